@@ -1,0 +1,23 @@
+/** The house's arrows: pages → service → store, everyone → core, and no way back. */
+const only = (name, from, allowed) => ({
+  name,
+  severity: 'error',
+  from: { path: `^src/${from}/` },
+  to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
+});
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    only('core-imports-only-core', 'core', []),
+    only('store-imports-core', 'store', ['core']),
+    only('live-imports-store', 'live', ['core', 'store']),
+    only('service-imports-store', 'service', ['core', 'store', 'live']),
+    only('ui-imports-core', 'ui', ['core']),
+    only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker']),
+    only('worker-imports-core', 'worker', ['core']),
+    { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/' }, to: { dependencyTypes: ['core'] } },
+    { name: 'core-keeps-out-of-frameworks', severity: 'error', from: { path: '^src/core/' }, to: { path: 'node_modules/(react|astro|sequelize|pg|chart)' } },
+    { name: 'sql-stays-in-store', severity: 'error', from: { path: '^src/', pathNot: '^src/(store|live)/' }, to: { path: 'node_modules/(sequelize|pg|umzug)/' } },
+  ],
+  options: { tsConfig: { fileName: 'tsconfig.json' }, tsPreCompilationDeps: true, doNotFollow: { path: 'node_modules' } },
+};

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import type { BlockKind } from './build.ts';
+import { BLOCKS } from './build.ts';
+
+export const InjectorSchema = z.object({
+  name: z.string().trim().min(1, 'Name the injector.').max(60),
+  /** one entry a barrel: bore in mm, what it holds in mL, what stays in barrel and tip in mL */
+  barrels: z
+    .array(z.object({ bore: z.number().positive(), volume: z.number().positive(), heel: z.number().min(0) }))
+    .min(1)
+    .max(3),
+  note: z.string().default(''),
+});
+export type Injector = z.infer<typeof InjectorSchema>;
+
+export const BlockSchema = z.object({
+  name: z.string().trim().min(1, 'Name the block.').max(60),
+  kind: z.enum(Object.keys(BLOCKS) as [BlockKind, ...BlockKind[]]),
+  /** stays in all its channels after a shot, mL */
+  heel: z.number().min(0),
+});
+export type Block = z.infer<typeof BlockSchema>;
+
+/** A measuring cup: what plastic is cooked in and drawn from. */
+export const VesselSchema = z.object({
+  name: z.string().trim().min(1, 'Name the cup.').max(60),
+  volume: z.number().positive().describe('mL to the brim'),
+  /** inside, at the bottom where the last draw is taken, mm */
+  bore: z.number().positive(),
+  /** share of the brim it may be filled to */
+  fill: z.number().min(0.1).max(1),
+  /** share of the brim when it goes in the vacuum pot */
+  froth: z.number().min(0.1).max(1),
+});
+export type Vessel = z.infer<typeof VesselSchema>;

@@ -1,0 +1,16 @@
+/** Ea/R for thermal breakdown of stabilised PVC, K: 120 kJ/mol (a judgement inside the published 100–140). */
+const EA_OVER_R = 120_000 / 8.314462618;
+const REFERENCE_K = 450.15;
+
+/**
+ * Speed of heat damage against that at 177 °C (Arrhenius). It doubles every 9.7 K there.
+ * @param celsius °C
+ */
+export const damageRate = (celsius: number): number => Math.exp(EA_OVER_R * (1 / REFERENCE_K - 1 / (celsius + 273.15)));
+
+/**
+ * Share of its heat a plastic has spent after a time at one heat (1 = all of it).
+ * @param seconds s
+ * @param life s it lasts at 177 °C: 60 min stabilised, 30 without (judgement)
+ */
+export const dose = (celsius: number, seconds: number, life = 3600): number => (damageRate(celsius) * seconds) / life;

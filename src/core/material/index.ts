@@ -1,0 +1,3 @@
+export * from './grade.ts';
+export * from './mix.ts';
+export * from './plastisol.ts';

@@ -1,0 +1,15 @@
+import { z } from 'zod';
+import { GradeSchema } from '../material/grade.ts';
+import type { OutlineKey } from './outline.ts';
+import { OUTLINES } from './outline.ts';
+
+/** A bait as it is sold; its name is often not the mould's. */
+export const BaitSchema = z.object({
+  name: z.string().trim().min(1, 'Name the bait.').max(60),
+  outline: z.enum(Object.keys(OUTLINES) as [OutlineKey, ...OutlineKey[]]),
+  length: z.number().positive().describe('mm'),
+  /** grades that suit it; any other is questioned */
+  grades: z.array(GradeSchema).min(1, 'Say which grades suit it.'),
+  mouldIds: z.array(z.number().int()).default([]),
+});
+export type Bait = z.infer<typeof BaitSchema>;

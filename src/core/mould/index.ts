@@ -1,0 +1,3 @@
+export * from './bait.ts';
+export * from './mould.ts';
+export * from './outline.ts';

@@ -1,0 +1,5 @@
+export * from './check.ts';
+export * from './input.ts';
+export * from './plan.ts';
+export * from './pullSheet.ts';
+export * from './spoon.ts';

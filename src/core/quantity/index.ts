@@ -1,0 +1,3 @@
+export * from './format.ts';
+export * from './parse.ts';
+export * from './units.ts';

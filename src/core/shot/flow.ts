@@ -1,0 +1,68 @@
+import type { Block, Injector } from '../build/tools.ts';
+import { density } from '../material/plastisol.ts';
+import { shares } from './barrels.ts';
+import type { Flow } from './balance.ts';
+
+/** What a maker does with the rest in the injector: pushed back hot, or left to set and pulled as a plug. */
+export type Habit = 'push' | 'plug';
+
+export interface FlowInput {
+  /** cup of each barrel, in barrel order */
+  cups: string[];
+  injector: Injector;
+  block: Block | null;
+  /** g that set as baits, and as runner and sprues */
+  baits: number;
+  feed: number;
+  /** °C */
+  heat: number;
+  /** mL a barrel pushed out before the shot */
+  purge: number;
+  /** share of a draw left on blade, cup wall and plate */
+  loss: number;
+  habit: Habit;
+  /** where what holds both colours goes: a cup, or the remelt puck */
+  mixedTo: string | 'puck';
+  /** baits of a trial shot go round again too */
+  trial: boolean;
+  lag: number;
+  density20?: number;
+}
+
+/**
+ * Where every gram of one draw goes. Barrel b takes share_b × (baits + feed) + (purge + heel_b) ρ(T).
+ * One colour comes round to its own cup; what holds several goes where the maker sorts it.
+ */
+export function drawFlow(input: FlowInput): Flow {
+  const { cups, injector, block, heat, habit, mixedTo, loss } = input;
+  const rho = density(heat, input.density20);
+  const part = shares(injector);
+  const flow: Flow = { takes: {}, baits: 0, returns: [], puck: 0, lost: 0, lag: input.lag };
+  const own = new Set(cups).size === 1;
+
+  injector.barrels.forEach((barrel, i) => {
+    const cup = cups[i]!;
+    const baits = part[i]! * input.baits;
+    const feed = part[i]! * input.feed;
+    const heel = barrel.heel * rho;
+    const inBlock = ((block?.heel ?? 0) / injector.barrels.length) * rho;
+    const purge = input.purge * rho;
+    const need = baits + feed + heel + inBlock + purge;
+    // What is lost is lost from what would have come round, never from the baits.
+    const lost = Math.min(loss * need, heel + purge + inBlock + feed);
+    const clean = habit === 'push' ? heel : 0;
+    let mixed = feed + inBlock + purge + (habit === 'push' ? 0 : heel) + (input.trial ? baits : 0);
+    const fromMixed = Math.min(mixed, lost);
+    mixed -= fromMixed;
+    const cleanBack = clean - (lost - fromMixed);
+
+    flow.takes[cup] = (flow.takes[cup] ?? 0) + need;
+    flow.baits += input.trial ? 0 : baits;
+    flow.lost += lost;
+    if (cleanBack > 0) flow.returns.push({ from: cup, to: cup, grams: cleanBack });
+    const to = own ? cup : mixedTo;
+    if (to === 'puck') flow.puck += mixed;
+    else if (mixed > 0) flow.returns.push({ from: cup, to, grams: mixed });
+  });
+  return flow;
+}

@@ -1,0 +1,5 @@
+export * from './balance.ts';
+export * from './barrels.ts';
+export * from './cup.ts';
+export * from './flow.ts';
+export * from './volume.ts';

@@ -1,0 +1,2 @@
+export * from './spares.ts';
+export * from './wilson.ts';

@@ -1,0 +1,48 @@
+import betaln from '@stdlib/math-base-special-betaln';
+
+export interface YieldGuess {
+  /** share of baits that come good, 0 to 1 */
+  share: number;
+  /** how many baits' worth of experience stand behind it */
+  strength: number;
+}
+
+/**
+ * Chance that at least `need` of `n` baits come good, the share itself being uncertain: beta-binomial
+ * with prior Beta(share·strength, (1 − share)·strength) (NIST/SEMATECH e-Handbook §1.3.6.6.17; Johnson,
+ * Kemp & Kotz, *Univariate Discrete Distributions*, §6.2.2).
+ */
+export function chanceOfEnough(need: number, n: number, { share, strength }: YieldGuess): number {
+  if (need <= 0) return 1;
+  if (n < need || share <= 0) return 0;
+  if (share >= 1) return 1;
+  const a = share * strength;
+  const b = (1 - share) * strength;
+  let sum = 0;
+  for (let k = need; k <= n; k++) {
+    const choose = -Math.log(n + 1) - betaln(k + 1, n - k + 1);
+    sum += Math.exp(choose + betaln(k + a, n - k + b) - betaln(a, b));
+  }
+  return Math.min(1, sum);
+}
+
+/**
+ * Least number of baits to shoot so that `need` come good with the wanted confidence.
+ * @param step baits come in whole moulds: the answer is a multiple of this
+ * @returns null when no number under 20 × need would do
+ */
+export function baitsToShoot(need: number, guess: YieldGuess, confidence: number, step = 1): number | null {
+  if (need <= 0) return 0;
+  const enough = (n: number) => chanceOfEnough(need, n, guess) >= confidence;
+  const limit = Math.ceil((need * 20) / step) * step;
+  if (guess.share <= 0 || !enough(limit)) return null;
+  // The chance rises with n, so halving finds the least multiple that does.
+  let low = Math.ceil(need / step);
+  let high = limit / step;
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (enough(middle * step)) high = middle;
+    else low = middle + 1;
+  }
+  return low * step;
+}

@@ -1,0 +1,37 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { baitsToShoot, chanceOfEnough, wilson } from '@/core/yield/index.ts';
+
+const near = (a: number, b: number, tolerance: number) => assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
+
+test('beta-binomial against closed forms', () => {
+  // Beta(1,1): every count from 0 to n is equally likely.
+  near(chanceOfEnough(4, 9, { share: 0.5, strength: 2 }), 6 / 10, 1e-9);
+  // A very sure share is the binomial: P(X ≥ 2 of 3 at 0.9) = 3·0.81·0.1 + 0.729.
+  near(chanceOfEnough(2, 3, { share: 0.9, strength: 1e7 }), 0.972, 1e-6);
+  assert.equal(chanceOfEnough(5, 4, { share: 0.9, strength: 20 }), 0);
+  assert.equal(chanceOfEnough(5, 5, { share: 1, strength: 20 }), 1);
+});
+
+test('property: the answer is enough, one step fewer is not, and more need never wants fewer', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 120 }), fc.double({ min: 0.4, max: 0.99, noNaN: true }), fc.double({ min: 0.5, max: 0.95, noNaN: true }), fc.integer({ min: 1, max: 24 }), (need, share, confidence, step) => {
+      const guess = { share, strength: 20 };
+      const n = baitsToShoot(need, guess, confidence, step);
+      assert.ok(n !== null && n % step === 0);
+      assert.ok(chanceOfEnough(need, n, guess) >= confidence);
+      if (n - step >= need) assert.ok(chanceOfEnough(need, n - step, guess) < confidence);
+      assert.ok(baitsToShoot(need + 1, guess, confidence, step)! >= n);
+    }),
+    { numRuns: 200 },
+  );
+});
+
+test('Wilson interval by hand: 4 of 20 at z = 1.645', () => {
+  // centre (0.2 + 2.7055/40) / 1.135277 = 0.23575; half 1.448918 × √(0.008 + 0.0016909) = 0.14264
+  const { low, high } = wilson(4, 20, 1.6448536269514722);
+  near(low, 0.09311, 5e-5);
+  near(high, 0.37838, 5e-5);
+  assert.deepEqual(wilson(0, 0), { low: 0, high: 1 });
+});
