@@ -1,4 +1,5 @@
 export * from './check.ts';
+export * from './draft.ts';
 export * from './input.ts';
 export * from './plan.ts';
 export * from './pullSheet.ts';

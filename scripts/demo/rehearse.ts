@@ -1,0 +1,78 @@
+import { v5 } from 'uuid';
+import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
+import { apply, jobInHand, nextStep, startState } from '../../src/core/session/index.ts';
+import { normal } from './random.ts';
+
+const SPACE = '6f1f1c1e-5c0e-4a52-9d1f-2d5f7d7a3b11';
+
+export interface Rehearsal {
+  session: number;
+  snapshot: Snapshot;
+  startAt: number;
+  chance: () => number;
+  /** stop when this says so, before the next act */
+  until?: (s: SessionState) => boolean;
+  /** share of baits a cavity spoils: mould key and cavity number */
+  spoil?: (mould: string, cavity: number, shotInSession: number) => number;
+}
+
+const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'line', 'flash'];
+
+/**
+ * A maker who does what the bench says next, with hands that take their time and a thermometer that
+ * wavers. Events come from the same advice and the same rules as at a real bench.
+ */
+export function rehearse({ session, snapshot, startAt, chance, until, spoil = () => 0.05 }: Rehearsal): AnyEvent[] {
+  const state = startState(snapshot);
+  const events: AnyEvent[] = [];
+  let now = startAt;
+  const send = (what: Send) => {
+    const e = { id: v5(`${session}/${events.length}`, SPACE), session, seq: events.length + 1, at: Math.round(now), by: 'bench', v: 1, ...what } as AnyEvent;
+    events.push(e);
+    apply(state, e);
+  };
+  send({ kind: 'opened', payload: {} });
+  for (let i = 0; i < 20_000 && state.status !== 'finished'; i++) {
+    if (until?.(state)) break;
+    const step = nextStep(state, now);
+    if (!step) break;
+    now += Math.max(2, normal(chance, step.key === 'wake' ? 60 : step.key === 'rack' ? 25 : 12, 4)) * 1000;
+    if (step.key === 'cool' || step.key === 'hold') now = Math.max(now, step.until ?? now);
+    if (step.key === 'cool') continue;
+    if (step.read) {
+      const job = jobInHand(state);
+      const cup = state.cups.get(step.read.key)!;
+      const middle = job ? (job.job.window.low + job.job.window.high) / 2 : 163;
+      if (!cup.fused) {
+        const at = cup.reading ? Math.min(180, cup.reading.celsius + normal(chance, 45, 8)) : normal(chance, 92, 9);
+        send({ kind: 'heated', payload: { cup: cup.key, seconds: 45 } });
+        now += 50_000;
+        send({ kind: 'reading', payload: { target: step.read, celsius: Math.round(at), stage: null, from: 'typed' } });
+      } else {
+        now += 6000;
+        send({ kind: 'reading', payload: { target: step.read, celsius: Math.round(normal(chance, middle, 1.4)), stage: null, from: 'typed' } });
+      }
+      continue;
+    }
+    if (step.key === 'colour') {
+      const cup = state.cups.get(step.target)!;
+      for (const one of cup.ladder.filter((x) => x.when !== 'cold')) {
+        now += 9000;
+        send({ kind: 'added', payload: { cup: cup.key, what: one.what, amount: one.amount, dimension: one.dimension } });
+      }
+    }
+    if (step.key === 'mark') {
+      const mould = state.moulds.get(step.target)!;
+      const shot = state.shots.get(mould.shot!)!;
+      for (const n of shot.cavities.keys()) {
+        if (chance() > spoil(mould.key, n, shot.n)) continue;
+        now += 2500;
+        const fault = FAULTY[Math.floor(chance() * FAULTY.length)]!;
+        const usable = fault !== 'short' && chance() < 0.35;
+        send({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: usable ? 'usable' : 'second', fault } });
+      }
+    }
+    if (step.send) send(step.send);
+  }
+  return events;
+}

@@ -1,0 +1,107 @@
+// Plain Node, no packages: these run before anything is installed.
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+export const say = (text) => console.log(text);
+export const isRoot = process.getuid?.() === 0;
+
+export function stop(message) {
+  console.error(`\n${message}\n`);
+  process.exit(1);
+}
+
+/** Runs a command with its output shown; ends the script when it fails. */
+export function must(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (done.status !== 0) stop(`This did not work: ${command} ${args.join(' ')}`);
+}
+
+/** Runs a command in the background of this one, resolving with its exit code. */
+export const finished = (child) => new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 1)));
+export const start = (command, args, options = {}) => spawn(command, args, { cwd: root, stdio: 'inherit', ...options });
+
+export function ensurePackages() {
+  const lock = join(root, 'package-lock.json');
+  const stamp = join(root, 'node_modules', '.twin-shot-installed');
+  const wanted = createHash('sha256').update(readFileSync(lock)).digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Installing npm packages…');
+  must('npm', ['ci', '--no-fund', '--no-audit'], { env: { ...process.env, NODE_ENV: 'development' } });
+  writeFileSync(stamp, wanted);
+}
+
+export function ensureDebian(name, present) {
+  if (present()) return;
+  say(`Installing ${name} from Debian's packages…`);
+  const via = isRoot ? [] : ['sudo', '-n'];
+  const apt = (...args) => spawnSync([...via, 'apt-get'][0], [...via.slice(1), ...(via.length ? ['apt-get'] : []), ...args], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  apt('update', '-q');
+  apt('install', '-y', '-q', '--no-install-recommends', name);
+  if (!present()) stop(`Twin Shot needs ${name}, and could not install it. Ask an administrator for: apt-get install ${name}`);
+}
+
+export const freePort = () =>
+  new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+
+export const portIsFree = (port, host = '127.0.0.1') =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+
+const newest = (path) => {
+  const about = statSync(path);
+  if (!about.isDirectory()) return about.mtimeMs;
+  return Math.max(about.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
+};
+
+/** Builds the app into a folder unless what is there is newer than every source. */
+export function build(dist) {
+  const stamp = join(dist, '.built');
+  const sources = ['src', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'].map((s) => newest(join(root, s)));
+  if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources)) return;
+  say('Building…');
+  must('node', [join(root, 'node_modules', 'astro', 'astro.js'), 'build', '--silent'], { env: { ...process.env, TWIN_SHOT_DIST: dist, ASTRO_TELEMETRY_DISABLED: '1' } });
+  mkdirSync(dist, { recursive: true });
+  writeFileSync(stamp, new Date().toISOString());
+}
+
+export const readable = (path) => {
+  try {
+    accessSync(path, constants.R_OK);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** Waits until a server answers, or says what it printed. */
+export async function answers(url, seconds = 30) {
+  const until = Date.now() + seconds * 1000;
+  while (Date.now() < until) {
+    try {
+      const reply = await fetch(url, { signal: AbortSignal.timeout(2000) });
+      if (reply.status < 500) return true;
+    } catch {
+      // not up yet
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return false;
+}
+
+export const tsx = (file, args = [], env = {}) => start(process.execPath, ['--import', 'tsx', join(root, file), ...args], { env: { ...process.env, ...env } });
+export { execFileSync, existsSync, join };

@@ -1,0 +1,18 @@
+// Brings the database up to date, and loads the demo shop when nothing is in it.
+import { closeDatabase } from '../src/store/database.ts';
+import { migrate } from '../src/store/migrate.ts';
+import { isEmpty } from '../src/store/shop.ts';
+import { loadDemo } from './demo/load.ts';
+
+try {
+  const done = await migrate();
+  if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
+  if (process.argv[2] !== '--bare' && (await isEmpty())) {
+    console.log('Loading the demo shop…');
+    await loadDemo((line) => console.log(line));
+  }
+  await closeDatabase();
+} catch (error) {
+  console.error(`The database could not be made ready: ${error instanceof Error ? error.message : String(error)}`);
+  process.exitCode = 1;
+}

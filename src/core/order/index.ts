@@ -1,0 +1,2 @@
+export * from './csv.ts';
+export * from './order.ts';

@@ -1,0 +1,42 @@
+import type { Send } from './step.ts';
+import type { SessionState } from './state.ts';
+
+/**
+ * What an act is, apart from who pressed the key: two benches that both record the third filling of one
+ * mould mean the same filling. Null for acts that may really happen twice. What was taken back may be
+ * done again, so the count of undos is part of it.
+ */
+export function identityOf(s: SessionState, send: Send): string | null {
+  const mould = (key: string) => `${key}:${s.moulds.get(key)?.cycles ?? 0}`;
+  const again = s.undone;
+  switch (send.kind) {
+    case 'opened':
+    case 'finished':
+      return `${send.kind}:${again}`;
+    case 'brokenOff':
+    case 'resumed':
+      return `${send.kind}:${s.breaks}:${again}`;
+    case 'charged':
+      return `charged:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
+    case 'woken':
+    case 'coloured':
+      return `${send.kind}:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
+    case 'drawn':
+      return `drawn:${send.payload.draw}:${again}`;
+    case 'shot':
+      return `shot:${mould(send.payload.mould)}:${send.payload.draw}:${send.payload.cavities?.[0] ?? 0}:${again}`;
+    case 'held':
+    case 'mouldOpened':
+      return `${send.kind}:${mould(send.payload.mould)}:${again}`;
+    case 'toppedOff':
+      return send.payload.look === 1 ? `toppedOff:${mould(send.payload.mould)}:${again}` : null;
+    case 'emptied':
+      return `emptied:${s.injectors.get(send.payload.injector)?.draw ?? ''}:${again}`;
+    case 'marked':
+    case 'returned':
+    case 'racked':
+      return `${send.kind}:${send.payload.shot}:${again}`;
+    default:
+      return null;
+  }
+}

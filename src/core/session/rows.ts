@@ -1,0 +1,56 @@
+import type { AnyEvent } from './event.ts';
+import type { SessionState } from './state.ts';
+
+/** A shot as the read tables keep it. */
+export interface ShotRow {
+  shot: string;
+  n: number;
+  at: number;
+  job: string;
+  mould: number;
+  trial: boolean;
+  build: string;
+  bait: number;
+  colourway: number;
+  draw: string;
+  heats: { cup: string; celsius: number | null; trail: number }[];
+  mouldCelsius: number | null;
+  against: string[];
+  markedAt: number | null;
+  curedAt: number | null;
+  cavities: { cavity: number; draw: string; grade: 'good' | 'usable' | 'second'; fault: string | null }[];
+}
+
+/** The read-table row of a shot; cavities appear once it is marked. Null when there is no such shot. */
+export function shotRow(s: SessionState, id: string): ShotRow | null {
+  const shot = s.shots.get(id);
+  if (!shot) return null;
+  const draw = s.draws.get([...shot.cavities.values()][0] ?? '');
+  return {
+    shot: id, n: shot.n, at: shot.at, job: shot.job, mould: Number(shot.mould), trial: shot.trial, build: shot.build, bait: shot.bait.id, colourway: shot.colourway.id,
+    draw: draw?.id ?? '', heats: draw?.barrels.map((b) => ({ cup: b.cup, celsius: b.celsius, trail: b.trail })) ?? [], mouldCelsius: shot.mouldCelsius,
+    against: shot.against, markedAt: shot.markedAt, curedAt: shot.curedAt,
+    cavities: shot.markedAt === null ? [] : [...shot.cavities].map(([cavity, from]) => ({ cavity, draw: from, grade: shot.marks.get(cavity)?.grade ?? 'good', fault: shot.marks.get(cavity)?.fault ?? null })),
+  };
+}
+
+/** Shots whose rows an event changes; `all` where it may have changed any of them. */
+export function touches(s: SessionState, e: AnyEvent): string[] | 'all' {
+  switch (e.kind) {
+    case 'shot': {
+      const m = s.moulds.get(e.payload.mould);
+      return m?.shot ? [m.shot] : [];
+    }
+    case 'cavityMarked':
+    case 'marked':
+    case 'racked':
+      return [e.payload.shot];
+    case 'mouldOpened':
+    case 'toppedOff':
+      return [];
+    case 'undone':
+      return 'all';
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,54 @@
+import type { Kind, Payload } from './event.ts';
+
+/** The steps of a session in the order makers usually work; each can be done at any time, skipped or repeated. */
+export const STEPS = {
+  resume: { name: 'Take it up again', place: 'session' },
+  hold: { name: 'Hold the pressure', place: 'moulds' },
+  topOff: { name: 'Top off', place: 'moulds' },
+  secondLook: { name: 'Look at the sprue again', place: 'moulds' },
+  shoot: { name: 'Shoot', place: 'barrels' },
+  empty: { name: 'Empty the injector, look at the plug', place: 'barrels' },
+  open: { name: 'Open', place: 'moulds' },
+  mark: { name: 'Mark the cavities', place: 'moulds' },
+  sprue: { name: 'Sprue and shorts back', place: 'moulds' },
+  rack: { name: 'Lay on the rack', place: 'rack' },
+  wake: { name: 'Wake the plastisol', place: 'cups' },
+  warmMould: { name: 'Warm the mould', place: 'moulds' },
+  warmInjector: { name: 'Warm injector and block', place: 'barrels' },
+  dose: { name: 'Measure and dose', place: 'cups' },
+  degasCold: { name: 'Degas cold', place: 'cups' },
+  cook: { name: 'Cook', place: 'cups' },
+  degasBefore: { name: 'Degas before colour', place: 'cups' },
+  colour: { name: 'Colour', place: 'cups' },
+  degasAfter: { name: 'Degas after colour', place: 'cups' },
+  close: { name: 'Close and clamp', place: 'moulds' },
+  top: { name: 'Look at TOP', place: 'moulds' },
+  match: { name: 'Match the cups', place: 'cups' },
+  draw: { name: 'Draw', place: 'barrels' },
+  cool: { name: 'Let it cool', place: 'moulds' },
+  finish: { name: 'Finish the session', place: 'session' },
+} as const;
+
+export type StepKey = keyof typeof STEPS;
+
+export type Send = { [K in Kind]: { kind: K; payload: Payload<K> } }[Kind];
+
+/** One thing to do, said as a sentence with one big action. */
+export interface Step {
+  key: StepKey;
+  target: string;
+  sentence: string;
+  detail: string;
+  label: string;
+  /** what the action records; a step without one opens the reading pad */
+  send?: Send;
+  read?: { kind: 'cup' | 'mould'; key: string };
+  /** counts down to this, bench clock ms */
+  until?: number;
+  /** shown beside the action; never stops it */
+  warnings?: string[];
+  /** handbook §7, where the danger is */
+  caution?: string;
+}
+
+export const SAFETY = 'Follow the supplier’s safety data sheet, your local rules, and qualified advice; this is not a substitute.';

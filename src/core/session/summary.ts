@@ -1,0 +1,115 @@
+import { sum } from '../shot/index.ts';
+import { STEPS } from './step.ts';
+import type { Kind } from './event.ts';
+import { PLUGS } from './event.ts';
+import { scrapG } from './apply.ts';
+import type { SessionState, ShotState } from './state.ts';
+
+export interface Count {
+  shots: number;
+  shot: number;
+  good: number;
+  usable: number;
+  second: number;
+}
+
+const zero = (): Count => ({ shots: 0, shot: 0, good: 0, usable: 0, second: 0 });
+
+/** Counts of shots: untouched is good once a shot is marked; an unmarked one counts as nothing yet. */
+export function count(shots: Iterable<ShotState>): Count {
+  const out = zero();
+  for (const s of shots) {
+    if (s.markedAt === null) continue;
+    out.shots += 1;
+    out.shot += s.cavities.size;
+    for (const n of s.cavities.keys()) out[s.marks.get(n)?.grade ?? 'good'] += 1;
+  }
+  return out;
+}
+
+/** Kinds of event as kinds of work, for the table of hand times. */
+const WORK: Partial<Record<Kind, string>> = {
+  woken: STEPS.wake.name, warmed: 'Warm metal', charged: STEPS.dose.name, heated: STEPS.cook.name, degassed: 'Degas', coloured: STEPS.colour.name, added: 'Additions',
+  closed: STEPS.close.name, topChecked: STEPS.top.name, drawn: 'Match and draw', shot: STEPS.shoot.name, held: 'Let go after the hold', toppedOff: STEPS.topOff.name,
+  emptied: STEPS.empty.name, mouldOpened: STEPS.open.name, cavityMarked: 'Touch a cavity', marked: STEPS.mark.name, returned: STEPS.sprue.name, racked: STEPS.rack.name,
+};
+
+/** What came of a session, against its plan. */
+export function summary(s: SessionState, now: number) {
+  const shots = [...s.shots.values()];
+  const real = shots.filter((x) => !x.trial);
+  const cavities = new Map<string, Map<number, Count>>();
+  for (const shot of real) {
+    if (shot.markedAt === null) continue;
+    const of = cavities.get(shot.mould) ?? new Map<number, Count>();
+    for (const n of shot.cavities.keys()) {
+      const c = of.get(n) ?? zero();
+      c.shots += 1;
+      c.shot += 1;
+      c[shot.marks.get(n)?.grade ?? 'good'] += 1;
+      of.set(n, c);
+    }
+    cavities.set(shot.mould, of);
+  }
+  const draws = [...s.draws.values()].map((d) => ({
+    n: d.n, at: d.at, heats: d.barrels.map((b) => ({ letter: s.cups.get(b.cup)?.letter ?? '?', celsius: b.celsius })), against: d.against, plug: d.plug ? PLUGS[d.plug as keyof typeof PLUGS] : null,
+    ...count(shots.filter((x) => [...x.cavities.values()].includes(d.id))),
+  }));
+  const faults = new Map<string, number>();
+  for (const shot of real) for (const mark of shot.marks.values()) if (mark.fault) faults.set(mark.fault, (faults.get(mark.fault) ?? 0) + 1);
+  const cups = [...s.cups.values()];
+  const fresh = sum(cups.map((c) => c.freshG + c.remeltG));
+  const inBaits = sum(shots.filter((x) => x.returnedTo !== null).map((x) => x.baitsG - scrapG(s, x)));
+  const inMoulds = sum(shots.filter((x) => x.returnedTo === null).map((x) => x.baitsG + x.feedG));
+  const inBarrels = sum([...s.injectors.values()].flatMap((i) => i.contents.map((c) => c.grams)));
+  const left = sum(cups.map((c) => c.grams));
+  return {
+    all: count(real),
+    trials: count(shots.filter((x) => x.trial)),
+    cavities,
+    draws,
+    faults: [...faults].sort((a, b) => b[1] - a[1]),
+    plastic: { fresh, drawn: sum(cups.map((c) => c.drawnG)), inBaits, returned: sum(cups.map((c) => c.returnedG)), puck: s.puckG, left, notBack: inMoulds + inBarrels },
+    handTimes: [...s.handTimes].map(([kind, t]) => ({ what: WORK[kind] ?? kind, ...t })).sort((a, b) => b.seconds - a.seconds),
+    worked: Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs + (s.finishedAt ? 0 : 0)) / 1000),
+  };
+}
+
+export interface Allotment {
+  part: number;
+  count: number;
+}
+
+/**
+ * Good baits of a finished session shared out: to the lines each job was planned for, soonest due
+ * first, as many as each still wanted; the rest to stock. Baits of another colourway than the line
+ * asked for go to stock.
+ */
+export function allot(s: SessionState): { lines: (Allotment & { curedAt: number })[]; stock: { bait: number; colourway: number; grade: 'good' | 'usable'; count: number }[] } {
+  const lines: (Allotment & { curedAt: number })[] = [];
+  const stock = new Map<string, { bait: number; colourway: number; grade: 'good' | 'usable'; count: number }>();
+  const store = (bait: number, colourway: number, grade: 'good' | 'usable', n: number) => {
+    if (n <= 0) return;
+    const key = `${bait}/${colourway}/${grade}`;
+    stock.set(key, { bait, colourway, grade, count: (stock.get(key)?.count ?? 0) + n });
+  };
+  for (const job of s.jobs.values()) {
+    const planned = s.snapshot.input.jobs.find((j) => j.key === job.key)!;
+    const shots = [...s.shots.values()].filter((x) => x.job === job.key && !x.trial && x.rackedAt !== null);
+    const asked = shots.filter((x) => x.colourway.id === planned.colourway.id);
+    const curedAt = Math.max(0, ...asked.map((x) => x.curedAt ?? 0));
+    let good = count(asked).good;
+    for (const line of planned.lines) {
+      const n = Math.min(good, line.count);
+      if (n > 0) lines.push({ part: line.part, count: n, curedAt });
+      good -= n;
+    }
+    store(planned.bait.id, planned.colourway.id, 'good', good);
+    for (const shot of shots) {
+      const c = count([shot]);
+      if (shot.colourway.id !== planned.colourway.id) store(shot.bait.id, shot.colourway.id, 'good', c.good);
+      store(shot.bait.id, shot.colourway.id, 'usable', c.usable);
+    }
+  }
+  return { lines, stock: [...stock.values()] };
+}

@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import { BenchSettingsSchema } from './session/state.ts';
+import { PlanSettingsSchema } from './plan/input.ts';
+
+/** The trade's starting windows (handbook §4), °C; a shop's own replaces them. */
+export const SCHOOLS = {
+  cool: { name: 'cool and thick', low: 149, high: 157 },
+  laminate: { name: 'laminate, warm mould', low: 158, high: 168 },
+  hot: { name: 'hot, laminate too', low: 177, high: 188 },
+} as const;
+
+/** All the figures of a shop. Every one is visible and can be changed on the Shop screen. */
+export const ShopSchema = z.object({
+  name: z.string().trim().min(1).max(60),
+  units: z.object({ temperature: z.enum(['C', 'F']), volume: z.enum(['mL', 'flOz', 'cup']), system: z.enum(['us', 'imperial']), mass: z.enum(['g', 'oz']) }),
+  window: z.object({ low: z.number().min(100).max(200), high: z.number().min(100).max(205) }).refine((w) => w.high > w.low, 'The window ends above where it begins.'),
+  altitude: z.number().min(-430).max(6000).describe('m above the sea'),
+  hold: z.number().min(0).max(120),
+  cool: z.number().min(5).max(3600),
+  good: z.number().min(0.05).max(1),
+  confidence: z.number().min(0.5).max(0.99),
+  bench: BenchSettingsSchema,
+  plan: PlanSettingsSchema.omit({ tolerance: true }),
+});
+export type Shop = z.infer<typeof ShopSchema>;
+
+export const DEFAULT_SHOP: Shop = {
+  name: 'Our shop',
+  units: { temperature: 'C', volume: 'mL', system: 'us', mass: 'g' },
+  window: { low: SCHOOLS.laminate.low, high: SCHOOLS.laminate.high },
+  altitude: 0,
+  hold: 8,
+  cool: 60,
+  good: 0.92,
+  confidence: 0.8,
+  bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, purge: 1 },
+  plan: { purge: 1, loss: 0.01, strength: 20, reheatEvery: 2, step: 5 },
+};

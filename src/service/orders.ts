@@ -1,0 +1,102 @@
+import Papa from 'papaparse';
+import type { CsvRow, ReadRow } from '@/core/order/index.ts';
+import { COLUMNS, OrderSchema, readRows, toOrders } from '@/core/order/index.ts';
+import { list } from '@/store/catalogue.ts';
+import { moveLine } from '@/store/ledger.ts';
+import { openSessions, snapshotOf } from '@/store/log.ts';
+import type { LineRow } from '@/store/orders.ts';
+import { closeLine, customers, insertOrder, linesById, openLines, orderHead, orderLines, updateOrder } from '@/store/orders.ts';
+import { inTransaction } from '@/store/query.ts';
+import { goodByJob } from '@/store/readTables.ts';
+import type { Result } from './result.ts';
+import { missing, ok, problem } from './result.ts';
+
+export type { LineRow } from '@/store/orders.ts';
+export { customers, orderHead };
+
+/** Good baits of sessions still running, by part of a line, soonest due first. */
+export async function tonight(): Promise<Map<number, number>> {
+  const out = new Map<number, number>();
+  for (const head of (await openSessions()).filter((s) => s.status !== 'new')) {
+    const snapshot = (await snapshotOf(head.id))!;
+    const jobs = await goodByJob(head.id);
+    for (const job of snapshot.input.jobs) {
+      let good = jobs.find((j) => j.job === job.key && j.colourway_id === job.colourway.id)?.good ?? 0;
+      for (const line of job.lines) {
+        const n = Math.min(good, line.count);
+        out.set(line.part, (out.get(line.part) ?? 0) + n);
+        good -= n;
+      }
+    }
+  }
+  return out;
+}
+
+export interface BookLine extends LineRow {
+  tonight: number;
+}
+
+/** The open order book by promised day. */
+export async function book(now: Date, after?: { promised: string; id: number }): Promise<BookLine[]> {
+  const [lines, running] = await Promise.all([openLines(now, 200, after), tonight()]);
+  return lines.map((l) => ({ ...l, tonight: l.parts.reduce((sum, p) => sum + (running.get(p.id) ?? 0), 0) }));
+}
+
+export const linesOf = (order: number, now: Date): Promise<LineRow[]> => orderLines(order, now);
+
+export async function saveOrder(raw: unknown, id?: number): Promise<Result<{ id: number; kept: string[] }>> {
+  const read = OrderSchema.safeParse(raw);
+  if (!read.success) {
+    const first = read.error.issues[0]!;
+    return problem(422, 'invalid', first.message, first.path.join('.'));
+  }
+  if (id === undefined) return ok({ id: await insertOrder(read.data), kept: [] });
+  const saved = await updateOrder(id, read.data);
+  if (saved === 'missing') return missing('order');
+  return ok({ id, kept: saved === 'saved' ? [] : saved.kept });
+}
+
+/** Packs or sends baits of a line: no more than are there. */
+export async function moveOnLine(line: number, kind: 'packed' | 'sent', count: number, cause: string, now: Date): Promise<Result<LineRow>> {
+  const [held] = await linesById([line], now);
+  if (!held) return missing('line');
+  const most = kind === 'packed' ? held.cured - held.packed : held.packed - held.sent;
+  if (count > most) return problem(409, 'too-many', kind === 'packed' ? `Only ${most} cured baits are there to pack.` : `Only ${most} packed baits are there to send.`, 'count');
+  await moveLine(line, kind, count, cause);
+  if (kind === 'sent' && held.sent + count >= held.count) await closeLine(line, true);
+  return ok((await linesById([line], now))[0]!);
+}
+
+const names = async (key: 'baits' | 'colourways') => new Map((await list(key)).map((e) => [(e.spec as { name: string }).name.toLowerCase(), e.id]));
+
+/** Reads an order file and says of every row whether it can be taken. Nothing is saved. */
+export async function previewCsv(text: string): Promise<Result<ReadRow[]>> {
+  if (text.length > 4_000_000) return problem(422, 'too-large', 'That file is over 4 MB. Split it.');
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (h) => h.trim().toLowerCase() });
+  const head = parsed.meta.fields ?? [];
+  const absent = COLUMNS.filter((c) => !head.includes(c) && c !== 'line' && c !== 'pack');
+  if (absent.length > 0) return problem(422, 'no-head', `The first row should name the columns. Missing: ${absent.join(', ')}.`);
+  if (parsed.data.length > 5000) return problem(422, 'too-many', 'That file has over 5,000 rows. Split it.');
+  return ok(readRows(parsed.data as Partial<CsvRow>[], await names('baits'), await names('colourways')));
+}
+
+/** Takes the good rows of a file into the book; bad ones are left out, as the preview showed. */
+export async function importCsv(text: string): Promise<Result<{ orders: number; rows: number; left: number }>> {
+  const read = await previewCsv(text);
+  if (!read.ok) return read;
+  const orders = toOrders(read.value);
+  if (orders.length === 0) return problem(422, 'no-rows', 'No row of that file can be taken. Nothing was changed.');
+  await inTransaction(async (t) => {
+    for (const order of orders) await insertOrder(order, t);
+  });
+  const good = read.value.filter((r) => r.part).length;
+  return ok({ orders: orders.length, rows: good, left: read.value.length - good });
+}
+
+/** The open book as a file that comes back in the same. */
+export async function exportCsv(now: Date): Promise<string> {
+  const [lines, baits, colourways] = await Promise.all([openLines(now, 100_000), list('baits'), list('colourways')]);
+  const name = (all: { id: number; spec: { name: string } }[], id: number) => all.find((e) => e.id === id)?.spec.name ?? '';
+  const data = lines.flatMap((l) => l.parts.map((p) => ({ customer: l.customer, line: l.name, bait: name(baits, p.bait), colourway: name(colourways, p.colourway), count: p.count, pack: l.pack, promised: l.promised })));
+  return `${Papa.unparse({ fields: [...COLUMNS], data: data.map((d) => COLUMNS.map((c) => String(d[c]))) }, { newline: '\n', escapeFormulae: true })}\n`;
+}

@@ -1,0 +1,50 @@
+import type { Plan, PlanInput, PullItem } from '@/core/plan/index.ts';
+import { PlanInputSchema, planSession, pullSheet } from '@/core/plan/index.ts';
+import type { Snapshot } from '@/core/session/index.ts';
+import type { Shop } from '@/core/shop.ts';
+import { createSession } from '@/store/log.ts';
+import type { PlanRow } from '@/store/plans.ts';
+import { findPlan, insertPlan, setTicks, updatePlan } from '@/store/plans.ts';
+import { readShop } from '@/store/shop.ts';
+import { append } from './append.ts';
+import type { Result } from './result.ts';
+import { missing, ok, problem } from './result.ts';
+
+export type { PlanRow } from '@/store/plans.ts';
+export { findPlan, openPlans } from '@/store/plans.ts';
+
+export async function savePlan(name: string, day: string, raw: unknown, id?: number): Promise<Result<{ id: number }>> {
+  const read = PlanInputSchema.safeParse(raw);
+  if (!read.success) {
+    const first = read.error.issues[0]!;
+    return problem(422, 'invalid', first.message, first.path.join('.'));
+  }
+  if (id === undefined) return ok({ id: await insertPlan(name, day, read.data) });
+  return (await updatePlan(id, name, day, read.data)) ? ok({ id }) : missing('plan');
+}
+
+export async function tickPlan(id: number, ticks: string[]): Promise<Result<null>> {
+  if (!(await findPlan(id))) return missing('plan');
+  await setTicks(id, ticks);
+  return ok(null);
+}
+
+export function sheetOf(plan: PlanRow, shop: Shop): { plan: Plan; sheet: PullItem[] } {
+  const worked = planSession(plan.input, shop.units);
+  return { plan: worked, sheet: worked.ok ? pullSheet(worked, plan.input, shop.units) : [] };
+}
+
+export const snapshotFrom = (name: string, input: PlanInput, shop: Shop): Snapshot => ({ name, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan: planSession(input, shop.units) });
+
+/** Takes a plan to the bench: a session is opened on it as it now is. */
+export async function openSession(planId: number, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> {
+  const plan = await findPlan(planId);
+  if (!plan) return missing('plan');
+  if (plan.session_id !== null) return ok({ session: plan.session_id });
+  const shop = await readShop();
+  const snapshot = snapshotFrom(plan.name, plan.input, shop);
+  if (!snapshot.plan.ok) return problem(409, 'refused', snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ?? 'The plan cannot be shot as it stands.');
+  const session = await createSession(plan.name, snapshot, planId, new Date(at));
+  const opened = await append(session, [{ id: eventId, session, at, by, v: 1, kind: 'opened', payload: {} }]);
+  return opened.ok ? ok({ session }) : opened;
+}

@@ -1,0 +1,60 @@
+import type { Transaction } from 'sequelize';
+import type { AnyEvent, SessionState } from '@/core/session/index.ts';
+import { allot, shotRow, touches } from '@/core/session/index.ts';
+import { allocate, moveStock, reverse, stillWanted } from '@/store/ledger.ts';
+import { dropReading, dropShot, putReading, putShot } from '@/store/readTables.ts';
+
+/** Rows as last written, so that only what changed is written again. */
+export type Written = Map<string, string>;
+
+async function writeShots(session: number, state: SessionState, ids: Iterable<string>, written: Written, transaction: Transaction): Promise<void> {
+  for (const id of ids) {
+    const row = shotRow(state, id);
+    const text = row ? JSON.stringify(row) : '';
+    if ((written.get(id) ?? '') === text) continue;
+    if (row) await putShot(session, row, transaction);
+    else await dropShot(session, id, transaction);
+    if (row) written.set(id, text);
+    else written.delete(id);
+  }
+}
+
+/** Shares a finished session's baits out: to lines as far as they still want any, the rest to stock. */
+async function shareOut(state: SessionState, e: AnyEvent, transaction: Transaction): Promise<void> {
+  const { lines, stock } = allot(state);
+  const over = new Map<number, number>();
+  for (const line of lines) {
+    const n = Math.min(line.count, await stillWanted(line.part, transaction));
+    if (n > 0) await allocate(line.part, n, e.at, line.curedAt, e.session, e.id, transaction);
+    if (line.count > n) over.set(line.part, line.count - n);
+  }
+  for (const s of stock) await moveStock(s.bait, s.colourway, s.grade, s.count, e.at, e.session, e.id, transaction);
+  for (const [part, n] of over) {
+    const job = state.snapshot.input.jobs.find((j) => j.lines.some((l) => l.part === part))!;
+    await moveStock(job.bait.id, job.colourway.id, 'good', n, e.at, e.session, e.id, transaction);
+  }
+}
+
+/**
+ * Brings the read tables up to the state after some events, in the append's own transaction.
+ * @param find an event of the log by id, for what an undo takes back
+ */
+export async function project(state: SessionState, events: AnyEvent[], find: (id: string) => AnyEvent | undefined, written: Written, transaction: Transaction): Promise<void> {
+  for (const e of events) {
+    if (e.kind === 'reading') await putReading(e, transaction);
+    if (e.kind === 'finished' && state.finishedAt === e.at) await shareOut(state, e, transaction);
+    if (e.kind === 'undone') {
+      const gone = find(e.payload.event);
+      if (gone?.kind === 'reading') await dropReading(gone, transaction);
+      if (gone?.kind === 'finished') await reverse(gone.id, e.id, e.at, transaction);
+      if (gone?.kind === 'undone') {
+        const back = find(gone.payload.event);
+        if (back?.kind === 'reading') await putReading(back, transaction);
+        if (back?.kind === 'finished' && state.status === 'finished') await shareOut(state, { ...back, id: e.id, at: e.at }, transaction);
+      }
+    }
+  }
+  const changed = events.map((e) => touches(state, e));
+  const ids = changed.includes('all') ? new Set([...state.shots.keys(), ...written.keys()]) : new Set(changed.flat() as string[]);
+  if (events.length > 0 && ids.size > 0) await writeShots(events[0]!.session, state, ids, written, transaction);
+}

@@ -1,0 +1,50 @@
+import type { AnyEvent } from '@/core/session/index.ts';
+import { apply, fold, startState } from '@/core/session/index.ts';
+import { allSessionIds, eventsAfter, heldEvents, releaseHeld, setHead, snapshotOf } from '@/store/log.ts';
+import { inTransaction } from '@/store/query.ts';
+import { clearReadTables } from '@/store/readTables.ts';
+import { append } from './append.ts';
+import { project } from './project.ts';
+
+/**
+ * Makes every read table again from the log alone, session by session in the order they were finished,
+ * so that allotments fall as they first did. Events kept aside are tried again first.
+ */
+export async function rebuild(tell: (line: string) => void = () => {}): Promise<number> {
+  const all = await allSessionIds();
+  for (const id of all) {
+    for (const one of await heldEvents(id)) {
+      const again = await append(id, [one.raw]);
+      if (again.ok && again.value.accepted.length > 0) await releaseHeld(one.id);
+    }
+  }
+  await inTransaction(async (t) => {
+    for (const id of all) await clearReadTables(id, t);
+  });
+  for (const id of all) {
+    const snapshot = (await snapshotOf(id))!;
+    const events = await eventsAfter(id, 0);
+    await inTransaction(async (transaction) => {
+      const byId = new Map(events.map((e) => [e.id, e]));
+      const written = new Map<string, string>();
+      let state = startState(snapshot);
+      let batch: AnyEvent[] = [];
+      const flush = async () => {
+        await project(state, batch, (x) => byId.get(x), written, transaction);
+        batch = [];
+      };
+      for (const [i, e] of events.entries()) {
+        // A finish and an undo are taken by themselves: what they do depends on the state at that moment.
+        if (e.kind === 'undone' || e.kind === 'finished') await flush();
+        if (e.kind === 'undone') state = fold(snapshot, events.slice(0, i + 1));
+        else apply(state, e);
+        batch.push(e);
+        if (e.kind === 'undone' || e.kind === 'finished') await flush();
+      }
+      await flush();
+      await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt, transaction);
+    });
+    tell(`session ${id}: ${events.length} events`);
+  }
+  return all.length;
+}

@@ -1,0 +1,23 @@
+import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
+import { eventsAfter, finishedSessions, openSessions, sessionHead, snapshotOf } from '@/store/log.ts';
+import { cavityShares, onRack } from '@/store/readTables.ts';
+import { allotments, stock, toStock } from '@/store/ledger.ts';
+
+export { openSessions, finishedSessions, eventsAfter, onRack, stock, cavityShares, allotments, toStock };
+export { onMove } from '@/live/listener.ts';
+
+export interface OpenedSession {
+  id: number;
+  name: string;
+  status: string;
+  snapshot: Snapshot;
+  events: AnyEvent[];
+}
+
+/** A session with its whole log, for the bench to fold. */
+export async function readSession(id: number): Promise<OpenedSession | null> {
+  const head = await sessionHead(id);
+  if (!head) return null;
+  const [snapshot, events] = await Promise.all([snapshotOf(id), eventsAfter(id, 0)]);
+  return { id, name: head.name, status: head.status, snapshot: snapshot!, events };
+}

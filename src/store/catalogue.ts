@@ -1,0 +1,43 @@
+import type { z } from 'zod';
+import { BlockSchema, ColourwaySchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
+import { MixSchema } from '@/core/material/index.ts';
+import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
+import { row, rows } from './query.ts';
+
+/** Every list a shop keeps, with the schema its entries obey. A new list is an entry here and a migration. */
+export const LISTS = {
+  moulds: MouldSchema,
+  injectors: InjectorSchema,
+  blocks: BlockSchema,
+  vessels: VesselSchema,
+  baits: BaitSchema,
+  mixes: MixSchema,
+  colourways: ColourwaySchema,
+} as const;
+export type ListKey = keyof typeof LISTS;
+export type Spec<L extends ListKey> = z.infer<(typeof LISTS)[L]>;
+export interface Entry<L extends ListKey> {
+  id: number;
+  spec: Spec<L>;
+}
+
+/** A whole list by name. Lists are short: a big shop has a few hundred moulds. */
+export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
+  return rows<Entry<L>>(`SELECT id, spec FROM ${key} ORDER BY name LIMIT 1000`);
+}
+
+export const find = <L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> => row<Entry<L>>(`SELECT id, spec FROM ${key} WHERE id = $1`, [id]);
+
+/** Adds an entry, or replaces the one with this id. Null when there is none with this id. */
+export async function put<L extends ListKey>(key: L, spec: Spec<L>, id?: number): Promise<number | null> {
+  const { name } = spec as { name: string };
+  const json = JSON.stringify(spec);
+  const saved = id === undefined
+    ? await row<{ id: number }>(`INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`, [name, json])
+    : await row<{ id: number }>(`UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = now() WHERE id = $1 RETURNING id`, [id, name, json]);
+  return saved?.id ?? null;
+}
+
+export async function nameTaken(key: ListKey, name: string, except?: number): Promise<boolean> {
+  return (await row(`SELECT 1 AS x FROM ${key} WHERE lower(name) = lower($1) AND id <> $2`, [name, except ?? 0])) !== null;
+}

@@ -1,0 +1,8 @@
+import catalogue from './01-catalogue.ts';
+import orders from './02-orders.ts';
+import sessions from './03-sessions.ts';
+import readTables from './04-read-tables.ts';
+import ledgers from './05-ledgers.ts';
+
+/** Forward only, each small, in order. */
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers];

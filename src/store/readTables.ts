@@ -1,0 +1,89 @@
+import type { Transaction } from 'sequelize';
+import type { BenchEvent, ShotRow } from '@/core/session/index.ts';
+import { rows, run } from './query.ts';
+
+const when = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
+
+/** Writes one shot and its cavities as they now are. */
+export async function putShot(session: number, r: ShotRow, transaction: Transaction): Promise<void> {
+  const of = (grade: string) => r.cavities.filter((c) => c.grade === grade).length;
+  await run(
+    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19)
+     ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job = excluded.job, trial = excluded.trial, build = excluded.build, bait_id = excluded.bait_id,
+       colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats, mould_celsius = excluded.mould_celsius, against = excluded.against,
+       marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second`,
+    [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), of('good'), of('usable'), of('second')],
+    transaction,
+  );
+  await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot], transaction);
+  if (r.cavities.length > 0) {
+    await run(
+      `INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault)
+       SELECT $1, $2, * FROM unnest($3::smallint[], $4::text[], $5::text[], $6::text[])`,
+      [session, r.shot, r.cavities.map((c) => c.cavity), r.cavities.map((c) => c.draw), r.cavities.map((c) => c.grade), r.cavities.map((c) => c.fault)],
+      transaction,
+    );
+  }
+}
+
+export const dropShot = (session: number, shot: string, transaction: Transaction): Promise<void> => run('DELETE FROM shots WHERE session_id = $1 AND shot = $2', [session, shot], transaction);
+
+const months = new Set<string>();
+
+/** Keeps a reading, making its month's partition when it is the first of it. */
+export async function putReading(e: BenchEvent<'reading'>, transaction: Transaction): Promise<void> {
+  const at = when(e.at)!;
+  const month = at.slice(0, 7);
+  if (!months.has(month)) {
+    await run('SELECT reading_month($1::timestamptz)', [at], transaction);
+    transaction.afterCommit(() => void months.add(month));
+  }
+  await run(
+    'INSERT INTO cup_readings (session_id, event_id, at, target_kind, target, celsius, stage, source) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)',
+    [e.session, e.id, at, e.payload.target.kind, e.payload.target.key, e.payload.celsius, e.payload.stage, e.payload.from],
+    transaction,
+  );
+}
+
+export const dropReading = (e: BenchEvent<'reading'>, transaction: Transaction): Promise<void> =>
+  run('DELETE FROM cup_readings WHERE at = $1 AND event_id = $2', [when(e.at), e.id], transaction);
+
+/** Empties a session's read tables before they are made again. */
+export async function clearReadTables(session: number, transaction: Transaction): Promise<void> {
+  for (const table of ['shots', 'cup_readings', 'allocations', 'stock_moves']) await run(`DELETE FROM ${table} WHERE session_id = $1`, [session], transaction);
+}
+
+/** How each cavity of a mould has done over its newest shots. */
+export const cavityShares = (mould: number, newest = 300): Promise<{ cavity: number; good: number; shot: number; faults: string[] }[]> =>
+  rows(
+    `SELECT c.cavity, count(*) FILTER (WHERE c.grade = 'good')::int AS good, count(*)::int AS shot,
+            coalesce(array_agg(DISTINCT c.fault) FILTER (WHERE c.fault IS NOT NULL), '{}') AS faults
+       FROM (SELECT session_id, shot FROM shots WHERE mould_id = $1 AND NOT trial ORDER BY at DESC LIMIT $2) s
+       JOIN cavity_results c USING (session_id, shot) GROUP BY c.cavity ORDER BY c.cavity`,
+    [mould, newest],
+  );
+
+/** What is drying: marked baits of the newest finished and running sessions, by shot day. */
+export interface RackRow {
+  session_id: number;
+  session: string;
+  bait_id: number;
+  colourway_id: number;
+  good: number;
+  usable: number;
+  racked: Date;
+  cured_at: Date;
+}
+export const onRack = (since: Date): Promise<RackRow[]> =>
+  rows(
+    `SELECT x.session_id, s.name AS session, x.bait_id, x.colourway_id, sum(x.good)::int AS good, sum(x.usable)::int AS usable, max(x.marked_at) AS racked, max(x.cured_at) AS cured_at
+       FROM shots x JOIN sessions s ON s.id = x.session_id
+      WHERE NOT x.trial AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
+      GROUP BY 1, 2, 3, 4 ORDER BY cured_at DESC`,
+    [since.toISOString()],
+  );
+
+/** Good baits so far of one session, by job and the colourway they were shot in. */
+export const goodByJob = (session: number): Promise<{ job: string; colourway_id: number; good: number }[]> =>
+  rows('SELECT job, colourway_id, sum(good)::int AS good FROM shots WHERE session_id = $1 AND NOT trial AND marked_at IS NOT NULL GROUP BY 1, 2', [session]);
