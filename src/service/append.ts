@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
-import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, setHead, snapshotOf } from '@/store/log.ts';
+import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Written } from './project.ts';
 import { project } from './project.ts';
@@ -26,7 +26,7 @@ export interface Appended {
 }
 
 /** The session as the log has it up to `seq`, reading only what this process has not seen. */
-async function current(session: number, seq: number, transaction: Transaction): Promise<Held | null> {
+async function current(session: number, seq: number, transaction?: Transaction): Promise<Held | null> {
   let h = held.get(session);
   const last = h?.events.at(-1)?.seq ?? 0;
   if (h && last === seq) return h;
@@ -41,10 +41,10 @@ async function current(session: number, seq: number, transaction: Transaction): 
   return h;
 }
 
-/** The folded state of a session, for pages. */
-export async function sessionState(session: number): Promise<SessionState | null> {
-  const snapshot = await snapshotOf(session);
-  return snapshot ? fold(snapshot, await eventsAfter(session, 0)) : null;
+/** The folded state of a session, for pages: what this process holds when that is up to date. */
+export async function peek(session: number): Promise<SessionState | null> {
+  const head = await sessionHead(session);
+  return head ? ((await current(session, head.last_seq))?.state ?? null) : null;
 }
 
 /**

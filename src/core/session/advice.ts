@@ -6,7 +6,7 @@ import { degrees, say } from '../quantity/index.ts';
 import { barrelVolumes, baitMass, shares, shotMass, sum } from '../shot/index.ts';
 import { cupsOf, drawWarnings, gapOf, isFresh, mouldWarnings } from './guard.ts';
 import type { CupState, InjectorState, JobState, MouldState, SessionState } from './state.ts';
-import type { Step } from './step.ts';
+import type { Send, Step } from './step.ts';
 
 /** Joins names as people do: A; A and B; A, B and C. */
 const and = (words: string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`);
@@ -93,13 +93,13 @@ export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] 
   const { name } = m.mould;
   const out: Step[] = [];
   if (m.phase === 'holding') {
-    out.push({ key: 'hold', target: m.key, sentence: `Hold ${name}, ${m.mould.hold} s`, detail: m.mould.metal === 'cast' ? 'A cast mould wants a firmer hold than a machined one.' : 'Steady pressure until it resists no more.', label: 'Pressure is off', until: m.holdUntil, send: { kind: 'held', payload: { mould: m.key } }, caution: 'Never push hard on hot plastic under pressure.' });
+    out.push({ key: 'hold', target: m.key, sentence: `Hold ${name}, ${m.mould.hold} s`, detail: m.mould.metal === 'cast' ? 'A cast mould wants a firmer hold than a machined one.' : 'Steady pressure until it resists no more.', label: 'Pressure is off', until: m.holdUntil, send: { kind: 'held', payload: { mould: m.key } }, skip: { step: 'hold', target: m.key }, caution: 'Never push hard on hot plastic under pressure.' });
   }
   if (m.phase === 'cooling' && !m.toppedOff) {
-    out.push({ key: 'topOff', target: m.key, sentence: `Top off ${name}, fill its ${m.mould.feed === 'each' ? `${m.mould.cavities.length} sprues` : 'sprue'}`, detail: 'It shrinks as it sets and pulls the sprue down.', label: 'It is topped off', send: { kind: 'toppedOff', payload: { mould: m.key, look: 1, took: true } } });
+    out.push({ key: 'topOff', target: m.key, sentence: `Top off ${name}, fill its ${m.mould.feed === 'each' ? `${m.mould.cavities.length} sprues` : 'sprue'}`, detail: 'It shrinks as it sets and pulls the sprue down.', label: 'It is topped off', send: { kind: 'toppedOff', payload: { mould: m.key, look: 1, took: true } }, others: [{ label: 'It took none', send: { kind: 'toppedOff', payload: { mould: m.key, look: 1, took: false } } }], skip: { step: 'topOff', target: m.key } });
   }
   if (m.phase === 'cooling' && m.toppedOff && !m.looked && now >= m.lookAt) {
-    out.push({ key: 'secondLook', target: m.key, sentence: `Look at the sprue of ${name} again, fill once more`, detail: `${Math.round((now - m.since) / 1000)} s since the pressure came off.`, label: 'Looked, and filled', send: { kind: 'toppedOff', payload: { mould: m.key, look: 2, took: true } } });
+    out.push({ key: 'secondLook', target: m.key, sentence: `Look at the sprue of ${name} again, fill once more`, detail: `${Math.round((now - m.since) / 1000)} s since the pressure came off.`, label: 'Looked, and filled', send: { kind: 'toppedOff', payload: { mould: m.key, look: 2, took: true } }, others: [{ label: 'It took none', send: { kind: 'toppedOff', payload: { mould: m.key, look: 2, took: false } } }], skip: { step: 'secondLook', target: m.key } });
   }
   if (m.phase === 'cooling' && now >= m.readyAt) {
     out.push({ key: 'open', target: m.key, sentence: `Open ${name}, ${m.mould.letsGo === 'either' ? 'either side up' : `${m.mould.letsGo} side up`}`, detail: `It has cooled ${Math.round((now - m.since) / 1000)} s. Hold the sprue down with a finger.`, label: 'It is open', send: { kind: 'mouldOpened', payload: { mould: m.key } }, caution: 'Moulds get hotter as the session goes on: gloves.' });
@@ -116,16 +116,16 @@ export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] 
     const first = job ? String(job.job.layers[layersOf(job.job.build)[0]!.key]) : 'puck';
     const to = mixed ? (job && job.job.mixedTo !== 'puck' ? String(job.job.layers[job.job.mixedTo] ?? 'puck') : 'puck') : first;
     const where = s.cups.get(to);
-    out.push({ key: 'sprue', target: m.key, sentence: `Sprue and shorts back to ${where ? where.letter : 'the remelt tray'}`, detail: where ? 'Cut small; they are cooked with the cup at the next reheat.' : 'Two colours together: kept as a puck, sorted by colour.', label: where ? `They are in ${where.letter}` : 'They are put by', send: { kind: 'returned', payload: { shot: shot.id, to } } });
+    out.push({ key: 'sprue', target: m.key, sentence: `Sprue and shorts back to ${where ? where.letter : 'the remelt tray'}`, detail: where ? 'Cut small; they are cooked with the cup at the next reheat.' : 'Two colours together: kept as a puck, sorted by colour.', label: where ? `They are in ${where.letter}` : 'They are put by', send: { kind: 'returned', payload: { shot: shot.id, to } }, others: [...s.cups.values()].filter((c) => c.charges > 0 && c.key !== to).slice(0, 2).map((c) => ({ label: `Into ${c.letter}`, send: { kind: 'returned' as const, payload: { shot: shot.id, to: c.key } } })).concat(to === 'puck' ? [] : [{ label: 'To the remelt tray', send: { kind: 'returned', payload: { shot: shot.id, to: 'puck' } } }]), skip: { step: 'sprue', target: m.key } });
   }
   return out;
 }
 
 /** Shots that are counted but not yet on the rack. */
 export function rackSteps(s: SessionState): Step[] {
-  return [...s.shots.values()].filter((x) => x.markedAt !== null && x.rackedAt === null && !(s.moulds.get(x.mould)?.shot === x.id && s.moulds.get(x.mould)?.phase === 'marked')).map((x) => {
+  return [...s.shots.values()].filter((x) => x.markedAt !== null && x.rackedAt === null && !s.skips.has(`rack:${x.id}`) && !(s.moulds.get(x.mould)?.shot === x.id && s.moulds.get(x.mould)?.phase === 'marked')).map((x) => {
     const keep = x.cavities.size - [...x.marks.values()].filter((m) => m.grade === 'second').length;
-    return { key: 'rack', target: x.id, sentence: x.trial ? `Lay the ${keep} trial baits aside` : `Lay ${keep} baits flat on the rack`, detail: `${x.bait.name}, ${x.colourway.name}; they cure ${s.snapshot.bench.cure} h.`, label: x.trial ? 'They are aside' : 'They are on the rack', send: { kind: 'racked', payload: { shot: x.id } } } satisfies Step;
+    return { key: 'rack', target: x.id, sentence: x.trial ? `Lay the ${keep} trial baits aside` : `Lay ${keep} baits flat on the rack`, detail: `${x.bait.name}, ${x.colourway.name}; they cure ${s.snapshot.bench.cure} h.`, label: x.trial ? 'They are aside' : 'They are on the rack', send: { kind: 'racked', payload: { shot: x.id } }, skip: { step: 'rack', target: x.id } } satisfies Step;
   });
 }
 
@@ -162,7 +162,7 @@ export function cupSteps(s: SessionState, job: JobState): Step[] {
     }
     if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: 'Stirring afterwards puts bubbles back.', label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
   }
-  return out;
+  return out.map((step) => ({ ...step, skip: { step: step.key, target: step.target } }));
 }
 
 /** A cup that cannot serve the next draw wants its next charge. */
@@ -175,7 +175,7 @@ function recharge(s: SessionState, job: JobState, m: MouldState): Step[] {
     if (c.grams >= need * 0.999) return [];
     const grams = c.plannedCharges[c.charges] ?? Math.ceil((need - c.grams) / 5) * 5 + 20;
     if (s.skips.has(`recharge${c.charges}:${c.key}`)) return [];
-    return [{ key: 'dose' as const, target: c.key, sentence: `${c.letter} will run short: add ${say(grams / GRADES[c.grade].density20, 'volume', units)}`, detail: `It holds ${say(c.grams / GRADES[c.grade].density20, 'volume', units)}; the draw wants ${say(ml, 'volume', units)}. Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged' as const, payload: { cup: c.key, grams, from: 'fresh' as const } } }];
+    return [{ key: 'dose' as const, target: c.key, sentence: `${c.letter} will run short: add ${say(grams / GRADES[c.grade].density20, 'volume', units)}`, detail: `It holds ${say(c.grams / GRADES[c.grade].density20, 'volume', units)}; the draw wants ${say(ml, 'volume', units)}. Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged' as const, payload: { cup: c.key, grams, from: 'fresh' as const } }, skip: { step: `recharge${c.charges}`, target: c.key } }];
   });
 }
 
@@ -186,11 +186,11 @@ export function metalSteps(s: SessionState, job: JobState): Step[] {
     const m = s.moulds.get(String(id));
     if (!m || m.warmed || m.phase !== 'open' || s.skips.has(`warmMould:${m.key}`)) continue;
     const read = m.reading ? ` It was ${degrees(m.reading.celsius, units)}.` : '';
-    out.push({ key: 'warmMould', target: m.key, sentence: `Warm ${m.mould.name} to ${degrees(m.mould.warmTo, units)}`, detail: `A few minutes on the plate, half a minute with the gun; on wood, not on metal.${read}`, label: 'It is warm', send: { kind: 'warmed', payload: { target: { kind: 'mould', key: m.key } } }, caution: 'Do not leave a heat gun or plate on by itself.' });
+    out.push({ key: 'warmMould', target: m.key, sentence: `Warm ${m.mould.name} to ${degrees(m.mould.warmTo, units)}`, detail: `A few minutes on the plate, half a minute with the gun; on wood, not on metal.${read}`, label: 'It is warm', send: { kind: 'warmed', payload: { target: { kind: 'mould', key: m.key } } }, skip: { step: 'warmMould', target: m.key }, caution: 'Do not leave a heat gun or plate on by itself.' });
   }
   const injector = injectorOf(s, job);
   if (injector && !injector.warmed && !s.skips.has(`warmInjector:${injector.key}`)) {
-    out.push({ key: 'warmInjector', target: injector.key, sentence: `Warm ${injector.injector.name}${injector.block ? ' and its block' : ''}, oil ${injector.injector.barrels.length === 1 ? '1 plunger' : `${injector.injector.barrels.length} plungers`}`, detail: 'Cold metal freezes the first shot.', label: 'Warm and oiled', send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } } });
+    out.push({ key: 'warmInjector', target: injector.key, sentence: `Warm ${injector.injector.name}${injector.block ? ' and its block' : ''}, oil ${injector.injector.barrels.length === 1 ? '1 plunger' : `${injector.injector.barrels.length} plungers`}`, detail: 'Cold metal freezes the first shot.', label: 'Warm and oiled', send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } }, skip: { step: 'warmInjector', target: injector.key } });
   }
   return out;
 }
@@ -203,14 +203,28 @@ export function shotSteps(s: SessionState, job: JobState, m: MouldState, now: nu
   const laminated = layersOf(job.job.build).length > 1;
   const n = s.shots.size + 1;
   const out: Step[] = [];
-  if (m.phase === 'open') {
+  const cycle = `${m.key}:${m.cycles}`;
+  const closed = (gaps: ('left' | 'right')[], closures = m.mould.closures): Send => ({ kind: 'closed', payload: { mould: m.key, gaps, closures, loose: true } });
+  if ((m.phase === 'open' || m.gaps.length > 0) && !s.skips.has(`close:${cycle}:${m.gaps.length}`)) {
     const how = CLOSURES[m.mould.closure].act(m.mould.closures);
-    out.push({ key: 'close', target: m.key, sentence: `Close ${m.mould.name}: ${how}`, detail: `${m.mould.loose.length ? `${m.mould.loose.join(', ')} in first. ` : ''}Look down both sides for a gap.${m.mould.note ? ` Note: ${m.mould.note}` : ''}`, label: 'Closed, no gap', send: { kind: 'closed', payload: { mould: m.key, gaps: [], closures: m.mould.closures, loose: true } } });
+    const again = m.gaps.length > 0 && m.phase !== 'open';
+    out.push({
+      key: 'close', target: m.key, sentence: again ? `Reseat ${m.mould.name}: a gap shows on the ${m.gaps.join(' and ')}` : `Close ${m.mould.name}: ${how}`,
+      detail: `${m.mould.loose.length ? `${m.mould.loose.join(', ')} in first. ` : ''}Look down both sides for a gap.${m.mould.note ? ` Note: ${m.mould.note}` : ''}`,
+      label: 'Closed, no gap', send: closed([]), skip: { step: 'close', target: `${cycle}:${m.gaps.length}` },
+      others: again ? [] : [{ label: 'Gap on the left', send: closed(['left']) }, { label: 'Gap on the right', send: closed(['right']) }, ...(m.mould.closures > 1 ? [{ label: 'One closure short', send: closed([], m.mould.closures - 1) }] : [])],
+    });
   }
-  if (m.phase !== 'open' && laminated && m.top === 'unseen' && !s.skips.has(`top:${m.key}:${m.cycles}`)) {
+  if (m.phase !== 'open' && laminated && m.top !== 'right' && !s.skips.has(`top:${cycle}`)) {
     const back = layersOf(job.job.build).find((l) => l.over === 'TOP');
     const letter = s.cups.get(String(job.job.layers[back?.key ?? '']))?.letter ?? '?';
-    out.push({ key: 'top', target: m.key, sentence: `Look: is ${letter} over TOP of ${m.mould.name}?`, detail: 'Each port of the block stands over its own half, back colour over TOP.', label: `${letter} is over TOP`, send: { kind: 'topChecked', payload: { mould: m.key, right: true } } });
+    const turned = m.top === 'wrong';
+    out.push({
+      key: 'top', target: m.key, sentence: turned ? `Turn the block: ${letter} belongs over TOP of ${m.mould.name}` : `Look: is ${letter} over TOP of ${m.mould.name}?`,
+      detail: 'Each port of the block stands over its own half, back colour over TOP.', label: `${letter} is over TOP`,
+      send: { kind: 'topChecked', payload: { mould: m.key, right: true } }, skip: { step: 'top', target: cycle },
+      others: turned ? [] : [{ label: 'It is the other way', send: { kind: 'topChecked', payload: { mould: m.key, right: false } } }],
+    });
   }
   if (canShoot(s, job, m)) {
     const draw = s.draws.get(injector.draw!);
@@ -237,7 +251,7 @@ export function shotSteps(s: SessionState, job: JobState, m: MouldState, now: nu
       : under ? `${under.letter} is ${Math.round(low - under.reading!.celsius) === 0 ? 'just' : degreesApart(low - under.reading!.celsius, units)} under: a short burst, stir, read`
       : apart ? `${coldest!.letter} is ${degreesApart(gap!, units)} colder: a short burst, stir, read`
       : `${over!.letter} is ${degreesApart(over!.reading!.celsius - high, units)} over: let it cool, stir, read`;
-    out.push({ key: 'match', target: injector.key, sentence, detail: `${pair}. ${window}${cups.length > 1 ? ` ${degreesApart(bench.tolerance, units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key } });
+    out.push({ key: 'match', target: injector.key, sentence, detail: `${pair}. ${window}${cups.length > 1 ? ` ${degreesApart(bench.tolerance, units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target: `${injector.key}:${injector.draws}` } });
   }
   const volumes = drawVolumes(s, job, m);
   out.push({ key: 'draw', target: injector.key, sentence: `Draw ${and(volumes.map((v) => `${say(v.ml, 'volume', units)} of ${s.cups.get(v.cup)?.letter ?? '?'}`))}, slowly`, detail: `${cups.map((c) => `${c.letter} ${c.reading ? degrees(c.reading.celsius, units) : 'unread'}`).join(', ')}${gap !== null && cups.length > 1 ? `, ${degreesApart(gap, units)} apart` : ''}. Push out the air until every colour runs.`, label: 'It is drawn', send: { kind: 'drawn', payload: { draw: `${injector.key}/${injector.draws + 1}`, injector: injector.key, job: job.key, barrels: volumes } }, warnings: drawWarnings(s, job, now).map((w) => w.sentence), caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.' });

@@ -257,13 +257,14 @@ export const HANDLERS: Handlers = {
   },
   skipped: (s, e) => {
     s.skips.add(`${e.payload.step}:${e.payload.target}`);
-    const m = s.moulds.get(e.payload.target);
+    const { step, target } = e.payload;
+    const m = s.moulds.get(step === 'rack' ? (s.shots.get(target)?.mould ?? '') : target);
     if (!m) return;
-    if (e.payload.step === 'hold' && m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook);
-    if (e.payload.step === 'topOff') m.toppedOff = true;
-    if (e.payload.step === 'secondLook') m.looked = true;
-    if (e.payload.step === 'sprue' && m.phase === 'marked') m.phase = 'cleared';
-    if (e.payload.step === 'rack' && m.phase === 'cleared') reopen(m);
+    if (step === 'hold' && m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook);
+    if (step === 'topOff') m.toppedOff = true;
+    if (step === 'secondLook') m.looked = true;
+    if (step === 'sprue' && m.phase === 'marked') m.phase = 'cleared';
+    if (step === 'rack' && m.shot === target && m.phase === 'cleared') reopen(m);
   },
   changed: (s, e) => {
     const p = e.payload;

@@ -75,3 +75,10 @@ export function mouldWarnings(state: SessionState, m: MouldState, laminated: boo
   if (!m.warmed) out.push({ code: 'coldMould', sentence: `${mould.name} was not warmed; it likes ${degrees(mould.warmTo, units)}.` });
   return out;
 }
+
+/** How fast a cup's heat is changing between its last two readings, K a minute; null with fewer than two. */
+export function trendOf(cup: CupState): number | null {
+  const { reading, before } = cup;
+  if (!reading || !before || reading.stage || before.stage || reading.at <= before.at) return null;
+  return ((reading.celsius - before.celsius) / (reading.at - before.at)) * 60_000;
+}

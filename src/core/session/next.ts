@@ -1,18 +1,21 @@
 import { clock } from '../quantity/index.ts';
-import { canShoot, cupSteps, freeMould, injectorOf, jobInHand, metalSteps, mouldSteps, rackSteps, shotSteps } from './advice.ts';
+import { canShoot, cavitiesOfDraw, cupSteps, freeMould, injectorOf, isTrialNext, jobInHand, metalSteps, mouldSteps, rackSteps, shotSteps } from './advice.ts';
+import { PLUGS } from './event.ts';
 import type { SessionState } from './state.ts';
-import type { Step } from './step.ts';
+import type { Send, Step } from './step.ts';
 
 /** What is in the barrels with no mould to take it goes back, and its plug gives the first verdict. */
 function emptySteps(s: SessionState): Step[] {
-  return [...s.injectors.values()].filter((i) => i.draw && i.shotsSinceEmpty > 0).map((i) => {
+  return [...s.injectors.values()].filter((i) => i.draw && i.shotsSinceEmpty > 0 && !s.skips.has(`empty:${i.key}:${i.draws}`)).map((i) => {
     const habit = s.jobs.get(s.draws.get(i.draw!)?.job ?? '')?.job.habit ?? 'push';
     return {
       key: 'empty', target: i.key,
       sentence: habit === 'push' ? `Push the rest of ${i.injector.name} back hot, look at the plug` : `Leave ${i.injector.name} 1 min, pull the plug, look at it`,
-      detail: 'Cut the plug or look at its end: both colours square? It gives the first verdict.',
-      label: 'Plug even, line square',
+      detail: i.contents.length > 1 ? 'Cut the plug or look at its end: both colours square? It gives the first verdict.' : 'Cut the plug or look at its end: it gives the first verdict.',
+      label: i.contents.length > 1 ? 'Plug even, line square' : 'Plug is sound',
       send: { kind: 'emptied', payload: { injector: i.key, habit, plug: 'square' } },
+      others: (['thin', 'cold', 'none'] as const).filter((p) => p !== 'thin' || i.contents.length > 1).map((plug) => ({ label: PLUGS[plug][0]!.toUpperCase() + PLUGS[plug].slice(1), send: { kind: 'emptied' as const, payload: { injector: i.key, habit, plug } } })),
+      skip: { step: 'empty', target: `${i.key}:${i.draws}` },
     } satisfies Step;
   });
 }
@@ -50,6 +53,32 @@ export function steps(s: SessionState, now: number): Step[] {
     out.push({ key: 'finish', target: 'session', sentence: `All ${[...s.shots.values()].filter((x) => !x.trial).length} shots are on the rack. Finish and count`, detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.', label: 'Finish the session', send: { kind: 'finished', payload: {} } });
   }
   return out;
+}
+
+/** Acts that can be recorded at any time, whatever comes next: done early, late, again or out of order. */
+export function anyTime(s: SessionState): { place: string; label: string; send: Send }[] {
+  const job = jobInHand(s) ?? [...s.jobs.values()].at(-1);
+  const injector = job ? injectorOf(s, job) : undefined;
+  return [
+    ...[...s.cups.values()].flatMap((c) => [
+      { place: `Cup ${c.letter}`, label: 'Stirred', send: { kind: 'stirred' as const, payload: { cup: c.key } } },
+      { place: `Cup ${c.letter}`, label: 'Degassed', send: { kind: 'degassed' as const, payload: { cup: c.key, when: c.coloured ? ('after colour' as const) : c.fused ? ('before colour' as const) : ('cold' as const) } } },
+      { place: `Cup ${c.letter}`, label: 'Coloured', send: { kind: 'coloured' as const, payload: { cup: c.key } } },
+    ]),
+    ...[...s.moulds.values()].flatMap((m) => {
+      const place = m.mould.name;
+      const shoot = job && injector?.draw ? [{ place, label: 'Shot now', send: { kind: 'shot' as const, payload: { mould: m.key, job: job.key, draw: injector.draw, trial: isTrialNext(job), cavities: cavitiesOfDraw(s, job, m) } } }] : [];
+      return [
+        { place, label: 'Warmed', send: { kind: 'warmed' as const, payload: { target: { kind: 'mould' as const, key: m.key } } } },
+        ...(m.phase === 'open' || m.phase === 'closed' ? [{ place, label: 'Closed', send: { kind: 'closed' as const, payload: { mould: m.key, gaps: [], closures: m.mould.closures, loose: true } } }, { place, label: 'TOP looked at', send: { kind: 'topChecked' as const, payload: { mould: m.key, right: true } } }, ...shoot] : []),
+        ...(m.phase === 'holding' || m.phase === 'cooling' ? [{ place, label: 'Topped off', send: { kind: 'toppedOff' as const, payload: { mould: m.key, look: m.toppedOff ? (2 as const) : (1 as const), took: true } } }, { place, label: 'Opened', send: { kind: 'mouldOpened' as const, payload: { mould: m.key } } }] : []),
+      ];
+    }),
+    ...[...s.injectors.values()].flatMap((i) => [
+      { place: i.injector.name, label: 'Warmed and oiled', send: { kind: 'warmed' as const, payload: { target: { kind: 'injector' as const, key: i.key } } } },
+      ...(i.draw ? [{ place: i.injector.name, label: 'Emptied', send: { kind: 'emptied' as const, payload: { injector: i.key, habit: 'push' as const, plug: 'none' as const } } }] : []),
+    ]),
+  ];
 }
 
 /** The one thing to do now. A step merely waiting comes after anything for the hands. */

@@ -43,6 +43,10 @@ export interface Step {
   /** what the action records; a step without one opens the reading pad */
   send?: Send;
   read?: { kind: 'cup' | 'mould'; key: string };
+  /** the same act with another outcome */
+  others?: { label: string; send: Send }[];
+  /** what a skip of it is recorded as; a step without one cannot be skipped */
+  skip?: { step: string; target: string };
   /** counts down to this, bench clock ms */
   until?: number;
   /** shown beside the action; never stops it */

@@ -1,0 +1,154 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
+import { count, cupsOf, FAULTS, freeMould, injectorOf, jobInHand, nextStep } from '@/core/session/index.ts';
+import { lasting, say } from '@/core/quantity/index.ts';
+import { Ground } from '@/ui/Ground.tsx';
+import { Barrels } from './Barrels.tsx';
+import { Change } from './Change.tsx';
+import { CupCaptions, Cups } from './Cups.tsx';
+import { BenchMould } from './Moulds.tsx';
+import { CupPanel, Keys, OtherSteps, Trouble } from './Panels.tsx';
+import { Faults, Rack } from './Rack.tsx';
+import { ReadingPad } from './ReadingPad.tsx';
+import { Strip } from './Strip.tsx';
+import { useSession } from './useSession.ts';
+
+type Brush = Fault | 'usable';
+const BRUSHES: Brush[] = ['short', 'dent', 'bubbles', 'flash', 'line', 'bled', 'upside', 'torn', 'dirty', 'usable'];
+const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
+
+type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trouble' | 'other' | 'change' | 'keys' } | null;
+
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const beat = setInterval(() => setNow(Date.now()), 500);
+    return () => clearInterval(beat);
+  }, []);
+  return now;
+}
+
+export default function Bench({ id, name, snapshot, events, openedNow }: { id: number; name: string; snapshot: Snapshot; events: AnyEvent[]; openedNow: number }) {
+  const { state: s, act, undo, canUndo, waiting, away, refused, dismiss } = useSession(id, snapshot, events);
+  const ticking = useNow();
+  // Until the first tick the page shows the moment the shop made it, so that both draw the same.
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  const now = mounted ? Math.max(ticking, s.lastAt) : openedNow;
+  const [panel, setPanel] = useState<Panel>(null);
+  const [brush, setBrush] = useState<Brush>('short');
+  const [focus, setFocus] = useState(1);
+  const main = useRef<HTMLButtonElement>(null);
+  const { units, bench } = s.snapshot;
+
+  const step = nextStep(s, now);
+  const job = jobInHand(s) ?? [...s.jobs.values()].at(-1);
+  const cups = job ? cupsOf(s, job) : [];
+  const injector = job ? injectorOf(s, job) : undefined;
+  const marking = step?.key === 'mark' ? s.moulds.get(step.target) : undefined;
+  const shown = [...s.moulds.values()].filter((m) => m.shot !== null || job?.job.moulds.some((x) => String(x.id) === m.key)).slice(0, 3);
+  const real = count([...s.shots.values()].filter((x) => !x.trial));
+  const planned = [...s.jobs.values()].reduce((sum, j) => sum + j.target, 0);
+  const done = s.status === 'finished';
+
+  const send = useCallback((what: Send) => {
+    act(what);
+    main.current?.focus();
+  }, [act]);
+  const onMain = useCallback(() => {
+    if (!step) return;
+    if (step.read) setPanel({ what: 'read', kind: step.read.kind, key: step.read.key });
+    else if (step.send) send(step.send);
+  }, [step, send]);
+  const touch = useCallback((n: number) => {
+    const shot = marking ? s.shots.get(marking.shot ?? '') : undefined;
+    if (!shot) return;
+    setFocus(n);
+    const held = shot.marks.get(n);
+    const same = held && (brush === 'usable' ? held.grade === 'usable' && held.fault === null : held.fault === brush);
+    act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: same ? 'good' : brush === 'usable' ? 'usable' : 'second', fault: same || brush === 'usable' ? null : brush } });
+  }, [marking, s, brush, act]);
+  const openRead = () => setPanel({ what: 'read', kind: step?.read?.kind ?? 'cup', key: step?.read?.key ?? [...cups].sort((a, b) => (a.reading?.at ?? 0) - (b.reading?.at ?? 0))[0]?.key ?? '' });
+
+  useEffect(() => {
+    const hear = (e: KeyboardEvent) => {
+      if (panel || done || e.ctrlKey || e.metaKey || e.altKey) return;
+      const el = e.target as HTMLElement;
+      if (el.closest('input, textarea, select')) return;
+      const cavities = marking?.mould.cavities.length ?? 0;
+      const keys: Record<string, () => void> = {
+        t: openRead, x: () => setPanel({ what: 'trouble' }), u: () => canUndo && undo(), o: () => setPanel({ what: 'other' }), c: () => setPanel({ what: 'change' }), '?': () => setPanel({ what: 'keys' }),
+      };
+      if (cavities > 0) {
+        for (let n = 1; n <= Math.min(9, cavities); n++) keys[String(n)] = () => touch(n);
+        keys.ArrowRight = () => setFocus((f) => (f % cavities) + 1);
+        keys.ArrowLeft = () => setFocus((f) => ((f + cavities - 2) % cavities) + 1);
+        keys.ArrowDown = () => setBrush((b) => BRUSHES[(BRUSHES.indexOf(b) + 1) % BRUSHES.length]!);
+        keys.ArrowUp = () => setBrush((b) => BRUSHES[(BRUSHES.indexOf(b) + BRUSHES.length - 1) % BRUSHES.length]!);
+        keys.m = () => touch(focus);
+      }
+      if ((e.key === ' ' || e.key === 'Enter') && !el.closest('button, a')) keys[e.key] = onMain;
+      const press = keys[e.key.length === 1 ? e.key.toLowerCase() : e.key];
+      if (!press || e.repeat) return;
+      e.preventDefault();
+      press();
+    };
+    addEventListener('keydown', hear);
+    return () => removeEventListener('keydown', hear);
+  });
+
+  const place = (title: string, sub: string, body: React.ReactNode, foot: React.ReactNode, extra = '') => (
+    <section aria-label={title} className={`flex min-h-0 min-w-0 flex-col ${extra}`}>
+      <h2 className="text-[18px] leading-tight">{title}</h2>
+      <p className="hint mb-2 truncate">{sub}</p>
+      <div className="flex min-h-0 flex-1 flex-col">{body}</div>
+      <div className="mt-0 min-h-16 border-t-[3px] border-ink pt-2">{foot}</div>
+    </section>
+  );
+  const shots = [...s.shots.values()].filter((x) => !x.trial).length;
+
+  return (
+    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-ready={mounted}>
+      <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
+        <a href="/orders" className="flex min-h-11 items-center gap-3 font-bold no-underline" aria-label="Twin Shot, to the orders"><svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true"><path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" /><path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" /></svg>Twin Shot</a>
+        <h1 className="text-base font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>
+        <p className="ml-auto flex flex-wrap gap-x-6">
+          <span>Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b></span>
+          <span>Good <b className="figure" data-good>{real.good}</b> of <b className="figure">{real.shot}</b></span>
+          <span>Worked <b className="figure">{lasting(Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000))}</b></span>
+        </p>
+        <Ground />
+        <button type="button" className="act" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>
+      </header>
+      {(away || refused.length > 0) && (
+        <div role="status" className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6">
+          {away && <p>The shop’s machine is not answering. {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench and sent by itself.</p>}
+          {refused.map((r, i) => <p key={i} className="text-stop">{r} <button type="button" className="act" onClick={dismiss}>Seen</button></p>)}
+        </div>
+      )}
+      <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
+        {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
+          job && <Cups cups={cups} window={job.job.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
+          <CupCaptions cups={cups} units={units} />)}
+        {place('Barrels', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : '',
+          injector && job && <Barrels injector={injector} job={job} cups={s.cups} mould={freeMould(s, job)} onTop={() => step?.key === 'top' && onMain()} />,
+          injector && <><p className="truncate font-bold">{injector.draw ? `Draw ${s.draws.get(injector.draw)?.n ?? ''} in it` : 'Empty'}{injector.warmed ? ', warm' : ', cold'}</p><p className="hint">{injector.draws} {injector.draws === 1 ? 'draw' : 'draws'} tonight</p></>)}
+        {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
+          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && onMain()} />)}</div>,
+          marking ? (
+            <div className="flex flex-wrap gap-1" role="group" aria-label="Mark with">
+              {BRUSHES.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}
+            </div>
+          ) : <><p className="truncate font-bold">{job ? `${job.job.bait.name}, ${job.job.colourway.name}` : ''}</p><p className="hint">{job ? `${job.done} of ${job.target} shots${job.trials ? `, ${job.trialsDone} of ${job.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
+        {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
+      </main>
+      <Strip ref={main} step={step} now={now} done={done} session={id} canUndo={canUndo} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
+      {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} onSend={act} onClose={() => setPanel(null)} />}
+      {panel?.what === 'other' && <OtherSteps s={s} units={units} now={now} onSend={send} onClose={() => setPanel(null)} onRead={(t) => setPanel({ what: 'read', ...t })} />}
+      {panel?.what === 'trouble' && <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />}
+      {panel?.what === 'change' && <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />}
+      {panel?.what === 'keys' && <Keys onClose={() => setPanel(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import { useEffect, useState } from 'react';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { parseQuantity, say, show } from '@/core/quantity/index.ts';
+import type { EyeStage, Send, SessionState } from '@/core/session/index.ts';
+import { EYE } from '@/core/session/index.ts';
+
+export interface Target {
+  kind: 'cup' | 'mould' | 'injector' | 'room';
+  key: string;
+  name: string;
+}
+
+/** Everything at this bench that has a heat. */
+export const targetsOf = (s: SessionState): Target[] => [
+  ...[...s.cups.values()].map((c): Target => ({ kind: 'cup', key: c.key, name: c.letter })),
+  ...[...s.moulds.values()].map((m): Target => ({ kind: 'mould', key: m.key, name: m.mould.name })),
+  { kind: 'room', key: 'room', name: 'The shop itself' },
+];
+
+interface Props {
+  s: SessionState;
+  start: { kind: string; key: string };
+  units: ShopUnits;
+  onSend: (send: Send) => void;
+  onClose: () => void;
+}
+
+/** A pad for gloves: a few digits and one big key. By eye, one touch. */
+export function ReadingPad({ s, start, units, onSend, onClose }: Props) {
+  const targets = targetsOf(s);
+  const [at, setAt] = useState(Math.max(0, targets.findIndex((t) => t.kind === start.kind && t.key === start.key)));
+  const [typed, setTyped] = useState('');
+  const target = targets[at]!;
+  const parsed = parseQuantity(typed, { dimensions: ['temperature'], shop: units, min: -40, max: 400 });
+  const send = (celsius: number | null, stage: EyeStage | null) => {
+    onSend({ kind: 'reading', payload: { target: { kind: target.kind, key: target.key }, celsius, stage, from: stage ? 'eye' : 'typed' } });
+    onClose();
+  };
+  const done = () => parsed.ok && send(parsed.quantity.value, null);
+  const press = (key: string) => {
+    if (key === 'Backspace') setTyped((t) => t.slice(0, -1));
+    else if (key === 'ArrowRight') setAt((at + 1) % targets.length);
+    else if (key === 'ArrowLeft') setAt((at + targets.length - 1) % targets.length);
+    else if (/^[0-9.,-]$/.test(key)) setTyped((t) => (t.length < 6 ? t + key : t));
+    else return false;
+    return true;
+  };
+  useEffect(() => {
+    const hear = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey) return;
+      const onButton = e.target instanceof HTMLButtonElement && e.target.dataset.pad === 'eye';
+      if (e.key === 'Escape') onClose();
+      else if (e.key === 'Enter' && !onButton) done();
+      else if (!press(e.key)) return;
+      e.preventDefault();
+      e.stopImmediatePropagation();
+    };
+    addEventListener('keydown', hear, true);
+    return () => removeEventListener('keydown', hear, true);
+  });
+  return (
+    <div role="dialog" aria-label={`Reading of ${target.name}`} className="fixed inset-x-0 bottom-0 z-30 border-t-2 border-ink bg-raised p-4 md:p-6">
+      <div className="mx-auto grid max-w-5xl gap-4 md:grid-cols-[1fr_340px_220px]">
+        <div>
+          <p className="hint">Reading of</p>
+          <div className="flex flex-wrap gap-2">
+            {targets.map((t, i) => <button key={`${t.kind}${t.key}`} type="button" className={`act min-h-16 ${i === at ? 'act-main' : ''}`} aria-pressed={i === at} onClick={() => setAt(i)}>{t.name}</button>)}
+          </div>
+          <p className="figure mt-3 text-6xl leading-none" aria-live="polite">{typed || '–'}<span className="text-2xl">{show(0, 'temperature', units).unit}</span></p>
+          <p className={!parsed.ok && parsed.code !== 'empty' ? 'wrong' : 'hint'}>{parsed.ok ? 'Enter takes it.' : parsed.code === 'empty' ? 'Digits, then the big key.' : parsed.message}</p>
+        </div>
+        <div className="grid grid-cols-3 gap-2">
+          {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Clear', '0', '←'].map((k) => (
+            <button key={k} type="button" className="act figure min-h-16 justify-center text-2xl" aria-label={k === '←' ? 'Take back a digit' : k} onClick={() => (k === 'Clear' ? setTyped('') : press(k === '←' ? 'Backspace' : k))}>{k}</button>
+          ))}
+        </div>
+        <div className="flex flex-col gap-2">
+          <button type="button" className="act act-main min-h-16 flex-1 justify-center text-xl" disabled={!parsed.ok} onClick={done}>{parsed.ok ? `${target.name} is ${say(parsed.quantity.value, 'temperature', units)}` : 'Take it'}</button>
+          {target.kind === 'cup' && (
+            <div className="grid grid-cols-2 gap-2" role="group" aria-label="By eye">
+              {(Object.keys(EYE) as EyeStage[]).map((e) => <button key={e} type="button" data-pad="eye" className="act justify-center" onClick={() => send(null, e)} title={`${say(EYE[e].low, 'temperature', units)} to ${say(EYE[e].high, 'temperature', units)}`}>{EYE[e].name}</button>)}
+            </div>
+          )}
+          <button type="button" className="act justify-center" onClick={onClose}>No reading <kbd className="hint">Esc</kbd></button>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import { forwardRef } from 'react';
+import { clock } from '@/core/quantity/index.ts';
+import type { Send, Step } from '@/core/session/index.ts';
+import { SAFETY } from '@/core/session/index.ts';
+
+interface Props {
+  step: Step | null;
+  now: number;
+  done: boolean;
+  session: number;
+  canUndo: boolean;
+  onMain: () => void;
+  onSend: (send: Send) => void;
+  onOpen: (panel: 'read' | 'trouble' | 'other' | 'change') => void;
+  onUndo: () => void;
+}
+
+/** What to do now, in one sentence, and the one big action, always in the same place. */
+export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, now, done, session, canUndo, onMain, onSend, onOpen, onUndo }, main) {
+  const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
+  const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
+  return (
+    <div className="grid shrink-0 border-t border-ink bg-raised lg:grid-cols-[1fr_296px]">
+      <div className="min-w-0 px-4 py-3 md:px-6">
+        <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
+          <div className="min-w-0 flex-1 basis-80">
+            <p className="hint">Now</p>
+            <p className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight" aria-live="polite" data-step={step?.key ?? 'done'}>{done ? 'Finished and counted' : step?.sentence ?? 'Nothing to do: all moulds are busy'}</p>
+          </div>
+          <div className="flex flex-wrap gap-2">
+            {tool('Reading', 'T', () => onOpen('read'), done)}
+            {tool('Trouble', 'X', () => onOpen('trouble'), done)}
+            {tool('Undo', 'U', onUndo, !canUndo)}
+            {tool('Other', 'O', () => onOpen('other'), done)}
+            {tool('Change', 'C', () => onOpen('change'), done)}
+          </div>
+        </div>
+        <p className="mt-1 text-soft">{step?.detail}</p>
+        {step?.warnings && step.warnings.length > 0 && (
+          <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
+            {step.warnings.slice(0, 3).map((w) => <li key={w} className="flex items-start gap-2"><svg viewBox="0 0 16 16" width="16" height="16" className="mt-1 shrink-0" aria-hidden="true"><path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke="currentColor" strokeWidth="2" /></svg>{w}</li>)}
+            {step.warnings.length > 3 && <li className="pl-6">and {step.warnings.length - 3} more, under Other</li>}
+          </ul>
+        )}
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          {step?.others?.map((o) => <button key={o.label} type="button" className="act" onClick={() => onSend(o.send)}>{o.label}</button>)}
+          {step?.skip && <button type="button" className="act border-transparent text-soft" onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}>Skip</button>}
+        </div>
+        {step?.caution && <p className="mt-1 text-sm text-soft" title={SAFETY}><b>Care.</b> {step.caution} <span className="text-xs">{SAFETY}</span></p>}
+      </div>
+      {done ? (
+        <a ref={undefined} href={`/sessions/${session}`} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"><span className="text-2xl font-bold">See what came of it</span></a>
+      ) : (
+        <button ref={main} type="button" onClick={onMain} disabled={!step} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground disabled:opacity-60" data-main>
+          {left && <span className="figure text-4xl leading-none">{left}</span>}
+          <span className="text-2xl font-bold leading-tight">{step?.label ?? 'Wait'}</span>
+          <span className="mt-1 opacity-80">space, or the pedal</span>
+        </button>
+      )}
+    </div>
+  );
+});

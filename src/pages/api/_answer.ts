@@ -1,0 +1,33 @@
+import type { APIContext } from 'astro';
+import type { z } from 'zod';
+import type { Problem, Result } from '@/service/result.ts';
+
+/** Problem details (RFC 9457): `detail` is a sentence for the maker, `code` for the program, `field` where it was typed. */
+export const problemReply = ({ status, code, message, field }: Problem): Response =>
+  new Response(JSON.stringify({ type: `/docs/problems#${code}`, title: code, status, detail: message, code, field }), { status, headers: { 'content-type': 'application/problem+json' } });
+
+export const answer = <T>(result: Result<T>, status = 200): Response =>
+  result.ok ? new Response(JSON.stringify(result.value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } }) : problemReply(result.problem);
+
+type Read<T> = { ok: true; value: T } | { ok: false; reply: Response };
+
+/** The JSON body of a request, checked. A form post from elsewhere is not JSON and is refused. */
+export async function readBody<S extends z.ZodType>(context: APIContext, schema: S): Promise<Read<z.infer<S>>> {
+  const bad = (message: string, field?: string): Read<never> => ({ ok: false, reply: problemReply({ status: 400, code: 'invalid', message, field }) });
+  if (!context.request.headers.get('content-type')?.startsWith('application/json')) return bad('This takes JSON.');
+  let raw: unknown;
+  try {
+    raw = await context.request.json();
+  } catch {
+    return bad('That is not JSON. Nothing was changed.');
+  }
+  const read = schema.safeParse(raw);
+  if (read.success) return { ok: true, value: read.data };
+  const first = read.error.issues[0]!;
+  return bad(`${first.path.join('.') || 'body'}: ${first.message}`, first.path.join('.'));
+}
+
+export const idOf = (context: APIContext, name = 'id'): number => {
+  const id = Number(context.params[name]);
+  return Number.isSafeInteger(id) && id > 0 && id < 2 ** 31 ? id : 0;
+};

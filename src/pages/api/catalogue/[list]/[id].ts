@@ -1,0 +1,18 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { findEntry, isList, saveEntry } from '@/service/catalogue.ts';
+import { missing, ok } from '@/service/result.ts';
+import { answer, idOf, readBody } from '../../_answer.ts';
+
+export const GET: APIRoute = async (context) => {
+  const { list = '' } = context.params;
+  const entry = isList(list) ? await findEntry(list, idOf(context)) : null;
+  return answer(entry ? ok(entry) : missing('entry'));
+};
+
+export const PUT: APIRoute = async (context) => {
+  const { list = '' } = context.params;
+  if (!isList(list)) return answer(missing('list'));
+  const body = await readBody(context, z.unknown());
+  return body.ok ? answer(await saveEntry(list, body.value, idOf(context))) : body.reply;
+};

@@ -1,0 +1,17 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { append } from '@/service/append.ts';
+import { ok } from '@/service/result.ts';
+import { eventsAfter } from '@/service/sessions.ts';
+import { answer, idOf, readBody } from '../../_answer.ts';
+
+export const GET: APIRoute = async (context) => {
+  const after = Number(context.url.searchParams.get('after') ?? 0);
+  return answer(ok(await eventsAfter(idOf(context), Number.isSafeInteger(after) ? after : 0)));
+};
+
+/** Appends events; each is answered for by itself, so a bench can send all it has. */
+export const POST: APIRoute = async (context) => {
+  const body = await readBody(context, z.object({ events: z.array(z.unknown()).max(500) }));
+  return body.ok ? answer(await append(idOf(context), body.value.events)) : body.reply;
+};

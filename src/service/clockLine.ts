@@ -1,0 +1,26 @@
+import { nextDue } from '@/core/session/index.ts';
+import { degrees } from '@/core/quantity/index.ts';
+import { openSessions } from '@/store/log.ts';
+import { peek } from './append.ts';
+
+export interface ClockLine {
+  session: number;
+  name: string;
+  status: string;
+  seq: number;
+  cups: { letter: string; text: string }[];
+  due: { at: number; what: string } | null;
+}
+
+/** What the thin line at the top of every screen shows while a session is open; null when none is. */
+export async function clockLine(): Promise<ClockLine | null> {
+  const open = await openSessions();
+  const head = open.find((s) => s.status === 'running') ?? open[0];
+  if (!head) return null;
+  const state = await peek(head.id);
+  if (!state) return null;
+  const cups = [...state.cups.values()].filter((c) => c.reading).slice(0, 4).map((c) => ({ letter: c.letter, text: `${degrees(c.reading!.celsius, state.snapshot.units)}${trendMark(c.reading!.celsius, c.before?.celsius)}` }));
+  return { session: head.id, name: head.name, status: state.status, seq: state.seq, cups, due: state.status === 'running' ? nextDue(state) : null };
+}
+
+const trendMark = (now: number, before: number | undefined): string => (before === undefined || Math.abs(now - before) < 1 ? '' : now > before ? ' ↑' : ' ↓');

@@ -1,0 +1,136 @@
+import type { Cavity, Mould, OutlineKey } from '@/core/mould/index.ts';
+import { baitPaths } from './baitPath.ts';
+
+export interface CavityLook {
+  /** colours from TOP down; empty = empty cavity */
+  colours?: string[];
+  wash?: string;
+  mark?: 'usable' | 'second' | null;
+  note?: string;
+  figure?: string;
+}
+
+interface Props {
+  mould: Mould;
+  look?: (cavity: Cavity) => CavityLook;
+  closed?: boolean;
+  /** closures on, when it is at the bench */
+  closures?: number;
+  gaps?: string[];
+  runnerColour?: string | null;
+  /** share of the cooling still to go: drawn as an outline that drains */
+  left?: number | null;
+  dimensions?: boolean;
+  numbers?: boolean;
+  onCavity?: (n: number) => void;
+  focus?: number | null;
+}
+
+const W = 800;
+const PAD = 46;
+
+function CavityShape({ c, k, look, numbers, onCavity, focused, label }: { c: Cavity; k: number; look: CavityLook; numbers?: boolean; onCavity?: (n: number) => void; focused?: boolean; label: string }) {
+  const p = baitPaths(c.outline as OutlineKey, c.length * k);
+  const x = c.x * k;
+  const y = c.y * k;
+  const half = (c.length * k) / 2;
+  const shape = (
+    <g transform={`translate(${x} ${y}) rotate(${c.turn}) translate(${-half} 0)`}>
+      <path d={p.whole} fill={look.colours?.length ? 'none' : 'var(--ground)'} />
+      {look.colours?.[0] && <path d={look.colours.length > 1 ? p.back : p.whole} fill={look.colours[0]} />}
+      {look.colours?.[1] && <path d={p.belly} fill={look.colours[1]} />}
+      {look.wash && <path d={p.whole} fill={look.wash} />}
+      <path d={p.whole} className="line-art" strokeWidth={focused ? 3 : 1.5} style={focused ? { strokeWidth: 3.5 } : undefined} />
+      {look.mark && <path d={`M0 ${-p.up}L${half * 2} ${p.down}M0 ${p.down}L${half * 2} ${-p.up}`} stroke={look.mark === 'second' ? 'var(--stop)' : 'var(--watch)'} strokeWidth="3" strokeDasharray={look.mark === 'usable' ? '7 5' : undefined} />}
+    </g>
+  );
+  const text = numbers || look.figure || look.note ? (
+    <g fontSize="13" fill="var(--ink)">
+      {numbers && <text x={x - half} y={y - p.up - 6} fontWeight="700">{c.n}</text>}
+      {look.figure && <text x={x - half + 24} y={y - p.up - 6} fill="var(--soft)">{look.figure}</text>}
+      {look.note && <text x={x + half} y={y - p.up - 6} textAnchor="end" fontWeight={look.wash || look.mark ? 700 : 400} fill={look.wash || look.mark ? 'var(--watch)' : 'var(--soft)'}>{look.note}</text>}
+    </g>
+  ) : null;
+  if (!onCavity) return <g>{shape}{text}</g>;
+  const reach = Math.max(32, p.up + p.down + 14);
+  return (
+    <g role="button" tabIndex={-1} aria-label={label} onClick={() => onCavity(c.n)} style={{ cursor: 'pointer' }} data-cavity={c.n}>
+      <rect x={x - half - 6} y={y - reach / 2} width={half * 2 + 12} height={reach} fill="transparent" />
+      {shape}{text}
+    </g>
+  );
+}
+
+function Feed({ mould, k, colour }: { mould: Mould; k: number; colour?: string | null }) {
+  const h = mould.height * k;
+  const w = mould.width * k;
+  const fill = colour ?? 'var(--rule)';
+  if (mould.feed === 'runner') {
+    const rows = [...new Set(mould.cavities.map((c) => c.y))].sort((a, b) => a - b);
+    const lines = rows.length > 1 ? rows.slice(1).map((y, i) => ((y + rows[i]!) / 2) * k) : [h * 0.82];
+    const last = Math.max(...mould.cavities.map((c) => c.x)) * k;
+    return <g>{lines.map((y) => <rect key={y} x={0} y={y - 5} width={last} height={10} fill={fill} />)}{lines.length > 1 && <rect x={0} y={lines[0]!} width={10} height={lines.at(-1)! - lines[0]!} fill={fill} />}</g>;
+  }
+  if (mould.feed === 'top') return <g>{mould.cavities.map((c) => <rect key={c.n} x={0} y={c.y * k - 4} width={Math.max(6, (c.x - c.length / 2) * k)} height={8} fill={fill} />)}</g>;
+  return (
+    <g>
+      {mould.cavities.map((c) => {
+        const noseX = (c.x - c.length / 2) * k;
+        const up = c.y * k < h / 2;
+        const single = new Set(mould.cavities.map((m) => m.x)).size === 1;
+        return single ? <rect key={c.n} x={0} y={c.y * k - 4} width={Math.max(6, noseX)} height={8} fill={fill} /> : <rect key={c.n} x={Math.min(w - 8, noseX - 2)} y={up ? 0 : c.y * k} width={8} height={up ? c.y * k : h - c.y * k} fill={fill} />;
+      })}
+    </g>
+  );
+}
+
+function Closures({ mould, k, on }: { mould: Mould; k: number; on: number }) {
+  const w = mould.width * k;
+  const h = mould.height * k;
+  const faint = (i: number) => (i < on ? 0.85 : 0.22);
+  if (mould.closure === 'bolts' || mould.closure === 'screws') {
+    const n = mould.closures;
+    return <g>{Array.from({ length: n }, (_, i) => { const x = 18 + ((w - 36) * Math.floor(i / 2)) / Math.max(1, Math.ceil(n / 2) - 1 || 1); const y = i % 2 === 0 ? 14 : h - 14; return <g key={i} opacity={faint(i)}><circle cx={x} cy={y} r="8" className="line-art" /><path d={`M${x - 5} ${y}H${x + 5}`} className="line-art" style={{ strokeWidth: 3 }} /></g>; })}</g>;
+  }
+  if (mould.closure === 'vice') return <g opacity={faint(0)}><rect x={w * 0.15} y={-16} width={w * 0.7} height={12} fill="var(--ink)" /><rect x={w * 0.15} y={h + 4} width={w * 0.7} height={12} fill="var(--ink)" /></g>;
+  const bars = mould.closure === 'hinge' ? [0.12] : Array.from({ length: mould.closures }, (_, i) => (i + 1) / (mould.closures + 1)).map((s) => (mould.closures === 2 ? (s < 0.5 ? 0.19 : 0.83) : s));
+  return (
+    <g>
+      {mould.closure === 'hinge' && [0.25, 0.5, 0.75].map((s) => <rect key={s} x={w - 6} y={h * s - 12} width="12" height="24" className="line-art" fill="var(--raised)" />)}
+      {bars.map((s, i) => <g key={s} opacity={faint(i)} stroke="var(--ink)"><path d={`M${w * s} -14V${h + 14}`} strokeWidth="4" /><path d={`M${w * s - 20} -14h40M${w * s - 20} ${h + 14}h40`} strokeWidth="4" /></g>)}
+    </g>
+  );
+}
+
+/** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
+export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], runnerColour, left = null, dimensions, numbers, onCavity, focus }: Props) {
+  const k = (W - 2 * PAD) / mould.width;
+  const w = mould.width * k;
+  const h = mould.height * k;
+  const tall = h + PAD + (dimensions ? 56 : 26);
+  const round = 2 * (w + h);
+  return (
+    <svg viewBox={`${-PAD} ${-PAD} ${W} ${tall}`} className="block w-full max-h-full" role={onCavity ? 'group' : 'img'} aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}>
+      <rect x={0} y={0} width={w} height={h} fill="var(--raised)" stroke={left === null ? 'var(--ink)' : 'var(--rule)'} strokeWidth="2" />
+      <path d={`M0 7H${w}`} stroke="var(--ink)" strokeWidth="1.5" />
+      <text x={w} y={-10} textAnchor="end" fontSize="15" fontWeight="700" fill="var(--ink)">TOP</text>
+      {left !== null && <path d={`M0 0H${w}V${h}H0Z`} fill="none" stroke="var(--ink)" strokeWidth="5" strokeDasharray={`${round * left} ${round}`} data-left={left.toFixed(2)} />}
+      {[[14, 22], [w - 14, h - 16]].map(([x, y]) => <circle key={x} cx={x} cy={y} r="5" className="line-art" />)}
+      <Feed mould={mould} k={k} colour={runnerColour} />
+      {mould.cavities.map((c) => {
+        const one = look(c);
+        return <CavityShape key={c.n} c={c} k={k} look={one} numbers={numbers} onCavity={onCavity} focused={focus === c.n} label={`cavity ${c.n}, ${one.mark ? one.note ?? one.mark : 'good'}`} />;
+      })}
+      {(closed || closures === undefined) && <Closures mould={mould} k={k} on={closures ?? (closed ? mould.closures : 0)} />}
+      {gaps.includes('left') && <path d={`M-8 8V${h - 8}`} stroke="var(--stop)" strokeWidth="5" strokeDasharray="10 6" />}
+      {gaps.includes('right') && <path d={`M${w + 8} 8V${h - 8}`} stroke="var(--stop)" strokeWidth="5" strokeDasharray="10 6" />}
+      {dimensions && (
+        <g>
+          <path d={`M0 ${h + 30}H${w}M0 ${h + 23}v14M${w} ${h + 23}v14`} className="line-art" style={{ stroke: 'var(--soft)' }} />
+          <rect x={w / 2 - 42} y={h + 22} width="84" height="16" fill="var(--ground)" />
+          <text x={w / 2} y={h + 35} textAnchor="middle" fontSize="14" fill="var(--ink)">{mould.width} mm</text>
+        </g>
+      )}
+    </svg>
+  );
+}

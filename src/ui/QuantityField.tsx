@@ -1,0 +1,64 @@
+import { useId, useState } from 'react';
+import type { Dimension, ParseOptions, ShopUnits, UnitKey } from '@/core/quantity/index.ts';
+import { edit, parseQuantity, say, shopUnit, unit } from '@/core/quantity/index.ts';
+
+interface Props {
+  label: string;
+  /** internal units; null = empty */
+  value: number | null;
+  dimensions: [Dimension, ...Dimension[]];
+  shop: ShopUnits;
+  min?: number;
+  max?: number;
+  whole?: boolean;
+  onChange: (value: number | null, dimension: Dimension) => void;
+  hideLabel?: boolean;
+  error?: string;
+  width?: string;
+}
+
+/** A field that takes quantities as people say them, and says back what it understood. */
+export function QuantityField({ label, value, dimensions, shop, min, max, whole, onChange, hideLabel, error, width }: Props) {
+  const id = useId();
+  const first = dimensions[0];
+  const [typed, setTyped] = useState(value === null ? '' : edit(value, first, shop));
+  const [known, setKnown] = useState(value);
+  // A value that came from outside replaces what is shown; one that came from here leaves the typing alone.
+  if (value !== known) {
+    setKnown(value);
+    setTyped(value === null ? '' : edit(value, first, shop));
+  }
+  const options: ParseOptions = { dimensions, shop, min, max, whole };
+  const parsed = parseQuantity(typed, options);
+  const wrong = error ?? (parsed.ok || parsed.code === 'empty' || parsed.code === 'ambiguous' ? undefined : parsed.message);
+  const home = parsed.ok ? shopUnit(parsed.quantity.dimension, shop) : null;
+  const echo = parsed.ok && parsed.quantity.unit !== home && unit(parsed.quantity.unit).label !== unit(home as UnitKey).label ? `= ${say(parsed.quantity.value, parsed.quantity.dimension, shop, 1)}` : '';
+  const take = (text: string) => {
+    setTyped(text);
+    const read = parseQuantity(text, options);
+    if (read.ok) {
+      setKnown(read.quantity.value);
+      onChange(read.quantity.value, read.quantity.dimension);
+    } else if (read.code === 'empty') {
+      setKnown(null);
+      onChange(null, first);
+    }
+  };
+  return (
+    <label className="field" htmlFor={id} style={width ? { width } : undefined}>
+      <span className={hideLabel ? 'sr-only' : undefined}>{label}</span>
+      <input id={id} className="box num" value={typed} onChange={(e) => take(e.target.value)} aria-invalid={wrong ? true : undefined} aria-describedby={`${id}-say`} autoComplete="off" inputMode="text" />
+      <span id={`${id}-say`} aria-live="polite" className={wrong ? 'wrong' : 'hint'}>
+        {wrong ?? echo}
+        {!parsed.ok && parsed.code === 'ambiguous' && (
+          <>
+            {parsed.message}{' '}
+            {parsed.choices!.map((c) => (
+              <button key={c.label} type="button" className="act mr-1 mt-1" onClick={() => take(edit(c.quantity.value, c.quantity.dimension, shop, c.quantity.unit))}>{c.label}</button>
+            ))}
+          </>
+        )}
+      </span>
+    </label>
+  );
+}

@@ -1,0 +1,40 @@
+import { clock } from '@/core/quantity/format.ts';
+
+interface Line {
+  session: number;
+  seq: number;
+  cups: { letter: string; text: string }[];
+  due: { at: number; what: string } | null;
+}
+
+/** Keeps the thin line at the top alive: the countdown every second, the rest whenever the session moves on. */
+export function watchClockLine(host: HTMLElement): void {
+  let line = JSON.parse(host.dataset.line ?? 'null') as Line | null;
+  if (!line) return;
+  const cups = host.querySelector('[data-cups]')!;
+  const due = host.querySelector('[data-due]')!;
+  const draw = () => {
+    if (!line) return;
+    due.textContent = line.due ? `${line.due.what} ${line.due.at > Date.now() ? `in ${clock((line.due.at - Date.now()) / 1000)}` : 'now'}` : '';
+  };
+  const refresh = async () => {
+    try {
+      line = (await (await fetch('/api/running')).json()) as Line | null;
+      if (!line) return location.reload();
+      cups.replaceChildren(...line.cups.map((c) => {
+        const one = document.createElement('span');
+        const figure = document.createElement('b');
+        figure.className = 'figure';
+        figure.textContent = c.text;
+        one.append(`${c.letter} `, figure);
+        return one;
+      }));
+      draw();
+    } catch {
+      // The next event tries again.
+    }
+  };
+  new EventSource(`/api/sessions/${line.session}/stream?after=${line.seq}`).onmessage = () => void refresh();
+  draw();
+  setInterval(draw, 1000);
+}

@@ -1,0 +1,13 @@
+import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns';
+
+/** Tue 1 Dec */
+export const sayDay = (iso: string): string => format(parseISO(iso), 'EEE d MMM');
+/** today, tomorrow, today + 4, 3 days ago */
+export function fromToday(iso: string, now: Date): string {
+  const n = differenceInCalendarDays(parseISO(iso), now);
+  return n === 0 ? 'today' : n === 1 ? 'tomorrow' : n > 1 ? `today + ${n}` : n === -1 ? 'yesterday' : `${-n} days ago`;
+}
+/** Saturday 09:00, or with the date when it is further off than a week */
+export const sayMoment = (ms: number, now: Date): string => format(ms, Math.abs(differenceInCalendarDays(ms, now)) < 7 ? 'EEEE HH:mm' : 'EEE d MMM, HH:mm');
+export const endOfDay = (iso: string): number => addDays(parseISO(iso), 1).getTime() - 1;
+export const isoDay = (when: Date): string => format(when, 'yyyy-MM-dd');
