@@ -19,7 +19,8 @@ export async function clockLine(): Promise<ClockLine | null> {
   if (!head) return null;
   const state = await peek(head.id);
   if (!state) return null;
-  const cups = [...state.cups.values()].filter((c) => c.reading).slice(0, 4).map((c) => ({ letter: c.letter, text: `${degrees(c.reading!.celsius, state.snapshot.units)}${trendMark(c.reading!.celsius, c.before?.celsius)}` }));
+  // Heats from before a break mean nothing now.
+  const cups = [...state.cups.values()].filter((c) => c.reading && state.status === 'running').slice(0, 4).map((c) => ({ letter: c.letter, text: `${degrees(c.reading!.celsius, state.snapshot.units)}${trendMark(c.reading!.celsius, c.before?.celsius)}` }));
   return { session: head.id, name: head.name, status: state.status, seq: state.seq, cups, due: state.status === 'running' ? nextDue(state) : null };
 }
 

@@ -102,7 +102,7 @@ export default function Bench({ id, name, snapshot, events, openedNow }: { id: n
       <h2 className="text-[18px] leading-tight">{title}</h2>
       <p className="hint mb-2 truncate">{sub}</p>
       <div className="flex min-h-0 flex-1 flex-col">{body}</div>
-      <div className="mt-0 min-h-16 border-t-[3px] border-ink pt-2">{foot}</div>
+      <div className="min-h-16 border-t-[3px] border-ink pt-2 lg:h-[92px] lg:overflow-y-auto">{foot}</div>
     </section>
   );
   const shots = [...s.shots.values()].filter((x) => !x.trial).length;

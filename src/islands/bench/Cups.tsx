@@ -1,6 +1,6 @@
 import { density, GRADES } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { degrees, say, show } from '@/core/quantity/index.ts';
+import { degrees, lasting, say, show } from '@/core/quantity/index.ts';
 import type { CupState } from '@/core/session/index.ts';
 import { EYE, gapOf, isFresh, trendOf } from '@/core/session/index.ts';
 import { airVolume } from '@/core/shot/index.ts';
@@ -66,7 +66,7 @@ function Big({ cup, units, now, stale, onRead }: { cup: CupState; units: ShopUni
   return (
     <button type="button" onClick={onRead} className="min-w-0 flex-1 text-left" aria-label={`Read cup ${cup.letter}, ${reading ? degrees(reading.celsius, units) : 'not read'}`}>
       <span className={`figure block text-[clamp(40px,4.8vw,60px)] leading-none ${fresh ? '' : 'text-soft'}`}>{reading ? degrees(reading.celsius, units) : '–°'}</span>
-      <span className="hint mt-1 block">{word}{reading && !fresh ? `, ${Math.round((now - reading.at) / 60000) < 1 ? `${Math.round((now - reading.at) / 1000)} s` : `${Math.round((now - reading.at) / 60000)} min`} old` : ''}</span>
+      <span className="hint mt-1 block">{word}{reading && !fresh ? `, ${lasting((now - reading.at) / 1000)} old` : ''}</span>
     </button>
   );
 }

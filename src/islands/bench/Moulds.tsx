@@ -34,7 +34,7 @@ export function BenchMould({ s, m, units, now, active, focus, onCavity, onTap }:
         <p className="min-w-0 truncate"><b>{m.mould.name}</b> <span className="hint">{state}{m.reading ? `, ${degrees(m.reading.celsius, units)}` : ''}</span></p>
         <p className="shrink-0 text-lg font-bold" aria-live="off">{big}</p>
       </div>
-      <div className="min-h-0 flex-1" onClick={marking ? undefined : onTap}>
+      <div className="flex min-h-0 flex-1 flex-col justify-end pb-2" onClick={marking ? undefined : onTap}>
         <MouldDrawing
           mould={m.mould}
           closed={m.phase !== 'open' && m.phase !== 'opened' && m.phase !== 'marked' && m.phase !== 'cleared'}

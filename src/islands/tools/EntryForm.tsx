@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import type { BuildKey } from '@/core/build/index.ts';
+import { layersOf } from '@/core/build/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { call } from '@/ui/api.ts';
+import { QuantityField } from '@/ui/QuantityField.tsx';
+import type { Field } from './forms.ts';
+import { FORMS } from './forms.ts';
+
+type Values = Record<string, unknown>;
+interface Choice {
+  id: number;
+  name: string;
+}
+interface Context {
+  units: ShopUnits;
+  moulds: Choice[];
+  mixes: Choice[];
+}
+
+function Input({ field, value, set, all, context, wrong }: { field: Field; value: unknown; set: (part: Values) => void; all: Values; context: Context; wrong?: string }) {
+  const put = (v: unknown) => set({ [field.key]: v });
+  const bad = wrong && <span className="wrong" role="alert">{wrong}</span>;
+  switch (field.kind) {
+    case 'text':
+      return <label className="field"><span>{field.label}</span><input className="box" value={String(value ?? '')} onChange={(e) => put(e.target.value)} aria-invalid={wrong ? true : undefined} />{bad}</label>;
+    case 'colour':
+      return <label className="field"><span>{field.label}</span><input type="color" className="box p-1" value={String(value)} onChange={(e) => put(e.target.value)} /></label>;
+    case 'quantity':
+      return <QuantityField label={field.label} value={value as number} dimensions={[field.dimension]} min={field.min} max={field.max} shop={context.units} onChange={(v) => v !== null && put(v)} error={wrong} />;
+    case 'amount': {
+      const dimension = all.dimension as 'drops' | 'volume' | 'mass';
+      const order = [dimension, ...(['drops', 'volume', 'mass'] as const).filter((d) => d !== dimension)] as ['drops' | 'volume' | 'mass', ...('drops' | 'volume' | 'mass')[]];
+      return <QuantityField label={field.label} value={value as number} dimensions={order} shop={context.units} onChange={(v, d) => v !== null && set({ amount: v, dimension: d })} error={wrong} />;
+    }
+    case 'choice':
+      return <label className="field"><span>{field.label}</span><select className="box" value={String(value)} onChange={(e) => put(e.target.value)}>{field.choices.map(([k, name]) => <option key={k} value={k}>{name}</option>)}</select></label>;
+    case 'many': {
+      const held = value as string[];
+      return <fieldset className="sm:col-span-2"><legend className="text-sm text-soft">{field.label}</legend>{field.choices.map(([k, name]) => <label key={k} className="mr-5 inline-flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={held.includes(k)} onChange={(e) => put(e.target.checked ? [...held, k] : held.filter((x) => x !== k))} />{name}</label>)}{bad}</fieldset>;
+    }
+    case 'ids': {
+      const held = value as number[];
+      return <fieldset className="sm:col-span-2"><legend className="text-sm text-soft">{field.label}</legend>{context.moulds.map((m) => <label key={m.id} className="mr-5 inline-flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={held.includes(m.id)} onChange={(e) => put(e.target.checked ? [...held, m.id] : held.filter((x) => x !== m.id))} />{m.name}</label>)}</fieldset>;
+    }
+    case 'layers': {
+      const held = value as Record<string, number | null>;
+      return <>{layersOf(all.build as BuildKey).map((l) => <label key={l.key} className="field"><span>{l.name}{l.over === 'both' ? '' : `, over ${l.over}`}</span><select className="box" value={held[l.key] ?? ''} onChange={(e) => put(Object.fromEntries(layersOf(all.build as BuildKey).map((x) => [x.key, x.key === l.key ? Number(e.target.value) || null : (held[x.key] ?? null)])))}><option value="">no mix yet</option>{context.mixes.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}</select></label>)}</>;
+    }
+    case 'rows': {
+      const held = value as Values[];
+      return (
+        <fieldset className="sm:col-span-2">
+          <legend className="font-bold">{field.label}</legend>
+          {held.map((row, i) => (
+            <div key={i} className="grid items-start gap-3 border-b border-rule py-2" style={{ gridTemplateColumns: `repeat(auto-fit, minmax(110px, 1fr))` }}>
+              {field.fields.map((f) => <Input key={f.key} field={f} value={row[f.key]} all={row} context={context} set={(part) => put(held.map((r, k) => (k === i ? { ...r, ...part } : r)))} />)}
+              {held.length > 1 && <button type="button" className="act mt-6" aria-label={`Take ${field.one} ${i + 1} out`} onClick={() => put(held.filter((_, k) => k !== i))}>Take out</button>}
+            </div>
+          ))}
+          {held.length < field.most && <button type="button" className="act mt-2" onClick={() => put([...held, { ...field.blank }])}>Another {field.one}</button>}
+          {bad}
+        </fieldset>
+      );
+    }
+  }
+}
+
+/** One form for every list of the shop: its fields are data. */
+export default function EntryForm({ list, id, values, ...context }: Context & { list: string; id?: number; values: Values | null }) {
+  const form = FORMS[list]!;
+  const [held, setHeld] = useState<Values>(values ?? form.blank);
+  const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
+  const save = async () => {
+    const reply = await call(id ? 'PUT' : 'POST', `/api/catalogue/${list}${id ? `/${id}` : ''}`, held);
+    if (reply.ok) location.assign(form.back);
+    else setWrong({ message: reply.message, field: reply.field });
+  };
+  const known = form.fields.some((f) => f.key === wrong?.field?.split('.')[0]);
+  return (
+    <form className="grid max-w-3xl gap-4 sm:grid-cols-2" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
+      {form.fields.map((f) => <Input key={f.key} field={f} value={held[f.key]} all={held} context={context} set={(part) => setHeld({ ...held, ...part })} wrong={wrong?.field?.split('.')[0] === f.key ? wrong.message : undefined} />)}
+      {wrong && !known && <p className="wrong sm:col-span-2" role="alert">{wrong.message}</p>}
+      <p className="flex gap-3 sm:col-span-2"><button type="submit" className="act act-main">Keep this {form.one}</button><a className="act border-transparent" href={form.back}>Leave it</a></p>
+    </form>
+  );
+}

@@ -1,0 +1,62 @@
+import { BLOCKS, BUILDS } from '@/core/build/index.ts';
+import { GRADES, WHEN } from '@/core/material/index.ts';
+import { OUTLINES } from '@/core/mould/index.ts';
+import type { Dimension } from '@/core/quantity/index.ts';
+
+interface Base {
+  key: string;
+  label: string;
+}
+export type Field =
+  | (Base & { kind: 'text' })
+  | (Base & { kind: 'colour' })
+  | (Base & { kind: 'quantity'; dimension: Dimension; min?: number; max?: number })
+  | (Base & { kind: 'amount' })
+  | (Base & { kind: 'choice'; choices: [string, string][] })
+  | (Base & { kind: 'many'; choices: [string, string][] })
+  | (Base & { kind: 'ids'; of: 'moulds' })
+  | (Base & { kind: 'layers' })
+  | (Base & { kind: 'rows'; one: string; most: number; fields: Field[]; blank: Record<string, unknown> });
+
+const named = (table: Record<string, { name: string }>): [string, string][] => Object.entries(table).map(([k, v]) => [k, v.name]);
+
+/** The shop's lists as forms: what each entry is made of, and what a new one starts from. */
+export const FORMS: Record<string, { one: string; back: string; fields: Field[]; blank: Record<string, unknown> }> = {
+  injectors: {
+    one: 'injector', back: '/injectors',
+    fields: [
+      { key: 'name', label: 'Name', kind: 'text' },
+      { key: 'barrels', label: 'Barrels', kind: 'rows', one: 'barrel', most: 3, blank: { bore: 30, volume: 120, heel: 2.4 }, fields: [{ key: 'bore', label: 'Bore', kind: 'quantity', dimension: 'length', min: 5, max: 120 }, { key: 'volume', label: 'Holds', kind: 'quantity', dimension: 'volume', min: 5, max: 2000 }, { key: 'heel', label: 'Stays in barrel and tip', kind: 'quantity', dimension: 'volume', max: 50 }] },
+      { key: 'note', label: 'Note', kind: 'text' },
+    ],
+    blank: { name: '', barrels: [{ bore: 30, volume: 120, heel: 2.4 }], note: '' },
+  },
+  blocks: {
+    one: 'block', back: '/injectors',
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(BLOCKS) }, { key: 'heel', label: 'Stays in its channels', kind: 'quantity', dimension: 'volume', max: 100 }],
+    blank: { name: '', kind: 'dual', heel: 4 },
+  },
+  vessels: {
+    one: 'cup', back: '/injectors',
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'volume', label: 'Holds to the brim', kind: 'quantity', dimension: 'volume', min: 20, max: 10000 }, { key: 'bore', label: 'Width inside, at the bottom', kind: 'quantity', dimension: 'length', min: 20, max: 400 }, { key: 'fill', label: 'May be filled to', kind: 'quantity', dimension: 'share', min: 0.1, max: 1 }, { key: 'froth', label: 'May be filled to, for the vacuum pot', kind: 'quantity', dimension: 'share', min: 0.1, max: 1 }],
+    blank: { name: '', volume: 500, bore: 90, fill: 0.9, froth: 0.5 },
+  },
+  baits: {
+    one: 'bait', back: '/colours',
+    fields: [{ key: 'name', label: 'Name it is sold under', kind: 'text' }, { key: 'outline', label: 'Shape', kind: 'choice', choices: named(OUTLINES) }, { key: 'length', label: 'Length', kind: 'quantity', dimension: 'length', min: 5, max: 600 }, { key: 'grades', label: 'Grades that suit it', kind: 'many', choices: named(GRADES) }, { key: 'mouldIds', label: 'Moulds that make it, the usual one first', kind: 'ids', of: 'moulds' }],
+    blank: { name: '', outline: 'eel', length: 95, grades: ['medium'], mouldIds: [] },
+  },
+  mixes: {
+    one: 'mix', back: '/colours',
+    fields: [
+      { key: 'name', label: 'Name', kind: 'text' }, { key: 'colour', label: 'Drawn as', kind: 'colour' }, { key: 'grade', label: 'Grade', kind: 'choice', choices: named(GRADES) },
+      { key: 'ladder', label: 'What goes in a US cup (237 mL), in order', kind: 'rows', one: 'ingredient', most: 20, blank: { what: '', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }, fields: [{ key: 'what', label: 'Ingredient', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: ['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt'].map((k) => [k, k]) }, { key: 'amount', label: 'Amount', kind: 'amount' }, { key: 'when', label: 'When', kind: 'choice', choices: Object.entries(WHEN) }] },
+    ],
+    blank: { name: '', colour: '#8a8f7a', grade: 'medium', ladder: [{ what: 'Stabiliser', kind: 'stabiliser', amount: 8, dimension: 'drops', when: 'cold' }] },
+  },
+  colourways: {
+    one: 'colourway', back: '/colours',
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'build', label: 'Build', kind: 'choice', choices: named(BUILDS) }, { key: 'layers', label: 'Mixes on its layers', kind: 'layers' }],
+    blank: { name: '', build: 'dual', layers: { back: null, belly: null } },
+  },
+};
