@@ -123,6 +123,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
     if (id) void call('PUT', `/api/plans/${id}/ticks`, { ticks: [...next] });
   };
   const { totals } = plan;
+  const count = input.jobs.reduce((n, j) => n + j.lines.length, 0);
   const ml = (g: number) => say(hotVolume(g, 20), 'volume', units);
   const groups = [...new Set(sheet.map((i) => i.group))];
   return (
@@ -132,7 +133,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
           <label className="min-w-0 flex-1"><span className="sr-only">Name of the session</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" value={name} onChange={(e) => { setName(e.target.value); setSaved(false); }} /></label>
           <button type="button" className="act no-print" disabled={saved} onClick={() => void save()}>{saved ? 'Kept' : 'Keep the plan'}</button>
         </div>
-        <p className="mt-1 text-soft" data-summary>{plan.ok ? `${plan.shots.length} shots, ${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ${input.jobs.reduce((n, j) => n + j.lines.length, 0)} lines` : 'Not worked out yet'}</p>
+        <p className="mt-1 text-soft" data-summary>{plan.ok ? `${plan.shots.length} shots, ${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ${count === 1 ? '1 line' : `${count} lines`}` : 'Not worked out yet'}</p>
         {wrong && <p className="wrong" role="alert">{wrong}</p>}
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 

@@ -1,0 +1,2 @@
+export const root: string;
+export const freePort: () => Promise<number>;

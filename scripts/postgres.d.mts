@@ -1,0 +1,10 @@
+export interface Cluster {
+  url: string;
+  port: number;
+  dir: string;
+  start: () => void;
+  stop: (mode?: 'fast' | 'immediate') => void;
+  remove: () => void;
+  database: (name: string) => string;
+}
+export const cluster: (name: string, database?: string) => Promise<Cluster>;

@@ -1,0 +1,78 @@
+import assert from 'node:assert/strict';
+import type { ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { join } from 'node:path';
+import pg from 'pg';
+import { v4 } from 'uuid';
+import { freePort, root } from '../../scripts/lib.mjs';
+
+/** A database of this test's own on the test cluster. Sets DATABASE_URL for the store in this process. */
+export async function ownDatabase(name: string): Promise<string> {
+  const base = process.env.TEST_POSTGRES;
+  assert.ok(base, 'Run these through npm test: they want a PostgreSQL.');
+  const client = new pg.Client({ connectionString: base });
+  await client.connect();
+  await client.query(`CREATE DATABASE ${name}`);
+  await client.end();
+  process.env.DATABASE_URL = base.replace(/\/[^/]*$/, `/${name}`);
+  return process.env.DATABASE_URL;
+}
+
+export interface App {
+  url: string;
+  process: ChildProcess;
+  stop: (signal?: NodeJS.Signals) => Promise<void>;
+}
+
+/** One app process, serving the build under test. */
+export async function serve(databaseUrl: string): Promise<App> {
+  const port = await freePort();
+  const child = spawn(process.execPath, [join(process.env.TWIN_SHOT_DIST ?? join(root, 'dist'), 'server', 'entry.mjs')], {
+    env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
+    stdio: ['ignore', 'pipe', 'ignore'],
+  });
+  for await (const line of child.stdout!) if (String(line).includes('listening')) break;
+  return {
+    url: `http://127.0.0.1:${port}`,
+    process: child,
+    stop: async (signal = 'SIGKILL') => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      child.kill(signal);
+      await once(child, 'exit');
+    },
+  };
+}
+
+export interface Reply {
+  status: number;
+  // The shape is what each test asserts of it.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  body: any;
+}
+
+export async function ask(method: string, url: string, body?: unknown): Promise<Reply> {
+  const reply = await fetch(url, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) });
+  return { status: reply.status, body: await reply.json() };
+}
+
+/** An event as a bench sends it. */
+export const event = (session: number, kind: string, payload: unknown, over: object = {}) => ({ id: v4(), session, at: Date.now(), by: 'bench', v: 1, kind, payload, ...over });
+
+/** Opens the demo shop's first plan as a session. */
+export async function openDemoSession(url: string): Promise<number> {
+  const plan = await ask('POST', `${url}/api/sessions`, { plan: 1, event: v4(), at: Date.now(), by: 'bench' });
+  assert.equal(plan.status, 201, JSON.stringify(plan.body));
+  return plan.body.session as number;
+}
+
+/** Waits for something to become true, without guessing how long it takes. */
+export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>, ms = 15_000): Promise<T> {
+  const end = Date.now() + ms;
+  for (;;) {
+    const found = await look().catch(() => null);
+    if (found) return found;
+    if (Date.now() > end) throw new Error(`It never came: ${what}`);
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+}

@@ -1,0 +1,93 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v4 } from 'uuid';
+import type { App } from './harness.ts';
+import { ask, ownDatabase, serve } from './harness.ts';
+
+let app: App;
+before(async () => {
+  const url = await ownDatabase('orders');
+  const { migrate } = await import('@/store/migrate.ts');
+  const { loadDemo } = await import('../../scripts/demo/load.ts');
+  await migrate();
+  await loadDemo(() => {});
+  app = await serve(url);
+});
+after(async () => {
+  await app.stop();
+  await (await import('@/store/database.ts')).closeDatabase();
+});
+
+const part = (bait: number, colourway: number, count: number) => ({ bait, colourway, count });
+const order = (lines: object[]) => ({ customer: 'Pier Kiosk', note: '', lines });
+const post = (body: unknown) => ask('POST', `${app.url}/api/orders`, body);
+const mine = async () => ((await ask('GET', `${app.url}/api/orders`)).body as { customer: string; id: number; order_id: number; count: number; promised: string; parts: object[] }[]).filter((l) => l.customer === 'Pier Kiosk');
+
+test('an order with a plain and an assorted line stands in the book by its promised day', async () => {
+  const made = await post(order([{ pack: 5, promised: '2031-03-02', parts: [part(1, 1, 20)] }, { name: 'Mixed bag', pack: 6, promised: '2031-03-01', parts: [part(3, 5, 12), part(4, 7, 6)] }]));
+  assert.equal(made.status, 201);
+  const lines = await mine();
+  assert.deepEqual(lines.map((l) => [l.promised, l.count, l.parts.length]), [['2031-03-01', 18, 2], ['2031-03-02', 20, 1]]);
+});
+
+test('lines change places and counts; one taken out goes', async () => {
+  const [assorted, plain] = await mine();
+  const saved = await ask('PUT', `${app.url}/api/orders/${plain!.order_id}`, order([{ id: assorted!.id, name: 'Mixed bag', pack: 6, promised: '2031-03-05', parts: [part(3, 5, 30)] }, { pack: 1, promised: '2031-03-06', parts: [part(6, 8, 48)] }]));
+  assert.deepEqual([saved.status, saved.body.kept], [200, []]);
+  assert.deepEqual((await mine()).map((l) => [l.promised, l.count]), [['2031-03-05', 30], ['2031-03-06', 48]]);
+});
+
+test('bad orders are refused with the field and a sentence', async () => {
+  const bad: [object, RegExp, string][] = [
+    [{ customer: ' ', lines: [] }, /who it is for/, 'customer'], [order([]), /at least one line/, 'lines'],
+    [order([{ pack: 1, promised: '2031-02-30', parts: [part(1, 1, 5)] }]), /no such day|year-month-day/, 'lines.0.promised'],
+    [order([{ pack: 1, promised: '2031-02-03', parts: [part(1, 1, 0)] }]), /At least one/, 'lines.0.parts.0.count'],
+    [order([{ pack: 1, promised: '2031-02-03', parts: [part(1, 1, 2), part(1, 1, 3)] }]), /twice/, 'lines.0.parts'],
+  ];
+  for (const [body, sentence, field] of bad) {
+    const reply = await post(body);
+    assert.equal(reply.status, 422);
+    assert.match(reply.body.detail, sentence);
+    assert.equal(reply.body.field, field);
+  }
+});
+
+test('a file: each bad row has its reason, good rows are taken, and what is taken out comes in the same', async () => {
+  const text = 'Customer,Line,Bait,Colourway,Count,Pack,Promised\nReef Shop,,Slip eel 95,Rust bell over lamp oil,24,6,2/4/2031\nReef Shop,,Slip eal 95,Rust bell over lamp oil,24,6,2031-04-02\n,,Withy rag,Rust bell,ten,6,2031-04-31\nReef Shop,Pack,Withy rag,Rust bell,10,5,2031-04-03\nReef Shop,Pack,Culvert prawn,Cockle blush,10,5,2031-04-03\n';
+  const seen = await ask('POST', `${app.url}/api/orders/file`, { text, take: false });
+  assert.deepEqual(seen.body.map((r: { wrong: string[] }) => r.wrong.length), [0, 1, 3, 0, 0]);
+  assert.match(seen.body[1].wrong[0], /no bait is called “Slip eal 95”/);
+  assert.match(seen.body[2].wrong.join(), /no customer.*“ten”.*“2031-04-31”/);
+  const taken = await ask('POST', `${app.url}/api/orders/file`, { text, take: true });
+  assert.deepEqual(taken.body, { orders: 1, rows: 3, left: 2 });
+  const out = await (await fetch(`${app.url}/api/orders/file`)).text();
+  const back = await ask('POST', `${app.url}/api/orders/file`, { text: out, take: false });
+  assert.ok(back.body.every((r: { wrong: string[] }) => r.wrong.length === 0));
+  assert.equal(back.body.filter((r: { typed: { customer: string } }) => r.typed.customer === 'Reef Shop').length, 3);
+});
+
+test('a file without a head, or with nothing good in it, changes nothing', async () => {
+  assert.match((await ask('POST', `${app.url}/api/orders/file`, { text: 'a,b\n1,2', take: true })).body.detail, /Missing: customer/);
+  assert.match((await ask('POST', `${app.url}/api/orders/file`, { text: 'customer,bait,colourway,count,promised\nx,y,z,1,2031-01-01', take: true })).body.detail, /Nothing was changed/);
+});
+
+test('cured baits are packed and sent, once, and never more than are there', async () => {
+  const { row } = await import('@/store/query.ts');
+  const line = (await row<{ line_id: number; n: number }>('SELECT p.line_id, sum(a.count)::int AS n FROM allocations a JOIN line_parts p ON p.id = a.part_id JOIN order_lines l ON l.id = p.line_id WHERE a.cured_at < now() AND NOT l.closed GROUP BY 1 LIMIT 1'))!;
+  const move = (kind: string, count: number, cause = v4()) => ask('POST', `${app.url}/api/lines/${line.line_id}/moves`, { kind, count, cause });
+  assert.match((await move('packed', line.n + 1)).body.detail, new RegExp(`Only ${line.n} cured`));
+  const cause = v4();
+  await move('packed', line.n, cause);
+  assert.match((await move('sent', line.n + 1)).body.detail, new RegExp(`Only ${line.n} packed`));
+  assert.equal((await move('sent', line.n)).status, 201);
+});
+
+test('lists take what their schema allows, refuse a second of one name, and say which field was wrong', async () => {
+  const cup = { name: 'Big jug', volume: 1500, bore: 130, fill: 0.9, froth: 0.5 };
+  const made = await ask('POST', `${app.url}/api/catalogue/vessels`, cup);
+  assert.equal(made.status, 201);
+  const twice = await ask('POST', `${app.url}/api/catalogue/vessels`, { ...cup, name: 'big jug' });
+  assert.deepEqual([twice.status, twice.body.field], [409, 'name']);
+  assert.equal((await ask('PUT', `${app.url}/api/catalogue/vessels/${made.body.id}`, { ...cup, fill: 3 })).body.field, 'fill');
+  assert.equal((await ask('GET', `${app.url}/api/catalogue/anvils`)).status, 404);
+});

@@ -1,0 +1,180 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { v4 } from 'uuid';
+import type { AnyEvent, Send, SessionState } from '@/core/session/index.ts';
+import { allot, count, fold, lastUndoable, nextStep, readEvent, shotRow, summary } from '@/core/session/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { snapshotFrom } from '@/service/plans.ts';
+import { rehearse } from '../../scripts/demo/rehearse.ts';
+import { seeded } from '../../scripts/demo/random.ts';
+import { demoPlan } from '../demoPlan.ts';
+
+const START = Date.UTC(2026, 10, 20, 18, 30);
+const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP);
+const evening = (seed: number, until?: (s: SessionState) => boolean) => rehearse({ session: 1, snapshot, startAt: START, chance: seeded(seed), until, spoil: () => 0.12 });
+/** What two states must share to be the same session. */
+const essence = (s: SessionState) => JSON.stringify({ status: s.status, shots: [...s.shots.keys()].map((id) => shotRow(s, id)), cups: [...s.cups.values()].map((c) => [c.key, c.grams, c.trail]), puck: s.puckG, plastic: summary(s, START).plastic });
+
+/** A bench driven by hand: each act one second after the last. */
+function bench() {
+  const events: AnyEvent[] = [];
+  let now = START;
+  const state = () => fold(snapshot, events);
+  const act = (send: Send, after = 1000) => {
+    now += after;
+    events.push({ id: v4(), session: 1, seq: events.length + 1, at: now, by: 'test', v: 1, ...send } as AnyEvent);
+    return state();
+  };
+  const read = (cup: string, celsius: number) => act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' } });
+  const follow = (until: (s: SessionState) => boolean) => {
+    for (let i = 0; i < 200 && !until(state()); i++) {
+      const step = nextStep(state(), now)!;
+      if (step.read) read(step.read.key, state().cups.get(step.read.key)!.fused ? 163 : 178);
+      else if (step.until && step.until > now) now = step.until;
+      else act(step.send!);
+    }
+    return state();
+  };
+  act({ kind: 'opened', payload: {} });
+  return { events, act, read, follow, state, now: () => now };
+}
+const A = '1';
+const B = '2';
+
+test('following the bench step by step shoots the plan, to the last bait on the rack', () => {
+  const s = fold(snapshot, evening(1));
+  assert.equal(s.status, 'finished');
+  assert.equal(count([...s.shots.values()]).shots, snapshot.plan.shots.length);
+  assert.ok([...s.shots.values()].every((x) => x.rackedAt !== null && x.against.length === 0), 'nothing was warned of');
+  const kinds = new Set(evening(1).map((e) => e.kind));
+  for (const kind of ['woken', 'charged', 'warmed', 'reading', 'coloured', 'closed', 'topChecked', 'drawn', 'shot', 'held', 'toppedOff', 'emptied', 'mouldOpened', 'marked', 'returned', 'racked', 'finished'] as const) assert.ok(kinds.has(kind), kind);
+});
+
+test('property: events repeated and in any order fold to the same session', () => {
+  const events = evening(2);
+  const straight = essence(fold(snapshot, events));
+  fc.assert(fc.property(fc.shuffledSubarray(events, { minLength: events.length }), fc.subarray(events), (shuffled, again) => assert.equal(essence(fold(snapshot, [...shuffled, ...again])), straight)), { numRuns: 40 });
+});
+
+test('property: undo takes back exactly the last thing, and undo of the undo brings it back', () => {
+  const events = evening(3);
+  fc.assert(
+    fc.property(fc.integer({ min: 2, max: events.length - 1 }), (n) => {
+      const before = events.slice(0, n);
+      const last = lastUndoable(fold(snapshot, before));
+      if (!last || last.id !== before.at(-1)!.id) return;
+      const undo = { id: v4(), session: 1, seq: n + 1, at: before.at(-1)!.at + 1, by: 'x', v: 1, kind: 'undone', payload: { event: last.id } } as AnyEvent;
+      const redo = { ...undo, id: v4(), seq: n + 2, payload: { event: undo.id } } as AnyEvent;
+      assert.equal(essence(fold(snapshot, [...before, undo])), essence(fold(snapshot, before.slice(0, -1))));
+      assert.equal(essence(fold(snapshot, [...before, undo, redo])), essence(fold(snapshot, before)));
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('property: at the bench no gram is made or lost, whenever one looks', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 500 }), fc.double({ min: 0, max: 1, noNaN: true }), (seed, share) => {
+      const events = evening(seed);
+      const { plastic } = summary(fold(snapshot, events.slice(0, Math.ceil(events.length * share))), START);
+      const out = plastic.inBaits + plastic.puck + plastic.left + plastic.notBack;
+      assert.ok(Math.abs(out - plastic.fresh) < 1e-6 * Math.max(1, plastic.fresh), `${plastic.fresh} in, ${out} out`);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('a shot outside the window, unmatched, unclamped or upside down is warned of, taken all the same, and noted', () => {
+  const b = bench();
+  b.follow((s) => nextStep(s, b.now())?.key === 'close');
+  const mould = [...b.state().moulds.keys()][0]!;
+  b.act({ kind: 'closed', payload: { mould, gaps: ['left'], closures: 1, loose: true } });
+  b.act({ kind: 'topChecked', payload: { mould, right: false } });
+  b.read(A, 175);
+  b.read(B, 150);
+  b.act({ kind: 'drawn', payload: { draw: 'd', injector: [...b.state().injectors.keys()][0]!, job: snapshot.input.jobs[0]!.key, barrels: [{ layer: 'back', cup: A, ml: 42 }, { layer: 'belly', cup: B, ml: 42 }] } });
+  const s = b.act({ kind: 'shot', payload: { mould, job: snapshot.input.jobs[0]!.key, draw: 'd', trial: false, cavities: null } });
+  const shot = [...s.shots.values()][0]!;
+  for (const code of ['hot', 'cold', 'unmatched', 'unclamped', 'gap', 'upsideDown']) assert.ok(shot.against.includes(code), `${code} in ${shot.against.join(' ')}`);
+  assert.equal(shot.cavities.size, 8);
+});
+
+test('cups exactly the tolerance apart are matched; a hair more are not', () => {
+  const b = bench();
+  b.follow((s) => nextStep(s, b.now())?.key === 'match');
+  b.read(A, 164);
+  assert.equal(nextStep(b.read(B, 161), b.now())?.key, 'draw');
+  assert.equal(nextStep(b.read(B, 160.9), b.now())?.key, 'match');
+});
+
+test('a match goes stale: a minute later the cups are to be read again', () => {
+  const b = bench();
+  b.follow((s) => nextStep(s, b.now())?.key === 'draw');
+  assert.equal(nextStep(b.state(), b.now() + 30_000)?.key, 'draw');
+  assert.equal(nextStep(b.state(), b.now() + 61_000)?.key, 'match');
+});
+
+test('a shot is bound to what was in its cups at its draw, not to what was added after', () => {
+  const b = bench();
+  b.follow((s) => s.shots.size === 1);
+  const trail = b.state().cups.get(A)!.trail.length;
+  b.act({ kind: 'added', payload: { cup: A, what: 'more flake', amount: 0.5, dimension: 'volume' } });
+  const s = b.follow((x) => x.shots.size === 2);
+  const at = [...s.shots.keys()].map((id) => shotRow(s, id)!.heats.find((h) => h.cup === A)!.trail);
+  assert.deepEqual(at, [trail, trail + 1]);
+});
+
+test('broken off: the clock stands still, and everything counts as cold', () => {
+  const b = bench();
+  b.follow((s) => s.shots.size === 1);
+  const worked = summary(b.state(), b.now()).worked;
+  b.act({ kind: 'brokenOff', payload: { why: 'midnight' } }, 1);
+  assert.equal(nextStep(b.state(), b.now())?.key, 'resume');
+  const s = b.act({ kind: 'resumed', payload: {} }, 9 * 3_600_000);
+  assert.ok(summary(s, b.now()).worked < worked + 1);
+  assert.ok([...s.cups.values()].every((c) => c.reading === null && !c.fused));
+  assert.ok([...s.moulds.values()].every((m) => !m.warmed));
+});
+
+test('two moulds: the second is shot while the first cools, and a countdown is offered for each', () => {
+  const b = bench();
+  b.follow((s) => [...s.moulds.values()].filter((m) => m.phase === 'cooling').length === 2);
+  assert.ok([...b.state().moulds.values()].every((m) => m.readyAt > b.now() - 1));
+});
+
+test('good baits go to the lines soonest due, what is over and what is usable to stock; trials to neither', () => {
+  const b = bench();
+  const job = snapshot.input.jobs[0]!.key;
+  b.act({ kind: 'changed', payload: { what: 'trials', job, by: 1 } });
+  const s = b.follow((x) => x.status === 'finished');
+  const { lines, stock } = allot(s);
+  assert.deepEqual(lines.map((l) => l.count), [20, 12]);
+  assert.equal(stock.find((x) => x.grade === 'good')?.count, snapshot.plan.totals.baits - 32);
+  assert.equal(summary(s, b.now()).trials.shots, 1);
+});
+
+test('a colourway changed at the bench counts from there on: later baits go to stock under their own colour', () => {
+  const b = bench();
+  const { input } = snapshot;
+  const job = input.jobs[0]!;
+  b.follow((s) => s.shots.size === 2);
+  b.act({ kind: 'changed', payload: { what: 'colourway', job: job.key, colourway: { id: 99, name: 'Turned over' }, build: 'dual', layers: { back: 2, belly: 1 }, cups: input.cups, injector: job.injector!, block: job.block } });
+  const s = b.follow((x) => x.status === 'finished');
+  assert.deepEqual([...new Set([...s.shots.values()].map((x) => x.colourway.id))], [job.colourway.id, 99]);
+  assert.equal(allot(s).lines.reduce((n, l) => n + l.count, 0), 16);
+  assert.equal([...s.shots.values()].filter((x) => x.colourway.id === 99).length, s.shots.size - 2);
+  assert.ok(allot(s).stock.some((x) => x.colourway === 99 && x.count > 0));
+});
+
+test('events from outside: broken ones say why, newer ones are told apart, good ones are typed', () => {
+  const good = { id: v4(), session: 1, at: START, by: 'x', v: 1, kind: 'woken', payload: { cup: '1' } };
+  assert.ok(readEvent(good).ok);
+  const code = (raw: unknown) => { const r = readEvent(raw); assert.ok(!r.ok && r.message.length > 10); return r.code; };
+  assert.equal(code({ ...good, v: 2 }), 'newer');
+  assert.equal(code({ ...good, kind: 'teleported' }), 'newer');
+  assert.equal(code({ ...good, payload: {} }), 'invalid');
+  assert.equal(code({ ...good, id: '7' }), 'invalid');
+  assert.equal(code({ ...good, at: 12 }), 'invalid');
+  assert.equal(code('nonsense'), 'invalid');
+});
