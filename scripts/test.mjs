@@ -38,7 +38,7 @@ if (wants('api') || wants('browser')) {
     const env = { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
     if (wants('api')) {
       part('api');
-      code = await finished(start(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'spec', '--test-concurrency', '2', ...files('api')], { env: { ...process.env, ...env } }));
+      code = await finished(start(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'spec', '--test-concurrency', '2', '--test-timeout', '120000', '--test-force-exit', ...files('api')], { env: { ...process.env, ...env } }));
     }
     if (code === 0 && wants('browser')) {
       ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));

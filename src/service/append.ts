@@ -1,7 +1,7 @@
-import type { Transaction } from 'sequelize';
 import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
 import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
+import type { Transaction } from '@/store/query.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Written } from './project.ts';
 import { project } from './project.ts';
@@ -98,11 +98,11 @@ export async function append(session: number, raw: unknown[]): Promise<Result<Ap
             apply(h.state, e);
           }
         await insertEvents(fresh, transaction);
-        await project(h.state, fresh, (id) => h.byId.get(id), h.written, transaction);
+        await project(h.state, fresh, { find: (id) => h.byId.get(id), others: () => h.events }, h.written, transaction);
         await setHead(session, seq, h.state.status, h.state.finishedAt, transaction);
         await notify(session, seq, transaction);
       }
-      for (const a of aside) await holdEvent(session, a.id, a.raw, a.why);
+      for (const a of aside) await holdEvent(session, a.id, a.raw, a.why, transaction);
       return ok({ accepted, refused, seq });
     });
   } catch (error) {

@@ -1,7 +1,7 @@
-import type { Transaction } from 'sequelize';
 import type { AnyEvent, SessionState } from '@/core/session/index.ts';
 import { allot, shotRow, touches } from '@/core/session/index.ts';
 import { allocate, moveStock, reverse, stillWanted } from '@/store/ledger.ts';
+import type { Transaction } from '@/store/query.ts';
 import { dropReading, dropShot, putReading, putShot } from '@/store/readTables.ts';
 
 /** Rows as last written, so that only what changed is written again. */
@@ -35,18 +35,27 @@ async function shareOut(state: SessionState, e: AnyEvent, transaction: Transacti
   }
 }
 
+export interface Log {
+  find: (id: string) => AnyEvent | undefined;
+  others: () => AnyEvent[];
+}
+
 /**
  * Brings the read tables up to the state after some events, in the append's own transaction.
- * @param find an event of the log by id, for what an undo takes back
+ * @param log the session's log so far, for what an undo takes back
  */
-export async function project(state: SessionState, events: AnyEvent[], find: (id: string) => AnyEvent | undefined, written: Written, transaction: Transaction): Promise<void> {
+export async function project(state: SessionState, events: AnyEvent[], { find, others }: Log, written: Written, transaction: Transaction): Promise<void> {
   for (const e of events) {
     if (e.kind === 'reading') await putReading(e, transaction);
     if (e.kind === 'finished' && state.finishedAt === e.at) await shareOut(state, e, transaction);
     if (e.kind === 'undone') {
       const gone = find(e.payload.event);
       if (gone?.kind === 'reading') await dropReading(gone, transaction);
-      if (gone?.kind === 'finished') await reverse(gone.id, e.id, e.at, transaction);
+      if (gone?.kind === 'finished' && (await reverse(gone.id, e.id, e.at, transaction)) && state.status === 'finished') {
+        // Another bench had finished it too: its word stands, and the baits are shared out by that.
+        const other = others().find((x) => x.kind === 'finished' && x.at === state.finishedAt);
+        if (other) await shareOut(state, { ...other, at: e.at }, transaction);
+      }
       if (gone?.kind === 'undone') {
         const back = find(gone.payload.event);
         if (back?.kind === 'reading') await putReading(back, transaction);

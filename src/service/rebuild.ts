@@ -29,8 +29,9 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
       const written = new Map<string, string>();
       let state = startState(snapshot);
       let batch: AnyEvent[] = [];
+      let upTo = 0;
       const flush = async () => {
-        await project(state, batch, (x) => byId.get(x), written, transaction);
+        await project(state, batch, { find: (x) => byId.get(x), others: () => events.slice(0, upTo) }, written, transaction);
         batch = [];
       };
       for (const [i, e] of events.entries()) {
@@ -39,6 +40,7 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
         if (e.kind === 'undone') state = fold(snapshot, events.slice(0, i + 1));
         else apply(state, e);
         batch.push(e);
+        upTo = i + 1;
         if (e.kind === 'undone' || e.kind === 'finished') await flush();
       }
       await flush();

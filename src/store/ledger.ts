@@ -23,11 +23,12 @@ export const moveStock = (bait: number, colourway: number, grade: string, count:
     transaction,
   );
 
-/** Takes back every move an event caused, by moves the other way. */
-export async function reverse(cause: string, by: string, at: number, transaction: Transaction): Promise<void> {
-  const moment = new Date(at).toISOString();
-  await run('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) SELECT $3, part_id, -count, cured_at, session_id, $2 FROM allocations WHERE cause = $1', [cause, by, moment], transaction);
-  await run('INSERT INTO stock_moves (at, bait_id, colourway_id, grade, count, session_id, cause) SELECT $3, bait_id, colourway_id, grade, -count, session_id, $2 FROM stock_moves WHERE cause = $1', [cause, by, moment], transaction);
+/** Takes back every move an event caused, by moves the other way. Answers whether there were any. */
+export async function reverse(cause: string, by: string, at: number, transaction: Transaction): Promise<boolean> {
+  const bind = [cause, by, new Date(at).toISOString()];
+  const given = await rows('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) SELECT $3, part_id, -count, cured_at, session_id, $2 FROM allocations WHERE cause = $1 RETURNING id', bind, transaction);
+  const kept = await rows('INSERT INTO stock_moves (at, bait_id, colourway_id, grade, count, session_id, cause) SELECT $3, bait_id, colourway_id, grade, -count, session_id, $2 FROM stock_moves WHERE cause = $1 RETURNING id', bind, transaction);
+  return given.length + kept.length > 0;
 }
 
 export const moveLine = (line: number, kind: 'packed' | 'sent', count: number, cause: string): Promise<void> =>

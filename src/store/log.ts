@@ -76,8 +76,8 @@ export async function insertEvents(events: AnyEvent[], transaction: Transaction)
 }
 
 /** Keeps what cannot be understood yet, so that nothing a bench recorded is lost. */
-export const holdEvent = (session: number, id: string, raw: unknown, why: string): Promise<void> =>
-  run('INSERT INTO held_events (id, session_id, raw, why) VALUES ($1, $2, $3::jsonb, $4) ON CONFLICT (id) DO NOTHING', [id, session, JSON.stringify(raw), why]);
+export const holdEvent = (session: number, id: string, raw: unknown, why: string, transaction: Transaction): Promise<void> =>
+  run('INSERT INTO held_events (id, session_id, raw, why) VALUES ($1, $2, $3::jsonb, $4) ON CONFLICT (id) DO NOTHING', [id, session, JSON.stringify(raw), why], transaction);
 
 export const heldEvents = (session: number): Promise<{ id: string; raw: unknown }[]> => rows('SELECT id, raw FROM held_events WHERE session_id = $1 ORDER BY received_at', [session]);
 export const releaseHeld = (id: string): Promise<void> => run('DELETE FROM held_events WHERE id = $1', [id]);

@@ -2,6 +2,7 @@ import type { Transaction } from 'sequelize';
 import { QueryTypes } from 'sequelize';
 import { database } from './database.ts';
 
+export type { Transaction } from 'sequelize';
 export type Bind = unknown[];
 
 /** Rows of a query, with bound parameters `$1`…; inside a transaction when one is given. */

@@ -62,7 +62,7 @@ test('half of a batch valid: the good half is taken, the rest answered one by on
   const reply = await send(good, event(session, 'stirred', {}), event(session + 1, 'stirred', { cup: '1' }), 'rubbish');
   assert.equal(reply.status, 200);
   assert.deepEqual(reply.body.accepted.map((a: { id: string }) => a.id), [good.id]);
-  assert.deepEqual(reply.body.refused.map((r: { code: string }) => r.code), ['invalid', 'other-session', 'invalid'].sort((a, b) => reply.body.refused.findIndex((r: { code: string }) => r.code === a) - reply.body.refused.findIndex((r: { code: string }) => r.code === b)));
+  assert.deepEqual(reply.body.refused.map((r: { code: string }) => r.code), ['invalid', 'other-session', 'invalid']);
   for (const r of reply.body.refused) assert.ok(r.message.length > 15);
 });
 
@@ -103,11 +103,13 @@ test('finishing shares the baits out once; taking the finish back reverses the m
   const finish = event(session, 'finished', {});
   await Promise.all([send(finish), send(finish), send(event(session, 'finished', {}))]);
   assert.deepEqual(await total(), { n: 8, moves: 1 });
-  await send(event(session, 'undone', { event: finish.id }));
+  const finishes = (await log()).filter((e) => e.kind === 'finished').map((e) => e.id);
+  await send(event(session, 'undone', { event: finishes[0] }));
+  assert.equal((await total())!.n, 8, 'the other finish still stands');
+  await send(event(session, 'undone', { event: finishes[1] }));
   const back = await total();
-  // Whichever of the two finishes came first gave; after the undo the baits are given out at most once.
-  assert.ok(back!.n === 0 || back!.n === 8);
-  assert.ok(back!.moves >= 1);
+  assert.equal(back!.n, 0);
+  assert.ok(back!.moves >= 3, 'every move stays in the ledger');
 });
 
 test('every read table made again from the log is the same', async () => {
@@ -123,9 +125,8 @@ test('an unknown session, a foreign content type and a body that is no JSON are 
   const gone = await ask('POST', `${app.url}/api/sessions/99999/events`, { events: [event(99999, 'stirred', { cup: '1' })] });
   assert.equal(gone.status, 404);
   assert.match(gone.body.detail, /no such session/);
-  const form = await fetch(events, { method: 'POST', body: 'x', headers: { 'content-type': 'text/plain', origin: app.url } });
-  assert.equal(form.status, 400);
-  assert.equal(form.headers.get('content-type'), 'application/problem+json');
+  const form = await fetch(events, { method: 'POST', body: 'x', headers: { 'content-type': 'text/plain', origin: 'http://elsewhere.test' } });
+  assert.equal(form.status, 403);
   const broken = await fetch(events, { method: 'POST', body: '{', headers: { 'content-type': 'application/json' } });
   assert.match(((await broken.json()) as { detail: string }).detail, /not JSON/);
 });

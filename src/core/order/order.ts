@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { readDay } from './csv.ts';
 
-const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'A day is written year-month-day.').refine((d) => !Number.isNaN(Date.parse(`${d}T00:00:00Z`)), 'There is no such day.');
+const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'A day is written year-month-day.').refine((d) => readDay(d) === d, 'There is no such day.');
 
 /** An order as it is typed. A line with several parts is an assorted one. */
 export const OrderSchema = z.object({

@@ -1,0 +1,128 @@
+import { expect, test } from '@playwright/test';
+import { byPointer, follow, settled, stepOf } from './steps.ts';
+
+test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({ page, context }) => {
+  test.setTimeout(180_000);
+  await page.clock.install();
+  await page.goto('/orders/new');
+
+  // What is wrong is said beside the field, and what was typed stays.
+  await page.getByLabel('For', { exact: true }).fill('Lantern Quay Angling');
+  await page.getByLabel('Count').fill('a few');
+  await page.getByRole('button', { name: 'Put it in the book' }).click();
+  await expect(page.getByText('A whole number, at least 1.')).toBeVisible();
+  await expect(page.getByText('Choose a bait.')).toBeVisible();
+  await expect(page.getByLabel('Count')).toHaveValue('a few');
+  await page.getByLabel('Bait', { exact: true }).selectOption({ label: 'Slip eel 95' });
+  await page.getByLabel('Colourway').selectOption({ label: 'Tarred rope over lamp oil' });
+  await page.getByLabel('Count').fill('12');
+  await page.getByLabel('Pack of').fill('6');
+  await page.getByLabel('Promised for').fill('2031-05-01');
+  await page.getByRole('button', { name: 'Put it in the book' }).click();
+  const line = page.locator('[data-line]').filter({ hasText: 'Lantern Quay Angling' });
+  await expect(line).toContainText('12 to shoot');
+
+  // A plan from that line: worked out at once, refused in words without a block, put right.
+  await page.goto('/plan/new');
+  await page.getByRole('checkbox', { name: /Lantern Quay Angling/ }).check();
+  await expect(page.locator('[data-summary]')).toHaveText(/2 shots, 2 draws, 16 baits for 12 promised/);
+  await page.getByLabel('Block').selectOption({ label: 'none' });
+  await expect(page.locator('[data-remark="no-block"]')).toContainText('there is no dual block');
+  await page.getByLabel('Block').selectOption({ label: 'Dual block, brass plug' });
+  await page.getByRole('complementary', { name: 'Pull sheet' }).getByRole('checkbox', { name: /Thermometer/ }).check();
+  await page.getByRole('button', { name: 'Start at the bench' }).click();
+  await page.waitForURL(/\/bench\/\d+/);
+  await settled(page);
+
+  // Followed to the first marking; two cavities touched; everything said on the way.
+  const hands = byPointer(page);
+  const first = await follow(page, hands, { until: (s) => s === 'shoot' });
+  for (const step of ['wake', 'warmMould', 'warmInjector', 'dose', 'cook', 'colour', 'close', 'top', 'match', 'draw']) expect(first).toContain(step);
+  expect(first.indexOf('match')).toBe(first.length - 3);
+
+  // Left and come back to: the same state. A second device sees it too, live.
+  const said = await page.locator('[data-step]').textContent();
+  await settled(page);
+  await page.reload();
+  await settled(page);
+  await expect(page.locator('[data-step]')).toContainText(said!.slice(0, 12));
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await settled(second);
+  await hands.main();
+  await expect(second.locator('[data-step]')).toHaveAttribute('data-step', 'hold');
+
+  // Undo takes the shot back on both, and it is shot again.
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(second.locator('[data-step]')).toHaveAttribute('data-step', 'shoot');
+  await second.close();
+
+  const rest = await follow(page, hands, { until: (s) => s === 'finish', faulty: [3, 6] });
+  for (const step of ['shoot', 'hold', 'topOff', 'secondLook', 'empty', 'open', 'mark', 'sprue', 'rack']) expect(rest).toContain(step);
+  await expect(page.locator('[data-good]')).toHaveText('14');
+  await hands.main();
+  await page.getByRole('link', { name: 'See what came of it' }).click();
+  await expect(page.getByText('Lantern Quay Angling')).toBeVisible();
+  await expect(page.getByText('short 2')).toBeVisible();
+
+  await page.goto('/orders');
+  await expect(line).toContainText('12 curing');
+  await expect(line).toContainText(/ready /);
+});
+
+test('off the path: an upside down, half clamped, unmatched shot is said and taken; plans change; the night comes', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.clock.install();
+  await page.goto('/plan/new');
+  await page.getByRole('checkbox', { name: /Staithe sprat/ }).check();
+  await page.getByRole('button', { name: 'Start at the bench' }).click();
+  await page.waitForURL(/\/bench\/\d+/);
+  await settled(page);
+  const hands = byPointer(page);
+  await follow(page, hands, { until: (s) => s === 'close' });
+  await page.getByRole('button', { name: 'One closure short' }).click();
+  await page.getByRole('button', { name: 'It is the other way' }).click();
+  await expect(page.locator('[data-step]')).toContainText('Turn the block');
+  await page.getByRole('button', { name: 'Skip' }).click();
+  expect(await stepOf(page)).toBe('match');
+  await hands.main();
+  await hands.read(175);
+  await page.getByRole('button', { name: 'Skip' }).click();
+  await expect(page.locator('[data-warnings]')).toContainText('over the window');
+  await hands.main();
+  await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'shoot');
+  await expect(page.locator('[data-warnings]')).toContainText('3 of its 4 closures');
+  await expect(page.locator('[data-warnings]')).toContainText('wrong way over');
+  await hands.main();
+  await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'hold');
+
+  await page.getByRole('button', { name: /^Change/ }).click();
+  const shots = page.getByRole('group', { name: 'Shots', exact: true });
+  const before = await shots.textContent();
+  await shots.getByRole('button', { name: 'One more: Shots' }).click();
+  await expect(shots).not.toHaveText(before!);
+  await page.getByLabel('Another colourway or build from here on').selectOption({ label: 'Rust bell (one colour)' });
+  await page.getByRole('button', { name: 'Break off for the night' }).click();
+  await expect(page.locator('[data-step]')).toContainText('Broken off');
+  await hands.main();
+  await settled(page);
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('region', { name: 'Mould', exact: true })).toContainText('Rust bell');
+});
+
+test('the bench keeps what is done while the shop is away, and sends it when it is back', async ({ page, context }) => {
+  await page.goto('/bench');
+  await page.goto(await page.locator('a[href^="/bench/"]').first().getAttribute('href').then((h) => h!));
+  await settled(page);
+  await context.setOffline(true);
+  await page.keyboard.press('x');
+  await page.getByRole('button', { name: 'leak at the block' }).click();
+  await expect(page.getByText('kept on this bench')).toBeVisible();
+  await context.setOffline(false);
+  await settled(page);
+  await page.reload();
+  await settled(page);
+  await page.keyboard.press('x');
+  await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'leak at the block' })).toBeVisible();
+});
