@@ -7,16 +7,16 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await page.goto('/orders/new');
 
   // What is wrong is said beside the field, and what was typed stays.
-  await page.getByLabel('For', { exact: true }).fill('Lantern Quay Angling');
-  await page.getByLabel('Count').fill('a few');
+  await page.getByRole('combobox', { name: /^For/ }).fill('Lantern Quay Angling');
+  await page.getByRole('textbox', { name: /^Count/ }).fill('a few');
   await page.getByRole('button', { name: 'Put it in the book' }).click();
   await expect(page.getByText('A whole number, at least 1.')).toBeVisible();
   await expect(page.getByText('Choose a bait.')).toBeVisible();
-  await expect(page.getByLabel('Count')).toHaveValue('a few');
-  await page.getByLabel('Bait', { exact: true }).selectOption({ label: 'Slip eel 95' });
-  await page.getByLabel('Colourway').selectOption({ label: 'Tarred rope over lamp oil' });
-  await page.getByLabel('Count').fill('12');
-  await page.getByLabel('Pack of').fill('6');
+  await expect(page.getByRole('textbox', { name: /^Count/ })).toHaveValue('a few');
+  await page.getByRole('combobox', { name: /^Bait/ }).selectOption({ label: 'Slip eel 95' });
+  await page.getByRole('combobox', { name: /^Colourway/ }).selectOption({ label: 'Tarred rope over lamp oil' });
+  await page.getByRole('textbox', { name: /^Count/ }).fill('12');
+  await page.getByRole('textbox', { name: /^Pack of/ }).fill('6');
   await page.getByLabel('Promised for').fill('2031-05-01');
   await page.getByRole('button', { name: 'Put it in the book' }).click();
   const line = page.locator('[data-line]').filter({ hasText: 'Lantern Quay Angling' });
@@ -26,9 +26,9 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await page.goto('/plan/new');
   await page.getByRole('checkbox', { name: /Lantern Quay Angling/ }).check();
   await expect(page.locator('[data-summary]')).toHaveText(/2 shots, 2 draws, 16 baits for 12 promised/);
-  await page.getByLabel('Block').selectOption({ label: 'none' });
+  await page.getByRole('combobox', { name: 'Block' }).selectOption({ label: 'none' });
   await expect(page.locator('[data-remark="no-block"]')).toContainText('there is no dual block');
-  await page.getByLabel('Block').selectOption({ label: 'Dual block, brass plug' });
+  await page.getByRole('combobox', { name: 'Block' }).selectOption({ label: 'Dual block, brass plug' });
   await page.getByRole('complementary', { name: 'Pull sheet' }).getByRole('checkbox', { name: /Thermometer/ }).check();
   await page.getByRole('button', { name: 'Start at the bench' }).click();
   await page.waitForURL(/\/bench\/\d+/);

@@ -243,14 +243,15 @@ export function shotSteps(s: SessionState, job: JobState, m: MouldState, now: nu
   const apart = gap !== null && gap > bench.tolerance;
   const matched = unread.length === 0 && !apart && !under && !over;
   if (!matched && !s.skips.has(`match:${injector.key}:${injector.draws}`)) {
-    const first = unread[0] ?? under ?? (apart ? coldest : over) ?? cups[0]!;
+    // One too hot is let cool before the other is heated after it.
+    const first = unread[0] ?? under ?? over ?? coldest ?? cups[0]!;
     const window = `The window is ${degrees(low, units)} to ${degrees(high, units)}.`;
     const pair = and(cups.map((c) => `${c.letter} ${c.reading ? degrees(c.reading.celsius, units) : 'unread'}`));
     const sentence =
       unread.length > 0 ? `Stir and read ${and(unread.map((c) => c.letter))}; ${degrees(low, units)} to ${degrees(high, units)} is wanted`
       : under ? `${under.letter} is ${Math.round(low - under.reading!.celsius) === 0 ? 'just' : degreesApart(low - under.reading!.celsius, units)} under: a short burst, stir, read`
-      : apart ? `${coldest!.letter} is ${degreesApart(gap!, units)} colder: a short burst, stir, read`
-      : `${over!.letter} is ${degreesApart(over!.reading!.celsius - high, units)} over: let it cool, stir, read`;
+      : over ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: let it cool, stir, read`
+      : `${coldest!.letter} is ${degreesApart(gap ?? 0, units)} colder: a short burst, stir, read`;
     out.push({ key: 'match', target: injector.key, sentence, detail: `${pair}. ${window}${cups.length > 1 ? ` ${degreesApart(bench.tolerance, units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target: `${injector.key}:${injector.draws}` } });
   }
   const volumes = drawVolumes(s, job, m);

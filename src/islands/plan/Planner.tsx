@@ -141,22 +141,22 @@ export default function Planner({ id: startId, name: startName, day, input: star
 
         {plan.ok && (
           <div className="mt-6 grid gap-8 md:grid-cols-2">
-            <section>
+            <section className="min-w-0 overflow-x-auto" tabIndex={0} aria-label="Barrels">
               <h2>Barrels</h2>
               <table><thead><tr><th>Job</th><th className="num">A shot</th><th className="num">A draw</th><th className="num">Holds</th></tr></thead><tbody>
                 {plan.jobs.flatMap((j) => j.barrels.map((b) => <tr key={`${j.key}${b.layer}`}><td>{input.jobs.find((x) => x.key === j.key)!.bait.name}, {b.layerName.toLowerCase()} {plan.cups.find((c) => c.mix === b.mix)?.letter}<span className="hint block">{Math.round(b.share * 100)} % of the bait</span></td><td className="num">{say(b.perShot, 'volume', units, 1)}</td><td className="num">{say(b.perDraw, 'volume', units, 1)}</td><td className="num">{say(b.holds, 'volume', units)}</td></tr>))}
               </tbody></table>
             </section>
-            <section>
+            <section className="min-w-0">
               <h2>Plastic</h2>
               <table><tbody>
                 {[['Fresh', totals.freshG], ['Comes round again', totals.returnedG], ['Into baits', totals.baitsG], ['Two-coloured, to the remelt tray', totals.puckG], ['Left in the cups', totals.leftG], ['Lost on blade and wall', totals.lostG]].map(([what, g]) => <tr key={what as string}><td>{what}</td><td className="num">{ml(g as number)}</td><td className="num">{say(g as number, 'mass', units, 0)}</td></tr>)}
               </tbody></table>
               {plan.jobs.map((j) => <p key={j.key} className="hint mt-2">{input.jobs.find((x) => x.key === j.key)!.bait.name}: {j.shots} shots{j.trials ? ` and ${j.trials} trial` : ''} give {j.baits}; {Math.round(j.chance * 100)} in 100 that {j.need} come good, if {Math.round(input.jobs.find((x) => x.key === j.key)!.good * 100)} % do as a rule (worth {input.settings.strength} baits of experience).</p>)}
             </section>
-            <section className="md:col-span-2">
+            <section className="min-w-0 md:col-span-2">
               <h2>Cups</h2>
-              <div className="overflow-x-auto"><table><thead><tr><th>Cup</th><th>Vessel</th><th>Degas</th><th className="num">Charge, cold</th><th className="num">Hot, of its limit</th><th className="num">Drawn</th><th className="num">Left</th><th className="num">Heats</th></tr></thead><tbody>
+              <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cups of the plan"><table><thead><tr><th>Cup</th><th>Vessel</th><th>Degas</th><th className="num">Charge, cold</th><th className="num">Hot, of its limit</th><th className="num">Drawn</th><th className="num">Left</th><th className="num">Heats</th></tr></thead><tbody>
                 {plan.cups.map((c) => {
                   const choice = input.cups.find((x) => x.mix === c.mix)!;
                   return (
@@ -186,7 +186,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
           ))}</ul>
         </section>
       </div>
-      <aside className="border-ink lg:border-l-[1.5px] lg:pl-6" aria-label="Pull sheet">
+      <aside className="min-w-0 border-ink lg:border-l-[1.5px] lg:pl-6" aria-label="Pull sheet">
         <h2 className="flex items-baseline justify-between">Pull sheet <span className="text-sm font-normal text-soft">{sheet.filter((i) => ticks.has(i.key)).length} of {sheet.length}</span></h2>
         {sheet.length === 0 && <p className="hint mt-2">Choose lines; everything to lay out then stands here, with amounts.</p>}
         {groups.map((g) => (
