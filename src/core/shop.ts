@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BenchSettingsSchema } from './session/state.ts';
 import { PlanSettingsSchema } from './plan/input.ts';
 

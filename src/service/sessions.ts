@@ -4,12 +4,12 @@ import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, stock, toStock } from '@/store/ledger.ts';
 
 export { openSessions, finishedSessions, eventsAfter, onRack, stock, cavityShares, allotments, toStock };
+export { peek } from './append.ts';
 export { onMove } from '@/live/listener.ts';
 
 export interface OpenedSession {
   id: number;
   name: string;
-  status: string;
   snapshot: Snapshot;
   events: AnyEvent[];
 }
@@ -19,5 +19,5 @@ export async function readSession(id: number): Promise<OpenedSession | null> {
   const head = await sessionHead(id);
   if (!head) return null;
   const [snapshot, events] = await Promise.all([snapshotOf(id), eventsAfter(id, 0)]);
-  return { id, name: head.name, status: head.status, snapshot: snapshot!, events };
+  return { id, name: head.name, snapshot: snapshot!, events };
 }

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { BlockSchema, ColourwaySchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
 import { MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';

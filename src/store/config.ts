@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const Config = z.object({
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/, error: 'DATABASE_URL must be a PostgreSQL address, such as postgres://user@127.0.0.1:5432/twin_shot' }),

@@ -26,7 +26,18 @@ export const finishedSessions = (limit: number, before?: { at: Date; id: number 
     before ? [limit, before.at, before.id] : [limit],
   );
 
-export const snapshotOf = async (id: number): Promise<Snapshot | null> => (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))?.snapshot ?? null;
+/** Snapshots never change, and every page of a running session wants its own: the newest used are kept. */
+const snapshots = new Map<number, Snapshot>();
+const MOST_SNAPSHOTS = 50;
+
+export async function snapshotOf(id: number): Promise<Snapshot | null> {
+  const snapshot = snapshots.get(id) ?? (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))?.snapshot;
+  if (!snapshot) return null;
+  snapshots.delete(id);
+  snapshots.set(id, snapshot);
+  if (snapshots.size > MOST_SNAPSHOTS) snapshots.delete(snapshots.keys().next().value!);
+  return snapshot;
+}
 
 export async function createSession(name: string, snapshot: Snapshot, plan: number | null, at?: Date, transaction?: Transaction): Promise<number> {
   const made = await row<{ id: number }>(

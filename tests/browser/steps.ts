@@ -9,7 +9,7 @@ export interface Hands {
 }
 
 export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
-export const settled = (page: Page) => expect(page.locator('[data-ready="true"][data-waiting="0"]')).toBeVisible();
+export const settled = (page: Page) => expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();
 
 export const byPointer = (page: Page): Hands => ({
   main: () => page.locator('[data-main]').click(),

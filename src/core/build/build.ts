@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * Ways of shooting, as data. A stage is one mould filled through one block from its barrels; a layer

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { BlockKind } from './build.ts';
 import { BLOCKS } from './build.ts';
 

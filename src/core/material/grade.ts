@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Grades a shop buys. Density at 20 °C in g/mL; floating and sinking are filled by the supplier. */
 export const GRADES = {

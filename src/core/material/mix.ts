@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { GradeSchema } from './grade.ts';
 
 /** When an ingredient goes in; makers differ, so it is the mix's own. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { GradeSchema } from '../material/grade.ts';
 import type { OutlineKey } from './outline.ts';
 import { OUTLINES } from './outline.ts';

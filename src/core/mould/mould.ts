@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { density, PLASTISOL, WATER_DENSITY } from '../material/plastisol.ts';
 import type { OutlineKey } from './outline.ts';
 import { OUTLINES, roughVolume } from './outline.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { readDay } from './csv.ts';
 
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'A day is written year-month-day.').refine((d) => readDay(d) === d, 'There is no such day.');

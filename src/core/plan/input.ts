@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BlockSchema, BuildKeySchema, InjectorSchema, VesselSchema } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';

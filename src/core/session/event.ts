@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BlockSchema, BuildKeySchema, InjectorSchema } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 import { CupChoiceSchema } from '../plan/input.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { BuildKey, Block, Injector, Vessel } from '../build/index.ts';
 import type { Grade, Ingredient } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';

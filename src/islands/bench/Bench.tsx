@@ -28,13 +28,22 @@ function useNow(): number {
   return now;
 }
 
-export default function Bench({ id, name, snapshot, events, openedNow }: { id: number; name: string; snapshot: Snapshot; events: AnyEvent[]; openedNow: number }) {
+interface Opened {
+  id: number;
+  name: string;
+  snapshot: Snapshot;
+  events: AnyEvent[];
+}
+
+/** @param opened the session with its log, as JSON */
+export default function Bench({ opened }: { opened: string }) {
+  const [session] = useState(() => JSON.parse(opened) as Opened);
+  return <Places {...session} />;
+}
+
+function Places({ id, name, snapshot, events }: Opened) {
   const { state: s, act, undo, canUndo, waiting, away, refused, dismiss } = useSession(id, snapshot, events);
-  const ticking = useNow();
-  // Until the first tick the page shows the moment the shop made it, so that both draw the same.
-  const [mounted, setMounted] = useState(false);
-  useEffect(() => setMounted(true), []);
-  const now = mounted ? Math.max(ticking, s.lastAt) : openedNow;
+  const now = Math.max(useNow(), s.lastAt);
   const [panel, setPanel] = useState<Panel>(null);
   const [brush, setBrush] = useState<Brush>('short');
   const [focus, setFocus] = useState(1);
@@ -108,7 +117,7 @@ export default function Bench({ id, name, snapshot, events, openedNow }: { id: n
   const shots = [...s.shots.values()].filter((x) => !x.trial).length;
 
   return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-ready={mounted}>
+    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-ready>
       <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
         <a href="/orders" className="flex min-h-11 items-center gap-3 font-bold no-underline" aria-label="Twin Shot, to the orders"><svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true"><path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" /><path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" /></svg>Twin Shot</a>
         <h1 className="text-base font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>

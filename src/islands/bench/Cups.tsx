@@ -41,7 +41,7 @@ export function HeatScale({ cups, window, units, tolerance }: { cups: CupState[]
   // Pins that would lie on each other are moved apart; their feet stay where the heat is.
   const heads = [...read.keys()].map((i) => (xs.length > 1 && Math.max(...xs) - Math.min(...xs) < 30 ? mean + (xs[i]! <= mean && (i === 0 || xs[i]! < Math.max(...xs)) ? -17 : 17) : xs[i]!));
   return (
-    <svg viewBox="0 0 328 112" className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
+    <svg viewBox="0 -12 328 124" className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
       {Array.from({ length: 74 }, (_, i) => <rect key={i} x={16 + i * 4} y={76} width="4.3" height="10" fill={heatColour(from + (i / 74) * (to - from))} />)}
       {[140, 150, 160, 170, 180, 190, 200].map((c) => <g key={c}><path d={`M${x(c)} 87v6`} className="line-art" /><text x={x(c)} y="108" textAnchor="middle" fontSize="13" fill="var(--soft)">{show(c, 'temperature', units).number}</text></g>)}
       <path d={`M${x(window.low)} 74V64H${x(window.high)}V74`} className="line-art" style={{ strokeWidth: 2.5 }} />
@@ -53,7 +53,7 @@ export function HeatScale({ cups, window, units, tolerance }: { cups: CupState[]
           <text x={heads[i]} y="29" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">{c.letter}</text>
         </g>
       ))}
-      {gap !== null && read.length === 2 && <text x={(heads[0]! + heads[1]!) / 2} y="9" textAnchor="middle" fontSize="14" fontWeight="700" fill={apart ? 'var(--watch)' : 'var(--good)'}>{show(gap, 'difference', units, 0).number}°</text>}
+      {gap !== null && read.length === 2 && <text x={(heads[0]! + heads[1]!) / 2} y="3" textAnchor="middle" fontSize="15" fontWeight="700" fill={apart ? 'var(--watch)' : 'var(--good)'}>{show(gap, 'difference', units, 0).number}°</text>}
     </svg>
   );
 }

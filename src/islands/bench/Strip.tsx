@@ -22,10 +22,19 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
   return (
     <div className="grid shrink-0 border-t border-ink bg-raised lg:grid-cols-[1fr_296px]">
       <div className="min-w-0 px-4 py-3 md:px-6">
-        <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
-          <div className="min-w-0 flex-1 basis-80">
-            <p className="hint">Now</p>
-            <p className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight" aria-live="polite" data-step={step?.key ?? 'done'}>{done ? 'Finished and counted' : step?.sentence ?? 'Nothing to do: all moulds are busy'}</p>
+        <p className="hint leading-tight">Now</p>
+        <p className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight" aria-live="polite" data-step={step?.key ?? 'done'}>{done ? 'Finished and counted' : step?.sentence ?? 'Nothing to do: all moulds are busy'}</p>
+        <p className="mt-1 text-soft">{step?.detail}</p>
+        {step?.warnings && step.warnings.length > 0 && (
+          <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
+            {step.warnings.slice(0, 3).map((w) => <li key={w} className="flex items-start gap-2"><svg viewBox="0 0 16 16" width="16" height="16" className="mt-1 shrink-0" aria-hidden="true"><path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke="currentColor" strokeWidth="2" /></svg>{w}</li>)}
+            {step.warnings.length > 3 && <li className="pl-6">and {step.warnings.length - 3} more, under Other</li>}
+          </ul>
+        )}
+        <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
+          <div className="flex flex-wrap gap-2">
+            {step?.others?.map((o) => <button key={o.label} type="button" className="act" onClick={() => onSend(o.send)}>{o.label}</button>)}
+            {step?.skip && <button type="button" className="act" onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}>Skip</button>}
           </div>
           <div className="flex flex-wrap gap-2">
             {tool('Reading', 'T', () => onOpen('read'), done)}
@@ -34,17 +43,6 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
             {tool('Other', 'O', () => onOpen('other'), done)}
             {tool('Change', 'C', () => onOpen('change'), done)}
           </div>
-        </div>
-        <p className="mt-1 text-soft">{step?.detail}</p>
-        {step?.warnings && step.warnings.length > 0 && (
-          <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
-            {step.warnings.slice(0, 3).map((w) => <li key={w} className="flex items-start gap-2"><svg viewBox="0 0 16 16" width="16" height="16" className="mt-1 shrink-0" aria-hidden="true"><path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke="currentColor" strokeWidth="2" /></svg>{w}</li>)}
-            {step.warnings.length > 3 && <li className="pl-6">and {step.warnings.length - 3} more, under Other</li>}
-          </ul>
-        )}
-        <div className="mt-2 flex flex-wrap items-center gap-2">
-          {step?.others?.map((o) => <button key={o.label} type="button" className="act" onClick={() => onSend(o.send)}>{o.label}</button>)}
-          {step?.skip && <button type="button" className="act border-transparent text-soft" onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}>Skip</button>}
         </div>
         {step?.caution && <p className="mt-1 text-sm text-soft" title={SAFETY}><b>Care.</b> {step.caution} <span className="text-xs">{SAFETY}</span></p>}
       </div>

@@ -1,5 +1,5 @@
 import type { APIContext } from 'astro';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Problem, Result } from '@/service/result.ts';
 
 /** Problem details (RFC 9457): `detail` is a sentence for the maker, `code` for the program, `field` where it was typed. */

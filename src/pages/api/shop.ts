@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { ok } from '@/service/result.ts';
 import { readShop, saveShop } from '@/service/shop.ts';
 import { answer, readBody } from './_answer.ts';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { saveOrder } from '@/service/orders.ts';
 import { answer, idOf, readBody } from '../_answer.ts';
 

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { exportCsv, importCsv, previewCsv } from '@/service/orders.ts';
 import { answer, readBody } from '../_answer.ts';
 

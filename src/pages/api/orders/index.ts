@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { book, saveOrder } from '@/service/orders.ts';
 import { ok } from '@/service/result.ts';
 import { answer, readBody } from '../_answer.ts';

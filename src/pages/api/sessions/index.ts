@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { openSession } from '@/service/plans.ts';
 import { answer, readBody } from '../_answer.ts';
 

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { findEntry, isList, saveEntry } from '@/service/catalogue.ts';
 import { missing, ok } from '@/service/result.ts';
 import { answer, idOf, readBody } from '../../_answer.ts';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { append } from '@/service/append.ts';
 import { ok } from '@/service/result.ts';
 import { eventsAfter } from '@/service/sessions.ts';

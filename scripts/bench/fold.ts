@@ -1,0 +1,16 @@
+// Fold of a 3,000-event session, warm, in this process: milliseconds.
+import { fold } from '../../src/core/session/index.ts';
+import { closeDatabase } from '../../src/store/database.ts';
+import { eventsAfter, snapshotOf } from '../../src/store/log.ts';
+import { row } from '../../src/store/query.ts';
+
+const { id } = (await row<{ id: number }>("SELECT id FROM sessions WHERE name = 'Day 1'"))!;
+const snapshot = (await snapshotOf(id))!;
+const events = (await eventsAfter(id, 0)).slice(0, 3000);
+const times = Array.from({ length: 60 }, () => {
+  const t = performance.now();
+  fold(snapshot, events);
+  return performance.now() - t;
+}).slice(10).sort((a, b) => a - b);
+console.log(JSON.stringify({ events: events.length, p50: times[25], p95: times[47] }));
+await closeDatabase();

@@ -1,0 +1,46 @@
+// npm run screenshots: a picture of every main view, from the demo data, into docs/screenshots.
+import { execFileSync } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, root, say, start, tsx } from './lib.mjs';
+import { cluster } from './postgres.mjs';
+
+ensurePackages();
+ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
+const dist = join(root, '.test', 'dist');
+build(dist);
+const { chromium } = await import('@playwright/test');
+const pg = await cluster(`shots-${process.pid}`);
+const env = { ...process.env, DATABASE_URL: pg.url };
+let app;
+let browser;
+try {
+  await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
+  const session = execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], { cwd: root, env, encoding: 'utf8' }).trim();
+  const port = await freePort();
+  app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
+  const url = `http://127.0.0.1:${port}`;
+  await answers(`${url}/api/health`);
+  browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const VIEWS = [
+    ['bench', `/bench/${session}`], ['bench-night', `/bench/${session}`, { ground: 'slate' }], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
+    ['finish', '/sessions/25'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['new-order', '/orders/new'],
+  ];
+  const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');
+  mkdirSync(folder, { recursive: true });
+  for (const [name, path, how = {}] of VIEWS) {
+    const context = await browser.newContext({ viewport: { width: how.width ?? 1280, height: how.height ?? 800 }, timezoneId: 'Europe/London', locale: 'en-GB' });
+    await context.addCookies([{ name: 'ground', value: how.ground ?? 'paper', url }]);
+    const page = await context.newPage();
+    await page.goto(url + path);
+    await page.waitForLoadState('load');
+    await page.evaluate(() => document.fonts.ready);
+    if (name.startsWith('bench')) await page.locator('[data-ready]').waitFor();
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    say(name);
+    await context.close();
+  }
+} finally {
+  await browser?.close();
+  app?.kill();
+  pg.remove();
+}
