@@ -1,13 +1,7 @@
 import * as z from 'zod';
-import { BenchSettingsSchema } from './session/state.ts';
+import { BenchSettingsSchema } from './session/settings.ts';
+import { SCHOOLS } from './schools.ts';
 import { PlanSettingsSchema } from './plan/input.ts';
-
-/** The trade's starting windows (handbook §4), °C; a shop's own replaces them. */
-export const SCHOOLS = {
-  cool: { name: 'cool and thick', low: 149, high: 157 },
-  laminate: { name: 'laminate, warm mould', low: 158, high: 168 },
-  hot: { name: 'hot, laminate too', low: 177, high: 188 },
-} as const;
 
 /** All the figures of a shop. Every one is visible and can be changed on the Shop screen. */
 export const ShopSchema = z.object({

@@ -36,9 +36,12 @@ export interface BookLine extends LineRow {
   tonight: number;
 }
 
+/** Lines on one page of the book. */
+export const BOOK_PAGE = 60;
+
 /** The open order book by promised day. */
-export async function book(now: Date, after?: { promised: string; id: number }): Promise<BookLine[]> {
-  const [lines, running] = await Promise.all([openLines(now, 200, after), tonight()]);
+export async function book(now: Date, after?: { promised: string; id: number }, limit = BOOK_PAGE): Promise<BookLine[]> {
+  const [lines, running] = await Promise.all([openLines(now, limit, after), tonight()]);
   return lines.map((l) => ({ ...l, tonight: l.parts.reduce((sum, p) => sum + (running.get(p.id) ?? 0), 0) }));
 }
 

@@ -5,7 +5,7 @@ import { readShop } from './shop.ts';
 
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
-  const [lines, shelf, shop] = await Promise.all([book(now), wholeCatalogue(), readShop()]);
+  const [lines, shelf, shop] = await Promise.all([book(now, undefined, 200), wholeCatalogue(), readShop()]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) => all.find((e) => e.id === id)?.spec.name ?? '';
   const parts = lines.flatMap((l) =>
     l.parts

@@ -1,5 +1,4 @@
-import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
-import { eventsAfter, finishedSessions, openSessions, sessionHead, snapshotOf } from '@/store/log.ts';
+import { eventsAfter, finishedSessions, logText, openSessions, sessionHead, snapshotOf } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, stock, toStock } from '@/store/ledger.ts';
 
@@ -7,17 +6,10 @@ export { openSessions, finishedSessions, eventsAfter, onRack, stock, cavityShare
 export { peek } from './append.ts';
 export { onMove } from '@/live/listener.ts';
 
-export interface OpenedSession {
-  id: number;
-  name: string;
-  snapshot: Snapshot;
-  events: AnyEvent[];
-}
-
-/** A session with its whole log, for the bench to fold. */
-export async function readSession(id: number): Promise<OpenedSession | null> {
+/** A session with its whole log as JSON text, for the bench to fold; null when there is none. */
+export async function openedText(id: number): Promise<{ name: string; text: string } | null> {
   const head = await sessionHead(id);
   if (!head) return null;
-  const [snapshot, events] = await Promise.all([snapshotOf(id), eventsAfter(id, 0)]);
-  return { id, name: head.name, snapshot: snapshot!, events };
+  const [snapshot, log] = await Promise.all([snapshotOf(id), logText(id)]);
+  return { name: head.name, text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"events":${log}}` };
 }

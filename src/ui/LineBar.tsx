@@ -1,4 +1,4 @@
-import type { Progress } from '@/core/order/index.ts';
+import type { Progress } from '@/core/order/progress.ts';
 
 /** How far each kind of bait has come: shade and hatch, not colour. */
 export const STATES: { key: keyof Progress; name: string; fill: string }[] = [

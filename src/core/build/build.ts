@@ -1,5 +1,3 @@
-import * as z from 'zod';
-
 /**
  * Ways of shooting, as data. A stage is one mould filled through one block from its barrels; a layer
  * is what one barrel becomes in the bait. `over` is the half of the mould the layer's port stands on.
@@ -57,18 +55,8 @@ export const BUILDS = {
 } as const satisfies Record<string, Build>;
 
 export type BuildKey = keyof typeof BUILDS;
-export const BuildKeySchema = z.enum(Object.keys(BUILDS) as [BuildKey, ...BuildKey[]]);
-
 /** The same table with its entries widened to {@link Build}. */
 export const build = (key: BuildKey): Build => BUILDS[key];
 
 /** Every layer of a build, in the order it is shot. */
 export const layersOf = (key: BuildKey): Layer[] => build(key).stages.flatMap((stage) => stage.layers);
-
-/** Mixes on the layers of a build. A layer without one is allowed here and refused by the plan. */
-export const ColourwaySchema = z.object({
-  name: z.string().trim().min(1, 'Name the colourway.').max(80),
-  build: BuildKeySchema,
-  layers: z.record(z.string(), z.number().int().nullable()),
-});
-export type Colourway = z.infer<typeof ColourwaySchema>;

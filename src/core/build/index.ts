@@ -1,2 +1,3 @@
 export * from './build.ts';
+export * from './schema.ts';
 export * from './tools.ts';

@@ -1,5 +1,3 @@
-import * as z from 'zod';
-
 /** Grades a shop buys. Density at 20 °C in g/mL; floating and sinking are filled by the supplier. */
 export const GRADES = {
   soft: { name: 'Soft', density20: 1.03, for: 'small baits with fine tails' },
@@ -10,4 +8,3 @@ export const GRADES = {
 } as const;
 
 export type Grade = keyof typeof GRADES;
-export const GradeSchema = z.enum(Object.keys(GRADES) as [Grade, ...Grade[]]);

@@ -1,3 +1,4 @@
 export * from './grade.ts';
 export * from './mix.ts';
 export * from './plastisol.ts';
+export * from './schema.ts';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { GradeSchema } from '../material/grade.ts';
+import { GradeSchema } from '../material/schema.ts';
 import type { OutlineKey } from './outline.ts';
 import { OUTLINES } from './outline.ts';
 

@@ -1,3 +1,5 @@
 export * from './bait.ts';
+export * from './kinds.ts';
 export * from './mould.ts';
 export * from './outline.ts';
+export * from './schema.ts';

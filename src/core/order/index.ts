@@ -1,2 +1,3 @@
 export * from './csv.ts';
 export * from './order.ts';
+export * from './progress.ts';

@@ -5,7 +5,7 @@ import type { ShopUnits } from '../quantity/index.ts';
 import { say } from '../quantity/index.ts';
 import { capacity } from '../shot/index.ts';
 import type { CupChoice, Job, PlanInput } from './input.ts';
-import { shotHeat } from './input.ts';
+import { shotHeat } from './heat.ts';
 
 /** A refusal stops the plan; a question is shown and may be answered by going on. */
 export interface Remark {

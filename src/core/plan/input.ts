@@ -50,6 +50,3 @@ export type PlanSettings = z.infer<typeof PlanSettingsSchema>;
 
 export const PlanInputSchema = z.object({ jobs: z.array(JobSchema), cups: z.array(CupChoiceSchema), settings: PlanSettingsSchema });
 export type PlanInput = z.infer<typeof PlanInputSchema>;
-
-/** Draw heat a window is planned at, °C: its middle. */
-export const shotHeat = (job: Pick<Job, 'window'>): number => (job.window.low + job.window.high) / 2;

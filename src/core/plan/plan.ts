@@ -8,7 +8,7 @@ import { baitsToShoot, chanceOfEnough } from '../yield/index.ts';
 import type { Remark } from './check.ts';
 import { checkCup, checkJob } from './check.ts';
 import type { CupChoice, Job, PlanInput } from './input.ts';
-import { shotHeat } from './input.ts';
+import { shotHeat } from './heat.ts';
 
 export interface PlannedShot {
   n: number;

@@ -2,7 +2,7 @@ import { layersOf } from '../build/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import { shares, shotMass, sum } from '../shot/index.ts';
 import type { Kind, BenchEvent } from './event.ts';
-import { EYE } from './event.ts';
+import { EYE } from './words.ts';
 import { drawWarnings, mouldWarnings } from './guard.ts';
 import type { CupState, InjectorState, MouldState, Reading, SessionState, ShotState } from './state.ts';
 import { newCup, newInjector, newMould } from './state.ts';

@@ -9,3 +9,5 @@ export * from './rows.ts';
 export * from './state.ts';
 export * from './step.ts';
 export * from './summary.ts';
+export * from './settings.ts';
+export * from './words.ts';

@@ -1,6 +1,6 @@
 import { clock } from '../quantity/index.ts';
 import { canShoot, cavitiesOfDraw, cupSteps, freeMould, injectorOf, isTrialNext, jobInHand, metalSteps, mouldSteps, rackSteps, shotSteps } from './advice.ts';
-import { PLUGS } from './event.ts';
+import { PLUGS } from './words.ts';
 import type { SessionState } from './state.ts';
 import type { Send, Step } from './step.ts';
 

@@ -1,26 +1,12 @@
-import * as z from 'zod';
 import type { BuildKey, Block, Injector, Vessel } from '../build/index.ts';
 import type { Grade, Ingredient } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { CupChoice, Job, Plan, PlanInput } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { fillLimit } from '../shot/index.ts';
-import type { EyeStage, Fault, Kind } from './event.ts';
-
-/** The shop's figures a session runs by, fixed when it is opened. */
-export const BenchSettingsSchema = z.object({
-  /** K between cups */
-  tolerance: z.number().positive(),
-  /** s after which a reading no longer counts */
-  stale: z.number().positive(),
-  /** s until the second look at the sprue */
-  secondLook: z.number().positive(),
-  /** h on the rack before bagging */
-  cure: z.number().positive(),
-  /** mL a barrel pushed out before the shot */
-  purge: z.number().min(0),
-});
-export type BenchSettings = z.infer<typeof BenchSettingsSchema>;
+import type { Kind } from './event.ts';
+import type { BenchSettings } from './settings.ts';
+import type { EyeStage, Fault } from './words.ts';
 
 /** All a session starts from: the plan as it was when the bench was opened. Never edited. */
 export interface Snapshot {

@@ -1,7 +1,7 @@
 import { sum } from '../shot/index.ts';
 import { STEPS } from './step.ts';
 import type { Kind } from './event.ts';
-import { PLUGS } from './event.ts';
+import { PLUGS } from './words.ts';
 import { scrapG } from './apply.ts';
 import type { SessionState, ShotState } from './state.ts';
 

@@ -1,5 +1,5 @@
 import type { Block, Injector } from '../build/tools.ts';
-import type { Mould } from '../mould/mould.ts';
+import type { Mould } from '../mould/schema.ts';
 import { hotVolume, shotMass, baitMass } from './volume.ts';
 
 /**

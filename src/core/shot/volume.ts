@@ -1,5 +1,5 @@
 import { density, PLASTISOL } from '../material/plastisol.ts';
-import type { Mould } from '../mould/mould.ts';
+import type { Mould } from '../mould/schema.ts';
 import { cavityVolume } from '../mould/mould.ts';
 
 /** Masses one shot of a mould takes, g. Volumes are derived at the heat in question. */

@@ -35,9 +35,9 @@ interface Opened {
   events: AnyEvent[];
 }
 
-/** @param opened the session with its log, as JSON */
-export default function Bench({ opened }: { opened: string }) {
-  const [session] = useState(() => JSON.parse(opened) as Opened);
+/** Runs the session the page carries, log and all, as JSON. */
+export default function Bench() {
+  const [session] = useState(() => JSON.parse(document.getElementById('opened')!.textContent!) as Opened);
   return <Places {...session} />;
 }
 

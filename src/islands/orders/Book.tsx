@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react';
 import { v4 } from 'uuid';
-import type { Progress, Readiness } from '@/core/order/order.ts';
-import { progress, readiness } from '@/core/order/order.ts';
+import type { Progress, Readiness } from '@/core/order/progress.ts';
+import { progress, readiness } from '@/core/order/progress.ts';
 import { call } from '@/ui/api.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';

@@ -7,7 +7,7 @@ import { cupsFor, draftPlan, planSession, pullSheet, toolsFor } from '@/core/pla
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees, say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
-import { SCHOOLS } from '@/core/shop.ts';
+import { SCHOOLS } from '@/core/schools.ts';
 import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';

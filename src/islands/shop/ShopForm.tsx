@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import type { Shop } from '@/core/shop.ts';
-import { SCHOOLS } from '@/core/shop.ts';
+import { SCHOOLS } from '@/core/schools.ts';
 import { call } from '@/ui/api.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
