@@ -3,19 +3,19 @@ import { roughVolume } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 import type { Source } from './kinds.ts';
 
+type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'>;
+const VOLUME_BY: Record<Source, (cavity: Measured, density20?: number) => number> = {
+  bait: ({ measured }, density20) => measured / density(PLASTISOL.noFlow, density20),
+  water: ({ measured }) => measured / WATER_DENSITY,
+  ml: ({ measured }) => measured,
+  rough: ({ outline, measured }) => roughVolume(outline, measured),
+};
+
 /**
  * Volume of a cavity, mL. A cavity is kept fed until plastic no longer flows, so a bait that weighs m
  * came from m/ρ(no-flow) of cavity: a good bait, cold, is about 0.94 of it.
  */
-export function cavityVolume(cavity: Pick<Cavity, 'source' | 'measured' | 'outline'>, density20?: number): number {
-  const by: Record<Source, () => number> = {
-    bait: () => cavity.measured / density(PLASTISOL.noFlow, density20),
-    water: () => cavity.measured / WATER_DENSITY,
-    ml: () => cavity.measured,
-    rough: () => roughVolume(cavity.outline, cavity.measured),
-  };
-  return by[cavity.source]();
-}
+export const cavityVolume = (cavity: Measured, density20?: number): number => VOLUME_BY[cavity.source](cavity, density20);
 
 /** Ports in a mould: one, or one for each cavity. */
 export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number => (mould.feed === 'each' ? mould.cavities.length : 1);
