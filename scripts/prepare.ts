@@ -1,10 +1,12 @@
 // Brings the database up to date, and loads the demo shop when nothing is in it.
+import { readConfig } from '../src/store/config.ts';
 import { closeDatabase } from '../src/store/database.ts';
 import { migrate } from '../src/store/migrate.ts';
 import { isEmpty } from '../src/store/shop.ts';
 import { loadDemo } from './demo/load.ts';
 
 try {
+  readConfig();
   const done = await migrate();
   if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
   if (process.argv[2] !== '--bare' && (await isEmpty())) {
@@ -13,6 +15,6 @@ try {
   }
   await closeDatabase();
 } catch (error) {
-  console.error(`The database could not be made ready: ${error instanceof Error ? error.message : String(error)}`);
+  console.error(`Twin Shot could not be made ready: ${error instanceof Error ? error.message : String(error)}`);
   process.exitCode = 1;
 }

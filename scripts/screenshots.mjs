@@ -22,7 +22,7 @@ try {
   await answers(`${url}/api/health`);
   browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
   const VIEWS = [
-    ['bench', `/bench/${session}`], ['bench-night', `/bench/${session}`, { ground: 'slate' }], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
+    ['bench', `/bench/${session}`], ['bench-night', `/bench/${session}`, { ground: 'slate' }], ['bench-tablet', `/bench/${session}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${session}`, { width: 390, height: 844 }], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
     ['finish', '/sessions/25'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['new-order', '/orders/new'],
   ];
   const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');
@@ -35,7 +35,7 @@ try {
     await page.waitForLoadState('load');
     await page.evaluate(() => document.fonts.ready);
     if (name.startsWith('bench')) await page.locator('[data-ready]').waitFor();
-    await page.screenshot({ path: join(folder, `${name}.png`) });
+    await page.screenshot({ path: join(folder, `${name}.png`), fullPage: how.width === 390 });
     say(name);
     await context.close();
   }

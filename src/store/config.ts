@@ -2,11 +2,17 @@ import * as z from 'zod';
 
 const Config = z.object({
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/, error: 'DATABASE_URL must be a PostgreSQL address, such as postgres://user@127.0.0.1:5432/twin_shot' }),
+  HOST: z.string().min(1, 'HOST is the address to serve on, such as 127.0.0.1').default('127.0.0.1'),
+  PORT: z.coerce.number({ error: 'PORT must be a number from 1 to 65535' }).int().min(1, 'PORT must be a number from 1 to 65535').max(65535, 'PORT must be a number from 1 to 65535').default(4310),
 });
+export type Config = z.infer<typeof Config>;
 
-/** Where the database is. Throws a sentence, not a stack of issues. */
-export function databaseUrl(env: Record<string, string | undefined> = process.env): string {
-  const read = Config.safeParse({ DATABASE_URL: env.DATABASE_URL ?? '' });
+/** All the app is told from outside. Throws one sentence, not a stack of issues. */
+export function readConfig(env: Record<string, string | undefined> = process.env): Config {
+  const read = Config.safeParse({ ...env, DATABASE_URL: env.DATABASE_URL ?? '' });
   if (!read.success) throw new Error(read.error.issues[0]!.message);
-  return read.data.DATABASE_URL;
+  return read.data;
 }
+
+/** Where the database is. */
+export const databaseUrl = (): string => readConfig().DATABASE_URL;

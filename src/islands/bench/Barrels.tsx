@@ -22,7 +22,7 @@ export function Barrels({ injector, job, cups, mould, onTop }: Props) {
   const colourOf = (i: number) => cups.get(injector.contents[i]?.cup ?? String(job.job.layers[layers[i]?.key ?? ''] ?? ''))?.colour ?? 'var(--rule)';
   const wrong = mould?.top === 'wrong';
   return (
-    <svg viewBox="0 0 150 400" className="block h-full max-h-full w-full" role="group" aria-label={`${injector.injector.name}, ${barrels.length === 1 ? 'one barrel' : 'yoke on'}`}>
+    <svg viewBox="0 0 150 400" className="block h-full max-h-80 w-full lg:max-h-full" role="group" aria-label={`${injector.injector.name}, ${barrels.length === 1 ? 'one barrel' : 'yoke on'}`}>
       {barrels.length > 1 && <text x="75" y="14" textAnchor="middle" fontSize="13" fill="var(--soft)">yoke on</text>}
       {barrels.map((b, i) => {
         const w = (b.bore / Math.max(...barrels.map((x) => x.bore))) * Math.min(46, gap * 0.7);

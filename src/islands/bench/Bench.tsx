@@ -111,7 +111,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       <h2 className="text-[18px] leading-tight">{title}</h2>
       <p className="hint mb-2 truncate">{sub}</p>
       <div className="flex min-h-0 flex-1 flex-col">{body}</div>
-      <div className="min-h-16 border-t-[3px] border-ink pt-2 lg:h-[92px] lg:overflow-y-auto">{foot}</div>
+      <div className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}>{foot}</div>
     </section>
   );
   const shots = [...s.shots.values()].filter((x) => !x.trial).length;
@@ -146,7 +146,7 @@ function Places({ id, name, snapshot, events }: Opened) {
           <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && onMain()} />)}</div>,
           marking ? (
             <div className="flex flex-wrap gap-1" role="group" aria-label="Mark with">
-              {BRUSHES.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}
+              {BRUSHES.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act min-h-16 px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}
             </div>
           ) : <><p className="truncate font-bold">{job ? `${job.job.bait.name}, ${job.job.colourway.name}` : ''}</p><p className="hint">{job ? `${job.done} of ${job.target} shots${job.trials ? `, ${job.trialsDone} of ${job.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}

@@ -100,7 +100,7 @@ export function CupCaptions({ cups, units }: { cups: CupState[]; units: ShopUnit
       {cups.map((c) => (
         <div key={c.key} className="min-w-0 flex-1">
           <p className="truncate font-bold">{c.letter} {c.name}</p>
-          <p className="hint">{say(c.grams / GRADES[c.grade].density20, 'volume', units)}{c.trail.length > 1 ? `, ${c.trail.length} in it` : ''}{c.fused ? '' : ', not fused'}</p>
+          <p className="hint">{say(c.grams / GRADES[c.grade].density20, 'volume', units)}{c.trail.length > 1 ? `, ${c.trail.length} things in it` : ''}{c.fused ? '' : ', not fused'}</p>
         </div>
       ))}
     </div>

@@ -18,9 +18,9 @@ interface Props {
 /** What to do now, in one sentence, and the one big action, always in the same place. */
 export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, now, done, session, canUndo, onMain, onSend, onOpen, onUndo }, main) {
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
-  const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
+  const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
   return (
-    <div className="grid shrink-0 border-t border-ink bg-raised lg:grid-cols-[1fr_296px]">
+    <div className="sticky bottom-0 z-10 grid shrink-0 border-t border-ink bg-raised lg:static lg:grid-cols-[1fr_296px]">
       <div className="min-w-0 px-4 py-3 md:px-6">
         <p className="hint leading-tight">Now</p>
         <p className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight" aria-live="polite" data-step={step?.key ?? 'done'}>{done ? 'Finished and counted' : step?.sentence ?? 'Nothing to do: all moulds are busy'}</p>
@@ -33,8 +33,8 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
         )}
         <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
           <div className="flex flex-wrap gap-2">
-            {step?.others?.map((o) => <button key={o.label} type="button" className="act" onClick={() => onSend(o.send)}>{o.label}</button>)}
-            {step?.skip && <button type="button" className="act" onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}>Skip</button>}
+            {step?.others?.map((o) => <button key={o.label} type="button" className="act lg:min-h-16" onClick={() => onSend(o.send)}>{o.label}</button>)}
+            {step?.skip && <button type="button" className="act lg:min-h-16" onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}>Skip</button>}
           </div>
           <div className="flex flex-wrap gap-2">
             {tool('Reading', 'T', () => onOpen('read'), done)}
@@ -49,7 +49,7 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
       {done ? (
         <a ref={undefined} href={`/sessions/${session}`} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"><span className="text-2xl font-bold">See what came of it</span></a>
       ) : (
-        <button ref={main} type="button" onClick={onMain} disabled={!step} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground disabled:opacity-60" data-main>
+        <button ref={main} type="button" onClick={onMain} disabled={!step} className="flex min-h-16 flex-col justify-center bg-ink px-6 py-2 text-left text-ground lg:min-h-24 lg:py-4 disabled:opacity-60" data-main>
           {left && <span className="figure text-4xl leading-none">{left}</span>}
           <span className="text-2xl font-bold leading-tight">{step?.label ?? 'Wait'}</span>
           <span className="mt-1 opacity-80">space, or the pedal</span>
