@@ -45,7 +45,7 @@ function CavityShape({ c, k, look, numbers, onCavity, focused, label }: { c: Cav
     </g>
   );
   const text = numbers || look.figure || look.note ? (
-    <g fontSize="13" fill="var(--ink)">
+    <g fontSize={onCavity ? 20 : 13} fill="var(--ink)">
       {numbers && <text x={x - half} y={y - p.up - 6} fontWeight="700">{c.n}</text>}
       {look.figure && <text x={x - half + 24} y={y - p.up - 6} fill="var(--soft)">{look.figure}</text>}
       {look.note && <text x={x + half} y={y - p.up - 6} textAnchor="end" fontWeight={look.wash || look.mark ? 700 : 400} fill={look.wash || look.mark ? 'var(--watch)' : 'var(--soft)'}>{look.note}</text>}
@@ -113,7 +113,7 @@ export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps 
     <svg viewBox={`${-PAD} ${-PAD} ${W} ${tall}`} className="block w-full max-h-full" role={onCavity ? 'group' : 'img'} aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}>
       <rect x={0} y={0} width={w} height={h} fill="var(--raised)" stroke={left === null ? 'var(--ink)' : 'var(--rule)'} strokeWidth="2" />
       <path d={`M0 7H${w}`} stroke="var(--ink)" strokeWidth="1.5" />
-      <text x={w} y={-10} textAnchor="end" fontSize="15" fontWeight="700" fill="var(--ink)">TOP</text>
+      <text x={w} y={-10} textAnchor="end" fontSize="18" fontWeight="700" fill="var(--ink)">TOP</text>
       {left !== null && <path d={`M0 0H${w}V${h}H0Z`} fill="none" stroke="var(--ink)" strokeWidth="5" strokeDasharray={`${round * left} ${round}`} data-left={left.toFixed(2)} />}
       {[[14, 22], [w - 14, h - 16]].map(([x, y]) => <circle key={x} cx={x} cy={y} r="5" className="line-art" />)}
       <Feed mould={mould} k={k} colour={runnerColour} />

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
 import type { AnyEvent, Send, SessionState } from '@/core/session/index.ts';
-import { allot, count, fold, lastUndoable, nextStep, readEvent, shotRow, summary } from '@/core/session/index.ts';
+import { allot, count, fold, lastUndoable, nextStep, readEvent, shotRow, summary, trendOf } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
@@ -177,4 +177,12 @@ test('events from outside: broken ones say why, newer ones are told apart, good 
   assert.equal(code({ ...good, id: '7' }), 'invalid');
   assert.equal(code({ ...good, at: 12 }), 'invalid');
   assert.equal(code('nonsense'), 'invalid');
+});
+
+test('a trend wants readings ten seconds apart', () => {
+  const b = bench();
+  b.read(A, 170);
+  b.act({ kind: 'stirred', payload: { cup: A } }, 59_000);
+  assert.equal(Math.round(trendOf(b.read(A, 165).cups.get(A)!)!), -5);
+  assert.equal(trendOf(b.read(A, 120).cups.get(A)!), null);
 });

@@ -76,9 +76,12 @@ export function mouldWarnings(state: SessionState, m: MouldState, laminated: boo
   return out;
 }
 
-/** How fast a cup's heat is changing between its last two readings, K a minute; null with fewer than two. */
+/** Readings closer than this say more of the thermometer than of the cup, ms. */
+const TREND_APART = 10_000;
+
+/** How fast a cup's heat is changing between its last two readings, K a minute; null when they do not tell. */
 export function trendOf(cup: CupState): number | null {
   const { reading, before } = cup;
-  if (!reading || !before || reading.stage || before.stage || reading.at <= before.at) return null;
+  if (!reading || !before || reading.stage || before.stage || reading.at - before.at < TREND_APART) return null;
   return ((reading.celsius - before.celsius) / (reading.at - before.at)) * 60_000;
 }
