@@ -1,4 +1,7 @@
-import betaln from '@stdlib/math-base-special-betaln';
+import gammaln from '@stdlib/math-base-special-gammaln';
+
+/** ln B(a, b) */
+const betaln = (a: number, b: number): number => gammaln(a) + gammaln(b) - gammaln(a + b);
 
 export interface YieldGuess {
   /** share of baits that come good, 0 to 1 */
