@@ -8,7 +8,7 @@ const host = process.env.HOST ?? '127.0.0.1';
 const runFile = join(root, '.data', 'running.json');
 
 if (existsSync(runFile) && !process.env.TWIN_SHOT_DIST) {
-  const { pid, address } = JSON.parse(readFileSync(runFile, 'utf8'));
+  const { pid, app: left, address } = JSON.parse(readFileSync(runFile, 'utf8'));
   let alive = true;
   try {
     process.kill(pid, 0);
@@ -19,6 +19,9 @@ if (existsSync(runFile) && !process.env.TWIN_SHOT_DIST) {
     say(`Twin Shot is already running: ${address}`);
     process.exit(0);
   }
+  // An app left behind by a start that was killed would serve a database that has moved.
+  const cmdline = join('/proc', String(left), 'cmdline');
+  if (!alive && existsSync(cmdline) && readFileSync(cmdline, 'utf8').includes(join(dist, 'server', 'entry.mjs'))) process.kill(left, 'SIGKILL');
 }
 
 ensurePackages();
@@ -66,5 +69,5 @@ if (!(await answers(`${address}/api/health`, 30))) {
   stop('The app did not answer.');
 }
 mkdirSync(join(root, '.data'), { recursive: true });
-writeFileSync(runFile, JSON.stringify({ pid: process.pid, address }));
+writeFileSync(runFile, JSON.stringify({ pid: process.pid, app: app.pid, address }));
 say(`\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is kept.\n`);
