@@ -54,12 +54,9 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       }
       continue;
     }
-    if (step.key === 'colour') {
-      const cup = state.cups.get(step.target)!;
-      for (const one of cup.ladder.filter((x) => x.when !== 'cold')) {
-        now += 9000;
-        send({ kind: 'added', payload: { cup: cup.key, what: one.what, amount: one.amount, dimension: one.dimension } });
-      }
+    for (const one of step.also ?? []) {
+      now += 9000;
+      send(one);
     }
     if (step.key === 'mark') {
       const mould = state.moulds.get(step.target)!;
@@ -73,6 +70,10 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       }
     }
     if (step.send) send(step.send);
+    for (const one of step.then ?? []) {
+      now += 4000;
+      send(one);
+    }
   }
   return events;
 }

@@ -32,7 +32,7 @@ function bench() {
       const step = nextStep(state(), now)!;
       if (step.read) read(step.read.key, state().cups.get(step.read.key)!.fused ? 163 : 178);
       else if (step.until && step.until > now) now = step.until;
-      else act(step.send!);
+      else for (const one of [...(step.also ?? []), step.send!, ...(step.then ?? [])]) act(one);
     }
     return state();
   };
@@ -119,7 +119,7 @@ test('a shot is bound to what was in its cups at its draw, not to what was added
   const b = bench();
   b.follow((s) => s.shots.size === 1);
   const trail = b.state().cups.get(A)!.trail.length;
-  b.act({ kind: 'added', payload: { cup: A, what: 'more flake', amount: 0.5, dimension: 'volume' } });
+  b.act({ kind: 'added', payload: { cup: A, what: 'more flake', amount: 0.5, dimension: 'volume', from: 'hand' } });
   const s = b.follow((x) => x.shots.size === 2);
   const at = [...s.shots.keys()].map((id) => shotRow(s, id)!.heats.find((h) => h.cup === A)!.trail);
   assert.deepEqual(at, [trail, trail + 1]);
@@ -185,4 +185,13 @@ test('a trend wants readings ten seconds apart', () => {
   b.act({ kind: 'stirred', payload: { cup: A } }, 59_000);
   assert.equal(Math.round(trendOf(b.read(A, 165).cups.get(A)!)!), -5);
   assert.equal(trendOf(b.read(A, 120).cups.get(A)!), null);
+});
+
+test('what the recipe puts in is on the cup’s trail, in its order, once, scaled to the charge', () => {
+  const b = bench();
+  const s = b.follow((x) => nextStep(x, b.now())?.key === 'match');
+  const { trail, ladder } = s.cups.get(A)!;
+  assert.deepEqual(trail.map((t) => t.what), ['plastisol', ...ladder.map((i) => i.what)]);
+  const ml = trail[0]!.amount / 1.03;
+  assert.equal(trail[1]!.amount, Math.round((8 * ml) / 236.5882365));
 });

@@ -1,4 +1,5 @@
 import { build, layersOf } from '../build/index.ts';
+import type { Ingredient } from '../material/index.ts';
 import { density, GRADES, PLASTISOL, scaleIngredient } from '../material/index.ts';
 import { CLOSURES } from '../mould/index.ts';
 import { spoon } from '../plan/index.ts';
@@ -80,13 +81,13 @@ export function canShoot(s: SessionState, job: JobState, m: MouldState): boolean
   return shares(injector.injector).every((part, i) => injector.contents[i]!.grams >= part * grams * 0.98);
 }
 
-const ladderText = (c: CupState, s: SessionState, when: string[]): string => {
-  const ml = (c.plannedCharges[Math.max(0, c.charges - 1)] ?? c.grams) / GRADES[c.grade].density20;
-  return c.ladder.filter((i) => when.includes(i.when)).map((i) => {
-    const one = scaleIngredient(i, ml);
-    return `${one.what} ${one.dimension === 'drops' ? `${one.amount} dr` : one.dimension === 'volume' ? spoon(one.amount, s.snapshot.units) : say(one.amount, 'mass', s.snapshot.units)}`;
-  }).join(', ');
-};
+/** Ingredients of a cup's recipe for these moments, scaled to a charge. */
+const ladderOf = (c: CupState, grams: number, when: Ingredient['when'][]): Ingredient[] => c.ladder.filter((i) => when.includes(i.when)).map((i) => scaleIngredient(i, grams / GRADES[c.grade].density20));
+
+const ladderText = (ladder: Ingredient[], s: SessionState): string =>
+  ladder.map((i) => `${i.what} ${i.dimension === 'drops' ? `${i.amount} dr` : i.dimension === 'volume' ? spoon(i.amount, s.snapshot.units) : say(i.amount, 'mass', s.snapshot.units)}`).join(', ');
+
+const addAll = (c: CupState, ladder: Ingredient[]): Send[] => ladder.map((i) => ({ kind: 'added', payload: { cup: c.key, what: i.what, amount: i.amount, dimension: i.dimension, from: 'recipe' } }));
 
 export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] {
   const shot = s.shots.get(m.shot ?? '');
@@ -142,8 +143,9 @@ export function cupSteps(s: SessionState, job: JobState): Step[] {
     const grams = c.plannedCharges[c.charges] ?? c.plannedCharges.at(-1) ?? 0;
     if (c.charges === 0 && grams > 0 && !skipped('dose', c)) {
       const ml = grams / GRADES[c.grade].density20;
-      const cold = ladderText(c, s, ['cold']);
-      out.push({ key: 'dose', target: c.key, sentence: `Measure ${say(ml, 'volume', units)} into ${c.letter}${cold ? ', dose it cold' : ''}`, detail: `${GRADES[c.grade].name} plastisol, ${say(grams, 'mass', units, 0)}.${cold ? ` Cold: ${cold}.` : ''}`, label: `${c.letter} is measured`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, caution: 'Water on hot plastic spits; damp additives too.' });
+      const ladder = ladderOf(c, grams, ['cold']);
+      const cold = ladderText(ladder, s);
+      out.push({ key: 'dose', target: c.key, sentence: `Measure ${say(ml, 'volume', units)} into ${c.letter}${cold ? ', dose it cold' : ''}`, detail: `${GRADES[c.grade].name} plastisol, ${say(grams, 'mass', units, 0)}.${cold ? ` Cold: ${cold}.` : ''}`, label: `${c.letter} is measured`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, then: addAll(c, ladder), caution: 'Water on hot plastic spits; damp additives too.' });
     }
   }
   for (const c of cups.filter((x) => x.charges > 0)) {
@@ -157,8 +159,10 @@ export function cupSteps(s: SessionState, job: JobState): Step[] {
   for (const c of cups.filter((x) => x.fused)) {
     if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `Below ${degrees(160, units)} it is too thick to let go of air. Let air in when it climbs.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
     if (!c.coloured && !skipped('colour', c)) {
-      const ladder = ladderText(c, s, ['gel', 'clear', 'last']);
-      out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${c.ladder.filter((i) => i.when !== 'cold').length} additions`, detail: ladder || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } } });
+      const last = c.plannedCharges[Math.max(0, c.charges - 1)] ?? c.grams;
+      const since = c.trail.slice(c.trail.findLastIndex((t) => t.what === 'plastisol' || t.what === 'remelt') + 1);
+      const ladder = ladderOf(c, last, ['gel', 'clear', 'last']);
+      out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${c.ladder.filter((i) => i.when !== 'cold').length} additions`, detail: ladderText(ladder, s) || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } }, also: addAll(c, ladder.filter((i) => !since.some((t) => t.what === i.what))) });
     }
     if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: 'Stirring afterwards puts bubbles back.', label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
   }

@@ -22,7 +22,7 @@ export const PAYLOADS = {
   heated: z.object({ cup: key, seconds: z.number().positive().max(3600) }),
   stirred: z.object({ cup: key }),
   degassed: z.object({ cup: key, when: z.enum(['cold', 'before colour', 'after colour']) }),
-  added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']) }),
+  added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']), from: z.enum(['recipe', 'hand']).default('hand') }),
   coloured: z.object({ cup: key }),
   reading: z.object({ target, celsius: z.number().min(-40).max(400).nullable(), stage: eye.nullable(), from: z.enum(['typed', 'eye', 'device']) }),
   warmed: z.object({ target }),

@@ -21,6 +21,8 @@ export function identityOf(s: SessionState, send: Send): string | null {
     case 'woken':
     case 'coloured':
       return `${send.kind}:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
+    case 'added':
+      return send.payload.from === 'recipe' ? `added:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${send.payload.what}:${again}` : null;
     case 'drawn':
       return `drawn:${send.payload.draw}:${again}`;
     case 'shot':

@@ -43,6 +43,10 @@ export interface Step {
   /** what the action records; a step without one opens the reading pad */
   send?: Send;
   read?: { kind: 'cup' | 'mould'; key: string };
+  /** recorded just before it: what the recipe puts in at this step */
+  also?: Send[];
+  /** recorded just after it */
+  then?: Send[];
   /** the same act with another outcome */
   others?: { label: string; send: Send }[];
   /** what a skip of it is recorded as; a step without one cannot be skipped */

@@ -67,7 +67,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const onMain = useCallback(() => {
     if (!step) return;
     if (step.read) setPanel({ what: 'read', kind: step.read.kind, key: step.read.key });
-    else if (step.send) send(step.send);
+    else if (step.send) [...(step.also ?? []), step.send, ...(step.then ?? [])].forEach(send);
   }, [step, send]);
   const touch = useCallback((n: number) => {
     const shot = marking ? s.shots.get(marking.shot ?? '') : undefined;

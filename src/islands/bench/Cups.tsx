@@ -62,7 +62,7 @@ function Big({ cup, units, now, stale, onRead }: { cup: CupState; units: ShopUni
   const { reading } = cup;
   const trend = trendOf(cup);
   const fresh = isFresh(cup, now, stale);
-  const word = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : trend === null ? 'just read' : Math.abs(trend) < 0.5 ? 'steady' : `${trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(trend), 'difference', units, 0).number}° a minute`;
+  const word = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : trend === null ? (fresh ? 'just read' : 'read') : Math.abs(trend) < 0.5 ? 'steady' : `${trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(trend), 'difference', units, 0).number}° a minute`;
   return (
     <button type="button" onClick={onRead} className="min-w-0 flex-1 text-left" aria-label={`Read cup ${cup.letter}, ${reading ? degrees(reading.celsius, units) : 'not read'}`}>
       <span className={`figure block text-[clamp(40px,4.8vw,60px)] leading-none ${fresh ? '' : 'text-soft'}`}>{reading ? degrees(reading.celsius, units) : '–°'}</span>

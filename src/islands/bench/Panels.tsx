@@ -84,14 +84,14 @@ export function CupPanel({ s, cup, units, onSend, onClose }: Panel & { cup: CupS
           <div className="mb-3 flex flex-wrap gap-2">
             {cup.ladder.map((i) => {
               const one = scaleIngredient(i, ml);
-              return <button key={i.what} type="button" className="act" onClick={() => onSend({ kind: 'added', payload: { cup: cup.key, what: one.what, amount: one.amount, dimension: one.dimension } })}>+ {sayAmount(one.amount, one.dimension)} {one.what}</button>;
+              return <button key={i.what} type="button" className="act" onClick={() => onSend({ kind: 'added', payload: { cup: cup.key, what: one.what, amount: one.amount, dimension: one.dimension, from: 'hand' } })}>+ {sayAmount(one.amount, one.dimension)} {one.what}</button>;
             })}
           </div>
           <div className="grid grid-cols-[1fr_140px] gap-2">
             <label className="field"><span>Something else</span><input className="box" value={what} onChange={(e) => setWhat(e.target.value)} /></label>
             <QuantityField label="How much" value={amount?.value ?? null} dimensions={['drops', 'volume', 'mass']} shop={units} onChange={(v, d) => setAmount(v === null ? null : { value: v, dimension: d as 'drops' })} />
           </div>
-          <button type="button" className="act mt-2" disabled={!what.trim() || !amount} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: amount!.value, dimension: amount!.dimension } }); setWhat(''); setAmount(null); }}>Add it</button>
+          <button type="button" className="act mt-2" disabled={!what.trim() || !amount} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: amount!.value, dimension: amount!.dimension, from: 'hand' } }); setWhat(''); setAmount(null); }}>Add it</button>
           <div className="mt-4 grid grid-cols-2 gap-3">
             <div><QuantityField label="More plastisol" value={fresh} dimensions={['volume']} shop={units} max={4000} onChange={setFresh} /><button type="button" className="act mt-2" disabled={!fresh} onClick={() => { onSend({ kind: 'charged', payload: { cup: cup.key, grams: fresh! * GRADES[cup.grade].density20, from: 'fresh' } }); setFresh(null); }}>It is in</button></div>
             <div><QuantityField label="Heated for" value={seconds} dimensions={['time']} shop={units} max={3600} onChange={setSeconds} /><button type="button" className="act mt-2" disabled={!seconds} onClick={() => { onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds! } }); setSeconds(null); }}>Note the burst</button></div>

@@ -45,7 +45,7 @@ export default function BringIn() {
             </table>
           </div>
           {rows.length > 500 && <p className="hint">The first 500 rows are shown; all are read.</p>}
-          <button type="button" className="act act-main mt-4" disabled={good === 0} onClick={() => void take()}>Take the {good} good rows</button>
+          <button type="button" className="act act-main mt-4" disabled={good === 0} onClick={() => void take()}>{good === 1 ? 'Take the good row' : `Take the ${good} good rows`}</button>
         </section>
       )}
     </div>
