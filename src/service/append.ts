@@ -41,6 +41,11 @@ async function current(session: number, seq: number, transaction?: Transaction):
   return h;
 }
 
+/** A session's whole log as JSON text, from what this process holds when that is up to date. */
+export async function logText(session: number, seq: number): Promise<string> {
+  return JSON.stringify((await current(session, seq))?.events ?? []);
+}
+
 /** The folded state of a session, for pages: what this process holds when that is up to date. */
 export async function peek(session: number): Promise<SessionState | null> {
   const head = await sessionHead(session);

@@ -1,4 +1,5 @@
-import { eventsAfter, finishedSessions, logText, openSessions, sessionHead, snapshotOf } from '@/store/log.ts';
+import { logText } from './append.ts';
+import { eventsAfter, finishedSessions, openSessions, sessionHead, snapshotOf } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, stock, toStock } from '@/store/ledger.ts';
 
@@ -10,6 +11,6 @@ export { onMove } from '@/live/listener.ts';
 export async function openedText(id: number): Promise<{ name: string; text: string } | null> {
   const head = await sessionHead(id);
   if (!head) return null;
-  const [snapshot, log] = await Promise.all([snapshotOf(id), logText(id)]);
+  const [snapshot, log] = await Promise.all([snapshotOf(id), logText(id, head.last_seq)]);
   return { name: head.name, text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"events":${log}}` };
 }

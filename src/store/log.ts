@@ -67,14 +67,6 @@ const toEvent = (e: EventRow): AnyEvent => ({ id: e.id, session: e.session_id, s
 export const eventsAfter = async (session: number, seq: number, transaction?: Transaction): Promise<AnyEvent[]> =>
   (await rows<EventRow>('SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq', [session, seq], transaction)).map(toEvent);
 
-/** A session's whole log as JSON text, written by the database: what a bench is opened with. */
-export const logText = async (session: number): Promise<string> =>
-  (await row<{ log: string }>(
-    `SELECT coalesce(json_agg(json_build_object('id', id, 'session', session_id, 'seq', seq, 'at', round(extract(epoch FROM at) * 1000)::bigint, 'by', by, 'v', v, 'kind', kind, 'payload', payload) ORDER BY seq), '[]')::text AS log
-       FROM events WHERE session_id = $1`,
-    [session],
-  ))!.log;
-
 /** Which of these ids are in any log already, with the seq they were given. */
 export async function known(ids: string[], transaction: Transaction): Promise<Map<string, { seq: number; session: number }>> {
   const found = await rows<{ id: string; seq: number; session_id: number }>('SELECT id, seq, session_id FROM events WHERE id = ANY($1::uuid[])', [ids], transaction);

@@ -20,7 +20,7 @@ export default function BringIn() {
   const take = async () => {
     const reply = await call<{ orders: number; rows: number; left: number }>('POST', '/api/orders/file', { text, take: true });
     if (!reply.ok) return setWrong(reply.message);
-    setTaken(`${reply.value.rows} rows taken into ${reply.value.orders} orders${reply.value.left ? `; ${reply.value.left} left out` : ''}.`);
+    setTaken(`Rows taken: ${reply.value.rows}, in orders: ${reply.value.orders}${reply.value.left ? `; ${reply.value.left} left out` : ''}.`);
     setRows(null);
   };
   const good = rows?.filter((r) => r.part).length ?? 0;
