@@ -24,7 +24,11 @@ export function QuantityField({ label, value, dimensions, shop, min, max, whole,
   const [typed, setTyped] = useState(value === null ? '' : edit(value, first, shop));
   const [known, setKnown] = useState(value);
   // A value that came from outside replaces what is shown; one that came from here leaves the typing alone.
-  if (value !== known) {
+  // So does the shop changing the unit it reads in.
+  const shown = shopUnit(first, shop);
+  const [knownUnit, setKnownUnit] = useState(shown);
+  if (value !== known || shown !== knownUnit) {
+    setKnownUnit(shown);
     setKnown(value);
     setTyped(value === null ? '' : edit(value, first, shop));
   }

@@ -1,7 +1,8 @@
 import { expect, test } from '@playwright/test';
+import { open } from './steps.ts';
 
 test('the shop in °F and cups: figures are shown in them, and mean the same', async ({ page }) => {
-  await page.goto('/shop');
+  await open(page, '/shop');
   const from = page.getByRole('textbox', { name: 'Window from' });
   await expect(from).toHaveValue('158 °C');
   await page.getByText('°F', { exact: true }).click();
@@ -18,7 +19,7 @@ test('the shop in °F and cups: figures are shown in them, and mean the same', a
 });
 
 test('a new mould is drawn as it is described, weighed, and kept; a second of its name is refused', async ({ page }) => {
-  await page.goto('/moulds/new');
+  await open(page, '/moulds/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Mole eel 80');
   await page.getByRole('textbox', { name: 'How many', exact: true }).fill('6');
   await page.getByRole('textbox', { name: 'In rows' }).fill('2');
@@ -29,21 +30,21 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   await expect(page.getByText('One cavity holds 5.17 mL, measured')).toBeVisible();
   await page.getByRole('button', { name: 'Keep this mould' }).click();
   await expect(page.getByRole('heading', { name: 'Mole eel 80' })).toBeVisible();
-  await page.goto('/moulds/new');
+  await open(page, '/moulds/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('mole eel 80');
   await page.getByRole('button', { name: 'Keep this mould' }).click();
   await expect(page.getByText('There is a mould called “mole eel 80” already')).toBeVisible();
 });
 
 test('a mix with a new ingredient typed by drops and by spoon, and a colourway of it', async ({ page }) => {
-  await page.goto('/entry/mixes/new');
+  await open(page, '/entry/mixes/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble');
   await page.getByRole('button', { name: 'Another ingredient' }).click();
   await page.getByRole('textbox', { name: 'Ingredient' }).nth(1).fill('Grey');
   await page.getByRole('textbox', { name: 'Amount' }).nth(1).fill('3/4 of 1/16 tsp');
   await page.getByRole('button', { name: 'Keep this mix' }).click();
   await expect(page.getByRole('link', { name: 'Wet pebble' })).toBeVisible();
-  await page.goto('/entry/colourways/new');
+  await open(page, '/entry/colourways/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble over chalk');
   await page.getByRole('combobox', { name: 'Back, over TOP' }).selectOption({ label: 'Wet pebble' });
   await page.getByRole('button', { name: 'Keep this colourway' }).click();
@@ -51,7 +52,7 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
 });
 
 test('cured baits are packed and sent from the book', async ({ page }) => {
-  await page.goto('/orders');
+  await open(page, '/orders');
   const line = page.locator('[data-line]').filter({ hasText: 'good and cured' }).first();
   await line.getByRole('button', { name: /^Pack \d+$/ }).click();
   await expect(line).toContainText('packed');
@@ -62,7 +63,7 @@ test('cured baits are packed and sent from the book', async ({ page }) => {
 });
 
 test('a file is looked over row by row before anything is taken', async ({ page }) => {
-  await page.goto('/orders/file');
+  await open(page, '/orders/file');
   await page.getByLabel('Or paste rows here').fill('customer,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp oil,24,2/4/2031\nGroyne Shop,Slip eal,Rust bell,ten,2031-04-31');
   await page.getByRole('button', { name: 'Look it over' }).click();
   await expect(page.getByRole('heading', { name: '1 of 2 rows can be taken' })).toBeVisible();

@@ -8,6 +8,12 @@ export interface Hands {
   cavity: (n: number) => Promise<void>;
 }
 
+/** Opens a page and waits until its islands answer. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+}
+
 export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
 export const settled = (page: Page) => expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();
 
