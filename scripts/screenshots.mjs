@@ -35,7 +35,7 @@ try {
     await page.waitForLoadState('load');
     await page.evaluate(() => document.fonts.ready);
     if (name.startsWith('bench')) await page.locator('[data-ready]').waitFor();
-    await page.screenshot({ path: join(folder, `${name}.png`), fullPage: how.width === 390 });
+    await page.screenshot({ path: join(folder, `${name}.png`) });
     say(name);
     await context.close();
   }
