@@ -40,4 +40,10 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await page.keyboard.press('Escape');
   await settled(page);
   await expect(page.locator('[data-good]')).toHaveText('6');
+
+  // And on to the end of the evening: six more shots, racked, finished and counted.
+  await follow(page, hands, { until: (x) => x === 'finish' });
+  await expect(page.locator('[data-good]')).toHaveText('54');
+  await page.keyboard.press('Space');
+  await expect(page.locator('[data-step]')).toHaveText('Finished and counted');
 });
