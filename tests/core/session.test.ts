@@ -8,6 +8,7 @@ import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
 import { seeded } from '../../scripts/demo/random.ts';
+import { MOULDS } from '../../scripts/demo/shop.ts';
 import { demoPlan } from '../demoPlan.ts';
 
 const START = Date.UTC(2026, 10, 20, 18, 30);
@@ -194,4 +195,14 @@ test('what the recipe puts in is on the cup’s trail, in its order, once, scale
   assert.deepEqual(trail.map((t) => t.what), ['plastisol', ...ladder.map((i) => i.what)]);
   const ml = trail[0]!.amount / 1.03;
   assert.equal(trail[1]!.amount, Math.round((8 * ml) / 236.5882365));
+});
+
+test('another mould from here on: the shots to come are shot in it, those before stay where they were shot', () => {
+  const b = bench();
+  b.follow((s) => s.shots.size === 2);
+  b.act({ kind: 'changed', payload: { what: 'mould', job: snapshot.input.jobs[0]!.key, id: 3, mould: MOULDS[2]!, only: true } });
+  const s = b.follow((x) => x.status === 'finished');
+  const moulds = [...s.shots.values()].map((x) => [x.mould, x.cavities.size]);
+  assert.deepEqual(moulds.slice(0, 2), [['1', 8], ['2', 8]]);
+  assert.ok(moulds.length > 2 && moulds.slice(2).every(([m, n]) => m === '3' && n === 2), JSON.stringify(moulds));
 });
