@@ -104,6 +104,8 @@ export default function Planner({ id: startId, name: startName, day, input: star
     const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', id ? `/api/plans/${id}` : '/api/plans', { name, day, input });
     setWrong(reply.ok ? '' : reply.message);
     if (!reply.ok) return null;
+    // What was ticked before the plan was first kept is kept with it.
+    if (!id && ticks.size > 0) await call('PUT', `/api/plans/${reply.value.id}/ticks`, { ticks: [...ticks] });
     setId(reply.value.id);
     setSaved(true);
     history.replaceState(null, '', `/plan/${reply.value.id}`);
