@@ -4,7 +4,7 @@ import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { BAITS, BLOCKS, COLOURWAYS, INJECTORS, MIXES, MOULDS, VESSELS } from '../scripts/demo/shop.ts';
 
 const entries = <T>(all: T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
-export const SHELF: Shelf = { moulds: entries(MOULDS), injectors: entries(INJECTORS), blocks: entries(BLOCKS), vessels: entries(VESSELS), baits: entries(BAITS), mixes: entries(MIXES), colourways: entries(COLOURWAYS) };
+export const SHELF: Shelf = { moulds: entries(MOULDS), injectors: entries(INJECTORS), blocks: entries(BLOCKS), vessels: entries(VESSELS), baits: entries(BAITS), mixes: entries(MIXES), colourways: entries(COLOURWAYS), builds: [], inserts: [] };
 export const DEFAULTS = { settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance }, good: 0.95, confidence: 0.8, window: DEFAULT_SHOP.window };
 export const WANTED: Wanted[] = [
   { part: 1, line: 1, for: 'Breakwater Tackle', bait: 1, colourway: 1, count: 20, due: '2026-12-01' },
@@ -15,5 +15,5 @@ export const WANTED: Wanted[] = [
 export function demoPlan(): PlanInput {
   const plan = draftPlan(SHELF, WANTED, DEFAULTS);
   const job = plan.jobs[0]!;
-  return { ...plan, jobs: [{ ...job, moulds: [...job.moulds, { id: 2, mould: MOULDS[1]! }] }] };
+  return { ...plan, jobs: [{ ...job, tools: [{ ...job.tools[0]!, moulds: [...job.tools[0]!.moulds, { id: 2, mould: MOULDS[1]! }] }] }] };
 }

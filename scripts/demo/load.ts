@@ -1,6 +1,7 @@
 import { v5 } from 'uuid';
 import type { Wanted } from '../../src/core/plan/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
+import { EVENT_VERSION, startState } from '../../src/core/session/index.ts';
 import { append } from '../../src/service/append.ts';
 import { wholeCatalogue } from '../../src/service/catalogue.ts';
 import { savePlan, snapshotFrom } from '../../src/service/plans.ts';
@@ -11,7 +12,7 @@ import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { writeShop } from '../../src/store/shop.ts';
 import { seeded } from './random.ts';
 import { rehearse } from './rehearse.ts';
-import { BAITS, BLOCKS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, PAST, SHOP, VESSELS } from './shop.ts';
+import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
 
 const DAY = 86_400_000;
 const SPACE = '9c2a4c0c-7f0a-4b39-8e8a-54b7f1f2a001';
@@ -20,6 +21,31 @@ const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 /** The cavities that spoil more than the rest: eel mould 1 loses its sixth, the rag mould runs cold at its last. */
 const spoil = (mould: string, cavity: number, shot: number): number =>
   (mould === '1' && cavity === 6 ? 0.2 : mould === '5' && cavity === 4 ? 0.15 : 0.035) + (shot === 1 ? 0.12 : 0);
+
+interface Hands {
+  now: number;
+  part: (p: [string, string, number]) => { bait: number; colourway: number; count: number };
+  play: (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until']) => Promise<{ session: number }>;
+  wantedOf: (order: number) => Promise<Wanted[]>;
+}
+
+/** Every way of shooting: an evening of each that is finished, and one that stands laid out to run. */
+async function ways(tell: (line: string) => void, { now, part, play, wantedOf }: Hands): Promise<void> {
+  const order = (customer: string, w: (typeof WAYS)[number], promised: number) => insertOrder({ customer, note: '', lines: [{ name: '', pack: 1, promised: day(promised), parts: [part([w.bait, w.colourway, w.count])] }] });
+  for (const [n, w] of WAYS.entries()) {
+    const startAt = now - (WAYS.length - n + 1) * 5 * DAY;
+    const id = await order('Web shelf', w, startAt + 6 * DAY);
+    await play(`${w.bait}, ${w.colourway.toLowerCase()}`, await wantedOf(id), startAt, 400 + n);
+    for (const line of await orderLines(id, new Date(now))) await closeLine(line.id, true);
+  }
+  for (const [n, w] of WAYS.entries()) {
+    const id = await order('Coble Charters', w, now + (20 + n) * DAY);
+    await play(`To run: ${w.bait}, ${w.colourway.toLowerCase()}`, await wantedOf(id), now, 500 + n, () => true);
+  }
+  const fresh = await order('Web shelf', { bait: 'Bollard sprat', colourway: 'Mackerel slate', count: 6 }, now + 40 * DAY);
+  await play('To run: the new sprat mould’s first evening', await wantedOf(fresh), now, 600, () => true);
+  tell(`${WAYS.length} ways of shooting shown, and laid out to run`);
+}
 
 /** Fills an empty shop: lists, an order book, half a year of evenings, one broken off last night, and a plan for today. */
 export async function loadDemo(tell: (line: string) => void, now = Date.now()): Promise<void> {
@@ -30,8 +56,10 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   for (const b of BAITS) await put('baits', b);
   for (const m of MIXES) await put('mixes', m);
   for (const c of COLOURWAYS) await put('colourways', c);
+  for (const b of OWN_BUILDS) await put('builds', b);
+  for (const c of CASTINGS) await put('castings', c);
   await writeShop(SHOP);
-  const shelf = await wholeCatalogue();
+  let shelf = await wholeCatalogue();
   const idOf = (list: { id: number; spec: { name: string } }[], name: string) => list.find((e) => e.spec.name === name)!.id;
   const part = ([bait, colourway, count]: [string, string, number]) => ({ bait: idOf(shelf.baits, bait), colourway: idOf(shelf.colourways, colourway), count });
   const defaults = { settings: { ...SHOP.plan, tolerance: SHOP.bench.tolerance }, good: SHOP.good, confidence: SHOP.confidence, window: SHOP.window };
@@ -39,9 +67,11 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   const wantedOf = async (order: number): Promise<Wanted[]> =>
     (await orderLines(order, new Date(now))).flatMap((l) => l.parts.map((p) => ({ part: p.id, line: l.id, for: l.customer, bait: p.bait, colourway: p.colourway, count: p.count, due: l.promised })));
   const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until']) => {
+    shelf = await wholeCatalogue();
     const snapshot = snapshotFrom(name, draftPlan(shelf, wanted, defaults), SHOP);
     if (!snapshot.plan.ok) throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
     const session = await createSession(name, snapshot, null, new Date(startAt));
+    if (until && until(startState(snapshot))) return { session, events: [] };
     const events = rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil });
     for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
     return { session, events };
@@ -74,7 +104,10 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   const prawns = (await wantedOf(ids[0]!)).slice(1, 2);
   const { session, events } = await play('Last night, prawns', prawns, now - 0.6 * DAY, 11, (s) => [...s.shots.values()].filter((x) => x.rackedAt !== null).length >= 2);
   const last = events.at(-1)!;
-  await append(session, [{ id: v5(`broken ${session}`, SPACE), session, at: last.at + 60_000, by: 'bench', v: 1, kind: 'brokenOff', payload: { why: 'midnight' } }]);
+  await append(session, [{ id: v5(`broken ${session}`, SPACE), session, at: last.at + 60_000, by: 'bench', v: EVENT_VERSION, kind: 'brokenOff', payload: { why: 'midnight' } }]);
+
+  await ways(tell, { now, part, play, wantedOf });
+  shelf = await wholeCatalogue();
 
   const tonight = (await wantedOf(ids[0]!)).slice(0, 1);
   await savePlan('Tonight, eels', day(now), draftPlan(shelf, tonight, defaults));

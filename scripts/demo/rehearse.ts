@@ -1,6 +1,7 @@
 import { v5 } from 'uuid';
+import type { Stage } from '../../src/core/build/index.ts';
 import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
-import { apply, jobInHand, nextStep, startState } from '../../src/core/session/index.ts';
+import { apply, EVENT_VERSION, faultsOf, nextStep, runInHand, startState } from '../../src/core/session/index.ts';
 import { normal } from './random.ts';
 
 const SPACE = '6f1f1c1e-5c0e-4a52-9d1f-2d5f7d7a3b11';
@@ -16,7 +17,13 @@ export interface Rehearsal {
   spoil?: (mould: string, cavity: number, shotInSession: number) => number;
 }
 
-const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'line', 'flash'];
+const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'flash'];
+/** Faults of a stage's own come as often as the common ones. */
+const faultFor = (stage: Stage, chance: () => number): Fault => {
+  const own = faultsOf(stage).filter((f) => ['coreShort', 'joint', 'rodFlash', 'smeared', 'muddied', 'line'].includes(f));
+  const all = [...FAULTY, ...own, ...own];
+  return all[Math.floor(chance() * all.length)]!;
+};
 
 /**
  * A maker who does what the bench says next, with hands that take their time and a thermometer that
@@ -27,7 +34,7 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
   const events: AnyEvent[] = [];
   let now = startAt;
   const send = (what: Send) => {
-    const e = { id: v5(`${session}/${events.length}`, SPACE), session, seq: events.length + 1, at: Math.round(now), by: 'bench', v: 1, ...what } as AnyEvent;
+    const e = { id: v5(`${session}/${events.length}`, SPACE), session, seq: events.length + 1, at: Math.round(now), by: 'bench', v: EVENT_VERSION, ...what } as AnyEvent;
     events.push(e);
     apply(state, e);
   };
@@ -40,9 +47,9 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
     if (step.key === 'cool' || step.key === 'hold') now = Math.max(now, step.until ?? now);
     if (step.key === 'cool') continue;
     if (step.read) {
-      const job = jobInHand(state);
+      const run = runInHand(state);
       const cup = state.cups.get(step.read.key)!;
-      const middle = job ? (job.job.window.low + job.job.window.high) / 2 : 163;
+      const middle = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       if (!cup.fused) {
         const at = cup.reading ? Math.min(180, cup.reading.celsius + normal(chance, 45, 8)) : normal(chance, 92, 9);
         send({ kind: 'heated', payload: { cup: cup.key, seconds: 45 } });
@@ -58,13 +65,31 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       now += 9000;
       send(one);
     }
-    if (step.key === 'mark') {
+    if (step.open === 'trial') {
+      const shot = [...state.shots.values()].find((x) => x.mould === step.target)!;
+      send({ kind: 'trialled', payload: { mould: step.target, shot: shot.id, fill: 'full', letsGo: 'TOP', hold: 9, window: { low: 160, high: 170 }, bait: 9.3, verdict: 'good', note: '' } });
+      continue;
+    }
+    // What the hands do all at once: every insert laid in, every port shot.
+    const atOnce = step.key === 'load' || step.key === 'shoot' ? step.others?.find((o) => o.label.startsWith('All ')) : undefined;
+    if (atOnce) {
+      send(atOnce.send);
+      continue;
+    }
+    if (step.send?.kind === 'cavityMarked') {
+      const { shot, cavity } = step.send.payload;
+      const mould = state.shots.get(shot)!.mould;
+      send(chance() > spoil(mould, cavity, 2) ? step.send : { kind: 'cavityMarked', payload: { shot, cavity, grade: 'usable', fault: 'muddied' } });
+      continue;
+    }
+    if (step.key === 'mark' && step.send?.kind === 'marked') {
       const mould = state.moulds.get(step.target)!;
       const shot = state.shots.get(mould.shot!)!;
       for (const n of shot.cavities.keys()) {
         if (chance() > spoil(mould.key, n, shot.n)) continue;
         now += 2500;
-        const fault = FAULTY[Math.floor(chance() * FAULTY.length)]!;
+        if (shot.marks.has(n)) continue;
+        const fault = faultFor(shot.stage, chance);
         const usable = fault !== 'short' && chance() < 0.35;
         send({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: usable ? 'usable' : 'second', fault } });
       }

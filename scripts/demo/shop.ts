@@ -1,5 +1,7 @@
 // The demo shop: three people in Skellan Haven, a harbour town that is on no map. All of it is invented.
-import type { Block, Colourway, Injector, Vessel } from '../../src/core/build/index.ts';
+import type { Block, Build, Colourway, Injector, Vessel } from '../../src/core/build/index.ts';
+import { BUILDS } from '../../src/core/build/index.ts';
+import type { Casting } from '../../src/core/casting/index.ts';
 import type { Ingredient, Mix } from '../../src/core/material/index.ts';
 import type { Bait, Cavity, Mould, OutlineKey } from '../../src/core/mould/index.ts';
 import type { Shop } from '../../src/core/shop.ts';
@@ -30,40 +32,45 @@ function cavities({ n, rows, outline, length, section, grams, width, height, tur
       n: i + 1, outline, length, section, turn,
       x: Math.round(width * ((c + 0.5) / columns) * 0.92 + width * 0.05),
       y: Math.round(rows > 1 ? 15 + gapRow * (r + 0.5) : height / 2),
-      source: 'bait', measured: Number((grams * (1 + 0.012 * Math.sin(3 * i + n))).toFixed(2)),
+      source: 'bait', measured: Number((grams * (1 + 0.012 * Math.sin(3 * i + n))).toFixed(2)), profile: null,
     };
   });
 }
 
-type Rest = Omit<Mould, 'cavities' | 'width' | 'height' | 'loose' | 'letsGo' | 'makes' | 'takes' | 'note'> & Partial<Pick<Mould, 'loose' | 'letsGo' | 'makes' | 'takes' | 'note'>>;
-const mould = (layout: Layout, rest: Rest): Mould => ({ loose: [], letsGo: 'either', makes: 'bait', takes: [], note: '', ...rest, width: layout.width, height: layout.height, cavities: cavities(layout) });
+type Optional = 'loose' | 'letsGo' | 'makes' | 'takes' | 'note' | 'rod' | 'life' | 'window' | 'tried';
+type Rest = Omit<Mould, 'cavities' | 'width' | 'height' | Optional> & Partial<Pick<Mould, Optional>>;
+const mould = (layout: Layout, rest: Rest): Mould => ({ loose: [], letsGo: 'either', makes: 'bait', takes: [], note: '', rod: null, life: null, window: null, tried: true, ...rest, width: layout.width, height: layout.height, cavities: cavities(layout) });
 
+const TAILS = { mould: 'Eel tail 24, tail mould', lies: 'stub', share: 1 } as const;
+const SHELLS = { mould: 'Eel shell 120', lies: 'same', share: 1 } as const;
 const eel95: Layout = { n: 8, rows: 2, outline: 'eel', length: 95, section: 13, grams: 6.8, width: 460, height: 150 };
 export const MOULDS: Mould[] = [
-  mould(eel95, { name: 'Slip eel 95, long mould', metal: 'machined', mass: 3400, feed: 'runner', port: 6.4, runner: 9, sprue: 4, closure: 'clamps', closures: 2, warmTo: 40, hold: 8, cool: 75, letsGo: 'TOP', note: 'Tap the far pin down before clamping.' }),
-  mould(eel95, { name: 'Slip eel 95, second', metal: 'machined', mass: 3300, feed: 'runner', port: 6.4, runner: 9, sprue: 4, closure: 'clamps', closures: 2, warmTo: 40, hold: 8, cool: 75 }),
-  mould({ n: 2, rows: 2, outline: 'eel', length: 120, section: 16, grams: 12.5, width: 170, height: 110 }, { name: 'Slip eel 120 pair', metal: 'machined', mass: 1500, feed: 'top', port: 9, runner: 0, sprue: 7, closure: 'vice', closures: 1, warmTo: 45, hold: 10, cool: 110 }),
+  mould(eel95, { name: 'Slip eel 95, long mould', metal: 'machined', mass: 3400, feed: 'runner', port: 6.4, runner: 9, sprue: 4, closure: 'clamps', closures: 2, warmTo: 40, hold: 8, cool: 75, letsGo: 'TOP', note: 'Tap the far pin down before clamping.', takes: [TAILS] }),
+  mould(eel95, { name: 'Slip eel 95, second', metal: 'machined', mass: 3300, feed: 'runner', port: 6.4, runner: 9, sprue: 4, closure: 'clamps', closures: 2, warmTo: 40, hold: 8, cool: 75, takes: [TAILS] }),
+  mould({ n: 2, rows: 2, outline: 'eel', length: 120, section: 16, grams: 12.5, width: 170, height: 110 }, { name: 'Slip eel 120 pair', metal: 'machined', mass: 1500, feed: 'top', port: 9, runner: 0, sprue: 7, closure: 'vice', closures: 1, warmTo: 45, hold: 10, cool: 110, takes: [SHELLS] }),
   mould({ n: 12, rows: 2, outline: 'prawn', length: 60, section: 11, grams: 3.1, width: 440, height: 130 }, { name: 'Culvert prawn 60, twelve', metal: 'machined', mass: 2600, feed: 'runner', port: 6, runner: 12, sprue: 4, closure: 'clamps', closures: 2, warmTo: 45, hold: 8, cool: 55, loose: ['hook-slot plate'] }),
   mould({ n: 4, rows: 4, outline: 'ragworm', length: 140, section: 10, grams: 7.9, width: 190, height: 170 }, { name: 'Withy rag 140, four', metal: 'cast', mass: 2100, feed: 'each', port: 5.5, runner: 0, sprue: 1.6, closure: 'hinge', closures: 1, warmTo: 50, hold: 10, cool: 60, letsGo: 'bottom' }),
   mould({ n: 8, rows: 2, outline: 'sprat', length: 75, section: 12, grams: 6.2, width: 380, height: 150 }, { name: 'Staithe sprat 75, eight', metal: 'machined', mass: 3100, feed: 'each', port: 5, runner: 0, sprue: 1.4, closure: 'bolts', closures: 4, warmTo: 42, hold: 8, cool: 70 }),
   mould({ n: 24, rows: 3, outline: 'flatfish', length: 50, section: 6, grams: 2.4, width: 500, height: 190 }, { name: 'Sandbar dab 50, twenty-four', metal: 'machined', mass: 4300, feed: 'runner', port: 7, runner: 18, sprue: 5, closure: 'clamps', closures: 4, warmTo: 48, hold: 10, cool: 45 }),
   mould({ n: 24, rows: 3, outline: 'tail', length: 24, section: 6, grams: 0.45, width: 280, height: 120 }, { name: 'Eel tail 24, tail mould', metal: 'machined', mass: 1700, feed: 'runner', port: 5, runner: 8, sprue: 3, closure: 'clamps', closures: 2, warmTo: 50, hold: 6, cool: 40, makes: 'tail' }),
-  mould({ n: 2, rows: 2, outline: 'eel', length: 120, section: 16, grams: 10.4, width: 175, height: 110 }, { name: 'Eel shell 120', metal: 'machined', mass: 1550, feed: 'top', port: 9, runner: 0, sprue: 7, closure: 'clamps', closures: 2, warmTo: 45, hold: 6, cool: 100, makes: 'shell', loose: ['core rods, two'] }),
-  mould({ n: 1, rows: 1, outline: 'sprat', length: 110, section: 17, grams: 18.5, width: 150, height: 80 }, { name: 'Old pier sprat 110, home-made', metal: 'silicone', mass: 420, feed: 'top', port: 10, runner: 0, sprue: 5, closure: 'screws', closures: 4, warmTo: 25, hold: 4, cool: 300 }),
-  mould({ n: 1, rows: 1, outline: 'ragworm', length: 200, section: 13, grams: 17.2, width: 240, height: 70 }, { name: 'Great rag 200, home-made', metal: 'epoxy', mass: 900, feed: 'top', port: 8, runner: 0, sprue: 4, closure: 'screws', closures: 6, warmTo: 35, hold: 8, cool: 180, takes: [] }),
+  mould({ n: 2, rows: 2, outline: 'eel', length: 120, section: 16, grams: 10.4, width: 175, height: 110 }, { name: 'Eel shell 120', metal: 'machined', mass: 1550, feed: 'top', port: 9, runner: 0, sprue: 7, closure: 'clamps', closures: 2, warmTo: 45, hold: 6, cool: 100, makes: 'shell', rod: { bore: 7, length: 74 } }),
+  mould({ n: 1, rows: 1, outline: 'sprat', length: 110, section: 17, grams: 18.5, width: 150, height: 80 }, { name: 'Old pier sprat 110, home-made', metal: 'silicone', mass: 420, feed: 'top', port: 10, runner: 0, sprue: 5, closure: 'screws', closures: 4, warmTo: 25, hold: 4, cool: 300, life: 150 }),
+  mould({ n: 1, rows: 1, outline: 'ragworm', length: 200, section: 13, grams: 17.2, width: 240, height: 70 }, { name: 'Great rag 200, home-made', metal: 'epoxy', mass: 900, feed: 'top', port: 8, runner: 0, sprue: 4, closure: 'screws', closures: 6, warmTo: 35, hold: 8, cool: 180, life: 400 }),
+  mould({ n: 4, rows: 2, outline: 'flatfish', length: 70, section: 7, grams: 6.1, width: 190, height: 150 }, { name: 'Quay dab 70, open slab', metal: 'silicone', mass: 380, feed: 'top', port: 70, runner: 0, sprue: 0, closure: 'open', closures: 0, warmTo: 30, hold: 0, cool: 240, life: 200 }),
+  mould({ n: 3, rows: 3, outline: 'sprat', length: 90, section: 13, grams: 9.4, width: 160, height: 150 }, { name: 'Bollard sprat 90, new', metal: 'machined', mass: 1450, feed: 'runner', port: 6, runner: 5, sprue: 4, closure: 'clamps', closures: 2, warmTo: 42, hold: 8, cool: 80, tried: false }),
 ];
 
-const barrel = (bore: number, volume: number, heel: number) => ({ bore, volume, heel });
+const barrel = (bore: number, volume: number, heel: number, mark = '') => ({ bore, volume, heel, mark });
 export const INJECTORS: Injector[] = [
   { name: 'Small single', barrels: [barrel(28, 100, 2.2)], note: 'For remnants and small moulds.' },
-  { name: 'Large single', barrels: [barrel(36, 240, 3.4)], note: '' },
-  { name: 'Twin 120', barrels: [barrel(30, 120, 2.4), barrel(30, 120, 2.4)], note: 'A is the near barrel.' },
+  { name: 'Three-way 90', barrels: [barrel(28, 90, 2.2, 'one notch'), barrel(28, 90, 2.2, 'two notches'), barrel(28, 90, 2.2, 'three notches')], note: 'The middle barrel feeds the side.' },
+  { name: 'Twin 120', barrels: [barrel(30, 120, 2.4, 'plain'), barrel(30, 120, 2.4, 'red-banded')], note: 'The plain barrel hangs nearer.' },
   { name: 'Twin 180 and 90', barrels: [barrel(36, 180, 3.2), barrel(26, 94, 2)], note: 'Unequal bores: two thirds back, one third belly.' },
 ];
 export const BLOCKS: Block[] = [
-  { name: 'Dual block, brass plug', kind: 'dual', heel: 4 },
-  { name: 'Triple block', kind: 'triple', heel: 6 },
-  { name: 'Split-flow block', kind: 'split', heel: 5 },
+  { name: 'Dual block, brass plug', kind: 'dual', heel: 4, mark: 'brass plug' },
+  { name: 'Triple block', kind: 'triple', heel: 6, mark: 'filed edge' },
+  { name: 'Split-flow block', kind: 'split', heel: 5, mark: '' },
 ];
 export const VESSELS: Vessel[] = [
   { name: 'Glass cup 250', volume: 280, bore: 78, fill: 0.9, froth: 0.5 },
@@ -92,6 +99,19 @@ export const COLOURWAYS: Colourway[] = [
   dual('Bilge moss', 'Oyster lint'), dual('Mackerel slate', 'Oyster lint'), dual('Rust bell', 'Lamp oil'), dual('Tarred rope', 'Lamp oil'),
   single('Cockle blush'), single('Brackish clear'), single('Rust bell'), single('Lamp oil'),
   { name: 'Harbour dusk, belly not chosen', build: 'dual', layers: { back: at('Mackerel slate'), belly: null } },
+  { name: 'Gull morning', build: 'triple', layers: { back: at('Mackerel slate'), side: at('Brackish clear'), belly: at('Oyster lint') } },
+  { name: 'Slack water', build: 'swirl', layers: { ground: at('Lamp oil'), ribbon: at('Tarred rope') } },
+  { name: 'Wrack patch', build: 'split', layers: { one: at('Bilge moss'), other: at('Tarred rope') } },
+  { name: 'Lantern glass', build: 'core', layers: { shell: at('Brackish clear'), core: at('Cockle blush') } },
+  { name: 'Cuddy window', build: 'laminateCore', layers: { back: at('Mackerel slate'), belly: at('Brackish clear'), core: at('Cockle blush') } },
+  { name: 'Moss, blush tail', build: 'tailFirst', layers: { tail: at('Cockle blush'), body: at('Bilge moss') } },
+  { name: 'Moss over lint, lamp tail', build: 'tailLaminate', layers: { tail: at('Lamp oil'), back: at('Bilge moss'), belly: at('Oyster lint') } },
+  { name: 'Borrowed keel', build: 'swap', layers: { back: at('Tarred rope'), belly: at('Brackish clear'), core: at('Lamp oil') } },
+  { name: 'Pilot eye', build: 'spot', layers: { spot: at('Tarred rope'), back: at('Rust bell'), belly: at('Lamp oil') } },
+  { name: 'Three tides', build: 'pour', layers: { first: at('Oyster lint'), second: at('Lamp oil'), third: at('Rust bell') } },
+  { name: 'Spooned slate', build: 'plunger', layers: { body: at('Mackerel slate') } },
+  { name: 'Rust, dipped blush', build: 'dipped', layers: { body: at('Rust bell'), tip: at('Cockle blush') } },
+  single('Mackerel slate'),
 ];
 
 export const BAITS: Bait[] = [
@@ -103,6 +123,9 @@ export const BAITS: Bait[] = [
   { name: 'Sandbar dab', outline: 'flatfish', length: 50, grades: ['medium', 'hard'], mouldIds: [7] },
   { name: 'Pier sprat', outline: 'sprat', length: 110, grades: ['floating', 'medium'], mouldIds: [10] },
   { name: 'Great rag', outline: 'ragworm', length: 200, grades: ['soft', 'medium'], mouldIds: [11] },
+  { name: 'Lantern eel 120', outline: 'eel', length: 120, grades: ['soft', 'medium'], mouldIds: [9] },
+  { name: 'Quay dab', outline: 'flatfish', length: 70, grades: ['soft', 'medium'], mouldIds: [12] },
+  { name: 'Bollard sprat', outline: 'sprat', length: 90, grades: ['medium', 'floating'], mouldIds: [13] },
 ];
 
 /** The open book: [customer, days from today, [bait, colourway, count, pack][], name of an assorted line] */
@@ -135,4 +158,34 @@ export const PAST: { customer: string; parts: [string, string, number][] }[] = [
   { customer: 'Groyne End Anglers', parts: [['Sandbar dab', 'Lamp oil', 96]] },
   { customer: 'Web shelf', parts: [['Withy rag', 'Rust bell', 32], ['Slip eel 120', 'Tarred rope over lamp oil', 8]] },
   { customer: 'Breakwater Tackle', parts: [['Slip eel 95', 'Rust bell over lamp oil', 64]] },
+];
+
+/** A build of the shop's own: a spot under one colour. */
+export const OWN_BUILDS: Build[] = [
+  { key: '', name: 'Spotted single', what: 'a dot by hand, one colour over it', finish: null, stages: [{ ...BUILDS.single.stages[0], pours: [{ key: 'spot', name: 'Spot', place: 'spot', grams: 0.15, share: null }] }] },
+];
+
+/** Every way of shooting once: what was shot, and for how many. */
+export const WAYS: { bait: string; colourway: string; count: number }[] = [
+  { bait: 'Slip eel 95', colourway: 'Lamp oil', count: 14 },
+  { bait: 'Slip eel 95', colourway: 'Bilge moss over oyster lint', count: 14 },
+  { bait: 'Slip eel 95', colourway: 'Gull morning', count: 14 },
+  { bait: 'Slip eel 95', colourway: 'Slack water', count: 14 },
+  { bait: 'Staithe sprat', colourway: 'Wrack patch', count: 13 },
+  { bait: 'Lantern eel 120', colourway: 'Lantern glass', count: 5 },
+  { bait: 'Lantern eel 120', colourway: 'Cuddy window', count: 5 },
+  { bait: 'Slip eel 95', colourway: 'Moss, blush tail', count: 14 },
+  { bait: 'Slip eel 95', colourway: 'Moss over lint, lamp tail', count: 14 },
+  { bait: 'Slip eel 120', colourway: 'Borrowed keel', count: 5 },
+  { bait: 'Culvert prawn', colourway: 'Pilot eye', count: 20 },
+  { bait: 'Quay dab', colourway: 'Three tides', count: 10 },
+  { bait: 'Pier sprat', colourway: 'Spooned slate', count: 3 },
+  { bait: 'Withy rag', colourway: 'Rust, dipped blush', count: 10 },
+];
+
+const PLAIN = { margin: 0.1, face: 1.5, parts: {}, note: '' } as const;
+/** The home-made moulds as they were mixed. */
+export const CASTINGS: Casting[] = [
+  { ...PLAIN, name: 'Pier sprat 110, from the cork master', kind: 'silicone', box: { length: 150, width: 80, height: 45 }, outline: 'sprat', length: 110, volume: 19.1, masters: 1, checks: ['level', 'sealed', 'release', 'tube', 'high', 'cut'], mixed: [], life: 150, verdict: 'good', note: 'Lets go clean. The cut wandered at the tail: cut slower.', mould: 10 },
+  { ...PLAIN, name: 'Great rag 200, two halves', kind: 'plaster', box: { length: 240, width: 70, height: 50 }, outline: 'ragworm', length: 200, volume: 17.8, masters: 1, checks: ['under', 'keys', 'release', 'face', 'screws', 'vent', 'second'], mixed: [], life: 400, verdict: 'watch', note: 'One key broke off; the pins hold it.', mould: 11 },
 ];

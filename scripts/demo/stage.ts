@@ -17,7 +17,7 @@ const shop = await readShop();
 const eels = parts.filter((p) => p.baitName === 'Slip eel 95' && p.colourwayName.startsWith('Bilge'));
 const draft = draftPlan(shelf, eels, defaults);
 const second = shelf.moulds.find((m) => m.spec.name === 'Slip eel 95, second')!;
-const input = { ...draft, jobs: draft.jobs.map((j) => ({ ...j, moulds: [...j.moulds, { id: second.id, mould: second.spec }] })) };
+const input = { ...draft, jobs: draft.jobs.map((j) => ({ ...j, tools: j.tools.map((t) => ({ ...t, moulds: [...t.moulds, { id: second.id, mould: second.spec }] })) })) };
 const snapshot = snapshotFrom('Tuesday evening', input, shop);
 const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
 

@@ -1,5 +1,6 @@
 import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
+import { applyTrials } from './trials.ts';
 import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
 import type { Transaction } from '@/store/query.ts';
 import { inTransaction } from '@/store/query.ts';
@@ -104,6 +105,7 @@ export async function append(session: number, raw: unknown[]): Promise<Result<Ap
           }
         await insertEvents(fresh, transaction);
         await project(h.state, fresh, { find: (id) => h.byId.get(id), others: () => h.events }, h.written, transaction);
+        await applyTrials(h.state, fresh, transaction);
         await setHead(session, seq, h.state.status, h.state.finishedAt, transaction);
         await notify(session, seq, transaction);
       }

@@ -1,12 +1,16 @@
+import type { Build } from '@/core/build/index.ts';
+import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 import { list, LISTS, nameTaken, put } from '@/store/catalogue.ts';
+import { insertStock } from '@/store/inserts.ts';
+import { newestNotes } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
 export type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
 
-const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway' };
+const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting' };
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
 /** Saves an entry of one of the shop's lists, checked by its schema. */
@@ -17,15 +21,25 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
   const spec = read.data as Spec<L>;
+  const wrong = misfit(key, spec);
+  if (wrong) return problem(422, 'misfit', wrong);
   const { name } = spec as { name: string };
   if (await nameTaken(key, name, id)) return problem(409, 'name-taken', `There is a ${ONE[key]} called “${name}” already. Give this one another name.`, 'name');
   const saved = await put(key, spec, id);
   return saved === null ? missing(ONE[key]) : ok({ id: saved, spec });
 }
 
-/** Everything the forms choose from. */
+/** A composed build must be one that can be shot at all. */
+function misfit(key: ListKey, spec: unknown): string | null {
+  return key === 'builds' ? (checkBuild(spec as Build)[0]?.sentence ?? null) : null;
+}
+
+/** Everything the forms choose from; moulds with what was lately noted of them at the bench. */
 export async function wholeCatalogue() {
-  const [moulds, injectors, blocks, vessels, baits, mixes, colourways] = await Promise.all([list('moulds'), list('injectors'), list('blocks'), list('vessels'), list('baits'), list('mixes'), list('colourways')]);
-  return { moulds, injectors, blocks, vessels, baits, mixes, colourways };
+  const [moulds, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts, notes] = await Promise.all([
+    list('moulds'), list('injectors'), list('blocks'), list('vessels'), list('baits'), list('mixes'), list('colourways'), list('builds'), insertStock(), newestNotes(),
+  ]);
+  const noted = moulds.map((m) => ({ ...m, spec: { ...m.spec, note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)].filter(Boolean).join(' ') } }));
+  return { moulds: noted, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts };
 }
 export type Catalogue = Awaited<ReturnType<typeof wholeCatalogue>>;

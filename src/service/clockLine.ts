@@ -15,7 +15,7 @@ export interface ClockLine {
 /** What the thin line at the top of every screen shows while a session is open; null when none is. */
 export async function clockLine(): Promise<ClockLine | null> {
   const open = await openSessions();
-  const head = open.find((s) => s.status === 'running') ?? open[0];
+  const head = open.find((s) => s.status === 'running') ?? open.find((s) => s.status === 'broken off');
   if (!head) return null;
   const state = await peek(head.id);
   if (!state) return null;

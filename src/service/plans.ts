@@ -1,6 +1,7 @@
 import type { Plan, PlanInput, PullItem } from '@/core/plan/index.ts';
 import { PlanInputSchema, planSession, pullSheet } from '@/core/plan/index.ts';
 import type { Snapshot } from '@/core/session/index.ts';
+import { EVENT_VERSION } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { createSession } from '@/store/log.ts';
 import type { PlanRow } from '@/store/plans.ts';
@@ -45,6 +46,6 @@ export async function openSession(planId: number, eventId: string, at: number, b
   const snapshot = snapshotFrom(plan.name, plan.input, shop);
   if (!snapshot.plan.ok) return problem(409, 'refused', snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ?? 'The plan cannot be shot as it stands.');
   const session = await createSession(plan.name, snapshot, planId, new Date(at));
-  const opened = await append(session, [{ id: eventId, session, at, by, v: 1, kind: 'opened', payload: {} }]);
+  const opened = await append(session, [{ id: eventId, session, at, by, v: EVENT_VERSION, kind: 'opened', payload: {} }]);
   return opened.ok ? ok({ session }) : opened;
 }

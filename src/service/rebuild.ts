@@ -1,6 +1,7 @@
 import type { AnyEvent } from '@/core/session/index.ts';
 import { apply, fold, startState } from '@/core/session/index.ts';
 import { allSessionIds, eventsAfter, heldEvents, releaseHeld, setHead, snapshotOf } from '@/store/log.ts';
+import { clearInserts } from '@/store/inserts.ts';
 import { inTransaction } from '@/store/query.ts';
 import { clearReadTables } from '@/store/readTables.ts';
 import { append } from './append.ts';
@@ -20,6 +21,7 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
   }
   await inTransaction(async (t) => {
     for (const id of all) await clearReadTables(id, t);
+    await clearInserts(t);
   });
   for (const id of all) {
     const snapshot = (await snapshotOf(id))!;

@@ -4,6 +4,8 @@ import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, stock, toStock } from '@/store/ledger.ts';
 
 export { openSessions, finishedSessions, eventsAfter, onRack, stock, cavityShares, allotments, toStock };
+export { insertMovesOf, insertStock } from '@/store/inserts.ts';
+export { notesOf, shotsGiven, trialsOf } from '@/store/mouldBook.ts';
 export { peek } from './append.ts';
 export { onMove } from '@/live/listener.ts';
 

@@ -1,7 +1,9 @@
 import type * as z from 'zod';
-import { BlockSchema, ColourwaySchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
+import { BlockSchema, BuildSchema, ColourwaySchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
+import { CastingSchema } from '@/core/casting/index.ts';
 import { MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
+import type { Transaction } from './query.ts';
 import { row, rows } from './query.ts';
 
 /** Every list a shop keeps, with the schema its entries obey. A new list is an entry here and a migration. */
@@ -13,6 +15,8 @@ export const LISTS = {
   baits: BaitSchema,
   mixes: MixSchema,
   colourways: ColourwaySchema,
+  builds: BuildSchema,
+  castings: CastingSchema,
 } as const;
 export type ListKey = keyof typeof LISTS;
 export type Spec<L extends ListKey> = z.infer<(typeof LISTS)[L]>;
@@ -21,20 +25,29 @@ export interface Entry<L extends ListKey> {
   spec: Spec<L>;
 }
 
-/** A whole list by name. Lists are short: a big shop has a few hundred moulds. */
-export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
-  return rows<Entry<L>>(`SELECT id, spec FROM ${key} ORDER BY name LIMIT 1000`);
+/** An entry as it is kept, brought to today's form: a field that came later has its default. */
+function read<L extends ListKey>(key: L, { id, spec }: { id: number; spec: unknown }): Entry<L> {
+  const whole = key === 'builds' ? { ...(spec as object), key: `own-${id}` } : spec;
+  return { id, spec: LISTS[key].parse(whole) as Spec<L> };
 }
 
-export const find = <L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> => row<Entry<L>>(`SELECT id, spec FROM ${key} WHERE id = $1`, [id]);
+/** A whole list by name. Lists are short: a big shop has a few hundred moulds. */
+export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
+  return (await rows<{ id: number; spec: unknown }>(`SELECT id, spec FROM ${key} ORDER BY name LIMIT 1000`)).map((e) => read(key, e));
+}
+
+export const find = async <L extends ListKey>(key: L, id: number, transaction?: Transaction): Promise<Entry<L> | null> => {
+  const one = await row<{ id: number; spec: unknown }>(`SELECT id, spec FROM ${key} WHERE id = $1`, [id], transaction);
+  return one && read(key, one);
+};
 
 /** Adds an entry, or replaces the one with this id. Null when there is none with this id. */
-export async function put<L extends ListKey>(key: L, spec: Spec<L>, id?: number): Promise<number | null> {
+export async function put<L extends ListKey>(key: L, spec: Spec<L>, id?: number, transaction?: Transaction): Promise<number | null> {
   const { name } = spec as { name: string };
   const json = JSON.stringify(spec);
   const saved = id === undefined
-    ? await row<{ id: number }>(`INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`, [name, json])
-    : await row<{ id: number }>(`UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = now() WHERE id = $1 RETURNING id`, [id, name, json]);
+    ? await row<{ id: number }>(`INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`, [name, json], transaction)
+    : await row<{ id: number }>(`UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = now() WHERE id = $1 RETURNING id`, [id, name, json], transaction);
   return saved?.id ?? null;
 }
 

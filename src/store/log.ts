@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
+import { upcast, upcastSnapshot } from '@/core/session/index.ts';
 import { row, rows, run } from './query.ts';
 
 export interface SessionHead {
@@ -14,14 +15,14 @@ export interface SessionHead {
 const HEAD = 'id, name, status, last_seq, opened_at, finished_at';
 
 export const sessionHead = (id: number): Promise<SessionHead | null> => row<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE id = $1`, [id]);
-export const openSessions = (): Promise<SessionHead[]> => rows<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE status <> 'finished' ORDER BY id DESC LIMIT 20`);
+export const openSessions = (): Promise<SessionHead[]> => rows<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE status <> 'finished' ORDER BY id DESC LIMIT 40`);
 
 /** Finished sessions, newest first, by key: `before` is the last one of the page above. */
 export const finishedSessions = (limit: number, before?: { at: Date; id: number }): Promise<(SessionHead & { good: number; shot: number; shots: number })[]> =>
   rows(
     `SELECT ${HEAD.split(', ').map((c) => `s.${c}`).join(', ')}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot, coalesce(t.shots, 0)::int AS shots
        FROM (SELECT * FROM sessions WHERE status = 'finished' ${before ? 'AND (finished_at, id) < ($2, $3)' : ''} ORDER BY finished_at DESC, id DESC LIMIT $1) s
-       LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*) AS shots FROM shots WHERE session_id = s.id AND NOT trial) t ON true
+       LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*) AS shots FROM shots WHERE session_id = s.id AND NOT trial AND makes = 'bait') t ON true
       ORDER BY s.finished_at DESC, s.id DESC`,
     before ? [limit, before.at, before.id] : [limit],
   );
@@ -31,8 +32,9 @@ const snapshots = new Map<number, Snapshot>();
 const MOST_SNAPSHOTS = 50;
 
 export async function snapshotOf(id: number): Promise<Snapshot | null> {
-  const snapshot = snapshots.get(id) ?? (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))?.snapshot;
-  if (!snapshot) return null;
+  const kept = snapshots.get(id) ?? (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))?.snapshot;
+  if (!kept) return null;
+  const snapshot = snapshots.get(id) ?? upcastSnapshot(kept);
   snapshots.delete(id);
   snapshots.set(id, snapshot);
   if (snapshots.size > MOST_SNAPSHOTS) snapshots.delete(snapshots.keys().next().value!);
@@ -62,7 +64,7 @@ interface EventRow {
   kind: string;
   payload: unknown;
 }
-const toEvent = (e: EventRow): AnyEvent => ({ id: e.id, session: e.session_id, seq: e.seq, at: e.at.getTime(), by: e.by, v: e.v, kind: e.kind, payload: e.payload }) as AnyEvent;
+const toEvent = (e: EventRow): AnyEvent => upcast({ id: e.id, session: e.session_id, seq: e.seq, at: e.at.getTime(), by: e.by, v: e.v, kind: e.kind, payload: e.payload } as AnyEvent);
 
 export const eventsAfter = async (session: number, seq: number, transaction?: Transaction): Promise<AnyEvent[]> =>
   (await rows<EventRow>('SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq', [session, seq], transaction)).map(toEvent);

@@ -8,20 +8,20 @@ const when = (ms: number | null): string | null => (ms === null ? null : new Dat
 export async function putShot(session: number, r: ShotRow, transaction: Transaction): Promise<void> {
   const of = (grade: string) => r.cavities.filter((c) => c.grade === grade).length;
   await run(
-    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19)
-     ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job = excluded.job, trial = excluded.trial, build = excluded.build, bait_id = excluded.bait_id,
+    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second, stage, makes)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,$21)
+     ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job = excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes = excluded.makes, bait_id = excluded.bait_id,
        colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats, mould_celsius = excluded.mould_celsius, against = excluded.against,
        marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second`,
-    [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), of('good'), of('usable'), of('second')],
+    [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), of('good'), of('usable'), of('second'), r.stage, r.makes],
     transaction,
   );
   await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot], transaction);
   if (r.cavities.length > 0) {
     await run(
-      `INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault)
-       SELECT $1, $2, * FROM unnest($3::smallint[], $4::text[], $5::text[], $6::text[])`,
-      [session, r.shot, r.cavities.map((c) => c.cavity), r.cavities.map((c) => c.draw), r.cavities.map((c) => c.grade), r.cavities.map((c) => c.fault)],
+      `INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault, insert_from)
+       SELECT $1, $2, * FROM unnest($3::smallint[], $4::text[], $5::text[], $6::text[], $7::text[])`,
+      [session, r.shot, r.cavities.map((c) => c.cavity), r.cavities.map((c) => c.draw), r.cavities.map((c) => c.grade), r.cavities.map((c) => c.fault), r.cavities.map((c) => c.insert)],
       transaction,
     );
   }
@@ -51,7 +51,7 @@ export const dropReading = (e: BenchEvent<'reading'>, transaction: Transaction):
 
 /** Empties a session's read tables before they are made again. */
 export async function clearReadTables(session: number, transaction: Transaction): Promise<void> {
-  for (const table of ['shots', 'cup_readings', 'allocations', 'stock_moves']) await run(`DELETE FROM ${table} WHERE session_id = $1`, [session], transaction);
+  for (const table of ['shots', 'cup_readings', 'allocations', 'stock_moves', 'mould_notes', 'mould_trials']) await run(`DELETE FROM ${table} WHERE session_id = $1`, [session], transaction);
 }
 
 /** How each cavity of a mould has done over its newest shots. */
@@ -79,11 +79,11 @@ export const onRack = (since: Date): Promise<RackRow[]> =>
   rows(
     `SELECT x.session_id, s.name AS session, x.bait_id, x.colourway_id, sum(x.good)::int AS good, sum(x.usable)::int AS usable, max(x.marked_at) AS racked, max(x.cured_at) AS cured_at
        FROM shots x JOIN sessions s ON s.id = x.session_id
-      WHERE NOT x.trial AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
+      WHERE NOT x.trial AND x.makes = 'bait' AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
       GROUP BY 1, 2, 3, 4 ORDER BY cured_at DESC`,
     [since.toISOString()],
   );
 
 /** Good baits so far of one session, by job and the colourway they were shot in. */
 export const goodByJob = (session: number): Promise<{ job: string; colourway_id: number; good: number }[]> =>
-  rows('SELECT job, colourway_id, sum(good)::int AS good FROM shots WHERE session_id = $1 AND NOT trial AND marked_at IS NOT NULL GROUP BY 1, 2', [session]);
+  rows(`SELECT job, colourway_id, sum(good)::int AS good FROM shots WHERE session_id = $1 AND NOT trial AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1, 2`, [session]);

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { BUILDS, ColourwaySchema, InjectorSchema, layersOf } from '@/core/build/index.ts';
+import { ColourwaySchema, InjectorSchema } from '@/core/build/index.ts';
 import { damageRate, dose } from '@/core/heat/index.ts';
 import { MixSchema, scaleIngredient } from '@/core/material/index.ts';
 import type { OutlineKey } from '@/core/mould/index.ts';
@@ -59,13 +59,6 @@ test('a rough volume is within half of what the demo baits weigh', () => {
 
 test('ports: one a mould, or one a cavity', () => {
   assert.deepEqual(MOULDS.slice(0, 6).map(portsOf), [1, 1, 1, 1, 4, 8]);
-});
-
-test('builds are data: every layer stands over a half, and a laminate covers both', () => {
-  for (const key of Object.keys(BUILDS) as (keyof typeof BUILDS)[]) {
-    const halves = layersOf(key).map((l) => l.over);
-    assert.ok(halves.includes('both') || (halves.includes('TOP') && halves.includes('bottom')), key);
-  }
 });
 
 test('cups: by hand, 12 mm of a 92 mm cup is 79.8 mL; the froth limit rules in the pot', () => {

@@ -9,37 +9,15 @@ import { snapshotFrom } from '@/service/plans.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
 import { seeded } from '../../scripts/demo/random.ts';
 import { MOULDS } from '../../scripts/demo/shop.ts';
+import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 
-const START = Date.UTC(2026, 10, 20, 18, 30);
 const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP);
 const evening = (seed: number, until?: (s: SessionState) => boolean) => rehearse({ session: 1, snapshot, startAt: START, chance: seeded(seed), until, spoil: () => 0.12 });
 /** What two states must share to be the same session. */
 const essence = (s: SessionState) => JSON.stringify({ status: s.status, shots: [...s.shots.keys()].map((id) => shotRow(s, id)), cups: [...s.cups.values()].map((c) => [c.key, c.grams, c.trail]), puck: s.puckG, plastic: summary(s, START).plastic });
 
-/** A bench driven by hand: each act one second after the last. */
-function bench() {
-  const events: AnyEvent[] = [];
-  let now = START;
-  const state = () => fold(snapshot, events);
-  const act = (send: Send, after = 1000) => {
-    now += after;
-    events.push({ id: v4(), session: 1, seq: events.length + 1, at: now, by: 'test', v: 1, ...send } as AnyEvent);
-    return state();
-  };
-  const read = (cup: string, celsius: number) => act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' } });
-  const follow = (until: (s: SessionState) => boolean) => {
-    for (let i = 0; i < 200 && !until(state()); i++) {
-      const step = nextStep(state(), now)!;
-      if (step.read) read(step.read.key, state().cups.get(step.read.key)!.fused ? 163 : 178);
-      else if (step.until && step.until > now) now = step.until;
-      else for (const one of [...(step.also ?? []), step.send!, ...(step.then ?? [])]) act(one);
-    }
-    return state();
-  };
-  act({ kind: 'opened', payload: {} });
-  return { events, act, read, follow, state, now: () => now };
-}
+const bench = () => benchOn(snapshot);
 const A = '1';
 const B = '2';
 
@@ -79,7 +57,7 @@ test('property: at the bench no gram is made or lost, whenever one looks', () =>
     fc.property(fc.integer({ min: 1, max: 500 }), fc.double({ min: 0, max: 1, noNaN: true }), (seed, share) => {
       const events = evening(seed);
       const { plastic } = summary(fold(snapshot, events.slice(0, Math.ceil(events.length * share))), START);
-      const out = plastic.inBaits + plastic.puck + plastic.left + plastic.notBack;
+      const out = plastic.inBaits + plastic.inInserts + plastic.puck + plastic.left + plastic.notBack;
       assert.ok(Math.abs(out - plastic.fresh) < 1e-6 * Math.max(1, plastic.fresh), `${plastic.fresh} in, ${out} out`);
     }),
     { numRuns: 60 },
@@ -160,7 +138,7 @@ test('a colourway changed at the bench counts from there on: later baits go to s
   const { input } = snapshot;
   const job = input.jobs[0]!;
   b.follow((s) => s.shots.size === 2);
-  b.act({ kind: 'changed', payload: { what: 'colourway', job: job.key, colourway: { id: 99, name: 'Turned over' }, build: 'dual', layers: { back: 2, belly: 1 }, cups: input.cups, injector: job.injector!, block: job.block } });
+  b.act({ kind: 'changed', payload: { what: 'colourway', job: job.key, colourway: { id: 99, name: 'Turned over' }, build: job.build, layers: { back: 2, belly: 1 }, cups: input.cups, injector: job.tools[0]!.injector!, block: job.tools[0]!.block } });
   const s = b.follow((x) => x.status === 'finished');
   assert.deepEqual([...new Set([...s.shots.values()].map((x) => x.colourway.id))], [job.colourway.id, 99]);
   assert.equal(allot(s).lines.reduce((n, l) => n + l.count, 0), 16);
@@ -172,7 +150,7 @@ test('events from outside: broken ones say why, newer ones are told apart, good 
   const good = { id: v4(), session: 1, at: START, by: 'x', v: 1, kind: 'woken', payload: { cup: '1' } };
   assert.ok(readEvent(good).ok);
   const code = (raw: unknown) => { const r = readEvent(raw); assert.ok(!r.ok && r.message.length > 10); return r.code; };
-  assert.equal(code({ ...good, v: 2 }), 'newer');
+  assert.equal(code({ ...good, v: 3 }), 'newer');
   assert.equal(code({ ...good, kind: 'teleported' }), 'newer');
   assert.equal(code({ ...good, payload: {} }), 'invalid');
   assert.equal(code({ ...good, id: '7' }), 'invalid');

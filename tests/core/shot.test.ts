@@ -3,23 +3,18 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Block, Injector } from '@/core/build/index.ts';
 import { density } from '@/core/material/index.ts';
-import type { Mould } from '@/core/mould/index.ts';
 import { cavityVolume, roughVolume } from '@/core/mould/index.ts';
-import type { CupSpec, Flow } from '@/core/shot/index.ts';
+import type { CupSpec, Flow, Rig } from '@/core/shot/index.ts';
+import { mould } from '../trialMould.ts';
 import { balance, barrelVolumes, capacity, drawFlow, pushAndFeed, shares, shotMass, baitMass } from '@/core/shot/index.ts';
 
 const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 
-export const mould = (cavities: number, ml: number, rest: Partial<Mould> = {}): Mould => ({
-  name: 'Trial', metal: 'machined', mass: 2000, width: 250, height: 120, feed: 'runner', port: 6, runner: 0, sprue: 0, closure: 'clamps', closures: 2,
-  loose: [], letsGo: 'either', makes: 'bait', takes: [], warmTo: 40, hold: 8, cool: 60, note: '',
-  cavities: Array.from({ length: cavities }, (_, i) => ({ n: i + 1, outline: 'eel' as const, length: 95, section: 14, x: 10, y: 10, turn: 0, source: 'ml' as const, measured: ml })),
-  ...rest,
-});
-const single: Injector = { name: 'one', barrels: [{ bore: 32, volume: 150, heel: 3 }], note: '' };
-const pair: Injector = { name: 'two', barrels: [{ bore: 30, volume: 90, heel: 2 }, { bore: 30, volume: 90, heel: 2 }], note: '' };
-const odd: Injector = { name: 'odd', barrels: [{ bore: 40, volume: 160, heel: 3 }, { bore: 30, volume: 90, heel: 2 }], note: '' };
-const dual: Block = { name: 'dual', kind: 'dual', heel: 4 };
+const single: Injector = { name: 'one', barrels: [{ bore: 32, volume: 150, heel: 3, mark: '' }], note: '' };
+const pair: Injector = { name: 'two', barrels: [{ bore: 30, volume: 90, heel: 2, mark: '' }, { bore: 30, volume: 90, heel: 2, mark: '' }], note: '' };
+const odd: Injector = { name: 'odd', barrels: [{ bore: 40, volume: 160, heel: 3, mark: '' }, { bore: 30, volume: 90, heel: 2, mark: '' }], note: '' };
+const rig = (injector: Injector, block: Block | null = null): Rig => ({ injector, block, yoked: true });
+const dual: Block = { name: 'dual', kind: 'dual', heel: 4, mark: '' };
 
 // By hand: ρ(110) = 1.03 e^(−0.063) = 0.967112; ρ(165) = 1.03 e^(−0.1015) = 0.930586; ρ(110)/ρ(165) = e^0.0385 = 1.039251.
 test('density falls with heat as stated', () => {
@@ -43,8 +38,8 @@ test('by hand: a 2-cavity top-fed mould, single', () => {
   const m = mould(2, 14, { feed: 'top', sprue: 6 });
   const grams = baitMass(shotMass(m)) + shotMass(m).feed;
   near(grams, 34 * 0.967112, 1e-4);
-  near(barrelVolumes(single, null, grams, 165, 1)[0]!, 39.3345, 1e-3);
-  const fit = capacity(single, null, m, 165, 1);
+  near(barrelVolumes(rig(single), grams, 165, 1)[0]!, 39.3345, 1e-3);
+  const fit = capacity(rig(single), m, shotMass(m), 165, 1);
   assert.deepEqual([fit.shotsPerDraw, fit.drawsPerShot, fit.shortBy], [4, 1, 0]); // (150 − 4) / 35.33 = 4.13
   const { push, after } = pushAndFeed(m, 165);
   near(push, 28, 1e-9);
@@ -54,10 +49,10 @@ test('by hand: a 2-cavity top-fed mould, single', () => {
 test('by hand: an 8-cavity with a port each, dual of equal bores', () => {
   // cavity 20 + sprue 1.5 = 21.5 mL each → 22.3439 hot, half a barrel 11.17195; room 90 − 2 − 2 − 1 = 85 → 7 cavities.
   const m = mould(8, 20, { feed: 'each', sprue: 1.5 });
-  const fit = capacity(pair, dual, m, 165, 1);
+  const fit = capacity(rig(pair, dual), m, shotMass(m), 165, 1);
   assert.deepEqual([fit.shotsPerDraw, fit.cavitiesPerDraw, fit.drawsPerShot, fit.shortBy], [0, 7, 2, 0]);
   const grams = baitMass(shotMass(m)) + shotMass(m).feed;
-  const [a, b] = barrelVolumes(pair, dual, grams, 165, 1);
+  const [a, b] = barrelVolumes(rig(pair, dual), grams, 165, 1);
   near(a!, 8 * 11.17195 + 5, 1e-3);
   assert.equal(a, b);
 });
@@ -65,18 +60,18 @@ test('by hand: an 8-cavity with a port each, dual of equal bores', () => {
 test('by hand: a 24-cavity one-runner, dual of unequal bores', () => {
   // bores 40 and 30: shares 16/25 and 9/25. 24 × 2.2 + 18 + 4 = 74.8 mL → 77.7360 hot → 49.7510 + 6 and 27.9850 + 5.
   const m = mould(24, 2.2, { runner: 18, sprue: 4 });
-  assert.deepEqual(shares(odd), [0.64, 0.36]);
+  assert.deepEqual(shares(rig(odd)), [0.64, 0.36]);
   const grams = baitMass(shotMass(m)) + shotMass(m).feed;
-  const [a, b] = barrelVolumes(odd, dual, grams, 165, 1);
+  const [a, b] = barrelVolumes(rig(odd, dual), grams, 165, 1);
   near(a!, 49.751 + 3 + 2 + 1, 1e-3);
   near(b!, 27.985 + 2 + 2 + 1, 1e-3);
-  assert.equal(capacity(odd, dual, m, 165, 1).shotsPerDraw, 3); // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
+  assert.equal(capacity(rig(odd, dual), m, shotMass(m), 165, 1).shotsPerDraw, 3); // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
 });
 
 test('a barrel too small for the mould says by how much', () => {
-  const small: Injector = { name: 'small', barrels: [{ bore: 25, volume: 60, heel: 2 }], note: '' };
+  const small: Injector = { name: 'small', barrels: [{ bore: 25, volume: 60, heel: 2, mark: '' }], note: '' };
   const m = mould(8, 7, { runner: 11, sprue: 4 }); // 71 mL → 73.7868 hot + 3 − 60 = 16.7868
-  const fit = capacity(small, null, m, 165, 1);
+  const fit = capacity(rig(small), m, shotMass(m), 165, 1);
   assert.equal(fit.shotsPerDraw, 0);
   near(fit.shortBy, 16.7868, 1e-3);
 });
@@ -101,7 +96,7 @@ test('least charge: the cup ends on the depth that takes air, and never under it
 });
 
 test('property: mass is conserved over any session', () => {
-  const barrels = fc.array(fc.record({ bore: fc.integer({ min: 15, max: 50 }), volume: fc.constant(500), heel: fc.double({ min: 0, max: 8, noNaN: true }) }), { minLength: 1, maxLength: 3 });
+  const barrels = fc.array(fc.record({ bore: fc.integer({ min: 15, max: 50 }), volume: fc.constant(500), heel: fc.double({ min: 0, max: 8, noNaN: true }), mark: fc.constant('') }), { minLength: 1, maxLength: 3 });
   const draw = fc.record({
     baits: fc.double({ min: 0, max: 150, noNaN: true }), feed: fc.double({ min: 0, max: 60, noNaN: true }), heat: fc.integer({ min: 140, max: 190 }),
     purge: fc.double({ min: 0, max: 5, noNaN: true }), loss: fc.double({ min: 0, max: 0.2, noNaN: true }), habit: fc.constantFrom<'push' | 'plug'>('push', 'plug'),
@@ -110,7 +105,7 @@ test('property: mass is conserved over any session', () => {
   fc.assert(
     fc.property(barrels, fc.array(draw, { minLength: 1, maxLength: 25 }), fc.integer({ min: 300, max: 1500 }), fc.integer({ min: 1, max: 4 }), (tubes, draws, limit, reheatEvery) => {
       const injector: Injector = { name: 'any', barrels: tubes, note: '' };
-      const flows = draws.map(({ same, ...d }) => drawFlow({ ...d, injector, block: tubes.length > 1 ? dual : null, cups: tubes.map((_, i) => (same ? 'A' : 'ABC'[i]!)) }));
+      const flows = draws.map(({ same, ...d }) => drawFlow({ ...d, rig: rig(injector, tubes.length > 1 ? dual : null), cups: tubes.map((_, i) => (same ? 'A' : 'ABC'[i]!)) }));
       for (const f of flows) {
         const out = f.baits + f.puck + f.lost + f.returns.reduce((s, r) => s + r.grams, 0);
         near(out, Object.values(f.takes).reduce((a, b) => a + b, 0), 1e-9, 'a draw');

@@ -1,3 +1,6 @@
+export * from './barrels.ts';
 export * from './build.ts';
+export * from './check.ts';
+export * from './place.ts';
 export * from './schema.ts';
 export * from './tools.ts';

@@ -2,11 +2,14 @@ import * as z from 'zod';
 import type { BlockKind } from './build.ts';
 import { BLOCKS } from './build.ts';
 
+/** A mark on metal, so that each colour stands where it belongs: a notch, a dab of paint, a letter. */
+const mark = z.string().trim().max(24).default('');
+
 export const InjectorSchema = z.object({
   name: z.string().trim().min(1, 'Name the injector.').max(60),
   /** one entry a barrel: bore in mm, what it holds in mL, what stays in barrel and tip in mL */
   barrels: z
-    .array(z.object({ bore: z.number().positive(), volume: z.number().positive(), heel: z.number().min(0) }))
+    .array(z.object({ bore: z.number().positive(), volume: z.number().positive(), heel: z.number().min(0), mark }))
     .min(1)
     .max(3),
   note: z.string().default(''),
@@ -18,6 +21,8 @@ export const BlockSchema = z.object({
   kind: z.enum(Object.keys(BLOCKS) as [BlockKind, ...BlockKind[]]),
   /** stays in all its channels after a shot, mL */
   heel: z.number().min(0),
+  /** on the port that belongs over TOP */
+  mark,
 });
 export type Block = z.infer<typeof BlockSchema>;
 

@@ -1,9 +1,10 @@
-/** What a mould is made of; `gentle` metals want a slower push and longer cooling. */
+/** What a mould is made of; home-made ones cool slower and last so many shots. */
 export const METALS = {
-  machined: { name: 'machined aluminium' },
-  cast: { name: 'cast aluminium' },
-  silicone: { name: 'silicone' },
-  epoxy: { name: 'epoxy face on plaster' },
+  machined: { name: 'machined aluminium', home: false },
+  cast: { name: 'cast aluminium', home: false },
+  silicone: { name: 'silicone', home: true },
+  epoxy: { name: 'epoxy face on plaster', home: true },
+  gypsum: { name: 'epoxy face on acrylic gypsum', home: true },
 } as const;
 export type Metal = keyof typeof METALS;
 
@@ -14,21 +15,20 @@ export const FEEDS = {
 } as const;
 export type Feed = keyof typeof FEEDS;
 
-/** What holds two halves together, and what the maker does with it. */
-export const CLOSURES = {
-  clamps: { name: 'clamps', one: 'clamp', act: (n: number) => (n === 1 ? 'one clamp' : `${n} clamps, one each side`) },
-  hinge: { name: 'hinge and clamp', one: 'clamp', act: () => 'a clamp at the end away from the hinge' },
-  bolts: { name: 'bolts with wing nuts', one: 'bolt', act: (n: number) => `${n} bolts, finger tight, crosswise` },
-  vice: { name: 'bench vice', one: 'vice', act: () => 'the vice, with soft jaws' },
-  screws: { name: 'screws', one: 'screw', act: (n: number) => `${n} screws, crosswise` },
-} as const;
-export type Closure = keyof typeof CLOSURES;
-
 /** How a cavity's volume was come by. Measured beats estimated. */
 export const SOURCES = {
   bait: { name: 'baits weighed', measured: true, dimension: 'mass' },
   water: { name: 'water weighed', measured: true, dimension: 'mass' },
   ml: { name: 'entered in mL', measured: true, dimension: 'volume' },
+  mesh: { name: 'from its mesh', measured: true, dimension: 'volume' },
   rough: { name: 'guessed from its length', measured: false, dimension: 'length' },
 } as const;
 export type Source = keyof typeof SOURCES;
+
+/** How an insert lies in the mould that takes it. */
+export const LIES = {
+  same: { name: 'as it came out' },
+  stub: { name: 'its stub towards the nose' },
+  turned: { name: 'turned end for end' },
+} as const;
+export type Lie = keyof typeof LIES;

@@ -8,6 +8,7 @@ const VOLUME_BY: Record<Source, (cavity: Measured, density20?: number) => number
   bait: ({ measured }, density20) => measured / density(PLASTISOL.noFlow, density20),
   water: ({ measured }) => measured / WATER_DENSITY,
   ml: ({ measured }) => measured,
+  mesh: ({ measured }) => measured,
   rough: ({ outline, measured }) => roughVolume(outline, measured),
 };
 
@@ -19,3 +20,10 @@ export const cavityVolume = (cavity: Measured, density20?: number): number => VO
 
 /** Ports in a mould: one, or one for each cavity. */
 export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number => (mould.feed === 'each' ? mould.cavities.length : 1);
+
+/** Volume a core rod keeps open in each cavity, mL; 0 where the mould has none. */
+export const rodVolume = (mould: Pick<Mould, 'rod'>): number => (mould.rod ? ((Math.PI / 4) * mould.rod.bore ** 2 * mould.rod.length) / 1000 : 0);
+
+/** How another mould's insert lies in this one, or null when it does not belong there. A shell goes back into its own mould. */
+export const lieOf = (mould: Pick<Mould, 'name' | 'takes' | 'rod'>, maker: string): Mould['takes'][number] | null =>
+  mould.takes.find((t) => t.mould === maker) ?? (mould.name === maker && mould.rod ? { mould: maker, lies: 'same', share: 1 } : null);

@@ -42,3 +42,16 @@ export function roughVolume(key: OutlineKey, lengthMm: number): number {
   }
   return sum / 1000;
 }
+
+/** Stations of an outline at even steps, straight between those given: for areas and drawings. */
+export function profileOf(stations: readonly (readonly [number, number, number])[], steps: number): [number, number, number][] {
+  return Array.from({ length: steps + 1 }, (_, k) => at(stations, k / steps));
+}
+
+/** [s, up, down] of an outline at a share s of its length. */
+export function at(stations: readonly (readonly [number, number, number])[], s: number): [number, number, number] {
+  const i = Math.max(1, stations.findIndex((x) => x[0] >= s - 1e-12));
+  const [a, b] = [stations[i - 1]!, stations[i]!];
+  const t = b[0] === a[0] ? 0 : Math.min(1, Math.max(0, (s - a[0]) / (b[0] - a[0])));
+  return [s, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
+}

@@ -1,6 +1,8 @@
 import * as z from 'zod';
-import type { Closure, Feed, Metal, Source } from './kinds.ts';
-import { CLOSURES, FEEDS, METALS, SOURCES } from './kinds.ts';
+import type { Closure } from './closure.ts';
+import { CLOSURES } from './closure.ts';
+import type { Feed, Lie, Metal, Source } from './kinds.ts';
+import { FEEDS, LIES, METALS, SOURCES } from './kinds.ts';
 import type { OutlineKey } from './outline.ts';
 import { OUTLINES } from './outline.ts';
 
@@ -21,8 +23,13 @@ export const CavitySchema = z.object({
   source: z.enum(keys<Source>(SOURCES)),
   /** what was measured: grams for bait and water, mL, or the length in mm for a guess */
   measured: size,
+  /** side outline taken from a mesh, as in {@link OUTLINES}; null = the named one */
+  profile: z.array(z.tuple([z.number(), z.number(), z.number()])).max(80).nullable().default(null),
 });
 export type Cavity = z.infer<typeof CavitySchema>;
+
+/** An insert of another mould, lying in this one. The first slice kept the mould's name alone. */
+export const TakesSchema = z.object({ mould: z.string(), lies: z.enum(keys<Lie>(LIES)).default('stub'), share: z.number().min(0.05).max(1).default(1) });
 
 export const MouldSchema = z.object({
   name: z.string().trim().min(1, 'Name the mould.').max(60),
@@ -38,18 +45,26 @@ export const MouldSchema = z.object({
   /** cold volume of one sprue, mL; a port-per-cavity mould has one for each cavity */
   sprue: z.number().min(0),
   closure: z.enum(keys<Closure>(CLOSURES)),
-  closures: z.number().int().min(1).max(24),
+  closures: z.number().int().min(0).max(24),
   loose: z.array(z.string()).default([]),
   /** side that lets go best */
   letsGo: z.enum(['TOP', 'bottom', 'either']).default('either'),
   makes: z.enum(['bait', 'tail', 'shell']).default('bait'),
-  /** names of moulds whose inserts lie in this one */
-  takes: z.array(z.string()).default([]),
+  /** moulds whose inserts lie in this one, how, and which share of the insert lies in the cavity */
+  takes: z.array(z.preprocess((t) => (typeof t === 'string' ? { mould: t } : t), TakesSchema)).default([]),
+  /** core rods it has, one a cavity: what they keep open, mm */
+  rod: z.object({ bore: size, length: size }).nullable().default(null),
   /** °C of metal it likes at the first shot */
   warmTo: z.number().min(0).max(150),
   hold: z.number().min(0).max(120).describe('s'),
   cool: z.number().min(5).max(3600).describe('s'),
   note: z.string().default(''),
+  /** shots a home-made one is good for; null = no end in sight */
+  life: z.number().int().positive().nullable().default(null),
+  /** the window it proved to like; null = the shop's */
+  window: z.object({ low: z.number(), high: z.number() }).nullable().default(null),
+  /** false until its trial card is filled in */
+  tried: z.boolean().default(true),
   cavities: z.array(CavitySchema).min(1, 'A mould has at least one cavity.').max(48),
 });
 export type Mould = z.infer<typeof MouldSchema>;

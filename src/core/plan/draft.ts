@@ -1,10 +1,13 @@
-import type { Block, BuildKey, Colourway, Injector, Vessel } from '../build/index.ts';
-import { build, layersOf } from '../build/index.ts';
+import type { Block, Build, Colourway, Filling, Injector, Stage, Vessel } from '../build/index.ts';
+import { assignBarrels, findBuild, layersOf, lightness } from '../build/index.ts';
 import type { Mix } from '../material/index.ts';
 import type { Bait, Mould } from '../mould/index.ts';
-import { capacity } from '../shot/index.ts';
-import type { CupChoice, Job, PlanInput, PlanSettings } from './input.ts';
+import { lieOf } from '../mould/index.ts';
+import { capacity, stageMass } from '../shot/index.ts';
+import type { CupChoice, Job, PlanInput, PlanSettings, Tools } from './input.ts';
 import { planSession } from './plan.ts';
+import { insertKind, runsOf, sourceOf } from './run.ts';
+import { SCHOOLS } from '../schools.ts';
 import { METRIC } from '../quantity/index.ts';
 
 interface Entry<T> {
@@ -20,6 +23,10 @@ export interface Shelf {
   baits: Entry<Bait>[];
   mixes: Entry<Mix>[];
   colourways: Entry<Colourway>[];
+  /** builds composed in the shop */
+  builds: Entry<Build>[];
+  /** inserts lying ready, by kind */
+  inserts: { kind: string; count: number }[];
 }
 /** A part of an order line that still wants baits. */
 export interface Wanted {
@@ -38,22 +45,83 @@ export interface DraftDefaults {
   window: { low: number; high: number };
 }
 
+/** The school for shooting on to an insert (handbook §4), °C: hot, so that the joint takes. */
+const ON_INSERT = { low: SCHOOLS.insert.low, high: SCHOOLS.insert.high };
+
 const byId = <T>(all: Entry<T>[], id: number): T | undefined => all.find((e) => e.id === id)?.spec;
 
 /** The smallest injector with the right barrels that fills the mould in one draw; the largest of them when none does. */
-function fittingInjector(shelf: Shelf, barrels: number, block: Entry<Block> | null, mould: Mould | undefined, heat: number, purge: number): Entry<Injector> | null {
+function fittingInjector(shelf: Shelf, stage: Stage, block: Entry<Block> | null, mould: Mould | undefined, heat: number, purge: number): Entry<Injector> | null {
   const holds = (e: Entry<Injector>) => e.spec.barrels.reduce((sum, b) => sum + b.volume, 0);
-  const right = shelf.injectors.filter((e) => e.spec.barrels.length === barrels).sort((a, b) => holds(a) - holds(b));
-  return right.find((e) => mould && capacity(e.spec, block?.spec ?? null, mould, heat, purge).shotsPerDraw > 0) ?? right.at(-1) ?? null;
+  const right = shelf.injectors.filter((e) => e.spec.barrels.length === stage.layers.length).sort((a, b) => holds(a) - holds(b));
+  // What already lies in the cavity is left out here: a larger injector than needed does no harm.
+  const fits = (e: Entry<Injector>) => mould && capacity({ injector: e.spec, block: block?.spec ?? null, yoked: stage.yoked }, mould, stageMass({ ...stage, rods: false }, mould, null), heat, purge).shotsPerDraw > 0;
+  return right.find(fits) ?? right.at(-1) ?? null;
 }
 
-/** Metal, injector and block for a job as a maker would first reach for them. */
-export function toolsFor(shelf: Shelf, buildKey: BuildKey, mould: Mould | undefined, defaults: DraftDefaults): Pick<Job, 'injector' | 'block'> {
-  const stage = build(buildKey).stages[0]!;
+/** Injector and block for a stage as a maker would first reach for them. */
+export function rigFor(shelf: Shelf, stage: Stage, mould: Mould | undefined, defaults: DraftDefaults): Pick<Tools, 'injector' | 'block' | 'order'> {
+  if (stage.layers.length === 0) return { injector: null, block: null, order: [] };
   const block = stage.block ? (shelf.blocks.find((b) => b.spec.kind === stage.block) ?? null) : null;
   const heat = (defaults.window.low + defaults.window.high) / 2;
-  const injector = fittingInjector(shelf, stage.layers.length, block, mould, heat, defaults.settings.purge);
-  return { injector: injector && { id: injector.id, injector: injector.spec }, block: block && { id: block.id, block: block.spec } };
+  const injector = fittingInjector(shelf, stage, block, mould, heat, defaults.settings.purge);
+  return { injector: injector && { id: injector.id, injector: injector.spec }, block: block && { id: block.id, block: block.spec }, order: [] };
+}
+
+/** A mould whose inserts lie in `into` and that makes what the stage wants: its own, where it has rods. */
+function makerFor(shelf: Shelf, stage: Stage, into: Entry<Mould> | undefined): Entry<Mould> | undefined {
+  if (!into) return undefined;
+  const makers = shelf.moulds.filter((m) => lieOf(into.spec, m.spec.name) !== null && (m.spec.makes === stage.makes || m.id === into.id));
+  return makers.find((m) => !stage.rods || m.spec.rod) ?? makers[0];
+}
+
+/**
+ * Tools for every stage of a build, from the mould its baits come out of: moulds for its inserts that
+ * lie in that one, and an injector and block for each stage.
+ */
+export function toolsFor(shelf: Shelf, build: Build, mould: Entry<Mould> | undefined, defaults: DraftDefaults): Tools[] {
+  const chosen = new Map<string, Entry<Mould> | undefined>();
+  for (const stage of [...build.stages].reverse()) {
+    const takenBy = build.stages.find((s) => s.takes === stage.key);
+    chosen.set(stage.key, takenBy ? makerFor(shelf, stage, chosen.get(takenBy.key)) : mould);
+  }
+  return build.stages.map((stage): Tools => {
+    const m = chosen.get(stage.key);
+    return {
+      moulds: m ? [{ id: m.id, mould: m.spec }] : [], ...rigFor(shelf, stage, m?.spec, defaults),
+      good: stage.good ?? defaults.good,
+      window: stage.takes && stage.layers.length > 0 ? ON_INSERT : (m?.spec.window ?? defaults.window),
+      habit: 'push', mixedTo: 'puck', fromShelf: 0,
+    };
+  });
+}
+
+/** Takes what lies on the shelf before more is shot, and gives each colour the barrel that wants least cleaning. */
+export function settle(shelf: Shelf, jobs: Job[]): Job[] {
+  const left = new Map(shelf.inserts.map((i) => [i.kind, i.count]));
+  const fillings: (Filling & { job: string; stage: number })[] = [];
+  const light = (mix: number | null | undefined) => lightness(byId(shelf.mixes, mix ?? 0)?.colour ?? '#808080');
+  const next = jobs.map((job) => ({ ...job, tools: job.tools.map((t) => ({ ...t })) }));
+  for (const job of next) {
+    const wanted = job.lines.reduce((n, l) => n + l.count, 0);
+    runsOf(job).forEach((run, i) => {
+      const source = sourceOf(job, run.stage);
+      if (source) {
+        const from = job.build.stages.findIndex((s) => s.key === run.stage.takes);
+        const kind = insertKind(job, source.stage, job.tools[from]!.moulds[0]!.id);
+        const take = Math.min(left.get(kind) ?? 0, wanted);
+        job.tools[i]!.fromShelf = take;
+        left.set(kind, (left.get(kind) ?? 0) - take);
+      }
+      const injector = run.tools.injector;
+      if (injector && injector.injector.barrels.length === run.stage.layers.length) {
+        fillings.push({ run: run.key, job: job.key, stage: i, injector: injector.id, barrels: injector.injector.barrels, mixes: run.stage.layers.map((l) => ({ mix: job.layers[l.key] ?? -1, light: light(job.layers[l.key]) })) });
+      }
+    });
+  }
+  const { orders } = assignBarrels(fillings);
+  fillings.forEach((f, i) => (next.find((j) => j.key === f.job)!.tools[f.stage]!.order = orders[i]!));
+  return next;
 }
 
 /** A cup for each mix the jobs use: kept when already chosen, else the smallest that takes the plan in one charge. */
@@ -78,6 +146,16 @@ export function cupsFor(shelf: Shelf, jobs: Job[], held: CupChoice[], settings: 
   return cups;
 }
 
+/** The first of a bait's moulds that the build can use: with what it takes, and open or closed as it wants. */
+export function mouldFor(shelf: Shelf, build: Build, bait: Bait): Entry<Mould> | undefined {
+  const all = bait.mouldIds.flatMap((id) => shelf.moulds.find((m) => m.id === id) ?? []);
+  const last = build.stages.at(-1)!;
+  const from = build.stages.find((s) => s.key === last.takes);
+  const suits = (m: Entry<Mould>) => (last.layers.length > 0 ? m.spec.closure !== 'open' : true) && (!from || makerFor(shelf, from, m) !== undefined);
+  const open = last.layers.length === 0 && last.by === 'hand' ? all.filter((m) => m.spec.closure === 'open') : [];
+  return open[0] ?? all.find(suits) ?? all[0];
+}
+
 /** A first plan for some lines: what shares a bait and a colourway becomes one job, soonest due first. */
 export function draftPlan(shelf: Shelf, wanted: Wanted[], defaults: DraftDefaults): PlanInput {
   const jobs: Job[] = [];
@@ -92,24 +170,21 @@ export function draftPlan(shelf: Shelf, wanted: Wanted[], defaults: DraftDefault
       held.lines.push(line);
       continue;
     }
-    const moulds = bait.mouldIds.flatMap((id) => (byId(shelf.moulds, id) ? [{ id, mould: byId(shelf.moulds, id)! }] : [])).slice(0, 1);
+    const build = findBuild(colourway.build, shelf.builds.map((b) => b.spec));
+    if (!build) continue;
     jobs.push({
       key,
       bait: { id: want.bait, name: bait.name, grades: bait.grades, outline: bait.outline },
       colourway: { id: want.colourway, name: colourway.name },
-      build: colourway.build,
+      build,
       layers: colourway.layers,
       lines: [line],
-      moulds,
-      ...toolsFor(shelf, colourway.build, moulds[0]?.mould, defaults),
-      good: defaults.good,
+      tools: toolsFor(shelf, build, mouldFor(shelf, build, bait), defaults),
       confidence: defaults.confidence,
       trials: 0,
       extra: 0,
-      window: defaults.window,
-      habit: 'push',
-      mixedTo: 'puck',
     });
   }
-  return { jobs, cups: cupsFor(shelf, jobs, [], defaults.settings), settings: defaults.settings };
+  const settled = settle(shelf, jobs);
+  return { jobs: settled, cups: cupsFor(shelf, settled, [], defaults.settings), settings: defaults.settings };
 }

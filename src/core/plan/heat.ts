@@ -1,4 +1,2 @@
-import type { Job } from './input.ts';
-
 /** Draw heat a window is planned at, °C: its middle. */
-export const shotHeat = (job: Pick<Job, 'window'>): number => (job.window.low + job.window.high) / 2;
+export const shotHeat = ({ window }: { window: { low: number; high: number } }): number => (window.low + window.high) / 2;

@@ -1,32 +1,53 @@
 import * as z from 'zod';
-import { BlockSchema, BuildKeySchema, InjectorSchema, VesselSchema } from '../build/index.ts';
+import { BlockSchema, EmbeddedBuildSchema, InjectorSchema, VesselSchema } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 
+/** What one stage of a job is shot with. Complete in itself. */
+export const ToolsSchema = z.object({
+  /** those in step, the first taken first */
+  moulds: z.array(z.object({ id: z.number().int(), mould: MouldSchema })),
+  injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
+  block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
+  /** barrel each layer goes into, by its number; empty = in order */
+  order: z.array(z.number().int().min(0).max(2)).default([]),
+  /** share expected good at this stage */
+  good: z.number().min(0.05).max(1),
+  window: z.object({ low: z.number(), high: z.number() }),
+  habit: z.enum(['push', 'plug']),
+  /** where sprues and plugs of several colours go: a layer's cup, or the puck */
+  mixedTo: z.string(),
+  /** inserts of an earlier session used before any are shot */
+  fromShelf: z.number().int().min(0).default(0),
+});
+export type Tools = z.infer<typeof ToolsSchema>;
+
+/** The first slice knew one stage, its tools on the job itself. */
+function staged(raw: unknown): unknown {
+  const job = raw as Record<string, unknown> | null;
+  if (!job || typeof job !== 'object' || job.tools !== undefined) return raw;
+  const { moulds, injector, block, good, window, habit, mixedTo, ...rest } = job;
+  return { ...rest, tools: [{ moulds, injector, block, good, window, habit, mixedTo }] };
+}
+
 /** One job of a session: order lines that share a bait, a build and a colourway. Complete in itself. */
-export const JobSchema = z.object({
+export const JobSchema = z.preprocess(staged, z.object({
   key: z.string(),
   bait: z.object({ id: z.number().int(), name: z.string(), grades: z.array(GradeSchema), outline: z.string() }),
   colourway: z.object({ id: z.number().int(), name: z.string() }),
-  build: BuildKeySchema,
+  build: EmbeddedBuildSchema,
   /** mix by layer; null = none chosen */
   layers: z.record(z.string(), z.number().int().nullable()),
   /** lines it serves, soonest first, with the baits still wanted */
   lines: z.array(z.object({ part: z.number().int(), line: z.number().int(), for: z.string(), count: z.number().int().positive(), due: z.string() })),
-  moulds: z.array(z.object({ id: z.number().int(), mould: MouldSchema })),
-  injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
-  block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
-  /** share of baits expected good, and the chance wanted of having enough */
-  good: z.number().min(0.05).max(1),
+  /** stage by stage, as in the build */
+  tools: z.array(ToolsSchema).min(1),
+  /** chance wanted of having enough */
   confidence: z.number().min(0.5).max(0.99),
   trials: z.number().int().min(0).max(10),
   /** shots more or fewer than worked out */
   extra: z.number().int().min(-200).max(200),
-  window: z.object({ low: z.number(), high: z.number() }),
-  habit: z.enum(['push', 'plug']),
-  /** where sprues and plugs of two colours go: a layer's cup, or the puck */
-  mixedTo: z.string(),
-});
+}));
 export type Job = z.infer<typeof JobSchema>;
 
 export const CupChoiceSchema = z.object({

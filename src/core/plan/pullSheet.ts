@@ -1,4 +1,4 @@
-import { BLOCKS } from '../build/index.ts';
+import { BLOCKS, MAKES } from '../build/index.ts';
 import type { Ingredient } from '../material/index.ts';
 import { GRADES, scaleIngredient } from '../material/index.ts';
 import { CLOSURES } from '../mould/index.ts';
@@ -7,10 +7,12 @@ import { say } from '../quantity/index.ts';
 import { spoon } from './spoon.ts';
 import type { PlanInput } from './input.ts';
 import type { Plan } from './plan.ts';
+import type { Run } from './run.ts';
+import { runsOf } from './run.ts';
 
 export interface PullItem {
   key: string;
-  group: 'Plastic' | 'Colour' | 'Metal' | 'Tools' | 'Safety';
+  group: 'Plastic' | 'Colour' | 'Inserts' | 'Metal' | 'Tools' | 'Safety';
   what: string;
   amount: string;
   note?: string;
@@ -57,20 +59,35 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
     put('Colour', item.what, amountOf(item, shop), item.kind === 'flake' ? `read the size on the jar; for ${[...mixes].join(', ')}` : `for ${[...mixes].join(', ')}`);
   }
 
-  const moulds = new Map(input.jobs.flatMap((j) => j.moulds).map((m) => [m.id, m.mould]));
+  const runs = input.jobs.flatMap(runsOf);
+  const planned = (r: Run) => plan.runs.find((p) => p.key === r.key);
+  for (const r of runs) {
+    const p = planned(r);
+    if (r.stage.takes && p?.takes) {
+      const from = r.job.build.stages.find((s) => s.key === r.stage.takes)!;
+      const shelf = Math.min(p.takes.fromShelf, p.takes.count);
+      put('Inserts', `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ${r.job.bait.name}, ${r.job.colourway.name}`, String(p.takes.count), `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, p.takes.count - shelf)} to shoot first`);
+    }
+  }
+  const used = new Map(runs.flatMap((r) => r.tools.moulds.map((m) => [m.id, { mould: m.mould, rods: runs.some((x) => x.stage.rods && x.tools.moulds.some((y) => y.id === m.id)) }] as const)));
   const hardware = new Map<string, number>();
-  for (const mould of moulds.values()) {
-    put('Metal', mould.name, `${mould.cavities.length} cavities`, `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`);
+  for (const { mould, rods } of used.values()) {
+    put('Metal', mould.name, `${mould.cavities.length} ${mould.cavities.length === 1 ? 'cavity' : 'cavities'}`, mould.closure === 'open' ? `level; ${say(mould.warmTo, 'temperature', shop)}` : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`);
     for (const part of mould.loose) put('Metal', `${part} for ${mould.name}`, '1', 'loose part, easily forgotten');
-    if (mould.closure !== 'vice') hardware.set(CLOSURES[mould.closure].one, (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures);
-    else put('Metal', `Vice with soft jaws for ${mould.name}`, '1');
+    if (rods && mould.rod) put('Metal', `Core rods for ${mould.name}`, String(mould.cavities.length), `${mould.rod.bore} mm, oiled`);
+    if (mould.closure === 'vice') put('Metal', `Vice with soft jaws for ${mould.name}`, '1');
+    else if (mould.closure !== 'open') hardware.set(CLOSURES[mould.closure].one, (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures);
   }
   for (const [one, n] of hardware) put('Metal', `${one[0]!.toUpperCase()}${one.slice(1)}s`, String(n));
 
-  for (const job of input.jobs) {
-    if (job.injector) put('Tools', job.injector.injector.name, job.injector.injector.barrels.map((b) => say(b.volume, 'volume', shop)).join(' + '), 'oiled and warm');
-    if (job.block) put('Tools', job.block.block.name, BLOCKS[job.block.block.kind].name, 'warm, ports marked');
+  for (const r of runs) {
+    const { injector, block } = r.tools;
+    if (injector && r.stage.layers.length > 0) put('Tools', injector.injector.name, injector.injector.barrels.map((b) => say(b.volume, 'volume', shop)).join(' + '), r.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off');
+    if (block && r.stage.block) put('Tools', block.block.name, BLOCKS[block.block.kind].name, block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked');
+    if (r.stage.layers.length === 0 && r.stage.by === 'rod') put('Tools', 'Plunger rod and spoon', '1', 'warm, so that the spoonful does not skin');
   }
+  if (runs.some((r) => r.stage.takes)) put('Tools', 'Worm oil', 'a few drops', 'a film on each insert, no more: too much and the joint peels');
+  if (input.jobs.some((j) => j.build.finish)) put('Tools', 'Dip for tips, and a rail to hang them', '1', 'warm: a chilled tip wrinkles');
   for (const cup of plan.cups) {
     const choice = input.cups.find((c) => c.mix === cup.mix)!;
     put('Tools', `Cup ${cup.letter}: ${choice.vessel!.vessel.name}`, cup.charges.map((c) => say(c.coldMl, 'volume', shop)).join(', then '), `${cup.name}, with its own stir blade`);
@@ -81,7 +98,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
   put('Tools', 'Thermometer', '1');
   put('Tools', 'Injector oil', 'a few drops');
   if (input.cups.some((c) => c.degas !== 'none' && plan.cups.some((p) => p.mix === c.mix))) put('Tools', 'Vacuum pot and pump', '1', 'look the lid over for cracks');
-  put('Tools', 'Trays, named', String(plan.jobs.length));
+  put('Tools', 'Trays, named', String(input.jobs.length));
   put('Safety', 'Heat gloves, glasses, long sleeves', 'on');
   put('Safety', 'Ventilation to outdoors, with air coming in', 'on');
   const seen = new Set<string>();

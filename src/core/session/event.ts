@@ -1,9 +1,9 @@
 import * as z from 'zod';
-import { BlockSchema, BuildKeySchema, InjectorSchema } from '../build/index.ts';
+import { asBuild, BlockSchema, EmbeddedBuildSchema, InjectorSchema } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 import { CupChoiceSchema } from '../plan/input.ts';
-import type { EyeStage, Fault } from './words.ts';
-import { EVENT_VERSION, EYE, FAULTS } from './words.ts';
+import type { EyeStage, Fault, Stop } from './words.ts';
+import { EVENT_VERSION, EYE, FAULTS, STOPS } from './words.ts';
 
 const key = z.string().min(1).max(80);
 const grams = z.number().min(0).max(100_000);
@@ -11,7 +11,10 @@ const target = z.object({ kind: z.enum(['cup', 'mould', 'injector', 'block', 'ro
 const eye = z.enum(Object.keys(EYE) as [EyeStage, ...EyeStage[]]);
 const fault = z.enum(Object.keys(FAULTS) as [Fault, ...Fault[]]);
 
-/** Every kind of thing that happens at the bench, declared once. */
+/**
+ * Every kind of thing that happens at the bench, declared once. `job` is the key of a run: one stage of a
+ * job, its last stage under the job's own key.
+ */
 export const PAYLOADS = {
   opened: z.object({}),
   brokenOff: z.object({ why: z.string().max(200).default('') }),
@@ -30,6 +33,13 @@ export const PAYLOADS = {
   topChecked: z.object({ mould: key, right: z.boolean() }),
   drawn: z.object({ draw: key, injector: key, job: key, barrels: z.array(z.object({ layer: key, cup: key, ml: z.number().positive() })).min(1).max(3) }),
   shot: z.object({ mould: key, job: key, draw: key, trial: z.boolean(), cavities: z.array(z.number().int()).nullable() }),
+  /** inserts laid in cavities of an open mould; `gap` where one shows round them */
+  loaded: z.object({ mould: key, job: key, cavities: z.array(z.number().int()).min(1).max(48), gap: z.boolean() }),
+  insertSpoiled: z.object({ job: key, count: z.number().int().min(1).max(500), why: z.string().max(80) }),
+  /** by hand, into an open mould; `again` = what lay there was peeled off first */
+  poured: z.object({ mould: key, job: key, layer: key, cup: key, grams, trial: z.boolean(), again: z.boolean() }),
+  /** filling ended before the last cavity */
+  stopped: z.object({ mould: key, why: z.enum(Object.keys(STOPS) as [Stop, ...Stop[]]) }),
   held: z.object({ mould: key }),
   toppedOff: z.object({ mould: key, look: z.union([z.literal(1), z.literal(2)]), took: z.boolean() }),
   emptied: z.object({ injector: key, habit: z.enum(['push', 'plug']), plug: z.enum(['square', 'thin', 'cold', 'none']) }),
@@ -38,6 +48,19 @@ export const PAYLOADS = {
   marked: z.object({ shot: key }),
   returned: z.object({ shot: key, to: key }),
   racked: z.object({ shot: key }),
+  /** inserts of a shot laid by, oiled or dry */
+  kept: z.object({ shot: key, oiled: z.boolean() }),
+  /** tips of a shot's baits dipped */
+  tipped: z.object({ shot: key, cup: key, grams }),
+  cleaned: z.object({ injector: key }),
+  /** another stage taken in hand */
+  turned: z.object({ job: key }),
+  noted: z.object({ mould: key, text: z.string().trim().min(1, 'Write the note.').max(300) }),
+  /** a new mould's trial card */
+  trialled: z.object({
+    mould: key, shot: key, fill: z.enum(['full', 'short', 'flashed']), letsGo: z.enum(['TOP', 'bottom', 'either']), hold: z.number().min(0).max(120),
+    window: z.object({ low: z.number().min(100).max(205), high: z.number().min(100).max(205) }), bait: z.number().positive().max(2000).nullable(), verdict: z.enum(['good', 'watch', 'stop']), note: z.string().max(300),
+  }),
   skipped: z.object({ step: key, target: key }),
   changed: z.discriminatedUnion('what', [
     z.object({ what: z.literal('shots'), job: key, by: z.number().int().min(-200).max(200) }),
@@ -47,10 +70,10 @@ export const PAYLOADS = {
       what: z.literal('colourway'),
       job: key,
       colourway: z.object({ id: z.number().int(), name: z.string() }),
-      build: BuildKeySchema,
+      build: EmbeddedBuildSchema,
       layers: z.record(z.string(), z.number().int().nullable()),
       cups: z.array(CupChoiceSchema),
-      injector: z.object({ id: z.number().int(), injector: InjectorSchema }),
+      injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
       block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
     }),
   ]),
@@ -102,6 +125,13 @@ export function readEvent(raw: unknown): ReadEvent {
   const payload = PAYLOADS[kind as Kind].safeParse(envelope.data.payload);
   if (!payload.success) return { ok: false, code: 'invalid', message: explain(payload.error) };
   return { ok: true, event: { ...envelope.data, kind, payload: payload.data } as AnyEvent };
+}
+
+/** An event as it lies in the log, brought to today's form: the first slice wrote only a build's name. */
+export function upcast(e: AnyEvent): AnyEvent {
+  if (e.kind !== 'changed') return e;
+  if (e.payload.what === 'colourway') return { ...e, payload: { ...e.payload, build: asBuild(e.payload.build) } };
+  return e.payload.what === 'mould' ? { ...e, payload: { ...e.payload, mould: MouldSchema.parse(e.payload.mould) } } : e;
 }
 
 const explain = (error: z.ZodError): string => {

@@ -1,7 +1,7 @@
-import { layersOf } from '../build/index.ts';
+import { hasTop, place, stageLayers } from '../build/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { degrees, say } from '../quantity/index.ts';
-import type { CupState, JobState, MouldState, SessionState } from './state.ts';
+import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
 export interface Warning {
@@ -24,10 +24,23 @@ export const WARNINGS = {
   unseenTop: 'TOP not looked at',
   upsideDown: 'upside down',
   coldMould: 'mould not warmed',
+  noInsert: 'an insert missing',
+  insertGap: 'gap round an insert',
+  dry: 'inserts not oiled',
+  noPour: 'nothing poured first',
+  worn: 'past its life',
 } as const;
 
-export const cupsOf = (state: SessionState, job: JobState): CupState[] =>
-  [...new Set(layersOf(job.job.build).map((l) => String(job.job.layers[l.key])))].map((key) => state.cups.get(key)).filter((c): c is CupState => c !== undefined);
+/** Cups of some layers of a run, each once. */
+const cupsBy = (state: SessionState, run: RunState, keys: string[]): CupState[] =>
+  [...new Set(keys.map((k) => String(run.job.layers[k])))].map((key) => state.cups.get(key)).filter((c): c is CupState => c !== undefined);
+
+/** Every cup a run works from: what is poured and what is shot. */
+export const cupsOf = (state: SessionState, run: RunState): CupState[] => cupsBy(state, run, stageLayers(run.stage).map((l) => l.key));
+/** Cups that must be at one heat for the draw: those of the barrels. */
+export const drawCups = (state: SessionState, run: RunState): CupState[] => cupsBy(state, run, run.stage.layers.map((l) => l.key));
+/** Cups whose heat counts now: of the barrels, or, where nothing is shot, of what is poured. */
+export const heatCups = (state: SessionState, run: RunState): CupState[] => (run.stage.layers.length > 0 ? drawCups(state, run) : cupsOf(state, run));
 
 export const isFresh = (cup: CupState, now: number, stale: number): boolean => cup.reading !== null && now - cup.reading.at <= stale * 1000;
 
@@ -38,22 +51,25 @@ export function gapOf(cups: CupState[]): number | null {
   return Math.max(...heats) - Math.min(...heats);
 }
 
-/** What is wrong with drawing these cups now. */
-export function drawWarnings(state: SessionState, job: JobState, now: number): Warning[] {
+/**
+ * What is wrong with drawing these cups now.
+ * @param only the one cup that is poured from, where nothing is drawn
+ */
+export function drawWarnings(state: SessionState, run: RunState, now: number, only?: string): Warning[] {
   const { units, bench } = state.snapshot;
-  const cups = cupsOf(state, job);
+  const cups = only === undefined ? heatCups(state, run) : [state.cups.get(only)].filter((c): c is CupState => c !== undefined);
   const out: Warning[] = [];
   for (const cup of cups) {
     const { letter, reading } = cup;
     if (!reading) out.push({ code: 'unread', sentence: `${letter} has not been read.` });
     else if (!isFresh(cup, now, bench.stale)) out.push({ code: 'stale', sentence: `${letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.` });
-    if (reading && reading.high < job.job.window.low) out.push({ code: 'cold', sentence: `${letter} is ${below(job.job.window.low - reading.celsius, units)} under the window.` });
-    if (reading && reading.low > job.job.window.high) out.push({ code: 'hot', sentence: `${letter} is ${below(reading.celsius - job.job.window.high, units)} over the window.` });
+    if (reading && reading.high < run.tools.window.low) out.push({ code: 'cold', sentence: `${letter} is ${below(run.tools.window.low - reading.celsius, units)} under the window.` });
+    if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${below(reading.celsius - run.tools.window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at 177 °C or clear since it was charged.` .replace('177 °C', say(177, 'temperature', units)) });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
   }
   const gap = gapOf(cups);
-  if (cups.length > 1 && gap !== null && gap > bench.tolerance) {
+  if (only === undefined && run.stage.layers.length > 1 && gap !== null && gap > bench.tolerance) {
     out.push({ code: 'unmatched', sentence: `${cups.map((c) => c.letter).join(' and ')} are ${below(gap, units)} apart; ${below(bench.tolerance, units)} is allowed.` });
   }
   return out;
@@ -61,18 +77,35 @@ export function drawWarnings(state: SessionState, job: JobState, now: number): W
 
 const below = (kelvin: number, units: ShopUnits): string => `${say(kelvin, 'difference', units, 0).split(' ')[0]}°`;
 
+/** Parts that must be in a mould before a run closes it: its own loose ones, and the core rods. */
+export const partsIn = (run: RunState, { mould }: MouldState): string[] => [...mould.loose, ...(run.stage.rods && mould.rod ? ['core rods'] : [])];
+
+/** Cavities of a mould that still want an insert of this run. */
+export const unloaded = (run: RunState, m: MouldState): number[] => (run.stage.takes ? m.mould.cavities.map((c) => c.n).filter((n) => !m.loaded.has(n)) : []);
+
+/** What is poured by hand before this run's mould is closed, and is not in it yet. */
+export const unpoured = (run: RunState, m: MouldState) => run.stage.pours.filter((p) => !m.pours.some((x) => x.layer === p.key));
+
 /** What is wrong with shooting into this mould now. */
-export function mouldWarnings(state: SessionState, m: MouldState, laminated: boolean): Warning[] {
+export function mouldWarnings(state: SessionState, m: MouldState, run: RunState): Warning[] {
   const { units } = state.snapshot;
   const { mould } = m;
   const out: Warning[] = [];
-  if (m.phase === 'open') out.push({ code: 'open', sentence: `${mould.name} is not closed.` });
-  else if (m.closures < mould.closures) out.push({ code: 'unclamped', sentence: `${mould.name} has ${m.closures} of its ${mould.closures} closures on.` });
+  const parts = partsIn(run, m);
+  const open = mould.closure === 'open';
+  if (m.phase === 'open' && !open) out.push({ code: 'open', sentence: `${mould.name} is not closed.` });
+  else if (m.closures < mould.closures && !open) out.push({ code: 'unclamped', sentence: `${mould.name} has ${m.closures} of its ${mould.closures} closures on.` });
   if (m.gaps.length > 0) out.push({ code: 'gap', sentence: `${mould.name}: a gap shows on the ${m.gaps.join(' and ')}. It will flash.` });
-  if (mould.loose.length > 0 && m.phase !== 'open' && !m.looseIn) out.push({ code: 'loose', sentence: `${mould.name}: ${mould.loose.join(', ')} not in.` });
-  if (laminated && m.top === 'unseen') out.push({ code: 'unseenTop', sentence: `TOP of ${mould.name} has not been looked at.` });
-  if (m.top === 'wrong') out.push({ code: 'upsideDown', sentence: `The block stands the wrong way over ${mould.name}: back and belly would change places.` });
+  if (parts.length > 0 && m.phase !== 'open' && !m.looseIn) out.push({ code: 'loose', sentence: `${mould.name}: ${parts.join(', ')} not in.` });
+  const empty = m.phase === 'filling' ? [] : unloaded(run, m);
+  if (empty.length > 0) out.push({ code: 'noInsert', sentence: `${mould.name}: nothing lies in ${empty.length === 1 ? `cavity ${empty[0]}` : `${empty.length} cavities`}.` });
+  if (m.gapped.size > 0) out.push({ code: 'insertGap', sentence: `${mould.name}: a gap round the insert in ${[...m.gapped].join(', ')}. It will flash past it.` });
+  if ([...m.loaded.values()].some((id) => state.lots.get(id)?.oiled === false)) out.push({ code: 'dry', sentence: `Inserts in ${mould.name} were laid by dry.` });
+  if (run.stage.layers.length > 0 && m.phase !== 'filling' && unpoured(run, m).length > 0) out.push({ code: 'noPour', sentence: `${mould.name}: no ${unpoured(run, m).map((p) => p.name.toLowerCase()).join(', ')} poured.` });
+  if (hasTop(run.stage) && m.top === 'unseen') out.push({ code: 'unseenTop', sentence: `TOP of ${mould.name} has not been looked at.` });
+  if (hasTop(run.stage) && m.top === 'wrong') out.push({ code: 'upsideDown', sentence: `The block stands the wrong way over ${mould.name}: ${run.stage.layers.filter((l) => place(l.place).over !== 'both').map((l) => l.name.toLowerCase()).join(' and ')} would change places.` });
   if (!m.warmed) out.push({ code: 'coldMould', sentence: `${mould.name} was not warmed; it likes ${degrees(mould.warmTo, units)}.` });
+  if (mould.life !== null && m.cycles >= mould.life) out.push({ code: 'worn', sentence: `${mould.name} has given the ${mould.life} shots it was made for.` });
   return out;
 }
 

@@ -32,11 +32,19 @@ export function identityOf(s: SessionState, send: Send): string | null {
       return `${send.kind}:${mould(send.payload.mould)}:${again}`;
     case 'toppedOff':
       return send.payload.look === 1 ? `toppedOff:${mould(send.payload.mould)}:${again}` : null;
+    case 'loaded':
+      return `loaded:${mould(send.payload.mould)}:${send.payload.cavities.join('+')}:${send.payload.gap}:${again}`;
+    case 'poured':
+      return send.payload.again ? null : `poured:${mould(send.payload.mould)}:${send.payload.layer}:${again}`;
+    case 'stopped':
+      return `stopped:${mould(send.payload.mould)}:${again}`;
     case 'emptied':
       return `emptied:${s.injectors.get(send.payload.injector)?.draw ?? ''}:${again}`;
     case 'marked':
     case 'returned':
     case 'racked':
+    case 'kept':
+    case 'tipped':
       return `${send.kind}:${send.payload.shot}:${again}`;
     default:
       return null;

@@ -10,6 +10,8 @@ export interface ShotRow {
   mould: number;
   trial: boolean;
   build: string;
+  stage: string;
+  makes: string;
   bait: number;
   colourway: number;
   draw: string;
@@ -18,7 +20,7 @@ export interface ShotRow {
   against: string[];
   markedAt: number | null;
   curedAt: number | null;
-  cavities: { cavity: number; draw: string; grade: 'good' | 'usable' | 'second'; fault: string | null }[];
+  cavities: { cavity: number; draw: string; grade: 'good' | 'usable' | 'second'; fault: string | null; insert: string | null }[];
 }
 
 /** The read-table row of a shot; cavities appear once it is marked. Null when there is no such shot. */
@@ -27,27 +29,31 @@ export function shotRow(s: SessionState, id: string): ShotRow | null {
   if (!shot) return null;
   const draw = s.draws.get([...shot.cavities.values()][0] ?? '');
   return {
-    shot: id, n: shot.n, at: shot.at, job: shot.job, mould: Number(shot.mould), trial: shot.trial, build: shot.build, bait: shot.bait.id, colourway: shot.colourway.id,
-    draw: draw?.id ?? '', heats: draw?.barrels.map((b) => ({ cup: b.cup, celsius: b.celsius, trail: b.trail })) ?? [], mouldCelsius: shot.mouldCelsius,
+    shot: id, n: shot.n, at: shot.at, job: shot.job, mould: Number(shot.mould), trial: shot.trial, build: shot.build.key, stage: shot.stage.key, makes: shot.stage.makes, bait: shot.bait.id, colourway: shot.colourway.id,
+    draw: draw?.id ?? '', heats: [...(draw?.barrels ?? []), ...shot.poured].map((b) => ({ cup: b.cup, celsius: b.celsius, trail: b.trail })), mouldCelsius: shot.mouldCelsius,
     against: shot.against, markedAt: shot.markedAt, curedAt: shot.curedAt,
-    cavities: shot.markedAt === null ? [] : [...shot.cavities].map(([cavity, from]) => ({ cavity, draw: from, grade: shot.marks.get(cavity)?.grade ?? 'good', fault: shot.marks.get(cavity)?.fault ?? null })),
+    cavities: shot.markedAt === null ? [] : [...shot.cavities].map(([cavity, from]) => ({ cavity, draw: from, grade: shot.marks.get(cavity)?.grade ?? 'good', fault: shot.marks.get(cavity)?.fault ?? null, insert: shot.inserts.get(cavity) ?? null })),
   };
 }
 
 /** Shots whose rows an event changes; `all` where it may have changed any of them. */
 export function touches(s: SessionState, e: AnyEvent): string[] | 'all' {
   switch (e.kind) {
-    case 'shot': {
+    case 'shot':
+    case 'poured': {
       const m = s.moulds.get(e.payload.mould);
       return m?.shot ? [m.shot] : [];
     }
     case 'cavityMarked':
     case 'marked':
     case 'racked':
+    case 'kept':
       return [e.payload.shot];
     case 'mouldOpened':
-    case 'toppedOff':
-      return [];
+    case 'stopped': {
+      const m = s.moulds.get(e.payload.mould);
+      return m?.shot ? [m.shot] : [];
+    }
     case 'undone':
       return 'all';
     default:

@@ -1,9 +1,10 @@
-import type { BuildKey, Block, Injector, Vessel } from '../build/index.ts';
+import type { Block, Build, Injector, Makes, Stage, Vessel } from '../build/index.ts';
 import type { Grade, Ingredient } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
-import type { CupChoice, Job, Plan, PlanInput } from '../plan/index.ts';
+import type { CupChoice, Job, Plan, PlanInput, Tools } from '../plan/index.ts';
+import { kindsTaken, PlanInputSchema, runsOf, sourceOf } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
-import { fillLimit } from '../shot/index.ts';
+import { baitMass, fillLimit, stageMass } from '../shot/index.ts';
 import type { Kind } from './event.ts';
 import type { BenchSettings } from './settings.ts';
 import type { EyeStage, Fault } from './words.ts';
@@ -15,6 +16,12 @@ export interface Snapshot {
   bench: BenchSettings;
   input: PlanInput;
   plan: Plan;
+}
+
+/** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
+export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
+  const { jobs, ...plan } = raw.plan;
+  return { ...raw, input: PlanInputSchema.parse(raw.input), plan: { ...plan, runs: plan.runs ?? jobs ?? [] } };
 }
 
 export interface Reading {
@@ -54,13 +61,21 @@ export interface CupState {
   fused: boolean;
   degassed: boolean;
   coloured: boolean;
-  /** s in the microwave or on the stove, in all */
   heatedS: number;
   stirredAt: number | null;
   reading: Reading | null;
   /** the one before, for the trend */
   before: Reading | null;
   trail: TrailEntry[];
+}
+/** A layer on its way into a bait: how much, from which cup, how hot, and how far the cup's trail had come. */
+export interface Portion {
+  layer: string;
+  cup: string;
+  ml: number;
+  grams: number;
+  celsius: number | null;
+  trail: number;
 }
 export type MouldPhase = 'open' | 'closed' | 'filling' | 'holding' | 'cooling' | 'opened' | 'marked' | 'cleared';
 export interface MouldState {
@@ -76,6 +91,14 @@ export interface MouldState {
   gaps: string[];
   looseIn: boolean;
   top: 'unseen' | 'right' | 'wrong';
+  /** insert lying in each cavity, by its lot */
+  loaded: Map<number, string>;
+  /** cavities with a gap seen round their insert */
+  gapped: Set<number>;
+  /** poured by hand into it, not yet part of a shot */
+  pours: Portion[];
+  /** what the bench warned of as they were poured */
+  pouredAgainst: Set<string>;
   since: number;
   holdUntil: number;
   readyAt: number;
@@ -91,9 +114,12 @@ export interface InjectorState {
   warmed: boolean;
   draws: number;
   draw: string | null;
-  /** g in each barrel, with the cup each came from */
+  /** g in each barrel, with the cup each came from, in the order of the run's layers */
   contents: { cup: string; layer: string; grams: number }[];
+  /** cup whose colour last stood in each barrel, as it hangs; null = clean */
+  stained: (string | null)[];
   shotsSinceEmpty: number;
+  lastShotAt: number;
 }
 export interface DrawState {
   id: string;
@@ -101,7 +127,7 @@ export interface DrawState {
   at: number;
   job: string;
   injector: string;
-  barrels: { layer: string; cup: string; ml: number; grams: number; celsius: number | null; trail: number }[];
+  barrels: Portion[];
   /** what the bench warned of when it was drawn */
   against: string[];
   plug: string | null;
@@ -114,29 +140,59 @@ export interface ShotState {
   id: string;
   n: number;
   at: number;
+  /** run it belongs to */
   job: string;
   mould: string;
   trial: boolean;
-  build: BuildKey;
+  build: Build;
+  stage: Stage;
   colourway: { id: number; name: string };
   bait: { id: number; name: string };
   /** draw each cavity was filled from */
   cavities: Map<number, string>;
+  /** g shot and poured into each cavity */
+  grams: Map<number, number>;
+  /** lot of the insert in each cavity */
+  inserts: Map<number, string>;
+  poured: Portion[];
   mouldCelsius: number | null;
   against: string[];
+  /** the block stood the wrong way */
+  turned: boolean;
+  /** why it was stopped before its last cavity */
+  stopped: string | null;
   toppedOff: number;
   openedAt: number | null;
   markedAt: number | null;
   marks: Map<number, Mark>;
+  /** cavities judged, where each is judged by look */
+  judged: Set<number>;
   returnedTo: string | null;
   rackedAt: number | null;
   curedAt: number | null;
   baitsG: number;
   feedG: number;
+  tipG: number;
 }
-export interface JobState {
+/** Inserts of one shot, or of the shelf, that lie ready. */
+export interface LotState {
+  id: string;
+  kind: string;
+  makes: Makes;
+  from: 'shot' | 'shelf' | 'found';
+  made: number;
+  left: number;
+  spoiled: number;
+  /** g each */
+  each: number;
+  oiled: boolean;
+}
+/** One stage of one job. */
+export interface RunState {
   key: string;
   job: Job;
+  stage: Stage;
+  tools: Tools;
   target: number;
   trials: number;
   done: number;
@@ -161,11 +217,17 @@ export interface SessionState {
   injectors: Map<string, InjectorState>;
   draws: Map<string, DrawState>;
   shots: Map<string, ShotState>;
-  jobs: Map<string, JobState>;
+  runs: Map<string, RunState>;
+  lots: Map<string, LotState>;
+  /** run the maker took in hand out of turn */
+  inHand: string | null;
   puckG: number;
   roomCelsius: number | null;
   skips: Set<string>;
   troubles: { event: string; at: number; about: string; what: string }[];
+  notes: { event: string; at: number; mould: string; text: string }[];
+  /** moulds whose trial card is filled in, with it */
+  trialled: Map<string, { event: string; at: number; verdict: string }>;
   handTimes: Map<Kind, HandTime>;
   /** events in force, newest last: what undo would take back */
   log: { id: string; kind: Kind; at: number; by: string }[];
@@ -184,23 +246,52 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
 
 export const newMould = (id: number, mould: Mould): MouldState => ({
   key: String(id), mould, phase: 'open', cycles: 0, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  since: 0, holdUntil: 0, readyAt: 0, lookAt: 0, toppedOff: false, looked: false,
+  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, lookAt: 0, toppedOff: false, looked: false,
 });
 
 export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({
-  key: String(id), injector, block: block?.block ?? null, blockKey: block ? String(block.id) : null, warmed: false, draws: 0, draw: null, contents: [], shotsSinceEmpty: 0,
+  key: String(id), injector, block: block?.block ?? null, blockKey: block ? String(block.id) : null, warmed: false, draws: 0, draw: null, contents: [],
+  stained: injector.barrels.map(() => null), shotsSinceEmpty: 0, lastShotAt: 0,
 });
+
+/** Adds the metal a run needs that is not on the bench yet. */
+export function layOut(s: Pick<SessionState, 'moulds' | 'injectors'>, tools: Tools): void {
+  for (const m of tools.moulds) if (!s.moulds.has(String(m.id))) s.moulds.set(String(m.id), newMould(m.id, m.mould));
+  const i = tools.injector;
+  if (i && !s.injectors.has(String(i.id))) s.injectors.set(String(i.id), newInjector(i.id, i.injector, tools.block));
+}
+
+/** Inserts the plan takes from the shelf, as lots. */
+function shelfLots(job: Job): LotState[] {
+  return runsOf(job).flatMap((run) => {
+    const source = sourceOf(job, run.stage);
+    if (!source || run.tools.fromShelf === 0) return [];
+    const mass = stageMass(source.stage, source.mould, null);
+    const kind = kindsTaken(job, run.stage)[0]!;
+    return [{ id: `shelf ${kind}`, kind, makes: source.stage.makes, from: 'shelf' as const, made: run.tools.fromShelf, left: run.tools.fromShelf, spoiled: 0, each: baitMass(mass) / mass.cavities.size, oiled: true }];
+  });
+}
 
 /** The bench before anything has happened. */
 export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
-  return {
+  const s: SessionState = {
     status: 'new', seq: 0, openedAt: 0, lastAt: 0, finishedAt: null, pausedMs: 0, pausedAt: null, breaks: 0,
     cups: new Map(plan.cups.map((c) => [String(c.mix), newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams))])),
-    moulds: new Map(input.jobs.flatMap((j) => j.moulds).map((m) => [String(m.id), newMould(m.id, m.mould)])),
-    injectors: new Map(input.jobs.filter((j) => j.injector).map((j) => [String(j.injector!.id), newInjector(j.injector!.id, j.injector!.injector, j.block)])),
-    draws: new Map(), shots: new Map(),
-    jobs: new Map(plan.jobs.map((p) => [p.key, { key: p.key, job: input.jobs.find((j) => j.key === p.key)!, target: p.shots, trials: p.trials, done: 0, trialsDone: 0 }])),
-    puckG: 0, roomCelsius: null, skips: new Set(), troubles: [], handTimes: new Map(), log: [], undone: 0, snapshot,
+    moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), inHand: null,
+    runs: new Map(input.jobs.flatMap(runsOf).flatMap((r) => {
+      const p = plan.runs.find((x) => x.key === r.key);
+      return p ? [[r.key, { ...r, target: p.shots, trials: p.trials, done: 0, trialsDone: 0 }] as const] : [];
+    })),
+    puckG: 0, roomCelsius: null, skips: new Set(), troubles: [], notes: [], trialled: new Map(), handTimes: new Map(), log: [], undone: 0, snapshot,
   };
+  for (const run of s.runs.values()) layOut(s, run.tools);
+  for (const job of input.jobs) {
+    for (const lot of shelfLots(job)) {
+      const held = s.lots.get(lot.id);
+      if (held) Object.assign(held, { made: held.made + lot.made, left: held.left + lot.left });
+      else s.lots.set(lot.id, lot);
+    }
+  }
+  return s;
 }

@@ -12,6 +12,9 @@ export const STEPS = {
   mark: { name: 'Mark the cavities', place: 'moulds' },
   sprue: { name: 'Sprue and shorts back', place: 'moulds' },
   rack: { name: 'Lay on the rack', place: 'rack' },
+  keep: { name: 'Lay inserts by, oil them', place: 'rack' },
+  tip: { name: 'Dip the tips', place: 'rack' },
+  trial: { name: 'Fill in the trial card', place: 'moulds' },
   wake: { name: 'Wake the plastisol', place: 'cups' },
   warmMould: { name: 'Warm the mould', place: 'moulds' },
   warmInjector: { name: 'Warm injector and block', place: 'barrels' },
@@ -21,11 +24,15 @@ export const STEPS = {
   degasBefore: { name: 'Degas before colour', place: 'cups' },
   colour: { name: 'Colour', place: 'cups' },
   degasAfter: { name: 'Degas after colour', place: 'cups' },
+  clean: { name: 'Clean the injector', place: 'barrels' },
+  pour: { name: 'Pour by hand', place: 'moulds' },
+  load: { name: 'Lay inserts in', place: 'moulds' },
   close: { name: 'Close and clamp', place: 'moulds' },
   top: { name: 'Look at TOP', place: 'moulds' },
   match: { name: 'Match the cups', place: 'cups' },
   draw: { name: 'Draw', place: 'barrels' },
   cool: { name: 'Let it cool', place: 'moulds' },
+  more: { name: 'Shoot more', place: 'session' },
   finish: { name: 'Finish the session', place: 'session' },
 } as const;
 
@@ -43,6 +50,10 @@ export interface Step {
   /** what the action records; a step without one opens the reading pad */
   send?: Send;
   read?: { kind: 'cup' | 'mould'; key: string };
+  /** a card the action opens instead */
+  open?: 'trial';
+  /** plungers pushed in turn, so long each */
+  pulse?: { seconds: number; letters: string[] };
   /** recorded just before it: what the recipe puts in at this step */
   also?: Send[];
   /** recorded just after it */

@@ -1,8 +1,9 @@
 import { sum } from '../shot/index.ts';
 import { STEPS } from './step.ts';
 import type { Kind } from './event.ts';
-import { PLUGS } from './words.ts';
-import { scrapG } from './apply.ts';
+import { faultStage, PLUGS } from './words.ts';
+import { insertsOf, scrapG } from './apply.ts';
+import { insertG } from './inserts.ts';
 import type { SessionState, ShotState } from './state.ts';
 
 export interface Count {
@@ -30,7 +31,7 @@ export function count(shots: Iterable<ShotState>): Count {
 /** Kinds of event as kinds of work, for the table of hand times. */
 const WORK: Partial<Record<Kind, string>> = {
   woken: STEPS.wake.name, warmed: 'Warm metal', charged: STEPS.dose.name, heated: STEPS.cook.name, degassed: 'Degas', coloured: STEPS.colour.name, added: 'Additions',
-  closed: STEPS.close.name, topChecked: STEPS.top.name, drawn: 'Match and draw', shot: STEPS.shoot.name, held: 'Let go after the hold', toppedOff: STEPS.topOff.name,
+  closed: STEPS.close.name, topChecked: STEPS.top.name, drawn: 'Match and draw', shot: STEPS.shoot.name, held: 'Let go after the hold', toppedOff: STEPS.topOff.name, loaded: STEPS.load.name, poured: STEPS.pour.name, kept: STEPS.keep.name, tipped: STEPS.tip.name, cleaned: STEPS.clean.name,
   emptied: STEPS.empty.name, mouldOpened: STEPS.open.name, cavityMarked: 'Touch a cavity', marked: STEPS.mark.name, returned: STEPS.sprue.name, racked: STEPS.rack.name,
 };
 
@@ -38,6 +39,7 @@ const WORK: Partial<Record<Kind, string>> = {
 export function summary(s: SessionState, now: number) {
   const shots = [...s.shots.values()];
   const real = shots.filter((x) => !x.trial);
+  const baits = real.filter((x) => x.stage.makes === 'bait');
   const cavities = new Map<string, Map<number, Count>>();
   for (const shot of real) {
     if (shot.markedAt === null) continue;
@@ -56,20 +58,39 @@ export function summary(s: SessionState, now: number) {
     ...count(shots.filter((x) => [...x.cavities.values()].includes(d.id))),
   }));
   const faults = new Map<string, number>();
-  for (const shot of real) for (const mark of shot.marks.values()) if (mark.fault) faults.set(mark.fault, (faults.get(mark.fault) ?? 0) + 1);
+  // A fault counts for the stage it belongs to, which may be an earlier one than shows it.
+  const byStage = new Map<string, Map<string, number>>();
+  for (const shot of real) {
+    const i = shot.build.stages.findIndex((x) => x.key === shot.stage.key);
+    for (const mark of shot.marks.values()) {
+      if (!mark.fault) continue;
+      faults.set(mark.fault, (faults.get(mark.fault) ?? 0) + 1);
+      const stage = faultStage(shot.build.stages, i, mark.fault);
+      const of = byStage.get(stage) ?? new Map<string, number>();
+      of.set(mark.fault, (of.get(mark.fault) ?? 0) + 1);
+      byStage.set(stage, of);
+    }
+  }
   const cups = [...s.cups.values()];
-  const fresh = sum(cups.map((c) => c.freshG + c.remeltG));
-  const inBaits = sum(shots.filter((x) => x.returnedTo !== null).map((x) => x.baitsG - scrapG(s, x)));
-  const inMoulds = sum(shots.filter((x) => x.returnedTo === null).map((x) => x.baitsG + x.feedG));
+  const lots = [...s.lots.values()];
+  const fresh = sum(cups.map((c) => c.freshG + c.remeltG)) + sum(lots.filter((l) => l.from !== 'shot').map((l) => l.made * l.each));
+  const back = shots.filter((x) => x.returnedTo !== null);
+  const kept = (x: ShotState) => x.baitsG + insertsOf(s, x) - scrapG(s, x);
+  const inBaits = sum(back.filter((x) => x.stage.makes === 'bait').map((x) => kept(x) + x.tipG));
+  const inInserts = sum(lots.map((l) => l.left * l.each)) + sum([...s.moulds.values()].map((m) => insertG(s, m.loaded.values())));
+  const inHand = sum(back.filter((x) => x.stage.makes !== 'bait' && !s.lots.has(x.id)).map(kept));
+  const inMoulds = sum(shots.filter((x) => x.returnedTo === null).map((x) => x.baitsG + x.feedG + x.tipG + insertsOf(s, x))) + sum([...s.moulds.values()].flatMap((m) => m.pours.map((p) => p.grams)));
   const inBarrels = sum([...s.injectors.values()].flatMap((i) => i.contents.map((c) => c.grams)));
   const left = sum(cups.map((c) => c.grams));
   return {
-    all: count(real),
+    all: count(baits),
+    stages: [...new Set(real.map((x) => x.job))].map((job) => { const own = real.filter((x) => x.job === job); return { job, name: own[0]!.stage.name, bait: own[0]!.bait.name, makes: own[0]!.stage.makes, build: own[0]!.build.name, ...count(own), stopped: own.filter((x) => x.stopped).length }; }),
     trials: count(shots.filter((x) => x.trial)),
     cavities,
     draws,
     faults: [...faults].sort((a, b) => b[1] - a[1]),
-    plastic: { fresh, drawn: sum(cups.map((c) => c.drawnG)), inBaits, returned: sum(cups.map((c) => c.returnedG)), puck: s.puckG, left, notBack: inMoulds + inBarrels },
+    faultsByStage: [...byStage].map(([stage, of]) => ({ stage, faults: [...of].sort((a, b) => b[1] - a[1]) })),
+    plastic: { fresh, drawn: sum(cups.map((c) => c.drawnG)), inBaits, inInserts, returned: sum(cups.map((c) => c.returnedG)), puck: s.puckG, left, notBack: inMoulds + inBarrels + inHand },
     handTimes: [...s.handTimes].map(([kind, t]) => ({ what: WORK[kind] ?? kind, ...t })).sort((a, b) => b.seconds - a.seconds),
     worked: Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs + (s.finishedAt ? 0 : 0)) / 1000),
   };
@@ -82,8 +103,8 @@ export interface Allotment {
 
 /**
  * Good baits of a finished session shared out: to the lines each job was planned for, soonest due
- * first, as many as each still wanted; the rest to stock. Baits of another colourway than the line
- * asked for go to stock.
+ * first, as many as each still wanted; the rest to stock. Baits of another colourway or build than the
+ * line asked for go to stock.
  */
 export function allot(s: SessionState): { lines: (Allotment & { curedAt: number })[]; stock: { bait: number; colourway: number; grade: 'good' | 'usable'; count: number }[] } {
   const lines: (Allotment & { curedAt: number })[] = [];
@@ -93,10 +114,12 @@ export function allot(s: SessionState): { lines: (Allotment & { curedAt: number 
     const key = `${bait}/${colourway}/${grade}`;
     stock.set(key, { bait, colourway, grade, count: (stock.get(key)?.count ?? 0) + n });
   };
-  for (const job of s.jobs.values()) {
-    const planned = s.snapshot.input.jobs.find((j) => j.key === job.key)!;
-    const shots = [...s.shots.values()].filter((x) => x.job === job.key && !x.trial && x.rackedAt !== null);
-    const asked = shots.filter((x) => x.colourway.id === planned.colourway.id);
+  for (const run of s.runs.values()) {
+    if (run.stage.makes !== 'bait') continue;
+    const planned = s.snapshot.input.jobs.find((j) => j.key === run.job.key)!;
+    const shots = [...s.shots.values()].filter((x) => x.job === run.key && !x.trial && x.rackedAt !== null);
+    const ordered = (x: ShotState) => x.colourway.id === planned.colourway.id && x.build.key === planned.build.key;
+    const asked = shots.filter(ordered);
     const curedAt = Math.max(0, ...asked.map((x) => x.curedAt ?? 0));
     let good = count(asked).good;
     for (const line of planned.lines) {
@@ -107,7 +130,7 @@ export function allot(s: SessionState): { lines: (Allotment & { curedAt: number 
     store(planned.bait.id, planned.colourway.id, 'good', good);
     for (const shot of shots) {
       const c = count([shot]);
-      if (shot.colourway.id !== planned.colourway.id) store(shot.bait.id, shot.colourway.id, 'good', c.good);
+      if (!ordered(shot)) store(shot.bait.id, shot.colourway.id, 'good', c.good);
       store(shot.bait.id, shot.colourway.id, 'usable', c.usable);
     }
   }

@@ -1,5 +1,8 @@
+import type { Stage } from '../build/build.ts';
+import { hasTop, isJudged } from '../build/build.ts';
+
 /** Event payloads are versioned together; a bench that knows a newer one is asked to wait, not dropped. */
-export const EVENT_VERSION = 1;
+export const EVENT_VERSION = 2;
 
 /** Stages read by eye, with the heats they stand for, °C. */
 export const EYE = {
@@ -11,20 +14,70 @@ export const EYE = {
 } as const;
 export type EyeStage = keyof typeof EYE;
 
+/** What a stage is, as far as its faults go. */
+const TRAITS = {
+  laminated: hasTop,
+  mixed: (s: Stage) => s.layers.length > 1,
+  judged: isJudged,
+  shell: (s: Stage) => s.makes === 'shell',
+  tail: (s: Stage) => s.makes === 'tail',
+  cored: (s: Stage) => s.takes !== null && s.layers.some((l) => l.place === 'core' || l.place === 'coreTail'),
+  jointed: (s: Stage) => s.takes !== null && s.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail'),
+  poured: (s: Stage) => s.pours.length > 0,
+} as const;
+type Trait = keyof typeof TRAITS;
+
+interface FaultEntry {
+  name: string;
+  remedy: string;
+  /** stages it can be seen at; left out = any */
+  at?: Trait[];
+  /** belongs to an earlier stage, though it is seen at this one */
+  earlier?: true;
+}
+
 /** What can be wrong with a bait, as makers say it, and the usual remedy. */
 export const FAULTS = {
   short: { name: 'short', remedy: 'warm the metal, or shoot 5 to 10° hotter' },
+  coreShort: { name: 'core missing', remedy: 'hold longer on the narrow gates; shoot spares', at: ['cored'] },
+  opaque: { name: 'too opaque', remedy: 'thin the shell colour', at: ['shell', 'cored'], earlier: true },
+  shellTorn: { name: 'shell torn', remedy: 'cool it longer, oil the rod', at: ['shell', 'cored'], earlier: true },
+  rodFlash: { name: 'rod flashed', remedy: 'seat the rod, push lighter', at: ['shell'] },
+  joint: { name: 'joint open', remedy: 'body 182° or more, warm inserts, less oil', at: ['jointed'] },
+  crooked: { name: 'tail crooked', remedy: 'tap it down, look for a gap round it', at: ['jointed'] },
+  bare: { name: 'no insert', remedy: 'load every cavity, or leave it out', at: ['jointed', 'cored'] },
+  smeared: { name: 'spot smeared', remedy: 'let it skin; a hot shot over a chilled accent', at: ['poured'] },
+  muddied: { name: 'muddied', remedy: 'slower pulses, equal heats', at: ['judged'] },
   dent: { name: 'dent', remedy: 'hold longer and top off twice' },
   bubbles: { name: 'bubbles', remedy: 'degas, keep the cup deeper, draw slower' },
   flash: { name: 'flash', remedy: 'reseat and clamp, lighter push' },
-  line: { name: 'line off', remedy: 'match the heats, square the block' },
-  bled: { name: 'bled', remedy: 'match the heats' },
-  upside: { name: 'upside down', remedy: 'look at TOP before the shot' },
+  line: { name: 'line off', remedy: 'match the heats, square the block', at: ['mixed'] },
+  bled: { name: 'bled', remedy: 'match the heats', at: ['mixed'] },
+  upside: { name: 'upside down', remedy: 'look at TOP before the shot', at: ['laminated'] },
   torn: { name: 'torn', remedy: 'wait longer, open the other side up' },
   gooey: { name: 'gooey', remedy: 'cook again, scrape the edge' },
   yellow: { name: 'yellow', remedy: 'shorter bursts, stabiliser' },
   dirty: { name: 'dirty', remedy: 'a blade for each colour' },
-} as const;
+} as const satisfies Record<string, FaultEntry>;
 export type Fault = keyof typeof FAULTS;
 
+/** Faults a stage can show, its own first. */
+export const faultsOf = (stage: Stage): Fault[] => (Object.keys(FAULTS) as Fault[]).filter((f) => { const { at } = FAULTS[f] as FaultEntry; return !at || at.some((t) => TRAITS[t](stage)); });
+
+/** Name of the stage a fault belongs to, seen at stage `i` of a build. */
+export function faultStage(stages: readonly Stage[], i: number, fault: Fault): string {
+  const entry: FaultEntry = FAULTS[fault];
+  const from = entry.earlier && stages[i]?.takes ? stages.find((s) => s.key === stages[i]!.takes) : undefined;
+  return (from ?? stages[i])?.name ?? '';
+}
+
 export const PLUGS = { square: 'even, line square', thin: 'one side thin', cold: 'set cold', none: 'not looked at' } as const;
+
+/** Why filling stopped before the last cavity. */
+export const STOPS = { thin: 'one side thin', empty: 'barrel ran out', frozen: 'port froze' } as const;
+export type Stop = keyof typeof STOPS;
+
+/** Seconds a plug is left to set before it is pulled (handbook §2 step 16). */
+export const PLUG_SETS = 60;
+/** Seconds each plunger is pushed when colours are pulsed in turn (a judgement; no two baits come alike). */
+export const PULSE = 2;

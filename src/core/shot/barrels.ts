@@ -1,30 +1,38 @@
 import type { Block, Injector } from '../build/tools.ts';
 import type { Mould } from '../mould/schema.ts';
-import { hotVolume, shotMass, baitMass } from './volume.ts';
+import type { ShotMass } from './volume.ts';
+import { baitMass, hotVolume } from './volume.ts';
+
+/** What plastic is pushed with: barrels, block, and whether one yoke pushes them all. */
+export interface Rig {
+  injector: Injector;
+  block: Block | null;
+  yoked: boolean;
+}
 
 /**
- * Share of a yoked push each barrel gives: its bore's area over all bores. A dual of equal bores is half
- * and half whatever the cavity's halves are, so this is also the layer's mean share along the bait.
+ * Share of a push each barrel gives. Yoked: its bore's area over all bores, so a dual of equal bores is
+ * half and half whatever the cavity's halves are, and this is also the layer's mean share along the bait.
+ * Pulsed in turn: equal parts, the maker's rhythm.
  */
-export function shares(injector: Injector): number[] {
-  const areas = injector.barrels.map((b) => b.bore ** 2);
+export function shares({ injector, yoked }: Pick<Rig, 'injector' | 'yoked'>): number[] {
+  const areas = injector.barrels.map((b) => (yoked ? b.bore ** 2 : 1));
   const all = areas.reduce((a, b) => a + b, 0);
   return areas.map((a) => a / all);
 }
 
 /** What stays behind each barrel after a shot, mL: its own heel and its part of the block's. */
-export const heels = (injector: Injector, block: Block | null): number[] =>
-  injector.barrels.map((b) => b.heel + (block?.heel ?? 0) / injector.barrels.length);
+export const heels = ({ injector, block }: Rig): number[] => injector.barrels.map((b) => b.heel + (block?.heel ?? 0) / injector.barrels.length);
 
 /**
  * Volume to draw into each barrel, mL: V_b = share_b Σm/ρ(T) + purge + heel_b.
  * @param grams what is to set in the moulds
  * @param purge pushed out before the shot until every colour runs, mL a barrel
  */
-export function barrelVolumes(injector: Injector, block: Block | null, grams: number, celsius: number, purge: number, density20?: number): number[] {
-  const rest = heels(injector, block);
+export function barrelVolumes(rig: Rig, grams: number, celsius: number, purge: number, density20?: number): number[] {
+  const rest = heels(rig);
   const hot = hotVolume(grams, celsius, density20);
-  return shares(injector).map((share, i) => share * hot + purge + rest[i]!);
+  return shares(rig).map((share, i) => share * hot + purge + rest[i]!);
 }
 
 export interface Capacity {
@@ -39,14 +47,16 @@ export interface Capacity {
   tightest: number;
 }
 
-/** What one draw of these barrels can do in this mould. */
-export function capacity(injector: Injector, block: Block | null, mould: Mould, celsius: number, purge: number, density20?: number): Capacity {
-  const shot = shotMass(mould, density20);
+/**
+ * What one draw of these barrels can do in this mould.
+ * @param shot masses of one filling of it, g
+ */
+export function capacity(rig: Rig, mould: Pick<Mould, 'feed' | 'cavities'>, shot: ShotMass, celsius: number, purge: number, density20?: number): Capacity {
   const whole = baitMass(shot) + shot.feed;
   const cavity = mould.feed === 'each' ? Math.max(...shot.cavities.values()) + shot.feedEach : whole;
-  const fixed = heels(injector, block).map((h) => h + purge);
-  const room = injector.barrels.map((b, i) => b.volume - fixed[i]!);
-  const part = shares(injector);
+  const fixed = heels(rig).map((h) => h + purge);
+  const room = rig.injector.barrels.map((b, i) => b.volume - fixed[i]!);
+  const part = shares(rig);
   const fit = (grams: number) => Math.min(...room.map((r, i) => r / (part[i]! * hotVolume(grams, celsius, density20))));
   // A hair of tolerance, so that a barrel of exactly the right size is not refused by rounding.
   const count = (grams: number) => Math.max(0, Math.floor(fit(grams) + 1e-9));

@@ -1,5 +1,5 @@
-import type { Block, Injector } from '../build/tools.ts';
 import { density } from '../material/plastisol.ts';
+import type { Rig } from './barrels.ts';
 import { shares } from './barrels.ts';
 import type { Flow } from './balance.ts';
 
@@ -9,8 +9,7 @@ export type Habit = 'push' | 'plug';
 export interface FlowInput {
   /** cup of each barrel, in barrel order */
   cups: string[];
-  injector: Injector;
-  block: Block | null;
+  rig: Rig;
   /** g that set as baits, and as runner and sprues */
   baits: number;
   feed: number;
@@ -34,9 +33,10 @@ export interface FlowInput {
  * One colour comes round to its own cup; what holds several goes where the maker sorts it.
  */
 export function drawFlow(input: FlowInput): Flow {
-  const { cups, injector, block, heat, habit, mixedTo, loss } = input;
+  const { cups, rig, heat, habit, mixedTo, loss } = input;
+  const { injector, block } = rig;
   const rho = density(heat, input.density20);
-  const part = shares(injector);
+  const part = shares(rig);
   const flow: Flow = { takes: {}, baits: 0, returns: [], puck: 0, lost: 0, lag: input.lag };
   const own = new Set(cups).size === 1;
 
@@ -65,4 +65,13 @@ export function drawFlow(input: FlowInput): Flow {
     else if (mixed > 0) flow.returns.push({ from: cup, to, grams: mixed });
   });
   return flow;
+}
+
+/**
+ * Where the grams of something poured by hand go: into the bait, and what sticks to spoon and wall is
+ * lost. Nothing comes round, but a trial's.
+ */
+export function pourFlow(cup: string, grams: number, loss: number, trial: boolean, lag: number): Flow {
+  const lost = (grams * loss) / (1 - loss);
+  return { takes: { [cup]: grams + lost }, baits: trial ? 0 : grams, returns: trial && grams > 0 ? [{ from: cup, to: cup, grams }] : [], puck: 0, lost, lag };
 }

@@ -1,5 +1,6 @@
 export * from './balance.ts';
 export * from './barrels.ts';
 export * from './cup.ts';
+export * from './fill.ts';
 export * from './flow.ts';
 export * from './volume.ts';

@@ -3,6 +3,7 @@ import orders from './02-orders.ts';
 import sessions from './03-sessions.ts';
 import readTables from './04-read-tables.ts';
 import ledgers from './05-ledgers.ts';
+import stages from './06-stages.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages];

@@ -1,0 +1,3 @@
+export * from './casting.ts';
+export * from './master.ts';
+export * from './schema.ts';

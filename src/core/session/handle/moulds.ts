@@ -1,0 +1,123 @@
+import { insertKind } from '../../plan/index.ts';
+import { takeInsert, unload } from '../inserts.ts';
+import type { Handlers } from './parts.ts';
+import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
+
+/** Events of before this version had no effects of their own for a turned block. */
+const TURNED_SINCE = 2;
+
+export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
+  warmed: (s, e) => {
+    const { kind, key } = e.payload.target;
+    if (kind === 'mould') mould(s, key, (m) => void (m.warmed = true));
+    const injector = s.injectors.get(key);
+    if (kind === 'injector' && injector) injector.warmed = true;
+  },
+  closed: (s, e) =>
+    mould(s, e.payload.mould, (m) => {
+      if (m.phase !== 'open' && m.phase !== 'closed' && m.phase !== 'cleared') return;
+      // Baits of the last shot may still lie on the bench, waiting for the rack.
+      if (m.phase === 'cleared') {
+        m.shot = null;
+        unload(s, m);
+      }
+      Object.assign(m, { phase: 'closed', since: e.at, closures: e.payload.closures, gaps: e.payload.gaps, looseIn: e.payload.loose });
+    }),
+  topChecked: (s, e) => mould(s, e.payload.mould, (m) => void (m.top = e.payload.right ? 'right' : 'wrong')),
+  loaded: (s, e) => {
+    const run = s.runs.get(e.payload.job);
+    mould(s, e.payload.mould, (m) => {
+      if (!run || (m.phase !== 'open' && m.phase !== 'closed')) return;
+      for (const n of e.payload.cavities) {
+        if (!m.mould.cavities.some((c) => c.n === n)) continue;
+        if (!m.loaded.has(n)) m.loaded.set(n, takeInsert(s, run).id);
+        if (e.payload.gap) m.gapped.add(n);
+        else m.gapped.delete(n);
+      }
+    });
+  },
+  insertSpoiled: (s, e) => {
+    const run = s.runs.get(e.payload.job);
+    if (!run) return;
+    for (let i = 0; i < e.payload.count; i++) {
+      const lot = takeInsert(s, run);
+      lot.spoiled += 1;
+      s.puckG += lot.each;
+    }
+  },
+  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(m, e.at, s.snapshot.bench.secondLook))),
+  toppedOff: (s, e) =>
+    mould(s, e.payload.mould, (m) => {
+      const shot = s.shots.get(m.shot ?? '');
+      if (m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook);
+      if (e.payload.look === 1) m.toppedOff = true;
+      else m.looked = true;
+      if (shot && e.payload.took) shot.toppedOff += 1;
+    }),
+  mouldOpened: (s, e) =>
+    mould(s, e.payload.mould, (m) => {
+      const shot = s.shots.get(m.shot ?? '');
+      if (!shot || shot.openedAt !== null) return;
+      shot.openedAt = e.at;
+      m.phase = 'opened';
+      // A turned block puts the belly on the back of every bait; the maker may still find some good.
+      if (e.v >= TURNED_SINCE && shot.turned) for (const n of shot.cavities.keys()) if (!shot.marks.has(n)) shot.marks.set(n, { grade: 'usable', fault: 'upside' });
+    }),
+  cavityMarked: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    if (!shot || !shot.cavities.has(e.payload.cavity)) return;
+    shot.judged.add(e.payload.cavity);
+    if (e.payload.grade === 'good') shot.marks.delete(e.payload.cavity);
+    else shot.marks.set(e.payload.cavity, { grade: e.payload.grade, fault: e.payload.fault });
+  },
+  marked: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    if (!shot) return;
+    shot.markedAt = e.at;
+    shot.openedAt ??= e.at;
+    mould(s, shot.mould, (m) => void (m.shot === shot.id && (m.phase = 'marked')));
+  },
+  returned: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    if (!shot || shot.returnedTo !== null) return;
+    shot.returnedTo = e.payload.to;
+    give(s, e.payload.to, shot.feedG + scrapG(s, shot));
+    mould(s, shot.mould, (m) => void (m.shot === shot.id && (m.phase = 'cleared')));
+  },
+  racked: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    if (!shot || shot.rackedAt !== null) return;
+    shot.rackedAt = e.at;
+    shot.curedAt = e.at + s.snapshot.bench.cure * 3_600_000;
+    mould(s, shot.mould, (m) => void (m.shot === shot.id && reopen(s, m)));
+  },
+  kept: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    if (!shot || shot.rackedAt !== null || shot.stage.makes === 'bait') return;
+    shot.rackedAt = e.at;
+    const made = kept(shot);
+    if (made > 0) {
+      const job = s.runs.get(shot.job)?.job ?? { layers: {} };
+      s.lots.set(shot.id, { id: shot.id, kind: insertKind(job, shot.stage, Number(shot.mould)), makes: shot.stage.makes, from: 'shot', made, left: made, spoiled: 0, each: (shot.baitsG + insertsOf(s, shot) - scrapG(s, shot)) / made, oiled: e.payload.oiled });
+    }
+    mould(s, shot.mould, (m) => void (m.shot === shot.id && reopen(s, m)));
+  },
+  tipped: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    const c = s.cups.get(e.payload.cup);
+    if (!shot || shot.tipG > 0 || !c) return;
+    shot.tipG = e.payload.grams;
+    c.grams -= e.payload.grams;
+    c.drawnG += e.payload.grams;
+  },
+  noted: (s, e) =>
+    mould(s, e.payload.mould, (m) => {
+      s.notes.push({ event: e.id, at: e.at, mould: m.key, text: e.payload.text });
+      m.mould = { ...m.mould, note: [m.mould.note, e.payload.text].filter(Boolean).join(' ') };
+    }),
+  trialled: (s, e) =>
+    mould(s, e.payload.mould, (m) => {
+      s.trialled.set(m.key, { event: e.id, at: e.at, verdict: e.payload.verdict });
+      m.mould = { ...m.mould, tried: true, letsGo: e.payload.letsGo, hold: e.payload.hold, window: e.payload.window };
+    }),
+};

@@ -1,0 +1,95 @@
+import { density, GRADES, PLASTISOL } from '../../material/index.ts';
+import { rigOf, sourceOf } from '../../plan/index.ts';
+import type { StageMass } from '../../shot/index.ts';
+import { shares, stageMass, sum } from '../../shot/index.ts';
+import type { BenchEvent, Kind } from '../event.ts';
+import { unload } from '../inserts.ts';
+import type { CupState, MouldState, RunState, SessionState, ShotState } from '../state.ts';
+
+/**
+ * What each kind of event does to the state. An event that names something unknown, or that has
+ * already had its effect, does nothing: benches may repeat and cross each other.
+ */
+export type Handlers = { [K in Kind]: (s: SessionState, e: BenchEvent<K>) => void };
+
+export const cup = (s: SessionState, key: string, act: (c: CupState) => void): void => {
+  const c = s.cups.get(key);
+  if (c) act(c);
+};
+export const mould = (s: SessionState, key: string, act: (m: MouldState) => void): void => {
+  const m = s.moulds.get(key);
+  if (m) act(m);
+};
+
+export const rhoOf = (c: CupState | undefined, celsius: number): number => density(celsius, c ? GRADES[c.grade].density20 : PLASTISOL.density20);
+
+/** Density at 20 °C of what a run's barrels hold by their shares, or of its first poured cup. */
+export function runRho(s: SessionState, run: RunState): number {
+  const rig = rigOf(run);
+  const grade = (layer: string) => GRADES[s.cups.get(String(run.job.layers[layer]))?.grade ?? 'medium'].density20;
+  if (rig) return sum(shares(rig).map((part, i) => part * grade(run.stage.layers[i]?.key ?? '')));
+  const poured = run.stage.pours.filter((p) => p.share !== null);
+  const all = sum(poured.map((p) => p.share!));
+  return all > 0 ? sum(poured.map((p) => (p.share! / all) * grade(p.key))) : PLASTISOL.density20;
+}
+
+/** Masses of one filling of a mould by a run, g. */
+export const massFor = (s: SessionState, run: RunState, m: MouldState): StageMass => stageMass(run.stage, m.mould, sourceOf(run.job, run.stage), runRho(s, run));
+
+export function hold(m: MouldState, at: number, factor: number): void {
+  m.phase = 'holding';
+  m.since = at;
+  m.holdUntil = at + m.mould.hold * factor * 1000;
+}
+export function cool(m: MouldState, at: number, secondLook: number): void {
+  m.phase = 'cooling';
+  m.since = at;
+  m.readyAt = at + m.mould.cool * 1000;
+  m.lookAt = at + secondLook * 1000;
+}
+export function reopen(s: SessionState, m: MouldState): void {
+  unload(s, m);
+  Object.assign(m, { phase: 'open', shot: null, closures: 0, gaps: [], looseIn: false, top: 'unseen', pours: [], pouredAgainst: new Set(), toppedOff: false, looked: false });
+}
+
+/** Puts grams back into a cup, or on the remelt tray. */
+export function give(s: SessionState, to: string, grams: number): void {
+  const c = s.cups.get(to);
+  if (c) {
+    c.grams += grams;
+    c.returnedG += grams;
+  } else s.puckG += grams;
+}
+
+/** A shot as it stands before anything is in it. */
+export function newShot(s: SessionState, run: RunState, m: MouldState, at: number, trial: boolean, against: string[]): ShotState {
+  const { job } = run;
+  return {
+    id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: job.colourway,
+    bait: { id: job.bait.id, name: job.bait.name }, cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against,
+    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, markedAt: null, marks: new Map(), judged: new Set(), returnedTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
+  };
+}
+
+/** Puts a new shot into its mould and counts it. */
+export function standIn(s: SessionState, run: RunState, m: MouldState, shot: ShotState): void {
+  m.cycles += 1;
+  m.shot = shot.id;
+  m.pours = [];
+  s.shots.set(shot.id, shot);
+  if (shot.trial) run.trialsDone += 1;
+  else run.done += 1;
+}
+
+/** Grams of a shot's inserts. */
+export const insertsOf = (s: SessionState, shot: ShotState, cavities: Iterable<number> = shot.inserts.keys()): number =>
+  sum([...cavities].map((n) => s.lots.get(shot.inserts.get(n) ?? '')?.each ?? 0));
+
+/** Grams of a shot that are no bait to keep: seconds with the inserts in them, and all of a trial's. */
+export function scrapG(s: SessionState, shot: ShotState): number {
+  if (shot.trial) return shot.baitsG + insertsOf(s, shot);
+  const seconds = [...shot.marks].filter(([, mark]) => mark.grade === 'second').map(([n]) => n);
+  return sum(seconds.map((n) => shot.grams.get(n) ?? 0)) + insertsOf(s, shot, seconds);
+}
+/** Cavities of a shot worth keeping. */
+export const kept = (shot: ShotState): number => shot.cavities.size - [...shot.marks.values()].filter((m) => m.grade === 'second').length;

@@ -1,0 +1,82 @@
+import type { Ingredient } from '../../material/index.ts';
+import { density, GRADES, PLASTISOL, scaleIngredient } from '../../material/index.ts';
+import { spoon } from '../../plan/spoon.ts';
+import { degrees, say } from '../../quantity/index.ts';
+import { cupsOf } from '../guard.ts';
+import type { CupState, RunState, SessionState } from '../state.ts';
+import type { Send, Step } from '../step.ts';
+import type { Turn } from './work.ts';
+import { drawVolumes } from './work.ts';
+
+/** Ingredients of a cup's recipe for these moments, scaled to a charge. */
+const ladderOf = (c: CupState, grams: number, when: Ingredient['when'][]): Ingredient[] => c.ladder.filter((i) => when.includes(i.when)).map((i) => scaleIngredient(i, grams / GRADES[c.grade].density20));
+
+const ladderText = (ladder: Ingredient[], s: SessionState): string =>
+  ladder.map((i) => `${i.what} ${i.dimension === 'drops' ? `${i.amount} dr` : i.dimension === 'volume' ? spoon(i.amount, s.snapshot.units) : say(i.amount, 'mass', s.snapshot.units)}`).join(', ');
+
+const addAll = (c: CupState, ladder: Ingredient[]): Send[] => ladder.map((i) => ({ kind: 'added', payload: { cup: c.key, what: i.what, amount: i.amount, dimension: i.dimension, from: 'recipe' } }));
+
+/** Cups a run works from, with the one its baits' tips are dipped in. */
+function cupsInHand(s: SessionState, run: RunState): CupState[] {
+  const tip = run.stage.makes === 'bait' ? s.cups.get(String(run.job.layers[run.job.build.finish?.key ?? ''])) : undefined;
+  return [...new Set([...cupsOf(s, run), ...(tip ? [tip] : [])])];
+}
+
+/** What a run's cups still want before they can be matched and drawn from. */
+export function cupSteps(s: SessionState, run: RunState): Step[] {
+  const { units } = s.snapshot;
+  const out: Step[] = [];
+  const cups = cupsInHand(s, run);
+  const skipped = (key: string, c: CupState) => s.skips.has(`${key}:${c.key}`);
+  for (const c of cups) {
+    if (!c.woken && !skipped('wake', c)) out.push({ key: 'wake', target: c.key, sentence: `Wake the plastisol for ${c.letter}, roll it a minute`, detail: 'The bottom has packed hard. Gently: air and damp make bubbles later.', label: 'It is awake', send: { kind: 'woken', payload: { cup: c.key } } });
+  }
+  for (const c of cups) {
+    const grams = c.plannedCharges[c.charges] ?? c.plannedCharges.at(-1) ?? 0;
+    if (c.charges === 0 && grams > 0 && !skipped('dose', c)) {
+      const ml = grams / GRADES[c.grade].density20;
+      const ladder = ladderOf(c, grams, ['cold']);
+      const cold = ladderText(ladder, s);
+      out.push({ key: 'dose', target: c.key, sentence: `Measure ${say(ml, 'volume', units)} into ${c.letter}${cold ? ', dose it cold' : ''}`, detail: `${GRADES[c.grade].name} plastisol, ${say(grams, 'mass', units, 0)}.${cold ? ` Cold: ${cold}.` : ''}`, label: `${c.letter} is measured`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, then: addAll(c, ladder), caution: 'Water on hot plastic spits; damp additives too.' });
+    }
+  }
+  for (const c of cups.filter((x) => x.charges > 0)) {
+    const before = c.degas === 'cold' && !c.degassed && !skipped('degasCold', c);
+    if (before) out.push({ key: 'degasCold', target: c.key, sentence: `Degas ${c.letter} cold, 3 min or more`, detail: `It froths: the cup may be ${say(c.limitMl, 'volume', units)} full at most.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'cold' } }, caution: 'A cracked lid implodes. Let air in slowly.' });
+  }
+  for (const c of cups.filter((x) => x.charges > 0 && !x.fused && !skipped('cook', x))) {
+    const read = c.reading ? `${c.letter} was ${degrees(c.reading.celsius, units)}.` : 'From milk through gel to clear.';
+    out.push({ key: 'cook', target: c.key, sentence: `Cook ${c.letter} to ${degrees(PLASTISOL.fusion, units)}, stir, read`, detail: `${read} Short bursts; scrape the rim in each time.`, label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, caution: `Ventilate. Above ${degrees(PLASTISOL.ceiling, units)} it yellows; smoke means stop, get it outside, leave. Never use this microwave for food.` });
+  }
+  for (const c of cups.filter((x) => x.fused)) {
+    if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `Below ${degrees(160, units)} it is too thick to let go of air. Let air in when it climbs.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
+    if (!c.coloured && !skipped('colour', c)) {
+      const last = c.plannedCharges[Math.max(0, c.charges - 1)] ?? c.grams;
+      const since = c.trail.slice(c.trail.findLastIndex((t) => t.what === 'plastisol' || t.what === 'remelt') + 1);
+      const ladder = ladderOf(c, last, ['gel', 'clear', 'last']);
+      out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${c.ladder.filter((i) => i.when !== 'cold').length} additions`, detail: ladderText(ladder, s) || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } }, also: addAll(c, ladder.filter((i) => !since.some((t) => t.what === i.what))) });
+    }
+    if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: 'Stirring afterwards puts bubbles back.', label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
+  }
+  return out.map((step) => ({ ...step, skip: { step: step.key, target: step.target } }));
+}
+
+/** A cup that cannot serve the next draw, or the next pour, wants its next charge. */
+export function recharge(s: SessionState, turn: Turn, pours: { cup: string; grams: number }[]): Step[] {
+  const { units } = s.snapshot;
+  const { window } = turn.run.tools;
+  const wanted = new Map<string, number>();
+  for (const { cup, ml } of drawVolumes(s, turn)) {
+    const c = s.cups.get(cup);
+    if (c) wanted.set(cup, (wanted.get(cup) ?? 0) + ml * density((window.low + window.high) / 2, GRADES[c.grade].density20));
+  }
+  for (const { cup, grams } of pours) wanted.set(cup, (wanted.get(cup) ?? 0) + grams);
+  return [...wanted].flatMap(([cup, need]): Step[] => {
+    const c = s.cups.get(cup);
+    if (!c || c.charges === 0 || c.grams >= need * 0.999 || s.skips.has(`recharge${c.charges}:${c.key}`)) return [];
+    const grams = c.plannedCharges[c.charges] ?? Math.ceil((need - c.grams) / 5) * 5 + 20;
+    const cold = GRADES[c.grade].density20;
+    return [{ key: 'dose', target: c.key, sentence: `${c.letter} will run short: add ${say(grams / cold, 'volume', units)}`, detail: `It holds ${say(Math.max(0, c.grams) / cold, 'volume', units)}; the next wants ${say(need / cold, 'volume', units)}. Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, skip: { step: `recharge${c.charges}`, target: c.key } }];
+  });
+}
+

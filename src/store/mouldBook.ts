@@ -1,0 +1,22 @@
+import type { BenchEvent } from '@/core/session/index.ts';
+import type { Transaction } from './query.ts';
+import { row, rows, run } from './query.ts';
+
+const when = (ms: number): string => new Date(ms).toISOString();
+
+/** What was noted of a mould at the bench. */
+export const putNote = (e: BenchEvent<'noted'>, transaction: Transaction): Promise<void> =>
+  run('INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), e.payload.text], transaction);
+/** A mould's trial card. */
+export const putTrial = (e: BenchEvent<'trialled'>, transaction: Transaction): Promise<void> =>
+  run('INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), JSON.stringify(e.payload)], transaction);
+export const dropNote = (event: string, transaction: Transaction): Promise<void> => run('DELETE FROM mould_notes WHERE event_id = $1', [event], transaction);
+export const dropTrial = (event: string, transaction: Transaction): Promise<void> => run('DELETE FROM mould_trials WHERE event_id = $1', [event], transaction);
+
+/** The newest notes of every mould, newest first, a few each. */
+export const newestNotes = (each = 3): Promise<{ mould_id: number; at: Date; text: string; session_id: number }[]> =>
+  rows('SELECT mould_id, at, text, session_id FROM (SELECT *, row_number() OVER (PARTITION BY mould_id ORDER BY at DESC) AS n FROM mould_notes) x WHERE n <= $1 ORDER BY mould_id, at DESC LIMIT 2000', [each]);
+export const notesOf = (mould: number, limit = 30): Promise<{ at: Date; text: string; session_id: number }[]> => rows('SELECT at, text, session_id FROM mould_notes WHERE mould_id = $1 ORDER BY at DESC LIMIT $2', [mould, limit]);
+export const trialsOf = (mould: number, limit = 10): Promise<{ at: Date; session_id: number; card: BenchEvent<'trialled'>['payload'] }[]> => rows('SELECT at, session_id, card FROM mould_trials WHERE mould_id = $1 ORDER BY at DESC LIMIT $2', [mould, limit]);
+/** Shots a mould has given, for its life. */
+export const shotsGiven = async (mould: number): Promise<number> => (await row<{ n: number }>('SELECT count(*)::int AS n FROM shots WHERE mould_id = $1', [mould]))!.n;

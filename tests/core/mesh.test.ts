@@ -1,0 +1,93 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { Cancelled, inMm, measureStl, meshRemarks } from '@/core/mesh/index.ts';
+import type { Facets } from '../meshes.ts';
+import { ascii, binary, sphere, tetrahedron, torus } from '../meshes.ts';
+
+const measure = (bytes: Uint8Array) => { const m = measureStl(bytes); assert.ok(m.ok, m.ok ? '' : m.message); return m.measured; };
+const within = (a: number, b: number, share: number) => assert.ok(Math.abs(a - b) <= share * b, `${a} is not ${b} within ${share * 100} %`);
+const flipped = (f: Facets): Facets => f.map((t) => [...t.slice(0, 3), ...t.slice(6, 9), ...t.slice(3, 6)]);
+
+test('sphere, torus and tetrahedron against their exact volumes, watertight', () => {
+  for (const [facets, exact, share] of [[sphere(10, 60), (4 / 3) * Math.PI * 1000, 0.005], [torus(20, 5, 90), 2 * Math.PI ** 2 * 20 * 25, 0.005], [tetrahedron(12), 288, 1e-6]] as [Facets, number, number][]) {
+    const m = measure(binary(facets));
+    within(m.volume, exact, share);
+    assert.ok(m.watertight && !m.closed.mirrored && !m.closed.doubled, JSON.stringify(m.closed));
+    assert.deepEqual(meshRemarks({ ...m, triangles: 100 }), []);
+  }
+});
+
+test('binary and ASCII read alike, also a binary that begins with the word solid', () => {
+  const ball = sphere(7, 20);
+  const [a, b, c] = [measure(binary(ball)), measure(ascii(ball)), measure(binary(ball, 'solid made elsewhere'))];
+  assert.equal(a.volume, c.volume);
+  within(b.volume, a.volume, 1e-5);
+  assert.deepEqual(b.closed, a.closed);
+});
+
+test('mirrored, open, doubled and half-turned meshes are recognised, and the body’s own volume kept', () => {
+  const ball = sphere(10, 30);
+  const whole = measure(binary(ball)).volume;
+  const mirrored = measure(binary(flipped(ball)));
+  assert.ok(mirrored.closed.mirrored && mirrored.watertight);
+  within(mirrored.volume, whole, 1e-9);
+  const open = measure(binary(ball.slice(1)));
+  assert.deepEqual([open.watertight, open.closed.open], [false, 3]);
+  const twice = measure(binary([...ball, ...ball]));
+  assert.ok(twice.closed.doubled);
+  within(twice.volume, whole, 1e-9);
+  const turned = measure(binary([...flipped(ball.slice(0, 1)), ...ball.slice(1)]));
+  assert.deepEqual([turned.watertight, turned.closed.turned], [false, 3]);
+  for (const [m, word] of [[mirrored, /inside out/], [open, /not watertight: 3/], [twice, /stands there twice/], [turned, /wrong way/]] as const) assert.ok(meshRemarks(m).some((r) => word.test(r.sentence)));
+});
+
+test('property: volume minds neither place nor turn, and goes with the cube of size', () => {
+  const ring = torus(12, 4, 24);
+  const base = measure(binary(ring)).volume;
+  fc.assert(fc.property(fc.double({ min: -200, max: 200, noNaN: true }), fc.double({ min: 0, max: 6.28, noNaN: true }), fc.double({ min: 0.2, max: 5, noNaN: true }), (shift, turn, k) => {
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    const moved = ring.map((f) => f.flatMap((_, i) => (i % 3 === 0 ? [k * (c * f[i]! - s * f[i + 2]!) + shift, k * f[i + 1]! - shift, k * (s * f[i]! + c * f[i + 2]!)] : [])));
+    const m = measure(binary(moved));
+    within(m.volume, base * k ** 3, 2e-3);
+  }), { numRuns: 30 });
+});
+
+test('shape: length along the longest side, section across, outline from nose to tail, in any unit', () => {
+  // An ellipsoid 90 long, 30 deep, 12 thick.
+  const egg = sphere(1, 60).map((f) => f.map((v, i) => v * [45, 15, 6][i % 3]!));
+  const m = measure(binary(egg));
+  within(m.length, 90, 1e-3);
+  within(m.section, 12, 0.01);
+  const middle = m.profile[Math.floor(m.profile.length / 2)]!;
+  within(middle[1] * 90, 15, 0.01);
+  within(middle[2] * 90, 15, 0.01);
+  assert.ok(m.profile[0]![1] < 0.02 && m.profile.at(-1)![1] < 0.02);
+  within(inMm(m, 'mm').volume, ((4 / 3) * Math.PI * 45 * 15 * 6) / 1000, 0.005);
+  within(inMm({ ...m, length: 90 / 25.4, section: 12 / 25.4, volume: m.volume / 25.4 ** 3 }, 'in').volume, inMm(m, 'mm').volume, 1e-9);
+});
+
+test('broken, empty, huge, flat and other files are refused in words', () => {
+  const code = (bytes: Uint8Array) => { const m = measureStl(bytes); assert.ok(!m.ok && m.message.length > 25); return m.code; };
+  const ball = binary(sphere(5, 8));
+  assert.equal(code(new Uint8Array()), 'empty');
+  assert.equal(code(binary([])), 'empty');
+  assert.equal(code(ball.subarray(0, ball.length - 25)), 'broken');
+  assert.equal(code(new TextEncoder().encode('%PDF-1.7 and so on'.repeat(20))), 'not-stl');
+  assert.equal(code(new TextEncoder().encode('solid x\nfacet\n vertex 1 2\nendsolid')), 'broken');
+  const nan = binary(sphere(5, 8));
+  new DataView(nan.buffer).setFloat32(84 + 12, NaN, true);
+  assert.equal(code(nan), 'broken');
+  const huge = new Uint8Array(84 + 50 * 3_000_001);
+  new DataView(huge.buffer).setUint32(80, 3_000_001, true);
+  assert.equal(code(huge), 'huge');
+  assert.equal(code(binary([[0, 0, 0, 1, 0, 0, 0, 1, 0]])), 'flat');
+});
+
+test('half a million triangles: measured with progress, and stopped when asked', () => {
+  const many = binary(torus(30, 10, 500)); // 500,000 triangles
+  let last = 0;
+  const m = measureStl(many, (share) => { assert.ok(share >= last - 1e-9 && share <= 1 + 1e-9); last = share; });
+  assert.ok(m.ok && m.measured.triangles === 500_000 && m.measured.watertight && last > 0.85);
+  assert.throws(() => measureStl(many, (share) => share < 0.5), Cancelled);
+});
