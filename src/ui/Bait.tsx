@@ -1,16 +1,33 @@
-import type { OutlineKey } from '@/core/mould/index.ts';
-import { baitPaths } from './baitPath.ts';
+import { place } from '@/core/build/place.ts';
+import type { Stations } from './baitPath.ts';
+import { bandPath, shapeFor, stationsOf, wholePath } from './baitPath.ts';
+import type { Drawn } from './dress.ts';
 
-/** A bait from the side, in its own colours: one, or back and belly. */
-export function Bait({ outline, colours, width = 52, label }: { outline: string; colours: (string | null)[]; width?: number; label?: string }) {
-  const p = baitPaths(outline as OutlineKey, 100);
-  const [back, belly] = colours.length > 1 ? colours : [colours[0], colours[0]];
-  const height = p.up + p.down + 4;
+/** The layers of a bait lying nose to the left from x = 0, without its outline. A core is seen through its shell. */
+export function Layers({ stations, layers, length }: { stations: Stations; layers: readonly Drawn[]; length: number }) {
   return (
-    <svg viewBox={`-2 ${-p.up - 2} 104 ${height}`} width={width} height={(width * height) / 104} role={label ? 'img' : undefined} aria-label={label} aria-hidden={label ? undefined : true} className="shrink-0">
-      {back && <path d={p.back} fill={back} />}
-      {belly && <path d={p.belly} fill={belly} />}
-      <path d={p.whole} className="line-art" strokeDasharray={colours.some((c) => !c) ? '4 3' : undefined} />
+    <>
+      {layers.map((l, i) => {
+        const at = place(l.place);
+        return at.bands.map((b, k) => {
+          const d = bandPath(stations, b, length);
+          const seen = at.inside && b.edges((b.from + b.to) / 2)[0] < 1;
+          return l.colour ? <path key={`${i}.${k}`} d={d} fill={l.colour} fillOpacity={seen ? 0.78 : 1} stroke={seen ? 'var(--ink)' : undefined} strokeWidth={seen ? 0.6 : undefined} strokeDasharray={seen ? '2 2' : undefined} /> : <path key={`${i}.${k}`} d={d} className="line-art" strokeDasharray="4 3" />;
+        });
+      })}
+    </>
+  );
+}
+
+/** A bait from the side, in its own colours. */
+export function Bait({ outline, profile, layers, width = 52, label }: { outline: string; profile?: Stations | null; layers: readonly Drawn[]; width?: number; label?: string }) {
+  const stations = stationsOf(outline, profile);
+  const { most } = shapeFor(stations);
+  const height = (most.up + most.down) * 100 + 4;
+  return (
+    <svg viewBox={`-2 ${-most.up * 100 - 2} 104 ${height}`} width={width} height={(width * height) / 104} role={label ? 'img' : undefined} aria-label={label} aria-hidden={label ? undefined : true} className="shrink-0">
+      <Layers stations={stations} layers={layers.filter((l) => l.colour)} length={100} />
+      <path d={wholePath(stations, 100)} className="line-art" strokeDasharray={layers.some((l) => !l.colour) ? '4 3' : undefined} />
     </svg>
   );
 }

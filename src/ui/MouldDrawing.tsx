@@ -1,9 +1,12 @@
-import type { Cavity, Mould, OutlineKey } from '@/core/mould/index.ts';
-import { baitPaths } from './baitPath.ts';
+import type { Cavity, Mould } from '@/core/mould/index.ts';
+import { CLOSURES, tightening } from '@/core/mould/closure.ts';
+import { Layers } from './Bait.tsx';
+import { shapeFor, stationsOf, wholePath } from './baitPath.ts';
+import type { Drawn } from './dress.ts';
 
 export interface CavityLook {
-  /** colours from TOP down; empty = empty cavity */
-  colours?: string[];
+  /** what lies in it; none = an empty cavity */
+  layers?: readonly Drawn[];
   wash?: string;
   mark?: 'usable' | 'second' | null;
   note?: string;
@@ -17,10 +20,14 @@ interface Props {
   /** closures on, when it is at the bench */
   closures?: number;
   gaps?: string[];
+  /** core rods in */
+  rods?: boolean;
   runnerColour?: string | null;
   /** share of the cooling still to go: drawn as an outline that drains */
   left?: number | null;
   dimensions?: boolean;
+  /** the order bolts are tightened in */
+  order?: boolean;
   numbers?: boolean;
   onCavity?: (n: number) => void;
   focus?: number | null;
@@ -29,16 +36,25 @@ interface Props {
 const W = 800;
 const PAD = 46;
 
+/** Core rods lying in their channels, drawn through the cavity. */
+function Rods({ mould, k }: { mould: Mould; k: number }) {
+  if (!mould.rod) return null;
+  const { bore, length } = mould.rod;
+  return <g>{mould.cavities.map((c) => <g key={c.n} transform={`translate(${c.x * k} ${c.y * k}) rotate(${c.turn})`}><rect x={(-c.length / 2) * k - 14} y={(-bore * k) / 2} width={14 + (c.length * 0.1 + length) * k} height={bore * k} fill="var(--raised)" className="line-art" /><path d={`M${(-c.length / 2) * k - 14} ${-bore * k * 0.8}v${bore * k * 1.6}`} className="line-art" style={{ strokeWidth: 4 }} /></g>)}</g>;
+}
+
 function CavityShape({ c, k, look, numbers, onCavity, focused, label }: { c: Cavity; k: number; look: CavityLook; numbers?: boolean; onCavity?: (n: number) => void; focused?: boolean; label: string }) {
-  const p = baitPaths(c.outline as OutlineKey, c.length * k);
+  const stations = stationsOf(c.outline, c.profile);
+  const length = c.length * k;
+  const { most } = shapeFor(stations);
+  const p = { whole: wholePath(stations, length), up: most.up * length, down: most.down * length };
   const x = c.x * k;
   const y = c.y * k;
   const half = (c.length * k) / 2;
   const shape = (
     <g transform={`translate(${x} ${y}) rotate(${c.turn}) translate(${-half} 0)`}>
-      <path d={p.whole} fill={look.colours?.length ? 'none' : 'var(--ground)'} />
-      {look.colours?.[0] && <path d={look.colours.length > 1 ? p.back : p.whole} fill={look.colours[0]} />}
-      {look.colours?.[1] && <path d={p.belly} fill={look.colours[1]} />}
+      <path d={p.whole} fill="var(--ground)" />
+      {look.layers && look.layers.length > 0 && <Layers stations={stations} layers={look.layers} length={length} />}
       {look.wash && <path d={p.whole} fill={look.wash} />}
       <path d={p.whole} className="line-art" strokeWidth={focused ? 3 : 1.5} style={focused ? { strokeWidth: 3.5 } : undefined} />
       {look.mark && <path d={`M0 ${-p.up}L${half * 2} ${p.down}M0 ${p.down}L${half * 2} ${-p.up}`} stroke={look.mark === 'second' ? 'var(--stop)' : 'var(--watch)'} strokeWidth="3" strokeDasharray={look.mark === 'usable' ? '7 5' : undefined} />}
@@ -84,13 +100,16 @@ function Feed({ mould, k, colour }: { mould: Mould; k: number; colour?: string |
   );
 }
 
-function Closures({ mould, k, on }: { mould: Mould; k: number; on: number }) {
+/** Clamps, bolts, hinge or vice as they stand; bolts with the order they are tightened in. */
+function Closures({ mould, k, on, order }: { mould: Mould; k: number; on: number; order?: boolean }) {
+  if (mould.closure === 'open') return null;
   const w = mould.width * k;
   const h = mould.height * k;
   const faint = (i: number) => (i < on ? 0.85 : 0.22);
-  if (mould.closure === 'bolts' || mould.closure === 'screws') {
+  if (CLOSURES[mould.closure].order === 'cross') {
     const n = mould.closures;
-    return <g>{Array.from({ length: n }, (_, i) => { const x = 18 + ((w - 36) * Math.floor(i / 2)) / Math.max(1, Math.ceil(n / 2) - 1 || 1); const y = i % 2 === 0 ? 14 : h - 14; return <g key={i} opacity={faint(i)}><circle cx={x} cy={y} r="8" className="line-art" /><path d={`M${x - 5} ${y}H${x + 5}`} className="line-art" style={{ strokeWidth: 3 }} /></g>; })}</g>;
+    const turn = tightening(n);
+    return <g>{Array.from({ length: n }, (_, i) => { const x = 18 + ((w - 36) * Math.floor(i / 2)) / Math.max(1, Math.ceil(n / 2) - 1 || 1); const y = i % 2 === 0 ? 14 : h - 14; return <g key={i} opacity={faint(i)}><circle cx={x} cy={y} r="8" className="line-art" /><path d={`M${x - 5} ${y}H${x + 5}`} className="line-art" style={{ strokeWidth: 3 }} />{order && <text x={x + 12} y={y + 6} fontSize="16" fontWeight="700" fill="var(--ink)">{turn.indexOf(i + 1) + 1}</text>}</g>; })}</g>;
   }
   if (mould.closure === 'vice') return <g opacity={faint(0)}><rect x={w * 0.15} y={-16} width={w * 0.7} height={12} fill="var(--ink)" /><rect x={w * 0.15} y={h + 4} width={w * 0.7} height={12} fill="var(--ink)" /></g>;
   const bars = mould.closure === 'hinge' ? [0.12] : Array.from({ length: mould.closures }, (_, i) => (i + 1) / (mould.closures + 1)).map((s) => (mould.closures === 2 ? (s < 0.5 ? 0.19 : 0.83) : s));
@@ -103,7 +122,7 @@ function Closures({ mould, k, on }: { mould: Mould; k: number; on: number }) {
 }
 
 /** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
-export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], runnerColour, left = null, dimensions, numbers, onCavity, focus }: Props) {
+export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], rods, runnerColour, left = null, dimensions, order, numbers, onCavity, focus }: Props) {
   const k = (W - 2 * PAD) / mould.width;
   const w = mould.width * k;
   const h = mould.height * k;
@@ -121,7 +140,8 @@ export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps 
         const one = look(c);
         return <CavityShape key={c.n} c={c} k={k} look={one} numbers={numbers} onCavity={onCavity} focused={focus === c.n} label={`cavity ${c.n}, ${one.mark ? one.note ?? one.mark : 'good'}`} />;
       })}
-      {(closed || closures === undefined) && <Closures mould={mould} k={k} on={closures ?? (closed ? mould.closures : 0)} />}
+      {rods && <Rods mould={mould} k={k} />}
+      {(closed || closures === undefined) && <Closures mould={mould} k={k} on={closures ?? (closed ? mould.closures : 0)} order={order} />}
       {gaps.includes('left') && <path d={`M-8 8V${h - 8}`} stroke="var(--stop)" strokeWidth="5" strokeDasharray="10 6" />}
       {gaps.includes('right') && <path d={`M${w + 8} 8V${h - 8}`} stroke="var(--stop)" strokeWidth="5" strokeDasharray="10 6" />}
       {dimensions && (

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
-import type { AnyEvent, Send, SessionState } from '@/core/session/index.ts';
+import type { AnyEvent, SessionState } from '@/core/session/index.ts';
 import { allot, count, fold, lastUndoable, nextStep, readEvent, shotRow, summary, trendOf } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';

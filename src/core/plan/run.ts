@@ -17,6 +17,9 @@ export interface Run {
 
 export const runKey = (job: Pick<Job, 'key' | 'build'>, i: number): string => (i === job.build.stages.length - 1 ? job.key : `${job.key}:${job.build.stages[i]!.key}`);
 
+/** The job a run belongs to, by the run's key. */
+export const jobOfRun = (jobs: readonly Job[], key: string): Job => jobs.find((j) => key === j.key || key.startsWith(`${j.key}:`))!;
+
 /** The stages of a job, in order. */
 export const runsOf = (job: Job): Run[] => job.build.stages.flatMap((stage, i) => (job.tools[i] ? [{ key: runKey(job, i), job, stage, tools: job.tools[i] }] : []));
 

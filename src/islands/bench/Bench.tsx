@@ -1,9 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { count, cupsOf, FAULTS, freeMould, injectorOf, jobInHand, nextStep } from '@/core/session/index.ts';
+import { count, cupsOf, FAULTS, faultsOf, freeMould, injectorOf, inStep, nextStep, runInHand, unpoured } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
-import { Barrels } from './Barrels.tsx';
+import { Barrels, ByHand } from './Barrels.tsx';
 import { Change } from './Change.tsx';
 import { CupCaptions, Cups } from './Cups.tsx';
 import { BenchMould } from './Moulds.tsx';
@@ -11,13 +11,13 @@ import { CupPanel, Keys, OtherSteps, Trouble } from './Panels.tsx';
 import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
 import { Strip } from './Strip.tsx';
+import { TrialCard } from './TrialCard.tsx';
 import { useSession } from './useSession.ts';
 
 type Brush = Fault | 'usable';
-const BRUSHES: Brush[] = ['short', 'dent', 'bubbles', 'flash', 'line', 'bled', 'upside', 'torn', 'dirty', 'usable'];
 const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
 
-type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trouble' | 'other' | 'change' | 'keys' } | null;
+type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trial'; mould: string } | { what: 'trouble' | 'other' | 'change' | 'keys' } | null;
 
 function useNow(): number {
   const [now, setNow] = useState(() => Date.now());
@@ -51,13 +51,18 @@ function Places({ id, name, snapshot, events }: Opened) {
   const { units, bench } = s.snapshot;
 
   const step = nextStep(s, now);
-  const job = jobInHand(s) ?? [...s.jobs.values()].at(-1);
-  const cups = job ? cupsOf(s, job) : [];
-  const injector = job ? injectorOf(s, job) : undefined;
+  const run = runInHand(s) ?? [...s.runs.values()].at(-1);
+  const cups = run ? cupsOf(s, run) : [];
+  const injector = run ? injectorOf(s, run) : undefined;
   const marking = step?.key === 'mark' ? s.moulds.get(step.target) : undefined;
-  const shown = [...s.moulds.values()].filter((m) => m.shot !== null || job?.job.moulds.some((x) => String(x.id) === m.key)).slice(0, 3);
-  const real = count([...s.shots.values()].filter((x) => !x.trial));
-  const planned = [...s.jobs.values()].reduce((sum, j) => sum + j.target, 0);
+  const brushes: Brush[] = marking ? [...faultsOf(s.shots.get(marking.shot ?? '')!.stage), 'usable'] : [];
+  const turns = run ? inStep(s, run) : [];
+  const runOf = (m: string) => turns.find((r) => r.tools.moulds.some((x) => String(x.id) === m));
+  const shown = [...s.moulds.values()].filter((m) => m.shot !== null || runOf(m.key)).slice(0, 3);
+  const turn = run ? freeMould(s, run) : null;
+  const staged = run && run.job.build.stages.length > 1;
+  const real = count([...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait'));
+  const planned = [...s.runs.values()].reduce((sum, r) => sum + r.target, 0);
   const done = s.status === 'finished';
 
   const send = useCallback((what: Send) => {
@@ -66,7 +71,8 @@ function Places({ id, name, snapshot, events }: Opened) {
   }, [act]);
   const onMain = useCallback(() => {
     if (!step) return;
-    if (step.read) setPanel({ what: 'read', kind: step.read.kind, key: step.read.key });
+    if (step.open === 'trial') setPanel({ what: 'trial', mould: step.target });
+    else if (step.read) setPanel({ what: 'read', kind: step.read.kind, key: step.read.key });
     else if (step.send) [...(step.also ?? []), step.send, ...(step.then ?? [])].forEach(send);
   }, [step, send]);
   const touch = useCallback((n: number) => {
@@ -92,8 +98,8 @@ function Places({ id, name, snapshot, events }: Opened) {
         for (let n = 1; n <= Math.min(9, cavities); n++) keys[String(n)] = () => touch(n);
         keys.ArrowRight = () => setFocus((f) => (f % cavities) + 1);
         keys.ArrowLeft = () => setFocus((f) => ((f + cavities - 2) % cavities) + 1);
-        keys.ArrowDown = () => setBrush((b) => BRUSHES[(BRUSHES.indexOf(b) + 1) % BRUSHES.length]!);
-        keys.ArrowUp = () => setBrush((b) => BRUSHES[(BRUSHES.indexOf(b) + BRUSHES.length - 1) % BRUSHES.length]!);
+        keys.ArrowDown = () => setBrush((b) => brushes[(brushes.indexOf(b) + 1) % brushes.length]!);
+        keys.ArrowUp = () => setBrush((b) => brushes[(brushes.indexOf(b) + brushes.length - 1 + (brushes.includes(b) ? 0 : 1)) % brushes.length]!);
         keys.m = () => touch(focus);
       }
       if ((e.key === ' ' || e.key === 'Enter') && !el.closest('button, a')) keys[e.key] = onMain;
@@ -137,23 +143,24 @@ function Places({ id, name, snapshot, events }: Opened) {
       )}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
-          job && <Cups cups={cups} window={job.job.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
+          run && <Cups cups={cups} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
           <CupCaptions cups={cups} units={units} />)}
-        {place('Barrels', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : '',
-          injector && job && <Barrels injector={injector} job={job} cups={s.cups} mould={freeMould(s, job)} onTop={() => step?.key === 'top' && onMain()} />,
+        {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
+          run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
           injector && <><p className="truncate font-bold">{injector.draw ? `Draw ${s.draws.get(injector.draw)?.n ?? ''} in it` : 'Empty'}{injector.warmed ? ', warm' : ', cold'}</p><p className="hint">{injector.draws} {injector.draws === 1 ? 'draw' : 'draws'} tonight</p></>)}
         {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
-          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && onMain()} />)}</div>,
+          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}</div>,
           marking ? (
             <div className="flex flex-wrap gap-1" role="group" aria-label="Mark with">
-              {BRUSHES.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act min-h-16 px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}
+              {brushes.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act min-h-16 px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}
             </div>
-          ) : <><p className="truncate font-bold">{job ? `${job.job.bait.name}, ${job.job.colourway.name}` : ''}</p><p className="hint">{job ? `${job.done} of ${job.target} shots${job.trials ? `, ${job.trialsDone} of ${job.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
+          ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
       <Strip ref={main} step={step} now={now} done={done} session={id} canUndo={canUndo} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
       {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} onSend={act} onClose={() => setPanel(null)} />}
+      {panel?.what === 'trial' && <TrialCard s={s} mould={panel.mould} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'other' && <OtherSteps s={s} units={units} now={now} onSend={send} onClose={() => setPanel(null)} onRead={(t) => setPanel({ what: 'read', ...t })} />}
       {panel?.what === 'trouble' && <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />}
       {panel?.what === 'change' && <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />}

@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
-import { layersOf } from '@/core/build/index.ts';
-import type { Shelf } from '@/core/plan/index.ts';
+import type { Build } from '@/core/build/index.ts';
+import { builtIns, findBuild, layersOf, stageLayers } from '@/core/build/index.ts';
+import type { Job, Shelf } from '@/core/plan/index.ts';
 import { checkJob, cupsFor, toolsFor } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import type { JobState, Send, SessionState } from '@/core/session/index.ts';
+import type { RunState, Send, SessionState } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 
@@ -15,19 +16,39 @@ interface Props {
   now: number;
 }
 
-function JobChanges({ s, job, shelf, units, onSend }: { s: SessionState; job: JobState; shelf: Shelf | null; units: ShopUnits; onSend: (send: Send) => void }) {
+/** Builds the colours of a run can be shot in instead: one stage, as many layers, another block or way of pushing. */
+function otherBuilds(run: RunState, shelf: Shelf): Build[] {
+  const all = [...builtIns(), ...shelf.builds.map((b) => b.spec)];
+  return run.job.build.stages.length > 1 ? [] : all.filter((b) => b.key !== run.job.build.key && b.stages.length === 1 && stageLayers(b.stages[0]!).length === stageLayers(run.stage).length && b.stages[0]!.layers.length === run.stage.layers.length);
+}
+
+function RunChanges({ s, run, shelf, units, onSend }: { s: SessionState; run: RunState; shelf: Shelf | null; units: ShopUnits; onSend: (send: Send) => void }) {
   const [wrong, setWrong] = useState<string[]>([]);
-  const shots = (by: number) => onSend({ kind: 'changed', payload: { what: 'shots', job: job.key, by } });
-  const trials = (by: number) => onSend({ kind: 'changed', payload: { what: 'trials', job: job.key, by } });
-  const takeColourway = (id: number) => {
-    const entry = shelf!.colourways.find((c) => c.id === id)!;
-    const defaults = { settings: s.snapshot.input.settings, good: job.job.good, confidence: job.job.confidence, window: job.job.window };
-    const tools = entry.spec.build === job.job.build ? { injector: job.job.injector, block: job.job.block } : toolsFor(shelf!, entry.spec.build, job.job.moulds[0]?.mould, defaults);
-    const next = { ...job.job, colourway: { id, name: entry.spec.name }, build: entry.spec.build, layers: entry.spec.layers, ...tools };
+  const shots = (by: number) => onSend({ kind: 'changed', payload: { what: 'shots', job: run.key, by } });
+  const trials = (by: number) => onSend({ kind: 'changed', payload: { what: 'trials', job: run.key, by } });
+  const bait = run.stage.makes === 'bait';
+  const take = (colourway: Job['colourway'], build: Build, layers: Job['layers']) => {
+    const { job, tools } = run;
+    const mould = shelf!.moulds.find((m) => m.id === job.tools.at(-1)?.moulds[0]?.id);
+    const defaults = { settings: s.snapshot.input.settings, good: tools.good, confidence: job.confidence, window: tools.window };
+    const fresh = build.key === job.build.key ? job.tools : toolsFor(shelf!, build, mould, defaults);
+    if (build.stages.length !== job.build.stages.length) return setWrong([`${build.name} has ${build.stages.length} stages; this job is laid out for ${job.build.stages.length}. Plan it as a session of its own.`]);
+    const next: Job = { ...job, colourway, build, layers, tools: fresh };
     const cups = cupsFor(shelf!, [next], s.snapshot.input.cups, s.snapshot.input.settings);
     const refused = checkJob(next, { jobs: [next], cups, settings: s.snapshot.input.settings }, units).filter((r) => r.weight === 'refused');
     setWrong(refused.map((r) => r.sentence));
-    if (refused.length === 0) onSend({ kind: 'changed', payload: { what: 'colourway', job: job.key, colourway: next.colourway, build: next.build, layers: next.layers, cups, injector: next.injector!, block: next.block } });
+    const i = job.build.stages.findIndex((x) => x.key === run.stage.key);
+    if (refused.length === 0) onSend({ kind: 'changed', payload: { what: 'colourway', job: run.key, colourway, build, layers, cups, injector: fresh[i]!.injector, block: fresh[i]!.block } });
+  };
+  const takeColourway = (id: number) => {
+    const entry = shelf!.colourways.find((c) => c.id === id)!;
+    const build = findBuild(entry.spec.build, shelf!.builds.map((b) => b.spec));
+    if (build) take({ id, name: entry.spec.name }, build, entry.spec.layers);
+  };
+  const takeBuild = (key: string) => {
+    const build = otherBuilds(run, shelf!).find((b) => b.key === key)!;
+    const held = stageLayers(run.stage).map((l) => run.job.layers[l.key] ?? null);
+    take(run.job.colourway, build, Object.fromEntries(layersOf(build).map((l, i) => [l.key, held[i] ?? null])));
   };
   const counter = (name: string, value: string, less: () => void, more: () => void) => (
     <div role="group" aria-label={name}>
@@ -37,24 +58,30 @@ function JobChanges({ s, job, shelf, units, onSend }: { s: SessionState; job: Jo
   );
   return (
     <section className="border-t border-ink py-3">
-      <p className="mb-2"><b>{job.job.bait.name}</b>, {job.job.colourway.name}</p>
+      <p className="mb-2"><b>{run.job.bait.name}</b>, {run.job.colourway.name}{run.job.build.stages.length > 1 ? `: ${run.stage.name.toLowerCase()}` : ''} <span className="text-soft">{run.job.build.name}</span></p>
       <div className="flex flex-wrap gap-8">
-        {counter('Shots', `${job.done} of ${job.target}`, () => shots(-1), () => shots(1))}
-        {counter('Trial shots, counted apart', `${job.trialsDone} of ${job.trials}`, () => trials(-1), () => trials(1))}
+        {counter('Shots', `${run.done} of ${run.target}`, () => shots(-1), () => shots(1))}
+        {bait && counter('Trial shots, counted apart', `${run.trialsDone} of ${run.trials}`, () => trials(-1), () => trials(1))}
       </div>
       {shelf && (
         <div className="mt-3 grid gap-3 md:grid-cols-2">
           <label className="field"><span>Another mould from here on</span>
-            <select className="box" value="" onChange={(e) => { const m = shelf.moulds.find((x) => x.id === Number(e.target.value)); if (m) onSend({ kind: 'changed', payload: { what: 'mould', job: job.key, id: m.id, mould: m.spec, only: false } }); }}>
-              <option value="">{job.job.moulds.map((m) => m.mould.name).join(', ')}; add one…</option>
-              {shelf.moulds.filter((m) => !job.job.moulds.some((x) => x.id === m.id)).map((m) => <option key={m.id} value={m.id}>{m.spec.name}</option>)}
+            <select className="box" value="" onChange={(e) => { const m = shelf.moulds.find((x) => x.id === Number(e.target.value)); if (m) onSend({ kind: 'changed', payload: { what: 'mould', job: run.key, id: m.id, mould: m.spec, only: false } }); }}>
+              <option value="">{run.tools.moulds.map((m) => m.mould.name).join(', ')}; add one…</option>
+              {shelf.moulds.filter((m) => !run.tools.moulds.some((x) => x.id === m.id)).map((m) => <option key={m.id} value={m.id}>{m.spec.name}</option>)}
             </select>
           </label>
-          <label className="field"><span>Another colourway or build from here on</span>
-            <select className="box" value={job.job.colourway.id} onChange={(e) => takeColourway(Number(e.target.value))}>
-              {shelf.colourways.map((c) => <option key={c.id} value={c.id}>{c.spec.name} ({layersOf(c.spec.build).length === 1 ? 'one colour' : 'laminate'})</option>)}
+          {bait && <label className="field"><span>Another colourway from here on</span>
+            <select className="box" value={run.job.colourway.id} onChange={(e) => takeColourway(Number(e.target.value))}>
+              {shelf.colourways.map((c) => <option key={c.id} value={c.id}>{c.spec.name} ({findBuild(c.spec.build, shelf.builds.map((b) => b.spec))?.name.toLowerCase() ?? 'its build is gone'})</option>)}
             </select>
-          </label>
+          </label>}
+          {bait && otherBuilds(run, shelf).length > 0 && <label className="field"><span>Another build from here on, because its block is to hand</span>
+            <select className="box" value="" onChange={(e) => e.target.value && takeBuild(e.target.value)}>
+              <option value="">{run.job.build.name}; change to…</option>
+              {otherBuilds(run, shelf).map((b) => <option key={b.key} value={b.key}>{b.name}: {b.what}</option>)}
+            </select>
+          </label>}
         </div>
       )}
       {wrong.map((w) => <p key={w} className="wrong mt-1">{w}</p>)}
@@ -68,7 +95,7 @@ export function Change({ s, units, onSend, onClose }: Props) {
   useEffect(() => void call<Shelf>('GET', '/api/catalogue').then((r) => r.ok && setShelf(r.value)), []);
   return (
     <Dialog open onClose={onClose} title="Change the session" wide>
-      {[...s.jobs.values()].map((job) => <JobChanges key={job.key} s={s} job={job} shelf={shelf} units={units} onSend={onSend} />)}
+      {[...s.runs.values()].map((run) => <RunChanges key={run.key} s={s} run={run} shelf={shelf} units={units} onSend={onSend} />)}
       <div className="flex flex-wrap gap-3 border-t border-ink pt-4">
         <button type="button" className="act min-h-16" onClick={() => { onSend({ kind: 'brokenOff', payload: { why: '' } }); onClose(); }}>Break off for the night</button>
         <button type="button" className="act min-h-16" onClick={() => { onSend({ kind: 'finished', payload: {} }); onClose(); }}>Finish here and count</button>

@@ -37,9 +37,11 @@ export function HeatScale({ cups, window, units, tolerance }: { cups: CupState[]
   const gap = cups.length > 1 ? gapOf(cups) : null;
   const apart = gap !== null && gap > tolerance;
   const xs = read.map((c) => x(c.reading!.celsius));
-  const mean = xs.reduce((a, b) => a + b, 0) / Math.max(1, xs.length);
   // Pins that would lie on each other are moved apart; their feet stay where the heat is.
-  const heads = [...read.keys()].map((i) => (xs.length > 1 && Math.max(...xs) - Math.min(...xs) < 30 ? mean + (xs[i]! <= mean && (i === 0 || xs[i]! < Math.max(...xs)) ? -17 : 17) : xs[i]!));
+  const order = [...xs.keys()].sort((i, j) => xs[i]! - xs[j]!);
+  const heads = [...xs];
+  const middle = xs.reduce((p, q) => p + q, 0) / Math.max(1, xs.length);
+  if (order.some((i, k) => k > 0 && xs[i]! - xs[order[k - 1]!]! < 32)) order.forEach((i, k) => (heads[i] = middle + (k - (order.length - 1) / 2) * 32));
   return (
     <svg viewBox="0 -12 328 124" className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
       {Array.from({ length: 74 }, (_, i) => <rect key={i} x={16 + i * 4} y={76} width="4.3" height="10" fill={heatColour(from + (i / 74) * (to - from))} />)}
@@ -53,19 +55,19 @@ export function HeatScale({ cups, window, units, tolerance }: { cups: CupState[]
           <text x={heads[i]} y="29" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">{c.letter}</text>
         </g>
       ))}
-      {gap !== null && read.length === 2 && <text x={(heads[0]! + heads[1]!) / 2} y="3" textAnchor="middle" fontSize="15" fontWeight="700" fill={apart ? 'var(--watch)' : 'var(--good)'}>{show(gap, 'difference', units, 0).number}°</text>}
+      {gap !== null && read.length > 1 && <text x={heads.reduce((p, q) => p + q, 0) / heads.length} y="3" textAnchor="middle" fontSize="15" fontWeight="700" fill={apart ? 'var(--watch)' : 'var(--good)'}>{show(gap, 'difference', units, 0).number}°</text>}
     </svg>
   );
 }
 
-function Big({ cup, units, now, stale, onRead }: { cup: CupState; units: ShopUnits; now: number; stale: number; onRead: () => void }) {
+function Big({ cup, units, now, stale, many, onRead }: { cup: CupState; units: ShopUnits; now: number; stale: number; many: boolean; onRead: () => void }) {
   const { reading } = cup;
   const trend = trendOf(cup);
   const fresh = isFresh(cup, now, stale);
   const word = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : trend === null ? (fresh ? 'just read' : 'read') : Math.abs(trend) < 0.5 ? 'steady' : `${trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(trend), 'difference', units, 0).number}° a minute`;
   return (
     <button type="button" onClick={onRead} className="min-w-0 flex-1 text-left" aria-label={`Read cup ${cup.letter}, ${reading ? degrees(reading.celsius, units) : 'not read'}`}>
-      <span className={`figure block text-[clamp(40px,4.8vw,60px)] leading-none ${fresh ? '' : 'text-soft'}`}>{reading ? degrees(reading.celsius, units) : '–°'}</span>
+      <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh ? '' : 'text-soft'}`}>{reading ? degrees(reading.celsius, units) : '–°'}</span>
       <span className="hint mt-1 block">{word}{reading && !fresh ? `, ${lasting((now - reading.at) / 1000)} old` : ''}</span>
     </button>
   );
@@ -85,7 +87,7 @@ interface Props {
 export function Cups({ cups, window, units, tolerance, stale, now, onRead, onCup }: Props) {
   return (
     <>
-      <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} units={units} now={now} stale={stale} onRead={() => onRead(c.key)} />)}</div>
+      <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} units={units} now={now} stale={stale} many={cups.length > 2} onRead={() => onRead(c.key)} />)}</div>
       <HeatScale cups={cups} window={window} units={units} tolerance={tolerance} />
       <div className="mt-auto flex min-h-0 items-end gap-4">
         {cups.map((c) => <button key={c.key} type="button" onClick={() => onCup(c.key)} className="h-full max-h-44 min-w-0 flex-1" aria-label={`What is in cup ${c.letter}`}><CupDrawing cup={c} units={units} /></button>)}

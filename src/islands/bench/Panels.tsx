@@ -105,6 +105,13 @@ export function CupPanel({ s, cup, units, onSend, onClose }: Panel & { cup: CupS
 
 export function Trouble({ s, onSend, onClose }: Panel) {
   const [text, setText] = useState('');
+  const [note, setNote] = useState('');
+  const moulds = [...s.moulds.values()];
+  const [mould, setMould] = useState(moulds[0]?.key ?? '');
+  const keepNote = () => {
+    onSend({ kind: 'noted', payload: { mould, text: note.trim() } });
+    onClose();
+  };
   const go = (what: string) => {
     onSend({ kind: 'trouble', payload: { about: '', what } });
     onClose();
@@ -117,6 +124,12 @@ export function Trouble({ s, onSend, onClose }: Panel) {
       </div>
       <label className="field"><span>Or in your own words</span><input className="box" value={text} onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && text.trim() && go(text.trim())} /></label>
       <button type="button" className="act act-main mt-3" disabled={!text.trim()} onClick={() => go(text.trim())}>Note it</button>
+      <h3 className="mt-5 font-bold">A note on a mould, shown whenever it is closed</h3>
+      <div className="mt-1 grid gap-2 sm:grid-cols-[200px_1fr]">
+        <label className="field"><span>Mould</span><select className="box" value={mould} onChange={(e) => setMould(e.target.value)}>{moulds.map((m) => <option key={m.key} value={m.key}>{m.mould.name}</option>)}</select></label>
+        <label className="field"><span>Note</span><input className="box" value={note} onChange={(e) => setNote(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && note.trim() && keepNote()} /></label>
+      </div>
+      <button type="button" className="act mt-2" disabled={!note.trim()} onClick={keepNote}>Keep the note</button>
       {s.troubles.length > 0 && <ul className="mt-4">{[...s.troubles].reverse().map((t) => <li key={t.event} className="border-t border-rule py-1"><span className="figure mr-3">{new Date(t.at).toTimeString().slice(0, 5)}</span>{t.what}</li>)}</ul>}
       <h3 className="mt-4 font-bold">What usually helps</h3>
       <ul className="text-sm">{Object.values(FAULTS).map((f) => <li key={f.name}><b>{f.name}</b>: {f.remedy}</li>)}</ul>

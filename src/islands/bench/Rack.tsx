@@ -1,33 +1,63 @@
-import { layersOf } from '@/core/build/index.ts';
-import type { SessionState } from '@/core/session/index.ts';
-import { count, FAULTS } from '@/core/session/index.ts';
+import { MAKES, stageLayers } from '@/core/build/index.ts';
+import type { RunState, SessionState } from '@/core/session/index.ts';
+import { count, FAULTS, faultStage, lotsFor } from '@/core/session/index.ts';
+import { dress } from '@/ui/dress.ts';
+import { Layers } from '@/ui/Bait.tsx';
+import { shapeFor, stationsOf, wholePath } from '@/ui/baitPath.ts';
 
-/** Trays filling bait by bait, one for each job, to the count its lines want. */
+/** A tray with so many small baits in it, each drawn as it is. */
+function Tray({ n, slots, draw, label }: { n: number; slots: number; draw: React.ReactNode; label: string }) {
+  const across = 8;
+  const rows = Math.max(1, Math.ceil(slots / across));
+  return (
+    <svg viewBox={`0 0 ${across * 24 + 6} ${rows * 13 + 8}`} className="block w-full" role="img" aria-label={label}>
+      {Array.from({ length: Math.min(n, slots) }, (_, i) => <g key={i} transform={`translate(${4 + (i % across) * 24} ${rows * 13 - 3 - Math.floor(i / across) * 13})`}>{draw}</g>)}
+      <path d={`M1 0V${rows * 13 + 4}H${across * 24 + 5}V0`} className="line-art" style={{ strokeWidth: 2 }} />
+    </svg>
+  );
+}
+
+function BaitTray({ s, run }: { s: SessionState; run: RunState }) {
+  const shots = [...s.shots.values()].filter((x) => x.job === run.key && !x.trial && x.rackedAt !== null);
+  const { good, usable } = count(shots);
+  const need = run.job.lines.reduce((sum, l) => sum + l.count, 0);
+  const stations = stationsOf(run.job.bait.outline);
+  const k = 20;
+  const lift = shapeFor(stations).most;
+  const drawn = dress(run.job.build, (l) => s.cups.get(String(run.job.layers[l.key]))?.colour ?? 'var(--soft)');
+  return (
+    <section className="mb-3" aria-label={`Tray ${run.job.bait.name}`}>
+      <p className="flex justify-between gap-2"><b className="truncate">{run.job.bait.name}</b><span className="shrink-0"><b className="figure">{good}</b> of <b className="figure">{need}</b></span></p>
+      <Tray n={good} slots={Math.min(64, Math.max(need, good))} label={`${good} good baits on the tray`} draw={<g transform={`translate(0 ${-lift.down * k - 1}) scale(1)`}><Layers stations={stations} layers={drawn} length={k} /><path d={wholePath(stations, k)} fill="none" stroke="var(--ink)" strokeWidth="0.5" /></g>} />
+      <p className="hint truncate">{run.job.lines.map((l) => l.for).filter((f, i, all) => all.indexOf(f) === i).join(', ')}{usable ? `; ${usable} usable` : ''}</p>
+    </section>
+  );
+}
+
+/** Inserts laid by for the stage after. */
+function InsertTray({ s, run, next }: { s: SessionState; run: RunState; next: RunState }) {
+  const lots = lotsFor(s, next);
+  const left = lots.reduce((n, l) => n + l.left, 0);
+  const made = lots.reduce((n, l) => n + l.made, 0);
+  const many = MAKES[run.stage.makes].many;
+  const colours = stageLayers(run.stage).map((l) => s.cups.get(String(run.job.layers[l.key]))?.colour ?? 'var(--soft)');
+  const draw = <g>{colours.map((c, i) => <rect key={i} x="2" y={-9 + (i * 8) / colours.length} width="16" height={8 / colours.length} fill={c} />)}<rect x="2" y="-9" width="16" height="8" fill="none" stroke="var(--ink)" strokeWidth="0.6" /></g>;
+  return (
+    <section className="mb-3" aria-label={`${many} laid by`}>
+      <p className="flex justify-between gap-2"><b className="truncate">{many[0]!.toUpperCase()}{many.slice(1)} laid by</b><span className="shrink-0"><b className="figure">{left}</b>{made > left ? ` of ${made}` : ''}</span></p>
+      <Tray n={left} slots={Math.min(32, Math.max(8, left))} label={`${left} ${many} laid by`} draw={draw} />
+      <p className="hint truncate">for {run.job.bait.name}{lots.some((l) => !l.oiled && l.left > 0) ? '; some dry' : ', oiled'}</p>
+    </section>
+  );
+}
+
+/** Trays filling bait by bait, one for each job, to the count its lines want; inserts on theirs. */
 export function Rack({ s }: { s: SessionState }) {
   return (
     <>
-      {[...s.jobs.values()].map((job) => {
-        const shots = [...s.shots.values()].filter((x) => x.job === job.key && !x.trial && x.rackedAt !== null);
-        const { good, usable } = count(shots);
-        const need = job.job.lines.reduce((sum, l) => sum + l.count, 0);
-        const colours = layersOf(job.job.build).map((l) => s.cups.get(String(job.job.layers[l.key]))?.colour ?? 'var(--soft)');
-        const slots = Math.min(96, Math.max(need, good));
-        const across = 16;
-        const rows = Math.ceil(slots / across);
-        return (
-          <section key={job.key} className="mb-3" aria-label={`Tray ${job.job.bait.name}`}>
-            <p className="flex justify-between gap-2"><b className="truncate">{job.job.bait.name}</b><span className="shrink-0"><b className="figure">{good}</b> of <b className="figure">{need}</b></span></p>
-            <svg viewBox={`0 0 ${across * 12 + 6} ${rows * 15 + 8}`} className="block w-full" role="img" aria-label={`${good} good baits on the tray`}>
-              {Array.from({ length: Math.min(good, slots) }, (_, i) => {
-                const x = 5 + (i % across) * 12;
-                const y = rows * 15 - 12 - Math.floor(i / across) * 15;
-                return <g key={i}><rect x={x} y={y} width="7" height={colours.length > 1 ? 6 : 12} fill={colours[0]} />{colours[1] && <rect x={x} y={y + 6} width="7" height="6" fill={colours[1]} />}</g>;
-              })}
-              <path d={`M1 0V${rows * 15 + 4}H${across * 12 + 5}V0`} className="line-art" style={{ strokeWidth: 2 }} />
-            </svg>
-            <p className="hint truncate">{job.job.lines.map((l) => l.for).filter((f, i, all) => all.indexOf(f) === i).join(', ')}{usable ? `; ${usable} usable` : ''}</p>
-          </section>
-        );
+      {[...s.runs.values()].map((run) => {
+        const next = [...s.runs.values()].find((r) => r.job.key === run.job.key && r.stage.takes === run.stage.key);
+        return run.stage.makes === 'bait' ? <BaitTray key={run.key} s={s} run={run} /> : next ? <InsertTray key={run.key} s={s} run={run} next={next} /> : null;
       })}
     </>
   );
@@ -35,14 +65,18 @@ export function Rack({ s }: { s: SessionState }) {
 
 /** What has been going wrong this evening, in a line. */
 export function Faults({ s }: { s: SessionState }) {
-  const counts = new Map<string, number>();
-  for (const shot of s.shots.values()) for (const m of shot.marks.values()) if (m.fault) counts.set(m.fault, (counts.get(m.fault) ?? 0) + 1);
+  const counts = new Map<string, { n: number; stage: string }>();
+  for (const shot of s.shots.values()) {
+    const i = shot.build.stages.findIndex((x) => x.key === shot.stage.key);
+    for (const m of shot.marks.values()) if (m.fault) counts.set(m.fault, { n: (counts.get(m.fault)?.n ?? 0) + 1, stage: shot.build.stages.length > 1 ? faultStage(shot.build.stages, i, m.fault) : '' });
+  }
   if (counts.size === 0) return <p className="hint">No faults marked yet.</p>;
-  const [worst] = [...counts].sort((a, b) => b[1] - a[1])[0]!;
+  const [worst, { stage }] = [...counts].sort((a, b) => b[1].n - a[1].n)[0]!;
+  const entry = FAULTS[worst as keyof typeof FAULTS];
   return (
     <div>
-      <p className="text-sm">{[...counts].map(([f, n]) => `${FAULTS[f as keyof typeof FAULTS].name} ${n}`).join(', ')}</p>
-      <p className="hint">Most often {FAULTS[worst as keyof typeof FAULTS].name}: {FAULTS[worst as keyof typeof FAULTS].remedy}.</p>
+      <p className="text-sm">{[...counts].map(([f, { n }]) => `${FAULTS[f as keyof typeof FAULTS].name} ${n}`).join(', ')}</p>
+      <p className="hint">Most often {entry.name}{stage ? ` (${stage.toLowerCase()})` : ''}: {entry.remedy}.</p>
     </div>
   );
 }

@@ -1,11 +1,13 @@
 import { useState } from 'react';
 import type { Cavity, Closure, Feed, Metal, Mould, OutlineKey, Source } from '@/core/mould/index.ts';
-import { cavityVolume, CLOSURES, FEEDS, METALS, OUTLINES, SOURCES } from '@/core/mould/index.ts';
+import { cavityVolume, closingAct, closingCare, CLOSURES, FEEDS, METALS, OUTLINES, SOURCES } from '@/core/mould/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { MeshDrop } from './MeshDrop.tsx';
+import { TakesFields } from './TakesFields.tsx';
 
 const choices = <K extends string>(table: Record<K, { name: string }>) => (Object.keys(table) as K[]).map((k) => <option key={k} value={k}>{table[k].name}</option>);
 
@@ -42,7 +44,7 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
   const measure = (c: Cavity, change: (part: Partial<Cavity>) => void, hide = false) => (
     <>
       <label className="field"><span className={hide ? 'sr-only' : undefined}>Volume by</span><select className="box" value={c.source} onChange={(e) => change({ source: e.target.value as Source, ...(e.target.value === 'rough' ? { measured: c.length } : {}) })}>{choices(SOURCES)}</select></label>
-      <QuantityField hideLabel={hide} label={{ bait: 'One bait weighs', water: 'Water in it weighs', ml: 'It holds', rough: 'Length' }[c.source]} value={c.measured} dimensions={[SOURCES[c.source].dimension]} shop={units} onChange={(v) => v !== null && change({ measured: v })} />
+      <QuantityField hideLabel={hide} label={{ bait: 'One bait weighs', water: 'Water in it weighs', ml: 'It holds', mesh: 'It holds', rough: 'Length' }[c.source]} value={c.measured} dimensions={[SOURCES[c.source].dimension]} shop={units} onChange={(v) => v !== null && change({ measured: v })} />
     </>
   );
   const save = async () => {
@@ -54,8 +56,9 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
       <div className="lg:sticky lg:top-4 lg:self-start">
-        <MouldDrawing mould={m} numbers dimensions look={(c) => ({ figure: say(cavityVolume(c), 'volume', units, 2) })} closed />
+        <MouldDrawing mould={m} numbers dimensions look={(c) => ({ figure: say(cavityVolume(c), 'volume', units, 2) })} closed order />
         <p className="mt-2">One cavity holds {say(cavityVolume(first), 'volume', units, 2)}, {measured ? 'measured' : 'only a guess'}: {SOURCES[first.source].name}.</p>
+        <p className="hint mt-2">To close it: {closingAct(m)}. {closingCare(m).join(' ')}</p>
       </div>
       <form onSubmit={(e) => { e.preventDefault(); void save(); }} noValidate>
         <div className="grid gap-3 md:grid-cols-2">
@@ -68,26 +71,28 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
           {q('Port bore', 'port', 'length', 50)}
           {q('Runner holds', 'runner', 'volume')}
           {q(m.feed === 'each' ? 'Each sprue holds' : 'Sprue holds', 'sprue', 'volume')}
-          <label className="field"><span>Closed with</span><select className="box" value={m.closure} onChange={(e) => set({ closure: e.target.value as Closure })}>{choices(CLOSURES)}</select></label>
-          <QuantityField label="How many of them" value={m.closures} dimensions={['count']} whole min={1} max={24} shop={units} onChange={(v) => v !== null && set({ closures: v })} />
+          <label className="field"><span>Closed with</span><select className="box" value={m.closure} onChange={(e) => set({ closure: e.target.value as Closure, closures: e.target.value === 'open' ? 0 : Math.max(1, m.closures) })}>{choices(CLOSURES)}</select></label>
+          <QuantityField label="How many of them" value={m.closures} dimensions={['count']} whole min={m.closure === 'open' ? 0 : 1} max={24} shop={units} onChange={(v) => v !== null && set({ closures: v })} />
           <label className="field"><span>Lets go best with</span><select className="box" value={m.letsGo} onChange={(e) => set({ letsGo: e.target.value as Mould['letsGo'] })}><option value="either">either side up</option><option value="TOP">TOP up</option><option value="bottom">bottom up</option></select></label>
           <label className="field"><span>Makes</span><select className="box" value={m.makes} onChange={(e) => set({ makes: e.target.value as Mould['makes'] })}><option value="bait">baits</option><option value="tail">tails, for another mould</option><option value="shell">shells, for another mould</option></select></label>
           {q('Likes to be warm to', 'warmTo', 'temperature', 150)}
           {q('Hold', 'hold', 'time', 120)}
           {q('Cool before opening', 'cool', 'time', 3600)}
           <label className="field"><span>Loose parts, with commas</span><input className="box" value={m.loose.join(', ')} onChange={(e) => set({ loose: e.target.value.split(',').map((x) => x.trimStart()).filter((x, i, list) => x !== '' || i === list.length - 1) })} onBlur={() => set({ loose: m.loose.map((x) => x.trim()).filter(Boolean) })} /></label>
-          <label className="field md:col-span-2"><span>Takes inserts from</span><select className="box" multiple size={3} value={m.takes} onChange={(e) => set({ takes: [...e.target.selectedOptions].map((o) => o.value) })}>{others.map((o) => <option key={o}>{o}</option>)}</select></label>
+          <QuantityField label="Good for so many shots; empty = no end in sight" value={m.life} dimensions={['count']} whole min={1} max={100000} shop={units} onChange={(v) => set({ life: v })} />
           <label className="field md:col-span-2"><span>Note to self, shown when it is closed</span><input className="box" value={m.note} onChange={(e) => set({ note: e.target.value })} /></label>
         </div>
+        <TakesFields mould={m} others={others} units={units} set={set} />
         <h2 className="mb-2 mt-6">Cavities</h2>
         <div className="grid gap-3 md:grid-cols-2">
-          <label className="field"><span>Shape</span><select className="box" value={first.outline} onChange={(e) => all({ outline: e.target.value as OutlineKey })}>{choices(OUTLINES)}</select></label>
+          <label className="field"><span>Shape</span><select className="box" value={first.outline} onChange={(e) => all({ outline: e.target.value as OutlineKey, profile: null })}>{choices(OUTLINES)}</select></label>
           <QuantityField label="Length of a bait" value={first.length} dimensions={['length']} shop={units} min={5} max={600} onChange={(v) => v !== null && all({ length: v })} />
           <QuantityField label="How many" value={m.cavities.length} dimensions={['count']} whole min={1} max={48} shop={units} onChange={(v) => v !== null && set({ cavities: layOut(m, v, Math.min(rows, v)) })} />
           <QuantityField label="In rows" value={rows} dimensions={['count']} whole min={1} max={12} shop={units} onChange={(v) => { if (v !== null) { setRows(v); set({ cavities: layOut(m, m.cavities.length, v) }); } }} />
           <QuantityField label="Thickest section" value={first.section} dimensions={['length']} shop={units} min={1} max={100} onChange={(v) => v !== null && all({ section: v })} />
           <label className="flex min-h-11 items-center gap-3 self-end"><input type="checkbox" className="size-5" checked={same} onChange={(e) => setSame(e.target.checked)} />All cavities alike</label>
           {same ? measure(first, all) : null}
+          <MeshDrop units={units} take={all} />
         </div>
         {!same && m.cavities.map((c) => <div key={c.n} className="mt-2 grid grid-cols-[40px_1fr_1fr_70px] items-center gap-3"><b className="figure">{c.n}</b>{measure(c, (part) => one(c.n, part), true)}<span className="hint">{say(cavityVolume(c), 'volume', units, 2)}</span></div>)}
         {wrong && wrong.field !== 'name' && <p className="wrong mt-3" role="alert">{wrong.message}</p>}

@@ -4,6 +4,7 @@ import type { Progress, Readiness } from '@/core/order/progress.ts';
 import { progress, readiness } from '@/core/order/progress.ts';
 import { call } from '@/ui/api.ts';
 import { Bait } from '@/ui/Bait.tsx';
+import type { Drawn } from '@/ui/dress.ts';
 import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';
 import { BarPatterns, LineBar, sayProgress, STATES } from '@/ui/LineBar.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
@@ -12,7 +13,7 @@ export interface BookPart {
   bait: string;
   outline: string;
   colourway: string;
-  colours: (string | null)[];
+  layers: Drawn[];
   count: number;
   noMix: boolean;
 }
@@ -90,7 +91,7 @@ export default function Book({ rows, cure, now: at }: { rows: BookRow[]; cure: n
                   <span className="min-w-0">
                     {row.parts.map((x) => (
                       <span key={`${x.bait}${x.colourway}`} className="flex items-start gap-3">
-                        <span className="pt-2"><Bait outline={x.outline} colours={x.colours} /></span>
+                        <span className="pt-2"><Bait outline={x.outline} layers={x.layers} /></span>
                         <span className="min-w-0"><b className="block leading-tight">{x.bait}{row.parts.length > 1 && <span className="figure ml-2 font-normal">{x.count}</span>}</b><span className="hint block leading-tight">{x.colourway}</span></span>
                       </span>
                     ))}

@@ -1,16 +1,14 @@
 import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
-import type { BuildKey } from '@/core/build/index.ts';
-import { BUILDS, layersOf } from '@/core/build/index.ts';
 import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf, Wanted } from '@/core/plan/index.ts';
-import { cupsFor, draftPlan, planSession, pullSheet, toolsFor } from '@/core/plan/index.ts';
+import { cupsFor, draftPlan, jobOfRun, planSession, pullSheet, runsOf, settle } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { degrees, say } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
-import { SCHOOLS } from '@/core/schools.ts';
 import { call } from '@/ui/api.ts';
-import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { JobFields } from './JobFields.tsx';
+import { Stages } from './Stages.tsx';
 import { Tape } from './Tape.tsx';
 
 export interface OpenPart extends Wanted {
@@ -29,46 +27,6 @@ interface Props {
   defaults: DraftDefaults;
 }
 
-function JobFields({ job, shelf, units, defaults, input, set }: { job: Job; shelf: Shelf; units: ShopUnits; defaults: DraftDefaults; input: PlanInput; set: (job: Job) => void }) {
-  const layers = layersOf(job.build);
-  const choose = (label: string, value: number | '', all: { id: number; spec: { name: string } }[], take: (id: number) => void, none = 'none') => (
-    <label className="field"><span>{label}</span><select className="box" value={value} onChange={(e) => take(Number(e.target.value))}><option value="">{none}</option>{all.map((x) => <option key={x.id} value={x.id}>{x.spec.name}</option>)}</select></label>
-  );
-  const takeMould = (id: number) => {
-    const mould = shelf.moulds.find((m) => m.id === id)?.spec;
-    if (mould) set({ ...job, moulds: [{ id, mould }], ...toolsFor(shelf, job.build, mould, defaults) });
-  };
-  const second = shelf.moulds.filter((m) => m.id !== job.moulds[0]?.id);
-  const takeBuild = (build: BuildKey) => {
-    const mixes = Object.values(job.layers);
-    set({ ...job, build, layers: Object.fromEntries(layersOf(build).map((l, i) => [l.key, job.layers[l.key] ?? mixes[i] ?? null])), mixedTo: 'puck', ...toolsFor(shelf, build, job.moulds[0]?.mould, defaults) });
-  };
-  return (
-    <details className="border-b border-rule" open={input.jobs.length === 1}>
-      <summary className="flex min-h-11 cursor-pointer items-center gap-3 py-1"><b>{job.bait.name}</b> <span className="text-soft">{job.colourway.name}</span><span className="figure ml-auto">{job.lines.reduce((n, l) => n + l.count, 0)}</span></summary>
-      <div className="grid gap-3 pb-4 sm:grid-cols-2 xl:grid-cols-3">
-        {choose('Mould', job.moulds[0]?.id ?? '', shelf.moulds.filter((m) => m.spec.makes === 'bait'), takeMould)}
-        {choose('And, in step with it', job.moulds[1]?.id ?? '', second, (id) => { const m = shelf.moulds.find((x) => x.id === id); set({ ...job, moulds: [...job.moulds.slice(0, 1), ...(m ? [{ id, mould: m.spec }] : [])] }); })}
-        <label className="field"><span>Build</span><select className="box" value={job.build} onChange={(e) => takeBuild(e.target.value as BuildKey)}>{(Object.keys(BUILDS) as BuildKey[]).map((b) => <option key={b} value={b}>{BUILDS[b].name}</option>)}</select></label>
-        {layers.map((l) => <div key={l.key}>{choose(layers.length > 1 ? `${l.name}, over ${l.over}` : 'Mix', job.layers[l.key] ?? '', shelf.mixes, (id) => set({ ...job, layers: { ...job.layers, [l.key]: id || null } }), 'no mix')}</div>)}
-        {choose('Injector', job.injector?.id ?? '', shelf.injectors, (id) => { const i = shelf.injectors.find((x) => x.id === id); set({ ...job, injector: i ? { id, injector: i.spec } : null }); })}
-        {layers.length > 1 && choose('Block', job.block?.id ?? '', shelf.blocks, (id) => { const b = shelf.blocks.find((x) => x.id === id); set({ ...job, block: b ? { id, block: b.spec } : null }); })}
-        <QuantityField label="Come good" value={job.good} dimensions={['share']} shop={units} min={0.05} max={1} onChange={(v) => v !== null && set({ ...job, good: v })} />
-        <QuantityField label="Sure of enough" value={job.confidence} dimensions={['share']} shop={units} min={0.5} max={0.99} onChange={(v) => v !== null && set({ ...job, confidence: v })} />
-        <QuantityField label="Trial shots first" value={job.trials} dimensions={['count']} whole max={10} shop={units} onChange={(v) => v !== null && set({ ...job, trials: v })} />
-        <div className="field"><span className="block text-sm text-soft">Shots more or fewer</span><span className="flex items-center gap-2"><button type="button" className="act" aria-label="One shot fewer" onClick={() => set({ ...job, extra: job.extra - 1 })}>−</button><b className="figure w-10 text-center">{job.extra > 0 ? `+${job.extra}` : job.extra}</b><button type="button" className="act" aria-label="One shot more" onClick={() => set({ ...job, extra: job.extra + 1 })}>+</button></span></div>
-        <label className="field"><span>Shot window</span>
-          <select className="box" value={`${job.window.low}`} onChange={(e) => { const w = [defaults.window, ...Object.values(SCHOOLS)].find((x) => String(x.low) === e.target.value); if (w) set({ ...job, window: { low: w.low, high: w.high } }); }}>
-            {[{ name: 'the shop’s own', ...defaults.window }, ...Object.values(SCHOOLS).filter((x) => x.low !== defaults.window.low)].map((w) => <option key={w.low} value={w.low}>{degrees(w.low, units)} to {degrees(w.high, units)}, {w.name}</option>)}
-          </select>
-        </label>
-        <label className="field"><span>Rest in the injector</span><select className="box" value={job.habit} onChange={(e) => set({ ...job, habit: e.target.value as Job['habit'] })}><option value="push">pushed back hot</option><option value="plug">set, and pulled as a plug</option></select></label>
-        {layers.length > 1 && <label className="field"><span>Sprues of both colours go</span><select className="box" value={job.mixedTo} onChange={(e) => set({ ...job, mixedTo: e.target.value })}><option value="puck">to the remelt tray</option>{layers.map((l) => <option key={l.key} value={l.key}>back to the {l.name.toLowerCase()}</option>)}</select></label>}
-      </div>
-    </details>
-  );
-}
-
 /** One session from chosen order lines: what to shoot, in which barrels, from which cups, with how much. */
 export default function Planner({ id: startId, name: startName, day, input: startInput, ticks: startTicks, parts, shelf, units, defaults }: Props) {
   const [id, setId] = useState(startId);
@@ -85,7 +43,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
     setSaved(false);
   };
   const setJob = (job: Job) => {
-    const jobs = input.jobs.map((j) => (j.key === job.key ? job : j));
+    const jobs = settle(shelf, input.jobs.map((j) => (j.key === job.key ? job : j)));
     change({ ...input, jobs, cups: cupsFor(shelf, jobs, input.cups, input.settings) });
   };
   const toggle = (part: OpenPart) => {
@@ -96,7 +54,8 @@ export default function Planner({ id: startId, name: startName, day, input: star
     const [fresh] = draftPlan(shelf, [part], defaults).jobs;
     if (!fresh) return;
     const held = kept.find((j) => j.key === fresh.key);
-    const jobs = held ? kept.map((j) => (j === held ? { ...j, lines: [...j.lines, ...fresh.lines].sort((a, b) => a.due.localeCompare(b.due)) } : j)) : [...kept, fresh];
+    const next = held ? kept.map((j) => (j === held ? { ...j, lines: [...j.lines, ...fresh.lines].sort((a, b) => a.due.localeCompare(b.due)) } : j)) : [...kept, fresh];
+    const jobs = settle(shelf, next);
     change({ ...input, jobs, cups: cupsFor(shelf, jobs, input.cups, input.settings) });
   };
   const setCup = (cup: CupChoice) => change({ ...input, cups: input.cups.map((c) => (c.mix === cup.mix ? cup : c)) });
@@ -140,21 +99,23 @@ export default function Planner({ id: startId, name: startName, day, input: star
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 
         {plan.ok && <Tape plan={plan} input={input} units={units} />}
+        {plan.ok && <Stages input={input} units={units} />}
 
         {plan.ok && (
           <div className="mt-6 grid gap-8 md:grid-cols-2">
             <section className="min-w-0 overflow-x-auto" tabIndex={0} aria-label="Barrels">
               <h2>Barrels</h2>
               <table><thead><tr><th>Job</th><th className="num">A shot</th><th className="num">A draw</th><th className="num">Holds</th></tr></thead><tbody>
-                {plan.jobs.flatMap((j) => j.barrels.map((b) => <tr key={`${j.key}${b.layer}`}><td>{input.jobs.find((x) => x.key === j.key)!.bait.name}, {b.layerName.toLowerCase()} {plan.cups.find((c) => c.mix === b.mix)?.letter}<span className="hint block">{Math.round(b.share * 100)} % of the bait</span></td><td className="num">{say(b.perShot, 'volume', units, 1)}</td><td className="num">{say(b.perDraw, 'volume', units, 1)}</td><td className="num">{say(b.holds, 'volume', units)}</td></tr>))}
+                {plan.runs.flatMap((r) => r.barrels.map((b) => <tr key={`${r.key}${b.layer}`}><td>{jobOfRun(input.jobs, r.key).bait.name}, {b.layerName.toLowerCase()} {plan.cups.find((c) => c.mix === b.mix)?.letter}<span className="hint block">{Math.round(b.share * 100)} % of the {r.makes === 'bait' ? 'bait' : r.makes}{r.barrels.length > 1 ? barrelHint(input, r.key, b.layer) : ''}</span></td><td className="num">{say(b.perShot, 'volume', units, 1)}</td><td className="num">{say(b.perDraw, 'volume', units, 1)}</td><td className="num">{say(b.holds, 'volume', units)}</td></tr>))}
+                {plan.runs.every((r) => r.barrels.length === 0) && <tr><td colSpan={4}>Nothing is shot; it is poured by hand.</td></tr>}
               </tbody></table>
             </section>
             <section className="min-w-0">
               <h2>Plastic</h2>
               <table><tbody>
-                {[['Fresh', totals.freshG], ['Comes round again', totals.returnedG], ['Into baits', totals.baitsG], ['Two-coloured, to the remelt tray', totals.puckG], ['Left in the cups', totals.leftG], ['Lost on blade and wall', totals.lostG]].map(([what, g]) => <tr key={what as string}><td>{what}</td><td className="num">{ml(g as number)}</td><td className="num">{say(g as number, 'mass', units, 0)}</td></tr>)}
+                {[['Fresh', totals.freshG], ['Comes round again', totals.returnedG], ['Into baits', totals.baitsG], ['Several colours, to the remelt tray', totals.puckG], ['Left in the cups', totals.leftG], ['Lost on blade and wall', totals.lostG]].map(([what, g]) => <tr key={what as string}><td>{what}</td><td className="num">{ml(g as number)}</td><td className="num">{say(g as number, 'mass', units, 0)}</td></tr>)}
               </tbody></table>
-              {plan.jobs.map((j) => <p key={j.key} className="hint mt-2">{input.jobs.find((x) => x.key === j.key)!.bait.name}: {j.shots} shots{j.trials ? ` and ${j.trials} trial` : ''} give {j.baits}; {Math.round(j.chance * 100)} in 100 that {j.need} come good, if {Math.round(input.jobs.find((x) => x.key === j.key)!.good * 100)} % do as a rule (worth {input.settings.strength} baits of experience).</p>)}
+              {plan.runs.map((r) => <p key={r.key} className="hint mt-2">{jobOfRun(input.jobs, r.key).bait.name}{plan.runs.length > 1 ? `, ${r.stage!.toLowerCase()}` : ''}: {r.shots} {r.shots === 1 ? 'shot' : 'shots'}{r.trials ? ` and ${r.trials} trial` : ''} give {r.baits}; {Math.round(r.chance * 100)} in 100 that {r.need} come good, if {Math.round((r.good ?? 0) * 100)} % do as a rule (worth {input.settings.strength} baits of experience).{r.takes ? ` Each takes an insert: ${r.takes.count} in all${r.takes.fromShelf ? `, ${r.takes.fromShelf} of them from the shelf` : ''}.` : ''}</p>)}
             </section>
             <section className="min-w-0 md:col-span-2">
               <h2>Cups</h2>
@@ -167,7 +128,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
                       <td><VesselChoice choice={choice} shelf={shelf} set={setCup} /></td>
                       <td><DegasChoice choice={choice} set={setCup} /></td>
                       <td className="num">{c.charges.map((x) => say(x.coldMl, 'volume', units)).join(' + ')}</td>
-                      <td className="num">{say(Math.max(...c.charges.map((x) => x.hotMl)), 'volume', units)} of {say(c.limitMl, 'volume', units)}</td>
+                      <td className="num">{say(Math.max(0, ...c.charges.map((x) => x.hotMl)), 'volume', units)} of {say(c.limitMl, 'volume', units)}</td>
                       <td className="num">{ml(c.drawnG)}</td><td className="num">{say(c.leftMl, 'volume', units)}</td><td className="num">{c.heatsDrawn.toFixed(1)}</td>
                     </tr>
                   );
@@ -180,7 +141,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
 
         <section className="no-print mt-6">
           <h2>Jobs, in order</h2>
-          {input.jobs.map((job) => <JobFields key={job.key} job={job} shelf={shelf} units={units} defaults={defaults} input={input} set={setJob} />)}
+          {input.jobs.map((job) => <JobFields key={job.key} job={job} shelf={shelf} units={units} defaults={defaults} open={input.jobs.length === 1} set={setJob} />)}
           <h2 className="mt-6">From the book</h2>
           {parts.length === 0 && <p className="hint">Every line in the book is shot.</p>}
           <ul>{parts.map((p) => (
@@ -203,6 +164,16 @@ export default function Planner({ id: startId, name: startName, day, input: star
       </aside>
     </div>
   );
+}
+
+/** Which barrel a layer goes into, as it is marked or as it hangs. */
+function barrelHint(input: PlanInput, key: string, layer: string): string {
+  const run = input.jobs.flatMap(runsOf).find((r) => r.key === key);
+  const i = run?.stage.layers.findIndex((l) => l.key === layer) ?? -1;
+  if (!run?.tools.injector || i < 0) return '';
+  const at = run.tools.order[i] ?? i;
+  const { barrels } = run.tools.injector.injector;
+  return `; ${barrels[at]?.mark || ['near', barrels.length === 3 ? 'middle' : 'far', 'far'][at]} barrel`;
 }
 
 function VesselChoice({ choice, shelf, set }: { choice: CupChoice; shelf: Shelf; set: (c: CupChoice) => void }) {

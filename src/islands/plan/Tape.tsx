@@ -10,18 +10,23 @@ const ROW = 44;
 export function Tape({ plan, input, units }: { plan: Plan; input: PlanInput; units: ShopUnits }) {
   const n = plan.draws.length;
   const step = W / Math.max(1, n);
-  const moulds = [...new Map(input.jobs.flatMap((j) => j.moulds).map((m) => [m.id, m.mould.name]))];
+  const moulds = [...new Map(input.jobs.flatMap((j) => j.tools.flatMap((t) => t.moulds)).map((m) => [m.id, m.mould.name]))];
   const colour = (mix: number) => input.cups.find((c) => c.mix === mix)!.recipe.colour;
   const lanes = [...plan.cups.map((c) => ({ key: `c${c.mix}`, name: `Cup ${c.letter}` })), { key: 'barrels', name: 'Barrels' }, ...moulds.map(([id, name]) => ({ key: `m${id}`, name })), { key: 'rack', name: 'Rack' }];
   const y = (key: string) => 8 + lanes.findIndex((l) => l.key === key) * ROW;
-  const most = Math.max(...plan.draws.flatMap((d) => d.barrels.map((b) => b.ml)));
+  /** what a draw takes, shot or poured */
+  const takenBy = (d: Plan['draws'][number]) => [...(d.poured ?? []), ...d.barrels];
+  const most = Math.max(...plan.draws.flatMap((d) => takenBy(d).map((b) => b.ml)));
+  const makes = new Map(plan.runs.map((r) => [r.key, r.makes ?? 'bait']));
   let racked = 0;
   return (
     <figure className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label="The tape of draws">
       <svg viewBox={`0 0 ${X + W + 8} ${lanes.length * ROW + 12}`} className="block w-full min-w-[640px]" role="img" aria-label={`${n} draws in order`}>
         {lanes.map((l) => <g key={l.key}><text x="0" y={y(l.key) + 26} fontSize="15" fontWeight="700" fill="var(--ink)">{l.name.length > 15 ? `${l.name.slice(0, 14)}…` : l.name}</text><path d={`M0 ${y(l.key) + 40}H${X + W}`} stroke="var(--rule)" /></g>)}
         {plan.cups.map((c) => {
-          const takes = plan.draws.map((d, i) => ({ i, ml: d.barrels.filter((b) => b.mix === c.mix).reduce((s, b) => s + b.ml, 0) })).filter((t) => t.ml > 0);
+          const takes = plan.draws.map((d, i) => ({ i, ml: takenBy(d).filter((b) => b.mix === c.mix).reduce((s, b) => s + b.ml, 0) })).filter((t) => t.ml > 0);
+          // Tips are dipped after the last draw: their cup has no part in one.
+          if (takes.length === 0) return <text key={c.mix} x={X} y={y(`c${c.mix}`) + 26} fontSize="14" fill="var(--soft)">for dipping, after</text>;
           const total = takes.reduce((s, t) => s + t.ml, 0);
           let gone = 0;
           const points = takes.map((t) => {
@@ -35,14 +40,15 @@ export function Tape({ plan, input, units }: { plan: Plan; input: PlanInput; uni
         {plan.draws.map((d, i) => {
           const served = plan.shots.filter((s) => d.shots.includes(s.n));
           const whole = served.filter((s) => plan.draws.filter((x) => x.shots.includes(s.n)).at(-1) === d);
-          racked += whole.filter((s) => !s.trial).reduce((sum, s) => sum + s.baits, 0);
+          racked += whole.filter((s) => !s.trial && makes.get(s.job) === 'bait').reduce((sum, s) => sum + s.baits, 0);
           const w = Math.max(3, step - 4);
-          const bw = w / d.barrels.length;
+          const all = takenBy(d);
+          const bw = w / all.length;
           return (
             <g key={d.n}>
-              {d.barrels.map((b, k) => { const h = 32 * (b.ml / most); return <rect key={b.layer} x={X + i * step + 2 + k * bw} y={y('barrels') + 36 - h} width={Math.max(1, bw - 1)} height={h} fill={colour(b.mix)} stroke="var(--ink)"><title>{`draw ${d.n}: ${say(b.ml, 'volume', units, 1)}`}</title></rect>; })}
-              {served.map((s) => <g key={s.n}><rect x={X + i * step + 2} y={y(`m${s.mould}`) + 4} width={w} height="32" className="line-art" strokeDasharray={s.trial ? '3 3' : undefined} /><path d={`M${X + i * step + 2} ${y(`m${s.mould}`) + 4}L${X + i * step + 2 + w} ${y(`m${s.mould}`) + 36}H${X + i * step + 2}Z`} fill={colour(d.barrels[0]!.mix)} opacity={d.cavities ? 0.5 : 1} /></g>)}
-              {whole.length > 0 && step > 22 && <text x={X + (i + 0.5) * step} y={y('rack') + 26} textAnchor="middle" fontSize="14" fill="var(--soft)" fontFamily="var(--font-mono)">{racked}</text>}
+              {all.map((b, k) => { const h = 32 * (b.ml / most); return <rect key={b.layer} x={X + i * step + 2 + k * bw} y={y('barrels') + 36 - h} width={Math.max(1, bw - 1)} height={h} fill={colour(b.mix)} stroke="var(--ink)"><title>{`${d.barrels.length > 0 ? 'draw' : 'pour'} ${d.n}: ${say(b.ml, 'volume', units, 1)}`}</title></rect>; })}
+              {served.map((s) => <g key={s.n}><rect x={X + i * step + 2} y={y(`m${s.mould}`) + 4} width={w} height="32" className="line-art" strokeDasharray={s.trial ? '3 3' : undefined} /><path d={`M${X + i * step + 2} ${y(`m${s.mould}`) + 4}L${X + i * step + 2 + w} ${y(`m${s.mould}`) + 36}H${X + i * step + 2}Z`} fill={colour(all[0]!.mix)} opacity={d.cavities ? 0.5 : 1} /></g>)}
+              {whole.length > 0 && racked > 0 && step > 22 && <text x={X + (i + 0.5) * step} y={y('rack') + 26} textAnchor="middle" fontSize="14" fill="var(--soft)" fontFamily="var(--font-mono)">{racked}</text>}
             </g>
           );
         })}

@@ -1,6 +1,8 @@
 import { useState } from 'react';
-import type { BuildKey } from '@/core/build/index.ts';
-import { layersOf } from '@/core/build/index.ts';
+import type { Build } from '@/core/build/index.ts';
+import { builtIns, findBuild, layersOf, place } from '@/core/build/index.ts';
+import { Bait } from '@/ui/Bait.tsx';
+import { dress } from '@/ui/dress.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
@@ -15,7 +17,9 @@ interface Choice {
 interface Context {
   units: ShopUnits;
   moulds: Choice[];
-  mixes: Choice[];
+  mixes: (Choice & { colour?: string })[];
+  /** builds composed in the shop */
+  builds?: Build[];
 }
 
 function Input({ field, value, set, all, context, wrong }: { field: Field; value: unknown; set: (part: Values) => void; all: Values; context: Context; wrong?: string }) {
@@ -43,9 +47,20 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       const held = value as number[];
       return <fieldset className="sm:col-span-2"><legend className="text-sm text-soft">{field.label}</legend>{context.moulds.map((m) => <label key={m.id} className="mr-5 inline-flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={held.includes(m.id)} onChange={(e) => put(e.target.checked ? [...held, m.id] : held.filter((x) => x !== m.id))} />{m.name}</label>)}</fieldset>;
     }
+    case 'build':
+      return <label className="field"><span>{field.label}</span><select className="box" value={String(value)} onChange={(e) => put(e.target.value)}>{[...builtIns(), ...(context.builds ?? [])].map((b) => <option key={b.key} value={b.key}>{b.name}</option>)}</select></label>;
     case 'layers': {
       const held = value as Record<string, number | null>;
-      return <>{layersOf(all.build as BuildKey).map((l) => <label key={l.key} className="field"><span>{l.name}{l.over === 'both' ? '' : `, over ${l.over}`}</span><select className="box" value={held[l.key] ?? ''} onChange={(e) => put(Object.fromEntries(layersOf(all.build as BuildKey).map((x) => [x.key, x.key === l.key ? Number(e.target.value) || null : (held[x.key] ?? null)])))}><option value="">no mix yet</option>{context.mixes.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}</select></label>)}</>;
+      const build = findBuild(String(all.build), context.builds);
+      if (!build) return <p className="wrong">Its build is gone. Choose another.</p>;
+      const layers = layersOf(build);
+      const says = (l: (typeof layers)[number]) => { const { over } = place(l.place); return `${l.name}${over === 'both' ? '' : `, over ${over}`}`; };
+      return (
+        <>
+          {layers.map((l) => <label key={l.key} className="field"><span>{says(l)}</span><select className="box" value={held[l.key] ?? ''} onChange={(e) => put(Object.fromEntries(layers.map((x) => [x.key, x.key === l.key ? Number(e.target.value) || null : (held[x.key] ?? null)])))}><option value="">no mix yet</option>{context.mixes.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}</select></label>)}
+          <div className="sm:col-span-2"><Bait outline="eel" width={420} layers={dress(build, (l) => context.mixes.find((m) => m.id === held[l.key])?.colour ?? null)} label={`${build.name} in these mixes`} /></div>
+        </>
+      );
     }
     case 'rows': {
       const held = value as Values[];

@@ -1,4 +1,4 @@
-import { BLOCKS, BUILDS } from '@/core/build/index.ts';
+import { BLOCKS } from '@/core/build/index.ts';
 import { GRADES, WHEN } from '@/core/material/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import type { Dimension } from '@/core/quantity/index.ts';
@@ -15,6 +15,7 @@ export type Field =
   | (Base & { kind: 'choice'; choices: [string, string][] })
   | (Base & { kind: 'many'; choices: [string, string][] })
   | (Base & { kind: 'ids'; of: 'moulds' })
+  | (Base & { kind: 'build' })
   | (Base & { kind: 'layers' })
   | (Base & { kind: 'rows'; one: string; most: number; fields: Field[]; blank: Record<string, unknown> });
 
@@ -26,15 +27,15 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
     one: 'injector', back: '/injectors',
     fields: [
       { key: 'name', label: 'Name', kind: 'text' },
-      { key: 'barrels', label: 'Barrels', kind: 'rows', one: 'barrel', most: 3, blank: { bore: 30, volume: 120, heel: 2.4 }, fields: [{ key: 'bore', label: 'Bore', kind: 'quantity', dimension: 'length', min: 5, max: 120 }, { key: 'volume', label: 'Holds', kind: 'quantity', dimension: 'volume', min: 5, max: 2000 }, { key: 'heel', label: 'Stays in barrel and tip', kind: 'quantity', dimension: 'volume', max: 50 }] },
+      { key: 'barrels', label: 'Barrels', kind: 'rows', one: 'barrel', most: 3, blank: { bore: 30, volume: 120, heel: 2.4, mark: '' }, fields: [{ key: 'mark', label: 'Its mark', kind: 'text' }, { key: 'bore', label: 'Bore', kind: 'quantity', dimension: 'length', min: 5, max: 120 }, { key: 'volume', label: 'Holds', kind: 'quantity', dimension: 'volume', min: 5, max: 2000 }, { key: 'heel', label: 'Stays in barrel and tip', kind: 'quantity', dimension: 'volume', max: 50 }] },
       { key: 'note', label: 'Note', kind: 'text' },
     ],
-    blank: { name: '', barrels: [{ bore: 30, volume: 120, heel: 2.4 }], note: '' },
+    blank: { name: '', barrels: [{ bore: 30, volume: 120, heel: 2.4, mark: '' }], note: '' },
   },
   blocks: {
     one: 'block', back: '/injectors',
-    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(BLOCKS) }, { key: 'heel', label: 'Stays in its channels', kind: 'quantity', dimension: 'volume', max: 100 }],
-    blank: { name: '', kind: 'dual', heel: 4 },
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(BLOCKS) }, { key: 'heel', label: 'Stays in its channels', kind: 'quantity', dimension: 'volume', max: 100 }, { key: 'mark', label: 'Mark on the port that goes over TOP', kind: 'text' }],
+    blank: { name: '', kind: 'dual', heel: 4, mark: '' },
   },
   vessels: {
     one: 'cup', back: '/injectors',
@@ -56,7 +57,7 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
   },
   colourways: {
     one: 'colourway', back: '/colours',
-    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'build', label: 'Build', kind: 'choice', choices: named(BUILDS) }, { key: 'layers', label: 'Mixes on its layers', kind: 'layers' }],
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'build', label: 'Build', kind: 'build' }, { key: 'layers', label: 'Mixes on its layers', kind: 'layers' }],
     blank: { name: '', build: 'dual', layers: { back: null, belly: null } },
   },
 };

@@ -1,0 +1,27 @@
+import type { Build, Layer, PlaceKey } from '@/core/build/index.ts';
+import { findBuild, layersOf } from '@/core/build/index.ts';
+
+/** A layer as it is drawn: where it lies, and its colour; null = no mix chosen. */
+export interface Drawn {
+  place: PlaceKey;
+  colour: string | null;
+}
+
+/** What lies under is drawn first: pours over what is shot round them, inserts under the body, a tip last. */
+const RANK: Partial<Record<PlaceKey, number>> = { tail: 1, core: 2, coreTail: 2, spot: 3, skin: 3, tip: 4 };
+
+export const drawLayers = (layers: readonly Layer[], colourOf: (layer: Layer) => string | null): Drawn[] =>
+  layers.map((l) => ({ place: l.place, colour: colourOf(l) })).sort((a, b) => (RANK[a.place] ?? 0) - (RANK[b.place] ?? 0));
+
+/** A whole build in the colours a colourway puts on it. */
+export const dress = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] => drawLayers(layersOf(build), colourOf);
+
+interface Way {
+  build: string;
+  layers: Record<string, number | null>;
+}
+/** A colourway as it is drawn: its build's layers in its mixes' colours. A build that is gone leaves an empty outline. */
+export function dressWay(way: Way, builds: readonly Build[], mixes: { id: number; spec: { colour: string } }[]): Drawn[] {
+  const build = findBuild(way.build, builds);
+  return build ? dress(build, (l) => mixes.find((m) => m.id === way.layers[l.key])?.spec.colour ?? null) : [];
+}
