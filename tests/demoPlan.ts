@@ -15,5 +15,5 @@ export const WANTED: Wanted[] = [
 export function demoPlan(): PlanInput {
   const plan = draftPlan(SHELF, WANTED, DEFAULTS);
   const job = plan.jobs[0]!;
-  return { ...plan, jobs: [{ ...job, tools: [{ ...job.tools[0]!, moulds: [...job.tools[0]!.moulds, { id: 2, mould: MOULDS[1]! }] }] }] };
+  return { ...plan, jobs: [{ ...job, tools: [{ ...job.tools[0]!, moulds: [...job.tools[0]!.moulds, { id: 2, mould: MOULDS[1]!, given: 0 }] }] }] };
 }

@@ -1,33 +1,60 @@
-// Sets a bench in the middle of an evening on the demo shop, for pictures: prints the session's id. Wants DATABASE_URL.
+// Sets benches in the middle of an evening on the demo shop, for pictures: prints their ids by name. Wants DATABASE_URL.
 import { v4 } from 'uuid';
-import type { AnyEvent, SessionState } from '../../src/core/session/index.ts';
+import type { AnyEvent, SessionState, Snapshot, Step } from '../../src/core/session/index.ts';
+import { EVENT_VERSION, nextStep } from '../../src/core/session/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { append } from '../../src/service/append.ts';
 import { planner } from '../../src/service/planner.ts';
 import { snapshotFrom } from '../../src/service/plans.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
-import { createSession } from '../../src/store/log.ts';
+import { createSession, openSessions, snapshotOf } from '../../src/store/log.ts';
 import { seeded } from './random.ts';
 import { rehearse } from './rehearse.ts';
 
 const now = Date.now();
-const { parts, shelf, defaults } = await planner(new Date(now));
-const shop = await readShop();
-const eels = parts.filter((p) => p.baitName === 'Slip eel 95' && p.colourwayName.startsWith('Bilge'));
-const draft = draftPlan(shelf, eels, defaults);
-const second = shelf.moulds.find((m) => m.spec.name === 'Slip eel 95, second')!;
-const input = { ...draft, jobs: draft.jobs.map((j) => ({ ...j, tools: j.tools.map((t) => ({ ...t, moulds: [...t.moulds, { id: second.id, mould: second.spec }] })) })) };
-const snapshot = snapshotFrom('Tuesday evening', input, shop);
-const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
+const read = (session: number, cup: string, celsius: number, ago: number): AnyEvent => ({ id: v4(), session, at: now - ago, by: 'bench', v: EVENT_VERSION, kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' } });
 
-/** One mould cooling, the other closed and TOP looked at, the match about to be made. */
-const wanted = (s: SessionState) => [...s.shots.values()].filter((x) => x.rackedAt).length >= 4 && [...s.moulds.values()].some((m) => m.phase === 'cooling' && m.toppedOff) && [...s.moulds.values()].some((m) => m.phase === 'closed' && m.top === 'right') && [...s.injectors.values()].every((i) => !i.draw);
-const play = (startAt: number) => rehearse({ session, snapshot, startAt, chance: seeded(5), until: wanted, spoil: (m, c) => (m === '1' && c === 6 ? 0.4 : 0.04) });
-const took = play(0 + 1e12).at(-1)!.at - 1e12;
-const events = play(now - took - 9000);
-await append(session, events);
-const read = (cup: string, celsius: number, ago: number): AnyEvent => ({ id: v4(), session, at: now - ago, by: 'bench', v: 1, kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' } });
-await append(session, [read('1', 170, 70_000), read('2', 165, 66_000), read('1', 164, 4000), read('2', 159, 1000)]);
-console.log(session);
+/** Plays a session up to a moment, and ends it a few seconds ago. */
+async function playTo(session: number, snapshot: Snapshot, until: (s: SessionState) => boolean, spoil: (m: string, c: number) => number = () => 0.04): Promise<void> {
+  const play = (startAt: number) => rehearse({ session, snapshot, startAt, chance: seeded(5), until, spoil });
+  const took = play(1e12).at(-1)!.at - 1e12;
+  const events = play(now - took - 9000);
+  for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
+}
+
+/** The eels in two moulds in step: one cooling, the other closed and TOP looked at, the match about to be made. */
+async function eels(): Promise<number> {
+  const { parts, shelf, defaults } = await planner(new Date(now));
+  const draft = draftPlan(shelf, parts.filter((p) => p.baitName === 'Slip eel 95' && p.colourwayName.startsWith('Bilge') && p.for === 'Breakwater Tackle'), defaults);
+  const second = shelf.moulds.find((m) => m.spec.name === 'Slip eel 95, second')!;
+  const input = { ...draft, jobs: draft.jobs.map((j) => ({ ...j, tools: j.tools.map((t) => ({ ...t, moulds: [...t.moulds, { id: second.id, mould: second.spec, given: 0 }] })) })) };
+  const snapshot = snapshotFrom('Tuesday evening', input, await readShop());
+  const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
+  const moulds = (s: SessionState) => [...s.moulds.values()];
+  await playTo(session, snapshot, (s) => [...s.shots.values()].filter((x) => x.rackedAt).length >= 4 && moulds(s).some((m) => m.phase === 'cooling' && m.toppedOff) && moulds(s).some((m) => m.phase === 'closed' && m.top === 'right') && [...s.injectors.values()].every((i) => !i.draw), (m, c) => (m === '1' && c === 6 ? 0.4 : 0.04));
+  await append(session, [read(session, '1', 170, 70_000), read(session, '2', 165, 66_000), read(session, '1', 164, 4000), read(session, '2', 159, 1000)]);
+  return session;
+}
+
+const laidOut = await openSessions();
+/** Takes one of the sessions laid out to run as far as a step, optionally only once something has been shot. */
+async function run(name: string, step: Step['key'], once: (s: SessionState) => boolean = () => true): Promise<number> {
+  const head = laidOut.find((s) => s.name === `To run: ${name}`)!;
+  await playTo(head.id, (await snapshotOf(head.id))!, (s) => s.status === 'running' && once(s) && nextStep(s, s.lastAt)?.key === step);
+  return head.id;
+}
+
+const triple = await run('Slip eel 95, gull morning', 'match', (s) => s.shots.size > 0);
+await append(triple, [read(triple, '6', 164, 5000), read(triple, '8', 162, 3000), read(triple, '2', 158, 1000)]);
+const tails = await run('Slip eel 95, moss over lint, lamp tail', 'load');
+const tail = (cavities: number[]): AnyEvent => ({ id: v4(), session: tails, at: now - 3000, by: 'bench', v: EVENT_VERSION, kind: 'loaded', payload: { mould: '1', job: (laidOut.length > 0 ? '1-16' : ''), cavities, gap: false } });
+await append(tails, [tail([1, 2, 3])]);
+const shells = await run('Slip eel 120, borrowed keel', 'shoot', (s) => [...s.shots.values()].some((x) => x.stage.makes === 'bait'));
+const ports = await run('Staithe sprat, wrack patch', 'shoot');
+const shot = (n: number): AnyEvent => ({ id: v4(), session: ports, at: now - 9000 + 900 * n, by: 'bench', v: EVENT_VERSION, kind: 'shot', payload: { mould: '6', job: '5-12', draw: '3/1', trial: false, cavities: [n] } });
+await append(ports, [1, 2, 3, 4].map(shot));
+const swirl = await run('Slip eel 95, slack water', 'shoot', (s) => s.shots.size > 0);
+const pour = await run('Quay dab, three tides', 'pour', (s) => [...s.moulds.values()].some((m) => m.pours.length === 1));
+console.log(JSON.stringify({ eels: await eels(), triple, tails, shells, ports, swirl, pour }));
 await closeDatabase();

@@ -3,7 +3,7 @@ import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 import { list, LISTS, nameTaken, put } from '@/store/catalogue.ts';
 import { insertStock } from '@/store/inserts.ts';
-import { newestNotes } from '@/store/mouldBook.ts';
+import { newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
@@ -39,7 +39,8 @@ export async function wholeCatalogue() {
   const [moulds, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts, notes] = await Promise.all([
     list('moulds'), list('injectors'), list('blocks'), list('vessels'), list('baits'), list('mixes'), list('colourways'), list('builds'), insertStock(), newestNotes(),
   ]);
-  const noted = moulds.map((m) => ({ ...m, spec: { ...m.spec, note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)].filter(Boolean).join(' ') } }));
+  const given = await shotsGivenBy(moulds.filter((m) => m.spec.life !== null).map((m) => m.id));
+  const noted = moulds.map((m) => ({ ...m, given: given.get(m.id), spec: { ...m.spec, note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)].filter(Boolean).join(' ') } }));
   return { moulds: noted, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts };
 }
 export type Catalogue = Awaited<ReturnType<typeof wholeCatalogue>>;

@@ -18,5 +18,8 @@ export const newestNotes = (each = 3): Promise<{ mould_id: number; at: Date; tex
   rows('SELECT mould_id, at, text, session_id FROM (SELECT *, row_number() OVER (PARTITION BY mould_id ORDER BY at DESC) AS n FROM mould_notes) x WHERE n <= $1 ORDER BY mould_id, at DESC LIMIT 2000', [each]);
 export const notesOf = (mould: number, limit = 30): Promise<{ at: Date; text: string; session_id: number }[]> => rows('SELECT at, text, session_id FROM mould_notes WHERE mould_id = $1 ORDER BY at DESC LIMIT $2', [mould, limit]);
 export const trialsOf = (mould: number, limit = 10): Promise<{ at: Date; session_id: number; card: BenchEvent<'trialled'>['payload'] }[]> => rows('SELECT at, session_id, card FROM mould_trials WHERE mould_id = $1 ORDER BY at DESC LIMIT $2', [mould, limit]);
+/** Shots moulds have given, for those whose life is counted. */
+export const shotsGivenBy = async (moulds: number[]): Promise<Map<number, number>> =>
+  moulds.length === 0 ? new Map() : new Map((await rows<{ mould_id: number; n: number }>('SELECT mould_id, count(*)::int AS n FROM shots WHERE mould_id = ANY($1::int[]) GROUP BY mould_id', [moulds])).map((r) => [r.mould_id, r.n]));
 /** Shots a mould has given, for its life. */
 export const shotsGiven = async (mould: number): Promise<number> => (await row<{ n: number }>('SELECT count(*)::int AS n FROM shots WHERE mould_id = $1', [mould]))!.n;

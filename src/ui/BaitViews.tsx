@@ -68,7 +68,7 @@ export function BaitViews({ outline, layers, cut, label }: { outline: string; la
   const wide = ((up + down) / 2) * roundOf(outline);
   const second = down + 40 + wide;
   return (
-    <svg viewBox={`-24 ${-up - 30} 448 ${up + second + wide + 44}`} className="block max-h-[420px] w-full" role="img" aria-label={label}>
+    <svg viewBox={`-24 ${-up - 30} 448 ${up + second + wide + 64}`} className="block max-h-[420px] w-full" role="img" aria-label={label}>
       <Layers stations={stations} layers={layers} length={400} />
       <path d={wholePath(stations, 400)} className="line-art" style={{ strokeWidth: 2 }} />
       <path d={`M${cut * 400} ${-shape.up(cut) * 400 - 16}V${-shape.up(cut) * 400 - 4}M${cut * 400} ${shape.down(cut) * 400 + 4}v12`} className="line-art" style={{ strokeWidth: 2 }} />

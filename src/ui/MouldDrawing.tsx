@@ -23,6 +23,8 @@ interface Props {
   /** core rods in */
   rods?: boolean;
   runnerColour?: string | null;
+  /** ports already shot, where each cavity has its own */
+  sprues?: number[];
   /** share of the cooling still to go: drawn as an outline that drains */
   left?: number | null;
   dimensions?: boolean;
@@ -77,7 +79,8 @@ function CavityShape({ c, k, look, numbers, onCavity, focused, label }: { c: Cav
   );
 }
 
-function Feed({ mould, k, colour }: { mould: Mould; k: number; colour?: string | null }) {
+function Feed({ mould, k, colour, sprues }: { mould: Mould; k: number; colour?: string | null; sprues?: number[] }) {
+  if (mould.closure === 'open') return null;
   const h = mould.height * k;
   const w = mould.width * k;
   const fill = colour ?? 'var(--rule)';
@@ -93,8 +96,9 @@ function Feed({ mould, k, colour }: { mould: Mould; k: number; colour?: string |
       {mould.cavities.map((c) => {
         const noseX = (c.x - c.length / 2) * k;
         const up = c.y * k < h / 2;
+        const own = !sprues || sprues.includes(c.n) ? fill : 'var(--rule)';
         const single = new Set(mould.cavities.map((m) => m.x)).size === 1;
-        return single ? <rect key={c.n} x={0} y={c.y * k - 4} width={Math.max(6, noseX)} height={8} fill={fill} /> : <rect key={c.n} x={Math.min(w - 8, noseX - 2)} y={up ? 0 : c.y * k} width={8} height={up ? c.y * k : h - c.y * k} fill={fill} />;
+        return single ? <rect key={c.n} x={0} y={c.y * k - 4} width={Math.max(6, noseX)} height={8} fill={own} /> : <rect key={c.n} x={Math.min(w - 8, noseX - 2)} y={up ? 0 : c.y * k} width={8} height={up ? c.y * k : h - c.y * k} fill={own} />;
       })}
     </g>
   );
@@ -122,7 +126,7 @@ function Closures({ mould, k, on, order }: { mould: Mould; k: number; on: number
 }
 
 /** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
-export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], rods, runnerColour, left = null, dimensions, order, numbers, onCavity, focus }: Props) {
+export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], rods, runnerColour, sprues, left = null, dimensions, order, numbers, onCavity, focus }: Props) {
   const k = (W - 2 * PAD) / mould.width;
   const w = mould.width * k;
   const h = mould.height * k;
@@ -135,7 +139,7 @@ export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps 
       <text x={w} y={-10} textAnchor="end" fontSize="18" fontWeight="700" fill="var(--ink)">TOP</text>
       {left !== null && <path d={`M0 0H${w}V${h}H0Z`} fill="none" stroke="var(--ink)" strokeWidth="5" strokeDasharray={`${round * left} ${round}`} data-left={left.toFixed(2)} />}
       {[[14, 22], [w - 14, h - 16]].map(([x, y]) => <circle key={x} cx={x} cy={y} r="5" className="line-art" />)}
-      <Feed mould={mould} k={k} colour={runnerColour} />
+      <Feed mould={mould} k={k} colour={runnerColour} sprues={sprues} />
       {mould.cavities.map((c) => {
         const one = look(c);
         return <CavityShape key={c.n} c={c} k={k} look={one} numbers={numbers} onCavity={onCavity} focused={focus === c.n} label={`cavity ${c.n}, ${one.mark ? one.note ?? one.mark : 'good'}`} />;

@@ -1,4 +1,5 @@
-import { measureStl } from '@/core/mesh/index.ts';
+// Bundled by itself, without the app's short names.
+import { measureStl } from '../core/mesh/index.ts';
 
 /** Measures a mesh off the page's own thread, telling how far it is. Ending the worker cancels it. */
 addEventListener('message', (e: MessageEvent<ArrayBuffer>) => {

@@ -14,9 +14,15 @@ interface Entry<T> {
   id: number;
   spec: T;
 }
+/** A mould, with the shots it has given where its life is counted. */
+export interface MouldEntry extends Entry<Mould> {
+  given?: number;
+}
+/** A mould as a stage's tools hold it. */
+export const inTools = (m: MouldEntry): Tools['moulds'][number] => ({ id: m.id, mould: m.spec, given: m.given ?? 0 });
 /** What a shop has to choose from. */
 export interface Shelf {
-  moulds: Entry<Mould>[];
+  moulds: MouldEntry[];
   injectors: Entry<Injector>[];
   blocks: Entry<Block>[];
   vessels: Entry<Vessel>[];
@@ -69,7 +75,7 @@ export function rigFor(shelf: Shelf, stage: Stage, mould: Mould | undefined, def
 }
 
 /** A mould whose inserts lie in `into` and that makes what the stage wants: its own, where it has rods. */
-function makerFor(shelf: Shelf, stage: Stage, into: Entry<Mould> | undefined): Entry<Mould> | undefined {
+function makerFor(shelf: Shelf, stage: Stage, into: MouldEntry | undefined): MouldEntry | undefined {
   if (!into) return undefined;
   const makers = shelf.moulds.filter((m) => lieOf(into.spec, m.spec.name) !== null && (m.spec.makes === stage.makes || m.id === into.id));
   return makers.find((m) => !stage.rods || m.spec.rod) ?? makers[0];
@@ -79,8 +85,8 @@ function makerFor(shelf: Shelf, stage: Stage, into: Entry<Mould> | undefined): E
  * Tools for every stage of a build, from the mould its baits come out of: moulds for its inserts that
  * lie in that one, and an injector and block for each stage.
  */
-export function toolsFor(shelf: Shelf, build: Build, mould: Entry<Mould> | undefined, defaults: DraftDefaults): Tools[] {
-  const chosen = new Map<string, Entry<Mould> | undefined>();
+export function toolsFor(shelf: Shelf, build: Build, mould: MouldEntry | undefined, defaults: DraftDefaults): Tools[] {
+  const chosen = new Map<string, MouldEntry | undefined>();
   for (const stage of [...build.stages].reverse()) {
     const takenBy = build.stages.find((s) => s.takes === stage.key);
     chosen.set(stage.key, takenBy ? makerFor(shelf, stage, chosen.get(takenBy.key)) : mould);
@@ -88,7 +94,7 @@ export function toolsFor(shelf: Shelf, build: Build, mould: Entry<Mould> | undef
   return build.stages.map((stage): Tools => {
     const m = chosen.get(stage.key);
     return {
-      moulds: m ? [{ id: m.id, mould: m.spec }] : [], ...rigFor(shelf, stage, m?.spec, defaults),
+      moulds: m ? [inTools(m)] : [], ...rigFor(shelf, stage, m?.spec, defaults),
       good: stage.good ?? defaults.good,
       window: stage.takes && stage.layers.length > 0 ? ON_INSERT : (m?.spec.window ?? defaults.window),
       habit: 'push', mixedTo: 'puck', fromShelf: 0,
@@ -147,7 +153,7 @@ export function cupsFor(shelf: Shelf, jobs: Job[], held: CupChoice[], settings: 
 }
 
 /** The first of a bait's moulds that the build can use: with what it takes, and open or closed as it wants. */
-export function mouldFor(shelf: Shelf, build: Build, bait: Bait): Entry<Mould> | undefined {
+export function mouldFor(shelf: Shelf, build: Build, bait: Bait): MouldEntry | undefined {
   const all = bait.mouldIds.flatMap((id) => shelf.moulds.find((m) => m.id === id) ?? []);
   const last = build.stages.at(-1)!;
   const from = build.stages.find((s) => s.key === last.takes);

@@ -83,7 +83,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   );
   const run = balance(specs, flows, { reheatEvery: input.settings.reheatEvery, doseCook: dose(PLASTISOL.fusion, COOK_SECONDS), doseReheat: dose(hottest, REHEAT_SECONDS) });
 
-  const order = [...new Set(flows.flatMap((f) => Object.keys(f.takes)))].map(Number);
+  const order = [...new Set([...draws.flatMap((d) => [...(d.poured ?? []), ...d.barrels].map((b) => b.mix)), ...flows.flatMap((f) => Object.keys(f.takes)).map(Number)])];
   const drawAt = laid.flatMap((l) => l.flowDraws);
   const cups = order.map((mix, i): PlannedCup => {
     const cup = used.find((c) => c.mix === mix)!;

@@ -79,7 +79,7 @@ export const HANDLERS: Handlers = {
     if (p.what === 'shots') run.target = Math.max(run.done, run.target + p.by);
     if (p.what === 'trials') run.trials = Math.max(run.trialsDone, run.trials + p.by);
     if (p.what === 'mould') {
-      const entry = { id: p.id, mould: p.mould };
+      const entry = { id: p.id, mould: p.mould, given: 0 };
       if (!s.moulds.has(String(p.id))) s.moulds.set(String(p.id), newMould(p.id, p.mould));
       const tools = { ...run.tools, moulds: p.only ? [entry] : [...run.tools.moulds.filter((m) => m.id !== p.id), entry] };
       const job = { ...run.job, tools: run.job.tools.map((t) => (t === run.tools ? tools : t)) };

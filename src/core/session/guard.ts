@@ -105,7 +105,7 @@ export function mouldWarnings(state: SessionState, m: MouldState, run: RunState)
   if (hasTop(run.stage) && m.top === 'unseen') out.push({ code: 'unseenTop', sentence: `TOP of ${mould.name} has not been looked at.` });
   if (hasTop(run.stage) && m.top === 'wrong') out.push({ code: 'upsideDown', sentence: `The block stands the wrong way over ${mould.name}: ${run.stage.layers.filter((l) => place(l.place).over !== 'both').map((l) => l.name.toLowerCase()).join(' and ')} would change places.` });
   if (!m.warmed) out.push({ code: 'coldMould', sentence: `${mould.name} was not warmed; it likes ${degrees(mould.warmTo, units)}.` });
-  if (mould.life !== null && m.cycles >= mould.life) out.push({ code: 'worn', sentence: `${mould.name} has given the ${mould.life} shots it was made for.` });
+  if (mould.life !== null && m.given + m.cycles >= mould.life) out.push({ code: 'worn', sentence: `${mould.name} has given the ${mould.life} shots it was made for.` });
   return out;
 }
 

@@ -83,6 +83,8 @@ export interface MouldState {
   mould: Mould;
   phase: MouldPhase;
   cycles: number;
+  /** shots it gave before this session */
+  given: number;
   /** shot standing in it */
   shot: string | null;
   warmed: boolean;
@@ -244,8 +246,8 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
   };
 }
 
-export const newMould = (id: number, mould: Mould): MouldState => ({
-  key: String(id), mould, phase: 'open', cycles: 0, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
+export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
+  key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
   loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, lookAt: 0, toppedOff: false, looked: false,
 });
 
@@ -256,7 +258,7 @@ export const newInjector = (id: number, injector: Injector, block: { id: number;
 
 /** Adds the metal a run needs that is not on the bench yet. */
 export function layOut(s: Pick<SessionState, 'moulds' | 'injectors'>, tools: Tools): void {
-  for (const m of tools.moulds) if (!s.moulds.has(String(m.id))) s.moulds.set(String(m.id), newMould(m.id, m.mould));
+  for (const m of tools.moulds) if (!s.moulds.has(String(m.id))) s.moulds.set(String(m.id), newMould(m.id, m.mould, m.given));
   const i = tools.injector;
   if (i && !s.injectors.has(String(i.id))) s.injectors.set(String(i.id), newInjector(i.id, i.injector, tools.block));
 }

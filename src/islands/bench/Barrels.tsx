@@ -107,8 +107,9 @@ export function ByHand({ run, cups, next }: { run: RunState; cups: Map<string, C
         </g>
       ) : (
         <g>
-          <g transform="rotate(58 92 120)"><path d="M40 60 48 200H118L126 60" className="line-art" style={{ strokeWidth: 2 }} /><path d="M43 104 48 200H118L123 104Z" fill={colour} /></g>
-          <path d="M30 132C22 190 34 250 34 318" stroke={colour} strokeWidth="7" fill="none" />
+          <path d="M30 140 120 168 127 140Z" fill={colour} />
+          <path d="M52 70 138 96 120 168 30 140" className="line-art" style={{ strokeWidth: 2 }} />
+          <path d="M30 140C24 190 34 250 34 318" stroke={colour} strokeWidth="7" fill="none" />
           <path d="M12 318H138V352H12Z" className="line-art" style={{ strokeWidth: 2 }} />
           <path d="M22 318q18 22 36 0M72 318q18 22 36 0" className="line-art" />
         </g>

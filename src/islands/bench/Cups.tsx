@@ -47,7 +47,7 @@ export function HeatScale({ cups, window, units, tolerance }: { cups: CupState[]
       {Array.from({ length: 74 }, (_, i) => <rect key={i} x={16 + i * 4} y={76} width="4.3" height="10" fill={heatColour(from + (i / 74) * (to - from))} />)}
       {[140, 150, 160, 170, 180, 190, 200].map((c) => <g key={c}><path d={`M${x(c)} 87v6`} className="line-art" /><text x={x(c)} y="108" textAnchor="middle" fontSize="13" fill="var(--soft)">{show(c, 'temperature', units).number}</text></g>)}
       <path d={`M${x(window.low)} 74V64H${x(window.high)}V74`} className="line-art" style={{ strokeWidth: 2.5 }} />
-      <text x={x(window.high) + 6} y="62" fontSize="13" fill="var(--ink)">window</text>
+      <text x={x(window.high) + 6} y="62" fontSize="13" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">window</text>
       {read.map((c, i) => (
         <g key={c.key}>
           <path d={`M${xs[i]} 76L${heads[i]} 36`} className="line-art" />
@@ -66,7 +66,7 @@ function Big({ cup, units, now, stale, many, onRead }: { cup: CupState; units: S
   const fresh = isFresh(cup, now, stale);
   const word = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : trend === null ? (fresh ? 'just read' : 'read') : Math.abs(trend) < 0.5 ? 'steady' : `${trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(trend), 'difference', units, 0).number}° a minute`;
   return (
-    <button type="button" onClick={onRead} className="min-w-0 flex-1 text-left" aria-label={`Read cup ${cup.letter}, ${reading ? degrees(reading.celsius, units) : 'not read'}`}>
+    <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${reading ? degrees(reading.celsius, units) : 'not read'}`}>
       <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh ? '' : 'text-soft'}`}>{reading ? degrees(reading.celsius, units) : '–°'}</span>
       <span className="hint mt-1 block">{word}{reading && !fresh ? `, ${lasting((now - reading.at) / 1000)} old` : ''}</span>
     </button>

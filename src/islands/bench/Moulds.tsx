@@ -23,6 +23,9 @@ function says(m: MouldState, run: RunState | undefined, now: number): { state: s
   }
 }
 
+const CHANNEL: Drawn = { place: 'core', colour: 'var(--ground)' };
+const EMPTY_TAIL: Drawn = { place: 'tail', colour: 'var(--ground)' };
+
 /** What lies in a cavity, layer on layer: the insert, what is poured, what is shot. */
 function liesIn(s: SessionState, run: RunState | undefined) {
   const colour = (key: string) => s.cups.get(String(run?.job.layers[key]))?.colour ?? 'var(--rule)';
@@ -32,6 +35,8 @@ function liesIn(s: SessionState, run: RunState | undefined) {
     insert,
     poured: (keys: string[]) => drawLayers(run?.stage.pours.filter((p) => keys.includes(p.key)) ?? [], (l) => colour(l.key)),
     // An insert is drawn over a body that fills the whole cavity round it, and under a core that lies in it.
+    /** laid in, nothing shot on to it yet: a shell's channel is open, and so is a tail still to come */
+    laid: maker?.makes === 'shell' ? [...insert, ...(run!.stage.layers.some((l) => l.place === 'coreTail') ? [EMPTY_TAIL] : []), CHANNEL] : insert,
     full: (turned: boolean, withInsert: boolean): Drawn[] => {
       const layers = run ? drawLayers(stageLayers(run.stage), (l) => colour(l.key)) : [];
       const shown = turned ? flip(layers) : layers;
@@ -71,7 +76,7 @@ export function BenchMould({ s, m, run: inHand, units, now, active, focus, onCav
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label={m.mould.name}>
       <div className="flex items-baseline justify-between gap-3">
-        <p className="min-w-0 truncate"><b>{m.mould.name}</b> <span className="hint">{state}{m.reading ? `, ${degrees(m.reading.celsius, units)}` : ''}{m.mould.life !== null ? `, shot ${m.cycles} of a life of ${m.mould.life}` : ''}</span></p>
+        <p className="min-w-0 truncate"><b>{m.mould.name}</b> <span className="hint">{state}{m.reading ? `, ${degrees(m.reading.celsius, units)}` : ''}{m.mould.life !== null ? `, life ${m.given + m.cycles} of ${m.mould.life}` : ''}</span></p>
         <p className="shrink-0 text-lg font-bold" aria-live="off">{big}</p>
       </div>
       <div className="flex min-h-0 flex-1 flex-col justify-end pb-2" onClick={marking ? undefined : onTap}>
@@ -83,6 +88,7 @@ export function BenchMould({ s, m, run: inHand, units, now, active, focus, onCav
           rods={run?.stage.rods === true && (m.phase !== 'open' || !shot) && m.phase !== 'cleared'}
           order={m.phase === 'open' && m.mould.closures > 2}
           left={m.phase === 'cooling' ? Math.max(0, (m.readyAt - now) / Math.max(1, m.readyAt - m.since)) : m.phase === 'holding' ? Math.max(0, (m.holdUntil - now) / Math.max(1, m.holdUntil - m.since)) : null}
+          sprues={shot && m.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
           runnerColour={shot && shot.feedG > 0 && m.phase !== 'cleared' ? lies.first : null}
           numbers={marking}
           focus={active && marking ? focus : null}
@@ -90,7 +96,7 @@ export function BenchMould({ s, m, run: inHand, units, now, active, focus, onCav
           look={(c) => {
             const mark = shot?.marks.get(c.n);
             const filled = shot?.cavities.has(c.n) && m.phase !== 'cleared';
-            const layers = filled ? lies.full(shot!.turned, shot!.inserts.has(c.n)) : m.loaded.has(c.n) ? [...lies.insert, ...lies.poured(m.pours.map((p) => p.layer))] : lies.poured(m.pours.map((p) => p.layer));
+            const layers = filled ? lies.full(shot!.turned, shot!.inserts.has(c.n)) : m.loaded.has(c.n) ? [...lies.laid, ...lies.poured(m.pours.map((p) => p.layer))] : lies.poured(m.pours.map((p) => p.layer));
             const gap = m.gapped.has(c.n) && !shot;
             const seen = marking && mark && mark.grade !== 'good';
             return { layers, mark: seen ? (mark.grade as 'usable' | 'second') : null, note: gap ? 'gap' : !marking ? undefined : mark?.fault ? FAULTS[mark.fault].name : mark ? 'usable' : shot?.judged.has(c.n) ? 'good' : undefined };

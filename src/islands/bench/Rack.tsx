@@ -7,12 +7,12 @@ import { shapeFor, stationsOf, wholePath } from '@/ui/baitPath.ts';
 
 /** A tray with so many small baits in it, each drawn as it is. */
 function Tray({ n, slots, draw, label }: { n: number; slots: number; draw: React.ReactNode; label: string }) {
-  const across = 8;
+  const across = 6;
   const rows = Math.max(1, Math.ceil(slots / across));
   return (
-    <svg viewBox={`0 0 ${across * 24 + 6} ${rows * 13 + 8}`} className="block w-full" role="img" aria-label={label}>
-      {Array.from({ length: Math.min(n, slots) }, (_, i) => <g key={i} transform={`translate(${4 + (i % across) * 24} ${rows * 13 - 3 - Math.floor(i / across) * 13})`}>{draw}</g>)}
-      <path d={`M1 0V${rows * 13 + 4}H${across * 24 + 5}V0`} className="line-art" style={{ strokeWidth: 2 }} />
+    <svg viewBox={`0 0 ${across * 32 + 6} ${rows * 15 + 8}`} className="block w-full" role="img" aria-label={label}>
+      {Array.from({ length: Math.min(n, slots) }, (_, i) => <g key={i} transform={`translate(${4 + (i % across) * 32} ${rows * 15 - 2 - Math.floor(i / across) * 15})`}>{draw}</g>)}
+      <path d={`M1 0V${rows * 15 + 4}H${across * 32 + 5}V0`} className="line-art" style={{ strokeWidth: 2 }} />
     </svg>
   );
 }
@@ -22,13 +22,15 @@ function BaitTray({ s, run }: { s: SessionState; run: RunState }) {
   const { good, usable } = count(shots);
   const need = run.job.lines.reduce((sum, l) => sum + l.count, 0);
   const stations = stationsOf(run.job.bait.outline);
-  const k = 20;
+  const k = 28;
   const lift = shapeFor(stations).most;
+  // Small as they lie here, slender ones are drawn deeper, so that their colours can be told.
+  const deep = Math.min(2, 0.4 / (lift.up + lift.down));
   const drawn = dress(run.job.build, (l) => s.cups.get(String(run.job.layers[l.key]))?.colour ?? 'var(--soft)');
   return (
     <section className="mb-3" aria-label={`Tray ${run.job.bait.name}`}>
       <p className="flex justify-between gap-2"><b className="truncate">{run.job.bait.name}</b><span className="shrink-0"><b className="figure">{good}</b> of <b className="figure">{need}</b></span></p>
-      <Tray n={good} slots={Math.min(64, Math.max(need, good))} label={`${good} good baits on the tray`} draw={<g transform={`translate(0 ${-lift.down * k - 1}) scale(1)`}><Layers stations={stations} layers={drawn} length={k} /><path d={wholePath(stations, k)} fill="none" stroke="var(--ink)" strokeWidth="0.5" /></g>} />
+      <Tray n={good} slots={Math.min(64, Math.max(need, good))} label={`${good} good baits on the tray`} draw={<g transform={`translate(0 ${-lift.down * k * deep - 1}) scale(1 ${deep})`}><Layers stations={stations} layers={drawn} length={k} /><path d={wholePath(stations, k)} fill="none" stroke="var(--ink)" strokeWidth="0.3" /></g>} />
       <p className="hint truncate">{run.job.lines.map((l) => l.for).filter((f, i, all) => all.indexOf(f) === i).join(', ')}{usable ? `; ${usable} usable` : ''}</p>
     </section>
   );
@@ -41,7 +43,7 @@ function InsertTray({ s, run, next }: { s: SessionState; run: RunState; next: Ru
   const made = lots.reduce((n, l) => n + l.made, 0);
   const many = MAKES[run.stage.makes].many;
   const colours = stageLayers(run.stage).map((l) => s.cups.get(String(run.job.layers[l.key]))?.colour ?? 'var(--soft)');
-  const draw = <g>{colours.map((c, i) => <rect key={i} x="2" y={-9 + (i * 8) / colours.length} width="16" height={8 / colours.length} fill={c} />)}<rect x="2" y="-9" width="16" height="8" fill="none" stroke="var(--ink)" strokeWidth="0.6" /></g>;
+  const draw = <g>{colours.map((c, i) => <rect key={i} x="3" y={-9 + (i * 8) / colours.length} width="22" height={8 / colours.length} fill={c} />)}<rect x="3" y="-9" width="22" height="8" fill="none" stroke="var(--ink)" strokeWidth="0.6" /></g>;
   return (
     <section className="mb-3" aria-label={`${many} laid by`}>
       <p className="flex justify-between gap-2"><b className="truncate">{many[0]!.toUpperCase()}{many.slice(1)} laid by</b><span className="shrink-0"><b className="figure">{left}</b>{made > left ? ` of ${made}` : ''}</span></p>

@@ -1,7 +1,7 @@
 import type { Build } from '@/core/build/index.ts';
 import { builtIns, layersOf, MAKES, place, POUR_BY, PUSHES } from '@/core/build/index.ts';
 import type { DraftDefaults, Job, Run, Shelf, Tools } from '@/core/plan/index.ts';
-import { rigFor, runsOf, sourceOf, toolsFor } from '@/core/plan/index.ts';
+import { inTools, rigFor, runsOf, sourceOf, toolsFor } from '@/core/plan/index.ts';
 import { LIES, lieOf } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
@@ -45,7 +45,7 @@ function StageFields({ run, job, shelf, units, defaults, set, several, onMould }
       {several && <p className="hint mb-2">{barrels === 0 ? POUR_BY[stage.by].name : `pushed ${PUSHES[stage.push].name}`}{stage.rods ? '; rods in' : ''}{source ? `; ${MAKES[source.stage.makes].many} of ${source.mould.name}${lie ? `, ${LIES[lie.lies].name}` : ''}${tools.fromShelf ? `, ${tools.fromShelf} of them from the shelf` : ''}` : ''}</p>}
       <div className="grid gap-3 pb-3 sm:grid-cols-2 xl:grid-cols-3">
         <Choose label="Mould" value={tools.moulds[0]?.id ?? ''} all={moulds} take={onMould} />
-        <Choose label="And, in step with it" value={tools.moulds[1]?.id ?? ''} all={second} take={(id) => { const m = find(shelf.moulds, id); set({ moulds: [...tools.moulds.slice(0, 1), ...(m ? [{ id, mould: m.spec }] : [])] }); }} />
+        <Choose label="And, in step with it" value={tools.moulds[1]?.id ?? ''} all={second} take={(id) => { const m = find(shelf.moulds, id); set({ moulds: [...tools.moulds.slice(0, 1), ...(m ? [inTools(m)] : [])] }); }} />
         {barrels > 0 && <Choose label="Injector" value={tools.injector?.id ?? ''} all={shelf.injectors} take={(id) => { const i = find(shelf.injectors, id); set({ injector: i ? { id, injector: i.spec } : null, order: [] }); }} />}
         {barrels > 1 && <Choose label="Block" value={tools.block?.id ?? ''} all={shelf.blocks} take={(id) => { const b = find(shelf.blocks, id); set({ block: b ? { id, block: b.spec } : null }); }} />}
         <QuantityField label="Come good" value={tools.good} dimensions={['share']} shop={units} min={0.05} max={1} onChange={(v) => v !== null && set({ good: v })} />
@@ -79,7 +79,7 @@ export function JobFields({ job, shelf, units, defaults, open, set }: Props) {
     if (!mould) return setTools(i, { moulds: [] });
     // The last stage's mould decides which inserts lie in it, and so the moulds before it.
     if (i === job.build.stages.length - 1) return set({ ...job, tools: toolsFor(shelf, job.build, mould, defaults) });
-    setTools(i, { moulds: [{ id, mould: mould.spec }], ...rigFor(shelf, job.build.stages[i]!, mould.spec, defaults) });
+    setTools(i, { moulds: [inTools(mould)], ...rigFor(shelf, job.build.stages[i]!, mould.spec, defaults) });
   };
   const takeBuild = (key: string) => {
     const build = builds.find((b) => b.key === key)!;

@@ -12,7 +12,7 @@ import { PULSE, STOPS } from '../words.ts';
 import { recharge } from './cups.ts';
 import { barrelName } from './metal.ts';
 import type { Turn } from './work.ts';
-import { and, byCavity, canShoot, cavitiesOfDraw, drawVolumes, injectorOf, isTrialNext, unfilled } from './work.ts';
+import { and, byCavity, canShoot, cavitiesOfDraw, drawVolumes, injectorOf, inStep, isTrialNext, unfilled } from './work.ts';
 
 const degreesApart = (kelvin: number, units: SessionState['snapshot']['units']): string => `${say(kelvin, 'difference', units, 0).split(' ')[0]}°`;
 const cycleOf = ({ m }: Turn): string => `${m.key}:${m.cycles}`;
@@ -122,8 +122,9 @@ function shootStep(s: SessionState, turn: Turn, now: number): Step {
     const next = left[0]!;
     const rest = cavitiesOfDraw(s, run, m) ?? left;
     const started = m.phase === 'filling';
+    const of = inStep(s, run).some((r) => r.tools.moulds.length > 1 || r !== run) ? ` of ${m.mould.name}` : '';
     return {
-      key: 'shoot', target: m.key, sentence: `${started ? 'Clear the nozzle, shoot' : 'Shoot'} cavity ${next} of ${m.mould.name}: ${push.name}`,
+      key: 'shoot', target: m.key, sentence: `${started ? 'Clear the nozzle, shoot' : 'Shoot'} cavity ${next}${of}: ${push.name}`,
       detail: `${what}, ${m.mould.cavities.length - left.length} of ${m.mould.cavities.length} full. ${when} ${rhythm}${isMixed(run.stage) ? 'Watch the sprue: when one side comes up thin, stop.' : push.why}`,
       label: `Cavity ${next} is full`, send: shoot([next]), pulse, warnings,
       others: [
