@@ -57,5 +57,5 @@ export async function cluster(name, database = 'twin_shot') {
   const address = (db) => `postgres://twin_shot@127.0.0.1:${port}/${db}`;
   const psql = (db, sql) => as(join(tools, 'psql'), ['-X', '-q', '-A', '-t', '-d', address(db), '-c', sql]);
   if (psql('postgres', `SELECT 1 FROM pg_database WHERE datname = '${database}'`).stdout.trim() !== '1') check(psql('postgres', `CREATE DATABASE ${database}`), 'createdb');
-  return { url: address(database), port, dir, start: begin, stop: (mode = 'fast') => void ctl('stop', '-m', mode, '-w'), remove: () => (ctl('stop', '-m', 'immediate', '-w'), rmSync(dir, { recursive: true, force: true })), database: (db) => (check(psql('postgres', `CREATE DATABASE ${db}`), 'createdb'), address(db)), psql };
+  return { url: address(database), port, dir, start: begin, stop: (mode = 'fast') => void ctl('stop', '-m', mode, '-w'), remove: () => (ctl('stop', '-m', 'immediate', '-w'), rmSync(dir, { recursive: true, force: true })), database: (db, template = 'template1') => (check(psql('postgres', `CREATE DATABASE ${db} TEMPLATE ${template}`), 'createdb'), address(db)), psql };
 }

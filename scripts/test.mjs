@@ -36,21 +36,20 @@ if (wants('api') || wants('browser')) {
   let app;
   try {
     const env = { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
-    if (wants('api')) {
+    // The demo shop is loaded once; every test that wants one has a copy of its own.
+    code = await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.database('demo') }));
+    if (code === 0 && wants('api')) {
       part('api');
       code = await finished(start(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'spec', '--test-concurrency', '2', '--test-timeout', '120000', '--test-force-exit', ...files('api')], { env: { ...process.env, ...env } }));
     }
     if (code === 0 && wants('browser')) {
       ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
       part('browser');
-      const DATABASE_URL = pg.database('browser');
-      code = await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL }));
+      const DATABASE_URL = pg.database('browser', 'demo');
       const port = await freePort();
-      if (code === 0) {
-        app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
-        await answers(`http://127.0.0.1:${port}/api/health`);
-        code = await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...process.argv.slice(3)], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } }));
-      }
+      app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
+      await answers(`http://127.0.0.1:${port}/api/health`);
+      code = await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...process.argv.slice(3)], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } }));
     }
   } finally {
     app?.kill();

@@ -25,7 +25,7 @@ const spoil = (mould: string, cavity: number, shot: number): number =>
 interface Hands {
   now: number;
   part: (p: [string, string, number]) => { bait: number; colourway: number; count: number };
-  play: (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until']) => Promise<{ session: number }>;
+  play: (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad?: number) => Promise<{ session: number }>;
   wantedOf: (order: number) => Promise<Wanted[]>;
 }
 
@@ -35,7 +35,8 @@ async function ways(tell: (line: string) => void, { now, part, play, wantedOf }:
   for (const [n, w] of WAYS.entries()) {
     const startAt = now - (WAYS.length - n + 1) * 5 * DAY;
     const id = await order('Web shelf', w, startAt + 6 * DAY);
-    await play(`${w.bait}, ${w.colourway.toLowerCase()}`, await wantedOf(id), startAt, 400 + n);
+    // A way that is new to the hands spoils more.
+    await play(`${w.bait}, ${w.colourway.toLowerCase()}`, await wantedOf(id), startAt, 400 + n, undefined, 2.5);
     for (const line of await orderLines(id, new Date(now))) await closeLine(line.id, true);
   }
   for (const [n, w] of WAYS.entries()) {
@@ -66,13 +67,13 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
 
   const wantedOf = async (order: number): Promise<Wanted[]> =>
     (await orderLines(order, new Date(now))).flatMap((l) => l.parts.map((p) => ({ part: p.id, line: l.id, for: l.customer, bait: p.bait, colourway: p.colourway, count: p.count, due: l.promised })));
-  const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until']) => {
+  const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad = 1) => {
     shelf = await wholeCatalogue();
     const snapshot = snapshotFrom(name, draftPlan(shelf, wanted, defaults), SHOP);
     if (!snapshot.plan.ok) throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
     const session = await createSession(name, snapshot, null, new Date(startAt));
     if (until && until(startState(snapshot))) return { session, events: [] };
-    const events = rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil });
+    const events = rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil: (m, c, n) => bad * spoil(m, c, n) });
     for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
     return { session, events };
   };

@@ -2,7 +2,10 @@ import type { Build } from '@/core/build/index.ts';
 import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 import { list, LISTS, nameTaken, put } from '@/store/catalogue.ts';
-import { insertStock } from '@/store/inserts.ts';
+import { kindsTaken, runsOf } from '@/core/plan/index.ts';
+import type { InsertHeap } from '@/store/inserts.ts';
+import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
+import { openSessions, snapshotOf } from '@/store/log.ts';
 import { newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
@@ -34,10 +37,23 @@ function misfit(key: ListKey, spec: unknown): string | null {
   return key === 'builds' ? (checkBuild(spec as Build)[0]?.sentence ?? null) : null;
 }
 
+/** Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished made or mean to take. */
+export async function freeInserts(): Promise<InsertHeap[]> {
+  const [heaps, underWay, open] = await Promise.all([insertStock(), insertsUnderWay(), openSessions()]);
+  const free = new Map(heaps.map((h) => [h.kind, h.count]));
+  const less = (kind: string, n: number) => free.set(kind, (free.get(kind) ?? 0) - n);
+  for (const h of underWay) less(h.kind, h.count);
+  for (const { id } of open) {
+    const snapshot = await snapshotOf(id);
+    for (const run of snapshot?.input.jobs.flatMap(runsOf) ?? []) if (run.tools.fromShelf > 0) less(kindsTaken(run.job, run.stage)[0]!, run.tools.fromShelf);
+  }
+  return [...free].filter(([, count]) => count > 0).map(([kind, count]) => ({ kind, count }));
+}
+
 /** Everything the forms choose from; moulds with what was lately noted of them at the bench. */
 export async function wholeCatalogue() {
   const [moulds, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts, notes] = await Promise.all([
-    list('moulds'), list('injectors'), list('blocks'), list('vessels'), list('baits'), list('mixes'), list('colourways'), list('builds'), insertStock(), newestNotes(),
+    list('moulds'), list('injectors'), list('blocks'), list('vessels'), list('baits'), list('mixes'), list('colourways'), list('builds'), freeInserts(), newestNotes(),
   ]);
   const given = await shotsGivenBy(moulds.filter((m) => m.spec.life !== null).map((m) => m.id));
   const noted = moulds.map((m) => ({ ...m, given: given.get(m.id), spec: { ...m.spec, note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)].filter(Boolean).join(' ') } }));

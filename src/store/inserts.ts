@@ -9,6 +9,9 @@ export interface InsertHeap {
 /** Inserts on the shelf, by kind. */
 export const insertStock = (): Promise<InsertHeap[]> => rows('SELECT kind, count FROM insert_stock WHERE count > 0 ORDER BY kind LIMIT 500');
 
+/** What unfinished sessions have moved so far, by kind: their own, not yet anybody's. */
+export const insertsUnderWay = (): Promise<InsertHeap[]> => rows("SELECT m.kind, sum(m.count)::int AS count FROM insert_moves m WHERE m.session_id IN (SELECT id FROM sessions WHERE status <> 'finished') GROUP BY m.kind");
+
 /** Moves a session has booked, added up by what they are. */
 export const bookedInserts = (session: number, transaction: Transaction): Promise<{ what: string; kind: string; count: number }[]> =>
   rows('SELECT what, kind, sum(count)::int AS count FROM insert_moves WHERE session_id = $1 GROUP BY what, kind HAVING sum(count) <> 0', [session], transaction);

@@ -7,13 +7,13 @@ import pg from 'pg';
 import { v4 } from 'uuid';
 import { freePort, root } from '../../scripts/lib.mjs';
 
-/** A database of this test's own on the test cluster. Sets DATABASE_URL for the store in this process. */
+/** A demo shop of this test's own on the test cluster. Sets DATABASE_URL for the store in this process. */
 export async function ownDatabase(name: string): Promise<string> {
   const base = process.env.TEST_POSTGRES;
   assert.ok(base, 'Run these through npm test: they want a PostgreSQL.');
   const client = new pg.Client({ connectionString: base });
   await client.connect();
-  await client.query(`CREATE DATABASE ${name}`);
+  await client.query(`CREATE DATABASE ${name} TEMPLATE demo`);
   await client.end();
   process.env.DATABASE_URL = base.replace(/\/[^/]*$/, `/${name}`);
   return process.env.DATABASE_URL;

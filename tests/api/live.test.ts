@@ -9,10 +9,6 @@ let session: number;
 
 before(async () => {
   const url = await ownDatabase('live');
-  const { migrate } = await import('@/store/migrate.ts');
-  const { loadDemo } = await import('../../scripts/demo/load.ts');
-  await migrate();
-  await loadDemo(() => {});
   await (await import('@/store/database.ts')).closeDatabase();
   [one, two] = await Promise.all([serve(url), serve(url)]);
   session = await openDemoSession(one.url);

@@ -7,10 +7,6 @@ import { ask, ownDatabase, serve } from './harness.ts';
 let app: App;
 before(async () => {
   const url = await ownDatabase('orders');
-  const { migrate } = await import('@/store/migrate.ts');
-  const { loadDemo } = await import('../../scripts/demo/load.ts');
-  await migrate();
-  await loadDemo(() => {});
   app = await serve(url);
 });
 after(async () => {

@@ -101,7 +101,7 @@ test('off the path: an upside down, half clamped, unmatched shot is said and tak
   const before = await shots.textContent();
   await shots.getByRole('button', { name: 'One more: Shots' }).click();
   await expect(shots).not.toHaveText(before!);
-  await page.getByLabel('Another colourway or build from here on').selectOption({ label: 'Rust bell (one colour)' });
+  await page.getByLabel('Another colourway from here on').selectOption({ label: 'Rust bell (single)' });
   await page.getByRole('button', { name: 'Break off for the night' }).click();
   await expect(page.locator('[data-step]')).toContainText('Broken off');
   await hands.main();

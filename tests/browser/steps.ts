@@ -42,6 +42,12 @@ interface Follow {
   faulty?: number[];
 }
 
+/** The heat the bench asks for: the middle of the window it names. */
+async function wanted(page: Page): Promise<number> {
+  const said = /window is (\d+)° to (\d+)°/.exec((await page.locator('[data-strip]').textContent()) ?? '');
+  return said ? Math.round((Number(said[1]) + Number(said[2])) / 2) : 163;
+}
+
 /** Does what the bench says, a step at a time, waiting out countdowns on the page's own clock. */
 export async function follow(page: Page, hands: Hands, { until, faulty = [] }: Follow): Promise<string[]> {
   const done: string[] = [];
@@ -50,10 +56,11 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
     if (until(step)) return done;
     const sentence = await page.locator('[data-step]').textContent();
     done.push(step!);
+    const seq = await page.locator('[data-seq]').getAttribute('data-seq');
     if (step === 'cook' || step === 'match') {
       await hands.main();
       await expect(page.getByRole('dialog')).toBeVisible();
-      await hands.read(step === 'cook' ? 178 : 163);
+      await hands.read(step === 'cook' ? 178 : await wanted(page));
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool') {
       await page.clock.fastForward('00:20');
@@ -61,9 +68,13 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
     } else {
       if (step === 'hold') await page.clock.fastForward('00:11');
       if (step === 'mark') for (const n of faulty.splice(0)) await hands.cavity(n);
-      await hands.main();
+      // Every insert laid in, every port shot: said at once where the bench offers it.
+      const all = page.getByRole('button', { name: /^All \d+ are (in|full)/ });
+      if ((step === 'load' || step === 'shoot') && (await all.count()) > 0) await all.click();
+      else await hands.main();
     }
-    await expect(page.locator('[data-step]')).not.toHaveText(sentence!);
+    // Two shots may want the same thing one after the other: then the log has moved on.
+    await expect.poll(async () => (await page.locator('[data-step]').textContent()) !== sentence || (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq).toBe(true);
   }
   throw new Error(`The bench never got there; it did: ${done.join(' ')}`);
 }

@@ -18,7 +18,8 @@ const LIGHTER = 0.08;
 export const changeOf = (from: { mix: number; light: number } | null, to: { mix: number; light: number }): Change =>
   from === null || from.mix === to.mix ? 'same' : to.light > from.light + LIGHTER ? 'clean' : 'wipe';
 
-const orders = (n: number): number[][] => (n <= 1 ? [[0]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)])));
+/** Every order of n barrels, the plain one first: of equals it is taken. */
+const orders = (n: number): number[][] => (n <= 1 ? [[0]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, n - 1 - i), n - 1, ...o.slice(n - 1 - i)])));
 
 /**
  * Which barrel each layer of each stage goes into, so that the fewest barrels want cleaning over the

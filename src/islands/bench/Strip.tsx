@@ -20,7 +20,7 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
   const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
   return (
-    <div className="sticky bottom-0 z-10 grid shrink-0 border-t border-ink bg-raised lg:static lg:grid-cols-[1fr_296px]">
+    <div data-strip className="sticky bottom-0 z-10 grid shrink-0 border-t border-ink bg-raised lg:static lg:grid-cols-[1fr_296px]">
       <div className="min-w-0 px-4 py-3 md:px-6">
         <p className="hint leading-tight">Now</p>
         <p className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight" aria-live="polite" data-step={step?.key ?? 'done'}>{done ? 'Finished and counted' : step?.sentence ?? 'Nothing to do: all moulds are busy'}</p>

@@ -57,7 +57,7 @@ export default function Composer({ id, build: start, copied }: { id?: number; bu
       <div className="mt-2"><StageStrip build={b} outline={outline} colourOf={colourOf} /></div>
       <ul className="mt-3" aria-label="What does not fit">{misfits.length === 0 ? <li><Verdict verdict="good">It can be shot.</Verdict></li> : misfits.map((m) => <li key={m.sentence} data-misfit={m.code}><Verdict verdict="stop">{m.sentence}</Verdict></li>)}</ul>
 
-      <div className="mt-4 flex flex-wrap gap-3">
+      <div className="mb-4 mt-4 flex flex-wrap gap-3">
         <button type="button" className="act" disabled={b.stages.length >= 4} onClick={() => addStage('tail')}>A stage before: {MAKES.tail.many}</button>
         <button type="button" className="act" disabled={b.stages.length >= 4} onClick={() => addStage('shell')}>A stage before: {MAKES.shell.many}</button>
         <button type="button" className="act" onClick={() => set({ finish: b.finish ? null : { key: freshKey('tip', layersOf(b).map((l) => l.key)), name: 'Tip', place: 'tip', grams: 0.2 } })}>{b.finish ? 'Leave the dipped tip out' : 'A tip dipped after'}</button>

@@ -111,8 +111,8 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
                 <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
                   <QuantityField label={`Parts of ${p.a}`} value={p.ratio.a} dimensions={['count']} min={0.01} max={1000} shop={units} onChange={(v) => v !== null && setPart(m.part, { ratio: { ...p.ratio, a: v } })} />
                   <QuantityField label={`to ${p.b}, by weight`} value={p.ratio.b} dimensions={['count']} min={0.01} max={1000} shop={units} onChange={(v) => v !== null && setPart(m.part, { ratio: { ...p.ratio, b: v } })} />
-                  <QuantityField label="Pot life" value={p.potLife * 60} dimensions={['time']} min={10} max={100000} shop={units} onChange={(v) => v !== null && setPart(m.part, { potLife: v / 60 })} />
-                  <QuantityField label="Cures" value={p.cure * 3600} dimensions={['time']} min={60} max={1e7} shop={units} onChange={(v) => v !== null && setPart(m.part, { cure: v / 3600 })} />
+                  <QuantityField label="Pot life, min" value={p.potLife} dimensions={['count']} min={0.1} max={10000} shop={units} onChange={(v) => v !== null && setPart(m.part, { potLife: v })} />
+                  <QuantityField label="Cures, h" value={p.cure} dimensions={['count']} min={0.1} max={2000} shop={units} onChange={(v) => v !== null && setPart(m.part, { cure: v })} />
                 </div>
                 <p className="mt-2 flex flex-wrap items-center gap-4"><button type="button" className="act min-h-16" onClick={() => begin(m)}>{c.mixed.some((x) => x.part === m.part) ? 'Mixed again: start its pot life' : 'Mixed: start its pot life'}</button>{now > 0 && <PotLife casting={c} part={m.part} now={now} />}</p>
               </div>
