@@ -15,15 +15,17 @@ let app;
 let browser;
 try {
   await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
-  const session = execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], { cwd: root, env, encoding: 'utf8' }).trim();
+  const staged = JSON.parse(execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], { cwd: root, env, encoding: 'utf8' }).trim().split('\n').at(-1));
   const port = await freePort();
   app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
   const url = `http://127.0.0.1:${port}`;
   await answers(`${url}/api/health`);
   browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
   const VIEWS = [
-    ['bench', `/bench/${session}`], ['bench-night', `/bench/${session}`, { ground: 'slate' }], ['bench-tablet', `/bench/${session}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${session}`, { width: 390, height: 844 }], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
-    ['finish', '/sessions/25'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['new-order', '/orders/new'],
+    ['bench', `/bench/${staged.eels}`], ['bench-tails', `/bench/${staged.tails}`], ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }], ['bench-shells-night', `/bench/${staged.shells}`, { ground: 'slate' }],
+    ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
+    ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['takes', '/moulds/takes'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
+    ['finish', '/sessions/36'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['new-order', '/orders/new'],
   ];
   const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');
   mkdirSync(folder, { recursive: true });
@@ -34,7 +36,8 @@ try {
     await page.goto(url + path);
     await page.waitForLoadState('load');
     await page.evaluate(() => document.fonts.ready);
-    if (name.startsWith('bench')) await page.locator('[data-ready]').waitFor();
+    await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
+    if (path.startsWith('/bench/')) await page.locator('[data-ready]').waitFor();
     await page.screenshot({ path: join(folder, `${name}.png`) });
     say(name);
     await context.close();

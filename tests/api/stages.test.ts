@@ -102,7 +102,7 @@ test('inserts are a ledger: made, used by which shot, taken back by an undo, car
   await next.act({ kind: 'insertSpoiled', payload: { job, count: 300, why: 'dropped' } });
   assert.ok((await heap(TAILS)) >= 0);
   assert.ok((await row<{ n: number }>("SELECT sum(count)::int AS n FROM insert_moves WHERE session_id = $1 AND (what LIKE 'found%' OR what LIKE 'uncounted%')", [next.session]))!.n > 200);
-  await assert.rejects(run("INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES (now(), $1, 'by hand', -1, $2, $3)", [TAILS, first.session, v4()]), /check constraint/);
+  await assert.rejects(run("INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES (now(), $1, 'by hand', $4, $2, $3)", [TAILS, first.session, v4(), -1 - (await heap(TAILS))]), /check constraint/);
 });
 
 test('a cored bait’s rows tell which insert lay in each cavity; shells are no baits in the counts', async () => {

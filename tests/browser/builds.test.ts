@@ -141,6 +141,12 @@ test('a build is composed: what does not fit is said at once, and put right it i
   await page.getByRole('region', { name: 'Stage Shells' }).getByRole('combobox', { name: 'Lies in the' }).nth(1).selectOption('belly');
   await page.getByRole('button', { name: 'A tip dipped after' }).click();
   await expect(page.getByText('It can be shot.')).toBeVisible();
+  const tried = page.getByRole('region', { name: 'Try it in a mould' });
+  await tried.getByRole('combobox').selectOption({ label: 'Staithe sprat 75, eight' });
+  await expect(tried.locator('[data-misfit="no-mould"]')).toContainText('no mould is chosen');
+  await tried.getByRole('combobox').selectOption({ label: 'Eel shell 120' });
+  await expect(tried).toContainText('It fits');
+  await expect(tried).toContainText('7.90 mL');
   await page.getByRole('textbox', { name: 'Name of the build' }).fill('Cored, with a tip');
   await page.getByRole('button', { name: 'Keep as a build of our own' }).click();
   await expect(page.getByRole('link', { name: 'Cored, with a tip' })).toBeVisible();

@@ -74,7 +74,7 @@ test('off the path: an upside down, half clamped, unmatched shot is said and tak
   test.setTimeout(120_000);
   await page.clock.install();
   await open(page, '/plan/new');
-  await page.getByRole('checkbox', { name: /Staithe sprat/ }).check();
+  await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
   await page.getByRole('button', { name: 'Start at the bench' }).click();
   await page.waitForURL(/\/bench\/\d+/);
   await settled(page);

@@ -23,8 +23,12 @@ test('a mesh gives a cavity its volume, section and outline; its units are asked
 test('half a million triangles are measured off the page’s own thread, and can be stopped', async ({ page }) => {
   test.setTimeout(120_000);
   await open(page, '/moulds/new');
-  const buffer = Buffer.from(binary(torus(30, 10, 500)));
-  await page.getByLabel('A mesh of the bait').setInputFiles({ name: 'ring.stl', mimeType: 'model/stl', buffer });
+  const drop = page.getByLabel('A mesh of the bait');
+  await drop.setInputFiles({ name: 'larger.stl', mimeType: 'model/stl', buffer: Buffer.from(binary(torus(30, 10, 650))) });
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByText(/Measuring/)).toBeHidden();
+  await expect(page.locator('[data-mesh-volume]')).toBeHidden();
+  await drop.setInputFiles({ name: 'ring.stl', mimeType: 'model/stl', buffer: Buffer.from(binary(torus(30, 10, 500))) });
   await expect(page.getByText('500,000 triangles')).toBeVisible();
   await expect(page.locator('[data-mesh-volume]')).toHaveText(/59\.\d+ mL/); // 2 π² 30 × 10² = 59.22 mL
 });

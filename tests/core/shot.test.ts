@@ -95,6 +95,12 @@ test('least charge: the cup ends on the depth that takes air, and never under it
   near(run.cups.A!.left, 45, 1e-6);
 });
 
+test('a draw of nothing from an empty cup takes nothing', () => {
+  const none: Flow = { takes: { A: 0 }, baits: 0, returns: [{ from: 'A', to: 'A', grams: 0 }], puck: 0, lost: 0, lag: 1 };
+  const run = balance({ A: cup({ air: 0 }) }, [{ ...none, takes: { A: 5e-324 } }, none], how);
+  assert.equal(run.cups.A!.left, run.cups.A!.fresh);
+});
+
 test('property: mass is conserved over any session', () => {
   const barrels = fc.array(fc.record({ bore: fc.integer({ min: 15, max: 50 }), volume: fc.constant(500), heel: fc.double({ min: 0, max: 8, noNaN: true }), mark: fc.constant('') }), { minLength: 1, maxLength: 3 });
   const draw = fc.record({

@@ -74,7 +74,8 @@ const heatOnce = (heats: Heats): Heats => new Map([...heats].map(([h, g]) => [h 
 
 /** Takes a share of every heat alike: a stirred cup. */
 function take(heats: Heats, grams: number): Heats {
-  const share = Math.min(1, grams / massOf(heats));
+  const held = massOf(heats);
+  const share = held > 0 ? Math.min(1, grams / held) : 0;
   const out: Heats = new Map();
   heats.forEach((g, h) => {
     out.set(h, g * share);
@@ -169,7 +170,8 @@ export function balance(specs: Record<string, CupSpec>, flows: Flow[], how: Reci
     }
     for (const r of flow.returns) {
       const from = taken[r.from]!;
-      const share = r.grams / massOf(from.heats);
+      const mass = massOf(from.heats);
+      const share = mass > 0 ? r.grams / mass : 0;
       due.push({ draw: n + flow.lag, to: r.to, grams: r.grams, dose: from.dose, heats: new Map([...from.heats].map(([h, g]) => [h, g * share])) });
     }
     total.baits += flow.baits;

@@ -10,6 +10,7 @@ import { sampleColour, StageStrip } from '@/ui/StageStrip.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { freshKey, LayerFields } from './LayerFields.tsx';
 import { StageFields } from './StageFields.tsx';
+import { TryIt } from './TryIt.tsx';
 
 /** Composes a build: the bait from every side, its stages left to right, and at once what does not fit. */
 export default function Composer({ id, build: start, copied }: { id?: number; build: Build; copied: boolean }) {
@@ -57,6 +58,7 @@ export default function Composer({ id, build: start, copied }: { id?: number; bu
       <div className="mt-2"><StageStrip build={b} outline={outline} colourOf={colourOf} /></div>
       <ul className="mt-3" aria-label="What does not fit">{misfits.length === 0 ? <li><Verdict verdict="good">It can be shot.</Verdict></li> : misfits.map((m) => <li key={m.sentence} data-misfit={m.code}><Verdict verdict="stop">{m.sentence}</Verdict></li>)}</ul>
 
+      {misfits.length === 0 && <TryIt build={b} />}
       <div className="mb-4 mt-4 flex flex-wrap gap-3">
         <button type="button" className="act" disabled={b.stages.length >= 4} onClick={() => addStage('tail')}>A stage before: {MAKES.tail.many}</button>
         <button type="button" className="act" disabled={b.stages.length >= 4} onClick={() => addStage('shell')}>A stage before: {MAKES.shell.many}</button>

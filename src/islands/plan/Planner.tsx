@@ -6,9 +6,9 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
 import { call } from '@/ui/api.ts';
+import { Stages } from '@/ui/Stages.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { JobFields } from './JobFields.tsx';
-import { Stages } from './Stages.tsx';
 import { Tape } from './Tape.tsx';
 
 export interface OpenPart extends Wanted {

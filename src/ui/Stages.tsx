@@ -7,8 +7,8 @@ import { rigOf, runsOf, sourceOf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { shares, stageFill, sum } from '@/core/shot/index.ts';
-import { drawLayers } from '@/ui/dress.ts';
-import { Bait } from '@/ui/Bait.tsx';
+import { Bait } from './Bait.tsx';
+import { drawLayers } from './dress.ts';
 
 /** How far the line between two barrels' colours will sit from the middle, and near the port. */
 function lineSays(run: Run, units: ShopUnits): string | null {
@@ -59,7 +59,7 @@ export function Stages({ input, units }: { input: PlanInput; units: ShopUnits })
       {input.jobs.map((job) => (
         <div key={job.key} className="mt-2">
           {input.jobs.length > 1 && <p className="hint">{job.bait.name}, {job.colourway.name}</p>}
-          <ol className="flex flex-wrap gap-x-6 gap-y-3">{runsOf(job).map((run) => <StageDrawing key={run.key} run={run} job={job} input={input} units={units} />)}</ol>
+          <ol className="flex flex-wrap gap-x-6 gap-y-3">{runsOf(job).filter((run) => run.tools.moulds.length > 0).map((run) => <StageDrawing key={run.key} run={run} job={job} input={input} units={units} />)}</ol>
         </div>
       ))}
     </section>
