@@ -25,7 +25,7 @@ export function Bait({ outline, profile, layers, width = 52, label }: { outline:
   const { most } = shapeFor(stations);
   const height = (most.up + most.down) * 100 + 4;
   return (
-    <svg viewBox={`-2 ${-most.up * 100 - 2} 104 ${height}`} width={width} height={(width * height) / 104} role={label ? 'img' : undefined} aria-label={label} aria-hidden={label ? undefined : true} className="shrink-0">
+    <svg viewBox={`-2 ${-most.up * 100 - 2} 104 ${height}`} width={width} height={(width * height) / 104} role={label ? 'img' : undefined} aria-label={label} aria-hidden={label ? undefined : true} className="h-auto max-w-full shrink-0">
       <Layers stations={stations} layers={layers.filter((l) => l.colour)} length={100} />
       <path d={wholePath(stations, 100)} className="line-art" strokeDasharray={layers.some((l) => !l.colour) ? '4 3' : undefined} />
     </svg>

@@ -66,7 +66,7 @@ export type PourBy = keyof typeof POUR_BY;
  */
 export const PUSHES = {
   even: { name: 'slow and even', hold: 1, why: 'Until it resists.' },
-  light: { name: 'lightly', hold: 0.5, why: 'A flash past the insert would spoil the effect.' },
+  light: { name: 'lightly', hold: 0.5, why: 'A flash past rod or insert would spoil the effect.' },
   held: { name: 'steadily, and hold', hold: 1.5, why: 'The gates are narrow: keep the pressure on.' },
 } as const;
 export type Push = keyof typeof PUSHES;

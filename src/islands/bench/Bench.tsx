@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { count, cupsOf, FAULTS, faultsOf, freeMould, injectorOf, inStep, nextStep, runInHand, unpoured } from '@/core/session/index.ts';
+import { count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, nextStep, runInHand, unpoured } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
@@ -52,7 +52,7 @@ function Places({ id, name, snapshot, events }: Opened) {
 
   const step = nextStep(s, now);
   const run = runInHand(s) ?? [...s.runs.values()].at(-1);
-  const cups = run ? cupsOf(s, run) : [];
+  const cups = run ? cupsInHand(s, run) : [];
   const injector = run ? injectorOf(s, run) : undefined;
   const marking = step?.key === 'mark' ? s.moulds.get(step.target) : undefined;
   const brushes: Brush[] = marking ? [...faultsOf(s.shots.get(marking.shot ?? '')!.stage), 'usable'] : [];
@@ -143,12 +143,12 @@ function Places({ id, name, snapshot, events }: Opened) {
       )}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
-          run && <Cups cups={cups} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
+          run && <Cups cups={cups} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
           <CupCaptions cups={cups} units={units} />)}
         {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
           run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
           injector && <><p className="truncate font-bold">{injector.draw ? `Draw ${s.draws.get(injector.draw)?.n ?? ''} in it` : 'Empty'}{injector.warmed ? ', warm' : ', cold'}</p><p className="hint">{injector.draws} {injector.draws === 1 ? 'draw' : 'draws'} tonight</p></>)}
-        {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
+        {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : shown[0]?.mould.cavities.length === 1 ? '1 cavity' : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
           <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}</div>,
           marking ? (
             <div className="flex flex-wrap gap-1" role="group" aria-label="Mark with">

@@ -30,11 +30,11 @@ export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) 
 }
 
 /** One ruled heat scale for the cups of a job, the shot window a bracket, the gap drawn between the pins. */
-export function HeatScale({ cups, window, units, tolerance }: { cups: CupState[]; window: { low: number; high: number }; units: ShopUnits; tolerance: number }) {
+export function HeatScale({ cups, matched, window, units, tolerance }: { cups: CupState[]; matched: CupState[]; window: { low: number; high: number }; units: ShopUnits; tolerance: number }) {
   const [from, to] = [140, 205];
   const x = (c: number) => 16 + ((Math.min(to, Math.max(from, c)) - from) / (to - from)) * 296;
   const read = cups.filter((c) => c.reading);
-  const gap = cups.length > 1 ? gapOf(cups) : null;
+  const gap = matched.length > 1 ? gapOf(matched) : null;
   const apart = gap !== null && gap > tolerance;
   const xs = read.map((c) => x(c.reading!.celsius));
   // Pins that would lie on each other are moved apart; their feet stay where the heat is.
@@ -75,6 +75,8 @@ function Big({ cup, units, now, stale, many, onRead }: { cup: CupState; units: S
 
 interface Props {
   cups: CupState[];
+  /** those that must come to one heat */
+  matched: CupState[];
   window: { low: number; high: number };
   units: ShopUnits;
   tolerance: number;
@@ -84,11 +86,11 @@ interface Props {
   onCup: (key: string) => void;
 }
 
-export function Cups({ cups, window, units, tolerance, stale, now, onRead, onCup }: Props) {
+export function Cups({ cups, matched, window, units, tolerance, stale, now, onRead, onCup }: Props) {
   return (
     <>
       <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} units={units} now={now} stale={stale} many={cups.length > 2} onRead={() => onRead(c.key)} />)}</div>
-      <HeatScale cups={cups} window={window} units={units} tolerance={tolerance} />
+      <HeatScale cups={cups} matched={matched} window={window} units={units} tolerance={tolerance} />
       <div className="mt-auto flex min-h-0 items-end gap-4">
         {cups.map((c) => <button key={c.key} type="button" onClick={() => onCup(c.key)} className="h-full max-h-44 min-w-0 flex-1" aria-label={`What is in cup ${c.letter}`}><CupDrawing cup={c} units={units} /></button>)}
       </div>

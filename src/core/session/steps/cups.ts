@@ -17,7 +17,7 @@ const ladderText = (ladder: Ingredient[], s: SessionState): string =>
 const addAll = (c: CupState, ladder: Ingredient[]): Send[] => ladder.map((i) => ({ kind: 'added', payload: { cup: c.key, what: i.what, amount: i.amount, dimension: i.dimension, from: 'recipe' } }));
 
 /** Cups a run works from, with the one its baits' tips are dipped in. */
-function cupsInHand(s: SessionState, run: RunState): CupState[] {
+export function cupsInHand(s: SessionState, run: RunState): CupState[] {
   const tip = run.stage.makes === 'bait' ? s.cups.get(String(run.job.layers[run.job.build.finish?.key ?? ''])) : undefined;
   return [...new Set([...cupsOf(s, run), ...(tip ? [tip] : [])])];
 }

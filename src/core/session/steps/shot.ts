@@ -1,10 +1,10 @@
 import { hasTop, isMixed, MAKES, place, POUR_BY, PUSHES } from '../../build/index.ts';
 import { closingAct, closingCare, LIES, lieOf } from '../../mould/index.ts';
 import { sourceOf } from '../../plan/index.ts';
-import { degrees, say } from '../../quantity/index.ts';
+import { degrees, lasting, say } from '../../quantity/index.ts';
 import { sum } from '../../shot/index.ts';
 import { massFor } from '../apply.ts';
-import { drawWarnings, gapOf, heatCups, isFresh, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
+import { cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
 import { lotsFor, ready } from '../inserts.ts';
 import type { SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
@@ -32,7 +32,7 @@ function loadStep(s: SessionState, { run, m }: Turn): Step | null {
   const dry = lotsFor(s, run).some((l) => l.left > 0 && !l.oiled);
   return {
     key: 'load', target: m.key, sentence: `Lay a ${one} in cavity ${left[0]} of ${m.mould.name}`,
-    detail: `${MAKES[source.stage.makes].lay[0]!.toUpperCase()}${MAKES[source.stage.makes].lay.slice(1)}; ${lie ? LIES[lie.lies].name : 'as it fits'}. Look round it for a gap. ${there} ${there === 1 ? one : many} ready${dry ? ', laid by dry: oil it' : ''}.`,
+    detail: `${MAKES[source.stage.makes].lay[0]!.toUpperCase()}${MAKES[source.stage.makes].lay.slice(1)}${lie && lie.lies !== 'same' ? `; ${LIES[lie.lies].name}` : ''}. Look round it for a gap. ${there} ${there === 1 ? one : many} ready${dry ? ', laid by dry: oil it' : ''}.`,
     label: `Cavity ${left[0]}: in, no gap`, send: lay([left[0]!], false),
     others: [...(fitting.length > 1 ? [{ label: `All ${fitting.length} are in, no gap`, send: lay(fitting, false) }] : []), { label: 'A gap shows round it', send: lay([left[0]!], true) }, { label: `This ${one} is spoiled`, send: { kind: 'insertSpoiled', payload: { job: run.key, count: 1, why: 'at loading' } } }],
     skip: { step: 'load', target: cycleOf({ run, m }) },
@@ -114,7 +114,7 @@ function shootStep(s: SessionState, turn: Turn, now: number): Step {
   const shoot = (cavities: number[] | null): Send => ({ kind: 'shot', payload: { mould: m.key, job: run.key, draw: injector.draw!, trial: isTrialNext(run) || s.shots.get(m.phase === 'filling' ? (m.shot ?? '') : '')?.trial === true, cavities } });
   const letters = run.stage.layers.map((l) => s.cups.get(String(run.job.layers[l.key]))?.letter ?? '?');
   const pulse = run.stage.yoked ? undefined : { seconds: PULSE, letters };
-  const when = `Drawn ${Math.max(0, Math.round((now - (draw?.at ?? now)) / 1000))} s ago.`;
+  const when = `Drawn ${lasting(Math.max(0, (now - (draw?.at ?? now)) / 1000))} ago.`;
   const warnings = [...mouldWarnings(s, m, run).map((w) => w.sentence), ...(draw?.against.length ? [`The draw was noted: ${draw.against.length === 1 ? 'one warning' : `${draw.against.length} warnings`}.`] : [])];
   const what = isTrialNext(run) ? 'Trial shot' : `Shot ${s.shots.size + (m.phase === 'filling' ? 0 : 1)}`;
   const rhythm = pulse ? `Pulse ${letters.join(', ')} in turn, ${PULSE} s each, even strokes. ` : '';
@@ -136,17 +136,18 @@ function shootStep(s: SessionState, turn: Turn, now: number): Step {
   return { key: 'shoot', target: m.key, sentence: `Shoot ${m.mould.name}: ${pulse ? `pulse ${letters.join(', ')} in turn` : push.name}`, detail: `${what}. ${when} ${rhythm}${push.why}`, label: 'It is full', send: shoot(null), pulse, warnings };
 }
 
-/** Every cup in the window and, where they flow together, at one heat: read last, because it goes stale. */
-function matchStep(s: SessionState, turn: Turn, now: number): Step | null {
+/**
+ * Every cup in the window and, where they flow together, at one heat: read last, because it goes stale.
+ * @param shot for the draw; else for what is poured by hand next
+ */
+function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Step | null {
   const { run, m } = turn;
   const { units, bench } = s.snapshot;
-  const shot = run.stage.layers.length > 0;
   const target = shot ? `${injectorOf(s, run)!.key}:${injectorOf(s, run)!.draws}` : `${m.key}:${m.cycles}:${m.pours.length}`;
   if (s.skips.has(`match:${target}`)) return null;
   // By hand only the cup about to be poured must be hot.
   const next = unpoured(run, m)[0];
-  const all = heatCups(s, run);
-  const cups = shot ? all : all.filter((c) => c.key === String(run.job.layers[next?.key ?? '']));
+  const cups = shot ? heatCups(s, run) : cupsOf(s, run).filter((c) => c.key === String(run.job.layers[next?.key ?? '']));
   const unread = cups.filter((c) => !isFresh(c, now, bench.stale));
   const gap = gapOf(cups);
   const { low, high } = run.tools.window;
@@ -185,8 +186,8 @@ export function shotSteps(s: SessionState, turn: Turn, now: number): Step[] {
   const pouring = turn.m.phase === 'open' || (turn.m.phase === 'closed' && run.stage.by === 'rod');
   const pours = pouring ? pourings(s, turn).filter((p) => unpoured(run, turn.m).some((x) => x.key === p.layer)) : [];
   const short = shot && canShoot(s, turn) ? [] : recharge(s, turn, pours);
-  if (!shot) return [...some(loadStep(s, turn)), ...(run.stage.by === 'rod' ? some(closeStep(s, turn)) : []), ...short, ...some(matchStep(s, turn, now), pourStep(s, turn))];
-  const before = some(...(pours.length > 0 ? [pourStep(s, turn)] : []), loadStep(s, turn), closeStep(s, turn), topStep(s, turn));
+  if (!shot) return [...some(loadStep(s, turn)), ...(run.stage.by === 'rod' ? some(closeStep(s, turn)) : []), ...short, ...some(matchStep(s, turn, now, false), pourStep(s, turn))];
+  const before = some(...(pours.length > 0 && pourStep(s, turn) ? [matchStep(s, turn, now, false), pourStep(s, turn)] : []), loadStep(s, turn), closeStep(s, turn), topStep(s, turn));
   if (canShoot(s, turn)) return [...before, shootStep(s, turn, now)];
-  return [...before, ...short, ...some(matchStep(s, turn, now)), drawStep(s, turn, now)];
+  return [...before, ...short, ...some(matchStep(s, turn, now, true)), drawStep(s, turn, now)];
 }
