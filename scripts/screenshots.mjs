@@ -27,6 +27,8 @@ try {
     ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['takes', '/moulds/takes'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
     ['finish', '/sessions/36'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['new-order', '/orders/new'],
   ];
+  // Screens drawn in the browser alone are there when this is.
+  const WAITS = { bench: '[data-ready]', plan: '[data-summary]', orders: 'main [data-line], main form' };
   const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');
   mkdirSync(folder, { recursive: true });
   for (const [name, path, how = {}] of VIEWS) {
@@ -37,7 +39,7 @@ try {
     await page.waitForLoadState('load');
     await page.evaluate(() => document.fonts.ready);
     await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
-    if (path.startsWith('/bench/')) await page.locator('[data-ready]').waitFor();
+    if (WAITS[path.split('/')[1]]) await page.locator(WAITS[path.split('/')[1]]).first().waitFor();
     await page.screenshot({ path: join(folder, `${name}.png`) });
     say(name);
     await context.close();

@@ -138,7 +138,7 @@ export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps 
       <path d={`M0 7H${w}`} stroke="var(--ink)" strokeWidth="1.5" />
       <text x={w} y={-10} textAnchor="end" fontSize="18" fontWeight="700" fill="var(--ink)">TOP</text>
       {left !== null && <path d={`M0 0H${w}V${h}H0Z`} fill="none" stroke="var(--ink)" strokeWidth="5" strokeDasharray={`${round * left} ${round}`} data-left={left.toFixed(2)} />}
-      {[[14, 22], [w - 14, h - 16]].map(([x, y]) => <circle key={x} cx={x} cy={y} r="5" className="line-art" />)}
+      {(CLOSURES[mould.closure].order === 'cross' ? [[14, h / 2], [w - 14, h / 2]] : [[14, 22], [w - 14, h - 16]]).map(([x, y]) => <circle key={x} cx={x} cy={y} r="5" className="line-art" />)}
       <Feed mould={mould} k={k} colour={runnerColour} sprues={sprues} />
       {mould.cavities.map((c) => {
         const one = look(c);

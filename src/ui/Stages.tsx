@@ -40,7 +40,7 @@ function StageDrawing({ run, job, input, units }: { run: Run; job: Job; input: P
   ];
   const line = lineSays(run, units);
   return (
-    <li className="min-w-0 flex-1 border-t-[1.5px] border-ink pt-2" style={{ flexBasis: 240 }}>
+    <li className="min-w-0 max-w-md flex-1 border-t-[1.5px] border-ink pt-2" style={{ flexBasis: 240 }}>
       <p className="flex items-center gap-3"><Bait outline={mould.cavities[0]!.outline} profile={mould.cavities[0]!.profile} width={96} layers={maker?.makes === 'tail' ? [...own, ...insert] : [...insert, ...own]} /><span><b>{run.stage.name}</b><span className="hint block">{mould.name}</span></span></p>
       <table className="mt-1"><tbody>
         {parts.map(([what, ml]) => <tr key={what}><td>{what}</td><td className="num">{say(ml, 'volume', units, 2)}</td></tr>)}

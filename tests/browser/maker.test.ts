@@ -93,7 +93,7 @@ test('off the path: an upside down, half clamped, unmatched shot is said and tak
   await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'shoot');
   await expect(page.locator('[data-warnings]')).toContainText('3 of its 4 closures');
   await expect(page.locator('[data-warnings]')).toContainText('wrong way over');
-  await hands.main();
+  await page.getByRole('button', { name: 'All 8 are full' }).click();
   await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'hold');
 
   await page.getByRole('button', { name: /^Change/ }).click();
