@@ -25,19 +25,34 @@ export interface Entry<L extends ListKey> {
   spec: Spec<L>;
 }
 
+interface Kept {
+  id: number;
+  spec: unknown;
+  updated_at: string;
+}
+/** Entries read before, by list, id and when they were last changed: lists are read far more often than written. */
+const known = new Map<string, unknown>();
+const MOST_KNOWN = 5000;
+
 /** An entry as it is kept, brought to today's form: a field that came later has its default. */
-function read<L extends ListKey>(key: L, { id, spec }: { id: number; spec: unknown }): Entry<L> {
-  const whole = key === 'builds' ? { ...(spec as object), key: `own-${id}` } : spec;
-  return { id, spec: LISTS[key].parse(whole) as Spec<L> };
+function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<L> {
+  const name = `${key}/${id}/${updated_at}`;
+  let read = known.get(name) as Spec<L> | undefined;
+  if (!read) {
+    read = LISTS[key].parse(key === 'builds' ? { ...(spec as object), key: `own-${id}` } : spec) as Spec<L>;
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(name, read);
+  }
+  return { id, spec: read };
 }
 
 /** A whole list by name. Lists are short: a big shop has a few hundred moulds. */
 export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
-  return (await rows<{ id: number; spec: unknown }>(`SELECT id, spec FROM ${key} ORDER BY name LIMIT 1000`)).map((e) => read(key, e));
+  return (await rows<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} ORDER BY name LIMIT 1000`)).map((e) => read(key, e));
 }
 
 export const find = async <L extends ListKey>(key: L, id: number, transaction?: Transaction): Promise<Entry<L> | null> => {
-  const one = await row<{ id: number; spec: unknown }>(`SELECT id, spec FROM ${key} WHERE id = $1`, [id], transaction);
+  const one = await row<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE id = $1`, [id], transaction);
   return one && read(key, one);
 };
 

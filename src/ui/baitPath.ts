@@ -31,7 +31,7 @@ export interface Shape {
   down: (s: number) => number;
   most: { up: number; down: number };
 }
-const shapes = new Map<Stations, Shape>();
+const shapes = new WeakMap<Stations, Shape>();
 export function shapeFor(stations: Stations): Shape {
   const held = shapes.get(stations);
   if (held) return held;
@@ -43,22 +43,36 @@ export function shapeFor(stations: Stations): Shape {
   return shape;
 }
 
-const STEPS = 64;
+const STEPS = 48;
 const put = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
 /** A closed path from an upper edge walked forward and a lower one walked back. */
 const closed = (points: [number, number][], back: [number, number][]): string => `M${[...points, ...back.reverse()].map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
 const between = (from: number, to: number): number[] => { const n = Math.max(2, Math.ceil((to - from) * STEPS)); return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n); };
 
+/** Paths drawn before: a mould's cavities are mostly alike, and so are baits on a tray. */
+const drawn = new WeakMap<Band, WeakMap<Stations, Map<number, string>>>();
+const MOST_LENGTHS = 40;
+
 /** A band of a bait lying nose to the left from x = 0, its line at y = 0; `length` in the drawing's units. */
 export function bandPath(stations: Stations, band: Band, length: number): string {
+  let byShape = drawn.get(band);
+  if (!byShape) drawn.set(band, (byShape = new WeakMap()));
+  let byLength = byShape.get(stations);
+  if (!byLength) byShape.set(stations, (byLength = new Map()));
+  const held = byLength.get(length);
+  if (held) return held;
   const { up, down } = shapeFor(stations);
   const y = (s: number, share: number) => -(share >= 0 ? share * up(s) : share * down(s)) * length;
   const all = between(Math.max(0, band.from), Math.min(1, band.to));
-  return closed(all.map((s) => [s * length, y(s, band.edges(s)[0])]), all.map((s) => [s * length, y(s, band.edges(s)[1])]));
+  const path = closed(all.map((s) => [s * length, y(s, band.edges(s)[0])]), all.map((s) => [s * length, y(s, band.edges(s)[1])]));
+  if (byLength.size >= MOST_LENGTHS) byLength.clear();
+  byLength.set(length, path);
+  return path;
 }
 
+const WHOLE: Band = { from: 0, to: 1, edges: () => [1, -1] };
 /** The whole outline, as a band is drawn. */
-export const wholePath = (stations: Stations, length: number): string => bandPath(stations, { from: 0, to: 1, edges: () => [1, -1] }, length);
+export const wholePath = (stations: Stations, length: number): string => bandPath(stations, WHOLE, length);
 
 /** The same bait from above: as wide as its sections are thick. */
 export function abovePath(stations: Stations, round: number, length: number, from = 0, to = 1): string {

@@ -3,9 +3,7 @@ import type { Build } from '@/core/build/index.ts';
 import { layersOf } from '@/core/build/index.ts';
 import type { Job, PlanInput, Remark, Shelf } from '@/core/plan/index.ts';
 import { checkJob, toolsFor } from '@/core/plan/index.ts';
-import { METRIC } from '@/core/quantity/index.ts';
-import type { ShopUnits } from '@/core/quantity/index.ts';
-import { DEFAULT_SHOP } from '@/core/shop.ts';
+import type { Shop } from '@/core/shop.ts';
 import { call } from '@/ui/api.ts';
 import { Stages } from '@/ui/Stages.tsx';
 import { sampleColour } from '@/ui/StageStrip.tsx';
@@ -15,8 +13,7 @@ import { Verdict } from '@/ui/Verdict.tsx';
 const OF_COLOURS = new Set(['grade', 'no-mix', 'rough-volume']);
 
 /** A job of this build in this mould, in sample colours: enough to be checked and measured. */
-function trial(build: Build, mould: number, shelf: Shelf): PlanInput {
-  const { plan, bench, good, confidence, window } = DEFAULT_SHOP;
+function trial(build: Build, mould: number, shelf: Shelf, { plan, bench, good, confidence, window }: Shop): PlanInput {
   const settings = { ...plan, tolerance: bench.tolerance };
   const keys = layersOf(build).map((l) => l.key);
   const colour = sampleColour(build);
@@ -31,19 +28,19 @@ function trial(build: Build, mould: number, shelf: Shelf): PlanInput {
 /** The build tried in one of the shop's moulds: what does not fit, and what lies in a cavity stage by stage. */
 export function TryIt({ build }: { build: Build }) {
   const [shelf, setShelf] = useState<Shelf | null>(null);
-  const [units, setUnits] = useState<ShopUnits>(METRIC);
+  const [shop, setShop] = useState<Shop | null>(null);
   const [mould, setMould] = useState(0);
   useEffect(() => {
     void call<Shelf>('GET', '/api/catalogue').then((r) => r.ok && setShelf(r.value));
-    void call<{ units: ShopUnits }>('GET', '/api/shop').then((r) => r.ok && setUnits(r.value.units));
+    void call<Shop>('GET', '/api/shop').then((r) => r.ok && setShop(r.value));
   }, []);
-  const input = shelf && mould ? trial(build, mould, shelf) : null;
-  const remarks: Remark[] = input ? checkJob(input.jobs[0]!, input, units).filter((r) => !OF_COLOURS.has(r.code)) : [];
+  const input = shelf && shop && mould ? trial(build, mould, shelf, shop) : null;
+  const remarks: Remark[] = input && shop ? checkJob(input.jobs[0]!, input, shop.units).filter((r) => !OF_COLOURS.has(r.code)) : [];
   return (
     <section className="mt-4 border-t border-ink pt-3" aria-label="Try it in a mould">
       <label className="field max-w-md"><span>Try it in a mould of the shop</span><select className="box" value={mould || ''} onChange={(e) => setMould(Number(e.target.value))}><option value="">choose one…</option>{shelf?.moulds.map((m) => <option key={m.id} value={m.id}>{m.spec.name}</option>)}</select></label>
       {input && <ul className="mt-2">{remarks.length === 0 ? <li><Verdict verdict="good">It fits, with the injectors, blocks and inserts there are.</Verdict></li> : remarks.map((r) => <li key={r.sentence} data-misfit={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence.replace(`a bait, ${build.name}`, build.name || 'This build')}</Verdict></li>)}</ul>}
-      {input && <Stages input={input} units={units} />}
+      {input && shop && <Stages input={input} units={shop.units} />}
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf, Wanted } from '@/core/plan/index.ts';
 import { cupsFor, draftPlan, jobOfRun, planSession, pullSheet, runsOf, settle } from '@/core/plan/index.ts';
@@ -6,10 +6,12 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
 import { call } from '@/ui/api.ts';
-import { Stages } from '@/ui/Stages.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
-import { JobFields } from './JobFields.tsx';
 import { Tape } from './Tape.tsx';
+
+// Below the fold: they come after the tape.
+const JobFields = lazy(async () => ({ default: (await import('./JobFields.tsx')).JobFields }));
+const Stages = lazy(async () => ({ default: (await import('@/ui/Stages.tsx')).Stages }));
 
 export interface OpenPart extends Wanted {
   baitName: string;
@@ -99,7 +101,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 
         {plan.ok && <Tape plan={plan} input={input} units={units} />}
-        {plan.ok && <Stages input={input} units={units} />}
+        {plan.ok && <Suspense><Stages input={input} units={units} /></Suspense>}
 
         {plan.ok && (
           <div className="mt-6 grid gap-8 md:grid-cols-2">
@@ -141,7 +143,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
 
         <section className="no-print mt-6">
           <h2>Jobs, in order</h2>
-          {input.jobs.map((job) => <JobFields key={job.key} job={job} shelf={shelf} units={units} defaults={defaults} open={input.jobs.length === 1} set={setJob} />)}
+          <Suspense>{input.jobs.map((job) => <JobFields key={job.key} job={job} shelf={shelf} units={units} defaults={defaults} open={input.jobs.length === 1} set={setJob} />)}</Suspense>
           <h2 className="mt-6">From the book</h2>
           {parts.length === 0 && <p className="hint">Every line in the book is shot.</p>}
           <ul>{parts.map((p) => (
