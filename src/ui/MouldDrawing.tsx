@@ -20,6 +20,8 @@ interface Props {
   /** closures on, when it is at the bench */
   closures?: number;
   gaps?: string[];
+  /** loose plates left out of their slots */
+  platesOut?: boolean;
   /** core rods in */
   rods?: boolean;
   runnerColour?: string | null;
@@ -104,6 +106,12 @@ function Feed({ mould, k, colour, sprues }: { mould: Mould; k: number; colour?: 
   );
 }
 
+/** Loose plates in their slots along the lower edge; drawn beside them, dashed, when they are left out. */
+function Plates({ mould, k, left }: { mould: Mould; k: number; left: boolean }) {
+  const h = mould.height * k;
+  return <g>{mould.loose.map((part, i) => <g key={part}><rect x={70 + i * 150} y={left ? h + 6 : h - 18} width="116" height="18" fill={left ? 'none' : 'var(--rule)'} className="line-art" style={{ strokeDasharray: left ? '5 3' : undefined }} /><text x={128 + i * 150} y={left ? h + 19 : h - 5} textAnchor="middle" fontSize="12" fill={left ? 'var(--stop)' : 'var(--ink)'}>{part}</text></g>)}</g>;
+}
+
 /** Clamps, bolts, hinge or vice as they stand; bolts with the order they are tightened in. */
 function Closures({ mould, k, on, order }: { mould: Mould; k: number; on: number; order?: boolean }) {
   if (mould.closure === 'open') return null;
@@ -115,7 +123,7 @@ function Closures({ mould, k, on, order }: { mould: Mould; k: number; on: number
     const turn = tightening(n);
     return <g>{Array.from({ length: n }, (_, i) => { const x = 18 + ((w - 36) * Math.floor(i / 2)) / Math.max(1, Math.ceil(n / 2) - 1 || 1); const y = i % 2 === 0 ? 14 : h - 14; return <g key={i} opacity={faint(i)}><circle cx={x} cy={y} r="8" className="line-art" /><path d={`M${x - 5} ${y}H${x + 5}`} className="line-art" style={{ strokeWidth: 3 }} />{order && <text x={x + 12} y={y + 6} fontSize="16" fontWeight="700" fill="var(--ink)">{turn.indexOf(i + 1) + 1}</text>}</g>; })}</g>;
   }
-  if (mould.closure === 'vice') return <g opacity={faint(0)}><rect x={w * 0.15} y={-16} width={w * 0.7} height={12} fill="var(--ink)" /><rect x={w * 0.15} y={h + 4} width={w * 0.7} height={12} fill="var(--ink)" /></g>;
+  if (mould.closure === 'vice') return <g opacity={faint(0)}><rect x={w * 0.15} y={-18} width={w * 0.7} height={12} fill="var(--ink)" /><rect x={w * 0.15} y={-6} width={w * 0.7} height={5} className="line-art" fill="var(--raised)" /><rect x={w * 0.15} y={h + 6} width={w * 0.7} height={12} fill="var(--ink)" /><rect x={w * 0.15} y={h + 1} width={w * 0.7} height={5} className="line-art" fill="var(--raised)" /></g>;
   const bars = mould.closure === 'hinge' ? [0.12] : Array.from({ length: mould.closures }, (_, i) => (i + 1) / (mould.closures + 1)).map((s) => (mould.closures === 2 ? (s < 0.5 ? 0.19 : 0.83) : s));
   return (
     <g>
@@ -126,11 +134,11 @@ function Closures({ mould, k, on, order }: { mould: Mould; k: number; on: number
 }
 
 /** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
-export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], rods, runnerColour, sprues, left = null, dimensions, order, numbers, onCavity, focus }: Props) {
+export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps = [], rods, platesOut = false, runnerColour, sprues, left = null, dimensions, order, numbers, onCavity, focus }: Props) {
   const k = (W - 2 * PAD) / mould.width;
   const w = mould.width * k;
   const h = mould.height * k;
-  const tall = h + PAD + (dimensions ? 56 : 26);
+  const tall = h + PAD + (dimensions ? 56 : 30);
   const round = 2 * (w + h);
   return (
     <svg viewBox={`${-PAD} ${-PAD} ${W} ${tall}`} className="block w-full max-h-full" role={onCavity ? 'group' : 'img'} aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}>
@@ -144,6 +152,7 @@ export function MouldDrawing({ mould, look = () => ({}), closed, closures, gaps 
         const one = look(c);
         return <CavityShape key={c.n} c={c} k={k} look={one} numbers={numbers} onCavity={onCavity} focused={focus === c.n} label={`cavity ${c.n}, ${one.mark ? one.note ?? one.mark : 'good'}`} />;
       })}
+      {mould.loose.length > 0 && <Plates mould={mould} k={k} left={platesOut} />}
       {rods && <Rods mould={mould} k={k} />}
       {(closed || closures === undefined) && <Closures mould={mould} k={k} on={closures ?? (closed ? mould.closures : 0)} order={order} />}
       {gaps.includes('left') && <path d={`M-8 8V${h - 8}`} stroke="var(--stop)" strokeWidth="5" strokeDasharray="10 6" />}

@@ -1,5 +1,5 @@
 import { density, PLASTISOL } from '../material/index.ts';
-import { barrelVolumes, baitMass, capacity, drawFlow, pourFlow, shares, stageFill, stageMass, sum } from '../shot/index.ts';
+import { barrelVolumes, baitMass, capacity, drawFlow, heels, pourFlow, shares, stageFill, stageMass, sum } from '../shot/index.ts';
 import type { Flow, StageMass } from '../shot/index.ts';
 import { baitsToShoot, chanceOfEnough } from '../yield/index.ts';
 import type { PlanInput } from './input.ts';
@@ -44,8 +44,8 @@ export interface PlannedRun {
   good?: number;
   /** inserts it takes, and how many of them are on the shelf already */
   takes?: { count: number; fromShelf: number };
-  /** mL at shot heat one shot takes from each barrel, and what the barrel holds */
-  barrels: { layer: string; layerName: string; mix: number; perShot: number; perDraw: number; holds: number; share: number }[];
+  /** mL at shot heat one shot takes from each barrel, heel and purge in it, and what the barrel holds */
+  barrels: { layer: string; layerName: string; mix: number; perShot: number; perDraw: number; holds: number; share: number; heel?: number; purge?: number }[];
   /** g of each layer in one bait, cavity by cavity at its mean; with what lies in it, they add up to the cavity */
   layers?: { layer: string; name: string; grams: number }[];
   shotsPerDraw: number;
@@ -148,6 +148,7 @@ function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, f
   const largest = [...masses.values()].reduce((a, b) => (baitMass(a) + a.feed >= baitMass(b) + b.feed ? a : b));
   const perShot = rig ? barrelVolumes(rig, baitMass(largest) + largest.feed, heat, purge, rho20) : [];
   const part = rig ? shares(rig) : [];
+  const rest = rig ? heels(rig) : [];
   return {
     shots,
     draws,
@@ -156,7 +157,7 @@ function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, f
     planned: {
       key: run.key, stage: stage.name, makes: stage.makes, need: wanted.need, shots: counted.shots, trials: wanted.trials, baits: counted.baits, chance: counted.chance, good: tools.good, shotsPerDraw, drawsPerShot,
       ...(stage.takes ? { takes: { count: sum(shots.map((s) => s.baits)), fromShelf: 0 } } : {}),
-      barrels: stage.layers.map((layer, i) => ({ layer: layer.key, layerName: layer.name, mix: mixOf(layer.key), perShot: perShot[i]!, perDraw: Math.max(0, ...draws.map((d) => d.barrels[i]!.ml)), holds: rig!.injector.barrels[i]!.volume, share: part[i]! })),
+      barrels: stage.layers.map((layer, i) => ({ layer: layer.key, layerName: layer.name, mix: mixOf(layer.key), perShot: perShot[i]!, perDraw: Math.max(0, ...draws.map((d) => d.barrels[i]!.ml)), holds: rig!.injector.barrels[i]!.volume, share: part[i]!, heel: rest[i]!, purge })),
       layers: meanLayers(run, masses.get(tools.moulds[0]!.id)!, part),
     },
   };

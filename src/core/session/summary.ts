@@ -92,7 +92,7 @@ export function summary(s: SessionState, now: number) {
     faultsByStage: [...byStage].map(([stage, of]) => ({ stage, faults: [...of].sort((a, b) => b[1] - a[1]) })),
     plastic: { fresh, drawn: sum(cups.map((c) => c.drawnG)), inBaits, inInserts, returned: sum(cups.map((c) => c.returnedG)), puck: s.puckG, left, notBack: inMoulds + inBarrels + inHand },
     handTimes: [...s.handTimes].map(([kind, t]) => ({ what: WORK[kind] ?? kind, ...t })).sort((a, b) => b.seconds - a.seconds),
-    worked: Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs + (s.finishedAt ? 0 : 0)) / 1000),
+    worked: s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs + (s.finishedAt ? 0 : 0)) / 1000),
   };
 }
 

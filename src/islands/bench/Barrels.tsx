@@ -62,7 +62,7 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
             {(!rig.yoked || !several) && <path d={`M${centre(i) - 14} ${head}h28`} stroke="var(--ink)" strokeWidth={pushed ? 9 : 6} />}
             <path d={`M${x} ${floor}l${w / 2 - 5} 16h10L${x + w} ${floor}`} className="line-art" />
             <text x={centre(i)} y={top - 6} textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{cups.get(String(run.job.layers[layers[i]?.key ?? '']))?.letter ?? '?'}</text>
-            {b.mark && several && <title>{`the ${barrelName(b.mark, i, barrels.length)} barrel`}</title>}
+            {several && <text transform={`translate(${x - 4} ${floor - 6}) rotate(-90)`} fontSize="10" fill="var(--soft)">{barrelName(b.mark, run.tools.order[i] ?? i, barrels.length)}</text>}
           </g>
         );
       })}

@@ -130,7 +130,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         <p className="ml-auto flex flex-wrap gap-x-6">
           <span>Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b></span>
           <span>Good <b className="figure" data-good>{real.good}</b> of <b className="figure">{real.shot}</b></span>
-          <span>Worked <b className="figure">{lasting(Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000))}</b></span>
+          <span>Worked <b className="figure">{lasting(s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000))}</b></span>
         </p>
         <Ground />
         <button type="button" className="act" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>

@@ -85,6 +85,7 @@ export function BenchMould({ s, m, run: inHand, units, now, active, focus, onCav
           closed={!open}
           closures={open ? 0 : m.closures}
           gaps={m.gaps}
+          platesOut={m.mould.loose.length > 0 && (m.phase === 'open' || (!open && !m.looseIn))}
           rods={run?.stage.rods === true && (m.phase !== 'open' || !shot) && m.phase !== 'cleared'}
           order={m.phase === 'open' && m.mould.closures > 2}
           left={m.phase === 'cooling' ? Math.max(0, (m.readyAt - now) / Math.max(1, m.readyAt - m.since)) : m.phase === 'holding' ? Math.max(0, (m.holdUntil - now) / Math.max(1, m.holdUntil - m.since)) : null}

@@ -37,7 +37,7 @@ export default function Composer({ id, build: start, copied }: { id?: number; bu
   return (
     <div>
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <label className="min-w-0 flex-1"><span className="sr-only">Name of the build</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" placeholder="Name the build" value={b.name} onChange={(e) => set({ name: e.target.value })} aria-invalid={wrong?.field === 'name' ? true : undefined} /></label>
+        <label className="min-w-60 flex-1"><span className="sr-only">Name of the build</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" placeholder="Name the build" value={b.name} onChange={(e) => set({ name: e.target.value })} aria-invalid={wrong?.field === 'name' ? true : undefined} /></label>
         <button type="button" className="act act-main" disabled={misfits.length > 0} onClick={() => void save()}>{copied ? 'Keep as a build of our own' : 'Keep this build'}</button>
       </div>
       <label className="mt-1 block"><span className="sr-only">What it is</span><input className="w-full bg-transparent text-soft" placeholder="What it is, in a few words" value={b.what} onChange={(e) => set({ what: e.target.value })} /></label>

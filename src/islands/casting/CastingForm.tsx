@@ -79,7 +79,7 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
   return (
     <div>
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <label className="min-w-0 flex-1"><span className="sr-only">Name of the casting</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" placeholder="Name the mould to be" value={c.name} onChange={(e) => set({ name: e.target.value })} /></label>
+        <label className="min-w-60 flex-1"><span className="sr-only">Name of the casting</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" placeholder="Name the mould to be" value={c.name} onChange={(e) => set({ name: e.target.value })} /></label>
         <button type="button" className="act act-main" disabled={kept} onClick={() => void save()}>{kept ? 'Kept' : 'Keep it'}</button>
       </div>
       {wrong && <p className="wrong mt-2" role="alert">{wrong}</p>}

@@ -107,9 +107,9 @@ export default function Planner({ id: startId, name: startName, day, input: star
           <div className="mt-6 grid gap-8 md:grid-cols-2">
             <section className="min-w-0 overflow-x-auto" tabIndex={0} aria-label="Barrels">
               <h2>Barrels</h2>
-              <table><thead><tr><th>Job</th><th className="num">A shot</th><th className="num">A draw</th><th className="num">Holds</th></tr></thead><tbody>
-                {plan.runs.flatMap((r) => r.barrels.map((b) => <tr key={`${r.key}${b.layer}`}><td>{jobOfRun(input.jobs, r.key).bait.name}, {b.layerName.toLowerCase()} {plan.cups.find((c) => c.mix === b.mix)?.letter}<span className="hint block">{Math.round(b.share * 100)} % of the {r.makes === 'bait' ? 'bait' : r.makes}{r.barrels.length > 1 ? barrelHint(input, r.key, b.layer) : ''}</span></td><td className="num">{say(b.perShot, 'volume', units, 1)}</td><td className="num">{say(b.perDraw, 'volume', units, 1)}</td><td className="num">{say(b.holds, 'volume', units)}</td></tr>))}
-                {plan.runs.every((r) => r.barrels.length === 0) && <tr><td colSpan={4}>Nothing is shot; it is poured by hand.</td></tr>}
+              <table><thead><tr><th>Job</th><th className="num">A shot</th><th className="num">Purge, heel</th><th className="num">A draw</th><th className="num">Holds</th></tr></thead><tbody>
+                {plan.runs.flatMap((r) => r.barrels.map((b) => <tr key={`${r.key}${b.layer}`}><td>{jobOfRun(input.jobs, r.key).bait.name}, {b.layerName.toLowerCase()} {plan.cups.find((c) => c.mix === b.mix)?.letter}<span className="hint block">{Math.round(b.share * 100)} % of the {r.makes === 'bait' ? 'bait' : r.makes}{r.barrels.length > 1 ? barrelHint(input, r.key, b.layer) : ''}</span></td><td className="num">{say(b.perShot, 'volume', units, 1)}</td><td className="num">{b.heel === undefined ? '' : `${say(b.purge ?? 0, 'volume', units, 1)}, ${say(b.heel, 'volume', units, 1)}`}</td><td className="num">{say(b.perDraw, 'volume', units, 1)}</td><td className="num">{say(b.holds, 'volume', units)}</td></tr>))}
+                {plan.runs.every((r) => r.barrels.length === 0) && <tr><td colSpan={5}>Nothing is shot; it is poured by hand.</td></tr>}
               </tbody></table>
             </section>
             <section className="min-w-0">
