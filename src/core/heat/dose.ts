@@ -14,3 +14,7 @@ export const damageRate = (celsius: number): number => Math.exp(EA_OVER_R * (1 /
  * @param life s it lasts at 177 °C: 60 min stabilised, 30 without (judgement)
  */
 export const dose = (celsius: number, seconds: number, life = 3600): number => (damageRate(celsius) * seconds) / life;
+
+/** Heat spent by a blend of two plastics, by mass (M11). */
+export const blendDose = (one: { grams: number; dose: number }, other: { grams: number; dose: number }): number =>
+  one.grams + other.grams === 0 ? 0 : (one.grams * one.dose + other.grams * other.dose) / (one.grams + other.grams);

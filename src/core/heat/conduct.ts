@@ -1,0 +1,159 @@
+import type { Stuff } from './constants.ts';
+import { CONTACT, PLASTIC } from './constants.ts';
+
+/** What lies against the plastic. */
+export type Outside =
+  /** held at one heat, in perfect contact: the limit the series are for */
+  | { kind: 'fixed'; celsius: number; contact?: number }
+  /** lumped metal: J/m² K of it to each m² of bait, losing W/m² K of the same to a room */
+  | { kind: 'metal'; celsius: number; capacity: number; loss: number; room: number; contact?: number }
+  /** deep and slow, as silicone, epoxy or plaster are */
+  | { kind: 'poor'; celsius: number; stuff: Stuff; contact?: number };
+
+export interface Section {
+  /** a slab cooled from both faces, or a round bar */
+  shape: 'slab' | 'round';
+  /** whole thickness, or diameter, mm */
+  across: number;
+  /** heats from the middle outward, each up to a share of the half-thickness; the last up to 1 */
+  layers: { upTo: number; celsius: number }[];
+  outside: Outside;
+}
+export interface Cooling {
+  /** s, °C */
+  at: number[];
+  mean: number[];
+  centre: number[];
+  skin: number[];
+  metal: number[];
+  /** J/m² (slab) or J/m per radian (round) in plastic and what lies against it, less what the room took: constant */
+  energy: number[];
+}
+
+interface Grid {
+  /** heat capacity of each cell, conductance from each to the next, and to the world outside */
+  capacity: Float64Array;
+  link: Float64Array;
+  worldLink: number;
+  world: number;
+  heat: Float64Array;
+  plastic: number;
+}
+
+/** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
+function lay({ shape, across, layers, outside }: Section, cells: number): Grid {
+  const half = across / 2000;
+  const round = shape === 'round';
+  const volume = (a: number, b: number) => (round ? (b * b - a * a) / 2 : b - a);
+  const between = (k: number, a: number, b: number) => (round ? k / Math.log(b / a) : k / (b - a));
+  const face = round ? half : 1;
+  const contact = outside.contact ?? (outside.kind === 'fixed' ? Infinity : CONTACT);
+  // Into a poor conductor cells grow outward until the wave has long not come through.
+  const widths = Array.from({ length: cells }, () => half / cells);
+  const deep: number[] = [];
+  if (outside.kind === 'poor') for (let w = half / cells, d = 0; d < Math.max(20 * half, 0.06) && deep.length < 400; w *= 1.06) { deep.push(w); d += w; }
+  const metal = outside.kind === 'metal' ? 1 : 0;
+  const n = cells + deep.length + metal;
+  const grid: Grid = { capacity: new Float64Array(n), link: new Float64Array(Math.max(0, n - 1)), worldLink: 0, world: outside.kind === 'metal' ? outside.room : outside.celsius, heat: new Float64Array(n), plastic: cells };
+  let edge = 0;
+  const middles: number[] = [];
+  const edges: number[] = [0];
+  [...widths, ...deep].forEach((w, i) => {
+    const stuff = i < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff;
+    middles.push(edge + w / 2);
+    grid.capacity[i] = stuff.rho * stuff.c * volume(edge, edge + w);
+    edge += w;
+    edges.push(edge);
+    grid.heat[i] = i < cells ? layers.find((l) => (edge - w / 2) / half <= l.upTo + 1e-12)!.celsius : outside.celsius;
+  });
+  const series = (...g: number[]) => 1 / g.reduce((r, x) => r + 1 / x, 0);
+  for (let i = 0; i + 1 < cells + deep.length; i++) {
+    const k = i + 1 < cells || outside.kind !== 'poor' ? PLASTIC.k : outside.stuff.k;
+    if (i !== cells - 1) grid.link[i] = between(k, middles[i]!, middles[i + 1]!);
+    else grid.link[i] = series(between(PLASTIC.k, middles[i]!, half), contact * face, between(k, half, middles[i + 1]!));
+  }
+  const skin = contact === Infinity ? between(PLASTIC.k, middles[cells - 1]!, half) : series(between(PLASTIC.k, middles[cells - 1]!, half), contact * face);
+  if (outside.kind === 'metal') {
+    grid.capacity[n - 1] = outside.capacity * face;
+    grid.heat[n - 1] = outside.celsius;
+    grid.link[n - 2] = skin;
+    grid.worldLink = outside.loss * face;
+  } else grid.worldLink = outside.kind === 'fixed' ? skin : 0;
+  return grid;
+}
+
+/** One step of θ-weighted implicit conduction: θ = 1 backward Euler, ½ Crank–Nicolson. Thomas's algorithm. */
+function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number {
+  const n = g.heat.length;
+  const { heat, link, capacity } = g;
+  const flow = (i: number) => (i + 1 < n ? link[i]! * (heat[i + 1]! - heat[i]!) : g.worldLink * (g.world - heat[i]!));
+  const before = g.worldLink * (heat[n - 1]! - g.world);
+  const right = new Float64Array(n);
+  for (let i = 0; i < n; i++) right[i] = (capacity[i]! / dt) * heat[i]! + (1 - theta) * (flow(i) - (i > 0 ? flow(i - 1) : 0)) + (i === n - 1 ? theta * g.worldLink * g.world : 0);
+  let pivot = 0;
+  for (let i = 0; i < n; i++) {
+    const up = i + 1 < n ? link[i]! : g.worldLink;
+    const down = i > 0 ? link[i - 1]! : 0;
+    const diagonal = capacity[i]! / dt + theta * (up + down);
+    pivot = i === 0 ? diagonal : diagonal - theta * down * scratch[i - 1]!;
+    scratch[i] = i + 1 < n ? (theta * up) / pivot : 0;
+    right[i] = (right[i]! + (i > 0 ? theta * down * right[i - 1]! : 0)) / pivot;
+  }
+  heat[n - 1] = right[n - 1]!;
+  for (let i = n - 2; i >= 0; i--) heat[i] = right[i]! + scratch[i]! * heat[i + 1]!;
+  // What the world took in this step, by the same weights: energy is kept to rounding.
+  return dt * (theta * g.worldLink * (heat[n - 1]! - g.world) + (1 - theta) * before);
+}
+
+/**
+ * Cooling of a section in its mould (M6): one-dimensional transient conduction, finite volumes, Crank–
+ * Nicolson started with four implicit half-steps (Rannacher 1984), steps growing as the wave slows.
+ * @param until s
+ * @param stop ends it early
+ * @see Carslaw & Jaeger, *Conduction of Heat in Solids*; Incropera, ch. 5
+ */
+export function conduct(section: Section, until: number, stop: (now: { at: number; mean: number; centre: number }) => boolean = () => false, cells = 120): Cooling {
+  const g = lay(section, cells);
+  const n = g.heat.length;
+  const out: Cooling = { at: [], mean: [], centre: [], skin: [], metal: [], energy: [] };
+  const mass = g.capacity.slice(0, g.plastic).reduce((a, b) => a + b, 0);
+  let lost = 0;
+  const look = (at: number): boolean => {
+    let all = 0;
+    let whole = 0;
+    for (let i = 0; i < n; i++) {
+      whole += g.capacity[i]! * g.heat[i]!;
+      if (i < g.plastic) all += g.capacity[i]! * g.heat[i]!;
+    }
+    const mean = all / mass;
+    // The middle by a parabola through the two cells beside it: their slope there is nothing.
+    const centre = g.heat[0]! + (g.heat[0]! - g.heat[1]!) / 8;
+    out.at.push(at);
+    out.mean.push(mean);
+    out.centre.push(centre);
+    out.skin.push(g.heat[g.plastic - 1]!);
+    out.metal.push(section.outside.kind === 'fixed' ? section.outside.celsius : g.heat[g.plastic] ?? 0);
+    out.energy.push(whole + lost);
+    return stop({ at, mean, centre });
+  };
+  const scratch = new Float64Array(n);
+  const alpha = PLASTIC.k / (PLASTIC.rho * PLASTIC.c);
+  const half = section.across / 2000;
+  let dt = Math.min(until / 50, (half * half) / alpha / 4000);
+  const longest = Math.max(dt, Math.min(until / 60, (half * half) / alpha / 250));
+  let at = 0;
+  if (look(0)) return out;
+  for (let k = 0; k < 4; k++) {
+    lost += step(g, dt / 2, 1, scratch);
+    at += dt / 2;
+  }
+  look(at);
+  while (at < until - 1e-9) {
+    const now = Math.min(dt, until - at);
+    lost += step(g, now, 0.5, scratch);
+    at += now;
+    if (look(at)) break;
+    dt = Math.min(longest, dt * 1.03);
+  }
+  return out;
+}

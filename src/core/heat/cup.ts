@@ -1,0 +1,96 @@
+/**
+ * A cup of plastic cooking or cooling (M2, M3): plastic Tp and glass Tg.
+ * `Cp Tp' = η P n⁻¹ [t > t_d] − U (Tp − Tg) − h A_top (Tp − Ta)`, `Cg Tg' = U (Tp − Tg) − h A_side (Tg − Ta)`.
+ */
+export interface CupBody {
+  /** g of plastic, and of glass */
+  plastic: number;
+  glass: number;
+  /** mm inside, and mL of plastic: its depth and skins follow */
+  bore: number;
+  volume: number;
+  /** W/K between plastic and glass (judgement, sd 50 %, learned) */
+  exchange: number;
+  /** °C of the room */
+  room: number;
+}
+export interface CupHeat {
+  plastic: number;
+  glass: number;
+}
+export interface Microwave {
+  /** W on the label, share of it at part power, and how many cups stand in it */
+  power: number;
+  level: number;
+  cups: number;
+  /** share that reaches the plastic, all cups together, and s until the magnetron wakes */
+  efficiency: number;
+  dead: number;
+}
+/** η for one cup and for two together; the dead time; judgements with their spread, learned per microwave. */
+export const MICROWAVE = { one: 0.5, two: 0.55, spread: 0.1, dead: 2.5, deadSpread: 0.7 } as const;
+/** U of a cup as usual, and how far it may be off. */
+export const EXCHANGE = { usual: 3, spread: 0.5 } as const;
+
+const PLASTIC_C = 1.9;
+const GLASS_C = 0.84;
+const SIGMA = 5.670374419e-8;
+/** Convection by still air, W/m² K, and emissivity of plastic and glass. */
+const AIR = 5.5;
+const EMISSIVITY = 0.9;
+
+/** Convection and radiation together, W/m² K, between a surface and a room, °C. */
+export function filmOf(surface: number, room: number): number {
+  const [s, r] = [surface + 273.15, room + 273.15];
+  return AIR + EMISSIVITY * SIGMA * (s * s + r * r) * (s + r);
+}
+
+const areas = ({ bore, volume }: CupBody) => {
+  const top = (Math.PI / 4) * (bore / 1000) ** 2;
+  return { top, side: Math.PI * (bore / 1000) * ((volume * 1e-6) / top) + top };
+};
+
+/** W into the plastic of one cup, so many seconds into a burst. */
+export const wattsOf = (m: Microwave, into: number): number => (into > m.dead ? (m.efficiency * m.power * m.level) / m.cups : 0);
+
+/** One second-order step of the two nodes. */
+function slope(body: CupBody, heat: CupHeat, watts: number): CupHeat {
+  const a = areas(body);
+  const across = body.exchange * (heat.plastic - heat.glass);
+  return {
+    plastic: (watts - across - filmOf(heat.plastic, body.room) * a.top * (heat.plastic - body.room)) / (body.plastic * PLASTIC_C),
+    glass: (across - filmOf(heat.glass, body.room) * a.side * (heat.glass - body.room)) / (body.glass * GLASS_C),
+  };
+}
+
+/**
+ * The cup a while later.
+ * @param watts into the plastic at a moment, s from the start; 0 = it only cools
+ * @param step s; the nodes exchange over minutes, so seconds will do
+ */
+export function after(body: CupBody, heat: CupHeat, seconds: number, watts: (at: number) => number = () => 0, step = 1): CupHeat {
+  let now = { ...heat };
+  for (let at = 0; at < seconds - 1e-9; ) {
+    const dt = Math.min(step, seconds - at);
+    // Heun's method; the power is that of the step's middle, so that the dead time falls where it does.
+    const p = watts(at + dt / 2);
+    const one = slope(body, now, p);
+    const two = slope(body, { plastic: now.plastic + dt * one.plastic, glass: now.glass + dt * one.glass }, p);
+    now = { plastic: now.plastic + (dt / 2) * (one.plastic + two.plastic), glass: now.glass + (dt / 2) * (one.glass + two.glass) };
+    at += dt;
+  }
+  return now;
+}
+
+/** The cup after a burst in a microwave. */
+export const afterBurst = (body: CupBody, heat: CupHeat, m: Microwave, seconds: number): CupHeat => after(body, heat, seconds, (at) => wattsOf(m, at), 0.5);
+
+/** s until the plastic has cooled to a heat, or null when it does not within two hours. */
+export function coolsTo(body: CupBody, heat: CupHeat, celsius: number): number | null {
+  let now = heat;
+  for (let at = 0; at < 7200; at += 2) {
+    if (now.plastic <= celsius) return at;
+    now = after(body, now, 2);
+  }
+  return null;
+}

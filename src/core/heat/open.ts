@@ -1,0 +1,46 @@
+import type { Cooling, Outside, Section } from './conduct.ts';
+import { conduct } from './conduct.ts';
+import { BARE_HANDS, FIRM, MOULD_STUFF } from './constants.ts';
+
+export interface Opening {
+  /** s until it may be opened; null = never within an hour: rest the mould */
+  open: number | null;
+  /** °C in the middle then */
+  centre: number;
+  /** s until bare hands, left in the mould */
+  hands: number | null;
+  curve: Cooling;
+}
+
+/** Outside of a bait in a mould: metal to so many m² of bait, or a poor conductor. */
+export function outsideOf(metal: keyof typeof MOULD_STUFF, celsius: number, mass: number, baitArea: number, room: number): Outside {
+  if (metal !== 'machined' && metal !== 'cast') return { kind: 'poor', celsius, stuff: MOULD_STUFF[metal] };
+  // The whole mould's heat is shared by all its baits' skins; what it loses to the room meanwhile is small (M5).
+  return { kind: 'metal', celsius, capacity: (mass / 1000) * MOULD_STUFF[metal].c / baitArea, loss: 12, room };
+}
+
+/**
+ * When a bait may be opened: its mean at or under 75 °C and its middle at or under 100 °C.
+ * @param section across in mm
+ */
+export function whenToOpen(section: Section, longest = 3600): Opening {
+  let open: number | null = null;
+  let centre = 0;
+  let hands: number | null = null;
+  let before = { at: 0, mean: Infinity, centre: Infinity };
+  /** when a falling figure passed a mark, between this look and the last */
+  const crossed = (was: number, is: number, mark: number, at: number) => (was <= mark ? before.at : is > mark ? Infinity : was === Infinity ? at : before.at + ((was - mark) / (was - is)) * (at - before.at));
+  const curve = conduct(section, longest, (now) => {
+    if (open === null) {
+      const at = Math.max(crossed(before.mean, now.mean, FIRM.mean, now.at), crossed(before.centre, now.centre, FIRM.centre, now.at));
+      if (at <= now.at) {
+        open = at;
+        centre = now.centre;
+      }
+    }
+    if (hands === null && now.mean <= BARE_HANDS) hands = crossed(before.mean, now.mean, BARE_HANDS, now.at);
+    before = now;
+    return open !== null && (hands !== null || now.at > open * 4);
+  });
+  return { open, centre, hands, curve };
+}

@@ -1,0 +1,154 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { CupBody, Microwave, Section } from '@/core/heat/index.ts';
+import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, fillFor, filmOf, freezeFormula, freezeTime, froth, jointChance, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, wattsOf, whenToOpen } from '@/core/heat/index.ts';
+
+const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
+const alpha = diffusivity(PLASTIC);
+
+// Carslaw & Jaeger §3.3 and §7.6: zeros of J0 and J1 there (Abramowitz & Stegun, table 9.5).
+const ZEROS: [number, number][] = [[2.4048255577, 0.5191474973], [5.5200781103, -0.3402648065], [8.6537279129, 0.2714522999], [11.7915344391, -0.2324598314], [14.9309177086, 0.2065464331], [18.0710639679, -0.1877288030], [21.2116366299, 0.1732658942], [24.3524715308, -0.1617015507]];
+const slab = (fo: number) => { let mean = 0; let centre = 0; for (let n = 0; n < 200; n++) { const m = (2 * n + 1) * Math.PI; const e = Math.exp((-m * m * fo) / 4); mean += (8 / (m * m)) * e; centre += ((n % 2 ? -4 : 4) / m) * e; } return { mean, centre }; };
+const round = (fo: number) => ZEROS.reduce((s, [b, j]) => ({ mean: s.mean + (4 / (b * b)) * Math.exp(-b * b * fo), centre: s.centre + (2 / (b * j)) * Math.exp(-b * b * fo) }), { mean: 0, centre: 0 });
+
+test('slab and round bar held at the wall: mean and middle agree with the series to 0.1 % of (T0 − Tm)', () => {
+  for (const [shape, series, across] of [['slab', slab, 10], ['round', round, 12]] as const) {
+    const half = across / 2000;
+    const run = conduct({ shape, across, layers: [{ upTo: 1, celsius: 1 }], outside: { kind: 'fixed', celsius: 0 } }, (half * half * 1.2) / alpha);
+    let worst = 0;
+    run.at.forEach((t, i) => {
+      const fo = (alpha * t) / (half * half);
+      if (fo < 0.04) return;
+      worst = Math.max(worst, Math.abs(run.mean[i]! - series(fo).mean), Math.abs(run.centre[i]! - series(fo).centre));
+    });
+    assert.ok(run.at.length > 60 && worst < 1e-3, `${shape}: ${worst}`);
+  }
+});
+
+test('two bodies in perfect contact meet at the heat their effusivities say, at once and for a while', () => {
+  const run = conduct({ shape: 'slab', across: 40, layers: [{ upTo: 1, celsius: 165 }], outside: { kind: 'poor', celsius: 25, stuff: MOULD_STUFF.gypsum, contact: 1e9 } }, 4, undefined, 800);
+  near((run.skin.at(-1)! + run.metal.at(-1)!) / 2, contactHeat(165, 25, PLASTIC, MOULD_STUFF.gypsum), 0.6);
+  near(contactHeat(180, 30), 105, 1e-12);
+});
+
+test('a layered section: a coarse grid agrees with a fine one, and energy is kept to 0.1 %', () => {
+  for (const outside of [{ kind: 'metal', celsius: 40, capacity: 9000, loss: 12, room: 18 }, { kind: 'poor', celsius: 25, stuff: MOULD_STUFF.silicone }] as Section['outside'][]) {
+    const section: Section = { shape: 'slab', across: 14, layers: [{ upTo: 0.4, celsius: 182 }, { upTo: 1, celsius: 40 }], outside };
+    const [coarse, fine] = [conduct(section, 240), conduct(section, 240, undefined, 480)];
+    near(coarse.mean.at(-1)!, fine.mean.at(-1)!, 0.14);
+    near(coarse.centre.at(-1)!, fine.centre.at(-1)!, 0.14);
+    const whole = coarse.energy[0]!;
+    for (const e of coarse.energy) near(e, whole, 1e-3 * Math.abs(whole));
+  }
+});
+
+test('time to open, against the trade’s: 6 mm slab about a minute, 15 mm five to six, 15 mm round two and a half, at a 45 °C mould', () => {
+  const at = (shape: 'slab' | 'round', across: number) => whenToOpen({ shape, across, layers: [{ upTo: 1, celsius: 165 }], outside: { kind: 'metal', celsius: 45, capacity: 1e7, loss: 0, room: 20 } });
+  near(at('slab', 6).open!, 60, 12);
+  const thick = at('slab', 15);
+  assert.ok(thick.open! > 290 && thick.open! < 366, String(thick.open));
+  near(at('round', 15).open!, 150, 20);
+  assert.ok(thick.centre <= 100.01 && thick.hands === null, 'a 45 °C mould never lets it under 45');
+  // Warmer moulds, thicker baits and hotter shots all wait longer; slow moulds longest.
+  assert.ok(at('slab', 8).open! > at('slab', 6).open!);
+  const poor = whenToOpen({ shape: 'round', across: 15, layers: [{ upTo: 1, celsius: 165 }], outside: outsideOf('silicone', 25, 400, 0.01, 20) });
+  assert.ok(poor.open! > at('round', 15).open!);
+});
+
+test('a mould so warm that a bait never sets in it is said so', () => {
+  assert.equal(whenToOpen({ shape: 'slab', across: 12, layers: [{ upTo: 1, celsius: 165 }], outside: { kind: 'fixed', celsius: 80 } }).open, null);
+});
+
+test('gate freeze: the formula against the transient solver to 3 % inside its range; beyond it the solver itself', () => {
+  const solved = (shape: 'slab' | 'round', across: number, from: number, metal: number): number => {
+    let before = { at: 0, centre: from };
+    let frozen = 0;
+    conduct({ shape, across, layers: [{ upTo: 1, celsius: from }], outside: { kind: 'fixed', celsius: metal, contact: 1500 } }, 900, (now) => { if (now.centre <= 110) frozen = before.at + ((before.centre - 110) / (before.centre - now.centre)) * (now.at - before.at); before = now; return frozen > 0; }, 200);
+    return frozen;
+  };
+  let inside = 0;
+  fc.assert(fc.property(fc.constantFrom<'slab' | 'round'>('slab', 'round'), fc.double({ min: 1, max: 9, noNaN: true }), fc.integer({ min: 145, max: 190 }), fc.integer({ min: 15, max: 90 }), (shape, across, from, metal) => {
+    const formula = freezeFormula(shape, across, from, metal);
+    const exact = solved(shape, across, from, metal);
+    if (formula !== null) near(formula, exact, 0.03 * exact, `${shape} ${across} ${from} ${metal}:`);
+    if (formula !== null) inside += 1;
+    near(freezeTime(shape, across, from, metal)!, exact, 0.03 * exact + 0.01);
+  }), { numRuns: 80 });
+  assert.ok(inside > 20, 'the range is not empty');
+  assert.equal(freezeTime('slab', 3, 165, 115), null);
+  assert.equal(freezeTime('slab', 3, 105, 40), 0);
+});
+
+test('joint: 80 in 100 wants a body of 182 °C on an insert at 25, 187 on 20, 167 on 40', () => {
+  for (const [insert, body] of [[25, 182], [20, 187], [40, 167]] as const) {
+    near(bodyHeatFor(insert), body, 0.5);
+    near(jointChance(bodyHeatFor(insert), insert), 0.8, 1e-12);
+  }
+  near(jointChance(175, 25), 0.5, 1e-12);
+});
+
+test('air pressure against the ICAO table, and what a pot can read and froth', () => {
+  for (const [metres, inHg] of [[0, 29.92], [500, 28.19], [1000, 26.54], [2000, 23.48], [3000, 20.71], [5000, 15.96]] as const) near(airPressure(metres), inHg, 0.02);
+  near(froth(0), 1, 1e-12);
+  near(fillFor(29), 0.5, 0.05); // about half at 29 inHg
+  near(froth(40), froth(29.92 - 0.4), 1e-9); // never under the pump's least
+  assert.ok(froth(29.5) > 1.8);
+  assert.ok(froth(26, 1000) > froth(26), 'the same reading is a deeper vacuum higher up');
+});
+
+test('dose: doubles every 9.7 K at 177 °C; a blend is by mass', () => {
+  near(damageRate(177 + 9.7 / 2) / damageRate(177 - 9.7 / 2), 2, 0.01);
+  near(blendDose({ grams: 100, dose: 0.2 }, { grams: 300, dose: 0.6 }), 0.5, 1e-12);
+  assert.equal(blendDose({ grams: 0, dose: 1 }, { grams: 0, dose: 1 }), 0);
+});
+
+const cup: CupBody = { plastic: 230, glass: 320, bore: 80, volume: 250, exchange: 3, room: 20 };
+const oven: Microwave = { power: 900, level: 1, cups: 1, efficiency: MICROWAVE.one, dead: MICROWAVE.dead };
+
+test('cup: energy in is energy kept when nothing is lost; nothing happens in the dead time', () => {
+  // No exchange with glass and a room as hot as the plastic: 450 W for 10 s in 437 J/K.
+  const alone = { ...cup, exchange: 0, room: 100 };
+  const one = after(alone, { plastic: 100, glass: 100 }, 1, () => 450, 0.01);
+  near(one.plastic - 100, 450 / (230 * 1.9), 0.01);
+  assert.equal(wattsOf(oven, 2), 0);
+  assert.equal(wattsOf(oven, 3), 450);
+  near(afterBurst(cup, { plastic: 150, glass: 150 }, oven, 2.4).plastic, after(cup, { plastic: 150, glass: 150 }, 2.4, () => 0, 0.5).plastic, 1e-9);
+});
+
+test('cup: half the step changes nothing worth a thermometer; at the room’s heat it stands still', () => {
+  const hot = { plastic: 177, glass: 120 };
+  near(after(cup, hot, 300).plastic, after(cup, hot, 300, () => 0, 0.1).plastic, 0.02);
+  near(after(cup, { plastic: 20, glass: 20 }, 600).plastic, 20, 1e-9);
+});
+
+test('cup: linear limit against the closed solution of two nodes', () => {
+  // A room so near that the film is constant: λ from the 2 × 2 system's own eigenvalues.
+  const body = { ...cup, room: 99 };
+  const h = filmOf(99.5, 99);
+  const top = (Math.PI / 4) * 0.08 ** 2;
+  const side = Math.PI * 0.08 * (250e-6 / top) + top;
+  const [cp, cg, u] = [230 * 1.9, 320 * 0.84, 3];
+  const [a, b, c, d] = [-(u + h * top) / cp, u / cp, u / cg, -(u + h * side) / cg];
+  const root = Math.sqrt((a - d) ** 2 + 4 * b * c);
+  const [l1, l2] = [(a + d + root) / 2, (a + d - root) / 2];
+  // Plastic starts 1 K over, glass 0: Tp = A e^{l1 t} + B e^{l2 t}, A = (a − l2)/(l1 − l2).
+  const A = (a - l2) / (l1 - l2);
+  const exact = A * Math.exp(l1 * 200) + (1 - A) * Math.exp(l2 * 200);
+  near(after(body, { plastic: 100, glass: 99 }, 200, () => 0, 0.25).plastic - 99, exact, 0.003);
+});
+
+test('property: hotter stays hotter, a longer burst is hotter, two cups share', () => {
+  fc.assert(fc.property(fc.integer({ min: 100, max: 190 }), fc.integer({ min: 1, max: 30 }), fc.integer({ min: 5, max: 60 }), (heat, more, seconds) => {
+    const at = (t: number, s: number, m = oven) => afterBurst(cup, { plastic: t, glass: t - 20 }, m, s).plastic;
+    assert.ok(at(heat + more, seconds) > at(heat, seconds) && at(heat, seconds + more) > at(heat, seconds));
+    assert.ok(at(heat, seconds) >= at(heat, seconds, { ...oven, cups: 2, efficiency: MICROWAVE.two }) - 1e-9);
+  }), { numRuns: 80 });
+});
+
+test('cup: from 177 °C a full cup is some minutes from 160, a small one sooner', () => {
+  const full = coolsTo(cup, { plastic: 177, glass: 150 }, 160)!;
+  const small = coolsTo({ ...cup, plastic: 90, volume: 97 }, { plastic: 177, glass: 150 }, 160)!;
+  assert.ok(full > 60 && full < 600 && small < full, `${full} ${small}`);
+  assert.equal(coolsTo(cup, { plastic: 100, glass: 100 }, 10), null);
+});
