@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { CupBody, Microwave, Section } from '@/core/heat/index.ts';
-import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, fillFor, filmOf, freezeFormula, freezeTime, froth, jointChance, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, wattsOf, whenToOpen } from '@/core/heat/index.ts';
+import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filmOf, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, wattsOf, whenToOpen } from '@/core/heat/index.ts';
+import { normal, seeded } from '../../scripts/demo/random.ts';
 
 const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 const alpha = diffusivity(PLASTIC);
@@ -151,4 +152,81 @@ test('cup: from 177 °C a full cup is some minutes from 160, a small one sooner'
   const small = coolsTo({ ...cup, plastic: 90, volume: 97 }, { plastic: 177, glass: 150 }, 160)!;
   assert.ok(full > 60 && full < 600 && small < full, `${full} ${small}`);
   assert.equal(coolsTo(cup, { plastic: 100, glass: 100 }, 10), null);
+});
+
+const wanted = { low: 158, high: 168, apart: 3, ceiling: 195 };
+const body = (plastic: number): CupBody => ({ ...cup, plastic, volume: plastic / 0.93 });
+
+test('matching: the exact search against brute force, draw for draw', () => {
+  const hands = { stir: 4, change: 2, least: 4 };
+  fc.assert(fc.property(fc.integer({ min: 148, max: 172 }), fc.integer({ min: 148, max: 172 }), fc.integer({ min: 80, max: 260 }), fc.integer({ min: 80, max: 260 }), (a, b, ga, gb) => {
+    const cups = [{ body: body(ga), heat: { plastic: a, glass: a - 25 } }, { body: body(gb), heat: { plastic: b, glass: b - 15 } }];
+    const found = matchCups(cups, oven, wanted, hands);
+    const end = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (at) => wattsOf(oven, s + at), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
+    const fits = (x: number, y: number) => Math.min(x, y) >= wanted.low && Math.max(x, y) <= wanted.high && Math.abs(x - y) <= wanted.apart;
+    let soonest: number | null = null;
+    const most = found.ok ? found.matching.draw : 40;
+    for (let draw = 0; draw <= Math.min(most, 44) && soonest === null; draw++) {
+      const idle = [end(0, 0, 0, draw), end(1, 0, 0, draw)] as [number, number];
+      if (fits(...idle)) soonest = draw;
+      for (const [f, g] of [[0, 1], [1, 0]] as const) for (let x = 4; x + 6 <= draw; x++) {
+        const one = end(f, 2, x, draw);
+        if (fits(one, idle[g])) soonest ??= draw;
+        for (let y = 4; x + y + 12 <= draw; y++) if (fits(one, end(g, x + 8, y, draw))) soonest ??= draw;
+      }
+    }
+    if (found.ok && found.matching.draw <= 44) assert.equal(found.matching.draw, soonest);
+    else assert.equal(soonest, null);
+  }), { numRuns: 25 });
+});
+
+test('matching: what it says comes about, in the window, within what is allowed, never over the ceiling', () => {
+  fc.assert(fc.property(fc.array(fc.record({ heat: fc.integer({ min: 140, max: 176 }), grams: fc.integer({ min: 80, max: 350 }) }), { minLength: 2, maxLength: 3 }), (all) => {
+    const cups = all.map((c) => ({ body: body(c.grams), heat: { plastic: c.heat, glass: c.heat - 20 } }));
+    const found = matchCups(cups, oven, wanted);
+    if (!found.ok) return assert.ok(found.why.length > 10);
+    const { bursts, draw, wait, heats } = found.matching;
+    assert.equal(bursts.reduce((n, x) => n + x.seconds + 15, 0) + wait, draw);
+    assert.ok(Math.min(...heats) >= wanted.low - 1e-9 && Math.max(...heats) <= wanted.high + 1e-9 && Math.max(...heats) - Math.min(...heats) <= wanted.apart + 1e-9);
+    let from = 0;
+    for (const { cup: i, seconds } of bursts) {
+      from += 5;
+      const peak = afterBurst(cups[i]!.body, after(cups[i]!.body, cups[i]!.heat, from), oven, seconds);
+      assert.ok(peak.plastic <= wanted.ceiling + 0.2);
+      near(after(cups[i]!.body, peak, draw - from - seconds).plastic, heats[i]!, 0.25);
+      from += seconds + 10;
+    }
+  }), { numRuns: 40 });
+});
+
+test('matching: cups already together are drawn at once; hopeless ones say why', () => {
+  const together = matchCups([{ body: cup, heat: { plastic: 163, glass: 140 } }, { body: cup, heat: { plastic: 162, glass: 140 } }], oven, wanted);
+  assert.ok(together.ok && together.matching.draw === 0 && together.matching.bursts.length === 0);
+  const hot = matchCups([{ body: cup, heat: { plastic: 200, glass: 180 } }, { body: cup, heat: { plastic: 60, glass: 60 } }], { ...oven, power: 300 }, { ...wanted, ceiling: 190 });
+  assert.ok(!hot.ok || hot.matching.draw > 100);
+});
+
+test('forecast: the range by first order agrees with four thousand cups whose constants vary', () => {
+  const heat = { plastic: 150, glass: 125 };
+  const f = forecastBurst(cup, heat, oven, 20);
+  const chance = seeded(3);
+  const all = Array.from({ length: 4000 }, () => {
+    const gain = normal(chance, 1, DOUBT.burst);
+    const end = afterBurst({ ...cup, exchange: Math.max(0.2, cup.exchange * normal(chance, 1, DOUBT.exchange)) }, { ...heat, plastic: normal(chance, 150, DOUBT.reading) }, { ...oven, efficiency: Math.max(0.05, normal(chance, oven.efficiency, DOUBT.efficiency)), dead: Math.max(0, normal(chance, oven.dead, DOUBT.dead)) }, 20).plastic;
+    return 150 + (end - 150) * gain;
+  });
+  const inside = all.filter((x) => x >= f.low && x <= f.high).length / all.length;
+  near(inside, 0.8, 0.03);
+  assert.ok(f.low < f.celsius && f.celsius < f.high);
+});
+
+test('the longest safe burst: its bound is under the ceiling, a second more is not; nothing is safe at the ceiling', () => {
+  for (const celsius of [120, 150, 165]) {
+    const s = longestSafeBurst(cup, { plastic: celsius, glass: celsius - 25 }, oven);
+    const bound = (x: number) => { const f = forecastBurst(cup, { plastic: celsius, glass: celsius - 25 }, oven, x); return f.celsius + 8 + 2.5758293 * f.sd; };
+    assert.ok(bound(s) <= 195 && bound(s + 1) > 195, `${celsius}: ${s} s`);
+  }
+  assert.equal(longestSafeBurst(cup, { plastic: 190, glass: 170 }, oven), 0);
+  const cooled = forecastCooling(cup, { plastic: 177, glass: 150 }, 120);
+  assert.ok(cooled.celsius < 177 && cooled.high - cooled.low > 2);
 });

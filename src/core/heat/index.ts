@@ -3,6 +3,8 @@ export * from './constants.ts';
 export * from './cup.ts';
 export * from './degas.ts';
 export * from './dose.ts';
+export * from './forecast.ts';
 export * from './freeze.ts';
 export * from './joint.ts';
+export * from './match.ts';
 export * from './open.ts';

@@ -33,6 +33,9 @@ export const say = (value: number, dimension: Dimension, shop: ShopUnits, decima
 /** A heat as a maker says it: the figure and the degree sign only, since a shop has one scale. */
 export const degrees = (celsius: number, shop: ShopUnits): string => `${show(celsius, 'temperature', shop).number}°`;
 
+/** How far two heats are apart, in whole degrees of the shop's scale. */
+export const degreesApart = (kelvin: number, shop: ShopUnits): string => `${show(kelvin, 'difference', shop, 0).number}°`;
+
 /**
  * A quantity for editing: every digit it has, so that opening a field and leaving it changes nothing.
  * parse(edit(q)) equals q to 1e-12.

@@ -1,6 +1,5 @@
 import { hasTop, place, stageLayers } from '../build/index.ts';
-import type { ShopUnits } from '../quantity/index.ts';
-import { degrees, say } from '../quantity/index.ts';
+import { degrees, degreesApart, say } from '../quantity/index.ts';
 import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
@@ -63,19 +62,17 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     const { letter, reading } = cup;
     if (!reading) out.push({ code: 'unread', sentence: `${letter} has not been read.` });
     else if (!isFresh(cup, now, bench.stale)) out.push({ code: 'stale', sentence: `${letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.` });
-    if (reading && reading.high < run.tools.window.low) out.push({ code: 'cold', sentence: `${letter} is ${below(run.tools.window.low - reading.celsius, units)} under the window.` });
-    if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${below(reading.celsius - run.tools.window.high, units)} over the window.` });
+    if (reading && reading.high < run.tools.window.low) out.push({ code: 'cold', sentence: `${letter} is ${degreesApart(run.tools.window.low - reading.celsius, units)} under the window.` });
+    if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at 177 °C or clear since it was charged.` .replace('177 °C', say(177, 'temperature', units)) });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
   }
   const gap = gapOf(cups);
   if (only === undefined && run.stage.layers.length > 1 && gap !== null && gap > bench.tolerance) {
-    out.push({ code: 'unmatched', sentence: `${cups.map((c) => c.letter).join(' and ')} are ${below(gap, units)} apart; ${below(bench.tolerance, units)} is allowed.` });
+    out.push({ code: 'unmatched', sentence: `${cups.map((c) => c.letter).join(' and ')} are ${degreesApart(gap, units)} apart; ${degreesApart(bench.tolerance, units)} is allowed.` });
   }
   return out;
 }
-
-const below = (kelvin: number, units: ShopUnits): string => `${say(kelvin, 'difference', units, 0).split(' ')[0]}°`;
 
 /** Parts that must be in a mould before a run closes it: its own loose ones, and the core rods. */
 export const partsIn = (run: RunState, { mould }: MouldState): string[] => [...mould.loose, ...(run.stage.rods && mould.rod ? ['core rods'] : [])];

@@ -1,7 +1,7 @@
 import { hasTop, isMixed, MAKES, place, POUR_BY, PUSHES } from '../../build/index.ts';
 import { closingAct, closingCare, LIES, lieOf } from '../../mould/index.ts';
 import { sourceOf } from '../../plan/index.ts';
-import { degrees, lasting, say } from '../../quantity/index.ts';
+import { degrees, degreesApart, lasting, say } from '../../quantity/index.ts';
 import { sum } from '../../shot/index.ts';
 import { massFor } from '../apply.ts';
 import { cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
@@ -14,7 +14,6 @@ import { barrelName } from './metal.ts';
 import type { Turn } from './work.ts';
 import { and, byCavity, canShoot, cavitiesOfDraw, drawVolumes, injectorOf, inStep, isTrialNext, unfilled } from './work.ts';
 
-const degreesApart = (kelvin: number, units: SessionState['snapshot']['units']): string => `${say(kelvin, 'difference', units, 0).split(' ')[0]}°`;
 const cycleOf = ({ m }: Turn): string => `${m.key}:${m.cycles}`;
 
 /** Inserts laid in, cavity by cavity, each looked at for a gap. */

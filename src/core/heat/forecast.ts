@@ -1,0 +1,71 @@
+import { PLASTISOL } from '../material/plastisol.ts';
+import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import { after, afterBurst, EXCHANGE, MICROWAVE } from './cup.ts';
+
+/** How far the constants of a cup and a microwave may be off: one standard deviation each. */
+export interface Doubt {
+  efficiency: number;
+  dead: number;
+  /** share of the exchange */
+  exchange: number;
+  /** K of the reading it starts from */
+  reading: number;
+  /** share of a burst's gain that no constant explains */
+  burst: number;
+}
+/** Before anything is learned. */
+export const DOUBT: Doubt = { efficiency: MICROWAVE.spread, dead: MICROWAVE.deadSpread, exchange: EXCHANGE.spread, reading: 1, burst: 0.04 };
+
+/** A forecast never comes without its range: 80 in 100 lie between low and high. */
+export interface Forecast {
+  celsius: number;
+  sd: number;
+  low: number;
+  high: number;
+}
+/** Standard normal quantiles: of 90 %, so that 80 % lie between, and of 99.5 %. */
+export const Z80 = 1.2815515655446004;
+const Z995 = 2.5758293035489004;
+/** The rim that is not stirred in runs so much hotter (judgement), K. */
+export const RIM = 8;
+
+/** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
+const spread = (parts: number[]): number => Math.sqrt(parts.reduce((n, x) => n + x * x, 0));
+const forecast = (celsius: number, sd: number): Forecast => ({ celsius, sd, low: celsius - Z80 * sd, high: celsius + Z80 * sd });
+
+/** Heat of the plastic after a burst, stirred, with its range. */
+export function forecastBurst(body: CupBody, heat: CupHeat, oven: Microwave, seconds: number, doubt: Doubt = DOUBT): Forecast {
+  const at = (b: CupBody, h: CupHeat, m: Microwave) => afterBurst(b, h, m, seconds).plastic;
+  const base = at(body, heat, oven);
+  return forecast(base, spread([
+    at(body, heat, { ...oven, efficiency: oven.efficiency + doubt.efficiency }) - base,
+    at(body, heat, { ...oven, dead: oven.dead + doubt.dead }) - base,
+    at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat, oven) - base,
+    at(body, { ...heat, plastic: heat.plastic + doubt.reading }, oven) - base,
+    (base - heat.plastic) * doubt.burst,
+  ]));
+}
+
+/** Heat of the plastic after so long on the bench, with its range. */
+export function forecastCooling(body: CupBody, heat: CupHeat, seconds: number, doubt: Doubt = DOUBT): Forecast {
+  const at = (b: CupBody, h: CupHeat) => after(b, h, seconds).plastic;
+  const base = at(body, heat);
+  return forecast(base, spread([at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base, at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base, 0.1 * Math.sqrt(seconds / 60)]));
+}
+
+/**
+ * The longest burst whose hottest part, the rim, stays under the ceiling with 99.5 % certainty, whole s; 0 when
+ * none does.
+ */
+export function longestSafeBurst(body: CupBody, heat: CupHeat, oven: Microwave, ceiling: number = PLASTISOL.ceiling, doubt: Doubt = DOUBT): number {
+  const safe = (s: number) => { const f = forecastBurst(body, heat, oven, s, doubt); return f.celsius + RIM + Z995 * f.sd <= ceiling; };
+  if (!safe(1)) return 0;
+  let low = 1;
+  let high = 600;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (safe(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}

@@ -1,0 +1,151 @@
+import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import { PLASTIC_C, stepper, wattsOf } from './cup.ts';
+
+/** Hands between bursts, s; settings of the shop. */
+export interface Hands {
+  stir: number;
+  change: number;
+  /** shortest burst worth giving */
+  least: number;
+}
+export const HANDS: Hands = { stir: 10, change: 5, least: 4 };
+
+export interface Wanted {
+  low: number;
+  high: number;
+  /** K apart at the draw */
+  apart: number;
+  ceiling: number;
+}
+export interface Matching {
+  /** bursts in order: which cup, how long */
+  bursts: { cup: number; seconds: number }[];
+  /** s from now until the draw, and of it the wait at the end */
+  draw: number;
+  wait: number;
+  /** °C of each cup at the draw */
+  heats: number[];
+}
+export type MatchAnswer = { ok: true; matching: Matching } | { ok: false; least: number | null; why: string };
+
+/** The longest burst and the longest evening of matching that is looked at, s. */
+const LONGEST_BURST = 90;
+const HORIZON = 420;
+
+/** Heats of one cup, second by second: left alone, and after any burst begun at any second. Made as they are asked for. */
+function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
+  const go = stepper(body);
+  /** plastic and glass in turn */
+  type Row = number[];
+  const alone: Row = [heat.plastic, heat.glass];
+  const longer = (row: Row, n: number, watts: (step: number) => [number, number] | 0): void => {
+    while (row.length < 2 * (n + 1)) {
+      const k = row.length;
+      const power = watts(k / 2 - 1);
+      if (power === 0) {
+        const next = go(row[k - 2]!, row[k - 1]!, 0, 1);
+        row.push(next.plastic, next.glass);
+      } else {
+        const half = go(row[k - 2]!, row[k - 1]!, power[0], 0.5);
+        const next = go(half.plastic, half.glass, power[1], 0.5);
+        row.push(next.plastic, next.glass);
+      }
+    }
+  };
+  const off = (): 0 => 0;
+  const idle = (s: number): Row => {
+    longer(alone, s, off);
+    return alone;
+  };
+  const burst: Row[] = [];
+  const cooled: Row[] = [];
+  /** while a burst begun at second s goes on; longer ones go on from shorter ones */
+  const hot = (s: number, b: number): Row => {
+    const row = (burst[s] ??= [idle(s)[2 * s]!, idle(s)[2 * s + 1]!]);
+    longer(row, b, (into) => [wattsOf(oven, into + 0.25), wattsOf(oven, into + 0.75)]);
+    return row;
+  };
+  return {
+    idle: (s: number): number => idle(s)[2 * s]!,
+    peak: (s: number, b: number): number => hot(s, b)[2 * b]!,
+    /** e s after that burst */
+    then: (s: number, b: number, e: number): number => {
+      const row = (cooled[s * (LONGEST_BURST + 1) + b] ??= [hot(s, b)[2 * b]!, hot(s, b)[2 * b + 1]!]);
+      longer(row, e, off);
+      return row[2 * e]!;
+    },
+  };
+}
+
+const orders = (n: number): number[][] => (n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)])));
+const subsets = (n: number): number[][] => Array.from({ length: 2 ** n }, (_, bits) => Array.from({ length: n }, (_, i) => i).filter((i) => bits & (1 << i)));
+
+/**
+ * The soonest draw at which every cup is in the window and within `apart` of each other, none ever over the
+ * ceiling (M4): at most one burst a cup, one cup in the microwave at a time, then a common wait. Exact on a
+ * grid of one second. For each moment of the draw, earliest first, and each order of bursts, the burst of
+ * each cup in turn is one of the few that bring it into what the cups before it leave of the window: heat
+ * rises with the burst, so they lie together and are found by halving.
+ */
+export function matchCups(cups: { body: CupBody; heat: CupHeat }[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
+  const table = cups.map((c) => tableOf(c.body, c.heat, oven));
+  const n = cups.length;
+  const plans = subsets(n).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
+  const each = hands.change + hands.stir;
+  // No burst shorter than this can bring a cup up: all its power, and nothing lost. Earlier draws need no looking at.
+  const watts = wattsOf(oven, Infinity);
+  const shortest = cups.map(({ body, heat }) => Math.max(hands.least, heat.plastic < wanted.low && heat.glass <= heat.plastic ? oven.dead + ((wanted.low - heat.plastic) * body.plastic * PLASTIC_C) / watts : 0));
+  const soonest = new Map(plans.map((order) => [order, order.reduce((n, i) => n + each + shortest[i]!, 0)]));
+  let least: number | null = null;
+  for (let draw = 0; draw <= HORIZON; draw++) {
+    let best: Matching | null = null;
+    let bestGap = Infinity;
+    for (const order of plans) {
+      if (soonest.get(order)! > draw + 1) continue;
+      const still = cups.map((_, i) => i).filter((i) => !order.includes(i)).map((i) => table[i]!.idle(draw));
+      if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
+      const chosen: number[] = [];
+      const go = (k: number, start: number, low: number, high: number): void => {
+        if (k === order.length) {
+          const gap = high - low;
+          if (low <= high && gap <= wanted.apart && gap < bestGap) {
+            bestGap = gap;
+            const heats = cups.map((_, i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(draw) : ends[at]!; });
+            best = { bursts: order.map((cup, i) => ({ cup, seconds: chosen[i]! })), draw, wait: draw - start, heats };
+          }
+          if (low <= high) least = Math.min(least ?? Infinity, gap);
+          return;
+        }
+        const t = table[order[k]!]!;
+        const from = start + hands.change;
+        // Those after this one want their own least time.
+        const rest = order.slice(k + 1).reduce((sum, i) => sum + each + Math.floor(shortest[i]!), 0);
+        const most = Math.min(LONGEST_BURST, draw - from - hands.stir - rest);
+        const end = (b: number) => t.then(from, b, draw - from - b);
+        const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - wanted.apart);
+        const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + wanted.apart);
+        let b = Math.max(hands.least, Math.floor(shortest[order[k]!]!));
+        for (let top = most; b < top; ) {
+          const middle = (b + top) >> 1;
+          if (end(middle) >= floor) top = middle;
+          else b = middle + 1;
+        }
+        for (; b <= most; b++) {
+          const at = end(b);
+          if (at > roof || t.peak(from, b) > wanted.ceiling) break;
+          if (at < floor) continue;
+          chosen[k] = b;
+          ends[k] = at;
+          go(k + 1, from + b + hands.stir, Math.min(low, at), Math.max(high, at));
+        }
+      };
+      const ends: number[] = [];
+      go(0, 0, still.length ? Math.min(...still) : Infinity, still.length ? Math.max(...still) : -Infinity);
+    }
+    if (best) return { ok: true, matching: best };
+  }
+  const hottest = Math.max(...cups.map((c) => c.heat.plastic));
+  const nearest = least as number | null;
+  const why = hottest > wanted.ceiling ? 'one cup is over the ceiling already' : nearest === null ? 'no burst brings them all into the window together' : 'they come into the window, but not near enough to one another';
+  return { ok: false, least: nearest, why };
+}

@@ -1,0 +1,35 @@
+import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
+import { QuantityField } from '@/ui/QuantityField.tsx';
+
+export interface Bench {
+  units: ShopUnits;
+  altitude: number;
+  window: { low: number; high: number };
+  tolerance: number;
+  moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: number; flat: boolean; skin: number; warmTo: number }[];
+  vessels: { name: string; bore: number; volume: number }[];
+}
+
+/** A field of a what-if. */
+export function Given({ label, value, dimension, units, min, max, set }: { label: string; value: number; dimension: Dimension; units: ShopUnits; min: number; max: number; set: (v: number) => void }) {
+  return <QuantityField label={label} value={value} dimensions={[dimension]} shop={units} min={min} max={max} onChange={(v) => v !== null && set(v)} />;
+}
+
+/** One what-if: what is given, the numbers that matter, the curve. */
+export function WhatIf({ id, title, why, given, numbers, children }: { id: string; title: string; why: string; given: React.ReactNode; numbers: [string, string, string][]; children?: React.ReactNode }) {
+  return (
+    <section id={id} aria-label={title} className="border-t-[1.5px] border-ink py-4">
+      <h2>{title}</h2>
+      <p className="hint mb-3 max-w-prose">{why}</p>
+      <div className="grid gap-6 lg:grid-cols-[300px_260px_minmax(0,1fr)]">
+        <div className="grid grid-cols-2 content-start gap-3 lg:grid-cols-1">{given}</div>
+        <dl>{numbers.map(([name, figure, note]) => <div key={name} className="border-b border-rule py-2"><dt className="text-sm text-soft">{name}</dt><dd><b className="figure text-3xl">{figure}</b><span className="hint block">{note}</span></dd></div>)}</dl>
+        <div className="min-w-0">{children}</div>
+      </div>
+    </section>
+  );
+}
+
+export function Pick<T>({ label, value, all, take }: { label: string; value: number; all: (T & { name: string })[]; take: (i: number) => void }) {
+  return <label className="field"><span>{label}</span><select className="box" value={value} onChange={(e) => take(Number(e.target.value))}>{all.map((x, i) => <option key={x.name} value={i}>{x.name}</option>)}</select></label>;
+}
