@@ -42,8 +42,9 @@ export function Curve({ points, x, y, levels = [], at, label }: Props) {
   const line = (data: { x: number; y: number }[], extra: object) => ({ data, borderColor: ink, borderWidth: 0, pointRadius: 0, tension: 0, ...extra });
   const axis = (text: string) => ({ type: 'linear' as const, title: { display: true, text, color: soft }, ticks: { color: soft, includeBounds: false, maxTicksLimit: 8, font: { family: getComputedStyle(document.body).fontFamily, size: 13 } }, grid: { color: rule, lineWidth: 0.5 }, border: { color: ink } });
   return (
-    <div style={{ height: 230 }} role="img" aria-label={label}>
+    <div style={{ height: 230 }}>
       <Line
+        aria-label={label}
         data={{ datasets: [
           line(points.map((p) => ({ x: p.x, y: p.high })), { fill: '+1', backgroundColor: `color-mix(in srgb, ${soft} 22%, transparent)` }),
           line(points.map((p) => ({ x: p.x, y: p.low })), {}),

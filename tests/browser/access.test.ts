@@ -11,6 +11,7 @@ for (const ground of ['paper', 'slate']) {
     for (const screen of SCREENS) {
       await page.goto(screen);
       await page.waitForLoadState('load');
+      await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
       wrong.push(...violations.map((v) => `${screen}: ${v.id}, ${v.nodes.length} × ${v.nodes[0]!.html.slice(0, 120)}`));
     }
@@ -39,6 +40,7 @@ test('no screen is wider than a phone', async ({ page }) => {
   const wide: string[] = [];
   for (const screen of SCREENS) {
     await page.goto(screen);
+    await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
     if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1)) wide.push(screen);
   }
   expect(wide).toEqual([]);

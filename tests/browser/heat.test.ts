@@ -26,6 +26,6 @@ test('the what-ifs of heat answer as they are asked, and say when there is no an
 
   const pot = page.getByRole('region', { name: 'Frothing in the pot' });
   await pot.getByRole('textbox', { name: 'Metres above the sea' }).fill('1500');
-  await expect(pot.getByText('24.9 inHg')).toBeVisible(); // ICAO: 845.6 hPa
+  await expect(pot.getByText('25.0 inHg')).toBeVisible(); // ICAO: 845.6 hPa = 24.97 inHg
   await expect(pot.getByText('29 cannot be reached here')).toBeVisible();
 });
