@@ -38,7 +38,7 @@ try {
     await page.goto(url + path);
     await page.waitForLoadState('load');
     await page.evaluate(() => document.fonts.ready);
-    await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
+    await page.waitForFunction(() => !document.querySelector('astro-island[ssr], [data-fallback]'));
     if (WAITS[path.split('/')[1]]) await page.locator(WAITS[path.split('/')[1]]).first().waitFor();
     await page.screenshot({ path: join(folder, `${name}.png`) });
     say(name);

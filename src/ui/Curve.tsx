@@ -40,7 +40,8 @@ export function Curve({ points, x, y, levels = [], at, label }: Props) {
   const [ink, soft, rule] = [inks['--ink'], inks['--soft'], inks['--rule']];
   const [from, to] = [points[0]?.x ?? 0, points.at(-1)?.x ?? 1];
   const line = (data: { x: number; y: number }[], extra: object) => ({ data, borderColor: ink, borderWidth: 0, pointRadius: 0, tension: 0, ...extra });
-  const axis = (text: string) => ({ type: 'linear' as const, title: { display: true, text, color: soft }, ticks: { color: soft, includeBounds: false, maxTicksLimit: 8, font: { family: getComputedStyle(document.body).fontFamily, size: 13 } }, grid: { color: rule, lineWidth: 0.5 }, border: { color: ink } });
+  const font = { family: getComputedStyle(document.body).fontFamily, size: 13 };
+  const axis = (text: string) => ({ type: 'linear' as const, title: { display: true, text, color: soft, font }, ticks: { color: soft, includeBounds: false, maxTicksLimit: 8, font }, grid: { color: rule, lineWidth: 0.5 }, border: { color: ink } });
   return (
     <div style={{ height: 230 }}>
       <Line

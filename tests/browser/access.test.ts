@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { open } from './steps.ts';
 
 const SCREENS = ['/orders', '/orders/new', '/orders/1', '/orders/file', '/plan', '/plan/1', '/plan/new', '/bench', '/rack', '/sessions', '/sessions/25', '/moulds', '/moulds/1', '/moulds/new', '/moulds/1/change', '/injectors', '/colours', '/entry/mixes/1', '/entry/colourways/1', '/entry/injectors/3', '/entry/baits/1', '/entry/vessels/new', '/entry/blocks/1', '/shop', '/heat', '/bench/26', '/builds', '/builds/new', '/builds/1', '/moulds/takes', '/moulds/castings', '/moulds/castings/1', '/moulds/9', '/entry/colourways/14', '/sessions/36', '/bench/43', '/bench/52'];
 
@@ -9,9 +10,7 @@ for (const ground of ['paper', 'slate']) {
     await context.addCookies([{ name: 'ground', value: ground, url: baseURL! }]);
     const wrong: string[] = [];
     for (const screen of SCREENS) {
-      await page.goto(screen);
-      await page.waitForLoadState('load');
-      await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
+      await open(page, screen);
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
       wrong.push(...violations.map((v) => `${screen}: ${v.id}, ${v.nodes.length} × ${v.nodes[0]!.html.slice(0, 120)}`));
     }
@@ -39,8 +38,7 @@ test('no screen is wider than a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const wide: string[] = [];
   for (const screen of SCREENS) {
-    await page.goto(screen);
-    await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
+    await open(page, screen);
     if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1)) wide.push(screen);
   }
   expect(wide).toEqual([]);

@@ -11,7 +11,7 @@ export interface Hands {
 /** Opens a page and waits until its islands answer. */
 export async function open(page: Page, path: string): Promise<void> {
   await page.goto(path);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await expect(page.locator('astro-island[ssr], [data-fallback]')).toHaveCount(0);
 }
 
 export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
