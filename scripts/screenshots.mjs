@@ -22,7 +22,7 @@ try {
   await answers(`${url}/api/health`);
   browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
   const VIEWS = [
-    ['bench', `/bench/${staged.eels}`], ['bench-tails', `/bench/${staged.tails}`], ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }], ['bench-shells-night', `/bench/${staged.shells}`, { ground: 'slate' }],
+    ['bench', `/bench/${staged.eels}`], ['bench-tails', `/bench/${staged.tails}`], ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
     ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['takes', '/moulds/takes'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
     ['finish', '/sessions/36'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['heat', '/heat'],
