@@ -35,20 +35,8 @@ export const CASTINGS = {
 } as const;
 export type CastingKind = keyof typeof CASTINGS;
 
-/** What to see to, in order; most spoiled moulds miss one of these. */
-export const CHECKS: Record<CastingKind, { key: string; what: string }[]> = {
-  silicone: [
-    { key: 'level', what: 'Master held level through the box, off the floor' },
-    { key: 'sealed', what: 'Box sealed at every corner' },
-    { key: 'release', what: 'Release film on the box, none on the master' },
-    { key: 'tube', what: 'Port tube standing at the nose, a vent at the far end' },
-    { key: 'high', what: 'Poured from high up, thin, into one corner' },
-    { key: 'cut', what: 'Cut from one side only, in a wavy line, so that it finds its place again' },
-  ],
-  plaster: [],
-  gypsum: [],
-};
-const HARD = [
+type Check = { key: string; what: string };
+const HARD: Check[] = [
   { key: 'under', what: 'Bedded in clay to its widest line: no undercuts' },
   { key: 'keys', what: 'Keys pressed into the clay, so that the halves find each other' },
   { key: 'release', what: 'Release film on box and clay, none on the master' },
@@ -57,8 +45,20 @@ const HARD = [
   { key: 'vent', what: 'A vent at the far end, a tube as the port' },
   { key: 'second', what: 'Film on the first half’s face before the second is laid' },
 ];
-CHECKS.plaster.push(...HARD);
-CHECKS.gypsum.push(...HARD);
+
+/** What to see to, in order; most spoiled moulds miss one of these. */
+export const CHECKS: Record<CastingKind, Check[]> = {
+  silicone: [
+    { key: 'level', what: 'Master held level through the box, off the floor' },
+    { key: 'sealed', what: 'Box sealed at every corner' },
+    { key: 'release', what: 'Release film on the box, none on the master' },
+    { key: 'tube', what: 'Port tube standing at the nose, a vent at the far end' },
+    { key: 'high', what: 'Poured from high up, thin, into one corner' },
+    { key: 'cut', what: 'Cut from one side only, in a wavy line, so that it finds its place again' },
+  ],
+  plaster: HARD,
+  gypsum: HARD,
+};
 
 export interface Box {
   /** inside, mm */
