@@ -104,7 +104,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
         {plan.ok && <Suspense><Stages input={input} units={units} /></Suspense>}
 
         {plan.ok && (
-          <div className="mt-6 grid gap-8 md:grid-cols-2">
+          <div className="mt-6 grid gap-8 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <section className="min-w-0 overflow-x-auto" tabIndex={0} aria-label="Barrels">
               <h2>Barrels</h2>
               <table><thead><tr><th>Job</th><th className="num">A shot</th><th className="num">Purge, heel</th><th className="num">A draw</th><th className="num">Holds</th></tr></thead><tbody>
