@@ -10,7 +10,7 @@ import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
 import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { writeShop } from '../../src/store/shop.ts';
-import { seeded } from './random.ts';
+import { seeded } from '../../src/device/chance.ts';
 import { rehearse } from './rehearse.ts';
 import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
 

@@ -2,7 +2,7 @@ import { v5 } from 'uuid';
 import type { Stage } from '../../src/core/build/index.ts';
 import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, faultsOf, nextStep, runInHand, startState } from '../../src/core/session/index.ts';
-import { normal } from './random.ts';
+import { normal } from '../../src/device/chance.ts';
 
 const SPACE = '6f1f1c1e-5c0e-4a52-9d1f-2d5f7d7a3b11';
 

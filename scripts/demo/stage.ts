@@ -9,7 +9,7 @@ import { snapshotFrom } from '../../src/service/plans.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
 import { createSession, openSessions, snapshotOf } from '../../src/store/log.ts';
-import { seeded } from './random.ts';
+import { seeded } from '../../src/device/chance.ts';
 import { rehearse } from './rehearse.ts';
 
 const now = Date.now();

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { CupBody, Microwave, Section } from '@/core/heat/index.ts';
 import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filmOf, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, wattsOf, whenToOpen } from '@/core/heat/index.ts';
-import { normal, seeded } from '../../scripts/demo/random.ts';
+import { normal, seeded } from '../../src/device/chance.ts';
 
 const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 const alpha = diffusivity(PLASTIC);

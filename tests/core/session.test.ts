@@ -7,7 +7,7 @@ import { allot, count, fold, lastUndoable, nextStep, readEvent, shotRow, summary
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
-import { seeded } from '../../scripts/demo/random.ts';
+import { seeded } from '../../src/device/chance.ts';
 import { MOULDS } from '../../scripts/demo/shop.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';

@@ -13,6 +13,10 @@ export interface CupBody {
   exchange: number;
   /** °C of the room */
   room: number;
+  /** how much faster it loses heat than still air takes it: draughts, a cold bench; 1 = as usual */
+  air?: number;
+  /** W/K from the glass into what it stands on */
+  stand?: number;
 }
 export interface CupHeat {
   plastic: number;
@@ -34,7 +38,7 @@ export const EXCHANGE = { usual: 3, spread: 0.5 } as const;
 
 /** J/g K */
 export const PLASTIC_C = 1.9;
-const GLASS_C = 0.84;
+export const GLASS_C = 0.84;
 const SIGMA = 5.670374419e-8;
 /** Convection by still air, W/m² K, and emissivity of plastic and glass. */
 const AIR = 5.5;
@@ -65,13 +69,16 @@ export const wattsOf = (m: Microwave, into: number): number => (into > m.dead ? 
  * The answer lies in the object given back, until the next step.
  */
 export function stepper(body: CupBody): (plastic: number, glass: number, watts: number, dt: number) => CupHeat {
-  const { top, side } = areas(body);
+  const { top: bare, side: wall } = areas(body);
+  const air = body.air ?? 1;
+  const [top, side] = [bare * air, wall * air];
+  const stand = body.stand ?? 0;
   const [cp, cg, u, room] = [body.plastic * PLASTIC_C, body.glass * GLASS_C, body.exchange, body.room];
   const out: CupHeat = { plastic: 0, glass: 0 };
   return (p, g, watts, dt) => {
     const across = u * (p - g);
     const dp = (watts - across - filmOf(p, room) * top * (p - room)) / cp;
-    const dg = (across - filmOf(g, room) * side * (g - room)) / cg;
+    const dg = (across - (filmOf(g, room) * side + stand) * (g - room)) / cg;
     const [p2, g2] = [p + dt * dp, g + dt * dg];
     const across2 = u * (p2 - g2);
     out.plastic = p + (dt / 2) * (dp + (watts - across2 - filmOf(p2, room) * top * (p2 - room)) / cp);
@@ -97,8 +104,13 @@ export function after(body: CupBody, heat: CupHeat, seconds: number, watts: (at:
   return { plastic, glass };
 }
 
-/** The cup after a burst in a microwave. */
-export const afterBurst = (body: CupBody, heat: CupHeat, m: Microwave, seconds: number): CupHeat => after(body, heat, seconds, (at) => wattsOf(m, at), 0.5);
+/** The cup after a burst in a microwave: the dead time falls where it does, so the heat is smooth in every constant. */
+export function afterBurst(body: CupBody, heat: CupHeat, m: Microwave, seconds: number, step = 0.5): CupHeat {
+  const asleep = Math.min(Math.max(0, m.dead), seconds);
+  const woken = after(body, heat, asleep, () => 0, step);
+  const watts = wattsOf(m, Infinity);
+  return after(body, woken, seconds - asleep, () => watts, step);
+}
 
 /** s until the plastic has cooled to a heat, or null when it does not within two hours. */
 export function coolsTo(body: CupBody, heat: CupHeat, celsius: number): number | null {

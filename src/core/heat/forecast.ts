@@ -25,19 +25,20 @@ export interface Forecast {
 }
 /** Standard normal quantiles: of 90 %, so that 80 % lie between, and of 99.5 %. */
 export const Z80 = 1.2815515655446004;
-const Z995 = 2.5758293035489004;
+export const Z995 = 2.5758293035489004;
 /** The rim that is not stirred in runs so much hotter (judgement), K. */
 export const RIM = 8;
 
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
 const spread = (parts: number[]): number => Math.sqrt(parts.reduce((n, x) => n + x * x, 0));
-const forecast = (celsius: number, sd: number): Forecast => ({ celsius, sd, low: celsius - Z80 * sd, high: celsius + Z80 * sd });
+/** A heat with its spread, as a range. */
+export const forecastOf = (celsius: number, sd: number): Forecast => ({ celsius, sd, low: celsius - Z80 * sd, high: celsius + Z80 * sd });
 
 /** Heat of the plastic after a burst, stirred, with its range. */
 export function forecastBurst(body: CupBody, heat: CupHeat, oven: Microwave, seconds: number, doubt: Doubt = DOUBT): Forecast {
   const at = (b: CupBody, h: CupHeat, m: Microwave) => afterBurst(b, h, m, seconds).plastic;
   const base = at(body, heat, oven);
-  return forecast(base, spread([
+  return forecastOf(base, spread([
     at(body, heat, { ...oven, efficiency: oven.efficiency + doubt.efficiency }) - base,
     at(body, heat, { ...oven, dead: oven.dead + doubt.dead }) - base,
     at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat, oven) - base,
@@ -50,7 +51,7 @@ export function forecastBurst(body: CupBody, heat: CupHeat, oven: Microwave, sec
 export function forecastCooling(body: CupBody, heat: CupHeat, seconds: number, doubt: Doubt = DOUBT): Forecast {
   const at = (b: CupBody, h: CupHeat) => after(b, h, seconds).plastic;
   const base = at(body, heat);
-  return forecast(base, spread([at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base, at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base, 0.1 * Math.sqrt(seconds / 60)]));
+  return forecastOf(base, spread([at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base, at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base, 0.1 * Math.sqrt(seconds / 60)]));
 }
 
 /**

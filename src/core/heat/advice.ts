@@ -1,0 +1,45 @@
+import { PLASTISOL } from '../material/plastisol.ts';
+import type { Belief, Burst } from './estimate.ts';
+import { cooled, heated, knownOf } from './estimate.ts';
+import type { Forecast } from './forecast.ts';
+import { forecastOf, RIM, Z995 } from './forecast.ts';
+
+/** Heat of a cup so many seconds on, left alone, with its range. */
+export const aheadOf = (b: Belief, cup: string, seconds: number): Forecast => {
+  const { mean, sd } = knownOf(cooled(b, seconds, [cup]), { of: 'plastic', cup });
+  return forecastOf(mean, sd);
+};
+/** Heat of a cup after a burst, stirred, with its range. */
+export const burstOf = (b: Belief, cup: string, burst: Burst): Forecast => {
+  const { mean, sd } = knownOf(heated(b, burst, burst.cups), { of: 'plastic', cup });
+  return forecastOf(mean, sd);
+};
+
+/** Largest whole number of seconds up to `most` for which a rising condition still holds; 0 when none does. */
+function longest(most: number, holds: (seconds: number) => boolean): number {
+  if (!holds(1)) return 0;
+  let low = 1;
+  for (let high = most; low < high; ) {
+    const middle = (low + high + 1) >> 1;
+    if (holds(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/** Nobody gives a longer burst than this without a look, s. */
+const MOST = 300;
+
+/**
+ * The longest burst that is safe for every cup in the oven: the rim, not stirred in, stays under the ceiling
+ * with 99.5 % certainty, by all that is believed. Whole s; 0 when none is.
+ */
+export const safeBurst = (b: Belief, burst: Omit<Burst, 'seconds'>, ceiling: number = PLASTISOL.ceiling): number =>
+  longest(MOST, (seconds) => burst.cups.every((cup) => { const f = burstOf(b, cup, { ...burst, seconds }); return f.celsius + RIM + Z995 * f.sd <= ceiling; }));
+
+/** The burst that brings a cup to a heat in the mean, whole s, never longer than is safe. */
+export function burstTo(b: Belief, cup: string, burst: Omit<Burst, 'seconds'>, celsius: number, ceiling: number = PLASTISOL.ceiling): { seconds: number; safe: number; after: Forecast } {
+  const safe = safeBurst(b, burst, ceiling);
+  const seconds = Math.min(safe, longest(MOST, (s) => burstOf(b, cup, { ...burst, seconds: s }).celsius <= celsius));
+  return { seconds, safe, after: burstOf(b, cup, { ...burst, seconds }) };
+}

@@ -1,0 +1,249 @@
+import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import { after, afterBurst } from './cup.ts';
+
+/**
+ * What the shop believes of its bench (M2, M3): heats of every cup and the constants behind them, in one state
+ * with one covariance, so that a reading of one cup also tells of the microwave and of the room.
+ * An extended Kalman filter: Jazwinski, *Stochastic Processes and Filtering Theory*, §8.3; Joseph's form.
+ */
+export interface Belief {
+  at: number;
+  /** air, instrument, stand; then efficiency and dead time of each oven; then plastic, glass, ln exchange of each cup */
+  mean: number[];
+  spread: number[][];
+  ovens: string[];
+  cups: string[];
+  bodies: Map<string, CupBody>;
+}
+/** A constant and its standard deviation. */
+export interface Known {
+  mean: number;
+  sd: number;
+}
+export interface OvenKnown {
+  efficiency: Known;
+  dead: Known;
+}
+/** Before anything is learned: usual values and judgements (docs/models.md). */
+export const PRIOR = {
+  /** ln of how much faster a cup loses heat than still air would take it */
+  air: { mean: 0, sd: 0.25 },
+  /** K an instrument reads over what the plastic is; a probe read a little early reads under */
+  instrument: { mean: -0.5, sd: 0.6 },
+  /** W/K from a cup's glass into the bench it stands on: wood little, metal more */
+  stand: { mean: 0.12, sd: 0.12 },
+  one: { efficiency: { mean: 0.5, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
+  two: { efficiency: { mean: 0.55, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
+  /** ln W/K between plastic and glass */
+  exchange: { mean: Math.log(3), sd: 0.5 },
+} as const;
+/** What wanders while nobody looks: standard deviations. */
+export const WANDER = {
+  /** K in the plastic after a minute */
+  plastic: 0.5,
+  /** K in the glass after a minute: it stands on more than air */
+  glass: 1.5,
+  /** ln air after a minute */
+  air: 0.06,
+  /** share of a burst's gain that no constant explains */
+  burst: 0.04,
+  /** share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more when hot */
+  efficiency: 0.015,
+} as const;
+/** A reading further off than so many of its own spreads is left out, unless the next agrees with it. */
+const OUTLIER = 4;
+
+const AIR = 0;
+const INSTRUMENT = 1;
+const STAND = 2;
+const SHARED = 3;
+const ovenAt = (b: Belief, oven: string): number => SHARED + 2 * b.ovens.indexOf(oven);
+const cupAt = (b: Belief, cup: string): number => SHARED + 2 * b.ovens.length + 3 * b.cups.indexOf(cup);
+
+const copy = (b: Belief): Belief => ({ ...b, mean: [...b.mean], spread: b.spread.map((r) => [...r]), bodies: new Map(b.bodies) });
+
+export interface SharedKnown {
+  air: Known;
+  instrument: Known;
+  stand: Known;
+}
+export const newBelief = (at: number, { air, instrument, stand }: SharedKnown = PRIOR): Belief => ({
+  at, mean: [air.mean, instrument.mean, stand.mean], spread: [[air.sd ** 2, 0, 0], [0, instrument.sd ** 2, 0], [0, 0, stand.sd ** 2]], ovens: [], cups: [], bodies: new Map(),
+});
+
+/** Opens places in the state at `i`, knowing nothing of what else hangs on them. */
+function widen(b: Belief, i: number, known: Known[]): void {
+  b.mean.splice(i, 0, ...known.map((k) => k.mean));
+  for (const row of b.spread) row.splice(i, 0, ...known.map(() => 0));
+  const n = b.mean.length;
+  b.spread.splice(i, 0, ...known.map((k, j) => Array.from({ length: n }, (_, c) => (c === i + j ? k.sd ** 2 : 0))));
+}
+
+/** The same belief, knowing of an oven too. @param known what is known of it already */
+export function withOven(b: Belief, oven: string, known: OvenKnown): Belief {
+  if (b.ovens.includes(oven)) return b;
+  const next = copy(b);
+  const i = SHARED + 2 * next.ovens.length;
+  next.ovens = [...next.ovens, oven];
+  widen(next, i, [known.efficiency, known.dead]);
+  return next;
+}
+
+/** The same belief with a cup standing on the bench. @param celsius what is in it, when it was put there */
+export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, exchange: Known = PRIOR.exchange): Belief {
+  const next = copy(b);
+  if (next.cups.includes(cup)) return next;
+  next.cups = [...next.cups, cup];
+  next.bodies.set(cup, body);
+  widen(next, next.mean.length, [celsius, { mean: body.room + 0.9 * (celsius.mean - body.room), sd: Math.max(0.5, celsius.sd) }, exchange]);
+  return next;
+}
+
+/** What goes into, or is drawn from, a cup: its heat is that of the mixture, its mass what stands in it then. */
+export function withMass(b: Belief, cup: string, grams: number, volume: number, added: { grams: number; celsius: Known } | null): Belief {
+  const next = copy(b);
+  const body = next.bodies.get(cup)!;
+  next.bodies.set(cup, { ...body, plastic: Math.max(1, grams), volume: Math.max(1, volume) });
+  if (!added || added.grams <= 0) return next;
+  const i = cupAt(next, cup);
+  const share = Math.min(1, added.grams / Math.max(added.grams, grams));
+  next.mean[i] = (1 - share) * next.mean[i]! + share * added.celsius.mean;
+  for (let k = 0; k < next.mean.length; k++) {
+    next.spread[i]![k]! *= 1 - share;
+    next.spread[k]![i]! *= 1 - share;
+  }
+  next.spread[i]![i]! += (share * added.celsius.sd) ** 2;
+  return next;
+}
+
+const bodyOf = (b: Belief, cup: string, exchange: number, air: number, stand: number): CupBody => ({ ...b.bodies.get(cup)!, exchange: Math.exp(exchange), air: Math.exp(air), stand: Math.max(0, stand) });
+/** Constants of a cup as believed now. */
+export const cupBelieved = (b: Belief, cup: string): { body: CupBody; heat: CupHeat } => {
+  const i = cupAt(b, cup);
+  return { body: bodyOf(b, cup, b.mean[i + 2]!, b.mean[AIR]!, b.mean[STAND]!), heat: { plastic: b.mean[i]!, glass: b.mean[i + 1]! } };
+};
+export const ovenBelieved = (b: Belief, oven: string): { efficiency: number; dead: number } => {
+  const i = ovenAt(b, oven);
+  return { efficiency: Math.max(0.05, b.mean[i]!), dead: Math.max(0, b.mean[i + 1]!) };
+};
+/** Mean and spread of one believed thing. */
+export type Believed = { of: 'air' | 'instrument' | 'stand' } | { of: 'efficiency' | 'dead'; oven: string } | { of: 'plastic' | 'glass' | 'exchange'; cup: string };
+export function knownOf(b: Belief, what: Believed): Known {
+  const i = what.of === 'air' ? AIR : what.of === 'instrument' ? INSTRUMENT : what.of === 'stand' ? STAND : 'oven' in what ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0) : cupAt(b, (what as { cup: string }).cup) + { plastic: 0, glass: 1, exchange: 2 }[what.of as 'plastic' | 'glass' | 'exchange'];
+  return { mean: b.mean[i]!, sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)) };
+}
+
+/** A burst as it is given: which cups stand in the oven, its watts and power setting. */
+export interface Burst {
+  oven: string;
+  power: number;
+  level: number;
+  cups: string[];
+  seconds: number;
+}
+
+const NUDGE = [0.02, 0.03, 0.01, 0.05, 0.2, 0.2, 0.02] as const; // air, stand, efficiency, dead, plastic, glass, exchange
+
+/**
+ * Carries the belief on: every cup on the bench cools, those in the oven are heated. Heats and their spread go
+ * through the model's slope at the mean; what wanders is added.
+ * @param only cups to carry; the others are left where they are (a forecast of one needs no more)
+ */
+function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[]): Belief {
+  const next = copy(b);
+  next.at = b.at + seconds * 1000;
+  if (seconds <= 0) return next;
+  const n = b.mean.length;
+  const minutes = seconds / 60;
+  const slopes: { row: number; of: [number, number][] }[] = [];
+  const noise: [number, number][] = [[AIR, WANDER.air ** 2 * minutes]];
+  for (const cup of only ?? b.cups) {
+    const i = cupAt(b, cup);
+    const inOven = burst !== null && burst.cups.includes(cup);
+    const o = inOven ? ovenAt(b, burst.oven) : -1;
+    const at = [AIR, STAND, o, o < 0 ? -1 : o + 1, i, i + 1, i + 2];
+    const value = at.map((k) => (k < 0 ? 0 : b.mean[k]!));
+    const go = (v: number[]): CupHeat => {
+      const body = bodyOf(b, cup, v[6]!, v[0]!, v[1]!);
+      const heat = { plastic: v[4]!, glass: v[5]! };
+      const oven: Microwave | null = inOven ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[2]!), dead: Math.max(0, v[3]!) } : null;
+      return oven ? afterBurst(body, heat, oven, seconds, 2) : after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
+    };
+    const base = { ...go(value) };
+    const rows: [number, number][][] = [[], []];
+    at.forEach((k, j) => {
+      if (k < 0) return;
+      const moved = [...value];
+      moved[j]! += NUDGE[j]!;
+      const to = go(moved);
+      rows[0]!.push([k, (to.plastic - base.plastic) / NUDGE[j]!]);
+      rows[1]!.push([k, (to.glass - base.glass) / NUDGE[j]!]);
+    });
+    next.mean[i] = base.plastic;
+    next.mean[i + 1] = base.glass;
+    slopes.push({ row: i, of: rows[0]! }, { row: i + 1, of: rows[1]! });
+    noise.push([i, WANDER.plastic ** 2 * minutes], [i + 1, WANDER.glass ** 2 * minutes]);
+    if (inOven) {
+      const gain = base.plastic - after(bodyOf(b, cup, value[6]!, value[0]!, value[1]!), { plastic: value[4]!, glass: value[5]! }, seconds, undefined, 5).plastic;
+      noise.push([i, (WANDER.burst * gain) ** 2]);
+    }
+  }
+  if (burst) noise.push([ovenAt(b, burst.oven), (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2]);
+  // F P Fᵀ, rows first and then columns: F is the identity but for the heats.
+  const p = next.spread;
+  const rowsOf = slopes.map(({ of }) => Array.from({ length: n }, (_, c) => of.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));
+  slopes.forEach(({ row }, s) => (p[row] = rowsOf[s]!));
+  const half = p.map((r) => [...r]);
+  for (const { row, of } of slopes) for (let r = 0; r < n; r++) p[r]![row] = of.reduce((sum, [k, f]) => sum + f * half[r]![k]!, 0);
+  for (const [k, q] of noise) p[k]![k]! += q;
+  return next;
+}
+
+/** The bench so many seconds later, nothing done to it. */
+export const cooled = (b: Belief, seconds: number, only?: string[]): Belief => carry(b, seconds, null, only);
+/** The bench after a burst. */
+export const heated = (b: Belief, burst: Burst, only?: string[]): Belief => carry(b, burst.seconds, burst, only);
+
+export interface Taken {
+  belief: Belief;
+  /** K the reading lay off what was expected, and the spread of that */
+  off: number;
+  sd: number;
+  /** left out: it cannot be of this cup, or the instrument was not in it */
+  out: boolean;
+}
+
+/**
+ * Takes a reading in.
+ * @param sd of the reading itself, K; for a by-eye stage that of its interval
+ * @param again it agrees with one that was left out: it is believed after all
+ */
+export function taken(b: Belief, cup: string, celsius: number, sd: number, byEye = false, again = false): Taken {
+  const i = cupAt(b, cup);
+  const n = b.mean.length;
+  // An eye has no instrument's offset.
+  const h: [number, number][] = byEye ? [[i, 1]] : [[i, 1], [INSTRUMENT, 1]];
+  const ph = Array.from({ length: n }, (_, r) => h.reduce((sum, [k, f]) => sum + f * b.spread[r]![k]!, 0));
+  const own = h.reduce((sum, [k, f]) => sum + f * ph[k]!, 0);
+  const expected = h.reduce((sum, [k, f]) => sum + f * b.mean[k]!, 0);
+  const off = celsius - expected;
+  const s = own + sd * sd;
+  const next = copy(b);
+  if (Math.abs(off) > OUTLIER * Math.sqrt(s)) {
+    if (!again) return { belief: next, off, sd: Math.sqrt(s), out: true };
+    // Something happened that nobody logged: the heat is what is read, the constants stay.
+    for (let k = 0; k < n; k++) for (const j of [i, i + 1]) next.spread[j]![k] = next.spread[k]![j] = 0;
+    next.mean[i] = celsius - (byEye ? 0 : b.mean[INSTRUMENT]!);
+    next.mean[i + 1] = next.mean[i]! - 15;
+    next.spread[i]![i] = sd * sd + (byEye ? 0 : b.spread[INSTRUMENT]![INSTRUMENT]!);
+    next.spread[i + 1]![i + 1] = 400;
+    return { belief: next, off, sd: Math.sqrt(s), out: false };
+  }
+  // The instrument's own offset is reckoned with, never learned from cups: nothing on the bench tells it from their heat (Schmidt's filter).
+  const gain = ph.map((x, k) => (k === INSTRUMENT ? 0 : x / s));
+  next.mean = b.mean.map((m, k) => m + gain[k]! * off);
+  // Joseph's form keeps the spread a spread: (I − K H) P (I − K H)ᵀ + K r Kᵀ.
+  const left = b.spread.map((row, r) => row.map((x, c) => x - gain[r]! * h.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));
+  next.spread = left.map((row, r) => row.map((x, c) => x - gain[c]! * h.reduce((sum, [k, f]) => sum + f * left[r]![k]!, 0) + gain[r]! * gain[c]! * sd * sd));
+  return { belief: next, off, sd: Math.sqrt(s), out: false };
+}

@@ -1,0 +1,133 @@
+import { normal } from './chance.ts';
+
+/**
+ * The bench itself, as the stand-ins for instruments answer from it. On purpose of another build than the
+ * models of `core/heat`: a rim of its own, plastic whose specific heat grows, draughts that come and go, a
+ * magnetron that sags, glass that takes up microwaves, a probe that lags. Its constants are hidden.
+ */
+export interface HiddenCup {
+  grams: number;
+  glass: number;
+  bore: number;
+  /** W/K plastic to glass, rim to the rest of the plastic, glass to the bench */
+  exchange: number;
+  mixing: number;
+  bench: number;
+  /** share of the plastic that lies at the wall, and how much more than its share of the oven it takes */
+  rimShare: number;
+  rimTake: number;
+  /** °C */
+  bulk: number;
+  rim: number;
+  wall: number;
+}
+export interface HiddenOven {
+  power: number;
+  efficiency: number;
+  dead: number;
+  /** share of its power lost once it has run long, and how long it has */
+  sag: number;
+  warm: number;
+}
+export interface HiddenBench {
+  chance: () => number;
+  room: number;
+  emissivity: number;
+  /** draught on top of still air: now, its usual, how much it wanders */
+  draught: number;
+  usual: number;
+  cups: Map<string, HiddenCup>;
+  ovens: Map<string, HiddenOven>;
+  probe: { lag: number; offset: number; noise: number };
+}
+
+const clip = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x));
+
+/** An evening's bench drawn from what benches are like. @param chance uniform in [0, 1), seeded */
+export function hiddenBench(chance: () => number, room = clip(normal(chance, 19, 4), 6, 30)): HiddenBench {
+  const usual = Math.exp(normal(chance, 0, 0.18));
+  return {
+    chance, room, emissivity: 0.84 + 0.12 * chance(), draught: usual, usual, cups: new Map(), ovens: new Map(),
+    probe: { lag: 1 + 2 * chance(), offset: normal(chance, 0, 0.4), noise: 0.5 },
+  };
+}
+export const hiddenOven = ({ chance }: HiddenBench, power: number): HiddenOven => ({ power, efficiency: clip(normal(chance, 0.5, 0.08), 0.3, 0.72), dead: clip(normal(chance, 2.5, 0.7), 0.8, 5), sag: 0.02 + 0.05 * chance(), warm: 0 });
+export const hiddenCup = ({ chance, room }: HiddenBench, grams: number, bore = 85, celsius = room): HiddenCup => ({
+  grams, bore, glass: 250 + 150 * chance(), exchange: clip(3 * Math.exp(normal(chance, 0, 0.4)), 1, 8), mixing: 4 + 6 * chance(), bench: 0.05 + 0.25 * chance(), rimShare: 0.1, rimTake: 2 + 1.6 * chance(),
+  bulk: celsius, rim: celsius, wall: room + 0.9 * (celsius - room),
+});
+
+/** J/g K at a heat: 1.9 in the mean over 20 to 177 °C, as the design has it, but growing. */
+const specific = (celsius: number): number => 1.66 + 0.0024 * celsius;
+const SIGMA = 5.670374419e-8;
+const film = (b: HiddenBench, surface: number): number => {
+  const [s, r] = [surface + 273.15, b.room + 273.15];
+  return 1.6 * Math.max(1, surface - b.room) ** 0.25 * b.draught + b.emissivity * SIGMA * (s * s + r * r) * (s + r);
+};
+
+/** True heat of a cup once stirred. */
+export const stirredHeat = (c: HiddenCup): number => (1 - c.rimShare) * c.bulk + c.rimShare * c.rim;
+export function stir(c: HiddenCup): void {
+  c.bulk = c.rim = stirredHeat(c);
+}
+
+/** A cup left alone or in an oven for a moment. @param watts reaching plastic and glass together */
+function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
+  const top = (Math.PI / 4) * (c.bore / 1000) ** 2;
+  const depth = (c.grams * 1e-6) / 0.95 / top;
+  const side = Math.PI * (c.bore / 1000) * depth + top;
+  const take = c.rimShare * c.rimTake;
+  const inPlastic = 0.95 * watts;
+  const bulkG = c.grams * (1 - c.rimShare);
+  const rimG = c.grams * c.rimShare;
+  const mix = c.mixing * (c.bulk - c.rim);
+  const fromRim = 0.5 * c.exchange * (c.rim - c.wall);
+  const fromBulk = 0.5 * c.exchange * (c.bulk - c.wall);
+  const off = film(b, stirredHeat(c)) * top * (stirredHeat(c) - b.room);
+  c.bulk += (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) / (bulkG * specific(c.bulk));
+  c.rim += (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(c.rim));
+  c.wall += (dt * (0.05 * watts + fromRim + fromBulk - film(b, c.wall) * side * (c.wall - b.room) - c.bench * (c.wall - b.room))) / (c.glass * 0.84);
+}
+
+/** Everything on the bench, so many seconds on. @param heating cups in an oven, and how much each gets */
+function pass(b: HiddenBench, seconds: number, watts: (cup: string, at: number) => number): Map<string, number> {
+  const hottest = new Map<string, number>();
+  for (let at = 0; at < seconds - 1e-9; ) {
+    const dt = Math.min(0.5, seconds - at);
+    // Draughts: mean-reverting in three minutes.
+    b.draught = Math.max(0.3, b.draught + (dt / 180) * (b.usual - b.draught) + normal(b.chance, 0, 0.012 * Math.sqrt(dt)));
+    for (const [key, c] of b.cups) {
+      moment(b, c, watts(key, at + dt / 2), dt);
+      hottest.set(key, Math.max(hottest.get(key) ?? -Infinity, c.bulk, c.rim));
+    }
+    for (const o of b.ovens.values()) o.warm = Math.max(0, o.warm - dt / 600);
+    at += dt;
+  }
+  return hottest;
+}
+
+export const wait = (b: HiddenBench, seconds: number): void => void pass(b, seconds, () => 0);
+
+/** A burst; what stands in the oven is stirred when the maker does it. Gives the hottest any of it became, °C. */
+export function burst(b: HiddenBench, oven: string, level: number, cups: string[], seconds: number): Map<string, number> {
+  const o = b.ovens.get(oven)!;
+  const dead = Math.max(0, o.dead + normal(b.chance, 0, 0.2));
+  const share = (cups.length > 1 ? 1.1 : 1) / cups.length;
+  const luck = 1 + normal(b.chance, 0, 0.03);
+  const hottest = pass(b, seconds, (cup, at) => (cups.includes(cup) && at > dead ? o.efficiency * o.power * level * share * luck * (1 - o.sag * Math.min(1, o.warm)) : 0));
+  o.warm = Math.min(1, o.warm + seconds / 240);
+  return hottest;
+}
+
+/** What a thermometer shows of a cup: taken out when it nearly stands still, so still a little under. */
+export const read = (b: HiddenBench, cup: string): number => {
+  const rate = 0.15 + 0.25 * b.chance();
+  return Math.round((stirredHeat(b.cups.get(cup)!) + b.probe.offset - rate * b.probe.lag + normal(b.chance, 0, b.probe.noise)) * 10) / 10;
+};
+
+/** Plastic put into a cup, or taken out of it (below 0), at a heat. */
+export function pour(c: HiddenCup, grams: number, celsius: number): void {
+  stir(c);
+  if (grams > 0) c.bulk = c.rim = (c.grams * c.bulk + grams * celsius) / (c.grams + grams);
+  c.grams = Math.max(1, c.grams + grams);
+}
