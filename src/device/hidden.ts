@@ -33,6 +33,8 @@ export interface HiddenBench {
   chance: () => number;
   room: number;
   emissivity: number;
+  /** of the specific heat, J/g K² */
+  growth: number;
   /** draught on top of still air: now, its usual, how much it wanders */
   draught: number;
   usual: number;
@@ -47,7 +49,7 @@ const clip = (x: number, low: number, high: number): number => Math.min(high, Ma
 export function hiddenBench(chance: () => number, room = clip(normal(chance, 19, 4), 6, 30)): HiddenBench {
   const usual = Math.exp(normal(chance, 0, 0.18));
   return {
-    chance, room, emissivity: 0.84 + 0.12 * chance(), draught: usual, usual, cups: new Map(), ovens: new Map(),
+    chance, room, emissivity: 0.84 + 0.12 * chance(), growth: 0.001 + 0.003 * chance(), draught: usual, usual, cups: new Map(), ovens: new Map(),
     probe: { lag: 1 + 2 * chance(), offset: normal(chance, 0, 0.4), noise: 0.5 },
   };
 }
@@ -57,8 +59,8 @@ export const hiddenCup = ({ chance, room }: HiddenBench, grams: number, bore = 8
   bulk: celsius, rim: celsius, wall: room + 0.9 * (celsius - room),
 });
 
-/** J/g K at a heat: 1.9 in the mean over 20 to 177 °C, as the design has it, but growing. */
-const specific = (celsius: number): number => 1.66 + 0.0024 * celsius;
+/** J/g K at a heat: 1.9 in the mean over 20 to 177 °C; how fast it grows is hidden. */
+const specific = (b: HiddenBench, celsius: number): number => 1.9 + b.growth * (celsius - 98.5);
 const SIGMA = 5.670374419e-8;
 const film = (b: HiddenBench, surface: number): number => {
   const [s, r] = [surface + 273.15, b.room + 273.15];
@@ -84,8 +86,8 @@ function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
   const fromRim = 0.5 * c.exchange * (c.rim - c.wall);
   const fromBulk = 0.5 * c.exchange * (c.bulk - c.wall);
   const off = film(b, stirredHeat(c)) * top * (stirredHeat(c) - b.room);
-  c.bulk += (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) / (bulkG * specific(c.bulk));
-  c.rim += (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(c.rim));
+  c.bulk += (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) / (bulkG * specific(b, c.bulk));
+  c.rim += (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(b, c.rim));
   c.wall += (dt * (0.05 * watts + fromRim + fromBulk - film(b, c.wall) * side * (c.wall - b.room) - c.bench * (c.wall - b.room))) / (c.glass * 0.84);
 }
 

@@ -1,6 +1,6 @@
 /**
  * A cup of plastic cooking or cooling (M2, M3): plastic Tp and glass Tg.
- * `Cp Tp' = η P n⁻¹ [t > t_d] − U (Tp − Tg) − h A_top (Tp − Ta)`, `Cg Tg' = U (Tp − Tg) − h A_side (Tg − Ta)`.
+ * `Cp(Tp) Tp' = η P n⁻¹ [t > t_d] − U (Tp − Tg) − h A_top (Tp − Ta)`, `Cg Tg' = U (Tp − Tg) − h A_side (Tg − Ta)`.
  */
 export interface CupBody {
   /** g of plastic, and of glass */
@@ -36,8 +36,13 @@ export const MICROWAVE = { one: 0.5, two: 0.55, spread: 0.1, dead: 2.5, deadSpre
 /** U of a cup as usual, and how far it may be off. */
 export const EXCHANGE = { usual: 3, spread: 0.5 } as const;
 
-/** J/g K */
-export const PLASTIC_C = 1.9;
+/**
+ * Specific heat of plastic in a cup, J/g K: 1.9 in the mean from 20 to 177 °C, more when hot. The slope is a
+ * judgement between those of PVC and of its plasticisers; without it bursts given to a hot cup come out too long.
+ */
+const C_SLOPE = 0.0024;
+const C_NOUGHT = 1.9 - C_SLOPE * ((20 + 177) / 2);
+export const specificHeat = (celsius: number): number => C_NOUGHT + C_SLOPE * celsius;
 export const GLASS_C = 0.84;
 const SIGMA = 5.670374419e-8;
 /** Convection by still air, W/m² K, and emissivity of plastic and glass. */
@@ -64,6 +69,9 @@ function areas(body: CupBody): { top: number; side: number } {
 /** W into the plastic of one cup, so many seconds into a burst. */
 export const wattsOf = (m: Microwave, into: number): number => (into > m.dead ? (m.efficiency * m.power * m.level) / m.cups : 0);
 
+/** W into the plastic of one cup, in the mean over `dt` s of a burst from `from` s into it. */
+export const wattsOver = (m: Microwave, from: number, dt: number): number => Math.min(1, Math.max(0, (from + dt - m.dead) / dt)) * wattsOf(m, Infinity);
+
 /**
  * One step of a cup's two nodes by Heun's method, on bare numbers: it is taken millions of times in a match.
  * The answer lies in the object given back, until the next step.
@@ -73,15 +81,15 @@ export function stepper(body: CupBody): (plastic: number, glass: number, watts: 
   const air = body.air ?? 1;
   const [top, side] = [bare * air, wall * air];
   const stand = body.stand ?? 0;
-  const [cp, cg, u, room] = [body.plastic * PLASTIC_C, body.glass * GLASS_C, body.exchange, body.room];
+  const [g0, cg, u, room] = [body.plastic, body.glass * GLASS_C, body.exchange, body.room];
   const out: CupHeat = { plastic: 0, glass: 0 };
   return (p, g, watts, dt) => {
     const across = u * (p - g);
-    const dp = (watts - across - filmOf(p, room) * top * (p - room)) / cp;
+    const dp = (watts - across - filmOf(p, room) * top * (p - room)) / (g0 * specificHeat(p));
     const dg = (across - (filmOf(g, room) * side + stand) * (g - room)) / cg;
     const [p2, g2] = [p + dt * dp, g + dt * dg];
     const across2 = u * (p2 - g2);
-    out.plastic = p + (dt / 2) * (dp + (watts - across2 - filmOf(p2, room) * top * (p2 - room)) / cp);
+    out.plastic = p + (dt / 2) * (dp + (watts - across2 - filmOf(p2, room) * top * (p2 - room)) / (g0 * specificHeat(p2)));
     out.glass = g + (dt / 2) * (dg + (across2 - filmOf(g2, room) * side * (g2 - room)) / cg);
     return out;
   };

@@ -40,15 +40,15 @@ export const PRIOR = {
 /** What wanders while nobody looks: standard deviations. */
 export const WANDER = {
   /** K in the plastic after a minute */
-  plastic: 0.5,
+  plastic: 0.4,
   /** K in the glass after a minute: it stands on more than air */
-  glass: 1.5,
+  glass: 1.3,
   /** ln air after a minute */
-  air: 0.06,
+  air: 0.05,
   /** share of a burst's gain that no constant explains */
   burst: 0.04,
   /** share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more when hot */
-  efficiency: 0.015,
+  efficiency: 0.006,
 } as const;
 /** A reading further off than so many of its own spreads is left out, unless the next agrees with it. */
 const OUTLIER = 4;
@@ -86,6 +86,22 @@ export function withOven(b: Belief, oven: string, known: OvenKnown): Belief {
   const i = SHARED + 2 * next.ovens.length;
   next.ovens = [...next.ovens, oven];
   widen(next, i, [known.efficiency, known.dead]);
+  return next;
+}
+
+/** K a cup's glass stands under plastic that has been hot a while, and how far that may be off (judgements). */
+const GLASS_UNDER = { mean: 15, sd: 8 } as const;
+
+/** Forgets what is believed of a cup's heat, not of its constants. @param celsius what it may be now */
+export function forgotten(b: Belief, cup: string, celsius: Known, under: Known = GLASS_UNDER): Belief {
+  const next = copy(b);
+  const i = cupAt(next, cup);
+  for (const j of [i, i + 1]) for (let k = 0; k < next.mean.length; k++) next.spread[j]![k] = next.spread[k]![j] = 0;
+  next.mean[i] = celsius.mean;
+  next.mean[i + 1] = celsius.mean - under.mean;
+  next.spread[i]![i] = celsius.sd ** 2;
+  next.spread[i]![i + 1] = next.spread[i + 1]![i] = celsius.sd ** 2;
+  next.spread[i + 1]![i + 1] = celsius.sd ** 2 + under.sd ** 2;
   return next;
 }
 
@@ -131,6 +147,12 @@ export type Believed = { of: 'air' | 'instrument' | 'stand' } | { of: 'efficienc
 export function knownOf(b: Belief, what: Believed): Known {
   const i = what.of === 'air' ? AIR : what.of === 'instrument' ? INSTRUMENT : what.of === 'stand' ? STAND : 'oven' in what ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0) : cupAt(b, (what as { cup: string }).cup) + { plastic: 0, glass: 1, exchange: 2 }[what.of as 'plastic' | 'glass' | 'exchange'];
   return { mean: b.mean[i]!, sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)) };
+}
+
+/** Standard deviation of the gap between two cups, K: what they share falls out. */
+export function spreadBetween(b: Belief, one: string, other: string): number {
+  const [i, j] = [cupAt(b, one), cupAt(b, other)];
+  return Math.sqrt(Math.max(0, b.spread[i]![i]! + b.spread[j]![j]! - 2 * b.spread[i]![j]!));
 }
 
 /** A burst as it is given: which cups stand in the oven, its watts and power setting. */
@@ -232,12 +254,8 @@ export function taken(b: Belief, cup: string, celsius: number, sd: number, byEye
   if (Math.abs(off) > OUTLIER * Math.sqrt(s)) {
     if (!again) return { belief: next, off, sd: Math.sqrt(s), out: true };
     // Something happened that nobody logged: the heat is what is read, the constants stay.
-    for (let k = 0; k < n; k++) for (const j of [i, i + 1]) next.spread[j]![k] = next.spread[k]![j] = 0;
-    next.mean[i] = celsius - (byEye ? 0 : b.mean[INSTRUMENT]!);
-    next.mean[i + 1] = next.mean[i]! - 15;
-    next.spread[i]![i] = sd * sd + (byEye ? 0 : b.spread[INSTRUMENT]![INSTRUMENT]!);
-    next.spread[i + 1]![i + 1] = 400;
-    return { belief: next, off, sd: Math.sqrt(s), out: false };
+    const offset = byEye ? { mean: 0, sd: 0 } : knownOf(b, { of: 'instrument' });
+    return { belief: forgotten(b, cup, { mean: celsius - offset.mean, sd: Math.hypot(sd, offset.sd) }), off, sd: Math.sqrt(s), out: false };
   }
   // The instrument's own offset is reckoned with, never learned from cups: nothing on the bench tells it from their heat (Schmidt's filter).
   const gain = ph.map((x, k) => (k === INSTRUMENT ? 0 : x / s));

@@ -10,3 +10,4 @@ export * from './freeze.ts';
 export * from './joint.ts';
 export * from './match.ts';
 export * from './open.ts';
+export * from './together.ts';

@@ -1,5 +1,5 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
-import { PLASTIC_C, stepper, wattsOf } from './cup.ts';
+import { specificHeat, stepper, wattsOf, wattsOver } from './cup.ts';
 
 /** Hands between bursts, s; settings of the shop. */
 export interface Hands {
@@ -62,7 +62,7 @@ function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
   /** while a burst begun at second s goes on; longer ones go on from shorter ones */
   const hot = (s: number, b: number): Row => {
     const row = (burst[s] ??= [idle(s)[2 * s]!, idle(s)[2 * s + 1]!]);
-    longer(row, b, (into) => [wattsOf(oven, into + 0.25), wattsOf(oven, into + 0.75)]);
+    longer(row, b, (into) => [wattsOver(oven, into, 0.5), wattsOver(oven, into + 0.5, 0.5)]);
     return row;
   };
   return {
@@ -86,15 +86,16 @@ const subsets = (n: number): number[][] => Array.from({ length: 2 ** n }, (_, bi
  * grid of one second. For each moment of the draw, earliest first, and each order of bursts, the burst of
  * each cup in turn is one of the few that bring it into what the cups before it leave of the window: heat
  * rises with the burst, so they lie together and are found by halving.
+ * @param cups with the longest burst that is safe for each, s, where that is known
  */
-export function matchCups(cups: { body: CupBody; heat: CupHeat }[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
+export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number }[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
   const table = cups.map((c) => tableOf(c.body, c.heat, oven));
   const n = cups.length;
   const plans = subsets(n).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
   const each = hands.change + hands.stir;
   // No burst shorter than this can bring a cup up: all its power, and nothing lost. Earlier draws need no looking at.
   const watts = wattsOf(oven, Infinity);
-  const shortest = cups.map(({ body, heat }) => Math.max(hands.least, heat.plastic < wanted.low && heat.glass <= heat.plastic ? oven.dead + ((wanted.low - heat.plastic) * body.plastic * PLASTIC_C) / watts : 0));
+  const shortest = cups.map(({ body, heat }) => Math.max(hands.least, heat.plastic < wanted.low && heat.glass <= heat.plastic ? oven.dead + ((wanted.low - heat.plastic) * body.plastic * specificHeat(heat.plastic)) / watts : 0));
   const soonest = new Map(plans.map((order) => [order, order.reduce((n, i) => n + each + shortest[i]!, 0)]));
   let least: number | null = null;
   for (let draw = 0; draw <= HORIZON; draw++) {
@@ -120,7 +121,7 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat }[], oven: Microw
         const from = start + hands.change;
         // Those after this one want their own least time.
         const rest = order.slice(k + 1).reduce((sum, i) => sum + each + Math.floor(shortest[i]!), 0);
-        const most = Math.min(LONGEST_BURST, draw - from - hands.stir - rest);
+        const most = Math.min(LONGEST_BURST, cups[order[k]!]!.longest ?? Infinity, draw - from - hands.stir - rest);
         const end = (b: number) => t.then(from, b, draw - from - b);
         const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - wanted.apart);
         const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + wanted.apart);

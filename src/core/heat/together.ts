@@ -1,0 +1,120 @@
+import cdf from '@stdlib/stats-base-dists-normal-cdf';
+import { PLASTISOL } from '../material/plastisol.ts';
+import { burstTo, safeBurst } from './advice.ts';
+import type { Belief } from './estimate.ts';
+import { cooled, cupBelieved, heated, knownOf, ovenBelieved, spreadBetween } from './estimate.ts';
+import type { Forecast } from './forecast.ts';
+import { forecastOf } from './forecast.ts';
+import type { Hands, MatchAnswer, Matching, Wanted } from './match.ts';
+import { HANDS, matchCups } from './match.ts';
+
+/** The oven cups are matched in, one at a time. */
+export interface OvenUse {
+  oven: string;
+  power: number;
+  level: number;
+}
+export interface Together {
+  matching: Matching;
+  /** of each cup at the draw, in the order given */
+  at: Forecast[];
+  /** chance that they are near enough to each other then, and all in the window */
+  sure: number;
+}
+export type TogetherAnswer = { ok: true; together: Together } | { ok: false; least: number | null; why: string };
+
+/** Below this chance a look before the draw is worth its ten seconds (judgement). */
+export const SURE = 0.8;
+/** Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the middle. */
+const NARROW = 0.84;
+/** K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by, the most first (judgements). */
+const LEAST_DOUBT = 1;
+const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
+
+const between = (mean: number, sd: number, low: number, high: number): number => (sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd));
+
+/** What a sequence of bursts and the wait after them comes to, by all that is believed. */
+function foresee(b: Belief, cups: string[], use: OvenUse, matching: Matching, wanted: Wanted, hands: Hands): Together {
+  let then = b;
+  for (const { cup, seconds } of matching.bursts) then = cooled(heated(cooled(then, hands.change, cups), { ...use, cups: [cups[cup]!], seconds }, cups), hands.stir, cups);
+  then = cooled(then, matching.wait, cups);
+  const at = cups.map((cup) => { const k = knownOf(then, { of: 'plastic', cup }); return forecastOf(k.mean, k.sd); });
+  let sure = 1;
+  for (let i = 0; i < cups.length; i++) {
+    sure = Math.min(sure, between(at[i]!.celsius, at[i]!.sd, wanted.low - 0.5, wanted.high + 0.5));
+    for (let j = 0; j < i; j++) sure = Math.min(sure, between(at[i]!.celsius - at[j]!.celsius, spreadBetween(then, cups[i]!, cups[j]!), -wanted.apart, wanted.apart));
+  }
+  return { matching, at, sure };
+}
+
+/**
+ * The bursts after which these cups are together (M4), by what is believed of them; what is allowed between
+ * them is narrowed by how sure that is. No burst is longer than is safe.
+ */
+export function matchBelieved(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceiling: number = PLASTISOL.ceiling): TogetherAnswer {
+  const full: Wanted = { ...wanted, ceiling };
+  const oven = { power: use.power, level: use.level, cups: 1, ...ovenBelieved(b, use.oven) };
+  const believed = cups.map((cup) => ({ ...cupBelieved(b, cup), longest: safeBurst(b, { ...use, cups: [cup] }, ceiling) }));
+  const solve = (apart: number, raised: number) => matchCups(believed, oven, { ...full, apart, low: full.low + raised }, hands);
+  const gap = Math.max(0, ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))));
+  const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
+  // The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher.
+  let found: MatchAnswer | null = null;
+  for (const share of cups.length > 2 ? RAISED.three : RAISED.two) {
+    found = solve(share === 0 ? full.apart : apart, share * (full.high - full.low));
+    if (found.ok) break;
+  }
+  if (!found) throw new Error('There is always a plain window to try.');
+  return found.ok ? { ok: true, together: foresee(b, cups, use, found.matching, full, hands) } : found;
+}
+
+/** What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at one cup first. */
+export interface Bringing {
+  bursts: { cup: number; seconds: number }[];
+  wait: number;
+  /** cup to read before anything more is decided; null = draw */
+  look: number | null;
+  /** where they will be then, in the order given, and the chance that they are together */
+  at: Forecast[];
+  sure: number;
+  /** s from now */
+  seconds: number;
+  /** why they cannot be brought together at once, where they cannot */
+  why: string | null;
+}
+
+/** A look that cannot make a cup better known than this, K, is not worth its time: the instrument is no better. */
+const KNOWN = 0.9;
+/** Share of what is allowed between cups above which one is not known well enough to reckon with. */
+const UNKNOWN = 0.6;
+
+/**
+ * The next thing to do, by what is believed: a match carried out whole where there is one; a look where the
+ * heats are not known well enough to draw on; where there is none, the coldest brought up first.
+ */
+export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceiling: number = PLASTISOL.ceiling): Bringing {
+  const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
+  // A cup nobody knows the heat of is looked at before any is heated.
+  const unknown = known.map((k) => k.sd).indexOf(Math.max(...known.map((k) => k.sd)));
+  if (known[unknown]!.sd > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
+  const answer = matchBelieved(b, cups, use, wanted, hands, ceiling);
+  if (answer.ok) {
+    const { matching, at, sure } = answer.together;
+    // What each is known to now says which gains most by a look after the last burst.
+    const own = at.map((f) => f.sd);
+    const worst = own.indexOf(Math.max(...own));
+    const look = sure >= SURE || own[worst]! < KNOWN ? null : worst;
+    // A look takes its own time, so the wait before it is shorter.
+    return { bursts: matching.bursts, wait: look === null ? matching.wait : Math.max(0, matching.wait - hands.stir), look, at, sure, seconds: matching.draw, why: null };
+  }
+  const heats = known;
+  const rest = (wait: number, look: number): Bringing => ({ bursts: [], wait, look, at: heats.map((h) => forecastOf(h.mean, h.sd)), sure: 0, seconds: wait, why: answer.why });
+  const hottest = heats.map((h) => h.mean).indexOf(Math.max(...heats.map((h) => h.mean)));
+  if (heats.every((h) => h.mean > wanted.high)) return rest(10, hottest);
+  // Coldest first, each to the top of the window: it cools while the others have their turn.
+  const order = cups.map((_, i) => i).filter((i) => heats[i]!.mean < wanted.high).sort((i, j) => heats[i]!.mean - heats[j]!.mean);
+  const i = order[0]!;
+  const { seconds, after } = burstTo(b, cups[i]!, { ...use, cups: [cups[i]!] }, wanted.high + 2, ceiling);
+  if (seconds < hands.least) return rest(10, i);
+  return { bursts: [{ cup: i, seconds }], wait: 0, look: i, at: heats.map((h, k) => (k === i ? after : forecastOf(h.mean, h.sd))), sure: 0, seconds: hands.change + seconds + hands.stir, why: answer.why };
+}
