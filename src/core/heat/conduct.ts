@@ -1,5 +1,6 @@
 import type { Stuff } from './constants.ts';
 import { CONTACT, PLASTIC } from './constants.ts';
+import { PLASTISOL } from '../material/plastisol.ts';
 
 /** What lies against the plastic. */
 export type Outside =
@@ -26,6 +27,8 @@ export interface Cooling {
   centre: number[];
   skin: number[];
   metal: number[];
+  /** share of the plastic too cold to flow */
+  stiff: number[];
   /** J/m² (slab) or J/m per radian (round) in plastic and what lies against it, less what the room took: constant */
   energy: number[];
 }
@@ -115,15 +118,17 @@ function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number
 export function conduct(section: Section, until: number, stop: (now: { at: number; mean: number; centre: number }) => boolean = () => false, cells = 120): Cooling {
   const g = lay(section, cells);
   const n = g.heat.length;
-  const out: Cooling = { at: [], mean: [], centre: [], skin: [], metal: [], energy: [] };
+  const out: Cooling = { at: [], mean: [], centre: [], skin: [], metal: [], stiff: [], energy: [] };
   const mass = g.capacity.slice(0, g.plastic).reduce((a, b) => a + b, 0);
   let lost = 0;
   const look = (at: number): boolean => {
     let all = 0;
     let whole = 0;
+    let cold = 0;
     for (let i = 0; i < n; i++) {
       whole += g.capacity[i]! * g.heat[i]!;
       if (i < g.plastic) all += g.capacity[i]! * g.heat[i]!;
+      if (i < g.plastic && g.heat[i]! <= PLASTISOL.noFlow) cold += g.capacity[i]!;
     }
     const mean = all / mass;
     // The middle by a parabola through the two cells beside it: their slope there is nothing.
@@ -132,6 +137,7 @@ export function conduct(section: Section, until: number, stop: (now: { at: numbe
     out.mean.push(mean);
     out.centre.push(centre);
     out.skin.push(g.heat[g.plastic - 1]!);
+    out.stiff.push(cold / mass);
     out.metal.push(section.outside.kind === 'fixed' ? section.outside.celsius : g.heat[g.plastic] ?? 0);
     out.energy.push(whole + lost);
     return stop({ at, mean, centre });
