@@ -52,7 +52,7 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       const middle = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       if (!cup.fused) {
         const at = cup.reading ? Math.min(180, cup.reading.celsius + normal(chance, 45, 8)) : normal(chance, 92, 9);
-        send({ kind: 'heated', payload: { cup: cup.key, seconds: 45 } });
+        send({ kind: 'heated', payload: { cup: cup.key, seconds: 45, begun: false, together: [] } });
         now += 50_000;
         send({ kind: 'reading', payload: { target: step.read, celsius: Math.round(at), stage: null, from: 'typed' } });
       } else {

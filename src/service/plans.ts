@@ -1,7 +1,7 @@
 import type { Plan, PlanInput, PullItem } from '@/core/plan/index.ts';
 import { PlanInputSchema, planSession, pullSheet } from '@/core/plan/index.ts';
-import type { Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION } from '@/core/session/index.ts';
+import type { HeatSetup, Snapshot } from '@/core/session/index.ts';
+import { EVENT_VERSION, USUAL_SETUP } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { createSession } from '@/store/log.ts';
 import type { PlanRow } from '@/store/plans.ts';
@@ -35,7 +35,7 @@ export function sheetOf(plan: PlanRow, shop: Shop): { plan: Plan; sheet: PullIte
   return { plan: worked, sheet: worked.ok ? pullSheet(worked, plan.input, shop.units) : [] };
 }
 
-export const snapshotFrom = (name: string, input: PlanInput, shop: Shop): Snapshot => ({ name, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan: planSession(input, shop.units) });
+export const snapshotFrom = (name: string, input: PlanInput, shop: Shop, heat: HeatSetup = USUAL_SETUP): Snapshot => ({ name, heat, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan: planSession(input, shop.units) });
 
 /** Takes a plan to the bench: a session is opened on it as it now is. */
 export async function openSession(planId: number, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> {

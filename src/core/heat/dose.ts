@@ -8,12 +8,15 @@ const REFERENCE_K = 450.15;
  */
 export const damageRate = (celsius: number): number => Math.exp(EA_OVER_R * (1 / REFERENCE_K - 1 / (celsius + 273.15)));
 
+/** s plastic lasts at 177 °C: an hour stabilised, half without (judgement). */
+export const LIFE = { stabilised: 3600, bare: 1800 } as const;
+
 /**
  * Share of its heat a plastic has spent after a time at one heat (1 = all of it).
  * @param seconds s
- * @param life s it lasts at 177 °C: 60 min stabilised, 30 without (judgement)
+ * @param life s it lasts at 177 °C
  */
-export const dose = (celsius: number, seconds: number, life = 3600): number => (damageRate(celsius) * seconds) / life;
+export const dose = (celsius: number, seconds: number, life: number = LIFE.stabilised): number => (damageRate(celsius) * seconds) / life;
 
 /** Heat spent by a blend of two plastics, by mass (M11). */
 export const blendDose = (one: { grams: number; dose: number }, other: { grams: number; dose: number }): number =>

@@ -162,6 +162,8 @@ export interface Burst {
   level: number;
   cups: string[];
   seconds: number;
+  /** s of it that have gone already: the oven is awake */
+  gone?: number;
 }
 
 const NUDGE = [0.02, 0.03, 0.01, 0.05, 0.2, 0.2, 0.02] as const; // air, stand, efficiency, dead, plastic, glass, exchange
@@ -188,7 +190,7 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
     const go = (v: number[]): CupHeat => {
       const body = bodyOf(b, cup, v[6]!, v[0]!, v[1]!);
       const heat = { plastic: v[4]!, glass: v[5]! };
-      const oven: Microwave | null = inOven ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[2]!), dead: Math.max(0, v[3]!) } : null;
+      const oven: Microwave | null = inOven ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[2]!), dead: Math.max(0, v[3]! - (burst.gone ?? 0)) } : null;
       return oven ? afterBurst(body, heat, oven, seconds, 2) : after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
     };
     const base = { ...go(value) };
@@ -210,7 +212,7 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
       noise.push([i, (WANDER.burst * gain) ** 2]);
     }
   }
-  if (burst) noise.push([ovenAt(b, burst.oven), (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2]);
+  if (burst && !burst.gone) noise.push([ovenAt(b, burst.oven), (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2]);
   // F P Fᵀ, rows first and then columns: F is the identity but for the heats.
   const p = next.spread;
   const rowsOf = slopes.map(({ of }) => Array.from({ length: n }, (_, c) => of.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));

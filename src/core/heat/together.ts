@@ -91,19 +91,20 @@ const UNKNOWN = 0.6;
 /**
  * The next thing to do, by what is believed: a match carried out whole where there is one; a look where the
  * heats are not known well enough to draw on; where there is none, the coldest brought up first.
+ * @param byEye there is no instrument: a look would not make anything much better known
  */
-export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceiling: number = PLASTISOL.ceiling): Bringing {
+export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceiling: number = PLASTISOL.ceiling): Bringing {
   const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
   const unknown = known.map((k) => k.sd).indexOf(Math.max(...known.map((k) => k.sd)));
-  if (known[unknown]!.sd > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
+  if (!byEye && known[unknown]!.sd > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
   const answer = matchBelieved(b, cups, use, wanted, hands, ceiling);
   if (answer.ok) {
     const { matching, at, sure } = answer.together;
     // What each is known to now says which gains most by a look after the last burst.
     const own = at.map((f) => f.sd);
     const worst = own.indexOf(Math.max(...own));
-    const look = sure >= SURE || own[worst]! < KNOWN ? null : worst;
+    const look = byEye || sure >= SURE || own[worst]! < KNOWN ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
     return { bursts: matching.bursts, wait: look === null ? matching.wait : Math.max(0, matching.wait - hands.stir), look, at, sure, seconds: matching.draw, why: null };
   }

@@ -3,6 +3,7 @@ export * from './draft.ts';
 export * from './heat.ts';
 export * from './input.ts';
 export * from './lay.ts';
+export * from './mouldHeat.ts';
 export * from './plan.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';

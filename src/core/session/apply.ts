@@ -3,6 +3,7 @@ import { LETTERS } from '../plan/index.ts';
 import type { BenchEvent } from './event.ts';
 import { BARRELS } from './handle/barrels.ts';
 import { CUPS } from './handle/cups.ts';
+import { roomOf } from './handle/heat.ts';
 import { MOULDS } from './handle/moulds.ts';
 import type { Handlers } from './handle/parts.ts';
 import { cool, reopen } from './handle/parts.ts';
@@ -49,9 +50,9 @@ export const HANDLERS: Handlers = {
     s.pausedAt = null;
     s.breaks += 1;
     // Everything stands cold again: what was read or warmed before the break no longer counts.
-    for (const c of s.cups.values()) Object.assign(c, { reading: null, before: null, fused: false });
-    for (const m of s.moulds.values()) Object.assign(m, { warmed: false, reading: null });
-    for (const i of s.injectors.values()) i.warmed = false;
+    for (const c of s.cups.values()) Object.assign(c, { reading: null, before: null, fused: false, inOven: null });
+    for (const m of s.moulds.values()) Object.assign(m, { warmed: false, reading: null, metal: { celsius: roomOf(s), sd: 5, at: e.at } });
+    for (const i of s.injectors.values()) Object.assign(i, { warmed: false, metal: { celsius: roomOf(s), at: e.at } });
   },
   finished: (s, e) => {
     if (s.status === 'finished') return;
@@ -74,6 +75,10 @@ export const HANDLERS: Handlers = {
   },
   changed: (s, e) => {
     const p = e.payload;
+    if (p.what === 'oven') {
+      s.oven = { id: p.oven, level: p.level };
+      return;
+    }
     const run = s.runs.get(p.job);
     if (!run) return;
     if (p.what === 'shots') run.target = Math.max(run.done, run.target + p.by);

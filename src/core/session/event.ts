@@ -22,7 +22,11 @@ export const PAYLOADS = {
   finished: z.object({}),
   woken: z.object({ cup: key }),
   charged: z.object({ cup: key, grams, from: z.enum(['fresh', 'remelt']) }),
-  heated: z.object({ cup: key, seconds: z.number().positive().max(3600) }),
+  /**
+   * A burst: of `cup` and whoever stands in the oven with it. `begun` = it goes in now; else it is over now, as
+   * older benches wrote it. The oven is one of the snapshot's, the first where none is named.
+   */
+  heated: z.object({ cup: key, seconds: z.number().positive().max(3600), begun: z.boolean().default(false), oven: z.number().int().optional(), level: z.number().min(0.1).max(1).optional(), together: z.array(key).max(3).default([]) }),
   stirred: z.object({ cup: key }),
   degassed: z.object({ cup: key, when: z.enum(['cold', 'before colour', 'after colour']) }),
   added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']), from: z.enum(['recipe', 'hand']).default('hand') }),
@@ -31,7 +35,7 @@ export const PAYLOADS = {
   warmed: z.object({ target }),
   closed: z.object({ mould: key, gaps: z.array(z.enum(['left', 'right'])), closures: z.number().int().min(0), loose: z.boolean() }),
   topChecked: z.object({ mould: key, right: z.boolean() }),
-  drawn: z.object({ draw: key, injector: key, job: key, barrels: z.array(z.object({ layer: key, cup: key, ml: z.number().positive() })).min(1).max(3) }),
+  drawn: z.object({ draw: key, injector: key, job: key, barrels: z.array(z.object({ layer: key, cup: key, ml: z.number().positive(), /** °C it was reckoned at, and its spread, where the bench foresaw it */ celsius: z.number().min(-40).max(400).optional(), sd: z.number().min(0).max(100).optional() })).min(1).max(3) }),
   shot: z.object({ mould: key, job: key, draw: key, trial: z.boolean(), cavities: z.array(z.number().int()).nullable() }),
   /** inserts laid in cavities of an open mould; `gap` where one shows round them */
   loaded: z.object({ mould: key, job: key, cavities: z.array(z.number().int()).min(1).max(48), gap: z.boolean() }),
@@ -40,8 +44,9 @@ export const PAYLOADS = {
   poured: z.object({ mould: key, job: key, layer: key, cup: key, grams, trial: z.boolean(), again: z.boolean() }),
   /** filling ended before the last cavity */
   stopped: z.object({ mould: key, why: z.enum(Object.keys(STOPS) as [Stop, ...Stop[]]) }),
-  held: z.object({ mould: key }),
-  toppedOff: z.object({ mould: key, look: z.union([z.literal(1), z.literal(2)]), took: z.boolean() }),
+  /** `cool` s until it opens, as reckoned for this bait, mould and heat; the mould's own figure where it is not */
+  held: z.object({ mould: key, cool: z.number().min(1).max(7200).optional() }),
+  toppedOff: z.object({ mould: key, look: z.union([z.literal(1), z.literal(2)]), took: z.boolean(), cool: z.number().min(1).max(7200).optional() }),
   emptied: z.object({ injector: key, habit: z.enum(['push', 'plug']), plug: z.enum(['square', 'thin', 'cold', 'none']) }),
   mouldOpened: z.object({ mould: key }),
   cavityMarked: z.object({ shot: key, cavity: z.number().int(), grade: z.enum(['good', 'usable', 'second']), fault: fault.nullable() }),
@@ -63,6 +68,8 @@ export const PAYLOADS = {
   }),
   skipped: z.object({ step: key, target: key }),
   changed: z.discriminatedUnion('what', [
+    /** the oven in use from here on, and its power */
+    z.object({ what: z.literal('oven'), oven: z.number().int(), level: z.number().min(0.1).max(1) }),
     z.object({ what: z.literal('shots'), job: key, by: z.number().int().min(-200).max(200) }),
     z.object({ what: z.literal('trials'), job: key, by: z.number().int().min(-20).max(20) }),
     z.object({ what: z.literal('mould'), job: key, id: z.number().int(), mould: MouldSchema, only: z.boolean() }),

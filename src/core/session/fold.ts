@@ -1,4 +1,5 @@
 import { HANDLERS } from './apply.ts';
+import { noteHeat } from './handle/heat.ts';
 import type { AnyEvent, BenchEvent, Kind } from './event.ts';
 import type { SessionState, Snapshot } from './state.ts';
 import { startState } from './state.ts';
@@ -47,6 +48,7 @@ function note(state: SessionState, e: AnyEvent): void {
 export function apply(state: SessionState, e: AnyEvent): void {
   note(state, e);
   (HANDLERS[e.kind] as (s: SessionState, e: BenchEvent) => void)(state, e);
+  noteHeat(state, e);
 }
 
 /**

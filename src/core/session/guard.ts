@@ -1,5 +1,6 @@
 import { hasTop, place, stageLayers } from '../build/index.ts';
 import { degrees, degreesApart, say } from '../quantity/index.ts';
+import { Z80 } from '../heat/index.ts';
 import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
@@ -53,21 +54,24 @@ export function gapOf(cups: CupState[]): number | null {
 /**
  * What is wrong with drawing these cups now.
  * @param only the one cup that is poured from, where nothing is drawn
+ * @param foreseen heats of cups as reckoned for the draw, °C: they count instead of readings gone stale
  */
-export function drawWarnings(state: SessionState, run: RunState, now: number, only?: string): Warning[] {
+export function drawWarnings(state: SessionState, run: RunState, now: number, only?: string, foreseen: ReadonlyMap<string, { celsius: number; sd: number }> = new Map()): Warning[] {
   const { units, bench } = state.snapshot;
   const cups = only === undefined ? heatCups(state, run) : [state.cups.get(only)].filter((c): c is CupState => c !== undefined);
   const out: Warning[] = [];
   for (const cup of cups) {
-    const { letter, reading } = cup;
+    const { letter } = cup;
+    const told = foreseen.get(cup.key);
+    const reading = told ? { at: now, celsius: told.celsius, low: told.celsius - Z80 * told.sd, high: told.celsius + Z80 * told.sd } : cup.reading;
     if (!reading) out.push({ code: 'unread', sentence: `${letter} has not been read.` });
-    else if (!isFresh(cup, now, bench.stale)) out.push({ code: 'stale', sentence: `${letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.` });
+    else if (now - reading.at > bench.stale * 1000) out.push({ code: 'stale', sentence: `${letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.` });
     if (reading && reading.high < run.tools.window.low) out.push({ code: 'cold', sentence: `${letter} is ${degreesApart(run.tools.window.low - reading.celsius, units)} under the window.` });
     if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at 177 °C or clear since it was charged.` .replace('177 °C', say(177, 'temperature', units)) });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
   }
-  const gap = gapOf(cups);
+  const gap = cups.every((c) => foreseen.has(c.key)) && cups.length > 0 ? Math.max(...cups.map((c) => foreseen.get(c.key)!.celsius)) - Math.min(...cups.map((c) => foreseen.get(c.key)!.celsius)) : gapOf(cups);
   if (only === undefined && run.stage.layers.length > 1 && gap !== null && gap > bench.tolerance) {
     out.push({ code: 'unmatched', sentence: `${cups.map((c) => c.letter).join(' and ')} are ${degreesApart(gap, units)} apart; ${degreesApart(bench.tolerance, units)} is allowed.` });
   }

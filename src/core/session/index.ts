@@ -12,3 +12,7 @@ export * from './steps/index.ts';
 export * from './summary.ts';
 export * from './settings.ts';
 export * from './words.ts';
+export * from './heat.ts';
+export { bodyOfMould, barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
+export * from './foresee.ts';
+export * from './advise.ts';

@@ -4,7 +4,7 @@ import { sum } from '../shot/index.ts';
 import { closingAct } from '../mould/index.ts';
 import { unloaded } from './guard.ts';
 import { ready } from './inserts.ts';
-import { canShoot, cavitiesOfDraw, cupSteps, freeMould, injectorOf, inStep, isTrialNext, metalSteps, mouldSteps, rackSteps, runInHand, shotSteps, trialSteps, wants } from './steps/index.ts';
+import { canShoot, cavitiesOfDraw, cupSteps, ovenSteps, freeMould, injectorOf, inStep, isTrialNext, metalSteps, mouldSteps, rackSteps, runInHand, shotSteps, trialSteps, wants } from './steps/index.ts';
 import { count } from './summary.ts';
 import { PLUG_SETS, PLUGS } from './words.ts';
 import type { RunState, SessionState } from './state.ts';
@@ -69,7 +69,8 @@ export function steps(s: SessionState, now: number): Step[] {
   const turn = run ? freeMould(s, run) : null;
   const drawn = turn && injectorOf(s, turn.run)?.draw && canShoot(s, turn) ? shotSteps(s, turn, now) : [];
 
-  const out: Step[] = [...pick('hold', 'topOff'), ...drawn, ...pick('secondLook'), ...emptySteps(s), ...pick('open', 'mark', 'sprue'), ...rackSteps(s), ...trialSteps(s)];
+  const oven = ovenSteps(s, now);
+  const out: Step[] = [...pick('hold', 'topOff'), ...drawn, ...oven.out, ...pick('secondLook'), ...emptySteps(s), ...pick('open', 'mark', 'sprue'), ...rackSteps(s), ...trialSteps(s)];
   const short = run ? shortSteps(s, run) : [];
   if (run && short.length > 0) out.push(...short);
   else if (run) {
@@ -79,11 +80,12 @@ export function steps(s: SessionState, now: number): Step[] {
     out.push(...prepare);
     if (turn && drawn.length === 0) out.push(...shotSteps(s, turn, now));
   }
+  out.push(...oven.heating);
   const cooling = moulds.filter((m) => m.phase === 'cooling' && m.readyAt > now).sort((a, b) => a.readyAt - b.readyAt);
   for (const m of cooling) {
     out.push({ key: 'cool', target: m.key, sentence: `${m.mould.name} opens in ${clock((m.readyAt - now) / 1000)}`, detail: !m.looked && m.lookAt > now ? `Look at its sprue again in ${clock((m.lookAt - now) / 1000)}.` : 'Nothing to do by hand until then.', label: 'Open it now', until: m.readyAt, send: { kind: 'mouldOpened', payload: { mould: m.key } } });
   }
-  if (!run && byMould.length === 0 && cooling.length === 0 && rackSteps(s).length === 0) {
+  if (!run && oven.heating.length === 0 && byMould.length === 0 && cooling.length === 0 && rackSteps(s).length === 0) {
     out.push(...moreSteps(s), { key: 'finish', target: 'session', sentence: `All ${[...s.shots.values()].filter((x) => !x.trial).length} shots are on the rack. Finish and count`, detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.', label: 'Finish the session', send: { kind: 'finished', payload: {} } });
   }
   return out;
@@ -130,10 +132,11 @@ export function nextStep(s: SessionState, now: number): Step | null {
 
 /** The next countdown to run out, for the clock line. */
 export function nextDue(s: SessionState): { at: number; what: string } | null {
+  const cups = [...s.cups.values()].flatMap((c) => (c.inOven ? [{ at: c.inOven.until, what: `${c.letter} out of the oven` }] : []));
   const due = [...s.moulds.values()].flatMap((m) => [
     ...(m.phase === 'holding' ? [{ at: m.holdUntil, what: `let go ${m.mould.name}` }] : []),
     ...(m.phase === 'cooling' && !m.looked && m.toppedOff ? [{ at: m.lookAt, what: `look at ${m.mould.name}` }] : []),
     ...(m.phase === 'cooling' ? [{ at: m.readyAt, what: `open ${m.mould.name}` }] : []),
   ]);
-  return due.sort((a, b) => a.at - b.at)[0] ?? null;
+  return [...cups, ...due].sort((a, b) => a.at - b.at)[0] ?? null;
 }

@@ -6,6 +6,8 @@ import { kindsTaken, PlanInputSchema, runsOf, sourceOf } from '../plan/index.ts'
 import type { ShopUnits } from '../quantity/index.ts';
 import { baitMass, fillLimit, stageMass } from '../shot/index.ts';
 import type { Kind } from './event.ts';
+import type { HeatNote, HeatSetup } from './heat.ts';
+import { USUAL_SETUP } from './heat.ts';
 import type { BenchSettings } from './settings.ts';
 import type { EyeStage, Fault } from './words.ts';
 
@@ -16,12 +18,14 @@ export interface Snapshot {
   bench: BenchSettings;
   input: PlanInput;
   plan: Plan;
+  /** ovens, and what was learned of the bench before */
+  heat: HeatSetup;
 }
 
 /** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
 export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
   const { jobs, ...plan } = raw.plan;
-  return { ...raw, input: PlanInputSchema.parse(raw.input), plan: { ...plan, runs: plan.runs ?? jobs ?? [] } };
+  return { ...raw, heat: raw.heat ?? USUAL_SETUP, input: PlanInputSchema.parse(raw.input), plan: { ...plan, runs: plan.runs ?? jobs ?? [] } };
 }
 
 export interface Reading {
@@ -53,6 +57,8 @@ export interface CupState {
   plannedCharges: number[];
   charges: number;
   grams: number;
+  /** g when the estimate of its heat was last told */
+  notedG: number;
   freshG: number;
   remeltG: number;
   returnedG: number;
@@ -62,6 +68,8 @@ export interface CupState {
   degassed: boolean;
   coloured: boolean;
   heatedS: number;
+  /** burst it stands in, bench clock ms */
+  inOven: { from: number; until: number } | null;
   stirredAt: number | null;
   reading: Reading | null;
   /** the one before, for the trend */
@@ -101,6 +109,8 @@ export interface MouldState {
   pours: Portion[];
   /** what the bench warned of as they were poured */
   pouredAgainst: Set<string>;
+  /** °C of its metal when last reckoned, how sure, K, and when */
+  metal: { celsius: number; sd: number; at: number };
   since: number;
   holdUntil: number;
   readyAt: number;
@@ -114,6 +124,8 @@ export interface InjectorState {
   block: Block | null;
   blockKey: string | null;
   warmed: boolean;
+  /** °C of its barrels when last reckoned, and when */
+  metal: { celsius: number; at: number };
   draws: number;
   draw: string | null;
   /** g in each barrel, with the cup each came from, in the order of the run's layers */
@@ -225,6 +237,10 @@ export interface SessionState {
   inHand: string | null;
   puckG: number;
   roomCelsius: number | null;
+  /** oven in use, and its power */
+  oven: { id: number; level: number };
+  /** what the log says of heat, for the estimate */
+  heat: HeatNote[];
   skips: Set<string>;
   troubles: { event: string; at: number; about: string; what: string }[];
   notes: { event: string; at: number; mould: string; text: string }[];
@@ -241,18 +257,18 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
   const { recipe } = choice;
   return {
     key: String(choice.mix), letter, name: recipe.name, colour: recipe.colour, grade: recipe.grade, ladder: recipe.ladder, vessel: choice.vessel?.vessel ?? null,
-    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, charges: 0, grams: 0,
-    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, coloured: false, heatedS: 0, stirredAt: null, reading: null, before: null, trail: [],
+    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, charges: 0, grams: 0, notedG: 0,
+    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, coloured: false, heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [],
   };
 }
 
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, lookAt: 0, toppedOff: false, looked: false,
+  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 },
 });
 
 export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({
-  key: String(id), injector, block: block?.block ?? null, blockKey: block ? String(block.id) : null, warmed: false, draws: 0, draw: null, contents: [],
+  key: String(id), injector, block: block?.block ?? null, blockKey: block ? String(block.id) : null, warmed: false, metal: { celsius: 20, at: 0 }, draws: 0, draw: null, contents: [],
   stained: injector.barrels.map(() => null), shotsSinceEmpty: 0, lastShotAt: 0,
 });
 
@@ -285,7 +301,7 @@ export function startState(snapshot: Snapshot): SessionState {
       const p = plan.runs.find((x) => x.key === r.key);
       return p ? [[r.key, { ...r, target: p.shots, trials: p.trials, done: 0, trialsDone: 0 }] as const] : [];
     })),
-    puckG: 0, roomCelsius: null, skips: new Set(), troubles: [], notes: [], trialled: new Map(), handTimes: new Map(), log: [], undone: 0, snapshot,
+    puckG: 0, roomCelsius: null, oven: { id: snapshot.heat.ovens[0]?.id ?? 0, level: snapshot.heat.ovens[0]?.oven.level ?? 1 }, heat: [], skips: new Set(), troubles: [], notes: [], trialled: new Map(), handTimes: new Map(), log: [], undone: 0, snapshot,
   };
   for (const run of s.runs.values()) layOut(s, run.tools);
   for (const job of input.jobs) {

@@ -21,6 +21,8 @@ export const STEPS = {
   dose: { name: 'Measure and dose', place: 'cups' },
   degasCold: { name: 'Degas cold', place: 'cups' },
   cook: { name: 'Cook', place: 'cups' },
+  stir: { name: 'Stir and read', place: 'cups' },
+  heating: { name: 'Let it heat', place: 'cups' },
   degasBefore: { name: 'Degas before colour', place: 'cups' },
   colour: { name: 'Colour', place: 'cups' },
   degasAfter: { name: 'Degas after colour', place: 'cups' },

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, nextStep, runInHand, unpoured } from '@/core/session/index.ts';
+import { advise, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, runInHand, steps, unpoured } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
@@ -12,6 +12,7 @@ import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
 import { Strip } from './Strip.tsx';
 import { TrialCard } from './TrialCard.tsx';
+import { useHeat } from './useHeat.ts';
 import { useSession } from './useSession.ts';
 
 type Brush = Fault | 'usable';
@@ -50,8 +51,10 @@ function Places({ id, name, snapshot, events }: Opened) {
   const main = useRef<HTMLButtonElement>(null);
   const { units, bench } = s.snapshot;
 
-  const step = nextStep(s, now);
-  const run = runInHand(s) ?? [...s.runs.values()].at(-1);
+  const inHand = runInHand(s);
+  const { answer, plan } = useHeat(s, id, inHand);
+  const step = advise(s, steps(s, now), answer, plan, s.heat, now);
+  const run = inHand ?? [...s.runs.values()].at(-1);
   const cups = run ? cupsInHand(s, run) : [];
   const injector = run ? injectorOf(s, run) : undefined;
   const marking = step?.key === 'mark' ? s.moulds.get(step.target) : undefined;
@@ -143,8 +146,8 @@ function Places({ id, name, snapshot, events }: Opened) {
       )}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
-          run && <Cups cups={cups} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
-          <CupCaptions cups={cups} units={units} />)}
+          run && <Cups cups={cups} answer={answer} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
+          <CupCaptions cups={cups} answer={answer} units={units} />)}
         {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
           run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
           injector && <><p className="truncate font-bold">{injector.draw ? `Draw ${s.draws.get(injector.draw)?.n ?? ''} in it` : 'Empty'}{injector.warmed ? ', warm' : ', cold'}</p><p className="hint">{injector.draws} {injector.draws === 1 ? 'draw' : 'draws'} tonight</p></>)}

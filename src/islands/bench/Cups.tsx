@@ -1,10 +1,11 @@
 import { density, GRADES } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { degrees, lasting, say, show } from '@/core/quantity/index.ts';
-import type { CupState } from '@/core/session/index.ts';
-import { EYE, gapOf, isFresh, trendOf } from '@/core/session/index.ts';
+import { clock, degrees, lasting, say, show } from '@/core/quantity/index.ts';
+import type { CupForeseen, CupState, HeatAnswer } from '@/core/session/index.ts';
+import { EYE, isFresh } from '@/core/session/index.ts';
 import { airVolume } from '@/core/shot/index.ts';
-import { heatColour } from '@/ui/heat.ts';
+import type { Pin } from './HeatScale.tsx';
+import { HeatScale } from './HeatScale.tsx';
 
 /** A measuring cup to proportion: level, fill limit, and the depth where a draw takes air. */
 export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) {
@@ -29,46 +30,26 @@ export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) 
   );
 }
 
-/** One ruled heat scale for the cups of a job, the shot window a bracket, the gap drawn between the pins. */
-export function HeatScale({ cups, matched, window, units, tolerance }: { cups: CupState[]; matched: CupState[]; window: { low: number; high: number }; units: ShopUnits; tolerance: number }) {
-  const [from, to] = [140, 205];
-  const x = (c: number) => 16 + ((Math.min(to, Math.max(from, c)) - from) / (to - from)) * 296;
-  const read = cups.filter((c) => c.reading);
-  const gap = matched.length > 1 ? gapOf(matched) : null;
-  const apart = gap !== null && gap > tolerance;
-  const xs = read.map((c) => x(c.reading!.celsius));
-  // Pins that would lie on each other are moved apart; their feet stay where the heat is.
-  const order = [...xs.keys()].sort((i, j) => xs[i]! - xs[j]!);
-  const heads = [...xs];
-  const middle = xs.reduce((p, q) => p + q, 0) / Math.max(1, xs.length);
-  if (order.some((i, k) => k > 0 && xs[i]! - xs[order[k - 1]!]! < 32)) order.forEach((i, k) => (heads[i] = middle + (k - (order.length - 1) / 2) * 32));
-  return (
-    <svg viewBox="0 -12 328 124" className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
-      {Array.from({ length: 74 }, (_, i) => <rect key={i} x={16 + i * 4} y={76} width="4.3" height="10" fill={heatColour(from + (i / 74) * (to - from))} />)}
-      {[140, 150, 160, 170, 180, 190, 200].map((c) => <g key={c}><path d={`M${x(c)} 87v6`} className="line-art" /><text x={x(c)} y="108" textAnchor="middle" fontSize="13" fill="var(--soft)">{show(c, 'temperature', units).number}</text></g>)}
-      <path d={`M${x(window.low)} 74V64H${x(window.high)}V74`} className="line-art" style={{ strokeWidth: 2.5 }} />
-      <text x={x(window.high) + 6} y="62" fontSize="13" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">window</text>
-      {read.map((c, i) => (
-        <g key={c.key}>
-          <path d={`M${xs[i]} 76L${heads[i]} 36`} className="line-art" />
-          <circle cx={heads[i]} cy="24" r="13" fill="var(--raised)" stroke="var(--ink)" strokeWidth="1.75" />
-          <text x={heads[i]} y="29" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">{c.letter}</text>
-        </g>
-      ))}
-      {gap !== null && read.length > 1 && <text x={heads.reduce((p, q) => p + q, 0) / heads.length} y="3" textAnchor="middle" fontSize="15" fontWeight="700" fill={apart ? 'var(--watch)' : 'var(--good)'}>{show(gap, 'difference', units, 0).number}°</text>}
-    </svg>
-  );
-}
+/** A stage as a maker names it: milk, gel, and clear once it has been through fusion. */
+const stageOf = (cup: CupState, celsius: number): string => (cup.fused ? 'clear' : celsius < EYE.gel.low ? 'milk' : celsius < EYE.gel.high ? 'gel' : 'clearing');
 
-function Big({ cup, units, now, stale, many, onRead }: { cup: CupState; units: ShopUnits; now: number; stale: number; many: boolean; onRead: () => void }) {
+/** What a cup is at now: as reckoned from all that is known of it, or as it was read. */
+export const heatNow = (cup: CupState, seen: CupForeseen | undefined, since: number): number | null => (seen ? seen.now.celsius + (seen.trend * since) / 60 : (cup.reading?.celsius ?? null));
+
+function Big({ cup, seen, since, units, now, stale, many, onRead }: { cup: CupState; seen: CupForeseen | undefined; since: number; units: ShopUnits; now: number; stale: number; many: boolean; onRead: () => void }) {
   const { reading } = cup;
-  const trend = trendOf(cup);
+  const celsius = heatNow(cup, seen, since);
   const fresh = isFresh(cup, now, stale);
-  const word = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : trend === null ? (fresh ? 'just read' : 'read') : Math.abs(trend) < 0.5 ? 'steady' : `${trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(trend), 'difference', units, 0).number}° a minute`;
+  const spread = seen ? (seen.now.high - seen.now.low) / 2 : 0;
+  const moving = !seen ? '' : Math.abs(seen.trend) < 0.5 ? 'steady' : `${seen.trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(seen.trend), 'difference', units, 0).number}° a min`;
+  const told = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : `read ${degrees(reading.celsius, units)}${fresh ? '' : `, ${lasting((now - reading.at) / 1000)} ago`}`;
+  const inside = cup.inOven && cup.inOven.until > now ? `in the oven, ${clock((cup.inOven.until - now) / 1000)} left` : null;
   return (
-    <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${reading ? degrees(reading.celsius, units) : 'not read'}`}>
-      <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh ? '' : 'text-soft'}`}>{reading ? degrees(reading.celsius, units) : '–°'}</span>
-      <span className="hint mt-1 block">{word}{reading && !fresh ? `, ${lasting((now - reading.at) / 1000)} old` : ''}</span>
+    <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${celsius === null ? 'not read' : degrees(celsius, units)}`} data-cup={cup.letter} data-heat={celsius === null ? '' : celsius.toFixed(2)}>
+      <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh || seen ? '' : 'text-soft'}`}>{celsius === null ? '–°' : degrees(celsius, units)}</span>
+      <span className="mt-1 block font-semibold">{inside ?? (celsius === null ? '' : `${stageOf(cup, celsius)}${seen ? `, ± ${show(Math.max(1, spread), 'difference', units, 0).number}°` : ''}`)}</span>
+      <span className="hint block">{inside || !moving ? told : `${moving}; ${told}`}</span>
+      {seen?.doubted !== null && seen?.doubted !== undefined && <span className="block text-sm font-semibold text-watch">◇ {degrees(seen.doubted, units)} left out: read again</span>}
     </button>
   );
 }
@@ -77,6 +58,7 @@ interface Props {
   cups: CupState[];
   /** those that must come to one heat */
   matched: CupState[];
+  answer: HeatAnswer | null;
   window: { low: number; high: number };
   units: ShopUnits;
   tolerance: number;
@@ -86,11 +68,13 @@ interface Props {
   onCup: (key: string) => void;
 }
 
-export function Cups({ cups, matched, window, units, tolerance, stale, now, onRead, onCup }: Props) {
+export function Cups({ cups, matched, answer, window, units, tolerance, stale, now, onRead, onCup }: Props) {
+  const since = answer ? Math.max(0, (now - answer.at) / 1000) : 0;
+  const pins = cups.flatMap((cup): Pin[] => { const celsius = heatNow(cup, answer?.cups[cup.key], since); return celsius === null ? [] : [{ cup, celsius, seen: answer?.cups[cup.key] ?? null }]; });
   return (
     <>
-      <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} units={units} now={now} stale={stale} many={cups.length > 2} onRead={() => onRead(c.key)} />)}</div>
-      <HeatScale cups={cups} matched={matched} window={window} units={units} tolerance={tolerance} />
+      <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} seen={answer?.cups[c.key]} since={since} units={units} now={now} stale={stale} many={cups.length > 2} onRead={() => onRead(c.key)} />)}</div>
+      <HeatScale pins={pins} matched={matched} window={window} units={units} tolerance={tolerance} />
       <div className="mt-auto flex min-h-0 items-end gap-4">
         {cups.map((c) => <button key={c.key} type="button" onClick={() => onCup(c.key)} className="h-full max-h-44 min-w-0 flex-1" aria-label={`What is in cup ${c.letter}`}><CupDrawing cup={c} units={units} /></button>)}
       </div>
@@ -98,12 +82,27 @@ export function Cups({ cups, matched, window, units, tolerance, stale, now, onRe
   );
 }
 
-export function CupCaptions({ cups, units }: { cups: CupState[]; units: ShopUnits }) {
+/** Heat a cup has left, in words, where it matters. */
+function leftSays(left: number): { text: string; watch: boolean } {
+  const share = `heat left ${Math.round(left * 100)} %`;
+  if (left <= 0.25) return { text: `${share}: dark colours, or blend it`, watch: true };
+  return left <= 0.4 ? { text: `${share}: dark colours from here`, watch: true } : { text: share, watch: false };
+}
+
+export function CupCaptions({ cups, answer, units }: { cups: CupState[]; answer: HeatAnswer | null; units: ShopUnits }) {
   return (
     <div className="flex gap-4">
       {cups.map((c) => (
         <div key={c.key} className="min-w-0 flex-1">
           <p className="truncate font-bold">{c.letter} {c.name}</p>
+          {(() => {
+            const seen = answer?.cups[c.key];
+            if (!seen) return null;
+            const left = leftSays(seen.left);
+            // Time is short while colour goes in: how long until it must go back.
+            const back = c.fused && !c.inOven && seen.cold !== null && seen.cold < 240 && seen.now.celsius < 185 ? `back in the oven in ${clock(seen.cold)}` : null;
+            return <p className={`text-sm ${left.watch || back ? 'font-semibold text-watch' : 'text-soft'}`}>{back && seen.cold! > 0 ? `${back}; ` : ''}{left.text}</p>;
+          })()}
           <p className="hint">{say(c.grams / GRADES[c.grade].density20, 'volume', units)}{c.trail.length > 1 ? `, ${c.trail.length} things in it` : ''}{c.fused ? '' : ', not fused'}</p>
         </div>
       ))}

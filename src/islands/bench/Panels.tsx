@@ -94,7 +94,7 @@ export function CupPanel({ s, cup, units, onSend, onClose }: Panel & { cup: CupS
           <button type="button" className="act mt-2" disabled={!what.trim() || !amount} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: amount!.value, dimension: amount!.dimension, from: 'hand' } }); setWhat(''); setAmount(null); }}>Add it</button>
           <div className="mt-4 grid grid-cols-2 gap-3">
             <div><QuantityField label="More plastisol" value={fresh} dimensions={['volume']} shop={units} max={4000} onChange={setFresh} /><button type="button" className="act mt-2" disabled={!fresh} onClick={() => { onSend({ kind: 'charged', payload: { cup: cup.key, grams: fresh! * GRADES[cup.grade].density20, from: 'fresh' } }); setFresh(null); }}>It is in</button></div>
-            <div><QuantityField label="Heated for" value={seconds} dimensions={['time']} shop={units} max={3600} onChange={setSeconds} /><button type="button" className="act mt-2" disabled={!seconds} onClick={() => { onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds! } }); setSeconds(null); }}>Note the burst</button></div>
+            <div><QuantityField label="Heated for" value={seconds} dimensions={['time']} shop={units} max={3600} onChange={setSeconds} /><button type="button" className="act mt-2" disabled={!seconds} onClick={() => { onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds!, begun: false, together: [] } }); setSeconds(null); }}>Note the burst</button></div>
           </div>
           <p className="hint mt-4">Damp additives spit in hot plastic. Powders want far more stirring than pigment.</p>
         </section>

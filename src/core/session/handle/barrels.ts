@@ -3,6 +3,7 @@ import { rigOf } from '../../plan/index.ts';
 import { shares, sum } from '../../shot/index.ts';
 import type { BenchEvent } from '../event.ts';
 import { drawWarnings, mouldWarnings } from '../guard.ts';
+import { heatByDraw } from './heat.ts';
 import type { InjectorState, MouldState, Portion, RunState, SessionState, ShotState } from '../state.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, hold, massFor, mould, newShot, rhoOf, standIn } from './parts.ts';
@@ -10,9 +11,9 @@ import { cool, give, hold, massFor, mould, newShot, rhoOf, standIn } from './par
 const windowHeat = (run: RunState): number => (run.tools.window.low + run.tools.window.high) / 2;
 
 /** What is taken from a cup, as a portion, and off the cup's own. */
-function portion(s: SessionState, layer: string, key: string, amount: { ml: number } | { grams: number }, fallback: number): Portion {
+function portion(s: SessionState, layer: string, key: string, amount: { ml: number } | { grams: number }, fallback: number, foreseen?: number): Portion {
   const c = s.cups.get(key);
-  const celsius = c?.reading?.celsius ?? null;
+  const celsius = foreseen ?? c?.reading?.celsius ?? null;
   const rho = rhoOf(c, celsius ?? fallback);
   const grams = 'grams' in amount ? amount.grams : amount.ml * rho;
   if (c) {
@@ -71,8 +72,11 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     const injector = s.injectors.get(key);
     const run = s.runs.get(job);
     if (!injector || !run || s.draws.has(draw)) return;
-    const against = drawWarnings(s, run, e.at).map((w) => w.code);
-    const taken = barrels.map((b) => portion(s, b.layer, b.cup, { ml: b.ml }, windowHeat(run)));
+    const foreseen = new Map(barrels.flatMap((b) => (b.celsius === undefined ? [] : [[b.cup, { celsius: b.celsius, sd: b.sd ?? 2 }] as const])));
+    const against = drawWarnings(s, run, e.at, undefined, foreseen).map((w) => w.code);
+    const taken = barrels.map((b) => portion(s, b.layer, b.cup, { ml: b.ml }, windowHeat(run), b.celsius));
+    const hot = taken.flatMap((t) => (t.celsius === null ? [] : [t.celsius]));
+    if (hot.length > 0) heatByDraw(s, injector, Math.max(...hot), e.at);
     s.draws.set(draw, { id: draw, n: s.draws.size + 1, at: e.at, job, injector: key, barrels: taken.map((t, i) => ({ ...t, ml: barrels[i]!.ml })), against, plug: null });
     injector.draw = draw;
     injector.draws += 1;

@@ -1,17 +1,25 @@
 import { insertKind } from '../../plan/index.ts';
 import { takeInsert, unload } from '../inserts.ts';
+import { BARREL_WARM, heatByShot, setMouldHeat, shotHeatOf } from './heat.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
 
 /** Events of before this version had no effects of their own for a turned block. */
 const TURNED_SINCE = 2;
+/** K a mould said to be warm may be off its own heat (judgement). */
+const WARMED_SD = 6;
 
 export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
   warmed: (s, e) => {
     const { kind, key } = e.payload.target;
-    if (kind === 'mould') mould(s, key, (m) => void (m.warmed = true));
+    if (kind === 'mould') {
+      mould(s, key, (m) => {
+        m.warmed = true;
+        setMouldHeat(m, m.mould.warmTo, WARMED_SD, e.at);
+      });
+    }
     const injector = s.injectors.get(key);
-    if (kind === 'injector' && injector) injector.warmed = true;
+    if (kind === 'injector' && injector) Object.assign(injector, { warmed: true, metal: { celsius: BARREL_WARM, at: e.at } });
   },
   closed: (s, e) =>
     mould(s, e.payload.mould, (m) => {
@@ -45,11 +53,11 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       s.puckG += lot.each;
     }
   },
-  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(m, e.at, s.snapshot.bench.secondLook))),
+  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(m, e.at, s.snapshot.bench.secondLook, e.payload.cool))),
   toppedOff: (s, e) =>
     mould(s, e.payload.mould, (m) => {
       const shot = s.shots.get(m.shot ?? '');
-      if (m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook);
+      if (m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook, e.payload.cool);
       if (e.payload.look === 1) m.toppedOff = true;
       else m.looked = true;
       if (shot && e.payload.took) shot.toppedOff += 1;
@@ -59,6 +67,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       const shot = s.shots.get(m.shot ?? '');
       if (!shot || shot.openedAt !== null) return;
       shot.openedAt = e.at;
+      heatByShot(s, m, shot.baitsG + shot.feedG, shotHeatOf(s, shot), e.at);
       m.phase = 'opened';
       // A turned block puts the belly on the back of every bait; the maker may still find some good.
       if (e.v >= TURNED_SINCE && shot.turned) for (const n of shot.cavities.keys()) if (!shot.marks.has(n)) shot.marks.set(n, { grade: 'usable', fault: 'upside' });

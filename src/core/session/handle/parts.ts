@@ -41,10 +41,11 @@ export function hold(m: MouldState, at: number, factor: number): void {
   m.since = at;
   m.holdUntil = at + m.mould.hold * factor * 1000;
 }
-export function cool(m: MouldState, at: number, secondLook: number): void {
+/** @param seconds until it opens, as reckoned; the mould's own figure where it is not */
+export function cool(m: MouldState, at: number, secondLook: number, seconds: number = m.mould.cool): void {
   m.phase = 'cooling';
   m.since = at;
-  m.readyAt = at + m.mould.cool * 1000;
+  m.readyAt = at + seconds * 1000;
   m.lookAt = at + secondLook * 1000;
 }
 export function reopen(s: SessionState, m: MouldState): void {

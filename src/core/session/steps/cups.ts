@@ -44,11 +44,11 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
     const before = c.degas === 'cold' && !c.degassed && !skipped('degasCold', c);
     if (before) out.push({ key: 'degasCold', target: c.key, sentence: `Degas ${c.letter} cold, 3 min or more`, detail: `It froths: the cup may be ${say(c.limitMl, 'volume', units)} full at most.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'cold' } }, caution: 'A cracked lid implodes. Let air in slowly.' });
   }
-  for (const c of cups.filter((x) => x.charges > 0 && !x.fused && !skipped('cook', x))) {
+  for (const c of cups.filter((x) => x.charges > 0 && !x.fused && !x.inOven && !skipped('cook', x))) {
     const read = c.reading ? `${c.letter} was ${degrees(c.reading.celsius, units)}.` : 'From milk through gel to clear.';
     out.push({ key: 'cook', target: c.key, sentence: `Cook ${c.letter} to ${degrees(PLASTISOL.fusion, units)}, stir, read`, detail: `${read} Short bursts; scrape the rim in each time.`, label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, caution: `Ventilate. Above ${degrees(PLASTISOL.ceiling, units)} it yellows; smoke means stop, get it outside, leave. Never use this microwave for food.` });
   }
-  for (const c of cups.filter((x) => x.fused)) {
+  for (const c of cups.filter((x) => x.fused && !x.inOven)) {
     if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `Below ${degrees(160, units)} it is too thick to let go of air. Let air in when it climbs.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
     if (!c.coloured && !skipped('colour', c)) {
       const last = c.plannedCharges[Math.max(0, c.charges - 1)] ?? c.grams;
@@ -59,6 +59,16 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
     if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: 'Stirring afterwards puts bubbles back.', label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
   }
   return out.map((step) => ({ ...step, skip: { step: step.key, target: step.target } }));
+}
+
+/** Cups in the oven: waited for while the time runs, and the first thing for the hands once it is up. */
+export function ovenSteps(s: SessionState, now: number): { out: Step[]; heating: Step[] } {
+  const inside = [...s.cups.values()].filter((c) => c.inOven);
+  const caution = 'Hot glass: gloves. What is not stirred in at the edge scorches.';
+  return {
+    out: inside.filter((c) => c.inOven!.until <= now).map((c): Step => ({ key: 'stir', target: c.key, sentence: `${c.letter} is done: out, stir, scrape the rim in, read`, detail: 'Ten slow turns: the edge is hotter than the middle until it is stirred in.', label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, others: [{ label: `${c.letter} is stirred, not read`, send: { kind: 'stirred', payload: { cup: c.key } } }], caution })),
+    heating: inside.filter((c) => c.inOven!.until > now).map((c): Step => ({ key: 'heating', target: c.key, sentence: `${c.letter} heats`, detail: 'Nothing for the hands until it is done.', label: `${c.letter} comes out now`, until: c.inOven!.until, send: { kind: 'stirred', payload: { cup: c.key } } })),
+  };
 }
 
 /** A cup that cannot serve the next draw, or the next pour, wants its next charge. */

@@ -188,5 +188,7 @@ export function shotSteps(s: SessionState, turn: Turn, now: number): Step[] {
   if (!shot) return [...some(loadStep(s, turn)), ...(run.stage.by === 'rod' ? some(closeStep(s, turn)) : []), ...short, ...some(matchStep(s, turn, now, false), pourStep(s, turn))];
   const before = some(...(pours.length > 0 && pourStep(s, turn) ? [matchStep(s, turn, now, false), pourStep(s, turn)] : []), loadStep(s, turn), closeStep(s, turn), topStep(s, turn));
   if (canShoot(s, turn)) return [...before, shootStep(s, turn, now)];
+  // A cup in the oven cannot be drawn from: what is done meanwhile is not the match.
+  if (heatCups(s, run).some((c) => c.inOven)) return [...before, ...short];
   return [...before, ...short, ...some(matchStep(s, turn, now, true)), drawStep(s, turn, now)];
 }

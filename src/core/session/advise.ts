@@ -1,0 +1,178 @@
+import type { Bringing, Forecast } from '../heat/index.ts';
+import { HANDS, Z80 } from '../heat/index.ts';
+import { PLASTISOL } from '../material/plastisol.ts';
+import type { ShopUnits } from '../quantity/index.ts';
+import { clock, degrees, degreesApart } from '../quantity/index.ts';
+import type { HeatAnswer, HeatAsk } from './foresee.ts';
+import { heatCups } from './guard.ts';
+import type { HeatNote } from './heat.ts';
+import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
+import { heatOfMould } from '../plan/index.ts';
+import type { RunState, SessionState } from './state.ts';
+import type { Step } from './step.ts';
+
+/** A way of bringing cups together that is being carried out. */
+export interface HeatPlan {
+  bring: Bringing;
+  /** cups by their place in it */
+  cups: string[];
+  /** bench clock ms it was made at */
+  at: number;
+}
+
+/** What is to be foreseen at a bench now. */
+export function heatAsk(s: SessionState, session: number, run: RunState | null, now: number): HeatAsk {
+  const matched = run ? heatCups(s, run) : [];
+  // Tonight nobody has had an instrument in a cup.
+  const byEye = !s.heat.some((n) => n.kind === 'reading' && !n.eye);
+  const injector = run && s.injectors.get(String(run.tools.injector?.id));
+  const draw = injector?.draw ? s.draws.get(injector.draw) : undefined;
+  return {
+    session, setup: s.snapshot.heat, notes: s.heat, now, oven: s.oven,
+    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused, bare: !c.ladder.some((i) => i.kind === 'stabiliser') })),
+    match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? s.snapshot.bench.tolerance : 30, byEye } : null,
+    barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
+    moulds: [...s.moulds.values()].filter((m) => m.shot !== null || run?.tools.moulds.some((x) => String(x.id) === m.key)).map((m) => {
+      const shot = s.shots.get(m.shot ?? '');
+      const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
+      // A shot standing in it went in when the metal was as it was then.
+      return { key: m.key, heat: heatOfMould(m.mould), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s) };
+    }),
+  };
+}
+
+/** Bursts given since a plan was made, of its cups; null when something else has happened that a plan does not outlive. */
+function given(plan: HeatPlan, notes: readonly HeatNote[]): number | null {
+  let n = 0;
+  for (const note of notes) {
+    if (note.at <= plan.at) continue;
+    if (note.kind === 'burst') {
+      const next = plan.bring.bursts[n];
+      if (!next || note.cups.length !== 1 || note.cups[0] !== plan.cups[next.cup]) return null;
+      n += 1;
+    } else if (note.kind !== 'out') return null;
+  }
+  return n;
+}
+
+/** s after its plan was made at which each burst is to begin, and the wait after the last ends. */
+const begins = (plan: HeatPlan): number[] => {
+  let at = 0;
+  const starts = plan.bring.bursts.map(({ seconds }) => {
+    const start = at + HANDS.change;
+    at = start + seconds + HANDS.stir;
+    return start;
+  });
+  return [...starts, at + plan.bring.wait];
+};
+
+/** A plan nobody has begun is made afresh after so long, and one that lags behind by so much, s. */
+const AGES = 4;
+const LAGS = 12;
+
+/** The plan to go by: the one in hand while it holds, else the newest answer. */
+export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer | null, now: number): HeatPlan | null {
+  const fresh = answer?.bring && ask.match ? { bring: answer.bring, cups: ask.match.cups, at: answer.at } : null;
+  if (!held || !ask.match || held.cups.join() !== ask.match.cups.join()) return fresh;
+  const done = given(held, ask.notes);
+  if (done === null) return fresh ?? (answer && answer.at <= held.at ? held : null);
+  const late = (now - held.at) / 1000 - begins(held)[done]!;
+  const heating = ask.notes.findLast((n) => n.kind === 'burst');
+  const busy = heating?.kind === 'burst' && now < heating.at + heating.seconds * 1000;
+  if (!busy && fresh && fresh.at > held.at && (done === 0 ? (now - held.at) / 1000 > AGES : late > LAGS)) return fresh;
+  return held;
+}
+
+const letter = (s: SessionState, key: string | undefined): string => s.cups.get(key ?? '')?.letter ?? '?';
+const give = (s: SessionState, cup: string, seconds: number): Step['send'] => ({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level, together: [] } });
+/** Heats as a maker says them: A 164°, B 163° ± 2° */
+function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits): string {
+  const widest = Math.max(...at.map((f) => f.high - f.low)) / 2;
+  return `${cups.map((c, i) => `${letter(s, c)} ${degrees(at[i]!.celsius, units)}`).join(', ')} ± ${degreesApart(Math.max(1, widest), units)}`;
+}
+
+/** The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B 163° ± 2°”. */
+function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number, units: ShopUnits): string {
+  const { bring, cups } = plan;
+  const bursts = bring.bursts.slice(done).map((b) => `${letter(s, cups[b.cup])} ${b.seconds} s, stir`);
+  const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
+  const end = bring.look === null ? `draw in ${clock(left)}` : `read ${letter(s, cups[bring.look])}`;
+  return `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;
+}
+
+function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUnits): Step {
+  const c = answer.cups[step.target];
+  const cup = s.cups.get(step.target);
+  if (!c?.cook || !cup || c.last === 'burst' || c.cook.seconds < HANDS.least) return step;
+  const { seconds, after } = c.cook;
+  const safe = after.celsius < PLASTISOL.fusion - 5 ? ` No longer: with what is known of this oven, more is not safe.` : '';
+  return {
+    ...step, sentence: `${cup.letter} ${clock(seconds)} in the oven, then stir and read`, label: `${cup.letter} is in`, read: undefined, send: give(s, cup.key, seconds),
+    detail: `${cup.letter} is about ${degrees(c.now.celsius, units)}; after it ${degrees(after.low, units)} to ${degrees(after.high, units)}.${safe}`,
+  };
+}
+
+function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, now: number, units: ShopUnits): Step {
+  const { bring, cups } = plan;
+  const next = bring.bursts[done];
+  const why = bring.why ? ` For now ${bring.why}.` : '';
+  const sure = bring.sure > 0 ? ` ${Math.round(bring.sure * 100)} in 100 that they are together then.` : '';
+  if (next) {
+    const cup = cups[next.cup]!;
+    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds), until: undefined };
+  }
+  const ends = plan.at + begins(plan).at(-1)! * 1000;
+  if (bring.look !== null) {
+    const cup = cups[bring.look]!;
+    return { ...step, key: 'match', sentence: ends > now + 1000 ? `Wait ${clock((ends - now) / 1000)}, then stir and read ${letter(s, cup)}` : `Stir and read ${letter(s, cup)}`, detail: `${heats(s, cups, bring.at, units)}. It is not known well enough to draw on.${why}`, label: `Read ${letter(s, cup)}`, read: { kind: 'cup', key: cup }, send: undefined, until: ends > now ? ends : undefined };
+  }
+  if (!draw) return step;
+  const told = drawTold(draw, new Map(cups.map((c, i) => [c, bring.at[i]!])));
+  if (ends > now) return { ...told, key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
+  return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure} ${draw.detail}` };
+}
+
+/** Pressure let go: from here it cools, for as long as is reckoned for this bait, this mould and this heat. */
+function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
+  const m = answer.moulds[step.target];
+  if (!m) return step;
+  if (m.open === null) return { ...step, warnings: [...(step.warnings ?? []), 'The mould is so warm that this will hardly get firm: rest it after this shot.'] };
+  const cool = Math.round(m.open);
+  const range = m.low !== null && m.high !== null && m.high - m.low > 4 ? ` (${clock(m.low)} to ${clock(m.high)})` : '';
+  const detail = `${step.detail} Then it opens in ${clock(cool)}${range}, ${degrees(m.centre, units)} in the middle.`;
+  if (step.send?.kind === 'held') return { ...step, detail, send: { kind: 'held', payload: { ...step.send.payload, cool } } };
+  if (step.send?.kind === 'toppedOff') return { ...step, detail, send: { kind: 'toppedOff', payload: { ...step.send.payload, cool } } };
+  return step;
+}
+
+/** A draw with the heats it is reckoned at; what readings alone would have warned of falls away. */
+function drawTold(draw: Step, at: Map<string, Forecast>): Step {
+  if (draw.send?.kind !== 'drawn') return draw;
+  const barrels = draw.send.payload.barrels.map((b) => { const f = at.get(b.cup); return f ? { ...b, celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(((f.high - f.low) / 2 / Z80) * 100) / 100 } : b; });
+  return { ...draw, send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } }, warnings: draw.warnings?.filter((w) => !/has cooled since|under the window|over the window|apart;/.test(w)) };
+}
+
+/**
+ * What comes next, with what is foreseen of heat worked into it: the steps' own order stands, the advice says
+ * how many seconds, which cup, when, and how sure.
+ * @param all every step, the most pressing first
+ */
+export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, plan: HeatPlan | null, notes: readonly HeatNote[], now: number): Step | null {
+  const step = all[0] ?? null;
+  const { units } = s.snapshot;
+  if (!step || !answer) return step;
+  const done = plan ? given(plan, notes) : null;
+  if (step.key === 'hold' || step.key === 'topOff') return holdStep(step, answer, units);
+  if (step.key === 'cook') return cookStep(s, step, answer, units);
+  if (step.key === 'stir' && plan && done !== null && done > 0) {
+    const cup = s.cups.get(step.target)!;
+    const stirred = { kind: 'stirred' as const, payload: { cup: cup.key } };
+    const next = plan.bring.bursts[done];
+    if (next) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds) };
+    if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
+  }
+  if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), now, units);
+  // Read and found together: the draw is reckoned at what they are now.
+  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0) return drawTold(step, new Map(plan.cups.map((c) => [c, answer.cups[c]!.now])));
+  return step;
+}

@@ -1,0 +1,111 @@
+import type { Bringing, Forecast, MouldHeat } from '../heat/index.ts';
+import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, forecastOf, HANDS, knownOf, opensAt, ovenKey, ovenPrior, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
+import { PLASTISOL } from '../material/plastisol.ts';
+import type { Followed, HeatNote, HeatSetup } from './heat.ts';
+import { USUAL_SETUP } from './heat.ts';
+
+/** What a bench wants foreseen: sent to a worker, so plain data. */
+export interface HeatAsk {
+  /** of one session the notes of the last asking may be gone on from */
+  session: number;
+  setup: HeatSetup;
+  notes: HeatNote[];
+  now: number;
+  oven: { id: number; level: number };
+  /** cups on the bench; `cook` = not yet through fusion; `bare` = no stabiliser in it */
+  cups: { key: string; cook: boolean; bare: boolean }[];
+  /** cups that must come together for what is drawn or poured next, and whether that is what is wanted now */
+  match: { cups: string[]; window: { low: number; high: number }; apart: number; byEye: boolean } | null;
+  /** barrels holding a draw: bore, °C at the draw and of the metal, when */
+  barrels: { bore: number; from: number; metal: number; at: number; room: number }[];
+  /** moulds at work: their metal's heat and how sure, °C, its own first heat, and what is shot into them */
+  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number }[];
+}
+export interface CupForeseen {
+  now: Forecast;
+  /** K a minute */
+  trend: number;
+  /** s from now and the range there */
+  fan: { s: number; mid: number; low: number; high: number }[];
+  /** share of its heat it has left */
+  left: number;
+  /** s until it falls under the window, or to the heat where air is let go of no more; null = not within an hour */
+  cold: number | null;
+  /** longest safe burst from here, s */
+  safe: number;
+  /** the burst that brings it through fusion, as far as is safe */
+  cook: { seconds: number; after: Forecast } | null;
+  /** nothing has told of it since it was charged, or since its last burst */
+  last: 'reading' | 'burst' | 'charge';
+  /** the last reading was left out: too far from what it can be */
+  doubted: number | null;
+}
+export interface MouldForeseen {
+  /** s a shot now takes to open, and from colder and from warmer metal; null = never: rest it */
+  open: number | null;
+  low: number | null;
+  high: number | null;
+  /** °C in the middle then */
+  centre: number;
+  /** K the window may come down by now */
+  down: number;
+}
+export interface HeatAnswer {
+  at: number;
+  cups: Record<string, CupForeseen>;
+  bring: Bringing | null;
+  /** s after the draw for which the barrels still give a good shot; °C that leaves them now */
+  barrels: { good: number; leaving: number; stiff: number }[];
+  moulds: Record<string, MouldForeseen>;
+  readings: number;
+}
+
+/** Thinnest section a bait's tail is taken to have, mm (judgement). */
+const THIN = 3;
+/** s ahead the fan is drawn at. */
+const FAN = [30, 60, 120, 180, 240] as const;
+/** °C a cook aims at: through fusion for certain. */
+const COOK_TO = PLASTISOL.fusion + 2;
+
+/** First moment a cup falls under a heat, s, between the marks of its fan; null when it does not. */
+function fallsUnder(fan: CupForeseen['fan'], now: number, celsius: number): number | null {
+  let [s, mid] = [0, now];
+  if (mid <= celsius) return 0;
+  for (const f of fan) {
+    if (f.mid <= celsius) return s + ((mid - celsius) / Math.max(1e-9, mid - f.mid)) * (f.s - s);
+    [s, mid] = [f.s, f.mid];
+  }
+  return null;
+}
+
+/** What the bench may expect, by all that was noted. @param f the notes followed up to now */
+export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
+  const known = ask.setup.ovens.find((o) => o.id === ask.oven.id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
+  const key = ovenKey(known.id, ask.oven.level, 1);
+  const belief = withOven(f.belief, key, ovenPrior(ask.setup.learned, known.id, known.oven, ask.oven.level, 1));
+  const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
+  const cups: HeatAnswer['cups'] = {};
+  for (const { key: cup, cook, bare } of ask.cups) {
+    if (!belief.cups.includes(cup)) continue;
+    const k = knownOf(belief, { of: 'plastic', cup });
+    const fan = FAN.map((s) => { const a = aheadOf(belief, cup, s); return { s, mid: a.celsius, low: a.low, high: a.high }; });
+    const cooking = cook ? burstTo(belief, cup, { ...use, cups: [cup] }, COOK_TO) : null;
+    cups[cup] = {
+      now: forecastOf(k.mean, k.sd), trend: 2 * (fan[0]!.mid - k.mean), fan, left: Math.max(0, 1 - (f.spent[cup] ?? 0) * (bare ? 2 : 1)), cold: fallsUnder(fan, k.mean, ask.match?.window.low ?? 160),
+      safe: cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }), cook: cooking && { seconds: cooking.seconds, after: cooking.after }, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup] ?? null,
+    };
+  }
+  const ready = ask.match && f.burst === null && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
+  const bring = ready ? bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS) : null;
+  const barrels = ask.barrels.map((b) => {
+    const curve = barrelCooling(b.bore, b.from, b.metal, b.room, Math.max(120, (ask.now - b.at) / 1000 + 10));
+    const gone = Math.max(0, (ask.now - b.at) / 1000);
+    return { good: barrelGood(curve), leaving: at(curve, 'mean', gone), stiff: at(curve, 'stiff', gone) };
+  });
+  const moulds = Object.fromEntries(ask.moulds.map((m): [string, MouldForeseen] => {
+    const here = (celsius: number) => opensAt(m.heat, Math.round(m.shot / 5) * 5, celsius, m.room);
+    const { open, centre } = here(m.celsius);
+    return [m.key, { open, centre, low: here(m.celsius - m.sd * Z80).open, high: here(m.celsius + m.sd * Z80).open, down: windowDown(THIN, m.shot, m.first, m.celsius) }];
+  }));
+  return { at: ask.now, cups, bring, barrels, moulds, readings: f.readings };
+}

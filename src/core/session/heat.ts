@@ -1,0 +1,140 @@
+import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
+import { cooled, cupPrior, damageRate, EXCHANGE, forgotten, heated, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven } from '../heat/index.ts';
+import { density } from '../material/index.ts';
+import type { Vessel } from '../build/index.ts';
+
+/** Ovens of the shop and what it had learned, as they were when the session was opened. */
+export interface HeatSetup {
+  ovens: { id: number; oven: Oven }[];
+  learned: Learned;
+}
+export const USUAL_SETUP: HeatSetup = { ovens: [{ id: 0, oven: USUAL_OVEN }], learned: NOTHING_LEARNED };
+
+interface Note {
+  /** of the event it comes from: two lists that begin with the same ids begin with the same notes */
+  id: string;
+  at: number;
+}
+/** What the log says of heat, in the order it was recorded. */
+export type HeatNote = Note &
+  (
+    | { kind: 'mass'; cup: string; vessel: Vessel | null; grams: number; added: { grams: number; celsius: Known } | null }
+    | { kind: 'burst'; cups: string[]; oven: number; level: number; seconds: number; ended: boolean }
+    | { kind: 'out'; cup: string }
+    | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean }
+    | { kind: 'cold'; room: number }
+    | { kind: 'room'; celsius: number }
+  );
+
+/** How far a reading may be off, K: typed from a display, sent by a device. By eye it is its stage's interval. */
+export const READING_SD = { typed: 0.7, device: 0.5 } as const;
+
+/** A glass cup of half a litre weighs about so much, g; others by their surface. */
+const GLASS = 320;
+const glassOf = (vessel: Vessel | null): number => GLASS * ((vessel?.volume ?? 500) / 500) ** (2 / 3);
+
+/** What has been made of the notes so far. */
+export interface Followed {
+  belief: Belief;
+  /** burst under way, with when it began */
+  burst: { oven: string; power: number; level: number; cups: string[]; begun: number; seconds: number } | null;
+  /** share of its heat each cup has spent */
+  spent: Record<string, number>;
+  /** reading that was left out last, by cup: one that agrees with it is believed */
+  doubted: Record<string, number>;
+  /** ids of readings left out */
+  left: string[];
+  room: number;
+  /** last thing that told of each cup: a reading of it, or a burst since */
+  last: Record<string, 'reading' | 'burst' | 'charge'>;
+  /** readings taken in */
+  readings: number;
+}
+
+const ROOM = 20;
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), burst: null, spent: {}, doubted: {}, left: [], room: ROOM, last: {}, readings: 0 });
+
+/** Carries it on to a moment, through what is left of a burst. Time that runs backwards is not followed. */
+function advance(f: Followed, to: number): Followed {
+  let { belief, burst } = f;
+  const spent = { ...f.spent };
+  const go = (until: number, hot: boolean) => {
+    const seconds = (until - belief.at) / 1000;
+    if (seconds <= 0) return;
+    const before = belief.cups.map((cup) => knownOf(belief, { of: 'plastic', cup }).mean);
+    belief = hot && burst ? heated(belief, { ...burst, seconds, gone: (belief.at - burst.begun) / 1000 }) : cooled(belief, seconds);
+    belief.cups.forEach((cup, i) => {
+      const rim = hot && burst?.cups.includes(cup) ? RIM : 0;
+      const [a, b] = [before[i]! + rim, knownOf(belief, { of: 'plastic', cup }).mean + rim];
+      spent[cup] = (spent[cup] ?? 0) + (((damageRate(a) + 4 * damageRate((a + b) / 2) + damageRate(b)) / 6) * seconds) / LIFE.stabilised;
+    });
+  };
+  if (burst) {
+    const end = burst.begun + burst.seconds * 1000;
+    go(Math.min(to, end), true);
+    if (to >= end) burst = null;
+  }
+  // Long rests go in pieces: the slope of a cooling is good for a few minutes.
+  while (to - belief.at > 180_000) go(belief.at + 180_000, false);
+  go(to, false);
+  return { ...f, belief, burst, spent };
+}
+
+function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
+  const ends = note.kind === 'burst' && note.ended;
+  const f = advance(before, ends ? note.at - note.seconds * 1000 : note.at);
+  switch (note.kind) {
+    case 'mass': {
+      const volume = note.grams / density(160);
+      if (!f.belief.cups.includes(note.cup)) {
+        const body: CupBody = { plastic: Math.max(1, note.grams), glass: glassOf(note.vessel), bore: note.vessel?.bore ?? 85, volume: Math.max(1, volume), exchange: EXCHANGE.usual, room: f.room };
+        return { ...f, belief: withCup(f.belief, note.cup, body, note.added?.celsius ?? { mean: f.room, sd: 2 }, cupPrior(setup.learned, note.vessel?.name ?? '')), last: { ...f.last, [note.cup]: 'charge' } };
+      }
+      const share = note.added ? Math.min(1, note.added.grams / Math.max(1, note.grams)) : 0;
+      return { ...f, belief: withMass(f.belief, note.cup, note.grams, volume, note.added), spent: { ...f.spent, [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) }, last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last };
+    }
+    case 'burst': {
+      const known = setup.ovens.find((o) => o.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
+      const cups = note.cups.filter((c) => f.belief.cups.includes(c));
+      if (cups.length === 0) return f;
+      const oven = ovenKey(known.id, note.level, cups.length);
+      const belief = withOven(f.belief, oven, ovenPrior(setup.learned, known.id, known.oven, note.level, cups.length));
+      const last = { ...f.last, ...Object.fromEntries(cups.map((c) => [c, 'burst' as const])) };
+      const begun = { ...f, belief, last, burst: { oven, power: known.oven.watts, level: note.level, cups, begun: belief.at, seconds: note.seconds } };
+      return ends ? advance(begun, belief.at + note.seconds * 1000) : begun;
+    }
+    case 'out':
+      return f.burst?.cups.includes(note.cup) ? { ...f, burst: null } : f;
+    case 'reading': {
+      if (!f.belief.cups.includes(note.cup)) return f;
+      const out = f.burst?.cups.includes(note.cup) ? { ...f, burst: null } : f;
+      const held = f.doubted[note.cup];
+      const { belief, out: left } = taken(out.belief, note.cup, note.celsius, note.sd, note.eye, held !== undefined && Math.abs(held - note.celsius) < 6);
+      const others = Object.fromEntries(Object.entries(f.doubted).filter(([cup]) => cup !== note.cup));
+      return { ...out, belief, doubted: left ? { ...f.doubted, [note.cup]: note.celsius } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
+    }
+    case 'cold':
+      return { ...f, burst: null, belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), f.belief), room: note.room };
+    case 'room':
+      return { ...f, room: note.celsius, belief: { ...f.belief, bodies: new Map([...f.belief.bodies].map(([k, b]) => [k, { ...b, room: note.celsius }])) } };
+  }
+}
+
+/** Keeps what was made of a list of notes, so that the next list goes on from where they part. */
+export function follower(setup: HeatSetup): (notes: readonly HeatNote[], now: number) => Followed {
+  let ids: string[] = [];
+  let made: Followed[] = [];
+  return (notes, now) => {
+    let same = 0;
+    while (same < notes.length && same < ids.length && notes[same]!.id === ids[same]) same++;
+    ids = ids.slice(0, same);
+    made = made.slice(0, same);
+    let f = made[same - 1] ?? start(notes[0]?.at ?? now, setup);
+    for (const note of notes.slice(same)) {
+      f = take(f, note, setup);
+      ids.push(note.id);
+      made.push(f);
+    }
+    return advance(f, now);
+  };
+}

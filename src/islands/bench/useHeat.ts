@@ -1,0 +1,28 @@
+import { useEffect, useRef, useState } from 'react';
+import type { HeatAnswer, HeatPlan, RunState, SessionState } from '@/core/session/index.ts';
+import { heatAsk, keepPlan } from '@/core/session/index.ts';
+import type { HeatOracle } from '@/worker/askHeat.ts';
+import { heatOracle } from '@/worker/askHeat.ts';
+
+/** It is asked again so often while nothing happens, ms: cups cool meanwhile. */
+const AGAIN = 2000;
+
+/** What is foreseen of heat at this bench, and the plan for bringing cups together that is in hand. */
+export function useHeat(s: SessionState, session: number, run: RunState | null): { answer: HeatAnswer | null; plan: HeatPlan | null } {
+  const [seen, setSeen] = useState<{ answer: HeatAnswer | null; plan: HeatPlan | null }>({ answer: null, plan: null });
+  const oracle = useRef<HeatOracle>(undefined);
+  const asking = useRef<() => void>(() => {});
+  useEffect(() => {
+    oracle.current = heatOracle((answer, ask) => setSeen((was) => ({ answer, plan: keepPlan(was.plan, ask, answer, Date.now()) })));
+    const beat = setInterval(() => asking.current(), AGAIN);
+    return () => {
+      clearInterval(beat);
+      oracle.current?.end();
+    };
+  }, []);
+  useEffect(() => {
+    asking.current = () => s.status === 'running' && s.heat.length > 0 && oracle.current?.ask(heatAsk(s, session, run, Date.now()));
+    asking.current();
+  }, [s, session, run]);
+  return seen;
+}

@@ -1,0 +1,16 @@
+// Bundled by itself, without the app's short names.
+import type { Followed, HeatAsk, HeatNote } from '../core/session/index.ts';
+import { follower, foresee } from '../core/session/index.ts';
+
+let session = -1;
+let follow: ((notes: readonly HeatNote[], now: number) => Followed) | null = null;
+
+/** Follows a session's heats off the page's own thread, going on from where the last asking ended. */
+addEventListener('message', ({ data }: MessageEvent<{ n: number; ask: HeatAsk }>) => {
+  const { n, ask } = data;
+  if (!follow || ask.session !== session) {
+    session = ask.session;
+    follow = follower(ask.setup);
+  }
+  postMessage({ n, answer: foresee(follow(ask.notes, ask.now), ask) });
+});
