@@ -4,6 +4,7 @@ import { draftPlan } from '../../src/core/plan/index.ts';
 import { EVENT_VERSION, startState } from '../../src/core/session/index.ts';
 import { append } from '../../src/service/append.ts';
 import { wholeCatalogue } from '../../src/service/catalogue.ts';
+import { heatSetup, learnDue } from '../../src/service/learn.ts';
 import { savePlan, snapshotFrom } from '../../src/service/plans.ts';
 import { put } from '../../src/store/catalogue.ts';
 import { moveLine } from '../../src/store/ledger.ts';
@@ -12,7 +13,7 @@ import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { writeShop } from '../../src/store/shop.ts';
 import { seeded } from '../../src/device/chance.ts';
 import { rehearse } from './rehearse.ts';
-import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
+import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, OVENS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
 
 const DAY = 86_400_000;
 const SPACE = '9c2a4c0c-7f0a-4b39-8e8a-54b7f1f2a001';
@@ -59,6 +60,7 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   for (const c of COLOURWAYS) await put('colourways', c);
   for (const b of OWN_BUILDS) await put('builds', b);
   for (const c of CASTINGS) await put('castings', c);
+  for (const o of OVENS) await put('ovens', o);
   await writeShop(SHOP);
   let shelf = await wholeCatalogue();
   const idOf = (list: { id: number; spec: { name: string } }[], name: string) => list.find((e) => e.spec.name === name)!.id;
@@ -69,12 +71,13 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
     (await orderLines(order, new Date(now))).flatMap((l) => l.parts.map((p) => ({ part: p.id, line: l.id, for: l.customer, bait: p.bait, colourway: p.colourway, count: p.count, due: l.promised })));
   const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad = 1) => {
     shelf = await wholeCatalogue();
-    const snapshot = snapshotFrom(name, draftPlan(shelf, wanted, defaults), SHOP);
+    const snapshot = snapshotFrom(name, draftPlan(shelf, wanted, defaults), SHOP, await heatSetup());
     if (!snapshot.plan.ok) throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
     const session = await createSession(name, snapshot, null, new Date(startAt));
     if (until && until(startState(snapshot))) return { session, events: [] };
     const events = rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil: (m, c, n) => bad * spoil(m, c, n) });
     for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
+    await learnDue();
     return { session, events };
   };
 

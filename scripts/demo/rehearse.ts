@@ -1,8 +1,9 @@
 import { v5 } from 'uuid';
 import type { Stage } from '../../src/core/build/index.ts';
 import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
-import { apply, EVENT_VERSION, faultsOf, nextStep, runInHand, startState } from '../../src/core/session/index.ts';
+import { apply, EVENT_VERSION, faultsOf, heatCups, nextStep, runInHand, startState } from '../../src/core/session/index.ts';
 import { normal } from '../../src/device/chance.ts';
+import { stoveOf } from './stove.ts';
 
 const SPACE = '6f1f1c1e-5c0e-4a52-9d1f-2d5f7d7a3b11';
 
@@ -33,12 +34,16 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
   const state = startState(snapshot);
   const events: AnyEvent[] = [];
   let now = startAt;
+  const tries = new Map<string, number>();
   const send = (what: Send) => {
     const e = { id: v5(`${session}/${events.length}`, SPACE), session, seq: events.length + 1, at: Math.round(now), by: 'bench', v: EVENT_VERSION, ...what } as AnyEvent;
     events.push(e);
     apply(state, e);
+    stove.heard(e);
   };
+  const stove = stoveOf(state, startAt, chance, () => now, (s) => void (now += 1000 * s), send);
   send({ kind: 'opened', payload: {} });
+  send({ kind: 'reading', payload: { target: { kind: 'room', key: 'room' }, celsius: Math.round(stove.room), stage: null, from: 'typed' } });
   for (let i = 0; i < 20_000 && state.status !== 'finished'; i++) {
     if (until?.(state)) break;
     const step = nextStep(state, now);
@@ -47,17 +52,13 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
     if (step.key === 'cool' || step.key === 'hold') now = Math.max(now, step.until ?? now);
     if (step.key === 'cool') continue;
     if (step.read) {
-      const run = runInHand(state);
       const cup = state.cups.get(step.read.key)!;
-      const middle = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
-      if (!cup.fused) {
-        const at = cup.reading ? Math.min(180, cup.reading.celsius + normal(chance, 45, 8)) : normal(chance, 92, 9);
-        send({ kind: 'heated', payload: { cup: cup.key, seconds: 45, begun: false, together: [] } });
-        now += 50_000;
-        send({ kind: 'reading', payload: { target: step.read, celsius: Math.round(at), stage: null, from: 'typed' } });
-      } else {
-        now += 6000;
-        send({ kind: 'reading', payload: { target: step.read, celsius: Math.round(normal(chance, middle, 1.4)), stage: null, from: 'typed' } });
+      const run = runInHand(state);
+      if (step.key === 'cook' || step.key === 'stir') stove.cook(cup.key);
+      else if (tries.get(step.target) === state.draws.size * 8 + 5) send({ kind: 'skipped', payload: step.skip! });
+      else {
+        tries.set(step.target, Math.max(tries.get(step.target) ?? 0, state.draws.size * 8) + 1);
+        stove.match(state.injectors.has(step.target) && run ? heatCups(state, run).map((c) => c.key) : [cup.key], run?.tools.window ?? { low: 158, high: 168 });
       }
       continue;
     }

@@ -1,6 +1,7 @@
 // The demo shop: three people in Skellan Haven, a harbour town that is on no map. All of it is invented.
 import type { Block, Build, Colourway, Injector, Vessel } from '../../src/core/build/index.ts';
 import { BUILDS } from '../../src/core/build/index.ts';
+import type { Oven } from '../../src/core/heat/index.ts';
 import type { Casting } from '../../src/core/casting/index.ts';
 import type { Ingredient, Mix } from '../../src/core/material/index.ts';
 import type { Bait, Cavity, Mould, OutlineKey } from '../../src/core/mould/index.ts';
@@ -158,6 +159,12 @@ export const PAST: { customer: string; parts: [string, string, number][] }[] = [
   { customer: 'Groyne End Anglers', parts: [['Sandbar dab', 'Lamp oil', 96]] },
   { customer: 'Web shelf', parts: [['Withy rag', 'Rust bell', 32], ['Slip eel 120', 'Tarred rope over lamp oil', 8]] },
   { customer: 'Breakwater Tackle', parts: [['Slip eel 95', 'Rust bell over lamp oil', 64]] },
+];
+
+/** What they cook in. The big one's label promises more than it gives; nobody has measured either. */
+export const OVENS: Oven[] = [
+  { name: 'Bench microwave', kind: 'microwave', watts: 900, level: 1, note: 'Kept for this alone.' },
+  { name: 'Shelf microwave', kind: 'microwave', watts: 700, level: 1, note: '' },
 ];
 
 /** A build of the shop's own: a spot under one colour. */

@@ -5,6 +5,7 @@ import { EVENT_VERSION, fold, nextStep } from '../../src/core/session/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { append } from '../../src/service/append.ts';
 import { planner } from '../../src/service/planner.ts';
+import { heatSetup } from '../../src/service/learn.ts';
 import { snapshotFrom } from '../../src/service/plans.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
@@ -32,7 +33,7 @@ async function eels(): Promise<number> {
   const draft = draftPlan(shelf, parts.filter((p) => p.baitName === 'Slip eel 95' && p.colourwayName.startsWith('Bilge') && p.for === 'Breakwater Tackle'), defaults);
   const second = shelf.moulds.find((m) => m.spec.name === 'Slip eel 95, second')!;
   const input = { ...draft, jobs: draft.jobs.map((j) => ({ ...j, tools: j.tools.map((t) => ({ ...t, moulds: [...t.moulds, { id: second.id, mould: second.spec, given: 0 }] })) })) };
-  const snapshot = snapshotFrom('Tuesday evening', input, await readShop());
+  const snapshot = snapshotFrom('Tuesday evening', input, await readShop(), await heatSetup());
   const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
   const moulds = (s: SessionState) => [...s.moulds.values()];
   await playTo(session, snapshot, (s) => [...s.shots.values()].filter((x) => x.rackedAt).length >= 4 && moulds(s).some((m) => m.phase === 'cooling' && m.looked && m.readyAt - s.lastAt > 25_000) && moulds(s).some((m) => m.phase === 'closed' && m.top === 'right') && [...s.injectors.values()].every((i) => !i.draw), (m, c) => (m === '1' && c === 6 ? 0.4 : 0.04));

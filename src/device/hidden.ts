@@ -54,8 +54,8 @@ export function hiddenBench(chance: () => number, room = clip(normal(chance, 19,
   };
 }
 export const hiddenOven = ({ chance }: HiddenBench, power: number): HiddenOven => ({ power, efficiency: clip(normal(chance, 0.5, 0.08), 0.3, 0.72), dead: clip(normal(chance, 2.5, 0.7), 0.8, 5), sag: 0.02 + 0.05 * chance(), warm: 0 });
-export const hiddenCup = ({ chance, room }: HiddenBench, grams: number, bore = 85, celsius = room): HiddenCup => ({
-  grams, bore, glass: 250 + 150 * chance(), exchange: clip(3 * Math.exp(normal(chance, 0, 0.4)), 1, 8), mixing: 4 + 6 * chance(), bench: 0.05 + 0.25 * chance(), rimShare: 0.1, rimTake: 2 + 1.6 * chance(),
+export const hiddenCup = ({ chance, room }: HiddenBench, grams: number, bore = 85, volume = 500, celsius = room): HiddenCup => ({
+  grams, bore, glass: (250 + 150 * chance()) * (volume / 500) ** (2 / 3), exchange: clip(3 * Math.exp(normal(chance, 0, 0.4)), 1, 8), mixing: 4 + 6 * chance(), bench: 0.05 + 0.25 * chance(), rimShare: 0.1, rimTake: 2 + 1.6 * chance(),
   bulk: celsius, rim: celsius, wall: room + 0.9 * (celsius - room),
 });
 

@@ -2,6 +2,7 @@ import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
 import { applyTrials } from './trials.ts';
 import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
+import { unlearn } from '@/store/lessons.ts';
 import type { Transaction } from '@/store/query.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Written } from './project.ts';
@@ -107,6 +108,7 @@ export async function append(session: number, raw: unknown[]): Promise<Result<Ap
         await project(h.state, fresh, { find: (id) => h.byId.get(id), others: () => h.events }, h.written, transaction);
         await applyTrials(h.state, fresh, transaction);
         await setHead(session, seq, h.state.status, h.state.finishedAt, transaction);
+        if (head.status === 'finished' && h.state.status !== 'finished') await unlearn(session, transaction);
         await notify(session, seq, transaction);
       }
       for (const a of aside) await holdEvent(session, a.id, a.raw, a.why, transaction);

@@ -8,6 +8,7 @@ import type { PlanRow } from '@/store/plans.ts';
 import { findPlan, insertPlan, setTicks, updatePlan } from '@/store/plans.ts';
 import { readShop } from '@/store/shop.ts';
 import { append } from './append.ts';
+import { heatSetup } from './learn.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
@@ -43,7 +44,7 @@ export async function openSession(planId: number, eventId: string, at: number, b
   if (!plan) return missing('plan');
   if (plan.session_id !== null) return ok({ session: plan.session_id });
   const shop = await readShop();
-  const snapshot = snapshotFrom(plan.name, plan.input, shop);
+  const snapshot = snapshotFrom(plan.name, plan.input, shop, await heatSetup());
   if (!snapshot.plan.ok) return problem(409, 'refused', snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ?? 'The plan cannot be shot as it stands.');
   const session = await createSession(plan.name, snapshot, planId, new Date(at));
   const opened = await append(session, [{ id: eventId, session, at, by, v: EVENT_VERSION, kind: 'opened', payload: {} }]);

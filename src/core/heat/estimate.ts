@@ -8,9 +8,11 @@ import { after, afterBurst } from './cup.ts';
  */
 export interface Belief {
   at: number;
-  /** air, instrument, stand; then efficiency and dead time of each oven; then plastic, glass, ln exchange of each cup */
+  /** air, instrument; then efficiency and dead time of each oven; then plastic, glass, ln exchange, ln weight, stand of each cup */
   mean: number[];
   spread: number[][];
+  /** what the air comes back to, when a draught has passed */
+  base: number;
   ovens: string[];
   cups: string[];
   bodies: Map<string, CupBody>;
@@ -19,6 +21,12 @@ export interface Belief {
 export interface Known {
   mean: number;
   sd: number;
+}
+/** What is known of one cup beside its heat: ln W/K between plastic and glass, ln of its weight against the usual, W/K into what it stands on. */
+export interface CupKnown {
+  exchange: Known;
+  weight: Known;
+  stand: Known;
 }
 export interface OvenKnown {
   efficiency: Known;
@@ -29,46 +37,48 @@ export const PRIOR = {
   /** ln of how much faster a cup loses heat than still air would take it */
   air: { mean: 0, sd: 0.25 },
   /** K an instrument reads over what the plastic is; a probe read a little early reads under */
-  instrument: { mean: -0.5, sd: 0.6 },
+  instrument: { mean: -0.5, sd: 0.42 },
   /** W/K from a cup's glass into the bench it stands on: wood little, metal more */
   stand: { mean: 0.12, sd: 0.12 },
   one: { efficiency: { mean: 0.5, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
   two: { efficiency: { mean: 0.55, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
   /** ln W/K between plastic and glass */
   exchange: { mean: Math.log(3), sd: 0.5 },
+  /** ln of a cup's glass against what a cup of its size usually weighs */
+  weight: { mean: 0, sd: 0.2 },
 } as const;
 /** What wanders while nobody looks: standard deviations. */
 export const WANDER = {
   /** K in the plastic after a minute */
-  plastic: 0.4,
+  plastic: 0.1,
   /** K in the glass after a minute: it stands on more than air */
-  glass: 1.3,
+  glass: 0.2,
   /** ln air after a minute */
-  air: 0.05,
+  air: 0.02,
   /** share of a burst's gain that no constant explains */
-  burst: 0.04,
+  burst: 0.03,
   /** share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more when hot */
-  efficiency: 0.006,
+  efficiency: 0.004,
 } as const;
+/** Draughts pass in so many minutes (judgement): without it what wanders would wander off for good. */
+const AIR_PASSES = 40;
 /** A reading further off than so many of its own spreads is left out, unless the next agrees with it. */
 const OUTLIER = 4;
 
 const AIR = 0;
 const INSTRUMENT = 1;
-const STAND = 2;
-const SHARED = 3;
+const SHARED = 2;
 const ovenAt = (b: Belief, oven: string): number => SHARED + 2 * b.ovens.indexOf(oven);
-const cupAt = (b: Belief, cup: string): number => SHARED + 2 * b.ovens.length + 3 * b.cups.indexOf(cup);
+const cupAt = (b: Belief, cup: string): number => SHARED + 2 * b.ovens.length + 5 * b.cups.indexOf(cup);
 
 const copy = (b: Belief): Belief => ({ ...b, mean: [...b.mean], spread: b.spread.map((r) => [...r]), bodies: new Map(b.bodies) });
 
 export interface SharedKnown {
   air: Known;
   instrument: Known;
-  stand: Known;
 }
-export const newBelief = (at: number, { air, instrument, stand }: SharedKnown = PRIOR): Belief => ({
-  at, mean: [air.mean, instrument.mean, stand.mean], spread: [[air.sd ** 2, 0, 0], [0, instrument.sd ** 2, 0], [0, 0, stand.sd ** 2]], ovens: [], cups: [], bodies: new Map(),
+export const newBelief = (at: number, { air, instrument }: SharedKnown = PRIOR): Belief => ({
+  at, mean: [air.mean, instrument.mean], spread: [[air.sd ** 2, 0], [0, instrument.sd ** 2]], base: air.mean, ovens: [], cups: [], bodies: new Map(),
 });
 
 /** Opens places in the state at `i`, knowing nothing of what else hangs on them. */
@@ -106,12 +116,12 @@ export function forgotten(b: Belief, cup: string, celsius: Known, under: Known =
 }
 
 /** The same belief with a cup standing on the bench. @param celsius what is in it, when it was put there */
-export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, exchange: Known = PRIOR.exchange): Belief {
+export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, { exchange, weight, stand }: CupKnown = PRIOR): Belief {
   const next = copy(b);
   if (next.cups.includes(cup)) return next;
   next.cups = [...next.cups, cup];
   next.bodies.set(cup, body);
-  widen(next, next.mean.length, [celsius, { mean: body.room + 0.9 * (celsius.mean - body.room), sd: Math.max(0.5, celsius.sd) }, exchange]);
+  widen(next, next.mean.length, [celsius, { mean: body.room + 0.9 * (celsius.mean - body.room), sd: Math.max(0.5, celsius.sd) }, exchange, weight, stand]);
   return next;
 }
 
@@ -132,20 +142,24 @@ export function withMass(b: Belief, cup: string, grams: number, volume: number, 
   return next;
 }
 
-const bodyOf = (b: Belief, cup: string, exchange: number, air: number, stand: number): CupBody => ({ ...b.bodies.get(cup)!, exchange: Math.exp(exchange), air: Math.exp(air), stand: Math.max(0, stand) });
+function bodyOf(b: Belief, cup: string, [exchange, weight, air, stand]: [number, number, number, number]): CupBody {
+  const body = b.bodies.get(cup)!;
+  return { ...body, exchange: Math.exp(exchange), glass: body.glass * Math.exp(weight), air: Math.exp(air), stand: Math.max(0, stand) };
+}
 /** Constants of a cup as believed now. */
 export const cupBelieved = (b: Belief, cup: string): { body: CupBody; heat: CupHeat } => {
   const i = cupAt(b, cup);
-  return { body: bodyOf(b, cup, b.mean[i + 2]!, b.mean[AIR]!, b.mean[STAND]!), heat: { plastic: b.mean[i]!, glass: b.mean[i + 1]! } };
+  return { body: bodyOf(b, cup, [b.mean[i + 2]!, b.mean[i + 3]!, b.mean[AIR]!, b.mean[i + 4]!]), heat: { plastic: b.mean[i]!, glass: b.mean[i + 1]! } };
 };
 export const ovenBelieved = (b: Belief, oven: string): { efficiency: number; dead: number } => {
   const i = ovenAt(b, oven);
   return { efficiency: Math.max(0.05, b.mean[i]!), dead: Math.max(0, b.mean[i + 1]!) };
 };
+const PARTS = ['plastic', 'glass', 'exchange', 'weight', 'stand'] as const;
 /** Mean and spread of one believed thing. */
-export type Believed = { of: 'air' | 'instrument' | 'stand' } | { of: 'efficiency' | 'dead'; oven: string } | { of: 'plastic' | 'glass' | 'exchange'; cup: string };
+export type Believed = { of: 'air' | 'instrument' } | { of: 'efficiency' | 'dead'; oven: string } | { of: 'plastic' | 'glass' | 'exchange' | 'weight' | 'stand'; cup: string };
 export function knownOf(b: Belief, what: Believed): Known {
-  const i = what.of === 'air' ? AIR : what.of === 'instrument' ? INSTRUMENT : what.of === 'stand' ? STAND : 'oven' in what ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0) : cupAt(b, (what as { cup: string }).cup) + { plastic: 0, glass: 1, exchange: 2 }[what.of as 'plastic' | 'glass' | 'exchange'];
+  const i = what.of === 'air' ? AIR : what.of === 'instrument' ? INSTRUMENT : 'oven' in what ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0) : cupAt(b, (what as { cup: string }).cup) + PARTS.indexOf(what.of as (typeof PARTS)[number]);
   return { mean: b.mean[i]!, sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)) };
 }
 
@@ -166,7 +180,7 @@ export interface Burst {
   gone?: number;
 }
 
-const NUDGE = [0.02, 0.03, 0.01, 0.05, 0.2, 0.2, 0.02] as const; // air, stand, efficiency, dead, plastic, glass, exchange
+const NUDGE = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.03] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
 
 /**
  * Carries the belief on: every cup on the bench cools, those in the oven are heated. Heats and their spread go
@@ -179,18 +193,20 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
   if (seconds <= 0) return next;
   const n = b.mean.length;
   const minutes = seconds / 60;
-  const slopes: { row: number; of: [number, number][] }[] = [];
+  const stays = Math.exp(-minutes / AIR_PASSES);
+  next.mean[AIR] = b.base + stays * (b.mean[AIR]! - b.base);
+  const slopes: { row: number; of: [number, number][] }[] = [{ row: AIR, of: [[AIR, stays]] }];
   const noise: [number, number][] = [[AIR, WANDER.air ** 2 * minutes]];
   for (const cup of only ?? b.cups) {
     const i = cupAt(b, cup);
     const inOven = burst !== null && burst.cups.includes(cup);
     const o = inOven ? ovenAt(b, burst.oven) : -1;
-    const at = [AIR, STAND, o, o < 0 ? -1 : o + 1, i, i + 1, i + 2];
+    const at = [AIR, o, o < 0 ? -1 : o + 1, i, i + 1, i + 2, i + 3, i + 4];
     const value = at.map((k) => (k < 0 ? 0 : b.mean[k]!));
     const go = (v: number[]): CupHeat => {
-      const body = bodyOf(b, cup, v[6]!, v[0]!, v[1]!);
-      const heat = { plastic: v[4]!, glass: v[5]! };
-      const oven: Microwave | null = inOven ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[2]!), dead: Math.max(0, v[3]! - (burst.gone ?? 0)) } : null;
+      const body = bodyOf(b, cup, [v[5]!, v[6]!, v[0]!, v[7]!]);
+      const heat = { plastic: v[3]!, glass: v[4]! };
+      const oven: Microwave | null = inOven ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[1]!), dead: Math.max(0, v[2]! - (burst.gone ?? 0)) } : null;
       return oven ? afterBurst(body, heat, oven, seconds, 2) : after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
     };
     const base = { ...go(value) };
@@ -208,7 +224,7 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
     slopes.push({ row: i, of: rows[0]! }, { row: i + 1, of: rows[1]! });
     noise.push([i, WANDER.plastic ** 2 * minutes], [i + 1, WANDER.glass ** 2 * minutes]);
     if (inOven) {
-      const gain = base.plastic - after(bodyOf(b, cup, value[6]!, value[0]!, value[1]!), { plastic: value[4]!, glass: value[5]! }, seconds, undefined, 5).plastic;
+      const gain = base.plastic - after(bodyOf(b, cup, [value[5]!, value[6]!, value[0]!, value[7]!]), { plastic: value[3]!, glass: value[4]! }, seconds, undefined, 5).plastic;
       noise.push([i, (WANDER.burst * gain) ** 2]);
     }
   }

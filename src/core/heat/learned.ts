@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Known, OvenKnown } from './estimate.ts';
+import type { CupKnown, Known, OvenKnown } from './estimate.ts';
 import { PRIOR } from './estimate.ts';
 import type { Oven } from './oven.ts';
 import { ovenKey, OVENS } from './oven.ts';
@@ -9,23 +9,23 @@ const KnownSchema = z.object({ mean: z.number(), sd: z.number().positive() });
 /** What a shop has learned of its own bench; what is missing is as usual. */
 export const LearnedSchema = z.object({
   air: KnownSchema.optional(),
-  stand: KnownSchema.optional(),
   instrument: KnownSchema.optional(),
   /** by {@link ovenKey} */
   ovens: z.record(z.string(), z.object({ efficiency: KnownSchema, dead: KnownSchema })).default({}),
-  /** ln exchange, by the cup's name */
-  cups: z.record(z.string(), KnownSchema).default({}),
+  /** by the cup's name */
+  cups: z.record(z.string(), z.object({ exchange: KnownSchema, weight: KnownSchema, stand: KnownSchema })).default({}),
 });
 export type Learned = z.infer<typeof LearnedSchema>;
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
 
 /** From one evening to the next draughts and habits change: what was learned is believed a little less (judgement). */
-const OVERNIGHT = { air: 0.12, stand: 0.03, efficiency: 0.02, dead: 0.2, exchange: 0.12 } as const;
+const OVERNIGHT = { air: 0.12, stand: 0.06, efficiency: 0.03, dead: 0.3, exchange: 0.15, weight: 0.12 } as const;
 const slack = (known: Known | undefined, prior: Known, by: number): Known => (known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior);
 
 /** Priors of an evening: what was learned, a little loosened, or the usual. */
-export const sharedPrior = (l: Learned) => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), stand: slack(l.stand, PRIOR.stand, OVERNIGHT.stand), instrument: l.instrument ?? PRIOR.instrument });
-export const cupPrior = (l: Learned, vessel: string): Known => slack(l.cups[vessel], PRIOR.exchange, OVERNIGHT.exchange);
+export const sharedPrior = (l: Learned) => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), instrument: l.instrument ?? PRIOR.instrument });
+/** Cups of one kind still differ from each other. */
+export const cupPrior = (l: Learned, vessel: string): CupKnown => ({ exchange: slack(l.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange), weight: slack(l.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight), stand: slack(l.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand) });
 export function ovenPrior(l: Learned, id: number, oven: Oven, level: number, cups: number): OvenKnown {
   const prior = OVENS[oven.kind].prior(cups);
   const held = l.ovens[ovenKey(id, level, cups)];

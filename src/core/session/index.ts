@@ -16,3 +16,4 @@ export * from './heat.ts';
 export { bodyOfMould, barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 export * from './foresee.ts';
 export * from './advise.ts';
+export * from './learn.ts';

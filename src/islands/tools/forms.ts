@@ -1,4 +1,5 @@
 import { BLOCKS } from '@/core/build/index.ts';
+import { OVENS } from '@/core/heat/oven.ts';
 import { GRADES, WHEN } from '@/core/material/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import type { Dimension } from '@/core/quantity/index.ts';
@@ -41,6 +42,11 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
     one: 'cup', back: '/injectors',
     fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'volume', label: 'Holds to the brim', kind: 'quantity', dimension: 'volume', min: 20, max: 10000 }, { key: 'bore', label: 'Width inside, at the bottom', kind: 'quantity', dimension: 'length', min: 20, max: 400 }, { key: 'fill', label: 'May be filled to', kind: 'quantity', dimension: 'share', min: 0.1, max: 1 }, { key: 'froth', label: 'May be filled to, for the vacuum pot', kind: 'quantity', dimension: 'share', min: 0.1, max: 1 }],
     blank: { name: '', volume: 500, bore: 90, fill: 0.9, froth: 0.5 },
+  },
+  ovens: {
+    one: 'oven', back: '/injectors',
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(OVENS) }, { key: 'watts', label: 'Power on its label, watts', kind: 'quantity', dimension: 'count', min: 100, max: 6000 }, { key: 'level', label: 'Usually run at', kind: 'quantity', dimension: 'share', min: 0.1, max: 1 }, { key: 'note', label: 'Note', kind: 'text' }],
+    blank: { name: '', kind: 'microwave', watts: 900, level: 1, note: '' },
   },
   baits: {
     one: 'bait', back: '/colours',

@@ -4,6 +4,7 @@ import sessions from './03-sessions.ts';
 import readTables from './04-read-tables.ts';
 import ledgers from './05-ledgers.ts';
 import stages from './06-stages.ts';
+import heat from './07-heat.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat];

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import * as z from 'zod';
 import { append } from '@/service/append.ts';
+import { learnDue } from '@/service/learn.ts';
 import { ok } from '@/service/result.ts';
 import { eventsAfter } from '@/service/sessions.ts';
 import { answer, idOf, readBody } from '../../_answer.ts';
@@ -13,5 +14,9 @@ export const GET: APIRoute = async (context) => {
 /** Appends events; each is answered for by itself, so a bench can send all it has. */
 export const POST: APIRoute = async (context) => {
   const body = await readBody(context, z.object({ events: z.array(z.unknown()).max(500) }));
-  return body.ok ? answer(await append(idOf(context), body.value.events)) : body.reply;
+  if (!body.ok) return body.reply;
+  const done = await append(idOf(context), body.value.events);
+  // Learning goes on after the answer: the bench does not wait for it, and what fails is due again.
+  if (done.ok && body.value.events.some((e) => (e as { kind?: unknown } | null)?.kind === 'finished')) void learnDue().catch(() => {});
+  return answer(done);
 };

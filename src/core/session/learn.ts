@@ -1,0 +1,69 @@
+import type { Known } from '../heat/index.ts';
+import { cupPrior, knownOf, ovenPrior, PRIOR, sharedPrior } from '../heat/index.ts';
+import type { Followed, HeatNote, HeatSetup } from './heat.ts';
+
+/** What an evening taught of one constant. */
+export interface LearnedThing {
+  /** `air`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand` */
+  key: string;
+  prior: Known;
+  posterior: Known;
+  /** readings that told of it */
+  readings: number;
+  left_out: number;
+}
+
+/** Fewer readings than this teach nothing (judgement). */
+const ENOUGH = 6;
+
+/** ln by which the air of one evening differs from another's (judgement). */
+const EVENINGS_DIFFER = 0.2;
+/** Two independent words on one thing, each by its precision. */
+const together = (a: Known, b: Known): Known => {
+  const [p, q] = [1 / a.sd ** 2, 1 / b.sd ** 2];
+  return { mean: (p * a.mean + q * b.mean) / (p + q), sd: 1 / Math.sqrt(p + q) };
+};
+
+/** What is to be kept of an evening's estimate: each constant with what was believed before it. */
+export function lessonsOf(f: Followed, notes: readonly HeatNote[], setup: HeatSetup): LearnedThing[] {
+  if (f.readings < ENOUGH) return [];
+  const out: LearnedThing[] = [];
+  const shared = sharedPrior(setup.learned);
+  const left = f.left.length;
+  // An evening's air is its own: of the shop's usual air it tells no more than one evening can.
+  const tonight = knownOf(f.belief, { of: 'air' });
+  out.push({ key: 'air', prior: shared.air, posterior: together(shared.air, { mean: tonight.mean, sd: Math.hypot(tonight.sd, EVENINGS_DIFFER) }), readings: f.readings, left_out: left });
+  for (const key of f.belief.ovens) {
+    const [id, level, n] = key.split('/').map(Number) as [number, number, number];
+    const oven = setup.ovens.find((o) => o.id === id);
+    // Only readings that follow a burst in it tell of an oven.
+    let told = 0;
+    const fresh = new Set<string>();
+    for (const note of notes) {
+      if (note.kind === 'burst' && note.oven === id && Math.round(note.level * 100) === level && note.cups.length === n) note.cups.forEach((c) => fresh.add(c));
+      if (note.kind === 'reading' && fresh.delete(note.cup)) told += 1;
+    }
+    if (!oven || told < 3) continue;
+    const prior = ovenPrior(setup.learned, id, oven.oven, level / 100, n);
+    for (const of of ['efficiency', 'dead'] as const) out.push({ key: `oven/${key}/${of}`, prior: prior[of], posterior: knownOf(f.belief, { of, oven: key }), readings: told, left_out: left });
+  }
+  // A cup's exchange is learned by the kind of cup; the one read most often speaks for its kind.
+  const vessels = new Map<string, { cup: string; readings: number }>();
+  for (const cup of f.belief.cups) {
+    const name = notes.find((n) => n.kind === 'mass' && n.cup === cup && n.vessel)?.kind === 'mass' ? (notes.find((n) => n.kind === 'mass' && n.cup === cup) as Extract<HeatNote, { kind: 'mass' }>).vessel?.name : undefined;
+    const readings = notes.filter((n) => n.kind === 'reading' && n.cup === cup).length;
+    if (name && readings >= ENOUGH && readings > (vessels.get(name)?.readings ?? 0)) vessels.set(name, { cup, readings });
+  }
+  for (const [name, { cup, readings }] of vessels) for (const of of ['exchange', 'weight', 'stand'] as const) out.push({ key: `cup/${name}/${of}`, prior: cupPrior(setup.learned, name)[of], posterior: knownOf(f.belief, { of, cup }), readings, left_out: notes.filter((n) => n.kind === 'reading' && n.cup === cup && f.left.includes(n.id)).length });
+  return out;
+}
+
+/** The usual value of a thing that can be learned. */
+export function usualOf(key: string, setup: HeatSetup): Known {
+  if (key === 'air') return PRIOR.air;
+  if (key.startsWith('cup/')) return PRIOR[key.split('/').pop() as 'exchange' | 'weight' | 'stand'];
+  const [, id, level, n, of] = key.split('/');
+  const oven = setup.ovens.find((o) => o.id === Number(id));
+  const prior = oven ? ovenPrior({ ovens: {}, cups: {} }, Number(id), oven.oven, Number(level) / 100, Number(n)) : PRIOR.one;
+  return of === 'dead' ? prior.dead : prior.efficiency;
+}

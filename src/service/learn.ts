@@ -1,0 +1,88 @@
+import type { Learned, Oven } from '@/core/heat/index.ts';
+import { NOTHING_LEARNED, PRIOR } from '@/core/heat/index.ts';
+import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
+import { follower, lessonsOf as lessonsFrom, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
+import { list } from '@/store/catalogue.ts';
+import { insertLessons, lessonKeys, lessonsOf, lockKey, markLearned, newestLessons, resetKey, sessionToLearn } from '@/store/lessons.ts';
+import { inTransaction } from '@/store/query.ts';
+import { peek } from './append.ts';
+import type { Result } from './result.ts';
+import { ok, problem } from './result.ts';
+
+/** Ovens of the shop and what it has learned up to now: what a session is opened with. */
+export async function heatSetup(): Promise<HeatSetup> {
+  const [ovens, newest] = await Promise.all([list('ovens'), newestLessons()]);
+  if (ovens.length === 0) return USUAL_SETUP;
+  const learned: Learned = structuredClone(NOTHING_LEARNED);
+  for (const { key, posterior } of newest) {
+    const [kind, ...rest] = key.split('/');
+    if (key === 'air') learned.air = posterior;
+    else if (kind === 'cup') {
+      const of = rest.pop() as 'exchange' | 'weight' | 'stand';
+      const cup = rest.join('/');
+      learned.cups[cup] = { ...(learned.cups[cup] ?? { exchange: PRIOR.exchange, weight: PRIOR.weight, stand: PRIOR.stand }), [of]: posterior };
+    }
+    else if (kind === 'oven') {
+      const of = rest.pop() as 'efficiency' | 'dead';
+      const oven = rest.join('/');
+      learned.ovens[oven] = { ...(learned.ovens[oven] ?? { efficiency: posterior, dead: posterior }), [of]: posterior };
+    }
+  }
+  return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned };
+}
+
+/** ms the server may be held up at a stretch. */
+const STRETCH = 8;
+
+/** Follows notes without holding up whoever else wants the server. */
+async function followGently(setup: HeatSetup, notes: HeatNote[], at: number) {
+  const follow = follower(setup);
+  for (let n = 1, since = performance.now(); n < notes.length; n++) {
+    if (performance.now() - since < STRETCH) continue;
+    follow(notes.slice(0, n), notes[n - 1]!.at);
+    await new Promise((resolve) => setImmediate(resolve));
+    since = performance.now();
+  }
+  return follow(notes, at);
+}
+
+async function learnFrom(session: number): Promise<void> {
+  const [state, keys] = await Promise.all([peek(session), lessonKeys()]);
+  if (!state || state.status !== 'finished') return;
+  const setup = state.snapshot.heat;
+  const f = state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
+  const locked = new Set(keys.filter((k) => k.locked).map((k) => k.key));
+  const lessons = f ? lessonsFrom(f, state.heat, setup).filter((l) => !locked.has(l.key)) : [];
+  await inTransaction(async (transaction) => {
+    if (await markLearned(session, transaction)) await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons, transaction);
+  });
+}
+
+let learning: Promise<void> | null = null;
+/** Learns from every finished session that has not been learned from yet; one at a time, and only once. */
+export function learnDue(): Promise<void> {
+  learning ??= (async () => {
+    try {
+      for (let id = await sessionToLearn(), before = -1; id !== null && id !== before; before = id, id = await sessionToLearn()) await learnFrom(id);
+    } finally {
+      learning = null;
+    }
+  })();
+  return learning;
+}
+
+/** What the shop has learned, thing by thing, with what was usual and what taught it. */
+export async function whatIsLearned() {
+  await learnDue();
+  const [setup, newest, keys] = await Promise.all([heatSetup(), newestLessons(), lessonKeys()]);
+  return Promise.all(newest.map(async (n) => ({ ...n, usual: usualOf(n.key, setup), locked: keys.some((k) => k.key === n.key && k.locked), oven: setup.ovens.find((o) => n.key.startsWith(`oven/${o.id}/`))?.oven.name ?? null, past: await lessonsOf(n.key, 12) })));
+}
+
+/** Locks a thing as it is, lets it learn again, or forgets what was learned of it. */
+export async function changeLearned(key: string, act: 'lock' | 'unlock' | 'reset'): Promise<Result<null>> {
+  const known = await newestLessons();
+  if (!known.some((k) => k.key === key)) return problem(404, 'missing', 'Nothing has been learned of that.');
+  if (act === 'reset') await resetKey(key);
+  else await lockKey(key, act === 'lock');
+  return ok(null);
+}
