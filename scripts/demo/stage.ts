@@ -1,7 +1,8 @@
 // Sets benches in the middle of an evening on the demo shop, for pictures: prints their ids by name. Wants DATABASE_URL.
 import { v4 } from 'uuid';
 import type { AnyEvent, SessionState, Snapshot, Step } from '../../src/core/session/index.ts';
-import { EVENT_VERSION, fold, nextStep } from '../../src/core/session/index.ts';
+import { knownOf } from '../../src/core/heat/index.ts';
+import { drawCups, EVENT_VERSION, fold, follower, nextStep, runInHand } from '../../src/core/session/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { append } from '../../src/service/append.ts';
 import { planner } from '../../src/service/planner.ts';
@@ -9,12 +10,18 @@ import { heatSetup } from '../../src/service/learn.ts';
 import { snapshotFrom } from '../../src/service/plans.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
-import { createSession, openSessions, snapshotOf } from '../../src/store/log.ts';
+import { createSession, eventsAfter, openSessions, snapshotOf } from '../../src/store/log.ts';
 import { seeded } from '../../src/device/chance.ts';
 import { rehearse } from './rehearse.ts';
 
 const now = Date.now();
-const read = (session: number, cup: string, celsius: number, ago: number): AnyEvent => ({ id: v4(), session, at: Date.now() - ago, by: 'bench', v: EVENT_VERSION, kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' } });
+/** Every cup in hand read just now, at what it must be by all that went before. */
+async function readAsIs(session: number, snapshot: Snapshot): Promise<void> {
+  const s = fold(snapshot, await eventsAfter(session, 0));
+  const { belief } = follower(snapshot.heat)(s.heat, Date.now());
+  const cups = drawCups(s, runInHand(s)!);
+  await append(session, cups.map((c, i): AnyEvent => ({ id: v4(), session, at: Date.now() - 1000 * (cups.length - i), by: 'bench', v: EVENT_VERSION, kind: 'reading', payload: { target: { kind: 'cup', key: c.key }, celsius: Math.round(knownOf(belief, { of: 'plastic', cup: c.key }).mean), stage: null, from: 'typed' } })));
+}
 
 /** Plays a session up to a moment, and ends it a few seconds ago. */
 async function playTo(session: number, snapshot: Snapshot, until: (s: SessionState) => boolean, spoil: (m: string, c: number) => number = () => 0.04): Promise<void> {
@@ -37,7 +44,7 @@ async function eels(): Promise<number> {
   const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
   const moulds = (s: SessionState) => [...s.moulds.values()];
   await playTo(session, snapshot, (s) => [...s.shots.values()].filter((x) => x.rackedAt).length >= 4 && moulds(s).some((m) => m.phase === 'cooling' && m.looked && m.readyAt - s.lastAt > 25_000) && moulds(s).some((m) => m.phase === 'closed' && m.top === 'right') && [...s.injectors.values()].every((i) => !i.draw), (m, c) => (m === '1' && c === 6 ? 0.4 : 0.04));
-  await append(session, [read(session, '1', 170, 70_000), read(session, '2', 165, 66_000), read(session, '1', 164, 1500), read(session, '2', 159, 500)]);
+  await readAsIs(session, snapshot);
   return session;
 }
 
@@ -50,7 +57,7 @@ async function run(name: string, step: Step['key'], once: (s: SessionState) => b
 }
 
 const triple = await run('Slip eel 95, gull morning', 'match', (s) => s.shots.size > 0);
-await append(triple, [read(triple, '6', 164, 5000), read(triple, '8', 162, 3000), read(triple, '2', 158, 1000)]);
+await readAsIs(triple, (await snapshotOf(triple))!);
 const tails = await run('Slip eel 95, moss over lint, lamp tail', 'load');
 const tail = (cavities: number[]): AnyEvent => ({ id: v4(), session: tails, at: now - 3000, by: 'bench', v: EVENT_VERSION, kind: 'loaded', payload: { mould: '1', job: (laidOut.length > 0 ? '1-16' : ''), cavities, gap: false } });
 await append(tails, [tail([1, 2, 3])]);

@@ -25,7 +25,8 @@ test('following the bench step by step shoots the plan, to the last bait on the 
   const s = fold(snapshot, evening(1));
   assert.equal(s.status, 'finished');
   assert.equal(count([...s.shots.values()]).shots, snapshot.plan.shots.length);
-  assert.ok([...s.shots.values()].every((x) => x.rackedAt !== null && x.against.length === 0), 'nothing was warned of');
+  // A hand with a thermometer does not always bring two cups together; nothing else is warned of.
+  assert.ok([...s.shots.values()].every((x) => x.rackedAt !== null && x.against.every((w) => ['cold', 'hot', 'unmatched', 'stale'].includes(w))), 'nothing was warned of but heats');
   const kinds = new Set(evening(1).map((e) => e.kind));
   for (const kind of ['woken', 'charged', 'warmed', 'reading', 'coloured', 'closed', 'topChecked', 'drawn', 'shot', 'held', 'toppedOff', 'emptied', 'mouldOpened', 'marked', 'returned', 'racked', 'finished'] as const) assert.ok(kinds.has(kind), kind);
 });

@@ -8,7 +8,7 @@ import { after, afterBurst } from './cup.ts';
  */
 export interface Belief {
   at: number;
-  /** air, instrument; then efficiency and dead time of each oven; then plastic, glass, ln exchange, ln weight, stand of each cup */
+  /** air, instrument; then efficiency and dead time of each oven; then plastic, glass, ln exchange, ln weight, ln stand of each cup */
   mean: number[];
   spread: number[][];
   /** what the air comes back to, when a draught has passed */
@@ -22,7 +22,7 @@ export interface Known {
   mean: number;
   sd: number;
 }
-/** What is known of one cup beside its heat: ln W/K between plastic and glass, ln of its weight against the usual, W/K into what it stands on. */
+/** What is known of one cup beside its heat: ln W/K between plastic and glass, ln of its weight against the usual, ln W/K into what it stands on. */
 export interface CupKnown {
   exchange: Known;
   weight: Known;
@@ -38,8 +38,8 @@ export const PRIOR = {
   air: { mean: 0, sd: 0.25 },
   /** K an instrument reads over what the plastic is; a probe read a little early reads under */
   instrument: { mean: -0.5, sd: 0.42 },
-  /** W/K from a cup's glass into the bench it stands on: wood little, metal more */
-  stand: { mean: 0.12, sd: 0.12 },
+  /** ln W/K from a cup's glass into the bench it stands on: wood little, metal more */
+  stand: { mean: Math.log(0.12), sd: 0.8 },
   one: { efficiency: { mean: 0.5, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
   two: { efficiency: { mean: 0.55, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
   /** ln W/K between plastic and glass */
@@ -144,7 +144,7 @@ export function withMass(b: Belief, cup: string, grams: number, volume: number, 
 
 function bodyOf(b: Belief, cup: string, [exchange, weight, air, stand]: [number, number, number, number]): CupBody {
   const body = b.bodies.get(cup)!;
-  return { ...body, exchange: Math.exp(exchange), glass: body.glass * Math.exp(weight), air: Math.exp(air), stand: Math.max(0, stand) };
+  return { ...body, exchange: Math.exp(exchange), glass: body.glass * Math.exp(weight), air: Math.exp(air), stand: Math.exp(stand) };
 }
 /** Constants of a cup as believed now. */
 export const cupBelieved = (b: Belief, cup: string): { body: CupBody; heat: CupHeat } => {
@@ -180,7 +180,7 @@ export interface Burst {
   gone?: number;
 }
 
-const NUDGE = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.03] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
+const NUDGE = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
 
 /**
  * Carries the belief on: every cup on the bench cools, those in the oven are heated. Heats and their spread go

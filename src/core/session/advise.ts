@@ -88,7 +88,7 @@ const give = (s: SessionState, cup: string, seconds: number): Step['send'] => ({
 /** Heats as a maker says them: A 164°, B 163° ± 2° */
 function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits): string {
   const widest = Math.max(...at.map((f) => f.high - f.low)) / 2;
-  return `${cups.map((c, i) => `${letter(s, c)} ${degrees(at[i]!.celsius, units)}`).join(', ')} ± ${degreesApart(Math.max(1, widest), units)}`;
+  return `${cups.map((c, i) => `${letter(s, c)} ${degrees(at[i]!.celsius, units)}`).join(', ')}\u00a0±\u00a0${degreesApart(Math.max(1, widest), units)}`;
 }
 
 /** The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B 163° ± 2°”. */
@@ -129,7 +129,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   if (!draw) return step;
   const told = drawTold(draw, new Map(cups.map((c, i) => [c, bring.at[i]!])));
   if (ends > now) return { ...told, key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
-  return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure} ${draw.detail}` };
+  return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure} Push out the air until every colour runs.` };
 }
 
 /** Pressure let go: from here it cools, for as long as is reckoned for this bait, this mould and this heat. */
@@ -173,6 +173,6 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), now, units);
   // Read and found together: the draw is reckoned at what they are now.
-  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0) return drawTold(step, new Map(plan.cups.map((c) => [c, answer.cups[c]!.now])));
+  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0) return drawTold(step, new Map(plan.cups.flatMap((c) => (answer.cups[c] ? [[c, answer.cups[c].now] as const] : []))));
   return step;
 }

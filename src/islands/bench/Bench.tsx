@@ -3,6 +3,7 @@ import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
 import { advise, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, runInHand, steps, unpoured } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
+import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
 import { Change } from './Change.tsx';
 import { CupCaptions, Cups } from './Cups.tsx';
@@ -150,9 +151,9 @@ function Places({ id, name, snapshot, events }: Opened) {
           <CupCaptions cups={cups} answer={answer} units={units} />)}
         {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
           run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
-          injector && <><p className="truncate font-bold">{injector.draw ? `Draw ${s.draws.get(injector.draw)?.n ?? ''} in it` : 'Empty'}{injector.warmed ? ', warm' : ', cold'}</p><p className="hint">{injector.draws} {injector.draws === 1 ? 'draw' : 'draws'} tonight</p></>)}
+          injector && <BarrelClock s={s} injector={injector} answer={answer} mould={turn?.m ?? null} now={now} />)}
         {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : shown[0]?.mould.cavities.length === 1 ? '1 cavity' : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
-          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}</div>,
+          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} seen={answer?.moulds[m.key]} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}</div>,
           marking ? (
             <div className="flex flex-wrap gap-1" role="group" aria-label="Mark with">
               {brushes.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act min-h-16 px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}

@@ -43,13 +43,17 @@ function Big({ cup, seen, since, units, now, stale, many, onRead }: { cup: CupSt
   const spread = seen ? (seen.now.high - seen.now.low) / 2 : 0;
   const moving = !seen ? '' : Math.abs(seen.trend) < 0.5 ? 'steady' : `${seen.trend < 0 ? 'falling' : 'rising'} ${show(Math.abs(seen.trend), 'difference', units, 0).number}° a min`;
   const told = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : `read ${degrees(reading.celsius, units)}${fresh ? '' : `, ${lasting((now - reading.at) / 1000)} ago`}`;
+  // Time is short while colour goes in: how long until it must go back.
+  const back = seen && cup.fused && !cup.inOven && cup.charges > 0 && seen.cold !== null && seen.cold < 120 && seen.now.celsius > 100 ? Math.max(0, seen.cold - since) : null;
   const inside = cup.inOven && cup.inOven.until > now ? `in the oven, ${clock((cup.inOven.until - now) / 1000)} left` : null;
   return (
     <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${celsius === null ? 'not read' : degrees(celsius, units)}`} data-cup={cup.letter} data-heat={celsius === null ? '' : celsius.toFixed(2)}>
       <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh || seen ? '' : 'text-soft'}`}>{celsius === null ? '–°' : degrees(celsius, units)}</span>
-      <span className="mt-1 block font-semibold">{inside ?? (celsius === null ? '' : `${stageOf(cup, celsius)}${seen ? `, ± ${show(Math.max(1, spread), 'difference', units, 0).number}°` : ''}`)}</span>
-      <span className="hint block">{inside || !moving ? told : `${moving}; ${told}`}</span>
-      {seen?.doubted !== null && seen?.doubted !== undefined && <span className="block text-sm font-semibold text-watch">◇ {degrees(seen.doubted, units)} left out: read again</span>}
+      <span className="mt-1 block leading-tight font-semibold">{inside ?? (celsius === null ? '' : `${stageOf(cup, celsius)}${seen ? `, ± ${show(Math.max(1, spread), 'difference', units, 0).number}°` : ''}`)}</span>
+      {seen?.doubted !== null && seen?.doubted !== undefined
+        ? <span className="block leading-tight font-semibold text-watch">◇ {degrees(seen.doubted, units)} left out, read again</span>
+        : back !== null ? <span className="block leading-tight font-semibold text-watch">{back > 0 ? `goes back in ${clock(back)}` : 'too cold to draw'}</span>
+        : <span className="hint block leading-tight">{inside || !moving ? told : many ? moving : `${moving}; ${told}`}</span>}
     </button>
   );
 }
@@ -85,8 +89,13 @@ export function Cups({ cups, matched, answer, window, units, tolerance, stale, n
 /** Heat a cup has left, in words, where it matters. */
 function leftSays(left: number): { text: string; watch: boolean } {
   const share = `heat left ${Math.round(left * 100)} %`;
-  if (left <= 0.25) return { text: `${share}: dark colours, or blend it`, watch: true };
-  return left <= 0.4 ? { text: `${share}: dark colours from here`, watch: true } : { text: share, watch: false };
+  if (left <= 0.25) return { text: `${share}, blend it`, watch: true };
+  return left <= 0.4 ? { text: `${share}, dark only`, watch: true } : { text: share, watch: false };
+}
+
+function Left({ left }: { left: number }) {
+  const { text, watch } = leftSays(left);
+  return <p className={`leading-tight ${watch ? 'font-semibold text-watch' : 'hint'}`}>{text}</p>;
 }
 
 export function CupCaptions({ cups, answer, units }: { cups: CupState[]; answer: HeatAnswer | null; units: ShopUnits }) {
@@ -95,15 +104,8 @@ export function CupCaptions({ cups, answer, units }: { cups: CupState[]; answer:
       {cups.map((c) => (
         <div key={c.key} className="min-w-0 flex-1">
           <p className="truncate font-bold">{c.letter} {c.name}</p>
-          {(() => {
-            const seen = answer?.cups[c.key];
-            if (!seen) return null;
-            const left = leftSays(seen.left);
-            // Time is short while colour goes in: how long until it must go back.
-            const back = c.fused && !c.inOven && seen.cold !== null && seen.cold < 240 && seen.now.celsius < 185 ? `back in the oven in ${clock(seen.cold)}` : null;
-            return <p className={`text-sm ${left.watch || back ? 'font-semibold text-watch' : 'text-soft'}`}>{back && seen.cold! > 0 ? `${back}; ` : ''}{left.text}</p>;
-          })()}
-          <p className="hint">{say(c.grams / GRADES[c.grade].density20, 'volume', units)}{c.trail.length > 1 ? `, ${c.trail.length} things in it` : ''}{c.fused ? '' : ', not fused'}</p>
+          {answer?.cups[c.key] && <Left left={answer.cups[c.key]!.left} />}
+          <p className="hint">{say(c.grams / GRADES[c.grade].density20, 'volume', units)}{cups.length < 3 && c.trail.length > 1 ? `, ${c.trail.length} things in it` : ''}{c.fused ? '' : ', not fused'}</p>
         </div>
       ))}
     </div>

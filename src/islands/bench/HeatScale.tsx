@@ -13,8 +13,9 @@ export interface Pin {
 /** s down the fan, and how far down that is drawn. */
 const REACH = 240;
 const DEEP = 56;
-/** The scale shows what cups are drawn at; all of it while any is still far below. */
+/** The scale shows what cups are drawn at; more of it where one is, or falls, further below. */
 const NEAR = { from: 140, to: 205, marks: [140, 150, 160, 170, 180, 190, 200] } as const;
+const WIDE = { from: 100, to: 205, marks: [100, 120, 140, 160, 180, 200] } as const;
 const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
 
 /**
@@ -22,7 +23,9 @@ const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
  * the next minutes, the shot window a bracket whose sides run down through the fans.
  */
 export function HeatScale({ pins, matched, window, units, tolerance }: { pins: Pin[]; matched: CupState[]; window: { low: number; high: number }; units: ShopUnits; tolerance: number }) {
-  const { from, to, marks } = pins.some((p) => p.celsius < NEAR.from - 4) ? ALL : NEAR;
+  const lowest = Math.min(...pins.map((p) => p.celsius));
+  const falls = Math.min(...pins.map((p) => p.seen?.fan.at(-1)?.low ?? p.celsius));
+  const { from, to, marks } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
   const x = (c: number) => 16 + ((Math.min(to, Math.max(from, c)) - from) / (to - from)) * 296;
   const together = pins.filter((p) => matched.includes(p.cup));
   const gap = matched.length > 1 && together.length === matched.length ? Math.max(...together.map((p) => p.celsius)) - Math.min(...together.map((p) => p.celsius)) : null;
@@ -36,7 +39,7 @@ export function HeatScale({ pins, matched, window, units, tolerance }: { pins: P
   const fans = pins.some((p) => p.seen);
   const down = (s: number) => 90 + (s / REACH) * DEEP;
   return (
-    <svg viewBox={`0 -12 328 ${fans ? 184 : 124}`} className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
+    <svg viewBox={`0 -12 328 ${fans ? 162 : 124}`} className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
       {fans && pins.map(({ cup, celsius, seen }) => seen && (
         <g key={cup.key}>
           <path d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.high)} ${down(f.s)}`).join('')}${[...seen.fan].reverse().map((f) => `L${x(f.low)} ${down(f.s)}`).join('')}Z`} fill="var(--soft)" opacity="0.28" />
@@ -45,7 +48,7 @@ export function HeatScale({ pins, matched, window, units, tolerance }: { pins: P
       ))}
       {fans && [window.low, window.high].map((c) => <path key={c} d={`M${x(c)} 88V${90 + DEEP}`} className="line-art" style={{ strokeDasharray: '3 4' }} />)}
       {Array.from({ length: 74 }, (_, i) => <rect key={i} x={16 + i * 4} y={76} width="4.3" height="10" fill={heatColour(from + (i / 74) * (to - from))} />)}
-      {marks.map((c) => <g key={c}><path d={`M${x(c)} 87v6`} className="line-art" /><text x={x(c)} y={fans ? 164 : 108} textAnchor="middle" fontSize="13" fill="var(--soft)">{show(c, 'temperature', units).number}</text></g>)}
+      {marks.map((c) => <g key={c}><path d={`M${x(c)} 87v6`} className="line-art" /><text x={x(c)} y="107" textAnchor="middle" fontSize="13" fill="var(--soft)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{show(c, 'temperature', units).number}</text></g>)}
       <path d={`M${x(window.low)} 74V64H${x(window.high)}V74`} className="line-art" style={{ strokeWidth: 2.5 }} />
       <text x={x(window.high) + 6} y="62" fontSize="13" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">window</text>
       {fans && <text x="312" y={90 + DEEP - 3} textAnchor="end" fontSize="12" fill="var(--soft)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">in 4 min</text>}

@@ -1,8 +1,9 @@
 import { stageLayers } from '@/core/build/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { clock, degrees } from '@/core/quantity/index.ts';
-import type { MouldState, RunState, SessionState } from '@/core/session/index.ts';
-import { FAULTS } from '@/core/session/index.ts';
+import { TOO_HOT } from '@/core/heat/metal.ts';
+import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
+import type { MouldForeseen, MouldState, RunState, SessionState } from '@/core/session/index.ts';
+import { FAULTS, mouldHeat } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
 import { drawLayers } from '@/ui/dress.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
@@ -21,6 +22,15 @@ function says(m: MouldState, run: RunState | undefined, now: number): { state: s
     case 'marked': return { state: 'sprue still in it', big: 'counted' };
     case 'cleared': return { state: run && run.stage.makes !== 'bait' ? 'inserts to lay by' : 'baits to the rack', big: 'cleared' };
   }
+}
+
+/** Metal hotter than this burns a hand that holds it; above the other it hardly lets a bait get firm. */
+function metalSays(s: SessionState, m: MouldState, seen: MouldForeseen | undefined, units: ShopUnits, now: number): string {
+  const { celsius } = mouldHeat(s, m, now);
+  const hot = celsius >= TOO_HOT ? ', too hot to hold' : '';
+  const rest = seen && seen.open === null && m.phase !== 'cooling' ? '; let it rest' : '';
+  const down = seen && seen.down >= 1 && m.phase !== 'cooling' ? `; window may come down ${degreesApart(seen.down, units)}` : '';
+  return `, metal ${degrees(celsius, units)}${hot}${rest}${rest ? '' : down}`;
 }
 
 const CHANNEL: Drawn = { place: 'core', colour: 'var(--ground)' };
@@ -57,6 +67,8 @@ interface Props {
   m: MouldState;
   /** run that has this mould in hand while no shot stands in it */
   run: RunState | undefined;
+  /** what is foreseen of its opening */
+  seen: MouldForeseen | undefined;
   units: ShopUnits;
   now: number;
   active: boolean;
@@ -66,7 +78,7 @@ interface Props {
 }
 
 /** A mould at the bench: its drawing is its state. */
-export function BenchMould({ s, m, run: inHand, units, now, active, focus, onCavity, onTap }: Props) {
+export function BenchMould({ s, m, run: inHand, seen, units, now, active, focus, onCavity, onTap }: Props) {
   const shot = s.shots.get(m.shot ?? '');
   const run = shot ? s.runs.get(shot.job) : inHand;
   const lies = liesIn(s, run);
@@ -76,7 +88,7 @@ export function BenchMould({ s, m, run: inHand, units, now, active, focus, onCav
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label={m.mould.name}>
       <div className="flex items-baseline justify-between gap-3">
-        <p className="min-w-0 truncate"><b>{m.mould.name}</b> <span className="hint">{state}{m.reading ? `, ${degrees(m.reading.celsius, units)}` : ''}{m.mould.life !== null ? `, life ${m.given + m.cycles} of ${m.mould.life}` : ''}</span></p>
+        <p className="min-w-0 truncate"><b>{m.mould.name}</b> <span className="hint">{state}{metalSays(s, m, seen, units, now)}{m.mould.life !== null ? `, life ${m.given + m.cycles} of ${m.mould.life}` : ''}</span></p>
         <p className="shrink-0 text-lg font-bold" aria-live="off">{big}</p>
       </div>
       <div className="flex min-h-0 flex-1 flex-col justify-end pb-2" onClick={marking ? undefined : onTap}>
