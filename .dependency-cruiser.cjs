@@ -15,6 +15,7 @@ module.exports = {
     only('ui-imports-core', 'ui', ['core']),
     only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker']),
     only('worker-imports-core', 'worker', ['core']),
+    only('device-imports-core', 'device', ['core']),
     { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/' }, to: { dependencyTypes: ['core'] } },
     { name: 'core-keeps-out-of-frameworks', severity: 'error', from: { path: '^src/core/' }, to: { path: 'node_modules/(react|astro|sequelize|pg|chart)' } },
     { name: 'sql-stays-in-store', severity: 'error', from: { path: '^src/', pathNot: '^src/(store|live)/' }, to: { path: 'node_modules/(sequelize|pg|umzug)/' } },

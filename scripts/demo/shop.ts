@@ -8,7 +8,7 @@ import type { Bait, Cavity, Mould, OutlineKey } from '../../src/core/mould/index
 import type { Shop } from '../../src/core/shop.ts';
 import { DEFAULT_SHOP } from '../../src/core/shop.ts';
 
-export const SHOP: Shop = { ...DEFAULT_SHOP, name: 'Slipway Baits, Skellan Haven', altitude: 6 };
+export const SHOP: Shop = { ...DEFAULT_SHOP, name: 'Slipway Baits, Skellan Haven', altitude: 6, standIns: true };
 
 interface Layout {
   n: number;

@@ -1,12 +1,10 @@
 import { PLASTISOL } from '../../src/core/material/index.ts';
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
 import { normal } from '../../src/device/chance.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, wait } from '../../src/device/hidden.ts';
+import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
-/** The shop's two ovens as they really are: the same on every evening. */
-const TRULY: Record<number, { efficiency: number; dead: number }> = { 1: { efficiency: 0.46, dead: 2.9 }, 2: { efficiency: 0.55, dead: 2.1 } };
 
 /**
  * Cups and oven of a rehearsed evening, on a hidden bench: what is read in the log is what a thermometer would have
@@ -15,7 +13,7 @@ const TRULY: Record<number, { efficiency: number; dead: number }> = { 1: { effic
 export function stoveOf(s: SessionState, startAt: number, chance: () => number, now: () => number, spend: (seconds: number) => void, send: (what: Send) => void) {
   const bench = hiddenBench(chance);
   const { ovens } = s.snapshot.heat;
-  for (const { id, oven } of ovens) bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRULY[id] });
+  for (const { id, oven } of ovens) bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
   const catchUp = () => {
     if (now() > at) wait(bench, (now() - at) / 1000);

@@ -13,6 +13,8 @@ export const ShopSchema = z.object({
   cool: z.number().min(5).max(3600),
   good: z.number().min(0.05).max(1),
   confidence: z.number().min(0.5).max(0.99),
+  /** stand-ins for instruments follow the running session, for a shop that has none yet */
+  standIns: z.boolean().default(false),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -27,6 +29,7 @@ export const DEFAULT_SHOP: Shop = {
   cool: 60,
   good: 0.92,
   confidence: 0.8,
+  standIns: false,
   bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, purge: 1 },
   plan: { purge: 1, loss: 0.01, strength: 20, reheatEvery: 2, step: 5 },
 };

@@ -45,6 +45,9 @@ export interface HiddenBench {
 
 const clip = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x));
 
+/** What the demo shop's two ovens really give, evening after evening; their labels say otherwise. */
+export const TRUE_OVENS: Record<number, { efficiency: number; dead: number }> = { 1: { efficiency: 0.46, dead: 2.9 }, 2: { efficiency: 0.55, dead: 2.1 } };
+
 /** An evening's bench drawn from what benches are like. @param chance uniform in [0, 1), seeded */
 export function hiddenBench(chance: () => number, room = clip(normal(chance, 19, 4), 6, 30)): HiddenBench {
   const usual = Math.exp(normal(chance, 0, 0.18));
@@ -92,7 +95,7 @@ function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
 }
 
 /** Everything on the bench, so many seconds on. @param heating cups in an oven, and how much each gets */
-function pass(b: HiddenBench, seconds: number, watts: (cup: string, at: number) => number): Map<string, number> {
+export function pass(b: HiddenBench, seconds: number, watts: (cup: string, at: number) => number): Map<string, number> {
   const hottest = new Map<string, number>();
   for (let at = 0; at < seconds - 1e-9; ) {
     const dt = Math.min(0.5, seconds - at);
@@ -110,13 +113,20 @@ function pass(b: HiddenBench, seconds: number, watts: (cup: string, at: number) 
 
 export const wait = (b: HiddenBench, seconds: number): void => void pass(b, seconds, () => 0);
 
-/** A burst; what stands in the oven is stirred when the maker does it. Gives the hottest any of it became, °C. */
-export function burst(b: HiddenBench, oven: string, level: number, cups: string[], seconds: number): Map<string, number> {
+/** A burst begun: the W each cup gets, so many seconds into it. What it gives, and when it wakes, is settled here. */
+export function begin(b: HiddenBench, oven: string, level: number, cups: string[]): (cup: string, into: number) => number {
   const o = b.ovens.get(oven)!;
   const dead = Math.max(0, o.dead + normal(b.chance, 0, 0.2));
   const share = (cups.length > 1 ? 1.1 : 1) / cups.length;
   const luck = 1 + normal(b.chance, 0, 0.03);
-  const hottest = pass(b, seconds, (cup, at) => (cups.includes(cup) && at > dead ? o.efficiency * o.power * level * share * luck * (1 - o.sag * Math.min(1, o.warm)) : 0));
+  const sag = 1 - o.sag * Math.min(1, o.warm);
+  return (cup, into) => (cups.includes(cup) && into > dead ? o.efficiency * o.power * level * share * luck * sag : 0);
+}
+
+/** A burst; what stands in the oven is stirred when the maker does it. Gives the hottest any of it became, °C. */
+export function burst(b: HiddenBench, oven: string, level: number, cups: string[], seconds: number): Map<string, number> {
+  const hottest = pass(b, seconds, begin(b, oven, level, cups));
+  const o = b.ovens.get(oven)!;
   o.warm = Math.min(1, o.warm + seconds / 240);
   return hottest;
 }

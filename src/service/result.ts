@@ -5,7 +5,7 @@ export interface Problem {
   message: string;
   /** where it was typed, as a path */
   field?: string;
-  status: 400 | 404 | 409 | 422 | 503;
+  status: 400 | 403 | 404 | 409 | 422 | 503;
 }
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem };
 

@@ -21,7 +21,7 @@ export type HeatNote = Note &
     | { kind: 'mass'; cup: string; vessel: Vessel | null; grams: number; added: { grams: number; celsius: Known } | null }
     | { kind: 'burst'; cups: string[]; oven: number; level: number; seconds: number; ended: boolean }
     | { kind: 'out'; cup: string }
-    | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean }
+    | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean; device: boolean }
     | { kind: 'cold'; room: number }
     | { kind: 'room'; celsius: number }
   );
@@ -109,7 +109,7 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       if (!f.belief.cups.includes(note.cup)) return f;
       const out = f.burst?.cups.includes(note.cup) ? { ...f, burst: null } : f;
       const held = f.doubted[note.cup];
-      const { belief, out: left } = taken(out.belief, note.cup, note.celsius, note.sd, note.eye, held !== undefined && Math.abs(held - note.celsius) < 6);
+      const { belief, out: left } = taken(out.belief, note.cup, note.celsius, note.sd, note.eye, !note.device && held !== undefined && Math.abs(held - note.celsius) < 6);
       const others = Object.fromEntries(Object.entries(f.doubted).filter(([cup]) => cup !== note.cup));
       return { ...out, belief, doubted: left ? { ...f.doubted, [note.cup]: note.celsius } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
     }

@@ -13,6 +13,8 @@ import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
 import { Strip } from './Strip.tsx';
 import { TrialCard } from './TrialCard.tsx';
+import { Instruments } from './Instruments.tsx';
+import { useDevices } from './useDevices.ts';
 import { useHeat } from './useHeat.ts';
 import { useSession } from './useSession.ts';
 
@@ -87,6 +89,7 @@ function Places({ id, name, snapshot, events }: Opened) {
     const same = held && (brush === 'usable' ? held.grade === 'usable' && held.fault === null : held.fault === brush);
     act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: same ? 'good' : brush === 'usable' ? 'usable' : 'second', fault: same || brush === 'usable' ? null : brush } });
   }, [marking, s, brush, act]);
+  const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
   const openRead = () => setPanel({ what: 'read', kind: step?.read?.kind ?? 'cup', key: step?.read?.key ?? [...cups].sort((a, b) => (a.reading?.at ?? 0) - (b.reading?.at ?? 0))[0]?.key ?? '' });
 
   useEffect(() => {
@@ -147,7 +150,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       )}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
-          run && <Cups cups={cups} answer={answer} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
+          run && <Cups cups={cups} answer={answer} devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={bench.tolerance} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
           <CupCaptions cups={cups} answer={answer} units={units} />)}
         {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
           run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
@@ -162,7 +165,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
       <Strip ref={main} step={step} now={now} done={done} session={id} canUndo={canUndo} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
-      {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
+      {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} onSend={act} onClose={() => setPanel(null)} />}
       {panel?.what === 'trial' && <TrialCard s={s} mould={panel.mould} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'other' && <OtherSteps s={s} units={units} now={now} onSend={send} onClose={() => setPanel(null)} onRead={(t) => setPanel({ what: 'read', ...t })} />}

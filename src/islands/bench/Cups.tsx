@@ -6,6 +6,9 @@ import { EYE, isFresh } from '@/core/session/index.ts';
 import { airVolume } from '@/core/shot/index.ts';
 import type { Pin } from './HeatScale.tsx';
 import { HeatScale } from './HeatScale.tsx';
+import { deviceFigure } from './Instruments.tsx';
+import type { Device } from './useDevices.ts';
+import { deviceSays } from './useDevices.ts';
 
 /** A measuring cup to proportion: level, fill limit, and the depth where a draw takes air. */
 export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) {
@@ -36,7 +39,7 @@ const stageOf = (cup: CupState, celsius: number): string => (cup.fused ? 'clear'
 /** What a cup is at now: as reckoned from all that is known of it, or as it was read. */
 export const heatNow = (cup: CupState, seen: CupForeseen | undefined, since: number): number | null => (seen ? seen.now.celsius + (seen.trend * since) / 60 : (cup.reading?.celsius ?? null));
 
-function Big({ cup, seen, since, units, now, stale, many, onRead }: { cup: CupState; seen: CupForeseen | undefined; since: number; units: ShopUnits; now: number; stale: number; many: boolean; onRead: () => void }) {
+function Big({ cup, seen, device, since, units, now, stale, many, onRead }: { cup: CupState; seen: CupForeseen | undefined; device: Device | undefined; since: number; units: ShopUnits; now: number; stale: number; many: boolean; onRead: () => void }) {
   const { reading } = cup;
   const celsius = heatNow(cup, seen, since);
   const fresh = isFresh(cup, now, stale);
@@ -54,8 +57,15 @@ function Big({ cup, seen, since, units, now, stale, many, onRead }: { cup: CupSt
         ? <span className="block leading-tight font-semibold text-watch">◇ {degrees(seen.doubted, units)} left out, read again</span>
         : back !== null ? <span className="block leading-tight font-semibold text-watch">{back > 0 ? `goes back in ${clock(back)}` : 'too cold to draw'}</span>
         : <span className="hint block leading-tight">{inside || !moving ? told : many ? moving : `${moving}; ${told}`}</span>}
+      {device && <Probe device={device} units={units} now={now} />}
     </button>
   );
+}
+
+/** The instrument that stands in a cup, as it is heard. */
+function Probe({ device, units, now }: { device: Device; units: ShopUnits; now: number }) {
+  const says = deviceSays(device, now, deviceFigure(units));
+  return <span className={`block leading-tight ${says.wrong ? 'text-sm font-semibold text-watch' : 'hint'}`} data-probe>{device.kind === 'scale' ? 'scale' : 'probe'} {says.text}</span>;
 }
 
 interface Props {
@@ -63,6 +73,7 @@ interface Props {
   /** those that must come to one heat */
   matched: CupState[];
   answer: HeatAnswer | null;
+  devices: Device[];
   window: { low: number; high: number };
   units: ShopUnits;
   tolerance: number;
@@ -72,12 +83,12 @@ interface Props {
   onCup: (key: string) => void;
 }
 
-export function Cups({ cups, matched, answer, window, units, tolerance, stale, now, onRead, onCup }: Props) {
+export function Cups({ cups, matched, answer, devices, window, units, tolerance, stale, now, onRead, onCup }: Props) {
   const since = answer ? Math.max(0, (now - answer.at) / 1000) : 0;
   const pins = cups.flatMap((cup): Pin[] => { const celsius = heatNow(cup, answer?.cups[cup.key], since); return celsius === null ? [] : [{ cup, celsius, seen: answer?.cups[cup.key] ?? null }]; });
   return (
     <>
-      <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} seen={answer?.cups[c.key]} since={since} units={units} now={now} stale={stale} many={cups.length > 2} onRead={() => onRead(c.key)} />)}</div>
+      <div className="flex gap-3">{cups.map((c) => <Big key={c.key} cup={c} seen={answer?.cups[c.key]} device={devices.find((d) => d.target?.key === c.key)} since={since} units={units} now={now} stale={stale} many={cups.length > 2} onRead={() => onRead(c.key)} />)}</div>
       <HeatScale pins={pins} matched={matched} window={window} units={units} tolerance={tolerance} />
       <div className="mt-auto flex min-h-0 items-end gap-4">
         {cups.map((c) => <button key={c.key} type="button" onClick={() => onCup(c.key)} className="h-full max-h-44 min-w-0 flex-1" aria-label={`What is in cup ${c.letter}`}><CupDrawing cup={c} units={units} /></button>)}

@@ -23,10 +23,12 @@ interface Props {
   units: ShopUnits;
   onSend: (send: Send) => void;
   onClose: () => void;
+  /** instruments that could stand in the target, drawn under it */
+  instruments: (target: Target) => React.ReactNode;
 }
 
 /** A pad for gloves: a few digits and one big key. By eye, one touch. */
-export function ReadingPad({ s, start, units, onSend, onClose }: Props) {
+export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Props) {
   const targets = targetsOf(s);
   const [at, setAt] = useState(Math.max(0, targets.findIndex((t) => t.kind === start.kind && t.key === start.key)));
   const [typed, setTyped] = useState('');
@@ -68,6 +70,7 @@ export function ReadingPad({ s, start, units, onSend, onClose }: Props) {
           </div>
           <p className="figure mt-3 text-6xl leading-none" aria-live="polite">{typed || '–'}<span className="text-2xl">{show(0, 'temperature', units).unit}</span></p>
           <p className={!parsed.ok && parsed.code !== 'empty' ? 'wrong' : 'hint'}>{parsed.ok ? 'Enter takes it.' : parsed.code === 'empty' ? 'Digits, then the big key.' : parsed.message}</p>
+          {instruments(target)}
         </div>
         <div className="grid grid-cols-3 gap-2">
           {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Clear', '0', '←'].map((k) => (

@@ -25,11 +25,11 @@ function noteOf(s: SessionState, e: AnyEvent): HeatNote | null {
       const { target, celsius, stage, from } = e.payload;
       if (target.kind === 'room' && celsius !== null) return { ...at, kind: 'room', celsius };
       if (target.kind !== 'cup') return null;
-      if (celsius !== null) return { ...at, kind: 'reading', cup: target.key, celsius, sd: READING_SD[from === 'device' ? 'device' : 'typed'], eye: false };
+      if (celsius !== null) return { ...at, kind: 'reading', cup: target.key, celsius, sd: READING_SD[from === 'device' ? 'device' : 'typed'], eye: false, device: from === 'device' };
       if (!stage) return null;
       const { low, high } = EYE[stage];
       // An even chance anywhere in the stage's interval.
-      return { ...at, kind: 'reading', cup: target.key, celsius: (low + high) / 2, sd: (high - low) / Math.sqrt(12), eye: true };
+      return { ...at, kind: 'reading', cup: target.key, celsius: (low + high) / 2, sd: (high - low) / Math.sqrt(12), eye: true, device: false };
     }
     case 'resumed':
       return { ...at, kind: 'cold', room: roomOf(s) };

@@ -1,0 +1,82 @@
+import * as z from 'zod';
+
+/**
+ * The open protocol of instruments: JSON over HTTP, a key for each. What they may send, and how it is judged.
+ * Described in docs/devices.md.
+ */
+export const DEVICE_KINDS = {
+  thermometer: { name: 'thermometer', unit: '°C', low: -40, high: 400, targets: ['cup', 'mould', 'injector', 'room'] },
+  scale: { name: 'scale', unit: 'g', low: -50, high: 20_000, targets: ['cup'] },
+  gauge: { name: 'vacuum gauge', unit: 'inHg', low: -1, high: 31, targets: ['pot'] },
+  pedal: { name: 'pedal', unit: '', low: 0, high: 1, targets: ['bench'] },
+} as const satisfies Record<string, { name: string; unit: string; low: number; high: number; targets: string[] }>;
+export type DeviceKind = keyof typeof DEVICE_KINDS;
+
+/** Readings in one sending. A reading a second for eight minutes fits; more comes in several. */
+export const MOST_READINGS = 500;
+export const SendingSchema = z.object({
+  readings: z.array(z.object({
+    /** in the unit of its kind */
+    value: z.number('A reading is a number.'),
+    /** ms since 1970 by the device's own clock; left out = now */
+    at: z.number().int().optional(),
+  })).min(1, 'Send at least one reading.').max(MOST_READINGS, `Send at most ${MOST_READINGS} readings at a time; nothing of these was taken.`),
+});
+
+export const BindingSchema = z.object({ session: z.number().int().positive(), target: z.object({ kind: z.enum(['cup', 'mould', 'injector', 'room', 'pot', 'bench']), key: z.string().min(1).max(80) }) }).nullable();
+export const NewDeviceSchema = z.object({ name: z.string().trim().min(1, 'Name the instrument.').max(60), kind: z.enum(Object.keys(DEVICE_KINDS) as [DeviceKind, ...DeviceKind[]]) });
+
+/** What can be wrong with a reading. All are kept as they came; those that are not `used` tell the bench nothing. */
+export const FLAGS = {
+  absurd: { used: false, says: 'no heat, weight or vacuum there can be' },
+  ambient: { used: false, says: 'colder than the shop: the probe is not in it' },
+  away: { used: false, says: 'its cup is in the oven: the probe is not in it' },
+  backwards: { used: false, says: 'older than the one before it' },
+  duplicate: { used: false, says: 'sent before' },
+  clock: { used: true, says: 'its clock is wrong: the time it came is taken' },
+} as const;
+export type Flag = keyof typeof FLAGS;
+
+/** A device's clock may be so far ahead of the shop's, and its readings so old, ms. */
+const AHEAD = 5_000;
+const OLD = 10 * 60_000;
+/** K under the room's heat that a probe in plastic cannot be. */
+const UNDER_ROOM = 5;
+
+export interface Judged {
+  value: number;
+  /** shop's clock, ms */
+  at: number;
+  flag: Flag | null;
+}
+/**
+ * Judges one reading against the one before.
+ * @param room °C, for a thermometer in a cup; null = not known or not in one
+ * @param away its cup is in the oven
+ */
+export function judge(kind: DeviceKind, reading: { value: number; at?: number }, last: { at: number; value: number } | null, now: number, room: number | null, away = false): Judged {
+  const { low, high } = DEVICE_KINDS[kind];
+  const wrongClock = reading.at !== undefined && (reading.at > now + AHEAD || reading.at < now - OLD);
+  const at = wrongClock || reading.at === undefined ? now : reading.at;
+  const flag: Flag | null =
+    !(reading.value >= low && reading.value <= high) ? 'absurd'
+    : last && at === last.at && reading.value === last.value ? 'duplicate'
+    : last && at <= last.at && !wrongClock ? 'backwards'
+    : kind === 'thermometer' && room !== null && reading.value < room - UNDER_ROOM ? 'ambient'
+    : away ? 'away' : wrongClock ? 'clock' : null;
+  return { value: reading.value, at, flag };
+}
+
+/** A probe stands still when it moves no faster than this, K/s; a still one is written in the log so often, or when it has moved so far. */
+const STILL = 0.35;
+const EVERY = 10_000;
+const MOVED = 1.5;
+
+/** Whether a reading is worth an entry in the session's log: one a second would drown it. */
+export function tells(kind: DeviceKind, now: { at: number; value: number }, last: { at: number; value: number } | null, written: { at: number; value: number } | null): boolean {
+  if (kind !== 'thermometer') return false;
+  // The first after a silence may be a probe on its way up.
+  if (!last || now.at - last.at > 5_000) return false;
+  if (Math.abs(now.value - last.value) / Math.max(0.2, (now.at - last.at) / 1000) > STILL) return false;
+  return !written || now.at - written.at >= EVERY || (Math.abs(now.value - written.value) >= MOVED && now.at - written.at >= 2_000);
+}

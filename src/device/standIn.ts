@@ -1,0 +1,79 @@
+import { knownOf } from '../core/heat/index.ts';
+import type { AnyEvent, SessionState, Snapshot } from '../core/session/index.ts';
+import { apply, fold, follower } from '../core/session/index.ts';
+import { normal, seeded } from './chance.ts';
+import type { HiddenBench } from './hidden.ts';
+import { begin, hiddenBench, hiddenCup, hiddenOven, pass, pour, stir, stirredHeat, TRUE_OVENS } from './hidden.ts';
+
+/** Heat of what goes back into a cup, by the act, °C. */
+const BACK: Record<string, number> = { returned: 45, emptied: 140 };
+
+/** A bench that answers a session as a real one would: its cups heat, cool and are read, by physics nobody was told. */
+export interface StandIn {
+  state: SessionState;
+  hidden: HiddenBench;
+  /** an act at the bench */
+  heard: (e: AnyEvent) => void;
+  /** time goes on, to a moment of the bench's clock, ms */
+  to: (at: number) => void;
+  /** what a probe in a cup shows now, °C; null while the cup is in the oven and the probe on the bench */
+  probe: (cup: string) => number | null;
+}
+
+/** @param seed of the hidden constants; the same seed is the same bench */
+export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at: number): StandIn {
+  const chance = seeded(seed);
+  const state = fold(snapshot, events);
+  const hidden = hiddenBench(chance, state.roomCelsius ?? undefined);
+  for (const { id, oven } of snapshot.heat.ovens) hidden.ovens.set(String(id), { ...hiddenOven(hidden, oven.watts), ...TRUE_OVENS[id] });
+  const probes = new Map<string, number>();
+  let now = at;
+  let heating: { watts: (cup: string, into: number) => number; cups: string[]; from: number; until: number } | null = null;
+  // A session taken up in the middle goes on from what is believed of it.
+  const { belief } = follower(snapshot.heat)(state.heat, at);
+  for (const c of state.cups.values()) if (c.grams > 1) hidden.cups.set(c.key, hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500, belief.cups.includes(c.key) ? knownOf(belief, { of: 'plastic', cup: c.key }).mean : hidden.room));
+
+  const step = (seconds: number) => {
+    const burst = heating;
+    const into = burst ? (now - burst.from) / 1000 : 0;
+    pass(hidden, seconds, (cup, t) => (burst ? burst.watts(cup, into + t) : 0));
+    for (const [key, c] of hidden.cups) {
+      const lies = burst?.cups.includes(key) ? hidden.room + 15 : stirredHeat(c);
+      const was = probes.get(key) ?? hidden.room;
+      probes.set(key, lies + (was - lies) * Math.exp(-seconds / hidden.probe.lag));
+    }
+    now += seconds * 1000;
+  };
+  const to = (until: number) => {
+    if (heating && heating.until <= until) {
+      step(Math.max(0, (heating.until - now) / 1000));
+      heating.cups.forEach((c) => stir(hidden.cups.get(c)!));
+      heating = null;
+    }
+    if (until > now) step((until - now) / 1000);
+  };
+  return {
+    state, hidden, to,
+    heard(e) {
+      to(e.at);
+      apply(state, e);
+      for (const c of state.cups.values()) {
+        const there = hidden.cups.get(c.key);
+        if (!there && c.grams > 1) hidden.cups.set(c.key, hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500));
+        else if (there && c.grams > 1 && Math.abs(there.grams - c.grams) > 1e-6) pour(there, c.grams - there.grams, BACK[e.kind] ?? hidden.room);
+      }
+      if (e.kind === 'heated' && e.payload.begun) {
+        const cups = [e.payload.cup, ...e.payload.together].filter((c) => hidden.cups.has(c));
+        const oven = String(e.payload.oven ?? state.oven.id);
+        if (cups.length > 0 && hidden.ovens.has(oven)) heating = { watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups), cups, from: e.at, until: e.at + e.payload.seconds * 1000 };
+      }
+      // A probe that stands in a cup says nothing of anybody stirring it.
+      if (e.kind === 'stirred' || (e.kind === 'reading' && e.payload.from !== 'device')) {
+        const cup = e.kind === 'stirred' ? e.payload.cup : e.payload.target.key;
+        if (heating?.cups.includes(cup)) heating = null;
+        if (hidden.cups.has(cup)) stir(hidden.cups.get(cup)!);
+      }
+    },
+    probe: (cup) => (heating?.cups.includes(cup) || !hidden.cups.has(cup) ? null : Math.round(((probes.get(cup) ?? hidden.room) + hidden.probe.offset + normal(chance, 0, hidden.probe.noise / 2)) * 10) / 10),
+  };
+}

@@ -1,0 +1,50 @@
+import { useEffect, useRef, useState } from 'react';
+import type { DeviceKind, Flag } from '@/core/device/index.ts';
+import { FLAGS } from '@/core/device/index.ts';
+import { call } from '@/ui/api.ts';
+
+export interface Device {
+  id: number;
+  name: string;
+  kind: DeviceKind;
+  session: number | null;
+  target: { kind: string; key: string } | null;
+  value: number | null;
+  /** ms, this machine's clock, when it was last heard here */
+  at: number | null;
+  flag: Flag | null;
+}
+
+/** Instruments as they are heard now, and how to put one somewhere. A press of a pedal is an act of its own. */
+export function useDevices(session: number, onPedal: () => void): { devices: Device[]; place: (id: number, target: { kind: string; key: string } | null) => void; wrong: string } {
+  const [devices, setDevices] = useState<Device[]>([]);
+  const [wrong, setWrong] = useState('');
+  const pedal = useRef(onPedal);
+  useEffect(() => void (pedal.current = onPedal));
+  useEffect(() => {
+    const stream = new EventSource('/api/devices/stream');
+    stream.onmessage = (m) => {
+      const said = { ...(JSON.parse(m.data as string) as Device), at: Date.now() };
+      setDevices((held) => [...held.filter((d) => d.id !== said.id), said].sort((a, b) => a.id - b.id));
+      if (said.kind === 'pedal' && said.value === 1 && said.flag === null && (said.session === null || said.session === session)) pedal.current();
+    };
+    return () => stream.close();
+  }, [session]);
+  const place = (id: number, target: Device['target']) => {
+    void call('PUT', `/api/devices/${id}/binding`, target && { session, target }).then((reply) => {
+      setWrong(reply.ok ? '' : reply.message);
+      if (reply.ok) setDevices((held) => held.map((d) => (d.id === id ? { ...d, session: target && session, target } : d)));
+    });
+  };
+  return { devices, place, wrong };
+}
+
+/** An instrument not heard for so long has dropped out, ms. */
+const SILENT = 6_000;
+/** What a screen says of an instrument: its figure, or what is wrong with it. */
+export function deviceSays(d: Device, now: number, figure: (d: Device) => string): { text: string; wrong: boolean } {
+  if (d.at === null || d.value === null) return { text: 'not heard yet', wrong: true };
+  if (now - d.at > SILENT) return { text: `silent for ${Math.round((now - d.at) / 1000)} s`, wrong: true };
+  if (d.flag && !FLAGS[d.flag].used) return { text: `${figure(d)}: ${FLAGS[d.flag].says}`, wrong: true };
+  return { text: figure(d), wrong: false };
+}

@@ -1,0 +1,114 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { v5 } from 'uuid';
+import type { Judged } from '@/core/device/index.ts';
+import { BindingSchema, DEVICE_KINDS, FLAGS, judge, NewDeviceSchema, SendingSchema, tells } from '@/core/device/index.ts';
+import { EVENT_VERSION } from '@/core/session/index.ts';
+import type { DeviceRow } from '@/store/devices.ts';
+import { allDevices, bind, boundTo, clockLead, deviceById, deviceByKey, insertDevice, keepReadings, nameInUse, revokeDevice, setLast, setSent, tellDevice, unbind } from '@/store/devices.ts';
+import { sessionHead } from '@/store/log.ts';
+import { inTransaction } from '@/store/query.ts';
+import { append, peek } from './append.ts';
+import type { Result } from './result.ts';
+import { missing, ok, problem } from './result.ts';
+
+export { onDevice } from '@/live/listener.ts';
+export { allDevices } from '@/store/devices.ts';
+
+/** Keys are random and long, so that a plain hash keeps them. */
+export const hashOf = (key: string): string => createHash('sha256').update(key).digest('hex');
+const SPACE = 'b8d9a1f2-3c1e-4c57-8f0e-7f9a5a6c2e11';
+
+/** A new instrument, with the key it will send by: told this once, and kept nowhere. */
+export async function newDevice(raw: unknown): Promise<Result<{ id: number; key: string }>> {
+  const read = NewDeviceSchema.safeParse(raw);
+  if (!read.success) return problem(422, 'invalid', read.error.issues[0]!.message, read.error.issues[0]!.path.join('.'));
+  if (await nameInUse(read.data.name)) return problem(409, 'name-taken', `There is an instrument called “${read.data.name}” already. Give this one another name.`, 'name');
+  const key = randomBytes(24).toString('base64url');
+  return ok({ id: await insertDevice(read.data.name, read.data.kind, hashOf(key), false), key });
+}
+
+export const dropDevice = async (id: number): Promise<Result<null>> => ((await revokeDevice(id)) ? ok(null) : missing('instrument'));
+
+/** Puts an instrument into a cup, on a mould or a barrel; null takes it out. */
+export async function bindDevice(id: number, raw: unknown): Promise<Result<null>> {
+  const read = BindingSchema.safeParse(raw);
+  if (!read.success) return problem(422, 'invalid', read.error.issues[0]!.message, read.error.issues[0]!.path.join('.'));
+  const device = await deviceById(id);
+  if (!device) return missing('instrument');
+  if (read.data === null) {
+    await unbind(id);
+    return ok(null);
+  }
+  const { session, target } = read.data;
+  if (!(DEVICE_KINDS[device.kind].targets as readonly string[]).includes(target.kind)) return problem(422, 'misfit', `A ${DEVICE_KINDS[device.kind].name} does not go there.`);
+  if (!(await sessionHead(session))) return missing('session');
+  const there = target.kind === 'bench' ? null : await boundTo(session, target.kind, target.key);
+  if (there && there.id !== id) return problem(409, 'taken', `${there.name} is in it already. Take that one out first: two probes in one cup would be taken for one.`);
+  await bind(id, session, target.kind, target.key);
+  return ok(null);
+}
+
+export interface Sent {
+  /** one for each reading, in order */
+  readings: { flag: string | null; says: string }[];
+  /** written in the log of the session it is bound to */
+  logged: number;
+}
+
+/** What is to become of each reading: judged one after the other, each against the last good one. */
+function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now: number, room: number | null, away: boolean): { judged: Judged[]; tell: Judged[] } {
+  let last = device.last_at && device.last_value !== null ? { at: device.last_at.getTime(), value: device.last_value } : null;
+  let written = device.sent_at && device.sent_value !== null ? { at: device.sent_at.getTime(), value: device.sent_value } : null;
+  const tell: Judged[] = [];
+  const judged = list.map((r) => {
+    const j = judge(device.kind, r, last, now, device.target_kind === 'cup' ? room : null, away);
+    if (j.flag === null || FLAGS[j.flag].used) {
+      if (device.session_id !== null && tells(device.kind, j, last, written)) {
+        tell.push(j);
+        written = j;
+      }
+      last = j;
+    }
+    return j;
+  });
+  return { judged, tell };
+}
+
+/**
+ * Takes what an instrument sends: everything is kept, what is doubtful is flagged in words, and a bound
+ * thermometer that stands still writes a reading into the session's log.
+ */
+export async function takeReadings(key: string, raw: unknown, now = Date.now()): Promise<Result<Sent>> {
+  const read = SendingSchema.safeParse(raw);
+  if (!read.success) return problem(422, 'invalid', read.error.issues[0]!.message, read.error.issues[0]!.path.join('.'));
+  const taken = await inTransaction(async (transaction) => {
+    const device = await deviceByKey(hashOf(key), transaction);
+    if (!device) return null;
+    const state = device.session_id === null ? null : await peek(device.session_id);
+    const { judged, tell } = judgeAll(device, read.data.readings, now, state?.roomCelsius ?? null, device.target_kind === 'cup' && state?.cups.get(device.target!)?.inOven != null && state.cups.get(device.target!)!.inOven!.until > now + Math.max(-5_000, await clockLead(device.session_id!)));
+    await keepReadings(device, judged, transaction);
+    const good = judged.findLast((j) => j.flag === null || FLAGS[j.flag].used);
+    await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag, transaction);
+    const running = state?.status === 'running';
+    if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value, transaction);
+    const end = judged.at(-1)!;
+    await tellDevice({ id: device.id, name: device.name, kind: device.kind, session: device.session_id, target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target }, value: end.value, at: end.at, flag: end.flag }, transaction);
+    return { device, judged, tell: running ? tell : [] };
+  });
+  if (!taken) return problem(403, 'wrong-key', 'That key is not one of this shop’s, or it was taken back. Nothing was taken.');
+  const { device, judged, tell } = taken;
+  if (tell.length > 0) {
+    // The bench's clock is the one the session is kept by; a device's readings are put on it.
+    const lead = Math.max(-5_000, await clockLead(device.session_id!));
+    const done = await append(device.session_id!, tell.map((t) => ({
+      id: v5(`${device.id}/${t.at}/${t.value}`, SPACE), session: device.session_id, at: Math.round(t.at + lead), by: device.name, v: EVENT_VERSION, kind: 'reading',
+      payload: { target: { kind: device.target_kind, key: device.target }, celsius: t.value, stage: null, from: 'device' },
+    })));
+    if (!done.ok) return done;
+  }
+  return ok({ readings: judged.map((j) => ({ flag: j.flag, says: j.flag ? FLAGS[j.flag].says : 'taken' })), logged: tell.length });
+}
+
+/** Devices with what they last said, for screens; times as ms. */
+export const devicesNow = async () => (await allDevices()).map((d) => ({ id: d.id, name: d.name, kind: d.kind, standIn: d.stand_in, session: d.session_id, target: d.target_kind === null ? null : { kind: d.target_kind, key: d.target! }, value: d.last_value, at: d.seen_at?.getTime() ?? null, flag: d.last_flag }));
+export type DeviceNow = Awaited<ReturnType<typeof devicesNow>>[number];
