@@ -24,10 +24,16 @@ export async function newDevice(raw: unknown): Promise<Result<{ id: number; key:
   if (!read.success) return problem(422, 'invalid', read.error.issues[0]!.message, read.error.issues[0]!.path.join('.'));
   if (await nameInUse(read.data.name)) return problem(409, 'name-taken', `There is an instrument called “${read.data.name}” already. Give this one another name.`, 'name');
   const key = randomBytes(24).toString('base64url');
-  return ok({ id: await insertDevice(read.data.name, read.data.kind, hashOf(key), false), key });
+  const id = await insertDevice(read.data.name, read.data.kind, hashOf(key), false);
+  await tellChange(id);
+  return ok({ id, key });
 }
 
-export const dropDevice = async (id: number): Promise<Result<null>> => ((await revokeDevice(id)) ? ok(null) : missing('instrument'));
+export async function dropDevice(id: number): Promise<Result<null>> {
+  if (!(await revokeDevice(id))) return missing('instrument');
+  await tellDevice({ id, gone: true });
+  return ok(null);
+}
 
 /** Puts an instrument into a cup, on a mould or a barrel; null takes it out. */
 export async function bindDevice(id: number, raw: unknown): Promise<Result<null>> {
@@ -37,6 +43,7 @@ export async function bindDevice(id: number, raw: unknown): Promise<Result<null>
   if (!device) return missing('instrument');
   if (read.data === null) {
     await unbind(id);
+    await tellChange(id);
     return ok(null);
   }
   const { session, target } = read.data;
@@ -45,6 +52,7 @@ export async function bindDevice(id: number, raw: unknown): Promise<Result<null>
   const there = target.kind === 'bench' ? null : await boundTo(session, target.kind, target.key);
   if (there && there.id !== id) return problem(409, 'taken', `${there.name} is in it already. Take that one out first: two probes in one cup would be taken for one.`);
   await bind(id, session, target.kind, target.key);
+  await tellChange(id);
   return ok(null);
 }
 
@@ -55,17 +63,22 @@ export interface Sent {
   logged: number;
 }
 
+/** An event may have been on its way so long, ms: an older one tells nothing of the bench's clock. */
+const LAG = 5_000;
+
 /** What is to become of each reading: judged one after the other, each against the last good one. */
-function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now: number, room: number | null, away: boolean): { judged: Judged[]; tell: Judged[] } {
+function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now: number, lead: number, room: number | null, away: boolean): { judged: Judged[]; tell: Judged[] } {
   let last = device.last_at && device.last_value !== null ? { at: device.last_at.getTime(), value: device.last_value } : null;
   let written = device.sent_at && device.sent_value !== null ? { at: device.sent_at.getTime(), value: device.sent_value } : null;
   const tell: Judged[] = [];
   const judged = list.map((r) => {
     const j = judge(device.kind, r, last, now, device.target_kind === 'cup' ? room : null, away);
     if (j.flag === null || FLAGS[j.flag].used) {
-      if (device.session_id !== null && tells(device.kind, j, last, written)) {
-        tell.push(j);
-        written = j;
+      // On the bench's clock, by which the session is kept.
+      const there = { ...j, at: Math.round(j.at + lead) };
+      if (device.session_id !== null && tells(device.kind, there, last && { ...last, at: last.at + lead }, written)) {
+        tell.push(there);
+        written = there;
       }
       last = j;
     }
@@ -85,7 +98,9 @@ export async function takeReadings(key: string, raw: unknown, now = Date.now()):
     const device = await deviceByKey(hashOf(key), transaction);
     if (!device) return null;
     const state = device.session_id === null ? null : await peek(device.session_id);
-    const { judged, tell } = judgeAll(device, read.data.readings, now, state?.roomCelsius ?? null, device.target_kind === 'cup' && state?.cups.get(device.target!)?.inOven != null && state.cups.get(device.target!)!.inOven!.until > now + Math.max(-5_000, await clockLead(device.session_id!)));
+    const lead = device.session_id === null ? 0 : Math.max(-LAG, await clockLead(device.session_id));
+    const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
+    const { judged, tell } = judgeAll(device, read.data.readings, now, lead, state?.roomCelsius ?? null, inOven != null && inOven.until > now + lead);
     await keepReadings(device, judged, transaction);
     const good = judged.findLast((j) => j.flag === null || FLAGS[j.flag].used);
     await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag, transaction);
@@ -98,10 +113,8 @@ export async function takeReadings(key: string, raw: unknown, now = Date.now()):
   if (!taken) return problem(403, 'wrong-key', 'That key is not one of this shop’s, or it was taken back. Nothing was taken.');
   const { device, judged, tell } = taken;
   if (tell.length > 0) {
-    // The bench's clock is the one the session is kept by; a device's readings are put on it.
-    const lead = Math.max(-5_000, await clockLead(device.session_id!));
     const done = await append(device.session_id!, tell.map((t) => ({
-      id: v5(`${device.id}/${t.at}/${t.value}`, SPACE), session: device.session_id, at: Math.round(t.at + lead), by: device.name, v: EVENT_VERSION, kind: 'reading',
+      id: v5(`${device.id}/${t.at}/${t.value}`, SPACE), session: device.session_id, at: t.at, by: device.name, v: EVENT_VERSION, kind: 'reading',
       payload: { target: { kind: device.target_kind, key: device.target }, celsius: t.value, stage: null, from: 'device' },
     })));
     if (!done.ok) return done;
@@ -109,6 +122,12 @@ export async function takeReadings(key: string, raw: unknown, now = Date.now()):
   return ok({ readings: judged.map((j) => ({ flag: j.flag, says: j.flag ? FLAGS[j.flag].says : 'taken' })), logged: tell.length });
 }
 
+const shown = (d: DeviceRow) => ({ id: d.id, name: d.name, kind: d.kind, standIn: d.stand_in, session: d.session_id, target: d.target_kind === null ? null : { kind: d.target_kind, key: d.target! }, value: d.last_value, at: d.seen_at?.getTime() ?? null, flag: d.last_flag });
 /** Devices with what they last said, for screens; times as ms. */
-export const devicesNow = async () => (await allDevices()).map((d) => ({ id: d.id, name: d.name, kind: d.kind, standIn: d.stand_in, session: d.session_id, target: d.target_kind === null ? null : { kind: d.target_kind, key: d.target! }, value: d.last_value, at: d.seen_at?.getTime() ?? null, flag: d.last_flag }));
+export const devicesNow = async () => (await allDevices()).map(shown);
+/** Tells every screen that an instrument is new, or stands elsewhere. */
+async function tellChange(id: number): Promise<void> {
+  const device = await deviceById(id);
+  if (device) await tellDevice({ ...shown(device), moved: true });
+}
 export type DeviceNow = Awaited<ReturnType<typeof devicesNow>>[number];

@@ -61,7 +61,7 @@ export const setLast = (id: number, at: number | null, value: number | null, fla
 export const setSent = (id: number, at: number, value: number, transaction: Transaction): Promise<void> => run('UPDATE device_bindings SET sent_at = $2::timestamptz, sent_value = $3 WHERE device_id = $1', [id, when(at), value], transaction);
 
 export const DEVICE_CHANNEL = 'twin_shot_device';
-export const tellDevice = (payload: object, transaction: Transaction): Promise<void> => run('SELECT pg_notify($1, $2)', [DEVICE_CHANNEL, JSON.stringify(payload)], transaction);
+export const tellDevice = (payload: object, transaction?: Transaction): Promise<void> => run('SELECT pg_notify($1, $2)', [DEVICE_CHANNEL, JSON.stringify(payload)], transaction);
 
 /** How far a session's bench clock was ahead of this machine's when it was last heard, ms. */
 export const clockLead = async (session: number): Promise<number> => {

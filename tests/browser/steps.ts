@@ -16,6 +16,10 @@ export async function open(page: Page, path: string): Promise<void> {
 
 export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
 export const settled = (page: Page) => expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();
+/** Waits until what is foreseen of heat takes in all that was noted. */
+export const foreseen = (page: Page) =>
+  expect.poll(async () => { const bench = page.locator('[data-ready]'); return (await bench.getAttribute('data-notes')) === (await bench.getAttribute('data-foreseen')); }).toBe(true);
+export const mainSays = async (page: Page): Promise<string> => (await page.locator('[data-main]').textContent()) ?? '';
 
 export const byPointer = (page: Page): Hands => ({
   main: () => page.locator('[data-main]').click(),
@@ -52,17 +56,20 @@ async function wanted(page: Page): Promise<number> {
 export async function follow(page: Page, hands: Hands, { until, faulty = [] }: Follow): Promise<string[]> {
   const done: string[] = [];
   for (let i = 0; i < 400; i++) {
+    await foreseen(page);
     const step = await stepOf(page);
     if (until(step)) return done;
     const sentence = await page.locator('[data-step]').textContent();
     done.push(step!);
     const seq = await page.locator('[data-seq]').getAttribute('data-seq');
-    if (step === 'cook' || step === 'match') {
+    const read = /Read (\S)/.exec(await mainSays(page))?.[1];
+    if (read) {
       await hands.main();
       await expect(page.getByRole('dialog')).toBeVisible();
-      await hands.read(step === 'cook' ? 178 : await wanted(page));
+      const cup = page.locator(`[data-cup="${read[0]}"]`);
+      await hands.read((await cup.count()) > 0 && (await cup.getAttribute('data-fused')) === 'true' ? await wanted(page) : 178);
       await expect(page.getByRole('dialog')).toBeHidden();
-    } else if (step === 'cool') {
+    } else if (step === 'cool' || step === 'heating') {
       await page.clock.fastForward('00:20');
       continue;
     } else {

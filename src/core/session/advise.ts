@@ -114,17 +114,18 @@ function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUn
 
 function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, now: number, units: ShopUnits): Step {
   const { bring, cups } = plan;
+  const window = ` ${/The window is [^.]*\./.exec(step.detail)?.[0] ?? ''}`;
   const next = bring.bursts[done];
   const why = bring.why ? ` For now ${bring.why}.` : '';
-  const sure = bring.sure > 0 ? ` ${Math.round(bring.sure * 100)} in 100 that they are together then.` : '';
+  const sure = bring.sure > 0 ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.` : '';
   if (next) {
     const cup = cups[next.cup]!;
-    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds), until: undefined };
+    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds), until: undefined };
   }
   const ends = plan.at + begins(plan).at(-1)! * 1000;
   if (bring.look !== null) {
     const cup = cups[bring.look]!;
-    return { ...step, key: 'match', sentence: ends > now + 1000 ? `Wait ${clock((ends - now) / 1000)}, then stir and read ${letter(s, cup)}` : `Stir and read ${letter(s, cup)}`, detail: `${heats(s, cups, bring.at, units)}. It is not known well enough to draw on.${why}`, label: `Read ${letter(s, cup)}`, read: { kind: 'cup', key: cup }, send: undefined, until: ends > now ? ends : undefined };
+    return { ...step, key: 'match', sentence: ends > now + 1000 ? `Wait ${clock((ends - now) / 1000)}, then stir and read ${letter(s, cup)}` : `Stir and read ${letter(s, cup)}`, detail: `${heats(s, cups, bring.at, units)}. It is not known well enough to draw on.${why}${window}`, label: `Read ${letter(s, cup)}`, read: { kind: 'cup', key: cup }, send: undefined, until: ends > now ? ends : undefined };
   }
   if (!draw) return step;
   const told = drawTold(draw, new Map(cups.map((c, i) => [c, bring.at[i]!])));

@@ -57,6 +57,8 @@ export interface HeatAnswer {
   /** s after the draw for which the barrels still give a good shot; °C that leaves them now */
   barrels: { good: number; leaving: number; stiff: number }[];
   moulds: Record<string, MouldForeseen>;
+  /** notes it was made of */
+  notes: number;
   readings: number;
 }
 
@@ -107,5 +109,5 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
     const { open, centre } = here(m.celsius);
     return [m.key, { open, centre, low: here(m.celsius - m.sd * Z80).open, high: here(m.celsius + m.sd * Z80).open, down: windowDown(THIN, m.shot, m.first, m.celsius) }];
   }));
-  return { at: ask.now, cups, bring, barrels, moulds, readings: f.readings };
+  return { at: ask.now, cups, bring, barrels, moulds, notes: ask.notes.length, readings: f.readings };
 }

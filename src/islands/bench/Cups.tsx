@@ -50,7 +50,7 @@ function Big({ cup, seen, device, since, units, now, stale, many, onRead }: { cu
   const back = seen && cup.fused && !cup.inOven && cup.charges > 0 && seen.cold !== null && seen.cold < 120 && seen.now.celsius > 100 ? Math.max(0, seen.cold - since) : null;
   const inside = cup.inOven && cup.inOven.until > now ? `in the oven, ${clock((cup.inOven.until - now) / 1000)} left` : null;
   return (
-    <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${celsius === null ? 'not read' : degrees(celsius, units)}`} data-cup={cup.letter} data-heat={celsius === null ? '' : celsius.toFixed(2)}>
+    <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${celsius === null ? 'not read' : degrees(celsius, units)}`} data-cup={cup.letter} data-fused={cup.fused} data-heat={celsius === null ? '' : celsius.toFixed(2)}>
       <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh || seen ? '' : 'text-soft'}`}>{celsius === null ? '–°' : degrees(celsius, units)}</span>
       <span className="mt-1 block leading-tight font-semibold">{inside ?? (celsius === null ? '' : `${stageOf(cup, celsius)}${seen ? `, ± ${show(Math.max(1, spread), 'difference', units, 0).number}°` : ''}`)}</span>
       {seen?.doubted !== null && seen?.doubted !== undefined
@@ -100,8 +100,8 @@ export function Cups({ cups, matched, answer, devices, window, units, tolerance,
 /** Heat a cup has left, in words, where it matters. */
 function leftSays(left: number): { text: string; watch: boolean } {
   const share = `heat left ${Math.round(left * 100)} %`;
-  if (left <= 0.25) return { text: `${share}, blend it`, watch: true };
-  return left <= 0.4 ? { text: `${share}, dark only`, watch: true } : { text: share, watch: false };
+  if (left <= 0.25) return { text: `${share}, blend`, watch: true };
+  return left <= 0.4 ? { text: `${share}, dark`, watch: true } : { text: share, watch: false };
 }
 
 function Left({ left }: { left: number }) {

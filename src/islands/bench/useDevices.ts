@@ -15,6 +15,9 @@ export interface Device {
   flag: Flag | null;
 }
 
+/** A reading taken so lately comes from an instrument that is alive; clocks of bench and shop may differ, ms. */
+const LATELY = 15 * 60_000;
+
 /** Instruments as they are heard now, and how to put one somewhere. A press of a pedal is an act of its own. */
 export function useDevices(session: number, onPedal: () => void): { devices: Device[]; place: (id: number, target: { kind: string; key: string } | null) => void; wrong: string } {
   const [devices, setDevices] = useState<Device[]>([]);
@@ -24,8 +27,12 @@ export function useDevices(session: number, onPedal: () => void): { devices: Dev
   useEffect(() => {
     const stream = new EventSource('/api/devices/stream');
     stream.onmessage = (m) => {
-      const said = { ...(JSON.parse(m.data as string) as Device), at: Date.now() };
-      setDevices((held) => [...held.filter((d) => d.id !== said.id), said].sort((a, b) => a.id - b.id));
+      const { gone, moved, ...heard } = JSON.parse(m.data as string) as Device & { gone?: boolean; moved?: boolean };
+      // A list of what there is, or a move, is no reading: it was heard when it was heard.
+      const fresh = moved === undefined && heard.at !== null && Date.now() - heard.at < LATELY;
+      const said = { ...heard, at: fresh ? Date.now() : heard.at };
+      setDevices((held) => [...held.filter((d) => d.id !== said.id), ...(gone ? [] : [said])].sort((a, b) => a.id - b.id));
+      if (moved || gone) return;
       if (said.kind === 'pedal' && said.value === 1 && said.flag === null && (said.session === null || said.session === session)) pedal.current();
     };
     return () => stream.close();
