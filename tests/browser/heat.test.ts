@@ -62,7 +62,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   const hands = byPointer(page);
   let bursts = 0;
   let hottest = 0;
-  for (let i = 0; i < 200; i++) {
+  for (let i = 0; i < 400; i++) {
     await settled(page);
     await foreseen(page);
     await catchUp();
@@ -93,7 +93,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
       const sent = await request.post('/api/devices/readings', { headers: { authorization: `Bearer ${keys.get(placed.get(read)!)}` }, data: { readings: [{ value: shown, at: now - 1 }, { value: shown, at: now }] } });
       expect(((await sent.json()) as { logged: number }).logged).toBe(1);
     } else if (step === 'heating' || step === 'cool') {
-      await page.clock.runFor(5_000);
+      await page.clock.runFor(10_000);
       continue;
     } else {
       if (/ is in/.test(says)) bursts += 1;

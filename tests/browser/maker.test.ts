@@ -37,8 +37,9 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   // Followed to the first marking; two cavities touched; everything said on the way.
   const hands = byPointer(page);
   const first = await follow(page, hands, { until: (s) => s === 'shoot' });
-  for (const step of ['wake', 'warmMould', 'warmInjector', 'dose', 'cook', 'colour', 'close', 'top', 'match', 'draw']) expect(first).toContain(step);
-  expect(first.indexOf('match')).toBe(first.length - 3);
+  for (const step of ['wake', 'warmMould', 'warmInjector', 'dose', 'cook', 'colour', 'close', 'top', 'draw']) expect(first).toContain(step);
+  // The heats go stale in seconds: the draw comes last, with mould, injector and colours ready.
+  expect(first.at(-1)).toBe('draw');
 
   // Left and come back to: the same state. A second device sees it too, live.
   const said = await page.locator('[data-step]').textContent();
@@ -84,9 +85,12 @@ test('off the path: an upside down, half clamped, unmatched shot is said and tak
   await page.getByRole('button', { name: 'It is the other way' }).click();
   await expect(page.locator('[data-step]')).toContainText('Turn the block');
   await page.getByRole('button', { name: 'Skip' }).click();
-  expect(await stepOf(page)).toBe('match');
-  await hands.main();
-  await hands.read(175);
+  await follow(page, hands, { until: (s) => s === 'match' });
+  // A reading that does not fit is doubted; the same again is believed.
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press('t');
+    await hands.read(175);
+  }
   await page.getByRole('button', { name: 'Skip' }).click();
   await expect(page.locator('[data-warnings]')).toContainText('over the window');
   await hands.main();

@@ -4,7 +4,7 @@ import { PLASTISOL } from '../material/plastisol.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
-import { heatCups } from './guard.ts';
+import { drawWarnings, heatCups } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 import { heatOfMould } from '../plan/index.ts';
@@ -112,7 +112,7 @@ function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUn
   };
 }
 
-function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, now: number, units: ShopUnits): Step {
+function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, answer: HeatAnswer, now: number, units: ShopUnits): Step {
   const { bring, cups } = plan;
   const window = ` ${/The window is [^.]*\./.exec(step.detail)?.[0] ?? ''}`;
   const next = bring.bursts[done];
@@ -128,7 +128,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
     return { ...step, key: 'match', sentence: ends > now + 1000 ? `Wait ${clock((ends - now) / 1000)}, then stir and read ${letter(s, cup)}` : `Stir and read ${letter(s, cup)}`, detail: `${heats(s, cups, bring.at, units)}. It is not known well enough to draw on.${why}${window}`, label: `Read ${letter(s, cup)}`, read: { kind: 'cup', key: cup }, send: undefined, until: ends > now ? ends : undefined };
   }
   if (!draw) return step;
-  const told = drawTold(draw, new Map(cups.map((c, i) => [c, bring.at[i]!])));
+  const told = drawTold(s, draw, new Map(cups.map((c, i) => [c, bring.at[i]!])), answer, now);
   if (ends > now) return { ...told, key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
   return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure} Push out the air until every colour runs.` };
 }
@@ -147,10 +147,13 @@ function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
 }
 
 /** A draw with the heats it is reckoned at; what readings alone would have warned of falls away. */
-function drawTold(draw: Step, at: Map<string, Forecast>): Step {
+function drawTold(s: SessionState, draw: Step, at: Map<string, Forecast>, answer: HeatAnswer, now: number): Step {
   if (draw.send?.kind !== 'drawn') return draw;
   const barrels = draw.send.payload.barrels.map((b) => { const f = at.get(b.cup); return f ? { ...b, celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(((f.high - f.low) / 2 / Z80) * 100) / 100 } : b; });
-  return { ...draw, send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } }, warnings: draw.warnings?.filter((w) => !/has cooled since|under the window|over the window|apart;/.test(w)) };
+  const run = s.runs.get(draw.send.payload.job);
+  const told = new Map([...at].map(([c, f]) => [c, { celsius: f.celsius, sd: f.sd }]));
+  const doubts = [...at.keys()].flatMap((c) => { const d = answer.cups[c]?.doubted ?? null; return d === null ? [] : [`${letter(s, c)} was read at ${degrees(d, s.snapshot.units)}, which does not fit: read it again.`]; });
+  return { ...draw, send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } }, warnings: [...doubts, ...(run ? drawWarnings(s, run, now, undefined, told).map((w) => w.sentence) : [])] };
 }
 
 /**
@@ -172,8 +175,8 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     if (next) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds) };
     if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
   }
-  if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), now, units);
+  if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
   // Read and found together: the draw is reckoned at what they are now.
-  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0) return drawTold(step, new Map(plan.cups.flatMap((c) => (answer.cups[c] ? [[c, answer.cups[c].now] as const] : []))));
+  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0) return drawTold(s, step, new Map(plan.cups.flatMap((c) => (answer.cups[c] ? [[c, answer.cups[c].now] as const] : []))), answer, now);
   return step;
 }

@@ -67,7 +67,7 @@ const THIN = 3;
 /** s ahead the fan is drawn at. */
 const FAN = [30, 60, 120, 180, 240] as const;
 /** °C a cook aims at: through fusion for certain. */
-const COOK_TO = PLASTISOL.fusion + 2;
+const COOK_TO = PLASTISOL.fusion + 4;
 
 /** First moment a cup falls under a heat, s, between the marks of its fan; null when it does not. */
 function fallsUnder(fan: CupForeseen['fan'], now: number, celsius: number): number | null {
