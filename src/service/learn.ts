@@ -1,7 +1,8 @@
-import type { Learned, Oven } from '@/core/heat/index.ts';
+import type { Known, Learned, Oven } from '@/core/heat/index.ts';
 import { NOTHING_LEARNED, PRIOR } from '@/core/heat/index.ts';
+import type { HandKind } from '@/core/plan/index.ts';
 import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
-import { follower, lessonsOf as lessonsFrom, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
+import { follower, handLessons, lessonsOf as lessonsFrom, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
 import { list } from '@/store/catalogue.ts';
 import { insertLessons, lessonKeys, lessonsOf, lockKey, markLearned, newestLessons, resetKey, sessionToLearn } from '@/store/lessons.ts';
 import { inTransaction } from '@/store/query.ts';
@@ -31,6 +32,9 @@ export async function heatSetup(): Promise<HeatSetup> {
   return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned };
 }
 
+/** s an act takes this shop's hands, by its kind, as far as the log has told. */
+export const handTimes = async (): Promise<Partial<Record<HandKind, Known>>> => Object.fromEntries((await newestLessons()).filter((l) => l.key.startsWith('hand/')).map((l) => [l.key.slice(5), l.posterior]));
+
 /** ms the server may be held up at a stretch. */
 const STRETCH = 8;
 
@@ -52,7 +56,7 @@ async function learnFrom(session: number): Promise<void> {
   const setup = state.snapshot.heat;
   const f = state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
   const locked = new Set(keys.filter((k) => k.locked).map((k) => k.key));
-  const lessons = f ? lessonsFrom(f, state.heat, setup).filter((l) => !locked.has(l.key)) : [];
+  const lessons = [...(f ? lessonsFrom(f, state.heat, setup) : []), ...handLessons(state.handTimes, await handTimes())].filter((l) => !locked.has(l.key));
   await inTransaction(async (transaction) => {
     if (await markLearned(session, transaction)) await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons, transaction);
   });

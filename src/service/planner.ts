@@ -1,11 +1,15 @@
-import type { DraftDefaults, Wanted } from '@/core/plan/index.ts';
+import type { DraftDefaults, TimingKnown, Wanted } from '@/core/plan/index.ts';
 import { wholeCatalogue } from './catalogue.ts';
+import { handTimes, heatSetup } from './learn.ts';
 import { book } from './orders.ts';
 import { readShop } from './shop.ts';
 
+/** °C a shop is taken to be before anybody has read it tonight. */
+const ROOM = 18;
+
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
-  const [lines, shelf, shop] = await Promise.all([book(now, undefined, 200), wholeCatalogue(), readShop()]);
+  const [lines, shelf, shop, heat, hands] = await Promise.all([book(now, undefined, 200), wholeCatalogue(), readShop(), heatSetup(), handTimes()]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) => all.find((e) => e.id === id)?.spec.name ?? '';
   const parts = lines.flatMap((l) =>
     l.parts
@@ -13,5 +17,6 @@ export async function planner(now: Date) {
       .filter((p) => p.count > 0),
   );
   const defaults: DraftDefaults = { settings: { ...shop.plan, tolerance: shop.bench.tolerance }, good: shop.good, confidence: shop.confidence, window: shop.window };
-  return { parts, shelf, units: shop.units, defaults };
+  const timing: TimingKnown = { oven: heat.ovens[0]!, learned: heat.learned, hands, room: ROOM };
+  return { parts, shelf, units: shop.units, defaults, timing };
 }

@@ -70,7 +70,9 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
       await hands.read(await shown(page, read));
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool' || step === 'heating') {
-      await page.clock.fastForward('00:20');
+      // To the end of its countdown; a cup that cools waits for its own.
+      const left = /^(\d+):(\d\d)/.exec(await mainSays(page));
+      await page.clock.fastForward(1000 * (step === 'heating' && left ? 60 * Number(left[1]) + Number(left[2]) + 1 : 20));
       continue;
     } else {
       if (step === 'hold') await page.clock.fastForward('00:11');

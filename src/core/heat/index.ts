@@ -15,4 +15,5 @@ export * from './match.ts';
 export * from './metal.ts';
 export * from './open.ts';
 export * from './oven.ts';
+export * from './saying.ts';
 export * from './together.ts';

@@ -8,3 +8,4 @@ export * from './plan.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';
 export * from './spoon.ts';
+export * from './timing.ts';

@@ -166,6 +166,8 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   const { units } = s.snapshot;
   if (!step || !answer) return step;
   const done = plan ? given(plan, notes) : null;
+  // What the oven holds comes out before anything else goes in.
+  if (step.key === 'match' && [...s.cups.values()].some((c) => c.inOven)) return all.find((x) => x.key === 'heating' || x.key === 'stir') ?? step;
   if (step.key === 'hold' || step.key === 'topOff') return holdStep(step, answer, units);
   if (step.key === 'cook') return cookStep(s, step, answer, units);
   if (step.key === 'stir' && plan && done !== null && done > 0) {

@@ -1,5 +1,7 @@
 import type { Known } from '../heat/index.ts';
 import { cupPrior, knownOf, ovenPrior, PRIOR, sharedPrior } from '../heat/index.ts';
+import type { HandKind } from '../plan/timing.ts';
+import { HAND_SPREAD, HAND_USUAL } from '../plan/timing.ts';
 import type { Followed, HeatNote, HeatSetup } from './heat.ts';
 
 /** What an evening taught of one constant. */
@@ -58,9 +60,22 @@ export function lessonsOf(f: Followed, notes: readonly HeatNote[], setup: HeatSe
   return out;
 }
 
+/** What an evening taught of the hands: s an act takes, by its kind, against what was believed. */
+export function handLessons(times: ReadonlyMap<string, { n: number; seconds: number }>, known: Partial<Record<HandKind, Known>>): LearnedThing[] {
+  return (Object.keys(HAND_USUAL) as HandKind[]).flatMap((kind): LearnedThing[] => {
+    const t = times.get(kind);
+    if (!t || t.n < 3) return [];
+    const prior = known[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
+    const mean = t.seconds / t.n;
+    // Evenings differ beyond what the count of acts tells.
+    return [{ key: `hand/${kind}`, prior, posterior: together(prior, { mean, sd: Math.max(1, HAND_SPREAD * mean) * Math.hypot(1 / Math.sqrt(t.n), 0.3) }), readings: t.n, left_out: 0 }];
+  });
+}
+
 /** The usual value of a thing that can be learned. */
 export function usualOf(key: string, setup: HeatSetup): Known {
   if (key === 'air') return PRIOR.air;
+  if (key.startsWith('hand/')) { const usual = HAND_USUAL[key.slice(5) as HandKind]; return { mean: usual, sd: HAND_SPREAD * usual }; }
   if (key.startsWith('cup/')) return PRIOR[key.split('/').pop() as 'exchange' | 'weight' | 'stand'];
   const [, id, level, n, of] = key.split('/');
   const oven = setup.ovens.find((o) => o.id === Number(id));

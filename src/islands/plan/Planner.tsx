@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
-import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf, Wanted } from '@/core/plan/index.ts';
+import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf, TimingKnown, Wanted } from '@/core/plan/index.ts';
 import { cupsFor, draftPlan, jobOfRun, planSession, pullSheet, runsOf, settle } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
@@ -11,6 +11,7 @@ import { Tape } from './Tape.tsx';
 
 // Below the fold: they come after the tape.
 const JobFields = lazy(async () => ({ default: (await import('./JobFields.tsx')).JobFields }));
+const TimingOf = lazy(async () => ({ default: (await import('./TimingOf.tsx')).TimingOf }));
 const Stages = lazy(async () => ({ default: (await import('@/ui/Stages.tsx')).Stages }));
 
 export interface OpenPart extends Wanted {
@@ -27,10 +28,11 @@ interface Props {
   shelf: Shelf;
   units: ShopUnits;
   defaults: DraftDefaults;
+  timing: TimingKnown;
 }
 
 /** One session from chosen order lines: what to shoot, in which barrels, from which cups, with how much. */
-export default function Planner({ id: startId, name: startName, day, input: startInput, ticks: startTicks, parts, shelf, units, defaults }: Props) {
+export default function Planner({ id: startId, name: startName, day, input: startInput, ticks: startTicks, parts, shelf, units, defaults, timing }: Props) {
   const [id, setId] = useState(startId);
   const [name, setName] = useState(startName);
   const [input, setInput] = useState<PlanInput>(startInput ?? { jobs: [], cups: [], settings: defaults.settings });
@@ -101,6 +103,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 
         {plan.ok && <Tape plan={plan} input={input} units={units} />}
+        {plan.ok && <Suspense><TimingOf plan={plan} input={input} known={timing} /></Suspense>}
         {plan.ok && <Suspense><Stages input={input} units={units} /></Suspense>}
 
         {plan.ok && (

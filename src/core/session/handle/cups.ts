@@ -19,6 +19,13 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
     }),
   heated: (s, e) => {
     const { seconds, begun } = e.payload;
+    // One door: whoever was in is out when another goes in.
+    if (begun) {
+      for (const c of s.cups.values()) {
+        if (c.inOven) c.heatedS -= Math.max(0, (c.inOven.until - e.at) / 1000);
+        c.inOven = null;
+      }
+    }
     for (const key of [e.payload.cup, ...(e.payload.together ?? [])]) {
       cup(s, key, (c) => {
         c.heatedS += seconds;

@@ -1,0 +1,127 @@
+import type { Known, Learned, Oven } from '../heat/index.ts';
+import { afterBurst, EXCHANGE, evening, HANDS, ovenPrior, PRIOR, warmTime, Z80 } from '../heat/index.ts';
+import { density, GRADES, PLASTISOL } from '../material/index.ts';
+import { shotHeat } from './heat.ts';
+import type { CupChoice, PlanInput } from './input.ts';
+import { heatOfMould } from './mouldHeat.ts';
+import type { Plan } from './plan.ts';
+import { runsOf } from './run.ts';
+
+/** What the shop knows that a session's length hangs on. */
+export interface TimingKnown {
+  oven: { id: number; oven: Oven };
+  learned: Learned;
+  /** s a kind of act takes the hands, where the log has told */
+  hands: Partial<Record<HandKind, Known>>;
+  /** °C of the shop before anything starts */
+  room: number;
+}
+/** s of the hands, by kind of act, before the shop's own are known (judgements). */
+export const HAND_USUAL = { woken: 60, warmed: 20, charged: 45, coloured: 90, closed: 25, topChecked: 6, drawn: 35, shot: 15, held: 4, toppedOff: 8, emptied: 20, mouldOpened: 12, marked: 12, returned: 15, racked: 25, degassed: 180 } as const;
+export type HandKind = keyof typeof HAND_USUAL;
+/** Share one hand differs from another (judgement). */
+export const HAND_SPREAD = 0.35;
+
+export interface Range {
+  low: number;
+  mid: number;
+  high: number;
+}
+export interface Phase {
+  what: string;
+  why: string;
+  seconds: Range;
+}
+export interface Timing {
+  phases: Phase[];
+  all: Range;
+  /** before each draw, s from it backwards: what must be done by then, and the bursts of the match */
+  lastMinute: { before: number; what: string }[];
+}
+
+const hand = (known: TimingKnown, kind: HandKind): Known => known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
+const range = (mid: number, sd: number): Range => ({ low: Math.max(0, mid - Z80 * sd), mid, high: mid + Z80 * sd });
+
+/** s in the oven to bring a cold charge through fusion, with how unsure that is. */
+function cooking(cup: CupChoice, grams: number, from: number, { oven, learned, room }: TimingKnown): Known {
+  const prior = ovenPrior(learned, oven.id, oven.oven, oven.oven.level, 1);
+  const body = { plastic: grams, glass: 320 * ((cup.vessel?.vessel.volume ?? 500) / 500) ** (2 / 3), bore: cup.vessel?.vessel.bore ?? 85, volume: grams / density(160, GRADES[cup.recipe.grade].density20), exchange: EXCHANGE.usual, room, stand: Math.exp(PRIOR.stand.mean) };
+  const needs = (efficiency: number): number => {
+    let [low, high] = [0, 1200];
+    for (let k = 0; k < 14; k++) {
+      const middle = (low + high) / 2;
+      if (afterBurst(body, { plastic: from, glass: Math.min(from, 100) }, { power: oven.oven.watts, level: oven.oven.level, cups: 1, efficiency, dead: prior.dead.mean }, middle, 4).plastic < PLASTISOL.fusion + 2) low = middle;
+      else high = middle;
+    }
+    return high;
+  };
+  const mid = needs(prior.efficiency.mean);
+  return { mean: mid, sd: Math.abs(needs(prior.efficiency.mean - prior.efficiency.sd) - mid) };
+}
+
+/** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
+const COOK_BURSTS = 4;
+/** K a cup has lost by the next draw, and s of a burst that brings that back in a usual cup (judgements, from simulated evenings). */
+const MATCH_BURST = 14;
+
+/** How long a session takes, by the models of heat and the hands of this shop, and what its last minute before a draw is made of. */
+export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): Timing {
+  const sum = (kinds: [HandKind, number][]): Known => ({ mean: kinds.reduce((s, [k, n]) => s + n * hand(known, k).mean, 0), sd: Math.sqrt(kinds.reduce((s, [k, n]) => s + n * hand(known, k).sd ** 2, 0)) });
+  const choice = (mix: number) => input.cups.find((c) => c.mix === mix)!;
+  const tools = input.jobs.flatMap((j) => runsOf(j).map((r) => r.tools));
+  const moulds = [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).values()];
+
+  const warm = Math.max(0, ...moulds.map((m) => warmTime(heatOfMould(m).body, known.room, m.warmTo, known.room, 'plate') ?? 600));
+  const first = plan.cups.map((c) => cooking(choice(c.mix), c.charges[0]?.grams ?? 0, known.room, known));
+  const more = plan.cups.flatMap((c) => c.charges.slice(1).map((ch) => cooking(choice(c.mix), ch.grams, 90, known)));
+  const each = COOK_BURSTS * (HANDS.change + HANDS.stir + 9);
+  const cook = [...first, ...more];
+  const cookTime: Known = { mean: cook.reduce((s, c) => s + c.mean + each, 0), sd: cook.reduce((s, c) => s + c.sd, 0) };
+  const degassed = plan.cups.filter((c) => choice(c.mix).degas !== 'none').length;
+  const prepare = sum([['woken', plan.cups.length], ['charged', cook.length], ['coloured', cook.length], ['degassed', degassed]]);
+
+  const cupsOfDraw = Math.max(1, ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size));
+  const match = cupsOfDraw * (HANDS.change + MATCH_BURST + HANDS.stir + 9);
+  const matching: Known = { mean: plan.draws.length * match, sd: 0.4 * match * Math.sqrt(plan.draws.length) };
+  const perShot = sum([['closed', 1], ['topChecked', 1], ['drawn', plan.draws.length / Math.max(1, plan.shots.length)], ['shot', 1], ['held', 1], ['toppedOff', 2], ['emptied', plan.draws.length / Math.max(1, plan.shots.length)], ['mouldOpened', 1], ['marked', 1], ['returned', 1], ['racked', 1]]);
+
+  // Each mould cools while the hands serve the others: what is waited for is what they cannot fill.
+  let waiting = 0;
+  let hands = 0;
+  for (const mould of moulds) {
+    const own = plan.shots.filter((s) => moulds.length === 1 || s.mould === [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).entries()].find(([, x]) => x === mould)?.[0]);
+    if (own.length === 0) continue;
+    const heat = heatOfMould(mould);
+    const tool = tools.find((t) => t.moulds.some((m) => m.mould === mould))!;
+    const cycles = evening(heat, own.length, mould.warmTo, Math.round(shotHeat(tool) / 5) * 5, known.room, perShot.mean);
+    const others = tool.moulds.length;
+    for (const c of cycles) {
+      waiting += Math.max(0, mould.hold + c.open + c.rested - (others - 1) * perShot.mean) / others;
+      hands += perShot.mean;
+    }
+  }
+  const shooting: Known = { mean: hands, sd: perShot.sd * Math.sqrt(Math.max(1, plan.shots.length)) };
+  const cooling: Known = { mean: waiting, sd: 0.15 * waiting };
+  // The plate warms metal while the first cup cooks.
+  const metal: Known = { mean: Math.max(0, warm - (first[0]?.mean ?? 0)) + moulds.length * hand(known, 'warmed').mean, sd: 0.2 * warm };
+  const parts: [string, string, Known][] = [
+    ['Wake, measure, colour', `${plan.cups.length} ${plan.cups.length === 1 ? 'cup' : 'cups'}${degassed ? `, ${degassed} degassed` : ''}`, prepare],
+    ['Cook', `${Math.round(cook.reduce((s, c) => s + c.mean, 0) / 60)} min in ${known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`, cookTime],
+    ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, most of it while the first cup cooks` : 'it is warm enough', metal],
+    ['Bring cups together', `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`, matching],
+    ['Shoot, open, look, rack', `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`, shooting],
+    ['Wait for moulds', `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`, cooling],
+  ];
+  const all = parts.reduce((s, [, , k]) => s + k.mean, 0);
+  // Cooking, hands and cooling are off by themselves, not together.
+  const sd = Math.sqrt(parts.reduce((s, [, , k]) => s + k.sd ** 2, 0));
+  const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);
+  const lastMinute = [
+    { before: match + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
+    { before: match + 20, what: 'Injector and block warm, plungers oiled' },
+    { before: match + 5, what: `${letters.join(', ')} stirred and read` },
+    ...letters.map((l, i) => ({ before: (letters.length - i) * (HANDS.change + MATCH_BURST + HANDS.stir), what: `${l} in the oven, a short burst, stir` })),
+    { before: 0, what: 'Draw' },
+  ];
+  return { phases: parts.map(([what, why, k]) => ({ what, why, seconds: range(k.mean, k.sd) })), all: range(all, sd), lastMinute };
+}

@@ -1,0 +1,112 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { Burst } from '@/core/heat/index.ts';
+import { aheadOf, after, afterBurst, bringTogether, burstOf, burstTo, cooled, forgotten, heated, knownOf, newBelief, PRIOR, safeBurst, taken, withCup, withMass, withOven } from '@/core/heat/index.ts';
+import { follower, USUAL_SETUP } from '@/core/session/index.ts';
+import type { HeatNote } from '@/core/session/index.ts';
+import { normal, seeded } from '@/device/chance.ts';
+
+const body = { plastic: 220, glass: 320, bore: 85, volume: 240, exchange: 3, room: 20 };
+const use = { oven: 'o', power: 900, level: 1 };
+const start = (celsius = 160) => withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', body, { mean: celsius, sd: 1 });
+const burst = (seconds: number, cup = 'A'): Burst => ({ ...use, cups: [cup], seconds });
+
+test('the estimate’s means go by the two-node model itself', () => {
+  const b = start();
+  const model = { ...body, exchange: Math.exp(PRIOR.exchange.mean), stand: Math.exp(PRIOR.stand.mean), air: 1 };
+  const heat = { plastic: 160, glass: knownOf(b, { of: 'glass', cup: 'A' }).mean };
+  assert.ok(Math.abs(aheadOf(b, 'A', 120).celsius - after(model, heat, 120).plastic) < 0.05, 'but for its longer steps');
+  assert.ok(Math.abs(burstOf(b, 'A', burst(20)).celsius - afterBurst(model, heat, { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 }, 20).plastic) < 0.05);
+});
+
+test('the estimate recovers constants a bench of the same build was given', () => {
+  const truth = { efficiency: 0.41, dead: 3.4, exchange: 4.2 };
+  const chance = seeded(5);
+  const real = { ...body, exchange: truth.exchange, stand: 0.2, air: 1.15 };
+  let b = start(20);
+  b = withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', body, { mean: 20, sd: 0.5 });
+  let heat = { plastic: 20, glass: 20 };
+  for (let i = 0; i < 40; i++) {
+    const seconds = [60, 6, 25, 12][i % 4]!;
+    if (heat.plastic < 180) {
+      heat = afterBurst(real, heat, { power: 900, level: 1, cups: 1, efficiency: truth.efficiency, dead: truth.dead }, seconds);
+      b = heated(b, burst(seconds));
+    }
+    heat = after(real, heat, 40);
+    b = cooled(b, 40);
+    b = taken(b, 'A', heat.plastic - 0.5 + normal(chance, 0, 0.3), 0.4).belief;
+  }
+  /** as near as it says it is, and surer than `sure` */
+  const near = (what: Parameters<typeof knownOf>[1], value: number, sure: number) => { const k = knownOf(b, what); assert.ok(Math.abs(k.mean - value) < 2.5 * k.sd && k.sd < sure, `${JSON.stringify(what)} ${k.mean} ± ${k.sd} for ${value}`); };
+  near({ of: 'efficiency', oven: 'o' }, truth.efficiency, 0.025);
+  near({ of: 'dead', oven: 'o' }, truth.dead, 0.5);
+  near({ of: 'exchange', cup: 'A' }, Math.log(truth.exchange), 0.25);
+  assert.ok(knownOf(b, { of: 'efficiency', oven: 'o' }).sd < PRIOR.one.efficiency.sd / 4, 'and knows that it does');
+});
+
+test('property: a reading never makes the estimate less sure, and its spread stays a spread', () => {
+  fc.assert(fc.property(fc.array(fc.record({ wait: fc.integer({ min: 1, max: 200 }), off: fc.double({ min: -3, max: 3, noNaN: true }), burn: fc.integer({ min: 0, max: 30 }) }), { minLength: 1, maxLength: 12 }), (acts) => {
+    let b = start();
+    for (const { wait, off, burn } of acts) {
+      b = cooled(burn > 3 ? heated(b, burst(burn)) : b, wait);
+      const before = knownOf(b, { of: 'plastic', cup: 'A' });
+      const { belief, out } = taken(b, 'A', before.mean + off, 0.7);
+      if (!out) assert.ok(knownOf(belief, { of: 'plastic', cup: 'A' }).sd <= before.sd + 1e-9);
+      b = belief;
+      b.spread.forEach((row, i) => {
+        assert.ok(row[i]! >= -1e-9);
+        row.forEach((x, j) => assert.ok(Math.abs(x - b.spread[j]![i]!) < 1e-6 * (1 + Math.abs(x)), 'symmetric'));
+      });
+    }
+  }), { numRuns: 40 });
+});
+
+test('mixing is by mass; a reading far off is left out until another agrees with it', () => {
+  const mixed = withMass(start(160), 'A', 260, 280, { grams: 40, celsius: { mean: 30, sd: 1 } });
+  assert.ok(Math.abs(knownOf(mixed, { of: 'plastic', cup: 'A' }).mean - (220 * 160 + 40 * 30) / 260) < 1e-9);
+  const off = taken(start(160), 'A', 120, 0.7);
+  assert.ok(off.out);
+  assert.equal(knownOf(off.belief, { of: 'plastic', cup: 'A' }).mean, 160);
+  const again = taken(off.belief, 'A', 121, 0.7, false, true);
+  assert.ok(!again.out && Math.abs(knownOf(again.belief, { of: 'plastic', cup: 'A' }).mean - 121.5) < 1);
+  assert.equal(knownOf(again.belief, { of: 'efficiency', oven: 'o' }).mean, 0.5, 'its constants are not blamed');
+});
+
+test('advice: the longest safe burst shrinks with heat and with doubt; none is advised over it; eyes alone get a plan without looks', () => {
+  const cool = start(120);
+  const warm = start(170);
+  assert.ok(safeBurst(cool, { ...use, cups: ['A'] }) > safeBurst(warm, { ...use, cups: ['A'] }));
+  const known = { ...cool, spread: cool.spread.map((r) => r.map((x) => x / 9)) };
+  assert.ok(safeBurst(known, { ...use, cups: ['A'] }) > safeBurst(cool, { ...use, cups: ['A'] }));
+  fc.assert(fc.property(fc.integer({ min: 20, max: 178 }), fc.integer({ min: 100, max: 180 }), (now, to) => {
+    const { seconds, safe, after: end } = burstTo(start(now), 'A', { ...use, cups: ['A'] }, to);
+    assert.ok(seconds <= safe);
+    assert.ok(seconds === 0 || end.celsius <= to + 1e-6);
+  }), { numRuns: 25 });
+  const two = withCup(forgotten(start(150), 'A', { mean: 150, sd: 6 }), 'B', { ...body, plastic: 160 }, { mean: 158, sd: 6 });
+  const wanted = { low: 158, high: 168, apart: 3 };
+  assert.notEqual(bringTogether(two, ['A', 'B'], use, wanted).look, null, 'with an instrument, first a look');
+  const eyes = bringTogether(two, ['A', 'B'], use, wanted, true);
+  assert.equal(eyes.look, null);
+  assert.ok(eyes.bursts.length > 0 && eyes.at.every((f) => f.high - f.low > 4), 'with wider ranges');
+});
+
+test('following notes again and again gives what following them once does; undo goes back', () => {
+  const vessel = { name: 'Glass', volume: 500, bore: 85, fill: 0.9, froth: 0.5 };
+  const note = (n: object, i: number) => ({ id: `n${i}`, at: 60_000 * i, ...n }) as HeatNote;
+  const notes = [
+    note({ kind: 'mass', cup: '1', vessel, grams: 200, added: { grams: 200, celsius: { mean: 20, sd: 1 } } }, 0),
+    note({ kind: 'burst', cups: ['1'], oven: 0, level: 1, seconds: 50, ended: false }, 1),
+    note({ kind: 'out', cup: '1' }, 2),
+    note({ kind: 'reading', cup: '1', celsius: 90, sd: 0.7, eye: false, device: false }, 3),
+    note({ kind: 'burst', cups: ['1'], oven: 0, level: 1, seconds: 40, ended: false }, 4),
+    note({ kind: 'reading', cup: '1', celsius: 140, sd: 7, eye: true, device: false }, 5),
+  ];
+  const once = follower(USUAL_SETUP)(notes, 400_000);
+  const step = follower(USUAL_SETUP);
+  notes.forEach((_, i) => step(notes.slice(0, i + 1), 60_000 * i + 30_000));
+  assert.deepEqual(step(notes, 400_000).belief.mean, once.belief.mean);
+  assert.deepEqual(step(notes.slice(0, 3), 150_000).belief.mean, follower(USUAL_SETUP)(notes.slice(0, 3), 150_000).belief.mean);
+  assert.ok(once.spent['1']! > 0 && once.spent['1']! < 0.2);
+});
