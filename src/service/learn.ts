@@ -6,14 +6,15 @@ import { follower, handLessons, lessonsOf as lessonsFrom, usualOf, USUAL_SETUP }
 import { list } from '@/store/catalogue.ts';
 import { insertLessons, lessonKeys, lessonsOf, lockKey, markLearned, newestLessons, resetKey, sessionToLearn } from '@/store/lessons.ts';
 import { inTransaction } from '@/store/query.ts';
+import { readShop } from '@/store/shop.ts';
 import { peek } from './append.ts';
 import type { Result } from './result.ts';
 import { ok, problem } from './result.ts';
 
 /** Ovens of the shop and what it has learned up to now: what a session is opened with. */
 export async function heatSetup(): Promise<HeatSetup> {
-  const [ovens, newest] = await Promise.all([list('ovens'), newestLessons()]);
-  if (ovens.length === 0) return USUAL_SETUP;
+  const [ovens, newest, shop] = await Promise.all([list('ovens'), newestLessons(), readShop()]);
+  if (ovens.length === 0) return { ...USUAL_SETUP, altitude: shop.altitude };
   const learned: Learned = structuredClone(NOTHING_LEARNED);
   for (const { key, posterior } of newest) {
     const [kind, ...rest] = key.split('/');
@@ -29,7 +30,7 @@ export async function heatSetup(): Promise<HeatSetup> {
       learned.ovens[oven] = { ...(learned.ovens[oven] ?? { efficiency: posterior, dead: posterior }), [of]: posterior };
     }
   }
-  return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned };
+  return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned, altitude: shop.altitude };
 }
 
 /** s an act takes this shop's hands, by its kind, as far as the log has told. */

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { at, barrelCooling, barrelGood, cycleFor, evening, lastCavity, metalAfter, metalBody, opensAt, outsideOf, shotHeat, steadyMetal, warmTime, whenToOpen, windowDown } from '@/core/heat/index.ts';
+import { at, barrelCooling, barrelGood, cycleFor, evening, froth, gaugeFor, lastCavity, metalAfter, metalBody, opensAt, outsideOf, shotHeat, steadyMetal, warmTime, whenToOpen, windowDown } from '@/core/heat/index.ts';
+import { bleedChance, lineOf } from '@/core/colour/index.ts';
 import { heatOfMould } from '@/core/plan/index.ts';
 import { judge, tells } from '@/core/device/index.ts';
 import { MOULDS } from '../../scripts/demo/shop.ts';
@@ -69,4 +70,15 @@ test('an instrument’s readings are judged in words, and only a still probe is 
   assert.ok(!say(4, 11_000), 'still on its way up');
   assert.ok(!say(0.1, 1_000), 'just written');
   assert.ok(!tells('thermometer', { at: now, value: 160 }, { at: now - 9_000, value: 160 }, null), 'after a silence it may be rising');
+});
+
+test('the pot: the gauge a cup stands is where its froth just reaches the brim; the bleed rises with what parts the colours', () => {
+  for (const full of [0.4, 0.5, 0.7]) assert.ok(Math.abs(full * froth(gaugeFor(full, 300), 300) - 1) < 1e-6, String(full));
+  assert.equal(gaugeFor(1), 0);
+  const at = (b: number, runs: 'alike' | 'thicker' = 'alike') => [{ share: 0.5, celsius: 164, runs: 'alike' as const }, { share: 0.5, celsius: b, runs }];
+  assert.ok(Math.abs(lineOf(at(164))[0]! - 0.5) < 1e-6);
+  // 14 K is a doubling of viscosity: the published 0.529.
+  assert.ok(Math.abs(lineOf(at(178))[0]! - 0.529) < 5e-4);
+  assert.ok(bleedChance(at(172), 3) > bleedChance(at(167), 3) && bleedChance(at(167), 3) > bleedChance(at(164), 3));
+  assert.ok(bleedChance(at(164), 3, true) > bleedChance(at(164), 3) && bleedChance(at(164, 'thicker'), 3) > bleedChance(at(164), 3));
 });

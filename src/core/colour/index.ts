@@ -1,1 +1,2 @@
 export * from './line.ts';
+export * from './bleed.ts';

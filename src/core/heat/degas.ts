@@ -22,3 +22,10 @@ export function froth(gauge: number, metres = 0, gas: number = GAS.share): numbe
 
 /** Share of a cup it may be filled to for that vacuum, at most `rim`. */
 export const fillFor = (gauge: number, metres = 0, gas: number = GAS.share, rim = 0.97): number => rim / froth(gauge, metres, gas);
+
+/** The deepest vacuum a cup so full stands without boiling over, inHg: froth turned round. @param full share of the brim */
+export function gaugeFor(full: number, metres = 0, gas: number = GAS.share): number {
+  const air = airPressure(metres);
+  const rises = 1 / Math.max(1e-6, full);
+  return rises <= 1 ? 0 : Math.max(0, air - Math.max(GAS.least, air / (1 + (rises - 1) / gas)));
+}

@@ -7,6 +7,8 @@ import type { Vessel } from '../build/index.ts';
 export interface HeatSetup {
   ovens: { id: number; oven: Oven }[];
   learned: Learned;
+  /** m above the sea, for the vacuum pot */
+  altitude?: number;
 }
 export const USUAL_SETUP: HeatSetup = { ovens: [{ id: 0, oven: USUAL_OVEN }], learned: NOTHING_LEARNED };
 

@@ -96,6 +96,7 @@ export function CupPanel({ s, cup, units, onSend, onClose }: Panel & { cup: CupS
             <div><QuantityField label="More plastisol" value={fresh} dimensions={['volume']} shop={units} max={4000} onChange={setFresh} /><button type="button" className="act mt-2" disabled={!fresh} onClick={() => { onSend({ kind: 'charged', payload: { cup: cup.key, grams: fresh! * GRADES[cup.grade].density20, from: 'fresh' } }); setFresh(null); }}>It is in</button></div>
             <div><QuantityField label="Heated for" value={seconds} dimensions={['time']} shop={units} max={3600} onChange={setSeconds} /><button type="button" className="act mt-2" disabled={!seconds} onClick={() => { onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds!, begun: false, together: [] } }); setSeconds(null); }}>Note the burst</button></div>
           </div>
+          <p className="mt-4"><a href={`/heat?ml=${Math.round(cup.grams / GRADES[cup.grade].density20)}&now=${Math.round(cup.reading?.celsius ?? 150)}&watts=${s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900}#burst`}>What would happen if: a burst on this cup</a></p>
           <p className="hint mt-4">Damp additives spit in hot plastic. Powders want far more stirring than pigment.</p>
         </section>
       </div>

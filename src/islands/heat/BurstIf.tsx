@@ -6,7 +6,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, degrees, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import type { Bench } from './parts.tsx';
-import { Given, Pick, WhatIf } from './parts.tsx';
+import { from, Given, Pick, WhatIf } from './parts.tsx';
 
 /** A glass cup of plastic as it stands on the bench; the glass of a common cup weighs about 320 g, and lags behind. */
 export const cupBody = (bore: number, ml: number): CupBody => ({ plastic: ml * density(20), glass: 320, bore, volume: ml * (density(20) / density(160)), exchange: EXCHANGE.usual, room: 20 });
@@ -18,11 +18,12 @@ export const ovenOf = (power: number, level: number, cups: number): Microwave =>
 export const shownHeat = (celsius: number, units: ShopUnits): number => Number(show(celsius, 'temperature', units, 2).number);
 
 /** What a burst does to a cup. */
-export function BurstIf({ units, vessels }: Bench) {
+export function BurstIf(bench: Bench) {
+  const { units, vessels } = bench;
   const [v, setV] = useState(0);
-  const [ml, setMl] = useState(200);
-  const [now, setNow] = useState(150);
-  const [power, setPower] = useState(900);
+  const [ml, setMl] = useState(from(bench, 'ml', 200));
+  const [now, setNow] = useState(from(bench, 'now', 150));
+  const [power, setPower] = useState(from(bench, 'watts', 900));
   const [level, setLevel] = useState(1);
   const [cups, setCups] = useState(1);
   const [seconds, setSeconds] = useState(20);

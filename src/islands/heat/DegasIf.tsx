@@ -8,7 +8,8 @@ import { Given, WhatIf } from './parts.tsx';
 const GASES = [GAS.share / 2, GAS.share, GAS.share * 2] as const;
 
 /** How far a cup froths in the pot. */
-export function DegasIf({ units, altitude }: Bench) {
+export function DegasIf(bench: Bench) {
+  const { units, altitude } = bench;
   const [metres, setMetres] = useState(altitude);
   const [gauge, setGauge] = useState(29);
   const deepest = deepestGauge(metres);

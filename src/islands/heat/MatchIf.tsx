@@ -4,16 +4,17 @@ import { PLASTISOL } from '@/core/material/index.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
 import { cupBody, GLASS_LAG, ovenOf } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { Given, WhatIf } from './parts.tsx';
+import { from, Given, WhatIf } from './parts.tsx';
 
 const LETTERS = ['A', 'B', 'C'] as const;
 
 /** Which cup goes back, for how long, and when to draw. */
-export function MatchIf({ units, vessels, window, tolerance }: Bench) {
-  const [n, setN] = useState(2);
-  const [heats, setHeats] = useState([162, 151, 156]);
+export function MatchIf(bench: Bench) {
+  const { units, vessels, window, tolerance } = bench;
+  const [n, setN] = useState(from(bench, 'n', 2));
+  const [heats, setHeats] = useState([from(bench, 'a', 162), from(bench, 'b', 151), from(bench, 'c', 156)]);
   const [ml, setMl] = useState([180, 150, 160]);
-  const [power, setPower] = useState(900);
+  const [power, setPower] = useState(from(bench, 'watts', 900));
   const put = (list: number[], i: number, v: number) => list.map((x, k) => (k === i ? v : x));
   const r = useMemo(() => {
     const cups = Array.from({ length: n }, (_, i) => ({ body: cupBody(vessels[0]?.bore ?? 80, ml[i]!), heat: { plastic: heats[i]!, glass: Math.max(20, heats[i]! - GLASS_LAG) } }));

@@ -5,7 +5,7 @@ import { clock, degrees, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { Given, Pick, WhatIf } from './parts.tsx';
+import { from, Given, Pick, WhatIf } from './parts.tsx';
 
 /** Contact between plastic and metal may be this far from usual either way, as a factor: the range of what is published. */
 const CONTACTS = [1000, 1500, 2500] as const;
@@ -14,10 +14,11 @@ const CONTACTS = [1000, 1500, 2500] as const;
 const LOOKED = 2400;
 
 /** When a bait may be opened. */
-export function OpenIf({ units, moulds, window }: Bench) {
-  const [i, setI] = useState(0);
-  const [shot, setShot] = useState((window.low + window.high) / 2);
-  const [metal, setMetal] = useState(moulds[0]?.warmTo ?? 40);
+export function OpenIf(bench: Bench) {
+  const { units, moulds, window } = bench;
+  const [i, setI] = useState(Math.max(0, moulds.findIndex((x) => x.name === bench.start.mould)));
+  const [shot, setShot] = useState(from(bench, 'shot', (window.low + window.high) / 2));
+  const [metal, setMetal] = useState(from(bench, 'metal', moulds[0]?.warmTo ?? 40));
   const m = moulds[i];
   const runs = useMemo(() => {
     if (!m) return null;

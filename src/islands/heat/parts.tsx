@@ -6,9 +6,19 @@ export interface Bench {
   altitude: number;
   window: { low: number; high: number };
   tolerance: number;
-  moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: number; flat: boolean; skin: number; warmTo: number }[];
+  moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: number; flat: boolean; skin: number; warmTo: number; width: number; height: number; shot: number }[];
   vessels: { name: string; bore: number; volume: number }[];
+  /** values a session's step was at, by name */
+  start: Record<string, string>;
+  /** the second of two that are compared */
+  beside?: boolean;
 }
+
+/** A start value handed over, or the usual one. */
+export const from = ({ start }: Bench, key: string, usual: number): number => {
+  const n = Number(start[key]);
+  return start[key] !== undefined && Number.isFinite(n) ? n : usual;
+};
 
 /** A field of a what-if. */
 export function Given({ label, value, dimension, units, min, max, set }: { label: string; value: number; dimension: Dimension; units: ShopUnits; min: number; max: number; set: (v: number) => void }) {
@@ -19,10 +29,10 @@ export function Given({ label, value, dimension, units, min, max, set }: { label
 export function WhatIf({ id, title, why, given, numbers, children }: { id: string; title: string; why: string; given: React.ReactNode; numbers: [string, string, string][]; children?: React.ReactNode }) {
   return (
     <section id={id} aria-label={title} className="border-t-[1.5px] border-ink py-4">
-      <h2>{title}</h2>
-      <p className="hint mb-3 max-w-prose">{why}</p>
-      <div className="grid gap-6 lg:grid-cols-[300px_260px_minmax(0,1fr)]">
-        <div className="grid grid-cols-2 content-start gap-3 lg:grid-cols-1">{given}</div>
+      <h2 className="pr-48">{title}</h2>
+      <p className="hint mb-3 max-w-prose pr-40">{why}</p>
+      <div className="grid gap-6 @4xl:grid-cols-[300px_260px_minmax(0,1fr)]">
+        <div className="grid grid-cols-2 content-start gap-3 @4xl:grid-cols-1">{given}</div>
         <dl>{numbers.map(([name, figure, note]) => <div key={name} className="border-b border-rule py-2"><dt className="text-sm text-soft">{name}</dt><dd><b className="figure text-3xl">{figure}</b><span className="hint block">{note}</span></dd></div>)}</dl>
         <div className="min-w-0">{children}</div>
       </div>

@@ -1,6 +1,7 @@
 import type { Ingredient } from '../../material/index.ts';
 import { density, GRADES, PLASTISOL, scaleIngredient } from '../../material/index.ts';
 import { spoon } from '../../plan/spoon.ts';
+import { deepestGauge, froth, gaugeFor } from '../../heat/index.ts';
 import { degrees, say } from '../../quantity/index.ts';
 import { cupsOf } from '../guard.ts';
 import type { CupState, RunState, SessionState } from '../state.ts';
@@ -15,6 +16,25 @@ const ladderText = (ladder: Ingredient[], s: SessionState): string =>
   ladder.map((i) => `${i.what} ${i.dimension === 'drops' ? `${i.amount} dr` : i.dimension === 'volume' ? spoon(i.amount, s.snapshot.units) : say(i.amount, 'mass', s.snapshot.units)}`).join(', ');
 
 const addAll = (c: CupState, ladder: Ingredient[]): Send[] => ladder.map((i) => ({ kind: 'added', payload: { cup: c.key, what: i.what, amount: i.amount, dimension: i.dimension, from: 'recipe' } }));
+
+/** inHg a pot is usually drawn to. */
+const DRAWN_TO = 29;
+
+/** What the pot can do here, and whether this cup stays in it (M10): the gauge, how far it rises, the cups that go in together. */
+function potSays(s: SessionState, c: CupState): string {
+  const { units } = s.snapshot;
+  const metres = s.snapshot.heat.altitude ?? 0;
+  const deepest = deepestGauge(metres);
+  const gauge = Math.min(DRAWN_TO, deepest - 0.5);
+  const rises = froth(gauge, metres);
+  const full = c.grams / density(c.fused ? 165 : 20, GRADES[c.grade].density20) / Math.max(1, c.vessel?.volume ?? 500);
+  const fits = full * rises <= 1;
+  const small = (c.vessel?.volume ?? 500) <= SMALL;
+  return `The gauge reads ${deepest.toFixed(1)} inHg at most here. At ${gauge.toFixed(1)} it rises to ${rises.toFixed(1)} times: ${Math.round(full * 100)} % full, ${fits ? 'it stays in the cup' : `it would boil over, so stop at ${gaugeFor(full, metres).toFixed(1)}`}. ${small ? 'Two small cups go in together.' : 'One cup this size at a time.'} Swirl to break the froth; when it climbs, let air in and start again. Cup limit ${say(c.limitMl, 'volume', units)}.`;
+}
+
+/** Cups up to so many mL go into the pot two at a time. */
+const SMALL = 300;
 
 /** Cups a run works from, with the one its baits' tips are dipped in. */
 export function cupsInHand(s: SessionState, run: RunState): CupState[] {
@@ -42,7 +62,7 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
   }
   for (const c of cups.filter((x) => x.charges > 0)) {
     const before = c.degas === 'cold' && !c.degassed && !skipped('degasCold', c);
-    if (before) out.push({ key: 'degasCold', target: c.key, sentence: `Degas ${c.letter} cold, 3 min or more`, detail: `It froths: the cup may be ${say(c.limitMl, 'volume', units)} full at most.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'cold' } }, caution: 'A cracked lid implodes. Let air in slowly.' });
+    if (before) out.push({ key: 'degasCold', target: c.key, sentence: `Degas ${c.letter} cold, 3 min or more`, detail: potSays(s, c), label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'cold' } }, caution: 'A cracked lid implodes. Let air in slowly.' });
   }
   // One door: while a cup is in the oven no other is asked into it.
   const busy = [...s.cups.values()].some((c) => c.inOven);
@@ -51,14 +71,14 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
     out.push({ key: 'cook', target: c.key, sentence: `Cook ${c.letter} to ${degrees(PLASTISOL.fusion, units)}, stir, read`, detail: `${read} Short bursts; scrape the rim in each time.`, label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, caution: `Ventilate. Above ${degrees(PLASTISOL.ceiling, units)} it yellows; smoke means stop, get it outside, leave. Never use this microwave for food.` });
   }
   for (const c of cups.filter((x) => x.fused && !x.inOven)) {
-    if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `Below ${degrees(160, units)} it is too thick to let go of air. Let air in when it climbs.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
+    if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `${potSays(s, c)} Below ${degrees(160, units)} it is too thick to let go of air: take it out and reheat it.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
     if (!c.coloured && !skipped('colour', c)) {
       const last = c.plannedCharges[Math.max(0, c.charges - 1)] ?? c.grams;
       const since = c.trail.slice(c.trail.findLastIndex((t) => t.what === 'plastisol' || t.what === 'remelt') + 1);
       const ladder = ladderOf(c, last, ['gel', 'clear', 'last']);
       out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${c.ladder.filter((i) => i.when !== 'cold').length} additions`, detail: ladderText(ladder, s) || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } }, also: addAll(c, ladder.filter((i) => !since.some((t) => t.what === i.what))) });
     }
-    if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: 'Stirring afterwards puts bubbles back.', label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
+    if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `${potSays(s, c)} Stirring afterwards puts bubbles back.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
   }
   return out.map((step) => ({ ...step, skip: { step: step.key, target: step.target } }));
 }

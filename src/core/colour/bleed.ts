@@ -1,0 +1,34 @@
+import { portLine } from './line.ts';
+
+/** Viscosity of fused plastic at 165 °C, Pa·s, and K over which it halves (judgement, about 80 kJ/mol; learned from the blade test). */
+export const VISCOSITY = { at165: 0.3, halves: 14 } as const;
+/** What the blade test says: this many times thicker than its heat alone would have it. */
+export const RUNS = { thinner: 0.65, alike: 1, thicker: 1.5 } as const;
+export type Runs = keyof typeof RUNS;
+
+/** Pa·s at a heat, °C. @param runs as judged on the blade */
+export const viscosity = (celsius: number, runs: Runs = 'alike'): number => VISCOSITY.at165 * 2 ** ((165 - celsius) / VISCOSITY.halves) * RUNS[runs];
+
+/** A colour at the port: its share of the flow, its heat leaving the barrel, how it runs. */
+export interface Stream {
+  share: number;
+  celsius: number;
+  runs: Runs;
+}
+/** Where the line lies near the port, as a share of the thickness from the first colour's side. */
+export const lineOf = (streams: Stream[]): number[] => portLine(streams.map((s) => s.share), streams.map((s) => viscosity(s.celsius, s.runs)));
+
+/** Even odds of a bled line, and how fast they turn (judgements, learned from line faults). */
+const BLED = { even: 2, scale: 0.45, perDoubling: 0.8, powder: 0.6 } as const;
+
+/**
+ * Chance that colours bleed into each other: rises with how far apart their heats are against what is allowed, with
+ * how differently they run, and where powder or flake crosses.
+ * @param apart K allowed between cups
+ */
+export function bleedChance(streams: Stream[], apart: number, powders = false): number {
+  const heats = streams.map((s) => s.celsius);
+  const thick = streams.map((s) => Math.log2(viscosity(s.celsius, s.runs)));
+  const x = (Math.max(...heats) - Math.min(...heats)) / apart + BLED.perDoubling * (Math.max(...thick) - Math.min(...thick)) + (powders ? BLED.powder : 0);
+  return 1 / (1 + Math.exp(-(x - BLED.even) / BLED.scale));
+}
