@@ -89,6 +89,21 @@ function RunChanges({ s, run, shelf, units, onSend }: { s: SessionState; run: Ru
   );
 }
 
+/** Powers a microwave can be set to. */
+const LEVELS = [1, 0.8, 0.7, 0.6, 0.5, 0.3] as const;
+
+/** The oven cups are cooked in from here on, and its power: advice and what is learned go by it. */
+function OvenChange({ s, onSend }: { s: SessionState; onSend: (send: Send) => void }) {
+  const { ovens } = s.snapshot.heat;
+  const take = (oven: number, level: number) => onSend({ kind: 'changed', payload: { what: 'oven', oven, level } });
+  return (
+    <section className="grid gap-3 border-t border-ink py-3 md:grid-cols-2" aria-label="Oven">
+      <label className="field"><span>Oven in use</span><select className="box" value={s.oven.id} onChange={(e) => { const o = ovens.find((x) => x.id === Number(e.target.value))!; take(o.id, o.oven.level); }}>{ovens.map((o) => <option key={o.id} value={o.id}>{o.oven.name}, {o.oven.watts} W</option>)}</select></label>
+      <label className="field"><span>At power</span><select className="box" value={s.oven.level} onChange={(e) => take(s.oven.id, Number(e.target.value))}>{[...new Set([s.oven.level, ...LEVELS])].sort((a, b) => b - a).map((l) => <option key={l} value={l}>{Math.round(l * 100)} %</option>)}</select></label>
+    </section>
+  );
+}
+
 /** Plans change at the bench. Each change counts from here on; what was shot stays as it was shot. */
 export function Change({ s, units, onSend, onClose }: Props) {
   const [shelf, setShelf] = useState<Shelf | null>(null);
@@ -96,6 +111,7 @@ export function Change({ s, units, onSend, onClose }: Props) {
   return (
     <Dialog open onClose={onClose} title="Change the session" wide>
       {[...s.runs.values()].map((run) => <RunChanges key={run.key} s={s} run={run} shelf={shelf} units={units} onSend={onSend} />)}
+      <OvenChange s={s} onSend={onSend} />
       <div className="flex flex-wrap gap-3 border-t border-ink pt-4">
         <button type="button" className="act min-h-16" onClick={() => { onSend({ kind: 'brokenOff', payload: { why: '' } }); onClose(); }}>Break off for the night</button>
         <button type="button" className="act min-h-16" onClick={() => { onSend({ kind: 'finished', payload: {} }); onClose(); }}>Finish here and count</button>

@@ -67,6 +67,7 @@ export default function ShopForm({ shop: start }: { shop: Shop }) {
         {q('Cup reheated every so many draws', s.plan.reheatEvery, 'count', (reheatEvery) => set({ plan: { ...s.plan, reheatEvery } }), { min: 1, max: 20, whole: true })}
         {q('That rule is worth, baits', s.plan.strength, 'count', (strength) => set({ plan: { ...s.plan, strength } }), { min: 1, max: 10_000 })}
       </div>
+      <label className="mb-4 flex min-h-11 items-center gap-3"><input type="checkbox" className="size-5" checked={s.standIns} onChange={(e) => set({ standIns: e.target.checked })} /><span>Stand-ins for instruments follow the running session <span className="hint">for trying things out; off in a shop that has its own</span></span></label>
       <button type="submit" className="act act-main">Keep these figures</button>
       {said && <p className="mt-3" role="status"><Verdict verdict={said.ok ? 'good' : 'stop'}>{said.text}</Verdict></p>}
     </form>
