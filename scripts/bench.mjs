@@ -1,12 +1,17 @@
-// npm run bench [sessions]: the figures of ten years' data. Prints them; changes nothing of the shop's own.
+// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are. Prints them; changes nothing of the shop's own.
 import { execFileSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { randomUUID } from 'node:crypto';
 import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, root, say, start, tsx } from './lib.mjs';
 import { cluster } from './postgres.mjs';
 
-const sessions = process.argv[2] ?? '2000';
 ensurePackages();
+if (process.argv[2] === 'heat') {
+  const { heatFigures } = await import('./bench/heat.mjs');
+  heatFigures();
+  process.exit(0);
+}
+const sessions = process.argv[2] ?? '2000';
 ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
 const dist = join(root, '.test', 'dist');
 build(dist);

@@ -36,7 +36,7 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
   const give = (cup: string, seconds: number) => {
     spend(5);
     catchUp();
-    send({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level, together: [] } });
+    send({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level } });
     burst(bench, String(s.oven.id), s.oven.level, [cup], seconds);
     at += seconds * 1000;
     spend(seconds + 10);

@@ -63,7 +63,7 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
         else if (there && c.grams > 1 && Math.abs(there.grams - c.grams) > 1e-6) pour(there, c.grams - there.grams, BACK[e.kind] ?? hidden.room);
       }
       if (e.kind === 'heated' && e.payload.begun) {
-        const cups = [e.payload.cup, ...e.payload.together].filter((c) => hidden.cups.has(c));
+        const cups = [e.payload.cup, ...(e.payload.together ?? [])].filter((c) => hidden.cups.has(c));
         const oven = String(e.payload.oven ?? state.oven.id);
         if (cups.length > 0 && hidden.ovens.has(oven)) heating = { watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups), cups, from: e.at, until: e.at + e.payload.seconds * 1000 };
       }

@@ -50,7 +50,7 @@ test('a wrong key, a key taken back, two probes in one cup, ten thousand at once
   assert.equal((await fetch(`${app.url}/bench/${session}`)).status, 200);
   const scale = await make('Bench scale', 'scale');
   assert.match((await ask('PUT', `${app.url}/api/devices/${scale.id}/binding`, { session, target: { kind: 'mould', key: '1' } })).body.detail, /does not go there/);
-  assert.equal((await ask('DELETE', `${app.url}/api/devices/${other.id}`)).status, 200);
+  assert.equal((await ask('DELETE', `${app.url}/api/devices/${other.id}`, {})).status, 200);
   const gone = await send(other.key, [{ value: 160 }]);
   assert.equal(gone.status, 403);
   assert.match(gone.body.detail, /Nothing was taken/);

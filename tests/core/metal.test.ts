@@ -1,11 +1,13 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { at, barrelCooling, barrelGood, cycleFor, evening, froth, gaugeFor, lastCavity, metalAfter, metalBody, opensAt, outsideOf, shotHeat, steadyMetal, warmTime, whenToOpen, windowDown } from '@/core/heat/index.ts';
+import { at, barrelCooling, barrelGood, cycleFor, evening, froth, gaugeFor, lastCavity, metalAfter, metalBody, NOTHING_LEARNED, opensAt, outsideOf, shotHeat, steadyMetal, USUAL_OVEN, warmTime, whenToOpen, windowDown } from '@/core/heat/index.ts';
 import { bleedChance, lineOf } from '@/core/colour/index.ts';
-import { heatOfMould } from '@/core/plan/index.ts';
+import { heatOfMould, planSession, timeSession } from '@/core/plan/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { judge, tells } from '@/core/device/index.ts';
 import { MOULDS } from '../../scripts/demo/shop.ts';
+import { demoPlan } from '../demoPlan.ts';
 
 const lump = metalBody('machined', 1500, 180, 120);
 
@@ -81,4 +83,21 @@ test('the pot: the gauge a cup stands is where its froth just reaches the brim; 
   assert.ok(Math.abs(lineOf(at(178))[0]! - 0.529) < 5e-4);
   assert.ok(bleedChance(at(172), 3) > bleedChance(at(167), 3) && bleedChance(at(167), 3) > bleedChance(at(164), 3));
   assert.ok(bleedChance(at(164), 3, true) > bleedChance(at(164), 3) && bleedChance(at(164, 'thicker'), 3) > bleedChance(at(164), 3));
+});
+
+test('a session’s length: its parts add up, more doubt widens it, cold metal and a weak oven lengthen it', () => {
+  const input = demoPlan();
+  const plan = planSession(input, DEFAULT_SHOP.units);
+  const known = { oven: { id: 1, oven: USUAL_OVEN }, learned: NOTHING_LEARNED, hands: {}, room: 18 };
+  const usual = timeSession(plan, input, known);
+  assert.ok(Math.abs(usual.phases.reduce((s, p) => s + p.seconds.mid, 0) - usual.all.mid) < 1e-6);
+  for (const p of usual.phases) assert.ok(p.seconds.low <= p.seconds.mid && p.seconds.mid <= p.seconds.high);
+  const weak = timeSession(plan, input, { ...known, oven: { id: 1, oven: { ...USUAL_OVEN, watts: 600 } } });
+  assert.ok(weak.all.mid > usual.all.mid + 120);
+  const sure = timeSession(plan, input, { ...known, hands: { shot: { mean: 15, sd: 0.1 }, coloured: { mean: 90, sd: 0.1 }, woken: { mean: 60, sd: 0.1 } } });
+  assert.ok(sure.all.high - sure.all.low < usual.all.high - usual.all.low);
+  // Laid out backwards: the draw last, everything cold before everything hot.
+  const before = usual.lastMinute.map((l) => l.before);
+  assert.deepEqual(before, [...before].sort((a, b) => b - a));
+  assert.equal(usual.lastMinute.at(-1)!.what, 'Draw');
 });

@@ -19,14 +19,12 @@ export interface MouldHeat {
 export interface Opens {
   /** s to open, or null = never: rest the mould */
   open: number | null;
-  /** s to bare hands, in the mould */
-  hands: number | null;
   /** °C in the middle when opened */
   centre: number;
 }
 
 /** Heats of metal the table of opening times is laid at, °C, and how long is looked for, s. */
-const MARKS = [0, 15, 30, 40, 50, 60, 66, 71] as const;
+const MARKS = [5, 26, 42, 52, 60, 66, 71] as const;
 const LONGEST = 1800;
 /** Asked for again and again in one evening, so kept; the oldest goes first. */
 const tables = new Map<string, { marks: number[]; opens: Opens[] }>();
@@ -36,8 +34,8 @@ function tableOf(m: MouldHeat, shot: number, room: number): { marks: number[]; o
   const held = tables.get(key);
   if (held) return held;
   const opens = MARKS.map((celsius): Opens => {
-    const { open, hands, centre } = whenToOpen({ ...m.section, layers: [{ upTo: 1, celsius: shot }], outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28);
-    return { open, hands, centre };
+    const { open, centre } = whenToOpen({ ...m.section, layers: [{ upTo: 1, celsius: shot }], outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28, 1);
+    return { open, centre };
   });
   const made = { marks: [...MARKS], opens };
   if (tables.size > 60) tables.delete(tables.keys().next().value!);
@@ -53,7 +51,7 @@ export function opensAt(m: MouldHeat, shot: number, celsius: number, room: numbe
   const [a, b] = [opens[after - 1]!, opens[after]!];
   const f = Math.min(1, Math.max(0, (celsius - marks[after - 1]!) / (marks[after]! - marks[after - 1]!)));
   const mix = (x: number | null, y: number | null): number | null => (x === null || y === null ? (f === 0 ? x : y === null ? null : x) : x + f * (y - x));
-  return celsius >= FIRM.mean - 1 ? { open: null, hands: null, centre: b.centre } : { open: mix(a.open, b.open), hands: mix(a.hands, b.hands), centre: a.centre + f * (b.centre - a.centre) };
+  return celsius >= FIRM.mean - 1 ? { open: null, centre: b.centre } : { open: mix(a.open, b.open), centre: a.centre + f * (b.centre - a.centre) };
 }
 
 export interface Cycle {

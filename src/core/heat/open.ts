@@ -23,8 +23,9 @@ export function outsideOf(metal: keyof typeof MOULD_STUFF, celsius: number, mass
  * When a bait may be opened: its mean at or under 75 °C and its middle at or under 100 °C.
  * @param section across in mm
  * @param cells fewer for a quick look
+ * @param onward how many times as long as it takes to open is looked on, for bare hands
  */
-export function whenToOpen(section: Section, longest = 3600, cells?: number): Opening {
+export function whenToOpen(section: Section, longest = 3600, cells?: number, onward = 4): Opening {
   let open: number | null = null;
   let centre = 0;
   let hands: number | null = null;
@@ -41,7 +42,7 @@ export function whenToOpen(section: Section, longest = 3600, cells?: number): Op
     }
     if (hands === null && now.mean <= BARE_HANDS) hands = crossed(before.mean, now.mean, BARE_HANDS, now.at);
     before = now;
-    return open !== null && (hands !== null || now.at > open * 4);
+    return open !== null && (hands !== null || now.at > open * onward);
   }, cells);
   return { open, centre, hands, curve };
 }

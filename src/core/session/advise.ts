@@ -84,7 +84,7 @@ export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer
 }
 
 const letter = (s: SessionState, key: string | undefined): string => s.cups.get(key ?? '')?.letter ?? '?';
-const give = (s: SessionState, cup: string, seconds: number): Step['send'] => ({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level, together: [] } });
+const give = (s: SessionState, cup: string, seconds: number): Step['send'] => ({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level } });
 /** Heats as a maker says them: A 164°, B 163° ± 2° */
 function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits): string {
   const widest = Math.max(...at.map((f) => f.high - f.low)) / 2;

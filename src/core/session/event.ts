@@ -26,7 +26,7 @@ export const PAYLOADS = {
    * A burst: of `cup` and whoever stands in the oven with it. `begun` = it goes in now; else it is over now, as
    * older benches wrote it. The oven is one of the snapshot's, the first where none is named.
    */
-  heated: z.object({ cup: key, seconds: z.number().positive().max(3600), begun: z.boolean().default(false), oven: z.number().int().optional(), level: z.number().min(0.1).max(1).optional(), together: z.array(key).max(3).default([]) }),
+  heated: z.object({ cup: key, seconds: z.number().positive().max(3600), begun: z.boolean().optional(), oven: z.number().int().optional(), level: z.number().min(0.1).max(1).optional(), together: z.array(key).max(3).optional() }),
   stirred: z.object({ cup: key }),
   degassed: z.object({ cup: key, when: z.enum(['cold', 'before colour', 'after colour']) }),
   added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']), from: z.enum(['recipe', 'hand']).default('hand') }),
