@@ -109,6 +109,30 @@ try {
     return times;
   });
   say(`\nbench tap to painted answer, session of 1,800 events: p50 ${ms(at(taps, 0.5))}, p95 ${ms(at(taps, 0.95))} (goal 50 ms)`);
+
+  const probe = await json('/api/devices', { name: 'bench probe', kind: 'thermometer' });
+  await fetch(`${url}/api/devices/${probe.id}/binding`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ session, target: { kind: 'cup', key: '1' } }) });
+  const reached = await page.evaluate(async (key) => {
+    const times = [];
+    for (let i = 0; i < 40; i++) {
+      const value = 160 + i / 10;
+      const t = performance.now();
+      const seen = new Promise((resolve) => {
+        const watch = new MutationObserver(() => {
+          if (!document.querySelector('[data-probe]')?.textContent?.includes(value.toFixed(1))) return;
+          watch.disconnect();
+          requestAnimationFrame(() => setTimeout(resolve, 0));
+        });
+        watch.observe(document.body, { childList: true, subtree: true, characterData: true });
+      });
+      await fetch('/api/devices/readings', { method: 'POST', headers: { 'content-type': 'application/json', authorization: `Bearer ${key}` }, body: JSON.stringify({ readings: [{ value }] }) });
+      await seen;
+      times.push(performance.now() - t);
+      await new Promise((resolve) => setTimeout(resolve, 120));
+    }
+    return times;
+  }, probe.key);
+  say(`a probe's reading to painted on the bench: p50 ${ms(at(reached, 0.5))}, p95 ${ms(at(reached, 0.95))} (goal 200 ms)`);
 } finally {
   await browser?.close();
   app?.kill();

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { at, barrelCooling, barrelGood, cycleFor, evening, froth, gaugeFor, lastCavity, metalAfter, metalBody, NOTHING_LEARNED, opensAt, outsideOf, shotHeat, steadyMetal, USUAL_OVEN, warmTime, whenToOpen, windowDown } from '@/core/heat/index.ts';
+import { at, barrelCooling, barrelGood, cycleFor, evening, froth, gaugeFor, handsAfter, lastCavity, metalAfter, metalBody, NOTHING_LEARNED, opensAt, outsideOf, shotHeat, steadyMetal, USUAL_OVEN, warmTime, whenToOpen, windowDown } from '@/core/heat/index.ts';
 import { bleedChance, lineOf } from '@/core/colour/index.ts';
 import { heatOfMould, planSession, timeSession } from '@/core/plan/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
@@ -72,6 +72,14 @@ test('an instrument’s readings are judged in words, and only a still probe is 
   assert.ok(!say(4, 11_000), 'still on its way up');
   assert.ok(!say(0.1, 1_000), 'just written');
   assert.ok(!tells('thermometer', { at: now, value: 160 }, { at: now - 9_000, value: 160 }, null), 'after a silence it may be rising');
+});
+
+test('bare hands: out in air by the lump’s own law, sooner in water, never in a shop hotter than a hand', () => {
+  // 12 mm round: ρ c d/4 / h = 1030 · 1900 · 0.003 / 11 = 533.7 s, times ln(55/25).
+  assert.ok(Math.abs(handsAfter({ shape: 'round', across: 12 }, 75, 20) - ((1030 * 1900 * 0.003) / 11) * Math.log(55 / 25)) < 1e-6);
+  assert.ok(handsAfter({ shape: 'round', across: 12 }, 75, 20, 'water') < 20);
+  assert.equal(handsAfter({ shape: 'slab', across: 6 }, 40, 20), 0);
+  assert.equal(handsAfter({ shape: 'slab', across: 6 }, 75, 46), Infinity);
 });
 
 test('the pot: the gauge a cup stands is where its froth just reaches the brim; the bleed rises with what parts the colours', () => {

@@ -1,6 +1,6 @@
 import type { Cooling, Outside, Section } from './conduct.ts';
 import { conduct } from './conduct.ts';
-import { BARE_HANDS, FIRM, MOULD_STUFF } from './constants.ts';
+import { BARE_HANDS, FIRM, MOULD_STUFF, PLASTIC } from './constants.ts';
 
 export interface Opening {
   /** s until it may be opened; null = never within an hour: rest the mould */
@@ -45,4 +45,18 @@ export function whenToOpen(section: Section, longest = 3600, cells?: number, onw
     return open !== null && (hands !== null || now.at > open * onward);
   }, cells);
   return { open, centre, hands, curve };
+}
+
+/** What takes heat from a bait once it is out, W/m² K: still air with radiation, or water (judgements). */
+export const TAKES = { air: 11, water: 400 } as const;
+/**
+ * s until an opened bait may be taken in bare hands: lumped, since outside it loses heat more slowly than it evens
+ * out (in water that is the least it can be).
+ * @param from mean when opened, °C
+ */
+export function handsAfter(section: Pick<Section, 'shape' | 'across'>, from: number, room: number, into: keyof typeof TAKES = 'air'): number {
+  if (from <= BARE_HANDS) return 0;
+  if (room >= BARE_HANDS) return Infinity;
+  const depth = section.across / 1000 / (section.shape === 'slab' ? 2 : 4);
+  return ((PLASTIC.rho * PLASTIC.c * depth) / TAKES[into]) * Math.log((from - room) / (BARE_HANDS - room));
 }

@@ -1,5 +1,6 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
-import { HANDS, Z80 } from '../heat/index.ts';
+import { bleedChance, lineOf } from '../colour/index.ts';
+import { bodyHeatFor, HANDS, Z80 } from '../heat/index.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart } from '../quantity/index.ts';
@@ -7,9 +8,11 @@ import type { HeatAnswer, HeatAsk } from './foresee.ts';
 import { drawWarnings, heatCups } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
-import { heatOfMould } from '../plan/index.ts';
+import { heatOfMould, rigOf } from '../plan/index.ts';
+import { shares } from '../shot/index.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Step } from './step.ts';
+import { runInHand } from './steps/index.ts';
 
 /** A way of bringing cups together that is being carried out. */
 export interface HeatPlan {
@@ -130,7 +133,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   if (!draw) return step;
   const told = drawTold(s, draw, new Map(cups.map((c, i) => [c, bring.at[i]!])), answer, now);
   if (ends > now) return { ...told, key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
-  return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure} Push out the air until every colour runs.` };
+  return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure}${flowSays(s, bring.at)} Push out the air until every colour runs.` };
 }
 
 /** Pressure let go: from here it cools, for as long as is reckoned for this bait, this mould and this heat. */
@@ -144,6 +147,21 @@ function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
   if (step.send?.kind === 'held') return { ...step, detail, send: { kind: 'held', payload: { ...step.send.payload, cool } } };
   if (step.send?.kind === 'toppedOff') return { ...step, detail, send: { kind: 'toppedOff', payload: { ...step.send.payload, cool } } };
   return step;
+}
+
+/** What the heats at the draw mean for the colour line and for a joint on inserts. */
+function flowSays(s: SessionState, at: Forecast[]): string {
+  const run = runInHand(s);
+  const { units, bench } = s.snapshot;
+  if (!run) return '';
+  const rig = rigOf(run);
+  const share = rig && rig.yoked ? shares(rig) : [];
+  const streams = at.map((f, i) => ({ share: share[i] ?? 1 / at.length, celsius: f.celsius, runs: 'alike' as const }));
+  const line = streams.length === 2 && run.stage.layers.length === 2 && run.stage.yoked ? ` Line at ${Math.round(100 * lineOf(streams)[0]!)} %, bled ${Math.max(1, Math.round(100 * bleedChance(streams, bench.tolerance)))} in 100.` : '';
+  const jointed = run.stage.takes !== null && run.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
+  const room = roomOf(s);
+  const joint = jointed ? ` On inserts at ${degrees(room, units)} the body wants ${degrees(bodyHeatFor(room), units)}; warmed to ${degrees(40, units)}, ${degrees(bodyHeatFor(40), units)}.` : '';
+  return line + joint;
 }
 
 /** A draw with the heats it is reckoned at; what readings alone would have warned of falls away. */

@@ -17,3 +17,4 @@ export { bodyOfMould, barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle
 export * from './foresee.ts';
 export * from './advise.ts';
 export * from './learn.ts';
+export * from './whatIf.ts';

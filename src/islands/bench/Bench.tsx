@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, runInHand, steps, unpoured } from '@/core/session/index.ts';
+import { advise, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
@@ -164,7 +164,7 @@ function Places({ id, name, snapshot, events }: Opened) {
           ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
-      <Strip ref={main} step={step} now={now} done={done} session={id} canUndo={canUndo} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      <Strip ref={main} step={step} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
       {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} onSend={act} onClose={() => setPanel(null)} />}
       {panel?.what === 'trial' && <TrialCard s={s} mould={panel.mould} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}

@@ -106,7 +106,7 @@ function leftSays(left: number): { text: string; watch: boolean } {
 
 function Left({ left }: { left: number }) {
   const { text, watch } = leftSays(left);
-  return <p className={`leading-tight ${watch ? 'font-semibold text-watch' : 'hint'}`}>{text}</p>;
+  return <p className={`text-sm leading-tight ${watch ? 'font-semibold text-watch' : 'text-soft'}`}>{text}</p>;
 }
 
 export function CupCaptions({ cups, answer, units }: { cups: CupState[]; answer: HeatAnswer | null; units: ShopUnits }) {

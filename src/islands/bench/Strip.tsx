@@ -9,6 +9,8 @@ interface Props {
   done: boolean;
   session: number;
   canUndo: boolean;
+  /** where the Heat screen answers for this step */
+  whatIf: string | null;
   onMain: () => void;
   onSend: (send: Send) => void;
   onOpen: (panel: 'read' | 'trouble' | 'other' | 'change') => void;
@@ -16,7 +18,7 @@ interface Props {
 }
 
 /** What to do now, in one sentence, and the one big action, always in the same place. */
-export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, now, done, session, canUndo, onMain, onSend, onOpen, onUndo }, main) {
+export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, now, done, session, canUndo, whatIf, onMain, onSend, onOpen, onUndo }, main) {
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
   const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
   return (
@@ -24,7 +26,7 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
       <div className="min-w-0 px-4 py-3 md:px-6">
         <p className="hint leading-tight">Now</p>
         <p className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight" aria-live="polite" data-step={step?.key ?? 'done'}>{done ? 'Finished and counted' : step?.sentence ?? 'Nothing to do: all moulds are busy'}</p>
-        <p className="mt-1 text-soft">{step?.detail}</p>
+        <p className="mt-1 text-soft">{step?.detail} {whatIf && <a href={whatIf} className="whitespace-nowrap">What if…</a>}</p>
         {step?.warnings && step.warnings.length > 0 && (
           <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
             {step.warnings.slice(0, 3).map((w) => <li key={w} className="flex items-start gap-2"><svg viewBox="0 0 16 16" width="16" height="16" className="mt-1 shrink-0" aria-hidden="true"><path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke="currentColor" strokeWidth="2" /></svg>{w}</li>)}

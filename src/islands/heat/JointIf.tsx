@@ -4,14 +4,15 @@ import { degrees, degreesApart, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { Given, WhatIf } from './parts.tsx';
+import { from, Given, WhatIf } from './parts.tsx';
 
 /** K the even odds of a joint may lie off, before joint faults have taught the shop its own (judgement). */
 const EVEN_DOUBT = 5;
 
 /** How hot the body must be for a sound joint. */
-export function JointIf({ units }: Bench) {
-  const [insert, setInsert] = useState(25);
+export function JointIf(bench: Bench) {
+  const { units } = bench;
+  const [insert, setInsert] = useState(from(bench, 'insert', 25));
   const [body, setBody] = useState(182);
   const chance = (b: number, off = 0) => Math.round(1000 * jointChance(b, insert, JOINT.even + off)) / 10;
   const points = Array.from({ length: 41 }, (_, k) => { const b = 150 + k * 1.25; return { x: shownHeat(b, units), y: chance(b), low: chance(b, EVEN_DOUBT), high: chance(b, -EVEN_DOUBT) }; });

@@ -13,7 +13,7 @@ export function MatchIf(bench: Bench) {
   const { units, vessels, window, tolerance } = bench;
   const [n, setN] = useState(from(bench, 'n', 2));
   const [heats, setHeats] = useState([from(bench, 'a', 162), from(bench, 'b', 151), from(bench, 'c', 156)]);
-  const [ml, setMl] = useState([180, 150, 160]);
+  const [ml, setMl] = useState([from(bench, 'ml0', 180), from(bench, 'ml1', 150), from(bench, 'ml2', 160)]);
   const [power, setPower] = useState(from(bench, 'watts', 900));
   const put = (list: number[], i: number, v: number) => list.map((x, k) => (k === i ? v : x));
   const r = useMemo(() => {

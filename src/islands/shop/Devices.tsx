@@ -39,7 +39,7 @@ export default function Devices({ devices: start, standIns }: { devices: Row[]; 
       <p className="hint max-w-prose">Thermometers, scales, gauges and pedals send over an open protocol (docs/devices.md), each by a key of its own. At the bench one tap puts them into a cup or on a mould.</p>
       {shown.length === 0 ? <p className="mt-2 text-soft">None yet. Add one, and give it the key.</p> : (
         <table className="mt-2"><thead><tr><th>Instrument</th><th>Kind</th><th>Stands</th><th><span className="sr-only">Take its key back</span></th></tr></thead><tbody>
-          {shown.map((d) => <tr key={d.id}><td>{d.name}</td><td>{DEVICE_KINDS[d.kind].name}{d.standIn ? ', a stand-in' : ''}</td><td>{d.target ? `in ${d.target.kind} of session ${d.session}` : 'nowhere'}</td><td className="num"><button type="button" className="act" onClick={() => void drop(d.id)}>Take its key back</button></td></tr>)}
+          {shown.map((d) => <tr key={d.id}><td>{d.name}</td><td>{DEVICE_KINDS[d.kind].name}{d.standIn ? ', a stand-in' : ''}</td><td>{d.target ? `in ${d.target.kind} of session ${d.session}` : 'nowhere'}</td><td className="text-right"><button type="button" className="act" onClick={() => void drop(d.id)}>Take its key back</button></td></tr>)}
         </tbody></table>
       )}
       <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={(e) => { e.preventDefault(); void add(); }}>

@@ -1,4 +1,7 @@
 import { isJudged, isMixed, MAKES } from '../../build/index.ts';
+import { FIRM, handsAfter } from '../../heat/index.ts';
+import { heatOfMould } from '../../plan/index.ts';
+import { lasting } from '../../quantity/index.ts';
 import { insertsOf } from '../apply.ts';
 import type { MouldState, SessionState, ShotState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
@@ -52,7 +55,7 @@ export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] 
   }
   if (m.phase === 'cooling' && now >= m.readyAt) {
     const open = m.mould.closure === 'open';
-    out.push({ key: 'open', target: m.key, sentence: open ? `Lift the baits out of ${name}` : `Open ${name}, ${m.mould.letsGo === 'either' ? 'either side up' : `${m.mould.letsGo} side up`}`, detail: `It has cooled ${Math.round((now - m.since) / 1000)} s. ${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'}`, label: open ? 'They are out' : 'It is open', send: { kind: 'mouldOpened', payload: { mould: m.key } }, caution: 'Moulds get hotter as the session goes on: gloves.' });
+    out.push({ key: 'open', target: m.key, sentence: open ? `Lift the baits out of ${name}` : `Open ${name}, ${m.mould.letsGo === 'either' ? 'either side up' : `${m.mould.letsGo} side up`}`, detail: `It has cooled ${Math.round((now - m.since) / 1000)} s. ${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} Bare hands in about ${lasting(handsAfter(heatOfMould(m.mould).section, FIRM.mean, s.roomCelsius ?? 20))}.`, label: open ? 'They are out' : 'It is open', send: { kind: 'mouldOpened', payload: { mould: m.key } }, caution: 'Moulds get hotter as the session goes on: gloves.' });
   }
   if (m.phase === 'opened' && shot) out.push(markStep(m, shot));
   if (m.phase === 'marked' && shot) out.push(sprueStep(s, m, shot));
