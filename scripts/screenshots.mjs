@@ -40,6 +40,9 @@ try {
     await page.evaluate(() => document.fonts.ready);
     await page.waitForFunction(() => !document.querySelector('astro-island[ssr], [data-fallback]'));
     if (WAITS[path.split('/')[1]]) await page.locator(WAITS[path.split('/')[1]]).first().waitFor();
+    // The bench is whole when what is foreseen takes in all that was noted.
+    if (path.startsWith('/bench/')) await page.waitForFunction(() => { const b = document.querySelector('[data-ready]'); return b && b.dataset.notes === b.dataset.foreseen; });
+    if (path.startsWith('/plan/')) await page.locator('[data-length]').waitFor();
     await page.screenshot({ path: join(folder, `${name}.png`) });
     say(name);
     await context.close();

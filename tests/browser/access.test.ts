@@ -6,7 +6,7 @@ const SCREENS = ['/orders', '/orders/new', '/orders/1', '/orders/file', '/plan',
 
 for (const ground of ['paper', 'slate']) {
   test(`axe finds nothing wrong on any screen, ${ground} ground`, async ({ page, context, baseURL }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
     await context.addCookies([{ name: 'ground', value: ground, url: baseURL! }]);
     const wrong: string[] = [];
     for (const screen of SCREENS) {

@@ -33,6 +33,25 @@ test('the what-ifs of heat answer as they are asked, and say when there is no an
   await expect(pot.getByText('29 cannot be reached here')).toBeVisible();
 });
 
+test('two side by side, with values handed over; what was learned is locked and forgotten', async ({ page }) => {
+  await open(page, '/heat?a=171&b=160&n=2#match');
+  const line = page.getByRole('region', { name: 'The colour line' });
+  await expect(line.getByRole('textbox', { name: 'A leaves at' })).toHaveValue('171 °C');
+  await line.locator('xpath=../..').getByRole('button', { name: 'Another beside it' }).click();
+  await expect(line).toHaveCount(2);
+  await line.nth(1).getByRole('textbox', { name: 'B leaves at' }).fill('171');
+  await expect(line.nth(1).getByText('50.0 %').first()).toBeVisible();
+  await expect(line.nth(0).getByText('50.0 %')).toHaveCount(1);
+
+  await open(page, '/heat/learned');
+  const air = page.locator('[data-learned="air"]');
+  await expect(air).toContainText('readings on');
+  await air.getByRole('button', { name: 'Lock it so' }).click();
+  await expect(air.getByRole('button', { name: 'Locked: let it learn' })).toBeVisible();
+  await air.getByRole('button', { name: 'Forget it' }).click();
+  await expect(air).toHaveCount(0);
+});
+
 test('with instruments in the cups: from raw plastic to a matched draw by following only the advice', async ({ page, request }) => {
   test.setTimeout(180_000);
   await page.clock.install();
@@ -60,13 +79,27 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     bench.to(await page.evaluate(() => Date.now()));
   };
   const hands = byPointer(page);
+  let checked = -1;
+  const send = async (letter: string) => {
+    const cup = [...bench.state.cups.values()].find((c) => c.letter === letter)!.key;
+    // The hand stirs while it settles; the shop hears the bench's clock by that.
+    const at = await page.evaluate(() => Date.now());
+    await request.post(`/api/sessions/${session}/events`, { data: { events: [{ id: crypto.randomUUID(), session, at, by: 'hand', v: 2, kind: 'stirred', payload: { cup } }] } });
+    await catchUp();
+    const shown = bench.probe(cup)!;
+    const now = Date.now();
+    const sent = await request.post('/api/devices/readings', { headers: { authorization: `Bearer ${keys.get(placed.get(letter)!)}` }, data: { readings: [{ value: shown, at: now - 1 }, { value: shown, at: now }] } });
+    return ((await sent.json()) as { logged: number }).logged;
+  };
   let bursts = 0;
   let hottest = 0;
+  let asked = '';
   for (let i = 0; i < 400; i++) {
     await settled(page);
     await foreseen(page);
     await catchUp();
     const step = await stepOf(page);
+    if (step === 'cook') asked = (await page.getByRole('link', { name: 'What if…' }).getAttribute('href')) ?? '';
     const says = await mainSays(page);
     const read = /Read (\S)/.exec(says)?.[1];
     hottest = Math.max(hottest, ...[...bench.hidden.cups.values()].map((c) => Math.max(c.bulk, c.rim)));
@@ -83,23 +116,26 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
       }
       // The probe stands in it until it stands still.
       await page.clock.runFor(15_000);
-      const cup = [...bench.state.cups.values()].find((c) => c.letter === read)!.key;
-      // The hand stirs while it settles; the shop hears the bench's clock by that.
-      const at = await page.evaluate(() => Date.now());
-      await request.post(`/api/sessions/${session}/events`, { data: { events: [{ id: crypto.randomUUID(), session, at, by: 'hand', v: 2, kind: 'stirred', payload: { cup } }] } });
-      await catchUp();
-      const shown = bench.probe(cup)!;
-      const now = Date.now();
-      const sent = await request.post('/api/devices/readings', { headers: { authorization: `Bearer ${keys.get(placed.get(read)!)}` }, data: { readings: [{ value: shown, at: now - 1 }, { value: shown, at: now }] } });
-      expect(((await sent.json()) as { logged: number }).logged).toBe(1);
-    } else if (step === 'heating' || step === 'cool') {
+      expect(await send(read)).toBe(1);
+    } else if ((step === 'draw' || /Draw it now/.test(says)) && checked !== bursts) {
+      // Both probes stand in their cups all the while: what they show since the last burst is heard before the draw.
+      checked = bursts;
+      await page.clock.runFor(8_000);
+      for (const letter of placed.keys()) await send(letter);
+      continue;
+    } else if (step === 'heating' || step === 'cool' || /^\d+:\d\dDraw it now/.test(says)) {
+      // What counts down is waited for.
       const left = /^(\d+):(\d\d)/.exec(says);
       await page.clock.fastForward(1000 * (left ? 60 * Number(left[1]) + Number(left[2]) + 1 : 10));
       continue;
     } else {
-      if (/ is in/.test(says)) bursts += 1;
+      if (/ is in/.test(says)) {
+        // What the bench reckons with: ten seconds to stir what is out, five to change over.
+        if (bursts > 0) await page.clock.fastForward(step === 'stir' ? 15_000 : 5_000);
+        bursts += 1;
+      }
       await hands.main();
-      if (step === 'draw' || (step === 'match' && /Draw it now/.test(says))) break;
+      if (step === 'draw' || /Draw it now/.test(says)) break;
     }
     await expect.poll(() => page.locator('[data-seq]').getAttribute('data-seq')).not.toBe(before);
   }
@@ -107,6 +143,8 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   const draw = [...bench.state.draws.values()].at(-1)!;
   const window = [...bench.state.runs.values()][0]!.tools.window;
   const truly = draw.barrels.map((b) => stirredHeat(bench.hidden.cups.get(b.cup)!));
+  // The step's own what-if carries its cup's heat and content.
+  expect(asked).toMatch(/^\/heat\?now=\d+&ml=\d+&watts=900#burst$/);
   expect(draw.against).toEqual([]);
   expect(bursts).toBeGreaterThanOrEqual(4);
   expect(hottest).toBeLessThan(195);

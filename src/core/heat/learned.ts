@@ -18,8 +18,8 @@ export const LearnedSchema = z.object({
 export type Learned = z.infer<typeof LearnedSchema>;
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
 
-/** From one evening to the next draughts and habits change: what was learned is believed a little less (judgement). */
-const OVERNIGHT = { air: 0.12, stand: 0.3, efficiency: 0.03, dead: 0.3, exchange: 0.15, weight: 0.12 } as const;
+/** From one evening to the next draughts change, and another cup of the kind may stand there: what was learned is believed so much less (judgement). */
+const OVERNIGHT = { air: 0.12, stand: 0.5, efficiency: 0.03, dead: 0.3, exchange: 0.35, weight: 0.13 } as const;
 const slack = (known: Known | undefined, prior: Known, by: number): Known => (known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior);
 
 /** Priors of an evening: what was learned, a little loosened, or the usual. */

@@ -24,7 +24,7 @@ export interface Together {
 export type TogetherAnswer = { ok: true; together: Together } | { ok: false; least: number | null; why: string };
 
 /** Below this chance a look before the draw is worth its ten seconds (judgement). */
-export const SURE = 0.8;
+export const SURE = 0.9;
 /** Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the middle. */
 const NARROW = 0.84;
 /** K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by, the most first (judgements). */

@@ -69,9 +69,10 @@ const begins = (plan: HeatPlan): number[] => {
   return [...starts, at + plan.bring.wait];
 };
 
-/** A plan nobody has begun is made afresh after so long, and one that lags behind by so much, s. */
+/** A plan nobody has begun is made afresh after so long, one that lags behind by so much, and one whose last burst was given so much sooner or later than planned, s. */
 const AGES = 4;
 const LAGS = 12;
+const DRIFTS = 8;
 
 /** The plan to go by: the one in hand while it holds, else the newest answer. */
 export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer | null, now: number): HeatPlan | null {
@@ -82,7 +83,8 @@ export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer
   const late = (now - held.at) / 1000 - begins(held)[done]!;
   const heating = ask.notes.findLast((n) => n.kind === 'burst');
   const busy = heating?.kind === 'burst' && now < heating.at + heating.seconds * 1000;
-  if (!busy && fresh && fresh.at > held.at && (done === 0 ? (now - held.at) / 1000 > AGES : late > LAGS)) return fresh;
+  const drift = done > 0 && heating ? (heating.at - held.at) / 1000 - begins(held)[done - 1]! : 0;
+  if (!busy && fresh && fresh.at > held.at && (done === 0 ? (now - held.at) / 1000 > AGES : late > LAGS || Math.abs(drift) > DRIFTS)) return fresh;
   return held;
 }
 
