@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { CupBody, Microwave, Section } from '@/core/heat/index.ts';
-import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filmOf, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, wattsOf, whenToOpen } from '@/core/heat/index.ts';
+import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filling, filmOf, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, heatToReach, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, pressureOf, reachOf, wattsOf, whenToOpen } from '@/core/heat/index.ts';
+import { viscosity } from '@/core/material/index.ts';
 import { normal, seeded } from '../../src/device/chance.ts';
 
 const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
@@ -229,4 +230,27 @@ test('the longest safe burst: its bound is under the ceiling, a second more is n
   assert.equal(longestSafeBurst(cup, { plastic: 190, glass: 170 }, oven), 0);
   const cooled = forecastCooling(cup, { plastic: 177, glass: 150 }, 120);
   assert.ok(cooled.celsius < 177 && cooled.high - cooled.low > 2);
+});
+
+test('a thin part filling: the closed form where nothing freezes; farther when hotter, warmer, thicker or pushed harder; the heat that fills it', () => {
+  const pressure = pressureOf(150, [32, 32]);
+  assert.ok(Math.abs(pressure - 150 / (2 * Math.PI * 0.016 ** 2)) < 1e-6);
+  // Metal as hot as the plastic: L² = P H² t / (6 μ) in a slot, P R² t / (4 μ) in a bore.
+  for (const [shape, gap] of [['slab', 0.002 ** 2 / 6], ['round', 0.001 ** 2 / 4]] as const) {
+    const { at, reach } = filling({ shape, across: 2 }, 165, 165, pressure);
+    at.forEach((t, i) => assert.ok(Math.abs(reach[i]! - 1000 * Math.sqrt((pressure * gap * t) / viscosity(165))) < 1e-3 * (reach[i]! + 1), `${shape} ${t}`));
+  }
+  fc.assert(fc.property(fc.double({ min: 0.5, max: 3, noNaN: true }), fc.integer({ min: 140, max: 180 }), fc.integer({ min: 5, max: 80 }), fc.constantFrom('slab' as const, 'round' as const), (across, shot, metal, shape) => {
+    const one = reachOf({ shape, across }, shot, metal, pressure);
+    assert.ok(reachOf({ shape, across }, shot + 10, metal, pressure) > one && reachOf({ shape, across }, shot, metal + 10, pressure) > one && reachOf({ shape, across: across * 1.2 }, shot, metal, pressure) > one);
+    // Pressure comes in under a root.
+    assert.ok(Math.abs(reachOf({ shape, across }, shot, metal, 4 * pressure) / one - 2) < 1e-9);
+    // And it has stopped when its middle no longer flows.
+    const { at } = filling({ shape, across }, shot, metal, pressure);
+    const freezes = freezeTime(shape, across, shot, metal);
+    assert.ok(freezes === null || freezes > 19 || Math.abs(at.at(-1)! - freezes) < 0.08 * freezes + 0.02, `${at.at(-1)} ${freezes}`);
+  }), { numRuns: 25 });
+  const wants = heatToReach({ shape: 'slab', across: 1 }, 100, 40, pressure)!;
+  assert.ok(Math.abs(reachOf({ shape: 'slab', across: 1 }, wants, 40, pressure) - 100) < 1);
+  assert.equal(heatToReach({ shape: 'slab', across: 0.4 }, 100, 20, pressure), null, 'no heat under the ceiling fills it');
 });

@@ -43,6 +43,14 @@ interface Grid {
   plastic: number;
 }
 
+/** What is looked at as it cools; `heat` of cells of equal width from the middle to the skin, °C, good until the next look. */
+export interface Look {
+  at: number;
+  mean: number;
+  centre: number;
+  heat: Float64Array;
+}
+
 /** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
 function lay({ shape, across, layers, outside }: Section, cells: number): Grid {
   const half = across / 2000;
@@ -115,7 +123,7 @@ function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number
  * @param stop ends it early
  * @see Carslaw & Jaeger, *Conduction of Heat in Solids*; Incropera, ch. 5
  */
-export function conduct(section: Section, until: number, stop: (now: { at: number; mean: number; centre: number }) => boolean = () => false, cells = 120): Cooling {
+export function conduct(section: Section, until: number, stop: (now: Look) => boolean = () => false, cells = 120): Cooling {
   const g = lay(section, cells);
   const n = g.heat.length;
   const out: Cooling = { at: [], mean: [], centre: [], skin: [], metal: [], stiff: [], energy: [] };
@@ -140,7 +148,7 @@ export function conduct(section: Section, until: number, stop: (now: { at: numbe
     out.stiff.push(cold / mass);
     out.metal.push(section.outside.kind === 'fixed' ? section.outside.celsius : g.heat[g.plastic] ?? 0);
     out.energy.push(whole + lost);
-    return stop({ at, mean, centre });
+    return stop({ at, mean, centre, heat: g.heat.subarray(0, g.plastic) });
   };
   const scratch = new Float64Array(n);
   const alpha = PLASTIC.k / (PLASTIC.rho * PLASTIC.c);

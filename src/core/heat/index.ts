@@ -7,6 +7,7 @@ export * from './degas.ts';
 export * from './dose.ts';
 export * from './estimate.ts';
 export * from './evening.ts';
+export * from './fill.ts';
 export * from './forecast.ts';
 export * from './freeze.ts';
 export * from './joint.ts';

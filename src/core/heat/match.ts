@@ -1,5 +1,5 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
-import { specificHeat, stepper, wattsOf, wattsOver } from './cup.ts';
+import { stepper, wattsOver } from './cup.ts';
 
 /** Hands between bursts, s; settings of the shop. */
 export interface Hands {
@@ -80,6 +80,16 @@ function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
 const orders = (n: number): number[][] => (n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)])));
 const subsets = (n: number): number[][] => Array.from({ length: 2 ** n }, (_, bits) => Array.from({ length: n }, (_, i) => i).filter((i) => bits & (1 << i)));
 
+/** Least whole number from `low` for which something that stays true once true is true, by halving; `high` where it is not below that. */
+function leastOf(low: number, high: number, is: (n: number) => boolean): number {
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (is(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
 /**
  * The soonest draw at which every cup is in the window and within `apart` of each other, none ever over the
  * ceiling (M4): at most one burst a cup, one cup in the microwave at a time, then a common wait. Exact on a
@@ -93,16 +103,22 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
   const n = cups.length;
   const plans = subsets(n).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
   const each = hands.change + hands.stir;
-  // No burst shorter than this can bring a cup up: all its power, and nothing lost. Earlier draws need no looking at.
-  const watts = wattsOf(oven, Infinity);
-  const shortest = cups.map(({ body, heat }) => Math.max(hands.least, heat.plastic < wanted.low && heat.glass <= heat.plastic ? oven.dead + ((wanted.low - heat.plastic) * body.plastic * specificHeat(heat.plastic)) / watts : 0));
-  const soonest = new Map(plans.map((order) => [order, order.reduce((n, i) => n + each + shortest[i]!, 0)]));
+  // A cup that is not getting hotter by itself wants at least the burst whose peak reaches the window, and the later it begins the longer: earlier draws need no looking at.
+  const wants = cups.map(({ heat }, i) => {
+    const held: number[] = [];
+    return (start: number): number => {
+      if (heat.plastic >= wanted.low || heat.glass > heat.plastic) return hands.least;
+      return (held[start] ??= leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.peak(start, b) >= wanted.low));
+    };
+  });
+  const shortest = wants.map((w) => w(hands.change));
+  const soonest = new Map(plans.map((order) => [order, order.reduce((at, i) => at + each + wants[i]!(at + hands.change), 0)]));
   let least: number | null = null;
   for (let draw = 0; draw <= HORIZON; draw++) {
     let best: Matching | null = null;
     let bestGap = Infinity;
     for (const order of plans) {
-      if (soonest.get(order)! > draw + 1) continue;
+      if (soonest.get(order)! > draw) continue;
       const still = cups.map((_, i) => i).filter((i) => !order.includes(i)).map((i) => table[i]!.idle(draw));
       if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
       const chosen: number[] = [];
@@ -120,18 +136,12 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
         const t = table[order[k]!]!;
         const from = start + hands.change;
         // Those after this one want their own least time.
-        const rest = order.slice(k + 1).reduce((sum, i) => sum + each + Math.floor(shortest[i]!), 0);
+        const rest = order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0);
         const most = Math.min(LONGEST_BURST, cups[order[k]!]!.longest ?? Infinity, draw - from - hands.stir - rest);
         const end = (b: number) => t.then(from, b, draw - from - b);
         const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - wanted.apart);
         const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + wanted.apart);
-        let b = Math.max(hands.least, Math.floor(shortest[order[k]!]!));
-        for (let top = most; b < top; ) {
-          const middle = (b + top) >> 1;
-          if (end(middle) >= floor) top = middle;
-          else b = middle + 1;
-        }
-        for (; b <= most; b++) {
+        for (let b = leastOf(wants[order[k]!]!(from), most, (x) => end(x) >= floor); b <= most; b++) {
           const at = end(b);
           if (at > roof || t.peak(from, b) > wanted.ceiling) break;
           if (at < floor) continue;

@@ -23,8 +23,12 @@ export interface Together {
 }
 export type TogetherAnswer = { ok: true; together: Together } | { ok: false; least: number | null; why: string };
 
-/** Below this chance a look before the draw is worth its ten seconds (judgement). */
-export const SURE = 0.9;
+/**
+ * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
+ * other two go stale, so waiting for more draws fewer together, not more (docs/models.md has the shares).
+ */
+export const SURE = { two: 0.9, three: 0.6 } as const;
+const sureEnough = (cups: number): number => (cups > 2 ? SURE.three : SURE.two);
 /** Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the middle. */
 const NARROW = 0.84;
 /** K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by, the most first (judgements). */
@@ -104,7 +108,7 @@ export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: O
     // What each is known to now says which gains most by a look after the last burst.
     const own = at.map((f) => f.sd);
     const worst = own.indexOf(Math.max(...own));
-    const look = byEye || sure >= SURE || own[worst]! < KNOWN ? null : worst;
+    const look = byEye || sure >= sureEnough(cups.length) || own[worst]! < KNOWN ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
     return { bursts: matching.bursts, wait: look === null ? matching.wait : Math.max(0, matching.wait - hands.stir), look, at, sure, seconds: matching.draw, why: null };
   }

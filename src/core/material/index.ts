@@ -2,3 +2,4 @@ export * from './grade.ts';
 export * from './mix.ts';
 export * from './plastisol.ts';
 export * from './schema.ts';
+export * from './viscosity.ts';

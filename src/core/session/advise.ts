@@ -1,14 +1,14 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
-import { bodyHeatFor, HANDS, Z80 } from '../heat/index.ts';
+import { bodyHeatFor, HANDS, pressureOf, PUSH, Z80 } from '../heat/index.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { ShopUnits } from '../quantity/index.ts';
-import { clock, degrees, degreesApart } from '../quantity/index.ts';
+import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
 import { drawWarnings, heatCups } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
-import { heatOfMould, rigOf } from '../plan/index.ts';
+import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
 import { shares } from '../shot/index.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Step } from './step.ts';
@@ -39,7 +39,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
       const shot = s.shots.get(m.shot ?? '');
       const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       // A shot standing in it went in when the metal was as it was then.
-      return { key: m.key, heat: heatOfMould(m.mould), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s) };
+      return { key: m.key, heat: heatOfMould(m.mould), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null };
     }),
   };
 }
@@ -138,6 +138,14 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure}${flowSays(s, bring.at)} Push out the air until every colour runs.` };
 }
 
+/** A push into a mould: which part comes short at this heat, and the heat that would fill it. */
+function shootStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
+  const short = answer.moulds[step.target]?.short;
+  if (!short) return step;
+  const fills = short.heat === null ? 'no heat under the ceiling fills it: warm the mould' : `${degrees(short.heat, units)} would fill it`;
+  return { ...step, warnings: [...(step.warnings ?? []), `With mould and plastic as they are the thin end stops after ${say(short.reach, 'length', units)} of ${say(short.length, 'length', units)}; ${fills}.`] };
+}
+
 /** Pressure let go: from here it cools, for as long as is reckoned for this bait, this mould and this heat. */
 function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
   const m = answer.moulds[step.target];
@@ -189,6 +197,7 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   // What the oven holds comes out before anything else goes in.
   if (step.key === 'match' && [...s.cups.values()].some((c) => c.inOven)) return all.find((x) => x.key === 'heating' || x.key === 'stir') ?? step;
   if (step.key === 'hold' || step.key === 'topOff') return holdStep(step, answer, units);
+  if (step.key === 'shoot') return shootStep(step, answer, units);
   if (step.key === 'cook') return cookStep(s, step, answer, units);
   if (step.key === 'stir' && plan && done !== null && done > 0) {
     const cup = s.cups.get(step.target)!;

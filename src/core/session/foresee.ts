@@ -1,6 +1,7 @@
 import type { Bringing, Forecast, MouldHeat } from '../heat/index.ts';
-import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, forecastOf, HANDS, knownOf, opensAt, ovenKey, ovenPrior, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
+import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, forecastOf, HANDS, heatToReach, knownOf, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
+import type { ThinPart } from '../plan/index.ts';
 import type { Followed, HeatNote, HeatSetup } from './heat.ts';
 import { USUAL_SETUP } from './heat.ts';
 
@@ -19,7 +20,7 @@ export interface HeatAsk {
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
   barrels: { bore: number; from: number; metal: number; at: number; room: number }[];
   /** moulds at work: their metal's heat and how sure, °C, its own first heat, and what is shot into them */
-  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number }[];
+  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number; /** its baits' thinnest part and Pa behind the plastic; null where none is pushed */ push: { thin: ThinPart; pressure: number } | null }[];
 }
 export interface CupForeseen {
   now: Forecast;
@@ -49,6 +50,8 @@ export interface MouldForeseen {
   centre: number;
   /** K the window may come down by now */
   down: number;
+  /** mm the plastic runs into the thinnest part of a length, and the shot heat that fills it; null = it fills, or is not pushed */
+  short: { reach: number; length: number; heat: number | null } | null;
 }
 export interface HeatAnswer {
   at: number;
@@ -80,6 +83,21 @@ function fallsUnder(fan: CupForeseen['fan'], now: number, celsius: number): numb
   return null;
 }
 
+type Short = MouldForeseen['short'];
+const shorts = new Map<string, Short>();
+/** Whether the thinnest part of these baits comes short (M7): asked for every second, so kept by what it hangs on. */
+function shortOf({ thin, pressure }: { thin: ThinPart; pressure: number }, shot: number, metal: number): Short {
+  const [from, to] = [Math.round(shot), Math.round(metal)];
+  const key = [thin.shape, thin.across, thin.length, from, to, Math.round(pressure / 1000)].join();
+  const held = shorts.get(key);
+  if (held !== undefined) return held;
+  const reach = reachOf(thin, from, to, pressure);
+  const made = reach >= thin.length ? null : { reach, length: thin.length, heat: heatToReach(thin, thin.length, to, pressure) };
+  if (shorts.size > 200) shorts.delete(shorts.keys().next().value!);
+  shorts.set(key, made);
+  return made;
+}
+
 /** What the bench may expect, by all that was noted. @param f the notes followed up to now */
 export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const known = ask.setup.ovens.find((o) => o.id === ask.oven.id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
@@ -107,7 +125,7 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const moulds = Object.fromEntries(ask.moulds.map((m): [string, MouldForeseen] => {
     const here = (celsius: number) => opensAt(m.heat, Math.round(m.shot / 5) * 5, celsius, m.room);
     const { open, centre } = here(m.celsius);
-    return [m.key, { open, centre, low: here(m.celsius - m.sd * Z80).open, high: here(m.celsius + m.sd * Z80).open, down: windowDown(THIN, m.shot, m.first, m.celsius) }];
+    return [m.key, { open, centre, low: here(m.celsius - m.sd * Z80).open, high: here(m.celsius + m.sd * Z80).open, down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
   }));
   return { at: ask.now, cups, bring, barrels, moulds, notes: ask.notes.length, readings: f.readings };
 }

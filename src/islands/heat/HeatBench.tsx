@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { BurstIf } from './BurstIf.tsx';
 import { DegasIf } from './DegasIf.tsx';
+import { FillIf } from './FillIf.tsx';
 import { FreezeIf, JointIf } from './JointIf.tsx';
 import { LineIf } from './LineIf.tsx';
 import { MatchIf } from './MatchIf.tsx';
@@ -9,7 +10,7 @@ import { OpenIf } from './OpenIf.tsx';
 import type { Bench } from './parts.tsx';
 
 /** Every what-if, in the order of the work, by the name a link may open it with. */
-const IFS = { burst: BurstIf, match: MatchIf, degas: DegasIf, metal: MetalIf, barrel: BarrelIf, line: LineIf, joint: JointIf, gate: FreezeIf, open: OpenIf } as const;
+const IFS = { burst: BurstIf, match: MatchIf, degas: DegasIf, metal: MetalIf, barrel: BarrelIf, line: LineIf, joint: JointIf, gate: FreezeIf, fill: FillIf, open: OpenIf } as const;
 
 /** One what-if, and beside it another of the same, to compare. */
 function Beside({ of: One, bench }: { of: (bench: Bench) => React.ReactNode; bench: Bench }) {

@@ -1,6 +1,8 @@
 import { useState } from 'react';
-import type { Runs, Stream } from '@/core/colour/index.ts';
-import { bleedChance, lineOf, RUNS } from '@/core/colour/index.ts';
+import type { Stream } from '@/core/colour/index.ts';
+import { bleedChance, lineOf } from '@/core/colour/index.ts';
+import type { Runs } from '@/core/material/index.ts';
+import { RUNS } from '@/core/material/index.ts';
 import { degreesApart, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';

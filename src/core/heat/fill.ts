@@ -1,0 +1,77 @@
+import { PLASTISOL } from '../material/plastisol.ts';
+import { viscosity } from '../material/viscosity.ts';
+import { conduct } from './conduct.ts';
+import { CONTACT } from './constants.ts';
+
+/** Slow, even pressure of one hand on a plunger, N, and how many times more or less another hand gives (judgements). */
+export const PUSH = { newtons: 150, spread: 1.5 } as const;
+/** How long a push is kept up, s: plastic in a mould too warm to stop it is looked at no longer. */
+const PUSHED = 20;
+
+/** Pressure behind the plastic, Pa. @param bores of all the barrels pushed together, mm */
+export const pressureOf = (newtons: number, bores: number[]): number => newtons / bores.reduce((area, bore) => area + (Math.PI / 4) * (bore / 1000) ** 2, 0);
+
+/** A thin part of a cavity that has to fill. */
+export interface Thin {
+  shape: 'slab' | 'round';
+  /** mm */
+  across: number;
+}
+export interface Filling {
+  /** s, and mm reached by then; the last is where it stops */
+  at: number[];
+  reach: number[];
+}
+
+/**
+ * How far plastic runs into a thin part before it stops (M7): pressure-driven flow in a gap (Hele-Shaw) whose skin
+ * freezes from the wall. With the heat across the gap from M6, `L dL/dt = P S / area`, where S is the flow under unit
+ * pressure gradient, `2 ∫ s²/μ ds` (slab) or `π/2 ∫ s³/μ ds` (round), and plastic under the no-flow heat does not
+ * move. The skin is everywhere as old as at the mouth, so the figure is on the short side.
+ * @param shot °C going in
+ * @param metal °C of the mould
+ * @param pressure Pa
+ * @see C. A. Hieber, S. F. Shen 1980, *J. Non-Newtonian Fluid Mech.* 7, 1–32; Bird, Stewart & Lightfoot §2.3, §2.5
+ */
+export function filling({ shape, across }: Thin, shot: number, metal: number, pressure: number, contact = CONTACT): Filling {
+  const half = across / 2000;
+  const out: Filling = { at: [0], reach: [0] };
+  let [before, sum] = [null as { at: number; flow: number } | null, 0];
+  // Flow under unit gradient over the open section's area, m²/Pa s.
+  const flowOf = (heat: Float64Array): number => {
+    const w = half / heat.length;
+    let flow = 0;
+    heat.forEach((celsius, i) => {
+      if (celsius <= PLASTISOL.noFlow) return;
+      const [a, b] = [i * w, (i + 1) * w];
+      flow += (shape === 'slab' ? (2 / 3) * (b ** 3 - a ** 3) : (Math.PI / 8) * (b ** 4 - a ** 4)) / viscosity(celsius);
+    });
+    return flow / (shape === 'slab' ? 2 * half : Math.PI * half * half);
+  };
+  conduct({ shape, across, layers: [{ upTo: 1, celsius: shot }], outside: { kind: 'fixed', celsius: metal, contact } }, PUSHED, ({ at, heat }) => {
+    const flow = flowOf(heat);
+    if (before) {
+      sum += ((flow + before.flow) / 2) * (at - before.at);
+      out.at.push(at);
+      out.reach.push(1000 * Math.sqrt(2 * pressure * sum));
+    }
+    before = { at, flow };
+    return flow === 0;
+  });
+  return out;
+}
+
+/** mm reached in the end. */
+export const reachOf = (thin: Thin, shot: number, metal: number, pressure: number, contact = CONTACT): number => filling(thin, shot, metal, pressure, contact).reach.at(-1)!;
+
+/** Coolest shot, °C, that reaches a length, mm; null where even the ceiling does not. */
+export function heatToReach(thin: Thin, length: number, metal: number, pressure: number, contact = CONTACT): number | null {
+  let [low, high] = [PLASTISOL.noFlow, PLASTISOL.ceiling] as [number, number];
+  if (reachOf(thin, high, metal, pressure, contact) < length) return null;
+  for (let k = 0; k < 10; k++) {
+    const middle = (low + high) / 2;
+    if (reachOf(thin, middle, metal, pressure, contact) >= length) high = middle;
+    else low = middle;
+  }
+  return high;
+}
