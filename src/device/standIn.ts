@@ -28,27 +28,29 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
   for (const { id, oven } of snapshot.heat.ovens) hidden.ovens.set(String(id), { ...hiddenOven(hidden, oven.watts), ...TRUE_OVENS[id] });
   const probes = new Map<string, number>();
   let now = at;
-  let heating: { watts: (cup: string, into: number) => number; cups: string[]; from: number; until: number } | null = null;
+  /** bursts under way, by oven */
+  const heating = new Map<string, { watts: (cup: string, into: number) => number; cups: string[]; from: number; until: number }>();
+  const burstOf = (cup: string) => [...heating.values()].find((b) => b.cups.includes(cup));
+  const takenOut = (cup: string) => { for (const [oven, b] of heating) if (b.cups.includes(cup)) heating.delete(oven); };
   // A session taken up in the middle goes on from what is believed of it.
   const { belief } = follower(snapshot.heat)(state.heat, at);
   for (const c of state.cups.values()) if (c.grams > 1) hidden.cups.set(c.key, hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500, belief.cups.includes(c.key) ? knownOf(belief, { of: 'plastic', cup: c.key }).mean : hidden.room));
 
   const step = (seconds: number) => {
-    const burst = heating;
-    const into = burst ? (now - burst.from) / 1000 : 0;
-    pass(hidden, seconds, (cup, t) => (burst ? burst.watts(cup, into + t) : 0));
+    pass(hidden, seconds, (cup, t) => { const b = burstOf(cup); return b ? b.watts(cup, (now - b.from) / 1000 + t) : 0; });
     for (const [key, c] of hidden.cups) {
-      const lies = burst?.cups.includes(key) ? hidden.room + 15 : stirredHeat(c);
+      const lies = burstOf(key) ? hidden.room + 15 : stirredHeat(c);
       const was = probes.get(key) ?? hidden.room;
       probes.set(key, lies + (was - lies) * Math.exp(-seconds / hidden.probe.lag));
     }
     now += seconds * 1000;
   };
   const to = (until: number) => {
-    if (heating && heating.until <= until) {
-      step(Math.max(0, (heating.until - now) / 1000));
-      heating.cups.forEach((c) => stir(hidden.cups.get(c)!));
-      heating = null;
+    for (const [oven, b] of [...heating].sort(([, x], [, y]) => x.until - y.until)) {
+      if (b.until > until) break;
+      step(Math.max(0, (b.until - now) / 1000));
+      b.cups.forEach((c) => stir(hidden.cups.get(c)!));
+      heating.delete(oven);
     }
     if (until > now) step((until - now) / 1000);
   };
@@ -65,15 +67,15 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
       if (e.kind === 'heated' && e.payload.begun) {
         const cups = [e.payload.cup, ...(e.payload.together ?? [])].filter((c) => hidden.cups.has(c));
         const oven = String(e.payload.oven ?? state.oven.id);
-        if (cups.length > 0 && hidden.ovens.has(oven)) heating = { watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups), cups, from: e.at, until: e.at + e.payload.seconds * 1000 };
+        if (cups.length > 0 && hidden.ovens.has(oven)) heating.set(oven, { watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups), cups, from: e.at, until: e.at + e.payload.seconds * 1000 });
       }
       // A probe that stands in a cup says nothing of anybody stirring it.
       if (e.kind === 'stirred' || (e.kind === 'reading' && e.payload.from !== 'device')) {
         const cup = e.kind === 'stirred' ? e.payload.cup : e.payload.target.key;
-        if (heating?.cups.includes(cup)) heating = null;
+        takenOut(cup);
         if (hidden.cups.has(cup)) stir(hidden.cups.get(cup)!);
       }
     },
-    probe: (cup) => (heating?.cups.includes(cup) || !hidden.cups.has(cup) ? null : Math.round(((probes.get(cup) ?? hidden.room) + hidden.probe.offset + normal(chance, 0, hidden.probe.noise / 2)) * 10) / 10),
+    probe: (cup) => (burstOf(cup) || !hidden.cups.has(cup) ? null : Math.round(((probes.get(cup) ?? hidden.room) + hidden.probe.offset + normal(chance, 0, hidden.probe.noise / 2)) * 10) / 10),
   };
 }

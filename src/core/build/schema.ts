@@ -37,11 +37,16 @@ export const EmbeddedBuildSchema = z.preprocess((raw) => asBuild(raw as string |
 /** The build behind what a log or a plan holds: itself, or the trade's build of that name. */
 export const asBuild = (raw: string | Build): Build => (typeof raw === 'string' && Object.hasOwn(BUILDS, raw) ? BUILDS[raw as BuiltIn] : (raw as Build));
 
+/** How the colours of a bait are to meet. A soft line is a look, not a fault. */
+export const LINES = { clean: { name: 'clean: the colours stay apart' }, soft: { name: 'soft: they run into one another' } } as const;
+export type LineWanted = keyof typeof LINES;
+
 /** Mixes on the layers of a build. A layer without one is allowed here and refused by the plan. */
 export const ColourwaySchema = z.object({
   name: z.string().trim().min(1, 'Name the colourway.').max(80),
   /** the trade's name of a build, or `own-` and the number of one composed here */
   build: z.string().min(1, 'Choose a build.').max(40),
   layers: z.record(z.string(), z.number().int().nullable()),
+  line: z.enum(keysOf(LINES)).optional(),
 });
 export type Colourway = z.infer<typeof ColourwaySchema>;

@@ -187,7 +187,7 @@ const NUDGE = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const; // air, e
  * through the model's slope at the mean; what wanders is added.
  * @param only cups to carry; the others are left where they are (a forecast of one needs no more)
  */
-function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[]): Belief {
+function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: string[]): Belief {
   const next = copy(b);
   next.at = b.at + seconds * 1000;
   if (seconds <= 0) return next;
@@ -199,14 +199,14 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
   const noise: [number, number][] = [[AIR, WANDER.air ** 2 * minutes]];
   for (const cup of only ?? b.cups) {
     const i = cupAt(b, cup);
-    const inOven = burst !== null && burst.cups.includes(cup);
-    const o = inOven ? ovenAt(b, burst.oven) : -1;
+    const burst = bursts.find((x) => x.cups.includes(cup));
+    const o = burst ? ovenAt(b, burst.oven) : -1;
     const at = [AIR, o, o < 0 ? -1 : o + 1, i, i + 1, i + 2, i + 3, i + 4];
     const value = at.map((k) => (k < 0 ? 0 : b.mean[k]!));
     const go = (v: number[]): CupHeat => {
       const body = bodyOf(b, cup, [v[5]!, v[6]!, v[0]!, v[7]!]);
       const heat = { plastic: v[3]!, glass: v[4]! };
-      const oven: Microwave | null = inOven ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[1]!), dead: Math.max(0, v[2]! - (burst.gone ?? 0)) } : null;
+      const oven: Microwave | null = burst ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[1]!), dead: Math.max(0, v[2]! - (burst.gone ?? 0)) } : null;
       return oven ? afterBurst(body, heat, oven, seconds, 2) : after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
     };
     const base = { ...go(value) };
@@ -223,12 +223,12 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
     next.mean[i + 1] = base.glass;
     slopes.push({ row: i, of: rows[0]! }, { row: i + 1, of: rows[1]! });
     noise.push([i, WANDER.plastic ** 2 * minutes], [i + 1, WANDER.glass ** 2 * minutes]);
-    if (inOven) {
+    if (burst) {
       const gain = base.plastic - after(bodyOf(b, cup, [value[5]!, value[6]!, value[0]!, value[7]!]), { plastic: value[3]!, glass: value[4]! }, seconds, undefined, 5).plastic;
       noise.push([i, (WANDER.burst * gain) ** 2]);
     }
   }
-  if (burst && !burst.gone) noise.push([ovenAt(b, burst.oven), (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2]);
+  for (const burst of bursts) if (!burst.gone) noise.push([ovenAt(b, burst.oven), (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2]);
   // F P Fᵀ, rows first and then columns: F is the identity but for the heats.
   const p = next.spread;
   const rowsOf = slopes.map(({ of }) => Array.from({ length: n }, (_, c) => of.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));
@@ -240,9 +240,11 @@ function carry(b: Belief, seconds: number, burst: Burst | null, only?: string[])
 }
 
 /** The bench so many seconds later, nothing done to it. */
-export const cooled = (b: Belief, seconds: number, only?: string[]): Belief => carry(b, seconds, null, only);
+export const cooled = (b: Belief, seconds: number, only?: string[]): Belief => carry(b, seconds, [], only);
 /** The bench after a burst. */
-export const heated = (b: Belief, burst: Burst, only?: string[]): Belief => carry(b, burst.seconds, burst, only);
+export const heated = (b: Belief, burst: Burst, only?: string[]): Belief => carry(b, burst.seconds, [burst], only);
+/** The bench after so many seconds in which ovens, one burst each, were all at work. */
+export const heatedBy = (b: Belief, seconds: number, bursts: readonly Omit<Burst, 'seconds'>[], only?: string[]): Belief => carry(b, seconds, bursts.map((x) => ({ ...x, seconds })), only);
 
 export interface Taken {
   belief: Belief;

@@ -181,7 +181,7 @@ export function draftPlan(shelf: Shelf, wanted: Wanted[], defaults: DraftDefault
     jobs.push({
       key,
       bait: { id: want.bait, name: bait.name, grades: bait.grades, outline: bait.outline },
-      colourway: { id: want.colourway, name: colourway.name },
+      colourway: { id: want.colourway, name: colourway.name, ...(colourway.line ? { line: colourway.line } : {}) },
       build,
       layers: colourway.layers,
       lines: [line],

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { BlockSchema, EmbeddedBuildSchema, InjectorSchema, VesselSchema } from '../build/index.ts';
+import { BlockSchema, ColourwaySchema, EmbeddedBuildSchema, InjectorSchema, VesselSchema } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 
@@ -30,11 +30,14 @@ function staged(raw: unknown): unknown {
   return { ...rest, tools: [{ moulds, injector, block, good, window, habit, mixedTo }] };
 }
 
+/** A colourway as a job knows it. */
+export const JobColourwaySchema = z.object({ id: z.number().int(), name: z.string(), line: ColourwaySchema.shape.line });
+
 /** One job of a session: order lines that share a bait, a build and a colourway. Complete in itself. */
 export const JobSchema = z.preprocess(staged, z.object({
   key: z.string(),
   bait: z.object({ id: z.number().int(), name: z.string(), grades: z.array(GradeSchema), outline: z.string() }),
-  colourway: z.object({ id: z.number().int(), name: z.string() }),
+  colourway: JobColourwaySchema,
   build: EmbeddedBuildSchema,
   /** mix by layer; null = none chosen */
   layers: z.record(z.string(), z.number().int().nullable()),

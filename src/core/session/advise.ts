@@ -5,14 +5,15 @@ import { PLASTISOL } from '../material/plastisol.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
-import { drawWarnings, heatCups } from './guard.ts';
+import { POT } from './foresee.ts';
+import { apartOf, drawWarnings, freeOven, heatCups } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
 import { shares } from '../shot/index.ts';
-import type { RunState, SessionState } from './state.ts';
-import type { Step } from './step.ts';
-import { runInHand } from './steps/index.ts';
+import type { CupState, RunState, SessionState } from './state.ts';
+import type { Send, Step } from './step.ts';
+import { and, runInHand } from './steps/index.ts';
 
 /** A way of bringing cups together that is being carried out. */
 export interface HeatPlan {
@@ -31,9 +32,9 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   const injector = run && s.injectors.get(String(run.tools.injector?.id));
   const draw = injector?.draw ? s.draws.get(injector.draw) : undefined;
   return {
-    session, setup: s.snapshot.heat, notes: s.heat, now, oven: s.oven,
-    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused, bare: !c.ladder.some((i) => i.kind === 'stabiliser') })),
-    match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? s.snapshot.bench.tolerance : 30, byEye } : null,
+    session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven,
+    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser') })),
+    match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? apartOf(s, run) : 30, byEye } : null,
     barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
     moulds: [...s.moulds.values()].filter((m) => m.shot !== null || run?.tools.moulds.some((x) => String(x.id) === m.key)).map((m) => {
       const shot = s.shots.get(m.shot ?? '');
@@ -89,7 +90,12 @@ export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer
 }
 
 const letter = (s: SessionState, key: string | undefined): string => s.cups.get(key ?? '')?.letter ?? '?';
-const give = (s: SessionState, cup: string, seconds: number): Step['send'] => ({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level } });
+const give = (s: SessionState, cup: string, seconds: number, together?: string): Send => {
+  const oven = freeOven(s) ?? s.oven;
+  return { kind: 'heated', payload: { cup, seconds, begun: true, oven: oven.id, level: oven.level, ...(together ? { together: [together] } : {}) } };
+};
+/** Which oven a burst is for, where there is another. */
+const inWhich = (s: SessionState): string => (s.snapshot.heat.ovens.length > 1 ? (s.snapshot.heat.ovens.find((o) => o.id === (freeOven(s) ?? s.oven).id)?.oven.name ?? 'the oven') : 'the oven');
 /** Heats as a maker says them: A 164°, B 163° ± 2° */
 function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits): string {
   const widest = Math.max(...at.map((f) => f.high - f.low)) / 2;
@@ -110,11 +116,28 @@ function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUn
   const cup = s.cups.get(step.target);
   if (!c?.cook || !cup || c.last === 'burst' || c.cook.seconds < HANDS.least) return step;
   const { seconds, after } = c.cook;
+  const other = c.pair && c.pair.seconds >= HANDS.least ? s.cups.get(c.pair.with) : undefined;
   const safe = after.celsius < PLASTISOL.fusion - 5 ? ` No longer: with what is known of this oven, more is not safe.` : '';
   return {
-    ...step, sentence: `${cup.letter} ${clock(seconds)} in the oven, then stir and read`, label: `${cup.letter} is in`, read: undefined, send: give(s, cup.key, seconds),
+    ...step, sentence: `${cup.letter} ${clock(seconds)} in ${inWhich(s)}, then stir and read`, label: `${cup.letter} is in`, read: undefined, send: give(s, cup.key, seconds),
+    others: other ? [{ label: `${cup.letter} and ${other.letter} in together: ${clock(c.pair!.seconds)}`, send: give(s, cup.key, c.pair!.seconds, other.key) }] : undefined,
     detail: `${cup.letter} is about ${degrees(c.now.celsius, units)}; after it ${degrees(after.low, units)} to ${degrees(after.high, units)}.${safe}`,
   };
+}
+
+/** A cup for the pot: too cool and it is reheated first; hot enough and it is said how long it stays so. */
+function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUnits): Step {
+  const c = answer.cups[step.target];
+  const cup = s.cups.get(step.target);
+  if (!c?.pot || !cup) return step;
+  const { seconds, after, thick } = c.pot;
+  const reheat = seconds >= HANDS.least ? give(s, cup.key, seconds) : null;
+  const was = `${cup.letter} is about ${degrees(c.now.celsius, units)}`;
+  if (c.now.celsius < POT.least + 3 && reheat) {
+    return { ...step, sentence: `${cup.letter} is too thick for the pot: ${clock(seconds)} in ${inWhich(s)}, stir, then degas`, detail: `${was}; after it ${degrees(after.low, units)} to ${degrees(after.high, units)}. ${step.detail}`, label: `${cup.letter} is in`, send: reheat, others: [{ label: 'It is degassed as it is', send: step.send! }] };
+  }
+  const left = thick === null ? '' : ` ${clock(thick)} until it is too thick.`;
+  return { ...step, detail: `${was}.${left} ${step.detail}`, others: reheat ? [{ label: `It will not let go: out, ${clock(seconds)} in the oven`, send: reheat }] : undefined };
 }
 
 function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, answer: HeatAnswer, now: number, units: ShopUnits): Step {
@@ -159,15 +182,20 @@ function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
   return step;
 }
 
+/** Powder or flake in a cup crosses the line. */
+const cupsPowdered = (cups: CupState[]): boolean => cups.some((c) => c.ladder.some((i) => i.kind === 'powder' || i.kind === 'flake'));
+
 /** What the heats at the draw mean for the colour line and for a joint on inserts. */
 function flowSays(s: SessionState, at: Forecast[]): string {
   const run = runInHand(s);
-  const { units, bench } = s.snapshot;
+  const { units } = s.snapshot;
   if (!run) return '';
   const rig = rigOf(run);
   const share = rig && rig.yoked ? shares(rig) : [];
-  const streams = at.map((f, i) => ({ share: share[i] ?? 1 / at.length, celsius: f.celsius, runs: 'alike' as const }));
-  const line = streams.length === 2 && run.stage.layers.length === 2 && run.stage.yoked ? ` Line at ${Math.round(100 * lineOf(streams)[0]!)} %, bled ${Math.max(1, Math.round(100 * bleedChance(streams, bench.tolerance)))} in 100.` : '';
+  const streams = at.map((f, i) => ({ share: share[i] ?? 1 / at.length, celsius: f.celsius, runs: heatCups(s, run)[i]?.runs ?? 'alike' }));
+  const lines = streams.length === run.stage.layers.length && streams.length > 1 && run.stage.yoked ? lineOf(streams).map((x) => `${Math.round(100 * x)} %`) : [];
+  const bled = lines.length > 0 ? Math.max(1, Math.round(100 * bleedChance(streams, s.snapshot.bench.tolerance, cupsPowdered(heatCups(s, run))))) : 0;
+  const line = lines.length > 0 ? ` ${lines.length > 1 ? 'Lines' : 'Line'} at ${and(lines)}, bled ${bled} in 100${run.job.colourway.line === 'soft' ? ', as is wanted' : ''}.` : '';
   const jointed = run.stage.takes !== null && run.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
   const room = roomOf(s);
   const joint = jointed ? ` On inserts at ${degrees(room, units)} the body wants ${degrees(bodyHeatFor(room), units)}; warmed to ${degrees(40, units)}, ${degrees(bodyHeatFor(40), units)}.` : '';
@@ -198,6 +226,7 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   if (step.key === 'match' && [...s.cups.values()].some((c) => c.inOven)) return all.find((x) => x.key === 'heating' || x.key === 'stir') ?? step;
   if (step.key === 'hold' || step.key === 'topOff') return holdStep(step, answer, units);
   if (step.key === 'shoot') return shootStep(step, answer, units);
+  if (step.key === 'degasBefore' || step.key === 'degasAfter') return potStep(s, step, answer, units);
   if (step.key === 'cook') return cookStep(s, step, answer, units);
   if (step.key === 'stir' && plan && done !== null && done > 0) {
     const cup = s.cups.get(step.target)!;

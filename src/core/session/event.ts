@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { asBuild, BlockSchema, EmbeddedBuildSchema, InjectorSchema } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
-import { CupChoiceSchema } from '../plan/input.ts';
+import { RUNS } from '../material/index.ts';
+import type { Runs } from '../material/index.ts';
+import { CupChoiceSchema, JobColourwaySchema } from '../plan/input.ts';
 import type { EyeStage, Fault, Stop } from './words.ts';
 import { EVENT_VERSION, EYE, FAULTS, STOPS } from './words.ts';
 
@@ -31,6 +33,8 @@ export const PAYLOADS = {
   degassed: z.object({ cup: key, when: z.enum(['cold', 'before colour', 'after colour']) }),
   added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']), from: z.enum(['recipe', 'hand']).default('hand') }),
   coloured: z.object({ cup: key }),
+  /** how a colour runs off the blade, beside the others */
+  bladed: z.object({ cup: key, runs: z.enum(Object.keys(RUNS) as [Runs, ...Runs[]]) }),
   reading: z.object({ target, celsius: z.number().min(-40).max(400).nullable(), stage: eye.nullable(), from: z.enum(['typed', 'eye', 'device']) }),
   warmed: z.object({ target }),
   closed: z.object({ mould: key, gaps: z.array(z.enum(['left', 'right'])), closures: z.number().int().min(0), loose: z.boolean() }),
@@ -76,7 +80,7 @@ export const PAYLOADS = {
     z.object({
       what: z.literal('colourway'),
       job: key,
-      colourway: z.object({ id: z.number().int(), name: z.string() }),
+      colourway: JobColourwaySchema,
       build: EmbeddedBuildSchema,
       layers: z.record(z.string(), z.number().int().nullable()),
       cups: z.array(CupChoiceSchema),

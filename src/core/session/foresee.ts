@@ -1,4 +1,4 @@
-import type { Bringing, Forecast, MouldHeat } from '../heat/index.ts';
+import type { Belief, Bringing, Forecast, MouldHeat, Oven } from '../heat/index.ts';
 import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, forecastOf, HANDS, heatToReach, knownOf, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { ThinPart } from '../plan/index.ts';
@@ -13,8 +13,8 @@ export interface HeatAsk {
   notes: HeatNote[];
   now: number;
   oven: { id: number; level: number };
-  /** cups on the bench; `cook` = not yet through fusion; `bare` = no stabiliser in it */
-  cups: { key: string; cook: boolean; bare: boolean }[];
+  /** cups on the bench; `cook` = not yet through fusion; `pot` = to be degassed hot next; `bare` = no stabiliser in it */
+  cups: { key: string; cook: boolean; pot: boolean; bare: boolean }[];
   /** cups that must come together for what is drawn or poured next, and whether that is what is wanted now */
   match: { cups: string[]; window: { low: number; high: number }; apart: number; byEye: boolean } | null;
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
@@ -36,6 +36,10 @@ export interface CupForeseen {
   safe: number;
   /** the burst that brings it through fusion, as far as is safe */
   cook: { seconds: number; after: Forecast } | null;
+  /** the burst it shares with another cup that cooks, both through fusion as far as is safe for both */
+  pair: { with: string; seconds: number } | null;
+  /** what the pot wants of it: a burst to the heat it goes in at, and s until it is too thick to let go of air; null = 0 within an hour */
+  pot: { seconds: number; after: Forecast; thick: number | null } | null;
   /** nothing has told of it since it was charged, or since its last burst */
   last: 'reading' | 'burst' | 'charge';
   /** the last reading was left out: too far from what it can be */
@@ -72,6 +76,21 @@ const FAN = [30, 60, 120, 180, 240] as const;
 /** °C a cook aims at: through fusion for certain. */
 const COOK_TO = PLASTISOL.fusion + 4;
 
+/** Heat a cup goes into the pot at, with something to spare, and under which it lets go of air no more, °C (handbook §2 step 8). */
+export const POT = { in: 172, least: 160 } as const;
+function potOf(belief: Belief, cup: string, use: { oven: string; power: number; level: number }, fan: CupForeseen['fan'], now: number): CupForeseen['pot'] {
+  const { seconds, after } = burstTo(belief, cup, { ...use, cups: [cup] }, POT.in);
+  return { seconds, after, thick: fallsUnder(fan, now, POT.least) };
+}
+
+/** s two cups may stand in the oven together: the shorter of what each wants, safe for both. */
+function pairOf(b: Belief, cups: string[], ask: HeatAsk, oven: Oven): number {
+  const key = ovenKey(ask.oven.id, ask.oven.level, 2);
+  const use = { oven: key, power: oven.watts, level: ask.oven.level, cups };
+  const belief = withOven(b, key, ovenPrior(ask.setup.learned, ask.oven.id, oven, ask.oven.level, 2));
+  return Math.min(...cups.map((cup) => burstTo(belief, cup, use, COOK_TO).seconds));
+}
+
 /** First moment a cup falls under a heat, s, between the marks of its fan; null when it does not. */
 function fallsUnder(fan: CupForeseen['fan'], now: number, celsius: number): number | null {
   let [s, mid] = [0, now];
@@ -105,17 +124,21 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const belief = withOven(f.belief, key, ovenPrior(ask.setup.learned, known.id, known.oven, ask.oven.level, 1));
   const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
   const cups: HeatAnswer['cups'] = {};
-  for (const { key: cup, cook, bare } of ask.cups) {
+  // Two cups that cook can share one oven: more heat reaches plastic in all, but each burst is longer.
+  const raw = ask.cups.filter((c) => c.cook && belief.cups.includes(c.key)).slice(0, 2).map((c) => c.key);
+  const shared = raw.length === 2 ? pairOf(belief, raw, ask, known.oven) : null;
+  for (const { key: cup, cook, pot, bare } of ask.cups) {
     if (!belief.cups.includes(cup)) continue;
     const k = knownOf(belief, { of: 'plastic', cup });
     const fan = FAN.map((s) => { const a = aheadOf(belief, cup, s); return { s, mid: a.celsius, low: a.low, high: a.high }; });
     const cooking = cook ? burstTo(belief, cup, { ...use, cups: [cup] }, COOK_TO) : null;
     cups[cup] = {
       now: forecastOf(k.mean, k.sd), trend: 2 * (fan[0]!.mid - k.mean), fan, left: Math.max(0, 1 - (f.spent[cup] ?? 0) * (bare ? 2 : 1)), cold: fallsUnder(fan, k.mean, ask.match?.window.low ?? 160),
-      safe: cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }), cook: cooking && { seconds: cooking.seconds, after: cooking.after }, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup] ?? null,
+      safe: cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
+      pair: shared && raw.includes(cup) ? { with: raw.find((c) => c !== cup)!, seconds: shared } : null, pot: pot ? potOf(belief, cup, use, fan, k.mean) : null, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup] ?? null,
     };
   }
-  const ready = ask.match && f.burst === null && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
+  const ready = ask.match && f.bursts.length === 0 && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
   const bring = ready ? bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS) : null;
   const barrels = ask.barrels.map((b) => {
     const curve = barrelCooling(b.bore, b.from, b.metal, b.room, Math.max(120, (ask.now - b.at) / 1000 + 10));

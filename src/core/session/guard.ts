@@ -1,6 +1,7 @@
 import { hasTop, place, stageLayers } from '../build/index.ts';
 import { degrees, degreesApart, say } from '../quantity/index.ts';
 import { Z80 } from '../heat/index.ts';
+import { RUNS, VISCOSITY } from '../material/index.ts';
 import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
@@ -17,6 +18,8 @@ export const WARNINGS = {
   unmatched: 'unmatched',
   unfused: 'never reached fusion',
   uncoloured: 'colour not finished',
+  stirred: 'stirred since degassing',
+  runsApart: 'runs unlike on the blade',
   open: 'not closed',
   unclamped: 'unclamped',
   gap: 'gap seen',
@@ -41,6 +44,22 @@ export const cupsOf = (state: SessionState, run: RunState): CupState[] => cupsBy
 export const drawCups = (state: SessionState, run: RunState): CupState[] => cupsBy(state, run, run.stage.layers.map((l) => l.key));
 /** Cups whose heat counts now: of the barrels, or, where nothing is shot, of what is poured. */
 export const heatCups = (state: SessionState, run: RunState): CupState[] => (run.stage.layers.length > 0 ? drawCups(state, run) : cupsOf(state, run));
+
+/** A line that is wanted soft lets cups be so many times further apart (judgement). */
+const SOFT = 3;
+/** K the cups of a run may be apart at the draw. */
+export const apartOf = (s: Pick<SessionState, 'snapshot'>, run: RunState): number => s.snapshot.bench.tolerance * (run.job.colourway.line === 'soft' ? SOFT : 1);
+
+/** The oven the next cup goes into: the one in use, or another while that is busy; null = all are busy. */
+export function freeOven(s: SessionState): { id: number; level: number } | null {
+  const busy = new Set([...s.cups.values()].flatMap((c) => (c.inOven ? [c.inOven.oven] : [])));
+  if (!busy.has(s.oven.id)) return s.oven;
+  const other = s.snapshot.heat.ovens.find((o) => !busy.has(o.id));
+  return other ? { id: other.id, level: other.oven.level } : null;
+}
+
+/** Stirs after which bubbles are back, by when a cup was degassed: before colour some cannot be spared (judgements). */
+const STIRS = { none: Infinity, cold: Infinity, 'before colour': 3, 'after colour': 1 } as const;
 
 export const isFresh = (cup: CupState, now: number, stale: number): boolean => cup.reading !== null && now - cup.reading.at <= stale * 1000;
 
@@ -70,10 +89,18 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at 177 °C or clear since it was charged.` .replace('177 °C', say(177, 'temperature', units)) });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
+    if (cup.degassed && cup.stirs >= STIRS[cup.degas]) out.push({ code: 'stirred', sentence: `${letter} was stirred ${cup.stirs === 1 ? 'once' : `${cup.stirs} times`} since it was degassed: bubbles are back. Slow turns, or the pot again.` });
   }
   const gap = cups.every((c) => foreseen.has(c.key)) && cups.length > 0 ? Math.max(...cups.map((c) => foreseen.get(c.key)!.celsius)) - Math.min(...cups.map((c) => foreseen.get(c.key)!.celsius)) : gapOf(cups);
-  if (only === undefined && run.stage.layers.length > 1 && gap !== null && gap > bench.tolerance) {
-    out.push({ code: 'unmatched', sentence: `${cups.map((c) => c.letter).join(' and ')} are ${degreesApart(gap, units)} apart; ${degreesApart(bench.tolerance, units)} is allowed.` });
+  if (only === undefined && run.stage.layers.length > 1 && gap !== null && gap > apartOf(state, run)) {
+    out.push({ code: 'unmatched', sentence: `${cups.map((c) => c.letter).join(' and ')} are ${degreesApart(gap, units)} apart; ${degreesApart(apartOf(state, run), units)} is allowed.` });
+  }
+  const unlike = cups.filter((c) => c.runs !== 'alike');
+  if (only === undefined && run.stage.layers.length > 1 && run.job.colourway.line !== 'soft') {
+    for (const c of unlike) {
+      const by = Math.abs(Math.log2(RUNS[c.runs])) * VISCOSITY.halves;
+      out.push({ code: 'runsApart', sentence: `${c.letter} runs ${c.runs} on the blade: ${degreesApart(by, units)} ${c.runs === 'thicker' ? 'hotter' : 'cooler'} would even it.` });
+    }
   }
   return out;
 }

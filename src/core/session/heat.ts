@@ -1,5 +1,5 @@
 import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
-import { cooled, cupPrior, damageRate, EXCHANGE, forgotten, heated, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven } from '../heat/index.ts';
+import { cupPrior, damageRate, EXCHANGE, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { Vessel } from '../build/index.ts';
 
@@ -38,8 +38,8 @@ const glassOf = (vessel: Vessel | null): number => GLASS * ((vessel?.volume ?? 5
 /** What has been made of the notes so far. */
 export interface Followed {
   belief: Belief;
-  /** burst under way, with when it began */
-  burst: { oven: string; power: number; level: number; cups: string[]; begun: number; seconds: number } | null;
+  /** bursts under way, one an oven, with when each began */
+  bursts: { door: number; oven: string; power: number; level: number; cups: string[]; begun: number; seconds: number }[];
   /** share of its heat each cup has spent */
   spent: Record<string, number>;
   /** reading that was left out last, by cup: one that agrees with it is believed */
@@ -54,33 +54,38 @@ export interface Followed {
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), burst: null, spent: {}, doubted: {}, left: [], room: ROOM, last: {}, readings: 0 });
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, doubted: {}, left: [], room: ROOM, last: {}, readings: 0 });
 
-/** Carries it on to a moment, through what is left of a burst. Time that runs backwards is not followed. */
+/** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {
-  let { belief, burst } = f;
+  let { belief, bursts } = f;
   const spent = { ...f.spent };
-  const go = (until: number, hot: boolean) => {
+  const go = (until: number) => {
     const seconds = (until - belief.at) / 1000;
     if (seconds <= 0) return;
     const before = belief.cups.map((cup) => knownOf(belief, { of: 'plastic', cup }).mean);
-    belief = hot && burst ? heated(belief, { ...burst, seconds, gone: (belief.at - burst.begun) / 1000 }) : cooled(belief, seconds);
+    belief = heatedBy(belief, seconds, bursts.map((x) => ({ ...x, gone: (belief.at - x.begun) / 1000 })));
     belief.cups.forEach((cup, i) => {
-      const rim = hot && burst?.cups.includes(cup) ? RIM : 0;
+      const rim = bursts.some((x) => x.cups.includes(cup)) ? RIM : 0;
       const [a, b] = [before[i]! + rim, knownOf(belief, { of: 'plastic', cup }).mean + rim];
       spent[cup] = (spent[cup] ?? 0) + (((damageRate(a) + 4 * damageRate((a + b) / 2) + damageRate(b)) / 6) * seconds) / LIFE.stabilised;
     });
   };
-  if (burst) {
-    const end = burst.begun + burst.seconds * 1000;
-    go(Math.min(to, end), true);
-    if (to >= end) burst = null;
+  const ends = (x: (typeof bursts)[number]) => x.begun + x.seconds * 1000;
+  while (bursts.length > 0) {
+    const end = Math.min(...bursts.map(ends));
+    go(Math.min(to, end));
+    if (to < end) break;
+    bursts = bursts.filter((x) => ends(x) > end);
   }
   // Long rests go in pieces: the slope of a cooling is good for a few minutes.
-  while (to - belief.at > 180_000) go(belief.at + 180_000, false);
-  go(to, false);
-  return { ...f, belief, burst, spent };
+  while (to - belief.at > 180_000) go(belief.at + 180_000);
+  go(to);
+  return { ...f, belief, bursts, spent };
 }
+
+/** A cup seen to is out of its oven, and so is whoever stood there with it. */
+const takenOut = (f: Followed, cup: string): Followed => (f.bursts.some((x) => x.cups.includes(cup)) ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) } : f);
 
 function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
   const ends = note.kind === 'burst' && note.ended;
@@ -102,21 +107,21 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       const oven = ovenKey(known.id, note.level, cups.length);
       const belief = withOven(f.belief, oven, ovenPrior(setup.learned, known.id, known.oven, note.level, cups.length));
       const last = { ...f.last, ...Object.fromEntries(cups.map((c) => [c, 'burst' as const])) };
-      const begun = { ...f, belief, last, burst: { oven, power: known.oven.watts, level: note.level, cups, begun: belief.at, seconds: note.seconds } };
+      const begun = { ...f, belief, last, bursts: [...f.bursts.filter((x) => x.door !== known.id && !x.cups.some((c) => cups.includes(c))), { door: known.id, oven, power: known.oven.watts, level: note.level, cups, begun: belief.at, seconds: note.seconds }] };
       return ends ? advance(begun, belief.at + note.seconds * 1000) : begun;
     }
     case 'out':
-      return f.burst?.cups.includes(note.cup) ? { ...f, burst: null } : f;
+      return takenOut(f, note.cup);
     case 'reading': {
       if (!f.belief.cups.includes(note.cup)) return f;
-      const out = f.burst?.cups.includes(note.cup) ? { ...f, burst: null } : f;
+      const out = takenOut(f, note.cup);
       const held = f.doubted[note.cup];
       const { belief, out: left } = taken(out.belief, note.cup, note.celsius, note.sd, note.eye, !note.device && held !== undefined && Math.abs(held - note.celsius) < 6);
       const others = Object.fromEntries(Object.entries(f.doubted).filter(([cup]) => cup !== note.cup));
       return { ...out, belief, doubted: left ? { ...f.doubted, [note.cup]: note.celsius } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
     }
     case 'cold':
-      return { ...f, burst: null, belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), f.belief), room: note.room };
+      return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), f.belief), room: note.room };
     case 'room':
       return { ...f, room: note.celsius, belief: { ...f.belief, bodies: new Map([...f.belief.bodies].map(([k, b]) => [k, { ...b, room: note.celsius }])) } };
   }

@@ -1,5 +1,5 @@
 import type { Block, Build, Injector, Makes, Stage, Vessel } from '../build/index.ts';
-import type { Grade, Ingredient } from '../material/index.ts';
+import type { Grade, Ingredient, Runs } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { CupChoice, Job, Plan, PlanInput, Tools } from '../plan/index.ts';
 import { kindsTaken, PlanInputSchema, runsOf, sourceOf } from '../plan/index.ts';
@@ -66,10 +66,14 @@ export interface CupState {
   woken: boolean;
   fused: boolean;
   degassed: boolean;
+  /** times it was stirred since it came out of the pot */
+  stirs: number;
   coloured: boolean;
+  /** as seen on the blade, beside the others */
+  runs: Runs;
   heatedS: number;
   /** burst it stands in, bench clock ms */
-  inOven: { from: number; until: number } | null;
+  inOven: { from: number; until: number; oven: number } | null;
   stirredAt: number | null;
   reading: Reading | null;
   /** the one before, for the trend */
@@ -258,7 +262,7 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
   return {
     key: String(choice.mix), letter, name: recipe.name, colour: recipe.colour, grade: recipe.grade, ladder: recipe.ladder, vessel: choice.vessel?.vessel ?? null,
     limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, charges: 0, grams: 0, notedG: 0,
-    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, coloured: false, heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [],
+    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [],
   };
 }
 

@@ -1,5 +1,6 @@
 import type { Stage } from '../build/build.ts';
 import { hasTop, isJudged } from '../build/build.ts';
+import type { LineWanted } from '../build/schema.ts';
 
 /** Event payloads are versioned together; a bench that knows a newer one is asked to wait, not dropped. */
 export const EVENT_VERSION = 2;
@@ -61,8 +62,8 @@ export const FAULTS = {
 } as const satisfies Record<string, FaultEntry>;
 export type Fault = keyof typeof FAULTS;
 
-/** Faults a stage can show, its own first. */
-export const faultsOf = (stage: Stage): Fault[] => (Object.keys(FAULTS) as Fault[]).filter((f) => { const { at } = FAULTS[f] as FaultEntry; return !at || at.some((t) => TRAITS[t](stage)); });
+/** Faults a stage can show, its own first. @param line a soft line is no fault where it is wanted */
+export const faultsOf = (stage: Stage, line?: LineWanted): Fault[] => (Object.keys(FAULTS) as Fault[]).filter((f) => { if (f === 'bled' && line === 'soft') return false; const { at } = FAULTS[f] as FaultEntry; return !at || at.some((t) => TRAITS[t](stage)); });
 
 /** Name of the stage a fault belongs to, seen at stage `i` of a build. */
 export function faultStage(stages: readonly Stage[], i: number, fault: Fault): string {

@@ -43,7 +43,7 @@ function RunChanges({ s, run, shelf, units, onSend }: { s: SessionState; run: Ru
   const takeColourway = (id: number) => {
     const entry = shelf!.colourways.find((c) => c.id === id)!;
     const build = findBuild(entry.spec.build, shelf!.builds.map((b) => b.spec));
-    if (build) take({ id, name: entry.spec.name }, build, entry.spec.layers);
+    if (build) take({ id, name: entry.spec.name, line: entry.spec.line }, build, entry.spec.layers);
   };
   const takeBuild = (key: string) => {
     const build = otherBuilds(run, shelf!).find((b) => b.key === key)!;

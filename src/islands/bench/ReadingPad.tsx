@@ -1,4 +1,6 @@
 import { useEffect, useState } from 'react';
+import type { Runs } from '@/core/material/index.ts';
+import { RUNS } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { parseQuantity, say, show } from '@/core/quantity/index.ts';
 import type { EyeStage, Send, SessionState } from '@/core/session/index.ts';
@@ -14,6 +16,7 @@ export interface Target {
 export const targetsOf = (s: SessionState): Target[] => [
   ...[...s.cups.values()].map((c): Target => ({ kind: 'cup', key: c.key, name: c.letter })),
   ...[...s.moulds.values()].map((m): Target => ({ kind: 'mould', key: m.key, name: m.mould.name })),
+  ...[...s.injectors.values()].map((i): Target => ({ kind: 'injector', key: i.key, name: i.injector.name })),
   { kind: 'room', key: 'room', name: 'The shop itself' },
 ];
 
@@ -82,6 +85,12 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
           {target.kind === 'cup' && (
             <div className="grid grid-cols-2 gap-2" role="group" aria-label="By eye">
               {(Object.keys(EYE) as EyeStage[]).map((e) => <button key={e} type="button" data-pad="eye" className="act justify-center" onClick={() => send(null, e)} title={`${say(EYE[e].low, 'temperature', units)} to ${say(EYE[e].high, 'temperature', units)}`}>{EYE[e].name}</button>)}
+            </div>
+          )}
+          {target.kind === 'cup' && s.cups.size > 1 && (
+            <div className="grid grid-cols-3 gap-2" role="group" aria-label={`On the blade ${target.name} runs`}>
+              <p className="hint col-span-3 leading-tight">On the blade, beside the others, {target.name} runs</p>
+              {(Object.keys(RUNS) as Runs[]).map((r) => <button key={r} type="button" data-pad="eye" aria-pressed={s.cups.get(target.key)?.runs === r} className={`act justify-center ${s.cups.get(target.key)?.runs === r ? 'act-main' : ''}`} onClick={() => { onSend({ kind: 'bladed', payload: { cup: target.key, runs: r } }); onClose(); }}>{r}</button>)}
             </div>
           )}
           <button type="button" className="act justify-center" onClick={onClose}>No reading <kbd className="hint">Esc</kbd></button>

@@ -1,4 +1,4 @@
-import { BLOCKS } from '@/core/build/index.ts';
+import { BLOCKS, LINES } from '@/core/build/index.ts';
 import { OVENS } from '@/core/heat/oven.ts';
 import { GRADES, WHEN } from '@/core/material/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
@@ -63,7 +63,7 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
   },
   colourways: {
     one: 'colourway', back: '/colours',
-    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'build', label: 'Build', kind: 'build' }, { key: 'layers', label: 'Mixes on its layers', kind: 'layers' }],
-    blank: { name: '', build: 'dual', layers: { back: null, belly: null } },
+    fields: [{ key: 'name', label: 'Name', kind: 'text' }, { key: 'build', label: 'Build', kind: 'build' }, { key: 'layers', label: 'Mixes on its layers', kind: 'layers' }, { key: 'line', label: 'The line between them', kind: 'choice', choices: named(LINES) }],
+    blank: { name: '', build: 'dual', layers: { back: null, belly: null }, line: 'clean' },
   },
 };

@@ -1,11 +1,21 @@
 import { PLASTISOL } from '../../material/index.ts';
 import { EYE } from '../words.ts';
-import type { Reading } from '../state.ts';
-import { setMouldHeat } from './heat.ts';
+import type { Reading, SessionState } from '../state.ts';
+import { BARREL_WARM, setMouldHeat } from './heat.ts';
 import type { Handlers } from './parts.ts';
 import { cup, mould } from './parts.ts';
 
-export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | 'degassed' | 'added' | 'coloured' | 'reading'> = {
+/** An oven opened, sooner than was meant perhaps: whoever stood in it stands in it no more. */
+function opened(s: SessionState, oven: number | undefined, at: number): void {
+  if (oven === undefined) return;
+  for (const c of s.cups.values()) {
+    if (c.inOven?.oven !== oven) continue;
+    c.heatedS -= Math.max(0, (c.inOven.until - at) / 1000);
+    c.inOven = null;
+  }
+}
+
+export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | 'degassed' | 'added' | 'coloured' | 'bladed' | 'reading'> = {
   woken: (s, e) => cup(s, e.payload.cup, (c) => void (c.woken = true)),
   charged: (s, e) =>
     cup(s, e.payload.cup, (c) => {
@@ -14,34 +24,30 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
       else c.remeltG += e.payload.grams;
       c.charges += 1;
       // What is new in the cup has not been cooked, degassed or coloured yet.
-      Object.assign(c, { fused: false, degassed: false, coloured: false });
+      Object.assign(c, { fused: false, degassed: false, coloured: false, runs: 'alike' });
       c.trail.push({ event: e.id, at: e.at, what: e.payload.from === 'fresh' ? 'plastisol' : 'remelt', amount: e.payload.grams, dimension: 'mass' });
     }),
   heated: (s, e) => {
     const { seconds, begun } = e.payload;
-    // One door: whoever was in is out when another goes in.
-    if (begun) {
-      for (const c of s.cups.values()) {
-        if (c.inOven) c.heatedS -= Math.max(0, (c.inOven.until - e.at) / 1000);
-        c.inOven = null;
-      }
-    }
+    const oven = e.payload.oven ?? s.oven.id;
+    // One door an oven: whoever was in is out when another goes in.
+    if (begun) opened(s, oven, e.at);
     for (const key of [e.payload.cup, ...(e.payload.together ?? [])]) {
       cup(s, key, (c) => {
         c.heatedS += seconds;
-        c.inOven = begun ? { from: e.at, until: e.at + seconds * 1000 } : null;
+        c.inOven = begun ? { from: e.at, until: e.at + seconds * 1000, oven } : null;
       });
     }
   },
   stirred: (s, e) =>
     cup(s, e.payload.cup, (c) => {
-      // What is stirred is out of the oven, sooner than was meant perhaps.
-      if (c.inOven) c.heatedS -= Math.max(0, (c.inOven.until - e.at) / 1000);
-      Object.assign(c, { stirredAt: e.at, inOven: null });
+      opened(s, c.inOven?.oven, e.at);
+      Object.assign(c, { stirredAt: e.at, stirs: c.stirs + 1 });
     }),
-  degassed: (s, e) => cup(s, e.payload.cup, (c) => void (c.degassed = true)),
+  degassed: (s, e) => cup(s, e.payload.cup, (c) => void Object.assign(c, { degassed: true, stirs: 0 })),
   added: (s, e) => cup(s, e.payload.cup, (c) => void c.trail.push({ event: e.id, at: e.at, what: e.payload.what, amount: e.payload.amount, dimension: e.payload.dimension })),
   coloured: (s, e) => cup(s, e.payload.cup, (c) => void (c.coloured = true)),
+  bladed: (s, e) => cup(s, e.payload.cup, (c) => void (c.runs = e.payload.runs)),
   reading: (s, e) => {
     const { target, celsius, stage } = e.payload;
     const eye = stage ? EYE[stage] : null;
@@ -52,10 +58,12 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
       cup(s, target.key, (c) => {
         c.before = c.reading;
         c.reading = reading;
-        c.inOven = null;
+        opened(s, c.inOven?.oven, e.at);
         if (celsius !== null ? celsius >= PLASTISOL.fusion - 1 : stage !== 'milk' && stage !== 'gel') c.fused = true;
       });
     }
+    const i = target.kind === 'injector' ? s.injectors.get(target.key) : undefined;
+    if (i) Object.assign(i, { metal: { celsius: at, at: e.at }, warmed: i.warmed || at >= BARREL_WARM - 5 });
     if (target.kind === 'mould') {
       mould(s, target.key, (m) => {
         m.reading = reading;

@@ -3,7 +3,7 @@ import { density, GRADES, PLASTISOL, scaleIngredient } from '../../material/inde
 import { spoon } from '../../plan/spoon.ts';
 import { deepestGauge, froth, gaugeFor } from '../../heat/index.ts';
 import { degrees, say } from '../../quantity/index.ts';
-import { cupsOf } from '../guard.ts';
+import { cupsOf, freeOven } from '../guard.ts';
 import type { CupState, RunState, SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
 import type { Turn } from './work.ts';
@@ -64,9 +64,9 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
     const before = c.degas === 'cold' && !c.degassed && !skipped('degasCold', c);
     if (before) out.push({ key: 'degasCold', target: c.key, sentence: `Degas ${c.letter} cold, 3 min or more`, detail: potSays(s, c), label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'cold' } }, caution: 'A cracked lid implodes. Let air in slowly.' });
   }
-  // One door: while a cup is in the oven no other is asked into it.
-  const busy = [...s.cups.values()].some((c) => c.inOven);
-  for (const c of cups.filter((x) => !busy && x.charges > 0 && !x.fused && !skipped('cook', x))) {
+  // While every oven has a cup in it no other is asked into one.
+  const oven = freeOven(s);
+  for (const c of cups.filter((x) => oven && !x.inOven && x.charges > 0 && !x.fused && !skipped('cook', x))) {
     const read = c.reading ? `${c.letter} was ${degrees(c.reading.celsius, units)}.` : 'From milk through gel to clear.';
     out.push({ key: 'cook', target: c.key, sentence: `Cook ${c.letter} to ${degrees(PLASTISOL.fusion, units)}, stir, read`, detail: `${read} Short bursts; scrape the rim in each time.`, label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, caution: `Ventilate. Above ${degrees(PLASTISOL.ceiling, units)} it yellows; smoke means stop, get it outside, leave. Never use this microwave for food.` });
   }

@@ -4,7 +4,7 @@ import { sourceOf } from '../../plan/index.ts';
 import { degrees, degreesApart, lasting, say } from '../../quantity/index.ts';
 import { sum } from '../../shot/index.ts';
 import { massFor } from '../apply.ts';
-import { cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
+import { apartOf, cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
 import { lotsFor, ready } from '../inserts.ts';
 import type { SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
@@ -153,7 +153,7 @@ function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Ste
   const coldest = [...cups].sort((a, b) => (a.reading?.celsius ?? 0) - (b.reading?.celsius ?? 0))[0];
   const under = cups.find((c) => c.reading && c.reading.high < low);
   const over = cups.find((c) => c.reading && c.reading.low > high);
-  const apart = shot && gap !== null && gap > bench.tolerance;
+  const apart = shot && gap !== null && gap > apartOf(s, run);
   if (cups.length === 0 || (unread.length === 0 && !apart && !under && !over)) return null;
   // One too hot is let cool before the other is heated after it.
   const first = unread[0] ?? under ?? over ?? coldest ?? cups[0]!;
@@ -163,7 +163,7 @@ function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Ste
     : under ? `${under.letter} is ${Math.round(low - under.reading!.celsius) === 0 ? 'just' : degreesApart(low - under.reading!.celsius, units)} under: a short burst, stir, read`
     : over ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: let it cool, stir, read`
     : `${coldest!.letter} is ${degreesApart(gap ?? 0, units)} colder: a short burst, stir, read`;
-  return { key: 'match', target: shot ? injectorOf(s, run)!.key : m.key, sentence, detail: `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}.${cups.length > 1 ? ` ${degreesApart(bench.tolerance, units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target } };
+  return { key: 'match', target: shot ? injectorOf(s, run)!.key : m.key, sentence, detail: `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}.${cups.length > 1 ? ` ${degreesApart(apartOf(s, run), units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target } };
 }
 
 function drawStep(s: SessionState, turn: Turn, now: number): Step {
