@@ -237,6 +237,9 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
   // Read and found together: the draw is reckoned at what they are now.
-  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0) return drawTold(s, step, new Map(plan.cups.flatMap((c) => (answer.cups[c] ? [[c, answer.cups[c].now] as const] : []))), answer, now);
+  if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0 && plan.cups.every((c) => answer.cups[c])) {
+    const at = plan.cups.map((c) => answer.cups[c]!.now);
+    return { ...drawTold(s, step, new Map(plan.cups.map((c, i) => [c, at[i]!])), answer, now), detail: `${step.detail}${flowSays(s, at)}` };
+  }
   return step;
 }

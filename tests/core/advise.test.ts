@@ -1,0 +1,114 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { cooled, knownOf } from '@/core/heat/index.ts';
+import type { HeatSetup, SessionState, Snapshot } from '@/core/session/index.ts';
+import { advise, drawCups, drawWarnings, faultsOf, follower, foresee, freeOven, heatAsk, keepPlan, nextStep, runInHand, steps } from '@/core/session/index.ts';
+import { NOTHING_LEARNED } from '@/core/heat/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { snapshotFrom } from '@/service/plans.ts';
+import { OVENS } from '../../scripts/demo/shop.ts';
+import { benchOn } from '../bench.ts';
+import { demoPlan } from '../demoPlan.ts';
+
+const A = '1';
+const B = '2';
+const setup = (n: number): HeatSetup => ({ ovens: OVENS.slice(0, n).map((oven, i) => ({ id: i + 1, oven })), learned: NOTHING_LEARNED, altitude: 0 });
+const snapshot = (n = 2, change: (s: Snapshot) => void = () => {}): Snapshot => {
+  const s = structuredClone(snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, setup(n)));
+  change(s);
+  return s;
+};
+/** What a bench says at a moment, with all that is foreseen. */
+function told(s: SessionState, now: number) {
+  const ask = heatAsk(s, 1, runInHand(s), now);
+  const answer = foresee(follower(s.snapshot.heat)(s.heat, now), ask);
+  return { answer, step: advise(s, steps(s, now), answer, keepPlan(null, ask, answer, now), s.heat, now) };
+}
+const burst = (cup: string, seconds: number, oven: number, together?: string[]) => ({ kind: 'heated' as const, payload: { cup, seconds, begun: true, oven, level: 1, ...(together ? { together } : {}) } });
+
+test('two ovens at work at once: each cup is followed as if it stood alone, and the free oven is offered', () => {
+  const b = benchOn(snapshot());
+  b.follow((s) => nextStep(s, b.now())?.key === 'cook');
+  const before = follower(setup(2))(b.state().heat, b.now()).belief;
+  b.act(burst(A, 60, 1));
+  assert.equal(freeOven(b.state())?.id, 2);
+  const next = told(b.state(), b.now()).step;
+  assert.ok(next?.key === 'cook' && next.target === B && next.send?.kind === 'heated' && next.send.payload.oven === 2, 'the other cup is asked into the other oven');
+  b.act(burst(B, 40, 2));
+  assert.equal(freeOven(b.state()), null);
+  const s = b.state();
+  const at = b.now() + 90_000;
+  const both = follower(setup(2))(s.heat, at).belief;
+  const alone = (cup: string) => follower(setup(2))(s.heat.filter((n) => n.kind !== 'burst' || n.cups.includes(cup)), at).belief;
+  for (const cup of [A, B]) {
+    const [x, y] = [knownOf(both, { of: 'plastic', cup }), knownOf(alone(cup), { of: 'plastic', cup })];
+    assert.ok(Math.abs(x.mean - y.mean) < 0.15 && Math.abs(x.sd - y.sd) < 0.15, `${cup} ${x.mean} ${y.mean}`);
+    assert.ok(x.mean > knownOf(cooled(before, 90), { of: 'plastic', cup }).mean + 20);
+  }
+});
+
+test('two cups in one oven: offered for no longer than is safe for both, one door for both, and no more heat than the oven gives', () => {
+  const b = benchOn(snapshot(1));
+  b.follow((s) => nextStep(s, b.now())?.key === 'cook');
+  const { answer, step } = told(b.state(), b.now());
+  const offer = step?.others?.[0]?.send;
+  assert.ok(offer?.kind === 'heated' && offer.payload.together?.[0] === B);
+  assert.ok(offer.payload.seconds > answer.cups[A]!.cook!.seconds, 'each gets half the oven, so it takes longer');
+  b.act(offer);
+  assert.equal(freeOven(b.state()), null);
+  const early = b.act({ kind: 'stirred', payload: { cup: A } }, 10_000);
+  assert.ok([...early.cups.values()].every((c) => c.inOven === null), 'a door opened is opened for both');
+  assert.ok(Math.abs(early.cups.get(B)!.heatedS - 10) < 0.01);
+});
+
+test('the pot: a cup too thick for it is reheated first, one hot enough is said to stay so, a stubborn one can be taken out', () => {
+  const b = benchOn(snapshot(1, (s) => s.input.cups.forEach((c) => (c.degas = 'before colour'))));
+  b.follow((s) => nextStep(s, b.now())?.key === 'degasBefore');
+  b.read(A, 176);
+  const hot = told(b.state(), b.now());
+  assert.ok(hot.step?.send?.kind === 'degassed' && /until it is too thick/.test(hot.step.detail));
+  assert.ok(hot.answer.cups[A]!.pot!.thick! > 30);
+  b.read(A, 166);
+  b.read(A, 166);
+  assert.ok(told(b.state(), b.now()).step?.others?.some((o) => o.send.kind === 'heated'));
+  b.read(A, 158);
+  b.read(A, 157);
+  const cold = told(b.state(), b.now());
+  assert.ok(cold.step?.send?.kind === 'heated' && cold.step.send.payload.seconds <= cold.answer.cups[A]!.safe, cold.step?.sentence);
+});
+
+test('stirred after the pot, and unlike on the blade: said before the draw, never in the way of it', () => {
+  const b = benchOn(snapshot(1, (s) => s.input.cups.forEach((c) => (c.degas = 'after colour'))));
+  b.follow((s) => nextStep(s, b.now())?.key === 'draw');
+  const run = runInHand(b.state())!;
+  const codes = () => drawWarnings(b.state(), run, b.now()).map((w) => w.code);
+  assert.ok(!codes().includes('stirred') && !codes().includes('runsApart'));
+  b.act({ kind: 'stirred', payload: { cup: A } });
+  b.act({ kind: 'bladed', payload: { cup: B, runs: 'thicker' } });
+  const warned = drawWarnings(b.state(), run, b.now());
+  assert.ok(warned.some((w) => w.code === 'stirred'));
+  // 1.5 times as thick is log2(1.5) halvings of 14 K: 8.2 K.
+  assert.match(warned.find((w) => w.code === 'runsApart')!.sentence, /B runs thicker on the blade: (8|15)° hotter/);
+  const line = (s: SessionState) => { const said = told(s, b.now()).step!; return Number(/Line at (\d+) %/.exec(said.detail)?.[1] ?? assert.fail(`${said.key}: ${said.detail}`)); };
+  b.act({ kind: 'bladed', payload: { cup: B, runs: 'alike' } });
+  b.read(A, 163);
+  b.read(B, 163);
+  const even = line(b.state());
+  b.act({ kind: 'bladed', payload: { cup: B, runs: 'thicker' } });
+  assert.equal(even, 50);
+  assert.ok(line(b.state()) < even, 'the thicker one takes the more room');
+});
+
+test('a soft line is a look: cups may be further apart, and it is no fault', () => {
+  const soft = snapshot(1, (s) => s.input.jobs.forEach((j) => (j.colourway.line = 'soft')));
+  for (const [one, apart] of [[snapshot(1), true], [soft, false]] as const) {
+    const b = benchOn(one);
+    b.follow((s) => nextStep(s, b.now())?.key === 'draw');
+    b.read(A, 166);
+    b.read(B, 160);
+    const run = runInHand(b.state())!;
+    assert.equal(drawWarnings(b.state(), run, b.now()).some((w) => w.code === 'unmatched'), apart);
+    assert.equal(faultsOf(run.stage, run.job.colourway.line).includes('bled'), apart);
+    assert.equal(drawCups(b.state(), run).length, 2);
+  }
+});
