@@ -3,6 +3,7 @@ import type { Stage } from '../../src/core/build/index.ts';
 import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, faultsOf, heatCups, nextStep, runInHand, startState } from '../../src/core/session/index.ts';
 import { normal } from '../../src/device/chance.ts';
+import { metalOf } from './metal.ts';
 import { stoveOf } from './stove.ts';
 
 const SPACE = '6f1f1c1e-5c0e-4a52-9d1f-2d5f7d7a3b11';
@@ -21,7 +22,7 @@ export interface Rehearsal {
 const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'flash'];
 /** Faults of a stage's own come as often as the common ones. */
 const faultFor = (stage: Stage, chance: () => number): Fault => {
-  const own = faultsOf(stage).filter((f) => ['coreShort', 'joint', 'rodFlash', 'smeared', 'muddied', 'line'].includes(f));
+  const own = faultsOf(stage).filter((f) => ['coreShort', 'rodFlash', 'smeared', 'muddied', 'line'].includes(f));
   const all = [...FAULTY, ...own, ...own];
   return all[Math.floor(chance() * all.length)]!;
 };
@@ -40,8 +41,10 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
     events.push(e);
     apply(state, e);
     stove.heard(e);
+    metal.heard(e);
   };
   const stove = stoveOf(state, startAt, chance, () => now, (s) => void (now += 1000 * s), send);
+  const metal = metalOf(state, stove.room, chance, () => now);
   send({ kind: 'opened', payload: {} });
   send({ kind: 'reading', payload: { target: { kind: 'room', key: 'room' }, celsius: Math.round(stove.room), stage: null, from: 'typed' } });
   for (let i = 0; i < 20_000 && state.status !== 'finished'; i++) {
@@ -87,15 +90,21 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       const mould = state.moulds.get(step.target)!;
       const shot = state.shots.get(mould.shot!)!;
       for (const n of shot.cavities.keys()) {
-        if (chance() > spoil(mould.key, n, shot.n)) continue;
+        const done = metal.fault(shot);
+        if (done === null && chance() > spoil(mould.key, n, shot.n)) continue;
         now += 2500;
         if (shot.marks.has(n)) continue;
-        const fault = faultFor(shot.stage, chance);
+        const fault = done ?? faultFor(shot.stage, chance);
         const usable = fault !== 'short' && chance() < 0.35;
         send({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: usable ? 'usable' : 'second', fault } });
       }
     }
     if (step.send) send(step.send);
+    // Every second shot a probe is held to the open mould.
+    if (step.key === 'open' && (state.shots.get(state.moulds.get(step.target)?.shot ?? '')?.n ?? 0) % 2 === 0) {
+      now += 6000;
+      send({ kind: 'reading', payload: { target: { kind: 'mould', key: step.target }, celsius: metal.read(step.target), stage: null, from: 'typed' } });
+    }
     for (const one of step.then ?? []) {
       now += 4000;
       send(one);

@@ -76,6 +76,9 @@ export function stir(c: HiddenCup): void {
   c.bulk = c.rim = stirredHeat(c);
 }
 
+/** g of plastic a step of half a second can follow. */
+const LEAST = 30;
+
 /** A cup left alone or in an oven for a moment. @param watts reaching plastic and glass together */
 function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
   const top = (Math.PI / 4) * (c.bore / 1000) ** 2;
@@ -83,8 +86,10 @@ function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
   const side = Math.PI * (c.bore / 1000) * depth + top;
   const take = c.rimShare * c.rimTake;
   const inPlastic = 0.95 * watts;
-  const bulkG = c.grams * (1 - c.rimShare);
-  const rimG = c.grams * c.rimShare;
+  // What little is left in an emptied cup follows its glass; the steps are too long for less.
+  const grams = Math.max(LEAST, c.grams);
+  const bulkG = grams * (1 - c.rimShare);
+  const rimG = grams * c.rimShare;
   const mix = c.mixing * (c.bulk - c.rim);
   const fromRim = 0.5 * c.exchange * (c.rim - c.wall);
   const fromBulk = 0.5 * c.exchange * (c.bulk - c.wall);

@@ -5,6 +5,7 @@ import { BindingSchema, DEVICE_KINDS, FLAGS, judge, NewDeviceSchema, SendingSche
 import { EVENT_VERSION } from '@/core/session/index.ts';
 import type { DeviceRow } from '@/store/devices.ts';
 import { allDevices, bind, boundTo, clockLead, deviceById, deviceByKey, insertDevice, keepReadings, nameInUse, revokeDevice, setLast, setSent, tellDevice, unbind } from '@/store/devices.ts';
+import { newestLesson } from '@/store/lessons.ts';
 import { sessionHead } from '@/store/log.ts';
 import { inTransaction } from '@/store/query.ts';
 import { append, peek } from './append.ts';
@@ -67,7 +68,7 @@ export interface Sent {
 const LAG = 5_000;
 
 /** What is to become of each reading: judged one after the other, each against the last good one. */
-function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now: number, lead: number, room: number | null, away: boolean): { judged: Judged[]; tell: Judged[] } {
+function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now: number, lead: number, room: number | null, away: boolean, lag?: number): { judged: Judged[]; tell: Judged[] } {
   let last = device.last_at && device.last_value !== null ? { at: device.last_at.getTime(), value: device.last_value } : null;
   let written = device.sent_at && device.sent_value !== null ? { at: device.sent_at.getTime(), value: device.sent_value } : null;
   const tell: Judged[] = [];
@@ -76,7 +77,7 @@ function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now
     if (j.flag === null || FLAGS[j.flag].used) {
       // On the bench's clock, by which the session is kept.
       const there = { ...j, at: Math.round(j.at + lead) };
-      if (device.session_id !== null && tells(device.kind, there, last && { ...last, at: last.at + lead }, written)) {
+      if (device.session_id !== null && tells(device.kind, there, last && { ...last, at: last.at + lead }, written, lag)) {
         tell.push(there);
         written = there;
       }
@@ -100,7 +101,7 @@ export async function takeReadings(key: string, raw: unknown, now = Date.now()):
     const state = device.session_id === null ? null : await peek(device.session_id);
     const lead = device.session_id === null ? 0 : Math.max(-LAG, await clockLead(device.session_id));
     const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
-    const { judged, tell } = judgeAll(device, read.data.readings, now, lead, state?.roomCelsius ?? null, inOven != null && inOven.until > now + lead);
+    const { judged, tell } = judgeAll(device, read.data.readings, now, lead, state?.roomCelsius ?? null, inOven != null && inOven.until > now + lead, (await newestLesson(`probe/${device.name}`, transaction))?.posterior.mean);
     await keepReadings(device, judged, transaction);
     const good = judged.findLast((j) => j.flag === null || FLAGS[j.flag].used);
     await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag, transaction);

@@ -1,9 +1,11 @@
+import { LAG_PRIOR, lagOf } from '@/core/device/index.ts';
 import type { Known, Learned, Oven } from '@/core/heat/index.ts';
 import { NOTHING_LEARNED, PRIOR } from '@/core/heat/index.ts';
 import type { HandKind } from '@/core/plan/index.ts';
 import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
-import { follower, handLessons, lessonsOf as lessonsFrom, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
+import { bothSay, follower, handLessons, lessonsOf as lessonsFrom, shotLessons, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
 import { list } from '@/store/catalogue.ts';
+import { readingsOf } from '@/store/devices.ts';
 import { insertLessons, lessonKeys, lessonsOf, lockKey, markLearned, newestLessons, resetKey, sessionToLearn } from '@/store/lessons.ts';
 import { inTransaction } from '@/store/query.ts';
 import { readShop } from '@/store/shop.ts';
@@ -18,7 +20,12 @@ export async function heatSetup(): Promise<HeatSetup> {
   const learned: Learned = structuredClone(NOTHING_LEARNED);
   for (const { key, posterior } of newest) {
     const [kind, ...rest] = key.split('/');
-    if (key === 'air') learned.air = posterior;
+    if (key === 'air' || key === 'joint' || key === 'bleed') learned[key] = posterior;
+    else if (kind === 'mould') {
+      const of = rest.pop() as 'loss' | 'opens';
+      const mould = rest.join('/');
+      learned.moulds = { ...learned.moulds, [mould]: { ...learned.moulds?.[mould], [of]: posterior } };
+    }
     else if (kind === 'cup') {
       const of = rest.pop() as 'exchange' | 'weight' | 'stand';
       const cup = rest.join('/');
@@ -36,6 +43,9 @@ export async function heatSetup(): Promise<HeatSetup> {
 /** s an act takes this shop's hands, by its kind, as far as the log has told. */
 export const handTimes = async (): Promise<Partial<Record<HandKind, Known>>> => Object.fromEntries((await newestLessons()).filter((l) => l.key.startsWith('hand/')).map((l) => [l.key.slice(5), l.posterior]));
 
+/** Steps of a plunged probe fewer than which tell nothing. */
+const LAG_ENOUGH = 3;
+
 /** ms the server may be held up at a stretch. */
 const STRETCH = 8;
 
@@ -51,13 +61,24 @@ async function followGently(setup: HeatSetup, notes: HeatNote[], at: number) {
   return follow(notes, at);
 }
 
+/** How far each probe lags, from when it was plunged into cups of this session. */
+async function probeLessons(session: number) {
+  const all = await readingsOf(session);
+  const known = new Map((await newestLessons()).map((l) => [l.key, l.posterior]));
+  return [...new Set(all.map((r) => r.name))].flatMap((name) => {
+    const told = lagOf(all.filter((r) => r.name === name));
+    const prior = known.get(`probe/${name}`) ?? LAG_PRIOR;
+    return told && told.steps >= LAG_ENOUGH ? [{ key: `probe/${name}`, prior, posterior: bothSay(prior, told.lag), readings: told.steps, left_out: 0 }] : [];
+  });
+}
+
 async function learnFrom(session: number): Promise<void> {
   const [state, keys] = await Promise.all([peek(session), lessonKeys()]);
   if (!state || state.status !== 'finished') return;
   const setup = state.snapshot.heat;
   const f = state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
   const locked = new Set(keys.filter((k) => k.locked).map((k) => k.key));
-  const lessons = [...(f ? lessonsFrom(f, state.heat, setup) : []), ...handLessons(state.handTimes, await handTimes())].filter((l) => !locked.has(l.key));
+  const lessons = [...(f ? lessonsFrom(f, state.heat, setup) : []), ...handLessons(state.handTimes, await handTimes()), ...shotLessons(state), ...(await probeLessons(session))].filter((l) => !locked.has(l.key));
   await inTransaction(async (transaction) => {
     if (await markLearned(session, transaction)) await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons, transaction);
   });

@@ -56,6 +56,9 @@ export async function keepReadings(device: DeviceRow, list: { at: number; value:
     transaction,
   );
 }
+/** Temperatures sent of one session that were not flagged, probe by probe in order. */
+export const readingsOf = (session: number): Promise<{ name: string; at: number; value: number }[]> =>
+  rows("SELECT d.name, (extract(epoch FROM r.at) * 1000)::float8 AS at, r.value FROM device_readings r JOIN devices d ON d.id = r.device_id WHERE r.session_id = $1 AND r.flag IS NULL AND d.kind = 'thermometer' ORDER BY d.name, r.at LIMIT 200000", [session]);
 export const setLast = (id: number, at: number | null, value: number | null, flag: Flag | null, transaction: Transaction): Promise<void> =>
   run('UPDATE devices SET last_at = coalesce($2::timestamptz, last_at), last_value = coalesce($3, last_value), last_flag = $4, seen_at = now() WHERE id = $1', [id, at === null ? null : when(at), value, flag], transaction);
 export const setSent = (id: number, at: number, value: number, transaction: Transaction): Promise<void> => run('UPDATE device_bindings SET sent_at = $2::timestamptz, sent_value = $3 WHERE device_id = $1', [id, when(at), value], transaction);

@@ -30,6 +30,10 @@ export const newestLessons = (): Promise<(Lesson & { evenings: number; all_readi
      ORDER BY l.key`,
   );
 
+/** What is believed of one thing. */
+export const newestLesson = (key: string, transaction: Transaction): Promise<Lesson | null> =>
+  row('SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1', [key], transaction);
+
 /** The last lessons of one thing, newest first. */
 export const lessonsOf = (key: string, limit: number): Promise<KeptLesson[]> =>
   rows('SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, l.session_id, s.name AS session, l.at FROM lessons l JOIN sessions s ON s.id = l.session_id LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT $2', [key, limit]);

@@ -1,1 +1,2 @@
+export * from './lag.ts';
 export * from './protocol.ts';

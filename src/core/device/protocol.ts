@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { LAG_PRIOR } from './lag.ts';
 
 /**
  * The open protocol of instruments: JSON over HTTP, a key for each. What they may send, and how it is judged.
@@ -67,16 +68,16 @@ export function judge(kind: DeviceKind, reading: { value: number; at?: number },
   return { value: reading.value, at, flag };
 }
 
-/** A probe stands still when it moves no faster than this, K/s; a still one is written in the log so often, or when it has moved so far. */
-const STILL = 0.35;
+/** A probe is taken at its word when its lag can make it wrong by no more than this, K; a still one is written in the log so often, or when it has moved so far. */
+const BEHIND = 0.7;
 const EVERY = 10_000;
 const MOVED = 1.5;
 
-/** Whether a reading is worth an entry in the session's log: one a second would drown it. */
-export function tells(kind: DeviceKind, now: { at: number; value: number }, last: { at: number; value: number } | null, written: { at: number; value: number } | null): boolean {
+/** Whether a reading is worth an entry in the session's log: one a second would drown it. @param lag of the probe, s */
+export function tells(kind: DeviceKind, now: { at: number; value: number }, last: { at: number; value: number } | null, written: { at: number; value: number } | null, lag: number = LAG_PRIOR.mean): boolean {
   if (kind !== 'thermometer') return false;
   // The first after a silence may be a probe on its way up.
   if (!last || now.at - last.at > 5_000) return false;
-  if (Math.abs(now.value - last.value) / Math.max(0.2, (now.at - last.at) / 1000) > STILL) return false;
+  if (Math.abs(now.value - last.value) / Math.max(0.2, (now.at - last.at) / 1000) > BEHIND / Math.max(0.5, lag)) return false;
   return !written || now.at - written.at >= EVERY || (Math.abs(now.value - written.value) >= MOVED && now.at - written.at >= 2_000);
 }

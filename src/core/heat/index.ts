@@ -6,6 +6,7 @@ export * from './cup.ts';
 export * from './degas.ts';
 export * from './dose.ts';
 export * from './estimate.ts';
+export * from './even.ts';
 export * from './evening.ts';
 export * from './fill.ts';
 export * from './forecast.ts';

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { CupKnown, Known, OvenKnown } from './estimate.ts';
 import { PRIOR } from './estimate.ts';
+import { JOINT } from './joint.ts';
 import type { Oven } from './oven.ts';
 import { ovenKey, OVENS } from './oven.ts';
 
@@ -14,9 +15,24 @@ export const LearnedSchema = z.object({
   ovens: z.record(z.string(), z.object({ efficiency: KnownSchema, dead: KnownSchema })).default({}),
   /** by the cup's name */
   cups: z.record(z.string(), z.object({ exchange: KnownSchema, weight: KnownSchema, stand: KnownSchema })).default({}),
+  /** by the mould's name: ln of how much faster it loses heat, and of how much longer its baits want, than reckoned */
+  moulds: z.record(z.string(), z.object({ loss: KnownSchema.optional(), opens: KnownSchema.optional() })).optional(),
+  /** contact heat at which a joint is even odds, °C; how far apart colours bleed at even odds */
+  joint: KnownSchema.optional(),
+  bleed: KnownSchema.optional(),
 });
 export type Learned = z.infer<typeof LearnedSchema>;
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
+
+/** What is usual of a mould, a joint and a bled line before anything was seen (judgements). */
+export const MOULD_PRIOR = { loss: { mean: 0, sd: 0.6 }, opens: { mean: 0, sd: 0.25 } } as const;
+export const JOINT_PRIOR: Known = { mean: JOINT.even, sd: 5 };
+export const BLEED_PRIOR: Known = { mean: 2, sd: 0.5 };
+/** ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement). */
+const STANDS_ELSEWHERE = 0.2;
+export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?.[name]?.loss, MOULD_PRIOR.loss, STANDS_ELSEWHERE), opens: l.moulds?.[name]?.opens ?? MOULD_PRIOR.opens });
+export const jointPrior = (l: Learned): Known => l.joint ?? JOINT_PRIOR;
+export const bleedPrior = (l: Learned): Known => l.bleed ?? BLEED_PRIOR;
 
 /** From one evening to the next draughts change, and another cup of the kind may stand there: what was learned is believed so much less (judgement). */
 const OVERNIGHT = { air: 0.12, stand: 0.5, efficiency: 0.03, dead: 0.3, exchange: 0.35, weight: 0.13 } as const;

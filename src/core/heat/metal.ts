@@ -31,6 +31,9 @@ export function metalBody(metal: keyof typeof MOULD_STUFF, grams: number, width:
   return { capacity: (grams / 1000) * stuff.c, skin: foot + 2 * thick * ((width + height) / 1000), foot };
 }
 
+/** The same mould losing heat faster or slower than reckoned. @param ln of how much */
+export const losing = (m: MetalBody, ln: number): MetalBody => ({ ...m, skin: m.skin * Math.exp(ln), foot: m.foot * Math.exp(ln) });
+
 /** W that leave it at a heat. */
 const loss = (m: MetalBody, celsius: number, room: number, stand: Stand): number => (SKIN * m.skin + STANDS[stand].conductance * m.foot) * (celsius - room);
 

@@ -1,4 +1,6 @@
 import type { Known } from './estimate.ts';
+import type { ShopUnits } from '../quantity/index.ts';
+import { show } from '../quantity/index.ts';
 import { Z80 } from './forecast.ts';
 
 /** How a learned thing is named, and its figure turned from how it is kept into how it is read. */
@@ -6,17 +8,25 @@ interface Saying {
   name: string;
   what: string;
   unit: string;
+  /** a heat: shown as the shop reads heats */
+  heat?: true;
   /** from the kept figure to the shown one; rising */
   shown: (x: number) => number;
   places: number;
 }
 const exp = Math.exp;
+const same = (x: number) => x;
 const SAYINGS: Record<string, Saying> = {
   air: { name: 'The shop’s air', what: 'how fast cups lose heat, against still air', unit: '×', shown: exp, places: 2 },
   efficiency: { name: 'What it gives', what: 'share of the power on its label that reaches the plastic', unit: '%', shown: (x) => 100 * x, places: 0 },
-  dead: { name: 'Until it wakes', what: 'seconds at the start of every burst that give nothing', unit: 's', shown: (x) => x, places: 1 },
+  dead: { name: 'Until it wakes', what: 'seconds at the start of every burst that give nothing', unit: 's', shown: same, places: 1 },
   exchange: { name: 'Plastic to glass', what: 'how fast the plastic warms its cup', unit: 'W/K', shown: exp, places: 1 },
   weight: { name: 'Weight of the glass', what: 'against what a cup of its size usually weighs', unit: '×', shown: exp, places: 2 },
+  loss: { name: 'Loses its heat', what: 'how fast, against a mould like it on a wooden bench', unit: '×', shown: exp, places: 2 },
+  opens: { name: 'Opens after', what: 'the time reckoned for its baits, times this', unit: '×', shown: exp, places: 2 },
+  joint: { name: 'A joint takes', what: 'where body and insert meet, at even odds', unit: '', heat: true, shown: same, places: 0 },
+  bleed: { name: 'A line bleeds', what: 'how far apart, in what is allowed between cups, at even odds', unit: '×', shown: same, places: 1 },
+  probe: { name: 'It lags', what: 'seconds until it is two thirds of the way to what it stands in', unit: 's', shown: same, places: 1 },
   stand: { name: 'Into the bench', what: 'what the cup loses to what it stands on', unit: 'W/K', shown: exp, places: 2 },
 };
 
@@ -24,11 +34,13 @@ const SAYINGS: Record<string, Saying> = {
 const HANDS_AT: Record<string, string> = { woken: 'Wake the plastisol', warmed: 'Put metal to warm', charged: 'Measure and dose', coloured: 'Colour', closed: 'Close and clamp', topChecked: 'Look at TOP', drawn: 'Draw', shot: 'Shoot', held: 'Let go', toppedOff: 'Top off', emptied: 'Empty the injector', mouldOpened: 'Open', marked: 'Look at each', returned: 'Sprue back', racked: 'Lay on the rack', degassed: 'Degas' };
 
 /** @param key as lessons are kept by */
-export const sayingOf = (key: string): Saying => (key.startsWith('hand/') ? { name: HANDS_AT[key.slice(5)] ?? key.slice(5), what: 'each time', unit: 's', shown: (x) => x, places: 0 } : (SAYINGS[key.split('/').pop()!] ?? SAYINGS.air!));
+export const sayingOf = (key: string): Saying => (key.startsWith('hand/') ? { name: HANDS_AT[key.slice(5)] ?? key.slice(5), what: 'each time', unit: 's', shown: same, places: 0 } : key.startsWith('probe/') ? SAYINGS.probe! : (SAYINGS[key.split('/').pop()!] ?? SAYINGS.air!));
 
 /** A learned figure with the range that eight in ten would lie in, as it is shown. */
-export function sayKnown(key: string, { mean, sd }: Known): { middle: number; low: number; high: number; text: string } {
-  const { shown, unit, places } = sayingOf(key);
-  const [middle, low, high] = [shown(mean), shown(mean - Z80 * sd), shown(mean + Z80 * sd)];
-  return { middle, low, high, text: `${middle.toFixed(places)} ${unit}, ${low.toFixed(places)} to ${high.toFixed(places)}` };
+export function sayKnown(key: string, { mean, sd }: Known, units: ShopUnits): { middle: number; low: number; high: number; unit: string; text: string } {
+  const { shown, places, heat, ...rest } = sayingOf(key);
+  const unit = heat ? show(0, 'temperature', units).unit : rest.unit;
+  const at = (x: number) => (heat ? Number(show(x, 'temperature', units, 3).number) : shown(x));
+  const [middle, low, high] = [at(mean), at(mean - Z80 * sd), at(mean + Z80 * sd)];
+  return { middle, low, high, unit, text: `${middle.toFixed(places)} ${unit}, ${low.toFixed(places)} to ${high.toFixed(places)}` };
 }

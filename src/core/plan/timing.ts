@@ -1,5 +1,5 @@
 import type { Known, Learned, Oven } from '../heat/index.ts';
-import { afterBurst, EXCHANGE, evening, HANDS, ovenPrior, PRIOR, warmTime, Z80 } from '../heat/index.ts';
+import { afterBurst, EXCHANGE, evening, HANDS, losing, mouldPrior, ovenPrior, PRIOR, warmTime, Z80 } from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import { shotHeat } from './heat.ts';
 import type { CupChoice, PlanInput } from './input.ts';
@@ -91,12 +91,14 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   for (const mould of moulds) {
     const own = plan.shots.filter((s) => moulds.length === 1 || s.mould === [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).entries()].find(([, x]) => x === mould)?.[0]);
     if (own.length === 0) continue;
-    const heat = heatOfMould(mould);
+    const learned = mouldPrior(known.learned, mould.name);
+    const reckoned = heatOfMould(mould);
+    const heat = { ...reckoned, body: losing(reckoned.body, learned.loss.mean) };
     const tool = tools.find((t) => t.moulds.some((m) => m.mould === mould))!;
     const cycles = evening(heat, own.length, mould.warmTo, Math.round(shotHeat(tool) / 5) * 5, known.room, perShot.mean);
     const others = tool.moulds.length;
     for (const c of cycles) {
-      waiting += Math.max(0, mould.hold + c.open + c.rested - (others - 1) * perShot.mean) / others;
+      waiting += Math.max(0, mould.hold + c.open * Math.exp(learned.opens.mean) + c.rested - (others - 1) * perShot.mean) / others;
       hands += perShot.mean;
     }
   }

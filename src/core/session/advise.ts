@@ -1,6 +1,6 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
-import { bodyHeatFor, HANDS, pressureOf, PUSH, Z80 } from '../heat/index.ts';
+import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, mouldPrior, pressureOf, PUSH, Z80 } from '../heat/index.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
@@ -40,7 +40,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
       const shot = s.shots.get(m.shot ?? '');
       const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       // A shot standing in it went in when the metal was as it was then.
-      return { key: m.key, heat: heatOfMould(m.mould), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null };
+      return { key: m.key, heat: heatOfMould(m.mould), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: mouldPrior(s.snapshot.heat.learned, m.mould.name).opens };
     }),
   };
 }
@@ -188,17 +188,18 @@ const cupsPowdered = (cups: CupState[]): boolean => cups.some((c) => c.ladder.so
 /** What the heats at the draw mean for the colour line and for a joint on inserts. */
 function flowSays(s: SessionState, at: Forecast[]): string {
   const run = runInHand(s);
-  const { units } = s.snapshot;
+  const { units, heat: { learned } } = s.snapshot;
   if (!run) return '';
   const rig = rigOf(run);
   const share = rig && rig.yoked ? shares(rig) : [];
   const streams = at.map((f, i) => ({ share: share[i] ?? 1 / at.length, celsius: f.celsius, runs: heatCups(s, run)[i]?.runs ?? 'alike' }));
   const lines = streams.length === run.stage.layers.length && streams.length > 1 && run.stage.yoked ? lineOf(streams).map((x) => `${Math.round(100 * x)} %`) : [];
-  const bled = lines.length > 0 ? Math.max(1, Math.round(100 * bleedChance(streams, s.snapshot.bench.tolerance, cupsPowdered(heatCups(s, run))))) : 0;
+  const bled = lines.length > 0 ? Math.max(1, Math.round(100 * bleedChance(streams, s.snapshot.bench.tolerance, cupsPowdered(heatCups(s, run)), bleedPrior(learned).mean))) : 0;
   const line = lines.length > 0 ? ` ${lines.length > 1 ? 'Lines' : 'Line'} at ${and(lines)}, bled ${bled} in 100${run.job.colourway.line === 'soft' ? ', as is wanted' : ''}.` : '';
   const jointed = run.stage.takes !== null && run.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
   const room = roomOf(s);
-  const joint = jointed ? ` On inserts at ${degrees(room, units)} the body wants ${degrees(bodyHeatFor(room), units)}; warmed to ${degrees(40, units)}, ${degrees(bodyHeatFor(40), units)}.` : '';
+  const wants = (insert: number) => bodyHeatFor(insert, JOINT.sound, jointPrior(learned).mean);
+  const joint = jointed ? ` On inserts at ${degrees(room, units)} the body wants ${degrees(wants(room), units)}; warmed to ${degrees(40, units)}, ${degrees(wants(40), units)}.` : '';
   return line + joint;
 }
 

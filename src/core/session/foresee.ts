@@ -1,4 +1,4 @@
-import type { Belief, Bringing, Forecast, MouldHeat, Oven } from '../heat/index.ts';
+import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven } from '../heat/index.ts';
 import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, forecastOf, HANDS, heatToReach, knownOf, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { ThinPart } from '../plan/index.ts';
@@ -20,7 +20,7 @@ export interface HeatAsk {
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
   barrels: { bore: number; from: number; metal: number; at: number; room: number }[];
   /** moulds at work: their metal's heat and how sure, °C, its own first heat, and what is shot into them */
-  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number; /** its baits' thinnest part and Pa behind the plastic; null where none is pushed */ push: { thin: ThinPart; pressure: number } | null }[];
+  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number; /** its baits' thinnest part and Pa behind the plastic; null where none is pushed */ push: { thin: ThinPart; pressure: number } | null; /** ln of how much longer its baits want than reckoned */ opens: Known }[];
 }
 export interface CupForeseen {
   now: Forecast;
@@ -148,7 +148,13 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const moulds = Object.fromEntries(ask.moulds.map((m): [string, MouldForeseen] => {
     const here = (celsius: number) => opensAt(m.heat, Math.round(m.shot / 5) * 5, celsius, m.room);
     const { open, centre } = here(m.celsius);
-    return [m.key, { open, centre, low: here(m.celsius - m.sd * Z80).open, high: here(m.celsius + m.sd * Z80).open, down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
+    const stretch = Math.exp(m.opens.mean);
+    // Two doubts, each by itself: the heat of its metal, and how much longer its baits want.
+    const edge = (sign: -1 | 1): number | null => {
+      const s = here(m.celsius + sign * Z80 * m.sd).open;
+      return open === null || s === null ? null : open * stretch * Math.exp(sign * Math.hypot(Math.log(Math.max(1, s) / Math.max(1, open)), Z80 * m.opens.sd));
+    };
+    return [m.key, { open: open === null ? null : open * stretch, centre, low: edge(-1), high: edge(1), down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
   }));
   return { at: ask.now, cups, bring, barrels, moulds, notes: ask.notes.length, readings: f.readings };
 }

@@ -17,4 +17,5 @@ export { bodyOfMould, barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle
 export * from './foresee.ts';
 export * from './advise.ts';
 export * from './learn.ts';
+export * from './teach.ts';
 export * from './whatIf.ts';

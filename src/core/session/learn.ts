@@ -1,12 +1,13 @@
 import type { Known } from '../heat/index.ts';
-import { cupPrior, knownOf, ovenPrior, PRIOR, sharedPrior } from '../heat/index.ts';
+import { BLEED_PRIOR, cupPrior, JOINT_PRIOR, knownOf, MOULD_PRIOR, ovenPrior, PRIOR, sharedPrior } from '../heat/index.ts';
+import { LAG_PRIOR } from '../device/index.ts';
 import type { HandKind } from '../plan/timing.ts';
 import { HAND_SPREAD, HAND_USUAL } from '../plan/timing.ts';
 import type { Followed, HeatNote, HeatSetup } from './heat.ts';
 
 /** What an evening taught of one constant. */
 export interface LearnedThing {
-  /** `air`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand` */
+  /** `air`, `joint`, `bleed`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand`, `mould/<name>/loss` or `/opens`, `probe/<name>`, `hand/<kind>` */
   key: string;
   prior: Known;
   posterior: Known;
@@ -21,7 +22,7 @@ const ENOUGH = 6;
 /** ln by which the air of one evening differs from another's (judgement). */
 const EVENINGS_DIFFER = 0.2;
 /** Two independent words on one thing, each by its precision. */
-const together = (a: Known, b: Known): Known => {
+export const bothSay = (a: Known, b: Known): Known => {
   const [p, q] = [1 / a.sd ** 2, 1 / b.sd ** 2];
   return { mean: (p * a.mean + q * b.mean) / (p + q), sd: 1 / Math.sqrt(p + q) };
 };
@@ -34,7 +35,7 @@ export function lessonsOf(f: Followed, notes: readonly HeatNote[], setup: HeatSe
   const left = f.left.length;
   // An evening's air is its own: of the shop's usual air it tells no more than one evening can.
   const tonight = knownOf(f.belief, { of: 'air' });
-  out.push({ key: 'air', prior: shared.air, posterior: together(shared.air, { mean: tonight.mean, sd: Math.hypot(tonight.sd, EVENINGS_DIFFER) }), readings: f.readings, left_out: left });
+  out.push({ key: 'air', prior: shared.air, posterior: bothSay(shared.air, { mean: tonight.mean, sd: Math.hypot(tonight.sd, EVENINGS_DIFFER) }), readings: f.readings, left_out: left });
   for (const key of f.belief.ovens) {
     const [id, level, n] = key.split('/').map(Number) as [number, number, number];
     const oven = setup.ovens.find((o) => o.id === id);
@@ -68,13 +69,17 @@ export function handLessons(times: ReadonlyMap<string, { n: number; seconds: num
     const prior = known[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
     const mean = t.seconds / t.n;
     // Evenings differ beyond what the count of acts tells.
-    return [{ key: `hand/${kind}`, prior, posterior: together(prior, { mean, sd: Math.max(1, HAND_SPREAD * mean) * Math.hypot(1 / Math.sqrt(t.n), 0.3) }), readings: t.n, left_out: 0 }];
+    return [{ key: `hand/${kind}`, prior, posterior: bothSay(prior, { mean, sd: Math.max(1, HAND_SPREAD * mean) * Math.hypot(1 / Math.sqrt(t.n), 0.3) }), readings: t.n, left_out: 0 }];
   });
 }
 
 /** The usual value of a thing that can be learned. */
 export function usualOf(key: string, setup: HeatSetup): Known {
   if (key === 'air') return PRIOR.air;
+  if (key === 'joint') return JOINT_PRIOR;
+  if (key === 'bleed') return BLEED_PRIOR;
+  if (key.startsWith('mould/')) return MOULD_PRIOR[key.split('/').pop() as 'loss' | 'opens'];
+  if (key.startsWith('probe/')) return LAG_PRIOR;
   if (key.startsWith('hand/')) { const usual = HAND_USUAL[key.slice(5) as HandKind]; return { mean: usual, sd: HAND_SPREAD * usual }; }
   if (key.startsWith('cup/')) return PRIOR[key.split('/').pop() as 'exchange' | 'weight' | 'stand'];
   const [, id, level, n, of] = key.split('/');

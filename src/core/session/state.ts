@@ -87,8 +87,11 @@ export interface Portion {
   ml: number;
   grams: number;
   celsius: number | null;
+  runs: Runs;
   trail: number;
 }
+/** What told of a mould's metal: a reading, °C and its spread, or a shot that stood in it until a moment, J. */
+export type MetalNote = { at: number } & ({ kind: 'read'; celsius: number; sd: number } | { kind: 'warmed' } | { kind: 'shot'; until: number; joules: number });
 export type MouldPhase = 'open' | 'closed' | 'filling' | 'holding' | 'cooling' | 'opened' | 'marked' | 'cleared';
 export interface MouldState {
   key: string;
@@ -113,11 +116,15 @@ export interface MouldState {
   pours: Portion[];
   /** what the bench warned of as they were poured */
   pouredAgainst: Set<string>;
+  /** what told of its metal's heat: readings, and what shots gave it */
+  told: MetalNote[];
   /** °C of its metal when last reckoned, how sure, K, and when */
   metal: { celsius: number; sd: number; at: number };
   since: number;
   holdUntil: number;
   readyAt: number;
+  /** that time was reckoned by the models, not the mould's own figure */
+  reckoned: boolean;
   lookAt: number;
   toppedOff: boolean;
   looked: boolean;
@@ -181,6 +188,8 @@ export interface ShotState {
   stopped: string | null;
   toppedOff: number;
   openedAt: number | null;
+  /** s it was let cool, and s that were reckoned; null where they were not */
+  waited: { seconds: number; reckoned: number } | null;
   markedAt: number | null;
   marks: Map<number, Mark>;
   /** cavities judged, where each is judged by look */
@@ -268,7 +277,7 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
 
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 },
+  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 },
 });
 
 export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({

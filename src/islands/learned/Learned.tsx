@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Known } from '@/core/heat/index.ts';
 import { sayingOf, sayKnown } from '@/core/heat/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 
 export interface LearnedRow {
@@ -15,15 +16,18 @@ export interface LearnedRow {
   past: { session_id: number; session: string; at: string; prior: Known; posterior: Known; readings: number; left_out: number }[];
 }
 
+/** What told of a thing, where it was no reading. */
+const TOLD: Record<string, string> = { hand: 'acts', joint: 'shots', bleed: 'shots', probe: 'plunges' };
+
 /** The usual value, each evening's, and what is believed now, on one line: dots with their ranges. */
-function Track({ row }: { row: LearnedRow }) {
+function Track({ row, units }: { row: LearnedRow; units: ShopUnits }) {
   const all = [{ k: row.usual, what: 'usual', session: 0 }, ...[...row.past].reverse().map((p) => ({ k: p.posterior, what: p.session, session: p.session_id }))];
-  const said = all.map((a) => ({ ...a, ...sayKnown(row.key, a.k) }));
+  const said = all.map((a) => ({ ...a, ...sayKnown(row.key, a.k, units) }));
   const low = Math.min(...said.map((s) => s.low));
   const high = Math.max(...said.map((s) => s.high));
   const y = (v: number) => 84 - ((v - low) / (high - low || 1)) * 72;
   const gap = 300 / Math.max(1, said.length);
-  const now = sayKnown(row.key, row.posterior);
+  const now = sayKnown(row.key, row.posterior, units);
   return (
     <svg viewBox="0 0 340 96" className="block w-full max-w-96" role="img" aria-label={`From the usual ${said[0]!.text} to ${now.text}`}>
       <path d="M24 88H336" stroke="var(--rule)" />
@@ -41,7 +45,7 @@ function Track({ row }: { row: LearnedRow }) {
 }
 
 /** What the shop has learned: each thing with its usual value, the evenings that taught it, and how sure it is now. */
-export default function Learned({ rows: start }: { rows: LearnedRow[] }) {
+export default function Learned({ rows: start, units }: { rows: LearnedRow[]; units: ShopUnits }) {
   const [rows, setRows] = useState(start);
   const [wrong, setWrong] = useState('');
   const change = async (key: string, act: 'lock' | 'unlock' | 'reset') => {
@@ -53,7 +57,7 @@ export default function Learned({ rows: start }: { rows: LearnedRow[] }) {
   const groups = new Map<string, LearnedRow[]>();
   for (const r of rows) {
     const [kind, name, level, cups] = r.key.split('/');
-    const group = kind === 'oven' ? `${r.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}` : kind === 'cup' ? name! : kind === 'hand' ? 'Hands' : 'The shop';
+    const group = kind === 'oven' ? `${r.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}` : kind === 'cup' || kind === 'mould' || kind === 'probe' ? name! : kind === 'hand' ? 'Hands' : 'The shop';
     groups.set(group, [...(groups.get(group) ?? []), r]);
   }
   if (rows.length === 0) return <p className="text-soft">Nothing yet. Cook an evening with a thermometer, and note the bursts: what they tell of ovens, cups and air stands here when the session is finished.</p>;
@@ -66,13 +70,13 @@ export default function Learned({ rows: start }: { rows: LearnedRow[] }) {
           <ul className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
             {list.map((r) => {
               const says = sayingOf(r.key);
-              const now = sayKnown(r.key, r.posterior);
+              const now = sayKnown(r.key, r.posterior, units);
               return (
                 <li key={r.key} data-learned={r.key}>
                   <p><b>{says.name}</b> <span className="text-soft">{says.what}</span></p>
-                  <p><span className="figure text-3xl">{now.middle.toFixed(says.places)}</span> {says.unit} <span className="text-soft">eight in ten: {now.low.toFixed(says.places)} to {now.high.toFixed(says.places)}</span></p>
-                  <Track row={r} />
-                  <p className="hint">Usual: {sayKnown(r.key, r.usual).text}. {r.all_readings} readings on {r.evenings} {r.evenings === 1 ? 'evening' : 'evenings'}{r.all_left ? `, ${r.all_left} left out as not fitting` : ', none left out'}.</p>
+                  <p><span className="figure text-3xl">{now.middle.toFixed(says.places)}</span> {now.unit} <span className="text-soft">eight in ten: {now.low.toFixed(says.places)} to {now.high.toFixed(says.places)}</span></p>
+                  <Track row={r} units={units} />
+                  <p className="hint">Usual: {sayKnown(r.key, r.usual, units).text}. {r.all_readings} {TOLD[r.key.split('/')[0]!] ?? 'readings'} on {r.evenings} {r.evenings === 1 ? 'evening' : 'evenings'}{r.all_left ? `, ${r.all_left} left out as not fitting` : ', none left out'}.</p>
                   <p className="mt-1 flex gap-2">
                     <button type="button" className="act" aria-pressed={r.locked} onClick={() => void change(r.key, r.locked ? 'unlock' : 'lock')}>{r.locked ? 'Locked: let it learn' : 'Lock it so'}</button>
                     <button type="button" className="act" onClick={() => void change(r.key, 'reset')}>Forget it</button>

@@ -20,7 +20,7 @@ function portion(s: SessionState, layer: string, key: string, amount: { ml: numb
     c.grams -= grams;
     c.drawnG += grams;
   }
-  return { layer, cup: key, ml: grams / rho, grams, celsius, trail: c?.trail.length ?? 0 };
+  return { layer, cup: key, ml: grams / rho, grams, celsius, runs: c?.runs ?? 'alike', trail: c?.trail.length ?? 0 };
 }
 
 /** Inserts that lay in the cavities now filled become part of the shot; a cavity that wanted one and had none is no good bait. */

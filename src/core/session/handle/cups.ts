@@ -68,6 +68,7 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
       mould(s, target.key, (m) => {
         m.reading = reading;
         setMouldHeat(m, at, eye ? 10 : 2, e.at);
+        m.told.push({ at: e.at, kind: 'read', celsius: at, sd: eye ? 10 : 2 });
         if (at >= m.mould.warmTo - 3) m.warmed = true;
       });
     }

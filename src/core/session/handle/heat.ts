@@ -1,4 +1,4 @@
-import { FIRM, metalAfter, metalBody, shotHeat } from '../../heat/index.ts';
+import { FIRM, losing, metalAfter, metalBody, mouldPrior, shotHeat } from '../../heat/index.ts';
 import type { Mould } from '../../mould/index.ts';
 import type { AnyEvent, Kind } from '../event.ts';
 import type { HeatNote } from '../heat.ts';
@@ -59,11 +59,14 @@ export function bodyOfMould(mould: Mould): ReturnType<typeof metalBody> {
   return body;
 }
 
+/** A mould's metal, losing heat as fast as this shop has learned it does. */
+const bodyIn = (s: SessionState, { mould }: MouldState): ReturnType<typeof metalBody> => losing(bodyOfMould(mould), mouldPrior(s.snapshot.heat.learned, mould.name).loss.mean);
+
 /** A mould's metal at a moment, °C and its spread: it cools on a wooden bench since it was last reckoned. */
 export function mouldHeat(s: SessionState, m: MouldState, at: number): { celsius: number; sd: number } {
   const seconds = Math.max(0, (at - m.metal.at) / 1000);
   if (m.metal.at === 0) return { celsius: roomOf(s), sd: 5 };
-  return { celsius: metalAfter(bodyOfMould(m.mould), m.metal.celsius, seconds, roomOf(s)), sd: Math.min(10, Math.hypot(m.metal.sd, (3 * seconds) / 600)) };
+  return { celsius: metalAfter(bodyIn(s, m), m.metal.celsius, seconds, roomOf(s)), sd: Math.min(10, Math.hypot(m.metal.sd, (3 * seconds) / 600)) };
 }
 export const setMouldHeat = (m: MouldState, celsius: number, sd: number, at: number): void => void (m.metal = { celsius, sd, at });
 
@@ -71,7 +74,9 @@ export const setMouldHeat = (m: MouldState, celsius: number, sd: number, at: num
 export function heatByShot(s: SessionState, m: MouldState, grams: number, shotCelsius: number, at: number): void {
   const seconds = Math.max(1, (at - m.since) / 1000);
   const before = mouldHeat(s, m, m.since);
-  setMouldHeat(m, metalAfter(bodyOfMould(m.mould), before.celsius, seconds, roomOf(s), 'wood', shotHeat(grams, shotCelsius, FIRM.mean) / seconds), Math.hypot(before.sd, 1.5), at);
+  const joules = shotHeat(grams, shotCelsius, FIRM.mean);
+  m.told.push({ at: m.since, kind: 'shot', until: at, joules });
+  setMouldHeat(m, metalAfter(bodyIn(s, m), before.celsius, seconds, roomOf(s), 'wood', joules / seconds), Math.hypot(before.sd, 1.5), at);
 }
 
 /** °C a barrel is at after warming, and that one draw brings it nearer to the plastic's heat by (judgements). */

@@ -16,6 +16,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       mould(s, key, (m) => {
         m.warmed = true;
         setMouldHeat(m, m.mould.warmTo, WARMED_SD, e.at);
+        m.told.push({ at: e.at, kind: 'warmed' });
       });
     }
     const injector = s.injectors.get(key);
@@ -67,6 +68,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       const shot = s.shots.get(m.shot ?? '');
       if (!shot || shot.openedAt !== null) return;
       shot.openedAt = e.at;
+      if (m.phase === 'cooling' && m.reckoned) shot.waited = { seconds: (e.at - m.since) / 1000, reckoned: (m.readyAt - m.since) / 1000 };
       heatByShot(s, m, shot.baitsG + shot.feedG, shotHeatOf(s, shot), e.at);
       m.phase = 'opened';
       // A turned block puts the belly on the back of every bait; the maker may still find some good.

@@ -42,10 +42,11 @@ export function hold(m: MouldState, at: number, factor: number): void {
   m.holdUntil = at + m.mould.hold * factor * 1000;
 }
 /** @param seconds until it opens, as reckoned; the mould's own figure where it is not */
-export function cool(m: MouldState, at: number, secondLook: number, seconds: number = m.mould.cool): void {
+export function cool(m: MouldState, at: number, secondLook: number, seconds?: number): void {
   m.phase = 'cooling';
   m.since = at;
-  m.readyAt = at + seconds * 1000;
+  m.readyAt = at + (seconds ?? m.mould.cool) * 1000;
+  m.reckoned = seconds !== undefined;
   m.lookAt = at + secondLook * 1000;
 }
 export function reopen(s: SessionState, m: MouldState): void {
@@ -68,7 +69,7 @@ export function newShot(s: SessionState, run: RunState, m: MouldState, at: numbe
   return {
     id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: job.colourway,
     bait: { id: job.bait.id, name: job.bait.name }, cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against,
-    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, markedAt: null, marks: new Map(), judged: new Set(), returnedTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
+    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, markedAt: null, marks: new Map(), judged: new Set(), returnedTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
   };
 }
 

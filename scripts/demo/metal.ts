@@ -1,0 +1,56 @@
+import { bleedIndex } from '../../src/core/colour/index.ts';
+import { contactHeat } from '../../src/core/heat/index.ts';
+import type { AnyEvent, Fault, SessionState, ShotState } from '../../src/core/session/index.ts';
+import { bodyOfMould, shotHeatOf } from '../../src/core/session/index.ts';
+import { normal, seeded } from '../../src/device/chance.ts';
+
+/** What is true of the demo shop's moulds and plastic, evening after evening; nobody there has measured it. */
+const TRUE = { joint: { even: 98, scale: 2.5 }, bleed: { even: 2.3, scale: 0.45 } } as const;
+/** s of a step, and share of a shot's heat that the skin of the mould takes at once. */
+const STEP = 5;
+
+/** How much faster a mould of that number loses its heat than one lump on wood would. */
+const loses = (mould: string): number => Math.exp(normal(seeded(700 + Number(mould)), 0.25, 0.3));
+
+/** Moulds of a rehearsed evening: two lumps each, a skin and what lies behind it, on a bench with a draught of its own. */
+export function metalOf(s: SessionState, room: number, chance: () => number, now: () => number) {
+  const moulds = new Map<string, { skin: number; back: number; at: number }>();
+  const draught = Math.exp(normal(chance, 0, 0.12));
+  const carry = (key: string) => {
+    const m = s.moulds.get(key)!;
+    const held = moulds.get(key) ?? { skin: room, back: room, at: now() };
+    const body = bodyOfMould(m.mould);
+    const g = (12 * body.skin + 8 * body.foot) * loses(key) * draught;
+    const across = body.capacity / 40;
+    for (; held.at < now() - 1; held.at += STEP * 1000) {
+      const flow = across * (held.skin - held.back);
+      held.skin += (STEP * (-flow - 0.5 * g * (held.skin - room))) / (0.4 * body.capacity);
+      held.back += (STEP * (flow - 0.5 * g * (held.back - room))) / (0.6 * body.capacity);
+    }
+    moulds.set(key, held);
+    return held;
+  };
+  return {
+    heard(e: AnyEvent) {
+      if (e.kind === 'warmed' && e.payload.target.kind === 'mould') {
+        const held = carry(e.payload.target.key);
+        held.skin = held.back = s.moulds.get(e.payload.target.key)!.mould.warmTo + normal(chance, 0, 4);
+      }
+      if (e.kind === 'mouldOpened') {
+        const shot = s.shots.get(s.moulds.get(e.payload.mould)?.shot ?? '');
+        const held = carry(e.payload.mould);
+        if (shot) held.skin += ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(s, shot) - 72)) / bodyOfMould(s.moulds.get(e.payload.mould)!.mould).capacity;
+      }
+    },
+    /** What a probe held to a mould shows, °C. */
+    read: (key: string): number => { const { skin, back } = carry(key); return Math.round(0.6 * skin + 0.4 * back + normal(chance, 0, 1)); },
+    /** What the heats of a shot did to one of its baits. */
+    fault(shot: ShotState): Fault | null {
+      const jointed = shot.stage.takes !== null && shot.stage.layers.length > 0 && shot.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
+      if (jointed && chance() > 1 / (1 + Math.exp(-(contactHeat(shotHeatOf(s, shot), room) - TRUE.joint.even) / TRUE.joint.scale))) return 'joint';
+      const streams = s.draws.get([...shot.cavities.values()][0] ?? '')?.barrels.flatMap((b) => (b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }])) ?? [];
+      if (shot.stage.yoked && streams.length > 1 && chance() < 1 / (1 + Math.exp(-(bleedIndex(streams, s.snapshot.bench.tolerance) - TRUE.bleed.even) / TRUE.bleed.scale))) return 'bled';
+      return null;
+    },
+  };
+}
