@@ -54,6 +54,11 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
     now += Math.max(2, normal(chance, step.key === 'wake' ? 60 : step.key === 'rack' ? 25 : 12, 4)) * 1000;
     if (step.key === 'cool' || step.key === 'hold') now = Math.max(now, step.until ?? now);
     if (step.key === 'cool') continue;
+    // Twice as many as planned and still short: nobody goes on tonight.
+    if (step.key === 'more' && state.shots.size >= 2 * snapshot.plan.shots.length) {
+      send({ kind: 'finished', payload: {} });
+      break;
+    }
     if (step.read) {
       const cup = state.cups.get(step.read.key)!;
       const run = runInHand(state);
