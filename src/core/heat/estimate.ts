@@ -125,11 +125,14 @@ export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, {
   return next;
 }
 
+/** g of plastic the model follows at least: less lies in an emptied cup as a film, and goes as its glass does. */
+export const FILM = 30;
+
 /** What goes into, or is drawn from, a cup: its heat is that of the mixture, its mass what stands in it then. */
 export function withMass(b: Belief, cup: string, grams: number, volume: number, added: { grams: number; celsius: Known } | null): Belief {
   const next = copy(b);
   const body = next.bodies.get(cup)!;
-  next.bodies.set(cup, { ...body, plastic: Math.max(1, grams), volume: Math.max(1, volume) });
+  next.bodies.set(cup, { ...body, plastic: Math.max(FILM, grams), volume: Math.max(1, volume) });
   if (!added || added.grams <= 0) return next;
   const i = cupAt(next, cup);
   const share = Math.min(1, added.grams / Math.max(added.grams, grams));

@@ -35,6 +35,8 @@ export interface Phase {
 export interface Timing {
   phases: Phase[];
   all: Range;
+  /** s from the start at which each draw comes, in order */
+  draws: Range[];
   /** before each draw, s from it backwards: what must be done by then, and the bursts of the match */
   lastMinute: { before: number; what: string }[];
 }
@@ -117,6 +119,10 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const all = parts.reduce((s, [, , k]) => s + k.mean, 0);
   // Cooking, hands and cooling are off by themselves, not together.
   const sd = Math.sqrt(parts.reduce((s, [, , k]) => s + k.sd ** 2, 0));
+  // Up to the first draw everything is made ready; from there one draw follows the other.
+  const [ready, going] = [[prepare, cookTime, metal], [matching, shooting, cooling]].map((some): Known => ({ mean: some.reduce((s, k) => s + k.mean, 0), sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)) })) as [Known, Known];
+  const n = Math.max(1, plan.draws.length);
+  const draws = plan.draws.map((_, i) => range(ready.mean + match + (going.mean - match) * (i / n), Math.hypot(ready.sd, going.sd * Math.sqrt((i + 1) / n))));
   const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);
   const lastMinute = [
     { before: match + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
@@ -125,5 +131,5 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     ...letters.map((l, i) => ({ before: (letters.length - i) * (HANDS.change + MATCH_BURST + HANDS.stir), what: `${l} in the oven, a short burst, stir` })),
     { before: 0, what: 'Draw' },
   ];
-  return { phases: parts.map(([what, why, k]) => ({ what, why, seconds: range(k.mean, k.sd) })), all: range(all, sd), lastMinute };
+  return { phases: parts.map(([what, why, k]) => ({ what, why, seconds: range(k.mean, k.sd) })), all: range(all, sd), draws, lastMinute };
 }

@@ -1,5 +1,5 @@
 import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
-import { cupPrior, damageRate, EXCHANGE, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven } from '../heat/index.ts';
+import { cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { Vessel } from '../build/index.ts';
 
@@ -94,7 +94,7 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
     case 'mass': {
       const volume = note.grams / density(160);
       if (!f.belief.cups.includes(note.cup)) {
-        const body: CupBody = { plastic: Math.max(1, note.grams), glass: glassOf(note.vessel), bore: note.vessel?.bore ?? 85, volume: Math.max(1, volume), exchange: EXCHANGE.usual, room: f.room };
+        const body: CupBody = { plastic: Math.max(FILM, note.grams), glass: glassOf(note.vessel), bore: note.vessel?.bore ?? 85, volume: Math.max(1, volume), exchange: EXCHANGE.usual, room: f.room };
         return { ...f, belief: withCup(f.belief, note.cup, body, note.added?.celsius ?? { mean: f.room, sd: 2 }, cupPrior(setup.learned, note.vessel?.name ?? '')), last: { ...f.last, [note.cup]: 'charge' } };
       }
       const share = note.added ? Math.min(1, note.added.grams / Math.max(1, note.grams)) : 0;

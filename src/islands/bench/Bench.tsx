@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
+import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
@@ -14,7 +14,7 @@ import { ReadingPad } from './ReadingPad.tsx';
 import { Strip } from './Strip.tsx';
 import { TrialCard } from './TrialCard.tsx';
 import { Instruments } from './Instruments.tsx';
-import { useDevices } from './useDevices.ts';
+import { heard, useDevices } from './useDevices.ts';
 import { useHeat } from './useHeat.ts';
 import { useSession } from './useSession.ts';
 
@@ -91,6 +91,9 @@ function Places({ id, name, snapshot, events }: Opened) {
     act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: same ? 'good' : brush === 'usable' ? 'usable' : 'second', fault: same || brush === 'usable' ? null : brush } });
   }, [marking, s, brush, act]);
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
+  const inPot = step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter') ? s.cups.get(step.target) : undefined;
+  const gauge = inPot ? heard(devices, 'gauge', id, now, 'pot') : null;
+  const shownStep = step && inPot && gauge !== null ? { ...step, detail: `${gaugeSays(s, inPot, gauge)} ${step.detail}` } : step;
   const openRead = () => setPanel({ what: 'read', kind: step?.read?.kind ?? 'cup', key: step?.read?.key ?? [...cups].sort((a, b) => (a.reading?.at ?? 0) - (b.reading?.at ?? 0))[0]?.key ?? '' });
 
   useEffect(() => {
@@ -165,9 +168,9 @@ function Places({ id, name, snapshot, events }: Opened) {
           ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
-      <Strip ref={main} step={step} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      <Strip ref={main} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
       {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
-      {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} onSend={act} onClose={() => setPanel(null)} />}
+      {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} scale={heard(devices, 'scale', id, now, panel.key)} onSend={act} onClose={() => setPanel(null)} />}
       {panel?.what === 'trial' && <TrialCard s={s} mould={panel.mould} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'other' && <OtherSteps s={s} units={units} now={now} onSend={send} onClose={() => setPanel(null)} onRead={(t) => setPanel({ what: 'read', ...t })} />}
       {panel?.what === 'trouble' && <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />}

@@ -53,7 +53,7 @@ export function OtherSteps({ s, now, onSend, onClose, onRead }: Panel & { now: n
 }
 
 /** What is in a cup, in the order it went in, and what may go in now. */
-export function CupPanel({ s, cup, units, onSend, onClose }: Panel & { cup: CupState }) {
+export function CupPanel({ s, cup, units, scale, onSend, onClose }: Panel & { cup: CupState; /** g a scale of the bench shows now */ scale: number | null }) {
   const [what, setWhat] = useState('');
   const [amount, setAmount] = useState<{ value: number; dimension: 'drops' | 'volume' | 'mass' } | null>(null);
   const [fresh, setFresh] = useState<number | null>(null);
@@ -92,6 +92,16 @@ export function CupPanel({ s, cup, units, onSend, onClose }: Panel & { cup: CupS
             <QuantityField label="How much" value={amount?.value ?? null} dimensions={['drops', 'volume', 'mass']} shop={units} onChange={(v, d) => setAmount(v === null ? null : { value: v, dimension: d as 'drops' })} />
           </div>
           <button type="button" className="act mt-2" disabled={!what.trim() || !amount} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: amount!.value, dimension: amount!.dimension, from: 'hand' } }); setWhat(''); setAmount(null); }}>Add it</button>
+          {scale !== null && scale > 0 && (
+            <div className="mt-4" role="group" aria-label="From the scale">
+              <p className="hint">The scale shows <b className="figure">{say(scale, 'mass', units)}</b>. What went in since it was set to nothing:</p>
+              <p className="flex flex-wrap gap-2">
+                <button type="button" className="act" onClick={() => onSend({ kind: 'charged', payload: { cup: cup.key, grams: scale, from: 'fresh' } })}>plastisol</button>
+                <button type="button" className="act" onClick={() => onSend({ kind: 'charged', payload: { cup: cup.key, grams: scale, from: 'remelt' } })}>remelt</button>
+                <button type="button" className="act" disabled={!what.trim()} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: scale, dimension: 'mass', from: 'hand' } }); setWhat(''); }}>{what.trim() || 'something else, named above'}</button>
+              </p>
+            </div>
+          )}
           <div className="mt-4 grid grid-cols-2 gap-3">
             <div><QuantityField label="More plastisol" value={fresh} dimensions={['volume']} shop={units} max={4000} onChange={setFresh} /><button type="button" className="act mt-2" disabled={!fresh} onClick={() => { onSend({ kind: 'charged', payload: { cup: cup.key, grams: fresh! * GRADES[cup.grade].density20, from: 'fresh' } }); setFresh(null); }}>It is in</button></div>
             <div><QuantityField label="Heated for" value={seconds} dimensions={['time']} shop={units} max={3600} onChange={setSeconds} /><button type="button" className="act mt-2" disabled={!seconds} onClick={() => { onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds! } }); setSeconds(null); }}>Note the burst</button></div>

@@ -48,6 +48,12 @@ export function useDevices(session: number, onPedal: () => void): { devices: Dev
 
 /** An instrument not heard for so long has dropped out, ms. */
 const SILENT = 6_000;
+/** What an instrument of a kind shows now: the one that stands there, or one that stands nowhere; null = none is heard. */
+export function heard(devices: Device[], kind: DeviceKind, session: number, now: number, key: string): number | null {
+  const live = devices.filter((d) => d.kind === kind && d.value !== null && (d.flag === null || FLAGS[d.flag].used) && d.at !== null && now - d.at < SILENT);
+  return (live.find((d) => d.session === session && d.target?.key === key) ?? live.find((d) => d.session === null))?.value ?? null;
+}
+
 /** What a screen says of an instrument: its figure, or what is wrong with it. */
 export function deviceSays(d: Device, now: number, figure: (d: Device) => string): { text: string; wrong: boolean } {
   if (d.at === null || d.value === null) return { text: 'not heard yet', wrong: true };

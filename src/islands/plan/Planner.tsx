@@ -8,6 +8,7 @@ import { hotVolume } from '@/core/shot/index.ts';
 import { call } from '@/ui/api.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Tape } from './Tape.tsx';
+import { useTiming } from './useTiming.ts';
 
 // Below the fold: they come after the tape.
 const JobFields = lazy(async () => ({ default: (await import('./JobFields.tsx')).JobFields }));
@@ -40,6 +41,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(startId !== undefined);
   const plan = useMemo(() => planSession(input, units), [input, units]);
+  const times = useTiming(plan.ok ? plan : null, input, timing);
   const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
   const chosen = new Set(input.jobs.flatMap((j) => j.lines.map((l) => l.part)));
   const change = (next: PlanInput) => {
@@ -102,8 +104,8 @@ export default function Planner({ id: startId, name: startName, day, input: star
         {wrong && <p className="wrong" role="alert">{wrong}</p>}
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 
-        {plan.ok && <Tape plan={plan} input={input} units={units} />}
-        {plan.ok && <Suspense><TimingOf plan={plan} input={input} known={timing} /></Suspense>}
+        {plan.ok && <Tape plan={plan} input={input} units={units} timing={times} />}
+        {plan.ok && <Suspense><TimingOf timing={times} /></Suspense>}
         {plan.ok && <Suspense><Stages input={input} units={units} /></Suspense>}
 
         {plan.ok && (

@@ -1,4 +1,4 @@
-import type { Plan, PlanInput } from '@/core/plan/index.ts';
+import type { Plan, PlanInput, Timing } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 
@@ -6,13 +6,18 @@ const X = 120;
 const W = 880;
 const ROW = 44;
 
+/** Hours and minutes after the start. */
+const after = (seconds: number): string => `${Math.floor(seconds / 3600)}:${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}`;
+
 /** The session as a length of tape, draw by draw: what is in each cup, what each barrel takes, which mould is shot, what is racked. */
-export function Tape({ plan, input, units }: { plan: Plan; input: PlanInput; units: ShopUnits }) {
+export function Tape({ plan, input, units, timing }: { plan: Plan; input: PlanInput; units: ShopUnits; timing: Timing | null }) {
   const n = plan.draws.length;
   const step = W / Math.max(1, n);
   const moulds = [...new Map(input.jobs.flatMap((j) => j.tools.flatMap((t) => t.moulds)).map((m) => [m.id, m.mould.name]))];
   const colour = (mix: number) => input.cups.find((c) => c.mix === mix)!.recipe.colour;
-  const lanes = [...plan.cups.map((c) => ({ key: `c${c.mix}`, name: `Cup ${c.letter}` })), { key: 'barrels', name: 'Barrels' }, ...moulds.map(([id, name]) => ({ key: `m${id}`, name })), { key: 'rack', name: 'Rack' }];
+  const lanes = [...plan.cups.map((c) => ({ key: `c${c.mix}`, name: `Cup ${c.letter}` })), { key: 'barrels', name: 'Barrels' }, ...moulds.map(([id, name]) => ({ key: `m${id}`, name })), { key: 'rack', name: 'Rack' }, { key: 'clock', name: 'Comes at' }];
+  // Figures need room: not every draw of many is named.
+  const every = Math.max(1, Math.ceil(64 / step));
   const y = (key: string) => 8 + lanes.findIndex((l) => l.key === key) * ROW;
   /** what a draw takes, shot or poured */
   const takenBy = (d: Plan['draws'][number]) => [...(d.poured ?? []), ...d.barrels];
@@ -48,12 +53,13 @@ export function Tape({ plan, input, units }: { plan: Plan; input: PlanInput; uni
             <g key={d.n}>
               {all.map((b, k) => { const h = 32 * (b.ml / most); return <rect key={b.layer} x={X + i * step + 2 + k * bw} y={y('barrels') + 36 - h} width={Math.max(1, bw - 1)} height={h} fill={colour(b.mix)} stroke="var(--ink)"><title>{`${d.barrels.length > 0 ? 'draw' : 'pour'} ${d.n}: ${say(b.ml, 'volume', units, 1)}`}</title></rect>; })}
               {served.map((s) => <g key={s.n}><rect x={X + i * step + 2} y={y(`m${s.mould}`) + 4} width={w} height="32" className="line-art" strokeDasharray={s.trial ? '3 3' : undefined} /><path d={`M${X + i * step + 2} ${y(`m${s.mould}`) + 4}L${X + i * step + 2 + w} ${y(`m${s.mould}`) + 36}H${X + i * step + 2}Z`} fill={colour(all[0]!.mix)} opacity={d.cavities ? 0.5 : 1} /></g>)}
+              {timing?.draws[i] && i % every === 0 && <text x={X + i * step + 2} y={y('clock') + 26} fontSize="14" fill="var(--ink)" fontFamily="var(--font-mono)">{after(timing.draws[i]!.mid)}<title>{`${after(timing.draws[i]!.low)} to ${after(timing.draws[i]!.high)} after the start`}</title></text>}
               {whole.length > 0 && racked > 0 && step > 22 && <text x={X + (i + 0.5) * step} y={y('rack') + 26} textAnchor="middle" fontSize="14" fill="var(--soft)" fontFamily="var(--font-mono)">{racked}</text>}
             </g>
           );
         })}
       </svg>
-      <figcaption className="hint">Draw by draw, left to right; the last figure in the rack is what will lie there. {plan.cups.some((c) => c.charges.length > 1) ? 'An upright line is where a cup is charged again.' : ''}</figcaption>
+      <figcaption className="hint">Draw by draw, left to right; the last figure in the rack is what will lie there. {timing && `Hours and minutes after the start; the last draw comes ${after(timing.draws.at(-1)?.low ?? 0)} to ${after(timing.draws.at(-1)?.high ?? 0)} after it, eight in ten. `}{plan.cups.some((c) => c.charges.length > 1) ? 'An upright line is where a cup is charged again.' : ''}</figcaption>
     </figure>
   );
 }

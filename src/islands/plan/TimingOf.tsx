@@ -1,22 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
-import type { Plan, PlanInput, Timing, TimingKnown } from '@/core/plan/index.ts';
+import type { Timing } from '@/core/plan/index.ts';
 import { clock, lasting } from '@/core/quantity/format.ts';
 
 /** How long the session takes, from the models of heat and the shop's own hands, and when it ends if begun now. */
-export function TimingOf({ plan, input, known }: { plan: Plan; input: PlanInput; known: TimingKnown }) {
-  const [timing, setTiming] = useState<Timing | null>(null);
-  const worker = useRef<Worker>(undefined);
-  const asked = useRef(0);
-  useEffect(() => {
-    const made = new Worker(new URL('../../worker/timing.worker.ts', import.meta.url), { type: 'module' });
-    made.onmessage = (e: MessageEvent<{ n: number; timing: Timing }>) => e.data.n === asked.current && setTiming(e.data.timing);
-    worker.current = made;
-    return () => made.terminate();
-  }, []);
-  useEffect(() => {
-    asked.current += 1;
-    worker.current?.postMessage({ n: asked.current, plan, input, known });
-  }, [plan, input, known]);
+export function TimingOf({ timing }: { timing: Timing | null }) {
   if (!timing) return <p className="hint mt-6" role="status">Timing it…</p>;
   const { phases, all, lastMinute } = timing;
   const most = Math.max(...phases.map((p) => p.seconds.high));

@@ -20,6 +20,9 @@ const addAll = (c: CupState, ladder: Ingredient[]): Send[] => ladder.map((i) => 
 /** inHg a pot is usually drawn to. */
 const DRAWN_TO = 29;
 
+/** How full a cup is, as a share of its brim. */
+const fullOf = (c: CupState): number => c.grams / density(c.fused ? 165 : 20, GRADES[c.grade].density20) / Math.max(1, c.vessel?.volume ?? 500);
+
 /** What the pot can do here, and whether this cup stays in it (M10): the gauge, how far it rises, the cups that go in together. */
 function potSays(s: SessionState, c: CupState): string {
   const { units } = s.snapshot;
@@ -27,10 +30,17 @@ function potSays(s: SessionState, c: CupState): string {
   const deepest = deepestGauge(metres);
   const gauge = Math.min(DRAWN_TO, deepest - 0.5);
   const rises = froth(gauge, metres);
-  const full = c.grams / density(c.fused ? 165 : 20, GRADES[c.grade].density20) / Math.max(1, c.vessel?.volume ?? 500);
+  const full = fullOf(c);
   const fits = full * rises <= 1;
   const small = (c.vessel?.volume ?? 500) <= SMALL;
   return `The gauge reads ${deepest.toFixed(1)} inHg at most here. At ${gauge.toFixed(1)} it rises to ${rises.toFixed(1)} times: ${Math.round(full * 100)} % full, ${fits ? 'it stays in the cup' : `it would boil over, so stop at ${gaugeFor(full, metres).toFixed(1)}`}. ${small ? 'Two small cups go in together.' : 'One cup this size at a time.'} Swirl to break the froth; when it climbs, let air in and start again. Cup limit ${say(c.limitMl, 'volume', units)}.`;
+}
+
+/** What the gauge of the pot says of the cup in it: how far it has risen, and whether to let air in. @param inHg as read */
+export function gaugeSays(s: SessionState, c: CupState, inHg: number): string {
+  const full = fullOf(c);
+  const rises = froth(inHg, s.snapshot.heat.altitude ?? 0);
+  return `The gauge reads ${inHg.toFixed(1)} inHg: it stands about ${rises.toFixed(1)} times as high, ${full * rises > 1 ? 'over the brim by now: let air in' : `${Math.round(full * rises * 100)} % of the cup`}.`;
 }
 
 /** Cups up to so many mL go into the pot two at a time. */
