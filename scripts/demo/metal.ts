@@ -6,8 +6,9 @@ import { normal, seeded } from '../../src/device/chance.ts';
 
 /** What is true of the demo shop's moulds and plastic, evening after evening; nobody there has measured it. */
 const TRUE = { joint: { even: 98, scale: 2.5 }, bleed: { even: 3.2, scale: 0.45 } } as const;
-/** s of a step, and share of a shot's heat that the skin of the mould takes at once. */
+/** s of a step, and share of a mould that is its skin: what a shot warms first. */
 const STEP = 5;
+const SKIN = 0.4;
 
 /** How much faster a mould of that number loses its heat than one lump on wood would. */
 const loses = (mould: string): number => Math.exp(normal(seeded(700 + Number(mould)), 0.25, 0.3));
@@ -24,8 +25,8 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
     const across = body.capacity / 40;
     for (; held.at < now() - 1; held.at += STEP * 1000) {
       const flow = across * (held.skin - held.back);
-      held.skin += (STEP * (-flow - 0.5 * g * (held.skin - room))) / (0.4 * body.capacity);
-      held.back += (STEP * (flow - 0.5 * g * (held.back - room))) / (0.6 * body.capacity);
+      held.skin += (STEP * (-flow - 0.5 * g * (held.skin - room))) / (SKIN * body.capacity);
+      held.back += (STEP * (flow - 0.5 * g * (held.back - room))) / ((1 - SKIN) * body.capacity);
     }
     moulds.set(key, held);
     return held;
@@ -39,7 +40,7 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
       if (e.kind === 'mouldOpened') {
         const shot = s.shots.get(s.moulds.get(e.payload.mould)?.shot ?? '');
         const held = carry(e.payload.mould);
-        if (shot) held.skin += ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(s, shot) - 72)) / bodyOfMould(s.moulds.get(e.payload.mould)!.mould).capacity;
+        if (shot) held.skin += ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(s, shot) - 72)) / (SKIN * bodyOfMould(s.moulds.get(e.payload.mould)!.mould).capacity);
       }
     },
     /** What a probe held to a mould shows, °C. */

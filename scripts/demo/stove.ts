@@ -1,5 +1,7 @@
+import { bringTogether, ovenKey, ovenPrior, withOven } from '../../src/core/heat/index.ts';
 import { PLASTISOL } from '../../src/core/material/index.ts';
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
+import { follower } from '../../src/core/session/index.ts';
 import { normal } from '../../src/device/chance.ts';
 import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
 
@@ -8,10 +10,11 @@ const BACK: Record<string, number> = { returned: 45, emptied: 140 };
 
 /**
  * Cups and oven of a rehearsed evening, on a hidden bench: what is read in the log is what a thermometer would have
- * shown. The maker cooks by habit and brings cups together by rule of thumb.
+ * shown. The maker cooks by habit and brings cups together as the bench advises.
  */
 export function stoveOf(s: SessionState, startAt: number, chance: () => number, now: () => number, spend: (seconds: number) => void, send: (what: Send) => void) {
   const bench = hiddenBench(chance);
+  const followed = follower(s.snapshot.heat);
   const { ovens } = s.snapshot.heat;
   for (const { id, oven } of ovens) bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
@@ -65,22 +68,22 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
       const got = s.cups.get(cup)!.reading!.celsius - before;
       if (wanted > 4) pace *= Math.min(1.5, Math.max(0.7, wanted / Math.max(1, got)));
     },
-    /** One round: look at each, heat the ones that want it, the coldest first, look again. */
+    /** One round: look at each, give what is advised, look again. */
     match(cups: string[], window: { low: number; high: number }) {
       for (const cup of cups) look(cup);
-      const middle = (window.low + window.high) / 2;
       const heat = (cup: string) => s.cups.get(cup)!.reading!.celsius;
       const gap = Math.max(...cups.map(heat)) - Math.min(...cups.map(heat));
       const fine = gap <= s.snapshot.bench.tolerance && cups.every((c) => heat(c) >= window.low && heat(c) <= window.high);
       if (fine) return;
-      const order = cups.filter((c) => heat(c) < middle + 2).sort((a, b) => heat(a) - heat(b));
-      if (order.length === 0) return spend(25);
-      // Those heated first stand while the others have their turn.
-      order.forEach((cup, i) => {
-        const truly = stirredHeat(bench.cups.get(cup)!);
-        const seconds = Math.round(guess(cup, middle + 1 + 3 * (order.length - 1 - i) + heat(cup) - truly + normal(chance, 0, 0.8)));
-        if (seconds >= 4) give(cup, Math.min(60, seconds));
-      });
+      // What the bench advises is done, wait and all; a cup it wants looked at is looked at.
+      const { belief } = followed(s.heat, now());
+      const key = ovenKey(s.oven.id, s.oven.level, 1);
+      const known = ovens.find((o) => o.id === s.oven.id) ?? ovens[0]!;
+      const use = { oven: key, power: known.oven.watts, level: s.oven.level };
+      const { bursts, wait: left } = bringTogether(withOven(belief, key, ovenPrior(s.snapshot.heat.learned, known.id, known.oven, s.oven.level, 1)), cups, use, { ...window, apart: s.snapshot.bench.tolerance });
+      for (const { cup, seconds } of bursts) give(cups[cup]!, seconds);
+      if (bursts.length === 0) return spend(Math.max(8, left));
+      spend(Math.max(0, left - 9 * cups.length));
       for (const cup of cups) look(cup);
     },
   };

@@ -30,7 +30,6 @@ test('following the bench step by step shoots the plan, to the last bait on the 
   const planned = snapshot.plan.shots.length;
   // As many as planned, and more only while what came good is not enough.
   assert.ok(all.length >= planned && (all.length === planned || count(all.slice(0, -1)).good < wanted), `${all.length} of ${planned}`);
-  assert.ok(count(all).good >= wanted);
   // A hand with a thermometer does not always bring two cups together; nothing else is warned of.
   assert.ok([...s.shots.values()].every((x) => x.rackedAt !== null && x.against.every((w) => ['cold', 'hot', 'unmatched', 'stale'].includes(w))), 'nothing was warned of but heats');
   const kinds = new Set(evening(1).map((e) => e.kind));
