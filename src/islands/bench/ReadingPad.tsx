@@ -64,23 +64,23 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
     return () => removeEventListener('keydown', hear, true);
   });
   return (
-    <div role="dialog" aria-label={`Reading of ${target.name}`} className="fixed inset-x-0 bottom-0 z-30 border-t-2 border-ink bg-raised p-4 md:p-6">
-      <div className="mx-auto grid max-w-5xl gap-4 md:grid-cols-[1fr_340px_220px]">
+    <div role="dialog" aria-label={`Reading of ${target.name}`} className="fixed inset-x-0 bottom-0 z-30 max-h-dvh overflow-y-auto border-t-2 border-ink bg-raised p-4 md:p-6">
+      <div className="mx-auto grid max-w-5xl gap-x-4 gap-y-3 md:grid-cols-[1fr_340px_220px] md:grid-rows-[auto_1fr]">
         <div>
           <p className="hint">Reading of</p>
           <div className="flex flex-wrap gap-2">
-            {targets.map((t, i) => <button key={`${t.kind}${t.key}`} type="button" className={`act min-h-16 ${i === at ? 'act-main' : ''}`} aria-pressed={i === at} onClick={() => setAt(i)}>{t.name}</button>)}
+            {targets.map((t, i) => <button key={`${t.kind}${t.key}`} type="button" className={`act md:min-h-16 ${i === at ? 'act-main' : ''}`} aria-pressed={i === at} onClick={() => setAt(i)}>{t.name}</button>)}
           </div>
-          <p className="figure mt-3 text-6xl leading-none" aria-live="polite">{typed || '–'}<span className="text-2xl">{show(0, 'temperature', units).unit}</span></p>
+          <p className="figure mt-2 text-5xl leading-none md:mt-3 md:text-6xl" aria-live="polite">{typed || '–'}<span className="text-2xl">{show(0, 'temperature', units).unit}</span></p>
           <p className={!parsed.ok && parsed.code !== 'empty' ? 'wrong' : 'hint'}>{parsed.ok ? 'Enter takes it.' : parsed.code === 'empty' ? 'Digits, then the big key.' : parsed.message}</p>
-          {instruments(target)}
         </div>
-        <div className="grid grid-cols-3 gap-2">
+        <div className="max-md:order-last">{instruments(target)}</div>
+        <div className="grid grid-cols-3 gap-2 md:col-start-2 md:row-span-2 md:row-start-1">
           {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Clear', '0', '←'].map((k) => (
-            <button key={k} type="button" className="act figure min-h-16 justify-center text-2xl" aria-label={k === '←' ? 'Take back a digit' : k} onClick={() => (k === 'Clear' ? setTyped('') : press(k === '←' ? 'Backspace' : k))}>{k}</button>
+            <button key={k} type="button" className="act figure min-h-14 justify-center text-2xl md:min-h-16" aria-label={k === '←' ? 'Take back a digit' : k} onClick={() => (k === 'Clear' ? setTyped('') : press(k === '←' ? 'Backspace' : k))}>{k}</button>
           ))}
         </div>
-        <div className="flex flex-col gap-2">
+        <div className="flex flex-col gap-2 md:col-start-3 md:row-span-2 md:row-start-1">
           <button type="button" className="act act-main min-h-16 flex-1 justify-center text-xl" disabled={!parsed.ok} onClick={done}>{parsed.ok ? `${target.name} is ${say(parsed.quantity.value, 'temperature', units)}` : 'Take it'}</button>
           {target.kind === 'cup' && (
             <div className="grid grid-cols-2 gap-2" role="group" aria-label="By eye">
@@ -89,7 +89,7 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
           )}
           {target.kind === 'cup' && s.cups.size > 1 && (
             <div className="grid grid-cols-3 gap-2" role="group" aria-label={`On the blade ${target.name} runs`}>
-              <p className="hint col-span-3 leading-tight">On the blade, beside the others, {target.name} runs</p>
+              <p className="hint col-span-3 leading-tight">Beside the others on the blade {target.name} runs</p>
               {(Object.keys(RUNS) as Runs[]).map((r) => <button key={r} type="button" data-pad="eye" aria-pressed={s.cups.get(target.key)?.runs === r} className={`act justify-center ${s.cups.get(target.key)?.runs === r ? 'act-main' : ''}`} onClick={() => { onSend({ kind: 'bladed', payload: { cup: target.key, runs: r } }); onClose(); }}>{r}</button>)}
             </div>
           )}
