@@ -1,2 +1,3 @@
 export * from './lag.ts';
 export * from './protocol.ts';
+export * from './schema.ts';

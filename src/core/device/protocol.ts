@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import { LAG_PRIOR } from './lag.ts';
 
 /**
@@ -12,20 +11,6 @@ export const DEVICE_KINDS = {
   pedal: { name: 'pedal', unit: '', low: 0, high: 1, targets: ['bench'] },
 } as const satisfies Record<string, { name: string; unit: string; low: number; high: number; targets: string[] }>;
 export type DeviceKind = keyof typeof DEVICE_KINDS;
-
-/** Readings in one sending. A reading a second for eight minutes fits; more comes in several. */
-export const MOST_READINGS = 500;
-export const SendingSchema = z.object({
-  readings: z.array(z.object({
-    /** in the unit of its kind */
-    value: z.number('A reading is a number.'),
-    /** ms since 1970 by the device's own clock; left out = now */
-    at: z.number().int().optional(),
-  })).min(1, 'Send at least one reading.').max(MOST_READINGS, `Send at most ${MOST_READINGS} readings at a time; nothing of these was taken.`),
-});
-
-export const BindingSchema = z.object({ session: z.number().int().positive(), target: z.object({ kind: z.enum(['cup', 'mould', 'injector', 'room', 'pot', 'bench']), key: z.string().min(1).max(80) }) }).nullable();
-export const NewDeviceSchema = z.object({ name: z.string().trim().min(1, 'Name the instrument.').max(60), kind: z.enum(Object.keys(DEVICE_KINDS) as [DeviceKind, ...DeviceKind[]]) });
 
 /** What can be wrong with a reading. All are kept as they came; those that are not `used` tell the bench nothing. */
 export const FLAGS = {

@@ -18,4 +18,5 @@ export * from './metal.ts';
 export * from './open.ts';
 export * from './oven.ts';
 export * from './saying.ts';
+export * from './schema.ts';
 export * from './together.ts';

@@ -1,27 +1,23 @@
-import * as z from 'zod';
 import type { CupKnown, Known, OvenKnown } from './estimate.ts';
 import { PRIOR } from './estimate.ts';
 import { JOINT } from './joint.ts';
-import type { Oven } from './oven.ts';
+import type { Oven } from './schema.ts';
 import { ovenKey, OVENS } from './oven.ts';
 
-const KnownSchema = z.object({ mean: z.number(), sd: z.number().positive() });
-
 /** What a shop has learned of its own bench; what is missing is as usual. */
-export const LearnedSchema = z.object({
-  air: KnownSchema.optional(),
-  instrument: KnownSchema.optional(),
+export interface Learned {
+  air?: Known;
+  instrument?: Known;
   /** by {@link ovenKey} */
-  ovens: z.record(z.string(), z.object({ efficiency: KnownSchema, dead: KnownSchema })).default({}),
+  ovens: Record<string, OvenKnown>;
   /** by the cup's name */
-  cups: z.record(z.string(), z.object({ exchange: KnownSchema, weight: KnownSchema, stand: KnownSchema })).default({}),
+  cups: Record<string, CupKnown>;
   /** by the mould's name: ln of how much faster it loses heat, and of how much longer its baits want, than reckoned */
-  moulds: z.record(z.string(), z.object({ loss: KnownSchema.optional(), opens: KnownSchema.optional() })).optional(),
+  moulds?: Record<string, { loss?: Known; opens?: Known }>;
   /** contact heat at which a joint is even odds, °C; how far apart colours bleed at even odds */
-  joint: KnownSchema.optional(),
-  bleed: KnownSchema.optional(),
-});
-export type Learned = z.infer<typeof LearnedSchema>;
+  joint?: Known;
+  bleed?: Known;
+}
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
 
 /** What is usual of a mould, a joint and a bled line before anything was seen (judgements). */

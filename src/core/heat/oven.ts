@@ -1,6 +1,6 @@
-import * as z from 'zod';
 import type { OvenKnown } from './estimate.ts';
 import { PRIOR } from './estimate.ts';
+import type { Oven } from './schema.ts';
 
 /** What cups are cooked in, with what is believed of one nobody has measured yet (judgements). */
 export const OVENS: Record<OvenKind, { name: string; prior: (cups: number) => OvenKnown }> = {
@@ -9,16 +9,6 @@ export const OVENS: Record<OvenKind, { name: string; prior: (cups: number) => Ov
   stove: { name: 'stove', prior: () => ({ efficiency: { mean: 0.35, sd: 0.12 }, dead: { mean: 15, sd: 8 } }) },
 };
 export type OvenKind = 'microwave' | 'stove';
-
-export const OvenSchema = z.object({
-  name: z.string().trim().min(1, 'Name it.').max(60),
-  kind: z.enum(['microwave', 'stove']),
-  watts: z.number().min(100, 'At least 100 W.').max(6000, 'At most 6000 W.'),
-  /** share of its power it is usually run at */
-  level: z.number().min(0.1).max(1),
-  note: z.string().max(200).default(''),
-});
-export type Oven = z.infer<typeof OvenSchema>;
 
 /** A shop that has not named one yet. */
 export const USUAL_OVEN: Oven = { name: 'The microwave', kind: 'microwave', watts: 900, level: 1, note: '' };

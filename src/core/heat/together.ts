@@ -1,4 +1,4 @@
-import cdf from '@stdlib/stats-base-dists-normal-cdf';
+import { errorFunction } from 'simple-statistics';
 import { PLASTISOL } from '../material/plastisol.ts';
 import { burstTo, safeBurst } from './advice.ts';
 import type { Belief } from './estimate.ts';
@@ -35,6 +35,8 @@ const NARROW = 0.84;
 const LEAST_DOUBT = 1;
 const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
 
+/** Normal distribution function. */
+const cdf = (x: number, mean: number, sd: number): number => 0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
 const between = (mean: number, sd: number, low: number, high: number): number => (sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd));
 
 /** What a sequence of bursts and the wait after them comes to, by all that is believed. */

@@ -1,4 +1,4 @@
-import gammaln from '@stdlib/math-base-special-gammaln';
+import { gammaln } from 'simple-statistics';
 
 /** ln B(a, b) */
 const betaln = (a: number, b: number): number => gammaln(a) + gammaln(b) - gammaln(a + b);

@@ -1,22 +1,31 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
 import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
-import { Change } from './Change.tsx';
 import { CupCaptions, Cups } from './Cups.tsx';
 import { BenchMould } from './Moulds.tsx';
-import { CupPanel, Keys, OtherSteps, Trouble } from './Panels.tsx';
 import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
 import { Strip } from './Strip.tsx';
-import { TrialCard } from './TrialCard.tsx';
 import { Instruments } from './Instruments.tsx';
 import { heard, useDevices } from './useDevices.ts';
 import { useHeat } from './useHeat.ts';
 import { useSession } from './useSession.ts';
+
+/** What is seldom asked for comes when it is, and is fetched once the bench stands: it must open without the shop's machine. */
+const LATER = 1500;
+const fetchChange = () => import('./Change.tsx');
+const fetchTrial = () => import('./TrialCard.tsx');
+const fetchPanels = () => import('./Panels.tsx');
+const CupPanel = lazy(async () => ({ default: (await fetchPanels()).CupPanel }));
+const OtherSteps = lazy(async () => ({ default: (await fetchPanels()).OtherSteps }));
+const Trouble = lazy(async () => ({ default: (await fetchPanels()).Trouble }));
+const Keys = lazy(async () => ({ default: (await fetchPanels()).Keys }));
+const Change = lazy(async () => ({ default: (await fetchChange()).Change }));
+const TrialCard = lazy(async () => ({ default: (await fetchTrial()).TrialCard }));
 
 type Brush = Fault | 'usable';
 const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
@@ -53,6 +62,11 @@ function Places({ id, name, snapshot, events }: Opened) {
   const [focus, setFocus] = useState(1);
   const main = useRef<HTMLButtonElement>(null);
   const { units, bench } = s.snapshot;
+
+  useEffect(() => {
+    const later = setTimeout(() => { void fetchPanels(); void fetchChange(); void fetchTrial(); }, LATER);
+    return () => clearTimeout(later);
+  }, []);
 
   const inHand = runInHand(s);
   const { answer, plan } = useHeat(s, id, inHand);
@@ -169,6 +183,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
       <Strip ref={main} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      <Suspense>
       {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} scale={heard(devices, 'scale', id, now, panel.key)} onSend={act} onClose={() => setPanel(null)} />}
       {panel?.what === 'trial' && <TrialCard s={s} mould={panel.mould} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
@@ -176,6 +191,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       {panel?.what === 'trouble' && <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />}
       {panel?.what === 'change' && <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />}
       {panel?.what === 'keys' && <Keys onClose={() => setPanel(null)} />}
+      </Suspense>
     </div>
   );
 }
