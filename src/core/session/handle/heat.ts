@@ -13,26 +13,27 @@ export const roomOf = (s: SessionState): number => s.roomCelsius ?? 20;
 
 /** Notes that are the event itself. */
 function noteOf(s: SessionState, e: AnyEvent): HeatNote | null {
-  const at = { id: e.id, at: e.at };
+  // Written out, not spread: a log is folded at every opening, and spreading was half of it.
+  const { id, at } = e;
   switch (e.kind) {
     case 'heated': {
       const { cup, together, oven, level, seconds, begun } = e.payload;
-      return { ...at, kind: 'burst', cups: [cup, ...(together ?? [])], oven: oven ?? s.oven.id, level: level ?? s.oven.level, seconds, ended: !begun };
+      return { id, at, kind: 'burst', cups: [cup, ...(together ?? [])], oven: oven ?? s.oven.id, level: level ?? s.oven.level, seconds, ended: !begun };
     }
     case 'stirred':
-      return { ...at, kind: 'out', cup: e.payload.cup };
+      return { id, at, kind: 'out', cup: e.payload.cup };
     case 'reading': {
       const { target, celsius, stage, from } = e.payload;
-      if (target.kind === 'room' && celsius !== null) return { ...at, kind: 'room', celsius };
+      if (target.kind === 'room' && celsius !== null) return { id, at, kind: 'room', celsius };
       if (target.kind !== 'cup') return null;
-      if (celsius !== null) return { ...at, kind: 'reading', cup: target.key, celsius, sd: READING_SD[from === 'device' ? 'device' : 'typed'], eye: false, device: from === 'device' };
+      if (celsius !== null) return { id, at, kind: 'reading', cup: target.key, celsius, sd: READING_SD[from === 'device' ? 'device' : 'typed'], eye: false, device: from === 'device' };
       if (!stage) return null;
       const { low, high } = EYE[stage];
       // An even chance anywhere in the stage's interval.
-      return { ...at, kind: 'reading', cup: target.key, celsius: (low + high) / 2, sd: (high - low) / Math.sqrt(12), eye: true, device: false };
+      return { id, at, kind: 'reading', cup: target.key, celsius: (low + high) / 2, sd: (high - low) / Math.sqrt(12), eye: true, device: false };
     }
     case 'resumed':
-      return { ...at, kind: 'cold', room: roomOf(s) };
+      return { id, at, kind: 'cold', room: roomOf(s) };
     default:
       return null;
   }
