@@ -6,9 +6,6 @@ import { defineConfig } from 'astro/config';
 // Tests build beside a running shop, so the output folder can be named from outside.
 const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
 
-// `core` is pure: a module of it that nothing is used of is left out, schemas and all.
-const treeshake = { moduleSideEffects: (id) => !/\/src\/core\//.test(id) };
-
 export default defineConfig({
   output: 'server',
   outDir,
@@ -19,8 +16,6 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss()],
     cacheDir: `${outDir}/.vite`,
-    build: { rollupOptions: { treeshake } },
-    worker: { rollupOptions: { treeshake } },
     ssr: { external: ['sequelize', 'pg', 'umzug'] },
   },
 });

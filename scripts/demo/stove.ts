@@ -3,7 +3,7 @@ import { PLASTISOL } from '../../src/core/material/index.ts';
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
 import { follower } from '../../src/core/session/index.ts';
 import { normal } from '../../src/device/chance.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
+import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
