@@ -12,6 +12,7 @@ import { createSession } from '../../src/store/log.ts';
 import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { writeShop } from '../../src/store/shop.ts';
 import { seeded } from '../../src/device/chance.ts';
+import { MATERIALS } from './materials.ts';
 import { rehearse } from './rehearse.ts';
 import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, OVENS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
 
@@ -61,6 +62,7 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   for (const b of OWN_BUILDS) await put('builds', b);
   for (const c of CASTINGS) await put('castings', c);
   for (const o of OVENS) await put('ovens', o);
+  for (const m of MATERIALS) await put('materials', m);
   await writeShop(SHOP);
   let shelf = await wholeCatalogue();
   const idOf = (list: { id: number; spec: { name: string } }[], name: string) => list.find((e) => e.spec.name === name)!.id;

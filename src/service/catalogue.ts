@@ -13,7 +13,7 @@ import { missing, ok, problem } from './result.ts';
 export type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
 
-const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting', ovens: 'oven' };
+const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting', ovens: 'oven', materials: 'material' };
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
 /** Saves an entry of one of the shop's lists, checked by its schema. */

@@ -2,7 +2,7 @@ import type * as z from 'zod';
 import { BlockSchema, BuildSchema, ColourwaySchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
 import { CastingSchema } from '@/core/casting/index.ts';
 import { OvenSchema } from '@/core/heat/index.ts';
-import { MixSchema } from '@/core/material/index.ts';
+import { MaterialSchema, MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
 import type { Transaction } from './query.ts';
 import { row, rows } from './query.ts';
@@ -19,6 +19,7 @@ export const LISTS = {
   builds: BuildSchema,
   castings: CastingSchema,
   ovens: OvenSchema,
+  materials: MaterialSchema,
 } as const;
 export type ListKey = keyof typeof LISTS;
 export type Spec<L extends ListKey> = z.infer<(typeof LISTS)[L]>;

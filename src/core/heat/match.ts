@@ -103,16 +103,14 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
   const n = cups.length;
   const plans = subsets(n).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
   const each = hands.change + hands.stir;
-  // A cup that is not getting hotter by itself wants at least the burst whose peak reaches the window, and the later it begins the longer: earlier draws need no looking at.
-  const wants = cups.map(({ heat }, i) => {
-    const held: number[] = [];
-    return (start: number): number => {
-      if (heat.plastic >= wanted.low || heat.glass > heat.plastic) return hands.least;
-      return (held[start] ??= leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.peak(start, b) >= wanted.low));
-    };
-  });
-  const shortest = wants.map((w) => w(hands.change));
-  const soonest = new Map(plans.map((order) => [order, order.reduce((at, i) => at + each + wants[i]!(at + hands.change), 0)]));
+  // A cup that is not getting hotter by itself wants at least the burst that leaves it in the window after its stir and
+  // what comes after, and the later it begins the longer: earlier draws need no looking at.
+  const wants = (i: number, start: number, after: number): number => {
+    const { heat } = cups[i]!;
+    return heat.glass > heat.plastic ? hands.least : leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.then(start, b, after) >= wanted.low);
+  };
+  const shortest = cups.map((_, i) => wants(i, hands.change, hands.stir));
+  const soonest = new Map(plans.map((order) => [order, order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + order.slice(k + 1).reduce((sum, j) => sum + each + shortest[j]!, 0)), 0)]));
   let least: number | null = null;
   for (let draw = 0; draw <= HORIZON; draw++) {
     let best: Matching | null = null;
@@ -141,7 +139,7 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
         const end = (b: number) => t.then(from, b, draw - from - b);
         const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - wanted.apart);
         const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + wanted.apart);
-        for (let b = leastOf(wants[order[k]!]!(from), most, (x) => end(x) >= floor); b <= most; b++) {
+        for (let b = leastOf(hands.least, most, (x) => end(x) >= floor); b <= most; b++) {
           const at = end(b);
           if (at > roof || t.peak(from, b) > wanted.ceiling) break;
           if (at < floor) continue;

@@ -3,3 +3,5 @@ export * from './mix.ts';
 export * from './plastisol.ts';
 export * from './schema.ts';
 export * from './viscosity.ts';
+export * from './kinds.ts';
+export * from './shelf.ts';

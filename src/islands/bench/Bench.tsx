@@ -15,7 +15,7 @@ import { heard, useDevices } from './useDevices.ts';
 import { useHeat } from './useHeat.ts';
 import { useSession } from './useSession.ts';
 
-/** What is seldom asked for comes when it is, and is fetched once the bench stands: it must open without the shop's machine. */
+/** What is opened comes as the bench stands, what is seldom opened a little later: all of it must open without the shop's machine. */
 const LATER = 1500;
 const fetchChange = () => import('./Change.tsx');
 const fetchTrial = () => import('./TrialCard.tsx');
@@ -63,8 +63,10 @@ function Places({ id, name, snapshot, events }: Opened) {
   const main = useRef<HTMLButtonElement>(null);
   const { units, bench } = s.snapshot;
 
+  const [whole, setWhole] = useState(false);
   useEffect(() => {
-    const later = setTimeout(() => { void fetchPanels(); void fetchChange(); void fetchTrial(); }, LATER);
+    void fetchPanels().then(() => setWhole(true));
+    const later = setTimeout(() => { void fetchChange(); void fetchTrial(); }, LATER);
     return () => clearTimeout(later);
   }, []);
 
@@ -148,7 +150,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const shots = [...s.shots.values()].filter((x) => !x.trial).length;
 
   return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-notes={s.status === 'running' ? s.heat.length : 0} data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0} data-ready>
+    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-notes={s.status === 'running' ? s.heat.length : 0} data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0} data-ready={whole || undefined}>
       <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
         <a href="/orders" className="flex min-h-11 items-center gap-3 font-bold no-underline" aria-label="Twin Shot, to the orders"><svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true"><path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" /><path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" /></svg>Twin Shot</a>
         <h1 className="text-base font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>

@@ -29,9 +29,10 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
     case 'text':
       return <label className="field"><span>{field.label}</span><input className="box" value={String(value ?? '')} onChange={(e) => put(e.target.value)} aria-invalid={wrong ? true : undefined} />{bad}</label>;
     case 'colour':
+      if (value === null && field.optional) return <div className="field"><span>{field.label}</span><button type="button" className="act" onClick={() => put('#b8b4a8')}>Give its colour</button></div>;
       return <label className="field"><span>{field.label}</span><input type="color" className="box p-1" value={String(value)} onChange={(e) => put(e.target.value)} /></label>;
     case 'quantity':
-      return <QuantityField label={field.label} value={value as number} dimensions={[field.dimension]} min={field.min} max={field.max} shop={context.units} onChange={(v) => v !== null && put(v)} error={wrong} />;
+      return <QuantityField label={field.label} value={value as number} dimensions={[field.dimension]} min={field.min} max={field.max} shop={context.units} onChange={(v) => (v !== null || field.optional) && put(v)} error={wrong} />;
     case 'amount': {
       const dimension = all.dimension as 'drops' | 'volume' | 'mass';
       const order = [dimension, ...(['drops', 'volume', 'mass'] as const).filter((d) => d !== dimension)] as ['drops' | 'volume' | 'mass', ...('drops' | 'volume' | 'mass')[]];

@@ -1,6 +1,6 @@
 import { BLOCKS, LINES } from '@/core/build/index.ts';
 import { OVENS } from '@/core/heat/oven.ts';
-import { GRADES, WHEN } from '@/core/material/index.ts';
+import { GRADES, KINDS, WHEN } from '@/core/material/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import type { Dimension } from '@/core/quantity/index.ts';
 
@@ -10,8 +10,8 @@ interface Base {
 }
 export type Field =
   | (Base & { kind: 'text' })
-  | (Base & { kind: 'colour' })
-  | (Base & { kind: 'quantity'; dimension: Dimension; min?: number; max?: number })
+  | (Base & { kind: 'colour'; optional?: true })
+  | (Base & { kind: 'quantity'; dimension: Dimension; min?: number; max?: number; optional?: true })
   | (Base & { kind: 'amount' })
   | (Base & { kind: 'choice'; choices: [string, string][] })
   | (Base & { kind: 'many'; choices: [string, string][] })
@@ -60,6 +60,18 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
       { key: 'ladder', label: 'What goes in a US cup (237 mL), in order', kind: 'rows', one: 'ingredient', most: 20, blank: { what: '', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }, fields: [{ key: 'what', label: 'Ingredient', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: ['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt'].map((k) => [k, k]) }, { key: 'amount', label: 'Amount', kind: 'amount' }, { key: 'when', label: 'When', kind: 'choice', choices: Object.entries(WHEN) }] },
     ],
     blank: { name: '', colour: '#8a8f7a', grade: 'medium', ladder: [{ what: 'Stabiliser', kind: 'stabiliser', amount: 8, dimension: 'drops', when: 'cold' }] },
+  },
+  materials: {
+    one: 'material', back: '/colours/materials',
+    fields: [
+      { key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(KINDS) },
+      { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'spoon', label: 'As it lies in a spoon', kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
+      { key: 'strength', label: 'Strength, against its swatches', kind: 'quantity', dimension: 'count', min: 0.05, max: 20 },
+      { key: 'white', label: 'Drawn down over white', kind: 'colour', optional: true }, { key: 'black', label: 'Over black', kind: 'colour', optional: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
+      { key: 'size', label: 'Flake: its size', kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'heat', label: 'Its dye stands', kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
+      { key: 'price', label: 'Price of 100 mL', kind: 'quantity', dimension: 'count', min: 0, max: 10_000 }, { key: 'reference', label: 'Where you buy it', kind: 'text' },
+    ],
+    blank: { name: '', kind: 'pigment', density: 1.1, drop: 0.05, spoon: 1.1, strength: 1, white: null, black: null, dose: 10, thickness: 1, size: null, heat: null, price: 0, reference: '' },
   },
   colourways: {
     one: 'colourway', back: '/colours',

@@ -5,6 +5,7 @@ import readTables from './04-read-tables.ts';
 import ledgers from './05-ledgers.ts';
 import stages from './06-stages.ts';
 import heat from './07-heat.ts';
+import colour from './08-colour.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour];

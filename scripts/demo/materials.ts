@@ -1,0 +1,37 @@
+import { colourOf, colourOfHex, even, GROUNDS, hexOf, layerOver, mixed, reflectanceOf, seen, xyzOf, xyzOfLab } from '../../src/core/colour/index.ts';
+import type { Pigment } from '../../src/core/colour/index.ts';
+import type { Material, MaterialKind } from '../../src/core/material/index.ts';
+import { KINDS } from '../../src/core/material/index.ts';
+
+/** What a pigment truly does, from the colour it has when it hides and how much one dose scatters, per mm. */
+export function truePigment(hides: string, scatter: number): Pigment {
+  const r = reflectanceOf(xyzOfLab(colourOfHex(hides)!))!.map((x) => Math.min(0.96, Math.max(0.015, x)));
+  return { k: r.map((x) => (scatter * (1 - x) ** 2) / (2 * x)), s: even(scatter) };
+}
+/** Doses a hand tries for a swatch, the strongest first, until the card shows through. */
+const TRIED = [60, 40, 25, 15, 10, 6, 4, 2.5, 1.5, 1] as const;
+const SWATCH = 1;
+
+/** A pigment drawn down on the card, as strong as still lets black show through. */
+function drawn(pigment: Pigment): Pick<Material, 'white' | 'black' | 'dose' | 'thickness'> {
+  for (const dose of TRIED) {
+    const over = (ground: number[]) => seen(layerOver(mixed([{ pigment, dose }]), SWATCH, ground), 'air');
+    const [white, black] = [over([...GROUNDS.white]), over([...GROUNDS.black])];
+    if (xyzOf(black)[1] / xyzOf(white)[1] < 0.6) return { white: hexOf(colourOf(white)), black: hexOf(colourOf(black)), dose, thickness: SWATCH };
+  }
+  throw new Error('No swatch of it lets black show through.');
+}
+
+const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): Material => ({ name, kind, density: KINDS[kind].density, drop: KINDS[kind].drop, spoon: KINDS[kind].spoon, strength: 1, heat: null, white: null, black: null, dose: 10, thickness: 1, size: null, price: 0, reference: '', ...more });
+
+/** The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100 mL. */
+export const PAINTS: [string, MaterialKind, string, number, number][] = [
+  ['White, thick', 'thick', '#f4f3ee', 0.12, 9], ['Black', 'pigment', '#1d1c1b', 0.02, 8], ['Green no. 2', 'pigment', '#2c6b33', 0.02, 11], ['Red brown', 'pigment', '#7a2f1c', 0.022, 10], ['Amber', 'pigment', '#d99a1c', 0.012, 11], ['Blue', 'pigment', '#1f4f8f', 0.018, 12],
+  ['Pink', 'pigment', '#e07f8e', 0.03, 12], ['Yellow, double', 'double', '#efcf1f', 0.045, 16], ['Violet', 'pigment', '#5a3a7c', 0.015, 14], ['Weed olive', 'pigment', '#5d6425', 0.02, 10], ['Signal orange', 'double', '#e5611f', 0.04, 16], ['Pearl powder', 'pearl', '#ece8dc', 0.05, 30], ['Warm highlight', 'highlight', '#e3c48a', 0.03, 34],
+];
+export const MATERIALS: Material[] = [
+  usual('Soft plastisol', 'plastisol', { price: 1.4 }), usual('Medium plastisol', 'plastisol', { price: 1.4 }), usual('Floating plastisol', 'plastisol', { density: 0.96, price: 1.9 }),
+  ...PAINTS.map(([name, kind, hides, scatter, price]) => usual(name, kind, { ...drawn(truePigment(hides, scatter)), price, heat: 205 })),
+  usual('Green flake 0.4 mm', 'flake', { size: 0.4, price: 12, heat: 200 }), usual('Copper flake 0.6 mm', 'flake', { size: 0.6, price: 12, heat: 200 }), usual('Silver flake 0.2 mm', 'flake', { size: 0.2, price: 12, heat: 160 }), usual('Silver flake 0.4 mm', 'flake', { size: 0.4, price: 12, heat: 200 }),
+  usual('Softener', 'softener', { price: 2 }), usual('Stabiliser', 'stabiliser', { price: 5 }), usual('Fine salt', 'salt', { price: 0.3 }), usual('Worm oil', 'oil', { price: 3 }),
+];

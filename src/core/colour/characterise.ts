@@ -1,0 +1,73 @@
+import type { Colour } from './lab.ts';
+import { xyzOfLab } from './lab.ts';
+import type { Medium } from './laminate.ts';
+import { even, unseen } from './laminate.ts';
+import { BANDS } from './observer.ts';
+import type { Pigment } from './pigment.ts';
+import { CLEAR_BASE } from './pigment.ts';
+import { reflectanceOf } from './reconstruct.ts';
+
+/** A drawdown over white and over black, of known dose and thickness. */
+export interface Swatches {
+  white: Colour;
+  black: Colour;
+  /** doses in 100 mL */
+  dose: number;
+  /** mm */
+  thickness: number;
+}
+/** What the card's two grounds turn back (judgement: a printed drawdown card). */
+export const CARD = { white: 0.86, black: 0.02 } as const;
+/** Black over white must lie between these, in Y: outside neither scatter nor absorption can be told. */
+export const TELLS = { least: 0.15, most: 0.85 } as const;
+
+export type Characterised = { ok: true; pigment: Pigment; contrast: number } | { ok: false; code: 'opaque' | 'clear' | 'dose' | 'colour'; message: string };
+
+/** Mean of a band and its neighbours, of ln: what a pigment does is smooth over 30 nm. */
+const smoothed = (list: number[]): number[] => list.map((_, i) => Math.exp([-1, 0, 1].reduce((sum, d) => sum + (d === 0 ? 0.5 : 0.25) * Math.log(list[Math.min(BANDS - 1, Math.max(0, i + d))]!), 0)));
+
+/**
+ * Absorption and scatter of a layer from its reflectance over two grounds, in one band: Kubelka's equations turned
+ * round. With `a = ½ (R_w + R_b + …)` found by the two grounds, `bSX = arcoth(b R/(1 − aR))` over black.
+ * @param white reflectance over the white ground, and black over the black one, both within the surface
+ */
+function solveBand(white: number, black: number, thickness: number): { k: number; s: number } {
+  const { white: g, black: d } = CARD;
+  const w = Math.min(0.995, Math.max(1e-4, white));
+  // Over black never more than over white; what is left over is noise.
+  const b0 = Math.min(w * 0.9995, Math.max(1e-5, black));
+  // From R(g) and R(d) of one layer: (1 − R g' …) both give coth; equal where a solves this.
+  const cothOf = (a: number, r: number, ground: number): number => (1 - a * (r + ground) + r * ground) / (r - ground);
+  // A layer's R over g and over d agree in b·coth(bSX): (1 − a(R+g) + Rg)/(R − g) is the same for both. Linear in a.
+  const p = [w - g, b0 - d] as const;
+  const slope = -(w + g) * p[1] + (b0 + d) * p[0];
+  const level = (1 + w * g) * p[1] - (1 + b0 * d) * p[0];
+  const a = Math.abs(slope) < 1e-12 ? 1 + 1e-6 : Math.max(1 + 1e-6, -level / slope);
+  const b = Math.sqrt(a * a - 1);
+  const c = cothOf(a, b0, d) / b;
+  // Thinner than nothing or thicker than told: held to what is bounded.
+  const x = c > 1 ? 0.5 * Math.log((c + 1) / (c - 1)) : 6;
+  const s = Math.min(50, Math.max(1e-6, x / (b * thickness)));
+  return { k: Math.min(50, Math.max(1e-6, s * (a - 1))), s };
+}
+
+/**
+ * What a pigment does to light, from two swatches. Bounded and smoothed over neighbouring bands; a swatch whose
+ * contrast cannot tell is sent back with what to change.
+ */
+export function characterise({ white, black, dose, thickness }: Swatches, base: Medium = CLEAR_BASE): Characterised {
+  if (!(dose > 0) || !(thickness > 0)) return { ok: false, code: 'dose', message: 'A swatch has a dose and a thickness above nothing. What you typed is kept.' };
+  const [xw, xb] = [xyzOfLab(white), xyzOfLab(black)];
+  const contrast = xb[1] / Math.max(1e-6, xw[1]);
+  if (contrast > TELLS.most) return { ok: false, code: 'opaque', message: 'Over black it looks as over white: it hides the card. Make it thinner, or with less in it.' };
+  if (contrast < TELLS.least) return { ok: false, code: 'clear', message: 'Over black nothing of it is seen: make it thicker, or with more in it.' };
+  const [rw, rb] = [reflectanceOf(xw), reflectanceOf(xb)];
+  if (!rw || !rb) return { ok: false, code: 'colour', message: 'No paint has that colour by daylight. Take the picture in the shade outdoors, with the white patch in it.' };
+  const [w, b] = [unseen(rw, 'air'), unseen(rb, 'air')];
+  const bands = Array.from({ length: BANDS }, (_, i) => solveBand(w[i]!, b[i]!, thickness));
+  const per = (all: number[], own: readonly number[]) => smoothed(all.map((x, i) => Math.max(1e-7, (x - own[i]!) / dose)));
+  return { ok: true, contrast, pigment: { k: per(bands.map((x) => x.k), base.k), s: per(bands.map((x) => x.s), base.s) } };
+}
+
+/** The card's grounds as spectra. */
+export const GROUNDS = { white: even(CARD.white), black: even(CARD.black) } as const;

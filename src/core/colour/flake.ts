@@ -1,0 +1,55 @@
+/** Shapes flake is cut in, by the area of one side, mm², of its size: hexagon and square by their width, string and hair by length and width. */
+export const SHAPES = {
+  hexagon: { name: 'hexagon', area: (mm: number) => (Math.sqrt(3) / 2) * mm * mm },
+  square: { name: 'square', area: (mm: number) => mm * mm },
+  string: { name: 'string', area: (mm: number) => mm * 0.4 },
+  hair: { name: 'hair', area: (mm: number) => mm * 0.15 },
+} as const;
+export type FlakeShape = keyof typeof SHAPES;
+
+/** Polyester film: mm thick and g/cm³; g/mL as it lies in a spoon (judgements, settable by weighing). */
+export const FILM_FLAKE = { thick: 0.05, density: 1.38, spoon: 0.55 } as const;
+/** How much of its face a flake in a bait turns to the eye: half when it lies anyhow, all when flat (judgement). */
+export const FACING = 0.7;
+
+/** Thousandths of an inch in mm. */
+export const thousandths = (n: number): number => n * 0.0254;
+
+/** g of one flake. @param size mm */
+export const flakeMass = (shape: FlakeShape, size: number): number => (SHAPES[shape].area(size) * FILM_FLAKE.thick * FILM_FLAKE.density) / 1000;
+
+/** How many flakes a spoon holds. @param ml of the spoon */
+export const flakesIn = (shape: FlakeShape, size: number, ml: number, spoon: number = FILM_FLAKE.spoon): number => (ml * spoon) / flakeMass(shape, size);
+
+export interface FlakeInBait {
+  /** in the mean, and eight baits in ten between these */
+  mean: number;
+  low: number;
+  high: number;
+  /** share of its outline that flake covers, seen from the side */
+  cover: number;
+  /** share of its volume too thin for a flake this wide */
+  kept_out: number;
+}
+/** 80 % of a Poisson count lies between these, by the normal limit with its half-counts: good from a few up (NIST handbook §6.3.3.1). */
+const Z = 1.2816;
+
+/**
+ * Flakes in one bait (M13): counts as Poisson; a section thinner than a flake is wide takes none in.
+ * @param perMl flakes in a mL of the mix
+ * @param sections of the bait from nose to tail: mL of each, and mm across at its thinnest
+ */
+export function flakeInBait(shape: FlakeShape, size: number, perMl: number, sections: readonly { volume: number; across: number }[], facing: number = FACING): FlakeInBait {
+  const all = sections.reduce((sum, s) => sum + s.volume, 0);
+  const open = sections.filter((s) => s.across >= size).reduce((sum, s) => sum + s.volume, 0);
+  const mean = perMl * open;
+  const half = Z * Math.sqrt(mean);
+  const thick = all > 0 ? sections.reduce((sum, s) => sum + s.across * s.volume, 0) / all : 0;
+  return { mean, low: Math.max(0, Math.floor(mean - half)), high: Math.ceil(mean + half), cover: all > 0 ? (open / all) * covering(shape, size, perMl, thick, facing) : 0, kept_out: all > 0 ? 1 - open / all : 0 };
+}
+
+/** Share of a face that flake hides: `1 − exp(−n t s A)`. @param thick mm looked through */
+export const covering = (shape: FlakeShape, size: number, perMl: number, thick: number, facing: number = FACING): number => 1 - Math.exp(-(perMl / 1000) * thick * facing * SHAPES[shape].area(size));
+
+/** Dose of flake in remelt that hides what is in it already: this many times as much (handbook §2 step 23). */
+export const HIDES = 4;

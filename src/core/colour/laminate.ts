@@ -1,0 +1,68 @@
+import type { Spectrum } from './observer.ts';
+import { BANDS } from './observer.ts';
+
+/** What a medium does to light in each band: absorption and scattering, per mm (Kubelka & Munk). */
+export interface Medium {
+  k: Spectrum;
+  s: Spectrum;
+}
+
+/** Scattering so small against absorption that the layer is clear: the limit is taken in closed form. */
+const CLEAR = 1e-9;
+
+/**
+ * Reflectance of a layer over a backing, band by band, without its surface (Kubelka 1948, the hyperbolic
+ * solution): `R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)`, a = (S + K)/S, b = √(a² − 1).
+ * No scatter leaves Beer and Lambert's law, there and back; no thickness leaves the backing.
+ * @param thickness mm
+ * @param backing reflectance under it
+ */
+export function layerOver({ k, s }: Medium, thickness: number, backing: Spectrum): number[] {
+  return Array.from({ length: BANDS }, (_, i) => {
+    const [K, S, g] = [k[i]!, s[i]!, backing[i]!];
+    if (thickness <= 0) return g;
+    if (S <= CLEAR * Math.max(K, 1e-6)) return g * Math.exp(-2 * K * thickness);
+    const a = (S + K) / S;
+    const b = Math.sqrt(a * a - 1);
+    const x = b * S * thickness;
+    // Nothing absorbed: b → 0 and b coth(bSX) → 1/(SX).
+    if (b < 1e-6) return (g + (1 - g) * S * thickness) / (1 + (1 - g) * S * thickness);
+    const c = x > 20 ? b : b / Math.tanh(x);
+    return (1 - g * (a - c)) / (a - g + c);
+  });
+}
+
+/** Reflectance of a layer so thick that no backing is seen: a − b. */
+export const thick = ({ k, s }: Medium): number[] => k.map((K, i) => { const a = (s[i]! + K) / Math.max(s[i]!, 1e-12); return a - Math.sqrt(a * a - 1); });
+
+/** Share of light a layer lets through, band by band: `b / (a sinh bSX + b cosh bSX)`. */
+export function through({ k, s }: Medium, thickness: number): number[] {
+  return k.map((K, i) => {
+    const S = s[i]!;
+    if (S <= CLEAR * Math.max(K, 1e-6)) return Math.exp(-K * thickness);
+    const a = (S + K) / S;
+    const b = Math.sqrt(a * a - 1);
+    const x = b * S * thickness;
+    if (b < 1e-6) return 1 / (1 + S * thickness);
+    // Divided by e^x above and below, so that thick layers do not run over.
+    const e = Math.exp(-2 * x);
+    return (2 * b * Math.exp(-x)) / (a * (1 - e) + b * (1 + e));
+  });
+}
+
+/** What a surface turns back of light from outside and from within (Saunderson 1942), for plastic of index 1.5. */
+export const SURFACES = { air: { out: 0.04, in: 0.596 }, water: { out: 0.0035, in: 0.234 } } as const;
+export type Surface = keyof typeof SURFACES;
+
+/** What is seen from outside of a reflectance within. */
+export const seen = (within: Spectrum, surface: Surface): number[] => { const { out, in: k2 } = SURFACES[surface]; return within.map((r) => out + ((1 - out) * (1 - k2) * r) / (1 - k2 * r)); };
+/** The reflectance within that is seen so from outside: Saunderson's correction turned round. */
+export const unseen = (outside: Spectrum, surface: Surface): number[] => { const { out, in: k2 } = SURFACES[surface]; return outside.map((r) => { const q = Math.max(0, r - out); return q / ((1 - out) * (1 - k2) + k2 * q); }); };
+
+/** Layers from the side that is looked at, over a backing; the surface of the first is the bait's. */
+export function stack(layers: readonly { medium: Medium; thickness: number }[], backing: Spectrum): number[] {
+  return [...layers].reverse().reduce<number[]>((under, { medium, thickness }) => layerOver(medium, thickness, under), [...backing]);
+}
+
+/** The same reflectance in every band. */
+export const even = (r: number): number[] => Array.from({ length: BANDS }, () => r);

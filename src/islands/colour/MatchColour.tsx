@@ -1,0 +1,93 @@
+import { useState } from 'react';
+import type { Choice, Colour } from '@/core/colour/index.ts';
+import { colourOfHex, hexOf, readColour, shelved, SIGHT } from '@/core/colour/index.ts';
+import type { Material } from '@/core/material/index.ts';
+import { KINDS } from '@/core/material/index.ts';
+import { PINCH } from '@/core/material/index.ts';
+import { spoon } from '@/core/plan/spoon.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { QuantityField } from '@/ui/QuantityField.tsx';
+import { Photo } from './Photo.tsx';
+import { useRecipes } from './useRecipes.ts';
+
+interface Shelf {
+  id: number;
+  spec: Material;
+}
+const WHY: Record<Choice['why'], string> = { nearest: 'Nearest', fewer: 'Fewer things in it', cheaper: 'Costs less', another: 'Another way' };
+/** How far off a colour is, as an eye has it (judgement, after common use of CIEDE2000). */
+const says = (off: number): string => (off < 1 ? 'not to be told apart' : off < 2 ? 'to be told side by side' : off < 5 ? 'near, but another colour' : 'out of reach of this shelf');
+
+/** One way of making the colour: how it looks beside what is wanted, and what goes in. */
+function Way({ choice, target, shelf, units }: { choice: Choice; target: Colour; shelf: Shelf[]; units: ShopUnits }) {
+  const { recipe } = choice;
+  return (
+    <li className="border-t-[1.5px] border-ink py-3" data-choice={choice.why}>
+      <h3 className="font-bold">{WHY[choice.why]}</h3>
+      <svg viewBox="0 0 240 56" className="mt-1 block w-full max-w-96" role="img" aria-label={`Wanted ${hexOf(target)}, made ${hexOf(recipe.colour)}`}>
+        <path d="M0 0H120V56H0Z" fill={hexOf(target)} /><path d="M120 0H240V56H120Z" fill={hexOf(recipe.colour)} /><path d="M.75 .75H239.25V55.25H.75Z" className="line-art" />
+      </svg>
+      <p className="hint flex justify-between max-w-96"><span>wanted</span><span>made</span></p>
+      <p><span className="figure text-3xl" data-off>{recipe.off.toFixed(1)}</span> <span className="text-soft">ΔE 2000: {says(recipe.off)}</span></p>
+      <ol className="mt-1 max-w-96">
+        {recipe.doses.map((d) => {
+          const { spec } = shelf.find((m) => String(m.id) === d.key)!;
+          return <li key={d.key} className="flex justify-between border-b border-rule py-1"><span>{spec.name}</span><b className="figure">{KINDS[spec.kind].by === 'drops' ? `${d.dose} dr` : spoon(d.dose * PINCH, units)}</b></li>;
+        })}
+      </ol>
+      {recipe.cost > 0 && <p className="hint">costs {recipe.cost.toFixed(2)} a charge</p>}
+    </li>
+  );
+}
+
+/** A wanted colour, and the ways to it with what stands on the shelf: whole drops and real spoons. */
+export default function MatchColour({ materials, units }: { materials: Shelf[]; units: ShopUnits }) {
+  const [target, setTarget] = useState<Colour>(() => colourOfHex('#6f7c3c')!);
+  const [typed, setTyped] = useState('');
+  const [ml, setMl] = useState(237);
+  const [thickness, setThickness] = useState<number>(SIGHT.thickness);
+  const [without, setWithout] = useState<number[]>([]);
+  const { answer, busy, ask, stop } = useRecipes();
+  const colouring = materials.filter((m) => KINDS[m.spec.kind].colours);
+  const ready = colouring.map((m) => ({ ...m, as: shelved(String(m.id), m.spec, ml) }));
+  const usable = ready.flatMap((m) => (m.as.ok && !without.includes(m.id) ? [m.as.one] : []));
+  const [shown, setShown] = useState<Colour | null>(null);
+  const look = () => {
+    setShown(target);
+    ask(usable, target, ml, { ...SIGHT, thickness });
+  };
+  const read = typed ? readColour(typed) : null;
+  const take = (c: Colour) => { setTarget(c); setTyped(''); };
+  return (
+    <div className="grid gap-8 lg:grid-cols-[340px_minmax(0,1fr)]">
+      <div className="grid content-start gap-4">
+        <div>
+          <div className="h-24 border border-ink" style={{ background: hexOf(target) }} role="img" aria-label={`The colour wanted, ${hexOf(target)}`} data-target={hexOf(target)} />
+          <p className="hint">L {target.l.toFixed(0)}, a {target.a.toFixed(0)}, b {target.b.toFixed(0)}</p>
+        </div>
+        <label className="field"><span>Pick it</span><input type="color" className="box p-1" value={hexOf(target)} onChange={(e) => take(colourOfHex(e.target.value)!)} /></label>
+        <label className="field"><span>Or write it: #6b7f2a, or L a b</span><input className="box" value={typed} onChange={(e) => { setTyped(e.target.value); const c = readColour(e.target.value); if (c) setTarget(c); }} aria-invalid={typed !== '' && !read ? true : undefined} />{typed !== '' && !read && <span className="wrong">Six figures of a hex, or three numbers: L from 0 to 100, a and b from −128 to 128. The colour before is kept.</span>}</label>
+        <Photo onColour={take} />
+        <div className="grid grid-cols-2 gap-3">
+          <QuantityField label="Charge" value={ml} dimensions={['volume']} shop={units} min={10} max={4000} onChange={(v) => v !== null && setMl(v)} />
+          <QuantityField label="Seen through" value={thickness} dimensions={['length']} shop={units} min={0.2} max={60} onChange={(v) => v !== null && setThickness(v)} />
+        </div>
+        <details>
+          <summary className="flex min-h-11 cursor-pointer items-center font-bold">From the shelf: {usable.length} of {colouring.length}</summary>
+          {ready.map((m) => <label key={m.id} className="flex min-h-11 items-center gap-2 border-b border-rule"><input type="checkbox" className="size-5" disabled={!m.as.ok} checked={m.as.ok && !without.includes(m.id)} onChange={(e) => setWithout(e.target.checked ? without.filter((x) => x !== m.id) : [...without, m.id])} /><span>{m.spec.name}{!m.as.ok && <span className="hint block">{m.as.message}</span>}</span></label>)}
+        </details>
+        {busy ? <button type="button" className="act" onClick={stop}>Stop looking</button> : <button type="button" className="act act-main" onClick={look} disabled={usable.length === 0}>Find the doses</button>}
+      </div>
+      <div aria-live="polite" data-busy={busy}>
+        {busy && <p className="text-xl">Trying what the shelf can do…</p>}
+        {!busy && !answer && <p className="text-soft max-w-prose">Choose a colour and look: the nearest recipe in whole drops and real spoons comes here, with others that have fewer things in them or cost less. It is judged as a bait so thick, on white, in daylight.</p>}
+        {!busy && answer && shown && (
+          <>
+            {answer.choices[0] && answer.choices[0].recipe.off >= 5 && <p className="mb-2 font-semibold text-watch">◇ This shelf does not reach it. The nearest is below; a {answer.choices[0].recipe.colour.l < shown.l ? 'lighter' : 'stronger'} colouring would be wanted.</p>}
+            <ul className="grid gap-x-10 gap-y-2 md:grid-cols-2">{answer.choices.map((c, i) => <Way key={i} choice={c} target={shown} shelf={materials} units={units} />)}</ul>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
