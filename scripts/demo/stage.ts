@@ -56,7 +56,7 @@ async function run(name: string, step: Step['key'], once: (s: SessionState) => b
   return head.id;
 }
 
-const triple = await run('Slip eel 95, gull morning', 'match', (s) => s.shots.size > 0);
+const triple = await run('Slip eel 95, gull morning', 'match', (s) => [...s.cups.values()].every((c) => c.coloured && (c.reading?.celsius ?? 0) > 145));
 await readAsIs(triple, (await snapshotOf(triple))!);
 const tails = await run('Slip eel 95, moss over lint, lamp tail', 'load');
 const tail = (cavities: number[]): AnyEvent => ({ id: v4(), session: tails, at: now - 3000, by: 'bench', v: EVENT_VERSION, kind: 'loaded', payload: { mould: '1', job: (laidOut.length > 0 ? '1-16' : ''), cavities, gap: false } });
