@@ -3,7 +3,7 @@ import type { Wanted } from '../../src/core/plan/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { EVENT_VERSION, startState } from '../../src/core/session/index.ts';
 import { append } from '../../src/service/append.ts';
-import { wholeCatalogue } from '../../src/service/catalogue.ts';
+import { saveEntry, wholeCatalogue } from '../../src/service/catalogue.ts';
 import { heatSetup, learnDue } from '../../src/service/learn.ts';
 import { savePlan, snapshotFrom } from '../../src/service/plans.ts';
 import { put } from '../../src/store/catalogue.ts';
@@ -13,8 +13,9 @@ import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { writeShop } from '../../src/store/shop.ts';
 import { seeded } from '../../src/device/chance.ts';
 import { MATERIALS } from './materials.ts';
+import { ALL_MIXES, earlier } from './mixes.ts';
 import { rehearse } from './rehearse.ts';
-import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MIXES, MOULDS, ORDERS, OVENS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
+import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MOULDS, ORDERS, OVENS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
 
 const DAY = 86_400_000;
 const SPACE = '9c2a4c0c-7f0a-4b39-8e8a-54b7f1f2a001';
@@ -57,7 +58,16 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   for (const b of BLOCKS) await put('blocks', b);
   for (const v of VESSELS) await put('vessels', v);
   for (const b of BAITS) await put('baits', b);
-  for (const m of MIXES) await put('mixes', m);
+  for (const [i, m] of ALL_MIXES.entries()) {
+    // The second or the third try is the one that is mixed now.
+    const tries = i % 3 === 0 ? [earlier(m, 0.5), earlier(m, 0.8), m] : [earlier(m, 0.7), m];
+    let id: number | undefined;
+    for (const one of tries) {
+      const saved = await saveEntry('mixes', one, id);
+      if (!saved.ok) throw new Error(saved.problem.message);
+      id = saved.value.id;
+    }
+  }
   for (const c of COLOURWAYS) await put('colourways', c);
   for (const b of OWN_BUILDS) await put('builds', b);
   for (const c of CASTINGS) await put('castings', c);

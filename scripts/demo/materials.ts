@@ -26,8 +26,8 @@ const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): 
 
 /** The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100 mL. */
 export const PAINTS: [string, MaterialKind, string, number, number][] = [
-  ['White, thick', 'thick', '#f4f3ee', 0.12, 9], ['Black', 'pigment', '#1d1c1b', 0.02, 8], ['Green no. 2', 'pigment', '#2c6b33', 0.02, 11], ['Red brown', 'pigment', '#7a2f1c', 0.022, 10], ['Amber', 'pigment', '#d99a1c', 0.012, 11], ['Blue', 'pigment', '#1f4f8f', 0.018, 12],
-  ['Pink', 'pigment', '#e07f8e', 0.03, 12], ['Yellow, double', 'double', '#efcf1f', 0.045, 16], ['Violet', 'pigment', '#5a3a7c', 0.015, 14], ['Weed olive', 'pigment', '#5d6425', 0.02, 10], ['Signal orange', 'double', '#e5611f', 0.04, 16], ['Pearl powder', 'pearl', '#ece8dc', 0.05, 30], ['Warm highlight', 'highlight', '#e3c48a', 0.03, 34],
+  ['White, thick', 'thick', '#f4f3ee', 0.12, 9], ['Black', 'pigment', '#1d1c1b', 0.02, 8], ['Green no. 2', 'pigment', '#6aa04f', 0.02, 11], ['Red brown', 'pigment', '#a8482a', 0.022, 10], ['Amber', 'pigment', '#eab33a', 0.012, 11], ['Blue', 'pigment', '#4a7fb4', 0.018, 12],
+  ['Pink', 'pigment', '#f0a9a8', 0.03, 12], ['Yellow, double', 'double', '#f6dc3a', 0.045, 16], ['Violet', 'pigment', '#8062a8', 0.015, 14], ['Weed olive', 'pigment', '#8f973e', 0.02, 10], ['Signal orange', 'double', '#f27a2c', 0.04, 16], ['Pearl powder', 'pearl', '#ece8dc', 0.05, 30], ['Warm highlight', 'highlight', '#e3c48a', 0.03, 34],
 ];
 export const MATERIALS: Material[] = [
   usual('Soft plastisol', 'plastisol', { price: 1.4 }), usual('Medium plastisol', 'plastisol', { price: 1.4 }), usual('Floating plastisol', 'plastisol', { density: 0.96, price: 1.9 }),

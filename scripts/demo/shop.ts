@@ -79,9 +79,9 @@ export const VESSELS: Vessel[] = [
   { name: 'Glass cup 1000', volume: 1100, bore: 118, fill: 0.9, froth: 0.5 },
 ];
 
-const drops = (what: string, amount: number, kind: Ingredient['kind'] = 'pigment', when: Ingredient['when'] = 'clear'): Ingredient => ({ what, kind, amount, dimension: 'drops', when });
-const tsp = (what: string, share: number, kind: Ingredient['kind'] = 'flake', when: Ingredient['when'] = 'last'): Ingredient => ({ what, kind, amount: share * 4.92892159375, dimension: 'volume', when });
-const base = [drops('Stabiliser', 8, 'stabiliser', 'cold'), drops('Softener', 6, 'softener', 'cold')];
+export const drops = (what: string, amount: number, kind: Ingredient['kind'] = 'pigment', when: Ingredient['when'] = 'clear'): Ingredient => ({ what, kind, amount, dimension: 'drops', when });
+export const tsp = (what: string, share: number, kind: Ingredient['kind'] = 'flake', when: Ingredient['when'] = 'last'): Ingredient => ({ what, kind, amount: share * 4.92892159375, dimension: 'volume', when });
+export const base = [drops('Stabiliser', 8, 'stabiliser', 'cold'), drops('Softener', 6, 'softener', 'cold')];
 
 export const MIXES: Mix[] = [
   { name: 'Bilge moss', colour: '#5e7f4e', grade: 'medium', ladder: [...base, drops('Green no. 2', 26), tsp('Green flake 0.4 mm', 1 / 8)] },

@@ -3,6 +3,9 @@ import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 import { list, LISTS, nameTaken, put } from '@/store/catalogue.ts';
 import { kindsTaken, runsOf } from '@/core/plan/index.ts';
+import type { Mix } from '@/core/material/index.ts';
+import { keepVersion } from '@/store/mixes.ts';
+import { inTransaction } from '@/store/query.ts';
 import type { InsertHeap } from '@/store/inserts.ts';
 import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
@@ -12,6 +15,7 @@ import { missing, ok, problem } from './result.ts';
 
 export type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
+export { versionsOf as mixVersions } from '@/store/mixes.ts';
 
 const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting', ovens: 'oven', materials: 'material' };
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
@@ -28,7 +32,11 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
   if (wrong) return problem(422, 'misfit', wrong);
   const { name } = spec as { name: string };
   if (await nameTaken(key, name, id)) return problem(409, 'name-taken', `There is a ${ONE[key]} called “${name}” already. Give this one another name.`, 'name');
-  const saved = await put(key, spec, id);
+  const saved = await inTransaction(async (transaction) => {
+    const held = await put(key, spec, id, transaction);
+    if (key === 'mixes' && held !== null) await keepVersion(held, spec as Mix, transaction);
+    return held;
+  });
   return saved === null ? missing(ONE[key]) : ok({ id: saved, spec });
 }
 

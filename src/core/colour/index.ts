@@ -12,3 +12,4 @@ export * from './pigment.ts';
 export * from './recipe.ts';
 export * from './reconstruct.ts';
 export * from './shelf.ts';
+export * from './mixColour.ts';

@@ -5,3 +5,4 @@ export * from './schema.ts';
 export * from './viscosity.ts';
 export * from './kinds.ts';
 export * from './shelf.ts';
+export * from './scale.ts';

@@ -6,6 +6,7 @@ import ledgers from './05-ledgers.ts';
 import stages from './06-stages.ts';
 import heat from './07-heat.ts';
 import colour from './08-colour.ts';
+import mixVersions from './09-mix-versions.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions];

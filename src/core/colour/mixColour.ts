@@ -1,0 +1,54 @@
+import type { Ingredient, Material, Mix } from '../material/index.ts';
+import { KINDS, PINCH, RECIPE_CUP } from '../material/index.ts';
+import type { Colour } from './lab.ts';
+import { colourOf } from './lab.ts';
+import type { Medium, Surface } from './laminate.ts';
+import { even, layerOver, seen } from './laminate.ts';
+import type { Pigment } from './pigment.ts';
+import { mixed } from './pigment.ts';
+import { shelved } from './shelf.ts';
+
+export interface MixLight {
+  medium: Medium;
+  /** ingredients that colour it but cannot be reckoned, with why */
+  left: { what: string; why: string }[];
+}
+
+/** Kinds of ingredient that colour a mix; flake is counted, not mixed in. */
+const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder']);
+
+/** What a mix does to light, from its ladder for a US cup and the materials of the same names. */
+export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
+  const left: MixLight['left'] = [];
+  const doses: { pigment: Pigment; dose: number }[] = [];
+  for (const i of mix.ladder.filter((x) => COLOURS.has(x.kind))) {
+    const material = materials.find((m) => m.name.toLowerCase() === i.what.toLowerCase());
+    const as = material && shelved('', material, 100);
+    if (!material || !as) {
+      left.push({ what: i.what, why: 'No material of that name is on the shelf.' });
+      continue;
+    }
+    if (!as.ok) {
+      left.push({ what: i.what, why: as.message });
+      continue;
+    }
+    const ml = i.dimension === 'drops' ? i.amount * material.drop : i.dimension === 'mass' ? i.amount / material.spoon : i.amount;
+    const each = KINDS[material.kind].by === 'drops' ? material.drop : PINCH;
+    doses.push({ pigment: as.one.pigment, dose: ((ml / each) * 100) / RECIPE_CUP });
+  }
+  return { medium: mixed(doses), left };
+}
+
+/** What a bait is looked at over: sand in light water, weed in dark; and a white card in the hand (judgements). */
+export const BACKINGS = { card: { name: 'on white, in the hand', surface: 'air', backing: 0.86 }, light: { name: 'light water', surface: 'water', backing: 0.5 }, dark: { name: 'dark water', surface: 'water', backing: 0.04 } } as const satisfies Record<string, { name: string; surface: Surface; backing: number }>;
+export type Backing = keyof typeof BACKINGS;
+
+/** Colour of so many mm of it over a backing. */
+export const throughTo = (medium: Medium, thickness: number, over: Backing): Colour => colourOf(seen(layerOver(medium, thickness, even(BACKINGS[over].backing)), BACKINGS[over].surface));
+
+/** How much a thickness hides what is behind it: 1 − (Y over white − Y over black)/(that of the grounds bare). */
+export function opacity(medium: Medium, thickness: number): number {
+  const y = (r: number) => colourOf(layerOver(medium, thickness, even(r)));
+  const lum = ({ l }: Colour) => (l > 8 ? ((l + 16) / 116) ** 3 : l / 903.3);
+  return 1 - (lum(y(0.86)) - lum(y(0.02))) / (0.86 - 0.02);
+}
