@@ -1,4 +1,4 @@
-// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are. Prints them; changes nothing of the shop's own.
+// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are; npm run bench -- colour: how near recipes come. Prints them; changes nothing of the shop's own.
 import { execFileSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { randomUUID } from 'node:crypto';
@@ -9,6 +9,11 @@ ensurePackages();
 if (process.argv[2] === 'heat') {
   const { heatFigures } = await import('./bench/heat.mjs');
   heatFigures();
+  process.exit(0);
+}
+if (process.argv[2] === 'colour') {
+  const { colourFigures } = await import('./bench/colour.mjs');
+  colourFigures();
   process.exit(0);
 }
 const sessions = process.argv[2] ?? '2000';

@@ -24,7 +24,7 @@ try {
   const VIEWS = [
     ['bench', `/bench/${staged.eels}`], ['bench-tails', `/bench/${staged.tails}`], ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
-    ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['moulds-night', '/moulds', { ground: 'slate' }],
+    ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['mix', '/colours/mixes/3'], 
     ['finish', '/sessions/36'], ['rack', '/rack'], ['injectors', '/injectors'], ['colours', '/colours'], ['shop', '/shop'], ['heat', '/heat'], ['learned', '/heat/learned'],
   ];
   // Screens drawn in the browser alone are there when this is.

@@ -56,6 +56,8 @@ export interface Wanted {
   /** mL of the charge */
   ml: number;
   sight?: Sight;
+  /** ways gone on with after each ingredient: more of them search longer */
+  beam?: number;
   /** asked now and then: true stops the search, and the best so far is given */
   stop?: () => boolean;
 }
@@ -65,7 +67,7 @@ export interface Wanted {
  * the other, the best ways gone on with, every dose moved until none betters it (coordinate search in CIEDE2000).
  * @returns best first, no two of the same ingredients
  */
-export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGHT, stop = () => false }: Wanted): Recipe[] {
+export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGHT, beam: width = BEAM, stop = () => false }: Wanted): Recipe[] {
   const off = (at: readonly number[], dose: readonly number[]): number => deltaE(colourWith(at.map((i, k) => ({ pigment: shelf[i]!.pigment, dose: dose[k]! })), ml, sight), target);
   const rounded = (i: number, dose: number): number => Math.min(shelf[i]!.most, Math.max(shelf[i]!.step, Math.round(dose / shelf[i]!.step) * shelf[i]!.step));
   /** Moves each dose by a factor while that helps. */
@@ -132,10 +134,10 @@ export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGH
       }
       if (stop()) break;
     }
-    beam = next.sort((a, b) => a.off - b.off).slice(0, BEAM).map((w) => settle(w, MOVES));
+    beam = next.sort((a, b) => a.off - b.off).slice(0, width).map((w) => settle(w, MOVES));
     beam.forEach(keep);
   }
-  return [...found.values()].sort((a, b) => a.off - b.off).slice(0, 3 * BEAM).map(whole).sort((a, b) => a.off - b.off).map(({ at, dose, off: o }): Recipe => ({
+  return [...found.values()].sort((a, b) => a.off - b.off).slice(0, 3 * width).map(whole).sort((a, b) => a.off - b.off).map(({ at, dose, off: o }): Recipe => ({
     doses: at.map((i, k) => ({ key: shelf[i]!.key, dose: dose[k]! })), off: o, cost: at.reduce((sum, i, k) => sum + dose[k]! * shelf[i]!.price, 0),
     colour: colourWith(at.map((i, k) => ({ pigment: shelf[i]!.pigment, dose: dose[k]! })), ml, sight),
   }));

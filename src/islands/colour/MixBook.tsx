@@ -26,6 +26,8 @@ interface Props {
 const WEDGE = [1, 2, 4, 8, 15] as const;
 /** mm the bait is drawn at. */
 const BODY = 10;
+/** mm versions are told apart at: a body hides what differs. */
+const THIN = 2;
 
 const amount = (v: number, d: Ingredient['dimension'], units: ShopUnits): string => (d === 'drops' ? `${Math.round(v)} dr` : d === 'volume' ? spoon(v, units) : say(v, 'mass', units));
 
@@ -54,7 +56,7 @@ export default function MixBook({ id, versions: start, materials, units }: Props
   const [versions, setVersions] = useState(start);
   const [shown, setShown] = useState(start[0]!.n);
   const [other, setOther] = useState<number | null>(null);
-  const [ml, setMl] = useState(RECIPE_CUP);
+  const [ml, setMl] = useState(Math.round(RECIPE_CUP));
   const [wrong, setWrong] = useState('');
   const one = versions.find((v) => v.n === shown)!;
   const two = versions.find((v) => v.n === other);
@@ -92,12 +94,12 @@ export default function MixBook({ id, versions: start, materials, units }: Props
       <section aria-label="Versions" className="mt-8 border-t-[1.5px] border-ink pt-3">
         <h2>Every version</h2>
         <table className="mt-1">
-          <thead><tr><th>Version</th><th>Kept</th><th>Looks</th><th><span className="sr-only">Do</span></th></tr></thead>
+          <thead><tr><th>Version</th><th>Kept</th><th>Through {say(THIN, 'length', units)}, on white</th><th><span className="sr-only">Do</span></th></tr></thead>
           <tbody>{versions.map((v) => (
             <tr key={v.n} data-version={v.n}>
               <td className="figure">{v.n}</td><td>{v.at.slice(0, 10)}</td>
-              <td><svg viewBox="0 0 60 24" width="60" height="24" role="img" aria-label={`Version ${v.n}`}><path d="M0 0H60V24H0Z" fill={hexOf(throughTo(lightOf(v.spec, materials).medium, BODY, 'card'))} /><path d="M.75 .75H59.25V23.25H.75Z" className="line-art" /></svg></td>
-              <td className="flex flex-wrap gap-2 py-1"><button type="button" className="act" aria-pressed={shown === v.n} onClick={() => setShown(v.n)}>Show it</button><button type="button" className="act" aria-pressed={other === v.n} onClick={() => setOther(other === v.n ? null : v.n)}>Beside it</button></td>
+              <td><svg viewBox="0 0 60 24" width="60" height="24" role="img" aria-label={`Version ${v.n}`}><path d="M0 0H60V24H0Z" fill={hexOf(throughTo(lightOf(v.spec, materials).medium, THIN, 'card'))} /><path d="M.75 .75H59.25V23.25H.75Z" className="line-art" /></svg></td>
+              <td className="flex flex-wrap gap-2 py-1"><button type="button" className={`act ${shown === v.n ? 'act-main' : ''}`} aria-pressed={shown === v.n} onClick={() => setShown(v.n)}>Show it</button><button type="button" className={`act ${other === v.n ? 'act-main' : ''}`} aria-pressed={other === v.n} onClick={() => setOther(other === v.n ? null : v.n)}>Beside it</button></td>
             </tr>
           ))}</tbody>
         </table>

@@ -1,0 +1,68 @@
+import { deflateSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+import { colourOfHex, deltaE } from '../../src/core/colour/index.ts';
+import { open } from './steps.ts';
+
+/** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
+function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
+  const table = Array.from({ length: 256 }, (_, n) => { let c = n; for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1; return c >>> 0; });
+  const crc = (b: Buffer) => (~b.reduce((c, x) => table[(c ^ x) & 255]! ^ (c >>> 8), ~0 >>> 0)) >>> 0;
+  const chunk = (type: string, data: Buffer) => { const body = Buffer.concat([Buffer.from(type), data]); const out = Buffer.alloc(8 + body.length); out.writeUInt32BE(data.length, 0); body.copy(out, 4); out.writeUInt32BE(crc(body), 4 + body.length); return out; };
+  const head = Buffer.alloc(13);
+  head.writeUInt32BE(width, 0);
+  head.writeUInt32BE(height, 4);
+  head.set([8, 2, 0, 0, 0], 8);
+  const row = Buffer.concat([Buffer.from([0]), ...Array.from({ length: width }, (_, x) => Buffer.from(stripes[Math.floor((x * stripes.length) / width)]!))]);
+  return Buffer.concat([Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]), chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.concat(Array.from({ length: height }, () => row)))), chunk('IEND', Buffer.alloc(0))]);
+}
+
+test('a photograph evened by its white gives the colour, and the shelf a recipe for it; what is no picture, and what is out of reach, is said', async ({ page }) => {
+  await open(page, '/colours/match');
+  const file = page.getByLabel(/From a photograph/);
+  await file.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no') });
+  await expect(page.getByRole('alert')).toContainText('no picture');
+  await file.setInputFiles({ name: 'torn.png', mimeType: 'image/png', buffer: Buffer.from('torn') });
+  await expect(page.getByRole('alert')).toContainText('could not be opened');
+  // Paper and a moss green under a warm lamp.
+  await file.setInputFiles({ name: 'bait.png', mimeType: 'image/png', buffer: png([[236, 218, 180], [120, 118, 60]]) });
+  const picture = page.locator('canvas');
+  await expect(page.getByText('Tap the white paper.')).toBeVisible();
+  await picture.click({ position: { x: 30, y: 50 } });
+  await expect(page.getByText('Now tap the colour.')).toBeVisible();
+  await picture.click({ position: { x: 150, y: 50 } });
+  const wanted = await page.locator('[data-target]').getAttribute('data-target');
+  // Less red and more blue than the picture has: the lamp is taken out.
+  expect(deltaE(colourOfHex(wanted!)!, colourOfHex('#78763c')!)).toBeGreaterThan(4);
+  await page.getByRole('button', { name: 'Find the doses' }).click();
+  const nearest = page.locator('[data-choice="nearest"]');
+  await expect(nearest).toBeVisible({ timeout: 15_000 });
+  expect(Number(await nearest.locator('[data-off]').textContent())).toBeLessThan(2);
+  await expect(nearest.getByText(/^\d+ dr$|tsp$/).first()).toBeVisible();
+  await page.getByLabel(/Or write it/).fill('90 -80 80');
+  await page.getByRole('button', { name: 'Find the doses' }).click();
+  await expect(page.getByText('This shelf does not reach it')).toBeVisible({ timeout: 15_000 });
+  await page.getByLabel(/Or write it/).fill('moss');
+  await expect(page.getByText('The colour before is kept.')).toBeVisible();
+});
+
+test('a mix is changed and both versions stand side by side; the first is mixed again as a third', async ({ page }) => {
+  await open(page, '/colours/mixes/10');
+  const before = await page.locator('[data-version]').count();
+  await page.getByRole('link', { name: 'Change it' }).click();
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'Amount' }).nth(2).fill('31 dr');
+  await page.getByRole('button', { name: 'Keep this mix' }).click();
+  await expect(page.getByRole('heading', { name: 'Colourways' })).toBeVisible();
+  await open(page, '/colours/mixes/10');
+  await expect(page.locator('[data-version]')).toHaveCount(before + 1);
+  await page.locator('[data-version="1"]').getByRole('button', { name: 'Beside it' }).click();
+  const goesIn = page.getByRole('region', { name: 'What goes in' });
+  await expect(goesIn.getByText('31 dr')).toBeVisible();
+  await expect(goesIn.getByText('◇').first()).toBeVisible();
+  // Half a cup: half the drops, whole ones.
+  await goesIn.getByLabel('For a charge of').fill('118 mL');
+  await expect(goesIn.getByText('15 dr', { exact: true })).toBeVisible();
+  await page.locator('[data-version="1"]').getByRole('button', { name: 'Show it' }).click();
+  await page.getByRole('button', { name: 'Mix version 1 from now on' }).click();
+  await expect(page.locator('[data-version]')).toHaveCount(before + 2);
+});
