@@ -10,6 +10,19 @@ export interface Medium {
 /** Scattering so small against absorption that the layer is clear: the limit is taken in closed form. */
 const CLEAR = 1e-9;
 
+/** Reflectance of a layer over a backing in one band: {@link layerOver}. */
+export function bandOver(K: number, S: number, thickness: number, g: number): number {
+  if (thickness <= 0) return g;
+  if (S <= CLEAR * Math.max(K, 1e-6)) return g * Math.exp(-2 * K * thickness);
+  const a = (S + K) / S;
+  const b = Math.sqrt(a * a - 1);
+  const x = b * S * thickness;
+  // Nothing absorbed: b → 0 and b coth(bSX) → 1/(SX).
+  if (b < 1e-6) return (g + (1 - g) * S * thickness) / (1 + (1 - g) * S * thickness);
+  const c = x > 20 ? b : b / Math.tanh(x);
+  return (1 - g * (a - c)) / (a - g + c);
+}
+
 /**
  * Reflectance of a layer over a backing, band by band, without its surface (Kubelka 1948, the hyperbolic
  * solution): `R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)`, a = (S + K)/S, b = √(a² − 1).
@@ -17,20 +30,7 @@ const CLEAR = 1e-9;
  * @param thickness mm
  * @param backing reflectance under it
  */
-export function layerOver({ k, s }: Medium, thickness: number, backing: Spectrum): number[] {
-  return Array.from({ length: BANDS }, (_, i) => {
-    const [K, S, g] = [k[i]!, s[i]!, backing[i]!];
-    if (thickness <= 0) return g;
-    if (S <= CLEAR * Math.max(K, 1e-6)) return g * Math.exp(-2 * K * thickness);
-    const a = (S + K) / S;
-    const b = Math.sqrt(a * a - 1);
-    const x = b * S * thickness;
-    // Nothing absorbed: b → 0 and b coth(bSX) → 1/(SX).
-    if (b < 1e-6) return (g + (1 - g) * S * thickness) / (1 + (1 - g) * S * thickness);
-    const c = x > 20 ? b : b / Math.tanh(x);
-    return (1 - g * (a - c)) / (a - g + c);
-  });
-}
+export const layerOver = ({ k, s }: Medium, thickness: number, backing: Spectrum): number[] => Array.from({ length: BANDS }, (_, i) => bandOver(k[i]!, s[i]!, thickness, backing[i]!));
 
 /** Reflectance of a layer so thick that no backing is seen: a − b. */
 export const thick = ({ k, s }: Medium): number[] => k.map((K, i) => { const a = (s[i]! + K) / Math.max(s[i]!, 1e-12); return a - Math.sqrt(a * a - 1); });

@@ -1,7 +1,8 @@
 import type { Colour } from './lab.ts';
-import { colourOf, deltaE } from './lab.ts';
+import { colourOf, deltaE, labOf } from './lab.ts';
 import type { Medium } from './laminate.ts';
-import { even, layerOver, seen } from './laminate.ts';
+import { bandOver, even, layerOver, seen, SURFACES } from './laminate.ts';
+import { BANDS, WEIGHTS } from './observer.ts';
 import type { Pigment } from './pigment.ts';
 import { CLEAR_BASE, mixed } from './pigment.ts';
 
@@ -38,6 +39,31 @@ export function colourWith(doses: readonly { pigment: Pigment; dose: number }[],
   return colourOf(seen(layerOver(medium, sight.thickness, even(sight.backing)), 'air'));
 }
 
+/** The same on bare numbers, for a shelf: a search asks for it tens of thousands of times. */
+function eyeFor(shelf: readonly OnShelf[], ml: number, { thickness, backing, base }: Sight): (at: readonly number[], dose: readonly number[]) => Colour {
+  const flat = (of: 'k' | 's') => shelf.map((o) => Float64Array.from(o.pigment[of], (x) => (x * 100) / ml));
+  const [ks, ss] = [flat('k'), flat('s')];
+  const { out, in: back } = SURFACES.air;
+  return (at, dose) => {
+    let [x, y, z] = [0, 0, 0];
+    for (let i = 0; i < BANDS; i++) {
+      let k = base.k[i]!;
+      let s = base.s[i]!;
+      for (let j = 0; j < at.length; j++) {
+        k += dose[j]! * ks[at[j]!]![i]!;
+        s += dose[j]! * ss[at[j]!]![i]!;
+      }
+      const r = bandOver(k, s, thickness, backing);
+      const shown = out + ((1 - out) * (1 - back) * r) / (1 - back * r);
+      const w = WEIGHTS[i]!;
+      x += w[0] * shown;
+      y += w[1] * shown;
+      z += w[2] * shown;
+    }
+    return labOf([x, y, z]);
+  };
+}
+
 /** Ways that are gone on with after each ingredient, and the most ingredients of a recipe. */
 const BEAM = 14;
 const DEEP = 4;
@@ -68,7 +94,8 @@ export interface Wanted {
  * @returns best first, no two of the same ingredients
  */
 export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGHT, beam: width = BEAM, stop = () => false }: Wanted): Recipe[] {
-  const off = (at: readonly number[], dose: readonly number[]): number => deltaE(colourWith(at.map((i, k) => ({ pigment: shelf[i]!.pigment, dose: dose[k]! })), ml, sight), target);
+  const eye = eyeFor(shelf, ml, sight);
+  const off = (at: readonly number[], dose: readonly number[]): number => deltaE(eye(at, dose), target);
   const rounded = (i: number, dose: number): number => Math.min(shelf[i]!.most, Math.max(shelf[i]!.step, Math.round(dose / shelf[i]!.step) * shelf[i]!.step));
   /** Moves each dose by a factor while that helps. */
   const settle = (way: Way, moves: readonly number[]): Way => {
