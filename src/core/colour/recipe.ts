@@ -65,7 +65,7 @@ function eyeFor(shelf: readonly OnShelf[], ml: number, { thickness, backing, bas
 }
 
 /** Ways that are gone on with after each ingredient, and the most ingredients of a recipe. */
-const BEAM = 14;
+const BEAM = 22;
 const DEEP = 4;
 /** Doses a new ingredient is first tried in, as shares of the most. */
 const FIRST = [0.01, 0.03, 0.08, 0.2, 0.45, 1] as const;
