@@ -52,7 +52,7 @@ async function ways(tell: (line: string) => void, { now, part, play, wantedOf }:
 }
 
 /** Fills an empty shop: lists, an order book, half a year of evenings, one broken off last night, and a plan for today. */
-export async function loadDemo(tell: (line: string) => void, now = Date.now()): Promise<void> {
+export async function loadDemo(tell: (line: string) => void, { now = Date.now(), evenings = 24, allWays = true } = {}): Promise<void> {
   for (const m of MOULDS) await put('moulds', m);
   for (const i of INJECTORS) await put('injectors', i);
   for (const b of BLOCKS) await put('blocks', b);
@@ -93,7 +93,6 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
     return { session, events };
   };
 
-  const evenings = 24;
   for (let n = 0; n < evenings; n++) {
     const past = PAST[n % PAST.length]!;
     const startAt = now - (evenings - n) * 7 * DAY - DAY + (n % 3) * 3_600_000;
@@ -122,7 +121,7 @@ export async function loadDemo(tell: (line: string) => void, now = Date.now()): 
   const last = events.at(-1)!;
   await append(session, [{ id: v5(`broken ${session}`, SPACE), session, at: last.at + 60_000, by: 'bench', v: EVENT_VERSION, kind: 'brokenOff', payload: { why: 'midnight' } }]);
 
-  await ways(tell, { now, part, play, wantedOf });
+  if (allWays) await ways(tell, { now, part, play, wantedOf });
   shelf = await wholeCatalogue();
 
   const tonight = (await wantedOf(ids[0]!)).slice(0, 1);

@@ -15,7 +15,8 @@ before(async () => {
   const { migrate } = await import('@/store/migrate.ts');
   const { loadDemo } = await import('../../scripts/demo/load.ts');
   await migrate();
-  await loadDemo(() => {});
+  // A shop with hardly a past: it is killed, not looked at.
+  await loadDemo(() => {}, { evenings: 0, allWays: false });
   await (await import('@/store/database.ts')).closeDatabase();
   app = await serve(pg.url);
   session = await openDemoSession(app.url);
