@@ -44,6 +44,21 @@ test('a triple laminate: three cups matched, one draw of three, each colour over
   await count(page, 'Mooring Post Tackle', /6 curing/);
 });
 
+test('what arrives late on the plan never moves the start from under a hand', async ({ page }) => {
+  let release = () => {};
+  const held = new Promise<void>((done) => { release = done; });
+  await page.route(/JobFields|TimingOf|Stages/, async (route) => { await held; await route.continue(); });
+  await plan(page, 'Rope Walk Baits', 'Slip eel 95', 'Gull morning', 6);
+  const start = page.getByRole('button', { name: 'Start at the bench' });
+  await start.scrollIntoViewIfNeeded();
+  await start.hover();
+  await page.mouse.down();
+  release();
+  await expect(page.locator('section').filter({ hasText: 'Jobs, in order' }).getByText('Slip eel 95').first()).toBeVisible();
+  await page.mouse.up();
+  await page.waitForURL(/\/bench\/\d+/);
+});
+
 test('a laminated core-shot in swapped shells: rods in, shells laid by and put back in another mould, the core the tail too', async ({ page }) => {
   test.setTimeout(300_000);
   await plan(page, 'Dolphin Steps Bait', 'Slip eel 120', 'Borrowed keel', 2);

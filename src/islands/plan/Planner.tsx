@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf, TimingKnown, Wanted } from '@/core/plan/index.ts';
 import { cupsFor, draftPlan, jobOfRun, planSession, pullSheet, runsOf, settle } from '@/core/plan/index.ts';
@@ -10,10 +10,11 @@ import { Verdict } from '@/ui/Verdict.tsx';
 import { Tape } from './Tape.tsx';
 import { useTiming } from './useTiming.ts';
 
-// Below the fold: they come after the tape.
-const JobFields = lazy(async () => ({ default: (await import('./JobFields.tsx')).JobFields }));
-const TimingOf = lazy(async () => ({ default: (await import('./TimingOf.tsx')).TimingOf }));
-const Stages = lazy(async () => ({ default: (await import('@/ui/Stages.tsx')).Stages }));
+// Below the fold: they come after the tape, but are sent for at once, so that nothing pops in under a hand.
+const later = { jobs: () => import('./JobFields.tsx'), timing: () => import('./TimingOf.tsx'), stages: () => import('@/ui/Stages.tsx') };
+const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
+const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
+const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
 export interface OpenPart extends Wanted {
   baitName: string;
@@ -40,6 +41,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
   const [ticks, setTicks] = useState(new Set(startTicks));
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(startId !== undefined);
+  useEffect(() => void Promise.all(Object.values(later).map((send) => send())).catch(() => undefined), []);
   const plan = useMemo(() => planSession(input, units), [input, units]);
   const times = useTiming(plan.ok ? plan : null, input, timing);
   const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
@@ -95,7 +97,8 @@ export default function Planner({ id: startId, name: startName, day, input: star
   const groups = [...new Set(sheet.map((i) => i.group))];
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_330px]">
-      <div className="min-w-0">
+      {/* What grows here never moves the pull sheet, nor its button, under a hand. */}
+      <div className="min-w-0 [overflow-anchor:none]">
         <div className="flex flex-wrap items-end justify-between gap-3">
           <label className="min-w-0 flex-1"><span className="sr-only">Name of the session</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" value={name} onChange={(e) => { setName(e.target.value); setSaved(false); }} /></label>
           <button type="button" className="act no-print" disabled={saved} onClick={() => void save()}>{saved ? 'Kept' : 'Keep the plan'}</button>
