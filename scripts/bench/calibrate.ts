@@ -2,7 +2,7 @@
 import type { Belief, Burst } from '../../src/core/heat/index.ts';
 import { aheadOf, burstOf, burstTo, cooled, EXCHANGE, heated, newBelief, PRIOR, taken, withCup, withMass, withOven } from '../../src/core/heat/index.ts';
 import { density, PLASTISOL } from '../../src/core/material/index.ts';
-import { normal, seeded } from '../../src/device/chance.ts';
+import { normal, seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hidden.ts';
 import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, wait } from '../../src/device/hidden.ts';
 

@@ -1,16 +1,11 @@
 // Finding a colour again: targets made by hidden mixes from a shelf of 24, whole doses only. Prints JSON.
-import type { OnShelf } from '../../src/core/colour/index.ts';
-import { colourWith, hexOf, recipesFor } from '../../src/core/colour/index.ts';
-import { seeded } from '../../src/device/chance.ts';
-import { truePigment } from '../demo/materials.ts';
+import { colourWith, recipesFor } from '../../src/core/colour/index.ts';
+import { seeded } from '../../src/core/chance.ts';
+import { hiddenShelf } from './shelf.ts';
 
 const chance = seeded(Number(process.argv[3] ?? 1));
 const ML = 237;
-const shelf: OnShelf[] = Array.from({ length: 24 }, (_, i) => {
-  // Round the wheel, light and dark, with a white and a black among them.
-  const hides = i === 0 ? '#f4f3ee' : i === 1 ? '#1d1c1b' : hexOf({ l: 25 + 55 * chance(), a: (20 + 45 * chance()) * Math.cos((i * 2 * Math.PI) / 22), b: (20 + 45 * chance()) * Math.sin((i * 2 * Math.PI) / 22) });
-  return { key: String(i), pigment: truePigment(hides, 0.012 + 0.05 * chance()), step: 1, most: 120, price: 1 };
-});
+const shelf = hiddenShelf(chance);
 const targets = Number(process.argv[2] ?? 200);
 const results = Array.from({ length: targets }, () => {
   const n = 1 + Math.floor(3 * chance());

@@ -9,7 +9,7 @@ import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
 import { createSession } from '../../src/store/log.ts';
 import { row, run } from '../../src/store/query.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import { rehearse } from '../demo/rehearse.ts';
 
 const SESSIONS = Number(process.argv[2] ?? 2000);

@@ -2,7 +2,7 @@
 import type { Belief, Burst } from '../../src/core/heat/index.ts';
 import { bringTogether, burstTo, cooled, EXCHANGE, forgotten, HANDS, heated, newBelief, PRIOR, taken, withCup, withOven } from '../../src/core/heat/index.ts';
 import { density } from '../../src/core/material/index.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hidden.ts';
 import { burst, hiddenBench, hiddenCup, hiddenOven, read, stir, stirredHeat, wait } from '../../src/device/hidden.ts';
 

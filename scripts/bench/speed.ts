@@ -2,7 +2,7 @@
 import { EXCHANGE, evening, matchCups } from '../../src/core/heat/index.ts';
 import { measureStl } from '../../src/core/mesh/index.ts';
 import { heatOfMould } from '../../src/core/plan/index.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import { MOULDS } from '../demo/shop.ts';
 
 const timed = (work: () => unknown): number => {

@@ -11,7 +11,7 @@ import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
 import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { writeShop } from '../../src/store/shop.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import { MATERIALS } from './materials.ts';
 import { ALL_MIXES, earlier } from './mixes.ts';
 import { rehearse } from './rehearse.ts';

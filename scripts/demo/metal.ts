@@ -2,7 +2,7 @@ import { bleedIndex } from '../../src/core/colour/index.ts';
 import { contactHeat } from '../../src/core/heat/index.ts';
 import type { AnyEvent, Fault, SessionState, ShotState } from '../../src/core/session/index.ts';
 import { bodyOfMould, shotHeatOf } from '../../src/core/session/index.ts';
-import { normal, seeded } from '../../src/device/chance.ts';
+import { normal, seeded } from '../../src/core/chance.ts';
 
 /** What is true of the demo shop's moulds and plastic, evening after evening; nobody there has measured it. */
 const TRUE = { joint: { even: 98, scale: 2.5 }, bleed: { even: 3.2, scale: 0.45 } } as const;

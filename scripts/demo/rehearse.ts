@@ -2,7 +2,7 @@ import { v5 } from 'uuid';
 import type { Stage } from '../../src/core/build/index.ts';
 import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, faultsOf, heatCups, nextStep, runInHand, startState } from '../../src/core/session/index.ts';
-import { normal } from '../../src/device/chance.ts';
+import { normal } from '../../src/core/chance.ts';
 import { metalOf } from './metal.ts';
 import { stoveOf } from './stove.ts';
 

@@ -11,7 +11,7 @@ import { snapshotFrom } from '../../src/service/plans.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
 import { createSession, eventsAfter, openSessions, snapshotOf } from '../../src/store/log.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import { rehearse } from './rehearse.ts';
 
 const now = Date.now();

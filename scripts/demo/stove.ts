@@ -2,7 +2,7 @@ import { bringTogether, ovenKey, ovenPrior, withOven } from '../../src/core/heat
 import { PLASTISOL } from '../../src/core/material/index.ts';
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
 import { follower } from '../../src/core/session/index.ts';
-import { normal } from '../../src/device/chance.ts';
+import { normal } from '../../src/core/chance.ts';
 import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */

@@ -1,4 +1,4 @@
-import { normal } from './chance.ts';
+import { normal } from '../core/chance.ts';
 
 /**
  * The bench itself, as the stand-ins for instruments answer from it. On purpose of another build than the

@@ -1,7 +1,7 @@
 import { knownOf } from '../core/heat/index.ts';
 import type { AnyEvent, SessionState, Snapshot } from '../core/session/index.ts';
 import { apply, fold, follower } from '../core/session/index.ts';
-import { normal, seeded } from './chance.ts';
+import { normal, seeded } from '../core/chance.ts';
 import type { HiddenBench } from './hidden.ts';
 import { begin, hiddenBench, hiddenCup, hiddenOven, pass, pour, stir, stirredHeat, TRUE_OVENS } from './hidden.ts';
 

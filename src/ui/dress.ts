@@ -1,5 +1,5 @@
 import type { Build, Layer, PlaceKey } from '@/core/build/index.ts';
-import { findBuild, layersOf } from '@/core/build/index.ts';
+import { findBuild, layersOf, rankOf } from '@/core/build/index.ts';
 
 /** A layer as it is drawn: where it lies, and its colour; null = no mix chosen. */
 export interface Drawn {
@@ -7,11 +7,8 @@ export interface Drawn {
   colour: string | null;
 }
 
-/** What lies under is drawn first: pours over what is shot round them, inserts under the body, a tip last. */
-const RANK: Partial<Record<PlaceKey, number>> = { tail: 1, core: 2, coreTail: 2, spot: 3, skin: 3, tip: 4 };
-
 export const drawLayers = (layers: readonly Layer[], colourOf: (layer: Layer) => string | null): Drawn[] =>
-  layers.map((l) => ({ place: l.place, colour: colourOf(l) })).sort((a, b) => (RANK[a.place] ?? 0) - (RANK[b.place] ?? 0));
+  layers.map((l) => ({ place: l.place, colour: colourOf(l) })).sort((a, b) => rankOf(a.place) - rankOf(b.place));
 
 /** A whole build in the colours a colourway puts on it. */
 export const dress = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] => drawLayers(layersOf(build), colourOf);

@@ -5,7 +5,7 @@ import type { Colour, Pixel } from '@/core/colour/index.ts';
 import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, deltaE, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
 import { recipeOf, scaleMix } from '@/core/material/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
-import { normal, seeded } from '../../src/device/chance.ts';
+import { normal, seeded } from '../../src/core/chance.ts';
 
 const near = (a: number, b: number, by: number, what = '') => assert.ok(Math.abs(a - b) <= by, `${what} ${a} is not ${b} ± ${by}`);
 const share = () => fc.double({ min: 0.001, max: 0.999, noNaN: true });

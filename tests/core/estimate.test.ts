@@ -5,7 +5,7 @@ import type { Burst } from '@/core/heat/index.ts';
 import { aheadOf, after, afterBurst, bringTogether, burstOf, burstTo, cooled, forgotten, heated, knownOf, newBelief, PRIOR, safeBurst, taken, withCup, withMass, withOven } from '@/core/heat/index.ts';
 import { follower, USUAL_SETUP } from '@/core/session/index.ts';
 import type { HeatNote } from '@/core/session/index.ts';
-import { normal, seeded } from '@/device/chance.ts';
+import { normal, seeded } from '@/core/chance.ts';
 
 const body = { plastic: 220, glass: 320, bore: 85, volume: 240, exchange: 3, room: 20 };
 const use = { oven: 'o', power: 900, level: 1 };

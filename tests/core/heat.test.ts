@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import type { CupBody, Microwave, Section } from '@/core/heat/index.ts';
 import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filling, filmOf, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, heatToReach, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, pressureOf, reachOf, wattsOf, whenToOpen } from '@/core/heat/index.ts';
 import { viscosity } from '@/core/material/index.ts';
-import { normal, seeded } from '../../src/device/chance.ts';
+import { normal, seeded } from '../../src/core/chance.ts';
 
 const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 const alpha = diffusivity(PLASTIC);

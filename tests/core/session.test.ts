@@ -8,7 +8,7 @@ import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import { MOULDS, OVENS } from '../../scripts/demo/shop.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';

@@ -8,7 +8,7 @@ import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { allot, count, faultsOf, faultStage, fold, insertMoves, nextStep, runInHand, scrapG, shotRow, steps, summary, upcast, upcastSnapshot } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
-import { seeded } from '../../src/device/chance.ts';
+import { seeded } from '../../src/core/chance.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
 import { BAITS, COLOURWAYS, MOULDS, WAYS } from '../../scripts/demo/shop.ts';
 import { benchOn, START } from '../bench.ts';

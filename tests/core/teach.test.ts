@@ -7,7 +7,7 @@ import type { MetalNote, SessionState } from '@/core/session/index.ts';
 import { bodyOfMould, shotLessons } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
-import { normal, seeded } from '../../src/device/chance.ts';
+import { normal, seeded } from '../../src/core/chance.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 

@@ -74,3 +74,7 @@ export const PLACES = {
 export type PlaceKey = keyof typeof PLACES;
 /** The same table with its entries widened to {@link Place}. */
 export const place = (key: PlaceKey): Place => PLACES[key];
+
+/** What lies under is drawn first: pours over what is shot round them, inserts under the body, a tip last. */
+const RANK: Partial<Record<PlaceKey, number>> = { tail: 1, core: 2, coreTail: 2, spot: 3, skin: 3, tip: 4 };
+export const rankOf = (key: PlaceKey): number => RANK[key] ?? 0;

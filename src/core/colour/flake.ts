@@ -1,11 +1,5 @@
-/** Shapes flake is cut in, by the area of one side, mm², of its size: hexagon and square by their width, string and hair by length and width. */
-export const SHAPES = {
-  hexagon: { name: 'hexagon', area: (mm: number) => (Math.sqrt(3) / 2) * mm * mm },
-  square: { name: 'square', area: (mm: number) => mm * mm },
-  string: { name: 'string', area: (mm: number) => mm * 0.4 },
-  hair: { name: 'hair', area: (mm: number) => mm * 0.15 },
-} as const;
-export type FlakeShape = keyof typeof SHAPES;
+import type { FlakeShape } from '../material/index.ts';
+import { SHAPES } from '../material/index.ts';
 
 /** Polyester film: mm thick and g/cm³; g/mL as it lies in a spoon (judgements, settable by weighing). */
 export const FILM_FLAKE = { thick: 0.05, density: 1.38, spoon: 0.55 } as const;

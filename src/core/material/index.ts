@@ -6,3 +6,4 @@ export * from './viscosity.ts';
 export * from './kinds.ts';
 export * from './shelf.ts';
 export * from './scale.ts';
+export * from './shapes.ts';

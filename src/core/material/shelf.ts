@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import type { MaterialKind } from './kinds.ts';
 import { KINDS } from './kinds.ts';
+import type { FlakeShape } from './shapes.ts';
+import { SHAPES } from './shapes.ts';
 
 const keysOf = <K extends string>(table: Record<K, unknown>) => Object.keys(table) as [K, ...K[]];
 const hex = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written #rrggbb.');
@@ -20,8 +22,11 @@ export const MaterialSchema = z.object({
   black: hex.nullable().default(null),
   dose: z.number().positive('A swatch has something in it.').max(500).default(10),
   thickness: z.number().positive('A swatch has a thickness.').max(20).default(1),
-  /** flake: mm */
+  /** flake: mm, how it is cut, and the colour its face has */
   size: z.number().positive().max(20).nullable().default(null),
+  shape: z.enum(keysOf<FlakeShape>(SHAPES)).default('hexagon'),
+  /** colour of a flake's face, of what glows or shifts; for looks */
+  tint: hex.nullable().default(null),
   price: z.number().min(0).max(10_000).default(0).describe('for 100 mL, any money'),
   reference: z.string().max(120).default(''),
 });

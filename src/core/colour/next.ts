@@ -1,0 +1,123 @@
+import type { Colour } from './lab.ts';
+import { deltaE } from './lab.ts';
+import type { OnShelf, Sight } from './recipe.ts';
+import { colourWith, SIGHT } from './recipe.ts';
+
+/** What is in a charge, in doses by shelf key. */
+export type Doses = ReadonlyMap<string, number>;
+
+export interface Charge {
+  shelf: readonly OnShelf[];
+  /** doses in it now */
+  now: Doses;
+  target: Colour;
+  /** mL of the charge, cold */
+  ml: number;
+  sight?: Sight;
+}
+/** One go: what to put in now, what would still be wanting after it, and how near it brings the colour. */
+export interface Adding {
+  add: { key: string; dose: number }[];
+  /** doses still wanting before this go */
+  wanting: { key: string; dose: number }[];
+  /** ΔE now, after this go, and the least that can be reached by putting more in */
+  now: number;
+  after: number;
+  least: number;
+}
+/** Clear plastic that brings an overdone charge back. */
+export interface Thinning {
+  /** mL of clear, and of the charge after it */
+  clear: number;
+  charge: number;
+  after: number;
+}
+
+/** Near enough: most people see no difference side by side (judgement; a keen eye sees 1). */
+export const NEAR = 2;
+/** More in than is wanted is told from the error of a drop by this much ΔE that clear would gain (judgement). */
+const GAIN = 0.7;
+/** Most a charge may grow, times (judgement: past that it is another mix). */
+const GROWS = 3;
+const STEPS = [0.5, 0.2, 0.08, 0.03] as const;
+
+const offWith = ({ shelf, target, sight = SIGHT }: Charge, doses: readonly number[], ml: number): number => deltaE(colourWith(shelf.map((s, i) => ({ pigment: s.pigment, dose: doses[i]! })), ml, sight), target);
+
+/** The doses, none under what is in it, that come nearest: each moved by less and less while that helps. */
+function settle(charge: Charge, least: readonly number[], ml: number): { doses: number[]; off: number } {
+  let best = { doses: [...least], off: offWith(charge, least, ml) };
+  for (const step of STEPS) {
+    for (let better = true, turns = 0; better && turns < 40; turns++) {
+      better = false;
+      for (let i = 0; i < charge.shelf.length; i++) {
+        const unit = Math.max(charge.shelf[i]!.step * 0.25, step * Math.max(best.doses[i]!, charge.shelf[i]!.most * 0.06));
+        for (const by of [unit, -unit]) {
+          const doses = best.doses.map((d, j) => (j === i ? Math.min(charge.shelf[i]!.most, Math.max(least[i]!, d + by)) : d));
+          const off = offWith(charge, doses, ml);
+          if (off < best.off - 1e-6) { best = { doses, off }; better = true; break; }
+        }
+      }
+    }
+  }
+  return best;
+}
+
+/** How far a drop is off from the next, as a share; and ΔE a swatch is seen to (judgements). */
+const DROP = 0.1;
+const SEEN = 1;
+/**
+ * Doses that are in a charge, as they were counted and as its swatch now looks: each moved from its count no further
+ * than its drops are off, as far as that explains what is seen (least squares of both).
+ */
+export function believed(charge: Charge, looks: Colour): Map<string, number> {
+  const { shelf, now, ml, sight = SIGHT } = charge;
+  const have = shelf.map((s) => now.get(s.key) ?? 0);
+  const cost = (f: readonly number[]) => (deltaE(colourWith(shelf.map((s, i) => ({ pigment: s.pigment, dose: have[i]! * f[i]! })), ml, sight), looks) / SEEN) ** 2 + f.reduce((sum, x, i) => sum + (have[i]! > 0 ? (Math.log(x) / (DROP / Math.sqrt(Math.max(1, Math.min(4, have[i]!))))) ** 2 : 0), 0);
+  let best = { f: have.map(() => 1), cost: cost(have.map(() => 1)) };
+  for (const by of [1.06, 1.02, 1.006]) {
+    for (let better = true, turns = 0; better && turns < 20; turns++) {
+      better = false;
+      for (let i = 0; i < have.length; i++) {
+        for (const m of have[i]! > 0 ? [by, 1 / by] : []) {
+          const f = best.f.map((x, j) => (j === i ? x * m : x));
+          const c = cost(f);
+          if (c < best.cost - 1e-9) { best = { f, cost: c }; better = true; break; }
+        }
+      }
+    }
+  }
+  return new Map(shelf.map((s, i) => [s.key, have[i]! * best.f[i]!]));
+}
+
+/**
+ * The next go: half of what is still wanting of each, in whole steps, so that a drop too large is never too much;
+ * the last step or two at once. Nothing where it is near enough or nothing more would help.
+ */
+export function nextAddition(charge: Charge): Adding {
+  const { shelf, now } = charge;
+  const have = shelf.map((s) => now.get(s.key) ?? 0);
+  const off = offWith(charge, have, charge.ml);
+  const best = settle(charge, have, charge.ml);
+  const wanting = shelf.map((s, i) => ({ key: s.key, dose: best.doses[i]! - have[i]! })).filter((w) => w.dose >= 0.5 * shelf.find((s) => s.key === w.key)!.step);
+  const add = off <= 1 ? [] : wanting.map((w) => { const { step } = shelf.find((s) => s.key === w.key)!; return { key: w.key, dose: step * Math.max(1, Math.round(w.dose / step / 2)) }; });
+  const then = have.map((d, i) => d + (add.find((a) => a.key === shelf[i]!.key)?.dose ?? 0));
+  const after = offWith(charge, then, charge.ml);
+  return after < off ? { add, wanting, now: off, after, least: best.off } : { add: [], wanting, now: off, after: off, least: best.off };
+}
+
+/**
+ * mL of clear that bring an overdone charge back, to whole 5 mL; null where clear would not help.
+ * Thinned, it may want something of what is not too much; that comes after, as the next addition.
+ */
+export function thinning(charge: Charge): Thinning | null {
+  const have = charge.shelf.map((s) => charge.now.get(s.key) ?? 0);
+  if (have.every((d) => d === 0)) return null;
+  const without = settle(charge, have, charge.ml).off;
+  const reach = (ml: number): number => settle(charge, have, ml).off;
+  let best = { clear: 0, off: without };
+  // Coarse, then about the best of it: the reach falls to one place and rises again.
+  const most = Math.floor(((GROWS - 1) * charge.ml) / 5) * 5;
+  for (let k = 1; k <= 16; k++) { const clear = Math.round((most * (k / 16) ** 1.7) / 5) * 5; const off = reach(charge.ml + clear); if (clear > 0 && off < best.off - 0.05) best = { clear, off }; }
+  for (const by of [20, 10, 5]) for (const clear of [best.clear - by, best.clear + by]) if (clear > 0 && clear <= most) { const off = reach(charge.ml + clear); if (off < best.off - 0.02) best = { clear, off }; }
+  return without - best.off >= GAIN ? { clear: best.clear, charge: charge.ml + best.clear, after: best.off } : null;
+}

@@ -1,0 +1,84 @@
+import type { Place, PlaceKey } from '../build/place.ts';
+import { place } from '../build/place.ts';
+import { BACKINGS, colourOf, even, hexOf, seen, stack } from '../colour/index.ts';
+import type { Backing, Look } from '../colour/index.ts';
+import type { Medium } from '../colour/laminate.ts';
+import type { Shape, Stations } from '../mould/shape.ts';
+import { shapeFor } from '../mould/shape.ts';
+
+/** A layer of a bait as it is pictured. */
+export interface SceneLayer {
+  name: string;
+  place: PlaceKey;
+  look: Look;
+}
+/** A bait with all that is in it, ready to be pictured. */
+export interface Scene {
+  stations: Stations;
+  /** thickness over depth of its sections */
+  round: number;
+  /** mm */
+  length: number;
+  /** what is drawn first comes first */
+  layers: SceneLayer[];
+  /** flakes lie where this number has them */
+  seed: number;
+}
+
+/** Half-sizes of a bait at a share s of its length, mm. */
+export interface Body extends Shape {
+  length: number;
+  /** half its thickness */
+  wide: (s: number) => number;
+}
+export function bodyOf({ stations, round, length }: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
+  const shape = shapeFor(stations);
+  const up = (s: number) => shape.up(s) * length;
+  const down = (s: number) => shape.down(s) * length;
+  return { length, up, down, most: { up: shape.most.up * length, down: shape.most.down * length }, wide: (s) => ((up(s) + down(s)) / 2) * round };
+}
+
+/** A band of the scene with its layer: `inside` where it is seen only through what is round it. */
+export interface SceneBand {
+  layer: SceneLayer;
+  from: number;
+  to: number;
+  edges: (s: number) => [number, number];
+  inside: boolean;
+}
+export const bandsOf = (scene: Scene): SceneBand[] => scene.layers.flatMap((layer) => {
+  const at: Place = place(layer.place);
+  return at.bands.map((b) => ({ layer, from: Math.max(0, b.from), to: Math.min(1, b.to), edges: b.edges, inside: at.inside === true && b.edges((b.from + b.to) / 2)[0] < 1 }));
+});
+
+/** Plastic in the way of light: what it does, and how much of it, mm. */
+export interface Slab {
+  medium: Medium;
+  thickness: number;
+}
+/** Colour on screen of slabs from the eye inwards, over a backing. */
+export const shade = (slabs: readonly Slab[], over: Backing): string => hexOf(colourOf(seen(stack(slabs, even(BACKINGS[over].backing)), BACKINGS[over].surface)));
+
+/** Height above the parting line of an edge at s, mm; edges are shares of the local half-depth. */
+export const heightOf = (body: Body, s: number, edge: number): number => edge * (edge >= 0 ? body.up(s) : body.down(s));
+
+/** Half a core's thickness across the bait at a height, shares of the body's half: a core is as round as its body. */
+export const across = (h: number, share: number): number => (h > 0 && Math.abs(share) < h ? h * Math.sqrt(1 - (share / h) ** 2) : 0);
+
+/** Layers met going down through the bait at s, as far from its middle as z mm, the uppermost first. */
+export function slabsDown(scene: Scene, body: Body, bands: readonly SceneBand[], s: number, z: number): Slab[] {
+  const wide = body.wide(s);
+  const r = Math.sqrt(Math.max(0, 1 - (z / Math.max(1e-9, wide)) ** 2));
+  const [top, bottom] = [body.up(s) * r, -body.down(s) * r];
+  const spans = bands.filter((b) => s >= b.from && s <= b.to).map((b) => {
+    const [u, l] = b.edges(s);
+    const k = b.inside ? across(u, z / Math.max(1e-9, wide)) / Math.max(1e-9, u) : 1;
+    return { b, up: Math.min(top, heightOf(body, s, u) * k), low: Math.max(bottom, heightOf(body, s, l) * k) };
+  }).filter((x) => x.up > x.low);
+  const cuts = [...new Set(spans.flatMap((x) => [x.up, x.low]))].sort((a, b) => b - a);
+  return cuts.slice(1).flatMap((low, i) => {
+    const middle = (low + cuts[i]!) / 2;
+    const there = spans.findLast((x) => x.up > middle && x.low < middle);
+    return there ? [{ medium: there.b.layer.look.medium, thickness: cuts[i]! - low }] : [];
+  });
+}
