@@ -5,6 +5,8 @@ import { EVENT_VERSION, startState } from '../../src/core/session/index.ts';
 import { append } from '../../src/service/append.ts';
 import { saveEntry, wholeCatalogue } from '../../src/service/catalogue.ts';
 import { heatSetup, learnDue } from '../../src/service/learn.ts';
+import { BRANCHES, deeper } from './branches.ts';
+import { bookCups, colourBook } from '../../src/service/mixes.ts';
 import { savePlan, snapshotFrom } from '../../src/service/plans.ts';
 import { put } from '../../src/store/catalogue.ts';
 import { moveLine } from '../../src/store/ledger.ts';
@@ -81,13 +83,15 @@ export async function loadDemo(tell: (line: string) => void, { now = Date.now(),
 
   const wantedOf = async (order: number): Promise<Wanted[]> =>
     (await orderLines(order, new Date(now))).flatMap((l) => l.parts.map((p) => ({ part: p.id, line: l.id, for: l.customer, bait: p.bait, colourway: p.colourway, count: p.count, due: l.promised })));
-  const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad = 1) => {
+  const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad = 1, branch: string | null = null) => {
     shelf = await wholeCatalogue();
-    const snapshot = snapshotFrom(name, draftPlan(shelf, wanted, defaults), SHOP, await heatSetup());
+    const input = draftPlan(shelf, wanted, defaults);
+    const snapshot = snapshotFrom(name, input, SHOP, await heatSetup(), await colourBook(input, SHOP));
     if (!snapshot.plan.ok) throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
     const session = await createSession(name, snapshot, null, new Date(startAt));
+    await bookCups(session, snapshot);
     if (until && until(startState(snapshot))) return { session, events: [] };
-    const events = rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil: (m, c, n) => bad * spoil(m, c, n) });
+    const events = deeper(rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil: (m, c, n) => bad * spoil(m, c, n) }), snapshot, branch);
     for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
     await learnDue();
     return { session, events };
@@ -97,7 +101,7 @@ export async function loadDemo(tell: (line: string) => void, { now = Date.now(),
     const past = PAST[n % PAST.length]!;
     const startAt = now - (evenings - n) * 7 * DAY - DAY + (n % 3) * 3_600_000;
     const order = await insertOrder({ customer: past.customer, note: '', lines: past.parts.map((p) => ({ name: '', pack: 6, promised: day(startAt + 4 * DAY), parts: [part(p)] })) });
-    await play(`Evening ${n + 1}`, await wantedOf(order), startAt, 100 + n);
+    await play(`Evening ${n + 1}`, await wantedOf(order), startAt, 100 + n, undefined, 1, BRANCHES[n] ?? null);
     for (const line of await orderLines(order, new Date(now))) {
       const there = Math.min(line.count, line.allotted);
       if (there > 0) {

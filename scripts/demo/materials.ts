@@ -22,7 +22,7 @@ function drawn(pigment: Pigment): Pick<Material, 'white' | 'black' | 'dose' | 't
   throw new Error('No swatch of it lets black show through.');
 }
 
-const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): Material => ({ name, kind, density: KINDS[kind].density, drop: KINDS[kind].drop, spoon: KINDS[kind].spoon, strength: 1, heat: null, white: null, black: null, dose: 10, thickness: 1, size: null, shape: 'hexagon', tint: null, price: 0, reference: '', ...more });
+const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): Material => ({ name, kind, density: KINDS[kind].density, drop: KINDS[kind].drop, spoon: KINDS[kind].spoon, strength: 1, heat: null, white: null, black: null, dose: 10, thickness: 1, size: null, shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], price: 0, reference: '', ...more });
 
 /** The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100 mL. */
 export const PAINTS: [string, MaterialKind, string, number, number][] = [

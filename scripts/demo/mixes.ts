@@ -1,11 +1,9 @@
-import { hexOf, lightOf, throughTo } from '../../src/core/colour/index.ts';
+import { drawnAs } from '../../src/core/colour/index.ts';
 import type { Mix } from '../../src/core/material/index.ts';
 import { MATERIALS } from './materials.ts';
 import { base, drops, MIXES, tsp } from './shop.ts';
 
-/** mm a mix is drawn through where a list shows it. */
-const SHOWN = 6;
-const drawn = (mix: Omit<Mix, 'colour'>): Mix => ({ ...mix, colour: hexOf(throughTo(lightOf(mix, MATERIALS).medium, SHOWN, 'card')) });
+const drawn = (mix: Omit<Mix, 'colour'>): Mix => ({ ...mix, colour: drawnAs({ ...mix, colour: '#8a8f7a' }, MATERIALS) });
 
 /** Mixes no colourway wears yet. */
 const MORE: Omit<Mix, 'colour'>[] = [

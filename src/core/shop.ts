@@ -15,6 +15,8 @@ export const ShopSchema = z.object({
   confidence: z.number().min(0.5).max(0.99),
   /** stand-ins for instruments follow the running session, for a shop that has none yet */
   standIns: z.boolean().default(false),
+  /** colour counted in drops, or by what its bottle lost on the scale */
+  dosing: z.enum(['drops', 'weigh']).default('drops'),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -30,6 +32,7 @@ export const DEFAULT_SHOP: Shop = {
   good: 0.92,
   confidence: 0.8,
   standIns: false,
+  dosing: 'drops',
   bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, purge: 1 },
   plan: { purge: 1, loss: 0.01, strength: 20, reheatEvery: 2, step: 5 },
 };

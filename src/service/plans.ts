@@ -1,13 +1,14 @@
 import type { Plan, PlanInput, PullItem } from '@/core/plan/index.ts';
 import { PlanInputSchema, planSession, pullSheet } from '@/core/plan/index.ts';
-import type { HeatSetup, Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION, USUAL_SETUP } from '@/core/session/index.ts';
+import type { ColourBook, HeatSetup, Snapshot } from '@/core/session/index.ts';
+import { EVENT_VERSION, NO_BOOK, USUAL_SETUP } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { createSession } from '@/store/log.ts';
 import type { PlanRow } from '@/store/plans.ts';
 import { findPlan, insertPlan, setTicks, updatePlan } from '@/store/plans.ts';
 import { readShop } from '@/store/shop.ts';
 import { append } from './append.ts';
+import { colourBook, bookCups } from './mixes.ts';
 import { heatSetup } from './learn.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
@@ -36,7 +37,7 @@ export function sheetOf(plan: PlanRow, shop: Shop): { plan: Plan; sheet: PullIte
   return { plan: worked, sheet: worked.ok ? pullSheet(worked, plan.input, shop.units) : [] };
 }
 
-export const snapshotFrom = (name: string, input: PlanInput, shop: Shop, heat: HeatSetup = USUAL_SETUP): Snapshot => ({ name, heat, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan: planSession(input, shop.units) });
+export const snapshotFrom = (name: string, input: PlanInput, shop: Shop, heat: HeatSetup = USUAL_SETUP, colour: ColourBook = NO_BOOK): Snapshot => ({ name, heat, colour, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan: planSession(input, shop.units) });
 
 /** Takes a plan to the bench: a session is opened on it as it now is. */
 export async function openSession(planId: number, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> {
@@ -44,9 +45,10 @@ export async function openSession(planId: number, eventId: string, at: number, b
   if (!plan) return missing('plan');
   if (plan.session_id !== null) return ok({ session: plan.session_id });
   const shop = await readShop();
-  const snapshot = snapshotFrom(plan.name, plan.input, shop, await heatSetup());
+  const snapshot = snapshotFrom(plan.name, plan.input, shop, await heatSetup(), await colourBook(plan.input, shop));
   if (!snapshot.plan.ok) return problem(409, 'refused', snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ?? 'The plan cannot be shot as it stands.');
   const session = await createSession(plan.name, snapshot, planId, new Date(at));
+  await bookCups(session, snapshot);
   const opened = await append(session, [{ id: eventId, session, at, by, v: EVENT_VERSION, kind: 'opened', payload: {} }]);
   return opened.ok ? ok({ session }) : opened;
 }

@@ -3,6 +3,7 @@ import { allot, insertMoves, shotRow, touches } from '@/core/session/index.ts';
 import { bookedInserts, moveInserts } from '@/store/inserts.ts';
 import { allocate, moveStock, reverse, stillWanted } from '@/store/ledger.ts';
 import { dropNote, dropTrial, putNote, putTrial } from '@/store/mouldBook.ts';
+import { keepFromBench } from '@/store/mixes.ts';
 import type { Transaction } from '@/store/query.ts';
 import { dropReading, dropShot, putReading, putShot } from '@/store/readTables.ts';
 
@@ -58,6 +59,8 @@ async function putEvent(e: AnyEvent, transaction: Transaction): Promise<void> {
   if (e.kind === 'reading') await putReading(e, transaction);
   if (e.kind === 'noted') await putNote(e, transaction);
   if (e.kind === 'trialled') await putTrial(e, transaction);
+  // Kept in the notebook, it stays there though the bench takes it back: a version is never lost.
+  if (e.kind === 'mixKept') await keepFromBench(e, transaction);
 }
 async function dropEvent(e: AnyEvent, transaction: Transaction): Promise<void> {
   if (e.kind === 'reading') await dropReading(e, transaction);

@@ -1,29 +1,125 @@
 import type { Mix } from '@/core/material/index.ts';
 import { MixSchema } from '@/core/material/index.ts';
+import type { BenchEvent } from '@/core/session/index.ts';
 import type { Transaction } from './query.ts';
-import { row, rows } from './query.ts';
+import { row, rows, run } from './query.ts';
 
 export interface MixVersion {
   n: number;
   at: Date;
   spec: Mix;
+  /** session and cup it was kept from at the bench; null = written at the desk */
+  session_id: number | null;
+  cup: string | null;
 }
 const MOST = 200;
 
 /** A mix as it was, the newest version first. */
 export const versionsOf = async (mix: number): Promise<MixVersion[]> =>
-  (await rows<{ n: number; at: Date; spec: unknown }>('SELECT n, at, spec FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2', [mix, MOST])).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
+  (await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>('SELECT n, at, spec, session_id, cup FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2', [mix, MOST])).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
 
 /** Keeps a mix as its next version, when it differs from the last; gives the number it has now. */
-export async function keepVersion(mix: number, spec: Mix, transaction: Transaction): Promise<number> {
+export async function keepVersion(mix: number, spec: Mix, transaction: Transaction, from: { session: number; event: string; cup: string } | null = null): Promise<number> {
   // Whoever saves the same mix at once waits here: numbers follow one another.
   await row('SELECT id FROM mixes WHERE id = $1 FOR UPDATE', [mix], transaction);
   const kept = await row<{ n: number }>(
-    `INSERT INTO mix_versions (mix_id, n, spec)
-     SELECT $1, coalesce(max(n), 0) + 1, $2::jsonb FROM mix_versions WHERE mix_id = $1
+    `INSERT INTO mix_versions (mix_id, n, spec, session_id, event_id, cup)
+     SELECT $1, coalesce(max(n), 0) + 1, $2::jsonb, $3, $4, $5 FROM mix_versions WHERE mix_id = $1
      HAVING NOT EXISTS (SELECT 1 FROM mix_versions l WHERE l.mix_id = $1 AND l.n = (SELECT max(n) FROM mix_versions WHERE mix_id = $1) AND l.spec = $2::jsonb)
      RETURNING n`,
-    [mix, JSON.stringify(spec)], transaction,
+    [mix, JSON.stringify(spec), from?.session ?? null, from?.event ?? null, from?.cup ?? null], transaction,
   );
   return kept?.n ?? (await row<{ n: number }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1', [mix], transaction))!.n;
 }
+
+/** A name no mix has yet: the one asked for, or it with a number. */
+async function freeName(name: string, transaction: Transaction): Promise<string> {
+  for (let n = 1; ; n++) {
+    const tried = n === 1 ? name : `${name} ${n}`;
+    if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried], transaction))) return tried;
+  }
+}
+
+/**
+ * Keeps what a bench says really went into a cup: the next version of its mix, or a mix that branched off it. The
+ * same event again changes nothing; a mix that is gone meanwhile is made anew rather than lost.
+ */
+export async function keepFromBench(e: BenchEvent<'mixKept'>, transaction: Transaction): Promise<void> {
+  if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [e.id], transaction)) return;
+  const mix = Number(e.payload.cup);
+  const cup = await row<{ letter: string }>('SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2', [e.session, mix], transaction);
+  const from = { session: e.session, event: e.id, cup: cup?.letter ?? e.payload.cup };
+  const parent = await row<{ n: number }>('SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1), (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE', [mix, e.session], transaction);
+  if (e.payload.as === 'version' && parent) {
+    const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix], transaction))!;
+    const spec = { ...e.payload.mix, name: held.name };
+    await keepVersion(mix, spec, transaction, from);
+    await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [mix, JSON.stringify(spec)], transaction);
+    return;
+  }
+  const name = await freeName(e.payload.name, transaction);
+  const spec = { ...e.payload.mix, name };
+  const made = (await row<{ id: number }>('INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id', [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null], transaction))!;
+  await keepVersion(made.id, spec, transaction, from);
+}
+
+/** The newest version of each mix that is just as given; what no version is, has none. */
+export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Map<number, number>> {
+  const out = new Map<number, number>();
+  for (const m of mixes) {
+    const found = await row<{ n: number | null }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1 AND spec = $2::jsonb', [m.id, JSON.stringify(m.spec)]);
+    if (found?.n) out.set(m.id, found.n);
+  }
+  return out;
+}
+/** Notes which mixes stand in a session's cups, and from which version. */
+export const putCups = (session: number, cups: { mix: number; letter: string; version: number | null }[]): Promise<void> =>
+  run('INSERT INTO session_cups (session_id, mix_id, letter, version) SELECT $1, * FROM unnest($2::int[], $3::text[], $4::int[]) ON CONFLICT DO NOTHING', [session, cups.map((c) => c.mix), cups.map((c) => c.letter), cups.map((c) => c.version)]);
+
+export interface MixUse {
+  session: number;
+  name: string;
+  at: Date;
+  letter: string;
+  version: number | null;
+  /** baits shot that evening of colourways it is in, and how many came good */
+  shot: number;
+  good: number;
+}
+/** Evenings a mix stood in a cup, the newest first. */
+export const usesOf = (mix: number): Promise<MixUse[]> =>
+  rows(
+    `SELECT s.id AS session, s.name, s.opened_at AS at, c.letter, c.version, coalesce(sum(h.good + h.usable + h.second), 0)::int AS shot, coalesce(sum(h.good), 0)::int AS good
+     FROM session_cups c JOIN sessions s ON s.id = c.session_id
+     LEFT JOIN shots h ON h.session_id = s.id AND NOT h.trial AND h.makes = 'bait' AND h.colourway_id IN (SELECT w.id FROM colourways w, jsonb_each(w.spec->'layers') l WHERE l.value = to_jsonb($1::int))
+     WHERE c.mix_id = $1 GROUP BY s.id, s.name, s.opened_at, c.letter, c.version ORDER BY s.id DESC LIMIT 12`,
+    [mix],
+  );
+
+export interface Kin {
+  id: number;
+  name: string;
+  colour: string;
+  parent_id: number | null;
+  parent_n: number | null;
+}
+/** A mix's whole family: whatever it branched off, and whatever branched off that. */
+export const familyOf = (mix: number): Promise<Kin[]> =>
+  rows(
+    `WITH RECURSIVE up AS (SELECT id, parent_id FROM mixes WHERE id = $1 UNION SELECT m.id, m.parent_id FROM mixes m JOIN up ON m.id = up.parent_id),
+       tree AS (SELECT id FROM up WHERE parent_id IS NULL UNION SELECT m.id FROM mixes m JOIN tree t ON m.parent_id = t.id)
+     SELECT m.id, m.name, m.spec->>'colour' AS colour, m.parent_id, m.parent_n FROM mixes m JOIN tree USING (id) ORDER BY m.id LIMIT 100`,
+    [mix],
+  );
+
+export interface PictureNote {
+  id: number;
+  n: number;
+  at: Date;
+  kind: string;
+  what: string;
+}
+export const picturesOf = (mix: number): Promise<PictureNote[]> => rows('SELECT id, n, at, kind, what FROM mix_pictures WHERE mix_id = $1 ORDER BY n DESC, id DESC LIMIT 60', [mix]);
+export const putPicture = async (mix: number, n: number, kind: string, what: string, picture: Buffer): Promise<number | null> =>
+  (await row<{ id: number }>('INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5 FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id', [mix, n, kind, what, picture]))?.id ?? null;
+export const pictureBytes = (id: number): Promise<{ kind: string; picture: Buffer } | null> => row('SELECT kind, picture FROM mix_pictures WHERE id = $1', [id]);

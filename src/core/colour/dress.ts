@@ -36,8 +36,9 @@ export const spoonMl = (i: Pick<Ingredient, 'amount' | 'dimension'>, m: Pick<Mat
 
 /** Flake in a mix, kind by kind; what is not on the shelf, or has no size, is left to {@link lookOf} to name. */
 export const flakesOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): FlakeIn[] =>
-  mix.ladder.filter((i) => i.kind === 'flake').flatMap((i) => {
+  mix.ladder.filter((i) => i.kind === 'flake' || i.kind === 'remelt').flatMap((i) => {
     const m = named(materials, i);
+    if (m?.kind === 'puck') return m.size && m.carries > 0 ? [{ what: i.what, shape: m.shape, size: m.size, perMl: (m.carries * spoonMl(i, m)) / RECIPE_CUP, tint: m.tint }] : [];
     return m?.size ? [{ what: i.what, shape: m.shape, size: m.size, perMl: flakesIn(m.shape, m.size, spoonMl(i, m), m.spoon || FILM_FLAKE.spoon) / RECIPE_CUP, tint: m.tint }] : [];
   });
 

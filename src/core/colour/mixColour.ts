@@ -1,7 +1,7 @@
 import type { Ingredient, Material, Mix } from '../material/index.ts';
-import { KINDS, PINCH, RECIPE_CUP } from '../material/index.ts';
+import { doseOf, RECIPE_CUP } from '../material/index.ts';
 import type { Colour } from './lab.ts';
-import { colourOf } from './lab.ts';
+import { colourOf, hexOf } from './lab.ts';
 import type { Medium, Surface } from './laminate.ts';
 import { even, layerOver, seen } from './laminate.ts';
 import type { Pigment } from './pigment.ts';
@@ -15,7 +15,7 @@ export interface MixLight {
 }
 
 /** Kinds of ingredient that colour a mix; flake is counted, not mixed in. */
-const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder']);
+const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder', 'remelt']);
 
 /** What a mix does to light, from its ladder for a US cup and the materials of the same names. */
 export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
@@ -33,8 +33,7 @@ export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
       continue;
     }
     const ml = i.dimension === 'drops' ? i.amount * material.drop : i.dimension === 'mass' ? i.amount / material.spoon : i.amount;
-    const each = KINDS[material.kind].by === 'drops' ? material.drop : PINCH;
-    doses.push({ pigment: as.one.pigment, dose: ((ml / each) * 100) / RECIPE_CUP });
+    doses.push({ pigment: as.one.pigment, dose: ((ml / doseOf(material)) * 100) / RECIPE_CUP });
   }
   return { medium: mixed(doses), left };
 }
@@ -45,6 +44,14 @@ export type Backing = keyof typeof BACKINGS;
 
 /** Colour of so many mm of it over a backing. */
 export const throughTo = (medium: Medium, thickness: number, over: Backing): Colour => colourOf(seen(layerOver(medium, thickness, even(BACKINGS[over].backing)), BACKINGS[over].surface));
+
+/** mm a mix is drawn through where a list shows it. */
+const SHOWN = 6;
+/** Screen colour of a mix in a list: reckoned where all that colours it is known, else as its maker picked it. */
+export function drawnAs(mix: Pick<Mix, 'ladder' | 'colour'>, materials: readonly Material[]): string {
+  const { medium, left } = lightOf(mix, materials);
+  return left.length > 0 || !mix.ladder.some((i) => COLOURS.has(i.kind)) ? mix.colour : hexOf(throughTo(medium, SHOWN, 'card'));
+}
 
 /** How much a thickness hides what is behind it: 1 − (Y over white − Y over black)/(that of the grounds bare). */
 export function opacity(medium: Medium, thickness: number): number {

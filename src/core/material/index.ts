@@ -7,3 +7,4 @@ export * from './kinds.ts';
 export * from './shelf.ts';
 export * from './scale.ts';
 export * from './shapes.ts';
+export * from './hardness.ts';

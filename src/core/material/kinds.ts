@@ -14,8 +14,12 @@ export const KINDS = {
   salt: { name: 'salt', by: 'spoons', colours: false, density: 2.16, spoon: 1.2, drop: 0.05 },
   scent: { name: 'scent', by: 'drops', colours: false, density: 0.95, spoon: 0.95, drop: 0.05 },
   oil: { name: 'oil', by: 'drops', colours: false, density: 0.92, spoon: 0.92, drop: 0.05 },
+  puck: { name: 'remelt puck', by: 'mL', colours: true, density: 1.03, spoon: 1.03, drop: 0.05 },
 } as const;
 export type MaterialKind = keyof typeof KINDS;
+
+/** mL that counts as one dose of a kind: a drop, a 64th of a teaspoon of powder, a mL of a puck. */
+export const doseOf = (m: { kind: MaterialKind; drop: number }): number => ({ drops: m.drop, spoons: PINCH, mL: 1 })[KINDS[m.kind].by];
 
 /** mL of powder that counts as one dose: a 64th of a US teaspoon, the least there is a spoon for. */
 export const PINCH = 4.92892159375 / 64;

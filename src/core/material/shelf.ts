@@ -27,6 +27,11 @@ export const MaterialSchema = z.object({
   shape: z.enum(keysOf<FlakeShape>(SHAPES)).default('hexagon'),
   /** colour of a flake's face, of what glows or shifts; for looks */
   tint: hex.nullable().default(null),
+  /** a puck: flakes it carries in a mL, and the share of its heat left that is spent already */
+  carries: z.number().min(0).max(5000).default(0),
+  spent: z.number().min(0).max(1).default(0),
+  /** measures of the shop's own, each weighed once: g of this it holds */
+  measures: z.array(z.object({ name: z.string().trim().min(1, 'Name the measure.').max(40), grams: z.number().positive('A measure holds something.').max(500, 'A measure of half a kilo is a cup: weigh it on the scale.') })).max(8).default([]),
   price: z.number().min(0).max(10_000).default(0).describe('for 100 mL, any money'),
   reference: z.string().max(120).default(''),
 });

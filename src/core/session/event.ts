@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { asBuild, BlockSchema, EmbeddedBuildSchema, InjectorSchema } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
-import { RUNS } from '../material/index.ts';
+import { MixSchema, RUNS } from '../material/index.ts';
 import type { Runs } from '../material/index.ts';
 import { CupChoiceSchema, JobColourwaySchema } from '../plan/input.ts';
 import type { EyeStage, Fault, Stop } from './words.ts';
@@ -31,8 +31,13 @@ export const PAYLOADS = {
   heated: z.object({ cup: key, seconds: z.number().positive().max(3600), begun: z.boolean().optional(), oven: z.number().int().optional(), level: z.number().min(0.1).max(1).optional(), together: z.array(key).max(3).optional() }),
   stirred: z.object({ cup: key }),
   degassed: z.object({ cup: key, when: z.enum(['cold', 'before colour', 'after colour']) }),
-  added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']), from: z.enum(['recipe', 'hand']).default('hand') }),
+  added: z.object({ cup: key, what: z.string().trim().min(1).max(80), amount: z.number().positive(), dimension: z.enum(['drops', 'volume', 'mass']), from: z.enum(['recipe', 'hand']).default('hand'), /** °C the cup was reckoned at */ celsius: z.number().min(-40).max(400).optional() }),
   coloured: z.object({ cup: key }),
+  /**
+   * What really went into a cup, kept as the next version of its mix, or as a mix of its own that branched off it.
+   * The ladder is for a US cup, as of so many entries of the cup's trail.
+   */
+  mixKept: z.object({ cup: key, as: z.enum(['version', 'branch']), name: z.string().trim().min(1, 'Name the branch.').max(60), mix: MixSchema, upTo: z.number().int().min(0) }),
   /** how a colour runs off the blade, beside the others */
   bladed: z.object({ cup: key, runs: z.enum(Object.keys(RUNS) as [Runs, ...Runs[]]) }),
   reading: z.object({ target, celsius: z.number().min(-40).max(400).nullable(), stage: eye.nullable(), from: z.enum(['typed', 'eye', 'device']) }),

@@ -5,7 +5,7 @@ import type { SessionState, Snapshot } from './state.ts';
 import { startState } from './state.ts';
 
 /** Kinds that are records, not hand work: they do not count towards hand times. */
-const NOT_WORK = new Set<Kind>(['reading', 'trouble', 'undone', 'opened', 'resumed', 'brokenOff', 'changed', 'skipped']);
+const NOT_WORK = new Set<Kind>(['reading', 'trouble', 'undone', 'opened', 'resumed', 'brokenOff', 'changed', 'skipped', 'mixKept']);
 /** A longer gap is somebody who went away, ms. */
 const AWAY = 10 * 60_000;
 

@@ -2,6 +2,7 @@ import { hasTop, place, stageLayers } from '../build/index.ts';
 import { degrees, degreesApart, say } from '../quantity/index.ts';
 import { Z80 } from '../heat/index.ts';
 import { RUNS, VISCOSITY } from '../material/index.ts';
+import { lacking } from './colouring.ts';
 import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
@@ -18,6 +19,7 @@ export const WARNINGS = {
   unmatched: 'unmatched',
   unfused: 'never reached fusion',
   uncoloured: 'colour not finished',
+  forgotten: 'something forgotten',
   stirred: 'stirred since degassing',
   runsApart: 'runs unlike on the blade',
   open: 'not closed',
@@ -89,6 +91,8 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at 177 °C or clear since it was charged.` .replace('177 °C', say(177, 'temperature', units)) });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
+    const lacks = cup.coloured ? lacking(cup) : [];
+    if (lacks.length > 0) out.push({ code: 'forgotten', sentence: `${letter} has no ${lacks.map((i) => i.what).join(', no ')} in it yet.` });
     if (cup.degassed && cup.stirs >= STIRS[cup.degas]) out.push({ code: 'stirred', sentence: `${letter} was stirred ${cup.stirs === 1 ? 'once' : `${cup.stirs} times`} since it was degassed: bubbles are back. Slow turns, or the pot again.` });
   }
   const gap = cups.every((c) => foreseen.has(c.key)) && cups.length > 0 ? Math.max(...cups.map((c) => foreseen.get(c.key)!.celsius)) - Math.min(...cups.map((c) => foreseen.get(c.key)!.celsius)) : gapOf(cups);

@@ -1,5 +1,5 @@
 import type { Block, Build, Injector, Makes, Stage, Vessel } from '../build/index.ts';
-import type { Grade, Ingredient, Runs } from '../material/index.ts';
+import type { Grade, Ingredient, Material, Runs } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { CupChoice, Job, Plan, PlanInput, Tools } from '../plan/index.ts';
 import { kindsTaken, PlanInputSchema, runsOf, sourceOf } from '../plan/index.ts';
@@ -20,12 +20,13 @@ export interface Snapshot {
   plan: Plan;
   /** ovens, and what was learned of the bench before */
   heat: HeatSetup;
+  colour: ColourBook;
 }
 
 /** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
 export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
   const { jobs, ...plan } = raw.plan;
-  return { ...raw, heat: raw.heat ?? USUAL_SETUP, input: PlanInputSchema.parse(raw.input), plan: { ...plan, runs: plan.runs ?? jobs ?? [] } };
+  return { ...raw, heat: raw.heat ?? USUAL_SETUP, colour: raw.colour ?? NO_BOOK, input: PlanInputSchema.parse(raw.input), plan: { ...plan, runs: plan.runs ?? jobs ?? [] } };
 }
 
 export interface Reading {
@@ -42,6 +43,24 @@ export interface TrailEntry {
   what: string;
   amount: number;
   dimension: 'drops' | 'volume' | 'mass';
+  /** g in the cup once it was in, and °C as reckoned or last read */
+  grams: number;
+  celsius: number | null;
+}
+/** What the bench knows of colour: the shelf as it stood, and the version of each mix a cup began from. */
+export interface ColourBook {
+  materials: Material[];
+  versions: Record<string, number>;
+  /** how the shop doses */
+  dosing: 'drops' | 'weigh';
+}
+export const NO_BOOK: ColourBook = { materials: [], versions: {}, dosing: 'drops' };
+export interface KeptMix {
+  event: string;
+  at: number;
+  as: 'version' | 'branch';
+  name: string;
+  upTo: number;
 }
 export interface CupState {
   key: string;
@@ -79,6 +98,10 @@ export interface CupState {
   /** the one before, for the trend */
   before: Reading | null;
   trail: TrailEntry[];
+  /** version of its mix it began from, where that is known */
+  version: number | null;
+  /** what was kept of it in the mix notebook */
+  keptMixes: KeptMix[];
 }
 /** A layer on its way into a bait: how much, from which cup, how hot, and how far the cup's trail had come. */
 export interface Portion {
@@ -266,12 +289,12 @@ export interface SessionState {
   snapshot: Snapshot;
 }
 
-export function newCup(choice: CupChoice, letter: string, plannedCharges: number[]): CupState {
+export function newCup(choice: CupChoice, letter: string, plannedCharges: number[], version: number | null = null): CupState {
   const { recipe } = choice;
   return {
     key: String(choice.mix), letter, name: recipe.name, colour: recipe.colour, grade: recipe.grade, ladder: recipe.ladder, vessel: choice.vessel?.vessel ?? null,
     limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, charges: 0, grams: 0, notedG: 0,
-    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [],
+    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [], version, keptMixes: [],
   };
 }
 
@@ -308,7 +331,7 @@ export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
   const s: SessionState = {
     status: 'new', seq: 0, openedAt: 0, lastAt: 0, finishedAt: null, pausedMs: 0, pausedAt: null, breaks: 0,
-    cups: new Map(plan.cups.map((c) => [String(c.mix), newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams))])),
+    cups: new Map(plan.cups.map((c) => [String(c.mix), newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour.versions[String(c.mix)] ?? null)])),
     moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), inHand: null,
     runs: new Map(input.jobs.flatMap(runsOf).flatMap((r) => {
       const p = plan.runs.find((x) => x.key === r.key);

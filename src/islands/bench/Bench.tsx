@@ -5,7 +5,7 @@ import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
-import { CupCaptions, Cups } from './Cups.tsx';
+import { CupCaptions, Cups, heatNow } from './Cups.tsx';
 import { BenchMould } from './Moulds.tsx';
 import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
@@ -18,19 +18,21 @@ import { useSession } from './useSession.ts';
 /** What is opened comes as the bench stands, what is seldom opened a little later: all of it must open without the shop's machine. */
 const LATER = 1500;
 const fetchChange = () => import('./Change.tsx');
+const fetchColouring = () => import('./Colouring.tsx');
 const fetchTrial = () => import('./TrialCard.tsx');
 const fetchPanels = () => import('./Panels.tsx');
 const CupPanel = lazy(async () => ({ default: (await fetchPanels()).CupPanel }));
 const OtherSteps = lazy(async () => ({ default: (await fetchPanels()).OtherSteps }));
 const Trouble = lazy(async () => ({ default: (await fetchPanels()).Trouble }));
 const Keys = lazy(async () => ({ default: (await fetchPanels()).Keys }));
+const Colouring = lazy(async () => ({ default: (await fetchColouring()).Colouring }));
 const Change = lazy(async () => ({ default: (await fetchChange()).Change }));
 const TrialCard = lazy(async () => ({ default: (await fetchTrial()).TrialCard }));
 
 type Brush = Fault | 'usable';
 const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
 
-type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trial'; mould: string } | { what: 'trouble' | 'other' | 'change' | 'keys' } | null;
+type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trial'; mould: string } | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' } | null;
 
 function useNow(): number {
   const [now, setNow] = useState(() => Date.now());
@@ -66,7 +68,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const [whole, setWhole] = useState(false);
   useEffect(() => {
     void fetchPanels().then(() => setWhole(true));
-    const later = setTimeout(() => { void fetchChange(); void fetchTrial(); }, LATER);
+    const later = setTimeout(() => { void fetchChange(); void fetchTrial(); void fetchColouring(); }, LATER);
     return () => clearTimeout(later);
   }, []);
 
@@ -119,7 +121,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       if (el.closest('input, textarea, select')) return;
       const cavities = marking?.mould.cavities.length ?? 0;
       const keys: Record<string, () => void> = {
-        t: openRead, x: () => setPanel({ what: 'trouble' }), u: () => canUndo && undo(), o: () => setPanel({ what: 'other' }), c: () => setPanel({ what: 'change' }), '?': () => setPanel({ what: 'keys' }),
+        t: openRead, x: () => setPanel({ what: 'trouble' }), u: () => canUndo && undo(), o: () => setPanel({ what: 'other' }), c: () => setPanel({ what: 'change' }), a: () => setPanel({ what: 'add' }), '?': () => setPanel({ what: 'keys' }),
       };
       if (cavities > 0) {
         for (let n = 1; n <= Math.min(9, cavities); n++) keys[String(n)] = () => touch(n);
@@ -192,6 +194,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       {panel?.what === 'other' && <OtherSteps s={s} units={units} now={now} onSend={send} onClose={() => setPanel(null)} onRead={(t) => setPanel({ what: 'read', ...t })} />}
       {panel?.what === 'trouble' && <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />}
       {panel?.what === 'change' && <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />}
+      {panel?.what === 'add' && <Colouring s={s} start={step?.key === 'colour' ? step.target : ''} units={units} heatOf={(key) => { const c = s.cups.get(key); return c ? heatNow(c, answer?.cups[key], answer ? Math.max(0, (now - answer.at) / 1000) : 0) : null; }} scale={(key) => heard(devices, 'scale', id, now, key)} onSend={act} onUndo={() => canUndo && undo()} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'keys' && <Keys onClose={() => setPanel(null)} />}
       </Suspense>
     </div>

@@ -149,7 +149,7 @@ export function Trouble({ s, onSend, onClose }: Panel) {
 }
 
 const KEYS: [string, string][] = [
-  ['Space, Enter, pedal', 'the big action'], ['T', 'a reading'], ['X', 'trouble'], ['U', 'undo the last thing'], ['O', 'another step, or skip this one'], ['C', 'change the session'],
+  ['Space, Enter, pedal', 'the big action'], ['T', 'a reading'], ['A', 'what goes into the cups'], ['X', 'trouble'], ['U', 'undo the last thing'], ['O', 'another step, or skip this one'], ['C', 'change the session'],
   ['1–9', 'touch that cavity'], ['← →', 'next cavity'], ['↑ ↓', 'another mark'], ['M', 'mark the cavity in hand'], ['?', 'these keys'],
 ];
 export function Keys({ onClose }: { onClose: () => void }) {

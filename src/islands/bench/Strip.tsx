@@ -13,7 +13,7 @@ interface Props {
   whatIf: string | null;
   onMain: () => void;
   onSend: (send: Send) => void;
-  onOpen: (panel: 'read' | 'trouble' | 'other' | 'change') => void;
+  onOpen: (panel: 'read' | 'trouble' | 'other' | 'change' | 'add') => void;
   onUndo: () => void;
 }
 
@@ -40,6 +40,7 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
           </div>
           <div className="flex flex-wrap gap-2">
             {tool('Reading', 'T', () => onOpen('read'), done)}
+            {tool('Add', 'A', () => onOpen('add'), done)}
             {tool('Trouble', 'X', () => onOpen('trouble'), done)}
             {tool('Undo', 'U', onUndo, !canUndo)}
             {tool('Other', 'O', () => onOpen('other'), done)}

@@ -7,6 +7,7 @@ import stages from './06-stages.ts';
 import heat from './07-heat.ts';
 import colour from './08-colour.ts';
 import mixVersions from './09-mix-versions.ts';
+import branches from './10-branches.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches];

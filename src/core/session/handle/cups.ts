@@ -15,7 +15,7 @@ function opened(s: SessionState, oven: number | undefined, at: number): void {
   }
 }
 
-export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | 'degassed' | 'added' | 'coloured' | 'bladed' | 'reading'> = {
+export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | 'degassed' | 'added' | 'mixKept' | 'coloured' | 'bladed' | 'reading'> = {
   woken: (s, e) => cup(s, e.payload.cup, (c) => void (c.woken = true)),
   charged: (s, e) =>
     cup(s, e.payload.cup, (c) => {
@@ -25,7 +25,7 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
       c.charges += 1;
       // What is new in the cup has not been cooked, degassed or coloured yet.
       Object.assign(c, { fused: false, degassed: false, coloured: false, runs: 'alike' });
-      c.trail.push({ event: e.id, at: e.at, what: e.payload.from === 'fresh' ? 'plastisol' : 'remelt', amount: e.payload.grams, dimension: 'mass' });
+      c.trail.push({ event: e.id, at: e.at, what: e.payload.from === 'fresh' ? 'plastisol' : 'remelt', amount: e.payload.grams, dimension: 'mass', grams: c.grams, celsius: c.reading?.celsius ?? null });
     }),
   heated: (s, e) => {
     const { seconds, begun } = e.payload;
@@ -45,7 +45,8 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
       Object.assign(c, { stirredAt: e.at, stirs: c.stirs + 1 });
     }),
   degassed: (s, e) => cup(s, e.payload.cup, (c) => void Object.assign(c, { degassed: true, stirs: 0 })),
-  added: (s, e) => cup(s, e.payload.cup, (c) => void c.trail.push({ event: e.id, at: e.at, what: e.payload.what, amount: e.payload.amount, dimension: e.payload.dimension })),
+  added: (s, e) => cup(s, e.payload.cup, (c) => void c.trail.push({ event: e.id, at: e.at, what: e.payload.what, amount: e.payload.amount, dimension: e.payload.dimension, grams: c.grams, celsius: e.payload.celsius ?? c.reading?.celsius ?? null })),
+  mixKept: (s, e) => cup(s, e.payload.cup, (c) => void c.keptMixes.push({ event: e.id, at: e.at, as: e.payload.as, name: e.payload.name, upTo: e.payload.upTo })),
   coloured: (s, e) => cup(s, e.payload.cup, (c) => void (c.coloured = true)),
   bladed: (s, e) => cup(s, e.payload.cup, (c) => void (c.runs = e.payload.runs)),
   reading: (s, e) => {

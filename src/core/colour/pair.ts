@@ -1,0 +1,48 @@
+import type { FlakeIn, Look } from './dress.ts';
+import type { Colour } from './lab.ts';
+import { deltaE } from './lab.ts';
+
+/** How far a colour is pushed from the one it lies beside, as a share of what parts them (judgement: simultaneous contrast of large fields). */
+const PUSHED = 0.1;
+
+/** How a colour looks beside another: pushed away from it, so that a dull one looks duller beside a bright one. */
+export const beside = (one: Colour, other: Colour): Colour => ({ l: Math.min(100, Math.max(0, one.l + PUSHED * (one.l - other.l))), a: one.a + PUSHED * (one.a - other.a), b: one.b + PUSHED * (one.b - other.b) });
+
+export const chroma = ({ a, b }: Colour): number => Math.hypot(a, b);
+const hueGap = (p: Colour, q: Colour): number => { const d = Math.abs(Math.atan2(p.b, p.a) - Math.atan2(q.b, q.a)); return Math.min(d, 2 * Math.PI - d); };
+
+export interface Beside {
+  one: Colour;
+  other: Colour;
+  /** which of them loses brightness beside the other, and how much of it, ΔC */
+  dulls: 'one' | 'other' | null;
+  by: number;
+  apart: number;
+}
+/** Two colours side by side. */
+export function pairOf(one: Colour, other: Colour): Beside {
+  const [p, q] = [beside(one, other), beside(other, one)];
+  const lost = [chroma(one) - chroma(p), chroma(other) - chroma(q)] as const;
+  const dulls = Math.max(...lost) < 1 ? null : lost[0] > lost[1] ? 'one' : 'other';
+  return { one: p, other: q, dulls, by: Math.max(0, ...lost), apart: deltaE(one, other) };
+}
+
+/** mm that powder carried over a line blurs it (judgement). */
+const POWDER = 0.25;
+/** How wide a line is made by what lies across it: powders drift over, a flake lies half on either side. */
+export function softness(one: Pick<Look, 'flakes' | 'sheen'>, other: Pick<Look, 'flakes' | 'sheen'>): { mm: number; why: string[] } {
+  const largest = (l: { flakes: FlakeIn[] }) => l.flakes.reduce<FlakeIn | null>((m, f) => (!m || f.size > m.size ? f : m), null);
+  const flake = [largest(one), largest(other)].reduce((m, f) => (!m || (f && f.size > m.size) ? f : m));
+  const powder = POWDER * Math.max(one.sheen, other.sheen);
+  return { mm: (flake?.size ?? 0) + powder, why: [...(flake ? [`${flake.what} lies across it`] : []), ...(powder > 0.03 ? ['powder drifts over it'] : [])] };
+}
+
+/** How well two colours go as back and belly: far enough apart to be told, their hues near or opposite (judgement; 0 to 1). */
+export function goes(one: Colour, other: Colour): number {
+  const far = deltaE(one, other);
+  const told = Math.min(1, far / 25) * (far > 70 ? 0.8 : 1);
+  const grey = Math.min(chroma(one), chroma(other)) < 8;
+  const hue = grey ? 1 : 0.55 + 0.45 * Math.abs(Math.cos(hueGap(one, other)));
+  const light = Math.min(1, 0.5 + Math.abs(one.l - other.l) / 50);
+  return told * hue * light;
+}

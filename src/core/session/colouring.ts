@@ -1,0 +1,91 @@
+import { drawnAs } from '../colour/index.ts';
+import type { Ingredient, Material, Mix } from '../material/index.ts';
+import { GRADES, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
+import type { CupState, TrailEntry } from './state.ts';
+
+/** What stands in a trail for a charge: plastisol thins what is in the cup, the cup's own remelt does not. */
+const isCharge = (t: TrailEntry): boolean => t.dimension === 'mass' && (t.what === 'plastisol' || t.what === 'remelt');
+
+/** mL, cold, of what a cup holds. */
+export const cupMl = (cup: Pick<CupState, 'grams' | 'grade'>): number => cup.grams / GRADES[cup.grade].density20;
+
+/** How much of each thing a mL of the cup's plastic holds, in the order they first went in. @param upTo entries of the trail that count */
+function strengths(cup: CupState, upTo = cup.trail.length): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
+  const out = new Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }>();
+  for (const t of cup.trail.slice(0, upTo)) {
+    const ml = t.grams / GRADES[cup.grade].density20;
+    if (isCharge(t)) {
+      const fresh = t.what === 'plastisol' && t.grams > 0 ? t.amount / t.grams : 0;
+      for (const held of out.values()) held.perMl *= 1 - fresh;
+      continue;
+    }
+    if (ml <= 0) continue;
+    const key = `${t.what.toLowerCase()}/${t.dimension}`;
+    const held = out.get(key);
+    if (held) held.perMl += t.amount / ml;
+    else out.set(key, { what: t.what, dimension: t.dimension, perMl: t.amount / ml });
+  }
+  return out;
+}
+
+/** Kind of ingredient a material on the shelf is. */
+const KIND_OF: Record<Material['kind'], Ingredient['kind']> = { plastisol: 'softener', pigment: 'pigment', double: 'pigment', thick: 'pigment', pearl: 'powder', highlight: 'powder', glow: 'powder', shift: 'powder', flake: 'flake', softener: 'softener', stabiliser: 'stabiliser', salt: 'salt', scent: 'scent', oil: 'scent', puck: 'remelt' };
+
+/** The mix a cup really holds, for a US cup: what went in, thinned by what came after. Amounts are kept to a thousandth. */
+export function mixIn(cup: CupState, name: string, materials: readonly Material[], upTo?: number): Mix {
+  const ladder = [...strengths(cup, upTo).values()].filter((x) => x.perMl * RECIPE_CUP > 1e-3).map(({ what, dimension, perMl }): Ingredient => {
+    const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase());
+    const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
+    return { what, kind: own?.kind ?? (on ? KIND_OF[on.kind] : 'pigment'), amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000, dimension, when: own?.when ?? 'clear' };
+  });
+  return { name, colour: drawnAs({ ladder, colour: cup.colour }, materials), grade: cup.grade, ladder };
+}
+
+/** A cup without so much of what its recipe wants is said to lack it (judgement). */
+const LACKS = 0.3;
+/** What of its recipe is not in a cup, or hardly: forgotten, or thinned by a fresh charge. */
+export function lacking(cup: CupState): Ingredient[] {
+  if (cup.charges === 0) return [];
+  const held = strengths(cup);
+  return cup.ladder.filter((i) => (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * RECIPE_CUP < LACKS * i.amount);
+}
+
+/** One thing of a cup's ladder: what its charge wants, what is in it, and what is still to come, in its own unit. */
+export interface Rung {
+  what: string;
+  dimension: Ingredient['dimension'];
+  when: Ingredient['when'] | null;
+  wanted: number;
+  inIt: number;
+  still: number;
+}
+/** The cup's ladder against what is in it now, with what went in besides. */
+export function rungsOf(cup: CupState): Rung[] {
+  const ml = cupMl(cup);
+  const held = strengths(cup);
+  const own = cup.ladder.map((i): Rung => {
+    const wanted = scaleIngredient(i, ml).amount;
+    const inIt = (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * ml;
+    const short = wanted - inIt;
+    return { what: i.what, dimension: i.dimension, when: i.when, wanted, inIt, still: i.dimension === 'drops' ? Math.max(0, Math.round(short)) : short > wanted * 0.05 ? short : 0 };
+  });
+  const besides = [...held.values()].filter((h) => !cup.ladder.some((i) => i.what.toLowerCase() === h.what.toLowerCase() && i.dimension === h.dimension));
+  return [...own, ...besides.map((h): Rung => ({ what: h.what, dimension: h.dimension, when: null, wanted: 0, inIt: h.perMl * ml, still: 0 }))];
+}
+
+/** Moments of a cup that were shot: each draw with how far its trail had come, told apart where something went in between. */
+export function drawnStates(cup: CupState, draws: Iterable<{ n: number; barrels: { cup: string; trail: number }[] }>): { upTo: number; draws: number[] }[] {
+  const out = new Map<number, number[]>();
+  for (const d of draws) {
+    const b = d.barrels.find((x) => x.cup === cup.key);
+    if (b) out.set(b.trail, [...(out.get(b.trail) ?? []), d.n]);
+  }
+  return [...out].sort((a, b) => a[0] - b[0]).map(([upTo, n]) => ({ upTo, draws: n }));
+}
+
+/** The flake a new one is not the size of: the mix's own, when another size is about to go in that is not in the cup yet. */
+export function otherFlake(cup: CupState, adding: Material, materials: readonly Material[]): Material | null {
+  if (adding.kind !== 'flake' || !adding.size || cup.trail.some((t) => t.what.toLowerCase() === adding.name.toLowerCase())) return null;
+  const own = cup.ladder.filter((i) => i.kind === 'flake').flatMap((i) => materials.filter((m) => m.name.toLowerCase() === i.what.toLowerCase() && m.size !== null));
+  return own.length > 0 && own.every((m) => Math.abs(m.size! - adding.size!) > 0.05) ? own[0]! : null;
+}
