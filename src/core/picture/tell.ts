@@ -1,0 +1,75 @@
+import type { FlakeInBait, FloatLayer } from '../colour/index.ts';
+import { coreReads, flakeInBait, lineOf, opacity, READS, shellDose } from '../colour/index.ts';
+import type { ShellDose } from '../colour/index.ts';
+import type { Grade, Material, Mix } from '../material/index.ts';
+import { GRADES, RECIPE_CUP } from '../material/index.ts';
+import { spoonMl } from '../colour/dress.ts';
+import type { Piece } from './compose.ts';
+import { piecesOf } from './compose.ts';
+import { bandsOf, bodyOf } from './scene.ts';
+import type { Scene } from './scene.ts';
+
+/** What a pictured bait is like, layer by layer. */
+export interface LayerTold {
+  name: string;
+  /** mL of it in a bait */
+  volume: number;
+  /** share of what is behind it that it hides, at the bait's thickest */
+  hides: number;
+  flakes: (FlakeInBait & { what: string; size: number; /** in the thinnest tenth of the length */ thin: number })[];
+}
+const across = (pieces: readonly Piece[]): number => Math.max(...pieces.map((p) => p.across));
+
+/** Every layer's volume, how much it hides and how many flakes it has. */
+export function layersTold(scene: Scene): LayerTold[] {
+  const pieces = piecesOf(scene);
+  return scene.layers.map(({ name, look }, i) => {
+    const own = pieces[i]!;
+    const tenth = Math.max(1, Math.round(own.length / 10));
+    // The thinnest place that has plastic in it, nose and tail edge left out.
+    const at = Array.from({ length: own.length - 3 * tenth + 1 }, (_, k) => k + tenth).reduce((a, b) => (own[b]!.across < own[a]!.across ? b : a), Math.floor(own.length / 2));
+    return {
+      name, volume: own.reduce((v, p) => v + p.volume, 0), hides: opacity(look.withFlake, across(own)),
+      flakes: look.flakes.map((f) => ({ what: f.what, size: f.size, ...flakeInBait(f.shape, f.size, f.perMl, own), thin: flakeInBait(f.shape, f.size, f.perMl, own.slice(at, at + tenth)).mean })),
+    };
+  });
+}
+
+/** °C a line is spoken of at, and K by which the lower colour is then hotter. */
+const USUAL = 165;
+/** Where the line between two halves lies near the port, from the back, with equal heats and with the belly so much hotter; null where the bait has no such line. */
+export function lineTold(scene: Scene, hotter = 4): { even: number; moved: number } | null {
+  const bands = bandsOf(scene).filter((b) => !b.inside && b.from === 0 && b.to === 1);
+  if (bands.length !== 2 || scene.layers.length !== 2) return null;
+  const shares = piecesOf(scene).map((p) => p.reduce((v, x) => v + x.volume, 0));
+  const all = shares.reduce((a, b) => a + b, 0);
+  const at = (by: number) => lineOf(shares.map((v, i) => ({ share: v / all, celsius: USUAL + (i === 1 ? by : 0), runs: 'alike' as const })))[0]!;
+  return { even: at(0), moved: at(hotter) };
+}
+
+export interface CoreTold extends ShellDose {
+  /** ΔE between bait over core and bait beside it */
+  reads: number;
+  says: 'well' | 'dimly' | 'not';
+  /** mm of shell over the core */
+  front: number;
+}
+/** Whether a core is seen through its shell, and the doses of the shell that keep it so; null where there is no core. */
+export function coreTold(scene: Scene): CoreTold | null {
+  const bands = bandsOf(scene);
+  const core = bands.find((b) => b.inside);
+  const shells = bands.filter((b) => !b.inside && b.layer !== core?.layer);
+  if (!core || shells.length === 0) return null;
+  const s = (core.from + core.to) / 2;
+  const wide = bodyOf(scene).wide(s);
+  const half = core.edges(s)[0];
+  const cored = { shell: shells[0]!.layer.look.withFlake, core: core.layer.look.withFlake, front: wide * (1 - half), thick: 2 * wide * half };
+  const reads = coreReads(cored);
+  return { reads, says: reads >= READS.well ? 'well' : reads >= READS.dimly ? 'dimly' : 'not', front: cored.front, ...shellDose(cored, shells[1]?.layer.look.withFlake) };
+}
+
+/** g of salt stirred into each mL of a mix, by its ladder. */
+export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number => mix.ladder.filter((i) => i.kind === 'salt').reduce((g, i) => { const m = materials.find((x) => x.name.toLowerCase() === i.what.toLowerCase()); return g + (i.dimension === 'mass' ? i.amount : m ? spoonMl(i, m) * m.spoon : 0); }, 0) / RECIPE_CUP;
+
+/** Layers of a pictured bait as they float: mL, density and salt of each. */
+export const floatLayers = (told: readonly LayerTold[], mixes: readonly { grade: Grade; salt: number }[]): FloatLayer[] => told.map((l, i) => ({ volume: l.volume, density: GRADES[mixes[i]!.grade].density20, salt: mixes[i]!.salt }));

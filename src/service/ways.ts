@@ -1,0 +1,45 @@
+import type { Build } from '@/core/build/index.ts';
+import { findBuild, layersOf } from '@/core/build/index.ts';
+import { lookOf } from '@/core/colour/index.ts';
+import type { Material, Mix } from '@/core/material/index.ts';
+import { cavityVolume } from '@/core/mould/index.ts';
+import type { Figure, Scene } from '@/core/picture/index.ts';
+import { sceneOf } from '@/core/picture/index.ts';
+import type { Entry } from '@/store/catalogue.ts';
+import { find, list } from '@/store/catalogue.ts';
+
+/** A body to put a colourway on, by a key that stands in an address. */
+export interface NamedFigure extends Figure {
+  key: string;
+  name: string;
+}
+/** Every bait the shop sells, and every cavity that has an outline of its own from a mesh. */
+export async function figures(): Promise<NamedFigure[]> {
+  const [baits, moulds] = await Promise.all([list('baits'), list('moulds')]);
+  const ofBaits = baits.map(({ id, spec }): NamedFigure => {
+    const cavity = moulds.find((m) => m.id === spec.mouldIds[0])?.spec.cavities[0];
+    const same = cavity && cavity.outline === spec.outline && Math.abs(cavity.length - spec.length) < 0.05 * spec.length ? cavity : null;
+    return { key: `bait-${id}`, name: spec.name, outline: spec.outline, profile: same?.profile ?? null, length: spec.length, volume: same ? cavityVolume(same) : null };
+  });
+  const meshed = moulds.flatMap(({ id, spec }) => { const c = spec.cavities.find((x) => x.profile !== null); return c && spec.makes === 'bait' ? [{ key: `mould-${id}`, name: `${spec.name}, from its mesh`, outline: c.outline, profile: c.profile, length: c.length, volume: cavityVolume(c) }] : []; });
+  return [...ofBaits, ...meshed];
+}
+
+export interface WayWhole {
+  id: number;
+  name: string;
+  build: Build;
+  /** mix on each layer that has one, by layer key */
+  mixes: Record<string, Entry<'mixes'>>;
+  materials: Material[];
+}
+/** A colourway with all that is needed to picture it; null when it, or its build, is gone. */
+export async function wholeWay(id: number): Promise<WayWhole | null> {
+  const [way, mixes, materials, builds] = await Promise.all([find('colourways', id), list('mixes'), list('materials'), list('builds')]);
+  const build = way && findBuild(way.spec.build, builds.map((b) => b.spec));
+  if (!way || !build) return null;
+  const own = Object.fromEntries(layersOf(build).flatMap((l) => { const m = mixes.find((x) => x.id === way.spec.layers[l.key]); return m ? [[l.key, m] as const] : []; }));
+  return { id, name: way.spec.name, build, mixes: own, materials: materials.map((m) => m.spec) };
+}
+/** A colourway on a body, as it is pictured everywhere: the same flakes in the same places. */
+export const sceneFor = (way: Pick<WayWhole, 'id' | 'build' | 'materials'> & { mixes: Record<string, { spec: Mix }> }, figure: Figure): Scene => sceneOf(figure, way.build, (l) => { const m = way.mixes[l.key]; return m ? lookOf(m.spec, way.materials) : null; }, way.id);
