@@ -1,12 +1,13 @@
 import type { Build } from '@/core/build/index.ts';
 import { findBuild, layersOf } from '@/core/build/index.ts';
-import { lookOf } from '@/core/colour/index.ts';
+import { drawnAs, lookOf } from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { cavityVolume } from '@/core/mould/index.ts';
 import type { Figure, Scene } from '@/core/picture/index.ts';
 import { sceneOf } from '@/core/picture/index.ts';
 import type { Entry } from '@/store/catalogue.ts';
 import { find, list } from '@/store/catalogue.ts';
+import { usualBait } from '@/store/mixes.ts';
 
 /** A body to put a colourway on, by a key that stands in an address. */
 export interface NamedFigure extends Figure {
@@ -38,8 +39,14 @@ export async function wholeWay(id: number): Promise<WayWhole | null> {
   const [way, mixes, materials, builds] = await Promise.all([find('colourways', id), list('mixes'), list('materials'), list('builds')]);
   const build = way && findBuild(way.spec.build, builds.map((b) => b.spec));
   if (!way || !build) return null;
-  const own = Object.fromEntries(layersOf(build).flatMap((l) => { const m = mixes.find((x) => x.id === way.spec.layers[l.key]); return m ? [[l.key, m] as const] : []; }));
+  const own = Object.fromEntries(layersOf(build).flatMap((l) => { const m = mixes.find((x) => x.id === way.spec.layers[l.key]); return m ? [[l.key, { ...m, spec: { ...m.spec, colour: drawnAs(m.spec, materials.map((x) => x.spec)) } }] as const] : []; }));
   return { id, name: way.spec.name, build, mixes: own, materials: materials.map((m) => m.spec) };
 }
+/** The bait a colourway is mostly shot as, or was last ordered on, as the key of a body; '' where none is known. */
+export async function usualBody(way: number): Promise<string> {
+  const bait = await usualBait(way);
+  return bait === null ? '' : `bait-${bait}`;
+}
+
 /** A colourway on a body, as it is pictured everywhere: the same flakes in the same places. */
 export const sceneFor = (way: Pick<WayWhole, 'id' | 'build' | 'materials'> & { mixes: Record<string, { spec: Mix }> }, figure: Figure): Scene => sceneOf(figure, way.build, (l) => { const m = way.mixes[l.key]; return m ? lookOf(m.spec, way.materials) : null; }, way.id);

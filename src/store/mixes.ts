@@ -123,3 +123,7 @@ export const picturesOf = (mix: number): Promise<PictureNote[]> => rows('SELECT 
 export const putPicture = async (mix: number, n: number, kind: string, what: string, picture: Buffer): Promise<number | null> =>
   (await row<{ id: number }>('INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5 FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id', [mix, n, kind, what, picture]))?.id ?? null;
 export const pictureBytes = (id: number): Promise<{ kind: string; picture: Buffer } | null> => row('SELECT kind, picture FROM mix_pictures WHERE id = $1', [id]);
+
+/** The bait a colourway was shot as most, else the one it was last ordered on. */
+export const usualBait = async (colourway: number): Promise<number | null> =>
+  (await row<{ bait: number }>('SELECT bait_id AS bait FROM shots WHERE colourway_id = $1 GROUP BY bait_id ORDER BY count(*) DESC LIMIT 1', [colourway]))?.bait ?? (await row<{ bait: number }>('SELECT bait_id AS bait FROM line_parts WHERE colourway_id = $1 ORDER BY id DESC LIMIT 1', [colourway]))?.bait ?? null;

@@ -63,14 +63,6 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
             <figure>{image(3, `${figure.name} from below`)}<figcaption className="hint">{VIEWS.below}</figcaption></figure>
             <figure>{image(4, `${figure.name} in section`, 'mx-auto max-h-28')}<label className="hint block"><span className="sr-only">Cut at</span><input type="range" min="0.06" max="0.96" step="0.02" value={cut} onChange={(e) => setCut(Number(e.target.value))} className="w-full" aria-label="Where it is cut" />cut at {say(cut * figure.length, 'length', units)}</label></figure>
           </div>
-          <ul className="mt-3" data-told>
-            {line && <li>The line sits at {percent(line.even)} with equal heats; {say(4, 'difference', units)} hotter below moves it to {percent(line.moved)}.</li>}
-            <li>{told.map((l) => `${l.name} hides ${percent(l.hides)}`).join(', ')} of what is behind it.</li>
-            {told.flatMap((l) => l.flakes.map((f) => <li key={`${l.name}${f.what}`}><b className="figure">{Math.round(f.mean)}</b> of {f.what} in the {l.name.toLowerCase()} of a bait, {f.low} to {f.high} in eight of ten; {f.thin < 0.5 ? 'as good as none' : Math.round(f.thin)} in its thinnest tenth. They cover {percent(f.cover)} of its side{f.kept_out > 0.005 ? `; ${percent(f.kept_out)} of it is too thin for them` : ''}.</li>))}
-            {core && <li>{core.says === 'well' ? 'The core reads well through' : core.says === 'dimly' ? 'The core shows only dimly through' : 'The core is not seen through'} {say(core.front, 'length', units)} of shell ({core.reads.toFixed(0)} apart). {core.most === null ? 'No dose of this shell lets it read.' : core.most >= 2.9 ? 'It would with three times the shell’s dose.' : `It reads up to ${core.most.toFixed(2)} times the shell’s dose${core.least !== null ? core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told' : ''}.`}</li>}
-            <li>{told.map((l, i) => `${l.name} comes out at ${Math.round(hardness(layerMix(i).spec))}`).join(', ')} on the hardness scale, 0 jelly to 100 boot sole.</li>
-            {left.length > 0 && <li className="font-semibold text-watch">◇ Not in this picture: {left.join('; ')}.</li>}
-          </ul>
         </section>
         <section aria-label="What goes in">
           <div className="flex flex-wrap items-end gap-3 no-print">
@@ -89,6 +81,14 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
               );
             })}
           </div>
+          <ul className="mt-5 grid gap-1" data-told>
+            {line && <li>The line sits at {percent(line.even)} with equal heats; {say(4, 'difference', units)} hotter below moves it to {percent(line.moved)}.</li>}
+            <li>{told.map((l) => `${l.name} hides ${percent(l.hides)}`).join(', ')} of what is behind it.</li>
+            {told.flatMap((l) => l.flakes.map((f) => <li key={`${l.name}${f.what}`}><b className="figure">{Math.round(f.mean)}</b> of {f.what} in the {l.name.toLowerCase()} of a bait, {f.low} to {f.high} in eight of ten; {f.thin < 0.5 ? 'as good as none' : Math.round(f.thin)} in its thinnest tenth. They cover {percent(f.cover)} of its side{f.kept_out > 0.005 ? `; ${percent(f.kept_out)} of it is too thin for them` : ''}.</li>))}
+            {core && <li>{core.says === 'well' ? 'The core reads well through' : core.says === 'dimly' ? 'The core shows only dimly through' : 'The core is not seen through'} {say(core.front, 'length', units)} of shell ({core.reads.toFixed(0)} apart). {core.most === null ? 'No dose of this shell lets it read.' : core.most >= 2.9 ? 'It would with three times the shell’s dose.' : `It reads up to ${core.most.toFixed(2)} times the shell’s dose${core.least !== null ? core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told' : ''}.`}</li>}
+            <li>{told.map((l, i) => `${l.name} comes out at ${Math.round(hardness(layerMix(i).spec))}`).join(', ')} on the hardness scale, 0 jelly to 100 boot sole.</li>
+            {left.length > 0 && <li className="font-semibold text-watch">◇ Not in this picture: {left.join('; ')}.</li>}
+          </ul>
           <p className="mt-4 flex flex-wrap gap-2 no-print"><a className="act" href={file('png')} download>Picture, PNG</a><a className="act" href={file('svg')} download>Picture, SVG</a><a className="act" href={`/colours/ways/${id}/card?bait=${key}`}>Colour card</a><a className="act" href={`/api/colours/export?way=${id}`} download>Recipe, JSON</a></p>
         </section>
       </div>
