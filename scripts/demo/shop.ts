@@ -115,7 +115,9 @@ export const COLOURWAYS: Colourway[] = [
   single('Mackerel slate'),
 ];
 
-export const BAITS: Bait[] = [
+/** Hardness baits want, by the softest grade that suits them. */
+const WANTS = { soft: [{ low: 15, high: 42 }], medium: [{ low: 28, high: 55 }] };
+export const BAITS: Bait[] = ([
   { name: 'Slip eel 95', outline: 'eel', length: 95, grades: ['soft', 'medium'], mouldIds: [1, 2] },
   { name: 'Slip eel 120', outline: 'eel', length: 120, grades: ['medium', 'hard'], mouldIds: [3] },
   { name: 'Culvert prawn', outline: 'prawn', length: 60, grades: ['soft', 'medium'], mouldIds: [4] },
@@ -127,7 +129,7 @@ export const BAITS: Bait[] = [
   { name: 'Lantern eel 120', outline: 'eel', length: 120, grades: ['soft', 'medium'], mouldIds: [9] },
   { name: 'Quay dab', outline: 'flatfish', length: 70, grades: ['soft', 'medium'], mouldIds: [12] },
   { name: 'Bollard sprat', outline: 'sprat', length: 90, grades: ['medium', 'floating'], mouldIds: [13] },
-];
+] satisfies Omit<Bait, 'hardness'>[]).map((b) => ({ ...b, hardness: (b.grades as string[]).includes('soft') ? WANTS.soft : WANTS.medium }));
 
 /** The open book: [customer, days from today, [bait, colourway, count, pack][], name of an assorted line] */
 export const ORDERS: { customer: string; note: string; lines: { in: number; pack: number; name?: string; parts: [string, string, number][] }[] }[] = [

@@ -13,6 +13,8 @@ import { usualBait } from '@/store/mixes.ts';
 export interface NamedFigure extends Figure {
   key: string;
   name: string;
+  /** hardness it wants; null = not said */
+  hardness: { low: number; high: number } | null;
 }
 /** Every bait the shop sells, and every cavity that has an outline of its own from a mesh. */
 export async function figures(): Promise<NamedFigure[]> {
@@ -20,9 +22,9 @@ export async function figures(): Promise<NamedFigure[]> {
   const ofBaits = baits.map(({ id, spec }): NamedFigure => {
     const cavity = moulds.find((m) => m.id === spec.mouldIds[0])?.spec.cavities[0];
     const same = cavity && cavity.outline === spec.outline && Math.abs(cavity.length - spec.length) < 0.05 * spec.length ? cavity : null;
-    return { key: `bait-${id}`, name: spec.name, outline: spec.outline, profile: same?.profile ?? null, length: spec.length, volume: same ? cavityVolume(same) : null };
+    return { key: `bait-${id}`, name: spec.name, outline: spec.outline, profile: same?.profile ?? null, hardness: spec.hardness[0] ?? null, length: spec.length, volume: same ? cavityVolume(same) : null };
   });
-  const meshed = moulds.flatMap(({ id, spec }) => { const c = spec.cavities.find((x) => x.profile !== null); return c && spec.makes === 'bait' ? [{ key: `mould-${id}`, name: `${spec.name}, from its mesh`, outline: c.outline, profile: c.profile, length: c.length, volume: cavityVolume(c) }] : []; });
+  const meshed = moulds.flatMap(({ id, spec }) => { const c = spec.cavities.find((x) => x.profile !== null); return c && spec.makes === 'bait' ? [{ key: `mould-${id}`, name: `${spec.name}, from its mesh`, outline: c.outline, hardness: null, profile: c.profile, length: c.length, volume: cavityVolume(c) }] : []; });
   return [...ofBaits, ...meshed];
 }
 

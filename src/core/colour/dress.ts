@@ -5,6 +5,7 @@ import { flakeMedium } from './flakeLight.ts';
 import type { Medium } from './laminate.ts';
 import type { MixLight } from './mixColour.ts';
 import { lightOf } from './mixColour.ts';
+import { spentOf } from './puck.ts';
 
 /** One kind of flake in a mix. */
 export interface FlakeIn {
@@ -52,4 +53,12 @@ export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
   const pearl = powders.filter(({ m }) => m.kind === 'pearl' || m.kind === 'highlight').reduce((sum, { ml }) => sum + (ml * 100) / RECIPE_CUP, 0);
   const tint = (kind: Material['kind']) => powders.find(({ m }) => m.kind === kind)?.m.tint ?? null;
   return { ...light, left, flakes, withFlake: flakes.reduce<Medium>((m, f) => add(m, flakeMedium(f.shape, f.size, f.perMl, f.tint)), light.medium), sheen: 1 - Math.exp(-pearl / SHEEN), glow: tint('glow'), shift: tint('shift') };
+}
+
+/** Share of its heat that a mix's remelt has spent already, over the whole cup; null where there is none in it. */
+export function spentIn(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number | null {
+  const pucks = mix.ladder.filter((i) => i.kind === 'remelt').flatMap((i) => { const m = named(materials, i); return m ? [{ grams: spoonMl(i, m) * m.density, spent: m.spent }] : []; });
+  if (pucks.length === 0) return null;
+  const rest = Math.max(0, RECIPE_CUP * 1.03 - pucks.reduce((g, p) => g + p.grams, 0));
+  return spentOf([...pucks, { grams: rest, spent: 0 }]);
 }

@@ -46,3 +46,14 @@ export function goes(one: Colour, other: Colour): number {
   const light = Math.min(1, 0.5 + Math.abs(one.l - other.l) / 50);
   return told * hue * light;
 }
+
+/** Where hues lie, degrees round from red. */
+const HUES: [number, string][] = [[30, 'redder'], [95, 'yellower'], [165, 'greener'], [265, 'bluer'], [330, 'redder']];
+/** Which way a colour is turned by what was put in, in a word; '' where it hardly is. */
+export function hueTurn(from: Colour, to: Colour): string {
+  const [da, db] = [to.a - from.a, to.b - from.b];
+  if (Math.hypot(da, db) < 2) return '';
+  if (chroma(to) < 0.6 * chroma(from)) return 'greyer';
+  const at = ((Math.atan2(db, da) * 180) / Math.PI + 360) % 360;
+  return HUES.reduce((a, b) => { const gap = (h: number) => Math.min(Math.abs(at - h), 360 - Math.abs(at - h)); return gap(b[0]) < gap(a[0]) ? b : a; })[1];
+}

@@ -6,12 +6,14 @@ import { between, closed, strips } from './path.ts';
 /** Steps of thickness a body is shaded in: thin edges change fastest, so they come closer together there. */
 const STEPS = 18;
 const CORE_STEPS = 8;
+/** A short band, a spot, is walked in no fewer steps. */
+const FINE = 24;
 const tone = (d: string, fill: string): string => (d ? `<path d="${d}" fill="${fill}"/>` : '');
 
 /** A region of the side between two edges (shares of the half-depth), as a path. */
 function region(body: Body, band: Pick<SceneBand, 'from' | 'to'>, upper: (s: number) => number, lower: (s: number) => number): string {
   const mm = (s: number, e: number): number => e * (e >= 0 ? body.up(s) : body.down(s));
-  return strips(between(band.from, band.to), upper, lower)
+  return strips(between(band.from, band.to, Math.max(64, FINE / (band.to - band.from))), upper, lower)
     .map((points) => closed([...points.map(({ s, u }) => [s * body.length, mm(s, u)] as const), ...[...points].reverse().map(({ s, l }) => [s * body.length, mm(s, l)] as const)], body.length)).join('');
 }
 

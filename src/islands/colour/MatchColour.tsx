@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import type { Choice, Colour } from '@/core/colour/index.ts';
-import { colourOfHex, hexOf, readColour, shelved, SIGHT } from '@/core/colour/index.ts';
-import type { Material } from '@/core/material/index.ts';
+import { colourOfHex, hexOf, lightOf, readColour, shelved, SIGHT, throughTo } from '@/core/colour/index.ts';
+import type { Material, Mix } from '@/core/material/index.ts';
 import { KINDS } from '@/core/material/index.ts';
 import { PINCH } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Photo } from './Photo.tsx';
+import { remeltOf } from './remelt.ts';
 import { useRecipes } from './useRecipes.ts';
 
 interface Shelf {
@@ -32,7 +34,7 @@ function Way({ choice, target, shelf, units }: { choice: Choice; target: Colour;
       <ol className="mt-1 max-w-96">
         {recipe.doses.map((d) => {
           const { spec } = shelf.find((m) => String(m.id) === d.key)!;
-          return <li key={d.key} className="flex justify-between border-b border-rule py-1"><span>{spec.name}</span><b className="figure">{KINDS[spec.kind].by === 'drops' ? `${d.dose} dr` : spoon(d.dose * PINCH, units)}</b></li>;
+          return <li key={d.key} className="flex justify-between border-b border-rule py-1"><span>{spec.name}</span><b className="figure">{KINDS[spec.kind].by === 'drops' ? `${d.dose} dr` : KINDS[spec.kind].by === 'mL' ? say(d.dose, 'volume', units) : spoon(d.dose * PINCH, units)}</b></li>;
         })}
       </ol>
       {recipe.cost > 0 && <p className="hint">costs {recipe.cost.toFixed(2)} a charge</p>}
@@ -41,20 +43,24 @@ function Way({ choice, target, shelf, units }: { choice: Choice; target: Colour;
 }
 
 /** A wanted colour, and the ways to it with what stands on the shelf: whole drops and real spoons. */
-export default function MatchColour({ materials, units }: { materials: Shelf[]; units: ShopUnits }) {
-  const [target, setTarget] = useState<Colour>(() => colourOfHex('#6f7c3c')!);
+export default function MatchColour({ materials, mixes, from, units }: { materials: Shelf[]; mixes: { id: number; spec: Mix }[]; /** mix whose colour is wanted first */ from: number | null; units: ShopUnits }) {
+  const ofMix = (id: number | null): Colour | null => { const m = mixes.find((x) => x.id === id); return m ? throughTo(lightOf(m.spec, materials.map((x) => x.spec)).medium, SIGHT.thickness, 'card') : null; };
+  const [target, setTarget] = useState<Colour>(() => ofMix(from) ?? colourOfHex('#6f7c3c')!);
   const [typed, setTyped] = useState('');
+  const [puck, setPuck] = useState<{ id: number; ml: number } | null>(null);
   const [ml, setMl] = useState(237);
   const [thickness, setThickness] = useState<number>(SIGHT.thickness);
   const [without, setWithout] = useState<number[]>([]);
   const { answer, busy, ask, stop } = useRecipes();
   const colouring = materials.filter((m) => KINDS[m.spec.kind].colours);
   const ready = colouring.map((m) => ({ ...m, as: shelved(String(m.id), m.spec, ml) }));
-  const usable = ready.flatMap((m) => (m.as.ok && !without.includes(m.id) ? [m.as.one] : []));
+  const usable = ready.flatMap((m) => (m.as.ok && !without.includes(m.id) && m.id !== puck?.id ? [m.as.one] : []));
+  const held = puck && materials.find((m) => m.id === puck.id);
+  const remelt = held ? remeltOf(held.spec, puck!.ml, ml, materials.map((m) => m.spec), units) : null;
   const [shown, setShown] = useState<Colour | null>(null);
   const look = () => {
     setShown(target);
-    ask(usable, target, ml, { ...SIGHT, thickness });
+    ask(usable, target, ml, { ...SIGHT, thickness, base: remelt?.base ?? SIGHT.base });
   };
   const read = typed ? readColour(typed) : null;
   const take = (c: Colour) => { setTarget(c); setTyped(''); };
@@ -67,10 +73,16 @@ export default function MatchColour({ materials, units }: { materials: Shelf[]; 
         </div>
         <label className="field"><span>Pick it</span><input type="color" className="box p-1" value={hexOf(target)} onChange={(e) => take(colourOfHex(e.target.value)!)} /></label>
         <label className="field"><span>Or write it: #6b7f2a, or L a b</span><input className="box" value={typed} onChange={(e) => { setTyped(e.target.value); const c = readColour(e.target.value); if (c) setTarget(c); }} aria-invalid={typed !== '' && !read ? true : undefined} />{typed !== '' && !read && <span className="wrong">Six figures of a hex, or three numbers: L from 0 to 100, a and b from −128 to 128. The colour before is kept.</span>}</label>
+        <label className="field"><span>Or the colour of a mix</span><select className="box" value="" onChange={(e) => { const c = ofMix(Number(e.target.value)); if (c) take(c); }}><option value="">choose</option>{mixes.map((m) => <option key={m.id} value={m.id}>{m.spec.name}</option>)}</select></label>
         <Photo onColour={take} />
         <div className="grid grid-cols-2 gap-3">
           <QuantityField label="Charge" value={ml} dimensions={['volume']} shop={units} min={10} max={4000} onChange={(v) => v !== null && setMl(v)} />
           <QuantityField label="Seen through" value={thickness} dimensions={['length']} shop={units} min={0.2} max={60} onChange={(v) => v !== null && setThickness(v)} />
+        </div>
+        <div>
+          <label className="field"><span>Into</span><select className="box" value={puck?.id ?? ''} onChange={(e) => setPuck(e.target.value ? { id: Number(e.target.value), ml: Math.round(ml / 2) } : null)}><option value="">clear plastisol</option>{materials.filter((m) => m.spec.kind === 'puck').map((m) => <option key={m.id} value={m.id}>{m.spec.name}, remelted</option>)}</select></label>
+          {puck && <div className="mt-2"><QuantityField label="Of it in the charge" value={puck.ml} dimensions={['volume']} shop={units} min={1} max={ml} onChange={(v) => v !== null && setPuck({ ...puck, ml: v })} /></div>}
+          {remelt && <ul className="mt-2 grid gap-1 text-sm" data-remelt>{remelt.says.map((x) => <li key={x}>{x}</li>)}</ul>}
         </div>
         <details>
           <summary className="flex min-h-11 cursor-pointer items-center font-bold">From the shelf: {usable.length} of {colouring.length}</summary>

@@ -3,12 +3,12 @@ import type { Build } from '@/core/build/index.ts';
 import { layersOf } from '@/core/build/index.ts';
 import { lookOf } from '@/core/colour/index.ts';
 import type { Ingredient, Material, Mix } from '@/core/material/index.ts';
-import { hardness, RECIPE_CUP, scaleMix, WHEN } from '@/core/material/index.ts';
+import { hardness, RECIPE_CUP, softenerFor, scaleMix, WHEN } from '@/core/material/index.ts';
 import type { Asked, Figure } from '@/core/picture/index.ts';
 import { coreTold, layersTold, lineTold, sceneOf, VIEWS } from '@/core/picture/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { say } from '@/core/quantity/index.ts';
+import { degreesApart, say } from '@/core/quantity/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { FloatFor } from './FloatFor.tsx';
 import { PairFor } from './PairFor.tsx';
@@ -24,7 +24,7 @@ interface Props {
   mixes: Record<string, NamedMix>;
   all: NamedMix[];
   materials: Material[];
-  figures: (Figure & { key: string; name: string })[];
+  figures: (Figure & { key: string; name: string; hardness: { low: number; high: number } | null })[];
   start: string;
   units: ShopUnits;
 }
@@ -82,11 +82,12 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
             })}
           </div>
           <ul className="mt-5 grid gap-1" data-told>
-            {line && <li>The line sits at {percent(line.even)} with equal heats; {say(4, 'difference', units)} hotter below moves it to {percent(line.moved)}.</li>}
+            {line && <li>The line sits at {percent(line.even)} with equal heats; {degreesApart(4, units)} hotter below moves it to {percent(line.moved)}.</li>}
             <li>{told.map((l) => `${l.name} hides ${percent(l.hides)}`).join(', ')} of what is behind it.</li>
             {told.flatMap((l) => l.flakes.map((f) => <li key={`${l.name}${f.what}`}><b className="figure">{Math.round(f.mean)}</b> of {f.what} in the {l.name.toLowerCase()} of a bait, {f.low} to {f.high} in eight of ten; {f.thin < 0.5 ? 'as good as none' : Math.round(f.thin)} in its thinnest tenth. They cover {percent(f.cover)} of its side{f.kept_out > 0.005 ? `; ${percent(f.kept_out)} of it is too thin for them` : ''}.</li>))}
             {core && <li>{core.says === 'well' ? 'The core reads well through' : core.says === 'dimly' ? 'The core shows only dimly through' : 'The core is not seen through'} {say(core.front, 'length', units)} of shell ({core.reads.toFixed(0)} apart). {core.most === null ? 'No dose of this shell lets it read.' : core.most >= 2.9 ? 'It would with three times the shell’s dose.' : `It reads up to ${core.most.toFixed(2)} times the shell’s dose${core.least !== null ? core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told' : ''}.`}</li>}
-            <li>{told.map((l, i) => `${l.name} comes out at ${Math.round(hardness(layerMix(i).spec))}`).join(', ')} on the hardness scale, 0 jelly to 100 boot sole.</li>
+            <li>{told.map((l, i) => `${l.name} comes out at ${Math.round(hardness(layerMix(i).spec))}`).join(', ')} on the hardness scale, 0 jelly to 100 boot sole.{figure.hardness ? ` ${figure.name} wants ${figure.hardness.low} to ${figure.hardness.high}.` : ''}</li>
+            {figure.hardness && told.map((l, i) => ({ name: l.name, spec: layerMix(i).spec, at: hardness(layerMix(i).spec) })).filter((x) => x.at < figure.hardness!.low || x.at > figure.hardness!.high).map((x) => <li key={x.name} className="font-semibold text-watch">◇ {x.name} is too {x.at > figure.hardness!.high ? `hard: ${say(softenerFor(x.spec, figure.hardness!.high), 'volume', units, 1)} of softener in a US cup brings it to ${figure.hardness!.high}` : 'soft: leave softener out, or take a harder grade'}.</li>)}
             {left.length > 0 && <li className="font-semibold text-watch">◇ Not in this picture: {left.join('; ')}.</li>}
           </ul>
           <p className="mt-4 flex flex-wrap gap-2 no-print"><a className="act" href={file('png')} download>Picture, PNG</a><a className="act" href={file('svg')} download>Picture, SVG</a><a className="act" href={`/colours/ways/${id}/card?bait=${key}`}>Colour card</a><a className="act" href={`/api/colours/export?way=${id}`} download>Recipe, JSON</a></p>

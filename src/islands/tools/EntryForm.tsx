@@ -5,6 +5,7 @@ import { Bait } from '@/ui/Bait.tsx';
 import { dress } from '@/ui/dress.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
+import { dropOf } from '@/core/material/hardness.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import type { Field } from './forms.ts';
 import { FORMS } from './forms.ts';
@@ -44,6 +45,8 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       const held = value as string[];
       return <fieldset className="sm:col-span-2"><legend className="text-sm text-soft">{field.label}</legend>{field.choices.map(([k, name]) => <label key={k} className="mr-5 inline-flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={held.includes(k)} onChange={(e) => put(e.target.checked ? [...held, k] : held.filter((x) => x !== k))} />{name}</label>)}{bad}</fieldset>;
     }
+    case 'twenty':
+      return <Twenty label={field.label} density={Number(all.density)} units={context.units} set={put} />;
     case 'ids': {
       const held = value as number[];
       return <fieldset className="sm:col-span-2"><legend className="text-sm text-soft">{field.label}</legend>{context.moulds.map((m) => <label key={m.id} className="mr-5 inline-flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={held.includes(m.id)} onChange={(e) => put(e.target.checked ? [...held, m.id] : held.filter((x) => x !== m.id))} />{m.name}</label>)}</fieldset>;
@@ -71,7 +74,7 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
           {held.map((row, i) => (
             <div key={i} className="grid items-start gap-3 border-b border-rule py-2" style={{ gridTemplateColumns: `repeat(auto-fit, minmax(110px, 1fr))` }}>
               {field.fields.map((f) => <Input key={f.key} field={f} value={row[f.key]} all={row} context={context} set={(part) => put(held.map((r, k) => (k === i ? { ...r, ...part } : r)))} />)}
-              {held.length > 1 && <button type="button" className="act mt-6" aria-label={`Take ${field.one} ${i + 1} out`} onClick={() => put(held.filter((_, k) => k !== i))}>Take out</button>}
+              {(held.length > 1 || field.none) && <button type="button" className="act mt-6" aria-label={`Take ${field.one} ${i + 1} out`} onClick={() => put(held.filter((_, k) => k !== i))}>Take out</button>}
             </div>
           ))}
           {held.length < field.most && <button type="button" className="act mt-2" onClick={() => put([...held, { ...field.blank }])}>Another {field.one}</button>}
@@ -80,6 +83,12 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       );
     }
   }
+}
+
+/** Twenty drops on a scale give one drop's size. */
+function Twenty({ label, density, units, set }: { label: string; density: number; units: ShopUnits; set: (ml: number) => void }) {
+  const [grams, setGrams] = useState<number | null>(null);
+  return <QuantityField label={`${label}: they weigh`} value={grams} dimensions={['mass']} min={0.05} max={12} shop={units} onChange={(g) => { setGrams(g); if (g !== null && density > 0) set(Number(dropOf(g, density).toFixed(4))); }} />;
 }
 
 /** One form for every list of the shop: its fields are data. */
@@ -95,7 +104,7 @@ export default function EntryForm({ list, id, values, ...context }: Context & { 
   const known = form.fields.some((f) => f.key === wrong?.field?.split('.')[0]);
   return (
     <form className="grid max-w-3xl gap-4 sm:grid-cols-2" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
-      {form.fields.map((f) => <Input key={f.key} field={f} value={held[f.key]} all={held} context={context} set={(part) => setHeld({ ...held, ...part })} wrong={wrong?.field?.split('.')[0] === f.key ? wrong.message : undefined} />)}
+      {form.fields.map((f) => <Input key={`${f.key}${f.kind}`} field={f} value={held[f.key]} all={held} context={context} set={(part) => setHeld({ ...held, ...part })} wrong={wrong?.field?.split('.')[0] === f.key ? wrong.message : undefined} />)}
       {wrong && !known && <p className="wrong sm:col-span-2" role="alert">{wrong.message}</p>}
       <p className="flex gap-3 sm:col-span-2"><button type="submit" className="act act-main">Keep this {form.one}</button><a className="act border-transparent" href={form.back}>Leave it</a></p>
     </form>

@@ -1,6 +1,6 @@
 import { BLOCKS, LINES } from '@/core/build/index.ts';
 import { OVENS } from '@/core/heat/oven.ts';
-import { GRADES, KINDS, WHEN } from '@/core/material/index.ts';
+import { GRADES, KINDS, SHAPES, WHEN } from '@/core/material/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import type { Dimension } from '@/core/quantity/index.ts';
 
@@ -18,7 +18,8 @@ export type Field =
   | (Base & { kind: 'ids'; of: 'moulds' })
   | (Base & { kind: 'build' })
   | (Base & { kind: 'layers' })
-  | (Base & { kind: 'rows'; one: string; most: number; fields: Field[]; blank: Record<string, unknown> });
+  | (Base & { kind: 'rows'; one: string; most: number; fields: Field[]; blank: Record<string, unknown>; /** there may be none at all */ none?: true })
+  | (Base & { kind: 'twenty' });
 
 const named = (table: Record<string, { name: string }>): [string, string][] => Object.entries(table).map(([k, v]) => [k, v.name]);
 
@@ -50,8 +51,8 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
   },
   baits: {
     one: 'bait', back: '/colours',
-    fields: [{ key: 'name', label: 'Name it is sold under', kind: 'text' }, { key: 'outline', label: 'Shape', kind: 'choice', choices: named(OUTLINES) }, { key: 'length', label: 'Length', kind: 'quantity', dimension: 'length', min: 5, max: 600 }, { key: 'grades', label: 'Grades that suit it', kind: 'many', choices: named(GRADES) }, { key: 'mouldIds', label: 'Moulds that make it, the usual one first', kind: 'ids', of: 'moulds' }],
-    blank: { name: '', outline: 'eel', length: 95, grades: ['medium'], mouldIds: [] },
+    fields: [{ key: 'name', label: 'Name it is sold under', kind: 'text' }, { key: 'outline', label: 'Shape', kind: 'choice', choices: named(OUTLINES) }, { key: 'length', label: 'Length', kind: 'quantity', dimension: 'length', min: 5, max: 600 }, { key: 'grades', label: 'Grades that suit it', kind: 'many', choices: named(GRADES) }, { key: 'hardness', label: 'Hardness it wants, 0 jelly to 100 boot sole', kind: 'rows', one: 'range', most: 1, none: true, blank: { low: 20, high: 45 }, fields: [{ key: 'low', label: 'From', kind: 'quantity', dimension: 'count', min: 0, max: 100 }, { key: 'high', label: 'To', kind: 'quantity', dimension: 'count', min: 0, max: 100 }] }, { key: 'mouldIds', label: 'Moulds that make it, the usual one first', kind: 'ids', of: 'moulds' }],
+    blank: { name: '', outline: 'eel', length: 95, grades: ['medium'], hardness: [], mouldIds: [] },
   },
   mixes: {
     one: 'mix', back: '/colours',
@@ -65,13 +66,15 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
     one: 'material', back: '/colours/materials',
     fields: [
       { key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(KINDS) },
-      { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'spoon', label: 'As it lies in a spoon', kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
+      { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'drop', label: 'Or weigh twenty drops', kind: 'twenty' }, { key: 'spoon', label: 'As it lies in a spoon', kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
       { key: 'strength', label: 'Strength, against its swatches', kind: 'quantity', dimension: 'count', min: 0.05, max: 20 },
       { key: 'white', label: 'Drawn down over white', kind: 'colour', optional: true }, { key: 'black', label: 'Over black', kind: 'colour', optional: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
-      { key: 'size', label: 'Flake: its size', kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'heat', label: 'Its dye stands', kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
+      { key: 'size', label: 'Flake: its size', kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'shape', label: 'Flake: its cut', kind: 'choice', choices: named(SHAPES) }, { key: 'tint', label: 'Colour of its face, its glow or its shift', kind: 'colour', optional: true }, { key: 'heat', label: 'Its dye stands', kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
       { key: 'price', label: 'Price of 100 mL', kind: 'quantity', dimension: 'count', min: 0, max: 10_000 }, { key: 'reference', label: 'Where you buy it', kind: 'text' },
+      { key: 'carries', label: 'Puck: flakes it carries in a mL', kind: 'quantity', dimension: 'count', min: 0, max: 5000 }, { key: 'spent', label: 'Puck: heat already spent', kind: 'quantity', dimension: 'share', min: 0, max: 1 },
+      { key: 'measures', label: 'Measures of your own, each weighed once on a scale', kind: 'rows', one: 'measure', most: 8, none: true, blank: { name: '', grams: 1 }, fields: [{ key: 'name', label: 'This scoop, a squeeze, a pinch', kind: 'text' }, { key: 'grams', label: 'It holds, of this', kind: 'quantity', dimension: 'mass', min: 0.001, max: 500 }] },
     ],
-    blank: { name: '', kind: 'pigment', density: 1.1, drop: 0.05, spoon: 1.1, strength: 1, white: null, black: null, dose: 10, thickness: 1, size: null, heat: null, price: 0, reference: '' },
+    blank: { name: '', kind: 'pigment', shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], density: 1.1, drop: 0.05, spoon: 1.1, strength: 1, white: null, black: null, dose: 10, thickness: 1, size: null, heat: null, price: 0, reference: '' },
   },
   colourways: {
     one: 'colourway', back: '/colours',
