@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { open } from './steps.ts';
 
-const SCREENS = ['/orders', '/orders/new', '/orders/1', '/orders/file', '/plan', '/plan/1', '/plan/new', '/bench', '/rack', '/sessions', '/sessions/25', '/moulds', '/moulds/1', '/moulds/new', '/moulds/1/change', '/injectors', '/colours', '/entry/mixes/1', '/entry/colourways/1', '/entry/injectors/3', '/entry/baits/1', '/entry/vessels/new', '/entry/blocks/1', '/shop', '/heat', '/heat/learned', '/colours/match', '/colours/materials', '/colours/mixes/1', '/entry/materials/4', '/entry/ovens/1', '/bench/26', '/builds', '/builds/new', '/builds/1', '/moulds/takes', '/moulds/castings', '/moulds/castings/1', '/moulds/9', '/entry/colourways/14', '/sessions/36', '/bench/43', '/bench/52'];
+const SCREENS = ['/orders', '/orders/new', '/orders/1', '/orders/file', '/plan', '/plan/1', '/plan/new', '/bench', '/rack', '/sessions', '/sessions/25', '/moulds', '/moulds/1', '/moulds/new', '/moulds/1/change', '/injectors', '/colours', '/entry/mixes/1', '/entry/colourways/1', '/entry/injectors/3', '/entry/baits/1', '/entry/vessels/new', '/entry/blocks/1', '/shop', '/heat', '/heat/learned', '/colours/match', '/colours/bring-in', '/colours/ways/1', '/colours/ways/13/card', '/colours/materials', '/colours/mixes/1', '/entry/materials/4', '/entry/ovens/1', '/bench/26', '/builds', '/builds/new', '/builds/1', '/moulds/takes', '/moulds/castings', '/moulds/castings/1', '/moulds/9', '/entry/colourways/14', '/sessions/36', '/bench/43', '/bench/52'];
 
 for (const ground of ['paper', 'slate']) {
   test(`axe finds nothing wrong on any screen, ${ground} ground`, async ({ page, context, baseURL }) => {

@@ -1,22 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { byPointer, follow, open, settled, stepOf } from './steps.ts';
+import { begin, byPointer, follow, open, plan, settled, stepOf } from './steps.ts';
 
-/** Puts an order in the book, and takes its line into a new plan. */
-async function plan(page: Page, customer: string, bait: string, colourway: string, count: number): Promise<void> {
-  const { baits, colourways } = (await (await page.request.get('/api/catalogue')).json()) as Record<string, { id: number; spec: { name: string } }[]>;
-  const id = (all: { id: number; spec: { name: string } }[], name: string) => all.find((e) => e.spec.name === name)!.id;
-  const order = { customer, note: '', lines: [{ name: '', pack: 1, promised: '2031-06-01', parts: [{ bait: id(baits!, bait), colourway: id(colourways!, colourway), count }] }] };
-  expect((await page.request.post('/api/orders', { data: order })).status()).toBe(201);
-  await page.clock.install();
-  await open(page, '/plan/new');
-  await page.getByRole('checkbox', { name: new RegExp(customer) }).check();
-}
-async function begin(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Start at the bench' }).click();
-  await page.waitForURL(/\/bench\/\d+/);
-  await settled(page);
-}
 /** To the end of the session, and the order's bar in the book. */
 async function count(page: Page, customer: string, said: RegExp): Promise<void> {
   const hands = byPointer(page);

@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { colourOfHex, deltaE } from '../../src/core/colour/index.ts';
-import { open } from './steps.ts';
+import { begin, byKeys, follow, open, plan, settled } from './steps.ts';
 
 /** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
 function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
@@ -65,4 +65,58 @@ test('a mix is changed and both versions stand side by side; the first is mixed 
   await page.locator('[data-version="1"]').getByRole('button', { name: 'Show it' }).click();
   await page.getByRole('button', { name: 'Mix version 1 from now on' }).click();
   await expect(page.locator('[data-version]')).toHaveCount(before + 2);
+});
+
+test('a cup is coloured by keyboard, drop by drop, as the bench says next; the wrong flake is asked about; what really went in is kept, and is on the bait and its card', async ({ page }) => {
+  test.setTimeout(150_000);
+  await plan(page, 'Lifeboat Row Rods', 'Slip eel 95', 'Bilge moss over oyster lint', 8);
+  await begin(page);
+  await follow(page, byKeys(page), { until: (s) => s === 'colour' });
+  await page.keyboard.press('a');
+  const panel = page.getByRole('dialog', { name: 'What goes in' });
+  const green = panel.locator('[data-rung="Green no. 2"]');
+  await expect(green).toHaveAttribute('aria-pressed', 'true');
+  const apart = () => panel.locator('[data-apart]').textContent().then(Number);
+  await expect(panel.locator('[data-advised]')).toContainText(/of Green no. 2, stir, look again/);
+  const far = await apart();
+  await page.keyboard.press('5');
+  await page.keyboard.press('2');
+  await expect(green).toContainText('7 dr');
+  await page.keyboard.press('u');
+  await expect(green).toContainText('5 dr');
+  await expect(panel.locator('[data-advised]')).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(green).toContainText('9 dr');
+  await expect.poll(apart).toBeLessThan(far);
+  await page.keyboard.press('Enter');
+  await expect(green).toContainText('is in');
+  await page.keyboard.press('5');
+  await panel.getByLabel('Something else from the shelf').selectOption('Silver flake 0.2 mm');
+  const asked = panel.getByRole('alertdialog', { name: 'Another size of flake' });
+  await expect(asked.getByRole('img')).toHaveAttribute('aria-label', /0.4 mm beside Silver flake 0.2 mm 0.2 mm/);
+  await asked.getByRole('button', { name: 'No, Green flake 0.4 mm' }).click();
+  await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toHaveAttribute('aria-pressed', 'true');
+  await panel.locator('[data-rung="Green flake 0.4 mm"]').focus();
+  await panel.getByRole('button', { name: /^All of it/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toContainText('is in');
+  const says = await panel.locator('[data-keep]').textContent();
+  await page.keyboard.press('k');
+  const n = Number(/version (\d+)/.exec(says!)![1]);
+  await expect(panel.locator('[data-kept]')).toContainText(`version ${n} of Bilge moss`);
+  await settled(page);
+  await open(page, '/colours/mixes/1');
+  await expect(page.locator(`[data-version="${n}"]`)).toContainText('from cup A');
+  const goesIn = page.getByRole('region', { name: 'What goes in' });
+  await expect(goesIn).not.toContainText('26 dr');
+  await open(page, '/colours/ways/1');
+  await expect(page.locator('[data-way]')).toHaveAttribute('data-drawn', 'yes');
+  const bait = page.getByRole('img', { name: /over light water/ });
+  expect(decodeURIComponent((await bait.getAttribute('src'))!)).toMatch(/^data:image\/svg\+xml;charset=utf-8,<svg/);
+  const dose = /Green no\. 2.*?(\d+) dr/.exec((await page.getByRole('region', { name: 'What goes in' }).textContent())!.replace(/.*Softener/, ''))![1];
+  await page.getByRole('link', { name: 'Colour card' }).click();
+  const card = page.locator('[data-card]');
+  await expect(card).toContainText(`version ${n} of`);
+  await expect(card).toContainText(`${dose} dr`);
+  await expect(card.locator('svg[role="img"]').first()).toHaveAttribute('aria-label', /from the side/);
 });

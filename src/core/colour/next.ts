@@ -37,6 +37,8 @@ export interface Thinning {
 export const NEAR = 2;
 /** More in than is wanted is told from the error of a drop by this much ΔE that clear would gain (judgement). */
 const GAIN = 0.7;
+/** ΔE that is as good as none between two ways (judgement). */
+const AS_WELL = 0.2;
 /** Most a charge may grow, times (judgement: past that it is another mix). */
 const GROWS = 3;
 const STEPS = [0.5, 0.2, 0.08, 0.03] as const;
@@ -50,7 +52,7 @@ function settle(charge: Charge, least: readonly number[], ml: number): { doses: 
     for (let better = true, turns = 0; better && turns < 40; turns++) {
       better = false;
       for (let i = 0; i < charge.shelf.length; i++) {
-        const unit = Math.max(charge.shelf[i]!.step * 0.25, step * Math.max(best.doses[i]!, charge.shelf[i]!.most * 0.06));
+        const unit = Math.max(charge.shelf[i]!.step * 0.5 * step, step * Math.max(best.doses[i]!, charge.shelf[i]!.most * 0.06));
         for (const by of [unit, -unit]) {
           const doses = best.doses.map((d, j) => (j === i ? Math.min(charge.shelf[i]!.most, Math.max(least[i]!, d + by)) : d));
           const off = offWith(charge, doses, ml);
@@ -114,10 +116,18 @@ export function thinning(charge: Charge): Thinning | null {
   if (have.every((d) => d === 0)) return null;
   const without = settle(charge, have, charge.ml).off;
   const reach = (ml: number): number => settle(charge, have, ml).off;
-  let best = { clear: 0, off: without };
-  // Coarse, then about the best of it: the reach falls to one place and rises again.
   const most = Math.floor(((GROWS - 1) * charge.ml) / 5) * 5;
-  for (let k = 1; k <= 16; k++) { const clear = Math.round((most * (k / 16) ** 1.7) / 5) * 5; const off = reach(charge.ml + clear); if (clear > 0 && off < best.off - 0.05) best = { clear, off }; }
-  for (const by of [20, 10, 5]) for (const clear of [best.clear - by, best.clear + by]) if (clear > 0 && clear <= most) { const off = reach(charge.ml + clear); if (off < best.off - 0.02) best = { clear, off }; }
+  const tried = Array.from({ length: 16 }, (_, k) => Math.max(5, Math.round((most * ((k + 1) / 16) ** 1.7) / 5) * 5)).map((clear) => ({ clear, off: reach(charge.ml + clear) }));
+  const least = Math.min(...tried.map((t) => t.off));
+  // More clear than is needed only asks for more colour after it: the least that does as well, then finer between it and the one before.
+  const at = tried.findIndex((t) => t.off <= least + AS_WELL);
+  let best = tried[at]!;
+  for (let low = at > 0 ? tried[at - 1]!.clear : 0; best.clear - low > 5; ) {
+    const clear = Math.round((low + best.clear) / 10) * 5;
+    if (clear <= low || clear >= best.clear) break;
+    const off = reach(charge.ml + clear);
+    if (off <= least + AS_WELL) best = { clear, off };
+    else low = clear;
+  }
   return without - best.off >= GAIN ? { clear: best.clear, charge: charge.ml + best.clear, after: best.off } : null;
 }

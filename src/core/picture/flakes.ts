@@ -65,8 +65,11 @@ export function strew(scene: Scene): Strewn[] {
     const lying: Lying[] = [];
     for (let i = poisson(flake.perMl * all, next); i > 0; i--) {
       const s = at(next());
-      const [r, a, turn, tilt] = [Math.sqrt(next()), 2 * Math.PI * next(), next(), next()];
-      const y = r * Math.sin(a) * (a < Math.PI ? body.up(s) : body.down(s));
+      const [up, down] = [body.up(s), body.down(s)];
+      const [r, half, above, turn, tilt] = [Math.sqrt(next()), Math.PI * next(), next() * (up + down) < up, next(), next()];
+      // The back and the belly of a section differ in height: each has its own half of an ellipse.
+      const a = above ? half : half + Math.PI;
+      const y = r * Math.sin(a) * (above ? up : down);
       const z = r * Math.cos(a) * body.wide(s);
       if (2 * body.wide(s) < flake.size) continue;
       if (layerAt(body, bands, s, y, z) === layer) lying.push({ s, y, z, turn, tilt });

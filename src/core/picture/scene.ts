@@ -25,6 +25,19 @@ export interface Scene {
   seed: number;
 }
 
+/** Behind its narrowest place a bait that widens again is a fin, and no thicker than at its root (judgement: outlines know only a side). */
+const WIDENS = 1.3;
+const roots = new WeakMap<Stations, number | null>();
+function finRoot(stations: Stations, shape: Shape): number | null {
+  const held = roots.get(stations);
+  if (held !== undefined) return held;
+  const deep = (s: number) => shape.up(s) + shape.down(s);
+  const at = Array.from({ length: 48 }, (_, i) => 0.5 + i / 100).reduce((a, b) => (deep(b) < deep(a) ? b : a));
+  const root = Math.max(...Array.from({ length: 20 }, (_, i) => deep(at + ((1 - at) * (i + 1)) / 20))) > WIDENS * deep(at) ? at : null;
+  roots.set(stations, root);
+  return root;
+}
+
 /** Half-sizes of a bait at a share s of its length, mm. */
 export interface Body extends Shape {
   length: number;
@@ -33,9 +46,10 @@ export interface Body extends Shape {
 }
 export function bodyOf({ stations, round, length }: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
   const shape = shapeFor(stations);
+  const root = finRoot(stations, shape);
   const up = (s: number) => shape.up(s) * length;
   const down = (s: number) => shape.down(s) * length;
-  return { length, up, down, most: { up: shape.most.up * length, down: shape.most.down * length }, wide: (s) => ((up(s) + down(s)) / 2) * round };
+  return { length, up, down, most: { up: shape.most.up * length, down: shape.most.down * length }, wide: (s) => ((up(s) + down(s)) / 2) * round * (root !== null && s > root ? Math.min(1, (shape.up(root) + shape.down(root)) / Math.max(1e-9, shape.up(s) + shape.down(s))) : 1) };
 }
 
 /** A band of the scene with its layer: `inside` where it is seen only through what is round it. */

@@ -118,7 +118,10 @@ export function recharge(s: SessionState, turn: Turn, pours: { cup: string; gram
     if (!c || c.charges === 0 || c.grams >= need * 0.999 || s.skips.has(`recharge${c.charges}:${c.key}`)) return [];
     const grams = c.plannedCharges[c.charges] ?? Math.ceil((need - c.grams) / 5) * 5 + 20;
     const cold = GRADES[c.grade].density20;
-    return [{ key: 'dose', target: c.key, sentence: `${c.letter} will run short: add ${say(grams / cold, 'volume', units)}`, detail: `It holds ${say(Math.max(0, c.grams) / cold, 'volume', units)}; the next wants ${say(need / cold, 'volume', units)}. Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, skip: { step: `recharge${c.charges}`, target: c.key } }];
+    // Stabiliser and softener go into the new plastic while it is cold, not into the hot cup.
+    const ladder = ladderOf(c, grams, ['cold']);
+    const dosed = ladderText(ladder, s);
+    return [{ key: 'dose', target: c.key, sentence: `${c.letter} will run short: add ${say(grams / cold, 'volume', units)}`, detail: `It holds ${say(Math.max(0, c.grams) / cold, 'volume', units)}; the next wants ${say(need / cold, 'volume', units)}. ${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, then: addAll(c, ladder), skip: { step: `recharge${c.charges}`, target: c.key } }];
   });
 }
 
