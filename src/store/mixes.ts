@@ -92,7 +92,7 @@ export const usesOf = (mix: number): Promise<MixUse[]> =>
     `SELECT s.id AS session, s.name, s.opened_at AS at, c.letter, c.version, coalesce(sum(h.good + h.usable + h.second), 0)::int AS shot, coalesce(sum(h.good), 0)::int AS good
      FROM session_cups c JOIN sessions s ON s.id = c.session_id
      LEFT JOIN shots h ON h.session_id = s.id AND NOT h.trial AND h.makes = 'bait' AND h.colourway_id IN (SELECT w.id FROM colourways w, jsonb_each(w.spec->'layers') l WHERE l.value = to_jsonb($1::int))
-     WHERE c.mix_id = $1 GROUP BY s.id, s.name, s.opened_at, c.letter, c.version ORDER BY s.id DESC LIMIT 12`,
+     WHERE c.mix_id = $1 AND s.status <> 'new' GROUP BY s.id, s.name, s.opened_at, c.letter, c.version ORDER BY s.id DESC LIMIT 12`,
     [mix],
   );
 

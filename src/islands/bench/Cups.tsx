@@ -1,4 +1,4 @@
-import { density, GRADES } from '@/core/material/index.ts';
+import { density, GRADES, PLASTISOL } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, degrees, lasting, say, show } from '@/core/quantity/index.ts';
 import type { CupForeseen, CupState, HeatAnswer } from '@/core/session/index.ts';
@@ -33,8 +33,8 @@ export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) 
   );
 }
 
-/** A stage as a maker names it: milk, gel, and clear once it has been through fusion. */
-const stageOf = (cup: CupState, celsius: number): string => (cup.fused ? 'clear' : celsius < EYE.gel.low ? 'milk' : celsius < EYE.gel.high ? 'gel' : 'clearing');
+/** A stage as a maker names it: milk, gel, and clear once it has been through fusion; set once it no longer flows. */
+const stageOf = (cup: CupState, celsius: number): string => (cup.fused ? (celsius < PLASTISOL.noFlow ? 'set' : 'clear') : celsius < EYE.gel.low ? 'milk' : celsius < EYE.gel.high ? 'gel' : 'clearing');
 
 /** What a cup is at now: as reckoned from all that is known of it, or as it was read. */
 export const heatNow = (cup: CupState, seen: CupForeseen | undefined, since: number): number | null => (seen ? seen.now.celsius + (seen.trend * since) / 60 : (cup.reading?.celsius ?? null));

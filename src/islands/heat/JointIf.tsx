@@ -6,20 +6,17 @@ import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
 import { from, Given, WhatIf } from './parts.tsx';
 
-/** K the even odds of a joint may lie off, before joint faults have taught the shop its own (judgement). */
-const EVEN_DOUBT = 5;
-
 /** How hot the body must be for a sound joint. */
 export function JointIf(bench: Bench) {
-  const { units } = bench;
+  const { units, odds: { joint } } = bench;
   const [insert, setInsert] = useState(from(bench, 'insert', 25));
   const [body, setBody] = useState(182);
-  const chance = (b: number, off = 0) => Math.round(1000 * jointChance(b, insert, JOINT.even + off)) / 10;
-  const points = Array.from({ length: 41 }, (_, k) => { const b = 150 + k * 1.25; return { x: shownHeat(b, units), y: chance(b), low: chance(b, EVEN_DOUBT), high: chance(b, -EVEN_DOUBT) }; });
+  const chance = (b: number, off = 0) => Math.round(1000 * jointChance(b, insert, joint.mean + off)) / 10;
+  const points = Array.from({ length: 41 }, (_, k) => { const b = 150 + k * 1.25; return { x: shownHeat(b, units), y: chance(b), low: chance(b, joint.sd), high: chance(b, -joint.sd) }; });
   return (
-    <WhatIf id="joint" title="A joint on an insert" why={`Body and insert meet between their heats; the joint takes when that is about ${degrees(JOINT.even, units)} or more. Warming the inserts buys as many degrees of the body.`}
+    <WhatIf id="joint" title="A joint on an insert" why={`Body and insert meet between their heats; the joint takes when that is about ${degrees(joint.mean, units)} or more. Warming the inserts buys as many degrees of the body.`}
       given={<><Given label="Inserts are" value={insert} dimension="temperature" units={units} min={-5} max={90} set={setInsert} /><Given label="Body is shot at" value={body} dimension="temperature" units={units} min={120} max={205} set={setBody} /></>}
-      numbers={[['Wanted of the body', degrees(bodyHeatFor(insert), units), `for 80 sound in 100; ${degrees(bodyHeatFor(insert, 0.8, JOINT.even - EVEN_DOUBT), units)} to ${degrees(bodyHeatFor(insert, 0.8, JOINT.even + EVEN_DOUBT), units)}`], ['They meet at', degrees(contactHeat(body, insert), units), 'at first'], ['Sound', `${Math.round(chance(body))} %`, `${Math.round(chance(body, EVEN_DOUBT))} to ${Math.round(chance(body, -EVEN_DOUBT))} %`]]}>
+      numbers={[['Wanted of the body', degrees(bodyHeatFor(insert, JOINT.sound, joint.mean), units), `for 80 sound in 100; ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean - joint.sd), units)} to ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean + joint.sd), units)}`], ['They meet at', degrees(contactHeat(body, insert), units), 'at first'], ['Sound', `${Math.round(chance(body))} %`, `${Math.round(chance(body, joint.sd))} to ${Math.round(chance(body, -joint.sd))} %`]]}>
       <Curve points={points} x={`body, ${show(0, 'temperature', units).unit}`} y="% sound" levels={[{ at: 80, name: '80 %' }]} at={shownHeat(body, units)} label="Share of joints that are sound against the heat of the body" />
     </WhatIf>
   );

@@ -1,3 +1,4 @@
+import type { Known } from '@/core/heat/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
@@ -8,6 +9,8 @@ export interface Bench {
   tolerance: number;
   moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: number; flat: boolean; skin: number; warmTo: number; width: number; height: number; shot: number }[];
   vessels: { name: string; bore: number; volume: number }[];
+  /** even odds of a joint, °C, and of a bled line, as the shop has learned them, and how sure */
+  odds: { joint: Known; bleed: Known };
   /** values a session's step was at, by name */
   start: Record<string, string>;
   /** the second of two that are compared */

@@ -37,6 +37,12 @@ function sprueStep(s: SessionState, m: MouldState, shot: ShotState): Step {
   return { key: 'sprue', target: m.key, sentence: `${what} back to ${where ? where.letter : 'the remelt tray'}`, detail: where ? 'Cut small; they are cooked with the cup at the next reheat.' : `${several ? 'Two colours together: kept' : 'Kept'} as a puck, sorted by colour.`, label: where ? `They are in ${where.letter}` : 'They are put by', send: { kind: 'returned', payload: { shot: shot.id, to } }, others: elsewhere, skip: { step: 'sprue', target: m.key } };
 }
 
+/** When bare hands may take the baits: from the heat they open at, less what they stood longer than they had to. */
+function bareHands(s: SessionState, m: MouldState, now: number): string {
+  const left = handsAfter(heatOfMould(m.mould).section, FIRM.mean, s.roomCelsius ?? 20) - Math.max(0, now - m.readyAt) / 1000;
+  return left > 0 ? `Bare hands in about ${lasting(left)}.` : 'They are cool enough for bare hands.';
+}
+
 /** What a mould with a shot in it wants, from the hold to the sprue. */
 export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] {
   const shot = s.shots.get(m.shot ?? '');
@@ -55,7 +61,7 @@ export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] 
   }
   if (m.phase === 'cooling' && now >= m.readyAt) {
     const open = m.mould.closure === 'open';
-    out.push({ key: 'open', target: m.key, sentence: open ? `Lift the baits out of ${name}` : `Open ${name}, ${m.mould.letsGo === 'either' ? 'either side up' : `${m.mould.letsGo} side up`}`, detail: `It has cooled ${Math.round((now - m.since) / 1000)} s. ${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} Bare hands in about ${lasting(handsAfter(heatOfMould(m.mould).section, FIRM.mean, s.roomCelsius ?? 20))}.`, label: open ? 'They are out' : 'It is open', send: { kind: 'mouldOpened', payload: { mould: m.key } }, caution: 'Moulds get hotter as the session goes on: gloves.' });
+    out.push({ key: 'open', target: m.key, sentence: open ? `Lift the baits out of ${name}` : `Open ${name}, ${m.mould.letsGo === 'either' ? 'either side up' : `${m.mould.letsGo} side up`}`, detail: `It has cooled ${lasting((now - m.since) / 1000)}. ${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} ${bareHands(s, m, now)}`, label: open ? 'They are out' : 'It is open', send: { kind: 'mouldOpened', payload: { mould: m.key } }, caution: 'Moulds get hotter as the session goes on: gloves.' });
   }
   if (m.phase === 'opened' && shot) out.push(markStep(m, shot));
   if (m.phase === 'marked' && shot) out.push(sprueStep(s, m, shot));
