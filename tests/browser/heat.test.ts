@@ -7,11 +7,15 @@ import { byPointer, foreseen, mainSays, open, settled, stepOf } from './steps.ts
 test('the what-ifs of heat answer as they are asked, and say when there is no answer', async ({ page }) => {
   await open(page, '/heat');
   const joint = page.getByRole('region', { name: 'A joint on an insert' });
-  await expect(joint.getByText('182°', { exact: true })).toBeVisible();
+  // As many degrees as the insert is warmer, the body may be cooler, whatever the shop has learned of its joints.
+  const body = async () => Number(/Wanted of the body(\d+)°/.exec((await joint.textContent())!)![1]);
+  const usual = await body();
   await joint.getByRole('textbox', { name: 'Inserts are' }).fill('40 °C');
-  await expect(joint.getByText('167°', { exact: true })).toBeVisible();
+  await expect.poll(body).toBe(usual - 15);
+  await joint.getByRole('textbox', { name: 'Inserts are' }).fill('25');
+  await expect.poll(body).toBe(usual);
   await joint.getByRole('textbox', { name: 'Inserts are' }).fill('104 °F');
-  await expect(joint.getByText('167°', { exact: true })).toBeVisible();
+  await expect.poll(body).toBe(usual - 15);
 
   const match = page.getByRole('region', { name: 'Matching cups' });
   const said = match.locator('[data-match]');

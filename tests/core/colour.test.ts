@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Colour, Pixel } from '@/core/colour/index.ts';
-import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, deltaE, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
+import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, deltaE, dragFrom, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
 import { recipeOf, scaleMix } from '@/core/material/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
@@ -162,6 +162,8 @@ test('salt by hand: a layered bait is made to hang, to sink as fast as the drag 
   near(hang.perMl, (1.036 - 0.96) / (1 - 1.036 / 2.16), 1e-9);
   // v² = 2 (ρ/ρw − 1) g V / (Cd A).
   near(sinking({ mass: 8.8, volume: 8 }, 'fresh', 100), 1000 * Math.sqrt((2 * (1.1 / WATERS.fresh.density - 1) * 9.80665 * 8e-6) / (1.1 * 1e-4)), 1e-9);
+  near(dragFrom(sinking({ mass: 8.8, volume: 8 }, 'fresh', 100, 0.7), { mass: 8.8, volume: 8 }, 'fresh', 100)!, 0.7, 1e-9);
+  assert.equal(dragFrom(40, { mass: 7.9, volume: 8 }, 'fresh', 100), null, 'what is lighter than water did not sink');
   assert.equal((saltFor(0, layers, 1, 'sea', 120, { ...rig, hook: 3 }) as { code?: string }).code, 'light', `${STEEL} g/mL of steel is enough`);
   assert.equal((saltFor(900, layers, 1, 'sea', 120, rig) as { code?: string }).code, 'thick');
   const clears = settles(60, 0.3, 0.08);

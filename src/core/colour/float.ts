@@ -43,6 +43,12 @@ export function sinking({ mass, volume }: { mass: number; volume: number }, wate
   return Math.sign(heavier) * Math.sqrt(v2) * 1000;
 }
 
+/** Drag coefficient of a bait that sank so fast in a tank, mm/s: the law of {@link sinking} turned round; null where it is no heavier than the water. */
+export function dragFrom(speed: number, { mass, volume }: { mass: number; volume: number }, water: Water, frontal: number): number | null {
+  const heavier = mass / volume / WATERS[water].density - 1;
+  return heavier > 0 && speed > 0 ? (2 * heavier * G * (volume * 1e-6)) / ((speed / 1000) ** 2 * frontal * 1e-6) : null;
+}
+
 export type SaltAnswer =
   | { ok: true; /** g to each mL of that layer's plastic, and to a bait */ perMl: number; perBait: number }
   | { ok: false; code: 'light' | 'thick'; message: string };

@@ -38,8 +38,8 @@ export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
   return { medium: mixed(doses), left };
 }
 
-/** What a bait is looked at over: sand in light water, weed in dark; and a white card in the hand (judgements). */
-export const BACKINGS = { card: { name: 'on white, in the hand', surface: 'air', backing: 0.86 }, light: { name: 'light water', surface: 'water', backing: 0.5 }, dark: { name: 'dark water', surface: 'water', backing: 0.04 } } as const satisfies Record<string, { name: string; surface: Surface; backing: number }>;
+/** What a bait is looked at over: pale sand in clear water, weed in dark; and a white card in the hand (judgements). Pictures are drawn on the same grounds. */
+export const BACKINGS = { card: { name: 'on white, in the hand', surface: 'air', backing: 0.86 }, light: { name: 'light water', surface: 'water', backing: 0.66 }, dark: { name: 'dark water', surface: 'water', backing: 0.03 } } as const satisfies Record<string, { name: string; surface: Surface; backing: number }>;
 export type Backing = keyof typeof BACKINGS;
 
 /** Colour of so many mm of it over a backing. */

@@ -58,6 +58,7 @@ export const UNITS = {
   mm: { dimension: 'length', factor: 1, label: 'mm', names: ['mm', 'millimetre', 'millimetres'] },
   cm: { dimension: 'length', factor: 10, label: 'cm', names: ['cm'] },
   in: { dimension: 'length', factor: 25.4, label: 'in', names: ['in', 'inch', 'inches', '"', '″'] },
+  thou: { dimension: 'length', factor: 0.0254, label: 'thou', names: ['thou', 'mil', 'mils'] },
   dr: { dimension: 'drops', factor: 1, label: 'dr', names: ['dr', 'drop', 'drops'] },
   s: { dimension: 'time', factor: 1, label: 's', names: ['s', 'sec', 'secs', 'second', 'seconds'] },
   min: { dimension: 'time', factor: 60, label: 'min', names: ['min', 'mins', 'minute', 'minutes'] },

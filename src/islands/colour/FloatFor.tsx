@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Water } from '@/core/colour/index.ts';
-import { BARE, bulkOf, saltFor, settles, sinking, WATERS, SALT } from '@/core/colour/index.ts';
+import { BARE, bulkOf, DRAG, dragFrom, saltFor, settles, sinking, WATERS, SALT } from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { RECIPE_CUP, viscosity } from '@/core/material/index.ts';
 import type { LayerTold, Scene } from '@/core/picture/index.ts';
@@ -14,13 +14,16 @@ const HANGS = 8;
 /** mm of plastic in a cup, usually. */
 const DEEP = 60;
 const moves = (v: number): string => (Math.abs(v) < HANGS ? 'hangs' : `${v > 0 ? 'sinks' : 'rises'} ${Math.abs(v) >= 100 ? `${(Math.abs(v) / 1000).toFixed(2)} m` : `${Math.round(Math.abs(v))} mm`} a second`);
-const WANTS: [string, number][] = [['hang', 0], ['sink slowly', 30], ['sink', 80], ['sink fast', 200], ['rise slowly', -30]];
+const WANTS = { hang: 0, sink: 1, rise: -1 } as const;
 
 /** Salt for a bait that floats, hangs or sinks, in every water, with hook and weight. */
 export function FloatFor({ told, layers, scene, materials, units }: { told: LayerTold[]; layers: Mix[]; scene: Scene; materials: Material[]; units: ShopUnits }) {
   const [hook, setHook] = useState(0);
   const [weight, setWeight] = useState(0);
-  const [speed, setSpeed] = useState(0);
+  const [wants, setWants] = useState<keyof typeof WANTS>('hang');
+  const [pace, setPace] = useState(50);
+  const [tank, setTank] = useState<number | null>(null);
+  const speed = WANTS[wants] * pace;
   const [into, setInto] = useState(0);
   const rig = { ...BARE, hook, weight };
   const float = floatLayers(told, layers.map((m) => ({ grade: m.grade, salt: saltOf(m, materials) })));
@@ -28,26 +31,29 @@ export function FloatFor({ told, layers, scene, materials, units }: { told: Laye
   const chosen = Math.min(into, told.length - 1);
   const { mass, volume } = bulkOf(float, rig);
   const now = Object.keys(WATERS) as Water[];
-  const answers = now.map((w) => ({ w, a: saltFor(speed, float, chosen, w, frontal, rig) }));
+  const drag = tank === null ? DRAG : (dragFrom(tank, { mass, volume }, 'fresh', frontal) ?? DRAG);
+  const answers = now.map((w) => ({ w, a: saltFor(speed, float, chosen, w, frontal, rig, drag) }));
   const most = Math.max(...float.map((l) => l.salt), ...answers.map(({ a }) => (a.ok ? a.perMl : 0)));
   const clears = most > 0 ? settles(DEEP, viscosity(165), most / SALT / (1 + most / SALT)) : null;
   return (
     <section aria-label="Salt and float" className="mt-8 border-t-[1.5px] border-ink pt-3" data-float>
       <h2>Salt and float</h2>
-      <div className="mt-2 grid items-end gap-3 sm:grid-cols-4">
+      <div className="mt-2 grid items-end gap-3 sm:grid-cols-3">
         <QuantityField label="Hook" value={hook} dimensions={['mass']} shop={units} max={100} onChange={(v) => setHook(v ?? 0)} />
         <QuantityField label="Lead or other weight" value={weight} dimensions={['mass']} shop={units} max={500} onChange={(v) => setWeight(v ?? 0)} />
-        <label className="field"><span>It should</span><select className="box" value={speed} onChange={(e) => setSpeed(Number(e.target.value))}>{WANTS.map(([name, v]) => <option key={v} value={v}>{name}{v ? `, ${Math.abs(v)} mm/s` : ''}</option>)}</select></label>
+        <label className="field"><span>It should</span><select className="box" value={wants} onChange={(e) => setWants(e.target.value as keyof typeof WANTS)}>{Object.keys(WANTS).map((w) => <option key={w}>{w}</option>)}</select></label>
+        <QuantityField label={wants === 'hang' ? 'At, mm a second (it hangs)' : 'At, mm a second'} value={pace} dimensions={['count']} shop={units} min={1} max={2000} onChange={(v) => v !== null && setPace(v)} />
+        <QuantityField label="In a tank it sank, mm a second" value={tank} dimensions={['count']} shop={units} min={1} max={2000} onChange={setTank} />
         <label className="field"><span>Salt goes into</span><select className="box" value={chosen} onChange={(e) => setInto(Number(e.target.value))}>{told.map((l, i) => <option key={l.name} value={i}>{l.name}</option>)}</select></label>
       </div>
       <p className="mt-2">A bait weighs <b className="figure">{say(mass, 'mass', units)}</b> and takes up <b className="figure">{say(volume, 'volume', units, 1)}</b>.</p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="In each water">
         <table className="mt-1"><thead><tr><th>Water</th><th>As it is mixed</th><th className="num">Salt for a US cup</th><th className="num">In a bait</th><th>Remark</th></tr></thead>
-          <tbody>{answers.map(({ w, a }) => <tr key={w}><td>{WATERS[w].name}</td><td>{moves(sinking({ mass, volume }, w, frontal))}</td>{a.ok ? <><td className="num figure">{a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}</td><td className="num figure">{say(a.perBait, 'mass', units)}</td><td className="text-soft">{a.perMl === 0 ? 'It does so without.' : 'Last of all, stirred in before each draw.'}</td></> : <><td className="num">–</td><td className="num">–</td><td>{a.message}</td></>}</tr>)}</tbody>
+          <tbody>{answers.map(({ w, a }) => <tr key={w}><td>{WATERS[w].name}</td><td>{moves(sinking({ mass, volume }, w, frontal, drag))}</td>{a.ok ? <><td className="num figure">{a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}</td><td className="num figure">{say(a.perBait, 'mass', units)}</td><td className="text-soft">{a.perMl === 0 ? 'It does so without.' : 'Last of all, stirred in before each draw.'}</td></> : <><td className="num">–</td><td className="num">–</td><td>{a.message}</td></>}</tr>)}</tbody>
         </table>
       </div>
       {clears !== null && <p className="mt-1">Salt goes down: the top tenth of a cup {say(DEEP, 'length', units)} deep clears in {lasting(clears)}. Stir at every draw, and within that.</p>}
-      <p className="hint">Reckoned with a drag of 1.1 on its thickest section; a tank tells better.</p>
+      <p className="hint">Reckoned with a drag of {drag.toFixed(2)} on its thickest section{tank === null ? '; a tank of fresh water tells better' : drag === DRAG ? ': a bait that is no heavier than water cannot have sunk, so the tank is left out' : ', from the tank'}.</p>
     </section>
   );
 }

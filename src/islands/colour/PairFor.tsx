@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Look } from '@/core/colour/index.ts';
 import { beside, goes, hexOf, lookOf, pairOf, softness, throughTo } from '@/core/colour/index.ts';
 import type { Material } from '@/core/material/index.ts';
+import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { NamedMix } from './WayBook.tsx';
 
 /** mm two colours are compared through. */
@@ -10,7 +11,11 @@ const BODY = 8;
 /** Two colours together: how each looks beside the other, how soft their line is, and what else would pair well. */
 export function PairFor({ own, all, materials }: { own: { name: string; look: Look }[]; all: NamedMix[]; materials: Material[] }) {
   const [from, setFrom] = useState(0);
-  const looks = useMemo(() => all.map((m) => { const look = lookOf(m.spec, materials); return { id: m.id, name: m.spec.name, look, colour: throughTo(look.withFlake, BODY, 'light') }; }), [all, materials]);
+  const looks = useMemo(() => [
+    ...all.map((m) => ({ href: `/colours/mixes/${m.id}`, name: m.spec.name, ladder: m.spec.ladder })),
+    // A puck by itself, remelted with nothing added.
+    ...materials.filter((m) => m.kind === 'puck').map((m) => ({ href: '/colours/materials', name: m.name, ladder: [{ what: m.name, kind: 'remelt' as const, amount: RECIPE_CUP, dimension: 'volume' as const, when: 'cold' as const }] })),
+  ].map((m) => ({ ...m, colour: throughTo(lookOf(m, materials).withFlake, BODY, 'light') })), [all, materials]);
   const one = own[Math.min(from, own.length - 1)]!;
   const colour = throughTo(one.look.withFlake, BODY, 'light');
   const others = own.filter((o) => o !== one);
@@ -31,8 +36,8 @@ export function PairFor({ own, all, materials }: { own: { name: string; look: Lo
         );
       })}
       <p className="mt-3 font-semibold">Would pair well with {one.name}:</p>
-      <ul className="mt-1 grid gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">{ranked.map((m) => <li key={m.id}>{swatch(hexOf(beside(colour, m.colour)), hexOf(beside(m.colour, colour)), `${one.name} over ${m.name}`)}<a className="inline-flex min-h-6 items-center" href={`/colours/mixes/${m.id}`}>{m.name}</a></li>)}</ul>
-      <p className="hint mt-1">Each pushed a little away from the other, as the eye does; remelt pucks are under Materials and take part in matching.</p>
+      <ul className="mt-1 grid gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">{ranked.map((m) => <li key={m.name}>{swatch(hexOf(beside(colour, m.colour)), hexOf(beside(m.colour, colour)), `${one.name} over ${m.name}`)}<a className="inline-flex min-h-6 items-center" href={m.href}>{m.name}</a></li>)}</ul>
+      <p className="hint mt-1">Each pushed a little away from the other, as the eye does. Remelt pucks on the shelf are among them.</p>
     </section>
   );
 }
