@@ -95,10 +95,12 @@ test('from above a laminate is its back over its belly, to the millimetre; the l
   near(line.even, piecesOf(dual)[0]!.reduce((v, p) => v + p.volume, 0) / 7, 0.03);
   assert.ok(line.moved > line.even, 'the thinner colour below takes less of the thickness');
   const clear = coreTold(cored)!;
-  assert.equal(clear.says, 'well');
+  assert.deepEqual(clear.through.map((t) => [t.shell, t.says]), [['Shell', 'well']]);
   assert.ok(clear.most! > 1);
   const black = coreTold(sceneOf(eel, BUILDS.core, (l) => look(l.key === 'core' ? 'Net float' : 'Cellar black')))!;
-  assert.equal(black.says, 'not');
+  assert.equal(black.through[0]!.says, 'not');
+  const two = coreTold(sceneOf(eel, BUILDS.laminateCore, (l) => look({ back: 'Cellar black', belly: 'Brackish clear', core: 'Net float' }[l.key]!)))!;
+  assert.deepEqual(two.through.map((t) => t.says), ['not', 'well'], 'each half of a shell by itself');
   assert.ok(black.most === null || black.most < 0.5);
   assert.equal(coreTold(dual), null);
   // The frontal area is that of its widest ellipse; a fin is no thicker than at its root, and so is not it.

@@ -48,9 +48,8 @@ export function lineTold(scene: Scene, hotter = 4): { even: number; moved: numbe
 }
 
 export interface CoreTold extends ShellDose {
-  /** ΔE between bait over core and bait beside it */
-  reads: number;
-  says: 'well' | 'dimly' | 'not';
+  /** through each layer of the shell: ΔE between bait over core and bait beside it, and what that is to an eye */
+  through: { shell: string; reads: number; says: 'well' | 'dimly' | 'not' }[];
   /** mm of shell over the core */
   front: number;
 }
@@ -64,8 +63,8 @@ export function coreTold(scene: Scene): CoreTold | null {
   const wide = bodyOf(scene).wide(s);
   const half = core.edges(s)[0];
   const cored = { shell: shells[0]!.layer.look.withFlake, core: core.layer.look.withFlake, front: wide * (1 - half), thick: 2 * wide * half };
-  const reads = coreReads(cored);
-  return { reads, says: reads >= READS.well ? 'well' : reads >= READS.dimly ? 'dimly' : 'not', front: cored.front, ...shellDose(cored, shells[1]?.layer.look.withFlake) };
+  const through = shells.map(({ layer }) => { const reads = coreReads({ ...cored, shell: layer.look.withFlake }); return { shell: layer.name, reads, says: reads >= READS.well ? 'well' as const : reads >= READS.dimly ? 'dimly' as const : 'not' as const }; });
+  return { through, front: cored.front, ...shellDose(cored, shells[1]?.layer.look.withFlake) };
 }
 
 /** g of salt stirred into each mL of a mix, by its ladder. */

@@ -1,5 +1,4 @@
-import { drawnAs } from '../colour/index.ts';
-import type { Ingredient, Material, Mix } from '../material/index.ts';
+import type { Ingredient, Material } from '../material/index.ts';
 import { GRADES, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
 import type { CupState, TrailEntry } from './state.ts';
 
@@ -10,7 +9,7 @@ const isCharge = (t: TrailEntry): boolean => t.dimension === 'mass' && (t.what =
 export const cupMl = (cup: Pick<CupState, 'grams' | 'grade'>): number => cup.grams / GRADES[cup.grade].density20;
 
 /** How much of each thing a mL of the cup's plastic holds, in the order they first went in. @param upTo entries of the trail that count */
-function strengths(cup: CupState, upTo = cup.trail.length): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
+export function strengths(cup: CupState, upTo = cup.trail.length): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
   const out = new Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }>();
   for (const t of cup.trail.slice(0, upTo)) {
     const ml = t.grams / GRADES[cup.grade].density20;
@@ -26,19 +25,6 @@ function strengths(cup: CupState, upTo = cup.trail.length): Map<string, { what: 
     else out.set(key, { what: t.what, dimension: t.dimension, perMl: t.amount / ml });
   }
   return out;
-}
-
-/** Kind of ingredient a material on the shelf is. */
-const KIND_OF: Record<Material['kind'], Ingredient['kind']> = { plastisol: 'softener', pigment: 'pigment', double: 'pigment', thick: 'pigment', pearl: 'powder', highlight: 'powder', glow: 'powder', shift: 'powder', flake: 'flake', softener: 'softener', stabiliser: 'stabiliser', salt: 'salt', scent: 'scent', oil: 'scent', puck: 'remelt' };
-
-/** The mix a cup really holds, for a US cup: what went in, thinned by what came after. Amounts are kept to a thousandth. */
-export function mixIn(cup: CupState, name: string, materials: readonly Material[], upTo?: number): Mix {
-  const ladder = [...strengths(cup, upTo).values()].filter((x) => x.perMl * RECIPE_CUP > 1e-3).map(({ what, dimension, perMl }): Ingredient => {
-    const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase());
-    const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
-    return { what, kind: own?.kind ?? (on ? KIND_OF[on.kind] : 'pigment'), amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000, dimension, when: own?.when ?? 'clear' };
-  });
-  return { name, colour: drawnAs({ ladder, colour: cup.colour }, materials), grade: cup.grade, ladder };
 }
 
 /** A cup without so much of what its recipe wants is said to lack it (judgement). */

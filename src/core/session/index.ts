@@ -3,6 +3,7 @@ export * from './event.ts';
 export * from './fold.ts';
 export * from './colourCharge.ts';
 export * from './colouring.ts';
+export * from './mixIn.ts';
 export * from './guard.ts';
 export * from './identity.ts';
 export * from './inserts.ts';
