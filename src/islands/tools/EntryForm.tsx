@@ -77,7 +77,7 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
               {(held.length > 1 || field.none) && <button type="button" className="act mt-6" aria-label={`Take ${field.one} ${i + 1} out`} onClick={() => put(held.filter((_, k) => k !== i))}>Take out</button>}
             </div>
           ))}
-          {held.length < field.most && <button type="button" className="act mt-2" onClick={() => put([...held, { ...field.blank }])}>Another {field.one}</button>}
+          {held.length < field.most && <button type="button" className="act mt-2" onClick={() => put([...held, { ...field.blank }])}>{held.length > 0 ? 'Another' : 'Add a'} {field.one}</button>}
           {bad}
         </fieldset>
       );
@@ -104,7 +104,7 @@ export default function EntryForm({ list, id, values, ...context }: Context & { 
   const known = form.fields.some((f) => f.key === wrong?.field?.split('.')[0]);
   return (
     <form className="grid max-w-3xl gap-4 sm:grid-cols-2" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
-      {form.fields.map((f) => <Input key={`${f.key}${f.kind}`} field={f} value={held[f.key]} all={held} context={context} set={(part) => setHeld({ ...held, ...part })} wrong={wrong?.field?.split('.')[0] === f.key ? wrong.message : undefined} />)}
+      {form.fields.filter((f) => !f.only || f.only.of.includes(String(held[f.only.key]))).map((f) => <Input key={`${f.key}${f.kind}`} field={f} value={held[f.key]} all={held} context={context} set={(part) => setHeld({ ...held, ...part })} wrong={wrong?.field?.split('.')[0] === f.key ? wrong.message : undefined} />)}
       {wrong && !known && <p className="wrong sm:col-span-2" role="alert">{wrong.message}</p>}
       <p className="flex gap-3 sm:col-span-2"><button type="submit" className="act act-main">Keep this {form.one}</button><a className="act border-transparent" href={form.back}>Leave it</a></p>
     </form>

@@ -7,6 +7,8 @@ import type { Dimension } from '@/core/quantity/index.ts';
 interface Base {
   key: string;
   label: string;
+  /** shown only while another field has one of these values */
+  only?: { key: string; of: string[] };
 }
 export type Field =
   | (Base & { kind: 'text' })
@@ -22,6 +24,16 @@ export type Field =
   | (Base & { kind: 'twenty' });
 
 const named = (table: Record<string, { name: string }>): [string, string][] => Object.entries(table).map(([k, v]) => [k, v.name]);
+
+/** Kinds of material a field is for. */
+const kinds = (wanted: (k: (typeof KINDS)[keyof typeof KINDS], key: string) => boolean) => ({ key: 'kind', of: Object.entries(KINDS).filter(([key, k]) => wanted(k, key)).map(([key]) => key) });
+const DROPS = kinds((k) => k.by === 'drops');
+const SPOONS = kinds((k) => k.by === 'spoons');
+const COLOURING = kinds((k) => k.colours);
+const FACED = kinds((_, key) => ['flake', 'puck'].includes(key));
+const TINTED = kinds((_, key) => ['flake', 'puck', 'glow', 'shift'].includes(key));
+const PUCK = kinds((_, key) => key === 'puck');
+const DOSED = kinds((k, key) => k.colours && key !== 'puck');
 
 /** The shop's lists as forms: what each entry is made of, and what a new one starts from. */
 export const FORMS: Record<string, { one: string; back: string; fields: Field[]; blank: Record<string, unknown> }> = {
@@ -66,12 +78,12 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
     one: 'material', back: '/colours/materials',
     fields: [
       { key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(KINDS) },
-      { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'drop', label: 'Or weigh twenty drops', kind: 'twenty' }, { key: 'spoon', label: 'As it lies in a spoon', kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
-      { key: 'strength', label: 'Strength, against its swatches', kind: 'quantity', dimension: 'count', min: 0.05, max: 20 },
-      { key: 'white', label: 'Drawn down over white', kind: 'colour', optional: true }, { key: 'black', label: 'Over black', kind: 'colour', optional: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
-      { key: 'size', label: 'Flake: its size', kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'shape', label: 'Flake: its cut', kind: 'choice', choices: named(SHAPES) }, { key: 'tint', label: 'Colour of its face, its glow or its shift', kind: 'colour', optional: true }, { key: 'heat', label: 'Its dye stands', kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
+      { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', only: DROPS, kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'drop', label: 'Or weigh twenty drops', only: DROPS, kind: 'twenty' }, { key: 'spoon', label: 'As it lies in a spoon', only: SPOONS, kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
+      { key: 'strength', label: 'Strength, against its swatches', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.05, max: 20 },
+      { key: 'white', label: 'Drawn down over white', only: COLOURING, kind: 'colour', optional: true }, { key: 'black', label: 'Over black', only: COLOURING, kind: 'colour', optional: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', only: COLOURING, kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
+      { key: 'size', label: 'Flake: its size', only: FACED, kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'shape', label: 'Flake: its cut', only: FACED, kind: 'choice', choices: named(SHAPES) }, { key: 'tint', label: 'Colour of its face, its glow or its shift', only: TINTED, kind: 'colour', optional: true }, { key: 'heat', label: 'Its dye stands', only: kinds((k, key) => DOSED.of.includes(key) || key === 'flake'), kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
       { key: 'price', label: 'Price of 100 mL', kind: 'quantity', dimension: 'count', min: 0, max: 10_000 }, { key: 'reference', label: 'Where you buy it', kind: 'text' },
-      { key: 'carries', label: 'Puck: flakes it carries in a mL', kind: 'quantity', dimension: 'count', min: 0, max: 5000 }, { key: 'spent', label: 'Puck: heat already spent', kind: 'quantity', dimension: 'share', min: 0, max: 1 },
+      { key: 'carries', label: 'Flakes it carries in a mL', only: PUCK, kind: 'quantity', dimension: 'count', min: 0, max: 5000 }, { key: 'spent', label: 'Heat already spent', only: PUCK, kind: 'quantity', dimension: 'share', min: 0, max: 1 },
       { key: 'measures', label: 'Measures of your own, each weighed once on a scale', kind: 'rows', one: 'measure', most: 8, none: true, blank: { name: '', grams: 1 }, fields: [{ key: 'name', label: 'This scoop, a squeeze, a pinch', kind: 'text' }, { key: 'grams', label: 'It holds, of this', kind: 'quantity', dimension: 'mass', min: 0.001, max: 500 }] },
     ],
     blank: { name: '', kind: 'pigment', shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], density: 1.1, drop: 0.05, spoon: 1.1, strength: 1, white: null, black: null, dose: 10, thickness: 1, size: null, heat: null, price: 0, reference: '' },
