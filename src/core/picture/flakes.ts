@@ -55,8 +55,15 @@ function layerAt(body: Body, bands: readonly SceneBand[], s: number, y: number, 
   return bands.findLast(has)?.layer;
 }
 
+/** A scene is pictured from several sides: its flakes lie where they lie. */
+const laid = new WeakMap<Scene, Strewn[]>();
 /** Strews a bait with its flake: as many as its dose gives, give or take, where chance has them. A section thinner than a flake takes none in. */
 export function strew(scene: Scene): Strewn[] {
+  let held = laid.get(scene);
+  if (!held) laid.set(scene, (held = strewn(scene)));
+  return held;
+}
+function strewn(scene: Scene): Strewn[] {
   const body = bodyOf(scene);
   const bands = bandsOf(scene);
   const { all, at } = volumes(body);

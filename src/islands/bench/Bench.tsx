@@ -18,7 +18,7 @@ import { useSession } from './useSession.ts';
 /** What is opened comes as the bench stands, what is seldom opened a little later: all of it must open without the shop's machine. */
 const LATER = 1500;
 const fetchChange = () => import('./Change.tsx');
-const fetchColouring = () => import('./Colouring.tsx');
+const fetchColouring = () => import('./colouring/Colouring.tsx');
 const fetchTrial = () => import('./TrialCard.tsx');
 const fetchPanels = () => import('./Panels.tsx');
 const CupPanel = lazy(async () => ({ default: (await fetchPanels()).CupPanel }));

@@ -1,9 +1,13 @@
 import { useMemo, useState } from 'react';
 import type { Look } from '@/core/colour/index.ts';
 import { beside, goes, hexOf, lookOf, pairOf, softness, throughTo } from '@/core/colour/index.ts';
-import type { Material } from '@/core/material/index.ts';
+import type { Material, Mix } from '@/core/material/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
-import type { NamedMix } from './WayBook.tsx';
+
+export interface NamedMix {
+  id: number;
+  spec: Mix;
+}
 
 /** mm two colours are compared through. */
 const BODY = 8;

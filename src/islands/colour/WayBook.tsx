@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
 import { layersOf } from '@/core/build/index.ts';
 import { lookOf } from '@/core/colour/index.ts';
-import type { Ingredient, Material, Mix } from '@/core/material/index.ts';
+import type { Ingredient, Material } from '@/core/material/index.ts';
 import { hardness, RECIPE_CUP, softenerFor, scaleMix, WHEN } from '@/core/material/index.ts';
 import type { Asked, Figure } from '@/core/picture/index.ts';
 import { coreTold, layersTold, lineTold, sceneOf, VIEWS } from '@/core/picture/index.ts';
@@ -11,13 +11,10 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degreesApart, say } from '@/core/quantity/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { FloatFor } from './FloatFor.tsx';
+import type { NamedMix } from './PairFor.tsx';
 import { PairFor } from './PairFor.tsx';
 import { imageOf, usePicture } from './usePicture.ts';
 
-export interface NamedMix {
-  id: number;
-  spec: Mix;
-}
 interface Props {
   id: number;
   build: Build;

@@ -8,7 +8,7 @@ export function useNext(charge: Charge | null, looks: Colour | null): NextAnswer
   const asked = useRef(0);
   const [answer, setAnswer] = useState<NextAnswer | null>(null);
   useEffect(() => {
-    const made = new Worker(new URL('../../worker/next.worker.ts', import.meta.url), { type: 'module' });
+    const made = new Worker(new URL('../../../worker/next.worker.ts', import.meta.url), { type: 'module' });
     made.onmessage = (e: MessageEvent<NextAnswer>) => e.data.n === asked.current && setAnswer(e.data);
     worker.current = made;
     return () => made.terminate();
