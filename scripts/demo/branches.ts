@@ -8,18 +8,19 @@ export const BRANCHES: Record<number, string> = { 0: 'Bilge moss, deeper', 8: 'O
 /** What was put in, by branch. */
 const PUT: Record<string, { cup: string; what: string; drops: number }> = { 'Bilge moss, deeper': { cup: 'Bilge moss', what: 'Black', drops: 2 }, 'Oyster lint, pinker': { cup: 'Oyster lint', what: 'Pink', drops: 3 } };
 
-/** An evening with its cup coloured further at the end, and kept as a branch of its mix. */
+/** An evening with its cup coloured further before the last draw, and kept as a branch of its mix at the end. */
 export function deeper(events: AnyEvent[], snapshot: Snapshot, branch: string | null): AnyEvent[] {
   const end = events.findIndex((e) => e.kind === 'finished');
   const last = events[end - 1];
   const put = branch ? PUT[branch] : undefined;
   if (!put || !last) return events;
-  const before = events.slice(0, end);
-  const cup = [...fold(snapshot, before).cups.values()].find((c) => c.name === put.cup);
+  const draw = events.findLastIndex((e) => e.kind === 'drawn');
+  const cup = draw > 0 ? [...fold(snapshot, events.slice(0, draw)).cups.values()].find((c) => c.name === put.cup) : undefined;
   if (!cup) return events;
   const base = { session: last.session, by: last.by, v: last.v };
-  const added: AnyEvent = { ...base, id: v5(`${branch} added`, SPACE), at: last.at + 1, kind: 'added', payload: { cup: cup.key, what: put.what, amount: put.drops, dimension: 'drops', from: 'hand' } };
-  const now = fold(snapshot, [...before, added]).cups.get(cup.key)!;
+  const added: AnyEvent = { ...base, id: v5(`${branch} added`, SPACE), at: events[draw]!.at - 1, kind: 'added', payload: { cup: cup.key, what: put.what, amount: put.drops, dimension: 'drops', from: 'hand' } };
+  const before = [...events.slice(0, draw), added, ...events.slice(draw, end)];
+  const now = fold(snapshot, before).cups.get(cup.key)!;
   const kept: AnyEvent = { ...base, id: v5(`${branch} kept`, SPACE), at: last.at + 2, kind: 'mixKept', payload: { cup: cup.key, as: 'branch', name: branch!, mix: mixIn(now, branch!, snapshot.colour.materials), upTo: now.trail.length } };
-  return [...before, added, kept, ...events.slice(end)];
+  return [...before, kept, ...events.slice(end)];
 }

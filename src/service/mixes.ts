@@ -1,8 +1,11 @@
 import type { PlanInput } from '@/core/plan/index.ts';
-import type { ColourBook, Snapshot } from '@/core/session/index.ts';
+import type { ColourBook, Snapshot, StateBaits } from '@/core/session/index.ts';
+import { baitsOfState } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { list } from '@/store/catalogue.ts';
+import type { MixVersion } from '@/store/mixes.ts';
 import { pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
+import { peek } from './append.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
@@ -18,6 +21,18 @@ export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBo
 /** Enters a session's cups, so that a mix knows where it was used. */
 export const bookCups = (session: number, { plan, colour }: Snapshot): Promise<void> =>
   putCups(session, plan.cups.map((c) => ({ mix: c.mix, letter: c.letter, version: colour.versions[String(c.mix)] ?? null })));
+
+/** Baits shot of each version that the bench kept, by its number: those of draws made when the cup stood just so. */
+export async function baitsOfVersions(versions: MixVersion[]): Promise<Record<number, StateBaits[]>> {
+  const out: Record<number, StateBaits[]> = {};
+  for (const v of versions) {
+    if (v.session_id === null) continue;
+    const s = await peek(v.session_id);
+    const cup = s && [...s.cups.values()].find((c) => c.keptMixes.some((k) => k.event === v.event_id));
+    if (s && cup) out[v.n] = baitsOfState(s, cup.key, cup.keptMixes.find((k) => k.event === v.event_id)!.upTo);
+  }
+  return out;
+}
 
 /** A picture larger than this is not kept, bytes. */
 export const LARGEST = 8_000_000;

@@ -11,12 +11,13 @@ export interface MixVersion {
   /** session and cup it was kept from at the bench; null = written at the desk */
   session_id: number | null;
   cup: string | null;
+  event_id: string | null;
 }
 const MOST = 200;
 
 /** A mix as it was, the newest version first. */
 export const versionsOf = async (mix: number): Promise<MixVersion[]> =>
-  (await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>('SELECT n, at, spec, session_id, cup FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2', [mix, MOST])).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
+  (await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>('SELECT n, at, spec, session_id, cup, event_id FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2', [mix, MOST])).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
 
 /** Keeps a mix as its next version, when it differs from the last; gives the number it has now. */
 export async function keepVersion(mix: number, spec: Mix, transaction: Transaction, from: { session: number; event: string; cup: string } | null = null): Promise<number> {
@@ -102,13 +103,15 @@ export interface Kin {
   colour: string;
   parent_id: number | null;
   parent_n: number | null;
+  /** newest picture of it */
+  picture: number | null;
 }
 /** A mix's whole family: whatever it branched off, and whatever branched off that. */
 export const familyOf = (mix: number): Promise<Kin[]> =>
   rows(
     `WITH RECURSIVE up AS (SELECT id, parent_id FROM mixes WHERE id = $1 UNION SELECT m.id, m.parent_id FROM mixes m JOIN up ON m.id = up.parent_id),
        tree AS (SELECT id FROM up WHERE parent_id IS NULL UNION SELECT m.id FROM mixes m JOIN tree t ON m.parent_id = t.id)
-     SELECT m.id, m.name, m.spec->>'colour' AS colour, m.parent_id, m.parent_n FROM mixes m JOIN tree USING (id) ORDER BY m.id LIMIT 100`,
+     SELECT m.id, m.name, m.spec->>'colour' AS colour, m.parent_id, m.parent_n, (SELECT max(p.id) FROM mix_pictures p WHERE p.mix_id = m.id) AS picture FROM mixes m JOIN tree USING (id) ORDER BY m.id LIMIT 100`,
     [mix],
   );
 

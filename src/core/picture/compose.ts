@@ -18,12 +18,12 @@ export interface Figure {
 }
 
 /** Dresses a bait: the layers of a build that have a mix, each with its look. A soft-lined layer without one is left out. */
-export function sceneOf(figure: Figure, build: Build, look: (layer: Layer) => Look | null, seed = 1): Scene {
+export function sceneOf(figure: Figure, build: Build, look: (layer: Layer) => Look | null, seed = 1, line?: number): Scene {
   const stations = stationsOf(figure.outline, figure.profile);
   const drawn = { stations, round: roundOf(figure.outline), length: figure.length };
   const round = figure.volume === null ? drawn.round : (drawn.round * figure.volume) / volumeOf(drawn);
   const layers = layersOf(build).flatMap((l): (SceneLayer & { key: string })[] => { const own = look(l); return own ? [{ key: l.key, name: l.name, place: l.place, look: own }] : []; });
-  return { ...drawn, round, seed, layers: layers.sort((a, b) => rankOf(a.place) - rankOf(b.place)) };
+  return { ...drawn, round, seed, line, layers: layers.sort((a, b) => rankOf(a.place) - rankOf(b.place)) };
 }
 
 /** A piece of the bait across its length, as far as one layer is in it. */

@@ -1,6 +1,6 @@
 import type { Place, PlaceKey } from '../build/place.ts';
 import { place } from '../build/place.ts';
-import { BACKINGS, colourOf, even, hexOf, seen, stack } from '../colour/index.ts';
+import { BACKINGS, colourOf, even, hexOf, levelOf, seen, stack } from '../colour/index.ts';
 import type { Backing, Look } from '../colour/index.ts';
 import type { Medium } from '../colour/laminate.ts';
 import type { Shape, Stations } from '../mould/shape.ts';
@@ -23,6 +23,8 @@ export interface Scene {
   layers: SceneLayer[];
   /** flakes lie where this number has them */
   seed: number;
+  /** share of the push the back has, where a line parts back and belly; half where it is not said */
+  line?: number;
 }
 
 /** Behind its narrowest place a bait that widens again is a fin, and no thicker than at its root (judgement: outlines know only a side). */
@@ -44,12 +46,24 @@ export interface Body extends Shape {
   /** half its thickness */
   wide: (s: number) => number;
 }
-export function bodyOf({ stations, round, length }: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
+/** Steps a body is tabled in: it is asked for its half-sizes tens of thousands of times in one picture. */
+const TABLE = 1024;
+function tabled(of: (s: number) => number): (s: number) => number {
+  const at = Float64Array.from({ length: TABLE + 2 }, (_, i) => of(Math.min(1, i / TABLE)));
+  return (s) => { const x = Math.min(1, Math.max(0, s)) * TABLE; const i = Math.floor(x); return at[i]! + (x - i) * (at[i + 1]! - at[i]!); };
+}
+const bodies = new WeakMap<Pick<Scene, 'stations' | 'round' | 'length'>, Body>();
+export function bodyOf(of: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
+  let held = bodies.get(of);
+  if (!held) bodies.set(of, (held = tableBody(of)));
+  return held;
+}
+function tableBody({ stations, round, length }: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
   const shape = shapeFor(stations);
   const root = finRoot(stations, shape);
   const up = (s: number) => shape.up(s) * length;
   const down = (s: number) => shape.down(s) * length;
-  return { length, up, down, most: { up: shape.most.up * length, down: shape.most.down * length }, wide: (s) => ((up(s) + down(s)) / 2) * round * (root !== null && s > root ? Math.min(1, (shape.up(root) + shape.down(root)) / Math.max(1e-9, shape.up(s) + shape.down(s))) : 1) };
+  return { length, up: tabled(up), down: tabled(down), most: { up: shape.most.up * length, down: shape.most.down * length }, wide: tabled((s) => ((up(s) + down(s)) / 2) * round * (root !== null && s > root ? Math.min(1, (shape.up(root) + shape.down(root)) / Math.max(1e-9, shape.up(s) + shape.down(s))) : 1)) };
 }
 
 /** A band of the scene with its layer: `inside` where it is seen only through what is round it. */
@@ -62,6 +76,11 @@ export interface SceneBand {
 }
 export const bandsOf = (scene: Scene): SceneBand[] => scene.layers.flatMap((layer) => {
   const at: Place = place(layer.place);
+  if (scene.line !== undefined && (layer.place === 'back' || layer.place === 'belly')) {
+    // In a round section the line lies where so much of its area is under it.
+    const edge = levelOf(1 - scene.line);
+    return [{ layer, from: 0, to: 1, edges: (): [number, number] => (layer.place === 'back' ? [1, edge] : [edge, -1]), inside: false }];
+  }
   return at.bands.map((b) => ({ layer, from: Math.max(0, b.from), to: Math.min(1, b.to), edges: b.edges, inside: at.inside === true && b.edges((b.from + b.to) / 2)[0] < 1 }));
 });
 

@@ -10,6 +10,7 @@ export * from './inserts.ts';
 export * from './next.ts';
 export * from './rows.ts';
 export * from './state.ts';
+export * from './stateBaits.ts';
 export * from './step.ts';
 export * from './steps/index.ts';
 export * from './summary.ts';

@@ -19,6 +19,8 @@ export interface Version {
   /** session and cup it was kept from at the bench */
   session: number | null;
   cup: string | null;
+  /** what was shot of the cup just so */
+  baits: { bait: string; colourway: string; shot: number; good: number }[];
 }
 interface PictureNote {
   id: number;
@@ -32,6 +34,7 @@ interface Kin {
   colour: string;
   parent_id: number | null;
   parent_n: number | null;
+  picture: number | null;
 }
 interface Use {
   session: number;
@@ -125,7 +128,7 @@ function Pictures({ id, n, start }: { id: number; n: number; start: PictureNote[
 function Family({ kin, id }: { kin: Kin[]; id: number }) {
   const under = (parent: number | null): React.ReactNode => {
     const own = kin.filter((k) => k.parent_id === parent);
-    return own.length > 0 && <ul className={parent === null ? '' : 'ml-5 border-l-[1.5px] border-ink pl-4'}>{own.map((k) => <li key={k.id}><span className="flex min-h-11 items-center gap-3"><svg viewBox="0 0 30 20" width="30" height="20" aria-hidden="true"><path d="M0 0H30V20H0Z" fill={k.colour} /></svg>{k.id === id ? <b>{k.name}</b> : <a href={`/colours/mixes/${k.id}`}>{k.name}</a>}{k.parent_n !== null && <span className="text-soft">off version {k.parent_n}</span>}</span>{under(k.id)}</li>)}</ul>;
+    return own.length > 0 && <ul className={parent === null ? '' : 'ml-5 border-l-[1.5px] border-ink pl-4'}>{own.map((k) => <li key={k.id}><span className="flex min-h-11 items-center gap-3"><svg viewBox="0 0 30 20" width="30" height="20" aria-hidden="true"><path d="M0 0H30V20H0Z" fill={k.colour} /></svg>{k.id === id ? <b>{k.name}</b> : <a href={`/colours/mixes/${k.id}`}>{k.name}</a>}{k.parent_n !== null && <span className="text-soft">off version {k.parent_n}</span>}{k.picture !== null && <img src={`/api/pictures/${k.picture}`} alt={`${k.name}, its newest picture`} className="h-11 border border-ink" />}</span>{under(k.id)}</li>)}</ul>;
   };
   return <section aria-label="Family" className="mt-6" data-family><h2>Its family</h2>{under(null)}</section>;
 }
@@ -143,7 +146,7 @@ export default function MixBook({ id, versions: start, materials, units, picture
     const reply = await call('PUT', `/api/catalogue/mixes/${id}`, one.spec);
     if (!reply.ok) return setWrong(reply.message);
     const n = versions[0]!.n + 1;
-    setVersions([{ n, at: new Date().toISOString(), spec: one.spec, session: null, cup: null }, ...versions]);
+    setVersions([{ n, at: new Date().toISOString(), spec: one.spec, session: null, cup: null, baits: [] }, ...versions]);
     setShown(n);
   };
   const ladder = (v: Version, beside: Version | undefined) => (
@@ -176,7 +179,7 @@ export default function MixBook({ id, versions: start, materials, units, picture
           <thead><tr><th>Version</th><th>Kept</th><th>Through {say(THIN, 'length', units)}, on white</th><th><span className="sr-only">Do</span></th></tr></thead>
           <tbody>{versions.map((v) => (
             <tr key={v.n} data-version={v.n}>
-              <td className="figure">{v.n}</td><td>{v.at.slice(0, 10)}{v.session && <> <a href={`/sessions/${v.session}`}>from cup {v.cup}</a></>}</td>
+              <td className="figure">{v.n}</td><td>{v.at.slice(0, 10)}{v.session && <> <a href={`/sessions/${v.session}`}>from cup {v.cup}</a></>}{v.baits.map((b) => <span key={b.bait + b.colourway} className="block text-sm text-soft">{b.shot} {b.bait}, {b.good} good: {b.colourway}</span>)}</td>
               <td><svg viewBox="0 0 60 24" width="60" height="24" role="img" aria-label={`Version ${v.n}`}><path d="M0 0H60V24H0Z" fill={hexOf(throughTo(lightOf(v.spec, materials).medium, THIN, 'card'))} /><path d="M.75 .75H59.25V23.25H.75Z" className="line-art" /></svg></td>
               <td className="flex flex-wrap gap-2 py-1"><button type="button" className={`act ${shown === v.n ? 'act-main' : ''}`} aria-pressed={shown === v.n} onClick={() => setShown(v.n)}>Show it</button><button type="button" className={`act ${other === v.n ? 'act-main' : ''}`} aria-pressed={other === v.n} onClick={() => setOther(other === v.n ? null : v.n)}>Beside it</button></td>
             </tr>

@@ -36,13 +36,15 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
   const [key, setKey] = useState(figures.some((f) => f.key === start) ? start : (figures[0]?.key ?? ''));
   const [cut, setCut] = useState(0.4);
   const [ml, setMl] = useState(Math.round(RECIPE_CUP));
+  const [line, setLine] = useState(0.5);
   const figure = figures.find((f) => f.key === key);
+  const parted = layersOf(build).some((l) => l.place === 'back') && layersOf(build).some((l) => l.place === 'belly');
   const looks = useMemo(() => new Map(Object.entries(mixes).map(([k, m]) => [k, lookOf(m.spec, materials)])), [mixes, materials]);
-  const scene = useMemo(() => (figure ? sceneOf(figure, build, (l) => looks.get(l.key) ?? null, id) : null), [figure, build, looks, id]);
+  const scene = useMemo(() => (figure ? sceneOf(figure, build, (l) => looks.get(l.key) ?? null, id, line) : null), [figure, build, looks, id, line]);
   const asked: Asked[] = [{ view: 'side', over: 'light', cut }, { view: 'side', over: 'dark', cut }, { view: 'above', over: 'light', cut }, { view: 'below', over: 'light', cut }, { view: 'section', over: 'card', cut }];
   const drawn = usePicture(scene, asked);
   const told = useMemo(() => (scene ? layersTold(scene) : []), [scene]);
-  const line = useMemo(() => scene && lineTold(scene), [scene]);
+  const lies = useMemo(() => scene && lineTold(scene), [scene]);
   const core = useMemo(() => scene && coreTold(scene), [scene]);
   if (!figure || !scene) return <p>No bait to put it on yet. <a href="/entry/baits/new">Add a bait</a> first.</p>;
   if (scene.layers.length === 0) return <p>None of its layers has a mix yet. <a href={`/entry/colourways/${id}`}>Choose them</a>, and it is drawn here.</p>;
@@ -66,6 +68,7 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
         <section aria-label="What goes in">
           <div className="flex flex-wrap items-end gap-3 no-print">
             <label className="field min-w-48 flex-1"><span>On</span><select className="box" value={key} onChange={(e) => setKey(e.target.value)}>{figures.map((f) => <option key={f.key} value={f.key}>{f.name}</option>)}</select></label>
+            {parted && <div className="w-32"><QuantityField label="Back’s share" value={line} dimensions={['share']} shop={units} min={0.1} max={0.9} onChange={(v) => v !== null && setLine(v)} /></div>}
             <div className="w-40"><QuantityField label="For a charge of" value={ml} dimensions={['volume']} shop={units} min={5} max={5000} onChange={(v) => v !== null && setMl(v)} /></div>
           </div>
           <div className="mt-3 grid gap-x-6 gap-y-5 sm:grid-cols-2">
@@ -81,7 +84,7 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
             })}
           </div>
           <ul className="mt-5 grid gap-1" data-told>
-            {line && <li>The line sits at {percent(line.even)} with equal heats; {degreesApart(4, units)} hotter below moves it to {percent(line.moved)}.</li>}
+            {lies && <li>Near the port the line sits at {percent(lies.even)} with equal heats; {degreesApart(4, units)} hotter below moves it to {percent(lies.moved)}. Along the bait it is the back’s share of the push.</li>}
             <li>{told.map((l) => `${l.name} hides ${percent(l.hides)}`).join(', ')} of what is behind it.</li>
             {told.flatMap((l) => l.flakes.map((f) => <li key={`${l.name}${f.what}`}><b className="figure">{Math.round(f.mean)}</b> of {f.what} in the {l.name.toLowerCase()} of a bait, {f.low} to {f.high} in eight of ten; {f.thin < 0.5 ? 'as good as none' : Math.round(f.thin)} in its thinnest tenth. They cover {percent(f.cover)} of its side{f.kept_out > 0.005 ? `; ${percent(f.kept_out)} of it is too thin for them` : ''}.</li>))}
             {core && <li>The core {core.through.map((t) => `${READS_SO[t.says]} ${say(core.front, 'length', units)} of ${t.shell.toLowerCase()} (${t.reads.toFixed(0)} apart)`).join(', and ')}. {core.most === null ? 'No dose of its shell lets it read.' : core.most >= 2.9 ? 'It would with three times the shell’s dose.' : `It reads up to ${core.most.toFixed(2)} times the shell’s dose${core.least !== null ? core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told' : ''}.`}</li>}
