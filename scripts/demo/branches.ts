@@ -8,6 +8,9 @@ export const BRANCHES: Record<number, string> = { 0: 'Bilge moss, deeper', 8: 'O
 /** What was put in, by branch. */
 const PUT: Record<string, { cup: string; what: string; drops: number }> = { 'Bilge moss, deeper': { cup: 'Bilge moss', what: 'Black', drops: 2 }, 'Oyster lint, pinker': { cup: 'Oyster lint', what: 'Pink', drops: 3 } };
 
+/** A log with something put in between is numbered anew. */
+const inTurn = (events: AnyEvent[]): AnyEvent[] => events.map((e, i) => ({ ...e, seq: i + 1 }));
+
 /** An evening with its cup coloured further before the last draw, and kept as a branch of its mix at the end. */
 export function deeper(events: AnyEvent[], snapshot: Snapshot, branch: string | null): AnyEvent[] {
   const end = events.findIndex((e) => e.kind === 'finished');
@@ -19,8 +22,8 @@ export function deeper(events: AnyEvent[], snapshot: Snapshot, branch: string | 
   if (!cup) return events;
   const base = { session: last.session, by: last.by, v: last.v };
   const added: AnyEvent = { ...base, id: v5(`${branch} added`, SPACE), at: events[draw]!.at - 1, kind: 'added', payload: { cup: cup.key, what: put.what, amount: put.drops, dimension: 'drops', from: 'hand' } };
-  const before = [...events.slice(0, draw), added, ...events.slice(draw, end)];
+  const before = inTurn([...events.slice(0, draw), added, ...events.slice(draw, end)]);
   const now = fold(snapshot, before).cups.get(cup.key)!;
   const kept: AnyEvent = { ...base, id: v5(`${branch} kept`, SPACE), at: last.at + 2, kind: 'mixKept', payload: { cup: cup.key, as: 'branch', name: branch!, mix: mixIn(now, branch!, snapshot.colour.materials), upTo: now.trail.length } };
-  return [...before, kept, ...events.slice(end)];
+  return inTurn([...before, kept, ...events.slice(end)]);
 }

@@ -11,7 +11,9 @@ for (const ground of ['paper', 'slate']) {
     const wrong: string[] = [];
     for (const screen of SCREENS) {
       await open(page, screen);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+      // On the other ground only colours are others.
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (ground === 'paper' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']) : axe.withRules(['color-contrast'])).analyze();
       wrong.push(...violations.map((v) => `${screen}: ${v.id}, ${v.nodes.length} × ${v.nodes[0]!.html.slice(0, 120)}`));
     }
     expect(wrong).toEqual([]);
@@ -22,7 +24,7 @@ for (const ground of ['paper', 'slate']) {
     const wrong: string[] = [];
     await page.goto('/bench/26');
     await expect(page.locator('[data-ready]')).toBeVisible();
-    for (const key of ['t', 'x', 'o', 'c', '?']) {
+    for (const key of ['t', 'a', 'x', 'o', 'c', '?']) {
       await page.keyboard.press(key);
       await expect(page.getByRole('dialog')).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
