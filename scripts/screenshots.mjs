@@ -24,7 +24,7 @@ try {
   const VIEWS = [
     ['bench', `/bench/${staged.eels}`], ['bench-tails', `/bench/${staged.tails}`], ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
-    ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['mix', '/colours/mixes/1'], ['way', '/colours/ways/2'], ['adding', `/bench/${staged.eels}`, { keys: ['a', 'ArrowDown', 'ArrowDown'] }],
+    ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['mix', '/colours/mixes/1'], ['way', '/colours/ways/2'], ['adding', `/bench/${staged.colour}`, { keys: ['a'] }],
     ['finish', '/sessions/36'], ['colours', '/colours'], ['shop', '/shop'], ['heat', '/heat'], ['learned', '/heat/learned'],
   ];
   // Screens drawn in the browser alone are there when this is.
@@ -45,7 +45,7 @@ try {
     if (path.startsWith('/plan/')) await page.locator('[data-length]').waitFor();
     if (path.startsWith('/colours/ways/') || path.startsWith('/colours/mixes/')) await page.locator('[data-drawn]').waitFor();
     for (const key of how.keys ?? []) await page.keyboard.press(key);
-    if (how.keys) await page.locator('[data-apart]').waitFor();
+    if (how.keys) await page.locator('[data-advised]').waitFor();
     await page.screenshot({ path: join(folder, `${name}.png`) });
     say(name);
     await context.close();

@@ -70,5 +70,6 @@ const shot = (n: number): AnyEvent => ({ id: v4(), session: ports, at: now - 900
 await append(ports, [1, 2, 3, 4].map(shot));
 const swirl = await run('Slip eel 95, slack water', 'shoot', (s) => s.shots.size > 0);
 const pour = await run('Quay dab, three tides', 'pour', (s) => [...s.moulds.values()].some((m) => m.pours.length === 1));
-console.log(JSON.stringify({ eels: await eels(), triple, tails, shells, ports, swirl, pour }));
+const colour = await run('Slip eel 95, bilge moss over oyster lint', 'colour');
+console.log(JSON.stringify({ eels: await eels(), colour, triple, tails, shells, ports, swirl, pour }));
 await closeDatabase();
