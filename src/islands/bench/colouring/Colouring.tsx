@@ -66,7 +66,8 @@ function OneCup({ s, cup, units, heatOf, scale, onSend, onUndo, rows, next }: Om
   const rung = all[Math.min(at, all.length - 1)];
   const on = rung && named(rung.what);
   const goes = rung ? goesOf(rung, on, units) : [];
-  const charge = useMemo(() => chargeOf(cup, materials), [cup, materials]);
+  const [wanted, setWanted] = useState<Colour | null>(null);
+  const charge = useMemo(() => { const own = chargeOf(cup, materials); return own && wanted ? { ...own, target: wanted } : own; }, [cup, materials, wanted]);
   const answer = useNext(charge, looks);
   const add = (what: string, amount: number, dimension: Dimension) => { setLooks(null); onSend({ kind: 'added', payload: { cup: cup.key, what, amount, dimension, from: 'hand', celsius: heatOf(cup.key) ?? undefined } }); };
   const go = (g: Go | undefined) => g && rung && add(rung.what, g.amount, g.dimension);
@@ -133,7 +134,7 @@ function OneCup({ s, cup, units, heatOf, scale, onSend, onUndo, rows, next }: Om
         )}
       </section>
       <section>
-        {charge ? <NextGo {...{ cup, charge, answer, looks, units, named }} onLooks={setLooks} onAdvised={advised} onClear={(ml) => onSend({ kind: 'charged', payload: { cup: cup.key, grams: (ml * cup.grams) / cupMl(cup), from: 'fresh' } })} /> : <p className="hint">Nothing of this mix has swatches on the shelf, so its colour is not reckoned. What goes in is kept all the same.</p>}
+        {charge ? <NextGo {...{ cup, charge, answer, looks, units, named, wanted }} onLooks={setLooks} onWanted={setWanted} onAdvised={advised} onClear={(ml) => onSend({ kind: 'charged', payload: { cup: cup.key, grams: (ml * cup.grams) / cupMl(cup), from: 'fresh' } })} /> : <p className="hint">Nothing of this mix has swatches on the shelf, so its colour is not reckoned. What goes in is kept all the same.</p>}
         <h3 className="mt-4 font-bold">What went in</h3>
         <ol className="max-h-40 overflow-y-auto" tabIndex={0} aria-label="What went in, in order">
           {cup.trail.map((t) => <li key={t.event} className="flex justify-between gap-3 border-b border-rule py-1"><span><span className="figure text-soft">{new Date(t.at).toTimeString().slice(0, 5)}</span> {t.what}{t.celsius !== null && <span className="text-soft">, at {degrees(t.celsius, units)}</span>}</span><b className="figure shrink-0">{sayAmount(t.amount, t.dimension, units)}</b></li>)}

@@ -1,5 +1,5 @@
 import type { Charge, Colour } from '@/core/colour/index.ts';
-import { colourWith, hexOf, NEAR } from '@/core/colour/index.ts';
+import { colourOfHex, colourWith, hexOf, NEAR } from '@/core/colour/index.ts';
 import type { Material } from '@/core/material/index.ts';
 import { density, GRADES, KINDS, PINCH } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
@@ -22,12 +22,15 @@ interface Props {
   units: ShopUnits;
   named: (what: string) => Material | undefined;
   onLooks: (c: Colour) => void;
+  /** another colour than the recipe's is wanted; null = the recipe's again */
+  onWanted: (c: Colour | null) => void;
+  wanted: Colour | null;
   onAdvised: () => void;
   onClear: (ml: number) => void;
 }
 
 /** How far a cup is from its colour, what goes in next, and the clear that brings it back when too much is in. */
-export function NextGo({ cup, charge, answer, looks, units, named, onLooks, onAdvised, onClear }: Props) {
+export function NextGo({ cup, charge, answer, looks, units, named, wanted, onLooks, onWanted, onAdvised, onClear }: Props) {
   const now = looks ?? colourWith(charge.shelf.map((o) => ({ pigment: o.pigment, dose: charge.now.get(o.key) ?? 0 })), charge.ml, charge.sight);
   const said = (d: { key: string; dose: number }): string => { const m = named(d.key)!; const n = Math.round(d.dose); return `${{ drops: `${n} ${n === 1 ? 'drop' : 'drops'}`, mL: say(d.dose, 'volume', units), spoons: spoon(d.dose * PINCH, units) }[KINDS[m.kind].by]} of ${m.name}`; };
   const { density20 } = GRADES[cup.grade];
@@ -37,7 +40,7 @@ export function NextGo({ cup, charge, answer, looks, units, named, onLooks, onAd
   return (
     <div data-next>
       <svg viewBox="0 0 240 44" className="block w-full" role="img" aria-label={`It should be ${hexOf(now)} now; wanted ${hexOf(charge.target)}`}><path d="M0 0H120V44H0Z" fill={hexOf(now)} /><path d="M120 0H240V44H120Z" fill={hexOf(charge.target)} /><path d="M.75 .75H239.25V43.25H.75Z" className="line-art" /></svg>
-      <p className="hint flex justify-between"><span>{looks ? 'as it was seen' : 'now, as reckoned'}</span><span>wanted</span></p>
+      <p className="hint flex justify-between"><span>{looks ? 'as it was seen' : 'now, as reckoned'}</span><span>{wanted ? 'wanted, not the recipe’s' : 'wanted, by the recipe'}</span></p>
       {answer ? (
         <>
           <p className="mt-1"><span className="figure text-4xl" data-apart>{answer.adding.now.toFixed(1)}</span> apart <span className="text-soft">a keen eye sees 1, most see 2</span></p>
@@ -48,6 +51,7 @@ export function NextGo({ cup, charge, answer, looks, units, named, onLooks, onAd
         </>
       ) : <p className="hint mt-1">reckoning…</p>}
       <details className="mt-2"><summary className="flex min-h-11 cursor-pointer items-center">A swatch on the blade, photographed</summary><Photo onColour={onLooks} /></details>
+      <details><summary className="flex min-h-11 cursor-pointer items-center">Another colour is wanted</summary><label className="field"><span>Pick it</span><input type="color" className="box p-1" value={hexOf(charge.target)} onChange={(e) => onWanted(colourOfHex(e.target.value))} /></label><Photo onColour={onWanted} />{wanted && <button type="button" className="act mt-2" onClick={() => onWanted(null)}>The recipe’s again</button>}</details>
     </div>
   );
 }
