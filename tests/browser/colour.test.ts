@@ -38,11 +38,23 @@ test('a photograph evened by its white gives the colour, and the shelf a recipe 
   await expect(nearest).toBeVisible({ timeout: 15_000 });
   expect(Number(await nearest.locator('[data-off]').textContent())).toBeLessThan(2);
   await expect(nearest.getByText(/^\d+ dr$|tsp$/).first()).toBeVisible();
+  const doses = await nearest.getByRole('listitem').count();
   await page.getByLabel(/Or write it/).fill('90 -80 80');
   await page.getByRole('button', { name: 'Find the doses' }).click();
   await expect(page.getByText('This shelf does not reach it')).toBeVisible({ timeout: 15_000 });
   await page.getByLabel(/Or write it/).fill('moss');
   await expect(page.getByText('The colour before is kept.')).toBeVisible();
+  // The first is kept as a mix under a name that is free; a taken one is said.
+  await page.getByLabel(/Or write it/).fill(wanted!);
+  await page.getByRole('button', { name: 'Find the doses' }).click();
+  await expect(nearest.locator('[data-off]')).toBeVisible({ timeout: 15_000 });
+  await nearest.getByLabel('Keep it as a mix called').fill('Bilge moss');
+  await nearest.getByRole('button', { name: 'Keep' }).click();
+  await expect(nearest.getByRole('alert')).toContainText('There is a mix called');
+  await nearest.getByLabel('Keep it as a mix called').fill('Samphire, from a photograph');
+  await nearest.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('heading', { name: 'Samphire, from a photograph' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What goes in' }).getByRole('listitem')).toHaveCount(doses);
 });
 
 test('a mix is changed and both versions stand side by side; the first is mixed again as a third', async ({ page }) => {

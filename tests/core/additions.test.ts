@@ -1,9 +1,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { beside, believed, blackToEven, blended, chroma, CLEAR_BASE, colourOfHex, colourWith, deltaE, even, goes, hueTurn, mixed, NEAR, nextAddition, pairOf, shellDose, softness, spentOf, thinning } from '@/core/colour/index.ts';
+import { asMix, beside, believed, blackToEven, blended, chroma, CLEAR_BASE, colourOfHex, colourWith, deltaE, even, goes, hueTurn, mixed, NEAR, nextAddition, pairOf, shellDose, softness, spentOf, thinning } from '@/core/colour/index.ts';
 import type { Charge, Doses, OnShelf } from '@/core/colour/index.ts';
-import { truePigment } from '../../scripts/demo/materials.ts';
+import { PINCH, RECIPE_CUP, scaleMix } from '@/core/material/index.ts';
+import { MATERIALS, truePigment } from '../../scripts/demo/materials.ts';
 
 const near = (x: number, y: number, within: number, what = '') => assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
 const on = (key: string, hex: string, scatter: number): OnShelf => ({ key, pigment: truePigment(hex, scatter), step: 1, most: 120, price: 1 });
@@ -47,6 +48,17 @@ test('a swatch that is darker than counted says more is in: the believed doses m
   const own = SHELF.map((s) => found.get(s.key)!);
   assert.ok(deltaE(colour(own), colour(truth)) < deltaE(colour([12, 6, 2]), colour(truth)));
   assert.ok(own.every((d, i) => d / [12, 6, 2][i]! < 1.4 && d / [12, 6, 2][i]! > 0.7), `${own}`);
+});
+
+test('a recipe for any charge is a mix that gives that charge its doses again', () => {
+  fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 40 }), fc.integer({ min: 60, max: 1000 }), (drops, spoons, ml) => {
+    const [green, pearl] = ['Green no. 2', 'Pearl powder'].map((n) => MATERIALS.find((m) => m.name === n)!);
+    const mix = asMix('x', 'soft', [{ material: green!, dose: drops }, { material: pearl!, dose: spoons }], ml, MATERIALS);
+    const back = scaleMix(mix, ml);
+    assert.equal(back[0]!.amount, drops);
+    near(back[1]!.amount, spoons * PINCH, 0.001 * Math.max(1, ml / RECIPE_CUP));
+    assert.deepEqual(mix.ladder.map((i) => i.kind), ['pigment', 'powder']);
+  }));
 });
 
 test('two together: alike they leave each other alone, a bright one dulls a dull one of its hue, and it is told of which', () => {

@@ -1,3 +1,4 @@
+export * from './asMix.ts';
 export * from './bleed.ts';
 export * from './characterise.ts';
 export * from './choose.ts';

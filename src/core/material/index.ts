@@ -8,3 +8,4 @@ export * from './shelf.ts';
 export * from './scale.ts';
 export * from './shapes.ts';
 export * from './hardness.ts';
+export * from './ingredientOf.ts';

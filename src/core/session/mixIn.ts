@@ -1,18 +1,15 @@
 import { drawnAs } from '../colour/index.ts';
 import type { Ingredient, Material, Mix } from '../material/index.ts';
-import { RECIPE_CUP } from '../material/index.ts';
+import { INGREDIENT_OF, RECIPE_CUP } from '../material/index.ts';
 import { strengths } from './colouring.ts';
 import type { CupState } from './state.ts';
-
-/** Kind of ingredient a material on the shelf is. */
-const KIND_OF: Record<Material['kind'], Ingredient['kind']> = { plastisol: 'softener', pigment: 'pigment', double: 'pigment', thick: 'pigment', pearl: 'powder', highlight: 'powder', glow: 'powder', shift: 'powder', flake: 'flake', softener: 'softener', stabiliser: 'stabiliser', salt: 'salt', scent: 'scent', oil: 'scent', puck: 'remelt' };
 
 /** The mix a cup really holds, for a US cup: what went in, thinned by what came after. Amounts are kept to a thousandth. */
 export function mixIn(cup: CupState, name: string, materials: readonly Material[], upTo?: number): Mix {
   const ladder = [...strengths(cup, upTo).values()].filter((x) => x.perMl * RECIPE_CUP > 1e-3).map(({ what, dimension, perMl }): Ingredient => {
     const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase());
     const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
-    return { what, kind: own?.kind ?? (on ? KIND_OF[on.kind] : 'pigment'), amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000, dimension, when: own?.when ?? 'clear' };
+    return { what, kind: own?.kind ?? (on ? INGREDIENT_OF[on.kind] : 'pigment'), amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000, dimension, when: own?.when ?? 'clear' };
   });
   return { name, colour: drawnAs({ ladder, colour: cup.colour }, materials), grade: cup.grade, ladder };
 }

@@ -1,12 +1,13 @@
 import { useState } from 'react';
-import type { Choice, Colour } from '@/core/colour/index.ts';
-import { colourOfHex, hexOf, lightOf, readColour, shelved, SIGHT, throughTo } from '@/core/colour/index.ts';
+import type { Choice, Colour, Recipe } from '@/core/colour/index.ts';
+import { asMix, colourOfHex, hexOf, lightOf, readColour, shelved, SIGHT, throughTo } from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { KINDS } from '@/core/material/index.ts';
 import { PINCH } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
+import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Photo } from './Photo.tsx';
 import { remeltOf } from './remelt.ts';
@@ -21,7 +22,9 @@ const WHY: Record<Choice['why'], string> = { nearest: 'Nearest', fewer: 'Fewer t
 const says = (off: number): string => (off < 1 ? 'not to be told apart' : off < 2 ? 'to be told side by side' : off < 5 ? 'near, but another colour' : 'out of reach of this shelf');
 
 /** One way of making the colour: how it looks beside what is wanted, and what goes in. */
-function Way({ choice, target, shelf, units }: { choice: Choice; target: Colour; shelf: Shelf[]; units: ShopUnits }) {
+function Way({ choice, target, shelf, units, keep }: { choice: Choice; target: Colour; shelf: Shelf[]; units: ShopUnits; /** keeps it as a mix; a sentence where it could not be */ keep: (name: string, doses: Recipe['doses']) => Promise<string | null> }) {
+  const [name, setName] = useState('');
+  const [wrong, setWrong] = useState('');
   const { recipe } = choice;
   return (
     <li className="border-t-[1.5px] border-ink py-3" data-choice={choice.why}>
@@ -37,6 +40,8 @@ function Way({ choice, target, shelf, units }: { choice: Choice; target: Colour;
           return <li key={d.key} className="flex justify-between border-b border-rule py-1"><span>{spec.name}</span><b className="figure">{KINDS[spec.kind].by === 'drops' ? `${d.dose} dr` : KINDS[spec.kind].by === 'mL' ? say(d.dose, 'volume', units) : spoon(d.dose * PINCH, units)}</b></li>;
         })}
       </ol>
+      <form className="mt-2 flex max-w-96 items-end gap-2" onSubmit={async (e) => { e.preventDefault(); setWrong((await keep(name.trim(), recipe.doses)) ?? ''); }}><label className="field min-w-0 flex-1"><span>Keep it as a mix called</span><input className="box" value={name} onChange={(e) => setName(e.target.value)} /></label><button type="submit" className="act" disabled={!name.trim()}>Keep</button></form>
+      {wrong && <p className="wrong" role="alert">{wrong}</p>}
       {recipe.cost > 0 && <p className="hint">costs {recipe.cost.toFixed(2)} a charge</p>}
     </li>
   );
@@ -61,6 +66,14 @@ export default function MatchColour({ materials, mixes, from, units }: { materia
   const look = () => {
     setShown(target);
     ask(usable, target, ml, { ...SIGHT, thickness, base: remelt?.base ?? SIGHT.base });
+  };
+  const keep = async (name: string, doses: Recipe['doses']): Promise<string | null> => {
+    const all = materials.map((m) => m.spec);
+    const of = doses.map((d) => ({ material: materials.find((m) => String(m.id) === d.key)!.spec, dose: d.dose }));
+    const reply = await call<{ id: number }>('POST', '/api/catalogue/mixes', asMix(name, 'medium', held ? [{ material: held.spec, dose: puck!.ml }, ...of] : of, ml, all));
+    if (!reply.ok) return reply.message;
+    location.assign(`/colours/mixes/${reply.value.id}`);
+    return null;
   };
   const read = typed ? readColour(typed) : null;
   const take = (c: Colour) => { setTarget(c); setTyped(''); };
@@ -96,7 +109,7 @@ export default function MatchColour({ materials, mixes, from, units }: { materia
         {!busy && answer && shown && (
           <>
             {answer.choices[0] && answer.choices[0].recipe.off >= 5 && <p className="mb-2 font-semibold text-watch">◇ This shelf does not reach it. The nearest is below; a {answer.choices[0].recipe.colour.l < shown.l ? 'lighter' : 'stronger'} colouring would be wanted.</p>}
-            <ul className="grid gap-x-10 gap-y-2 md:grid-cols-2">{answer.choices.map((c, i) => <Way key={i} choice={c} target={shown} shelf={materials} units={units} />)}</ul>
+            <ul className="grid gap-x-10 gap-y-2 md:grid-cols-2">{answer.choices.map((c, i) => <Way key={i} choice={c} target={shown} shelf={materials} units={units} keep={keep} />)}</ul>
           </>
         )}
       </div>
