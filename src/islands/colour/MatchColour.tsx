@@ -22,7 +22,7 @@ const WHY: Record<Choice['why'], string> = { nearest: 'Nearest', fewer: 'Fewer t
 const says = (off: number): string => (off < 1 ? 'not to be told apart' : off < 2 ? 'to be told side by side' : off < 5 ? 'near, but another colour' : 'out of reach of this shelf');
 
 /** One way of making the colour: how it looks beside what is wanted, and what goes in. */
-function Way({ choice, target, shelf, units, keep }: { choice: Choice; target: Colour; shelf: Shelf[]; units: ShopUnits; /** keeps it as a mix; a sentence where it could not be */ keep: (name: string, doses: Recipe['doses']) => Promise<string | null> }) {
+function Way({ choice, target, shelf, units, into, keep }: { /** remelt it goes into, mL */ into: { name: string; ml: number } | null; choice: Choice; target: Colour; shelf: Shelf[]; units: ShopUnits; /** keeps it as a mix; a sentence where it could not be */ keep: (name: string, doses: Recipe['doses']) => Promise<string | null> }) {
   const [name, setName] = useState('');
   const [wrong, setWrong] = useState('');
   const { recipe } = choice;
@@ -35,6 +35,7 @@ function Way({ choice, target, shelf, units, keep }: { choice: Choice; target: C
       <p className="hint flex justify-between max-w-96"><span>wanted</span><span>made</span></p>
       <p><span className="figure text-3xl" data-off>{recipe.off.toFixed(1)}</span> <span className="text-soft">ΔE 2000: {says(recipe.off)}</span></p>
       <ol className="mt-1 max-w-96">
+        {into && <li className="flex justify-between border-b border-rule py-1"><span>{into.name}, remelted</span><b className="figure">{say(into.ml, 'volume', units)}</b></li>}
         {recipe.doses.map((d) => {
           const { spec } = shelf.find((m) => String(m.id) === d.key)!;
           return <li key={d.key} className="flex justify-between border-b border-rule py-1"><span>{spec.name}</span><b className="figure">{KINDS[spec.kind].by === 'drops' ? `${d.dose} dr` : KINDS[spec.kind].by === 'mL' ? say(d.dose, 'volume', units) : spoon(d.dose * PINCH, units)}</b></li>;
@@ -109,7 +110,7 @@ export default function MatchColour({ materials, mixes, from, units }: { materia
         {!busy && answer && shown && (
           <>
             {answer.choices[0] && answer.choices[0].recipe.off >= 5 && <p className="mb-2 font-semibold text-watch">◇ This shelf does not reach it. The nearest is below; a {answer.choices[0].recipe.colour.l < shown.l ? 'lighter' : 'stronger'} colouring would be wanted.</p>}
-            <ul className="grid gap-x-10 gap-y-2 md:grid-cols-2">{answer.choices.map((c, i) => <Way key={i} choice={c} target={shown} shelf={materials} units={units} keep={keep} />)}</ul>
+            <ul className="grid gap-x-10 gap-y-2 md:grid-cols-2">{answer.choices.map((c, i) => <Way key={i} choice={c} target={shown} shelf={materials} units={units} into={held ? { name: held.spec.name, ml: puck!.ml } : null} keep={keep} />)}</ul>
           </>
         )}
       </div>

@@ -185,7 +185,7 @@ export default function MixBook({ id, versions: start, materials, units, picture
             <tr key={v.n} data-version={v.n}>
               <td className="figure">{v.n}</td><td>{v.at.slice(0, 10)}{v.session && <> <a href={`/sessions/${v.session}`}>from cup {v.cup}</a></>}{v.baits.map((b) => <span key={b.bait + b.colourway} className="block text-sm text-soft">{b.shot} {b.bait}, {b.good} good: {b.colourway}</span>)}</td>
               <td><svg viewBox="0 0 60 24" width="60" height="24" role="img" aria-label={`Version ${v.n}`}><path d="M0 0H60V24H0Z" fill={hexOf(throughTo(lightOf(v.spec, materials).medium, THIN, 'card'))} /><path d="M.75 .75H59.25V23.25H.75Z" className="line-art" /></svg></td>
-              <td className="flex flex-wrap gap-2 py-1"><button type="button" className={`act ${shown === v.n ? 'act-main' : ''}`} aria-pressed={shown === v.n} onClick={() => setShown(v.n)}>Show it</button><button type="button" className={`act ${other === v.n ? 'act-main' : ''}`} aria-pressed={other === v.n} onClick={() => setOther(other === v.n ? null : v.n)}>Beside it</button></td>
+              <td className="py-1"><div className="flex flex-wrap gap-2"><button type="button" className={`act ${shown === v.n ? 'act-main' : ''}`} aria-pressed={shown === v.n} onClick={() => setShown(v.n)}>Show it</button><button type="button" className={`act ${other === v.n ? 'act-main' : ''}`} aria-pressed={other === v.n} onClick={() => setOther(other === v.n ? null : v.n)}>Beside it</button></div></td>
             </tr>
           ))}</tbody>
         </table>
@@ -194,7 +194,7 @@ export default function MixBook({ id, versions: start, materials, units, picture
       {family.length > 1 && <Family kin={family} id={id} />}
       <section aria-label="Shot from it" className="mt-6">
         <h2>Shot from it</h2>
-        {uses.length === 0 ? <p className="text-soft">It has not stood in a cup yet.</p> : <table className="mt-1"><thead><tr><th>Evening</th><th>Cup</th><th>Began from</th><th className="num">Baits</th><th className="num">Good</th></tr></thead><tbody>{uses.map((u) => <tr key={u.session}><td><a href={`/sessions/${u.session}`}>{u.name}</a> <span className="text-soft">{u.at.slice(0, 10)}</span></td><td>{u.letter}</td><td>{u.version === null ? 'a mix changed since' : `version ${u.version}`}</td><td className="num figure">{u.shot}</td><td className="num figure">{u.good}</td></tr>)}</tbody></table>}
+        {uses.length === 0 ? <p className="text-soft">No evening has begun from it yet.</p> : <table className="mt-1"><thead><tr><th>Evening</th><th>Cup</th><th>Began from</th><th className="num">Baits</th><th className="num">Good</th></tr></thead><tbody>{uses.map((u) => <tr key={u.session}><td><a href={`/sessions/${u.session}`}>{u.name}</a> <span className="text-soft">{u.at.slice(0, 10)}</span></td><td>{u.letter}</td><td>{u.version === null ? 'a mix changed since' : `version ${u.version}`}</td><td className="num figure">{u.shot}</td><td className="num figure">{u.good}</td></tr>)}</tbody></table>}
       </section>
       <Pictures key={shown} id={id} n={shown} start={pictures} />
     </>

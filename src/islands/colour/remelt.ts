@@ -19,7 +19,7 @@ export function remeltOf(puck: Material, puckMl: number, ml: number, materials: 
   return {
     base,
     says: [
-      `It begins at ${hexOf(on)}, lightness ${on.l.toFixed(0)}. Dark wins: nothing makes it much lighter but more clear, so only colours darker than that are near.`,
+      `It begins at ${hexOf(on)}, lightness ${on.l.toFixed(0)}. Dark wins: what is lighter wants far more colouring than from clear, or is out of reach.`,
       dose === null ? 'No black on this shelf makes it even.' : dose === 0 ? 'It is even as it is.' : `If it is of unlike pucks, ${Math.max(1, Math.round((dose * ml) / 100))} drops of ${black!.name} make it even.`,
       ...(puck.carries > 0 && puck.size ? [`It carries ${Math.round(puck.carries * share)} flakes of ${say(puck.size, 'length', units)} a mL; ${HIDES} times as many, ${Math.round(puck.carries * share * HIDES)} a mL of another (${((puck.carries * share * HIDES * ml * SHAPES[puck.shape].area(puck.size) * 0.05 * 1.38) / 1000).toFixed(1)} g of that size), hide them.`] : []),
       ...(puck.spent > 0 ? [`Of its heat ${Math.round(100 * puck.spent)} % is spent; the charge begins with ${Math.round(100 * puck.spent * share)} % spent.`] : []),
