@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Colour, Pixel } from '@/core/colour/index.ts';
-import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, deltaE, dragFrom, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
+import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, deltaE, dragFrom, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, spreadOf, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
 import { recipeOf, scaleMix } from '@/core/material/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
@@ -232,4 +232,11 @@ test('a photograph is evened by its white; a blown or dark patch, a file that is
   assert.deepEqual(readColour('62 -14 33'), { l: 62, a: -14, b: 33 });
   assert.ok(readColour('#6b7f2a') && readColour('6B7F2A'));
   for (const wrong of ['', 'moss', '#12', '120 0 0', '50 0', '50 0 x']) assert.equal(readColour(wrong), null, wrong);
+});
+
+test('a material says how surely its colour is known: thin swatches less surely than good ones, none where they do not tell', () => {
+  for (const m of MATERIALS.filter((x) => x.white)) { const s = spreadOf(m)!; assert.ok(s > 0 && s < 3, `${m.name} ${s}`); }
+  assert.equal(spreadOf(MATERIALS.find((m) => m.kind === 'salt')!), null);
+  const paint = MATERIALS.find((m) => m.name === 'Green no. 2')!;
+  assert.equal(spreadOf({ ...paint, black: paint.white }), null, 'a swatch that hides the card is no swatch');
 });

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
 import { builtIns, findBuild, layersOf, place } from '@/core/build/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
@@ -9,6 +9,9 @@ import { dropOf } from '@/core/material/hardness.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import type { Field } from './forms.ts';
 import { FORMS } from './forms.ts';
+
+// Only few lists have colours to photograph.
+const FromPhoto = lazy(async () => ({ default: (await import('../colour/FromPhoto.tsx')).FromPhoto }));
 
 type Values = Record<string, unknown>;
 interface Choice {
@@ -31,7 +34,12 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       return <label className="field"><span>{field.label}</span><input className="box" value={String(value ?? '')} onChange={(e) => put(e.target.value)} aria-invalid={wrong ? true : undefined} />{bad}</label>;
     case 'colour':
       if (value === null && field.optional) return <div className="field"><span>{field.label}</span><button type="button" className="act" onClick={() => put('#b8b4a8')}>Give its colour</button></div>;
-      return <label className="field"><span>{field.label}</span><input type="color" className="box p-1" value={String(value)} onChange={(e) => put(e.target.value)} /></label>;
+      return (
+        <div>
+          <label className="field"><span>{field.label}</span><input type="color" className="box p-1" value={String(value)} onChange={(e) => put(e.target.value)} /></label>
+          {field.photo && <details><summary className="flex min-h-11 cursor-pointer items-center">From a photograph</summary><Suspense fallback={<p className="hint">…</p>}><FromPhoto onHex={put} /></Suspense></details>}
+        </div>
+      );
     case 'quantity':
       return <QuantityField label={field.label} value={value as number} dimensions={[field.dimension]} min={field.min} max={field.max} shop={context.units} onChange={(v) => (v !== null || field.optional) && put(v)} error={wrong} />;
     case 'amount': {

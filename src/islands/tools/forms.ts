@@ -12,7 +12,7 @@ interface Base {
 }
 export type Field =
   | (Base & { kind: 'text' })
-  | (Base & { kind: 'colour'; optional?: true })
+  | (Base & { kind: 'colour'; optional?: true; /** may be taken from a photograph */ photo?: true })
   | (Base & { kind: 'quantity'; dimension: Dimension; min?: number; max?: number; optional?: true })
   | (Base & { kind: 'amount' })
   | (Base & { kind: 'choice'; choices: [string, string][] })
@@ -80,7 +80,7 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
       { key: 'name', label: 'Name', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: named(KINDS) },
       { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', only: DROPS, kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'drop', label: 'Or weigh twenty drops', only: DROPS, kind: 'twenty' }, { key: 'spoon', label: 'As it lies in a spoon', only: SPOONS, kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
       { key: 'strength', label: 'Strength, against its swatches', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.05, max: 20 },
-      { key: 'white', label: 'Drawn down over white', only: COLOURING, kind: 'colour', optional: true }, { key: 'black', label: 'Over black', only: COLOURING, kind: 'colour', optional: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', only: COLOURING, kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
+      { key: 'white', label: 'Drawn down over white', only: COLOURING, kind: 'colour', optional: true, photo: true }, { key: 'black', label: 'Over black', only: COLOURING, kind: 'colour', optional: true, photo: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', only: COLOURING, kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
       { key: 'size', label: 'Flake: its size', only: FACED, kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'shape', label: 'Flake: its cut', only: FACED, kind: 'choice', choices: named(SHAPES) }, { key: 'tint', label: 'Colour of its face, its glow or its shift', only: TINTED, kind: 'colour', optional: true }, { key: 'heat', label: 'Its dye stands', only: kinds((k, key) => DOSED.of.includes(key) || key === 'flake'), kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
       { key: 'price', label: 'Price of 100 mL', kind: 'quantity', dimension: 'count', min: 0, max: 10_000 }, { key: 'reference', label: 'Where you buy it', kind: 'text' },
       { key: 'carries', label: 'Flakes it carries in a mL', only: PUCK, kind: 'quantity', dimension: 'count', min: 0, max: 5000 }, { key: 'spent', label: 'Heat already spent', only: PUCK, kind: 'quantity', dimension: 'share', min: 0, max: 1 },

@@ -1,0 +1,7 @@
+import { hexOf } from '@/core/colour/index.ts';
+import { Photo } from './Photo.tsx';
+
+/** A colour tapped in a photograph, as a screen shows it. */
+export function FromPhoto({ onHex }: { onHex: (hex: string) => void }) {
+  return <Photo onColour={(c) => onHex(hexOf(c))} />;
+}
