@@ -149,3 +149,7 @@ export const isJudged = (s: Stage): boolean => isMixed(s) && !s.yoked;
 export const hasTop = (s: Stage): boolean => isMixed(s) && s.layers.some((l) => place(l.place).over === 'TOP');
 /** The stage that makes the bait itself: the last. */
 export const lastStage = (b: Build): Stage => b.stages.at(-1)!;
+
+/** How the colours of a bait are to meet. A soft line is a look, not a fault. */
+export const LINES = { clean: { name: 'clean: the colours stay apart' }, soft: { name: 'soft: they run into one another' } } as const;
+export type LineWanted = keyof typeof LINES;

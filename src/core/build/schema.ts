@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Build, BuiltIn, Makes, PourBy, Push, BlockKind } from './build.ts';
-import { BLOCKS, BUILDS, MAKES, POUR_BY, PUSHES } from './build.ts';
+import { BLOCKS, BUILDS, LINES, MAKES, POUR_BY, PUSHES } from './build.ts';
 import type { PlaceKey } from './place.ts';
 import { PLACES } from './place.ts';
 
@@ -36,10 +36,6 @@ export const BuildSchema = z.object({
 export const EmbeddedBuildSchema = z.preprocess((raw) => asBuild(raw as string | Build), BuildSchema);
 /** The build behind what a log or a plan holds: itself, or the trade's build of that name. */
 export const asBuild = (raw: string | Build): Build => (typeof raw === 'string' && Object.hasOwn(BUILDS, raw) ? BUILDS[raw as BuiltIn] : (raw as Build));
-
-/** How the colours of a bait are to meet. A soft line is a look, not a fault. */
-export const LINES = { clean: { name: 'clean: the colours stay apart' }, soft: { name: 'soft: they run into one another' } } as const;
-export type LineWanted = keyof typeof LINES;
 
 /** Mixes on the layers of a build. A layer without one is allowed here and refused by the plan. */
 export const ColourwaySchema = z.object({

@@ -1,6 +1,6 @@
 import type { Stage } from '../build/build.ts';
 import { hasTop, isJudged } from '../build/build.ts';
-import type { LineWanted } from '../build/schema.ts';
+import type { LineWanted } from '../build/build.ts';
 
 /** Event payloads are versioned together; a bench that knows a newer one is asked to wait, not dropped. */
 export const EVENT_VERSION = 2;

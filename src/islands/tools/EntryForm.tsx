@@ -37,7 +37,7 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       return (
         <div>
           <label className="field"><span>{field.label}</span><input type="color" className="box p-1" value={String(value)} onChange={(e) => put(e.target.value)} /></label>
-          {field.photo && <details><summary className="flex min-h-11 cursor-pointer items-center">From a photograph</summary><Suspense fallback={<p className="hint">…</p>}><FromPhoto onHex={put} /></Suspense></details>}
+          {field.photo && <ByPhoto onHex={put} />}
         </div>
       );
     case 'quantity':
@@ -91,6 +91,12 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       );
     }
   }
+}
+
+/** A photograph to take a colour from, once it is asked for. */
+function ByPhoto({ onHex }: { onHex: (hex: string) => void }) {
+  const [open, setOpen] = useState(false);
+  return open ? <Suspense fallback={<p className="hint">…</p>}><FromPhoto onHex={onHex} /></Suspense> : <button type="button" className="act mt-1 border-transparent" onClick={() => setOpen(true)}>From a photograph</button>;
 }
 
 /** Twenty drops on a scale give one drop's size. */
