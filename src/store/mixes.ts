@@ -1,4 +1,4 @@
-import type { Mix } from '@/core/material/index.ts';
+import type { Kin, Mix } from '@/core/material/index.ts';
 import { MixSchema } from '@/core/material/index.ts';
 import type { BenchEvent } from '@/core/session/index.ts';
 import type { Transaction } from './query.ts';
@@ -97,15 +97,6 @@ export const usesOf = (mix: number): Promise<MixUse[]> =>
     [mix],
   );
 
-export interface Kin {
-  id: number;
-  name: string;
-  colour: string;
-  parent_id: number | null;
-  parent_n: number | null;
-  /** newest picture of it */
-  picture: number | null;
-}
 /** A mix's whole family: whatever it branched off, and whatever branched off that. */
 export const familyOf = (mix: number): Promise<Kin[]> =>
   rows(

@@ -9,3 +9,4 @@ export * from './scale.ts';
 export * from './shapes.ts';
 export * from './hardness.ts';
 export * from './ingredientOf.ts';
+export * from './kin.ts';

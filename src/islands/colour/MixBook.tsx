@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { BACKINGS, deltaE, FACING, hexOf, hueTurn, lightOf, lookOf, opacity, refusal, spentIn, throughTo } from '@/core/colour/index.ts';
 import type { Backing } from '@/core/colour/index.ts';
-import type { Ingredient, Material, Mix } from '@/core/material/index.ts';
+import type { Ingredient, Kin, Material, Mix } from '@/core/material/index.ts';
 import { hardness, RECIPE_CUP, scaleMix, SHAPES, WHEN } from '@/core/material/index.ts';
 import { roundOf, stationsOf } from '@/core/mould/shape.ts';
 import type { Scene } from '@/core/picture/index.ts';
@@ -27,14 +27,6 @@ interface PictureNote {
   n: number;
   at: string;
   what: string;
-}
-interface Kin {
-  id: number;
-  name: string;
-  colour: string;
-  parent_id: number | null;
-  parent_n: number | null;
-  picture: number | null;
 }
 interface Use {
   session: number;

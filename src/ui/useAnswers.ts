@@ -1,0 +1,28 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+
+/**
+ * A worker for as long as its screen stands: what is asked goes to it with a number, and only the answer to the newest
+ * asking counts.
+ * @param make makes the worker; a bundler wants its address written out where it is made
+ */
+export function useAnswers<Ask extends object, Answer extends { n: number }>(make: () => Worker): { answer: Answer | null; ask: (what: Omit<Ask, 'n'>) => void; forget: () => void } {
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const worker = useRef<Worker>(undefined);
+  const asked = useRef(0);
+  const maker = useRef(make);
+  useEffect(() => {
+    const made = maker.current();
+    made.onmessage = (e: MessageEvent<Answer>) => e.data.n === asked.current && setAnswer(e.data);
+    worker.current = made;
+    return () => made.terminate();
+  }, []);
+  const ask = useCallback((what: Omit<Ask, 'n'>) => {
+    asked.current += 1;
+    worker.current?.postMessage({ n: asked.current, ...what });
+  }, []);
+  const forget = useCallback(() => {
+    asked.current += 1;
+    setAnswer(null);
+  }, []);
+  return { answer, ask, forget };
+}
