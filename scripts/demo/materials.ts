@@ -22,7 +22,7 @@ function drawn(pigment: Pigment): Pick<Material, 'white' | 'black' | 'dose' | 't
   throw new Error('No swatch of it lets black show through.');
 }
 
-const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): Material => ({ name, kind, density: KINDS[kind].density, drop: KINDS[kind].drop, spoon: KINDS[kind].spoon, strength: 1, heat: null, white: null, black: null, dose: 10, thickness: 1, size: null, shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], price: 0, reference: '', ...more });
+const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): Material => ({ name, kind, density: KINDS[kind].density, drop: KINDS[kind].drop, spoon: KINDS[kind].spoon, strength: 1, heat: null, white: null, black: null, dose: 10, thickness: 1, size: null, shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], grade: null, fusion: null, ceiling: null, alarm: null, price: 0, reference: '', ...more });
 
 /** The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100 mL. */
 export const PAINTS: [string, MaterialKind, string, number, number][] = [
@@ -40,7 +40,9 @@ function puck(name: string, of: [string, number][], more: Partial<Material>): Ma
   throw new Error('No swatch of it lets black show through.');
 }
 export const MATERIALS: Material[] = [
-  usual('Soft plastisol', 'plastisol', { price: 1.4 }), usual('Medium plastisol', 'plastisol', { price: 1.4 }), usual('Floating plastisol', 'plastisol', { density: 0.96, price: 1.9 }),
+  usual('Soft plastisol', 'plastisol', { grade: 'soft', price: 1.4 }), usual('Medium plastisol', 'plastisol', { grade: 'medium', price: 1.4 }),
+  // It scorches sooner than the others.
+  usual('Floating plastisol', 'plastisol', { grade: 'floating', density: 0.96, price: 1.9, fusion: 172, ceiling: 188, alarm: 198 }),
   ...PAINTS.map(([name, kind, hides, scatter, price]) => usual(name, kind, { ...drawn(truePigment(hides, scatter)), price, heat: 205 })),
   usual('Green flake 0.4 mm', 'flake', { size: 0.4, tint: '#4f9a5b', price: 12, heat: 200 }), usual('Copper flake 0.6 mm', 'flake', { size: 0.6, tint: '#b06a3a', price: 12, heat: 200 }), usual('Silver flake 0.2 mm', 'flake', { size: 0.2, tint: '#d5d9dc', price: 12, heat: 160 }), usual('Silver flake 0.4 mm', 'flake', { size: 0.4, tint: '#d5d9dc', price: 12, heat: 200 }),
   usual('Softener', 'softener', { price: 2 }), usual('Stabiliser', 'stabiliser', { price: 5 }), usual('Fine salt', 'salt', { price: 0.3, measures: [{ name: 'the brass scoop', grams: 14.2 }] }), usual('Worm oil', 'oil', { price: 3 }),

@@ -67,7 +67,7 @@ const specific = (b: HiddenBench, celsius: number): number => 1.9 + b.growth * (
 const SIGMA = 5.670374419e-8;
 const film = (b: HiddenBench, surface: number): number => {
   const [s, r] = [surface + 273.15, b.room + 273.15];
-  return 1.6 * Math.max(1, surface - b.room) ** 0.25 * b.draught + b.emissivity * SIGMA * (s * s + r * r) * (s + r);
+  return 2.9 * Math.max(1, surface - b.room) ** 0.25 * b.draught + b.emissivity * SIGMA * (s * s + r * r) * (s + r);
 };
 
 /** True heat of a cup once stirred. */
@@ -79,11 +79,17 @@ export function stir(c: HiddenCup): void {
 /** g of plastic a step of half a second can follow. */
 const LEAST = 30;
 
+/** m² of glass that a usual charge wets: what a cup's exchange is told for. */
+const WET = 0.017;
+
 /** A cup left alone or in an oven for a moment. @param watts reaching plastic and glass together */
 function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
   const top = (Math.PI / 4) * (c.bore / 1000) ** 2;
   const depth = (c.grams * 1e-6) / 0.95 / top;
   const side = Math.PI * (c.bore / 1000) * depth + top;
+  // Glass that is wet, and a little above: a small charge wets less of it.
+  const wet = side / WET;
+  const glass = c.glass * Math.min(1.5, 0.2 + 0.8 * wet);
   const take = c.rimShare * c.rimTake;
   const inPlastic = 0.95 * watts;
   // What little is left in an emptied cup follows its glass; the steps are too long for less.
@@ -91,12 +97,12 @@ function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
   const bulkG = grams * (1 - c.rimShare);
   const rimG = grams * c.rimShare;
   const mix = c.mixing * (c.bulk - c.rim);
-  const fromRim = 0.5 * c.exchange * (c.rim - c.wall);
-  const fromBulk = 0.5 * c.exchange * (c.bulk - c.wall);
+  const fromRim = 0.5 * c.exchange * wet * (c.rim - c.wall);
+  const fromBulk = 0.5 * c.exchange * wet * (c.bulk - c.wall);
   const off = film(b, stirredHeat(c)) * top * (stirredHeat(c) - b.room);
   c.bulk += (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) / (bulkG * specific(b, c.bulk));
   c.rim += (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(b, c.rim));
-  c.wall += (dt * (0.05 * watts + fromRim + fromBulk - film(b, c.wall) * side * (c.wall - b.room) - c.bench * (c.wall - b.room))) / (c.glass * 0.84);
+  c.wall += (dt * (0.05 * watts + fromRim + fromBulk - film(b, c.wall) * side * (c.wall - b.room) - c.bench * (c.wall - b.room))) / (glass * 0.84);
 }
 
 /** Everything on the bench, so many seconds on. @param heating cups in an oven, and how much each gets */

@@ -169,7 +169,7 @@ test('a trend wants readings ten seconds apart', () => {
   b.read(A, 170);
   b.act({ kind: 'stirred', payload: { cup: A } }, 59_000);
   assert.equal(Math.round(trendOf(b.read(A, 165).cups.get(A)!)!), -5);
-  assert.equal(trendOf(b.read(A, 120).cups.get(A)!), null);
+  assert.equal(trendOf(b.read(A, 164).cups.get(A)!), null);
 });
 
 test('what the recipe puts in is on the cup’s trail, in its order, once, scaled to the charge', () => {

@@ -1,19 +1,13 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { Belief, Burst } from './estimate.ts';
-import { cooled, heated, knownOf } from './estimate.ts';
+import { cooled, heated, heatOf } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
-import { forecastOf, RIM, Z995 } from './forecast.ts';
+import { RIM, Z995 } from './forecast.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
-export const aheadOf = (b: Belief, cup: string, seconds: number): Forecast => {
-  const { mean, sd } = knownOf(cooled(b, seconds, [cup]), { of: 'plastic', cup });
-  return forecastOf(mean, sd);
-};
+export const aheadOf = (b: Belief, cup: string, seconds: number): Forecast => heatOf(cooled(b, seconds, [cup]), cup);
 /** Heat of a cup after a burst, stirred, with its range. */
-export const burstOf = (b: Belief, cup: string, burst: Burst): Forecast => {
-  const { mean, sd } = knownOf(heated(b, burst, burst.cups), { of: 'plastic', cup });
-  return forecastOf(mean, sd);
-};
+export const burstOf = (b: Belief, cup: string, burst: Burst): Forecast => heatOf(heated(b, burst, burst.cups), cup);
 
 /** Largest whole number of seconds up to `most` for which a rising condition still holds; 0 when none does. */
 function longest(most: number, holds: (seconds: number) => boolean): number {

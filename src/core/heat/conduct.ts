@@ -1,5 +1,5 @@
 import type { Stuff } from './constants.ts';
-import { CONTACT, PLASTIC } from './constants.ts';
+import { CONTACT, MOULD_STUFF, PLASTIC } from './constants.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 
 /** What lies against the plastic. */
@@ -12,12 +12,14 @@ export type Outside =
   | { kind: 'poor'; celsius: number; stuff: Stuff; contact?: number };
 
 export interface Section {
-  /** a slab cooled from both faces, or a round bar */
-  shape: 'slab' | 'round';
+  /** a slab cooled from both faces, a round bar, or a section that spreads between them: {@link ovalSection} */
+  shape: 'slab' | 'round' | number;
   /** whole thickness, or diameter, mm */
   across: number;
   /** heats from the middle outward, each up to a share of the half-thickness; the last up to 1 */
   layers: { upTo: number; celsius: number }[];
+  /** a core rod in the middle, aluminium, up to a share of the half-thickness: what is looked at is the shell round it */
+  rod?: { upTo: number; celsius: number };
   outside: Outside;
 }
 export interface Cooling {
@@ -40,6 +42,8 @@ interface Grid {
   worldLink: number;
   world: number;
   heat: Float64Array;
+  /** cells of plastic: from, up to */
+  from: number;
   plastic: number;
 }
 
@@ -51,13 +55,19 @@ export interface Look {
   heat: Float64Array;
 }
 
+/** What core rods are made of. */
+const ROD: Stuff = MOULD_STUFF.machined;
+const spreadOf = (shape: Section['shape']): number => (shape === 'slab' ? 1 : shape === 'round' ? 2 : shape);
+
 /** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
-function lay({ shape, across, layers, outside }: Section, cells: number): Grid {
+function lay({ shape, across, layers, rod, outside }: Section, cells: number): Grid {
   const half = across / 2000;
-  const round = shape === 'round';
-  const volume = (a: number, b: number) => (round ? (b * b - a * a) / 2 : b - a);
-  const between = (k: number, a: number, b: number) => (round ? k / Math.log(b / a) : k / (b - a));
-  const face = round ? half : 1;
+  const spread = spreadOf(shape);
+  // Skins grow as r^(spread − 1): 1 = flat, 2 = round.
+  const volume = (a: number, b: number) => (b ** spread - a ** spread) / spread;
+  const through = 2 - spread;
+  const between = (k: number, a: number, b: number) => (Math.abs(through) < 1e-9 ? k / Math.log(b / a) : (k * through) / (b ** through - a ** through));
+  const face = half ** (spread - 1);
   const contact = outside.contact ?? (outside.kind === 'fixed' ? Infinity : CONTACT);
   // Into a poor conductor cells grow outward until the wave has long not come through.
   const widths = Array.from({ length: cells }, () => half / cells);
@@ -65,23 +75,26 @@ function lay({ shape, across, layers, outside }: Section, cells: number): Grid {
   if (outside.kind === 'poor') for (let w = half / cells, d = 0; d < Math.max(20 * half, 0.06) && deep.length < 400; w *= 1.06) { deep.push(w); d += w; }
   const metal = outside.kind === 'metal' ? 1 : 0;
   const n = cells + deep.length + metal;
-  const grid: Grid = { capacity: new Float64Array(n), link: new Float64Array(Math.max(0, n - 1)), worldLink: 0, world: outside.kind === 'metal' ? outside.room : outside.celsius, heat: new Float64Array(n), plastic: cells };
+  const grid: Grid = { capacity: new Float64Array(n), link: new Float64Array(Math.max(0, n - 1)), worldLink: 0, world: outside.kind === 'metal' ? outside.room : outside.celsius, heat: new Float64Array(n), from: rod ? Math.min(cells - 4, Math.max(1, Math.round(rod.upTo * cells))) : 0, plastic: cells };
+  const of = (i: number): Stuff => (i < grid.from ? ROD : i < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff);
   let edge = 0;
   const middles: number[] = [];
   const edges: number[] = [0];
   [...widths, ...deep].forEach((w, i) => {
-    const stuff = i < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff;
+    const stuff = of(i);
     middles.push(edge + w / 2);
     grid.capacity[i] = stuff.rho * stuff.c * volume(edge, edge + w);
     edge += w;
     edges.push(edge);
-    grid.heat[i] = i < cells ? layers.find((l) => (edge - w / 2) / half <= l.upTo + 1e-12)!.celsius : outside.celsius;
+    grid.heat[i] = i < grid.from ? rod!.celsius : i < cells ? layers.find((l) => (edge - w / 2) / half <= l.upTo + 1e-12)!.celsius : outside.celsius;
   });
   const series = (...g: number[]) => 1 / g.reduce((r, x) => r + 1 / x, 0);
   for (let i = 0; i + 1 < cells + deep.length; i++) {
-    const k = i + 1 < cells || outside.kind !== 'poor' ? PLASTIC.k : outside.stuff.k;
-    if (i !== cells - 1) grid.link[i] = between(k, middles[i]!, middles[i + 1]!);
-    else grid.link[i] = series(between(PLASTIC.k, middles[i]!, half), contact * face, between(k, half, middles[i + 1]!));
+    const { k } = of(i + 1);
+    const edgeAt = edges[i + 1]!;
+    // Where two stuffs meet the touch between them is a resistance of its own.
+    if (of(i) === of(i + 1)) grid.link[i] = between(k, middles[i]!, middles[i + 1]!);
+    else grid.link[i] = series(between(of(i).k, middles[i]!, edgeAt), (i === cells - 1 ? contact : CONTACT) * edgeAt ** (spread - 1), between(k, edgeAt, middles[i + 1]!));
   }
   const skin = contact === Infinity ? between(PLASTIC.k, middles[cells - 1]!, half) : series(between(PLASTIC.k, middles[cells - 1]!, half), contact * face);
   if (outside.kind === 'metal') {
@@ -127,7 +140,7 @@ export function conduct(section: Section, until: number, stop: (now: Look) => bo
   const g = lay(section, cells);
   const n = g.heat.length;
   const out: Cooling = { at: [], mean: [], centre: [], skin: [], metal: [], stiff: [], energy: [] };
-  const mass = g.capacity.slice(0, g.plastic).reduce((a, b) => a + b, 0);
+  const mass = g.capacity.slice(g.from, g.plastic).reduce((a, b) => a + b, 0);
   let lost = 0;
   const look = (at: number): boolean => {
     let all = 0;
@@ -135,12 +148,14 @@ export function conduct(section: Section, until: number, stop: (now: Look) => bo
     let cold = 0;
     for (let i = 0; i < n; i++) {
       whole += g.capacity[i]! * g.heat[i]!;
-      if (i < g.plastic) all += g.capacity[i]! * g.heat[i]!;
-      if (i < g.plastic && g.heat[i]! <= PLASTISOL.noFlow) cold += g.capacity[i]!;
+      const own = i >= g.from && i < g.plastic;
+      if (own) all += g.capacity[i]! * g.heat[i]!;
+      if (own && g.heat[i]! <= PLASTISOL.noFlow) cold += g.capacity[i]!;
     }
     const mean = all / mass;
     // The middle by a parabola through the two cells beside it: their slope there is nothing.
-    const centre = g.heat[0]! + (g.heat[0]! - g.heat[1]!) / 8;
+    // Round a rod it is somewhere in the wall of the shell.
+    const centre = g.from > 0 ? g.heat.subarray(g.from, g.plastic).reduce((a, b) => Math.max(a, b)) : g.heat[0]! + (g.heat[0]! - g.heat[1]!) / 8;
     out.at.push(at);
     out.mean.push(mean);
     out.centre.push(centre);
@@ -148,7 +163,7 @@ export function conduct(section: Section, until: number, stop: (now: Look) => bo
     out.stiff.push(cold / mass);
     out.metal.push(section.outside.kind === 'fixed' ? section.outside.celsius : g.heat[g.plastic] ?? 0);
     out.energy.push(whole + lost);
-    return stop({ at, mean, centre, heat: g.heat.subarray(0, g.plastic) });
+    return stop({ at, mean, centre, heat: g.heat.subarray(g.from, g.plastic) });
   };
   const scratch = new Float64Array(n);
   const alpha = PLASTIC.k / (PLASTIC.rho * PLASTIC.c);

@@ -1,5 +1,7 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
-import { after, afterBurst } from './cup.ts';
+import { after, afterBurst, specificHeat } from './cup.ts';
+import type { Forecast } from './forecast.ts';
+import { forecastOf } from './forecast.ts';
 
 /**
  * What the shop believes of its bench (M2, M3): heats of every cup and the constants behind them, in one state
@@ -16,6 +18,12 @@ export interface Belief {
   ovens: string[];
   cups: string[];
   bodies: Map<string, CupBody>;
+  /** °C each cup can be at the coldest and the hottest: nothing colder than the room went in, and so much energy at most */
+  could: Map<string, Could>;
+}
+export interface Could {
+  least: number;
+  most: number;
 }
 /** A constant and its standard deviation. */
 export interface Known {
@@ -54,12 +62,31 @@ export const WANDER = {
   /** K in the glass after a minute: it stands on more than air */
   glass: 0.2,
   /** ln air after a minute */
-  air: 0.02,
+  air: 0.04,
   /** share of a burst's gain that no constant explains */
   burst: 0.03,
   /** share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more when hot */
   efficiency: 0.004,
 } as const;
+/** What a constant can be at all, and how softly it comes to its ends: state and constant are the same but near them. */
+interface Range {
+  low: number;
+  high: number;
+  soft: number;
+}
+export const RANGE = {
+  air: { low: Math.log(0.35), high: Math.log(4), soft: 0.08 },
+  efficiency: { low: 0.05, high: 0.9, soft: 0.02 },
+  dead: { low: 0, high: 45, soft: 0.25 },
+  exchange: { low: Math.log(0.6), high: Math.log(15), soft: 0.08 },
+  weight: { low: Math.log(0.45), high: Math.log(2.2), soft: 0.05 },
+  stand: { low: Math.log(0.01), high: Math.log(4), soft: 0.15 },
+} as const satisfies Record<string, Range>;
+
+const softPlus = (x: number): number => (x > 30 ? x : Math.log1p(Math.exp(x)));
+/** The constant a state stands for: rising everywhere, within its range whatever the state, the state itself between. */
+export const held = (x: number, { low, high, soft }: Range): number => low + soft * (softPlus((x - low) / soft) - softPlus((x - high) / soft));
+
 /** Draughts pass in so many minutes (judgement): without it what wanders would wander off for good. */
 const AIR_PASSES = 40;
 /** A reading further off than so many of its own spreads is left out, unless the next agrees with it. */
@@ -71,14 +98,14 @@ const SHARED = 2;
 const ovenAt = (b: Belief, oven: string): number => SHARED + 2 * b.ovens.indexOf(oven);
 const cupAt = (b: Belief, cup: string): number => SHARED + 2 * b.ovens.length + 5 * b.cups.indexOf(cup);
 
-const copy = (b: Belief): Belief => ({ ...b, mean: [...b.mean], spread: b.spread.map((r) => [...r]), bodies: new Map(b.bodies) });
+const copy = (b: Belief): Belief => ({ ...b, mean: [...b.mean], spread: b.spread.map((r) => [...r]), bodies: new Map(b.bodies), could: new Map(b.could) });
 
 export interface SharedKnown {
   air: Known;
   instrument: Known;
 }
 export const newBelief = (at: number, { air, instrument }: SharedKnown = PRIOR): Belief => ({
-  at, mean: [air.mean, instrument.mean], spread: [[air.sd ** 2, 0], [0, instrument.sd ** 2]], base: air.mean, ovens: [], cups: [], bodies: new Map(),
+  at, mean: [air.mean, instrument.mean], spread: [[air.sd ** 2, 0], [0, instrument.sd ** 2]], base: air.mean, ovens: [], cups: [], bodies: new Map(), could: new Map(),
 });
 
 /** Opens places in the state at `i`, knowing nothing of what else hangs on them. */
@@ -112,7 +139,39 @@ export function forgotten(b: Belief, cup: string, celsius: Known, under: Known =
   next.spread[i]![i] = celsius.sd ** 2;
   next.spread[i]![i + 1] = next.spread[i + 1]![i] = celsius.sd ** 2;
   next.spread[i + 1]![i + 1] = celsius.sd ** 2 + under.sd ** 2;
-  return next;
+  widenCould(next, cup, celsius);
+  return within(next, [cup]);
+}
+
+/** K beyond what is said of a heat that it may still be. */
+const SURELY = 3;
+/** What was so hot widens what can be; nothing becomes colder than the room and what went in, whatever is read. */
+function widenCould(b: Belief, cup: string, celsius: Known): void {
+  const { least, most } = b.could.get(cup)!;
+  b.could.set(cup, { least, most: Math.max(most, celsius.mean + SURELY * Math.max(1, celsius.sd)) });
+}
+
+/** The same bench in a room of another heat. */
+export function withRoom(b: Belief, celsius: number): Belief {
+  const bodies = new Map([...b.bodies].map(([cup, body]) => [cup, { ...body, room: celsius }]));
+  const could = new Map([...b.could].map(([cup, { least, most }]) => [cup, { least: Math.min(least, celsius), most: Math.max(most, celsius) }]));
+  return { ...b, bodies, could };
+}
+
+/** Heats a filter's own arithmetic has put beyond what can be come back to it; a spread goes no further than that. In place. */
+function within(b: Belief, cups: readonly string[]): Belief {
+  for (const cup of cups) {
+    const i = cupAt(b, cup);
+    const { least, most } = b.could.get(cup)!;
+    for (const k of [i, i + 1]) {
+      b.mean[k] = Math.min(most, Math.max(least, b.mean[k]!));
+      const sd = Math.sqrt(Math.max(0, b.spread[k]![k]!));
+      const widest = Math.max(1, (most - least) / 2);
+      // A row and its column are scaled together: what was a spread stays one.
+      if (sd > widest) for (let j = 0; j < b.mean.length; j++) b.spread[j]![k] = b.spread[k]![j]! *= j === k ? (widest / sd) ** 2 : widest / sd;
+    }
+  }
+  return b;
 }
 
 /** The same belief with a cup standing on the bench. @param celsius what is in it, when it was put there */
@@ -121,6 +180,7 @@ export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, {
   if (next.cups.includes(cup)) return next;
   next.cups = [...next.cups, cup];
   next.bodies.set(cup, body);
+  next.could.set(cup, { least: Math.min(body.room, celsius.mean), most: Math.max(body.room, celsius.mean) + SURELY * Math.max(1, celsius.sd) });
   widen(next, next.mean.length, [celsius, { mean: body.room + 0.9 * (celsius.mean - body.room), sd: Math.max(0.5, celsius.sd) }, exchange, weight, stand]);
   return next;
 }
@@ -134,6 +194,9 @@ export function withMass(b: Belief, cup: string, grams: number, volume: number, 
   const body = next.bodies.get(cup)!;
   next.bodies.set(cup, { ...body, plastic: Math.max(FILM, grams), volume: Math.max(1, volume) });
   if (!added || added.grams <= 0) return next;
+  widenCould(next, cup, added.celsius);
+  const { least, most } = next.could.get(cup)!;
+  next.could.set(cup, { least: Math.min(least, added.celsius.mean), most });
   const i = cupAt(next, cup);
   const share = Math.min(1, added.grams / Math.max(added.grams, grams));
   next.mean[i] = (1 - share) * next.mean[i]! + share * added.celsius.mean;
@@ -147,7 +210,8 @@ export function withMass(b: Belief, cup: string, grams: number, volume: number, 
 
 function bodyOf(b: Belief, cup: string, [exchange, weight, air, stand]: [number, number, number, number]): CupBody {
   const body = b.bodies.get(cup)!;
-  return { ...body, exchange: Math.exp(exchange), glass: body.glass * Math.exp(weight), air: Math.exp(air), stand: Math.exp(stand) };
+  const of = (x: number, range: Range) => Math.exp(held(x, range));
+  return { ...body, exchange: of(exchange, RANGE.exchange), glass: body.glass * of(weight, RANGE.weight), air: of(air, RANGE.air), stand: of(stand, RANGE.stand) };
 }
 /** Constants of a cup as believed now. */
 export const cupBelieved = (b: Belief, cup: string): { body: CupBody; heat: CupHeat } => {
@@ -156,14 +220,23 @@ export const cupBelieved = (b: Belief, cup: string): { body: CupBody; heat: CupH
 };
 export const ovenBelieved = (b: Belief, oven: string): { efficiency: number; dead: number } => {
   const i = ovenAt(b, oven);
-  return { efficiency: Math.max(0.05, b.mean[i]!), dead: Math.max(0, b.mean[i + 1]!) };
+  return { efficiency: held(b.mean[i]!, RANGE.efficiency), dead: held(b.mean[i + 1]!, RANGE.dead) };
 };
 const PARTS = ['plastic', 'glass', 'exchange', 'weight', 'stand'] as const;
 /** Mean and spread of one believed thing. */
 export type Believed = { of: 'air' | 'instrument' } | { of: 'efficiency' | 'dead'; oven: string } | { of: 'plastic' | 'glass' | 'exchange' | 'weight' | 'stand'; cup: string };
 export function knownOf(b: Belief, what: Believed): Known {
   const i = what.of === 'air' ? AIR : what.of === 'instrument' ? INSTRUMENT : 'oven' in what ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0) : cupAt(b, (what as { cup: string }).cup) + PARTS.indexOf(what.of as (typeof PARTS)[number]);
-  return { mean: b.mean[i]!, sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)) };
+  const range: Range | undefined = RANGE[what.of as keyof typeof RANGE];
+  return { mean: range ? held(b.mean[i]!, range) : b.mean[i]!, sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)) };
+}
+
+/** Heat of a cup as a forecast: its range goes no further than the cup can be. */
+export function heatOf(b: Belief, cup: string): Forecast {
+  const { mean, sd } = knownOf(b, { of: 'plastic', cup });
+  const { least, most } = b.could.get(cup)!;
+  const f = forecastOf(mean, sd);
+  return { ...f, low: Math.min(mean, Math.max(least, f.low)), high: Math.max(mean, Math.min(most, f.high)) };
 }
 
 /** Standard deviation of the gap between two cups, K: what they share falls out. */
@@ -209,7 +282,7 @@ function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: stri
     const go = (v: number[]): CupHeat => {
       const body = bodyOf(b, cup, [v[5]!, v[6]!, v[0]!, v[7]!]);
       const heat = { plastic: v[3]!, glass: v[4]! };
-      const oven: Microwave | null = burst ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: Math.max(0.05, v[1]!), dead: Math.max(0, v[2]! - (burst.gone ?? 0)) } : null;
+      const oven: Microwave | null = burst ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: held(v[1]!, RANGE.efficiency), dead: Math.max(0, held(v[2]!, RANGE.dead) - (burst.gone ?? 0)) } : null;
       return oven ? afterBurst(body, heat, oven, seconds, 2) : after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
     };
     const base = { ...go(value) };
@@ -227,6 +300,7 @@ function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: stri
     slopes.push({ row: i, of: rows[0]! }, { row: i + 1, of: rows[1]! });
     noise.push([i, WANDER.plastic ** 2 * minutes], [i + 1, WANDER.glass ** 2 * minutes]);
     if (burst) {
+      next.could.set(cup, heatedCould(b, cup, burst, seconds));
       const gain = base.plastic - after(bodyOf(b, cup, [value[5]!, value[6]!, value[0]!, value[7]!]), { plastic: value[3]!, glass: value[4]! }, seconds, undefined, 5).plastic;
       noise.push([i, (WANDER.burst * gain) ** 2]);
     }
@@ -239,7 +313,20 @@ function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: stri
   const half = p.map((r) => [...r]);
   for (const { row, of } of slopes) for (let r = 0; r < n; r++) p[r]![row] = of.reduce((sum, [k, f]) => sum + f * half[r]![k]!, 0);
   for (const [k, q] of noise) p[k]![k]! += q;
-  return next;
+  const moved = only ?? b.cups;
+  for (const cup of moved) {
+    // What nobody looked at is never better known for it, though all cups come to the room in the end.
+    const i = cupAt(b, cup);
+    p[i]![i] = Math.max(p[i]![i]!, b.spread[i]![i]!);
+  }
+  return within(next, moved);
+}
+
+/** What a cup could be once a burst has given it all that reached its share of the oven at the most. */
+function heatedCould(b: Belief, cup: string, burst: Burst, seconds: number): Could {
+  const { least, most } = b.could.get(cup)!;
+  const body = b.bodies.get(cup)!;
+  return { least, most: most + (RANGE.efficiency.high * burst.power * burst.level * seconds) / burst.cups.length / (body.plastic * specificHeat(Math.min(body.room, 20))) };
 }
 
 /** The bench so many seconds later, nothing done to it. */
@@ -283,8 +370,11 @@ export function taken(b: Belief, cup: string, celsius: number, sd: number, byEye
   // The instrument's own offset is reckoned with, never learned from cups: nothing on the bench tells it from their heat (Schmidt's filter).
   const gain = ph.map((x, k) => (k === INSTRUMENT ? 0 : x / s));
   next.mean = b.mean.map((m, k) => m + gain[k]! * off);
+  // Glass is warmed by what stands in it: a reading does not put it over the plastic where it was not.
+  if (b.mean[i + 1]! <= b.mean[i]!) next.mean[i + 1] = Math.min(next.mean[i + 1]!, Math.max(next.mean[i]!, b.mean[i + 1]!));
   // Joseph's form keeps the spread a spread: (I − K H) P (I − K H)ᵀ + K r Kᵀ.
   const left = b.spread.map((row, r) => row.map((x, c) => x - gain[r]! * h.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));
   next.spread = left.map((row, r) => row.map((x, c) => x - gain[c]! * h.reduce((sum, [k, f]) => sum + f * left[r]![k]!, 0) + gain[r]! * gain[c]! * sd * sd));
-  return { belief: next, off, sd: Math.sqrt(s), out: false };
+  widenCould(next, cup, { mean: celsius, sd });
+  return { belief: within(next, b.cups), off, sd: Math.sqrt(s), out: false };
 }

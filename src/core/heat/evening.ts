@@ -12,6 +12,8 @@ export interface MouldHeat {
   grams: number;
   body: MetalBody;
   section: Pick<Section, 'shape' | 'across'>;
+  /** a core rod stands in its cavities: the share of the half-thickness it takes */
+  rod?: number;
   /** m² of all its baits' skins, and g that set in it each shot */
   skin: number;
   shot: number;
@@ -25,33 +27,43 @@ export interface Opens {
 
 /** Heats of metal the table of opening times is laid at, °C, and how long is looked for, s. */
 const MARKS = [5, 26, 42, 52, 60, 66, 71] as const;
-const LONGEST = 1800;
+const LONGEST = 7200;
 /** Asked for again and again in one evening, so kept; the oldest goes first. */
-const tables = new Map<string, { marks: number[]; opens: Opens[] }>();
+const tables = new Map<string, Map<number, Opens>>();
 
-function tableOf(m: MouldHeat, shot: number, room: number): { marks: number[]; opens: Opens[] } {
-  const key = JSON.stringify([m.metal, m.grams, m.section, Math.round(m.skin * 1e6), Math.round(shot), Math.round(room)]);
-  const held = tables.get(key);
-  if (held) return held;
-  const opens = MARKS.map((celsius): Opens => {
-    const { open, centre } = whenToOpen({ ...m.section, layers: [{ upTo: 1, celsius: shot }], outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28, 1);
-    return { open, centre };
-  });
-  const made = { marks: [...MARKS], opens };
-  if (tables.size > 60) tables.delete(tables.keys().next().value!);
-  tables.set(key, made);
-  return made;
+function openOne(m: MouldHeat, shot: number, celsius: number, room: number): Opens {
+  const { open, centre } = whenToOpen({ ...m.section, layers: [{ upTo: 1, celsius: shot }], ...(m.rod ? { rod: { upTo: m.rod, celsius } } : {}), outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28, 1);
+  return { open, centre };
 }
 
-/** When a shot may be opened with its mould at a heat: between the marks of a table worked out once by M6. */
+/** Opening at one heat of the metal, worked out when it is first asked for. */
+function marked(m: MouldHeat, shot: number, room: number): (celsius: number) => Opens {
+  const key = JSON.stringify([m.metal, m.grams, m.section, m.rod ?? 0, Math.round(m.skin * 1e6), Math.round(shot), Math.round(room)]);
+  const table = tables.get(key) ?? new Map<number, Opens>();
+  if (!tables.has(key)) {
+    if (tables.size > 60) tables.delete(tables.keys().next().value!);
+    tables.set(key, table);
+  }
+  return (celsius) => {
+    const held = table.get(celsius);
+    if (held) return held;
+    const made = openOne(m, shot, celsius, room);
+    table.set(celsius, made);
+    return made;
+  };
+}
+
+/** When a shot may be opened with its mould at a heat: between the marks of a table by M6. */
 export function opensAt(m: MouldHeat, shot: number, celsius: number, room: number): Opens {
-  const { marks, opens } = tableOf(m, shot, room);
-  const i = Math.min(marks.length - 1, Math.max(1, marks.findIndex((x) => x >= celsius)));
-  const after = celsius > marks.at(-1)! ? marks.length - 1 : i;
-  const [a, b] = [opens[after - 1]!, opens[after]!];
-  const f = Math.min(1, Math.max(0, (celsius - marks[after - 1]!) / (marks[after]! - marks[after - 1]!)));
-  const mix = (x: number | null, y: number | null): number | null => (x === null || y === null ? (f === 0 ? x : y === null ? null : x) : x + f * (y - x));
-  return celsius >= FIRM.mean - 1 ? { open: null, centre: b.centre } : { open: mix(a.open, b.open), centre: a.centre + f * (b.centre - a.centre) };
+  const at = marked(m, shot, room);
+  if (celsius >= FIRM.mean - 1) return { open: null, centre: at(MARKS.at(-1)!).centre };
+  const above = MARKS.findIndex((x) => x >= celsius);
+  const after = above < 0 ? MARKS.length - 1 : Math.max(1, above);
+  const [a, b] = [at(MARKS[after - 1]!), at(MARKS[after]!)];
+  // Between a mark that opens and one that never does, or beyond the last, only its own heat tells.
+  if (above < 0 || a.open === null || b.open === null) return at(Math.round(celsius * 2) / 2);
+  const f = Math.min(1, Math.max(0, (celsius - MARKS[after - 1]!) / (MARKS[after]! - MARKS[after - 1]!)));
+  return { open: a.open + f * (b.open - a.open), centre: a.centre + f * (b.centre - a.centre) };
 }
 
 export interface Cycle {

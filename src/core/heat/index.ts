@@ -16,6 +16,7 @@ export * from './learned.ts';
 export * from './match.ts';
 export * from './metal.ts';
 export * from './open.ts';
+export * from './oval.ts';
 export * from './oven.ts';
 export * from './saying.ts';
 export * from './schema.ts';

@@ -3,7 +3,7 @@ import { conduct } from './conduct.ts';
 import { BARE_HANDS, FIRM, MOULD_STUFF, PLASTIC } from './constants.ts';
 
 export interface Opening {
-  /** s until it may be opened; null = never within an hour: rest the mould */
+  /** s until it may be opened; null = not within the time looked at: rest the mould */
   open: number | null;
   /** °C in the middle then */
   centre: number;
@@ -57,6 +57,8 @@ export const TAKES = { air: 11, water: 400 } as const;
 export function handsAfter(section: Pick<Section, 'shape' | 'across'>, from: number, room: number, into: keyof typeof TAKES = 'air'): number {
   if (from <= BARE_HANDS) return 0;
   if (room >= BARE_HANDS) return Infinity;
-  const depth = section.across / 1000 / (section.shape === 'slab' ? 2 : 4);
+  // Plastic for its skin: half a slab, a quarter of a bar, half an oval's width over how it spreads.
+  const spread = section.shape === 'slab' ? 1 : section.shape === 'round' ? 2 : section.shape;
+  const depth = section.across / 2000 / spread;
   return ((PLASTIC.rho * PLASTIC.c * depth) / TAKES[into]) * Math.log((from - room) / (BARE_HANDS - room));
 }

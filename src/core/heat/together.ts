@@ -57,10 +57,10 @@ function foresee(b: Belief, cups: string[], use: OvenUse, matching: Matching, wa
  * The bursts after which these cups are together (M4), by what is believed of them; what is allowed between
  * them is narrowed by how sure that is. No burst is longer than is safe.
  */
-export function matchBelieved(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceiling: number = PLASTISOL.ceiling): TogetherAnswer {
-  const full: Wanted = { ...wanted, ceiling };
+export function matchBelieved(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): TogetherAnswer {
+  const full: Wanted = { ...wanted, ceiling: Math.max(...ceilings) };
   const oven = { power: use.power, level: use.level, cups: 1, ...ovenBelieved(b, use.oven) };
-  const believed = cups.map((cup) => ({ ...cupBelieved(b, cup), longest: safeBurst(b, { ...use, cups: [cup] }, ceiling) }));
+  const believed = cups.map((cup, i) => ({ ...cupBelieved(b, cup), longest: safeBurst(b, { ...use, cups: [cup] }, ceilings[i]) }));
   const solve = (apart: number, raised: number) => matchCups(believed, oven, { ...full, apart, low: full.low + raised }, hands);
   const gap = Math.max(0, ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))));
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
@@ -97,14 +97,15 @@ const UNKNOWN = 0.6;
 /**
  * The next thing to do, by what is believed: a match carried out whole where there is one; a look where the
  * heats are not known well enough to draw on; where there is none, the coldest brought up first.
+ * @param ceilings °C each cup is kept under, by its plastisol
  * @param byEye there is no instrument: a look would not make anything much better known
  */
-export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceiling: number = PLASTISOL.ceiling): Bringing {
+export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): Bringing {
   const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
   const unknown = known.map((k) => k.sd).indexOf(Math.max(...known.map((k) => k.sd)));
   if (!byEye && known[unknown]!.sd > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
-  const answer = matchBelieved(b, cups, use, wanted, hands, ceiling);
+  const answer = matchBelieved(b, cups, use, wanted, hands, ceilings);
   if (answer.ok) {
     const { matching, at, sure } = answer.together;
     // What each is known to now says which gains most by a look after the last burst.
@@ -121,7 +122,7 @@ export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: O
   // Coldest first, each to the top of the window: it cools while the others have their turn.
   const order = cups.map((_, i) => i).filter((i) => heats[i]!.mean < wanted.high).sort((i, j) => heats[i]!.mean - heats[j]!.mean);
   const i = order[0]!;
-  const { seconds, after } = burstTo(b, cups[i]!, { ...use, cups: [cups[i]!] }, wanted.high + 2, ceiling);
+  const { seconds, after } = burstTo(b, cups[i]!, { ...use, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]);
   if (seconds < hands.least) return rest(10, i);
   return { bursts: [{ cup: i, seconds }], wait: 0, look: i, at: heats.map((h, k) => (k === i ? after : forecastOf(h.mean, h.sd))), sure: 0, seconds: hands.change + seconds + hands.stir, why: answer.why };
 }

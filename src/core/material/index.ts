@@ -3,6 +3,7 @@ export * from './mix.ts';
 export * from './plastisol.ts';
 export * from './schema.ts';
 export * from './viscosity.ts';
+export * from './limits.ts';
 export * from './kinds.ts';
 export * from './shelf.ts';
 export * from './scale.ts';

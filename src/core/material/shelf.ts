@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import type { MaterialKind } from './kinds.ts';
+import { PLASTISOL } from './plastisol.ts';
+import { GradeSchema } from './schema.ts';
 import { KINDS } from './kinds.ts';
 import type { FlakeShape } from './shapes.ts';
 import { SHAPES } from './shapes.ts';
@@ -32,7 +34,12 @@ export const MaterialSchema = z.object({
   spent: z.number().min(0).max(1).default(0),
   /** measures of the shop's own, each weighed once: g of this it holds */
   measures: z.array(z.object({ name: z.string().trim().min(1, 'Name the measure.').max(40), grams: z.number().positive('A measure holds something.').max(500, 'A measure of half a kilo is a cup: weigh it on the scale.') })).max(8).default([]),
+  /** a plastisol: the grade it is, and °C it must reach once, is kept under, and breaks down at; null = the usual */
+  grade: GradeSchema.nullable().default(null),
+  fusion: z.number().min(120).max(200).nullable().default(null),
+  ceiling: z.number().min(140).max(230).nullable().default(null),
+  alarm: z.number().min(150).max(240).nullable().default(null),
   price: z.number().min(0).max(10_000).default(0).describe('for 100 mL, any money'),
   reference: z.string().max(120).default(''),
-});
+}).refine((m) => (m.fusion ?? PLASTISOL.fusion) < (m.ceiling ?? PLASTISOL.ceiling) && (m.ceiling ?? PLASTISOL.ceiling) < (m.alarm ?? PLASTISOL.alarm), { message: 'It is kept under a heat above its fusion, and breaks down above that.', path: ['ceiling'] });
 export type Material = z.infer<typeof MaterialSchema>;

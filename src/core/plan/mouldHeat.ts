@@ -1,16 +1,22 @@
 import { masterOf } from '../casting/master.ts';
 import type { MouldHeat, Thin } from '../heat/index.ts';
-import { metalBody } from '../heat/index.ts';
+import { metalBody, ovalSection } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { Cavity } from '../mould/index.ts';
 import { cavityVolume, OUTLINES, profileOf } from '../mould/index.ts';
 
-/** A section much wider than it is thick cools as a slab. */
-const FLAT_UNDER = 0.4;
-const made = new WeakMap<Mould, MouldHeat>();
+const made = new WeakMap<Mould, { whole?: MouldHeat; rods?: MouldHeat }>();
 
+/** A thin part much wider than it is thick fills as a slab. */
+const FLAT_UNDER = 0.4;
 const shapeOf = (outline: Cavity['outline']): Thin['shape'] => (OUTLINES[outline].round < FLAT_UNDER ? 'slab' : 'round');
+
+/** The whole axes of a bait's thickest section, mm: across the parting line and along it. */
+function axesOf({ outline, profile, section, length }: Cavity): [number, number] {
+  const deepest = Math.max(...(profile ?? OUTLINES[outline].stations).map(([, up, down]) => up + down)) * length;
+  return [section, Math.max(1, deepest)];
+}
 
 /** Share of a bait's length in which its thin part is looked for: behind the middle, before the tip. */
 const BEHIND = [0.5, 0.96] as const;
@@ -22,17 +28,28 @@ function thinOf({ outline, profile, section, length }: Cavity): ThinPart {
   return { shape: shapeOf(outline), across: (section * (up + down)) / deepest, length: (1 - s) * length };
 }
 
-/** A mould as the models of heat see it: its thickest section, all its baits' skins, its metal. */
-export function heatOfMould(mould: Mould): MouldHeat {
-  const held = made.get(mould);
-  if (held) return held;
+/** Least share of a section that plastic must be for the models to follow it. */
+const LEAST_SHELL = 0.15;
+
+/**
+ * A mould as the models of heat see it: its thickest section as the oval it is, all its baits' skins, its metal.
+ * @param rods its core rods stand in it: a shell is cast round them
+ */
+export function heatOfMould(mould: Mould, rods = false): MouldHeat {
+  const held = made.get(mould) ?? {};
+  const key = rods && mould.rod ? 'rods' : 'whole';
+  if (held[key]) return held[key];
   const skin = mould.cavities.reduce((n, c) => n + masterOf(OUTLINES[c.outline], c.length, null).skin, 0) / 1e6;
   const volume = mould.cavities.reduce((n, c) => n + cavityVolume(c), 0);
-  const across = Math.max(...mould.cavities.map((c) => c.section));
-  const one: MouldHeat = { metal: mould.metal, grams: mould.mass, body: metalBody(mould.metal, mould.mass, mould.width, mould.height), section: { shape: shapeOf(mould.cavities[0]!.outline), across }, skin, shot: (volume + mould.runner + mould.sprue) * density(PLASTISOL.noFlow) };
-  made.set(mould, one);
+  const sections = mould.cavities.map((c) => ovalSection(...axesOf(c)));
+  // The slowest to cool: most plastic for its skin, and that by how it spreads.
+  const section = sections.reduce((a, b) => (slowness(b) > slowness(a) ? b : a));
+  const one: MouldHeat = { metal: mould.metal, grams: mould.mass, body: metalBody(mould.metal, mould.mass, mould.width, mould.height), section, skin, shot: (volume + mould.runner + mould.sprue) * density(PLASTISOL.noFlow) };
+  if (key === 'rods') one.rod = Math.min(1 - LEAST_SHELL, mould.rod!.bore / section.across);
+  made.set(mould, { ...held, [key]: one });
   return one;
 }
+const slowness = ({ shape, across }: MouldHeat['section']): number => across / Number(shape);
 
 const thins = new WeakMap<Mould, ThinPart>();
 /** The thinnest part of a mould's baits behind their middle, and mm from there to the end: what comes short first. */

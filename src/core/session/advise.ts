@@ -1,7 +1,6 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
 import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, mouldPrior, pressureOf, PUSH, Z80 } from '../heat/index.ts';
-import { PLASTISOL } from '../material/plastisol.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
@@ -33,14 +32,14 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   const draw = injector?.draw ? s.draws.get(injector.draw) : undefined;
   return {
     session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven,
-    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser') })),
+    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser'), limits: c.limits, hot: c.doubt?.way === 'above' })),
     match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? apartOf(s, run) : 30, byEye } : null,
     barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
     moulds: [...s.moulds.values()].filter((m) => m.shot !== null || run?.tools.moulds.some((x) => String(x.id) === m.key)).map((m) => {
       const shot = s.shots.get(m.shot ?? '');
       const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       // A shot standing in it went in when the metal was as it was then.
-      return { key: m.key, heat: heatOfMould(m.mould), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: mouldPrior(s.snapshot.heat.learned, m.mould.name).opens };
+      return { key: m.key, heat: heatOfMould(m.mould, (shot?.stage ?? run?.stage)?.rods === true), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: mouldPrior(s.snapshot.heat.learned, m.mould.name).opens };
     }),
   };
 }
@@ -117,7 +116,7 @@ function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUn
   if (!c?.cook || !cup || c.last === 'burst' || c.cook.seconds < HANDS.least) return step;
   const { seconds, after } = c.cook;
   const other = c.pair && c.pair.seconds >= HANDS.least ? s.cups.get(c.pair.with) : undefined;
-  const safe = after.celsius < PLASTISOL.fusion - 5 ? ` No longer: with what is known of this oven, more is not safe.` : '';
+  const safe = after.celsius < cup.limits.fusion - 5 ? ` No longer: with what is known of this oven, more is not safe.` : '';
   return {
     ...step, sentence: `${cup.letter} ${clock(seconds)} in ${inWhich(s)}, then stir and read`, label: `${cup.letter} is in`, read: undefined, send: give(s, cup.key, seconds),
     others: other ? [{ label: `${cup.letter} and ${other.letter} in together: ${clock(c.pair!.seconds)}`, send: give(s, cup.key, c.pair!.seconds, other.key) }] : undefined,

@@ -1,5 +1,6 @@
 import { layersOf } from '../build/index.ts';
 import { LETTERS } from '../plan/index.ts';
+import { carryBounds, ROOM_MAY } from './doubt.ts';
 import type { BenchEvent } from './event.ts';
 import { BARRELS } from './handle/barrels.ts';
 import { CUPS } from './handle/cups.ts';
@@ -23,7 +24,7 @@ function recolour(s: SessionState, run: RunState, p: Extract<BenchEvent<'changed
     const k = run.job.build.stages.findIndex((x) => x.key === other.stage.key);
     Object.assign(other, { job, stage: other === run ? stage : (p.build.stages[k] ?? other.stage), tools: tools[k] ?? other.tools });
   }
-  for (const choice of p.cups) if (!s.cups.has(String(choice.mix))) s.cups.set(String(choice.mix), newCup(choice, LETTERS[s.cups.size] ?? 'Z', []));
+  for (const choice of p.cups) if (!s.cups.has(String(choice.mix))) s.cups.set(String(choice.mix), newCup(choice, LETTERS[s.cups.size] ?? 'Z', [], s.snapshot.colour));
   layOut(s, run.tools);
   const held = s.injectors.get(String(run.tools.injector?.id));
   if (held) Object.assign(held, { block: p.block?.block ?? null, blockKey: p.block ? String(p.block.id) : null });
@@ -50,7 +51,11 @@ export const HANDLERS: Handlers = {
     s.pausedAt = null;
     s.breaks += 1;
     // Everything stands cold again: what was read or warmed before the break no longer counts.
-    for (const c of s.cups.values()) Object.assign(c, { reading: null, before: null, fused: false, inOven: null });
+    for (const c of s.cups.values()) {
+      carryBounds(s, c, e.at, roomOf(s));
+      if (c.bounds) c.bounds.low = { plastic: roomOf(s) - ROOM_MAY.under, glass: roomOf(s) - ROOM_MAY.under };
+      Object.assign(c, { reading: null, before: null, fused: false, inOven: null, doubt: null });
+    }
     for (const m of s.moulds.values()) Object.assign(m, { warmed: false, reading: null, metal: { celsius: roomOf(s), sd: 5, at: e.at } });
     for (const i of s.injectors.values()) Object.assign(i, { warmed: false, metal: { celsius: roomOf(s), at: e.at } });
   },

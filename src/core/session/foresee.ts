@@ -1,6 +1,7 @@
 import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven } from '../heat/index.ts';
-import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, forecastOf, HANDS, heatToReach, knownOf, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
-import { PLASTISOL } from '../material/plastisol.ts';
+import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
+import type { Limits } from '../material/limits.ts';
+import { USUAL_LIMITS } from '../material/limits.ts';
 import type { ThinPart } from '../plan/index.ts';
 import type { Followed, HeatNote, HeatSetup } from './heat.ts';
 import { USUAL_SETUP } from './heat.ts';
@@ -14,7 +15,7 @@ export interface HeatAsk {
   now: number;
   oven: { id: number; level: number };
   /** cups on the bench; `cook` = not yet through fusion; `pot` = to be degassed hot next; `bare` = no stabiliser in it */
-  cups: { key: string; cook: boolean; pot: boolean; bare: boolean }[];
+  cups: { key: string; cook: boolean; pot: boolean; bare: boolean; limits: Limits; /** read hotter than it can be: nothing is heated on the strength of it */ hot: boolean }[];
   /** cups that must come together for what is drawn or poured next, and whether that is what is wanted now */
   match: { cups: string[]; window: { low: number; high: number }; apart: number; byEye: boolean } | null;
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
@@ -73,22 +74,23 @@ export interface HeatAnswer {
 const THIN = 3;
 /** s ahead the fan is drawn at. */
 const FAN = [30, 60, 120, 180, 240] as const;
-/** °C a cook aims at: through fusion for certain. */
-const COOK_TO = PLASTISOL.fusion + 4;
+/** K over fusion that a cook aims at: through it for certain. */
+const COOK_OVER = 4;
 
 /** Heat a cup goes into the pot at, with something to spare, and under which it lets go of air no more, °C (handbook §2 step 8). */
 export const POT = { in: 172, least: 160 } as const;
-function potOf(belief: Belief, cup: string, use: { oven: string; power: number; level: number }, fan: CupForeseen['fan'], now: number): CupForeseen['pot'] {
-  const { seconds, after } = burstTo(belief, cup, { ...use, cups: [cup] }, POT.in);
+function potOf(belief: Belief, cup: string, use: { oven: string; power: number; level: number }, fan: CupForeseen['fan'], now: number, ceiling: number): CupForeseen['pot'] {
+  const { seconds, after } = burstTo(belief, cup, { ...use, cups: [cup] }, POT.in, ceiling);
   return { seconds, after, thick: fallsUnder(fan, now, POT.least) };
 }
 
 /** s two cups may stand in the oven together: the shorter of what each wants, safe for both. */
-function pairOf(b: Belief, cups: string[], ask: HeatAsk, oven: Oven): number {
+function pairOf(b: Belief, cups: string[], ask: HeatAsk, oven: Oven, limits: (cup: string) => Limits): number {
   const key = ovenKey(ask.oven.id, ask.oven.level, 2);
   const use = { oven: key, power: oven.watts, level: ask.oven.level, cups };
   const belief = withOven(b, key, ovenPrior(ask.setup.learned, ask.oven.id, oven, ask.oven.level, 2));
-  return Math.min(...cups.map((cup) => burstTo(belief, cup, use, COOK_TO).seconds));
+  const ceiling = Math.min(...cups.map((cup) => limits(cup).ceiling));
+  return Math.min(...cups.map((cup) => burstTo(belief, cup, use, limits(cup).fusion + COOK_OVER, ceiling).seconds));
 }
 
 /** First moment a cup falls under a heat, s, between the marks of its fan; null when it does not. */
@@ -101,6 +103,9 @@ function fallsUnder(fan: CupForeseen['fan'], now: number, celsius: number): numb
   }
   return null;
 }
+
+/** One cup was read hotter than it can be: it is read again before anything is heated. */
+const readAgain = (b: Belief, cups: string[], look: number): Bringing => ({ bursts: [], wait: 0, look, at: cups.map((c) => heatOf(b, c)), sure: 0, seconds: HANDS.stir, why: 'one was read hotter than was thought it could be' });
 
 type Short = MouldForeseen['short'];
 const shorts = new Map<string, Short>();
@@ -125,21 +130,23 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
   const cups: HeatAnswer['cups'] = {};
   // Two cups that cook can share one oven: more heat reaches plastic in all, but each burst is longer.
-  const raw = ask.cups.filter((c) => c.cook && belief.cups.includes(c.key)).slice(0, 2).map((c) => c.key);
-  const shared = raw.length === 2 ? pairOf(belief, raw, ask, known.oven) : null;
-  for (const { key: cup, cook, pot, bare } of ask.cups) {
+  const limits = (cup: string): Limits => ask.cups.find((c) => c.key === cup)?.limits ?? USUAL_LIMITS;
+  const raw = ask.cups.filter((c) => c.cook && !c.hot && belief.cups.includes(c.key)).slice(0, 2).map((c) => c.key);
+  const shared = raw.length === 2 ? pairOf(belief, raw, ask, known.oven, limits) : null;
+  for (const { key: cup, cook, pot, bare, hot, limits: { fusion, ceiling } } of ask.cups) {
     if (!belief.cups.includes(cup)) continue;
-    const k = knownOf(belief, { of: 'plastic', cup });
+    const here = heatOf(belief, cup);
     const fan = FAN.map((s) => { const a = aheadOf(belief, cup, s); return { s, mid: a.celsius, low: a.low, high: a.high }; });
-    const cooking = cook ? burstTo(belief, cup, { ...use, cups: [cup] }, COOK_TO) : null;
+    const cooking = cook && !hot ? burstTo(belief, cup, { ...use, cups: [cup] }, fusion + COOK_OVER, ceiling) : null;
     cups[cup] = {
-      now: forecastOf(k.mean, k.sd), trend: 2 * (fan[0]!.mid - k.mean), fan, left: Math.max(0, 1 - (f.spent[cup] ?? 0) * (bare ? 2 : 1)), cold: fallsUnder(fan, k.mean, ask.match?.window.low ?? 160),
-      safe: cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
-      pair: shared && raw.includes(cup) ? { with: raw.find((c) => c !== cup)!, seconds: shared } : null, pot: pot ? potOf(belief, cup, use, fan, k.mean) : null, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup] ?? null,
+      now: here, trend: 2 * (fan[0]!.mid - here.celsius), fan, left: Math.max(0, 1 - (f.spent[cup] ?? 0) * (bare ? 2 : 1)), cold: fallsUnder(fan, here.celsius, ask.match?.window.low ?? 160),
+      safe: hot ? 0 : (cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }, ceiling)), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
+      pair: shared && raw.includes(cup) ? { with: raw.find((c) => c !== cup)!, seconds: shared } : null, pot: pot && !hot ? potOf(belief, cup, use, fan, here.celsius, ceiling) : null, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup]?.celsius ?? null,
     };
   }
   const ready = ask.match && f.bursts.length === 0 && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
-  const bring = ready ? bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS) : null;
+  const hot = ask.match?.cups.findIndex((c) => ask.cups.find((x) => x.key === c)?.hot) ?? -1;
+  const bring = !ready ? null : hot >= 0 ? readAgain(belief, ask.match!.cups, hot) : bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => limits(c).ceiling));
   const barrels = ask.barrels.map((b) => {
     const curve = barrelCooling(b.bore, b.from, b.metal, b.room, Math.max(120, (ask.now - b.at) / 1000 + 10));
     const gone = Math.max(0, (ask.now - b.at) / 1000);

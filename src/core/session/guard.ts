@@ -89,7 +89,7 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     else if (now - reading.at > bench.stale * 1000) out.push({ code: 'stale', sentence: `${letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.` });
     if (reading && reading.high < run.tools.window.low) out.push({ code: 'cold', sentence: `${letter} is ${degreesApart(run.tools.window.low - reading.celsius, units)} under the window.` });
     if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
-    if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at 177 °C or clear since it was charged.` .replace('177 °C', say(177, 'temperature', units)) });
+    if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at ${say(cup.limits.fusion, 'temperature', units)} or clear since it was charged.` });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
     const lacks = cup.coloured ? lacking(cup) : [];
     if (lacks.length > 0) out.push({ code: 'forgotten', sentence: `${letter} has no ${lacks.map((i) => i.what).join(', no ')} in it yet.` });

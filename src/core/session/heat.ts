@@ -1,6 +1,7 @@
 import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
-import { cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven } from '../heat/index.ts';
+import { cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom } from '../heat/index.ts';
 import { density } from '../material/index.ts';
+import { AGREES, saysAgain } from './doubt.ts';
 import type { Vessel } from '../build/index.ts';
 
 /** Ovens of the shop and what it had learned, as they were when the session was opened. */
@@ -23,10 +24,16 @@ export type HeatNote = Note &
     | { kind: 'mass'; cup: string; vessel: Vessel | null; grams: number; added: { grams: number; celsius: Known } | null }
     | { kind: 'burst'; cups: string[]; oven: number; level: number; seconds: number; ended: boolean }
     | { kind: 'out'; cup: string }
-    | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean; device: boolean }
+    | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean; device: boolean; verdict?: Verdict }
     | { kind: 'cold'; room: number }
     | { kind: 'room'; celsius: number }
   );
+
+/**
+ * What was made of a reading when it came: it held; it is hotter or colder than the cup can be; it says again what was
+ * doubted.
+ */
+export type Verdict = 'taken' | 'above' | 'below' | 'agreed';
 
 /** How far a reading may be off, K: typed from a display, sent by a device. By eye it is its stage's interval. */
 export const READING_SD = { typed: 0.7, device: 0.5 } as const;
@@ -43,9 +50,11 @@ export interface Followed {
   /** share of its heat each cup has spent */
   spent: Record<string, number>;
   /** reading that was left out last, by cup: one that agrees with it is believed */
-  doubted: Record<string, number>;
+  doubted: Record<string, { celsius: number; at: number }>;
   /** ids of readings left out */
   left: string[];
+  /** when each cup was last read */
+  read: Record<string, number>;
   room: number;
   /** last thing that told of each cup: a reading of it, or a burst since */
   last: Record<string, 'reading' | 'burst' | 'charge'>;
@@ -54,7 +63,7 @@ export interface Followed {
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, doubted: {}, left: [], room: ROOM, last: {}, readings: 0 });
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, doubted: {}, left: [], read: {}, room: ROOM, last: {}, readings: 0 });
 
 /** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {
@@ -87,6 +96,29 @@ function advance(f: Followed, to: number): Followed {
 /** A cup seen to is out of its oven, and so is whoever stood there with it. */
 const takenOut = (f: Followed, cup: string): Followed => (f.bursts.some((x) => x.cups.includes(cup)) ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) } : f);
 
+/** s over which one instrument in one cup says nearly the same thing again: its lag, and the cup's own unevenness (judgement). */
+const SAME_LOOK = 4;
+/** K a reading may be off that came against all that was expected (judgement). */
+const UNEXPECTED = 3;
+
+/**
+ * A reading's weight. Looks that follow each other quicker than the instrument are one look, not many: errors that
+ * fade as exp(−Δt/τ) leave (1 − ρ)/(1 + ρ) of a reading's worth to the next (an AR(1) process; Cox & Miller, *The Theory of
+ * Stochastic Processes*, §7). One hotter than expected is believed at once, whatever it does to the constants' good
+ * name; one colder waits for a second.
+ */
+function weigh(f: Followed, note: Extract<HeatNote, { kind: 'reading' }>): { belief: Belief; left: boolean } {
+  const gone = (note.at - (f.read[note.cup] ?? -Infinity)) / 1000;
+  const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
+  const sd = note.sd * Math.sqrt((1 + same) / (1 - same));
+  const hot = (b: Belief): Belief => forgotten(b, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
+  if (note.verdict === 'above') return { belief: hot(f.belief), left: false };
+  if (note.verdict === 'below') return { belief: f.belief, left: true };
+  const again = note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
+  const { belief, out, off } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
+  return out && off > 0 ? { belief: hot(f.belief), left: false } : { belief, left: out };
+}
+
 function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
   const ends = note.kind === 'burst' && note.ended;
   const f = advance(before, ends ? note.at - note.seconds * 1000 : note.at);
@@ -115,15 +147,16 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
     case 'reading': {
       if (!f.belief.cups.includes(note.cup)) return f;
       const out = takenOut(f, note.cup);
-      const held = f.doubted[note.cup];
-      const { belief, out: left } = taken(out.belief, note.cup, note.celsius, note.sd, note.eye, !note.device && held !== undefined && Math.abs(held - note.celsius) < 6);
+      const { belief, left } = weigh(out, note);
       const others = Object.fromEntries(Object.entries(f.doubted).filter(([cup]) => cup !== note.cup));
-      return { ...out, belief, doubted: left ? { ...f.doubted, [note.cup]: note.celsius } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
+      const read = { ...f.read, [note.cup]: note.at };
+      const sameDoubt = Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
+      return { ...out, belief, read, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
     }
     case 'cold':
-      return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), f.belief), room: note.room };
+      return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), withRoom(f.belief, note.room)), room: note.room };
     case 'room':
-      return { ...f, room: note.celsius, belief: { ...f.belief, bodies: new Map([...f.belief.bodies].map(([k, b]) => [k, { ...b, room: note.celsius }])) } };
+      return { ...f, room: note.celsius, belief: withRoom(f.belief, note.celsius) };
   }
 }
 

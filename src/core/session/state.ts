@@ -1,12 +1,14 @@
 import type { Block, Build, Injector, Makes, Stage, Vessel } from '../build/index.ts';
-import type { Grade, Ingredient, Material, Runs } from '../material/index.ts';
+import type { Grade, Ingredient, Limits, Material, Runs } from '../material/index.ts';
+import { limitsOf } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { CupChoice, Job, Plan, PlanInput, Tools } from '../plan/index.ts';
 import { kindsTaken, PlanInputSchema, runsOf, sourceOf } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { baitMass, fillLimit, stageMass } from '../shot/index.ts';
+import type { Bounds, Doubt } from './doubt.ts';
 import type { Kind } from './event.ts';
-import type { HeatNote, HeatSetup } from './heat.ts';
+import type { HeatNote, HeatSetup, Verdict } from './heat.ts';
 import { USUAL_SETUP } from './heat.ts';
 import type { BenchSettings } from './settings.ts';
 import type { EyeStage, Fault } from './words.ts';
@@ -98,6 +100,14 @@ export interface CupState {
   /** the one before, for the trend */
   before: Reading | null;
   trail: TrailEntry[];
+  /** heats its plastisol must reach, is kept under and breaks down at, as it stands on the shelf */
+  limits: Limits;
+  /** what it can be at all since a reading last held; null until it is charged */
+  bounds: Bounds | null;
+  /** the last reading, where it could not be of this cup: one too hot is believed for safety, one too cold waits for a second */
+  doubt: Doubt | null;
+  /** what was made of the last reading */
+  verdict: Verdict;
   /** version of its mix it began from, where that is known */
   version: number | null;
   /** what was kept of it in the mix notebook */
@@ -289,12 +299,12 @@ export interface SessionState {
   snapshot: Snapshot;
 }
 
-export function newCup(choice: CupChoice, letter: string, plannedCharges: number[], version: number | null = null): CupState {
+export function newCup(choice: CupChoice, letter: string, plannedCharges: number[], book: Pick<ColourBook, 'materials' | 'versions'>): CupState {
   const { recipe } = choice;
   return {
     key: String(choice.mix), letter, name: recipe.name, colour: recipe.colour, grade: recipe.grade, ladder: recipe.ladder, vessel: choice.vessel?.vessel ?? null,
     limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, charges: 0, grams: 0, notedG: 0,
-    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [], version, keptMixes: [],
+    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [], limits: limitsOf(recipe.grade, book.materials), bounds: null, doubt: null, verdict: 'taken', version: book.versions[String(choice.mix)] ?? null, keptMixes: [],
   };
 }
 
@@ -331,7 +341,7 @@ export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
   const s: SessionState = {
     status: 'new', seq: 0, openedAt: 0, lastAt: 0, finishedAt: null, pausedMs: 0, pausedAt: null, breaks: 0,
-    cups: new Map(plan.cups.map((c) => [String(c.mix), newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour.versions[String(c.mix)] ?? null)])),
+    cups: new Map(plan.cups.map((c) => [String(c.mix), newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour)])),
     moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), inHand: null,
     runs: new Map(input.jobs.flatMap(runsOf).flatMap((r) => {
       const p = plan.runs.find((x) => x.key === r.key);

@@ -1,11 +1,12 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
+import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
 import { CupCaptions, Cups, heatNow } from './Cups.tsx';
+import { HotCup } from './HotCup.tsx';
 import { BenchMould } from './Moulds.tsx';
 import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
@@ -170,6 +171,7 @@ function Places({ id, name, snapshot, events }: Opened) {
           {refused.map((r, i) => <p key={i} className="text-stop">{r} <button type="button" className="act" onClick={dismiss}>Seen</button></p>)}
         </div>
       )}
+      {heatCautions(s, answer, now).map((c) => <HotCup key={c.cup} caution={c} />)}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
           run && <Cups cups={cups} answer={answer} devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={apartOf(s, run)} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,

@@ -48,13 +48,14 @@ function Big({ cup, seen, device, since, units, now, stale, many, onRead }: { cu
   const told = !reading ? 'not read' : reading.stage ? `by eye, ${EYE[reading.stage].name}` : `read ${degrees(reading.celsius, units)}${fresh ? '' : `, ${lasting((now - reading.at) / 1000)} ago`}`;
   // Time is short while colour goes in: how long until it must go back.
   const back = seen && cup.fused && !cup.inOven && cup.charges > 0 && seen.cold !== null && seen.cold < 120 && seen.now.celsius > 100 ? Math.max(0, seen.cold - since) : null;
+  const doubted = cup.doubt?.celsius ?? seen?.doubted ?? null;
   const inside = cup.inOven && cup.inOven.until > now ? `in the oven, ${clock((cup.inOven.until - now) / 1000)} left` : null;
   return (
     <button type="button" onClick={onRead} className="min-w-0 flex-1 self-start text-left" aria-label={`Read cup ${cup.letter}, ${celsius === null ? 'not read' : degrees(celsius, units)}`} data-cup={cup.letter} data-fused={cup.fused} data-heat={celsius === null ? '' : celsius.toFixed(2)}>
       <span className={`figure block ${many ? 'text-[clamp(32px,3.1vw,42px)]' : 'text-[clamp(40px,4.8vw,60px)]'} leading-none ${fresh || seen ? '' : 'text-soft'}`}>{celsius === null ? '–°' : degrees(celsius, units)}</span>
       <span className="mt-1 block leading-tight font-semibold">{inside ?? (celsius === null ? '' : `${stageOf(cup, celsius)}${seen ? `, ± ${show(Math.max(1, spread), 'difference', units, 0).number}°` : ''}`)}</span>
-      {seen?.doubted !== null && seen?.doubted !== undefined
-        ? <span className="block leading-tight font-semibold text-watch">◇ {degrees(seen.doubted, units)} left out, read again</span>
+      {doubted !== null
+        ? <span className="block leading-tight font-semibold text-watch" data-doubt>◇ {cup.doubt?.way === 'above' ? 'more than was expected: read again' : `${degrees(doubted, units)} was read, less than it can be: read again`}</span>
         : back !== null ? <span className="block leading-tight font-semibold text-watch">{back > 0 ? `goes back in ${clock(back)}` : 'too cold to draw'}</span>
         : <span className="hint block leading-tight">{inside || !moving ? told : many ? moving : `${moving}; ${told}`}</span>}
       {device && <Probe device={device} units={units} now={now} />}

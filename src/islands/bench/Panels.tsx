@@ -4,7 +4,7 @@ import { say } from '@/core/quantity/index.ts';
 import { GRADES, scaleIngredient } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { CupState, Send, SessionState } from '@/core/session/index.ts';
-import { anyTime, FAULTS, steps } from '@/core/session/index.ts';
+import { anyTime, FAULTS, smokeAt, steps } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
@@ -131,7 +131,8 @@ export function Trouble({ s, onSend, onClose }: Panel) {
     <Dialog open onClose={onClose} title="Trouble">
       <p className="hint mb-2">It is noted with the time. Smoke: stop heating, get it outside, leave. A burn: cool running water for 20 minutes, do not peel plastic off skin, seek help.</p>
       <div className="mb-4 flex flex-wrap gap-2">
-        {['smoke', 'boiled over', 'ran short', 'plug stuck', 'leak at the block', 'dropped'].map((w) => <button key={w} type="button" className="act min-h-16" onClick={() => go(w)}>{w}</button>)}
+        {[...s.cups.values()].filter((c) => c.charges > 0).map((c) => <button key={c.key} type="button" className="act min-h-16" onClick={() => { smokeAt(c).forEach(onSend); onClose(); }}>{c.letter} smokes</button>)}
+        {['boiled over', 'ran short', 'plug stuck', 'leak at the block', 'dropped'].map((w) => <button key={w} type="button" className="act min-h-16" onClick={() => go(w)}>{w}</button>)}
       </div>
       <label className="field"><span>Or in your own words</span><input className="box" value={text} onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && text.trim() && go(text.trim())} /></label>
       <button type="button" className="act act-main mt-3" disabled={!text.trim()} onClick={() => go(text.trim())}>Note it</button>

@@ -21,7 +21,7 @@ export function MetalIf(bench: Bench) {
   const [hands, setHands] = useState(from(bench, 'hands', 120));
   const [stand, setStand] = useState<Stand>('wood');
   const m = moulds[i];
-  const heat = useMemo((): MouldHeat | null => m ? { metal: m.metal, grams: m.mass, body: metalBody(m.metal, m.mass, m.width, m.height), section: { shape: m.flat ? 'slab' : 'round', across: m.section }, skin: m.skin, shot: m.shot } : null, [m]);
+  const heat = useMemo((): MouldHeat | null => m ? { metal: m.metal, grams: m.mass, body: metalBody(m.metal, m.mass, m.width, m.height), section: m.section, skin: m.skin, shot: m.shot } : null, [m]);
   const runs = useMemo(() => (heat && m ? [hands, hands * (1 + HANDS_OFF), hands * (1 - HANDS_OFF)].map((h) => evening(heat, SHOTS, m.warmTo, shot, room, h, stand)) : null), [heat, m, hands, shot, room, stand]);
   if (!m || !heat || !runs) return null;
   const [usual, slow, quick] = runs as [(typeof runs)[0], (typeof runs)[0], (typeof runs)[0]];

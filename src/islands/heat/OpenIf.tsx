@@ -23,7 +23,7 @@ export function OpenIf(bench: Bench) {
   const runs = useMemo(() => {
     if (!m) return null;
     const run = (contact: number) => {
-      const section: Section = { shape: m.flat ? 'slab' : 'round', across: m.section, layers: [{ upTo: 1, celsius: shot }], outside: { ...outsideOf(m.metal, metal, m.mass, m.skin, 20), contact } };
+      const section: Section = { ...m.section, layers: [{ upTo: 1, celsius: shot }], outside: { ...outsideOf(m.metal, metal, m.mass, m.skin, 20), contact } };
       return whenToOpen(section, LOOKED);
     };
     return CONTACTS.map(run);
@@ -38,7 +38,7 @@ export function OpenIf(bench: Bench) {
   return (
     <WhatIf id="open" title="When to open" why={`Firm enough when its mean is ${degrees(FIRM.mean, units)} and its middle ${degrees(FIRM.centre, units)} or less. The range is what is published for the touch of plastic on metal.`}
       given={<><Pick label="Mould" value={i} all={moulds} take={(k) => { setI(k); setMetal(moulds[k]!.warmTo); }} /><Given label="Shot at" value={shot} dimension="temperature" units={units} min={120} max={205} set={setShot} /><Given label="Mould is" value={metal} dimension="temperature" units={units} min={-10} max={120} set={setMetal} /></>}
-      numbers={[['Open after', said(usual.open), usual.open === null ? 'The mould is too warm for it to set: rest it.' : `${said(fast.open)} to ${said(slow.open)}; ${say(m.section, 'length', units)} ${m.flat ? 'flat' : 'round'} section`], ['Its middle then', usual.open === null ? '–' : degrees(usual.centre, units), 'hottest part when it is opened'], ['Bare hands, left in', said(usual.hands), `its mean at ${degrees(BARE_HANDS, units)} or less`]]}>
+      numbers={[['Open after', said(usual.open), usual.open === null ? 'The mould is too warm for it to set: rest it.' : `${said(fast.open)} to ${said(slow.open)}; ${say(m.thick, 'length', units)} at its thickest`], ['Its middle then', usual.open === null ? '–' : degrees(usual.centre, units), 'hottest part when it is opened'], ['Bare hands, left in', said(usual.hands), `its mean at ${degrees(BARE_HANDS, units)} or less`]]}>
       <Curve points={points} x="seconds" y={show(0, 'temperature', units).unit} levels={[{ at: show1(FIRM.mean), name: `mean at ${degrees(FIRM.mean, units)}` }]} at={usual.open ?? undefined} label={`Mean heat of the bait over ${Math.round(end)} seconds`} />
     </WhatIf>
   );

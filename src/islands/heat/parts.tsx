@@ -1,3 +1,4 @@
+import type { MouldHeat } from '@/core/heat/index.ts';
 import type { Known } from '@/core/heat/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
@@ -7,7 +8,7 @@ export interface Bench {
   altitude: number;
   window: { low: number; high: number };
   tolerance: number;
-  moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: number; flat: boolean; skin: number; warmTo: number; width: number; height: number; shot: number }[];
+  moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: MouldHeat['section']; thick: number; skin: number; warmTo: number; width: number; height: number; shot: number }[];
   vessels: { name: string; bore: number; volume: number }[];
   /** even odds of a joint, °C, and of a bled line, as the shop has learned them, and how sure */
   odds: { joint: Known; bleed: Known };

@@ -1,7 +1,7 @@
-import { PLASTISOL } from '../../material/index.ts';
+import { AGREES, burstBounds, carryBounds, doubtOf, saysAgain, settle } from '../doubt.ts';
 import { EYE } from '../words.ts';
-import type { Reading, SessionState } from '../state.ts';
-import { BARREL_WARM, setMouldHeat } from './heat.ts';
+import type { CupState, Reading, SessionState } from '../state.ts';
+import { BARREL_WARM, roomOf, setMouldHeat } from './heat.ts';
 import type { Handlers } from './parts.ts';
 import { cup, mould } from './parts.ts';
 
@@ -10,9 +10,37 @@ function opened(s: SessionState, oven: number | undefined, at: number): void {
   if (oven === undefined) return;
   for (const c of s.cups.values()) {
     if (c.inOven?.oven !== oven) continue;
+    carryBounds(s, c, at, roomOf(s));
     c.heatedS -= Math.max(0, (c.inOven.until - at) / 1000);
     c.inOven = null;
   }
+}
+
+/** s within which a reading that hardly differs from the one before needs no sums to be believed, and K. */
+const ALIKE = { seconds: 10, kelvin: 3 } as const;
+const goesOn = (c: CupState, r: Reading): boolean => c.bounds !== null && c.doubt === null && !c.inOven && c.reading !== null && !r.stage && !c.reading.stage && r.at - c.reading.at <= ALIKE.seconds * 1000 && Math.abs(r.celsius - c.reading.celsius) < ALIKE.kelvin;
+
+/**
+ * A reading of a cup. One hotter than can be is the figure at once, for safety, but makes nothing of the cup until a
+ * second says so; one colder than can be waits for a second before anything counts it.
+ */
+function readCup(s: SessionState, c: CupState, reading: Reading, device: boolean): void {
+  if (!goesOn(c, reading)) carryBounds(s, c, reading.at, roomOf(s));
+  const room = roomOf(s);
+  const way = doubtOf(c, reading, device, room);
+  c.verdict = way ?? (saysAgain(c.doubt, reading, device, room) ? 'agreed' : 'taken');
+  opened(s, c.inOven?.oven, reading.at);
+  // The same doubt, said again too soon to settle it, keeps the time of its first.
+  if (way && !(c.doubt?.way === way && Math.abs(c.doubt.celsius - reading.celsius) < AGREES)) c.doubt = { celsius: reading.celsius, at: reading.at, way };
+  if (way === 'below') return;
+  c.before = c.reading;
+  c.reading = reading;
+  if (way === 'above') {
+    c.bounds!.high.plastic = Math.max(c.bounds!.high.plastic, reading.high);
+    return;
+  }
+  settle(c, reading);
+  if (reading.stage === null ? reading.celsius >= c.limits.fusion - 1 : reading.stage !== 'milk' && reading.stage !== 'gel') c.fused = true;
 }
 
 export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | 'degassed' | 'added' | 'mixKept' | 'coloured' | 'bladed' | 'reading'> = {
@@ -35,6 +63,8 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
     for (const key of [e.payload.cup, ...(e.payload.together ?? [])]) {
       cup(s, key, (c) => {
         c.heatedS += seconds;
+        carryBounds(s, c, e.at, roomOf(s));
+        if (!begun) burstBounds(s, c, seconds);
         c.inOven = begun ? { from: e.at, until: e.at + seconds * 1000, oven } : null;
       });
     }
@@ -56,12 +86,7 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
     const at = celsius ?? (eye!.low + eye!.high) / 2;
     const reading: Reading = { at: e.at, celsius: at, low: celsius ?? eye!.low, high: celsius ?? eye!.high, stage };
     if (target.kind === 'cup') {
-      cup(s, target.key, (c) => {
-        c.before = c.reading;
-        c.reading = reading;
-        opened(s, c.inOven?.oven, e.at);
-        if (celsius !== null ? celsius >= PLASTISOL.fusion - 1 : stage !== 'milk' && stage !== 'gel') c.fused = true;
-      });
+      cup(s, target.key, (c) => readCup(s, c, reading, e.payload.from === 'device'));
     }
     const i = target.kind === 'injector' ? s.injectors.get(target.key) : undefined;
     if (i) Object.assign(i, { metal: { celsius: at, at: e.at }, warmed: i.warmed || at >= BARREL_WARM - 5 });

@@ -1,7 +1,8 @@
 import { FIRM, losing, metalAfter, metalBody, mouldPrior, shotHeat } from '../../heat/index.ts';
 import type { Mould } from '../../mould/index.ts';
 import type { AnyEvent, Kind } from '../event.ts';
-import type { HeatNote } from '../heat.ts';
+import type { HeatNote, Verdict } from '../heat.ts';
+import { mixBounds, ROOM_MAY } from '../doubt.ts';
 import { READING_SD } from '../heat.ts';
 import type { MouldState, SessionState, ShotState } from '../state.ts';
 import { EYE } from '../words.ts';
@@ -10,6 +11,8 @@ import { EYE } from '../words.ts';
 const ADDED: Partial<Record<Kind, { mean: number; sd: number }>> = { returned: { mean: 45, sd: 12 }, emptied: { mean: 140, sd: 12 } };
 
 export const roomOf = (s: SessionState): number => s.roomCelsius ?? 20;
+
+const verdictOf = (s: SessionState, cup: string): Verdict => s.cups.get(cup)?.verdict ?? 'taken';
 
 /** Notes that are the event itself. */
 function noteOf(s: SessionState, e: AnyEvent): HeatNote | null {
@@ -26,11 +29,11 @@ function noteOf(s: SessionState, e: AnyEvent): HeatNote | null {
       const { target, celsius, stage, from } = e.payload;
       if (target.kind === 'room' && celsius !== null) return { id, at, kind: 'room', celsius };
       if (target.kind !== 'cup') return null;
-      if (celsius !== null) return { id, at, kind: 'reading', cup: target.key, celsius, sd: READING_SD[from === 'device' ? 'device' : 'typed'], eye: false, device: from === 'device' };
+      if (celsius !== null) return { id, at, kind: 'reading', cup: target.key, celsius, sd: READING_SD[from === 'device' ? 'device' : 'typed'], eye: false, device: from === 'device', verdict: verdictOf(s, target.key) };
       if (!stage) return null;
       const { low, high } = EYE[stage];
       // An even chance anywhere in the stage's interval.
-      return { id, at, kind: 'reading', cup: target.key, celsius: (low + high) / 2, sd: (high - low) / Math.sqrt(12), eye: true, device: false };
+      return { id, at, kind: 'reading', cup: target.key, celsius: (low + high) / 2, sd: (high - low) / Math.sqrt(12), eye: true, device: false, verdict: verdictOf(s, target.key) };
     }
     case 'resumed':
       return { id, at, kind: 'cold', room: roomOf(s) };
@@ -46,7 +49,10 @@ export function noteHeat(s: SessionState, e: AnyEvent): void {
   for (const c of s.cups.values()) {
     if (Math.abs(c.grams - c.notedG) < 1e-9) continue;
     const more = c.grams - c.notedG;
-    s.heat.push({ id: `${e.id}/${c.key}`, at: e.at, kind: 'mass', cup: c.key, vessel: c.vessel, grams: c.grams, added: more > 0 ? { grams: more, celsius: ADDED[e.kind] ?? { mean: roomOf(s), sd: 3 } } : null });
+    const came = ADDED[e.kind];
+    s.heat.push({ id: `${e.id}/${c.key}`, at: e.at, kind: 'mass', cup: c.key, vessel: c.vessel, grams: c.grams, added: more > 0 ? { grams: more, celsius: came ?? { mean: roomOf(s), sd: 3 } } : null });
+    // What comes back may be as hot as any of it ever was; what is fresh is as the room.
+    if (more > 0) mixBounds(c, e.at, more, roomOf(s) - ROOM_MAY.under, came ? Math.max(c.bounds?.high.plastic ?? 0, c.limits.ceiling) : roomOf(s) + ROOM_MAY.over);
     c.notedG = c.grams;
   }
 }

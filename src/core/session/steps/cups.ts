@@ -1,5 +1,5 @@
 import type { Ingredient } from '../../material/index.ts';
-import { density, GRADES, PLASTISOL, scaleIngredient } from '../../material/index.ts';
+import { density, GRADES, scaleIngredient } from '../../material/index.ts';
 import { spoon } from '../../plan/spoon.ts';
 import { deepestGauge, froth, gaugeFor } from '../../heat/index.ts';
 import { degrees, say } from '../../quantity/index.ts';
@@ -78,7 +78,7 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
   const oven = freeOven(s);
   for (const c of cups.filter((x) => oven && !x.inOven && x.charges > 0 && !x.fused && !skipped('cook', x))) {
     const read = c.reading ? `${c.letter} was ${degrees(c.reading.celsius, units)}.` : 'From milk through gel to clear.';
-    out.push({ key: 'cook', target: c.key, sentence: `Cook ${c.letter} to ${degrees(PLASTISOL.fusion, units)}, stir, read`, detail: `${read} Short bursts; scrape the rim in each time.`, label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, caution: `Ventilate. Above ${degrees(PLASTISOL.ceiling, units)} it yellows; smoke means stop, get it outside, leave. Never use this microwave for food.` });
+    out.push({ key: 'cook', target: c.key, sentence: c.doubt?.way === 'above' ? `Stir ${c.letter} and read it again: ${degrees(c.doubt.celsius, units)} is more than it can be` : `Cook ${c.letter} to ${degrees(c.limits.fusion, units)}, stir, read`, detail: `${read} Short bursts; scrape the rim in each time.`, label: `Read ${c.letter}`, read: { kind: 'cup', key: c.key }, caution: `Ventilate. Above ${degrees(c.limits.ceiling, units)} it yellows; smoke means stop, get it outside, leave. Never use this microwave for food.` });
   }
   for (const c of cups.filter((x) => x.fused && !x.inOven)) {
     if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `${potSays(s, c)} Below ${degrees(160, units)} it is too thick to let go of air: take it out and reheat it.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });

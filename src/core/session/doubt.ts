@@ -1,0 +1,90 @@
+import type { CupBody, CupHeat } from '../heat/index.ts';
+import { after, FILM, specificHeat } from '../heat/index.ts';
+import { density } from '../material/index.ts';
+import type { CupState, Reading, SessionState } from './state.ts';
+
+/**
+ * Whether a reading can be of its cup at all, by bounds that no bench goes beyond: the coldest and the hottest two-node
+ * cup that everything logged since the last sure reading allows. Kept with the state itself, so that every bench and
+ * every rebuild comes to one verdict.
+ */
+export interface Bounds {
+  at: number;
+  low: CupHeat;
+  high: CupHeat;
+}
+export interface Doubt {
+  celsius: number;
+  at: number;
+  way: 'above' | 'below';
+}
+
+/** A cup as fast and as slow to lose its heat as one can be, and the least and most an oven gives it (judgements). */
+const COLDEST = { exchange: 7, glass: 450, air: 2.5, stand: 1, gives: 0.2, dead: 8 } as const;
+const HOTTEST = { exchange: 0.8, glass: 200, air: 0.4, stand: 0, gives: 0.85, dead: 0 } as const;
+/** K by which a reading may lie beyond its bounds: thermometers differ, and a rim is stirred in. */
+const SLACK = 6;
+/** K glass may stand over its plastic, when something cold has just gone in (judgement). */
+const GLASS_OVER = 30;
+/** K under the room that plastic from a cold corner may be, and over it. */
+export const ROOM_MAY = { under: 15, over: 12 } as const;
+/** A second reading within so many K of a doubted one says the same. */
+export const AGREES = 6;
+
+const bodyOf = (c: CupState, room: number, of: typeof COLDEST | typeof HOTTEST): CupBody => ({
+  plastic: Math.max(FILM, c.grams), glass: of.glass * ((c.vessel?.volume ?? 500) / 500) ** (2 / 3), bore: c.vessel?.bore ?? 85,
+  volume: Math.max(1, c.grams / density(160)), exchange: of.exchange, room, air: of.air, stand: of.stand,
+});
+
+/** Carries a cup's bounds on to a moment, through the burst it stands in. */
+export function carryBounds(s: SessionState, c: CupState, at: number, room: number): void {
+  const b = c.bounds;
+  if (!b) return;
+  const seconds = (at - b.at) / 1000;
+  if (seconds <= 0) return;
+  const oven = c.inOven;
+  const watts = oven ? (s.snapshot.heat.ovens.find((o) => o.id === oven.oven)?.oven.watts ?? 900) * s.oven.level : 0;
+  const step = Math.max(1, Math.min(15, seconds / 20));
+  const go = (heat: CupHeat, of: typeof COLDEST | typeof HOTTEST): CupHeat =>
+    after(bodyOf(c, room, of), heat, seconds, (x) => { const now = b.at + x * 1000; return oven && now > oven.from + of.dead * 1000 && now < oven.until ? (of.gives * watts) / (of === COLDEST ? 2 : 1) : 0; }, step);
+  c.bounds = { at, low: go(b.low, COLDEST), high: go(b.high, HOTTEST) };
+}
+
+/** Something went in: what it may have been, °C. */
+export function mixBounds(c: CupState, at: number, added: number, low: number, high: number): void {
+  const share = Math.min(1, added / Math.max(added, c.grams));
+  if (!c.bounds) c.bounds = { at, low: { plastic: low, glass: low }, high: { plastic: high, glass: high } };
+  else c.bounds = { at: c.bounds.at, low: { ...c.bounds.low, plastic: (1 - share) * c.bounds.low.plastic + share * low }, high: { ...c.bounds.high, plastic: (1 - share) * c.bounds.high.plastic + share * high } };
+}
+
+/** A burst noted when it was over: the coldest and the hottest it can have left the cup. */
+export function burstBounds(s: SessionState, c: CupState, seconds: number): void {
+  if (!c.bounds) return;
+  const watts = (s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900) * s.oven.level;
+  const gain = (HOTTEST.gives * watts * seconds) / (Math.max(FILM, c.grams) * specificHeat(20));
+  c.bounds = { ...c.bounds, high: { ...c.bounds.high, plastic: c.bounds.high.plastic + gain } };
+}
+
+/** An instrument says a cold thing again only after so many s, and so many K over the room: else it lies on the bench (judgements). */
+const MEANS_IT = { seconds: 10, over: 50 } as const;
+
+/** Whether a reading says again what was doubted. A hand that reads twice means it; an instrument may lie beside the cup. */
+export const saysAgain = (doubted: { celsius: number; at: number } | undefined | null, reading: { celsius: number; at: number }, device: boolean, room: number): boolean =>
+  doubted !== null && doubted !== undefined && Math.abs(doubted.celsius - reading.celsius) < AGREES && (!device || (reading.at - doubted.at >= MEANS_IT.seconds * 1000 && reading.celsius > room + MEANS_IT.over));
+
+/** What is to be made of a reading: which way it cannot be, or null where it can, or where a second says it again. */
+export function doubtOf(c: CupState, reading: Reading, device: boolean, room: number): 'above' | 'below' | null {
+  const { bounds, doubt } = c;
+  if (!bounds || saysAgain(doubt, reading, device, room)) return null;
+  if (reading.low > bounds.high.plastic + SLACK) return 'above';
+  if (reading.high < bounds.low.plastic - SLACK) return 'below';
+  return null;
+}
+
+/** A reading that holds: the cup is what it says, give or take. */
+export function settle(c: CupState, reading: Reading): void {
+  const b = c.bounds;
+  const [low, high] = [reading.low - 2, reading.high + 2];
+  c.bounds = { at: reading.at, low: { plastic: low, glass: Math.min(low, b?.low.glass ?? low) }, high: { plastic: high, glass: Math.min(high + GLASS_OVER, b?.high.glass ?? high) } };
+  c.doubt = null;
+}
