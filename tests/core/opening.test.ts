@@ -15,10 +15,10 @@ test('the two-dimensional solver itself: nearly a round bar, and the figures oth
   for (const [wide, thin, s] of [[24, 12, 168], [17.4, 11, 126], [14.6, 10, 100], [13.7, 6, 45]] as const) near(ellipseOpens(coolEllipse(thin, wide, 165, { celsius: 45, contact: 1500 }, 400)), s, 0.012, `${wide} × ${thin}`);
 });
 
-test("ovals open when two-dimensional conduction says, over every mould of the demo shop: 3 %", () => {
+test("ovals open when two-dimensional conduction says, over every mould of the demo shop: 3 % at 45 °C, 5 % in cold metal", () => {
   for (const mould of MOULDS) {
     const c = mould.cavities[0]!;
-    for (const [celsius, share] of [[45, 0.03], [30, 0.03]] as const) near(opens(heatOfMould(mould).section, celsius), ellipseOpens(coolEllipse(c.section, wideOf(c), 165, { celsius, contact: 1500 }, 900)), share, `${mould.name}, metal at ${celsius}°`);
+    for (const [celsius, share] of [[45, 0.03], [30, 0.05]] as const) near(opens(heatOfMould(mould).section, celsius), ellipseOpens(coolEllipse(c.section, wideOf(c), 165, { celsius, contact: 1500 }, 900)), share, `${mould.name}, metal at ${celsius}°`);
   }
 });
 

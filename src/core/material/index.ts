@@ -11,3 +11,4 @@ export * from './shapes.ts';
 export * from './hardness.ts';
 export * from './ingredientOf.ts';
 export * from './kin.ts';
+export * from './dye.ts';

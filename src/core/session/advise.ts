@@ -1,10 +1,10 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
-import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, mouldPrior, pressureOf, PUSH, Z80 } from '../heat/index.ts';
+import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, mouldPrior, pressureOf, PUSH } from '../heat/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
-import { POT } from './foresee.ts';
+import { POT, shownHeat } from './foresee.ts';
 import { apartOf, drawWarnings, freeOven, heatCups } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
@@ -155,7 +155,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
     return { ...step, key: 'match', sentence: ends > now + 1000 ? `Wait ${clock((ends - now) / 1000)}, then stir and read ${letter(s, cup)}` : `Stir and read ${letter(s, cup)}`, detail: `${heats(s, cups, bring.at, units)}. It is not known well enough to draw on.${why}${window}`, label: `Read ${letter(s, cup)}`, read: { kind: 'cup', key: cup }, send: undefined, until: ends > now ? ends : undefined };
   }
   if (!draw) return step;
-  const told = drawTold(s, draw, new Map(cups.map((c, i) => [c, bring.at[i]!])), answer, now);
+  const told = drawTold(s, draw, answer, now);
   if (ends > now) return { ...told, key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
   return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure}${flowSays(s, bring.at)} Push out the air until every colour runs.` };
 }
@@ -202,12 +202,27 @@ function flowSays(s: SessionState, at: Forecast[]): string {
   return line + joint;
 }
 
-/** A draw with the heats it is reckoned at; what readings alone would have warned of falls away. */
-function drawTold(s: SessionState, draw: Step, at: Map<string, Forecast>, answer: HeatAnswer, now: number): Step {
+const tenth = (x: number): number => Math.round(x * 10) / 10;
+/** Heat of a cup as the bench shows it now, with its spread; null where nothing is reckoned of it. */
+function heatShown(answer: HeatAnswer, cup: string, now: number): { celsius: number; sd: number } | null {
+  const seen = answer.cups[cup];
+  return seen ? { celsius: tenth(shownHeat(seen, Math.max(0, (now - answer.at) / 1000))), sd: Math.round(seen.now.sd * 100) / 100 } : null;
+}
+
+/** A pour, recorded at the heat its cup shows. */
+function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
+  if (step.send?.kind !== 'poured') return step;
+  const at = heatShown(answer, step.send.payload.cup, now);
+  return at ? { ...step, send: { kind: 'poured', payload: { ...step.send.payload, celsius: at.celsius } } } : step;
+}
+
+/** A draw, recorded at the heats its cups show as it is made; what readings alone would have warned of falls away. */
+function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
   if (draw.send?.kind !== 'drawn') return draw;
-  const barrels = draw.send.payload.barrels.map((b) => { const f = at.get(b.cup); return f ? { ...b, celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(((f.high - f.low) / 2 / Z80) * 100) / 100 } : b; });
+  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now); return f ? [[cup, f] as const] : []; }));
+  const barrels = draw.send.payload.barrels.map((b) => ({ ...b, ...at.get(b.cup) }));
   const run = s.runs.get(draw.send.payload.job);
-  const told = new Map([...at].map(([c, f]) => [c, { celsius: f.celsius, sd: f.sd }]));
+  const told = at;
   const doubts = [...at.keys()].flatMap((c) => { const d = answer.cups[c]?.doubted ?? null; return d === null ? [] : [`${letter(s, c)} was read at ${degrees(d, s.snapshot.units)}, which does not fit: read it again.`]; });
   return { ...draw, send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } }, warnings: [...doubts, ...(run ? drawWarnings(s, run, now, undefined, told).map((w) => w.sentence) : [])] };
 }
@@ -239,7 +254,9 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   // Read and found together: the draw is reckoned at what they are now.
   if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0 && plan.cups.every((c) => answer.cups[c])) {
     const at = plan.cups.map((c) => answer.cups[c]!.now);
-    return { ...drawTold(s, step, new Map(plan.cups.map((c, i) => [c, at[i]!])), answer, now), detail: `${step.detail}${flowSays(s, at)}` };
+    return { ...drawTold(s, step, answer, now), detail: `${step.detail}${flowSays(s, at)}` };
   }
+  if (step.key === 'draw') return drawTold(s, step, answer, now);
+  if (step.key === 'pour') return pourStep(step, answer, now);
   return step;
 }

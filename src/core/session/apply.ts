@@ -56,7 +56,7 @@ export const HANDLERS: Handlers = {
       if (c.bounds) c.bounds.low = { plastic: roomOf(s) - ROOM_MAY.under, glass: roomOf(s) - ROOM_MAY.under };
       Object.assign(c, { reading: null, before: null, fused: false, inOven: null, doubt: null });
     }
-    for (const m of s.moulds.values()) Object.assign(m, { warmed: false, reading: null, metal: { celsius: roomOf(s), sd: 5, at: e.at } });
+    for (const m of s.moulds.values()) Object.assign(m, { warmed: false, reading: null, metal: { celsius: roomOf(s), sd: 5, at: e.at }, giving: null });
     for (const i of s.injectors.values()) Object.assign(i, { warmed: false, metal: { celsius: roomOf(s), at: e.at } });
   },
   finished: (s, e) => {
@@ -72,7 +72,7 @@ export const HANDLERS: Handlers = {
     const onRack = step === 'rack' || step === 'keep';
     const m = s.moulds.get(onRack ? (s.shots.get(target)?.mould ?? '') : target);
     if (!m) return;
-    if (step === 'hold' && m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook);
+    if (step === 'hold' && m.phase === 'holding') cool(s, m, e.at);
     if (step === 'topOff') m.toppedOff = true;
     if (step === 'secondLook') m.looked = true;
     if (step === 'sprue' && m.phase === 'marked') m.phase = 'cleared';

@@ -1,5 +1,5 @@
 import type { Ingredient, Material } from '../material/index.ts';
-import { GRADES, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
+import { dyesUnder, GRADES, OFTEN_AT, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
 import type { CupState, TrailEntry } from './state.ts';
 
 /** What stands in a trail for a charge: plastisol thins what is in the cup, the cup's own remelt does not. */
@@ -35,6 +35,10 @@ export function lacking(cup: CupState): Ingredient[] {
   const held = strengths(cup);
   return cup.ladder.filter((i) => (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * RECIPE_CUP < LACKS * i.amount);
 }
+
+/** Things in a cup, or on its recipe, whose dye does not stand the heats a cup is often at. */
+export const bleeding = (cup: Pick<CupState, 'ladder' | 'trail'>, materials: readonly Material[]): (Material & { heat: number })[] =>
+  dyesUnder([...cup.ladder.map((i) => i.what), ...cup.trail.map((t) => t.what)], materials, OFTEN_AT);
 
 /** One thing of a cup's ladder: what its charge wants, what is in it, and what is still to come, in its own unit. */
 export interface Rung {

@@ -50,7 +50,7 @@ export const PAYLOADS = {
   loaded: z.object({ mould: key, job: key, cavities: z.array(z.number().int()).min(1).max(48), gap: z.boolean() }),
   insertSpoiled: z.object({ job: key, count: z.number().int().min(1).max(500), why: z.string().max(80) }),
   /** by hand, into an open mould; `again` = what lay there was peeled off first */
-  poured: z.object({ mould: key, job: key, layer: key, cup: key, grams, trial: z.boolean(), again: z.boolean() }),
+  poured: z.object({ mould: key, job: key, layer: key, cup: key, grams, trial: z.boolean(), again: z.boolean(), /** °C the cup was reckoned at */ celsius: z.number().min(-40).max(400).optional() }),
   /** filling ended before the last cavity */
   stopped: z.object({ mould: key, why: z.enum(Object.keys(STOPS) as [Stop, ...Stop[]]) }),
   /** `cool` s until it opens, as reckoned for this bait, mould and heat; the mould's own figure where it is not */

@@ -46,6 +46,9 @@ export interface CupForeseen {
   /** the last reading was left out: too far from what it can be */
   doubted: number | null;
 }
+/** Heat of a cup as the bench shows it so many s after it was reckoned, and as a draw then records it, °C. */
+export const shownHeat = (seen: CupForeseen, since: number): number => Math.max(-40, seen.now.celsius + (seen.trend * since) / 60);
+
 export interface MouldForeseen {
   /** s a shot now takes to open, and from colder and from warmer metal; null = never: rest it */
   open: number | null;

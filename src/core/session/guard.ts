@@ -2,7 +2,7 @@ import { hasTop, place, stageLayers } from '../build/index.ts';
 import { degrees, degreesApart, say } from '../quantity/index.ts';
 import { Z80 } from '../heat/index.ts';
 import { RUNS, VISCOSITY } from '../material/index.ts';
-import { lacking } from './colouring.ts';
+import { bleeding, lacking } from './colouring.ts';
 import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
@@ -20,6 +20,7 @@ export const WARNINGS = {
   unfused: 'never reached fusion',
   uncoloured: 'colour not finished',
   forgotten: 'something forgotten',
+  bleeds: 'its dye bleeds at this heat',
   stirred: 'stirred since degassing',
   runsApart: 'runs unlike on the blade',
   open: 'not closed',
@@ -93,6 +94,8 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
     const lacks = cup.coloured ? lacking(cup) : [];
     if (lacks.length > 0) out.push({ code: 'forgotten', sentence: `${letter} has no ${lacks.map((i) => i.what).join(', no ')} in it yet.` });
+    const weak = bleeding(cup, state.snapshot.colour.materials).filter((m) => reading && reading.celsius > m.heat - 2);
+    if (weak.length > 0) out.push({ code: 'bleeds', sentence: `${letter} is too hot for ${weak.map((m) => m.name).join(', ')}: ${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${degrees(Math.min(...weak.map((m) => m.heat)), units)}, and bleeds.` });
     if (cup.degassed && cup.stirs >= STIRS[cup.degas]) out.push({ code: 'stirred', sentence: `${letter} was stirred ${cup.stirs === 1 ? 'once' : `${cup.stirs} times`} since it was degassed: bubbles are back. Slow turns, or the pot again.` });
   }
   const gap = cups.every((c) => foreseen.has(c.key)) && cups.length > 0 ? Math.max(...cups.map((c) => foreseen.get(c.key)!.celsius)) - Math.min(...cups.map((c) => foreseen.get(c.key)!.celsius)) : gapOf(cups);

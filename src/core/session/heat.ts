@@ -30,8 +30,7 @@ export type HeatNote = Note &
   );
 
 /**
- * What was made of a reading when it came: it held; it is hotter or colder than the cup can be; it says again what was
- * doubted.
+ * What was made of a reading when it came: it held; it is hotter or colder than the cup can be; it decides a doubt.
  */
 export type Verdict = 'taken' | 'above' | 'below' | 'agreed';
 

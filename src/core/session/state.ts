@@ -153,6 +153,8 @@ export interface MouldState {
   told: MetalNote[];
   /** °C of its metal when last reckoned, how sure, K, and when */
   metal: { celsius: number; sd: number; at: number };
+  /** what the shot in it is giving its metal: J from one moment to another */
+  giving: { from: number; until: number; joules: number } | null;
   since: number;
   holdUntil: number;
   readyAt: number;
@@ -310,7 +312,7 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
 
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 },
+  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 }, giving: null,
 });
 
 export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({

@@ -2,7 +2,7 @@ import { density, GRADES, PLASTISOL } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, degrees, lasting, say, show } from '@/core/quantity/index.ts';
 import type { CupForeseen, CupState, HeatAnswer } from '@/core/session/index.ts';
-import { EYE, isFresh } from '@/core/session/index.ts';
+import { EYE, isFresh, shownHeat } from '@/core/session/index.ts';
 import { airVolume } from '@/core/shot/index.ts';
 import type { Pin } from './HeatScale.tsx';
 import { HeatScale } from './HeatScale.tsx';
@@ -37,7 +37,7 @@ export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) 
 const stageOf = (cup: CupState, celsius: number): string => (cup.fused ? (celsius < PLASTISOL.noFlow ? 'set' : 'clear') : celsius < EYE.gel.low ? 'milk' : celsius < EYE.gel.high ? 'gel' : 'clearing');
 
 /** What a cup is at now: as reckoned from all that is known of it, or as it was read. */
-export const heatNow = (cup: CupState, seen: CupForeseen | undefined, since: number): number | null => (seen ? seen.now.celsius + (seen.trend * since) / 60 : (cup.reading?.celsius ?? null));
+export const heatNow = (cup: CupState, seen: CupForeseen | undefined, since: number): number | null => (seen ? shownHeat(seen, since) : (cup.reading?.celsius ?? null));
 
 function Big({ cup, seen, device, since, units, now, stale, many, onRead }: { cup: CupState; seen: CupForeseen | undefined; device: Device | undefined; since: number; units: ShopUnits; now: number; stale: number; many: boolean; onRead: () => void }) {
   const { reading } = cup;

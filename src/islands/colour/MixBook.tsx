@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { BACKINGS, deltaE, FACING, hexOf, hueTurn, lightOf, lookOf, opacity, refusal, spentIn, throughTo } from '@/core/colour/index.ts';
 import type { Backing } from '@/core/colour/index.ts';
 import type { Ingredient, Kin, Material, Mix } from '@/core/material/index.ts';
-import { hardness, RECIPE_CUP, scaleMix, SHAPES, WHEN } from '@/core/material/index.ts';
+import { dyesUnder, hardness, OFTEN_AT, RECIPE_CUP, scaleMix, SHAPES, WHEN } from '@/core/material/index.ts';
 import { roundOf, stationsOf } from '@/core/mould/shape.ts';
 import type { Scene } from '@/core/picture/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
@@ -52,8 +52,6 @@ const WEDGE = [1, 2, 4, 8, 15] as const;
 /** mm looked through, and the length of the bait drawn. */
 const BODY = 10;
 const LENGTH = 95;
-/** °C a cup is often at while colour is in it: dye that stands less bleeds (judgement). */
-const BLEEDS = 190;
 /** mm versions are told apart at: a body hides what differs. */
 const THIN = 2;
 
@@ -69,7 +67,7 @@ function Looks({ mix, materials, units, seed }: { mix: Mix; materials: Material[
   const flaked = throughTo(look.withFlake, BODY, 'card');
   const turn = hueTurn(bare, flaked);
   const spent = spentIn(mix, materials);
-  const weak = materials.filter((m) => m.heat !== null && m.heat < BLEEDS && mix.ladder.some((i) => i.what.toLowerCase() === m.name.toLowerCase()));
+  const weak = dyesUnder(mix.ladder.map((i) => i.what), materials, OFTEN_AT);
   return (
     <div data-looks data-drawn={drawn ? 'yes' : undefined}>
       <div className="grid gap-4 sm:grid-cols-2">
@@ -85,7 +83,7 @@ function Looks({ mix, materials, units, seed }: { mix: Mix; materials: Material[
         {look.flakes.length > 0 && <li>Its flake makes the colour {Math.abs(flaked.l - bare.l) < 1 ? 'no darker' : flaked.l < bare.l ? `${(bare.l - flaked.l).toFixed(0)} darker` : `${(flaked.l - bare.l).toFixed(0)} lighter`}{turn ? `, and turns it ${turn}` : ''} ({deltaE(bare, flaked).toFixed(1)} apart from it without).</li>}
         <li>It comes out at <b className="figure">{Math.round(hardness(mix))}</b> on the hardness scale, 0 jelly to 100 boot sole.</li>
         {spent !== null && <li className={spent > 0.6 ? 'font-semibold text-watch' : ''}>Its remelt brings {Math.round(100 * spent)} % of its heat already spent{spent > 0.6 ? ': dark colours, and one short cook' : ''}.</li>}
-        {weak.map((m) => <li key={m.name} className="font-semibold text-watch">◇ {m.name}: its dye stands {degrees(m.heat!, units)}, and bleeds in a cup hotter than that. Last of all, at the low end of the window.</li>)}
+        {weak.map((m) => <li key={m.name} className="font-semibold text-watch">◇ {m.name}: its dye stands {degrees(m.heat, units)}, and bleeds in a cup hotter than that. Last of all, at the low end of the window.</li>)}
         {look.left.length > 0 && <li className="font-semibold text-watch">◇ Not in this picture: {look.left.map((l) => `${l.what} (${l.why.replace(/\.$/, '').toLowerCase()})`).join('; ')}.</li>}
         {(look.glow ?? look.shift) && <li className="hint">Glow and colour-shift are drawn for looks; they are not reckoned.</li>}
       </ul>

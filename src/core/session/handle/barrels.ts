@@ -63,7 +63,7 @@ function shoot(s: SessionState, e: BenchEvent<'shot'>, m: MouldState, run: RunSt
   }
   if (!going) standIn(s, run, m, shot);
   if (shot.cavities.size < m.mould.cavities.length) m.phase = 'filling';
-  else hold(m, e.at, PUSHES[run.stage.push].hold);
+  else hold(s, m, e.at, PUSHES[run.stage.push].hold);
 }
 
 export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | 'emptied' | 'cleaned'> = {
@@ -93,7 +93,7 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     if (held >= 0 && !again) return;
     if (held >= 0) s.puckG += m.pours.splice(held, 1)[0]!.grams;
     for (const w of drawWarnings(s, run, e.at, from)) m.pouredAgainst.add(w.code);
-    m.pours.push(portion(s, layer, from, { grams }, windowHeat(run)));
+    m.pours.push(portion(s, layer, from, { grams }, windowHeat(run), e.payload.celsius));
     if (run.stage.layers.length > 0 || run.stage.pours.some((p) => !m.pours.some((x) => x.layer === p.key))) return;
     // Nothing is shot after: the last layer makes the bait.
     const draw = `hand/${m.key}/${m.cycles + 1}`;
@@ -115,9 +115,9 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     shot.baitsG = all - feed;
     shot.feedG = feed;
     standIn(s, run, m, shot);
-    if (run.stage.by === 'rod') hold(m, e.at, PUSHES[run.stage.push].hold);
+    if (run.stage.by === 'rod') hold(s, m, e.at, PUSHES[run.stage.push].hold);
     else {
-      cool(m, e.at, s.snapshot.bench.secondLook);
+      cool(s, m, e.at);
       // An open mould has no sprue to top off.
       Object.assign(m, { toppedOff: true, looked: true });
     }
@@ -135,7 +135,7 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
       // What was poured for cavities left empty is peeled out.
       const poured = sum(shot.poured.map((p) => p.grams));
       s.puckG += (poured * (m.mould.cavities.length - shot.cavities.size)) / m.mould.cavities.length;
-      hold(m, e.at, PUSHES[shot.stage.push].hold);
+      hold(s, m, e.at, PUSHES[shot.stage.push].hold);
     }),
   emptied: (s, e) => {
     const injector = s.injectors.get(e.payload.injector);

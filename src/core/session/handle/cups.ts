@@ -1,4 +1,4 @@
-import { AGREES, burstBounds, carryBounds, doubtOf, saysAgain, settle } from '../doubt.ts';
+import { AGREES, burstBounds, carryBounds, doubtOf, settle } from '../doubt.ts';
 import { EYE } from '../words.ts';
 import type { CupState, Reading, SessionState } from '../state.ts';
 import { BARREL_WARM, roomOf, setMouldHeat } from './heat.ts';
@@ -28,7 +28,8 @@ function readCup(s: SessionState, c: CupState, reading: Reading, device: boolean
   if (!goesOn(c, reading)) carryBounds(s, c, reading.at, roomOf(s));
   const room = roomOf(s);
   const way = doubtOf(c, reading, device, room);
-  c.verdict = way ?? (saysAgain(c.doubt, reading, device, room) ? 'agreed' : 'taken');
+  // Whatever can be of the cup decides a doubt that stands, one way or the other.
+  c.verdict = way ?? (c.doubt ? 'agreed' : 'taken');
   opened(s, c.inOven?.oven, reading.at);
   // The same doubt, said again too soon to settle it, keeps the time of its first.
   if (way && !(c.doubt?.way === way && Math.abs(c.doubt.celsius - reading.celsius) < AGREES)) c.doubt = { celsius: reading.celsius, at: reading.at, way };

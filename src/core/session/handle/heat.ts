@@ -69,21 +69,53 @@ export function bodyOfMould(mould: Mould): ReturnType<typeof metalBody> {
 /** A mould's metal, losing heat as fast as this shop has learned it does. */
 const bodyIn = (s: SessionState, { mould }: MouldState): ReturnType<typeof metalBody> => losing(bodyOfMould(mould), mouldPrior(s.snapshot.heat.learned, mould.name).loss.mean);
 
-/** A mould's metal at a moment, °C and its spread: it cools on a wooden bench since it was last reckoned. */
+/**
+ * A mould's metal at a moment, °C and its spread: on a wooden bench it loses heat since it was last reckoned, and takes
+ * what the shot in it gives up on the way.
+ */
 export function mouldHeat(s: SessionState, m: MouldState, at: number): { celsius: number; sd: number } {
-  const seconds = Math.max(0, (at - m.metal.at) / 1000);
-  if (m.metal.at === 0) return { celsius: roomOf(s), sd: 5 };
-  return { celsius: metalAfter(bodyIn(s, m), m.metal.celsius, seconds, roomOf(s)), sd: Math.min(10, Math.hypot(m.metal.sd, (3 * seconds) / 600)) };
+  const g = m.giving;
+  if (m.metal.at === 0 && !g) return { celsius: roomOf(s), sd: 5 };
+  const from = m.metal.at === 0 ? g!.from : m.metal.at;
+  const seconds = Math.max(0, (at - from) / 1000);
+  const body = bodyIn(s, m);
+  let celsius = m.metal.at === 0 ? roomOf(s) : m.metal.celsius;
+  const go = (to: number, watts: number, start: number): number => {
+    const dt = Math.max(0, (Math.min(to, at) - Math.max(start, from)) / 1000);
+    celsius = metalAfter(body, celsius, dt, roomOf(s), 'wood', watts);
+    return to;
+  };
+  if (g) go(at, 0, go(g.until, g.joules / Math.max(1, (g.until - g.from) / 1000), go(g.from, 0, from)));
+  else go(at, 0, from);
+  return { celsius, sd: Math.min(10, Math.hypot(m.metal.sd, (3 * seconds) / 600)) };
 }
 export const setMouldHeat = (m: MouldState, celsius: number, sd: number, at: number): void => void (m.metal = { celsius, sd, at });
 
-/** What a shot has given its mould by the time it is opened. @param grams that set in it */
-export function heatByShot(s: SessionState, m: MouldState, grams: number, shotCelsius: number, at: number): void {
-  const seconds = Math.max(1, (at - m.since) / 1000);
-  const before = mouldHeat(s, m, m.since);
-  const joules = shotHeat(grams, shotCelsius, FIRM.mean);
-  m.told.push({ at: m.since, kind: 'shot', until: at, joules });
-  setMouldHeat(m, metalAfter(bodyIn(s, m), before.celsius, seconds, roomOf(s), 'wood', joules / seconds), Math.hypot(before.sd, 1.5), at);
+/** A shot begins to give its heat, and is reckoned to have given it by a moment. @param grams that set in it */
+export function giveHeat(s: SessionState, m: MouldState, grams: number, shotCelsius: number, at: number, until: number): void {
+  const { celsius, sd } = mouldHeat(s, m, at);
+  setMouldHeat(m, celsius, sd, at);
+  m.giving = { from: at, until: Math.max(until, at + 1000), joules: shotHeat(grams, shotCelsius, FIRM.mean) };
+}
+/** It is now known when it will be opened: what is still to be given is given by then. */
+export function giveUntil(s: SessionState, m: MouldState, at: number, until: number): void {
+  if (!m.giving) return;
+  const { from, until: before, joules } = m.giving;
+  const left = joules * Math.min(1, Math.max(0, (before - at) / (before - from)));
+  const { celsius, sd } = mouldHeat(s, m, at);
+  m.told.push({ at: from, kind: 'shot', until: at, joules: joules - left });
+  setMouldHeat(m, celsius, sd, at);
+  m.giving = { from: at, until: Math.max(until, at + 1000), joules: left };
+}
+/** Opened: the metal is as warm as it was a moment ago, and takes no more. */
+export function heatByShot(s: SessionState, m: MouldState, at: number): void {
+  const { celsius, sd } = mouldHeat(s, m, at);
+  if (m.giving) {
+    const { from, until, joules } = m.giving;
+    m.told.push({ at: from, kind: 'shot', until: Math.min(at, until), joules: joules * Math.min(1, Math.max(0, (at - from) / (until - from))) });
+  }
+  m.giving = null;
+  setMouldHeat(m, celsius, Math.hypot(sd, 1.5), at);
 }
 
 /** °C a barrel is at after warming, and that one draw brings it nearer to the plastic's heat by (judgements). */

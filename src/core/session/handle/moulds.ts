@@ -1,6 +1,6 @@
 import { insertKind } from '../../plan/index.ts';
 import { takeInsert, unload } from '../inserts.ts';
-import { BARREL_WARM, heatByShot, setMouldHeat, shotHeatOf } from './heat.ts';
+import { BARREL_WARM, heatByShot, setMouldHeat } from './heat.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
 
@@ -54,11 +54,11 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       s.puckG += lot.each;
     }
   },
-  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(m, e.at, s.snapshot.bench.secondLook, e.payload.cool))),
+  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(s, m, e.at, e.payload.cool))),
   toppedOff: (s, e) =>
     mould(s, e.payload.mould, (m) => {
       const shot = s.shots.get(m.shot ?? '');
-      if (m.phase === 'holding') cool(m, e.at, s.snapshot.bench.secondLook, e.payload.cool);
+      if (m.phase === 'holding') cool(s, m, e.at, e.payload.cool);
       if (e.payload.look === 1) m.toppedOff = true;
       else m.looked = true;
       if (shot && e.payload.took) shot.toppedOff += 1;
@@ -69,7 +69,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       if (!shot || shot.openedAt !== null) return;
       shot.openedAt = e.at;
       if (m.phase === 'cooling' && m.reckoned) shot.waited = { seconds: (e.at - m.since) / 1000, reckoned: (m.readyAt - m.since) / 1000 };
-      heatByShot(s, m, shot.baitsG + shot.feedG, shotHeatOf(s, shot), e.at);
+      heatByShot(s, m, e.at);
       m.phase = 'opened';
       // A turned block puts the belly on the back of every bait; the maker may still find some good.
       if (e.v >= TURNED_SINCE && shot.turned) for (const n of shot.cavities.keys()) if (!shot.marks.has(n)) shot.marks.set(n, { grade: 'usable', fault: 'upside' });

@@ -4,6 +4,7 @@ import type { StageMass } from '../../shot/index.ts';
 import { shares, stageMass, sum } from '../../shot/index.ts';
 import type { BenchEvent, Kind } from '../event.ts';
 import { unload } from '../inserts.ts';
+import { giveHeat, giveUntil, shotHeatOf } from './heat.ts';
 import type { CupState, MouldState, RunState, SessionState, ShotState } from '../state.ts';
 
 /**
@@ -36,18 +37,27 @@ export function runRho(s: SessionState, run: RunState): number {
 /** Masses of one filling of a mould by a run, g. */
 export const massFor = (s: SessionState, run: RunState, m: MouldState): StageMass => stageMass(run.stage, m.mould, sourceOf(run.job, run.stage), runRho(s, run));
 
-export function hold(m: MouldState, at: number, factor: number): void {
+export function hold(s: SessionState, m: MouldState, at: number, factor: number): void {
   m.phase = 'holding';
   m.since = at;
   m.holdUntil = at + m.mould.hold * factor * 1000;
+  begin(s, m, at, m.holdUntil + m.mould.cool * 1000);
+}
+/** What stands in the mould begins to give its heat to the metal. */
+function begin(s: SessionState, m: MouldState, at: number, until: number): void {
+  const shot = s.shots.get(m.shot ?? '');
+  if (shot) giveHeat(s, m, shot.baitsG + shot.feedG, shotHeatOf(s, shot), at, until);
 }
 /** @param seconds until it opens, as reckoned; the mould's own figure where it is not */
-export function cool(m: MouldState, at: number, secondLook: number, seconds?: number): void {
+export function cool(s: SessionState, m: MouldState, at: number, seconds?: number): void {
+  const until = at + (seconds ?? m.mould.cool) * 1000;
+  if (m.giving) giveUntil(s, m, at, until);
+  else begin(s, m, at, until);
   m.phase = 'cooling';
   m.since = at;
   m.readyAt = at + (seconds ?? m.mould.cool) * 1000;
   m.reckoned = seconds !== undefined;
-  m.lookAt = at + secondLook * 1000;
+  m.lookAt = at + s.snapshot.bench.secondLook * 1000;
 }
 export function reopen(s: SessionState, m: MouldState): void {
   unload(s, m);
