@@ -33,7 +33,7 @@ function cavities({ n, rows, outline, length, section, grams, width, height, tur
       n: i + 1, outline, length, section, turn,
       x: Math.round(width * ((c + 0.5) / columns) * 0.92 + width * 0.05),
       y: Math.round(rows > 1 ? 15 + gapRow * (r + 0.5) : height / 2),
-      source: 'bait', measured: Number((grams * (1 + 0.012 * Math.sin(3 * i + n))).toFixed(2)), profile: null,
+      source: 'bait', measured: Number((grams * (1 + 0.012 * Math.sin(3 * i + n))).toFixed(2)), grade: 'medium', profile: null,
     };
   });
 }

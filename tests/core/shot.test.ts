@@ -40,7 +40,7 @@ test('by hand: a 2-cavity top-fed mould, single', () => {
   near(grams, 34 * 0.967112, 1e-4);
   near(barrelVolumes(rig(single), grams, 165, 1)[0]!, 39.3345, 1e-3);
   const fit = capacity(rig(single), m, shotMass(m), 165, 1);
-  assert.deepEqual([fit.shotsPerDraw, fit.drawsPerShot, fit.shortBy], [4, 1, 0]); // (150 − 4) / 35.33 = 4.13
+  assert.deepEqual([fit.shotsPerDraw, fit.drawsPerShot, fit.short], [4, 1, [0]]); // (150 − 4) / 35.33 = 4.13
   const { push, after } = pushAndFeed(m, 165);
   near(push, 28, 1e-9);
   near(after, 28 * 0.039251, 1e-4);
@@ -50,7 +50,7 @@ test('by hand: an 8-cavity with a port each, dual of equal bores', () => {
   // cavity 20 + sprue 1.5 = 21.5 mL each → 22.3439 hot, half a barrel 11.17195; room 90 − 2 − 2 − 1 = 85 → 7 cavities.
   const m = mould(8, 20, { feed: 'each', sprue: 1.5 });
   const fit = capacity(rig(pair, dual), m, shotMass(m), 165, 1);
-  assert.deepEqual([fit.shotsPerDraw, fit.cavitiesPerDraw, fit.drawsPerShot, fit.shortBy], [0, 7, 2, 0]);
+  assert.deepEqual([fit.shotsPerDraw, fit.cavitiesPerDraw, fit.drawsPerShot, fit.short], [0, 7, 2, [0, 0]]);
   const grams = baitMass(shotMass(m)) + shotMass(m).feed;
   const [a, b] = barrelVolumes(rig(pair, dual), grams, 165, 1);
   near(a!, 8 * 11.17195 + 5, 1e-3);
@@ -73,7 +73,7 @@ test('a barrel too small for the mould says by how much', () => {
   const m = mould(8, 7, { runner: 11, sprue: 4 }); // 71 mL → 73.7868 hot + 3 − 60 = 16.7868
   const fit = capacity(rig(small), m, shotMass(m), 165, 1);
   assert.equal(fit.shotsPerDraw, 0);
-  near(fit.shortBy, 16.7868, 1e-3);
+  near(fit.short[0]!, 16.7868, 1e-3);
 });
 
 const cup = (over: Partial<CupSpec> = {}): CupSpec => ({ limit: 1e9, air: 0, step: 1e-9, ...over });

@@ -1,11 +1,12 @@
+import { GRADES } from '../material/grade.ts';
 import { density, PLASTISOL, WATER_DENSITY } from '../material/plastisol.ts';
 import { roughVolume } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 import type { Source } from './kinds.ts';
 
-type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'>;
-const VOLUME_BY: Record<Source, (cavity: Measured, density20?: number) => number> = {
-  bait: ({ measured }, density20) => measured / density(PLASTISOL.noFlow, density20),
+type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> & Partial<Pick<Cavity, 'grade'>>;
+const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
+  bait: ({ measured, grade }) => measured / density(PLASTISOL.noFlow, GRADES[grade ?? 'medium'].density20),
   water: ({ measured }) => measured / WATER_DENSITY,
   ml: ({ measured }) => measured,
   mesh: ({ measured }) => measured,
@@ -14,9 +15,10 @@ const VOLUME_BY: Record<Source, (cavity: Measured, density20?: number) => number
 
 /**
  * Volume of a cavity, mL. A cavity is kept fed until plastic no longer flows, so a bait that weighs m
- * came from m/ρ(no-flow) of cavity: a good bait, cold, is about 0.94 of it.
+ * came from m/ρ(no-flow) of cavity: a good bait, cold, is about 0.94 of it. ρ is of the plastic it was weighed in,
+ * whatever is shot tonight.
  */
-export const cavityVolume = (cavity: Measured, density20?: number): number => VOLUME_BY[cavity.source](cavity, density20);
+export const cavityVolume = (cavity: Measured): number => VOLUME_BY[cavity.source](cavity);
 
 /** Ports in a mould: one, or one for each cavity. */
 export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number => (mould.feed === 'each' ? mould.cavities.length : 1);

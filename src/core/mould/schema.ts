@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { GradeSchema } from '../material/schema.ts';
 import type { Closure } from './closure.ts';
 import { CLOSURES } from './closure.ts';
 import type { Feed, Lie, Metal, Source } from './kinds.ts';
@@ -23,6 +24,8 @@ export const CavitySchema = z.object({
   source: z.enum(keys<Source>(SOURCES)),
   /** what was measured: grams for bait and water, mL, or the length in mm for a guess */
   measured: size,
+  /** plastic a weighed bait was shot in */
+  grade: GradeSchema.default('medium'),
   /** side outline taken from a mesh, as in {@link OUTLINES}; null = the named one */
   profile: z.array(z.tuple([z.number(), z.number(), z.number()])).max(80).nullable().default(null),
 });

@@ -1,11 +1,11 @@
 import { density, PLASTISOL } from '../material/index.ts';
-import { barrelVolumes, baitMass, capacity, drawFlow, heels, pourFlow, shares, stageFill, stageMass, sum } from '../shot/index.ts';
+import { barrelVolumes, baitMass, capacity, drawFlow, heels, massShares, pourFlow, shares, stageFill, stageMass, sum } from '../shot/index.ts';
 import type { Flow, StageMass } from '../shot/index.ts';
 import { baitsToShoot, chanceOfEnough } from '../yield/index.ts';
 import type { PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
 import type { Run } from './run.ts';
-import { rigOf, runDensity, runsOf, sizesOf, sourceOf } from './run.ts';
+import { densityOf, rigOf, runDensity, runsOf, sizesOf, sourceOf } from './run.ts';
 
 export interface PlannedShot {
   n: number;
@@ -115,14 +115,17 @@ function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, f
   };
   /** What is poured into these shots' cavities, and for a rod the sprue it is pushed through. */
   const pour = (served: PlannedShot[]): NonNullable<PlannedDraw['poured']> => stage.pours.map((p, i) => {
-    const grams = sum(served.map((s) => sum(masses.get(s.mould)!.poured.get(p.key)!.values()) + (!rig && i === stage.pours.length - 1 ? masses.get(s.mould)!.feed : 0)));
-    put(pourFlow(String(mixOf(p.key)), grams, loss, served[0]!.trial, lag));
-    return { mix: mixOf(p.key), layer: p.key, ml: grams / hot };
+    const grams = sum(served.map((s) => sum(masses.get(s.mould)!.poured.get(p.key)!.values())));
+    const sprue = !rig && i === stage.pours.length - 1 ? sum(served.map((s) => masses.get(s.mould)!.feed)) : 0;
+    const one = new Set(stage.pours.map((x) => mixOf(x.key))).size === 1;
+    put(pourFlow(String(mixOf(p.key)), grams, loss, served[0]!.trial, lag, { grams: sprue, to: one ? String(mixOf(p.key)) : mixedTo }));
+    return { mix: mixOf(p.key), layer: p.key, ml: (grams + sprue) / hot };
   });
-  const add = (served: PlannedShot[], cavities: number[] | null, baits: number, feed: number, first: boolean) => {
+  /** @param parts draws of the same mould still to come: what sets in it comes back when it is opened, after the last */
+  const add = (served: PlannedShot[], cavities: number[] | null, baits: number, feed: number, first: boolean, parts = 0) => {
     const poured = first && stage.pours.length > 0 ? pour(served) : undefined;
     const volumes = rig ? barrelVolumes(rig, baits + feed, heat, purge, rho20) : [];
-    if (rig) put(drawFlow({ cups: stage.layers.map((l) => String(mixOf(l.key))), rig, baits, feed, heat, purge, loss, habit: tools.habit, mixedTo, trial: served[0]!.trial, lag, density20: rho20 }));
+    if (rig) put(drawFlow({ cups: stage.layers.map((l) => String(mixOf(l.key))), rig, baits, feed, heat, purge, loss, habit: tools.habit, mixedTo, trial: served[0]!.trial, lag: lag + parts, inserts: stage.takes !== null, density20: stage.layers.map((l) => densityOf(mixOf(l.key), input.cups)) }));
     draws.push({ n: firstDraw + draws.length, job: run.key, shots: served.map((s) => s.n), cavities, barrels: volumes.map((ml, i) => ({ mix: mixOf(stage.layers[i]!.key), layer: stage.layers[i]!.key, ml })), ...(poured ? { poured } : {}) });
   };
   for (let i = 0; i < shots.length; ) {
@@ -133,7 +136,7 @@ function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, f
     if (fit && fit.drawsPerShot > 1) {
       for (let c = 0; c < mould.cavities.length; c += fit.cavitiesPerDraw) {
         const part = mould.cavities.slice(c, c + fit.cavitiesPerDraw).map((x) => x.n);
-        add([shot], part, sum(part.map((n) => mass.cavities.get(n)!)), mass.feedEach * part.length + (c === 0 ? mould.runner * density(PLASTISOL.noFlow, rho20) : 0), c === 0);
+        add([shot], part, sum(part.map((n) => mass.cavities.get(n)!)), mass.feedEach * part.length + (c === 0 ? mould.runner * density(PLASTISOL.noFlow, rho20) : 0), c === 0, Math.ceil((mould.cavities.length - c) / fit.cavitiesPerDraw) - 1);
       }
       i += 1;
       continue;
@@ -158,7 +161,7 @@ function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, f
       key: run.key, stage: stage.name, makes: stage.makes, need: wanted.need, shots: counted.shots, trials: wanted.trials, baits: counted.baits, chance: counted.chance, good: tools.good, shotsPerDraw, drawsPerShot,
       ...(stage.takes ? { takes: { count: sum(shots.map((s) => s.baits)), fromShelf: 0 } } : {}),
       barrels: stage.layers.map((layer, i) => ({ layer: layer.key, layerName: layer.name, mix: mixOf(layer.key), perShot: perShot[i]!, perDraw: Math.max(0, ...draws.map((d) => d.barrels[i]!.ml)), holds: rig!.injector.barrels[i]!.volume, share: part[i]!, heel: rest[i]!, purge })),
-      layers: meanLayers(run, masses.get(tools.moulds[0]!.id)!, part),
+      layers: meanLayers(run, masses.get(tools.moulds[0]!.id)!, massShares(part, stage.layers.map((l) => densityOf(mixOf(l.key), input.cups)))),
     },
   };
 }

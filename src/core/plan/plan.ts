@@ -2,6 +2,7 @@ import { layersOf } from '../build/index.ts';
 import { dose } from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
+import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
 import { airVolume, balance, fillLimit, limitMass, sum } from '../shot/index.ts';
 import type { Remark } from './check.ts';
 import { checkCup, checkJob } from './check.ts';
@@ -47,6 +48,22 @@ const LEAST_COOK = 15;
 
 const density20Of = (cup: CupChoice): number => GRADES[cup.recipe.grade].density20;
 
+/** Grams more each cup would have to hold for every draw of the session to be served; cups that are large enough are left out. */
+function shortOf(specs: Record<string, CupSpec>, flows: Flow[], how: Recirculation): Record<string, number> {
+  const wider = structuredClone(specs);
+  const short: Record<string, number> = {};
+  // A draw that is served after all lets the next shortage show: until none is left.
+  for (let k = 0; k < flows.length + 1; k++) {
+    const found = Object.entries(balance(wider, flows, how).cups).filter(([, c]) => c.short);
+    if (found.length === 0) return short;
+    for (const [key, c] of found) {
+      wider[key]!.limit += c.short!.by + 1e-6;
+      short[key] = (short[key] ?? 0) + c.short!.by + 1e-6;
+    }
+  }
+  return short;
+}
+
 /**
  * Works out a whole session: shots with spares, draws, barrels, cups and charges, what comes round
  * again and what is left (M1). Nothing is worked out while something is refused.
@@ -81,7 +98,9 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       step: input.settings.step * density20Of(cup),
     }]),
   );
-  const run = balance(specs, flows, { reheatEvery: input.settings.reheatEvery, doseCook: dose(PLASTISOL.fusion, COOK_SECONDS), doseReheat: dose(hottest, REHEAT_SECONDS) });
+  const how = { reheatEvery: input.settings.reheatEvery, doseCook: dose(PLASTISOL.fusion, COOK_SECONDS), doseReheat: dose(hottest, REHEAT_SECONDS) };
+  const run = balance(specs, flows, how);
+  const missing = Object.values(run.cups).some((c) => c.short) ? shortOf(specs, flows, how) : {};
 
   const order = [...new Set([...draws.flatMap((d) => [...(d.poured ?? []), ...d.barrels].map((b) => b.mix)), ...flows.flatMap((f) => Object.keys(f.takes)).map(Number)])];
   const drawAt = laid.flatMap((l) => l.flowDraws);
@@ -89,7 +108,8 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     const cup = used.find((c) => c.mix === mix)!;
     const one = run.cups[String(mix)]!;
     const limit = fillLimit(cup.vessel!.vessel, cup.degas !== 'none');
-    remarks.push(...checkCup(cup, one.short, limit, (one.short?.by ?? 0) / density(hottest, density20Of(cup)), shop));
+    const by = missing[String(mix)];
+    remarks.push(...checkCup(cup, by === undefined ? undefined : { by }, limit, (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), density20Of(cup)), shop));
     const cold = density20Of(cup);
     const hot = density(Math.max(PLASTISOL.fusion, hottest), cold);
     return {

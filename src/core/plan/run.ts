@@ -47,6 +47,8 @@ export function kindsTaken(job: Job, stage: Stage): string[] {
   return from < 0 ? [] : (job.tools[from]?.moulds ?? []).map((m) => insertKind(job, job.build.stages[from]!, m.id));
 }
 
+/** g/mL at 20 °C of a mix's plastic. */
+export const densityOf = (mix: number | null | undefined, cups: readonly CupChoice[]): number => grade20(cups, mix);
 const grade20 = (cups: readonly CupChoice[], mix: number | null | undefined): number => GRADES[cups.find((c) => c.mix === mix)?.recipe.grade ?? 'medium'].density20;
 
 /** Density at 20 °C of what a stage puts in its mould, g/mL: its barrels' grades by their shares, or what is poured by its. */

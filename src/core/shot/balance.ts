@@ -45,7 +45,7 @@ export interface CupRun {
   heatsDrawn: number;
   /** heat spent by what is left, share of its life */
   doseLeft: number;
-  /** first draw that cannot be served, with the grams missing */
+  /** the draw that wants most more than the cup may hold, with the grams missing */
   short?: { draw: number; by: number };
 }
 
@@ -120,15 +120,18 @@ export function balance(specs: Record<string, CupSpec>, flows: Flow[], how: Reci
   const due: { draw: number; to: string; grams: number; heats: Heats; dose: number }[] = [];
   const total = { baits: 0, puck: 0, lost: 0 };
 
+  // A cup takes back no more than it may hold: the rest is kept as a puck.
   const receive = (upTo: number) => {
     for (let i = due.length - 1; i >= 0; i--) {
       const d = due[i]!;
       if (d.draw > upTo) continue;
       const cup = inCup[d.to]!;
       const before = massOf(cup.heats);
-      cup.dose = (cup.dose * before + d.dose * d.grams) / (before + d.grams || 1);
-      pour(cup.heats, d.heats);
-      runs[d.to]!.returned += d.grams;
+      const grams = Math.min(d.grams, Math.max(0, specs[d.to]!.limit - before));
+      total.puck += d.grams - grams;
+      cup.dose = (cup.dose * before + d.dose * grams) / (before + grams || 1);
+      pour(cup.heats, take(d.heats, grams));
+      runs[d.to]!.returned += grams;
       due.splice(i, 1);
     }
   };
@@ -152,7 +155,7 @@ export function balance(specs: Record<string, CupSpec>, flows: Flow[], how: Reci
           run.fresh += fresh;
         }
         const missing = taken + spec.air - held - fresh;
-        if (missing > 1e-6 && !run.short) run.short = { draw: n, by: missing };
+        if (missing > 1e-6 && missing > (run.short?.by ?? 0)) run.short = { draw: n, by: missing };
       } else if (++cup.sinceReheat >= how.reheatEvery) {
         cup.heats = heatOnce(cup.heats);
         cup.dose += how.doseReheat;

@@ -21,6 +21,15 @@ export function shares({ injector, yoked }: Pick<Rig, 'injector' | 'yoked'>): nu
   return areas.map((a) => a / all);
 }
 
+/**
+ * The same shares by mass: each barrel gives its share of the volume in plastic of its own density.
+ * @param densities g/mL of each barrel's plastic, at one heat
+ */
+export function massShares(parts: readonly number[], densities: readonly number[]): number[] {
+  const all = parts.reduce((n, part, i) => n + part * densities[i]!, 0);
+  return parts.map((part, i) => (part * densities[i]!) / all);
+}
+
 /** What stays behind each barrel after a shot, mL: its own heel and its part of the block's. */
 export const heels = ({ injector, block }: Rig): number[] => injector.barrels.map((b) => b.heel + (block?.heel ?? 0) / injector.barrels.length);
 
@@ -41,10 +50,8 @@ export interface Capacity {
   /** cavities one draw fills in a port-per-cavity mould, at most all of them */
   cavitiesPerDraw: number;
   drawsPerShot: number;
-  /** mL the tightest barrel is short of one mould, or of one cavity where each has its port; 0 = it fits */
-  shortBy: number;
-  /** index of that barrel */
-  tightest: number;
+  /** mL each barrel is short of one mould, or of one cavity where each has its port; 0 = it fits */
+  short: number[];
 }
 
 /**
@@ -53,22 +60,24 @@ export interface Capacity {
  */
 export function capacity(rig: Rig, mould: Pick<Mould, 'feed' | 'cavities'>, shot: ShotMass, celsius: number, purge: number, density20?: number): Capacity {
   const whole = baitMass(shot) + shot.feed;
-  const cavity = mould.feed === 'each' ? Math.max(...shot.cavities.values()) + shot.feedEach : whole;
+  // The runner fills with the first draw, whichever cavities that serves.
+  const runner = mould.feed === 'each' ? Math.max(0, shot.feed - shot.feedEach * mould.cavities.length) : 0;
+  const each = mould.feed === 'each' ? Math.max(...shot.cavities.values()) + shot.feedEach : whole;
+  const cavity = each + runner;
   const fixed = heels(rig).map((h) => h + purge);
   const room = rig.injector.barrels.map((b, i) => b.volume - fixed[i]!);
   const part = shares(rig);
-  const fit = (grams: number) => Math.min(...room.map((r, i) => r / (part[i]! * hotVolume(grams, celsius, density20))));
+  const fixedFirst = room.map((r, i) => r - part[i]! * hotVolume(runner, celsius, density20));
+  const fit = (grams: number, left: number[]) => Math.min(...left.map((r, i) => r / (part[i]! * hotVolume(grams, celsius, density20))));
   // A hair of tolerance, so that a barrel of exactly the right size is not refused by rounding.
-  const count = (grams: number) => Math.max(0, Math.floor(fit(grams) + 1e-9));
-  const shotsPerDraw = count(whole);
-  const cavitiesPerDraw = mould.feed === 'each' ? Math.min(mould.cavities.length, count(cavity)) : shotsPerDraw > 0 ? mould.cavities.length : 0;
+  const count = (grams: number, left: number[]) => Math.max(0, Math.floor(fit(grams, left) + 1e-9));
+  const shotsPerDraw = count(whole, room);
+  const cavitiesPerDraw = mould.feed === 'each' ? Math.min(mould.cavities.length, count(each, fixedFirst)) : shotsPerDraw > 0 ? mould.cavities.length : 0;
   const over = room.map((r, i) => part[i]! * hotVolume(cavity, celsius, density20) - r);
-  const tightest = over.indexOf(Math.max(...over));
   return {
     shotsPerDraw,
     cavitiesPerDraw,
     drawsPerShot: shotsPerDraw > 0 ? 1 : cavitiesPerDraw > 0 ? Math.ceil(mould.cavities.length / cavitiesPerDraw) : 0,
-    shortBy: Math.max(0, over[tightest]! > 1e-9 ? over[tightest]! : 0),
-    tightest,
+    short: over.map((x) => (cavitiesPerDraw === 0 && x > 1e-9 ? x : 0)),
   };
 }

@@ -41,7 +41,7 @@ export function stageFill(stage: Stage, mould: Mould, source: InsertSource | nul
   const rho = density(PLASTISOL.noFlow, density20);
   const lies = source ? (lieOf(mould, source.mould.name)?.share ?? 1) : 0;
   return mould.cavities.map((c) => {
-    const cavity = cavityVolume(c, density20);
+    const cavity = cavityVolume(c);
     const rod = stage.rods ? rodVolume(mould) : 0;
     const insert = source && stage.takes ? lies * insertVolume(source, mould, c.n) : 0;
     const room = cavity - rod - insert;

@@ -18,7 +18,7 @@ export function shotMass(mould: Mould, density20?: number): ShotMass {
   const each = mould.feed === 'each';
   const feedEach = each ? mould.sprue * rho : 0;
   return {
-    cavities: new Map(mould.cavities.map((c) => [c.n, cavityVolume(c, density20) * rho])),
+    cavities: new Map(mould.cavities.map((c) => [c.n, cavityVolume(c) * rho])),
     feed: mould.runner * rho + (each ? feedEach * mould.cavities.length : mould.sprue * rho),
     feedEach,
   };
@@ -41,6 +41,6 @@ export const hotVolume = (grams: number, celsius: number, density20?: number): n
  * the volume to draw; a sprue holding at least `after` needs no top-off if it does not freeze first.
  */
 export function pushAndFeed(mould: Mould, celsius: number, density20?: number): { push: number; after: number } {
-  const push = sum(mould.cavities.map((c) => cavityVolume(c, density20)));
+  const push = sum(mould.cavities.map((c) => cavityVolume(c)));
   return { push, after: hotVolume(baitMass(shotMass(mould, density20)), celsius, density20) - push };
 }

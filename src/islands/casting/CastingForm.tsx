@@ -68,7 +68,7 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
     const mould: Mould = {
       name: c.name, metal, mass: Math.round((mix ?? []).reduce((n, m) => n + m.mass / (1 + c.margin), 0)), width: c.box.length, height: c.box.width, feed: 'top', port: 8, runner: 0, sprue: 4, closure: 'screws', closures: 4, loose: [], letsGo: 'either', makes: 'bait', takes: [], rod: null,
       warmTo: 30, hold, cool: metal === 'silicone' ? 300 : 180, note: '', life: c.life, window: null, tried: false,
-      cavities: masters.map((_, i) => ({ n: i + 1, outline: c.outline, length: c.length, section: Math.max(1, section), x: Math.round(c.box.length / 2), y: Math.round(across * (i + 0.5)), turn: 0, source: c.volume === null ? 'rough' : 'ml', measured: c.volume ?? c.length, profile: null })),
+      cavities: masters.map((_, i) => ({ n: i + 1, outline: c.outline, length: c.length, section: Math.max(1, section), x: Math.round(c.box.length / 2), y: Math.round(across * (i + 0.5)), turn: 0, source: c.volume === null ? 'rough' : 'ml', measured: c.volume ?? c.length, grade: 'medium', profile: null })),
     };
     const reply = await call<{ id: number }>('POST', '/api/catalogue/moulds', mould);
     if (!reply.ok) return setWrong(reply.message);
