@@ -105,7 +105,7 @@ export async function append(session: number, raw: unknown[]): Promise<Result<Ap
             apply(h.state, e);
           }
         await insertEvents(fresh, transaction);
-        await project(h.state, fresh, { find: (id) => h.byId.get(id), others: () => h.events }, h.written, transaction);
+        await project(h.state, fresh, { find: (id) => h.byId.get(id) }, h.written, transaction);
         await applyTrials(h.state, fresh, transaction);
         await setHead(session, seq, h.state.status, h.state.finishedAt, transaction);
         if (head.status === 'finished' && h.state.status !== 'finished') await unlearn(session, transaction);

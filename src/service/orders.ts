@@ -21,7 +21,7 @@ export async function tonight(): Promise<Map<number, number>> {
     const snapshot = (await snapshotOf(head.id))!;
     const jobs = await goodByJob(head.id);
     for (const job of snapshot.input.jobs) {
-      let good = jobs.find((j) => j.job === job.key && j.colourway_id === job.colourway.id)?.good ?? 0;
+      let good = jobs.find((j) => j.job === job.key)?.good ?? 0;
       for (const line of job.lines) {
         const n = Math.min(good, line.count);
         out.set(line.part, (out.get(line.part) ?? 0) + n);

@@ -1,7 +1,8 @@
 import type { AnyEvent, SessionState } from '@/core/session/index.ts';
 import { allot, insertMoves, shotRow, touches } from '@/core/session/index.ts';
 import { bookedInserts, moveInserts } from '@/store/inserts.ts';
-import { allocate, moveStock, reverse, stillWanted } from '@/store/ledger.ts';
+import type { Heap } from '@/store/ledger.ts';
+import { allocate, moveStock, sharedBy, stillWanted } from '@/store/ledger.ts';
 import { dropNote, dropTrial, putNote, putTrial } from '@/store/mouldBook.ts';
 import { keepFromBench } from '@/store/mixes.ts';
 import type { Transaction } from '@/store/query.ts';
@@ -22,21 +23,41 @@ async function writeShots(session: number, state: SessionState, ids: Iterable<st
   }
 }
 
-/** Shares a finished session's baits out: to lines as far as they still want any, the rest to stock. */
+const heapKey = (h: Heap): string => `${h.bait}/${h.colourway}/${h.build}/${h.grade}`;
+
+/**
+ * Brings what a session has given to lines and to stock to what it should have: its good baits once it is finished, none
+ * before; a mark, a count or a lost tray put right later moves what it must, and no more. Every move is caused by this event.
+ */
 async function shareOut(state: SessionState, e: AnyEvent, transaction: Transaction): Promise<void> {
-  const { lines, stock } = allot(state);
-  const over = new Map<number, number>();
-  for (const line of lines) {
-    const n = Math.min(line.count, await stillWanted(line.part, transaction));
-    if (n > 0) await allocate(line.part, n, e.at, line.curedAt, e.session, e.id, transaction);
-    if (line.count > n) over.set(line.part, line.count - n);
+  const { lines, stock } = state.status === 'finished' ? allot(state) : { lines: [], stock: [] };
+  const { parts, heaps } = await sharedBy(e.session, transaction);
+  const wanted = new Map<string, Heap & { count: number }>(stock.map((x) => [heapKey(x), { ...x }]));
+  // Soonest cause first gives way last: what is taken back is taken back before anything more is given.
+  const given = new Map(parts.map((p) => [p.part, p]));
+  const asked = new Map<number, { count: number; curedAt: number }>();
+  for (const l of lines) asked.set(l.part, { count: (asked.get(l.part)?.count ?? 0) + l.count, curedAt: l.curedAt });
+  for (const part of new Set([...given.keys(), ...asked.keys()])) {
+    const has = given.get(part)?.count ?? 0;
+    const want = asked.get(part);
+    // A line takes no more than it still wants, what this session gave it already counted as its own.
+    const n = Math.min(want?.count ?? 0, has + (await stillWanted(part, transaction)));
+    if (n !== has) await allocate(part, n - has, e.at, n > has ? want!.curedAt : given.get(part)!.cured_at.getTime(), e.session, e.id, transaction);
+    if (want && want.count > n) {
+      const job = state.snapshot.input.jobs.find((j) => j.lines.some((l) => l.part === part))!;
+      const heap = { bait: job.bait.id, colourway: job.colourway.id, build: job.build.key, grade: 'good' };
+      wanted.set(heapKey(heap), { ...heap, count: (wanted.get(heapKey(heap))?.count ?? 0) + want.count - n });
+    }
   }
-  for (const s of stock) await moveStock(s.bait, s.colourway, s.grade, s.count, e.at, e.session, e.id, transaction);
-  for (const [part, n] of over) {
-    const job = state.snapshot.input.jobs.find((j) => j.lines.some((l) => l.part === part))!;
-    await moveStock(job.bait.id, job.colourway.id, 'good', n, e.at, e.session, e.id, transaction);
+  const held = new Map(heaps.map((h) => [heapKey(h), h]));
+  for (const [key, heap] of new Map([...held, ...wanted])) {
+    const by = (wanted.get(key)?.count ?? 0) - (held.get(key)?.count ?? 0);
+    if (by !== 0) await moveStock(heap, by, e.at, e.session, e.id, transaction);
   }
 }
+
+/** Kinds of event that change what a finished session has to share out. */
+const SHARES = new Set<AnyEvent['kind']>(['finished', 'undone', 'cavityMarked', 'marked', 'racked', 'recounted', 'dropped', 'named', 'willDo']);
 
 /** Kinds of event that can move inserts on or off the shelf. */
 const MOVES_INSERTS = new Set<AnyEvent['kind']>(['kept', 'shot', 'poured', 'insertSpoiled', 'undone']);
@@ -70,32 +91,23 @@ async function dropEvent(e: AnyEvent, transaction: Transaction): Promise<void> {
 
 export interface Log {
   find: (id: string) => AnyEvent | undefined;
-  others: () => AnyEvent[];
 }
 
 /**
  * Brings the read tables up to the state after some events, in the append's own transaction.
  * @param log the session's log so far, for what an undo takes back
  */
-export async function project(state: SessionState, events: AnyEvent[], { find, others }: Log, written: Written, transaction: Transaction): Promise<void> {
+export async function project(state: SessionState, events: AnyEvent[], { find }: Log, written: Written, transaction: Transaction): Promise<void> {
   for (const e of events) {
     await putEvent(e, transaction);
-    if (e.kind === 'finished' && state.finishedAt === e.at) await shareOut(state, e, transaction);
-    if (e.kind === 'undone') {
-      const gone = find(e.payload.event);
-      if (gone) await dropEvent(gone, transaction);
-      if (gone?.kind === 'finished' && (await reverse(gone.id, e.id, e.at, transaction)) && state.status === 'finished') {
-        // Another bench had finished it too: its word stands, and the baits are shared out by that.
-        const other = others().find((x) => x.kind === 'finished' && x.at === state.finishedAt);
-        if (other) await shareOut(state, { ...other, at: e.at }, transaction);
-      }
-      if (gone?.kind === 'undone') {
-        const back = find(gone.payload.event);
-        if (back) await putEvent(back, transaction);
-        if (back?.kind === 'finished' && state.status === 'finished') await shareOut(state, { ...back, id: e.id, at: e.at }, transaction);
-      }
-    }
+    if (e.kind !== 'undone') continue;
+    const gone = find(e.payload.event);
+    if (gone) await dropEvent(gone, transaction);
+    const back = gone?.kind === 'undone' ? find(gone.payload.event) : undefined;
+    if (back) await putEvent(back, transaction);
   }
+  const sharer = events.findLast((e) => SHARES.has(e.kind));
+  if (sharer && (state.status === 'finished' || sharer.kind === 'undone')) await shareOut(state, sharer, transaction);
   const mover = events.findLast((e) => MOVES_INSERTS.has(e.kind));
   if (mover) await bookInserts(state, mover, transaction);
   const changed = events.map((e) => touches(state, e));

@@ -31,19 +31,18 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
       const written = new Map<string, string>();
       let state = startState(snapshot);
       let batch: AnyEvent[] = [];
-      let upTo = 0;
       const flush = async () => {
-        await project(state, batch, { find: (x) => byId.get(x), others: () => events.slice(0, upTo) }, written, transaction);
+        await project(state, batch, { find: (x) => byId.get(x) }, written, transaction);
         batch = [];
       };
       for (const [i, e] of events.entries()) {
-        // A finish and an undo are taken by themselves: what they do depends on the state at that moment.
-        if (e.kind === 'undone' || e.kind === 'finished') await flush();
+        // A finish, an undo and whatever is put right after are taken by themselves: what they move depends on that moment.
+        const alone = e.kind === 'undone' || e.kind === 'finished' || state.status === 'finished';
+        if (alone) await flush();
         if (e.kind === 'undone') state = fold(snapshot, events.slice(0, i + 1));
         else apply(state, e);
         batch.push(e);
-        upTo = i + 1;
-        if (e.kind === 'undone' || e.kind === 'finished') await flush();
+        if (alone) await flush();
       }
       await flush();
       await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt, transaction);

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { rows, run } from './query.ts';
+import { row, rows, run } from './query.ts';
 
 /** Baits a part of a line still wants: its count less all that was ever allotted to it. */
 export async function stillWanted(part: number, transaction: Transaction): Promise<number> {
@@ -15,27 +15,38 @@ export async function stillWanted(part: number, transaction: Transaction): Promi
 export const allocate = (part: number, count: number, at: number, curedAt: number, session: number, cause: string, transaction: Transaction): Promise<void> =>
   run('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)', [new Date(at).toISOString(), part, count, new Date(curedAt).toISOString(), session, cause], transaction);
 
-export const moveStock = (bait: number, colourway: number, grade: string, count: number, at: number, session: number, cause: string, transaction: Transaction): Promise<void> =>
+export const moveStock = (heap: Heap, count: number, at: number, session: number, cause: string, transaction: Transaction): Promise<void> =>
   run(
-    `INSERT INTO stock_moves (at, bait_id, colourway_id, grade, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6,$7)
-     ON CONFLICT (cause, bait_id, colourway_id, grade) DO UPDATE SET count = stock_moves.count + excluded.count`,
-    [new Date(at).toISOString(), bait, colourway, grade, count, session, cause],
+    `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
+     ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count = stock_moves.count + excluded.count`,
+    [new Date(at).toISOString(), heap.bait, heap.colourway, heap.build, heap.grade, count, session, cause],
     transaction,
   );
 
-/** Takes back every move an event caused, by moves the other way. Answers whether there were any. */
-export async function reverse(cause: string, by: string, at: number, transaction: Transaction): Promise<boolean> {
-  const bind = [cause, by, new Date(at).toISOString()];
-  const given = await rows('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) SELECT $3, part_id, -count, cured_at, session_id, $2 FROM allocations WHERE cause = $1 RETURNING id', bind, transaction);
-  const kept = await rows('INSERT INTO stock_moves (at, bait_id, colourway_id, grade, count, session_id, cause) SELECT $3, bait_id, colourway_id, grade, -count, session_id, $2 FROM stock_moves WHERE cause = $1 RETURNING id', bind, transaction);
-  return given.length + kept.length > 0;
+/** Baits of one kind in stock. */
+export interface Heap {
+  bait: number;
+  colourway: number;
+  build: string;
+  grade: string;
 }
 
-export const moveLine = (line: number, kind: 'packed' | 'sent', count: number, cause: string): Promise<void> =>
-  run('INSERT INTO line_moves (line_id, kind, count, cause) VALUES ($1,$2,$3,$4) ON CONFLICT (cause) DO NOTHING', [line, kind, count, cause]);
+/** What a session has given to lines so far, by part, and to stock, by heap. */
+export const sharedBy = async (session: number, transaction: Transaction): Promise<{ parts: { part: number; count: number; cured_at: Date }[]; heaps: (Heap & { count: number })[] }> => ({
+  parts: await rows('SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0', [session], transaction),
+  heaps: await rows('SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0', [session], transaction),
+});
 
-export const stock = (): Promise<{ bait_id: number; colourway_id: number; grade: string; count: number }[]> =>
-  rows('SELECT bait_id, colourway_id, grade, sum(count)::int AS count FROM stock_moves GROUP BY 1, 2, 3 HAVING sum(count) <> 0 ORDER BY 1, 2, 3 LIMIT 500');
+/** @param more why, and the move this one takes back */
+export const moveLine = (line: number, kind: 'packed' | 'sent', count: number, cause: string, more: { why?: string; undoes?: string } = {}): Promise<void> =>
+  run('INSERT INTO line_moves (line_id, kind, count, cause, why, undoes) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING', [line, kind, count, cause, more.why ?? '', more.undoes ?? null]);
+
+/** A move of a line, with whether it was taken back already; null when there is none. */
+export const lineMove = (line: number, cause: string): Promise<{ kind: 'packed' | 'sent'; count: number; undone: boolean } | null> =>
+  row('SELECT m.kind, m.count, EXISTS (SELECT 1 FROM line_moves u WHERE u.undoes = m.cause) AS undone FROM line_moves m WHERE m.line_id = $1 AND m.cause = $2 AND m.undoes IS NULL', [line, cause]);
+
+export const stock = (): Promise<{ bait_id: number; colourway_id: number; build: string; grade: string; count: number }[]> =>
+  rows('SELECT bait_id, colourway_id, build, grade, sum(count)::int AS count FROM stock_moves GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0 ORDER BY 1, 2, 3, 4 LIMIT 500');
 
 /** What a finished session gave to which line. */
 export const allotments = (session: number): Promise<{ customer: string; bait: string; colourway: string; line: number; count: number; cured_at: Date }[]> =>
@@ -47,9 +58,10 @@ export const allotments = (session: number): Promise<{ customer: string; bait: s
     [session],
   );
 
-export const toStock = (session: number): Promise<{ bait: string; colourway: string; grade: string; count: number }[]> =>
+export const toStock = (session: number): Promise<{ bait: string; colourway: string; build: string; grade: string; count: number }[]> =>
   rows(
-    `SELECT b.name AS bait, c.name AS colourway, m.grade, sum(m.count)::int AS count FROM stock_moves m JOIN baits b ON b.id = m.bait_id JOIN colourways c ON c.id = m.colourway_id
-      WHERE m.session_id = $1 GROUP BY 1, 2, 3 HAVING sum(m.count) <> 0 ORDER BY 1, 2, 3`,
+    `SELECT coalesce(b.name, 'a bait nobody has named') AS bait, coalesce(c.name, 'an unnamed colour') AS colourway, m.build, m.grade, sum(m.count)::int AS count
+       FROM stock_moves m LEFT JOIN baits b ON b.id = m.bait_id LEFT JOIN colourways c ON c.id = m.colourway_id
+      WHERE m.session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(m.count) <> 0 ORDER BY 1, 2, 3, 4`,
     [session],
   );

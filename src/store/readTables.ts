@@ -6,14 +6,14 @@ const when = (ms: number | null): string | null => (ms === null ? null : new Dat
 
 /** Writes one shot and its cavities as they now are. */
 export async function putShot(session: number, r: ShotRow, transaction: Transaction): Promise<void> {
-  const of = (grade: string) => r.cavities.filter((c) => c.grade === grade).length;
+  const marked = r.markedAt === null ? { good: 0, usable: 0, second: 0 } : r.counts;
   await run(
-    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second, stage, makes)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,$21)
+    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second, stage, makes, asked, kept)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,$21,$22,$23)
      ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job = excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes = excluded.makes, bait_id = excluded.bait_id,
        colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats, mould_celsius = excluded.mould_celsius, against = excluded.against,
-       marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second`,
-    [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), of('good'), of('usable'), of('second'), r.stage, r.makes],
+       marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept`,
+    [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), marked.good, marked.usable, marked.second, r.stage, r.makes, r.asked, r.kept],
     transaction,
   );
   await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot], transaction);
@@ -79,11 +79,11 @@ export const onRack = (since: Date): Promise<RackRow[]> =>
   rows(
     `SELECT x.session_id, s.name AS session, x.bait_id, x.colourway_id, sum(x.good)::int AS good, sum(x.usable)::int AS usable, max(x.marked_at) AS racked, max(x.cured_at) AS cured_at
        FROM shots x JOIN sessions s ON s.id = x.session_id
-      WHERE NOT x.trial AND x.makes = 'bait' AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
+      WHERE x.kept AND x.makes = 'bait' AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
       GROUP BY 1, 2, 3, 4 ORDER BY cured_at DESC`,
     [since.toISOString()],
   );
 
-/** Good baits so far of one session, by job and the colourway they were shot in. */
-export const goodByJob = (session: number): Promise<{ job: string; colourway_id: number; good: number }[]> =>
-  rows(`SELECT job, colourway_id, sum(good)::int AS good FROM shots WHERE session_id = $1 AND NOT trial AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1, 2`, [session]);
+/** Good baits so far of one session that are what its lines asked for, by job. */
+export const goodByJob = (session: number): Promise<{ job: string; good: number }[]> =>
+  rows(`SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`, [session]);

@@ -6,7 +6,7 @@ import { MouldSchema } from '../mould/index.ts';
 /** What one stage of a job is shot with. Complete in itself. */
 export const ToolsSchema = z.object({
   /** those in step, the first taken first */
-  moulds: z.array(z.object({ id: z.number().int(), mould: MouldSchema, given: z.number().int().min(0).default(0).describe('shots it gave before') })),
+  moulds: z.array(z.object({ id: z.number().int(), mould: MouldSchema, given: z.number().int().min(0).default(0).describe('shots it gave before'), /** what it makes, where that is not the job's own bait */ bait: z.object({ id: z.number().int(), name: z.string(), outline: z.string() }).optional() })),
   injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
   block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
   /** barrel each layer goes into, by its number; empty = in order */

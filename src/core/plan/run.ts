@@ -60,5 +60,8 @@ export function runDensity(run: Pick<Run, 'job' | 'stage' | 'tools'>, cups: read
   return all > 0 ? poured.reduce((n, p) => n + (p.share! / all) * grade20(cups, run.job.layers[p.key]), 0) : PLASTISOL.density20;
 }
 
+/** Shots that give baits, trials apart: what plan, bench and finish call the shots of a session; inserts are counted by themselves. */
+export const baitShots = (runs: readonly { makes?: string; shots: number }[]): number => runs.filter((r) => (r.makes ?? 'bait') === 'bait').reduce((n, r) => n + r.shots, 0);
+
 /** Which of a mould's cavities each shot takes, in turn, is by mould: the sizes of those in step. */
 export const sizesOf = (moulds: { mould: Mould }[]): number[] => moulds.map((m) => m.mould.cavities.length);

@@ -1,5 +1,6 @@
 import { layersOf } from '../build/index.ts';
 import { LETTERS } from '../plan/index.ts';
+import { planCharges } from './charges.ts';
 import { carryBounds, ROOM_MAY } from './doubt.ts';
 import type { BenchEvent } from './event.ts';
 import { BARRELS } from './handle/barrels.ts';
@@ -11,7 +12,7 @@ import { cool, reopen } from './handle/parts.ts';
 import type { RunState, SessionState } from './state.ts';
 import { layOut, newCup, newMould } from './state.ts';
 
-export { insertsOf, kept, massFor, runRho, scrapG } from './handle/parts.ts';
+export { baitOf, insertsOf, kept, massFor, pushParts, rhoOf, runRho, scrapG } from './handle/parts.ts';
 
 /** Another colourway, build, injector or block from here on: for the run named, and the colours of its whole job. */
 function recolour(s: SessionState, run: RunState, p: Extract<BenchEvent<'changed'>['payload'], { what: 'colourway' }>): void {
@@ -25,6 +26,7 @@ function recolour(s: SessionState, run: RunState, p: Extract<BenchEvent<'changed
     Object.assign(other, { job, stage: other === run ? stage : (p.build.stages[k] ?? other.stage), tools: tools[k] ?? other.tools });
   }
   for (const choice of p.cups) if (!s.cups.has(String(choice.mix))) s.cups.set(String(choice.mix), newCup(choice, LETTERS[s.cups.size] ?? 'Z', [], s.snapshot.colour));
+  planCharges(s, run);
   layOut(s, run.tools);
   const held = s.injectors.get(String(run.tools.injector?.id));
   if (held) Object.assign(held, { block: p.block?.block ?? null, blockKey: p.block ? String(p.block.id) : null });
@@ -89,7 +91,7 @@ export const HANDLERS: Handlers = {
     if (p.what === 'shots') run.target = Math.max(run.done, run.target + p.by);
     if (p.what === 'trials') run.trials = Math.max(run.trialsDone, run.trials + p.by);
     if (p.what === 'mould') {
-      const entry = { id: p.id, mould: p.mould, given: 0 };
+      const entry = { id: p.id, mould: p.mould, given: 0, ...(p.bait ? { bait: p.bait } : {}) };
       if (!s.moulds.has(String(p.id))) s.moulds.set(String(p.id), newMould(p.id, p.mould));
       const tools = { ...run.tools, moulds: p.only ? [entry] : [...run.tools.moulds.filter((m) => m.id !== p.id), entry] };
       const job = { ...run.job, tools: run.job.tools.map((t) => (t === run.tools ? tools : t)) };

@@ -10,7 +10,7 @@ import type { CupState } from './state.ts';
 export function chargeOf(cup: CupState, materials: readonly Material[], sight: Sight = SIGHT): Charge | null {
   const ml = cupMl(cup);
   if (ml <= 0) return null;
-  const known = rungsOf(cup).flatMap((r) => {
+  const known = rungsOf(cup, materials).flatMap((r) => {
     const m = materials.find((x) => x.name.toLowerCase() === r.what.toLowerCase());
     const as = m && shelved(m.name, m, ml);
     return m && as?.ok ? [{ one: as.one, inIt: spoonMl({ amount: r.inIt, dimension: r.dimension }, m) / doseOf(m), wanted: spoonMl({ amount: r.wanted, dimension: r.dimension }, m) / doseOf(m) }] : [];

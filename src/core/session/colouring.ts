@@ -1,5 +1,6 @@
 import type { Ingredient, Material } from '../material/index.ts';
 import { dyesUnder, GRADES, OFTEN_AT, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
+import { inUnitOf } from './units.ts';
 import type { CupState, TrailEntry } from './state.ts';
 
 /** What stands in a trail for a charge: plastisol thins what is in the cup, the cup's own remelt does not. */
@@ -8,8 +9,14 @@ const isCharge = (t: TrailEntry): boolean => t.dimension === 'mass' && (t.what =
 /** mL, cold, of what a cup holds. */
 export const cupMl = (cup: Pick<CupState, 'grams' | 'grade'>): number => cup.grams / GRADES[cup.grade].density20;
 
-/** How much of each thing a mL of the cup's plastic holds, in the order they first went in. @param upTo entries of the trail that count */
-export function strengths(cup: CupState, upTo = cup.trail.length): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
+/**
+ * How much of each thing a mL of the cup's plastic holds, in the order they first went in. A thing counted in two ways
+ * (drops, and a squeeze that was weighed) is one, in the unit its recipe or its first entry has, where the shelf says how much a
+ * drop of it is.
+ * @param upTo entries of the trail that count
+ */
+export function strengths(cup: CupState, upTo = cup.trail.length, materials: readonly Material[] = []): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
+  const unit = new Map(cup.ladder.map((i) => [i.what.toLowerCase(), i.dimension]));
   const out = new Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }>();
   for (const t of cup.trail.slice(0, upTo)) {
     const ml = t.grams / GRADES[cup.grade].density20;
@@ -19,10 +26,15 @@ export function strengths(cup: CupState, upTo = cup.trail.length): Map<string, {
       continue;
     }
     if (ml <= 0) continue;
-    const key = `${t.what.toLowerCase()}/${t.dimension}`;
+    const name = t.what.toLowerCase();
+    const wanted = unit.get(name) ?? t.dimension;
+    unit.set(name, wanted);
+    const amount = inUnitOf(t.amount, t.dimension, wanted, materials.find((m) => m.name.toLowerCase() === name));
+    const dimension = amount === null ? t.dimension : wanted;
+    const key = `${name}/${dimension}`;
     const held = out.get(key);
-    if (held) held.perMl += t.amount / ml;
-    else out.set(key, { what: t.what, dimension: t.dimension, perMl: t.amount / ml });
+    if (held) held.perMl += (amount ?? t.amount) / ml;
+    else out.set(key, { what: t.what, dimension, perMl: (amount ?? t.amount) / ml });
   }
   return out;
 }
@@ -30,9 +42,9 @@ export function strengths(cup: CupState, upTo = cup.trail.length): Map<string, {
 /** A cup without so much of what its recipe wants is said to lack it (judgement). */
 const LACKS = 0.3;
 /** What of its recipe is not in a cup, or hardly: forgotten, or thinned by a fresh charge. */
-export function lacking(cup: CupState): Ingredient[] {
+export function lacking(cup: CupState, materials: readonly Material[] = []): Ingredient[] {
   if (cup.charges === 0) return [];
-  const held = strengths(cup);
+  const held = strengths(cup, undefined, materials);
   return cup.ladder.filter((i) => (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * RECIPE_CUP < LACKS * i.amount);
 }
 
@@ -50,9 +62,9 @@ export interface Rung {
   still: number;
 }
 /** The cup's ladder against what is in it now, with what went in besides. */
-export function rungsOf(cup: CupState): Rung[] {
+export function rungsOf(cup: CupState, materials: readonly Material[] = []): Rung[] {
   const ml = cupMl(cup);
-  const held = strengths(cup);
+  const held = strengths(cup, undefined, materials);
   const own = cup.ladder.map((i): Rung => {
     const wanted = scaleIngredient(i, ml).amount;
     const inIt = (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * ml;

@@ -58,14 +58,24 @@ export const PAYLOADS = {
   toppedOff: z.object({ mould: key, look: z.union([z.literal(1), z.literal(2)]), took: z.boolean(), cool: z.number().min(1).max(7200).optional() }),
   emptied: z.object({ injector: key, habit: z.enum(['push', 'plug']), plug: z.enum(['square', 'thin', 'cold', 'none']) }),
   mouldOpened: z.object({ mould: key }),
-  cavityMarked: z.object({ shot: key, cavity: z.number().int(), grade: z.enum(['good', 'usable', 'second']), fault: fault.nullable() }),
-  marked: z.object({ shot: key }),
-  returned: z.object({ shot: key, to: key }),
+  cavityMarked: z.object({ shot: key, cavity: z.number().int(), grade: z.enum(['good', 'usable', 'second']), fault: fault.nullable(), why: z.string().max(200).optional() }),
+  /** `keep`: the good baits of a trial are kept */
+  marked: z.object({ shot: key, keep: z.boolean().optional() }),
+  /** the sprue, and where shorts and seconds go when not with it */
+  returned: z.object({ shot: key, to: key, scrap: key.optional() }),
   racked: z.object({ shot: key }),
   /** inserts of a shot laid by, oiled or dry */
   kept: z.object({ shot: key, oiled: z.boolean() }),
   /** tips of a shot's baits dipped */
   tipped: z.object({ shot: key, cup: key, grams }),
+  /** what the maker calls the colours of some shots; null = as they were reckoned */
+  named: z.object({ shots: z.array(key).min(1).max(200), colourway: z.object({ id: z.number().int().positive(), name: z.string() }).nullable() }),
+  /** baits that are not what the line asked for will do for it after all, or will not */
+  willDo: z.object({ shots: z.array(key).min(1).max(200), will: z.boolean() }),
+  /** a shot counted again, any time after */
+  recounted: z.object({ shot: key, good: z.number().int().min(0).max(48), usable: z.number().int().min(0).max(48), second: z.number().int().min(0).max(48), why: z.string().trim().min(1, 'Say why it is counted again.').max(200) }),
+  /** baits lost since they were counted; below 0 = found again */
+  dropped: z.object({ shot: key, good: z.number().int().min(-48).max(48), usable: z.number().int().min(-48).max(48), why: z.string().trim().min(1, 'Say what became of them.').max(200) }),
   cleaned: z.object({ injector: key }),
   /** another stage taken in hand */
   turned: z.object({ job: key }),
@@ -81,7 +91,7 @@ export const PAYLOADS = {
     z.object({ what: z.literal('oven'), oven: z.number().int(), level: z.number().min(0.1).max(1) }),
     z.object({ what: z.literal('shots'), job: key, by: z.number().int().min(-200).max(200) }),
     z.object({ what: z.literal('trials'), job: key, by: z.number().int().min(-20).max(20) }),
-    z.object({ what: z.literal('mould'), job: key, id: z.number().int(), mould: MouldSchema, only: z.boolean() }),
+    z.object({ what: z.literal('mould'), job: key, id: z.number().int(), mould: MouldSchema, only: z.boolean(), /** what it makes; left out = what the job is for */ bait: z.object({ id: z.number().int(), name: z.string(), outline: z.string() }).optional() }),
     z.object({
       what: z.literal('colourway'),
       job: key,

@@ -92,7 +92,7 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at ${say(cup.limits.fusion, 'temperature', units)} or clear since it was charged.` });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
-    const lacks = cup.coloured ? lacking(cup) : [];
+    const lacks = cup.coloured ? lacking(cup, state.snapshot.colour.materials) : [];
     if (lacks.length > 0) out.push({ code: 'forgotten', sentence: `${letter} has no ${lacks.map((i) => i.what).join(', no ')} in it yet.` });
     const weak = bleeding(cup, state.snapshot.colour.materials).filter((m) => reading && reading.celsius > m.heat - 2);
     if (weak.length > 0) out.push({ code: 'bleeds', sentence: `${letter} is too hot for ${weak.map((m) => m.name).join(', ')}: ${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${degrees(Math.min(...weak.map((m) => m.heat)), units)}, and bleeds.` });

@@ -4,6 +4,8 @@ export * from './fold.ts';
 export * from './colourCharge.ts';
 export * from './colouring.ts';
 export * from './mixIn.ts';
+export * from './likeness.ts';
+export * from './charges.ts';
 export * from './doubt.ts';
 export * from './guard.ts';
 export * from './identity.ts';

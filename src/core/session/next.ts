@@ -5,7 +5,9 @@ import { closingAct } from '../mould/index.ts';
 import { unloaded } from './guard.ts';
 import { ready } from './inserts.ts';
 import { canShoot, cavitiesOfDraw, cupSteps, ovenSteps, freeMould, injectorOf, inStep, isTrialNext, metalSteps, mouldSteps, rackSteps, runInHand, shotSteps, trialSteps, wants } from './steps/index.ts';
-import { count } from './summary.ts';
+import { baitOf } from './apply.ts';
+import { asAsked } from './likeness.ts';
+import { count, isKept } from './summary.ts';
 import { PLUG_SETS, PLUGS } from './words.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Send, Step } from './step.ts';
@@ -36,8 +38,14 @@ function emptySteps(s: SessionState): Step[] {
 function moreSteps(s: SessionState): Step[] {
   return [...s.runs.values()].flatMap((run): Step[] => {
     if (run.stage.makes !== 'bait') return [];
-    const { good } = count([...s.shots.values()].filter((x) => x.job === run.key && !x.trial && x.colourway.id === run.job.colourway.id));
-    const need = sum(run.job.lines.map((l) => l.count));
+    const { good } = count([...s.shots.values()].filter((x) => x.job === run.key && isKept(x) && asAsked(s, x)));
+    const planned = s.snapshot.input.jobs.find((j) => j.key === run.job.key);
+    const need = sum((planned ?? run.job).lines.map((l) => l.count));
+    // What is shot by now may be another colourway, shape or build: more of that would not help the line.
+    const would = planned !== undefined && run.job.colourway.id === planned.colourway.id && run.job.build.key === planned.build.key && run.tools.moulds.some((x) => baitOf(run, String(x.id)).id === planned.bait.id);
+    if (good < need && run.done > 0 && !would && !s.skips.has(`more:${run.key}:${run.target}`)) {
+      return [{ key: 'more', target: run.key, sentence: `${need - good} short of ${need} ${planned?.bait.name ?? run.job.bait.name}, ${planned?.colourway.name ?? ''}`, detail: `${good} came good as ordered; what is shot by now is ${run.job.colourway.name}. Change back for more, or say on the session's page that others will do.`, label: 'Leave it short', send: { kind: 'skipped', payload: { step: 'more', target: `${run.key}:${run.target}` } } }];
+    }
     if (good >= need || run.done === 0 || s.skips.has(`more:${run.key}:${run.target}`)) return [];
     return [{ key: 'more', target: run.key, sentence: `${need - good} short of ${need} ${run.job.bait.name}: shoot once more?`, detail: `${good} came good of ${run.done} ${run.done === 1 ? 'shot' : 'shots'}. The cups are still warm; another evening starts cold.`, label: 'One more shot', send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } }, skip: { step: 'more', target: `${run.key}:${run.target}` } }];
   });
@@ -86,7 +94,7 @@ export function steps(s: SessionState, now: number): Step[] {
     out.push({ key: 'cool', target: m.key, sentence: `${m.mould.name} opens in ${clock((m.readyAt - now) / 1000)}`, detail: !m.looked && m.lookAt > now ? `Look at its sprue again in ${clock((m.lookAt - now) / 1000)}.` : 'Nothing to do by hand until then.', label: 'Open it now', until: m.readyAt, send: { kind: 'mouldOpened', payload: { mould: m.key } } });
   }
   if (!run && oven.heating.length === 0 && byMould.length === 0 && cooling.length === 0 && rackSteps(s).length === 0) {
-    out.push(...moreSteps(s), { key: 'finish', target: 'session', sentence: `All ${[...s.shots.values()].filter((x) => !x.trial).length} shots are on the rack. Finish and count`, detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.', label: 'Finish the session', send: { kind: 'finished', payload: {} } });
+    out.push(...moreSteps(s), { key: 'finish', target: 'session', sentence: `All ${[...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait').length} shots are on the rack. Finish and count`, detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.', label: 'Finish the session', send: { kind: 'finished', payload: {} } });
   }
   return out;
 }

@@ -1,5 +1,7 @@
 import type { AnyEvent } from './event.ts';
+import { asAsked, colourOfShot } from './likeness.ts';
 import type { SessionState } from './state.ts';
+import { graded, isKept } from './summary.ts';
 
 /** A shot as the read tables keep it. */
 export interface ShotRow {
@@ -14,6 +16,12 @@ export interface ShotRow {
   makes: string;
   bait: number;
   colourway: number;
+  /** its baits are what the line asked for, or will do for it */
+  asked: boolean;
+  /** they are kept: no trial, or one whose good baits are */
+  kept: boolean;
+  /** what there is of it now */
+  counts: { good: number; usable: number; second: number };
   draw: string;
   heats: { cup: string; celsius: number | null; trail: number }[];
   mouldCelsius: number | null;
@@ -29,7 +37,7 @@ export function shotRow(s: SessionState, id: string): ShotRow | null {
   if (!shot) return null;
   const draw = s.draws.get([...shot.cavities.values()][0] ?? '');
   return {
-    shot: id, n: shot.n, at: shot.at, job: shot.job, mould: Number(shot.mould), trial: shot.trial, build: shot.build.key, stage: shot.stage.key, makes: shot.stage.makes, bait: shot.bait.id, colourway: shot.colourway.id,
+    shot: id, n: shot.n, at: shot.at, job: shot.job, mould: Number(shot.mould), trial: shot.trial, build: shot.build.key, stage: shot.stage.key, makes: shot.stage.makes, bait: shot.bait.id, colourway: colourOfShot(s, shot).id, asked: asAsked(s, shot), kept: isKept(shot), counts: graded(shot),
     draw: draw?.id ?? '', heats: [...(draw?.barrels ?? []), ...shot.poured].map((b) => ({ cup: b.cup, celsius: b.celsius, trail: b.trail })), mouldCelsius: shot.mouldCelsius,
     against: shot.against, markedAt: shot.markedAt, curedAt: shot.curedAt,
     cavities: shot.markedAt === null ? [] : [...shot.cavities].map(([cavity, from]) => ({ cavity, draw: from, grade: shot.marks.get(cavity)?.grade ?? 'good', fault: shot.marks.get(cavity)?.fault ?? null, insert: shot.inserts.get(cavity) ?? null })),
@@ -48,7 +56,13 @@ export function touches(s: SessionState, e: AnyEvent): string[] | 'all' {
     case 'marked':
     case 'racked':
     case 'kept':
+    case 'returned':
+    case 'recounted':
+    case 'dropped':
       return [e.payload.shot];
+    case 'named':
+    case 'willDo':
+      return e.payload.shots;
     case 'mouldOpened':
     case 'stopped': {
       const m = s.moulds.get(e.payload.mould);

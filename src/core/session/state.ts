@@ -9,6 +9,7 @@ import { baitMass, fillLimit, stageMass } from '../shot/index.ts';
 import type { Bounds, Doubt } from './doubt.ts';
 import type { Kind } from './event.ts';
 import type { HeatNote, HeatSetup, Verdict } from './heat.ts';
+import type { Apart } from './likeness.ts';
 import { USUAL_SETUP } from './heat.ts';
 import type { BenchSettings } from './settings.ts';
 import type { EyeStage, Fault } from './words.ts';
@@ -76,6 +77,8 @@ export interface CupState {
   degas: CupChoice['degas'];
   /** grams to charge, from the plan, charge by charge */
   plannedCharges: number[];
+  /** draw before which each of them comes */
+  plannedBefore: number[];
   charges: number;
   grams: number;
   /** g when the estimate of its heat was last told */
@@ -122,6 +125,8 @@ export interface Portion {
   celsius: number | null;
   runs: Runs;
   trail: number;
+  /** how far the cup's plastic was from its mix then */
+  apart: Apart;
 }
 /** What told of a mould's metal: a reading, °C and its spread, or a shot that stood in it until a moment, J. */
 export type MetalNote = { at: number } & ({ kind: 'read'; celsius: number; sd: number } | { kind: 'warmed' } | { kind: 'shot'; until: number; joules: number });
@@ -227,9 +232,21 @@ export interface ShotState {
   waited: { seconds: number; reckoned: number } | null;
   markedAt: number | null;
   marks: Map<number, Mark>;
+  /** what the maker calls its colours, where they are not as ordered */
+  called: { id: number; name: string } | null;
+  /** its baits will do for the line, though they are not what was asked for */
+  willDo: boolean;
+  /** a trial whose good baits are kept */
+  keptTrial: boolean;
+  /** counted again after the session: what there is, in place of what was marked */
+  recount: { good: number; usable: number; second: number } | null;
+  /** lost since: dropped, spoilt, given away */
+  dropped: { good: number; usable: number };
   /** cavities judged, where each is judged by look */
   judged: Set<number>;
   returnedTo: string | null;
+  /** where its shorts and seconds went; the sprue's own place where they are one */
+  scrapTo: string | null;
   rackedAt: number | null;
   curedAt: number | null;
   baitsG: number;
@@ -305,7 +322,7 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
   const { recipe } = choice;
   return {
     key: String(choice.mix), letter, name: recipe.name, colour: recipe.colour, grade: recipe.grade, ladder: recipe.ladder, vessel: choice.vessel?.vessel ?? null,
-    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, charges: 0, grams: 0, notedG: 0,
+    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, plannedBefore: plannedCharges.map((_, i) => (i === 0 ? 1 : Infinity)), charges: 0, grams: 0, notedG: 0,
     freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [], limits: limitsOf(recipe.grade, book.materials), bounds: null, doubt: null, verdict: 'taken', version: book.versions[String(choice.mix)] ?? null, keptMixes: [],
   };
 }
@@ -343,7 +360,7 @@ export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
   const s: SessionState = {
     status: 'new', seq: 0, openedAt: 0, lastAt: 0, finishedAt: null, pausedMs: 0, pausedAt: null, breaks: 0,
-    cups: new Map(plan.cups.map((c) => [String(c.mix), newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour)])),
+    cups: new Map(plan.cups.map((c) => [String(c.mix), { ...newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour), plannedBefore: c.charges.map((x) => x.beforeDraw) }])),
     moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), inHand: null,
     runs: new Map(input.jobs.flatMap(runsOf).flatMap((r) => {
       const p = plan.runs.find((x) => x.key === r.key);

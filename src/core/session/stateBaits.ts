@@ -1,4 +1,5 @@
 import type { SessionState } from './state.ts';
+import { colourOfShot } from './likeness.ts';
 import { count } from './summary.ts';
 
 /** Baits shot of a cup as it stood at one moment of its trail, by bait and colourway. */
@@ -18,8 +19,9 @@ export function baitsOfState(s: SessionState, cup: string, upTo: number): StateB
   for (const x of s.shots.values()) {
     if (x.trial || x.stage.makes !== 'bait' || ![...x.cavities.values()].some((d) => draws.has(d))) continue;
     const { good, shot } = count([x]);
-    const key = `${x.bait.id}/${x.colourway.id}`;
-    const held = out.get(key) ?? { bait: x.bait.name, colourway: x.colourway.name, shot: 0, good: 0 };
+    const colour = colourOfShot(s, x);
+    const key = `${x.bait.id}/${colour.id}/${colour.name}`;
+    const held = out.get(key) ?? { bait: x.bait.name, colourway: colour.name, shot: 0, good: 0 };
     out.set(key, { ...held, shot: held.shot + shot, good: held.good + good });
   }
   return [...out.values()];

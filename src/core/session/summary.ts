@@ -1,4 +1,6 @@
+import { jobOfRun } from '../plan/index.ts';
 import { sum } from '../shot/index.ts';
+import { asAsked, colourOfShot } from './likeness.ts';
 import { STEPS } from './step.ts';
 import type { Kind } from './event.ts';
 import { faultStage, PLUGS } from './words.ts';
@@ -16,6 +18,17 @@ export interface Count {
 
 const zero = (): Count => ({ shots: 0, shot: 0, good: 0, usable: 0, second: 0 });
 
+/** A shot whose baits are kept: not a trial, or one whose good baits the maker keeps. */
+export const isKept = (x: ShotState): boolean => !x.trial || x.keptTrial;
+
+/** What there is of a shot now: as marked, or as counted again, less what was lost since. */
+export function graded(x: ShotState): { good: number; usable: number; second: number } {
+  const of = { good: 0, usable: 0, second: 0 };
+  for (const n of x.cavities.keys()) of[x.marks.get(n)?.grade ?? 'good'] += 1;
+  const { good, usable, second } = x.recount ?? of;
+  return { good: Math.max(0, good - x.dropped.good), usable: Math.max(0, usable - x.dropped.usable), second };
+}
+
 /** Counts of shots: untouched is good once a shot is marked; an unmarked one counts as nothing yet. */
 export function count(shots: Iterable<ShotState>): Count {
   const out = zero();
@@ -23,7 +36,10 @@ export function count(shots: Iterable<ShotState>): Count {
     if (s.markedAt === null) continue;
     out.shots += 1;
     out.shot += s.cavities.size;
-    for (const n of s.cavities.keys()) out[s.marks.get(n)?.grade ?? 'good'] += 1;
+    const { good, usable, second } = graded(s);
+    out.good += good;
+    out.usable += usable;
+    out.second += second;
   }
   return out;
 }
@@ -38,7 +54,7 @@ const WORK: Partial<Record<Kind, string>> = {
 /** What came of a session, against its plan. */
 export function summary(s: SessionState, now: number) {
   const shots = [...s.shots.values()];
-  const real = shots.filter((x) => !x.trial);
+  const real = shots.filter(isKept);
   const baits = real.filter((x) => x.stage.makes === 'bait');
   const cavities = new Map<string, Map<number, Count>>();
   for (const shot of real) {
@@ -65,7 +81,8 @@ export function summary(s: SessionState, now: number) {
     for (const mark of shot.marks.values()) {
       if (!mark.fault) continue;
       faults.set(mark.fault, (faults.get(mark.fault) ?? 0) + 1);
-      const stage = faultStage(shot.build.stages, i, mark.fault);
+      // Two jobs may each have a stage of one name: theirs are told apart by the run.
+      const stage = `${shot.job}/${faultStage(shot.build.stages, i, mark.fault)}`;
       const of = byStage.get(stage) ?? new Map<string, number>();
       of.set(mark.fault, (of.get(mark.fault) ?? 0) + 1);
       byStage.set(stage, of);
@@ -79,17 +96,19 @@ export function summary(s: SessionState, now: number) {
   const inBaits = sum(back.filter((x) => x.stage.makes === 'bait').map((x) => kept(x) + x.tipG));
   const inInserts = sum(lots.map((l) => l.left * l.each)) + sum([...s.moulds.values()].map((m) => insertG(s, m.loaded.values())));
   const inHand = sum(back.filter((x) => x.stage.makes !== 'bait' && !s.lots.has(x.id)).map(kept));
-  const inMoulds = sum(shots.filter((x) => x.returnedTo === null).map((x) => x.baitsG + x.feedG + x.tipG + insertsOf(s, x))) + sum([...s.moulds.values()].flatMap((m) => m.pours.map((p) => p.grams)));
+  // Of inserts laid by with their sprue not put back, only that and what was no good still lies about.
+  const inMoulds = sum(shots.filter((x) => x.returnedTo === null).map((x) => (s.lots.has(x.id) ? x.feedG + scrapG(s, x) : x.baitsG + x.feedG + x.tipG + insertsOf(s, x)))) + sum([...s.moulds.values()].flatMap((m) => m.pours.map((p) => p.grams)));
   const inBarrels = sum([...s.injectors.values()].flatMap((i) => i.contents.map((c) => c.grams)));
   const left = sum(cups.map((c) => c.grams));
   return {
-    all: count(baits),
+    // Trials are no shots of the plan, though their good baits may be kept.
+    all: { ...count(baits), shots: baits.filter((x) => !x.trial).length },
     stages: [...new Set(real.map((x) => x.job))].map((job) => { const own = real.filter((x) => x.job === job); return { job, name: own[0]!.stage.name, bait: own[0]!.bait.name, makes: own[0]!.stage.makes, build: own[0]!.build.name, ...count(own), stopped: own.filter((x) => x.stopped).length }; }),
-    trials: count(shots.filter((x) => x.trial)),
+    trials: count(shots.filter((x) => !isKept(x))),
     cavities,
     draws,
     faults: [...faults].sort((a, b) => b[1] - a[1]),
-    faultsByStage: [...byStage].map(([stage, of]) => ({ stage, faults: [...of].sort((a, b) => b[1] - a[1]) })),
+    faultsByStage: [...byStage].map(([at, of]) => ({ job: jobOfRun(s.snapshot.input.jobs, at.slice(0, at.lastIndexOf('/')))?.key ?? '', stage: at.slice(at.lastIndexOf('/') + 1), faults: [...of].sort((a, b) => b[1] - a[1]) })),
     plastic: { fresh, drawn: sum(cups.map((c) => c.drawnG)), inBaits, inInserts, returned: sum(cups.map((c) => c.returnedG)), puck: s.puckG, left, notBack: inMoulds + inBarrels + inHand },
     handTimes: [...s.handTimes].map(([kind, t]) => ({ what: WORK[kind] ?? kind, ...t })).sort((a, b) => b.seconds - a.seconds),
     worked: s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs + (s.finishedAt ? 0 : 0)) / 1000),
@@ -100,26 +119,34 @@ export interface Allotment {
   part: number;
   count: number;
 }
+/** Baits over, by what they are: two builds of one bait are two heaps. */
+export interface Stocked {
+  bait: number;
+  colourway: number;
+  build: string;
+  grade: 'good' | 'usable';
+  count: number;
+}
 
 /**
  * Good baits of a finished session shared out: to the lines each job was planned for, soonest due
- * first, as many as each still wanted; the rest to stock. Baits of another colourway or build than the
- * line asked for go to stock.
+ * first, as many as each still wanted; the rest to stock. Baits of another shape, colourway or build than the
+ * line asked for go to stock, unless the maker says they will do.
  */
-export function allot(s: SessionState): { lines: (Allotment & { curedAt: number })[]; stock: { bait: number; colourway: number; grade: 'good' | 'usable'; count: number }[] } {
+export function allot(s: SessionState): { lines: (Allotment & { curedAt: number })[]; stock: Stocked[] } {
   const lines: (Allotment & { curedAt: number })[] = [];
-  const stock = new Map<string, { bait: number; colourway: number; grade: 'good' | 'usable'; count: number }>();
-  const store = (bait: number, colourway: number, grade: 'good' | 'usable', n: number) => {
+  const stock = new Map<string, Stocked>();
+  const store = (shot: Pick<ShotState, 'bait' | 'build'>, colourway: number, grade: 'good' | 'usable', n: number) => {
     if (n <= 0) return;
-    const key = `${bait}/${colourway}/${grade}`;
-    stock.set(key, { bait, colourway, grade, count: (stock.get(key)?.count ?? 0) + n });
+    const key = `${shot.bait.id}/${colourway}/${shot.build.key}/${grade}`;
+    stock.set(key, { bait: shot.bait.id, colourway, build: shot.build.key, grade, count: (stock.get(key)?.count ?? 0) + n });
   };
   for (const run of s.runs.values()) {
     if (run.stage.makes !== 'bait') continue;
     const planned = s.snapshot.input.jobs.find((j) => j.key === run.job.key)!;
-    const shots = [...s.shots.values()].filter((x) => x.job === run.key && !x.trial && x.rackedAt !== null);
-    const ordered = (x: ShotState) => x.colourway.id === planned.colourway.id && x.build.key === planned.build.key;
-    const asked = shots.filter(ordered);
+    const shots = [...s.shots.values()].filter((x) => x.job === run.key && isKept(x) && x.rackedAt !== null);
+    // Those just as ordered first: what will do makes up what they leave wanting.
+    const asked = shots.filter((x) => asAsked(s, x)).sort((a, b) => Number(a.willDo) - Number(b.willDo));
     const curedAt = Math.max(0, ...asked.map((x) => x.curedAt ?? 0));
     let good = count(asked).good;
     for (const line of planned.lines) {
@@ -127,11 +154,16 @@ export function allot(s: SessionState): { lines: (Allotment & { curedAt: number 
       if (n > 0) lines.push({ part: line.part, count: n, curedAt });
       good -= n;
     }
-    store(planned.bait.id, planned.colourway.id, 'good', good);
+    // What the lines do not take goes to stock as what it is, the newest first.
+    for (const shot of [...asked].reverse()) {
+      const over = Math.min(Math.max(0, good), count([shot]).good);
+      good -= over;
+      store(shot, colourOfShot(s, shot).id, 'good', over);
+    }
     for (const shot of shots) {
       const c = count([shot]);
-      if (!ordered(shot)) store(shot.bait.id, shot.colourway.id, 'good', c.good);
-      store(shot.bait.id, shot.colourway.id, 'usable', c.usable);
+      if (!asAsked(s, shot)) store(shot, colourOfShot(s, shot).id, 'good', c.good);
+      store(shot, colourOfShot(s, shot).id, 'usable', c.usable);
     }
   }
   return { lines, stock: [...stock.values()] };

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
+import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, isKept, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
+import { baitShots } from '@/core/plan/run.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
@@ -87,8 +88,8 @@ function Places({ id, name, snapshot, events }: Opened) {
   const shown = [...s.moulds.values()].filter((m) => m.shot !== null || runOf(m.key)).slice(0, 3);
   const turn = run ? freeMould(s, run) : null;
   const staged = run && run.job.build.stages.length > 1;
-  const real = count([...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait'));
-  const planned = [...s.runs.values()].reduce((sum, r) => sum + r.target, 0);
+  const real = count([...s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait'));
+  const planned = baitShots([...s.runs.values()].map((r) => ({ makes: r.stage.makes, shots: r.target })));
   const done = s.status === 'finished';
 
   const send = useCallback((what: Send) => {
@@ -150,7 +151,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       <div className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}>{foot}</div>
     </section>
   );
-  const shots = [...s.shots.values()].filter((x) => !x.trial).length;
+  const shots = [...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait').length;
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-notes={s.status === 'running' ? s.heat.length : 0} data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0} data-ready={whole || undefined}>

@@ -40,6 +40,14 @@ function RunChanges({ s, run, shelf, units, onSend }: { s: SessionState; run: Ru
     const i = job.build.stages.findIndex((x) => x.key === run.stage.key);
     if (refused.length === 0) onSend({ kind: 'changed', payload: { what: 'colourway', job: run.key, colourway, build, layers, cups, injector: fresh[i]!.injector, block: fresh[i]!.block } });
   };
+  /** Another mould makes its own bait: the one it is listed for, the run's own where it is listed for that too. */
+  const takeMould = (m: Shelf['moulds'][number]) => {
+    const made = shelf!.baits.filter((b) => b.spec.mouldIds.includes(m.id));
+    const own = run.job.bait;
+    const other = made.find((b) => b.id === own.id) ?? made[0];
+    const named = bait ? (other ? { id: other.id, name: other.spec.name, outline: other.spec.outline } : { id: 0, name: `Baits of ${m.spec.name}`, outline: m.spec.cavities[0]!.outline }) : undefined;
+    onSend({ kind: 'changed', payload: { what: 'mould', job: run.key, id: m.id, mould: m.spec, only: false, ...(named && named.id !== own.id ? { bait: named } : {}) } });
+  };
   const takeColourway = (id: number) => {
     const entry = shelf!.colourways.find((c) => c.id === id)!;
     const build = findBuild(entry.spec.build, shelf!.builds.map((b) => b.spec));
@@ -66,7 +74,7 @@ function RunChanges({ s, run, shelf, units, onSend }: { s: SessionState; run: Ru
       {shelf && (
         <div className="mt-3 grid gap-3 md:grid-cols-2">
           <label className="field"><span>Another mould from here on</span>
-            <select className="box" value="" onChange={(e) => { const m = shelf.moulds.find((x) => x.id === Number(e.target.value)); if (m) onSend({ kind: 'changed', payload: { what: 'mould', job: run.key, id: m.id, mould: m.spec, only: false } }); }}>
+            <select className="box" value="" onChange={(e) => { const m = shelf.moulds.find((x) => x.id === Number(e.target.value)); if (m) takeMould(m); }}>
               <option value="">{run.tools.moulds.map((m) => m.mould.name).join(', ')}; add one…</option>
               {shelf.moulds.filter((m) => !run.tools.moulds.some((x) => x.id === m.id)).map((m) => <option key={m.id} value={m.id}>{m.spec.name}</option>)}
             </select>

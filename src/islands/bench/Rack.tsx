@@ -1,6 +1,6 @@
 import { MAKES, stageLayers } from '@/core/build/index.ts';
-import type { RunState, SessionState } from '@/core/session/index.ts';
-import { count, FAULTS, faultStage, lotsFor } from '@/core/session/index.ts';
+import type { RunState, SessionState, ShotState } from '@/core/session/index.ts';
+import { asAsked, colourOfShot, count, FAULTS, faultStage, isKept, lotsFor, mixIn } from '@/core/session/index.ts';
 import { dress } from '@/ui/dress.ts';
 import { Layers } from '@/ui/Bait.tsx';
 import { shapeFor, stationsOf, wholePath } from '@/ui/baitPath.ts';
@@ -17,21 +17,56 @@ function Tray({ n, slots, draw, label }: { n: number; slots: number; draw: React
   );
 }
 
-function BaitTray({ s, run }: { s: SessionState; run: RunState }) {
-  const shots = [...s.shots.values()].filter((x) => x.job === run.key && !x.trial && x.rackedAt !== null);
-  const { good, usable } = count(shots);
-  const need = run.job.lines.reduce((sum, l) => sum + l.count, 0);
-  const stations = stationsOf(run.job.bait.outline);
+/** Baits of one shape, colour and build of a run, as they lie on one tray. */
+interface Heap {
+  key: string;
+  shots: ShotState[];
+  asked: boolean;
+}
+function heapsOf(s: SessionState, run: RunState): Heap[] {
+  const heaps = new Map<string, Heap>();
+  for (const x of s.shots.values()) {
+    if (x.job !== run.key || !isKept(x) || x.rackedAt === null) continue;
+    const asked = asAsked(s, x);
+    const colour = colourOfShot(s, x);
+    const key = asked ? 'asked' : `${x.bait.id}/${colour.id}/${colour.name}/${x.build.key}`;
+    const heap = heaps.get(key) ?? { key, shots: [], asked };
+    heap.shots.push(x);
+    heaps.set(key, heap);
+  }
+  return [...heaps.values()];
+}
+
+/** Colour a layer of a shot had: what was in its cup when it was drawn or poured. */
+function colourIn(s: SessionState, shot: ShotState | undefined, run: RunState): (layer: string) => string {
+  const portions = shot ? [...[...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []), ...shot.poured] : [];
+  return (layer) => {
+    const p = portions.find((x) => x.layer === layer);
+    const cup = s.cups.get(p?.cup ?? String(run.job.layers[layer]));
+    if (!cup) return 'var(--soft)';
+    return p && p.apart !== 0 ? mixIn(cup, cup.name, s.snapshot.colour.materials, p.trail).colour : cup.colour;
+  };
+}
+
+function BaitTray({ s, run, heap }: { s: SessionState; run: RunState; heap: Heap | null }) {
+  const planned = s.snapshot.input.jobs.find((j) => j.key === run.job.key) ?? run.job;
+  const shot = heap?.shots.at(-1);
+  const { good, usable } = count(heap?.shots ?? []);
+  const own = heap === null || heap.asked;
+  const need = own ? planned.lines.reduce((sum, l) => sum + l.count, 0) : good;
+  const stations = stationsOf(run.tools.moulds.find((m) => String(m.id) === shot?.mould)?.bait?.outline ?? run.job.bait.outline);
   const k = 28;
   const lift = shapeFor(stations).most;
   // Small as they lie here, slender ones are drawn deeper, so that their colours can be told.
   const deep = Math.min(2, 0.4 / (lift.up + lift.down));
-  const drawn = dress(run.job.build, (l) => s.cups.get(String(run.job.layers[l.key]))?.colour ?? 'var(--soft)');
+  const tint = colourIn(s, shot, run);
+  const drawn = dress(shot?.build ?? run.job.build, (l) => tint(l.key));
+  const name = shot?.bait.name ?? planned.bait.name;
   return (
-    <section className="mb-3" aria-label={`Tray ${run.job.bait.name}`}>
-      <p className="flex justify-between gap-2"><b className="truncate">{run.job.bait.name}</b><span className="shrink-0"><b className="figure">{good}</b> of <b className="figure">{need}</b></span></p>
+    <section className="mb-3" aria-label={`Tray ${name}${shot && !own ? `, ${colourOfShot(s, shot).name}` : ''}`}>
+      <p className="flex justify-between gap-2"><b className="truncate">{name}</b><span className="shrink-0"><b className="figure">{good}</b>{own && <> of <b className="figure">{need}</b></>}</span></p>
       <Tray n={good} slots={Math.min(64, Math.max(need, good))} label={`${good} good baits on the tray`} draw={<g transform={`translate(0 ${-lift.down * k * deep - 1}) scale(1 ${deep})`}><Layers stations={stations} layers={drawn} length={k} /><path d={wholePath(stations, k)} fill="none" stroke="var(--ink)" strokeWidth="0.3" /></g>} />
-      <p className="hint truncate">{run.job.lines.map((l) => l.for).filter((f, i, all) => all.indexOf(f) === i).join(', ')}{usable ? `; ${usable} usable` : ''}</p>
+      <p className="hint truncate">{own ? planned.lines.map((l) => l.for).filter((f, i, all) => all.indexOf(f) === i).join(', ') : `${colourOfShot(s, shot!).name}: to stock`}{usable ? `; ${usable} usable` : ''}</p>
     </section>
   );
 }
@@ -59,7 +94,9 @@ export function Rack({ s }: { s: SessionState }) {
     <>
       {[...s.runs.values()].map((run) => {
         const next = [...s.runs.values()].find((r) => r.job.key === run.job.key && r.stage.takes === run.stage.key);
-        return run.stage.makes === 'bait' ? <BaitTray key={run.key} s={s} run={run} /> : next ? <InsertTray key={run.key} s={s} run={run} next={next} /> : null;
+        const heaps = heapsOf(s, run);
+        if (run.stage.makes === 'bait') return [heaps.find((h) => h.asked) ?? null, ...heaps.filter((h) => !h.asked)].map((h) => <BaitTray key={`${run.key}/${h?.key ?? 'asked'}`} s={s} run={run} heap={h} />);
+        return next ? <InsertTray key={run.key} s={s} run={run} next={next} /> : null;
       })}
     </>
   );

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf, TimingKnown, Wanted } from '@/core/plan/index.ts';
-import { cupsFor, draftPlan, jobOfRun, planSession, pullSheet, runsOf, settle } from '@/core/plan/index.ts';
+import { baitShots, cupsFor, draftPlan, jobOfRun, planSession, pullSheet, runsOf, settle } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
@@ -92,6 +92,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
     if (id) void call('PUT', `/api/plans/${id}/ticks`, { ticks: [...next] });
   };
   const { totals } = plan;
+  const others = plan.shots.length - baitShots(plan.runs);
   const count = input.jobs.reduce((n, j) => n + j.lines.length, 0);
   const ml = (g: number) => say(hotVolume(g, 20), 'volume', units);
   const groups = [...new Set(sheet.map((i) => i.group))];
@@ -103,7 +104,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
           <label className="min-w-0 flex-1"><span className="sr-only">Name of the session</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" value={name} onChange={(e) => { setName(e.target.value); setSaved(false); }} /></label>
           <button type="button" className="act no-print" disabled={saved} onClick={() => void save()}>{saved ? 'Kept' : 'Keep the plan'}</button>
         </div>
-        <p className="mt-1 text-soft" data-summary>{plan.ok ? `${plan.shots.length} shots, ${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ${count === 1 ? '1 line' : `${count} lines`}` : 'Not worked out yet'}</p>
+        <p className="mt-1 text-soft" data-summary>{plan.ok ? `${baitShots(plan.runs)} shots${others > 0 ? `, ${others} more for inserts and trials` : ''}, ${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ${count === 1 ? '1 line' : `${count} lines`}` : 'Not worked out yet'}</p>
         {wrong && <p className="wrong" role="alert">{wrong}</p>}
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 

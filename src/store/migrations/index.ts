@@ -8,6 +8,7 @@ import heat from './07-heat.ts';
 import colour from './08-colour.ts';
 import mixVersions from './09-mix-versions.ts';
 import branches from './10-branches.ts';
+import asAsked from './11-as-asked.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked];

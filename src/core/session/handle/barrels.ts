@@ -1,12 +1,13 @@
 import { PUSHES } from '../../build/index.ts';
 import { rigOf } from '../../plan/index.ts';
-import { shares, sum } from '../../shot/index.ts';
+import { sum } from '../../shot/index.ts';
+import { likeness } from '../likeness.ts';
 import type { BenchEvent } from '../event.ts';
 import { drawWarnings, mouldWarnings } from '../guard.ts';
 import { heatByDraw } from './heat.ts';
 import type { InjectorState, MouldState, Portion, RunState, SessionState, ShotState } from '../state.ts';
 import type { Handlers } from './parts.ts';
-import { cool, give, hold, massFor, mould, newShot, rhoOf, standIn } from './parts.ts';
+import { cool, give, hold, massFor, mould, newShot, pushParts, rhoOf, standIn } from './parts.ts';
 
 const windowHeat = (run: RunState): number => (run.tools.window.low + run.tools.window.high) / 2;
 
@@ -20,7 +21,7 @@ function portion(s: SessionState, layer: string, key: string, amount: { ml: numb
     c.grams -= grams;
     c.drawnG += grams;
   }
-  return { layer, cup: key, ml: grams / rho, grams, celsius, runs: c?.runs ?? 'alike', trail: c?.trail.length ?? 0 };
+  return { layer, cup: key, ml: grams / rho, grams, celsius, runs: c?.runs ?? 'alike', trail: c?.trail.length ?? 0, apart: c ? likeness(c, c.trail.length, s.snapshot.colour.materials) : 0 };
 }
 
 /** Inserts that lay in the cavities now filled become part of the shot; a cavity that wanted one and had none is no good bait. */
@@ -52,11 +53,12 @@ function shoot(s: SessionState, e: BenchEvent<'shot'>, m: MouldState, run: RunSt
   shot.baitsG += shots + (pouredAll * filled.length) / m.mould.cavities.length;
   shot.feedG += feed;
   takeInserts(run, m, shot, filled);
-  const rig = rigOf(run);
-  if (injector && rig) {
-    shares(rig).forEach((part, i) => {
+  if (injector) {
+    pushParts(s, run).forEach((part, i) => {
       const c = injector.contents[i];
-      if (c) c.grams = Math.max(0, c.grams - part * (shots + feed));
+      if (!c) return;
+      // More than the bench thought was in a barrel came out of it: the cup gave it, so nothing is made of nothing.
+      c.grams -= part * (shots + feed);
     });
     injector.shotsSinceEmpty += 1;
     injector.lastShotAt = e.at;
@@ -81,6 +83,9 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     injector.draw = draw;
     injector.draws += 1;
     injector.shotsSinceEmpty = 0;
+    const stays = (c: { cup: string; layer: string }) => taken.some((b) => b.cup === c.cup && b.layer === c.layer);
+    // Another colour pushes out what still stood in the barrels: it is kept as a puck.
+    s.puckG += sum(injector.contents.filter((c) => !stays(c)).map((c) => c.grams));
     injector.contents = taken.map((b) => ({ cup: b.cup, layer: b.layer, grams: b.grams + (injector.contents.find((c) => c.cup === b.cup && c.layer === b.layer)?.grams ?? 0) }));
     taken.forEach((b, i) => (injector.stained[run.tools.order[i] ?? i] = b.cup));
   },
@@ -144,7 +149,8 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     if (draw) draw.plug = e.payload.plug;
     const mixed = new Set(injector.contents.map((c) => c.cup)).size > 1;
     const run = s.runs.get(draw?.job ?? '');
-    const mixedTo = !run || run.tools.mixedTo === 'puck' ? 'puck' : String(run.job.layers[run.tools.mixedTo] ?? 'puck');
+    // What stood in the barrels says where it belongs, whatever the run shoots by now.
+    const mixedTo = injector.contents.find((c) => c.layer === run?.tools.mixedTo)?.cup ?? 'puck';
     const block = run ? (rigOf(run)?.block ?? null) : injector.block;
     for (const c of injector.contents) {
       const rho = rhoOf(s.cups.get(c.cup), run ? windowHeat(run) : 165);

@@ -1,15 +1,26 @@
 import { insertKind } from '../../plan/index.ts';
 import { takeInsert, unload } from '../inserts.ts';
 import { BARREL_WARM, heatByShot, setMouldHeat } from './heat.ts';
+import type { LotState, SessionState, ShotState } from '../state.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
+
+/** Inserts counted again: fewer or more lie by, each of what is left of the shot. */
+function recountLot(s: SessionState, lot: LotState, shot: ShotState, scrap: number): void {
+  const made = kept(shot);
+  const used = lot.made - lot.left;
+  const mass = lot.each * lot.made;
+  Object.assign(lot, { made, left: Math.max(0, made - used) });
+  // What the heap weighs changes by what was taken out of it; where it was weighed with nothing left, it keeps its figure.
+  if (made > 0) lot.each = (mass - scrap) / made;
+}
 
 /** Events of before this version had no effects of their own for a turned block. */
 const TURNED_SINCE = 2;
 /** K a mould said to be warm may be off its own heat (judgement). */
 const WARMED_SD = 6;
 
-export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
+export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'named' | 'willDo' | 'recounted' | 'dropped' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
   warmed: (s, e) => {
     const { kind, key } = e.payload.target;
     if (kind === 'mould') {
@@ -77,22 +88,31 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
   cavityMarked: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
     if (!shot || !shot.cavities.has(e.payload.cavity)) return;
+    const before = scrapG(s, shot);
     shot.judged.add(e.payload.cavity);
     if (e.payload.grade === 'good') shot.marks.delete(e.payload.cavity);
     else shot.marks.set(e.payload.cavity, { grade: e.payload.grade, fault: e.payload.fault });
+    // Its sprue has gone back already: what is found bad since goes after it, what is found good comes out again.
+    const more = scrapG(s, shot) - before;
+    if (shot.returnedTo !== null && more !== 0) give(s, shot.scrapTo ?? 'puck', more);
+    const lot = s.lots.get(shot.id);
+    if (lot) recountLot(s, lot, shot, more);
   },
   marked: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
     if (!shot) return;
-    shot.markedAt = e.at;
+    shot.markedAt ??= e.at;
     shot.openedAt ??= e.at;
+    if (e.payload.keep && shot.trial && shot.returnedTo === null) shot.keptTrial = true;
     mould(s, shot.mould, (m) => void (m.shot === shot.id && (m.phase = 'marked')));
   },
   returned: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
     if (!shot || shot.returnedTo !== null) return;
     shot.returnedTo = e.payload.to;
-    give(s, e.payload.to, shot.feedG + scrapG(s, shot));
+    shot.scrapTo = e.payload.scrap ?? e.payload.to;
+    give(s, shot.returnedTo, shot.feedG);
+    give(s, shot.scrapTo, scrapG(s, shot));
     mould(s, shot.mould, (m) => void (m.shot === shot.id && (m.phase = 'cleared')));
   },
   racked: (s, e) => {
@@ -120,6 +140,27 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     shot.tipG = e.payload.grams;
     c.grams -= e.payload.grams;
     c.drawnG += e.payload.grams;
+  },
+  named: (s, e) => {
+    for (const key of e.payload.shots) {
+      const shot = s.shots.get(key);
+      if (shot) shot.called = e.payload.colourway;
+    }
+  },
+  willDo: (s, e) => {
+    for (const key of e.payload.shots) {
+      const shot = s.shots.get(key);
+      if (shot) shot.willDo = e.payload.will;
+    }
+  },
+  recounted: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    const { good, usable, second } = e.payload;
+    if (shot && shot.markedAt !== null && good + usable + second <= shot.cavities.size) shot.recount = { good, usable, second };
+  },
+  dropped: (s, e) => {
+    const shot = s.shots.get(e.payload.shot);
+    if (shot) shot.dropped = { good: shot.dropped.good + e.payload.good, usable: shot.dropped.usable + e.payload.usable };
   },
   noted: (s, e) =>
     mould(s, e.payload.mould, (m) => {

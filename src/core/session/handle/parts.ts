@@ -1,7 +1,7 @@
 import { density, GRADES, PLASTISOL } from '../../material/index.ts';
 import { rigOf, sourceOf } from '../../plan/index.ts';
 import type { StageMass } from '../../shot/index.ts';
-import { shares, stageMass, sum } from '../../shot/index.ts';
+import { massShares, shares, stageMass, sum } from '../../shot/index.ts';
 import type { BenchEvent, Kind } from '../event.ts';
 import { unload } from '../inserts.ts';
 import { giveHeat, giveUntil, shotHeatOf } from './heat.ts';
@@ -36,6 +36,12 @@ export function runRho(s: SessionState, run: RunState): number {
 
 /** Masses of one filling of a mould by a run, g. */
 export const massFor = (s: SessionState, run: RunState, m: MouldState): StageMass => stageMass(run.stage, m.mould, sourceOf(run.job, run.stage), runRho(s, run));
+
+/** Share of a push each of a run's barrels gives, by mass: its volume's share in plastic of its own density. */
+export function pushParts(s: SessionState, run: RunState): number[] {
+  const rig = rigOf(run);
+  return rig ? massShares(shares(rig), run.stage.layers.map((l) => GRADES[s.cups.get(String(run.job.layers[l.key]))?.grade ?? 'medium'].density20)) : [];
+}
 
 export function hold(s: SessionState, m: MouldState, at: number, factor: number): void {
   m.phase = 'holding';
@@ -73,13 +79,19 @@ export function give(s: SessionState, to: string, grams: number): void {
   } else s.puckG += grams;
 }
 
+/** The bait a mould of a run makes: its own, where it was taken in later; else what the job is for. */
+export function baitOf(run: Pick<RunState, 'tools' | 'job'>, mould: string): { id: number; name: string } {
+  const own = run.tools.moulds.find((x) => String(x.id) === mould)?.bait;
+  return own ? { id: own.id, name: own.name } : { id: run.job.bait.id, name: run.job.bait.name };
+}
+
 /** A shot as it stands before anything is in it. */
 export function newShot(s: SessionState, run: RunState, m: MouldState, at: number, trial: boolean, against: string[]): ShotState {
   const { job } = run;
   return {
-    id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: job.colourway,
-    bait: { id: job.bait.id, name: job.bait.name }, cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against,
-    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, markedAt: null, marks: new Map(), judged: new Set(), returnedTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
+    id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: { id: job.colourway.id, name: job.colourway.name },
+    bait: baitOf(run, m.key), cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against,
+    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, markedAt: null, marks: new Map(), called: null, willDo: false, keptTrial: false, recount: null, dropped: { good: 0, usable: 0 }, judged: new Set(), returnedTo: null, scrapTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
   };
 }
 
@@ -99,7 +111,7 @@ export const insertsOf = (s: SessionState, shot: ShotState, cavities: Iterable<n
 
 /** Grams of a shot that are no bait to keep: seconds with the inserts in them, and all of a trial's. */
 export function scrapG(s: SessionState, shot: ShotState): number {
-  if (shot.trial) return shot.baitsG + insertsOf(s, shot);
+  if (shot.trial && !shot.keptTrial) return shot.baitsG + insertsOf(s, shot);
   const seconds = [...shot.marks].filter(([, mark]) => mark.grade === 'second').map(([n]) => n);
   return sum(seconds.map((n) => shot.grams.get(n) ?? 0)) + insertsOf(s, shot, seconds);
 }

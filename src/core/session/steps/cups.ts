@@ -3,6 +3,7 @@ import { density, GRADES, scaleIngredient } from '../../material/index.ts';
 import { spoon } from '../../plan/spoon.ts';
 import { deepestGauge, froth, gaugeFor } from '../../heat/index.ts';
 import { degrees, say } from '../../quantity/index.ts';
+import { airG } from '../charges.ts';
 import { cupsOf, freeOven } from '../guard.ts';
 import type { CupState, RunState, SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
@@ -83,8 +84,10 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
   for (const c of cups.filter((x) => x.fused && !x.inOven)) {
     if (c.degas === 'before colour' && !c.degassed && !skipped('degasBefore', c)) out.push({ key: 'degasBefore', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `${potSays(s, c)} Below ${degrees(160, units)} it is too thick to let go of air: take it out and reheat it.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'before colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
     if (!c.coloured && !skipped('colour', c)) {
-      const last = c.plannedCharges[Math.max(0, c.charges - 1)] ?? c.grams;
-      const since = c.trail.slice(c.trail.findLastIndex((t) => t.what === 'plastisol' || t.what === 'remelt') + 1);
+      // Just for what went in last: what the cup held before has its colour.
+      const charged = c.trail.findLastIndex((t) => t.what === 'plastisol' || t.what === 'remelt');
+      const last = c.trail[charged]?.amount ?? c.grams;
+      const since = c.trail.slice(charged + 1);
       const ladder = ladderOf(c, last, ['gel', 'clear', 'last']);
       out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${c.ladder.filter((i) => i.when !== 'cold').length} additions`, detail: ladderText(ladder, s) || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } }, also: addAll(c, ladder.filter((i) => !since.some((t) => t.what === i.what))) });
     }
@@ -103,25 +106,42 @@ export function ovenSteps(s: SessionState, now: number): { out: Step[]; heating:
   };
 }
 
-/** A cup that cannot serve the next draw, or the next pour, wants its next charge. */
+/** g by which a cup may stand under its air line before it is said: a spoon's worth. */
+const HARDLY = 3;
+
+/**
+ * A cup whose planned charge is due, or that cannot serve the next draw without taking air, or the next pour, wants
+ * plastic.
+ */
 export function recharge(s: SessionState, turn: Turn, pours: { cup: string; grams: number }[]): Step[] {
   const { units } = s.snapshot;
   const { window } = turn.run.tools;
+  const middle = (window.low + window.high) / 2;
   const wanted = new Map<string, number>();
+  const drawn = new Set<string>();
   for (const { cup, ml } of drawVolumes(s, turn)) {
     const c = s.cups.get(cup);
-    if (c) wanted.set(cup, (wanted.get(cup) ?? 0) + ml * density((window.low + window.high) / 2, GRADES[c.grade].density20));
+    drawn.add(cup);
+    if (c) wanted.set(cup, (wanted.get(cup) ?? 0) + ml * density(middle, GRADES[c.grade].density20));
   }
   for (const { cup, grams } of pours) wanted.set(cup, (wanted.get(cup) ?? 0) + grams);
   return [...wanted].flatMap(([cup, need]): Step[] => {
     const c = s.cups.get(cup);
-    if (!c || c.charges === 0 || c.grams >= need * 0.999 || s.skips.has(`recharge${c.charges}:${c.key}`)) return [];
-    const grams = c.plannedCharges[c.charges] ?? Math.ceil((need - c.grams) / 5) * 5 + 20;
+    if (!c || c.charges === 0 || s.skips.has(`recharge${c.charges}:${c.key}`)) return [];
+    const air = drawn.has(cup) ? airG(c, middle) : 0;
+    const planned = c.plannedCharges[c.charges];
+    const due = planned !== undefined && s.draws.size + 1 >= (c.plannedBefore[c.charges] ?? Infinity);
+    const short = need + air - c.grams;
+    if (!due && short <= Math.max(HARDLY, 0.001 * need)) return [];
     const cold = GRADES[c.grade].density20;
+    const step = s.snapshot.input.settings.step * cold;
+    const room = Math.max(0, c.limitMl * density(Math.max(c.limits.fusion, middle), cold) - c.grams);
+    const asked = due ? Math.max(planned, short) : (planned ?? Math.ceil(short / step) * step);
+    const grams = Math.max(1, room > 0 ? Math.min(asked, room) : asked);
     // Stabiliser and softener go into the new plastic while it is cold, not into the hot cup.
     const ladder = ladderOf(c, grams, ['cold']);
     const dosed = ladderText(ladder, s);
-    return [{ key: 'dose', target: c.key, sentence: `${c.letter} will run short: add ${say(grams / cold, 'volume', units)}`, detail: `It holds ${say(Math.max(0, c.grams) / cold, 'volume', units)}; the next wants ${say(need / cold, 'volume', units)}. ${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, then: addAll(c, ladder), skip: { step: `recharge${c.charges}`, target: c.key } }];
+    return [{ key: 'dose', target: c.key, sentence: due && short <= 0 ? `${c.letter} gets its next charge: add ${say(grams / cold, 'volume', units)}` : c.grams < need ? `${c.letter} will run short: add ${say(grams / cold, 'volume', units)}` : `${c.letter} would draw air: add ${say(grams / cold, 'volume', units)}`, detail: `It holds ${say(Math.max(0, c.grams) / cold, 'volume', units)}; the next wants ${say(need / cold, 'volume', units)}${air > 0 ? ` and ${say(air / cold, 'volume', units)} left over the nozzle` : ''}. ${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`, label: `It is in ${c.letter}`, send: { kind: 'charged', payload: { cup: c.key, grams, from: 'fresh' } }, then: addAll(c, ladder), skip: { step: `recharge${c.charges}`, target: c.key } }];
   });
 }
 

@@ -1,8 +1,8 @@
-import { isJudged, isMixed, MAKES } from '../../build/index.ts';
+import { isJudged, MAKES } from '../../build/index.ts';
 import { FIRM, handsAfter } from '../../heat/index.ts';
 import { heatOfMould } from '../../plan/index.ts';
 import { lasting } from '../../quantity/index.ts';
-import { insertsOf } from '../apply.ts';
+import { scrapG } from '../apply.ts';
 import type { MouldState, SessionState, ShotState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
 
@@ -22,19 +22,31 @@ function markStep(m: MouldState, shot: ShotState): Step {
     return { key: 'mark', target: m.key, sentence: `Judge them by look, one by one: cavity ${next}`, detail: `No two come alike. ${shot.judged.size} of ${shot.cavities.size} looked at. Touch it if it is not good.`, label: `Cavity ${next} is good`, send: { kind: 'cavityMarked', payload: { shot: shot.id, cavity: next, grade: 'good', fault: null } }, others: [{ label: 'The rest are good', send: { kind: 'marked', payload: { shot: shot.id } } }] };
   }
   const turned = shot.turned ? 'Shot with the block turned: touch any that are good all the same. ' : '';
-  return { key: 'mark', target: m.key, sentence: `Look at all ${shot.cavities.size}${many === 'baits' ? '' : ` ${many}`}, touch those that are not good`, detail: `${turned}${so} ${isJudged(shot.stage) ? 'All are looked at.' : 'Untouched is good.'}`, label: `${good} of ${shot.cavities.size} good`, send: { kind: 'marked', payload: { shot: shot.id } } };
+  return { key: 'mark', target: m.key, sentence: `Look at all ${shot.cavities.size}${many === 'baits' ? '' : ` ${many}`}, touch those that are not good`, detail: `${turned}${so} ${isJudged(shot.stage) ? 'All are looked at.' : 'Untouched is good.'}`, label: `${good} of ${shot.cavities.size} good`, send: { kind: 'marked', payload: { shot: shot.id } }, ...(shot.trial && good + usable > 0 ? { others: [{ label: `Keep the ${good + usable} trial ${many}`, send: { kind: 'marked' as const, payload: { shot: shot.id, keep: true } } }] } : {}) };
+}
+
+/**
+ * Where a shot's sprue goes, and its shorts and seconds: by the cups it was drawn and poured from, whatever the run
+ * shoots by now. What went through one nozzle in one colour is that colour; baits with inserts or pours in them are mixed.
+ */
+export function goesBack(s: SessionState, shot: ShotState): { sprue: string; scrap: string } {
+  const run = s.runs.get(shot.job);
+  const drawn = [...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []);
+  const one = (portions: { cup: string }[]): string | null => (new Set(portions.map((p) => p.cup)).size === 1 ? portions[0]!.cup : null);
+  const mixed = [...drawn, ...shot.poured].find((p) => p.layer === run?.tools.mixedTo)?.cup ?? 'puck';
+  const scrap = shot.inserts.size > 0 ? 'puck' : (one([...drawn, ...shot.poured]) ?? mixed);
+  return { sprue: one(drawn.length > 0 ? drawn : shot.poured) ?? mixed, scrap };
 }
 
 function sprueStep(s: SessionState, m: MouldState, shot: ShotState): Step {
-  const run = s.runs.get(shot.job);
-  const several = isMixed(shot.stage) || insertsOf(s, shot) > 0 || shot.stage.pours.length > 1;
-  const first = run ? String(run.job.layers[[...shot.stage.layers, ...shot.stage.pours][0]!.key]) : 'puck';
-  const to = several ? (run && run.tools.mixedTo !== 'puck' ? String(run.job.layers[run.tools.mixedTo] ?? 'puck') : 'puck') : first;
+  const { sprue: to, scrap } = goesBack(s, shot);
+  const several = to === 'puck';
   const where = s.cups.get(to);
+  const apart = scrap !== to && scrapG(s, shot) > 0;
   const elsewhere: { label: string; send: Send }[] = [...s.cups.values()].filter((c) => c.charges > 0 && c.key !== to).slice(0, 2).map((c) => ({ label: `Into ${c.letter}`, send: { kind: 'returned', payload: { shot: shot.id, to: c.key } } }));
   if (to !== 'puck') elsewhere.push({ label: 'To the remelt tray', send: { kind: 'returned', payload: { shot: shot.id, to: 'puck' } } });
-  const what = shot.feedG > 0 ? 'Sprue and shorts' : 'Shorts';
-  return { key: 'sprue', target: m.key, sentence: `${what} back to ${where ? where.letter : 'the remelt tray'}`, detail: where ? 'Cut small; they are cooked with the cup at the next reheat.' : `${several ? 'Two colours together: kept' : 'Kept'} as a puck, sorted by colour.`, label: where ? `They are in ${where.letter}` : 'They are put by', send: { kind: 'returned', payload: { shot: shot.id, to } }, others: elsewhere, skip: { step: 'sprue', target: m.key } };
+  const what = shot.feedG > 0 ? (apart ? 'Sprue' : 'Sprue and shorts') : 'Shorts';
+  return { key: 'sprue', target: m.key, sentence: `${what} back to ${where ? where.letter : 'the remelt tray'}`, detail: where ? `Cut small; they are cooked with the cup at the next reheat.${apart ? ` Baits with two colours in them go ${scrap === 'puck' ? 'to the remelt tray' : `to ${s.cups.get(scrap)?.letter ?? '?'}`}.` : ''}` : `${several ? 'Two colours together: kept' : 'Kept'} as a puck, sorted by colour.`, label: where ? `They are in ${where.letter}` : 'They are put by', send: { kind: 'returned', payload: { shot: shot.id, to, ...(apart ? { scrap } : {}) } }, others: elsewhere, skip: { step: 'sprue', target: m.key } };
 }
 
 /** When bare hands may take the baits: from the heat they open at, less what they stood longer than they had to. */

@@ -1,5 +1,6 @@
 import { MAKES } from '../../build/index.ts';
 import { kept } from '../apply.ts';
+import { colourOfShot } from '../likeness.ts';
 import type { SessionState, ShotState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
 
@@ -32,7 +33,7 @@ export function rackSteps(s: SessionState): Step[] {
     if (x.stage.makes !== 'bait') return [keepStep(x)];
     const n = kept(x);
     const tip = tipStep(s, x);
-    const rack: Step = { key: 'rack', target: x.id, sentence: x.trial ? `Lay the ${n} trial baits aside` : `Lay ${n} baits flat on the rack`, detail: `${x.bait.name}, ${x.colourway.name}; they cure ${s.snapshot.bench.cure} h.`, label: x.trial ? 'They are aside' : 'They are on the rack', send: { kind: 'racked', payload: { shot: x.id } }, skip: { step: 'rack', target: x.id } };
+    const rack: Step = { key: 'rack', target: x.id, sentence: x.trial && !x.keptTrial ? `Lay the ${n} trial baits aside` : `Lay ${n} baits flat on the rack`, detail: `${x.bait.name}, ${colourOfShot(s, x).name}; they cure ${s.snapshot.bench.cure} h.`, label: x.trial && !x.keptTrial ? 'They are aside' : 'They are on the rack', send: { kind: 'racked', payload: { shot: x.id } }, skip: { step: 'rack', target: x.id } };
     return tip ? [tip, rack] : [rack];
   });
 }

@@ -2,7 +2,7 @@ import { stageLayers } from '../../build/index.ts';
 import { density } from '../../material/index.ts';
 import { rigOf } from '../../plan/index.ts';
 import { barrelVolumes, baitMass, shares, sum } from '../../shot/index.ts';
-import { massFor, runRho } from '../apply.ts';
+import { massFor, pushParts, rhoOf, runRho } from '../apply.ts';
 import { ready } from '../inserts.ts';
 import type { InjectorState, MouldState, RunState, SessionState } from '../state.ts';
 
@@ -134,7 +134,7 @@ export function drawVolumes(s: SessionState, turn: Turn): { layer: string; cup: 
   return run.stage.layers.map((layer, i) => {
     const cup = String(run.job.layers[layer.key]);
     const held = injector.contents.find((c) => c.cup === cup && c.layer === layer.key)?.grams ?? 0;
-    return { layer: layer.key, cup, ml: Math.max(0.1, (volumes[i] ?? 0) - held / density(heat, rho20)) };
+    return { layer: layer.key, cup, ml: Math.max(0.1, (volumes[i] ?? 0) - Math.max(0, held) / rhoOf(s.cups.get(cup), heat)) };
   });
 }
 
@@ -148,5 +148,5 @@ export function canShoot(s: SessionState, turn: Turn): boolean {
   if (wanted.some((cup, i) => injector.contents[i]?.cup !== cup)) return false;
   // A mould is begun only with enough for all one draw should fill of it; once begun, cavity by cavity.
   const grams = setting(s, turn, m.phase === 'filling' ? unfilled(s, m).slice(0, 1) : cavitiesOfDraw(s, run, m));
-  return shares(rig).every((part, i) => injector.contents[i]!.grams >= part * grams * 0.98);
+  return pushParts(s, run).every((part, i) => injector.contents[i]!.grams >= part * grams * 0.98);
 }

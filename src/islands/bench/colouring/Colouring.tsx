@@ -65,7 +65,7 @@ function OneCup({ s, cup, units, heatOf, scale, onSend, onUndo, rows, next }: Om
   const [looks, setLooks] = useState<Colour | null>(null);
   const [upTo, setUpTo] = useState<number | null>(null);
   const [weigh, setWeigh] = useState(dosing === 'weigh');
-  const rungs = rungsOf(cup);
+  const rungs = rungsOf(cup, s.snapshot.colour.materials);
   const all = [...rungs, ...extra.filter((x) => !rungs.some((r) => r.what === x.what))];
   const [at, setAt] = useState(() => Math.max(0, rungs.findIndex((r) => r.still > 0 && r.when !== 'cold')));
   const rung = all[Math.min(at, all.length - 1)];

@@ -1,0 +1,78 @@
+import { deltaE, lightOf, throughTo } from '../colour/index.ts';
+import type { Ingredient, Material } from '../material/index.ts';
+import { RECIPE_CUP } from '../material/index.ts';
+import { strengths } from './colouring.ts';
+import { mixIn } from './mixIn.ts';
+import type { CupState, SessionState, ShotState } from './state.ts';
+
+/** CIEDE2000 up to which a customer takes two baits for one colour (judgement). */
+export const SAME_COLOUR = 4;
+/** Shares of what a recipe wants between which what is in the cup is that recipe (judgement): drops come whole, spoons are eyed. */
+const AS_WANTED = { least: 0.6, most: 1.5 } as const;
+/** mm a colour is looked through for this: a thin part and a body. */
+const LOOKED = [2, 6] as const;
+const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 'remelt']);
+
+/** How far a cup's plastic was from its mix when it was drawn: CIEDE2000; 0 = it is the mix; null = another colour that cannot be reckoned. */
+export type Apart = number | null;
+
+/**
+ * How far what is in a cup is from its recipe. Only what was written down counts against it: a cup said to be coloured,
+ * with nothing noted, is taken at its word.
+ * @param upTo entries of its trail that count
+ */
+export function likeness(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
+  const held = strengths(cup, upTo, materials);
+  const wanted = cup.ladder.filter((i) => COLOURING.has(i.kind));
+  const kindOf = (what: string): 'flake' | 'colour' | 'none' => {
+    const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase())?.kind;
+    const kind = own ?? (materials.find((m) => m.name.toLowerCase() === what.toLowerCase())?.kind === 'flake' ? 'flake' : undefined);
+    if (kind === 'flake') return 'flake';
+    const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
+    if (own) return COLOURING.has(own) ? 'colour' : 'none';
+    return on && ['plastisol', 'softener', 'stabiliser', 'salt', 'scent', 'oil'].includes(on.kind) ? 'none' : 'colour';
+  };
+  const off: ('flake' | 'colour')[] = [];
+  for (const { what, perMl } of held.values()) {
+    const kind = kindOf(what);
+    if (kind === 'none') continue;
+    const of = wanted.find((i) => i.what.toLowerCase() === what.toLowerCase());
+    const share = of ? (perMl * RECIPE_CUP) / of.amount : Infinity;
+    if (share < AS_WANTED.least || share > AS_WANTED.most) off.push(kind);
+  }
+  if (off.length === 0) return 0;
+  if (off.includes('flake')) return null;
+  const [is, was] = [lightOf(mixIn(cup, cup.name, materials, upTo), materials), lightOf({ ladder: cup.ladder }, materials)];
+  if (is.left.length > 0 || was.left.length > 0) return null;
+  return Math.max(...LOOKED.map((mm) => deltaE(throughTo(is.medium, mm, 'card'), throughTo(was.medium, mm, 'card'))));
+}
+
+/** The colour a shot counts as: what was ordered, what the maker calls it, or one nobody has named. */
+export interface ShotColour {
+  id: number;
+  name: string;
+  /** how far it is from what was ordered; null where that cannot be reckoned, 0 where it is that */
+  apart: Apart;
+}
+/** Colourways that nobody has named stand in the books as this. */
+export const UNNAMED = 0;
+
+/** How far a shot's worst colour is from its mix: null before a number, a number before nothing. */
+export function shotApart(s: SessionState, shot: ShotState): Apart {
+  const portions = [...[...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []), ...shot.poured];
+  return portions.some((p) => p.apart === null) ? null : Math.max(0, ...portions.map((p) => p.apart as number));
+}
+
+export function colourOfShot(s: SessionState, shot: ShotState): ShotColour {
+  const apart = shotApart(s, shot);
+  if (shot.called) return { ...shot.called, apart };
+  if (apart !== null && apart <= SAME_COLOUR) return { ...shot.colourway, apart };
+  return { id: UNNAMED, name: apart === null ? 'unnamed' : `unnamed, ${apart.toFixed(1)} apart`, apart };
+}
+
+/** Whether a shot's baits are what its job was planned to give: shape, colours, build; or the maker says they will do. */
+export function asAsked(s: SessionState, shot: ShotState): boolean {
+  if (shot.willDo) return true;
+  const planned = s.snapshot.input.jobs.find((j) => shot.job === j.key || shot.job.startsWith(`${j.key}:`));
+  return planned !== undefined && shot.bait.id === planned.bait.id && shot.build.key === planned.build.key && colourOfShot(s, shot).id === planned.colourway.id;
+}
