@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { CsvRow, ReadRow } from '@/core/order/index.ts';
 import { COLUMNS, OrderSchema, readRows, toOrders } from '@/core/order/index.ts';
 import { list } from '@/store/catalogue.ts';
-import { moveLine } from '@/store/ledger.ts';
+import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
 import { closeLine, customers, insertOrder, linesById, openLines, orderHead, orderLines, updateOrder } from '@/store/orders.ts';
@@ -59,15 +59,38 @@ export async function saveOrder(raw: unknown, id?: number): Promise<Result<{ id:
   return ok({ id, kept: saved === 'saved' ? [] : saved.kept });
 }
 
-/** Packs or sends baits of a line: no more than are there. */
-export async function moveOnLine(line: number, kind: 'packed' | 'sent', count: number, cause: string, now: Date): Promise<Result<LineRow>> {
+export interface LineMove {
+  kind: 'packed' | 'sent';
+  /** below 0: fewer were packed, or sent, than was said */
+  count: number;
+  cause: string;
+  /** why it is put right, where it is */
+  why?: string;
+  undoes?: string;
+}
+
+/** Packs or sends baits of a line, or puts such a count right: no more than are there, no fewer than none. */
+export async function moveOnLine(line: number, { kind, count, cause, why, undoes }: LineMove, now: Date): Promise<Result<LineRow>> {
   const [held] = await linesById([line], now);
   if (!held) return missing('line');
   const most = kind === 'packed' ? held.cured - held.packed : held.packed - held.sent;
-  if (count > most) return problem(409, 'too-many', kind === 'packed' ? `Only ${most} cured baits are there to pack.` : `Only ${most} packed baits are there to send.`, 'count');
-  await moveLine(line, kind, count, cause);
-  if (kind === 'sent' && held.sent + count >= held.count) await closeLine(line, true);
+  const least = kind === 'packed' ? held.packed - held.sent : held.sent;
+  if (count > 0 && count > most) return problem(409, 'too-many', kind === 'packed' ? `Only ${most} cured baits are there to pack.` : `Only ${most} packed baits are there to send.`, 'count');
+  if (count < 0 && -count > least) return problem(409, 'too-many', kind === 'packed' ? `Only ${least} packed baits are there and not sent.` : `Only ${least} were sent.`, 'count');
+  if (count < 0 && !why?.trim() && !undoes) return problem(422, 'why', 'Say why it is put right.', 'why');
+  await moveLine(line, kind, count, cause, { why: why?.trim(), undoes });
+  const sent = held.sent + (kind === 'sent' ? count : 0);
+  if (kind === 'sent' && sent >= held.count) await closeLine(line, true);
+  if (kind === 'sent' && count < 0 && sent < held.count) await closeLine(line, false);
   return ok((await linesById([line], now))[0]!);
+}
+
+/** Takes back one packing or sending, once. */
+export async function undoMove(line: number, undoes: string, cause: string, now: Date): Promise<Result<LineRow>> {
+  const move = await lineMove(line, undoes);
+  if (!move) return missing('move');
+  if (move.undone) return ok((await linesById([line], now))[0]!);
+  return moveOnLine(line, { kind: move.kind, count: -move.count, cause, undoes }, now);
 }
 
 const names = async (key: 'baits' | 'colourways') => new Map((await list(key)).map((e) => [(e.spec as { name: string }).name.toLowerCase(), e.id]));

@@ -21,7 +21,8 @@ interface Note {
 /** What the log says of heat, in the order it was recorded. */
 export type HeatNote = Note &
   (
-    | { kind: 'mass'; cup: string; vessel: Vessel | null; grams: number; added: { grams: number; celsius: Known } | null }
+    | { kind: 'mass'; cup: string; vessel: Vessel | null; grams: number; added: { grams: number; celsius: Known; /** draws it comes back from, `remelt`, or nothing: it is fresh */ from?: string[] | 'remelt' } | null }
+    | { kind: 'drawn'; draw: string; cups: string[] }
     | { kind: 'burst'; cups: string[]; oven: number; level: number; seconds: number; ended: boolean }
     | { kind: 'out'; cup: string }
     | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean; device: boolean; verdict?: Verdict }
@@ -48,6 +49,8 @@ export interface Followed {
   bursts: { door: number; oven: string; power: number; level: number; cups: string[]; begun: number; seconds: number }[];
   /** share of its heat each cup has spent */
   spent: Record<string, number>;
+  /** share of its heat that what each draw took from each cup had spent */
+  drawn: Record<string, Record<string, number>>;
   /** reading that was left out last, by cup: one that agrees with it is believed */
   doubted: Record<string, { celsius: number; at: number }>;
   /** ids of readings left out */
@@ -62,7 +65,7 @@ export interface Followed {
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, doubted: {}, left: [], read: {}, room: ROOM, last: {}, readings: 0 });
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, room: ROOM, last: {}, readings: 0 });
 
 /** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {
@@ -95,6 +98,19 @@ function advance(f: Followed, to: number): Followed {
 /** A cup seen to is out of its oven, and so is whoever stood there with it. */
 const takenOut = (f: Followed, cup: string): Followed => (f.bursts.some((x) => x.cups.includes(cup)) ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) } : f);
 
+/** Share of its heat that remelt of unknown history has spent (judgement): it was through fusion once, and stood hot. */
+const REMELT_SPENT = 0.25;
+
+/** Share of its heat that what goes into a cup has spent already (M11): what comes back brings what it had when it was drawn. */
+function broughtBy(f: Followed, note: Extract<HeatNote, { kind: 'mass' }>): number {
+  const from = note.added?.from;
+  if (from === undefined) return 0;
+  if (from === 'remelt') return REMELT_SPENT;
+  const draws = from.flatMap((d) => (f.drawn[d] ? [f.drawn[d]] : []));
+  const own = draws.flatMap((d) => (note.cup in d ? [d[note.cup]!] : Object.values(d)));
+  return own.length > 0 ? own.reduce((a, b) => a + b, 0) / own.length : (f.spent[note.cup] ?? 0);
+}
+
 /** s over which one instrument in one cup says nearly the same thing again: its lag, and the cup's own unevenness (judgement). */
 const SAME_LOOK = 4;
 /** K a reading may be off that came against all that was expected (judgement). */
@@ -126,10 +142,10 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       const volume = note.grams / density(160);
       if (!f.belief.cups.includes(note.cup)) {
         const body: CupBody = { plastic: Math.max(FILM, note.grams), glass: glassOf(note.vessel), bore: note.vessel?.bore ?? 85, volume: Math.max(1, volume), exchange: EXCHANGE.usual, room: f.room };
-        return { ...f, belief: withCup(f.belief, note.cup, body, note.added?.celsius ?? { mean: f.room, sd: 2 }, cupPrior(setup.learned, note.vessel?.name ?? '')), last: { ...f.last, [note.cup]: 'charge' } };
+        return { ...f, belief: withCup(f.belief, note.cup, body, note.added?.celsius ?? { mean: f.room, sd: 2 }, cupPrior(setup.learned, note.vessel?.name ?? '')), spent: { ...f.spent, [note.cup]: broughtBy(f, note) }, last: { ...f.last, [note.cup]: 'charge' } };
       }
       const share = note.added ? Math.min(1, note.added.grams / Math.max(1, note.grams)) : 0;
-      return { ...f, belief: withMass(f.belief, note.cup, note.grams, volume, note.added), spent: { ...f.spent, [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) }, last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last };
+      return { ...f, belief: withMass(f.belief, note.cup, note.grams, volume, note.added), spent: { ...f.spent, [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) + share * broughtBy(f, note) }, last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last };
     }
     case 'burst': {
       const known = setup.ovens.find((o) => o.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
@@ -141,6 +157,8 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       const begun = { ...f, belief, last, bursts: [...f.bursts.filter((x) => x.door !== known.id && !x.cups.some((c) => cups.includes(c))), { door: known.id, oven, power: known.oven.watts, level: note.level, cups, begun: belief.at, seconds: note.seconds }] };
       return ends ? advance(begun, belief.at + note.seconds * 1000) : begun;
     }
+    case 'drawn':
+      return { ...f, drawn: { ...f.drawn, [note.draw]: Object.fromEntries(note.cups.map((cup) => [cup, f.spent[cup] ?? 0])) } };
     case 'out':
       return takenOut(f, note.cup);
     case 'reading': {

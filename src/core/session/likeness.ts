@@ -23,6 +23,19 @@ export type Apart = number | null;
  */
 export function likeness(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
   const held = strengths(cup, upTo, materials);
+  const key = JSON.stringify([cup.key, cup.ladder, [...held.values()].map((h) => [h.what, h.dimension, h.perMl.toPrecision(6)])]);
+  const known = judged.get(materials) ?? new Map<string, Apart>();
+  judged.set(materials, known);
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const made = judge(cup, upTo, materials, held);
+  known.set(key, made);
+  return made;
+}
+/** Asked again at every fold of a log, so kept by what it hangs on. */
+const judged = new WeakMap<readonly Material[], Map<string, Apart>>();
+
+function judge(cup: CupState, upTo: number, materials: readonly Material[], held: ReturnType<typeof strengths>): Apart {
   const wanted = cup.ladder.filter((i) => COLOURING.has(i.kind));
   const kindOf = (what: string): 'flake' | 'colour' | 'none' => {
     const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase())?.kind;

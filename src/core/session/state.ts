@@ -262,6 +262,8 @@ export interface LotState {
   made: number;
   left: number;
   spoiled: number;
+  /** g of the shot that were no good when they were laid by */
+  scrap?: number;
   /** g each */
   each: number;
   oiled: boolean;

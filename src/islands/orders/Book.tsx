@@ -50,19 +50,32 @@ function Ready({ row, p, cure, now }: { row: BookRow; p: Progress; cure: number;
 
 function Moves({ row, p, onDone }: { row: BookRow; p: Progress; onDone: (kind: 'packed' | 'sent', n: number) => void }) {
   const [wrong, setWrong] = useState('');
-  const move = async (kind: 'packed' | 'sent', count: number) => {
-    const reply = await call('POST', `/api/lines/${row.id}/moves`, { kind, count, cause: v4() });
+  const [last, setLast] = useState<{ cause: string; kind: 'packed' | 'sent'; count: number } | null>(null);
+  const post = async (body: object): Promise<boolean> => {
+    const reply = await call('POST', `/api/lines/${row.id}/moves`, body);
     setWrong(reply.ok ? '' : reply.message);
-    if (reply.ok) onDone(kind, count);
+    return reply.ok;
+  };
+  const move = async (kind: 'packed' | 'sent', count: number) => {
+    const cause = v4();
+    if (!(await post({ kind, count, cause }))) return;
+    onDone(kind, count);
+    setLast({ cause, kind, count });
+  };
+  const undo = async () => {
+    if (!last || !(await post({ undoes: last.cause, cause: v4() }))) return;
+    onDone(last.kind, -last.count);
+    setLast(null);
   };
   // Whole packs first; what is over goes when it is all there is.
   const packs = p.cured >= row.pack ? Math.floor(p.cured / row.pack) * row.pack : p.toShoot + p.curing + p.shot === 0 ? p.cured : 0;
-  if (packs === 0 && p.packed === 0) return null;
+  if (packs === 0 && p.packed === 0 && !last) return null;
   return (
     <span className="mt-1 flex flex-wrap items-center gap-2">
       {packs > 0 && <button type="button" className="act" onClick={() => void move('packed', packs)}>Pack {packs}</button>}
       {p.packed > 0 && <button type="button" className="act" onClick={() => void move('sent', p.packed)}>Send {p.packed}</button>}
-      {wrong && <span className="wrong">{wrong}</span>}
+      {last && <button type="button" className="act border-transparent" onClick={() => void undo()}>Undo: {last.count} {last.kind}</button>}
+      {wrong && <span className="wrong" role="alert">{wrong}</span>}
     </span>
   );
 }

@@ -23,6 +23,8 @@ function noteOf(s: SessionState, e: AnyEvent): HeatNote | null {
       const { cup, together, oven, level, seconds, begun } = e.payload;
       return { id, at, kind: 'burst', cups: [cup, ...(together ?? [])], oven: oven ?? s.oven.id, level: level ?? s.oven.level, seconds, ended: !begun };
     }
+    case 'drawn':
+      return { id, at, kind: 'drawn', draw: e.payload.draw, cups: e.payload.barrels.map((b) => b.cup) };
     case 'stirred':
       return { id, at, kind: 'out', cup: e.payload.cup };
     case 'reading': {
@@ -42,6 +44,15 @@ function noteOf(s: SessionState, e: AnyEvent): HeatNote | null {
   }
 }
 
+/** Draws that what goes back into a cup was drawn in; what is fresh comes from none. */
+function comesFrom(s: SessionState, e: AnyEvent): string[] | 'remelt' | undefined {
+  if (e.kind === 'charged') return e.payload.from === 'remelt' ? 'remelt' : undefined;
+  if (e.kind === 'returned') return [...new Set(s.shots.get(e.payload.shot)?.cavities.values() ?? [])];
+  if (e.kind !== 'emptied') return [];
+  const last = [...s.draws.values()].findLast((d) => d.injector === e.payload.injector);
+  return last ? [last.id] : [];
+}
+
 /** Writes down what an event says of heat, once it has had its effect: itself, and every cup whose content it changed. */
 export function noteHeat(s: SessionState, e: AnyEvent): void {
   const note = noteOf(s, e);
@@ -50,7 +61,8 @@ export function noteHeat(s: SessionState, e: AnyEvent): void {
     if (Math.abs(c.grams - c.notedG) < 1e-9) continue;
     const more = c.grams - c.notedG;
     const came = ADDED[e.kind];
-    s.heat.push({ id: `${e.id}/${c.key}`, at: e.at, kind: 'mass', cup: c.key, vessel: c.vessel, grams: c.grams, added: more > 0 ? { grams: more, celsius: came ?? { mean: roomOf(s), sd: 3 } } : null });
+    const from = more > 0 ? comesFrom(s, e) : undefined;
+    s.heat.push({ id: `${e.id}/${c.key}`, at: e.at, kind: 'mass', cup: c.key, vessel: c.vessel, grams: c.grams, added: more > 0 ? { grams: more, celsius: came ?? { mean: roomOf(s), sd: 3 }, ...(from ? { from } : {}) } : null });
     // What comes back may be as hot as any of it ever was; what is fresh is as the room.
     if (more > 0) mixBounds(c, e.at, more, roomOf(s) - ROOM_MAY.under, came ? Math.max(c.bounds?.high.plastic ?? 0, c.limits.ceiling) : roomOf(s) + ROOM_MAY.over);
     c.notedG = c.grams;

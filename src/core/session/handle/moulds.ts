@@ -5,14 +5,13 @@ import type { LotState, SessionState, ShotState } from '../state.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
 
-/** Inserts counted again: fewer or more lie by, each of what is left of the shot. */
-function recountLot(s: SessionState, lot: LotState, shot: ShotState, scrap: number): void {
-  const made = kept(shot);
-  const used = lot.made - lot.left;
-  const mass = lot.each * lot.made;
-  Object.assign(lot, { made, left: Math.max(0, made - used) });
-  // What the heap weighs changes by what was taken out of it; where it was weighed with nothing left, it keeps its figure.
-  if (made > 0) lot.each = (mass - scrap) / made;
+/** An insert laid by already, and found no good after all, is spoiled; one found good again is put back to them. */
+function recountLot(s: SessionState, lot: LotState, worse: number): void {
+  if (worse > 0 && lot.left === 0) return;
+  if (worse < 0 && lot.spoiled === 0) return;
+  lot.left -= worse;
+  lot.spoiled += worse;
+  s.puckG += worse * lot.each;
 }
 
 /** Events of before this version had no effects of their own for a turned block. */
@@ -89,6 +88,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     const shot = s.shots.get(e.payload.shot);
     if (!shot || !shot.cavities.has(e.payload.cavity)) return;
     const before = scrapG(s, shot);
+    const was = shot.marks.get(e.payload.cavity)?.grade === 'second';
     shot.judged.add(e.payload.cavity);
     if (e.payload.grade === 'good') shot.marks.delete(e.payload.cavity);
     else shot.marks.set(e.payload.cavity, { grade: e.payload.grade, fault: e.payload.fault });
@@ -96,7 +96,8 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     const more = scrapG(s, shot) - before;
     if (shot.returnedTo !== null && more !== 0) give(s, shot.scrapTo ?? 'puck', more);
     const lot = s.lots.get(shot.id);
-    if (lot) recountLot(s, lot, shot, more);
+    const is = e.payload.grade === 'second';
+    if (lot && was !== is) recountLot(s, lot, is ? 1 : -1);
   },
   marked: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
@@ -129,7 +130,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     const made = kept(shot);
     if (made > 0) {
       const job = s.runs.get(shot.job)?.job ?? { layers: {} };
-      s.lots.set(shot.id, { id: shot.id, kind: insertKind(job, shot.stage, Number(shot.mould)), makes: shot.stage.makes, from: 'shot', made, left: made, spoiled: 0, each: (shot.baitsG + insertsOf(s, shot) - scrapG(s, shot)) / made, oiled: e.payload.oiled });
+      s.lots.set(shot.id, { id: shot.id, kind: insertKind(job, shot.stage, Number(shot.mould)), makes: shot.stage.makes, from: 'shot', made, left: made, spoiled: 0, scrap: scrapG(s, shot), each: (shot.baitsG + insertsOf(s, shot) - scrapG(s, shot)) / made, oiled: e.payload.oiled });
     }
     mould(s, shot.mould, (m) => void (m.shot === shot.id && reopen(s, m)));
   },

@@ -111,6 +111,9 @@ export const insertsOf = (s: SessionState, shot: ShotState, cavities: Iterable<n
 
 /** Grams of a shot that are no bait to keep: seconds with the inserts in them, and all of a trial's. */
 export function scrapG(s: SessionState, shot: ShotState): number {
+  // Once its inserts are laid by, what was no good then is all that was: later ones are spoiled from their heap.
+  const lot = s.lots.get(shot.id);
+  if (lot) return lot.scrap ?? 0;
   if (shot.trial && !shot.keptTrial) return shot.baitsG + insertsOf(s, shot);
   const seconds = [...shot.marks].filter(([, mark]) => mark.grade === 'second').map(([n]) => n);
   return sum(seconds.map((n) => shot.grams.get(n) ?? 0)) + insertsOf(s, shot, seconds);
