@@ -48,7 +48,9 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
     /** What the heats of a shot did to one of its baits. */
     fault(shot: ShotState): Fault | null {
       const jointed = shot.stage.takes !== null && shot.stage.layers.length > 0 && shot.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
-      if (jointed && chance() > 1 / (1 + Math.exp(-(contactHeat(shotHeatOf(s, shot), room) - TRUE.joint.even) / TRUE.joint.scale))) return 'joint';
+      // An insert lies in the warm mould while it is closed: it takes half of that heat.
+      const insert = room + 0.5 * ((moulds.get(shot.mould)?.skin ?? room) - room);
+      if (jointed && chance() > 1 / (1 + Math.exp(-(contactHeat(shotHeatOf(s, shot), insert) - TRUE.joint.even) / TRUE.joint.scale))) return 'joint';
       const streams = s.draws.get([...shot.cavities.values()][0] ?? '')?.barrels.flatMap((b) => (b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }])) ?? [];
       if (shot.stage.yoked && streams.length > 1 && chance() < 1 / (1 + Math.exp(-(bleedIndex(streams, s.snapshot.bench.tolerance) - TRUE.bleed.even) / TRUE.bleed.scale))) return 'bled';
       return null;

@@ -1,5 +1,4 @@
-import { bringTogether, ovenKey, ovenPrior, withOven } from '../../src/core/heat/index.ts';
-import { PLASTISOL } from '../../src/core/material/index.ts';
+import { bringTogether, burstTo, HANDS, heatOf, ovenKey, ovenPrior, withOven } from '../../src/core/heat/index.ts';
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
 import { follower } from '../../src/core/session/index.ts';
 import { normal } from '../../src/core/chance.ts';
@@ -10,7 +9,7 @@ const BACK: Record<string, number> = { returned: 45, emptied: 140 };
 
 /**
  * Cups and oven of a rehearsed evening, on a hidden bench: what is read in the log is what a thermometer would have
- * shown. The maker cooks by habit and brings cups together as the bench advises.
+ * shown. The maker cooks and brings cups together as the bench advises.
  */
 export function stoveOf(s: SessionState, startAt: number, chance: () => number, now: () => number, spend: (seconds: number) => void, send: (what: Send) => void) {
   const bench = hiddenBench(chance);
@@ -18,17 +17,17 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
   const { ovens } = s.snapshot.heat;
   for (const { id, oven } of ovens) bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
+  const looks = new Map<string, number>();
   const catchUp = () => {
     if (now() > at) wait(bench, (now() - at) / 1000);
     at = Math.max(at, now());
   };
-  const watts = () => (ovens.find((o) => o.id === s.oven.id) ?? ovens[0]!).oven.watts * s.oven.level;
-  /** how slow this oven turns out against the rule of thumb: a hand learns it in a few bursts */
-  let pace = 1;
-  /** s a practised hand would give, to bring a cup to a heat */
-  const guess = (cup: string, celsius: number) => {
-    const c = bench.cups.get(cup)!;
-    return 2.5 + ((celsius - (s.cups.get(cup)!.reading?.celsius ?? bench.room)) * c.grams * 2.2 * pace) / (0.5 * watts());
+  const known = () => ovens.find((o) => o.id === s.oven.id) ?? ovens[0]!;
+  /** What the bench believes now, of the oven in use too. */
+  const believed = () => {
+    const key = ovenKey(s.oven.id, s.oven.level, 1);
+    const { belief } = followed(s.heat, now());
+    return { belief: withOven(belief, key, ovenPrior(s.snapshot.heat.learned, known().id, known().oven, s.oven.level, 1)), use: { oven: key, power: known().oven.watts, level: s.oven.level } };
   };
   const look = (cup: string) => {
     spend(Math.max(5, normal(chance, 9, 2)));
@@ -59,32 +58,41 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
         else if (there && Math.abs(there.grams - c.grams) > 1e-6 && c.grams > 1) pour(there, c.grams - there.grams, BACK[e.kind] ?? bench.room);
       }
     },
-    /** One burst towards fusion, and a look. */
+    /** The burst towards fusion that the bench advises, and a look. */
     cook(cup: string) {
-      const before = s.cups.get(cup)!.reading?.celsius ?? bench.room;
-      const wanted = 0.85 * (PLASTISOL.fusion + 4 - before);
-      give(cup, Math.round(Math.max(8, Math.min(150, guess(cup, before + wanted)))));
+      const { belief, use } = believed();
+      const { fusion, ceiling } = s.cups.get(cup)!.limits;
+      const { seconds } = burstTo(belief, cup, { ...use, cups: [cup] }, fusion + 4, ceiling);
+      if (seconds >= HANDS.least) give(cup, seconds);
       look(cup);
-      const got = s.cups.get(cup)!.reading!.celsius - before;
-      if (wanted > 4) pace *= Math.min(1.5, Math.max(0.7, wanted / Math.max(1, got)));
+      // Just under fusion nothing longer is safe: it runs clear off the blade, and a hand calls it that.
+      const { reading, charges } = s.cups.get(cup)!;
+      const key = `${cup}/${charges}`;
+      looks.set(key, (looks.get(key) ?? 0) + 1);
+      if (looks.get(key)! >= CALLED && reading!.celsius >= fusion - 8) send({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: null, stage: 'clear', from: 'eye' } });
     },
-    /** One round: look at each, give what is advised, look again. */
-    match(cups: string[], window: { low: number; high: number }) {
-      for (const cup of cups) look(cup);
-      const heat = (cup: string) => s.cups.get(cup)!.reading!.celsius;
-      const gap = Math.max(...cups.map(heat)) - Math.min(...cups.map(heat));
-      const fine = gap <= s.snapshot.bench.tolerance && cups.every((c) => heat(c) >= window.low && heat(c) <= window.high);
-      if (fine) return;
-      // What the bench advises is done, wait and all; a cup it wants looked at is looked at.
-      const { belief } = followed(s.heat, now());
-      const key = ovenKey(s.oven.id, s.oven.level, 1);
-      const known = ovens.find((o) => o.id === s.oven.id) ?? ovens[0]!;
-      const use = { oven: key, power: known.oven.watts, level: s.oven.level };
-      const { bursts, wait: left } = bringTogether(withOven(belief, key, ovenPrior(s.snapshot.heat.learned, known.id, known.oven, s.oven.level, 1)), cups, use, { ...window, apart: s.snapshot.bench.tolerance });
-      for (const { cup, seconds } of bursts) give(cups[cup]!, seconds);
-      if (bursts.length === 0) return spend(Math.max(8, left));
-      spend(Math.max(0, left - 9 * cups.length));
-      for (const cup of cups) look(cup);
+    /**
+     * Cups brought together as the bench advises: its bursts, its wait, a look at the cup it names, until it says to draw.
+     * Answers with the heats it then reckons, or null where it never came to that.
+     */
+    match(cups: string[], window: { low: number; high: number }): Map<string, { celsius: number; sd: number }> | null {
+      for (let round = 0; round < ROUNDS; round++) {
+        const { belief, use } = believed();
+        const bring = bringTogether(belief, cups, use, { ...window, apart: s.snapshot.bench.tolerance }, false, HANDS, cups.map((c) => s.cups.get(c)!.limits.ceiling));
+        for (const { cup, seconds } of bring.bursts) give(cups[cup]!, seconds);
+        spend(bring.wait);
+        catchUp();
+        if (bring.look === null) {
+          const then = believed().belief;
+          return new Map(cups.map((c) => { const f = heatOf(then, c); return [c, { celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(f.sd * 100) / 100 }] as const; }));
+        }
+        look(cups[bring.look]!);
+      }
+      return null;
     },
   };
 }
+/** Looks at one charge after which plastic that runs clear is called so. */
+const CALLED = 5;
+/** Looks after which a hand gives up and draws as it is. */
+const ROUNDS = 8;
