@@ -12,7 +12,7 @@ import { put } from '../../src/store/catalogue.ts';
 import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
 import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
-import { writeShop } from '../../src/store/shop.ts';
+import { markDemo, writeShop } from '../../src/store/shop.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { MATERIALS } from './materials.ts';
 import { ALL_MIXES, earlier } from './mixes.ts';
@@ -76,6 +76,7 @@ export async function loadDemo(tell: (line: string) => void, { now = Date.now(),
   for (const o of OVENS) await put('ovens', o);
   for (const m of MATERIALS) await put('materials', m);
   await writeShop(SHOP);
+  await markDemo();
   let shelf = await wholeCatalogue();
   const idOf = (list: { id: number; spec: { name: string } }[], name: string) => list.find((e) => e.spec.name === name)!.id;
   const part = ([bait, colourway, count]: [string, string, number]) => ({ bait: idOf(shelf.baits, bait), colourway: idOf(shelf.colourways, colourway), count });

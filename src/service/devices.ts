@@ -9,6 +9,7 @@ import { newestLesson } from '@/store/lessons.ts';
 import { sessionHead } from '@/store/log.ts';
 import { inTransaction } from '@/store/query.ts';
 import { append, peek } from './append.ts';
+import { isDemo } from '@/store/shop.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
@@ -98,6 +99,7 @@ export async function takeReadings(key: string, raw: unknown, now = Date.now()):
   const taken = await inTransaction(async (transaction) => {
     const device = await deviceByKey(hashOf(key), transaction);
     if (!device) return null;
+    if (device.stand_in && !(await isDemo())) return 'stand-in' as const;
     const state = device.session_id === null ? null : await peek(device.session_id);
     const lead = device.session_id === null ? 0 : Math.max(-LAG, await clockLead(device.session_id));
     const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
@@ -108,10 +110,11 @@ export async function takeReadings(key: string, raw: unknown, now = Date.now()):
     const running = state?.status === 'running';
     if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value, transaction);
     const end = judged.at(-1)!;
-    await tellDevice({ id: device.id, name: device.name, kind: device.kind, session: device.session_id, target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target }, value: end.value, at: end.at, flag: end.flag }, transaction);
+    await tellDevice({ id: device.id, name: device.name, kind: device.kind, standIn: device.stand_in, session: device.session_id, target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target }, value: end.value, at: end.at, flag: end.flag }, transaction);
     return { device, judged, tell: running ? tell : [] };
   });
   if (!taken) return problem(403, 'wrong-key', 'That key is not one of this shop’s, or it was taken back. Nothing was taken.');
+  if (taken === 'stand-in') return problem(403, 'stand-in', 'Stand-ins speak only in the demo shop. Nothing was taken.');
   const { device, judged, tell } = taken;
   if (tell.length > 0) {
     const done = await append(device.session_id!, tell.map((t) => ({

@@ -1,10 +1,10 @@
 import type { Shop } from '@/core/shop.ts';
 import { ShopSchema } from '@/core/shop.ts';
-import { readShop, writeShop } from '@/store/shop.ts';
+import { isDemo, readShop, writeShop } from '@/store/shop.ts';
 import type { Result } from './result.ts';
 import { ok, problem } from './result.ts';
 
-export { readShop };
+export { isDemo, readShop };
 
 export async function saveShop(raw: unknown): Promise<Result<Shop>> {
   const read = ShopSchema.safeParse(raw);
@@ -13,5 +13,5 @@ export async function saveShop(raw: unknown): Promise<Result<Shop>> {
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
   await writeShop(read.data);
-  return ok(read.data);
+  return ok(await readShop());
 }

@@ -3,9 +3,16 @@ import { DEFAULT_SHOP, ShopSchema } from '@/core/shop.ts';
 import { row, run } from './query.ts';
 
 export async function readShop(): Promise<Shop> {
-  const held = await row<{ settings: unknown }>('SELECT settings FROM shop WHERE id = 1');
-  return held ? ShopSchema.parse(held.settings) : DEFAULT_SHOP;
+  const held = await row<{ settings: unknown; demo: boolean }>('SELECT settings, demo FROM shop WHERE id = 1');
+  if (!held) return DEFAULT_SHOP;
+  const shop = ShopSchema.parse(held.settings);
+  // A figure nobody measured has no place in a shop that is one.
+  return { ...shop, standIns: shop.standIns && held.demo };
 }
+
+/** Whether this is the demo shop: only there may stand-ins for instruments speak. */
+export const isDemo = async (): Promise<boolean> => (await row<{ demo: boolean }>('SELECT demo FROM shop WHERE id = 1'))?.demo ?? false;
+export const markDemo = (): Promise<void> => run('UPDATE shop SET demo = true WHERE id = 1');
 
 export const writeShop = (shop: Shop): Promise<void> =>
   run('INSERT INTO shop (id, settings) VALUES (1, $1::jsonb) ON CONFLICT (id) DO UPDATE SET settings = excluded.settings', [JSON.stringify(shop)]);

@@ -5,14 +5,15 @@ import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
 import { POT, shownHeat } from './foresee.ts';
-import { apartOf, drawWarnings, freeOven, heatCups } from './guard.ts';
+import type { Warning } from './guard.ts';
+import { apartOf, drawWarnings, freeOven, heatCups, mouldDrawWarnings } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
 import { shares } from '../shot/index.ts';
 import type { CupState, RunState, SessionState } from './state.ts';
 import type { Send, Step } from './step.ts';
-import { and, runInHand } from './steps/index.ts';
+import { and, freeMould, runInHand } from './steps/index.ts';
 
 /** A way of bringing cups together that is being carried out. */
 export interface HeatPlan {
@@ -202,6 +203,12 @@ function flowSays(s: SessionState, at: Forecast[]): string {
   return line + joint;
 }
 
+/** What the mould that is to be filled wants said before plastic is drawn for it. */
+function closedFor(s: SessionState, run: RunState): Warning[] {
+  const turn = freeMould(s, run);
+  return turn ? mouldDrawWarnings(s, turn.m, turn.run) : [];
+}
+
 const tenth = (x: number): number => Math.round(x * 10) / 10;
 /** Heat of a cup as the bench shows it now, with its spread; null where nothing is reckoned of it. */
 function heatShown(answer: HeatAnswer, cup: string, now: number): { celsius: number; sd: number } | null {
@@ -224,7 +231,7 @@ function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number):
   const run = s.runs.get(draw.send.payload.job);
   const told = at;
   const doubts = [...at.keys()].flatMap((c) => { const d = answer.cups[c]?.doubted ?? null; return d === null ? [] : [`${letter(s, c)} was read at ${degrees(d, s.snapshot.units)}, which does not fit: read it again.`]; });
-  return { ...draw, send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } }, warnings: [...doubts, ...(run ? drawWarnings(s, run, now, undefined, told).map((w) => w.sentence) : [])] };
+  return { ...draw, send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } }, warnings: [...doubts, ...(run ? [...drawWarnings(s, run, now, undefined, told), ...closedFor(s, run)].map((w) => w.sentence) : [])] };
 }
 
 /**

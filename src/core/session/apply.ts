@@ -67,9 +67,11 @@ export const HANDLERS: Handlers = {
     s.status = 'finished';
     s.finishedAt = e.at;
   },
-  turned: (s, e) => void (s.inHand = s.runs.has(e.payload.job) ? e.payload.job : s.inHand),
+  turned: (s, e) => void (s.focus = null, s.inHand = s.runs.has(e.payload.job) ? e.payload.job : s.inHand),
   skipped: (s, e) => {
     s.skips.add(`${e.payload.step}:${e.payload.target}`);
+    // What is skipped is left: the key is free again.
+    s.focus = null;
     const { step, target } = e.payload;
     const onRack = step === 'rack' || step === 'keep';
     const m = s.moulds.get(onRack ? (s.shots.get(target)?.mould ?? '') : target);

@@ -85,6 +85,17 @@ export function drawnStates(cup: CupState, draws: Iterable<{ n: number; barrels:
   return [...out].sort((a, b) => a[0] - b[0]).map(([upTo, n]) => ({ upTo, draws: n }));
 }
 
+/** Flake in a cup of another size than any its mix wants: the wrong jar, perhaps. */
+export function strangeFlake(cup: Pick<CupState, 'ladder' | 'trail'>, materials: readonly Material[]): { what: string; size: number; wanted: number }[] {
+  const flake = (what: string) => materials.find((m) => m.kind === 'flake' && m.size !== null && m.name.toLowerCase() === what.toLowerCase());
+  const own = cup.ladder.flatMap((i) => { const m = flake(i.what); return m ? [m.size!] : []; });
+  if (own.length === 0) return [];
+  return [...new Set(cup.trail.map((t) => t.what))].flatMap((what) => {
+    const m = flake(what);
+    return m && own.every((size) => Math.abs(size - m.size!) > 0.05) ? [{ what: m.name, size: m.size!, wanted: own[0]! }] : [];
+  });
+}
+
 /** The flake a new one is not the size of: the mix's own, when another size is about to go in that is not in the cup yet. */
 export function otherFlake(cup: CupState, adding: Material, materials: readonly Material[]): Material | null {
   if (adding.kind !== 'flake' || !adding.size || cup.trail.some((t) => t.what.toLowerCase() === adding.name.toLowerCase())) return null;

@@ -2,7 +2,7 @@ import { hasTop, place, stageLayers } from '../build/index.ts';
 import { degrees, degreesApart, say } from '../quantity/index.ts';
 import { Z80 } from '../heat/index.ts';
 import { RUNS, VISCOSITY } from '../material/index.ts';
-import { bleeding, lacking } from './colouring.ts';
+import { bleeding, lacking, strangeFlake } from './colouring.ts';
 import type { CupState, MouldState, RunState, SessionState } from './state.ts';
 
 /** What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic. */
@@ -21,6 +21,7 @@ export const WARNINGS = {
   uncoloured: 'colour not finished',
   forgotten: 'something forgotten',
   bleeds: 'its dye bleeds at this heat',
+  otherFlake: 'flake of another size',
   stirred: 'stirred since degassing',
   runsApart: 'runs unlike on the blade',
   open: 'not closed',
@@ -94,6 +95,7 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
     const lacks = cup.coloured ? lacking(cup, state.snapshot.colour.materials) : [];
     if (lacks.length > 0) out.push({ code: 'forgotten', sentence: `${letter} has no ${lacks.map((i) => i.what).join(', no ')} in it yet.` });
+    for (const { what, size, wanted } of strangeFlake(cup, state.snapshot.colour.materials)) out.push({ code: 'otherFlake', sentence: `${letter} has ${what} in it, ${say(size, 'length', units, 1)}; its mix wants ${say(wanted, 'length', units, 1)}. Is that meant?` });
     const weak = bleeding(cup, state.snapshot.colour.materials).filter((m) => reading && reading.celsius > m.heat - 2);
     if (weak.length > 0) out.push({ code: 'bleeds', sentence: `${letter} is too hot for ${weak.map((m) => m.name).join(', ')}: ${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${degrees(Math.min(...weak.map((m) => m.heat)), units)}, and bleeds.` });
     if (cup.degassed && cup.stirs >= STIRS[cup.degas]) out.push({ code: 'stirred', sentence: `${letter} was stirred ${cup.stirs === 1 ? 'once' : `${cup.stirs} times`} since it was degassed: bubbles are back. Slow turns, or the pot again.` });
@@ -120,6 +122,10 @@ export const unloaded = (run: RunState, m: MouldState): number[] => (run.stage.t
 
 /** What is poured by hand before this run's mould is closed, and is not in it yet. */
 export const unpoured = (run: RunState, m: MouldState) => run.stage.pours.filter((p) => !m.pours.some((x) => x.layer === p.key));
+
+/** What of a mould is worth knowing while the plastic is still in its cup: closed, clamped, no gap, each insert in, the right way up. */
+const BEFORE_DRAW = new Set<Warning['code']>(['unclamped', 'gap', 'loose', 'noInsert', 'insertGap', 'upsideDown', 'unseenTop']);
+export const mouldDrawWarnings = (state: SessionState, m: MouldState, run: RunState): Warning[] => (m.phase === 'closed' ? mouldWarnings(state, m, run).filter((w) => BEFORE_DRAW.has(w.code)) : []);
 
 /** What is wrong with shooting into this mould now. */
 export function mouldWarnings(state: SessionState, m: MouldState, run: RunState): Warning[] {

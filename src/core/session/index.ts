@@ -24,6 +24,7 @@ export { bodyOfMould, barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle
 export * from './foresee.ts';
 export * from './advise.ts';
 export * from './cautions.ts';
+export * from './key.ts';
 export * from './learn.ts';
 export * from './teach.ts';
 export * from './whatIf.ts';

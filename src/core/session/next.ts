@@ -96,7 +96,9 @@ export function steps(s: SessionState, now: number): Step[] {
   if (!run && oven.heating.length === 0 && byMould.length === 0 && cooling.length === 0 && rackSteps(s).length === 0) {
     out.push(...moreSteps(s), { key: 'finish', target: 'session', sentence: `All ${[...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait').length} shots are on the rack. Finish and count`, detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.', label: 'Finish the session', send: { kind: 'finished', payload: {} } });
   }
-  return out;
+  // What is in hand keeps the key until it is done or left; everything else waits its turn after it.
+  const held = s.focus ? out.findIndex((x) => x.key === s.focus!.what && x.target === s.focus!.mould) : -1;
+  return held > 0 ? [out[held]!, ...out.filter((_, i) => i !== held)] : out;
 }
 
 /** Acts that can be recorded at any time, whatever comes next: done early, late, again or out of order. */

@@ -154,6 +154,7 @@ export interface MouldState {
   pours: Portion[];
   /** what the bench warned of as they were poured */
   pouredAgainst: Set<string>;
+  pouredSaid: Set<string>;
   /** what told of its metal's heat: readings, and what shots gave it */
   told: MetalNote[];
   /** °C of its metal when last reckoned, how sure, K, and when */
@@ -193,8 +194,9 @@ export interface DrawState {
   job: string;
   injector: string;
   barrels: Portion[];
-  /** what the bench warned of when it was drawn */
+  /** what the bench warned of when it was drawn, and in what words */
   against: string[];
+  said: string[];
   plug: string | null;
 }
 export interface Mark {
@@ -222,6 +224,7 @@ export interface ShotState {
   poured: Portion[];
   mouldCelsius: number | null;
   against: string[];
+  said: string[];
   /** the block stood the wrong way */
   turned: boolean;
   /** why it was stopped before its last cavity */
@@ -300,6 +303,8 @@ export interface SessionState {
   shots: Map<string, ShotState>;
   runs: Map<string, RunState>;
   lots: Map<string, LotState>;
+  /** what the hands are at: a mould being marked, or having inserts laid in; it keeps the big key until done or left */
+  focus: { what: 'mark' | 'load'; mould: string } | null;
   /** run the maker took in hand out of turn */
   inHand: string | null;
   puckG: number;
@@ -331,7 +336,7 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
 
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 }, giving: null,
+  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), pouredSaid: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 }, giving: null,
 });
 
 export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({
@@ -363,7 +368,7 @@ export function startState(snapshot: Snapshot): SessionState {
   const s: SessionState = {
     status: 'new', seq: 0, openedAt: 0, lastAt: 0, finishedAt: null, pausedMs: 0, pausedAt: null, breaks: 0,
     cups: new Map(plan.cups.map((c) => [String(c.mix), { ...newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour), plannedBefore: c.charges.map((x) => x.beforeDraw) }])),
-    moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), inHand: null,
+    moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), focus: null, inHand: null,
     runs: new Map(input.jobs.flatMap(runsOf).flatMap((r) => {
       const p = plan.runs.find((x) => x.key === r.key);
       return p ? [[r.key, { ...r, target: p.shots, trials: p.trials, done: 0, trialsDone: 0 }] as const] : [];

@@ -70,7 +70,7 @@ export function summary(s: SessionState, now: number) {
     cavities.set(shot.mould, of);
   }
   const draws = [...s.draws.values()].map((d) => ({
-    n: d.n, at: d.at, heats: d.barrels.map((b) => ({ letter: s.cups.get(b.cup)?.letter ?? '?', celsius: b.celsius })), against: d.against, plug: d.plug ? PLUGS[d.plug as keyof typeof PLUGS] : null,
+    n: d.n, at: d.at, heats: d.barrels.map((b) => ({ letter: s.cups.get(b.cup)?.letter ?? '?', celsius: b.celsius })), against: d.against, said: [...new Set([...d.said, ...shots.filter((x) => [...x.cavities.values()].includes(d.id)).flatMap((x) => x.said)])], plug: d.plug ? PLUGS[d.plug as keyof typeof PLUGS] : null,
     ...count(shots.filter((x) => [...x.cavities.values()].includes(d.id))),
   }));
   const faults = new Map<string, number>();

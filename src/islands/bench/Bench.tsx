@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, isKept, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
+import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, isKept, queueOf, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
 import { baitShots } from '@/core/plan/run.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
@@ -15,6 +15,7 @@ import { Strip } from './Strip.tsx';
 import { Instruments } from './Instruments.tsx';
 import { heard, useDevices } from './useDevices.ts';
 import { useHeat } from './useHeat.ts';
+import { useKeyGuard } from './useKeyGuard.ts';
 import { useSession } from './useSession.ts';
 
 /** What is opened comes as the bench stands, what is seldom opened a little later: all of it must open without the shop's machine. */
@@ -65,6 +66,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const [brush, setBrush] = useState<Brush>('short');
   const [focus, setFocus] = useState(1);
   const main = useRef<HTMLButtonElement>(null);
+  const byHand = useRef<() => void>(() => {});
   const { units, bench } = s.snapshot;
 
   const [whole, setWhole] = useState(false);
@@ -76,7 +78,8 @@ function Places({ id, name, snapshot, events }: Opened) {
 
   const inHand = runInHand(s);
   const { answer, plan } = useHeat(s, id, inHand);
-  const step = advise(s, steps(s, now), answer, plan, s.heat, now);
+  const all = steps(s, now);
+  const step = advise(s, all, answer, plan, s.heat, now);
   const run = inHand ?? [...s.runs.values()].at(-1);
   const cups = run ? cupsInHand(s, run) : [];
   const injector = run ? injectorOf(s, run) : undefined;
@@ -93,22 +96,26 @@ function Places({ id, name, snapshot, events }: Opened) {
   const done = s.status === 'finished';
 
   const send = useCallback((what: Send) => {
+    byHand.current();
     act(what);
     main.current?.focus();
   }, [act]);
-  const onMain = useCallback(() => {
-    if (!step) return;
-    if (step.open === 'trial') setPanel({ what: 'trial', mould: step.target });
-    else if (step.read) setPanel({ what: 'read', kind: step.read.kind, key: step.read.key });
-    else if (step.send) [...(step.also ?? []), step.send, ...(step.then ?? [])].forEach(send);
-  }, [step, send]);
+  const { press: onMain, own, refused: flash } = useKeyGuard(step, all, (does) => {
+    if (does.open === 'trial') setPanel({ what: 'trial', mould: does.target });
+    else if (does.read) setPanel({ what: 'read', kind: does.read.kind, key: does.read.key });
+    else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
+  });
+  useEffect(() => void (byHand.current = own));
   const touch = useCallback((n: number) => {
     const shot = marking ? s.shots.get(marking.shot ?? '') : undefined;
     if (!shot) return;
     setFocus(n);
     const held = shot.marks.get(n);
-    const same = held && (brush === 'usable' ? held.grade === 'usable' && held.fault === null : held.fault === brush);
-    act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: same ? 'good' : brush === 'usable' ? 'usable' : 'second', fault: same || brush === 'usable' ? null : brush } });
+    byHand.current();
+    // A fault once touched makes it a second; touched again it is usable all the same, for that fault; again, good.
+    const same = held && (brush === 'usable' ? held.fault === null : held.fault === brush);
+    const grade = !same ? (brush === 'usable' ? 'usable' : 'second') : brush !== 'usable' && held.grade === 'second' ? 'usable' : 'good';
+    act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade, fault: grade === 'good' || brush === 'usable' ? null : brush } });
   }, [marking, s, brush, act]);
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
   const inPot = step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter') ? s.cups.get(step.target) : undefined;
@@ -189,7 +196,7 @@ function Places({ id, name, snapshot, events }: Opened) {
           ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
-      <Strip ref={main} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      <Strip ref={main} queue={queueOf(all)} flash={flash} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
       <Suspense>
       {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} scale={heard(devices, 'scale', id, now, panel.key)} onSend={act} onClose={() => setPanel(null)} />}

@@ -66,7 +66,7 @@ function Big({ cup, seen, device, since, units, now, stale, many, onRead }: { cu
 /** The instrument that stands in a cup, as it is heard. */
 function Probe({ device, units, now }: { device: Device; units: ShopUnits; now: number }) {
   const says = deviceSays(device, now, deviceFigure(units));
-  return <span className={`block leading-tight ${says.wrong ? 'text-sm font-semibold text-watch' : 'hint'}`} data-probe>{device.kind === 'scale' ? 'scale' : 'probe'} {says.text}</span>;
+  return <span className={`block leading-tight ${says.wrong ? 'text-sm font-semibold text-watch' : 'hint'}`} data-probe>{device.standIn ? 'simulated ' : ''}{device.kind === 'scale' ? 'scale' : 'probe'} {says.text}</span>;
 }
 
 interface Props {

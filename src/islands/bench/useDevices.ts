@@ -7,6 +7,8 @@ export interface Device {
   id: number;
   name: string;
   kind: DeviceKind;
+  /** it speaks for an instrument nobody has: its figures are simulated */
+  standIn?: boolean;
   session: number | null;
   target: { kind: string; key: string } | null;
   value: number | null;

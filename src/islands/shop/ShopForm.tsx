@@ -9,7 +9,7 @@ import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 
 /** All the shop's figures. The unit they are shown in changes at once; what they mean never does. */
-export default function ShopForm({ shop: start }: { shop: Shop }) {
+export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-ins may speak only there */ demo: boolean }) {
   const [s, setS] = useState(start);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const set = (part: Partial<Shop>) => {
@@ -67,7 +67,7 @@ export default function ShopForm({ shop: start }: { shop: Shop }) {
         {q('Cup reheated every so many draws', s.plan.reheatEvery, 'count', (reheatEvery) => set({ plan: { ...s.plan, reheatEvery } }), { min: 1, max: 20, whole: true })}
         {q('That rule is worth, baits', s.plan.strength, 'count', (strength) => set({ plan: { ...s.plan, strength } }), { min: 1, max: 10_000 })}
       </div>
-      <label className="mb-4 flex min-h-11 items-center gap-3"><input type="checkbox" className="size-5" checked={s.standIns} onChange={(e) => set({ standIns: e.target.checked })} /><span>Stand-ins for instruments follow the running session <span className="hint">for trying things out; off in a shop that has its own</span></span></label>
+      {demo && <label className="mb-4 flex min-h-11 items-center gap-3"><input type="checkbox" className="size-5" checked={s.standIns} onChange={(e) => set({ standIns: e.target.checked })} /><span>Stand-ins for instruments follow the running session <span className="hint">for trying things out, in the demo shop only; each is marked as simulated</span></span></label>}
       <button type="submit" className="act act-main">Keep these figures</button>
       {said && <p className="mt-3" role="status"><Verdict verdict={said.ok ? 'good' : 'stop'}>{said.text}</Verdict></p>}
     </form>

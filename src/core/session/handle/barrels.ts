@@ -3,7 +3,7 @@ import { rigOf } from '../../plan/index.ts';
 import { sum } from '../../shot/index.ts';
 import { likeness } from '../likeness.ts';
 import type { BenchEvent } from '../event.ts';
-import { drawWarnings, mouldWarnings } from '../guard.ts';
+import { drawWarnings } from '../guard.ts';
 import { heatByDraw } from './heat.ts';
 import type { InjectorState, MouldState, Portion, RunState, SessionState, ShotState } from '../state.ts';
 import type { Handlers } from './parts.ts';
@@ -39,7 +39,7 @@ function shoot(s: SessionState, e: BenchEvent<'shot'>, m: MouldState, run: RunSt
   const going = m.phase === 'filling' ? s.shots.get(m.shot ?? '') : undefined;
   if (!going && m.shot !== null && m.phase !== 'open' && m.phase !== 'closed') return;
   const draw = s.draws.get(e.payload.draw);
-  const shot = going ?? newShot(s, run, m, e.at, e.payload.trial, [...(draw?.against ?? []), ...mouldWarnings(s, m, run).map((w) => w.code)]);
+  const shot = going ?? newShot(s, run, m, e.at, e.payload.trial, draw?.against ?? [], draw?.said ?? []);
   const wanted = e.payload.cavities ?? m.mould.cavities.map((c) => c.n);
   const filled = wanted.filter((n) => !shot.cavities.has(n));
   const mass = massFor(s, run, m);
@@ -75,11 +75,12 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     const run = s.runs.get(job);
     if (!injector || !run || s.draws.has(draw)) return;
     const foreseen = new Map(barrels.flatMap((b) => (b.celsius === undefined ? [] : [[b.cup, { celsius: b.celsius, sd: b.sd ?? 2 }] as const])));
-    const against = drawWarnings(s, run, e.at, undefined, foreseen).map((w) => w.code);
+    const warned = drawWarnings(s, run, e.at, undefined, foreseen);
+    const against = warned.map((w) => w.code);
     const taken = barrels.map((b) => portion(s, b.layer, b.cup, { ml: b.ml }, windowHeat(run), b.celsius));
     const hot = taken.flatMap((t) => (t.celsius === null ? [] : [t.celsius]));
     if (hot.length > 0) heatByDraw(s, injector, Math.max(...hot), e.at);
-    s.draws.set(draw, { id: draw, n: s.draws.size + 1, at: e.at, job, injector: key, barrels: taken.map((t, i) => ({ ...t, ml: barrels[i]!.ml })), against, plug: null });
+    s.draws.set(draw, { id: draw, n: s.draws.size + 1, at: e.at, job, injector: key, barrels: taken.map((t, i) => ({ ...t, ml: barrels[i]!.ml })), against, said: warned.map((w) => w.sentence), plug: null });
     injector.draw = draw;
     injector.draws += 1;
     injector.shotsSinceEmpty = 0;
@@ -97,14 +98,17 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     const held = m.pours.findIndex((p) => p.layer === layer);
     if (held >= 0 && !again) return;
     if (held >= 0) s.puckG += m.pours.splice(held, 1)[0]!.grams;
-    for (const w of drawWarnings(s, run, e.at, from)) m.pouredAgainst.add(w.code);
+    for (const w of drawWarnings(s, run, e.at, from)) {
+      m.pouredAgainst.add(w.code);
+      m.pouredSaid.add(w.sentence);
+    }
     m.pours.push(portion(s, layer, from, { grams }, windowHeat(run), e.payload.celsius));
     if (run.stage.layers.length > 0 || run.stage.pours.some((p) => !m.pours.some((x) => x.layer === p.key))) return;
     // Nothing is shot after: the last layer makes the bait.
     const draw = `hand/${m.key}/${m.cycles + 1}`;
     const against = [...m.pouredAgainst];
-    s.draws.set(draw, { id: draw, n: s.draws.size + 1, at: e.at, job, injector: 'hand', barrels: m.pours, against, plug: null });
-    const shot = newShot(s, run, m, e.at, trial, [...against, ...mouldWarnings(s, m, run).map((w) => w.code)]);
+    s.draws.set(draw, { id: draw, n: s.draws.size + 1, at: e.at, job, injector: 'hand', barrels: m.pours, against, said: [...m.pouredSaid], plug: null });
+    const shot = newShot(s, run, m, e.at, trial, against, [...m.pouredSaid]);
     const mass = massFor(s, run, m);
     const all = sum(m.pours.map((p) => p.grams));
     const feed = Math.min(mass.feed, all);
@@ -117,6 +121,7 @@ export const BARRELS: Pick<Handlers, 'drawn' | 'poured' | 'shot' | 'stopped' | '
     takeInserts(run, m, shot, [...shot.cavities.keys()]);
     shot.poured = [];
     m.pouredAgainst = new Set();
+    m.pouredSaid = new Set();
     shot.baitsG = all - feed;
     shot.feedG = feed;
     standIn(s, run, m, shot);

@@ -1,7 +1,7 @@
 import { insertKind } from '../../plan/index.ts';
 import { takeInsert, unload } from '../inserts.ts';
 import { BARREL_WARM, heatByShot, setMouldHeat } from './heat.ts';
-import type { LotState, SessionState, ShotState } from '../state.ts';
+import type { LotState, SessionState } from '../state.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
 
@@ -40,6 +40,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
         m.shot = null;
         unload(s, m);
       }
+      if (s.focus?.mould === m.key) s.focus = null;
       Object.assign(m, { phase: 'closed', since: e.at, closures: e.payload.closures, gaps: e.payload.gaps, looseIn: e.payload.loose });
     }),
   topChecked: (s, e) => mould(s, e.payload.mould, (m) => void (m.top = e.payload.right ? 'right' : 'wrong')),
@@ -47,6 +48,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     const run = s.runs.get(e.payload.job);
     mould(s, e.payload.mould, (m) => {
       if (!run || (m.phase !== 'open' && m.phase !== 'closed')) return;
+      s.focus = { what: 'load', mould: m.key };
       for (const n of e.payload.cavities) {
         if (!m.mould.cavities.some((c) => c.n === n)) continue;
         if (!m.loaded.has(n)) m.loaded.set(n, takeInsert(s, run).id);
@@ -89,6 +91,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     if (!shot || !shot.cavities.has(e.payload.cavity)) return;
     const before = scrapG(s, shot);
     const was = shot.marks.get(e.payload.cavity)?.grade === 'second';
+    if (shot.markedAt === null) s.focus = { what: 'mark', mould: shot.mould };
     shot.judged.add(e.payload.cavity);
     if (e.payload.grade === 'good') shot.marks.delete(e.payload.cavity);
     else shot.marks.set(e.payload.cavity, { grade: e.payload.grade, fault: e.payload.fault });
@@ -103,6 +106,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     const shot = s.shots.get(e.payload.shot);
     if (!shot) return;
     shot.markedAt ??= e.at;
+    if (s.focus?.mould === shot.mould) s.focus = null;
     shot.openedAt ??= e.at;
     if (e.payload.keep && shot.trial && shot.returnedTo === null) shot.keptTrial = true;
     mould(s, shot.mould, (m) => void (m.shot === shot.id && (m.phase = 'marked')));

@@ -3,6 +3,7 @@ import { rigOf, sourceOf } from '../../plan/index.ts';
 import type { StageMass } from '../../shot/index.ts';
 import { massShares, shares, stageMass, sum } from '../../shot/index.ts';
 import type { BenchEvent, Kind } from '../event.ts';
+import { mouldWarnings } from '../guard.ts';
 import { unload } from '../inserts.ts';
 import { giveHeat, giveUntil, shotHeatOf } from './heat.ts';
 import type { CupState, MouldState, RunState, SessionState, ShotState } from '../state.ts';
@@ -67,7 +68,7 @@ export function cool(s: SessionState, m: MouldState, at: number, seconds?: numbe
 }
 export function reopen(s: SessionState, m: MouldState): void {
   unload(s, m);
-  Object.assign(m, { phase: 'open', shot: null, closures: 0, gaps: [], looseIn: false, top: 'unseen', pours: [], pouredAgainst: new Set(), toppedOff: false, looked: false });
+  Object.assign(m, { phase: 'open', shot: null, closures: 0, gaps: [], looseIn: false, top: 'unseen', pours: [], pouredAgainst: new Set(), pouredSaid: new Set(), toppedOff: false, looked: false });
 }
 
 /** Puts grams back into a cup, or on the remelt tray. */
@@ -86,11 +87,12 @@ export function baitOf(run: Pick<RunState, 'tools' | 'job'>, mould: string): { i
 }
 
 /** A shot as it stands before anything is in it. */
-export function newShot(s: SessionState, run: RunState, m: MouldState, at: number, trial: boolean, against: string[]): ShotState {
+export function newShot(s: SessionState, run: RunState, m: MouldState, at: number, trial: boolean, against: string[], said: string[]): ShotState {
   const { job } = run;
+  const warned = mouldWarnings(s, m, run);
   return {
     id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: { id: job.colourway.id, name: job.colourway.name },
-    bait: baitOf(run, m.key), cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against,
+    bait: baitOf(run, m.key), cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against: [...against, ...warned.map((w) => w.code)], said: [...said, ...warned.map((w) => w.sentence)],
     turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, markedAt: null, marks: new Map(), called: null, willDo: false, keptTrial: false, recount: null, dropped: { good: 0, usable: 0 }, judged: new Set(), returnedTo: null, scrapTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
   };
 }

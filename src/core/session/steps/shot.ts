@@ -4,7 +4,7 @@ import { sourceOf } from '../../plan/index.ts';
 import { degrees, degreesApart, lasting, say } from '../../quantity/index.ts';
 import { sum } from '../../shot/index.ts';
 import { massFor } from '../apply.ts';
-import { apartOf, cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
+import { apartOf, cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldDrawWarnings, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
 import { lotsFor, ready } from '../inserts.ts';
 import type { SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
@@ -114,7 +114,7 @@ function shootStep(s: SessionState, turn: Turn, now: number): Step {
   const letters = run.stage.layers.map((l) => s.cups.get(String(run.job.layers[l.key]))?.letter ?? '?');
   const pulse = run.stage.yoked ? undefined : { seconds: PULSE, letters };
   const when = `Drawn ${lasting(Math.max(0, (now - (draw?.at ?? now)) / 1000))} ago.`;
-  const warnings = [...mouldWarnings(s, m, run).map((w) => w.sentence), ...(draw?.against.length ? [`The draw was noted: ${draw.against.length === 1 ? 'one warning' : `${draw.against.length} warnings`}.`] : [])];
+  const warnings = [...mouldWarnings(s, m, run).map((w) => w.sentence), ...(draw?.said.length ? [`The draw was noted: ${draw.said.join(' ')}`] : [])];
   const what = isTrialNext(run) ? 'Trial shot' : `Shot ${s.shots.size + (m.phase === 'filling' ? 0 : 1)}`;
   const rhythm = pulse ? `Pulse ${letters.join(', ')} in turn, ${PULSE} s each, even strokes. ` : '';
   if (byCavity(run, m)) {
@@ -173,7 +173,7 @@ function drawStep(s: SessionState, turn: Turn, now: number): Step {
   const cups = heatCups(s, run);
   const gap = gapOf(cups);
   const volumes = drawVolumes(s, turn);
-  return { key: 'draw', target: injector.key, sentence: `Draw ${and(volumes.map((v) => `${say(v.ml, 'volume', units)} of ${s.cups.get(v.cup)?.letter ?? '?'}`))}, slowly`, detail: `${cups.map((c) => `${c.letter} ${c.reading ? degrees(c.reading.celsius, units) : 'unread'}`).join(', ')}${gap !== null && cups.length > 1 ? `, ${degreesApart(gap, units)} apart` : ''}. Push out the air until every colour runs.`, label: 'It is drawn', send: { kind: 'drawn', payload: { draw: `${injector.key}/${injector.draws + 1}`, injector: injector.key, job: run.key, barrels: volumes } }, warnings: drawWarnings(s, run, now).map((w) => w.sentence), caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.' };
+  return { key: 'draw', target: injector.key, sentence: `Draw ${and(volumes.map((v) => `${say(v.ml, 'volume', units)} of ${s.cups.get(v.cup)?.letter ?? '?'}`))}, slowly`, detail: `${cups.map((c) => `${c.letter} ${c.reading ? degrees(c.reading.celsius, units) : 'unread'}`).join(', ')}${gap !== null && cups.length > 1 ? `, ${degreesApart(gap, units)} apart` : ''}. Push out the air until every colour runs.`, label: 'It is drawn', send: { kind: 'drawn', payload: { draw: `${injector.key}/${injector.draws + 1}`, injector: injector.key, job: run.key, barrels: volumes } }, warnings: [...drawWarnings(s, run, now), ...mouldDrawWarnings(s, turn.m, run)].map((w) => w.sentence), caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.' };
 }
 
 /** From a free mould to the shot, the match last because it goes stale in seconds. */
