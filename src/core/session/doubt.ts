@@ -1,23 +1,8 @@
 import type { CupBody, CupHeat } from '../heat/index.ts';
 import { after, FILM, specificHeat } from '../heat/index.ts';
 import { density } from '../material/index.ts';
+import { saysAgain } from './bounds.ts';
 import type { CupState, Reading, SessionState } from './state.ts';
-
-/**
- * Whether a reading can be of its cup at all, by bounds that no bench goes beyond: the coldest and the hottest two-node
- * cup that everything logged since the last sure reading allows. Kept with the state itself, so that every bench and
- * every rebuild comes to one verdict.
- */
-export interface Bounds {
-  at: number;
-  low: CupHeat;
-  high: CupHeat;
-}
-export interface Doubt {
-  celsius: number;
-  at: number;
-  way: 'above' | 'below';
-}
 
 /** A cup as fast and as slow to lose its heat as one can be, and the least and most an oven gives it (judgements). */
 const COLDEST = { exchange: 7, glass: 450, air: 2.5, stand: 1, gives: 0.2, dead: 8 } as const;
@@ -28,9 +13,6 @@ const SLACK = 6;
 const GLASS_OVER = 30;
 /** K under the room that plastic from a cold corner may be, and over it. */
 export const ROOM_MAY = { under: 15, over: 12 } as const;
-/** A second reading within so many K of a doubted one says the same. */
-export const AGREES = 6;
-
 const bodyOf = (c: CupState, room: number, of: typeof COLDEST | typeof HOTTEST): CupBody => ({
   plastic: Math.max(FILM, c.grams), glass: of.glass * ((c.vessel?.volume ?? 500) / 500) ** (2 / 3), bore: c.vessel?.bore ?? 85,
   volume: Math.max(1, c.grams / density(160)), exchange: of.exchange, room, air: of.air, stand: of.stand,
@@ -64,13 +46,6 @@ export function burstBounds(s: SessionState, c: CupState, seconds: number): void
   const gain = (HOTTEST.gives * watts * seconds) / (Math.max(FILM, c.grams) * specificHeat(20));
   c.bounds = { ...c.bounds, high: { ...c.bounds.high, plastic: c.bounds.high.plastic + gain } };
 }
-
-/** An instrument says a cold thing again only after so many s, and so many K over the room: else it lies on the bench (judgements). */
-const MEANS_IT = { seconds: 10, over: 50 } as const;
-
-/** Whether a reading says again what was doubted. A hand that reads twice means it; an instrument may lie beside the cup. */
-export const saysAgain = (doubted: { celsius: number; at: number } | undefined | null, reading: { celsius: number; at: number }, device: boolean, room: number): boolean =>
-  doubted !== null && doubted !== undefined && Math.abs(doubted.celsius - reading.celsius) < AGREES && (!device || (reading.at - doubted.at >= MEANS_IT.seconds * 1000 && reading.celsius > room + MEANS_IT.over));
 
 /** What is to be made of a reading: which way it cannot be, or null where it can, or where a second says it again. */
 export function doubtOf(c: CupState, reading: Reading, device: boolean, room: number): 'above' | 'below' | null {

@@ -1,7 +1,8 @@
 import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
 import { cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom } from '../heat/index.ts';
 import { density } from '../material/index.ts';
-import { AGREES, saysAgain } from './doubt.ts';
+import type { Verdict } from './bounds.ts';
+import { AGREES, saysAgain } from './bounds.ts';
 import type { Vessel } from '../build/index.ts';
 
 /** Ovens of the shop and what it had learned, as they were when the session was opened. */
@@ -29,11 +30,6 @@ export type HeatNote = Note &
     | { kind: 'cold'; room: number }
     | { kind: 'room'; celsius: number }
   );
-
-/**
- * What was made of a reading when it came: it held; it is hotter or colder than the cup can be; it decides a doubt.
- */
-export type Verdict = 'taken' | 'above' | 'below' | 'agreed';
 
 /** How far a reading may be off, K: typed from a display, sent by a device. By eye it is its stage's interval. */
 export const READING_SD = { typed: 0.7, device: 0.5 } as const;

@@ -6,6 +6,8 @@ export * from './colouring.ts';
 export * from './mixIn.ts';
 export * from './likeness.ts';
 export * from './charges.ts';
+export * from './apart.ts';
+export * from './bounds.ts';
 export * from './doubt.ts';
 export * from './guard.ts';
 export * from './identity.ts';

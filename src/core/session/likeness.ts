@@ -1,6 +1,7 @@
 import { deltaE, lightOf, throughTo } from '../colour/index.ts';
 import type { Ingredient, Material } from '../material/index.ts';
 import { RECIPE_CUP } from '../material/index.ts';
+import type { Apart } from './apart.ts';
 import { strengths } from './colouring.ts';
 import { mixIn } from './mixIn.ts';
 import type { CupState, SessionState, ShotState } from './state.ts';
@@ -12,9 +13,6 @@ const AS_WANTED = { least: 0.6, most: 1.5 } as const;
 /** mm a colour is looked through for this: a thin part and a body. */
 const LOOKED = [2, 6] as const;
 const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 'remelt']);
-
-/** How far a cup's plastic was from its mix when it was drawn: CIEDE2000; 0 = it is the mix; null = another colour that cannot be reckoned. */
-export type Apart = number | null;
 
 /**
  * How far what is in a cup is from its recipe. Only what was written down counts against it: a cup said to be coloured,

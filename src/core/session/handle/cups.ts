@@ -1,4 +1,5 @@
-import { AGREES, burstBounds, carryBounds, doubtOf, settle } from '../doubt.ts';
+import { AGREES } from '../bounds.ts';
+import { burstBounds, carryBounds, doubtOf, settle } from '../doubt.ts';
 import { EYE } from '../words.ts';
 import type { CupState, Reading, SessionState } from '../state.ts';
 import { BARREL_WARM, roomOf, setMouldHeat } from './heat.ts';

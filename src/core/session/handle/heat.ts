@@ -1,7 +1,8 @@
 import { FIRM, losing, metalAfter, metalBody, mouldPrior, shotHeat } from '../../heat/index.ts';
 import type { Mould } from '../../mould/index.ts';
 import type { AnyEvent, Kind } from '../event.ts';
-import type { HeatNote, Verdict } from '../heat.ts';
+import type { Verdict } from '../bounds.ts';
+import type { HeatNote } from '../heat.ts';
 import { mixBounds, ROOM_MAY } from '../doubt.ts';
 import { READING_SD } from '../heat.ts';
 import type { MouldState, SessionState, ShotState } from '../state.ts';
