@@ -6,7 +6,7 @@ import { PlanSettingsSchema } from './plan/input.ts';
 /** All the figures of a shop. Every one is visible and can be changed on the Shop screen. */
 export const ShopSchema = z.object({
   name: z.string().trim().min(1).max(60),
-  units: z.object({ temperature: z.enum(['C', 'F']), volume: z.enum(['mL', 'flOz', 'cup']), system: z.enum(['us', 'imperial']), mass: z.enum(['g', 'oz']) }),
+  units: z.object({ temperature: z.enum(['C', 'F']), volume: z.enum(['mL', 'flOz', 'cup']), system: z.enum(['us', 'imperial']), mass: z.enum(['g', 'oz']), length: z.enum(['mm', 'in']).default('mm'), scoop: z.number().positive().max(100).nullable().default(null) }),
   window: z.object({ low: z.number().min(100).max(200), high: z.number().min(100).max(205) }).refine((w) => w.high > w.low, 'The window ends above where it begins.'),
   altitude: z.number().min(-430).max(6000).describe('m above the sea'),
   hold: z.number().min(0).max(120),
@@ -24,7 +24,7 @@ export type Shop = z.infer<typeof ShopSchema>;
 
 export const DEFAULT_SHOP: Shop = {
   name: 'Our shop',
-  units: { temperature: 'C', volume: 'mL', system: 'us', mass: 'g' },
+  units: { temperature: 'C', volume: 'mL', system: 'us', mass: 'g', length: 'mm', scoop: null },
   window: { low: SCHOOLS.laminate.low, high: SCHOOLS.laminate.high },
   altitude: 0,
   hold: 8,

@@ -15,6 +15,7 @@ interface Props {
   hideLabel?: boolean;
   error?: string;
   width?: string;
+
 }
 
 /** A field that takes quantities as people say them, and says back what it understood. */

@@ -224,7 +224,7 @@ test('E16: a weighed cavity keeps its volume whatever is shot tonight; grades mi
 
 test('E19: seconds found after the sprue went back, colours drawn over a full injector, sprues skipped: no gram is made or lost', () => {
   const snapshots = WAYS.map((w) => open(input(w.colourway)));
-  const logs = Number(process.env.LOGS ?? 1200);
+  const logs = Number(process.env.LOGS ?? 400);
   for (let seed = 1; seed <= logs; seed++) {
     const chance = seeded(seed);
     const n = Math.floor(chance() * snapshots.length);

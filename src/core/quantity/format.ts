@@ -3,7 +3,7 @@ import { shopUnit, unit } from './units.ts';
 
 /** Decimals a reading wants in each unit: what an instrument on the bench can show. */
 const DECIMALS: Partial<Record<UnitKey, number>> = {
-  C: 0, F: 0, dC: 1, dF: 1, mL: 0, usFlOz: 1, impFlOz: 1, usCup: 2, impCup: 2, g: 1, oz: 2, mm: 0, dr: 0, s: 0, gPerMl: 3, percent: 0, each: 0,
+  C: 0, F: 0, dC: 1, dF: 1, mL: 0, g: 1, oz: 2, mm: 0, in: 2, dr: 0, s: 0, gPerMl: 3, percent: 0, each: 0,
 };
 
 export interface Shown {
@@ -12,18 +12,86 @@ export interface Shown {
   text: string;
 }
 
+/** Measures a hand has, as shares of a cup: nothing finer is poured. */
+const CUP_PARTS = [1 / 2, 1 / 4, 1 / 8, 1 / 16] as const;
+/** Parts of an ounce marked on a cup, and of a spoon. */
+const OZ_STEP = 1 / 4;
+const SPOON_PARTS = [1 / 2, 1 / 4, 1 / 8, 1 / 16, 1 / 32, 1 / 64] as const;
+const fraction = (part: number): string => `1/${Math.round(1 / part)}`;
+
+/** A number as whole ones and the parts a hand has: 1.5625 → `1 + 1/2 + 1/16`. */
+function inParts(n: number, parts: readonly number[]): string {
+  const least = parts.at(-1)!;
+  let left = Math.round(n / least) * least;
+  const out: string[] = [];
+  if (left >= 1) out.push(String(Math.floor(left + 1e-9)));
+  left -= Math.floor(left + 1e-9);
+  for (const part of parts) {
+    if (left < part - 1e-9) continue;
+    out.push(fraction(part));
+    left -= part;
+  }
+  // `1 1/2` as everyone writes it; more parts than one are added up, measure by measure.
+  return out.length === 2 && !out[0]!.includes('/') ? out.join(' ') : out.join(' + ');
+}
+
+/** A volume as a US or imperial hand measures it out: cups to a sixteenth, ounces to a quarter, spoons below that. */
+function measured(ml: number, shop: ShopUnits): Shown {
+  const us = shop.system === 'us';
+  const of = (key: UnitKey) => ml / unit(key).factor;
+  const told = (number: string, label: string): Shown => ({ number, unit: label, text: `${number} ${label}` });
+  if (ml < 0) return { number: `-${measured(-ml, shop).number}`, unit: measured(-ml, shop).unit, text: `-${measured(-ml, shop).text}` };
+  const cups = of(us ? 'usCup' : 'impCup');
+  if (shop.volume === 'cup' && cups >= 1 / 8) return told(inParts(cups, CUP_PARTS), 'cup');
+  const ounces = of(us ? 'usFlOz' : 'impFlOz');
+  if (shop.volume === 'flOz' && ounces >= 1) {
+    const quarters = Math.round(ounces / OZ_STEP);
+    const [whole, left] = [Math.floor(quarters / 4), quarters % 4];
+    return told(`${whole}${left === 0 ? '' : ` ${left === 2 ? '1/2' : `${left}/4`}`}`, 'fl oz');
+  }
+  const table = of(us ? 'usTbsp' : 'impTbsp');
+  if (table >= 1) return told(inParts(table, [1 / 2]), 'tbsp');
+  const tea = of(us ? 'usTsp' : 'impTsp');
+  const step = tea >= 1 ? SPOON_PARTS.slice(0, 2) : tea >= 1 / 8 ? SPOON_PARTS.slice(0, 4) : SPOON_PARTS;
+  const said = inParts(tea, step);
+  return said === '' ? told('0', 'tsp') : told(said, 'tsp');
+}
+
+/** Thin things in inches are said in thousandths, as flake and film are: .040". */
+const THIN_INCH = 0.25;
+
 /**
- * A quantity for reading, in the shop's unit.
+ * A quantity for reading, in the shop's unit. Volumes of shops that measure by cups and ounces come in the measures a hand
+ * has; what is stored stays exact.
  * @param value in the dimension's internal unit
  * @param decimals overrides the usual count for the unit
  */
 export function show(value: number, dimension: Dimension, shop: ShopUnits, decimals?: number): Shown {
   const key = shopUnit(dimension, shop);
+  if (dimension === 'volume' && key !== 'mL' && Number.isFinite(value)) {
+    // What is finer than a measure (a cavity, a bait) is told in spoons and their hundredths.
+    if (decimals !== undefined && decimals > 0 && value < 30) {
+      const tea = value / unit(shop.system === 'us' ? 'usTsp' : 'impTsp').factor;
+      return { number: tea.toFixed(2), unit: 'tsp', text: `${tea.toFixed(2)} tsp` };
+    }
+    return measured(value, shop);
+  }
   const u = unit(key);
   const n = (value - (u.offset ?? 0)) / u.factor;
-  const places = decimals ?? DECIMALS[key] ?? 1;
+  // What is thinner than a fingernail is told to a tenth or a hundredth: flake is never 0 mm.
+  if (key === 'mm' && decimals === undefined && n !== 0 && Math.abs(n) < 10) {
+    const fine = String(Number(n.toFixed(Math.abs(n) < 1 ? 2 : 1)));
+    return { number: fine, unit: u.label, text: `${fine} ${u.label}` };
+  }
+  const places = key === 'in' ? Math.max(decimals ?? 0, Math.abs(n) < THIN_INCH ? 3 : 2) : (decimals ?? DECIMALS[key] ?? 1);
   const number = Object.is(Number(n.toFixed(places)), -0) ? (0).toFixed(places) : n.toFixed(places);
   return { number, unit: u.label, text: u.label ? `${number} ${u.label}` : number };
+}
+
+/** A flake's size as makers say it: in the shop's unit, in decimals of an inch and in thousandths: `1 mm (.040, 40)`. */
+export function sayFlake(mm: number, shop: ShopUnits): string {
+  const thousandths = Math.round(mm / 0.0254 / 5) * 5 || Math.round(mm / 0.0254);
+  return `${show(mm, 'length', { ...shop, length: 'mm' }).text} (${(thousandths / 1000).toFixed(3).replace(/^0/, '')}, ${thousandths})`;
 }
 
 /** The sentence form of {@link show}. */
@@ -36,14 +104,22 @@ export const degrees = (celsius: number, shop: ShopUnits): string => `${show(cel
 /** How far two heats are apart, in whole degrees of the shop's scale. */
 export const degreesApart = (kelvin: number, shop: ShopUnits): string => `${show(kelvin, 'difference', shop, 0).number}°`;
 
+/** Units a volume may be edited in, where its shop's own would want a row of digits. */
+const EDITED: Record<'us' | 'imperial', UnitKey[]> = { us: ['usCup', 'usFlOz', 'usTbsp', 'usTsp', 'mL'], imperial: ['impCup', 'impFlOz', 'impTbsp', 'impTsp', 'mL'] };
+/** Digits a hand would type. */
+const FEW = 5;
+
 /**
  * A quantity for editing: every digit it has, so that opening a field and leaving it changes nothing.
- * parse(edit(q)) equals q to 1e-12.
+ * parse(edit(q)) equals q to 1e-12. A volume is told in the unit that takes few digits, the shop's own first.
  */
 export function edit(value: number, dimension: Dimension, shop: ShopUnits, as?: UnitKey): string {
-  const u = unit(as ?? shopUnit(dimension, shop));
-  const n = Number(((value - (u.offset ?? 0)) / u.factor).toPrecision(15));
-  return u.label ? `${n} ${u.label}` : `${n}`;
+  const own = as ?? shopUnit(dimension, shop);
+  const digits = (key: UnitKey): number => Number(((value - (unit(key).offset ?? 0)) / unit(key).factor).toPrecision(15));
+  const short = (key: UnitKey): boolean => String(digits(key)).replace(/^-?0?\.?0*/, '').replace('.', '').length <= FEW;
+  const many = dimension === 'volume' && as === undefined && own !== 'mL' ? [own, ...EDITED[shop.system]] : dimension === 'length' && as === undefined && own === 'in' ? [own, 'mm' as UnitKey] : [own];
+  const key = many.find(short) ?? (many.length > 1 ? many.at(-1)! : own);
+  return unit(key).label ? `${digits(key)} ${unit(key).label}` : `${digits(key)}`;
 }
 
 /** Seconds as a bench clock: 48 → `0:48`, 110 → `1:50`, 4320 → `1:12:00`. */

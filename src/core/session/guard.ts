@@ -1,5 +1,5 @@
 import { hasTop, place, stageLayers } from '../build/index.ts';
-import { degrees, degreesApart, say } from '../quantity/index.ts';
+import { degrees, degreesApart, say, sayFlake } from '../quantity/index.ts';
 import { Z80 } from '../heat/index.ts';
 import { RUNS, VISCOSITY } from '../material/index.ts';
 import { bleeding, lacking, strangeFlake } from './colouring.ts';
@@ -95,7 +95,7 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
     const lacks = cup.coloured ? lacking(cup, state.snapshot.colour.materials) : [];
     if (lacks.length > 0) out.push({ code: 'forgotten', sentence: `${letter} has no ${lacks.map((i) => i.what).join(', no ')} in it yet.` });
-    for (const { what, size, wanted } of strangeFlake(cup, state.snapshot.colour.materials)) out.push({ code: 'otherFlake', sentence: `${letter} has ${what} in it, ${say(size, 'length', units, 1)}; its mix wants ${say(wanted, 'length', units, 1)}. Is that meant?` });
+    for (const { what, size, wanted } of strangeFlake(cup, state.snapshot.colour.materials)) out.push({ code: 'otherFlake', sentence: `${letter} has ${what} in it, ${sayFlake(size, units)}; its mix wants ${sayFlake(wanted, units)}. Is that meant?` });
     const weak = bleeding(cup, state.snapshot.colour.materials).filter((m) => reading && reading.celsius > m.heat - 2);
     if (weak.length > 0) out.push({ code: 'bleeds', sentence: `${letter} is too hot for ${weak.map((m) => m.name).join(', ')}: ${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${degrees(Math.min(...weak.map((m) => m.heat)), units)}, and bleeds.` });
     if (cup.degassed && cup.stirs >= STIRS[cup.degas]) out.push({ code: 'stirred', sentence: `${letter} was stirred ${cup.stirs === 1 ? 'once' : `${cup.stirs} times`} since it was degassed: bubbles are back. Slow turns, or the pot again.` });

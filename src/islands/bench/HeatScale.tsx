@@ -18,6 +18,14 @@ const NEAR = { from: 140, to: 205, marks: [140, 150, 160, 170, 180, 190, 200] } 
 const WIDE = { from: 100, to: 205, marks: [100, 120, 140, 160, 180, 200] } as const;
 const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
 
+/** Marks of a scale in °C: round figures of the scale the shop reads. @param own those of a Celsius shop */
+function marksIn(units: ShopUnits, from: number, to: number, own: readonly number[]): readonly number[] {
+  if (units.temperature === 'C') return own;
+  const [low, high] = [from, to].map((c) => c * 1.8 + 32) as [number, number];
+  const step = [10, 20, 50, 100].find((s) => (high - low) / s <= own.length + 1) ?? 100;
+  return Array.from({ length: 20 }, (_, i) => (Math.ceil(low / step) + i) * step).filter((f) => f <= high).map((f) => (f - 32) / 1.8);
+}
+
 /**
  * One ruled heat scale for the cups of a job: each a pin where it is now, under it the fan of where it will be in
  * the next minutes, the shot window a bracket whose sides run down through the fans.
@@ -25,7 +33,8 @@ const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
 export function HeatScale({ pins, matched, window, units, tolerance }: { pins: Pin[]; matched: CupState[]; window: { low: number; high: number }; units: ShopUnits; tolerance: number }) {
   const lowest = Math.min(...pins.map((p) => p.celsius));
   const falls = Math.min(...pins.map((p) => p.seen?.fan.at(-1)?.low ?? p.celsius));
-  const { from, to, marks } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
+  const { from, to, marks: own } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
+  const marks = marksIn(units, from, to, own);
   const x = (c: number) => 16 + ((Math.min(to, Math.max(from, c)) - from) / (to - from)) * 296;
   const together = pins.filter((p) => matched.includes(p.cup));
   const gap = matched.length > 1 && together.length === matched.length ? Math.max(...together.map((p) => p.celsius)) - Math.min(...together.map((p) => p.celsius)) : null;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Cavity, Closure, Feed, Metal, Mould, OutlineKey, Source } from '@/core/mould/index.ts';
 import { cavityVolume, closingAct, closingCare, CLOSURES, FEEDS, METALS, OUTLINES, SOURCES } from '@/core/mould/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
+import { density, GRADES, PLASTISOL, WATER_DENSITY } from '@/core/material/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
@@ -10,6 +11,14 @@ import { MeshDrop } from './MeshDrop.tsx';
 import { TakesFields } from './TakesFields.tsx';
 
 const choices = <K extends string>(table: Record<K, { name: string }>) => (Object.keys(table) as K[]).map((k) => <option key={k} value={k}>{table[k].name}</option>);
+
+/** What a cavity measured one way reads measured another: its volume stays, in the other's own unit, to what a scale shows. */
+function measuredAs(c: Cavity, source: Source): number {
+  if (source === 'rough') return c.length;
+  const ml = cavityVolume(c);
+  const exact = source === 'bait' ? ml * density(PLASTISOL.noFlow, GRADES[c.grade].density20) : source === 'water' ? ml * WATER_DENSITY : ml;
+  return Math.max(0.01, Math.round(exact * 100) / 100);
+}
 
 /** Lays n cavities out in rows, so that a new mould is drawn at once; each can then be moved and measured. */
 function layOut(mould: Mould, n: number, rows: number): Cavity[] {
@@ -39,12 +48,13 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
   const all = (part: Partial<Cavity>) => set({ cavities: m.cavities.map((c) => ({ ...c, ...part })) });
   const one = (n: number, part: Partial<Cavity>) => set({ cavities: m.cavities.map((c) => (c.n === n ? { ...c, ...part } : c)) });
   const q = (label: string, key: 'mass' | 'width' | 'height' | 'port' | 'runner' | 'sprue' | 'warmTo' | 'hold' | 'cool', dimension: Dimension, max?: number) => (
-    <QuantityField label={label} value={m[key]} dimensions={[dimension]} shop={units} max={max} onChange={(v) => v !== null && set({ [key]: v })} error={wrong?.field === key ? wrong.message : undefined} />
+    <QuantityField label={label} value={m[key]} dimensions={[dimension]} shop={units} max={max} onChange={(v) => v !== null && set({ [key]: v, ...(key === 'width' || key === 'height' ? { cavities: layOut({ ...m, [key]: v }, m.cavities.length, Math.max(1, rows)) } : {}) })} error={wrong?.field === key ? wrong.message : undefined} />
   );
   const measure = (c: Cavity, change: (part: Partial<Cavity>) => void, hide = false) => (
     <>
-      <label className="field"><span className={hide ? 'sr-only' : undefined}>Volume by</span><select className="box" value={c.source} onChange={(e) => change({ source: e.target.value as Source, ...(e.target.value === 'rough' ? { measured: c.length } : {}) })}>{choices(SOURCES)}</select></label>
-      <QuantityField hideLabel={hide} label={{ bait: 'One bait weighs', water: 'Water in it weighs', ml: 'It holds', mesh: 'It holds', rough: 'Length' }[c.source]} value={c.measured} dimensions={[SOURCES[c.source].dimension]} shop={units} onChange={(v) => v !== null && change({ measured: v })} />
+      <label className="field"><span className={hide ? 'sr-only' : undefined}>Volume by</span><select className="box" value={c.source} onChange={(e) => change({ source: e.target.value as Source, measured: measuredAs(c, e.target.value as Source) })}>{choices(SOURCES)}</select></label>
+      {c.source === 'bait' && !hide && <label className="field"><span>Shot in</span><select className="box" value={c.grade} onChange={(e) => change({ grade: e.target.value as Cavity['grade'] })}>{Object.entries(GRADES).map(([k, g]) => <option key={k} value={k}>{g.name} plastisol</option>)}</select></label>}
+      <QuantityField key={c.source} hideLabel={hide} label={{ bait: 'One bait weighs', water: 'Water in it weighs', ml: 'It holds', mesh: 'It holds', rough: 'Length' }[c.source]} value={c.measured} dimensions={[SOURCES[c.source].dimension]} shop={units} onChange={(v) => v !== null && change({ measured: v })} />
     </>
   );
   const save = async () => {

@@ -41,6 +41,8 @@ export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-
         {unitChoice('Volume', 'volume', [['mL', 'mL'], ['flOz', 'fl oz'], ['cup', 'cups']])}
         {unitChoice('Cups and ounces are', 'system', [['us', 'US'], ['imperial', 'imperial']])}
         {unitChoice('Weight', 'mass', [['g', 'grams'], ['oz', 'ounces']])}
+        {unitChoice('Length', 'length', [['mm', 'mm'], ['in', 'inches']])}
+        <QuantityField label="Your scoop holds" value={s.units.scoop ?? null} dimensions={['volume']} shop={{ ...s.units, volume: 'mL' }} max={100} onChange={(scoop) => set({ units: { ...s.units, scoop } })} />
       </div>
       <h2 className="mb-2">Heat and match</h2>
       <div className={group}>

@@ -1,11 +1,15 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useId, useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
 import { builtIns, findBuild, layersOf, place } from '@/core/build/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { dress } from '@/ui/dress.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
+import { sayFlake } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { dropOf } from '@/core/material/hardness.ts';
+import { INGREDIENT_OF } from '@/core/material/ingredientOf.ts';
+import type { MaterialKind } from '@/core/material/kinds.ts';
+import { KINDS } from '@/core/material/kinds.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import type { Field } from './forms.ts';
 import { FORMS } from './forms.ts';
@@ -22,6 +26,8 @@ interface Context {
   units: ShopUnits;
   moulds: Choice[];
   mixes: (Choice & { colour?: string })[];
+  /** what stands on the shelf */
+  materials?: (Choice & { kind: MaterialKind })[];
   /** builds composed in the shop */
   builds?: Build[];
 }
@@ -32,6 +38,8 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
   switch (field.kind) {
     case 'text':
       return <label className="field"><span>{field.label}</span><input className="box" value={String(value ?? '')} onChange={(e) => put(e.target.value)} aria-invalid={wrong ? true : undefined} />{bad}</label>;
+    case 'material':
+      return <Shelved label={field.label} value={String(value ?? '')} materials={context.materials ?? []} take={(name, m) => set({ [field.key]: name, ...(m ? { kind: INGREDIENT_OF[m.kind] } : {}) })} bad={bad} />;
     case 'colour':
       if (value === null && field.optional) return <div className="field"><span>{field.label}</span><button type="button" className="act" onClick={() => put('#b8b4a8')}>Give its colour</button></div>;
       return (
@@ -41,14 +49,20 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
         </div>
       );
     case 'quantity':
-      return <QuantityField label={field.label} value={value as number} dimensions={[field.dimension]} min={field.min} max={field.max} shop={context.units} onChange={(v) => (v !== null || field.optional) && put(v)} error={wrong} />;
+      return (
+        <div>
+          <QuantityField label={field.label} value={value as number} dimensions={[field.dimension]} min={field.min} max={field.max} shop={context.units} onChange={(v) => (v !== null || field.optional) && put(v)} error={wrong} />
+          {field.flake && typeof value === 'number' && <p className="hint">{sayFlake(value, context.units)}</p>}
+          {field.doubt && typeof value === 'number' && value > field.doubt.over && <p className="font-semibold text-watch" role="status">◇ {field.doubt.says}</p>}
+        </div>
+      );
     case 'amount': {
       const dimension = all.dimension as 'drops' | 'volume' | 'mass';
       const order = [dimension, ...(['drops', 'volume', 'mass'] as const).filter((d) => d !== dimension)] as ['drops' | 'volume' | 'mass', ...('drops' | 'volume' | 'mass')[]];
       return <QuantityField label={field.label} value={value as number} dimensions={order} shop={context.units} onChange={(v, d) => v !== null && set({ amount: v, dimension: d })} error={wrong} />;
     }
     case 'choice':
-      return <label className="field"><span>{field.label}</span><select className="box" value={String(value)} onChange={(e) => put(e.target.value)}>{field.choices.map(([k, name]) => <option key={k} value={k}>{name}</option>)}</select></label>;
+      return <label className="field"><span>{field.label}</span><select className="box" value={String(value ?? '')} onChange={(e) => put(field.empty && e.target.value === '' ? null : e.target.value)}>{field.choices.map(([k, name]) => <option key={k} value={k}>{name}</option>)}</select></label>;
     case 'many': {
       const held = value as string[];
       return <fieldset className="sm:col-span-2"><legend className="text-sm text-soft">{field.label}</legend>{field.choices.map(([k, name]) => <label key={k} className="mr-5 inline-flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={held.includes(k)} onChange={(e) => put(e.target.checked ? [...held, k] : held.filter((x) => x !== k))} />{name}</label>)}{bad}</fieldset>;
@@ -91,6 +105,20 @@ function Input({ field, value, set, all, context, wrong }: { field: Field; value
       );
     }
   }
+}
+
+/** An ingredient by its name on the shelf; a name nobody knows is asked about, and kept as it is typed. */
+function Shelved({ label, value, materials, take, bad }: { label: string; value: string; materials: NonNullable<Context['materials']>; take: (name: string, m?: { kind: MaterialKind }) => void; bad: React.ReactNode }) {
+  const id = useId();
+  const known = materials.find((m) => m.name.toLowerCase() === value.trim().toLowerCase());
+  return (
+    <div>
+      <label className="field"><span>{label}</span><input className="box" list={id} value={value} onChange={(e) => take(e.target.value, materials.find((m) => m.name.toLowerCase() === e.target.value.trim().toLowerCase()))} autoComplete="off" /></label>
+      <datalist id={id}>{materials.map((m) => <option key={m.id} value={m.name}>{KINDS[m.kind].name}</option>)}</datalist>
+      {value.trim() !== '' && !known && <p className="hint" role="status">“{value.trim()}” is not on the shelf. <a href="/entry/materials/new" target="_blank">New material?</a></p>}
+      {bad}
+    </div>
+  );
 }
 
 /** A photograph to take a colour from, once it is asked for. */

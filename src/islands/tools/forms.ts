@@ -12,10 +12,11 @@ interface Base {
 }
 export type Field =
   | (Base & { kind: 'text' })
+  | (Base & { /** something on the shelf, found as it is typed */ kind: 'material' })
   | (Base & { kind: 'colour'; optional?: true; /** may be taken from a photograph */ photo?: true })
-  | (Base & { kind: 'quantity'; dimension: Dimension; min?: number; max?: number; optional?: true })
+  | (Base & { kind: 'quantity'; dimension: Dimension; min?: number; max?: number; optional?: true; /** a figure over this is asked about */ doubt?: { over: number; says: string }; flake?: true })
   | (Base & { kind: 'amount' })
-  | (Base & { kind: 'choice'; choices: [string, string][] })
+  | (Base & { kind: 'choice'; choices: [string, string][]; /** the first is none at all */ empty?: true })
   | (Base & { kind: 'many'; choices: [string, string][] })
   | (Base & { kind: 'ids'; of: 'moulds' })
   | (Base & { kind: 'build' })
@@ -33,6 +34,7 @@ const COLOURING = kinds((k) => k.colours);
 const FACED = kinds((_, key) => ['flake', 'puck'].includes(key));
 const TINTED = kinds((_, key) => ['flake', 'puck', 'glow', 'shift'].includes(key));
 const PUCK = kinds((_, key) => key === 'puck');
+const PLASTIC = kinds((_, key) => key === 'plastisol');
 const DOSED = kinds((k, key) => k.colours && key !== 'puck');
 
 /** The shop's lists as forms: what each entry is made of, and what a new one starts from. */
@@ -70,7 +72,7 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
     one: 'mix', back: '/colours',
     fields: [
       { key: 'name', label: 'Name', kind: 'text' }, { key: 'colour', label: 'Drawn as', kind: 'colour' }, { key: 'grade', label: 'Grade', kind: 'choice', choices: named(GRADES) },
-      { key: 'ladder', label: 'What goes in a US cup (237 mL), in order', kind: 'rows', one: 'ingredient', most: 20, blank: { what: '', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }, fields: [{ key: 'what', label: 'Ingredient', kind: 'text' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: ['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt'].map((k) => [k, k]) }, { key: 'amount', label: 'Amount', kind: 'amount' }, { key: 'when', label: 'When', kind: 'choice', choices: Object.entries(WHEN) }] },
+      { key: 'ladder', label: 'What goes in a US cup (237 mL), in order', kind: 'rows', one: 'ingredient', most: 20, blank: { what: '', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }, fields: [{ key: 'what', label: 'Ingredient', kind: 'material' }, { key: 'kind', label: 'Kind', kind: 'choice', choices: ['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt'].map((k) => [k, k]) }, { key: 'amount', label: 'Amount', kind: 'amount' }, { key: 'when', label: 'When', kind: 'choice', choices: Object.entries(WHEN) }] },
     ],
     blank: { name: '', colour: '#8a8f7a', grade: 'medium', ladder: [{ what: 'Stabiliser', kind: 'stabiliser', amount: 8, dimension: 'drops', when: 'cold' }] },
   },
@@ -81,12 +83,13 @@ export const FORMS: Record<string, { one: string; back: string; fields: Field[];
       { key: 'density', label: 'Density', kind: 'quantity', dimension: 'density', min: 0.2, max: 12 }, { key: 'drop', label: 'A drop', only: DROPS, kind: 'quantity', dimension: 'volume', min: 0.005, max: 0.5 }, { key: 'drop', label: 'Or weigh twenty drops', only: DROPS, kind: 'twenty' }, { key: 'spoon', label: 'As it lies in a spoon', only: SPOONS, kind: 'quantity', dimension: 'density', min: 0.02, max: 8 },
       { key: 'strength', label: 'Strength, against its swatches', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.05, max: 20 },
       { key: 'white', label: 'Drawn down over white', only: COLOURING, kind: 'colour', optional: true, photo: true }, { key: 'black', label: 'Over black', only: COLOURING, kind: 'colour', optional: true, photo: true }, { key: 'dose', label: 'Swatch: doses in 100 mL', only: DOSED, kind: 'quantity', dimension: 'count', min: 0.1, max: 500 }, { key: 'thickness', label: 'Swatch: how thick', only: COLOURING, kind: 'quantity', dimension: 'length', min: 0.05, max: 20 },
-      { key: 'size', label: 'Flake: its size', only: FACED, kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true }, { key: 'shape', label: 'Flake: its cut', only: FACED, kind: 'choice', choices: named(SHAPES) }, { key: 'tint', label: 'Colour of its face, its glow or its shift', only: TINTED, kind: 'colour', optional: true }, { key: 'heat', label: 'Its dye stands', only: kinds((k, key) => DOSED.of.includes(key) || key === 'flake'), kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
+      { key: 'size', label: 'Flake: its size', only: FACED, kind: 'quantity', dimension: 'length', min: 0.05, max: 20, optional: true, doubt: { over: 2.6, says: 'Ten times too large? Flake is mostly 0.1 to 2.5 mm: .004 to .100, 4 to 100 thousandths.' }, flake: true }, { key: 'shape', label: 'Flake: its cut', only: FACED, kind: 'choice', choices: named(SHAPES) }, { key: 'tint', label: 'Colour of its face, its glow or its shift', only: TINTED, kind: 'colour', optional: true }, { key: 'heat', label: 'Its dye stands', only: kinds((k, key) => DOSED.of.includes(key) || key === 'flake'), kind: 'quantity', dimension: 'temperature', min: 20, max: 400, optional: true },
+      { key: 'grade', label: 'Grade it is', only: PLASTIC, kind: 'choice', choices: [['', 'not said'], ...named(GRADES)], empty: true }, { key: 'fusion', label: 'Must reach once', only: PLASTIC, kind: 'quantity', dimension: 'temperature', min: 120, max: 200, optional: true }, { key: 'ceiling', label: 'Keep it under', only: PLASTIC, kind: 'quantity', dimension: 'temperature', min: 140, max: 230, optional: true }, { key: 'alarm', label: 'It breaks down at', only: PLASTIC, kind: 'quantity', dimension: 'temperature', min: 150, max: 240, optional: true },
       { key: 'price', label: 'Price of 100 mL', kind: 'quantity', dimension: 'count', min: 0, max: 10_000 }, { key: 'reference', label: 'Where you buy it', kind: 'text' },
       { key: 'carries', label: 'Flakes it carries in a mL', only: PUCK, kind: 'quantity', dimension: 'count', min: 0, max: 5000 }, { key: 'spent', label: 'Heat already spent', only: PUCK, kind: 'quantity', dimension: 'share', min: 0, max: 1 },
       { key: 'measures', label: 'Measures of your own, each weighed once on a scale', kind: 'rows', one: 'measure', most: 8, none: true, blank: { name: '', grams: 1 }, fields: [{ key: 'name', label: 'This scoop, a squeeze, a pinch', kind: 'text' }, { key: 'grams', label: 'It holds, of this', kind: 'quantity', dimension: 'mass', min: 0.001, max: 500 }] },
     ],
-    blank: { name: '', kind: 'pigment', shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], density: 1.1, drop: 0.05, spoon: 1.1, strength: 1, white: null, black: null, dose: 10, thickness: 1, size: null, heat: null, price: 0, reference: '' },
+    blank: { name: '', kind: 'pigment', shape: 'hexagon', tint: null, carries: 0, spent: 0, measures: [], density: 1.1, drop: 0.05, spoon: 1.1, strength: 1, white: null, black: null, dose: 10, thickness: 1, size: null, heat: null, grade: null, fusion: null, ceiling: null, alarm: null, price: 0, reference: '' },
   },
   colourways: {
     one: 'colourway', back: '/colours',
