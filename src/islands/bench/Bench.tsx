@@ -100,7 +100,7 @@ function Places({ id, name, snapshot, events }: Opened) {
     act(what);
     main.current?.focus();
   }, [act]);
-  const { press: onMain, own, refused: flash } = useKeyGuard(step, all, (does) => {
+  const { press: onMain, own, refused: flash, until } = useKeyGuard(step, all, (does) => {
     if (does.open === 'trial') setPanel({ what: 'trial', mould: does.target });
     else if (does.read) setPanel({ what: 'read', kind: does.read.kind, key: does.read.key });
     else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
@@ -196,7 +196,7 @@ function Places({ id, name, snapshot, events }: Opened) {
           ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
-      <Strip ref={main} queue={queueOf(all)} flash={flash} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      <Strip ref={main} queue={queueOf(all)} flash={flash} guarded={now < until} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
       <Suspense>
       {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
       {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} scale={heard(devices, 'scale', id, now, panel.key)} onSend={act} onClose={() => setPanel(null)} />}

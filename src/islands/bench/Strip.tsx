@@ -9,6 +9,8 @@ interface Props {
   queue: Step[];
   /** a press was just refused: the key had changed under the thumb */
   flash: boolean;
+  /** it changed a moment ago, and not by this hand: a press may still mean what it said before */
+  guarded: boolean;
   now: number;
   done: boolean;
   session: number;
@@ -22,7 +24,7 @@ interface Props {
 }
 
 /** What to do now, in one sentence, and the one big action, always in the same place. */
-export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, queue, flash, now, done, session, canUndo, whatIf, onMain, onSend, onOpen, onUndo }, main) {
+export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, queue, flash, guarded, now, done, session, canUndo, whatIf, onMain, onSend, onOpen, onUndo }, main) {
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
   const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
   return (
@@ -57,7 +59,7 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
       {done ? (
         <a ref={undefined} href={`/sessions/${session}`} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"><span className="text-2xl font-bold">See what came of it</span></a>
       ) : (
-        <button ref={main} type="button" onClick={onMain} disabled={!step} className={`flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`} data-main data-refused={flash || undefined}>
+        <button ref={main} type="button" onClick={onMain} disabled={!step} className={`flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`} data-main data-guarded={guarded || undefined} data-refused={flash || undefined}>
           {left && <span className="figure text-4xl leading-none">{left}</span>}
           <span className="text-2xl font-bold leading-tight">{step?.label ?? 'Wait'}</span>
           <span className="mt-1 opacity-80" aria-live="polite">{flash ? 'It had just changed: nothing was noted. Press again.' : 'space, or the pedal'}</span>

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Step } from '@/core/session/index.ts';
-import { meaningOf, pressMeans } from '@/core/session/index.ts';
+import { meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
 
 /** How long the big key flashes when a press is refused, ms. */
 const FLASH = 500;
@@ -9,10 +9,11 @@ const FLASH = 500;
  * The big key never changes meaning under the thumb: what a press does is settled here, by what the key said when the
  * thumb went for it. A change the hand made itself is no surprise to it.
  */
-export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step: Step) => void): { press: () => void; own: () => void; refused: boolean } {
+export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step: Step) => void): { press: () => void; own: () => void; refused: boolean; /** ms until which the key may still mean what it said before */ until: number } {
   const shown = useRef<{ step: Step | null; since: number; before: Step | null; own: boolean }>({ step: null, since: 0, before: null, own: true });
   const acted = useRef(false);
   const [refused, setRefused] = useState(false);
+  const [until, setUntil] = useState(0);
   useEffect(() => {
     const held = shown.current;
     if (meaningOf(held.step) === meaningOf(step)) {
@@ -21,6 +22,7 @@ export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step:
     }
     shown.current = { step, since: Date.now(), before: held.step, own: acted.current || held.step === null };
     acted.current = false;
+    setUntil(shown.current.own ? 0 : Date.now() + THUMB);
   });
   const own = () => void (acted.current = true);
   const press = () => {
@@ -35,5 +37,5 @@ export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step:
     own();
     act(means);
   };
-  return { press, own, refused };
+  return { press, own, refused, until };
 }
