@@ -22,7 +22,12 @@ export const foreseen = (page: Page) =>
 export const mainSays = async (page: Page): Promise<string> => (await page.locator('[data-main]').textContent()) ?? '';
 
 /** A key that changed by itself is read before it is pressed: a hand takes a second and a half. */
-export const unguarded = (page: Page) => expect(page.locator('[data-main][data-guarded]')).toHaveCount(0);
+export async function unguarded(page: Page): Promise<void> {
+  const guarded = page.locator('[data-main][data-guarded]');
+  // Where the page's clock is the test's own, the second and a half need not be sat out.
+  if ((await guarded.count()) > 0) await page.clock.fastForward(1600).catch(() => undefined);
+  await expect(guarded).toHaveCount(0);
+}
 
 export const byPointer = (page: Page): Hands => ({
   main: async () => {
