@@ -23,7 +23,7 @@ export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step:
     shown.current = { step, since: Date.now(), before: held.step, own: acted.current || held.step === null };
     acted.current = false;
     setUntil(shown.current.own ? 0 : Date.now() + THUMB);
-  });
+  }, [step]);
   const own = () => void (acted.current = true);
   const press = () => {
     const { since, before, own: byHand } = shown.current;
