@@ -109,6 +109,15 @@ test('an instrument beside the cup says the same cold thing for ever and is neve
   assert.equal(b.state().cups.get(A)!.reading!.celsius, 118);
 });
 
+test('a hot reading by hand is not taken back in the next second by a probe beside the cup', () => {
+  const b = ready();
+  b.read(A, 163);
+  b.read(A, 207);
+  const s = b.act({ kind: 'reading', payload: { target: { kind: 'cup', key: A }, celsius: 24, stage: null, from: 'device' } });
+  assert.equal(s.cups.get(A)!.reading!.celsius, 207);
+  assert.equal(seen(s, b.now()).cautions[0]!.level, 'alarm');
+});
+
 test('smoke names its cup and counts as heat', () => {
   const b = ready();
   b.read(A, 163);

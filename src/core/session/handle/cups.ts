@@ -17,6 +17,8 @@ function opened(s: SessionState, oven: number | undefined, at: number): void {
   }
 }
 
+/** ms a hot reading stands against an instrument that says otherwise. */
+const STANDS = 20_000;
 /** s within which a reading that hardly differs from the one before needs no sums to be believed, and K. */
 const ALIKE = { seconds: 10, kelvin: 3 } as const;
 const goesOn = (c: CupState, r: Reading): boolean => c.bounds !== null && c.doubt === null && !c.inOven && c.reading !== null && !r.stage && !c.reading.stage && r.at - c.reading.at <= ALIKE.seconds * 1000 && Math.abs(r.celsius - c.reading.celsius) < ALIKE.kelvin;
@@ -28,6 +30,11 @@ const goesOn = (c: CupState, r: Reading): boolean => c.bounds !== null && c.doub
 function readCup(s: SessionState, c: CupState, reading: Reading, device: boolean): void {
   if (!goesOn(c, reading)) carryBounds(s, c, reading.at, roomOf(s));
   const room = roomOf(s);
+  // A probe beside the cup does not take back, in the next second, what a hand read as too hot.
+  if (device && c.doubt?.way === 'above' && reading.at - c.doubt.at < STANDS && reading.high < c.doubt.celsius - AGREES) {
+    c.verdict = 'below';
+    return;
+  }
   const way = doubtOf(c, reading, device, room);
   // Whatever can be of the cup decides a doubt that stands, one way or the other.
   c.verdict = way ?? (c.doubt ? 'agreed' : 'taken');
