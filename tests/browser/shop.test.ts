@@ -40,7 +40,7 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   await open(page, '/entry/mixes/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble');
   await page.getByRole('button', { name: 'Another ingredient' }).click();
-  await page.getByRole('textbox', { name: 'Ingredient' }).nth(1).fill('Grey');
+  await page.getByRole('combobox', { name: 'Ingredient' }).nth(1).fill('Grey');
   await page.getByRole('textbox', { name: 'Amount' }).nth(1).fill('3/4 of 1/16 tsp');
   await page.getByRole('button', { name: 'Keep this mix' }).click();
   await expect(page.getByRole('link', { name: 'Wet pebble' })).toBeVisible();

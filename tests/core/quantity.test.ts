@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Dimension, ShopUnits, UnitKey } from '@/core/quantity/index.ts';
-import { clock, edit, METRIC, parseQuantity, say, show, unit, UNITS } from '@/core/quantity/index.ts';
+import { clock, edit, METRIC, parseQuantity, say, sayAtLeast, show, unit, UNITS } from '@/core/quantity/index.ts';
 
 const value = (text: string, ...dimensions: [Dimension, ...Dimension[]]): number => {
   const parsed = parseQuantity(text, { dimensions, shop: METRIC });
@@ -150,4 +150,15 @@ test('US shops see amounts a hand can measure, lengths in inches and thousandths
   }));
   for (const ml of [1, 2.4, 350, CUP, CUP * 0.7071]) assert.ok(edit(ml, 'volume', US).length <= 24 && !/^0\.00/.test(edit(ml, 'volume', US)), edit(ml, 'volume', US));
   assert.equal(edit(1, 'volume', US), '1 mL');
+});
+
+test('E18 property: what is said to be missing, read back, is no less than what is missing', () => {
+  const shops: ShopUnits[] = [METRIC, US, { ...US, volume: 'flOz' }, { ...US, system: 'imperial' }];
+  fc.assert(
+    fc.property(fc.double({ min: 0.05, max: 2000, noNaN: true }), fc.constantFrom(...shops), (ml, shop) => {
+      const read = parseQuantity(sayAtLeast(ml, shop), { dimensions: ['volume'], shop });
+      assert.ok(read.ok, sayAtLeast(ml, shop));
+      assert.ok(read.quantity.value >= ml - 1e-6, `${sayAtLeast(ml, shop)} of ${ml} mL`);
+    }),
+  );
 });

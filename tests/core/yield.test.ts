@@ -14,6 +14,29 @@ test('beta-binomial against closed forms', () => {
   assert.equal(chanceOfEnough(5, 5, { share: 1, strength: 20 }), 1);
 });
 
+test('E26 property: the chance is the sum of its terms one by one, on either side of the mean', () => {
+  // Pólya's urn: the next bait comes good with (a + good) / (a + b + seen).
+  const urn = (need: number, n: number, a: number, b: number): number => {
+    let chances = [1];
+    for (let seen = 0; seen < n; seen++) {
+      const next = new Array<number>(seen + 2).fill(0);
+      chances.forEach((p, good) => {
+        const share = (a + good) / (a + b + seen);
+        next[good]! += p * (1 - share);
+        next[good + 1]! += p * share;
+      });
+      chances = next;
+    }
+    return chances.slice(need).reduce((sum, p) => sum + p, 0);
+  };
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 150 }), fc.integer({ min: 0, max: 60 }), fc.double({ min: 0.02, max: 0.98, noNaN: true }), fc.double({ min: 1, max: 200, noNaN: true }), (need, more, share, strength) => {
+      near(chanceOfEnough(need, need + more, { share, strength }), urn(need, need + more, share * strength, (1 - share) * strength), 1e-9);
+    }),
+    { numRuns: 150 },
+  );
+});
+
 test('property: the answer is enough, one step fewer is not, and more need never wants fewer', () => {
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 120 }), fc.double({ min: 0.4, max: 0.99, noNaN: true }), fc.double({ min: 0.5, max: 0.95, noNaN: true }), fc.integer({ min: 1, max: 24 }), (need, share, confidence, step) => {

@@ -2,7 +2,7 @@ import { BLOCKS, checkBuild, layersOf, MAKES } from '../build/index.ts';
 import { GRADES } from '../material/index.ts';
 import { lieOf, SOURCES } from '../mould/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
-import { say } from '../quantity/index.ts';
+import { say, sayAtLeast } from '../quantity/index.ts';
 import { capacity, stageFill, stageMass } from '../shot/index.ts';
 import type { CupChoice, Job, PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
@@ -64,7 +64,7 @@ function checkFit(run: Run, input: PlanInput, name: string, shop: ShopUnits): Re
       const fit = capacity(rig, mould, stageMass(stage, mould, source, rho20), shotHeat(tools), input.settings.purge, rho20);
       if (fit.short.some((x) => x > 0)) {
         // Every barrel that is too small, so that the next injector is not refused for the other.
-        const which = fit.short.flatMap((x, i) => (x > 0 ? [`the ${stage.layers.length === 1 ? '' : `${stage.layers[i]!.name.toLowerCase()} `}barrel is ${say(Math.ceil(x * 10) / 10, 'volume', shop, 1)} too small`] : []));
+        const which = fit.short.flatMap((x, i) => (x > 0 ? [`the ${stage.layers.length === 1 ? '' : `${stage.layers[i]!.name.toLowerCase()} `}barrel is ${sayAtLeast(x, shop, 1)} too small`] : []));
         out.push(refuse('barrel-too-small', job.key, `${mould.name} needs more than ${rig.injector.name} holds: ${which.join(', ')} for ${mould.feed === 'each' ? 'one cavity' : 'one mould'}. Use a larger injector.`));
       } else if (fit.drawsPerShot > 1) {
         out.push(ask('several-draws', job.key, `${mould.name} takes ${fit.drawsPerShot} draws of ${rig.injector.name}: ${fit.cavitiesPerDraw} cavities at a time.`));
@@ -106,5 +106,5 @@ export function checkCup(cup: CupChoice, short: { by: number } | undefined, limi
   if (!cup.vessel) return [refuse('no-cup', about, `${cup.recipe.name} has no cup. Choose one to cook it in.`)];
   if (!short) return [];
   const why = cup.degas === 'none' ? 'its fill limit' : 'the limit that leaves room to froth';
-  return [refuse('cup-too-small', about, `${cup.vessel.vessel.name} may hold ${say(limitMl, 'volume', shop)} of ${cup.recipe.name}, ${why}; one draw needs ${say(Math.ceil(shortMl), 'volume', shop)} more. Use a larger cup${cup.degas === 'none' ? '' : ', or do not degas'}.`)];
+  return [refuse('cup-too-small', about, `${cup.vessel.vessel.name} may hold ${say(limitMl, 'volume', shop)} of ${cup.recipe.name}, ${why}; one draw needs ${sayAtLeast(shortMl, shop)} more. Use a larger cup${cup.degas === 'none' ? '' : ', or do not degas'}.`)];
 }

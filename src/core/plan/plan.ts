@@ -17,6 +17,8 @@ export interface PlannedCup {
   name: string;
   charges: { beforeDraw: number; grams: number; coldMl: number; hotMl: number }[];
   limitMl: number;
+  /** the most it ever holds, hot */
+  mostMl: number;
   freshG: number;
   freshMl: number;
   returnedG: number;
@@ -118,6 +120,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       name: cup.recipe.name,
       charges: one.charges.map((c) => ({ beforeDraw: drawAt[c.beforeDraw] ?? 1, grams: c.fresh, coldMl: c.fresh / cold, hotMl: c.held / hot })),
       limitMl: limit,
+      mostMl: one.most / hot,
       freshG: one.fresh,
       freshMl: one.fresh / cold,
       returnedG: one.returned,

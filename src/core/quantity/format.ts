@@ -19,10 +19,14 @@ const OZ_STEP = 1 / 4;
 const SPOON_PARTS = [1 / 2, 1 / 4, 1 / 8, 1 / 16, 1 / 32, 1 / 64] as const;
 const fraction = (part: number): string => `1/${Math.round(1 / part)}`;
 
+/** How a figure is brought to what a hand has: to the nearest, or to one that is enough. */
+type Rounding = (n: number) => number;
+const upward: Rounding = (n) => Math.ceil(n - 1e-9);
+
 /** A number as whole ones and the parts a hand has: 1.5625 → `1 + 1/2 + 1/16`. */
-function inParts(n: number, parts: readonly number[]): string {
+function inParts(n: number, parts: readonly number[], round: Rounding): string {
   const least = parts.at(-1)!;
-  let left = Math.round(n / least) * least;
+  let left = round(n / least) * least;
   const out: string[] = [];
   if (left >= 1) out.push(String(Math.floor(left + 1e-9)));
   left -= Math.floor(left + 1e-9);
@@ -36,24 +40,24 @@ function inParts(n: number, parts: readonly number[]): string {
 }
 
 /** A volume as a US or imperial hand measures it out: cups to a sixteenth, ounces to a quarter, spoons below that. */
-function measured(ml: number, shop: ShopUnits): Shown {
+function measured(ml: number, shop: ShopUnits, round: Rounding = Math.round): Shown {
   const us = shop.system === 'us';
   const of = (key: UnitKey) => ml / unit(key).factor;
   const told = (number: string, label: string): Shown => ({ number, unit: label, text: `${number} ${label}` });
   if (ml < 0) return { number: `-${measured(-ml, shop).number}`, unit: measured(-ml, shop).unit, text: `-${measured(-ml, shop).text}` };
   const cups = of(us ? 'usCup' : 'impCup');
-  if (shop.volume === 'cup' && cups >= 1 / 8) return told(inParts(cups, CUP_PARTS), 'cup');
+  if (shop.volume === 'cup' && cups >= 1 / 8) return told(inParts(cups, CUP_PARTS, round), 'cup');
   const ounces = of(us ? 'usFlOz' : 'impFlOz');
   if (shop.volume === 'flOz' && ounces >= 1) {
-    const quarters = Math.round(ounces / OZ_STEP);
+    const quarters = round(ounces / OZ_STEP);
     const [whole, left] = [Math.floor(quarters / 4), quarters % 4];
     return told(`${whole}${left === 0 ? '' : ` ${left === 2 ? '1/2' : `${left}/4`}`}`, 'fl oz');
   }
   const table = of(us ? 'usTbsp' : 'impTbsp');
-  if (table >= 1) return told(inParts(table, [1 / 2]), 'tbsp');
+  if (table >= 1) return told(inParts(table, [1 / 2], round), 'tbsp');
   const tea = of(us ? 'usTsp' : 'impTsp');
   const step = tea >= 1 ? SPOON_PARTS.slice(0, 2) : tea >= 1 / 8 ? SPOON_PARTS.slice(0, 4) : SPOON_PARTS;
-  const said = inParts(tea, step);
+  const said = inParts(tea, step, round);
   return said === '' ? told('0', 'tsp') : told(said, 'tsp');
 }
 
@@ -97,6 +101,12 @@ export function sayFlake(mm: number, shop: ShopUnits): string {
 /** The sentence form of {@link show}. */
 export const say = (value: number, dimension: Dimension, shop: ShopUnits, decimals?: number): string =>
   show(value, dimension, shop, decimals).text;
+
+/** A volume that is no less than this, in mL to so many decimals or in the measures a hand has: for what is missing. */
+export function sayAtLeast(ml: number, shop: ShopUnits, decimals = 0): string {
+  if (shopUnit('volume', shop) !== 'mL') return measured(ml, shop, upward).text;
+  return say(upward(ml * 10 ** decimals) / 10 ** decimals, 'volume', shop, decimals);
+}
 
 /** A heat as a maker says it: the figure and the degree sign only, since a shop has one scale. */
 export const degrees = (celsius: number, shop: ShopUnits): string => `${show(celsius, 'temperature', shop).number}°`;

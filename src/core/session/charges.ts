@@ -36,7 +36,7 @@ export function planCharges(s: SessionState, run: RunState): void {
   if (cups.length === 0 || flows.some((f) => Object.keys(f.takes).some((key) => !s.cups.has(key)))) return;
   const heat = heatOf(run);
   const specs = Object.fromEntries(cups.map((c) => [c.key, {
-    limit: c.vessel ? limitMass(c.vessel, c.degas !== 'none', heat, GRADES[c.grade].density20) : 1e6, air: airG(c, heat), step: s.snapshot.input.settings.step * GRADES[c.grade].density20, start: new Map([[0, Math.max(0, c.grams)]]),
+    limit: c.vessel ? limitMass(c.vessel, c.degas !== 'none', heat, GRADES[c.grade].density20) : 1e6, air: airG(c, heat), step: s.snapshot.input.settings.step * GRADES[c.grade].density20, start: Math.max(0, c.grams),
   }]));
   const worked = balance(specs, flows, { reheatEvery: 1e9, doseCook: 0, doseReheat: 0 });
   for (const c of cups) {

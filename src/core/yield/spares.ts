@@ -21,12 +21,18 @@ export function chanceOfEnough(need: number, n: number, { share, strength }: Yie
   if (share >= 1) return 1;
   const a = share * strength;
   const b = (1 - share) * strength;
-  let sum = 0;
-  for (let k = need; k <= n; k++) {
-    const choose = -Math.log(n + 1) - betaln(k + 1, n - k + 1);
-    sum += Math.exp(choose + betaln(k + a, n - k + b) - betaln(a, b));
+  const logChoose = -Math.log(n + 1) - betaln(need + 1, n - need + 1);
+  const at = Math.exp(logChoose + betaln(need + a, n - need + b) - betaln(a, b));
+  // Each term from the one beside it, away from the mean, so that the first is the largest and nothing is lost.
+  const up = (k: number): number => ((n - k) / (k + 1)) * ((k + a) / (n - k - 1 + b));
+  if (need > n * share) {
+    let [term, sum] = [at, at];
+    for (let k = need; k < n; k++) sum += term *= up(k);
+    return Math.min(1, sum);
   }
-  return Math.min(1, sum);
+  let [term, sum] = [at, 0];
+  for (let k = need; k > 0; k--) sum += term /= up(k - 1);
+  return Math.max(0, 1 - sum);
 }
 
 /**
@@ -39,9 +45,13 @@ export function baitsToShoot(need: number, guess: YieldGuess, confidence: number
   const enough = (n: number) => chanceOfEnough(need, n, guess) >= confidence;
   const limit = Math.ceil((need * 20) / step) * step;
   if (guess.share <= 0 || !enough(limit)) return null;
-  // The chance rises with n, so halving finds the least multiple that does.
+  // The chance rises with n: doubled until it is enough, then halved down to the least multiple.
   let low = Math.ceil(need / step);
-  let high = limit / step;
+  let high = low;
+  while (!enough(high * step)) {
+    low = high + 1;
+    high = Math.min(limit / step, high * 2);
+  }
   while (low < high) {
     const middle = Math.floor((low + high) / 2);
     if (enough(middle * step)) high = middle;

@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import type { PlanInput, Tools } from '@/core/plan/index.ts';
+import { draftPlan } from '@/core/plan/index.ts';
+import { DEFAULTS, SHELF, WANTED } from './demoPlan.ts';
+
+interface Drawn {
+  bait: number;
+  colourway: number;
+  count: number;
+  /** barrels and cups against the demo shop's own */
+  barrel: number;
+  vessel: number;
+  degas: 'none' | 'cold' | 'after colour';
+  habit: Tools['habit'];
+  toPuck: boolean;
+  each: boolean;
+  steps: number;
+  trials: number;
+  good: number;
+}
+
+const choice = fc.record<Drawn>({
+  bait: fc.integer({ min: 1, max: SHELF.baits.length }),
+  colourway: fc.integer({ min: 1, max: SHELF.colourways.length }),
+  count: fc.integer({ min: 1, max: 400 }),
+  barrel: fc.double({ min: 0.25, max: 2, noNaN: true }),
+  vessel: fc.double({ min: 0.15, max: 2, noNaN: true }),
+  degas: fc.constantFrom('none', 'cold', 'after colour'),
+  habit: fc.constantFrom('push', 'plug'),
+  toPuck: fc.boolean(),
+  each: fc.boolean(),
+  steps: fc.integer({ min: 1, max: 3 }),
+  trials: fc.integer({ min: 0, max: 6 }),
+  good: fc.double({ min: 0.4, max: 1, noNaN: true }),
+});
+
+function toolsOf(tools: Tools, drawn: Drawn, layers: string[]): Tools {
+  const moulds = tools.moulds.map((m) => ({ ...m, mould: drawn.each ? { ...m.mould, feed: 'each' as const, runner: Math.max(2, m.mould.runner) } : m.mould }));
+  return {
+    ...tools,
+    moulds: moulds.flatMap((m) => Array.from({ length: drawn.steps }, (_, i) => ({ ...m, id: m.id + 100 * i }))),
+    injector: tools.injector && {
+      id: tools.injector.id,
+      injector: {
+        ...tools.injector.injector,
+        barrels: tools.injector.injector.barrels.map((b) => ({ ...b, volume: b.volume * drawn.barrel })),
+      },
+    },
+    habit: drawn.habit,
+    good: drawn.good,
+    mixedTo: drawn.toPuck ? 'puck' : (layers[0] ?? 'puck'),
+  };
+}
+
+/** Plans nobody would lay by hand: any bait in any colourway, tools of any size, trials, habits and ways of feeding. */
+export const randomPlan: fc.Arbitrary<PlanInput> = choice.map((drawn) => {
+  const plan = draftPlan(SHELF, [{ ...WANTED[0]!, bait: drawn.bait, colourway: drawn.colourway, count: drawn.count }], DEFAULTS);
+  return {
+    ...plan,
+    jobs: plan.jobs.map((job) => ({
+      ...job,
+      trials: drawn.trials,
+      tools: job.tools.map((t) => toolsOf(t, drawn, Object.keys(job.layers))),
+    })),
+    cups: plan.cups.map((cup) => ({
+      ...cup,
+      degas: drawn.degas,
+      vessel: cup.vessel && { id: cup.vessel.id, vessel: { ...cup.vessel.vessel, volume: cup.vessel.vessel.volume * drawn.vessel } },
+    })),
+  };
+});
