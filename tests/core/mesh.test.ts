@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { readDecimal } from '@/core/mesh/decimal.ts';
 import { Cancelled, inMm, measureStl, meshRemarks } from '@/core/mesh/index.ts';
 import type { Facets } from '../meshes.ts';
 import { ascii, binary, sphere, tetrahedron, torus } from '../meshes.ts';
@@ -13,7 +14,7 @@ test('sphere, torus and tetrahedron against their exact volumes, watertight', ()
   for (const [facets, exact, share] of [[sphere(10, 60), (4 / 3) * Math.PI * 1000, 0.005], [torus(20, 5, 90), 2 * Math.PI ** 2 * 20 * 25, 0.005], [tetrahedron(12), 288, 1e-6]] as [Facets, number, number][]) {
     const m = measure(binary(facets));
     within(m.volume, exact, share);
-    assert.ok(m.watertight && !m.closed.mirrored && !m.closed.doubled, JSON.stringify(m.closed));
+    assert.ok(m.watertight && !m.closed.mirrored && m.closed.repeated === 0 && m.closed.bodies === 1, JSON.stringify(m.closed));
     assert.deepEqual(meshRemarks({ ...m, triangles: 100 }), []);
   }
 });
@@ -35,11 +36,62 @@ test('mirrored, open, doubled and half-turned meshes are recognised, and the bod
   const open = measure(binary(ball.slice(1)));
   assert.deepEqual([open.watertight, open.closed.open], [false, 3]);
   const twice = measure(binary([...ball, ...ball]));
-  assert.ok(twice.closed.doubled);
+  assert.equal(twice.closed.repeated, ball.length);
   within(twice.volume, whole, 1e-9);
   const turned = measure(binary([...flipped(ball.slice(0, 1)), ...ball.slice(1)]));
   assert.deepEqual([turned.watertight, turned.closed.turned], [false, 3]);
   for (const [m, word] of [[mirrored, /inside out/], [open, /not watertight: 3/], [twice, /stands there twice/], [turned, /wrong way/]] as const) assert.ok(meshRemarks(m).some((r) => word.test(r.sentence)));
+});
+
+test('E25 a body with its own copy turned inside out is the body, however the two are mixed', () => {
+  const ball = sphere(10, 30);
+  const whole = measure(binary(ball)).volume;
+  for (const both of [[...ball, ...flipped(ball)], ball.flatMap((f) => [f, flipped([f])[0]!])]) {
+    const m = measure(binary(both));
+    within(m.volume, whole, 1e-9);
+    assert.ok(m.watertight && m.closed.repeated === ball.length);
+  }
+});
+
+test('E25 bodies that lie in each other count once, a hollow is taken out, bodies apart add up', () => {
+  const moved = (f: Facets, x: number): Facets => f.map((t) => t.map((v, i) => (i % 3 === 0 ? v + x : v)));
+  const ball = sphere(10, 60);
+  const one = (4 / 3) * Math.PI * 1000;
+  // Two balls of radius r, d apart, share the lens π (2r − d)² (d² + 4dr) / 12d.
+  const lens = (d: number): number => (Math.PI * (20 - d) ** 2 * (d * d + 40 * d)) / (12 * d);
+  for (const [d, volume] of [[8, 2 * one - lens(8)], [15, 2 * one - lens(15)], [30, 2 * one]] as const) {
+    const m = measure(binary([...ball, ...moved(ball, d)]));
+    within(m.volume, volume, 0.01);
+    assert.equal(m.closed.overlap > 0, d < 20);
+    assert.equal(m.closed.bodies, 2);
+    within(measure(binary([...ball, ...moved(flipped(ball), d)])).volume, volume, 0.01);
+  }
+  const small = sphere(5, 40);
+  within(measure(binary([...ball, ...small])).volume, one, 0.01);
+  within(measure(binary([...ball, ...flipped(small)])).volume, one * (7 / 8), 0.01);
+  assert.ok(meshRemarks(measure(binary([...ball, ...moved(ball, 8)]))).some((r) => /lie in each other/.test(r.sentence)));
+});
+
+test('E25 some bytes after the last facet, and capitals in a text, are no hindrance; facets left over are said', () => {
+  const ball = sphere(7, 20);
+  const plain = measure(binary(ball));
+  const longer = (bytes: Uint8Array, by: number) => { const out = new Uint8Array(bytes.length + by); out.set(bytes); return out; };
+  for (const head of ['a bait', 'solid made elsewhere']) assert.equal(measure(longer(binary(ball, head), 2)).volume, plain.volume);
+  const capitals = new TextEncoder().encode(new TextDecoder().decode(ascii(ball)).toUpperCase());
+  within(measure(capitals).volume, plain.volume, 1e-5);
+  const more = measureStl(longer(binary(ball), 120));
+  assert.ok(!more.ok && /goes on after them/.test(more.message));
+});
+
+test('E26 property: numbers read from bytes are the numbers they spell', () => {
+  const bytesOf = (text: string) => new TextEncoder().encode(text);
+  fc.assert(fc.property(fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e30, max: 1e30 }), fc.integer({ min: 0, max: 17 }), fc.boolean(), (value, figures, plain) => {
+    const text = plain ? value.toFixed(figures) : value.toExponential(figures);
+    const read = readDecimal(bytesOf(text), 0, text.length);
+    assert.ok(Math.abs(read - Number(text)) <= 1e-13 * Math.abs(Number(text)) + 1e-300, `${text}: ${read}`);
+  }));
+  for (const text of ['', '.', '-', '1e', '1.2.3', 'nan', 'inf', '0x10', '1,5', '9e999']) assert.ok(Number.isNaN(readDecimal(bytesOf(text), 0, text.length)), text);
+  for (const [text, value] of [['+.5', 0.5], ['7.', 7], ['-0', -0], ['1E+2', 100]] as const) assert.equal(readDecimal(bytesOf(text), 0, text.length), value);
 });
 
 test('property: volume minds neither place nor turn, and goes with the cube of size', () => {

@@ -36,7 +36,8 @@ export const inMm = (m: Pick<Measured, 'volume' | 'length' | 'section'>, unit: M
 /** What is wrong with a mesh, and what was made of it, a sentence each. Empty = it is sound. */
 export function meshRemarks({ closed, triangles }: Pick<Measured, 'closed' | 'triangles'>): { weight: 'watch' | 'stop'; sentence: string }[] {
   const out: { weight: 'watch' | 'stop'; sentence: string }[] = [];
-  if (closed.doubled) out.push({ weight: 'watch', sentence: 'Every facet stands there twice; the volume is counted once.' });
+  if (closed.repeated > 0) out.push({ weight: 'watch', sentence: `${closed.repeated * 2 >= triangles ? 'Every facet stands' : `${closed.repeated.toLocaleString('en')} facets stand`} there twice; the volume is counted once.` });
+  if (closed.overlap > 0) out.push({ weight: 'watch', sentence: `It is ${closed.bodies.toLocaleString('en')} bodies that lie in each other; what they share is counted once.` });
   if (closed.mirrored) out.push({ weight: 'watch', sentence: 'It is inside out, as a mirrored mesh is; the volume is the same, but a left bait may have become a right one.' });
   if (closed.open > 0) out.push({ weight: 'stop', sentence: `It is not watertight: ${closed.open.toLocaleString('en')} of its edges border a hole. The volume is only near.` });
   if (closed.crowded > 0) out.push({ weight: 'stop', sentence: `Bodies touch or lie in each other along ${closed.crowded.toLocaleString('en')} edges; the volume may count a part twice.` });

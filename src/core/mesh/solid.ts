@@ -1,5 +1,7 @@
+import { overlapOf } from './overlap.ts';
 import type { Mesh, Progress } from './read.ts';
 import { Cancelled } from './read.ts';
+import { Groups, weld, withoutRepeats } from './weld.ts';
 
 /** How well a mesh encloses a volume. */
 export interface Closed {
@@ -9,13 +11,16 @@ export interface Closed {
   crowded: number;
   /** edges both of whose triangles run the same way: turned facets */
   turned: number;
-  /** every facet stands there twice */
-  doubled: boolean;
+  /** facets that stand there again, the same way or turned; left out */
+  repeated: number;
+  /** bodies, and the volume that lies in more than one of them, file units cubed: counted once */
+  bodies: number;
+  overlap: number;
   /** inside out: its facets face inward, as a mirrored mesh's do */
   mirrored: boolean;
 }
 export interface Solid {
-  /** in the file's units cubed, of the body itself: twice over counts once, inside out counts the same */
+  /** in the file's units cubed, of what is solid: twice over counts once, inside out counts the same */
   volume: number;
   closed: Closed;
   watertight: boolean;
@@ -24,47 +29,16 @@ export interface Solid {
   high: [number, number, number];
 }
 
-/** Numbers corners that lie in one place alike: open addressing on their bits, no string in sight. */
-function weld({ corners, triangles }: Mesh, tick: (share: number) => void): Uint32Array {
-  const n = triangles * 3;
-  let size = 1;
-  while (size < n * 2) size *= 2;
-  const table = new Int32Array(size).fill(-1);
-  const bits = new Uint32Array(corners.buffer, corners.byteOffset, corners.length);
-  const of = new Uint32Array(n);
-  for (let v = 0; v < n; v++) {
-    if ((v & 131071) === 0) tick(v / n);
-    const b = v * 3;
-    // −0 and 0 are one place.
-    for (let k = 0; k < 3; k++) if (corners[b + k] === 0) corners[b + k] = 0;
-    let h = (Math.imul(bits[b]!, 0x9e3779b1) ^ Math.imul(bits[b + 1]!, 0x85ebca77) ^ Math.imul(bits[b + 2]!, 0xc2b2ae3d)) >>> 0;
-    h = (h ^ (h >>> 15)) & (size - 1);
-    for (;;) {
-      const held = table[h]!;
-      if (held < 0) {
-        table[h] = v;
-        of[v] = v;
-        break;
-      }
-      const c = held * 3;
-      if (bits[c] === bits[b] && bits[c + 1] === bits[b + 1] && bits[c + 2] === bits[b + 2]) {
-        of[v] = held;
-        break;
-      }
-      h = (h + 1) & (size - 1);
-    }
-  }
-  return of;
-}
-
-/** Counts how often each edge is walked, forward and back. */
-function walkEdges(of: Uint32Array, triangles: number, tick: (share: number) => void): Omit<Closed, 'mirrored'> {
+/** Counts how often each edge is walked, forward and back; facets that share an edge are of one body. */
+function walkEdges(of: Uint32Array, triangles: number, tick: (share: number) => void): Pick<Closed, 'open' | 'crowded' | 'turned'> & { bodies: Groups } {
+  const bodies = new Groups(triangles);
   let size = 1;
   while (size < triangles * 3.2) size *= 2;
   const low = new Int32Array(size).fill(-1);
   const high = new Int32Array(size);
   const forward = new Uint8Array(size);
   const back = new Uint8Array(size);
+  const first = new Uint32Array(size);
   for (let t = 0; t < triangles; t++) {
     if ((t & 65535) === 0) tick(t / triangles);
     for (let k = 0; k < 3; k++) {
@@ -76,61 +50,82 @@ function walkEdges(of: Uint32Array, triangles: number, tick: (share: number) => 
       let h = (Math.imul(lo, 0x9e3779b1) ^ Math.imul(hi, 0x85ebca77)) >>> 0;
       h = (h ^ (h >>> 13)) & (size - 1);
       while (low[h]! >= 0 && (low[h] !== lo || high[h] !== hi)) h = (h + 1) & (size - 1);
+      if (low[h]! < 0) first[h] = t;
+      else bodies.join(t, first[h]!);
       low[h] = lo;
       high[h] = hi;
       const way = a < b ? forward : back;
       if (way[h]! < 255) way[h] = way[h]! + 1;
     }
   }
-  let open = 0;
-  let crowded = 0;
-  let turned = 0;
-  let edges = 0;
-  let twice = 0;
+  const count = { open: 0, crowded: 0, turned: 0 };
   for (let h = 0; h < size; h++) {
     if (low[h]! < 0) continue;
-    edges += 1;
     const [f, b] = [forward[h]!, back[h]!];
-    if (f + b === 4) twice += 1;
-    if (f + b === 1) open += 1;
-    else if (f + b > 2) crowded += 1;
-    else if (f !== b) turned += 1;
+    if (f + b === 1) count.open += 1;
+    else if (f + b > 2) count.crowded += 1;
+    else if (f !== b) count.turned += 1;
   }
-  const doubled = edges > 0 && twice === edges;
-  return { open, crowded: doubled ? 0 : crowded, turned, doubled };
+  return { ...count, bodies };
 }
 
-/**
- * Volume and soundness of a mesh. Volume is the sum of signed tetrahedra from one point of it (divergence
- * theorem); taken from a corner of its own, so that a mesh far from the origin loses no digits.
- * @param progress told the share done; answering false stops it with {@link Cancelled}
- */
-export function solidOf(mesh: Mesh, progress?: Progress): Solid {
-  const { corners, triangles } = mesh;
-  const part = (from: number, to: number) => (share: number) => {
-    if (progress?.(from + (to - from) * share) === false) throw new Cancelled('Stopped.');
-  };
-  const of = weld(mesh, part(0, 0.45));
-  const edges = walkEdges(of, triangles, part(0.45, 0.85));
+/** Corners of the box a mesh lies in. */
+function boxOf({ corners }: Mesh): Pick<Solid, 'low' | 'high'> {
   const low: Solid['low'] = [Infinity, Infinity, Infinity];
   const high: Solid['high'] = [-Infinity, -Infinity, -Infinity];
+  for (let k = 0; k < corners.length; k++) {
+    const axis = k % 3;
+    low[axis] = Math.min(low[axis]!, corners[k]!);
+    high[axis] = Math.max(high[axis]!, corners[k]!);
+  }
+  return { low, high };
+}
+
+/** Six times the signed volume of each body: tetrahedra from one corner of the mesh's own, so that no digits are lost far from the origin. */
+function sixfold({ corners, triangles }: Mesh, body: Uint32Array, bodies: number): Float64Array {
+  const six = new Float64Array(bodies);
   const [ox, oy, oz] = [corners[0]!, corners[1]!, corners[2]!];
-  const tick = part(0.85, 1);
-  let six = 0;
   for (let t = 0; t < triangles; t++) {
-    if ((t & 65535) === 0) tick(t / triangles);
     const c = t * 9;
-    for (let k = 0; k < 9; k++) {
-      const v = corners[c + k]!;
-      const axis = k % 3;
-      if (v < low[axis]!) low[axis] = v;
-      if (v > high[axis]!) high[axis] = v;
-    }
     const [ax, ay, az] = [corners[c]! - ox, corners[c + 1]! - oy, corners[c + 2]! - oz];
     const [bx, by, bz] = [corners[c + 3]! - ox, corners[c + 4]! - oy, corners[c + 5]! - oz];
     const [cx, cy, cz] = [corners[c + 6]! - ox, corners[c + 7]! - oy, corners[c + 8]! - oz];
-    six += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
+    six[body[t]!]! += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
   }
-  const volume = Math.abs(six) / 6 / (edges.doubled ? 2 : 1);
-  return { volume, closed: { ...edges, mirrored: six < 0 }, watertight: edges.open === 0 && edges.crowded === 0 && edges.turned === 0, low, high };
+  return six;
+}
+
+/**
+ * Volume and soundness of a mesh. Volume is the sum of signed tetrahedra (divergence theorem), what lies in several
+ * bodies counted once; facets that stand there twice are left out first.
+ * @param progress told the share done; answering false stops it with {@link Cancelled}
+ */
+export function solidOf(given: Mesh, progress?: Progress): Solid {
+  const part = (from: number, to: number) => (share: number) => {
+    if (progress?.(from + (to - from) * share) === false) throw new Cancelled('Stopped.');
+  };
+  let mesh = given;
+  let of = weld(mesh, part(0, 0.4));
+  let edges = walkEdges(of, mesh.triangles, part(0.4, 0.75));
+  let repeated = 0;
+  if (edges.crowded > 0) {
+    ({ mesh, repeated } = withoutRepeats(given, of));
+    if (repeated > 0) {
+      of = weld(mesh, part(0.75, 0.75));
+      edges = walkEdges(of, mesh.triangles, part(0.75, 0.75));
+    }
+  }
+  const { bodies, ...closed } = edges;
+  const { group: body, count } = bodies.numbered();
+  const six = sixfold(mesh, body, count);
+  const box = boxOf(mesh);
+  const { volume, overlap } = overlapOf(mesh, body, six, box, part(0.85, 1));
+  part(0.85, 1)(1);
+  const mirrored = six.reduce((all, own) => all + own, 0) < 0;
+  return {
+    volume,
+    closed: { ...closed, repeated, bodies: count, overlap, mirrored },
+    watertight: edges.open === 0 && edges.crowded === 0 && edges.turned === 0,
+    ...box,
+  };
 }
