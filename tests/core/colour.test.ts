@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Colour, Pixel } from '@/core/colour/index.ts';
-import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, deltaE, dragFrom, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, spreadOf, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
+import { balanced, bulkOf, characterise, choices, CLEAR_BASE, colourOf, colourOfHex, colourWith, countsHolding, deltaE, dragFrom, even, flakeInBait, flakeMass, flakesIn, GROUNDS, hexOf, labOf, layerOver, lightOf, mixed, opacity, readColour, recipesFor, reflectanceOf, refusal, salted, saltFor, seen, settles, shelved, sinking, spreadOf, STEEL, thick, thousandths, through, throughTo, unseen, WATERS, WEIGHTS, WHITE, xyzOf, xyzOfLab } from '@/core/colour/index.ts';
 import { recipeOf, scaleMix } from '@/core/material/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
@@ -141,8 +141,51 @@ test('flake by hand: a quarter teaspoon of 1 mm hexagons is some eleven thousand
   near(one.kept_out, 0.5 / 6.5, 1e-12);
   const chance = seeded(5);
   const inside = Array.from({ length: 4000 }, () => { let n = 0; for (let t = -Math.log(1 - chance()); t < one.mean; t -= Math.log(1 - chance())) n += 1; return n; }).filter((n) => n >= one.low && n <= one.high).length / 4000;
-  assert.ok(inside > 0.78 && inside < 0.88, `${inside}`);
+  near(inside, one.held, 0.025, 'share held');
   assert.ok(one.cover > 0 && flakeInBait('hexagon', 1, 1000, bait).cover > one.cover && flakeInBait('hexagon', 1, 1e9, bait).cover <= 1);
+});
+
+test('E22 ranges of flake: the share said is the share held, for few flakes and many; the narrowest of those that hold eight in ten', () => {
+  // P(0) = 1/e, P(1) = 1/e, P(2) = 1/2e of a mean of one: two counts are too few, three hold 92 %.
+  assert.deepEqual({ ...countsHolding(1), held: 0 }, { low: 0, high: 2, held: 0 });
+  near(countsHolding(1).held, 2.5 / Math.E, 1e-12);
+  assert.deepEqual(countsHolding(0), { low: 0, high: 0, held: 1 });
+  const chance = (mean: number, from: number, to: number): number => {
+    let [term, sum] = [Math.exp(-mean), 0];
+    for (let n = 0; n <= to; term *= mean / ++n) if (n >= from) sum += term;
+    return sum;
+  };
+  fc.assert(fc.property(fc.double({ min: 0.05, max: 300, noNaN: true }), (mean) => {
+    const { low, high, held } = countsHolding(mean);
+    near(held, chance(mean, low, high), 1e-9);
+    assert.ok(held >= 0.8);
+    // No run of one count fewer holds as much.
+    for (let from = Math.max(0, low - 3); from <= low + 3; from++) assert.ok(chance(mean, from, from + high - low - 1) < 0.8);
+  }));
+});
+
+test('E22 whatever two swatches are taken, reckoned back they are themselves; what no one layer looks like is sent back', () => {
+  const chance = seeded(22);
+  let taken = 0;
+  const codes = new Map<string, number>();
+  for (let i = 0; i < 1500; i++) {
+    const white = { l: 20 + 78 * chance(), a: 120 * chance() - 60, b: 120 * chance() - 60 };
+    // Over black darker, of the same hue or near it, as a maker’s photograph might have it.
+    const by = 0.3 + 0.6 * chance();
+    const black = { l: white.l * by, a: white.a * (by + 0.4 * chance() - 0.2), b: white.b * (by + 0.4 * chance() - 0.2) };
+    const [dose, thickness] = [1 + 20 * chance(), 0.5 + 2 * chance()];
+    const found = characterise({ white, black, dose, thickness });
+    if (!found.ok) {
+      codes.set(found.code, (codes.get(found.code) ?? 0) + 1);
+      continue;
+    }
+    taken += 1;
+    for (const [ground, swatch] of [[GROUNDS.white, white], [GROUNDS.black, black]] as const) {
+      const again = colourOf(seen(layerOver(mixed([{ pigment: found.pigment, dose }]), thickness, ground), 'air'));
+      assert.ok(deltaE(again, swatch) <= 3, `${JSON.stringify({ white, black, dose, thickness })}`);
+    }
+  }
+  assert.ok(taken > 150 && (codes.get('unlike') ?? 0) > 0, `${taken} taken; ${JSON.stringify([...codes])}`);
 });
 
 test('salt by hand: a layered bait is made to hang, to sink as fast as the drag law says, or told why it cannot', () => {

@@ -88,7 +88,7 @@ test('E26 property: numbers read from bytes are the numbers they spell', () => {
   fc.assert(fc.property(fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e30, max: 1e30 }), fc.integer({ min: 0, max: 17 }), fc.boolean(), (value, figures, plain) => {
     const text = plain ? value.toFixed(figures) : value.toExponential(figures);
     const read = readDecimal(bytesOf(text), 0, text.length);
-    assert.ok(Math.abs(read - Number(text)) <= 1e-13 * Math.abs(Number(text)) + 1e-300, `${text}: ${read}`);
+    assert.ok(Math.abs(read - Number(text)) <= 1e-13 * Math.abs(Number(text)) + 1e-280, `${text}: ${read}`);
   }));
   for (const text of ['', '.', '-', '1e', '1.2.3', 'nan', 'inf', '0x10', '1,5', '9e999']) assert.ok(Number.isNaN(readDecimal(bytesOf(text), 0, text.length)), text);
   for (const [text, value] of [['+.5', 0.5], ['7.', 7], ['-0', -0], ['1E+2', 100]] as const) assert.equal(readDecimal(bytesOf(text), 0, text.length), value);

@@ -1,10 +1,11 @@
 import type { Colour } from './lab.ts';
-import { xyzOfLab } from './lab.ts';
+import { colourOf, deltaE, xyzOfLab } from './lab.ts';
 import type { Medium } from './laminate.ts';
-import { even, unseen } from './laminate.ts';
+import { even, layerOver, seen, unseen } from './laminate.ts';
+import type { Spectrum } from './observer.ts';
 import { BANDS } from './observer.ts';
 import type { Pigment } from './pigment.ts';
-import { CLEAR_BASE } from './pigment.ts';
+import { CLEAR_BASE, mixed } from './pigment.ts';
 import { reflectanceOf } from './reconstruct.ts';
 
 /** A drawdown over white and over black, of known dose and thickness. */
@@ -18,10 +19,15 @@ export interface Swatches {
 }
 /** What the card's two grounds turn back (judgement: a printed drawdown card). */
 export const CARD = { white: 0.86, black: 0.02 } as const;
+/** The card's grounds as spectra. */
+export const GROUNDS = { white: even(CARD.white), black: even(CARD.black) } as const;
 /** Black over white must lie between these, in Y: outside neither scatter nor absorption can be told. */
 export const TELLS = { least: 0.15, most: 0.85 } as const;
 
-export type Characterised = { ok: true; pigment: Pigment; contrast: number } | { ok: false; code: 'opaque' | 'clear' | 'dose' | 'colour'; message: string };
+/** ΔE by which a pigment may miss the swatches it was found from: more, and no layer of one thickness looks like both. */
+export const MISSES = 3;
+
+export type Characterised = { ok: true; pigment: Pigment; contrast: number } | { ok: false; code: 'opaque' | 'clear' | 'dose' | 'colour' | 'unlike'; message: string };
 
 /** Mean of a band and its neighbours, of ln: what a pigment does is smooth over 30 nm. */
 const smoothed = (list: number[]): number[] => list.map((_, i) => Math.exp([-1, 0, 1].reduce((sum, d) => sum + (d === 0 ? 0.5 : 0.25) * Math.log(list[Math.min(BANDS - 1, Math.max(0, i + d))]!), 0)));
@@ -53,7 +59,7 @@ function solveBand(white: number, black: number, thickness: number): { k: number
 
 /**
  * What a pigment does to light, from two swatches. Bounded and smoothed over neighbouring bands; a swatch whose
- * contrast cannot tell is sent back with what to change.
+ * contrast cannot tell is sent back with what to change, and so are two that no one layer looks like.
  */
 export function characterise({ white, black, dose, thickness }: Swatches, base: Medium = CLEAR_BASE): Characterised {
   if (!(dose > 0) || !(thickness > 0)) return { ok: false, code: 'dose', message: 'A swatch has a dose and a thickness above nothing. What you typed is kept.' };
@@ -66,8 +72,10 @@ export function characterise({ white, black, dose, thickness }: Swatches, base: 
   const [w, b] = [unseen(rw, 'air'), unseen(rb, 'air')];
   const bands = Array.from({ length: BANDS }, (_, i) => solveBand(w[i]!, b[i]!, thickness));
   const per = (all: number[], own: readonly number[]) => smoothed(all.map((x, i) => Math.max(1e-7, (x - own[i]!) / dose)));
-  return { ok: true, contrast, pigment: { k: per(bands.map((x) => x.k), base.k), s: per(bands.map((x) => x.s), base.s) } };
+  const pigment = { k: per(bands.map((x) => x.k), base.k), s: per(bands.map((x) => x.s), base.s) };
+  const layer = mixed([{ pigment, dose }], base);
+  const miss = (ground: Spectrum, swatch: Colour): number => deltaE(colourOf(seen(layerOver(layer, thickness, ground), 'air')), swatch);
+  const [off, of] = [[miss(GROUNDS.white, white), 'white'] as const, [miss(GROUNDS.black, black), 'black'] as const].sort((one, two) => two[0] - one[0])[0]!;
+  if (off > MISSES) return { ok: false, code: 'unlike', message: `No one layer looks so over both grounds: reckoned back, it is ${off.toFixed(0)} (ΔE) from what was read over ${of}. Read both again from one drawdown, in one light; both are kept.` };
+  return { ok: true, contrast, pigment };
 }
-
-/** The card's grounds as spectra. */
-export const GROUNDS = { white: even(CARD.white), black: even(CARD.black) } as const;

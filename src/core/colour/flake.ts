@@ -1,3 +1,4 @@
+import { gammaln } from 'simple-statistics';
 import type { FlakeShape } from '../material/index.ts';
 import { SHAPES } from '../material/index.ts';
 
@@ -16,17 +17,44 @@ export const flakeMass = (shape: FlakeShape, size: number): number => (SHAPES[sh
 export const flakesIn = (shape: FlakeShape, size: number, ml: number, spoon: number = FILM_FLAKE.spoon): number => (ml * spoon) / flakeMass(shape, size);
 
 export interface FlakeInBait {
-  /** in the mean, and eight baits in ten between these */
   mean: number;
+  /** the fewest counts side by side that at least eight baits in ten have, and the share that has them */
   low: number;
   high: number;
+  held: number;
   /** share of its outline that flake covers, seen from the side */
   cover: number;
   /** share of its volume too thin for a flake this wide */
   kept_out: number;
 }
-/** 80 % of a Poisson count lies between these, by the normal limit with its half-counts: good from a few up (NIST handbook §6.3.3.1). */
-const Z = 1.2816;
+/** Share of baits the range of counts must hold. */
+const HELD = 0.8;
+
+/**
+ * The narrowest run of counts that holds a share of a Poisson law, grown from its mode towards the likelier side: few
+ * flakes come in whole ones, so it holds more than is asked.
+ * @param mean of the law, above or at 0
+ * @see Johnson, Kemp & Kotz, *Univariate Discrete Distributions*, §4.3
+ */
+export function countsHolding(mean: number, share: number = HELD): { low: number; high: number; held: number } {
+  let low = Math.floor(mean);
+  let high = low;
+  const mode = mean > 0 ? Math.exp(low * Math.log(mean) - mean - gammaln(low + 1)) : 1;
+  let held = mode;
+  let [under, over] = [mode * (low / (mean || 1)), mode * (mean / (high + 1))];
+  while (held < share) {
+    if (under > over) {
+      held += under;
+      low -= 1;
+      under *= low / mean;
+    } else {
+      held += over;
+      high += 1;
+      over *= mean / (high + 1);
+    }
+  }
+  return { low, high, held };
+}
 
 /**
  * Flakes in one bait (M13): counts as Poisson; a section thinner than a flake is wide takes none in.
@@ -37,9 +65,8 @@ export function flakeInBait(shape: FlakeShape, size: number, perMl: number, sect
   const all = sections.reduce((sum, s) => sum + s.volume, 0);
   const open = sections.filter((s) => s.across >= size).reduce((sum, s) => sum + s.volume, 0);
   const mean = perMl * open;
-  const half = Z * Math.sqrt(mean);
   const thick = all > 0 ? sections.reduce((sum, s) => sum + s.across * s.volume, 0) / all : 0;
-  return { mean, low: Math.max(0, Math.floor(mean - half)), high: Math.ceil(mean + half), cover: all > 0 ? (open / all) * covering(shape, size, perMl, thick, facing) : 0, kept_out: all > 0 ? 1 - open / all : 0 };
+  return { mean, ...countsHolding(mean), cover: all > 0 ? (open / all) * covering(shape, size, perMl, thick, facing) : 0, kept_out: all > 0 ? 1 - open / all : 0 };
 }
 
 /** Share of a face that flake hides: `1 − exp(−n t s A)`. @param thick mm looked through */
