@@ -1,3 +1,5 @@
+import { PLASTISOL, viscosity } from '../material/index.ts';
+
 /** g/mL of salt and of a steel hook. */
 export const SALT = 2.16;
 export const STEEL = 7.85;
@@ -73,14 +75,25 @@ export function saltFor(speed: number, layers: readonly FloatLayer[], into: numb
 
 /** Grains of salt, mm (judgement). */
 const GRAIN = 0.2;
+/** Longer than this nobody leaves a cup, s. */
+const LONGEST = 3600;
 /**
- * s until the top tenth of a cup has cleared of what settles: Stokes, hindered by its own crowd (Richardson & Zaki
- * 1954, exponent 4.65).
+ * s until the top tenth of a cup has cleared of what settles, in plastic that thickens as it cools: Stokes, hindered by
+ * its own crowd (Richardson & Zaki 1954, exponent 4.65).
  * @param depth mm of plastic in the cup
- * @param viscosity Pa·s
+ * @param celsius of the cup so many s after its stir
  * @param share of its volume that is grains
+ * @returns null where it sets before that
  */
-export function settles(depth: number, viscosity: number, share: number, plastic = 0.93, solid: number = SALT, grain: number = GRAIN): number {
-  const stokes = ((solid - plastic) * 1000 * G * (grain / 1000) ** 2) / (18 * viscosity);
-  return (depth / 10000) / (stokes * (1 - share) ** 4.65);
+export function settles(depth: number, celsius: (seconds: number) => number, share: number, plastic = 0.93, solid: number = SALT, grain: number = GRAIN): number | null {
+  const pull = (((solid - plastic) * 1000 * G * (grain / 1000) ** 2) / 18) * (1 - share) ** 4.65;
+  let left = depth / 10000;
+  for (let at = 0; at < LONGEST; at++) {
+    const heat = celsius(at + 0.5);
+    if (heat <= PLASTISOL.noFlow) return null;
+    const falls = pull / viscosity(heat);
+    if (falls >= left) return at + left / falls;
+    left -= falls;
+  }
+  return null;
 }

@@ -2,6 +2,8 @@ import { PLASTISOL } from '../material/plastisol.ts';
 import { viscosity } from '../material/viscosity.ts';
 import { conduct } from './conduct.ts';
 import { CONTACT } from './constants.ts';
+import type { Way } from './way.ts';
+import { pushed } from './way.ts';
 
 /** Slow, even pressure of one hand on a plunger, N, and how many times more or less another hand gives (judgements). */
 export const PUSH = { newtons: 150, spread: 1.5 } as const;
@@ -16,6 +18,8 @@ export interface Thin {
   shape: 'slab' | 'round';
   /** mm */
   across: number;
+  /** of a flat one, mm */
+  wide?: number;
 }
 export interface Filling {
   /** s, and mm reached by then; the last is where it stops */
@@ -23,20 +27,33 @@ export interface Filling {
   reach: number[];
 }
 
+/** mm² of a thin part's section; none where a flat one's width is not known. */
+const areaOf = ({ shape, across, wide }: Thin): number | null => (shape === 'round' ? (Math.PI / 4) * across ** 2 : wide === undefined ? null : across * wide);
+
 /**
  * How far plastic runs into a thin part before it stops (M7): pressure-driven flow in a gap (Hele-Shaw) whose skin
  * freezes from the wall. With the heat across the gap from M6, `L dL/dt = P S / area`, where S is the flow under unit
  * pressure gradient, `2 ∫ s²/μ ds` (slab) or `π/2 ∫ s³/μ ds` (round), and plastic under the no-flow heat does not
- * move. The skin is everywhere as old as at the mouth, so the figure is on the short side.
+ * move. What it loses before it gets there, and how fast it can come at all while the rest fills, are the way's. The
+ * skin is everywhere as old as at the mouth, so the figure is on the short side.
  * @param shot °C going in
  * @param metal °C of the mould
  * @param pressure Pa
+ * @param way it takes before the thin part; none = it is fed at once, as fast as pressure drives it
  * @see C. A. Hieber, S. F. Shen 1980, *J. Non-Newtonian Fluid Mech.* 7, 1–32; Bird, Stewart & Lightfoot §2.3, §2.5
  */
-export function filling({ shape, across }: Thin, shot: number, metal: number, pressure: number, contact = CONTACT): Filling {
+export function filling(thin: Thin, shot: number, metal: number, pressure: number, contact = CONTACT, way?: Way): Filling {
+  const { shape, across } = thin;
   const half = across / 2000;
+  const comes = way ? pushed(way, shot, metal, pressure, contact) : { flow: Infinity, arrived: { celsius: shot, spent: 0 } };
   const out: Filling = { at: [0], reach: [0] };
-  let [before, sum] = [null as { at: number; flow: number } | null, 0];
+  if (!comes || comes.arrived.celsius <= PLASTISOL.noFlow) return out;
+  const { arrived } = comes;
+  const behind = pressure - arrived.spent;
+  const area = areaOf(thin);
+  // mm/s at which plastic comes at most.
+  const fed = area === null ? Infinity : (comes.flow * 1000) / area;
+  let before: { at: number; flow: number } | null = null;
   // Flow under unit gradient over the open section's area, m²/Pa s.
   const flowOf = (heat: Float64Array): number => {
     const w = half / heat.length;
@@ -48,12 +65,13 @@ export function filling({ shape, across }: Thin, shot: number, metal: number, pr
     });
     return flow / (shape === 'slab' ? 2 * half : Math.PI * half * half);
   };
-  conduct({ shape, across, layers: [{ upTo: 1, celsius: shot }], outside: { kind: 'fixed', celsius: metal, contact } }, PUSHED, ({ at, heat }) => {
+  conduct({ shape, across, layers: [{ upTo: 1, celsius: arrived.celsius }], outside: { kind: 'fixed', celsius: metal, contact } }, PUSHED, ({ at, heat }) => {
     const flow = flowOf(heat);
     if (before) {
-      sum += ((flow + before.flow) / 2) * (at - before.at);
+      const length = out.reach.at(-1)! / 1000;
+      const driven = 1000 * Math.sqrt(length ** 2 + 2 * behind * ((flow + before.flow) / 2) * (at - before.at));
       out.at.push(at);
-      out.reach.push(1000 * Math.sqrt(2 * pressure * sum));
+      out.reach.push(Math.min(driven, out.reach.at(-1)! + fed * (at - before.at)));
     }
     before = { at, flow };
     return flow === 0;
@@ -62,15 +80,15 @@ export function filling({ shape, across }: Thin, shot: number, metal: number, pr
 }
 
 /** mm reached in the end. */
-export const reachOf = (thin: Thin, shot: number, metal: number, pressure: number, contact = CONTACT): number => filling(thin, shot, metal, pressure, contact).reach.at(-1)!;
+export const reachOf = (thin: Thin, shot: number, metal: number, pressure: number, contact = CONTACT, way?: Way): number => filling(thin, shot, metal, pressure, contact, way).reach.at(-1)!;
 
 /** Coolest shot, °C, that reaches a length, mm; null where even the ceiling does not. */
-export function heatToReach(thin: Thin, length: number, metal: number, pressure: number, contact = CONTACT): number | null {
+export function heatToReach(thin: Thin, length: number, metal: number, pressure: number, contact = CONTACT, way?: Way): number | null {
   let [low, high] = [PLASTISOL.noFlow, PLASTISOL.ceiling] as [number, number];
-  if (reachOf(thin, high, metal, pressure, contact) < length) return null;
+  if (reachOf(thin, high, metal, pressure, contact, way) < length) return null;
   for (let k = 0; k < 10; k++) {
     const middle = (low + high) / 2;
-    if (reachOf(thin, middle, metal, pressure, contact) >= length) high = middle;
+    if (reachOf(thin, middle, metal, pressure, contact, way) >= length) high = middle;
     else low = middle;
   }
   return high;

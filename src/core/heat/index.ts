@@ -21,3 +21,5 @@ export * from './oven.ts';
 export * from './saying.ts';
 export * from './schema.ts';
 export * from './together.ts';
+export * from './usualCup.ts';
+export * from './way.ts';

@@ -1,5 +1,4 @@
-import type { Mesh } from './read.ts';
-import type { Solid } from './solid.ts';
+import type { Box, Mesh } from './read.ts';
 
 /** Rays through the longer side of the box; the shorter has its share. */
 const RAYS = 400;
@@ -80,7 +79,7 @@ function lengths(crossings: Crossing[]): { each: number; any: number } {
  * along the thinnest side tell how much lies in more than one, and that is taken off the exact sum once.
  * @param six six times each body's signed volume
  */
-export function overlapOf(mesh: Mesh, body: Uint32Array, six: Float64Array, { low, high }: Pick<Solid, 'low' | 'high'>, tick: (share: number) => void): { volume: number; overlap: number } {
+export function overlapOf(mesh: Mesh, body: Uint32Array, six: Float64Array, { low, high }: Box, tick: (share: number) => void): { volume: number; overlap: number } {
   tick(0);
   const boxes = boxesOf(mesh, body, six.length);
   const turn = turns(boxes, six);

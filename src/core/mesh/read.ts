@@ -5,6 +5,11 @@ export interface Mesh {
   corners: Float32Array;
   triangles: number;
 }
+/** Corners of the box a mesh lies in. */
+export interface Box {
+  low: [number, number, number];
+  high: [number, number, number];
+}
 export type ReadMesh = { ok: true; mesh: Mesh } | { ok: false; code: 'empty' | 'not-stl' | 'broken' | 'huge'; message: string };
 
 /** More than this is no bait: a scan to be thinned first. */

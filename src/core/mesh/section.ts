@@ -1,5 +1,4 @@
-import type { Mesh } from './read.ts';
-import type { Solid } from './solid.ts';
+import type { Box, Mesh } from './read.ts';
 
 export interface Shape {
   /** along its longest side, file units */
@@ -16,7 +15,7 @@ export interface Shape {
  * or lie flat. Every triangle is spread over the stations it spans, its edges cut at each.
  * @param stations how many along the length
  */
-export function shapeOf({ corners, triangles }: Mesh, { low, high }: Pick<Solid, 'low' | 'high'>, stations = 40): Shape {
+export function shapeOf({ corners, triangles }: Mesh, { low, high }: Box, stations = 40): Shape {
   const span = high.map((h, k) => h - low[k]!);
   const along = span.indexOf(Math.max(...span));
   const across = [0, 1, 2].filter((k) => k !== along).sort((a, b) => span[b]! - span[a]!);

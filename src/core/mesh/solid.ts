@@ -1,5 +1,5 @@
 import { overlapOf } from './overlap.ts';
-import type { Mesh, Progress } from './read.ts';
+import type { Box, Mesh, Progress } from './read.ts';
 import { Cancelled } from './read.ts';
 import { Groups, weld, withoutRepeats } from './weld.ts';
 
@@ -19,14 +19,11 @@ export interface Closed {
   /** inside out: its facets face inward, as a mirrored mesh's do */
   mirrored: boolean;
 }
-export interface Solid {
+export interface Solid extends Box {
   /** in the file's units cubed, of what is solid: twice over counts once, inside out counts the same */
   volume: number;
   closed: Closed;
   watertight: boolean;
-  /** corners of the box it lies in */
-  low: [number, number, number];
-  high: [number, number, number];
 }
 
 /** Counts how often each edge is walked, forward and back; facets that share an edge are of one body. */
@@ -69,10 +66,9 @@ function walkEdges(of: Uint32Array, triangles: number, tick: (share: number) => 
   return { ...count, bodies };
 }
 
-/** Corners of the box a mesh lies in. */
-function boxOf({ corners }: Mesh): Pick<Solid, 'low' | 'high'> {
-  const low: Solid['low'] = [Infinity, Infinity, Infinity];
-  const high: Solid['high'] = [-Infinity, -Infinity, -Infinity];
+function boxOf({ corners }: Mesh): Box {
+  const low: Box['low'] = [Infinity, Infinity, Infinity];
+  const high: Box['high'] = [-Infinity, -Infinity, -Infinity];
   for (let k = 0; k < corners.length; k++) {
     const axis = k % 3;
     low[axis] = Math.min(low[axis]!, corners[k]!);

@@ -1,6 +1,6 @@
 import { masterOf } from '../casting/master.ts';
-import type { MouldHeat, Thin } from '../heat/index.ts';
-import { metalBody, ovalSection } from '../heat/index.ts';
+import type { MouldHeat, Thin, Way } from '../heat/index.ts';
+import { metalBody, ovalSection, PUSH_RATE } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { Cavity } from '../mould/index.ts';
@@ -20,12 +20,33 @@ function axesOf({ outline, profile, section, length }: Cavity): [number, number]
 
 /** Share of a bait's length in which its thin part is looked for: behind the middle, before the tip. */
 const BEHIND = [0.5, 0.96] as const;
-export type ThinPart = Thin & { length: number };
-function thinOf({ outline, profile, section, length }: Cavity): ThinPart {
+/** A thin part, mm from its mouth to the tip, and what plastic passes before it. */
+export type ThinPart = Thin & { length: number; way: Way };
+
+/** A channel of a volume and a bore, or of a length: mm from mL. */
+const lengthOf = (ml: number, bore: number): number => (ml * 1000) / ((Math.PI / 4) * bore ** 2);
+const boreOf = (ml: number, length: number): number => Math.sqrt((ml * 1000) / ((Math.PI / 4) * length));
+
+/**
+ * From the block to a bait's thin part: sprue, runner, body. A runner is as long as its mould and branches in the
+ * middle; all cavities it feeds fill at once. Where each has its port they fill one by one.
+ */
+function wayTo(mould: Mould, cavity: Cavity, body: number): Way {
+  const each = mould.feed === 'each' ? PUSH_RATE : PUSH_RATE / mould.cavities.length;
+  const [thick, deep] = axesOf(cavity);
+  const along = Math.max(mould.width, mould.height);
+  const sprue = mould.sprue > 0 ? [{ bore: mould.port, length: lengthOf(mould.sprue, mould.port), flow: PUSH_RATE }] : [];
+  // Along it the stream thins from the whole push to one cavity's part.
+  const runner = mould.runner > 0 ? [{ bore: boreOf(mould.runner, along), length: along / 2, flow: (PUSH_RATE + each) / 2 }] : [];
+  return { flow: each, channels: [...sprue, ...runner, { bore: Math.sqrt(thick * deep), length: body, flow: each }] };
+}
+
+function thinOf(mould: Mould, cavity: Cavity): ThinPart {
+  const { outline, profile, section, length } = cavity;
   const points = profileOf(profile ?? OUTLINES[outline].stations, 60);
   const deepest = Math.max(...points.map(([, up, down]) => up + down));
   const [s, up, down] = points.filter(([x]) => x >= BEHIND[0] && x <= BEHIND[1]).reduce((a, b) => (b[1] + b[2] < a[1] + a[2] ? b : a));
-  return { shape: shapeOf(outline), across: (section * (up + down)) / deepest, length: (1 - s) * length };
+  return { shape: shapeOf(outline), across: (section * (up + down)) / deepest, wide: (up + down) * length, length: (1 - s) * length, way: wayTo(mould, cavity, s * length) };
 }
 
 /** Least share of a section that plastic must be for the models to follow it. */
@@ -56,7 +77,7 @@ const thins = new WeakMap<Mould, ThinPart>();
 export function thinOfMould(mould: Mould): ThinPart {
   const held = thins.get(mould);
   if (held) return held;
-  const thin = mould.cavities.map(thinOf).reduce((a, b) => (b.across < a.across ? b : a));
+  const thin = mould.cavities.map((c) => thinOf(mould, c)).reduce((a, b) => (b.across < a.across ? b : a));
   thins.set(mould, thin);
   return thin;
 }

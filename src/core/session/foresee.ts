@@ -1,5 +1,5 @@
 import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven } from '../heat/index.ts';
-import { aheadOf, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
+import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
 import type { Limits } from '../material/limits.ts';
 import { USUAL_LIMITS } from '../material/limits.ts';
 import type { ThinPart } from '../plan/index.ts';
@@ -115,11 +115,11 @@ const shorts = new Map<string, Short>();
 /** Whether the thinnest part of these baits comes short (M7): asked for every second, so kept by what it hangs on. */
 function shortOf({ thin, pressure }: { thin: ThinPart; pressure: number }, shot: number, metal: number): Short {
   const [from, to] = [Math.round(shot), Math.round(metal)];
-  const key = [thin.shape, thin.across, thin.length, from, to, Math.round(pressure / 1000)].join();
+  const key = [JSON.stringify(thin), from, to, Math.round(pressure / 1000)].join();
   const held = shorts.get(key);
   if (held !== undefined) return held;
-  const reach = reachOf(thin, from, to, pressure);
-  const made = reach >= thin.length ? null : { reach, length: thin.length, heat: heatToReach(thin, thin.length, to, pressure) };
+  const reach = reachOf(thin, from, to, pressure, CONTACT, thin.way);
+  const made = reach >= thin.length ? null : { reach, length: thin.length, heat: heatToReach(thin, thin.length, to, pressure, CONTACT, thin.way) };
   if (shorts.size > 200) shorts.delete(shorts.keys().next().value!);
   shorts.set(key, made);
   return made;

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import type { Water } from '@/core/colour/index.ts';
 import { BARE, bulkOf, DRAG, dragFrom, saltFor, settles, sinking, WATERS, SALT } from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
-import { RECIPE_CUP, viscosity } from '@/core/material/index.ts';
+import { cools, cupBody, justRead } from '@/core/heat/index.ts';
+import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { LayerTold, Scene } from '@/core/picture/index.ts';
 import { floatLayers, frontalOf, saltOf } from '@/core/picture/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -13,6 +14,8 @@ import { QuantityField } from '@/ui/QuantityField.tsx';
 const HANGS = 8;
 /** mm of plastic in a cup, usually. */
 const DEEP = 60;
+/** Bore of a cup that a US cup of plastic fills so deep, mm. */
+const WIDE = Math.sqrt((RECIPE_CUP * 1000) / ((Math.PI / 4) * DEEP));
 const moves = (v: number): string => (Math.abs(v) < HANGS ? 'hangs' : `${v > 0 ? 'sinks' : 'rises'} ${Math.abs(v) >= 100 ? `${(Math.abs(v) / 1000).toFixed(2)} m` : `${Math.round(Math.abs(v))} mm`} a second`);
 const WANTS = { hang: 0, sink: 1, rise: -1 } as const;
 
@@ -34,7 +37,7 @@ export function FloatFor({ told, layers, scene, materials, units }: { told: Laye
   const drag = tank === null ? DRAG : (dragFrom(tank, { mass, volume }, 'fresh', frontal) ?? DRAG);
   const answers = now.map((w) => ({ w, a: saltFor(speed, float, chosen, w, frontal, rig, drag) }));
   const most = Math.max(...float.map((l) => l.salt), ...answers.map(({ a }) => (a.ok ? a.perMl : 0)));
-  const clears = most > 0 ? settles(DEEP, viscosity(165), most / SALT / (1 + most / SALT)) : null;
+  const clears = most > 0 ? settles(DEEP, cools(cupBody(WIDE, RECIPE_CUP), justRead(165)), most / SALT / (1 + most / SALT)) : null;
   return (
     <section aria-label="Salt and float" className="mt-8 border-t-[1.5px] border-ink pt-3" data-float>
       <h2>Salt and float</h2>

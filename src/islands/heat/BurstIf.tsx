@@ -1,18 +1,15 @@
 import { useMemo, useState } from 'react';
-import type { CupBody, Microwave } from '@/core/heat/index.ts';
-import { coolsTo, EXCHANGE, forecastBurst, longestSafeBurst, MICROWAVE } from '@/core/heat/index.ts';
-import { density, PLASTISOL } from '@/core/material/index.ts';
+import type { Microwave } from '@/core/heat/index.ts';
+import { coolsTo, cupBody, forecastBurst, justRead, longestSafeBurst, MICROWAVE } from '@/core/heat/index.ts';
+import { PLASTISOL } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, degrees, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import type { Bench } from './parts.tsx';
 import { from, Given, Pick, WhatIf } from './parts.tsx';
 
-/** A glass cup of plastic as it stands on the bench; the glass of a common cup weighs about 320 g, and lags behind. */
-export const cupBody = (bore: number, ml: number): CupBody => ({ plastic: ml * density(20), glass: 320, bore, volume: ml * (density(20) / density(160)), exchange: EXCHANGE.usual, room: 20 });
 /** Under this, °C, plastic is too thick to let its air go. */
 const THICK = 160;
-export const GLASS_LAG = 25;
 export const ovenOf = (power: number, level: number, cups: number): Microwave => ({ power, level, cups, efficiency: cups > 1 ? MICROWAVE.two : MICROWAVE.one, dead: MICROWAVE.dead });
 /** A heat in the shop's unit, not rounded to whole degrees: a curve of those has steps. */
 export const shownHeat = (celsius: number, units: ShopUnits): number => Number(show(celsius, 'temperature', units, 2).number);
@@ -29,7 +26,7 @@ export function BurstIf(bench: Bench) {
   const [seconds, setSeconds] = useState(20);
   const r = useMemo(() => {
     const body = cupBody(vessels[v]?.bore ?? 80, ml);
-    const heat = { plastic: now, glass: Math.max(20, now - GLASS_LAG) };
+    const heat = justRead(now);
     const oven = ovenOf(power, level, cups);
     const one = forecastBurst(body, heat, oven, seconds);
     const longest = Math.max(30, seconds * 1.6);

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
-import { forecastBurst, forecastCooling, HANDS, matchCups, Z80 } from '@/core/heat/index.ts';
+import { cupBody, forecastBurst, forecastCooling, HANDS, justRead, matchCups, Z80 } from '@/core/heat/index.ts';
 import { PLASTISOL } from '@/core/material/index.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
-import { cupBody, GLASS_LAG, ovenOf } from './BurstIf.tsx';
+import { ovenOf } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
 import { from, Given, WhatIf } from './parts.tsx';
 
@@ -17,7 +17,7 @@ export function MatchIf(bench: Bench) {
   const [power, setPower] = useState(from(bench, 'watts', 900));
   const put = (list: number[], i: number, v: number) => list.map((x, k) => (k === i ? v : x));
   const r = useMemo(() => {
-    const cups = Array.from({ length: n }, (_, i) => ({ body: cupBody(vessels[0]?.bore ?? 80, ml[i]!), heat: { plastic: heats[i]!, glass: Math.max(20, heats[i]! - GLASS_LAG) } }));
+    const cups = Array.from({ length: n }, (_, i) => ({ body: cupBody(vessels[0]?.bore ?? 80, ml[i]!), heat: justRead(heats[i]!) }));
     const oven = ovenOf(power, 1, 1);
     const answer = matchCups(cups, oven, { low: window.low, high: window.high, apart: tolerance, ceiling: PLASTISOL.ceiling });
     if (!answer.ok) return { answer, sds: [] };
