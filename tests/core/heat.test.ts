@@ -224,6 +224,37 @@ test('matching: the exact search against brute force, draw for draw', () => {
   }), { numRuns: 25 });
 });
 
+test('E23 matching: where there is none, the least gap of any bursts at any moment, or that none bring them into the window', () => {
+  const hands = { stir: 4, change: 2, least: 4 };
+  const [narrow, horizon] = [{ ...wanted, low: 160, high: 164, apart: 1e-7 }, 60];
+  let [told, none] = [0, 0];
+  fc.assert(fc.property(fc.integer({ min: 150, max: 166 }), fc.oneof(fc.integer({ min: 150, max: 166 }), fc.integer({ min: 20, max: 40 })), fc.integer({ min: 80, max: 260 }), (a, b, grams) => {
+    // Cups that stand cold lose their heat so fast that a minute shows all there is to find.
+    const cups = [{ body: body(grams), heat: { plastic: a, glass: 40 } }, { body: body(150), heat: { plastic: b, glass: 40 } }];
+    const found = matchCups(cups, oven, narrow, hands);
+    if (found.ok) return;
+    const at = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (x) => wattsOf(oven, s + x), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
+    let least = Infinity;
+    const look = (x: number, y: number) => { if (Math.min(x, y) >= narrow.low && Math.max(x, y) <= narrow.high) least = Math.min(least, Math.abs(x - y)); };
+    for (let draw = 0; draw <= horizon; draw += 2) {
+      const idle = [at(0, 0, 0, draw), at(1, 0, 0, draw)] as [number, number];
+      look(...idle);
+      for (const [f, g] of [[0, 1], [1, 0]] as const) for (let x = 4; x + 6 <= draw; x++) {
+        const one = at(f, 2, x, draw);
+        look(one, idle[g]);
+        if (one >= narrow.low && one <= narrow.high) for (let y = 4; x + y + 12 <= draw; y++) look(one, at(g, x + 8, y, draw));
+      }
+    }
+    // Looked at up to a minute: what is said looks further, so it is no more than this, and never “none” where there is one.
+    if (Number.isFinite(least)) {
+      assert.ok(found.least !== null && found.least <= least + 1e-9, `${found.least} said, ${least} found`);
+      told += 1;
+    } else none += 1;
+    assert.equal(found.least === null, /no safe bursts/.test(found.why));
+  }), { numRuns: 20 });
+  assert.ok(told > 0 && none > 0, `${told} told, ${none} none`);
+});
+
 test('matching: what it says comes about, in the window, within what is allowed, never over the ceiling', () => {
   fc.assert(fc.property(fc.array(fc.record({ heat: fc.integer({ min: 140, max: 176 }), grams: fc.integer({ min: 80, max: 350 }) }), { minLength: 2, maxLength: 3 }), (all) => {
     const cups = all.map((c) => ({ body: body(c.grams), heat: { plastic: c.heat, glass: c.heat - 20 } }));

@@ -90,18 +90,26 @@ function leastOf(low: number, high: number, is: (n: number) => boolean): number 
   return low;
 }
 
+interface Cup {
+  body: CupBody;
+  heat: CupHeat;
+  /** the longest burst that is safe, s, where that is known */
+  longest?: number;
+}
+interface Found {
+  matching: Matching;
+  gap: number;
+}
+
 /**
- * The soonest draw at which every cup is in the window and within `apart` of each other, none ever over the
- * ceiling (M4): at most one burst a cup, one cup in the microwave at a time, then a common wait. Exact on a
- * grid of one second. For each moment of the draw, earliest first, and each order of bursts, the burst of
- * each cup in turn is one of the few that bring it into what the cups before it leave of the window: heat
- * rises with the burst, so they lie together and are found by halving.
- * @param cups with the longest burst that is safe for each, s, where that is known
+ * The best draw at one moment: of all orders of bursts, one a cup at most, the one that brings the cups nearest to each
+ * other, in the window, not more than `apart` apart. Each cup's burst is one of the few that bring it into what the
+ * cups before it leave of the window: heat rises with the burst, so they lie together and are found by halving.
  */
-export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number }[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
+function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): (draw: number, apart: number) => Found | null {
   const table = cups.map((c) => tableOf(c.body, c.heat, oven));
-  const n = cups.length;
-  const plans = subsets(n).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
+  const all = cups.map((_, i) => i);
+  const plans = subsets(cups.length).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
   const each = hands.change + hands.stir;
   // A cup that is not getting hotter by itself wants at least the burst that leaves it in the window after its stir and
   // what comes after, and the later it begins the longer: earlier draws need no looking at.
@@ -109,26 +117,24 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
     const { heat } = cups[i]!;
     return heat.glass > heat.plastic ? hands.least : leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.then(start, b, after) >= wanted.low);
   };
-  const shortest = cups.map((_, i) => wants(i, hands.change, hands.stir));
+  const shortest = all.map((i) => wants(i, hands.change, hands.stir));
   const soonest = new Map(plans.map((order) => [order, order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + order.slice(k + 1).reduce((sum, j) => sum + each + shortest[j]!, 0)), 0)]));
-  let least: number | null = null;
-  for (let draw = 0; draw <= HORIZON; draw++) {
-    let best: Matching | null = null;
-    let bestGap = Infinity;
+
+  return (draw, apart) => {
+    let best: Found | null = null;
     for (const order of plans) {
       if (soonest.get(order)! > draw) continue;
-      const still = cups.map((_, i) => i).filter((i) => !order.includes(i)).map((i) => table[i]!.idle(draw));
+      const still = all.filter((i) => !order.includes(i)).map((i) => table[i]!.idle(draw));
       if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
       const chosen: number[] = [];
+      const ends: number[] = [];
       const go = (k: number, start: number, low: number, high: number): void => {
+        const nearer = Math.min(apart, best?.gap ?? Infinity);
         if (k === order.length) {
           const gap = high - low;
-          if (low <= high && gap <= wanted.apart && gap < bestGap) {
-            bestGap = gap;
-            const heats = cups.map((_, i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(draw) : ends[at]!; });
-            best = { bursts: order.map((cup, i) => ({ cup, seconds: chosen[i]! })), draw, wait: draw - start, heats };
-          }
-          if (low <= high) least = Math.min(least ?? Infinity, gap);
+          if (gap > apart || (best && gap >= best.gap)) return;
+          const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(draw) : ends[at]!; });
+          best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, seconds: chosen[i]! })), draw, wait: draw - start, heats } };
           return;
         }
         const t = table[order[k]!]!;
@@ -137,8 +143,8 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
         const rest = order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0);
         const most = Math.min(LONGEST_BURST, cups[order[k]!]!.longest ?? Infinity, draw - from - hands.stir - rest);
         const end = (b: number) => t.then(from, b, draw - from - b);
-        const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - wanted.apart);
-        const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + wanted.apart);
+        const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - nearer);
+        const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + nearer);
         for (let b = leastOf(hands.least, most, (x) => end(x) >= floor); b <= most; b++) {
           const at = end(b);
           if (at > roof || t.peak(from, b) > wanted.ceiling) break;
@@ -148,13 +154,31 @@ export function matchCups(cups: { body: CupBody; heat: CupHeat; longest?: number
           go(k + 1, from + b + hands.stir, Math.min(low, at), Math.max(high, at));
         }
       };
-      const ends: number[] = [];
       go(0, 0, still.length ? Math.min(...still) : Infinity, still.length ? Math.max(...still) : -Infinity);
     }
-    if (best) return { ok: true, matching: best };
+    return best;
+  };
+}
+
+/**
+ * The soonest draw at which every cup is in the window and within `apart` of each other, none ever over the
+ * ceiling (M4): at most one burst a cup, one cup in the microwave at a time, then a common wait. Exact on a
+ * grid of one second: each moment of the draw is tried, earliest first. Where there is none, how near they come to each
+ * other in the window at any moment.
+ */
+export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
+  const bestAt = searchFor(cups, oven, wanted, hands);
+  for (let draw = 0; draw <= HORIZON; draw++) {
+    const found = bestAt(draw, wanted.apart);
+    if (found) return { ok: true, matching: found.matching };
   }
+  let least: number | null = null;
+  for (let draw = 0; draw <= HORIZON; draw++) least = bestAt(draw, least ?? Infinity)?.gap ?? least;
   const hottest = Math.max(...cups.map((c) => c.heat.plastic));
-  const nearest = least as number | null;
-  const why = hottest > wanted.ceiling ? 'one cup is over the ceiling already' : nearest === null ? 'no burst brings them all into the window together' : 'they come into the window, but not near enough to one another';
-  return { ok: false, least: nearest, why };
+  const why = hottest > wanted.ceiling
+    ? 'one cup is over the ceiling already'
+    : least === null
+      ? 'no safe bursts, one to a cup, bring them all into the window together'
+      : 'they come into the window, but not near enough to one another';
+  return { ok: false, least, why };
 }
