@@ -5,6 +5,8 @@ import { list, LISTS, nameTaken, put } from '@/store/catalogue.ts';
 import { kindsTaken, runsOf } from '@/core/plan/index.ts';
 import type { Mix } from '@/core/material/index.ts';
 import { keepVersion } from '@/store/mixes.ts';
+import type { Mould } from '@/core/mould/index.ts';
+import { layoutFaults } from '@/core/mould/index.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { InsertHeap } from '@/store/inserts.ts';
 import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
@@ -40,9 +42,10 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
   return saved === null ? missing(ONE[key]) : ok({ id: saved, spec });
 }
 
-/** A composed build must be one that can be shot at all. */
+/** A composed build must be one that can be shot at all, a mould one whose cavities lie in it and not in each other. */
 function misfit(key: ListKey, spec: unknown): string | null {
-  return key === 'builds' ? (checkBuild(spec as Build)[0]?.sentence ?? null) : null;
+  if (key === 'builds') return checkBuild(spec as Build)[0]?.sentence ?? null;
+  return key === 'moulds' ? (layoutFaults(spec as Mould)[0] ?? null) : null;
 }
 
 /** Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished made or mean to take. */

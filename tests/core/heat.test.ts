@@ -228,11 +228,10 @@ test('E23 matching: where there is none, the least gap of any bursts at any mome
   const hands = { stir: 4, change: 2, least: 4 };
   const [narrow, horizon] = [{ ...wanted, low: 160, high: 164, apart: 1e-7 }, 60];
   let [told, none] = [0, 0];
-  fc.assert(fc.property(fc.integer({ min: 150, max: 166 }), fc.oneof(fc.integer({ min: 150, max: 166 }), fc.integer({ min: 20, max: 40 })), fc.integer({ min: 80, max: 260 }), (a, b, grams) => {
-    // Cups that stand cold lose their heat so fast that a minute shows all there is to find.
-    const cups = [{ body: body(grams), heat: { plastic: a, glass: 40 } }, { body: body(150), heat: { plastic: b, glass: 40 } }];
+  for (const a of [150, 156, 161, 166]) for (const b of [25, 153, 158, 163]) for (const grams of [90, 220]) {
+    const cups = [{ body: body(grams), heat: { plastic: a, glass: a - 25 } }, { body: body(150), heat: { plastic: b, glass: b } }];
     const found = matchCups(cups, oven, narrow, hands);
-    if (found.ok) return;
+    if (found.ok) continue;
     const at = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (x) => wattsOf(oven, s + x), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
     let least = Infinity;
     const look = (x: number, y: number) => { if (Math.min(x, y) >= narrow.low && Math.max(x, y) <= narrow.high) least = Math.min(least, Math.abs(x - y)); };
@@ -251,7 +250,7 @@ test('E23 matching: where there is none, the least gap of any bursts at any mome
       told += 1;
     } else none += 1;
     assert.equal(found.least === null, /no safe bursts/.test(found.why));
-  }), { numRuns: 20 });
+  }
   assert.ok(told > 0 && none > 0, `${told} told, ${none} none`);
 });
 

@@ -7,6 +7,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { unreadIn } from '@/ui/unread.ts';
 import { BoxDrawing } from './BoxDrawing.tsx';
 
 interface Props {
@@ -51,6 +52,11 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
   const parts = Object.fromEntries((Object.keys(PARTS) as PartKey[]).map((k) => [k, partOf(c, k)])) as Record<PartKey, (typeof PARTS)[PartKey]>;
   const mix = toMix(c.kind, c.box, masters, c.margin, c.face, parts);
   const save = async (next: Casting = c): Promise<number | null> => {
+    const unread = unreadIn(document);
+    if (unread) {
+      setWrong(unread);
+      return null;
+    }
     const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/castings${id ? `/${id}` : ''}`, next);
     setWrong(reply.ok ? '' : reply.message);
     if (!reply.ok) return null;

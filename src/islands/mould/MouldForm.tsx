@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import type { Cavity, Closure, Feed, Metal, Mould, OutlineKey, Source } from '@/core/mould/index.ts';
-import { cavityVolume, closingAct, closingCare, CLOSURES, FEEDS, METALS, OUTLINES, SOURCES } from '@/core/mould/index.ts';
+import { cavityVolume, closingAct, closingCare, CLOSURES, FEEDS, layOut, layoutFaults, METALS, OUTLINES, SOURCES } from '@/core/mould/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { density, GRADES, PLASTISOL, WATER_DENSITY } from '@/core/material/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { unreadIn } from '@/ui/unread.ts';
 import { MeshDrop } from './MeshDrop.tsx';
 import { TakesFields } from './TakesFields.tsx';
 
@@ -18,17 +19,6 @@ function measuredAs(c: Cavity, source: Source): number {
   const ml = cavityVolume(c);
   const exact = source === 'bait' ? ml * density(PLASTISOL.noFlow, GRADES[c.grade].density20) : source === 'water' ? ml * WATER_DENSITY : ml;
   return Math.max(0.01, Math.round(exact * 100) / 100);
-}
-
-/** Lays n cavities out in rows, so that a new mould is drawn at once; each can then be moved and measured. */
-function layOut(mould: Mould, n: number, rows: number): Cavity[] {
-  const first = mould.cavities[0]!;
-  const columns = Math.ceil(n / rows);
-  return Array.from({ length: n }, (_, i) => ({
-    ...(mould.cavities[i] ?? { ...first }), n: i + 1,
-    x: Math.round(mould.width * (((i % columns) + 0.5) / columns) * 0.92 + mould.width * 0.05),
-    y: Math.round(mould.height * ((Math.floor(i / columns) + 0.5) / rows)),
-  }));
 }
 
 interface Props {
@@ -57,7 +47,9 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
       <QuantityField key={c.source} hideLabel={hide} label={{ bait: 'One bait weighs', water: 'Water in it weighs', ml: 'It holds', mesh: 'It holds', rough: 'Length' }[c.source]} value={c.measured} dimensions={[SOURCES[c.source].dimension]} shop={units} onChange={(v) => v !== null && change({ measured: v })} />
     </>
   );
-  const save = async () => {
+  const save = async (fields: HTMLFormElement) => {
+    const unread = unreadIn(fields);
+    if (unread) return setWrong({ message: unread });
     const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/moulds${id ? `/${id}` : ''}`, m);
     if (!reply.ok) return setWrong({ message: reply.message, field: reply.field });
     location.assign(`/moulds/${reply.value.id}`);
@@ -67,10 +59,11 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
       <div className="lg:sticky lg:top-4 lg:self-start">
         <MouldDrawing mould={m} numbers dimensions look={(c) => ({ figure: say(cavityVolume(c), 'volume', units, 2) })} closed order />
+        {layoutFaults(m).map((fault) => <p key={fault} className="wrong mt-2" role="status">{fault}</p>)}
         <p className="mt-2">One cavity holds {say(cavityVolume(first), 'volume', units, 2)}, {measured ? 'measured' : 'only a guess'}: {SOURCES[first.source].name}.</p>
         <p className="hint mt-2">To close it: {closingAct(m)}. {closingCare(m).join(' ')}</p>
       </div>
-      <form onSubmit={(e) => { e.preventDefault(); void save(); }} noValidate>
+      <form onSubmit={(e) => { e.preventDefault(); void save(e.currentTarget); }} noValidate>
         <div className="grid gap-3 md:grid-cols-2">
           <label className="field md:col-span-2"><span>Name</span><input className="box" value={m.name} onChange={(e) => set({ name: e.target.value })} aria-invalid={wrong?.field === 'name' ? true : undefined} />{wrong?.field === 'name' && <span className="wrong" role="alert">{wrong.message}</span>}</label>
           <label className="field"><span>Made of</span><select className="box" value={m.metal} onChange={(e) => set({ metal: e.target.value as Metal })}>{choices(METALS)}</select></label>

@@ -6,6 +6,7 @@ import { SCHOOLS } from '@/core/schools.ts';
 import { call } from '@/ui/api.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { unreadIn } from '@/ui/unread.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 
 /** All the shop's figures. The unit they are shown in changes at once; what they mean never does. */
@@ -23,13 +24,15 @@ export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-
   const q = (label: string, value: number, dimension: Dimension, put: (v: number) => void, bounds: { min?: number; max?: number; whole?: boolean } = {}) => (
     <QuantityField key={label} label={label} value={value} dimensions={[dimension]} shop={units} {...bounds} onChange={(v) => v !== null && put(v)} />
   );
-  const save = async () => {
+  const save = async (fields: HTMLFormElement) => {
+    const unread = unreadIn(fields);
+    if (unread) return setSaid({ ok: false, text: unread });
     const reply = await call<Shop>('PUT', '/api/shop', s);
     setSaid(reply.ok ? { ok: true, text: 'Kept. Sessions already open run on by the figures they began with.' } : { ok: false, text: reply.message });
   };
   const group = 'grid gap-4 sm:grid-cols-2 lg:grid-cols-4 border-t-[1.5px] border-ink pt-3 pb-6';
   return (
-    <form noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
+    <form noValidate onSubmit={(e) => { e.preventDefault(); void save(e.currentTarget); }}>
       <div className={group}>
         <label className="field sm:col-span-2"><span>Name of the shop</span><input className="box" value={s.name} onChange={(e) => set({ name: e.target.value })} /></label>
         <QuantityField label="Height above the sea, m" value={s.altitude} dimensions={['count']} shop={units} max={6000} onChange={(v) => v !== null && set({ altitude: v })} />
