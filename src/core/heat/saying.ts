@@ -10,6 +10,8 @@ interface Saying {
   unit: string;
   /** a heat: shown as the shop reads heats */
   heat?: true;
+  /** watts for each degree between two things: degrees of the shop */
+  perDegree?: true;
   /** from the kept figure to the shown one; rising */
   shown: (x: number) => number;
   places: number;
@@ -20,14 +22,14 @@ const SAYINGS: Record<string, Saying> = {
   air: { name: 'The shop’s air', what: 'how fast cups lose heat, against still air', unit: '×', shown: exp, places: 2 },
   efficiency: { name: 'What it gives', what: 'share of the power on its label that reaches the plastic', unit: '%', shown: (x) => 100 * x, places: 0 },
   dead: { name: 'Until it wakes', what: 'seconds at the start of every burst that give nothing', unit: 's', shown: same, places: 1 },
-  exchange: { name: 'Plastic to glass', what: 'how fast the plastic warms its cup', unit: 'W/K', shown: exp, places: 1 },
+  exchange: { name: 'Plastic to glass', what: 'how fast the plastic warms its cup', unit: 'W', perDegree: true, shown: exp, places: 1 },
   weight: { name: 'Weight of the glass', what: 'against what a cup of its size usually weighs', unit: '×', shown: exp, places: 2 },
   loss: { name: 'Loses its heat', what: 'how fast, against a mould like it on a wooden bench', unit: '×', shown: exp, places: 2 },
   opens: { name: 'Opens after', what: 'the time reckoned for its baits, times this', unit: '×', shown: exp, places: 2 },
   joint: { name: 'A joint takes', what: 'where body and insert meet, at even odds', unit: '', heat: true, shown: same, places: 0 },
   bleed: { name: 'A line bleeds', what: 'how far apart, in what is allowed between cups, at even odds', unit: '×', shown: same, places: 1 },
   probe: { name: 'It lags', what: 'seconds until it is two thirds of the way to what it stands in', unit: 's', shown: same, places: 1 },
-  stand: { name: 'Into the bench', what: 'what the cup loses to what it stands on', unit: 'W/K', shown: exp, places: 2 },
+  stand: { name: 'Into the bench', what: 'what the cup loses to what it stands on', unit: 'W', perDegree: true, shown: exp, places: 2 },
 };
 
 /** Acts of the hands as makers name them. */
@@ -38,9 +40,11 @@ export const sayingOf = (key: string): Saying => (key.startsWith('hand/') ? { na
 
 /** A learned figure with the range that eight in ten would lie in, as it is shown. */
 export function sayKnown(key: string, { mean, sd }: Known, units: ShopUnits): { middle: number; low: number; high: number; unit: string; text: string } {
-  const { shown, places, heat, ...rest } = sayingOf(key);
-  const unit = heat ? show(0, 'temperature', units).unit : rest.unit;
-  const at = (x: number) => (heat ? Number(show(x, 'temperature', units, 3).number) : shown(x));
+  const { shown, places, heat, perDegree, ...rest } = sayingOf(key);
+  const degree = show(0, 'temperature', units).unit;
+  const unit = heat ? degree : perDegree ? `${rest.unit}/${degree}` : rest.unit;
+  const each = perDegree && units.temperature === 'F' ? 5 / 9 : 1;
+  const at = (x: number) => (heat ? Number(show(x, 'temperature', units, 3).number) : each * shown(x));
   const [middle, low, high] = [at(mean), at(mean - Z80 * sd), at(mean + Z80 * sd)];
   return { middle, low, high, unit, text: `${middle.toFixed(places)} ${unit}, ${low.toFixed(places)} to ${high.toFixed(places)}` };
 }

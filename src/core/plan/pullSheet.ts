@@ -74,7 +74,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
   for (const { mould, rods } of used.values()) {
     put('Metal', mould.name, `${mould.cavities.length} ${mould.cavities.length === 1 ? 'cavity' : 'cavities'}`, mould.closure === 'open' ? `level; ${say(mould.warmTo, 'temperature', shop)}` : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`);
     for (const part of mould.loose) put('Metal', `${part} for ${mould.name}`, '1', 'loose part, easily forgotten');
-    if (rods && mould.rod) put('Metal', `Core rods for ${mould.name}`, String(mould.cavities.length), `${mould.rod.bore} mm, oiled`);
+    if (rods && mould.rod) put('Metal', `Core rods for ${mould.name}`, String(mould.cavities.length), `${say(mould.rod.bore, 'length', shop)}, oiled`);
     if (mould.closure === 'vice') put('Metal', `Vice with soft jaws for ${mould.name}`, '1');
     else if (mould.closure !== 'open') hardware.set(CLOSURES[mould.closure].one, (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures);
   }

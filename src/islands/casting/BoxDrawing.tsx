@@ -14,7 +14,7 @@ export function BoxDrawing({ casting: c, units }: { casting: Casting; units: Sho
   const face = Math.max(3, c.face * k);
   const stations = stationsOf(c.outline);
   return (
-    <svg viewBox={`-40 -34 500 ${h + 78}`} className="block w-full max-w-xl" role="img" aria-label={`Box ${c.box.length} by ${c.box.width} by ${c.box.height} mm with its master`}>
+    <svg viewBox={`-40 -34 500 ${h + 78}`} className="block w-full max-w-xl" role="img" aria-label={`Box ${[c.box.length, c.box.width, c.box.height].map((side) => say(side, 'length', units)).join(' by ')} with its master`}>
       <rect x="0" y="0" width={w} height={h} fill="var(--raised)" className="line-art" style={{ strokeWidth: 3 }} />
       {hard && <path d={`M0 ${middle - face}H${w}V${middle + face}H0Z`} fill="color-mix(in srgb, var(--soft) 30%, transparent)" />}
       {hard && <path d={`M0 ${middle}H${w}`} className="line-art" style={{ strokeDasharray: '6 4' }} />}

@@ -16,7 +16,7 @@ const HANGS = 8;
 const DEEP = 60;
 /** Bore of a cup that a US cup of plastic fills so deep, mm. */
 const WIDE = Math.sqrt((RECIPE_CUP * 1000) / ((Math.PI / 4) * DEEP));
-const moves = (v: number): string => (Math.abs(v) < HANGS ? 'hangs' : `${v > 0 ? 'sinks' : 'rises'} ${Math.abs(v) >= 100 ? `${(Math.abs(v) / 1000).toFixed(2)} m` : `${Math.round(Math.abs(v))} mm`} a second`);
+const moves = (v: number, units: ShopUnits): string => (Math.abs(v) < HANGS ? 'hangs' : `${v > 0 ? 'sinks' : 'rises'} ${say(Math.abs(v), 'length', units)} a second`);
 const WANTS = { hang: 0, sink: 1, rise: -1 } as const;
 
 /** Salt for a bait that floats, hangs or sinks, in every water, with hook and weight. */
@@ -45,14 +45,14 @@ export function FloatFor({ told, layers, scene, materials, units }: { told: Laye
         <QuantityField label="Hook" value={hook} dimensions={['mass']} shop={units} max={100} onChange={(v) => setHook(v ?? 0)} />
         <QuantityField label="Lead or other weight" value={weight} dimensions={['mass']} shop={units} max={500} onChange={(v) => setWeight(v ?? 0)} />
         <label className="field"><span>It should</span><select className="box" value={wants} onChange={(e) => setWants(e.target.value as keyof typeof WANTS)}>{Object.keys(WANTS).map((w) => <option key={w}>{w}</option>)}</select></label>
-        <QuantityField label={wants === 'hang' ? 'At, mm a second (it hangs)' : 'At, mm a second'} value={pace} dimensions={['count']} shop={units} min={1} max={2000} onChange={(v) => v !== null && setPace(v)} />
-        <QuantityField label="In a tank it sank, mm a second" value={tank} dimensions={['count']} shop={units} min={1} max={2000} onChange={setTank} />
+        <QuantityField label={wants === 'hang' ? 'How far in a second (it hangs)' : 'How far in a second'} value={pace} dimensions={['length']} shop={units} min={1} max={2000} onChange={(v) => v !== null && setPace(v)} />
+        <QuantityField label="In a tank it sank, in a second" value={tank} dimensions={['length']} shop={units} min={1} max={2000} onChange={setTank} />
         <label className="field"><span>Salt goes into</span><select className="box" value={chosen} onChange={(e) => setInto(Number(e.target.value))}>{told.map((l, i) => <option key={l.name} value={i}>{l.name}</option>)}</select></label>
       </div>
       <p className="mt-2">A bait weighs <b className="figure">{say(mass, 'mass', units)}</b> and takes up <b className="figure">{say(volume, 'volume', units, 1)}</b>.</p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="In each water">
         <table className="mt-1"><thead><tr><th>Water</th><th>As it is mixed</th><th className="num">Salt for a US cup</th><th className="num">In a bait</th><th>Remark</th></tr></thead>
-          <tbody>{answers.map(({ w, a }) => <tr key={w}><td>{WATERS[w].name}</td><td>{moves(sinking({ mass, volume }, w, frontal, drag))}</td>{a.ok ? <><td className="num figure">{a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}</td><td className="num figure">{say(a.perBait, 'mass', units)}</td><td className="text-soft">{a.perMl === 0 ? 'It does so without.' : 'Last of all, stirred in before each draw.'}</td></> : <><td className="num">–</td><td className="num">–</td><td>{a.message}</td></>}</tr>)}</tbody>
+          <tbody>{answers.map(({ w, a }) => <tr key={w}><td>{WATERS[w].name}</td><td>{moves(sinking({ mass, volume }, w, frontal, drag), units)}</td>{a.ok ? <><td className="num figure">{a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}</td><td className="num figure">{say(a.perBait, 'mass', units)}</td><td className="text-soft">{a.perMl === 0 ? 'It does so without.' : 'Last of all, stirred in before each draw.'}</td></> : <><td className="num">–</td><td className="num">–</td><td>{a.message}</td></>}</tr>)}</tbody>
         </table>
       </div>
       {clears !== null && <p className="mt-1">Salt goes down: the top tenth of a cup {say(DEEP, 'length', units)} deep clears in {lasting(clears)}. Stir at every draw, and within that.</p>}

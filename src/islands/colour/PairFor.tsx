@@ -3,6 +3,8 @@ import type { Look } from '@/core/colour/index.ts';
 import { beside, goes, hexOf, lookOf, pairOf, softness, throughTo } from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
 
 export interface NamedMix {
   id: number;
@@ -13,7 +15,7 @@ export interface NamedMix {
 const BODY = 8;
 
 /** Two colours together: how each looks beside the other, how soft their line is, and what else would pair well. */
-export function PairFor({ own, all, materials }: { own: { name: string; look: Look }[]; all: NamedMix[]; materials: Material[] }) {
+export function PairFor({ own, all, materials, units }: { own: { name: string; look: Look }[]; all: NamedMix[]; materials: Material[]; units: ShopUnits }) {
   const [from, setFrom] = useState(0);
   const looks = useMemo(() => [
     ...all.map((m) => ({ href: `/colours/mixes/${m.id}`, name: m.spec.name, ladder: m.spec.ladder })),
@@ -35,7 +37,7 @@ export function PairFor({ own, all, materials }: { own: { name: string; look: Lo
         return (
           <div key={o.name} className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-[260px_1fr]">
             {swatch(hexOf(beside(colour, other)), hexOf(beside(other, colour)), `${one.name} over ${o.name}, as they look together`)}
-            <p>{one.name} and {o.name} are <b className="figure">{pair.apart.toFixed(0)}</b> apart. {pair.dulls ? `Beside the other ${pair.dulls === 'one' ? one.name : o.name} looks duller than alone, by ${pair.by.toFixed(0)} of its brightness.` : 'Neither dulls the other.'} {soft.mm > 0.03 ? `The line is ${soft.mm.toFixed(1)} mm soft at best: ${soft.why.join(', ')}.` : 'Nothing in them blurs the line.'}</p>
+            <p>{one.name} and {o.name} are <b className="figure">{pair.apart.toFixed(0)}</b> apart. {pair.dulls ? `Beside the other ${pair.dulls === 'one' ? one.name : o.name} looks duller than alone, by ${pair.by.toFixed(0)} of its brightness.` : 'Neither dulls the other.'} {soft.mm > 0.03 ? `The line is ${say(soft.mm, 'length', units)} soft at best: ${soft.why.join(', ')}.` : 'Nothing in them blurs the line.'}</p>
           </div>
         );
       })}

@@ -96,7 +96,7 @@ export default function WayBook({ id, build, mixes, all, materials, figures, sta
         </section>
       </div>
       <FloatFor told={told} layers={scene.layers.map((_, i) => layerMix(i).spec)} scene={scene} materials={materials} units={units} />
-      <PairFor own={layers.map((l) => ({ name: mixes[l.key]!.spec.name, look: looks.get(l.key)! }))} all={all} materials={materials} />
+      <PairFor own={layers.map((l) => ({ name: mixes[l.key]!.spec.name, look: looks.get(l.key)! }))} all={all} materials={materials} units={units} />
     </div>
   );
   /** The mix of the scene's i-th layer: it is drawn in another order than it is made. */

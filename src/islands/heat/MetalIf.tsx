@@ -42,6 +42,8 @@ export function MetalIf(bench: Bench) {
 
 /** s each port of a mould takes, with the move to the next. */
 const EACH = 9;
+/** K by which nobody knows a barrel’s heat (judgement). */
+const UNSURE = 15;
 
 /** A draw standing in its barrels. */
 export function BarrelIf(bench: Bench) {
@@ -50,11 +52,11 @@ export function BarrelIf(bench: Bench) {
   const [drawn, setDrawn] = useState(from(bench, 'drawn', (window.low + window.high) / 2));
   const [metal, setMetal] = useState(from(bench, 'barrel', 55));
   const [n, setN] = useState(8);
-  const runs = useMemo(() => [metal, metal - 15, metal + 15].map((c) => barrelCooling(bore, drawn, c, 20, 120)), [bore, drawn, metal]);
+  const runs = useMemo(() => [metal, metal - UNSURE, metal + UNSURE].map((c) => barrelCooling(bore, drawn, c, 20, 120)), [bore, drawn, metal]);
   const good = runs.map((r) => barrelGood(r));
   const points = Array.from({ length: 40 }, (_, k) => { const t = 3 * k; const all = runs.map((r) => at(r, 'mean', t)); return { x: t, y: shownHeat(all[0]!, units), low: shownHeat(Math.min(...all), units), high: shownHeat(Math.max(...all), units) }; });
   return (
-    <WhatIf id="barrel" title="A draw in its barrels" why="A skin sets at the wall while the middle stays hot: what leaves the barrel is colder than the cup was. The range is the barrel 15 K colder or warmer."
+    <WhatIf id="barrel" title="A draw in its barrels" why={`A skin sets at the wall while the middle stays hot: what leaves the barrel is colder than the cup was. The range is the barrel ${degreesApart(UNSURE, units)} colder or warmer.`}
       given={<><Given label="Bore" value={bore} dimension="length" units={units} min={10} max={80} set={setBore} /><Given label="Drawn at" value={drawn} dimension="temperature" units={units} min={120} max={205} set={setDrawn} /><Given label="Barrel is" value={metal} dimension="temperature" units={units} min={0} max={130} set={setMetal} /><Given label="Cavities, a port each" value={n} dimension="count" units={units} min={1} max={48} set={(x) => setN(Math.round(x))} /></>}
       numbers={[['Good for', clock(good[0]!), `${clock(good[1]!)} to ${clock(good[2]!)}; until what leaves it is under ${degrees(BARREL.least, units)}`], ['Cavities that take', `${lastCavity(good[0]!, EACH / 2, EACH, n)} of ${n}`, `${lastCavity(good[1]!, EACH / 2, EACH, n)} to ${lastCavity(good[2]!, EACH / 2, EACH, n)}, ${EACH} s each`], ['After half a minute', degrees(at(runs[0]!, 'mean', 30), units), `leaves it; ${Math.round(100 * at(runs[0]!, 'stiff', 30))} % no longer flows`]]}>
       <Curve points={points} x="seconds after the draw" y={show(0, 'temperature', units).unit} levels={[{ at: shownHeat(BARREL.least, units), name: 'coldest any school shoots' }]} at={good[0]} label="Heat of what leaves the barrel" />

@@ -58,7 +58,7 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
       <div className="lg:sticky lg:top-4 lg:self-start">
-        <MouldDrawing mould={m} numbers dimensions look={(c) => ({ figure: say(cavityVolume(c), 'volume', units, 2) })} closed order />
+        <MouldDrawing mould={m} numbers dimensions={say(m.width, 'length', units)} look={(c) => ({ figure: say(cavityVolume(c), 'volume', units, 2) })} closed order />
         {layoutFaults(m).map((fault) => <p key={fault} className="wrong mt-2" role="status">{fault}</p>)}
         <p className="mt-2">One cavity holds {say(cavityVolume(first), 'volume', units, 2)}, {measured ? 'measured' : 'only a guess'}: {SOURCES[first.source].name}.</p>
         <p className="hint mt-2">To close it: {closingAct(m)}. {closingCare(m).join(' ')}</p>

@@ -1,0 +1,125 @@
+import type { Cavity, Mould } from '@/core/mould/index.ts';
+import { shapeFor, stationsOf } from './baitPath.ts';
+
+/** What is written at a cavity, from the left: its number, a figure, and what was seen of it. */
+export interface CavityText {
+  n: number;
+  number?: string;
+  figure?: string;
+  note?: string;
+}
+export interface Label {
+  n: number;
+  kind: 'number' | 'figure' | 'note';
+  text: string;
+  x: number;
+  y: number;
+  anchor: 'start' | 'end' | 'middle';
+  size: number;
+}
+
+/** Width of a letter in heights of the type; a little more than the face's mean, so that nothing touches. */
+const LETTER = 0.62;
+const GAP = 6;
+/** Smaller than this nobody reads. */
+const SMALLEST = 9;
+/** What rounding may take, px. */
+const HAIR = 1e-6;
+const widthOf = (text: string, size: number): number => text.length * LETTER * size;
+
+/** What stands in the way of words, px. */
+export interface InTheWay {
+  /** heights of runners that run across */
+  lines?: number[];
+  /** what closures and the mark TOP take of the mould's edges */
+  edge?: number;
+  /** what a sprue takes at the left end of a cavity's strip */
+  sprue?: (cavity: Cavity) => number;
+}
+
+interface Slot {
+  left: number;
+  right: number;
+  /** where the line of type stands, and how high it may be */
+  base: number;
+  room: number;
+  /** in the middle of the cavity, since there is no room over it */
+  within: boolean;
+}
+
+/** Half of what a cavity takes up across and along the drawing, px. */
+function extent(cavity: Cavity, k: number): { half: number; up: number; down: number } {
+  const { most } = shapeFor(stationsOf(cavity.outline, cavity.profile));
+  const length = cavity.length * k;
+  const turned = Math.abs(cavity.turn % 180) > 45;
+  return turned ? { half: Math.max(most.up, most.down) * length, up: length / 2, down: length / 2 } : { half: length / 2, up: most.up * length, down: most.down * length };
+}
+
+/**
+ * The strip over a cavity that no other cavity, runner or closure reaches: sideways half-way to its neighbours, upward
+ * to whatever lies over it; where there is none, the strip through its middle.
+ */
+function slotOf(cavity: Cavity, mould: Mould, k: number, { lines = [], edge = 10, sprue = () => 0 }: InTheWay): Slot {
+  const { half, up } = extent(cavity, k);
+  const [x, y] = [cavity.x * k, cavity.y * k];
+  const others = mould.cavities.filter((c) => c.n !== cavity.n).map((c) => ({ x: c.x * k, y: c.y * k, ...extent(c, k) }));
+  const beside = others.filter((c) => Math.abs(c.y - y) < up + c.down);
+  const left = Math.max(edge, ...beside.filter((c) => c.x < x).map((c) => (c.x + x) / 2 + GAP / 2), Math.min(x - half, x - 30)) + sprue(cavity);
+  const right = Math.min(mould.width * k - edge, ...beside.filter((c) => c.x > x).map((c) => (c.x + x) / 2 - GAP / 2), Math.max(x + half, x + 30));
+  const top = y - up;
+  const over = Math.max(edge, ...others.filter((c) => c.y < y - 1 && c.x - c.half < right && c.x + c.half > left).map((c) => c.y + c.down), ...lines.filter((at) => at < y).map((at) => at + RUNNER / 2 + 1));
+  const room = top - over - 2;
+  if (room >= SMALLEST) return { left, right, base: top - 3, room, within: false };
+  return { left: x - half * INSIDE, right: x + half * INSIDE, base: y + SMALLEST / 2, room: SMALLEST * 1.4, within: true };
+}
+
+/** Drawn width of a runner, px. */
+export const RUNNER = 6;
+/** Share of a cavity's length its outline leaves for words in its middle. */
+const INSIDE = 0.6;
+
+/** As much of a text as fits, with a mark that there is more. */
+function fitted(text: string, width: number, size: number): string {
+  if (widthOf(text, size) <= width + HAIR) return text;
+  const letters = Math.floor(width / (LETTER * size)) - 1;
+  return letters >= 2 ? `${text.slice(0, letters)}…` : '';
+}
+
+/**
+ * Where every word on a drawn mould stands, so that none lies on another, on a closure or on a runner: in the largest
+ * type up to `largest` in which all fit; at the smallest, what does not fit gives way, the figure first.
+ * @param k px in a mm
+ */
+export function labelsOf(mould: Mould, k: number, texts: CavityText[], largest: number, inTheWay: InTheWay = {}): Label[] {
+  const rows = texts.map((text) => ({ text, slot: slotOf(mould.cavities.find((c) => c.n === text.n)!, mould, k, inTheWay) }));
+  const words = (t: CavityText): string[] => [t.number, t.figure, t.note].filter((w): w is string => Boolean(w));
+  const fits = rows.filter((row) => !row.slot.within).map(({ text, slot }) => {
+    const letters = words(text).join('').length * LETTER;
+    return Math.min(slot.room, (slot.right - slot.left - GAP * (words(text).length - 1)) / Math.max(1, letters));
+  });
+  const size = Math.max(SMALLEST, Math.min(largest, ...fits));
+  return rows.flatMap(({ text, slot }) => linesUp(text, slot, Math.min(size, Math.max(SMALLEST, slot.room))));
+}
+
+function linesUp({ n, number, figure, note }: CavityText, { left, right, base, within }: Slot, size: number): Label[] {
+  if (within) {
+    const text = fitted([number, note ?? figure].filter(Boolean).join(' '), right - left, size) || (number ?? '');
+    return text ? [{ n, kind: note ? 'note' : 'number', text, x: (left + right) / 2, y: base, anchor: 'middle', size }] : [];
+  }
+  const out: Label[] = [];
+  let from = left;
+  let to = right;
+  if (number) {
+    out.push({ n, kind: 'number', text: number, x: from, y: base, anchor: 'start', size });
+    from += widthOf(number, size) + GAP;
+  }
+  if (note) {
+    const text = fitted(note, to - from, size);
+    if (text) {
+      out.push({ n, kind: 'note', text, x: to, y: base, anchor: 'end', size });
+      to -= widthOf(text, size) + GAP;
+    }
+  }
+  if (figure && widthOf(figure, size) <= to - from + HAIR) out.push({ n, kind: 'figure', text: figure, x: from, y: base, anchor: 'start', size });
+  return out;
+}
