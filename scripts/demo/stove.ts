@@ -2,7 +2,7 @@ import { bringTogether, burstTo, HANDS, heatOf, ovenKey, ovenPrior, withOven } f
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
 import { follower } from '../../src/core/session/index.ts';
 import { normal } from '../../src/core/chance.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
+import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
@@ -17,7 +17,10 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
   const { ovens } = s.snapshot.heat;
   for (const { id, oven } of ovens) bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
+  /** the hottest each charge has truly been when stirred, by cup and charge: what an eye sees run clear */
   const looks = new Map<string, number>();
+  const hottest = new Map<string, number>();
+  const chargeOf = (cup: string): string => `${cup}/${s.cups.get(cup)!.charges}`;
   const catchUp = () => {
     if (now() > at) wait(bench, (now() - at) / 1000);
     at = Math.max(at, now());
@@ -44,6 +47,7 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
     spend(seconds + 10);
     catchUp();
     stir(bench.cups.get(cup)!);
+    hottest.set(chargeOf(cup), Math.max(hottest.get(chargeOf(cup)) ?? 0, stirredHeat(bench.cups.get(cup)!)));
     send({ kind: 'stirred', payload: { cup } });
   };
   return {
@@ -65,11 +69,11 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
       const { seconds } = burstTo(belief, cup, { ...use, cups: [cup] }, fusion + 4, ceiling);
       if (seconds >= HANDS.least) give(cup, seconds);
       look(cup);
-      // Just under fusion nothing longer is safe: it runs clear off the blade, and a hand calls it that.
-      const { reading, charges } = s.cups.get(cup)!;
-      const key = `${cup}/${charges}`;
+      // A small cup is through fusion and cold again before it is read: it ran clear off the blade, and a hand calls it that.
+      const key = chargeOf(cup);
       looks.set(key, (looks.get(key) ?? 0) + 1);
-      if (looks.get(key)! >= CALLED && reading!.celsius >= fusion - 8) send({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: null, stage: 'clear', from: 'eye' } });
+      const clear = (hottest.get(key) ?? 0) >= (looks.get(key)! >= OFTEN ? fusion - SLOWLY : fusion);
+      if (clear && s.cups.get(cup)!.reading!.celsius < fusion) send({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: null, stage: 'clear', from: 'eye' } });
     },
     /**
      * Cups brought together as the bench advises: its bursts, its wait, a look at the cup it names, until it says to draw.
@@ -92,7 +96,8 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
     },
   };
 }
-/** Looks at one charge after which plastic that runs clear is called so. */
-const CALLED = 5;
+/** Plastic kept so many K under fusion runs clear too, after so many bursts. */
+const SLOWLY = 8;
+const OFTEN = 5;
 /** Looks after which a hand gives up and draws as it is. */
 const ROUNDS = 8;
