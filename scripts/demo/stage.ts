@@ -52,7 +52,7 @@ async function eels(): Promise<number> {
 }
 
 const laidOut = await openSessions();
-/** Takes one of the sessions laid out to run as far as a step, optionally only once something has been shot. */
+/** Takes one of the sessions laid out to run as far as a step, optionally only once something holds. */
 async function run(name: string, step: Step['key'], once: (s: SessionState) => boolean = () => true): Promise<number> {
   const head = laidOut.find((s) => s.name === `To run: ${name}`)!;
   await playTo(head.id, (await snapshotOf(head.id))!, (s) => s.status === 'running' && once(s) && nextStep(s, s.lastAt)?.key === step);
@@ -64,12 +64,9 @@ await readAsIs(triple, (await snapshotOf(triple))!);
 const tails = await run('Slip eel 95, moss over lint, lamp tail', 'load');
 const tail = (cavities: number[]): AnyEvent => ({ id: v4(), session: tails, at: now - 3000, by: 'bench', v: EVENT_VERSION, kind: 'loaded', payload: { mould: '1', job: (laidOut.length > 0 ? '1-16' : ''), cavities, gap: false } });
 await append(tails, [tail([1, 2, 3])]);
-const shells = await run('Slip eel 120, borrowed keel', 'shoot', (s) => [...s.shots.values()].some((x) => x.stage.makes === 'bait'));
 const ports = await run('Staithe sprat, wrack patch', 'shoot');
 const shot = (n: number): AnyEvent => ({ id: v4(), session: ports, at: now - 9000 + 900 * n, by: 'bench', v: EVENT_VERSION, kind: 'shot', payload: { mould: '6', job: '5-12', draw: '3/1', trial: false, cavities: [n] } });
 await append(ports, [1, 2, 3, 4].map(shot));
-const swirl = await run('Slip eel 95, slack water', 'shoot', (s) => s.shots.size > 0);
-const pour = await run('Quay dab, three tides', 'pour', (s) => [...s.moulds.values()].some((m) => m.pours.length === 1));
 const colour = await run('Slip eel 95, bilge moss over oyster lint', 'colour');
-console.log(JSON.stringify({ eels: await eels(), colour, triple, tails, shells, ports, swirl, pour }));
+console.log(JSON.stringify({ eels: await eels(), colour, triple, tails, ports }));
 await closeDatabase();

@@ -70,13 +70,23 @@ function slotOf(cavity: Cavity, mould: Mould, k: number, { lines = [], edge = 10
   const over = Math.max(edge, ...others.filter((c) => c.y < y - 1 && c.x - c.half < right && c.x + c.half > left).map((c) => c.y + c.down), ...lines.filter((at) => at < y).map((at) => at + RUNNER / 2 + 1));
   const room = top - over - 2;
   if (room >= SMALLEST) return { left, right, base: top - 3, room, within: false };
-  return { left: x - half * INSIDE, right: x + half * INSIDE, base: y + SMALLEST / 2, room: SMALLEST * 1.4, within: true };
+  return { ...middleOf(cavity, k), within: true };
 }
 
 /** Drawn width of a runner, px. */
 export const RUNNER = 6;
 /** Share of a cavity's length its outline leaves for words in its middle. */
 const INSIDE = 0.6;
+/** Type in there is no larger, px. */
+const LARGEST_INSIDE = 15;
+
+/** The strip through the middle of a cavity's outline. */
+function middleOf(cavity: Cavity, k: number): Omit<Slot, 'within'> {
+  const { half, up, down } = extent(cavity, k);
+  const [x, y] = [cavity.x * k, cavity.y * k];
+  const room = Math.max(SMALLEST, (up + down) * INSIDE);
+  return { left: x - half * INSIDE, right: x + half * INSIDE, base: y + Math.min(room, LARGEST_INSIDE) * 0.36, room };
+}
 
 /** As much of a text as fits, with a mark that there is more. */
 function fitted(text: string, width: number, size: number): string {
@@ -91,9 +101,12 @@ function fitted(text: string, width: number, size: number): string {
  * @param k px in a mm
  */
 export function labelsOf(mould: Mould, k: number, texts: CavityText[], largest: number, inTheWay: InTheWay = {}): Label[] {
-  const rows = texts.map((text) => ({ text, slot: slotOf(mould.cavities.find((c) => c.n === text.n)!, mould, k, inTheWay) }));
+  const over = texts.map((text) => ({ text, cavity: mould.cavities.find((c) => c.n === text.n)! })).map(({ text, cavity }) => ({ text, cavity, slot: slotOf(cavity, mould, k, inTheWay) }));
+  // Where one cavity has no room over it, all are written in, so that they read alike.
+  const rows = over.some(({ slot }) => slot.within) ? over.map(({ text, cavity }) => ({ text, slot: { ...middleOf(cavity, k), within: true } })) : over;
   const words = (t: CavityText): string[] => [t.number, t.figure, t.note].filter((w): w is string => Boolean(w));
-  const fits = rows.filter((row) => !row.slot.within).map(({ text, slot }) => {
+  const fits = rows.map(({ text, slot }) => {
+    if (slot.within) return Math.min(LARGEST_INSIDE, slot.room, (slot.right - slot.left) / (LETTER * Math.max(1, (text.number ?? '').length)));
     const letters = words(text).join('').length * LETTER;
     return Math.min(slot.room, (slot.right - slot.left - GAP * (words(text).length - 1)) / Math.max(1, letters));
   });
@@ -103,8 +116,9 @@ export function labelsOf(mould: Mould, k: number, texts: CavityText[], largest: 
 
 function linesUp({ n, number, figure, note }: CavityText, { left, right, base, within }: Slot, size: number): Label[] {
   if (within) {
-    const text = fitted([number, note ?? figure].filter(Boolean).join(' '), right - left, size) || (number ?? '');
-    return text ? [{ n, kind: note ? 'note' : 'number', text, x: (left + right) / 2, y: base, anchor: 'middle', size }] : [];
+    const more = [number, note ?? figure].filter(Boolean).join(' ');
+    const text = widthOf(more, size) <= right - left ? more : (number ?? fitted(more, right - left, size));
+    return text ? [{ n, kind: note && !number ? 'note' : 'number', text, x: (left + right) / 2, y: base, anchor: 'middle', size }] : [];
   }
   const out: Label[] = [];
   let from = left;

@@ -8,6 +8,7 @@ import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
 import { CupCaptions, Cups, heatNow } from './Cups.tsx';
 import { HotCup } from './HotCup.tsx';
+import { MarkGrid } from './MarkGrid.tsx';
 import { BenchMould } from './Moulds.tsx';
 import { Faults, Rack } from './Rack.tsx';
 import { ReadingPad } from './ReadingPad.tsx';
@@ -117,6 +118,10 @@ function Places({ id, name, snapshot, events }: Opened) {
     const grade = !same ? (brush === 'usable' ? 'usable' : 'second') : brush !== 'usable' && held.grade === 'second' ? 'usable' : 'good';
     act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade, fault: grade === 'good' || brush === 'usable' ? null : brush } });
   }, [marking, s, brush, act]);
+  useEffect(() => {
+    // On a small screen the mould comes first while its cavities are to be touched; it is taken to.
+    if (marking?.key && matchMedia('(max-width: 1023px)').matches) scrollTo({ top: 0 });
+  }, [marking?.key]);
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
   const inPot = step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter') ? s.cups.get(step.target) : undefined;
   const gauge = inPot ? heard(devices, 'gauge', id, now, 'pot') : null;
@@ -158,20 +163,23 @@ function Places({ id, name, snapshot, events }: Opened) {
       <div className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}>{foot}</div>
     </section>
   );
+  const brushButtons = brushes.map((b) => (
+    <button key={b} type="button" aria-pressed={brush === b} className={`act shrink-0 px-3 lg:min-h-16 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>
+  ));
   const shots = [...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait').length;
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-notes={s.status === 'running' ? s.heat.length : 0} data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0} data-ready={whole || undefined}>
       <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
         <a href="/orders" className="flex min-h-11 items-center gap-3 font-bold no-underline" aria-label="Twin Shot, to the orders"><svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true"><path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" /><path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" /></svg>Twin Shot</a>
-        <h1 className="text-base font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>
-        <p className="ml-auto flex flex-wrap gap-x-6">
+        <h1 className="min-w-0 truncate text-base font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>
+        <p className="order-last flex w-full flex-wrap gap-x-6 md:order-none md:ml-auto md:w-auto">
           <span>Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b></span>
           <span>Good <b className="figure" data-good>{real.good}</b> of <b className="figure">{real.shot}</b></span>
           <span>Worked <b className="figure">{lasting(s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000))}</b></span>
         </p>
-        <Ground />
-        <button type="button" className="act" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>
+        <span className="hidden md:block"><Ground /></span>
+        <button type="button" className="act ml-auto md:ml-0" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>
       </header>
       {(away || refused.length > 0) && (
         <div role="status" className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6">
@@ -188,12 +196,10 @@ function Places({ id, name, snapshot, events }: Opened) {
           run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
           injector && <BarrelClock s={s} injector={injector} answer={answer} mould={turn?.m ?? null} now={now} />)}
         {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : shown[0]?.mould.cavities.length === 1 ? '1 cavity' : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
-          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} seen={answer?.moulds[m.key]} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}</div>,
+          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} seen={answer?.moulds[m.key]} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}{marking && <MarkGrid m={marking} s={s} onCavity={touch}>{brushButtons}</MarkGrid>}</div>,
           marking ? (
-            <div className="flex flex-wrap gap-1" role="group" aria-label="Mark with">
-              {brushes.map((b) => <button key={b} type="button" aria-pressed={brush === b} className={`act min-h-16 px-3 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>)}
-            </div>
-          ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, 'md:col-span-2 lg:col-span-1')}
+            <div className="hidden flex-wrap gap-1 md:flex" role="group" aria-label="Mark with">{brushButtons}</div>
+          ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, `md:col-span-2 lg:col-span-1 ${marking ? 'max-lg:order-first' : ''}`)}
         {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
       </main>
       <Strip ref={main} queue={queueOf(all)} flash={flash} guarded={now < until} step={shownStep} now={now} done={done} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />

@@ -26,7 +26,7 @@ interface Props {
 /** What to do now, in one sentence, and the one big action, always in the same place. */
 export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, queue, flash, guarded, now, done, session, canUndo, whatIf, onMain, onSend, onOpen, onUndo }, main) {
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
-  const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint font-mono">{key}</kbd></button>;
+  const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint hidden font-mono md:inline">{key}</kbd></button>;
   return (
     <div data-strip className="sticky bottom-0 z-10 grid shrink-0 border-t border-ink bg-raised lg:static lg:grid-cols-[1fr_296px]">
       <div className="min-w-0 px-4 py-3 md:px-6">
@@ -41,11 +41,11 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
           </ul>
         )}
         <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
-          <div className="flex flex-wrap gap-2">
+          <div className="flex flex-wrap gap-2 empty:hidden">
             {step?.others?.map((o) => <button key={o.label} type="button" className="act lg:min-h-16" onClick={() => onSend(o.send)}>{o.label}</button>)}
             {step?.skip && <button type="button" className="act lg:min-h-16" onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}>Skip</button>}
           </div>
-          <div className="flex flex-wrap gap-2">
+          <div className="flex max-w-full gap-2 overflow-x-auto md:flex-wrap" tabIndex={0} role="group" aria-label="Whenever">
             {tool('Reading', 'T', () => onOpen('read'), done)}
             {tool('Add', 'A', () => onOpen('add'), done)}
             {tool('Trouble', 'X', () => onOpen('trouble'), done)}
