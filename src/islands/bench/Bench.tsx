@@ -172,7 +172,7 @@ function Places({ id, name, snapshot, events }: Opened) {
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-notes={s.status === 'running' ? s.heat.length : 0} data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0} data-ready={whole || undefined}>
       <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
         <a href="/orders" className="flex min-h-11 items-center gap-3 font-bold no-underline" aria-label="Twin Shot, to the orders"><svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true"><path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" /><path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" /></svg>Twin Shot</a>
-        <h1 className="min-w-0 truncate text-base font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>
+        <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>
         <p className="order-last flex w-full flex-wrap gap-x-6 md:order-none md:ml-auto md:w-auto">
           <span>Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b></span>
           <span>Good <b className="figure" data-good>{real.good}</b> of <b className="figure">{real.shot}</b></span>
