@@ -25,6 +25,12 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   await page.getByRole('textbox', { name: 'In rows' }).fill('2');
   await expect(page.getByRole('img', { name: /Mole eel 80: 6 cavities/ })).toBeVisible();
   await expect(page.getByText('only a guess')).toBeVisible();
+  // Six in two rows do not fit so short a mould: said at once, refused when saved all the same, and gone when it is as long as it is.
+  await expect(page.getByText(/lie in one another/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this mould' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: /lie in one another/ })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Length as it lies' }).fill('360 mm');
+  await expect(page.getByText(/lie in one another/)).toHaveCount(1);
   await page.getByRole('combobox', { name: 'Volume by' }).selectOption('bait');
   await page.getByRole('textbox', { name: 'One bait weighs' }).fill('5 g');
   await expect(page.getByText('One cavity holds 5.17 mL, measured')).toBeVisible();
@@ -41,7 +47,14 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble');
   await page.getByRole('button', { name: 'Another ingredient' }).click();
   await page.getByRole('combobox', { name: 'Ingredient' }).nth(1).fill('Grey');
-  await page.getByRole('textbox', { name: 'Amount' }).nth(1).fill('3/4 of 1/16 tsp');
+  // A spoon half typed is no count of drops: nothing is saved until it is understood, and the typing stays.
+  const amount = page.getByRole('textbox', { name: 'Amount' }).nth(1);
+  await amount.fill('1/16 ts');
+  await page.getByRole('button', { name: 'Keep this mix' }).click();
+  await expect(page.getByText('“1/16 ts” in “Amount” is not understood, so nothing was saved')).toBeVisible();
+  await expect(amount).toHaveValue('1/16 ts');
+  await amount.fill('3/4 of 1/16 tsp');
+  await expect(amount).toHaveValue('3/4 of 1/16 tsp');
   await page.getByRole('button', { name: 'Keep this mix' }).click();
   await expect(page.getByRole('link', { name: 'Wet pebble' })).toBeVisible();
   await open(page, '/entry/colourways/new');

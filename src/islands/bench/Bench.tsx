@@ -160,7 +160,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       <h2 className="text-[18px] leading-tight">{title}</h2>
       <p className="hint mb-2 truncate">{sub}</p>
       <div className="flex min-h-0 flex-1 flex-col">{body}</div>
-      <div className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}>{foot}</div>
+      <div tabIndex={0} role="group" aria-label={`${title}: more`} className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}>{foot}</div>
     </section>
   );
   const brushButtons = brushes.map((b) => (

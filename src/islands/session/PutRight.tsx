@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { v4 } from 'uuid';
 import { EVENT_VERSION } from '@/core/session/words.ts';
 import { call } from '@/ui/api.ts';
@@ -87,9 +87,8 @@ export default function PutRight({ session, shots, ...lists }: Props) {
   const undo = async () => {
     if (last && (await put({ kind: 'undone', payload: { event: last } }))) location.assign(`${location.pathname}#right`);
   };
-  // What was put right last can be taken back from here.
-  const before = typeof location === 'undefined' ? null : new URLSearchParams(location.search).get('right');
-  if (before && last === null) setLast(before);
+  // What was put right last can be taken back from here; the server does not know it.
+  useEffect(() => setLast(new URLSearchParams(location.search).get('right')), []);
   return (
     <div id="right">
       {wrong && <p className="wrong" role="alert">{wrong}</p>}

@@ -38,6 +38,8 @@ function potSays(s: SessionState, c: CupState): string {
 }
 
 /** What the gauge of the pot says of the cup in it: how far it has risen, and whether to let air in. @param inHg as read */
+const additions = (n: number): string => (n === 1 ? '1 addition' : `${n} additions`);
+
 export function gaugeSays(s: SessionState, c: CupState, inHg: number): string {
   const full = fullOf(c);
   const rises = froth(inHg, s.snapshot.heat.altitude ?? 0);
@@ -89,7 +91,7 @@ export function cupSteps(s: SessionState, run: RunState): Step[] {
       const last = c.trail[charged]?.amount ?? c.grams;
       const since = c.trail.slice(charged + 1);
       const ladder = ladderOf(c, last, ['gel', 'clear', 'last']);
-      out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${c.ladder.filter((i) => i.when !== 'cold').length} additions`, detail: ladderText(ladder, s) || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } }, also: addAll(c, ladder.filter((i) => !since.some((t) => t.what === i.what))) });
+      out.push({ key: 'colour', target: c.key, sentence: `Colour ${c.letter}: ${c.name}, ${additions(c.ladder.filter((i) => i.when !== 'cold').length)}`, detail: ladderText(ladder, s) || 'Nothing is written down for this mix.', label: `${c.letter} is coloured`, send: { kind: 'coloured', payload: { cup: c.key } }, also: addAll(c, ladder.filter((i) => !since.some((t) => t.what === i.what))) });
     }
     if (c.degas === 'after colour' && c.coloured && !c.degassed && !skipped('degasAfter', c)) out.push({ key: 'degasAfter', target: c.key, sentence: `Degas ${c.letter} hot, ${degrees(170, units)} or more going in`, detail: `${potSays(s, c)} Stirring afterwards puts bubbles back.`, label: 'It is degassed', send: { kind: 'degassed', payload: { cup: c.key, when: 'after colour' } }, caution: 'A hot cup froths over; a cracked lid implodes. Let air in slowly.' });
   }
