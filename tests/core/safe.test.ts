@@ -99,6 +99,40 @@ test('a reading colder than can be is shown with its doubt and counts for nothin
   assert.ok(Math.abs(seen(s, b.now()).answer.cups[A]!.now.celsius - 62) < 4);
 });
 
+test('A2 an oven that never ran: a hand that reads cold twice is believed, whatever was noted between, and the forecast does not climb by itself', () => {
+  const b = ready();
+  b.read(B, 163);
+  b.read(A, 163);
+  for (const celsius of [66, 81]) {
+    b.act({ kind: 'heated', payload: { cup: A, seconds: 40, begun: true } }, 3000);
+    b.act({ kind: 'stirred', payload: { cup: A } }, 45_000);
+    b.read(A, celsius);
+  }
+  const c = () => b.state().cups.get(A)!;
+  const reckoned = () => seen(b.state(), b.now()).answer.cups[A]!;
+  assert.deepEqual([c().doubt, c().reading!.celsius], [null, 81]);
+  assert.ok(Math.abs(reckoned().now.celsius - 81) < 4, `${reckoned().now.celsius}`);
+  // And once more: 40 s that heated nothing. What is read is less than was expected, so it is asked for again and nothing heated; then believed.
+  b.act({ kind: 'heated', payload: { cup: A, seconds: 40, begun: true } }, 3000);
+  b.act({ kind: 'stirred', payload: { cup: A } }, 45_000);
+  b.read(A, 74);
+  assert.equal(reckoned().doubted, 74);
+  assert.ok(!heats(seen(b.state(), b.now()).step).includes(A));
+  b.read(A, 70);
+  assert.ok(Math.abs(reckoned().now.celsius - 70) < 4, `${reckoned().now.celsius}`);
+});
+
+test('A2 a cup whose cold reading is in doubt is read again before anything heats it', () => {
+  const b = ready();
+  b.read(B, 163);
+  b.read(A, 150);
+  const s = b.read(A, 60);
+  assert.equal(s.cups.get(A)!.doubt!.way, 'below');
+  const { step } = seen(s, b.now());
+  assert.deepEqual(heats(step), []);
+  assert.deepEqual(step!.read, { kind: 'cup', key: A });
+});
+
 test('an instrument beside the cup says the same cold thing for ever and is never believed; one that stands in it is', () => {
   const b = ready();
   b.read(A, 163);

@@ -33,7 +33,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   const draw = injector?.draw ? s.draws.get(injector.draw) : undefined;
   return {
     session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven,
-    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser'), limits: c.limits, hot: c.doubt?.way === 'above' })),
+    cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser'), limits: c.limits, again: c.doubt && (c.doubt.way === 'above' || !c.doubt.device) ? c.doubt.way : null })),
     match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? apartOf(s, run) : 30, byEye } : null,
     barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
     moulds: [...s.moulds.values()].filter((m) => m.shot !== null || run?.tools.moulds.some((x) => String(x.id) === m.key)).map((m) => {
@@ -114,6 +114,7 @@ function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number
 function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUnits): Step {
   const c = answer.cups[step.target];
   const cup = s.cups.get(step.target);
+  if (c && !c.cook && cup && c.doubted !== null && cup.doubt === null) return { ...step, sentence: `Stir ${cup.letter} and read it again: ${degrees(c.doubted, units)} is less than was expected` };
   if (!c?.cook || !cup || c.last === 'burst' || c.cook.seconds < HANDS.least) return step;
   const { seconds, after } = c.cook;
   const other = c.pair && c.pair.seconds >= HANDS.least ? s.cups.get(c.pair.with) : undefined;

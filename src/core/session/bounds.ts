@@ -14,6 +14,8 @@ export interface Doubt {
   celsius: number;
   at: number;
   way: 'above' | 'below';
+  /** an instrument said it, which may lie beside the cup */
+  device: boolean;
 }
 
 /**

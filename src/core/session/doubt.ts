@@ -52,7 +52,8 @@ export function doubtOf(c: CupState, reading: Reading, device: boolean, room: nu
   const { bounds, doubt } = c;
   if (!bounds || saysAgain(doubt, reading, device, room)) return null;
   if (reading.low > bounds.high.plastic + SLACK) return 'above';
-  if (reading.high < bounds.low.plastic - SLACK) return 'below';
+  // A hand that reads cold twice means it, though the cup was heated between: the oven may never have run.
+  if (reading.high < bounds.low.plastic - SLACK) return doubt?.way === 'below' && !device ? null : 'below';
   return null;
 }
 

@@ -15,7 +15,7 @@ export interface HeatAsk {
   now: number;
   oven: { id: number; level: number };
   /** cups on the bench; `cook` = not yet through fusion; `pot` = to be degassed hot next; `bare` = no stabiliser in it */
-  cups: { key: string; cook: boolean; pot: boolean; bare: boolean; limits: Limits; /** read hotter than it can be: nothing is heated on the strength of it */ hot: boolean }[];
+  cups: { key: string; cook: boolean; pot: boolean; bare: boolean; limits: Limits; /** read hotter than it can be, or by hand colder: nothing is heated on the strength of it */ again: 'above' | 'below' | null }[];
   /** cups that must come together for what is drawn or poured next, and whether that is what is wanted now */
   match: { cups: string[]; window: { low: number; high: number }; apart: number; byEye: boolean } | null;
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
@@ -107,8 +107,8 @@ function fallsUnder(fan: CupForeseen['fan'], now: number, celsius: number): numb
   return null;
 }
 
-/** One cup was read hotter than it can be: it is read again before anything is heated. */
-const readAgain = (b: Belief, cups: string[], look: number): Bringing => ({ bursts: [], wait: 0, look, at: cups.map((c) => heatOf(b, c)), sure: 0, seconds: HANDS.stir, why: 'one was read hotter than was thought it could be' });
+/** One cup was read hotter or colder than it can be: it is read again before anything is heated. */
+const readAgain = (b: Belief, cups: string[], look: number, way: 'above' | 'below'): Bringing => ({ bursts: [], wait: 0, look, at: cups.map((c) => heatOf(b, c)), sure: 0, seconds: HANDS.stir, why: `one was read ${way === 'above' ? 'hotter' : 'colder'} than was thought it could be` });
 
 type Short = MouldForeseen['short'];
 const shorts = new Map<string, Short>();
@@ -133,23 +133,26 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
   const cups: HeatAnswer['cups'] = {};
   // Two cups that cook can share one oven: more heat reaches plastic in all, but each burst is longer.
+  // By hand, against all that is expected, once: a second decides, and until then nothing is heated on the strength of it.
+  const readOnce = (cup: string): 'above' | 'below' | null => ask.cups.find((c) => c.key === cup)?.again ?? (f.doubted[cup] && !f.doubted[cup].device ? 'below' : null);
   const limits = (cup: string): Limits => ask.cups.find((c) => c.key === cup)?.limits ?? USUAL_LIMITS;
-  const raw = ask.cups.filter((c) => c.cook && !c.hot && belief.cups.includes(c.key)).slice(0, 2).map((c) => c.key);
+  const raw = ask.cups.filter((c) => c.cook && !readOnce(c.key) && belief.cups.includes(c.key)).slice(0, 2).map((c) => c.key);
   const shared = raw.length === 2 ? pairOf(belief, raw, ask, known.oven, limits) : null;
-  for (const { key: cup, cook, pot, bare, hot, limits: { fusion, ceiling } } of ask.cups) {
+  for (const { key: cup, cook, pot, bare, limits: { fusion, ceiling } } of ask.cups) {
     if (!belief.cups.includes(cup)) continue;
+    const again = readOnce(cup);
     const here = heatOf(belief, cup);
     const fan = FAN.map((s) => { const a = aheadOf(belief, cup, s); return { s, mid: a.celsius, low: a.low, high: a.high }; });
-    const cooking = cook && !hot ? burstTo(belief, cup, { ...use, cups: [cup] }, fusion + COOK_OVER, ceiling) : null;
+    const cooking = cook && !again ? burstTo(belief, cup, { ...use, cups: [cup] }, fusion + COOK_OVER, ceiling) : null;
     cups[cup] = {
       now: here, trend: 2 * (fan[0]!.mid - here.celsius), fan, left: Math.max(0, 1 - (f.spent[cup] ?? 0) * (bare ? 2 : 1)), cold: fallsUnder(fan, here.celsius, ask.match?.window.low ?? 160),
-      safe: hot ? 0 : (cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }, ceiling)), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
-      pair: shared && raw.includes(cup) ? { with: raw.find((c) => c !== cup)!, seconds: shared } : null, pot: pot && !hot ? potOf(belief, cup, use, fan, here.celsius, ceiling) : null, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup]?.celsius ?? null,
+      safe: again ? 0 : (cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }, ceiling)), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
+      pair: shared && raw.includes(cup) ? { with: raw.find((c) => c !== cup)!, seconds: shared } : null, pot: pot && !again ? potOf(belief, cup, use, fan, here.celsius, ceiling) : null, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup]?.celsius ?? null,
     };
   }
   const ready = ask.match && f.bursts.length === 0 && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
-  const hot = ask.match?.cups.findIndex((c) => ask.cups.find((x) => x.key === c)?.hot) ?? -1;
-  const bring = !ready ? null : hot >= 0 ? readAgain(belief, ask.match!.cups, hot) : bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => limits(c).ceiling));
+  const doubted = ask.match?.cups.findIndex((c) => readOnce(c) !== null) ?? -1;
+  const bring = !ready ? null : doubted >= 0 ? readAgain(belief, ask.match!.cups, doubted, readOnce(ask.match!.cups[doubted]!)!) : bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => limits(c).ceiling));
   const barrels = ask.barrels.map((b) => {
     const curve = barrelCooling(b.bore, b.from, b.metal, b.room, Math.max(120, (ask.now - b.at) / 1000 + 10));
     const gone = Math.max(0, (ask.now - b.at) / 1000);

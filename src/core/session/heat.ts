@@ -48,7 +48,7 @@ export interface Followed {
   /** share of its heat that what each draw took from each cup had spent */
   drawn: Record<string, Record<string, number>>;
   /** reading that was left out last, by cup: one that agrees with it is believed */
-  doubted: Record<string, { celsius: number; at: number }>;
+  doubted: Record<string, { celsius: number; at: number; device: boolean }>;
   /** ids of readings left out */
   left: string[];
   /** when each cup was last read */
@@ -125,7 +125,8 @@ function weigh(f: Followed, note: Extract<HeatNote, { kind: 'reading' }>): { bel
   const hot = (b: Belief): Belief => forgotten(b, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
   if (note.verdict === 'above') return { belief: hot(f.belief), left: false };
   if (note.verdict === 'below') return { belief: f.belief, left: true };
-  const again = note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
+  const twice = f.doubted[note.cup] !== undefined && !note.device;
+  const again = twice || note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
   const { belief, out, off } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
   return out && off > 0 ? { belief: hot(f.belief), left: false } : { belief, left: out };
 }
@@ -164,7 +165,7 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       const others = Object.fromEntries(Object.entries(f.doubted).filter(([cup]) => cup !== note.cup));
       const read = { ...f.read, [note.cup]: note.at };
       const sameDoubt = Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
-      return { ...out, belief, read, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
+      return { ...out, belief, read, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at, device: note.device } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
     }
     case 'cold':
       return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), withRoom(f.belief, note.room)), room: note.room };

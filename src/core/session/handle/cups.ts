@@ -40,7 +40,7 @@ function readCup(s: SessionState, c: CupState, reading: Reading, device: boolean
   c.verdict = way ?? (c.doubt ? 'agreed' : 'taken');
   opened(s, c.inOven?.oven, reading.at);
   // The same doubt, said again too soon to settle it, keeps the time of its first.
-  if (way && !(c.doubt?.way === way && Math.abs(c.doubt.celsius - reading.celsius) < AGREES)) c.doubt = { celsius: reading.celsius, at: reading.at, way };
+  if (way && !(c.doubt?.way === way && Math.abs(c.doubt.celsius - reading.celsius) < AGREES)) c.doubt = { celsius: reading.celsius, at: reading.at, way, device };
   if (way === 'below') return;
   c.before = c.reading;
   c.reading = reading;
