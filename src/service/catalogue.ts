@@ -45,7 +45,7 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
 /** A composed build must be one that can be shot at all, a mould one whose cavities lie in it and not in each other. */
 function misfit(key: ListKey, spec: unknown): string | null {
   if (key === 'builds') return checkBuild(spec as Build)[0]?.sentence ?? null;
-  return key === 'moulds' ? (layoutFaults(spec as Mould)[0] ?? null) : null;
+  return key === 'moulds' ? layoutFaults(spec as Mould).join(' ') || null : null;
 }
 
 /** Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished made or mean to take. */

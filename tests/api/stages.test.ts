@@ -105,6 +105,25 @@ test('inserts are a ledger: made, used by which shot, taken back by an undo, car
   await assert.rejects(run("INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES (now(), $1, 'by hand', $4, $2, $3)", [TAILS, first.session, v4(), -1 - (await heap(TAILS))]), /check constraint/);
 });
 
+test('B4 another mould from here on: on the ledger its baits are its own, the line takes none of them, and what is short is truly short', async () => {
+  const { rows } = await store();
+  const shop = await ask('GET', `${app.url}/api/catalogue`);
+  const prawn = shop.body.moulds.find((m: { spec: { name: string } }) => m.spec.name === 'Culvert prawn 60, twelve');
+  const bait = shop.body.baits.find((b: { spec: { name: string } }) => b.spec.name === 'Culvert prawn');
+  const one = await open('Slip eel 95', 'Bilge moss over oyster lint', 14);
+  await one.follow((s) => [...s.shots.values()].some((x) => x.rackedAt !== null));
+  const job = [...one.state().runs.keys()][0]!;
+  await one.act({ kind: 'changed', payload: { what: 'mould', job, id: prawn.id, mould: prawn.spec, only: false, bait: { id: bait.id, name: bait.spec.name, outline: bait.spec.outline } } });
+  const s = await one.follow((x) => x.shots.size >= 2 && [...x.shots.values()].every((y) => y.rackedAt !== null));
+  await one.act({ kind: 'finished', payload: {} });
+  const [first, second] = [...s.shots.values()];
+  assert.deepEqual([first!.bait.name, second!.bait.name], ['Slip eel 95', 'Culvert prawn']);
+  const given = await rows<{ n: number }>('SELECT coalesce(sum(count), 0)::int AS n FROM allocations WHERE session_id = $1', [one.session]);
+  const stocked = await rows<{ bait_id: number; n: number }>('SELECT bait_id, sum(count)::int AS n FROM stock_moves WHERE session_id = $1 GROUP BY 1', [one.session]);
+  assert.ok(given[0]!.n <= 8, `${given[0]!.n} of the line’s own`);
+  assert.deepEqual(stocked.filter((x) => x.bait_id === bait.id).map((x) => x.n), [12]);
+});
+
 test('a cored bait’s rows tell which insert lay in each cavity; shells are no baits in the counts', async () => {
   const { rows, row } = await store();
   const b = await open('Lantern eel 120', 'Lantern glass', 2);
