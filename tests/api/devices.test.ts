@@ -94,3 +94,27 @@ test('a finished evening teaches; what is locked stays, what is forgotten goes; 
   await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: [event(session, 'undone', { event: end.id })] });
   assert.equal((await taught()).length, 0);
 });
+
+test('C10 stand-ins speak in the demo shop alone: elsewhere they are refused in words, and there is no switch for them', async () => {
+  const { run } = await import('@/store/query.ts');
+  const probe = await make('Made-up probe');
+  await run('UPDATE devices SET stand_in = true WHERE id = $1', [probe.id]);
+  await inCup(probe.id, '2');
+  const now = Date.now();
+  assert.equal((await send(probe.key, [{ value: 161, at: now - 500 }])).status, 200, 'in the demo shop it is heard');
+  const switchIn = async () => (await (await fetch(`${app.url}/shop`)).text()).includes('tand-in');
+  assert.ok(await switchIn());
+  await run('UPDATE shop SET demo = false');
+  try {
+    const refused = await send(probe.key, [{ value: 162, at: now }]);
+    assert.equal(refused.status, 403);
+    assert.match(refused.body.detail, /only in the demo shop/);
+    assert.ok(!(await switchIn()), 'no switch for them on the shop’s page');
+    const shop = (await ask('GET', `${app.url}/api/shop`)).body;
+    assert.equal(shop.standIns, false);
+    await ask('PUT', `${app.url}/api/shop`, { ...shop, standIns: true });
+    assert.equal((await ask('GET', `${app.url}/api/shop`)).body.standIns, false, 'nor can it be set past the page');
+  } finally {
+    await run('UPDATE shop SET demo = true');
+  }
+});
