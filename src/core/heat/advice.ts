@@ -1,8 +1,9 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { Belief, Burst } from './estimate.ts';
-import { cooled, heated, heatOf } from './estimate.ts';
+import { cooled, cupBelieved, heated, heatOf, ovenBelieved } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
-import { RIM, Z995 } from './forecast.ts';
+import { Z995 } from './forecast.ts';
+import { unevenness, UNSTIRRED } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
 export const aheadOf = (b: Belief, cup: string, seconds: number): Forecast => heatOf(cooled(b, seconds, [cup]), cup);
@@ -21,19 +22,24 @@ function longest(most: number, holds: (seconds: number) => boolean): number {
   return low;
 }
 
-/** Nobody gives a longer burst than this without a look, s. */
-const MOST = 300;
-
 /**
- * The longest burst that is safe for every cup in the oven: the rim, not stirred in, stays under the ceiling
- * with 99.5 % certainty, by all that is believed. Whole s; 0 when none is.
+ * The longest burst that is safe for every cup in the oven: its hottest, not stirred in, stays under the ceiling
+ * with 99.5 % certainty, by all that is believed, and it is stirred soon enough. Whole s; 0 when none is.
  */
-export const safeBurst = (b: Belief, burst: Omit<Burst, 'seconds'>, ceiling: number = PLASTISOL.ceiling): number =>
-  longest(MOST, (seconds) => burst.cups.every((cup) => { const f = burstOf(b, cup, { ...burst, seconds }); return f.celsius + RIM + Z995 * f.sd <= ceiling; }));
+export function safeBurst(b: Belief, burst: Omit<Burst, 'seconds'>, ceiling: number = PLASTISOL.ceiling): number {
+  const { dead } = ovenBelieved(b, burst.oven);
+  const hottest = (cup: string, seconds: number): number => {
+    const f = burstOf(b, cup, { ...burst, seconds });
+    const { body, heat } = cupBelieved(b, cup);
+    const on = Math.max(0.5, seconds - dead);
+    return f.celsius + unevenness((f.celsius - heat.plastic) / on, on, body.plastic) + Z995 * f.sd;
+  };
+  return longest(UNSTIRRED, (seconds) => burst.cups.every((cup) => hottest(cup, seconds) <= ceiling));
+}
 
 /** The burst that brings a cup to a heat in the mean, whole s, never longer than is safe. */
 export function burstTo(b: Belief, cup: string, burst: Omit<Burst, 'seconds'>, celsius: number, ceiling: number = PLASTISOL.ceiling): { seconds: number; safe: number; after: Forecast } {
   const safe = safeBurst(b, burst, ceiling);
-  const seconds = Math.min(safe, longest(MOST, (s) => burstOf(b, cup, { ...burst, seconds: s }).celsius <= celsius));
+  const seconds = Math.min(safe, longest(UNSTIRRED, (s) => burstOf(b, cup, { ...burst, seconds: s }).celsius <= celsius));
   return { seconds, safe, after: burstOf(b, cup, { ...burst, seconds }) };
 }

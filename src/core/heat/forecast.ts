@@ -1,6 +1,7 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
 import { after, afterBurst, EXCHANGE, MICROWAVE } from './cup.ts';
+import { unevenness, UNSTIRRED } from './uneven.ts';
 
 /** How far the constants of a cup and a microwave may be off: one standard deviation each. */
 export interface Doubt {
@@ -26,8 +27,6 @@ export interface Forecast {
 /** Standard normal quantiles: of 90 %, so that 80 % lie between, and of 99.5 %. */
 export const Z80 = 1.2815515655446004;
 export const Z995 = 2.5758293035489004;
-/** The rim that is not stirred in runs so much hotter (judgement), K. */
-export const RIM = 8;
 
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
 const spread = (parts: number[]): number => Math.sqrt(parts.reduce((n, x) => n + x * x, 0));
@@ -55,14 +54,18 @@ export function forecastCooling(body: CupBody, heat: CupHeat, seconds: number, d
 }
 
 /**
- * The longest burst whose hottest part, the rim, stays under the ceiling with 99.5 % certainty, whole s; 0 when
- * none does.
+ * The longest burst whose hottest part stays under the ceiling with 99.5 % certainty, whole s, none longer than may go
+ * without a stir; 0 when none does.
  */
 export function longestSafeBurst(body: CupBody, heat: CupHeat, oven: Microwave, ceiling: number = PLASTISOL.ceiling, doubt: Doubt = DOUBT): number {
-  const safe = (s: number) => { const f = forecastBurst(body, heat, oven, s, doubt); return f.celsius + RIM + Z995 * f.sd <= ceiling; };
+  const safe = (s: number) => {
+    const f = forecastBurst(body, heat, oven, s, doubt);
+    const on = Math.max(0.5, s - oven.dead);
+    return f.celsius + unevenness((f.celsius - heat.plastic) / on, on, body.plastic) + Z995 * f.sd <= ceiling;
+  };
   if (!safe(1)) return 0;
   let low = 1;
-  let high = 600;
+  let high: number = UNSTIRRED;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
     if (safe(middle)) low = middle;

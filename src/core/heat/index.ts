@@ -21,5 +21,6 @@ export * from './oven.ts';
 export * from './saying.ts';
 export * from './schema.ts';
 export * from './together.ts';
+export * from './uneven.ts';
 export * from './usualCup.ts';
 export * from './way.ts';

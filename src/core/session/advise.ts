@@ -117,6 +117,15 @@ function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUn
   if (c && !c.cook && cup && c.doubted !== null && cup.doubt === null) return { ...step, sentence: `Stir ${cup.letter} and read it again: ${degrees(c.doubted, units)} is less than was expected` };
   if (!c?.cook || !cup || c.last === 'burst' || c.cook.seconds < HANDS.least) return step;
   const { seconds, after } = c.cook;
+  // A small cup is through fusion and cold again before it is read: then an eye says it, as makers do.
+  if (c.last === 'reading' && c.peak >= cup.limits.fusion) {
+    return {
+      ...step, sentence: `${cup.letter} has been at ${degrees(c.peak, units)}: does it run clear off the blade?`, label: `${cup.letter} runs clear`, read: undefined,
+      send: { kind: 'reading', payload: { target: { kind: 'cup', key: cup.key }, celsius: null, stage: 'clear', from: 'eye' } },
+      others: [{ label: `Not yet: ${cup.letter} is in, ${clock(seconds)}`, send: give(s, cup.key, seconds) }],
+      detail: `It is about ${degrees(c.now.celsius, units)} now: so little cools while it is stirred and read. No grain, no haze: it is through.`,
+    };
+  }
   const other = c.pair && c.pair.seconds >= HANDS.least ? s.cups.get(c.pair.with) : undefined;
   const safe = after.celsius < cup.limits.fusion - 5 ? ` No longer: with what is known of this oven, more is not safe.` : '';
   return {

@@ -33,6 +33,8 @@ export interface CupForeseen {
   left: number;
   /** s until it falls under the window, or to the heat where air is let go of no more; null = not within an hour */
   cold: number | null;
+  /** the hottest its mean is reckoned to have been since it was charged, °C */
+  peak: number;
   /** longest safe burst from here, s */
   safe: number;
   /** the burst that brings it through fusion, as far as is safe */
@@ -146,7 +148,7 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
     const cooking = cook && !again ? burstTo(belief, cup, { ...use, cups: [cup] }, fusion + COOK_OVER, ceiling) : null;
     cups[cup] = {
       now: here, trend: 2 * (fan[0]!.mid - here.celsius), fan, left: Math.max(0, 1 - (f.spent[cup] ?? 0) * (bare ? 2 : 1)), cold: fallsUnder(fan, here.celsius, ask.match?.window.low ?? 160),
-      safe: again ? 0 : (cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }, ceiling)), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
+      peak: f.peak[cup] ?? here.celsius, safe: again ? 0 : (cooking?.safe ?? safeBurst(belief, { ...use, cups: [cup] }, ceiling)), cook: cooking && { seconds: cooking.seconds, after: cooking.after },
       pair: shared && raw.includes(cup) ? { with: raw.find((c) => c !== cup)!, seconds: shared } : null, pot: pot && !again ? potOf(belief, cup, use, fan, here.celsius, ceiling) : null, last: f.last[cup] ?? 'charge', doubted: f.doubted[cup]?.celsius ?? null,
     };
   }

@@ -1,5 +1,5 @@
 import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
-import { cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, RIM, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom } from '../heat/index.ts';
+import { cupBelieved, cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, unevenness, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { Verdict } from './bounds.ts';
 import { AGREES, saysAgain } from './bounds.ts';
@@ -53,6 +53,8 @@ export interface Followed {
   left: string[];
   /** when each cup was last read */
   read: Record<string, number>;
+  /** the hottest the mean of each charge is reckoned to have been, °C: a small cup is cold again before it is read */
+  peak: Record<string, number>;
   room: number;
   /** last thing that told of each cup: a reading of it, or a burst since */
   last: Record<string, 'reading' | 'burst' | 'charge'>;
@@ -61,20 +63,25 @@ export interface Followed {
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, room: ROOM, last: {}, readings: 0 });
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, peak: {}, room: ROOM, last: {}, readings: 0 });
 
 /** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {
   let { belief, bursts } = f;
   const spent = { ...f.spent };
+  const peak = { ...f.peak };
   const go = (until: number) => {
     const seconds = (until - belief.at) / 1000;
     if (seconds <= 0) return;
     const before = belief.cups.map((cup) => knownOf(belief, { of: 'plastic', cup }).mean);
     belief = heatedBy(belief, seconds, bursts.map((x) => ({ ...x, gone: (belief.at - x.begun) / 1000 })));
     belief.cups.forEach((cup, i) => {
-      const rim = bursts.some((x) => x.cups.includes(cup)) ? RIM : 0;
-      const [a, b] = [before[i]! + rim, knownOf(belief, { of: 'plastic', cup }).mean + rim];
+      const mean = knownOf(belief, { of: 'plastic', cup }).mean;
+      peak[cup] = Math.max(peak[cup] ?? -Infinity, mean);
+      const burst = bursts.find((x) => x.cups.includes(cup));
+      // What is spent is spent by the hottest of it.
+      const over = burst ? unevenness((mean - before[i]!) / seconds, (belief.at - burst.begun) / 1000, cupBelieved(belief, cup).body.plastic) : 0;
+      const [a, b] = [before[i]! + over, mean + over];
       spent[cup] = (spent[cup] ?? 0) + (((damageRate(a) + 4 * damageRate((a + b) / 2) + damageRate(b)) / 6) * seconds) / LIFE.stabilised;
     });
   };
@@ -88,8 +95,10 @@ function advance(f: Followed, to: number): Followed {
   // Long rests go in pieces: the slope of a cooling is good for a few minutes.
   while (to - belief.at > 180_000) go(belief.at + 180_000);
   go(to);
-  return { ...f, belief, bursts, spent };
+  return { ...f, belief, bursts, spent, peak };
 }
+
+const without = <T>(all: Record<string, T>, key: string): Record<string, T> => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key));
 
 /** A cup seen to is out of its oven, and so is whoever stood there with it. */
 const takenOut = (f: Followed, cup: string): Followed => (f.bursts.some((x) => x.cups.includes(cup)) ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) } : f);
@@ -142,7 +151,7 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
         return { ...f, belief: withCup(f.belief, note.cup, body, note.added?.celsius ?? { mean: f.room, sd: 2 }, cupPrior(setup.learned, note.vessel?.name ?? '')), spent: { ...f.spent, [note.cup]: broughtBy(f, note) }, last: { ...f.last, [note.cup]: 'charge' } };
       }
       const share = note.added ? Math.min(1, note.added.grams / Math.max(1, note.grams)) : 0;
-      return { ...f, belief: withMass(f.belief, note.cup, note.grams, volume, note.added), spent: { ...f.spent, [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) + share * broughtBy(f, note) }, last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last };
+      return { ...f, belief: withMass(f.belief, note.cup, note.grams, volume, note.added), spent: { ...f.spent, [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) + share * broughtBy(f, note) }, last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last, peak: note.added ? without(f.peak, note.cup) : f.peak };
     }
     case 'burst': {
       const known = setup.ovens.find((o) => o.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
@@ -162,10 +171,13 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       if (!f.belief.cups.includes(note.cup)) return f;
       const out = takenOut(f, note.cup);
       const { belief, left } = weigh(out, note);
-      const others = Object.fromEntries(Object.entries(f.doubted).filter(([cup]) => cup !== note.cup));
+      const others = without(f.doubted, note.cup);
+      // What a reading takes off the heat now it takes off the heat there was.
+      const [was, is] = [out.belief, belief].map((b) => knownOf(b, { of: 'plastic', cup: note.cup }).mean) as [number, number];
+      const peak = { ...f.peak, [note.cup]: Math.max(is, (f.peak[note.cup] ?? was) + Math.min(0, is - was)) };
       const read = { ...f.read, [note.cup]: note.at };
       const sameDoubt = Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
-      return { ...out, belief, read, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at, device: note.device } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
+      return { ...out, belief, read, peak, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at, device: note.device } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
     }
     case 'cold':
       return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), withRoom(f.belief, note.room)), room: note.room };
