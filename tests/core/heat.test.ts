@@ -294,11 +294,23 @@ test('forecast: the range by first order agrees with four thousand cups whose co
   assert.ok(f.low < f.celsius && f.celsius < f.high);
 });
 
-test('the longest safe burst: its bound is under the ceiling, a second more is not; nothing is safe at the ceiling', () => {
-  for (const celsius of [120, 150, 165]) {
-    const s = longestSafeBurst(cup, { plastic: celsius, glass: celsius - 25 }, oven);
-    const bound = (x: number) => { const f = forecastBurst(cup, { plastic: celsius, glass: celsius - 25 }, oven, x); return f.celsius + 8 + 2.5758293 * f.sd; };
-    assert.ok(bound(s) <= 195 && bound(s + 1) > 195, `${celsius}: ${s} s`);
+test('the longest safe burst: its hottest stays under the ceiling, a second more does not, none is over 75 s without a stir; nothing is safe at the ceiling', () => {
+  /** A spot that runs ahead with the pace of heating and is held back by mixing, followed by itself: Δ' = 16 T' / 12 − Δ / 12. */
+  const spot = (heat: { plastic: number; glass: number }, seconds: number): number => {
+    let [over, before] = [0, heat.plastic];
+    for (let at = 0; at < seconds; at += 0.5) {
+      const now = afterBurst(cup, heat, oven, at + 0.5).plastic;
+      over += (16 / 12) * Math.max(0, now - before) - (over / 12) * 0.5;
+      before = now;
+    }
+    return over;
+  };
+  for (const celsius of [20, 90, 120, 150, 165]) {
+    const heat = { plastic: celsius, glass: Math.max(20, celsius - 25) };
+    const s = longestSafeBurst(cup, heat, oven);
+    const hottest = (x: number) => { const f = forecastBurst(cup, heat, oven, x); return f.celsius + spot(heat, x) + 2.5758293 * f.sd; };
+    assert.ok(s <= 75 && hottest(s) <= 196, `${celsius}: ${s} s, ${hottest(s)}`);
+    assert.ok(s === 75 || hottest(s + 2) > 194, `${celsius}: ${s} s, ${hottest(s + 2)}`);
   }
   assert.equal(longestSafeBurst(cup, { plastic: 190, glass: 170 }, oven), 0);
   const cooled = forecastCooling(cup, { plastic: 177, glass: 150 }, 120);

@@ -5,6 +5,8 @@
  * as in a large one, only sooner. Judgements, on the safe side: ovens and cups differ, and nobody sees the spot.
  */
 export const UNEVEN = { each: 16, builds: 12, grams: 200, power: 0.75 } as const;
+/** K that a stir by hand leaves. */
+const STIRRED = 3;
 
 /** No burst is longer than this without a stir, s: beyond it nobody knows where the hottest of a cup is. */
 export const UNSTIRRED = 75;
@@ -17,5 +19,6 @@ export const UNSTIRRED = 75;
  */
 export function unevenness(pace: number, seconds: number, grams: number): number {
   const share = Math.max(0.1, grams / UNEVEN.grams);
-  return UNEVEN.each * Math.min(1, share) ** UNEVEN.power * Math.max(0, pace) * (1 - Math.exp(-Math.max(0, seconds) / UNEVEN.builds));
+  const grown = UNEVEN.each * Math.min(1, share) ** UNEVEN.power * Math.max(0, pace) * (1 - Math.exp(-Math.max(0, seconds) / UNEVEN.builds));
+  return Math.max(STIRRED, grown);
 }
