@@ -139,3 +139,37 @@ test('a small cup that is cold again before it is read is asked about by eye; on
   assert.equal(step.others?.[0]?.send.kind, 'heated');
   assert.ok(b.act(step.send).cups.get(cup)!.fused);
 });
+
+test('a burst of a plan goes into the oven it was reckoned for, named; a burst cut short or given elsewhere makes a new plan', () => {
+  const b = benchOn(snapshot());
+  b.follow((s) => nextStep(s, b.now())?.key === 'match');
+  b.act({ kind: 'stirred', payload: { cup: A } }, 230_000);
+  const reckoned = (cup: string) => Math.round(foresee(follower(b.state().snapshot.heat)(b.state().heat, b.now()), heatAsk(b.state(), 1, runInHand(b.state()), b.now())).cups[cup]!.now.celsius);
+  for (const cup of [A, B, A, B]) b.act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: reckoned(cup), stage: null, from: 'typed' } }, 8000);
+  let plan: ReturnType<typeof keepPlan> = null;
+  const see = () => {
+    const s = b.state();
+    const ask = heatAsk(s, 1, runInHand(s), b.now());
+    const answer = foresee(follower(s.snapshot.heat)(s.heat, b.now()), ask);
+    plan = keepPlan(plan, ask, answer, b.now());
+    return advise(s, steps(s, b.now()), answer, plan, s.heat, b.now())!;
+  };
+  const first = see();
+  assert.ok(first.send?.kind === 'heated' && plan!.bring.bursts.length === 2, first.sentence);
+  assert.match(first.detail, /^In the Bench microwave\./);
+  const { cup, seconds } = first.send.payload;
+  b.act(first.send, 2000);
+  // It is over: while it still stands in its oven the other is asked into that oven, not into the one that is free.
+  b.act({ kind: 'noted', payload: { mould: '1', text: '.' } } as never, seconds * 1000);
+  const second = see();
+  assert.ok(second.send?.kind === 'heated' && second.send.payload.cup !== cup, second.sentence);
+  assert.equal(second.send.payload.oven, first.send.payload.oven);
+  // Taken out after four seconds of it: what was planned is no longer so, and nothing says to draw.
+  const planned = plan!;
+  b.act({ kind: 'stirred', payload: { cup } }, 1000);
+  b.act({ ...second.send, payload: { ...second.send.payload, seconds: 4 } }, 2000);
+  b.act({ kind: 'stirred', payload: { cup: second.send.payload.cup } }, 5000);
+  const after = see();
+  assert.notEqual(plan, planned);
+  assert.ok(after.key === 'match' && after.send?.kind !== 'drawn', after.sentence);
+});

@@ -22,6 +22,8 @@ export interface HeatPlan {
   cups: string[];
   /** bench clock ms it was made at */
   at: number;
+  /** the oven its bursts were reckoned for: none other gives them */
+  oven: { id: number; level: number };
 }
 
 /** What is to be foreseen at a bench now. */
@@ -45,16 +47,26 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   };
 }
 
-/** Bursts given since a plan was made, of its cups; null when something else has happened that a plan does not outlive. */
+/** A hand is so many seconds out with a burst, and no more: beyond it was another burst than the plan's (judgement). */
+const HAND = 2;
+
+/**
+ * Bursts given since a plan was made, of its cups; null when something else has happened that a plan does not outlive: a
+ * burst of another length or in another oven, one cut short, or anything that is none.
+ */
 function given(plan: HeatPlan, notes: readonly HeatNote[]): number | null {
   let n = 0;
+  let ends: { cup: string; at: number } | null = null;
   for (const note of notes) {
     if (note.at <= plan.at) continue;
     if (note.kind === 'burst') {
       const next = plan.bring.bursts[n];
-      if (!next || note.cups.length !== 1 || note.cups[0] !== plan.cups[next.cup]) return null;
+      const planned = next && note.cups.length === 1 && note.cups[0] === plan.cups[next.cup] && note.oven === plan.oven.id && Math.abs(note.seconds - next.seconds) <= HAND;
+      if (!planned) return null;
+      ends = { cup: note.cups[0]!, at: note.ended ? note.at : note.at + note.seconds * 1000 };
       n += 1;
     } else if (note.kind !== 'out') return null;
+    else if (ends?.cup === note.cup && note.at < ends.at - HAND * 1000) return null;
   }
   return n;
 }
@@ -77,7 +89,7 @@ const DRIFTS = 8;
 
 /** The plan to go by: the one in hand while it holds, else the newest answer. */
 export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer | null, now: number): HeatPlan | null {
-  const fresh = answer?.bring && ask.match ? { bring: answer.bring, cups: ask.match.cups, at: answer.at } : null;
+  const fresh = answer?.bring && ask.match ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, oven: ask.oven } : null;
   if (!held || !ask.match || held.cups.join() !== ask.match.cups.join()) return fresh;
   const done = given(held, ask.notes);
   if (done === null) return fresh ?? (answer && answer.at <= held.at ? held : null);
@@ -90,12 +102,11 @@ export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer
 }
 
 const letter = (s: SessionState, key: string | undefined): string => s.cups.get(key ?? '')?.letter ?? '?';
-const give = (s: SessionState, cup: string, seconds: number, together?: string): Send => {
-  const oven = freeOven(s) ?? s.oven;
+const give = (s: SessionState, cup: string, seconds: number, together?: string, oven: { id: number; level: number } = freeOven(s) ?? s.oven): Send => {
   return { kind: 'heated', payload: { cup, seconds, begun: true, oven: oven.id, level: oven.level, ...(together ? { together: [together] } : {}) } };
 };
 /** Which oven a burst is for, where there is another. */
-const inWhich = (s: SessionState): string => (s.snapshot.heat.ovens.length > 1 ? (s.snapshot.heat.ovens.find((o) => o.id === (freeOven(s) ?? s.oven).id)?.oven.name ?? 'the oven') : 'the oven');
+const inWhich = (s: SessionState, oven = freeOven(s) ?? s.oven): string => (s.snapshot.heat.ovens.length > 1 ? (s.snapshot.heat.ovens.find((o) => o.id === oven.id)?.oven.name ?? 'the oven') : 'the oven');
 /** Heats as a maker says them: A 164°, B 163° ± 2° */
 function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits): string {
   const widest = Math.max(...at.map((f) => f.high - f.low)) / 2;
@@ -150,6 +161,9 @@ function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUni
   return { ...step, detail: `${was}.${left} ${step.detail}`, others: reheat ? [{ label: `It will not let go: out, ${clock(seconds)} in the oven`, send: reheat }] : undefined };
 }
 
+/** Which oven a plan's bursts are for, where there is more than one. */
+const inPlans = (s: SessionState, plan: HeatPlan): string => (s.snapshot.heat.ovens.length > 1 ? `In the ${inWhich(s, plan.oven)}. ` : '');
+
 function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, answer: HeatAnswer, now: number, units: ShopUnits): Step {
   const { bring, cups } = plan;
   const window = ` ${/The window is [^.]*\./.exec(step.detail)?.[0] ?? ''}`;
@@ -158,7 +172,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   const sure = bring.sure > 0 ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.` : '';
   if (next) {
     const cup = cups[next.cup]!;
-    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds), until: undefined };
+    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `${inPlans(s, plan)}Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.oven), until: undefined };
   }
   const ends = plan.at + begins(plan).at(-1)! * 1000;
   if (bring.look !== null) {
@@ -264,7 +278,7 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const cup = s.cups.get(step.target)!;
     const stirred = { kind: 'stirred' as const, payload: { cup: cup.key } };
     const next = plan.bring.bursts[done];
-    if (next) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds) };
+    if (next) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.oven) };
     if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
