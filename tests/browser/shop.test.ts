@@ -32,6 +32,8 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   await page.getByRole('textbox', { name: 'Length as it lies' }).fill('360 mm');
   await expect(page.getByText(/lie in one another/)).toHaveCount(1);
   await page.getByRole('combobox', { name: 'Volume by' }).selectOption('bait');
+  // The length it was guessed from does not become grams: the guess, weighed.
+  await expect(page.getByRole('textbox', { name: 'One bait weighs' })).not.toHaveValue(/^95/);
   await page.getByRole('textbox', { name: 'One bait weighs' }).fill('5 g');
   await expect(page.getByText('One cavity holds 5.17 mL, measured')).toBeVisible();
   await page.getByRole('button', { name: 'Keep this mould' }).click();
@@ -47,6 +49,7 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble');
   await page.getByRole('button', { name: 'Another ingredient' }).click();
   await page.getByRole('combobox', { name: 'Ingredient' }).nth(1).fill('Grey');
+  await expect(page.getByText('“Grey” is not on the shelf. New material?')).toBeVisible();
   // A spoon half typed is no count of drops: nothing is saved until it is understood, and the typing stays.
   const amount = page.getByRole('textbox', { name: 'Amount' }).nth(1);
   await amount.fill('1/16 ts');

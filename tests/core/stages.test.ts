@@ -48,6 +48,22 @@ test('every build, followed step by step, is shot to its last bait with nothing 
   });
 });
 
+test('E17 every build, followed to its end, comes to what its plan said: fresh, baits, and what came round, went to the tray or was lost', () => {
+  snapshots.forEach((snapshot, n) => {
+    const b = benchOn(snapshot);
+    const s = b.follow((x) => x.status === 'finished');
+    const { plastic: was } = summary(s, START);
+    const { totals } = snapshot.plan;
+    const says = `${WAYS[n]!.colourway}: ${JSON.stringify({ was, totals })}`;
+    assert.equal(s.shots.size, snapshot.plan.shots.length, says);
+    assert.ok(Math.abs(was.fresh - totals.freshG) < 1e-6 * totals.freshG, says);
+    assert.ok(Math.abs(was.inBaits + was.inInserts - totals.baitsG) < 1e-6 * totals.baitsG, says);
+    // The bench weighs nothing, so what the plan lays by as lost is still in cup or tray there: between the two, never more.
+    assert.ok(was.puck >= totals.puckG - 1e-6 && was.puck <= totals.puckG + totals.lostG + 1e-6, says);
+    assert.ok(was.left >= totals.leftG - 1e-6 && was.left <= totals.leftG + totals.lostG + 1e-6, says);
+  });
+});
+
 test('triple: three cups are matched, and the draw is of three', () => {
   const b = benchOn(open(input('Gull morning')));
   atStep(b, 'match');
