@@ -2,8 +2,8 @@ import { PLASTISOL } from '../material/plastisol.ts';
 import type { Belief, Burst } from './estimate.ts';
 import { cooled, cupBelieved, heated, heatOf, ovenBelieved } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
-import { Z995 } from './forecast.ts';
-import { unevenness, UNSTIRRED } from './uneven.ts';
+import { hottestBound } from './forecast.ts';
+import { UNSTIRRED } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
 export const aheadOf = (b: Belief, cup: string, seconds: number): Forecast => heatOf(cooled(b, seconds, [cup]), cup);
@@ -29,10 +29,8 @@ function longest(most: number, holds: (seconds: number) => boolean): number {
 export function safeBurst(b: Belief, burst: Omit<Burst, 'seconds'>, ceiling: number = PLASTISOL.ceiling): number {
   const { dead } = ovenBelieved(b, burst.oven);
   const hottest = (cup: string, seconds: number): number => {
-    const f = burstOf(b, cup, { ...burst, seconds });
     const { body, heat } = cupBelieved(b, cup);
-    const on = Math.max(0.5, seconds - dead);
-    return f.celsius + unevenness((f.celsius - heat.plastic) / on, on, body.plastic) + Z995 * f.sd;
+    return hottestBound(burstOf(b, cup, { ...burst, seconds }), heat.plastic, seconds, dead, body.plastic);
   };
   return longest(UNSTIRRED, (seconds) => burst.cups.every((cup) => hottest(cup, seconds) <= ceiling));
 }

@@ -28,6 +28,16 @@ export interface Forecast {
 export const Z80 = 1.2815515655446004;
 export const Z995 = 2.5758293035489004;
 
+/**
+ * Heat that the hottest of a cup, not stirred, stays under with 99.5 % certainty after a burst, °C.
+ * @param f of its mean then
+ * @param from °C of its mean before
+ */
+export function hottestBound(f: Forecast, from: number, seconds: number, dead: number, grams: number): number {
+  const heated = Math.max(0.5, seconds - dead);
+  return f.celsius + unevenness((f.celsius - from) / heated, heated, grams) + Z995 * f.sd;
+}
+
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
 const spread = (parts: number[]): number => Math.sqrt(parts.reduce((n, x) => n + x * x, 0));
 /** A heat with its spread, as a range. */
@@ -58,11 +68,7 @@ export function forecastCooling(body: CupBody, heat: CupHeat, seconds: number, d
  * without a stir; 0 when none does.
  */
 export function longestSafeBurst(body: CupBody, heat: CupHeat, oven: Microwave, ceiling: number = PLASTISOL.ceiling, doubt: Doubt = DOUBT): number {
-  const safe = (s: number) => {
-    const f = forecastBurst(body, heat, oven, s, doubt);
-    const on = Math.max(0.5, s - oven.dead);
-    return f.celsius + unevenness((f.celsius - heat.plastic) / on, on, body.plastic) + Z995 * f.sd <= ceiling;
-  };
+  const safe = (s: number) => hottestBound(forecastBurst(body, heat, oven, s, doubt), heat.plastic, s, oven.dead, body.plastic) <= ceiling;
   if (!safe(1)) return 0;
   let low = 1;
   let high: number = UNSTIRRED;
