@@ -64,6 +64,22 @@ test('E17 every build, followed to its end, comes to what its plan said: fresh, 
   });
 });
 
+test('E17 a mould of several draws: each draw fills what the plan gave it and leaves its rest in the injector, never in a cavity', () => {
+  const plan = input('Wrack patch');
+  const [job] = plan.jobs as [PlanInput['jobs'][number]];
+  const tools = job.tools.map((t) => ({ ...t, injector: t.injector && { ...t.injector, injector: { ...t.injector.injector, barrels: t.injector.injector.barrels.map((x) => ({ ...x, volume: 24 })) } } }));
+  const snapshot = open({ ...plan, jobs: [{ ...job, tools }] });
+  assert.ok(snapshot.plan.draws.length > snapshot.plan.shots.length, `${snapshot.plan.draws.length} draws`);
+  const b = benchOn(snapshot);
+  const s = b.follow((x) => x.status === 'finished');
+  const { plastic: was } = summary(s, START);
+  const { totals } = snapshot.plan;
+  const filled = [...s.draws.keys()].map((draw) => [...s.shots.values()].flatMap((x) => [...x.cavities].flatMap(([n, by]) => (by === draw ? [n] : []))));
+  assert.deepEqual(filled, snapshot.plan.draws.map((d) => d.cavities));
+  assert.ok(Math.abs(was.inBaits - totals.baitsG) < 1e-6 * totals.baitsG && Math.abs(was.fresh - totals.freshG) < 1e-6 * totals.freshG, JSON.stringify({ was, totals }));
+  assert.ok(was.puck >= totals.puckG - 1e-6 && was.puck <= totals.puckG + totals.lostG + 1e-6, JSON.stringify({ was, totals }));
+});
+
 test('triple: three cups are matched, and the draw is of three', () => {
   const b = benchOn(open(input('Gull morning')));
   atStep(b, 'match');

@@ -1,7 +1,7 @@
 import { stageLayers } from '../../build/index.ts';
 import { density } from '../../material/index.ts';
 import { rigOf } from '../../plan/index.ts';
-import { barrelVolumes, baitMass, shares, sum } from '../../shot/index.ts';
+import { barrelVolumes, baitMass, heels, shares, sum } from '../../shot/index.ts';
 import { massFor, pushParts, rhoOf, runRho } from '../apply.ts';
 import { ready } from '../inserts.ts';
 import type { InjectorState, MouldState, RunState, SessionState } from '../state.ts';
@@ -148,5 +148,8 @@ export function canShoot(s: SessionState, turn: Turn): boolean {
   if (wanted.some((cup, i) => injector.contents[i]?.cup !== cup)) return false;
   // A mould is begun only with enough for all one draw should fill of it; once begun, cavity by cavity.
   const grams = setting(s, turn, m.phase === 'filling' ? unfilled(s, m).slice(0, 1) : cavitiesOfDraw(s, run, m));
-  return pushParts(s, run).every((part, i) => injector.contents[i]!.grams >= part * grams * 0.98);
+  // What stays behind blade and block is never pushed into a mould, and what was pushed out to clear is gone from the barrels.
+  const heat = (run.tools.window.low + run.tools.window.high) / 2;
+  const stays = heels(rig).map((rest, i) => (rest + s.snapshot.bench.purge) * rhoOf(s.cups.get(wanted[i]!), heat));
+  return pushParts(s, run).every((part, i) => injector.contents[i]!.grams >= (part * grams + stays[i]!) * 0.98);
 }
