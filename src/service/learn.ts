@@ -1,9 +1,8 @@
 import { LAG_PRIOR, lagOf } from '@/core/device/index.ts';
-import type { Known, Learned, Oven } from '@/core/heat/index.ts';
-import { NOTHING_LEARNED, PRIOR } from '@/core/heat/index.ts';
+import type { Known, Oven } from '@/core/heat/index.ts';
 import type { HandKind } from '@/core/plan/index.ts';
 import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
-import { bothSay, follower, handLessons, lessonsOf as lessonsFrom, shotLessons, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
+import { bothSay, follower, handLessons, learnedFrom, lessonsOf as lessonsFrom, shotLessons, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
 import { list } from '@/store/catalogue.ts';
 import { readingsOf } from '@/store/devices.ts';
 import { insertLessons, lessonKeys, lessonsOf, lockKey, markLearned, newestLessons, resetKey, sessionToLearn } from '@/store/lessons.ts';
@@ -17,26 +16,7 @@ import { ok, problem } from './result.ts';
 export async function heatSetup(): Promise<HeatSetup> {
   const [ovens, newest, shop] = await Promise.all([list('ovens'), newestLessons(), readShop()]);
   if (ovens.length === 0) return { ...USUAL_SETUP, altitude: shop.altitude };
-  const learned: Learned = structuredClone(NOTHING_LEARNED);
-  for (const { key, posterior } of newest) {
-    const [kind, ...rest] = key.split('/');
-    if (key === 'air' || key === 'joint' || key === 'bleed') learned[key] = posterior;
-    else if (kind === 'mould') {
-      const of = rest.pop() as 'loss' | 'opens';
-      const mould = rest.join('/');
-      learned.moulds = { ...learned.moulds, [mould]: { ...learned.moulds?.[mould], [of]: posterior } };
-    }
-    else if (kind === 'cup') {
-      const of = rest.pop() as 'exchange' | 'weight' | 'stand';
-      const cup = rest.join('/');
-      learned.cups[cup] = { ...(learned.cups[cup] ?? { exchange: PRIOR.exchange, weight: PRIOR.weight, stand: PRIOR.stand }), [of]: posterior };
-    }
-    else if (kind === 'oven') {
-      const of = rest.pop() as 'efficiency' | 'dead';
-      const oven = rest.join('/');
-      learned.ovens[oven] = { ...(learned.ovens[oven] ?? { efficiency: posterior, dead: posterior }), [of]: posterior };
-    }
-  }
+  const learned = learnedFrom(newest);
   return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned, altitude: shop.altitude };
 }
 

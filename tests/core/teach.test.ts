@@ -88,7 +88,7 @@ test('when it opens: baits that tear at the reckoned time make it later, baits t
     const s = bench();
     for (const shot of s.shots.values()) {
       shot.mould = [...s.moulds.keys()][0]!;
-      shot.waited = { seconds: 60 * share, reckoned: 60 };
+      shot.waited = { seconds: 60 * share, reckoned: 60, firm: 60 };
       shot.marks = new Map(fault ? [...shot.cavities.keys()].map((n) => [n, { grade: 'second' as const, fault }]) : []);
     }
     return shotLessons(s).find((l) => l.key.endsWith('/opens'))!;

@@ -44,8 +44,8 @@ export interface OvenKnown {
 export const PRIOR = {
   /** ln of how much faster a cup loses heat than still air would take it */
   air: { mean: 0, sd: 0.25 },
-  /** K an instrument reads over what the plastic is; a probe read a little early reads under */
-  instrument: { mean: -0.5, sd: 0.42 },
+  /** K an instrument reads over what the plastic is; a probe read a little early, or with a cold stem, reads under (judgement) */
+  instrument: { mean: -1, sd: 1.5 },
   /** ln W/K from a cup's glass into the bench it stands on: wood little, metal more */
   stand: { mean: Math.log(0.12), sd: 0.8 },
   one: { efficiency: { mean: 0.5, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
@@ -57,14 +57,14 @@ export const PRIOR = {
 } as const;
 /** What wanders while nobody looks: standard deviations. */
 export const WANDER = {
-  /** K in the plastic after a minute */
-  plastic: 0.1,
+  /** K in the plastic after a minute: what the two lumps leave out */
+  plastic: 0.6,
   /** K in the glass after a minute: it stands on more than air */
   glass: 0.2,
   /** ln air after a minute */
   air: 0.04,
   /** share of a burst's gain that no constant explains */
-  burst: 0.03,
+  burst: 0.05,
   /** share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more when hot */
   efficiency: 0.004,
 } as const;
@@ -237,6 +237,14 @@ export function heatOf(b: Belief, cup: string): Forecast {
   const { least, most } = b.could.get(cup)!;
   const f = forecastOf(mean, sd);
   return { ...f, low: Math.min(mean, Math.max(least, f.low)), high: Math.max(mean, Math.min(most, f.high)) };
+}
+
+/** Standard deviation of what an instrument would show of a cup, K: its own offset, which no look makes less, left out. */
+export function shownSpread(b: Belief, cup: string): number {
+  const i = cupAt(b, cup);
+  const own = b.spread[INSTRUMENT]![INSTRUMENT]!;
+  const shared = own > 0 ? b.spread[i]![INSTRUMENT]! ** 2 / own : 0;
+  return Math.sqrt(Math.max(0, b.spread[i]![i]! - shared));
 }
 
 /** Standard deviation of the gap between two cups, K: what they share falls out. */

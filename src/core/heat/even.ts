@@ -22,18 +22,19 @@ export interface Tried {
   baits: number;
 }
 /** Baits of one shot share its luck: they count for no more than so many (judgement). */
-const COUNT = 2;
+export const COUNT = 2;
 
 /**
  * Where the odds of a fault turn even, learned from what was seen: logistic in x with a known scale.
  * @param scale below 0 where the fault gets rarer as x rises
+ * @param tells baits that one shot counts for at most
  */
-export function learnEven(prior: Known, scale: number, tried: readonly Tried[]): Known {
+export function learnEven(prior: Known, scale: number, tried: readonly Tried[], tells = COUNT): Known {
   return onGrid(prior, (even) => tried.reduce((sum, { x, share, baits }) => {
     const z = (x - even) / scale;
     // ln of a logistic, kept from running over.
     const fault = -Math.log1p(Math.exp(-Math.max(-500, Math.min(500, z))));
     const sound = fault - Math.max(-500, Math.min(500, z));
-    return sum + Math.min(COUNT, baits) * (share * fault + (1 - share) * sound);
+    return sum + Math.min(tells, baits) * (share * fault + (1 - share) * sound);
   }, 0));
 }

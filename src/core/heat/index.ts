@@ -1,5 +1,6 @@
 export * from './advice.ts';
 export * from './barrel.ts';
+export * from './cold.ts';
 export * from './conduct.ts';
 export * from './constants.ts';
 export * from './cup.ts';
@@ -24,3 +25,4 @@ export * from './together.ts';
 export * from './uneven.ts';
 export * from './usualCup.ts';
 export * from './way.ts';
+export * from './worth.ts';

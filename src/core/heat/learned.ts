@@ -1,3 +1,4 @@
+import { COLD_PRIOR } from './cold.ts';
 import type { CupKnown, Known, OvenKnown } from './estimate.ts';
 import { PRIOR } from './estimate.ts';
 import { JOINT } from './joint.ts';
@@ -12,8 +13,8 @@ export interface Learned {
   ovens: Record<string, OvenKnown>;
   /** by the cup's name */
   cups: Record<string, CupKnown>;
-  /** by the mould's name: ln of how much faster it loses heat, and of how much longer its baits want, than reckoned */
-  moulds?: Record<string, { loss?: Known; opens?: Known }>;
+  /** by the mould's name: ln of how much faster it loses heat, and of how much longer its baits want, than reckoned; K under its own heat at which half come short */
+  moulds?: Record<string, { loss?: Known; opens?: Known; cold?: Known }>;
   /** contact heat at which a joint is even odds, °C; how far apart colours bleed at even odds */
   joint?: Known;
   bleed?: Known;
@@ -21,12 +22,12 @@ export interface Learned {
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
 
 /** What is usual of a mould, a joint and a bled line before anything was seen (judgements). */
-export const MOULD_PRIOR = { loss: { mean: 0, sd: 0.6 }, opens: { mean: 0, sd: 0.25 } } as const;
+export const MOULD_PRIOR = { loss: { mean: 0, sd: 0.5 }, opens: { mean: 0, sd: 0.2 }, cold: COLD_PRIOR } as const;
 export const JOINT_PRIOR: Known = { mean: JOINT.even, sd: 5 };
 export const BLEED_PRIOR: Known = { mean: 2, sd: 0.5 };
 /** ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement). */
 const STANDS_ELSEWHERE = 0.2;
-export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?.[name]?.loss, MOULD_PRIOR.loss, STANDS_ELSEWHERE), opens: l.moulds?.[name]?.opens ?? MOULD_PRIOR.opens });
+export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?.[name]?.loss, MOULD_PRIOR.loss, STANDS_ELSEWHERE), opens: l.moulds?.[name]?.opens ?? MOULD_PRIOR.opens, cold: l.moulds?.[name]?.cold ?? MOULD_PRIOR.cold });
 export const jointPrior = (l: Learned): Known => l.joint ?? JOINT_PRIOR;
 export const bleedPrior = (l: Learned): Known => l.bleed ?? BLEED_PRIOR;
 

@@ -2,7 +2,7 @@ import { errorFunction } from 'simple-statistics';
 import { PLASTISOL } from '../material/plastisol.ts';
 import { burstTo, safeBurst } from './advice.ts';
 import type { Belief } from './estimate.ts';
-import { cooled, cupBelieved, heated, knownOf, ovenBelieved, spreadBetween } from './estimate.ts';
+import { cooled, cupBelieved, heated, knownOf, ovenBelieved, shownSpread, spreadBetween } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf } from './forecast.ts';
 import type { Hands, MatchAnswer, Matching, Wanted } from './match.ts';
@@ -18,6 +18,8 @@ export interface Together {
   matching: Matching;
   /** of each cup at the draw, in the order given */
   at: Forecast[];
+  /** spread of what an instrument would show of each then, K */
+  shown: number[];
   /** chance that they are near enough to each other then, and all in the window */
   sure: number;
 }
@@ -47,10 +49,10 @@ function foresee(b: Belief, cups: string[], use: OvenUse, matching: Matching, wa
   const at = cups.map((cup) => { const k = knownOf(then, { of: 'plastic', cup }); return forecastOf(k.mean, k.sd); });
   let sure = 1;
   for (let i = 0; i < cups.length; i++) {
-    sure = Math.min(sure, between(at[i]!.celsius, at[i]!.sd, wanted.low - 0.5, wanted.high + 0.5));
+    sure = Math.min(sure, between(at[i]!.celsius, shownSpread(then, cups[i]!), wanted.low - 0.5, wanted.high + 0.5));
     for (let j = 0; j < i; j++) sure = Math.min(sure, between(at[i]!.celsius - at[j]!.celsius, spreadBetween(then, cups[i]!, cups[j]!), -wanted.apart, wanted.apart));
   }
-  return { matching, at, sure };
+  return { matching, at, shown: cups.map((cup) => shownSpread(then, cup)), sure };
 }
 
 /**
@@ -103,13 +105,14 @@ const UNKNOWN = 0.6;
 export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): Bringing {
   const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
-  const unknown = known.map((k) => k.sd).indexOf(Math.max(...known.map((k) => k.sd)));
-  if (!byEye && known[unknown]!.sd > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
+  const shown = cups.map((cup) => shownSpread(b, cup));
+  const unknown = shown.indexOf(Math.max(...shown));
+  if (!byEye && shown[unknown]! > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
   const answer = matchBelieved(b, cups, use, wanted, hands, ceilings);
   if (answer.ok) {
     const { matching, at, sure } = answer.together;
     // What each is known to now says which gains most by a look after the last burst.
-    const own = at.map((f) => f.sd);
+    const own = answer.together.shown;
     const worst = own.indexOf(Math.max(...own));
     const look = byEye || sure >= sureEnough(cups.length) || own[worst]! < KNOWN ? null : worst;
     // A look takes its own time, so the wait before it is shorter.

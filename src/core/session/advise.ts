@@ -1,6 +1,6 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
-import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, mouldPrior, pressureOf, PUSH } from '../heat/index.ts';
+import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, pressureOf, PUSH } from '../heat/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
@@ -13,7 +13,8 @@ import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
 import { shares } from '../shot/index.ts';
 import type { CupState, RunState, SessionState } from './state.ts';
 import type { Send, Step } from './step.ts';
-import { and, freeMould, runInHand } from './steps/index.ts';
+import { and, baitTakes, freeMould, runInHand } from './steps/index.ts';
+import { opensTonight } from './teach.ts';
 
 /** A way of bringing cups together that is being carried out. */
 export interface HeatPlan {
@@ -42,7 +43,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
       const shot = s.shots.get(m.shot ?? '');
       const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       // A shot standing in it went in when the metal was as it was then.
-      return { key: m.key, heat: heatOfMould(m.mould, (shot?.stage ?? run?.stage)?.rods === true), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: mouldPrior(s.snapshot.heat.learned, m.mould.name).opens };
+      return { key: m.key, heat: heatOfMould(m.mould, (shot?.stage ?? run?.stage)?.rods === true), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: opensTonight(s, m), baits: m.mould.cavities.length, each: baitTakes(s, now) };
     }),
   };
 }
@@ -201,8 +202,8 @@ function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
   const cool = Math.round(m.open);
   const range = m.low !== null && m.high !== null && m.high - m.low > 4 ? ` (${clock(m.low)} to ${clock(m.high)})` : '';
   const detail = `${step.detail} Then it opens in ${clock(cool)}${range}, ${degrees(m.centre, units)} in the middle.`;
-  if (step.send?.kind === 'held') return { ...step, detail, send: { kind: 'held', payload: { ...step.send.payload, cool } } };
-  if (step.send?.kind === 'toppedOff') return { ...step, detail, send: { kind: 'toppedOff', payload: { ...step.send.payload, cool } } };
+  if (step.send?.kind === 'held') return { ...step, detail, send: { kind: 'held', payload: { ...step.send.payload, cool, firm: Math.round(m.firm ?? cool) } } };
+  if (step.send?.kind === 'toppedOff') return { ...step, detail, send: { kind: 'toppedOff', payload: { ...step.send.payload, cool, firm: Math.round(m.firm ?? cool) } } };
   return step;
 }
 
@@ -247,10 +248,13 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
   return at ? { ...step, send: { kind: 'poured', payload: { ...step.send.payload, celsius: at.celsius } } } : step;
 }
 
-/** A draw, recorded at the heats its cups show as it is made; what readings alone would have warned of falls away. */
+/** s from when a draw is begun to its middle (handbook §2 step 13: slowly): its heat is the cups' then (judgement). */
+const DRAWS = 9;
+
+/** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
   if (draw.send?.kind !== 'drawn') return draw;
-  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now); return f ? [[cup, f] as const] : []; }));
+  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now + 1000 * DRAWS); return f ? [[cup, f] as const] : []; }));
   const barrels = draw.send.payload.barrels.map((b) => ({ ...b, ...at.get(b.cup) }));
   const run = s.runs.get(draw.send.payload.job);
   const told = at;

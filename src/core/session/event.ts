@@ -54,8 +54,8 @@ export const PAYLOADS = {
   /** filling ended before the last cavity */
   stopped: z.object({ mould: key, why: z.enum(Object.keys(STOPS) as [Stop, ...Stop[]]) }),
   /** `cool` s until it opens, as reckoned for this bait, mould and heat; the mould's own figure where it is not */
-  held: z.object({ mould: key, cool: z.number().min(1).max(7200).optional() }),
-  toppedOff: z.object({ mould: key, look: z.union([z.literal(1), z.literal(2)]), took: z.boolean(), cool: z.number().min(1).max(7200).optional() }),
+  held: z.object({ mould: key, cool: z.number().min(1).max(7200).optional(), firm: z.number().min(1).max(7200).optional() }),
+  toppedOff: z.object({ mould: key, look: z.union([z.literal(1), z.literal(2)]), took: z.boolean(), cool: z.number().min(1).max(7200).optional(), firm: z.number().min(1).max(7200).optional() }),
   emptied: z.object({ injector: key, habit: z.enum(['push', 'plug']), plug: z.enum(['square', 'thin', 'cold', 'none']) }),
   mouldOpened: z.object({ mould: key }),
   cavityMarked: z.object({ shot: key, cavity: z.number().int(), grade: z.enum(['good', 'usable', 'second']), fault: fault.nullable(), why: z.string().max(200).optional() }),

@@ -1,5 +1,5 @@
 import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven } from '../heat/index.ts';
-import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, Z80 } from '../heat/index.ts';
+import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, worthWaiting, Z80 } from '../heat/index.ts';
 import type { Limits } from '../material/limits.ts';
 import { USUAL_LIMITS } from '../material/limits.ts';
 import type { ThinPart } from '../plan/index.ts';
@@ -21,7 +21,7 @@ export interface HeatAsk {
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
   barrels: { bore: number; from: number; metal: number; at: number; room: number }[];
   /** moulds at work: their metal's heat and how sure, °C, its own first heat, and what is shot into them */
-  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number; /** its baits' thinnest part and Pa behind the plastic; null where none is pushed */ push: { thin: ThinPart; pressure: number } | null; /** ln of how much longer its baits want than reckoned */ opens: Known }[];
+  moulds: { key: string; heat: MouldHeat; celsius: number; sd: number; first: number; shot: number; room: number; /** its baits' thinnest part and Pa behind the plastic; null where none is pushed */ push: { thin: ThinPart; pressure: number } | null; /** ln of how much longer its baits want than reckoned */ opens: Known; /** baits in it, and s of work that one costs */ baits: number; each: number }[];
 }
 export interface CupForeseen {
   now: Forecast;
@@ -52,8 +52,10 @@ export interface CupForeseen {
 export const shownHeat = (seen: CupForeseen, since: number): number => Math.max(-40, seen.now.celsius + (seen.trend * since) / 60);
 
 export interface MouldForeseen {
-  /** s a shot now takes to open, and from colder and from warmer metal; null = never: rest it */
+  /** s after which it is worth opening, and from colder and from warmer metal; null = never: rest it */
   open: number | null;
+  /** s after which the models alone call it firm */
+  firm: number | null;
   low: number | null;
   high: number | null;
   /** °C in the middle then */
@@ -163,13 +165,14 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const moulds = Object.fromEntries(ask.moulds.map((m): [string, MouldForeseen] => {
     const here = (celsius: number) => opensAt(m.heat, Math.round(m.shot / 5) * 5, celsius, m.room);
     const { open, centre } = here(m.celsius);
-    const stretch = Math.exp(m.opens.mean);
+    // Sooner than firm for certain, where a second costs more than the baits it saves.
+    const stretch = open === null ? 1 : Math.exp(worthWaiting(open, m.opens, m.baits, m.each));
     // Two doubts, each by itself: the heat of its metal, and how much longer its baits want.
     const edge = (sign: -1 | 1): number | null => {
       const s = here(m.celsius + sign * Z80 * m.sd).open;
       return open === null || s === null ? null : open * stretch * Math.exp(sign * Math.hypot(Math.log(Math.max(1, s) / Math.max(1, open)), Z80 * m.opens.sd));
     };
-    return [m.key, { open: open === null ? null : open * stretch, centre, low: edge(-1), high: edge(1), down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
+    return [m.key, { open: open === null ? null : open * stretch, firm: open, centre, low: edge(-1), high: edge(1), down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
   }));
   return { at: ask.now, cups, bring, barrels, moulds, notes: ask.notes.length, readings: f.readings };
 }

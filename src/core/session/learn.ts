@@ -1,5 +1,5 @@
-import type { Known } from '../heat/index.ts';
-import { BLEED_PRIOR, cupPrior, JOINT_PRIOR, knownOf, MOULD_PRIOR, ovenPrior, PRIOR, sharedPrior } from '../heat/index.ts';
+import type { Known, Learned } from '../heat/index.ts';
+import { BLEED_PRIOR, cupPrior, JOINT_PRIOR, knownOf, MOULD_PRIOR, NOTHING_LEARNED, ovenPrior, PRIOR, sharedPrior } from '../heat/index.ts';
 import { LAG_PRIOR } from '../device/index.ts';
 import type { HandKind } from '../plan/timing.ts';
 import { HAND_SPREAD, HAND_USUAL } from '../plan/timing.ts';
@@ -7,7 +7,7 @@ import type { Followed, HeatNote, HeatSetup } from './heat.ts';
 
 /** What an evening taught of one constant. */
 export interface LearnedThing {
-  /** `air`, `joint`, `bleed`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand`, `mould/<name>/loss` or `/opens`, `probe/<name>`, `hand/<kind>` */
+  /** `air`, `joint`, `bleed`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand`, `mould/<name>/loss`, `/opens` or `/cold`, `probe/<name>`, `hand/<kind>` */
   key: string;
   prior: Known;
   posterior: Known;
@@ -73,12 +73,27 @@ export function handLessons(times: ReadonlyMap<string, { n: number; seconds: num
   });
 }
 
+/** What a shop has learned, put together from the newest lesson of each thing. */
+export function learnedFrom(newest: readonly Pick<LearnedThing, 'key' | 'posterior'>[]): Learned {
+  const learned: Learned = structuredClone(NOTHING_LEARNED);
+  for (const { key, posterior } of newest) {
+    const [kind, ...rest] = key.split('/');
+    const of = rest.at(-1)!;
+    const name = rest.slice(0, -1).join('/');
+    if (key === 'air' || key === 'joint' || key === 'bleed') learned[key] = posterior;
+    else if (kind === 'mould') learned.moulds = { ...learned.moulds, [name]: { ...learned.moulds?.[name], [of]: posterior } };
+    else if (kind === 'cup') learned.cups[name] = { ...(learned.cups[name] ?? { exchange: PRIOR.exchange, weight: PRIOR.weight, stand: PRIOR.stand }), [of]: posterior };
+    else if (kind === 'oven') learned.ovens[name] = { ...(learned.ovens[name] ?? { efficiency: posterior, dead: posterior }), [of]: posterior };
+  }
+  return learned;
+}
+
 /** The usual value of a thing that can be learned. */
 export function usualOf(key: string, setup: HeatSetup): Known {
   if (key === 'air') return PRIOR.air;
   if (key === 'joint') return JOINT_PRIOR;
   if (key === 'bleed') return BLEED_PRIOR;
-  if (key.startsWith('mould/')) return MOULD_PRIOR[key.split('/').pop() as 'loss' | 'opens'];
+  if (key.startsWith('mould/')) return MOULD_PRIOR[key.split('/').pop() as 'loss' | 'opens' | 'cold'];
   if (key.startsWith('probe/')) return LAG_PRIOR;
   if (key.startsWith('hand/')) { const usual = HAND_USUAL[key.slice(5) as HandKind]; return { mean: usual, sd: HAND_SPREAD * usual }; }
   if (key.startsWith('cup/')) return PRIOR[key.split('/').pop() as 'exchange' | 'weight' | 'stand'];

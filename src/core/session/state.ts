@@ -166,6 +166,8 @@ export interface MouldState {
   readyAt: number;
   /** that time was reckoned by the models, not the mould's own figure */
   reckoned: boolean;
+  /** s after which the models alone call it firm; null where nothing was reckoned */
+  firm: number | null;
   lookAt: number;
   toppedOff: boolean;
   looked: boolean;
@@ -231,8 +233,10 @@ export interface ShotState {
   stopped: string | null;
   toppedOff: number;
   openedAt: number | null;
-  /** s it was let cool, and s that were reckoned; null where they were not */
-  waited: { seconds: number; reckoned: number } | null;
+  /** s it was let cool, s that were said, and s the models alone reckon; null where they were not */
+  waited: { seconds: number; reckoned: number; firm: number | null } | null;
+  /** °C its mould's metal is reckoned to have been as it went in */
+  metal: number;
   markedAt: number | null;
   marks: Map<number, Mark>;
   /** what the maker calls its colours, where they are not as ordered */
@@ -336,7 +340,7 @@ export function newCup(choice: CupChoice, letter: string, plannedCharges: number
 
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), pouredSaid: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 }, giving: null,
+  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), pouredSaid: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, firm: null, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 }, giving: null,
 });
 
 export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({

@@ -1,9 +1,9 @@
 import { BLED, bleedIndex } from '../colour/index.ts';
 import type { Known, MetalBody, Tried } from '../heat/index.ts';
-import { bleedPrior, contactHeat, JOINT, jointPrior, learnEven, losing, metalAfter, mouldPrior, onGrid } from '../heat/index.ts';
+import { bleedPrior, COLD, contactHeat, JOINT, jointPrior, learnEven, TEARS, losing, metalAfter, mouldPrior, onGrid } from '../heat/index.ts';
 import { bodyOfMould, roomOf, shotHeatOf } from './handle/heat.ts';
 import type { LearnedThing } from './learn.ts';
-import type { MetalNote, SessionState, ShotState } from './state.ts';
+import type { MetalNote, MouldState, SessionState, ShotState } from './state.ts';
 import type { Fault } from './words.ts';
 
 /** K by which a reading of metal misses what one lump would have: a mould is not warm all through, a shot not all alike (judgements). */
@@ -51,21 +51,57 @@ function lossLessons(s: SessionState): LearnedThing[] {
 
 const shareOf = (shot: ShotState, fault: Fault): number => [...shot.marks.values()].filter((m) => m.fault === fault).length / Math.max(1, shot.cavities.size);
 
-/** A bait opened this much sooner than reckoned, ln, tears at even odds; how fast that turns (judgements): at the reckoned time one in twenty does. */
-const TEARS = { even: -0.3, scale: -0.1 } as const;
+/** Baits of one shot share its luck; whole ones tell more than one does (judgement). */
+const SHOT_TELLS = 3;
+/** Dents have other causes too: one tells half of what a tear does (judgement). */
+const tornOf = (shot: ShotState): number => Math.min(1, shareOf(shot, 'torn') + shareOf(shot, 'dent') / 2);
+
+/** Shots of a mould by how much later than firm each was opened, ln, and what of it was torn. */
+function openTried(s: SessionState, m: MouldState): Tried[] {
+  const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).opens;
+  return [...s.shots.values()].flatMap((shot): Tried[] => {
+    if (shot.mould !== m.key || !shot.waited || shot.markedAt === null) return [];
+    const { seconds, reckoned, firm } = shot.waited;
+    // Before the models' own figure was kept, what was said had in it what was known of this mould.
+    const longer = firm === null ? Math.log(Math.max(1, seconds) / reckoned) + prior.mean : Math.log(Math.max(1, seconds) / firm);
+    return [{ x: longer, share: tornOf(shot), baits: shot.cavities.size }];
+  });
+}
+function opensBy(prior: Known, tried: readonly Tried[]): Known {
+  const even = learnEven({ mean: TEARS.even + prior.mean, sd: prior.sd }, -TEARS.scale, tried, SHOT_TELLS);
+  return { mean: even.mean - TEARS.even, sd: even.sd };
+}
+/** How much longer than reckoned a mould's baits want, by what is learned and what tonight's shots have told so far. */
+export function opensTonight(s: SessionState, m: MouldState): Known {
+  const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).opens;
+  const tried = openTried(s, m);
+  return tried.length === 0 ? prior : opensBy(prior, tried);
+}
 
 /** How much longer than reckoned each mould's baits want, from when it was opened and what tore. */
 function openLessons(s: SessionState): LearnedThing[] {
   return [...s.moulds.values()].flatMap((m): LearnedThing[] => {
     const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).opens;
-    const tried = [...s.shots.values()].flatMap((shot): Tried[] => {
-      if (shot.mould !== m.key || !shot.waited || shot.markedAt === null) return [];
-      // What was reckoned had in it what was known of this mould already.
-      return [{ x: Math.log(Math.max(1, shot.waited.seconds) / shot.waited.reckoned) + prior.mean, share: shareOf(shot, 'torn'), baits: shot.cavities.size }];
-    });
+    const tried = openTried(s, m);
     if (tried.length < ENOUGH) return [];
-    const even = learnEven({ mean: TEARS.even + prior.mean, sd: prior.sd }, TEARS.scale, tried);
-    return [{ key: `mould/${m.mould.name}/opens`, prior, posterior: { mean: even.mean - TEARS.even, sd: even.sd }, readings: tried.length, left_out: 0 }];
+    return [{ key: `mould/${m.mould.name}/opens`, prior, posterior: opensBy(prior, tried), readings: tried.length, left_out: 0 }];
+  });
+}
+
+/** Shots of a mould by how far under its own heat its metal was, and what came short. */
+const coldTried = (s: SessionState, m: MouldState): Tried[] =>
+  [...s.shots.values()].flatMap((shot): Tried[] => (shot.mould !== m.key || shot.markedAt === null ? [] : [{ x: m.mould.warmTo - shot.metal, share: shareOf(shot, 'short'), baits: shot.cavities.size }]));
+/** K under its own heat at which half of a mould's baits come short, by what is learned and tonight's shots. */
+export function coldTonight(s: SessionState, m: MouldState): Known {
+  const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).cold;
+  const tried = coldTried(s, m);
+  return tried.length === 0 ? prior : learnEven(prior, COLD.scale, tried);
+}
+function coldLessons(s: SessionState): LearnedThing[] {
+  return [...s.moulds.values()].flatMap((m): LearnedThing[] => {
+    const tried = coldTried(s, m);
+    if (tried.length < ENOUGH) return [];
+    return [{ key: `mould/${m.mould.name}/cold`, prior: mouldPrior(s.snapshot.heat.learned, m.mould.name).cold, posterior: coldTonight(s, m), readings: tried.length, left_out: 0 }];
   });
 }
 
@@ -91,5 +127,5 @@ export function shotLessons(s: SessionState): LearnedThing[] {
     const powders = shot.stage.layers.some((l) => s.cups.get(String(run?.job.layers[l.key]))?.ladder.some((i) => i.kind === 'powder' || i.kind === 'flake'));
     return bleedIndex(streams, s.snapshot.bench.tolerance, powders);
   };
-  return [...lossLessons(s), ...openLessons(s), ...evenLesson(s, 'joint', 'joint', jointPrior(learned), -JOINT.scale, joint), ...evenLesson(s, 'bleed', 'bled', bleedPrior(learned), BLED.scale, bled)];
+  return [...lossLessons(s), ...openLessons(s), ...coldLessons(s), ...evenLesson(s, 'joint', 'joint', jointPrior(learned), -JOINT.scale, joint), ...evenLesson(s, 'bleed', 'bled', bleedPrior(learned), BLED.scale, bled)];
 }

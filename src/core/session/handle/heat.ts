@@ -92,15 +92,19 @@ export function mouldHeat(s: SessionState, m: MouldState, at: number): { celsius
   const from = m.metal.at === 0 ? g!.from : m.metal.at;
   const seconds = Math.max(0, (at - from) / 1000);
   const body = bodyIn(s, m);
-  let celsius = m.metal.at === 0 ? roomOf(s) : m.metal.celsius;
-  const go = (to: number, watts: number, start: number): number => {
-    const dt = Math.max(0, (Math.min(to, at) - Math.max(start, from)) / 1000);
+  const start = m.metal.at === 0 ? roomOf(s) : m.metal.celsius;
+  let celsius = start;
+  const go = (to: number, watts: number, since: number): number => {
+    const dt = Math.max(0, (Math.min(to, at) - Math.max(since, from)) / 1000);
     celsius = metalAfter(body, celsius, dt, roomOf(s), 'wood', watts);
     return to;
   };
   if (g) go(at, 0, go(g.until, g.joules / Math.max(1, (g.until - g.from) / 1000), go(g.from, 0, from)));
   else go(at, 0, from);
-  return { celsius, sd: Math.min(10, Math.hypot(m.metal.sd, (3 * seconds) / 600)) };
+  // How fast it loses is not known for sure, so neither is what it has lost.
+  const unsure = mouldPrior(s.snapshot.heat.learned, m.mould.name).loss.sd;
+  const lost = (start - roomOf(s)) * (1 - metalAfter(body, 1, seconds, 0));
+  return { celsius, sd: Math.min(12, Math.hypot(m.metal.sd, unsure * lost)) };
 }
 export const setMouldHeat = (m: MouldState, celsius: number, sd: number, at: number): void => void (m.metal = { celsius, sd, at });
 

@@ -66,11 +66,11 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       s.puckG += lot.each;
     }
   },
-  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(s, m, e.at, e.payload.cool))),
+  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(s, m, e.at, e.payload.cool, e.payload.firm))),
   toppedOff: (s, e) =>
     mould(s, e.payload.mould, (m) => {
       const shot = s.shots.get(m.shot ?? '');
-      if (m.phase === 'holding') cool(s, m, e.at, e.payload.cool);
+      if (m.phase === 'holding') cool(s, m, e.at, e.payload.cool, e.payload.firm);
       if (e.payload.look === 1) m.toppedOff = true;
       else m.looked = true;
       if (shot && e.payload.took) shot.toppedOff += 1;
@@ -80,7 +80,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       const shot = s.shots.get(m.shot ?? '');
       if (!shot || shot.openedAt !== null) return;
       shot.openedAt = e.at;
-      if (m.phase === 'cooling' && m.reckoned) shot.waited = { seconds: (e.at - m.since) / 1000, reckoned: (m.readyAt - m.since) / 1000 };
+      if (m.phase === 'cooling' && m.reckoned) shot.waited = { seconds: (e.at - m.since) / 1000, reckoned: (m.readyAt - m.since) / 1000, firm: m.firm };
       heatByShot(s, m, e.at);
       m.phase = 'opened';
       // A turned block puts the belly on the back of every bait; the maker may still find some good.

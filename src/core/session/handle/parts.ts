@@ -5,7 +5,7 @@ import { massShares, shares, stageMass, sum } from '../../shot/index.ts';
 import type { BenchEvent, Kind } from '../event.ts';
 import { mouldWarnings } from '../guard.ts';
 import { unload } from '../inserts.ts';
-import { giveHeat, giveUntil, shotHeatOf } from './heat.ts';
+import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './heat.ts';
 import type { CupState, MouldState, RunState, SessionState, ShotState } from '../state.ts';
 
 /**
@@ -55,8 +55,11 @@ function begin(s: SessionState, m: MouldState, at: number, until: number): void 
   const shot = s.shots.get(m.shot ?? '');
   if (shot) giveHeat(s, m, shot.baitsG + shot.feedG, shotHeatOf(s, shot), at, until);
 }
-/** @param seconds until it opens, as reckoned; the mould's own figure where it is not */
-export function cool(s: SessionState, m: MouldState, at: number, seconds?: number): void {
+/**
+ * @param seconds until it opens, as said; the mould's own figure where it is not
+ * @param firm s after which the models alone call it firm
+ */
+export function cool(s: SessionState, m: MouldState, at: number, seconds?: number, firm?: number): void {
   const until = at + (seconds ?? m.mould.cool) * 1000;
   if (m.giving) giveUntil(s, m, at, until);
   else begin(s, m, at, until);
@@ -64,6 +67,7 @@ export function cool(s: SessionState, m: MouldState, at: number, seconds?: numbe
   m.since = at;
   m.readyAt = at + (seconds ?? m.mould.cool) * 1000;
   m.reckoned = seconds !== undefined;
+  m.firm = firm ?? null;
   m.lookAt = at + s.snapshot.bench.secondLook * 1000;
 }
 export function reopen(s: SessionState, m: MouldState): void {
@@ -93,7 +97,7 @@ export function newShot(s: SessionState, run: RunState, m: MouldState, at: numbe
   return {
     id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: { id: job.colourway.id, name: job.colourway.name },
     bait: baitOf(run, m.key), cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against: [...against, ...warned.map((w) => w.code)], said: [...said, ...warned.map((w) => w.sentence)],
-    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, markedAt: null, marks: new Map(), called: null, willDo: false, keptTrial: false, recount: null, dropped: { good: 0, usable: 0 }, judged: new Set(), returnedTo: null, scrapTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
+    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, metal: mouldHeat(s, m, at).celsius, markedAt: null, marks: new Map(), called: null, willDo: false, keptTrial: false, recount: null, dropped: { good: 0, usable: 0 }, judged: new Set(), returnedTo: null, scrapTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
   };
 }
 

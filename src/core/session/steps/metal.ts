@@ -1,6 +1,10 @@
 import { changeOf, lightness } from '../../build/index.ts';
-import { degrees } from '../../quantity/index.ts';
-import type { RunState, SessionState } from '../state.ts';
+import { degrees, lasting } from '../../quantity/index.ts';
+import { shareShort, warmingPays, warmTime } from '../../heat/index.ts';
+import { bodyOfMould, mouldHeat, roomOf } from '../handle/heat.ts';
+import type { MouldState, RunState, SessionState } from '../state.ts';
+import { coldTonight } from '../teach.ts';
+import { cupsInHand } from './cups.ts';
 import type { Step } from '../step.ts';
 import { and, injectorOf } from './work.ts';
 
@@ -30,18 +34,49 @@ function cleanStep(s: SessionState, run: RunState): Step | null {
   };
 }
 
-/** What moulds, injector and block still want before the first shot, with the reason. */
-export function metalSteps(s: SessionState, run: RunState): Step[] {
+/** s of work that a bait has cost tonight; what is usual where hardly any are shot. */
+export function baitTakes(s: SessionState, now: number): number {
+  const baits = [...s.shots.values()].reduce((n, x) => n + x.cavities.size, 0);
+  const first = [...s.shots.values()][0]?.at;
+  return baits < TELLING || first === undefined ? BAIT_TAKES : Math.min(2 * BAIT_TAKES, Math.max(BAIT_TAKES / 3, (now - first) / 1000 / baits));
+}
+/** A bait takes so many s of work (handbook §6: a dozen in a quarter of an hour, practised), till so many were shot tonight. */
+const BAIT_TAKES = 45;
+const TELLING = 12;
+
+/** Share of a shot as makers say it. */
+const SHARES = [[0.85, 'nearly all'], [0.6, 'two in three'], [0.42, 'half'], [0.28, 'a third'], [0.2, 'a quarter'], [0.13, 'one in six'], [0, 'one in ten']] as const;
+const shareSaid = (share: number): string => SHARES.find(([least]) => share >= least)![1];
+
+/** A mould warmed for its first shot, and again when it has gone so cold that warming costs less than what would come short. */
+function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now: number): Step[] {
+  if (!m || m.phase !== 'open' || m.loaded.size > 0 || m.pours.length > 0) return [];
   const { units } = s.snapshot;
-  const out: Step[] = [];
-  for (const { id } of run.tools.moulds) {
-    const m = s.moulds.get(String(id));
-    if (!m || m.warmed || m.phase !== 'open' || s.skips.has(`warmMould:${m.key}`)) continue;
+  const { warmTo, name } = m.mould;
+  const warm = { key: 'warmMould', target: m.key, send: { kind: 'warmed', payload: { target: { kind: 'mould', key: m.key } } }, label: 'It is warm', caution: 'Do not leave a heat gun or plate on by itself.' } as const;
+  if (!m.warmed) {
+    if (s.skips.has(`warmMould:${m.key}`)) return [];
     const read = m.reading ? ` It was ${degrees(m.reading.celsius, units)}.` : '';
-    out.push({ key: 'warmMould', target: m.key, sentence: `Warm ${m.mould.name} to ${degrees(m.mould.warmTo, units)}`, detail: `A few minutes on the plate, half a minute with the gun; on wood, not on metal.${read}`, label: 'It is warm', send: { kind: 'warmed', payload: { target: { kind: 'mould', key: m.key } } }, skip: { step: 'warmMould', target: m.key }, caution: 'Do not leave a heat gun or plate on by itself.' });
+    return [{ ...warm, sentence: `Warm ${name} to ${degrees(warmTo, units)}`, detail: `A few minutes on the plate, half a minute with the gun; on wood, not on metal. Last of all: it goes cold while it waits.${read}`, skip: { step: 'warmMould', target: m.key } }];
   }
+  if (s.skips.has(`warmMould:${m.key}:${m.cycles}`) || run.done + run.trialsDone >= run.target + run.trials) return [];
+  const { celsius } = mouldHeat(s, m, now);
+  const even = coldTonight(s, m).mean;
+  const takes = HANDS_WARM + (warmTime(bodyOfMould(m.mould), celsius, warmTo, roomOf(s), 'plate') ?? 0);
+  if (!warmingPays(warmTo - celsius, even, m.mould.cavities.length, baitTakes(s, now), takes)) return [];
+  return [{ ...warm, sentence: `Warm ${name} again: metal ${degrees(celsius, units)}, ${shareSaid(shareShort(warmTo - celsius, even))} would come short`, detail: `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, less than the baits it saves.`, skip: { step: 'warmMould', target: `${m.key}:${m.cycles}` } }];
+}
+/** s of work to put a mould on the plate and take it off. */
+const HANDS_WARM = 15;
+
+/** What moulds, injector and block still want before the first shot, with the reason. */
+export function metalSteps(s: SessionState, run: RunState, now: number): Step[] {
+  const out: Step[] = [];
+  // Metal is warmed last: while the cups still want something it would only go cold again.
+  const ready = cupsInHand(s, run).every((c) => c.fused || s.skips.has(`cook:${c.key}`));
+  if (ready) for (const { id } of run.tools.moulds) out.push(...warmStep(s, run, s.moulds.get(String(id)), now));
   const injector = injectorOf(s, run);
-  if (injector && !injector.warmed && !s.skips.has(`warmInjector:${injector.key}`)) {
+  if (ready && injector && !injector.warmed && !s.skips.has(`warmInjector:${injector.key}`)) {
     const yoke = run.stage.yoked ? '' : ', yoke off';
     out.push({ key: 'warmInjector', target: injector.key, sentence: `Warm ${injector.injector.name}${run.stage.block ? ' and its block' : ''}, oil ${injector.injector.barrels.length === 1 ? '1 plunger' : `${injector.injector.barrels.length} plungers`}${yoke}`, detail: 'Cold metal freezes the first shot; a dry plunger sticks and draws air past it.', label: yoke ? 'Warm, oiled, yoke off' : 'Warm and oiled', send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } }, skip: { step: 'warmInjector', target: injector.key } });
   }

@@ -1,0 +1,62 @@
+import type { HeatAnswer, HeatPlan, Step } from '../../../src/core/session/index.ts';
+import { advise, follower, foresee, heatAsk, keepPlan, runInHand, steps } from '../../../src/core/session/index.ts';
+import type { Table } from './table.ts';
+import { more, plainly } from './thumb.ts';
+
+/** A step that only counts down is waited for in pieces: the bench looks again meanwhile. */
+const PIECE = 4;
+
+/** Makes one evening by what the bench says, with ordinary human error. */
+export class Advised {
+  private plan: HeatPlan | null = null;
+  private readonly follow;
+  /** ms each advice took */
+  readonly took: number[] = [];
+  constructor(private readonly t: Table) {
+    this.follow = follower(t.s.snapshot.heat);
+  }
+  private step(): Step | null {
+    const { s, now } = this.t;
+    const run = runInHand(s);
+    const since = performance.now();
+    const ask = heatAsk(s, 1, run, now);
+    const answer: HeatAnswer | null = s.heat.length > 0 ? foresee(this.follow(s.heat, now), ask) : null;
+    this.plan = keepPlan(this.plan, ask, answer, now);
+    const step = advise(s, steps(s, now), answer, this.plan, s.heat, now);
+    this.took.push(performance.now() - since);
+    return step;
+  }
+  act(): boolean {
+    const { t } = this;
+    const step = this.step();
+    if (!step) return false;
+    if (step.until !== undefined && step.until > t.now + 500) {
+      if (step.key === 'hold') t.wait((step.until - t.now) / 1000);
+      else t.wait(Math.min(PIECE, (step.until - t.now) / 1000));
+      return true;
+    }
+    t.pressed();
+    if (step.key === 'more') more(t, step);
+    else if (step.read) this.read(step);
+    else if (step.key === 'cook' && step.label.endsWith('runs clear')) this.clear(step);
+    else if (step.key === 'mark') {
+      t.mark(step.target);
+      t.send(step.send!);
+    } else plainly(t, step);
+    return true;
+  }
+  private read(step: Step): void {
+    const { t } = this;
+    if (step.read!.kind !== 'cup') return t.send({ kind: 'reading', payload: { target: step.read!, celsius: t.world.readMetal(step.read!.key), stage: null, from: 'typed' } });
+    const cup = step.read!.key;
+    const smoked = (t.world.cups.get(cup)?.hottest ?? 0) > 192;
+    t.read(cup);
+    // A wisp is seen when the lid of heat comes off; half the time a hand says so.
+    if (smoked && t.world.heat(cup) > 182 && t.world.luck('wisp')() < 0.5) t.byEye(cup, 'wisp');
+  }
+  private clear(step: Step): void {
+    const { t } = this;
+    if (t.world.through(step.target) || t.world.heat(step.target) > 171) t.send(step.send!);
+    else t.send(step.others![0]!.send);
+  }
+}

@@ -1,0 +1,77 @@
+import type { Learned } from '../../../src/core/heat/index.ts';
+import type { PlanInput } from '../../../src/core/plan/index.ts';
+import { draftPlan, planSession } from '../../../src/core/plan/index.ts';
+import type { Snapshot } from '../../../src/core/session/index.ts';
+import { NO_BOOK, summary, count, isKept } from '../../../src/core/session/index.ts';
+import { DEFAULT_SHOP } from '../../../src/core/shop.ts';
+import type { Traits } from '../../../worlds/traits.ts';
+import { World } from '../../../worlds/world.ts';
+import { BAITS, BLOCKS, COLOURWAYS, INJECTORS, MIXES, MOULDS, OVENS, VESSELS, WAYS } from '../../demo/shop.ts';
+import { Advised } from './advised.ts';
+import type { Tally } from './table.ts';
+import { Table } from './table.ts';
+import { Thumb } from './thumb.ts';
+
+const entries = <T>(all: readonly T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
+const SHELF = { moulds: entries(MOULDS), injectors: entries(INJECTORS), blocks: entries(BLOCKS), vessels: entries(VESSELS), baits: entries(BAITS), mixes: entries(MIXES), colourways: entries(COLOURWAYS), builds: [], inserts: [] };
+const SHOOTS = { settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance }, confidence: 0.8, window: DEFAULT_SHOP.window };
+
+/** Ways of shooting the trial has, by what is shot and for how many. */
+export const KINDS = [
+  { way: 'single', colourway: 'Lamp oil', count: 36 },
+  { way: 'dual laminate', colourway: 'Bilge moss over oyster lint', count: 30 },
+  { way: 'triple laminate', colourway: 'Gull morning', count: 24 },
+  { way: 'split-flow', colourway: 'Wrack patch', count: 30 },
+  { way: 'core-shot', colourway: 'Lantern glass', count: 10 },
+  { way: 'tail first', colourway: 'Moss, blush tail', count: 24 },
+] as const;
+export type Kind = (typeof KINDS)[number];
+
+/** No evening is longer than this, s: hands tire. */
+const LONGEST = 4 * 3600;
+
+export interface Played {
+  world: string;
+  shop: number;
+  evening: number;
+  way: string;
+  maker: 'thumb' | 'advised';
+  need: number;
+  shot: number;
+  good: number;
+  minutes: number;
+  fresh: number;
+  wasted: number;
+  scorches: number;
+  finished: boolean;
+  tally: Tally;
+  took: number[];
+}
+
+export function snapshotFor(kind: Kind, learned: Learned, good: number): Snapshot {
+  const w = WAYS.find((x) => x.colourway === kind.colourway)!;
+  const wanted = { part: 1, line: 1, for: 'x', bait: BAITS.findIndex((b) => b.name === w.bait) + 1, colourway: COLOURWAYS.findIndex((c) => c.name === kind.colourway) + 1, count: kind.count, due: '2026-12-01' };
+  const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good });
+  const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned };
+  const bench = { ...DEFAULT_SHOP.bench, purge: input.settings.purge, tolerance: input.settings.tolerance };
+  return { name: kind.way, heat, colour: NO_BOOK, units: DEFAULT_SHOP.units, bench, input, plan: planSession(input, DEFAULT_SHOP.units) };
+}
+
+/** One evening, by one maker; `state` is what is learned from. */
+export function play(traits: Traits, shop: number, evening: number, kind: Kind, maker: Played['maker'], snapshot: Snapshot) {
+  const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);
+  const table = new Table(world, snapshot, maker === 'advised' ? 1.3 : 0);
+  const hands = maker === 'advised' ? new Advised(table) : new Thumb(table);
+  for (let i = 0; i < 6000 && table.s.status !== 'finished' && world.seconds < LONGEST; i++) if (!hands.act()) break;
+  const { plastic } = summary(table.s, table.now);
+  const kept = [...table.s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait');
+  const { good } = count(kept);
+  const shot = kept.reduce((n, x) => n + x.cavities.size, 0);
+  const each = plastic.inBaits / Math.max(1, shot);
+  const played: Played = {
+    world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60,
+    fresh: plastic.fresh, wasted: plastic.fresh - good * each, scorches: world.scorches, finished: table.s.status === 'finished', tally: table.tally,
+    took: hands instanceof Advised ? hands.took : [],
+  };
+  return { played, state: table.s };
+}

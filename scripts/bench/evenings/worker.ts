@@ -1,0 +1,15 @@
+import { parentPort } from 'node:worker_threads';
+import type { Traits } from '../../../worlds/traits.ts';
+import type { Played } from './play.ts';
+import type { Ablation } from './shop.ts';
+import { playShop } from './shop.ts';
+
+export interface Task {
+  traits: Traits;
+  shop: number;
+  maker: Played['maker'];
+  without?: Ablation;
+}
+parentPort!.on('message', ({ traits, shop, maker, without }: Task) => {
+  parentPort!.postMessage(playShop(traits, shop, maker, without));
+});

@@ -1,0 +1,255 @@
+import { normal } from '../src/core/chance.ts';
+import type { Shot, WorldBait, WorldFault } from './bait.ts';
+import { faultOf, freezes } from './bait.ts';
+import type { Luck } from './chance.ts';
+import { constant, luckOf } from './chance.ts';
+import type { WorldCup } from './cup.ts';
+import { fillCup, meanHeat, SCORCH, stepCup, stirCup } from './cup.ts';
+import type { WorldBarrel, WorldMould } from './metal.ts';
+import { metalAt, stepBarrel, stepMould, throughBlock } from './metal.ts';
+import type { Traits } from './traits.ts';
+
+/** What a mould is, by its drawing: no heat in it. */
+export interface MouldDrawing {
+  key: string;
+  bait: WorldBait;
+  /** J/K, W/K of loss per K, W/K from end to end */
+  capacity: number;
+  loss: number;
+  across: number;
+  warmTo: number;
+  /** °C it is meant to be shot at */
+  window: { low: number; high: number };
+  cavities: number;
+  feedsItself: boolean;
+}
+
+interface Oven {
+  watts: number;
+  efficiency: number;
+  dead: number;
+  ran: number;
+}
+interface Burning {
+  oven: Oven;
+  cups: string[];
+  level: number;
+  gone: number;
+  seconds: number;
+}
+/** One shot as it went in, until it is opened. */
+interface Standing {
+  streams: number[];
+  metal: number;
+  at: number;
+  topped: number;
+  insert: number | null;
+  air: boolean;
+  scorched: number;
+  fused: boolean;
+  core: boolean;
+  apart: number;
+  window: { low: number; high: number };
+}
+
+/** Instruments are plunged and looked at so long, s; so long a draw takes. */
+const LOOK = 7;
+export const DRAW = 18;
+const FUSED = 171;
+/** W that a plate gives a mould. */
+const PLATE = 1200;
+
+/** One shop's bench on one evening. All luck of it is drawn from seeds: two makers meet the same. */
+export class World {
+  seconds = 0;
+  readonly room: number;
+  readonly ofShop: Luck;
+  readonly luck: Luck;
+  readonly cups = new Map<string, WorldCup>();
+  readonly moulds = new Map<string, WorldMould & { drawing: MouldDrawing; fills: number; shot: Standing | null }>();
+  readonly barrels = new Map<string, WorldBarrel[]>();
+  /** bursts in which something scorched */
+  scorches = 0;
+  private draught = 1;
+  private burning: Burning[] = [];
+  private readonly ovens = new Map<string, Oven>();
+  private readonly short: number;
+  /** g truly in a gram said */
+  readonly measure: number;
+
+  constructor(readonly traits: Traits, shop: string, evening: string) {
+    this.ofShop = luckOf(`${traits.name}/${shop}`);
+    this.luck = luckOf(`${traits.name}/${shop}/${evening}`);
+    this.room = Math.max(4, constant('room', traits.room, this.ofShop, this.luck));
+    this.short = constant('short', traits.short, this.ofShop, this.luck);
+    this.measure = Math.exp(normal(this.ofShop('measure'), 0, traits.label));
+  }
+
+  addOven(key: string, watts: number): void {
+    const of = (kind: string, mean: number, sd: number) => normal(this.ofShop(`oven/${key}/${kind}`), mean, sd);
+    this.ovens.set(key, { watts, efficiency: Math.min(0.66, Math.max(0.36, of('takes', 0.5, 0.06))), dead: Math.max(1, of('dead', 2.4, 0.5)), ran: 0 });
+  }
+  addMould(drawing: MouldDrawing): void {
+    const loss = drawing.loss * Math.exp(normal(this.ofShop(`mould/${drawing.key}`), 0.2, 0.3));
+    // What it wants to fill is this mould's own: made so that its window, warm, nearly always fills it.
+    const middle = (drawing.window.low + drawing.window.high) / 2;
+    // Windows are what works in a shop: what its barrels and block take is in them.
+    const usual = freezes(drawing.bait.thin, middle - 4 - 12 * this.traits.barrel, drawing.warmTo - 6);
+    const fills = usual * Math.exp(-0.17 + normal(this.ofShop(`fills/${drawing.key}`), 0, 0.03));
+    this.moulds.set(drawing.key, { ...drawing, loss, near: this.room, far: this.room, giving: 0, left: 0, drawing, fills, shot: null });
+  }
+  addInjector(key: string, barrels: number): void {
+    this.barrels.set(key, Array.from({ length: barrels }, () => ({ plastic: this.room, grams: 0, shell: this.room, capacity: 130 })));
+  }
+
+  /** Carries everything on. */
+  pass(seconds: number): void {
+    for (let left = seconds; left > 1e-9; left -= 1) this.step(Math.min(1, left));
+  }
+  private step(dt: number): void {
+    this.draught += (dt * (1 - this.draught)) / 90 + this.traits.gusts * Math.sqrt((2 * dt) / 90) * normal(this.luck('gusts'), 0, 1);
+    const air = { room: this.room, draught: Math.max(0.4, this.draught) };
+    for (const { oven } of this.burning) oven.ran = Math.min(900, oven.ran + dt);
+    for (const oven of this.ovens.values()) if (!this.burning.some((b) => b.oven === oven)) oven.ran = Math.max(0, oven.ran - dt / 3);
+    for (const [key, c] of this.cups) {
+      const burst = this.burning.find((b) => b.cups.includes(key));
+      stepCup(c, air, burst ? this.power(burst) : 0, dt);
+    }
+    for (const b of this.burning) b.gone += dt;
+    this.burning = this.burning.filter((b) => b.gone < b.seconds);
+    for (const m of this.moulds.values()) stepMould(m, this.room, air.draught, dt);
+    for (const all of this.barrels.values()) for (const b of all) stepBarrel(b, this.room, this.traits.barrel, dt);
+    this.seconds += dt;
+  }
+  /** W that reach one cup of a burst now. */
+  private power({ oven, cups, level, gone }: Burning): number {
+    if (gone < oven.dead) return 0;
+    const sag = this.traits.oven === 'sags' ? 1 - 0.14 * Math.min(1, oven.ran / 240) : 1;
+    // A magnetron that cycles is on for 9 of 12 s and stronger for it.
+    const cycles = this.traits.oven === 'cycles' ? ((gone - oven.dead) % 12 < 9 ? 4 / 3 : 0) : 1;
+    const shared = cups.length > 1 ? 1.1 / cups.length : 1;
+    return oven.watts * oven.efficiency * level * sag * cycles * shared;
+  }
+
+  /** Measured into a cup, by what its maker believes; fresh and cold, or coming back. */
+  fill(key: string, grams: number, celsius: number | null): void {
+    const damp = Math.max(0, constant('damp', this.traits.damp, this.ofShop, this.luck));
+    const held = this.cups.get(key);
+    if (!held) {
+      if (grams <= 0) return;
+      const glass = Math.max(150, constant(`glass/${key}`, this.traits.glass.capacity, this.ofShop, this.luck));
+      this.cups.set(key, { grams: grams * this.measure, water: damp * grams, spot: this.room, bulk: this.room, inner: this.room, outer: this.room, gain: 0, glass, takes: this.traits.glass.takes, fusing: this.traits.fusing, fused: 0, hottest: this.room, most: this.room, scorched: 0, ledger: { in: 0, out: 0 } });
+      return;
+    }
+    fillCup(held, grams * this.measure, celsius ?? this.room, celsius === null && grams > 0 ? { damp } : null);
+  }
+  /** Cups put into an oven for so many seconds; it runs by itself. */
+  burst(oven: string, level: number, cups: string[], seconds: number): void {
+    for (const key of cups) {
+      const c = this.cups.get(key)!;
+      const own = constant(`spot/${key}`, this.traits.spot.gain, this.ofShop, this.luck);
+      c.gain = Math.max(0.2, own + (this.traits.spot.wanders ? normal(this.luck(`wander/${key}`), 0, 0.3) : 0));
+    }
+    this.burning.push({ oven: this.ovens.get(oven)!, cups, level, gone: 0, seconds: seconds + normal(this.luck('timer'), 0, 0.3) });
+  }
+  /** Taken out and stirred. */
+  stir(key: string): void {
+    const c = this.cups.get(key)!;
+    this.burning = this.burning.filter((b) => !b.cups.includes(key));
+    if (c.hottest > SCORCH) this.scorches += 1;
+    c.hottest = -Infinity;
+    stirCup(c);
+  }
+  heat(key: string): number {
+    return meanHeat(this.cups.get(key)!);
+  }
+  /** Plunged, waited for and read: whole °C as typed. It takes time. */
+  read(key: string): number {
+    this.pass(LOOK);
+    const c = this.cups.get(key)!;
+    const true_ = meanHeat(c);
+    const glossy = c.bulk > 140 ? 1 : 0.25;
+    const lags = this.traits.instrument === 'gun' ? 0 : (true_ - this.room) * Math.exp(-LOOK / this.traits.lag);
+    const skin = this.traits.instrument === 'gun' ? 2 * glossy : 0;
+    const shown = true_ - lags - skin - this.short * glossy * (true_ - this.room);
+    return Math.round(shown + normal(this.luck('reading'), 0, 0.5));
+  }
+  /** On the plate until it is warm by hand; it takes its time. */
+  warmMould(key: string): void {
+    const m = this.moulds.get(key)!;
+    const to = m.drawing.warmTo + normal(this.luck('warming'), 0, 3);
+    this.pass(Math.min(60, (m.capacity * Math.max(0, to - m.near)) / PLATE));
+    m.near = Math.max(m.near, to);
+    m.far = Math.max(m.far, to - this.traits.coldEnd);
+  }
+  warmInjector(key: string): void {
+    for (const b of this.barrels.get(key) ?? []) b.shell = Math.max(b.shell, 52 + normal(this.luck('warming'), 0, 4));
+  }
+  metal(key: string): number {
+    const m = this.moulds.get(key)!;
+    return metalAt(m, 0.5);
+  }
+  readMetal(key: string): number {
+    return Math.round(this.moulds.get(key)!.near + normal(this.luck('touch'), 0, 1));
+  }
+  /** Draws of each cup, one barrel after another. Answers with what each truly was. */
+  draw(injector: string, parts: { cup: string; grams: number; least: number }[]): { heats: number[]; air: boolean } {
+    let air = false;
+    const all = this.barrels.get(injector)!;
+    const heats = parts.map(({ cup, grams, least }, i) => {
+      const c = this.cups.get(cup)!;
+      this.pass(DRAW / parts.length / 2);
+      const b = all[i % all.length]!;
+      if (c.grams - grams * this.measure < least * 0.8) air = true;
+      b.plastic = b.grams > 1 ? (b.grams * b.plastic + grams * c.bulk) / (b.grams + grams) : c.bulk;
+      b.grams += grams;
+      const was = meanHeat(c);
+      this.pass(DRAW / parts.length / 2);
+      return was;
+    });
+    return { heats, air };
+  }
+  empty(injector: string): void {
+    for (const b of this.barrels.get(injector) ?? []) b.grams = 0;
+  }
+  /** A mould filled from an injector, or from cups where it is poured. */
+  shoot(key: string, streams: number[], grams: number, of: Omit<Standing, 'streams' | 'metal' | 'at' | 'topped'>): void {
+    const m = this.moulds.get(key)!;
+    const rises = (grams * 80) / m.capacity;
+    m.shot = { ...of, streams, metal: this.metal(key) + rises / 2, at: this.seconds, topped: m.drawing.feedsItself ? 1 : 0 };
+    this.addHeat(key, grams, streams);
+  }
+  /** Grams that give their heat to a mould. */
+  addHeat(key: string, grams: number, streams: number[]): void {
+    const shot = streams.reduce((a, b) => a + b, 0) / streams.length;
+    this.moulds.get(key)!.left += grams * 1.85 * Math.max(0, shot - 70);
+  }
+  /** Heats of what an injector's barrels give now, °C. */
+  streams(injector: string, barrels: number): number[] {
+    return this.barrels.get(injector)!.slice(0, barrels).map((b) => throughBlock(b, this.traits.barrel));
+  }
+  topOff(key: string): void {
+    const shot = this.moulds.get(key)!.shot;
+    if (shot) shot.topped += 0.6;
+  }
+  /** Opened: what each bait came out as. */
+  open(key: string): { faults: (WorldFault | null)[]; stood: number; shot: Standing } {
+    const m = this.moulds.get(key)!;
+    const shot = m.shot!;
+    m.shot = null;
+    const stood = this.seconds - shot.at;
+    const middle = (shot.window.low + shot.window.high) / 2;
+    const faults = Array.from({ length: m.drawing.cavities }, (_, i) => {
+      const where = m.drawing.cavities > 1 ? i / (m.drawing.cavities - 1) : 0.5;
+      const metal = shot.metal + (where - 0.5) * (m.far - m.near);
+      const mean = shot.streams.reduce((a, b) => a + b, 0) / shot.streams.length;
+      const seen: Shot = { ...shot, bait: m.drawing.bait, metal, fills: m.fills, stood, over: mean - middle };
+      return faultOf(seen, this.luck('fault'));
+    });
+    return { faults, stood, shot };
+  }
+  /** Whether what is in a cup has been through fusion since it was last filled cold. */
+  through(key: string): boolean {
+    return (this.cups.get(key)?.most ?? 0) >= FUSED;
+  }
+}
