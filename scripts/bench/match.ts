@@ -60,7 +60,7 @@ class Bench {
 function advised(bench: Bench, cups: string[], apart: number): Tried {
   for (const cup of cups) bench.look(cup);
   while (bench.seconds < LONG[cups.length]!) {
-    const step = bringTogether(bench.belief, cups, USE, { ...WINDOW, apart });
+    const step = bringTogether(bench.belief, cups, [USE], { ...WINDOW, apart });
     for (const { cup, seconds } of step.bursts) bench.give(cups[cup]!, seconds);
     bench.rest(step.wait);
     if (step.look === null) return bench.done(true, apart);

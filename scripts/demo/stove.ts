@@ -82,7 +82,7 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
     match(cups: string[], window: { low: number; high: number }): Map<string, { celsius: number; sd: number }> | null {
       for (let round = 0; round < ROUNDS; round++) {
         const { belief, use } = believed();
-        const bring = bringTogether(belief, cups, use, { ...window, apart: s.snapshot.bench.tolerance }, false, HANDS, cups.map((c) => s.cups.get(c)!.limits.ceiling));
+        const bring = bringTogether(belief, cups, [use], { ...window, apart: s.snapshot.bench.tolerance }, false, HANDS, cups.map((c) => s.cups.get(c)!.limits.ceiling));
         for (const { cup, seconds } of bring.bursts) give(cups[cup]!, seconds);
         spend(bring.wait);
         catchUp();

@@ -86,8 +86,8 @@ test('advice: the longest safe burst shrinks with heat and with doubt; none is a
   }), { numRuns: 25 });
   const two = withCup(forgotten(start(150), 'A', { mean: 150, sd: 6 }), 'B', { ...body, plastic: 160 }, { mean: 158, sd: 6 });
   const wanted = { low: 158, high: 168, apart: 3 };
-  assert.notEqual(bringTogether(two, ['A', 'B'], use, wanted).look, null, 'with an instrument, first a look');
-  const eyes = bringTogether(two, ['A', 'B'], use, wanted, true);
+  assert.notEqual(bringTogether(two, ['A', 'B'], [use], wanted).look, null, 'with an instrument, first a look');
+  const eyes = bringTogether(two, ['A', 'B'], [use], wanted, true);
   assert.equal(eyes.look, null);
   assert.ok(eyes.bursts.length > 0 && eyes.at.every((f) => f.high - f.low > 4), 'with wider ranges');
 });

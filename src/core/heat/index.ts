@@ -21,6 +21,7 @@ export * from './oval.ts';
 export * from './oven.ts';
 export * from './saying.ts';
 export * from './schema.ts';
+export * from './sideBySide.ts';
 export * from './together.ts';
 export * from './uneven.ts';
 export * from './usualCup.ts';

@@ -29,11 +29,11 @@ export interface Matching {
 export type MatchAnswer = { ok: true; matching: Matching } | { ok: false; least: number | null; why: string };
 
 /** The longest burst and the longest evening of matching that is looked at, s. */
-const LONGEST_BURST = 90;
+export const LONGEST_BURST = 90;
 const HORIZON = 420;
 
 /** Heats of one cup, second by second: left alone, and after any burst begun at any second. Made as they are asked for. */
-function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
+export function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
   const go = stepper(body);
   /** plastic and glass in turn */
   type Row = number[];
@@ -77,11 +77,12 @@ function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
   };
 }
 
-const orders = (n: number): number[][] => (n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)])));
-const subsets = (n: number): number[][] => Array.from({ length: 2 ** n }, (_, bits) => Array.from({ length: n }, (_, i) => i).filter((i) => bits & (1 << i)));
+/** Every order of n things, and every choice among them. */
+export const orders = (n: number): number[][] => (n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)])));
+export const subsets = (n: number): number[][] => Array.from({ length: 2 ** n }, (_, bits) => Array.from({ length: n }, (_, i) => i).filter((i) => bits & (1 << i)));
 
 /** Least whole number from `low` for which something that stays true once true is true, by halving; `high` where it is not below that. */
-function leastOf(low: number, high: number, is: (n: number) => boolean): number {
+export function leastOf(low: number, high: number, is: (n: number) => boolean): number {
   while (low < high) {
     const middle = (low + high) >> 1;
     if (is(middle)) high = middle;

@@ -2,20 +2,25 @@ import { errorFunction } from 'simple-statistics';
 import { PLASTISOL } from '../material/plastisol.ts';
 import { burstTo, safeBurst } from './advice.ts';
 import type { Belief } from './estimate.ts';
-import { cooled, cupBelieved, heated, knownOf, ovenBelieved, shownSpread, spreadBetween } from './estimate.ts';
+import { cupBelieved, heatedBy, knownOf, ovenBelieved, shownSpread, spreadBetween } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf } from './forecast.ts';
 import type { Hands, MatchAnswer, Matching, Wanted } from './match.ts';
 import { HANDS, matchCups } from './match.ts';
+import type { Going, SideBySide } from './sideBySide.ts';
+import { handsFree, matchSideBySide } from './sideBySide.ts';
 
-/** The oven cups are matched in, one at a time. */
+/** An oven cups are matched in, one at a time. */
 export interface OvenUse {
   oven: string;
   power: number;
   level: number;
 }
 export interface Together {
-  matching: Matching;
+  bursts: Going[];
+  /** s from now until the draw, and of it the wait at the end */
+  draw: number;
+  wait: number;
   /** of each cup at the draw, in the order given */
   at: Forecast[];
   /** spread of what an instrument would show of each then, K */
@@ -41,44 +46,70 @@ const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
 const cdf = (x: number, mean: number, sd: number): number => 0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
 const between = (mean: number, sd: number, low: number, high: number): number => (sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd));
 
-/** What a sequence of bursts and the wait after them comes to, by all that is believed. */
-function foresee(b: Belief, cups: string[], use: OvenUse, matching: Matching, wanted: Wanted, hands: Hands): Together {
-  let then = b;
-  for (const { cup, seconds } of matching.bursts) then = cooled(heated(cooled(then, hands.change, cups), { ...use, cups: [cups[cup]!], seconds }, cups), hands.stir, cups);
-  then = cooled(then, matching.wait, cups);
+/** Bursts of one oven after another, each with when it begins. */
+function inTurn(bursts: Matching['bursts'], hands: Hands): Going[] {
+  let at = 0;
+  return bursts.map(({ cup, seconds }) => {
+    const begun = at + hands.change;
+    at = begun + seconds + hands.stir;
+    return { cup, seconds, oven: 0, at: begun };
+  });
+}
+
+/** What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is believed. */
+function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, draw }: Pick<SideBySide, 'bursts' | 'draw'>, wanted: Wanted, hands: Hands): Together {
+  const then = carriedThrough(b, cups, uses, bursts, draw);
   const at = cups.map((cup) => { const k = knownOf(then, { of: 'plastic', cup }); return forecastOf(k.mean, k.sd); });
   let sure = 1;
   for (let i = 0; i < cups.length; i++) {
     sure = Math.min(sure, between(at[i]!.celsius, shownSpread(then, cups[i]!), wanted.low - 0.5, wanted.high + 0.5));
     for (let j = 0; j < i; j++) sure = Math.min(sure, between(at[i]!.celsius - at[j]!.celsius, spreadBetween(then, cups[i]!, cups[j]!), -wanted.apart, wanted.apart));
   }
-  return { matching, at, shown: cups.map((cup) => shownSpread(then, cup)), sure };
+  return { bursts, draw, wait: Math.max(0, draw - handsFree(bursts, hands)), at, shown: cups.map((cup) => shownSpread(then, cup)), sure };
+}
+
+/** The bench at the draw: from one beginning or end of a burst to the next. */
+function carriedThrough(b: Belief, cups: string[], uses: readonly OvenUse[], bursts: readonly Going[], draw: number): Belief {
+  const marks = [...new Set([0, draw, ...bursts.flatMap((x) => [x.at, x.at + x.seconds])])].filter((x) => x <= draw).sort((x, y) => x - y);
+  let then = b;
+  for (let k = 1; k < marks.length; k++) {
+    const [from, to] = [marks[k - 1]!, marks[k]!];
+    const on = bursts.filter((x) => x.at <= from && x.at + x.seconds >= to).map((x) => ({ ...uses[x.oven]!, cups: [cups[x.cup]!], gone: from - x.at }));
+    then = heatedBy(then, to - from, on, cups);
+  }
+  return then;
 }
 
 /**
  * The bursts after which these cups are together (M4), by what is believed of them; what is allowed between
- * them is narrowed by how sure that is. No burst is longer than is safe.
+ * them is narrowed by how sure that is. No burst is longer than is safe. Where there are more ovens, all are put to work.
  */
-export function matchBelieved(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): TogetherAnswer {
+export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[], wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): TogetherAnswer {
   const full: Wanted = { ...wanted, ceiling: Math.max(...ceilings) };
-  const oven = { power: use.power, level: use.level, cups: 1, ...ovenBelieved(b, use.oven) };
-  const believed = cups.map((cup, i) => ({ ...cupBelieved(b, cup), longest: safeBurst(b, { ...use, cups: [cup] }, ceilings[i]) }));
-  const solve = (apart: number, raised: number) => matchCups(believed, oven, { ...full, apart, low: full.low + raised }, hands);
+  const ovens = uses.map((use) => ({ power: use.power, level: use.level, cups: 1, ...ovenBelieved(b, use.oven) }));
+  const believed = cups.map((cup, i) => ({ ...cupBelieved(b, cup), longest: uses.map((use) => safeBurst(b, { ...use, cups: [cup] }, ceilings[i])) }));
   const gap = Math.max(0, ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))));
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
+  const several = ovens.length > 1 && cups.length > 1;
   // The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher.
   let found: MatchAnswer | null = null;
   for (const share of cups.length > 2 ? RAISED.three : RAISED.two) {
-    found = solve(share === 0 ? full.apart : apart, share * (full.high - full.low));
+    const narrowed = { ...full, apart: share === 0 ? full.apart : apart, low: full.low + share * (full.high - full.low) };
+    const together = several ? matchSideBySide(believed, ovens, narrowed, hands) : null;
+    if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands) };
+    if (several && share > 0) continue;
+    found = matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, narrowed, hands);
     if (found.ok) break;
   }
   if (!found) throw new Error('There is always a plain window to try.');
-  return found.ok ? { ok: true, together: foresee(b, cups, use, found.matching, full, hands) } : found;
+  if (!found.ok) return found;
+  const { bursts, draw } = found.matching;
+  return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(bursts, hands), draw }, full, hands) };
 }
 
 /** What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at one cup first. */
 export interface Bringing {
-  bursts: { cup: number; seconds: number }[];
+  bursts: Going[];
   wait: number;
   /** cup to read before anything more is decided; null = draw */
   look: number | null;
@@ -99,24 +130,25 @@ const UNKNOWN = 0.6;
 /**
  * The next thing to do, by what is believed: a match carried out whole where there is one; a look where the
  * heats are not known well enough to draw on; where there is none, the coldest brought up first.
+ * @param uses ovens that are free, the one in use first
  * @param ceilings °C each cup is kept under, by its plastisol
  * @param byEye there is no instrument: a look would not make anything much better known
  */
-export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): Bringing {
+export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[], wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): Bringing {
   const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
   const shown = cups.map((cup) => shownSpread(b, cup));
   const unknown = shown.indexOf(Math.max(...shown));
   if (!byEye && shown[unknown]! > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
-  const answer = matchBelieved(b, cups, use, wanted, hands, ceilings);
+  const answer = matchBelieved(b, cups, uses, wanted, hands, ceilings);
   if (answer.ok) {
-    const { matching, at, sure } = answer.together;
+    const { bursts, draw, wait, at, sure } = answer.together;
     // What each is known to now says which gains most by a look after the last burst.
     const own = answer.together.shown;
     const worst = own.indexOf(Math.max(...own));
     const look = byEye || sure >= sureEnough(cups.length) || own[worst]! < KNOWN ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
-    return { bursts: matching.bursts, wait: look === null ? matching.wait : Math.max(0, matching.wait - hands.stir), look, at, sure, seconds: matching.draw, why: null };
+    return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: null };
   }
   const heats = known;
   const rest = (wait: number, look: number): Bringing => ({ bursts: [], wait, look, at: heats.map((h) => forecastOf(h.mean, h.sd)), sure: 0, seconds: wait, why: answer.why });
@@ -124,8 +156,10 @@ export function bringTogether(b: Belief, cups: string[], use: OvenUse, wanted: O
   if (heats.every((h) => h.mean > wanted.high)) return rest(10, hottest);
   // Coldest first, each to the top of the window: it cools while the others have their turn.
   const order = cups.map((_, i) => i).filter((i) => heats[i]!.mean < wanted.high).sort((i, j) => heats[i]!.mean - heats[j]!.mean);
-  const i = order[0]!;
-  const { seconds, after } = burstTo(b, cups[i]!, { ...use, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]);
-  if (seconds < hands.least) return rest(10, i);
-  return { bursts: [{ cup: i, seconds }], wait: 0, look: i, at: heats.map((h, k) => (k === i ? after : forecastOf(h.mean, h.sd))), sure: 0, seconds: hands.change + seconds + hands.stir, why: answer.why };
+  const each = order.slice(0, uses.length).map((i, k) => ({ i, k, ...burstTo(b, cups[i]!, { ...uses[k]!, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]) }));
+  const worth = each.filter((x) => x.seconds >= hands.least);
+  if (worth.length === 0) return rest(10, order[0]!);
+  const bursts = worth.map(({ i, k, seconds }, n) => ({ cup: i, seconds, oven: k, at: (n + 1) * hands.change }));
+  const after = new Map(worth.map((x) => [x.i, x.after]));
+  return { bursts, wait: 0, look: worth[0]!.i, at: heats.map((h, k) => after.get(k) ?? forecastOf(h.mean, h.sd)), sure: 0, seconds: handsFree(bursts, hands), why: answer.why };
 }

@@ -1,12 +1,12 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
-import { bleedPrior, bodyHeatFor, HANDS, JOINT, jointPrior, pressureOf, PUSH } from '../heat/index.ts';
+import { bleedPrior, bodyHeatFor, HANDS, handsFree, JOINT, jointPrior, pressureOf, PUSH } from '../heat/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
 import { POT, shownHeat } from './foresee.ts';
 import type { Warning } from './guard.ts';
-import { apartOf, drawWarnings, freeOven, heatCups, mouldDrawWarnings } from './guard.ts';
+import { apartOf, drawWarnings, freeOven, freeOvens, heatCups, mouldDrawWarnings } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
@@ -23,8 +23,8 @@ export interface HeatPlan {
   cups: string[];
   /** bench clock ms it was made at */
   at: number;
-  /** the oven its bursts were reckoned for: none other gives them */
-  oven: { id: number; level: number };
+  /** the ovens its bursts were reckoned for, by their place in it: none other gives them */
+  ovens: { id: number; level: number }[];
 }
 
 /** What is to be foreseen at a bench now. */
@@ -35,7 +35,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   const injector = run && s.injectors.get(String(run.tools.injector?.id));
   const draw = injector?.draw ? s.draws.get(injector.draw) : undefined;
   return {
-    session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven,
+    session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven, ovens: freeOvens(s),
     cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser'), limits: c.limits, again: c.doubt && (c.doubt.way === 'above' || !c.doubt.device) ? c.doubt.way : null })),
     match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? apartOf(s, run) : 30, byEye } : null,
     barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
@@ -57,31 +57,23 @@ const HAND = 2;
  */
 function given(plan: HeatPlan, notes: readonly HeatNote[]): number | null {
   let n = 0;
-  let ends: { cup: string; at: number } | null = null;
+  const ends = new Map<string, number>();
   for (const note of notes) {
     if (note.at <= plan.at) continue;
     if (note.kind === 'burst') {
       const next = plan.bring.bursts[n];
-      const planned = next && note.cups.length === 1 && note.cups[0] === plan.cups[next.cup] && note.oven === plan.oven.id && Math.abs(note.seconds - next.seconds) <= HAND;
+      const planned = next && note.cups.length === 1 && note.cups[0] === plan.cups[next.cup] && note.oven === plan.ovens[next.oven]?.id && Math.abs(note.seconds - next.seconds) <= HAND;
       if (!planned) return null;
-      ends = { cup: note.cups[0]!, at: note.ended ? note.at : note.at + note.seconds * 1000 };
+      ends.set(note.cups[0]!, note.ended ? note.at : note.at + note.seconds * 1000);
       n += 1;
     } else if (note.kind !== 'out') return null;
-    else if (ends?.cup === note.cup && note.at < ends.at - HAND * 1000) return null;
+    else if (note.at < (ends.get(note.cup) ?? -Infinity) - HAND * 1000) return null;
   }
   return n;
 }
 
 /** s after its plan was made at which each burst is to begin, and the wait after the last ends. */
-const begins = (plan: HeatPlan): number[] => {
-  let at = 0;
-  const starts = plan.bring.bursts.map(({ seconds }) => {
-    const start = at + HANDS.change;
-    at = start + seconds + HANDS.stir;
-    return start;
-  });
-  return [...starts, at + plan.bring.wait];
-};
+const begins = (plan: HeatPlan): number[] => [...plan.bring.bursts.map((b) => b.at), handsFree(plan.bring.bursts, HANDS) + plan.bring.wait];
 
 /** A plan nobody has begun is made afresh after so long, one that lags behind by so much, and one whose last burst was given so much sooner or later than planned, s. */
 const AGES = 4;
@@ -90,7 +82,7 @@ const DRIFTS = 8;
 
 /** The plan to go by: the one in hand while it holds, else the newest answer. */
 export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer | null, now: number): HeatPlan | null {
-  const fresh = answer?.bring && ask.match ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, oven: ask.oven } : null;
+  const fresh = answer?.bring && ask.match ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, ovens: ask.ovens } : null;
   if (!held || !ask.match || held.cups.join() !== ask.match.cups.join()) return fresh;
   const done = given(held, ask.notes);
   if (done === null) return fresh ?? (answer && answer.at <= held.at ? held : null);
@@ -117,7 +109,8 @@ function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits
 /** The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B 163° ± 2°”. */
 function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number, units: ShopUnits): string {
   const { bring, cups } = plan;
-  const bursts = bring.bursts.slice(done).map((b) => `${letter(s, cups[b.cup])} ${b.seconds} s, stir`);
+  const several = new Set(bring.bursts.map((b) => b.oven)).size > 1;
+  const bursts = bring.bursts.slice(done).map((b) => `${letter(s, cups[b.cup])} ${b.seconds} s${several ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
   const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
   const end = bring.look === null ? `draw in ${clock(left)}` : `read ${letter(s, cups[bring.look])}`;
   return `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;
@@ -163,7 +156,14 @@ function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUni
 }
 
 /** Which oven a plan's bursts are for, where there is more than one. */
-const inPlans = (s: SessionState, plan: HeatPlan): string => (s.snapshot.heat.ovens.length > 1 ? `In the ${inWhich(s, plan.oven)}. ` : '');
+const inPlans = (s: SessionState, plan: HeatPlan, done: number): string => (s.snapshot.heat.ovens.length > 1 ? `In ${inWhich(s, plan.ovens[plan.bring.bursts[done]!.oven])}. ` : '');
+
+/** The next cup of a plan goes into its oven. */
+function goesIn(s: SessionState, step: Step, plan: HeatPlan, done: number, now: number, units: ShopUnits): Step {
+  const next = plan.bring.bursts[done]!;
+  const cup = plan.cups[next.cup]!;
+  return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `${inPlans(s, plan, done)}Change over ${HANDS.change} s, stir ${HANDS.stir} s.`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined, others: [] };
+}
 
 function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, answer: HeatAnswer, now: number, units: ShopUnits): Step {
   const { bring, cups } = plan;
@@ -173,7 +173,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   const sure = bring.sure > 0 ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.` : '';
   if (next) {
     const cup = cups[next.cup]!;
-    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `${inPlans(s, plan)}Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.oven), until: undefined };
+    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `${inPlans(s, plan, done)}Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined };
   }
   const ends = plan.at + begins(plan).at(-1)! * 1000;
   if (bring.look !== null) {
@@ -272,6 +272,13 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   const { units } = s.snapshot;
   if (!step || !answer) return step;
   const done = plan ? given(plan, notes) : null;
+  // While one cup heats the next goes into another oven, where the plan has it so.
+  if (step.key === 'heating' && plan && done !== null && done > 0) {
+    const next = plan.bring.bursts[done];
+    const oven = next && plan.ovens[next.oven];
+    const busy = oven && [...s.cups.values()].some((c) => c.inOven?.oven === oven.id);
+    if (next && oven && !busy) return goesIn(s, step, plan, done, now, units);
+  }
   // What the oven holds comes out before anything else goes in.
   if (step.key === 'match' && [...s.cups.values()].some((c) => c.inOven)) return all.find((x) => x.key === 'heating' || x.key === 'stir') ?? step;
   if (step.key === 'hold' || step.key === 'topOff') return holdStep(step, answer, units);
@@ -282,7 +289,8 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const cup = s.cups.get(step.target)!;
     const stirred = { kind: 'stirred' as const, payload: { cup: cup.key } };
     const next = plan.bring.bursts[done];
-    if (next) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.oven) };
+    const stands = next && [...s.cups.values()].some((c) => c.key !== cup.key && c.inOven?.oven === plan.ovens[next.oven]?.id);
+    if (next && !stands) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]) };
     if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);

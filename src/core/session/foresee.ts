@@ -1,4 +1,4 @@
-import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven } from '../heat/index.ts';
+import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven, OvenUse } from '../heat/index.ts';
 import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, worthWaiting, Z80 } from '../heat/index.ts';
 import type { Limits } from '../material/limits.ts';
 import { USUAL_LIMITS } from '../material/limits.ts';
@@ -14,6 +14,8 @@ export interface HeatAsk {
   notes: HeatNote[];
   now: number;
   oven: { id: number; level: number };
+  /** every oven that is free, that one first */
+  ovens: { id: number; level: number }[];
   /** cups on the bench; `cook` = not yet through fusion; `pot` = to be degassed hot next; `bare` = no stabiliser in it */
   cups: { key: string; cook: boolean; pot: boolean; bare: boolean; limits: Limits; /** read hotter than it can be, or by hand colder: nothing is heated on the strength of it */ again: 'above' | 'below' | null }[];
   /** cups that must come together for what is drawn or poured next, and whether that is what is wanted now */
@@ -129,12 +131,25 @@ function shortOf({ thin, pressure }: { thin: ThinPart; pressure: number }, shot:
   return made;
 }
 
+/** Every oven that is free, as it is used and as it is known. */
+function usesOf(b: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: Belief } {
+  let belief = b;
+  const uses = ask.ovens.map(({ id, level }) => {
+    const known = ask.setup.ovens.find((o) => o.id === id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
+    const oven = ovenKey(known.id, level, 1);
+    belief = withOven(belief, oven, ovenPrior(ask.setup.learned, known.id, known.oven, level, 1));
+    return { oven, power: known.oven.watts, level };
+  });
+  return { uses, belief };
+}
+
 /** What the bench may expect, by all that was noted. @param f the notes followed up to now */
 export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const known = ask.setup.ovens.find((o) => o.id === ask.oven.id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
   const key = ovenKey(known.id, ask.oven.level, 1);
   const belief = withOven(f.belief, key, ovenPrior(ask.setup.learned, known.id, known.oven, ask.oven.level, 1));
   const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
+  const { uses, belief: atAll } = usesOf(belief, ask);
   const cups: HeatAnswer['cups'] = {};
   // Two cups that cook can share one oven: more heat reaches plastic in all, but each burst is longer.
   // By hand, against all that is expected, once: a second decides, and until then nothing is heated on the strength of it.
@@ -156,7 +171,7 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   }
   const ready = ask.match && f.bursts.length === 0 && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
   const doubted = ask.match?.cups.findIndex((c) => readOnce(c) !== null) ?? -1;
-  const bring = !ready ? null : doubted >= 0 ? readAgain(belief, ask.match!.cups, doubted, readOnce(ask.match!.cups[doubted]!)!) : bringTogether(belief, ask.match!.cups, use, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => limits(c).ceiling));
+  const bring = !ready ? null : doubted >= 0 ? readAgain(belief, ask.match!.cups, doubted, readOnce(ask.match!.cups[doubted]!)!) : bringTogether(atAll, ask.match!.cups, uses, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => limits(c).ceiling));
   const barrels = ask.barrels.map((b) => {
     const curve = barrelCooling(b.bore, b.from, b.metal, b.room, Math.max(120, (ask.now - b.at) / 1000 + 10));
     const gone = Math.max(0, (ask.now - b.at) / 1000);

@@ -62,6 +62,13 @@ export function freeOven(s: SessionState): { id: number; level: number } | null 
   return other ? { id: other.id, level: other.oven.level } : null;
 }
 
+/** Every oven no cup stands in, the one in use first. */
+export function freeOvens(s: SessionState): { id: number; level: number }[] {
+  const first = freeOven(s) ?? s.oven;
+  const busy = new Set([...s.cups.values()].flatMap((c) => (c.inOven ? [c.inOven.oven] : [])));
+  return [first, ...s.snapshot.heat.ovens.filter((o) => o.id !== first.id && !busy.has(o.id)).map((o) => ({ id: o.id, level: o.oven.level }))];
+}
+
 /** Stirs after which bubbles are back, by when a cup was degassed: before colour some cannot be spared (judgements). */
 const STIRS = { none: Infinity, cold: Infinity, 'before colour': 3, 'after colour': 1 } as const;
 

@@ -63,9 +63,11 @@ function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now
   const { celsius } = mouldHeat(s, m, now);
   const even = coldTonight(s, m).mean;
   const takes = HANDS_WARM + (warmTime(bodyOfMould(m.mould), celsius, warmTo, roomOf(s), 'plate') ?? 0);
-  if (!warmingPays(warmTo - celsius, even, m.mould.cavities.length, baitTakes(s, now), takes)) return [];
+  if (warmTo - celsius < LEAST_UNDER || !warmingPays(warmTo - celsius, even, m.mould.cavities.length, baitTakes(s, now), takes)) return [];
   return [{ ...warm, sentence: `Warm ${name} again: metal ${degrees(celsius, units)}, ${shareSaid(shareShort(warmTo - celsius, even))} would come short`, detail: `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, less than the baits it saves.`, skip: { step: 'warmMould', target: `${m.key}:${m.cycles}` } }];
 }
+/** K under its own heat within which a mould said to be warm may be anyway. */
+const LEAST_UNDER = 4;
 /** s of work to put a mould on the plate and take it off. */
 const HANDS_WARM = 15;
 

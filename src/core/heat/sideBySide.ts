@@ -1,0 +1,120 @@
+import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import type { Hands, Matching, Wanted } from './match.ts';
+import { leastOf, LONGEST_BURST, orders, subsets, tableOf } from './match.ts';
+
+/** A burst of a plan: which cup, in which of the ovens, begun so many s from now. */
+export interface Going {
+  cup: number;
+  seconds: number;
+  oven: number;
+  at: number;
+}
+export interface SideBySide extends Omit<Matching, 'bursts'> {
+  bursts: Going[];
+}
+interface Cup {
+  body: CupBody;
+  heat: CupHeat;
+  /** the longest burst that is safe in each oven, s */
+  longest: number[];
+}
+
+/** The longest that is looked ahead, s, and in what steps. */
+const HORIZON = 300;
+const STEP = 2;
+/** Where in the window cups are brought to, as shares of it, the best first. */
+const AIMS = [0.55, 0.7, 0.4] as const;
+/** K a cup may end off what it was brought to: a burst is whole seconds. */
+const OFF = 1.5;
+
+type Table = ReturnType<typeof tableOf>;
+
+/** The burst that leaves a cup nearest to a heat at the draw; null where none that is safe does. */
+function burstFor(t: Table, from: number, draw: number, to: number, most: number, hands: Hands, ceiling: number): number | null {
+  if (most < hands.least) return null;
+  const ends = (b: number) => t.then(from, b, draw - from - b);
+  const over = leastOf(hands.least, most, (b) => ends(b) >= to);
+  const under = Math.max(hands.least, over - 1);
+  const b = Math.abs(ends(under) - to) < Math.abs(ends(over) - to) ? under : over;
+  return Math.abs(ends(b) - to) <= OFF && t.peak(from, b) <= ceiling ? b : null;
+}
+
+/**
+ * One pair of hands at several ovens: cups go in as ovens come free, each is taken out and stirred when it is done, and
+ * all are at one heat at the draw. Null where this order cannot be done by then.
+ */
+function tried(tables: Table[][], cups: Cup[], order: number[], draw: number, to: number, wanted: Wanted, hands: Hands): Going[] | null {
+  const ovens = tables[0]!.length;
+  const inside: { oven: number; end: number }[] = [];
+  const bursts: Going[] = [];
+  let now = 0;
+  const takeOut = (): number => {
+    const next = inside.reduce((a, b) => (b.end < a.end ? b : a));
+    inside.splice(inside.indexOf(next), 1);
+    now = Math.max(now, next.end) + hands.stir;
+    return next.oven;
+  };
+  for (const cup of order) {
+    const busy = new Set(inside.map((x) => x.oven));
+    const free = Array.from({ length: ovens }, (_, i) => i).find((i) => !busy.has(i)) ?? takeOut();
+    const from = now + hands.change;
+    if (from + hands.least + hands.stir > draw) return null;
+    const most = Math.min(LONGEST_BURST, cups[cup]!.longest[free]!, draw - from - hands.stir);
+    const seconds = burstFor(tables[cup]![free]!, from, draw, to, most, hands, wanted.ceiling);
+    if (seconds === null) return null;
+    bursts.push({ cup, seconds, oven: free, at: from });
+    inside.push({ oven: free, end: from + seconds });
+    now = from;
+  }
+  while (inside.length > 0) takeOut();
+  return now <= draw ? bursts : null;
+}
+
+/**
+ * The soonest draw with every oven of the shop at work (M4): at most one burst a cup; hands put in, take out and stir one
+ * after another. By enumeration of orders on a grid of moments and aims, so near the soonest, not always it.
+ */
+export function matchSideBySide(cups: Cup[], ovens: Microwave[], wanted: Wanted, hands: Hands): SideBySide | null {
+  const tables = cups.map((c) => ovens.map((oven) => tableOf(c.body, c.heat, oven)));
+  const all = cups.map((_, i) => i);
+  const plans = subsets(cups.length).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
+  for (let draw = 0; draw <= HORIZON; draw += STEP) {
+    let best: SideBySide | null = null;
+    for (const order of plans) {
+      const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(draw));
+      if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
+      const aims = still.length > 0 ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)] : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
+      for (const to of aims) {
+        const bursts = tried(tables, cups, order, draw, to, wanted, hands);
+        if (!bursts) continue;
+        const heats = all.map((i) => { const b = bursts.find((x) => x.cup === i); return b ? tables[i]![b.oven]!.then(b.at, b.seconds, draw - b.at - b.seconds) : tables[i]![0]!.idle(draw); });
+        if (Math.max(...heats) - Math.min(...heats) > wanted.apart || Math.min(...heats) < wanted.low || Math.max(...heats) > wanted.high) continue;
+        if (!best || bursts.length < best.bursts.length) best = { bursts, draw, wait: draw - handsFree(bursts, hands), heats };
+        break;
+      }
+    }
+    if (best) return best;
+  }
+  return null;
+}
+
+/** s from now when the last cup of a plan is stirred: taken out in the order they are done. */
+export function handsFree(bursts: readonly Going[], hands: Hands): number {
+  let now = 0;
+  const waiting = [...bursts];
+  const inside: Going[] = [];
+  const end = (b: Going) => b.at + b.seconds;
+  while (waiting.length > 0 || inside.length > 0) {
+    const next = waiting[0];
+    const busy = next !== undefined && inside.some((x) => x.oven === next.oven);
+    if (next && !busy) {
+      inside.push(waiting.shift()!);
+      now = Math.max(now + hands.change, next.at);
+    } else {
+      const out = inside.reduce((a, b) => (end(b) < end(a) ? b : a));
+      inside.splice(inside.indexOf(out), 1);
+      now = Math.max(now, end(out)) + hands.stir;
+    }
+  }
+  return now;
+}
