@@ -19,10 +19,11 @@ export class Advised {
     const { s, now } = this.t;
     const run = runInHand(s);
     const since = performance.now();
-    const ask = heatAsk(s, 1, run, now);
+    const all = steps(s, now);
+    const ask = heatAsk(s, 1, run, now, all);
     const answer: HeatAnswer | null = s.heat.length > 0 ? foresee(this.follow(s.heat, now), ask) : null;
     this.plan = keepPlan(this.plan, ask, answer, now);
-    const step = advise(s, steps(s, now), answer, this.plan, s.heat, now);
+    const step = advise(s, all, answer, this.plan, s.heat, now);
     this.took.push(performance.now() - since);
     return step;
   }

@@ -22,7 +22,7 @@ export interface Learned {
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
 
 /** What is usual of a mould, a joint and a bled line before anything was seen (judgements). */
-export const MOULD_PRIOR = { loss: { mean: 0, sd: 0.5 }, opens: { mean: 0, sd: 0.2 }, cold: COLD_PRIOR } as const;
+export const MOULD_PRIOR = { loss: { mean: 0, sd: 0.5 }, opens: { mean: 0, sd: 0.27 }, cold: COLD_PRIOR } as const;
 export const JOINT_PRIOR: Known = { mean: JOINT.even, sd: 5 };
 export const BLEED_PRIOR: Known = { mean: 2, sd: 0.5 };
 /** ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement). */

@@ -124,6 +124,10 @@ export interface Bringing {
 
 /** A look that cannot make a cup better known than this, K, is not worth its time: the instrument is no better. */
 const KNOWN = 0.9;
+/** K under the window that is drawn at, where no safe burst goes higher (judgement). */
+const AS_HOT = 5;
+/** A cup is far under the window where it is so many of its spreads and K under it. */
+const FAR = { spreads: 2, under: 6 } as const;
 /** Share of what is allowed between cups above which one is not known well enough to reckon with. */
 const UNKNOWN = 0.6;
 
@@ -138,8 +142,10 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
   const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
   const shown = cups.map((cup) => shownSpread(b, cup));
-  const unknown = shown.indexOf(Math.max(...shown));
-  if (!byEye && shown[unknown]! > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
+  // What is far under the window goes in first, whatever it is: a look before would change nothing.
+  const near = known.map((k, i) => k.mean + FAR.spreads * shown[i]! >= wanted.low - FAR.under);
+  const unknown = shown.indexOf(Math.max(...shown.filter((_, i) => near[i])));
+  if (!byEye && near.every(Boolean) && shown[unknown]! > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
   const answer = matchBelieved(b, cups, uses, wanted, hands, ceilings);
   if (answer.ok) {
     const { bursts, draw, wait, at, sure } = answer.together;
@@ -161,5 +167,11 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
   if (worth.length === 0) return rest(10, order[0]!);
   const bursts = worth.map(({ i, k, seconds }, n) => ({ cup: i, seconds, oven: k, at: (n + 1) * hands.change }));
   const after = new Map(worth.map((x) => [x.i, x.after]));
+  // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
+  const most = foresee(b, cups, uses, { bursts, draw: handsFree(bursts, hands) }, { ...wanted, ceiling: Math.max(...ceilings) }, hands);
+  const low = Math.min(...most.at.map((f) => f.celsius));
+  const high = Math.max(...most.at.map((f) => f.celsius));
+  const capped = worth.some((x) => x.seconds === x.safe && x.after.celsius < wanted.high);
+  if (capped && low >= wanted.low - AS_HOT && high - low <= wanted.apart) return { bursts, wait: 0, look: null, at: most.at, sure: most.sure, seconds: most.draw, why: 'as hot as is safe' };
   return { bursts, wait: 0, look: worth[0]!.i, at: heats.map((h, k) => after.get(k) ?? forecastOf(h.mean, h.sd)), sure: 0, seconds: handsFree(bursts, hands), why: answer.why };
 }

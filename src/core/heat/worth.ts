@@ -4,7 +4,7 @@ import type { Known } from './estimate.ts';
  * A bait opened this much sooner than reckoned, ln, tears at even odds; how fast that turns (judgements). What is
  * reckoned is when mean and middle are both firm, so there is something to spare.
  */
-export const TEARS = { even: -0.42, scale: 0.1 } as const;
+export const TEARS = { even: -0.5, scale: 0.1 } as const;
 
 /** How far either side of what is reckoned is looked at, ln, and in what steps. */
 const LOOKS = { from: -0.9, to: 0.6, step: 0.02 } as const;

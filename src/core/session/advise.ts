@@ -11,6 +11,7 @@ import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
 import { shares } from '../shot/index.ts';
+import { nextDraw } from './nextDraw.ts';
 import type { CupState, RunState, SessionState } from './state.ts';
 import type { Send, Step } from './step.ts';
 import { and, baitTakes, freeMould, runInHand } from './steps/index.ts';
@@ -28,7 +29,7 @@ export interface HeatPlan {
 }
 
 /** What is to be foreseen at a bench now. */
-export function heatAsk(s: SessionState, session: number, run: RunState | null, now: number): HeatAsk {
+export function heatAsk(s: SessionState, session: number, run: RunState | null, now: number, all: readonly Step[] = []): HeatAsk {
   const matched = run ? heatCups(s, run) : [];
   // Tonight nobody has had an instrument in a cup.
   const byEye = !s.heat.some((n) => n.kind === 'reading' && !n.eye);
@@ -38,6 +39,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
     session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven, ovens: freeOvens(s),
     cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser'), limits: c.limits, again: c.doubt && (c.doubt.way === 'above' || !c.doubt.device) ? c.doubt.way : null })),
     match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? apartOf(s, run) : 30, byEye } : null,
+    early: earlyAsk(s, run, matched, all, now),
     barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
     moulds: [...s.moulds.values()].filter((m) => m.shot !== null || run?.tools.moulds.some((x) => String(x.id) === m.key)).map((m) => {
       const shot = s.shots.get(m.shot ?? '');
@@ -46,6 +48,13 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
       return { key: m.key, heat: heatOfMould(m.mould, (shot?.stage ?? run?.stage)?.rods === true), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: opensTonight(s, m), baits: m.mould.cavities.length, each: baitTakes(s, now) };
     }),
   };
+}
+
+/** Cups that stand ready for the next draw, where it is known when that will be and an oven is free. */
+function earlyAsk(s: SessionState, run: RunState | null, matched: CupState[], all: readonly Step[], now: number): HeatAsk['early'] {
+  const next = run && freeOven(s) ? nextDraw(s, all, now) : null;
+  const ready = matched.filter((c) => c.fused && c.coloured && !c.inOven && c.charges > 0 && c.doubt === null);
+  return run && next !== null && next > 0 && ready.length > 0 ? { cups: ready.map((c) => c.key), window: run.tools.window, next } : null;
 }
 
 /** A hand is so many seconds out with a burst, and no more: beyond it was another burst than the plan's (judgement). */
@@ -158,6 +167,18 @@ function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUni
 /** Which oven a plan's bursts are for, where there is more than one. */
 const inPlans = (s: SessionState, plan: HeatPlan, done: number): string => (s.snapshot.heat.ovens.length > 1 ? `In ${inWhich(s, plan.ovens[plan.bring.bursts[done]!.oven])}. ` : '');
 
+/** Steps a cup may be put in before: nothing of them is under pressure, or cools in a barrel. */
+const EARLY_BEFORE: ReadonlySet<Step['key']> = new Set(['cool', 'open', 'mark', 'sprue', 'rack', 'close', 'load', 'top', 'warmMould', 'warmInjector', 'clean', 'colour', 'heating', 'secondLook']);
+
+function earlyStep(s: SessionState, step: Step, early: NonNullable<HeatAnswer['early']>, units: ShopUnits): Step {
+  const c = s.cups.get(early.cup)!;
+  return {
+    key: 'match', target: step.target, sentence: `${c.letter} ${clock(early.seconds)} in ${inWhich(s, early.oven)}: hot when the mould is ready`,
+    detail: `It would be cold by then. After it ${degrees(early.after.low, units)} to ${degrees(early.after.high, units)}; meanwhile: ${step.sentence.charAt(0).toLowerCase()}${step.sentence.slice(1)}.`,
+    label: `${c.letter} is in: ${clock(early.seconds)}`, send: give(s, c.key, early.seconds, undefined, early.oven), others: step.send ? [{ label: step.label, send: step.send }] : [],
+  };
+}
+
 /** The next cup of a plan goes into its oven. */
 function goesIn(s: SessionState, step: Step, plan: HeatPlan, done: number, now: number, units: ShopUnits): Step {
   const next = plan.bring.bursts[done]!;
@@ -249,7 +270,7 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
 }
 
 /** s from when a draw is begun to its middle (handbook §2 step 13: slowly): its heat is the cups' then (judgement). */
-const DRAWS = 9;
+const DRAWS = 12;
 
 /** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
@@ -272,6 +293,8 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   const { units } = s.snapshot;
   if (!step || !answer) return step;
   const done = plan ? given(plan, notes) : null;
+  // A cup goes in while hands are at the mould, so that it is hot when that is ready.
+  if (answer.early && EARLY_BEFORE.has(step.key) && !s.cups.get(answer.early.cup)?.inOven && !plan?.bring.bursts.length) return earlyStep(s, step, answer.early, units);
   // While one cup heats the next goes into another oven, where the plan has it so.
   if (step.key === 'heating' && plan && done !== null && done > 0) {
     const next = plan.bring.bursts[done];

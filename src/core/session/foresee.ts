@@ -1,5 +1,5 @@
 import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven, OvenUse } from '../heat/index.ts';
-import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstTo, HANDS, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, worthWaiting, Z80 } from '../heat/index.ts';
+import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstOf, burstTo, cooled, HANDS, heated, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, worthWaiting, Z80 } from '../heat/index.ts';
 import type { Limits } from '../material/limits.ts';
 import { USUAL_LIMITS } from '../material/limits.ts';
 import type { ThinPart } from '../plan/index.ts';
@@ -20,6 +20,8 @@ export interface HeatAsk {
   cups: { key: string; cook: boolean; pot: boolean; bare: boolean; limits: Limits; /** read hotter than it can be, or by hand colder: nothing is heated on the strength of it */ again: 'above' | 'below' | null }[];
   /** cups that must come together for what is drawn or poured next, and whether that is what is wanted now */
   match: { cups: string[]; window: { low: number; high: number }; apart: number; byEye: boolean } | null;
+  /** cups to be drawn from next that stand ready on the bench, the window wanted then, and s until that draw; null = not known */
+  early: { cups: string[]; window: { low: number; high: number }; next: number } | null;
   /** barrels holding a draw: bore, °C at the draw and of the metal, when */
   barrels: { bore: number; from: number; metal: number; at: number; room: number }[];
   /** moulds at work: their metal's heat and how sure, °C, its own first heat, and what is shot into them */
@@ -71,6 +73,8 @@ export interface HeatAnswer {
   at: number;
   cups: Record<string, CupForeseen>;
   bring: Bringing | null;
+  /** a cup that goes in now so that it is hot when the mould is ready */
+  early: { cup: string; seconds: number; oven: { id: number; level: number }; after: Forecast } | null;
   /** s after the draw for which the barrels still give a good shot; °C that leaves them now */
   barrels: { good: number; leaving: number; stiff: number }[];
   moulds: Record<string, MouldForeseen>;
@@ -131,6 +135,12 @@ function shortOf({ thin, pressure }: { thin: ThinPart; pressure: number }, shot:
   return made;
 }
 
+/** K that the hottest of a cup may be over a hot window's end, and under the heat where it breaks down (judgements). */
+const OVER_WINDOW = 8;
+const UNDER_ALARM = 4;
+/** The heat a cup is kept under while it is brought into a window: a hot school asks for more than cooking does. */
+const shotCeiling = ({ ceiling, alarm }: Limits, high: number): number => Math.max(ceiling, Math.min(alarm - UNDER_ALARM, high + OVER_WINDOW));
+
 /** Every oven that is free, as it is used and as it is known. */
 function usesOf(b: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: Belief } {
   let belief = b;
@@ -141,6 +151,33 @@ function usesOf(b: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: Belief } {
     return { oven, power: known.oven.watts, level };
   });
   return { uses, belief };
+}
+
+/** Where in the window a cup is to be at the draw it is heated early for, as a share of it. */
+const EARLY_AIM = 0.6;
+/** s of hands that a cup heated early wants: taken out and stirred, and a look. A shorter burst than this is left to the match. */
+const EARLY = { lead: 25, least: 10 } as const;
+
+/**
+ * The coldest cup that would be under the window at the next draw, with the burst that leaves it in the window then: given so
+ * late that it just comes out in time, while hands are at the mould.
+ */
+function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<HeatAsk['early']>, uses: readonly OvenUse[], limits: (cup: string) => Limits): HeatAnswer['early'] {
+  const use = uses[0];
+  const here = cups.filter((c) => b.cups.includes(c)).map((cup) => ({ cup, then: aheadOf(b, cup, next).celsius })).sort((x, y) => x.then - y.then)[0];
+  if (!use || !here || here.then >= window.low) return null;
+  const { cup } = here;
+  const safe = safeBurst(b, { ...use, cups: [cup] }, limits(cup).ceiling);
+  const aim = window.low + EARLY_AIM * (window.high - window.low);
+  const ends = (seconds: number) => heatOf(cooled(heated(b, { ...use, cups: [cup], seconds }, [cup]), Math.max(0, next - seconds), [cup]), cup).celsius;
+  let [low, high] = [0, safe];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (ends(middle) <= aim) low = middle;
+    else high = middle - 1;
+  }
+  if (low < EARLY.least || next > low + EARLY.lead) return null;
+  return { cup, seconds: low, oven: ask.ovens[0]!, after: burstOf(b, cup, { ...use, cups: [cup], seconds: low }) };
 }
 
 /** What the bench may expect, by all that was noted. @param f the notes followed up to now */
@@ -171,7 +208,8 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   }
   const ready = ask.match && f.bursts.length === 0 && ask.match.cups.length > 0 && ask.match.cups.every((c) => belief.cups.includes(c));
   const doubted = ask.match?.cups.findIndex((c) => readOnce(c) !== null) ?? -1;
-  const bring = !ready ? null : doubted >= 0 ? readAgain(belief, ask.match!.cups, doubted, readOnce(ask.match!.cups[doubted]!)!) : bringTogether(atAll, ask.match!.cups, uses, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => limits(c).ceiling));
+  const bring = !ready ? null : doubted >= 0 ? readAgain(belief, ask.match!.cups, doubted, readOnce(ask.match!.cups[doubted]!)!) : bringTogether(atAll, ask.match!.cups, uses, { ...ask.match!.window, apart: ask.match!.apart }, ask.match!.byEye, HANDS, ask.match!.cups.map((c) => shotCeiling(limits(c), ask.match!.window.high)));
+  const early = ask.early && doubted < 0 ? earlyOf(atAll, ask, ask.early, uses, limits) : null;
   const barrels = ask.barrels.map((b) => {
     const curve = barrelCooling(b.bore, b.from, b.metal, b.room, Math.max(120, (ask.now - b.at) / 1000 + 10));
     const gone = Math.max(0, (ask.now - b.at) / 1000);
@@ -189,5 +227,5 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
     };
     return [m.key, { open: open === null ? null : open * stretch, firm: open, centre, low: edge(-1), high: edge(1), down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
   }));
-  return { at: ask.now, cups, bring, barrels, moulds, notes: ask.notes.length, readings: f.readings };
+  return { at: ask.now, cups, bring, early, barrels, moulds, notes: ask.notes.length, readings: f.readings };
 }

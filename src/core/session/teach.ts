@@ -51,8 +51,8 @@ function lossLessons(s: SessionState): LearnedThing[] {
 
 const shareOf = (shot: ShotState, fault: Fault): number => [...shot.marks.values()].filter((m) => m.fault === fault).length / Math.max(1, shot.cavities.size);
 
-/** Baits of one shot share its luck; whole ones tell more than one does (judgement). */
-const SHOT_TELLS = 3;
+/** A shot that comes out whole says that all of its baits were firm: they count up to so many (judgement). */
+const SHOT_TELLS = 8;
 /** Dents have other causes too: one tells half of what a tear does (judgement). */
 const tornOf = (shot: ShotState): number => Math.min(1, shareOf(shot, 'torn') + shareOf(shot, 'dent') / 2);
 

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { HeatAnswer, HeatPlan, RunState, SessionState } from '@/core/session/index.ts';
-import { heatAsk, keepPlan } from '@/core/session/index.ts';
+import { heatAsk, keepPlan, steps } from '@/core/session/index.ts';
 import type { HeatOracle } from '@/worker/askHeat.ts';
 import { heatOracle } from '@/worker/askHeat.ts';
 
@@ -21,7 +21,7 @@ export function useHeat(s: SessionState, session: number, run: RunState | null):
     };
   }, []);
   useEffect(() => {
-    asking.current = () => s.status === 'running' && s.heat.length > 0 && oracle.current?.ask(heatAsk(s, session, run, Date.now()));
+    asking.current = () => s.status === 'running' && s.heat.length > 0 && oracle.current?.ask(heatAsk(s, session, run, Date.now(), steps(s, Date.now())));
     asking.current();
   }, [s, session, run]);
   return seen;

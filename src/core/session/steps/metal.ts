@@ -50,7 +50,7 @@ const shareSaid = (share: number): string => SHARES.find(([least]) => share >= l
 
 /** A mould warmed for its first shot, and again when it has gone so cold that warming costs less than what would come short. */
 function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now: number): Step[] {
-  if (!m || m.phase !== 'open' || m.loaded.size > 0 || m.pours.length > 0) return [];
+  if (!m || (m.phase !== 'open' && m.phase !== 'closed') || m.pours.length > 0) return [];
   const { units } = s.snapshot;
   const { warmTo, name } = m.mould;
   const warm = { key: 'warmMould', target: m.key, send: { kind: 'warmed', payload: { target: { kind: 'mould', key: m.key } } }, label: 'It is warm', caution: 'Do not leave a heat gun or plate on by itself.' } as const;
@@ -59,7 +59,8 @@ function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now
     const read = m.reading ? ` It was ${degrees(m.reading.celsius, units)}.` : '';
     return [{ ...warm, sentence: `Warm ${name} to ${degrees(warmTo, units)}`, detail: `A few minutes on the plate, half a minute with the gun; on wood, not on metal. Last of all: it goes cold while it waits.${read}`, skip: { step: 'warmMould', target: m.key } }];
   }
-  if (s.skips.has(`warmMould:${m.key}:${m.cycles}`) || run.done + run.trialsDone >= run.target + run.trials) return [];
+  // What lies in it already would come out hot, oiled and loose: it is warmed before it is loaded.
+  if (m.phase !== 'open' || m.loaded.size > 0 || s.skips.has(`warmMould:${m.key}:${m.cycles}`) || run.done + run.trialsDone >= run.target + run.trials) return [];
   const { celsius } = mouldHeat(s, m, now);
   const even = coldTonight(s, m).mean;
   const takes = HANDS_WARM + (warmTime(bodyOfMould(m.mould), celsius, warmTo, roomOf(s), 'plate') ?? 0);
