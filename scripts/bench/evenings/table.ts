@@ -68,7 +68,7 @@ export class Table {
     this.send({ kind: 'reading', payload: { target: { kind: 'room', key: 'room' }, celsius: Math.round(world.room), stage: null, from: 'typed' } });
   }
   get now(): number {
-    return START + this.world.seconds * 1000;
+    return START + Math.round(this.world.seconds * 1000);
   }
   wait(seconds: number): void {
     this.world.pass(Math.max(0, seconds));
@@ -81,7 +81,7 @@ export class Table {
     if (what.kind === 'shot') this.shot(what.payload, standing);
   }
   private record(what: Send): void {
-    const e = { id: v4(), session: 1, seq: ++this.n, at: Math.round(this.now), by: 'bench', v: EVENT_VERSION, ...what } as AnyEvent;
+    const e = { id: v4(), session: 1, seq: ++this.n, at: this.now, by: 'bench', v: EVENT_VERSION, ...what } as AnyEvent;
     apply(this.s, e);
     this.poured(e);
   }
