@@ -17,6 +17,8 @@ export const ShopSchema = z.object({
   standIns: z.boolean().default(false),
   /** colour counted in drops, or by what its bottle lost on the scale */
   dosing: z.enum(['drops', 'weigh']).default('drops'),
+  /** what heats are read with */
+  reads: z.enum(['probe', 'infrared']).default('probe'),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -33,6 +35,7 @@ export const DEFAULT_SHOP: Shop = {
   confidence: 0.8,
   standIns: false,
   dosing: 'drops',
+  reads: 'probe',
   bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, purge: 1 },
   plan: { purge: 1, loss: 0.01, strength: 20, reheatEvery: 2, step: 5 },
 };

@@ -1,8 +1,9 @@
-import type { Learned } from '../../../src/core/heat/index.ts';
+import type { Instrument, Learned } from '../../../src/core/heat/index.ts';
 import type { PlanInput } from '../../../src/core/plan/index.ts';
 import { draftPlan, planSession } from '../../../src/core/plan/index.ts';
 import type { Snapshot } from '../../../src/core/session/index.ts';
 import { NO_BOOK, summary, count, isKept } from '../../../src/core/session/index.ts';
+import type { Given } from '../../../src/core/yield/index.ts';
 import { DEFAULT_SHOP } from '../../../src/core/shop.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
@@ -48,11 +49,11 @@ export interface Played {
   took: number[];
 }
 
-export function snapshotFor(kind: Kind, learned: Learned, good: number): Snapshot {
+export function snapshotFor(kind: Kind, learned: Learned, good: number, reads: Instrument = 'probe', record: readonly Given[] = []): Snapshot {
   const w = WAYS.find((x) => x.colourway === kind.colourway)!;
   const wanted = { part: 1, line: 1, for: 'x', bait: BAITS.findIndex((b) => b.name === w.bait) + 1, colourway: COLOURWAYS.findIndex((c) => c.name === kind.colourway) + 1, count: kind.count, due: '2026-12-01' };
-  const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good });
-  const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned };
+  const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good, record });
+  const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned, reads };
   const bench = { ...DEFAULT_SHOP.bench, purge: input.settings.purge, tolerance: input.settings.tolerance };
   return { name: kind.way, heat, colour: NO_BOOK, units: DEFAULT_SHOP.units, bench, input, plan: planSession(input, DEFAULT_SHOP.units) };
 }
@@ -68,10 +69,16 @@ export function play(traits: Traits, shop: number, evening: number, kind: Kind, 
   const { good } = count(kept);
   const shot = kept.reduce((n, x) => n + x.cavities.size, 0);
   const each = plastic.inBaits / Math.max(1, shot);
+  const given = new Map<string, Given>();
+  for (const x of table.s.shots.values()) {
+    const key = [x.mould, x.build.key, x.stage.key].join();
+    const was = given.get(key) ?? { mould: Number(x.mould), build: x.build.key, stage: x.stage.key, good: 0, shot: 0 };
+    given.set(key, { ...was, good: was.good + [...x.cavities.keys()].filter((n) => !x.marks.has(n)).length, shot: was.shot + x.cavities.size });
+  }
   const played: Played = {
     world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60,
     fresh: plastic.fresh, wasted: plastic.fresh - good * each, scorches: world.scorches, finished: table.s.status === 'finished', tally: table.tally,
     took: hands instanceof Advised ? hands.took : [],
   };
-  return { played, state: table.s };
+  return { played, state: table.s, given: [...given.values()] };
 }

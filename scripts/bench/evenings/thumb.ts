@@ -81,7 +81,7 @@ export class Thumb {
     const { t } = this;
     const c = t.s.cups.get(step.target)!;
     const was = c.reading?.celsius ?? t.world.room;
-    const full = Math.min(THUMB.longest, Math.max(12, c.grams * THUMB.raw));
+    const full = Math.min(THUMB.longest, Math.max(5, c.grams * THUMB.raw));
     const seconds = Math.round(was < 110 ? full : was < 150 ? full * THUMB.thick : full * THUMB.end);
     this.heat(c.key, seconds, was);
   }

@@ -239,6 +239,9 @@ export function heatOf(b: Belief, cup: string): Forecast {
   return { ...f, low: Math.min(mean, Math.max(least, f.low)), high: Math.max(mean, Math.min(most, f.high)) };
 }
 
+/** The same belief, so many times less sure of everything: what its own forecasts have missed by says how sure it may be. */
+export const scaled = (b: Belief, by: number): Belief => within({ ...copy(b), spread: b.spread.map((row) => row.map((x) => x * by * by)) }, b.cups);
+
 /** Standard deviation of what an instrument would show of a cup, K: its own offset, which no look makes less, left out. */
 export function shownSpread(b: Belief, cup: string): number {
   const i = cupAt(b, cup);

@@ -9,6 +9,8 @@ import { ovenKey, OVENS } from './oven.ts';
 export interface Learned {
   air?: Known;
   instrument?: Known;
+  /** how many times as wide as it reckons itself what is foreseen turns out */
+  calibration?: Known;
   /** by {@link ovenKey} */
   ovens: Record<string, OvenKnown>;
   /** by the cup's name */
@@ -27,16 +29,34 @@ export const JOINT_PRIOR: Known = { mean: JOINT.even, sd: 5 };
 export const BLEED_PRIOR: Known = { mean: 2, sd: 0.5 };
 /** ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement). */
 const STANDS_ELSEWHERE = 0.2;
-export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?.[name]?.loss, MOULD_PRIOR.loss, STANDS_ELSEWHERE), opens: l.moulds?.[name]?.opens ?? MOULD_PRIOR.opens, cold: l.moulds?.[name]?.cold ?? MOULD_PRIOR.cold });
+/** What a shop's other moulds say of one nobody has learned of: their mean, and how far moulds lie from it (judgements). */
+const MOULDS_DIFFER = { loss: 0.3, opens: 0.15 } as const;
+function byOthers(l: Learned, of: keyof typeof MOULDS_DIFFER): Known {
+  const known = Object.values(l.moulds ?? {}).flatMap((m) => m[of] ?? []);
+  const usual = MOULD_PRIOR[of];
+  if (known.length === 0) return usual;
+  // The usual counts as one mould among them.
+  const mean = (usual.mean + known.reduce((n, k) => n + k.mean, 0)) / (known.length + 1);
+  const spread = known.reduce((n, k) => n + k.sd ** 2, 0) / known.length;
+  return { mean, sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))) };
+}
+export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?.[name]?.loss, byOthers(l, 'loss'), STANDS_ELSEWHERE), opens: l.moulds?.[name]?.opens ?? byOthers(l, 'opens'), cold: l.moulds?.[name]?.cold ?? MOULD_PRIOR.cold });
 export const jointPrior = (l: Learned): Known => l.joint ?? JOINT_PRIOR;
 export const bleedPrior = (l: Learned): Known => l.bleed ?? BLEED_PRIOR;
+
+/** What heats are read with, and K it reads over what the plastic is (judgements): hot plastic is glossy, and a gun sees the room in it. */
+export const INSTRUMENTS = {
+  probe: { name: 'a probe', offset: PRIOR.instrument },
+  infrared: { name: 'an infrared gun', offset: { mean: -6, sd: 4 } },
+} as const satisfies Record<string, { name: string; offset: Known }>;
+export type Instrument = keyof typeof INSTRUMENTS;
 
 /** From one evening to the next draughts change, and another cup of the kind may stand there: what was learned is believed so much less (judgement). */
 const OVERNIGHT = { air: 0.12, stand: 0.5, efficiency: 0.03, dead: 0.3, exchange: 0.35, weight: 0.13 } as const;
 const slack = (known: Known | undefined, prior: Known, by: number): Known => (known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior);
 
 /** Priors of an evening: what was learned, a little loosened, or the usual. */
-export const sharedPrior = (l: Learned) => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), instrument: l.instrument ?? PRIOR.instrument });
+export const sharedPrior = (l: Learned, reads: Instrument = 'probe') => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), instrument: l.instrument ?? INSTRUMENTS[reads].offset });
 /** Cups of one kind still differ from each other. */
 export const cupPrior = (l: Learned, vessel: string): CupKnown => ({ exchange: slack(l.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange), weight: slack(l.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight), stand: slack(l.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand) });
 export function ovenPrior(l: Learned, id: number, oven: Oven, level: number, cups: number): OvenKnown {

@@ -10,6 +10,8 @@ interface Saying {
   unit: string;
   /** a heat: shown as the shop reads heats */
   heat?: true;
+  /** so many degrees between two heats */
+  apart?: true;
   /** watts for each degree between two things: degrees of the shop */
   perDegree?: true;
   /** from the kept figure to the shown one; rising */
@@ -20,6 +22,9 @@ const exp = Math.exp;
 const same = (x: number) => x;
 const SAYINGS: Record<string, Saying> = {
   air: { name: 'The shop’s air', what: 'how fast cups lose heat, against still air', unit: '×', shown: exp, places: 2 },
+  calibration: { name: 'Its ranges', what: 'how wide they turn out, against how wide they are reckoned', unit: '×', shown: same, places: 2 },
+  inside: { name: 'Inside its range', what: 'of 100 readings that were foreseen; 80 is right', unit: 'of 100', shown: (x) => 100 * x, places: 0 },
+  cold: { name: 'Half come short', what: 'with its metal so far under its own heat', unit: '', apart: true, shown: same, places: 0 },
   efficiency: { name: 'What it gives', what: 'share of the power on its label that reaches the plastic', unit: '%', shown: (x) => 100 * x, places: 0 },
   dead: { name: 'Until it wakes', what: 'seconds at the start of every burst that give nothing', unit: 's', shown: same, places: 1 },
   exchange: { name: 'Plastic to glass', what: 'how fast the plastic warms its cup', unit: 'W', perDegree: true, shown: exp, places: 1 },
@@ -40,10 +45,10 @@ export const sayingOf = (key: string): Saying => (key.startsWith('hand/') ? { na
 
 /** A learned figure with the range that eight in ten would lie in, as it is shown. */
 export function sayKnown(key: string, { mean, sd }: Known, units: ShopUnits): { middle: number; low: number; high: number; unit: string; text: string } {
-  const { shown, places, heat, perDegree, ...rest } = sayingOf(key);
+  const { shown, places, heat, apart, perDegree, ...rest } = sayingOf(key);
   const degree = show(0, 'temperature', units).unit;
-  const unit = heat ? degree : perDegree ? `${rest.unit}/${degree}` : rest.unit;
-  const each = perDegree && units.temperature === 'F' ? 5 / 9 : 1;
+  const unit = heat || apart ? degree : perDegree ? `${rest.unit}/${degree}` : rest.unit;
+  const each = units.temperature !== 'F' ? 1 : perDegree ? 5 / 9 : apart ? 9 / 5 : 1;
   const at = (x: number) => (heat ? Number(show(x, 'temperature', units, 3).number) : each * shown(x));
   const [middle, low, high] = [at(mean), at(mean - Z80 * sd), at(mean + Z80 * sd)];
   return { middle, low, high, unit, text: `${middle.toFixed(places)} ${unit}, ${low.toFixed(places)} to ${high.toFixed(places)}` };

@@ -7,6 +7,8 @@ import { capacity, stageMass } from '../shot/index.ts';
 import type { CupChoice, Job, PlanInput, PlanSettings, Tools } from './input.ts';
 import { planSession } from './plan.ts';
 import { insertKind, runsOf, sourceOf } from './run.ts';
+import type { Given } from '../yield/index.ts';
+import { learnedShare } from '../yield/index.ts';
 import { SCHOOLS } from '../schools.ts';
 import { METRIC } from '../quantity/index.ts';
 
@@ -47,6 +49,8 @@ export interface Wanted {
 export interface DraftDefaults {
   settings: PlanSettings;
   good: number;
+  /** what came good of what was shot, evening by evening */
+  record?: readonly Given[];
   confidence: number;
   window: { low: number; high: number };
 }
@@ -81,6 +85,14 @@ function makerFor(shelf: Shelf, stage: Stage, into: MouldEntry | undefined): Mou
   return makers.find((m) => !stage.rods || m.spec.rod) ?? makers[0];
 }
 
+/** Share of a stage that comes good: as the shop's record has it, where there is one. */
+function shareOf(build: Build, stage: Stage, mould: MouldEntry | undefined, { good, record, settings }: DraftDefaults): Pick<Tools, 'good' | 'strength'> {
+  const guess = { share: stage.good ?? good, strength: settings.strength };
+  if (!record || !mould) return { good: guess.share };
+  const { share, strength } = learnedShare(guess, record, { mould: mould.id, build: build.key, stage: stage.key });
+  return { good: Math.round(share * 1000) / 1000, strength: Math.round(strength * 10) / 10 };
+}
+
 /**
  * Tools for every stage of a build, from the mould its baits come out of: moulds for its inserts that
  * lie in that one, and an injector and block for each stage.
@@ -95,7 +107,7 @@ export function toolsFor(shelf: Shelf, build: Build, mould: MouldEntry | undefin
     const m = chosen.get(stage.key);
     return {
       moulds: m ? [inTools(m)] : [], ...rigFor(shelf, stage, m?.spec, defaults),
-      good: stage.good ?? defaults.good,
+      ...shareOf(build, stage, m, defaults),
       window: stage.takes && stage.layers.length > 0 ? ON_INSERT : (m?.spec.window ?? defaults.window),
       habit: 'push', mixedTo: 'puck', fromShelf: 0,
     };

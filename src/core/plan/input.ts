@@ -13,6 +13,8 @@ export const ToolsSchema = z.object({
   order: z.array(z.number().int().min(0).max(2)).default([]),
   /** share expected good at this stage */
   good: z.number().min(0.05).max(1),
+  /** baits' worth of experience behind that share; the shop's own figure where nothing was learned */
+  strength: z.number().positive().max(1000).optional(),
   window: z.object({ low: z.number(), high: z.number() }),
   habit: z.enum(['push', 'plug']),
   /** where sprues and plugs of several colours go: a layer's cup, or the puck */

@@ -69,7 +69,7 @@ interface Wanted {
 }
 
 function countShots(run: Run, wanted: Wanted, strength: number): { shots: number; baits: number; chance: number } | null {
-  const guess = { share: run.tools.good, strength };
+  const guess = { share: run.tools.good, strength: run.tools.strength ?? strength };
   const sizes = sizesOf(run.tools.moulds);
   const least = baitsToShoot(wanted.need, guess, wanted.confidence);
   if (least === null) return null;

@@ -1,10 +1,10 @@
 import type { Belief, Bringing, Forecast, Known, MouldHeat, Oven, OvenUse } from '../heat/index.ts';
-import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstOf, burstTo, cooled, HANDS, heated, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, windowDown, withOven, worthWaiting, Z80 } from '../heat/index.ts';
+import { aheadOf, CONTACT, at, barrelCooling, barrelGood, bringTogether, burstOf, burstTo, cooled, HANDS, heated, heatOf, heatToReach, opensAt, ovenKey, ovenPrior, reachOf, safeBurst, scaled, windowDown, withOven, worthWaiting, Z80 } from '../heat/index.ts';
 import type { Limits } from '../material/limits.ts';
 import { USUAL_LIMITS } from '../material/limits.ts';
 import type { ThinPart } from '../plan/index.ts';
 import type { Followed, HeatNote, HeatSetup } from './heat.ts';
-import { USUAL_SETUP } from './heat.ts';
+import { USUAL_SETUP, wideBy } from './heat.ts';
 
 /** What a bench wants foreseen: sent to a worker, so plain data. */
 export interface HeatAsk {
@@ -184,7 +184,7 @@ function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<He
 export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
   const known = ask.setup.ovens.find((o) => o.id === ask.oven.id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
   const key = ovenKey(known.id, ask.oven.level, 1);
-  const belief = withOven(f.belief, key, ovenPrior(ask.setup.learned, known.id, known.oven, ask.oven.level, 1));
+  const belief = withOven(scaled(f.belief, wideBy(f, ask.setup.learned)), key, ovenPrior(ask.setup.learned, known.id, known.oven, ask.oven.level, 1));
   const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
   const { uses, belief: atAll } = usesOf(belief, ask);
   const cups: HeatAnswer['cups'] = {};

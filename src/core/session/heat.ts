@@ -1,5 +1,5 @@
-import type { Belief, CupBody, Known, Learned, Oven } from '../heat/index.ts';
-import { cupBelieved, cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, unevenness, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom } from '../heat/index.ts';
+import type { Belief, CupBody, Instrument, Known, Learned, Oven } from '../heat/index.ts';
+import { cupBelieved, cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, unevenness, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom, Z80 } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { Verdict } from './bounds.ts';
 import { AGREES, saysAgain } from './bounds.ts';
@@ -11,6 +11,8 @@ export interface HeatSetup {
   learned: Learned;
   /** m above the sea, for the vacuum pot */
   altitude?: number;
+  /** what heats are read with */
+  reads?: Instrument;
 }
 export const USUAL_SETUP: HeatSetup = { ovens: [{ id: 0, oven: USUAL_OVEN }], learned: NOTHING_LEARNED };
 
@@ -60,10 +62,29 @@ export interface Followed {
   last: Record<string, 'reading' | 'burst' | 'charge'>;
   /** readings taken in */
   readings: number;
+  /** of readings of hot cups that a forecast stood before: how many, how many lay in its 80 % range, Σ (off ÷ spread)² */
+  missed: { told: number; inside: number; squares: number };
+}
+
+/** Readings' worth that what was learned of the forecasts' sureness counts for, and how far it may go (judgements). */
+const SURENESS = { worth: 12, least: 0.75, most: 2.5, furthest: 4 } as const;
+/** °C above which a cup's readings tell how good forecasts are: below it hardly anything is asked of them. */
+const TELLS_ABOVE = 100;
+/** s between readings of one cup that a second is forecast at all. */
+const FORECAST_AFTER = 15;
+
+/**
+ * How many times as wide as it reckons itself what is foreseen turns out: from what its readings were off by, in spreads
+ * (a scaled inverse χ² prior; Gelman et al., *Bayesian Data Analysis*, §2.6), tonight's with those of evenings before.
+ */
+export function wideBy({ missed }: Pick<Followed, 'missed'>, learned: Learned): number {
+  const before = learned.calibration?.mean ?? 1;
+  const now = Math.sqrt((SURENESS.worth * before ** 2 + missed.squares) / (SURENESS.worth + missed.told));
+  return Math.min(SURENESS.most, Math.max(SURENESS.least, now));
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, peak: {}, room: ROOM, last: {}, readings: 0 });
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned, setup.reads)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, peak: {}, room: ROOM, last: {}, readings: 0, missed: { told: 0, inside: 0, squares: 0 } });
 
 /** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {
@@ -127,7 +148,7 @@ const UNEXPECTED = 3;
  * Stochastic Processes*, §7). One hotter than expected is believed at once, whatever it does to the constants' good
  * name; one colder waits for a second.
  */
-function weigh(f: Followed, note: Extract<HeatNote, { kind: 'reading' }>): { belief: Belief; left: boolean } {
+function weigh(f: Followed, note: Extract<HeatNote, { kind: 'reading' }>): { belief: Belief; left: boolean; spreads?: number } {
   const gone = (note.at - (f.read[note.cup] ?? -Infinity)) / 1000;
   const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
   const sd = note.sd * Math.sqrt((1 + same) / (1 - same));
@@ -136,8 +157,17 @@ function weigh(f: Followed, note: Extract<HeatNote, { kind: 'reading' }>): { bel
   if (note.verdict === 'below') return { belief: f.belief, left: true };
   const twice = f.doubted[note.cup] !== undefined && !note.device;
   const again = twice || note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
-  const { belief, out, off } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
-  return out && off > 0 ? { belief: hot(f.belief), left: false } : { belief, left: out };
+  const { belief, out, off, sd: expected } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
+  // What was doubted, or follows a look at once, says nothing of forecasts.
+  const told = !note.eye && !out && gone >= FORECAST_AFTER && note.celsius > TELLS_ABOVE && knownOf(f.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
+  return out && off > 0 ? { belief: hot(f.belief), left: false } : { belief, left: out, ...(told ? { spreads: off / expected } : {}) };
+}
+
+/** One more reading that a forecast stood before. @param spreads it was off by, as it reckoned them itself */
+function missing(f: Followed, spreads: number, learned: Learned): Followed['missed'] {
+  const { told, inside, squares } = f.missed;
+  const fell = Math.abs(spreads) <= Z80 * wideBy(f, learned) ? 1 : 0;
+  return { told: told + 1, inside: inside + fell, squares: squares + Math.min(SURENESS.furthest ** 2, spreads ** 2) };
 }
 
 function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
@@ -170,14 +200,15 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
     case 'reading': {
       if (!f.belief.cups.includes(note.cup)) return f;
       const out = takenOut(f, note.cup);
-      const { belief, left } = weigh(out, note);
+      const { belief, left, spreads } = weigh(out, note);
+      const missed = spreads === undefined ? f.missed : missing(f, spreads, setup.learned);
       const others = without(f.doubted, note.cup);
       // What a reading takes off the heat now it takes off the heat there was.
       const [was, is] = [out.belief, belief].map((b) => knownOf(b, { of: 'plastic', cup: note.cup }).mean) as [number, number];
       const peak = { ...f.peak, [note.cup]: Math.max(is, (f.peak[note.cup] ?? was) + Math.min(0, is - was)) };
       const read = { ...f.read, [note.cup]: note.at };
       const sameDoubt = Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
-      return { ...out, belief, read, peak, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at, device: note.device } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
+      return { ...out, belief, read, peak, missed, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at, device: note.device } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
     }
     case 'cold':
       return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), withRoom(f.belief, note.room)), room: note.room };

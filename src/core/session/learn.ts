@@ -4,10 +4,11 @@ import { LAG_PRIOR } from '../device/index.ts';
 import type { HandKind } from '../plan/timing.ts';
 import { HAND_SPREAD, HAND_USUAL } from '../plan/timing.ts';
 import type { Followed, HeatNote, HeatSetup } from './heat.ts';
+import { wideBy } from './heat.ts';
 
 /** What an evening taught of one constant. */
 export interface LearnedThing {
-  /** `air`, `joint`, `bleed`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand`, `mould/<name>/loss`, `/opens` or `/cold`, `probe/<name>`, `hand/<kind>` */
+  /** `air`, `calibration`, `inside`, `joint`, `bleed`, `oven/<id>/<power %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand`, `mould/<name>/loss`, `/opens` or `/cold`, `probe/<name>`, `hand/<kind>` */
   key: string;
   prior: Known;
   posterior: Known;
@@ -16,6 +17,8 @@ export interface LearnedThing {
   left_out: number;
 }
 
+/** Forecasts are taken at their word before anything was seen of them. */
+const USUALLY_WIDE: Known = { mean: 1, sd: 0.25 };
 /** Fewer readings than this teach nothing (judgement). */
 const ENOUGH = 6;
 
@@ -31,11 +34,17 @@ export const bothSay = (a: Known, b: Known): Known => {
 export function lessonsOf(f: Followed, notes: readonly HeatNote[], setup: HeatSetup): LearnedThing[] {
   if (f.readings < ENOUGH) return [];
   const out: LearnedThing[] = [];
-  const shared = sharedPrior(setup.learned);
+  const shared = sharedPrior(setup.learned, setup.reads);
   const left = f.left.length;
   // An evening's air is its own: of the shop's usual air it tells no more than one evening can.
   const tonight = knownOf(f.belief, { of: 'air' });
   out.push({ key: 'air', prior: shared.air, posterior: bothSay(shared.air, { mean: tonight.mean, sd: Math.hypot(tonight.sd, EVENINGS_DIFFER) }), readings: f.readings, left_out: left });
+  const { told: forecast, inside } = f.missed;
+  if (forecast >= ENOUGH) {
+    const wide = wideBy(f, setup.learned);
+    out.push({ key: 'calibration', prior: setup.learned.calibration ?? USUALLY_WIDE, posterior: { mean: wide, sd: wide / Math.sqrt(2 * forecast) }, readings: forecast, left_out: 0 });
+    out.push({ key: 'inside', prior: { mean: 0.8, sd: 0.1 }, posterior: { mean: inside / forecast, sd: Math.sqrt(Math.max(0.01, (inside / forecast) * (1 - inside / forecast)) / forecast) }, readings: forecast, left_out: 0 });
+  }
   for (const key of f.belief.ovens) {
     const [id, level, n] = key.split('/').map(Number) as [number, number, number];
     const oven = setup.ovens.find((o) => o.id === id);
@@ -80,7 +89,7 @@ export function learnedFrom(newest: readonly Pick<LearnedThing, 'key' | 'posteri
     const [kind, ...rest] = key.split('/');
     const of = rest.at(-1)!;
     const name = rest.slice(0, -1).join('/');
-    if (key === 'air' || key === 'joint' || key === 'bleed') learned[key] = posterior;
+    if (key === 'air' || key === 'joint' || key === 'bleed' || key === 'calibration') learned[key] = posterior;
     else if (kind === 'mould') learned.moulds = { ...learned.moulds, [name]: { ...learned.moulds?.[name], [of]: posterior } };
     else if (kind === 'cup') learned.cups[name] = { ...(learned.cups[name] ?? { exchange: PRIOR.exchange, weight: PRIOR.weight, stand: PRIOR.stand }), [of]: posterior };
     else if (kind === 'oven') learned.ovens[name] = { ...(learned.ovens[name] ?? { efficiency: posterior, dead: posterior }), [of]: posterior };
@@ -91,6 +100,8 @@ export function learnedFrom(newest: readonly Pick<LearnedThing, 'key' | 'posteri
 /** The usual value of a thing that can be learned. */
 export function usualOf(key: string, setup: HeatSetup): Known {
   if (key === 'air') return PRIOR.air;
+  if (key === 'calibration') return USUALLY_WIDE;
+  if (key === 'inside') return { mean: 0.8, sd: 0.1 };
   if (key === 'joint') return JOINT_PRIOR;
   if (key === 'bleed') return BLEED_PRIOR;
   if (key.startsWith('mould/')) return MOULD_PRIOR[key.split('/').pop() as 'loss' | 'opens' | 'cold'];

@@ -17,6 +17,7 @@ export const STEPS = {
   trial: { name: 'Fill in the trial card', place: 'moulds' },
   wake: { name: 'Wake the plastisol', place: 'cups' },
   warmMould: { name: 'Warm the mould', place: 'moulds' },
+  readMould: { name: 'Read the mould’s metal', place: 'moulds' },
   warmInjector: { name: 'Warm injector and block', place: 'barrels' },
   dose: { name: 'Measure and dose', place: 'cups' },
   degasCold: { name: 'Degas cold', place: 'cups' },

@@ -1,51 +1,20 @@
 import { BLED, bleedIndex } from '../colour/index.ts';
-import type { Known, MetalBody, Tried } from '../heat/index.ts';
-import { bleedPrior, COLD, contactHeat, JOINT, jointPrior, learnEven, TEARS, losing, metalAfter, mouldPrior, onGrid } from '../heat/index.ts';
-import { bodyOfMould, roomOf, shotHeatOf } from './handle/heat.ts';
+import type { Known, Tried } from '../heat/index.ts';
+import { bleedPrior, COLD, contactHeat, JOINT, jointPrior, learnEven, mouldPrior, TEARS } from '../heat/index.ts';
+import { roomOf, shotHeatOf } from './handle/heat.ts';
+import { lossTold } from './handle/loss.ts';
 import type { LearnedThing } from './learn.ts';
 import type { MetalNote, MouldState, SessionState, ShotState } from './state.ts';
 import type { Fault } from './words.ts';
 
-/** K by which a reading of metal misses what one lump would have: a mould is not warm all through, a shot not all alike (judgements). */
-const MISSES = { look: 1.5, shot: 1.5 } as const;
-/** A mould said to be warm may be off its own heat by so many K. */
-const SAID = 6;
-/** A look that lies further off than this from every way the metal can lose its heat is left out, K. */
-const FAR = 20;
 /** Looks that follow another with time between them, fewer than which teach nothing. */
 const ENOUGH = 3;
-
-/** What the model has of a look at metal, by how fast it loses heat: K off, and the variance of that. */
-function offsOf(notes: readonly MetalNote[], body: MetalBody, room: number, warmTo: number): { off: number; variance: number }[] {
-  const out: { off: number; variance: number }[] = [];
-  let now: { at: number; celsius: number; variance: number } | null = null;
-  for (const n of notes) {
-    if (n.kind === 'warmed') now = { at: n.at, celsius: warmTo, variance: SAID ** 2 };
-    else if (n.kind === 'shot' && now) {
-      const before = metalAfter(body, now.celsius, Math.max(0, (n.at - now.at) / 1000), room);
-      const seconds = Math.max(1, (n.until - n.at) / 1000);
-      now = { at: n.until, celsius: metalAfter(body, before, seconds, room, 'wood', n.joules / seconds), variance: now.variance + MISSES.shot ** 2 };
-    } else if (n.kind === 'read') {
-      if (now && n.at >= now.at) out.push({ off: n.celsius - metalAfter(body, now.celsius, (n.at - now.at) / 1000, room), variance: now.variance + n.sd ** 2 + MISSES.look ** 2 });
-      now = { at: n.at, celsius: n.celsius, variance: n.sd ** 2 };
-    }
-  }
-  return out;
-}
 
 /** How fast each mould loses its heat, from looks at it between shots (M5). */
 function lossLessons(s: SessionState): LearnedThing[] {
   return [...s.moulds.values()].flatMap((m): LearnedThing[] => {
-    const body = bodyOfMould(m.mould);
-    const room = roomOf(s);
-    const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).loss;
-    const at = (ln: number) => offsOf(m.told, losing(body, ln), room, m.mould.warmTo);
-    const ends = [-1, 0, 1].map((k) => at(prior.mean + 2 * k * prior.sd));
-    const fits = ends[0]!.map((_, i) => Math.min(...ends.map((e) => Math.abs(e[i]!.off))) <= FAR);
-    const told = fits.filter(Boolean).length;
-    if (told < ENOUGH) return [];
-    const posterior = onGrid(prior, (ln) => at(ln).reduce((sum, { off, variance }, i) => (fits[i] ? sum - (off * off) / (2 * variance) - Math.log(variance) / 2 : sum), 0));
-    return [{ key: `mould/${m.mould.name}/loss`, prior, posterior, readings: told, left_out: fits.length - told }];
+    const { prior, posterior, told, left } = lossTold(s, m);
+    return told < ENOUGH ? [] : [{ key: `mould/${m.mould.name}/loss`, prior, posterior, readings: told, left_out: left }];
   });
 }
 

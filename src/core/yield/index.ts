@@ -1,2 +1,3 @@
+export * from './share.ts';
 export * from './spares.ts';
 export * from './wilson.ts';

@@ -1,5 +1,5 @@
-import { FIRM, losing, metalAfter, metalBody, mouldPrior, shotHeat } from '../../heat/index.ts';
-import type { Mould } from '../../mould/index.ts';
+import type { MetalBody } from '../../heat/index.ts';
+import { FIRM, losing, metalAfter, shotHeat } from '../../heat/index.ts';
 import type { AnyEvent, Kind } from '../event.ts';
 import type { Verdict } from '../bounds.ts';
 import type { HeatNote } from '../heat.ts';
@@ -7,11 +7,12 @@ import { mixBounds, ROOM_MAY } from '../doubt.ts';
 import { READING_SD } from '../heat.ts';
 import type { MouldState, SessionState, ShotState } from '../state.ts';
 import { EYE } from '../words.ts';
+import { bodyOfMould, lossTonight, roomOf } from './loss.ts';
+
+export { bodyOfMould, roomOf } from './loss.ts';
 
 /** How hot what goes into a cup is, by the act that puts it there, °C; the room where it is not named (judgements). */
 const ADDED: Partial<Record<Kind, { mean: number; sd: number }>> = { returned: { mean: 45, sd: 12 }, emptied: { mean: 140, sd: 12 } };
-
-export const roomOf = (s: SessionState): number => s.roomCelsius ?? 20;
 
 const verdictOf = (s: SessionState, cup: string): Verdict => s.cups.get(cup)?.verdict ?? 'taken';
 
@@ -70,17 +71,8 @@ export function noteHeat(s: SessionState, e: AnyEvent): void {
   }
 }
 
-const bodies = new WeakMap<Mould, ReturnType<typeof metalBody>>();
-export function bodyOfMould(mould: Mould): ReturnType<typeof metalBody> {
-  const held = bodies.get(mould);
-  if (held) return held;
-  const body = metalBody(mould.metal, mould.mass, mould.width, mould.height);
-  bodies.set(mould, body);
-  return body;
-}
-
 /** A mould's metal, losing heat as fast as this shop has learned it does. */
-const bodyIn = (s: SessionState, { mould }: MouldState): ReturnType<typeof metalBody> => losing(bodyOfMould(mould), mouldPrior(s.snapshot.heat.learned, mould.name).loss.mean);
+const bodyIn = (s: SessionState, m: MouldState): MetalBody => losing(bodyOfMould(m.mould), lossTonight(s, m).mean);
 
 /**
  * A mould's metal at a moment, °C and its spread: on a wooden bench it loses heat since it was last reckoned, and takes
@@ -102,7 +94,7 @@ export function mouldHeat(s: SessionState, m: MouldState, at: number): { celsius
   if (g) go(at, 0, go(g.until, g.joules / Math.max(1, (g.until - g.from) / 1000), go(g.from, 0, from)));
   else go(at, 0, from);
   // How fast it loses is not known for sure, so neither is what it has lost.
-  const unsure = mouldPrior(s.snapshot.heat.learned, m.mould.name).loss.sd;
+  const unsure = lossTonight(s, m).sd;
   const lost = (start - roomOf(s)) * (1 - metalAfter(body, 1, seconds, 0));
   return { celsius, sd: Math.min(12, Math.hypot(m.metal.sd, unsure * lost)) };
 }
