@@ -9,7 +9,7 @@ const THUMB = {
   /** s a gram of raw plastic may have at first, at most a minute; shorter as it thickens and near the end */
   raw: 0.26, longest: 60, thick: 0.7, end: 0.45,
   /** what a hand thinks its oven gives a gram a second, K g/s, before it has seen it tonight */
-  gives: 200,
+  gives: 230,
   /** K a cup loses in a second on the bench, as it feels to be */
   cools: 0.13,
   /** matches tried before it draws as it is */
@@ -97,9 +97,9 @@ export class Thumb {
     const celsius = t.read(cup);
     const c = t.s.cups.get(cup)!;
     const given = this.before.get(cup);
-    if (given && given.seconds > 6) {
+    if (given && given.seconds >= 20) {
       const pace = ((celsius - given.celsius) * c.grams) / (given.seconds - 2);
-      if (pace > 40 && pace < 600) this.gives.set('oven', 0.5 * (this.gives.get('oven') ?? THUMB.gives) + 0.5 * pace);
+      if (pace > 40 && pace < 600) this.gives.set('oven', 0.7 * (this.gives.get('oven') ?? THUMB.gives) + 0.3 * pace);
       this.before.delete(cup);
     }
     if (!c.fused && t.world.through(cup)) t.byEye(cup, 'clear');
@@ -133,7 +133,8 @@ export class Thumb {
     let longest = 0;
     for (const c of cold) {
       const pace = (this.gives.get('oven') ?? THUMB.gives) / Math.max(40, c.grams);
-      const seconds = Math.round(Math.min(50, Math.max(4, 2.5 + (aim - at(c)) / pace)));
+      // Short ones, looked at between: a quarter of a minute a cup, a little more for a full one.
+      const seconds = Math.round(Math.min(Math.max(15, c.grams / 7), Math.max(4, 2.5 + (aim - at(c)) / pace)));
       this.heat(c.key, seconds, at(c));
       longest = Math.max(longest, seconds);
     }

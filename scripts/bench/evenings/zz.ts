@@ -17,12 +17,14 @@ if (process.env.LEARN) for (let i = 0; i < Number(k); i++) {
 }
 for (const l of known.values()) console.log(l.key, l.posterior.mean.toFixed(3), l.posterior.sd.toFixed(3));
 const world = new World(WORLDS[Number(w)]!, 'shop 1', `evening ${Number(k) + 1}/${kind.way}`);
-const t = new Table(world, snapshotFor(kind, learnedFrom([...known.values()]), 0.95), maker === 'thumb' ? 0 : 1.3);
+const t = new Table(world, snapshotFor(kind, learnedFrom([...known.values()]), 0.95, 'probe', []), maker === 'thumb' ? 0 : 1.3);
 const hands = maker === 'thumb' ? new Thumb(t) : new Advised(t);
 const send = t.send.bind(t);
 t.send = (x) => { send(x); if (!['added'].includes(x.kind)) console.log(Math.round(world.seconds), x.kind, JSON.stringify(x.payload).slice(0, 110), [...world.cups].map(([c, v]) => `${c}:${Math.round(v.grams)}g ${world.heat(c).toFixed(0)}/${v.hottest.toFixed(0)}`).join(' '), [...world.moulds.values()].map((m) => `${m.near.toFixed(0)}/${m.far.toFixed(0)}`).join(' ')); };
 const read = t.read.bind(t);
 t.read = (c) => { const x = read(c); console.log(Math.round(world.seconds), 'READ', c, x, 'true', world.heat(c).toFixed(1)); return x; };
+const stir = world.stir.bind(world);
+world.stir = (c) => { const h = world.cups.get(c)!.hottest; const n = world.scorches; stir(c); if (world.scorches > n) console.log('SCORCH', c, h.toFixed(0), 'mean', world.heat(c).toFixed(1)); };
 let last = '';
 for (let i = 0; i < 6000 && t.s.status !== 'finished' && world.seconds < Number(upto ?? 3000); i++) {
   if (maker !== 'thumb') { const s = (hands as any).step(); if (s && s.sentence !== last) { console.log(Math.round(world.seconds), '  >>', s.sentence, '|', s.label); last = s.sentence; } }

@@ -23,7 +23,7 @@ interface Cup {
 const HORIZON = 300;
 const STEP = 2;
 /** Where in the window cups are brought to, as shares of it, the best first. */
-const AIMS = [0.55, 0.7, 0.4] as const;
+const AIMS = [0.6, 0.75, 0.4] as const;
 /** K a cup may end off what it was brought to: a burst is whole seconds. */
 const OFF = 1.5;
 

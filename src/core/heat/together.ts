@@ -28,7 +28,7 @@ export interface Together {
   /** chance that they are near enough to each other then, and all in the window */
   sure: number;
 }
-export type TogetherAnswer = { ok: true; together: Together } | { ok: false; least: number | null; why: string };
+export type TogetherAnswer = { ok: true; together: Together; why?: string } | { ok: false; least: number | null; why: string };
 
 /**
  * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
@@ -41,6 +41,10 @@ const NARROW = 0.84;
 /** K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by, the most first (judgements). */
 const LEAST_DOUBT = 1;
 const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
+
+/** What is let go of where no safe bursts bring cups together: times what is allowed between them, and K under the window (judgements). */
+const RELAXED = [{ apart: 1.5, under: 2 }, { apart: 2, under: 4 }] as const;
+const NEAREST = 'no nearer: longer bursts are not safe';
 
 /** Normal distribution function. */
 const cdf = (x: number, mean: number, sd: number): number => 0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
@@ -101,6 +105,14 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
     found = matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, narrowed, hands);
     if (found.ok) break;
   }
+  // Cups that safe bursts bring no nearer are drawn a little colder or further apart, sooner than read for ever.
+  if (!found?.ok && cups.length > 1) for (const { apart: times, under } of RELAXED) {
+    const wider = { ...full, apart: times * full.apart, low: full.low - under };
+    const together = several ? matchSideBySide(believed, ovens, wider, hands) : null;
+    if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands), why: NEAREST };
+    const one = several ? null : matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, wider, hands);
+    if (one?.ok) return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(one.matching.bursts, hands), draw: one.matching.draw }, full, hands), why: NEAREST };
+  }
   if (!found) throw new Error('There is always a plain window to try.');
   if (!found.ok) return found;
   const { bursts, draw } = found.matching;
@@ -152,9 +164,9 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
     // What each is known to now says which gains most by a look after the last burst.
     const own = answer.together.shown;
     const worst = own.indexOf(Math.max(...own));
-    const look = byEye || sure >= sureEnough(cups.length) || own[worst]! < KNOWN ? null : worst;
+    const look = byEye || sure >= sureEnough(cups.length) || own[worst]! < KNOWN || answer.why !== undefined ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
-    return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: null };
+    return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: answer.why ?? null };
   }
   const heats = known;
   const rest = (wait: number, look: number): Bringing => ({ bursts: [], wait, look, at: heats.map((h) => forecastOf(h.mean, h.sd)), sure: 0, seconds: wait, why: answer.why });

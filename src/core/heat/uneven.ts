@@ -4,7 +4,7 @@
  * of heating, and since τ goes with what is in the cup and the pace against it, towards nearly the same in a small charge
  * as in a large one, only sooner. Judgements, on the safe side: ovens and cups differ, and nobody sees the spot.
  */
-export const UNEVEN = { each: 16, builds: 12, grams: 200, power: 0.75 } as const;
+export const UNEVEN = { each: 20, builds: 12, grams: 200, power: 0.75 } as const;
 /** K that a stir by hand leaves. */
 const STIRRED = 3;
 

@@ -270,7 +270,7 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
 }
 
 /** s from when a draw is begun to its middle (handbook §2 step 13: slowly): its heat is the cups' then (judgement). */
-const DRAWS = 12;
+const DRAWS = 14;
 
 /** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
