@@ -12,6 +12,8 @@ export class Advised {
   private readonly follow;
   /** ms each advice took */
   readonly took: number[] = [];
+  /** whoever wants to hear what is said */
+  heard: (step: Step, answer: HeatAnswer | null) => void = () => {};
   constructor(private readonly t: Table) {
     this.follow = follower(t.s.snapshot.heat);
   }
@@ -25,6 +27,7 @@ export class Advised {
     this.plan = keepPlan(this.plan, ask, answer, now);
     const step = advise(s, all, answer, this.plan, s.heat, now);
     this.took.push(performance.now() - since);
+    if (step) this.heard(step, answer);
     return step;
   }
   act(): boolean {

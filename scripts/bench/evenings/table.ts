@@ -67,6 +67,10 @@ export class Table {
     this.send({ kind: 'opened', payload: {} });
     this.send({ kind: 'reading', payload: { target: { kind: 'room', key: 'room' }, celsius: Math.round(world.room), stage: null, from: 'typed' } });
   }
+  /** facts noted so far */
+  get facts(): number {
+    return this.n;
+  }
   get now(): number {
     return START + Math.round(this.world.seconds * 1000);
   }

@@ -136,6 +136,8 @@ export interface Bringing {
 
 /** A look that cannot make a cup better known than this, K, is not worth its time: the instrument is no better. */
 const KNOWN = 0.9;
+/** s of waiting that need no look after them (judgement). */
+const PATIENT = 45;
 /** K under the window that is drawn at, where no safe burst goes higher (judgement). */
 const AS_HOT = 5;
 /** A cup is far under the window where it is so many of its spreads and K under it. */
@@ -164,7 +166,9 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
     // What each is known to now says which gains most by a look after the last burst.
     const own = answer.together.shown;
     const worst = own.indexOf(Math.max(...own));
-    const look = byEye || sure >= sureEnough(cups.length) || own[worst]! < KNOWN || answer.why !== undefined ? null : worst;
+    // Cups that are only waited for have been read: what cools so little needs no second look.
+    const waits = bursts.length === 0 && wait <= PATIENT;
+    const look = byEye || waits || sure >= sureEnough(cups.length) || own[worst]! < KNOWN || answer.why !== undefined ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
     return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: answer.why ?? null };
   }

@@ -1,0 +1,84 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { NOTHING_LEARNED } from '@/core/heat/index.ts';
+import type { HeatAnswer, Send, Step } from '@/core/session/index.ts';
+import { runInHand } from '@/core/session/index.ts';
+import { Advised } from '../../scripts/bench/evenings/advised.ts';
+import { KINDS, snapshotFor } from '../../scripts/bench/evenings/play.ts';
+import { Table } from '../../scripts/bench/evenings/table.ts';
+import { WORLDS } from '../../worlds/traits.ts';
+import { World } from '../../worlds/world.ts';
+
+interface Told {
+  at: number;
+  step: Step;
+  answer: HeatAnswer | null;
+  high: number;
+  /** facts noted when it was said */
+  facts: number;
+}
+interface Evening {
+  name: string;
+  told: Told[];
+  sent: { at: number; send: Send }[];
+}
+
+/** An evening in a world no model knows, as the bench told it and as it was done. */
+function recorded(world: number, way: string): Evening {
+  const kind = KINDS.find((k) => k.way === way)!;
+  const bench = new World(WORLDS[world]!, 'shop 1', `evening 1/${way}`);
+  const table = new Table(bench, snapshotFor(kind, NOTHING_LEARNED, 0.95), 1.3);
+  const hands = new Advised(table);
+  const evening: Evening = { name: `${WORLDS[world]!.name}, ${way}`, told: [], sent: [] };
+  const send = table.send.bind(table);
+  table.send = (what) => {
+    evening.sent.push({ at: table.now, send: what });
+    send(what);
+  };
+  hands.heard = (step, answer) => evening.told.push({ at: table.now, step, answer, high: runInHand(table.s)?.tools.window.high ?? 205, facts: table.facts });
+  for (let i = 0; i < 1500 && table.s.status !== 'finished' && bench.seconds < 7200; i++) if (!hands.act()) break;
+  return evening;
+}
+
+const evenings = [recorded(0, 'dual laminate'), recorded(1, 'triple laminate'), recorded(3, 'single'), recorded(4, 'tail first')];
+
+test('property: no cup above its window is heated for a draw', () => {
+  for (const { name, told } of evenings) for (const { step, answer, high } of told) {
+    if (step.key !== 'match' || step.send?.kind !== 'heated') continue;
+    const cup = answer?.cups[step.send.payload.cup];
+    if (cup && cup.last === 'reading') assert.ok(cup.now.celsius <= high + 0.5, `${name}: ${step.sentence} at ${cup.now.celsius}`);
+  }
+});
+
+test('property: without a new fact the bench does not take back what it said: it waits, then goes on', () => {
+  for (const { name, told } of evenings) {
+    const said = new Map<number, string[]>();
+    for (const { step, facts } of told) {
+      // A wait that counts down and the act it leads to are one saying.
+      const act = `${step.key}/${step.send ? `${step.send.kind}/${JSON.stringify('cup' in step.send.payload ? step.send.payload.cup : step.target)}` : `read/${step.read?.key ?? ''}`}`;
+      const list = said.get(facts) ?? [];
+      if (list.at(-1) !== act) list.push(act);
+      said.set(facts, list);
+    }
+    for (const list of said.values()) assert.equal(new Set(list).size, list.length, `${name}: ${list.join(' → ')}`);
+  }
+});
+
+test('property: no cup is asked to be read again when nothing has happened to any cup since', () => {
+  for (const { name, told } of evenings) for (let i = 1; i < told.length; i++) {
+    const [before, after] = [told[i - 1]!, told[i]!];
+    const again = before.step.read && after.step.read?.key === before.step.read.key && after.facts === before.facts + 1 && after.step.read.kind === 'cup';
+    if (!again || after.answer?.cups[after.step.read!.key]?.doubted != null) continue;
+    assert.ok(after.at - before.at > 60_000, `${name}: ${before.step.sentence}; then ${after.step.sentence}`);
+  }
+});
+
+test('property: no cup is brought to heat early only to stand hot while the mould cools', () => {
+  for (const { name, told, sent } of evenings) for (const { at, step } of told) {
+    if (!/hot when the mould is ready/.test(step.sentence) || step.send?.kind !== 'heated') continue;
+    const { cup, seconds } = step.send.payload;
+    const given = sent.find((x) => x.at >= at && x.at < at + 20_000 && x.send.kind === 'heated' && x.send.payload.cup === cup);
+    const drawn = given && sent.find((x) => x.at > given.at && x.send.kind === 'drawn');
+    if (given && drawn) assert.ok(drawn.at - given.at < (seconds + 240) * 1000, `${name}: ${cup} ${seconds} s, drawn ${(drawn.at - given.at) / 1000} s after`);
+  }
+});
