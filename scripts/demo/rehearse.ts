@@ -59,6 +59,10 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       send({ kind: 'finished', payload: {} });
       break;
     }
+    if (step.read?.kind === 'mould') {
+      send({ kind: 'reading', payload: { target: step.read, celsius: metal.read(step.read.key), stage: null, from: 'typed' } });
+      continue;
+    }
     if (step.read) {
       const cup = state.cups.get(step.read.key)!;
       const run = runInHand(state);

@@ -295,12 +295,12 @@ test('forecast: the range by first order agrees with four thousand cups whose co
 });
 
 test('the longest safe burst: its hottest stays under the ceiling, a second more does not, none is over 75 s without a stir; nothing is safe at the ceiling', () => {
-  /** A spot that runs ahead with the pace of heating and is held back by mixing, followed by itself: Δ' = 16 T' / 12 − Δ / 12. */
+  /** A spot that runs ahead with the pace of heating and is held back by mixing, followed by itself: Δ' = 20 T' / 12 − Δ / 12. */
   const spot = (heat: { plastic: number; glass: number }, seconds: number): number => {
     let [over, before] = [0, heat.plastic];
     for (let at = 0; at < seconds; at += 0.5) {
       const now = afterBurst(cup, heat, oven, at + 0.5).plastic;
-      over += (16 / 12) * Math.max(0, now - before) - (over / 12) * 0.5;
+      over += (20 / 12) * Math.max(0, now - before) - (over / 12) * 0.5;
       before = now;
     }
     return over;

@@ -1,8 +1,8 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { Belief, Burst } from './estimate.ts';
-import { cooled, cupBelieved, heated, heatOf, ovenBelieved } from './estimate.ts';
+import { cooled, cupBelieved, heated, heatOf, offsetSpread, ovenBelieved, shownSpread } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
-import { hottestBound } from './forecast.ts';
+import { forecastOf, hottestBound, Z80, Z995 } from './forecast.ts';
 import { UNSTIRRED } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
@@ -28,9 +28,13 @@ function longest(most: number, holds: (seconds: number) => boolean): number {
  */
 export function safeBurst(b: Belief, burst: Omit<Burst, 'seconds'>, ceiling: number = PLASTISOL.ceiling): number {
   const { dead } = ovenBelieved(b, burst.oven);
+  const own = offsetSpread(b);
   const hottest = (cup: string, seconds: number): number => {
     const { body, heat } = cupBelieved(b, cup);
-    return hottestBound(burstOf(b, cup, { ...burst, seconds }), heat.plastic, seconds, dead, body.plastic);
+    const after = heated(b, { ...burst, seconds }, burst.cups);
+    // An instrument off for good is no luck of one burst: it counts at eight in ten, the rest at 99.5 %.
+    const sd = Math.hypot(shownSpread(after, cup), (own * Z80) / Z995);
+    return hottestBound(forecastOf(heatOf(after, cup).celsius, sd), heat.plastic, seconds, dead, body.plastic);
   };
   return longest(UNSTIRRED, (seconds) => burst.cups.every((cup) => hottest(cup, seconds) <= ceiling));
 }

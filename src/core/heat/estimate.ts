@@ -45,7 +45,7 @@ export const PRIOR = {
   /** ln of how much faster a cup loses heat than still air would take it */
   air: { mean: 0, sd: 0.25 },
   /** K an instrument reads over what the plastic is; a probe read a little early, or with a cold stem, reads under (judgement) */
-  instrument: { mean: -1, sd: 1.5 },
+  instrument: { mean: -1, sd: 2 },
   /** ln W/K from a cup's glass into the bench it stands on: wood little, metal more */
   stand: { mean: Math.log(0.12), sd: 0.8 },
   one: { efficiency: { mean: 0.5, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
@@ -249,6 +249,9 @@ export function shownSpread(b: Belief, cup: string): number {
   const shared = own > 0 ? b.spread[i]![INSTRUMENT]! ** 2 / own : 0;
   return Math.sqrt(Math.max(0, b.spread[i]![i]! - shared));
 }
+
+/** Standard deviation of an instrument's own offset, K. */
+export const offsetSpread = (b: Belief): number => Math.sqrt(Math.max(0, b.spread[INSTRUMENT]![INSTRUMENT]!));
 
 /** Standard deviation of the gap between two cups, K: what they share falls out. */
 export function spreadBetween(b: Belief, one: string, other: string): number {

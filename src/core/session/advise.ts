@@ -38,7 +38,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   return {
     session, setup: s.snapshot.heat, notes: s.heat, now, oven: freeOven(s) ?? s.oven, ovens: freeOvens(s),
     cups: [...s.cups.values()].filter((c) => c.charges > 0).map((c) => ({ key: c.key, cook: !c.fused && !c.inOven, pot: c.fused && !c.degassed && (c.degas === 'before colour' || (c.degas === 'after colour' && c.coloured)), bare: !c.ladder.some((i) => i.kind === 'stabiliser'), limits: c.limits, again: c.doubt && (c.doubt.way === 'above' || !c.doubt.device) ? c.doubt.way : null })),
-    match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), window: run.tools.window, apart: run.stage.layers.length > 1 ? apartOf(s, run) : 30, byEye } : null,
+    match: run && matched.every((c) => c.fused) ? { cups: matched.map((c) => c.key), ...wantedNow(s, run, matched), byEye } : null,
     early: earlyAsk(s, run, matched, all, now),
     barrels: draw && injector ? draw.barrels.map((b, i) => ({ bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30, from: b.celsius ?? 163, metal: Math.max(roomOf(s), barrelHeat(s, injector, draw.at)), at: draw.at, room: roomOf(s) })) : [],
     moulds: [...s.moulds.values()].filter((m) => m.shot !== null || run?.tools.moulds.some((x) => String(x.id) === m.key)).map((m) => {
@@ -50,11 +50,34 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
   };
 }
 
+/** Looks at a cup after which what is wanted of it is let go of a little with each more, K (judgements): nobody reads for ever. */
+const PATIENCE = { looks: 3, each: 2, most: 12 } as const;
+/** K hotter a run is shot for each share of its last baits that came short, and at most (handbook §5: +5 to 10 °C). */
+const HOTTER = { each: 20, most: 7, beside: 8 } as const;
+
+/** K by which the window goes up for what came short in the last two shots of a run. */
+export function hotterFor(s: SessionState, run: RunState): number {
+  const last = [...s.shots.values()].filter((x) => x.job === run.key && x.markedAt !== null).slice(-2);
+  const baits = last.reduce((n, x) => n + x.cavities.size, 0);
+  const short = last.reduce((n, x) => n + [...x.marks.values()].filter((m) => m.fault === 'short').length, 0);
+  return Math.min(HOTTER.most, (HOTTER.each * short) / (baits + HOTTER.beside));
+}
+
+/** Window and gap that are asked of cups now: hotter where baits came short, wider the more often they have been looked at for one draw. */
+function wantedNow(s: SessionState, run: RunState, cups: CupState[]): { window: { low: number; high: number }; apart: number } {
+  const drawn = s.heat.findLastIndex((n) => n.kind === 'drawn');
+  const looks = s.heat.slice(drawn + 1).filter((n) => n.kind === 'reading' && n.celsius > run.tools.window.low - PATIENCE.most && cups.some((c) => c.key === n.cup)).length;
+  const slack = Math.min(PATIENCE.most, PATIENCE.each * Math.max(0, looks - PATIENCE.looks * Math.max(1, cups.length)));
+  const hotter = hotterFor(s, run);
+  const { low, high } = run.tools.window;
+  return { window: { low: low + hotter - slack, high: high + hotter }, apart: run.stage.layers.length > 1 ? apartOf(s, run) + slack / 2 : 30 };
+}
+
 /** Cups that stand ready for the next draw, where it is known when that will be and an oven is free. */
 function earlyAsk(s: SessionState, run: RunState | null, matched: CupState[], all: readonly Step[], now: number): HeatAsk['early'] {
   const next = run && freeOven(s) ? nextDraw(s, all, now) : null;
   const ready = matched.filter((c) => c.fused && c.coloured && !c.inOven && c.charges > 0 && c.doubt === null);
-  return run && next !== null && next > 0 && ready.length > 0 ? { cups: ready.map((c) => c.key), window: run.tools.window, next } : null;
+  return run && next !== null && next > 0 && ready.length > 0 ? { cups: ready.map((c) => c.key), window: wantedNow(s, run, matched).window, next } : null;
 }
 
 /** A hand is so many seconds out with a burst, and no more: beyond it was another burst than the plan's (judgement). */
@@ -270,7 +293,7 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
 }
 
 /** s from when a draw is begun to its middle (handbook §2 step 13: slowly): its heat is the cups' then (judgement). */
-const DRAWS = 14;
+const DRAWS = 18;
 
 /** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
