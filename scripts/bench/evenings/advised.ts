@@ -1,5 +1,6 @@
 import type { HeatAnswer, HeatPlan, Step } from '../../../src/core/session/index.ts';
 import { advise, follower, foresee, heatAsk, keepPlan, runInHand, steps } from '../../../src/core/session/index.ts';
+import type { Ablation } from './play.ts';
 import type { Table } from './table.ts';
 import { more, plainly } from './thumb.ts';
 
@@ -14,7 +15,7 @@ export class Advised {
   readonly took: number[] = [];
   /** whoever wants to hear what is said */
   heard: (step: Step, answer: HeatAnswer | null) => void = () => {};
-  constructor(private readonly t: Table) {
+  constructor(private readonly t: Table, private readonly without?: Ablation) {
     this.follow = follower(t.s.snapshot.heat);
   }
   private step(): Step | null {
@@ -22,7 +23,7 @@ export class Advised {
     const run = runInHand(s);
     const since = performance.now();
     const all = steps(s, now);
-    const ask = heatAsk(s, 1, run, now, all);
+    const ask = heatAsk(s, 1, run, now, this.without === 'no look-ahead' ? [] : all);
     const answer: HeatAnswer | null = s.heat.length > 0 ? foresee(this.follow(s.heat, now), ask) : null;
     this.plan = keepPlan(this.plan, ask, answer, now);
     const step = advise(s, all, answer, this.plan, s.heat, now);
@@ -40,6 +41,12 @@ export class Advised {
       return true;
     }
     t.pressed();
+    // Metal is warmed once and never looked at.
+    const metal = step.key === 'readMould' || (step.key === 'warmMould' && step.skip?.target !== step.target);
+    if (this.without === 'no metal advice' && metal && step.skip) {
+      t.send({ kind: 'skipped', payload: step.skip });
+      return true;
+    }
     if (step.key === 'more') more(t, step);
     else if (step.read) this.read(step);
     else if (step.key === 'cook' && step.label.endsWith('runs clear')) this.clear(step);

@@ -5,7 +5,7 @@ import { writeFileSync } from 'node:fs';
 import { HELD_BACK, WORLDS } from '../../../worlds/traits.ts';
 import type { Played } from './play.ts';
 import { report } from './report.ts';
-import { ABLATIONS } from './shop.ts';
+import { ABLATIONS } from './play.ts';
 import type { Task } from './worker.ts';
 
 const SHOPS = Number(process.argv[2] ?? 4);

@@ -28,6 +28,10 @@ export const KINDS = [
 ] as const;
 export type Kind = (typeof KINDS)[number];
 
+/** What a bench may be without, to see what it is worth. */
+export const ABLATIONS = ['nothing learned', 'no look-ahead', 'no metal advice'] as const;
+export type Ablation = (typeof ABLATIONS)[number];
+
 /** No evening is longer than this, s: hands tire. */
 const LONGEST = 4 * 3600;
 
@@ -59,10 +63,10 @@ export function snapshotFor(kind: Kind, learned: Learned, good: number, reads: I
 }
 
 /** One evening, by one maker; `state` is what is learned from. */
-export function play(traits: Traits, shop: number, evening: number, kind: Kind, maker: Played['maker'], snapshot: Snapshot) {
+export function play(traits: Traits, shop: number, evening: number, kind: Kind, maker: Played['maker'], snapshot: Snapshot, without?: Ablation) {
   const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);
   const table = new Table(world, snapshot, maker === 'advised' ? 1.3 : 0);
-  const hands = maker === 'advised' ? new Advised(table) : new Thumb(table);
+  const hands = maker === 'advised' ? new Advised(table, without) : new Thumb(table);
   for (let i = 0; i < 6000 && table.s.status !== 'finished' && world.seconds < LONGEST; i++) if (!hands.act()) break;
   const { plastic } = summary(table.s, table.now);
   const kept = [...table.s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait');

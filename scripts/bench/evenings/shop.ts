@@ -4,12 +4,8 @@ import { learnedFrom, lessonsOf, shotLessons, follower } from '../../../src/core
 import type { LearnedThing, SessionState } from '../../../src/core/session/index.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import type { Given } from '../../../src/core/yield/index.ts';
-import type { Played } from './play.ts';
+import type { Ablation, Played } from './play.ts';
 import { KINDS, play, snapshotFor } from './play.ts';
-
-/** What a bench may be without, to see what it is worth. */
-export const ABLATIONS = ['nothing learned'] as const;
-export type Ablation = (typeof ABLATIONS)[number];
 
 /** What an evening taught, with what had been learned before. */
 function taught(known: Map<string, LearnedThing>, s: SessionState): void {
@@ -26,7 +22,7 @@ export function playShop(traits: Traits, shop: number, maker: Played['maker'], w
   const kinds = KINDS.map((_, i) => KINDS[(i + shop) % KINDS.length]!);
   return kinds.map((kind, i) => {
     const learned: Learned = without === 'nothing learned' ? NOTHING_LEARNED : learnedFrom([...known.values()]);
-    const { played, state, given } = play(traits, shop, i + 1, kind, maker, snapshotFor(kind, learned, GOOD, traits.instrument === 'gun' ? 'infrared' : 'probe', record));
+    const { played, state, given } = play(traits, shop, i + 1, kind, maker, snapshotFor(kind, learned, GOOD, traits.instrument === 'gun' ? 'infrared' : 'probe', record), without);
     if (maker === 'advised' && without !== 'nothing learned') {
       taught(known, state);
       record.push(...given);

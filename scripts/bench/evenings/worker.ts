@@ -1,7 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import type { Traits } from '../../../worlds/traits.ts';
-import type { Played } from './play.ts';
-import type { Ablation } from './shop.ts';
+import type { Ablation, Played } from './play.ts';
 import { playShop } from './shop.ts';
 
 export interface Task {

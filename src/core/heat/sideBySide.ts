@@ -20,14 +20,17 @@ interface Cup {
 }
 
 /** The longest that is looked ahead, s, and in what steps. */
-const HORIZON = 300;
-const STEP = 2;
+const HORIZON = 240;
+const STEP = 4;
 /** Where in the window cups are brought to, as shares of it, the best first. */
-const AIMS = [0.6, 0.75, 0.4] as const;
+const AIMS = [0.65, 0.4] as const;
 /** K a cup may end off what it was brought to: a burst is whole seconds. */
 const OFF = 1.5;
 
 type Table = ReturnType<typeof tableOf>;
+type Tables = Table[][];
+/** Heats of every cup in every oven, second by second, made as they are asked for: what is looked for again goes on from them. */
+export const tablesFor = (cups: readonly Pick<Cup, 'body' | 'heat'>[], ovens: readonly Microwave[]): Tables => cups.map((c) => ovens.map((oven) => tableOf(c.body, c.heat, oven)));
 
 /** The burst that leaves a cup nearest to a heat at the draw; null where none that is safe does. */
 function burstFor(t: Table, from: number, draw: number, to: number, most: number, hands: Hands, ceiling: number): number | null {
@@ -43,7 +46,7 @@ function burstFor(t: Table, from: number, draw: number, to: number, most: number
  * One pair of hands at several ovens: cups go in as ovens come free, each is taken out and stirred when it is done, and
  * all are at one heat at the draw. Null where this order cannot be done by then.
  */
-function tried(tables: Table[][], cups: Cup[], order: number[], draw: number, to: number, wanted: Wanted, hands: Hands): Going[] | null {
+function tried(tables: Tables, cups: Cup[], order: number[], draw: number, to: number, wanted: Wanted, hands: Hands): Going[] | null {
   const ovens = tables[0]!.length;
   const inside: { oven: number; end: number }[] = [];
   const bursts: Going[] = [];
@@ -74,26 +77,43 @@ function tried(tables: Table[][], cups: Cup[], order: number[], draw: number, to
  * The soonest draw with every oven of the shop at work (M4): at most one burst a cup; hands put in, take out and stir one
  * after another. By enumeration of orders on a grid of moments and aims, so near the soonest, not always it.
  */
-export function matchSideBySide(cups: Cup[], ovens: Microwave[], wanted: Wanted, hands: Hands): SideBySide | null {
-  const tables = cups.map((c) => ovens.map((oven) => tableOf(c.body, c.heat, oven)));
+export function matchSideBySide(cups: Cup[], ovens: Microwave[], wanted: Wanted, hands: Hands, tables: Tables = tablesFor(cups, ovens)): SideBySide | null {
   const all = cups.map((_, i) => i);
   const plans = subsets(cups.length).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
-  for (let draw = 0; draw <= HORIZON; draw += STEP) {
+  const at = (draw: number): SideBySide | null => {
     let best: SideBySide | null = null;
     for (const order of plans) {
-      const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(draw));
-      if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
-      const aims = still.length > 0 ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)] : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
-      for (const to of aims) {
-        const bursts = tried(tables, cups, order, draw, to, wanted, hands);
-        if (!bursts) continue;
-        const heats = all.map((i) => { const b = bursts.find((x) => x.cup === i); return b ? tables[i]![b.oven]!.then(b.at, b.seconds, draw - b.at - b.seconds) : tables[i]![0]!.idle(draw); });
-        if (Math.max(...heats) - Math.min(...heats) > wanted.apart || Math.min(...heats) < wanted.low || Math.max(...heats) > wanted.high) continue;
-        if (!best || bursts.length < best.bursts.length) best = { bursts, draw, wait: draw - handsFree(bursts, hands), heats };
-        break;
-      }
+      // Fewer bursts are less work: a longer order is of no use once a shorter one does.
+      if (best && order.length >= best.bursts.length) continue;
+      const found = heldAt(draw, order, all, { cups, tables, wanted, hands });
+      if (found) best = found;
     }
-    if (best) return best;
+    return best;
+  };
+  for (let draw = 0; draw <= HORIZON; draw += STEP) {
+    const found = at(draw);
+    if (found) return (draw > 0 ? at(draw - STEP / 2) : null) ?? found;
+  }
+  return null;
+}
+
+interface Search {
+  cups: Cup[];
+  tables: Tables;
+  wanted: Wanted;
+  hands: Hands;
+}
+/** A draw at one moment, with the cups put in in one order; null where they are not together then. */
+function heldAt(draw: number, order: number[], all: number[], { cups, tables, wanted, hands }: Search): SideBySide | null {
+  const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(draw));
+  if (still.some((t) => t < wanted.low || t > wanted.high)) return null;
+  const aims = still.length > 0 ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)] : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
+  for (const to of aims) {
+    const bursts = tried(tables, cups, order, draw, to, wanted, hands);
+    if (!bursts) continue;
+    const heats = all.map((i) => { const b = bursts.find((x) => x.cup === i); return b ? tables[i]![b.oven]!.then(b.at, b.seconds, draw - b.at - b.seconds) : tables[i]![0]!.idle(draw); });
+    if (Math.max(...heats) - Math.min(...heats) > wanted.apart || Math.min(...heats) < wanted.low || Math.max(...heats) > wanted.high) continue;
+    return { bursts, draw, wait: draw - handsFree(bursts, hands), heats };
   }
   return null;
 }

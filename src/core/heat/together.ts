@@ -8,7 +8,7 @@ import { forecastOf } from './forecast.ts';
 import type { Hands, MatchAnswer, Matching, Wanted } from './match.ts';
 import { HANDS, matchCups } from './match.ts';
 import type { Going, SideBySide } from './sideBySide.ts';
-import { handsFree, matchSideBySide } from './sideBySide.ts';
+import { handsFree, matchSideBySide, tablesFor } from './sideBySide.ts';
 
 /** An oven cups are matched in, one at a time. */
 export interface OvenUse {
@@ -95,11 +95,12 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
   const gap = Math.max(0, ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))));
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
   const several = ovens.length > 1 && cups.length > 1;
+  const tables = several ? tablesFor(believed, ovens) : [];
   // The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher.
   let found: MatchAnswer | null = null;
-  for (const share of cups.length > 2 ? RAISED.three : RAISED.two) {
+  for (const share of cups.length > 2 && !several ? RAISED.three : RAISED.two) {
     const narrowed = { ...full, apart: share === 0 ? full.apart : apart, low: full.low + share * (full.high - full.low) };
-    const together = several ? matchSideBySide(believed, ovens, narrowed, hands) : null;
+    const together = several ? matchSideBySide(believed, ovens, narrowed, hands, tables) : null;
     if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands) };
     if (several && share > 0) continue;
     found = matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, narrowed, hands);
@@ -108,7 +109,7 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
   // Cups that safe bursts bring no nearer are drawn a little colder or further apart, sooner than read for ever.
   if (!found?.ok && cups.length > 1) for (const { apart: times, under } of RELAXED) {
     const wider = { ...full, apart: times * full.apart, low: full.low - under };
-    const together = several ? matchSideBySide(believed, ovens, wider, hands) : null;
+    const together = several ? matchSideBySide(believed, ovens, wider, hands, tables) : null;
     if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands), why: NEAREST };
     const one = several ? null : matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, wider, hands);
     if (one?.ok) return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(one.matching.bursts, hands), draw: one.matching.draw }, full, hands), why: NEAREST };

@@ -42,6 +42,8 @@ export interface PlannedRun {
   /** chance of having enough; the prior is stated with it */
   chance: number;
   good?: number;
+  /** baits' worth of experience behind that share */
+  strength?: number;
   /** inserts it takes, and how many of them are on the shelf already */
   takes?: { count: number; fromShelf: number };
   /** mL at shot heat one shot takes from each barrel, heel and purge in it, and what the barrel holds */
@@ -158,7 +160,7 @@ function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, f
     flows,
     flowDraws,
     planned: {
-      key: run.key, stage: stage.name, makes: stage.makes, need: wanted.need, shots: counted.shots, trials: wanted.trials, baits: counted.baits, chance: counted.chance, good: tools.good, shotsPerDraw, drawsPerShot,
+      key: run.key, stage: stage.name, makes: stage.makes, need: wanted.need, shots: counted.shots, trials: wanted.trials, baits: counted.baits, chance: counted.chance, good: tools.good, strength: tools.strength ?? input.settings.strength, shotsPerDraw, drawsPerShot,
       ...(stage.takes ? { takes: { count: sum(shots.map((s) => s.baits)), fromShelf: 0 } } : {}),
       barrels: stage.layers.map((layer, i) => ({ layer: layer.key, layerName: layer.name, mix: mixOf(layer.key), perShot: perShot[i]!, perDraw: Math.max(0, ...draws.map((d) => d.barrels[i]!.ml)), holds: rig!.injector.barrels[i]!.volume, share: part[i]!, heel: rest[i]!, purge })),
       layers: meanLayers(run, masses.get(tools.moulds[0]!.id)!, massShares(part, stage.layers.map((l) => densityOf(mixOf(l.key), input.cups)))),
