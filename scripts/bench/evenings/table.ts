@@ -1,5 +1,5 @@
 import { v4 } from 'uuid';
-import { rigOf, heatOfMould, thinOfMould } from '../../../src/core/plan/index.ts';
+import { heatOfMould, thinOfMould } from '../../../src/core/plan/index.ts';
 import type { AnyEvent, Send, SessionState, Snapshot } from '../../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, mouldHeat, startState } from '../../../src/core/session/index.ts';
 import { airVolume } from '../../../src/core/shot/index.ts';

@@ -4,7 +4,7 @@ import { bleedPrior, COLD, contactHeat, JOINT, jointPrior, learnEven, mouldPrior
 import { roomOf, shotHeatOf } from './handle/heat.ts';
 import { lossTold } from './handle/loss.ts';
 import type { LearnedThing } from './learn.ts';
-import type { MetalNote, MouldState, SessionState, ShotState } from './state.ts';
+import type { MouldState, SessionState, ShotState } from './state.ts';
 import type { Fault } from './words.ts';
 
 /** Looks that follow another with time between them, fewer than which teach nothing. */
