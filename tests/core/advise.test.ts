@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { cooled, knownOf } from '@/core/heat/index.ts';
 import type { HeatSetup, SessionState, Snapshot } from '@/core/session/index.ts';
-import { advise, drawCups, drawWarnings, faultsOf, follower, foresee, freeOven, heatAsk, keepPlan, nextStep, runInHand, steps } from '@/core/session/index.ts';
+import { advise, drawCups, drawWarnings, faultsOf, follower, foresee, freeOven, heatAsk, hotterFor, keepPlan, nextDraw, nextStep, runInHand, steps } from '@/core/session/index.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
@@ -172,4 +172,61 @@ test('a burst of a plan goes into the oven it was reckoned for, named, the next 
   const after = see();
   assert.notEqual(plan, planned);
   assert.ok(after.key === 'match' && after.send?.kind !== 'drawn', after.sentence);
+});
+
+test('metal is warmed last, looked at where that decides, and warmed again when it has gone cold, with the reason', () => {
+  const b = benchOn(snapshot());
+  const first = b.follow((s) => nextStep(s, b.now())?.key === 'warmMould');
+  assert.ok([...first.cups.values()].every((c) => c.fused && c.coloured), 'the cups are done before it');
+  b.follow((s) => [...s.shots.values()].some((x) => x.rackedAt !== null) && s.injectors.values().next().value!.draw === null);
+  const at = (minutes: number) => steps(b.state(), b.now() + minutes * 60_000);
+  const asks = (key: string) => [1, 3, 6, 10, 15, 25, 40].map((minutes) => at(minutes).find((x) => x.key === key)).find((x) => x !== undefined);
+  assert.match(asks('readMould')?.sentence ?? '', /^Hold the probe to .*: about \d+°, it may be \d+°$/);
+  const m = [...b.state().moulds.values()].find((x) => x.phase === 'open')!;
+  b.act({ kind: 'reading', payload: { target: { kind: 'mould', key: m.key }, celsius: 24, stage: null, from: 'typed' } });
+  const again = steps(b.state(), b.now()).find((x) => x.key === 'warmMould' && x.target === m.key);
+  assert.match(again?.sentence ?? '', /^Warm .* again: metal 24°, .* would come short$/);
+  b.act(again!.send!);
+  assert.ok(!steps(b.state(), b.now()).some((x) => x.key === 'warmMould' && x.target === m.key), 'once it is warm nothing more is asked');
+});
+
+test('while a mould cools a cup goes in just so early that it is hot for the next draw, never sooner, and nothing is said of it when nothing is to be drawn', () => {
+  const b = benchOn(snapshot());
+  const s = b.follow((x) => [...x.moulds.values()].every((m) => m.phase === 'cooling' || m.phase === 'opened') && x.injectors.values().next().value!.draw === null);
+  const said = () => {
+    const state = b.state();
+    const all = steps(state, b.now());
+    const ask = heatAsk(state, 1, runInHand(state), b.now(), all);
+    const answer = foresee(follower(state.snapshot.heat)(state.heat, b.now()), ask);
+    return { answer, ask, step: advise(state, all, answer, null, state.heat, b.now()), next: all[0]! };
+  };
+  assert.equal(said().answer.early, null, 'hot cups are left alone');
+  b.act({ kind: 'stirred', payload: { cup: A } }, 240_000);
+  for (const cup of [A, B, A, B]) b.act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: Math.round(said().answer.cups[cup]!.now.celsius), stage: null, from: 'typed' } }, 5000);
+  // Hands open, mark and clear: before the mould is ready the colder cup has gone in.
+  let found = said();
+  for (let i = 0; i < 12 && found.answer.early === null; i++) {
+    b.act(found.next.send!, 6000);
+    found = said();
+  }
+  const { early } = found.answer;
+  assert.ok(early, 'a cup is put in at some time');
+  assert.ok(found.ask.early!.next <= early.seconds + 25 && early.seconds >= 10, `${early.seconds} s, drawn in ${found.ask.early!.next} s`);
+  assert.match(found.step!.sentence, /^(A|B) 0:\d\d in Bench microwave: hot when the mould is ready$/);
+  assert.equal(found.step!.others![0]!.send.kind, found.next.send!.kind, 'what hands were at is beside it');
+  b.act(found.step!.send!);
+  assert.notEqual(said().step?.send?.kind === 'heated' && said().answer.early?.cup, early.cup, 'once');
+  assert.equal(nextDraw({ ...s, runs: new Map() }, [], b.now()), null);
+});
+
+test('baits that came short put the window up, none leave it; looks without end let go of it', () => {
+  const b = benchOn(snapshot());
+  const s = b.follow((x) => [...x.shots.values()].some((shot) => shot.rackedAt !== null));
+  const run = runInHand(s)!;
+  assert.equal(hotterFor(s, run), 0);
+  for (const shot of s.shots.values()) shot.marks = new Map([...shot.cavities.keys()].map((n) => [n, { grade: 'second' as const, fault: 'short' as const }]));
+  assert.ok(hotterFor(s, run) > 3 && hotterFor(s, run) <= 7);
+  const asked = (looks: number) => heatAsk({ ...s, heat: [...s.heat, ...Array.from({ length: looks }, (_, i) => ({ id: `x${i}`, at: b.now() + i, kind: 'reading' as const, cup: A, celsius: 160, sd: 0.7, eye: false, device: false }))] }, 1, run, b.now()).match!;
+  assert.equal(asked(0).window.low, asked(4).window.low);
+  assert.ok(asked(12).window.low < asked(8).window.low && asked(12).apart > asked(0).apart && asked(40).window.low >= asked(0).window.low - 12);
 });

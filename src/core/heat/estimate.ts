@@ -1,7 +1,7 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
 import { after, afterBurst, specificHeat } from './cup.ts';
 import type { Forecast } from './forecast.ts';
-import { forecastOf } from './forecast.ts';
+import { forecastOf, UNSAID } from './forecast.ts';
 
 /**
  * What the shop believes of its bench (M2, M3): heats of every cup and the constants behind them, in one state
@@ -58,13 +58,13 @@ export const PRIOR = {
 /** What wanders while nobody looks: standard deviations. */
 export const WANDER = {
   /** K in the plastic after a minute: what the two lumps leave out */
-  plastic: 0.6,
+  plastic: UNSAID.minute,
   /** K in the glass after a minute: it stands on more than air */
   glass: 0.2,
   /** ln air after a minute */
   air: 0.04,
   /** share of a burst's gain that no constant explains */
-  burst: 0.05,
+  burst: UNSAID.burst,
   /** share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more when hot */
   efficiency: 0.004,
 } as const;

@@ -14,8 +14,10 @@ export interface Doubt {
   /** share of a burst's gain that no constant explains */
   burst: number;
 }
+/** What no constant explains: share of a burst's gain, and K in the plastic after a minute (judgements, held to evenings in worlds no model knows). */
+export const UNSAID = { burst: 0.05, minute: 0.6 } as const;
 /** Before anything is learned. */
-export const DOUBT: Doubt = { efficiency: MICROWAVE.spread, dead: MICROWAVE.deadSpread, exchange: EXCHANGE.spread, reading: 1, burst: 0.04 };
+export const DOUBT: Doubt = { efficiency: MICROWAVE.spread, dead: MICROWAVE.deadSpread, exchange: EXCHANGE.spread, reading: 2, burst: UNSAID.burst };
 
 /** A forecast never comes without its range: 80 in 100 lie between low and high. */
 export interface Forecast {
@@ -60,7 +62,7 @@ export function forecastBurst(body: CupBody, heat: CupHeat, oven: Microwave, sec
 export function forecastCooling(body: CupBody, heat: CupHeat, seconds: number, doubt: Doubt = DOUBT): Forecast {
   const at = (b: CupBody, h: CupHeat) => after(b, h, seconds).plastic;
   const base = at(body, heat);
-  return forecastOf(base, spread([at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base, at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base, 0.1 * Math.sqrt(seconds / 60)]));
+  return forecastOf(base, spread([at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base, at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base, UNSAID.minute * Math.sqrt(seconds / 60)]));
 }
 
 /**

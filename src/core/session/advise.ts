@@ -141,8 +141,9 @@ function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits
 /** The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B 163° ± 2°”. */
 function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number, units: ShopUnits): string {
   const { bring, cups } = plan;
-  const several = new Set(bring.bursts.map((b) => b.oven)).size > 1;
-  const bursts = bring.bursts.slice(done).map((b) => `${letter(s, cups[b.cup])} ${b.seconds} s${several ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
+  // An oven is named where there is another, with its first burst and wherever it changes.
+  const several = s.snapshot.heat.ovens.length > 1;
+  const bursts = bring.bursts.slice(done).map((b, i, all) => `${letter(s, cups[b.cup])} ${b.seconds} s${several && b.oven !== all[i - 1]?.oven ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
   const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
   const end = bring.look === null ? `draw in ${clock(left)}` : `read ${letter(s, cups[bring.look])}`;
   return `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;

@@ -13,6 +13,7 @@ export * from './guard.ts';
 export * from './identity.ts';
 export * from './inserts.ts';
 export * from './next.ts';
+export * from './nextDraw.ts';
 export * from './rows.ts';
 export * from './state.ts';
 export * from './stateBaits.ts';

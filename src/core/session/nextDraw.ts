@@ -25,7 +25,13 @@ export function nextDraw(s: SessionState, all: readonly Step[], now: number): nu
   const drawn = (x: Step) => x.key === 'match' || x.key === 'draw';
   if (all.some((x) => x.key === 'cook' || x.key === 'shoot')) return null;
   if (freeMould(s, run) && all.some(drawn)) return takes(before(drawn));
-  const cooling = all.find((x) => x.key === 'cool' && run.tools.moulds.some((m) => String(m.id) === x.target));
-  if (!cooling || run.done + run.trialsDone >= run.target + run.trials) return null;
-  return Math.max(0, ((cooling.until ?? now) - now) / 1000) + takes(TURN);
+  if (run.done + run.trialsDone >= run.target + run.trials) return null;
+  // A mould that is open, or due to be, wants what is left of its turn; one that cools wants it all, after that.
+  const turns = all.flatMap((x): number[] => {
+    const at = TURN.indexOf(x.key);
+    if (at >= 0 && x.key !== 'close' && x.key !== 'top') return [takes(TURN.slice(at))];
+    const own = x.key === 'cool' && run.tools.moulds.some((m) => String(m.id) === x.target);
+    return own ? [Math.max(0, ((x.until ?? now) - now) / 1000) + takes(TURN)] : [];
+  });
+  return turns.length > 0 ? Math.min(...turns) : null;
 }
