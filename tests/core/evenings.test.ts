@@ -14,8 +14,9 @@ interface Told {
   step: Step;
   answer: HeatAnswer | null;
   high: number;
-  /** facts noted when it was said */
+  /** facts noted and readings taken when it was said */
   facts: number;
+  readings: number;
 }
 interface Evening {
   name: string;
@@ -35,7 +36,16 @@ function recorded(world: number, way: string): Evening {
     evening.sent.push({ at: table.now, send: what });
     send(what);
   };
-  hands.heard = (step, answer) => evening.told.push({ at: table.now, step, answer, high: runInHand(table.s)?.tools.window.high ?? 205, facts: table.facts });
+  let idle = 0;
+  hands.heard = (step, answer) => {
+    evening.told.push({ at: table.now, step, answer, high: runInHand(table.s)?.tools.window.high ?? 205, facts: table.facts, readings: table.tally.readings });
+    // A hand is slow now and then: meanwhile the bench is asked again, as it asks itself every two seconds.
+    if (step.key !== 'match' || step.send?.kind !== 'heated' || idle > 0 || evening.told.length % 3 > 0) return;
+    for (idle = 8; idle > 0; idle--) {
+      table.wait(2);
+      hands.look();
+    }
+  };
   for (let i = 0; i < 1500 && table.s.status !== 'finished' && bench.seconds < 7200; i++) if (!hands.act()) break;
   return evening;
 }
@@ -67,7 +77,7 @@ test('property: without a new fact the bench does not take back what it said: it
 test('property: no cup is asked to be read again when nothing has happened to any cup since', () => {
   for (const { name, told } of evenings) for (let i = 1; i < told.length; i++) {
     const [before, after] = [told[i - 1]!, told[i]!];
-    const again = before.step.read && after.step.read?.key === before.step.read.key && after.facts === before.facts + 1 && after.step.read.kind === 'cup';
+    const again = before.step.read && after.step.read?.key === before.step.read.key && after.facts === before.facts + 1 && after.readings > before.readings && after.step.read.kind === 'cup';
     if (!again || after.answer?.cups[after.step.read!.key]?.doubted != null) continue;
     assert.ok(after.at - before.at > 60_000, `${name}: ${before.step.sentence}; then ${after.step.sentence}`);
   }

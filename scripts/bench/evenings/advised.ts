@@ -18,7 +18,8 @@ export class Advised {
   constructor(private readonly t: Table, private readonly without?: Ablation) {
     this.follow = follower(t.s.snapshot.heat);
   }
-  private step(): Step | null {
+  /** What the bench says now. */
+  look(): Step | null {
     const { s, now } = this.t;
     const run = runInHand(s);
     const since = performance.now();
@@ -33,7 +34,7 @@ export class Advised {
   }
   act(): boolean {
     const { t } = this;
-    const step = this.step();
+    const step = this.look();
     if (!step) return false;
     if (step.until !== undefined && step.until > t.now + 500) {
       if (step.key === 'hold') t.wait((step.until - t.now) / 1000);

@@ -112,6 +112,15 @@ const AGES = 4;
 const LAGS = 12;
 const DRIFTS = 8;
 
+/** A plan nobody has begun stands so long against one that begins otherwise, s: what was said is not taken back for a second's gain. */
+const STANDS = 25;
+/** Whether two plans ask the same of a hand next. A draw that was said stands no longer than cups stay hot. */
+const beginsAlike = (a: HeatPlan, b: HeatPlan): boolean => {
+  const [x, y] = [a.bring.bursts[0], b.bring.bursts[0]];
+  if (!x || !y) return true;
+  return x.cup === y.cup && a.ovens[x.oven]?.id === b.ovens[y.oven]?.id;
+};
+
 /** The plan to go by: the one in hand while it holds, else the newest answer. */
 export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer | null, now: number): HeatPlan | null {
   const fresh = answer?.bring && ask.match ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, ovens: ask.ovens } : null;
@@ -122,7 +131,7 @@ export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer
   const heating = ask.notes.findLast((n) => n.kind === 'burst');
   const busy = heating?.kind === 'burst' && now < heating.at + heating.seconds * 1000;
   const drift = done > 0 && heating ? (heating.at - held.at) / 1000 - begins(held)[done - 1]! : 0;
-  if (!busy && fresh && fresh.at > held.at && (done === 0 ? (now - held.at) / 1000 > AGES : late > LAGS || Math.abs(drift) > DRIFTS)) return fresh;
+  if (!busy && fresh && fresh.at > held.at && (done === 0 ? (now - held.at) / 1000 > (beginsAlike(held, fresh) ? AGES : STANDS) : late > LAGS || Math.abs(drift) > DRIFTS)) return fresh;
   return held;
 }
 

@@ -156,7 +156,7 @@ function usesOf(b: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: Belief } {
 /** Where in the window a cup is to be at the draw it is heated early for, as a share of it. */
 const EARLY_AIM = 0.6;
 /** s of hands that a cup heated early wants: taken out and stirred, and a look. A shorter burst than this is left to the match. */
-const EARLY = { lead: 25, least: 10 } as const;
+const EARLY = { lead: 25, least: 10, alike: 4 } as const;
 
 /**
  * The coldest cup that would be under the window at the next draw, with the burst that leaves it in the window then: given so
@@ -164,7 +164,9 @@ const EARLY = { lead: 25, least: 10 } as const;
  */
 function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<HeatAsk['early']>, uses: readonly OvenUse[], limits: (cup: string) => Limits): HeatAnswer['early'] {
   const use = uses[0];
-  const here = cups.filter((c) => b.cups.includes(c)).map((cup) => ({ cup, then: aheadOf(b, cup, next).celsius })).sort((x, y) => x.then - y.then)[0];
+  const all = cups.filter((c) => b.cups.includes(c)).map((cup) => ({ cup, then: aheadOf(b, cup, next).celsius }));
+  // Of cups about as cold always the same one, so that what is said stands.
+  const here = all.find((x) => x.then <= Math.min(...all.map((y) => y.then)) + EARLY.alike);
   if (!use || !here || here.then >= window.low) return null;
   const { cup } = here;
   const safe = safeBurst(b, { ...use, cups: [cup] }, limits(cup).ceiling);
