@@ -16,6 +16,8 @@ module.exports = {
     only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker']),
     only('worker-imports-core', 'worker', ['core']),
     only('device-imports-core', 'device', ['core']),
+    { name: 'nothing-knows-the-worlds', severity: 'error', from: { path: '^src/' }, to: { path: '^worlds/' } },
+    { name: 'worlds-know-no-models', severity: 'error', from: { path: '^worlds/' }, to: { path: '^src/', pathNot: '^src/core/chance' } },
     { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/' }, to: { dependencyTypes: ['core'] } },
     { name: 'core-keeps-out-of-frameworks', severity: 'error', from: { path: '^src/core/' }, to: { path: 'node_modules/(react|astro|sequelize|pg|chart)' } },
     { name: 'sql-stays-in-store', severity: 'error', from: { path: '^src/', pathNot: '^src/(store|live)/' }, to: { path: 'node_modules/(sequelize|pg|umzug)/' } },
