@@ -20,8 +20,8 @@ interface Cup {
 }
 
 /** The longest that is looked ahead, s, and in what steps. */
-const HORIZON = 240;
-const STEP = 4;
+const HORIZON = 192;
+const STEP = 6;
 /** Where in the window cups are brought to, as shares of it, the best first. */
 const AIMS = [0.65, 0.4] as const;
 /** K a cup may end off what it was brought to: a burst is whole seconds. */
