@@ -61,12 +61,15 @@ function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now
   }
   // What lies in it already would come out hot, oiled and loose: it is warmed before it is loaded.
   if (m.phase !== 'open' || m.loaded.size > 0 || s.skips.has(`warmMould:${m.key}:${m.cycles}`) || run.done + run.trialsDone >= run.target + run.trials) return [];
+  // Just seen to: it was warmed a moment ago, and nothing was read of it since.
+  const since = (kind: 'warmed' | 'read') => (now - (m.told.findLast((n) => n.kind === kind)?.at ?? -Infinity)) / 1000;
+  if (since('warmed') < SEEN_TO && since('warmed') <= since('read')) return [];
   const { celsius, sd } = mouldHeat(s, m, now);
   const even = coldTonight(s, m).mean;
   const takes = HANDS_WARM + (warmTime(bodyOfMould(m.mould), celsius, warmTo, roomOf(s), 'plate') ?? 0);
   // Whether it pays hangs on a heat nobody has looked at for a while: a look costs less than either mistake.
   const pays = (at: number) => warmTo - at >= LEAST_UNDER && warmingPays(warmTo - at, even, m.mould.cavities.length, baitTakes(s, now), takes);
-  if (sd > DOUBTFUL && pays(celsius - sd) !== pays(celsius + sd) && !s.skips.has(`readMould:${m.key}:${m.cycles}`)) {
+  if (sd > DOUBTFUL && since('read') > SEEN_TO && pays(celsius - sd) !== pays(celsius + sd) && !s.skips.has(`readMould:${m.key}:${m.cycles}`)) {
     return [{ key: 'readMould', target: m.key, sentence: `Hold the probe to ${name}: about ${degrees(celsius, units)}, it may be ${degrees(celsius - sd, units)}`, detail: `It likes ${degrees(warmTo, units)}. What is read tells whether to warm it, tonight and next time.`, label: `Read ${name}`, read: { kind: 'mould', key: m.key }, skip: { step: 'readMould', target: `${m.key}:${m.cycles}` } }];
   }
   if (warmTo - celsius < LEAST_UNDER || !warmingPays(warmTo - celsius, even, m.mould.cavities.length, baitTakes(s, now), takes)) return [];
@@ -74,6 +77,8 @@ function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now
 }
 /** K under its own heat within which a mould said to be warm may be anyway. */
 const LEAST_UNDER = 4;
+/** s for which a mould that was warmed or looked at is not asked about again (judgement). */
+const SEEN_TO = 240;
 /** A mould's heat known less surely than this, K, is worth a look before it is warmed or not. */
 const DOUBTFUL = 2.5;
 /** s of work to put a mould on the plate and take it off. */
