@@ -134,7 +134,7 @@ test('a cored bait’s rows tell which insert lay in each cavity; shells are no 
   assert.ok(cavities.length > 0 && cavities.every((c) => s.lots.has(c.insert_from!)));
   const baits = [...s.shots.values()].filter((x) => x.stage.makes === 'bait').reduce((n, x) => n + x.cavities.size, 0);
   const { finishedSessions } = await import('@/store/log.ts');
-  assert.equal((await finishedSessions(1))[0]!.shot, baits);
+  assert.equal((await finishedSessions(100)).find((x) => x.id === b.session)!.shot, baits);
   assert.equal((await row<{ n: number }>('SELECT sum(count)::int AS n FROM stock_moves WHERE session_id = $1', [b.session]))!.n, baits);
 });
 
