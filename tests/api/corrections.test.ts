@@ -57,7 +57,7 @@ test('B7 a count put right, a tray dropped and an undo after the finish: tables,
   const was = await totals(session);
   assert.ok(was.good > 8 && was.given > 0);
   const { row } = await store();
-  const shot = (await row<{ shot: string; good: number; cavities: number }>('SELECT shot, good, (SELECT count(*)::int FROM cavity_results c WHERE c.session_id = s.session_id AND c.shot = s.shot) AS cavities FROM shots s WHERE session_id = $1 AND NOT trial AND good >= 5 ORDER BY shot LIMIT 1', [session]))!;
+  const shot = (await row<{ shot: string; good: number; cavities: number }>('SELECT shot, good, (SELECT count(*)::int FROM cavity_results c WHERE c.session_id = s.session_id AND c.shot = s.shot) AS cavities FROM shots s WHERE session_id = $1 AND NOT trial AND good >= 5 AND usable = 0 ORDER BY shot LIMIT 1', [session]))!;
 
   const noReason = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: [{ id: v4(), session, at: Date.now(), by: 'desk', v: EVENT_VERSION, kind: 'recounted', payload: { shot: shot.shot, good: 3, usable: 0, second: 0 } }] });
   assert.equal(noReason.body.refused.length, 1, 'a count is put right with a reason');
