@@ -88,10 +88,10 @@ export const onRack = (since: Date): Promise<RackRow[]> =>
 export const goodByJob = (session: number): Promise<{ job: string; good: number }[]> =>
   rows(`SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`, [session]);
 
-/** What came good of what was shot, by mould, build, stage and session: trials apart, the newest sessions. */
+/** What came good of what was shot, by mould, build, stage and session: trials apart, of the newest 200 sessions. */
 export const goodRecord = (newest = 400): Promise<{ mould: number; build: string; stage: string; good: number; shot: number }[]> =>
   rows(
     `SELECT mould_id AS mould, build, stage, sum(good)::int AS good, sum(good + usable + second)::int AS shot
-       FROM shots WHERE NOT trial AND marked_at IS NOT NULL GROUP BY session_id, mould_id, build, stage ORDER BY session_id DESC LIMIT $1`,
+       FROM shots WHERE NOT trial AND marked_at IS NOT NULL AND session_id > (SELECT coalesce(max(id), 0) - 200 FROM sessions) GROUP BY session_id, mould_id, build, stage ORDER BY session_id DESC LIMIT $1`,
     [newest],
   );

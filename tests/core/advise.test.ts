@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { cooled, knownOf } from '@/core/heat/index.ts';
 import type { HeatSetup, SessionState, Snapshot } from '@/core/session/index.ts';
-import { advise, drawCups, drawWarnings, faultsOf, follower, foresee, freeOven, heatAsk, hotterFor, keepPlan, nextDraw, nextStep, runInHand, steps } from '@/core/session/index.ts';
+import { advise, drawCups, drawWarnings, faultsOf, follower, foresee, freeOven, heatAsk, hotterFor, keepPlan, nextDraw, nextStep, runInHand, steps, windowNow } from '@/core/session/index.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
@@ -228,6 +228,10 @@ test('baits that came short put the window up, none leave it; looks without end 
   assert.equal(hotterFor(s, run), 0);
   for (const shot of s.shots.values()) shot.marks = new Map([...shot.cavities.keys()].map((n) => [n, { grade: 'second' as const, fault: 'short' as const }]));
   assert.ok(hotterFor(s, run) > 3 && hotterFor(s, run) <= 7);
+  // One figure everywhere: asked of the cups, said in words, drawn on the scale.
+  assert.equal(heatAsk(s, 1, run, b.now()).match!.window.low, windowNow(s, run).low);
+  const cold = steps(s, b.now() + 120_000).find((x) => x.key === 'match');
+  assert.match(cold?.detail ?? '', new RegExp(`The window is ${windowNow(s, run).low}° to ${windowNow(s, run).high}°, ${hotterFor(s, run)}° up for what came short\\.`));
   const asked = (looks: number) => heatAsk({ ...s, heat: [...s.heat, ...Array.from({ length: looks }, (_, i) => ({ id: `x${i}`, at: b.now() + i, kind: 'reading' as const, cup: A, celsius: 160, sd: 0.7, eye: false, device: false }))] }, 1, run, b.now()).match!;
   assert.equal(asked(0).window.low, asked(4).window.low);
   assert.ok(asked(12).window.low < asked(8).window.low && asked(12).apart > asked(0).apart && asked(40).window.low >= asked(0).window.low - 12);

@@ -50,7 +50,7 @@ export class Advised {
     }
     if (step.key === 'more') more(t, step);
     else if (step.read) this.read(step);
-    else if (step.key === 'cook' && step.label.endsWith('runs clear')) this.clear(step);
+    else if (step.key === 'cook' && step.send?.kind === 'reading') this.clear(step);
     else if (step.key === 'mark') {
       t.mark(step.target);
       t.send(step.send!);

@@ -162,7 +162,7 @@ export class Thumb {
 const AGAIN = 2;
 /** Short of inserts: shot again; short of baits: the evening is over. */
 export function more(t: Table, step: Step): void {
-  const goOn = step.others?.find((o) => o.label.startsWith('Go on'));
+  const goOn = step.others?.find((o) => o.send.kind === 'skipped' && o.send.payload.step === 'shortOf');
   if (!goOn) return t.send({ kind: 'finished', payload: {} });
   t.again += 1;
   t.send(t.again > AGAIN ? goOn.send : step.send!);

@@ -10,6 +10,8 @@ interface Saying {
   unit: string;
   /** a heat: shown as the shop reads heats */
   heat?: true;
+  /** it only tells how the forecasts did: nothing goes by it */
+  told?: true;
   /** so many degrees between two heats */
   apart?: true;
   /** watts for each degree between two things: degrees of the shop */
@@ -23,7 +25,7 @@ const same = (x: number) => x;
 const SAYINGS: Record<string, Saying> = {
   air: { name: 'The shop’s air', what: 'how fast cups lose heat, against still air', unit: '×', shown: exp, places: 2 },
   calibration: { name: 'Its ranges', what: 'how wide they turn out, against how wide they are reckoned', unit: '×', shown: same, places: 2 },
-  inside: { name: 'Inside its range', what: 'of 100 readings that were foreseen; 80 is right', unit: 'of 100', shown: (x) => 100 * Math.min(1, Math.max(0, x)), places: 0 },
+  inside: { name: 'Inside its range', what: 'of 100 readings that were foreseen; 80 is right', told: true, unit: 'of 100', shown: (x) => 100 * Math.min(1, Math.max(0, x)), places: 0 },
   cold: { name: 'Half come short', what: 'with its metal so far under its own heat', unit: '', apart: true, shown: same, places: 0 },
   efficiency: { name: 'What it gives', what: 'share of the power on its label that reaches the plastic', unit: '%', shown: (x) => 100 * x, places: 0 },
   dead: { name: 'Until it wakes', what: 'seconds at the start of every burst that give nothing', unit: 's', shown: same, places: 1 },

@@ -6,7 +6,7 @@ import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
 import { POT, shownHeat } from './foresee.ts';
 import type { Warning } from './guard.ts';
-import { apartOf, drawWarnings, freeOven, freeOvens, heatCups, mouldDrawWarnings } from './guard.ts';
+import { apartOf, drawWarnings, freeOven, freeOvens, heatCups, mouldDrawWarnings, windowNow } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
 import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
@@ -52,25 +52,13 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
 
 /** Looks at a cup after which what is wanted of it is let go of a little with each more, K (judgements): nobody reads for ever. */
 const PATIENCE = { looks: 3, each: 2, most: 12 } as const;
-/** K hotter a run is shot for each share of its last baits that came short, and at most (handbook §5: +5 to 10 °C). */
-const HOTTER = { each: 20, most: 7, beside: 8 } as const;
-
-/** K by which the window goes up for what came short in the last two shots of a run. */
-export function hotterFor(s: SessionState, run: RunState): number {
-  const last = [...s.shots.values()].filter((x) => x.job === run.key && x.markedAt !== null).slice(-2);
-  const baits = last.reduce((n, x) => n + x.cavities.size, 0);
-  const short = last.reduce((n, x) => n + [...x.marks.values()].filter((m) => m.fault === 'short').length, 0);
-  return Math.min(HOTTER.most, (HOTTER.each * short) / (baits + HOTTER.beside));
-}
-
 /** Window and gap that are asked of cups now: hotter where baits came short, wider the more often they have been looked at for one draw. */
 function wantedNow(s: SessionState, run: RunState, cups: CupState[]): { window: { low: number; high: number }; apart: number } {
+  const { low, high } = windowNow(s, run);
   const drawn = s.heat.findLastIndex((n) => n.kind === 'drawn');
-  const looks = s.heat.slice(drawn + 1).filter((n) => n.kind === 'reading' && n.celsius > run.tools.window.low - PATIENCE.most && cups.some((c) => c.key === n.cup)).length;
+  const looks = s.heat.slice(drawn + 1).filter((n) => n.kind === 'reading' && n.celsius > low - PATIENCE.most && cups.some((c) => c.key === n.cup)).length;
   const slack = Math.min(PATIENCE.most, PATIENCE.each * Math.max(0, looks - PATIENCE.looks * Math.max(1, cups.length)));
-  const hotter = hotterFor(s, run);
-  const { low, high } = run.tools.window;
-  return { window: { low: low + hotter - slack, high: high + hotter }, apart: run.stage.layers.length > 1 ? apartOf(s, run) + slack / 2 : 30 };
+  return { window: { low: low - slack, high }, apart: run.stage.layers.length > 1 ? apartOf(s, run) + slack / 2 : 30 };
 }
 
 /** Cups that stand ready for the next draw, where it is known when that will be and an oven is free. */

@@ -62,6 +62,22 @@ export function freeOven(s: SessionState): { id: number; level: number } | null 
   return other ? { id: other.id, level: other.oven.level } : null;
 }
 
+/** K hotter a run is shot for each share of its last baits that came short, and at most (handbook §5: +5 to 10 °C). */
+const HOTTER = { each: 20, most: 7, beside: 8 } as const;
+
+/** K by which the window goes up for what came short in the last two shots of a run, whole. */
+export function hotterFor(s: SessionState, run: RunState): number {
+  const last = [...s.shots.values()].filter((x) => x.job === run.key && x.markedAt !== null).slice(-2);
+  const baits = last.reduce((n, x) => n + x.cavities.size, 0);
+  const short = last.reduce((n, x) => n + [...x.marks.values()].filter((m) => m.fault === 'short').length, 0);
+  return Math.round(Math.min(HOTTER.most, (HOTTER.each * short) / (baits + HOTTER.beside)));
+}
+/** The window a run is shot in now: what is asked of cups, warned of at a draw and drawn on the scale. */
+export function windowNow(s: SessionState, run: RunState): { low: number; high: number } {
+  const hotter = hotterFor(s, run);
+  return { low: run.tools.window.low + hotter, high: run.tools.window.high + hotter };
+}
+
 /** Every oven no cup stands in, the one in use first. */
 export function freeOvens(s: SessionState): { id: number; level: number }[] {
   const first = freeOven(s) ?? s.oven;
@@ -90,14 +106,16 @@ export function drawWarnings(state: SessionState, run: RunState, now: number, on
   const { units, bench } = state.snapshot;
   const cups = only === undefined ? heatCups(state, run) : [state.cups.get(only)].filter((c): c is CupState => c !== undefined);
   const out: Warning[] = [];
+  // Under its own window a run is cold; over the one that went up for what came short it is hot.
+  const window = { low: run.tools.window.low, high: windowNow(state, run).high };
   for (const cup of cups) {
     const { letter } = cup;
     const told = foreseen.get(cup.key);
     const reading = told ? { at: now, celsius: told.celsius, low: told.celsius - Z80 * told.sd, high: told.celsius + Z80 * told.sd } : cup.reading;
     if (!reading) out.push({ code: 'unread', sentence: `${letter} has not been read.` });
     else if (now - reading.at > bench.stale * 1000) out.push({ code: 'stale', sentence: `${letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.` });
-    if (reading && reading.high < run.tools.window.low) out.push({ code: 'cold', sentence: `${letter} is ${degreesApart(run.tools.window.low - reading.celsius, units)} under the window.` });
-    if (reading && reading.low > run.tools.window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - run.tools.window.high, units)} over the window.` });
+    if (reading && reading.high < window.low) out.push({ code: 'cold', sentence: `${letter} is ${degreesApart(window.low - reading.celsius, units)} under the window.` });
+    if (reading && reading.low > window.high) out.push({ code: 'hot', sentence: `${letter} is ${degreesApart(reading.celsius - window.high, units)} over the window.` });
     if (!cup.fused) out.push({ code: 'unfused', sentence: `${letter} has not been seen at ${say(cup.limits.fusion, 'temperature', units)} or clear since it was charged.` });
     if (!cup.coloured) out.push({ code: 'uncoloured', sentence: `${letter} is not marked as coloured.` });
     const lacks = cup.coloured ? lacking(cup, state.snapshot.colour.materials) : [];

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, isKept, queueOf, runInHand, steps, unpoured, whatIf } from '@/core/session/index.ts';
+import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, isKept, queueOf, runInHand, steps, unpoured, whatIf, windowNow } from '@/core/session/index.ts';
 import { baitShots } from '@/core/plan/run.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
@@ -190,7 +190,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       {heatCautions(s, answer, now).map((c) => <HotCup key={c.cup} caution={c} />)}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
-          run && <Cups cups={cups} answer={answer} devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')} matched={drawCups(s, run)} window={run.tools.window} units={units} tolerance={apartOf(s, run)} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
+          run && <Cups cups={cups} answer={answer} devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')} matched={drawCups(s, run)} window={windowNow(s, run)} units={units} tolerance={apartOf(s, run)} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
           <CupCaptions cups={cups} answer={answer} units={units} />)}
         {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
           run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),

@@ -77,10 +77,10 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
                   <p><span className="figure text-3xl">{now.middle.toFixed(says.places)}</span> {now.unit} <span className="text-soft">eight in ten: {now.low.toFixed(says.places)} to {now.high.toFixed(says.places)}</span></p>
                   <Track row={r} units={units} />
                   <p className="hint">Usual: {sayKnown(r.key, r.usual, units).text}. {r.all_readings} {TOLD[r.key.split('/')[0]!] ?? 'readings'} on {r.evenings} {r.evenings === 1 ? 'evening' : 'evenings'}{r.all_left ? `, ${r.all_left} left out as not fitting` : ', none left out'}.</p>
-                  <p className="mt-1 flex gap-2">
+                  {!says.told && <p className="mt-1 flex gap-2">
                     <button type="button" className="act" aria-pressed={r.locked} onClick={() => void change(r.key, r.locked ? 'unlock' : 'lock')}>{r.locked ? 'Locked: let it learn' : 'Lock it so'}</button>
                     <button type="button" className="act" onClick={() => void change(r.key, 'reset')}>Forget it</button>
-                  </p>
+                  </p>}
                 </li>
               );
             })}

@@ -48,7 +48,7 @@ function StageFields({ run, job, shelf, units, defaults, set, several, onMould }
         <Choose label="And, in step with it" value={tools.moulds[1]?.id ?? ''} all={second} take={(id) => { const m = find(shelf.moulds, id); set({ moulds: [...tools.moulds.slice(0, 1), ...(m ? [inTools(m)] : [])] }); }} />
         {barrels > 0 && <Choose label="Injector" value={tools.injector?.id ?? ''} all={shelf.injectors} take={(id) => { const i = find(shelf.injectors, id); set({ injector: i ? { id, injector: i.spec } : null, order: [] }); }} />}
         {barrels > 1 && <Choose label="Block" value={tools.block?.id ?? ''} all={shelf.blocks} take={(id) => { const b = find(shelf.blocks, id); set({ block: b ? { id, block: b.spec } : null }); }} />}
-        <QuantityField label="Come good" value={tools.good} dimensions={['share']} shop={units} min={0.05} max={1} onChange={(v) => v !== null && set({ good: v })} />
+        <QuantityField label="Come good" value={tools.good} dimensions={['share']} shop={units} min={0.05} max={1} onChange={(v) => v !== null && set({ good: v, strength: undefined })} />
         <label className="field"><span>Shot window</span>
           <select className="box" value={`${tools.window.low}/${tools.window.high}`} onChange={(e) => { const [low, high] = e.target.value.split('/').map(Number); set({ window: { low: low!, high: high! } }); }}>
             {windows(tools, defaults, tools.moulds[0]?.mould.window ?? null).map((w) => <option key={w.name} value={`${w.low}/${w.high}`}>{degrees(w.low, units)} to {degrees(w.high, units)}, {w.name}</option>)}

@@ -4,7 +4,7 @@ import { sourceOf } from '../../plan/index.ts';
 import { degrees, degreesApart, lasting, say } from '../../quantity/index.ts';
 import { sum } from '../../shot/index.ts';
 import { massFor } from '../apply.ts';
-import { apartOf, cupsOf, drawWarnings, gapOf, heatCups, isFresh, mouldDrawWarnings, mouldWarnings, partsIn, unloaded, unpoured } from '../guard.ts';
+import { apartOf, cupsOf, drawWarnings, gapOf, heatCups, hotterFor, isFresh, mouldDrawWarnings, mouldWarnings, partsIn, unloaded, unpoured, windowNow } from '../guard.ts';
 import { lotsFor, ready } from '../inserts.ts';
 import type { SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
@@ -149,7 +149,8 @@ function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Ste
   const cups = shot ? heatCups(s, run) : cupsOf(s, run).filter((c) => c.key === String(run.job.layers[next?.key ?? '']));
   const unread = cups.filter((c) => !isFresh(c, now, bench.stale));
   const gap = gapOf(cups);
-  const { low, high } = run.tools.window;
+  const { low, high } = windowNow(s, run);
+  const hotter = hotterFor(s, run);
   const coldest = [...cups].sort((a, b) => (a.reading?.celsius ?? 0) - (b.reading?.celsius ?? 0))[0];
   const under = cups.find((c) => c.reading && c.reading.high < low);
   const over = cups.find((c) => c.reading && c.reading.low > high);
@@ -163,7 +164,7 @@ function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Ste
     : under ? `${under.letter} is ${Math.round(low - under.reading!.celsius) === 0 ? 'just' : degreesApart(low - under.reading!.celsius, units)} under: a short burst, stir, read`
     : over ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: let it cool, stir, read`
     : `${coldest!.letter} is ${degreesApart(gap ?? 0, units)} colder: a short burst, stir, read`;
-  return { key: 'match', target: shot ? injectorOf(s, run)!.key : m.key, sentence, detail: `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}.${cups.length > 1 ? ` ${degreesApart(apartOf(s, run), units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target } };
+  return { key: 'match', target: shot ? injectorOf(s, run)!.key : m.key, sentence, detail: `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}${hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : ''}.${cups.length > 1 ? ` ${degreesApart(apartOf(s, run), units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target } };
 }
 
 function drawStep(s: SessionState, turn: Turn, now: number): Step {
