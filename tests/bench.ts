@@ -20,7 +20,8 @@ export function benchOn(snapshot: Snapshot) {
       const s = state();
       const step = nextStep(s, now)!;
       const window = runInHand(s)?.tools.window;
-      if (step.read?.kind === 'mould') act({ kind: 'reading', payload: { target: step.read, celsius: s.moulds.get(step.read.key)!.mould.warmTo, stage: null, from: 'typed' } });
+      if (step.read?.kind === 'room') act({ kind: 'reading', payload: { target: step.read, celsius: 20, stage: null, from: 'typed' } });
+      else if (step.read?.kind === 'mould') act({ kind: 'reading', payload: { target: step.read, celsius: s.moulds.get(step.read.key)!.mould.warmTo, stage: null, from: 'typed' } });
       else if (step.read) read(step.read.key, s.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178);
       else if (step.until && step.until > now) now = step.until;
       else for (const one of [...(step.also ?? []), step.send!, ...(step.then ?? [])]) act(one);

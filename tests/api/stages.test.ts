@@ -49,7 +49,7 @@ async function open(bait: string, colourway: string, count: number) {
       const s = state();
       const step = nextStep(s, now)!;
       const window = runInHand(s)?.tools.window;
-      if (step.read) await act({ kind: 'reading', payload: { target: step.read, celsius: step.read.kind === 'mould' ? s.moulds.get(step.read.key)!.mould.warmTo : s.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178, stage: null, from: 'typed' } });
+      if (step.read) await act({ kind: 'reading', payload: { target: step.read, celsius: step.read.kind === 'room' ? 20 : step.read.kind === 'mould' ? s.moulds.get(step.read.key)!.mould.warmTo : s.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178, stage: null, from: 'typed' } });
       else if (step.until && step.until > now) now = step.until;
       else await act(...(step.also ?? []), step.send!, ...(step.then ?? []));
     }

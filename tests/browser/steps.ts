@@ -85,8 +85,9 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
       const pad = page.getByRole('dialog');
       await expect.poll(async () => (await pad.isVisible()) || (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq).toBe(true);
       if (!(await pad.isVisible())) continue;
-      // A mould is read as warm as most like it.
-      await hands.read(step === 'readMould' ? 40 : await shown(page, read));
+      // A mould is read as warm as most like it, the room as rooms are.
+      const metal = { readMould: 40, readRoom: 20 }[step ?? ''];
+      await hands.read(metal ?? (await shown(page, read)));
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool' || step === 'heating') {
       // To the end of its countdown; a cup that cools waits for its own.

@@ -189,7 +189,7 @@ function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUni
 const inPlans = (s: SessionState, plan: HeatPlan, done: number): string => (s.snapshot.heat.ovens.length > 1 ? `In ${inWhich(s, plan.ovens[plan.bring.bursts[done]!.oven])}. ` : '');
 
 /** Steps a cup may be put in before: nothing of them is under pressure, or cools in a barrel. */
-const EARLY_BEFORE: ReadonlySet<Step['key']> = new Set(['cool', 'open', 'mark', 'sprue', 'rack', 'close', 'load', 'top', 'readMould', 'warmMould', 'warmInjector', 'clean', 'colour', 'heating', 'secondLook']);
+const EARLY_BEFORE: ReadonlySet<Step['key']> = new Set(['cool', 'open', 'mark', 'sprue', 'rack', 'close', 'load', 'top', 'readRoom', 'readMould', 'warmMould', 'warmInjector', 'clean', 'colour', 'heating', 'secondLook']);
 
 function earlyStep(s: SessionState, step: Step, early: NonNullable<HeatAnswer['early']>, units: ShopUnits): Step {
   const c = s.cups.get(early.cup)!;

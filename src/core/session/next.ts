@@ -83,7 +83,7 @@ export function steps(s: SessionState, now: number): Step[] {
   if (run && short.length > 0) out.push(...short);
   else if (run) {
     const prepare = [...cupSteps(s, run), ...metalSteps(s, run, now)];
-    const order: Step['key'][] = ['wake', 'dose', 'degasCold', 'cook', 'degasBefore', 'colour', 'degasAfter', 'clean', 'warmInjector', 'readMould', 'warmMould'];
+    const order: Step['key'][] = ['wake', 'dose', 'degasCold', 'cook', 'degasBefore', 'colour', 'degasAfter', 'clean', 'warmInjector', 'readRoom', 'readMould', 'warmMould'];
     prepare.sort((a, b) => order.indexOf(a.key) - order.indexOf(b.key));
     out.push(...prepare);
     if (turn && drawn.length === 0) out.push(...shotSteps(s, turn, now));

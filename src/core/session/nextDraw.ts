@@ -4,7 +4,7 @@ import type { Step, StepKey } from './step.ts';
 
 /** s of hands each step takes before a draw, as makers' hands usually do (judgements). */
 const TAKES: Partial<Record<StepKey, number>> = {
-  warmMould: 45, readMould: 12, warmInjector: 20, clean: 45, colour: 75, dose: 45, load: 30, close: 20, top: 5, open: 12, mark: 12, sprue: 10,
+  warmMould: 45, readMould: 12, readRoom: 8, warmInjector: 20, clean: 45, colour: 75, dose: 45, load: 30, close: 20, top: 5, open: 12, mark: 12, sprue: 10,
   rack: 12, keep: 15, empty: 20, secondLook: 8, topOff: 8, hold: 8, pour: 20,
 };
 /** Steps that hands have between a mould that opens and its next draw. */

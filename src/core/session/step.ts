@@ -17,6 +17,7 @@ export const STEPS = {
   trial: { name: 'Fill in the trial card', place: 'moulds' },
   wake: { name: 'Wake the plastisol', place: 'cups' },
   warmMould: { name: 'Warm the mould', place: 'moulds' },
+  readRoom: { name: 'Read how warm the shop is', place: 'session' },
   readMould: { name: 'Read the mould’s metal', place: 'moulds' },
   warmInjector: { name: 'Warm injector and block', place: 'barrels' },
   dose: { name: 'Measure and dose', place: 'cups' },
@@ -52,7 +53,7 @@ export interface Step {
   label: string;
   /** what the action records; a step without one opens the reading pad */
   send?: Send;
-  read?: { kind: 'cup' | 'mould'; key: string };
+  read?: { kind: 'cup' | 'mould' | 'room'; key: string };
   /** a card the action opens instead */
   open?: 'trial';
   /** plungers pushed in turn, so long each */

@@ -86,9 +86,11 @@ const HANDS_WARM = 15;
 
 /** What moulds, injector and block still want before the first shot, with the reason. */
 export function metalSteps(s: SessionState, run: RunState, now: number): Step[] {
+  const { units } = s.snapshot;
   const out: Step[] = [];
   // Metal is warmed last: while the cups still want something it would only go cold again.
   const ready = cupsInHand(s, run).every((c) => c.fused || s.skips.has(`cook:${c.key}`));
+  if (ready && s.roomCelsius === null && !s.skips.has('readRoom:room')) out.push({ key: 'readRoom', target: 'room', sentence: `How warm is the shop? ${degrees(roomOf(s), units)} is only a guess`, detail: 'Metal and cups lose their heat to it: it tells when to warm again, and when to open.', label: 'Read the shop', read: { kind: 'room', key: 'room' }, skip: { step: 'readRoom', target: 'room' } });
   if (ready) for (const { id } of run.tools.moulds) out.push(...warmStep(s, run, s.moulds.get(String(id)), now));
   const injector = injectorOf(s, run);
   if (ready && injector && !injector.warmed && !s.skips.has(`warmInjector:${injector.key}`)) {
