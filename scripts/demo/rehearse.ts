@@ -3,6 +3,7 @@ import type { Stage } from '../../src/core/build/index.ts';
 import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, faultsOf, heatCups, nextStep, runInHand, startState, steps } from '../../src/core/session/index.ts';
 import { normal } from '../../src/core/chance.ts';
+import { atOnce } from './atOnce.ts';
 import { metalOf } from './metal.ts';
 import { stoveOf } from './stove.ts';
 
@@ -87,10 +88,9 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       send({ kind: 'trialled', payload: { mould: step.target, shot: shot.id, fill: 'full', letsGo: 'TOP', hold: 9, window: { low: 160, high: 170 }, bait: 9.3, verdict: 'good', note: '' } });
       continue;
     }
-    // What the hands do all at once: every insert laid in, every port shot.
-    const atOnce = step.key === 'load' || step.key === 'shoot' ? step.others?.find((o) => o.label.startsWith('All ')) : undefined;
-    if (atOnce) {
-      send(atOnce.send);
+    const all = atOnce(step);
+    if (all) {
+      send(all);
       continue;
     }
     if (step.send?.kind === 'cavityMarked') {

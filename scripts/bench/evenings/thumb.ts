@@ -2,6 +2,7 @@ import { normal } from '../../../src/core/chance.ts';
 import { cupsOf, drawCups, freeOven, runInHand, steps } from '../../../src/core/session/index.ts';
 import type { CupState, Step } from '../../../src/core/session/index.ts';
 import { firmAfter } from '../../../worlds/bait.ts';
+import { atOnce } from '../../demo/atOnce.ts';
 import type { Table } from './table.ts';
 
 /** Judgements of a practised hand, each as makers state it. */
@@ -170,11 +171,12 @@ export function more(t: Table, step: Step): void {
 
 /** Whatever needs no judgement, done as it is said. */
 export function plainly(t: Table, step: Step): void {
-  const all = step.key === 'load' || step.key === 'shoot' ? step.others?.find((o) => o.label.startsWith('All ')) : undefined;
+  const all = atOnce(step);
   if (all) {
-    if (all.send.kind === 'loaded') t.wait(4 * (all.send.payload.cavities.length - 1));
-    t.send(all.send);
-    if (all.send.kind === 'shot') t.wait(5 * ((all.send.payload.cavities?.length ?? 1) - 1));
+    const cavities = all.kind === 'loaded' || all.kind === 'shot' ? (all.payload.cavities?.length ?? 1) : 1;
+    if (all.kind === 'loaded') t.wait(4 * (cavities - 1));
+    t.send(all);
+    if (all.kind === 'shot') t.wait(5 * (cavities - 1));
     return;
   }
   if (step.open === 'trial' || !step.send) return step.skip ? t.send({ kind: 'skipped', payload: step.skip }) : t.wait(2);

@@ -28,7 +28,7 @@ export interface Together {
   /** chance that they are near enough to each other then, and all in the window */
   sure: number;
 }
-export type TogetherAnswer = { ok: true; together: Together; why?: string } | { ok: false; least: number | null; why: string };
+export type TogetherAnswer = { ok: true; together: Together; /** as near as safe bursts bring them, not as near as was asked */ nearest?: true } | { ok: false; least: number | null; why: string };
 
 /**
  * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
@@ -110,9 +110,9 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
   if (!found?.ok && cups.length > 1) for (const { apart: times, under } of RELAXED) {
     const wider = { ...full, apart: times * full.apart, low: full.low - under };
     const together = several ? matchSideBySide(believed, ovens, wider, hands, tables) : null;
-    if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands), why: NEAREST };
+    if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands), nearest: true };
     const one = several ? null : matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, wider, hands);
-    if (one?.ok) return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(one.matching.bursts, hands), draw: one.matching.draw }, full, hands), why: NEAREST };
+    if (one?.ok) return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(one.matching.bursts, hands), draw: one.matching.draw }, full, hands), nearest: true };
   }
   if (!found) throw new Error('There is always a plain window to try.');
   if (!found.ok) return found;
@@ -169,9 +169,9 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
     const worst = own.indexOf(Math.max(...own));
     // Cups that are only waited for have been read: what cools so little needs no second look.
     const waits = bursts.length === 0 && wait <= PATIENT;
-    const look = byEye || waits || sure >= sureEnough(cups.length) || own[worst]! < KNOWN || answer.why !== undefined ? null : worst;
+    const look = byEye || waits || sure >= sureEnough(cups.length) || own[worst]! < KNOWN || answer.nearest ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
-    return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: answer.why ?? null };
+    return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: answer.nearest ? NEAREST : null };
   }
   const heats = known;
   const rest = (wait: number, look: number): Bringing => ({ bursts: [], wait, look, at: heats.map((h) => forecastOf(h.mean, h.sd)), sure: 0, seconds: wait, why: answer.why });

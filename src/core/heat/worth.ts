@@ -6,6 +6,9 @@ import type { Known } from './estimate.ts';
  */
 export const TEARS = { even: -0.5, scale: 0.1 } as const;
 
+/** s of work that a bait costs as a rule (handbook §6: a dozen in a quarter of an hour, practised). */
+export const BAIT_TAKES = 45;
+
 /** How far either side of what is reckoned is looked at, ln, and in what steps. */
 const LOOKS = { from: -0.9, to: 0.6, step: 0.02 } as const;
 

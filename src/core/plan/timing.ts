@@ -1,5 +1,5 @@
 import type { Known, Learned, Oven } from '../heat/index.ts';
-import { afterBurst, EXCHANGE, evening, HANDS, losing, mouldPrior, ovenPrior, PRIOR, warmTime, Z80 } from '../heat/index.ts';
+import { afterBurst, BAIT_TAKES, evening, EXCHANGE, HANDS, losing, mouldPrior, ovenPrior, PRIOR, warmTime, worthWaiting, Z80 } from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import { shotHeat } from './heat.ts';
 import type { CupChoice, PlanInput } from './input.ts';
@@ -100,18 +100,18 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     const cycles = evening(heat, own.length, mould.warmTo, Math.round(shotHeat(tool) / 5) * 5, known.room, perShot.mean);
     const others = tool.moulds.length;
     for (const c of cycles) {
-      waiting += Math.max(0, mould.hold + c.open * Math.exp(learned.opens.mean) + c.rested - (others - 1) * perShot.mean) / others;
+      waiting += Math.max(0, mould.hold + c.open * Math.exp(worthWaiting(c.open, learned.opens, mould.cavities.length, BAIT_TAKES)) + c.rested - (others - 1) * perShot.mean) / others;
       hands += perShot.mean;
     }
   }
   const shooting: Known = { mean: hands, sd: perShot.sd * Math.sqrt(Math.max(1, plan.shots.length)) };
   const cooling: Known = { mean: waiting, sd: 0.15 * waiting };
-  // The plate warms metal while the first cup cooks.
-  const metal: Known = { mean: Math.max(0, warm - (first[0]?.mean ?? 0)) + moulds.length * hand(known, 'warmed').mean, sd: 0.2 * warm };
+  // Metal is warmed last: all of it together on the plate, once the cups are done.
+  const metal: Known = { mean: warm + moulds.length * hand(known, 'warmed').mean, sd: 0.2 * warm };
   const parts: [string, string, Known][] = [
     ['Wake, measure, colour', `${plan.cups.length} ${plan.cups.length === 1 ? 'cup' : 'cups'}${degassed ? `, ${degassed} degassed` : ''}`, prepare],
     ['Cook', `${Math.round(cook.reduce((s, c) => s + c.mean, 0) / 60)} min in ${known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`, cookTime],
-    ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, most of it while the first cup cooks` : 'it is warm enough', metal],
+    ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, once the cups are done` : 'it is warm enough', metal],
     ['Bring cups together', `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`, matching],
     ['Shoot, open, look, rack', `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`, shooting],
     ['Wait for moulds', `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`, cooling],

@@ -185,9 +185,6 @@ function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUni
   return { ...step, detail: `${was}.${left} ${step.detail}`, others: reheat ? [{ label: `It will not let go: out, ${clock(seconds)} in the oven`, send: reheat }] : undefined };
 }
 
-/** Which oven a plan's bursts are for, where there is more than one. */
-const inPlans = (s: SessionState, plan: HeatPlan, done: number): string => (s.snapshot.heat.ovens.length > 1 ? `In ${inWhich(s, plan.ovens[plan.bring.bursts[done]!.oven])}. ` : '');
-
 /** Steps a cup may be put in before: nothing of them is under pressure, or cools in a barrel. */
 const EARLY_BEFORE: ReadonlySet<Step['key']> = new Set(['cool', 'open', 'mark', 'sprue', 'rack', 'close', 'load', 'top', 'readRoom', 'readMould', 'warmMould', 'warmInjector', 'clean', 'colour', 'heating', 'secondLook']);
 
@@ -204,7 +201,7 @@ function earlyStep(s: SessionState, step: Step, early: NonNullable<HeatAnswer['e
 function goesIn(s: SessionState, step: Step, plan: HeatPlan, done: number, now: number, units: ShopUnits): Step {
   const next = plan.bring.bursts[done]!;
   const cup = plan.cups[next.cup]!;
-  return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `${inPlans(s, plan, done)}Change over ${HANDS.change} s, stir ${HANDS.stir} s.`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined, others: [] };
+  return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined, others: [] };
 }
 
 function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, answer: HeatAnswer, now: number, units: ShopUnits): Step {
@@ -215,7 +212,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   const sure = bring.sure > 0 ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.` : '';
   if (next) {
     const cup = cups[next.cup]!;
-    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `${inPlans(s, plan, done)}Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined };
+    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined };
   }
   const ends = plan.at + begins(plan).at(-1)! * 1000;
   if (bring.look !== null) {
@@ -224,7 +221,8 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   }
   if (!draw) return step;
   const told = drawTold(s, draw, answer, now);
-  if (ends > now) return { ...told, key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
+  // Its wait is not over: what is warned of is of a draw made now all the same.
+  if (ends > now) return { ...told, warnings: told.warnings?.map((w) => `Drawn now: ${w}`), key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
   return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure}${flowSays(s, bring.at)} Push out the air until every colour runs.` };
 }
 

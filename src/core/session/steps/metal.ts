@@ -1,6 +1,6 @@
 import { changeOf, lightness } from '../../build/index.ts';
 import { degrees, lasting } from '../../quantity/index.ts';
-import { shareShort, warmingPays, warmTime } from '../../heat/index.ts';
+import { BAIT_TAKES, shareShort, warmingPays, warmTime } from '../../heat/index.ts';
 import { bodyOfMould, mouldHeat, roomOf } from '../handle/heat.ts';
 import type { MouldState, RunState, SessionState } from '../state.ts';
 import { coldTonight } from '../teach.ts';
@@ -40,8 +40,7 @@ export function baitTakes(s: SessionState, now: number): number {
   const first = [...s.shots.values()][0]?.at;
   return baits < TELLING || first === undefined ? BAIT_TAKES : Math.min(2 * BAIT_TAKES, Math.max(BAIT_TAKES / 3, (now - first) / 1000 / baits));
 }
-/** A bait takes so many s of work (handbook §6: a dozen in a quarter of an hour, practised), till so many were shot tonight. */
-const BAIT_TAKES = 45;
+/** Baits shot tonight from which on they tell how long one takes. */
 const TELLING = 12;
 
 /** Share of a shot as makers say it. */
