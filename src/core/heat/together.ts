@@ -34,7 +34,7 @@ export type TogetherAnswer = { ok: true; together: Together; /** as near as safe
  * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
  * other two go stale, so waiting for more draws fewer together, not more (docs/models.md has the shares).
  */
-export const SURE = { two: 0.9, three: 0.6 } as const;
+export const SURE = { two: 0.5, three: 0.5 } as const;
 const sureEnough = (cups: number): number => (cups > 2 ? SURE.three : SURE.two);
 /** Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the middle. */
 const NARROW = 0.84;
@@ -50,6 +50,11 @@ const NEAREST = 'no nearer: longer bursts are not safe';
 const cdf = (x: number, mean: number, sd: number): number => 0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
 const between = (mean: number, sd: number, low: number, high: number): number => (sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd));
 
+type Way = Pick<SideBySide, 'bursts' | 'draw'>;
+/** s that a doubt costs: the look it will want, and what cups lose meanwhile (judgement). */
+const DOUBT_COSTS = 60;
+const costs = ({ draw, sure }: Together): number => draw + DOUBT_COSTS * (1 - sure);
+
 /** Bursts of one oven after another, each with when it begins. */
 function inTurn(bursts: Matching['bursts'], hands: Hands): Going[] {
   let at = 0;
@@ -61,7 +66,7 @@ function inTurn(bursts: Matching['bursts'], hands: Hands): Going[] {
 }
 
 /** What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is believed. */
-function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, draw }: Pick<SideBySide, 'bursts' | 'draw'>, wanted: Wanted, hands: Hands): Together {
+function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, draw }: Way, wanted: Wanted, hands: Hands): Together {
   const then = carriedThrough(b, cups, uses, bursts, draw);
   const at = cups.map((cup) => { const k = knownOf(then, { of: 'plastic', cup }); return forecastOf(k.mean, k.sd); });
   let sure = 1;
@@ -84,9 +89,25 @@ function carriedThrough(b: Belief, cups: string[], uses: readonly OvenUse[], bur
   return then;
 }
 
+/** What is asked of a match, strictest first; `nearest` is less than what was wanted. */
+interface Asked extends Wanted {
+  nearest?: true;
+}
+/**
+ * The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher first.
+ * Cups that safe bursts bring no nearer are drawn a little colder or further apart, sooner than read for ever.
+ */
+function askedInTurn(full: Wanted, apart: number, raised: readonly number[], cups: number): Asked[] {
+  const narrowed = raised.map((share) => ({ ...full, apart: share === 0 ? full.apart : apart, low: full.low + share * (full.high - full.low) }));
+  const relaxed = cups > 1 ? RELAXED.map(({ apart: times, under }): Asked => ({ ...full, apart: times * full.apart, low: full.low - under, nearest: true })) : [];
+  return [...narrowed, ...relaxed];
+}
+
 /**
  * The bursts after which these cups are together (M4), by what is believed of them; what is allowed between
- * them is narrowed by how sure that is. No burst is longer than is safe. Where there are more ovens, all are put to work.
+ * them is narrowed by how sure that is. No burst is longer than is safe. Where there are more ovens they are put to work
+ * side by side; two cups may do better one after the other in one oven, whose errors they share: the way is taken that costs
+ * least, a doubt counted as the look it will want.
  */
 export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[], wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): TogetherAnswer {
   const full: Wanted = { ...wanted, ceiling: Math.max(...ceilings) };
@@ -96,28 +117,20 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
   const several = ovens.length > 1 && cups.length > 1;
   const tables = several ? tablesFor(believed, ovens) : [];
-  // The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher.
-  let found: MatchAnswer | null = null;
-  for (const share of cups.length > 2 && !several ? RAISED.three : RAISED.two) {
-    const narrowed = { ...full, apart: share === 0 ? full.apart : apart, low: full.low + share * (full.high - full.low) };
-    const together = several ? matchSideBySide(believed, ovens, narrowed, hands, tables) : null;
-    if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands) };
-    if (several && share > 0) continue;
-    found = matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, narrowed, hands);
-    if (found.ok) break;
+  const oneByOne = (asked: Wanted): MatchAnswer => matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, asked, hands);
+  const inOne = (asked: Wanted): Way | null => {
+    const found = oneByOne(asked);
+    return found.ok ? { bursts: inTurn(found.matching.bursts, hands), draw: found.matching.draw } : null;
+  };
+  const sideBySide = (asked: Wanted): Way | null => matchSideBySide(believed, ovens, asked, hands, tables);
+  // Three cups in one oven after another are seldom worth the time it takes to look for it.
+  const ways = !several ? [inOne] : cups.length > 2 ? [sideBySide] : [sideBySide, inOne];
+  for (const asked of askedInTurn(full, apart, cups.length > 2 && !several ? RAISED.three : RAISED.two, cups.length)) {
+    const found = ways.flatMap((way) => way(asked) ?? []).map((x) => foresee(b, cups, uses, x, full, hands));
+    if (found.length > 0) return { ok: true, together: found.reduce((x, y) => (costs(y) < costs(x) ? y : x)), ...(asked.nearest ? { nearest: true } : {}) };
   }
-  // Cups that safe bursts bring no nearer are drawn a little colder or further apart, sooner than read for ever.
-  if (!found?.ok && cups.length > 1) for (const { apart: times, under } of RELAXED) {
-    const wider = { ...full, apart: times * full.apart, low: full.low - under };
-    const together = several ? matchSideBySide(believed, ovens, wider, hands, tables) : null;
-    if (together) return { ok: true, together: foresee(b, cups, uses, together, full, hands), nearest: true };
-    const one = several ? null : matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, wider, hands);
-    if (one?.ok) return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(one.matching.bursts, hands), draw: one.matching.draw }, full, hands), nearest: true };
-  }
-  if (!found) throw new Error('There is always a plain window to try.');
-  if (!found.ok) return found;
-  const { bursts, draw } = found.matching;
-  return { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(bursts, hands), draw }, full, hands) };
+  const last = oneByOne(full);
+  return last.ok ? { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(last.matching.bursts, hands), draw: last.matching.draw }, full, hands) } : last;
 }
 
 /** What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at one cup first. */
