@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
 import { stirredHeat } from '@/device/hidden.ts';
 import { standIn } from '@/device/standIn.ts';
-import { byPointer, foreseen, mainSays, open, settled, stepOf } from './steps.ts';
+import { BESIDE, byPointer, foreseen, mainSays, open, settled, stepOf } from './steps.ts';
 
 test('the what-ifs of heat answer as they are asked, and say when there is no answer', async ({ page }) => {
   await open(page, '/heat');
@@ -109,7 +109,11 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     const read = /Read (\S)/.exec(says)?.[1];
     hottest = Math.max(hottest, ...[...bench.hidden.cups.values()].map((c) => Math.max(c.bulk, c.rim)));
     const before = await page.locator('[data-seq]').getAttribute('data-seq');
-    if (read) {
+    const beside = BESIDE[step ?? ''];
+    if (beside !== undefined) {
+      await hands.main();
+      await hands.read(beside);
+    } else if (read) {
       if (!placed.has(read)) {
         // One tap on the pad puts an instrument into the cup.
         const name = [...keys.keys()][placed.size]!;

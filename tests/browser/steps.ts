@@ -54,6 +54,9 @@ export const byKeys = (page: Page): Hands => ({
   cavity: (n) => page.keyboard.press(String(n)),
 });
 
+/** What is read beside the cups: a mould as warm as most like it, the shop as shops are. */
+export const BESIDE: Record<string, number> = { readMould: 40, readRoom: 20 };
+
 interface Follow {
   until: (step: string | null) => boolean;
   /** cavities to touch at the first marking */
@@ -85,9 +88,7 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
       const pad = page.getByRole('dialog');
       await expect.poll(async () => (await pad.isVisible()) || (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq).toBe(true);
       if (!(await pad.isVisible())) continue;
-      // A mould is read as warm as most like it, the room as rooms are.
-      const metal = { readMould: 40, readRoom: 20 }[step ?? ''];
-      await hands.read(metal ?? (await shown(page, read)));
+      await hands.read(BESIDE[step ?? ''] ?? (await shown(page, read)));
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool' || step === 'heating') {
       // To the end of its countdown; a cup that cools waits for its own.
