@@ -1,4 +1,4 @@
-// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are; npm run bench -- colour: how near recipes come; npm run bench -- cooking: cups cooked from raw, by advice and by thumb; npm run bench -- evenings [shops] [world|all|held-back] [ablate]: whole evenings in worlds no model knows, by both. Prints them; changes nothing of the shop's own.
+// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are; npm run bench -- colour: how near recipes come; npm run bench -- cooking: cups cooked from raw, by advice and by thumb; npm run bench -- evenings [shops] [world|all|held-back] [ablate]: whole evenings in worlds no model knows, by both; npm run bench -- matches [how many]: cups brought together there, with one oven and with all. Prints them; changes nothing of the shop's own.
 import { execFileSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { randomUUID } from 'node:crypto';
@@ -20,8 +20,9 @@ if (process.argv[2] === 'cooking') {
   say(execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench/cooking.ts'), ...process.argv.slice(3)], { cwd: root, encoding: 'utf8' }));
   process.exit(0);
 }
-if (process.argv[2] === 'evenings') {
-  execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench/evenings/index.ts'), ...process.argv.slice(3)], { cwd: root, stdio: 'inherit' });
+const TRIALS = { evenings: 'evenings/index.ts', matches: 'matches.ts' };
+if (process.argv[2] in TRIALS) {
+  execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench', TRIALS[process.argv[2]]), ...process.argv.slice(3)], { cwd: root, stdio: 'inherit' });
   process.exit(0);
 }
 const sessions = process.argv[2] ?? '2000';

@@ -68,8 +68,9 @@ export class World {
   readonly cups = new Map<string, WorldCup>();
   readonly moulds = new Map<string, WorldMould & { drawing: MouldDrawing; fills: number; shot: Standing | null }>();
   readonly barrels = new Map<string, WorldBarrel[]>();
-  /** bursts in which something scorched */
+  /** bursts in which something scorched, and the hottest anything was in each */
   scorches = 0;
+  readonly hottest: number[] = [];
   private draught = 1;
   private burning: Burning[] = [];
   private readonly ovens = new Map<string, Oven>();
@@ -157,6 +158,7 @@ export class World {
     const c = this.cups.get(key)!;
     this.burning = this.burning.filter((b) => !b.cups.includes(key));
     if (c.hottest > SCORCH) this.scorches += 1;
+    if (Number.isFinite(c.hottest)) this.hottest.push(c.hottest);
     c.hottest = -Infinity;
     stirCup(c);
   }

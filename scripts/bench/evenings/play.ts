@@ -1,6 +1,6 @@
 import type { Instrument, Learned } from '../../../src/core/heat/index.ts';
 import type { PlanInput } from '../../../src/core/plan/index.ts';
-import { draftPlan, planSession } from '../../../src/core/plan/index.ts';
+import { draftPlan, planSession, timeSession } from '../../../src/core/plan/index.ts';
 import type { Snapshot } from '../../../src/core/session/index.ts';
 import { NO_BOOK, summary, count, isKept } from '../../../src/core/session/index.ts';
 import type { Given } from '../../../src/core/yield/index.ts';
@@ -45,6 +45,10 @@ export interface Played {
   shot: number;
   good: number;
   minutes: number;
+  /** what the plan said it would take, eight in ten */
+  said: { low: number; high: number };
+  /** the hottest anything was in each burst, °C */
+  hottest: readonly number[];
   fresh: number;
   wasted: number;
   scorches: number;
@@ -60,6 +64,12 @@ export function snapshotFor(kind: Kind, learned: Learned, good: number, reads: I
   const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned, reads };
   const bench = { ...DEFAULT_SHOP.bench, purge: input.settings.purge, tolerance: input.settings.tolerance };
   return { name: kind.way, heat, colour: NO_BOOK, units: DEFAULT_SHOP.units, bench, input, plan: planSession(input, DEFAULT_SHOP.units) };
+}
+
+/** Minutes a plan says an evening takes. */
+function planned({ plan, input, heat }: Snapshot, room: number): { low: number; high: number } {
+  const { all } = timeSession(plan, input, { oven: heat.ovens[0]!, learned: heat.learned, hands: {}, room });
+  return { low: all.low / 60, high: all.high / 60 };
 }
 
 /** One evening, by one maker; `state` is what is learned from. */
@@ -80,7 +90,7 @@ export function play(traits: Traits, shop: number, evening: number, kind: Kind, 
     given.set(key, { ...was, good: was.good + [...x.cavities.keys()].filter((n) => !x.marks.has(n)).length, shot: was.shot + x.cavities.size });
   }
   const played: Played = {
-    world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60,
+    world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60, said: planned(snapshot, world.room), hottest: world.hottest,
     fresh: plastic.fresh, wasted: plastic.fresh - good * each, scorches: world.scorches, finished: table.s.status === 'finished', tally: table.tally,
     took: hands instanceof Advised ? hands.took : [],
   };
