@@ -208,15 +208,20 @@ test('matching: the exact search against brute force, draw for draw', () => {
     const found = matchCups(cups, oven, wanted, hands);
     const end = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (at) => wattsOf(oven, s + at), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
     const fits = (x: number, y: number) => Math.min(x, y) >= wanted.low && Math.max(x, y) <= wanted.high && Math.abs(x - y) <= wanted.apart;
+    // What is over the window is left alone till it is not.
+    const entry = [0, 1].map((i) => { let s = 0; while (end(i, 0, 0, s) > wanted.high) s++; return s; });
     let soonest: number | null = null;
     const most = found.ok ? found.matching.draw : 40;
     for (let draw = 0; draw <= Math.min(most, 44) && soonest === null; draw++) {
       const idle = [end(0, 0, 0, draw), end(1, 0, 0, draw)] as [number, number];
       if (fits(...idle)) soonest = draw;
       for (const [f, g] of [[0, 1], [1, 0]] as const) for (let x = 4; x + 6 <= draw; x++) {
-        const one = end(f, 2, x, draw);
+        const from = Math.max(2, entry[f]!);
+        if (from + x + 4 > draw) break;
+        const one = end(f, from, x, draw);
         if (fits(one, idle[g])) soonest ??= draw;
-        for (let y = 4; x + y + 12 <= draw; y++) if (fits(one, end(g, x + 8, y, draw))) soonest ??= draw;
+        const then = Math.max(from + x + 6, entry[g]!);
+        for (let y = 4; then + y + 4 <= draw; y++) if (fits(one, end(g, then, y, draw))) soonest ??= draw;
       }
     }
     if (found.ok && found.matching.draw <= 44) assert.equal(found.matching.draw, soonest);
@@ -233,15 +238,19 @@ test('E23 matching: where there is none, the least gap of any bursts at any mome
     const found = matchCups(cups, oven, narrow, hands);
     if (found.ok) continue;
     const at = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (x) => wattsOf(oven, s + x), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
+    const entry = [0, 1].map((i) => { let s = 0; while (at(i, 0, 0, s) > narrow.high) s++; return s; });
     let least = Infinity;
     const look = (x: number, y: number) => { if (Math.min(x, y) >= narrow.low && Math.max(x, y) <= narrow.high) least = Math.min(least, Math.abs(x - y)); };
     for (let draw = 0; draw <= horizon; draw += 2) {
       const idle = [at(0, 0, 0, draw), at(1, 0, 0, draw)] as [number, number];
       look(...idle);
       for (const [f, g] of [[0, 1], [1, 0]] as const) for (let x = 4; x + 6 <= draw; x++) {
-        const one = at(f, 2, x, draw);
+        const from = Math.max(2, entry[f]!);
+        if (from + x + 4 > draw) break;
+        const one = at(f, from, x, draw);
         look(one, idle[g]);
-        if (one >= narrow.low && one <= narrow.high) for (let y = 4; x + y + 12 <= draw; y++) look(one, at(g, x + 8, y, draw));
+        const then = Math.max(from + x + 6, entry[g]!);
+        if (one >= narrow.low && one <= narrow.high) for (let y = 4; then + y + 4 <= draw; y++) look(one, at(g, then, y, draw));
       }
     }
     // Looked at up to a minute: what is said looks further, so it is no more than this, and never “none” where there is one.
@@ -260,11 +269,14 @@ test('matching: what it says comes about, in the window, within what is allowed,
     const found = matchCups(cups, oven, wanted);
     if (!found.ok) return assert.ok(found.why.length > 10);
     const { bursts, draw, wait, heats } = found.matching;
-    assert.equal(bursts.reduce((n, x) => n + x.seconds + 15, 0) + wait, draw);
+    assert.equal((bursts.length > 0 ? bursts.at(-1)!.at + bursts.at(-1)!.seconds + 10 : 0) + wait, draw);
     assert.ok(Math.min(...heats) >= wanted.low - 1e-9 && Math.max(...heats) <= wanted.high + 1e-9 && Math.max(...heats) - Math.min(...heats) <= wanted.apart + 1e-9);
     let from = 0;
-    for (const { cup: i, seconds } of bursts) {
+    for (const { cup: i, seconds, at } of bursts) {
       from += 5;
+      assert.ok(at >= from, 'one after another');
+      from = at;
+      assert.ok(after(cups[i]!.body, cups[i]!.heat, from).plastic <= wanted.high + 0.2, 'what is over the window is left alone');
       const peak = afterBurst(cups[i]!.body, after(cups[i]!.body, cups[i]!.heat, from), oven, seconds);
       assert.ok(peak.plastic <= wanted.ceiling + 0.2);
       near(after(cups[i]!.body, peak, draw - from - seconds).plastic, heats[i]!, 0.25);

@@ -18,8 +18,8 @@ export interface Wanted {
   ceiling: number;
 }
 export interface Matching {
-  /** bursts in order: which cup, how long */
-  bursts: { cup: number; seconds: number }[];
+  /** bursts in order: which cup, how long, begun so many s from now */
+  bursts: { cup: number; seconds: number; at: number }[];
   /** s from now until the draw, and of it the wait at the end */
   draw: number;
   wait: number;
@@ -91,6 +91,9 @@ export function leastOf(low: number, high: number, is: (n: number) => boolean): 
   return low;
 }
 
+/** s from now until a cup is no longer over its window: until then it is not heated. */
+export const notBefore = (table: ReturnType<typeof tableOf>, { high }: Wanted): number => leastOf(0, HORIZON, (s) => table.idle(s) <= high);
+
 interface Cup {
   body: CupBody;
   heat: CupHeat;
@@ -111,6 +114,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
   const table = cups.map((c) => tableOf(c.body, c.heat, oven));
   const all = cups.map((_, i) => i);
   const plans = subsets(cups.length).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
+  const entry = table.map((t) => notBefore(t, wanted));
   const each = hands.change + hands.stir;
   // A cup that is not getting hotter by itself wants at least the burst that leaves it in the window after its stir and
   // what comes after, and the later it begins the longer: earlier draws need no looking at.
@@ -127,7 +131,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
       if (soonest.get(order)! > draw) continue;
       const still = all.filter((i) => !order.includes(i)).map((i) => table[i]!.idle(draw));
       if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
-      const chosen: number[] = [];
+      const chosen: { seconds: number; at: number }[] = [];
       const ends: number[] = [];
       const go = (k: number, start: number, low: number, high: number): void => {
         const nearer = Math.min(apart, best?.gap ?? Infinity);
@@ -135,11 +139,11 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
           const gap = high - low;
           if (gap > apart || (best && gap >= best.gap)) return;
           const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(draw) : ends[at]!; });
-          best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, seconds: chosen[i]! })), draw, wait: draw - start, heats } };
+          best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, ...chosen[i]! })), draw, wait: draw - start, heats } };
           return;
         }
         const t = table[order[k]!]!;
-        const from = start + hands.change;
+        const from = Math.max(start + hands.change, entry[order[k]!]!);
         // Those after this one want their own least time.
         const rest = order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0);
         const most = Math.min(LONGEST_BURST, cups[order[k]!]!.longest ?? Infinity, draw - from - hands.stir - rest);
@@ -150,7 +154,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
           const at = end(b);
           if (at > roof || t.peak(from, b) > wanted.ceiling) break;
           if (at < floor) continue;
-          chosen[k] = b;
+          chosen[k] = { seconds: b, at: from };
           ends[k] = at;
           go(k + 1, from + b + hands.stir, Math.min(low, at), Math.max(high, at));
         }
@@ -163,7 +167,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
 
 /**
  * The soonest draw at which every cup is in the window and within `apart` of each other, none ever over the
- * ceiling (M4): at most one burst a cup, one cup in the microwave at a time, then a common wait. Exact on a
+ * ceiling (M4): at most one burst a cup, never while it is over the window, one cup in the microwave at a time, then a common wait. Exact on a
  * grid of one second: each moment of the draw is tried, earliest first. Where there is none, how near they come to each
  * other in the window at any moment.
  */

@@ -1,6 +1,6 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
 import type { Hands, Matching, Wanted } from './match.ts';
-import { leastOf, LONGEST_BURST, orders, subsets, tableOf } from './match.ts';
+import { leastOf, LONGEST_BURST, notBefore, orders, subsets, tableOf } from './match.ts';
 
 /** A burst of a plan: which cup, in which of the ovens, begun so many s from now. */
 export interface Going {
@@ -60,7 +60,7 @@ function tried(tables: Tables, cups: Cup[], order: number[], draw: number, to: n
   for (const cup of order) {
     const busy = new Set(inside.map((x) => x.oven));
     const free = Array.from({ length: ovens }, (_, i) => i).find((i) => !busy.has(i)) ?? takeOut();
-    const from = now + hands.change;
+    const from = Math.max(now + hands.change, notBefore(tables[cup]![free]!, wanted));
     if (from + hands.least + hands.stir > draw) return null;
     const most = Math.min(LONGEST_BURST, cups[cup]!.longest[free]!, draw - from - hands.stir);
     const seconds = burstFor(tables[cup]![free]!, from, draw, to, most, hands, wanted.ceiling);

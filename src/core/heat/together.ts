@@ -55,15 +55,8 @@ type Way = Pick<SideBySide, 'bursts' | 'draw'>;
 const DOUBT_COSTS = 60;
 const costs = ({ draw, sure }: Together): number => draw + DOUBT_COSTS * (1 - sure);
 
-/** Bursts of one oven after another, each with when it begins. */
-function inTurn(bursts: Matching['bursts'], hands: Hands): Going[] {
-  let at = 0;
-  return bursts.map(({ cup, seconds }) => {
-    const begun = at + hands.change;
-    at = begun + seconds + hands.stir;
-    return { cup, seconds, oven: 0, at: begun };
-  });
-}
+/** Bursts of the oven in use, one after another. */
+const inTurn = (bursts: Matching['bursts']): Going[] => bursts.map((burst) => ({ ...burst, oven: 0 }));
 
 /** What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is believed. */
 function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, draw }: Way, wanted: Wanted, hands: Hands): Together {
@@ -120,7 +113,7 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
   const oneByOne = (asked: Wanted): MatchAnswer => matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, asked, hands);
   const inOne = (asked: Wanted): Way | null => {
     const found = oneByOne(asked);
-    return found.ok ? { bursts: inTurn(found.matching.bursts, hands), draw: found.matching.draw } : null;
+    return found.ok ? { bursts: inTurn(found.matching.bursts), draw: found.matching.draw } : null;
   };
   const sideBySide = (asked: Wanted): Way | null => matchSideBySide(believed, ovens, asked, hands, tables);
   // Three cups in one oven after another are seldom worth the time it takes to look for it.
@@ -130,7 +123,7 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
     if (found.length > 0) return { ok: true, together: found.reduce((x, y) => (costs(y) < costs(x) ? y : x)), ...(asked.nearest ? { nearest: true } : {}) };
   }
   const last = oneByOne(full);
-  return last.ok ? { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(last.matching.bursts, hands), draw: last.matching.draw }, full, hands) } : last;
+  return last.ok ? { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(last.matching.bursts), draw: last.matching.draw }, full, hands) } : last;
 }
 
 /** What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at one cup first. */

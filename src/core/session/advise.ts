@@ -123,6 +123,11 @@ export function keepPlan(held: HeatPlan | null, ask: HeatAsk, answer: HeatAnswer
   return held;
 }
 
+/** s still to be waited before the next burst of a plan: its cup is over the window till then, or in another's way. */
+const waitsFor = (plan: HeatPlan, done: number, now: number): number => (plan.at - now) / 1000 + plan.bring.bursts[done]!.at - HANDS.change;
+/** Less than this is no wait, s. */
+const AT_ONCE = 3;
+
 const letter = (s: SessionState, key: string | undefined): string => s.cups.get(key ?? '')?.letter ?? '?';
 const give = (s: SessionState, cup: string, seconds: number, together?: string, oven: { id: number; level: number } = freeOven(s) ?? s.oven): Send => {
   return { kind: 'heated', payload: { cup, seconds, begun: true, oven: oven.id, level: oven.level, ...(together ? { together: [together] } : {}) } };
@@ -140,10 +145,13 @@ function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number
   const { bring, cups } = plan;
   // An oven is named where there is another, with its first burst and wherever it changes.
   const several = s.snapshot.heat.ovens.length > 1;
-  const bursts = bring.bursts.slice(done).map((b, i, all) => `${letter(s, cups[b.cup])} ${b.seconds} s${several && b.oven !== all[i - 1]?.oven ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
+  const waits = (k: number): number => (k === done ? waitsFor(plan, done, now) : bring.bursts[k]!.at - HANDS.change - handsFree(bring.bursts.slice(0, k), HANDS));
+  const wait = (k: number): string => (waits(k) > AT_ONCE ? `wait ${clock(waits(k))}; ` : '');
+  const bursts = bring.bursts.slice(done).map((b, i, all) => `${wait(done + i)}${letter(s, cups[b.cup])} ${b.seconds} s${several && b.oven !== all[i - 1]?.oven ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
   const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
   const end = bring.look === null ? `draw in ${clock(left)}` : `read ${letter(s, cups[bring.look])}`;
-  return `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;
+  const said = `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;
+  return said.charAt(0).toUpperCase() + said.slice(1);
 }
 
 function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUnits): Step {
@@ -212,7 +220,8 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   const sure = bring.sure > 0 ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.` : '';
   if (next) {
     const cup = cups[next.cup]!;
-    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined };
+    const waits = waitsFor(plan, done, now);
+    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: waits > AT_ONCE ? now + 1000 * waits : undefined };
   }
   const ends = plan.at + begins(plan).at(-1)! * 1000;
   if (bring.look !== null) {
@@ -222,7 +231,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   if (!draw) return step;
   const told = drawTold(s, draw, answer, now);
   // Its wait is not over: what is warned of is of a draw made now all the same.
-  if (ends > now) return { ...told, warnings: told.warnings?.map((w) => `Drawn now: ${w}`), key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', until: ends };
+  if (ends > now) return { ...told, warnings: told.warnings?.map((w) => `Drawn now: ${w}`), key: 'match', sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(s, cups, bring.at, units)}`, label: 'Draw it now', skip: step.skip, until: ends };
   return { ...told, detail: `${heats(s, cups, bring.at, units)}.${sure}${flowSays(s, bring.at)} Push out the air until every colour runs.` };
 }
 
@@ -319,7 +328,7 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const next = plan.bring.bursts[done];
     const oven = next && plan.ovens[next.oven];
     const busy = oven && [...s.cups.values()].some((c) => c.inOven?.oven === oven.id);
-    if (next && oven && !busy) return goesIn(s, step, plan, done, now, units);
+    if (next && oven && !busy && waitsFor(plan, done, now) <= AT_ONCE) return goesIn(s, step, plan, done, now, units);
   }
   // What the oven holds comes out before anything else goes in.
   if (step.key === 'match' && [...s.cups.values()].some((c) => c.inOven)) return all.find((x) => x.key === 'heating' || x.key === 'stir') ?? step;
@@ -332,7 +341,7 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const stirred = { kind: 'stirred' as const, payload: { cup: cup.key } };
     const next = plan.bring.bursts[done];
     const stands = next && [...s.cups.values()].some((c) => c.key !== cup.key && c.inOven?.oven === plan.ovens[next.oven]?.id);
-    if (next && !stands) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]) };
+    if (next && !stands && waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]) };
     if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);

@@ -167,7 +167,8 @@ function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<He
   const all = cups.filter((c) => b.cups.includes(c)).map((cup) => ({ cup, then: aheadOf(b, cup, next).celsius }));
   // Of cups about as cold always the same one, so that what is said stands.
   const here = all.find((x) => x.then <= Math.min(...all.map((y) => y.then)) + EARLY.alike);
-  if (!use || !here || here.then >= window.low) return null;
+  // What is over its window is heated for nothing, now or later.
+  if (!use || !here || here.then >= window.low || heatOf(b, here.cup).celsius > window.high) return null;
   const { cup } = here;
   const safe = safeBurst(b, { ...use, cups: [cup] }, limits(cup).ceiling);
   const aim = window.low + EARLY_AIM * (window.high - window.low);
