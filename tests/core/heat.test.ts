@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { CupBody, Microwave, Section } from '@/core/heat/index.ts';
-import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filling, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, heatToReach, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, pressureOf, radiation, reachOf, specificHeat, stillAir, wattsOf, whenToOpen } from '@/core/heat/index.ts';
+import { after, afterBurst, airPressure, blendDose, bodyHeatFor, conduct, contactHeat, coolsTo, damageRate, diffusivity, DOUBT, fillFor, filling, forecastBurst, forecastCooling, freezeFormula, freezeTime, froth, HANDS, heatToReach, jointChance, longestSafeBurst, matchCups, MICROWAVE, MOULD_STUFF, outsideOf, PLASTIC, pressureOf, radiation, reachOf, specificHeat, stillAir, wattsOf, whenToOpen } from '@/core/heat/index.ts';
 import { viscosity } from '@/core/material/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 
@@ -202,14 +202,14 @@ const wanted = { low: 158, high: 168, apart: 3, ceiling: 195 };
 const body = (plastic: number): CupBody => ({ ...cup, plastic, volume: plastic / 0.93 });
 
 test('matching: the exact search against brute force, draw for draw', () => {
-  const hands = { stir: 4, change: 2, least: 4 };
+  const hands = { stir: 4, change: 2, least: 4, draws: 7 };
   fc.assert(fc.property(fc.integer({ min: 148, max: 172 }), fc.integer({ min: 148, max: 172 }), fc.integer({ min: 80, max: 260 }), fc.integer({ min: 80, max: 260 }), (a, b, ga, gb) => {
     const cups = [{ body: body(ga), heat: { plastic: a, glass: a - 25 } }, { body: body(gb), heat: { plastic: b, glass: b - 15 } }];
     const found = matchCups(cups, oven, wanted, hands);
-    const end = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (at) => wattsOf(oven, s + at), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
+    const end = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (at) => wattsOf(oven, s + at), 0.5); for (let s = 0; s < draw + hands.draws - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
     const fits = (x: number, y: number) => Math.min(x, y) >= wanted.low && Math.max(x, y) <= wanted.high && Math.abs(x - y) <= wanted.apart;
     // What is over the window is left alone till it is not.
-    const entry = [0, 1].map((i) => { let s = 0; while (end(i, 0, 0, s) > wanted.high) s++; return s; });
+    const entry = [0, 1].map((i) => { let s = 0; while (end(i, 0, 0, s - hands.draws) > wanted.high) s++; return s; });
     let soonest: number | null = null;
     const most = found.ok ? found.matching.draw : 40;
     for (let draw = 0; draw <= Math.min(most, 44) && soonest === null; draw++) {
@@ -230,15 +230,15 @@ test('matching: the exact search against brute force, draw for draw', () => {
 });
 
 test('E23 matching: where there is none, the least gap of any bursts at any moment, or that none bring them into the window', () => {
-  const hands = { stir: 4, change: 2, least: 4 };
+  const hands = { stir: 4, change: 2, least: 4, draws: 7 };
   const [narrow, horizon] = [{ ...wanted, low: 160, high: 164, apart: 1e-7 }, 60];
   let [told, none] = [0, 0];
   for (const a of [150, 156, 161, 166]) for (const b of [25, 153, 158, 163]) for (const grams of [90, 220]) {
     const cups = [{ body: body(grams), heat: { plastic: a, glass: a - 25 } }, { body: body(150), heat: { plastic: b, glass: b } }];
     const found = matchCups(cups, oven, narrow, hands);
     if (found.ok) continue;
-    const at = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (x) => wattsOf(oven, s + x), 0.5); for (let s = 0; s < draw - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
-    const entry = [0, 1].map((i) => { let s = 0; while (at(i, 0, 0, s) > narrow.high) s++; return s; });
+    const at = (i: number, from: number, burst: number, draw: number) => { let h = cups[i]!.heat; for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1); for (let s = 0; s < burst; s++) h = after(cups[i]!.body, h, 1, (x) => wattsOf(oven, s + x), 0.5); for (let s = 0; s < draw + hands.draws - from - burst; s++) h = after(cups[i]!.body, h, 1); return h.plastic; };
+    const entry = [0, 1].map((i) => { let s = 0; while (at(i, 0, 0, s - hands.draws) > narrow.high) s++; return s; });
     let least = Infinity;
     const look = (x: number, y: number) => { if (Math.min(x, y) >= narrow.low && Math.max(x, y) <= narrow.high) least = Math.min(least, Math.abs(x - y)); };
     for (let draw = 0; draw <= horizon; draw += 2) {
@@ -279,7 +279,7 @@ test('matching: what it says comes about, in the window, within what is allowed,
       assert.ok(after(cups[i]!.body, cups[i]!.heat, from).plastic <= wanted.high + 0.2, 'what is over the window is left alone');
       const peak = afterBurst(cups[i]!.body, after(cups[i]!.body, cups[i]!.heat, from), oven, seconds);
       assert.ok(peak.plastic <= wanted.ceiling + 0.2);
-      near(after(cups[i]!.body, peak, draw - from - seconds).plastic, heats[i]!, 0.25);
+      near(after(cups[i]!.body, peak, draw + HANDS.draws - from - seconds).plastic, heats[i]!, 0.25);
       from += seconds + 10;
     }
   }), { numRuns: 40 });

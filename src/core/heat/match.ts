@@ -7,8 +7,11 @@ export interface Hands {
   change: number;
   /** shortest burst worth giving */
   least: number;
+  /** from when a draw is begun to its middle (handbook §2 step 13: slowly): what cups are then is what counts */
+  draws: number;
 }
-export const HANDS: Hands = { stir: 10, change: 5, least: 4 };
+/** Judgements, as hands usually are. */
+export const HANDS: Hands = { stir: 10, change: 5, least: 4, draws: 18 };
 
 export interface Wanted {
   low: number;
@@ -20,10 +23,10 @@ export interface Wanted {
 export interface Matching {
   /** bursts in order: which cup, how long, begun so many s from now */
   bursts: { cup: number; seconds: number; at: number }[];
-  /** s from now until the draw, and of it the wait at the end */
+  /** s from now until the draw is begun, and of it the wait at the end */
   draw: number;
   wait: number;
-  /** °C of each cup at the draw */
+  /** °C of each cup in the middle of the draw */
   heats: number[];
 }
 export type MatchAnswer = { ok: true; matching: Matching } | { ok: false; least: number | null; why: string };
@@ -122,14 +125,15 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
     const { heat } = cups[i]!;
     return heat.glass > heat.plastic ? hands.least : leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.then(start, b, after) >= wanted.low);
   };
-  const shortest = all.map((i) => wants(i, hands.change, hands.stir));
-  const soonest = new Map(plans.map((order) => [order, order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + order.slice(k + 1).reduce((sum, j) => sum + each + shortest[j]!, 0)), 0)]));
+  const shortest = all.map((i) => wants(i, hands.change, hands.stir + hands.draws));
+  const soonest = new Map(plans.map((order) => [order, order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + hands.draws + order.slice(k + 1).reduce((sum, j) => sum + each + shortest[j]!, 0)), 0)]));
 
   return (draw, apart) => {
     let best: Found | null = null;
+    const middle = draw + hands.draws;
     for (const order of plans) {
       if (soonest.get(order)! > draw) continue;
-      const still = all.filter((i) => !order.includes(i)).map((i) => table[i]!.idle(draw));
+      const still = all.filter((i) => !order.includes(i)).map((i) => table[i]!.idle(middle));
       if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
       const chosen: { seconds: number; at: number }[] = [];
       const ends: number[] = [];
@@ -138,7 +142,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
         if (k === order.length) {
           const gap = high - low;
           if (gap > apart || (best && gap >= best.gap)) return;
-          const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(draw) : ends[at]!; });
+          const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(middle) : ends[at]!; });
           best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, ...chosen[i]! })), draw, wait: draw - start, heats } };
           return;
         }
@@ -147,7 +151,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
         // Those after this one want their own least time.
         const rest = order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0);
         const most = Math.min(LONGEST_BURST, cups[order[k]!]!.longest ?? Infinity, draw - from - hands.stir - rest);
-        const end = (b: number) => t.then(from, b, draw - from - b);
+        const end = (b: number) => t.then(from, b, middle - from - b);
         const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - nearer);
         const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + nearer);
         for (let b = leastOf(hands.least, most, (x) => end(x) >= floor); b <= most; b++) {

@@ -35,7 +35,7 @@ export const tablesFor = (cups: readonly Pick<Cup, 'body' | 'heat'>[], ovens: re
 /** The burst that leaves a cup nearest to a heat at the draw; null where none that is safe does. */
 function burstFor(t: Table, from: number, draw: number, to: number, most: number, hands: Hands, ceiling: number): number | null {
   if (most < hands.least) return null;
-  const ends = (b: number) => t.then(from, b, draw - from - b);
+  const ends = (b: number) => t.then(from, b, draw + hands.draws - from - b);
   const over = leastOf(hands.least, most, (b) => ends(b) >= to);
   const under = Math.max(hands.least, over - 1);
   const b = Math.abs(ends(under) - to) < Math.abs(ends(over) - to) ? under : over;
@@ -105,13 +105,14 @@ interface Search {
 }
 /** A draw at one moment, with the cups put in in one order; null where they are not together then. */
 function heldAt(draw: number, order: number[], all: number[], { cups, tables, wanted, hands }: Search): SideBySide | null {
-  const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(draw));
+  const middle = draw + hands.draws;
+  const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(middle));
   if (still.some((t) => t < wanted.low || t > wanted.high)) return null;
   const aims = still.length > 0 ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)] : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
   for (const to of aims) {
     const bursts = tried(tables, cups, order, draw, to, wanted, hands);
     if (!bursts) continue;
-    const heats = all.map((i) => { const b = bursts.find((x) => x.cup === i); return b ? tables[i]![b.oven]!.then(b.at, b.seconds, draw - b.at - b.seconds) : tables[i]![0]!.idle(draw); });
+    const heats = all.map((i) => { const b = bursts.find((x) => x.cup === i); return b ? tables[i]![b.oven]!.then(b.at, b.seconds, middle - b.at - b.seconds) : tables[i]![0]!.idle(middle); });
     if (Math.max(...heats) - Math.min(...heats) > wanted.apart || Math.min(...heats) < wanted.low || Math.max(...heats) > wanted.high) continue;
     return { bursts, draw, wait: draw - handsFree(bursts, hands), heats };
   }

@@ -18,10 +18,10 @@ export interface OvenUse {
 }
 export interface Together {
   bursts: Going[];
-  /** s from now until the draw, and of it the wait at the end */
+  /** s from now until the draw is begun, and of it the wait at the end */
   draw: number;
   wait: number;
-  /** of each cup at the draw, in the order given */
+  /** of each cup in the middle of the draw, in the order given */
   at: Forecast[];
   /** spread of what an instrument would show of each then, K */
   shown: number[];
@@ -60,7 +60,7 @@ const inTurn = (bursts: Matching['bursts']): Going[] => bursts.map((burst) => ({
 
 /** What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is believed. */
 function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, draw }: Way, wanted: Wanted, hands: Hands): Together {
-  const then = carriedThrough(b, cups, uses, bursts, draw);
+  const then = carriedThrough(b, cups, uses, bursts, draw + hands.draws);
   const at = cups.map((cup) => { const k = knownOf(then, { of: 'plastic', cup }); return forecastOf(k.mean, k.sd); });
   let sure = 1;
   for (let i = 0; i < cups.length; i++) {
@@ -70,9 +70,9 @@ function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, 
   return { bursts, draw, wait: Math.max(0, draw - handsFree(bursts, hands)), at, shown: cups.map((cup) => shownSpread(then, cup)), sure };
 }
 
-/** The bench at the draw: from one beginning or end of a burst to the next. */
-function carriedThrough(b: Belief, cups: string[], uses: readonly OvenUse[], bursts: readonly Going[], draw: number): Belief {
-  const marks = [...new Set([0, draw, ...bursts.flatMap((x) => [x.at, x.at + x.seconds])])].filter((x) => x <= draw).sort((x, y) => x - y);
+/** The bench so many s on: from one beginning or end of a burst to the next. */
+function carriedThrough(b: Belief, cups: string[], uses: readonly OvenUse[], bursts: readonly Going[], until: number): Belief {
+  const marks = [...new Set([0, until, ...bursts.flatMap((x) => [x.at, x.at + x.seconds])])].filter((x) => x <= until).sort((x, y) => x - y);
   let then = b;
   for (let k = 1; k < marks.length; k++) {
     const [from, to] = [marks[k - 1]!, marks[k]!];

@@ -297,13 +297,10 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
   return at ? { ...step, send: { kind: 'poured', payload: { ...step.send.payload, celsius: at.celsius } } } : step;
 }
 
-/** s from when a draw is begun to its middle (handbook §2 step 13: slowly): its heat is the cups' then (judgement). */
-const DRAWS = 18;
-
 /** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
   if (draw.send?.kind !== 'drawn') return draw;
-  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now + 1000 * DRAWS); return f ? [[cup, f] as const] : []; }));
+  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now + 1000 * HANDS.draws); return f ? [[cup, f] as const] : []; }));
   const barrels = draw.send.payload.barrels.map((b) => ({ ...b, ...at.get(b.cup) }));
   const run = s.runs.get(draw.send.payload.job);
   const told = at;
@@ -322,7 +319,8 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   if (!step || !answer) return step;
   const done = plan ? given(plan, notes) : null;
   // A cup goes in while hands are at the mould, so that it is hot when that is ready.
-  if (answer.early && EARLY_BEFORE.has(step.key) && !s.cups.get(answer.early.cup)?.inOven && !plan?.bring.bursts.length) return earlyStep(s, step, answer.early, units);
+  // A match that is being carried out is not broken into; one that is only reckoned is for when the mould is ready.
+  if (answer.early && EARLY_BEFORE.has(step.key) && !s.cups.get(answer.early.cup)?.inOven && !done) return earlyStep(s, step, answer.early, units);
   // While one cup heats the next goes into another oven, where the plan has it so.
   if (step.key === 'heating' && plan && done !== null && done > 0) {
     const next = plan.bring.bursts[done];
@@ -343,6 +341,11 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const stands = next && [...s.cups.values()].some((c) => c.key !== cup.key && c.inOven?.oven === plan.ovens[next.oven]?.id);
     if (next && !stands && waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]) };
     if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
+  }
+  // Put in early, and as sure to be in the window as after any match: it is stirred, and a look is offered.
+  if (step.key === 'stir' && plan && done === 0 && plan.cups.includes(step.target) && plan.bring.bursts.length === 0 && plan.bring.look === null && plan.bring.sure > 0) {
+    const cup = s.cups.get(step.target)!;
+    return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: { kind: 'stirred', payload: { cup: cup.key } }, others: [] };
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
   // Read and found together: the draw is reckoned at what they are now.

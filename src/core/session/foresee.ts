@@ -155,8 +155,8 @@ function usesOf(b: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: Belief } {
 
 /** Where in the window a cup is to be at the draw it is heated early for, as a share of it. */
 const EARLY_AIM = 0.6;
-/** s of hands that a cup heated early wants: taken out and stirred, and a look. A shorter burst than this is left to the match. */
-const EARLY = { lead: 25, least: 10, alike: 4 } as const;
+/** s of hands that a cup heated early wants: taken out, stirred and looked at, which the next draw waits for. A shorter burst than this is left to the match. */
+const EARLY = { lead: 25, out: 15, least: 10, alike: 4 } as const;
 
 /**
  * The coldest cup that would be under the window at the next draw, with the burst that leaves it in the window then: given so
@@ -164,7 +164,7 @@ const EARLY = { lead: 25, least: 10, alike: 4 } as const;
  */
 function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<HeatAsk['early']>, uses: readonly OvenUse[], limits: (cup: string) => Limits): HeatAnswer['early'] {
   const use = uses[0];
-  const all = cups.filter((c) => b.cups.includes(c)).map((cup) => ({ cup, then: aheadOf(b, cup, next).celsius }));
+  const all = cups.filter((c) => b.cups.includes(c)).map((cup) => ({ cup, then: aheadOf(b, cup, next + EARLY.out + HANDS.draws).celsius }));
   // Of cups about as cold always the same one, so that what is said stands.
   const here = all.find((x) => x.then <= Math.min(...all.map((y) => y.then)) + EARLY.alike);
   // What is over its window is heated for nothing, now or later.
@@ -172,7 +172,7 @@ function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<He
   const { cup } = here;
   const safe = safeBurst(b, { ...use, cups: [cup] }, limits(cup).ceiling);
   const aim = window.low + EARLY_AIM * (window.high - window.low);
-  const ends = (seconds: number) => heatOf(cooled(heated(b, { ...use, cups: [cup], seconds }, [cup]), Math.max(0, next - seconds), [cup]), cup).celsius;
+  const ends = (seconds: number) => heatOf(cooled(heated(b, { ...use, cups: [cup], seconds }, [cup]), Math.max(0, next + EARLY.out + HANDS.draws - seconds), [cup]), cup).celsius;
   let [low, high] = [0, safe];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
