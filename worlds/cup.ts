@@ -38,8 +38,9 @@ const HEAT = { at20: 1.72, growth: 0.0022 };
 const STEAM = 2260;
 /** W/K: plastic to glass for 250 g, through the glass, and its outside to bench and air. */
 const LINKS = { wall: 3.1, through: 9, foot: 0.12 };
-/** m² of the open top and of the outside. */
-const FACES = { top: 0.0057, side: 0.017 };
+/** m² of the open top, which the bottom is as large as, and of the wall that 250 g stand against. */
+const FACES = { top: 0.0057, wall: 0.0125 };
+const outside = (c: WorldCup): number => FACES.top + (FACES.wall * Math.max(20, c.grams)) / 250;
 /** s in which a spot evens out with the rest, in 250 g; and while it is a gel. */
 const EVENS = { thin: 13, gel: 19 };
 /** Above this plastic yellows, °C. */
@@ -94,7 +95,7 @@ export function stepCup(c: WorldCup, air: Air, watts: number, seconds: number): 
   const top = FACES.top * (air.draught * convects(c.bulk, air.room) + radiates(c.bulk, air.room));
   const through = LINKS.through * (c.inner - c.outer);
   const side =
-    FACES.side * (air.draught * convects(c.outer, air.room) + radiates(c.outer, air.room)) +
+    outside(c) * (air.draught * convects(c.outer, air.room) + radiates(c.outer, air.room)) +
     LINKS.foot * (c.outer - air.room);
   const taken = hidden(c, inPlastic, c.bulk, seconds);
   c.spot += ((inPlastic * spotShare - mix) * seconds) / spotCap;

@@ -176,6 +176,14 @@ export class World {
     const shown = true_ - lags - skin - this.short * glossy * (true_ - this.room);
     return Math.round(shown + normal(this.luck('reading'), 0, 0.5));
   }
+  /** Checked in hot plastic beside a thermometer that is nearly right, before any evening, plunged as long as ever. */
+  check(): { shown: number; true: number } {
+    const gun = this.traits.instrument === 'gun';
+    const true_ = 160;
+    const off = normal(this.ofShop('check'), 0, 1);
+    const lags = gun ? 0 : Math.exp(-LOOK / this.traits.lag);
+    return { shown: Math.round(true_ - (gun ? 2 : 0) - (this.short + lags) * (true_ - this.room) + off), true: true_ };
+  }
   /** On the plate until it is warm by hand; it takes its time. */
   warmMould(key: string): void {
     const m = this.moulds.get(key)!;

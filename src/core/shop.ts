@@ -19,6 +19,8 @@ export const ShopSchema = z.object({
   dosing: z.enum(['drops', 'weigh']).default('drops'),
   /** what heats are read with */
   reads: z.enum(['probe', 'infrared']).default('probe'),
+  /** what it showed where the heat was known, °C; null = never checked */
+  check: z.object({ shown: z.number().min(0).max(300), true: z.number().min(0).max(300) }).refine((c) => Math.abs(c.shown - c.true) <= 40, 'An instrument that far out is broken: read it again.').nullable().default(null),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -31,11 +33,12 @@ export const DEFAULT_SHOP: Shop = {
   altitude: 0,
   hold: 8,
   cool: 60,
-  good: 0.92,
+  good: 0.85,
   confidence: 0.8,
   standIns: false,
   dosing: 'drops',
   reads: 'probe',
+  check: null,
   bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, purge: 1 },
-  plan: { purge: 1, loss: 0.01, strength: 20, reheatEvery: 2, step: 5 },
+  plan: { purge: 1, loss: 0.01, strength: 8, reheatEvery: 2, step: 5 },
 };

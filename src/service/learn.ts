@@ -15,9 +15,9 @@ import { ok, problem } from './result.ts';
 /** Ovens of the shop and what it has learned up to now: what a session is opened with. */
 export async function heatSetup(): Promise<HeatSetup> {
   const [ovens, newest, shop] = await Promise.all([list('ovens'), newestLessons(), readShop()]);
-  if (ovens.length === 0) return { ...USUAL_SETUP, altitude: shop.altitude, reads: shop.reads };
+  if (ovens.length === 0) return { ...USUAL_SETUP, altitude: shop.altitude, reads: shop.reads, check: shop.check };
   const learned = learnedFrom(newest);
-  return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned, altitude: shop.altitude, reads: shop.reads };
+  return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned, altitude: shop.altitude, reads: shop.reads, check: shop.check };
 }
 
 /** s an act takes this shop's hands, by its kind, as far as the log has told. */

@@ -18,6 +18,6 @@ export async function planner(now: Date) {
       .filter((p) => p.count > 0),
   );
   const defaults: DraftDefaults = { settings: { ...shop.plan, tolerance: shop.bench.tolerance }, good: shop.good, record, confidence: shop.confidence, window: shop.window };
-  const timing: TimingKnown = { oven: heat.ovens[0]!, learned: heat.learned, hands, room: ROOM };
+  const timing: TimingKnown = { oven: heat.ovens[0]!, ovens: heat.ovens.length, learned: heat.learned, hands, room: ROOM };
   return { parts, shelf, units: shop.units, defaults, timing };
 }

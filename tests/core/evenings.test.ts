@@ -1,10 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import type { HeatAnswer, Send, SessionState, Step } from '@/core/session/index.ts';
 import { runInHand, windowNow } from '@/core/session/index.ts';
 import { Advised } from '../../scripts/bench/evenings/advised.ts';
-import { KINDS, snapshotFor } from '../../scripts/bench/evenings/play.ts';
+import { KINDS, NEW_SHOP, snapshotFor } from '../../scripts/bench/evenings/play.ts';
 import { Table } from '../../scripts/bench/evenings/table.ts';
 import { WORLDS } from '../../worlds/traits.ts';
 import { World } from '../../worlds/world.ts';
@@ -33,7 +32,7 @@ const highOf = (s: SessionState): number => {
 function recorded(world: number, way: string): Evening {
   const kind = KINDS.find((k) => k.way === way)!;
   const bench = new World(WORLDS[world]!, 'shop 1', `evening 1/${way}`);
-  const table = new Table(bench, snapshotFor(kind, NOTHING_LEARNED, 0.95), 1.3);
+  const table = new Table(bench, snapshotFor(kind, NEW_SHOP), 1.3);
   const hands = new Advised(table);
   const evening: Evening = { name: `${WORLDS[world]!.name}, ${way}`, told: [], sent: [] };
   const send = table.send.bind(table);

@@ -96,12 +96,13 @@ test('the pot: the gauge a cup stands is where its froth just reaches the brim; 
 test('a session’s length: its parts add up, more doubt widens it, cold metal and a weak oven lengthen it', () => {
   const input = demoPlan();
   const plan = planSession(input, DEFAULT_SHOP.units);
-  const known = { oven: { id: 1, oven: USUAL_OVEN }, learned: NOTHING_LEARNED, hands: {}, room: 18 };
+  const known = { oven: { id: 1, oven: USUAL_OVEN }, ovens: 1, learned: NOTHING_LEARNED, hands: {}, room: 18 };
   const usual = timeSession(plan, input, known);
   assert.ok(Math.abs(usual.phases.reduce((s, p) => s + p.seconds.mid, 0) - usual.all.mid) < 1e-6);
   for (const p of usual.phases) assert.ok(p.seconds.low <= p.seconds.mid && p.seconds.mid <= p.seconds.high);
   const weak = timeSession(plan, input, { ...known, oven: { id: 1, oven: { ...USUAL_OVEN, watts: 600 } } });
   assert.ok(weak.all.mid > usual.all.mid + 120);
+  assert.ok(timeSession(plan, input, { ...known, ovens: 2 }).all.mid < usual.all.mid - 60, 'two ovens cook side by side');
   const sure = timeSession(plan, input, { ...known, hands: { shot: { mean: 15, sd: 0.1 }, coloured: { mean: 90, sd: 0.1 }, woken: { mean: 60, sd: 0.1 } } });
   assert.ok(sure.all.high - sure.all.low < usual.all.high - usual.all.low);
   // Laid out backwards: the draw last, everything cold before everything hot.

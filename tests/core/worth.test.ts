@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { CupHeat, Microwave } from '@/core/heat/index.ts';
-import { afterBurst, after, handsFree, HANDS, INSTRUMENTS, learnEven, matchCups, matchSideBySide, NOTHING_LEARNED, shareShort, sharedPrior, TEARS, tearsAt, warmingPays, worthWaiting } from '@/core/heat/index.ts';
+import { afterBurst, after, handsFree, HANDS, INSTRUMENTS, instrumentPrior, learnEven, matchCups, matchSideBySide, NOTHING_LEARNED, shareShort, sharedPrior, TEARS, tearsAt, warmingPays, waterBoils, worthWaiting } from '@/core/heat/index.ts';
 import { wideBy } from '@/core/session/index.ts';
 import { chanceOfEnough, baitsToShoot, learnedShare } from '@/core/yield/index.ts';
 import { normal, seeded } from '@/core/chance.ts';
@@ -92,7 +92,27 @@ test('calibration: spreads that are half of what they should be are doubled, rig
   assert.ok(Math.abs(wideBy(told(1.8), NOTHING_LEARNED) - 1.75) < 0.15);
   assert.equal(wideBy({ missed: { told: 0, inside: 0, squares: 0 } }, NOTHING_LEARNED), 1);
   assert.equal(wideBy({ missed: { told: 0, inside: 0, squares: 0 } }, { ...NOTHING_LEARNED, calibration: { mean: 1.6, sd: 0.1 } }), 1.6);
-  assert.deepEqual(sharedPrior(NOTHING_LEARNED, 'infrared').instrument, INSTRUMENTS.infrared.offset);
+});
+
+test('an instrument that was checked: what is reckoned of it holds eight times in ten, better known the hotter it was checked; water tells nothing of a gun’s gloss', () => {
+  const chance = seeded(12);
+  for (const [reads, at] of [['probe', 100], ['probe', 165], ['infrared', 160]] as const) {
+    const { steady, grows, evening } = INSTRUMENTS[reads];
+    const share = (at - 20) / 145;
+    let inside = 0;
+    for (let n = 0; n < 3000; n++) {
+      const [c, p] = [normal(chance, 0, steady), normal(chance, grows.mean, grows.sd)];
+      const known = instrumentPrior(reads, { shown: at + c + share * (p + normal(chance, 0, evening)) + normal(chance, 0, 1), true: at });
+      if (Math.abs(c + p + normal(chance, 0, evening) - known.mean) <= 1.2816 * known.sd) inside += 1;
+    }
+    assert.ok(Math.abs(inside / 3000 - 0.8) < 0.025, `${reads} at ${at}°: ${inside / 3000}`);
+  }
+  const [not, water, hot] = [instrumentPrior('probe'), instrumentPrior('probe', { shown: 97, true: 100 }), instrumentPrior('probe', { shown: 160, true: 165 })];
+  assert.ok(not.sd > 1.9 && water.sd < 0.8 * not.sd && hot.sd < 0.95 * water.sd && water.mean < -2.5 && hot.mean < -3.3, JSON.stringify([not, water, hot]));
+  assert.ok(instrumentPrior('infrared', { shown: 98, true: 100 }).sd > 0.85 * instrumentPrior('infrared').sd);
+  assert.deepEqual(sharedPrior(NOTHING_LEARNED, 'infrared').instrument, instrumentPrior('infrared'));
+  // Published boiling points of water: 100 °C at the sea, 95 at about 1,500 m, 90 at about 3,000 m.
+  for (const [metres, boils] of [[0, 100], [1500, 95], [3000, 90]] as const) assert.ok(Math.abs(waterBoils(metres) - boils) < 0.4, `${waterBoils(metres)}`);
 });
 
 test('the share that comes good: the shop’s guess without a record, its record in the end, in between both; other moulds tell a little', () => {
@@ -106,7 +126,12 @@ test('the share that comes good: the shop’s guess without a record, its record
   assert.ok(little < 0.9 && little > 0.6);
   const others = learnedShare(guess, [evening(2, 24, 40), evening(3, 20, 40)], of).share;
   assert.ok(others < 0.9 && others > little - 0.15);
-  assert.ok(Math.abs(learnedShare(guess, [{ ...evening(2, 0, 40), build: 'single' }], of).share - 0.92) < 1e-9, 'another build tells nothing');
+  // Another build tells of the shop, a little: the guess goes down with it, and one for a harder stage from where it was.
+  const other = (good: number) => [1, 2, 3].map((n) => ({ ...evening(n, good, 40), build: 'single' }));
+  const bad = learnedShare(guess, other(24), of).share;
+  assert.ok(bad < 0.85 && bad > 0.65, `${bad}`);
+  assert.ok(learnedShare({ share: 0.8, strength: 20 }, other(24), of, 0.92).share < bad - 0.1);
+  assert.ok(Math.abs(learnedShare({ share: 0.8, strength: 20 }, other(37), of, 0.925).share - 0.8) < 1e-9, 'as the rule has it: no change');
 });
 
 test('enough is enough in 8 of 10, where 8 of 10 was chosen: evenings that differ as evenings do, baits of one evening alike', () => {

@@ -1,5 +1,6 @@
-import type { Instrument, Learned } from '../../../src/core/heat/index.ts';
-import type { PlanInput } from '../../../src/core/plan/index.ts';
+import type { Check, Instrument, Known, Learned } from '../../../src/core/heat/index.ts';
+import { NOTHING_LEARNED } from '../../../src/core/heat/index.ts';
+import type { HandKind, PlanInput } from '../../../src/core/plan/index.ts';
 import { draftPlan, planSession, timeSession } from '../../../src/core/plan/index.ts';
 import type { Snapshot } from '../../../src/core/session/index.ts';
 import { NO_BOOK, summary, count, isKept } from '../../../src/core/session/index.ts';
@@ -29,7 +30,7 @@ export const KINDS = [
 export type Kind = (typeof KINDS)[number];
 
 /** What a bench may be without, to see what it is worth. */
-export const ABLATIONS = ['nothing learned', 'no look-ahead', 'no metal advice'] as const;
+export const ABLATIONS = ['nothing learned', 'no look-ahead', 'no metal advice', 'instrument not checked'] as const;
 export type Ablation = (typeof ABLATIONS)[number];
 
 /** No evening is longer than this, s: hands tire. */
@@ -57,23 +58,37 @@ export interface Played {
   took: number[];
 }
 
-export function snapshotFor(kind: Kind, learned: Learned, good: number, reads: Instrument = 'probe', record: readonly Given[] = []): Snapshot {
+/** What a shop knows when an evening begins. */
+export interface Knows {
+  learned: Learned;
+  /** s acts take its hands */
+  hands: Partial<Record<HandKind, Known>>;
+  record: readonly Given[];
+  reads: Instrument;
+  check: Check | null;
+}
+export const NEW_SHOP: Knows = { learned: NOTHING_LEARNED, hands: {}, record: [], reads: 'probe', check: null };
+/** Share that a shop thinks will come good, before it has seen any. */
+const { good: GOOD } = DEFAULT_SHOP;
+
+export function snapshotFor(kind: Kind, { learned, record, reads, check }: Knows): Snapshot {
   const w = WAYS.find((x) => x.colourway === kind.colourway)!;
   const wanted = { part: 1, line: 1, for: 'x', bait: BAITS.findIndex((b) => b.name === w.bait) + 1, colourway: COLOURWAYS.findIndex((c) => c.name === kind.colourway) + 1, count: kind.count, due: '2026-12-01' };
-  const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good, record });
-  const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned, reads };
+  const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good: GOOD, record });
+  const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned, reads, check };
   const bench = { ...DEFAULT_SHOP.bench, purge: input.settings.purge, tolerance: input.settings.tolerance };
   return { name: kind.way, heat, colour: NO_BOOK, units: DEFAULT_SHOP.units, bench, input, plan: planSession(input, DEFAULT_SHOP.units) };
 }
 
 /** Minutes a plan says an evening takes. */
-function planned({ plan, input, heat }: Snapshot, room: number): { low: number; high: number } {
-  const { all } = timeSession(plan, input, { oven: heat.ovens[0]!, learned: heat.learned, hands: {}, room });
+function planned({ plan, input, heat }: Snapshot, hands: Knows['hands'], room: number): { low: number; high: number } {
+  const { all } = timeSession(plan, input, { oven: heat.ovens[0]!, ovens: heat.ovens.length, learned: heat.learned, hands, room });
   return { low: all.low / 60, high: all.high / 60 };
 }
 
 /** One evening, by one maker; `state` is what is learned from. */
-export function play(traits: Traits, shop: number, evening: number, kind: Kind, maker: Played['maker'], snapshot: Snapshot, without?: Ablation) {
+export function play(traits: Traits, shop: number, evening: number, kind: Kind, maker: Played['maker'], knows: Knows, without?: Ablation) {
+  const snapshot = snapshotFor(kind, knows);
   const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);
   const table = new Table(world, snapshot, maker === 'advised' ? 1.3 : 0);
   const hands = maker === 'advised' ? new Advised(table, without) : new Thumb(table);
@@ -90,7 +105,7 @@ export function play(traits: Traits, shop: number, evening: number, kind: Kind, 
     given.set(key, { ...was, good: was.good + [...x.cavities.keys()].filter((n) => !x.marks.has(n)).length, shot: was.shot + x.cavities.size });
   }
   const played: Played = {
-    world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60, said: planned(snapshot, world.room), hottest: world.hottest,
+    world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60, said: planned(snapshot, knows.hands, world.room), hottest: world.hottest,
     fresh: plastic.fresh, wasted: plastic.fresh - good * each, scorches: world.scorches, finished: table.s.status === 'finished', tally: table.tally,
     took: hands instanceof Advised ? hands.took : [],
   };

@@ -1,33 +1,33 @@
-import type { Learned } from '../../../src/core/heat/index.ts';
-import { NOTHING_LEARNED } from '../../../src/core/heat/index.ts';
-import { learnedFrom, lessonsOf, shotLessons, follower } from '../../../src/core/session/index.ts';
+import { handLessons, learnedFrom, lessonsOf, shotLessons, follower } from '../../../src/core/session/index.ts';
 import type { LearnedThing, SessionState } from '../../../src/core/session/index.ts';
 import type { Traits } from '../../../worlds/traits.ts';
-import type { Given } from '../../../src/core/yield/index.ts';
-import type { Ablation, Played } from './play.ts';
-import { KINDS, play, snapshotFor } from './play.ts';
+import { World } from '../../../worlds/world.ts';
+import type { Ablation, Knows, Played } from './play.ts';
+import { KINDS, NEW_SHOP, play } from './play.ts';
 
-/** What an evening taught, with what had been learned before. */
-function taught(known: Map<string, LearnedThing>, s: SessionState): void {
+/** What an evening taught, put to what had been learned before. */
+function taught(known: Map<string, LearnedThing>, s: SessionState, hands: Knows['hands']): void {
   const { heat } = s.snapshot;
   const followed = s.heat.length > 0 ? follower(heat)(s.heat, s.lastAt) : null;
-  for (const lesson of [...(followed ? lessonsOf(followed, s.heat, heat) : []), ...shotLessons(s)]) known.set(lesson.key, lesson);
+  for (const lesson of [...(followed ? lessonsOf(followed, s.heat, heat) : []), ...handLessons(s.handTimes, hands), ...shotLessons(s)]) known.set(lesson.key, lesson);
 }
+const handsOf = (known: ReadonlyMap<string, LearnedThing>): Knows['hands'] => Object.fromEntries([...known.values()].filter((l) => l.key.startsWith('hand/')).map((l) => [l.key.slice(5), l.posterior]));
 
 /** Evenings of one shop, one of each way of shooting, each begun with what those before it taught. */
 export function playShop(traits: Traits, shop: number, maker: Played['maker'], without?: Ablation): Played[] {
   const known = new Map<string, LearnedThing>();
-  const record: Given[] = [];
+  const learns = maker === 'advised' && without !== 'nothing learned';
+  // Checked once, before the first evening: it is a setting of the shop.
+  const check = without === 'instrument not checked' ? null : new World(traits, `shop ${shop}`, 'check').check();
+  let knows: Knows = { ...NEW_SHOP, reads: traits.instrument === 'gun' ? 'infrared' : 'probe', check };
   // Each shop begins with another way of shooting.
   const kinds = KINDS.map((_, i) => KINDS[(i + shop) % KINDS.length]!);
   return kinds.map((kind, i) => {
-    const learned: Learned = without === 'nothing learned' ? NOTHING_LEARNED : learnedFrom([...known.values()]);
-    const { played, state, given } = play(traits, shop, i + 1, kind, maker, snapshotFor(kind, learned, GOOD, traits.instrument === 'gun' ? 'infrared' : 'probe', record), without);
-    if (maker === 'advised' && without !== 'nothing learned') {
-      taught(known, state);
-      record.push(...given);
+    const { played, state, given } = play(traits, shop, i + 1, kind, maker, knows, without);
+    if (learns) {
+      taught(known, state, knows.hands);
+      knows = { ...knows, learned: learnedFrom([...known.values()]), hands: handsOf(known), record: [...knows.record, ...given] };
     }
     return played;
   });
 }
-const GOOD = 0.95;

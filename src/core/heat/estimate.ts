@@ -60,7 +60,7 @@ export const WANDER = {
   /** K in the plastic after a minute: what the two lumps leave out */
   plastic: UNSAID.minute,
   /** K in the glass after a minute: it stands on more than air */
-  glass: 0.2,
+  glass: 2,
   /** ln air after a minute */
   air: 0.04,
   /** share of a burst's gain that no constant explains */

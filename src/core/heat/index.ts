@@ -12,6 +12,7 @@ export * from './evening.ts';
 export * from './fill.ts';
 export * from './forecast.ts';
 export * from './freeze.ts';
+export * from './instrument.ts';
 export * from './joint.ts';
 export * from './learned.ts';
 export * from './match.ts';

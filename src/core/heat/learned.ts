@@ -1,6 +1,8 @@
 import { COLD_PRIOR } from './cold.ts';
 import type { CupKnown, Known, OvenKnown } from './estimate.ts';
 import { PRIOR } from './estimate.ts';
+import type { Check, Instrument } from './instrument.ts';
+import { instrumentPrior } from './instrument.ts';
 import { JOINT } from './joint.ts';
 import type { Oven } from './schema.ts';
 import { ovenKey, OVENS } from './oven.ts';
@@ -8,7 +10,6 @@ import { ovenKey, OVENS } from './oven.ts';
 /** What a shop has learned of its own bench; what is missing is as usual. */
 export interface Learned {
   air?: Known;
-  instrument?: Known;
   /** how many times as wide as it reckons itself what is foreseen turns out */
   calibration?: Known;
   /** by {@link ovenKey} */
@@ -44,19 +45,12 @@ export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?
 export const jointPrior = (l: Learned): Known => l.joint ?? JOINT_PRIOR;
 export const bleedPrior = (l: Learned): Known => l.bleed ?? BLEED_PRIOR;
 
-/** What heats are read with, and K it reads over what the plastic is (judgements): hot plastic is glossy, and a gun sees the room in it. */
-export const INSTRUMENTS = {
-  probe: { name: 'a probe', offset: PRIOR.instrument },
-  infrared: { name: 'an infrared gun', offset: { mean: -6, sd: 4 } },
-} as const satisfies Record<string, { name: string; offset: Known }>;
-export type Instrument = keyof typeof INSTRUMENTS;
-
 /** From one evening to the next draughts change, and another cup of the kind may stand there: what was learned is believed so much less (judgement). */
 const OVERNIGHT = { air: 0.12, stand: 0.5, efficiency: 0.03, dead: 0.3, exchange: 0.35, weight: 0.13 } as const;
 const slack = (known: Known | undefined, prior: Known, by: number): Known => (known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior);
 
 /** Priors of an evening: what was learned, a little loosened, or the usual. */
-export const sharedPrior = (l: Learned, reads: Instrument = 'probe') => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), instrument: l.instrument ?? INSTRUMENTS[reads].offset });
+export const sharedPrior = (l: Learned, reads?: Instrument, check?: Check | null) => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), instrument: instrumentPrior(reads, check) });
 /** Cups of one kind still differ from each other. */
 export const cupPrior = (l: Learned, vessel: string): CupKnown => ({ exchange: slack(l.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange), weight: slack(l.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight), stand: slack(l.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand) });
 export function ovenPrior(l: Learned, id: number, oven: Oven, level: number, cups: number): OvenKnown {

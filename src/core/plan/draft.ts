@@ -89,7 +89,7 @@ function makerFor(shelf: Shelf, stage: Stage, into: MouldEntry | undefined): Mou
 function shareOf(build: Build, stage: Stage, mould: MouldEntry | undefined, { good, record, settings }: DraftDefaults): Pick<Tools, 'good' | 'strength'> {
   const guess = { share: stage.good ?? good, strength: settings.strength };
   if (!record || !mould) return { good: guess.share };
-  const { share, strength } = learnedShare(guess, record, { mould: mould.id, build: build.key, stage: stage.key });
+  const { share, strength } = learnedShare(guess, record, { mould: mould.id, build: build.key, stage: stage.key }, good);
   return { good: Math.round(share * 1000) / 1000, strength: Math.round(strength * 10) / 10 };
 }
 

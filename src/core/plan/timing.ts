@@ -10,6 +10,8 @@ import { runsOf } from './run.ts';
 /** What the shop knows that a session's length hangs on. */
 export interface TimingKnown {
   oven: { id: number; oven: Oven };
+  /** ovens that can be at work at once */
+  ovens: number;
   learned: Learned;
   /** s a kind of act takes the hands, where the log has told */
   hands: Partial<Record<HandKind, Known>>;
@@ -63,6 +65,8 @@ function cooking(cup: CupChoice, grams: number, from: number, { oven, learned, r
 
 /** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
 const COOK_BURSTS = 4;
+/** Share by which one evening goes quicker or slower than another, whatever is known (judgement). */
+const EVENINGS_DIFFER = 0.11;
 /** K a cup has lost by the next draw, and s of a burst that brings that back in a usual cup (judgements, from simulated evenings). */
 const MATCH_BURST = 14;
 
@@ -78,12 +82,16 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const more = plan.cups.flatMap((c) => c.charges.slice(1).map((ch) => cooking(choice(c.mix), ch.grams, 90, known)));
   const each = COOK_BURSTS * (HANDS.change + HANDS.stir + 9);
   const cook = [...first, ...more];
-  const cookTime: Known = { mean: cook.reduce((s, c) => s + c.mean + each, 0), sd: cook.reduce((s, c) => s + c.sd, 0) };
+  // First charges share the ovens; what is added later cooks while the rest is shot from.
+  const atOnce = Math.max(1, Math.min(known.ovens, first.length));
+  const heating = first.reduce((s, c) => s + c.mean, 0) / atOnce + more.reduce((s, c) => s + c.mean, 0);
+  const cookTime: Known = { mean: heating + cook.length * each, sd: cook.reduce((s, c) => s + c.sd, 0) / atOnce };
   const degassed = plan.cups.filter((c) => choice(c.mix).degas !== 'none').length;
   const prepare = sum([['woken', plan.cups.length], ['charged', cook.length], ['coloured', cook.length], ['degassed', degassed]]);
 
   const cupsOfDraw = Math.max(1, ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size));
-  const match = cupsOfDraw * (HANDS.change + MATCH_BURST + HANDS.stir + 9);
+  // Hands see to each cup; bursts go side by side, the first of them while the mould is seen to.
+  const match = cupsOfDraw * (HANDS.change + HANDS.stir + 9) + Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
   const matching: Known = { mean: plan.draws.length * match, sd: 0.4 * match * Math.sqrt(plan.draws.length) };
   const perShot = sum([['closed', 1], ['topChecked', 1], ['drawn', plan.draws.length / Math.max(1, plan.shots.length)], ['shot', 1], ['held', 1], ['toppedOff', 2], ['emptied', plan.draws.length / Math.max(1, plan.shots.length)], ['mouldOpened', 1], ['marked', 1], ['returned', 1], ['racked', 1]]);
 
@@ -110,19 +118,19 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const metal: Known = { mean: warm + moulds.length * hand(known, 'warmed').mean, sd: 0.2 * warm };
   const parts: [string, string, Known][] = [
     ['Wake, measure, colour', `${plan.cups.length} ${plan.cups.length === 1 ? 'cup' : 'cups'}${degassed ? `, ${degassed} degassed` : ''}`, prepare],
-    ['Cook', `${Math.round(cook.reduce((s, c) => s + c.mean, 0) / 60)} min in ${known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`, cookTime],
+    ['Cook', `${Math.round(heating / 60)} min in ${atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`, cookTime],
     ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, once the cups are done` : 'it is warm enough', metal],
     ['Bring cups together', `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`, matching],
     ['Shoot, open, look, rack', `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`, shooting],
     ['Wait for moulds', `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`, cooling],
   ];
   const all = parts.reduce((s, [, , k]) => s + k.mean, 0);
-  // Cooking, hands and cooling are off by themselves, not together.
-  const sd = Math.sqrt(parts.reduce((s, [, , k]) => s + k.sd ** 2, 0));
+  // Cooking, hands and cooling are off by themselves, and the whole as evenings are.
+  const sd = Math.hypot(EVENINGS_DIFFER * all, ...parts.map(([, , k]) => k.sd));
   // Up to the first draw everything is made ready; from there one draw follows the other.
   const [ready, going] = [[prepare, cookTime, metal], [matching, shooting, cooling]].map((some): Known => ({ mean: some.reduce((s, k) => s + k.mean, 0), sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)) })) as [Known, Known];
   const n = Math.max(1, plan.draws.length);
-  const draws = plan.draws.map((_, i) => range(ready.mean + match + (going.mean - match) * (i / n), Math.hypot(ready.sd, going.sd * Math.sqrt((i + 1) / n))));
+  const draws = plan.draws.map((_, i) => range(ready.mean + match + (going.mean - match) * (i / n), Math.hypot(EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / n)), ready.sd, going.sd * Math.sqrt((i + 1) / n))));
   const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);
   const lastMinute = [
     { before: match + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },

@@ -297,10 +297,13 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
   return at ? { ...step, send: { kind: 'poured', payload: { ...step.send.payload, celsius: at.celsius } } } : step;
 }
 
+/** K by which what is drawn is off its cup's heat in the middle of the draw: barrels are filled one after another, slower or quicker (judgement). */
+const DRAWN_SD = 1.2;
+
 /** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
   if (draw.send?.kind !== 'drawn') return draw;
-  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now + 1000 * HANDS.draws); return f ? [[cup, f] as const] : []; }));
+  const at = new Map(draw.send.payload.barrels.flatMap(({ cup }) => { const f = heatShown(answer, cup, now + 1000 * HANDS.draws); return f ? [[cup, { ...f, sd: Math.round(100 * Math.hypot(f.sd, DRAWN_SD)) / 100 }] as const] : []; }));
   const barrels = draw.send.payload.barrels.map((b) => ({ ...b, ...at.get(b.cup) }));
   const run = s.runs.get(draw.send.payload.job);
   const told = at;

@@ -1,4 +1,4 @@
-import type { Belief, CupBody, Instrument, Known, Learned, Oven } from '../heat/index.ts';
+import type { Belief, Check, CupBody, Instrument, Known, Learned, Oven } from '../heat/index.ts';
 import { cupBelieved, cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, unevenness, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom, Z80 } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { Verdict } from './bounds.ts';
@@ -11,8 +11,9 @@ export interface HeatSetup {
   learned: Learned;
   /** m above the sea, for the vacuum pot */
   altitude?: number;
-  /** what heats are read with */
+  /** what heats are read with, and what it showed when it was checked */
   reads?: Instrument;
+  check?: Check | null;
 }
 export const USUAL_SETUP: HeatSetup = { ovens: [{ id: 0, oven: USUAL_OVEN }], learned: NOTHING_LEARNED };
 
@@ -84,7 +85,7 @@ export function wideBy({ missed }: Pick<Followed, 'missed'>, learned: Learned): 
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned, setup.reads)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, peak: {}, room: ROOM, last: {}, readings: 0, missed: { told: 0, inside: 0, squares: 0 } });
+const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned, setup.reads, setup.check)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, peak: {}, room: ROOM, last: {}, readings: 0, missed: { told: 0, inside: 0, squares: 0 } });
 
 /** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {

@@ -34,7 +34,7 @@ export const bothSay = (a: Known, b: Known): Known => {
 export function lessonsOf(f: Followed, notes: readonly HeatNote[], setup: HeatSetup): LearnedThing[] {
   if (f.readings < ENOUGH) return [];
   const out: LearnedThing[] = [];
-  const shared = sharedPrior(setup.learned, setup.reads);
+  const shared = sharedPrior(setup.learned, setup.reads, setup.check);
   const left = f.left.length;
   // An evening's air is its own: of the shop's usual air it tells no more than one evening can.
   const tonight = knownOf(f.belief, { of: 'air' });

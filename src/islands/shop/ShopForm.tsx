@@ -2,13 +2,13 @@ import { useState } from 'react';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import type { Shop } from '@/core/shop.ts';
-import { INSTRUMENTS } from '@/core/heat/index.ts';
 import { SCHOOLS } from '@/core/schools.ts';
 import { call } from '@/ui/api.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { unreadIn } from '@/ui/unread.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { InstrumentFields } from './InstrumentFields.tsx';
 
 /** All the shop's figures. The unit they are shown in changes at once; what they mean never does. */
 export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-ins may speak only there */ demo: boolean }) {
@@ -53,8 +53,8 @@ export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-
         {q('Window from', s.window.low, 'temperature', (low) => set({ window: { ...s.window, low } }), { min: 100, max: 205 })}
         {q('Window to', s.window.high, 'temperature', (high) => set({ window: { ...s.window, high } }), { min: 100, max: 205 })}
         {q('Cups within', s.bench.tolerance, 'difference', (tolerance) => set({ bench: { ...s.bench, tolerance } }), { min: 0.5, max: 20 })}
-        <label className="field"><span>Heats are read with</span><select className="box" value={s.reads} onChange={(e) => set({ reads: e.target.value as Shop['reads'] })}>{Object.entries(INSTRUMENTS).map(([key, { name }]) => <option key={key} value={key}>{name}</option>)}</select></label>
         {q('A reading goes stale after', s.bench.stale, 'time', (stale) => set({ bench: { ...s.bench, stale } }), { min: 5, max: 900 })}
+        <InstrumentFields shop={s} set={set} />
         <p className="sm:col-span-2 lg:col-span-4">Schools to start from: {Object.values(SCHOOLS).map((x) => <button key={x.name} type="button" className="act mr-2 mt-1" onClick={() => set({ window: { low: x.low, high: x.high } })}>{x.name}, {degrees(x.low, units)} to {degrees(x.high, units)}</button>)}</p>
       </div>
       <h2 className="mb-2">Times</h2>
