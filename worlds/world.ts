@@ -170,7 +170,8 @@ export class World {
     this.pass(LOOK);
     const c = this.cups.get(key)!;
     const true_ = meanHeat(c);
-    const glossy = c.bulk > 140 ? 1 : 0.25;
+    // It is milk first; once it has run clear it stays a mirror.
+    const glossy = this.traits.instrument === 'probe' || c.most > 140 ? 1 : 0.25;
     const lags = this.traits.instrument === 'gun' ? 0 : (true_ - this.room) * Math.exp(-LOOK / this.traits.lag);
     const skin = this.traits.instrument === 'gun' ? 2 * glossy : 0;
     const shown = true_ - lags - skin - this.short * glossy * (true_ - this.room);

@@ -239,8 +239,16 @@ export function heatOf(b: Belief, cup: string): Forecast {
   return { ...f, low: Math.min(mean, Math.max(least, f.low)), high: Math.max(mean, Math.min(most, f.high)) };
 }
 
-/** The same belief, so many times less sure of everything: what its own forecasts have missed by says how sure it may be. */
-export const scaled = (b: Belief, by: number): Belief => within({ ...copy(b), spread: b.spread.map((row) => row.map((x) => x * by * by)) }, b.cups);
+/**
+ * The same belief, so many times less sure of all that readings can tell of: what its own forecasts have missed by says how
+ * sure it may be. An instrument's offset shows in no miss, so what hangs on it stays.
+ */
+export function scaled(b: Belief, by: number): Belief {
+  const offset = b.spread[INSTRUMENT]!;
+  const own = offset[INSTRUMENT]!;
+  const shared = (r: number, c: number): number => (own > 0 ? (offset[r]! * offset[c]!) / own : 0);
+  return within({ ...copy(b), spread: b.spread.map((row, r) => row.map((x, c) => by * by * (x - shared(r, c)) + shared(r, c))) }, b.cups);
+}
 
 /** Standard deviation of what an instrument would show of a cup, K: its own offset, which no look makes less, left out. */
 export function shownSpread(b: Belief, cup: string): number {

@@ -15,7 +15,7 @@ export interface Doubt {
   burst: number;
 }
 /** What no constant explains: share of a burst's gain, and K in the plastic after a minute (judgements, held to evenings in worlds no model knows). */
-export const UNSAID = { burst: 0.05, minute: 1.2 } as const;
+export const UNSAID = { burst: 0.05, minute: 0.6 } as const;
 /** Before anything is learned. */
 export const DOUBT: Doubt = { efficiency: MICROWAVE.spread, dead: MICROWAVE.deadSpread, exchange: EXCHANGE.spread, reading: 2, burst: UNSAID.burst };
 

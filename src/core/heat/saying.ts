@@ -40,7 +40,7 @@ const SAYINGS: Record<string, Saying> = {
 };
 
 /** Acts of the hands as makers name them. */
-const HANDS_AT: Record<string, string> = { woken: 'Wake the plastisol', warmed: 'Put metal to warm', charged: 'Measure and dose', coloured: 'Colour', closed: 'Close and clamp', topChecked: 'Look at TOP', drawn: 'Draw', shot: 'Shoot', held: 'Let go', toppedOff: 'Top off', emptied: 'Empty the injector', mouldOpened: 'Open', marked: 'Look at each', returned: 'Sprue back', racked: 'Lay on the rack', degassed: 'Degas' };
+const HANDS_AT: Record<string, string> = { woken: 'Wake the plastisol', warmed: 'Put metal to warm', charged: 'Measure and dose', coloured: 'Colour', closed: 'Close and clamp', topChecked: 'Look at TOP', drawn: 'Draw', shot: 'Shoot', held: 'Let go', toppedOff: 'Top off', emptied: 'Empty the injector', mouldOpened: 'Open', marked: 'Look at each', returned: 'Sprue back', racked: 'Lay on the rack', degassed: 'Degas', loaded: 'Lay inserts in', kept: 'Lay inserts by', cleaned: 'Clean the injector' };
 
 /** @param key as lessons are kept by */
 export const sayingOf = (key: string): Saying => (key.startsWith('hand/') ? { name: HANDS_AT[key.slice(5)] ?? key.slice(5), what: 'each time', unit: 's', shown: same, places: 0 } : key.startsWith('probe/') ? SAYINGS.probe! : (SAYINGS[key.split('/').pop()!] ?? SAYINGS.air!));

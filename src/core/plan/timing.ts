@@ -19,7 +19,7 @@ export interface TimingKnown {
   room: number;
 }
 /** s of the hands, by kind of act, before the shop's own are known (judgements). */
-export const HAND_USUAL = { woken: 60, warmed: 20, charged: 45, coloured: 90, closed: 25, topChecked: 6, drawn: 35, shot: 15, held: 4, toppedOff: 8, emptied: 20, mouldOpened: 12, marked: 12, returned: 15, racked: 25, degassed: 180 } as const;
+export const HAND_USUAL = { woken: 60, warmed: 20, charged: 45, coloured: 90, closed: 25, topChecked: 6, drawn: 35, shot: 15, held: 4, toppedOff: 8, emptied: 20, mouldOpened: 12, marked: 12, returned: 15, racked: 25, degassed: 180, loaded: 35, kept: 15, cleaned: 45 } as const;
 export type HandKind = keyof typeof HAND_USUAL;
 /** Share one hand differs from another (judgement). */
 export const HAND_SPREAD = 0.35;
@@ -90,10 +90,15 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const prepare = sum([['woken', plan.cups.length], ['charged', cook.length], ['coloured', cook.length], ['degassed', degassed]]);
 
   const cupsOfDraw = Math.max(1, ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size));
-  // Hands see to each cup; bursts go side by side, the first of them while the mould is seen to.
-  const match = cupsOfDraw * (HANDS.change + HANDS.stir + 9) + Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
+  // Each cup is seen to, and seen to again for each other that went cold meanwhile: it grows with the square. Bursts go side
+  // by side, the first of them while the mould is seen to.
+  const match = cupsOfDraw ** 2 * (HANDS.change + HANDS.stir + 9) + Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
   const matching: Known = { mean: plan.draws.length * match, sd: 0.4 * match * Math.sqrt(plan.draws.length) };
   const perShot = sum([['closed', 1], ['topChecked', 1], ['drawn', plan.draws.length / Math.max(1, plan.shots.length)], ['shot', 1], ['held', 1], ['toppedOff', 2], ['emptied', plan.draws.length / Math.max(1, plan.shots.length)], ['mouldOpened', 1], ['marked', 1], ['returned', 1], ['racked', 1]]);
+
+  const laid = plan.runs.filter((r) => r.takes).reduce((n, r) => n + r.shots, 0);
+  const made = plan.runs.filter((r) => r.makes !== 'bait').reduce((n, r) => n + r.shots, 0);
+  const inserts = sum([['loaded', laid], ['kept', made], ['cleaned', Math.max(0, plan.runs.length - 1)]]);
 
   // Each mould cools while the hands serve the others: what is waited for is what they cannot fill.
   let waiting = 0;
@@ -122,13 +127,14 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, once the cups are done` : 'it is warm enough', metal],
     ['Bring cups together', `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`, matching],
     ['Shoot, open, look, rack', `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`, shooting],
+    ...(plan.runs.length > 1 ? [['Inserts in and by, injectors cleaned', `${laid} ${laid === 1 ? 'shot takes' : 'shots take'} inserts`, inserts] as [string, string, Known]] : []),
     ['Wait for moulds', `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`, cooling],
   ];
   const all = parts.reduce((s, [, , k]) => s + k.mean, 0);
   // Cooking, hands and cooling are off by themselves, and the whole as evenings are.
   const sd = Math.hypot(EVENINGS_DIFFER * all, ...parts.map(([, , k]) => k.sd));
   // Up to the first draw everything is made ready; from there one draw follows the other.
-  const [ready, going] = [[prepare, cookTime, metal], [matching, shooting, cooling]].map((some): Known => ({ mean: some.reduce((s, k) => s + k.mean, 0), sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)) })) as [Known, Known];
+  const [ready, going] = [[prepare, cookTime, metal], [matching, shooting, inserts, cooling]].map((some): Known => ({ mean: some.reduce((s, k) => s + k.mean, 0), sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)) })) as [Known, Known];
   const n = Math.max(1, plan.draws.length);
   const draws = plan.draws.map((_, i) => range(ready.mean + match + (going.mean - match) * (i / n), Math.hypot(EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / n)), ready.sd, going.sd * Math.sqrt((i + 1) / n))));
   const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);

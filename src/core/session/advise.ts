@@ -298,7 +298,7 @@ function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
 }
 
 /** K by which what is drawn is off its cup's heat in the middle of the draw: barrels are filled one after another, slower or quicker (judgement). */
-const DRAWN_SD = 1.2;
+const DRAWN_SD = 1.0;
 
 /** A draw, recorded at the heats its cups have while it is made; what readings alone would have warned of falls away. */
 function drawTold(s: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {

@@ -68,7 +68,7 @@ export interface Followed {
 }
 
 /** Readings' worth that what was learned of the forecasts' sureness counts for, and how far it may go (judgements). */
-const SURENESS = { worth: 12, least: 0.75, most: 2.5, furthest: 4 } as const;
+const SURENESS = { worth: 12, least: 0.6, most: 2.5, furthest: 4 } as const;
 /** °C above which a cup's readings tell how good forecasts are: below it hardly anything is asked of them. */
 const TELLS_ABOVE = 100;
 /** s between readings of one cup that a second is forecast at all. */
