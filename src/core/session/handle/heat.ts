@@ -95,8 +95,10 @@ export function mouldHeat(s: SessionState, m: MouldState, at: number): { celsius
   else go(at, 0, from);
   // How fast it loses is not known for sure, so neither is what it has lost.
   const unsure = lossTonight(s, m).sd;
-  const lost = (start - roomOf(s)) * (1 - metalAfter(body, 1, seconds, 0));
-  return { celsius, sd: Math.min(12, Math.hypot(m.metal.sd, unsure * lost)) };
+  const kept = metalAfter(body, 1, seconds, 0);
+  const lost = (start - roomOf(s)) * (1 - kept);
+  // What it was off by at first it loses with its heat.
+  return { celsius, sd: Math.min(12, Math.hypot(kept * m.metal.sd, unsure * lost)) };
 }
 export const setMouldHeat = (m: MouldState, celsius: number, sd: number, at: number): void => void (m.metal = { celsius, sd, at });
 
