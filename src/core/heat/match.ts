@@ -176,6 +176,7 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
  * other in the window at any moment.
  */
 export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
+  if (Math.max(...cups.map((c) => c.heat.plastic)) > wanted.ceiling) return { ok: false, least: null, why: 'one cup is over the ceiling already' };
   const bestAt = searchFor(cups, oven, wanted, hands);
   for (let draw = 0; draw <= HORIZON; draw++) {
     const found = bestAt(draw, wanted.apart);
@@ -183,10 +184,7 @@ export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: H
   }
   let least: number | null = null;
   for (let draw = 0; draw <= HORIZON; draw++) least = bestAt(draw, least ?? Infinity)?.gap ?? least;
-  const hottest = Math.max(...cups.map((c) => c.heat.plastic));
-  const why = hottest > wanted.ceiling
-    ? 'one cup is over the ceiling already'
-    : least === null
+  const why = least === null
       ? 'no safe bursts, one to a cup, bring them all into the window together'
       : 'they come into the window, but not near enough to one another';
   return { ok: false, least, why };

@@ -14,7 +14,7 @@ import { shares } from '../shot/index.ts';
 import { nextDraw } from './nextDraw.ts';
 import type { CupState, RunState, SessionState } from './state.ts';
 import type { Send, Step } from './step.ts';
-import { and, baitTakes, freeMould, runInHand } from './steps/index.ts';
+import { and, baitTakes, freeMould, matchSkip, runInHand } from './steps/index.ts';
 import { opensTonight } from './teach.ts';
 
 /** A way of bringing cups together that is being carried out. */
@@ -64,7 +64,10 @@ function wantedNow(s: SessionState, run: RunState, cups: CupState[]): { window: 
 /** Cups that stand ready for the next draw, where it is known when that will be and an oven is free. */
 function earlyAsk(s: SessionState, run: RunState | null, matched: CupState[], all: readonly Step[], now: number): HeatAsk['early'] {
   const next = run && freeOven(s) ? nextDraw(s, all, now) : null;
-  const ready = matched.filter((c) => c.fused && c.coloured && !c.inOven && c.charges > 0 && c.doubt === null);
+  // Once for each draw: a mould that takes longer than was thought is not waited for by heating again and again.
+  const drawn = s.heat.findLastIndex((n) => n.kind === 'drawn');
+  const had = new Set(s.heat.slice(drawn + 1).flatMap((n) => (n.kind === 'burst' ? n.cups : [])));
+  const ready = matched.filter((c) => c.fused && c.coloured && !c.inOven && c.charges > 0 && c.doubt === null && (drawn < 0 || !had.has(c.key)));
   return run && next !== null && next > 0 && ready.length > 0 ? { cups: ready.map((c) => c.key), window: wantedNow(s, run, matched).window, next } : null;
 }
 
@@ -323,7 +326,7 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
   const done = plan ? given(plan, notes) : null;
   // A cup goes in while hands are at the mould, so that it is hot when that is ready.
   // A match that is being carried out is not broken into; one that is only reckoned is for when the mould is ready.
-  if (answer.early && EARLY_BEFORE.has(step.key) && !s.cups.get(answer.early.cup)?.inOven && !done) return earlyStep(s, step, answer.early, units);
+  if (answer.early && EARLY_BEFORE.has(step.key) && !s.cups.get(answer.early.cup)?.inOven && (!done || step.key !== 'heating')) return earlyStep(s, step, answer.early, units);
   // While one cup heats the next goes into another oven, where the plan has it so.
   if (step.key === 'heating' && plan && done !== null && done > 0) {
     const next = plan.bring.bursts[done];
@@ -351,6 +354,10 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: { kind: 'stirred', payload: { cup: cup.key } }, others: [] };
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
+  // Read one after the other and alike, but the first has cooled since: what is believed counts, not what was read.
+  const run = runInHand(s);
+  const skip = step.key === 'draw' && run ? matchSkip(s, run) : null;
+  if (skip && plan && done !== null && plan.bring.bursts.length > done) return matchStep(s, { ...step, skip, warnings: undefined, caution: undefined }, plan, done, step, answer, now, units);
   // Read and found together: the draw is reckoned at what they are now.
   if (step.key === 'draw' && plan && done !== null && plan.bring.bursts.length === 0 && plan.cups.every((c) => answer.cups[c])) {
     const at = plan.cups.map((c) => answer.cups[c]!.now);

@@ -179,7 +179,8 @@ function earlyOf(b: Belief, ask: HeatAsk, { cups, window, next }: NonNullable<He
     if (ends(middle) <= aim) low = middle;
     else high = middle - 1;
   }
-  if (low < EARLY.least || next > low + EARLY.lead) return null;
+  // Later than that it holds up the draw as a match does, which sees to all cups at once.
+  if (low < EARLY.least || next > low + EARLY.lead || next + EARLY.out < low) return null;
   return { cup, seconds: low, oven: ask.ovens[0]!, after: burstOf(b, cup, { ...use, cups: [cup], seconds: low }) };
 }
 

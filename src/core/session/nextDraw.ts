@@ -1,4 +1,4 @@
-import { runInHand, freeMould } from './steps/index.ts';
+import { runInHand, freeMould, warmingDue } from './steps/index.ts';
 import type { SessionState } from './state.ts';
 import type { Step, StepKey } from './step.ts';
 
@@ -13,6 +13,12 @@ const TURN: readonly StepKey[] = ['open', 'mark', 'sprue', 'rack', 'close', 'top
 /** s that a list of steps takes hands. */
 const takes = (keys: readonly StepKey[]): number => keys.reduce((n, key) => n + (TAKES[key] ?? 0), 0);
 
+/** s a step takes; of a mould that is warmed, what the plate takes from what it is now. */
+function takesNow(s: SessionState, { key, target }: Step, now: number): number {
+  const m = key === 'warmMould' ? s.moulds.get(target) : undefined;
+  return m ? warmingDue(s, m, now, now) : takes([key]);
+}
+
 /**
  * s until plastic will next be drawn, by what hands have to do before it and by when the next mould opens; null where
  * nothing more is to be drawn, or cups are being cooked still.
@@ -21,17 +27,22 @@ const takes = (keys: readonly StepKey[]): number => keys.reduce((n, key) => n + 
 export function nextDraw(s: SessionState, all: readonly Step[], now: number): number | null {
   const run = runInHand(s);
   if (!run || run.stage.layers.length === 0) return null;
-  const before = (until: (x: Step) => boolean): StepKey[] => all.slice(0, all.findIndex(until)).map((x) => x.key);
+  const before = (until: (x: Step) => boolean): number => all.slice(0, all.findIndex(until)).reduce((n, x) => n + takesNow(s, x, now), 0);
   const drawn = (x: Step) => x.key === 'match' || x.key === 'draw';
   if (all.some((x) => x.key === 'cook' || x.key === 'shoot')) return null;
-  if (freeMould(s, run) && all.some(drawn)) return takes(before(drawn));
+  if (freeMould(s, run) && all.some(drawn)) return before(drawn);
   if (run.done + run.trialsDone >= run.target + run.trials) return null;
   // A mould that is open, or due to be, wants what is left of its turn; one that cools wants it all, after that.
   const turns = all.flatMap((x): number[] => {
     const at = TURN.indexOf(x.key);
-    if (at >= 0 && x.key !== 'close' && x.key !== 'top') return [takes(TURN.slice(at))];
-    const own = x.key === 'cool' && run.tools.moulds.some((m) => String(m.id) === x.target);
-    return own ? [Math.max(0, ((x.until ?? now) - now) / 1000) + takes(TURN)] : [];
+    const m = s.moulds.get(x.target);
+    const open = at >= 0 && x.key !== 'close' && x.key !== 'top';
+    // Baits on their way to the rack have left their mould.
+    if (open && !m) return [takes(TURN.slice(at))];
+    if (!m || !run.tools.moulds.some(({ id }) => String(id) === m.key) || (!open && x.key !== 'cool')) return [];
+    const left = open ? takes(TURN.slice(at)) : Math.max(0, ((x.until ?? now) - now) / 1000) + takes(TURN);
+    // It may have gone so cold by then that it is warmed first.
+    return [left + warmingDue(s, m, now + 1000 * left, now)];
   });
   return turns.length > 0 ? Math.min(...turns) : null;
 }

@@ -47,6 +47,18 @@ const TELLING = 12;
 const SHARES = [[0.85, 'nearly all'], [0.6, 'two in three'], [0.42, 'half'], [0.28, 'a third'], [0.2, 'a quarter'], [0.13, 'one in six'], [0, 'one in ten']] as const;
 const shareSaid = (share: number): string => SHARES.find(([least]) => share >= least)![1];
 
+/** s until a mould is back at its own heat: put on the plate, warmed, taken off. */
+const plateTakes = (s: SessionState, m: MouldState, celsius: number): number => HANDS_WARM + (warmTime(bodyOfMould(m.mould), celsius, m.mould.warmTo, roomOf(s), 'plate') ?? 0);
+/** Whether warming again costs less than the baits that metal so cold would spoil. */
+const warmsAgain = (s: SessionState, m: MouldState, celsius: number, takes: number, now: number): boolean =>
+  m.mould.warmTo - celsius >= LEAST_UNDER && warmingPays(m.mould.warmTo - celsius, coldTonight(s, m).mean, m.mould.cavities.length, baitTakes(s, now), takes);
+/** s of warming that a mould will want before it is filled again at a moment; 0 where it will be warm enough. */
+export function warmingDue(s: SessionState, m: MouldState, at: number, now: number): number {
+  const { celsius } = mouldHeat(s, m, at);
+  const takes = plateTakes(s, m, celsius);
+  return !m.warmed || warmsAgain(s, m, celsius, takes, now) ? takes : 0;
+}
+
 /** A mould warmed for its first shot, and again when it has gone so cold that warming costs less than what would come short. */
 function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now: number): Step[] {
   if (!m || (m.phase !== 'open' && m.phase !== 'closed') || m.pours.length > 0) return [];
@@ -64,15 +76,14 @@ function warmStep(s: SessionState, run: RunState, m: MouldState | undefined, now
   const since = (kind: 'warmed' | 'read') => (now - (m.told.findLast((n) => n.kind === kind)?.at ?? -Infinity)) / 1000;
   if (since('warmed') < SEEN_TO && since('warmed') <= since('read')) return [];
   const { celsius, sd } = mouldHeat(s, m, now);
-  const even = coldTonight(s, m).mean;
-  const takes = HANDS_WARM + (warmTime(bodyOfMould(m.mould), celsius, warmTo, roomOf(s), 'plate') ?? 0);
+  const takes = plateTakes(s, m, celsius);
   // Whether it pays hangs on a heat nobody has looked at for a while: a look costs less than either mistake.
-  const pays = (at: number) => warmTo - at >= LEAST_UNDER && warmingPays(warmTo - at, even, m.mould.cavities.length, baitTakes(s, now), takes);
+  const pays = (at: number) => warmsAgain(s, m, at, takes, now);
   if (sd > DOUBTFUL && since('read') > SEEN_TO && pays(celsius - sd) !== pays(celsius + sd) && !s.skips.has(`readMould:${m.key}:${m.cycles}`)) {
     return [{ key: 'readMould', target: m.key, sentence: `Hold the probe to ${name}: about ${degrees(celsius, units)}, it may be ${degrees(celsius - sd, units)}`, detail: `It likes ${degrees(warmTo, units)}. What is read tells whether to warm it, tonight and next time.`, label: `Read ${name}`, read: { kind: 'mould', key: m.key }, skip: { step: 'readMould', target: `${m.key}:${m.cycles}` } }];
   }
-  if (warmTo - celsius < LEAST_UNDER || !warmingPays(warmTo - celsius, even, m.mould.cavities.length, baitTakes(s, now), takes)) return [];
-  return [{ ...warm, sentence: `Warm ${name} again: metal ${degrees(celsius, units)}, ${shareSaid(shareShort(warmTo - celsius, even))} would come short`, detail: `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, less than the baits it saves.`, skip: { step: 'warmMould', target: `${m.key}:${m.cycles}` } }];
+  if (!pays(celsius)) return [];
+  return [{ ...warm, sentence: `Warm ${name} again: metal ${degrees(celsius, units)}, ${shareSaid(shareShort(warmTo - celsius, coldTonight(s, m).mean))} would come short`, detail: `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, less than the baits it saves.`, skip: { step: 'warmMould', target: `${m.key}:${m.cycles}` } }];
 }
 /** K under its own heat within which a mould said to be warm may be anyway. */
 const LEAST_UNDER = 4;

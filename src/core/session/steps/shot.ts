@@ -6,7 +6,7 @@ import { sum } from '../../shot/index.ts';
 import { massFor } from '../apply.ts';
 import { apartOf, cupsOf, drawWarnings, gapOf, heatCups, hotterFor, isFresh, mouldDrawWarnings, mouldWarnings, partsIn, unloaded, unpoured, windowNow } from '../guard.ts';
 import { lotsFor, ready } from '../inserts.ts';
-import type { SessionState } from '../state.ts';
+import type { RunState, SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
 import { PULSE, STOPS } from '../words.ts';
 import { recharge } from './cups.ts';
@@ -135,6 +135,13 @@ function shootStep(s: SessionState, turn: Turn, now: number): Step {
   return { key: 'shoot', target: m.key, sentence: `Shoot ${m.mould.name}: ${pulse ? `pulse ${letters.join(', ')} in turn` : push.name}`, detail: `${what}. ${when} ${rhythm}${push.why}`, label: 'It is full', send: shoot(null), pulse, warnings };
 }
 
+/** What a skip of the match for the next draw is recorded as; null where a hand has skipped it: it is drawn as the cups are. */
+export function matchSkip(s: SessionState, run: RunState): { step: string; target: string } | null {
+  const injector = injectorOf(s, run)!;
+  const target = `${injector.key}:${injector.draws}`;
+  return s.skips.has(`match:${target}`) ? null : { step: 'match', target };
+}
+
 /**
  * Every cup in the window and, where they flow together, at one heat: read last, because it goes stale.
  * @param shot for the draw; else for what is poured by hand next
@@ -142,8 +149,9 @@ function shootStep(s: SessionState, turn: Turn, now: number): Step {
 function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Step | null {
   const { run, m } = turn;
   const { units, bench } = s.snapshot;
-  const target = shot ? `${injectorOf(s, run)!.key}:${injectorOf(s, run)!.draws}` : `${m.key}:${m.cycles}:${m.pours.length}`;
-  if (s.skips.has(`match:${target}`)) return null;
+  const poured = `${m.key}:${m.cycles}:${m.pours.length}`;
+  const skip = shot ? matchSkip(s, run) : s.skips.has(`match:${poured}`) ? null : { step: 'match', target: poured };
+  if (!skip) return null;
   // By hand only the cup about to be poured must be hot.
   const next = unpoured(run, m)[0];
   const cups = shot ? heatCups(s, run) : cupsOf(s, run).filter((c) => c.key === String(run.job.layers[next?.key ?? '']));
@@ -164,7 +172,7 @@ function matchStep(s: SessionState, turn: Turn, now: number, shot: boolean): Ste
     : under ? `${under.letter} is ${Math.round(low - under.reading!.celsius) === 0 ? 'just' : degreesApart(low - under.reading!.celsius, units)} under: a short burst, stir, read`
     : over ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: let it cool, stir, read`
     : `${coldest!.letter} is ${degreesApart(gap ?? 0, units)} colder: a short burst, stir, read`;
-  return { key: 'match', target: shot ? injectorOf(s, run)!.key : m.key, sentence, detail: `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}${hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : ''}.${cups.length > 1 ? ` ${degreesApart(apartOf(s, run), units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip: { step: 'match', target } };
+  return { key: 'match', target: shot ? injectorOf(s, run)!.key : m.key, sentence, detail: `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}${hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : ''}.${cups.length > 1 ? ` ${degreesApart(apartOf(s, run), units)} apart is allowed.` : ''}`, label: `Read ${first.letter}`, read: { kind: 'cup', key: first.key }, skip };
 }
 
 function drawStep(s: SessionState, turn: Turn, now: number): Step {
