@@ -17,7 +17,7 @@ function recountLot(s: SessionState, lot: LotState, worse: number): void {
 /** Events of before this version had no effects of their own for a turned block. */
 const TURNED_SINCE = 2;
 /** K a mould said to be warm may be off its own heat (judgement). */
-const WARMED_SD = 4;
+const WARMED_SD = 5;
 
 export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'named' | 'willDo' | 'recounted' | 'dropped' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
   warmed: (s, e) => {
