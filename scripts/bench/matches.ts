@@ -88,9 +88,12 @@ class Bench {
     this.readings += 1;
   }
   end(drawn: boolean): Matched {
+    const { seconds } = this;
+    // What cups are in the middle of the draw is what is drawn.
+    this.world.pass(HANDS.draws);
     const heats = this.cups.map((c) => this.world.heat(c));
     const near = Math.max(...heats) - Math.min(...heats) <= WINDOW.apart + 0.5;
-    return { seconds: this.seconds, readings: this.readings, drawn, inside: drawn && near && Math.min(...heats) >= WINDOW.low - 1 && Math.max(...heats) <= WINDOW.high + 1 };
+    return { seconds, readings: this.readings, drawn, inside: drawn && near && Math.min(...heats) >= WINDOW.low - 1 && Math.max(...heats) <= WINDOW.high + 1 };
   }
 }
 

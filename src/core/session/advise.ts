@@ -143,6 +143,8 @@ function heats(s: SessionState, cups: string[], at: Forecast[], units: ShopUnits
   return `${cups.map((c, i) => `${letter(s, c)} ${degrees(at[i]!.celsius, units)}`).join(', ')}\u00a0±\u00a0${degreesApart(Math.max(1, widest), units)}`;
 }
 
+const capital = (said: string): string => said.charAt(0).toUpperCase() + said.slice(1);
+
 /** The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B 163° ± 2°”. */
 function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number, units: ShopUnits): string {
   const { bring, cups } = plan;
@@ -153,8 +155,7 @@ function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number
   const bursts = bring.bursts.slice(done).map((b, i, all) => `${wait(done + i)}${letter(s, cups[b.cup])} ${b.seconds} s${several && b.oven !== all[i - 1]?.oven ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
   const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
   const end = bring.look === null ? `draw in ${clock(left)}` : `read ${letter(s, cups[bring.look])}`;
-  const said = `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;
-  return said.charAt(0).toUpperCase() + said.slice(1);
+  return `${[...bursts, end].join('; ')} — ${heats(s, cups, bring.at, units)}`;
 }
 
 function cookStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUnits): Step {
@@ -212,7 +213,7 @@ function earlyStep(s: SessionState, step: Step, early: NonNullable<HeatAnswer['e
 function goesIn(s: SessionState, step: Step, plan: HeatPlan, done: number, now: number, units: ShopUnits): Step {
   const next = plan.bring.bursts[done]!;
   const cup = plan.cups[next.cup]!;
-  return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined, others: [] };
+  return { ...step, key: 'match', sentence: capital(planSentence(s, plan, done, now, units)), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: undefined, others: [] };
 }
 
 function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, draw: Step | undefined, answer: HeatAnswer, now: number, units: ShopUnits): Step {
@@ -224,7 +225,7 @@ function matchStep(s: SessionState, step: Step, plan: HeatPlan, done: number, dr
   if (next) {
     const cup = cups[next.cup]!;
     const waits = waitsFor(plan, done, now);
-    return { ...step, key: 'match', sentence: planSentence(s, plan, done, now, units), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: waits > AT_ONCE ? now + 1000 * waits : undefined };
+    return { ...step, key: 'match', sentence: capital(planSentence(s, plan, done, now, units)), detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`, label: `${letter(s, cup)} is in: ${next.seconds} s`, read: undefined, send: give(s, cup, next.seconds, undefined, plan.ovens[next.oven]), until: waits > AT_ONCE ? now + 1000 * waits : undefined };
   }
   const ends = plan.at + begins(plan).at(-1)! * 1000;
   if (bring.look !== null) {
@@ -346,12 +347,12 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const next = plan.bring.bursts[done];
     const stands = next && [...s.cups.values()].some((c) => c.key !== cup.key && c.inOven?.oven === plan.ovens[next.oven]?.id);
     if (next && !stands && waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]) };
-    if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
+    if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: capital(planSentence(s, plan, done, now, units)), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
   }
   // Put in early, and as sure to be in the window as after any match: it is stirred, and a look is offered.
   if (step.key === 'stir' && plan && done === 0 && plan.cups.includes(step.target) && plan.bring.bursts.length === 0 && plan.bring.look === null && plan.bring.sure > 0) {
     const cup = s.cups.get(step.target)!;
-    return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: planSentence(s, plan, done, now, units), label: `${cup.letter} is stirred`, read: undefined, send: { kind: 'stirred', payload: { cup: cup.key } }, others: [] };
+    return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: capital(planSentence(s, plan, done, now, units)), label: `${cup.letter} is stirred`, read: undefined, send: { kind: 'stirred', payload: { cup: cup.key } }, others: [] };
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
   // Read one after the other and alike, but the first has cooled since: what is believed counts, not what was read.
