@@ -68,20 +68,20 @@ export const WORLDS: readonly Traits[] = [
   { ...ORDINARY, name: 'uneven metal', coldEnd: 9, barrel: 1.8, label: 0.07 },
 ];
 
-/** Written last and run once, after the advice was done: a little of everything, and its own mixture. */
+/** Written last and run once, after the advice was done: a mixture of its own, unlike any of the others. */
 export const HELD_BACK: Traits = {
   ...ORDINARY,
   name: 'held back',
-  spot: { gain: drawn(1.2, 0.3, 0.2), wanders: true },
-  damp: drawn(0.002, 0.001, 0.001),
-  fusing: 7,
-  short: drawn(0.008, 0.006),
-  lag: 1.8,
-  oven: 'cycles',
-  gusts: 0.35,
-  room: drawn(14, 3, 3),
-  glass: { capacity: drawn(340, 60, 20), takes: 0.06 },
-  label: 0.04,
-  coldEnd: 6,
-  barrel: 1.4,
+  spot: { gain: drawn(1.3, 0.2, 0.3), wanders: true },
+  damp: drawn(0.0025, 0.001, 0.0015),
+  fusing: 10,
+  instrument: 'gun',
+  short: drawn(0.03, 0.015, 0.008),
+  oven: 'sags',
+  gusts: 0.3,
+  room: drawn(13, 4, 2),
+  glass: { capacity: drawn(360, 70, 20), takes: 0.07 },
+  label: 0.05,
+  coldEnd: 7,
+  barrel: 1.3,
 };

@@ -90,9 +90,12 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const prepare = sum([['woken', plan.cups.length], ['charged', cook.length], ['coloured', cook.length], ['degassed', degassed]]);
 
   const cupsOfDraw = Math.max(1, ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size));
-  // Each cup is seen to, and seen to again for each other that went cold meanwhile: it grows with the square. Bursts go side
-  // by side, the first of them while the mould is seen to.
-  const match = cupsOfDraw ** 2 * (HANDS.change + HANDS.stir + 9) + Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
+  // Bursts go side by side, the first of them while the mould is seen to.
+  const bursts = Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
+  const seenTo = HANDS.change + HANDS.stir + 9;
+  // Each cup is seen to, and again for each other that went cold meanwhile: it grows with the square.
+  const match = cupsOfDraw ** 2 * seenTo + bursts;
+  const once = cupsOfDraw * seenTo + bursts;
   const matching: Known = { mean: plan.draws.length * match, sd: 0.4 * match * Math.sqrt(plan.draws.length) };
   const perShot = sum([['closed', 1], ['topChecked', 1], ['drawn', plan.draws.length / Math.max(1, plan.shots.length)], ['shot', 1], ['held', 1], ['toppedOff', 2], ['emptied', plan.draws.length / Math.max(1, plan.shots.length)], ['mouldOpened', 1], ['marked', 1], ['returned', 1], ['racked', 1]]);
 
@@ -139,9 +142,9 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const draws = plan.draws.map((_, i) => range(ready.mean + match + (going.mean - match) * (i / n), Math.hypot(EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / n)), ready.sd, going.sd * Math.sqrt((i + 1) / n))));
   const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);
   const lastMinute = [
-    { before: match + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
-    { before: match + 20, what: 'Injector and block warm, plungers oiled' },
-    { before: match + 5, what: `${letters.join(', ')} stirred and read` },
+    { before: once + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
+    { before: once + 20, what: 'Injector and block warm, plungers oiled' },
+    { before: once + 5, what: `${letters.join(', ')} stirred and read` },
     ...letters.map((l, i) => ({ before: (letters.length - i) * (HANDS.change + MATCH_BURST + HANDS.stir), what: `${l} in the oven, a short burst, stir` })),
     { before: 0, what: 'Draw' },
   ];
