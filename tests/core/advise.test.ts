@@ -174,6 +174,25 @@ test('a burst of a plan goes into the oven it was reckoned for, named, the next 
   assert.ok(after.key === 'match' && after.send?.kind !== 'drawn', after.sentence);
 });
 
+test('what is believed counts before a draw, not what was read a while ago: read alike fifty seconds apart they are not together, unless a hand skips the match', () => {
+  const b = benchOn(snapshot());
+  b.follow((s) => nextStep(s, b.now())?.key === 'match');
+  for (const m of b.state().moulds.values()) b.act({ kind: 'reading', payload: { target: { kind: 'mould', key: m.key }, celsius: m.mould.warmTo, stage: null, from: 'typed' } });
+  const read = (cup: string, seconds: number) => b.act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: 164, stage: null, from: 'typed' } }, seconds * 1000);
+  for (const cup of [A, A]) read(cup, 25);
+  for (const cup of [B, B]) read(cup, 25);
+  const skip = (): void => void b.act({ kind: 'skipped', payload: { step: 'match', target: `${[...b.state().injectors.keys()][0]}:${[...b.state().injectors.values()][0]!.draws}` } });
+  const now = steps(b.state(), b.now());
+  assert.equal(now[0]?.key, 'draw', 'by its readings it would be drawn');
+  const { step, answer } = told(b.state(), b.now());
+  assert.ok(Math.abs(answer.cups[A]!.now.celsius - answer.cups[B]!.now.celsius) > 4, 'the first has cooled since');
+  assert.ok(step?.key === 'match' && step.send?.kind === 'heated', step?.sentence);
+  assert.match(step.sentence, /A \d+ s/);
+  skip();
+  const after = told(b.state(), b.now()).step;
+  assert.ok(after?.key === 'draw' && after.warnings?.some((w) => /apart/.test(w)), after?.sentence);
+});
+
 test('metal is warmed last, looked at where that decides, and warmed again when it has gone cold, with the reason', () => {
   const b = benchOn(snapshot());
   const first = b.follow((s) => nextStep(s, b.now())?.key === 'warmMould');
