@@ -118,3 +118,17 @@ test('C10 stand-ins speak in the demo shop alone: elsewhere they are refused in 
     await run('UPDATE shop SET demo = true');
   }
 });
+
+test('an instrument checked once is kept with the shop and reckoned with in what is opened after it; one far out is refused in words', async () => {
+  const { heatSetup } = await import('@/service/learn.ts');
+  const shop = (await ask('GET', `${app.url}/api/shop`)).body;
+  try {
+    assert.equal((await ask('PUT', `${app.url}/api/shop`, { ...shop, check: { shown: 96, true: 100 } })).status, 200);
+    assert.deepEqual((await heatSetup()).check, { shown: 96, true: 100 });
+    const refused = await ask('PUT', `${app.url}/api/shop`, { ...shop, check: { shown: 40, true: 100 } });
+    assert.ok(refused.status >= 400 && JSON.stringify(refused.body).includes('broken: read it again'), JSON.stringify(refused.body));
+    assert.deepEqual((await heatSetup()).check, { shown: 96, true: 100 }, 'what was kept stays');
+  } finally {
+    await ask('PUT', `${app.url}/api/shop`, shop);
+  }
+});

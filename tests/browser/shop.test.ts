@@ -14,6 +14,12 @@ test('the shop in °F and cups: figures are shown in them, and mean the same', a
   await from.fill('hot');
   await expect(page.getByText('does not read as a temperature')).toBeVisible();
   await expect(from).toHaveValue('hot');
+  // What an instrument showed when it was checked moves what is reckoned of it, at once.
+  const reckoned = page.locator('[data-instrument]');
+  await expect(reckoned).toContainText('Not checked');
+  await page.getByRole('textbox', { name: 'Checked, it showed' }).fill('205');
+  await expect(reckoned).not.toContainText('Not checked');
+  await expect(reckoned).toContainText(/reckoned to read \d+° low, ± \d+°/);
   await from.fill('40 dr');
   await expect(page.getByText('is drops; this wants a temperature')).toBeVisible();
 });
