@@ -1,4 +1,4 @@
-import type { Known } from './estimate.ts';
+import type { Known } from './forecast.ts';
 
 /**
  * Metal colder than a mould likes costs baits: its thin parts freeze before they are full. Logistic in how far under its own

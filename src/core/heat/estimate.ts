@@ -1,7 +1,8 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
 import { after, afterBurst, specificHeat } from './cup.ts';
-import type { Forecast } from './forecast.ts';
+import type { Forecast, Known } from './forecast.ts';
 import { forecastOf, UNSAID } from './forecast.ts';
+import { instrumentPrior } from './instrument.ts';
 
 /**
  * What the shop believes of its bench (M2, M3): heats of every cup and the constants behind them, in one state
@@ -25,11 +26,6 @@ export interface Could {
   least: number;
   most: number;
 }
-/** A constant and its standard deviation. */
-export interface Known {
-  mean: number;
-  sd: number;
-}
 /** What is known of one cup beside its heat: ln W/K between plastic and glass, ln of its weight against the usual, ln W/K into what it stands on. */
 export interface CupKnown {
   exchange: Known;
@@ -44,8 +40,8 @@ export interface OvenKnown {
 export const PRIOR = {
   /** ln of how much faster a cup loses heat than still air would take it */
   air: { mean: 0, sd: 0.25 },
-  /** K an instrument reads over what the plastic is; a probe read a little early, or with a cold stem, reads under (judgement) */
-  instrument: { mean: -1, sd: 2 },
+  /** K an instrument reads over what the plastic is: of a probe nobody checked */
+  instrument: instrumentPrior(),
   /** ln W/K from a cup's glass into the bench it stands on: wood little, metal more */
   stand: { mean: Math.log(0.12), sd: 0.8 },
   one: { efficiency: { mean: 0.5, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },

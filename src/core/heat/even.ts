@@ -1,4 +1,4 @@
-import type { Known } from './estimate.ts';
+import type { Known } from './forecast.ts';
 
 /** Points of a grid, and how many of the prior's spreads it reaches either way. */
 const POINTS = 401;

@@ -19,6 +19,12 @@ export const UNSAID = { burst: 0.05, minute: 0.6 } as const;
 /** Before anything is learned. */
 export const DOUBT: Doubt = { efficiency: MICROWAVE.spread, dead: MICROWAVE.deadSpread, exchange: EXCHANGE.spread, reading: 2, burst: UNSAID.burst };
 
+/** A constant and its standard deviation. */
+export interface Known {
+  mean: number;
+  sd: number;
+}
+
 /** A forecast never comes without its range: 80 in 100 lie between low and high. */
 export interface Forecast {
   celsius: number;

@@ -1,5 +1,5 @@
 import { airPressure } from './degas.ts';
-import type { Known } from './estimate.ts';
+import type { Known } from './forecast.ts';
 
 /** What an instrument showed once where the heat was known: in boiling water, or beside a thermometer that is trusted. °C */
 export interface Check {

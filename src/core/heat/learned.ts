@@ -1,5 +1,6 @@
 import { COLD_PRIOR } from './cold.ts';
-import type { CupKnown, Known, OvenKnown } from './estimate.ts';
+import type { CupKnown, OvenKnown } from './estimate.ts';
+import type { Known } from './forecast.ts';
 import { PRIOR } from './estimate.ts';
 import type { Check, Instrument } from './instrument.ts';
 import { instrumentPrior } from './instrument.ts';

@@ -1,4 +1,4 @@
-import type { Known } from './estimate.ts';
+import type { Known } from './forecast.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { show } from '../quantity/index.ts';
 import { Z80 } from './forecast.ts';

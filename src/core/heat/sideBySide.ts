@@ -119,6 +119,9 @@ function heldAt(draw: number, order: number[], all: number[], { cups, tables, wa
   return null;
 }
 
+/** s that hands wait before a burst of a plan, with all before it given and stirred: its cup is over the window till then. */
+export const waitsBefore = (bursts: readonly Going[], i: number, hands: Hands): number => Math.max(0, bursts[i]!.at - hands.change - handsFree(bursts.slice(0, i), hands));
+
 /** s from now when the last cup of a plan is stirred: taken out in the order they are done. */
 export function handsFree(bursts: readonly Going[], hands: Hands): number {
   let now = 0;

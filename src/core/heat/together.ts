@@ -34,8 +34,7 @@ export type TogetherAnswer = { ok: true; together: Together; /** as near as safe
  * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
  * other two go stale, so waiting for more draws fewer together, not more (docs/models.md has the shares).
  */
-export const SURE = { two: 0.5, three: 0.5 } as const;
-const sureEnough = (cups: number): number => (cups > 2 ? SURE.three : SURE.two);
+const SURE = 0.5;
 /** Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the middle. */
 const NARROW = 0.84;
 /** K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by, the most first (judgements). */
@@ -175,7 +174,7 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
     const worst = own.indexOf(Math.max(...own));
     // Cups that are only waited for have been read: what cools so little needs no second look.
     const waits = bursts.length === 0 && wait <= PATIENT;
-    const look = byEye || waits || sure >= sureEnough(cups.length) || own[worst]! < KNOWN || answer.nearest ? null : worst;
+    const look = byEye || waits || sure >= SURE || own[worst]! < KNOWN || answer.nearest ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
     return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: answer.nearest ? NEAREST : null };
   }

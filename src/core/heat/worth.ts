@@ -1,4 +1,4 @@
-import type { Known } from './estimate.ts';
+import type { Known } from './forecast.ts';
 
 /**
  * A bait opened this much sooner than reckoned, ln, tears at even odds; how fast that turns (judgements). What is

@@ -130,7 +130,7 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, once the cups are done` : 'it is warm enough', metal],
     ['Bring cups together', `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`, matching],
     ['Shoot, open, look, rack', `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`, shooting],
-    ...(plan.runs.length > 1 ? [['Inserts in and by, injectors cleaned', `${laid} ${laid === 1 ? 'shot takes' : 'shots take'} inserts`, inserts] as [string, string, Known]] : []),
+    ...(plan.runs.length > 1 ? [[laid > 0 ? 'Inserts in and by, injectors cleaned' : 'Clean between runs', laid > 0 ? `${laid} ${laid === 1 ? 'shot takes' : 'shots take'} inserts` : `${plan.runs.length} runs`, inserts] as [string, string, Known]] : []),
     ['Wait for moulds', `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`, cooling],
   ];
   const all = parts.reduce((s, [, , k]) => s + k.mean, 0);

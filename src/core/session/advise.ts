@@ -1,6 +1,6 @@
 import type { Bringing, Forecast } from '../heat/index.ts';
 import { bleedChance, lineOf } from '../colour/index.ts';
-import { bleedPrior, bodyHeatFor, HANDS, handsFree, JOINT, jointPrior, pressureOf, PUSH } from '../heat/index.ts';
+import { bleedPrior, bodyHeatFor, HANDS, handsFree, JOINT, jointPrior, pressureOf, PUSH, waitsBefore } from '../heat/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { clock, degrees, degreesApart, say } from '../quantity/index.ts';
 import type { HeatAnswer, HeatAsk } from './foresee.ts';
@@ -150,7 +150,7 @@ function planSentence(s: SessionState, plan: HeatPlan, done: number, now: number
   const { bring, cups } = plan;
   // An oven is named where there is another, with its first burst and wherever it changes.
   const several = s.snapshot.heat.ovens.length > 1;
-  const waits = (k: number): number => (k === done ? waitsFor(plan, done, now) : bring.bursts[k]!.at - HANDS.change - handsFree(bring.bursts.slice(0, k), HANDS));
+  const waits = (k: number): number => (k === done ? waitsFor(plan, done, now) : waitsBefore(bring.bursts, k, HANDS));
   const wait = (k: number): string => (waits(k) > AT_ONCE ? `wait ${clock(waits(k))}; ` : '');
   const bursts = bring.bursts.slice(done).map((b, i, all) => `${wait(done + i)}${letter(s, cups[b.cup])} ${b.seconds} s${several && b.oven !== all[i - 1]?.oven ? ` in ${inWhich(s, plan.ovens[b.oven])}` : ''}, stir`);
   const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
@@ -207,6 +207,12 @@ function earlyStep(s: SessionState, step: Step, early: NonNullable<HeatAnswer['e
     detail: `It would be cold by then. After it ${degrees(early.after.low, units)} to ${degrees(early.after.high, units)}; meanwhile: ${step.sentence.charAt(0).toLowerCase()}${step.sentence.slice(1)}.`,
     label: `${c.letter} is in: ${clock(early.seconds)}`, send: give(s, c.key, early.seconds, undefined, early.oven), others: step.send ? [{ label: step.label, send: step.send }] : [],
   };
+}
+
+/** Out and stirred; what it is then is known well enough. */
+function stirOnly(s: SessionState, step: Step, plan: HeatPlan, done: number, now: number, units: ShopUnits): Step {
+  const c = letter(s, step.target);
+  return { ...step, sentence: `${c} out, stir, scrape the rim in`, detail: capital(planSentence(s, plan, done, now, units)), label: `${c} is stirred`, read: undefined, send: { kind: 'stirred', payload: { cup: step.target } }, others: [] };
 }
 
 /** The next cup of a plan goes into its oven. */
@@ -347,12 +353,11 @@ export function advise(s: SessionState, all: Step[], answer: HeatAnswer | null, 
     const next = plan.bring.bursts[done];
     const stands = next && [...s.cups.values()].some((c) => c.key !== cup.key && c.inOven?.oven === plan.ovens[next.oven]?.id);
     if (next && !stands && waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE) return { ...step, sentence: `${cup.letter} out, stir; then ${planSentence(s, plan, done, now, units)}`, label: `${letter(s, plan.cups[next.cup])} is in: ${next.seconds} s`, read: undefined, also: [stirred], send: give(s, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]) };
-    if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: capital(planSentence(s, plan, done, now, units)), label: `${cup.letter} is stirred`, read: undefined, send: stirred, others: [] };
+    if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key) return stirOnly(s, step, plan, done, now, units);
   }
   // Put in early, and as sure to be in the window as after any match: it is stirred, and a look is offered.
   if (step.key === 'stir' && plan && done === 0 && plan.cups.includes(step.target) && plan.bring.bursts.length === 0 && plan.bring.look === null && plan.bring.sure > 0) {
-    const cup = s.cups.get(step.target)!;
-    return { ...step, sentence: `${cup.letter} out, stir, scrape the rim in`, detail: capital(planSentence(s, plan, done, now, units)), label: `${cup.letter} is stirred`, read: undefined, send: { kind: 'stirred', payload: { cup: cup.key } }, others: [] };
+    return stirOnly(s, step, plan, done, now, units);
   }
   if (step.key === 'match' && plan && done !== null) return matchStep(s, step, plan, done, all.find((x) => x.key === 'draw'), answer, now, units);
   // Read one after the other and alike, but the first has cooled since: what is believed counts, not what was read.

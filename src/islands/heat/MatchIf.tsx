@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Matching } from '@/core/heat/index.ts';
-import { cupBody, forecastBurst, forecastCooling, HANDS, justRead, matchCups, Z80 } from '@/core/heat/index.ts';
+import { cupBody, forecastBurst, forecastCooling, HANDS, justRead, matchCups, waitsBefore, Z80 } from '@/core/heat/index.ts';
 import { PLASTISOL } from '@/core/material/index.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
 import { ovenOf } from './BurstIf.tsx';
@@ -9,11 +9,12 @@ import { from, Given, WhatIf } from './parts.tsx';
 
 const LETTERS = ['A', 'B', 'C'] as const;
 
-/** What is to be waited before a burst, where hands are free before its cup is down in the window. */
-function waitsBefore(bursts: Matching['bursts'], i: number): string {
-  const before = bursts[i - 1];
-  const seconds = bursts[i]!.at - HANDS.change - (before ? before.at + before.seconds + HANDS.stir : 0);
-  return seconds > 0 ? `wait ${clock(seconds)}, ` : '';
+/** What is to be done, in order; a cup over its window is waited for. */
+function saying({ bursts, draw }: Matching): string {
+  if (bursts.length === 0) return draw === 0 ? 'They are together now: draw.' : `Wait; draw at ${clock(draw)}.`;
+  const inTurn = bursts.map((b) => ({ ...b, oven: 0 }));
+  const wait = (i: number): string => { const s = waitsBefore(inTurn, i, HANDS); return s > 0 ? `${i === 0 ? 'Wait' : 'wait'} ${clock(s)}, ` : ''; };
+  return `${bursts.map((b, i) => `${wait(i)}${LETTERS[b.cup]} ${b.seconds} s, stir`).join('; ')}; draw at ${clock(draw)}.`;
 }
 
 /** Which cup goes back, for how long, and when to draw. */
@@ -41,8 +42,8 @@ export function MatchIf(bench: Bench) {
         <Given label="Microwave, watts" value={power} dimension="count" units={units} min={200} max={3000} set={setPower} />
         {LETTERS.slice(0, n).map((l, i) => <div key={l} className="contents lg:grid lg:grid-cols-2 lg:gap-3"><Given label={`${l} is`} value={heats[i]!} dimension="temperature" units={units} min={20} max={205} set={(v) => setHeats(put(heats, i, v))} /><Given label={`${l} holds`} value={ml[i]!} dimension="volume" units={units} min={10} max={2000} set={(v) => setMl(put(ml, i, v))} /></div>)}
       </>}
-      numbers={m ? [['Draw at', clock(m.draw), m.wait > 0 ? `the last ${m.wait} s of it waiting` : 'straight after the last stir'], ...LETTERS.slice(0, n).map((l, i): [string, string, string] => [`${l} at the draw`, degrees(m.heats[i]!, units), `± ${degreesApart(Z80 * (r.sds[i] ?? 0), units)}, eight times in ten`])] : [['Draw at', 'never', r.answer.ok ? '' : `${r.answer.why}${r.answer.least === null ? '' : `: ${degreesApart(r.answer.least, units)} apart at the nearest`}`]]}>
-      <p className="text-2xl font-bold leading-snug" data-match>{m ? (m.bursts.length === 0 ? 'They are together now: draw.' : `${m.bursts.map((b, i) => `${waitsBefore(m.bursts, i)}${LETTERS[b.cup]} ${b.seconds} s, stir`).join('; ')}; draw at ${clock(m.draw)}.`) : 'They cannot be brought together.'}</p>
+      numbers={m ? [['Draw at', clock(m.draw), m.wait > 0 && m.bursts.length > 0 ? `the last ${m.wait} s of it waiting` : m.wait > 0 ? 'once the hotter one is down in the window' : 'straight after the last stir'], ...LETTERS.slice(0, n).map((l, i): [string, string, string] => [`${l} at the draw`, degrees(m.heats[i]!, units), `± ${degreesApart(Z80 * (r.sds[i] ?? 0), units)}, eight times in ten`])] : [['Draw at', 'never', r.answer.ok ? '' : `${r.answer.why}${r.answer.least === null ? '' : `: ${degreesApart(r.answer.least, units)} apart at the nearest`}`]]}>
+      <p className="text-2xl font-bold leading-snug" data-match>{m ? saying(m) : 'They cannot be brought together.'}</p>
       {m && m.bursts.length > 0 && <p className="hint mt-2">Read them again before the draw: with a microwave nobody has measured yet, the ranges overlap the window’s edge.</p>}
     </WhatIf>
   );

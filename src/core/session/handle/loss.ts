@@ -15,8 +15,8 @@ export const roomOf = (s: SessionState): number => s.roomCelsius ?? 20;
 
 /** K by which a reading of metal misses what one lump would have: a mould is not warm all through, a shot not all alike (judgements). */
 const MISSES = { look: 1.5, shot: 1.5 } as const;
-/** A mould said to be warm may be off its own heat by so many K. */
-const SAID = 5;
+/** A mould said to be warm may be off its own heat by so many K (judgement). */
+export const SAID = 5;
 /** A look that lies further off than this from every way the metal can lose its heat is left out, K. */
 const FAR = 20;
 

@@ -1,6 +1,7 @@
 import { insertKind } from '../../plan/index.ts';
 import { takeInsert, unload } from '../inserts.ts';
 import { BARREL_WARM, heatByShot, setMouldHeat } from './heat.ts';
+import { SAID } from './loss.ts';
 import type { LotState, SessionState } from '../state.ts';
 import type { Handlers } from './parts.ts';
 import { cool, give, insertsOf, kept, mould, reopen, scrapG } from './parts.ts';
@@ -16,8 +17,6 @@ function recountLot(s: SessionState, lot: LotState, worse: number): void {
 
 /** Events of before this version had no effects of their own for a turned block. */
 const TURNED_SINCE = 2;
-/** K a mould said to be warm may be off its own heat (judgement). */
-const WARMED_SD = 5;
 
 export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'named' | 'willDo' | 'recounted' | 'dropped' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
   warmed: (s, e) => {
@@ -25,7 +24,7 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     if (kind === 'mould') {
       mould(s, key, (m) => {
         m.warmed = true;
-        setMouldHeat(m, m.mould.warmTo, WARMED_SD, e.at);
+        setMouldHeat(m, m.mould.warmTo, SAID, e.at);
         m.told.push({ at: e.at, kind: 'warmed' });
       });
     }
