@@ -36,7 +36,7 @@ export function MatchIf(bench: Bench) {
   }, [n, heats, ml, power, vessels, window, tolerance]);
   const m = r.answer.ok ? r.answer.matching : null;
   return (
-    <WhatIf id="match" title="Matching cups" why={`The soonest draw at which all are in the window and ${degreesApart(tolerance, units)} or less apart. One in the microwave at a time; ${HANDS.change} s to change over, ${HANDS.stir} s to stir.`}
+    <WhatIf id="match" title="Matching cups" why={`The soonest draw at which all are in the window and ${degreesApart(tolerance, units)} or less apart. One in the microwave at a time; ${HANDS.change} s to change over, ${HANDS.stir} s to stir; a cup over the window is left to cool. Heats are those of the middle of the draw, ${HANDS.draws} s after it is begun.`}
       given={<>
         <label className="field"><span>Cups</span><select className="box" value={n} onChange={(e) => setN(Number(e.target.value))}><option value={2}>two</option><option value={3}>three</option></select></label>
         <Given label="Microwave, watts" value={power} dimension="count" units={units} min={200} max={3000} set={setPower} />
