@@ -61,6 +61,7 @@ class Bench {
   /** A plan's bursts, put in and taken out by one pair of hands. */
   give(bursts: readonly Going[]): void {
     const inside: { burst: Going; ends: number }[] = [];
+    const began = this.seconds;
     const takeOut = () => {
       const next = inside.reduce((a, b) => (b.ends < a.ends ? b : a));
       inside.splice(inside.indexOf(next), 1);
@@ -70,7 +71,8 @@ class Bench {
     };
     for (const burst of bursts) {
       while (inside.some((x) => x.burst.oven === burst.oven)) takeOut();
-      this.pass(HANDS.change);
+      // A cup over its window is waited for.
+      this.pass(Math.max(HANDS.change, began + burst.at - this.seconds));
       const cup = this.cups[burst.cup]!;
       this.world.burst(OVENS[burst.oven]!.oven, 1, [cup], burst.seconds);
       this.active.push({ oven: burst.oven, cup, gone: 0, seconds: burst.seconds });

@@ -61,8 +61,19 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   const rest = await follow(page, hands, { until: (s) => s === 'finish', faulty: [3, 6] });
   for (const step of ['shoot', 'hold', 'topOff', 'secondLook', 'empty', 'open', 'mark', 'sprue', 'rack']) expect(rest).toContain(step);
   await expect(page.locator('[data-good]')).toHaveText('14');
+  // What came of it is offered when the shop has the last of it, however slow that is.
+  let go = () => {};
+  const gate = new Promise<void>((resolve) => (go = resolve));
+  await page.route('**/api/sessions/*/events', async (route) => {
+    if (route.request().method() === 'POST') await gate;
+    await route.continue();
+  });
   await hands.main();
-  await page.getByRole('link', { name: 'See what came of it' }).click();
+  const came = page.getByRole('link', { name: 'See what came of it' });
+  await expect(page.getByText('Sending it to the shop')).toBeVisible();
+  await expect(came).toHaveCount(0);
+  go();
+  await came.click();
   await expect(page.getByText('Lantern Quay Angling')).toBeVisible();
   await expect(page.getByText('short 2')).toBeVisible();
 

@@ -215,22 +215,28 @@ test('while a mould cools a cup goes in just so early that it is hot for the nex
   const s = b.follow((x) => [...x.moulds.values()].every((m) => m.phase === 'cooling' || m.phase === 'opened') && x.injectors.values().next().value!.draw === null);
   const said = () => {
     const state = b.state();
-    const all = steps(state, b.now());
-    const ask = heatAsk(state, 1, runInHand(state), b.now(), all);
-    const answer = foresee(follower(state.snapshot.heat)(state.heat, b.now()), ask);
-    return { answer, ask, step: advise(state, all, answer, null, state.heat, b.now()), next: all[0]! };
+    const at = b.now();
+    const all = steps(state, at);
+    const ask = heatAsk(state, 1, runInHand(state), at, all);
+    const answer = foresee(follower(state.snapshot.heat)(state.heat, at), ask);
+    return { state, at, answer, ask, step: advise(state, all, answer, null, state.heat, at), next: all[0]! };
   };
   assert.equal(said().answer.early, null, 'hot cups are left alone');
   b.act({ kind: 'stirred', payload: { cup: A } }, 240_000);
   for (const cup of [A, B, A, B]) b.act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: Math.round(said().answer.cups[cup]!.now.celsius), stage: null, from: 'typed' } }, 5000);
   // Hands open, mark and clear: before the mould is ready the colder cup has gone in.
   let found = said();
+  let marking: ReturnType<typeof said> | null = null;
   for (let i = 0; i < 12 && found.answer.early === null; i++) {
     b.act(found.next.send!, 6000);
     found = said();
+    if (found.next.key === 'mark') marking = found;
   }
   const { early } = found.answer;
   assert.ok(early, 'a cup is put in at some time');
+  // A mould being marked keeps the key, whatever is wanted meanwhile: a mark must not land as a burst.
+  const { state, next, answer, at } = marking!;
+  assert.equal(advise(state, [next], { ...answer, early }, null, state.heat, at)!.key, 'mark');
   assert.ok(found.ask.early!.next <= early.seconds + 25 && early.seconds >= 10, `${early.seconds} s, drawn in ${found.ask.early!.next} s`);
   assert.match(found.step!.sentence, /^(A|B) 0:\d\d in Bench microwave: hot when the mould is ready$/);
   assert.equal(found.step!.others![0]!.send.kind, found.next.send!.kind, 'what hands were at is beside it');

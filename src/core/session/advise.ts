@@ -197,8 +197,8 @@ function potStep(s: SessionState, step: Step, answer: HeatAnswer, units: ShopUni
   return { ...step, detail: `${was}.${left} ${step.detail}`, others: reheat ? [{ label: `It will not let go: out, ${clock(seconds)} in the oven`, send: reheat }] : undefined };
 }
 
-/** Steps a cup may be put in before: nothing of them is under pressure, or cools in a barrel. */
-const EARLY_BEFORE: ReadonlySet<Step['key']> = new Set(['cool', 'open', 'mark', 'sprue', 'rack', 'close', 'load', 'top', 'readRoom', 'readMould', 'warmMould', 'warmInjector', 'clean', 'colour', 'heating', 'secondLook']);
+/** Steps a cup may be put in before: nothing of them is under pressure, cools in a barrel, or is in hand (a mould being marked or laden keeps the key). */
+const EARLY_BEFORE: ReadonlySet<Step['key']> = new Set(['cool', 'open', 'sprue', 'rack', 'close', 'top', 'readRoom', 'readMould', 'warmMould', 'warmInjector', 'clean', 'colour', 'heating', 'secondLook']);
 
 function earlyStep(s: SessionState, step: Step, early: NonNullable<HeatAnswer['early']>, units: ShopUnits): Step {
   const c = s.cups.get(early.cup)!;

@@ -13,6 +13,8 @@ interface Props {
   guarded: boolean;
   now: number;
   done: boolean;
+  /** notes this bench has that the shop has not yet */
+  waiting: number;
   session: number;
   canUndo: boolean;
   /** where the Heat screen answers for this step */
@@ -24,7 +26,7 @@ interface Props {
 }
 
 /** What to do now, in one sentence, and the one big action, always in the same place. */
-export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, queue, flash, guarded, now, done, session, canUndo, whatIf, onMain, onSend, onOpen, onUndo }, main) {
+export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step, queue, flash, guarded, now, done, waiting, session, canUndo, whatIf, onMain, onSend, onOpen, onUndo }, main) {
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
   const tool = (label: string, key: string, act: () => void, off = false) => <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>{label} <kbd className="hint hidden font-mono md:inline">{key}</kbd></button>;
   return (
@@ -56,8 +58,11 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip({ step,
         </div>
         {step?.caution && <p className="mt-1 text-sm text-soft" title={SAFETY}><b>Care.</b> {step.caution} <span className="text-xs">{SAFETY}</span></p>}
       </div>
-      {done ? (
-        <a ref={undefined} href={`/sessions/${session}`} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"><span className="text-2xl font-bold">See what came of it</span></a>
+      {done && waiting > 0 ? (
+        // What came of it is only known to the shop when the last of it has come there.
+        <p className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-ground" role="status"><span className="text-2xl font-bold">Sending it to the shop</span></p>
+      ) : done ? (
+        <a href={`/sessions/${session}`} className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"><span className="text-2xl font-bold">See what came of it</span></a>
       ) : (
         <button ref={main} type="button" onClick={onMain} disabled={!step} className={`flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`} data-main data-guarded={guarded || undefined} data-refused={flash || undefined}>
           {left && <span className="figure text-4xl leading-none">{left}</span>}
