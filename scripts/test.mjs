@@ -8,7 +8,8 @@ const wants = (part) => !only || only === part;
 const dist = join(root, '.test', 'dist');
 const began = Date.now();
 const node = (file, ...args) => must(process.execPath, [join(root, 'node_modules', file), ...args]);
-const files = (folder) => readdirSync(join(root, 'tests', folder)).filter((f) => f.endsWith('.test.ts')).map((f) => join('tests', folder, f));
+const named = process.argv.slice(3);
+const files = (folder) => readdirSync(join(root, 'tests', folder)).filter((f) => f.endsWith('.test.ts') && (named.length === 0 || named.some((n) => f.includes(n)))).map((f) => join('tests', folder, f));
 const part = (name) => say(`\n— ${name} (${Math.round((Date.now() - began) / 1000)} s) —`);
 
 ensurePackages();
@@ -49,7 +50,7 @@ if (wants('api') || wants('browser')) {
       const port = await freePort();
       app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
       await answers(`http://127.0.0.1:${port}/api/health`);
-      code = await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...process.argv.slice(3)], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } }));
+      code = await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...named], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } }));
     }
   } finally {
     app?.kill();

@@ -7,6 +7,8 @@ export interface WorldBait {
   round: number;
   /** share of the thickness a core rod takes */
   rod: number;
+  /** share of the thickness that comes in hot: all of it, or a core into a shell that has set */
+  hot: number;
   /** its thinnest part, across */
   thin: number;
   metal: boolean;
@@ -26,11 +28,13 @@ function rate({ across, round, rod, metal }: WorldBait): number {
   const reach = half / 1000 + STUFF.conducts / (metal ? STUFF.touch : STUFF.poor);
   return (STUFF.diffuses * (2.467 + (shape - 1) * 3.316)) / reach ** 2;
 }
+/** How much of the first term a hot core in a cold shell has: all of it where it is hot right through. */
+const CORE = (b: WorldBait): number => Math.sin((Math.PI / 2) * b.hot) ** b.round;
 const FIRST = (round: number): number => 0.81 - 0.118 * (round - 1);
 
 /** Mean of a bait so many s after the shot. */
 export const meanAfter = (b: WorldBait, shot: number, metal: number, seconds: number): number =>
-  metal + Math.min(1, FIRST(b.rod > 0 ? 1 : b.round) * Math.exp(-rate(b) * seconds)) * (shot - metal);
+  metal + Math.min(1, CORE(b) * FIRST(b.rod > 0 ? 1 : b.round) * Math.exp(-rate(b) * seconds)) * (shot - metal);
 
 /** What the middle of a section is over its mean, at first: slab to bar. */
 const MIDDLE = (round: number): number => 1.273 + 0.329 * (round - 1);
@@ -40,9 +44,13 @@ export function firmAfter(b: WorldBait, shot: number, metal: number): number | n
   if (metal >= FIRM - 1) return null;
   const round = b.rod > 0 ? 1 : b.round;
   const falls = (first: number, to: number) =>
-    Math.log(Math.max(1, (first * (shot - metal)) / (to - metal))) / rate(b);
-  return Math.max(falls(FIRST(round), FIRM), falls(MIDDLE(round), NO_FLOW));
+    Math.log(Math.max(1, (CORE(b) * first * (shot - metal)) / (to - metal))) / rate(b);
+  const spreads = b.hot < 1 ? coreSpreads(b, (NO_FLOW - metal) / (shot - metal)) : 0;
+  return Math.max(spreads, falls(FIRST(round), FIRM), falls(MIDDLE(round), NO_FLOW));
 }
+
+/** s until the middle of a hot core in cold plastic without end has so much left of what it was over it: 1 − exp(−a²/4αt). */
+const coreSpreads = (b: WorldBait, left: number): number => (left >= 1 ? 0 : ((b.hot * b.across) / 2000) ** 2 / (-4 * STUFF.diffuses * Math.log(1 - left)));
 
 /** s until its thin part flows no more (one-term slab with contact). */
 export function freezes(thin: number, shot: number, metal: number): number {

@@ -39,6 +39,7 @@ interface Burning {
 }
 /** One shot as it went in, until it is opened. */
 interface Standing {
+  bait: WorldBait;
   streams: number[];
   metal: number;
   at: number;
@@ -254,7 +255,7 @@ export class World {
       const where = m.drawing.cavities > 1 ? i / (m.drawing.cavities - 1) : 0.5;
       const metal = shot.metal + (where - 0.5) * (m.far - m.near);
       const mean = shot.streams.reduce((a, b) => a + b, 0) / shot.streams.length;
-      const seen: Shot = { ...shot, bait: m.drawing.bait, metal, fills: m.fills, stood, over: mean - middle };
+      const seen: Shot = { ...shot, metal, fills: m.fills, stood, over: mean - middle };
       return faultOf(seen, this.luck('fault'));
     });
     return { faults, stood, shot };

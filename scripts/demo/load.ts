@@ -12,7 +12,8 @@ import { put } from '../../src/store/catalogue.ts';
 import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
 import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
-import { markDemo, writeShop } from '../../src/store/shop.ts';
+import { inTransaction, takeTime, waitTurn } from '../../src/store/query.ts';
+import { isEmpty, markDemo, writeShop } from '../../src/store/shop.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { MATERIALS } from './materials.ts';
 import { ALL_MIXES, earlier } from './mixes.ts';
@@ -53,8 +54,24 @@ async function ways(tell: (line: string) => void, { now, part, play, wantedOf }:
   tell(`${WAYS.length} ways of shooting shown, and laid out to run`);
 }
 
-/** Fills an empty shop: lists, an order book, half a year of evenings, one broken off last night, and a plan for today. */
-export async function loadDemo(tell: (line: string) => void, { now = Date.now(), evenings = 24, allWays = true } = {}): Promise<void> {
+interface DemoOptions {
+  now?: number;
+  evenings?: number;
+  allWays?: boolean;
+}
+
+/**
+ * Fills an empty shop: lists, an order book, half a year of evenings, one broken off last night, and a plan for today. All of
+ * it or nothing: a load that is broken off leaves the shop as empty as it was, and of two at once the second finds it filled.
+ */
+export const loadDemo = (tell: (line: string) => void, options: DemoOptions = {}): Promise<void> =>
+  inTransaction(async () => {
+    await waitTurn(771002);
+    await takeTime();
+    if (await isEmpty()) await load(tell, options);
+  });
+
+async function load(tell: (line: string) => void, { now = Date.now(), evenings = 24, allWays = true }: DemoOptions): Promise<void> {
   for (const m of MOULDS) await put('moulds', m);
   for (const i of INJECTORS) await put('injectors', i);
   for (const b of BLOCKS) await put('blocks', b);
@@ -63,11 +80,11 @@ export async function loadDemo(tell: (line: string) => void, { now = Date.now(),
   for (const [i, m] of ALL_MIXES.entries()) {
     // The second or the third try is the one that is mixed now.
     const tries = i % 3 === 0 ? [earlier(m, 0.5), earlier(m, 0.8), m] : [earlier(m, 0.7), m];
-    let id: number | undefined;
+    let before: { id: number; version: string } | undefined;
     for (const one of tries) {
-      const saved = await saveEntry('mixes', one, id);
+      const saved = await saveEntry('mixes', one, before?.id, before?.version);
       if (!saved.ok) throw new Error(saved.problem.message);
-      id = saved.value.id;
+      before = saved.value;
     }
   }
   for (const c of COLOURWAYS) await put('colourways', c);

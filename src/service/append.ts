@@ -1,10 +1,11 @@
 import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
 import { applyTrials } from './trials.ts';
+import type { SessionHead } from '@/store/log.ts';
 import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
 import { unlearn } from '@/store/lessons.ts';
-import type { Transaction } from '@/store/query.ts';
-import { inTransaction } from '@/store/query.ts';
+import { afterCommit, inTransaction } from '@/store/query.ts';
+import { ofItsOwn } from '@/store/trouble.ts';
 import type { Written } from './project.ts';
 import { project } from './project.ts';
 import type { Result } from './result.ts';
@@ -16,10 +17,23 @@ interface Held {
   byId: Map<string, AnyEvent>;
   state: SessionState;
   written: Written;
+  /** somebody has been handed the state: it is not to be changed any more */
+  lent: boolean;
 }
-/** Folded sessions this process has lately worked on; checked against the log's last seq at every use. */
+/** Folded sessions this process has lately worked on, only ever what was committed; checked against the log's head at every use. */
 const held = new Map<number, Held>();
 const MOST_HELD = 30;
+
+function hold(session: number, h: Held): void {
+  held.delete(session);
+  held.set(session, h);
+  if (held.size > MOST_HELD) held.delete(held.keys().next().value!);
+}
+
+const folded = (snapshot: Snapshot, events: AnyEvent[]): Held => {
+  const state = fold(snapshot, events);
+  return { snapshot, events, byId: new Map(events.map((e) => [e.id, e])), state, written: new Map([...state.shots.keys()].map((id) => [id, JSON.stringify(shotRow(state, id))])), lent: false };
+};
 
 export interface Appended {
   accepted: { id: string; seq: number }[];
@@ -27,19 +41,24 @@ export interface Appended {
   seq: number;
 }
 
-/** The session as the log has it up to `seq`, reading only what this process has not seen. */
-async function current(session: number, seq: number, transaction?: Transaction): Promise<Held | null> {
+/**
+ * The session as the log has it up to `seq`, reading only what this process has not seen.
+ * @param lend its state goes to somebody who goes on looking at it
+ */
+async function current(session: number, seq: number, lend = false): Promise<Held | null> {
   let h = held.get(session);
   const last = h?.events.at(-1)?.seq ?? 0;
-  if (h && last === seq) return h;
+  if (h && last === seq) {
+    h.lent ||= lend;
+    return h;
+  }
   const snapshot = h?.snapshot ?? (await snapshotOf(session));
   if (!snapshot) return null;
-  const events = [...(h?.events ?? []), ...(await eventsAfter(session, last, transaction))];
-  const state = fold(snapshot, events);
-  h = { snapshot, events, byId: new Map(events.map((e) => [e.id, e])), state, written: new Map([...state.shots.keys()].map((id) => [id, JSON.stringify(shotRow(state, id))])) };
-  held.delete(session);
-  held.set(session, h);
-  if (held.size > MOST_HELD) held.delete(held.keys().next().value!);
+  // A log that has gone back behind what this process remembers is another log.
+  const before = last < seq ? (h?.events ?? []) : [];
+  h = folded(snapshot, [...before, ...(await eventsAfter(session, before.at(-1)?.seq ?? 0))]);
+  h.lent = lend;
+  afterCommit(() => hold(session, h!));
   return h;
 }
 
@@ -48,10 +67,107 @@ export async function logText(session: number, seq: number): Promise<string> {
   return JSON.stringify((await current(session, seq))?.events ?? []);
 }
 
+/** What an append goes on from: its own to change, and nobody else's until it is committed. */
+async function taken(session: number, seq: number): Promise<Held> {
+  const h = (await current(session, seq))!;
+  held.delete(session);
+  return h.lent ? folded(h.snapshot, [...h.events]) : { ...h, events: [...h.events] };
+}
+
 /** The folded state of a session, for pages: what this process holds when that is up to date. */
 export async function peek(session: number): Promise<SessionState | null> {
   const head = await sessionHead(session);
-  return head ? ((await current(session, head.last_seq))?.state ?? null) : null;
+  return head ? ((await current(session, head.last_seq, true))?.state ?? null) : null;
+}
+
+interface Sorted {
+  good: AnyEvent[];
+  aside: { id: string; raw: unknown; why: string }[];
+  refused: Appended['refused'];
+}
+
+/** What is sound of what was sent, each event once; the rest refused with a reason, or kept aside for a later version. */
+function sorted(session: number, raw: unknown[]): Sorted {
+  const out: Sorted = { good: [], aside: [], refused: [] };
+  const seen = new Set<string>();
+  for (const one of raw) {
+    const sent = (one as { id?: unknown } | null)?.id;
+    const id = typeof sent === 'string' ? sent : null;
+    const read = readEvent(one);
+    if (!read.ok) {
+      out.refused.push({ id, code: read.code, message: read.message });
+      if (read.code === 'newer' && id) out.aside.push({ id, raw: one, why: read.message });
+    } else if (read.event.session !== session) out.refused.push({ id, code: 'other-session', message: 'This belongs to another session; nothing was changed.' });
+    else if (!seen.has(read.event.id)) {
+      seen.add(read.event.id);
+      out.good.push(read.event);
+    }
+  }
+  return out;
+}
+
+/** Writes what is fresh of some events, and everything that follows from them; answers for each. */
+async function write(session: number, head: SessionHead, good: AnyEvent[]): Promise<Appended> {
+  const already = await known(good.map((e) => e.id));
+  const out: Appended = { accepted: [], refused: [], seq: head.last_seq };
+  const fresh: AnyEvent[] = [];
+  for (const e of good) {
+    const before = already.get(e.id);
+    if (before && before.session !== session) out.refused.push({ id: e.id, code: 'other-session', message: 'An event with this id stands in another session; nothing was changed.' });
+    else if (before) out.accepted.push({ id: e.id, seq: before.seq });
+    else {
+      out.seq += 1;
+      fresh.push({ ...e, seq: out.seq });
+      out.accepted.push({ id: e.id, seq: out.seq });
+    }
+  }
+  if (fresh.length === 0) return out;
+  const h = await taken(session, head.last_seq);
+  h.events.push(...fresh);
+  fresh.forEach((e) => h.byId.set(e.id, e));
+  if (fresh.some((e) => e.kind === 'undone')) h.state = fold(h.snapshot, h.events);
+  else
+    for (const e of fresh) {
+      h.state.seq = e.seq!;
+      apply(h.state, e);
+    }
+  await insertEvents(fresh);
+  await project(h.state, fresh, { find: (id) => h.byId.get(id) }, h.written);
+  await applyTrials(h.state, fresh);
+  await setHead(session, out.seq, h.state.status, h.state.finishedAt);
+  if (head.status === 'finished' && h.state.status !== 'finished') await unlearn(session);
+  await notify(session, out.seq);
+  afterCommit(() => hold(session, h));
+  return out;
+}
+
+const UNKEPT = 'The shop could not work with this act. It is set aside, as it was sent; everything else went on.';
+
+/** Writes events together; where one of them cannot be, each by itself, so that it holds up nobody else. */
+async function writeEach(session: number, good: AnyEvent[]): Promise<Appended | null> {
+  const together = (events: AnyEvent[]): Promise<Appended | null> =>
+    inTransaction(async () => {
+      const head = await lockSession(session);
+      return head && write(session, head, events);
+    });
+  try {
+    return await together(good);
+  } catch (error) {
+    if (!ofItsOwn(error)) throw error;
+    if (good.length === 1) {
+      await holdEvent(session, good[0]!.id, good[0], String(error));
+      return { accepted: [], refused: [{ id: good[0]!.id, code: 'set-aside', message: UNKEPT }], seq: 0 };
+    }
+  }
+  const out: Appended = { accepted: [], refused: [], seq: 0 };
+  for (const one of good) {
+    const done = await writeEach(session, [one]);
+    if (!done) return null;
+    out.accepted.push(...done.accepted);
+    out.refused.push(...done.refused);
+    out.seq = Math.max(out.seq, done.seq);
+  }
+  return out;
 }
 
 /**
@@ -60,63 +176,9 @@ export async function peek(session: number): Promise<SessionState | null> {
  */
 export async function append(session: number, raw: unknown[]): Promise<Result<Appended>> {
   if (raw.length > 500) return problem(422, 'too-many', 'Send at most 500 events at a time.');
-  const refused: Appended['refused'] = [];
-  const good: AnyEvent[] = [];
-  const aside: { id: string; raw: unknown; why: string }[] = [];
-  const seen = new Set<string>();
-  for (const one of raw) {
-    const id = typeof (one as { id?: unknown })?.id === 'string' ? (one as { id: string }).id : null;
-    const read = readEvent(one);
-    if (!read.ok) {
-      refused.push({ id, code: read.code, message: read.message });
-      if (read.code === 'newer' && id) aside.push({ id, raw: one, why: read.message });
-    } else if (read.event.session !== session) refused.push({ id, code: 'other-session', message: 'This belongs to another session; nothing was changed.' });
-    else if (!seen.has(read.event.id)) {
-      seen.add(read.event.id);
-      good.push(read.event);
-    }
-  }
-  try {
-    return await inTransaction(async (transaction) => {
-      const head = await lockSession(session, transaction);
-      if (!head) return missing('session');
-      const already = await known(good.map((e) => e.id), transaction);
-      const accepted: Appended['accepted'] = [];
-      const fresh: AnyEvent[] = [];
-      let seq = head.last_seq;
-      for (const e of good) {
-        const before = already.get(e.id);
-        if (before && before.session !== session) refused.push({ id: e.id, code: 'other-session', message: 'An event with this id stands in another session; nothing was changed.' });
-        else if (before) accepted.push({ id: e.id, seq: before.seq });
-        else {
-          seq += 1;
-          fresh.push({ ...e, seq });
-          accepted.push({ id: e.id, seq });
-        }
-      }
-      if (fresh.length > 0) {
-        const h = (await current(session, head.last_seq, transaction))!;
-        h.events.push(...fresh);
-        fresh.forEach((e) => h.byId.set(e.id, e));
-        if (fresh.some((e) => e.kind === 'undone')) h.state = fold(h.snapshot, h.events);
-        else
-          for (const e of fresh) {
-            h.state.seq = e.seq!;
-            apply(h.state, e);
-          }
-        await insertEvents(fresh, transaction);
-        await project(h.state, fresh, { find: (id) => h.byId.get(id) }, h.written, transaction);
-        await applyTrials(h.state, fresh, transaction);
-        await setHead(session, seq, h.state.status, h.state.finishedAt, transaction);
-        if (head.status === 'finished' && h.state.status !== 'finished') await unlearn(session, transaction);
-        await notify(session, seq, transaction);
-      }
-      for (const a of aside) await holdEvent(session, a.id, a.raw, a.why, transaction);
-      return ok({ accepted, refused, seq });
-    });
-  } catch (error) {
-    // What this process believed may now be ahead of the log.
-    held.delete(session);
-    throw error;
-  }
+  const { good, aside, refused } = sorted(session, raw);
+  const done = await writeEach(session, good);
+  if (!done) return missing('session');
+  for (const one of aside) await holdEvent(session, one.id, one.raw, one.why);
+  return ok({ ...done, refused: [...refused, ...done.refused] });
 }

@@ -1,7 +1,7 @@
 import type { Build } from '@/core/build/index.ts';
 import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
-import { list, LISTS, nameTaken, put } from '@/store/catalogue.ts';
+import { find, list, LISTS, lockNames, nameTaken, put } from '@/store/catalogue.ts';
 import { kindsTaken, runsOf } from '@/core/plan/index.ts';
 import type { Mix } from '@/core/material/index.ts';
 import { keepVersion } from '@/store/mixes.ts';
@@ -13,7 +13,7 @@ import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import { newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem } from './result.ts';
+import { missing, ok, problem, unseen, versionOf } from './result.ts';
 
 export type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
@@ -22,8 +22,11 @@ export { versionsOf as mixVersions } from '@/store/mixes.ts';
 const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting', ovens: 'oven', materials: 'material' };
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
-/** Saves an entry of one of the shop's lists, checked by its schema. */
-export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: number): Promise<Result<Entry<L>>> {
+/**
+ * Saves an entry of one of the shop's lists, checked by its schema.
+ * @param seen the version an entry was changed from
+ */
+export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: number, seen?: string): Promise<Result<Entry<L> & { version: string }>> {
   const read = LISTS[key].safeParse(raw);
   if (!read.success) {
     const first = read.error.issues[0]!;
@@ -33,13 +36,19 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
   const wrong = misfit(key, spec);
   if (wrong) return problem(422, 'misfit', wrong);
   const { name } = spec as { name: string };
-  if (await nameTaken(key, name, id)) return problem(409, 'name-taken', `There is a ${ONE[key]} called “${name}” already. Give this one another name.`, 'name');
-  const saved = await inTransaction(async (transaction) => {
-    const held = await put(key, spec, id, transaction);
-    if (key === 'mixes' && held !== null) await keepVersion(held, spec as Mix, transaction);
-    return held;
+  return inTransaction(async () => {
+    await lockNames(key);
+    if (id !== undefined) {
+      const held = await find(key, id);
+      if (!held) return missing(ONE[key]);
+      const wrong = unseen(seen, held.spec);
+      if (wrong) return wrong;
+    }
+    if (await nameTaken(key, name, id)) return problem(409, 'name-taken', `There is a ${ONE[key]} called “${name}” already. Give this one another name.`, 'name');
+    const saved = (await put(key, spec, id))!;
+    if (key === 'mixes') await keepVersion(saved, spec as Mix);
+    return ok({ id: saved, spec, version: versionOf(spec) });
   });
-  return saved === null ? missing(ONE[key]) : ok({ id: saved, spec });
 }
 
 /** A composed build must be one that can be shot at all, a mould one whose cavities lie in it and not in each other. */

@@ -79,7 +79,7 @@ export async function bringInBook(text: string, choices: Record<string, Choice>)
   if (!preview.ok) return preview;
   const ours = await ourBook();
   const done = { added: 0, changed: 0, kept: 0 };
-  await inTransaction(async (transaction) => {
+  await inTransaction(async () => {
     const names = new Map<List, Set<string>>(LISTS.map((l) => [l, new Set((ours[l] as { spec: { name: string } }[]).map((x) => x.spec.name.toLowerCase()))]));
     const mixIds = new Map(ours.mixes.map((m) => [m.spec.name.toLowerCase(), m.id]));
     const renamed = new Map<string, string>();
@@ -97,9 +97,9 @@ export async function bringInBook(text: string, choices: Record<string, Choice>)
         const way = item.theirs as Book['colourways'][number];
         spec = { ...way, name, layers: Object.fromEntries(Object.entries(way.layers).map(([k, m]) => [k, m === null ? null : (mixIds.get(renamed.get(m.toLowerCase()) ?? m.toLowerCase()) ?? null)])) } as never;
       }
-      const id = (await put(item.list, spec, choice === 'take' ? held?.id : undefined, transaction))!;
+      const id = (await put(item.list, spec, choice === 'take' ? held?.id : undefined))!;
       if (item.list === 'mixes') {
-        await keepVersion(id, spec, transaction);
+        await keepVersion(id, spec);
         mixIds.set(name.toLowerCase(), id);
       }
       if (choice === 'take') done.changed += 1;

@@ -96,21 +96,21 @@ function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now
 export async function takeReadings(key: string, raw: unknown, now = Date.now()): Promise<Result<Sent>> {
   const read = SendingSchema.safeParse(raw);
   if (!read.success) return problem(422, 'invalid', read.error.issues[0]!.message, read.error.issues[0]!.path.join('.'));
-  const taken = await inTransaction(async (transaction) => {
-    const device = await deviceByKey(hashOf(key), transaction);
+  const taken = await inTransaction(async () => {
+    const device = await deviceByKey(hashOf(key));
     if (!device) return null;
     if (device.stand_in && !(await isDemo())) return 'stand-in' as const;
     const state = device.session_id === null ? null : await peek(device.session_id);
     const lead = device.session_id === null ? 0 : Math.max(-LAG, await clockLead(device.session_id));
     const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
-    const { judged, tell } = judgeAll(device, read.data.readings, now, lead, state?.roomCelsius ?? null, inOven != null && inOven.until > now + lead, (await newestLesson(`probe/${device.name}`, transaction))?.posterior.mean);
-    await keepReadings(device, judged, transaction);
+    const { judged, tell } = judgeAll(device, read.data.readings, now, lead, state?.roomCelsius ?? null, inOven != null && inOven.until > now + lead, (await newestLesson(`probe/${device.name}`))?.posterior.mean);
+    await keepReadings(device, judged);
     const good = judged.findLast((j) => j.flag === null || FLAGS[j.flag].used);
-    await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag, transaction);
+    await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag);
     const running = state?.status === 'running';
-    if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value, transaction);
+    if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value);
     const end = judged.at(-1)!;
-    await tellDevice({ id: device.id, name: device.name, kind: device.kind, standIn: device.stand_in, session: device.session_id, target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target }, value: end.value, at: end.at, flag: end.flag }, transaction);
+    await tellDevice({ id: device.id, name: device.name, kind: device.kind, standIn: device.stand_in, session: device.session_id, target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target }, value: end.value, at: end.at, flag: end.flag });
     return { device, judged, tell: running ? tell : [] };
   });
   if (!taken) return problem(403, 'wrong-key', 'That key is not one of this shop’s, or it was taken back. Nothing was taken.');

@@ -59,8 +59,8 @@ async function learnFrom(session: number): Promise<void> {
   const f = state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
   const locked = new Set(keys.filter((k) => k.locked).map((k) => k.key));
   const lessons = [...(f ? lessonsFrom(f, state.heat, setup) : []), ...handLessons(state.handTimes, await handTimes()), ...shotLessons(state), ...(await probeLessons(session))].filter((l) => !locked.has(l.key) && Number.isFinite(l.posterior.mean) && l.posterior.sd > 0);
-  await inTransaction(async (transaction) => {
-    if (await markLearned(session, transaction)) await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons, transaction);
+  await inTransaction(async () => {
+    if (await markLearned(session)) await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons);
   });
 }
 

@@ -1,15 +1,15 @@
 import Papa from 'papaparse';
-import type { CsvRow, ReadRow } from '@/core/order/index.ts';
+import type { CsvRow, Order, ReadRow } from '@/core/order/index.ts';
 import { COLUMNS, OrderSchema, readRows, toOrders } from '@/core/order/index.ts';
 import { list } from '@/store/catalogue.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
-import { closeLine, customers, insertOrder, linesById, openLines, orderHead, orderLines, updateOrder } from '@/store/orders.ts';
+import { closeLine, customers, insertOrder, linesAsOrdered, linesById, lockLine, lockOrder, openLines, orderHead, orderLines, updateOrder } from '@/store/orders.ts';
 import { inTransaction } from '@/store/query.ts';
 import { goodByJob } from '@/store/readTables.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem } from './result.ts';
+import { missing, ok, problem, unseen, versionOf } from './result.ts';
 
 export type { LineRow } from '@/store/orders.ts';
 export { customers, orderHead };
@@ -47,16 +47,30 @@ export async function book(now: Date, after?: { promised: string; id: number }, 
 
 export const linesOf = (order: number, now: Date): Promise<LineRow[]> => orderLines(order, now);
 
-export async function saveOrder(raw: unknown, id?: number): Promise<Result<{ id: number; kept: string[] }>> {
+/** An order as it is edited; null when there is none. */
+export async function orderNow(id: number): Promise<Order | null> {
+  const head = await orderHead(id);
+  return head && { customer: head.customer, note: head.note, lines: await linesAsOrdered(id) };
+}
+
+/** @param seen the version an order was changed from */
+export async function saveOrder(raw: unknown, id?: number, seen?: string): Promise<Result<{ id: number; version: string; kept: string[] }>> {
   const read = OrderSchema.safeParse(raw);
   if (!read.success) {
     const first = read.error.issues[0]!;
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
-  if (id === undefined) return ok({ id: await insertOrder(read.data), kept: [] });
-  const saved = await updateOrder(id, read.data);
-  if (saved === 'missing') return missing('order');
-  return ok({ id, kept: saved === 'saved' ? [] : saved.kept });
+  if (id === undefined) {
+    const made = await insertOrder(read.data);
+    return ok({ id: made, version: versionOf(await orderNow(made)), kept: [] });
+  }
+  return inTransaction(async () => {
+    if (!(await lockOrder(id))) return missing('order');
+    const wrong = unseen(seen, await orderNow(id));
+    if (wrong) return wrong;
+    const kept = await updateOrder(id, read.data);
+    return ok({ id, version: versionOf(await orderNow(id)), kept });
+  });
 }
 
 export interface LineMove {
@@ -70,9 +84,14 @@ export interface LineMove {
 }
 
 /** Packs or sends baits of a line, or puts such a count right: no more than are there, no fewer than none. */
-export async function moveOnLine(line: number, { kind, count, cause, why, undoes }: LineMove, now: Date): Promise<Result<LineRow>> {
-  const [held] = await linesById([line], now);
-  if (!held) return missing('line');
+export const moveOnLine = (line: number, move: LineMove, now: Date): Promise<Result<LineRow>> => inTransaction(() => moved(line, move, now));
+
+async function moved(line: number, { kind, count, cause, why, undoes }: LineMove, now: Date): Promise<Result<LineRow>> {
+  // Held until it is committed: what is there is counted by one at a time.
+  if (!(await lockLine(line))) return missing('line');
+  const held = (await linesById([line], now))[0]!;
+  // Sent again, because the answer was lost: it is done already.
+  if (await lineMove(line, cause)) return ok(held);
   const most = kind === 'packed' ? held.cured - held.packed : held.packed - held.sent;
   const least = kind === 'packed' ? held.packed - held.sent : held.sent;
   if (count > 0 && count > most) return problem(409, 'too-many', kind === 'packed' ? `Only ${most} cured baits are there to pack.` : `Only ${most} packed baits are there to send.`, 'count');
@@ -112,8 +131,8 @@ export async function importCsv(text: string): Promise<Result<{ orders: number; 
   if (!read.ok) return read;
   const orders = toOrders(read.value);
   if (orders.length === 0) return problem(422, 'no-rows', 'No row of that file can be taken. Nothing was changed.');
-  await inTransaction(async (t) => {
-    for (const order of orders) await insertOrder(order, t);
+  await inTransaction(async () => {
+    for (const order of orders) await insertOrder(order);
   });
   const good = read.value.filter((r) => r.part).length;
   return ok({ orders: orders.length, rows: good, left: read.value.length - good });

@@ -19,20 +19,20 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
       if (again.ok && again.value.accepted.length > 0) await releaseHeld(one.id);
     }
   }
-  await inTransaction(async (t) => {
-    for (const id of all) await clearReadTables(id, t);
-    await clearInserts(t);
+  await inTransaction(async () => {
+    for (const id of all) await clearReadTables(id);
+    await clearInserts();
   });
   for (const id of all) {
     const snapshot = (await snapshotOf(id))!;
     const events = await eventsAfter(id, 0);
-    await inTransaction(async (transaction) => {
+    await inTransaction(async () => {
       const byId = new Map(events.map((e) => [e.id, e]));
       const written = new Map<string, string>();
       let state = startState(snapshot);
       let batch: AnyEvent[] = [];
       const flush = async () => {
-        await project(state, batch, { find: (x) => byId.get(x) }, written, transaction);
+        await project(state, batch, { find: (x) => byId.get(x) }, written);
         batch = [];
       };
       for (const [i, e] of events.entries()) {
@@ -45,7 +45,7 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
         if (alone) await flush();
       }
       await flush();
-      await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt, transaction);
+      await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt);
     });
     tell(`session ${id}: ${events.length} events`);
   }

@@ -1,3 +1,8 @@
+import { versionOf } from './version.ts';
+
+export { versionOf } from './version.ts';
+export { awayNow } from '@/store/trouble.ts';
+
 /** A use case answers with a value, or with a problem in words: errors are values. */
 export interface Problem {
   code: string;
@@ -5,10 +10,22 @@ export interface Problem {
   message: string;
   /** where it was typed, as a path */
   field?: string;
-  status: 400 | 403 | 404 | 409 | 422 | 503;
+  status: 400 | 403 | 404 | 409 | 422 | 428 | 503;
+  /** where somebody else changed it meanwhile: what is there now, and the version that has */
+  now?: { value: unknown; version: string };
 }
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 export const problem = (status: Problem['status'], code: string, message: string, field?: string): { ok: false; problem: Problem } => ({ ok: false, problem: { status, code, message, field } });
+/**
+ * May this be saved over what is there? Only by who has seen it.
+ * @param seen the version it was changed from; undefined where none was said
+ */
+export function unseen(seen: string | undefined, now: unknown): { ok: false; problem: Problem } | null {
+  const version = versionOf(now);
+  if (seen === version) return null;
+  if (seen === undefined) return problem(428, 'version-wanted', 'Say which version this was changed from (If-Match). Nothing was changed.');
+  return { ok: false, problem: { status: 409, code: 'changed', message: 'Somebody else changed this meanwhile. Nothing was saved; yours is still here.', now: { value: now, version } } };
+}
 export const missing = (what: string) => problem(404, 'missing', `There is no such ${what}. It may have been taken out on another bench.`);

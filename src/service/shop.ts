@@ -1,17 +1,23 @@
-import type { Shop } from '@/core/shop.ts';
 import { ShopSchema } from '@/core/shop.ts';
-import { isDemo, readShop, writeShop } from '@/store/shop.ts';
+import { inTransaction } from '@/store/query.ts';
+import { isDemo, lockShop, readShop, writeShop } from '@/store/shop.ts';
 import type { Result } from './result.ts';
-import { ok, problem } from './result.ts';
+import { ok, problem, unseen, versionOf } from './result.ts';
 
 export { isDemo, readShop };
 
-export async function saveShop(raw: unknown): Promise<Result<Shop>> {
+/** @param seen the version the settings were changed from */
+export async function saveShop(raw: unknown, seen?: string): Promise<Result<{ version: string }>> {
   const read = ShopSchema.safeParse(raw);
   if (!read.success) {
     const first = read.error.issues[0]!;
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
-  await writeShop(read.data);
-  return ok(await readShop());
+  return inTransaction(async () => {
+    await lockShop();
+    const wrong = unseen(seen, await readShop());
+    if (wrong) return wrong;
+    await writeShop(read.data);
+    return ok({ version: versionOf(await readShop()) });
+  });
 }

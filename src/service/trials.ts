@@ -1,20 +1,19 @@
 import type { AnyEvent, SessionState } from '@/core/session/index.ts';
 import { find, put } from '@/store/catalogue.ts';
-import type { Transaction } from '@/store/query.ts';
 
 /**
  * Puts the figures of trial cards just filled in into their moulds: which side lets go, hold, window, and
  * what a bait weighed. Done once, when the card comes in, not at a rebuild: the maker may have measured
  * the mould again since.
  */
-export async function applyTrials(state: SessionState, events: AnyEvent[], transaction: Transaction): Promise<void> {
+export async function applyTrials(state: SessionState, events: AnyEvent[]): Promise<void> {
   for (const e of events) {
     if (e.kind !== 'trialled' || state.trialled.get(e.payload.mould)?.event !== e.id) continue;
-    const entry = await find('moulds', Number(e.payload.mould), transaction);
+    const entry = await find('moulds', Number(e.payload.mould));
     if (!entry) continue;
     const { letsGo, hold, window, bait, note } = e.payload;
     const { spec } = entry;
     const cavities = bait === null ? spec.cavities : spec.cavities.map((c) => ({ ...c, source: 'bait' as const, measured: bait }));
-    await put('moulds', { ...spec, letsGo, hold, window, cavities, tried: true, note: [spec.note, note].filter(Boolean).join(' ') }, entry.id, transaction);
+    await put('moulds', { ...spec, letsGo, hold, window, cavities, tried: true, note: [spec.note, note].filter(Boolean).join(' ') }, entry.id);
   }
 }

@@ -4,8 +4,7 @@ import { CastingSchema } from '@/core/casting/index.ts';
 import { OvenSchema } from '@/core/heat/index.ts';
 import { MaterialSchema, MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
-import type { Transaction } from './query.ts';
-import { row, rows } from './query.ts';
+import { row, rows, run } from './query.ts';
 
 /** Every list a shop keeps, with the schema its entries obey. A new list is an entry here and a migration. */
 export const LISTS = {
@@ -54,20 +53,23 @@ export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
   return (await rows<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} ORDER BY name LIMIT 1000`)).map((e) => read(key, e));
 }
 
-export const find = async <L extends ListKey>(key: L, id: number, transaction?: Transaction): Promise<Entry<L> | null> => {
-  const one = await row<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE id = $1`, [id], transaction);
+export const find = async <L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> => {
+  const one = await row<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE id = $1`, [id]);
   return one && read(key, one);
 };
 
 /** Adds an entry, or replaces the one with this id. Null when there is none with this id. */
-export async function put<L extends ListKey>(key: L, spec: Spec<L>, id?: number, transaction?: Transaction): Promise<number | null> {
+export async function put<L extends ListKey>(key: L, spec: Spec<L>, id?: number): Promise<number | null> {
   const { name } = spec as { name: string };
   const json = JSON.stringify(spec);
   const saved = id === undefined
-    ? await row<{ id: number }>(`INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`, [name, json], transaction)
-    : await row<{ id: number }>(`UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = now() WHERE id = $1 RETURNING id`, [id, name, json], transaction);
+    ? await row<{ id: number }>(`INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`, [name, json])
+    : await row<{ id: number }>(`UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = clock_timestamp() WHERE id = $1 RETURNING id`, [id, name, json]);
   return saved?.id ?? null;
 }
+
+/** Takes a list for this transaction, so that of two that give one name only the first does. */
+export const lockNames = (key: ListKey): Promise<void> => run('SELECT pg_advisory_xact_lock(771001, $1)', [Object.keys(LISTS).indexOf(key)]);
 
 export async function nameTaken(key: ListKey, name: string, except?: number): Promise<boolean> {
   return (await row(`SELECT 1 AS x FROM ${key} WHERE lower(name) = lower($1) AND id <> $2`, [name, except ?? 0])) !== null;

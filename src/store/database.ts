@@ -1,16 +1,23 @@
 import { Sequelize } from 'sequelize';
 import pg from 'pg';
-import { databaseUrl } from './config.ts';
+import { readConfig } from './config.ts';
 
 let shared: Sequelize | undefined;
 
+/**
+ * How long anything is waited for, ms: a connection of the pool, a lock, one statement, a transaction that does nothing.
+ * Longer than the slowest honest piece of work, shorter than a maker's patience.
+ */
+const PATIENCE = { acquire: 8_000, lock: 5_000, statement: 30_000, idle: 20_000 } as const;
+
 /** The process's one pool on the shop's database. */
 export function database(): Sequelize {
-  shared ??= new Sequelize(databaseUrl(), {
+  shared ??= new Sequelize(readConfig().DATABASE_URL, {
     dialect: 'postgres',
     dialectModule: pg,
     logging: false,
-    pool: { max: 10, idle: 10_000 },
+    pool: { max: readConfig().DATABASE_POOL, idle: 10_000, acquire: PATIENCE.acquire },
+    dialectOptions: { statement_timeout: PATIENCE.statement, lock_timeout: PATIENCE.lock, idle_in_transaction_session_timeout: PATIENCE.idle, connectionTimeoutMillis: PATIENCE.acquire },
     define: { underscored: true, timestamps: false },
     // A connection that died with the database is replaced, once, without the maker noticing.
     retry: { max: 2, match: [/ECONNRESET/, /Connection terminated/] },

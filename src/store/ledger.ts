@@ -1,26 +1,23 @@
-import type { Transaction } from 'sequelize';
 import { row, rows, run } from './query.ts';
 
 /** Baits a part of a line still wants: its count less all that was ever allotted to it. */
-export async function stillWanted(part: number, transaction: Transaction): Promise<number> {
+export async function stillWanted(part: number): Promise<number> {
   const found = await rows<{ wanted: number }>(
     `SELECT (p.count - coalesce((SELECT sum(count) FROM allocations WHERE part_id = p.id), 0))::int AS wanted
        FROM line_parts p WHERE p.id = $1 FOR UPDATE`,
     [part],
-    transaction,
   );
   return Math.max(0, found[0]?.wanted ?? 0);
 }
 
-export const allocate = (part: number, count: number, at: number, curedAt: number, session: number, cause: string, transaction: Transaction): Promise<void> =>
-  run('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)', [new Date(at).toISOString(), part, count, new Date(curedAt).toISOString(), session, cause], transaction);
+export const allocate = (part: number, count: number, at: number, curedAt: number, session: number, cause: string): Promise<void> =>
+  run('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)', [new Date(at).toISOString(), part, count, new Date(curedAt).toISOString(), session, cause]);
 
-export const moveStock = (heap: Heap, count: number, at: number, session: number, cause: string, transaction: Transaction): Promise<void> =>
+export const moveStock = (heap: Heap, count: number, at: number, session: number, cause: string): Promise<void> =>
   run(
     `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
      ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count = stock_moves.count + excluded.count`,
     [new Date(at).toISOString(), heap.bait, heap.colourway, heap.build, heap.grade, count, session, cause],
-    transaction,
   );
 
 /** Baits of one kind in stock. */
@@ -32,9 +29,9 @@ export interface Heap {
 }
 
 /** What a session has given to lines so far, by part, and to stock, by heap. */
-export const sharedBy = async (session: number, transaction: Transaction): Promise<{ parts: { part: number; count: number; cured_at: Date }[]; heaps: (Heap & { count: number })[] }> => ({
-  parts: await rows('SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0', [session], transaction),
-  heaps: await rows('SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0', [session], transaction),
+export const sharedBy = async (session: number): Promise<{ parts: { part: number; count: number; cured_at: Date }[]; heaps: (Heap & { count: number })[] }> => ({
+  parts: await rows('SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0', [session]),
+  heaps: await rows('SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0', [session]),
 });
 
 /** @param more why, and the move this one takes back */

@@ -1,5 +1,4 @@
 import type { Known } from '@/core/heat/index.ts';
-import type { Transaction } from './query.ts';
 import { row, rows, run } from './query.ts';
 
 /** One thing one evening taught. */
@@ -31,8 +30,8 @@ export const newestLessons = (): Promise<(Lesson & { evenings: number; all_readi
   );
 
 /** What is believed of one thing. */
-export const newestLesson = (key: string, transaction: Transaction): Promise<Lesson | null> =>
-  row('SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1', [key], transaction);
+export const newestLesson = (key: string): Promise<Lesson | null> =>
+  row('SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1', [key]);
 
 /** The last lessons of one thing, newest first. */
 export const lessonsOf = (key: string, limit: number): Promise<KeptLesson[]> =>
@@ -47,17 +46,17 @@ export const resetKey = (key: string): Promise<void> => run('INSERT INTO lesson_
 export const sessionToLearn = async (): Promise<number | null> => (await row<{ id: number }>("SELECT id FROM sessions WHERE status = 'finished' AND learned_at IS NULL ORDER BY finished_at, id LIMIT 1"))?.id ?? null;
 
 /** Takes a session for learning; false when another process has it. */
-export const markLearned = async (session: number, transaction: Transaction): Promise<boolean> =>
-  (await row('UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status = \'finished\' RETURNING id', [session], transaction)) !== null;
+export const markLearned = async (session: number): Promise<boolean> =>
+  (await row('UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status = \'finished\' RETURNING id', [session])) !== null;
 
-export async function insertLessons(session: number, at: Date, lessons: Lesson[], transaction: Transaction): Promise<void> {
+export async function insertLessons(session: number, at: Date, lessons: Lesson[]): Promise<void> {
   for (const l of lessons) {
-    await run('INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING', [session, at.toISOString(), l.key, JSON.stringify(l.prior), JSON.stringify(l.posterior), l.readings, l.left_out], transaction);
+    await run('INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING', [session, at.toISOString(), l.key, JSON.stringify(l.prior), JSON.stringify(l.posterior), l.readings, l.left_out]);
   }
 }
 
 /** A session taken up again after all: what it taught is taken back, and it will be learned from anew. */
-export async function unlearn(session: number, transaction: Transaction): Promise<void> {
-  await run('DELETE FROM lessons WHERE session_id = $1', [session], transaction);
-  await run('UPDATE sessions SET learned_at = NULL WHERE id = $1', [session], transaction);
+export async function unlearn(session: number): Promise<void> {
+  await run('DELETE FROM lessons WHERE session_id = $1', [session]);
+  await run('UPDATE sessions SET learned_at = NULL WHERE id = $1', [session]);
 }

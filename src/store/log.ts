@@ -1,4 +1,3 @@
-import type { Transaction } from 'sequelize';
 import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
 import { upcast, upcastSnapshot } from '@/core/session/index.ts';
 import { row, rows, run } from './query.ts';
@@ -41,18 +40,17 @@ export async function snapshotOf(id: number): Promise<Snapshot | null> {
   return snapshot;
 }
 
-export async function createSession(name: string, snapshot: Snapshot, plan: number | null, at?: Date, transaction?: Transaction): Promise<number> {
+export async function createSession(name: string, snapshot: Snapshot, plan: number | null, at?: Date): Promise<number> {
   const made = await row<{ id: number }>(
     'INSERT INTO sessions (name, snapshot, plan_id, opened_at) VALUES ($1, $2::jsonb, $3, coalesce($4::timestamptz, now())) RETURNING id',
     [name, JSON.stringify(snapshot), plan, at ?? null],
-    transaction,
   );
   return made!.id;
 }
 
 /** Takes the session for this transaction: appends to one session go one after the other. */
-export const lockSession = (id: number, transaction: Transaction): Promise<SessionHead | null> =>
-  row<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE id = $1 FOR UPDATE`, [id], transaction);
+export const lockSession = (id: number): Promise<SessionHead | null> =>
+  row<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE id = $1 FOR UPDATE`, [id]);
 
 interface EventRow {
   session_id: number;
@@ -66,16 +64,16 @@ interface EventRow {
 }
 const toEvent = (e: EventRow): AnyEvent => upcast({ id: e.id, session: e.session_id, seq: e.seq, at: e.at.getTime(), by: e.by, v: e.v, kind: e.kind, payload: e.payload } as AnyEvent);
 
-export const eventsAfter = async (session: number, seq: number, transaction?: Transaction): Promise<AnyEvent[]> =>
-  (await rows<EventRow>('SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq', [session, seq], transaction)).map(toEvent);
+export const eventsAfter = async (session: number, seq: number): Promise<AnyEvent[]> =>
+  (await rows<EventRow>('SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq', [session, seq])).map(toEvent);
 
 /** Which of these ids are in any log already, with the seq they were given. */
-export async function known(ids: string[], transaction: Transaction): Promise<Map<string, { seq: number; session: number }>> {
-  const found = await rows<{ id: string; seq: number; session_id: number }>('SELECT id, seq, session_id FROM events WHERE id = ANY($1::uuid[])', [ids], transaction);
+export async function known(ids: string[]): Promise<Map<string, { seq: number; session: number }>> {
+  const found = await rows<{ id: string; seq: number; session_id: number }>('SELECT id, seq, session_id FROM events WHERE id = ANY($1::uuid[])', [ids]);
   return new Map(found.map((f) => [f.id, { seq: f.seq, session: f.session_id }]));
 }
 
-export async function insertEvents(events: AnyEvent[], transaction: Transaction): Promise<void> {
+export async function insertEvents(events: AnyEvent[]): Promise<void> {
   if (events.length === 0) return;
   await run(
     `INSERT INTO events (session_id, seq, id, at, by, v, kind, payload)
@@ -84,24 +82,23 @@ export async function insertEvents(events: AnyEvent[], transaction: Transaction)
       events.map((e) => e.session), events.map((e) => e.seq), events.map((e) => e.id), events.map((e) => new Date(e.at).toISOString()),
       events.map((e) => e.by), events.map((e) => e.v), events.map((e) => e.kind), events.map((e) => JSON.stringify(e.payload)),
     ],
-    transaction,
   );
 }
 
 /** Keeps what cannot be understood yet, so that nothing a bench recorded is lost. */
-export const holdEvent = (session: number, id: string, raw: unknown, why: string, transaction: Transaction): Promise<void> =>
-  run('INSERT INTO held_events (id, session_id, raw, why) VALUES ($1, $2, $3::jsonb, $4) ON CONFLICT (id) DO NOTHING', [id, session, JSON.stringify(raw), why], transaction);
+export const holdEvent = (session: number, id: string, raw: unknown, why: string): Promise<void> =>
+  run('INSERT INTO held_events (id, session_id, raw, why) VALUES ($1, $2, $3::jsonb, $4) ON CONFLICT (id) DO NOTHING', [id, session, JSON.stringify(raw), why]);
 
 export const heldEvents = (session: number): Promise<{ id: string; raw: unknown }[]> => rows('SELECT id, raw FROM held_events WHERE session_id = $1 ORDER BY received_at', [session]);
 export const releaseHeld = (id: string): Promise<void> => run('DELETE FROM held_events WHERE id = $1', [id]);
 
-export const setHead = (id: number, seq: number, status: string, finishedAt: number | null, transaction: Transaction): Promise<void> =>
-  run('UPDATE sessions SET last_seq = $2, status = $3, finished_at = $4::timestamptz WHERE id = $1', [id, seq, status, finishedAt === null ? null : new Date(finishedAt).toISOString()], transaction);
+export const setHead = (id: number, seq: number, status: string, finishedAt: number | null): Promise<void> =>
+  run('UPDATE sessions SET last_seq = $2, status = $3, finished_at = $4::timestamptz WHERE id = $1', [id, seq, status, finishedAt === null ? null : new Date(finishedAt).toISOString()]);
 
 export const CHANNEL = 'twin_shot';
 /** Tells every app process that a session has moved on; delivered when the transaction commits. */
-export const notify = (session: number, seq: number, transaction: Transaction): Promise<void> =>
-  run('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ session, seq })], transaction);
+export const notify = (session: number, seq: number): Promise<void> =>
+  run('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ session, seq })]);
 
 /** Every session, in the order they were finished; those still open last. */
 export const allSessionIds = async (): Promise<number[]> => (await rows<{ id: number }>('SELECT id FROM sessions ORDER BY finished_at NULLS LAST, id')).map((r) => r.id);

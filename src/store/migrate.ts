@@ -1,7 +1,6 @@
 import { Umzug } from 'umzug';
-import { database } from './database.ts';
 import { MIGRATIONS } from './migrations/index.ts';
-import { rows, run } from './query.ts';
+import { inTransaction, rows, run, script, waitTurn } from './query.ts';
 
 /** Brings the database up to date. Each migration is one transaction; two processes starting together take turns. */
 export async function migrate(): Promise<string[]> {
@@ -19,11 +18,11 @@ export async function migrate(): Promise<string[]> {
     migrations: MIGRATIONS.map(({ name, sql }) => ({
       name,
       up: () =>
-        database().transaction(async (transaction) => {
-          await run('SELECT pg_advisory_xact_lock(771000)', [], transaction);
-          if ((await rows('SELECT 1 FROM migrations WHERE name = $1', [name], transaction)).length > 0) return;
-          await database().query(sql, { transaction });
-          await run('INSERT INTO migrations (name) VALUES ($1)', [name], transaction);
+        inTransaction(async () => {
+          await waitTurn(771000);
+          if ((await rows('SELECT 1 FROM migrations WHERE name = $1', [name])).length > 0) return;
+          await script(sql);
+          await run('INSERT INTO migrations (name) VALUES ($1)', [name]);
         }),
     })),
   });

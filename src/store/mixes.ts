@@ -1,7 +1,6 @@
 import type { Kin, Mix } from '@/core/material/index.ts';
 import { MixSchema } from '@/core/material/index.ts';
 import type { BenchEvent } from '@/core/session/index.ts';
-import type { Transaction } from './query.ts';
 import { row, rows, run } from './query.ts';
 
 export interface MixVersion {
@@ -20,24 +19,24 @@ export const versionsOf = async (mix: number): Promise<MixVersion[]> =>
   (await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>('SELECT n, at, spec, session_id, cup, event_id FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2', [mix, MOST])).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
 
 /** Keeps a mix as its next version, when it differs from the last; gives the number it has now. */
-export async function keepVersion(mix: number, spec: Mix, transaction: Transaction, from: { session: number; event: string; cup: string } | null = null): Promise<number> {
+export async function keepVersion(mix: number, spec: Mix, from: { session: number; event: string; cup: string } | null = null): Promise<number> {
   // Whoever saves the same mix at once waits here: numbers follow one another.
-  await row('SELECT id FROM mixes WHERE id = $1 FOR UPDATE', [mix], transaction);
+  await row('SELECT id FROM mixes WHERE id = $1 FOR UPDATE', [mix]);
   const kept = await row<{ n: number }>(
     `INSERT INTO mix_versions (mix_id, n, spec, session_id, event_id, cup)
      SELECT $1, coalesce(max(n), 0) + 1, $2::jsonb, $3, $4, $5 FROM mix_versions WHERE mix_id = $1
      HAVING NOT EXISTS (SELECT 1 FROM mix_versions l WHERE l.mix_id = $1 AND l.n = (SELECT max(n) FROM mix_versions WHERE mix_id = $1) AND l.spec = $2::jsonb)
      RETURNING n`,
-    [mix, JSON.stringify(spec), from?.session ?? null, from?.event ?? null, from?.cup ?? null], transaction,
+    [mix, JSON.stringify(spec), from?.session ?? null, from?.event ?? null, from?.cup ?? null],
   );
-  return kept?.n ?? (await row<{ n: number }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1', [mix], transaction))!.n;
+  return kept?.n ?? (await row<{ n: number }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1', [mix]))!.n;
 }
 
 /** A name no mix has yet: the one asked for, or it with a number. */
-async function freeName(name: string, transaction: Transaction): Promise<string> {
+async function freeName(name: string): Promise<string> {
   for (let n = 1; ; n++) {
     const tried = n === 1 ? name : `${name} ${n}`;
-    if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried], transaction))) return tried;
+    if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried]))) return tried;
   }
 }
 
@@ -45,23 +44,23 @@ async function freeName(name: string, transaction: Transaction): Promise<string>
  * Keeps what a bench says really went into a cup: the next version of its mix, or a mix that branched off it. The
  * same event again changes nothing; a mix that is gone meanwhile is made anew rather than lost.
  */
-export async function keepFromBench(e: BenchEvent<'mixKept'>, transaction: Transaction): Promise<void> {
-  if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [e.id], transaction)) return;
+export async function keepFromBench(e: BenchEvent<'mixKept'>): Promise<void> {
+  if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [e.id])) return;
   const mix = Number(e.payload.cup);
-  const cup = await row<{ letter: string }>('SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2', [e.session, mix], transaction);
+  const cup = await row<{ letter: string }>('SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2', [e.session, mix]);
   const from = { session: e.session, event: e.id, cup: cup?.letter ?? e.payload.cup };
-  const parent = await row<{ n: number }>('SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1), (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE', [mix, e.session], transaction);
+  const parent = await row<{ n: number }>('SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1), (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE', [mix, e.session]);
   if (e.payload.as === 'version' && parent) {
-    const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix], transaction))!;
+    const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix]))!;
     const spec = { ...e.payload.mix, name: held.name };
-    await keepVersion(mix, spec, transaction, from);
-    await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [mix, JSON.stringify(spec)], transaction);
+    await keepVersion(mix, spec, from);
+    await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [mix, JSON.stringify(spec)]);
     return;
   }
-  const name = await freeName(e.payload.name, transaction);
+  const name = await freeName(e.payload.name);
   const spec = { ...e.payload.mix, name };
-  const made = (await row<{ id: number }>('INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id', [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null], transaction))!;
-  await keepVersion(made.id, spec, transaction, from);
+  const made = (await row<{ id: number }>('INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id', [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null]))!;
+  await keepVersion(made.id, spec, from);
 }
 
 /** The newest version of each mix that is just as given; what no version is, has none. */

@@ -1,17 +1,16 @@
 import type { BenchEvent } from '@/core/session/index.ts';
-import type { Transaction } from './query.ts';
 import { row, rows, run } from './query.ts';
 
 const when = (ms: number): string => new Date(ms).toISOString();
 
 /** What was noted of a mould at the bench. */
-export const putNote = (e: BenchEvent<'noted'>, transaction: Transaction): Promise<void> =>
-  run('INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), e.payload.text], transaction);
+export const putNote = (e: BenchEvent<'noted'>): Promise<void> =>
+  run('INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), e.payload.text]);
 /** A mould's trial card. */
-export const putTrial = (e: BenchEvent<'trialled'>, transaction: Transaction): Promise<void> =>
-  run('INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), JSON.stringify(e.payload)], transaction);
-export const dropNote = (event: string, transaction: Transaction): Promise<void> => run('DELETE FROM mould_notes WHERE event_id = $1', [event], transaction);
-export const dropTrial = (event: string, transaction: Transaction): Promise<void> => run('DELETE FROM mould_trials WHERE event_id = $1', [event], transaction);
+export const putTrial = (e: BenchEvent<'trialled'>): Promise<void> =>
+  run('INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), JSON.stringify(e.payload)]);
+export const dropNote = (event: string): Promise<void> => run('DELETE FROM mould_notes WHERE event_id = $1', [event]);
+export const dropTrial = (event: string): Promise<void> => run('DELETE FROM mould_trials WHERE event_id = $1', [event]);
 
 /** The newest notes of every mould, newest first, a few each. */
 export const newestNotes = (each = 3): Promise<{ mould_id: number; at: Date; text: string; session_id: number }[]> =>

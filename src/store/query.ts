@@ -1,20 +1,60 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Transaction } from 'sequelize';
 import { QueryTypes } from 'sequelize';
 import { database } from './database.ts';
 
-export type { Transaction } from 'sequelize';
 export type Bind = unknown[];
 
-/** Rows of a query, with bound parameters `$1`…; inside a transaction when one is given. */
-export const rows = <T extends object>(sql: string, bind: Bind = [], transaction?: Transaction): Promise<T[]> =>
-  database().query<T>(sql, { bind, type: QueryTypes.SELECT, transaction, raw: true });
+interface Running {
+  transaction: Transaction;
+  /** its last statement: one connection takes one at a time */
+  last: Promise<unknown>;
+}
+/** The transaction whatever runs now is part of: every query finds it here, so none can ask the pool for a second connection. */
+const running = new AsyncLocalStorage<Running>();
+
+/** Does a statement in the transaction under way, after those before it; by itself where there is none. */
+function within<T>(work: (transaction?: Transaction) => Promise<T>): Promise<T> {
+  const now = running.getStore();
+  if (!now) return work();
+  const mine = now.last.then(() => work(now.transaction));
+  now.last = mine.catch(() => {});
+  return mine;
+}
+
+/** Rows of a query, with bound parameters `$1`…; part of the transaction under way, if there is one. */
+export const rows = <T extends object>(sql: string, bind: Bind = []): Promise<T[]> =>
+  within((transaction) => database().query<T>(sql, { bind, type: QueryTypes.SELECT, transaction, raw: true }));
 
 /** The first row, or null. */
-export const row = async <T extends object>(sql: string, bind: Bind = [], transaction?: Transaction): Promise<T | null> => (await rows<T>(sql, bind, transaction))[0] ?? null;
+export const row = async <T extends object>(sql: string, bind: Bind = []): Promise<T | null> => (await rows<T>(sql, bind))[0] ?? null;
 
 /** A statement whose rows are not wanted. */
-export const run = async (sql: string, bind: Bind = [], transaction?: Transaction): Promise<void> => {
-  await database().query(sql, { bind, type: QueryTypes.RAW, transaction });
+export const run = async (sql: string, bind: Bind = []): Promise<void> => {
+  await within((transaction) => database().query(sql, { bind, type: QueryTypes.RAW, transaction }));
 };
 
-export const inTransaction = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> => database().transaction(work);
+/** Statements without parameters, as many as there are. */
+export const script = async (sql: string): Promise<void> => {
+  await within((transaction) => database().query(sql, { transaction }));
+};
+
+/** Does all of it or none: one connection for everything inside, and what is inside such a piece of work already joins it. */
+export const inTransaction = <T>(work: () => Promise<T>): Promise<T> =>
+  running.getStore() ? work() : database().transaction((transaction) => running.run({ transaction, last: Promise.resolve() }, work));
+
+/** Waits, up to minutes, until it is this transaction's turn at a piece of work only one process does at a time. */
+export async function waitTurn(at: number): Promise<void> {
+  await run(`SET LOCAL lock_timeout = '300s'`);
+  await run('SELECT pg_advisory_xact_lock($1)', [at]);
+}
+
+/** This transaction may do nothing for as long as it likes between two statements: it reckons much. */
+export const takeTime = (): Promise<void> => run('SET LOCAL idle_in_transaction_session_timeout = 0');
+
+/** Done when what is under way has been committed; at once where nothing is. What a process remembers of the database waits for this. */
+export function afterCommit(then: () => void): void {
+  const now = running.getStore();
+  if (now) now.transaction.afterCommit(then);
+  else then();
+}

@@ -1,11 +1,10 @@
-import type { Transaction } from 'sequelize';
 import type { BenchEvent, ShotRow } from '@/core/session/index.ts';
-import { rows, run } from './query.ts';
+import { afterCommit, rows, run } from './query.ts';
 
 const when = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
 
 /** Writes one shot and its cavities as they now are. */
-export async function putShot(session: number, r: ShotRow, transaction: Transaction): Promise<void> {
+export async function putShot(session: number, r: ShotRow): Promise<void> {
   const marked = r.markedAt === null ? { good: 0, usable: 0, second: 0 } : r.counts;
   await run(
     `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second, stage, makes, asked, kept)
@@ -14,44 +13,41 @@ export async function putShot(session: number, r: ShotRow, transaction: Transact
        colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats, mould_celsius = excluded.mould_celsius, against = excluded.against,
        marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept`,
     [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), marked.good, marked.usable, marked.second, r.stage, r.makes, r.asked, r.kept],
-    transaction,
   );
-  await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot], transaction);
+  await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot]);
   if (r.cavities.length > 0) {
     await run(
       `INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault, insert_from)
        SELECT $1, $2, * FROM unnest($3::smallint[], $4::text[], $5::text[], $6::text[], $7::text[])`,
       [session, r.shot, r.cavities.map((c) => c.cavity), r.cavities.map((c) => c.draw), r.cavities.map((c) => c.grade), r.cavities.map((c) => c.fault), r.cavities.map((c) => c.insert)],
-      transaction,
     );
   }
 }
 
-export const dropShot = (session: number, shot: string, transaction: Transaction): Promise<void> => run('DELETE FROM shots WHERE session_id = $1 AND shot = $2', [session, shot], transaction);
+export const dropShot = (session: number, shot: string): Promise<void> => run('DELETE FROM shots WHERE session_id = $1 AND shot = $2', [session, shot]);
 
 const months = new Set<string>();
 
 /** Keeps a reading, making its month's partition when it is the first of it. */
-export async function putReading(e: BenchEvent<'reading'>, transaction: Transaction): Promise<void> {
+export async function putReading(e: BenchEvent<'reading'>): Promise<void> {
   const at = when(e.at)!;
   const month = at.slice(0, 7);
   if (!months.has(month)) {
-    await run('SELECT reading_month($1::timestamptz)', [at], transaction);
-    transaction.afterCommit(() => void months.add(month));
+    await run('SELECT reading_month($1::timestamptz)', [at]);
+    afterCommit(() => void months.add(month));
   }
   await run(
     'INSERT INTO cup_readings (session_id, event_id, at, target_kind, target, celsius, stage, source) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)',
     [e.session, e.id, at, e.payload.target.kind, e.payload.target.key, e.payload.celsius, e.payload.stage, e.payload.from],
-    transaction,
   );
 }
 
-export const dropReading = (e: BenchEvent<'reading'>, transaction: Transaction): Promise<void> =>
-  run('DELETE FROM cup_readings WHERE at = $1 AND event_id = $2', [when(e.at), e.id], transaction);
+export const dropReading = (e: BenchEvent<'reading'>): Promise<void> =>
+  run('DELETE FROM cup_readings WHERE at = $1 AND event_id = $2', [when(e.at), e.id]);
 
 /** Empties a session's read tables before they are made again. */
-export async function clearReadTables(session: number, transaction: Transaction): Promise<void> {
-  for (const table of ['shots', 'cup_readings', 'allocations', 'stock_moves', 'mould_notes', 'mould_trials']) await run(`DELETE FROM ${table} WHERE session_id = $1`, [session], transaction);
+export async function clearReadTables(session: number): Promise<void> {
+  for (const table of ['shots', 'cup_readings', 'allocations', 'stock_moves', 'mould_notes', 'mould_trials']) await run(`DELETE FROM ${table} WHERE session_id = $1`, [session]);
 }
 
 /** How each cavity of a mould has done over its newest shots. */

@@ -14,6 +14,8 @@ export async function readShop(): Promise<Shop> {
 export const isDemo = async (): Promise<boolean> => (await row<{ demo: boolean }>('SELECT demo FROM shop WHERE id = 1'))?.demo ?? false;
 export const markDemo = (): Promise<void> => run('UPDATE shop SET demo = true WHERE id = 1');
 
+/** Takes the shop's settings for this transaction. */
+export const lockShop = (): Promise<void> => run('SELECT id FROM shop WHERE id = 1 FOR UPDATE');
 export const writeShop = (shop: Shop): Promise<void> =>
   run('INSERT INTO shop (id, settings) VALUES (1, $1::jsonb) ON CONFLICT (id) DO UPDATE SET settings = excluded.settings', [JSON.stringify(shop)]);
 

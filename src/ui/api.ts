@@ -1,12 +1,35 @@
-export type Reply<T> = { ok: true; value: T } | { ok: false; message: string; field?: string; code: string; status: number };
+import { v4 } from 'uuid';
 
-/** One call to an endpoint. A problem comes back as a sentence, never as an exception. */
-export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<Reply<T>> {
+export type Reply<T> =
+  | { ok: true; value: T }
+  | { ok: false; message: string; field?: string; code: string; status: number; /** what somebody else made of it meanwhile */ now?: { value: unknown; version: string } };
+
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+/** s after which a machine that does not answer is said not to. */
+const PATIENCE = 40;
+/** Statuses that are no answer: the same may be sent again, and is done once. */
+const NO_ANSWER = new Set([502, 503, 504]);
+
+/** Keys of requests not answered yet: whoever sends the same again, twice pressed or tried again, sends the same key. */
+const unanswered = new Map<string, string>();
+
+/**
+ * One call to an endpoint. A problem comes back as a sentence, never as an exception.
+ * @param seen the version of what is changed
+ */
+export async function call<T>(method: Method, path: string, body?: unknown, seen?: string): Promise<Reply<T>> {
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  const same = `${method} ${path} ${seen ?? ''} ${text ?? ''}`;
+  const key = unanswered.get(same) ?? v4();
+  if (method !== 'GET') unanswered.set(same, key);
+  const headers: Record<string, string> = { ...(text !== undefined && { 'content-type': 'application/json' }), ...(method !== 'GET' && { 'idempotency-key': key }), ...(seen !== undefined && { 'if-match': `"${seen}"` }) };
   try {
-    const reply = await fetch(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) });
-    const read = (await reply.json()) as T & { detail?: string; field?: string; code?: string };
+    const reply = await fetch(path, { method, headers, body: text, signal: AbortSignal.timeout(1000 * PATIENCE) });
+    const read = (await reply.json()) as T & { detail?: string; field?: string; code?: string; now?: { value: unknown; version: string } };
+    if (!NO_ANSWER.has(reply.status)) unanswered.delete(same);
     if (reply.ok) return { ok: true, value: read };
-    return { ok: false, message: read.detail ?? 'That did not work.', field: read.field, code: read.code ?? 'unknown', status: reply.status };
+    return { ok: false, message: read.detail ?? 'That did not work.', field: read.field, code: read.code ?? 'unknown', status: reply.status, now: read.now };
   } catch {
     return { ok: false, message: 'The shop’s machine did not answer. What you typed is still here; try again.', code: 'unreachable', status: 0 };
   }

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
 import type { App } from './harness.ts';
-import { ask, event, openDemoSession, ownDatabase, serve, until } from './harness.ts';
+import { ask, change, event, openDemoSession, ownDatabase, serve, until } from './harness.ts';
 
 let app: App;
 let session = 0;
@@ -112,7 +112,7 @@ test('C10 stand-ins speak in the demo shop alone: elsewhere they are refused in 
     assert.ok(!(await switchIn()), 'no switch for them on the shop’s page');
     const shop = (await ask('GET', `${app.url}/api/shop`)).body;
     assert.equal(shop.standIns, false);
-    await ask('PUT', `${app.url}/api/shop`, { ...shop, standIns: true });
+    await change(`${app.url}/api/shop`, { ...shop, standIns: true });
     assert.equal((await ask('GET', `${app.url}/api/shop`)).body.standIns, false, 'nor can it be set past the page');
   } finally {
     await run('UPDATE shop SET demo = true');
@@ -123,12 +123,12 @@ test('an instrument checked once is kept with the shop and reckoned with in what
   const { heatSetup } = await import('@/service/learn.ts');
   const shop = (await ask('GET', `${app.url}/api/shop`)).body;
   try {
-    assert.equal((await ask('PUT', `${app.url}/api/shop`, { ...shop, check: { shown: 96, true: 100 } })).status, 200);
+    assert.equal((await change(`${app.url}/api/shop`, { ...shop, check: { shown: 96, true: 100 } })).status, 200);
     assert.deepEqual((await heatSetup()).check, { shown: 96, true: 100 });
-    const refused = await ask('PUT', `${app.url}/api/shop`, { ...shop, check: { shown: 40, true: 100 } });
+    const refused = await change(`${app.url}/api/shop`, { ...shop, check: { shown: 40, true: 100 } });
     assert.ok(refused.status >= 400 && JSON.stringify(refused.body).includes('broken: read it again'), JSON.stringify(refused.body));
     assert.deepEqual((await heatSetup()).check, { shown: 96, true: 100 }, 'what was kept stays');
   } finally {
-    await ask('PUT', `${app.url}/api/shop`, shop);
+    await change(`${app.url}/api/shop`, shop);
   }
 });

@@ -26,10 +26,10 @@ export interface App {
 }
 
 /** One app process, serving the build under test. */
-export async function serve(databaseUrl: string): Promise<App> {
+export async function serve(databaseUrl: string, told: Record<string, string> = {}): Promise<App> {
   const port = await freePort();
   const child = spawn(process.execPath, [join(process.env.TWIN_SHOT_DIST ?? join(root, 'dist'), 'server', 'entry.mjs')], {
-    env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
+    env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production', ...told },
     stdio: ['ignore', 'pipe', 'ignore'],
   });
   for await (const line of child.stdout!) if (String(line).includes('listening')) break;
@@ -46,14 +46,21 @@ export async function serve(databaseUrl: string): Promise<App> {
 
 export interface Reply {
   status: number;
+  etag: string | null;
   // The shape is what each test asserts of it.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   body: any;
 }
 
-export async function ask(method: string, url: string, body?: unknown): Promise<Reply> {
-  const reply = await fetch(url, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) });
-  return { status: reply.status, body: await reply.json() };
+export async function ask(method: string, url: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
+  const reply = await fetch(url, { method, headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers }, body: body === undefined ? undefined : JSON.stringify(body) });
+  return { status: reply.status, etag: reply.headers.get('etag'), body: await reply.json() };
+}
+
+/** A thing changed by who has just seen it. */
+export async function change(url: string, body: unknown): Promise<Reply> {
+  const { etag } = await ask('GET', url);
+  return ask('PUT', url, body, etag ? { 'if-match': etag } : {});
 }
 
 /** An event as a bench sends it. */

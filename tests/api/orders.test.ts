@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
 import type { App } from './harness.ts';
-import { ask, ownDatabase, serve } from './harness.ts';
+import { ask, change, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 before(async () => {
@@ -28,7 +28,7 @@ test('an order with a plain and an assorted line stands in the book by its promi
 
 test('lines change places and counts; one taken out goes', async () => {
   const [assorted, plain] = await mine();
-  const saved = await ask('PUT', `${app.url}/api/orders/${plain!.order_id}`, order([{ id: assorted!.id, name: 'Mixed bag', pack: 6, promised: '2031-03-05', parts: [part(3, 5, 30)] }, { pack: 1, promised: '2031-03-06', parts: [part(6, 8, 48)] }]));
+  const saved = await change(`${app.url}/api/orders/${plain!.order_id}`, order([{ id: assorted!.id, name: 'Mixed bag', pack: 6, promised: '2031-03-05', parts: [part(3, 5, 30)] }, { pack: 1, promised: '2031-03-06', parts: [part(6, 8, 48)] }]));
   assert.deepEqual([saved.status, saved.body.kept], [200, []]);
   assert.deepEqual((await mine()).map((l) => [l.promised, l.count]), [['2031-03-05', 30], ['2031-03-06', 48]]);
 });
@@ -84,6 +84,6 @@ test('lists take what their schema allows, refuse a second of one name, and say 
   assert.equal(made.status, 201);
   const twice = await ask('POST', `${app.url}/api/catalogue/vessels`, { ...cup, name: 'big jug' });
   assert.deepEqual([twice.status, twice.body.field], [409, 'name']);
-  assert.equal((await ask('PUT', `${app.url}/api/catalogue/vessels/${made.body.id}`, { ...cup, fill: 3 })).body.field, 'fill');
+  assert.equal((await change(`${app.url}/api/catalogue/vessels/${made.body.id}`, { ...cup, fill: 3 })).body.field, 'fill');
   assert.equal((await ask('GET', `${app.url}/api/catalogue/anvils`)).status, 404);
 });

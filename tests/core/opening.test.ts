@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { conduct, MOULD_STUFF, opensAt, outsideOf, ovalSection, whenToOpen } from '@/core/heat/index.ts';
 import { heatOfMould } from '@/core/plan/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
+import { density, PLASTISOL } from '@/core/material/index.ts';
 import { MOULDS } from '../../scripts/demo/shop.ts';
 import { coolEllipse, ellipseOpens } from '../ellipse.ts';
 
@@ -47,15 +48,28 @@ test('limits: a circle is a round bar, and a wide oval goes towards a slab', () 
 
 test('a shell knows its rod: cooled from within too, and never so slow as the whole bait; a thin wall is a slab between two metals', () => {
   const shell = MOULDS.find((m) => m.rod)!;
-  const [whole, rods] = [heatOfMould(shell), heatOfMould(shell, true)];
+  const [whole, rods] = [heatOfMould(shell), heatOfMould(shell, 'rods')];
   const [a, b] = [opensAt(whole, 165, 45, 20).open!, opensAt(rods, 165, 45, 20).open!];
   assert.ok(b < 0.7 * a, `${b} s with the rod, ${a} s without`);
+  // A core into set shells: only what comes in hot has to cool, and as it fills more of the bait it comes to the whole.
+  const core = heatOfMould(shell, 'core');
+  const cores = [core.core!, 0.7, 0.9, 1].map((share) => opensAt({ ...core, core: share }, 165, 45, 20).open!);
+  assert.ok(cores.every((x, i) => i === 0 || x > cores[i - 1]!) && cores[0]! < 0.7 * a, cores.map(Math.round).join(', '));
+  near(cores.at(-1)!, a, 1e-6, 'all of it hot');
+  near(core.shot + rods.shot, whole.shot + (shell.runner + shell.sprue) * density(PLASTISOL.noFlow), 1e-6, 'shell and core are the bait, each with its own feed');
   // A wall of 2 mm round a rod of 40: both sides metal at one heat, as a slab of 2 mm that touches metal on both sides.
   const wall = whenToOpen({ shape: 'round', across: 44, layers: [{ upTo: 1, celsius: 165 }], rod: { upTo: 40 / 44, celsius: 40 }, outside: { kind: 'fixed', celsius: 40, contact: 1500 } }, 600, 440);
   const slab = whenToOpen({ shape: 'slab', across: 2, layers: [{ upTo: 1, celsius: 165 }], outside: { kind: 'fixed', celsius: 40, contact: 1500 } }, 600, 120);
   near(wall.open!, slab.open!, 0.12, 'a thin wall');
   const kept = conduct({ shape: 'round', across: 16, layers: [{ upTo: 1, celsius: 165 }], rod: { upTo: 0.44, celsius: 40 }, outside: { kind: 'metal', celsius: 40, capacity: 30_000, loss: 0, room: 20 } }, 120);
   for (const e of kept.energy) near(e, kept.energy[0]!, 1e-6, 'energy with a rod');
+  // Held by the mould it gives its heat away: the shorter the sooner, at last as if it were always as the mould is; a long one as none at all.
+  const held = (length?: number) => whenToOpen({ shape: 'round', across: 16, layers: [{ upTo: 1, celsius: 165 }], rod: { upTo: 0.44, celsius: 40, length }, outside: { kind: 'fixed', celsius: 40, contact: 1500 } }, 600);
+  const times = [10, 40, 80, 300].map((length) => held(length).open!);
+  assert.ok(times.every((x, i) => i === 0 || x > times[i - 1]!) && times.at(-1)! < held().open!, times.join(', '));
+  near(held(10_000).open!, held().open!, 1e-3, 'a rod without end');
+  const drained = conduct({ shape: 'round', across: 16, layers: [{ upTo: 1, celsius: 165 }], rod: { upTo: 0.44, celsius: 40, length: 40 }, outside: { kind: 'metal', celsius: 40, capacity: 30_000, loss: 8, room: 20 } }, 120);
+  for (const e of drained.energy) near(e, drained.energy[0]!, 1e-6, 'energy with a rod that drains');
 });
 
 test('a slow mould that opens after half an hour is not said never to', () => {

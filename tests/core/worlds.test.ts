@@ -54,9 +54,9 @@ test('worlds: what goes into a cup mixes by mass; a mould keeps what a shot give
 });
 
 test('worlds: a bait firms later the thicker, hotter and warmer about it; metal that is cold, or a thin part, freezes sooner', () => {
-  const bait = { across: 15, round: 2, rod: 0, thin: 3, metal: true };
+  const bait = { across: 15, round: 2, rod: 0, hot: 1, thin: 3, metal: true };
   const firm = (over: object, shot = 160, metal = 35) => firmAfter({ ...bait, ...over }, shot, metal)!;
-  assert.ok(firm({ across: 8 }) < firm({}) && firm({ round: 1 }) > firm({}) && firm({ rod: 0.4 }) < firm({}));
+  assert.ok(firm({ across: 8 }) < firm({}) && firm({ round: 1 }) > firm({}) && firm({ rod: 0.4 }) < firm({}) && firm({ hot: 0.5 }) < 0.8 * firm({}));
   assert.ok(firm({}, 150) < firm({}) && firm({}, 160, 50) > firm({}));
   assert.ok(meanAfter(bait, 160, 35, firm({})) <= 76.01);
   assert.ok(freezes(3, 160, 25) < freezes(3, 160, 40) && freezes(2, 160, 40) < freezes(3, 160, 40));

@@ -10,6 +10,7 @@ const PIECE = 4;
 /** Makes one evening by what the bench says, with ordinary human error. */
 export class Advised {
   private plan: HeatPlan | null = null;
+  private answer: HeatAnswer | null = null;
   private readonly follow;
   /** ms each advice took */
   readonly took: number[] = [];
@@ -26,6 +27,7 @@ export class Advised {
     const all = steps(s, now);
     const ask = heatAsk(s, 1, run, now, this.without === 'no look-ahead' ? [] : all);
     const answer: HeatAnswer | null = s.heat.length > 0 ? foresee(this.follow(s.heat, now), ask) : null;
+    this.answer = answer;
     this.plan = keepPlan(this.plan, ask, answer, now);
     const step = advise(s, all, answer, this.plan, s.heat, now);
     this.took.push(performance.now() - since);
@@ -54,8 +56,17 @@ export class Advised {
     else if (step.key === 'mark') {
       t.mark(step.target);
       t.send(step.send!);
-    } else plainly(t, step);
+    } else {
+      if (step.send) this.cools(step.send);
+      plainly(t, step);
+    }
     return true;
+  }
+  /** What is said of when a shot gets firm stands from the moment it cools. */
+  private cools(send: NonNullable<Step['send']>): void {
+    if (send.kind !== 'held' && send.kind !== 'toppedOff') return;
+    const m = this.answer?.moulds[send.payload.mould];
+    if (m && m.low !== null && m.high !== null) this.t.firms.set(send.payload.mould, { low: m.low, high: m.high });
   }
   private read(step: Step): void {
     const { t } = this;

@@ -1,21 +1,23 @@
-// Two makers, the same luck, in worlds no model knows: `npm run bench -- evenings [shops a world] [world|all|held-back] [ablate]`.
+// Two makers, the same luck, in worlds no model knows: `npm run bench -- evenings [shops a world] [world|all|held-back] [ablate|said]`.
+// `said` plays the advised maker only: what was said against what was so, in more shops for the time.
 import { Worker } from 'node:worker_threads';
 import { availableParallelism } from 'node:os';
 import { writeFileSync } from 'node:fs';
 import { HELD_BACK, WORLDS } from '../../../worlds/traits.ts';
 import type { Played } from './play.ts';
-import { report } from './report.ts';
+import { report, saidAgainst } from './report.ts';
 import { ABLATIONS } from './play.ts';
 import type { Task } from './worker.ts';
 
 const SHOPS = Number(process.argv[2] ?? 4);
 const which = process.argv[3] ?? 'all';
 const ablate = process.argv[4] === 'ablate';
+const onlySaid = process.argv[4] === 'said';
 const worlds = which === 'held-back' ? [HELD_BACK] : which === 'all' ? WORLDS : WORLDS.filter((w) => w.name === which);
 if (worlds.length === 0 || !(SHOPS > 0)) throw new Error(`There is no such world: ${which}. There are ${WORLDS.map((w) => w.name).join(', ')}.`);
 
 const shops = Array.from({ length: SHOPS }, (_, i) => i + 1);
-const each = worlds.flatMap((traits) => shops.flatMap((shop): Task[] => [{ traits, shop, maker: 'thumb' }, { traits, shop, maker: 'advised' }, ...(ablate ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without })) : [])]));
+const each = worlds.flatMap((traits) => shops.flatMap((shop): Task[] => [...(onlySaid ? [] : [{ traits, shop, maker: 'thumb' } as const]), { traits, shop, maker: 'advised' }, ...(ablate ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without })) : [])]));
 const queue = [...each];
 const played = new Map<string, Played[]>();
 
@@ -37,9 +39,13 @@ await Promise.all(Array.from({ length: Math.min(each.length, availableParallelis
   next();
 })));
 process.stderr.write('\n');
-const thumbs = played.get('thumb')!;
+const thumbs = played.get('thumb') ?? [];
 for (const [name, evenings] of played) {
   if (name === 'thumb') continue;
+  if (onlySaid) {
+    console.log(JSON.stringify({ all: saidAgainst(evenings), ...Object.fromEntries(worlds.map((w) => [w.name, saidAgainst(evenings.filter((p) => p.world === w.name))])) }, null, 1));
+    continue;
+  }
   const all = report([...thumbs, ...evenings], name);
   console.log(JSON.stringify(name === 'advised' ? all : { [name]: all[name] }, null, 1));
 }

@@ -57,12 +57,13 @@ function against(pairs: readonly [Played, Played][]) {
 }
 
 /** What was said at the bench against what was so. */
-function saidAgainst(of: readonly Played[]) {
+export function saidAgainst(of: readonly Played[]) {
   const draws = of.flatMap((p) => p.tally.draws);
   const metal = of.flatMap((p) => p.tally.metal);
   const inside = (list: { said: number; sd: number; truth: number }[]) => round(share(list.map((d) => Math.abs(d.truth - d.said) <= Z80 * d.sd)));
   const off = (list: { said: number; truth: number }[]) => round(sum(list.map((d) => d.truth - d.said)) / Math.max(1, list.length), 1);
   const opened = of.flatMap((p) => p.tally.opened).filter((o) => o.firm !== null && o.firm > 0);
+  const firm = opened.flatMap((o) => (o.said ? [{ ...o.said, truth: o.firm! }] : []));
   const took = of.flatMap((p) => p.took).sort((a, b) => a - b);
   const faults = new Map<string, number>();
   for (const p of of) for (const [fault, n] of p.tally.faults) faults.set(fault, (faults.get(fault) ?? 0) + n);
@@ -74,6 +75,8 @@ function saidAgainst(of: readonly Played[]) {
     'metal in its range': inside(metal),
     'metal true less said': off(metal),
     'metal at the shot': round(sum(metal.map((m) => m.truth)) / Math.max(1, metal.length), 1),
+    'firm in its range': round(share(firm.map((f) => f.truth >= f.low && f.truth <= f.high))),
+    'firm over the middle said': round(sum(firm.map((f) => f.truth / Math.sqrt(f.low * f.high))) / Math.max(1, firm.length)),
     'opened over firm': round(sum(opened.map((o) => o.stood / o.firm!)) / Math.max(1, opened.length)),
     'bursts under 195°': round(share(of.flatMap((p) => p.hottest.map((h) => h <= 195))), 3),
     'minutes in their range': round(share(of.map((p) => p.minutes >= p.said.low && p.minutes <= p.said.high))),

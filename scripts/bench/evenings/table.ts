@@ -1,5 +1,5 @@
 import { v4 } from 'uuid';
-import { heatOfMould, thinOfMould } from '../../../src/core/plan/index.ts';
+import { castAs, heatOfMould, thinOfMould } from '../../../src/core/plan/index.ts';
 import type { AnyEvent, Send, SessionState, Snapshot } from '../../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, mouldHeat, startState } from '../../../src/core/session/index.ts';
 import { airVolume } from '../../../src/core/shot/index.ts';
@@ -27,7 +27,8 @@ export interface Tally {
   draws: (Said & { window: { low: number; high: number } })[];
   matched: boolean[];
   metal: Said[];
-  opened: { stood: number; firm: number | null }[];
+  /** s a shot stood, s after which it was firm, and what was said of that */
+  opened: { stood: number; firm: number | null; said: { low: number; high: number } | null }[];
   readings: number;
   presses: number;
   faults: Map<WorldFault, number>;
@@ -39,11 +40,11 @@ export interface Tally {
 function drawingOf(s: SessionState, key: string): MouldDrawing {
   const { mould } = s.moulds.get(key)!;
   const run = [...s.runs.values()].find((r) => r.tools.moulds.some((m) => String(m.id) === key))!;
-  const { section, body, rod } = heatOfMould(mould, run.stage.rods);
+  const { section, body, rod } = heatOfMould(mould, castAs(run.stage));
   const round = section.shape === 'slab' ? 1 : section.shape === 'round' ? 2 : section.shape;
   const metal = mould.metal === 'machined' || mould.metal === 'cast';
   return {
-    key, bait: { across: section.across, round, rod: rod ?? 0, thin: thinOfMould(mould).across, metal },
+    key, bait: { across: section.across, round, rod: rod ?? 0, hot: 1, thin: thinOfMould(mould).across, metal },
     capacity: body.capacity, loss: 12 * body.skin + 8 * body.foot, across: body.capacity / (metal ? 400 : 4000),
     warmTo: mould.warmTo, window: run.tools.window, cavities: mould.cavities.length, feedsItself: mould.feed === 'top' || mould.closure === 'open',
   };
@@ -53,6 +54,8 @@ function drawingOf(s: SessionState, key: string): MouldDrawing {
 export class Table {
   readonly s: SessionState;
   readonly tally: Tally = { draws: [], matched: [], metal: [], opened: [], readings: 0, presses: 0, faults: new Map(), waits: [] };
+  /** s between which each mould's shot was said to get firm */
+  readonly firms = new Map<string, { low: number; high: number }>();
   /** times inserts were shot again */
   again = 0;
   private n = 0;
@@ -160,16 +163,19 @@ export class Table {
     const between = 0.5 * (this.world.metal(mould) - this.world.room);
     const insert = run.stage.takes !== null && !core ? this.world.room + between : null;
     const cups = of.flatMap((b) => this.world.cups.get(b.cup) ?? []);
+    const { bait } = this.world.moulds.get(mould)!.drawing;
+    const { rod, core: channel } = heatOfMould(m.mould, castAs(run.stage));
     this.world.shoot(mould, streams, shot.baitsG + shot.feedG, {
+      bait: { ...bait, rod: rod ?? 0, hot: channel ?? 1 },
       insert, core, air: this.air.get(injector.key) ?? false, apart: this.s.snapshot.bench.tolerance, window: run.tools.window,
       scorched: Math.max(...cups.map((c) => c.scorched)), fused: of.every((b) => this.world.through(b.cup)),
     });
   }
   private open(mould: string): void {
     const { faults, stood, shot } = this.world.open(mould);
-    const { drawing } = this.world.moulds.get(mould)!;
     const mean = shot.streams.reduce((a, b) => a + b, 0) / shot.streams.length;
-    this.tally.opened.push({ stood, firm: firmOf(drawing, mean, shot.metal) });
+    this.tally.opened.push({ stood, firm: firmAfter(shot.bait, mean, shot.metal), said: this.firms.get(mould) ?? null });
+    this.firms.delete(mould);
     this.seen.set(mould, faults);
   }
   /** What the eye sees of a mould just opened, marked. */
@@ -195,4 +201,3 @@ export class Table {
     }
   }
 }
-const firmOf = (d: MouldDrawing, shot: number, metal: number): number | null => firmAfter(d.bait, shot, metal);

@@ -46,6 +46,10 @@ export interface Build {
   finish: (Layer & { grams: number }) | null;
 }
 
+/** A set shell lies in its mould, whose channel is filled; or an insert does, that it is to join. */
+export const cored = ({ takes, layers }: Stage): boolean => takes !== null && layers.some((l) => l.place === 'core' || l.place === 'coreTail');
+export const jointed = (stage: Stage): boolean => stage.takes !== null && !cored(stage);
+
 /** What leaves a stage's mould. `lies` is said of how it is laid in the next one. */
 export const MAKES = {
   bait: { name: 'bait', many: 'baits', lay: '' },

@@ -19,7 +19,7 @@ export interface Section {
   /** heats from the middle outward, each up to a share of the half-thickness; the last up to 1 */
   layers: { upTo: number; celsius: number }[];
   /** a core rod in the middle, aluminium, up to a share of the half-thickness: what is looked at is the shell round it */
-  rod?: { upTo: number; celsius: number };
+  rod?: { upTo: number; celsius: number; /** mm from its tip to where the mould holds it, whose heat it keeps; left out: it gives its heat to nothing */ length?: number };
   outside: Outside;
 }
 export interface Cooling {
@@ -31,7 +31,7 @@ export interface Cooling {
   metal: number[];
   /** share of the plastic too cold to flow */
   stiff: number[];
-  /** J/m² (slab) or J/m per radian (round) in plastic and what lies against it, less what the room took: constant */
+  /** J/m² (slab) or J/m per radian (round) in plastic and what lies against it, less what the room and what holds a rod took: constant */
   energy: number[];
 }
 
@@ -41,6 +41,9 @@ interface Grid {
   link: Float64Array;
   worldLink: number;
   world: number;
+  /** 1/s at which a rod gives what it has over the mould that holds it, and that mould's heat */
+  drain: number;
+  drainTo: number;
   heat: Float64Array;
   /** cells of plastic: from, up to */
   from: number;
@@ -57,6 +60,8 @@ export interface Look {
 
 /** What core rods are made of. */
 const ROD: Stuff = MOULD_STUFF.machined;
+/** 1/s: the slowest way heat leaves a bar held at one end, (π/2)² α/L² (Carslaw & Jaeger, §3.3). */
+const drainOf = (length: number | undefined): number => (length === undefined ? 0 : ((Math.PI / 2) ** 2 * ROD.k) / (ROD.rho * ROD.c * (length / 1000) ** 2));
 const spreadOf = (shape: Section['shape']): number => (shape === 'slab' ? 1 : shape === 'round' ? 2 : shape);
 
 /** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
@@ -75,7 +80,7 @@ function lay({ shape, across, layers, rod, outside }: Section, cells: number): G
   if (outside.kind === 'poor') for (let w = half / cells, d = 0; d < Math.max(20 * half, 0.06) && deep.length < 400; w *= 1.06) { deep.push(w); d += w; }
   const metal = outside.kind === 'metal' ? 1 : 0;
   const n = cells + deep.length + metal;
-  const grid: Grid = { capacity: new Float64Array(n), link: new Float64Array(Math.max(0, n - 1)), worldLink: 0, world: outside.kind === 'metal' ? outside.room : outside.celsius, heat: new Float64Array(n), from: rod ? Math.min(cells - 4, Math.max(1, Math.round(rod.upTo * cells))) : 0, plastic: cells };
+  const grid: Grid = { capacity: new Float64Array(n), link: new Float64Array(Math.max(0, n - 1)), worldLink: 0, drain: drainOf(rod?.length), drainTo: rod?.celsius ?? 0, world: outside.kind === 'metal' ? outside.room : outside.celsius, heat: new Float64Array(n), from: rod ? Math.min(cells - 4, Math.max(1, Math.round(rod.upTo * cells))) : 0, plastic: cells };
   const of = (i: number): Stuff => (i < grid.from ? ROD : i < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff);
   let edge = 0;
   const middles: number[] = [];
@@ -111,14 +116,20 @@ function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number
   const n = g.heat.length;
   const { heat, link, capacity } = g;
   const flow = (i: number) => (i + 1 < n ? link[i]! * (heat[i + 1]! - heat[i]!) : g.worldLink * (g.world - heat[i]!));
-  const before = g.worldLink * (heat[n - 1]! - g.world);
+  const drain = (i: number) => (i < g.from ? g.drain * capacity[i]! : 0);
+  const leaves = () => {
+    let all = g.worldLink * (heat[n - 1]! - g.world);
+    for (let i = 0; i < g.from; i++) all += drain(i) * (heat[i]! - g.drainTo);
+    return all;
+  };
+  const before = leaves();
   const right = new Float64Array(n);
-  for (let i = 0; i < n; i++) right[i] = (capacity[i]! / dt) * heat[i]! + (1 - theta) * (flow(i) - (i > 0 ? flow(i - 1) : 0)) + (i === n - 1 ? theta * g.worldLink * g.world : 0);
+  for (let i = 0; i < n; i++) right[i] = (capacity[i]! / dt) * heat[i]! + (1 - theta) * (flow(i) - (i > 0 ? flow(i - 1) : 0) - drain(i) * (heat[i]! - g.drainTo)) + theta * drain(i) * g.drainTo + (i === n - 1 ? theta * g.worldLink * g.world : 0);
   let pivot = 0;
   for (let i = 0; i < n; i++) {
     const up = i + 1 < n ? link[i]! : g.worldLink;
     const down = i > 0 ? link[i - 1]! : 0;
-    const diagonal = capacity[i]! / dt + theta * (up + down);
+    const diagonal = capacity[i]! / dt + theta * (up + down + drain(i));
     pivot = i === 0 ? diagonal : diagonal - theta * down * scratch[i - 1]!;
     scratch[i] = i + 1 < n ? (theta * up) / pivot : 0;
     right[i] = (right[i]! + (i > 0 ? theta * down * right[i - 1]! : 0)) / pivot;
@@ -126,7 +137,7 @@ function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number
   heat[n - 1] = right[n - 1]!;
   for (let i = n - 2; i >= 0; i--) heat[i] = right[i]! + scratch[i]! * heat[i + 1]!;
   // What the world took in this step, by the same weights: energy is kept to rounding.
-  return dt * (theta * g.worldLink * (heat[n - 1]! - g.world) + (1 - theta) * before);
+  return dt * (theta * leaves() + (1 - theta) * before);
 }
 
 /**

@@ -12,8 +12,11 @@ export interface MouldHeat {
   grams: number;
   body: MetalBody;
   section: Pick<Section, 'shape' | 'across'>;
-  /** a core rod stands in its cavities: the share of the half-thickness it takes */
+  /** a core rod stands in its cavities: the share of the half-thickness it takes, and its length, mm */
   rod?: number;
+  rodLength?: number;
+  /** a core goes into set shells in its cavities: the share of the half-thickness that comes in hot */
+  core?: number;
   /** m² of all its baits' skins, and g that set in it each shot */
   skin: number;
   shot: number;
@@ -32,13 +35,15 @@ const LONGEST = 7200;
 const tables = new Map<string, Map<number, Opens>>();
 
 function openOne(m: MouldHeat, shot: number, celsius: number, room: number): Opens {
-  const { open, centre } = whenToOpen({ ...m.section, layers: [{ upTo: 1, celsius: shot }], ...(m.rod ? { rod: { upTo: m.rod, celsius } } : {}), outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28, 1);
+  // A shell laid in the mould is as warm as that, at most.
+  const layers = m.core ? [{ upTo: m.core, celsius: shot }, { upTo: 1, celsius: Math.max(room, celsius) }] : [{ upTo: 1, celsius: shot }];
+  const { open, centre } = whenToOpen({ ...m.section, layers, ...(m.rod ? { rod: { upTo: m.rod, celsius, length: m.rodLength } } : {}), outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28, 1);
   return { open, centre };
 }
 
 /** Opening at one heat of the metal, worked out when it is first asked for. */
 function marked(m: MouldHeat, shot: number, room: number): (celsius: number) => Opens {
-  const key = JSON.stringify([m.metal, m.grams, m.section, m.rod ?? 0, Math.round(m.skin * 1e6), Math.round(shot), Math.round(room)]);
+  const key = JSON.stringify([m.metal, m.grams, m.section, m.rod ?? 0, m.rodLength ?? 0, m.core ?? 0, Math.round(m.skin * 1e6), Math.round(shot), Math.round(room)]);
   const table = tables.get(key) ?? new Map<number, Opens>();
   if (!tables.has(key)) {
     if (tables.size > 60) tables.delete(tables.keys().next().value!);

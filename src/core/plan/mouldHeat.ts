@@ -1,12 +1,18 @@
+import type { Stage } from '../build/index.ts';
+import { cored } from '../build/index.ts';
 import { masterOf } from '../casting/master.ts';
 import type { MouldHeat, Thin, Way } from '../heat/index.ts';
 import { metalBody, ovalSection, PUSH_RATE } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { Cavity } from '../mould/index.ts';
-import { cavityVolume, OUTLINES, profileOf } from '../mould/index.ts';
+import { cavityVolume, OUTLINES, profileOf, rodVolume } from '../mould/index.ts';
 
-const made = new WeakMap<Mould, { whole?: MouldHeat; rods?: MouldHeat }>();
+/** What is in the cavities when plastic comes: nothing, core rods, or a set shell whose channel is filled. */
+export type CastAs = 'whole' | 'rods' | 'core';
+export const castAs = (stage: Stage | undefined): CastAs => (stage?.rods ? 'rods' : stage && cored(stage) ? 'core' : 'whole');
+
+const made = new WeakMap<Mould, Partial<Record<CastAs, MouldHeat>>>();
 
 /** A thin part much wider than it is thick fills as a slab. */
 const FLAT_UNDER = 0.4;
@@ -54,19 +60,27 @@ const LEAST_SHELL = 0.15;
 
 /**
  * A mould as the models of heat see it: its thickest section as the oval it is, all its baits' skins, its metal.
- * @param rods its core rods stand in it: a shell is cast round them
+ * @param as a shell is cast round its core rods, or a core into the shell they left open
  */
-export function heatOfMould(mould: Mould, rods = false): MouldHeat {
+export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
   const held = made.get(mould) ?? {};
-  const key = rods && mould.rod ? 'rods' : 'whole';
+  const key = mould.rod ? as : 'whole';
   if (held[key]) return held[key];
   const skin = mould.cavities.reduce((n, c) => n + masterOf(OUTLINES[c.outline], c.length, null).skin, 0) / 1e6;
   const volume = mould.cavities.reduce((n, c) => n + cavityVolume(c), 0);
   const sections = mould.cavities.map((c) => ovalSection(...axesOf(c)));
   // The slowest to cool: most plastic for its skin, and that by how it spreads.
   const section = sections.reduce((a, b) => (slowness(b) > slowness(a) ? b : a));
-  const one: MouldHeat = { metal: mould.metal, grams: mould.mass, body: metalBody(mould.metal, mould.mass, mould.width, mould.height), section, skin, shot: (volume + mould.runner + mould.sprue) * density(PLASTISOL.noFlow) };
-  if (key === 'rods') one.rod = Math.min(1 - LEAST_SHELL, mould.rod!.bore / section.across);
+  const one: MouldHeat = { metal: mould.metal, grams: mould.mass, body: metalBody(mould.metal, mould.mass, mould.width, mould.height), section, skin, shot: 0 };
+  const bored = mould.rod ? Math.min(1 - LEAST_SHELL, mould.rod.bore / section.across) : 0;
+  const rods = mould.cavities.length * rodVolume(mould);
+  if (key === 'rods') {
+    one.rod = bored;
+    one.rodLength = mould.rod!.length;
+  }
+  if (key === 'core') one.core = bored;
+  const cast = { whole: volume, rods: volume - rods, core: rods }[key];
+  one.shot = (cast + mould.runner + mould.sprue) * density(PLASTISOL.noFlow);
   made.set(mould, { ...held, [key]: one });
   return one;
 }

@@ -3,7 +3,7 @@ import { afterBurst, BAIT_TAKES, evening, EXCHANGE, HANDS, losing, mouldPrior, o
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import { shotHeat } from './heat.ts';
 import type { CupChoice, PlanInput } from './input.ts';
-import { heatOfMould } from './mouldHeat.ts';
+import { castAs, heatOfMould } from './mouldHeat.ts';
 import type { Plan } from './plan.ts';
 import { runsOf } from './run.ts';
 
@@ -74,7 +74,8 @@ const MATCH_BURST = 14;
 export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): Timing {
   const sum = (kinds: [HandKind, number][]): Known => ({ mean: kinds.reduce((s, [k, n]) => s + n * hand(known, k).mean, 0), sd: Math.sqrt(kinds.reduce((s, [k, n]) => s + n * hand(known, k).sd ** 2, 0)) });
   const choice = (mix: number) => input.cups.find((c) => c.mix === mix)!;
-  const tools = input.jobs.flatMap((j) => runsOf(j).map((r) => r.tools));
+  const runs = input.jobs.flatMap(runsOf);
+  const tools = runs.map((r) => r.tools);
   const moulds = [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).values()];
 
   const warm = Math.max(0, ...moulds.map((m) => warmTime(heatOfMould(m).body, known.room, m.warmTo, known.room, 'plate') ?? 600));
@@ -106,15 +107,14 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   // Each mould cools while the hands serve the others: what is waited for is what they cannot fill.
   let waiting = 0;
   let hands = 0;
-  for (const mould of moulds) {
-    const own = plan.shots.filter((s) => moulds.length === 1 || s.mould === [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).entries()].find(([, x]) => x === mould)?.[0]);
+  for (const { run, id, mould } of runs.flatMap((r) => r.tools.moulds.map((m) => ({ run: r, ...m })))) {
+    const own = plan.shots.filter((s) => s.job === run.key && s.mould === id);
     if (own.length === 0) continue;
     const learned = mouldPrior(known.learned, mould.name);
-    const reckoned = heatOfMould(mould);
+    const reckoned = heatOfMould(mould, castAs(run.stage));
     const heat = { ...reckoned, body: losing(reckoned.body, learned.loss.mean) };
-    const tool = tools.find((t) => t.moulds.some((m) => m.mould === mould))!;
-    const cycles = evening(heat, own.length, mould.warmTo, Math.round(shotHeat(tool) / 5) * 5, known.room, perShot.mean);
-    const others = tool.moulds.length;
+    const cycles = evening(heat, own.length, mould.warmTo, Math.round(shotHeat(run.tools) / 5) * 5, known.room, perShot.mean);
+    const others = run.tools.moulds.length;
     for (const c of cycles) {
       waiting += Math.max(0, mould.hold + c.open * Math.exp(worthWaiting(c.open, learned.opens, mould.cavities.length, BAIT_TAKES)) + c.rested - (others - 1) * perShot.mean) / others;
       hands += perShot.mean;

@@ -9,7 +9,8 @@ import type { Warning } from './guard.ts';
 import { apartOf, drawWarnings, freeOven, freeOvens, heatCups, mouldDrawWarnings, windowNow } from './guard.ts';
 import type { HeatNote } from './heat.ts';
 import { barrelHeat, mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
-import { heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
+import { jointed } from '../build/index.ts';
+import { castAs, heatOfMould, rigOf, thinOfMould } from '../plan/index.ts';
 import { shares } from '../shot/index.ts';
 import { nextDraw } from './nextDraw.ts';
 import type { CupState, RunState, SessionState } from './state.ts';
@@ -45,7 +46,7 @@ export function heatAsk(s: SessionState, session: number, run: RunState | null, 
       const shot = s.shots.get(m.shot ?? '');
       const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
       // A shot standing in it went in when the metal was as it was then.
-      return { key: m.key, heat: heatOfMould(m.mould, (shot?.stage ?? run?.stage)?.rods === true), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: opensTonight(s, m), baits: m.mould.cavities.length, each: baitTakes(s, now) };
+      return { key: m.key, heat: heatOfMould(m.mould, castAs(shot?.stage ?? run?.stage)), ...mouldHeat(s, m, m.phase === 'holding' || m.phase === 'cooling' ? m.since : now), first: m.mould.warmTo, shot: shot ? shotHeatOf(s, shot) : under, room: roomOf(s), push: injector ? { thin: thinOfMould(m.mould), pressure: pressureOf(PUSH.newtons, injector.injector.barrels.map((b) => b.bore)) } : null, opens: opensTonight(s, m), baits: m.mould.cavities.length, each: baitTakes(s, now) };
     }),
   };
 }
@@ -259,8 +260,8 @@ function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
   if (!m) return step;
   if (m.open === null) return { ...step, warnings: [...(step.warnings ?? []), 'The mould is so warm that this will hardly get firm: rest it after this shot.'] };
   const cool = Math.round(m.open);
-  const range = m.low !== null && m.high !== null && m.high - m.low > 4 ? ` (${clock(m.low)} to ${clock(m.high)})` : '';
-  const detail = `${step.detail} Then it opens in ${clock(cool)}${range}, ${degrees(m.centre, units)} in the middle.`;
+  const firm = m.low !== null && m.high !== null && m.high - m.low > 4 ? `, firm between ${clock(m.low)} and ${clock(m.high)}` : '';
+  const detail = `${step.detail} Then it opens in ${clock(cool)}${firm}, ${degrees(m.centre, units)} in the middle.`;
   if (step.send?.kind === 'held') return { ...step, detail, send: { kind: 'held', payload: { ...step.send.payload, cool, firm: Math.round(m.firm ?? cool) } } };
   if (step.send?.kind === 'toppedOff') return { ...step, detail, send: { kind: 'toppedOff', payload: { ...step.send.payload, cool, firm: Math.round(m.firm ?? cool) } } };
   return step;
@@ -280,10 +281,9 @@ function flowSays(s: SessionState, at: Forecast[]): string {
   const lines = streams.length === run.stage.layers.length && streams.length > 1 && run.stage.yoked ? lineOf(streams).map((x) => `${Math.round(100 * x)} %`) : [];
   const bled = lines.length > 0 ? Math.max(1, Math.round(100 * bleedChance(streams, s.snapshot.bench.tolerance, cupsPowdered(heatCups(s, run)), bleedPrior(learned).mean))) : 0;
   const line = lines.length > 0 ? ` ${lines.length > 1 ? 'Lines' : 'Line'} at ${and(lines)}, bled ${bled} in 100${run.job.colourway.line === 'soft' ? ', as is wanted' : ''}.` : '';
-  const jointed = run.stage.takes !== null && run.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
   const room = roomOf(s);
   const wants = (insert: number) => bodyHeatFor(insert, JOINT.sound, jointPrior(learned).mean);
-  const joint = jointed ? ` On inserts at ${degrees(room, units)} the body wants ${degrees(wants(room), units)}; warmed to ${degrees(40, units)}, ${degrees(wants(40), units)}.` : '';
+  const joint = jointed(run.stage) ? ` On inserts at ${degrees(room, units)} the body wants ${degrees(wants(room), units)}; warmed to ${degrees(40, units)}, ${degrees(wants(40), units)}.` : '';
   return line + joint;
 }
 

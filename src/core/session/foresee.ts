@@ -56,10 +56,11 @@ export interface CupForeseen {
 export const shownHeat = (seen: CupForeseen, since: number): number => Math.max(-40, seen.now.celsius + (seen.trend * since) / 60);
 
 export interface MouldForeseen {
-  /** s after which it is worth opening, and from colder and from warmer metal; null = never: rest it */
+  /** s after which it is worth opening; null = never: rest it */
   open: number | null;
   /** s after which the models alone call it firm */
   firm: number | null;
+  /** s between which it gets firm, eight times in ten: by the heat of its metal and by what its baits have shown */
   low: number | null;
   high: number | null;
   /** °C in the middle then */
@@ -227,7 +228,7 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
     // Two doubts, each by itself: the heat of its metal, and how much longer its baits want.
     const edge = (sign: -1 | 1): number | null => {
       const s = here(m.celsius + sign * Z80 * m.sd).open;
-      return open === null || s === null ? null : open * stretch * Math.exp(sign * Math.hypot(Math.log(Math.max(1, s) / Math.max(1, open)), Z80 * m.opens.sd));
+      return open === null || s === null ? null : open * Math.exp(m.opens.mean + sign * Math.hypot(Math.log(Math.max(1, s) / Math.max(1, open)), Z80 * m.opens.sd));
     };
     return [m.key, { open: open === null ? null : open * stretch, firm: open, centre, low: edge(-1), high: edge(1), down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
   }));

@@ -1,3 +1,4 @@
+import { jointed } from '../build/index.ts';
 import { BLED, bleedIndex } from '../colour/index.ts';
 import type { Known, Tried } from '../heat/index.ts';
 import { bleedPrior, COLD, contactHeat, JOINT, jointPrior, learnEven, mouldPrior, TEARS } from '../heat/index.ts';
@@ -86,8 +87,7 @@ function evenLesson(s: SessionState, key: string, fault: Fault, prior: Known, sc
 /** What finished shots taught: of moulds, of joints on inserts, of bled lines. */
 export function shotLessons(s: SessionState): LearnedThing[] {
   const { learned } = s.snapshot.heat;
-  const jointed = (shot: ShotState) => shot.stage.takes !== null && shot.stage.layers.length > 0 && shot.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
-  const joint = (shot: ShotState) => (jointed(shot) ? contactHeat(shotHeatOf(s, shot), roomOf(s)) : null);
+  const joint = (shot: ShotState) => (jointed(shot.stage) && shot.stage.layers.length > 0 ? contactHeat(shotHeatOf(s, shot), roomOf(s)) : null);
   const bled = (shot: ShotState) => {
     const run = s.runs.get(shot.job);
     const streams = s.draws.get([...shot.cavities.values()][0] ?? '')?.barrels.flatMap((b) => (b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }])) ?? [];

@@ -1,5 +1,5 @@
 import type { Stage } from '../build/build.ts';
-import { hasTop, isJudged } from '../build/build.ts';
+import { cored, hasTop, isJudged, jointed } from '../build/build.ts';
 import type { LineWanted } from '../build/build.ts';
 
 /** Event payloads are versioned together; a bench that knows a newer one is asked to wait, not dropped. */
@@ -22,8 +22,8 @@ const TRAITS = {
   judged: isJudged,
   shell: (s: Stage) => s.makes === 'shell',
   tail: (s: Stage) => s.makes === 'tail',
-  cored: (s: Stage) => s.takes !== null && s.layers.some((l) => l.place === 'core' || l.place === 'coreTail'),
-  jointed: (s: Stage) => s.takes !== null && s.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail'),
+  cored,
+  jointed,
   poured: (s: Stage) => s.pours.length > 0,
 } as const;
 type Trait = keyof typeof TRAITS;

@@ -3,7 +3,7 @@ import type { Build } from '@/core/build/index.ts';
 import { BUILDS, checkBuild, layersOf, MAKES } from '@/core/build/index.ts';
 import type { OutlineKey } from '@/core/mould/outline.ts';
 import { OUTLINES } from '@/core/mould/outline.ts';
-import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { BaitViews, Section } from '@/ui/BaitViews.tsx';
 import { dress } from '@/ui/dress.ts';
 import { sampleColour, StageStrip } from '@/ui/StageStrip.tsx';
@@ -13,7 +13,7 @@ import { StageFields } from './StageFields.tsx';
 import { TryIt } from './TryIt.tsx';
 
 /** Composes a build: the bait from every side, its stages left to right, and at once what does not fit. */
-export default function Composer({ id, build: start, copied }: { id?: number; build: Build; copied: boolean }) {
+export default function Composer({ id, version, build: start, copied }: { id?: number; version?: string; build: Build; copied: boolean }) {
   const [b, setB] = useState<Build>(start);
   const [outline, setOutline] = useState<OutlineKey>('sprat');
   const [cut, setCut] = useState(0.35);
@@ -29,8 +29,9 @@ export default function Composer({ id, build: start, copied }: { id?: number; bu
     const layers = from.layers.map((l) => ({ ...l, key: freshKey(l.key, layersOf(b).map((x) => x.key)) }));
     set({ stages: [{ ...from, key, layers }, ...b.stages.map((s, i) => (i === b.stages.length - 1 && s.takes === null ? { ...s, takes: key } : s))] });
   };
-  const save = async () => {
-    const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/builds${id ? `/${id}` : ''}`, b);
+  const { save, asking } = useSave(version);
+  const keep = async () => {
+    const reply = await save<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/builds${id ? `/${id}` : ''}`, b);
     if (!reply.ok) return setWrong({ message: reply.message, field: reply.field });
     location.assign('/builds');
   };
@@ -38,10 +39,11 @@ export default function Composer({ id, build: start, copied }: { id?: number; bu
     <div>
       <div className="flex flex-wrap items-end justify-between gap-3">
         <label className="min-w-60 flex-1"><span className="sr-only">Name of the build</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" placeholder="Name the build" value={b.name} onChange={(e) => set({ name: e.target.value })} aria-invalid={wrong?.field === 'name' ? true : undefined} /></label>
-        <button type="button" className="act act-main" disabled={misfits.length > 0} onClick={() => void save()}>{copied ? 'Keep as a build of our own' : 'Keep this build'}</button>
+        <button type="button" className="act act-main" disabled={misfits.length > 0} onClick={() => void keep()}>{copied ? 'Keep as a build of our own' : 'Keep this build'}</button>
       </div>
       <label className="mt-1 block"><span className="sr-only">What it is</span><input className="w-full bg-transparent text-soft" placeholder="What it is, in a few words" value={b.what} onChange={(e) => set({ what: e.target.value })} /></label>
       {copied && <p className="hint mt-1">The trade’s own build stays as it is; what you change here is kept beside it, under a name of its own.</p>}
+      {asking}
       {wrong && <p className="wrong mt-2" role="alert">{wrong.message}</p>}
 
       <div className="mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_300px]">

@@ -6,12 +6,14 @@ import { depthOf, OUTLINES } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { unreadIn } from '@/ui/unread.ts';
 import { BoxDrawing } from './BoxDrawing.tsx';
 
 interface Props {
   id?: number;
+  version?: string;
   casting: Casting;
   baits: { name: string; outline: OutlineKey; length: number }[];
   units: ShopUnits;
@@ -32,7 +34,7 @@ function PotLife({ casting, part, now }: { casting: Casting; part: PartKey; now:
 }
 
 /** A home-made mould, worked out: box and master give what to mix; pot life counts down; the result becomes a mould. */
-export default function CastingForm({ id: startId, casting: start, baits, units, hold }: Props) {
+export default function CastingForm({ id: startId, version, casting: start, baits, units, hold }: Props) {
   const [c, setC] = useState(start);
   const [id, setId] = useState(startId);
   const [wrong, setWrong] = useState('');
@@ -51,13 +53,14 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
   const masters = Array.from({ length: c.masters }, () => master);
   const parts = Object.fromEntries((Object.keys(PARTS) as PartKey[]).map((k) => [k, partOf(c, k)])) as Record<PartKey, (typeof PARTS)[PartKey]>;
   const mix = toMix(c.kind, c.box, masters, c.margin, c.face, parts);
-  const save = async (next: Casting = c): Promise<number | null> => {
+  const { save, asking } = useSave(version);
+  const keep = async (next: Casting = c): Promise<number | null> => {
     const unread = unreadIn(document);
     if (unread) {
       setWrong(unread);
       return null;
     }
-    const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/castings${id ? `/${id}` : ''}`, next);
+    const reply = await save<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/castings${id ? `/${id}` : ''}`, next);
     setWrong(reply.ok ? '' : reply.message);
     if (!reply.ok) return null;
     setC(next);
@@ -66,7 +69,7 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
     history.replaceState(null, '', `/moulds/castings/${reply.value.id}`);
     return reply.value.id;
   };
-  const begin = (m: Mixed) => void save({ ...c, mixed: [...c.mixed, { part: m.part, a: m.a, b: m.b, at: Date.now() }] });
+  const begin = (m: Mixed) => void keep({ ...c, mixed: [...c.mixed, { part: m.part, a: m.a, b: m.b, at: Date.now() }] });
   const become = async () => {
     const { metal } = CASTINGS[c.kind];
     const section = Math.round(depthOf(c.outline, c.length) * OUTLINES[c.outline].round * 10) / 10;
@@ -78,15 +81,16 @@ export default function CastingForm({ id: startId, casting: start, baits, units,
     };
     const reply = await call<{ id: number }>('POST', '/api/catalogue/moulds', mould);
     if (!reply.ok) return setWrong(reply.message);
-    if (await save({ ...c, mould: reply.value.id })) location.assign(`/moulds/${reply.value.id}/change`);
+    if (await keep({ ...c, mould: reply.value.id })) location.assign(`/moulds/${reply.value.id}/change`);
   };
   const setPart = (key: PartKey, change: Partial<NonNullable<Casting['parts'][PartKey]>>) => { const { ratio, density, potLife, cure } = partOf(c, key); set({ parts: { ...c.parts, [key]: { ratio, density, potLife, cure, ...change } } }); };
   const length = (label: string, key: keyof Casting['box']) => <QuantityField label={label} value={c.box[key]} dimensions={['length']} min={5} max={2000} shop={units} onChange={(v) => v !== null && set({ box: { ...c.box, [key]: v } })} />;
   return (
     <div>
+      {asking}
       <div className="flex flex-wrap items-end justify-between gap-3">
         <label className="min-w-60 flex-1"><span className="sr-only">Name of the casting</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" placeholder="Name the mould to be" value={c.name} onChange={(e) => set({ name: e.target.value })} /></label>
-        <button type="button" className="act act-main" disabled={kept} onClick={() => void save()}>{kept ? 'Kept' : 'Keep it'}</button>
+        <button type="button" className="act act-main" disabled={kept} onClick={() => void keep()}>{kept ? 'Kept' : 'Keep it'}</button>
       </div>
       {wrong && <p className="wrong mt-2" role="alert">{wrong}</p>}
       <div className="mt-4 grid gap-8 lg:grid-cols-2">

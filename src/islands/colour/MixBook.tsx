@@ -8,7 +8,7 @@ import type { Scene } from '@/core/picture/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees, say } from '@/core/quantity/index.ts';
-import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { imageOf, usePicture } from './usePicture.ts';
 
@@ -39,6 +39,8 @@ interface Use {
 }
 interface Props {
   id: number;
+  /** of the mix as it is kept */
+  version: string;
   versions: Version[];
   materials: Material[];
   units: ShopUnits;
@@ -128,7 +130,7 @@ function Family({ kin, id }: { kin: Kin[]; id: number }) {
 }
 
 /** One mix: what is in it for any charge, how it looks, and every version of it, two side by side. */
-export default function MixBook({ id, versions: start, materials, units, pictures, family, uses }: Props) {
+export default function MixBook({ id, version, versions: start, materials, units, pictures, family, uses }: Props) {
   const [versions, setVersions] = useState(start);
   const [shown, setShown] = useState(start[0]!.n);
   const [other, setOther] = useState<number | null>(null);
@@ -136,8 +138,9 @@ export default function MixBook({ id, versions: start, materials, units, picture
   const [wrong, setWrong] = useState('');
   const one = versions.find((v) => v.n === shown)!;
   const two = versions.find((v) => v.n === other);
+  const { save, asking } = useSave(version);
   const again = async () => {
-    const reply = await call('PUT', `/api/catalogue/mixes/${id}`, one.spec);
+    const reply = await save('PUT', `/api/catalogue/mixes/${id}`, one.spec);
     if (!reply.ok) return setWrong(reply.message);
     const n = versions[0]!.n + 1;
     setVersions([{ n, at: new Date().toISOString(), spec: one.spec, session: null, cup: null, baits: [] }, ...versions]);
@@ -157,6 +160,7 @@ export default function MixBook({ id, versions: start, materials, units, picture
   );
   return (
     <>
+      {asking}
       {wrong && <p className="wrong" role="alert">{wrong}</p>}
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <Looks mix={one.spec} materials={materials} units={units} seed={id} />

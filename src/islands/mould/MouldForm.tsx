@@ -4,7 +4,7 @@ import { cavityVolume, closingAct, closingCare, CLOSURES, FEEDS, layOut, layoutF
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { density, GRADES, PLASTISOL, WATER_DENSITY } from '@/core/material/index.ts';
 import { say } from '@/core/quantity/index.ts';
-import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { unreadIn } from '@/ui/unread.ts';
@@ -23,12 +23,13 @@ function measuredAs(c: Cavity, source: Source): number {
 
 interface Props {
   id?: number;
+  version?: string;
   mould: Mould;
   units: ShopUnits;
   others: string[];
 }
 
-export default function MouldForm({ id, mould: start, units, others }: Props) {
+export default function MouldForm({ id, version, mould: start, units, others }: Props) {
   const [m, setM] = useState(start);
   const [rows, setRows] = useState(new Set(start.cavities.map((c) => c.y)).size);
   const [same, setSame] = useState(true);
@@ -47,10 +48,11 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
       <QuantityField key={c.source} hideLabel={hide} label={{ bait: 'One bait weighs', water: 'Water in it weighs', ml: 'It holds', mesh: 'It holds', rough: 'Length' }[c.source]} value={c.measured} dimensions={[SOURCES[c.source].dimension]} shop={units} onChange={(v) => v !== null && change({ measured: v })} />
     </>
   );
-  const save = async (fields: HTMLFormElement) => {
+  const { save, asking } = useSave(version);
+  const keep = async (fields: HTMLFormElement) => {
     const unread = unreadIn(fields);
     if (unread) return setWrong({ message: unread });
-    const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/moulds${id ? `/${id}` : ''}`, m);
+    const reply = await save<{ id: number }>(id ? 'PUT' : 'POST', `/api/catalogue/moulds${id ? `/${id}` : ''}`, m);
     if (!reply.ok) return setWrong({ message: reply.message, field: reply.field });
     location.assign(`/moulds/${reply.value.id}`);
   };
@@ -63,7 +65,8 @@ export default function MouldForm({ id, mould: start, units, others }: Props) {
         <p className="mt-2">One cavity holds {say(cavityVolume(first), 'volume', units, 2)}, {measured ? 'measured' : 'only a guess'}: {SOURCES[first.source].name}.</p>
         <p className="hint mt-2">To close it: {closingAct(m)}. {closingCare(m).join(' ')}</p>
       </div>
-      <form onSubmit={(e) => { e.preventDefault(); void save(e.currentTarget); }} noValidate>
+      {asking}
+      <form onSubmit={(e) => { e.preventDefault(); void keep(e.currentTarget); }} noValidate>
         <div className="grid gap-3 md:grid-cols-2">
           <label className="field md:col-span-2"><span>Name</span><input className="box" value={m.name} onChange={(e) => set({ name: e.target.value })} aria-invalid={wrong?.field === 'name' ? true : undefined} />{wrong?.field === 'name' && <span className="wrong" role="alert">{wrong.message}</span>}</label>
           <label className="field"><span>Made of</span><select className="box" value={m.metal} onChange={(e) => set({ metal: e.target.value as Metal })}>{choices(METALS)}</select></label>

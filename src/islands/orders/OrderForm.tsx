@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
 import type { Control, FieldErrors, UseFormRegister } from 'react-hook-form';
-import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 
 interface Choice {
   id: number;
@@ -26,6 +26,7 @@ export interface OrderDraft {
 }
 interface Props {
   id?: number;
+  version?: string;
   draft: OrderDraft;
   baits: Choice[];
   colourways: Choice[];
@@ -90,28 +91,30 @@ function LineFields({ i, control, register, errors, baits, colourways, today, on
 export const emptyLine = (promised: string): Line => ({ name: '', pack: '1', promised, parts: [{ bait: '', colourway: '', count: '' }] });
 
 /** An order with its lines; what is wrong is said beside the field, and nothing typed is lost. */
-export default function OrderForm({ id, draft, baits, colourways, customers, today }: Props) {
+export default function OrderForm({ id, version, draft, baits, colourways, customers, today }: Props) {
   const { control, register, handleSubmit, getValues, formState: { errors, isSubmitting } } = useForm<OrderDraft>({ defaultValues: draft });
   const { fields, append, remove } = useFieldArray({ control, name: 'lines' });
   const [wrong, setWrong] = useState('');
-  const save = async (typed: OrderDraft) => {
+  const { save, asking } = useSave(version);
+  const keep = async (typed: OrderDraft) => {
     const body = {
       customer: typed.customer, note: typed.note,
       lines: typed.lines.map((l) => ({ id: l.lineId, name: l.name, pack: Number(l.pack), promised: l.promised, parts: l.parts.map((p) => ({ bait: Number(p.bait), colourway: Number(p.colourway), count: Number(p.count) })) })),
     };
-    const reply = await call<{ id: number; kept: string[] }>(id ? 'PUT' : 'POST', id ? `/api/orders/${id}` : '/api/orders', body);
+    const reply = await save<{ id: number; kept: string[] }>(id ? 'PUT' : 'POST', id ? `/api/orders/${id}` : '/api/orders', body);
     if (!reply.ok) return setWrong(reply.message);
     if (reply.value.kept.length > 0) return setWrong('Saved, but baits were already shot or packed for something you took out: that stays in the order.');
     location.assign('/orders');
   };
   return (
-    <form onSubmit={(e) => void handleSubmit(save)(e)} noValidate className="max-w-5xl">
+    <form onSubmit={(e) => void handleSubmit(keep)(e)} noValidate className="max-w-5xl">
       <div className="grid gap-3 pb-4 md:grid-cols-2">
         <label className="field"><span>For</span><input className="box" list="customers" autoFocus aria-invalid={errors.customer ? true : undefined} {...register('customer', { required: 'Say who it is for.' })} />{errors.customer && <span className="wrong" role="alert">{errors.customer.message}</span>}</label>
         <datalist id="customers">{customers.map((c) => <option key={c} value={c} />)}</datalist>
         <label className="field"><span>Note</span><input className="box" {...register('note')} /></label>
       </div>
       {fields.map((f, i) => <LineFields key={f.id} {...{ i, control, register, errors, baits, colourways, today }} only={fields.length === 1} onRemove={() => remove(i)} />)}
+      {asking}
       {wrong && <p className="wrong my-2" role="alert">{wrong}</p>}
       <div className="flex flex-wrap gap-3 border-t-[1.5px] border-ink pt-4">
         <button type="submit" className="act act-main" disabled={isSubmitting}>{id ? 'Keep the changes' : 'Put it in the book'}</button>

@@ -6,6 +6,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
 import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Tape } from './Tape.tsx';
 import { useTiming } from './useTiming.ts';
@@ -22,6 +23,7 @@ export interface OpenPart extends Wanted {
 }
 interface Props {
   id?: number;
+  version?: string;
   name: string;
   day: string;
   input: PlanInput | null;
@@ -34,13 +36,14 @@ interface Props {
 }
 
 /** One session from chosen order lines: what to shoot, in which barrels, from which cups, with how much. */
-export default function Planner({ id: startId, name: startName, day, input: startInput, ticks: startTicks, parts, shelf, units, defaults, timing }: Props) {
+export default function Planner({ id: startId, version, name: startName, day, input: startInput, ticks: startTicks, parts, shelf, units, defaults, timing }: Props) {
   const [id, setId] = useState(startId);
   const [name, setName] = useState(startName);
   const [input, setInput] = useState<PlanInput>(startInput ?? { jobs: [], cups: [], settings: defaults.settings });
   const [ticks, setTicks] = useState(new Set(startTicks));
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(startId !== undefined);
+  const { save, asking } = useSave(version);
   useEffect(() => void Promise.all(Object.values(later).map((send) => send())).catch(() => undefined), []);
   const plan = useMemo(() => planSession(input, units), [input, units]);
   const times = useTiming(plan.ok ? plan : null, input, timing);
@@ -67,8 +70,8 @@ export default function Planner({ id: startId, name: startName, day, input: star
     change({ ...input, jobs, cups: cupsFor(shelf, jobs, input.cups, input.settings) });
   };
   const setCup = (cup: CupChoice) => change({ ...input, cups: input.cups.map((c) => (c.mix === cup.mix ? cup : c)) });
-  const save = async (): Promise<number | null> => {
-    const reply = await call<{ id: number }>(id ? 'PUT' : 'POST', id ? `/api/plans/${id}` : '/api/plans', { name, day, input });
+  const keep = async (): Promise<number | null> => {
+    const reply = await save<{ id: number }>(id ? 'PUT' : 'POST', id ? `/api/plans/${id}` : '/api/plans', { name, day, input });
     setWrong(reply.ok ? '' : reply.message);
     if (!reply.ok) return null;
     // What was ticked before the plan was first kept is kept with it.
@@ -79,7 +82,7 @@ export default function Planner({ id: startId, name: startName, day, input: star
     return reply.value.id;
   };
   const start = async () => {
-    const planId = saved && id ? id : await save();
+    const planId = saved && id ? id : await keep();
     if (!planId) return;
     const reply = await call<{ session: number }>('POST', '/api/sessions', { plan: planId, event: v4(), at: Date.now(), by: localStorage.getItem('twin-shot-bench') ?? 'bench' });
     if (!reply.ok) return setWrong(reply.message);
@@ -102,9 +105,10 @@ export default function Planner({ id: startId, name: startName, day, input: star
       <div className="min-w-0 [overflow-anchor:none]">
         <div className="flex flex-wrap items-end justify-between gap-3">
           <label className="min-w-0 flex-1"><span className="sr-only">Name of the session</span><input className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight" value={name} onChange={(e) => { setName(e.target.value); setSaved(false); }} /></label>
-          <button type="button" className="act no-print" disabled={saved} onClick={() => void save()}>{saved ? 'Kept' : 'Keep the plan'}</button>
+          <button type="button" className="act no-print" disabled={saved} onClick={() => void keep()}>{saved ? 'Kept' : 'Keep the plan'}</button>
         </div>
         <p className="mt-1 text-soft" data-summary>{plan.ok ? `${baitShots(plan.runs)} shots${others > 0 ? `, ${others} more for inserts and trials` : ''}, ${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ${count === 1 ? '1 line' : `${count} lines`}` : 'Not worked out yet'}</p>
+        {asking}
         {wrong && <p className="wrong" role="alert">{wrong}</p>}
         <ul className="mt-2" aria-label="Remarks">{plan.remarks.map((r) => <li key={r.sentence} className="py-1" data-remark={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict></li>)}</ul>
 

@@ -3,7 +3,7 @@ import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { SCHOOLS } from '@/core/schools.ts';
-import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { Ground } from '@/ui/Ground.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { unreadIn } from '@/ui/unread.ts';
@@ -11,7 +11,7 @@ import { Verdict } from '@/ui/Verdict.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
 
 /** All the shop's figures. The unit they are shown in changes at once; what they mean never does. */
-export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-ins may speak only there */ demo: boolean }) {
+export default function ShopForm({ shop: start, version, demo }: { shop: Shop; version: string; /** stand-ins may speak only there */ demo: boolean }) {
   const [s, setS] = useState(start);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const set = (part: Partial<Shop>) => {
@@ -25,15 +25,17 @@ export default function ShopForm({ shop: start, demo }: { shop: Shop; /** stand-
   const q = (label: string, value: number, dimension: Dimension, put: (v: number) => void, bounds: { min?: number; max?: number; whole?: boolean } = {}) => (
     <QuantityField key={label} label={label} value={value} dimensions={[dimension]} shop={units} {...bounds} onChange={(v) => v !== null && put(v)} />
   );
-  const save = async (fields: HTMLFormElement) => {
+  const { save, asking } = useSave(version);
+  const keep = async (fields: HTMLFormElement) => {
     const unread = unreadIn(fields);
     if (unread) return setSaid({ ok: false, text: unread });
-    const reply = await call<Shop>('PUT', '/api/shop', s);
+    const reply = await save('PUT', '/api/shop', s);
     setSaid(reply.ok ? { ok: true, text: 'Kept. Sessions already open run on by the figures they began with.' } : { ok: false, text: reply.message });
   };
   const group = 'grid gap-4 sm:grid-cols-2 lg:grid-cols-4 border-t-[1.5px] border-ink pt-3 pb-6';
   return (
-    <form noValidate onSubmit={(e) => { e.preventDefault(); void save(e.currentTarget); }}>
+    <form noValidate onSubmit={(e) => { e.preventDefault(); void keep(e.currentTarget); }}>
+      {asking}
       <div className={group}>
         <label className="field sm:col-span-2"><span>Name of the shop</span><input className="box" value={s.name} onChange={(e) => set({ name: e.target.value })} /></label>
         <QuantityField label="Height above the sea, m" value={s.altitude} dimensions={['count']} shop={units} max={6000} onChange={(v) => v !== null && set({ altitude: v })} />

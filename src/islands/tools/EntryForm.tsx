@@ -5,7 +5,7 @@ import { Bait } from '@/ui/Bait.tsx';
 import { dress } from '@/ui/dress.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { sayFlake } from '@/core/quantity/index.ts';
-import { call } from '@/ui/api.ts';
+import { useSave } from '@/ui/useSave.tsx';
 import { dropOf } from '@/core/material/hardness.ts';
 import { INGREDIENT_OF } from '@/core/material/ingredientOf.ts';
 import type { MaterialKind } from '@/core/material/kinds.ts';
@@ -135,21 +135,23 @@ function Twenty({ label, density, units, set }: { label: string; density: number
 }
 
 /** One form for every list of the shop: its fields are data. */
-export default function EntryForm({ list, id, values, ...context }: Context & { list: string; id?: number; values: Values | null }) {
+export default function EntryForm({ list, id, version, values, ...context }: Context & { list: string; id?: number; version?: string; values: Values | null }) {
   const form = FORMS[list]!;
   const [held, setHeld] = useState<Values>(values ?? form.blank);
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
-  const save = async (fields: HTMLFormElement) => {
+  const { save, asking } = useSave(version);
+  const keep = async (fields: HTMLFormElement) => {
     const unread = unreadIn(fields);
     if (unread) return setWrong({ message: unread });
-    const reply = await call(id ? 'PUT' : 'POST', `/api/catalogue/${list}${id ? `/${id}` : ''}`, held);
+    const reply = await save(id ? 'PUT' : 'POST', `/api/catalogue/${list}${id ? `/${id}` : ''}`, held);
     if (reply.ok) location.assign(form.back);
     else setWrong({ message: reply.message, field: reply.field });
   };
   const known = form.fields.some((f) => f.key === wrong?.field?.split('.')[0]);
   return (
-    <form className="grid max-w-3xl gap-4 sm:grid-cols-2" noValidate onSubmit={(e) => { e.preventDefault(); void save(e.currentTarget); }}>
+    <form className="grid max-w-3xl gap-4 sm:grid-cols-2" noValidate onSubmit={(e) => { e.preventDefault(); void keep(e.currentTarget); }}>
       {form.fields.filter((f) => !f.only || f.only.of.includes(String(held[f.only.key]))).map((f) => <Input key={`${f.key}${f.kind}`} field={f} value={held[f.key]} all={held} context={context} set={(part) => setHeld({ ...held, ...part })} wrong={wrong?.field?.split('.')[0] === f.key ? wrong.message : undefined} />)}
+      {asking}
       {wrong && !known && <p className="wrong sm:col-span-2" role="alert">{wrong.message}</p>}
       <p className="flex gap-3 sm:col-span-2"><button type="submit" className="act act-main">Keep this {form.one}</button><a className="act border-transparent" href={form.back}>Leave it</a></p>
     </form>

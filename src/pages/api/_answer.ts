@@ -1,13 +1,17 @@
 import type { APIContext } from 'astro';
 import type * as z from 'zod';
+import { readJson } from '@/service/json.ts';
 import type { Problem, Result } from '@/service/result.ts';
 
 /** Problem details (RFC 9457): `detail` is a sentence for the maker, `code` for the program, `field` where it was typed. */
-export const problemReply = ({ status, code, message, field }: Problem): Response =>
-  new Response(JSON.stringify({ type: `/docs/problems#${code}`, title: code, status, detail: message, code, field }), { status, headers: { 'content-type': 'application/problem+json' } });
+export const problemReply = ({ status, code, message, field, now }: Problem): Response =>
+  new Response(JSON.stringify({ type: `/docs/problems#${code}`, title: code, status, detail: message, code, field, now }), { status, headers: { 'content-type': 'application/problem+json' } });
 
-export const answer = <T>(result: Result<T>, status = 200): Response =>
-  result.ok ? new Response(JSON.stringify(result.value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } }) : problemReply(result.problem);
+/** @param version of what is answered with, where it can be changed: said as its ETag */
+export const answer = <T>(result: Result<T>, status = 200, version?: string): Response =>
+  result.ok
+    ? new Response(JSON.stringify(result.value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...(version !== undefined && { etag: `"${version}"` }) } })
+    : problemReply(result.problem);
 
 type Read<T> = { ok: true; value: T } | { ok: false; reply: Response };
 
@@ -17,7 +21,7 @@ export async function readBody<S extends z.ZodType>(context: APIContext, schema:
   if (!context.request.headers.get('content-type')?.startsWith('application/json')) return bad('This takes JSON.');
   let raw: unknown;
   try {
-    raw = await context.request.json();
+    raw = readJson(await context.request.text());
   } catch {
     return bad('That is not JSON. Nothing was changed.');
   }
@@ -26,6 +30,9 @@ export async function readBody<S extends z.ZodType>(context: APIContext, schema:
   const first = read.error.issues[0]!;
   return bad(`${first.path.join('.') || 'body'}: ${first.message}`, first.path.join('.'));
 }
+
+/** The version a change was made from (`If-Match: "…"`); undefined where it does not say. */
+export const seenBy = (context: APIContext): string | undefined => /^"([\w-]{1,60})"$/.exec(context.request.headers.get('if-match') ?? '')?.[1];
 
 export const idOf = (context: APIContext, name = 'id'): number => {
   const id = Number(context.params[name]);

@@ -9,6 +9,7 @@ import colour from './08-colour.ts';
 import mixVersions from './09-mix-versions.ts';
 import branches from './10-branches.ts';
 import asAsked from './11-as-asked.ts';
+import requests from './12-requests.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked, requests];

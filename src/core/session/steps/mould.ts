@@ -51,7 +51,7 @@ function sprueStep(s: SessionState, m: MouldState, shot: ShotState): Step {
 
 /** When bare hands may take the baits: from the heat they open at, less what they stood longer than they had to. */
 function bareHands(s: SessionState, m: MouldState, now: number): string {
-  const left = handsAfter(heatOfMould(m.mould, s.shots.get(m.shot ?? '')?.stage.rods === true).section, FIRM.mean, s.roomCelsius ?? 20) - Math.max(0, now - m.readyAt) / 1000;
+  const left = handsAfter(heatOfMould(m.mould).section, FIRM.mean, s.roomCelsius ?? 20) - Math.max(0, now - m.readyAt) / 1000;
   return left > 0 ? `Bare hands in about ${lasting(left)}.` : 'They are cool enough for bare hands.';
 }
 

@@ -1,9 +1,16 @@
 import type { APIRoute } from 'astro';
 import * as z from 'zod';
-import { saveOrder } from '@/service/orders.ts';
-import { answer, idOf, readBody } from '../_answer.ts';
+import { missing, ok, versionOf } from '@/service/result.ts';
+import { orderNow, saveOrder } from '@/service/orders.ts';
+import { answer, idOf, readBody, seenBy } from '../_answer.ts';
+
+/** An order as it is edited. */
+export const GET: APIRoute = async (context) => {
+  const order = await orderNow(idOf(context));
+  return order ? answer(ok(order), 200, versionOf(order)) : answer(missing('order'));
+};
 
 export const PUT: APIRoute = async (context) => {
   const body = await readBody(context, z.unknown());
-  return body.ok ? answer(await saveOrder(body.value, idOf(context))) : body.reply;
+  return body.ok ? answer(await saveOrder(body.value, idOf(context), seenBy(context))) : body.reply;
 };

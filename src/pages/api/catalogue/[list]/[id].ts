@@ -1,18 +1,18 @@
 import type { APIRoute } from 'astro';
 import * as z from 'zod';
 import { findEntry, isList, saveEntry } from '@/service/catalogue.ts';
-import { missing, ok } from '@/service/result.ts';
-import { answer, idOf, readBody } from '../../_answer.ts';
+import { missing, ok, versionOf } from '@/service/result.ts';
+import { answer, idOf, readBody, seenBy } from '../../_answer.ts';
 
 export const GET: APIRoute = async (context) => {
   const { list = '' } = context.params;
   const entry = isList(list) ? await findEntry(list, idOf(context)) : null;
-  return answer(entry ? ok(entry) : missing('entry'));
+  return entry ? answer(ok(entry), 200, versionOf(entry.spec)) : answer(missing('entry'));
 };
 
 export const PUT: APIRoute = async (context) => {
   const { list = '' } = context.params;
   if (!isList(list)) return answer(missing('list'));
   const body = await readBody(context, z.unknown());
-  return body.ok ? answer(await saveEntry(list, body.value, idOf(context))) : body.reply;
+  return body.ok ? answer(await saveEntry(list, body.value, idOf(context), seenBy(context))) : body.reply;
 };

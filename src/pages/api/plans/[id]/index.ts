@@ -1,9 +1,9 @@
 import type { APIRoute } from 'astro';
 import { savePlan } from '@/service/plans.ts';
-import { answer, idOf, readBody } from '../../_answer.ts';
+import { answer, idOf, readBody, seenBy } from '../../_answer.ts';
 import { PlanBody } from '../index.ts';
 
 export const PUT: APIRoute = async (context) => {
   const body = await readBody(context, PlanBody);
-  return body.ok ? answer(await savePlan(body.value.name, body.value.day, body.value.input, idOf(context))) : body.reply;
+  return body.ok ? answer(await savePlan(body.value.name, body.value.day, body.value.input, idOf(context), seenBy(context))) : body.reply;
 };

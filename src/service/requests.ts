@@ -1,0 +1,1 @@
+export { once } from '@/store/requests.ts';

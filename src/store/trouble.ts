@@ -1,0 +1,26 @@
+/** What PostgreSQL or the driver says of a statement that failed, as far as it says so. */
+const codeOf = (error: unknown): string | undefined => {
+  const { original, code } = (error ?? {}) as { original?: { code?: unknown }; code?: unknown };
+  const said = original?.code ?? code;
+  return typeof said === 'string' ? said : undefined;
+};
+
+/** SQLSTATE classes that are about the values themselves: data that cannot be, constraints they break (PostgreSQL, appendix A). */
+const OF_VALUES = /^2[23]/;
+/** Classes and codes that pass: connections, resources, locks, time-outs, a database that goes or only reads. */
+const PASSES = /^(08|53|55|57|58|25|40|XX)/;
+const NETWORK = /^E[A-Z]+$/;
+
+/** The failure is of what was to be written, and would be the same whenever it was tried again. */
+export function ofItsOwn(error: unknown): boolean {
+  const code = codeOf(error);
+  if (code !== undefined) return OF_VALUES.test(code);
+  return error instanceof Error && !error.name.startsWith('Sequelize') && !awayNow(error);
+}
+
+/** The database is away, full, busy or read-only: to be tried again later. */
+export function awayNow(error: unknown): boolean {
+  const code = codeOf(error);
+  if (code !== undefined && (PASSES.test(code) || NETWORK.test(code))) return true;
+  return error instanceof Error && /^Sequelize(Connection|HostNot|AccessDenied|InvalidConnection|DatabaseError.*terminat)|Connection terminated|terminating connection|ECONNREFUSED|timeout exceeded when trying to connect/i.test(`${error.name} ${error.message}`);
+}
