@@ -1,52 +1,69 @@
 // npm start: installs what is missing, builds, starts PostgreSQL, migrates, loads the demo shop if empty, serves.
+import './node.mjs';
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { answers, build, ensurePackages, existsSync, finished, join, portIsFree, root, say, start, stop, tsx } from './lib.mjs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { answers, build, ensurePackages, finished, join, portIsFree, root, say, start, stop, tsx } from './lib.mjs';
+import { alive, takeTurn } from './oneStart.mjs';
 import { cluster } from './postgres.mjs';
+import { keepRunning, keepStanding } from './supervise.mjs';
 
 const dist = process.env.TWIN_SHOT_DIST ?? join(root, 'dist');
 const host = process.env.HOST ?? '127.0.0.1';
-const runFile = join(root, '.data', 'running.json');
+const data = process.env.TWIN_SHOT_DATA ?? join(root, '.data');
+const runFile = join(data, 'running.json');
+const turnFile = join(data, 'starting');
 
-if (existsSync(runFile) && !process.env.TWIN_SHOT_DIST) {
-  const { pid, app: left, bench: leftBench, address } = JSON.parse(readFileSync(runFile, 'utf8'));
-  let alive = true;
-  try {
-    process.kill(pid, 0);
-  } catch {
-    alive = false;
+const running = () => (existsSync(runFile) ? JSON.parse(readFileSync(runFile, 'utf8')) : null);
+
+/** Somebody else is starting, or has: wait for it and say where it is. */
+async function already(pid) {
+  say('Another start is under way or done; waiting for it…');
+  for (let i = 0; i < 300 && alive(pid); i++) {
+    const at = running();
+    if (at && (await answers(`${at.address}/api/health`, 2))) {
+      say(`Twin Shot is already running: ${at.address}`);
+      process.exit(0);
+    }
+    await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  if (alive && (await answers(`${address}/api/health`, 2))) {
-    say(`Twin Shot is already running: ${address}`);
-    process.exit(0);
-  }
-  // An app left behind by a start that was killed would serve a database that has moved.
-  const cmdline = join('/proc', String(left), 'cmdline');
-  const benchLine = join('/proc', String(leftBench), 'cmdline');
-  if (!alive && leftBench && existsSync(benchLine) && readFileSync(benchLine, 'utf8').includes('simulate.ts')) process.kill(leftBench, 'SIGKILL');
-  if (!alive && existsSync(cmdline) && readFileSync(cmdline, 'utf8').includes(join(dist, 'server', 'entry.mjs'))) process.kill(left, 'SIGKILL');
 }
+for (let pid = takeTurn(turnFile); pid !== null; pid = takeTurn(turnFile)) {
+  await already(pid);
+  if (alive(pid)) stop(`Another start (process ${pid}) neither serves nor ends. End it (kill ${pid}), then start again.`);
+}
+process.on('exit', () => rmSync(turnFile, { force: true }));
+
+/** What a start that was killed left behind would serve a database that has moved. */
+function clearLeft() {
+  const left = running();
+  for (const [pid, what] of [[left?.app, join(dist, 'server', 'entry.mjs')], [left?.bench, 'simulate.ts']]) {
+    const line = join('/proc', String(pid), 'cmdline');
+    if (pid && existsSync(line) && readFileSync(line, 'utf8').includes(what)) process.kill(pid, 'SIGKILL');
+  }
+  rmSync(runFile, { force: true });
+}
+clearLeft();
+
+let port = Number(process.env.PORT ?? 4310);
+if (!(port >= 1 && port <= 65535)) stop('PORT must be a number from 1 to 65535.');
+if (process.env.PORT && !(await portIsFree(port, host))) stop(`Port ${port} is taken by another program. Set PORT to a free one, or leave it out to have one found.`);
 
 ensurePackages();
 build(dist);
 
-const own = process.env.DATABASE_URL ? null : await cluster('postgres');
+const own = process.env.DATABASE_URL ? null : await cluster('postgres', { data });
 const DATABASE_URL = process.env.DATABASE_URL ?? own.url;
 
 let app = null;
 let bench = null;
+let watching = () => {};
 let ending = false;
-async function end(code) {
+async function end(code, why) {
   if (ending) return;
   ending = true;
-  bench?.kill('SIGKILL');
-  if (app && app.exitCode === null) {
-    const gone = finished(app);
-    app.kill('SIGTERM');
-    const late = setTimeout(() => app.kill('SIGKILL'), 4000);
-    await gone;
-    clearTimeout(late);
-  }
+  if (why) console.error(`\n${why}\n`);
+  watching();
+  await Promise.all([bench?.stop(0), app?.stop()]);
   own?.stop();
   rmSync(runFile, { force: true });
   if (code === 0) say('Stopped. Everything is kept.');
@@ -58,24 +75,32 @@ process.on('SIGTERM', () => void end(0));
 const prepared = await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL }));
 if (prepared !== 0) await end(prepared);
 
-let port = Number(process.env.PORT ?? 4310);
 if (!process.env.PORT) while (!(await portIsFree(port, host))) port += 1;
-// In a process group of its own, so that Ctrl-C reaches it through us and in order.
-app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] });
-app.once('exit', (code) => {
-  if (!ending) {
-    say('The app stopped by itself.');
-    void end(code ?? 1);
-  }
-});
 const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
-if (!(await answers(`${address}/api/health`, 30))) {
-  await end(1);
-  stop('The app did not answer.');
+const note = () => {
+  mkdirSync(data, { recursive: true });
+  writeFileSync(runFile, JSON.stringify({ pid: process.pid, app: app?.child?.pid ?? null, bench: bench?.child?.pid ?? null, address }));
+};
+// In a process group of its own, so that Ctrl-C reaches it through us and in order.
+app = keepRunning(
+  () => start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
+  {
+    ended: (how, wait) => {
+      say(`The app ended (${how}); it is started again in ${wait / 1000} s. Nothing recorded is lost.`);
+      setTimeout(note, wait + 200);
+    },
+    givenUp: () => void end(1, 'The app ended again and again and is given up. What it said stands above; everything recorded is kept.'),
+  },
+);
+if (own) {
+  watching = keepStanding(own.stands, own.start, {
+    ended: (wait) => say(`PostgreSQL ended; it is started again in ${wait / 1000} s.`),
+    givenUp: () => void end(1, `PostgreSQL ended again and again and is given up. Its log is in ${own.dir}; everything recorded is kept.`),
+  });
 }
+if (!(await answers(`${address}/api/health`, 30))) await end(1, 'The app did not answer within 30 s.');
 // Stand-ins for instruments: they follow a running session while the shop's switch is on.
 const { status, stdout } = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'standIns.ts')], { cwd: root, env: { ...process.env, DATABASE_URL }, encoding: 'utf8' });
-if (status === 0) bench = tsx('src/device/simulate.ts', [], { TWIN_SHOT_URL: address, STAND_IN_KEYS: stdout.trim().split('\n').at(-1) });
-mkdirSync(join(root, '.data'), { recursive: true });
-writeFileSync(runFile, JSON.stringify({ pid: process.pid, app: app.pid, bench: bench?.pid ?? null, address }));
+if (status === 0) bench = keepRunning(() => tsx('src/device/simulate.ts', [], { TWIN_SHOT_URL: address, STAND_IN_KEYS: stdout.trim().split('\n').at(-1) }), { givenUp: () => say('The stand-ins ended and are given up; everything else goes on.') });
+note();
 say(`\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is kept.\n`);

@@ -1,4 +1,5 @@
 // npm test: installs what is missing and runs everything. `npm test -- unit` (or check, api, browser) runs one part.
+import './node.mjs';
 import { mkdirSync, readdirSync } from 'node:fs';
 import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, must, root, say, start, tsx } from './lib.mjs';
 import { cluster } from './postgres.mjs';

@@ -1,4 +1,5 @@
 import { clock } from '@/core/quantity/format.ts';
+import { listen } from './live.ts';
 
 interface Line {
   session: number;
@@ -34,7 +35,7 @@ export function watchClockLine(host: HTMLElement): void {
       // The next event tries again.
     }
   };
-  new EventSource(`/api/sessions/${line.session}/stream?after=${line.seq}`).onmessage = () => void refresh();
+  listen({ session: line.session, after: line.seq }, () => void refresh());
   draw();
   setInterval(draw, 1000);
 }

@@ -79,7 +79,7 @@ test('PostgreSQL killed in the middle of a shot: nothing acknowledged is lost, a
 test('a stream opened before the database went away carries on after it', async () => {
   const stop = new AbortController();
   const from = (await logged()).size;
-  const reply = await fetch(`${app.url}/api/sessions/${session}/stream?after=${from}`, { signal: stop.signal });
+  const reply = await fetch(`${app.url}/api/stream?session=${session}:${from}`, { signal: stop.signal });
   pg.stop('immediate');
   pg.start();
   await until('an append', async () => (await ask('POST', events(), { events: [event(session, 'stirred', { cup: '2' })] })).status === 200);
@@ -89,5 +89,5 @@ test('a stream opened before the database went away carries on after it', async 
     if (text.includes('"kind":"stirred"')) break;
   }
   stop.abort();
-  assert.match(text, new RegExp(`id: ${from + 1}\\n`));
+  assert.match(text, new RegExp(`id: ${session}:${from + 1}\\n`));
 });

@@ -60,7 +60,7 @@ test('a probe on the bench while its cup is in the oven is not taken for the cup
   const second = await serve(process.env.DATABASE_URL!);
   const heard: string[] = [];
   const stop = new AbortController();
-  const stream = await fetch(`${second.url}/api/devices/stream`, { signal: stop.signal });
+  const stream = await fetch(`${second.url}/api/stream?devices`, { signal: stop.signal });
   void (async () => { for await (const chunk of stream.body!) heard.push(Buffer.from(chunk as Uint8Array).toString()); })().catch(() => {});
   const probe = await make('Third probe');
   await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: [event(session, 'charged', { cup: '2', grams: 150, from: 'fresh' })] });

@@ -20,7 +20,7 @@ after(async () => {
 /** Reads a stream until `n` events have come. */
 async function hear(app: App, after: number, n: number, ready: () => void): Promise<number[]> {
   const stop = new AbortController();
-  const reply = await fetch(`${app.url}/api/sessions/${session}/stream?after=${after}`, { signal: stop.signal });
+  const reply = await fetch(`${app.url}/api/stream?session=${session}:${after}`, { signal: stop.signal });
   assert.equal(reply.headers.get('content-type'), 'text/event-stream');
   const seqs: number[] = [];
   let text = '';

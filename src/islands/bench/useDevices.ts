@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { DeviceKind, Flag } from '@/core/device/index.ts';
 import { FLAGS } from '@/core/device/index.ts';
 import { call } from '@/ui/api.ts';
+import { listen } from '@/ui/live.ts';
 
 export interface Device {
   id: number;
@@ -27,17 +28,16 @@ export function useDevices(session: number, onPedal: () => void): { devices: Dev
   const pedal = useRef(onPedal);
   useEffect(() => void (pedal.current = onPedal));
   useEffect(() => {
-    const stream = new EventSource('/api/devices/stream');
-    stream.onmessage = (m) => {
-      const { gone, moved, ...heard } = JSON.parse(m.data as string) as Device & { gone?: boolean; moved?: boolean };
+    const hear = (told: unknown) => {
+      const { gone, moved, ...heard } = told as Device & { gone?: boolean; moved?: boolean };
       // A list of what there is, or a move, is no reading: it was heard when it was heard.
       const fresh = moved === undefined && heard.at !== null && Date.now() - heard.at < LATELY;
       const said = { ...heard, at: fresh ? Date.now() : heard.at };
       setDevices((held) => [...held.filter((d) => d.id !== said.id), ...(gone ? [] : [said])].sort((a, b) => a.id - b.id));
-      if (moved || gone) return;
+      if (moved !== undefined || gone) return;
       if (said.kind === 'pedal' && said.value === 1 && said.flag === null && (said.session === null || said.session === session)) pedal.current();
     };
-    return () => stream.close();
+    return listen('devices', hear);
   }, [session]);
   const place = (id: number, target: Device['target']) => {
     void call('PUT', `/api/devices/${id}/binding`, target && { session, target }).then((reply) => {

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
 import { EVENT_VERSION, fold, identityOf, lastUndoable } from '@/core/session/index.ts';
+import { listen } from '@/ui/live.ts';
 import { benchName, keep, kept, sendWaiting } from './outbox.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
@@ -72,15 +73,15 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   }, [id, flush, change]);
 
   const last = initial.at(-1)?.seq ?? 0;
-  useEffect(() => {
-    const stream = new EventSource(`/api/sessions/${id}/stream?after=${last}`);
-    stream.onmessage = (m) => {
-      const e = JSON.parse(m.data as string) as AnyEvent;
-      take([e]);
-      if (outbox.current.some((x) => x.id === e.id)) change(outbox.current.filter((x) => x.id !== e.id));
-    };
-    return () => stream.close();
-  }, [id, last, take, change]);
+  useEffect(
+    () =>
+      listen({ session: id, after: last }, (told) => {
+        const e = told as AnyEvent;
+        take([e]);
+        if (outbox.current.some((x) => x.id === e.id)) change(outbox.current.filter((x) => x.id !== e.id));
+      }),
+    [id, last, take, change],
+  );
 
   const state = useMemo(() => {
     const known = new Set(confirmed.map((e) => e.id));

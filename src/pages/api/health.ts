@@ -1,11 +1,8 @@
 import type { APIRoute } from 'astro';
-import { readShop } from '@/service/shop.ts';
+import { health } from '@/service/health.ts';
 
+/** Whether the shop can record: 200 where it can, 503 with what is wrong where it cannot. */
 export const GET: APIRoute = async () => {
-  try {
-    const shop = await readShop();
-    return new Response(JSON.stringify({ ok: true, shop: shop.name }), { headers: { 'content-type': 'application/json' } });
-  } catch {
-    return new Response(JSON.stringify({ ok: false }), { status: 503, headers: { 'content-type': 'application/json' } });
-  }
+  const now = await health();
+  return new Response(JSON.stringify(now), { status: now.ok ? 200 : 503, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
 };
