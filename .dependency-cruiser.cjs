@@ -15,6 +15,7 @@ module.exports = {
     only('ui-imports-core', 'ui', ['core']),
     only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker']),
     only('worker-imports-core', 'worker', ['core']),
+    only('guard-stands-alone', 'guard', []),
     only('device-imports-core', 'device', ['core']),
     { name: 'nothing-knows-the-worlds', severity: 'error', from: { path: '^src/' }, to: { path: '^worlds/' } },
     { name: 'worlds-know-no-models', severity: 'error', from: { path: '^worlds/' }, to: { path: '^src/', pathNot: '^src/core/chance' } },

@@ -4,7 +4,7 @@ import { applyTrials } from './trials.ts';
 import type { SessionHead } from '@/store/log.ts';
 import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
 import { unlearn } from '@/store/lessons.ts';
-import { afterCommit, inTransaction } from '@/store/query.ts';
+import { afterCommit, inTransaction, ownMemory } from '@/store/query.ts';
 import { ofItsOwn } from '@/store/trouble.ts';
 import type { Written } from './project.ts';
 import { project } from './project.ts';
@@ -24,7 +24,15 @@ interface Held {
 const held = new Map<number, Held>();
 const MOST_HELD = 30;
 
+const nameOf = (session: number): string => `session ${session}`;
+/** As this piece of work knows it, committed or not; everybody else only when it is. */
+const heldOf = (session: number): Held | undefined => (ownMemory()?.get(nameOf(session)) as Held | undefined) ?? held.get(session);
+
 function hold(session: number, h: Held): void {
+  ownMemory()?.set(nameOf(session), h);
+  afterCommit(() => publish(session, h));
+}
+function publish(session: number, h: Held): void {
   held.delete(session);
   held.set(session, h);
   if (held.size > MOST_HELD) held.delete(held.keys().next().value!);
@@ -46,7 +54,7 @@ export interface Appended {
  * @param lend its state goes to somebody who goes on looking at it
  */
 async function current(session: number, seq: number, lend = false): Promise<Held | null> {
-  let h = held.get(session);
+  let h = heldOf(session);
   const last = h?.events.at(-1)?.seq ?? 0;
   if (h && last === seq) {
     h.lent ||= lend;
@@ -58,7 +66,7 @@ async function current(session: number, seq: number, lend = false): Promise<Held
   const before = last < seq ? (h?.events ?? []) : [];
   h = folded(snapshot, [...before, ...(await eventsAfter(session, before.at(-1)?.seq ?? 0))]);
   h.lent = lend;
-  afterCommit(() => hold(session, h!));
+  hold(session, h);
   return h;
 }
 
@@ -71,6 +79,7 @@ export async function logText(session: number, seq: number): Promise<string> {
 async function taken(session: number, seq: number): Promise<Held> {
   const h = (await current(session, seq))!;
   held.delete(session);
+  ownMemory()?.delete(nameOf(session));
   return h.lent ? folded(h.snapshot, [...h.events]) : { ...h, events: [...h.events] };
 }
 
@@ -137,7 +146,7 @@ async function write(session: number, head: SessionHead, good: AnyEvent[]): Prom
   await setHead(session, out.seq, h.state.status, h.state.finishedAt);
   if (head.status === 'finished' && h.state.status !== 'finished') await unlearn(session);
   await notify(session, out.seq);
-  afterCommit(() => hold(session, h));
+  hold(session, h);
   return out;
 }
 

@@ -34,16 +34,11 @@ export async function baitsOfVersions(versions: MixVersion[]): Promise<Record<nu
   return out;
 }
 
-/** A picture larger than this is not kept, bytes. */
-export const LARGEST = 8_000_000;
 /** What pictures begin with. */
 const KINDS: [string, number[]][] = [['image/jpeg', [0xff, 0xd8, 0xff]], ['image/png', [0x89, 0x50, 0x4e, 0x47]], ['image/webp', [0x52, 0x49, 0x46, 0x46]]];
 
-export const tooLarge = (bytes: number) => problem(422, 'too-large', `That picture is ${Math.round(bytes / 1e6)} MB; up to ${LARGEST / 1e6} MB is kept. Make it smaller; the pictures kept before are still here.`);
-
 /** Keeps a picture of a version of a mix: a swatch on the blade, a bait in the shade outdoors. */
 export async function keepPicture(mix: number, n: number, what: string, bytes: Buffer): Promise<Result<{ id: number }>> {
-  if (bytes.length > LARGEST) return tooLarge(bytes.length);
   const kind = KINDS.find(([, magic]) => magic.every((b, i) => bytes[i] === b))?.[0];
   if (!kind) return problem(422, 'no-picture', 'That is no picture this shop can show: JPEG, PNG or WebP. Nothing was changed.');
   const id = await putPicture(mix, n, kind, what.slice(0, 80), bytes);

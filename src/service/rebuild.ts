@@ -1,8 +1,8 @@
 import type { AnyEvent } from '@/core/session/index.ts';
 import { apply, fold, startState } from '@/core/session/index.ts';
-import { allSessionIds, eventsAfter, heldEvents, releaseHeld, setHead, snapshotOf } from '@/store/log.ts';
+import { allSessionIds, eventsAfter, heldEvents, lockSession, releaseHeld, setHead, snapshotOf } from '@/store/log.ts';
 import { clearInserts } from '@/store/inserts.ts';
-import { inTransaction } from '@/store/query.ts';
+import { inTransaction, takeTime } from '@/store/query.ts';
 import { clearReadTables } from '@/store/readTables.ts';
 import { append } from './append.ts';
 import { project } from './project.ts';
@@ -19,35 +19,39 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
       if (again.ok && again.value.accepted.length > 0) await releaseHeld(one.id);
     }
   }
+  // All of it or nothing: broken off, the tables are as they were. Acts that come meanwhile wait for it, or are tried again.
   await inTransaction(async () => {
+    await takeTime();
+    for (const id of all) await lockSession(id);
     for (const id of all) await clearReadTables(id);
     await clearInserts();
+    for (const id of all) tell(`session ${id}: ${await again(id)} events`);
   });
-  for (const id of all) {
-    const snapshot = (await snapshotOf(id))!;
-    const events = await eventsAfter(id, 0);
-    await inTransaction(async () => {
-      const byId = new Map(events.map((e) => [e.id, e]));
-      const written = new Map<string, string>();
-      let state = startState(snapshot);
-      let batch: AnyEvent[] = [];
-      const flush = async () => {
-        await project(state, batch, { find: (x) => byId.get(x) }, written);
-        batch = [];
-      };
-      for (const [i, e] of events.entries()) {
-        // A finish, an undo and whatever is put right after are taken by themselves: what they move depends on that moment.
-        const alone = e.kind === 'undone' || e.kind === 'finished' || state.status === 'finished';
-        if (alone) await flush();
-        if (e.kind === 'undone') state = fold(snapshot, events.slice(0, i + 1));
-        else apply(state, e);
-        batch.push(e);
-        if (alone) await flush();
-      }
-      await flush();
-      await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt);
-    });
-    tell(`session ${id}: ${events.length} events`);
-  }
   return all.length;
+}
+
+/** Read tables of one session from its log; answers with how many events there were. */
+async function again(id: number): Promise<number> {
+  const snapshot = (await snapshotOf(id))!;
+  const events = await eventsAfter(id, 0);
+  const byId = new Map(events.map((e) => [e.id, e]));
+  const written = new Map<string, string>();
+  let state = startState(snapshot);
+  let batch: AnyEvent[] = [];
+  const flush = async () => {
+    await project(state, batch, { find: (x) => byId.get(x) }, written);
+    batch = [];
+  };
+  for (const [i, e] of events.entries()) {
+    // A finish, an undo and whatever is put right after are taken by themselves: what they move depends on that moment.
+    const alone = e.kind === 'undone' || e.kind === 'finished' || state.status === 'finished';
+    if (alone) await flush();
+    if (e.kind === 'undone') state = fold(snapshot, events.slice(0, i + 1));
+    else apply(state, e);
+    batch.push(e);
+    if (alone) await flush();
+  }
+  await flush();
+  await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt);
+  return events.length;
 }

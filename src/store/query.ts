@@ -9,6 +9,8 @@ interface Running {
   transaction: Transaction;
   /** its last statement: one connection takes one at a time */
   last: Promise<unknown>;
+  /** what it remembers of what it has written, and nobody else may yet */
+  memory: Map<string, unknown>;
 }
 /** The transaction whatever runs now is part of: every query finds it here, so none can ask the pool for a second connection. */
 const running = new AsyncLocalStorage<Running>();
@@ -41,7 +43,7 @@ export const script = async (sql: string): Promise<void> => {
 
 /** Does all of it or none: one connection for everything inside, and what is inside such a piece of work already joins it. */
 export const inTransaction = <T>(work: () => Promise<T>): Promise<T> =>
-  running.getStore() ? work() : database().transaction((transaction) => running.run({ transaction, last: Promise.resolve() }, work));
+  running.getStore() ? work() : database().transaction((transaction) => running.run({ transaction, last: Promise.resolve(), memory: new Map() }, work));
 
 /** Waits, up to minutes, until it is this transaction's turn at a piece of work only one process does at a time. */
 export async function waitTurn(at: number): Promise<void> {
@@ -51,6 +53,9 @@ export async function waitTurn(at: number): Promise<void> {
 
 /** This transaction may do nothing for as long as it likes between two statements: it reckons much. */
 export const takeTime = (): Promise<void> => run('SET LOCAL idle_in_transaction_session_timeout = 0');
+
+/** What the transaction under way remembers by itself; null where none is. */
+export const ownMemory = (): Map<string, unknown> | null => running.getStore()?.memory ?? null;
 
 /** Done when what is under way has been committed; at once where nothing is. What a process remembers of the database waits for this. */
 export function afterCommit(then: () => void): void {

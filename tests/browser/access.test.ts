@@ -36,12 +36,15 @@ for (const ground of ['paper', 'slate']) {
   });
 }
 
-test('no screen is wider than a phone', async ({ page }) => {
+test('no screen is wider than a phone, and none wants what its policy of scripts and styles forbids', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const wide: string[] = [];
+  const forbidden: string[] = [];
+  page.on('console', (m) => /Content Security Policy/i.test(m.text()) && forbidden.push(`${page.url()}: ${m.text().slice(0, 200)}`));
   for (const screen of SCREENS) {
     await open(page, screen);
     if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1)) wide.push(screen);
   }
   expect(wide).toEqual([]);
+  expect(forbidden).toEqual([]);
 });

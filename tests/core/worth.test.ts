@@ -102,7 +102,7 @@ test('an instrument that was checked: what is reckoned of it holds eight times i
     let inside = 0;
     for (let n = 0; n < 3000; n++) {
       const [c, p] = [normal(chance, 0, steady), normal(chance, grows.mean, grows.sd)];
-      const known = instrumentPrior(reads, { shown: at + c + share * (p + normal(chance, 0, evening)) + normal(chance, 0, 0.8), true: at });
+      const known = instrumentPrior(reads, { shown: at + c + share * (p + normal(chance, 0, evening)) + normal(chance, 0, 1), true: at });
       if (Math.abs(c + p + normal(chance, 0, evening) - known.mean) <= 1.2816 * known.sd) inside += 1;
     }
     assert.ok(Math.abs(inside / 3000 - 0.8) < 0.025, `${reads} at ${at}°: ${inside / 3000}`);

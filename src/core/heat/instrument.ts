@@ -15,14 +15,14 @@ export interface Check {
 export const INSTRUMENTS = {
   probe: { name: 'a probe', steady: 1.2, grows: { mean: -1, sd: 1.5 }, evening: 0.6, tells: 0 },
   // Water is no mirror: only what is read in hot plastic tells of gloss.
-  infrared: { name: 'an infrared gun', steady: 2, grows: { mean: -6, sd: 3.2 }, evening: 1.2, tells: 140 },
+  infrared: { name: 'an infrared gun', steady: 2, grows: { mean: -6, sd: 3.2 }, evening: 1.5, tells: 140 },
 } as const satisfies Record<string, { name: string; steady: number; grows: Known; evening: number; tells: number }>;
 export type Instrument = keyof typeof INSTRUMENTS;
 
 /** °C at which plastic is worked and of the shop around it, and K a check is out by itself (judgements). */
 const WORKED = 165;
 const SHOP = 20;
-const CHECKED = 0.8;
+const CHECKED = 1;
 
 /**
  * K an instrument reads over what hot plastic is, by its kind and, where it was checked once, by what it showed then: a

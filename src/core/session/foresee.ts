@@ -55,6 +55,9 @@ export interface CupForeseen {
 /** Heat of a cup as the bench shows it so many s after it was reckoned, and as a draw then records it, °C. */
 export const shownHeat = (seen: CupForeseen, since: number): number => Math.max(-40, seen.now.celsius + (seen.trend * since) / 60);
 
+/** ln of s by which a bait gets firm sooner or later than conduction through its thickest section says: touch, ends, corners (judgement). */
+const FIRM_SD = 0.15;
+
 export interface MouldForeseen {
   /** s after which it is worth opening; null = never: rest it */
   open: number | null;
@@ -228,7 +231,7 @@ export function foresee(f: Followed, ask: HeatAsk): HeatAnswer {
     // Two doubts, each by itself: the heat of its metal, and how much longer its baits want.
     const edge = (sign: -1 | 1): number | null => {
       const s = here(m.celsius + sign * Z80 * m.sd).open;
-      return open === null || s === null ? null : open * Math.exp(m.opens.mean + sign * Math.hypot(Math.log(Math.max(1, s) / Math.max(1, open)), Z80 * m.opens.sd));
+      return open === null || s === null ? null : open * Math.exp(m.opens.mean + sign * Math.hypot(Math.log(Math.max(1, s) / Math.max(1, open)), Z80 * Math.hypot(m.opens.sd, FIRM_SD)));
     };
     return [m.key, { open: open === null ? null : open * stretch, firm: open, centre, low: edge(-1), high: edge(1), down: windowDown(THIN, m.shot, m.first, m.celsius), short: m.push && shortOf(m.push, m.shot, m.celsius) }];
   }));

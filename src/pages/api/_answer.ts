@@ -21,7 +21,7 @@ export async function readBody<S extends z.ZodType>(context: APIContext, schema:
   if (!context.request.headers.get('content-type')?.startsWith('application/json')) return bad('This takes JSON.');
   let raw: unknown;
   try {
-    raw = readJson(await context.request.text());
+    raw = readJson(new TextDecoder().decode(context.locals.body));
   } catch {
     return bad('That is not JSON. Nothing was changed.');
   }

@@ -1,13 +1,12 @@
 import type { APIRoute } from 'astro';
 import { problem } from '@/service/result.ts';
-import { keepPicture, LARGEST, tooLarge } from '@/service/mixes.ts';
+import { keepPicture } from '@/service/mixes.ts';
 import { answer, idOf } from '../../_answer.ts';
 
 /** A picture of a version of a mix, as its bytes: `n` the version, `what` it shows. */
 export const POST: APIRoute = async (context) => {
-  const { request, url } = context;
+  const { request, url, locals } = context;
   if (!request.headers.get('content-type')?.startsWith('image/')) return answer(problem(400, 'invalid', 'This takes a picture. Nothing was changed.'));
-  if (Number(request.headers.get('content-length') ?? 0) > LARGEST) return answer(tooLarge(Number(request.headers.get('content-length'))));
   const n = Number(url.searchParams.get('n'));
-  return answer(await keepPicture(idOf(context), Number.isSafeInteger(n) && n > 0 ? n : 0, url.searchParams.get('what') ?? '', Buffer.from(await request.arrayBuffer())), 201);
+  return answer(await keepPicture(idOf(context), Number.isSafeInteger(n) && n > 0 ? n : 0, url.searchParams.get('what') ?? '', Buffer.from(locals.body ?? [])), 201);
 };
