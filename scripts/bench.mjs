@@ -55,7 +55,7 @@ try {
   say(`fold of ${fold.events} events: p50 ${ms(fold.p50)}, p95 ${ms(fold.p95)} (goal 15 ms)`);
 
   const port = await freePort();
-  app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
+  app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
   const url = `http://127.0.0.1:${port}`;
   await answers(`${url}/api/health`);
   const json = (path, body) => fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }).then((r) => r.json());

@@ -17,7 +17,7 @@ try {
   await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
   const staged = JSON.parse(execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], { cwd: root, env, encoding: 'utf8' }).trim().split('\n').at(-1));
   const port = await freePort();
-  app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
+  app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
   const url = `http://127.0.0.1:${port}`;
   await answers(`${url}/api/health`);
   browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });

@@ -36,7 +36,7 @@ process.on('exit', () => rmSync(turnFile, { force: true }));
 /** What a start that was killed left behind would serve a database that has moved. */
 function clearLeft() {
   const left = running();
-  for (const [pid, what] of [[left?.app, join(dist, 'server', 'entry.mjs')], [left?.bench, 'simulate.ts']]) {
+  for (const [pid, what] of [[left?.app, 'serve.mjs'], [left?.bench, 'simulate.ts']]) {
     const line = join('/proc', String(pid), 'cmdline');
     if (pid && existsSync(line) && readFileSync(line, 'utf8').includes(what)) process.kill(pid, 'SIGKILL');
   }
@@ -83,7 +83,7 @@ const note = () => {
 };
 // In a process group of its own, so that Ctrl-C reaches it through us and in order.
 app = keepRunning(
-  () => start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
+  () => start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
   {
     ended: (how, wait) => {
       say(`The app ended (${how}); it is started again in ${wait / 1000} s. Nothing recorded is lost.`);

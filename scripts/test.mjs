@@ -49,7 +49,7 @@ if (wants('api') || wants('browser')) {
       part('browser');
       const DATABASE_URL = pg.database('browser', 'demo');
       const port = await freePort();
-      app = start(process.execPath, [join(dist, 'server', 'entry.mjs')], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
+      app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
       await answers(`http://127.0.0.1:${port}/api/health`);
       code = await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...named], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } }));
     }

@@ -7,7 +7,7 @@ import { fromElsewhere, meantForUs, namesFrom } from '@/guard/names.ts';
 import { waitFor } from '@/guard/rates.ts';
 import { problemReply } from '@/pages/api/_answer.ts';
 import { once } from '@/service/requests.ts';
-import { awayNow } from '@/service/result.ts';
+import { awayNow, brokenRule } from '@/service/result.ts';
 
 const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -23,6 +23,8 @@ const inWords = defineMiddleware(async (context, next) => {
   try {
     return guardHeaders(await next());
   } catch (error) {
+    // What no schema caught and the database would not have: the same whenever it is sent, and no fault of the machine's.
+    if (brokenRule(error)) return guardHeaders(problemReply({ status: 422, code: 'cannot-be-kept', message: 'Something in that names what is not here, or is of a size that cannot be kept. Nothing was changed.' }));
     const away = awayNow(error);
     console.error(error);
     const message = away ? 'The database is not answering. What you recorded is kept on this bench and sent again by itself.' : 'Something went wrong in the shop’s own machine. Nothing was changed; try again.';

@@ -1,7 +1,7 @@
 import { versionOf } from './version.ts';
 
 export { versionOf } from './version.ts';
-export { awayNow } from '@/store/trouble.ts';
+export { awayNow, brokenRule } from '@/store/trouble.ts';
 
 /** A use case answers with a value, or with a problem in words: errors are values. */
 export interface Problem {

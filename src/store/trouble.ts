@@ -11,6 +11,12 @@ const OF_VALUES = /^2[23]/;
 const PASSES = /^(08|53|55|57|58|25|40|XX)/;
 const NETWORK = /^E[A-Z]+$/;
 
+/** A value or a rule of the database's was broken by what was sent. */
+export function brokenRule(error: unknown): boolean {
+  const code = codeOf(error);
+  return code !== undefined && OF_VALUES.test(code);
+}
+
 /** The failure is of what was to be written, and would be the same whenever it was tried again. */
 export function ofItsOwn(error: unknown): boolean {
   const code = codeOf(error);

@@ -28,11 +28,12 @@ export interface App {
 /** One app process, serving the build under test. */
 export async function serve(databaseUrl: string, told: Record<string, string> = {}): Promise<App> {
   const port = await freePort();
-  const child = spawn(process.execPath, [join(process.env.TWIN_SHOT_DIST ?? join(root, 'dist'), 'server', 'entry.mjs')], {
+  const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), process.env.TWIN_SHOT_DIST ?? join(root, 'dist')], {
     env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production', ...told },
     stdio: ['ignore', 'pipe', 'ignore'],
   });
-  for await (const line of child.stdout!) if (String(line).includes('listening')) break;
+  // Read on to the end: who writes to a pipe nobody reads is killed by it.
+  await new Promise<void>((resolve) => child.stdout!.on('data', (line) => String(line).includes('listening') && resolve()));
   return {
     url: `http://127.0.0.1:${port}`,
     process: child,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { IdSchema, MOST_ID } from '../id.ts';
 import { readDay } from './csv.ts';
 
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'A day is written year-month-day.').refine((d) => readDay(d) === d, 'There is no such day.');
@@ -10,14 +11,14 @@ export const OrderSchema = z.object({
   lines: z
     .array(
       z.object({
-        id: z.number().int().optional(),
+        id: IdSchema.optional(),
         name: z.string().trim().max(80).default(''),
         pack: z.number().int('A pack holds whole baits.').min(1, 'A pack holds at least one.').max(10_000),
         promised: day,
         parts: z
           .array(z.object({
-            bait: z.number({ error: 'Choose a bait.' }).int().positive('Choose a bait.'),
-            colourway: z.number({ error: 'Choose a colourway.' }).int().positive('Choose a colourway.'),
+            bait: z.number({ error: 'Choose a bait.' }).int().positive('Choose a bait.').max(MOST_ID, 'There is no such bait.'),
+            colourway: z.number({ error: 'Choose a colourway.' }).int().positive('Choose a colourway.').max(MOST_ID, 'There is no such colourway.'),
             count: z.number({ error: 'How many?' }).int('Whole baits only.').min(1, 'At least one.').max(100_000),
           }))
           .min(1, 'A line wants at least one bait.')

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { IdSchema } from '../id.ts';
 import { asBuild, BlockSchema, EmbeddedBuildSchema, InjectorSchema } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 import { MixSchema, RUNS } from '../material/index.ts';
@@ -129,7 +130,7 @@ export type AnyEvent = { [K in Kind]: BenchEvent<K> }[Kind];
 
 const Envelope = z.object({
   id: z.uuid('An event needs an id of its own.'),
-  session: z.number().int().positive(),
+  session: IdSchema,
   at: z.number().int().min(946_684_800_000, 'The bench clock is wrong.').max(4_102_444_800_000, 'The bench clock is wrong.'),
   by: z.string().trim().min(1).max(60),
   v: z.number().int().min(1),

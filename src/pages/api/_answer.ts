@@ -1,5 +1,6 @@
 import type { APIContext } from 'astro';
 import type * as z from 'zod';
+import { idFrom } from '@/ui/id.ts';
 import { readJson } from '@/service/json.ts';
 import type { Problem, Result } from '@/service/result.ts';
 
@@ -34,7 +35,4 @@ export async function readBody<S extends z.ZodType>(context: APIContext, schema:
 /** The version a change was made from (`If-Match: "…"`); undefined where it does not say. */
 export const seenBy = (context: APIContext): string | undefined => /^"([\w-]{1,60})"$/.exec(context.request.headers.get('if-match') ?? '')?.[1];
 
-export const idOf = (context: APIContext, name = 'id'): number => {
-  const id = Number(context.params[name]);
-  return Number.isSafeInteger(id) && id > 0 && id < 2 ** 31 ? id : 0;
-};
+export const idOf = (context: APIContext, name = 'id'): number => idFrom(context.params[name]);

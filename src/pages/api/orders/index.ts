@@ -1,15 +1,12 @@
 import type { APIRoute } from 'astro';
 import * as z from 'zod';
 import { book, saveOrder } from '@/service/orders.ts';
+import { bookCursor } from '@/ui/cursor.ts';
 import { ok } from '@/service/result.ts';
 import { answer, readBody } from '../_answer.ts';
 
 /** The open book by promised day, 60 lines a page; `?after=2026-12-01,17` gives the page after that line. */
-export const GET: APIRoute = async ({ url }) => {
-  const [promised, id] = (url.searchParams.get('after') ?? '').split(',');
-  const after = promised && /^\d{4}-\d{2}-\d{2}$/.test(promised) && Number.isSafeInteger(Number(id)) ? { promised, id: Number(id) } : undefined;
-  return answer(ok(await book(new Date(), after)));
-};
+export const GET: APIRoute = async ({ url }) => answer(ok(await book(new Date(), bookCursor(url.searchParams.get('after')))));
 
 export const POST: APIRoute = async (context) => {
   const body = await readBody(context, z.unknown());

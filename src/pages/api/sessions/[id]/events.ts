@@ -4,11 +4,11 @@ import { append } from '@/service/append.ts';
 import { learnDue } from '@/service/learn.ts';
 import { ok } from '@/service/result.ts';
 import { eventsAfter } from '@/service/sessions.ts';
+import { idFrom } from '@/ui/id.ts';
 import { answer, idOf, readBody } from '../../_answer.ts';
 
 export const GET: APIRoute = async (context) => {
-  const after = Number(context.url.searchParams.get('after') ?? 0);
-  return answer(ok(await eventsAfter(idOf(context), Number.isSafeInteger(after) ? after : 0)));
+  return answer(ok(await eventsAfter(idOf(context), idFrom(context.url.searchParams.get('after')))));
 };
 
 /** Appends events; each is answered for by itself, so a bench can send all it has. */
