@@ -10,7 +10,7 @@ export interface Hostile {
 type Chance = () => number;
 
 const WORDS = ['', ' ', 'abc', '\u0000', 'half \ud83d', 'a'.repeat(12_000), '<script>alert(1)</script>', "'; DROP TABLE orders; --", '=1+1', '-dash', '../../etc/passwd', '${7*7}', '‮reversed', '𝔘nicode 🐟', 'null', '%s%n', '\r\nSet-Cookie: a=b', '2026-99-99,1', '2031-05-01,2147483648', '0000-01-01,1', '99999999999999,3', '1e300,1'];
-const NUMBERS = [0, -1, 1, 1.5, 2 ** 31, 2 ** 31 - 1, 2 ** 53, -(2 ** 63), 1e308, 1e-320, 99999999999999999999];
+const NUMBERS = [0, -1, 1, 1.5, 2 ** 31, 2 ** 31 - 1, 2 ** 53, -(2 ** 63), 1e308, 1e-320];
 const IDS = ['0', '-1', '1', '2', '2147483647', '2147483648', '9007199254740993', '1e9', '1.5', 'abc', '%00', '%ff', '..%2f..', "1'--", '%F0%9F%90%9F', 'a'.repeat(3000)];
 
 /** Something that might stand anywhere in JSON. */

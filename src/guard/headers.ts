@@ -13,6 +13,8 @@ const NO_PAGE = "default-src 'none'; frame-ancestors 'none'; sandbox";
 /** Puts them on an answer, in place. A page has its own policy of scripts, by their hashes. */
 export function guardHeaders(reply: Response): Response {
   for (const [name, value] of Object.entries(ALWAYS)) reply.headers.set(name, value);
+  // What the shop's clock is: benches keep time by it.
+  reply.headers.set('x-shop-clock', String(Date.now()));
   const own = reply.headers.get('content-security-policy');
   reply.headers.set('content-security-policy', own ? `${own.replace(/;\s*$/, '')}; frame-ancestors 'none'` : NO_PAGE);
   return reply;

@@ -70,8 +70,10 @@ const LAG = 5_000;
 
 /** What is to become of each reading: judged one after the other, each against the last good one. */
 function judgeAll(device: DeviceRow, list: { value: number; at?: number }[], now: number, lead: number, room: number | null, away: boolean, lag?: number): { judged: Judged[]; tell: Judged[] } {
-  let last = device.last_at && device.last_value !== null ? { at: device.last_at.getTime(), value: device.last_value } : null;
-  let written = device.sent_at && device.sent_value !== null ? { at: device.sent_at.getTime(), value: device.sent_value } : null;
+  // A reading from after now was taken by a clock that has been put back: it judges none of today's.
+  const ahead = device.last_at !== null && device.last_at.getTime() > now + LAG;
+  let last = !ahead && device.last_at && device.last_value !== null ? { at: device.last_at.getTime(), value: device.last_value } : null;
+  let written = !ahead && device.sent_at && device.sent_value !== null ? { at: device.sent_at.getTime(), value: device.sent_value } : null;
   const tell: Judged[] = [];
   const judged = list.map((r) => {
     const j = judge(device.kind, r, last, now, device.target_kind === 'cup' ? room : null, away);

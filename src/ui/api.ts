@@ -1,4 +1,5 @@
 import { v4 } from 'uuid';
+import { heardClock } from './shopClock.ts';
 
 export type Reply<T> =
   | { ok: true; value: T }
@@ -24,8 +25,11 @@ export async function call<T>(method: Method, path: string, body?: unknown, seen
   const key = unanswered.get(same) ?? v4();
   if (method !== 'GET') unanswered.set(same, key);
   const headers: Record<string, string> = { ...(text !== undefined && { 'content-type': 'application/json' }), ...(method !== 'GET' && { 'idempotency-key': key }), ...(seen !== undefined && { 'if-match': `"${seen}"` }) };
+  const asked = Date.now();
   try {
     const reply = await fetch(path, { method, headers, body: text, signal: AbortSignal.timeout(1000 * PATIENCE) });
+    const clock = Number(reply.headers.get('x-shop-clock') ?? NaN);
+    if (Number.isFinite(clock)) heardClock(clock, asked, Date.now());
     const read = (await reply.json()) as T & { detail?: string; field?: string; code?: string; now?: { value: unknown; version: string } };
     if (!NO_ANSWER.has(reply.status)) unanswered.delete(same);
     if (reply.ok) return { ok: true, value: read };

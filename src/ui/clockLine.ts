@@ -1,5 +1,6 @@
 import { clock } from '@/core/quantity/format.ts';
 import { listen } from './live.ts';
+import { shopNow } from './shopClock.ts';
 
 interface Line {
   session: number;
@@ -16,7 +17,7 @@ export function watchClockLine(host: HTMLElement): void {
   const due = host.querySelector('[data-due]')!;
   const draw = () => {
     if (!line) return;
-    due.textContent = line.due ? `${line.due.what} ${line.due.at > Date.now() ? `in ${clock((line.due.at - Date.now()) / 1000)}` : 'now'}` : '';
+    due.textContent = line.due ? `${line.due.what} ${line.due.at > shopNow() ? `in ${clock((line.due.at - shopNow()) / 1000)}` : 'now'}` : '';
   };
   const refresh = async () => {
     try {

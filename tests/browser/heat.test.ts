@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
 import { stirredHeat } from '@/device/hidden.ts';
 import { standIn } from '@/device/standIn.ts';
-import { BESIDE, byPointer, foreseen, mainSays, open, settled, stepOf } from './steps.ts';
+import { BESIDE, byPointer, foreseen, mainSays, open, ownClock, settled, stepOf } from './steps.ts';
 
 test('the what-ifs of heat answer as they are asked, and say when there is no answer', async ({ page }) => {
   await open(page, '/heat');
@@ -58,7 +58,7 @@ test('two side by side, with values handed over; what was learned is locked and 
 
 test('with instruments in the cups: from raw plastic to a matched draw by following only the advice', async ({ page, request }) => {
   test.setTimeout(180_000);
-  await page.clock.install();
+  await ownClock(page);
   await open(page, '/plan/new');
   await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
   await page.getByRole('button', { name: 'Start at the bench' }).click();

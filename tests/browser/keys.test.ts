@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
-import { byKeys, follow, settled } from './steps.ts';
+import { byKeys, follow, ownClock, settled } from './steps.ts';
 
 test('a session run by keyboard alone, with an undo, a by-eye look and marks by number and arrow', async ({ page }) => {
   test.setTimeout(180_000);
-  await page.clock.install();
+  await ownClock(page);
   await page.goto('/plan/1');
   const summary = page.locator('[data-summary]');
   await expect(summary).toContainText('for 48 promised');

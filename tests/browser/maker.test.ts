@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
-import { byPointer, follow, open, settled } from './steps.ts';
+import { byPointer, follow, open, ownClock, settled } from './steps.ts';
 
 test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({ page, context }) => {
   test.setTimeout(180_000);
-  await page.clock.install();
+  await ownClock(page);
   await open(page, '/orders/new');
 
   // What is wrong is said beside the field, and what was typed stays.
@@ -84,7 +84,7 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
 
 test('off the path: an upside down, half clamped, unmatched shot is said and taken; plans change; the night comes', async ({ page }) => {
   test.setTimeout(120_000);
-  await page.clock.install();
+  await ownClock(page);
   await open(page, '/plan/new');
   await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
   await page.getByRole('button', { name: 'Start at the bench' }).click();

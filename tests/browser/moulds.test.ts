@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { ascii, binary, sphere, torus } from '../meshes.ts';
-import { byPointer, follow, open, settled } from './steps.ts';
+import { byPointer, follow, open, ownClock, settled } from './steps.ts';
 
 test('a mesh gives a cavity its volume, section and outline; its units are asked; a hole is said; rubbish is refused', async ({ page }) => {
   await open(page, '/moulds/new');
@@ -34,7 +34,7 @@ test('half a million triangles are measured off the page’s own thread, and can
 });
 
 test('a home-made mould: masses from the box, pot life counting down, and a mould of the shop at the end', async ({ page }) => {
-  await page.clock.install();
+  await ownClock(page);
   await open(page, '/moulds/castings/new');
   await page.getByRole('textbox', { name: 'Name of the casting' }).fill('Jetty sprat, silicone');
   await page.getByRole('textbox', { name: 'Its volume, if known' }).fill('40');
@@ -54,7 +54,7 @@ test('a home-made mould: masses from the box, pot life counting down, and a moul
 
 test('a new mould’s first evening: its trial card is asked for at the bench, and its figures are in the mould', async ({ page }) => {
   test.setTimeout(180_000);
-  await page.clock.install();
+  await ownClock(page);
   await open(page, '/bench');
   await page.getByRole('link', { name: 'Begin To run: the new sprat mould’s first evening' }).click();
   await settled(page);

@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { atMoment, noted } from './bench.ts';
-import { foreseen, open, settled } from './steps.ts';
+import { foreseen, open, ownClock, settled } from './steps.ts';
 
 const EELS = { bait: 'Slip eel 95', colourway: 'Bilge moss over oyster lint', count: 14 };
 const seq = async (page: Page): Promise<number> => Number(await page.locator('[data-seq]').getAttribute('data-seq'));
@@ -48,7 +48,7 @@ test('A2 a scorched cup is said across the bench, by name, and nothing more is a
 
 test('C8 a key that changed under the thumb notes nothing, flashes, and means the new thing when it has been read', async ({ page, request }) => {
   const session = await atMoment(request, { ...EELS, until: (s) => s.log.some((e) => e.kind === 'opened') });
-  await page.clock.install();
+  await ownClock(page);
   await page.goto(`/bench/${session}`);
   await settled(page);
   await page.clock.fastForward(2000);

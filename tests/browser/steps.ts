@@ -21,6 +21,17 @@ export const foreseen = (page: Page) =>
   expect.poll(async () => { const bench = page.locator('[data-ready]'); return (await bench.getAttribute('data-notes')) === (await bench.getAttribute('data-foreseen')); }).toBe(true);
 export const mainSays = async (page: Page): Promise<string> => (await page.locator('[data-main]').textContent()) ?? '';
 
+/** The page's clock is the test's own, and the shop's with it: time passes when the test says so. */
+export async function ownClock(page: Page): Promise<void> {
+  await page.clock.install();
+  await page.addInitScript(() => {
+    const said = Object.getOwnPropertyDescriptor(Headers.prototype, 'get')!.value as (this: Headers, name: string) => string | null;
+    Headers.prototype.get = function (name) {
+      return name === 'x-shop-clock' ? null : said.call(this, name);
+    };
+  });
+}
+
 /** A key that changed by itself is read before it is pressed: a hand takes a second and a half. */
 export async function unguarded(page: Page): Promise<void> {
   const guarded = page.locator('[data-main][data-guarded]');
@@ -115,7 +126,7 @@ export async function plan(page: Page, customer: string, bait: string, colourway
   const id = (all: { id: number; spec: { name: string } }[], name: string) => all.find((e) => e.spec.name === name)!.id;
   const order = { customer, note: '', lines: [{ name: '', pack: 1, promised: '2031-06-01', parts: [{ bait: id(baits!, bait), colourway: id(colourways!, colourway), count }] }] };
   expect((await page.request.post('/api/orders', { data: order })).status()).toBe(201);
-  await page.clock.install();
+  await ownClock(page);
   await open(page, '/plan/new');
   await page.getByRole('checkbox', { name: new RegExp(customer) }).check();
 }

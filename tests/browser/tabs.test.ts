@@ -1,6 +1,9 @@
+import type { APIRequestContext, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import pg from 'pg';
 import type { Snapshot } from '@/core/session/index.ts';
 import { atMoment, noted } from './bench.ts';
+import { byPointer, settled } from './steps.ts';
 
 test('eight tabs on one bench: each opens, hears what another bench does, and the pages between go on', async ({ page, context, request }) => {
   const session = await atMoment(request, { bait: 'Slip eel 95', colourway: 'Lamp oil', count: 8, until: (s) => [...s.cups.values()].some((c) => c.woken) });
@@ -41,4 +44,81 @@ test('what somebody else changed meanwhile is shown beside mine, and a hand deci
   await dialog.getByRole('button', { name: 'Save mine over it' }).click();
   await page.waitForURL('/orders');
   expect(((await (await request.get(`/api/orders/${id}`)).json()) as { note: string }).note).toBe('by van');
+});
+
+/** The acts of a session as the shop has them. */
+const logOf = async (request: APIRequestContext, session: number) => (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as { id: string; seq: number; at: number; kind: string; by: string }[];
+const freshBench = (request: APIRequestContext) => atMoment(request, { bait: 'Slip eel 95', colourway: 'Lamp oil', count: 8, until: (s) => [...s.cups.values()].some((c) => c.woken) });
+
+/** Acts this browser keeps that the shop has not confirmed. */
+const waitingIn = (tab: Page): Promise<number> =>
+  tab.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const open = indexedDB.open('twin-shot');
+        open.onsuccess = () => {
+          const all = open.result.transaction('acts').objectStore('acts').getAll();
+          all.onsuccess = () => resolve((all.result as { outcome: string }[]).filter((a) => a.outcome === 'waiting').length);
+        };
+      }),
+  );
+
+test('two tabs with the shop away keep each its own acts; opened again, both reach the log', async ({ page, context, request }) => {
+  const session = await freshBench(request);
+  const before = (await logOf(request, session)).length;
+  const other = await context.newPage();
+  await context.route('**/api/sessions/*/events', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  for (const tab of [page, other]) {
+    await tab.goto(`/bench/${session}`);
+    await expect(tab.locator('[data-ready]')).toBeVisible();
+  }
+  // The same step pressed on both is one act; what only one of them takes back is another.
+  await byPointer(page).main();
+  const one = await waitingIn(page);
+  expect(one).toBeGreaterThan(0);
+  await byPointer(other).main();
+  await expect.poll(() => waitingIn(page)).toBe(one);
+  await other.keyboard.press('u');
+  await expect(other.getByText('The shop’s machine is not answering')).toBeVisible();
+  await expect(page.getByText('The shop’s machine is not answering')).toBeVisible();
+  await expect.poll(() => waitingIn(page)).toBe(one + 1);
+  await page.close();
+  await other.close();
+  await context.unroute('**/api/sessions/*/events');
+  const again = await context.newPage();
+  await again.goto(`/bench/${session}`);
+  await expect.poll(async () => (await logOf(request, session)).length).toBe(before + one + 1);
+});
+
+test('a tablet three hours fast records by the shop’s clock, and says so', async ({ page, request }) => {
+  const session = await freshBench(request);
+  await page.clock.install({ time: Date.now() + 3 * 3_600_000 });
+  await page.goto(`/bench/${session}`);
+  await expect(page.getByText(/This tablet’s clock is 3.* fast/)).toBeVisible();
+  const before = await logOf(request, session);
+  await byPointer(page).main();
+  await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before.length);
+  const act = (await logOf(request, session)).at(-1)!;
+  expect(Math.abs(act.at - Date.now())).toBeLessThan(60_000);
+});
+
+test('a shop put back to an earlier backup gets from the bench what it had lost', async ({ page, request }) => {
+  const session = await freshBench(request);
+  await page.goto(`/bench/${session}`);
+  await expect(page.locator('[data-ready]')).toBeVisible();
+  const before = await logOf(request, session);
+  await byPointer(page).main();
+  await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before.length);
+  await settled(page);
+  const lost = (await logOf(request, session)).slice(before.length).map((e) => e.id);
+  const db = new pg.Client({ connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser') });
+  await db.connect();
+  // As a restore does it, past the guard that keeps the log from being changed.
+  await db.query('SET session_replication_role = replica');
+  await db.query('DELETE FROM events WHERE session_id = $1 AND seq > $2', [session, before.length]);
+  await db.query('UPDATE sessions SET last_seq = $2 WHERE id = $1', [session, before.length]);
+  await db.end();
+  expect((await logOf(request, session)).length).toBe(before.length);
+  await page.reload();
+  await expect.poll(async () => (await logOf(request, session)).map((e) => e.id).filter((id) => lost.includes(id))).toEqual(lost);
 });

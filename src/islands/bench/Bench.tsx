@@ -7,6 +7,8 @@ import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels, ByHand } from './Barrels.tsx';
 import { CupCaptions, Cups, heatNow } from './Cups.tsx';
+import { call } from '@/ui/api.ts';
+import { clockOff, shopNow } from '@/ui/shopClock.ts';
 import { HotCup } from './HotCup.tsx';
 import { MarkGrid } from './MarkGrid.tsx';
 import { BenchMould } from './Moulds.tsx';
@@ -38,10 +40,15 @@ const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
 
 type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trial'; mould: string } | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' } | null;
 
+/** ms a device's clock may be off before that is said. */
+const CLOCK_OFF = 30_000;
+
+/** ms by the shop's clock, twice a second; asked for once as the bench is laid out. */
 function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(shopNow);
   useEffect(() => {
-    const beat = setInterval(() => setNow(Date.now()), 500);
+    void call('GET', '/api/health');
+    const beat = setInterval(() => setNow(shopNow()), 500);
     return () => clearInterval(beat);
   }, []);
   return now;
@@ -61,8 +68,9 @@ export default function Bench() {
 }
 
 function Places({ id, name, snapshot, events }: Opened) {
-  const { state: s, act, undo, canUndo, waiting, away, refused, dismiss } = useSession(id, snapshot, events);
+  const { state: s, act, undo, canUndo, waiting, away, refused, answer: answerFor } = useSession(id, snapshot, events);
   const now = Math.max(useNow(), s.lastAt);
+  const off = clockOff();
   const [panel, setPanel] = useState<Panel>(null);
   const [brush, setBrush] = useState<Brush>('short');
   const [focus, setFocus] = useState(1);
@@ -181,10 +189,11 @@ function Places({ id, name, snapshot, events }: Opened) {
         <span className="hidden md:block"><Ground /></span>
         <button type="button" className="act ml-auto md:ml-0" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>
       </header>
-      {(away || refused.length > 0) && (
+      {(away || refused.length > 0 || Math.abs(off) > CLOCK_OFF) && (
         <div role="status" className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6">
           {away && <p>The shop’s machine is not answering. {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench and sent by itself.</p>}
-          {refused.map((r, i) => <p key={i} className="text-stop">{r} <button type="button" className="act" onClick={dismiss}>Seen</button></p>)}
+          {Math.abs(off) > CLOCK_OFF && <p>This tablet’s clock is {lasting(Math.abs(off) / 1000)} {off < 0 ? 'fast' : 'slow'}. The bench goes by the shop’s.</p>}
+          {refused.map((r) => <p key={r.id} className="text-stop">{r.why} <button type="button" className="act" onClick={() => answerFor(r.id, 'again')}>Send it again</button> <button type="button" className="act" onClick={() => answerFor(r.id, 'seen')}>Leave it out</button></p>)}
         </div>
       )}
       {heatCautions(s, answer, now).map((c) => <HotCup key={c.cup} caution={c} />)}

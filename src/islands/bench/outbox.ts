@@ -6,22 +6,25 @@ interface Reply {
   refused: { id: string | null; code: string; message: string }[];
 }
 
-const name = (session: number) => `twin-shot-outbox-${session}`;
-
-/** What this bench recorded and the shop has not yet confirmed. Kept on the device until it has. */
-export const kept = (session: number): AnyEvent[] => {
-  try {
-    return JSON.parse(localStorage.getItem(name(session)) ?? '[]') as AnyEvent[];
-  } catch {
-    return [];
-  }
-};
-export const keep = (session: number, events: AnyEvent[]): void => localStorage.setItem(name(session), JSON.stringify(events));
+/** Acts sent at a time at most: the shop takes no more. */
+const AT_ONCE = 400;
 
 /** Sends what waits. Null when the shop did not answer: it is tried again. */
-export async function sendWaiting(session: number, waiting: AnyEvent[]): Promise<Reply | null> {
-  const reply = await call<Reply>('POST', `/api/sessions/${session}/events`, { events: waiting.slice(0, 400).map(({ seq: _seq, ...e }) => e) });
+export async function sendWaiting(session: number, waiting: readonly AnyEvent[]): Promise<Reply | null> {
+  const reply = await call<Reply>('POST', `/api/sessions/${session}/events`, { events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...e }) => e) });
   return reply.ok ? reply.value : null;
+}
+
+const OLD = (session: number): string => `twin-shot-outbox-${session}`;
+/** What an earlier version of this bench left waiting on this device; taken once. */
+export function leftBehind(session: number): AnyEvent[] {
+  try {
+    return JSON.parse(localStorage.getItem(OLD(session)) ?? '[]') as AnyEvent[];
+  } catch {
+    return [];
+  } finally {
+    localStorage.removeItem(OLD(session));
+  }
 }
 
 /** This device's name in the log. */

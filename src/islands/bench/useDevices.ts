@@ -3,6 +3,7 @@ import type { DeviceKind, Flag } from '@/core/device/index.ts';
 import { FLAGS } from '@/core/device/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
+import { shopNow } from '@/ui/shopClock.ts';
 
 export interface Device {
   id: number;
@@ -13,7 +14,7 @@ export interface Device {
   session: number | null;
   target: { kind: string; key: string } | null;
   value: number | null;
-  /** ms, this machine's clock, when it was last heard here */
+  /** ms, the shop's clock, when it was last heard here */
   at: number | null;
   flag: Flag | null;
 }
@@ -31,8 +32,8 @@ export function useDevices(session: number, onPedal: () => void): { devices: Dev
     const hear = (told: unknown) => {
       const { gone, moved, ...heard } = told as Device & { gone?: boolean; moved?: boolean };
       // A list of what there is, or a move, is no reading: it was heard when it was heard.
-      const fresh = moved === undefined && heard.at !== null && Date.now() - heard.at < LATELY;
-      const said = { ...heard, at: fresh ? Date.now() : heard.at };
+      const fresh = moved === undefined && heard.at !== null && shopNow() - heard.at < LATELY;
+      const said = { ...heard, at: fresh ? shopNow() : heard.at };
       setDevices((held) => [...held.filter((d) => d.id !== said.id), ...(gone ? [] : [said])].sort((a, b) => a.id - b.id));
       if (moved !== undefined || gone) return;
       if (said.kind === 'pedal' && said.value === 1 && said.flag === null && (said.session === null || said.session === session)) pedal.current();

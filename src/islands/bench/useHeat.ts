@@ -3,6 +3,7 @@ import type { HeatAnswer, HeatPlan, RunState, SessionState } from '@/core/sessio
 import { heatAsk, keepPlan, steps } from '@/core/session/index.ts';
 import type { HeatOracle } from '@/worker/askHeat.ts';
 import { heatOracle } from '@/worker/askHeat.ts';
+import { shopNow } from '@/ui/shopClock.ts';
 
 /** It is asked again so often while nothing happens, ms: cups cool meanwhile. */
 const AGAIN = 2000;
@@ -13,7 +14,7 @@ export function useHeat(s: SessionState, session: number, run: RunState | null):
   const oracle = useRef<HeatOracle>(undefined);
   const asking = useRef<() => void>(() => {});
   useEffect(() => {
-    oracle.current = heatOracle((answer, ask) => setSeen((was) => ({ answer, plan: keepPlan(was.plan, ask, answer, Date.now()) })));
+    oracle.current = heatOracle((answer, ask) => setSeen((was) => ({ answer, plan: keepPlan(was.plan, ask, answer, shopNow()) })));
     const beat = setInterval(() => asking.current(), AGAIN);
     return () => {
       clearInterval(beat);
@@ -21,7 +22,7 @@ export function useHeat(s: SessionState, session: number, run: RunState | null):
     };
   }, []);
   useEffect(() => {
-    asking.current = () => s.status === 'running' && s.heat.length > 0 && oracle.current?.ask(heatAsk(s, session, run, Date.now(), steps(s, Date.now())));
+    asking.current = () => s.status === 'running' && s.heat.length > 0 && oracle.current?.ask(heatAsk(s, session, run, shopNow(), steps(s, shopNow())));
     asking.current();
   }, [s, session, run]);
   return seen;

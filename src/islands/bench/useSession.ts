@@ -3,11 +3,20 @@ import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
 import { EVENT_VERSION, fold, identityOf, lastUndoable } from '@/core/session/index.ts';
 import { listen } from '@/ui/live.ts';
-import { benchName, keep, kept, sendWaiting } from './outbox.ts';
+import { shopNow } from '@/ui/shopClock.ts';
+import { actsOf, dropAct, keepActs } from './acts.ts';
+import { benchName, leftBehind, sendWaiting } from './outbox.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
+/** ms after which a shop that did not answer is asked again. */
+const AGAIN = 1000;
 
+/** An act the shop would not have, with why; it is kept here until it has been seen. */
+export interface Refused {
+  id: string;
+  why: string;
+}
 export interface Session {
   state: SessionState;
   act: (send: Send) => void;
@@ -16,8 +25,31 @@ export interface Session {
   /** events not yet confirmed by the shop */
   waiting: number;
   away: boolean;
-  refused: string[];
-  dismiss: () => void;
+  refused: Refused[];
+  /** lets go of a refused act, or sends it once more */
+  answer: (id: string, how: 'seen' | 'again') => void;
+}
+
+/** What this bench knows beyond the page: what waits, what the shop refused, what it has and the page had not. */
+function useKept(id: number, initial: readonly AnyEvent[], begin: (waiting: AnyEvent[], refused: Refused[]) => void): void {
+  const started = useRef(false);
+  useEffect(() => {
+    if (started.current) return;
+    started.current = true;
+    void (async () => {
+      const old = leftBehind(id);
+      await keepActs(old, 'waiting');
+      await keepActs(initial, 'stored');
+      const kept = await actsOf(id);
+      const known = new Set(initial.map((e) => e.id));
+      // Stored once and not on the page: the page is an old one, or the shop was put back to before it. Sent again it is
+      // told where it stands, or stands again.
+      begin(
+        kept.filter((a) => a.outcome !== 'refused' && !known.has(a.id)).map((a) => a.event),
+        kept.filter((a) => a.outcome === 'refused').map((a) => ({ id: a.id, why: a.why ?? 'The shop refused it.' })),
+      );
+    })();
+  }, [id, initial, begin]);
 }
 
 /** The session as this bench sees it: what the shop confirmed, and at once what was done here. */
@@ -25,18 +57,18 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   const [confirmed, setConfirmed] = useState(initial);
   const [waiting, setWaiting] = useState<AnyEvent[]>([]);
   const [away, setAway] = useState(false);
-  const [refused, setRefused] = useState<string[]>([]);
+  const [refused, setRefused] = useState<Refused[]>([]);
   const outbox = useRef<AnyEvent[]>([]);
   const sending = useRef(false);
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
 
   const change = useCallback((events: AnyEvent[]) => {
     outbox.current = events;
-    keep(id, events);
     setWaiting(events);
-  }, [id]);
+  }, []);
 
   const take = useCallback((events: AnyEvent[]) => {
+    void keepActs(events, 'stored');
     setConfirmed((held) => {
       const known = new Set(held.map((e) => e.id));
       const fresh = events.filter((e) => !known.has(e.id));
@@ -53,24 +85,31 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     sending.current = false;
     setAway(reply === null);
     if (reply === null) {
-      later.current = setTimeout(() => void flush(), 1000);
+      later.current = setTimeout(() => void flush(), AGAIN);
       return;
     }
     const seqs = new Map(reply.accepted.map((a) => [a.id, a.seq]));
     take(batch.flatMap((e) => (seqs.has(e.id) ? [{ ...e, seq: seqs.get(e.id)! }] : [])));
-    const answered = new Set([...seqs.keys(), ...reply.refused.map((r) => r.id)]);
-    if (reply.refused.length > 0) setRefused((r) => [...r, ...reply.refused.map((x) => x.message)]);
+    const unwanted = reply.refused.flatMap((r) => (r.id === null ? [] : [{ id: r.id, why: r.message }]));
+    for (const { id: one, why } of unwanted) void keepActs(batch.filter((e) => e.id === one), 'refused', why);
+    if (unwanted.length > 0) setRefused((held) => [...held, ...unwanted]);
+    const answered = new Set([...seqs.keys(), ...unwanted.map((r) => r.id)]);
     change(outbox.current.filter((e) => !answered.has(e.id)));
     if (outbox.current.length > 0) void flush();
   }, [id, take, change]);
 
-  useEffect(() => {
-    change(kept(id));
+  const begin = useCallback((events: AnyEvent[], unwanted: Refused[]) => {
+    const here = new Set(outbox.current.map((e) => e.id));
+    change([...events.filter((e) => !here.has(e.id)), ...outbox.current]);
+    setRefused(unwanted);
     void flush();
+  }, [change, flush]);
+  useKept(id, initial, begin);
+  useEffect(() => {
     const again = () => void flush();
     addEventListener('online', again);
     return () => removeEventListener('online', again);
-  }, [id, flush, change]);
+  }, [flush]);
 
   const last = initial.at(-1)?.seq ?? 0;
   useEffect(
@@ -89,9 +128,21 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   }, [snapshot, confirmed, waiting]);
 
   const put = useCallback((what: Send, identity: string | null) => {
-    const e = { id: identity ? v5(`${id}/${identity}`, ACTS) : v4(), session: id, at: Date.now(), by: benchName(), v: EVENT_VERSION, ...what } as AnyEvent;
+    const e = { id: identity ? v5(`${id}/${identity}`, ACTS) : v4(), session: id, at: Math.round(shopNow()), by: benchName(), v: EVENT_VERSION, ...what } as AnyEvent;
+    void keepActs([e], 'waiting');
     change([...outbox.current, e]);
     void flush();
+  }, [id, change, flush]);
+
+  const answer = useCallback((one: string, how: 'seen' | 'again') => {
+    setRefused((held) => held.filter((r) => r.id !== one));
+    void (async () => {
+      const act = how === 'again' ? (await actsOf(id)).find((a) => a.id === one) : undefined;
+      if (!act) return dropAct(one);
+      await keepActs([act.event], 'waiting');
+      change([...outbox.current, act.event]);
+      await flush();
+    })();
   }, [id, change, flush]);
 
   return {
@@ -105,6 +156,6 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     waiting: waiting.length,
     away,
     refused,
-    dismiss: () => setRefused([]),
+    answer,
   };
 }

@@ -6,6 +6,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
 import { call } from '@/ui/api.ts';
+import { shopNow } from '@/ui/shopClock.ts';
 import { useSave } from '@/ui/useSave.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Tape } from './Tape.tsx';
@@ -84,7 +85,7 @@ export default function Planner({ id: startId, version, name: startName, day, in
   const start = async () => {
     const planId = saved && id ? id : await keep();
     if (!planId) return;
-    const reply = await call<{ session: number }>('POST', '/api/sessions', { plan: planId, event: v4(), at: Date.now(), by: localStorage.getItem('twin-shot-bench') ?? 'bench' });
+    const reply = await call<{ session: number }>('POST', '/api/sessions', { plan: planId, event: v4(), at: Math.round(shopNow()), by: localStorage.getItem('twin-shot-bench') ?? 'bench' });
     if (!reply.ok) return setWrong(reply.message);
     location.assign(`/bench/${reply.value.session}`);
   };

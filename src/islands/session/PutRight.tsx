@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { v4 } from 'uuid';
 import { EVENT_VERSION } from '@/core/session/words.ts';
 import { call } from '@/ui/api.ts';
+import { shopNow } from '@/ui/shopClock.ts';
 
 /** A shot of a finished session as it may be put right. */
 export interface DoneShot {
@@ -75,7 +76,7 @@ export default function PutRight({ session, shots, ...lists }: Props) {
   const [last, setLast] = useState<string | null>(null);
   const put = async (act: Act): Promise<string | null> => {
     const id = v4();
-    const reply = await call<{ refused: { message: string }[] }>('POST', `/api/sessions/${session}/events`, { events: [{ id, session, at: Date.now(), by: 'desk', v: EVENT_VERSION, ...act }] });
+    const reply = await call<{ refused: { message: string }[] }>('POST', `/api/sessions/${session}/events`, { events: [{ id, session, at: Math.round(shopNow()), by: 'desk', v: EVENT_VERSION, ...act }] });
     const refused = reply.ok ? reply.value.refused[0]?.message : reply.message;
     setWrong(refused ?? '');
     return refused ? null : id;

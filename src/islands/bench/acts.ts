@@ -1,0 +1,61 @@
+import type { DBSchema, IDBPDatabase } from 'idb';
+import { openDB } from 'idb';
+import type { AnyEvent } from '@/core/session/index.ts';
+
+/** One act as this device keeps it: what the shop said of it, or that it has not yet. */
+export interface KeptAct {
+  id: string;
+  session: number;
+  /** order in which this device came to know of it */
+  n: number;
+  event: AnyEvent;
+  outcome: 'waiting' | 'stored' | 'refused';
+  why?: string;
+}
+interface Schema extends DBSchema {
+  acts: { key: string; value: KeptAct; indexes: { session: number } };
+}
+
+/** Acts older than this are let go: their session is long in the shop's log, ms. */
+const KEPT_FOR = 30 * 86_400_000;
+
+let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
+/** Null where a browser keeps nothing: the bench works on, and loses on a reload what the shop has not. */
+function store(): Promise<IDBPDatabase<Schema> | null> {
+  opened ??= openDB<Schema>('twin-shot', 1, {
+    upgrade: (db) => void db.createObjectStore('acts', { keyPath: 'id' }).createIndex('session', 'session'),
+  }).catch(() => null);
+  return opened;
+}
+
+let last = 0;
+const next = (): number => (last = Math.max(last + 1, Date.now() * 1000));
+
+/** Keeps acts, each a record of its own: two tabs never write over each other's. */
+export async function keepActs(events: readonly AnyEvent[], outcome: KeptAct['outcome'], why?: string): Promise<void> {
+  const db = await store();
+  if (!db || events.length === 0) return;
+  const change = db.transaction('acts', 'readwrite');
+  for (const event of events) {
+    const before = await change.store.get(event.id);
+    // What the shop has once stored stays so, whoever tells of it later.
+    if (before?.outcome === 'stored' && outcome !== 'stored') continue;
+    await change.store.put({ id: event.id, session: event.session, n: before?.n ?? next(), event, outcome, ...(why !== undefined && { why }) });
+  }
+  await change.done;
+}
+
+/** Lets go of an act that was refused and has been seen. */
+export async function dropAct(id: string): Promise<void> {
+  await (await store())?.delete('acts', id);
+}
+
+/** Everything this device knows of a session, in the order it came to know of it. */
+export async function actsOf(session: number): Promise<KeptAct[]> {
+  const db = await store();
+  if (!db) return [];
+  const all = await db.getAllFromIndex('acts', 'session', session);
+  const old = all.filter((a) => Date.now() - a.event.at > KEPT_FOR);
+  for (const { id } of old) await db.delete('acts', id);
+  return all.filter((a) => !old.includes(a)).sort((a, b) => (a.event.seq ?? Infinity) - (b.event.seq ?? Infinity) || a.n - b.n);
+}
