@@ -1,7 +1,7 @@
 // npm test: installs what is missing and runs everything. `npm test -- unit` (or check, api, browser) runs one part.
 import './node.mjs';
 import { mkdirSync, readdirSync } from 'node:fs';
-import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, must, root, say, start, tsx } from './lib.mjs';
+import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, must, root, say, start } from './lib.mjs';
 import { cluster } from './postgres.mjs';
 
 const only = process.argv[2];
@@ -17,6 +17,21 @@ ensurePackages();
 mkdirSync(join(root, '.test'), { recursive: true });
 process.env.ASTRO_TELEMETRY_DISABLED = '1';
 
+// The demo shop is loaded once, on a core of its own while types and rules are looked at; every test that wants one has a
+// copy of it.
+const served = wants('api') || wants('browser');
+const pg = served ? await cluster(`test-${process.pid}`) : null;
+const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
+const loading = pg && start(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'prepare.ts')], { env: { ...process.env, DATABASE_URL: pg.database('demo') }, stdio: ['ignore', 'ignore', 'inherit'] });
+const loaded = loading && finished(loading);
+let app;
+process.on('exit', () => {
+  app?.kill('SIGKILL');
+  loading?.kill('SIGKILL');
+  pg?.remove();
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1));
+
 if (wants('check')) {
   part('types');
   node('astro/astro.js', 'sync', '--silent');
@@ -30,33 +45,25 @@ if (wants('unit')) {
   part('unit');
   must(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'dot', ...files('core')]);
 }
-if (wants('api') || wants('browser')) {
+if (served) {
   part('build');
   build(dist);
-  const pg = await cluster(`test-${process.pid}`);
-  let code = 0;
-  let app;
-  try {
-    const env = { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
-    // The demo shop is loaded once; every test that wants one has a copy of its own.
-    code = await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.database('demo') }));
-    if (code === 0 && wants('api')) {
-      part('api');
-      code = await finished(start(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'spec', '--test-concurrency', '2', '--test-timeout', '120000', '--test-force-exit', ...files('api')], { env: { ...process.env, ...env } }));
-    }
-    if (code === 0 && wants('browser')) {
-      ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
-      part('browser');
-      const DATABASE_URL = pg.database('browser', 'demo');
-      const port = await freePort();
-      app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
-      await answers(`http://127.0.0.1:${port}/api/health`);
-      code = await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...named], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } }));
-    }
-  } finally {
-    app?.kill();
-    pg.remove();
+  part('the demo shop');
+  const end = (code) => code === 0 || process.exit(code);
+  end(await loaded);
+  if (wants('api')) {
+    part('api');
+    end(await finished(start(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'spec', '--test-concurrency', '2', '--test-timeout', '120000', '--test-force-exit', ...files('api')], { env: { ...process.env, ...env } })));
   }
-  if (code !== 0) process.exit(code);
+  if (wants('browser')) {
+    ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
+    part('browser');
+    const DATABASE_URL = pg.database('browser', 'demo');
+    const port = await freePort();
+    app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
+    await answers(`http://127.0.0.1:${port}/api/health`);
+    end(await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...named], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } })));
+  }
 }
 say(`\nEverything passed in ${Math.round((Date.now() - began) / 1000)} s.`);
+process.exit(0);

@@ -24,7 +24,7 @@ export const mainSays = async (page: Page): Promise<string> => (await page.locat
 /** The page's clock is the test's own, and the shop's with it: time passes when the test says so. */
 export async function ownClock(page: Page): Promise<void> {
   await page.clock.install();
-  await page.addInitScript(() => {
+  await page.context().addInitScript(() => {
     const said = Object.getOwnPropertyDescriptor(Headers.prototype, 'get')!.value as (this: Headers, name: string) => string | null;
     Headers.prototype.get = function (name) {
       return name === 'x-shop-clock' ? null : said.call(this, name);
