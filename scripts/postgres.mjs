@@ -7,7 +7,7 @@ import { ensureDebian, freePort, isRoot, root, stop } from './lib.mjs';
 
 const base = '/usr/lib/postgresql';
 
-function bin() {
+export function bin() {
   if (!existsSync(base)) return null;
   const versions = readdirSync(base).filter((v) => existsSync(join(base, v, 'bin', 'initdb'))).sort((a, b) => Number(b) - Number(a));
   return versions[0] ? join(base, versions[0], 'bin') : null;

@@ -1,4 +1,4 @@
-// npm run rebuild: makes every read table again from the log. Wants DATABASE_URL.
+// Makes every read table again from the log. Wants DATABASE_URL; `npm run rebuild` finds it.
 import { rebuild } from '../src/service/rebuild.ts';
 import { closeDatabase } from '../src/store/database.ts';
 

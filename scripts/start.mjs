@@ -56,6 +56,7 @@ const DATABASE_URL = process.env.DATABASE_URL ?? own.url;
 
 let app = null;
 let bench = null;
+let backups = null;
 let watching = () => {};
 let ending = false;
 async function end(code, why) {
@@ -63,7 +64,7 @@ async function end(code, why) {
   ending = true;
   if (why) console.error(`\n${why}\n`);
   watching();
-  await Promise.all([bench?.stop(0), app?.stop()]);
+  await Promise.all([bench?.stop(0), backups?.stop(0), app?.stop()]);
   own?.stop();
   rmSync(runFile, { force: true });
   if (code === 0) say('Stopped. Everything is kept.');
@@ -79,7 +80,8 @@ if (!process.env.PORT) while (!(await portIsFree(port, host))) port += 1;
 const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
 const note = () => {
   mkdirSync(data, { recursive: true });
-  writeFileSync(runFile, JSON.stringify({ pid: process.pid, app: app?.child?.pid ?? null, bench: bench?.child?.pid ?? null, address }));
+  // Only this user may read where the database is.
+  writeFileSync(runFile, JSON.stringify({ pid: process.pid, app: app?.child?.pid ?? null, bench: bench?.child?.pid ?? null, address, database: DATABASE_URL }), { mode: 0o600 });
 };
 // In a process group of its own, so that Ctrl-C reaches it through us and in order.
 app = keepRunning(
@@ -102,5 +104,6 @@ if (!(await answers(`${address}/api/health`, 30))) await end(1, 'The app did not
 // Stand-ins for instruments: they follow a running session while the shop's switch is on.
 const { status, stdout } = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'standIns.ts')], { cwd: root, env: { ...process.env, DATABASE_URL }, encoding: 'utf8' });
 if (status === 0) bench = keepRunning(() => tsx('src/device/simulate.ts', [], { TWIN_SHOT_URL: address, STAND_IN_KEYS: stdout.trim().split('\n').at(-1) }), { givenUp: () => say('The stand-ins ended and are given up; everything else goes on.') });
+backups = keepRunning(() => start(process.execPath, [join(root, 'scripts', 'backup.mjs'), '--watch'], { env: { ...process.env, DATABASE_URL, TWIN_SHOT_DATA: data } }), { givenUp: () => say('Backups are given up: nothing is backed up until the next start.') });
 note();
 say(`\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is kept.\n`);

@@ -21,6 +21,8 @@ export const ShopSchema = z.object({
   reads: z.enum(['probe', 'infrared']).default('probe'),
   /** what it showed where the heat was known, °C; null = never checked */
   check: z.object({ shown: z.number().min(0).max(300), true: z.number().min(0).max(300) }).refine((c) => Math.abs(c.shown - c.true) <= 40, 'An instrument that far out is broken: read it again.').nullable().default(null),
+  /** folder backups are written to; empty = beside the shop's data */
+  backups: z.string().trim().max(300).regex(/^$|^\//, 'A folder is written from the root: /media/stick/backups.').default(''),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -39,6 +41,7 @@ export const DEFAULT_SHOP: Shop = {
   dosing: 'drops',
   reads: 'probe',
   check: null,
+  backups: '',
   bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, purge: 1 },
   plan: { purge: 1, loss: 0.01, strength: 8, reheatEvery: 2, step: 5 },
 };

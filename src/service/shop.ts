@@ -5,6 +5,7 @@ import type { Result } from './result.ts';
 import { ok, problem, unseen, versionOf } from './result.ts';
 
 export { isDemo, readShop };
+export { lastBackup } from '@/store/backups.ts';
 
 /** @param seen the version the settings were changed from */
 export async function saveShop(raw: unknown, seen?: string): Promise<Result<{ version: string }>> {

@@ -163,10 +163,11 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   expect(draw.against).toEqual([]);
   expect(bursts).toBeGreaterThanOrEqual(4);
   expect(hottest).toBeLessThan(195);
-  for (const t of truly) {
-    expect(t).toBeGreaterThan(window.low - 1);
-    expect(t).toBeLessThan(window.high + 1);
-  }
+  // In the window, as surely as was said: a probe nobody checked has an offset that no look shows.
+  draw.barrels.forEach((b, i) => {
+    expect(truly[i]!).toBeGreaterThan(window.low - 1.3 * b.sd!);
+    expect(truly[i]!).toBeLessThan(window.high + 1.3 * b.sd!);
+  });
   expect(Math.abs(truly[0]! - truly[1]!)).toBeLessThanOrEqual(3);
-  draw.barrels.forEach((b, i) => expect(Math.abs(b.celsius! - truly[i]!)).toBeLessThan(4));
+  draw.barrels.forEach((b, i) => expect(Math.abs(b.celsius! - truly[i]!)).toBeLessThan(2 * Math.max(2, b.sd!)));
 });

@@ -8,10 +8,12 @@ import { Ground } from '@/ui/Ground.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { unreadIn } from '@/ui/unread.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
+import type { LastBackup } from './BackupFields.tsx';
+import { BackupFields } from './BackupFields.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
 
 /** All the shop's figures. The unit they are shown in changes at once; what they mean never does. */
-export default function ShopForm({ shop: start, version, demo }: { shop: Shop; version: string; /** stand-ins may speak only there */ demo: boolean }) {
+export default function ShopForm({ shop: start, version, backup, now, demo }: { shop: Shop; version: string; backup: LastBackup | null; /** ms, when the page was made */ now: number; /** stand-ins may speak only there */ demo: boolean }) {
   const [s, setS] = useState(start);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const set = (part: Partial<Shop>) => {
@@ -41,6 +43,8 @@ export default function ShopForm({ shop: start, version, demo }: { shop: Shop; v
         <QuantityField label="Height above the sea, m" value={s.altitude} dimensions={['count']} shop={units} max={6000} onChange={(v) => v !== null && set({ altitude: v })} />
         <div className="self-end"><Ground /></div>
       </div>
+      <h2 className="mb-2">Backups</h2>
+      <div className={group}><BackupFields shop={s} last={backup} now={now} set={set} /></div>
       <h2 className="mb-2">Units</h2>
       <div className={group}>
         {unitChoice('Heat', 'temperature', [['C', '°C'], ['F', '°F']])}

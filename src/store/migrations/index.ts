@@ -10,6 +10,7 @@ import mixVersions from './09-mix-versions.ts';
 import branches from './10-branches.ts';
 import asAsked from './11-as-asked.ts';
 import requests from './12-requests.ts';
+import backups from './13-backups.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked, requests];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked, requests, backups];

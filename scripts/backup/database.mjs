@@ -1,0 +1,65 @@
+// What backups want of PostgreSQL: its tools, scratch databases, and totals by which two databases are compared.
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import pg from 'pg';
+import { bin } from '../postgres.mjs';
+
+/** Runs one of PostgreSQL's own tools; throws with what it said. */
+export const tool = (name, args) =>
+  new Promise((resolve, reject) => {
+    const child = spawn(join(bin(), name), args, { stdio: ['ignore', 'ignore', 'pipe'] });
+    let said = '';
+    child.stderr.on('data', (piece) => (said += piece));
+    child.on('error', reject);
+    child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${name} ended with ${code}: ${said.trim().split('\n').at(-1)}`))));
+  });
+
+export const nameIn = (url) => decodeURIComponent(new URL(url).pathname.slice(1));
+export function withName(url, name) {
+  const other = new URL(url);
+  other.pathname = `/${name}`;
+  return other.href;
+}
+
+/** Does something with a connection of its own. */
+export async function connected(url, work) {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    return await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+const TOTALS = {
+  events: 'SELECT count(*)::text AS n FROM events',
+  sequences: 'SELECT coalesce(sum(last_seq), 0)::text AS n FROM sessions',
+  orders: 'SELECT count(*)::text AS n FROM orders',
+  lines: 'SELECT coalesce(sum(count), 0)::text AS n FROM line_parts',
+  given: 'SELECT coalesce(sum(count), 0)::text AS n FROM allocations',
+  moved: 'SELECT coalesce(sum(count), 0)::text AS n FROM line_moves',
+  stock: 'SELECT coalesce(sum(count), 0)::text AS n FROM stock_moves',
+  shots: 'SELECT count(*)::text AS n FROM shots',
+  readings: 'SELECT count(*)::text AS n FROM cup_readings',
+  moulds: 'SELECT count(*)::text AS n FROM moulds',
+  mixes: 'SELECT count(*)::text AS n FROM mix_versions',
+};
+/** Figures by which two databases hold the same shop. */
+export async function totals(client) {
+  const out = {};
+  for (const [name, sql] of Object.entries(TOTALS)) out[name] = (await client.query(sql)).rows[0].n;
+  return out;
+}
+
+/** A database of its own for a while; gone again unless it is kept under another name. */
+export async function withScratch(url, work) {
+  const name = `scratch_${process.pid}_${Date.now()}`;
+  const admin = withName(url, 'postgres');
+  await connected(admin, (c) => c.query(`CREATE DATABASE ${name}`));
+  try {
+    return await work(withName(url, name), name);
+  } finally {
+    await connected(admin, (c) => c.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`));
+  }
+}

@@ -1,0 +1,28 @@
+// Which shop is meant, and where its backups go.
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from '../lib.mjs';
+import { cluster } from '../postgres.mjs';
+import { connected } from './database.mjs';
+
+const data = process.env.TWIN_SHOT_DATA ?? join(root, '.data');
+
+/** The shop of `DATABASE_URL`, the one that is running, or the one that lies here, started for the while. */
+export async function withShop(work) {
+  if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
+  const note = join(data, 'running.json');
+  const running = existsSync(note) ? JSON.parse(readFileSync(note, 'utf8')).database : undefined;
+  if (running) return work(running);
+  const own = await cluster('postgres', { data });
+  try {
+    return await work(own.url);
+  } finally {
+    own.stop();
+  }
+}
+
+/** The folder set on the shop's own page, or one beside its data. */
+export async function folderOf(url) {
+  const said = await connected(url, async (c) => (await c.query(`SELECT settings->>'backups' AS folder FROM shop WHERE id = 1`)).rows[0]?.folder);
+  return said || join(data, 'backups');
+}
