@@ -32,7 +32,7 @@ export async function exportBook({ way, mix }: Wanted = {}): Promise<Book> {
 const UNIT = { drops: 'drops', volume: 'mL', mass: 'g' } as const;
 /** The ladders of mixes as rows: one ingredient a row, in order. */
 export const ladderCsv = ({ mixes }: Pick<Book, 'mixes'>): string =>
-  Papa.unparse({ fields: ['mix', 'grade', 'order', 'ingredient', 'kind', 'amount for 236.6 mL', 'unit', 'when'], data: mixes.flatMap((m) => m.ladder.map((i, n) => [m.name, m.grade, n + 1, i.what, i.kind, i.amount, UNIT[i.dimension], i.when])) });
+  Papa.unparse({ fields: ['mix', 'grade', 'order', 'ingredient', 'kind', 'amount for 236.6 mL', 'unit', 'when'], data: mixes.flatMap((m) => m.ladder.map((i, n) => [m.name, m.grade, n + 1, i.what, i.kind, i.amount, UNIT[i.dimension], i.when])) }, { escapeFormulae: true });
 
 const LISTS = ['materials', 'mixes', 'colourways'] as const;
 type List = (typeof LISTS)[number];

@@ -114,10 +114,13 @@ export async function undoMove(line: number, undoes: string, cause: string, now:
 
 const names = async (key: 'baits' | 'colourways') => new Map((await list(key)).map((e) => [(e.spec as { name: string }).name.toLowerCase(), e.id]));
 
+/** What a file going out is given, so that no table program takes a name for a formula, is taken off again coming in. */
+const unescaped = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '');
+
 /** Reads an order file and says of every row whether it can be taken. Nothing is saved. */
 export async function previewCsv(text: string): Promise<Result<ReadRow[]>> {
   if (text.length > 4_000_000) return problem(422, 'too-large', 'That file is over 4 MB. Split it.');
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (h) => h.trim().toLowerCase() });
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (h) => h.trim().toLowerCase(), transform: unescaped });
   const head = parsed.meta.fields ?? [];
   const absent = COLUMNS.filter((c) => !head.includes(c) && c !== 'line' && c !== 'pack');
   if (absent.length > 0) return problem(422, 'no-head', `The first row should name the columns. Missing: ${absent.join(', ')}.`);

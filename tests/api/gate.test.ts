@@ -68,6 +68,18 @@ test('no page of ours stands in a frame or runs a script it did not bring; answe
   }
 });
 
+test('names that a table program would take for formulas go out harmless and come in again as they were', async () => {
+  const made = await ask('POST', `${app.url}/api/orders`, { ...(JSON.parse(order) as object), customer: '-dash & =1+1' });
+  assert.equal(made.status, 201);
+  const text = await (await fetch(`${app.url}/api/orders/file`)).text();
+  assert.ok(text.includes("'-dash"), 'escaped');
+  const rows = (await ask('POST', `${app.url}/api/orders/file`, { text, take: false })).body as { row: { customer: string } }[];
+  assert.ok(JSON.stringify(rows).includes('"-dash & =1+1"') && !JSON.stringify(rows).includes("'-dash"), JSON.stringify(rows[0]));
+  const mix = await ask('POST', `${app.url}/api/catalogue/mixes`, { name: '=cmd()', colour: '#886622', grade: 'soft', ladder: [{ what: '+Amber', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }] });
+  const ladder = await (await fetch(`${app.url}/api/colours/export?mix=${String(mix.body.id)}&as=csv`)).text();
+  assert.doesNotMatch(ladder, /(^|,)[=+]/m);
+});
+
 test('too much, too odd, or not at all: refused in words before anything is made of it', async () => {
   const big = Buffer.alloc(2 << 20, 'a');
   assert.equal((await say('POST', '/api/orders', json, big)).status, 413);
