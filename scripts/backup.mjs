@@ -1,4 +1,4 @@
-// npm run backup [FOLDER]: writes the shop into a file and proves it. npm run backup -- --watch: every night and after each finished session.
+// npm run backup [FOLDER]: writes the shop into a file and proves it. npm run backup -- --watch: every day and after each finished session.
 import './node.mjs';
 import { connected } from './backup/database.mjs';
 import { makeBackup } from './backup/make.mjs';

@@ -7,7 +7,7 @@ import { list, put } from '@/store/catalogue.ts';
 import { keepVersion } from '@/store/mixes.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Result } from './result.ts';
-import { ok, problem } from './result.ts';
+import { ok, problem, versionOf } from './result.ts';
 
 /** The file's own description, as JSON Schema (draft 2020-12). */
 export const bookJsonSchema = (): object => ({ $id: '/colours.schema.json', title: 'Twin Shot colours', ...z.toJSONSchema(BookSchema, { io: 'input' }) });
@@ -48,11 +48,7 @@ export interface Item {
 export const CHOICES = ['keep', 'take', 'both'] as const;
 export type Choice = (typeof CHOICES)[number];
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-function sorted(x: unknown): unknown {
-  if (Array.isArray(x)) return x.map(sorted);
-  return x && typeof x === 'object' ? Object.fromEntries(Object.entries(x).filter(([, v]) => v !== undefined).sort(([a], [b]) => a.localeCompare(b)).map(([k, v]) => [k, sorted(v)])) : x;
-}
+const same = (a: unknown, b: unknown): boolean => versionOf(a) === versionOf(b);
 
 async function ourBook(): Promise<{ [L in List]: (Entry<L> & { plain: unknown })[] }> {
   const [materials, mixes, colourways] = await Promise.all([list('materials'), list('mixes'), list('colourways')]);

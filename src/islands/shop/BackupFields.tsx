@@ -21,7 +21,7 @@ export function BackupFields({ shop, last, now, set }: { shop: Shop; last: LastB
         {last === null ? <Verdict verdict="watch">no backup has been made yet</Verdict> : <Verdict verdict={old ? 'watch' : 'good'}>{`last ${formatDistanceStrict(last.at, now)} ago`}</Verdict>}
         {last && <span className="block text-sm text-soft break-all">{last.file}, {(last.bytes / 1e6).toFixed(1)} MB</span>}
       </p>
-      <p className="hint sm:col-span-2 lg:col-span-4">One is made every night and after each finished session, and proved by restoring it beside the shop. Seven days, five weeks and twelve months are kept. A stick or another machine’s folder is safer than this one’s disk.</p>
+      <p className="hint sm:col-span-2 lg:col-span-4">One is made every day and after each finished session, and proved by restoring it beside the shop. Seven days, five weeks and twelve months are kept. A stick or another machine’s folder is safer than this one’s disk.</p>
     </>
   );
 }
