@@ -9,6 +9,8 @@ const PATIENCE = { headersTimeout: 10_000, requestTimeout: 60_000, keepAliveTime
 const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'DELETE']);
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
+// Threads are begun from the sources.
+process.env.TWIN_SHOT_HOME = join(import.meta.dirname, '..');
 const { handler } = await import(pathToFileURL(join(resolve(process.argv[2]), 'server', 'entry.mjs')).href);
 
 const server = createServer(PATIENCE, (request, reply) => {

@@ -1,5 +1,5 @@
-import type { Plan, PlanInput, PullItem } from '@/core/plan/index.ts';
-import { PlanInputSchema, planSession, pullSheet } from '@/core/plan/index.ts';
+import type { Plan, PlanInput } from '@/core/plan/index.ts';
+import { PlanInputSchema, planSession } from '@/core/plan/index.ts';
 import type { ColourBook, HeatSetup, Snapshot } from '@/core/session/index.ts';
 import { EVENT_VERSION, NO_BOOK, USUAL_SETUP } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
@@ -11,8 +11,11 @@ import { readShop } from '@/store/shop.ts';
 import { append } from './append.ts';
 import { colourBook, bookCups } from './mixes.ts';
 import { heatSetup } from './learn.ts';
+import type { PlanAsked } from '@/thread/plan.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem, unseen, versionOf } from './result.ts';
+import type { NoAnswer } from './thread.ts';
+import { Thread } from './thread.ts';
 
 export type { PlanRow } from '@/store/plans.ts';
 export { findPlan, openPlans } from '@/store/plans.ts';
@@ -45,23 +48,36 @@ export async function tickPlan(id: number, ticks: string[]): Promise<Result<null
   return ok(null);
 }
 
-export function sheetOf(plan: PlanRow, shop: Shop): { plan: Plan; sheet: PullItem[] } {
-  const worked = planSession(plan.input, shop.units);
-  return { plan: worked, sheet: worked.ok ? pullSheet(worked, plan.input, shop.units) : [] };
+/** What a session is opened with. @param plan worked out already, or worked out here */
+export const snapshotFrom = (name: string, input: PlanInput, shop: Shop, heat: HeatSetup = USUAL_SETUP, colour: ColourBook = NO_BOOK, plan: Plan = planSession(input, shop.units)): Snapshot => ({ name, heat, colour, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan });
+
+/** ms a plan may take to work out before it is given up. */
+const PATIENCE = 10_000;
+const planning = new Thread<PlanAsked, Plan>('plan.ts', PATIENCE);
+const NO_ANSWER: Record<NoAnswer, string> = {
+  late: 'That plan takes too long to work out. Take fewer lines into one session.',
+  gone: 'It was called off. Nothing was opened.',
+  broken: 'The plan could not be worked out. Nothing was opened.',
+};
+
+/** Takes a plan to the bench: a session is opened on it as it now is. @param signal of who asks: calls it off */
+export async function openSession(planId: number, eventId: string, at: number, by: string, signal?: AbortSignal): Promise<Result<{ session: number }>> {
+  const [row, shop] = await Promise.all([findPlan(planId), readShop()]);
+  if (!row) return missing('plan');
+  if (row.session_id !== null) return ok({ session: row.session_id });
+  const worked = await planning.ask({ input: row.input, units: shop.units }, signal);
+  if (typeof worked === 'string') return problem(503, worked, NO_ANSWER[worked]);
+  return inTransaction(() => opened(planId, { of: versionOf(row.input), plan: worked }, eventId, at, by));
 }
 
-export const snapshotFrom = (name: string, input: PlanInput, shop: Shop, heat: HeatSetup = USUAL_SETUP, colour: ColourBook = NO_BOOK): Snapshot => ({ name, heat, colour, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan: planSession(input, shop.units) });
-
-/** Takes a plan to the bench: a session is opened on it as it now is. */
-export const openSession = (planId: number, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> => inTransaction(() => opened(planId, eventId, at, by));
-
-async function opened(planId: number, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> {
+async function opened(planId: number, worked: { of: string; plan: Plan }, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> {
   // One at a time: pressed twice, it is one session.
   const plan = (await lockPlan(planId)) ? await findPlan(planId) : null;
   if (!plan) return missing('plan');
   if (plan.session_id !== null) return ok({ session: plan.session_id });
   const shop = await readShop();
-  const snapshot = snapshotFrom(plan.name, plan.input, shop, await heatSetup(), await colourBook(plan.input, shop));
+  if (versionOf(plan.input) !== worked.of) return problem(409, 'changed', 'Somebody changed the plan meanwhile. Look at it and start again.');
+  const snapshot = snapshotFrom(plan.name, plan.input, shop, await heatSetup(), await colourBook(plan.input, shop), worked.plan);
   if (!snapshot.plan.ok) return problem(409, 'refused', snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ?? 'The plan cannot be shot as it stands.');
   const session = await createSession(plan.name, snapshot, planId, new Date(at));
   await bookCups(session, snapshot);

@@ -62,6 +62,19 @@ test('a file: each bad row has its reason, good rows are taken, and what is take
   assert.equal(back.body.filter((r: { typed: { customer: string } }) => r.typed.customer === 'Reef Shop').length, 3);
 });
 
+test('what a file’s preview passes is taken: names, packs and counts the book would not hold are said first, long orders are split', async () => {
+  const head = 'customer,line,bait,colourway,count,pack,promised\n';
+  const row = (customer: string, line: string, count: number, pack: number) => `${customer},${line},Slip eel 95,Rust bell over lamp oil,${count},${pack},2031-04-02\n`;
+  const wrong = row('L'.repeat(121), '', 5, 1) + row('Reef', 'n'.repeat(81), 5, 1) + row('Reef', '', 100_001, 1) + row('Reef', '', 5, 20_000);
+  const long = Array.from({ length: 203 }, (_, i) => row('Long Reef', '', i + 1, 1)).join('') + row('Long Reef', 'Pack', 60_000, 1) + row('Long Reef', 'Pack', 60_000, 1);
+  const seen = await ask('POST', `${app.url}/api/orders/file`, { text: head + wrong + long, take: false });
+  const said: string[][] = seen.body.map((r: { wrong: string[] }) => r.wrong);
+  assert.deepEqual(said.slice(0, 4).map((w) => w.join()), ['customer: At most 120 letters.', 'line: At most 80 letters.', 'count: At most 100,000 baits.', 'pack: A pack holds at most 10,000.']);
+  assert.ok(said.slice(4).every((w) => w.length === 0));
+  const taken = await ask('POST', `${app.url}/api/orders/file`, { text: head + wrong + long, take: true });
+  assert.deepEqual(taken.body, { orders: 2, rows: 205, left: 4 });
+});
+
 test('a file without a head, or with nothing good in it, changes nothing', async () => {
   assert.match((await ask('POST', `${app.url}/api/orders/file`, { text: 'a,b\n1,2', take: true })).body.detail, /Missing: customer/);
   assert.match((await ask('POST', `${app.url}/api/orders/file`, { text: 'customer,bait,colourway,count,promised\nx,y,z,1,2031-01-01', take: true })).body.detail, /Nothing was changed/);

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { PlanInput } from '@/core/plan/index.ts';
-import { draftPlan, planSession, pullSheet, spoon } from '@/core/plan/index.ts';
+import { draftPlan, MOST_SHOTS, planSession, pullSheet, spoon } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { DEFAULTS, demoPlan, SHELF, WANTED } from '../demoPlan.ts';
 
@@ -16,6 +16,13 @@ test('lines that share a bait and a colourway become one job, soonest due first'
   assert.equal(plan.jobs.length, 1);
   assert.deepEqual(plan.jobs[0]!.lines.map((l) => l.count), [20, 12]);
   assert.equal(plan.jobs[0]!.tools[0]!.injector?.injector.barrels.length, 2);
+});
+
+test('a line of a hundred thousand is refused before anything is laid; as many shots as a session holds are laid', () => {
+  assert.deepEqual(codes(draft(1, 1, 100_000)), ['shots']);
+  assert.deepEqual(codes(tooled(draft(1, 1, 9000), { good: 0.3 })), ['shots']);
+  const most = planSession(tooled(draft(1, 1, 7000), { good: 0.95, strength: 1e6 }), METRIC);
+  assert.ok(most.ok && most.shots.length > 900 && most.shots.length <= MOST_SHOTS, String(most.shots.length));
 });
 
 test('by hand: 7 shots of eight for 48 at 92 %, and what each barrel draws', () => {

@@ -70,11 +70,20 @@ interface Wanted {
   extra: number;
 }
 
-function countShots(run: Run, wanted: Wanted, strength: number): { shots: number; baits: number; chance: number } | null {
+/** Shots one session may hold, inserts counted: ten evenings of four hands. More is a slip of a finger, or wants splitting. */
+export const MOST_SHOTS = 1000;
+
+/** Why a job cannot be laid: no number of shots gives enough, or more would be wanted than a session holds. */
+export type NotLaid = 'spares' | 'shots';
+
+function countShots(run: Run, wanted: Wanted, strength: number): { shots: number; baits: number; chance: number } | NotLaid {
   const guess = { share: run.tools.good, strength: run.tools.strength ?? strength };
   const sizes = sizesOf(run.tools.moulds);
+  const most = MOST_SHOTS * Math.max(...sizes);
+  if (wanted.need > most) return 'shots';
   const least = baitsToShoot(wanted.need, guess, wanted.confidence);
-  if (least === null) return null;
+  if (least === null) return 'spares';
+  if (least > most) return 'shots';
   let shots = 0;
   let baits = 0;
   while (baits < least) baits += sizes[shots++ % sizes.length]!;
@@ -84,10 +93,11 @@ function countShots(run: Run, wanted: Wanted, strength: number): { shots: number
 }
 
 /** Lays one run: its shots, the draws that serve them, and where every gram goes. */
-function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, firstDraw: number): Laid | null {
+function layRun(run: Run, wanted: Wanted, input: PlanInput, firstShot: number, firstDraw: number): Laid | NotLaid {
   const { job, stage, tools } = run;
   const counted = countShots(run, wanted, input.settings.strength);
-  if (!counted) return null;
+  if (typeof counted === 'string') return counted;
+  if (firstShot - 1 + counted.shots + wanted.trials > MOST_SHOTS) return 'shots';
   const rig = rigOf(run);
   const heat = shotHeat(tools);
   const { purge, loss } = input.settings;
@@ -181,7 +191,7 @@ function meanLayers({ stage }: Run, mass: StageMass, part: number[]): NonNullabl
  * Lays a job, last stage first in the counting and first stage first on the bench: each bait shot, with
  * its spares, wants an insert; those not on the shelf are shot, with spares for what fails there.
  */
-export function layJob(jobAt: PlanInput['jobs'][number], input: PlanInput, firstShot: number, firstDraw: number): Laid[] | null {
+export function layJob(jobAt: PlanInput['jobs'][number], input: PlanInput, firstShot: number, firstDraw: number): Laid[] | NotLaid {
   const runs = runsOf(jobAt);
   const wanted = new Map<string, Wanted>();
   const last = runs.at(-1)!;
@@ -191,7 +201,7 @@ export function layJob(jobAt: PlanInput['jobs'][number], input: PlanInput, first
     const from = run.stage.takes === null ? undefined : runs.find((r) => r.stage.key === run.stage.takes);
     if (!own || !from) continue;
     const counted = countShots(run, own, input.settings.strength);
-    if (!counted) return null;
+    if (typeof counted === 'string') return counted;
     const sizes = sizesOf(run.tools.moulds);
     const taken = counted.baits + own.trials * sizes[0]!;
     wanted.set(from.key, { need: Math.max(0, taken - run.tools.fromShelf), confidence: jobAt.confidence, trials: 0, extra: 0 });
@@ -199,9 +209,9 @@ export function layJob(jobAt: PlanInput['jobs'][number], input: PlanInput, first
   const out: Laid[] = [];
   for (const run of runs) {
     const own = wanted.get(run.key);
-    if (!own) return null;
+    if (!own) return 'spares';
     const laid = layRun(run, own, input, firstShot + sum(out.map((l) => l.shots.length)), firstDraw + sum(out.map((l) => l.draws.length)));
-    if (!laid) return null;
+    if (typeof laid === 'string') return laid;
     if (laid.planned.takes) laid.planned.takes.fromShelf = run.tools.fromShelf;
     out.push(laid);
   }

@@ -8,8 +8,8 @@ import type { Remark } from './check.ts';
 import { checkCup, checkJob } from './check.ts';
 import type { CupChoice, PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
-import type { Laid, PlannedDraw, PlannedRun, PlannedShot } from './lay.ts';
-import { layJob } from './lay.ts';
+import type { Laid, NotLaid, PlannedDraw, PlannedRun, PlannedShot } from './lay.ts';
+import { layJob, MOST_SHOTS } from './lay.ts';
 
 export interface PlannedCup {
   mix: number;
@@ -50,6 +50,11 @@ const LEAST_COOK = 15;
 
 const density20Of = (cup: CupChoice): number => GRADES[cup.recipe.grade].density20;
 
+const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
+  spares: (bait, wanted) => `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise the share that comes good, or lower the certainty.`,
+  shots: (bait, wanted) => `${bait}: ${wanted} would bring this session to over ${MOST_SHOTS} shots. Take fewer lines, or split this one in the book.`,
+};
+
 /** Grams more each cup would have to hold for every draw of the session to be served; cups that are large enough are left out. */
 function shortOf(specs: Record<string, CupSpec>, flows: Flow[], how: Recirculation): Record<string, number> {
   const wider = structuredClone(specs);
@@ -81,8 +86,8 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   const laid: Laid[] = [];
   for (const job of input.jobs) {
     const runs = layJob(job, input, 1 + sum(laid.map((l) => l.shots.length)), 1 + sum(laid.map((l) => l.draws.length)));
-    if (!runs) {
-      remarks.push({ code: 'spares', weight: 'refused', about: job.key, sentence: `${job.bait.name}: with so few coming good, no sensible number of shots gives ${sum(job.lines.map((l) => l.count))}. Raise the share that comes good, or lower the certainty.` });
+    if (typeof runs === 'string') {
+      remarks.push({ code: runs, weight: 'refused', about: job.key, sentence: NOT_LAID[runs](job.bait.name, sum(job.lines.map((l) => l.count))) });
       return empty;
     }
     laid.push(...runs);

@@ -1,0 +1,12 @@
+// In a thread of the server's, without the app's short names.
+import { parentPort } from 'node:worker_threads';
+import type { PlanInput } from '../core/plan/index.ts';
+import { planSession } from '../core/plan/index.ts';
+import type { ShopUnits } from '../core/quantity/index.ts';
+
+/** What a plan is worked out from. */
+export interface PlanAsked {
+  input: PlanInput;
+  units: ShopUnits;
+}
+parentPort!.on('message', ({ input, units }: PlanAsked) => parentPort!.postMessage(planSession(input, units)));
