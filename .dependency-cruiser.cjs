@@ -16,6 +16,7 @@ module.exports = {
     only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker']),
     only('worker-imports-core', 'worker', ['core']),
     only('thread-imports-core', 'thread', ['core']),
+    only('offline-stands-alone', 'offline', []),
     only('guard-stands-alone', 'guard', []),
     only('device-imports-core', 'device', ['core']),
     { name: 'nothing-knows-the-worlds', severity: 'error', from: { path: '^src/' }, to: { path: '^worlds/' } },

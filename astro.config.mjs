@@ -2,6 +2,7 @@ import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
+import { offline } from './scripts/offline.mjs';
 
 // Tests build beside a running shop, so the output folder can be named from outside.
 const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
@@ -10,7 +11,7 @@ export default defineConfig({
   output: 'server',
   outDir,
   adapter: node({ mode: 'standalone' }),
-  integrations: [react()],
+  integrations: [react(), offline()],
   devToolbar: { enabled: false },
   // Whose page a request comes from is settled by src/guard, for everything that writes and for streams.
   security: { checkOrigin: false },

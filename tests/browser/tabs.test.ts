@@ -122,3 +122,35 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
   await page.reload();
   await expect.poll(async () => (await logOf(request, session)).map((e) => e.id).filter((id) => lost.includes(id))).toEqual(lost);
 });
+
+test.describe('with pages kept on the device', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('with the shop away a bench that was open opens again, with all that was done at it, and is caught up after', async ({ page, context, request }) => {
+    const session = await freshBench(request);
+    await page.goto(`/bench/${session}`);
+    await expect(page.locator('[data-ready]')).toBeVisible();
+    const before = (await logOf(request, session)).length;
+    // What was shot before comes from what this device keeps, not from the page, which was kept when it was opened.
+    await byPointer(page).main();
+    await settled(page);
+    await expect.poll(() => page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length)).toBe(1);
+    await context.setOffline(true);
+    await page.reload();
+    await expect(page.locator('[data-ready]')).toBeVisible();
+    const step = await page.locator('[data-main]').innerText();
+    await byPointer(page).main();
+    await expect(page.locator('[data-main]')).not.toHaveText(step);
+    await expect.poll(() => waitingIn(page)).toBe(1);
+    const after = await page.locator('[data-main]').innerText();
+    await page.reload();
+    await expect(page.locator('[data-main]')).toHaveText(after);
+    await page.goto('/shop');
+    await expect(page.getByRole('heading', { name: 'The shop’s machine does not answer' })).toBeVisible();
+    await page.getByRole('link', { name: `/bench/${session}` }).click();
+    await expect(page.locator('[data-main]')).toHaveText(after);
+    await context.setOffline(false);
+    await settled(page);
+    expect((await logOf(request, session)).length).toBe(before + 2);
+  });
+});
