@@ -4,10 +4,16 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { bin } from '../postgres.mjs';
 
-/** Runs one of PostgreSQL's own tools; throws with what it said. */
-export const tool = (name, args) =>
+/**
+ * Runs one of PostgreSQL's own tools on a database; throws with what it said. Its password goes by the environment: what
+ * stands in a command can be read by everybody on the machine.
+ */
+export const tool = (name, url, args) =>
   new Promise((resolve, reject) => {
-    const child = spawn(join(bin(), name), args, { stdio: ['ignore', 'ignore', 'pipe'] });
+    const open = new URL(url);
+    const PGPASSWORD = decodeURIComponent(open.password);
+    open.password = '';
+    const child = spawn(join(bin(), name), [...args, `--dbname=${open.href}`], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, ...(PGPASSWORD && { PGPASSWORD }) } });
     let said = '';
     child.stderr.on('data', (piece) => (said += piece));
     child.on('error', reject);

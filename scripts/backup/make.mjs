@@ -19,12 +19,12 @@ export async function makeBackup(url, folder, at = Date.now()) {
     await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
     const { snapshot } = (await client.query('SELECT pg_export_snapshot() AS snapshot')).rows[0];
     const counted = await totals(client);
-    await tool('pg_dump', ['--format=custom', '--compress=6', '--no-owner', `--snapshot=${snapshot}`, `--file=${part}`, `--dbname=${url}`]);
+    await tool('pg_dump', url, ['--format=custom', '--compress=6', '--no-owner', `--snapshot=${snapshot}`, `--file=${part}`]);
     await client.query('COMMIT');
     return counted;
   });
   const there = await withScratch(url, async (scratch) => {
-    await tool('pg_restore', ['--no-owner', '--exit-on-error', `--dbname=${scratch}`, part]);
+    await tool('pg_restore', scratch, ['--no-owner', '--exit-on-error', part]);
     return connected(scratch, totals);
   });
   const wrong = Object.keys(here).filter((name) => here[name] !== there[name]);

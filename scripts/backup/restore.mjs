@@ -3,11 +3,22 @@ import { existsSync } from 'node:fs';
 import { finished, tsx } from '../lib.mjs';
 import { connected, nameIn, tool, totals, withName, withScratch } from './database.mjs';
 
-/** Acts the shop has and a backup has not. */
+/** Acts asked about at a time. */
+const AT_ONCE = 20_000;
+
+/** Acts the shop has and a backup has not, asked for piece by piece: ten years of them are not held in memory. */
 async function newer(url, scratch) {
-  const known = new Set(await connected(scratch, async (c) => (await c.query('SELECT id FROM events')).rows.map((r) => r.id)));
-  const here = await connected(url, async (c) => (await c.query('SELECT id FROM events')).rows.map((r) => r.id));
-  return here.filter((id) => !known.has(id)).length;
+  let more = 0;
+  await connected(url, (here) => connected(scratch, async (there) => {
+    for (let after = '00000000-0000-0000-0000-000000000000'; ; ) {
+      const ids = (await here.query('SELECT id FROM events WHERE id > $1 ORDER BY id LIMIT $2', [after, AT_ONCE])).rows.map((r) => r.id);
+      if (ids.length === 0) return;
+      after = ids.at(-1);
+      const known = (await there.query('SELECT count(*)::int AS n FROM events WHERE id = ANY($1::uuid[])', [ids])).rows[0].n;
+      more += ids.length - known;
+    }
+  }));
+  return more;
 }
 
 /**
@@ -18,7 +29,7 @@ export async function restoreBackup(url, file, over = false) {
   if (!existsSync(file)) return { ok: false, message: `There is no file ${file}. Nothing was changed.` };
   return withScratch(url, async (scratch, name) => {
     try {
-      await tool('pg_restore', ['--no-owner', '--exit-on-error', `--dbname=${scratch}`, file]);
+      await tool('pg_restore', scratch, ['--no-owner', '--exit-on-error', file]);
     } catch (error) {
       return { ok: false, message: `${file} is no whole backup of a shop (${error.message}). Nothing was changed.` };
     }

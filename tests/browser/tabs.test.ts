@@ -114,8 +114,9 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
   const db = new pg.Client({ connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser') });
   await db.connect();
   // As a restore does it, past the guard that keeps the log from being changed.
-  await db.query('SET session_replication_role = replica');
+  await db.query('ALTER TABLE events DISABLE TRIGGER USER');
   await db.query('DELETE FROM events WHERE session_id = $1 AND seq > $2', [session, before.length]);
+  await db.query('ALTER TABLE events ENABLE TRIGGER USER');
   await db.query('UPDATE sessions SET last_seq = $2 WHERE id = $1', [session, before.length]);
   await db.end();
   expect((await logOf(request, session)).length).toBe(before.length);
@@ -131,26 +132,27 @@ test.describe('with pages kept on the device', () => {
     await page.goto(`/bench/${session}`);
     await expect(page.locator('[data-ready]')).toBeVisible();
     const before = (await logOf(request, session)).length;
-    // What was shot before comes from what this device keeps, not from the page, which was kept when it was opened.
+    // What is done from here on comes from what this device keeps, not from the page, which was kept when it was opened.
     await byPointer(page).main();
+    await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before);
     await settled(page);
+    const stored = (await logOf(request, session)).length;
     await expect.poll(() => page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length)).toBe(1);
     await context.setOffline(true);
     await page.reload();
     await expect(page.locator('[data-ready]')).toBeVisible();
-    const step = await page.locator('[data-main]').innerText();
-    await byPointer(page).main();
-    await expect(page.locator('[data-main]')).not.toHaveText(step);
+    await page.keyboard.press('u');
+    // What it has and the kept page has not is said again when the shop is back; what is stored already is stored once.
     await expect.poll(() => waitingIn(page)).toBe(1);
-    const after = await page.locator('[data-main]').innerText();
+    const unsent = page.locator(`[data-ready][data-waiting="${await page.locator('[data-ready]').getAttribute('data-waiting')}"]`);
     await page.reload();
-    await expect(page.locator('[data-main]')).toHaveText(after);
+    await expect(unsent).toBeVisible();
     await page.goto('/shop');
     await expect(page.getByRole('heading', { name: 'The shop’s machine does not answer' })).toBeVisible();
     await page.getByRole('link', { name: `/bench/${session}` }).click();
-    await expect(page.locator('[data-main]')).toHaveText(after);
+    await expect(unsent).toBeVisible();
     await context.setOffline(false);
     await settled(page);
-    expect((await logOf(request, session)).length).toBe(before + 2);
+    expect((await logOf(request, session)).length).toBe(stored + 1);
   });
 });

@@ -1,6 +1,6 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { Belief, Burst } from './estimate.ts';
-import { cooled, cupBelieved, heated, heatOf, offsetSpread, ovenBelieved, shownSpread } from './estimate.ts';
+import { cooled, cupBelieved, heated, heatOf, meanAfter, offsetSpread, ovenBelieved, shownSpread } from './estimate.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf, hottestBound, Z80, Z995 } from './forecast.ts';
 import { UNSTIRRED } from './uneven.ts';
@@ -36,12 +36,14 @@ export function safeBurst(b: Belief, burst: Omit<Burst, 'seconds'>, ceiling: num
     const sd = Math.hypot(shownSpread(after, cup), (own * Z80) / Z995);
     return hottestBound(forecastOf(heatOf(after, cup).celsius, sd), heat.plastic, seconds, dead, body.plastic);
   };
-  return longest(UNSTIRRED, (seconds) => burst.cups.every((cup) => hottest(cup, seconds) <= ceiling));
+  // What the mean alone brings over the ceiling needs no range to be refused.
+  const may = longest(UNSTIRRED, (seconds) => burst.cups.every((cup) => meanAfter(b, cup, { ...burst, seconds }) <= ceiling));
+  return may === 0 ? 0 : longest(may, (seconds) => burst.cups.every((cup) => hottest(cup, seconds) <= ceiling));
 }
 
 /** The burst that brings a cup to a heat in the mean, whole s, never longer than is safe. */
 export function burstTo(b: Belief, cup: string, burst: Omit<Burst, 'seconds'>, celsius: number, ceiling: number = PLASTISOL.ceiling): { seconds: number; safe: number; after: Forecast } {
   const safe = safeBurst(b, burst, ceiling);
-  const seconds = Math.min(safe, longest(UNSTIRRED, (s) => burstOf(b, cup, { ...burst, seconds: s }).celsius <= celsius));
+  const seconds = Math.min(safe, longest(UNSTIRRED, (s) => meanAfter(b, cup, { ...burst, seconds: s }) <= celsius));
   return { seconds, safe, after: burstOf(b, cup, { ...burst, seconds }) };
 }

@@ -1,4 +1,4 @@
-import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import type { CupBody, CupHeat } from './cup.ts';
 import { after, afterBurst, specificHeat } from './cup.ts';
 import type { Forecast, Known } from './forecast.ts';
 import { forecastOf, UNSAID } from './forecast.ts';
@@ -276,6 +276,24 @@ export interface Burst {
 
 const NUDGE = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
 
+/** One cup so many seconds on, by values of air, efficiency, dead time, plastic, glass, exchange, weight and stand. */
+function gone(b: Belief, cup: string, [air, efficiency, dead, plastic, glass, exchange, weight, stand]: number[], seconds: number, burst?: Burst): CupHeat {
+  const body = bodyOf(b, cup, [exchange!, weight!, air!, stand!]);
+  const heat = { plastic: plastic!, glass: glass! };
+  if (!burst) return after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
+  const oven = { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: held(efficiency!, RANGE.efficiency), dead: Math.max(0, held(dead!, RANGE.dead) - (burst.gone ?? 0)) };
+  return afterBurst(body, heat, oven, seconds, 2);
+}
+
+/** °C of a cup after a burst, in the mean: without its range, which costs nine times as much. */
+export function meanAfter(b: Belief, cup: string, burst: Burst): number {
+  const o = ovenAt(b, burst.oven);
+  const i = cupAt(b, cup);
+  const { plastic } = gone(b, cup, [b.mean[AIR]!, b.mean[o]!, b.mean[o + 1]!, ...b.mean.slice(i, i + 5)], burst.seconds, burst);
+  const { least, most } = heatedCould(b, cup, burst, burst.seconds);
+  return Math.min(most, Math.max(least, plastic));
+}
+
 /**
  * Carries the belief on: every cup on the bench cools, those in the oven are heated. Heats and their spread go
  * through the model's slope at the mean; what wanders is added.
@@ -297,12 +315,7 @@ function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: stri
     const o = burst ? ovenAt(b, burst.oven) : -1;
     const at = [AIR, o, o < 0 ? -1 : o + 1, i, i + 1, i + 2, i + 3, i + 4];
     const value = at.map((k) => (k < 0 ? 0 : b.mean[k]!));
-    const go = (v: number[]): CupHeat => {
-      const body = bodyOf(b, cup, [v[5]!, v[6]!, v[0]!, v[7]!]);
-      const heat = { plastic: v[3]!, glass: v[4]! };
-      const oven: Microwave | null = burst ? { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: held(v[1]!, RANGE.efficiency), dead: Math.max(0, held(v[2]!, RANGE.dead) - (burst.gone ?? 0)) } : null;
-      return oven ? afterBurst(body, heat, oven, seconds, 2) : after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
-    };
+    const go = (v: number[]): CupHeat => gone(b, cup, v, seconds, burst);
     const base = { ...go(value) };
     const rows: [number, number][][] = [[], []];
     at.forEach((k, j) => {

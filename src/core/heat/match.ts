@@ -126,44 +126,60 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
     return heat.glass > heat.plastic ? hands.least : leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.then(start, b, after) >= wanted.low);
   };
   const shortest = all.map((i) => wants(i, hands.change, hands.stir + hands.draws));
-  const soonest = new Map(plans.map((order) => [order, order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + hands.draws + order.slice(k + 1).reduce((sum, j) => sum + each + shortest[j]!, 0)), 0)]));
+  /** s that those after the k-th of an order want for themselves, at least */
+  const restOf = (order: readonly number[]): number[] => order.map((_, k) => order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0));
+  const tries = plans.map((order) => {
+    const rest = restOf(order);
+    return { order, rest, others: all.filter((i) => !order.includes(i)), soonest: order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + hands.draws + rest[k]!), 0) };
+  });
 
   return (draw, apart) => {
     let best: Found | null = null;
     const middle = draw + hands.draws;
-    for (const order of plans) {
-      if (soonest.get(order)! > draw) continue;
-      const still = all.filter((i) => !order.includes(i)).map((i) => table[i]!.idle(middle));
-      if (still.some((t) => t < wanted.low || t > wanted.high)) continue;
-      const chosen: { seconds: number; at: number }[] = [];
-      const ends: number[] = [];
-      const go = (k: number, start: number, low: number, high: number): void => {
-        const nearer = Math.min(apart, best?.gap ?? Infinity);
-        if (k === order.length) {
-          const gap = high - low;
-          if (gap > apart || (best && gap >= best.gap)) return;
-          const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(middle) : ends[at]!; });
-          best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, ...chosen[i]! })), draw, wait: draw - start, heats } };
-          return;
-        }
-        const t = table[order[k]!]!;
-        const from = Math.max(start + hands.change, entry[order[k]!]!);
-        // Those after this one want their own least time.
-        const rest = order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0);
-        const most = Math.min(LONGEST_BURST, cups[order[k]!]!.longest ?? Infinity, draw - from - hands.stir - rest);
-        const end = (b: number) => t.then(from, b, middle - from - b);
-        const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - nearer);
-        const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + nearer);
-        for (let b = leastOf(hands.least, most, (x) => end(x) >= floor); b <= most; b++) {
-          const at = end(b);
-          if (at > roof || t.peak(from, b) > wanted.ceiling) break;
-          if (at < floor) continue;
-          chosen[k] = { seconds: b, at: from };
-          ends[k] = at;
-          go(k + 1, from + b + hands.stir, Math.min(low, at), Math.max(high, at));
-        }
-      };
-      go(0, 0, still.length ? Math.min(...still) : Infinity, still.length ? Math.max(...still) : -Infinity);
+    let { order, rest } = tries[0]!;
+    const chosen: { seconds: number; at: number }[] = [];
+    const ends: number[] = [];
+    const go = (k: number, start: number, low: number, high: number): void => {
+      const nearer = Math.min(apart, best?.gap ?? Infinity);
+      if (k === order.length) {
+        const gap = high - low;
+        if (gap > apart || (best && gap >= best.gap)) return;
+        const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(middle) : ends[at]!; });
+        best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, ...chosen[i]! })), draw, wait: draw - start, heats } };
+        return;
+      }
+      const i = order[k]!;
+      const t = table[i]!;
+      const from = Math.max(start + hands.change, entry[i]!);
+      const most = Math.min(LONGEST_BURST, cups[i]!.longest ?? Infinity, draw - from - hands.stir - rest[k]!);
+      const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - nearer);
+      const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + nearer);
+      let least = hands.least;
+      for (let longest = most; least < longest; ) {
+        const halfway = (least + longest) >> 1;
+        if (t.then(from, halfway, middle - from - halfway) >= floor) longest = halfway;
+        else least = halfway + 1;
+      }
+      for (let b = least; b <= most; b++) {
+        const at = t.then(from, b, middle - from - b);
+        if (at > roof || t.peak(from, b) > wanted.ceiling) break;
+        if (at < floor) continue;
+        chosen[k] = { seconds: b, at: from };
+        ends[k] = at;
+        go(k + 1, from + b + hands.stir, Math.min(low, at), Math.max(high, at));
+      }
+    };
+    for (const one of tries) {
+      if (one.soonest > draw) continue;
+      let [low, high] = [Infinity, -Infinity];
+      for (const i of one.others) {
+        const celsius = table[i]!.idle(middle);
+        low = Math.min(low, celsius);
+        high = Math.max(high, celsius);
+      }
+      if (low < wanted.low || high > wanted.high) continue;
+      ({ order, rest } = one);
+      go(0, 0, low, high);
     }
     return best;
   };
@@ -174,8 +190,9 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
  * ceiling (M4): at most one burst a cup, never while it is over the window, one cup in the microwave at a time, then a common wait. Exact on a
  * grid of one second: each moment of the draw is tried, earliest first. Where there is none, how near they come to each
  * other in the window at any moment.
+ * @param tell how near they come, where that is wanted: it is as much work again
  */
-export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS): MatchAnswer {
+export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS, tell = true): MatchAnswer {
   if (Math.max(...cups.map((c) => c.heat.plastic)) > wanted.ceiling) return { ok: false, least: null, why: 'one cup is over the ceiling already' };
   const bestAt = searchFor(cups, oven, wanted, hands);
   for (let draw = 0; draw <= HORIZON; draw++) {
@@ -183,7 +200,7 @@ export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: H
     if (found) return { ok: true, matching: found.matching };
   }
   let least: number | null = null;
-  for (let draw = 0; draw <= HORIZON; draw++) least = bestAt(draw, least ?? Infinity)?.gap ?? least;
+  for (let draw = 0; tell && draw <= HORIZON; draw++) least = bestAt(draw, least ?? Infinity)?.gap ?? least;
   const why = least === null
       ? 'no safe bursts, one to a cup, bring them all into the window together'
       : 'they come into the window, but not near enough to one another';

@@ -109,9 +109,9 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
   const several = ovens.length > 1 && cups.length > 1;
   const tables = several ? tablesFor(believed, ovens) : [];
-  const oneByOne = (asked: Wanted): MatchAnswer => matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, asked, hands);
+  const oneByOne = (asked: Wanted, tell: boolean): MatchAnswer => matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, asked, hands, tell);
   const inOne = (asked: Wanted): Way | null => {
-    const found = oneByOne(asked);
+    const found = oneByOne(asked, false);
     return found.ok ? { bursts: inTurn(found.matching.bursts), draw: found.matching.draw } : null;
   };
   const sideBySide = (asked: Wanted): Way | null => matchSideBySide(believed, ovens, asked, hands, tables);
@@ -121,7 +121,7 @@ export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[
     const found = ways.flatMap((way) => way(asked) ?? []).map((x) => foresee(b, cups, uses, x, full, hands));
     if (found.length > 0) return { ok: true, together: found.reduce((x, y) => (costs(y) < costs(x) ? y : x)), ...(asked.nearest ? { nearest: true } : {}) };
   }
-  const last = oneByOne(full);
+  const last = oneByOne(full, true);
   return last.ok ? { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(last.matching.bursts), draw: last.matching.draw }, full, hands) } : last;
 }
 
