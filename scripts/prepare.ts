@@ -7,9 +7,10 @@ import { loadDemo } from './demo/load.ts';
 
 try {
   readConfig();
-  const done = await migrate();
+  const to = process.argv.find((a) => a.startsWith('--to='))?.slice(5);
+  const done = await migrate(to);
   if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
-  if (process.argv[2] !== '--bare' && (await isEmpty())) {
+  if (!process.argv.includes('--bare') && (await isEmpty())) {
     console.log('Loading the demo shop…');
     await loadDemo((line) => console.log(line));
   }

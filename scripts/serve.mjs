@@ -1,6 +1,8 @@
 // The app's process: the built app behind a server of our own. `node scripts/serve.mjs FOLDER-OF-THE-BUILD`
 import './node.mjs';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecure } from 'node:https';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 
@@ -13,7 +15,10 @@ process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 process.env.TWIN_SHOT_HOME = join(import.meta.dirname, '..');
 const { handler } = await import(pathToFileURL(join(resolve(process.argv[2]), 'server', 'entry.mjs')).href);
 
-const server = createServer(PATIENCE, (request, reply) => {
+// On the shop's network everything goes by HTTPS: passwords are typed there.
+const { TWIN_SHOT_KEY: key, TWIN_SHOT_CERTIFICATE: cert } = process.env;
+const made = key && cert ? (answer) => createSecure({ ...PATIENCE, key: readFileSync(key), cert: readFileSync(cert) }, answer) : (answer) => createServer(PATIENCE, answer);
+const server = made((request, reply) => {
   reply.setHeader('x-content-type-options', 'nosniff');
   if (!METHODS.has(request.method)) {
     request.resume();

@@ -2,6 +2,7 @@
 import './node.mjs';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { certificateIn } from './certificate.mjs';
 import { answers, build, ensurePackages, finished, join, portIsFree, root, say, start, stop, tsx } from './lib.mjs';
 import { alive, takeTurn } from './oneStart.mjs';
 import { cluster } from './postgres.mjs';
@@ -73,11 +74,19 @@ async function end(code, why) {
 process.on('SIGINT', () => void end(0));
 process.on('SIGTERM', () => void end(0));
 
+// On the shop's network nobody comes in unknown: people sign in, over HTTPS.
+const alone = /^(localhost|127(\.\d+){3}|::1)$/.test(host);
+const signs = !alone || process.env.TWIN_SHOT_SIGN_IN === 'always';
+const names = (process.env.TWIN_SHOT_NAMES ?? '').split(',').map((name) => name.trim()).filter(Boolean);
+
 const prepared = await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL }));
 if (prepared !== 0) await end(prepared);
+if (signs && (await finished(tsx('scripts/owner.ts', ['--is-there'], { DATABASE_URL }))) !== 0) await end(1, 'On the shop’s network people sign in, and there is no owner yet who could. Make one first: npm run owner -- NAME');
+const certificate = alone ? null : await certificateIn(data, names);
+const secure = certificate ? { TWIN_SHOT_KEY: certificate.key, TWIN_SHOT_CERTIFICATE: certificate.certificate, NODE_EXTRA_CA_CERTS: certificate.certificate } : {};
 
 if (!process.env.PORT) while (!(await portIsFree(port, host))) port += 1;
-const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
+const address = `${certificate ? 'https' : 'http'}://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
 const note = () => {
   mkdirSync(data, { recursive: true });
   // Only this user may read where the database is.
@@ -85,7 +94,7 @@ const note = () => {
 };
 // In a process group of its own, so that Ctrl-C reaches it through us and in order.
 app = keepRunning(
-  () => start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
+  () => start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, ...secure, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
   {
     ended: (how, wait) => {
       say(`The app ended (${how}); it is started again in ${wait / 1000} s. Nothing recorded is lost.`);
@@ -103,7 +112,7 @@ if (own) {
 if (!(await answers(`${address}/api/health`, 30))) await end(1, 'The app did not answer within 30 s.');
 // Stand-ins for instruments: they follow a running session while the shop's switch is on.
 const { status, stdout } = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'standIns.ts')], { cwd: root, env: { ...process.env, DATABASE_URL }, encoding: 'utf8' });
-if (status === 0) bench = keepRunning(() => tsx('src/device/simulate.ts', [], { TWIN_SHOT_URL: address, STAND_IN_KEYS: stdout.trim().split('\n').at(-1) }), { givenUp: () => say('The stand-ins ended and are given up; everything else goes on.') });
+if (status === 0) bench = keepRunning(() => tsx('src/device/simulate.ts', [], { ...secure, TWIN_SHOT_URL: address, STAND_IN_KEYS: stdout.trim().split('\n').at(-1) }), { givenUp: () => say('The stand-ins ended and are given up; everything else goes on.') });
 backups = keepRunning(() => start(process.execPath, [join(root, 'scripts', 'backup.mjs'), '--watch'], { env: { ...process.env, DATABASE_URL, TWIN_SHOT_DATA: data } }), { givenUp: () => say('Backups are given up: nothing is backed up until the next start.') });
 note();
-say(`\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is kept.\n`);
+say(`\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is kept.\n${certificate ? `\n  Its certificate is the shop’s own; each device asks once. Fingerprint (SHA-256):\n  ${certificate.fingerprint}\n` : ''}`);

@@ -43,7 +43,7 @@ if (wants('check')) {
 }
 if (wants('unit')) {
   part('unit');
-  must(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'dot', ...files('core')]);
+  must(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'dot', '--test-concurrency', '2', ...files('core')]);
 }
 if (served) {
   part('build');

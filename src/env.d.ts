@@ -1,6 +1,13 @@
-declare namespace App {
-  interface Locals {
-    /** what was sent with a request that writes, whole, within its limit */
-    body?: Uint8Array<ArrayBuffer>;
+import type { Known } from './service/people.ts';
+
+declare global {
+  namespace App {
+    interface Locals {
+      /** what was sent with a request that writes, whole, within its limit */
+      body?: Uint8Array<ArrayBuffer>;
+      /** whether people sign in here, and who it is; null where nobody did */
+      signed: boolean;
+      who: Known | null;
+    }
   }
 }

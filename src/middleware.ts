@@ -4,8 +4,12 @@ import { defineMiddleware, sequence } from 'astro:middleware';
 import { limitOf, readWithin } from '@/guard/body.ts';
 import { guardHeaders } from '@/guard/headers.ts';
 import { fromElsewhere, meantForUs, namesFrom } from '@/guard/names.ts';
+import { SIGN_IN, TABLET } from '@/guard/cookies.ts';
+import { may, signInWanted } from '@/guard/may.ts';
 import { waitFor } from '@/guard/rates.ts';
 import { problemReply } from '@/pages/api/_answer.ts';
+import { actingAs } from '@/service/actor.ts';
+import { hasOwner, whoShows } from '@/service/people.ts';
 import { once } from '@/service/requests.ts';
 import { awayNow, brokenRule } from '@/service/result.ts';
 
@@ -13,8 +17,13 @@ const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 /** What is sent here is known by ids of its own: acts of benches, readings of instruments. */
 const OWN_IDS = /^\/api\/(sessions\/\d+\/events|devices\/readings)$/;
+/** What is answered with a cookie, and what is noted even where it is refused, is done each time it is asked. */
+const EACH_TIME = /^\/api\/(sign-in|sign-out|pair|hand)$/;
+/** Where a password, a code or a PIN is sent. */
+const SECRETS = /^\/api\/(sign-in|pair|hand)$/;
 const KEY = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const NAMES = namesFrom(process.env);
+const SIGNED = signInWanted(process.env);
 
 const isApi = (context: APIContext): boolean => context.url.pathname.startsWith('/api/');
 
@@ -42,7 +51,7 @@ const gate = defineMiddleware(async (context, next) => {
   if (!writes && !READS.has(request.method)) return problemReply({ status: 405, code: 'method', message: 'That is not done here.' });
   if (!meantForUs(request.headers.get('host'), NAMES)) return problemReply({ status: 421, code: 'other-host', message: 'This shop is not known by that name. Use its address, or add the name to TWIN_SHOT_NAMES.' });
   if ((writes || url.pathname === '/api/stream') && fromElsewhere(request.headers)) return problemReply({ status: 403, code: 'other-origin', message: 'That came from a page of another site. Nothing was changed.' });
-  const wait = await waitFor(writes ? 'write' : 'page', context.clientAddress);
+  const wait = await waitFor(writes && SECRETS.test(url.pathname) ? 'secret' : writes ? 'write' : 'page', context.clientAddress);
   if (wait > 0) {
     const reply = problemReply({ status: 429, code: 'too-fast', message: `That is more than a shop sends. Try again in ${wait} s.` });
     reply.headers.set('retry-after', String(wait));
@@ -56,11 +65,33 @@ const gate = defineMiddleware(async (context, next) => {
   return next();
 });
 
+/** Whether an owner was ever found: the last one is never taken out. */
+let owned = false;
+
+/** On the shop's network: who it is, and whether they may. What is done is done in their name. */
+const known = defineMiddleware(async (context, next) => {
+  const { cookies, locals, request, url } = context;
+  locals.signed = SIGNED;
+  locals.who = null;
+  if (!SIGNED) return next();
+  if (!(owned ||= await hasOwner())) return problemReply({ status: 503, code: 'no-owner', message: 'Nobody could sign in: there is no owner yet. Make one on the shop’s own machine: npm run owner -- NAME' });
+  locals.who = await whoShows(cookies.get(SIGN_IN)?.value, cookies.get(TABLET)?.value);
+  const role = locals.who === null ? null : locals.who.kind === 'tablet' ? 'tablet' : locals.who.role;
+  const go = () => (locals.who ? actingAs(locals.who.name, next) : next());
+  if (may(role, context.routePattern, request.method)) return go();
+  if (locals.who === null) {
+    if (!isApi(context) && request.method === 'GET') return context.redirect(`/sign-in?to=${encodeURIComponent(url.pathname)}`);
+    return problemReply({ status: 401, code: 'sign-in', message: 'Sign in first. Nothing was changed.' });
+  }
+  if (!isApi(context) && locals.who.kind === 'tablet') return context.redirect('/bench');
+  return problemReply({ status: 403, code: 'may-not', message: `${locals.who.name} may not do that. Nothing was changed; ask the owner.` });
+});
+
 /** A write that brings a key is done once, all of it or nothing, however often it is sent. */
 const answeredOnce = defineMiddleware(async (context: APIContext, next: MiddlewareNext): Promise<Response> => {
   const { request, url, locals } = context;
   const key = request.headers.get('idempotency-key');
-  if (!locals.body || key === null || OWN_IDS.test(url.pathname)) return next();
+  if (!locals.body || key === null || OWN_IDS.test(url.pathname) || EACH_TIME.test(url.pathname)) return next();
   if (!KEY.test(key)) return problemReply({ status: 400, code: 'bad-key', message: 'A key of a request is a UUID. Nothing was changed.' });
   const sent = createHash('sha256').update(locals.body).digest('base64url');
   let made: Response | null = null;
@@ -72,4 +103,4 @@ const answeredOnce = defineMiddleware(async (context: APIContext, next: Middlewa
   return made ?? new Response(answered.body, { status: answered.status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
 });
 
-export const onRequest = sequence(inWords, gate, answeredOnce);
+export const onRequest = sequence(inWords, gate, known, answeredOnce);

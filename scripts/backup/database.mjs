@@ -20,7 +20,7 @@ export const tool = (name, url, args) =>
     child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${name} ended with ${code}: ${said.trim().split('\n').at(-1)}`))));
   });
 
-export const nameIn = (url) => decodeURIComponent(new URL(url).pathname.slice(1));
+const nameIn = (url) => decodeURIComponent(new URL(url).pathname.slice(1));
 export function withName(url, name) {
   const other = new URL(url);
   other.pathname = `/${name}`;
@@ -68,4 +68,16 @@ export async function withScratch(url, work) {
   } finally {
     await connected(admin, (c) => c.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`));
   }
+}
+
+/** Puts a database in the shop's place; what was there is kept under the name answered with. */
+export async function putInPlace(url, name) {
+  const own = nameIn(url);
+  const before = `${own}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
+  await connected(withName(url, 'postgres'), async (c) => {
+    await c.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = ANY($1) AND pid <> pg_backend_pid()', [[own, name]]);
+    await c.query(`ALTER DATABASE "${own}" RENAME TO "${before}"`);
+    await c.query(`ALTER DATABASE "${name}" RENAME TO "${own}"`);
+  });
+  return before;
 }

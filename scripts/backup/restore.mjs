@@ -1,7 +1,7 @@
 // Puts a shop back to a backup: beside it first, then in its place, with what was there kept under another name.
 import { existsSync } from 'node:fs';
 import { finished, tsx } from '../lib.mjs';
-import { connected, nameIn, tool, totals, withName, withScratch } from './database.mjs';
+import { connected, putInPlace, tool, totals, withScratch } from './database.mjs';
 
 /** Acts asked about at a time. */
 const AT_ONCE = 20_000;
@@ -37,14 +37,7 @@ export async function restoreBackup(url, file, over = false) {
     if (more > 0 && !over) return { ok: false, message: `The shop has ${more} acts that this backup has not. Nothing was changed. To put it back nevertheless: npm run restore -- ${file} --over` };
     // An older backup is brought up to date before it takes its place.
     if ((await finished(tsx('scripts/prepare.ts', ['--bare'], { DATABASE_URL: scratch }))) !== 0) return { ok: false, message: 'The backup could not be brought up to date. Nothing was changed.' };
-    const own = nameIn(url);
-    const before = `${own}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
     const held = await connected(scratch, totals);
-    await connected(withName(url, 'postgres'), async (c) => {
-      await c.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = ANY($1) AND pid <> pg_backend_pid()', [[own, name]]);
-      await c.query(`ALTER DATABASE "${own}" RENAME TO "${before}"`);
-      await c.query(`ALTER DATABASE "${name}" RENAME TO "${own}"`);
-    });
-    return { ok: true, before, totals: held };
+    return { ok: true, before: await putInPlace(url, name), totals: held };
   });
 }

@@ -5,7 +5,8 @@ import { hostile } from './hostile.ts';
 const agent = new Agent({ keepAlive: true, maxSockets: 8 });
 
 /** Sent as it is: fetch would mend half of it. */
-function send(url: string, { method, path, headers, body }: Hostile): Promise<{ status: number; text: string }> {
+function send(url: string, one: Hostile, again = false): Promise<{ status: number; text: string }> {
+  const { method, path, headers, body } = one;
   const { hostname, port } = new URL(url);
   return new Promise((resolve) => {
     const broken = (error: Error) => resolve({ status: 0, text: error.message });
@@ -16,7 +17,8 @@ function send(url: string, { method, path, headers, body }: Hostile): Promise<{ 
         reply.on('end', () => resolve({ status: reply.statusCode ?? 0, text }));
         reply.on('error', broken);
       });
-      sent.on('error', broken);
+      // A line kept from the request before may be closed as this one is put on it: that is no answer (Node's own advice, `reusedSocket`).
+      sent.on('error', (error) => (sent.reusedSocket && !again ? resolve(send(url, one, true)) : broken(error)));
       sent.end(body);
     } catch (error) {
       // Not even a request.

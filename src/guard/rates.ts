@@ -4,6 +4,8 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 const RATES = {
   write: { points: 1200, duration: 10 },
   page: { points: 1200, duration: 10 },
+  // Passwords, codes and PINs: more than a hand types is somebody guessing.
+  secret: { points: 20, duration: 60 },
 } as const;
 export type Rate = keyof typeof RATES;
 

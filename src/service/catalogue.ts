@@ -7,6 +7,7 @@ import type { Mix } from '@/core/material/index.ts';
 import { keepVersion } from '@/store/mixes.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import { layoutFaults } from '@/core/mould/index.ts';
+import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { InsertHeap } from '@/store/inserts.ts';
 import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
@@ -20,6 +21,7 @@ export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
 export { versionsOf as mixVersions } from '@/store/mixes.ts';
 
 const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting', ovens: 'oven', materials: 'material' };
+export const LIST_KEYS = Object.keys(LISTS) as ListKey[];
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
 /**
@@ -38,17 +40,25 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
   const { name } = spec as { name: string };
   return inTransaction(async () => {
     await lockNames(key);
+    const held = id === undefined ? null : await find(key, id);
     if (id !== undefined) {
-      const held = await find(key, id);
       if (!held) return missing(ONE[key]);
       const wrong = unseen(seen, held.spec);
       if (wrong) return wrong;
     }
-    if (await nameTaken(key, name, id)) return problem(409, 'name-taken', `There is a ${ONE[key]} called “${name}” already. Give this one another name.`, 'name');
+    const taken = await nameTaken(key, name, id);
+    if (taken) return problem(409, 'name-taken', `There is a ${taken.retired ? 'retired ' : ''}${ONE[key]} called “${name}” already. ${taken.retired ? 'Bring it back, or give' : 'Give'} this one another name.`, 'name');
     const saved = (await put(key, spec, id))!;
+    if (key === 'materials') await notePrice(name, held?.spec, spec);
     if (key === 'mixes') await keepVersion(saved, spec as Mix);
     return ok({ id: saved, spec, version: versionOf(spec) });
   });
+}
+
+/** What things cost is written down when it changes: by whom, and from what. */
+async function notePrice(name: string, before: unknown, after: unknown): Promise<void> {
+  const [was, is] = [before, after].map((spec) => (spec as { price?: number } | undefined)?.price);
+  if (before && was !== is) await note('price changed', `${name}: ${was} to ${is}`);
 }
 
 /** A composed build must be one that can be shot at all, a mould one whose cavities lie in it and not in each other. */

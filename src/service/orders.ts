@@ -6,6 +6,7 @@ import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
 import { closeLine, customers, insertOrder, linesAsOrdered, linesById, lockLine, lockOrder, openLines, orderHead, orderLines, updateOrder } from '@/store/orders.ts';
+import { keepChange } from '@/store/history.ts';
 import { inTransaction } from '@/store/query.ts';
 import { goodByJob } from '@/store/readTables.ts';
 import type { Result } from './result.ts';
@@ -53,6 +54,12 @@ export async function orderNow(id: number): Promise<Order | null> {
   return head && { customer: head.customer, note: head.note, lines: await linesAsOrdered(id) };
 }
 
+async function newOrder(order: Order): Promise<number> {
+  const made = await insertOrder(order);
+  await keepChange('orders', made, null, await orderNow(made));
+  return made;
+}
+
 /** @param seen the version an order was changed from */
 export async function saveOrder(raw: unknown, id?: number, seen?: string): Promise<Result<{ id: number; version: string; kept: string[] }>> {
   const read = OrderSchema.safeParse(raw);
@@ -60,16 +67,19 @@ export async function saveOrder(raw: unknown, id?: number, seen?: string): Promi
     const first = read.error.issues[0]!;
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
-  if (id === undefined) {
-    const made = await insertOrder(read.data);
-    return ok({ id: made, version: versionOf(await orderNow(made)), kept: [] });
-  }
   return inTransaction(async () => {
+    if (id === undefined) {
+      const made = await newOrder(read.data);
+      return ok({ id: made, version: versionOf(await orderNow(made)), kept: [] });
+    }
     if (!(await lockOrder(id))) return missing('order');
-    const wrong = unseen(seen, await orderNow(id));
+    const before = await orderNow(id);
+    const wrong = unseen(seen, before);
     if (wrong) return wrong;
     const kept = await updateOrder(id, read.data);
-    return ok({ id, version: versionOf(await orderNow(id)), kept });
+    const after = await orderNow(id);
+    await keepChange('orders', id, before, after);
+    return ok({ id, version: versionOf(after), kept });
   });
 }
 
@@ -135,7 +145,7 @@ export async function importCsv(text: string): Promise<Result<{ orders: number; 
   const orders = toOrders(read.value);
   if (orders.length === 0) return problem(422, 'no-rows', 'No row of that file can be taken. Nothing was changed.');
   await inTransaction(async () => {
-    for (const order of orders) await insertOrder(order);
+    for (const order of orders) await newOrder(order);
   });
   const good = read.value.filter((r) => r.part).length;
   return ok({ orders: orders.length, rows: good, left: read.value.length - good });

@@ -10,7 +10,7 @@ export interface Problem {
   message: string;
   /** where it was typed, as a path */
   field?: string;
-  status: 400 | 403 | 404 | 405 | 408 | 409 | 413 | 421 | 422 | 428 | 429 | 500 | 503;
+  status: 400 | 401 | 403 | 404 | 405 | 408 | 409 | 413 | 421 | 422 | 428 | 429 | 500 | 503;
   /** where somebody else changed it meanwhile: what is there now, and the version that has */
   now?: { value: unknown; version: string };
 }

@@ -1,4 +1,6 @@
+import type { Shop } from '@/core/shop.ts';
 import { ShopSchema } from '@/core/shop.ts';
+import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import { isDemo, lockShop, readShop, writeShop } from '@/store/shop.ts';
 import type { Result } from './result.ts';
@@ -6,6 +8,9 @@ import { ok, problem, unseen, versionOf } from './result.ts';
 
 export { isDemo, readShop };
 export { lastBackup } from '@/store/backups.ts';
+
+/** Names of the figures that differ. */
+const changedKeys = (before: Shop, after: Shop): string[] => (Object.keys(after) as (keyof Shop)[]).filter((key) => versionOf(before[key]) !== versionOf(after[key]));
 
 /** @param seen the version the settings were changed from */
 export async function saveShop(raw: unknown, seen?: string): Promise<Result<{ version: string }>> {
@@ -18,7 +23,9 @@ export async function saveShop(raw: unknown, seen?: string): Promise<Result<{ ve
     await lockShop();
     const wrong = unseen(seen, await readShop());
     if (wrong) return wrong;
+    const before = await readShop();
     await writeShop(read.data);
+    await note('shop figures changed', changedKeys(before, read.data).join(', '));
     return ok({ version: versionOf(await readShop()) });
   });
 }

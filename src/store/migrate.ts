@@ -10,8 +10,8 @@ export async function schemaStands(): Promise<{ state: 'same' | 'behind' | 'ahea
   return { state: unknown.length > 0 ? 'ahead' : own.every((name) => done.has(name)) ? 'same' : 'behind', unknown };
 }
 
-/** Brings the database up to date. Each migration is one transaction; two processes starting together take turns. */
-export async function migrate(): Promise<string[]> {
+/** Brings the database up to date. Each migration is one transaction; two processes starting together take turns. @param to the last one done; all, where none is said */
+export async function migrate(to?: string): Promise<string[]> {
   await run('CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())').catch(async () => {
     // Two processes creating it in the same instant: one is told it is there already.
     await rows('SELECT 1 FROM migrations LIMIT 1');
@@ -36,5 +36,5 @@ export async function migrate(): Promise<string[]> {
         }),
     })),
   });
-  return (await umzug.up()).map((m) => m.name);
+  return (await umzug.up(to === undefined ? {} : { to })).map((m) => m.name);
 }

@@ -115,4 +115,8 @@ export function updateOrder(id: number, order: Order): Promise<string[]> {
   });
 }
 
+/** Open lines that want a bait, or a colourway. */
+export const openUses = async (of: 'baits' | 'colourways', id: number): Promise<number> =>
+  (await row<{ n: number }>(`SELECT count(DISTINCT l.id)::int AS n FROM order_lines l JOIN line_parts p ON p.line_id = l.id WHERE NOT l.closed AND p.${of === 'baits' ? 'bait_id' : 'colourway_id'} = $1`, [id]))!.n;
+
 export const closeLine = (id: number, closed: boolean): Promise<{ id: number } | null> => row('UPDATE order_lines SET closed = $2 WHERE id = $1 RETURNING id', [id, closed]);

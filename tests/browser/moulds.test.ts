@@ -24,7 +24,7 @@ test('half a million triangles are measured off the page’s own thread, and can
   test.setTimeout(120_000);
   await open(page, '/moulds/new');
   const drop = page.getByLabel('A mesh of the bait');
-  await drop.setInputFiles({ name: 'larger.stl', mimeType: 'model/stl', buffer: Buffer.from(binary(torus(30, 10, 650))) });
+  await drop.setInputFiles({ name: 'larger.stl', mimeType: 'model/stl', buffer: Buffer.from(binary(torus(30, 10, 520))) });
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/Measuring/)).toBeHidden();
   await expect(page.locator('[data-mesh-volume]')).toBeHidden();

@@ -9,6 +9,7 @@ import { Barrels, ByHand } from './Barrels.tsx';
 import { CupCaptions, Cups, heatNow } from './Cups.tsx';
 import { call } from '@/ui/api.ts';
 import { clockOff, shopNow } from '@/ui/shopClock.ts';
+import { HandChoice } from './HandChoice.tsx';
 import { HotCup } from './HotCup.tsx';
 import { MarkGrid } from './MarkGrid.tsx';
 import { BenchMould } from './Moulds.tsx';
@@ -186,6 +187,7 @@ function Places({ id, name, snapshot, events }: Opened) {
           <span>Good <b className="figure" data-good>{real.good}</b> of <b className="figure">{real.shot}</b></span>
           <span>Worked <b className="figure">{lasting(s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000))}</b></span>
         </p>
+        <HandChoice />
         <span className="hidden md:block"><Ground /></span>
         <button type="button" className="act ml-auto md:ml-0" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>
       </header>

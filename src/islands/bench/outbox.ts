@@ -27,6 +27,16 @@ export function leftBehind(session: number): AnyEvent[] {
   }
 }
 
+const HAND = 'twin-shot-hand';
+/** Who stands at this bench, where they said so. */
+export const handHere = (): string | null => localStorage.getItem(HAND);
+export const setHand = (name: string): void => localStorage.setItem(HAND, name);
+
+/** Letters the log has for whose act it is. */
+const MOST = 60;
+/** Whose act it is, in the log: the hand, and the device it stood at. */
+export const actingHere = (): string => [handHere(), benchName()].filter(Boolean).join(', ').slice(0, MOST);
+
 /** This device's name in the log. */
 export function benchName(): string {
   const held = localStorage.getItem('twin-shot-bench');

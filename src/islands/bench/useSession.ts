@@ -5,7 +5,7 @@ import { EVENT_VERSION, fold, identityOf, lastUndoable } from '@/core/session/in
 import { listen } from '@/ui/live.ts';
 import { shopNow } from '@/ui/shopClock.ts';
 import { actsOf, dropAct, keepActs } from './acts.ts';
-import { benchName, leftBehind, sendWaiting } from './outbox.ts';
+import { actingHere, leftBehind, sendWaiting } from './outbox.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
@@ -128,7 +128,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   }, [snapshot, confirmed, waiting]);
 
   const put = useCallback((what: Send, identity: string | null) => {
-    const e = { id: identity ? v5(`${id}/${identity}`, ACTS) : v4(), session: id, at: Math.round(shopNow()), by: benchName(), v: EVENT_VERSION, ...what } as AnyEvent;
+    const e = { id: identity ? v5(`${id}/${identity}`, ACTS) : v4(), session: id, at: Math.round(shopNow()), by: actingHere(), v: EVENT_VERSION, ...what } as AnyEvent;
     void keepActs([e], 'waiting');
     change([...outbox.current, e]);
     void flush();

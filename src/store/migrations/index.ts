@@ -11,6 +11,8 @@ import branches from './10-branches.ts';
 import asAsked from './11-as-asked.ts';
 import requests from './12-requests.ts';
 import backups from './13-backups.ts';
+import people from './14-people.ts';
+import history from './15-history.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked, requests, backups];
+export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked, requests, backups, people, history];

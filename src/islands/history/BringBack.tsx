@@ -1,0 +1,26 @@
+import { useState } from 'react';
+import { call } from '@/ui/api.ts';
+
+interface Held {
+  list: string;
+  id: number;
+  name: string;
+  at: number;
+}
+
+/** What is retired, list by list. */
+export default function BringBack({ held: start }: { held: Held[] }) {
+  const [held, setHeld] = useState(start);
+  const [wrong, setWrong] = useState('');
+  const back = async (one: Held) => {
+    const reply = await call('POST', `/api/catalogue/${one.list}/${one.id}/back`, {});
+    setWrong(reply.ok ? '' : reply.message);
+    if (reply.ok) setHeld(held.filter((x) => x !== one));
+  };
+  return (
+    <>
+      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      {held.length === 0 ? <p>Nothing is retired.</p> : <ul className="max-w-2xl">{held.map((one) => <li key={`${one.list}${one.id}`} className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"><span><b>{one.name}</b> <span className="text-soft">{one.list}, {new Date(one.at).toISOString().slice(0, 10)}</span></span><button type="button" className="act" onClick={() => void back(one)}>Bring back</button></li>)}</ul>}
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+export { actingAs, actor } from '@/store/actor.ts';
