@@ -24,6 +24,6 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss()],
     cacheDir: `${outDir}/.vite`,
-    ssr: { external: ['sequelize', 'pg', 'umzug'] },
+    ssr: { external: ['sequelize', 'pg', 'umzug', 'pino', 'pino-roll', '@node-rs/argon2'] },
   },
 });

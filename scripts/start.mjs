@@ -94,7 +94,7 @@ const note = () => {
 };
 // In a process group of its own, so that Ctrl-C reaches it through us and in order.
 app = keepRunning(
-  () => start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, ...secure, DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
+  () => start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, ...secure, TWIN_SHOT_LOG: process.env.TWIN_SHOT_LOG ?? join(data, 'log'), DATABASE_URL, HOST: host, PORT: String(port), NODE_ENV: 'production' }, detached: true, stdio: ['ignore', 'ignore', 'inherit'] }),
   {
     ended: (how, wait) => {
       say(`The app ended (${how}); it is started again in ${wait / 1000} s. Nothing recorded is lost.`);

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware, sequence } from 'astro:middleware';
 import { limitOf, readWithin } from '@/guard/body.ts';
@@ -9,6 +9,8 @@ import { may, signInWanted } from '@/guard/may.ts';
 import { waitFor } from '@/guard/rates.ts';
 import { problemReply } from '@/pages/api/_answer.ts';
 import { actingAs } from '@/service/actor.ts';
+import { faultOf, log } from '@/service/log.ts';
+import { counted } from '@/service/metrics.ts';
 import { hasOwner, whoShows } from '@/service/people.ts';
 import { once } from '@/service/requests.ts';
 import { awayNow, brokenRule } from '@/service/result.ts';
@@ -27,6 +29,19 @@ const SIGNED = signInWanted(process.env);
 
 const isApi = (context: APIContext): boolean => context.url.pathname.startsWith('/api/');
 
+/** Every request has a number, a line in the log, and its time counted. */
+const logged = defineMiddleware(async (context, next) => {
+  context.locals.id = randomUUID().slice(0, 8);
+  const since = performance.now();
+  const reply = await next();
+  const ms = performance.now() - since;
+  const { method } = context.request;
+  counted(method, context.routePattern, reply.status, ms);
+  log[reply.status >= 500 ? 'error' : 'info']({ id: context.locals.id, method, route: context.routePattern, status: reply.status, ms: Math.round(ms) });
+  reply.headers.set('x-request-id', context.locals.id);
+  return reply;
+});
+
 /** The database being away is said in words, with what to do; nothing typed is lost by it. */
 const inWords = defineMiddleware(async (context, next) => {
   try {
@@ -35,8 +50,8 @@ const inWords = defineMiddleware(async (context, next) => {
     // What no schema caught and the database would not have: the same whenever it is sent, and no fault of the machine's.
     if (brokenRule(error)) return guardHeaders(problemReply({ status: 422, code: 'cannot-be-kept', message: 'Something in that names what is not here, or is of a size that cannot be kept. Nothing was changed.' }));
     const away = awayNow(error);
-    console.error(error);
-    const message = away ? 'The database is not answering. What you recorded is kept on this bench and sent again by itself.' : 'Something went wrong in the shop’s own machine. Nothing was changed; try again.';
+    log.error({ id: context.locals.id, route: context.routePattern, ...faultOf(error) }, away ? 'database away' : 'failed');
+    const message = away ? 'The database is not answering. What you recorded is kept on this bench and sent again by itself.' : `Something went wrong in the shop’s own machine. Nothing was changed; try again. Its number in the log is ${context.locals.id}.`;
     const status = away ? 503 : 500;
     if (isApi(context)) return guardHeaders(problemReply({ status, code: away ? 'database-away' : 'internal', message }));
     const page = `<!doctype html><html lang="en"><title>Twin Shot</title><body><h1>Not just now</h1><p>${message}</p><p><a href="">Try again</a></p>`;
@@ -103,4 +118,4 @@ const answeredOnce = defineMiddleware(async (context: APIContext, next: Middlewa
   return made ?? new Response(answered.body, { status: answered.status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
 });
 
-export const onRequest = sequence(inWords, gate, known, answeredOnce);
+export const onRequest = sequence(logged, inWords, gate, known, answeredOnce);

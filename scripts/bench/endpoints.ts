@@ -10,6 +10,7 @@ const PLAN = { name: 'Tonight', day: '2031-05-01', input: { jobs: [], cups: [], 
 
 /** Every endpoint there is, by the file it stands in: the fuzz walks them all, and a test that none was forgotten. */
 export const ENDPOINTS: Record<string, Endpoint> = {
+  'bundle.ts': { path: '/api/bundle', methods: { GET: null } },
   'catalogue/[list]/[id]/index.ts': { path: '/api/catalogue/{id}/{id}', methods: { GET: null, PUT: VESSEL, DELETE: {} } },
   'catalogue/[list]/[id]/back.ts': { path: '/api/catalogue/{id}/{id}/back', methods: { POST: {} } },
   'catalogue/[list]/index.ts': { path: '/api/catalogue/mixes', methods: { GET: null, POST: MIX } },
@@ -24,6 +25,7 @@ export const ENDPOINTS: Record<string, Endpoint> = {
   'health.ts': { path: '/api/health', methods: { GET: null } },
   'learned/index.ts': { path: '/api/learned', methods: { GET: null, POST: { key: 'air', act: 'lock' } } },
   'lines/[id]/moves.ts': { path: '/api/lines/{id}/moves', methods: { POST: { kind: 'packed', count: 1, cause: '6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42cccc', why: 'miscounted' } } },
+  'metrics.ts': { path: '/api/metrics', methods: { GET: null } },
   'mixes/[id]/pictures.ts': { path: '/api/mixes/{id}/pictures', methods: { POST: {} }, query: ['n', 'what'] },
   'orders/[id].ts': { path: '/api/orders/{id}', methods: { GET: null, PUT: ORDER } },
   'orders/file.ts': { path: '/api/orders/file', methods: { GET: null, POST: { text: 'customer,bait,colourway,count,promised\nA,Slip eel 95,Lamp oil,12,2031-05-01\n', take: false } } },
@@ -48,5 +50,5 @@ export const ENDPOINTS: Record<string, Endpoint> = {
 };
 /** Pages whose address or query says what they show. */
 export const PAGES: Endpoint[] = ['/orders/{id}', '/plan/{id}', '/bench/{id}', '/sessions/{id}', '/moulds/{id}', '/moulds/{id}/change', '/moulds/castings/{id}', '/entry/{id}/{id}', '/builds/{id}', '/colours/mixes/{id}', '/colours/ways/{id}', '/colours/ways/{id}/card', '/history/{id}/{id}'].map((path) => ({ path, methods: { GET: null }, query: ['after', 'before', 'from', 'for', 'line', 'way', 'mix', 'copy'] })).concat(
-  ['/orders', '/orders/new', '/plan', '/plan/new', '/sessions', '/rack', '/builds/new', '/colours', '/colours/match', '/moulds/takes', '/moulds/new', '/heat', '/heat/learned', '/people', '/audit', '/retired', '/sign-in', '/pair'].map((path) => ({ path, methods: { GET: null }, query: ['after', 'before', 'from', 'for', 'line', 'way', 'mix', 'copy', 'lines', 'to'] })),
+  ['/orders', '/orders/new', '/plan', '/plan/new', '/sessions', '/rack', '/builds/new', '/colours', '/colours/match', '/moulds/takes', '/moulds/new', '/heat', '/heat/learned', '/people', '/audit', '/machine', '/retired', '/sign-in', '/pair'].map((path) => ({ path, methods: { GET: null }, query: ['after', 'before', 'from', 'for', 'line', 'way', 'mix', 'copy', 'lines', 'to'] })),
 );

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import { faultOf, log } from './log.ts';
 
 /** Why there is no answer: it took too long, whoever asked has gone, or the thread broke. */
 export type NoAnswer = 'late' | 'gone' | 'broken';
@@ -49,7 +50,7 @@ export class Thread<Asked, Answer> {
       signal?.addEventListener('abort', gone, { once: true });
       const heard = (answer: Answer) => end(answer, false);
       const broke = (error: Error) => {
-        console.error(error);
+        log.error(faultOf(error), 'thread broke');
         end('broken', true);
       };
       worker.once('message', heard).once('error', broke);

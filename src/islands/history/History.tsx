@@ -30,7 +30,7 @@ export default function History({ changes, version, place }: { changes: Change[]
       <ol className="max-w-4xl">{changes.map((c) => {
         const all = c.before !== null && c.after !== null ? differences(c.before, c.after) : [];
         return (
-          <li key={c.id} className="border-b border-rule py-3">
+          <li key={c.id} className="pb-5">
             <p className="flex flex-wrap items-center justify-between gap-3"><span><b>{c.before === null ? 'Added or brought back' : c.after === null ? 'Retired' : 'Changed'}</b> <span className="text-soft">{when(c.at)}, {c.by}</span></span>{all.length > 0 && <button type="button" className="act" onClick={() => void putBack(c.before)}>Put back</button>}</p>
             {all.length > 0 && <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Changed ${when(c.at)}`}><table><thead><tr><th>What</th><th>Before</th><th>After</th></tr></thead><tbody>{all.slice(0, SHOWN).map((d) => <tr key={d.where}><td>{d.where}</td><td className="break-words">{d.theirs}</td><td className="break-words">{d.yours}</td></tr>)}</tbody></table></div>}
             {all.length > SHOWN && <p className="hint">And {all.length - SHOWN} more.</p>}
