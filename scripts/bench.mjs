@@ -1,5 +1,5 @@
-// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are; npm run bench -- colour: how near recipes come; npm run bench -- cooking: cups cooked from raw, by advice and by thumb; npm run bench -- evenings [shops] [world|all|held-back] [ablate]: whole evenings in worlds no model knows, by both; npm run bench -- matches [how many]: cups brought together there, with one oven and with all. Prints them; changes nothing of the shop's own.
-import { execFileSync } from 'node:child_process';
+// npm run bench [sessions]: the figures of ten years' data; npm run bench -- heat: how true the forecasts of heat are; npm run bench -- colour: how near recipes come; npm run bench -- cooking: cups cooked from raw, by advice and by thumb; npm run bench -- evenings [shops] [world|all|held-back] [ablate]: whole evenings in worlds no model knows, by both; npm run bench -- matches [how many]: cups brought together there, with one oven and with all; npm run bench -- faults [how many] [seed]: a shop under fire, and whether anything was lost; npm run bench -- fuzz [how many] [seed]: hostile requests as every role; npm run bench -- kept [sessions]: backup, restore, export and import of ten years. Prints them; changes nothing of the shop's own.
+import { execFileSync, spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { randomUUID } from 'node:crypto';
 import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, root, say, start, tsx } from './lib.mjs';
@@ -20,12 +20,12 @@ if (process.argv[2] === 'cooking') {
   say(execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench/cooking.ts'), ...process.argv.slice(3)], { cwd: root, encoding: 'utf8' }));
   process.exit(0);
 }
-const TRIALS = { evenings: 'evenings/index.ts', matches: 'matches.ts' };
+const TRIALS = { evenings: 'evenings/index.ts', matches: 'matches.ts', faults: 'faults/index.ts', fuzz: 'fuzzing.ts' };
 if (process.argv[2] in TRIALS) {
-  execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench', TRIALS[process.argv[2]]), ...process.argv.slice(3)], { cwd: root, stdio: 'inherit' });
-  process.exit(0);
+  process.exit(spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench', TRIALS[process.argv[2]]), ...process.argv.slice(3)], { cwd: root, stdio: 'inherit' }).status ?? 1);
 }
-const sessions = process.argv[2] ?? '2000';
+const onlyKept = process.argv[2] === 'kept';
+const sessions = process.argv[onlyKept ? 3 : 2] ?? '2000';
 ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
 const dist = join(root, '.test', 'dist');
 build(dist);
@@ -51,6 +51,10 @@ try {
   await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
   const made = ts('scripts/bench/generate.ts', sessions);
   say(`\ndata: ${made.sessions} sessions, ${made.shots} shots, ${made.cavities} cavity results, ${made.readings} readings, ${made.events} events; database ${made.size}; loaded in ${made.seconds} s`);
+  if (onlyKept) {
+    await finished(tsx('scripts/bench/kept.ts', [], { DATABASE_URL: pg.url }));
+    process.exit();
+  }
   const fold = ts('scripts/bench/fold.ts');
   say(`fold of ${fold.events} events: p50 ${ms(fold.p50)}, p95 ${ms(fold.p95)} (goal 15 ms)`);
 

@@ -31,12 +31,12 @@ function send(url: string, one: Hostile, again = false): Promise<{ status: numbe
 const TELLS = /\n\s+at .+:\d+:\d+|SequelizeDatabaseError|node_modules|SELECT .+ FROM/;
 const AT_ONCE = 8;
 
-/** Sends so many hostile requests, some at once; answers with those that ended badly, each once by where and how. */
-export async function fuzz(url: string, endpoints: readonly Endpoint[], chance: () => number, count: number): Promise<{ failed: string[]; statuses: Record<string, number> }> {
+/** Sends so many hostile requests, some at once, by who shows a cookie; answers with those that ended badly, each once by where and how. */
+export async function fuzz(url: string, endpoints: readonly Endpoint[], chance: () => number, count: number, cookie = ''): Promise<{ failed: string[]; statuses: Record<string, number> }> {
   const failed = new Map<string, string>();
   const statuses: Record<string, number> = {};
   for (let n = 0; n < count; n += AT_ONCE) {
-    const batch = Array.from({ length: Math.min(AT_ONCE, count - n) }, () => hostile(chance, endpoints));
+    const batch = Array.from({ length: Math.min(AT_ONCE, count - n) }, () => hostile(chance, endpoints)).map((one) => (cookie ? { ...one, headers: { ...one.headers, cookie } } : one));
     const replies = await Promise.all(batch.map((one) => send(url, one)));
     replies.forEach(({ status, text }, i) => {
       statuses[status] = (statuses[status] ?? 0) + 1;

@@ -1,5 +1,5 @@
 import pg from 'pg';
-import { databaseUrl } from '@/store/config.ts';
+import { listenUrl } from '@/store/config.ts';
 import { DEVICE_CHANNEL } from '@/store/devices.ts';
 import { CHANNEL } from '@/store/log.ts';
 
@@ -11,7 +11,7 @@ let connecting: Promise<void> | null = null;
 
 /** One listening connection a process; when it drops it is made again and everybody is told to catch up. */
 async function listen(): Promise<void> {
-  const client = new pg.Client({ connectionString: databaseUrl() });
+  const client = new pg.Client({ connectionString: listenUrl() });
   const again = () => {
     client.removeAllListeners();
     client.on('error', () => {});

@@ -1,0 +1,61 @@
+// Hostile requests at every endpoint, alone and as every role: `npm run bench -- fuzz [how many] [seed]`.
+import { seeded } from '../../src/core/chance.ts';
+import { build, finished, freePort, join, root, tsx } from '../lib.mjs';
+import { cluster } from '../postgres.mjs';
+import { ENDPOINTS, PAGES } from './endpoints.ts';
+import { AppProcess, memoryOf } from './faults/shop.ts';
+import { fuzz } from './fuzz.ts';
+
+const COUNT = Number(process.argv[2] ?? 50_000);
+const SEED = Number(process.argv[3] ?? 7);
+const ROLES = ['owner', 'maker', 'packer', 'looker-on'] as const;
+const SECRET = 'nine wet oilskins';
+const dist = join(root, '.test', 'dist');
+build(dist);
+const own = await cluster(`fuzz-${process.pid}`);
+const apps: AppProcess[] = [];
+
+async function begun(told: Record<string, string>): Promise<AppProcess> {
+  const app = new AppProcess(dist, own.url, await freePort(), told);
+  apps.push(app);
+  await app.begin();
+  return app;
+}
+const post = (url: string, body: unknown, cookie = '') => fetch(url, { method: 'POST', headers: { 'content-type': 'application/json', ...(cookie && { cookie }) }, body: JSON.stringify(body) });
+const cookieOf = (reply: Response): string => reply.headers.getSetCookie()[0]!.split(';')[0]!;
+
+/** Where requests come from: nobody on the machine alone; each role and a tablet on the network. */
+async function senders(): Promise<{ who: string; url: string; cookie: string }[]> {
+  const alone = await begun({});
+  for (const role of ROLES) await post(`${alone.url}/api/people`, { name: `Ada ${role}`, role, secret: SECRET });
+  const signed = await begun({ TWIN_SHOT_SIGN_IN: 'always' });
+  const out = [{ who: 'alone', url: alone.url, cookie: '' }, { who: 'nobody', url: signed.url, cookie: '' }];
+  for (const role of ROLES) out.push({ who: role, url: signed.url, cookie: cookieOf(await post(`${signed.url}/api/sign-in`, { name: `Ada ${role}`, secret: SECRET })) });
+  const { code } = (await (await post(`${signed.url}/api/pairings`, {}, out[2]!.cookie)).json()) as { code: string };
+  out.push({ who: 'tablet', url: signed.url, cookie: cookieOf(await post(`${signed.url}/api/pair`, { code, name: 'tablet' })) });
+  return out;
+}
+
+try {
+  await finished(tsx('scripts/bench/faults/prepare.ts', [], { DATABASE_URL: own.url }));
+  const all = await senders();
+  const chance = seeded(SEED);
+  const endpoints = [...Object.values(ENDPOINTS), ...PAGES];
+  const failed: string[] = [];
+  const each = Math.ceil(COUNT / all.length);
+  // Warm first: what is remembered once is no leak.
+  for (const { url, cookie } of all) await fuzz(url, endpoints, chance, 200, cookie);
+  const before = await Promise.all(apps.map((app) => memoryOf(app.pid!)));
+  for (const { who, url, cookie } of all) {
+    const done = await fuzz(url, endpoints, chance, each, cookie);
+    failed.push(...done.failed.map((f) => `${who}: ${f}`));
+    console.log(`${who.padEnd(10)} ${each} requests: ${Object.entries(done.statuses).map(([status, n]) => `${status} × ${n}`).join(', ')}`);
+  }
+  const after = await Promise.all(apps.map((app) => memoryOf(app.pid!)));
+  console.log(JSON.stringify({ seed: SEED, requests: each * all.length, failed, 'memory MB before': before.map(Math.round), after: after.map(Math.round) }, null, 1));
+  process.exitCode = failed.length === 0 ? 0 : 1;
+} finally {
+  await Promise.all(apps.map((app) => app.kill()));
+  own.remove();
+}
+process.exit();
