@@ -56,7 +56,7 @@ export interface CupForeseen {
 export const shownHeat = (seen: CupForeseen, since: number): number => Math.max(-40, seen.now.celsius + (seen.trend * since) / 60);
 
 /** ln of s by which a bait gets firm sooner or later than conduction through its thickest section says: touch, ends, corners (judgement). */
-const FIRM_SD = 0.15;
+const FIRM_SD = 0.22;
 
 export interface MouldForeseen {
   /** s after which it is worth opening; null = never: rest it */

@@ -3,6 +3,7 @@ import { burstBounds, carryBounds, doubtOf, settle } from '../doubt.ts';
 import { EYE } from '../words.ts';
 import type { CupState, Reading, SessionState } from '../state.ts';
 import { BARREL_WARM, roomOf, setMouldHeat } from './heat.ts';
+import { ALONG, LOOK_SD } from './loss.ts';
 import type { Handlers } from './parts.ts';
 import { cup, mould } from './parts.ts';
 
@@ -102,8 +103,9 @@ export const CUPS: Pick<Handlers, 'woken' | 'charged' | 'heated' | 'stirred' | '
     if (target.kind === 'mould') {
       mould(s, target.key, (m) => {
         m.reading = reading;
-        setMouldHeat(m, at, eye ? 10 : 2, e.at);
-        m.told.push({ at: e.at, kind: 'read', celsius: at, sd: eye ? 10 : 2 });
+        const sd = eye ? LOOK_SD.eye : LOOK_SD.probe;
+        setMouldHeat(m, at, Math.hypot(sd, ALONG), e.at);
+        m.told.push({ at: e.at, kind: 'read', celsius: at, sd });
         if (at >= m.mould.warmTo - 3) m.warmed = true;
       });
     }

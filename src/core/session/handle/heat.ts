@@ -7,7 +7,7 @@ import { mixBounds, ROOM_MAY } from '../doubt.ts';
 import { READING_SD } from '../heat.ts';
 import type { MouldState, SessionState, ShotState } from '../state.ts';
 import { EYE } from '../words.ts';
-import { bodyOfMould, lossTonight, roomOf } from './loss.ts';
+import { bodyOfMould, lossTonight, MISSES, roomOf } from './loss.ts';
 
 export { bodyOfMould, roomOf } from './loss.ts';
 
@@ -126,7 +126,7 @@ export function heatByShot(s: SessionState, m: MouldState, at: number): void {
     m.told.push({ at: from, kind: 'shot', until: Math.min(at, until), joules: joules * Math.min(1, Math.max(0, (at - from) / (until - from))) });
   }
   m.giving = null;
-  setMouldHeat(m, celsius, Math.hypot(sd, 1.5), at);
+  setMouldHeat(m, celsius, Math.hypot(sd, MISSES.shot), at);
 }
 
 /** °C a barrel is at after warming, and that one draw brings it nearer to the plastic's heat by (judgements). */

@@ -14,7 +14,11 @@ export function bodyOfMould(mould: Mould): MetalBody {
 export const roomOf = (s: SessionState): number => s.roomCelsius ?? 20;
 
 /** K by which a reading of metal misses what one lump would have: a mould is not warm all through, a shot not all alike (judgements). */
-const MISSES = { look: 1.5, shot: 1.5 } as const;
+export const MISSES = { look: 1.5, shot: 1.5 } as const;
+/** K the metal round the baits may differ from where it is looked at: warmest is the end that stood on the plate (judgement). */
+export const ALONG = 2.5;
+/** How far a look at metal itself may be off, K: by hand with a probe, by eye. */
+export const LOOK_SD = { probe: 2, eye: 10 } as const;
 /** A mould said to be warm may be off its own heat by so many K (judgement). */
 export const SAID = 5;
 /** A look that lies further off than this from every way the metal can lose its heat is left out, K. */
