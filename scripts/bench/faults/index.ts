@@ -1,4 +1,5 @@
 // A shop under fire, on loopback: `npm run bench -- faults [how many] [seed]`.
+import { isDeepStrictEqual } from 'node:util';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { v4 } from 'uuid';
@@ -124,8 +125,8 @@ async function catchesUp(session: number): Promise<{ seconds: number; same: bool
     while (tablet.waiting.length > 0) await tablet.flush(apps[i]!.url, 400);
   }));
   const seconds = (Date.now() - since) / 1000;
-  const [one, other] = await Promise.all(apps.map(async (app) => (await fetch(`${app.url}/api/sessions/${session}`)).text()));
-  return { seconds, same: one === other };
+  const [one, other] = await Promise.all(apps.map(async (app) => (await fetch(`${app.url}/api/sessions/${session}`)).json() as Promise<unknown>));
+  return { seconds, same: isDeepStrictEqual(one, other) };
 }
 
 /** Read tables as they stand, hashed; moments at which they were written left out. */
