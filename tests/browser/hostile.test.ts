@@ -10,7 +10,7 @@ test.beforeAll(async () => {
 test.afterAll(() => app.stop());
 
 /** What runs where it is taken for markup, breaks out of an attribute, and has no place to be broken at a line's end. */
-const hostile = (n: number): string => `<img/src=x/onerror=ran=1>"'&lt;{{7*7}}${'W'.repeat(24)}${n}`;
+const hostile = (n: number): string => `<img/src=x/onerror=ran=1>"'&{{7*7}}${'W'.repeat(17)}${n}`;
 const FREE = /^(name|note|mark|text|customer|detail|describe|words|by)$/;
 
 /** The same with every free text in it hostile. */
@@ -34,7 +34,7 @@ test('hostile words in every text of the shop: no page runs them, and none is br
     const all = (await ask('GET', `${app.url}/api/catalogue/${list}`)).body as { id: number }[];
     for (const { id } of all) changed += (await put(`/api/catalogue/${list}/${id}`, (now) => spoiled(now, tell))) === 200 ? 1 : 0;
   }
-  expect(changed).toBeGreaterThan(60);
+  expect(changed).toBeGreaterThan(90);
   expect(await put('/api/shop', (now) => ({ ...now, name: hostile(9001) }))).toBe(200);
   for (const id of [1, 2, 25, 26, 27]) await put(`/api/orders/${id}`, (now) => spoiled(now, tell));
   expect((await ask('POST', `${app.url}/api/people`, { name: hostile(9002).slice(0, 60), role: 'maker' })).status).toBe(201);

@@ -24,7 +24,7 @@ export default function People({ people: start, tablets }: { people: Person[]; t
   return (
     <>
       {people.length > 0 && (
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="People of the shop">
+        <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="People of the shop">
           <table className="max-w-4xl"><thead><tr><th>Name</th><th>May</th><th>Signs in</th><th>PIN at the bench</th><th><span className="sr-only">Change</span></th></tr></thead><tbody>
             {people.map((p) => (
               <tr key={p.id}>
