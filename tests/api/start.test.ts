@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import type { ChildProcess } from 'node:child_process';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { get } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -71,6 +72,21 @@ test('a taken port, and a database of a later version, are refused in a sentence
   assert.equal(await later.ended, 1);
   assert.match(later.said(), /later Twin Shot .*99-later.*Nothing was changed/);
   await run("DELETE FROM migrations WHERE name = '99-later'");
+});
+
+test('two shops where one should be are both left alone, and said', async () => {
+  const data = folder();
+  const tag = `twin-shot-${createHash('sha256').update(root).digest('hex').slice(0, 12)}`;
+  const elsewhere = join('/var/tmp', tag, 'postgres', 'data');
+  const made = existsSync(elsewhere) ? null : elsewhere;
+  for (const dir of [join(data, 'postgres', 'data'), ...(made ? [made] : [])]) {
+    mkdirSync(dir, { recursive: true });
+    writeFileSync(join(dir, 'PG_VERSION'), '15');
+  }
+  const two = start(data, { DATABASE_URL: '' });
+  assert.equal(await two.ended, 1);
+  assert.match(two.said(), /There are shops in .*Nothing was opened/);
+  if (made) rmSync(join('/var/tmp', tag), { recursive: true });
 });
 
 test('on a network it does not start without an owner; with one it serves over HTTPS and asks who it is', async () => {
