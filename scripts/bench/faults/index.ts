@@ -7,6 +7,7 @@ import { seeded } from '../../../src/core/chance.ts';
 import { build, finished, freePort, join, root, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
 import { AppProcess } from './shop.ts';
+import { SmallDisk } from './smallDisk.ts';
 import { Tablet } from './tablet.ts';
 
 const COUNT = Number(process.argv[2] ?? 300);
@@ -30,6 +31,7 @@ const many = async <T extends object>(sql: string, bind: unknown[] = []): Promis
   }
 };
 
+const small: { disk: SmallDisk | null } = { disk: null };
 let apps: AppProcess[] = [];
 let over = false;
 const appOf = (): AppProcess => apps[Math.floor(chance() * apps.length)]!;
@@ -58,7 +60,12 @@ const FAULTS: Record<string, () => Promise<void>> = {
     return Promise.resolve();
   },
   'all connections cut': () => many('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()').then(() => {}),
-  // What a full disk and a standby answer to a write: no.
+  'a full disk': async () => {
+    small.disk?.fill();
+    await pause(500 + chance() * 1000);
+    small.disk?.free();
+  },
+  // What a standby answers to a write: no.
   'a database that takes nothing': async () => {
     const set = (to: string) => many(`ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = ${to}`);
     await set('on');
@@ -144,6 +151,7 @@ const middle = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.
 async function main(): Promise<number> {
   console.log(`${COUNT} faults, seed ${SEED}`);
   await finished(tsx('scripts/bench/faults/prepare.ts', [], { DATABASE_URL: own.url }));
+  small.disk = SmallDisk.under(own, new URL(own.url).pathname.slice(1));
   apps = await Promise.all([0, 1].map(async () => new AppProcess(dist, own.url, await freePort())));
   await Promise.all(apps.map((app) => app.begin()));
   const opened = await post('/api/sessions', { plan: 1, event: v4(), at: Date.now(), by: 'bench' });
@@ -151,7 +159,7 @@ async function main(): Promise<number> {
   tablets = Array.from({ length: TABLETS }, (_, i) => new Tablet(`tablet ${i + 1}`, session, chance));
   const working = [...tablets.map(works), takesOrders()];
   const took: Record<string, number[]> = {};
-  const kinds = Object.keys(FAULTS);
+  const kinds = Object.keys(FAULTS).filter((kind) => small.disk || kind !== 'a full disk');
   for (let n = 0; n < COUNT; n++) {
     await pause(chance() * QUIET);
     const kind = kinds[Math.floor(chance() * kinds.length)]!;
@@ -194,5 +202,6 @@ try {
 } finally {
   await Promise.all(apps.map((app) => app.kill()));
   own.remove();
+  small.disk?.gone();
 }
 process.exit();
