@@ -22,3 +22,6 @@ export function listenUrl(): string {
   const config = readConfig();
   return config.DATABASE_LISTEN_URL ?? config.DATABASE_URL;
 }
+
+/** Where the database is. */
+export const databaseUrl = (): string => readConfig().DATABASE_URL;

@@ -1,6 +1,6 @@
 import { Umzug } from 'umzug';
 import { MIGRATIONS } from './migrations/index.ts';
-import { inTransaction, rows, run, script, waitTurn } from './query.ts';
+import { inTransaction, rows, run, script, takeTime, waitTurn } from './query.ts';
 
 /** How a database stands to this program: as it wants it, still to be brought up to date, or made by a later one. */
 export async function schemaStands(): Promise<{ state: 'same' | 'behind' | 'ahead'; unknown: string[] }> {
@@ -30,6 +30,8 @@ export async function migrate(to?: string): Promise<string[]> {
       up: () =>
         inTransaction(async () => {
           await waitTurn(771000);
+          // An index over ten years of acts takes more than a page's patience.
+          await takeTime();
           if ((await rows('SELECT 1 FROM migrations WHERE name = $1', [name])).length > 0) return;
           await script(sql);
           await run('INSERT INTO migrations (name) VALUES ($1)', [name]);

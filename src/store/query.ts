@@ -51,8 +51,8 @@ export async function waitTurn(at: number): Promise<void> {
   await run('SELECT pg_advisory_xact_lock($1)', [at]);
 }
 
-/** This transaction may do nothing for as long as it likes between two statements: it reckons much. */
-export const takeTime = (): Promise<void> => run('SET LOCAL idle_in_transaction_session_timeout = 0');
+/** This transaction may take as long as it likes, in a statement and between two: it moves much, or reckons much. */
+export const takeTime = (): Promise<void> => script('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0');
 
 /** What the transaction under way remembers by itself; null where none is. */
 export const ownMemory = (): Map<string, unknown> | null => running.getStore()?.memory ?? null;
