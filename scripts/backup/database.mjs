@@ -1,5 +1,6 @@
 // What backups want of PostgreSQL: its tools, scratch databases, and totals by which two databases are compared.
 import { spawn } from 'node:child_process';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { bin } from '../postgres.mjs';
@@ -19,6 +20,9 @@ export const tool = (name, url, args) =>
     child.on('error', reject);
     child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${name} ended with ${code}: ${said.trim().split('\n').at(-1)}`))));
   });
+
+/** Tables and indexes are put back several at a time: the machine has the cores, and it is what takes longest. */
+export const TOGETHER = [`--jobs=${Math.max(2, availableParallelism())}`];
 
 const nameIn = (url) => decodeURIComponent(new URL(url).pathname.slice(1));
 export function withName(url, name) {

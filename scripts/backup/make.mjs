@@ -1,7 +1,7 @@
 // Makes one backup, proves it, and lets go of those that are too many.
 import { mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { connected, tool, totals, withScratch } from './database.mjs';
+import { connected, TOGETHER, tool, totals, withScratch } from './database.mjs';
 import { keptOf, madeAt, nameOf } from './keep.mjs';
 
 /**
@@ -19,12 +19,12 @@ export async function makeBackup(url, folder, at = Date.now()) {
     await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
     const { snapshot } = (await client.query('SELECT pg_export_snapshot() AS snapshot')).rows[0];
     const counted = await totals(client);
-    await tool('pg_dump', url, ['--format=custom', '--compress=6', '--no-owner', `--snapshot=${snapshot}`, `--file=${part}`]);
+    await tool('pg_dump', url, ['--format=custom', '--compress=1', '--no-owner', `--snapshot=${snapshot}`, `--file=${part}`]);
     await client.query('COMMIT');
     return counted;
   });
   const there = await withScratch(url, async (scratch) => {
-    await tool('pg_restore', scratch, ['--no-owner', '--exit-on-error', part]);
+    await tool('pg_restore', scratch, [...TOGETHER, '--no-owner', '--exit-on-error', part]);
     return connected(scratch, totals);
   });
   const wrong = Object.keys(here).filter((name) => here[name] !== there[name]);

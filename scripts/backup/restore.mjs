@@ -1,7 +1,7 @@
 // Puts a shop back to a backup: beside it first, then in its place, with what was there kept under another name.
 import { existsSync } from 'node:fs';
 import { finished, tsx } from '../lib.mjs';
-import { connected, putInPlace, tool, totals, withScratch } from './database.mjs';
+import { connected, putInPlace, TOGETHER, tool, totals, withScratch } from './database.mjs';
 
 /** Acts asked about at a time. */
 const AT_ONCE = 20_000;
@@ -29,7 +29,7 @@ export async function restoreBackup(url, file, over = false) {
   if (!existsSync(file)) return { ok: false, message: `There is no file ${file}. Nothing was changed.` };
   return withScratch(url, async (scratch, name) => {
     try {
-      await tool('pg_restore', scratch, ['--no-owner', '--exit-on-error', file]);
+      await tool('pg_restore', scratch, [...TOGETHER, '--no-owner', '--exit-on-error', file]);
     } catch (error) {
       return { ok: false, message: `${file} is no whole backup of a shop (${error.message}). Nothing was changed.` };
     }
