@@ -1,7 +1,7 @@
 // npm start: installs what is missing, builds, starts PostgreSQL, migrates, loads the demo shop if empty, serves.
 import './node.mjs';
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { certificateIn } from './certificate.mjs';
 import { answers, build, ensurePackages, finished, join, portIsFree, root, say, start, stop, tsx } from './lib.mjs';
 import { alive, takeTurn } from './oneStart.mjs';
@@ -89,8 +89,9 @@ if (!process.env.PORT) while (!(await portIsFree(port, host))) port += 1;
 const address = `${certificate ? 'https' : 'http'}://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
 const note = () => {
   mkdirSync(data, { recursive: true });
-  // Only this user may read where the database is.
-  writeFileSync(runFile, JSON.stringify({ pid: process.pid, app: app?.child?.pid ?? null, bench: bench?.child?.pid ?? null, address, database: DATABASE_URL }), { mode: 0o600 });
+  // Only this user may read where the database is; whoever reads meanwhile finds the note before, whole.
+  writeFileSync(`${runFile}.part`, JSON.stringify({ pid: process.pid, app: app?.child?.pid ?? null, bench: bench?.child?.pid ?? null, address, database: DATABASE_URL }), { mode: 0o600 });
+  renameSync(`${runFile}.part`, runFile);
 };
 // In a process group of its own, so that Ctrl-C reaches it through us and in order.
 app = keepRunning(
