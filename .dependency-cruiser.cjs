@@ -13,7 +13,7 @@ module.exports = {
     only('live-imports-store', 'live', ['core', 'store']),
     only('service-imports-store', 'service', ['core', 'store', 'live', 'thread']),
     only('ui-imports-core', 'ui', ['core']),
-    only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker']),
+    only('islands-never-touch-store', 'islands', ['core', 'ui', 'worker', 'offline']),
     only('worker-imports-core', 'worker', ['core']),
     only('thread-imports-core', 'thread', ['core']),
     only('offline-stands-alone', 'offline', []),

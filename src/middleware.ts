@@ -19,8 +19,11 @@ const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 /** What is sent here is known by ids of its own: acts of benches, readings of instruments. */
 const OWN_IDS = /^\/api\/(sessions\/\d+\/events|devices\/readings)$/;
-/** What is answered with a cookie, and what is noted even where it is refused, is done each time it is asked. */
-const EACH_TIME = /^\/api\/(sign-in|sign-out|pair|hand)$/;
+/**
+ * What is answered with a cookie, what is noted even where it is refused, and what no hash or answer may be kept of (a
+ * password, a pairing code), is done each time it is asked.
+ */
+const EACH_TIME = /^\/api\/(sign-in|sign-out|pair|pairings|hand|people(\/\d+)?)$/;
 /** Where a password, a code or a PIN is sent. */
 const SECRETS = /^\/api\/(sign-in|pair|hand)$/;
 const KEY = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;

@@ -22,7 +22,9 @@ precacheAndRoute(self.__PARTS, { cleanURLs: false, directoryIndex: undefined });
 cleanupOutdatedCaches();
 void self.skipWaiting();
 
-const pages = new NetworkFirst({ cacheName: PAGES, networkTimeoutSeconds: PATIENCE, plugins: [new ExpirationPlugin({ maxEntries: MOST, purgeOnQuotaError: true })] });
+// A page that sends somewhere else (to sign in) is not the page: what was kept of it stays.
+const onlyWhole = { cacheWillUpdate: ({ response }: { response: Response }) => Promise.resolve(response.status === 200 && !response.redirected ? response : null) };
+const pages = new NetworkFirst({ cacheName: PAGES, networkTimeoutSeconds: PATIENCE, plugins: [onlyWhole, new ExpirationPlugin({ maxEntries: MOST, purgeOnQuotaError: true })] });
 registerRoute(({ request, url }) => request.mode === 'navigate' && isKept(url.pathname), pages);
 
 /** A new version of the app takes with it what older pages need: those kept are asked for again, while the shop is there. */

@@ -9,10 +9,14 @@ interface Reply {
 /** Acts sent at a time at most: the shop takes no more. */
 const AT_ONCE = 400;
 
-/** Sends what waits. Null when the shop did not answer: it is tried again. */
-export async function sendWaiting(session: number, waiting: readonly AnyEvent[]): Promise<Reply | null> {
+/** Who may not here, or does not any more: signed out, unpaired, another role. */
+const TURNED_AWAY = new Set([401, 403]);
+
+/** Sends what waits. Null when the shop did not answer: it is tried again; a sentence where it answers that one may not. */
+export async function sendWaiting(session: number, waiting: readonly AnyEvent[]): Promise<Reply | string | null> {
   const reply = await call<Reply>('POST', `/api/sessions/${session}/events`, { events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...e }) => e) });
-  return reply.ok ? reply.value : null;
+  if (reply.ok) return reply.value;
+  return TURNED_AWAY.has(reply.status) ? reply.message : null;
 }
 
 const OLD = (session: number): string => `twin-shot-outbox-${session}`;

@@ -11,6 +11,8 @@ import { actingHere, leftBehind, sendWaiting } from './outbox.ts';
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
 /** ms after which a shop that did not answer is asked again. */
 const AGAIN = 1000;
+/** ms after which one that would not have it from here is: somebody may have signed in meanwhile. */
+const ALLOWED_AGAIN = 10_000;
 
 /** An act the shop would not have, with why; it is kept here until it has been seen. */
 export interface Refused {
@@ -25,6 +27,8 @@ export interface Session {
   /** events not yet confirmed by the shop */
   waiting: number;
   away: boolean;
+  /** why the shop takes nothing from here, where it answers that */
+  mayNot: string | null;
   refused: Refused[];
   /** lets go of a refused act, or sends it once more */
   answer: (id: string, how: 'seen' | 'again') => void;
@@ -57,6 +61,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   const [confirmed, setConfirmed] = useState(initial);
   const [waiting, setWaiting] = useState<AnyEvent[]>([]);
   const [away, setAway] = useState(false);
+  const [mayNot, setMayNot] = useState<string | null>(null);
   const [refused, setRefused] = useState<Refused[]>([]);
   const outbox = useRef<AnyEvent[]>([]);
   const sending = useRef(false);
@@ -84,8 +89,9 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     const reply = await sendWaiting(id, batch);
     sending.current = false;
     setAway(reply === null);
-    if (reply === null) {
-      later.current = setTimeout(() => void flush(), AGAIN);
+    setMayNot(typeof reply === 'string' ? reply : null);
+    if (reply === null || typeof reply === 'string') {
+      later.current = setTimeout(() => void flush(), reply === null ? AGAIN : ALLOWED_AGAIN);
       return;
     }
     const seqs = new Map(reply.accepted.map((a) => [a.id, a.seq]));
@@ -155,6 +161,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     canUndo: lastUndoable(state) !== null && state.status !== 'finished',
     waiting: waiting.length,
     away,
+    mayNot,
     refused,
     answer,
   };

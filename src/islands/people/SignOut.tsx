@@ -1,10 +1,13 @@
+import { dropPages } from '@/offline/register.ts';
 import { call } from '@/ui/api.ts';
 
 /** Ends this sign-in, or all of the same person's. */
 export default function SignOut({ name }: { name: string }) {
   const out = async (everywhere: boolean) => {
     const reply = await call('POST', '/api/sign-out', { everywhere });
-    if (reply.ok) location.assign('/sign-in');
+    if (!reply.ok) return;
+    await dropPages().catch(() => {});
+    location.assign('/sign-in');
   };
   return (
     <details className="relative">
