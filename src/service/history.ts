@@ -1,14 +1,14 @@
 import type { Spec } from '@/store/catalogue.ts';
 import { bringBack, find, list, LISTS, retire, retired } from '@/store/catalogue.ts';
 import type { ListKey } from '@/store/catalogue.ts';
-import { changesOf, keepChange } from '@/store/history.ts';
+import { CHANGES_PAGE, changesOf, keepChange } from '@/store/history.ts';
 import { openUses } from '@/store/orders.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
 export type { ChangeRow } from '@/store/history.ts';
-export { changesOf, retired };
+export { CHANGES_PAGE, changesOf, retired };
 
 /** Kinds of things whose changes are kept: the shop's lists, its orders, its own figures. */
 export const isKept = (kind: string): boolean => kind === 'orders' || kind === 'shop' || Object.hasOwn(LISTS, kind);

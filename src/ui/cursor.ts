@@ -12,3 +12,6 @@ export function eveningCursor(text: string | null): { at: Date; id: number } | u
   const [at = '', id] = (text ?? '').split(',');
   return /^\d{1,14}$/.test(at) && idFrom(id) > 0 ? { at: new Date(Number(at)), id: idFrom(id) } : undefined;
 }
+
+/** Where a page of numbered rows goes on from; null for the first page, and for what is no number. */
+export const pageCursor = (text: string | null): string | null => (text !== null && /^\d{1,18}$/.test(text) ? text : null);

@@ -11,3 +11,5 @@ export function fromToday(iso: string, now: Date): string {
 export const sayMoment = (ms: number, now: Date): string => format(ms, Math.abs(differenceInCalendarDays(ms, now)) < 7 ? 'EEEE HH:mm' : 'EEE d MMM, HH:mm');
 export const endOfDay = (iso: string): number => addDays(parseISO(iso), 1).getTime() - 1;
 export const isoDay = (when: Date): string => format(when, 'yyyy-MM-dd');
+/** 2026-11-26 18:05, by the clock of the machine that says it: for lists of what was done when. */
+export const sayStamp = (when: Date): string => format(when, 'yyyy-MM-dd HH:mm');

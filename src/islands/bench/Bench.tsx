@@ -194,7 +194,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       {(away || mayNot !== null || refused.length > 0 || Math.abs(off) > CLOCK_OFF) && (
         <div role="status" className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6">
           {away && <p>The shop’s machine is not answering. {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench and sent by itself.</p>}
-          {mayNot !== null && <p>{mayNot.replace(/ Nothing was changed[.;].*$/, '')} {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench, and sent once that is put right.</p>}
+          {mayNot !== null && <p>{mayNot} {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench, and sent once that is put right.</p>}
           {Math.abs(off) > CLOCK_OFF && <p>This tablet’s clock is {lasting(Math.abs(off) / 1000)} {off < 0 ? 'fast' : 'slow'}. The bench goes by the shop’s.</p>}
           {refused.map((r) => <p key={r.id} className="text-stop">{r.why} <button type="button" className="act" onClick={() => answerFor(r.id, 'again')}>Send it again</button> <button type="button" className="act" onClick={() => answerFor(r.id, 'seen')}>Leave it out</button></p>)}
         </div>
