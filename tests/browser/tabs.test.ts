@@ -3,6 +3,8 @@ import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import type { Snapshot } from '@/core/session/index.ts';
 import { atMoment, noted } from './bench.ts';
+import { AppProcess } from '../../scripts/bench/faults/shop.ts';
+import { freePort } from '../../scripts/lib.mjs';
 import { byPointer, settled } from './steps.ts';
 
 test('eight tabs on one bench: each opens, hears what another bench does, and the pages between go on', async ({ page, context, request }) => {
@@ -126,34 +128,42 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
 
 test.describe('with pages kept on the device', () => {
   test.use({ serviceWorkers: 'allow' });
+  // A process of this test's own on the same shop, so that it can truly go away, its live line with it.
+  let app: AppProcess;
+  test.beforeAll(async () => {
+    app = new AppProcess(process.env.TWIN_SHOT_DIST!, process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'), await freePort());
+    await app.begin();
+  });
+  test.afterAll(() => app.kill());
 
-  test('with the shop away a bench that was open opens again, with all that was done at it, and is caught up after', async ({ page, context, request }) => {
+  test('with the shop away a bench that was open opens again, with all that was done at it, and is caught up after', async ({ page, request }) => {
     const session = await freshBench(request);
-    await page.goto(`/bench/${session}`);
+    await page.goto(`${app.url}/bench/${session}`);
     await expect(page.locator('[data-ready]')).toBeVisible();
+    await expect.poll(() => page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length)).toBe(1);
     const before = (await logOf(request, session)).length;
-    // What is done from here on comes from what this device keeps, not from the page, which was kept when it was opened.
+    // What is done from here on comes from what this device keeps, not from the page, which is kept by now.
     await byPointer(page).main();
     await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before);
     await settled(page);
     const stored = (await logOf(request, session)).length;
-    await expect.poll(() => page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length)).toBe(1);
-    await context.setOffline(true);
+    await app.kill();
     await page.reload();
-    await expect(page.locator('[data-ready]')).toBeVisible();
-    await page.keyboard.press('u');
     // What it has and the kept page has not is said again when the shop is back; what is stored already is stored once.
+    await expect(page.locator(`[data-ready][data-waiting="${stored - before}"]`)).toBeVisible();
+    await page.keyboard.press('u');
     await expect.poll(() => waitingIn(page)).toBe(1);
-// How many it shows grows as it finds what the kept page has not: what counts is that the one unsent act is among them.
-    const unsent = page.locator('[data-ready]:not([data-waiting="0"])');
+    const unsent = page.locator(`[data-ready][data-waiting="${stored - before + 1}"]`);
+    await expect(unsent).toBeVisible();
     await page.reload();
     await expect(unsent).toBeVisible();
-    await page.goto('/shop');
+    await page.goto(`${app.url}/shop`);
     await expect(page.getByRole('heading', { name: 'The shop’s machine does not answer' })).toBeVisible();
     await page.getByRole('link', { name: `/bench/${session}` }).click();
     await expect(unsent).toBeVisible();
-    await context.setOffline(false);
+    await app.begin();
     await settled(page);
+    await expect(page.getByText('The shop’s machine is not answering')).toBeHidden();
     expect((await logOf(request, session)).length).toBe(stored + 1);
   });
 });

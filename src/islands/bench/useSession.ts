@@ -123,6 +123,8 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
       listen({ session: id, after: last }, (told) => {
         const e = told as AnyEvent;
         take([e]);
+        // Who hears the shop knows that it answers.
+        setAway(false);
         if (outbox.current.some((x) => x.id === e.id)) change(outbox.current.filter((x) => x.id !== e.id));
       }),
     [id, last, take, change],
