@@ -18,7 +18,15 @@ export default defineConfig({
   // Nothing but the app's own, by its hashes: no script typed into a name can run. Attributes of style are drawn colours.
   experimental: {
     csp: {
-      directives: ["default-src 'self'", "img-src 'self' data: blob:", "worker-src 'self' blob:", "object-src 'none'", "base-uri 'none'", "frame-src 'none'", "form-action 'self'; style-src-attr 'unsafe-inline'"],
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data: blob:",
+        "worker-src 'self' blob:",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "frame-src 'none'",
+        "form-action 'self'; style-src-attr 'unsafe-inline'",
+      ],
     },
   },
   vite: {

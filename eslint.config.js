@@ -29,6 +29,21 @@ export default tseslint.config(
   },
   {
     files: ['**/*.{mjs,cjs,js}'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly', URL: 'readonly', AbortSignal: 'readonly', module: 'writable', performance: 'readonly', document: 'readonly', requestAnimationFrame: 'readonly', MutationObserver: 'readonly' } },
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        fetch: 'readonly',
+        URL: 'readonly',
+        AbortSignal: 'readonly',
+        module: 'writable',
+        performance: 'readonly',
+        document: 'readonly',
+        requestAnimationFrame: 'readonly',
+        MutationObserver: 'readonly',
+      },
+    },
   },
 );

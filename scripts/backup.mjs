@@ -6,12 +6,25 @@ import { folderOf, withShop } from './backup/shop.mjs';
 
 const LOOK = 60_000;
 const DAY = 86_400_000;
-const said = ({ file, bytes, totals, seconds }) => `Backed up in ${seconds.toFixed(1)} s and proved: ${file}, ${(bytes / 1e6).toFixed(1)} MB, ${totals.events} acts, ${totals.orders} orders.`;
+const said = ({ file, bytes, totals, seconds }) =>
+  `Backed up in ${seconds.toFixed(1)} s and proved: ${file}, ${(bytes / 1e6).toFixed(1)} MB, ${totals.events} acts, ${totals.orders} orders.`;
 
 /** Whether one is due: none for a day, or a session finished since the last. */
 async function due(url) {
-  const { last, finished } = await connected(url, async (c) => (await c.query('SELECT (SELECT max(at) FROM backups) AS last, (SELECT max(finished_at) FROM sessions) AS finished')).rows[0]);
-  return !last || Date.now() - last.getTime() > DAY || (finished && finished > last && finished.getTime() < Date.now());
+  const { last, finished } = await connected(
+    url,
+    async (c) =>
+      (
+        await c.query(
+          'SELECT (SELECT max(at) FROM backups) AS last, (SELECT max(finished_at) FROM sessions) AS finished',
+        )
+      ).rows[0],
+  );
+  return (
+    !last ||
+    Date.now() - last.getTime() > DAY ||
+    (finished && finished > last && finished.getTime() < Date.now())
+  );
 }
 
 if (process.argv[2] === '--watch') {
@@ -26,7 +39,9 @@ if (process.argv[2] === '--watch') {
   }
 }
 try {
-  await withShop(async (url) => console.log(said(await makeBackup(url, process.argv[2] ?? (await folderOf(url))))));
+  await withShop(async (url) =>
+    console.log(said(await makeBackup(url, process.argv[2] ?? (await folderOf(url))))),
+  );
 } catch (error) {
   console.error(`\nNo backup could be made: ${error.message}\n`);
   process.exitCode = 1;

@@ -1,6 +1,15 @@
 // Plain Node, no packages: these run before anything is installed.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createHash } from 'node:crypto';
 import { get as plainGet } from 'node:http';
 import { get as secureGet } from 'node:https';
@@ -24,8 +33,10 @@ export function must(command, args, options = {}) {
 }
 
 /** Runs a command in the background of this one, resolving with its exit code. */
-export const finished = (child) => new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 1)));
-export const start = (command, args, options = {}) => spawn(command, args, { cwd: root, stdio: 'inherit', ...options });
+export const finished = (child) =>
+  new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 1)));
+export const start = (command, args, options = {}) =>
+  spawn(command, args, { cwd: root, stdio: 'inherit', ...options });
 
 export function ensurePackages() {
   const lock = join(root, 'package-lock.json');
@@ -34,7 +45,9 @@ export function ensurePackages() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing npm packages…');
   // Not npm ci: it refuses a lock file without download addresses for want of other machines' binaries.
-  must('npm', ['install', '--no-save', '--no-fund', '--no-audit'], { env: { ...process.env, NODE_ENV: 'development' } });
+  must('npm', ['install', '--no-save', '--no-fund', '--no-audit'], {
+    env: { ...process.env, NODE_ENV: 'development' },
+  });
   writeFileSync(stamp, wanted);
 }
 
@@ -42,10 +55,18 @@ export function ensureDebian(name, present) {
   if (present()) return;
   say(`Installing ${name} from Debian's packages…`);
   const via = isRoot ? [] : ['sudo', '-n'];
-  const apt = (...args) => spawnSync([...via, 'apt-get'][0], [...via.slice(1), ...(via.length ? ['apt-get'] : []), ...args], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  const apt = (...args) =>
+    spawnSync(
+      [...via, 'apt-get'][0],
+      [...via.slice(1), ...(via.length ? ['apt-get'] : []), ...args],
+      { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } },
+    );
   apt('update', '-q');
   apt('install', '-y', '-q', '--no-install-recommends', name);
-  if (!present()) stop(`Twin Shot needs ${name}, and could not install it. Ask an administrator for: apt-get install ${name}`);
+  if (!present())
+    stop(
+      `Twin Shot needs ${name}, and could not install it. Ask an administrator for: apt-get install ${name}`,
+    );
 }
 
 export const freePort = () =>
@@ -74,10 +95,14 @@ const newest = (path) => {
 /** Builds the app into a folder unless what is there is newer than every source. */
 export function build(dist) {
   const stamp = join(dist, '.built');
-  const sources = ['src', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'].map((s) => newest(join(root, s)));
+  const sources = ['src', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'].map((s) =>
+    newest(join(root, s)),
+  );
   if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources)) return;
   say('Building…');
-  must('node', [join(root, 'node_modules', 'astro', 'astro.js'), 'build', '--silent'], { env: { ...process.env, TWIN_SHOT_DIST: dist, ASTRO_TELEMETRY_DISABLED: '1' } });
+  must('node', [join(root, 'node_modules', 'astro', 'astro.js'), 'build', '--silent'], {
+    env: { ...process.env, TWIN_SHOT_DIST: dist, ASTRO_TELEMETRY_DISABLED: '1' },
+  });
   mkdirSync(dist, { recursive: true });
   writeFileSync(stamp, new Date().toISOString());
 }
@@ -98,7 +123,11 @@ const statusOf = (url) =>
     get(url, { timeout: 2000, rejectUnauthorized: false }, (reply) => {
       reply.resume();
       resolve(reply.statusCode);
-    }).on('timeout', function () { this.destroy(new Error('late')); }).on('error', reject);
+    })
+      .on('timeout', function () {
+        this.destroy(new Error('late'));
+      })
+      .on('error', reject);
   });
 
 /** Waits until a server answers, or says what it printed. */
@@ -115,5 +144,8 @@ export async function answers(url, seconds = 30) {
   return false;
 }
 
-export const tsx = (file, args = [], env = {}) => start(process.execPath, ['--import', 'tsx', join(root, file), ...args], { env: { ...process.env, ...env } });
+export const tsx = (file, args = [], env = {}) =>
+  start(process.execPath, ['--import', 'tsx', join(root, file), ...args], {
+    env: { ...process.env, ...env },
+  });
 export { execFileSync, existsSync, join };

@@ -5,5 +5,7 @@ import { finished, tsx } from './lib.mjs';
 
 process.exitCode = await withShop(async (url) => {
   const prepared = await finished(tsx('scripts/prepare.ts', ['--bare'], { DATABASE_URL: url }));
-  return prepared || finished(tsx('scripts/owner.ts', process.argv.slice(2), { DATABASE_URL: url }));
+  return (
+    prepared || finished(tsx('scripts/owner.ts', process.argv.slice(2), { DATABASE_URL: url }))
+  );
 });

@@ -33,7 +33,10 @@ async function main(): Promise<number> {
   const held = (await allPeople()).find((p) => p.name.toLowerCase() === name.toLowerCase());
   const done = await savePerson({ name, role: 'owner', secret: await secretTyped() }, held?.id);
   if (!done.ok) console.error(`\n${done.problem.message}\n`);
-  else console.log(`${name} is an owner${held ? ', with a new password' : ''}. Sign in on the shop's own page.`);
+  else
+    console.log(
+      `${name} is an owner${held ? ', with a new password' : ''}. Sign in on the shop's own page.`,
+    );
   return done.ok ? 0 : 1;
 }
 

@@ -7,6 +7,9 @@ export interface Cluster {
   remove: () => void;
   database: (name: string) => string;
   /** as the cluster's owner */
-  psql: (database: string, sql: string) => { status: number | null; stdout: string; stderr: string };
+  psql: (
+    database: string,
+    sql: string,
+  ) => { status: number | null; stdout: string; stderr: string };
 }
 export const cluster: (name: string, database?: string) => Promise<Cluster>;

@@ -16,6 +16,8 @@ try {
   }
   await closeDatabase();
 } catch (error) {
-  console.error(`Twin Shot could not be made ready: ${error instanceof Error ? error.message : String(error)}`);
+  console.error(
+    `Twin Shot could not be made ready: ${error instanceof Error ? error.message : String(error)}`,
+  );
   process.exitCode = 1;
 }

@@ -3,4 +3,6 @@ import './node.mjs';
 import { withShop } from './backup/shop.mjs';
 import { finished, tsx } from './lib.mjs';
 
-process.exitCode = await withShop((url) => finished(tsx('scripts/rebuild.ts', [], { DATABASE_URL: url })));
+process.exitCode = await withShop((url) =>
+  finished(tsx('scripts/rebuild.ts', [], { DATABASE_URL: url })),
+);

@@ -1,7 +1,20 @@
 // npm run screenshots: a picture of every main view, from the demo data, into docs/screenshots.
 import { execFileSync } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
-import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, root, say, start, tsx } from './lib.mjs';
+import {
+  answers,
+  build,
+  ensureDebian,
+  ensurePackages,
+  existsSync,
+  finished,
+  freePort,
+  join,
+  root,
+  say,
+  start,
+  tsx,
+} from './lib.mjs';
 import { cluster } from './postgres.mjs';
 
 ensurePackages();
@@ -15,24 +28,70 @@ let app;
 let browser;
 try {
   await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
-  const staged = JSON.parse(execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], { cwd: root, env, encoding: 'utf8' }).trim().split('\n').at(-1));
+  const staged = JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], {
+      cwd: root,
+      env,
+      encoding: 'utf8',
+    })
+      .trim()
+      .split('\n')
+      .at(-1),
+  );
   const port = await freePort();
-  app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: 'ignore' });
+  app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {
+    env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
+    stdio: 'ignore',
+  });
   const url = `http://127.0.0.1:${port}`;
   await answers(`${url}/api/health`);
-  browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
   const VIEWS = [
-    ['bench', `/bench/${staged.eels}`], ['bench-tails', `/bench/${staged.tails}`], ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
-    ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }], ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
-    ['builds', '/builds'], ['composer', '/builds/new?from=laminateCore'], ['casting', '/moulds/castings/2'], ['orders', '/orders'], ['plan', '/plan/1'], ['mould', '/moulds/1'], ['mix', '/colours/mixes/1'], ['way', '/colours/ways/2'], ['adding', `/bench/${staged.colour}`, { keys: ['a'] }],
-    ['finish', '/sessions/36'], ['colours', '/colours'], ['shop', '/shop'], ['heat', '/heat'], ['learned', '/heat/learned'],
+    ['bench', `/bench/${staged.eels}`],
+    ['bench-tails', `/bench/${staged.tails}`],
+    ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
+    ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }],
+    ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
+    ['builds', '/builds'],
+    ['composer', '/builds/new?from=laminateCore'],
+    ['casting', '/moulds/castings/2'],
+    ['orders', '/orders'],
+    ['plan', '/plan/1'],
+    ['mould', '/moulds/1'],
+    ['mix', '/colours/mixes/1'],
+    ['way', '/colours/ways/2'],
+    ['adding', `/bench/${staged.colour}`, { keys: ['a'] }],
+    ['finish', '/sessions/36'],
+    ['colours', '/colours'],
+    ['shop', '/shop'],
+    ['heat', '/heat'],
+    ['learned', '/heat/learned'],
   ];
   // Screens drawn in the browser alone are there when this is.
-  const WAITS = { bench: '[data-ready]', plan: '[data-summary]', orders: 'main [data-line], main form' };
+  const WAITS = {
+    bench: '[data-ready]',
+    plan: '[data-summary]',
+    orders: 'main [data-line], main form',
+  };
   const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');
   mkdirSync(folder, { recursive: true });
   for (const [name, path, how = {}] of VIEWS) {
-    const context = await browser.newContext({ viewport: { width: how.width ?? 1280, height: how.height ?? 800 }, timezoneId: 'Europe/London', locale: 'en-GB' });
+    const context = await browser.newContext({
+      viewport: { width: how.width ?? 1280, height: how.height ?? 800 },
+      timezoneId: 'Europe/London',
+      locale: 'en-GB',
+    });
     await context.addCookies([{ name: 'ground', value: how.ground ?? 'paper', url }]);
     const page = await context.newPage();
     await page.goto(url + path);
@@ -41,9 +100,14 @@ try {
     await page.waitForFunction(() => !document.querySelector('astro-island[ssr], [data-fallback]'));
     if (WAITS[path.split('/')[1]]) await page.locator(WAITS[path.split('/')[1]]).first().waitFor();
     // The bench is whole when what is foreseen takes in all that was noted.
-    if (path.startsWith('/bench/')) await page.waitForFunction(() => { const b = document.querySelector('[data-ready]'); return b && b.dataset.notes === b.dataset.foreseen; });
+    if (path.startsWith('/bench/'))
+      await page.waitForFunction(() => {
+        const b = document.querySelector('[data-ready]');
+        return b && b.dataset.notes === b.dataset.foreseen;
+      });
     if (path.startsWith('/plan/')) await page.locator('[data-length]').waitFor();
-    if (path.startsWith('/colours/ways/') || path.startsWith('/colours/mixes/')) await page.locator('[data-drawn]').waitFor();
+    if (path.startsWith('/colours/ways/') || path.startsWith('/colours/mixes/'))
+      await page.locator('[data-drawn]').waitFor();
     for (const key of how.keys ?? []) await page.keyboard.press(key);
     if (how.keys) await page.locator('[data-advised]').waitFor();
     await page.screenshot({ path: join(folder, `${name}.png`) });

@@ -13,17 +13,33 @@ const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'DELETE']);
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 // Threads are begun from the sources.
 process.env.TWIN_SHOT_HOME = join(import.meta.dirname, '..');
-const { handler } = await import(pathToFileURL(join(resolve(process.argv[2]), 'server', 'entry.mjs')).href);
+const { handler } = await import(
+  pathToFileURL(join(resolve(process.argv[2]), 'server', 'entry.mjs')).href
+);
 
 // On the shop's network everything goes by HTTPS: passwords are typed there.
 const { TWIN_SHOT_KEY: key, TWIN_SHOT_CERTIFICATE: cert } = process.env;
-const made = key && cert ? (answer) => createSecure({ ...PATIENCE, key: readFileSync(key), cert: readFileSync(cert) }, answer) : (answer) => createServer(PATIENCE, answer);
+const made =
+  key && cert
+    ? (answer) =>
+        createSecure({ ...PATIENCE, key: readFileSync(key), cert: readFileSync(cert) }, answer)
+    : (answer) => createServer(PATIENCE, answer);
 const server = made((request, reply) => {
   reply.setHeader('x-content-type-options', 'nosniff');
   if (!METHODS.has(request.method)) {
     request.resume();
-    reply.writeHead(405, { 'content-type': 'application/problem+json', allow: [...METHODS].join(', ') });
-    reply.end(JSON.stringify({ title: 'method', status: 405, code: 'method', detail: 'That is not done here.' }));
+    reply.writeHead(405, {
+      'content-type': 'application/problem+json',
+      allow: [...METHODS].join(', '),
+    });
+    reply.end(
+      JSON.stringify({
+        title: 'method',
+        status: 405,
+        code: 'method',
+        detail: 'That is not done here.',
+      }),
+    );
     return;
   }
   handler(request, reply);
@@ -35,7 +51,13 @@ process.on('SIGTERM', () => {
   server.closeAllConnections();
 });
 server.on('error', (error) => {
-  console.error(error.code === 'EADDRINUSE' ? `Port ${process.env.PORT} is taken by another program.` : String(error));
+  console.error(
+    error.code === 'EADDRINUSE'
+      ? `Port ${process.env.PORT} is taken by another program.`
+      : String(error),
+  );
   process.exit(1);
 });
-server.listen(Number(process.env.PORT ?? 4310), process.env.HOST ?? '127.0.0.1', () => console.log('listening'));
+server.listen(Number(process.env.PORT ?? 4310), process.env.HOST ?? '127.0.0.1', () =>
+  console.log('listening'),
+);

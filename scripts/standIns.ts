@@ -4,7 +4,10 @@ import { hashOf } from '../src/service/devices.ts';
 import { closeDatabase } from '../src/store/database.ts';
 import { insertDevice } from '../src/store/devices.ts';
 
-const keys = ['Stand-in probe 1', 'Stand-in probe 2', 'Stand-in probe 3'].map((name) => ({ name, key: randomBytes(24).toString('base64url') }));
+const keys = ['Stand-in probe 1', 'Stand-in probe 2', 'Stand-in probe 3'].map((name) => ({
+  name,
+  key: randomBytes(24).toString('base64url'),
+}));
 for (const { name, key } of keys) await insertDevice(name, 'thermometer', hashOf(key), true);
 console.log(JSON.stringify(keys.map((k) => k.key)));
 await closeDatabase();

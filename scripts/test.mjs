@@ -1,7 +1,20 @@
 // npm test: installs what is missing and runs everything. `npm test -- unit` (or check, api, browser) runs one part.
 import './node.mjs';
 import { mkdirSync, readdirSync } from 'node:fs';
-import { answers, build, ensureDebian, ensurePackages, existsSync, finished, freePort, join, must, root, say, start } from './lib.mjs';
+import {
+  answers,
+  build,
+  ensureDebian,
+  ensurePackages,
+  existsSync,
+  finished,
+  freePort,
+  join,
+  must,
+  root,
+  say,
+  start,
+} from './lib.mjs';
 import { cluster } from './postgres.mjs';
 
 const only = process.argv[2];
@@ -10,7 +23,12 @@ const dist = join(root, '.test', 'dist');
 const began = Date.now();
 const node = (file, ...args) => must(process.execPath, [join(root, 'node_modules', file), ...args]);
 const named = process.argv.slice(3);
-const files = (folder) => readdirSync(join(root, 'tests', folder)).filter((f) => f.endsWith('.test.ts') && (named.length === 0 || named.some((n) => f.includes(n)))).map((f) => join('tests', folder, f));
+const files = (folder) =>
+  readdirSync(join(root, 'tests', folder))
+    .filter(
+      (f) => f.endsWith('.test.ts') && (named.length === 0 || named.some((n) => f.includes(n))),
+    )
+    .map((f) => join('tests', folder, f));
 const part = (name) => say(`\n— ${name} (${Math.round((Date.now() - began) / 1000)} s) —`);
 
 ensurePackages();
@@ -22,7 +40,12 @@ process.env.ASTRO_TELEMETRY_DISABLED = '1';
 const served = wants('api') || wants('browser');
 const pg = served ? await cluster(`test-${process.pid}`) : null;
 const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
-const loading = pg && start(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'prepare.ts')], { env: { ...process.env, DATABASE_URL: pg.database('demo') }, stdio: ['ignore', 'ignore', 'inherit'] });
+const loading =
+  pg &&
+  start(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'prepare.ts')], {
+    env: { ...process.env, DATABASE_URL: pg.database('demo') },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
 const loaded = loading && finished(loading);
 let app;
 process.on('exit', () => {
@@ -39,11 +62,25 @@ if (wants('check')) {
   part('lint');
   node('eslint/bin/eslint.js', '.');
   part('arrows between rooms');
-  node('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs');
+  node(
+    'dependency-cruiser/bin/dependency-cruise.mjs',
+    'src',
+    '--config',
+    '.dependency-cruiser.cjs',
+  );
 }
 if (wants('unit')) {
   part('unit');
-  must(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'dot', '--test-concurrency', '2', ...files('core')]);
+  must(process.execPath, [
+    '--import',
+    'tsx',
+    '--test',
+    '--test-reporter',
+    'dot',
+    '--test-concurrency',
+    '2',
+    ...files('core'),
+  ]);
 }
 if (served) {
   part('build');
@@ -53,16 +90,53 @@ if (served) {
   end(await loaded);
   if (wants('api')) {
     part('api');
-    end(await finished(start(process.execPath, ['--import', 'tsx', '--test', '--test-reporter', 'spec', '--test-concurrency', '2', '--test-timeout', '120000', '--test-force-exit', ...files('api')], { env: { ...process.env, ...env } })));
+    end(
+      await finished(
+        start(
+          process.execPath,
+          [
+            '--import',
+            'tsx',
+            '--test',
+            '--test-reporter',
+            'spec',
+            '--test-concurrency',
+            '2',
+            '--test-timeout',
+            '120000',
+            '--test-force-exit',
+            ...files('api'),
+          ],
+          { env: { ...process.env, ...env } },
+        ),
+      ),
+    );
   }
   if (wants('browser')) {
     ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
     part('browser');
     const DATABASE_URL = pg.database('browser', 'demo');
     const port = await freePort();
-    app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], { env: { ...process.env, DATABASE_URL, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'] });
+    app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {
+      env: {
+        ...process.env,
+        DATABASE_URL,
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        NODE_ENV: 'production',
+      },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     await answers(`http://127.0.0.1:${port}/api/health`);
-    end(await finished(start(process.execPath, [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...named], { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } })));
+    end(
+      await finished(
+        start(
+          process.execPath,
+          [join(root, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', ...named],
+          { env: { ...process.env, ...env, BASE_URL: `http://127.0.0.1:${port}` } },
+        ),
+      ),
+    );
   }
 }
 say(`\nEverything passed in ${Math.round((Date.now() - began) / 1000)} s.`);

@@ -40,7 +40,13 @@ const logged = defineMiddleware(async (context, next) => {
   const ms = performance.now() - since;
   const { method } = context.request;
   counted(method, context.routePattern, reply.status, ms);
-  log[reply.status >= 500 ? 'error' : 'info']({ id: context.locals.id, method, route: context.routePattern, status: reply.status, ms: Math.round(ms) });
+  log[reply.status >= 500 ? 'error' : 'info']({
+    id: context.locals.id,
+    method,
+    route: context.routePattern,
+    status: reply.status,
+    ms: Math.round(ms),
+  });
   reply.headers.set('x-request-id', context.locals.id);
   return reply;
 });
@@ -51,14 +57,32 @@ const inWords = defineMiddleware(async (context, next) => {
     return guardHeaders(await next());
   } catch (error) {
     // What no schema caught and the database would not have: the same whenever it is sent, and no fault of the machine's.
-    if (brokenRule(error)) return guardHeaders(problemReply({ status: 422, code: 'cannot-be-kept', message: 'Something in that names what is not here, or is of a size that cannot be kept. Nothing was changed.' }));
+    if (brokenRule(error))
+      return guardHeaders(
+        problemReply({
+          status: 422,
+          code: 'cannot-be-kept',
+          message:
+            'Something in that names what is not here, or is of a size that cannot be kept. Nothing was changed.',
+        }),
+      );
     const away = awayNow(error);
-    log.error({ id: context.locals.id, route: context.routePattern, ...faultOf(error) }, away ? 'database away' : 'failed');
-    const message = away ? 'The database is not answering. What you recorded is kept on this bench and sent again by itself.' : `Something went wrong in the shop’s own machine. Nothing was changed; try again. Its number in the log is ${context.locals.id}.`;
+    log.error(
+      { id: context.locals.id, route: context.routePattern, ...faultOf(error) },
+      away ? 'database away' : 'failed',
+    );
+    const message = away
+      ? 'The database is not answering. What you recorded is kept on this bench and sent again by itself.'
+      : `Something went wrong in the shop’s own machine. Nothing was changed; try again. Its number in the log is ${context.locals.id}.`;
     const status = away ? 503 : 500;
-    if (isApi(context)) return guardHeaders(problemReply({ status, code: away ? 'database-away' : 'internal', message }));
+    if (isApi(context))
+      return guardHeaders(
+        problemReply({ status, code: away ? 'database-away' : 'internal', message }),
+      );
     const page = `<!doctype html><html lang="en"><title>Twin Shot</title><body><h1>Not just now</h1><p>${message}</p><p><a href="">Try again</a></p>`;
-    return guardHeaders(new Response(page, { status, headers: { 'content-type': 'text/html; charset=utf-8' } }));
+    return guardHeaders(
+      new Response(page, { status, headers: { 'content-type': 'text/html; charset=utf-8' } }),
+    );
   }
 });
 
@@ -66,18 +90,42 @@ const inWords = defineMiddleware(async (context, next) => {
 const gate = defineMiddleware(async (context, next) => {
   const { request, url } = context;
   const writes = WRITES.has(request.method);
-  if (!writes && !READS.has(request.method)) return problemReply({ status: 405, code: 'method', message: 'That is not done here.' });
-  if (!meantForUs(request.headers.get('host'), NAMES)) return problemReply({ status: 421, code: 'other-host', message: 'This shop is not known by that name. Use its address, or add the name to TWIN_SHOT_NAMES.' });
-  if ((writes || url.pathname === '/api/stream') && fromElsewhere(request.headers)) return problemReply({ status: 403, code: 'other-origin', message: 'That came from a page of another site. Nothing was changed.' });
-  const wait = await waitFor(writes && SECRETS.test(url.pathname) ? 'secret' : writes ? 'write' : 'page', context.clientAddress);
+  if (!writes && !READS.has(request.method))
+    return problemReply({ status: 405, code: 'method', message: 'That is not done here.' });
+  if (!meantForUs(request.headers.get('host'), NAMES))
+    return problemReply({
+      status: 421,
+      code: 'other-host',
+      message:
+        'This shop is not known by that name. Use its address, or add the name to TWIN_SHOT_NAMES.',
+    });
+  if ((writes || url.pathname === '/api/stream') && fromElsewhere(request.headers))
+    return problemReply({
+      status: 403,
+      code: 'other-origin',
+      message: 'That came from a page of another site. Nothing was changed.',
+    });
+  const wait = await waitFor(
+    writes && SECRETS.test(url.pathname) ? 'secret' : writes ? 'write' : 'page',
+    context.clientAddress,
+  );
   if (wait > 0) {
-    const reply = problemReply({ status: 429, code: 'too-fast', message: `That is more than a shop sends. Try again in ${wait} s.` });
+    const reply = problemReply({
+      status: 429,
+      code: 'too-fast',
+      message: `That is more than a shop sends. Try again in ${wait} s.`,
+    });
     reply.headers.set('retry-after', String(wait));
     return reply;
   }
   if (writes && isApi(context)) {
     const read = await readWithin(request, limitOf(url.pathname));
-    if (!read.ok) return problemReply({ status: read.status, code: read.status === 413 ? 'too-large' : 'too-slow', message: read.message });
+    if (!read.ok)
+      return problemReply({
+        status: read.status,
+        code: read.status === 413 ? 'too-large' : 'too-slow',
+        message: read.message,
+      });
     context.locals.body = read.body;
   }
   return next();
@@ -92,33 +140,68 @@ const known = defineMiddleware(async (context, next) => {
   locals.signed = SIGNED;
   locals.who = null;
   if (!SIGNED) return next();
-  if (!(owned ||= await hasOwner())) return problemReply({ status: 503, code: 'no-owner', message: 'Nobody could sign in: there is no owner yet. Make one on the shop’s own machine: npm run owner -- NAME' });
+  if (!(owned ||= await hasOwner()))
+    return problemReply({
+      status: 503,
+      code: 'no-owner',
+      message:
+        'Nobody could sign in: there is no owner yet. Make one on the shop’s own machine: npm run owner -- NAME',
+    });
   locals.who = await whoShows(cookies.get(SIGN_IN)?.value, cookies.get(TABLET)?.value);
-  const role = locals.who === null ? null : locals.who.kind === 'tablet' ? 'tablet' : locals.who.role;
+  const role =
+    locals.who === null ? null : locals.who.kind === 'tablet' ? 'tablet' : locals.who.role;
   const go = () => (locals.who ? actingAs(locals.who.name, next) : next());
   if (may(role, context.routePattern, request.method)) return go();
   if (locals.who === null) {
-    if (!isApi(context) && request.method === 'GET') return context.redirect(`/sign-in?to=${encodeURIComponent(url.pathname)}`);
-    return problemReply({ status: 401, code: 'sign-in', message: 'Sign in first. Nothing was changed.' });
+    if (!isApi(context) && request.method === 'GET')
+      return context.redirect(`/sign-in?to=${encodeURIComponent(url.pathname)}`);
+    return problemReply({
+      status: 401,
+      code: 'sign-in',
+      message: 'Sign in first. Nothing was changed.',
+    });
   }
   if (!isApi(context) && locals.who.kind === 'tablet') return context.redirect('/bench');
-  return problemReply({ status: 403, code: 'may-not', message: `${locals.who.name} may not do that. Nothing was changed; ask the owner.` });
+  return problemReply({
+    status: 403,
+    code: 'may-not',
+    message: `${locals.who.name} may not do that. Nothing was changed; ask the owner.`,
+  });
 });
 
 /** A write that brings a key is done once, all of it or nothing, however often it is sent. */
-const answeredOnce = defineMiddleware(async (context: APIContext, next: MiddlewareNext): Promise<Response> => {
-  const { request, url, locals } = context;
-  const key = request.headers.get('idempotency-key');
-  if (!locals.body || key === null || OWN_IDS.test(url.pathname) || EACH_TIME.test(url.pathname)) return next();
-  if (!KEY.test(key)) return problemReply({ status: 400, code: 'bad-key', message: 'A key of a request is a UUID. Nothing was changed.' });
-  const sent = createHash('sha256').update(locals.body).digest('base64url');
-  let made: Response | null = null;
-  const answered = await once(key, `${request.method} ${url.pathname} ${sent}`, async () => {
-    made = await next();
-    return { status: made.status, body: await made.clone().text() };
-  });
-  if (!answered) return problemReply({ status: 422, code: 'key-reused', message: 'That key stood for another request. Nothing was changed.' });
-  return made ?? new Response(answered.body, { status: answered.status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
-});
+const answeredOnce = defineMiddleware(
+  async (context: APIContext, next: MiddlewareNext): Promise<Response> => {
+    const { request, url, locals } = context;
+    const key = request.headers.get('idempotency-key');
+    if (!locals.body || key === null || OWN_IDS.test(url.pathname) || EACH_TIME.test(url.pathname))
+      return next();
+    if (!KEY.test(key))
+      return problemReply({
+        status: 400,
+        code: 'bad-key',
+        message: 'A key of a request is a UUID. Nothing was changed.',
+      });
+    const sent = createHash('sha256').update(locals.body).digest('base64url');
+    let made: Response | null = null;
+    const answered = await once(key, `${request.method} ${url.pathname} ${sent}`, async () => {
+      made = await next();
+      return { status: made.status, body: await made.clone().text() };
+    });
+    if (!answered)
+      return problemReply({
+        status: 422,
+        code: 'key-reused',
+        message: 'That key stood for another request. Nothing was changed.',
+      });
+    return (
+      made ??
+      new Response(answered.body, {
+        status: answered.status,
+        headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+      })
+    );
+  },
+);
 
 export const onRequest = sequence(logged, inWords, gate, known, answeredOnce);

@@ -11,18 +11,47 @@ export function benchOn(snapshot: Snapshot) {
   const state = () => fold(snapshot, events);
   const act = (send: Send, after = 1000) => {
     now += after;
-    events.push({ id: v4(), session: 1, seq: events.length + 1, at: now, by: 'test', v: EVENT_VERSION, ...send } as AnyEvent);
+    events.push({
+      id: v4(),
+      session: 1,
+      seq: events.length + 1,
+      at: now,
+      by: 'test',
+      v: EVENT_VERSION,
+      ...send,
+    } as AnyEvent);
     return state();
   };
-  const read = (cup: string, celsius: number) => act({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' } });
+  const read = (cup: string, celsius: number) =>
+    act({
+      kind: 'reading',
+      payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' },
+    });
   const follow = (until: (s: SessionState) => boolean) => {
     for (let i = 0; i < 600 && !until(state()); i++) {
       const s = state();
       const step = nextStep(s, now)!;
       const window = runInHand(s)?.tools.window;
-      if (step.read?.kind === 'room') act({ kind: 'reading', payload: { target: step.read, celsius: 20, stage: null, from: 'typed' } });
-      else if (step.read?.kind === 'mould') act({ kind: 'reading', payload: { target: step.read, celsius: s.moulds.get(step.read.key)!.mould.warmTo, stage: null, from: 'typed' } });
-      else if (step.read) read(step.read.key, s.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178);
+      if (step.read?.kind === 'room')
+        act({
+          kind: 'reading',
+          payload: { target: step.read, celsius: 20, stage: null, from: 'typed' },
+        });
+      else if (step.read?.kind === 'mould')
+        act({
+          kind: 'reading',
+          payload: {
+            target: step.read,
+            celsius: s.moulds.get(step.read.key)!.mould.warmTo,
+            stage: null,
+            from: 'typed',
+          },
+        });
+      else if (step.read)
+        read(
+          step.read.key,
+          s.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178,
+        );
       else if (step.until && step.until > now) now = step.until;
       else for (const one of [...(step.also ?? []), step.send!, ...(step.then ?? [])]) act(one);
     }

@@ -1,13 +1,44 @@
 import type { PlanInput, Shelf, Wanted } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { BAITS, BLOCKS, COLOURWAYS, INJECTORS, MIXES, MOULDS, VESSELS } from '../scripts/demo/shop.ts';
+import {
+  BAITS,
+  BLOCKS,
+  COLOURWAYS,
+  INJECTORS,
+  MIXES,
+  MOULDS,
+  VESSELS,
+} from '../scripts/demo/shop.ts';
 
 const entries = <T>(all: T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
-export const SHELF: Shelf = { moulds: entries(MOULDS), injectors: entries(INJECTORS), blocks: entries(BLOCKS), vessels: entries(VESSELS), baits: entries(BAITS), mixes: entries(MIXES), colourways: entries(COLOURWAYS), builds: [], inserts: [] };
-export const DEFAULTS = { settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance }, good: 0.95, confidence: 0.8, window: DEFAULT_SHOP.window };
+export const SHELF: Shelf = {
+  moulds: entries(MOULDS),
+  injectors: entries(INJECTORS),
+  blocks: entries(BLOCKS),
+  vessels: entries(VESSELS),
+  baits: entries(BAITS),
+  mixes: entries(MIXES),
+  colourways: entries(COLOURWAYS),
+  builds: [],
+  inserts: [],
+};
+export const DEFAULTS = {
+  settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
+  good: 0.95,
+  confidence: 0.8,
+  window: DEFAULT_SHOP.window,
+};
 export const WANTED: Wanted[] = [
-  { part: 1, line: 1, for: 'Breakwater Tackle', bait: 1, colourway: 1, count: 20, due: '2026-12-01' },
+  {
+    part: 1,
+    line: 1,
+    for: 'Breakwater Tackle',
+    bait: 1,
+    colourway: 1,
+    count: 20,
+    due: '2026-12-01',
+  },
   { part: 2, line: 2, for: 'Web shelf', bait: 1, colourway: 1, count: 12, due: '2026-12-05' },
 ];
 
@@ -15,5 +46,18 @@ export const WANTED: Wanted[] = [
 export function demoPlan(): PlanInput {
   const plan = draftPlan(SHELF, WANTED, DEFAULTS);
   const job = plan.jobs[0]!;
-  return { ...plan, jobs: [{ ...job, tools: [{ ...job.tools[0]!, moulds: [...job.tools[0]!.moulds, { id: 2, mould: MOULDS[1]!, given: 0 }] }] }] };
+  return {
+    ...plan,
+    jobs: [
+      {
+        ...job,
+        tools: [
+          {
+            ...job.tools[0]!,
+            moulds: [...job.tools[0]!.moulds, { id: 2, mould: MOULDS[1]!, given: 0 }],
+          },
+        ],
+      },
+    ],
+  };
 }

@@ -2,23 +2,60 @@
 export type Facets = number[][];
 
 /** A surface z(u, v) on a closed grid of u × v, two triangles a square; needles at the poles are left out. */
-function grid(nu: number, nv: number, at: (u: number, v: number) => [number, number, number]): Facets {
+function grid(
+  nu: number,
+  nv: number,
+  at: (u: number, v: number) => [number, number, number],
+): Facets {
   const out: Facets = [];
   const same = (a: number[], b: number[]) => a.every((x, i) => Math.abs(x - b[i]!) < 1e-12);
-  for (let i = 0; i < nu; i++) for (let j = 0; j < nv; j++) {
-    const p = (di: number, dj: number) => at(((i + di) % nu) / nu, (j + dj) / nv);
-    const [a, b, c, d] = [p(0, 0), p(1, 0), p(1, 1), p(0, 1)];
-    if (!same(a, b)) out.push([...a, ...b, ...c]);
-    if (!same(c, d)) out.push([...a, ...c, ...d]);
-  }
+  for (let i = 0; i < nu; i++)
+    for (let j = 0; j < nv; j++) {
+      const p = (di: number, dj: number) => at(((i + di) % nu) / nu, (j + dj) / nv);
+      const [a, b, c, d] = [p(0, 0), p(1, 0), p(1, 1), p(0, 1)];
+      if (!same(a, b)) out.push([...a, ...b, ...c]);
+      if (!same(c, d)) out.push([...a, ...c, ...d]);
+    }
   return out;
 }
 /** Radius r; the poles are exact, so that the mesh closes. */
-export const sphere = (r: number, n: number): Facets => grid(2 * n, n, (u, v) => (v === 0 ? [0, 0, -r] : v === 1 ? [0, 0, r] : [r * Math.sin(Math.PI * v) * Math.cos(2 * Math.PI * u), r * Math.sin(Math.PI * v) * Math.sin(2 * Math.PI * u), -r * Math.cos(Math.PI * v)]));
+export const sphere = (r: number, n: number): Facets =>
+  grid(2 * n, n, (u, v) =>
+    v === 0
+      ? [0, 0, -r]
+      : v === 1
+        ? [0, 0, r]
+        : [
+            r * Math.sin(Math.PI * v) * Math.cos(2 * Math.PI * u),
+            r * Math.sin(Math.PI * v) * Math.sin(2 * Math.PI * u),
+            -r * Math.cos(Math.PI * v),
+          ],
+  );
 /** Tube of radius r bent round a circle of radius R. */
-export const torus = (R: number, r: number, n: number): Facets => grid(n, n, (u, v) => { const w = 2 * Math.PI * (v % 1); return [(R + r * Math.cos(w)) * Math.cos(2 * Math.PI * u), (R + r * Math.cos(w)) * Math.sin(2 * Math.PI * u), r * Math.sin(w)]; });
+export const torus = (R: number, r: number, n: number): Facets =>
+  grid(n, n, (u, v) => {
+    const w = 2 * Math.PI * (v % 1);
+    return [
+      (R + r * Math.cos(w)) * Math.cos(2 * Math.PI * u),
+      (R + r * Math.cos(w)) * Math.sin(2 * Math.PI * u),
+      r * Math.sin(w),
+    ];
+  });
 /** Corner at the origin, edges a along the axes: volume a³/6. */
-export const tetrahedron = (a: number): Facets => { const [o, x, y, z] = [[0, 0, 0], [a, 0, 0], [0, a, 0], [0, 0, a]] as number[][]; return [[...o!, ...y!, ...x!], [...o!, ...x!, ...z!], [...o!, ...z!, ...y!], [...x!, ...y!, ...z!]]; };
+export const tetrahedron = (a: number): Facets => {
+  const [o, x, y, z] = [
+    [0, 0, 0],
+    [a, 0, 0],
+    [0, a, 0],
+    [0, 0, a],
+  ] as number[][];
+  return [
+    [...o!, ...y!, ...x!],
+    [...o!, ...x!, ...z!],
+    [...o!, ...z!, ...y!],
+    [...x!, ...y!, ...z!],
+  ];
+};
 
 export function binary(facets: Facets, head = 'a bait'): Uint8Array {
   const bytes = new Uint8Array(84 + 50 * facets.length);
@@ -29,4 +66,19 @@ export function binary(facets: Facets, head = 'a bait'): Uint8Array {
   return bytes;
 }
 export const ascii = (facets: Facets): Uint8Array =>
-  new TextEncoder().encode(`solid bait\n${facets.map((f) => `facet normal 0 0 0\n outer loop\n${[0, 3, 6].map((k) => `  vertex ${f.slice(k, k + 3).map((x) => x.toExponential(6)).join(' ')}`).join('\n')}\n endloop\nendfacet`).join('\n')}\nendsolid bait\n`);
+  new TextEncoder().encode(
+    `solid bait\n${facets
+      .map(
+        (f) =>
+          `facet normal 0 0 0\n outer loop\n${[0, 3, 6]
+            .map(
+              (k) =>
+                `  vertex ${f
+                  .slice(k, k + 3)
+                  .map((x) => x.toExponential(6))
+                  .join(' ')}`,
+            )
+            .join('\n')}\n endloop\nendfacet`,
+      )
+      .join('\n')}\nendsolid bait\n`,
+  );

@@ -8,7 +8,8 @@ export const unbalanced = (s: SessionState): number => {
   return p.inBaits + p.inInserts + p.puck + p.left + p.notBack - p.fresh;
 };
 
-const pick = <T>(chance: () => number, all: readonly T[]): T | undefined => all[Math.floor(chance() * all.length)];
+const pick = <T>(chance: () => number, all: readonly T[]): T | undefined =>
+  all[Math.floor(chance() * all.length)];
 
 /** What a hand might do next, sense or nonsense: a step, its other outcome, its skip, an act of any time, or something put right. */
 function something(s: SessionState, now: number, chance: () => number): Send[] {
@@ -19,7 +20,12 @@ function something(s: SessionState, now: number, chance: () => number): Send[] {
     const shot = pick(chance, shots)!;
     const cavity = pick(chance, [...shot.cavities.keys()]) ?? 1;
     const grade = pick(chance, ['good', 'usable', 'second'] as const)!;
-    return [{ kind: 'cavityMarked', payload: { shot: shot.id, cavity, grade, fault: grade === 'good' ? null : 'short' } }];
+    return [
+      {
+        kind: 'cavityMarked',
+        payload: { shot: shot.id, cavity, grade, fault: grade === 'good' ? null : 'short' },
+      },
+    ];
   }
   if (roll > 0.86) {
     const act = pick(chance, anyTime(s));
@@ -28,20 +34,46 @@ function something(s: SessionState, now: number, chance: () => number): Send[] {
   if (roll > 0.82 && step?.skip) return [{ kind: 'skipped', payload: step.skip }];
   if (roll > 0.76 && step?.others?.length) return [pick(chance, step.others)!.send];
   if (!step) return [];
-  if (step.read) return [{ kind: 'reading', payload: { target: { kind: step.read.kind, key: step.read.key }, celsius: step.read.kind === 'cup' && s.cups.get(step.read.key)?.fused ? 163 : 178, stage: null, from: 'typed' } }];
+  if (step.read)
+    return [
+      {
+        kind: 'reading',
+        payload: {
+          target: { kind: step.read.kind, key: step.read.key },
+          celsius: step.read.kind === 'cup' && s.cups.get(step.read.key)?.fused ? 163 : 178,
+          stage: null,
+          from: 'typed',
+        },
+      },
+    ];
   return [...(step.also ?? []), ...(step.send ? [step.send] : []), ...(step.then ?? [])];
 }
 
 /** An evening of random acts on a plan. @param look after each act */
-export function randomEvening(snapshot: Snapshot, acts: number, chance: () => number, look: (s: SessionState, done: string) => void): SessionState {
+export function randomEvening(
+  snapshot: Snapshot,
+  acts: number,
+  chance: () => number,
+  look: (s: SessionState, done: string) => void,
+): SessionState {
   const s = startState(snapshot);
   let now = START;
   let n = 0;
   for (let i = 0; i < acts; i++) {
-    for (const send of i === 0 ? [{ kind: 'opened', payload: {} } as Send] : something(s, now, chance)) {
+    for (const send of i === 0
+      ? [{ kind: 'opened', payload: {} } as Send]
+      : something(s, now, chance)) {
       now += 5000 + Math.floor(chance() * 60_000);
       n += 1;
-      apply(s, { id: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`, session: 1, seq: n, at: now, by: 'chance', v: EVENT_VERSION, ...send } as AnyEvent);
+      apply(s, {
+        id: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
+        session: 1,
+        seq: n,
+        at: now,
+        by: 'chance',
+        v: EVENT_VERSION,
+        ...send,
+      } as AnyEvent);
       look(s, send.kind);
     }
   }

@@ -35,15 +35,25 @@ const choice = fc.record<Drawn>({
 });
 
 function toolsOf(tools: Tools, drawn: Drawn, layers: string[]): Tools {
-  const moulds = tools.moulds.map((m) => ({ ...m, mould: drawn.each ? { ...m.mould, feed: 'each' as const, runner: Math.max(2, m.mould.runner) } : m.mould }));
+  const moulds = tools.moulds.map((m) => ({
+    ...m,
+    mould: drawn.each
+      ? { ...m.mould, feed: 'each' as const, runner: Math.max(2, m.mould.runner) }
+      : m.mould,
+  }));
   return {
     ...tools,
-    moulds: moulds.flatMap((m) => Array.from({ length: drawn.steps }, (_, i) => ({ ...m, id: m.id + 100 * i }))),
+    moulds: moulds.flatMap((m) =>
+      Array.from({ length: drawn.steps }, (_, i) => ({ ...m, id: m.id + 100 * i })),
+    ),
     injector: tools.injector && {
       id: tools.injector.id,
       injector: {
         ...tools.injector.injector,
-        barrels: tools.injector.injector.barrels.map((b) => ({ ...b, volume: b.volume * drawn.barrel })),
+        barrels: tools.injector.injector.barrels.map((b) => ({
+          ...b,
+          volume: b.volume * drawn.barrel,
+        })),
       },
     },
     habit: drawn.habit,
@@ -54,7 +64,11 @@ function toolsOf(tools: Tools, drawn: Drawn, layers: string[]): Tools {
 
 /** Plans nobody would lay by hand: any bait in any colourway, tools of any size, trials, habits and ways of feeding. */
 export const randomPlan: fc.Arbitrary<PlanInput> = choice.map((drawn) => {
-  const plan = draftPlan(SHELF, [{ ...WANTED[0]!, bait: drawn.bait, colourway: drawn.colourway, count: drawn.count }], DEFAULTS);
+  const plan = draftPlan(
+    SHELF,
+    [{ ...WANTED[0]!, bait: drawn.bait, colourway: drawn.colourway, count: drawn.count }],
+    DEFAULTS,
+  );
   return {
     ...plan,
     jobs: plan.jobs.map((job) => ({
@@ -65,7 +79,10 @@ export const randomPlan: fc.Arbitrary<PlanInput> = choice.map((drawn) => {
     cups: plan.cups.map((cup) => ({
       ...cup,
       degas: drawn.degas,
-      vessel: cup.vessel && { id: cup.vessel.id, vessel: { ...cup.vessel.vessel, volume: cup.vessel.vessel.volume * drawn.vessel } },
+      vessel: cup.vessel && {
+        id: cup.vessel.id,
+        vessel: { ...cup.vessel.vessel, volume: cup.vessel.vessel.volume * drawn.vessel },
+      },
     })),
   };
 });

@@ -34,7 +34,9 @@ const FIRST = (round: number): number => 0.81 - 0.118 * (round - 1);
 
 /** Mean of a bait so many s after the shot. */
 export const meanAfter = (b: WorldBait, shot: number, metal: number, seconds: number): number =>
-  metal + Math.min(1, CORE(b) * FIRST(b.rod > 0 ? 1 : b.round) * Math.exp(-rate(b) * seconds)) * (shot - metal);
+  metal +
+  Math.min(1, CORE(b) * FIRST(b.rod > 0 ? 1 : b.round) * Math.exp(-rate(b) * seconds)) *
+    (shot - metal);
 
 /** What the middle of a section is over its mean, at first: slab to bar. */
 const MIDDLE = (round: number): number => 1.273 + 0.329 * (round - 1);
@@ -50,7 +52,8 @@ export function firmAfter(b: WorldBait, shot: number, metal: number): number | n
 }
 
 /** s until the middle of a hot core in cold plastic without end has so much left of what it was over it: 1 − exp(−a²/4αt). */
-const coreSpreads = (b: WorldBait, left: number): number => (left >= 1 ? 0 : ((b.hot * b.across) / 2000) ** 2 / (-4 * STUFF.diffuses * Math.log(1 - left)));
+const coreSpreads = (b: WorldBait, left: number): number =>
+  left >= 1 ? 0 : ((b.hot * b.across) / 2000) ** 2 / (-4 * STUFF.diffuses * Math.log(1 - left));
 
 /** s until its thin part flows no more (one-term slab with contact). */
 export function freezes(thin: number, shot: number, metal: number): number {
@@ -82,7 +85,17 @@ export interface Shot {
   fused: boolean;
   core: boolean;
 }
-export type WorldFault = 'short' | 'joint' | 'bled' | 'dent' | 'torn' | 'bubbles' | 'yellow' | 'gooey' | 'coreShort' | 'flash';
+export type WorldFault =
+  | 'short'
+  | 'joint'
+  | 'bled'
+  | 'dent'
+  | 'torn'
+  | 'bubbles'
+  | 'yellow'
+  | 'gooey'
+  | 'coreShort'
+  | 'flash';
 
 const mean = (list: number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
 
@@ -90,7 +103,9 @@ const mean = (list: number[]): number => list.reduce((a, b) => a + b, 0) / list.
 export function spoils(s: Shot): [WorldFault, number][] {
   const shot = mean(s.streams);
   const gap = Math.max(...s.streams) - Math.min(...s.streams);
-  const margin = Math.log(Math.max(0.01, freezes(s.bait.thin, Math.min(...s.streams), s.metal) / s.fills));
+  const margin = Math.log(
+    Math.max(0.01, freezes(s.bait.thin, Math.min(...s.streams), s.metal) / s.fills),
+  );
   // How much too soon it was opened, as K of its mean.
   const firm = firmAfter(s.bait, shot, s.metal) ?? Infinity;
   const soft = meanAfter(s.bait, shot, s.metal, s.stood) - meanAfter(s.bait, shot, s.metal, firm);
@@ -101,7 +116,13 @@ export function spoils(s: Shot): [WorldFault, number][] {
     ['coreShort', s.core ? 0.06 + 0.3 * logistic(-shot, -152, 4) : 0],
     ['bled', s.streams.length > 1 ? logistic(gap / s.apart, 2.4, 0.45) : 0],
     ['torn', logistic(soft, 11, 2.5)],
-    ['dent', 0.015 + 0.22 * Math.max(0, 1 - s.topped) + 0.012 * Math.max(0, s.over - 6) + 0.3 * logistic(soft, 6, 2)],
+    [
+      'dent',
+      0.015 +
+        0.22 * Math.max(0, 1 - s.topped) +
+        0.012 * Math.max(0, s.over - 6) +
+        0.3 * logistic(soft, 6, 2),
+    ],
     ['bubbles', s.air ? 0.35 : 0.015],
     ['yellow', 1 - Math.exp(-s.scorched / 4)],
     ['flash', 0.015],

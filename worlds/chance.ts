@@ -21,7 +21,12 @@ export function luckOf(seed: string): Luck {
 }
 
 /** A constant of one shop's evening: the shop's own, and what that evening adds. */
-export function constant(kind: string, { mean, shop, evening }: Drawn, ofShop: Luck, ofEvening: Luck): number {
+export function constant(
+  kind: string,
+  { mean, shop, evening }: Drawn,
+  ofShop: Luck,
+  ofEvening: Luck,
+): number {
   return mean + normal(ofShop(kind), 0, 1) * shop + normal(ofEvening(kind), 0, 1) * evening;
 }
 

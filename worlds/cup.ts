@@ -117,7 +117,12 @@ export function stirCup(c: WorldCup): void {
 }
 
 /** What goes in, or is drawn off. @param fresh share of water, and whether it has fused */
-export function fillCup(c: WorldCup, grams: number, celsius: number, fresh: { damp: number } | null): void {
+export function fillCup(
+  c: WorldCup,
+  grams: number,
+  celsius: number,
+  fresh: { damp: number } | null,
+): void {
   if (grams <= 0) {
     const share = Math.max(0, Math.min(1, -grams / Math.max(1e-9, c.grams)));
     c.water *= 1 - share;

@@ -57,7 +57,13 @@ export const WORLDS: readonly Traits[] = [
   { ...ORDINARY, name: 'hot spot', spot: { gain: drawn(1.5, 0.3, 0.2), wanders: true } },
   { ...ORDINARY, name: 'damp', damp: drawn(0.004, 0.0015, 0.0015), fusing: 14 },
   { ...ORDINARY, name: 'slow probe', short: drawn(0.014, 0.008), lag: 2, oven: 'sags' },
-  { ...ORDINARY, name: 'infrared', instrument: 'gun', short: drawn(0.05, 0.025, 0.01), oven: 'cycles' },
+  {
+    ...ORDINARY,
+    name: 'infrared',
+    instrument: 'gun',
+    short: drawn(0.05, 0.025, 0.01),
+    oven: 'cycles',
+  },
   {
     ...ORDINARY,
     name: 'cold and draughty',

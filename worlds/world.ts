@@ -67,7 +67,10 @@ export class World {
   readonly ofShop: Luck;
   readonly luck: Luck;
   readonly cups = new Map<string, WorldCup>();
-  readonly moulds = new Map<string, WorldMould & { drawing: MouldDrawing; fills: number; shot: Standing | null }>();
+  readonly moulds = new Map<
+    string,
+    WorldMould & { drawing: MouldDrawing; fills: number; shot: Standing | null }
+  >();
   readonly barrels = new Map<string, WorldBarrel[]>();
   /** bursts in which something scorched, and the hottest anything was in each */
   scorches = 0;
@@ -79,7 +82,11 @@ export class World {
   /** g truly in a gram said */
   readonly measure: number;
 
-  constructor(readonly traits: Traits, shop: string, evening: string) {
+  constructor(
+    readonly traits: Traits,
+    shop: string,
+    evening: string,
+  ) {
     this.ofShop = luckOf(`${traits.name}/${shop}`);
     this.luck = luckOf(`${traits.name}/${shop}/${evening}`);
     this.room = Math.max(4, constant('room', traits.room, this.ofShop, this.luck));
@@ -88,20 +95,48 @@ export class World {
   }
 
   addOven(key: string, watts: number): void {
-    const of = (kind: string, mean: number, sd: number) => normal(this.ofShop(`oven/${key}/${kind}`), mean, sd);
-    this.ovens.set(key, { watts, efficiency: Math.min(0.66, Math.max(0.36, of('takes', 0.5, 0.06))), dead: Math.max(1, of('dead', 2.4, 0.5)), ran: 0 });
+    const of = (kind: string, mean: number, sd: number) =>
+      normal(this.ofShop(`oven/${key}/${kind}`), mean, sd);
+    this.ovens.set(key, {
+      watts,
+      efficiency: Math.min(0.66, Math.max(0.36, of('takes', 0.5, 0.06))),
+      dead: Math.max(1, of('dead', 2.4, 0.5)),
+      ran: 0,
+    });
   }
   addMould(drawing: MouldDrawing): void {
     const loss = drawing.loss * Math.exp(normal(this.ofShop(`mould/${drawing.key}`), 0.2, 0.3));
     // What it wants to fill is this mould's own: made so that its window, warm, nearly always fills it.
     const middle = (drawing.window.low + drawing.window.high) / 2;
     // Windows are what works in a shop: what its barrels and block take is in them.
-    const usual = freezes(drawing.bait.thin, middle - 4 - 12 * this.traits.barrel, drawing.warmTo - 6);
+    const usual = freezes(
+      drawing.bait.thin,
+      middle - 4 - 12 * this.traits.barrel,
+      drawing.warmTo - 6,
+    );
     const fills = usual * Math.exp(-0.17 + normal(this.ofShop(`fills/${drawing.key}`), 0, 0.03));
-    this.moulds.set(drawing.key, { ...drawing, loss, near: this.room, far: this.room, giving: 0, left: 0, drawing, fills, shot: null });
+    this.moulds.set(drawing.key, {
+      ...drawing,
+      loss,
+      near: this.room,
+      far: this.room,
+      giving: 0,
+      left: 0,
+      drawing,
+      fills,
+      shot: null,
+    });
   }
   addInjector(key: string, barrels: number): void {
-    this.barrels.set(key, Array.from({ length: barrels }, () => ({ plastic: this.room, grams: 0, shell: this.room, capacity: 130 })));
+    this.barrels.set(
+      key,
+      Array.from({ length: barrels }, () => ({
+        plastic: this.room,
+        grams: 0,
+        shell: this.room,
+        capacity: 130,
+      })),
+    );
   }
 
   /** Carries everything on. */
@@ -109,10 +144,13 @@ export class World {
     for (let left = seconds; left > 1e-9; left -= 1) this.step(Math.min(1, left));
   }
   private step(dt: number): void {
-    this.draught += (dt * (1 - this.draught)) / 90 + this.traits.gusts * Math.sqrt((2 * dt) / 90) * normal(this.luck('gusts'), 0, 1);
+    this.draught +=
+      (dt * (1 - this.draught)) / 90 +
+      this.traits.gusts * Math.sqrt((2 * dt) / 90) * normal(this.luck('gusts'), 0, 1);
     const air = { room: this.room, draught: Math.max(0.4, this.draught) };
     for (const { oven } of this.burning) oven.ran = Math.min(900, oven.ran + dt);
-    for (const oven of this.ovens.values()) if (!this.burning.some((b) => b.oven === oven)) oven.ran = Math.max(0, oven.ran - dt / 3);
+    for (const oven of this.ovens.values())
+      if (!this.burning.some((b) => b.oven === oven)) oven.ran = Math.max(0, oven.ran - dt / 3);
     for (const [key, c] of this.cups) {
       const burst = this.burning.find((b) => b.cups.includes(key));
       stepCup(c, air, burst ? this.power(burst) : 0, dt);
@@ -120,7 +158,8 @@ export class World {
     for (const b of this.burning) b.gone += dt;
     this.burning = this.burning.filter((b) => b.gone < b.seconds);
     for (const m of this.moulds.values()) stepMould(m, this.room, air.draught, dt);
-    for (const all of this.barrels.values()) for (const b of all) stepBarrel(b, this.room, this.traits.barrel, dt);
+    for (const all of this.barrels.values())
+      for (const b of all) stepBarrel(b, this.room, this.traits.barrel, dt);
     this.seconds += dt;
   }
   /** W that reach one cup of a burst now. */
@@ -139,20 +178,53 @@ export class World {
     const held = this.cups.get(key);
     if (!held) {
       if (grams <= 0) return;
-      const glass = Math.max(150, constant(`glass/${key}`, this.traits.glass.capacity, this.ofShop, this.luck));
-      this.cups.set(key, { grams: grams * this.measure, water: damp * grams, spot: this.room, bulk: this.room, inner: this.room, outer: this.room, gain: 0, glass, takes: this.traits.glass.takes, fusing: this.traits.fusing, fused: 0, hottest: this.room, most: this.room, scorched: 0, ledger: { in: 0, out: 0 } });
+      const glass = Math.max(
+        150,
+        constant(`glass/${key}`, this.traits.glass.capacity, this.ofShop, this.luck),
+      );
+      this.cups.set(key, {
+        grams: grams * this.measure,
+        water: damp * grams,
+        spot: this.room,
+        bulk: this.room,
+        inner: this.room,
+        outer: this.room,
+        gain: 0,
+        glass,
+        takes: this.traits.glass.takes,
+        fusing: this.traits.fusing,
+        fused: 0,
+        hottest: this.room,
+        most: this.room,
+        scorched: 0,
+        ledger: { in: 0, out: 0 },
+      });
       return;
     }
-    fillCup(held, grams * this.measure, celsius ?? this.room, celsius === null && grams > 0 ? { damp } : null);
+    fillCup(
+      held,
+      grams * this.measure,
+      celsius ?? this.room,
+      celsius === null && grams > 0 ? { damp } : null,
+    );
   }
   /** Cups put into an oven for so many seconds; it runs by itself. */
   burst(oven: string, level: number, cups: string[], seconds: number): void {
     for (const key of cups) {
       const c = this.cups.get(key)!;
       const own = constant(`spot/${key}`, this.traits.spot.gain, this.ofShop, this.luck);
-      c.gain = Math.max(0.2, own + (this.traits.spot.wanders ? normal(this.luck(`wander/${key}`), 0, 0.3) : 0));
+      c.gain = Math.max(
+        0.2,
+        own + (this.traits.spot.wanders ? normal(this.luck(`wander/${key}`), 0, 0.3) : 0),
+      );
     }
-    this.burning.push({ oven: this.ovens.get(oven)!, cups, level, gone: 0, seconds: seconds + normal(this.luck('timer'), 0, 0.3) });
+    this.burning.push({
+      oven: this.ovens.get(oven)!,
+      cups,
+      level,
+      gone: 0,
+      seconds: seconds + normal(this.luck('timer'), 0, 0.3),
+    });
   }
   /** Taken out and stirred. */
   stir(key: string): void {
@@ -173,7 +245,10 @@ export class World {
     const true_ = meanHeat(c);
     // It is milk first; once it has run clear it stays a mirror.
     const glossy = this.traits.instrument === 'probe' || c.most > 140 ? 1 : 0.25;
-    const lags = this.traits.instrument === 'gun' ? 0 : (true_ - this.room) * Math.exp(-LOOK / this.traits.lag);
+    const lags =
+      this.traits.instrument === 'gun'
+        ? 0
+        : (true_ - this.room) * Math.exp(-LOOK / this.traits.lag);
     const skin = this.traits.instrument === 'gun' ? 2 * glossy : 0;
     const shown = true_ - lags - skin - this.short * glossy * (true_ - this.room);
     return Math.round(shown + normal(this.luck('reading'), 0, 0.5));
@@ -184,7 +259,10 @@ export class World {
     const true_ = 160;
     const off = normal(this.ofShop('check'), 0, 1);
     const lags = gun ? 0 : Math.exp(-LOOK / this.traits.lag);
-    return { shown: Math.round(true_ - (gun ? 2 : 0) - (this.short + lags) * (true_ - this.room) + off), true: true_ };
+    return {
+      shown: Math.round(true_ - (gun ? 2 : 0) - (this.short + lags) * (true_ - this.room) + off),
+      true: true_,
+    };
   }
   /** On the plate until it is warm by hand; it takes its time. */
   warmMould(key: string): void {
@@ -195,7 +273,8 @@ export class World {
     m.far = Math.max(m.far, to - this.traits.coldEnd);
   }
   warmInjector(key: string): void {
-    for (const b of this.barrels.get(key) ?? []) b.shell = Math.max(b.shell, 52 + normal(this.luck('warming'), 0, 4));
+    for (const b of this.barrels.get(key) ?? [])
+      b.shell = Math.max(b.shell, 52 + normal(this.luck('warming'), 0, 4));
   }
   metal(key: string): number {
     const m = this.moulds.get(key)!;
@@ -205,7 +284,10 @@ export class World {
     return Math.round(this.moulds.get(key)!.near + normal(this.luck('touch'), 0, 1));
   }
   /** Draws of each cup, one barrel after another. Answers with what each truly was. */
-  draw(injector: string, parts: { cup: string; grams: number; least: number }[]): { heats: number[]; air: boolean } {
+  draw(
+    injector: string,
+    parts: { cup: string; grams: number; least: number }[],
+  ): { heats: number[]; air: boolean } {
     let air = false;
     const all = this.barrels.get(injector)!;
     const heats = parts.map(({ cup, grams, least }, i) => {
@@ -225,10 +307,21 @@ export class World {
     for (const b of this.barrels.get(injector) ?? []) b.grams = 0;
   }
   /** A mould filled from an injector, or from cups where it is poured. */
-  shoot(key: string, streams: number[], grams: number, of: Omit<Standing, 'streams' | 'metal' | 'at' | 'topped'>): void {
+  shoot(
+    key: string,
+    streams: number[],
+    grams: number,
+    of: Omit<Standing, 'streams' | 'metal' | 'at' | 'topped'>,
+  ): void {
     const m = this.moulds.get(key)!;
     const rises = (grams * 80) / m.capacity;
-    m.shot = { ...of, streams, metal: this.metal(key) + rises / 2, at: this.seconds, topped: m.drawing.feedsItself ? 1 : 0 };
+    m.shot = {
+      ...of,
+      streams,
+      metal: this.metal(key) + rises / 2,
+      at: this.seconds,
+      topped: m.drawing.feedsItself ? 1 : 0,
+    };
     this.addHeat(key, grams, streams);
   }
   /** Grams that give their heat to a mould. */
@@ -238,7 +331,10 @@ export class World {
   }
   /** Heats of what an injector's barrels give now, °C. */
   streams(injector: string, barrels: number): number[] {
-    return this.barrels.get(injector)!.slice(0, barrels).map((b) => throughBlock(b, this.traits.barrel));
+    return this.barrels
+      .get(injector)!
+      .slice(0, barrels)
+      .map((b) => throughBlock(b, this.traits.barrel));
   }
   topOff(key: string): void {
     const shot = this.moulds.get(key)!.shot;

@@ -14,11 +14,18 @@ export const tool = (name, url, args) =>
     const open = new URL(url);
     const PGPASSWORD = decodeURIComponent(open.password);
     open.password = '';
-    const child = spawn(join(bin(), name), [...args, `--dbname=${open.href}`], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, ...(PGPASSWORD && { PGPASSWORD }) } });
+    const child = spawn(join(bin(), name), [...args, `--dbname=${open.href}`], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+      env: { ...process.env, ...(PGPASSWORD && { PGPASSWORD }) },
+    });
     let said = '';
     child.stderr.on('data', (piece) => (said += piece));
     child.on('error', reject);
-    child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${name} ended with ${code}: ${said.trim().split('\n').at(-1)}`))));
+    child.on('exit', (code) =>
+      code === 0
+        ? resolve()
+        : reject(new Error(`${name} ended with ${code}: ${said.trim().split('\n').at(-1)}`)),
+    );
   });
 
 /** Tables and indexes are put back several at a time: the machine has the cores, and it is what takes longest. */
@@ -79,7 +86,10 @@ export async function putInPlace(url, name) {
   const own = nameIn(url);
   const before = `${own}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
   await connected(withName(url, 'postgres'), async (c) => {
-    await c.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = ANY($1) AND pid <> pg_backend_pid()', [[own, name]]);
+    await c.query(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = ANY($1) AND pid <> pg_backend_pid()',
+      [[own, name]],
+    );
     await c.query(`ALTER DATABASE "${own}" RENAME TO "${before}"`);
     await c.query(`ALTER DATABASE "${name}" RENAME TO "${own}"`);
   });

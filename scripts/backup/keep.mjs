@@ -23,7 +23,8 @@ export function keptOf(all) {
 }
 
 const NAME = /^twin-shot-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})Z\.dump$/;
-export const nameOf = (at) => `twin-shot-${new Date(at).toISOString().slice(0, 19).replaceAll(':', '-')}Z.dump`;
+export const nameOf = (at) =>
+  `twin-shot-${new Date(at).toISOString().slice(0, 19).replaceAll(':', '-')}Z.dump`;
 /** When a file of that name was made; null where it is none of ours. */
 export function madeAt(name) {
   const read = NAME.exec(name);

@@ -19,7 +19,13 @@ export async function makeBackup(url, folder, at = Date.now()) {
     await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
     const { snapshot } = (await client.query('SELECT pg_export_snapshot() AS snapshot')).rows[0];
     const counted = await totals(client);
-    await tool('pg_dump', url, ['--format=custom', '--compress=1', '--no-owner', `--snapshot=${snapshot}`, `--file=${part}`]);
+    await tool('pg_dump', url, [
+      '--format=custom',
+      '--compress=1',
+      '--no-owner',
+      `--snapshot=${snapshot}`,
+      `--file=${part}`,
+    ]);
     await client.query('COMMIT');
     return counted;
   });
@@ -28,12 +34,20 @@ export async function makeBackup(url, folder, at = Date.now()) {
     return connected(scratch, totals);
   });
   const wrong = Object.keys(here).filter((name) => here[name] !== there[name]);
-  if (wrong.length > 0) throw new Error(`The backup does not hold what the shop holds (${wrong.map((w) => `${w}: ${there[w]} of ${here[w]}`).join(', ')}). It is left as ${part}.`);
+  if (wrong.length > 0)
+    throw new Error(
+      `The backup does not hold what the shop holds (${wrong.map((w) => `${w}: ${there[w]} of ${here[w]}`).join(', ')}). It is left as ${part}.`,
+    );
   renameSync(part, file);
   const all = readdirSync(folder).flatMap((name) => madeAt(name) ?? []);
   const kept = keptOf(all);
   for (const old of all) if (!kept.has(old)) rmSync(join(folder, nameOf(old)), { force: true });
   const bytes = statSync(file).size;
-  await connected(url, (c) => c.query('INSERT INTO backups (at, file, bytes) VALUES ($1, $2, $3) ON CONFLICT (file) DO NOTHING', [new Date(at).toISOString(), file, bytes]));
+  await connected(url, (c) =>
+    c.query(
+      'INSERT INTO backups (at, file, bytes) VALUES ($1, $2, $3) ON CONFLICT (file) DO NOTHING',
+      [new Date(at).toISOString(), file, bytes],
+    ),
+  );
   return { file, bytes, totals: here, seconds: (Date.now() - began) / 1000 };
 }

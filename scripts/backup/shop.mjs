@@ -23,6 +23,11 @@ export async function withShop(work) {
 
 /** The folder set on the shop's own page, or one beside its data. */
 export async function folderOf(url) {
-  const said = await connected(url, async (c) => (await c.query(`SELECT settings->>'backups' AS folder FROM shop WHERE id = 1`)).rows[0]?.folder);
+  const said = await connected(
+    url,
+    async (c) =>
+      (await c.query(`SELECT settings->>'backups' AS folder FROM shop WHERE id = 1`)).rows[0]
+        ?.folder,
+  );
   return said || join(data, 'backups');
 }

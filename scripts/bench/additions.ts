@@ -1,5 +1,13 @@
 // Coming to a colour at the bench by what the product says next, with drops that are off by up to a tenth. Prints JSON.
-import { believed, colourWith, deltaE, NEAR, nextAddition, recipesFor, thinning } from '../../src/core/colour/index.ts';
+import {
+  believed,
+  colourWith,
+  deltaE,
+  NEAR,
+  nextAddition,
+  recipesFor,
+  thinning,
+} from '../../src/core/colour/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 import { hiddenShelf } from './shelf.ts';
 
@@ -11,19 +19,39 @@ let [goes, over] = [0, 0];
 const took: number[] = [];
 const ends: number[] = [];
 for (let r = 0; r < runs; r++) {
-  const of = [...shelf].map((s) => ({ s, r: chance() })).sort((a, b) => a.r - b.r).slice(0, 1 + Math.floor(3 * chance()));
-  const target = colourWith(of.map(({ s }) => ({ pigment: s.pigment, dose: 3 + Math.floor(40 * chance() ** 1.5) })), ML);
+  const of = [...shelf]
+    .map((s) => ({ s, r: chance() }))
+    .sort((a, b) => a.r - b.r)
+    .slice(0, 1 + Math.floor(3 * chance()));
+  const target = colourWith(
+    of.map(({ s }) => ({ pigment: s.pigment, dose: 3 + Math.floor(40 * chance() ** 1.5) })),
+    ML,
+  );
   // The recipe says what it is made of; how much has gone in, the hand counts in drops, each its own size.
   const recipe = recipesFor(shelf, { target, ml: ML })[0]!;
   const own = recipe.doses.map((d) => shelf.find((s) => s.key === d.key)!);
   const counted = new Map<string, number>();
   const truth = new Map<string, number>();
-  const off = () => deltaE(colourWith(own.map((s) => ({ pigment: s.pigment, dose: truth.get(s.key) ?? 0 })), ML), target);
+  const off = () =>
+    deltaE(
+      colourWith(
+        own.map((s) => ({ pigment: s.pigment, dose: truth.get(s.key) ?? 0 })),
+        ML,
+      ),
+      target,
+    );
   let n = 0;
   while (off() > NEAR && n < 12) {
     // From the second go on the swatch is looked at too, to about one ΔE.
-    const looks = colourWith(own.map((s) => ({ pigment: s.pigment, dose: truth.get(s.key) ?? 0 })), ML);
-    const seen = { l: normal(chance, looks.l, 0.5), a: normal(chance, looks.a, 0.5), b: normal(chance, looks.b, 0.5) };
+    const looks = colourWith(
+      own.map((s) => ({ pigment: s.pigment, dose: truth.get(s.key) ?? 0 })),
+      ML,
+    );
+    const seen = {
+      l: normal(chance, looks.l, 0.5),
+      a: normal(chance, looks.a, 0.5),
+      b: normal(chance, looks.b, 0.5),
+    };
     const now = n === 0 ? counted : believed({ shelf: own, now: counted, target, ml: ML }, seen);
     const { add } = nextAddition({ shelf: own, now, target, ml: ML });
     if (add.length === 0) break;
@@ -36,10 +64,27 @@ for (let r = 0; r < runs; r++) {
     }
     goes += 1;
     // Overshot: off, and putting more in can no longer bring it near, though clear could.
-    if (off() > NEAR && nextAddition({ shelf: own, now: truth, target, ml: ML }).least > NEAR && thinning({ shelf: own, now: truth, target, ml: ML })) over += 1;
+    if (
+      off() > NEAR &&
+      nextAddition({ shelf: own, now: truth, target, ml: ML }).least > NEAR &&
+      thinning({ shelf: own, now: truth, target, ml: ML })
+    )
+      over += 1;
   }
   took.push(n);
   ends.push(off());
 }
-const at = (list: number[], share: number) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
-console.log(JSON.stringify({ runs, goes, median: at(took, 0.5), p90: at(took, 0.9), most: at(took, 1), near: ends.filter((e) => e <= NEAR).length / runs, worst: at(ends, 1), overshot: over / goes }));
+const at = (list: number[], share: number) =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
+console.log(
+  JSON.stringify({
+    runs,
+    goes,
+    median: at(took, 0.5),
+    p90: at(took, 0.9),
+    most: at(took, 1),
+    near: ends.filter((e) => e <= NEAR).length / runs,
+    worst: at(ends, 1),
+    overshot: over / goes,
+  }),
+);

@@ -1,10 +1,33 @@
 // How true the forecasts of heat are, on simulated evenings whose constants nobody told them. Prints JSON.
 import type { Belief, Burst } from '../../src/core/heat/index.ts';
-import { aheadOf, burstOf, burstTo, cooled, EXCHANGE, heated, newBelief, PRIOR, taken, withCup, withMass, withOven } from '../../src/core/heat/index.ts';
+import {
+  aheadOf,
+  burstOf,
+  burstTo,
+  cooled,
+  EXCHANGE,
+  heated,
+  newBelief,
+  PRIOR,
+  taken,
+  withCup,
+  withMass,
+  withOven,
+} from '../../src/core/heat/index.ts';
 import { density, PLASTISOL } from '../../src/core/material/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hidden.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, wait } from '../../src/device/hidden.ts';
+import {
+  burst,
+  hiddenBench,
+  hiddenCup,
+  hiddenOven,
+  pour,
+  read,
+  stir,
+  stirredHeat,
+  wait,
+} from '../../src/device/hidden.ts';
 
 const OVEN = 'first';
 const PROBE_SD = 0.6;
@@ -30,7 +53,14 @@ class Evening {
     for (const key of this.chance() < 0.25 ? ['A', 'B', 'C'] : ['A', 'B']) {
       const grams = 120 + 180 * this.chance();
       this.hidden.cups.set(key, hiddenCup(this.hidden, grams));
-      const body = { plastic: grams, glass: 320, bore: 85, volume: hot(grams), exchange: EXCHANGE.usual, room: this.hidden.room };
+      const body = {
+        plastic: grams,
+        glass: 320,
+        bore: 85,
+        volume: hot(grams),
+        exchange: EXCHANGE.usual,
+        room: this.hidden.room,
+      };
       this.belief = withCup(this.belief, key, body, { mean: this.hidden.room, sd: 1 });
     }
   }
@@ -54,7 +84,8 @@ class Evening {
     if (hottest > PLASTISOL.ceiling) this.over += 1;
     this.belief = heated(this.belief, b);
     const is = stirredHeat(this.hidden.cups.get(cup)!);
-    if (this.readings >= 15) this.bursts.push({ off: is - f.celsius, in: is >= f.low && is <= f.high });
+    if (this.readings >= 15)
+      this.bursts.push({ off: is - f.celsius, in: is >= f.low && is <= f.high });
     this.rest(10);
     stir(this.hidden.cups.get(cup)!);
   }
@@ -65,11 +96,17 @@ class Evening {
     if (this.chance() < 0.5) this.look(cup === 'A' ? 'B' : 'A');
     this.rest(60);
     const is = stirredHeat(this.hidden.cups.get(cup)!);
-    if (this.readings >= 15) this.cooling.push({ off: is - f.celsius, in: is >= f.low && is <= f.high });
+    if (this.readings >= 15)
+      this.cooling.push({ off: is - f.celsius, in: is >= f.low && is <= f.high });
     this.look(cup);
   }
   to(cup: string, celsius: number) {
-    const { seconds } = burstTo(this.belief, cup, { oven: OVEN, power: this.power, level: 1, cups: [cup] }, celsius);
+    const { seconds } = burstTo(
+      this.belief,
+      cup,
+      { oven: OVEN, power: this.power, level: 1, cups: [cup] },
+      celsius,
+    );
     if (seconds >= 4) this.give(cup, seconds);
     else this.rest(15);
   }
@@ -95,7 +132,10 @@ class Evening {
         if (c.grams > 90) {
           pour(c, -out, 0);
           pour(c, back, this.hidden.room + normal(this.chance, 10, 3));
-          this.belief = withMass(this.belief, cup, c.grams, hot(c.grams), { grams: back, celsius: { mean: this.hidden.room + 10, sd: 8 } });
+          this.belief = withMass(this.belief, cup, c.grams, hot(c.grams), {
+            grams: back,
+            celsius: { mean: this.hidden.room + 10, sd: 8 },
+          });
         }
       }
     }
@@ -108,8 +148,19 @@ const from = Number(process.argv[3] ?? 1);
 const began = performance.now();
 const all = Array.from({ length: evenings }, (_, i) => new Evening(from + i).play());
 const middle = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-const say = (list: { off: number; in: boolean }[]) => ({ n: list.length, inside: list.filter((x) => x.in).length / list.length, median: middle(list.map((x) => Math.abs(x.off))), bias: list.reduce((n, x) => n + x.off, 0) / list.length });
-console.log(JSON.stringify({
-  evenings, cooling: say(all.flatMap((e) => e.cooling)), bursts: say(all.flatMap((e) => e.bursts)),
-  given: all.reduce((n, e) => n + e.given, 0), over: all.reduce((n, e) => n + e.over, 0), seconds: (performance.now() - began) / 1000,
-}));
+const say = (list: { off: number; in: boolean }[]) => ({
+  n: list.length,
+  inside: list.filter((x) => x.in).length / list.length,
+  median: middle(list.map((x) => Math.abs(x.off))),
+  bias: list.reduce((n, x) => n + x.off, 0) / list.length,
+});
+console.log(
+  JSON.stringify({
+    evenings,
+    cooling: say(all.flatMap((e) => e.cooling)),
+    bursts: say(all.flatMap((e) => e.bursts)),
+    given: all.reduce((n, e) => n + e.given, 0),
+    over: all.reduce((n, e) => n + e.over, 0),
+    seconds: (performance.now() - began) / 1000,
+  }),
+);

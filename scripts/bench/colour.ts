@@ -9,8 +9,14 @@ const shelf = hiddenShelf(chance);
 const targets = Number(process.argv[2] ?? 200);
 const results = Array.from({ length: targets }, () => {
   const n = 1 + Math.floor(3 * chance());
-  const of = [...shelf].map((s) => ({ s, r: chance() })).sort((a, b) => a.r - b.r).slice(0, n);
-  const target = colourWith(of.map(({ s }) => ({ pigment: s.pigment, dose: 1 + Math.floor(45 * chance() ** 1.5) })), ML);
+  const of = [...shelf]
+    .map((s) => ({ s, r: chance() }))
+    .sort((a, b) => a.r - b.r)
+    .slice(0, n);
+  const target = colourWith(
+    of.map(({ s }) => ({ pigment: s.pigment, dose: 1 + Math.floor(45 * chance() ** 1.5) })),
+    ML,
+  );
   const began = performance.now();
   const off = recipesFor(shelf, { target, ml: ML })[0]!.off;
   return { target, off, ms: performance.now() - began };
@@ -18,12 +24,60 @@ const results = Array.from({ length: targets }, () => {
 const LONG = 140;
 // Against a search many times as wide: on forty of them.
 const forty = Number(process.argv[4] ?? 40);
-const own = results.slice(0, forty).map((r) => r.off - recipesFor(shelf, { target: r.target, ml: ML, beam: LONG })[0]!.off);
+const own = results
+  .slice(0, forty)
+  .map((r) => r.off - recipesFor(shelf, { target: r.target, ml: ML, beam: LONG })[0]!.off);
 // And on colours that may be out of reach.
 const gaps = Array.from({ length: forty }, () => {
   const target = { l: 20 + 70 * chance(), a: 90 * chance() - 45, b: 100 * chance() - 40 };
-  const [quick, long] = [undefined, LONG].map((beam) => recipesFor(shelf, { target, ml: ML, beam })[0]!.off) as [number, number];
+  const [quick, long] = [undefined, LONG].map(
+    (beam) => recipesFor(shelf, { target, ml: ML, beam })[0]!.off,
+  ) as [number, number];
   return quick - long;
 });
-const at = (list: number[], share: number) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
-console.log(JSON.stringify({ own: { n: own.length, within: own.filter((g) => g <= 0.5).length / Math.max(1, own.length), worst: at(own, 1) }, gaps: { n: gaps.length, within: gaps.filter((g) => g <= 0.5).length / Math.max(1, gaps.length), worst: at(gaps, 1) }, targets, within: results.filter((r) => r.off <= 1).length / targets, off: { p50: at(results.map((r) => r.off), 0.5), p95: at(results.map((r) => r.off), 0.95), worst: at(results.map((r) => r.off), 1) }, ms: { p50: at(results.map((r) => r.ms), 0.5), p95: at(results.map((r) => r.ms), 0.95), worst: at(results.map((r) => r.ms), 1) } }));
+const at = (list: number[], share: number) =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
+console.log(
+  JSON.stringify({
+    own: {
+      n: own.length,
+      within: own.filter((g) => g <= 0.5).length / Math.max(1, own.length),
+      worst: at(own, 1),
+    },
+    gaps: {
+      n: gaps.length,
+      within: gaps.filter((g) => g <= 0.5).length / Math.max(1, gaps.length),
+      worst: at(gaps, 1),
+    },
+    targets,
+    within: results.filter((r) => r.off <= 1).length / targets,
+    off: {
+      p50: at(
+        results.map((r) => r.off),
+        0.5,
+      ),
+      p95: at(
+        results.map((r) => r.off),
+        0.95,
+      ),
+      worst: at(
+        results.map((r) => r.off),
+        1,
+      ),
+    },
+    ms: {
+      p50: at(
+        results.map((r) => r.ms),
+        0.5,
+      ),
+      p95: at(
+        results.map((r) => r.ms),
+        0.95,
+      ),
+      worst: at(
+        results.map((r) => r.ms),
+        1,
+      ),
+    },
+  }),
+);

@@ -1,10 +1,31 @@
 // Cooking from raw: by the advice with nothing learned, and by a practised thumb, on benches drawn alike. Prints JSON.
 import type { Belief } from '../../src/core/heat/index.ts';
-import { burstTo, cooled, EXCHANGE, HANDS, heated, knownOf, newBelief, PRIOR, taken, withCup, withOven } from '../../src/core/heat/index.ts';
+import {
+  burstTo,
+  cooled,
+  EXCHANGE,
+  HANDS,
+  heated,
+  knownOf,
+  newBelief,
+  PRIOR,
+  taken,
+  withCup,
+  withOven,
+} from '../../src/core/heat/index.ts';
 import { density, PLASTISOL } from '../../src/core/material/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hidden.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, read, stir, stirredHeat, wait } from '../../src/device/hidden.ts';
+import {
+  burst,
+  hiddenBench,
+  hiddenCup,
+  hiddenOven,
+  read,
+  stir,
+  stirredHeat,
+  wait,
+} from '../../src/device/hidden.ts';
 
 const OVEN = 'first';
 const CUP = 'A';
@@ -34,7 +55,10 @@ class Hands {
   peak = 0;
   /** what its mean is reckoned to have been at most */
   reckoned = 0;
-  constructor(public hidden: HiddenBench, public belief: Belief) {}
+  constructor(
+    public hidden: HiddenBench,
+    public belief: Belief,
+  ) {}
   rest(s: number): void {
     wait(this.hidden, s);
     this.belief = cooled(this.belief, s);
@@ -68,7 +92,8 @@ const byThumb: Maker = ({ last, hidden }) => {
   const full = Math.min(60, Math.max(15, grams / 4));
   return Math.round(last < 110 ? full : last < 150 ? full * 0.6 : full * 0.3);
 };
-const byAdvice: Maker = ({ belief }) => Math.max(HANDS.least, burstTo(belief, CUP, USE, PLASTISOL.fusion + 4).seconds);
+const byAdvice: Maker = ({ belief }) =>
+  Math.max(HANDS.least, burstTo(belief, CUP, USE, PLASTISOL.fusion + 4).seconds);
 
 function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked {
   const chance = seeded(seed);
@@ -78,25 +103,53 @@ function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked
   cup.rimTake = 1 + (cup.rimTake - 1) * strong;
   hidden.cups.set(CUP, cup);
   let belief = withOven(newBelief(0), OVEN, PRIOR.one);
-  belief = withCup(belief, CUP, { plastic: grams, glass: 320, bore: 85, volume: grams / density(160), exchange: EXCHANGE.usual, room: hidden.room }, { mean: hidden.room, sd: 2 });
+  belief = withCup(
+    belief,
+    CUP,
+    {
+      plastic: grams,
+      glass: 320,
+      bore: 85,
+      volume: grams / density(160),
+      exchange: EXCHANGE.usual,
+      room: hidden.room,
+    },
+    { mean: hidden.room, sd: 2 },
+  );
   const hands = new Hands(hidden, belief);
   hands.look();
   // An eye sees plastic that was truly within a few K of fusion run clear; the advice asks for it when it reckons so.
-  const clear = () => hands.last >= PLASTISOL.fusion - 1 || (hands.peak >= SEEN_CLEAR && (maker === byThumb || hands.reckoned >= PLASTISOL.fusion));
+  const clear = () =>
+    hands.last >= PLASTISOL.fusion - 1 ||
+    (hands.peak >= SEEN_CLEAR && (maker === byThumb || hands.reckoned >= PLASTISOL.fusion));
   while (!clear() && hands.seconds < LONG) {
     hands.give(maker(hands));
     hands.look();
   }
-  return { minutes: hands.seconds / 60, readings: hands.readings, done: clear(), hottest: hands.hottest };
+  return {
+    minutes: hands.seconds / 60,
+    readings: hands.readings,
+    done: clear(),
+    hottest: hands.hottest,
+  };
 }
 
-const middle = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+const middle = (list: number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
 const N = Number(process.argv[2] ?? 60);
-const figures = [60, 100, 150, 250, 400].flatMap((grams) => [1, 1.35].map((strong) => {
-  const of = (maker: Maker) => {
-    const all = Array.from({ length: N }, (_, i) => cook(i + 1, grams, maker, strong));
-    return { minutes: +middle(all.map((c) => c.minutes)).toFixed(1), readings: middle(all.map((c) => c.readings)), done: all.filter((c) => c.done).length / N, over195: all.filter((c) => c.hottest > 195).length / N, over205: all.filter((c) => c.hottest > 205).length / N };
-  };
-  return { grams, strong, advice: of(byAdvice), thumb: of(byThumb) };
-}));
+const figures = [60, 100, 150, 250, 400].flatMap((grams) =>
+  [1, 1.35].map((strong) => {
+    const of = (maker: Maker) => {
+      const all = Array.from({ length: N }, (_, i) => cook(i + 1, grams, maker, strong));
+      return {
+        minutes: +middle(all.map((c) => c.minutes)).toFixed(1),
+        readings: middle(all.map((c) => c.readings)),
+        done: all.filter((c) => c.done).length / N,
+        over195: all.filter((c) => c.hottest > 195).length / N,
+        over205: all.filter((c) => c.hottest > 205).length / N,
+      };
+    };
+    return { grams, strong, advice: of(byAdvice), thumb: of(byThumb) };
+  }),
+);
 for (const f of figures) console.log(JSON.stringify(f));

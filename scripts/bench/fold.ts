@@ -11,6 +11,8 @@ const times = Array.from({ length: 60 }, () => {
   const t = performance.now();
   fold(snapshot, events);
   return performance.now() - t;
-}).slice(10).sort((a, b) => a - b);
+})
+  .slice(10)
+  .sort((a, b) => a - b);
 console.log(JSON.stringify({ events: events.length, p50: times[25], p95: times[47] }));
 await closeDatabase();

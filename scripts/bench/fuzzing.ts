@@ -21,18 +21,40 @@ async function begun(told: Record<string, string>): Promise<AppProcess> {
   await app.begin();
   return app;
 }
-const post = (url: string, body: unknown, cookie = '') => fetch(url, { method: 'POST', headers: { 'content-type': 'application/json', ...(cookie && { cookie }) }, body: JSON.stringify(body) });
+const post = (url: string, body: unknown, cookie = '') =>
+  fetch(url, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...(cookie && { cookie }) },
+    body: JSON.stringify(body),
+  });
 const cookieOf = (reply: Response): string => reply.headers.getSetCookie()[0]!.split(';')[0]!;
 
 /** Where requests come from: nobody on the machine alone; each role and a tablet on the network. */
 async function senders(): Promise<{ who: string; url: string; cookie: string }[]> {
   const alone = await begun({});
-  for (const role of ROLES) await post(`${alone.url}/api/people`, { name: `Ada ${role}`, role, secret: SECRET });
+  for (const role of ROLES)
+    await post(`${alone.url}/api/people`, { name: `Ada ${role}`, role, secret: SECRET });
   const signed = await begun({ TWIN_SHOT_SIGN_IN: 'always' });
-  const out = [{ who: 'alone', url: alone.url, cookie: '' }, { who: 'nobody', url: signed.url, cookie: '' }];
-  for (const role of ROLES) out.push({ who: role, url: signed.url, cookie: cookieOf(await post(`${signed.url}/api/sign-in`, { name: `Ada ${role}`, secret: SECRET })) });
-  const { code } = (await (await post(`${signed.url}/api/pairings`, {}, out[2]!.cookie)).json()) as { code: string };
-  out.push({ who: 'tablet', url: signed.url, cookie: cookieOf(await post(`${signed.url}/api/pair`, { code, name: 'tablet' })) });
+  const out = [
+    { who: 'alone', url: alone.url, cookie: '' },
+    { who: 'nobody', url: signed.url, cookie: '' },
+  ];
+  for (const role of ROLES)
+    out.push({
+      who: role,
+      url: signed.url,
+      cookie: cookieOf(
+        await post(`${signed.url}/api/sign-in`, { name: `Ada ${role}`, secret: SECRET }),
+      ),
+    });
+  const { code } = (await (
+    await post(`${signed.url}/api/pairings`, {}, out[2]!.cookie)
+  ).json()) as { code: string };
+  out.push({
+    who: 'tablet',
+    url: signed.url,
+    cookie: cookieOf(await post(`${signed.url}/api/pair`, { code, name: 'tablet' })),
+  });
   return out;
 }
 
@@ -43,20 +65,40 @@ try {
   const endpoints = [...Object.values(ENDPOINTS), ...PAGES];
   // Who signs himself out, or takes himself out, tries nothing more: those are tried where nobody signs in.
   const ENDS = /^(sign-out|people|tablets|pairings)/;
-  const asRoles = [...Object.entries(ENDPOINTS).flatMap(([file, endpoint]) => (ENDS.test(file) ? [] : [endpoint])), ...PAGES];
+  const asRoles = [
+    ...Object.entries(ENDPOINTS).flatMap(([file, endpoint]) => (ENDS.test(file) ? [] : [endpoint])),
+    ...PAGES,
+  ];
   const memory: number[][] = [];
   const failed: string[] = [];
   const each = Math.ceil(COUNT / all.length);
   // Warm first: what is remembered once is no leak.
-  for (const { who, url, cookie } of all) await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, 200, cookie);
+  for (const { who, url, cookie } of all)
+    await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, 200, cookie);
   const before = await Promise.all(apps.map((app) => memoryOf(app.pid!)));
   for (const { who, url, cookie } of all) {
     const done = await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, each, cookie);
     memory.push(await Promise.all(apps.map(async (app) => Math.round(await memoryOf(app.pid!)))));
     failed.push(...done.failed.map((f) => `${who}: ${f}`));
-    console.log(`${who.padEnd(10)} ${each} requests: ${Object.entries(done.statuses).map(([status, n]) => `${status} × ${n}`).join(', ')}`);
+    console.log(
+      `${who.padEnd(10)} ${each} requests: ${Object.entries(done.statuses)
+        .map(([status, n]) => `${status} × ${n}`)
+        .join(', ')}`,
+    );
   }
-  console.log(JSON.stringify({ seed: SEED, requests: each * all.length, failed, 'memory MB before': before.map(Math.round), 'after each': memory }, null, 1));
+  console.log(
+    JSON.stringify(
+      {
+        seed: SEED,
+        requests: each * all.length,
+        failed,
+        'memory MB before': before.map(Math.round),
+        'after each': memory,
+      },
+      null,
+      1,
+    ),
+  );
   process.exitCode = failed.length === 0 ? 0 : 1;
 } finally {
   await Promise.all(apps.map((app) => app.kill()));

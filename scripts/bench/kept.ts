@@ -17,14 +17,18 @@ const mb = (bytes: number): string => `${Math.round(bytes / 1e6)} MB`;
 
 try {
   const [made, backupTook] = await timed(() => makeBackup(url, folder));
-  console.log(`${made.totals.events} acts. Backup, proved: ${backupTook} s, ${mb(made.bytes)} (goal 180 s)`);
+  console.log(
+    `${made.totals.events} acts. Backup, proved: ${backupTook} s, ${mb(made.bytes)} (goal 180 s)`,
+  );
   const [put, restoreTook] = await timed(() => restoreBackup(url, made.file, true));
   console.log(`Restore: ${restoreTook} s${put.ok ? '' : `, refused: ${put.message}`} (goal 360 s)`);
   const [written, exportTook] = await timed(() => writeShop(url, join(folder, 'shop.tar.gz')));
   console.log(`Export: ${exportTook} s, ${mb(written.bytes)} (goal 600 s)`);
   const [read, importTook] = await timed(() => readShop(url, written.file, true));
   const same = read.ok && JSON.stringify(read.totals) === JSON.stringify(written.totals);
-  console.log(`Import: ${importTook} s${read.ok ? '' : `, refused: ${read.message}`}; totals ${same ? 'the same' : 'not the same'} (goal 600 s)`);
+  console.log(
+    `Import: ${importTook} s${read.ok ? '' : `, refused: ${read.message}`}; totals ${same ? 'the same' : 'not the same'} (goal 600 s)`,
+  );
   process.exitCode = put.ok && same ? 0 : 1;
 } finally {
   rmSync(folder, { recursive: true, force: true });

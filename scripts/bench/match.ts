@@ -1,10 +1,32 @@
 // Bringing cups together: by the advice, and by the habit of reheating the colder one 15 s and measuring again. Prints JSON.
 import type { Belief, Burst } from '../../src/core/heat/index.ts';
-import { bringTogether, burstTo, cooled, EXCHANGE, forgotten, HANDS, heated, newBelief, PRIOR, taken, withCup, withOven } from '../../src/core/heat/index.ts';
+import {
+  bringTogether,
+  burstTo,
+  cooled,
+  EXCHANGE,
+  forgotten,
+  HANDS,
+  heated,
+  newBelief,
+  PRIOR,
+  taken,
+  withCup,
+  withOven,
+} from '../../src/core/heat/index.ts';
 import { density } from '../../src/core/material/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hidden.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, read, stir, stirredHeat, wait } from '../../src/device/hidden.ts';
+import {
+  burst,
+  hiddenBench,
+  hiddenCup,
+  hiddenOven,
+  read,
+  stir,
+  stirredHeat,
+  wait,
+} from '../../src/device/hidden.ts';
 
 const USE = { oven: 'first', power: 900, level: 1 };
 const WINDOW = { low: 158, high: 168 };
@@ -26,7 +48,10 @@ interface Tried {
 class Bench {
   seconds = 0;
   readings = 0;
-  constructor(public hidden: HiddenBench, public belief: Belief) {}
+  constructor(
+    public hidden: HiddenBench,
+    public belief: Belief,
+  ) {}
   rest(s: number) {
     wait(this.hidden, s);
     this.belief = cooled(this.belief, s);
@@ -52,7 +77,12 @@ class Bench {
   done(drawn: boolean, apart: number): Tried {
     const heats = [...this.hidden.cups.values()].map(stirredHeat);
     const [low, high] = [Math.min(...heats), Math.max(...heats)];
-    return { seconds: this.seconds, readings: this.readings, drawn: drawn && this.seconds <= 300, near: high - low <= apart && low >= WINDOW.low - 1 && high <= WINDOW.high + 1 };
+    return {
+      seconds: this.seconds,
+      readings: this.readings,
+      drawn: drawn && this.seconds <= 300,
+      near: high - low <= apart && low >= WINDOW.low - 1 && high <= WINDOW.high + 1,
+    };
   }
 }
 
@@ -95,7 +125,10 @@ function byHabit(bench: Bench, cups: string[], apart: number): Tried {
 }
 
 /** A bench that has cooked its cups and let them stand while colour went in. */
-function cookedBench(seed: number, n: number): { hidden: () => HiddenBench; belief: Belief; cups: string[] } {
+function cookedBench(
+  seed: number,
+  n: number,
+): { hidden: () => HiddenBench; belief: Belief; cups: string[] } {
   const make = (): { hidden: HiddenBench; belief: Belief; cups: string[] } => {
     const chance = seeded(seed);
     const hidden = hiddenBench(chance);
@@ -105,7 +138,19 @@ function cookedBench(seed: number, n: number): { hidden: () => HiddenBench; beli
     for (const key of cups) {
       const grams = 130 + 170 * chance();
       hidden.cups.set(key, hiddenCup(hidden, grams));
-      belief = withCup(belief, key, { plastic: grams, glass: 320, bore: 85, volume: grams / density(160), exchange: EXCHANGE.usual, room: hidden.room }, { mean: hidden.room, sd: 1 });
+      belief = withCup(
+        belief,
+        key,
+        {
+          plastic: grams,
+          glass: 320,
+          bore: 85,
+          volume: grams / density(160),
+          exchange: EXCHANGE.usual,
+          room: hidden.room,
+        },
+        { mean: hidden.room, sd: 1 },
+      );
     }
     const bench = new Bench(hidden, belief);
     for (const cup of cups) {
@@ -131,13 +176,25 @@ function cookedBench(seed: number, n: number): { hidden: () => HiddenBench; beli
 
 const middle = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
 const share = (list: Tried[], of: (t: Tried) => boolean) => list.filter(of).length / list.length;
-const say = (list: Tried[]) => ({ drawn: share(list, (t) => t.drawn), near: share(list, (t) => t.drawn && t.near), seconds: middle(list.map((t) => t.seconds)), readings: middle(list.map((t) => t.readings)) });
+const say = (list: Tried[]) => ({
+  drawn: share(list, (t) => t.drawn),
+  near: share(list, (t) => t.drawn && t.near),
+  seconds: middle(list.map((t) => t.seconds)),
+  readings: middle(list.map((t) => t.readings)),
+});
 function compare(n: number, evenings: number, apart: number, from = 1) {
   const pairs = Array.from({ length: evenings }, (_, i) => {
     const { hidden, belief, cups } = cookedBench(from + i, n);
-    return { advice: advised(new Bench(hidden(), belief), cups, apart), habit: byHabit(new Bench(hidden(), belief), cups, apart) };
+    return {
+      advice: advised(new Bench(hidden(), belief), cups, apart),
+      habit: byHabit(new Bench(hidden(), belief), cups, apart),
+    };
   });
-  return { evenings, advice: say(pairs.map((p) => p.advice)), habit: say(pairs.map((p) => p.habit)) };
+  return {
+    evenings,
+    advice: say(pairs.map((p) => p.advice)),
+    habit: say(pairs.map((p) => p.habit)),
+  };
 }
 const from = Number(process.argv[2] ?? 1);
 console.log(JSON.stringify({ two: compare(2, 60, 3, from), three: compare(3, 40, 3, from) }));

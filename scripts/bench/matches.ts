@@ -1,12 +1,25 @@
 // Matches of two and of three cups in worlds no model knows, with one oven and with all: `npm run bench -- matches [how many]`. Prints JSON.
 import type { Belief, Going } from '../../src/core/heat/index.ts';
-import { bringTogether, EXCHANGE, HANDS, heatedBy, newBelief, PRIOR, taken, withCup, withOven } from '../../src/core/heat/index.ts';
+import {
+  bringTogether,
+  EXCHANGE,
+  HANDS,
+  heatedBy,
+  newBelief,
+  PRIOR,
+  taken,
+  withCup,
+  withOven,
+} from '../../src/core/heat/index.ts';
 import { density } from '../../src/core/material/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { WORLDS } from '../../worlds/traits.ts';
 import { World } from '../../worlds/world.ts';
 
-const OVENS = [{ oven: '1', power: 900, level: 1 }, { oven: '2', power: 700, level: 1 }];
+const OVENS = [
+  { oven: '1', power: 900, level: 1 },
+  { oven: '2', power: 700, level: 1 },
+];
 const WINDOW = { low: 158, high: 168, apart: 3 };
 /** s after which a match is given up, and of a look until its figure is typed in. */
 const LONG = 900;
@@ -28,7 +41,11 @@ class Bench {
   belief: Belief;
   private active: { oven: number; cup: string; gone: number; seconds: number }[] = [];
   readonly cups: string[];
-  constructor(readonly world: World, n: number, seed: number) {
+  constructor(
+    readonly world: World,
+    n: number,
+    seed: number,
+  ) {
     const chance = seeded(seed);
     this.cups = ['A', 'B', 'C'].slice(0, n);
     this.belief = newBelief(0);
@@ -42,16 +59,34 @@ class Bench {
       const there = world.cups.get(cup)!;
       const celsius = 146 + 22 * chance();
       const under = 8 + 14 * chance();
-      Object.assign(there, { spot: celsius, bulk: celsius, inner: celsius - under, outer: celsius - 2 * under, water: 0, fused: 1 });
-      const body = { plastic: grams, glass: 320, bore: 85, volume: grams / density(160), exchange: EXCHANGE.usual, room: world.room };
+      Object.assign(there, {
+        spot: celsius,
+        bulk: celsius,
+        inner: celsius - under,
+        outer: celsius - 2 * under,
+        water: 0,
+        fused: 1,
+      });
+      const body = {
+        plastic: grams,
+        glass: 320,
+        bore: 85,
+        volume: grams / density(160),
+        exchange: EXCHANGE.usual,
+        room: world.room,
+      };
       this.belief = withCup(this.belief, cup, body, { mean: 157, sd: 7 });
     }
   }
   pass(seconds: number): void {
-    for (let left = seconds; left > 1e-9; ) {
+    for (let left = seconds; left > 1e-9;) {
       const step = Math.min(left, ...this.active.map((a) => a.seconds - a.gone));
       this.world.pass(step);
-      this.belief = heatedBy(this.belief, step, this.active.map((a) => ({ ...OVENS[a.oven]!, cups: [a.cup], gone: a.gone })));
+      this.belief = heatedBy(
+        this.belief,
+        step,
+        this.active.map((a) => ({ ...OVENS[a.oven]!, cups: [a.cup], gone: a.gone })),
+      );
       for (const a of this.active) a.gone += step;
       this.active = this.active.filter((a) => a.gone < a.seconds - 1e-9);
       this.seconds += step;
@@ -95,7 +130,16 @@ class Bench {
     this.world.pass(HANDS.draws);
     const heats = this.cups.map((c) => this.world.heat(c));
     const near = Math.max(...heats) - Math.min(...heats) <= WINDOW.apart + 0.5;
-    return { seconds, readings: this.readings, drawn, inside: drawn && near && Math.min(...heats) >= WINDOW.low - 1 && Math.max(...heats) <= WINDOW.high + 1 };
+    return {
+      seconds,
+      readings: this.readings,
+      drawn,
+      inside:
+        drawn &&
+        near &&
+        Math.min(...heats) >= WINDOW.low - 1 &&
+        Math.max(...heats) <= WINDOW.high + 1,
+    };
   }
 }
 
@@ -112,10 +156,23 @@ function match(seed: number, n: number, ovens: number): Matched {
   return bench.end(false);
 }
 
-const middle = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-const share = (list: readonly boolean[]): number => +(list.filter(Boolean).length / list.length).toFixed(3);
+const middle = (list: number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+const share = (list: readonly boolean[]): number =>
+  +(list.filter(Boolean).length / list.length).toFixed(3);
 const MATCHES = Number(process.argv[2] ?? 200);
-for (const n of [2, 3]) for (const ovens of [1, 2]) {
-  const all = Array.from({ length: MATCHES }, (_, i) => match(i + 1, n, ovens));
-  console.log(JSON.stringify({ cups: n, ovens, matches: MATCHES, drawn: share(all.map((m) => m.drawn)), 'inside window and tolerance': share(all.map((m) => m.inside)), 'seconds, middle': Math.round(middle(all.map((m) => m.seconds))), readings: +(all.reduce((sum, m) => sum + m.readings, 0) / all.length).toFixed(2) }));
-}
+for (const n of [2, 3])
+  for (const ovens of [1, 2]) {
+    const all = Array.from({ length: MATCHES }, (_, i) => match(i + 1, n, ovens));
+    console.log(
+      JSON.stringify({
+        cups: n,
+        ovens,
+        matches: MATCHES,
+        drawn: share(all.map((m) => m.drawn)),
+        'inside window and tolerance': share(all.map((m) => m.inside)),
+        'seconds, middle': Math.round(middle(all.map((m) => m.seconds))),
+        readings: +(all.reduce((sum, m) => sum + m.readings, 0) / all.length).toFixed(2),
+      }),
+    );
+  }

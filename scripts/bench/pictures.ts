@@ -1,6 +1,17 @@
 // How long a bait takes to be drawn, and how far two swatches with noise tell a colour. Prints JSON.
 import { builtIns, layersOf } from '../../src/core/build/index.ts';
-import { characterise, colourOf, colourWith, CLEAR_BASE, deltaE, GROUNDS, layerOver, lookOf, mixed, seen } from '../../src/core/colour/index.ts';
+import {
+  characterise,
+  colourOf,
+  colourWith,
+  CLEAR_BASE,
+  deltaE,
+  GROUNDS,
+  layerOver,
+  lookOf,
+  mixed,
+  seen,
+} from '../../src/core/colour/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 import { picture, sceneOf, VIEWS } from '../../src/core/picture/index.ts';
 import type { View } from '../../src/core/picture/index.ts';
@@ -14,7 +25,12 @@ for (const [n, build] of builtIns().entries()) {
   for (const view of Object.keys(VIEWS) as View[]) {
     const began = performance.now();
     let at = n;
-    const scene = sceneOf({ outline: 'eel', profile: null, length: 95, volume: 7 }, build, () => looks[at++ % looks.length]!, n);
+    const scene = sceneOf(
+      { outline: 'eel', profile: null, length: 95, volume: 7 },
+      build,
+      () => looks[at++ % looks.length]!,
+      n,
+    );
     const svg = picture(scene, { view, over: 'dark', cut: 0.4 });
     times.push({ ms: performance.now() - began, what: `${build.key} ${view}` });
     largest = Math.max(largest, svg.length);
@@ -27,8 +43,22 @@ for (const [name, , hides, scatter] of PAINTS) {
   const pigment = truePigment(hides, scatter);
   const own = MATERIALS.find((m) => m.name === name)!;
   for (let i = 0; i < 20; i++) {
-    const swatch = (ground: readonly number[]) => { const c = colourOf(seen(layerOver(mixed([{ pigment, dose: own.dose }]), own.thickness, ground), 'air')); return { l: c.l * normal(chance, 1, 0.01), a: c.a * normal(chance, 1, 0.01), b: c.b * normal(chance, 1, 0.01) }; };
-    const found = characterise({ white: swatch(GROUNDS.white), black: swatch(GROUNDS.black), dose: own.dose, thickness: own.thickness });
+    const swatch = (ground: readonly number[]) => {
+      const c = colourOf(
+        seen(layerOver(mixed([{ pigment, dose: own.dose }]), own.thickness, ground), 'air'),
+      );
+      return {
+        l: c.l * normal(chance, 1, 0.01),
+        a: c.a * normal(chance, 1, 0.01),
+        b: c.b * normal(chance, 1, 0.01),
+      };
+    };
+    const found = characterise({
+      white: swatch(GROUNDS.white),
+      black: swatch(GROUNDS.black),
+      dose: own.dose,
+      thickness: own.thickness,
+    });
     if (!found.ok) continue;
     const sight = { thickness: 4, backing: 0.86, base: CLEAR_BASE };
     const at = (p: typeof pigment) => colourWith([{ pigment: p, dose: own.dose * 2 }], 237, sight);
@@ -36,4 +66,15 @@ for (const [name, , hides, scatter] of PAINTS) {
   }
 }
 const sorted = [...times].sort((a, b) => a.ms - b.ms);
-console.log(JSON.stringify({ pictures: times.length, p50: sorted[Math.floor(times.length / 2)]!.ms, p95: sorted[Math.floor(times.length * 0.95)]!.ms, longest: sorted.at(-1), largest, swatches: spread.length, mean: spread.reduce((a, b) => a + b, 0) / spread.length, worst: Math.max(...spread) }));
+console.log(
+  JSON.stringify({
+    pictures: times.length,
+    p50: sorted[Math.floor(times.length / 2)]!.ms,
+    p95: sorted[Math.floor(times.length * 0.95)]!.ms,
+    longest: sorted.at(-1),
+    largest,
+    swatches: spread.length,
+    mean: spread.reduce((a, b) => a + b, 0) / spread.length,
+    worst: Math.max(...spread),
+  }),
+);

@@ -19,9 +19,18 @@ const times = Array.from({ length: 200 }, () => {
   const cups = Array.from({ length: 3 }, () => {
     const plastic = 100 + 200 * chance();
     const heat = 146 + 26 * chance();
-    return { body: { plastic, glass: 320, bore: 85, volume: plastic, exchange: EXCHANGE.usual, room: 20 }, heat: { plastic: heat, glass: heat - 10 - 15 * chance() } };
+    return {
+      body: { plastic, glass: 320, bore: 85, volume: plastic, exchange: EXCHANGE.usual, room: 20 },
+      heat: { plastic: heat, glass: heat - 10 - 15 * chance() },
+    };
   });
-  return timed(() => matchCups(cups, { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 }, { low: 158, high: 168, apart: 3, ceiling: 195 }));
+  return timed(() =>
+    matchCups(
+      cups,
+      { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 },
+      { low: 158, high: 168, apart: 3, ceiling: 195 },
+    ),
+  );
 }).sort((a, b) => a - b);
 
 /** A torus of so many facets, as a binary STL. */
@@ -29,18 +38,31 @@ function torus(rings: number, sides: number): Uint8Array {
   const triangles = rings * sides * 2;
   const view = new DataView(new ArrayBuffer(84 + 50 * triangles));
   view.setUint32(80, triangles, true);
-  const point = (i: number, j: number): [number, number, number] => { const [u, v] = [(2 * Math.PI * i) / rings, (2 * Math.PI * j) / sides]; const r = 40 + 10 * Math.cos(v); return [r * Math.cos(u), r * Math.sin(u), 10 * Math.sin(v)]; };
+  const point = (i: number, j: number): [number, number, number] => {
+    const [u, v] = [(2 * Math.PI * i) / rings, (2 * Math.PI * j) / sides];
+    const r = 40 + 10 * Math.cos(v);
+    return [r * Math.cos(u), r * Math.sin(u), 10 * Math.sin(v)];
+  };
   let at = 84;
   const put = (...corners: [number, number, number][]) => {
-    corners.forEach((c, k) => c.forEach((x, d) => view.setFloat32(at + 12 + 12 * k + 4 * d, x, true)));
+    corners.forEach((c, k) =>
+      c.forEach((x, d) => view.setFloat32(at + 12 + 12 * k + 4 * d, x, true)),
+    );
     at += 50;
   };
-  for (let i = 0; i < rings; i++) for (let j = 0; j < sides; j++) {
-    put(point(i, j), point(i + 1, j), point(i + 1, j + 1));
-    put(point(i, j), point(i + 1, j + 1), point(i, j + 1));
-  }
+  for (let i = 0; i < rings; i++)
+    for (let j = 0; j < sides; j++) {
+      put(point(i, j), point(i + 1, j), point(i + 1, j + 1));
+      put(point(i, j), point(i + 1, j + 1), point(i, j + 1));
+    }
   return new Uint8Array(view.buffer);
 }
 const stl = torus(1000, 250);
 const mesh = { triangles: 500_000, ms: timed(() => measureStl(stl, () => {})) };
-console.log(JSON.stringify({ match: { p50: times[100], p95: times[190], most: times[199] }, evening: { first, again }, mesh }));
+console.log(
+  JSON.stringify({
+    match: { p50: times[100], p95: times[190], most: times[199] },
+    evening: { first, again },
+    mesh,
+  }),
+);

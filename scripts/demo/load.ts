@@ -18,7 +18,21 @@ import { seeded } from '../../src/core/chance.ts';
 import { MATERIALS } from './materials.ts';
 import { ALL_MIXES, earlier } from './mixes.ts';
 import { rehearse } from './rehearse.ts';
-import { BAITS, BLOCKS, CASTINGS, COLOURWAYS, INJECTORS, MOULDS, ORDERS, OVENS, OWN_BUILDS, PAST, SHOP, VESSELS, WAYS } from './shop.ts';
+import {
+  BAITS,
+  BLOCKS,
+  CASTINGS,
+  COLOURWAYS,
+  INJECTORS,
+  MOULDS,
+  ORDERS,
+  OVENS,
+  OWN_BUILDS,
+  PAST,
+  SHOP,
+  VESSELS,
+  WAYS,
+} from './shop.ts';
 
 const DAY = 86_400_000;
 const SPACE = '9c2a4c0c-7f0a-4b39-8e8a-54b7f1f2a001';
@@ -26,31 +40,77 @@ const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
 /** The cavities that spoil more than the rest: eel mould 1 loses its sixth, the rag mould runs cold at its last. */
 const spoil = (mould: string, cavity: number, shot: number): number =>
-  (mould === '1' && cavity === 6 ? 0.2 : mould === '5' && cavity === 4 ? 0.15 : 0.035) + (shot === 1 ? 0.12 : 0);
+  (mould === '1' && cavity === 6 ? 0.2 : mould === '5' && cavity === 4 ? 0.15 : 0.035) +
+  (shot === 1 ? 0.12 : 0);
 
 interface Hands {
   now: number;
   part: (p: [string, string, number]) => { bait: number; colourway: number; count: number };
-  play: (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad?: number) => Promise<{ session: number }>;
+  play: (
+    name: string,
+    wanted: Wanted[],
+    startAt: number,
+    seed: number,
+    until?: Parameters<typeof rehearse>[0]['until'],
+    bad?: number,
+  ) => Promise<{ session: number }>;
   wantedOf: (order: number) => Promise<Wanted[]>;
 }
 
 /** Every way of shooting: an evening of each that is finished, and one that stands laid out to run. */
-async function ways(tell: (line: string) => void, { now, part, play, wantedOf }: Hands): Promise<void> {
-  const order = (customer: string, w: (typeof WAYS)[number], promised: number) => insertOrder({ customer, note: '', lines: [{ name: '', pack: 1, promised: day(promised), parts: [part([w.bait, w.colourway, w.count])] }] });
+async function ways(
+  tell: (line: string) => void,
+  { now, part, play, wantedOf }: Hands,
+): Promise<void> {
+  const order = (customer: string, w: (typeof WAYS)[number], promised: number) =>
+    insertOrder({
+      customer,
+      note: '',
+      lines: [
+        {
+          name: '',
+          pack: 1,
+          promised: day(promised),
+          parts: [part([w.bait, w.colourway, w.count])],
+        },
+      ],
+    });
   for (const [n, w] of WAYS.entries()) {
     const startAt = now - (WAYS.length - n + 1) * 5 * DAY;
     const id = await order('Web shelf', w, startAt + 6 * DAY);
     // A way that is new to the hands spoils more.
-    await play(`${w.bait}, ${w.colourway.toLowerCase()}`, await wantedOf(id), startAt, 400 + n, undefined, 2.5);
+    await play(
+      `${w.bait}, ${w.colourway.toLowerCase()}`,
+      await wantedOf(id),
+      startAt,
+      400 + n,
+      undefined,
+      2.5,
+    );
     for (const line of await orderLines(id, new Date(now))) await closeLine(line.id, true);
   }
   for (const [n, w] of WAYS.entries()) {
     const id = await order('Coble Charters', w, now + (20 + n) * DAY);
-    await play(`To run: ${w.bait}, ${w.colourway.toLowerCase()}`, await wantedOf(id), now, 500 + n, () => true);
+    await play(
+      `To run: ${w.bait}, ${w.colourway.toLowerCase()}`,
+      await wantedOf(id),
+      now,
+      500 + n,
+      () => true,
+    );
   }
-  const fresh = await order('Web shelf', { bait: 'Bollard sprat', colourway: 'Mackerel slate', count: 6 }, now + 40 * DAY);
-  await play('To run: the new sprat mould’s first evening', await wantedOf(fresh), now, 600, () => true);
+  const fresh = await order(
+    'Web shelf',
+    { bait: 'Bollard sprat', colourway: 'Mackerel slate', count: 6 },
+    now + 40 * DAY,
+  );
+  await play(
+    'To run: the new sprat mould’s first evening',
+    await wantedOf(fresh),
+    now,
+    600,
+    () => true,
+  );
   tell(`${WAYS.length} ways of shooting shown, and laid out to run`);
 }
 
@@ -71,7 +131,10 @@ export const loadDemo = (tell: (line: string) => void, options: DemoOptions = {}
     if (await isEmpty()) await load(tell, options);
   });
 
-async function load(tell: (line: string) => void, { now = Date.now(), evenings = 24, allWays = true }: DemoOptions): Promise<void> {
+async function load(
+  tell: (line: string) => void,
+  { now = Date.now(), evenings = 24, allWays = true }: DemoOptions,
+): Promise<void> {
   for (const m of MOULDS) await put('moulds', m);
   for (const i of INJECTORS) await put('injectors', i);
   for (const b of BLOCKS) await put('blocks', b);
@@ -95,21 +158,67 @@ async function load(tell: (line: string) => void, { now = Date.now(), evenings =
   await writeShop(SHOP);
   await markDemo();
   let shelf = await wholeCatalogue();
-  const idOf = (list: { id: number; spec: { name: string } }[], name: string) => list.find((e) => e.spec.name === name)!.id;
-  const part = ([bait, colourway, count]: [string, string, number]) => ({ bait: idOf(shelf.baits, bait), colourway: idOf(shelf.colourways, colourway), count });
-  const defaults = { settings: { ...SHOP.plan, tolerance: SHOP.bench.tolerance }, good: SHOP.good, confidence: SHOP.confidence, window: SHOP.window };
+  const idOf = (list: { id: number; spec: { name: string } }[], name: string) =>
+    list.find((e) => e.spec.name === name)!.id;
+  const part = ([bait, colourway, count]: [string, string, number]) => ({
+    bait: idOf(shelf.baits, bait),
+    colourway: idOf(shelf.colourways, colourway),
+    count,
+  });
+  const defaults = {
+    settings: { ...SHOP.plan, tolerance: SHOP.bench.tolerance },
+    good: SHOP.good,
+    confidence: SHOP.confidence,
+    window: SHOP.window,
+  };
 
   const wantedOf = async (order: number): Promise<Wanted[]> =>
-    (await orderLines(order, new Date(now))).flatMap((l) => l.parts.map((p) => ({ part: p.id, line: l.id, for: l.customer, bait: p.bait, colourway: p.colourway, count: p.count, due: l.promised })));
-  const play = async (name: string, wanted: Wanted[], startAt: number, seed: number, until?: Parameters<typeof rehearse>[0]['until'], bad = 1, branch: string | null = null) => {
+    (await orderLines(order, new Date(now))).flatMap((l) =>
+      l.parts.map((p) => ({
+        part: p.id,
+        line: l.id,
+        for: l.customer,
+        bait: p.bait,
+        colourway: p.colourway,
+        count: p.count,
+        due: l.promised,
+      })),
+    );
+  const play = async (
+    name: string,
+    wanted: Wanted[],
+    startAt: number,
+    seed: number,
+    until?: Parameters<typeof rehearse>[0]['until'],
+    bad = 1,
+    branch: string | null = null,
+  ) => {
     shelf = await wholeCatalogue();
     const input = draftPlan(shelf, wanted, defaults);
-    const snapshot = snapshotFrom(name, input, SHOP, await heatSetup(), await colourBook(input, SHOP));
-    if (!snapshot.plan.ok) throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
+    const snapshot = snapshotFrom(
+      name,
+      input,
+      SHOP,
+      await heatSetup(),
+      await colourBook(input, SHOP),
+    );
+    if (!snapshot.plan.ok)
+      throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
     const session = await createSession(name, snapshot, null, new Date(startAt));
     await bookCups(session, snapshot);
     if (until && until(startState(snapshot))) return { session, events: [] };
-    const events = deeper(rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil: (m, c, n) => bad * spoil(m, c, n) }), snapshot, branch);
+    const events = deeper(
+      rehearse({
+        session,
+        snapshot,
+        startAt,
+        chance: seeded(seed),
+        until,
+        spoil: (m, c, n) => bad * spoil(m, c, n),
+      }),
+      snapshot,
+      branch,
+    );
     for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
     await learnDue();
     return { session, events };
@@ -118,8 +227,25 @@ async function load(tell: (line: string) => void, { now = Date.now(), evenings =
   for (let n = 0; n < evenings; n++) {
     const past = PAST[n % PAST.length]!;
     const startAt = now - (evenings - n) * 7 * DAY - DAY + (n % 3) * 3_600_000;
-    const order = await insertOrder({ customer: past.customer, note: '', lines: past.parts.map((p) => ({ name: '', pack: 6, promised: day(startAt + 4 * DAY), parts: [part(p)] })) });
-    await play(`Evening ${n + 1}`, await wantedOf(order), startAt, 100 + n, undefined, 1, BRANCHES[n] ?? null);
+    const order = await insertOrder({
+      customer: past.customer,
+      note: '',
+      lines: past.parts.map((p) => ({
+        name: '',
+        pack: 6,
+        promised: day(startAt + 4 * DAY),
+        parts: [part(p)],
+      })),
+    });
+    await play(
+      `Evening ${n + 1}`,
+      await wantedOf(order),
+      startAt,
+      100 + n,
+      undefined,
+      1,
+      BRANCHES[n] ?? null,
+    );
     for (const line of await orderLines(order, new Date(now))) {
       const there = Math.min(line.count, line.allotted);
       if (there > 0) {
@@ -132,16 +258,44 @@ async function load(tell: (line: string) => void, { now = Date.now(), evenings =
   tell(`${evenings} past evenings shot`);
 
   const ids: number[] = [];
-  for (const o of ORDERS) ids.push(await insertOrder({ customer: o.customer, note: o.note, lines: o.lines.map((l) => ({ name: l.name ?? '', pack: l.pack, promised: day(now + l.in * DAY), parts: l.parts.map(part) })) }));
+  for (const o of ORDERS)
+    ids.push(
+      await insertOrder({
+        customer: o.customer,
+        note: o.note,
+        lines: o.lines.map((l) => ({
+          name: l.name ?? '',
+          pack: l.pack,
+          promised: day(now + l.in * DAY),
+          parts: l.parts.map(part),
+        })),
+      }),
+    );
 
   // The day before yesterday: part of the web shelf's eels, now curing or cured.
   const eels = (await wantedOf(ids[2]!)).slice(0, 1).map((w) => ({ ...w, count: 32 }));
   await play('Two evenings ago', eels, now - 1.3 * DAY, 7);
   // Last night: the prawns, broken off after two shots.
   const prawns = (await wantedOf(ids[0]!)).slice(1, 2);
-  const { session, events } = await play('Last night, prawns', prawns, now - 0.6 * DAY, 11, (s) => [...s.shots.values()].filter((x) => x.rackedAt !== null).length >= 2);
+  const { session, events } = await play(
+    'Last night, prawns',
+    prawns,
+    now - 0.6 * DAY,
+    11,
+    (s) => [...s.shots.values()].filter((x) => x.rackedAt !== null).length >= 2,
+  );
   const last = events.at(-1)!;
-  await append(session, [{ id: v5(`broken ${session}`, SPACE), session, at: last.at + 60_000, by: 'bench', v: EVENT_VERSION, kind: 'brokenOff', payload: { why: 'midnight' } }]);
+  await append(session, [
+    {
+      id: v5(`broken ${session}`, SPACE),
+      session,
+      at: last.at + 60_000,
+      by: 'bench',
+      v: EVENT_VERSION,
+      kind: 'brokenOff',
+      payload: { why: 'midnight' },
+    },
+  ]);
 
   if (allWays) await ways(tell, { now, part, play, wantedOf });
   shelf = await wholeCatalogue();

@@ -35,24 +35,59 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
     heard(e: AnyEvent) {
       if (e.kind === 'warmed' && e.payload.target.kind === 'mould') {
         const held = carry(e.payload.target.key);
-        held.skin = held.back = s.moulds.get(e.payload.target.key)!.mould.warmTo + normal(chance, 0, 4);
+        held.skin = held.back =
+          s.moulds.get(e.payload.target.key)!.mould.warmTo + normal(chance, 0, 4);
       }
       if (e.kind === 'mouldOpened') {
         const shot = s.shots.get(s.moulds.get(e.payload.mould)?.shot ?? '');
         const held = carry(e.payload.mould);
-        if (shot) held.skin += ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(s, shot) - 72)) / (SKIN * bodyOfMould(s.moulds.get(e.payload.mould)!.mould).capacity);
+        if (shot)
+          held.skin +=
+            ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(s, shot) - 72)) /
+            (SKIN * bodyOfMould(s.moulds.get(e.payload.mould)!.mould).capacity);
       }
     },
     /** What a probe held to a mould shows, °C. */
-    read: (key: string): number => { const { skin, back } = carry(key); return Math.round(0.6 * skin + 0.4 * back + normal(chance, 0, 1)); },
+    read: (key: string): number => {
+      const { skin, back } = carry(key);
+      return Math.round(0.6 * skin + 0.4 * back + normal(chance, 0, 1));
+    },
     /** What the heats of a shot did to one of its baits. */
     fault(shot: ShotState): Fault | null {
-      const jointed = shot.stage.takes !== null && shot.stage.layers.length > 0 && shot.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
+      const jointed =
+        shot.stage.takes !== null &&
+        shot.stage.layers.length > 0 &&
+        shot.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
       // An insert lies in the warm mould while it is closed: it takes half of that heat.
       const insert = room + 0.5 * ((moulds.get(shot.mould)?.skin ?? room) - room);
-      if (jointed && chance() > 1 / (1 + Math.exp(-(contactHeat(shotHeatOf(s, shot), insert) - TRUE.joint.even) / TRUE.joint.scale))) return 'joint';
-      const streams = s.draws.get([...shot.cavities.values()][0] ?? '')?.barrels.flatMap((b) => (b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }])) ?? [];
-      if (shot.stage.yoked && streams.length > 1 && chance() < 1 / (1 + Math.exp(-(bleedIndex(streams, s.snapshot.bench.tolerance) - TRUE.bleed.even) / TRUE.bleed.scale))) return 'bled';
+      if (
+        jointed &&
+        chance() >
+          1 /
+            (1 +
+              Math.exp(
+                -(contactHeat(shotHeatOf(s, shot), insert) - TRUE.joint.even) / TRUE.joint.scale,
+              ))
+      )
+        return 'joint';
+      const streams =
+        s.draws
+          .get([...shot.cavities.values()][0] ?? '')
+          ?.barrels.flatMap((b) =>
+            b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }],
+          ) ?? [];
+      if (
+        shot.stage.yoked &&
+        streams.length > 1 &&
+        chance() <
+          1 /
+            (1 +
+              Math.exp(
+                -(bleedIndex(streams, s.snapshot.bench.tolerance) - TRUE.bleed.even) /
+                  TRUE.bleed.scale,
+              ))
+      )
+        return 'bled';
       return null;
     },
   };

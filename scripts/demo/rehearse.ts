@@ -1,7 +1,22 @@
 import { v5 } from 'uuid';
 import type { Stage } from '../../src/core/build/index.ts';
-import type { AnyEvent, Fault, Send, SessionState, Snapshot } from '../../src/core/session/index.ts';
-import { apply, EVENT_VERSION, faultsOf, heatCups, nextStep, runInHand, startState, steps } from '../../src/core/session/index.ts';
+import type {
+  AnyEvent,
+  Fault,
+  Send,
+  SessionState,
+  Snapshot,
+} from '../../src/core/session/index.ts';
+import {
+  apply,
+  EVENT_VERSION,
+  faultsOf,
+  heatCups,
+  nextStep,
+  runInHand,
+  startState,
+  steps,
+} from '../../src/core/session/index.ts';
 import { normal } from '../../src/core/chance.ts';
 import { atOnce } from './atOnce.ts';
 import { metalOf } from './metal.ts';
@@ -23,7 +38,9 @@ export interface Rehearsal {
 const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'flash'];
 /** Faults of a stage's own come as often as the common ones. */
 const faultFor = (stage: Stage, chance: () => number): Fault => {
-  const own = faultsOf(stage).filter((f) => ['coreShort', 'rodFlash', 'smeared', 'muddied', 'line'].includes(f));
+  const own = faultsOf(stage).filter((f) =>
+    ['coreShort', 'rodFlash', 'smeared', 'muddied', 'line'].includes(f),
+  );
   const all = [...FAULTY, ...own, ...own];
   return all[Math.floor(chance() * all.length)]!;
 };
@@ -32,27 +49,59 @@ const faultFor = (stage: Stage, chance: () => number): Fault => {
  * A maker who does what the bench says next, with hands that take their time and a thermometer that
  * wavers. Events come from the same advice and the same rules as at a real bench.
  */
-export function rehearse({ session, snapshot, startAt, chance, until, spoil = () => 0.05 }: Rehearsal): AnyEvent[] {
+export function rehearse({
+  session,
+  snapshot,
+  startAt,
+  chance,
+  until,
+  spoil = () => 0.05,
+}: Rehearsal): AnyEvent[] {
   const state = startState(snapshot);
   const events: AnyEvent[] = [];
   let now = startAt;
   const tries = new Map<string, number>();
   const send = (what: Send) => {
-    const e = { id: v5(`${session}/${events.length}`, SPACE), session, seq: events.length + 1, at: Math.round(now), by: 'bench', v: EVENT_VERSION, ...what } as AnyEvent;
+    const e = {
+      id: v5(`${session}/${events.length}`, SPACE),
+      session,
+      seq: events.length + 1,
+      at: Math.round(now),
+      by: 'bench',
+      v: EVENT_VERSION,
+      ...what,
+    } as AnyEvent;
     events.push(e);
     apply(state, e);
     stove.heard(e);
     metal.heard(e);
   };
-  const stove = stoveOf(state, startAt, chance, () => now, (s) => void (now += 1000 * s), send);
+  const stove = stoveOf(
+    state,
+    startAt,
+    chance,
+    () => now,
+    (s) => void (now += 1000 * s),
+    send,
+  );
   const metal = metalOf(state, stove.room, chance, () => now);
   send({ kind: 'opened', payload: {} });
-  send({ kind: 'reading', payload: { target: { kind: 'room', key: 'room' }, celsius: Math.round(stove.room), stage: null, from: 'typed' } });
+  send({
+    kind: 'reading',
+    payload: {
+      target: { kind: 'room', key: 'room' },
+      celsius: Math.round(stove.room),
+      stage: null,
+      from: 'typed',
+    },
+  });
   for (let i = 0; i < 20_000 && state.status !== 'finished'; i++) {
     if (until?.(state)) break;
     const step = nextStep(state, now);
     if (!step) break;
-    now += Math.max(2, normal(chance, step.key === 'wake' ? 60 : step.key === 'rack' ? 25 : 12, 4)) * 1000;
+    now +=
+      Math.max(2, normal(chance, step.key === 'wake' ? 60 : step.key === 'rack' ? 25 : 12, 4)) *
+      1000;
     if (step.key === 'cool' || step.key === 'hold') now = Math.max(now, step.until ?? now);
     if (step.key === 'cool') continue;
     // Twice as many as planned and still short: nobody goes on tonight.
@@ -61,21 +110,47 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
       break;
     }
     if (step.read?.kind === 'mould') {
-      send({ kind: 'reading', payload: { target: step.read, celsius: metal.read(step.read.key), stage: null, from: 'typed' } });
+      send({
+        kind: 'reading',
+        payload: {
+          target: step.read,
+          celsius: metal.read(step.read.key),
+          stage: null,
+          from: 'typed',
+        },
+      });
       continue;
     }
     if (step.read) {
       const cup = state.cups.get(step.read.key)!;
       const run = runInHand(state);
       if (step.key === 'cook' || step.key === 'stir') stove.cook(cup.key);
-      else if (tries.get(step.target) === state.draws.size * 8 + 2) send({ kind: 'skipped', payload: step.skip! });
+      else if (tries.get(step.target) === state.draws.size * 8 + 2)
+        send({ kind: 'skipped', payload: step.skip! });
       else {
         tries.set(step.target, Math.max(tries.get(step.target) ?? 0, state.draws.size * 8) + 1);
-        const together = stove.match(state.injectors.has(step.target) && run ? heatCups(state, run).map((c) => c.key) : [cup.key], run?.tools.window ?? { low: 158, high: 168 });
-        const act = together && steps(state, now).find((x) => x.key === 'draw' || x.key === 'pour')?.send;
+        const together = stove.match(
+          state.injectors.has(step.target) && run
+            ? heatCups(state, run).map((c) => c.key)
+            : [cup.key],
+          run?.tools.window ?? { low: 158, high: 168 },
+        );
+        const act =
+          together && steps(state, now).find((x) => x.key === 'draw' || x.key === 'pour')?.send;
         // Drawn or poured at once, at the heats the bench reckons: a match goes stale in seconds.
-        if (act?.kind === 'drawn') send({ kind: 'drawn', payload: { ...act.payload, barrels: act.payload.barrels.map((b) => ({ ...b, ...together!.get(b.cup) })) } });
-        else if (act?.kind === 'poured') send({ kind: 'poured', payload: { ...act.payload, celsius: together!.get(act.payload.cup)?.celsius } });
+        if (act?.kind === 'drawn')
+          send({
+            kind: 'drawn',
+            payload: {
+              ...act.payload,
+              barrels: act.payload.barrels.map((b) => ({ ...b, ...together!.get(b.cup) })),
+            },
+          });
+        else if (act?.kind === 'poured')
+          send({
+            kind: 'poured',
+            payload: { ...act.payload, celsius: together!.get(act.payload.cup)?.celsius },
+          });
       }
       continue;
     }
@@ -85,7 +160,20 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
     }
     if (step.open === 'trial') {
       const shot = [...state.shots.values()].find((x) => x.mould === step.target)!;
-      send({ kind: 'trialled', payload: { mould: step.target, shot: shot.id, fill: 'full', letsGo: 'TOP', hold: 9, window: { low: 160, high: 170 }, bait: 9.3, verdict: 'good', note: '' } });
+      send({
+        kind: 'trialled',
+        payload: {
+          mould: step.target,
+          shot: shot.id,
+          fill: 'full',
+          letsGo: 'TOP',
+          hold: 9,
+          window: { low: 160, high: 170 },
+          bait: 9.3,
+          verdict: 'good',
+          note: '',
+        },
+      });
       continue;
     }
     const all = atOnce(step);
@@ -96,7 +184,11 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
     if (step.send?.kind === 'cavityMarked') {
       const { shot, cavity } = step.send.payload;
       const mould = state.shots.get(shot)!.mould;
-      send(chance() > spoil(mould, cavity, 2) ? step.send : { kind: 'cavityMarked', payload: { shot, cavity, grade: 'usable', fault: 'muddied' } });
+      send(
+        chance() > spoil(mould, cavity, 2)
+          ? step.send
+          : { kind: 'cavityMarked', payload: { shot, cavity, grade: 'usable', fault: 'muddied' } },
+      );
       continue;
     }
     if (step.key === 'mark' && step.send?.kind === 'marked') {
@@ -109,14 +201,28 @@ export function rehearse({ session, snapshot, startAt, chance, until, spoil = ()
         if (shot.marks.has(n)) continue;
         const fault = done ?? faultFor(shot.stage, chance);
         const usable = fault !== 'short' && chance() < 0.35;
-        send({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade: usable ? 'usable' : 'second', fault } });
+        send({
+          kind: 'cavityMarked',
+          payload: { shot: shot.id, cavity: n, grade: usable ? 'usable' : 'second', fault },
+        });
       }
     }
     if (step.send) send(step.send);
     // Every second shot a probe is held to the open mould.
-    if (step.key === 'open' && (state.shots.get(state.moulds.get(step.target)?.shot ?? '')?.n ?? 0) % 2 === 0) {
+    if (
+      step.key === 'open' &&
+      (state.shots.get(state.moulds.get(step.target)?.shot ?? '')?.n ?? 0) % 2 === 0
+    ) {
       now += 6000;
-      send({ kind: 'reading', payload: { target: { kind: 'mould', key: step.target }, celsius: metal.read(step.target), stage: null, from: 'typed' } });
+      send({
+        kind: 'reading',
+        payload: {
+          target: { kind: 'mould', key: step.target },
+          celsius: metal.read(step.target),
+          stage: null,
+          from: 'typed',
+        },
+      });
     }
     for (const one of step.then ?? []) {
       now += 4000;

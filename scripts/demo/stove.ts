@@ -1,8 +1,27 @@
-import { bringTogether, burstTo, HANDS, heatOf, ovenKey, ovenPrior, withOven } from '../../src/core/heat/index.ts';
+import {
+  bringTogether,
+  burstTo,
+  HANDS,
+  heatOf,
+  ovenKey,
+  ovenPrior,
+  withOven,
+} from '../../src/core/heat/index.ts';
 import type { AnyEvent, Send, SessionState } from '../../src/core/session/index.ts';
 import { follower } from '../../src/core/session/index.ts';
 import { normal } from '../../src/core/chance.ts';
-import { burst, hiddenBench, hiddenCup, hiddenOven, pour, read, stir, stirredHeat, TRUE_OVENS, wait } from '../../src/device/hidden.ts';
+import {
+  burst,
+  hiddenBench,
+  hiddenCup,
+  hiddenOven,
+  pour,
+  read,
+  stir,
+  stirredHeat,
+  TRUE_OVENS,
+  wait,
+} from '../../src/device/hidden.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
@@ -11,11 +30,19 @@ const BACK: Record<string, number> = { returned: 45, emptied: 140 };
  * Cups and oven of a rehearsed evening, on a hidden bench: what is read in the log is what a thermometer would have
  * shown. The maker cooks and brings cups together as the bench advises.
  */
-export function stoveOf(s: SessionState, startAt: number, chance: () => number, now: () => number, spend: (seconds: number) => void, send: (what: Send) => void) {
+export function stoveOf(
+  s: SessionState,
+  startAt: number,
+  chance: () => number,
+  now: () => number,
+  spend: (seconds: number) => void,
+  send: (what: Send) => void,
+) {
   const bench = hiddenBench(chance);
   const followed = follower(s.snapshot.heat);
   const { ovens } = s.snapshot.heat;
-  for (const { id, oven } of ovens) bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
+  for (const { id, oven } of ovens)
+    bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
   /** the hottest each charge has truly been when stirred, by cup and charge: what an eye sees run clear */
   const looks = new Map<string, number>();
@@ -30,24 +57,45 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
   const believed = () => {
     const key = ovenKey(s.oven.id, s.oven.level, 1);
     const { belief } = followed(s.heat, now());
-    return { belief: withOven(belief, key, ovenPrior(s.snapshot.heat.learned, known().id, known().oven, s.oven.level, 1)), use: { oven: key, power: known().oven.watts, level: s.oven.level } };
+    return {
+      belief: withOven(
+        belief,
+        key,
+        ovenPrior(s.snapshot.heat.learned, known().id, known().oven, s.oven.level, 1),
+      ),
+      use: { oven: key, power: known().oven.watts, level: s.oven.level },
+    };
   };
   const look = (cup: string) => {
     spend(Math.max(5, normal(chance, 9, 2)));
     catchUp();
     stir(bench.cups.get(cup)!);
-    send({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: Math.round(read(bench, cup)), stage: null, from: 'typed' } });
+    send({
+      kind: 'reading',
+      payload: {
+        target: { kind: 'cup', key: cup },
+        celsius: Math.round(read(bench, cup)),
+        stage: null,
+        from: 'typed',
+      },
+    });
   };
   const give = (cup: string, seconds: number) => {
     spend(5);
     catchUp();
-    send({ kind: 'heated', payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level } });
+    send({
+      kind: 'heated',
+      payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level },
+    });
     burst(bench, String(s.oven.id), s.oven.level, [cup], seconds);
     at += seconds * 1000;
     spend(seconds + 10);
     catchUp();
     stir(bench.cups.get(cup)!);
-    hottest.set(chargeOf(cup), Math.max(hottest.get(chargeOf(cup)) ?? 0, stirredHeat(bench.cups.get(cup)!)));
+    hottest.set(
+      chargeOf(cup),
+      Math.max(hottest.get(chargeOf(cup)) ?? 0, stirredHeat(bench.cups.get(cup)!)),
+    );
     send({ kind: 'stirred', payload: { cup } });
   };
   return {
@@ -58,8 +106,13 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
       catchUp();
       for (const c of s.cups.values()) {
         const there = bench.cups.get(c.key);
-        if (!there && c.grams > 0) bench.cups.set(c.key, hiddenCup(bench, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500));
-        else if (there && Math.abs(there.grams - c.grams) > 1e-6 && c.grams > 1) pour(there, c.grams - there.grams, BACK[e.kind] ?? bench.room);
+        if (!there && c.grams > 0)
+          bench.cups.set(
+            c.key,
+            hiddenCup(bench, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500),
+          );
+        else if (there && Math.abs(there.grams - c.grams) > 1e-6 && c.grams > 1)
+          pour(there, c.grams - there.grams, BACK[e.kind] ?? bench.room);
       }
     },
     /** The burst towards fusion that the bench advises, and a look. */
@@ -72,23 +125,52 @@ export function stoveOf(s: SessionState, startAt: number, chance: () => number, 
       // A small cup is through fusion and cold again before it is read: it ran clear off the blade, and a hand calls it that.
       const key = chargeOf(cup);
       looks.set(key, (looks.get(key) ?? 0) + 1);
-      const clear = (hottest.get(key) ?? 0) >= (looks.get(key)! >= OFTEN ? fusion - SLOWLY : fusion);
-      if (clear && s.cups.get(cup)!.reading!.celsius < fusion) send({ kind: 'reading', payload: { target: { kind: 'cup', key: cup }, celsius: null, stage: 'clear', from: 'eye' } });
+      const clear =
+        (hottest.get(key) ?? 0) >= (looks.get(key)! >= OFTEN ? fusion - SLOWLY : fusion);
+      if (clear && s.cups.get(cup)!.reading!.celsius < fusion)
+        send({
+          kind: 'reading',
+          payload: {
+            target: { kind: 'cup', key: cup },
+            celsius: null,
+            stage: 'clear',
+            from: 'eye',
+          },
+        });
     },
     /**
      * Cups brought together as the bench advises: its bursts, its wait, a look at the cup it names, until it says to draw.
      * Answers with the heats it then reckons, or null where it never came to that.
      */
-    match(cups: string[], window: { low: number; high: number }): Map<string, { celsius: number; sd: number }> | null {
+    match(
+      cups: string[],
+      window: { low: number; high: number },
+    ): Map<string, { celsius: number; sd: number }> | null {
       for (let round = 0; round < ROUNDS; round++) {
         const { belief, use } = believed();
-        const bring = bringTogether(belief, cups, [use], { ...window, apart: s.snapshot.bench.tolerance }, false, HANDS, cups.map((c) => s.cups.get(c)!.limits.ceiling));
+        const bring = bringTogether(
+          belief,
+          cups,
+          [use],
+          { ...window, apart: s.snapshot.bench.tolerance },
+          false,
+          HANDS,
+          cups.map((c) => s.cups.get(c)!.limits.ceiling),
+        );
         for (const { cup, seconds } of bring.bursts) give(cups[cup]!, seconds);
         spend(bring.wait);
         catchUp();
         if (bring.look === null) {
           const then = believed().belief;
-          return new Map(cups.map((c) => { const f = heatOf(then, c); return [c, { celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(f.sd * 100) / 100 }] as const; }));
+          return new Map(
+            cups.map((c) => {
+              const f = heatOf(then, c);
+              return [
+                c,
+                { celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(f.sd * 100) / 100 },
+              ] as const;
+            }),
+          );
         }
         look(cups[bring.look]!);
       }

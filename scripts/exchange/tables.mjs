@@ -1,21 +1,48 @@
 // Which tables a shop is made of, in an order in which each comes after those it names.
 
 /** What is no part of the shop: what stands for a device or a moment, not for a fact. */
-const LEFT_OUT = new Set(['migrations', 'requests', 'pulse', 'backups', 'sign_ins', 'pairings', 'tablets']);
+const LEFT_OUT = new Set([
+  'migrations',
+  'requests',
+  'pulse',
+  'backups',
+  'sign_ins',
+  'pairings',
+  'tablets',
+]);
 /** Columns that go with nobody: whoever comes in again sets a password of their own. */
 export const SECRETS = { people: ['secret', 'pin'] };
 
 /** @returns {Promise<{name: string, columns: {name: string, type: string}[]}[]>} */
 export async function tablesOf(client) {
-  const { rows: tables } = await client.query("SELECT c.oid, c.relname AS name FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p') AND NOT c.relispartition ORDER BY c.relname");
-  const { rows: columns } = await client.query("SELECT attrelid AS oid, attname AS name, format_type(atttypid, atttypmod) AS type FROM pg_attribute WHERE attnum > 0 AND NOT attisdropped AND attrelid = ANY($1::oid[]) ORDER BY attrelid, attnum", [tables.map((t) => t.oid)]);
-  const { rows: names } = await client.query("SELECT conrelid AS oid, confrelid AS named FROM pg_constraint WHERE contype = 'f' AND conparentid = 0");
+  const { rows: tables } = await client.query(
+    "SELECT c.oid, c.relname AS name FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p') AND NOT c.relispartition ORDER BY c.relname",
+  );
+  const { rows: columns } = await client.query(
+    'SELECT attrelid AS oid, attname AS name, format_type(atttypid, atttypmod) AS type FROM pg_attribute WHERE attnum > 0 AND NOT attisdropped AND attrelid = ANY($1::oid[]) ORDER BY attrelid, attnum',
+    [tables.map((t) => t.oid)],
+  );
+  const { rows: names } = await client.query(
+    "SELECT conrelid AS oid, confrelid AS named FROM pg_constraint WHERE contype = 'f' AND conparentid = 0",
+  );
   const left = tables.filter((t) => !LEFT_OUT.has(t.name));
   const sorted = [];
   while (left.length > 0) {
-    const next = left.findIndex((t) => !names.some((n) => n.oid === t.oid && n.named !== t.oid && left.some((other) => other.oid === n.named)));
-    if (next < 0) throw new Error(`Tables name each other in a circle: ${left.map((t) => t.name).join(', ')}.`);
+    const next = left.findIndex(
+      (t) =>
+        !names.some(
+          (n) =>
+            n.oid === t.oid && n.named !== t.oid && left.some((other) => other.oid === n.named),
+        ),
+    );
+    if (next < 0)
+      throw new Error(`Tables name each other in a circle: ${left.map((t) => t.name).join(', ')}.`);
     sorted.push(...left.splice(next, 1));
   }
-  return sorted.map((t) => ({ name: t.name, columns: columns.filter((c) => c.oid === t.oid && !SECRETS[t.name]?.includes(c.name)).map(({ name, type }) => ({ name, type })) }));
+  return sorted.map((t) => ({
+    name: t.name,
+    columns: columns
+      .filter((c) => c.oid === t.oid && !SECRETS[t.name]?.includes(c.name))
+      .map(({ name, type }) => ({ name, type })),
+  }));
 }

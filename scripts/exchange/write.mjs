@@ -1,5 +1,13 @@
 // The whole shop in one file of open formats: a tar.gz of JSON Lines, a table each, and CSV for the eye.
-import { createWriteStream, mkdirSync, mkdtempSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  createWriteStream,
+  mkdirSync,
+  mkdtempSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -13,7 +21,8 @@ export const FORMAT = { name: 'twin-shot shop', version: 1 };
 export const AS_LINES = `(FORMAT csv, QUOTE E'\\x01', DELIMITER E'\\x02')`;
 
 /** A name that a table program would take for a formula is none. */
-const plain = (column) => `CASE WHEN ${column} ~ '^[=+@\\t\\r-]' THEN '''' || ${column} ELSE ${column} END`;
+const plain = (column) =>
+  `CASE WHEN ${column} ~ '^[=+@\\t\\r-]' THEN '''' || ${column} ELSE ${column} END`;
 /** Lists for whoever opens them in a table program; the tables hold everything. */
 const LISTS = {
   orders: `SELECT ${plain('o.customer')} AS customer, ${plain('l.name')} AS line, ${plain('b.name')} AS bait, ${plain('c.name')} AS colourway, p.count, l.pack, l.promised, l.closed FROM line_parts p JOIN order_lines l ON l.id = p.line_id JOIN orders o ON o.id = l.order_id JOIN baits b ON b.id = p.bait_id JOIN colourways c ON c.id = p.colourway_id ORDER BY o.id, l.position, p.id`,
@@ -37,20 +46,43 @@ export async function writeShop(url, file) {
       const lines = {};
       for (const { name } of tables) {
         const without = (SECRETS[name] ?? []).map((column) => ` - '${column}'`).join('');
-        await toFile(client, `COPY (SELECT to_jsonb(t)${without} FROM ${name} t) TO STDOUT ${AS_LINES}`, join(folder, 'tables', `${name}.jsonl`));
+        await toFile(
+          client,
+          `COPY (SELECT to_jsonb(t)${without} FROM ${name} t) TO STDOUT ${AS_LINES}`,
+          join(folder, 'tables', `${name}.jsonl`),
+        );
         lines[name] = (await client.query(`SELECT count(*)::int AS n FROM ${name}`)).rows[0].n;
       }
-      for (const [name, sql] of Object.entries(LISTS)) await toFile(client, `COPY (${sql}) TO STDOUT (FORMAT csv, HEADER)`, join(folder, 'csv', `${name}.csv`));
+      for (const [name, sql] of Object.entries(LISTS))
+        await toFile(
+          client,
+          `COPY (${sql}) TO STDOUT (FORMAT csv, HEADER)`,
+          join(folder, 'csv', `${name}.csv`),
+        );
       const held = await totals(client);
-      const migrations = (await client.query('SELECT name FROM migrations ORDER BY name')).rows.map((r) => r.name);
-      writeFileSync(join(folder, 'shop.json'), `${JSON.stringify({ format: FORMAT.name, version: FORMAT.version, made: new Date().toISOString(), migrations, totals: held, tables: tables.map((t) => ({ ...t, lines: lines[t.name] })) }, null, 1)}\n`);
+      const migrations = (await client.query('SELECT name FROM migrations ORDER BY name')).rows.map(
+        (r) => r.name,
+      );
+      writeFileSync(
+        join(folder, 'shop.json'),
+        `${JSON.stringify({ format: FORMAT.name, version: FORMAT.version, made: new Date().toISOString(), migrations, totals: held, tables: tables.map((t) => ({ ...t, lines: lines[t.name] })) }, null, 1)}\n`,
+      );
       await client.query('COMMIT');
       return held;
     });
     mkdirSync(dirname(file), { recursive: true });
-    await create({ gzip: { level: 3 }, file: `${file}.part`, cwd: folder, portable: true }, ['shop.json', 'csv', 'tables']);
+    await create({ gzip: { level: 3 }, file: `${file}.part`, cwd: folder, portable: true }, [
+      'shop.json',
+      'csv',
+      'tables',
+    ]);
     renameSync(`${file}.part`, file);
-    return { file, bytes: statSync(file).size, totals: counted, seconds: (Date.now() - began) / 1000 };
+    return {
+      file,
+      bytes: statSync(file).size,
+      totals: counted,
+      seconds: (Date.now() - began) / 1000,
+    };
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

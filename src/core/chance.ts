@@ -9,4 +9,5 @@ export function seeded(seed: number): () => number {
   };
 }
 /** A normal draw from two uniform ones (Box–Muller). */
-export const normal = (chance: () => number, mean: number, sd: number): number => mean + sd * Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
+export const normal = (chance: () => number, mean: number, sd: number): number =>
+  mean + sd * Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());

@@ -11,7 +11,10 @@ export type Role = keyof typeof ROLES;
 
 const name = z.string().trim().min(1, 'Say who it is.').max(60, 'At most 60 letters.');
 /** Letters a password has at least: long rather than odd (NIST SP 800-63B, §5.1.1). */
-export const SECRET = z.string().min(10, 'A password has at least 10 letters.').max(200, 'At most 200 letters.');
+export const SECRET = z
+  .string()
+  .min(10, 'A password has at least 10 letters.')
+  .max(200, 'At most 200 letters.');
 const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is 4 to 8 digits.');
 
 export const PersonSchema = z.object({
@@ -24,4 +27,7 @@ export const PersonSchema = z.object({
 });
 export const SignInSchema = z.object({ name: z.string().max(60), secret: z.string().max(200) });
 export const PairSchema = z.object({ code: z.string().max(20), name });
-export const HandSchema = z.object({ person: z.number().int().positive(), pin: z.string().max(8).optional() });
+export const HandSchema = z.object({
+  person: z.number().int().positive(),
+  pin: z.string().max(8).optional(),
+});

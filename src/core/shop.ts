@@ -6,8 +6,17 @@ import { PlanSettingsSchema } from './plan/input.ts';
 /** All the figures of a shop. Every one is visible and can be changed on the Shop screen. */
 export const ShopSchema = z.object({
   name: z.string().trim().min(1).max(60),
-  units: z.object({ temperature: z.enum(['C', 'F']), volume: z.enum(['mL', 'flOz', 'cup']), system: z.enum(['us', 'imperial']), mass: z.enum(['g', 'oz']), length: z.enum(['mm', 'in']).default('mm'), scoop: z.number().positive().max(100).nullable().default(null) }),
-  window: z.object({ low: z.number().min(100).max(200), high: z.number().min(100).max(205) }).refine((w) => w.high > w.low, 'The window ends above where it begins.'),
+  units: z.object({
+    temperature: z.enum(['C', 'F']),
+    volume: z.enum(['mL', 'flOz', 'cup']),
+    system: z.enum(['us', 'imperial']),
+    mass: z.enum(['g', 'oz']),
+    length: z.enum(['mm', 'in']).default('mm'),
+    scoop: z.number().positive().max(100).nullable().default(null),
+  }),
+  window: z
+    .object({ low: z.number().min(100).max(200), high: z.number().min(100).max(205) })
+    .refine((w) => w.high > w.low, 'The window ends above where it begins.'),
   altitude: z.number().min(-430).max(6000).describe('m above the sea'),
   hold: z.number().min(0).max(120),
   cool: z.number().min(5).max(3600),
@@ -20,9 +29,21 @@ export const ShopSchema = z.object({
   /** what heats are read with */
   reads: z.enum(['probe', 'infrared']).default('probe'),
   /** what it showed where the heat was known, °C; null = never checked */
-  check: z.object({ shown: z.number().min(0).max(300), true: z.number().min(0).max(300) }).refine((c) => Math.abs(c.shown - c.true) <= 40, 'An instrument that far out is broken: read it again.').nullable().default(null),
+  check: z
+    .object({ shown: z.number().min(0).max(300), true: z.number().min(0).max(300) })
+    .refine(
+      (c) => Math.abs(c.shown - c.true) <= 40,
+      'An instrument that far out is broken: read it again.',
+    )
+    .nullable()
+    .default(null),
   /** folder backups are written to; empty = beside the shop's data */
-  backups: z.string().trim().max(300).regex(/^$|^\//, 'A folder is written from the root: /media/stick/backups.').default(''),
+  backups: z
+    .string()
+    .trim()
+    .max(300)
+    .regex(/^$|^\//, 'A folder is written from the root: /media/stick/backups.')
+    .default(''),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });

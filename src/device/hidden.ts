@@ -46,20 +46,54 @@ export interface HiddenBench {
 const clip = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x));
 
 /** What the demo shop's two ovens really give, evening after evening; their labels say otherwise. */
-export const TRUE_OVENS: Record<number, { efficiency: number; dead: number }> = { 1: { efficiency: 0.46, dead: 2.9 }, 2: { efficiency: 0.55, dead: 2.1 } };
+export const TRUE_OVENS: Record<number, { efficiency: number; dead: number }> = {
+  1: { efficiency: 0.46, dead: 2.9 },
+  2: { efficiency: 0.55, dead: 2.1 },
+};
 
 /** An evening's bench drawn from what benches are like. @param chance uniform in [0, 1), seeded */
-export function hiddenBench(chance: () => number, room = clip(normal(chance, 19, 4), 6, 30)): HiddenBench {
+export function hiddenBench(
+  chance: () => number,
+  room = clip(normal(chance, 19, 4), 6, 30),
+): HiddenBench {
   const usual = Math.exp(normal(chance, 0, 0.18));
   return {
-    chance, room, emissivity: 0.84 + 0.12 * chance(), growth: 0.001 + 0.003 * chance(), draught: usual, usual, cups: new Map(), ovens: new Map(),
+    chance,
+    room,
+    emissivity: 0.84 + 0.12 * chance(),
+    growth: 0.001 + 0.003 * chance(),
+    draught: usual,
+    usual,
+    cups: new Map(),
+    ovens: new Map(),
     probe: { lag: 1 + 2 * chance(), offset: normal(chance, 0, 0.4), noise: 0.5 },
   };
 }
-export const hiddenOven = ({ chance }: HiddenBench, power: number): HiddenOven => ({ power, efficiency: clip(normal(chance, 0.5, 0.08), 0.3, 0.72), dead: clip(normal(chance, 2.5, 0.7), 0.8, 5), sag: 0.02 + 0.05 * chance(), warm: 0 });
-export const hiddenCup = ({ chance, room }: HiddenBench, grams: number, bore = 85, volume = 500, celsius = room): HiddenCup => ({
-  grams, bore, glass: (250 + 150 * chance()) * (volume / 500) ** (2 / 3), exchange: clip(3 * Math.exp(normal(chance, 0, 0.4)), 1, 8), mixing: 4 + 6 * chance(), bench: 0.05 + 0.25 * chance(), rimShare: 0.1, rimTake: 2 + 1.6 * chance(),
-  bulk: celsius, rim: celsius, wall: room + 0.9 * (celsius - room),
+export const hiddenOven = ({ chance }: HiddenBench, power: number): HiddenOven => ({
+  power,
+  efficiency: clip(normal(chance, 0.5, 0.08), 0.3, 0.72),
+  dead: clip(normal(chance, 2.5, 0.7), 0.8, 5),
+  sag: 0.02 + 0.05 * chance(),
+  warm: 0,
+});
+export const hiddenCup = (
+  { chance, room }: HiddenBench,
+  grams: number,
+  bore = 85,
+  volume = 500,
+  celsius = room,
+): HiddenCup => ({
+  grams,
+  bore,
+  glass: (250 + 150 * chance()) * (volume / 500) ** (2 / 3),
+  exchange: clip(3 * Math.exp(normal(chance, 0, 0.4)), 1, 8),
+  mixing: 4 + 6 * chance(),
+  bench: 0.05 + 0.25 * chance(),
+  rimShare: 0.1,
+  rimTake: 2 + 1.6 * chance(),
+  bulk: celsius,
+  rim: celsius,
+  wall: room + 0.9 * (celsius - room),
 });
 
 /** J/g K at a heat: 1.9 in the mean over 20 to 177 °C; how fast it grows is hidden. */
@@ -67,7 +101,10 @@ const specific = (b: HiddenBench, celsius: number): number => 1.9 + b.growth * (
 const SIGMA = 5.670374419e-8;
 const film = (b: HiddenBench, surface: number): number => {
   const [s, r] = [surface + 273.15, b.room + 273.15];
-  return 2.9 * Math.max(1, surface - b.room) ** 0.25 * b.draught + b.emissivity * SIGMA * (s * s + r * r) * (s + r);
+  return (
+    2.9 * Math.max(1, surface - b.room) ** 0.25 * b.draught +
+    b.emissivity * SIGMA * (s * s + r * r) * (s + r)
+  );
 };
 
 /** True heat of a cup once stirred. */
@@ -100,18 +137,35 @@ function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
   const fromRim = 0.5 * c.exchange * wet * (c.rim - c.wall);
   const fromBulk = 0.5 * c.exchange * wet * (c.bulk - c.wall);
   const off = film(b, stirredHeat(c)) * top * (stirredHeat(c) - b.room);
-  c.bulk += (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) / (bulkG * specific(b, c.bulk));
-  c.rim += (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(b, c.rim));
-  c.wall += (dt * (0.05 * watts + fromRim + fromBulk - film(b, c.wall) * side * (c.wall - b.room) - c.bench * (c.wall - b.room))) / (glass * 0.84);
+  c.bulk +=
+    (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) /
+    (bulkG * specific(b, c.bulk));
+  c.rim +=
+    (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(b, c.rim));
+  c.wall +=
+    (dt *
+      (0.05 * watts +
+        fromRim +
+        fromBulk -
+        film(b, c.wall) * side * (c.wall - b.room) -
+        c.bench * (c.wall - b.room))) /
+    (glass * 0.84);
 }
 
 /** Everything on the bench, so many seconds on. @param heating cups in an oven, and how much each gets */
-export function pass(b: HiddenBench, seconds: number, watts: (cup: string, at: number) => number): Map<string, number> {
+export function pass(
+  b: HiddenBench,
+  seconds: number,
+  watts: (cup: string, at: number) => number,
+): Map<string, number> {
   const hottest = new Map<string, number>();
-  for (let at = 0; at < seconds - 1e-9; ) {
+  for (let at = 0; at < seconds - 1e-9;) {
     const dt = Math.min(0.5, seconds - at);
     // Draughts: mean-reverting in three minutes.
-    b.draught = Math.max(0.3, b.draught + (dt / 180) * (b.usual - b.draught) + normal(b.chance, 0, 0.012 * Math.sqrt(dt)));
+    b.draught = Math.max(
+      0.3,
+      b.draught + (dt / 180) * (b.usual - b.draught) + normal(b.chance, 0, 0.012 * Math.sqrt(dt)),
+    );
     for (const [key, c] of b.cups) {
       moment(b, c, watts(key, at + dt / 2), dt);
       hottest.set(key, Math.max(hottest.get(key) ?? -Infinity, c.bulk, c.rim));
@@ -125,17 +179,29 @@ export function pass(b: HiddenBench, seconds: number, watts: (cup: string, at: n
 export const wait = (b: HiddenBench, seconds: number): void => void pass(b, seconds, () => 0);
 
 /** A burst begun: the W each cup gets, so many seconds into it. What it gives, and when it wakes, is settled here. */
-export function begin(b: HiddenBench, oven: string, level: number, cups: string[]): (cup: string, into: number) => number {
+export function begin(
+  b: HiddenBench,
+  oven: string,
+  level: number,
+  cups: string[],
+): (cup: string, into: number) => number {
   const o = b.ovens.get(oven)!;
   const dead = Math.max(0, o.dead + normal(b.chance, 0, 0.2));
   const share = (cups.length > 1 ? 1.1 : 1) / cups.length;
   const luck = 1 + normal(b.chance, 0, 0.03);
   const sag = 1 - o.sag * Math.min(1, o.warm);
-  return (cup, into) => (cups.includes(cup) && into > dead ? o.efficiency * o.power * level * share * luck * sag : 0);
+  return (cup, into) =>
+    cups.includes(cup) && into > dead ? o.efficiency * o.power * level * share * luck * sag : 0;
 }
 
 /** A burst; what stands in the oven is stirred when the maker does it. Gives the hottest any of it became, °C. */
-export function burst(b: HiddenBench, oven: string, level: number, cups: string[], seconds: number): Map<string, number> {
+export function burst(
+  b: HiddenBench,
+  oven: string,
+  level: number,
+  cups: string[],
+  seconds: number,
+): Map<string, number> {
   const hottest = pass(b, seconds, begin(b, oven, level, cups));
   const o = b.ovens.get(oven)!;
   o.warm = Math.min(1, o.warm + seconds / 240);
@@ -145,7 +211,15 @@ export function burst(b: HiddenBench, oven: string, level: number, cups: string[
 /** What a thermometer shows of a cup: taken out when it nearly stands still, so still a little under. */
 export const read = (b: HiddenBench, cup: string): number => {
   const rate = 0.15 + 0.25 * b.chance();
-  return Math.round((stirredHeat(b.cups.get(cup)!) + b.probe.offset - rate * b.probe.lag + normal(b.chance, 0, b.probe.noise)) * 10) / 10;
+  return (
+    Math.round(
+      (stirredHeat(b.cups.get(cup)!) +
+        b.probe.offset -
+        rate * b.probe.lag +
+        normal(b.chance, 0, b.probe.noise)) *
+        10,
+    ) / 10
+  );
 };
 
 /** Plastic put into a cup, or taken out of it (below 0), at a heat. */

@@ -12,7 +12,11 @@ const BEAT = 1;
 const LOOK = 3;
 
 const ask = async <T>(path: string, init?: RequestInit): Promise<T | null> => {
-  const reply = await fetch(url + path, { ...init, headers: { 'content-type': 'application/json', ...init?.headers }, signal: AbortSignal.timeout(5000) }).catch(() => null);
+  const reply = await fetch(url + path, {
+    ...init,
+    headers: { 'content-type': 'application/json', ...init?.headers },
+    signal: AbortSignal.timeout(5000),
+  }).catch(() => null);
   return reply?.ok ? ((await reply.json()) as T) : null;
 };
 
@@ -26,14 +30,24 @@ const followed = () => on;
 
 /** Takes up the session that runs, when there is one and the switch is on. */
 async function look(): Promise<void> {
-  const [shop, running] = await Promise.all([ask<{ standIns: boolean }>('/api/shop'), ask<{ session: number; status: string }>('/api/running')]);
+  const [shop, running] = await Promise.all([
+    ask<{ standIns: boolean }>('/api/shop'),
+    ask<{ session: number; status: string }>('/api/running'),
+  ]);
   if (!shop?.standIns || running?.status !== 'running') {
     on = null;
     return;
   }
   if (on?.session === running.session) return;
-  const opened = await ask<{ snapshot: Snapshot; events: AnyEvent[] }>(`/api/sessions/${running.session}`);
-  if (opened) on = { session: running.session, seq: opened.events.at(-1)?.seq ?? 0, bench: standIn(opened.snapshot, opened.events, running.session, Date.now()) };
+  const opened = await ask<{ snapshot: Snapshot; events: AnyEvent[] }>(
+    `/api/sessions/${running.session}`,
+  );
+  if (opened)
+    on = {
+      session: running.session,
+      seq: opened.events.at(-1)?.seq ?? 0,
+      bench: standIn(opened.snapshot, opened.events, running.session, Date.now()),
+    };
 }
 
 /** Each probe stands in a cup of the run in hand; one a maker has put elsewhere is left there. */
@@ -41,8 +55,16 @@ async function place(session: number, bench: StandIn): Promise<Map<number, strin
   const devices = (await ask<(Probe & { standIn: boolean; kind: string })[]>('/api/devices')) ?? [];
   const probes = devices.filter((d) => d.standIn && d.kind === 'thermometer');
   const run = runInHand(bench.state);
-  const cups = run ? cupsInHand(bench.state, run).filter((c) => c.charges > 0).map((c) => c.key) : [];
-  const taken = new Set(devices.filter((d) => d.session === session && d.target?.kind === 'cup').map((d) => d.target!.key));
+  const cups = run
+    ? cupsInHand(bench.state, run)
+        .filter((c) => c.charges > 0)
+        .map((c) => c.key)
+    : [];
+  const taken = new Set(
+    devices
+      .filter((d) => d.session === session && d.target?.kind === 'cup')
+      .map((d) => d.target!.key),
+  );
   const stands = new Map<number, string>();
   for (const [i, p] of probes.entries()) {
     if (p.session === session && p.target?.kind === 'cup') stands.set(i, p.target.key);
@@ -50,7 +72,13 @@ async function place(session: number, bench: StandIn): Promise<Map<number, strin
       const free = cups.find((c) => !taken.has(c));
       if (free === undefined) continue;
       taken.add(free);
-      if (await ask(`/api/devices/${p.id}/binding`, { method: 'PUT', body: JSON.stringify({ session, target: { kind: 'cup', key: free } }) })) stands.set(i, free);
+      if (
+        await ask(`/api/devices/${p.id}/binding`, {
+          method: 'PUT',
+          body: JSON.stringify({ session, target: { kind: 'cup', key: free } }),
+        })
+      )
+        stands.set(i, free);
     }
   }
   return stands;
@@ -62,7 +90,8 @@ for (let beat = 0; ; beat++) {
   const here = followed();
   if (here) {
     const { session, bench } = here;
-    const fresh = (await ask<AnyEvent[]>(`/api/sessions/${session}/events?after=${here.seq}`)) ?? [];
+    const fresh =
+      (await ask<AnyEvent[]>(`/api/sessions/${session}/events?after=${here.seq}`)) ?? [];
     for (const e of fresh) {
       // What the probes themselves sent comes back in the log: it changes nothing here.
       bench.heard(e);
@@ -70,10 +99,19 @@ for (let beat = 0; ; beat++) {
     }
     bench.to(Date.now());
     const stands = await place(session, bench);
-    await Promise.all([...stands].map(async ([i, cup]) => {
-      const value = bench.probe(cup);
-      if (value !== null && keys[i]) await ask('/api/devices/readings', { method: 'POST', headers: { authorization: `Bearer ${keys[i]}` }, body: JSON.stringify({ readings: [{ value, at: Date.now() }] }) });
-    }));
+    await Promise.all(
+      [...stands].map(async ([i, cup]) => {
+        const value = bench.probe(cup);
+        if (value !== null && keys[i])
+          await ask('/api/devices/readings', {
+            method: 'POST',
+            headers: { authorization: `Bearer ${keys[i]}` },
+            body: JSON.stringify({ readings: [{ value, at: Date.now() }] }),
+          });
+      }),
+    );
   }
-  await new Promise((resolve) => setTimeout(resolve, Math.max(50, BEAT * 1000 - (Date.now() - began))));
+  await new Promise((resolve) =>
+    setTimeout(resolve, Math.max(50, BEAT * 1000 - (Date.now() - began))),
+  );
 }

@@ -3,7 +3,17 @@ import type { AnyEvent, SessionState, Snapshot } from '../core/session/index.ts'
 import { apply, fold, follower } from '../core/session/index.ts';
 import { normal, seeded } from '../core/chance.ts';
 import type { HiddenBench } from './hidden.ts';
-import { begin, hiddenBench, hiddenCup, hiddenOven, pass, pour, stir, stirredHeat, TRUE_OVENS } from './hidden.ts';
+import {
+  begin,
+  hiddenBench,
+  hiddenCup,
+  hiddenOven,
+  pass,
+  pour,
+  stir,
+  stirredHeat,
+  TRUE_OVENS,
+} from './hidden.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
@@ -25,19 +35,41 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
   const chance = seeded(seed);
   const state = fold(snapshot, events);
   const hidden = hiddenBench(chance, state.roomCelsius ?? undefined);
-  for (const { id, oven } of snapshot.heat.ovens) hidden.ovens.set(String(id), { ...hiddenOven(hidden, oven.watts), ...TRUE_OVENS[id] });
+  for (const { id, oven } of snapshot.heat.ovens)
+    hidden.ovens.set(String(id), { ...hiddenOven(hidden, oven.watts), ...TRUE_OVENS[id] });
   const probes = new Map<string, number>();
   let now = at;
   /** bursts under way, by oven */
-  const heating = new Map<string, { watts: (cup: string, into: number) => number; cups: string[]; from: number; until: number }>();
+  const heating = new Map<
+    string,
+    { watts: (cup: string, into: number) => number; cups: string[]; from: number; until: number }
+  >();
   const burstOf = (cup: string) => [...heating.values()].find((b) => b.cups.includes(cup));
-  const takenOut = (cup: string) => { for (const [oven, b] of heating) if (b.cups.includes(cup)) heating.delete(oven); };
+  const takenOut = (cup: string) => {
+    for (const [oven, b] of heating) if (b.cups.includes(cup)) heating.delete(oven);
+  };
   // A session taken up in the middle goes on from what is believed of it.
   const { belief } = follower(snapshot.heat)(state.heat, at);
-  for (const c of state.cups.values()) if (c.grams > 1) hidden.cups.set(c.key, hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500, belief.cups.includes(c.key) ? knownOf(belief, { of: 'plastic', cup: c.key }).mean : hidden.room));
+  for (const c of state.cups.values())
+    if (c.grams > 1)
+      hidden.cups.set(
+        c.key,
+        hiddenCup(
+          hidden,
+          c.grams,
+          c.vessel?.bore ?? 85,
+          c.vessel?.volume ?? 500,
+          belief.cups.includes(c.key)
+            ? knownOf(belief, { of: 'plastic', cup: c.key }).mean
+            : hidden.room,
+        ),
+      );
 
   const step = (seconds: number) => {
-    pass(hidden, seconds, (cup, t) => { const b = burstOf(cup); return b ? b.watts(cup, (now - b.from) / 1000 + t) : 0; });
+    pass(hidden, seconds, (cup, t) => {
+      const b = burstOf(cup);
+      return b ? b.watts(cup, (now - b.from) / 1000 + t) : 0;
+    });
     for (const [key, c] of hidden.cups) {
       const lies = burstOf(key) ? hidden.room + 15 : stirredHeat(c);
       const was = probes.get(key) ?? hidden.room;
@@ -55,19 +87,34 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
     if (until > now) step((until - now) / 1000);
   };
   return {
-    state, hidden, to,
+    state,
+    hidden,
+    to,
     heard(e) {
       to(e.at);
       apply(state, e);
       for (const c of state.cups.values()) {
         const there = hidden.cups.get(c.key);
-        if (!there && c.grams > 1) hidden.cups.set(c.key, hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500));
-        else if (there && c.grams > 1 && Math.abs(there.grams - c.grams) > 1e-6) pour(there, c.grams - there.grams, BACK[e.kind] ?? hidden.room);
+        if (!there && c.grams > 1)
+          hidden.cups.set(
+            c.key,
+            hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500),
+          );
+        else if (there && c.grams > 1 && Math.abs(there.grams - c.grams) > 1e-6)
+          pour(there, c.grams - there.grams, BACK[e.kind] ?? hidden.room);
       }
       if (e.kind === 'heated' && e.payload.begun) {
-        const cups = [e.payload.cup, ...(e.payload.together ?? [])].filter((c) => hidden.cups.has(c));
+        const cups = [e.payload.cup, ...(e.payload.together ?? [])].filter((c) =>
+          hidden.cups.has(c),
+        );
         const oven = String(e.payload.oven ?? state.oven.id);
-        if (cups.length > 0 && hidden.ovens.has(oven)) heating.set(oven, { watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups), cups, from: e.at, until: e.at + e.payload.seconds * 1000 });
+        if (cups.length > 0 && hidden.ovens.has(oven))
+          heating.set(oven, {
+            watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups),
+            cups,
+            from: e.at,
+            until: e.at + e.payload.seconds * 1000,
+          });
       }
       // A probe that stands in a cup says nothing of anybody stirring it.
       if (e.kind === 'stirred' || (e.kind === 'reading' && e.payload.from !== 'device')) {
@@ -76,6 +123,14 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
         if (hidden.cups.has(cup)) stir(hidden.cups.get(cup)!);
       }
     },
-    probe: (cup) => (burstOf(cup) || !hidden.cups.has(cup) ? null : Math.round(((probes.get(cup) ?? hidden.room) + hidden.probe.offset + normal(chance, 0, hidden.probe.noise / 2)) * 10) / 10),
+    probe: (cup) =>
+      burstOf(cup) || !hidden.cups.has(cup)
+        ? null
+        : Math.round(
+            ((probes.get(cup) ?? hidden.room) +
+              hidden.probe.offset +
+              normal(chance, 0, hidden.probe.noise / 2)) *
+              10,
+          ) / 10,
   };
 }

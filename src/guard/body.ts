@@ -7,12 +7,14 @@ const LIMITS: readonly (readonly [RegExp, number])[] = [
   [/^\/api\/sessions\/\d+\/events$/, 4 * MB],
 ];
 const USUAL = MB;
-export const limitOf = (path: string): number => LIMITS.find(([where]) => where.test(path))?.[1] ?? USUAL;
+export const limitOf = (path: string): number =>
+  LIMITS.find(([where]) => where.test(path))?.[1] ?? USUAL;
 
 /** ms a body may take to come: it is here at once, or its line is bad. */
 const PATIENCE = 20_000;
 
-export type ReadBody = { ok: true; body: Uint8Array<ArrayBuffer> } | { ok: false; status: 408 | 413; message: string };
+export type ReadBody =
+  { ok: true; body: Uint8Array<ArrayBuffer> } | { ok: false; status: 408 | 413; message: string };
 
 const said = (bytes: number): string => `${Math.round(bytes / MB)} MB`;
 
@@ -21,7 +23,11 @@ const RUNS_BY = 64 * MB;
 
 /** Reads what is sent, piece by piece, and keeps no more than its limit. */
 export async function readWithin(request: Request, limit: number): Promise<ReadBody> {
-  const tooMuch: ReadBody = { ok: false, status: 413, message: `At most ${said(limit)} can be sent here. Nothing was changed.` };
+  const tooMuch: ReadBody = {
+    ok: false,
+    status: 413,
+    message: `At most ${said(limit)} can be sent here. Nothing was changed.`,
+  };
   if (!request.body) return { ok: true, body: new Uint8Array() };
   const reader = request.body.getReader();
   const pieces: Uint8Array[] = [];
@@ -45,5 +51,11 @@ export async function readWithin(request: Request, limit: number): Promise<ReadB
     clearTimeout(clock);
   }
   if (bytes > limit) return tooMuch;
-  return late ? { ok: false, status: 408, message: 'What was sent came too slowly. Nothing was changed; try again.' } : { ok: true, body: new Uint8Array(Buffer.concat(pieces)) };
+  return late
+    ? {
+        ok: false,
+        status: 408,
+        message: 'What was sent came too slowly. Nothing was changed; try again.',
+      }
+    : { ok: true, body: new Uint8Array(Buffer.concat(pieces)) };
 }

@@ -6,7 +6,20 @@ export const TABLET = 'twin-shot-tablet';
 const YEARS = 10 * 365 * 86_400;
 
 /** Kept from scripts, sent to this shop alone, and over HTTPS only where it is HTTPS. */
-export function show(cookies: AstroCookies, name: typeof SIGN_IN | typeof TABLET, token: string, secure: boolean, seconds = YEARS): void {
-  cookies.set(name, token, { httpOnly: true, sameSite: 'strict', secure, path: '/', maxAge: seconds });
+export function show(
+  cookies: AstroCookies,
+  name: typeof SIGN_IN | typeof TABLET,
+  token: string,
+  secure: boolean,
+  seconds = YEARS,
+): void {
+  cookies.set(name, token, {
+    httpOnly: true,
+    sameSite: 'strict',
+    secure,
+    path: '/',
+    maxAge: seconds,
+  });
 }
-export const forget = (cookies: AstroCookies, name: typeof SIGN_IN | typeof TABLET): void => cookies.delete(name, { path: '/' });
+export const forget = (cookies: AstroCookies, name: typeof SIGN_IN | typeof TABLET): void =>
+  cookies.delete(name, { path: '/' });

@@ -16,6 +16,9 @@ export function guardHeaders(reply: Response): Response {
   // What the shop's clock is: benches keep time by it.
   reply.headers.set('x-shop-clock', String(Date.now()));
   const own = reply.headers.get('content-security-policy');
-  reply.headers.set('content-security-policy', own ? `${own.replace(/;\s*$/, '')}; frame-ancestors 'none'` : NO_PAGE);
+  reply.headers.set(
+    'content-security-policy',
+    own ? `${own.replace(/;\s*$/, '')}; frame-ancestors 'none'` : NO_PAGE,
+  );
   return reply;
 }

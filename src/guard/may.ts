@@ -110,4 +110,5 @@ const LOOPBACK = /^(localhost|127(\.\d+){3}|::1)$/;
  * Whether people sign in: not where the shop is alone on its own machine. Behind a proxy, which reaches it on loopback for
  * everybody, `TWIN_SHOT_SIGN_IN=always` says so.
  */
-export const signInWanted = (env: Record<string, string | undefined>): boolean => env.TWIN_SHOT_SIGN_IN === 'always' || !LOOPBACK.test(env.HOST ?? '127.0.0.1');
+export const signInWanted = (env: Record<string, string | undefined>): boolean =>
+  env.TWIN_SHOT_SIGN_IN === 'always' || !LOOPBACK.test(env.HOST ?? '127.0.0.1');

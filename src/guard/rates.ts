@@ -9,7 +9,12 @@ const RATES = {
 } as const;
 export type Rate = keyof typeof RATES;
 
-const limiters = Object.fromEntries(Object.entries(RATES).map(([kind, rate]) => [kind, new RateLimiterMemory({ ...rate, keyPrefix: kind })])) as Record<Rate, RateLimiterMemory>;
+const limiters = Object.fromEntries(
+  Object.entries(RATES).map(([kind, rate]) => [
+    kind,
+    new RateLimiterMemory({ ...rate, keyPrefix: kind }),
+  ]),
+) as Record<Rate, RateLimiterMemory>;
 
 /** s to wait before the next request of a kind from an address; 0 where it may come now. */
 export async function waitFor(kind: Rate, address: string): Promise<number> {
@@ -17,6 +22,9 @@ export async function waitFor(kind: Rate, address: string): Promise<number> {
     await limiters[kind].consume(address);
     return 0;
   } catch (refused) {
-    return Math.max(1, Math.ceil(((refused as { msBeforeNext?: number }).msBeforeNext ?? 1000) / 1000));
+    return Math.max(
+      1,
+      Math.ceil(((refused as { msBeforeNext?: number }).msBeforeNext ?? 1000) / 1000),
+    );
   }
 }

@@ -16,7 +16,10 @@ async function listen(): Promise<void> {
     client.removeAllListeners();
     client.on('error', () => {});
     void client.end().catch(() => {});
-    connecting = hearers.size === 0 && listeners.size === 0 ? null : new Promise<void>((resolve) => setTimeout(resolve, 500)).then(listen);
+    connecting =
+      hearers.size === 0 && listeners.size === 0
+        ? null
+        : new Promise<void>((resolve) => setTimeout(resolve, 500)).then(listen);
   };
   client.on('error', again);
   client.on('end', again);
@@ -25,7 +28,10 @@ async function listen(): Promise<void> {
       for (const hear of listeners) hear(message.payload ?? '{}');
       return;
     }
-    const { session, seq } = JSON.parse(message.payload ?? '{}') as { session: number; seq: number };
+    const { session, seq } = JSON.parse(message.payload ?? '{}') as {
+      session: number;
+      seq: number;
+    };
     hearers.get(session)?.forEach((hear) => hear(seq));
   });
   try {

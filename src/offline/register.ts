@@ -1,7 +1,8 @@
 import { isKept, PAGES } from './places.ts';
 
 /** Lets go of every page kept here: whoever uses the device next sees none of them. */
-export const dropPages = async (): Promise<void> => void (typeof caches !== 'undefined' && (await caches.delete(PAGES)));
+export const dropPages = async (): Promise<void> =>
+  void (typeof caches !== 'undefined' && (await caches.delete(PAGES)));
 
 /** Lets this device keep the pages it opens. Browsers allow it on the machine itself and over HTTPS only. */
 export async function keepPages(): Promise<void> {

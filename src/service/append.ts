@@ -2,7 +2,17 @@ import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
 import { applyTrials } from './trials.ts';
 import type { SessionHead } from '@/store/log.ts';
-import { eventsAfter, holdEvent, insertEvents, known, lockSession, notify, sessionHead, setHead, snapshotOf } from '@/store/log.ts';
+import {
+  eventsAfter,
+  holdEvent,
+  insertEvents,
+  known,
+  lockSession,
+  notify,
+  sessionHead,
+  setHead,
+  snapshotOf,
+} from '@/store/log.ts';
 import { unlearn } from '@/store/lessons.ts';
 import { afterCommit, inTransaction, ownMemory } from '@/store/query.ts';
 import { ofItsOwn } from '@/store/trouble.ts';
@@ -26,7 +36,8 @@ const MOST_HELD = 30;
 
 const nameOf = (session: number): string => `session ${session}`;
 /** As this piece of work knows it, committed or not; everybody else only when it is. */
-const heldOf = (session: number): Held | undefined => (ownMemory()?.get(nameOf(session)) as Held | undefined) ?? held.get(session);
+const heldOf = (session: number): Held | undefined =>
+  (ownMemory()?.get(nameOf(session)) as Held | undefined) ?? held.get(session);
 
 function hold(session: number, h: Held): void {
   ownMemory()?.set(nameOf(session), h);
@@ -40,7 +51,14 @@ function publish(session: number, h: Held): void {
 
 const folded = (snapshot: Snapshot, events: AnyEvent[]): Held => {
   const state = fold(snapshot, events);
-  return { snapshot, events, byId: new Map(events.map((e) => [e.id, e])), state, written: new Map([...state.shots.keys()].map((id) => [id, JSON.stringify(shotRow(state, id))])), lent: false };
+  return {
+    snapshot,
+    events,
+    byId: new Map(events.map((e) => [e.id, e])),
+    state,
+    written: new Map([...state.shots.keys()].map((id) => [id, JSON.stringify(shotRow(state, id))])),
+    lent: false,
+  };
 };
 
 export interface Appended {
@@ -106,7 +124,12 @@ function sorted(session: number, raw: unknown[]): Sorted {
     if (!read.ok) {
       out.refused.push({ id, code: read.code, message: read.message });
       if (read.code === 'newer' && id) out.aside.push({ id, raw: one, why: read.message });
-    } else if (read.event.session !== session) out.refused.push({ id, code: 'other-session', message: 'This belongs to another session; nothing was changed.' });
+    } else if (read.event.session !== session)
+      out.refused.push({
+        id,
+        code: 'other-session',
+        message: 'This belongs to another session; nothing was changed.',
+      });
     else if (!seen.has(read.event.id)) {
       seen.add(read.event.id);
       out.good.push(read.event);
@@ -122,7 +145,12 @@ async function write(session: number, head: SessionHead, good: AnyEvent[]): Prom
   const fresh: AnyEvent[] = [];
   for (const e of good) {
     const before = already.get(e.id);
-    if (before && before.session !== session) out.refused.push({ id: e.id, code: 'other-session', message: 'An event with this id stands in another session; nothing was changed.' });
+    if (before && before.session !== session)
+      out.refused.push({
+        id: e.id,
+        code: 'other-session',
+        message: 'An event with this id stands in another session; nothing was changed.',
+      });
     else if (before) out.accepted.push({ id: e.id, seq: before.seq });
     else {
       out.seq += 1;
@@ -150,7 +178,8 @@ async function write(session: number, head: SessionHead, good: AnyEvent[]): Prom
   return out;
 }
 
-const UNKEPT = 'The shop could not work with this act. It is set aside, as it was sent; everything else went on.';
+const UNKEPT =
+  'The shop could not work with this act. It is set aside, as it was sent; everything else went on.';
 
 /** Writes events together; where one of them cannot be, each by itself, so that it holds up nobody else. */
 async function writeEach(session: number, good: AnyEvent[]): Promise<Appended | null> {
@@ -165,7 +194,11 @@ async function writeEach(session: number, good: AnyEvent[]): Promise<Appended | 
     if (!ofItsOwn(error)) throw error;
     if (good.length === 1) {
       await holdEvent(session, good[0]!.id, good[0], String(error));
-      return { accepted: [], refused: [{ id: good[0]!.id, code: 'set-aside', message: UNKEPT }], seq: 0 };
+      return {
+        accepted: [],
+        refused: [{ id: good[0]!.id, code: 'set-aside', message: UNKEPT }],
+        seq: 0,
+      };
     }
   }
   const out: Appended = { accepted: [], refused: [], seq: 0 };

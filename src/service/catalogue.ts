@@ -20,7 +20,19 @@ export type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
 export { versionsOf as mixVersions } from '@/store/mixes.ts';
 
-const ONE: Record<ListKey, string> = { moulds: 'mould', injectors: 'injector', blocks: 'block', vessels: 'cup', baits: 'bait', mixes: 'mix', colourways: 'colourway', builds: 'build', castings: 'casting', ovens: 'oven', materials: 'material' };
+const ONE: Record<ListKey, string> = {
+  moulds: 'mould',
+  injectors: 'injector',
+  blocks: 'block',
+  vessels: 'cup',
+  baits: 'bait',
+  mixes: 'mix',
+  colourways: 'colourway',
+  builds: 'build',
+  castings: 'casting',
+  ovens: 'oven',
+  materials: 'material',
+};
 export const LIST_KEYS = Object.keys(LISTS) as ListKey[];
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
@@ -28,7 +40,12 @@ export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key)
  * Saves an entry of one of the shop's lists, checked by its schema.
  * @param seen the version an entry was changed from
  */
-export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: number, seen?: string): Promise<Result<Entry<L> & { version: string }>> {
+export async function saveEntry<L extends ListKey>(
+  key: L,
+  raw: unknown,
+  id?: number,
+  seen?: string,
+): Promise<Result<Entry<L> & { version: string }>> {
   const read = LISTS[key].safeParse(raw);
   if (!read.success) {
     const first = read.error.issues[0]!;
@@ -47,7 +64,13 @@ export async function saveEntry<L extends ListKey>(key: L, raw: unknown, id?: nu
       if (wrong) return wrong;
     }
     const taken = await nameTaken(key, name, id);
-    if (taken) return problem(409, 'name-taken', `There is a ${taken.retired ? 'retired ' : ''}${ONE[key]} called “${name}” already. ${taken.retired ? 'Bring it back, or give' : 'Give'} this one another name.`, 'name');
+    if (taken)
+      return problem(
+        409,
+        'name-taken',
+        `There is a ${taken.retired ? 'retired ' : ''}${ONE[key]} called “${name}” already. ${taken.retired ? 'Bring it back, or give' : 'Give'} this one another name.`,
+        'name',
+      );
     const saved = (await put(key, spec, id))!;
     if (key === 'materials') await notePrice(name, held?.spec, spec);
     if (key === 'mixes') await keepVersion(saved, spec as Mix);
@@ -69,24 +92,48 @@ function misfit(key: ListKey, spec: unknown): string | null {
 
 /** Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished made or mean to take. */
 export async function freeInserts(): Promise<InsertHeap[]> {
-  const [heaps, underWay, open] = await Promise.all([insertStock(), insertsUnderWay(), openSessions()]);
+  const [heaps, underWay, open] = await Promise.all([
+    insertStock(),
+    insertsUnderWay(),
+    openSessions(),
+  ]);
   const free = new Map(heaps.map((h) => [h.kind, h.count]));
   const less = (kind: string, n: number) => free.set(kind, (free.get(kind) ?? 0) - n);
   for (const h of underWay) less(h.kind, h.count);
   for (const { id } of open) {
     const snapshot = await snapshotOf(id);
-    for (const run of snapshot?.input.jobs.flatMap(runsOf) ?? []) if (run.tools.fromShelf > 0) less(kindsTaken(run.job, run.stage)[0]!, run.tools.fromShelf);
+    for (const run of snapshot?.input.jobs.flatMap(runsOf) ?? [])
+      if (run.tools.fromShelf > 0) less(kindsTaken(run.job, run.stage)[0]!, run.tools.fromShelf);
   }
   return [...free].filter(([, count]) => count > 0).map(([kind, count]) => ({ kind, count }));
 }
 
 /** Everything the forms choose from; moulds with what was lately noted of them at the bench. */
 export async function wholeCatalogue() {
-  const [moulds, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts, notes] = await Promise.all([
-    list('moulds'), list('injectors'), list('blocks'), list('vessels'), list('baits'), list('mixes'), list('colourways'), list('builds'), freeInserts(), newestNotes(),
-  ]);
+  const [moulds, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts, notes] =
+    await Promise.all([
+      list('moulds'),
+      list('injectors'),
+      list('blocks'),
+      list('vessels'),
+      list('baits'),
+      list('mixes'),
+      list('colourways'),
+      list('builds'),
+      freeInserts(),
+      newestNotes(),
+    ]);
   const given = await shotsGivenBy(moulds.filter((m) => m.spec.life !== null).map((m) => m.id));
-  const noted = moulds.map((m) => ({ ...m, given: given.get(m.id), spec: { ...m.spec, note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)].filter(Boolean).join(' ') } }));
+  const noted = moulds.map((m) => ({
+    ...m,
+    given: given.get(m.id),
+    spec: {
+      ...m.spec,
+      note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)]
+        .filter(Boolean)
+        .join(' '),
+    },
+  }));
   return { moulds: noted, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts };
 }
 export type Catalogue = Awaited<ReturnType<typeof wholeCatalogue>>;

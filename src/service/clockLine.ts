@@ -15,13 +15,28 @@ export interface ClockLine {
 /** What the thin line at the top of every screen shows while a session is open; null when none is. */
 export async function clockLine(): Promise<ClockLine | null> {
   const open = await openSessions();
-  const head = open.find((s) => s.status === 'running') ?? open.find((s) => s.status === 'broken off');
+  const head =
+    open.find((s) => s.status === 'running') ?? open.find((s) => s.status === 'broken off');
   if (!head) return null;
   const state = await peek(head.id);
   if (!state) return null;
   // Heats from before a break mean nothing now.
-  const cups = [...state.cups.values()].filter((c) => c.reading && state.status === 'running').slice(0, 4).map((c) => ({ letter: c.letter, text: `${degrees(c.reading!.celsius, state.snapshot.units)}${trendMark(c.reading!.celsius, c.before?.celsius)}` }));
-  return { session: head.id, name: head.name, status: state.status, seq: state.seq, cups, due: state.status === 'running' ? nextDue(state) : null };
+  const cups = [...state.cups.values()]
+    .filter((c) => c.reading && state.status === 'running')
+    .slice(0, 4)
+    .map((c) => ({
+      letter: c.letter,
+      text: `${degrees(c.reading!.celsius, state.snapshot.units)}${trendMark(c.reading!.celsius, c.before?.celsius)}`,
+    }));
+  return {
+    session: head.id,
+    name: head.name,
+    status: state.status,
+    seq: state.seq,
+    cups,
+    due: state.status === 'running' ? nextDue(state) : null,
+  };
 }
 
-const trendMark = (now: number, before: number | undefined): string => (before === undefined || Math.abs(now - before) < 1 ? '' : now > before ? ' ↑' : ' ↓');
+const trendMark = (now: number, before: number | undefined): string =>
+  before === undefined || Math.abs(now - before) < 1 ? '' : now > before ? ' ↑' : ' ↓';

@@ -31,7 +31,14 @@ async function look(): Promise<Health> {
     const said = error instanceof Error ? error.message : String(error);
     const full = /no space left|could not extend/i.test(said);
     const readOnly = /read-only transaction/i.test(said);
-    return { ok: false, wrong: full ? 'The disk is full: nothing can be recorded until there is room.' : readOnly ? 'The database can only be read now.' : 'The database is not answering.' };
+    return {
+      ok: false,
+      wrong: full
+        ? 'The disk is full: nothing can be recorded until there is room.'
+        : readOnly
+          ? 'The database can only be read now.'
+          : 'The database is not answering.',
+    };
   }
 }
 

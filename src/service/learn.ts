@@ -2,10 +2,28 @@ import { LAG_PRIOR, lagOf } from '@/core/device/index.ts';
 import type { Known, Oven } from '@/core/heat/index.ts';
 import type { HandKind } from '@/core/plan/index.ts';
 import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
-import { bothSay, follower, handLessons, learnedFrom, lessonsOf as lessonsFrom, shotLessons, usualOf, USUAL_SETUP } from '@/core/session/index.ts';
+import {
+  bothSay,
+  follower,
+  handLessons,
+  learnedFrom,
+  lessonsOf as lessonsFrom,
+  shotLessons,
+  usualOf,
+  USUAL_SETUP,
+} from '@/core/session/index.ts';
 import { list } from '@/store/catalogue.ts';
 import { readingsOf } from '@/store/devices.ts';
-import { insertLessons, lessonKeys, lessonsOf, lockKey, markLearned, newestLessons, resetKey, sessionToLearn } from '@/store/lessons.ts';
+import {
+  insertLessons,
+  lessonKeys,
+  lessonsOf,
+  lockKey,
+  markLearned,
+  newestLessons,
+  resetKey,
+  sessionToLearn,
+} from '@/store/lessons.ts';
 import { inTransaction } from '@/store/query.ts';
 import { readShop } from '@/store/shop.ts';
 import { peek } from './append.ts';
@@ -15,13 +33,27 @@ import { ok, problem } from './result.ts';
 /** Ovens of the shop and what it has learned up to now: what a session is opened with. */
 export async function heatSetup(): Promise<HeatSetup> {
   const [ovens, newest, shop] = await Promise.all([list('ovens'), newestLessons(), readShop()]);
-  if (ovens.length === 0) return { ...USUAL_SETUP, altitude: shop.altitude, reads: shop.reads, check: shop.check };
+  if (ovens.length === 0)
+    return { ...USUAL_SETUP, altitude: shop.altitude, reads: shop.reads, check: shop.check };
   const learned = learnedFrom(newest);
-  return { ovens: ovens.map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec })).sort((a, b) => a.id - b.id), learned, altitude: shop.altitude, reads: shop.reads, check: shop.check };
+  return {
+    ovens: ovens
+      .map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec }))
+      .sort((a, b) => a.id - b.id),
+    learned,
+    altitude: shop.altitude,
+    reads: shop.reads,
+    check: shop.check,
+  };
 }
 
 /** s an act takes this shop's hands, by its kind, as far as the log has told. */
-export const handTimes = async (): Promise<Partial<Record<HandKind, Known>>> => Object.fromEntries((await newestLessons()).filter((l) => l.key.startsWith('hand/')).map((l) => [l.key.slice(5), l.posterior]));
+export const handTimes = async (): Promise<Partial<Record<HandKind, Known>>> =>
+  Object.fromEntries(
+    (await newestLessons())
+      .filter((l) => l.key.startsWith('hand/'))
+      .map((l) => [l.key.slice(5), l.posterior]),
+  );
 
 /** Steps of a plunged probe fewer than which tell nothing. */
 const LAG_ENOUGH = 3;
@@ -48,7 +80,17 @@ async function probeLessons(session: number) {
   return [...new Set(all.map((r) => r.name))].flatMap((name) => {
     const told = lagOf(all.filter((r) => r.name === name));
     const prior = known.get(`probe/${name}`) ?? LAG_PRIOR;
-    return told && told.steps >= LAG_ENOUGH ? [{ key: `probe/${name}`, prior, posterior: bothSay(prior, told.lag), readings: told.steps, left_out: 0 }] : [];
+    return told && told.steps >= LAG_ENOUGH
+      ? [
+          {
+            key: `probe/${name}`,
+            prior,
+            posterior: bothSay(prior, told.lag),
+            readings: told.steps,
+            left_out: 0,
+          },
+        ]
+      : [];
   });
 }
 
@@ -58,9 +100,15 @@ async function learnFrom(session: number): Promise<void> {
   const setup = state.snapshot.heat;
   const f = state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
   const locked = new Set(keys.filter((k) => k.locked).map((k) => k.key));
-  const lessons = [...(f ? lessonsFrom(f, state.heat, setup) : []), ...handLessons(state.handTimes, await handTimes()), ...shotLessons(state), ...(await probeLessons(session))].filter((l) => !locked.has(l.key) && Number.isFinite(l.posterior.mean) && l.posterior.sd > 0);
+  const lessons = [
+    ...(f ? lessonsFrom(f, state.heat, setup) : []),
+    ...handLessons(state.handTimes, await handTimes()),
+    ...shotLessons(state),
+    ...(await probeLessons(session)),
+  ].filter((l) => !locked.has(l.key) && Number.isFinite(l.posterior.mean) && l.posterior.sd > 0);
   await inTransaction(async () => {
-    if (await markLearned(session)) await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons);
+    if (await markLearned(session))
+      await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons);
   });
 }
 
@@ -69,7 +117,12 @@ let learning: Promise<void> | null = null;
 export function learnDue(): Promise<void> {
   learning ??= (async () => {
     try {
-      for (let id = await sessionToLearn(), before = -1; id !== null && id !== before; before = id, id = await sessionToLearn()) await learnFrom(id);
+      for (
+        let id = await sessionToLearn(), before = -1;
+        id !== null && id !== before;
+        before = id, id = await sessionToLearn()
+      )
+        await learnFrom(id);
     } finally {
       learning = null;
     }
@@ -81,13 +134,25 @@ export function learnDue(): Promise<void> {
 export async function whatIsLearned() {
   await learnDue();
   const [setup, newest, keys] = await Promise.all([heatSetup(), newestLessons(), lessonKeys()]);
-  return Promise.all(newest.map(async (n) => ({ ...n, usual: usualOf(n.key, setup), locked: keys.some((k) => k.key === n.key && k.locked), oven: setup.ovens.find((o) => n.key.startsWith(`oven/${o.id}/`))?.oven.name ?? null, past: await lessonsOf(n.key, 12) })));
+  return Promise.all(
+    newest.map(async (n) => ({
+      ...n,
+      usual: usualOf(n.key, setup),
+      locked: keys.some((k) => k.key === n.key && k.locked),
+      oven: setup.ovens.find((o) => n.key.startsWith(`oven/${o.id}/`))?.oven.name ?? null,
+      past: await lessonsOf(n.key, 12),
+    })),
+  );
 }
 
 /** Locks a thing as it is, lets it learn again, or forgets what was learned of it. */
-export async function changeLearned(key: string, act: 'lock' | 'unlock' | 'reset'): Promise<Result<null>> {
+export async function changeLearned(
+  key: string,
+  act: 'lock' | 'unlock' | 'reset',
+): Promise<Result<null>> {
   const known = await newestLessons();
-  if (!known.some((k) => k.key === key)) return problem(404, 'missing', 'Nothing has been learned of that.');
+  if (!known.some((k) => k.key === key))
+    return problem(404, 'missing', 'Nothing has been learned of that.');
   if (act === 'reset') await resetKey(key);
   else await lockKey(key, act === 'lock');
   return ok(null);

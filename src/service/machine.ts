@@ -9,7 +9,12 @@ export { metricsNow };
 /** How the machine does, for its page. */
 export async function machine() {
   const [now, database, backup] = await Promise.all([health(), figures(), lastBackup()]);
-  return { health: now, metrics: metricsNow(), database, backup: backup && { at: backup.at, bytes: backup.bytes } };
+  return {
+    health: now,
+    metrics: metricsNow(),
+    database,
+    backup: backup && { at: backup.at, bytes: backup.bytes },
+  };
 }
 
 /** What happened, for whoever helps: figures, versions and the last lines of the log, and nobody's name. */

@@ -28,7 +28,14 @@ export interface Metrics {
   memory: { all: number; own: number };
   /** ms its one thread was late, at the 95th percentile and at worst */
   late: { p95: number; most: number };
-  requests: { what: string; count: number; failed: number; p50: number; p95: number; most: number }[];
+  requests: {
+    what: string;
+    count: number;
+    failed: number;
+    p50: number;
+    p95: number;
+    most: number;
+  }[];
 }
 const mb = (bytes: number): number => Math.round(bytes / 1e6);
 const ms = (ns: number): number => Math.round(ns / 1e4) / 100;
@@ -40,6 +47,15 @@ export function metricsNow(): Metrics {
     up: Math.round((Date.now() - began) / 1000),
     memory: { all: mb(rss), own: mb(heapUsed) },
     late: { p95: ms(delay.percentile(95)), most: ms(delay.max) },
-    requests: [...routes].map(([what, of]) => ({ what, count: of.count, failed: of.failed, p50: of.ms.percentile(50), p95: of.ms.percentile(95), most: of.ms.max })).sort((a, b) => b.count - a.count),
+    requests: [...routes]
+      .map(([what, of]) => ({
+        what,
+        count: of.count,
+        failed: of.failed,
+        p50: of.ms.percentile(50),
+        p95: of.ms.percentile(95),
+        most: of.ms.max,
+      }))
+      .sort((a, b) => b.count - a.count),
   };
 }

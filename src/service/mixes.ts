@@ -14,33 +14,65 @@ export { pictureBytes };
 
 /** What a session is to know of colour: the shelf as it stands, and which version of each mix its cups begin from. */
 export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBook> {
-  const [materials, versions] = await Promise.all([list('materials'), versionsAs(input.cups.map((c) => ({ id: c.mix, spec: c.recipe })))]);
-  return { materials: materials.map((m) => m.spec), versions: Object.fromEntries(versions), dosing: shop.dosing };
+  const [materials, versions] = await Promise.all([
+    list('materials'),
+    versionsAs(input.cups.map((c) => ({ id: c.mix, spec: c.recipe }))),
+  ]);
+  return {
+    materials: materials.map((m) => m.spec),
+    versions: Object.fromEntries(versions),
+    dosing: shop.dosing,
+  };
 }
 
 /** Enters a session's cups, so that a mix knows where it was used. */
 export const bookCups = (session: number, { plan, colour }: Snapshot): Promise<void> =>
-  putCups(session, plan.cups.map((c) => ({ mix: c.mix, letter: c.letter, version: colour.versions[String(c.mix)] ?? null })));
+  putCups(
+    session,
+    plan.cups.map((c) => ({
+      mix: c.mix,
+      letter: c.letter,
+      version: colour.versions[String(c.mix)] ?? null,
+    })),
+  );
 
 /** Baits shot of each version that the bench kept, by its number: those of draws made when the cup stood just so. */
-export async function baitsOfVersions(versions: MixVersion[]): Promise<Record<number, StateBaits[]>> {
+export async function baitsOfVersions(
+  versions: MixVersion[],
+): Promise<Record<number, StateBaits[]>> {
   const out: Record<number, StateBaits[]> = {};
   for (const v of versions) {
     if (v.session_id === null) continue;
     const s = await peek(v.session_id);
-    const cup = s && [...s.cups.values()].find((c) => c.keptMixes.some((k) => k.event === v.event_id));
-    if (s && cup) out[v.n] = baitsOfState(s, cup.key, cup.keptMixes.find((k) => k.event === v.event_id)!.upTo);
+    const cup =
+      s && [...s.cups.values()].find((c) => c.keptMixes.some((k) => k.event === v.event_id));
+    if (s && cup)
+      out[v.n] = baitsOfState(s, cup.key, cup.keptMixes.find((k) => k.event === v.event_id)!.upTo);
   }
   return out;
 }
 
 /** What pictures begin with. */
-const KINDS: [string, number[]][] = [['image/jpeg', [0xff, 0xd8, 0xff]], ['image/png', [0x89, 0x50, 0x4e, 0x47]], ['image/webp', [0x52, 0x49, 0x46, 0x46]]];
+const KINDS: [string, number[]][] = [
+  ['image/jpeg', [0xff, 0xd8, 0xff]],
+  ['image/png', [0x89, 0x50, 0x4e, 0x47]],
+  ['image/webp', [0x52, 0x49, 0x46, 0x46]],
+];
 
 /** Keeps a picture of a version of a mix: a swatch on the blade, a bait in the shade outdoors. */
-export async function keepPicture(mix: number, n: number, what: string, bytes: Buffer): Promise<Result<{ id: number }>> {
+export async function keepPicture(
+  mix: number,
+  n: number,
+  what: string,
+  bytes: Buffer,
+): Promise<Result<{ id: number }>> {
   const kind = KINDS.find(([, magic]) => magic.every((b, i) => bytes[i] === b))?.[0];
-  if (!kind) return problem(422, 'no-picture', 'That is no picture this shop can show: JPEG, PNG or WebP. Nothing was changed.');
+  if (!kind)
+    return problem(
+      422,
+      'no-picture',
+      'That is no picture this shop can show: JPEG, PNG or WebP. Nothing was changed.',
+    );
   const id = await putPicture(mix, n, kind, what.slice(0, 80), bytes);
   return id === null ? missing('version') : ok({ id });
 }

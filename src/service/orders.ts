@@ -5,7 +5,19 @@ import { list } from '@/store/catalogue.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
-import { closeLine, customers, insertOrder, linesAsOrdered, linesById, lockLine, lockOrder, openLines, orderHead, orderLines, updateOrder } from '@/store/orders.ts';
+import {
+  closeLine,
+  customers,
+  insertOrder,
+  linesAsOrdered,
+  linesById,
+  lockLine,
+  lockOrder,
+  openLines,
+  orderHead,
+  orderLines,
+  updateOrder,
+} from '@/store/orders.ts';
 import { keepChange } from '@/store/history.ts';
 import { inTransaction } from '@/store/query.ts';
 import { goodByJob } from '@/store/readTables.ts';
@@ -41,9 +53,16 @@ export interface BookLine extends LineRow {
 export const BOOK_PAGE = 60;
 
 /** The open order book by promised day. */
-export async function book(now: Date, after?: { promised: string; id: number }, limit = BOOK_PAGE): Promise<BookLine[]> {
+export async function book(
+  now: Date,
+  after?: { promised: string; id: number },
+  limit = BOOK_PAGE,
+): Promise<BookLine[]> {
   const [lines, running] = await Promise.all([openLines(now, limit, after), tonight()]);
-  return lines.map((l) => ({ ...l, tonight: l.parts.reduce((sum, p) => sum + (running.get(p.id) ?? 0), 0) }));
+  return lines.map((l) => ({
+    ...l,
+    tonight: l.parts.reduce((sum, p) => sum + (running.get(p.id) ?? 0), 0),
+  }));
 }
 
 export const linesOf = (order: number, now: Date): Promise<LineRow[]> => orderLines(order, now);
@@ -61,7 +80,11 @@ async function newOrder(order: Order): Promise<number> {
 }
 
 /** @param seen the version an order was changed from */
-export async function saveOrder(raw: unknown, id?: number, seen?: string): Promise<Result<{ id: number; version: string; kept: string[] }>> {
+export async function saveOrder(
+  raw: unknown,
+  id?: number,
+  seen?: string,
+): Promise<Result<{ id: number; version: string; kept: string[] }>> {
   const read = OrderSchema.safeParse(raw);
   if (!read.success) {
     const first = read.error.issues[0]!;
@@ -94,9 +117,14 @@ export interface LineMove {
 }
 
 /** Packs or sends baits of a line, or puts such a count right: no more than are there, no fewer than none. */
-export const moveOnLine = (line: number, move: LineMove, now: Date): Promise<Result<LineRow>> => inTransaction(() => moved(line, move, now));
+export const moveOnLine = (line: number, move: LineMove, now: Date): Promise<Result<LineRow>> =>
+  inTransaction(() => moved(line, move, now));
 
-async function moved(line: number, { kind, count, cause, why, undoes }: LineMove, now: Date): Promise<Result<LineRow>> {
+async function moved(
+  line: number,
+  { kind, count, cause, why, undoes }: LineMove,
+  now: Date,
+): Promise<Result<LineRow>> {
   // Held until it is committed: what is there is counted by one at a time.
   if (!(await lockLine(line))) return missing('line');
   const held = (await linesById([line], now))[0]!;
@@ -104,9 +132,26 @@ async function moved(line: number, { kind, count, cause, why, undoes }: LineMove
   if (await lineMove(line, cause)) return ok(held);
   const most = kind === 'packed' ? held.cured - held.packed : held.packed - held.sent;
   const least = kind === 'packed' ? held.packed - held.sent : held.sent;
-  if (count > 0 && count > most) return problem(409, 'too-many', kind === 'packed' ? `Only ${most} cured baits are there to pack.` : `Only ${most} packed baits are there to send.`, 'count');
-  if (count < 0 && -count > least) return problem(409, 'too-many', kind === 'packed' ? `Only ${least} packed baits are there and not sent.` : `Only ${least} were sent.`, 'count');
-  if (count < 0 && !why?.trim() && !undoes) return problem(422, 'why', 'Say why it is put right.', 'why');
+  if (count > 0 && count > most)
+    return problem(
+      409,
+      'too-many',
+      kind === 'packed'
+        ? `Only ${most} cured baits are there to pack.`
+        : `Only ${most} packed baits are there to send.`,
+      'count',
+    );
+  if (count < 0 && -count > least)
+    return problem(
+      409,
+      'too-many',
+      kind === 'packed'
+        ? `Only ${least} packed baits are there and not sent.`
+        : `Only ${least} were sent.`,
+      'count',
+    );
+  if (count < 0 && !why?.trim() && !undoes)
+    return problem(422, 'why', 'Say why it is put right.', 'why');
   await moveLine(line, kind, count, cause, { why: why?.trim(), undoes });
   const sent = held.sent + (kind === 'sent' ? count : 0);
   if (kind === 'sent' && sent >= held.count) await closeLine(line, true);
@@ -115,35 +160,58 @@ async function moved(line: number, { kind, count, cause, why, undoes }: LineMove
 }
 
 /** Takes back one packing or sending, once. */
-export async function undoMove(line: number, undoes: string, cause: string, now: Date): Promise<Result<LineRow>> {
+export async function undoMove(
+  line: number,
+  undoes: string,
+  cause: string,
+  now: Date,
+): Promise<Result<LineRow>> {
   const move = await lineMove(line, undoes);
   if (!move) return missing('move');
   if (move.undone) return ok((await linesById([line], now))[0]!);
   return moveOnLine(line, { kind: move.kind, count: -move.count, cause, undoes }, now);
 }
 
-const names = async (key: 'baits' | 'colourways') => new Map((await list(key)).map((e) => [(e.spec as { name: string }).name.toLowerCase(), e.id]));
+const names = async (key: 'baits' | 'colourways') =>
+  new Map((await list(key)).map((e) => [(e.spec as { name: string }).name.toLowerCase(), e.id]));
 
 /** What a file going out is given, so that no table program takes a name for a formula, is taken off again coming in. */
 const unescaped = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '');
 
 /** Reads an order file and says of every row whether it can be taken. Nothing is saved. */
 export async function previewCsv(text: string): Promise<Result<ReadRow[]>> {
-  if (text.length > 4_000_000) return problem(422, 'too-large', 'That file is over 4 MB. Split it.');
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (h) => h.trim().toLowerCase(), transform: unescaped });
+  if (text.length > 4_000_000)
+    return problem(422, 'too-large', 'That file is over 4 MB. Split it.');
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (h) => h.trim().toLowerCase(),
+    transform: unescaped,
+  });
   const head = parsed.meta.fields ?? [];
   const absent = COLUMNS.filter((c) => !head.includes(c) && c !== 'line' && c !== 'pack');
-  if (absent.length > 0) return problem(422, 'no-head', `The first row should name the columns. Missing: ${absent.join(', ')}.`);
-  if (parsed.data.length > 5000) return problem(422, 'too-many', 'That file has over 5,000 rows. Split it.');
-  return ok(readRows(parsed.data as Partial<CsvRow>[], await names('baits'), await names('colourways')));
+  if (absent.length > 0)
+    return problem(
+      422,
+      'no-head',
+      `The first row should name the columns. Missing: ${absent.join(', ')}.`,
+    );
+  if (parsed.data.length > 5000)
+    return problem(422, 'too-many', 'That file has over 5,000 rows. Split it.');
+  return ok(
+    readRows(parsed.data as Partial<CsvRow>[], await names('baits'), await names('colourways')),
+  );
 }
 
 /** Takes the good rows of a file into the book; bad ones are left out, as the preview showed. */
-export async function importCsv(text: string): Promise<Result<{ orders: number; rows: number; left: number }>> {
+export async function importCsv(
+  text: string,
+): Promise<Result<{ orders: number; rows: number; left: number }>> {
   const read = await previewCsv(text);
   if (!read.ok) return read;
   const orders = toOrders(read.value);
-  if (orders.length === 0) return problem(422, 'no-rows', 'No row of that file can be taken. Nothing was changed.');
+  if (orders.length === 0)
+    return problem(422, 'no-rows', 'No row of that file can be taken. Nothing was changed.');
   await inTransaction(async () => {
     for (const order of orders) await newOrder(order);
   });
@@ -153,8 +221,23 @@ export async function importCsv(text: string): Promise<Result<{ orders: number; 
 
 /** The open book as a file that comes back in the same. */
 export async function exportCsv(now: Date): Promise<string> {
-  const [lines, baits, colourways] = await Promise.all([openLines(now, 100_000), list('baits'), list('colourways')]);
-  const name = (all: { id: number; spec: { name: string } }[], id: number) => all.find((e) => e.id === id)?.spec.name ?? '';
-  const data = lines.flatMap((l) => l.parts.map((p) => ({ customer: l.customer, line: l.name, bait: name(baits, p.bait), colourway: name(colourways, p.colourway), count: p.count, pack: l.pack, promised: l.promised })));
+  const [lines, baits, colourways] = await Promise.all([
+    openLines(now, 100_000),
+    list('baits'),
+    list('colourways'),
+  ]);
+  const name = (all: { id: number; spec: { name: string } }[], id: number) =>
+    all.find((e) => e.id === id)?.spec.name ?? '';
+  const data = lines.flatMap((l) =>
+    l.parts.map((p) => ({
+      customer: l.customer,
+      line: l.name,
+      bait: name(baits, p.bait),
+      colourway: name(colourways, p.colourway),
+      count: p.count,
+      pack: l.pack,
+      promised: l.promised,
+    })),
+  );
   return `${Papa.unparse({ fields: [...COLUMNS], data: data.map((d) => COLUMNS.map((c) => String(d[c]))) }, { newline: '\n', escapeFormulae: true })}\n`;
 }

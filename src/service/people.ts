@@ -2,7 +2,32 @@ import type * as z from 'zod';
 import type { Role } from '@/core/people.ts';
 import { HandSchema, PairSchema, PersonSchema, SignInSchema } from '@/core/people.ts';
 import type { AuditRow, PersonRow, TabletRow } from '@/store/people.ts';
-import { allPeople, allTablets, auditBefore, endSignIn, endSignInsOf, insertPairing, insertPerson, insertSignIn, insertTablet, lockPeople, nameHeld, note, ownersBut, personById, pinOf, retirePerson, secretsOf, setPin, setSecret, signedIn, tabletOf, takePairing, unpair, updatePerson } from '@/store/people.ts';
+import {
+  allPeople,
+  allTablets,
+  auditBefore,
+  endSignIn,
+  endSignInsOf,
+  insertPairing,
+  insertPerson,
+  insertSignIn,
+  insertTablet,
+  lockPeople,
+  nameHeld,
+  note,
+  ownersBut,
+  personById,
+  pinOf,
+  retirePerson,
+  secretsOf,
+  setPin,
+  setSecret,
+  signedIn,
+  tabletOf,
+  takePairing,
+  unpair,
+  updatePerson,
+} from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
@@ -12,21 +37,27 @@ export type { AuditRow, PersonRow, TabletRow };
 export { allPeople, allTablets, auditBefore };
 
 /** Who sends a request: a person by what they signed in with, or a tablet by its pairing. */
-export type Known = { kind: 'person'; id: number; name: string; role: Role } | { kind: 'tablet'; id: number; name: string };
+export type Known =
+  | { kind: 'person'; id: number; name: string; role: Role }
+  | { kind: 'tablet'; id: number; name: string };
 
 /** Days a sign-in stands; a tablet’s pairing stands until it is taken back. */
 export const SIGN_IN_DAYS = 30;
 const PAIRING_MINUTES = 10;
 
 /** Who shows these; null where nobody does. */
-export async function whoShows(signIn: string | undefined, tablet: string | undefined): Promise<Known | null> {
+export async function whoShows(
+  signIn: string | undefined,
+  tablet: string | undefined,
+): Promise<Known | null> {
   const person = signIn ? await signedIn(tokenHash(signIn)) : null;
   if (person) return { kind: 'person', id: person.id, name: person.name, role: person.role };
   const paired = tablet ? await tabletOf(tokenHash(tablet)) : null;
   return paired && { kind: 'tablet', id: paired.id, name: paired.name };
 }
 
-const first = (error: z.ZodError): ReturnType<typeof problem> => problem(422, 'invalid', error.issues[0]!.message, error.issues[0]!.path.join('.'));
+const first = (error: z.ZodError): ReturnType<typeof problem> =>
+  problem(422, 'invalid', error.issues[0]!.message, error.issues[0]!.path.join('.'));
 
 export async function signIn(raw: unknown): Promise<Result<{ token: string }>> {
   const read = SignInSchema.safeParse(raw);
@@ -35,7 +66,11 @@ export async function signIn(raw: unknown): Promise<Result<{ token: string }>> {
   const held = await secretsOf(name.trim());
   if (!(await matches(held?.secret ?? null, secret))) {
     await note('sign-in refused', name.trim(), 'nobody');
-    return problem(403, 'not-known', 'That name and password do not belong together. Try again, or ask the owner.');
+    return problem(
+      403,
+      'not-known',
+      'That name and password do not belong together. Try again, or ask the owner.',
+    );
   }
   const token = newToken();
   await insertSignIn(tokenHash(token), held!.id, new Date(Date.now() + SIGN_IN_DAYS * 86_400_000));
@@ -44,7 +79,11 @@ export async function signIn(raw: unknown): Promise<Result<{ token: string }>> {
 }
 
 /** @param everywhere on all devices of that person */
-export async function signOut(token: string | undefined, who: Known | null, everywhere: boolean): Promise<Result<null>> {
+export async function signOut(
+  token: string | undefined,
+  who: Known | null,
+  everywhere: boolean,
+): Promise<Result<null>> {
   if (who?.kind === 'person' && everywhere) await endSignInsOf(who.id);
   if (token) await endSignIn(tokenHash(token));
   if (who?.kind === 'person') await note(everywhere ? 'signed out everywhere' : 'signed out');
@@ -62,8 +101,15 @@ export function savePerson(raw: unknown, id?: number): Promise<Result<{ id: numb
     await lockPeople();
     const held = id === undefined ? null : await personById(id);
     if (id !== undefined && !held) return missing('person');
-    if (await nameHeld(name, id)) return problem(409, 'name-taken', `There is a ${name} already.`, 'name');
-    if (held?.role === 'owner' && held.signs && role !== 'owner' && (await ownersBut(held.id)) === 0) return problem(409, 'last-owner', LAST_OWNER, 'role');
+    if (await nameHeld(name, id))
+      return problem(409, 'name-taken', `There is a ${name} already.`, 'name');
+    if (
+      held?.role === 'owner' &&
+      held.signs &&
+      role !== 'owner' &&
+      (await ownersBut(held.id)) === 0
+    )
+      return problem(409, 'last-owner', LAST_OWNER, 'role');
     const saved = id ?? (await insertPerson(name, role));
     if (held) await updatePerson(saved, name, role);
     if (secret !== undefined) {
@@ -72,7 +118,10 @@ export function savePerson(raw: unknown, id?: number): Promise<Result<{ id: numb
       await endSignInsOf(saved);
     }
     if (pin !== undefined) await setPin(saved, pin && (await hashed(pin)));
-    await note(held ? 'person changed' : 'person added', `${name}, ${role}${secret !== undefined ? ', a password set' : ''}${pin !== undefined ? ', a PIN set' : ''}`);
+    await note(
+      held ? 'person changed' : 'person added',
+      `${name}, ${role}${secret !== undefined ? ', a password set' : ''}${pin !== undefined ? ', a PIN set' : ''}`,
+    );
     return ok({ id: saved });
   });
 }
@@ -82,7 +131,8 @@ export const dropPerson = (id: number): Promise<Result<null>> =>
     await lockPeople();
     const held = await personById(id);
     if (!held) return missing('person');
-    if (held.role === 'owner' && held.signs && (await ownersBut(id)) === 0) return problem(409, 'last-owner', LAST_OWNER);
+    if (held.role === 'owner' && held.signs && (await ownersBut(id)) === 0)
+      return problem(409, 'last-owner', LAST_OWNER);
     await retirePerson(id);
     await endSignInsOf(id);
     await note('person taken out', held.name);
@@ -90,9 +140,15 @@ export const dropPerson = (id: number): Promise<Result<null>> =>
   });
 
 /** A code that pairs one tablet, typed there within ten minutes. */
-export async function newPairing(by: Known | null): Promise<Result<{ code: string; minutes: number }>> {
+export async function newPairing(
+  by: Known | null,
+): Promise<Result<{ code: string; minutes: number }>> {
   const code = newCode();
-  await insertPairing(codeHash(code), by?.kind === 'person' ? by.id : null, new Date(Date.now() + PAIRING_MINUTES * 60_000));
+  await insertPairing(
+    codeHash(code),
+    by?.kind === 'person' ? by.id : null,
+    new Date(Date.now() + PAIRING_MINUTES * 60_000),
+  );
   await note('pairing code shown');
   return ok({ code, minutes: PAIRING_MINUTES });
 }
@@ -102,7 +158,13 @@ export function pair(raw: unknown): Promise<Result<{ token: string; name: string
   if (!read.success) return Promise.resolve(first(read.error));
   const { code, name } = read.data;
   return inTransaction(async () => {
-    if (!(await takePairing(codeHash(code)))) return problem(403, 'not-known', 'That code does not stand. Have the owner show a new one; it is good for ten minutes and one tablet.', 'code');
+    if (!(await takePairing(codeHash(code))))
+      return problem(
+        403,
+        'not-known',
+        'That code does not stand. Have the owner show a new one; it is good for ten minutes and one tablet.',
+        'code',
+      );
     const token = newToken();
     await insertTablet(name, tokenHash(token));
     await note('tablet paired', name, name);
@@ -126,7 +188,13 @@ export async function takeHand(raw: unknown): Promise<Result<{ name: string }>> 
   const held = await personById(person);
   if (!held) return missing('person');
   const kept = await pinOf(person);
-  if (kept !== null && !(await matches(kept, pin ?? ''))) return problem(403, 'pin', pin ? 'That is not the PIN.' : `${held.name} has a PIN: type it.`, 'pin');
+  if (kept !== null && !(await matches(kept, pin ?? '')))
+    return problem(
+      403,
+      'pin',
+      pin ? 'That is not the PIN.' : `${held.name} has a PIN: type it.`,
+      'pin',
+    );
   return ok({ name: held.name });
 }
 

@@ -24,7 +24,13 @@ export { findPlan, openPlans } from '@/store/plans.ts';
 export const planNow = ({ name, day, input }: PlanRow) => ({ name, day, input });
 
 /** @param seen the version a plan was changed from */
-export async function savePlan(name: string, day: string, raw: unknown, id?: number, seen?: string): Promise<Result<{ id: number; version: string }>> {
+export async function savePlan(
+  name: string,
+  day: string,
+  raw: unknown,
+  id?: number,
+  seen?: string,
+): Promise<Result<{ id: number; version: string }>> {
   const read = PlanInputSchema.safeParse(raw);
   if (!read.success) {
     const first = read.error.issues[0]!;
@@ -49,7 +55,22 @@ export async function tickPlan(id: number, ticks: string[]): Promise<Result<null
 }
 
 /** What a session is opened with. @param plan worked out already, or worked out here */
-export const snapshotFrom = (name: string, input: PlanInput, shop: Shop, heat: HeatSetup = USUAL_SETUP, colour: ColourBook = NO_BOOK, plan: Plan = planSession(input, shop.units)): Snapshot => ({ name, heat, colour, units: shop.units, bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance }, input, plan });
+export const snapshotFrom = (
+  name: string,
+  input: PlanInput,
+  shop: Shop,
+  heat: HeatSetup = USUAL_SETUP,
+  colour: ColourBook = NO_BOOK,
+  plan: Plan = planSession(input, shop.units),
+): Snapshot => ({
+  name,
+  heat,
+  colour,
+  units: shop.units,
+  bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance },
+  input,
+  plan,
+});
 
 /** ms a plan may take to work out before it is given up. */
 const PATIENCE = 10_000;
@@ -61,26 +82,60 @@ const NO_ANSWER: Record<NoAnswer, string> = {
 };
 
 /** Takes a plan to the bench: a session is opened on it as it now is. @param signal of who asks: calls it off */
-export async function openSession(planId: number, eventId: string, at: number, by: string, signal?: AbortSignal): Promise<Result<{ session: number }>> {
+export async function openSession(
+  planId: number,
+  eventId: string,
+  at: number,
+  by: string,
+  signal?: AbortSignal,
+): Promise<Result<{ session: number }>> {
   const [row, shop] = await Promise.all([findPlan(planId), readShop()]);
   if (!row) return missing('plan');
   if (row.session_id !== null) return ok({ session: row.session_id });
   const worked = await planning.ask({ input: row.input, units: shop.units }, signal);
   if (typeof worked === 'string') return problem(503, worked, NO_ANSWER[worked]);
-  return inTransaction(() => opened(planId, { of: versionOf(row.input), plan: worked }, eventId, at, by));
+  return inTransaction(() =>
+    opened(planId, { of: versionOf(row.input), plan: worked }, eventId, at, by),
+  );
 }
 
-async function opened(planId: number, worked: { of: string; plan: Plan }, eventId: string, at: number, by: string): Promise<Result<{ session: number }>> {
+async function opened(
+  planId: number,
+  worked: { of: string; plan: Plan },
+  eventId: string,
+  at: number,
+  by: string,
+): Promise<Result<{ session: number }>> {
   // One at a time: pressed twice, it is one session.
   const plan = (await lockPlan(planId)) ? await findPlan(planId) : null;
   if (!plan) return missing('plan');
   if (plan.session_id !== null) return ok({ session: plan.session_id });
   const shop = await readShop();
-  if (versionOf(plan.input) !== worked.of) return problem(409, 'changed', 'Somebody changed the plan meanwhile. Look at it and start again.');
-  const snapshot = snapshotFrom(plan.name, plan.input, shop, await heatSetup(), await colourBook(plan.input, shop), worked.plan);
-  if (!snapshot.plan.ok) return problem(409, 'refused', snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ?? 'The plan cannot be shot as it stands.');
+  if (versionOf(plan.input) !== worked.of)
+    return problem(
+      409,
+      'changed',
+      'Somebody changed the plan meanwhile. Look at it and start again.',
+    );
+  const snapshot = snapshotFrom(
+    plan.name,
+    plan.input,
+    shop,
+    await heatSetup(),
+    await colourBook(plan.input, shop),
+    worked.plan,
+  );
+  if (!snapshot.plan.ok)
+    return problem(
+      409,
+      'refused',
+      snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ??
+        'The plan cannot be shot as it stands.',
+    );
   const session = await createSession(plan.name, snapshot, planId, new Date(at));
   await bookCups(session, snapshot);
-  const begun = await append(session, [{ id: eventId, session, at, by, v: EVENT_VERSION, kind: 'opened', payload: {} }]);
+  const begun = await append(session, [
+    { id: eventId, session, at, by, v: EVENT_VERSION, kind: 'opened', payload: {} },
+  ]);
   return begun.ok ? ok({ session }) : begun;
 }

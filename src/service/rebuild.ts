@@ -1,6 +1,14 @@
 import type { AnyEvent } from '@/core/session/index.ts';
 import { apply, fold, startState } from '@/core/session/index.ts';
-import { allSessionIds, eventsAfter, heldEvents, lockSession, releaseHeld, setHead, snapshotOf } from '@/store/log.ts';
+import {
+  allSessionIds,
+  eventsAfter,
+  heldEvents,
+  lockSession,
+  releaseHeld,
+  setHead,
+  snapshotOf,
+} from '@/store/log.ts';
 import { clearInserts } from '@/store/inserts.ts';
 import { inTransaction, takeTime } from '@/store/query.ts';
 import { clearReadTables } from '@/store/readTables.ts';

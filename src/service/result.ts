@@ -17,15 +17,37 @@ export interface Problem {
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
-export const problem = (status: Problem['status'], code: string, message: string, field?: string): { ok: false; problem: Problem } => ({ ok: false, problem: { status, code, message, field } });
+export const problem = (
+  status: Problem['status'],
+  code: string,
+  message: string,
+  field?: string,
+): { ok: false; problem: Problem } => ({ ok: false, problem: { status, code, message, field } });
 /**
  * May this be saved over what is there? Only by who has seen it.
  * @param seen the version it was changed from; undefined where none was said
  */
-export function unseen(seen: string | undefined, now: unknown): { ok: false; problem: Problem } | null {
+export function unseen(
+  seen: string | undefined,
+  now: unknown,
+): { ok: false; problem: Problem } | null {
   const version = versionOf(now);
   if (seen === version) return null;
-  if (seen === undefined) return problem(428, 'version-wanted', 'Say which version this was changed from (If-Match). Nothing was changed.');
-  return { ok: false, problem: { status: 409, code: 'changed', message: 'Somebody else changed this meanwhile. Nothing was saved; yours is still here.', now: { value: now, version } } };
+  if (seen === undefined)
+    return problem(
+      428,
+      'version-wanted',
+      'Say which version this was changed from (If-Match). Nothing was changed.',
+    );
+  return {
+    ok: false,
+    problem: {
+      status: 409,
+      code: 'changed',
+      message: 'Somebody else changed this meanwhile. Nothing was saved; yours is still here.',
+      now: { value: now, version },
+    },
+  };
 }
-export const missing = (what: string) => problem(404, 'missing', `There is no such ${what}. It may have been taken out on another bench.`);
+export const missing = (what: string) =>
+  problem(404, 'missing', `There is no such ${what}. It may have been taken out on another bench.`);

@@ -12,7 +12,8 @@ export const matches = async (kept: string | null, secret: string): Promise<bool
 
 /** What a device shows to be known again: 256 bits of chance; only its hash is kept here. */
 export const newToken = (): string => randomBytes(32).toString('base64url');
-export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('base64url');
+export const tokenHash = (token: string): string =>
+  createHash('sha256').update(token).digest('base64url');
 
 /** Eight digits that are read off one screen and typed on another. */
 export const newCode = (): string => String(randomInt(0, 100_000_000)).padStart(8, '0');

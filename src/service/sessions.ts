@@ -1,9 +1,24 @@
 import { logText } from './append.ts';
-import { eventsAfter, finishedSessions, openSessions, sessionHead, snapshotOf } from '@/store/log.ts';
+import {
+  eventsAfter,
+  finishedSessions,
+  openSessions,
+  sessionHead,
+  snapshotOf,
+} from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, stock, toStock } from '@/store/ledger.ts';
 
-export { openSessions, finishedSessions, eventsAfter, onRack, stock, cavityShares, allotments, toStock };
+export {
+  openSessions,
+  finishedSessions,
+  eventsAfter,
+  onRack,
+  stock,
+  cavityShares,
+  allotments,
+  toStock,
+};
 export { insertMovesOf, insertStock } from '@/store/inserts.ts';
 export { notesOf, shotsGiven, trialsOf } from '@/store/mouldBook.ts';
 export { peek } from './append.ts';
@@ -14,5 +29,8 @@ export async function openedText(id: number): Promise<{ name: string; text: stri
   const head = await sessionHead(id);
   if (!head) return null;
   const [snapshot, log] = await Promise.all([snapshotOf(id), logText(id, head.last_seq)]);
-  return { name: head.name, text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"events":${log}}` };
+  return {
+    name: head.name,
+    text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"events":${log}}`,
+  };
 }

@@ -10,7 +10,10 @@ export { isDemo, readShop };
 export { lastBackup } from '@/store/backups.ts';
 
 /** Names of the figures that differ. */
-const changedKeys = (before: Shop, after: Shop): string[] => (Object.keys(after) as (keyof Shop)[]).filter((key) => versionOf(before[key]) !== versionOf(after[key]));
+const changedKeys = (before: Shop, after: Shop): string[] =>
+  (Object.keys(after) as (keyof Shop)[]).filter(
+    (key) => versionOf(before[key]) !== versionOf(after[key]),
+  );
 
 /** @param seen the version the settings were changed from */
 export async function saveShop(raw: unknown, seen?: string): Promise<Result<{ version: string }>> {

@@ -21,7 +21,10 @@ export class Thread<Asked, Answer> {
    * @param does file of `src/thread` that answers each message with one
    * @param patience ms an answer may take
    */
-  constructor(private readonly does: string, private readonly patience: number) {}
+  constructor(
+    private readonly does: string,
+    private readonly patience: number,
+  ) {}
 
   /** @param signal of who asks: ends it when they have gone */
   ask(what: Asked, signal?: AbortSignal): Promise<Answer | NoAnswer> {
@@ -59,6 +62,9 @@ export class Thread<Asked, Answer> {
   }
 
   private begun(): Worker {
-    return new Worker(begin(), { workerData: { does: `./${this.does}` }, resourceLimits: { maxOldGenerationSizeMb: 512 } });
+    return new Worker(begin(), {
+      workerData: { does: `./${this.does}` },
+      resourceLimits: { maxOldGenerationSizeMb: 512 },
+    });
   }
 }

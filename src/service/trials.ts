@@ -13,7 +13,22 @@ export async function applyTrials(state: SessionState, events: AnyEvent[]): Prom
     if (!entry) continue;
     const { letsGo, hold, window, bait, note } = e.payload;
     const { spec } = entry;
-    const cavities = bait === null ? spec.cavities : spec.cavities.map((c) => ({ ...c, source: 'bait' as const, measured: bait }));
-    await put('moulds', { ...spec, letsGo, hold, window, cavities, tried: true, note: [spec.note, note].filter(Boolean).join(' ') }, entry.id);
+    const cavities =
+      bait === null
+        ? spec.cavities
+        : spec.cavities.map((c) => ({ ...c, source: 'bait' as const, measured: bait }));
+    await put(
+      'moulds',
+      {
+        ...spec,
+        letsGo,
+        hold,
+        window,
+        cavities,
+        tried: true,
+        note: [spec.note, note].filter(Boolean).join(' '),
+      },
+      entry.id,
+    );
   }
 }

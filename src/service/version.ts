@@ -4,8 +4,17 @@ import { createHash } from 'node:crypto';
 function ordered(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(ordered);
   if (value === null || typeof value !== 'object' || value instanceof Date) return value;
-  return Object.fromEntries(Object.entries(value).filter(([, x]) => x !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, x]) => [k, ordered(x)]));
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, x]) => x !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, x]) => [k, ordered(x)]),
+  );
 }
 
 /** What a thing is known by as it is now: a strong validator of its content (RFC 9110, §8.8.1). */
-export const versionOf = (value: unknown): string => createHash('sha256').update(JSON.stringify(ordered(value))).digest('base64url').slice(0, 22);
+export const versionOf = (value: unknown): string =>
+  createHash('sha256')
+    .update(JSON.stringify(ordered(value)))
+    .digest('base64url')
+    .slice(0, 22);

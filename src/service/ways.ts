@@ -21,10 +21,38 @@ export async function figures(): Promise<NamedFigure[]> {
   const [baits, moulds] = await Promise.all([list('baits'), list('moulds')]);
   const ofBaits = baits.map(({ id, spec }): NamedFigure => {
     const cavity = moulds.find((m) => m.id === spec.mouldIds[0])?.spec.cavities[0];
-    const same = cavity && cavity.outline === spec.outline && Math.abs(cavity.length - spec.length) < 0.05 * spec.length ? cavity : null;
-    return { key: `bait-${id}`, name: spec.name, outline: spec.outline, profile: same?.profile ?? null, hardness: spec.hardness[0] ?? null, length: spec.length, volume: same ? cavityVolume(same) : null };
+    const same =
+      cavity &&
+      cavity.outline === spec.outline &&
+      Math.abs(cavity.length - spec.length) < 0.05 * spec.length
+        ? cavity
+        : null;
+    return {
+      key: `bait-${id}`,
+      name: spec.name,
+      outline: spec.outline,
+      profile: same?.profile ?? null,
+      hardness: spec.hardness[0] ?? null,
+      length: spec.length,
+      volume: same ? cavityVolume(same) : null,
+    };
   });
-  const meshed = moulds.flatMap(({ id, spec }) => { const c = spec.cavities.find((x) => x.profile !== null); return c && spec.makes === 'bait' ? [{ key: `mould-${id}`, name: `${spec.name}, from its mesh`, outline: c.outline, hardness: null, profile: c.profile, length: c.length, volume: cavityVolume(c) }] : []; });
+  const meshed = moulds.flatMap(({ id, spec }) => {
+    const c = spec.cavities.find((x) => x.profile !== null);
+    return c && spec.makes === 'bait'
+      ? [
+          {
+            key: `mould-${id}`,
+            name: `${spec.name}, from its mesh`,
+            outline: c.outline,
+            hardness: null,
+            profile: c.profile,
+            length: c.length,
+            volume: cavityVolume(c),
+          },
+        ]
+      : [];
+  });
   return [...ofBaits, ...meshed];
 }
 
@@ -38,10 +66,41 @@ export interface WayWhole {
 }
 /** A colourway with all that is needed to picture it; null when it, or its build, is gone. */
 export async function wholeWay(id: number): Promise<WayWhole | null> {
-  const [way, mixes, materials, builds] = await Promise.all([find('colourways', id), list('mixes'), list('materials'), list('builds')]);
-  const build = way && findBuild(way.spec.build, builds.map((b) => b.spec));
+  const [way, mixes, materials, builds] = await Promise.all([
+    find('colourways', id),
+    list('mixes'),
+    list('materials'),
+    list('builds'),
+  ]);
+  const build =
+    way &&
+    findBuild(
+      way.spec.build,
+      builds.map((b) => b.spec),
+    );
   if (!way || !build) return null;
-  const own = Object.fromEntries(layersOf(build).flatMap((l) => { const m = mixes.find((x) => x.id === way.spec.layers[l.key]); return m ? [[l.key, { ...m, spec: { ...m.spec, colour: drawnAs(m.spec, materials.map((x) => x.spec)) } }] as const] : []; }));
+  const own = Object.fromEntries(
+    layersOf(build).flatMap((l) => {
+      const m = mixes.find((x) => x.id === way.spec.layers[l.key]);
+      return m
+        ? [
+            [
+              l.key,
+              {
+                ...m,
+                spec: {
+                  ...m.spec,
+                  colour: drawnAs(
+                    m.spec,
+                    materials.map((x) => x.spec),
+                  ),
+                },
+              },
+            ] as const,
+          ]
+        : [];
+    }),
+  );
   return { id, name: way.spec.name, build, mixes: own, materials: materials.map((m) => m.spec) };
 }
 /** The bait a colourway is mostly shot as, or was last ordered on, as the key of a body; '' where none is known. */
@@ -51,4 +110,16 @@ export async function usualBody(way: number): Promise<string> {
 }
 
 /** A colourway on a body, as it is pictured everywhere: the same flakes in the same places. */
-export const sceneFor = (way: Pick<WayWhole, 'id' | 'build' | 'materials'> & { mixes: Record<string, { spec: Mix }> }, figure: Figure): Scene => sceneOf(figure, way.build, (l) => { const m = way.mixes[l.key]; return m ? lookOf(m.spec, way.materials) : null; }, way.id);
+export const sceneFor = (
+  way: Pick<WayWhole, 'id' | 'build' | 'materials'> & { mixes: Record<string, { spec: Mix }> },
+  figure: Figure,
+): Scene =>
+  sceneOf(
+    figure,
+    way.build,
+    (l) => {
+      const m = way.mixes[l.key];
+      return m ? lookOf(m.spec, way.materials) : null;
+    },
+    way.id,
+  );

@@ -1,5 +1,11 @@
 import type * as z from 'zod';
-import { BlockSchema, BuildSchema, ColourwaySchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
+import {
+  BlockSchema,
+  BuildSchema,
+  ColourwaySchema,
+  InjectorSchema,
+  VesselSchema,
+} from '@/core/build/index.ts';
 import { CastingSchema } from '@/core/casting/index.ts';
 import { OvenSchema } from '@/core/heat/index.ts';
 import { MaterialSchema, MixSchema } from '@/core/material/index.ts';
@@ -42,7 +48,9 @@ function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<
   const name = `${key}/${id}/${updated_at}`;
   let read = known.get(name) as Spec<L> | undefined;
   if (!read) {
-    read = LISTS[key].parse(key === 'builds' ? { ...(spec as object), key: `own-${id}` } : spec) as Spec<L>;
+    read = LISTS[key].parse(
+      key === 'builds' ? { ...(spec as object), key: `own-${id}` } : spec,
+    ) as Spec<L>;
     if (known.size >= MOST_KNOWN) known.clear();
     known.set(name, read);
   }
@@ -51,36 +59,75 @@ function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<
 
 /** A whole list by name, without what is retired. Lists are short: a big shop has a few hundred moulds. */
 export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
-  return (await rows<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE retired_at IS NULL ORDER BY name LIMIT 1000`)).map((e) => read(key, e));
+  return (
+    await rows<Kept>(
+      `SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE retired_at IS NULL ORDER BY name LIMIT 1000`,
+    )
+  ).map((e) => read(key, e));
 }
 
 /** What of a list is retired, the latest first. */
-export const retired = (key: ListKey): Promise<{ id: number; name: string; at: Date }[]> => rows(`SELECT id, name, retired_at AS at FROM ${key} WHERE retired_at IS NOT NULL ORDER BY retired_at DESC LIMIT 1000`);
-export const retire = async (key: ListKey, id: number): Promise<boolean> => (await row(`UPDATE ${key} SET retired_at = now() WHERE id = $1 AND retired_at IS NULL RETURNING id`, [id])) !== null;
-export const bringBack = async (key: ListKey, id: number): Promise<boolean> => (await row(`UPDATE ${key} SET retired_at = NULL WHERE id = $1 AND retired_at IS NOT NULL RETURNING id`, [id])) !== null;
-
+export const retired = (key: ListKey): Promise<{ id: number; name: string; at: Date }[]> =>
+  rows(
+    `SELECT id, name, retired_at AS at FROM ${key} WHERE retired_at IS NOT NULL ORDER BY retired_at DESC LIMIT 1000`,
+  );
+export const retire = async (key: ListKey, id: number): Promise<boolean> =>
+  (await row(
+    `UPDATE ${key} SET retired_at = now() WHERE id = $1 AND retired_at IS NULL RETURNING id`,
+    [id],
+  )) !== null;
+export const bringBack = async (key: ListKey, id: number): Promise<boolean> =>
+  (await row(
+    `UPDATE ${key} SET retired_at = NULL WHERE id = $1 AND retired_at IS NOT NULL RETURNING id`,
+    [id],
+  )) !== null;
 
 export const find = async <L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> => {
-  const one = await row<Kept>(`SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE id = $1`, [id]);
+  const one = await row<Kept>(
+    `SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE id = $1`,
+    [id],
+  );
   return one && read(key, one);
 };
 
 /** Adds an entry, or replaces the one with this id. Null when there is none with this id. */
-export async function put<L extends ListKey>(key: L, spec: Spec<L>, id?: number): Promise<number | null> {
+export async function put<L extends ListKey>(
+  key: L,
+  spec: Spec<L>,
+  id?: number,
+): Promise<number | null> {
   const { name } = spec as { name: string };
   const json = JSON.stringify(spec);
-  const before = id === undefined ? null : await row<{ spec: unknown }>(`SELECT spec FROM ${key} WHERE id = $1 FOR UPDATE`, [id]);
-  const saved = id === undefined
-    ? await row<{ id: number }>(`INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`, [name, json])
-    : await row<{ id: number }>(`UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = clock_timestamp() WHERE id = $1 RETURNING id`, [id, name, json]);
+  const before =
+    id === undefined
+      ? null
+      : await row<{ spec: unknown }>(`SELECT spec FROM ${key} WHERE id = $1 FOR UPDATE`, [id]);
+  const saved =
+    id === undefined
+      ? await row<{ id: number }>(
+          `INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`,
+          [name, json],
+        )
+      : await row<{ id: number }>(
+          `UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = clock_timestamp() WHERE id = $1 RETURNING id`,
+          [id, name, json],
+        );
   if (saved) await keepChange(key, saved.id, before?.spec ?? null, spec);
   return saved?.id ?? null;
 }
 
 /** Takes a list for this transaction, so that of two that give one name only the first does. */
-export const lockNames = (key: ListKey): Promise<void> => run('SELECT pg_advisory_xact_lock(771001, $1)', [Object.keys(LISTS).indexOf(key)]);
+export const lockNames = (key: ListKey): Promise<void> =>
+  run('SELECT pg_advisory_xact_lock(771001, $1)', [Object.keys(LISTS).indexOf(key)]);
 
 /** Whether another has this name, and whether that one is retired. */
-export async function nameTaken(key: ListKey, name: string, except?: number): Promise<{ retired: boolean } | null> {
-  return row<{ retired: boolean }>(`SELECT retired_at IS NOT NULL AS retired FROM ${key} WHERE lower(name) = lower($1) AND id <> $2`, [name, except ?? 0]);
+export async function nameTaken(
+  key: ListKey,
+  name: string,
+  except?: number,
+): Promise<{ retired: boolean } | null> {
+  return row<{ retired: boolean }>(
+    `SELECT retired_at IS NOT NULL AS retired FROM ${key} WHERE lower(name) = lower($1) AND id <> $2`,
+    [name, except ?? 0],
+  );
 }

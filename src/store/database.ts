@@ -17,7 +17,12 @@ export function database(): Sequelize {
     dialectModule: pg,
     logging: false,
     pool: { max: readConfig().DATABASE_POOL, idle: 10_000, acquire: PATIENCE.acquire },
-    dialectOptions: { statement_timeout: PATIENCE.statement, lock_timeout: PATIENCE.lock, idle_in_transaction_session_timeout: PATIENCE.idle, connectionTimeoutMillis: PATIENCE.acquire },
+    dialectOptions: {
+      statement_timeout: PATIENCE.statement,
+      lock_timeout: PATIENCE.lock,
+      idle_in_transaction_session_timeout: PATIENCE.idle,
+      connectionTimeoutMillis: PATIENCE.acquire,
+    },
     define: { underscored: true, timestamps: false },
     // A connection that died with the database is replaced, once, without the maker noticing.
     retry: { max: 2, match: [/ECONNRESET/, /Connection terminated/] },

@@ -14,9 +14,32 @@ export interface ChangeRow {
 export const CHANGES_PAGE = 50;
 
 /** Keeps a change, in the name of whoever makes it. What became what it was is none. */
-export async function keepChange(kind: string, thing: number, before: unknown, after: unknown): Promise<void> {
-  await run('INSERT INTO changes (by, kind, thing, before, after) SELECT $1, $2, $3, $4::jsonb, $5::jsonb WHERE $4::jsonb IS DISTINCT FROM $5::jsonb', [actor(), kind, thing, before === null ? null : JSON.stringify(before), after === null ? null : JSON.stringify(after)]);
+export async function keepChange(
+  kind: string,
+  thing: number,
+  before: unknown,
+  after: unknown,
+): Promise<void> {
+  await run(
+    'INSERT INTO changes (by, kind, thing, before, after) SELECT $1, $2, $3, $4::jsonb, $5::jsonb WHERE $4::jsonb IS DISTINCT FROM $5::jsonb',
+    [
+      actor(),
+      kind,
+      thing,
+      before === null ? null : JSON.stringify(before),
+      after === null ? null : JSON.stringify(after),
+    ],
+  );
 }
 
 /** Changes of one thing, the latest first. @param before the last one of the page before */
-export const changesOf = (kind: string, thing: number, before: string | null = null, limit = CHANGES_PAGE): Promise<ChangeRow[]> => rows('SELECT id::text, at, by, before, after FROM changes WHERE kind = $1 AND thing = $2 AND ($3::bigint IS NULL OR id < $3::bigint) ORDER BY changes.id DESC LIMIT $4', [kind, thing, before, limit]);
+export const changesOf = (
+  kind: string,
+  thing: number,
+  before: string | null = null,
+  limit = CHANGES_PAGE,
+): Promise<ChangeRow[]> =>
+  rows(
+    'SELECT id::text, at, by, before, after FROM changes WHERE kind = $1 AND thing = $2 AND ($3::bigint IS NULL OR id < $3::bigint) ORDER BY changes.id DESC LIMIT $4',
+    [kind, thing, before, limit],
+  );

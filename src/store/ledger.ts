@@ -10,14 +10,39 @@ export async function stillWanted(part: number): Promise<number> {
   return Math.max(0, found[0]?.wanted ?? 0);
 }
 
-export const allocate = (part: number, count: number, at: number, curedAt: number, session: number, cause: string): Promise<void> =>
-  run('INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)', [new Date(at).toISOString(), part, count, new Date(curedAt).toISOString(), session, cause]);
+export const allocate = (
+  part: number,
+  count: number,
+  at: number,
+  curedAt: number,
+  session: number,
+  cause: string,
+): Promise<void> =>
+  run(
+    'INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)',
+    [new Date(at).toISOString(), part, count, new Date(curedAt).toISOString(), session, cause],
+  );
 
-export const moveStock = (heap: Heap, count: number, at: number, session: number, cause: string): Promise<void> =>
+export const moveStock = (
+  heap: Heap,
+  count: number,
+  at: number,
+  session: number,
+  cause: string,
+): Promise<void> =>
   run(
     `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
      ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count = stock_moves.count + excluded.count`,
-    [new Date(at).toISOString(), heap.bait, heap.colourway, heap.build, heap.grade, count, session, cause],
+    [
+      new Date(at).toISOString(),
+      heap.bait,
+      heap.colourway,
+      heap.build,
+      heap.grade,
+      count,
+      session,
+      cause,
+    ],
   );
 
 /** Baits of one kind in stock. */
@@ -29,24 +54,65 @@ export interface Heap {
 }
 
 /** What a session has given to lines so far, by part, and to stock, by heap. */
-export const sharedBy = async (session: number): Promise<{ parts: { part: number; count: number; cured_at: Date }[]; heaps: (Heap & { count: number })[] }> => ({
-  parts: await rows('SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0', [session]),
-  heaps: await rows('SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0', [session]),
+export const sharedBy = async (
+  session: number,
+): Promise<{
+  parts: { part: number; count: number; cured_at: Date }[];
+  heaps: (Heap & { count: number })[];
+}> => ({
+  parts: await rows(
+    'SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0',
+    [session],
+  ),
+  heaps: await rows(
+    'SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0',
+    [session],
+  ),
 });
 
 /** @param more why, and the move this one takes back */
-export const moveLine = (line: number, kind: 'packed' | 'sent', count: number, cause: string, more: { why?: string; undoes?: string } = {}): Promise<void> =>
-  run('INSERT INTO line_moves (line_id, kind, count, cause, why, undoes) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING', [line, kind, count, cause, more.why ?? '', more.undoes ?? null]);
+export const moveLine = (
+  line: number,
+  kind: 'packed' | 'sent',
+  count: number,
+  cause: string,
+  more: { why?: string; undoes?: string } = {},
+): Promise<void> =>
+  run(
+    'INSERT INTO line_moves (line_id, kind, count, cause, why, undoes) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING',
+    [line, kind, count, cause, more.why ?? '', more.undoes ?? null],
+  );
 
 /** A move of a line, with whether it was taken back already; null when there is none. */
-export const lineMove = (line: number, cause: string): Promise<{ kind: 'packed' | 'sent'; count: number; undone: boolean } | null> =>
-  row('SELECT m.kind, m.count, EXISTS (SELECT 1 FROM line_moves u WHERE u.undoes = m.cause) AS undone FROM line_moves m WHERE m.line_id = $1 AND m.cause = $2 AND m.undoes IS NULL', [line, cause]);
+export const lineMove = (
+  line: number,
+  cause: string,
+): Promise<{ kind: 'packed' | 'sent'; count: number; undone: boolean } | null> =>
+  row(
+    'SELECT m.kind, m.count, EXISTS (SELECT 1 FROM line_moves u WHERE u.undoes = m.cause) AS undone FROM line_moves m WHERE m.line_id = $1 AND m.cause = $2 AND m.undoes IS NULL',
+    [line, cause],
+  );
 
-export const stock = (): Promise<{ bait_id: number; colourway_id: number; build: string; grade: string; count: number }[]> =>
-  rows('SELECT bait_id, colourway_id, build, grade, sum(count)::int AS count FROM stock_moves GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0 ORDER BY 1, 2, 3, 4 LIMIT 500');
+export const stock = (): Promise<
+  { bait_id: number; colourway_id: number; build: string; grade: string; count: number }[]
+> =>
+  rows(
+    'SELECT bait_id, colourway_id, build, grade, sum(count)::int AS count FROM stock_moves GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0 ORDER BY 1, 2, 3, 4 LIMIT 500',
+  );
 
 /** What a finished session gave to which line. */
-export const allotments = (session: number): Promise<{ customer: string; bait: string; colourway: string; line: number; count: number; cured_at: Date }[]> =>
+export const allotments = (
+  session: number,
+): Promise<
+  {
+    customer: string;
+    bait: string;
+    colourway: string;
+    line: number;
+    count: number;
+    cured_at: Date;
+  }[]
+> =>
   rows(
     `SELECT o.customer, b.name AS bait, c.name AS colourway, l.id AS line, sum(a.count)::int AS count, max(a.cured_at) AS cured_at
        FROM allocations a JOIN line_parts p ON p.id = a.part_id JOIN order_lines l ON l.id = p.line_id JOIN orders o ON o.id = l.order_id
@@ -55,7 +121,9 @@ export const allotments = (session: number): Promise<{ customer: string; bait: s
     [session],
   );
 
-export const toStock = (session: number): Promise<{ bait: string; colourway: string; build: string; grade: string; count: number }[]> =>
+export const toStock = (
+  session: number,
+): Promise<{ bait: string; colourway: string; build: string; grade: string; count: number }[]> =>
   rows(
     `SELECT coalesce(b.name, 'a bait nobody has named') AS bait, coalesce(c.name, 'an unnamed colour') AS colourway, m.build, m.grade, sum(m.count)::int AS count
        FROM stock_moves m LEFT JOIN baits b ON b.id = m.bait_id LEFT JOIN colourways c ON c.id = m.colourway_id

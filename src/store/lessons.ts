@@ -21,7 +21,9 @@ export interface LessonKey {
 }
 
 /** What is believed of each thing: the newest lesson of it since it was last forgotten. */
-export const newestLessons = (): Promise<(Lesson & { evenings: number; all_readings: number; all_left: number })[]> =>
+export const newestLessons = (): Promise<
+  (Lesson & { evenings: number; all_readings: number; all_left: number })[]
+> =>
   rows(
     `SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, t.evenings, t.all_readings, t.all_left FROM (
        SELECT DISTINCT ON (l.key) l.* FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE k.reset_at IS NULL OR l.at > k.reset_at ORDER BY l.key, l.at DESC, l.id DESC) l
@@ -31,27 +33,61 @@ export const newestLessons = (): Promise<(Lesson & { evenings: number; all_readi
 
 /** What is believed of one thing. */
 export const newestLesson = (key: string): Promise<Lesson | null> =>
-  row('SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1', [key]);
+  row(
+    'SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1',
+    [key],
+  );
 
 /** The last lessons of one thing, newest first. */
 export const lessonsOf = (key: string, limit: number): Promise<KeptLesson[]> =>
-  rows('SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, l.session_id, s.name AS session, l.at FROM lessons l JOIN sessions s ON s.id = l.session_id LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT $2', [key, limit]);
+  rows(
+    'SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, l.session_id, s.name AS session, l.at FROM lessons l JOIN sessions s ON s.id = l.session_id LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT $2',
+    [key, limit],
+  );
 
-export const lessonKeys = (): Promise<LessonKey[]> => rows('SELECT key, locked, reset_at FROM lesson_keys');
-export const lockKey = (key: string, locked: boolean): Promise<void> => run('INSERT INTO lesson_keys (key, locked) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET locked = excluded.locked', [key, locked]);
+export const lessonKeys = (): Promise<LessonKey[]> =>
+  rows('SELECT key, locked, reset_at FROM lesson_keys');
+export const lockKey = (key: string, locked: boolean): Promise<void> =>
+  run(
+    'INSERT INTO lesson_keys (key, locked) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET locked = excluded.locked',
+    [key, locked],
+  );
 /** Forgets what was learned of one thing so far; the lessons stay on record. */
-export const resetKey = (key: string): Promise<void> => run('INSERT INTO lesson_keys (key, reset_at) VALUES ($1, now()) ON CONFLICT (key) DO UPDATE SET reset_at = now(), locked = false', [key]);
+export const resetKey = (key: string): Promise<void> =>
+  run(
+    'INSERT INTO lesson_keys (key, reset_at) VALUES ($1, now()) ON CONFLICT (key) DO UPDATE SET reset_at = now(), locked = false',
+    [key],
+  );
 
 /** A finished session nothing has been learned from yet, the oldest first. */
-export const sessionToLearn = async (): Promise<number | null> => (await row<{ id: number }>("SELECT id FROM sessions WHERE status = 'finished' AND learned_at IS NULL ORDER BY finished_at, id LIMIT 1"))?.id ?? null;
+export const sessionToLearn = async (): Promise<number | null> =>
+  (
+    await row<{ id: number }>(
+      "SELECT id FROM sessions WHERE status = 'finished' AND learned_at IS NULL ORDER BY finished_at, id LIMIT 1",
+    )
+  )?.id ?? null;
 
 /** Takes a session for learning; false when another process has it. */
 export const markLearned = async (session: number): Promise<boolean> =>
-  (await row('UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status = \'finished\' RETURNING id', [session])) !== null;
+  (await row(
+    "UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status = 'finished' RETURNING id",
+    [session],
+  )) !== null;
 
 export async function insertLessons(session: number, at: Date, lessons: Lesson[]): Promise<void> {
   for (const l of lessons) {
-    await run('INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING', [session, at.toISOString(), l.key, JSON.stringify(l.prior), JSON.stringify(l.posterior), l.readings, l.left_out]);
+    await run(
+      'INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING',
+      [
+        session,
+        at.toISOString(),
+        l.key,
+        JSON.stringify(l.prior),
+        JSON.stringify(l.posterior),
+        l.readings,
+        l.left_out,
+      ],
+    );
   }
 }
 

@@ -13,13 +13,24 @@ export interface SessionHead {
 
 const HEAD = 'id, name, status, last_seq, opened_at, finished_at';
 
-export const sessionHead = (id: number): Promise<SessionHead | null> => row<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE id = $1`, [id]);
-export const openSessions = (): Promise<SessionHead[]> => rows<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE status <> 'finished' ORDER BY id DESC LIMIT 40`);
+export const sessionHead = (id: number): Promise<SessionHead | null> =>
+  row<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE id = $1`, [id]);
+export const openSessions = (): Promise<SessionHead[]> =>
+  rows<SessionHead>(
+    `SELECT ${HEAD} FROM sessions WHERE status <> 'finished' ORDER BY id DESC LIMIT 40`,
+  );
 
 /** Finished sessions, newest first, by key: `before` is the last one of the page above. */
-export const finishedSessions = (limit: number, before?: { at: Date; id: number }): Promise<(SessionHead & { good: number; shot: number; shots: number })[]> =>
+export const finishedSessions = (
+  limit: number,
+  before?: { at: Date; id: number },
+): Promise<(SessionHead & { good: number; shot: number; shots: number })[]> =>
   rows(
-    `SELECT ${HEAD.split(', ').map((c) => `s.${c}`).join(', ')}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot, coalesce(t.shots, 0)::int AS shots
+    `SELECT ${HEAD.split(', ')
+      .map((c) => `s.${c}`)
+      .join(
+        ', ',
+      )}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot, coalesce(t.shots, 0)::int AS shots
        FROM (SELECT * FROM sessions WHERE status = 'finished' ${before ? 'AND (finished_at, id) < ($2, $3)' : ''} ORDER BY finished_at DESC, id DESC LIMIT $1) s
        LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*) FILTER (WHERE NOT trial) AS shots FROM shots WHERE session_id = s.id AND kept AND makes = 'bait') t ON true
       ORDER BY s.finished_at DESC, s.id DESC`,
@@ -31,7 +42,10 @@ const snapshots = new Map<number, Snapshot>();
 const MOST_SNAPSHOTS = 50;
 
 export async function snapshotOf(id: number): Promise<Snapshot | null> {
-  const kept = snapshots.get(id) ?? (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))?.snapshot;
+  const kept =
+    snapshots.get(id) ??
+    (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))
+      ?.snapshot;
   if (!kept) return null;
   const snapshot = snapshots.get(id) ?? upcastSnapshot(kept);
   snapshots.delete(id);
@@ -40,7 +54,12 @@ export async function snapshotOf(id: number): Promise<Snapshot | null> {
   return snapshot;
 }
 
-export async function createSession(name: string, snapshot: Snapshot, plan: number | null, at?: Date): Promise<number> {
+export async function createSession(
+  name: string,
+  snapshot: Snapshot,
+  plan: number | null,
+  at?: Date,
+): Promise<number> {
   const made = await row<{ id: number }>(
     'INSERT INTO sessions (name, snapshot, plan_id, opened_at) VALUES ($1, $2::jsonb, $3, coalesce($4::timestamptz, now())) RETURNING id',
     [name, JSON.stringify(snapshot), plan, at ?? null],
@@ -62,14 +81,32 @@ interface EventRow {
   kind: string;
   payload: unknown;
 }
-const toEvent = (e: EventRow): AnyEvent => upcast({ id: e.id, session: e.session_id, seq: e.seq, at: e.at.getTime(), by: e.by, v: e.v, kind: e.kind, payload: e.payload } as AnyEvent);
+const toEvent = (e: EventRow): AnyEvent =>
+  upcast({
+    id: e.id,
+    session: e.session_id,
+    seq: e.seq,
+    at: e.at.getTime(),
+    by: e.by,
+    v: e.v,
+    kind: e.kind,
+    payload: e.payload,
+  } as AnyEvent);
 
 export const eventsAfter = async (session: number, seq: number): Promise<AnyEvent[]> =>
-  (await rows<EventRow>('SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq', [session, seq])).map(toEvent);
+  (
+    await rows<EventRow>(
+      'SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq',
+      [session, seq],
+    )
+  ).map(toEvent);
 
 /** Which of these ids are in any log already, with the seq they were given. */
 export async function known(ids: string[]): Promise<Map<string, { seq: number; session: number }>> {
-  const found = await rows<{ id: string; seq: number; session_id: number }>('SELECT id, seq, session_id FROM events WHERE id = ANY($1::uuid[])', [ids]);
+  const found = await rows<{ id: string; seq: number; session_id: number }>(
+    'SELECT id, seq, session_id FROM events WHERE id = ANY($1::uuid[])',
+    [ids],
+  );
   return new Map(found.map((f) => [f.id, { seq: f.seq, session: f.session_id }]));
 }
 
@@ -79,21 +116,40 @@ export async function insertEvents(events: AnyEvent[]): Promise<void> {
     `INSERT INTO events (session_id, seq, id, at, by, v, kind, payload)
      SELECT * FROM unnest($1::int[], $2::int[], $3::uuid[], $4::timestamptz[], $5::text[], $6::int[], $7::text[], $8::jsonb[])`,
     [
-      events.map((e) => e.session), events.map((e) => e.seq), events.map((e) => e.id), events.map((e) => new Date(e.at).toISOString()),
-      events.map((e) => e.by), events.map((e) => e.v), events.map((e) => e.kind), events.map((e) => JSON.stringify(e.payload)),
+      events.map((e) => e.session),
+      events.map((e) => e.seq),
+      events.map((e) => e.id),
+      events.map((e) => new Date(e.at).toISOString()),
+      events.map((e) => e.by),
+      events.map((e) => e.v),
+      events.map((e) => e.kind),
+      events.map((e) => JSON.stringify(e.payload)),
     ],
   );
 }
 
 /** Keeps what cannot be understood yet, so that nothing a bench recorded is lost. */
 export const holdEvent = (session: number, id: string, raw: unknown, why: string): Promise<void> =>
-  run('INSERT INTO held_events (id, session_id, raw, why) VALUES ($1, $2, $3::jsonb, $4) ON CONFLICT (id) DO NOTHING', [id, session, JSON.stringify(raw), why]);
+  run(
+    'INSERT INTO held_events (id, session_id, raw, why) VALUES ($1, $2, $3::jsonb, $4) ON CONFLICT (id) DO NOTHING',
+    [id, session, JSON.stringify(raw), why],
+  );
 
-export const heldEvents = (session: number): Promise<{ id: string; raw: unknown }[]> => rows('SELECT id, raw FROM held_events WHERE session_id = $1 ORDER BY received_at', [session]);
-export const releaseHeld = (id: string): Promise<void> => run('DELETE FROM held_events WHERE id = $1', [id]);
+export const heldEvents = (session: number): Promise<{ id: string; raw: unknown }[]> =>
+  rows('SELECT id, raw FROM held_events WHERE session_id = $1 ORDER BY received_at', [session]);
+export const releaseHeld = (id: string): Promise<void> =>
+  run('DELETE FROM held_events WHERE id = $1', [id]);
 
-export const setHead = (id: number, seq: number, status: string, finishedAt: number | null): Promise<void> =>
-  run('UPDATE sessions SET last_seq = $2, status = $3, finished_at = $4::timestamptz WHERE id = $1', [id, seq, status, finishedAt === null ? null : new Date(finishedAt).toISOString()]);
+export const setHead = (
+  id: number,
+  seq: number,
+  status: string,
+  finishedAt: number | null,
+): Promise<void> =>
+  run(
+    'UPDATE sessions SET last_seq = $2, status = $3, finished_at = $4::timestamptz WHERE id = $1',
+    [id, seq, status, finishedAt === null ? null : new Date(finishedAt).toISOString()],
+  );
 
 export const CHANNEL = 'twin_shot';
 /** Tells every app process that a session has moved on; delivered when the transaction commits. */
@@ -101,4 +157,7 @@ export const notify = (session: number, seq: number): Promise<void> =>
   run('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ session, seq })]);
 
 /** Every session, in the order they were finished; those still open last. */
-export const allSessionIds = async (): Promise<number[]> => (await rows<{ id: number }>('SELECT id FROM sessions ORDER BY finished_at NULLS LAST, id')).map((r) => r.id);
+export const allSessionIds = async (): Promise<number[]> =>
+  (await rows<{ id: number }>('SELECT id FROM sessions ORDER BY finished_at NULLS LAST, id')).map(
+    (r) => r.id,
+  );

@@ -3,25 +3,41 @@ import { MIGRATIONS } from './migrations/index.ts';
 import { inTransaction, rows, run, script, takeTime, waitTurn } from './query.ts';
 
 /** How a database stands to this program: as it wants it, still to be brought up to date, or made by a later one. */
-export async function schemaStands(): Promise<{ state: 'same' | 'behind' | 'ahead'; unknown: string[] }> {
-  const done = new Set((await rows<{ name: string }>('SELECT name FROM migrations')).map((m) => m.name));
+export async function schemaStands(): Promise<{
+  state: 'same' | 'behind' | 'ahead';
+  unknown: string[];
+}> {
+  const done = new Set(
+    (await rows<{ name: string }>('SELECT name FROM migrations')).map((m) => m.name),
+  );
   const own = MIGRATIONS.map((m) => m.name);
   const unknown = [...done].filter((name) => !own.includes(name));
-  return { state: unknown.length > 0 ? 'ahead' : own.every((name) => done.has(name)) ? 'same' : 'behind', unknown };
+  return {
+    state: unknown.length > 0 ? 'ahead' : own.every((name) => done.has(name)) ? 'same' : 'behind',
+    unknown,
+  };
 }
 
 /** Brings the database up to date. Each migration is one transaction; two processes starting together take turns. @param to the last one done; all, where none is said */
 export async function migrate(to?: string): Promise<string[]> {
-  await run('CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())').catch(async () => {
+  await run(
+    'CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())',
+  ).catch(async () => {
     // Two processes creating it in the same instant: one is told it is there already.
     await rows('SELECT 1 FROM migrations LIMIT 1');
   });
   const { unknown } = await schemaStands();
-  if (unknown.length > 0) throw new Error(`This shop was last opened by a later Twin Shot (it has ${unknown.join(', ')}). Nothing was changed: start that version, or restore a backup made before it.`);
+  if (unknown.length > 0)
+    throw new Error(
+      `This shop was last opened by a later Twin Shot (it has ${unknown.join(', ')}). Nothing was changed: start that version, or restore a backup made before it.`,
+    );
   const umzug = new Umzug({
     logger: undefined,
     storage: {
-      executed: async () => (await rows<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map((m) => m.name),
+      executed: async () =>
+        (await rows<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map(
+          (m) => m.name,
+        ),
       logMigration: async () => {},
       unlogMigration: async () => {},
     },

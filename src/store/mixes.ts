@@ -16,10 +16,19 @@ const MOST = 200;
 
 /** A mix as it was, the newest version first. */
 export const versionsOf = async (mix: number): Promise<MixVersion[]> =>
-  (await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>('SELECT n, at, spec, session_id, cup, event_id FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2', [mix, MOST])).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
+  (
+    await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>(
+      'SELECT n, at, spec, session_id, cup, event_id FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2',
+      [mix, MOST],
+    )
+  ).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
 
 /** Keeps a mix as its next version, when it differs from the last; gives the number it has now. */
-export async function keepVersion(mix: number, spec: Mix, from: { session: number; event: string; cup: string } | null = null): Promise<number> {
+export async function keepVersion(
+  mix: number,
+  spec: Mix,
+  from: { session: number; event: string; cup: string } | null = null,
+): Promise<number> {
   // Whoever saves the same mix at once waits here: numbers follow one another.
   await row('SELECT id FROM mixes WHERE id = $1 FOR UPDATE', [mix]);
   const kept = await row<{ n: number }>(
@@ -29,14 +38,18 @@ export async function keepVersion(mix: number, spec: Mix, from: { session: numbe
      RETURNING n`,
     [mix, JSON.stringify(spec), from?.session ?? null, from?.event ?? null, from?.cup ?? null],
   );
-  return kept?.n ?? (await row<{ n: number }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1', [mix]))!.n;
+  return (
+    kept?.n ??
+    (await row<{ n: number }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1', [mix]))!.n
+  );
 }
 
 /** A name no mix has yet: the one asked for, or it with a number. */
 async function freeName(name: string): Promise<string> {
   for (let n = 1; ; n++) {
     const tried = n === 1 ? name : `${name} ${n}`;
-    if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried]))) return tried;
+    if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried])))
+      return tried;
   }
 }
 
@@ -47,19 +60,31 @@ async function freeName(name: string): Promise<string> {
 export async function keepFromBench(e: BenchEvent<'mixKept'>): Promise<void> {
   if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [e.id])) return;
   const mix = Number(e.payload.cup);
-  const cup = await row<{ letter: string }>('SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2', [e.session, mix]);
+  const cup = await row<{ letter: string }>(
+    'SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2',
+    [e.session, mix],
+  );
   const from = { session: e.session, event: e.id, cup: cup?.letter ?? e.payload.cup };
-  const parent = await row<{ n: number }>('SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1), (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE', [mix, e.session]);
+  const parent = await row<{ n: number }>(
+    'SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1), (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE',
+    [mix, e.session],
+  );
   if (e.payload.as === 'version' && parent) {
     const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix]))!;
     const spec = { ...e.payload.mix, name: held.name };
     await keepVersion(mix, spec, from);
-    await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [mix, JSON.stringify(spec)]);
+    await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [
+      mix,
+      JSON.stringify(spec),
+    ]);
     return;
   }
   const name = await freeName(e.payload.name);
   const spec = { ...e.payload.mix, name };
-  const made = (await row<{ id: number }>('INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id', [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null]))!;
+  const made = (await row<{ id: number }>(
+    'INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id',
+    [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null],
+  ))!;
   await keepVersion(made.id, spec, from);
 }
 
@@ -67,14 +92,23 @@ export async function keepFromBench(e: BenchEvent<'mixKept'>): Promise<void> {
 export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Map<number, number>> {
   const out = new Map<number, number>();
   for (const m of mixes) {
-    const found = await row<{ n: number | null }>('SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1 AND spec = $2::jsonb', [m.id, JSON.stringify(m.spec)]);
+    const found = await row<{ n: number | null }>(
+      'SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1 AND spec = $2::jsonb',
+      [m.id, JSON.stringify(m.spec)],
+    );
     if (found?.n) out.set(m.id, found.n);
   }
   return out;
 }
 /** Notes which mixes stand in a session's cups, and from which version. */
-export const putCups = (session: number, cups: { mix: number; letter: string; version: number | null }[]): Promise<void> =>
-  run('INSERT INTO session_cups (session_id, mix_id, letter, version) SELECT $1, * FROM unnest($2::int[], $3::text[], $4::int[]) ON CONFLICT DO NOTHING', [session, cups.map((c) => c.mix), cups.map((c) => c.letter), cups.map((c) => c.version)]);
+export const putCups = (
+  session: number,
+  cups: { mix: number; letter: string; version: number | null }[],
+): Promise<void> =>
+  run(
+    'INSERT INTO session_cups (session_id, mix_id, letter, version) SELECT $1, * FROM unnest($2::int[], $3::text[], $4::int[]) ON CONFLICT DO NOTHING',
+    [session, cups.map((c) => c.mix), cups.map((c) => c.letter), cups.map((c) => c.version)],
+  );
 
 export interface MixUse {
   session: number;
@@ -112,11 +146,39 @@ export interface PictureNote {
   kind: string;
   what: string;
 }
-export const picturesOf = (mix: number): Promise<PictureNote[]> => rows('SELECT id, n, at, kind, what FROM mix_pictures WHERE mix_id = $1 ORDER BY n DESC, id DESC LIMIT 60', [mix]);
-export const putPicture = async (mix: number, n: number, kind: string, what: string, picture: Buffer): Promise<number | null> =>
-  (await row<{ id: number }>('INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5 FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id', [mix, n, kind, what, picture]))?.id ?? null;
-export const pictureBytes = (id: number): Promise<{ kind: string; picture: Buffer } | null> => row('SELECT kind, picture FROM mix_pictures WHERE id = $1', [id]);
+export const picturesOf = (mix: number): Promise<PictureNote[]> =>
+  rows(
+    'SELECT id, n, at, kind, what FROM mix_pictures WHERE mix_id = $1 ORDER BY n DESC, id DESC LIMIT 60',
+    [mix],
+  );
+export const putPicture = async (
+  mix: number,
+  n: number,
+  kind: string,
+  what: string,
+  picture: Buffer,
+): Promise<number | null> =>
+  (
+    await row<{ id: number }>(
+      'INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5 FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id',
+      [mix, n, kind, what, picture],
+    )
+  )?.id ?? null;
+export const pictureBytes = (id: number): Promise<{ kind: string; picture: Buffer } | null> =>
+  row('SELECT kind, picture FROM mix_pictures WHERE id = $1', [id]);
 
 /** The bait a colourway was shot as most, else the one it was last ordered on. */
 export const usualBait = async (colourway: number): Promise<number | null> =>
-  (await row<{ bait: number }>('SELECT bait_id AS bait FROM shots WHERE colourway_id = $1 GROUP BY bait_id ORDER BY count(*) DESC LIMIT 1', [colourway]))?.bait ?? (await row<{ bait: number }>('SELECT bait_id AS bait FROM line_parts WHERE colourway_id = $1 ORDER BY id DESC LIMIT 1', [colourway]))?.bait ?? null;
+  (
+    await row<{ bait: number }>(
+      'SELECT bait_id AS bait FROM shots WHERE colourway_id = $1 GROUP BY bait_id ORDER BY count(*) DESC LIMIT 1',
+      [colourway],
+    )
+  )?.bait ??
+  (
+    await row<{ bait: number }>(
+      'SELECT bait_id AS bait FROM line_parts WHERE colourway_id = $1 ORDER BY id DESC LIMIT 1',
+      [colourway],
+    )
+  )?.bait ??
+  null;

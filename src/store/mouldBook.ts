@@ -5,20 +5,58 @@ const when = (ms: number): string => new Date(ms).toISOString();
 
 /** What was noted of a mould at the bench. */
 export const putNote = (e: BenchEvent<'noted'>): Promise<void> =>
-  run('INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), e.payload.text]);
+  run(
+    'INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (event_id) DO NOTHING',
+    [e.session, e.id, when(e.at), Number(e.payload.mould), e.payload.text],
+  );
 /** A mould's trial card. */
 export const putTrial = (e: BenchEvent<'trialled'>): Promise<void> =>
-  run('INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING', [e.session, e.id, when(e.at), Number(e.payload.mould), JSON.stringify(e.payload)]);
-export const dropNote = (event: string): Promise<void> => run('DELETE FROM mould_notes WHERE event_id = $1', [event]);
-export const dropTrial = (event: string): Promise<void> => run('DELETE FROM mould_trials WHERE event_id = $1', [event]);
+  run(
+    'INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING',
+    [e.session, e.id, when(e.at), Number(e.payload.mould), JSON.stringify(e.payload)],
+  );
+export const dropNote = (event: string): Promise<void> =>
+  run('DELETE FROM mould_notes WHERE event_id = $1', [event]);
+export const dropTrial = (event: string): Promise<void> =>
+  run('DELETE FROM mould_trials WHERE event_id = $1', [event]);
 
 /** The newest notes of every mould, newest first, a few each. */
-export const newestNotes = (each = 3): Promise<{ mould_id: number; at: Date; text: string; session_id: number }[]> =>
-  rows('SELECT mould_id, at, text, session_id FROM (SELECT *, row_number() OVER (PARTITION BY mould_id ORDER BY at DESC) AS n FROM mould_notes) x WHERE n <= $1 ORDER BY mould_id, at DESC LIMIT 2000', [each]);
-export const notesOf = (mould: number, limit = 30): Promise<{ at: Date; text: string; session_id: number }[]> => rows('SELECT at, text, session_id FROM mould_notes WHERE mould_id = $1 ORDER BY at DESC LIMIT $2', [mould, limit]);
-export const trialsOf = (mould: number, limit = 10): Promise<{ at: Date; session_id: number; card: BenchEvent<'trialled'>['payload'] }[]> => rows('SELECT at, session_id, card FROM mould_trials WHERE mould_id = $1 ORDER BY at DESC LIMIT $2', [mould, limit]);
+export const newestNotes = (
+  each = 3,
+): Promise<{ mould_id: number; at: Date; text: string; session_id: number }[]> =>
+  rows(
+    'SELECT mould_id, at, text, session_id FROM (SELECT *, row_number() OVER (PARTITION BY mould_id ORDER BY at DESC) AS n FROM mould_notes) x WHERE n <= $1 ORDER BY mould_id, at DESC LIMIT 2000',
+    [each],
+  );
+export const notesOf = (
+  mould: number,
+  limit = 30,
+): Promise<{ at: Date; text: string; session_id: number }[]> =>
+  rows(
+    'SELECT at, text, session_id FROM mould_notes WHERE mould_id = $1 ORDER BY at DESC LIMIT $2',
+    [mould, limit],
+  );
+export const trialsOf = (
+  mould: number,
+  limit = 10,
+): Promise<{ at: Date; session_id: number; card: BenchEvent<'trialled'>['payload'] }[]> =>
+  rows(
+    'SELECT at, session_id, card FROM mould_trials WHERE mould_id = $1 ORDER BY at DESC LIMIT $2',
+    [mould, limit],
+  );
 /** Shots moulds have given, for those whose life is counted. */
 export const shotsGivenBy = async (moulds: number[]): Promise<Map<number, number>> =>
-  moulds.length === 0 ? new Map() : new Map((await rows<{ mould_id: number; n: number }>('SELECT mould_id, count(*)::int AS n FROM shots WHERE mould_id = ANY($1::int[]) GROUP BY mould_id', [moulds])).map((r) => [r.mould_id, r.n]));
+  moulds.length === 0
+    ? new Map()
+    : new Map(
+        (
+          await rows<{ mould_id: number; n: number }>(
+            'SELECT mould_id, count(*)::int AS n FROM shots WHERE mould_id = ANY($1::int[]) GROUP BY mould_id',
+            [moulds],
+          )
+        ).map((r) => [r.mould_id, r.n]),
+      );
 /** Shots a mould has given, for its life. */
-export const shotsGiven = async (mould: number): Promise<number> => (await row<{ n: number }>('SELECT count(*)::int AS n FROM shots WHERE mould_id = $1', [mould]))!.n;
+export const shotsGiven = async (mould: number): Promise<number> =>
+  (await row<{ n: number }>('SELECT count(*)::int AS n FROM shots WHERE mould_id = $1', [mould]))!
+    .n;

@@ -26,10 +26,13 @@ function within<T>(work: (transaction?: Transaction) => Promise<T>): Promise<T> 
 
 /** Rows of a query, with bound parameters `$1`…; part of the transaction under way, if there is one. */
 export const rows = <T extends object>(sql: string, bind: Bind = []): Promise<T[]> =>
-  within((transaction) => database().query<T>(sql, { bind, type: QueryTypes.SELECT, transaction, raw: true }));
+  within((transaction) =>
+    database().query<T>(sql, { bind, type: QueryTypes.SELECT, transaction, raw: true }),
+  );
 
 /** The first row, or null. */
-export const row = async <T extends object>(sql: string, bind: Bind = []): Promise<T | null> => (await rows<T>(sql, bind))[0] ?? null;
+export const row = async <T extends object>(sql: string, bind: Bind = []): Promise<T | null> =>
+  (await rows<T>(sql, bind))[0] ?? null;
 
 /** A statement whose rows are not wanted. */
 export const run = async (sql: string, bind: Bind = []): Promise<void> => {
@@ -43,7 +46,11 @@ export const script = async (sql: string): Promise<void> => {
 
 /** Does all of it or none: one connection for everything inside, and what is inside such a piece of work already joins it. */
 export const inTransaction = <T>(work: () => Promise<T>): Promise<T> =>
-  running.getStore() ? work() : database().transaction((transaction) => running.run({ transaction, last: Promise.resolve(), memory: new Map() }, work));
+  running.getStore()
+    ? work()
+    : database().transaction((transaction) =>
+        running.run({ transaction, last: Promise.resolve(), memory: new Map() }, work),
+      );
 
 /** Waits, up to minutes, until it is this transaction's turn at a piece of work only one process does at a time. */
 export async function waitTurn(at: number): Promise<void> {
@@ -52,7 +59,8 @@ export async function waitTurn(at: number): Promise<void> {
 }
 
 /** This transaction may take as long as it likes, in a statement and between two: it moves much, or reckons much. */
-export const takeTime = (): Promise<void> => script('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0');
+export const takeTime = (): Promise<void> =>
+  script('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0');
 
 /** What the transaction under way remembers by itself; null where none is. */
 export const ownMemory = (): Map<string, unknown> | null => running.getStore()?.memory ?? null;

@@ -1,7 +1,8 @@
 import type { BenchEvent, ShotRow } from '@/core/session/index.ts';
 import { afterCommit, rows, run } from './query.ts';
 
-const when = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
+const when = (ms: number | null): string | null =>
+  ms === null ? null : new Date(ms).toISOString();
 
 /** Writes one shot and its cavities as they now are. */
 export async function putShot(session: number, r: ShotRow): Promise<void> {
@@ -12,19 +13,52 @@ export async function putShot(session: number, r: ShotRow): Promise<void> {
      ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job = excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes = excluded.makes, bait_id = excluded.bait_id,
        colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats, mould_celsius = excluded.mould_celsius, against = excluded.against,
        marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept`,
-    [session, r.shot, r.n, when(r.at), r.job, r.mould, r.trial, r.build, r.bait, r.colourway, r.draw, JSON.stringify(r.heats), r.mouldCelsius, r.against, when(r.markedAt), when(r.curedAt), marked.good, marked.usable, marked.second, r.stage, r.makes, r.asked, r.kept],
+    [
+      session,
+      r.shot,
+      r.n,
+      when(r.at),
+      r.job,
+      r.mould,
+      r.trial,
+      r.build,
+      r.bait,
+      r.colourway,
+      r.draw,
+      JSON.stringify(r.heats),
+      r.mouldCelsius,
+      r.against,
+      when(r.markedAt),
+      when(r.curedAt),
+      marked.good,
+      marked.usable,
+      marked.second,
+      r.stage,
+      r.makes,
+      r.asked,
+      r.kept,
+    ],
   );
   await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot]);
   if (r.cavities.length > 0) {
     await run(
       `INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault, insert_from)
        SELECT $1, $2, * FROM unnest($3::smallint[], $4::text[], $5::text[], $6::text[], $7::text[])`,
-      [session, r.shot, r.cavities.map((c) => c.cavity), r.cavities.map((c) => c.draw), r.cavities.map((c) => c.grade), r.cavities.map((c) => c.fault), r.cavities.map((c) => c.insert)],
+      [
+        session,
+        r.shot,
+        r.cavities.map((c) => c.cavity),
+        r.cavities.map((c) => c.draw),
+        r.cavities.map((c) => c.grade),
+        r.cavities.map((c) => c.fault),
+        r.cavities.map((c) => c.insert),
+      ],
     );
   }
 }
 
-export const dropShot = (session: number, shot: string): Promise<void> => run('DELETE FROM shots WHERE session_id = $1 AND shot = $2', [session, shot]);
+export const dropShot = (session: number, shot: string): Promise<void> =>
+  run('DELETE FROM shots WHERE session_id = $1 AND shot = $2', [session, shot]);
 
 const months = new Set<string>();
 
@@ -38,7 +72,16 @@ export async function putReading(e: BenchEvent<'reading'>): Promise<void> {
   }
   await run(
     'INSERT INTO cup_readings (session_id, event_id, at, target_kind, target, celsius, stage, source) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)',
-    [e.session, e.id, at, e.payload.target.kind, e.payload.target.key, e.payload.celsius, e.payload.stage, e.payload.from],
+    [
+      e.session,
+      e.id,
+      at,
+      e.payload.target.kind,
+      e.payload.target.key,
+      e.payload.celsius,
+      e.payload.stage,
+      e.payload.from,
+    ],
   );
 }
 
@@ -47,11 +90,22 @@ export const dropReading = (e: BenchEvent<'reading'>): Promise<void> =>
 
 /** Empties a session's read tables before they are made again. */
 export async function clearReadTables(session: number): Promise<void> {
-  for (const table of ['shots', 'cup_readings', 'allocations', 'stock_moves', 'mould_notes', 'mould_trials']) await run(`DELETE FROM ${table} WHERE session_id = $1`, [session]);
+  for (const table of [
+    'shots',
+    'cup_readings',
+    'allocations',
+    'stock_moves',
+    'mould_notes',
+    'mould_trials',
+  ])
+    await run(`DELETE FROM ${table} WHERE session_id = $1`, [session]);
 }
 
 /** How each cavity of a mould has done over its newest shots. */
-export const cavityShares = (mould: number, newest = 300): Promise<{ cavity: number; good: number; shot: number; faults: string[] }[]> =>
+export const cavityShares = (
+  mould: number,
+  newest = 300,
+): Promise<{ cavity: number; good: number; shot: number; faults: string[] }[]> =>
   rows(
     `SELECT c.cavity, count(*) FILTER (WHERE c.grade = 'good')::int AS good, count(*)::int AS shot,
             coalesce(array_agg(DISTINCT c.fault) FILTER (WHERE c.fault IS NOT NULL), '{}') AS faults
@@ -82,10 +136,15 @@ export const onRack = (since: Date): Promise<RackRow[]> =>
 
 /** Good baits so far of one session that are what its lines asked for, by job. */
 export const goodByJob = (session: number): Promise<{ job: string; good: number }[]> =>
-  rows(`SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`, [session]);
+  rows(
+    `SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`,
+    [session],
+  );
 
 /** What came good of what was shot, by mould, build, stage and session: trials apart, of the newest 200 sessions. */
-export const goodRecord = (newest = 400): Promise<{ mould: number; build: string; stage: string; good: number; shot: number }[]> =>
+export const goodRecord = (
+  newest = 400,
+): Promise<{ mould: number; build: string; stage: string; good: number; shot: number }[]> =>
   rows(
     `SELECT mould_id AS mould, build, stage, sum(good)::int AS good, sum(good + usable + second)::int AS shot
        FROM shots WHERE NOT trial AND marked_at IS NOT NULL AND session_id > (SELECT coalesce(max(id), 0) - 200 FROM sessions) GROUP BY session_id, mould_id, build, stage ORDER BY session_id DESC LIMIT $1`,

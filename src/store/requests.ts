@@ -22,18 +22,34 @@ class Refused extends Error {
  * @param what the request the key stands for
  * @returns the answer, now or then; null where the key stood for another request
  */
-export async function once(key: string, what: string, work: () => Promise<Answered>): Promise<Answered | null> {
+export async function once(
+  key: string,
+  what: string,
+  work: () => Promise<Answered>,
+): Promise<Answered | null> {
   try {
     return await inTransaction(async () => {
-      const first = await row('INSERT INTO requests (key, what) VALUES ($1, $2) ON CONFLICT (key) DO NOTHING RETURNING key', [key, what]);
+      const first = await row(
+        'INSERT INTO requests (key, what) VALUES ($1, $2) ON CONFLICT (key) DO NOTHING RETURNING key',
+        [key, what],
+      );
       if (!first) {
-        const before = (await row<Answered & { what: string }>('SELECT what, status, body FROM requests WHERE key = $1', [key]))!;
+        const before = (await row<Answered & { what: string }>(
+          'SELECT what, status, body FROM requests WHERE key = $1',
+          [key],
+        ))!;
         return before.what === what ? { status: before.status, body: before.body } : null;
       }
       const answered = await work();
       if (answered.status >= 400) throw new Refused(answered);
-      await run('UPDATE requests SET status = $2, body = $3 WHERE key = $1', [key, answered.status, answered.body]);
-      await run(`DELETE FROM requests WHERE key IN (SELECT key FROM requests WHERE at < now() - interval '${REMEMBERED}' LIMIT 20)`);
+      await run('UPDATE requests SET status = $2, body = $3 WHERE key = $1', [
+        key,
+        answered.status,
+        answered.body,
+      ]);
+      await run(
+        `DELETE FROM requests WHERE key IN (SELECT key FROM requests WHERE at < now() - interval '${REMEMBERED}' LIMIT 20)`,
+      );
       return answered;
     });
   } catch (error) {

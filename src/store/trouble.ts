@@ -28,5 +28,10 @@ export function ofItsOwn(error: unknown): boolean {
 export function awayNow(error: unknown): boolean {
   const code = codeOf(error);
   if (code !== undefined && (PASSES.test(code) || NETWORK.test(code))) return true;
-  return error instanceof Error && /^Sequelize(Connection|HostNot|AccessDenied|InvalidConnection|DatabaseError.*terminat)|Connection terminated|terminating connection|ECONNREFUSED|timeout exceeded when trying to connect/i.test(`${error.name} ${error.message}`);
+  return (
+    error instanceof Error &&
+    /^Sequelize(Connection|HostNot|AccessDenied|InvalidConnection|DatabaseError.*terminat)|Connection terminated|terminating connection|ECONNREFUSED|timeout exceeded when trying to connect/i.test(
+      `${error.name} ${error.message}`,
+    )
+  );
 }

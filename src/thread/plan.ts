@@ -9,4 +9,6 @@ export interface PlanAsked {
   input: PlanInput;
   units: ShopUnits;
 }
-parentPort!.on('message', ({ input, units }: PlanAsked) => parentPort!.postMessage(planSession(input, units)));
+parentPort!.on('message', ({ input, units }: PlanAsked) =>
+  parentPort!.postMessage(planSession(input, units)),
+);

@@ -4,7 +4,15 @@ import { bandPath, shapeFor, stationsOf, wholePath } from './baitPath.ts';
 import type { Drawn } from './dress.ts';
 
 /** The layers of a bait lying nose to the left from x = 0, without its outline. A core is seen through its shell. */
-export function Layers({ stations, layers, length }: { stations: Stations; layers: readonly Drawn[]; length: number }) {
+export function Layers({
+  stations,
+  layers,
+  length,
+}: {
+  stations: Stations;
+  layers: readonly Drawn[];
+  length: number;
+}) {
   return (
     <>
       {layers.map((l, i) => {
@@ -12,7 +20,19 @@ export function Layers({ stations, layers, length }: { stations: Stations; layer
         return at.bands.map((b, k) => {
           const d = bandPath(stations, b, length);
           const seen = at.inside && b.edges((b.from + b.to) / 2)[0] < 1;
-          return l.colour ? <path key={`${i}.${k}`} d={d} fill={l.colour} fillOpacity={seen ? 0.78 : 1} stroke={seen ? 'var(--ink)' : undefined} strokeWidth={seen ? 0.6 : undefined} strokeDasharray={seen ? '2 2' : undefined} /> : <path key={`${i}.${k}`} d={d} className="line-art" strokeDasharray="4 3" />;
+          return l.colour ? (
+            <path
+              key={`${i}.${k}`}
+              d={d}
+              fill={l.colour}
+              fillOpacity={seen ? 0.78 : 1}
+              stroke={seen ? 'var(--ink)' : undefined}
+              strokeWidth={seen ? 0.6 : undefined}
+              strokeDasharray={seen ? '2 2' : undefined}
+            />
+          ) : (
+            <path key={`${i}.${k}`} d={d} className="line-art" strokeDasharray="4 3" />
+          );
         });
       })}
     </>
@@ -20,14 +40,38 @@ export function Layers({ stations, layers, length }: { stations: Stations; layer
 }
 
 /** A bait from the side, in its own colours. */
-export function Bait({ outline, profile, layers, width = 52, label }: { outline: string; profile?: Stations | null; layers: readonly Drawn[]; width?: number; label?: string }) {
+export function Bait({
+  outline,
+  profile,
+  layers,
+  width = 52,
+  label,
+}: {
+  outline: string;
+  profile?: Stations | null;
+  layers: readonly Drawn[];
+  width?: number;
+  label?: string;
+}) {
   const stations = stationsOf(outline, profile);
   const { most } = shapeFor(stations);
   const height = (most.up + most.down) * 100 + 4;
   return (
-    <svg viewBox={`-2 ${-most.up * 100 - 2} 104 ${height}`} width={width} height={(width * height) / 104} role={label ? 'img' : undefined} aria-label={label} aria-hidden={label ? undefined : true} className="h-auto max-w-full shrink-0">
+    <svg
+      viewBox={`-2 ${-most.up * 100 - 2} 104 ${height}`}
+      width={width}
+      height={(width * height) / 104}
+      role={label ? 'img' : undefined}
+      aria-label={label}
+      aria-hidden={label ? undefined : true}
+      className="h-auto max-w-full shrink-0"
+    >
       <Layers stations={stations} layers={layers.filter((l) => l.colour)} length={100} />
-      <path d={wholePath(stations, 100)} className="line-art" strokeDasharray={layers.some((l) => !l.colour) ? '4 3' : undefined} />
+      <path
+        d={wholePath(stations, 100)}
+        className="line-art"
+        strokeDasharray={layers.some((l) => !l.colour) ? '4 3' : undefined}
+      />
     </svg>
   );
 }

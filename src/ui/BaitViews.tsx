@@ -7,10 +7,18 @@ import type { Drawn } from './dress.ts';
 const fill = (l: Drawn): string => l.colour ?? 'var(--raised)';
 
 /** One band of a section: the slice of an ellipse between its edges, or a core in its middle. */
-function slice(band: Band, s: number, up: number, down: number, wide: number, inside: boolean): string | null {
+function slice(
+  band: Band,
+  s: number,
+  up: number,
+  down: number,
+  wide: number,
+  inside: boolean,
+): string | null {
   if (s < band.from || s > band.to) return null;
   const [u, l] = band.edges(s);
-  if (inside && u < 1) return `M${-wide * u} 0A${wide * u} ${up * u} 0 0 1 ${wide * u} 0A${wide * u} ${down * u} 0 0 1 ${-wide * u} 0Z`;
+  if (inside && u < 1)
+    return `M${-wide * u} 0A${wide * u} ${up * u} 0 0 1 ${wide * u} 0A${wide * u} ${down * u} 0 0 1 ${-wide * u} 0Z`;
   const half = (y: number) => wide * Math.sqrt(Math.max(0, 1 - y * y));
   const at = (y: number) => -(y >= 0 ? y * up : y * down);
   const ys = Array.from({ length: 25 }, (_, i) => l + ((u - l) * i) / 24);
@@ -18,19 +26,59 @@ function slice(band: Band, s: number, up: number, down: number, wide: number, in
 }
 
 /** The bait in section, as if cut at a share of its length; TOP uppermost. */
-export function Section({ outline, layers, at, size = 120, label }: { outline: string; layers: readonly Drawn[]; at: number; size?: number; label: string }) {
+export function Section({
+  outline,
+  layers,
+  at,
+  size = 120,
+  label,
+}: {
+  outline: string;
+  layers: readonly Drawn[];
+  at: number;
+  size?: number;
+  label: string;
+}) {
   const shape = shapeFor(stationsOf(outline));
-  const k = 84 / Math.max(shape.most.up + shape.most.down, (shape.most.up + shape.most.down) * roundOf(outline));
+  const k =
+    84 /
+    Math.max(shape.most.up + shape.most.down, (shape.most.up + shape.most.down) * roundOf(outline));
   const [up, down] = [shape.up(at) * k, shape.down(at) * k];
   const wide = ((up + down) / 2) * roundOf(outline);
   return (
-    <svg viewBox="-50 -50 100 100" width={size} height={size} role="img" aria-label={label} className="shrink-0">
-      {layers.flatMap((l, i) => place(l.place).bands.map((b, n) => {
-        const d = slice(b, at, up, down, wide, place(l.place).inside === true);
-        return d ? <path key={`${i}.${n}`} d={d} fill={fill(l)} stroke="var(--ink)" strokeWidth="0.6" vectorEffect="non-scaling-stroke" /> : null;
-      }))}
-      <path d={`M${-wide} 0A${wide} ${up} 0 0 1 ${wide} 0A${wide} ${down} 0 0 1 ${-wide} 0Z`} className="line-art" style={{ strokeWidth: 2 }} />
-      <path d={`M${-wide - 8} 0h5M${wide + 3} 0h5`} className="line-art" style={{ stroke: 'var(--soft)' }} />
+    <svg
+      viewBox="-50 -50 100 100"
+      width={size}
+      height={size}
+      role="img"
+      aria-label={label}
+      className="shrink-0"
+    >
+      {layers.flatMap((l, i) =>
+        place(l.place).bands.map((b, n) => {
+          const d = slice(b, at, up, down, wide, place(l.place).inside === true);
+          return d ? (
+            <path
+              key={`${i}.${n}`}
+              d={d}
+              fill={fill(l)}
+              stroke="var(--ink)"
+              strokeWidth="0.6"
+              vectorEffect="non-scaling-stroke"
+            />
+          ) : null;
+        }),
+      )}
+      <path
+        d={`M${-wide} 0A${wide} ${up} 0 0 1 ${wide} 0A${wide} ${down} 0 0 1 ${-wide} 0Z`}
+        className="line-art"
+        style={{ strokeWidth: 2 }}
+      />
+      <path
+        d={`M${-wide - 8} 0h5M${wide + 3} 0h5`}
+        className="line-art"
+        style={{ stroke: 'var(--soft)' }}
+      />
     </svg>
   );
 }
@@ -41,7 +89,9 @@ function Above({ outline, layers, y }: { outline: string; layers: readonly Drawn
   const N = 48;
   const seen = Array.from({ length: N }, (_, i) => {
     const s = (i + 0.5) / N;
-    return layers.findLast((l) => place(l.place).bands.some((b) => s >= b.from && s <= b.to && b.edges(s)[0] > 0.9));
+    return layers.findLast((l) =>
+      place(l.place).bands.some((b) => s >= b.from && s <= b.to && b.edges(s)[0] > 0.9),
+    );
   });
   const runs: { l: Drawn; from: number; to: number }[] = [];
   seen.forEach((l, i) => {
@@ -53,7 +103,13 @@ function Above({ outline, layers, y }: { outline: string; layers: readonly Drawn
   const spot = layers.find((l) => l.place === 'spot');
   return (
     <g transform={`translate(0 ${y})`}>
-      {runs.map((r, i) => <path key={i} d={abovePath(stations, roundOf(outline), 400, r.from, r.to)} fill={fill(r.l)} />)}
+      {runs.map((r, i) => (
+        <path
+          key={i}
+          d={abovePath(stations, roundOf(outline), 400, r.from, r.to)}
+          fill={fill(r.l)}
+        />
+      ))}
       {spot && <ellipse cx={0.14 * 400} cy={0} rx={10} ry={6} fill={fill(spot)} />}
       <path d={abovePath(stations, roundOf(outline), 400)} className="line-art" />
     </g>
@@ -61,20 +117,49 @@ function Above({ outline, layers, y }: { outline: string; layers: readonly Drawn
 }
 
 /** A bait from the side and from above, to one scale, with where it is cut. */
-export function BaitViews({ outline, layers, cut, label }: { outline: string; layers: readonly Drawn[]; cut: number; label: string }) {
+export function BaitViews({
+  outline,
+  layers,
+  cut,
+  label,
+}: {
+  outline: string;
+  layers: readonly Drawn[];
+  cut: number;
+  label: string;
+}) {
   const stations = stationsOf(outline);
   const shape = shapeFor(stations);
   const [up, down] = [shape.most.up * 400, shape.most.down * 400];
   const wide = ((up + down) / 2) * roundOf(outline);
   const second = down + 40 + wide;
   return (
-    <svg viewBox={`-24 ${-up - 30} 448 ${up + second + wide + 64}`} className="block max-h-[420px] w-full" role="img" aria-label={label}>
+    <svg
+      viewBox={`-24 ${-up - 30} 448 ${up + second + wide + 64}`}
+      className="block max-h-[420px] w-full"
+      role="img"
+      aria-label={label}
+    >
       <Layers stations={stations} layers={layers} length={400} />
       <path d={wholePath(stations, 400)} className="line-art" style={{ strokeWidth: 2 }} />
-      <path d={`M${cut * 400} ${-shape.up(cut) * 400 - 16}V${-shape.up(cut) * 400 - 4}M${cut * 400} ${shape.down(cut) * 400 + 4}v12`} className="line-art" style={{ strokeWidth: 2 }} />
-      <text x={cut * 400} y={-shape.up(cut) * 400 - 20} textAnchor="middle" fontSize="13" fill="var(--soft)">cut</text>
+      <path
+        d={`M${cut * 400} ${-shape.up(cut) * 400 - 16}V${-shape.up(cut) * 400 - 4}M${cut * 400} ${shape.down(cut) * 400 + 4}v12`}
+        className="line-art"
+        style={{ strokeWidth: 2 }}
+      />
+      <text
+        x={cut * 400}
+        y={-shape.up(cut) * 400 - 20}
+        textAnchor="middle"
+        fontSize="13"
+        fill="var(--soft)"
+      >
+        cut
+      </text>
       <Above outline={outline} layers={layers} y={second} />
-      <text x="0" y={second + wide + 22} fontSize="13" fill="var(--soft)">from above</text>
+      <text x="0" y={second + wide + 22} fontSize="13" fill="var(--soft)">
+        from above
+      </text>
     </svg>
   );
 }

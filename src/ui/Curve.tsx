@@ -24,7 +24,15 @@ interface Props {
 const INKS = ['--ink', '--soft', '--rule'] as const;
 /** The ground's inks, read again when the ground is turned. */
 function useInks(): Record<(typeof INKS)[number], string> {
-  const read = () => Object.fromEntries(INKS.map((k) => [k, typeof document === 'undefined' ? '#888' : getComputedStyle(document.documentElement).getPropertyValue(k).trim()])) as Record<(typeof INKS)[number], string>;
+  const read = () =>
+    Object.fromEntries(
+      INKS.map((k) => [
+        k,
+        typeof document === 'undefined'
+          ? '#888'
+          : getComputedStyle(document.documentElement).getPropertyValue(k).trim(),
+      ]),
+    ) as Record<(typeof INKS)[number], string>;
   const [inks, setInks] = useState(read);
   useEffect(() => {
     const again = new MutationObserver(() => setInks(read()));
@@ -39,21 +47,70 @@ export function Curve({ points, x, y, levels = [], at, label }: Props) {
   const inks = useInks();
   const [ink, soft, rule] = [inks['--ink'], inks['--soft'], inks['--rule']];
   const [from, to] = [points[0]?.x ?? 0, points.at(-1)?.x ?? 1];
-  const line = (data: { x: number; y: number }[], extra: object) => ({ data, borderColor: ink, borderWidth: 0, pointRadius: 0, tension: 0, ...extra });
+  const line = (data: { x: number; y: number }[], extra: object) => ({
+    data,
+    borderColor: ink,
+    borderWidth: 0,
+    pointRadius: 0,
+    tension: 0,
+    ...extra,
+  });
   const font = { family: getComputedStyle(document.body).fontFamily, size: 13 };
-  const axis = (text: string) => ({ type: 'linear' as const, title: { display: true, text, color: soft, font }, ticks: { color: soft, includeBounds: false, maxTicksLimit: 8, font }, grid: { color: rule, lineWidth: 0.5 }, border: { color: ink } });
+  const axis = (text: string) => ({
+    type: 'linear' as const,
+    title: { display: true, text, color: soft, font },
+    ticks: { color: soft, includeBounds: false, maxTicksLimit: 8, font },
+    grid: { color: rule, lineWidth: 0.5 },
+    border: { color: ink },
+  });
   return (
     <div style={{ height: 230 }}>
       <Line
         aria-label={label}
-        data={{ datasets: [
-          line(points.map((p) => ({ x: p.x, y: p.high })), { fill: '+1', backgroundColor: `color-mix(in srgb, ${soft} 22%, transparent)` }),
-          line(points.map((p) => ({ x: p.x, y: p.low })), {}),
-          line(points.map((p) => ({ x: p.x, y: p.y })), { borderWidth: 2.5 }),
-          ...levels.map((l) => line([{ x: from, y: l.at }, { x: to, y: l.at }], { borderWidth: 1.25, borderDash: [5, 4], borderColor: soft })),
-          ...(at === undefined ? [] : [line(points.filter((p) => p.x <= at).slice(-1).map((p) => ({ x: p.x, y: p.y })), { pointRadius: 5, pointBackgroundColor: ink })]),
-        ] }}
-        options={{ animation: false, responsive: true, maintainAspectRatio: false, events: [], plugins: { legend: { display: false }, tooltip: { enabled: false } }, scales: { x: { ...axis(x), min: from, max: to }, y: axis(y) } }}
+        data={{
+          datasets: [
+            line(
+              points.map((p) => ({ x: p.x, y: p.high })),
+              { fill: '+1', backgroundColor: `color-mix(in srgb, ${soft} 22%, transparent)` },
+            ),
+            line(
+              points.map((p) => ({ x: p.x, y: p.low })),
+              {},
+            ),
+            line(
+              points.map((p) => ({ x: p.x, y: p.y })),
+              { borderWidth: 2.5 },
+            ),
+            ...levels.map((l) =>
+              line(
+                [
+                  { x: from, y: l.at },
+                  { x: to, y: l.at },
+                ],
+                { borderWidth: 1.25, borderDash: [5, 4], borderColor: soft },
+              ),
+            ),
+            ...(at === undefined
+              ? []
+              : [
+                  line(
+                    points
+                      .filter((p) => p.x <= at)
+                      .slice(-1)
+                      .map((p) => ({ x: p.x, y: p.y })),
+                    { pointRadius: 5, pointBackgroundColor: ink },
+                  ),
+                ]),
+          ],
+        }}
+        options={{
+          animation: false,
+          responsive: true,
+          maintainAspectRatio: false,
+          events: [],
+          plugins: { legend: { display: false }, tooltip: { enabled: false } },
+          scales: { x: { ...axis(x), min: from, max: to }, y: axis(y) },
+        }}
       />
       {levels.length > 0 && <p className="hint">dashed: {levels.map((l) => l.name).join(', ')}</p>}
     </div>

@@ -10,5 +10,9 @@ export function Ground() {
     document.cookie = `ground=${next}; path=/; max-age=31536000; samesite=lax`;
     setSlate(!slate);
   };
-  return <button type="button" className="act" aria-pressed={slate} onClick={turn}>{slate ? 'Day ground' : 'Night ground'}</button>;
+  return (
+    <button type="button" className="act" aria-pressed={slate} onClick={turn}>
+      {slate ? 'Day ground' : 'Night ground'}
+    </button>
+  );
 }

@@ -15,23 +15,61 @@ export function BarPatterns() {
   return (
     <svg width="0" height="0" className="absolute" aria-hidden="true">
       <defs>
-        <pattern id="bar-hatch" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="skewX(-20)"><path d="M1 0V8" stroke="var(--ink)" strokeWidth="1.5" /></pattern>
-        <pattern id="bar-cross" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 0H8M0 4H8" stroke="var(--ink)" strokeWidth="2" /></pattern>
-        <pattern id="bar-dots" width="6" height="6" patternUnits="userSpaceOnUse"><circle cx="3" cy="3" r="1.2" fill="var(--ink)" /></pattern>
+        <pattern
+          id="bar-hatch"
+          width="8"
+          height="8"
+          patternUnits="userSpaceOnUse"
+          patternTransform="skewX(-20)"
+        >
+          <path d="M1 0V8" stroke="var(--ink)" strokeWidth="1.5" />
+        </pattern>
+        <pattern id="bar-cross" width="8" height="8" patternUnits="userSpaceOnUse">
+          <path d="M0 0H8M0 4H8" stroke="var(--ink)" strokeWidth="2" />
+        </pattern>
+        <pattern id="bar-dots" width="6" height="6" patternUnits="userSpaceOnUse">
+          <circle cx="3" cy="3" r="1.2" fill="var(--ink)" />
+        </pattern>
       </defs>
     </svg>
   );
 }
 
-export const sayProgress = (p: Progress): string => STATES.filter((s) => p[s.key] > 0).map((s) => `${p[s.key]} ${s.name}`).join(', ');
+export const sayProgress = (p: Progress): string =>
+  STATES.filter((s) => p[s.key] > 0)
+    .map((s) => `${p[s.key]} ${s.name}`)
+    .join(', ');
 
 /** A line as a bar of its count. */
 export function LineBar({ progress, height = 22 }: { progress: Progress; height?: number }) {
   const total = STATES.reduce((sum, s) => sum + progress[s.key], 0) || 1;
-  const parts = STATES.map((s, i) => ({ ...s, w: (progress[s.key] / total) * 330, x: STATES.slice(0, i).reduce((sum, t) => sum + (progress[t.key] / total) * 330, 0) })).filter((s) => s.w > 0);
+  const parts = STATES.map((s, i) => ({
+    ...s,
+    w: (progress[s.key] / total) * 330,
+    x: STATES.slice(0, i).reduce((sum, t) => sum + (progress[t.key] / total) * 330, 0),
+  })).filter((s) => s.w > 0);
   return (
-    <svg viewBox={`-1 -1 332 ${height + 2}`} className="block w-full" style={{ height }} preserveAspectRatio="none" role="img" aria-label={sayProgress(progress)}>
-      {parts.map(({ x, w, ...s }) => <rect key={s.key} x={x} y={0} width={w} height={height} fill={s.fill} stroke={s.key === 'toShoot' ? 'var(--rule)' : 'var(--ink)'} strokeWidth="1.25" vectorEffect="non-scaling-stroke" />)}
+    <svg
+      viewBox={`-1 -1 332 ${height + 2}`}
+      className="block w-full"
+      style={{ height }}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={sayProgress(progress)}
+    >
+      {parts.map(({ x, w, ...s }) => (
+        <rect
+          key={s.key}
+          x={x}
+          y={0}
+          width={w}
+          height={height}
+          fill={s.fill}
+          stroke={s.key === 'toShoot' ? 'var(--rule)' : 'var(--ink)'}
+          strokeWidth="1.25"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
     </svg>
   );
 }

@@ -15,11 +15,22 @@ interface Props {
   hideLabel?: boolean;
   error?: string;
   width?: string;
-
 }
 
 /** A field that takes quantities as people say them, and says back what it understood. */
-export function QuantityField({ label, value, dimensions, shop, min, max, whole, onChange, hideLabel, error, width }: Props) {
+export function QuantityField({
+  label,
+  value,
+  dimensions,
+  shop,
+  min,
+  max,
+  whole,
+  onChange,
+  hideLabel,
+  error,
+  width,
+}: Props) {
   const id = useId();
   const first = dimensions[0];
   const [typed, setTyped] = useState(value === null ? '' : edit(value, first, shop));
@@ -37,9 +48,20 @@ export function QuantityField({ label, value, dimensions, shop, min, max, whole,
   const parsed = parseQuantity(typed, options);
   // Emptied, and whoever asked still holds the old figure: it wants one.
   const emptied = !parsed.ok && parsed.code === 'empty' && value !== null;
-  const wrong = error ?? (emptied ? 'It wants a figure.' : parsed.ok || parsed.code === 'empty' || parsed.code === 'ambiguous' ? undefined : parsed.message);
+  const wrong =
+    error ??
+    (emptied
+      ? 'It wants a figure.'
+      : parsed.ok || parsed.code === 'empty' || parsed.code === 'ambiguous'
+        ? undefined
+        : parsed.message);
   const home = parsed.ok ? shopUnit(parsed.quantity.dimension, shop) : null;
-  const echo = parsed.ok && parsed.quantity.unit !== home && unit(parsed.quantity.unit).label !== unit(home as UnitKey).label ? `= ${say(parsed.quantity.value, parsed.quantity.dimension, shop, 1)}` : '';
+  const echo =
+    parsed.ok &&
+    parsed.quantity.unit !== home &&
+    unit(parsed.quantity.unit).label !== unit(home as UnitKey).label
+      ? `= ${say(parsed.quantity.value, parsed.quantity.dimension, shop, 1)}`
+      : '';
   const take = (text: string) => {
     setTyped(text);
     const read = parseQuantity(text, options);
@@ -52,14 +74,33 @@ export function QuantityField({ label, value, dimensions, shop, min, max, whole,
   return (
     <label className="field" htmlFor={id} style={width ? { width } : undefined}>
       <span className={hideLabel ? 'sr-only' : undefined}>{label}</span>
-      <input id={id} className="box num" value={typed} onChange={(e) => take(e.target.value)} aria-invalid={wrong ? true : undefined} data-unread={parsed.ok || (parsed.code === 'empty' && !emptied) ? undefined : label} aria-describedby={`${id}-say`} autoComplete="off" inputMode="text" />
+      <input
+        id={id}
+        className="box num"
+        value={typed}
+        onChange={(e) => take(e.target.value)}
+        aria-invalid={wrong ? true : undefined}
+        data-unread={parsed.ok || (parsed.code === 'empty' && !emptied) ? undefined : label}
+        aria-describedby={`${id}-say`}
+        autoComplete="off"
+        inputMode="text"
+      />
       <span id={`${id}-say`} aria-live="polite" className={wrong ? 'wrong' : 'hint'}>
         {wrong ?? echo}
         {!parsed.ok && parsed.code === 'ambiguous' && (
           <>
             {parsed.message}{' '}
             {parsed.choices!.map((c) => (
-              <button key={c.label} type="button" className="act mr-1 mt-1" onClick={() => take(edit(c.quantity.value, c.quantity.dimension, shop, c.quantity.unit))}>{c.label}</button>
+              <button
+                key={c.label}
+                type="button"
+                className="act mr-1 mt-1"
+                onClick={() =>
+                  take(edit(c.quantity.value, c.quantity.dimension, shop, c.quantity.unit))
+                }
+              >
+                {c.label}
+              </button>
             ))}
           </>
         )}

@@ -3,7 +3,14 @@ import { heardClock } from './shopClock.ts';
 
 export type Reply<T> =
   | { ok: true; value: T }
-  | { ok: false; message: string; field?: string; code: string; status: number; /** what somebody else made of it meanwhile */ now?: { value: unknown; version: string } };
+  | {
+      ok: false;
+      message: string;
+      field?: string;
+      code: string;
+      status: number;
+      /** what somebody else made of it meanwhile */ now?: { value: unknown; version: string };
+    };
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -19,22 +26,53 @@ const unanswered = new Map<string, string>();
  * One call to an endpoint. A problem comes back as a sentence, never as an exception.
  * @param seen the version of what is changed
  */
-export async function call<T>(method: Method, path: string, body?: unknown, seen?: string): Promise<Reply<T>> {
+export async function call<T>(
+  method: Method,
+  path: string,
+  body?: unknown,
+  seen?: string,
+): Promise<Reply<T>> {
   const text = body === undefined ? undefined : JSON.stringify(body);
   const same = `${method} ${path} ${seen ?? ''} ${text ?? ''}`;
   const key = unanswered.get(same) ?? v4();
   if (method !== 'GET') unanswered.set(same, key);
-  const headers: Record<string, string> = { ...(text !== undefined && { 'content-type': 'application/json' }), ...(method !== 'GET' && { 'idempotency-key': key }), ...(seen !== undefined && { 'if-match': `"${seen}"` }) };
+  const headers: Record<string, string> = {
+    ...(text !== undefined && { 'content-type': 'application/json' }),
+    ...(method !== 'GET' && { 'idempotency-key': key }),
+    ...(seen !== undefined && { 'if-match': `"${seen}"` }),
+  };
   const asked = Date.now();
   try {
-    const reply = await fetch(path, { method, headers, body: text, signal: AbortSignal.timeout(1000 * PATIENCE) });
+    const reply = await fetch(path, {
+      method,
+      headers,
+      body: text,
+      signal: AbortSignal.timeout(1000 * PATIENCE),
+    });
     const clock = Number(reply.headers.get('x-shop-clock') ?? NaN);
     if (Number.isFinite(clock)) heardClock(clock, asked, Date.now());
-    const read = (await reply.json()) as T & { detail?: string; field?: string; code?: string; now?: { value: unknown; version: string } };
+    const read = (await reply.json()) as T & {
+      detail?: string;
+      field?: string;
+      code?: string;
+      now?: { value: unknown; version: string };
+    };
     if (!NO_ANSWER.has(reply.status)) unanswered.delete(same);
     if (reply.ok) return { ok: true, value: read };
-    return { ok: false, message: read.detail ?? 'That did not work.', field: read.field, code: read.code ?? 'unknown', status: reply.status, now: read.now };
+    return {
+      ok: false,
+      message: read.detail ?? 'That did not work.',
+      field: read.field,
+      code: read.code ?? 'unknown',
+      status: reply.status,
+      now: read.now,
+    };
   } catch {
-    return { ok: false, message: 'The shop’s machine did not answer. What you typed is still here; try again.', code: 'unreachable', status: 0 };
+    return {
+      ok: false,
+      message: 'The shop’s machine did not answer. What you typed is still here; try again.',
+      code: 'unreachable',
+      status: 0,
+    };
   }
 }

@@ -8,8 +8,12 @@ export type { Shape, Stations } from '@/core/mould/shape.ts';
 const STEPS = 48;
 const put = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
 /** A closed path from an upper edge walked forward and a lower one walked back. */
-const closed = (points: [number, number][], back: [number, number][]): string => `M${[...points, ...back.reverse()].map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
-const between = (from: number, to: number): number[] => { const n = Math.max(2, Math.ceil((to - from) * STEPS)); return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n); };
+const closed = (points: [number, number][], back: [number, number][]): string =>
+  `M${[...points, ...back.reverse()].map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
+const between = (from: number, to: number): number[] => {
+  const n = Math.max(2, Math.ceil((to - from) * STEPS));
+  return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n);
+};
 
 /** Paths drawn before: a mould's cavities are mostly alike, and so are baits on a tray. */
 const drawn = new WeakMap<Band, WeakMap<Stations, Map<number, string>>>();
@@ -26,7 +30,10 @@ export function bandPath(stations: Stations, band: Band, length: number): string
   const { up, down } = shapeFor(stations);
   const y = (s: number, share: number) => -(share >= 0 ? share * up(s) : share * down(s)) * length;
   const all = between(Math.max(0, band.from), Math.min(1, band.to));
-  const path = closed(all.map((s) => [s * length, y(s, band.edges(s)[0])]), all.map((s) => [s * length, y(s, band.edges(s)[1])]));
+  const path = closed(
+    all.map((s) => [s * length, y(s, band.edges(s)[0])]),
+    all.map((s) => [s * length, y(s, band.edges(s)[1])]),
+  );
   if (byLength.size >= MOST_LENGTHS) byLength.clear();
   byLength.set(length, path);
   return path;
@@ -34,12 +41,22 @@ export function bandPath(stations: Stations, band: Band, length: number): string
 
 const WHOLE: Band = { from: 0, to: 1, edges: () => [1, -1] };
 /** The whole outline, as a band is drawn. */
-export const wholePath = (stations: Stations, length: number): string => bandPath(stations, WHOLE, length);
+export const wholePath = (stations: Stations, length: number): string =>
+  bandPath(stations, WHOLE, length);
 
 /** The same bait from above: as wide as its sections are thick. */
-export function abovePath(stations: Stations, round: number, length: number, from = 0, to = 1): string {
+export function abovePath(
+  stations: Stations,
+  round: number,
+  length: number,
+  from = 0,
+  to = 1,
+): string {
   const { up, down } = shapeFor(stations);
   const half = (s: number) => ((up(s) + down(s)) / 2) * round * length;
   const all = between(from, to);
-  return closed(all.map((s) => [s * length, -half(s)]), all.map((s) => [s * length, half(s)]));
+  return closed(
+    all.map((s) => [s * length, -half(s)]),
+    all.map((s) => [s * length, half(s)]),
+  );
 }

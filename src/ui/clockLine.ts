@@ -17,20 +17,24 @@ export function watchClockLine(host: HTMLElement): void {
   const due = host.querySelector('[data-due]')!;
   const draw = () => {
     if (!line) return;
-    due.textContent = line.due ? `${line.due.what} ${line.due.at > shopNow() ? `in ${clock((line.due.at - shopNow()) / 1000)}` : 'now'}` : '';
+    due.textContent = line.due
+      ? `${line.due.what} ${line.due.at > shopNow() ? `in ${clock((line.due.at - shopNow()) / 1000)}` : 'now'}`
+      : '';
   };
   const refresh = async () => {
     try {
       line = (await (await fetch('/api/running')).json()) as Line | null;
       if (!line) return location.reload();
-      cups.replaceChildren(...line.cups.map((c) => {
-        const one = document.createElement('span');
-        const figure = document.createElement('b');
-        figure.className = 'figure';
-        figure.textContent = c.text;
-        one.append(`${c.letter} `, figure);
-        return one;
-      }));
+      cups.replaceChildren(
+        ...line.cups.map((c) => {
+          const one = document.createElement('span');
+          const figure = document.createElement('b');
+          figure.className = 'figure';
+          figure.textContent = c.text;
+          one.append(`${c.letter} `, figure);
+          return one;
+        }),
+      );
       draw();
     } catch {
       // The next event tries again.

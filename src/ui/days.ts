@@ -5,10 +5,19 @@ export const sayDay = (iso: string): string => format(parseISO(iso), 'EEE d MMM'
 /** today, tomorrow, today + 4, 3 days ago */
 export function fromToday(iso: string, now: Date): string {
   const n = differenceInCalendarDays(parseISO(iso), now);
-  return n === 0 ? 'today' : n === 1 ? 'tomorrow' : n > 1 ? `today + ${n}` : n === -1 ? 'yesterday' : `${-n} days ago`;
+  return n === 0
+    ? 'today'
+    : n === 1
+      ? 'tomorrow'
+      : n > 1
+        ? `today + ${n}`
+        : n === -1
+          ? 'yesterday'
+          : `${-n} days ago`;
 }
 /** Saturday 09:00, or with the date when it is further off than a week */
-export const sayMoment = (ms: number, now: Date): string => format(ms, Math.abs(differenceInCalendarDays(ms, now)) < 7 ? 'EEEE HH:mm' : 'EEE d MMM, HH:mm');
+export const sayMoment = (ms: number, now: Date): string =>
+  format(ms, Math.abs(differenceInCalendarDays(ms, now)) < 7 ? 'EEEE HH:mm' : 'EEE d MMM, HH:mm');
 export const endOfDay = (iso: string): number => addDays(parseISO(iso), 1).getTime() - 1;
 export const isoDay = (when: Date): string => format(when, 'yyyy-MM-dd');
 /** 2026-11-26 18:05, by the clock of the machine that says it: for lists of what was done when. */

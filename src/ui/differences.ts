@@ -5,9 +5,22 @@ export interface Difference {
   yours: string;
 }
 
-const words = (key: string): string => (/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`));
-const said = (value: unknown): string => (value === undefined || value === null || value === '' ? 'nothing' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : typeof value === 'object' ? JSON.stringify(value) : String(value as string | number));
-const isBranch = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
+const words = (key: string): string =>
+  /^\d+$/.test(key)
+    ? String(Number(key) + 1)
+    : key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+const said = (value: unknown): string =>
+  value === undefined || value === null || value === ''
+    ? 'nothing'
+    : typeof value === 'boolean'
+      ? value
+        ? 'yes'
+        : 'no'
+      : typeof value === 'object'
+        ? JSON.stringify(value)
+        : String(value as string | number);
+const isBranch = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
 
 /** Where two of one thing differ, leaf by leaf, in the order of theirs. */
 export function differences(theirs: unknown, yours: unknown, path: string[] = []): Difference[] {
@@ -15,5 +28,7 @@ export function differences(theirs: unknown, yours: unknown, path: string[] = []
     const keys = [...new Set([...Object.keys(theirs), ...Object.keys(yours)])];
     return keys.flatMap((key) => differences(theirs[key], yours[key], [...path, words(key)]));
   }
-  return said(theirs) === said(yours) ? [] : [{ where: path.join(' '), theirs: said(theirs), yours: said(yours) }];
+  return said(theirs) === said(yours)
+    ? []
+    : [{ where: path.join(' '), theirs: said(theirs), yours: said(yours) }];
 }

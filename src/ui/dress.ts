@@ -7,18 +7,30 @@ export interface Drawn {
   colour: string | null;
 }
 
-export const drawLayers = (layers: readonly Layer[], colourOf: (layer: Layer) => string | null): Drawn[] =>
-  layers.map((l) => ({ place: l.place, colour: colourOf(l) })).sort((a, b) => rankOf(a.place) - rankOf(b.place));
+export const drawLayers = (
+  layers: readonly Layer[],
+  colourOf: (layer: Layer) => string | null,
+): Drawn[] =>
+  layers
+    .map((l) => ({ place: l.place, colour: colourOf(l) }))
+    .sort((a, b) => rankOf(a.place) - rankOf(b.place));
 
 /** A whole build in the colours a colourway puts on it. */
-export const dress = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] => drawLayers(layersOf(build), colourOf);
+export const dress = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] =>
+  drawLayers(layersOf(build), colourOf);
 
 interface Way {
   build: string;
   layers: Record<string, number | null>;
 }
 /** A colourway as it is drawn: its build's layers in its mixes' colours. A build that is gone leaves an empty outline. */
-export function dressWay(way: Way, builds: readonly Build[], mixes: { id: number; spec: { colour: string } }[]): Drawn[] {
+export function dressWay(
+  way: Way,
+  builds: readonly Build[],
+  mixes: { id: number; spec: { colour: string } }[],
+): Drawn[] {
   const build = findBuild(way.build, builds);
-  return build ? dress(build, (l) => mixes.find((m) => m.id === way.layers[l.key])?.spec.colour ?? null) : [];
+  return build
+    ? dress(build, (l) => mixes.find((m) => m.id === way.layers[l.key])?.spec.colour ?? null)
+    : [];
 }

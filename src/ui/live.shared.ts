@@ -3,7 +3,11 @@ import type { Topic } from './liveHub.ts';
 import { LiveHub } from './liveHub.ts';
 
 /** What a tab says: it wants to hear of something, it does not any more, it is still there, it goes. */
-export type Said = { kind: 'listen'; n: number; topic: Topic } | { kind: 'leave'; n: number } | { kind: 'here' } | { kind: 'bye' };
+export type Said =
+  | { kind: 'listen'; n: number; topic: Topic }
+  | { kind: 'leave'; n: number }
+  | { kind: 'here' }
+  | { kind: 'bye' };
 
 /** ms without a sign after which a tab is taken to be gone; those behind others are woken once a minute. */
 const GONE = 150_000;
@@ -23,7 +27,11 @@ const hub = new LiveHub();
   const look = setInterval(() => Date.now() - seen > GONE && leave(), GONE / 3);
   port.onmessage = ({ data }: MessageEvent<Said>) => {
     seen = Date.now();
-    if (data.kind === 'listen') ends.set(data.n, hub.listen(data.topic, (heard) => port.postMessage({ n: data.n, heard })));
+    if (data.kind === 'listen')
+      ends.set(
+        data.n,
+        hub.listen(data.topic, (heard) => port.postMessage({ n: data.n, heard })),
+      );
     else if (data.kind === 'leave') {
       ends.get(data.n)?.();
       ends.delete(data.n);

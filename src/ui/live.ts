@@ -12,16 +12,24 @@ const HERE = 20_000;
 /** The line all tabs share; one of this tab's own where a browser cannot share. */
 function makeLine(): Line {
   if (typeof SharedWorker === 'undefined') return new LiveHub();
-  const { port } = new SharedWorker(new URL('./live.shared.ts', import.meta.url), { type: 'module', name: 'twin-shot-live' });
+  const { port } = new SharedWorker(new URL('./live.shared.ts', import.meta.url), {
+    type: 'module',
+    name: 'twin-shot-live',
+  });
   const say = (said: Said) => port.postMessage(said);
   const hearers = new Map<number, { topic: Topic; hear: Hear }>();
   let last = 0;
-  port.onmessage = ({ data }: MessageEvent<{ n: number; heard: unknown }>) => hearers.get(data.n)?.hear(data.heard);
+  port.onmessage = ({ data }: MessageEvent<{ n: number; heard: unknown }>) =>
+    hearers.get(data.n)?.hear(data.heard);
   port.start();
   setInterval(() => say({ kind: 'here' }), HERE);
   addEventListener('pagehide', () => say({ kind: 'bye' }));
   // A page taken out of the browser's back list hears again.
-  addEventListener('pageshow', (e: PageTransitionEvent) => e.persisted && hearers.forEach(({ topic }, n) => say({ kind: 'listen', n, topic })));
+  addEventListener(
+    'pageshow',
+    (e: PageTransitionEvent) =>
+      e.persisted && hearers.forEach(({ topic }, n) => say({ kind: 'listen', n, topic })),
+  );
   return {
     listen: (topic, hear) => {
       const n = ++last;

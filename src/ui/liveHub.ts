@@ -24,7 +24,11 @@ export class LiveHub {
     const one = { topic, hear };
     this.listeners.add(one);
     // Who begins further back wants what the line has carried already.
-    if (topic !== 'devices') this.come.set(topic.session, Math.min(topic.after, this.come.get(topic.session) ?? topic.after));
+    if (topic !== 'devices')
+      this.come.set(
+        topic.session,
+        Math.min(topic.after, this.come.get(topic.session) ?? topic.after),
+      );
     this.settle(true);
     return () => {
       this.listeners.delete(one);
@@ -37,21 +41,30 @@ export class LiveHub {
     this.settling = setTimeout(() => this.open(), SETTLES);
   }
   private open(): void {
-    const sessions = [...new Set([...this.listeners].flatMap(({ topic }) => (topic === 'devices' ? [] : [topic.session])))].sort((a, b) => a - b);
+    const sessions = [
+      ...new Set(
+        [...this.listeners].flatMap(({ topic }) => (topic === 'devices' ? [] : [topic.session])),
+      ),
+    ].sort((a, b) => a - b);
     const devices = [...this.listeners].some(({ topic }) => topic === 'devices');
-    for (const session of this.come.keys()) if (!sessions.includes(session)) this.come.delete(session);
+    for (const session of this.come.keys())
+      if (!sessions.includes(session)) this.come.delete(session);
     const carries = `${sessions.join()} ${devices}`;
     if (carries === this.carries) return;
     this.carries = carries;
     this.line?.close();
     this.line = null;
     if (sessions.length === 0 && !devices) return;
-    const query = [...sessions.map((s) => `session=${s}:${this.come.get(s) ?? 0}`), ...(devices ? ['devices='] : [])].join('&');
+    const query = [
+      ...sessions.map((s) => `session=${s}:${this.come.get(s) ?? 0}`),
+      ...(devices ? ['devices='] : []),
+    ].join('&');
     const line = new EventSource(`/api/stream?${query}`);
     line.addEventListener('act', (m) => {
       const act = JSON.parse(m.data as string) as { session: number; seq: number };
       this.come.set(act.session, Math.max(act.seq, this.come.get(act.session) ?? 0));
-      for (const { topic, hear } of this.listeners) if (topic !== 'devices' && topic.session === act.session) hear(act);
+      for (const { topic, hear } of this.listeners)
+        if (topic !== 'devices' && topic.session === act.session) hear(act);
     });
     line.addEventListener('device', (m) => {
       const device: unknown = JSON.parse(m.data as string);

@@ -52,22 +52,46 @@ function extent(cavity: Cavity, k: number): { half: number; up: number; down: nu
   const { most } = shapeFor(stationsOf(cavity.outline, cavity.profile));
   const length = cavity.length * k;
   const turned = Math.abs(cavity.turn % 180) > 45;
-  return turned ? { half: Math.max(most.up, most.down) * length, up: length / 2, down: length / 2 } : { half: length / 2, up: most.up * length, down: most.down * length };
+  return turned
+    ? { half: Math.max(most.up, most.down) * length, up: length / 2, down: length / 2 }
+    : { half: length / 2, up: most.up * length, down: most.down * length };
 }
 
 /**
  * The strip over a cavity that no other cavity, runner or closure reaches: sideways half-way to its neighbours, upward
  * to whatever lies over it; where there is none, the strip through its middle.
  */
-function slotOf(cavity: Cavity, mould: Mould, k: number, { lines = [], edge = 10, sprue = () => 0 }: InTheWay): Slot {
+function slotOf(
+  cavity: Cavity,
+  mould: Mould,
+  k: number,
+  { lines = [], edge = 10, sprue = () => 0 }: InTheWay,
+): Slot {
   const { half, up } = extent(cavity, k);
   const [x, y] = [cavity.x * k, cavity.y * k];
-  const others = mould.cavities.filter((c) => c.n !== cavity.n).map((c) => ({ x: c.x * k, y: c.y * k, ...extent(c, k) }));
+  const others = mould.cavities
+    .filter((c) => c.n !== cavity.n)
+    .map((c) => ({ x: c.x * k, y: c.y * k, ...extent(c, k) }));
   const beside = others.filter((c) => Math.abs(c.y - y) < up + c.down);
-  const left = Math.max(edge, ...beside.filter((c) => c.x < x).map((c) => (c.x + x) / 2 + GAP / 2), Math.min(x - half, x - 30)) + sprue(cavity);
-  const right = Math.min(mould.width * k - edge, ...beside.filter((c) => c.x > x).map((c) => (c.x + x) / 2 - GAP / 2), Math.max(x + half, x + 30));
+  const left =
+    Math.max(
+      edge,
+      ...beside.filter((c) => c.x < x).map((c) => (c.x + x) / 2 + GAP / 2),
+      Math.min(x - half, x - 30),
+    ) + sprue(cavity);
+  const right = Math.min(
+    mould.width * k - edge,
+    ...beside.filter((c) => c.x > x).map((c) => (c.x + x) / 2 - GAP / 2),
+    Math.max(x + half, x + 30),
+  );
   const top = y - up;
-  const over = Math.max(edge, ...others.filter((c) => c.y < y - 1 && c.x - c.half < right && c.x + c.half > left).map((c) => c.y + c.down), ...lines.filter((at) => at < y).map((at) => at + RUNNER / 2 + 1));
+  const over = Math.max(
+    edge,
+    ...others
+      .filter((c) => c.y < y - 1 && c.x - c.half < right && c.x + c.half > left)
+      .map((c) => c.y + c.down),
+    ...lines.filter((at) => at < y).map((at) => at + RUNNER / 2 + 1),
+  );
   const room = top - over - 2;
   if (room >= SMALLEST) return { left, right, base: top - 3, room, within: false };
   return { ...middleOf(cavity, k), within: true };
@@ -85,7 +109,12 @@ function middleOf(cavity: Cavity, k: number): Omit<Slot, 'within'> {
   const { half, up, down } = extent(cavity, k);
   const [x, y] = [cavity.x * k, cavity.y * k];
   const room = Math.max(SMALLEST, (up + down) * INSIDE);
-  return { left: x - half * INSIDE, right: x + half * INSIDE, base: y + Math.min(room, LARGEST_INSIDE) * 0.36, room };
+  return {
+    left: x - half * INSIDE,
+    right: x + half * INSIDE,
+    base: y + Math.min(room, LARGEST_INSIDE) * 0.36,
+    room,
+  };
 }
 
 /** As much of a text as fits, with a mark that there is more. */
@@ -100,25 +129,63 @@ function fitted(text: string, width: number, size: number): string {
  * type up to `largest` in which all fit; at the smallest, what does not fit gives way, the figure first.
  * @param k px in a mm
  */
-export function labelsOf(mould: Mould, k: number, texts: CavityText[], largest: number, inTheWay: InTheWay = {}): Label[] {
-  const over = texts.map((text) => ({ text, cavity: mould.cavities.find((c) => c.n === text.n)! })).map(({ text, cavity }) => ({ text, cavity, slot: slotOf(cavity, mould, k, inTheWay) }));
+export function labelsOf(
+  mould: Mould,
+  k: number,
+  texts: CavityText[],
+  largest: number,
+  inTheWay: InTheWay = {},
+): Label[] {
+  const over = texts
+    .map((text) => ({ text, cavity: mould.cavities.find((c) => c.n === text.n)! }))
+    .map(({ text, cavity }) => ({ text, cavity, slot: slotOf(cavity, mould, k, inTheWay) }));
   // Where one cavity has no room over it, all are written in, so that they read alike.
-  const rows = over.some(({ slot }) => slot.within) ? over.map(({ text, cavity }) => ({ text, slot: { ...middleOf(cavity, k), within: true } })) : over;
-  const words = (t: CavityText): string[] => [t.number, t.figure, t.note].filter((w): w is string => Boolean(w));
+  const rows = over.some(({ slot }) => slot.within)
+    ? over.map(({ text, cavity }) => ({ text, slot: { ...middleOf(cavity, k), within: true } }))
+    : over;
+  const words = (t: CavityText): string[] =>
+    [t.number, t.figure, t.note].filter((w): w is string => Boolean(w));
   const fits = rows.map(({ text, slot }) => {
-    if (slot.within) return Math.min(LARGEST_INSIDE, slot.room, (slot.right - slot.left) / (LETTER * Math.max(1, (text.number ?? '').length)));
+    if (slot.within)
+      return Math.min(
+        LARGEST_INSIDE,
+        slot.room,
+        (slot.right - slot.left) / (LETTER * Math.max(1, (text.number ?? '').length)),
+      );
     const letters = words(text).join('').length * LETTER;
-    return Math.min(slot.room, (slot.right - slot.left - GAP * (words(text).length - 1)) / Math.max(1, letters));
+    return Math.min(
+      slot.room,
+      (slot.right - slot.left - GAP * (words(text).length - 1)) / Math.max(1, letters),
+    );
   });
   const size = Math.max(SMALLEST, Math.min(largest, ...fits));
-  return rows.flatMap(({ text, slot }) => linesUp(text, slot, Math.min(size, Math.max(SMALLEST, slot.room))));
+  return rows.flatMap(({ text, slot }) =>
+    linesUp(text, slot, Math.min(size, Math.max(SMALLEST, slot.room))),
+  );
 }
 
-function linesUp({ n, number, figure, note }: CavityText, { left, right, base, within }: Slot, size: number): Label[] {
+function linesUp(
+  { n, number, figure, note }: CavityText,
+  { left, right, base, within }: Slot,
+  size: number,
+): Label[] {
   if (within) {
     const more = [number, note ?? figure].filter(Boolean).join(' ');
-    const text = widthOf(more, size) <= right - left ? more : (number ?? fitted(more, right - left, size));
-    return text ? [{ n, kind: note && !number ? 'note' : 'number', text, x: (left + right) / 2, y: base, anchor: 'middle', size }] : [];
+    const text =
+      widthOf(more, size) <= right - left ? more : (number ?? fitted(more, right - left, size));
+    return text
+      ? [
+          {
+            n,
+            kind: note && !number ? 'note' : 'number',
+            text,
+            x: (left + right) / 2,
+            y: base,
+            anchor: 'middle',
+            size,
+          },
+        ]
+      : [];
   }
   const out: Label[] = [];
   let from = left;
@@ -134,6 +201,7 @@ function linesUp({ n, number, figure, note }: CavityText, { left, right, base, w
       to -= widthOf(text, size) + GAP;
     }
   }
-  if (figure && widthOf(figure, size) <= to - from + HAIR) out.push({ n, kind: 'figure', text: figure, x: from, y: base, anchor: 'start', size });
+  if (figure && widthOf(figure, size) <= to - from + HAIR)
+    out.push({ n, kind: 'figure', text: figure, x: from, y: base, anchor: 'start', size });
   return out;
 }

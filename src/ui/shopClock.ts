@@ -32,7 +32,11 @@ export function heardClock(shop: number, asked: number, heard: number): void {
   const took = heard - asked;
   if (!(took >= 0 && took < SLOW)) return;
   const off = shop - (asked + heard) / 2;
-  const better = !held || took <= held.took || heard - held.at > STANDS || Math.abs(off - held.off) > WAS_SET + took / 2;
+  const better =
+    !held ||
+    took <= held.took ||
+    heard - held.at > STANDS ||
+    Math.abs(off - held.off) > WAS_SET + took / 2;
   if (!better) return;
   held = { off, took, at: heard };
   localStorage.setItem(KEPT, String(Math.round(off)));

@@ -8,6 +8,7 @@ export function unreadIn(within: ParentNode): string | null {
   const field = within.querySelector<HTMLInputElement>('[data-unread]');
   if (!field) return null;
   field.focus();
-  if (field.value.trim() === '') return `“${field.dataset.unread}” is empty, so nothing was saved. Give it a figure.`;
+  if (field.value.trim() === '')
+    return `“${field.dataset.unread}” is empty, so nothing was saved. Give it a figure.`;
   return `“${field.value}” in “${field.dataset.unread}” is not understood, so nothing was saved. What you typed is kept.`;
 }

@@ -5,7 +5,9 @@ import { useCallback, useEffect, useRef, useState } from 'react';
  * asking counts.
  * @param make makes the worker; a bundler wants its address written out where it is made
  */
-export function useAnswers<Ask extends object, Answer extends { n: number }>(make: () => Worker): { answer: Answer | null; ask: (what: Omit<Ask, 'n'>) => void; forget: () => void } {
+export function useAnswers<Ask extends object, Answer extends { n: number }>(
+  make: () => Worker,
+): { answer: Answer | null; ask: (what: Omit<Ask, 'n'>) => void; forget: () => void } {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const worker = useRef<Worker>(undefined);
   const asked = useRef(0);

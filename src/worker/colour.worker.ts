@@ -18,6 +18,10 @@ export interface ColourAnswer {
 /** Recipes for a colour, off the page's own thread; whoever asks again, or no more, ends this worker. */
 addEventListener('message', ({ data }: MessageEvent<ColourAsk>) => {
   const began = performance.now();
-  const answer: ColourAnswer = { n: data.n, choices: choices(recipesFor(data.shelf, data)), ms: performance.now() - began };
+  const answer: ColourAnswer = {
+    n: data.n,
+    choices: choices(recipesFor(data.shelf, data)),
+    ms: performance.now() - began,
+  };
   postMessage(answer);
 });

@@ -8,8 +8,17 @@ const MOST_BYTES = 160_000_000;
  * @param progress told the share done, 0 to 1
  * @param signal ends it
  */
-export async function measureMesh(file: File, progress: (share: number) => void, signal: AbortSignal): Promise<MeasuredMesh | null> {
-  if (file.size > MOST_BYTES) return { ok: false, code: 'huge', message: `That file weighs ${Math.round(file.size / 1e6)} MB; a bait's mesh needs no more than ${MOST_BYTES / 1e6}. Thin it out, or save it as binary.` };
+export async function measureMesh(
+  file: File,
+  progress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<MeasuredMesh | null> {
+  if (file.size > MOST_BYTES)
+    return {
+      ok: false,
+      code: 'huge',
+      message: `That file weighs ${Math.round(file.size / 1e6)} MB; a bait's mesh needs no more than ${MOST_BYTES / 1e6}. Thin it out, or save it as binary.`,
+    };
   const bytes = await file.arrayBuffer();
   if (signal.aborted) return null;
   return new Promise((resolve) => {
@@ -19,8 +28,14 @@ export async function measureMesh(file: File, progress: (share: number) => void,
       resolve(result);
     };
     signal.addEventListener('abort', () => end(null), { once: true });
-    worker.onerror = () => end({ ok: false, code: 'broken', message: 'That file could not be measured. Nothing was taken.' });
-    worker.onmessage = (e: MessageEvent<{ progress?: number; result?: MeasuredMesh }>) => (e.data.result ? end(e.data.result) : progress(e.data.progress ?? 0));
+    worker.onerror = () =>
+      end({
+        ok: false,
+        code: 'broken',
+        message: 'That file could not be measured. Nothing was taken.',
+      });
+    worker.onmessage = (e: MessageEvent<{ progress?: number; result?: MeasuredMesh }>) =>
+      e.data.result ? end(e.data.result) : progress(e.data.progress ?? 0);
     worker.postMessage(bytes, [bytes]);
   });
 }

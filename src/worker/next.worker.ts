@@ -16,6 +16,12 @@ export interface NextAnswer {
 
 /** What goes into a cup next, and the clear that brings it back when too much is in, off the bench's own thread. */
 addEventListener('message', ({ data }: MessageEvent<NextAsk>) => {
-  const charge = data.looks ? { ...data.charge, now: believed(data.charge, data.looks) } : data.charge;
-  postMessage({ n: data.n, adding: nextAddition(charge), thin: thinning(charge) } satisfies NextAnswer);
+  const charge = data.looks
+    ? { ...data.charge, now: believed(data.charge, data.looks) }
+    : data.charge;
+  postMessage({
+    n: data.n,
+    adding: nextAddition(charge),
+    thin: thinning(charge),
+  } satisfies NextAnswer);
 });

@@ -20,17 +20,26 @@ before(async () => {
 });
 after(() => app.stop());
 
-const log = async () => ((await ask('GET', `${app.url}/api/sessions/${session}/events?after=0`)).body as { id: string }[]).map((e) => e.id);
+const log = async () =>
+  (
+    (await ask('GET', `${app.url}/api/sessions/${session}/events?after=0`)).body as { id: string }[]
+  ).map((e) => e.id);
 
 test('a backup is proved by restoring it; put back, the shop is as it was, and gets from a bench what came after', async () => {
   const made = await makeBackup(url, folder);
   assert.ok(Number(made.totals.events) > 1000 && made.bytes > 10_000);
   const atBackup = await log();
   const later = [event(session, 'woken', { cup: '1' }), event(session, 'stirred', { cup: '1' })];
-  assert.equal((await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later })).status, 200);
+  assert.equal(
+    (await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later })).status,
+    200,
+  );
 
   const refused = await restoreBackup(url, made.file);
-  assert.ok(!refused.ok && /has 2 acts that this backup has not. Nothing was changed/.test(refused.message), JSON.stringify(refused));
+  assert.ok(
+    !refused.ok && /has 2 acts that this backup has not. Nothing was changed/.test(refused.message),
+    JSON.stringify(refused),
+  );
   assert.equal((await log()).length, atBackup.length + 2);
 
   const done = await restoreBackup(url, made.file, true);
@@ -38,13 +47,19 @@ test('a backup is proved by restoring it; put back, the shop is as it was, and g
   assert.deepEqual(done.totals, made.totals);
   assert.deepEqual(await until('the app again', log), atBackup);
   const again = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later });
-  assert.deepEqual(again.body.accepted.map((a: { id: string }) => a.id), later.map((e) => e.id));
+  assert.deepEqual(
+    again.body.accepted.map((a: { id: string }) => a.id),
+    later.map((e) => e.id),
+  );
 });
 
 test('what is no backup, or not there, changes nothing and is said', async () => {
   const rubbish = join(folder, 'rubbish.dump');
   writeFileSync(rubbish, 'not a dump');
-  for (const [file, says] of [[rubbish, /no whole backup/], [join(folder, 'none.dump'), /no file/]] as const) {
+  for (const [file, says] of [
+    [rubbish, /no whole backup/],
+    [join(folder, 'none.dump'), /no file/],
+  ] as const) {
     const refused = await restoreBackup(url, file, true);
     assert.ok(!refused.ok && says.test(refused.message));
   }
@@ -57,12 +72,33 @@ test('backups are kept by day, week and month, the newest always; those that are
   const all = Array.from({ length: 800 }, (_, i) => now - i * (day / 2));
   const kept = [...keptOf(all)];
   assert.ok(kept.includes(now) && kept.length <= 24, String(kept.length));
-  for (let i = 0; i < 7; i++) assert.ok(kept.some((at) => new Date(at).toISOString().slice(0, 10) === new Date(now - i * day).toISOString().slice(0, 10)), `day ${i}`);
-  for (let i = 0; i < 12; i++) assert.ok(kept.some((at) => new Date(at).toISOString().slice(0, 7) === new Date(Date.UTC(2026, 10 - i, 15)).toISOString().slice(0, 7)), `month ${i}`);
+  for (let i = 0; i < 7; i++)
+    assert.ok(
+      kept.some(
+        (at) =>
+          new Date(at).toISOString().slice(0, 10) ===
+          new Date(now - i * day).toISOString().slice(0, 10),
+      ),
+      `day ${i}`,
+    );
+  for (let i = 0; i < 12; i++)
+    assert.ok(
+      kept.some(
+        (at) =>
+          new Date(at).toISOString().slice(0, 7) ===
+          new Date(Date.UTC(2026, 10 - i, 15)).toISOString().slice(0, 7),
+      ),
+      `month ${i}`,
+    );
   assert.equal(madeAt(nameOf(now)), now);
   assert.equal(madeAt('holiday.dump'), null);
   // A folder that holds an old one and gets a new one on the same day keeps the new.
   writeFileSync(join(folder, nameOf(Date.now() - 1000)), 'old');
   const { file } = await makeBackup(url, folder);
-  assert.deepEqual(readdirSync(folder).filter((f) => madeAt(f) !== null).map((f) => join(folder, f)), [file]);
+  assert.deepEqual(
+    readdirSync(folder)
+      .filter((f) => madeAt(f) !== null)
+      .map((f) => join(folder, f)),
+    [file],
+  );
 });

@@ -12,8 +12,19 @@ after(async () => {
   await (await import('@/store/database.ts')).closeDatabase();
 });
 
-const drops = (amount: number) => ({ what: 'Amber', kind: 'pigment', amount, dimension: 'drops', when: 'clear' });
-const mix = (amount: number) => ({ name: 'Kelp tea', colour: '#886622', grade: 'soft', ladder: [drops(amount)] });
+const drops = (amount: number) => ({
+  what: 'Amber',
+  kind: 'pigment',
+  amount,
+  dimension: 'drops',
+  when: 'clear',
+});
+const mix = (amount: number) => ({
+  name: 'Kelp tea',
+  colour: '#886622',
+  grade: 'soft',
+  ladder: [drops(amount)],
+});
 const versions = async (id: number) => (await import('@/store/mixes.ts')).versionsOf(id);
 
 test('every change of a mix is a version of its own; the same again is none; many at once are numbered one after the other', async () => {
@@ -23,7 +34,13 @@ test('every change of a mix is a version of its own; the same again is none; man
   const put = (amount: number) => change(`${app.url}/api/catalogue/mixes/${id}`, mix(amount));
   assert.equal((await put(12)).status, 200);
   assert.equal((await put(12)).status, 200);
-  assert.deepEqual((await versions(id)).map((v) => [v.n, v.spec.ladder[0]!.amount]), [[2, 12], [1, 10]]);
+  assert.deepEqual(
+    (await versions(id)).map((v) => [v.n, v.spec.ladder[0]!.amount]),
+    [
+      [2, 12],
+      [1, 10],
+    ],
+  );
   // Who comes second is told, and saves over what he has now seen.
   const insist = async (amount: number): Promise<void> => {
     const reply = await put(amount);
@@ -32,18 +49,32 @@ test('every change of a mix is a version of its own; the same again is none; man
   };
   await Promise.all([13, 14, 15, 16, 17, 18].map(insist));
   const all = await versions(id);
-  assert.deepEqual(all.map((v) => v.n), [8, 7, 6, 5, 4, 3, 2, 1]);
-  assert.deepEqual(all.map((v) => v.spec.ladder[0]!.amount).sort((a, b) => a - b), [10, 12, 13, 14, 15, 16, 17, 18]);
+  assert.deepEqual(
+    all.map((v) => v.n),
+    [8, 7, 6, 5, 4, 3, 2, 1],
+  );
+  assert.deepEqual(
+    all.map((v) => v.spec.ladder[0]!.amount).sort((a, b) => a - b),
+    [10, 12, 13, 14, 15, 16, 17, 18],
+  );
   // An earlier one taken up again is a new version, not a change of the old.
   await put(10);
   const last = await versions(id);
-  assert.deepEqual([last[0]!.n, last[0]!.spec.ladder[0]!.amount, last.at(-1)!.spec.ladder[0]!.amount], [9, 10, 10]);
+  assert.deepEqual(
+    [last[0]!.n, last[0]!.spec.ladder[0]!.amount, last.at(-1)!.spec.ladder[0]!.amount],
+    [9, 10, 10],
+  );
 });
 
 test('materials that cannot be are refused in words, with the field', async () => {
   const good = { name: 'Kelp brown', kind: 'pigment', density: 1.1, drop: 0.05, spoon: 1.1 };
   const bad: [object, RegExp, string][] = [
-    [{ ...good, strength: 0 }, /above nothing/, 'strength'], [{ ...good, spoon: 1000 }, /at most 8/, 'spoon'], [{ ...good, drop: 3 }, /half a mL/, 'drop'], [{ ...good, density: 0 }, /lighter than 0.2/, 'density'], [{ ...good, white: 'moss' }, /#rrggbb/, 'white'], [{ ...good, name: ' ' }, /Name the material/, 'name'],
+    [{ ...good, strength: 0 }, /above nothing/, 'strength'],
+    [{ ...good, spoon: 1000 }, /at most 8/, 'spoon'],
+    [{ ...good, drop: 3 }, /half a mL/, 'drop'],
+    [{ ...good, density: 0 }, /lighter than 0.2/, 'density'],
+    [{ ...good, white: 'moss' }, /#rrggbb/, 'white'],
+    [{ ...good, name: ' ' }, /Name the material/, 'name'],
   ];
   for (const [body, says, field] of bad) {
     const r = await ask('POST', `${app.url}/api/catalogue/materials`, body);
@@ -52,58 +83,144 @@ test('materials that cannot be are refused in words, with the field', async () =
     assert.equal(r.body.field, field);
   }
   assert.ok((await ask('POST', `${app.url}/api/catalogue/materials`, good)).status < 300);
-  assert.equal((await ask('POST', `${app.url}/api/catalogue/materials`, { ...good, name: 'KELP brown' })).status, 409);
+  assert.equal(
+    (await ask('POST', `${app.url}/api/catalogue/materials`, { ...good, name: 'KELP brown' }))
+      .status,
+    409,
+  );
 });
 
-const event = (session: number, kind: string, payload: object, id = crypto.randomUUID()) => ({ id, session, at: Date.now(), by: 'test', v: 1, kind, payload });
-const send = (session: number, events: object[]) => ask('POST', `${app.url}/api/sessions/${session}/events`, { events });
+const event = (session: number, kind: string, payload: object, id = crypto.randomUUID()) => ({
+  id,
+  session,
+  at: Date.now(),
+  by: 'test',
+  v: 1,
+  kind,
+  payload,
+});
+const send = (session: number, events: object[]) =>
+  ask('POST', `${app.url}/api/sessions/${session}/events`, { events });
 
 test('what a cup really held is kept as the next version, or as a branch of its own; the same event again, its undo and a rebuild lose and double nothing', async () => {
   const { openSessions } = await import('@/store/log.ts');
   const { rows } = await import('@/store/query.ts');
   const session = (await openSessions())[0]!.id;
-  const cup = (await rows<{ mix_id: number; letter: string }>('SELECT mix_id, letter FROM session_cups WHERE session_id = $1 LIMIT 1', [session]))[0]!;
+  const cup = (
+    await rows<{ mix_id: number; letter: string }>(
+      'SELECT mix_id, letter FROM session_cups WHERE session_id = $1 LIMIT 1',
+      [session],
+    )
+  )[0]!;
   const before = await versions(cup.mix_id);
   const spec = { ...before[0]!.spec, ladder: [drops(7.25)] };
-  const kept = event(session, 'mixKept', { cup: String(cup.mix_id), as: 'version', name: 'x', mix: spec, upTo: 3 });
+  const kept = event(session, 'mixKept', {
+    cup: String(cup.mix_id),
+    as: 'version',
+    name: 'x',
+    mix: spec,
+    upTo: 3,
+  });
   assert.equal((await send(session, [kept])).status, 200);
   assert.equal((await send(session, [kept, kept])).status, 200);
   const now = await versions(cup.mix_id);
   assert.equal(now.length, before.length + 1);
-  assert.deepEqual([now[0]!.spec.ladder[0]!.amount, now[0]!.session_id, now[0]!.cup, now[0]!.spec.name], [7.25, session, cup.letter, before[0]!.spec.name]);
-  const branch = event(session, 'mixKept', { cup: String(cup.mix_id), as: 'branch', name: 'Kelp tea', mix: { ...spec, ladder: [drops(9)] }, upTo: 4 });
+  assert.deepEqual(
+    [now[0]!.spec.ladder[0]!.amount, now[0]!.session_id, now[0]!.cup, now[0]!.spec.name],
+    [7.25, session, cup.letter, before[0]!.spec.name],
+  );
+  const branch = event(session, 'mixKept', {
+    cup: String(cup.mix_id),
+    as: 'branch',
+    name: 'Kelp tea',
+    mix: { ...spec, ladder: [drops(9)] },
+    upTo: 4,
+  });
   await send(session, [branch, event(session, 'undone', { event: kept.id })]);
-  const made = await rows<{ id: number; name: string; parent_id: number }>("SELECT id, name, parent_id FROM mixes WHERE name LIKE 'Kelp tea%' ORDER BY id DESC LIMIT 1");
-  assert.deepEqual([made[0]!.name, made[0]!.parent_id], ['Kelp tea 2', cup.mix_id], 'a name that is taken gets a number');
+  const made = await rows<{ id: number; name: string; parent_id: number }>(
+    "SELECT id, name, parent_id FROM mixes WHERE name LIKE 'Kelp tea%' ORDER BY id DESC LIMIT 1",
+  );
+  assert.deepEqual(
+    [made[0]!.name, made[0]!.parent_id],
+    ['Kelp tea 2', cup.mix_id],
+    'a name that is taken gets a number',
+  );
   await (await import('@/service/rebuild.ts')).rebuild();
   assert.equal((await versions(cup.mix_id)).length, before.length + 1);
   assert.equal((await rows("SELECT 1 AS x FROM mixes WHERE name LIKE 'Kelp tea%'")).length, 2);
   const family = await (await import('@/store/mixes.ts')).familyOf(made[0]!.id);
-  assert.ok(family.some((k) => k.id === cup.mix_id && k.parent_id === null) && family.some((k) => k.id === made[0]!.id));
+  assert.ok(
+    family.some((k) => k.id === cup.mix_id && k.parent_id === null) &&
+      family.some((k) => k.id === made[0]!.id),
+  );
   assert.match(await (await fetch(`${app.url}/colours/mixes/${cup.mix_id}`)).text(), /Kelp tea 2/);
 });
 
 test('colours written out obey their own schema and come in again the same; what differs waits for a choice; what is not for this shop is refused in words', async () => {
   const get = async (path: string) => (await fetch(`${app.url}${path}`)).text();
   const whole = await get('/api/colours/export');
-  const book = JSON.parse(whole) as { mixes: { name: string; ladder: { amount: number }[] }[]; colourways: { layers: Record<string, string | null> }[]; materials: object[]; version: number };
+  const book = JSON.parse(whole) as {
+    mixes: { name: string; ladder: { amount: number }[] }[];
+    colourways: { layers: Record<string, string | null> }[];
+    materials: object[];
+    version: number;
+  };
   assert.ok(book.mixes.length >= 18 && book.colourways.length >= 14 && book.materials.length > 10);
-  const schema = JSON.parse(await get('/colours.schema.json')) as { properties: Record<string, unknown>; required: string[] };
-  assert.deepEqual(schema.required.filter((k) => !(k in book)), []);
-  assert.deepEqual(Object.keys(book).filter((k) => k !== '$schema' && !(k in schema.properties)), []);
-  const bring = (text: string, choices?: object) => ask('POST', `${app.url}/api/colours/import`, { text, choices });
-  const look = async (text: string) => ((await bring(text)).body as { items: { name: string; state: string; list: string }[] }).items;
+  const schema = JSON.parse(await get('/colours.schema.json')) as {
+    properties: Record<string, unknown>;
+    required: string[];
+  };
+  assert.deepEqual(
+    schema.required.filter((k) => !(k in book)),
+    [],
+  );
+  assert.deepEqual(
+    Object.keys(book).filter((k) => k !== '$schema' && !(k in schema.properties)),
+    [],
+  );
+  const bring = (text: string, choices?: object) =>
+    ask('POST', `${app.url}/api/colours/import`, { text, choices });
+  const look = async (text: string) =>
+    ((await bring(text)).body as { items: { name: string; state: string; list: string }[] }).items;
   assert.deepEqual([...new Set((await look(whole)).map((i) => i.state))], ['same']);
   const { name } = book.mixes[0]!;
   book.mixes[0]!.ladder[0]!.amount += 3;
   book.mixes.push({ ...book.mixes[1]!, name: 'From over the bar' });
   const changed = JSON.stringify(book);
-  assert.deepEqual((await look(changed)).filter((i) => i.state !== 'same').map((i) => [i.name, i.state]), [[name, 'differs'], ['From over the bar', 'new']]);
+  assert.deepEqual(
+    (await look(changed)).filter((i) => i.state !== 'same').map((i) => [i.name, i.state]),
+    [
+      [name, 'differs'],
+      ['From over the bar', 'new'],
+    ],
+  );
   const done = await bring(changed, { [`mixes/${name}`]: 'both' });
   assert.deepEqual((done.body as { added: number }).added, 2);
   const after = JSON.parse(await get('/api/colours/export')) as typeof book;
-  assert.ok(after.mixes.some((m) => m.name === `${name}, brought in`) && after.mixes.find((m) => m.name === name)!.ladder[0]!.amount === book.mixes[0]!.ladder[0]!.amount - 3);
-  for (const [text, says] of [['{"format":', /no JSON/], ['{"format":"other"}', /no file of colours/], [JSON.stringify({ ...book, version: 2 }), /later version \(2; this shop knows 1\)/], [JSON.stringify({ ...book, mixes: [{ name: 'x', colour: '#123456', grade: 'soft', ladder: [{ what: 'A', kind: 'pigment', amount: 0, dimension: 'drops', when: 'cold' }] }] }), /mixes\.0\.ladder\.0\.amount/]] as const) {
+  assert.ok(
+    after.mixes.some((m) => m.name === `${name}, brought in`) &&
+      after.mixes.find((m) => m.name === name)!.ladder[0]!.amount ===
+        book.mixes[0]!.ladder[0]!.amount - 3,
+  );
+  for (const [text, says] of [
+    ['{"format":', /no JSON/],
+    ['{"format":"other"}', /no file of colours/],
+    [JSON.stringify({ ...book, version: 2 }), /later version \(2; this shop knows 1\)/],
+    [
+      JSON.stringify({
+        ...book,
+        mixes: [
+          {
+            name: 'x',
+            colour: '#123456',
+            grade: 'soft',
+            ladder: [{ what: 'A', kind: 'pigment', amount: 0, dimension: 'drops', when: 'cold' }],
+          },
+        ],
+      }),
+      /mixes\.0\.ladder\.0\.amount/,
+    ],
+  ] as const) {
     const refused = await bring(text);
     assert.equal(refused.status, 422, text.slice(0, 40));
     assert.match((refused.body as { detail: string }).detail, says);
@@ -117,7 +234,9 @@ test('a colourway is a picture, SVG and PNG, the same each time; a card with its
   const svg = await (await fetch(`${app.url}/api/ways/13/bait.svg?over=dark`)).text();
   assert.match(svg, /^<svg xmlns/);
   assert.equal(svg, await (await fetch(`${app.url}/api/ways/13/bait.svg?over=dark`)).text());
-  const png = Buffer.from(await (await fetch(`${app.url}/api/ways/13/bait.png?width=320`)).arrayBuffer());
+  const png = Buffer.from(
+    await (await fetch(`${app.url}/api/ways/13/bait.png?width=320`)).arrayBuffer(),
+  );
   assert.deepEqual([...png.subarray(1, 4)], [...Buffer.from('PNG')]);
   assert.equal(png.readUInt32BE(16), 320);
   assert.equal((await fetch(`${app.url}/api/ways/13/bait.png?width=90000`)).status, 422);
@@ -128,16 +247,37 @@ test('a colourway is a picture, SVG and PNG, the same each time; a card with its
 });
 
 test('pictures of a version are kept as they are; too large, or no picture, is refused in words', async () => {
-  const put = (body: Buffer, type = 'image/png') => fetch(`${app.url}/api/mixes/1/pictures?n=1&what=swatch`, { method: 'POST', headers: { 'content-type': type }, body: new Uint8Array(body) });
+  const put = (body: Buffer, type = 'image/png') =>
+    fetch(`${app.url}/api/mixes/1/pictures?n=1&what=swatch`, {
+      method: 'POST',
+      headers: { 'content-type': type },
+      body: new Uint8Array(body),
+    });
   const png = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47]), Buffer.alloc(200, 7)]);
   const made = await put(png);
   assert.equal(made.status, 201);
   const { id } = (await made.json()) as { id: number };
-  assert.deepEqual(Buffer.from(await (await fetch(`${app.url}/api/pictures/${id}`)).arrayBuffer()), png);
-  for (const [body, type, says] of [[Buffer.alloc(40_000_000, 1), 'image/jpeg', /At most 8 MB/], [Buffer.from('hello'), 'image/jpeg', /no picture/], [png, 'application/octet-stream', /takes a picture/]] as const) {
+  assert.deepEqual(
+    Buffer.from(await (await fetch(`${app.url}/api/pictures/${id}`)).arrayBuffer()),
+    png,
+  );
+  for (const [body, type, says] of [
+    [Buffer.alloc(40_000_000, 1), 'image/jpeg', /At most 8 MB/],
+    [Buffer.from('hello'), 'image/jpeg', /no picture/],
+    [png, 'application/octet-stream', /takes a picture/],
+  ] as const) {
     const reply = await put(body, type);
     assert.ok(reply.status >= 400 && reply.status < 500);
     assert.match(((await reply.json()) as { detail: string }).detail, says);
   }
-  assert.equal((await fetch(`${app.url}/api/mixes/1/pictures?n=77`, { method: 'POST', headers: { 'content-type': 'image/png' }, body: new Uint8Array(png) })).status, 404);
+  assert.equal(
+    (
+      await fetch(`${app.url}/api/mixes/1/pictures?n=77`, {
+        method: 'POST',
+        headers: { 'content-type': 'image/png' },
+        body: new Uint8Array(png),
+      })
+    ).status,
+    404,
+  );
 });

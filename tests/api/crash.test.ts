@@ -27,13 +27,19 @@ after(async () => {
 });
 
 const events = () => `${app.url}/api/sessions/${session}/events`;
-const logged = async () => new Set(((await ask('GET', events())).body as { id: string }[]).map((e) => e.id));
+const logged = async () =>
+  new Set(((await ask('GET', events())).body as { id: string }[]).map((e) => e.id));
 
 /** Sends events one after another until told to stop; answers which were acknowledged. */
 async function pour(done: () => boolean): Promise<string[]> {
   const acknowledged: string[] = [];
   while (!done()) {
-    const e = event(session, 'reading', { target: { kind: 'cup', key: '1' }, celsius: 160, stage: null, from: 'typed' });
+    const e = event(session, 'reading', {
+      target: { kind: 'cup', key: '1' },
+      celsius: 160,
+      stage: null,
+      from: 'typed',
+    });
     try {
       const reply = await ask('POST', events(), { events: [e] });
       if (reply.status === 200 && reply.body.accepted.length === 1) acknowledged.push(e.id);
@@ -54,7 +60,10 @@ test('the app killed in the middle of a shot: every acknowledged event is there 
   app = await serve(pg.url);
   const held = await logged();
   assert.ok(acknowledged.length > 10);
-  assert.deepEqual(acknowledged.filter((id) => !held.has(id)), []);
+  assert.deepEqual(
+    acknowledged.filter((id) => !held.has(id)),
+    [],
+  );
 });
 
 test('PostgreSQL killed in the middle of a shot: nothing acknowledged is lost, and the app works on', async () => {
@@ -71,7 +80,10 @@ test('PostgreSQL killed in the middle of a shot: nothing acknowledged is lost, a
   pg.start();
   const held = await until('the log again', logged);
   assert.ok(acknowledged.length > 10);
-  assert.deepEqual(acknowledged.filter((id) => !held.has(id)), []);
+  assert.deepEqual(
+    acknowledged.filter((id) => !held.has(id)),
+    [],
+  );
   const again = await ask('POST', events(), { events: [event(session, 'stirred', { cup: '1' })] });
   assert.equal(again.status, 200);
 });
@@ -79,10 +91,17 @@ test('PostgreSQL killed in the middle of a shot: nothing acknowledged is lost, a
 test('a stream opened before the database went away carries on after it', async () => {
   const stop = new AbortController();
   const from = (await logged()).size;
-  const reply = await fetch(`${app.url}/api/stream?session=${session}:${from}`, { signal: stop.signal });
+  const reply = await fetch(`${app.url}/api/stream?session=${session}:${from}`, {
+    signal: stop.signal,
+  });
   pg.stop('immediate');
   pg.start();
-  await until('an append', async () => (await ask('POST', events(), { events: [event(session, 'stirred', { cup: '2' })] })).status === 200);
+  await until(
+    'an append',
+    async () =>
+      (await ask('POST', events(), { events: [event(session, 'stirred', { cup: '2' })] }))
+        .status === 200,
+  );
   let text = '';
   for await (const chunk of reply.body!) {
     text += Buffer.from(chunk).toString();

@@ -28,12 +28,25 @@ export interface App {
 /** One app process, serving the build under test. */
 export async function serve(databaseUrl: string, told: Record<string, string> = {}): Promise<App> {
   const port = await freePort();
-  const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), process.env.TWIN_SHOT_DIST ?? join(root, 'dist')], {
-    env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production', ...told },
-    stdio: ['ignore', 'pipe', 'ignore'],
-  });
+  const child = spawn(
+    process.execPath,
+    [join(root, 'scripts', 'serve.mjs'), process.env.TWIN_SHOT_DIST ?? join(root, 'dist')],
+    {
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        NODE_ENV: 'production',
+        ...told,
+      },
+      stdio: ['ignore', 'pipe', 'ignore'],
+    },
+  );
   // Read on to the end: who writes to a pipe nobody reads is killed by it.
-  await new Promise<void>((resolve) => child.stdout!.on('data', (line) => String(line).includes('listening') && resolve()));
+  await new Promise<void>((resolve) =>
+    child.stdout!.on('data', (line) => String(line).includes('listening') && resolve()),
+  );
   return {
     url: `http://127.0.0.1:${port}`,
     process: child,
@@ -53,8 +66,17 @@ export interface Reply {
   body: any;
 }
 
-export async function ask(method: string, url: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
-  const reply = await fetch(url, { method, headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers }, body: body === undefined ? undefined : JSON.stringify(body) });
+export async function ask(
+  method: string,
+  url: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Reply> {
+  const reply = await fetch(url, {
+    method,
+    headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
   return { status: reply.status, etag: reply.headers.get('etag'), body: await reply.json() };
 }
 
@@ -65,17 +87,35 @@ export async function change(url: string, body: unknown): Promise<Reply> {
 }
 
 /** An event as a bench sends it. */
-export const event = (session: number, kind: string, payload: unknown, over: object = {}) => ({ id: v4(), session, at: Date.now(), by: 'bench', v: 1, kind, payload, ...over });
+export const event = (session: number, kind: string, payload: unknown, over: object = {}) => ({
+  id: v4(),
+  session,
+  at: Date.now(),
+  by: 'bench',
+  v: 1,
+  kind,
+  payload,
+  ...over,
+});
 
 /** Opens the demo shop's first plan as a session. */
 export async function openDemoSession(url: string): Promise<number> {
-  const plan = await ask('POST', `${url}/api/sessions`, { plan: 1, event: v4(), at: Date.now(), by: 'bench' });
+  const plan = await ask('POST', `${url}/api/sessions`, {
+    plan: 1,
+    event: v4(),
+    at: Date.now(),
+    by: 'bench',
+  });
   assert.equal(plan.status, 201, JSON.stringify(plan.body));
   return plan.body.session as number;
 }
 
 /** Waits for something to become true, without guessing how long it takes. */
-export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>, ms = 15_000): Promise<T> {
+export async function until<T>(
+  what: string,
+  look: () => Promise<T | null | undefined | false>,
+  ms = 15_000,
+): Promise<T> {
   const end = Date.now() + ms;
   for (;;) {
     const found = await look().catch(() => null);

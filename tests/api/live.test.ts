@@ -20,7 +20,9 @@ after(async () => {
 /** Reads a stream until `n` events have come. */
 async function hear(app: App, after: number, n: number, ready: () => void): Promise<number[]> {
   const stop = new AbortController();
-  const reply = await fetch(`${app.url}/api/stream?session=${session}:${after}`, { signal: stop.signal });
+  const reply = await fetch(`${app.url}/api/stream?session=${session}:${after}`, {
+    signal: stop.signal,
+  });
   assert.equal(reply.headers.get('content-type'), 'text/event-stream');
   const seqs: number[] = [];
   let text = '';
@@ -29,7 +31,8 @@ async function hear(app: App, after: number, n: number, ready: () => void): Prom
     text += Buffer.from(chunk).toString();
     const lines = text.split('\n');
     text = lines.pop()!;
-    for (const line of lines) if (line.startsWith('data: ')) seqs.push((JSON.parse(line.slice(6)) as { seq: number }).seq);
+    for (const line of lines)
+      if (line.startsWith('data: ')) seqs.push((JSON.parse(line.slice(6)) as { seq: number }).seq);
     if (seqs.length >= n) break;
   }
   stop.abort();
@@ -37,19 +40,44 @@ async function hear(app: App, after: number, n: number, ready: () => void): Prom
 }
 
 test('what is appended through one process is heard through another, in order, from where the listener was', async () => {
-  const first = await ask('POST', `${one.url}/api/sessions/${session}/events`, { events: [event(session, 'woken', { cup: '1' }), event(session, 'woken', { cup: '2' })] });
+  const first = await ask('POST', `${one.url}/api/sessions/${session}/events`, {
+    events: [event(session, 'woken', { cup: '1' }), event(session, 'woken', { cup: '2' })],
+  });
   const from = first.body.seq as number;
   let open = () => {};
   const opened = new Promise<void>((resolve) => (open = resolve));
   const heard = hear(two, from - 1, 11, open);
   await opened;
-  for (let i = 0; i < 10; i++) await ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, { events: [event(session, 'stirred', { cup: '1' })] });
-  assert.deepEqual(await heard, Array.from({ length: 11 }, (_, i) => from + i));
+  for (let i = 0; i < 10; i++)
+    await ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, {
+      events: [event(session, 'stirred', { cup: '1' })],
+    });
+  assert.deepEqual(
+    await heard,
+    Array.from({ length: 11 }, (_, i) => from + i),
+  );
 });
 
 test('two processes on one session fold the same, each having appended half of it', async () => {
-  await Promise.all(Array.from({ length: 30 }, (_, i) => ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, { events: [event(session, 'reading', { target: { kind: 'cup', key: '1' }, celsius: 140 + i, stage: null, from: 'typed' })] })));
-  const [a, b] = await Promise.all([one, two].map((app) => until('the clock line', async () => (await ask('GET', `${app.url}/api/running`)).body)));
+  await Promise.all(
+    Array.from({ length: 30 }, (_, i) =>
+      ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, {
+        events: [
+          event(session, 'reading', {
+            target: { kind: 'cup', key: '1' },
+            celsius: 140 + i,
+            stage: null,
+            from: 'typed',
+          }),
+        ],
+      }),
+    ),
+  );
+  const [a, b] = await Promise.all(
+    [one, two].map((app) =>
+      until('the clock line', async () => (await ask('GET', `${app.url}/api/running`)).body),
+    ),
+  );
   assert.deepEqual(a, b);
   assert.equal(a.session, session);
 });

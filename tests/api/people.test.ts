@@ -20,11 +20,32 @@ interface Said {
   to: string | null;
   body: { code?: string; detail?: string } & Record<string, unknown>;
 }
-async function ask(method: string, path: string, cookie = '', body?: unknown, url = app.url): Promise<Said> {
-  const reply = await fetch(`${url}${path}`, { method, redirect: 'manual', headers: { ...(cookie && { cookie }), ...(method !== 'GET' && { 'content-type': 'application/json' }) }, body: method === 'GET' ? undefined : JSON.stringify(body ?? {}) });
+async function ask(
+  method: string,
+  path: string,
+  cookie = '',
+  body?: unknown,
+  url = app.url,
+): Promise<Said> {
+  const reply = await fetch(`${url}${path}`, {
+    method,
+    redirect: 'manual',
+    headers: {
+      ...(cookie && { cookie }),
+      ...(method !== 'GET' && { 'content-type': 'application/json' }),
+    },
+    body: method === 'GET' ? undefined : JSON.stringify(body ?? {}),
+  });
   const text = await reply.text();
-  const json = reply.headers.get('content-type')?.includes('json') ? (JSON.parse(text) as Said['body']) : {};
-  return { status: reply.status, cookie: (reply.headers.getSetCookie()[0] ?? '').split(';')[0]!, to: reply.headers.get('location'), body: json };
+  const json = reply.headers.get('content-type')?.includes('json')
+    ? (JSON.parse(text) as Said['body'])
+    : {};
+  return {
+    status: reply.status,
+    cookie: (reply.headers.getSetCookie()[0] ?? '').split(';')[0]!,
+    to: reply.headers.get('location'),
+    body: json,
+  };
 }
 const signIn = (name: string, secret = SECRET) => ask('POST', '/api/sign-in', '', { name, secret });
 
@@ -37,23 +58,35 @@ after(() => Promise.all([app.stop(), alone.stop()]));
 
 /** Every page and endpoint there is, with what it answers to. */
 function declaredInFiles(): Map<string, string[]> {
-  const files = readdirSync(PAGES, { recursive: true, encoding: 'utf8' }).filter((f) => /\.(ts|astro)$/.test(f) && !/(^|\/)_/.test(f));
-  return new Map(files.map((f) => {
-    const route = `/${relative(PAGES, join(PAGES, f)).replace(/\.(ts|astro)$/, '').replace(/(^|\/)index$/, '')}`;
-    const text = readFileSync(join(PAGES, f), 'utf8');
-    return [route, f.endsWith('.astro') ? ['GET'] : METHODS.filter((m) => text.includes(`export const ${m}:`))];
-  }));
+  const files = readdirSync(PAGES, { recursive: true, encoding: 'utf8' }).filter(
+    (f) => /\.(ts|astro)$/.test(f) && !/(^|\/)_/.test(f),
+  );
+  return new Map(
+    files.map((f) => {
+      const route = `/${relative(PAGES, join(PAGES, f))
+        .replace(/\.(ts|astro)$/, '')
+        .replace(/(^|\/)index$/, '')}`;
+      const text = readFileSync(join(PAGES, f), 'utf8');
+      return [
+        route,
+        f.endsWith('.astro') ? ['GET'] : METHODS.filter((m) => text.includes(`export const ${m}:`)),
+      ];
+    }),
+  );
 }
 
 test('every page and endpoint declares who may, and nothing else is declared', () => {
   const there = declaredInFiles();
   assert.deepEqual([...there.keys()].sort(), Object.keys(MAY).sort());
-  for (const [route, methods] of there) assert.deepEqual(Object.keys(MAY[route]!).sort(), [...methods].sort(), route);
+  for (const [route, methods] of there)
+    assert.deepEqual(Object.keys(MAY[route]!).sort(), [...methods].sort(), route);
 });
 
 test('alone on its own machine nobody signs in; on a network, or where it is said, everybody does', () => {
-  for (const HOST of ['127.0.0.1', 'localhost', '::1', undefined]) assert.equal(signInWanted({ HOST }), false);
-  for (const HOST of ['0.0.0.0', '192.168.1.7', '::', 'shop.local']) assert.equal(signInWanted({ HOST }), true);
+  for (const HOST of ['127.0.0.1', 'localhost', '::1', undefined])
+    assert.equal(signInWanted({ HOST }), false);
+  for (const HOST of ['0.0.0.0', '192.168.1.7', '::', 'shop.local'])
+    assert.equal(signInWanted({ HOST }), true);
   assert.equal(signInWanted({ HOST: '127.0.0.1', TWIN_SHOT_SIGN_IN: 'always' }), true);
 });
 
@@ -61,14 +94,30 @@ test('without an owner nothing is served; with one, who is not known is sent to 
   const none = await ask('GET', '/orders');
   assert.equal(none.status, 503);
   assert.match(none.body.detail!, /npm run owner/);
-  for (const role of ROLES) assert.equal((await ask('POST', '/api/people', '', { name: `Ada ${role}`, role, secret: SECRET, ...(role === 'maker' && { pin: '4711' }) }, alone.url)).status, 201);
+  for (const role of ROLES)
+    assert.equal(
+      (
+        await ask(
+          'POST',
+          '/api/people',
+          '',
+          { name: `Ada ${role}`, role, secret: SECRET, ...(role === 'maker' && { pin: '4711' }) },
+          alone.url,
+        )
+      ).status,
+      201,
+    );
   const asked = await ask('GET', '/orders');
   assert.deepEqual([asked.status, asked.to], [302, '/sign-in?to=%2Forders']);
   assert.equal((await ask('GET', '/sign-in')).status, 200);
 });
 
 test('a wrong password, a name nobody has and an empty one are told apart by nobody; the right one is known by its cookie', async () => {
-  const said = await Promise.all([signIn('Ada owner', 'wrong wrong wrong'), signIn('Nobody'), signIn('', '')]);
+  const said = await Promise.all([
+    signIn('Ada owner', 'wrong wrong wrong'),
+    signIn('Nobody'),
+    signIn('', ''),
+  ]);
   assert.ok(said.every((s) => s.status === 403 && s.cookie === ''));
   assert.equal(new Set(said.map((s) => s.body.detail)).size, 1);
   for (const role of ROLES) {
@@ -77,10 +126,17 @@ test('a wrong password, a name nobody has and an empty one are told apart by nob
     cookies[role] = done.cookie;
   }
   const code = (await ask('POST', '/api/pairings', cookies.owner)).body.code as unknown as string;
-  const paired = await ask('POST', '/api/pair', '', { code: `${code.slice(0, 4)} ${code.slice(4)}`, name: 'by the window' });
+  const paired = await ask('POST', '/api/pair', '', {
+    code: `${code.slice(0, 4)} ${code.slice(4)}`,
+    name: 'by the window',
+  });
   assert.equal(paired.status, 201);
   cookies.tablet = paired.cookie;
-  assert.equal((await ask('POST', '/api/pair', '', { code, name: 'a second' })).status, 403, 'a code pairs one tablet');
+  assert.equal(
+    (await ask('POST', '/api/pair', '', { code, name: 'a second' })).status,
+    403,
+    'a code pairs one tablet',
+  );
 });
 
 test('every role at every endpoint: what it may not is refused, and what it may is not', async () => {
@@ -88,45 +144,110 @@ test('every role at every endpoint: what it may not is refused, and what it may 
     const path = route.replace('[list]', 'moulds').replace('[ext]', 'svg').replace('[id]', '1');
     for (const method of Object.keys(methods)) {
       for (const role of [...ROLES, 'tablet', null] as const) {
-        if (route === '/api/stream' || (route.includes('sign-') && method === 'POST') || ['/api/pair', '/api/hand', '/api/people', '/api/people/[id]', '/api/tablets/[id]', '/api/pairings'].includes(route) && may(role, route, method)) continue;
+        if (
+          route === '/api/stream' ||
+          (route.includes('sign-') && method === 'POST') ||
+          ([
+            '/api/pair',
+            '/api/hand',
+            '/api/people',
+            '/api/people/[id]',
+            '/api/tablets/[id]',
+            '/api/pairings',
+          ].includes(route) &&
+            may(role, route, method))
+        )
+          continue;
         const { status, to, body } = await ask(method, path, role ? cookies[role] : '');
         const what = `${method} ${path} by ${role ?? 'nobody'}: ${status}`;
         const turnedAway = ['sign-in', 'may-not'].includes(body?.code ?? '');
         if (may(role, route, method)) assert.ok(!turnedAway && !to?.startsWith('/sign-in'), what);
-        else assert.ok(turnedAway || (method === 'GET' && (to?.startsWith('/sign-in') || (role === 'tablet' && to === '/bench'))), what);
+        else
+          assert.ok(
+            turnedAway ||
+              (method === 'GET' &&
+                (to?.startsWith('/sign-in') || (role === 'tablet' && to === '/bench'))),
+            what,
+          );
       }
     }
   }
 });
 
 test('a maker’s act and a tablet’s are done in their names; a hand with a PIN must know it', async () => {
-  const hands = (await ask('GET', '/api/hand', cookies.tablet)).body as unknown as { id: number; name: string; pin: boolean }[];
+  const hands = (await ask('GET', '/api/hand', cookies.tablet)).body as unknown as {
+    id: number;
+    name: string;
+    pin: boolean;
+  }[];
   const maker = hands.find((h) => h.name === 'Ada maker')!;
   assert.ok(maker.pin && !hands.some((h) => h.name === 'Ada looker-on'));
-  const take = (pin?: string) => ask('POST', '/api/hand', cookies.tablet, { person: maker.id, ...(pin && { pin }) });
-  assert.deepEqual([(await take()).status, (await take('0000')).status, (await take('4711')).status], [403, 403, 200]);
+  const take = (pin?: string) =>
+    ask('POST', '/api/hand', cookies.tablet, { person: maker.id, ...(pin && { pin }) });
+  assert.deepEqual(
+    [(await take()).status, (await take('0000')).status, (await take('4711')).status],
+    [403, 403, 200],
+  );
 });
 
 test('the last owner stays; what was signed out, unpaired or given a new password is known no more', async () => {
-  const people = (await ask('GET', '/api/people', cookies.owner)).body as unknown as { id: number; name: string }[];
+  const people = (await ask('GET', '/api/people', cookies.owner)).body as unknown as {
+    id: number;
+    name: string;
+  }[];
   const id = (name: string) => people.find((p) => p.name === name)!.id;
-  assert.equal((await ask('DELETE', `/api/people/${id('Ada owner')}`, cookies.owner)).body.code, 'last-owner');
-  assert.equal((await ask('PUT', `/api/people/${id('Ada owner')}`, cookies.owner, { name: 'Ada owner', role: 'maker' })).body.code, 'last-owner');
+  assert.equal(
+    (await ask('DELETE', `/api/people/${id('Ada owner')}`, cookies.owner)).body.code,
+    'last-owner',
+  );
+  assert.equal(
+    (
+      await ask('PUT', `/api/people/${id('Ada owner')}`, cookies.owner, {
+        name: 'Ada owner',
+        role: 'maker',
+      })
+    ).body.code,
+    'last-owner',
+  );
   const second = (await signIn('Ada packer')).cookie;
   assert.equal((await ask('POST', '/api/sign-out', second, { everywhere: true })).status, 200);
-  for (const old of [second, cookies.packer!]) assert.equal((await ask('GET', '/api/orders', old)).status, 401);
-  assert.equal((await ask('PUT', `/api/people/${id('Ada maker')}`, cookies.owner, { name: 'Ada maker', role: 'maker', secret: 'another long one' })).status, 200);
+  for (const old of [second, cookies.packer!])
+    assert.equal((await ask('GET', '/api/orders', old)).status, 401);
+  assert.equal(
+    (
+      await ask('PUT', `/api/people/${id('Ada maker')}`, cookies.owner, {
+        name: 'Ada maker',
+        role: 'maker',
+        secret: 'another long one',
+      })
+    ).status,
+    200,
+  );
   assert.equal((await ask('GET', '/api/orders', cookies.maker)).status, 401);
   assert.equal((await ask('DELETE', '/api/tablets/1', cookies.owner)).status, 200);
   assert.equal((await ask('GET', '/api/running', cookies.tablet)).status, 401);
 });
 
 test('who guesses is slowed down, and what was done about people stands for good', async () => {
-  const tries = await Promise.all(Array.from({ length: 20 }, () => signIn('Ada owner', 'guess guess guess')));
+  const tries = await Promise.all(
+    Array.from({ length: 20 }, () => signIn('Ada owner', 'guess guess guess')),
+  );
   assert.ok(tries.some((t) => t.status === 429));
   const { rows, run } = await import('@/store/query.ts');
-  const done = (await rows<{ by: string; what: string }>('SELECT by, what FROM audit ORDER BY id')).map((a) => `${a.by}: ${a.what}`);
-  for (const one of ['nobody: sign-in refused', 'Ada owner: signed in', 'the shop: person added', 'Ada owner: pairing code shown', 'by the window: tablet paired', 'Ada owner: person changed', 'Ada owner: tablet unpaired', 'Ada packer: signed out everywhere']) assert.ok(done.includes(one), one);
+  const done = (
+    await rows<{ by: string; what: string }>('SELECT by, what FROM audit ORDER BY id')
+  ).map((a) => `${a.by}: ${a.what}`);
+  for (const one of [
+    'nobody: sign-in refused',
+    'Ada owner: signed in',
+    'the shop: person added',
+    'Ada owner: pairing code shown',
+    'by the window: tablet paired',
+    'Ada owner: person changed',
+    'Ada owner: tablet unpaired',
+    'Ada packer: signed out everywhere',
+  ])
+    assert.ok(done.includes(one), one);
   await assert.rejects(run("UPDATE audit SET what = 'nothing'"), /never changed/);
   await assert.rejects(run('DELETE FROM audit'), /never changed/);
   await assert.rejects(run('TRUNCATE audit'), /never changed/);

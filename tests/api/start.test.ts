@@ -26,24 +26,47 @@ interface Start {
 }
 /** `npm start` on this test's own database, in a folder of its own. */
 function start(data: string, told: Record<string, string> = {}): Start {
-  const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs')], { cwd: root, env: { ...process.env, DATABASE_URL: url, TWIN_SHOT_DATA: data, TWIN_SHOT_DIST: process.env.TWIN_SHOT_DIST ?? join(root, 'dist'), ...told }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs')], {
+    cwd: root,
+    env: {
+      ...process.env,
+      DATABASE_URL: url,
+      TWIN_SHOT_DATA: data,
+      TWIN_SHOT_DIST: process.env.TWIN_SHOT_DIST ?? join(root, 'dist'),
+      ...told,
+    },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   begun.push(child);
   let said = '';
-  for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (piece: Buffer) => (said += piece.toString()));
-  return { child, said: () => said, ended: once(child, 'exit').then(([code]) => code as number | null) };
+  for (const stream of [child.stdout!, child.stderr!])
+    stream.on('data', (piece: Buffer) => (said += piece.toString()));
+  return {
+    child,
+    said: () => said,
+    ended: once(child, 'exit').then(([code]) => code as number | null),
+  };
 }
 const folder = () => mkdtempSync(join(tmpdir(), 'twin-shot-start-'));
 interface Running {
   app: number;
   address: string;
 }
-const running = (data: string): Running | null => (existsSync(join(data, 'running.json')) ? (JSON.parse(readFileSync(join(data, 'running.json'), 'utf8')) as Running) : null);
-const healthy = (address: string) => until('health', async () => (await ask('GET', `${address}/api/health`)).status === 200, 30_000);
+const running = (data: string): Running | null =>
+  existsSync(join(data, 'running.json'))
+    ? (JSON.parse(readFileSync(join(data, 'running.json'), 'utf8')) as Running)
+    : null;
+const healthy = (address: string) =>
+  until('health', async () => (await ask('GET', `${address}/api/health`)).status === 200, 30_000);
 
 test('an app that is killed is back at once; a second start says where the first is; told to stop, it ends well', async () => {
   const data = folder();
   const first = start(data, { PORT: String(await freePort()) });
-  const { address, app } = await until('the first start', () => Promise.resolve(running(data)), 60_000);
+  const { address, app } = await until(
+    'the first start',
+    () => Promise.resolve(running(data)),
+    60_000,
+  );
   await healthy(address);
   const since = Date.now();
   process.kill(app, 'SIGKILL');
@@ -94,7 +117,11 @@ test('on a network it does not start without an owner; with one it serves over H
   const nobody = start(folder(), told);
   assert.equal(await nobody.ended, 1);
   assert.match(nobody.said(), /npm run owner/);
-  const made = spawn(process.execPath, ['--import', 'tsx', 'scripts/owner.ts', 'Ada'], { cwd: root, env: { ...process.env, DATABASE_URL: url }, stdio: ['pipe', 'ignore', 'inherit'] });
+  const made = spawn(process.execPath, ['--import', 'tsx', 'scripts/owner.ts', 'Ada'], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: url },
+    stdio: ['pipe', 'ignore', 'inherit'],
+  });
   made.stdin.end('nine wet oilskins\n');
   assert.deepEqual(await once(made, 'exit'), [0, null]);
   const data = folder();
@@ -102,7 +129,12 @@ test('on a network it does not start without an owner; with one it serves over H
   const { address } = await until('the start', () => Promise.resolve(running(data)), 60_000);
   assert.match(address, /^https:/);
   const ca = readFileSync(join(data, 'certificate', 'certificate.pem'));
-  const status = (path: string) => new Promise((resolve, reject) => get(`${address}${path}`, { ca }, (reply) => resolve([reply.resume().statusCode, reply.headers.location])).on('error', reject));
+  const status = (path: string) =>
+    new Promise((resolve, reject) =>
+      get(`${address}${path}`, { ca }, (reply) =>
+        resolve([reply.resume().statusCode, reply.headers.location]),
+      ).on('error', reject),
+    );
   assert.deepEqual(await status('/api/orders'), [401, undefined]);
   assert.deepEqual(await status('/orders'), [302, '/sign-in?to=%2Forders']);
   assert.match(open.said(), /Fingerprint \(SHA-256\)/);

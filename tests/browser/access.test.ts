@@ -3,11 +3,66 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { open } from './steps.ts';
 
-const SCREENS = ['/orders', '/orders/new', '/orders/1', '/orders/file', '/plan', '/plan/1', '/plan/new', '/bench', '/rack', '/sessions', '/sessions/25', '/moulds', '/moulds/1', '/moulds/new', '/moulds/1/change', '/injectors', '/colours', '/entry/mixes/1', '/entry/colourways/1', '/entry/injectors/3', '/entry/baits/1', '/entry/vessels/new', '/entry/blocks/1', '/shop', '/heat', '/heat/learned', '/colours/match', '/colours/bring-in', '/colours/ways/1', '/colours/ways/13/card', '/colours/materials', '/colours/mixes/1', '/entry/materials/4', '/entry/ovens/1', '/bench/26', '/builds', '/builds/new', '/builds/1', '/moulds/takes', '/moulds/castings', '/moulds/castings/1', '/moulds/9', '/entry/colourways/14', '/sessions/36', '/bench/43', '/bench/52', '/people', '/audit', '/machine', '/retired', '/history/mixes/1', '/sign-in', '/pair'];
+const SCREENS = [
+  '/orders',
+  '/orders/new',
+  '/orders/1',
+  '/orders/file',
+  '/plan',
+  '/plan/1',
+  '/plan/new',
+  '/bench',
+  '/rack',
+  '/sessions',
+  '/sessions/25',
+  '/moulds',
+  '/moulds/1',
+  '/moulds/new',
+  '/moulds/1/change',
+  '/injectors',
+  '/colours',
+  '/entry/mixes/1',
+  '/entry/colourways/1',
+  '/entry/injectors/3',
+  '/entry/baits/1',
+  '/entry/vessels/new',
+  '/entry/blocks/1',
+  '/shop',
+  '/heat',
+  '/heat/learned',
+  '/colours/match',
+  '/colours/bring-in',
+  '/colours/ways/1',
+  '/colours/ways/13/card',
+  '/colours/materials',
+  '/colours/mixes/1',
+  '/entry/materials/4',
+  '/entry/ovens/1',
+  '/bench/26',
+  '/builds',
+  '/builds/new',
+  '/builds/1',
+  '/moulds/takes',
+  '/moulds/castings',
+  '/moulds/castings/1',
+  '/moulds/9',
+  '/entry/colourways/14',
+  '/sessions/36',
+  '/bench/43',
+  '/bench/52',
+  '/people',
+  '/audit',
+  '/machine',
+  '/retired',
+  '/history/mixes/1',
+  '/sign-in',
+  '/pair',
+];
 
 const HALVES = [0, 1].map((half) => SCREENS.filter((_, i) => i % 2 === half));
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-const said = (where: string, violations: { id: string; nodes: { html: string }[] }[]) => violations.map((v) => `${where}: ${v.id}, ${v.nodes.length} × ${v.nodes[0]!.html.slice(0, 120)}`);
+const said = (where: string, violations: { id: string; nodes: { html: string }[] }[]) =>
+  violations.map((v) => `${where}: ${v.id}, ${v.nodes.length} × ${v.nodes[0]!.html.slice(0, 120)}`);
 
 /** What axe finds wrong on paper; and of the colours, which alone are others, on slate. */
 async function wrongOn(page: Page, where: string): Promise<string[]> {
@@ -19,7 +74,9 @@ async function wrongOn(page: Page, where: string): Promise<string[]> {
 }
 
 for (const [half, screens] of HALVES.entries()) {
-  test(`axe finds nothing wrong on any screen, on either ground, half ${half + 1}`, async ({ page }) => {
+  test(`axe finds nothing wrong on any screen, on either ground, half ${half + 1}`, async ({
+    page,
+  }) => {
     test.setTimeout(300_000);
     const wrong: string[] = [];
     for (const screen of screens) {
@@ -44,14 +101,22 @@ test("axe finds nothing wrong in the bench's panels, on either ground", async ({
   expect(wrong).toEqual([]);
 });
 
-test('no screen is wider than a phone, and none wants what its policy of scripts and styles forbids', async ({ page }) => {
+test('no screen is wider than a phone, and none wants what its policy of scripts and styles forbids', async ({
+  page,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const wide: string[] = [];
   const forbidden: string[] = [];
-  page.on('console', (m) => /Content Security Policy/i.test(m.text()) && forbidden.push(`${page.url()}: ${m.text().slice(0, 200)}`));
+  page.on(
+    'console',
+    (m) =>
+      /Content Security Policy/i.test(m.text()) &&
+      forbidden.push(`${page.url()}: ${m.text().slice(0, 200)}`),
+  );
   for (const screen of SCREENS) {
     await open(page, screen);
-    if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1)) wide.push(screen);
+    if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1))
+      wide.push(screen);
   }
   expect(wide).toEqual([]);
   expect(forbidden).toEqual([]);

@@ -13,7 +13,9 @@ async function count(page: Page, customer: string, said: RegExp): Promise<void> 
   await expect(page.locator('[data-line]').filter({ hasText: customer })).toContainText(said);
 }
 
-test('a triple laminate: three cups matched, one draw of three, each colour over its half, to the counted order', async ({ page }) => {
+test('a triple laminate: three cups matched, one draw of three, each colour over its half, to the counted order', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
   await plan(page, 'Mooring Post Tackle', 'Slip eel 95', 'Gull morning', 6);
   // The shop's own record of triples would have it shoot more.
@@ -23,7 +25,9 @@ test('a triple laminate: three cups matched, one draw of three, each colour over
   await begin(page);
   const hands = byPointer(page);
   await follow(page, hands, { until: (s) => s === 'top' });
-  await expect(page.locator('[data-strip]')).toContainText('one notch barrel, the port with the filed edge');
+  await expect(page.locator('[data-strip]')).toContainText(
+    'one notch barrel, the port with the filed edge',
+  );
   await hands.main();
   const drawn = await follow(page, hands, { until: (s) => s === 'shoot' });
   expect(drawn).toContain('heating');
@@ -33,23 +37,34 @@ test('a triple laminate: three cups matched, one draw of three, each colour over
 
 test('what arrives late on the plan never moves the start from under a hand', async ({ page }) => {
   let release = () => {};
-  const held = new Promise<void>((done) => { release = done; });
-  await page.route(/JobFields|TimingOf|Stages/, async (route) => { await held; await route.continue(); });
+  const held = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route(/JobFields|TimingOf|Stages/, async (route) => {
+    await held;
+    await route.continue();
+  });
   await plan(page, 'Rope Walk Baits', 'Slip eel 95', 'Gull morning', 6);
   const start = page.getByRole('button', { name: 'Start at the bench' });
   await start.scrollIntoViewIfNeeded();
   await start.hover();
   await page.mouse.down();
   release();
-  await expect(page.locator('section').filter({ hasText: 'Jobs, in order' }).getByText('Slip eel 95').first()).toBeVisible();
+  await expect(
+    page.locator('section').filter({ hasText: 'Jobs, in order' }).getByText('Slip eel 95').first(),
+  ).toBeVisible();
   await page.mouse.up();
   await page.waitForURL(/\/bench\/\d+/);
 });
 
-test('a laminated core-shot in swapped shells: rods in, shells laid by and put back in another mould, the core the tail too', async ({ page }) => {
+test('a laminated core-shot in swapped shells: rods in, shells laid by and put back in another mould, the core the tail too', async ({
+  page,
+}) => {
   test.setTimeout(300_000);
   await plan(page, 'Dolphin Steps Bait', 'Slip eel 120', 'Borrowed keel', 2);
-  await expect(page.getByRole('listitem').filter({ hasText: 'Eel shell 120' }).first()).toContainText(/rod2\.85 mLshot7\.90 mLcavity10\.75 mL/);
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Eel shell 120' }).first(),
+  ).toContainText(/rod2\.85 mLshot7\.90 mLcavity10\.75 mL/);
   await begin(page);
   const hands = byPointer(page);
   const shells = await follow(page, hands, { until: (s) => s === 'keep' });
@@ -57,7 +72,9 @@ test('a laminated core-shot in swapped shells: rods in, shells laid by and put b
   await expect(page.locator('[data-step]')).toContainText('Draw the rods');
   const cores = await follow(page, hands, { until: (s) => s === 'load' });
   expect(cores).toContain('keep');
-  await expect(page.locator('[data-step]')).toContainText('Lay a shell in cavity 1 of Slip eel 120 pair');
+  await expect(page.locator('[data-step]')).toContainText(
+    'Lay a shell in cavity 1 of Slip eel 120 pair',
+  );
   await follow(page, hands, { until: (s) => s === 'shoot' });
   await expect(page.locator('[data-step]')).toContainText('Slip eel 120 pair: steadily, and hold');
   await hands.main();
@@ -71,11 +88,15 @@ test('a laminated core-shot in swapped shells: rods in, shells laid by and put b
   await count(page, 'Dolphin Steps Bait', /2 curing/);
 });
 
-test('tail first over two moulds at once: tails oiled and laid in, a gap seen, both moulds from one draw', async ({ page }) => {
+test('tail first over two moulds at once: tails oiled and laid in, a gap seen, both moulds from one draw', async ({
+  page,
+}) => {
   test.setTimeout(300_000);
   await plan(page, 'Ferry Stage Angling', 'Slip eel 95', 'Moss over lint, lamp tail', 14);
   const bodies = page.getByRole('group', { name: 'Bodies' });
-  await bodies.getByRole('combobox', { name: 'And, in step with it' }).selectOption({ label: 'Slip eel 95, second' });
+  await bodies
+    .getByRole('combobox', { name: 'And, in step with it' })
+    .selectOption({ label: 'Slip eel 95, second' });
   await begin(page);
   const hands = byPointer(page);
   const tails = await follow(page, hands, { until: (s) => s === 'load' });
@@ -88,7 +109,9 @@ test('tail first over two moulds at once: tails oiled and laid in, a gap seen, b
   await count(page, 'Ferry Stage Angling', /14 curing/);
 });
 
-test('a mould with a port each, stopped at the fifth cavity: five baits, the rest goes back, one more shot makes up the order', async ({ page }) => {
+test('a mould with a port each, stopped at the fifth cavity: five baits, the rest goes back, one more shot makes up the order', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
   await plan(page, 'Lock Keeper’s Tackle', 'Staithe sprat', 'Wrack patch', 7);
   // One shot, whatever came good of such before.
@@ -111,7 +134,9 @@ test('a mould with a port each, stopped at the fifth cavity: five baits, the res
   await count(page, 'Lock Keeper’s Tackle', /7 curing/);
 });
 
-test('a swirl is judged bait by bait, by keys; another block to hand changes the build of what is still to come', async ({ page }) => {
+test('a swirl is judged bait by bait, by keys; another block to hand changes the build of what is still to come', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   await plan(page, 'Weir Pool Lures', 'Slip eel 95', 'Slack water', 14);
   await begin(page);
@@ -124,19 +149,31 @@ test('a swirl is judged bait by bait, by keys; another block to hand changes the
   await page.keyboard.press('2');
   await expect(page.locator('[data-step]')).toContainText('cavity 3');
   await page.keyboard.press('c');
-  await page.getByLabel('Another build from here on, because its block is to hand').selectOption({ label: 'Split flow: each colour split in two before the port: camouflage' });
+  await page
+    .getByLabel('Another build from here on, because its block is to hand')
+    .selectOption({ label: 'Split flow: each colour split in two before the port: camouflage' });
   await expect(page.getByRole('dialog').getByText('Split flow', { exact: true })).toBeVisible();
 });
 
-test('a build is composed: what does not fit is said at once, and put right it is kept and a colourway made of it', async ({ page }) => {
+test('a build is composed: what does not fit is said at once, and put right it is kept and a colourway made of it', async ({
+  page,
+}) => {
   await open(page, '/builds/new?from=laminateCore');
   await page.getByRole('checkbox', { name: 'Core rods in' }).uncheck();
   await expect(page.locator('[data-misfit="no-channel"]')).toContainText('no channel');
   await expect(page.getByRole('button', { name: 'Keep as a build of our own' })).toBeDisabled();
   await page.getByRole('checkbox', { name: 'Core rods in' }).check();
-  await page.getByRole('region', { name: 'Stage Shells' }).getByRole('combobox', { name: 'Lies in the' }).nth(1).selectOption('back');
+  await page
+    .getByRole('region', { name: 'Stage Shells' })
+    .getByRole('combobox', { name: 'Lies in the' })
+    .nth(1)
+    .selectOption('back');
   await expect(page.locator('[data-misfit="same-place"]')).toBeVisible();
-  await page.getByRole('region', { name: 'Stage Shells' }).getByRole('combobox', { name: 'Lies in the' }).nth(1).selectOption('belly');
+  await page
+    .getByRole('region', { name: 'Stage Shells' })
+    .getByRole('combobox', { name: 'Lies in the' })
+    .nth(1)
+    .selectOption('belly');
   await page.getByRole('button', { name: 'A tip dipped after' }).click();
   await expect(page.getByText('It can be shot.')).toBeVisible();
   const tried = page.getByRole('region', { name: 'Try it in a mould' });

@@ -5,26 +5,64 @@ import { begin, byKeys, follow, open, plan, settled } from './steps.ts';
 
 /** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
 function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
-  const table = Array.from({ length: 256 }, (_, n) => { let c = n; for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1; return c >>> 0; });
-  const crc = (b: Buffer) => (~b.reduce((c, x) => table[(c ^ x) & 255]! ^ (c >>> 8), ~0 >>> 0)) >>> 0;
-  const chunk = (type: string, data: Buffer) => { const body = Buffer.concat([Buffer.from(type), data]); const out = Buffer.alloc(8 + body.length); out.writeUInt32BE(data.length, 0); body.copy(out, 4); out.writeUInt32BE(crc(body), 4 + body.length); return out; };
+  const table = Array.from({ length: 256 }, (_, n) => {
+    let c = n;
+    for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
+    return c >>> 0;
+  });
+  const crc = (b: Buffer) => ~b.reduce((c, x) => table[(c ^ x) & 255]! ^ (c >>> 8), ~0 >>> 0) >>> 0;
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type), data]);
+    const out = Buffer.alloc(8 + body.length);
+    out.writeUInt32BE(data.length, 0);
+    body.copy(out, 4);
+    out.writeUInt32BE(crc(body), 4 + body.length);
+    return out;
+  };
   const head = Buffer.alloc(13);
   head.writeUInt32BE(width, 0);
   head.writeUInt32BE(height, 4);
   head.set([8, 2, 0, 0, 0], 8);
-  const row = Buffer.concat([Buffer.from([0]), ...Array.from({ length: width }, (_, x) => Buffer.from(stripes[Math.floor((x * stripes.length) / width)]!))]);
-  return Buffer.concat([Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]), chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.concat(Array.from({ length: height }, () => row)))), chunk('IEND', Buffer.alloc(0))]);
+  const row = Buffer.concat([
+    Buffer.from([0]),
+    ...Array.from({ length: width }, (_, x) =>
+      Buffer.from(stripes[Math.floor((x * stripes.length) / width)]!),
+    ),
+  ]);
+  return Buffer.concat([
+    Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
+    chunk('IHDR', head),
+    chunk('IDAT', deflateSync(Buffer.concat(Array.from({ length: height }, () => row)))),
+    chunk('IEND', Buffer.alloc(0)),
+  ]);
 }
 
-test('a photograph evened by its white gives the colour, and the shelf a recipe for it; what is no picture, and what is out of reach, is said', async ({ page }) => {
+test('a photograph evened by its white gives the colour, and the shelf a recipe for it; what is no picture, and what is out of reach, is said', async ({
+  page,
+}) => {
   await open(page, '/colours/match');
   const file = page.getByLabel(/From a photograph/);
-  await file.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no') });
+  await file.setInputFiles({
+    name: 'notes.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('no'),
+  });
   await expect(page.getByRole('alert')).toContainText('no picture');
-  await file.setInputFiles({ name: 'torn.png', mimeType: 'image/png', buffer: Buffer.from('torn') });
+  await file.setInputFiles({
+    name: 'torn.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('torn'),
+  });
   await expect(page.getByRole('alert')).toContainText('could not be opened');
   // Paper and a moss green under a warm lamp.
-  await file.setInputFiles({ name: 'bait.png', mimeType: 'image/png', buffer: png([[236, 218, 180], [120, 118, 60]]) });
+  await file.setInputFiles({
+    name: 'bait.png',
+    mimeType: 'image/png',
+    buffer: png([
+      [236, 218, 180],
+      [120, 118, 60],
+    ]),
+  });
   const picture = page.locator('canvas');
   await expect(page.getByText('Tap the white paper.')).toBeVisible();
   await picture.click({ position: { x: 30, y: 50 } });
@@ -54,10 +92,14 @@ test('a photograph evened by its white gives the colour, and the shelf a recipe 
   await nearest.getByLabel('Keep it as a mix called').fill('Samphire, from a photograph');
   await nearest.getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByRole('heading', { name: 'Samphire, from a photograph' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'What goes in' }).getByRole('listitem')).toHaveCount(doses);
+  await expect(
+    page.getByRole('region', { name: 'What goes in' }).getByRole('listitem'),
+  ).toHaveCount(doses);
 });
 
-test('a mix is changed and both versions stand side by side; the first is mixed again as a third', async ({ page }) => {
+test('a mix is changed and both versions stand side by side; the first is mixed again as a third', async ({
+  page,
+}) => {
   await open(page, '/colours/mixes/10');
   const before = await page.locator('[data-version]').count();
   await page.getByRole('link', { name: 'Change it' }).click();
@@ -79,7 +121,9 @@ test('a mix is changed and both versions stand side by side; the first is mixed 
   await expect(page.locator('[data-version]')).toHaveCount(before + 2);
 });
 
-test('a cup is coloured by keyboard, drop by drop, as the bench says next; the wrong flake is asked about; what really went in is kept, and is on the bait and its card', async ({ page }) => {
+test('a cup is coloured by keyboard, drop by drop, as the bench says next; the wrong flake is asked about; what really went in is kept, and is on the bait and its card', async ({
+  page,
+}) => {
   test.setTimeout(150_000);
   await plan(page, 'Lifeboat Row Rods', 'Slip eel 95', 'Bilge moss over oyster lint', 8);
   await begin(page);
@@ -105,9 +149,15 @@ test('a cup is coloured by keyboard, drop by drop, as the bench says next; the w
   await page.keyboard.press('5');
   await panel.getByLabel('Something else from the shelf').selectOption('Silver flake 0.2 mm');
   const asked = panel.getByRole('alertdialog', { name: 'Another size of flake' });
-  await expect(asked.getByRole('img')).toHaveAttribute('aria-label', /0.4 mm beside Silver flake 0.2 mm 0.2 mm/);
+  await expect(asked.getByRole('img')).toHaveAttribute(
+    'aria-label',
+    /0.4 mm beside Silver flake 0.2 mm 0.2 mm/,
+  );
   await asked.getByRole('button', { name: 'No, Green flake 0.4 mm' }).click();
-  await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toHaveAttribute('aria-pressed', 'true');
+  await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await panel.locator('[data-rung="Green flake 0.4 mm"]').focus();
   await panel.getByRole('button', { name: /^All of it/ }).focus();
   await page.keyboard.press('Enter');
@@ -124,12 +174,21 @@ test('a cup is coloured by keyboard, drop by drop, as the bench says next; the w
   await open(page, '/colours/ways/1');
   await expect(page.locator('[data-way]')).toHaveAttribute('data-drawn', 'yes');
   const bait = page.getByRole('img', { name: /over light water/ });
-  expect(decodeURIComponent((await bait.getAttribute('src'))!)).toMatch(/^data:image\/svg\+xml;charset=utf-8,<svg/);
-  const dose = await page.getByRole('listitem').filter({ hasText: /^Green no\. 2/ }).locator('b').textContent();
+  expect(decodeURIComponent((await bait.getAttribute('src'))!)).toMatch(
+    /^data:image\/svg\+xml;charset=utf-8,<svg/,
+  );
+  const dose = await page
+    .getByRole('listitem')
+    .filter({ hasText: /^Green no\. 2/ })
+    .locator('b')
+    .textContent();
   await page.getByRole('link', { name: 'Colour card' }).click();
   const card = page.locator('[data-card]');
   await expect(card).toContainText(`version ${n} of`);
   expect(dose).toMatch(/^\d+ dr$/);
   await expect(card).toContainText(dose!);
-  await expect(card.locator('svg[role="img"]').first()).toHaveAttribute('aria-label', /from the side/);
+  await expect(card.locator('svg[role="img"]').first()).toHaveAttribute(
+    'aria-label',
+    /from the side/,
+  );
 });

@@ -5,11 +5,14 @@ import { stirredHeat } from '@/device/hidden.ts';
 import { standIn } from '@/device/standIn.ts';
 import { BESIDE, byPointer, foreseen, mainSays, open, ownClock, settled, stepOf } from './steps.ts';
 
-test('the what-ifs of heat answer as they are asked, and say when there is no answer', async ({ page }) => {
+test('the what-ifs of heat answer as they are asked, and say when there is no answer', async ({
+  page,
+}) => {
   await open(page, '/heat');
   const joint = page.getByRole('region', { name: 'A joint on an insert' });
   // As many degrees as the insert is warmer, the body may be cooler, whatever the shop has learned of its joints.
-  const body = async () => Number(/Wanted of the body(\d+)°/.exec((await joint.textContent())!)![1]);
+  const body = async () =>
+    Number(/Wanted of the body(\d+)°/.exec((await joint.textContent())!)![1]);
   const usual = await body();
   await joint.getByRole('textbox', { name: 'Inserts are' }).fill('40 °C');
   await expect.poll(body).toBe(usual - 15);
@@ -38,7 +41,9 @@ test('the what-ifs of heat answer as they are asked, and say when there is no an
   await expect(pot.getByText('29 cannot be reached here')).toBeVisible();
 });
 
-test('two side by side, with values handed over; what was learned is locked and forgotten', async ({ page }) => {
+test('two side by side, with values handed over; what was learned is locked and forgotten', async ({
+  page,
+}) => {
   await open(page, '/heat?a=171&b=160&n=2#match');
   const line = page.getByRole('region', { name: 'The colour line' });
   await expect(line.getByRole('textbox', { name: 'A leaves at' })).toHaveValue('171 °C');
@@ -57,7 +62,10 @@ test('two side by side, with values handed over; what was learned is locked and 
   await expect(air).toHaveCount(0);
 });
 
-test('with instruments in the cups: from raw plastic to a matched draw by following only the advice', async ({ page, request }) => {
+test('with instruments in the cups: from raw plastic to a matched draw by following only the advice', async ({
+  page,
+  request,
+}) => {
   test.setTimeout(180_000);
   await ownClock(page);
   await open(page, '/plan/new');
@@ -66,18 +74,27 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   await page.waitForURL(/\/bench\/\d+/);
   await settled(page);
   const session = Number(/\d+$/.exec(page.url())![0]);
-  const opened = (await (await request.get(`/api/sessions/${session}`)).json()) as { snapshot: Snapshot; events: AnyEvent[] };
+  const opened = (await (await request.get(`/api/sessions/${session}`)).json()) as {
+    snapshot: Snapshot;
+    events: AnyEvent[];
+  };
   // A bench with constants nobody told the shop: the same physics the stand-in process speaks for.
   const bench = standIn(opened.snapshot, opened.events, 7, await page.evaluate(() => Date.now()));
   const keys = new Map<string, string>();
   for (const name of ['Long probe', 'Short probe']) {
-    const made = (await (await request.post('/api/devices', { data: { name: `${name} ${session}`, kind: 'thermometer' } })).json()) as { id: number; key: string };
+    const made = (await (
+      await request.post('/api/devices', {
+        data: { name: `${name} ${session}`, kind: 'thermometer' },
+      })
+    ).json()) as { id: number; key: string };
     keys.set(`${name} ${session}`, made.key);
   }
   const placed = new Map<string, string>();
   let seq = opened.events.at(-1)?.seq ?? 0;
   const catchUp = async () => {
-    for (const e of (await (await request.get(`/api/sessions/${session}/events?after=${seq}`)).json()) as AnyEvent[]) {
+    for (const e of (await (
+      await request.get(`/api/sessions/${session}/events?after=${seq}`)
+    ).json()) as AnyEvent[]) {
       bench.heard(e);
       seq = e.seq!;
     }
@@ -89,11 +106,33 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     const cup = [...bench.state.cups.values()].find((c) => c.letter === letter)!.key;
     // The hand stirs while it settles; the shop hears the bench's clock by that.
     const at = await page.evaluate(() => Date.now());
-    await request.post(`/api/sessions/${session}/events`, { data: { events: [{ id: crypto.randomUUID(), session, at, by: 'hand', v: 2, kind: 'stirred', payload: { cup } }] } });
+    await request.post(`/api/sessions/${session}/events`, {
+      data: {
+        events: [
+          {
+            id: crypto.randomUUID(),
+            session,
+            at,
+            by: 'hand',
+            v: 2,
+            kind: 'stirred',
+            payload: { cup },
+          },
+        ],
+      },
+    });
     await catchUp();
     const shown = bench.probe(cup)!;
     const now = Date.now();
-    const sent = await request.post('/api/devices/readings', { headers: { authorization: `Bearer ${keys.get(placed.get(letter)!)}` }, data: { readings: [{ value: shown, at: now - 1 }, { value: shown, at: now }] } });
+    const sent = await request.post('/api/devices/readings', {
+      headers: { authorization: `Bearer ${keys.get(placed.get(letter)!)}` },
+      data: {
+        readings: [
+          { value: shown, at: now - 1 },
+          { value: shown, at: now },
+        ],
+      },
+    });
     return ((await sent.json()) as { logged: number }).logged;
   };
   let bursts = 0;
@@ -105,10 +144,14 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     await foreseen(page);
     await catchUp();
     const step = await stepOf(page);
-    if (step === 'cook') asked = (await page.getByRole('link', { name: 'What if…' }).getAttribute('href')) ?? '';
+    if (step === 'cook')
+      asked = (await page.getByRole('link', { name: 'What if…' }).getAttribute('href')) ?? '';
     const says = await mainSays(page);
     const read = /Read (\S)/.exec(says)?.[1];
-    hottest = Math.max(hottest, ...[...bench.hidden.cups.values()].map((c) => Math.max(c.bulk, c.rim)));
+    hottest = Math.max(
+      hottest,
+      ...[...bench.hidden.cups.values()].map((c) => Math.max(c.bulk, c.rim)),
+    );
     const before = await page.locator('[data-seq]').getAttribute('data-seq');
     const beside = BESIDE[step ?? ''];
     if (beside !== undefined) {
@@ -119,8 +162,15 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
         // One tap on the pad puts an instrument into the cup.
         const name = [...keys.keys()][placed.size]!;
         await hands.main();
-        await page.getByRole('dialog').getByRole('button', { name: new RegExp(name) }).click();
-        await expect(page.getByRole('dialog').getByRole('button', { name: new RegExp(`${name}.*is in ${read}`) })).toBeVisible();
+        await page
+          .getByRole('dialog')
+          .getByRole('button', { name: new RegExp(name) })
+          .click();
+        await expect(
+          page
+            .getByRole('dialog')
+            .getByRole('button', { name: new RegExp(`${name}.*is in ${read}`) }),
+        ).toBeVisible();
         await page.keyboard.press('Escape');
         placed.set(read, name);
       }
@@ -155,7 +205,12 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     }
     await expect.poll(() => page.locator('[data-seq]').getAttribute('data-seq')).not.toBe(before);
   }
-  await expect.poll(async () => { await catchUp(); return bench.state.draws.size; }).toBe(1);
+  await expect
+    .poll(async () => {
+      await catchUp();
+      return bench.state.draws.size;
+    })
+    .toBe(1);
   const draw = [...bench.state.draws.values()].at(-1)!;
   const window = [...bench.state.runs.values()][0]!.tools.window;
   const truly = draw.barrels.map((b) => stirredHeat(bench.hidden.cups.get(b.cup)!));
@@ -165,7 +220,9 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   expect(bursts).toBeGreaterThanOrEqual(4);
   expect(hottest).toBeLessThan(195);
   // In the window, as surely as was said: a probe nobody checked has an offset that no look shows.
-  const drawn = ((await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as AnyEvent[]).find((e): e is BenchEvent<'drawn'> => e.kind === 'drawn')!;
+  const drawn = (
+    (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as AnyEvent[]
+  ).find((e): e is BenchEvent<'drawn'> => e.kind === 'drawn')!;
   drawn.payload.barrels.forEach(({ celsius, sd }, i) => {
     expect(truly[i]!).toBeGreaterThan(window.low - Z80 * sd!);
     expect(truly[i]!).toBeLessThan(window.high + Z80 * sd!);

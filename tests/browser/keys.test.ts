@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { byKeys, follow, ownClock, settled } from './steps.ts';
 
-test('a session run by keyboard alone, with an undo, a by-eye look and marks by number and arrow', async ({ page }) => {
+test('a session run by keyboard alone, with an undo, a by-eye look and marks by number and arrow', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   await ownClock(page);
   await page.goto('/plan/1');

@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { byPointer, follow, open, ownClock, settled } from './steps.ts';
 
-test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({ page, context }) => {
+test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({
+  page,
+  context,
+}) => {
   test.setTimeout(180_000);
   await ownClock(page);
   await open(page, '/orders/new');
@@ -14,7 +17,9 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await expect(page.getByText('Choose a bait.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: /^Count/ })).toHaveValue('a few');
   await page.getByRole('combobox', { name: /^Bait/ }).selectOption({ label: 'Slip eel 95' });
-  await page.getByRole('combobox', { name: /^Colourway/ }).selectOption({ label: 'Tarred rope over lamp oil' });
+  await page
+    .getByRole('combobox', { name: /^Colourway/ })
+    .selectOption({ label: 'Tarred rope over lamp oil' });
   await page.getByRole('textbox', { name: /^Count/ }).fill('12');
   await page.getByRole('textbox', { name: /^Pack of/ }).fill('6');
   await page.getByLabel('Promised for').fill('2031-05-01');
@@ -25,11 +30,18 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   // A plan from that line: worked out at once, refused in words without a block, put right.
   await open(page, '/plan/new');
   await page.getByRole('checkbox', { name: /Lantern Quay Angling/ }).check();
-  await expect(page.locator('[data-summary]')).toHaveText(/2 shots, 2 draws, 16 baits for 12 promised/);
+  await expect(page.locator('[data-summary]')).toHaveText(
+    /2 shots, 2 draws, 16 baits for 12 promised/,
+  );
   await page.getByRole('combobox', { name: 'Block' }).selectOption({ label: 'none' });
   await expect(page.locator('[data-remark="no-block"]')).toContainText('there is no dual block');
-  await page.getByRole('combobox', { name: 'Block' }).selectOption({ label: 'Dual block, brass plug' });
-  await page.getByRole('complementary', { name: 'Pull sheet' }).getByRole('checkbox', { name: /Thermometer/ }).check();
+  await page
+    .getByRole('combobox', { name: 'Block' })
+    .selectOption({ label: 'Dual block, brass plug' });
+  await page
+    .getByRole('complementary', { name: 'Pull sheet' })
+    .getByRole('checkbox', { name: /Thermometer/ })
+    .check();
   await page.getByRole('button', { name: 'Start at the bench' }).click();
   await page.waitForURL(/\/bench\/\d+/);
   await settled(page);
@@ -37,7 +49,17 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   // Followed to the first marking; two cavities touched; everything said on the way.
   const hands = byPointer(page);
   const first = await follow(page, hands, { until: (s) => s === 'shoot' });
-  for (const step of ['wake', 'warmMould', 'warmInjector', 'dose', 'cook', 'colour', 'close', 'top']) expect(first).toContain(step);
+  for (const step of [
+    'wake',
+    'warmMould',
+    'warmInjector',
+    'dose',
+    'cook',
+    'colour',
+    'close',
+    'top',
+  ])
+    expect(first).toContain(step);
   // The heats go stale in seconds: the draw comes last, with mould, injector and colours ready.
   expect(['match', 'draw']).toContain(first.at(-1));
 
@@ -59,7 +81,18 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await second.close();
 
   const rest = await follow(page, hands, { until: (s) => s === 'finish', faulty: [3, 6] });
-  for (const step of ['shoot', 'hold', 'topOff', 'secondLook', 'empty', 'open', 'mark', 'sprue', 'rack']) expect(rest).toContain(step);
+  for (const step of [
+    'shoot',
+    'hold',
+    'topOff',
+    'secondLook',
+    'empty',
+    'open',
+    'mark',
+    'sprue',
+    'rack',
+  ])
+    expect(rest).toContain(step);
   await expect(page.locator('[data-good]')).toHaveText('14');
   // What came of it is offered when the shop has the last of it, however slow that is.
   let go = () => {};
@@ -82,7 +115,9 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await expect(line).toContainText(/ready /);
 });
 
-test('off the path: an upside down, half clamped, unmatched shot is said and taken; plans change; the night comes', async ({ page }) => {
+test('off the path: an upside down, half clamped, unmatched shot is said and taken; plans change; the night comes', async ({
+  page,
+}) => {
   test.setTimeout(120_000);
   await ownClock(page);
   await open(page, '/plan/new');
@@ -116,7 +151,9 @@ test('off the path: an upside down, half clamped, unmatched shot is said and tak
   const before = await shots.textContent();
   await shots.getByRole('button', { name: 'One more: Shots' }).click();
   await expect(shots).not.toHaveText(before!);
-  await page.getByLabel('Another colourway from here on').selectOption({ label: 'Rust bell (single)' });
+  await page
+    .getByLabel('Another colourway from here on')
+    .selectOption({ label: 'Rust bell (single)' });
   await page.getByRole('button', { name: 'Break off for the night' }).click();
   await expect(page.locator('[data-step]')).toContainText('Broken off');
   await hands.main();
@@ -126,7 +163,10 @@ test('off the path: an upside down, half clamped, unmatched shot is said and tak
   await expect(page.getByRole('region', { name: 'Mould', exact: true })).toContainText('Rust bell');
 });
 
-test('the bench keeps what is done while the shop is away, and sends it when it is back', async ({ page, context }) => {
+test('the bench keeps what is done while the shop is away, and sends it when it is back', async ({
+  page,
+  context,
+}) => {
   // Last night's, which no other test finishes.
   await page.goto('/bench/26');
   await settled(page);
@@ -139,5 +179,7 @@ test('the bench keeps what is done while the shop is away, and sends it when it 
   await page.reload();
   await settled(page);
   await page.keyboard.press('x');
-  await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'leak at the block' })).toBeVisible();
+  await expect(
+    page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'leak at the block' }),
+  ).toBeVisible();
 });

@@ -4,15 +4,20 @@ import { atMoment, noted } from './bench.ts';
 import { foreseen, open, ownClock, settled } from './steps.ts';
 
 const EELS = { bait: 'Slip eel 95', colourway: 'Bilge moss over oyster lint', count: 14 };
-const seq = async (page: Page): Promise<number> => Number(await page.locator('[data-seq]').getAttribute('data-seq'));
+const seq = async (page: Page): Promise<number> =>
+  Number(await page.locator('[data-seq]').getAttribute('data-seq'));
 
 /** Pairs of words in a drawing that lie on one another by more than a hair. */
 const overprinted = (drawing: Locator): Promise<string[]> =>
   drawing.evaluate((svg) => {
-    const boxes = [...svg.querySelectorAll('text')].map((text) => ({ says: text.textContent, box: text.getBoundingClientRect() }));
+    const boxes = [...svg.querySelectorAll('text')].map((text) => ({
+      says: text.textContent,
+      box: text.getBoundingClientRect(),
+    }));
     return boxes.flatMap((one, i) =>
       boxes.slice(i + 1).flatMap((two) => {
-        const across = Math.min(one.box.right, two.box.right) - Math.max(one.box.left, two.box.left);
+        const across =
+          Math.min(one.box.right, two.box.right) - Math.max(one.box.left, two.box.left);
         const down = Math.min(one.box.bottom, two.box.bottom) - Math.max(one.box.top, two.box.top);
         // Boxes of type are taller than its letters: a quarter of a line may be air.
         return across > 1 && down > one.box.height * 0.3 ? [`${one.says} / ${two.says}`] : [];
@@ -20,8 +25,14 @@ const overprinted = (drawing: Locator): Promise<string[]> =>
     );
   });
 
-test('A2 a scorched cup is said across the bench, by name, and nothing more is advised to heat it', async ({ page, request }) => {
-  const session = await atMoment(request, { ...EELS, until: (s) => [...s.cups.values()].every((c) => c.fused) });
+test('A2 a scorched cup is said across the bench, by name, and nothing more is advised to heat it', async ({
+  page,
+  request,
+}) => {
+  const session = await atMoment(request, {
+    ...EELS,
+    until: (s) => [...s.cups.values()].every((c) => c.fused),
+  });
   await page.goto(`/bench/${session}`);
   await settled(page);
   await foreseen(page);
@@ -46,8 +57,14 @@ test('A2 a scorched cup is said across the bench, by name, and nothing more is a
   await expect(page.locator('[data-step]')).not.toContainText(/A \d+ s/);
 });
 
-test('C8 a key that changed under the thumb notes nothing, flashes, and means the new thing when it has been read', async ({ page, request }) => {
-  const session = await atMoment(request, { ...EELS, until: (s) => s.log.some((e) => e.kind === 'opened') });
+test('C8 a key that changed under the thumb notes nothing, flashes, and means the new thing when it has been read', async ({
+  page,
+  request,
+}) => {
+  const session = await atMoment(request, {
+    ...EELS,
+    until: (s) => s.log.some((e) => e.kind === 'opened'),
+  });
   await ownClock(page);
   await page.goto(`/bench/${session}`);
   await settled(page);
@@ -60,21 +77,34 @@ test('C8 a key that changed under the thumb notes nothing, flashes, and means th
   await expect(said).not.toHaveText(before!);
   const was = await seq(page);
   await page.locator('[data-main]').click();
-  await expect(page.locator('[data-main][data-refused]')).toContainText('It had just changed: nothing was noted');
+  await expect(page.locator('[data-main][data-refused]')).toContainText(
+    'It had just changed: nothing was noted',
+  );
   expect(await seq(page)).toBe(was);
   await page.clock.fastForward(1600);
   await page.locator('[data-main]').click();
   await expect.poll(() => seq(page)).toBeGreaterThan(was);
 });
 
-test('D13 no words lie on one another on any drawn mould, at its page, in its form, and while it is marked', async ({ page, request }) => {
+test('D13 no words lie on one another on any drawn mould, at its page, in its form, and while it is marked', async ({
+  page,
+  request,
+}) => {
   for (let mould = 1; mould <= 13; mould++) {
     for (const path of [`/moulds/${mould}`, `/moulds/${mould}/change`]) {
       await open(page, path);
-      expect(await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first()), path).toEqual([]);
+      expect(
+        await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first()),
+        path,
+      ).toEqual([]);
     }
   }
-  const session = await atMoment(request, { bait: 'Sandbar dab', colourway: 'Rust bell', count: 20, until: (s) => [...s.moulds.values()].some((m) => m.phase === 'opened') });
+  const session = await atMoment(request, {
+    bait: 'Sandbar dab',
+    colourway: 'Rust bell',
+    count: 20,
+    until: (s) => [...s.moulds.values()].some((m) => m.phase === 'opened'),
+  });
   await page.goto(`/bench/${session}`);
   await settled(page);
   for (const n of [3, 4, 12]) await page.locator(`[data-cavity="${n}"]`).click();
@@ -87,7 +117,9 @@ test('D13 no words lie on one another on any drawn mould, at its page, in its fo
   const strip = (await page.locator('[data-strip]').boundingBox())!.y;
   const cavities = page.locator('[data-mark]');
   await expect(cavities).toHaveCount(24);
-  for (const box of await cavities.evaluateAll((all) => all.map((b) => b.getBoundingClientRect().toJSON() as DOMRect))) {
+  for (const box of await cavities.evaluateAll((all) =>
+    all.map((b) => b.getBoundingClientRect().toJSON() as DOMRect),
+  )) {
     expect(box.top).toBeGreaterThan(0);
     expect(box.bottom).toBeLessThanOrEqual(strip);
     expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44);
@@ -97,7 +129,10 @@ test('D13 no words lie on one another on any drawn mould, at its page, in its fo
   await expect(page.locator('[data-mark="24"]')).toContainText('bubbles');
 });
 
-test('B7 after the finish a count is put right with its reason, the totals follow, and it is undone', async ({ page, request }) => {
+test('B7 after the finish a count is put right with its reason, the totals follow, and it is undone', async ({
+  page,
+  request,
+}) => {
   const session = await atMoment(request, { ...EELS, until: (s) => s.status === 'finished' });
   await open(page, `/sessions/${session}`);
   const right = page.locator('#right');
@@ -110,7 +145,9 @@ test('B7 after the finish a count is put right with its reason, the totals follo
   await right.getByLabel('Good', { exact: true }).fill(String(was - 2));
   await save.click();
   await expect(right.getByText('Saved.')).toBeVisible();
-  await expect(right.getByRole('button', { expanded: false }).first()).toContainText(`${was - 2} good`);
+  await expect(right.getByRole('button', { expanded: false }).first()).toContainText(
+    `${was - 2} good`,
+  );
   await right.getByRole('button', { name: 'Undo it' }).click();
   await expect(right.getByRole('button', { expanded: false }).first()).toContainText(`${was} good`);
 });

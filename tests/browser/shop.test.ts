@@ -24,7 +24,9 @@ test('the shop in °F and cups: figures are shown in them, and mean the same', a
   await expect(page.getByText('is drops; this wants a temperature')).toBeVisible();
 });
 
-test('a new mould is drawn as it is described, weighed, and kept; a second of its name is refused', async ({ page }) => {
+test('a new mould is drawn as it is described, weighed, and kept; a second of its name is refused', async ({
+  page,
+}) => {
   await open(page, '/moulds/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Mole eel 80');
   await page.getByRole('textbox', { name: 'How many', exact: true }).fill('6');
@@ -50,7 +52,9 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   await expect(page.getByText('There is a mould called “mole eel 80” already')).toBeVisible();
 });
 
-test('a mix with a new ingredient typed by drops and by spoon, and a colourway of it', async ({ page }) => {
+test('a mix with a new ingredient typed by drops and by spoon, and a colourway of it', async ({
+  page,
+}) => {
   await open(page, '/entry/mixes/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble');
   await page.getByRole('button', { name: 'Another ingredient' }).click();
@@ -60,7 +64,9 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   const amount = page.getByRole('textbox', { name: 'Amount' }).nth(1);
   await amount.fill('1/16 ts');
   await page.getByRole('button', { name: 'Keep this mix' }).click();
-  await expect(page.getByText('“1/16 ts” in “Amount” is not understood, so nothing was saved')).toBeVisible();
+  await expect(
+    page.getByText('“1/16 ts” in “Amount” is not understood, so nothing was saved'),
+  ).toBeVisible();
   await expect(amount).toHaveValue('1/16 ts');
   await amount.fill('3/4 of 1/16 tsp');
   await expect(amount).toHaveValue('3/4 of 1/16 tsp');
@@ -68,7 +74,9 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   await expect(page.getByRole('link', { name: 'Wet pebble' })).toBeVisible();
   await open(page, '/entry/colourways/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble over chalk');
-  await page.getByRole('combobox', { name: 'Back, over TOP' }).selectOption({ label: 'Wet pebble' });
+  await page
+    .getByRole('combobox', { name: 'Back, over TOP' })
+    .selectOption({ label: 'Wet pebble' });
   await page.getByRole('button', { name: 'Keep this colourway' }).click();
   await expect(page.getByText('Wet pebble over no mix for the belly')).toBeVisible();
 });
@@ -86,7 +94,11 @@ test('cured baits are packed and sent from the book', async ({ page }) => {
 
 test('a file is looked over row by row before anything is taken', async ({ page }) => {
   await open(page, '/orders/file');
-  await page.getByLabel('Or paste rows here').fill('customer,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp oil,24,2/4/2031\nGroyne Shop,Slip eal,Rust bell,ten,2031-04-31');
+  await page
+    .getByLabel('Or paste rows here')
+    .fill(
+      'customer,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp oil,24,2/4/2031\nGroyne Shop,Slip eal,Rust bell,ten,2031-04-31',
+    );
   await page.getByRole('button', { name: 'Look it over' }).click();
   await expect(page.getByRole('heading', { name: '1 of 2 rows can be taken' })).toBeVisible();
   await expect(page.getByText('no bait is called “Slip eal”')).toBeVisible();

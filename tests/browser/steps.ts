@@ -15,17 +15,29 @@ export async function open(page: Page, path: string): Promise<void> {
 }
 
 export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
-export const settled = (page: Page) => expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();
+export const settled = (page: Page) =>
+  expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();
 /** Waits until what is foreseen of heat takes in all that was noted. */
 export const foreseen = (page: Page) =>
-  expect.poll(async () => { const bench = page.locator('[data-ready]'); return (await bench.getAttribute('data-notes')) === (await bench.getAttribute('data-foreseen')); }).toBe(true);
-export const mainSays = async (page: Page): Promise<string> => (await page.locator('[data-main]').textContent()) ?? '';
+  expect
+    .poll(async () => {
+      const bench = page.locator('[data-ready]');
+      return (
+        (await bench.getAttribute('data-notes')) === (await bench.getAttribute('data-foreseen'))
+      );
+    })
+    .toBe(true);
+export const mainSays = async (page: Page): Promise<string> =>
+  (await page.locator('[data-main]').textContent()) ?? '';
 
 /** The page's clock is the test's own, and the shop's with it: time passes when the test says so. */
 export async function ownClock(page: Page): Promise<void> {
   await page.clock.install();
   await page.context().addInitScript(() => {
-    const said = Object.getOwnPropertyDescriptor(Headers.prototype, 'get')!.value as (this: Headers, name: string) => string | null;
+    const said = Object.getOwnPropertyDescriptor(Headers.prototype, 'get')!.value as (
+      this: Headers,
+      name: string,
+    ) => string | null;
     Headers.prototype.get = function (name) {
       return name === 'x-shop-clock' ? null : said.call(this, name);
     };
@@ -47,7 +59,8 @@ export const byPointer = (page: Page): Hands => ({
   },
   read: async (celsius) => {
     const pad = page.getByRole('dialog');
-    for (const digit of String(celsius)) await pad.getByRole('button', { name: digit, exact: true }).click();
+    for (const digit of String(celsius))
+      await pad.getByRole('button', { name: digit, exact: true }).click();
     await pad.getByRole('button', { name: / is \d+ °C$/ }).click();
   },
   cavity: (n) => page.locator(`[data-cavity="${n}"]`).first().click(),
@@ -82,7 +95,11 @@ async function shown(page: Page, letter: string): Promise<number> {
 }
 
 /** Does what the bench says, a step at a time, waiting out countdowns on the page's own clock. */
-export async function follow(page: Page, hands: Hands, { until, faulty = [] }: Follow): Promise<string[]> {
+export async function follow(
+  page: Page,
+  hands: Hands,
+  { until, faulty = [] }: Follow,
+): Promise<string[]> {
   const done: string[] = [];
   for (let i = 0; i < 400; i++) {
     await foreseen(page);
@@ -97,14 +114,22 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
       await hands.main();
       // On a slow machine the advice may have moved on between being read and being followed: then that was done.
       const pad = page.getByRole('dialog');
-      await expect.poll(async () => (await pad.isVisible()) || (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq).toBe(true);
+      await expect
+        .poll(
+          async () =>
+            (await pad.isVisible()) ||
+            (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq,
+        )
+        .toBe(true);
       if (!(await pad.isVisible())) continue;
       await hands.read(BESIDE[step ?? ''] ?? (await shown(page, read)));
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool' || step === 'heating') {
       // To the end of its countdown; a cup that cools waits for its own.
       const left = /^(\d+):(\d\d)/.exec(await mainSays(page));
-      await page.clock.fastForward(1000 * (step === 'heating' && left ? 60 * Number(left[1]) + Number(left[2]) + 1 : 20));
+      await page.clock.fastForward(
+        1000 * (step === 'heating' && left ? 60 * Number(left[1]) + Number(left[2]) + 1 : 20),
+      );
       continue;
     } else {
       if (step === 'hold') await page.clock.fastForward('00:11');
@@ -115,16 +140,43 @@ export async function follow(page: Page, hands: Hands, { until, faulty = [] }: F
       else await hands.main();
     }
     // Two shots may want the same thing one after the other: then the log has moved on.
-    await expect.poll(async () => (await page.locator('[data-step]').textContent()) !== sentence || (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq).toBe(true);
+    await expect
+      .poll(
+        async () =>
+          (await page.locator('[data-step]').textContent()) !== sentence ||
+          (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq,
+      )
+      .toBe(true);
   }
   throw new Error(`The bench never got there; it did: ${done.join(' ')}`);
 }
 
 /** Puts an order in the book, and takes its line into a new plan. */
-export async function plan(page: Page, customer: string, bait: string, colourway: string, count: number): Promise<void> {
-  const { baits, colourways } = (await (await page.request.get('/api/catalogue')).json()) as Record<string, { id: number; spec: { name: string } }[]>;
-  const id = (all: { id: number; spec: { name: string } }[], name: string) => all.find((e) => e.spec.name === name)!.id;
-  const order = { customer, note: '', lines: [{ name: '', pack: 1, promised: '2031-06-01', parts: [{ bait: id(baits!, bait), colourway: id(colourways!, colourway), count }] }] };
+export async function plan(
+  page: Page,
+  customer: string,
+  bait: string,
+  colourway: string,
+  count: number,
+): Promise<void> {
+  const { baits, colourways } = (await (await page.request.get('/api/catalogue')).json()) as Record<
+    string,
+    { id: number; spec: { name: string } }[]
+  >;
+  const id = (all: { id: number; spec: { name: string } }[], name: string) =>
+    all.find((e) => e.spec.name === name)!.id;
+  const order = {
+    customer,
+    note: '',
+    lines: [
+      {
+        name: '',
+        pack: 1,
+        promised: '2031-06-01',
+        parts: [{ bait: id(baits!, bait), colourway: id(colourways!, colourway), count }],
+      },
+    ],
+  };
   expect((await page.request.post('/api/orders', { data: order })).status()).toBe(201);
   await ownClock(page);
   await open(page, '/plan/new');

@@ -7,9 +7,20 @@ import { AppProcess } from '../../scripts/bench/faults/shop.ts';
 import { freePort } from '../../scripts/lib.mjs';
 import { byPointer, settled } from './steps.ts';
 
-test('eight tabs on one bench: each opens, hears what another bench does, and the pages between go on', async ({ page, context, request }) => {
-  const session = await atMoment(request, { bait: 'Slip eel 95', colourway: 'Lamp oil', count: 8, until: (s) => [...s.cups.values()].some((c) => c.woken) });
-  const { snapshot } = (await (await request.get(`/api/sessions/${session}`)).json()) as { snapshot: Snapshot };
+test('eight tabs on one bench: each opens, hears what another bench does, and the pages between go on', async ({
+  page,
+  context,
+  request,
+}) => {
+  const session = await atMoment(request, {
+    bait: 'Slip eel 95',
+    colourway: 'Lamp oil',
+    count: 8,
+    until: (s) => [...s.cups.values()].some((c) => c.woken),
+  });
+  const { snapshot } = (await (await request.get(`/api/sessions/${session}`)).json()) as {
+    snapshot: Snapshot;
+  };
   const cup = String(snapshot.input.cups[0]!.mix);
   const tabs = [page, ...(await Promise.all(Array.from({ length: 7 }, () => context.newPage())))];
   for (const tab of tabs) {
@@ -23,8 +34,25 @@ test('eight tabs on one bench: each opens, hears what another bench does, and th
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 });
 
-test('what somebody else changed meanwhile is shown beside mine, and a hand decides', async ({ page, context, request }) => {
-  const made = await request.post('/api/orders', { data: { customer: 'Mole End Lures', note: 'by post', lines: [{ name: '', pack: 1, promised: '2031-07-01', parts: [{ bait: 1, colourway: 1, count: 12 }] }] } });
+test('what somebody else changed meanwhile is shown beside mine, and a hand decides', async ({
+  page,
+  context,
+  request,
+}) => {
+  const made = await request.post('/api/orders', {
+    data: {
+      customer: 'Mole End Lures',
+      note: 'by post',
+      lines: [
+        {
+          name: '',
+          pack: 1,
+          promised: '2031-07-01',
+          parts: [{ bait: 1, colourway: 1, count: 12 }],
+        },
+      ],
+    },
+  });
   const { id } = (await made.json()) as { id: number };
   const other = await context.newPage();
   for (const tab of [page, other]) {
@@ -45,12 +73,27 @@ test('what somebody else changed meanwhile is shown beside mine, and a hand deci
   await save(page);
   await dialog.getByRole('button', { name: 'Save mine over it' }).click();
   await page.waitForURL('/orders');
-  expect(((await (await request.get(`/api/orders/${id}`)).json()) as { note: string }).note).toBe('by van');
+  expect(((await (await request.get(`/api/orders/${id}`)).json()) as { note: string }).note).toBe(
+    'by van',
+  );
 });
 
 /** The acts of a session as the shop has them. */
-const logOf = async (request: APIRequestContext, session: number) => (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as { id: string; seq: number; at: number; kind: string; by: string }[];
-const freshBench = (request: APIRequestContext) => atMoment(request, { bait: 'Slip eel 95', colourway: 'Lamp oil', count: 8, until: (s) => [...s.cups.values()].some((c) => c.woken) });
+const logOf = async (request: APIRequestContext, session: number) =>
+  (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as {
+    id: string;
+    seq: number;
+    at: number;
+    kind: string;
+    by: string;
+  }[];
+const freshBench = (request: APIRequestContext) =>
+  atMoment(request, {
+    bait: 'Slip eel 95',
+    colourway: 'Lamp oil',
+    count: 8,
+    until: (s) => [...s.cups.values()].some((c) => c.woken),
+  });
 
 /** Acts this browser keeps that the shop has not confirmed. */
 const waitingIn = (tab: Page): Promise<number> =>
@@ -60,16 +103,25 @@ const waitingIn = (tab: Page): Promise<number> =>
         const open = indexedDB.open('twin-shot');
         open.onsuccess = () => {
           const all = open.result.transaction('acts').objectStore('acts').getAll();
-          all.onsuccess = () => resolve((all.result as { outcome: string }[]).filter((a) => a.outcome === 'waiting').length);
+          all.onsuccess = () =>
+            resolve(
+              (all.result as { outcome: string }[]).filter((a) => a.outcome === 'waiting').length,
+            );
         };
       }),
   );
 
-test('two tabs with the shop away keep each its own acts; opened again, both reach the log', async ({ page, context, request }) => {
+test('two tabs with the shop away keep each its own acts; opened again, both reach the log', async ({
+  page,
+  context,
+  request,
+}) => {
   const session = await freshBench(request);
   const before = (await logOf(request, session)).length;
   const other = await context.newPage();
-  await context.route('**/api/sessions/*/events', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await context.route('**/api/sessions/*/events', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
   for (const tab of [page, other]) {
     await tab.goto(`/bench/${session}`);
     await expect(tab.locator('[data-ready]')).toBeVisible();
@@ -92,28 +144,40 @@ test('two tabs with the shop away keep each its own acts; opened again, both rea
   await expect.poll(async () => (await logOf(request, session)).length).toBe(before + one + 1);
 });
 
-test('a tablet three hours fast records by the shop’s clock, and says so', async ({ page, request }) => {
+test('a tablet three hours fast records by the shop’s clock, and says so', async ({
+  page,
+  request,
+}) => {
   const session = await freshBench(request);
   await page.clock.install({ time: Date.now() + 3 * 3_600_000 });
   await page.goto(`/bench/${session}`);
   await expect(page.getByText(/This tablet’s clock is 3.* fast/)).toBeVisible();
   const before = await logOf(request, session);
   await byPointer(page).main();
-  await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before.length);
+  await expect
+    .poll(async () => (await logOf(request, session)).length)
+    .toBeGreaterThan(before.length);
   const act = (await logOf(request, session)).at(-1)!;
   expect(Math.abs(act.at - Date.now())).toBeLessThan(60_000);
 });
 
-test('a shop put back to an earlier backup gets from the bench what it had lost', async ({ page, request }) => {
+test('a shop put back to an earlier backup gets from the bench what it had lost', async ({
+  page,
+  request,
+}) => {
   const session = await freshBench(request);
   await page.goto(`/bench/${session}`);
   await expect(page.locator('[data-ready]')).toBeVisible();
   const before = await logOf(request, session);
   await byPointer(page).main();
-  await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before.length);
+  await expect
+    .poll(async () => (await logOf(request, session)).length)
+    .toBeGreaterThan(before.length);
   await settled(page);
   const lost = (await logOf(request, session)).slice(before.length).map((e) => e.id);
-  const db = new pg.Client({ connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser') });
+  const db = new pg.Client({
+    connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'),
+  });
   await db.connect();
   // As a restore does it, past the guard that keeps the log from being changed.
   await db.query('ALTER TABLE events DISABLE TRIGGER USER');
@@ -123,7 +187,11 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
   await db.end();
   expect((await logOf(request, session)).length).toBe(before.length);
   await page.reload();
-  await expect.poll(async () => (await logOf(request, session)).map((e) => e.id).filter((id) => lost.includes(id))).toEqual(lost);
+  await expect
+    .poll(async () =>
+      (await logOf(request, session)).map((e) => e.id).filter((id) => lost.includes(id)),
+    )
+    .toEqual(lost);
 });
 
 test.describe('with pages kept on the device', () => {
@@ -131,16 +199,27 @@ test.describe('with pages kept on the device', () => {
   // A process of this test's own on the same shop, so that it can truly go away, its live line with it.
   let app: AppProcess;
   test.beforeAll(async () => {
-    app = new AppProcess(process.env.TWIN_SHOT_DIST!, process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'), await freePort());
+    app = new AppProcess(
+      process.env.TWIN_SHOT_DIST!,
+      process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'),
+      await freePort(),
+    );
     await app.begin();
   });
   test.afterAll(() => app.kill());
 
-  test('with the shop away a bench that was open opens again, with all that was done at it, and is caught up after', async ({ page, request }) => {
+  test('with the shop away a bench that was open opens again, with all that was done at it, and is caught up after', async ({
+    page,
+    request,
+  }) => {
     const session = await freshBench(request);
     await page.goto(`${app.url}/bench/${session}`);
     await expect(page.locator('[data-ready]')).toBeVisible();
-    await expect.poll(() => page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length)).toBe(1);
+    await expect
+      .poll(() =>
+        page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length),
+      )
+      .toBe(1);
     const before = (await logOf(request, session)).length;
     // What is done from here on comes from what this device keeps, not from the page, which is kept by now.
     await byPointer(page).main();
@@ -158,7 +237,9 @@ test.describe('with pages kept on the device', () => {
     await page.reload();
     await expect(unsent).toBeVisible();
     await page.goto(`${app.url}/shop`);
-    await expect(page.getByRole('heading', { name: 'The shop’s machine does not answer' })).toBeVisible();
+    await expect(
+      page.getByRole('heading', { name: 'The shop’s machine does not answer' }),
+    ).toBeVisible();
     await page.getByRole('link', { name: `/bench/${session}` }).click();
     await expect(unsent).toBeVisible();
     await app.begin();

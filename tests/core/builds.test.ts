@@ -2,7 +2,19 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Build, BuiltIn, Injector, Stage } from '@/core/build/index.ts';
-import { assignBarrels, BUILDS, BuildSchema, builtIns, checkBuild, hasTop, layersOf, lightness, overlap, place, PLACES } from '@/core/build/index.ts';
+import {
+  assignBarrels,
+  BUILDS,
+  BuildSchema,
+  builtIns,
+  checkBuild,
+  hasTop,
+  layersOf,
+  lightness,
+  overlap,
+  place,
+  PLACES,
+} from '@/core/build/index.ts';
 import { levelOf, portLine } from '@/core/colour/index.ts';
 import { density } from '@/core/material/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
@@ -14,7 +26,8 @@ import { BAITS, COLOURWAYS, WAYS } from '../../scripts/demo/shop.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { mould } from '../trialMould.ts';
 
-const near = (a: number, b: number, tolerance: number, what = '') => assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
+const near = (a: number, b: number, tolerance: number, what = '') =>
+  assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 const stage = (key: BuiltIn, i = 0): Stage => (BUILDS[key] as Build).stages[i]!;
 const RHO = density(110);
 
@@ -22,30 +35,62 @@ const RHO = density(110);
 const rod = { bore: 8, length: 4000 / (16 * Math.PI) };
 const shellMould = mould(1, 20, { name: 'shells', makes: 'shell', rod });
 const tailMould = mould(4, 1.5, { name: 'tails', makes: 'tail' });
-const bodyMould = mould(1, 20, { name: 'bodies', takes: [{ mould: 'tails', lies: 'stub', share: 1 }] });
-const swapMould = mould(1, 24, { name: 'longer', takes: [{ mould: 'shells', lies: 'same', share: 1 }] });
-const fill = (s: Stage, m: Mould, source: { mould: Mould; stage: Stage } | null = null) => stageFill(s, m, source)[0]!;
-const injector = (...bores: number[]): Injector => ({ name: 'any', note: '', barrels: bores.map((bore) => ({ bore, volume: 200, heel: 2, mark: '' })) });
+const bodyMould = mould(1, 20, {
+  name: 'bodies',
+  takes: [{ mould: 'tails', lies: 'stub', share: 1 }],
+});
+const swapMould = mould(1, 24, {
+  name: 'longer',
+  takes: [{ mould: 'shells', lies: 'same', share: 1 }],
+});
+const fill = (s: Stage, m: Mould, source: { mould: Mould; stage: Stage } | null = null) =>
+  stageFill(s, m, source)[0]!;
+const injector = (...bores: number[]): Injector => ({
+  name: 'any',
+  note: '',
+  barrels: bores.map((bore) => ({ bore, volume: 200, heel: 2, mark: '' })),
+});
 
 test('by hand: what each build puts in a 20 mL cavity', () => {
   near(rodVolume(shellMould), 4, 1e-9);
-  for (const key of ['single', 'dual', 'triple', 'swirl', 'split', 'dipped'] as const) near(fill(stage(key), bodyMould).shot, 20, 1e-9, key);
+  for (const key of ['single', 'dual', 'triple', 'swirl', 'split', 'dipped'] as const)
+    near(fill(stage(key), bodyMould).shot, 20, 1e-9, key);
   // shell = cavity − rod; core = its channel.
   near(fill(stage('core'), shellMould).shot, 16, 1e-9);
   const shells = { mould: shellMould, stage: stage('core') };
   near(fill(stage('core', 1), shellMould, shells).shot, 4, 1e-9);
-  near(fill(stage('laminateCore', 1), shellMould, { mould: shellMould, stage: stage('laminateCore') }).shot, 4, 1e-9);
+  near(
+    fill(stage('laminateCore', 1), shellMould, { mould: shellMould, stage: stage('laminateCore') })
+      .shot,
+    4,
+    1e-9,
+  );
   // swapped: 24 − (20 − 4) = the channel's 4 and a tail of 4.
-  near(fill(stage('swap', 1), swapMould, { mould: shellMould, stage: stage('swap') }).shot, 8, 1e-9);
+  near(
+    fill(stage('swap', 1), swapMould, { mould: shellMould, stage: stage('swap') }).shot,
+    8,
+    1e-9,
+  );
   // body = cavity, pocket included, − the tail in it; half of it when half lies in the pocket.
   const tails = { mould: tailMould, stage: stage('tailFirst') };
   near(fill(stage('tailFirst', 1), bodyMould, tails).shot, 18.5, 1e-9);
-  near(fill(stage('tailLaminate', 1), { ...bodyMould, takes: [{ mould: 'tails', lies: 'stub', share: 0.5 }] }, tails).shot, 19.25, 1e-9);
+  near(
+    fill(
+      stage('tailLaminate', 1),
+      { ...bodyMould, takes: [{ mould: 'tails', lies: 'stub', share: 0.5 }] },
+      tails,
+    ).shot,
+    19.25,
+    1e-9,
+  );
   // a 0.15 g spot takes 0.15 / ρ(110) = 0.155101 mL.
   const spot = fill(stage('spot'), bodyMould);
   near(spot.poured.spot!, 0.155101, 1e-6);
   near(spot.shot, 20 - 0.155101, 1e-6);
-  assert.deepEqual(Object.values(fill(stage('pour'), bodyMould).poured).map((v) => Number(v.toFixed(6))), [7, 7, 6]);
+  assert.deepEqual(
+    Object.values(fill(stage('pour'), bodyMould).poured).map((v) => Number(v.toFixed(6))),
+    [7, 7, 6],
+  );
   assert.equal(fill(stage('pour'), bodyMould).shot, 0);
   near(fill(stage('plunger'), bodyMould).poured.body!, 20, 1e-9);
 });
@@ -54,8 +99,17 @@ test('by hand: three barrels, equal and unequal, yoked and pulsed', () => {
   const grams = 20 * RHO;
   const hot = 20 * Math.exp(7e-4 * (165 - 110));
   const block = { name: 't', kind: 'triple' as const, heel: 6, mark: '' };
-  for (const v of barrelVolumes({ injector: injector(28, 28, 28), block, yoked: true }, grams, 165, 1)) near(v, hot / 3 + 1 + 2 + 2, 1e-9);
-  assert.deepEqual(shares({ injector: injector(20, 20, 40), yoked: true }).map((s) => Number(s.toFixed(6))), [0.166667, 0.166667, 0.666667]);
+  for (const v of barrelVolumes(
+    { injector: injector(28, 28, 28), block, yoked: true },
+    grams,
+    165,
+    1,
+  ))
+    near(v, hot / 3 + 1 + 2 + 2, 1e-9);
+  assert.deepEqual(
+    shares({ injector: injector(20, 20, 40), yoked: true }).map((s) => Number(s.toFixed(6))),
+    [0.166667, 0.166667, 0.666667],
+  );
   assert.deepEqual(shares({ injector: injector(20, 40), yoked: false }), [0.5, 0.5]);
 });
 
@@ -66,35 +120,84 @@ test('by hand: a poured mould takes no sprue, a rod pushes one full', () => {
 });
 
 test('property: whatever lies in a cavity, its layers are positive and add up to it', () => {
-  const sizes = fc.record({ cavity: fc.double({ min: 6, max: 80, noNaN: true }), other: fc.double({ min: 81, max: 120, noNaN: true }), tail: fc.double({ min: 0.1, max: 4, noNaN: true }), bore: fc.double({ min: 1, max: 6, noNaN: true }), length: fc.double({ min: 10, max: 60, noNaN: true }), share: fc.double({ min: 0.1, max: 1, noNaN: true }) });
-  fc.assert(fc.property(sizes, ({ cavity, other, tail, bore, length, share }) => {
-    const own = mould(2, cavity, { name: 'own', rod: { bore, length } });
-    const long = mould(3, other, { name: 'long', takes: [{ mould: 'own', lies: 'same', share: 1 }, { mould: 'tails', lies: 'stub', share }] });
-    const tails = mould(5, tail, { name: 'tails', makes: 'tail' });
-    for (const b of builtIns()) {
-      for (const s of b.stages) {
-        const maker = b.stages.find((x) => x.key === s.takes);
-        const source = maker ? { mould: maker.makes === 'tail' ? tails : own, stage: maker } : null;
-        for (const m of source?.mould === tails ? [long] : source ? [own, long] : [own]) {
-          for (const f of stageFill(s, m, source)) {
-            const parts = [f.rod, f.insert, ...Object.values(f.poured), f.shot];
-            assert.ok(parts.every((p) => p >= 0), `${b.key} ${s.key}: ${parts.join(' ')}`);
-            near(parts.reduce((x, y) => x + y, 0), f.cavity, 1e-9 * f.cavity, b.key);
+  const sizes = fc.record({
+    cavity: fc.double({ min: 6, max: 80, noNaN: true }),
+    other: fc.double({ min: 81, max: 120, noNaN: true }),
+    tail: fc.double({ min: 0.1, max: 4, noNaN: true }),
+    bore: fc.double({ min: 1, max: 6, noNaN: true }),
+    length: fc.double({ min: 10, max: 60, noNaN: true }),
+    share: fc.double({ min: 0.1, max: 1, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(sizes, ({ cavity, other, tail, bore, length, share }) => {
+      const own = mould(2, cavity, { name: 'own', rod: { bore, length } });
+      const long = mould(3, other, {
+        name: 'long',
+        takes: [
+          { mould: 'own', lies: 'same', share: 1 },
+          { mould: 'tails', lies: 'stub', share },
+        ],
+      });
+      const tails = mould(5, tail, { name: 'tails', makes: 'tail' });
+      for (const b of builtIns()) {
+        for (const s of b.stages) {
+          const maker = b.stages.find((x) => x.key === s.takes);
+          const source = maker
+            ? { mould: maker.makes === 'tail' ? tails : own, stage: maker }
+            : null;
+          for (const m of source?.mould === tails ? [long] : source ? [own, long] : [own]) {
+            for (const f of stageFill(s, m, source)) {
+              const parts = [f.rod, f.insert, ...Object.values(f.poured), f.shot];
+              assert.ok(
+                parts.every((p) => p >= 0),
+                `${b.key} ${s.key}: ${parts.join(' ')}`,
+              );
+              near(
+                parts.reduce((x, y) => x + y, 0),
+                f.cavity,
+                1e-9 * f.cavity,
+                b.key,
+              );
+            }
           }
         }
       }
-    }
-  }));
+    }),
+  );
 });
 
-const draft = (n: number, count = WAYS[n]!.count) => draftPlan(SHELF, [{ part: 1, line: 1, for: 'x', bait: BAITS.findIndex((b) => b.name === WAYS[n]!.bait) + 1, colourway: COLOURWAYS.findIndex((c) => c.name === WAYS[n]!.colourway) + 1, count, due: '2026-12-01' }], DEFAULTS);
+const draft = (n: number, count = WAYS[n]!.count) =>
+  draftPlan(
+    SHELF,
+    [
+      {
+        part: 1,
+        line: 1,
+        for: 'x',
+        bait: BAITS.findIndex((b) => b.name === WAYS[n]!.bait) + 1,
+        colourway: COLOURWAYS.findIndex((c) => c.name === WAYS[n]!.colourway) + 1,
+        count,
+        due: '2026-12-01',
+      },
+    ],
+    DEFAULTS,
+  );
 
 test('every build the trade knows can be shot, its layers never in one place, and is drafted from the shelf', () => {
-  assert.deepEqual(new Set(WAYS.map((w) => COLOURWAYS.find((c) => c.name === w.colourway)!.build)), new Set(Object.keys(BUILDS)));
+  assert.deepEqual(
+    new Set(WAYS.map((w) => COLOURWAYS.find((c) => c.name === w.colourway)!.build)),
+    new Set(Object.keys(BUILDS)),
+  );
   for (const b of builtIns()) {
     assert.deepEqual(checkBuild(b), [], b.name);
     BuildSchema.parse(b);
-    for (const s of b.stages) if (hasTop(s)) assert.deepEqual(new Set(s.layers.map((l) => place(l.place).over).filter((o) => o !== 'both')), new Set(['TOP', 'bottom']), b.name);
+    for (const s of b.stages)
+      if (hasTop(s))
+        assert.deepEqual(
+          new Set(s.layers.map((l) => place(l.place).over).filter((o) => o !== 'both')),
+          new Set(['TOP', 'bottom']),
+          b.name,
+        );
   }
   WAYS.forEach((w, n) => {
     const plan = planSession(draft(n), METRIC);
@@ -105,13 +208,32 @@ test('every build the trade knows can be shot, its layers never in one place, an
 });
 
 test('property: more spares wanted, or more asked for, never means fewer baits or a smaller chance', () => {
-  fc.assert(fc.property(fc.integer({ min: 0, max: WAYS.length - 1 }), fc.integer({ min: 1, max: 40 }), fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 4 }), (n, count, more, extra) => {
-    const at = (c: number, x: number) => { const input = draft(n, c); return planSession({ ...input, jobs: [{ ...input.jobs[0]!, extra: x }] }, METRIC); };
-    const [less, asked, spared] = [at(count, 0), at(count + more, 0), at(count, extra)];
-    assert.ok(less.ok && asked.ok && spared.ok);
-    assert.ok(asked.totals.baits >= less.totals.baits && spared.totals.baits > less.totals.baits);
-    less.runs.forEach((r, i) => assert.ok(spared.runs[i]!.baits >= r.baits && (r.makes !== 'bait' || spared.runs[i]!.chance >= r.chance)));
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: WAYS.length - 1 }),
+      fc.integer({ min: 1, max: 40 }),
+      fc.integer({ min: 1, max: 30 }),
+      fc.integer({ min: 1, max: 4 }),
+      (n, count, more, extra) => {
+        const at = (c: number, x: number) => {
+          const input = draft(n, c);
+          return planSession({ ...input, jobs: [{ ...input.jobs[0]!, extra: x }] }, METRIC);
+        };
+        const [less, asked, spared] = [at(count, 0), at(count + more, 0), at(count, extra)];
+        assert.ok(less.ok && asked.ok && spared.ok);
+        assert.ok(
+          asked.totals.baits >= less.totals.baits && spared.totals.baits > less.totals.baits,
+        );
+        less.runs.forEach((r, i) =>
+          assert.ok(
+            spared.runs[i]!.baits >= r.baits &&
+              (r.makes !== 'bait' || spared.runs[i]!.chance >= r.chance),
+          ),
+        );
+      },
+    ),
+    { numRuns: 60 },
+  );
 });
 
 test('inserts are shot for every body with its spares; those on the shelf are taken first', () => {
@@ -119,9 +241,26 @@ test('inserts are shot for every body with its spares; those on the shelf are ta
   const [tails, bodies] = planSession(input, METRIC).runs;
   assert.equal(tails!.need, bodies!.baits);
   const job = input.jobs[0]!;
-  const stocked = { ...input, jobs: [{ ...job, tools: job.tools.map((t, i) => ({ ...t, fromShelf: i === 1 ? 10 : 0 })) }] };
+  const stocked = {
+    ...input,
+    jobs: [{ ...job, tools: job.tools.map((t, i) => ({ ...t, fromShelf: i === 1 ? 10 : 0 })) }],
+  };
   assert.equal(planSession(stocked, METRIC).runs[0]!.need, bodies!.baits - 10);
-  const kind = draftPlan({ ...SHELF, inserts: [{ kind: 'tail:8:4', count: 500 }] }, [{ part: 1, line: 1, for: 'x', bait: 1, colourway: COLOURWAYS.findIndex((c) => c.build === 'tailLaminate') + 1, count: 20, due: '2026-12-01' }], DEFAULTS);
+  const kind = draftPlan(
+    { ...SHELF, inserts: [{ kind: 'tail:8:4', count: 500 }] },
+    [
+      {
+        part: 1,
+        line: 1,
+        for: 'x',
+        bait: 1,
+        colourway: COLOURWAYS.findIndex((c) => c.build === 'tailLaminate') + 1,
+        count: 20,
+        due: '2026-12-01',
+      },
+    ],
+    DEFAULTS,
+  );
   assert.equal(kind.jobs[0]!.tools[1]!.fromShelf, 20);
 });
 
@@ -131,16 +270,58 @@ test('what does not fit is said: block, halves, inserts, rods, places, channels'
     change(b);
     return checkBuild(b).map((m) => m.code);
   };
-  assert.deepEqual(odd((b) => void (b.stages[0]!.block = 'triple')), ['block-barrels']);
-  assert.deepEqual(odd((b) => void (b.stages[0]!.block = null)), ['no-block']);
-  assert.deepEqual(odd((b) => void (b.stages[0]!.rods = false)), ['no-channel']);
-  assert.deepEqual(odd((b) => void (b.stages[0]!.layers[1]!.place = 'back')), ['same-place']);
-  assert.deepEqual(odd((b) => void (b.stages[1]!.takes = null)), ['core-alone', 'unused']);
-  assert.deepEqual(odd((b) => void (b.stages[1]!.layers[0]!.key = 'back')), ['layer-twice']);
-  assert.deepEqual(odd((b) => void (b.stages = b.stages.slice(0, 1))), ['makes', 'unused']);
-  assert.ok(overlap('upper', 'back') && overlap('whole', 'belly') && !overlap('back', 'belly') && !overlap('upper', 'side') && !overlap('patchA', 'patchB') && !overlap('spot', 'back'));
-  const codes = (input: ReturnType<typeof draft>) => planSession(input, METRIC).remarks.filter((r) => r.weight === 'refused').map((r) => r.code);
-  const tooled = (n: number, i: number, part: object) => { const input = draft(n); return { ...input, jobs: [{ ...input.jobs[0]!, tools: input.jobs[0]!.tools.map((t, k) => (k === i ? { ...t, ...part } : t)) }] }; };
+  assert.deepEqual(
+    odd((b) => void (b.stages[0]!.block = 'triple')),
+    ['block-barrels'],
+  );
+  assert.deepEqual(
+    odd((b) => void (b.stages[0]!.block = null)),
+    ['no-block'],
+  );
+  assert.deepEqual(
+    odd((b) => void (b.stages[0]!.rods = false)),
+    ['no-channel'],
+  );
+  assert.deepEqual(
+    odd((b) => void (b.stages[0]!.layers[1]!.place = 'back')),
+    ['same-place'],
+  );
+  assert.deepEqual(
+    odd((b) => void (b.stages[1]!.takes = null)),
+    ['core-alone', 'unused'],
+  );
+  assert.deepEqual(
+    odd((b) => void (b.stages[1]!.layers[0]!.key = 'back')),
+    ['layer-twice'],
+  );
+  assert.deepEqual(
+    odd((b) => void (b.stages = b.stages.slice(0, 1))),
+    ['makes', 'unused'],
+  );
+  assert.ok(
+    overlap('upper', 'back') &&
+      overlap('whole', 'belly') &&
+      !overlap('back', 'belly') &&
+      !overlap('upper', 'side') &&
+      !overlap('patchA', 'patchB') &&
+      !overlap('spot', 'back'),
+  );
+  const codes = (input: ReturnType<typeof draft>) =>
+    planSession(input, METRIC)
+      .remarks.filter((r) => r.weight === 'refused')
+      .map((r) => r.code);
+  const tooled = (n: number, i: number, part: object) => {
+    const input = draft(n);
+    return {
+      ...input,
+      jobs: [
+        {
+          ...input.jobs[0]!,
+          tools: input.jobs[0]!.tools.map((t, k) => (k === i ? { ...t, ...part } : t)),
+        },
+      ],
+    };
+  };
   const plain = { id: 99, mould: mould(4, 9, { name: 'plain' }) };
   assert.deepEqual(codes(tooled(8, 1, { moulds: [plain] })), ['not-accepted']);
   assert.deepEqual(codes(tooled(6, 0, { moulds: [plain] })), ['no-rods', 'not-accepted']);
@@ -163,25 +344,71 @@ test('where the line sits: two layers as published, three by symmetry, and along
 });
 
 test('barrels are given to colours so that the fewest want cleaning: never dearer than in order, and the best of all ways', () => {
-  const arb = fc.array(fc.record({ a: fc.integer({ min: 1, max: 4 }), b: fc.integer({ min: 1, max: 4 }) }), { minLength: 1, maxLength: 6 });
-  fc.assert(fc.property(arb, (evening) => {
-    const light = (mix: number) => mix / 5;
-    const fillings = evening.map(({ a, b }, i) => ({ run: String(i), injector: 1, barrels: injector(30, 30).barrels, mixes: [a, b].map((mix) => ({ mix, light: light(mix) })) }));
-    const cost = (swaps: boolean[]) => {
-      let held: (number | null)[] = [null, null];
-      return evening.reduce((n, { a, b }, i) => { const now = swaps[i] ? [b, a] : [a, b]; const spent = now.reduce((x, mix, k) => x + (held[k] === null || held[k] === mix ? 0 : mix > held[k]! ? 3 : 1), 0); held = now; return n + spent; }, 0);
-    };
-    const all = Array.from({ length: 2 ** evening.length }, (_, n) => cost(evening.map((_, i) => Boolean(n & (1 << i)))));
-    assert.equal(assignBarrels(fillings).cost, Math.min(...all));
-  }));
-  const unequal = assignBarrels([{ run: 'x', injector: 1, barrels: injector(30, 20).barrels, mixes: [{ mix: 1, light: 0 }, { mix: 2, light: 1 }] }, { run: 'y', injector: 1, barrels: injector(30, 20).barrels, mixes: [{ mix: 2, light: 1 }, { mix: 1, light: 0 }] }]);
-  assert.deepEqual(unequal.orders, [[0, 1], [0, 1]]);
+  const arb = fc.array(
+    fc.record({ a: fc.integer({ min: 1, max: 4 }), b: fc.integer({ min: 1, max: 4 }) }),
+    { minLength: 1, maxLength: 6 },
+  );
+  fc.assert(
+    fc.property(arb, (evening) => {
+      const light = (mix: number) => mix / 5;
+      const fillings = evening.map(({ a, b }, i) => ({
+        run: String(i),
+        injector: 1,
+        barrels: injector(30, 30).barrels,
+        mixes: [a, b].map((mix) => ({ mix, light: light(mix) })),
+      }));
+      const cost = (swaps: boolean[]) => {
+        let held: (number | null)[] = [null, null];
+        return evening.reduce((n, { a, b }, i) => {
+          const now = swaps[i] ? [b, a] : [a, b];
+          const spent = now.reduce(
+            (x, mix, k) => x + (held[k] === null || held[k] === mix ? 0 : mix > held[k]! ? 3 : 1),
+            0,
+          );
+          held = now;
+          return n + spent;
+        }, 0);
+      };
+      const all = Array.from({ length: 2 ** evening.length }, (_, n) =>
+        cost(evening.map((_, i) => Boolean(n & (1 << i)))),
+      );
+      assert.equal(assignBarrels(fillings).cost, Math.min(...all));
+    }),
+  );
+  const unequal = assignBarrels([
+    {
+      run: 'x',
+      injector: 1,
+      barrels: injector(30, 20).barrels,
+      mixes: [
+        { mix: 1, light: 0 },
+        { mix: 2, light: 1 },
+      ],
+    },
+    {
+      run: 'y',
+      injector: 1,
+      barrels: injector(30, 20).barrels,
+      mixes: [
+        { mix: 2, light: 1 },
+        { mix: 1, light: 0 },
+      ],
+    },
+  ]);
+  assert.deepEqual(unequal.orders, [
+    [0, 1],
+    [0, 1],
+  ]);
   near(lightness('#ffffff') - lightness('#000000'), 1, 1e-12);
 });
 
 test('closures: opposite corners first, every one once; soft jaws, castings and brittle faces are minded', () => {
   assert.deepEqual(tightening(4), [1, 4, 2, 3]);
-  for (let n = 1; n < 13; n++) assert.deepEqual([...tightening(n)].sort((a, b) => a - b), Array.from({ length: n }, (_, i) => i + 1));
+  for (let n = 1; n < 13; n++)
+    assert.deepEqual(
+      [...tightening(n)].sort((a, b) => a - b),
+      Array.from({ length: n }, (_, i) => i + 1),
+    );
   const care = (over: Partial<Mould>) => closingCare(mould(2, 5, over)).join(' ');
   assert.match(care({ closure: 'vice' }), /soft jaws/i);
   assert.match(care({ metal: 'cast' }), /[Ff]irmer/);
@@ -191,7 +418,12 @@ test('closures: opposite corners first, every one once; soft jaws, castings and 
 });
 
 test('places draw inside the bait: bands in order, within its edges', () => {
-  for (const [key, p] of Object.entries(PLACES)) for (const b of p.bands) for (let s = b.from; s <= b.to; s += 0.01) { const [u, l] = b.edges(s); assert.ok(u <= 1 + 1e-9 && l >= -1 - 1e-9 && u >= l - 1e-9, `${key} at ${s}: ${u} ${l}`); }
+  for (const [key, p] of Object.entries(PLACES))
+    for (const b of p.bands)
+      for (let s = b.from; s <= b.to; s += 0.01) {
+        const [u, l] = b.edges(s);
+        assert.ok(u <= 1 + 1e-9 && l >= -1 - 1e-9 && u >= l - 1e-9, `${key} at ${s}: ${u} ${l}`);
+      }
   assert.ok(layersOf(BUILDS.dipped as Build).some((l) => l.key === 'tip'));
   assert.ok(baitMass(stageMass(stage('single'), bodyMould, null)) > 0);
 });

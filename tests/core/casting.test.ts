@@ -1,12 +1,21 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { CASTINGS, CastingSchema, CHECKS, masterOf, mixDensity, PARTS, toMix } from '@/core/casting/index.ts';
+import {
+  CASTINGS,
+  CastingSchema,
+  CHECKS,
+  masterOf,
+  mixDensity,
+  PARTS,
+  toMix,
+} from '@/core/casting/index.ts';
 import type { CastingKind } from '@/core/casting/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import { CASTINGS as DEMO } from '../../scripts/demo/shop.ts';
 
-const near = (a: number, b: number, tolerance: number) => assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b} ± ${tolerance}`);
+const near = (a: number, b: number, tolerance: number) =>
+  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b} ± ${tolerance}`);
 const box = { length: 150, width: 80, height: 45 }; // 540 mL
 
 test('by hand: silicone fills the box round its masters, split by its ratio', () => {
@@ -14,7 +23,10 @@ test('by hand: silicone fills the box round its masters, split by its ratio', ()
   near(m!.volume, 500, 1e-9);
   near(m!.mass, 500 * 1.15 * 1.1, 1e-9);
   near(m!.a, 316.25, 1e-9);
-  const [ten] = toMix('silicone', box, [{ volume: 40, skin: 0, shadow: 0 }], 0, 1.5, { ...PARTS, silicone: { ...PARTS.silicone, ratio: { a: 10, b: 1 } } })!;
+  const [ten] = toMix('silicone', box, [{ volume: 40, skin: 0, shadow: 0 }], 0, 1.5, {
+    ...PARTS,
+    silicone: { ...PARTS.silicone, ratio: { a: 10, b: 1 } },
+  })!;
   near(ten!.a / ten!.b, 10, 1e-9);
 });
 
@@ -30,29 +42,60 @@ test('by hand: a hard mould’s face over both parting planes and the master’s
 });
 
 test('a master that does not fit its box, with its faces, is said', () => {
-  assert.equal(toMix('silicone', { length: 10, width: 10, height: 10 }, [{ volume: 2, skin: 0, shadow: 0 }], 0, 1), null);
+  assert.equal(
+    toMix(
+      'silicone',
+      { length: 10, width: 10, height: 10 },
+      [{ volume: 2, skin: 0, shadow: 0 }],
+      0,
+      1,
+    ),
+    null,
+  );
   assert.equal(toMix('gypsum', box, [{ volume: 20, skin: 6000, shadow: 2000 }], 0, 30), null);
 });
 
 test('property: volumes add up to the box less its masters, masses split by the ratio, and a margin only adds', () => {
-  const sizes = fc.record({ l: fc.integer({ min: 60, max: 400 }), w: fc.integer({ min: 40, max: 200 }), h: fc.integer({ min: 20, max: 120 }), n: fc.integer({ min: 1, max: 3 }), margin: fc.double({ min: 0, max: 1, noNaN: true }), kind: fc.constantFrom<CastingKind>('silicone', 'plaster', 'gypsum') });
-  fc.assert(fc.property(sizes, ({ l, w, h, n, margin, kind }) => {
-    const masters = Array.from({ length: n }, () => masterOf(OUTLINES.sprat, Math.min(l, w) * 0.5, null));
-    const mix = toMix(kind, { length: l, width: w, height: h }, masters, margin, 1);
-    if (!mix) return;
-    near(mix.reduce((s, m) => s + m.volume, 0), (l * w * h) / 1000 - masters.reduce((s, m) => s + m.volume, 0), 1e-6);
-    for (const m of mix) {
-      near(m.a + m.b, m.mass, 1e-6);
-      assert.ok(m.mass >= m.volume * mixDensity(PARTS[m.part]) - 1e-9);
-    }
-    assert.deepEqual(mix.map((m) => m.part), [...CASTINGS[kind].parts]);
-  }));
+  const sizes = fc.record({
+    l: fc.integer({ min: 60, max: 400 }),
+    w: fc.integer({ min: 40, max: 200 }),
+    h: fc.integer({ min: 20, max: 120 }),
+    n: fc.integer({ min: 1, max: 3 }),
+    margin: fc.double({ min: 0, max: 1, noNaN: true }),
+    kind: fc.constantFrom<CastingKind>('silicone', 'plaster', 'gypsum'),
+  });
+  fc.assert(
+    fc.property(sizes, ({ l, w, h, n, margin, kind }) => {
+      const masters = Array.from({ length: n }, () =>
+        masterOf(OUTLINES.sprat, Math.min(l, w) * 0.5, null),
+      );
+      const mix = toMix(kind, { length: l, width: w, height: h }, masters, margin, 1);
+      if (!mix) return;
+      near(
+        mix.reduce((s, m) => s + m.volume, 0),
+        (l * w * h) / 1000 - masters.reduce((s, m) => s + m.volume, 0),
+        1e-6,
+      );
+      for (const m of mix) {
+        near(m.a + m.b, m.mass, 1e-6);
+        assert.ok(m.mass >= m.volume * mixDensity(PARTS[m.part]) - 1e-9);
+      }
+      assert.deepEqual(
+        mix.map((m) => m.part),
+        [...CASTINGS[kind].parts],
+      );
+    }),
+  );
 });
 
 test('skin, shadow and volume of a round master against the sphere’s own', () => {
-  const stations = Array.from({ length: 201 }, (_, i): [number, number, number] => { const s = i / 200; const r = Math.sqrt(Math.max(0, 0.25 - (s - 0.5) ** 2)); return [s, r, r]; });
+  const stations = Array.from({ length: 201 }, (_, i): [number, number, number] => {
+    const s = i / 200;
+    const r = Math.sqrt(Math.max(0, 0.25 - (s - 0.5) ** 2));
+    return [s, r, r];
+  });
   const m = masterOf({ stations, round: 1 }, 100, null);
-  near(m.volume, (4 / 3) * Math.PI * 50 ** 3 / 1000, 1.5);
+  near(m.volume, ((4 / 3) * Math.PI * 50 ** 3) / 1000, 1.5);
   near(m.shadow, Math.PI * 50 ** 2, 30);
   near(m.skin, 4 * Math.PI * 50 ** 2, 0.02 * 4 * Math.PI * 50 ** 2);
   assert.equal(masterOf({ stations, round: 1 }, 100, 12).volume, 12);
@@ -60,5 +103,9 @@ test('skin, shadow and volume of a round master against the sphere’s own', () 
 
 test('the demo’s castings obey the schema, and every kind has its list to see to', () => {
   for (const c of DEMO) CastingSchema.parse(c);
-  for (const kind of Object.keys(CASTINGS) as CastingKind[]) assert.ok(CHECKS[kind].length >= 5 && new Set(CHECKS[kind].map((x) => x.key)).size === CHECKS[kind].length);
+  for (const kind of Object.keys(CASTINGS) as CastingKind[])
+    assert.ok(
+      CHECKS[kind].length >= 5 &&
+        new Set(CHECKS[kind].map((x) => x.key)).size === CHECKS[kind].length,
+    );
 });

@@ -3,7 +3,17 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { CupState } from '@/core/session/index.ts';
-import { baitsOfState, chargeOf, cupMl, drawnStates, fold, lacking, mixIn, otherFlake, rungsOf } from '@/core/session/index.ts';
+import {
+  baitsOfState,
+  chargeOf,
+  cupMl,
+  drawnStates,
+  fold,
+  lacking,
+  mixIn,
+  otherFlake,
+  rungsOf,
+} from '@/core/session/index.ts';
 import { deltaE } from '@/core/colour/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
@@ -14,26 +24,46 @@ import { seeded } from '../../src/core/chance.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 
-const near = (x: number, y: number, within: number, what = '') => assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
-const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, undefined, { materials: MATERIALS, versions: { 1: 3 }, dosing: 'drops' });
+const near = (x: number, y: number, within: number, what = '') =>
+  assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
+const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, undefined, {
+  materials: MATERIALS,
+  versions: { 1: 3 },
+  dosing: 'drops',
+});
 /** A bench with cup A charged, and what is done to it. */
 function charged(grams = 243.686) {
   const b = benchOn(snapshot);
   b.act({ kind: 'charged', payload: { cup: '1', grams, from: 'fresh' } });
-  const add = (what: string, amount: number, dimension: 'drops' | 'volume' | 'mass' = 'drops') => b.act({ kind: 'added', payload: { cup: '1', what, amount, dimension, from: 'hand' } });
+  const add = (what: string, amount: number, dimension: 'drops' | 'volume' | 'mass' = 'drops') =>
+    b.act({ kind: 'added', payload: { cup: '1', what, amount, dimension, from: 'hand' } });
   return { b, add, cup: (): CupState => b.state().cups.get('1')! };
 }
 
 test('what a cup holds is kept for a US cup: drops as they went in, thinned by a fresh charge, not by its own remelt; order and moment stay', () => {
-  fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 60 }), fc.integer({ min: 60, max: 900 }), (first, second, grams) => {
-    const { add, cup } = charged(grams);
-    add('Green no. 2', first);
-    add('Green no. 2', second);
-    add('Green flake 0.4 mm', 0.6, 'volume');
-    const mix = mixIn(cup(), 'x', MATERIALS);
-    assert.deepEqual(mix.ladder.map((i) => [i.what, i.kind, i.when]), [['Green no. 2', 'pigment', 'clear'], ['Green flake 0.4 mm', 'flake', 'last']]);
-    near(mix.ladder[0]!.amount, ((first + second) * RECIPE_CUP) / cupMl(cup()), 1e-3);
-  }), { numRuns: 20 });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.integer({ min: 1, max: 60 }),
+      fc.integer({ min: 60, max: 900 }),
+      (first, second, grams) => {
+        const { add, cup } = charged(grams);
+        add('Green no. 2', first);
+        add('Green no. 2', second);
+        add('Green flake 0.4 mm', 0.6, 'volume');
+        const mix = mixIn(cup(), 'x', MATERIALS);
+        assert.deepEqual(
+          mix.ladder.map((i) => [i.what, i.kind, i.when]),
+          [
+            ['Green no. 2', 'pigment', 'clear'],
+            ['Green flake 0.4 mm', 'flake', 'last'],
+          ],
+        );
+        near(mix.ladder[0]!.amount, ((first + second) * RECIPE_CUP) / cupMl(cup()), 1e-3);
+      },
+    ),
+    { numRuns: 20 },
+  );
   const { b, add, cup } = charged();
   add('Green no. 2', 26);
   b.act({ kind: 'charged', payload: { cup: '1', grams: 243.686, from: 'fresh' } });
@@ -46,18 +76,32 @@ test('what a cup holds is kept for a US cup: drops as they went in, thinned by a
 
 test('the ladder against the cup: what is wanting, what is forgotten, what went in besides', () => {
   const { add, cup } = charged();
-  assert.deepEqual(lacking(cup()).map((i) => i.what), ['Stabiliser', 'Softener', 'Green no. 2', 'Green flake 0.4 mm']);
+  assert.deepEqual(
+    lacking(cup()).map((i) => i.what),
+    ['Stabiliser', 'Softener', 'Green no. 2', 'Green flake 0.4 mm'],
+  );
   add('Green no. 2', 20);
   add('Black', 1);
   const rung = (what: string) => rungsOf(cup()).find((r) => r.what === what)!;
-  assert.deepEqual([rung('Green no. 2').wanted, rung('Green no. 2').still, Math.round(rung('Green no. 2').inIt)], [26, 6, 20]);
+  assert.deepEqual(
+    [rung('Green no. 2').wanted, rung('Green no. 2').still, Math.round(rung('Green no. 2').inIt)],
+    [26, 6, 20],
+  );
   assert.deepEqual([rung('Black').when, rung('Black').still], [null, 0]);
-  assert.deepEqual(lacking(cup()).map((i) => i.what), ['Stabiliser', 'Softener', 'Green flake 0.4 mm']);
+  assert.deepEqual(
+    lacking(cup()).map((i) => i.what),
+    ['Stabiliser', 'Softener', 'Green flake 0.4 mm'],
+  );
   const charge = chargeOf(cup(), MATERIALS)!;
   near(charge.now.get('Green no. 2')!, 20, 0.01);
   add('Green no. 2', 6);
   const { shelf, target, ml } = chargeOf(cup(), MATERIALS)!;
-  assert.ok(deltaE(target, chargeOf(charged().cup(), MATERIALS)!.target) < 0.01 && shelf.length === 2 && Math.abs(ml - cupMl(cup())) < 1e-9, 'what is wanted is the recipe’s colour, whatever is in');
+  assert.ok(
+    deltaE(target, chargeOf(charged().cup(), MATERIALS)!.target) < 0.01 &&
+      shelf.length === 2 &&
+      Math.abs(ml - cupMl(cup())) < 1e-9,
+    'what is wanted is the recipe’s colour, whatever is in',
+  );
   assert.equal(chargeOf(cup(), []), null, 'nothing on the shelf, nothing reckoned');
 });
 
@@ -72,7 +116,13 @@ test('another size of flake is asked about until it is in; the same size, and a 
 });
 
 test('a cup changed before its last draw: the baits of each state are told apart, and those of the branch are the last draw’s', () => {
-  const evening = rehearse({ session: 1, snapshot, startAt: START, chance: seeded(4), spoil: () => 0 });
+  const evening = rehearse({
+    session: 1,
+    snapshot,
+    startAt: START,
+    chance: seeded(4),
+    spoil: () => 0,
+  });
   const s = fold(snapshot, deeper(evening, snapshot, 'Bilge moss, deeper'));
   const cup = s.cups.get('1')!;
   const kept = cup.keptMixes[0]!;
@@ -80,8 +130,13 @@ test('a cup changed before its last draw: the baits of each state are told apart
   const states = drawnStates(cup, s.draws.values());
   assert.ok(states.length >= 2 && states.at(-1)!.upTo === kept.upTo);
   const told = states.map((x) => baitsOfState(s, '1', x.upTo).reduce((n, b) => n + b.shot, 0));
-  const all = [...s.shots.values()].filter((x) => !x.trial).reduce((n, x) => n + x.cavities.size, 0);
-  assert.equal(told.reduce((a, b) => a + b, 0), all);
+  const all = [...s.shots.values()]
+    .filter((x) => !x.trial)
+    .reduce((n, x) => n + x.cavities.size, 0);
+  assert.equal(
+    told.reduce((a, b) => a + b, 0),
+    all,
+  );
   assert.ok(told.at(-1)! > 0 && told.at(-1)! < all);
   assert.deepEqual(baitsOfState(s, '1', 999), []);
 });

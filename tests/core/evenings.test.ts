@@ -47,27 +47,49 @@ function recorded(world: number, way: string): Evening {
   };
   let idle = 0;
   hands.heard = (step, answer) => {
-    evening.told.push({ at: table.now, step, answer, high: highOf(table.s), facts: table.facts, readings: table.tally.readings });
+    evening.told.push({
+      at: table.now,
+      step,
+      answer,
+      high: highOf(table.s),
+      facts: table.facts,
+      readings: table.tally.readings,
+    });
     // A hand is slow now and then: meanwhile the bench is asked again, as it asks itself every two seconds.
-    if (step.key !== 'match' || step.send?.kind !== 'heated' || EARLY.test(step.sentence) || idle > 0 || evening.told.length % 3 > 0) return;
+    if (
+      step.key !== 'match' ||
+      step.send?.kind !== 'heated' ||
+      EARLY.test(step.sentence) ||
+      idle > 0 ||
+      evening.told.length % 3 > 0
+    )
+      return;
     for (idle = 8; idle > 0; idle--) {
       table.wait(2);
       hands.look();
     }
   };
-  for (let i = 0; i < 1500 && table.s.status !== 'finished' && bench.seconds < 7200; i++) if (!hands.act()) break;
+  for (let i = 0; i < 1500 && table.s.status !== 'finished' && bench.seconds < 7200; i++)
+    if (!hands.act()) break;
   return evening;
 }
 
-const evenings = [recorded(0, 'dual laminate'), recorded(1, 'triple laminate'), recorded(3, 'single'), recorded(4, 'tail first')];
+const evenings = [
+  recorded(0, 'dual laminate'),
+  recorded(1, 'triple laminate'),
+  recorded(3, 'single'),
+  recorded(4, 'tail first'),
+];
 
 test('property: no cup above its window is heated for a draw', () => {
-  for (const { name, told } of evenings) for (const { at, step, answer, high } of told) {
-    // A burst that is to be waited for counts when its wait is over.
-    if (step.key !== 'match' || step.send?.kind !== 'heated' || (step.until ?? 0) > at) continue;
-    const cup = answer?.cups[step.send.payload.cup];
-    if (cup) assert.ok(cup.now.celsius <= high + 0.5, `${name}: ${step.sentence} at ${cup.now.celsius}`);
-  }
+  for (const { name, told } of evenings)
+    for (const { at, step, answer, high } of told) {
+      // A burst that is to be waited for counts when its wait is over.
+      if (step.key !== 'match' || step.send?.kind !== 'heated' || (step.until ?? 0) > at) continue;
+      const cup = answer?.cups[step.send.payload.cup];
+      if (cup)
+        assert.ok(cup.now.celsius <= high + 0.5, `${name}: ${step.sentence} at ${cup.now.celsius}`);
+    }
 });
 
 test('property: without a new fact the bench does not take back what it said: it waits, then goes on', () => {
@@ -80,30 +102,56 @@ test('property: without a new fact the bench does not take back what it said: it
       if (list.at(-1) !== act) list.push(act);
       said.set(facts, list);
     }
-    for (const list of said.values()) assert.equal(new Set(list).size, list.length, `${name}: ${list.join(' → ')}`);
+    for (const list of said.values())
+      assert.equal(new Set(list).size, list.length, `${name}: ${list.join(' → ')}`);
   }
 });
 
 test('property: no cup is asked to be read again when nothing has happened to any cup since', () => {
-  for (const { name, told } of evenings) for (let i = 1; i < told.length; i++) {
-    const [before, after] = [told[i - 1]!, told[i]!];
-    const again = before.step.read && after.step.read?.key === before.step.read.key && after.facts === before.facts + 1 && after.readings > before.readings && after.step.read.kind === 'cup';
-    if (!again || after.answer?.cups[after.step.read!.key]?.doubted != null) continue;
-    assert.ok(after.at - before.at > 60_000, `${name}: ${before.step.sentence}; then ${after.step.sentence}`);
-  }
+  for (const { name, told } of evenings)
+    for (let i = 1; i < told.length; i++) {
+      const [before, after] = [told[i - 1]!, told[i]!];
+      const again =
+        before.step.read &&
+        after.step.read?.key === before.step.read.key &&
+        after.facts === before.facts + 1 &&
+        after.readings > before.readings &&
+        after.step.read.kind === 'cup';
+      if (!again || after.answer?.cups[after.step.read!.key]?.doubted != null) continue;
+      assert.ok(
+        after.at - before.at > 60_000,
+        `${name}: ${before.step.sentence}; then ${after.step.sentence}`,
+      );
+    }
 });
 
 test('property: no cup is brought to heat early only to stand hot while the mould cools', () => {
   let seen = 0;
-  for (const { name, told, sent } of evenings) for (const { at, step } of told) {
-    if (!EARLY.test(step.sentence) || step.send?.kind !== 'heated') continue;
-    const { cup, seconds } = step.send.payload;
-    const given = sent.find((x) => x.at >= at && x.at < at + 20_000 && x.send.kind === 'heated' && x.send.payload.cup === cup);
-    // The mould has hands at it again: it is opened, or has been.
-    const ready = given && told.find((x) => x.at > given.at && (AT_MOULD.has(x.step.key) || (x.step.key === 'match' && !EARLY.test(x.step.sentence))));
-    if (!given || !ready) continue;
-    seen += 1;
-    assert.ok(ready.at - given.at < (seconds + 40) * 1000, `${name}: ${cup} ${seconds} s, the mould ready ${(ready.at - given.at) / 1000} s after`);
-  }
+  for (const { name, told, sent } of evenings)
+    for (const { at, step } of told) {
+      if (!EARLY.test(step.sentence) || step.send?.kind !== 'heated') continue;
+      const { cup, seconds } = step.send.payload;
+      const given = sent.find(
+        (x) =>
+          x.at >= at &&
+          x.at < at + 20_000 &&
+          x.send.kind === 'heated' &&
+          x.send.payload.cup === cup,
+      );
+      // The mould has hands at it again: it is opened, or has been.
+      const ready =
+        given &&
+        told.find(
+          (x) =>
+            x.at > given.at &&
+            (AT_MOULD.has(x.step.key) || (x.step.key === 'match' && !EARLY.test(x.step.sentence))),
+        );
+      if (!given || !ready) continue;
+      seen += 1;
+      assert.ok(
+        ready.at - given.at < (seconds + 40) * 1000,
+        `${name}: ${cup} ${seconds} s, the mould ready ${(ready.at - given.at) / 1000} s after`,
+      );
+    }
   assert.ok(seen > 3, `${seen} seen`);
 });

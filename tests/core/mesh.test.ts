@@ -6,22 +6,39 @@ import { Cancelled, inMm, measureStl, meshRemarks } from '@/core/mesh/index.ts';
 import type { Facets } from '../meshes.ts';
 import { ascii, binary, sphere, tetrahedron, torus } from '../meshes.ts';
 
-const measure = (bytes: Uint8Array) => { const m = measureStl(bytes); assert.ok(m.ok, m.ok ? '' : m.message); return m.measured; };
-const within = (a: number, b: number, share: number) => assert.ok(Math.abs(a - b) <= share * b, `${a} is not ${b} within ${share * 100} %`);
-const flipped = (f: Facets): Facets => f.map((t) => [...t.slice(0, 3), ...t.slice(6, 9), ...t.slice(3, 6)]);
+const measure = (bytes: Uint8Array) => {
+  const m = measureStl(bytes);
+  assert.ok(m.ok, m.ok ? '' : m.message);
+  return m.measured;
+};
+const within = (a: number, b: number, share: number) =>
+  assert.ok(Math.abs(a - b) <= share * b, `${a} is not ${b} within ${share * 100} %`);
+const flipped = (f: Facets): Facets =>
+  f.map((t) => [...t.slice(0, 3), ...t.slice(6, 9), ...t.slice(3, 6)]);
 
 test('sphere, torus and tetrahedron against their exact volumes, watertight', () => {
-  for (const [facets, exact, share] of [[sphere(10, 60), (4 / 3) * Math.PI * 1000, 0.005], [torus(20, 5, 90), 2 * Math.PI ** 2 * 20 * 25, 0.005], [tetrahedron(12), 288, 1e-6]] as [Facets, number, number][]) {
+  for (const [facets, exact, share] of [
+    [sphere(10, 60), (4 / 3) * Math.PI * 1000, 0.005],
+    [torus(20, 5, 90), 2 * Math.PI ** 2 * 20 * 25, 0.005],
+    [tetrahedron(12), 288, 1e-6],
+  ] as [Facets, number, number][]) {
     const m = measure(binary(facets));
     within(m.volume, exact, share);
-    assert.ok(m.watertight && !m.closed.mirrored && m.closed.repeated === 0 && m.closed.bodies === 1, JSON.stringify(m.closed));
+    assert.ok(
+      m.watertight && !m.closed.mirrored && m.closed.repeated === 0 && m.closed.bodies === 1,
+      JSON.stringify(m.closed),
+    );
     assert.deepEqual(meshRemarks({ ...m, triangles: 100 }), []);
   }
 });
 
 test('binary and ASCII read alike, also a binary that begins with the word solid', () => {
   const ball = sphere(7, 20);
-  const [a, b, c] = [measure(binary(ball)), measure(ascii(ball)), measure(binary(ball, 'solid made elsewhere'))];
+  const [a, b, c] = [
+    measure(binary(ball)),
+    measure(ascii(ball)),
+    measure(binary(ball, 'solid made elsewhere')),
+  ];
   assert.equal(a.volume, c.volume);
   within(b.volume, a.volume, 1e-5);
   assert.deepEqual(b.closed, a.closed);
@@ -40,7 +57,13 @@ test('mirrored, open, doubled and half-turned meshes are recognised, and the bod
   within(twice.volume, whole, 1e-9);
   const turned = measure(binary([...flipped(ball.slice(0, 1)), ...ball.slice(1)]));
   assert.deepEqual([turned.watertight, turned.closed.turned], [false, 3]);
-  for (const [m, word] of [[mirrored, /inside out/], [open, /not watertight: 3/], [twice, /stands there twice/], [turned, /wrong way/]] as const) assert.ok(meshRemarks(m).some((r) => word.test(r.sentence)));
+  for (const [m, word] of [
+    [mirrored, /inside out/],
+    [open, /not watertight: 3/],
+    [twice, /stands there twice/],
+    [turned, /wrong way/],
+  ] as const)
+    assert.ok(meshRemarks(m).some((r) => word.test(r.sentence)));
 });
 
 test('E25 a body with its own copy turned inside out is the body, however the two are mixed', () => {
@@ -54,12 +77,17 @@ test('E25 a body with its own copy turned inside out is the body, however the tw
 });
 
 test('E25 bodies that lie in each other count once, a hollow is taken out, bodies apart add up', () => {
-  const moved = (f: Facets, x: number): Facets => f.map((t) => t.map((v, i) => (i % 3 === 0 ? v + x : v)));
+  const moved = (f: Facets, x: number): Facets =>
+    f.map((t) => t.map((v, i) => (i % 3 === 0 ? v + x : v)));
   const ball = sphere(10, 60);
   const one = (4 / 3) * Math.PI * 1000;
   // Two balls of radius r, d apart, share the lens π (2r − d)² (d² + 4dr) / 12d.
   const lens = (d: number): number => (Math.PI * (20 - d) ** 2 * (d * d + 40 * d)) / (12 * d);
-  for (const [d, volume] of [[8, 2 * one - lens(8)], [15, 2 * one - lens(15)], [30, 2 * one]] as const) {
+  for (const [d, volume] of [
+    [8, 2 * one - lens(8)],
+    [15, 2 * one - lens(15)],
+    [30, 2 * one],
+  ] as const) {
     const m = measure(binary([...ball, ...moved(ball, d)]));
     within(m.volume, volume, 0.01);
     assert.equal(m.closed.overlap > 0, d < 20);
@@ -69,14 +97,23 @@ test('E25 bodies that lie in each other count once, a hollow is taken out, bodie
   const small = sphere(5, 40);
   within(measure(binary([...ball, ...small])).volume, one, 0.01);
   within(measure(binary([...ball, ...flipped(small)])).volume, one * (7 / 8), 0.01);
-  assert.ok(meshRemarks(measure(binary([...ball, ...moved(ball, 8)]))).some((r) => /lie in each other/.test(r.sentence)));
+  assert.ok(
+    meshRemarks(measure(binary([...ball, ...moved(ball, 8)]))).some((r) =>
+      /lie in each other/.test(r.sentence),
+    ),
+  );
 });
 
 test('E25 some bytes after the last facet, and capitals in a text, are no hindrance; facets left over are said', () => {
   const ball = sphere(7, 20);
   const plain = measure(binary(ball));
-  const longer = (bytes: Uint8Array, by: number) => { const out = new Uint8Array(bytes.length + by); out.set(bytes); return out; };
-  for (const head of ['a bait', 'solid made elsewhere']) assert.equal(measure(longer(binary(ball, head), 2)).volume, plain.volume);
+  const longer = (bytes: Uint8Array, by: number) => {
+    const out = new Uint8Array(bytes.length + by);
+    out.set(bytes);
+    return out;
+  };
+  for (const head of ['a bait', 'solid made elsewhere'])
+    assert.equal(measure(longer(binary(ball, head), 2)).volume, plain.volume);
   const capitals = new TextEncoder().encode(new TextDecoder().decode(ascii(ball)).toUpperCase());
   within(measure(capitals).volume, plain.volume, 1e-5);
   const more = measureStl(longer(binary(ball), 120));
@@ -85,24 +122,59 @@ test('E25 some bytes after the last facet, and capitals in a text, are no hindra
 
 test('E26 property: numbers read from bytes are the numbers they spell', () => {
   const bytesOf = (text: string) => new TextEncoder().encode(text);
-  fc.assert(fc.property(fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e30, max: 1e30 }), fc.integer({ min: 0, max: 17 }), fc.boolean(), (value, figures, plain) => {
-    const text = plain ? value.toFixed(figures) : value.toExponential(figures);
-    const read = readDecimal(bytesOf(text), 0, text.length);
-    assert.ok(Math.abs(read - Number(text)) <= 1e-13 * Math.abs(Number(text)) + 1e-280, `${text}: ${read}`);
-  }));
-  for (const text of ['', '.', '-', '1e', '1.2.3', 'nan', 'inf', '0x10', '1,5', '9e999']) assert.ok(Number.isNaN(readDecimal(bytesOf(text), 0, text.length)), text);
-  for (const [text, value] of [['+.5', 0.5], ['7.', 7], ['-0', -0], ['1E+2', 100]] as const) assert.equal(readDecimal(bytesOf(text), 0, text.length), value);
+  fc.assert(
+    fc.property(
+      fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e30, max: 1e30 }),
+      fc.integer({ min: 0, max: 17 }),
+      fc.boolean(),
+      (value, figures, plain) => {
+        const text = plain ? value.toFixed(figures) : value.toExponential(figures);
+        const read = readDecimal(bytesOf(text), 0, text.length);
+        assert.ok(
+          Math.abs(read - Number(text)) <= 1e-13 * Math.abs(Number(text)) + 1e-280,
+          `${text}: ${read}`,
+        );
+      },
+    ),
+  );
+  for (const text of ['', '.', '-', '1e', '1.2.3', 'nan', 'inf', '0x10', '1,5', '9e999'])
+    assert.ok(Number.isNaN(readDecimal(bytesOf(text), 0, text.length)), text);
+  for (const [text, value] of [
+    ['+.5', 0.5],
+    ['7.', 7],
+    ['-0', -0],
+    ['1E+2', 100],
+  ] as const)
+    assert.equal(readDecimal(bytesOf(text), 0, text.length), value);
 });
 
 test('property: volume minds neither place nor turn, and goes with the cube of size', () => {
   const ring = torus(12, 4, 24);
   const base = measure(binary(ring)).volume;
-  fc.assert(fc.property(fc.double({ min: -200, max: 200, noNaN: true }), fc.double({ min: 0, max: 6.28, noNaN: true }), fc.double({ min: 0.2, max: 5, noNaN: true }), (shift, turn, k) => {
-    const [c, s] = [Math.cos(turn), Math.sin(turn)];
-    const moved = ring.map((f) => f.flatMap((_, i) => (i % 3 === 0 ? [k * (c * f[i]! - s * f[i + 2]!) + shift, k * f[i + 1]! - shift, k * (s * f[i]! + c * f[i + 2]!)] : [])));
-    const m = measure(binary(moved));
-    within(m.volume, base * k ** 3, 2e-3);
-  }), { numRuns: 30 });
+  fc.assert(
+    fc.property(
+      fc.double({ min: -200, max: 200, noNaN: true }),
+      fc.double({ min: 0, max: 6.28, noNaN: true }),
+      fc.double({ min: 0.2, max: 5, noNaN: true }),
+      (shift, turn, k) => {
+        const [c, s] = [Math.cos(turn), Math.sin(turn)];
+        const moved = ring.map((f) =>
+          f.flatMap((_, i) =>
+            i % 3 === 0
+              ? [
+                  k * (c * f[i]! - s * f[i + 2]!) + shift,
+                  k * f[i + 1]! - shift,
+                  k * (s * f[i]! + c * f[i + 2]!),
+                ]
+              : [],
+          ),
+        );
+        const m = measure(binary(moved));
+        within(m.volume, base * k ** 3, 2e-3);
+      },
+    ),
+    { numRuns: 30 },
+  );
 });
 
 test('shape: length along the longest side, section across, outline from nose to tail, in any unit', () => {
@@ -116,11 +188,20 @@ test('shape: length along the longest side, section across, outline from nose to
   within(middle[2] * 90, 15, 0.01);
   assert.ok(m.profile[0]![1] < 0.02 && m.profile.at(-1)![1] < 0.02);
   within(inMm(m, 'mm').volume, ((4 / 3) * Math.PI * 45 * 15 * 6) / 1000, 0.005);
-  within(inMm({ ...m, length: 90 / 25.4, section: 12 / 25.4, volume: m.volume / 25.4 ** 3 }, 'in').volume, inMm(m, 'mm').volume, 1e-9);
+  within(
+    inMm({ ...m, length: 90 / 25.4, section: 12 / 25.4, volume: m.volume / 25.4 ** 3 }, 'in')
+      .volume,
+    inMm(m, 'mm').volume,
+    1e-9,
+  );
 });
 
 test('broken, empty, huge, flat and other files are refused in words', () => {
-  const code = (bytes: Uint8Array) => { const m = measureStl(bytes); assert.ok(!m.ok && m.message.length > 25); return m.code; };
+  const code = (bytes: Uint8Array) => {
+    const m = measureStl(bytes);
+    assert.ok(!m.ok && m.message.length > 25);
+    return m.code;
+  };
   const ball = binary(sphere(5, 8));
   assert.equal(code(new Uint8Array()), 'empty');
   assert.equal(code(binary([])), 'empty');
@@ -139,7 +220,10 @@ test('broken, empty, huge, flat and other files are refused in words', () => {
 test('half a million triangles: measured with progress, and stopped when asked', () => {
   const many = binary(torus(30, 10, 500)); // 500,000 triangles
   let last = 0;
-  const m = measureStl(many, (share) => { assert.ok(share >= last - 1e-9 && share <= 1 + 1e-9); last = share; });
+  const m = measureStl(many, (share) => {
+    assert.ok(share >= last - 1e-9 && share <= 1 + 1e-9);
+    last = share;
+  });
   assert.ok(m.ok && m.measured.triangles === 500_000 && m.measured.watertight && last > 0.85);
   assert.throws(() => measureStl(many, (share) => share < 0.5), Cancelled);
 });

@@ -5,12 +5,28 @@ import { ColourwaySchema, InjectorSchema } from '@/core/build/index.ts';
 import { damageRate, dose } from '@/core/heat/index.ts';
 import { MixSchema, scaleIngredient } from '@/core/material/index.ts';
 import type { OutlineKey } from '@/core/mould/index.ts';
-import { BaitSchema, depthOf, MouldSchema, OUTLINES, portsOf, roughVolume } from '@/core/mould/index.ts';
+import {
+  BaitSchema,
+  depthOf,
+  MouldSchema,
+  OUTLINES,
+  portsOf,
+  roughVolume,
+} from '@/core/mould/index.ts';
 import { airVolume, fillLimit, limitMass } from '@/core/shot/index.ts';
 import { ShopSchema } from '@/core/shop.ts';
-import { BAITS, COLOURWAYS, INJECTORS, MIXES, MOULDS, SHOP, VESSELS } from '../../scripts/demo/shop.ts';
+import {
+  BAITS,
+  COLOURWAYS,
+  INJECTORS,
+  MIXES,
+  MOULDS,
+  SHOP,
+  VESSELS,
+} from '../../scripts/demo/shop.ts';
 
-const near = (a: number, b: number, tolerance: number) => assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
+const near = (a: number, b: number, tolerance: number) =>
+  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
 
 test('the demo shop obeys its own schemas, and has every kind of mould the trade has', () => {
   for (const m of MOULDS) MouldSchema.parse(m);
@@ -20,7 +36,10 @@ test('the demo shop obeys its own schemas, and has every kind of mould the trade
   for (const c of COLOURWAYS) ColourwaySchema.parse(c);
   ShopSchema.parse(SHOP);
   assert.deepEqual(new Set(MOULDS.map((m) => m.feed)), new Set(['runner', 'each', 'top']));
-  assert.deepEqual(new Set(MOULDS.map((m) => m.metal)), new Set(['machined', 'cast', 'silicone', 'epoxy']));
+  assert.deepEqual(
+    new Set(MOULDS.map((m) => m.metal)),
+    new Set(['machined', 'cast', 'silicone', 'epoxy']),
+  );
   assert.equal(Math.min(...MOULDS.map((m) => m.cavities.length)), 1);
   assert.equal(Math.max(...MOULDS.map((m) => m.cavities.length)), 24);
 });
@@ -28,11 +47,17 @@ test('the demo shop obeys its own schemas, and has every kind of mould the trade
 test('cavities lie inside their mould, and do not lie on each other', () => {
   for (const m of MOULDS) {
     for (const c of m.cavities) {
-      assert.ok(c.x - c.length / 2 >= 0 && c.x + c.length / 2 <= m.width, `${m.name} ${c.n} lengthwise`);
+      assert.ok(
+        c.x - c.length / 2 >= 0 && c.x + c.length / 2 <= m.width,
+        `${m.name} ${c.n} lengthwise`,
+      );
       assert.ok(c.y > 0 && c.y < m.height, `${m.name} ${c.n} across`);
       for (const d of m.cavities) {
         if (d.n <= c.n) continue;
-        const apart = Math.abs(c.y - d.y) >= (depthOf(c.outline, c.length) + depthOf(d.outline, d.length)) / 2 - 1 || Math.abs(c.x - d.x) >= (c.length + d.length) / 2 - 1;
+        const apart =
+          Math.abs(c.y - d.y) >=
+            (depthOf(c.outline, c.length) + depthOf(d.outline, d.length)) / 2 - 1 ||
+          Math.abs(c.x - d.x) >= (c.length + d.length) / 2 - 1;
         assert.ok(apart, `${m.name}: ${c.n} and ${d.n}`);
       }
     }
@@ -78,10 +103,26 @@ test('heat damage doubles every 9.7 K at 177 °C, and an hour there spends a sta
 
 test('property: drops come whole and never none; measured amounts scale straight', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 60 }), fc.double({ min: 20, max: 2000, noNaN: true }), (amount, ml) => {
-      const one = scaleIngredient({ what: 'x', kind: 'pigment', amount, dimension: 'drops', when: 'clear' }, ml).amount;
-      assert.ok(Number.isInteger(one) && one >= 1 && Math.abs(one - (amount * ml) / 236.5882365) <= 0.5 + (one === 1 ? 1 : 0));
-      near(scaleIngredient({ what: 'x', kind: 'salt', amount, dimension: 'mass', when: 'last' }, ml).amount, (amount * ml) / 236.5882365, 1e-9);
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.double({ min: 20, max: 2000, noNaN: true }),
+      (amount, ml) => {
+        const one = scaleIngredient(
+          { what: 'x', kind: 'pigment', amount, dimension: 'drops', when: 'clear' },
+          ml,
+        ).amount;
+        assert.ok(
+          Number.isInteger(one) &&
+            one >= 1 &&
+            Math.abs(one - (amount * ml) / 236.5882365) <= 0.5 + (one === 1 ? 1 : 0),
+        );
+        near(
+          scaleIngredient({ what: 'x', kind: 'salt', amount, dimension: 'mass', when: 'last' }, ml)
+            .amount,
+          (amount * ml) / 236.5882365,
+          1e-9,
+        );
+      },
+    ),
   );
 });

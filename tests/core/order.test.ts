@@ -1,7 +1,14 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { OrderSchema, progress, readDay, readiness, readRows, toOrders } from '@/core/order/index.ts';
+import {
+  OrderSchema,
+  progress,
+  readDay,
+  readiness,
+  readRows,
+  toOrders,
+} from '@/core/order/index.ts';
 
 const HOUR = 3_600_000;
 const END = Date.UTC(2026, 11, 5, 23, 59, 59);
@@ -9,50 +16,158 @@ const END = Date.UTC(2026, 11, 5, 23, 59, 59);
 test('property: the states of a line always add up to its count, and none is below nothing', () => {
   const n = fc.integer({ min: 0, max: 300 });
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 200 }), n, n, n, n, n, (count, allotted, cured, packed, sent, tonight) => {
-      const p = progress({ count, allotted, cured: Math.min(cured, allotted), packed, sent: Math.min(sent, packed) }, tonight);
-      assert.ok(Object.values(p).every((v) => v >= 0 && Number.isInteger(v)), JSON.stringify(p));
-      assert.equal(Object.values(p).reduce((a, b) => a + b, 0), count);
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 200 }),
+      n,
+      n,
+      n,
+      n,
+      n,
+      (count, allotted, cured, packed, sent, tonight) => {
+        const p = progress(
+          {
+            count,
+            allotted,
+            cured: Math.min(cured, allotted),
+            packed,
+            sent: Math.min(sent, packed),
+          },
+          tonight,
+        );
+        assert.ok(
+          Object.values(p).every((v) => v >= 0 && Number.isInteger(v)),
+          JSON.stringify(p),
+        );
+        assert.equal(
+          Object.values(p).reduce((a, b) => a + b, 0),
+          count,
+        );
+      },
+    ),
   );
 });
 
 test('by hand: 48 wanted, 20 sent of 24 packed, 30 allotted of which 26 cured, 10 on the bench', () => {
-  assert.deepEqual(progress({ count: 48, allotted: 30, cured: 26, packed: 24, sent: 20 }, 10), { sent: 20, packed: 4, cured: 2, curing: 4, shot: 10, toShoot: 8 });
+  assert.deepEqual(progress({ count: 48, allotted: 30, cured: 26, packed: 24, sent: 20 }, 10), {
+    sent: 20,
+    packed: 4,
+    cured: 2,
+    curing: 4,
+    shot: 10,
+    toShoot: 8,
+  });
 });
 
 test('readiness: what is left must be shot a cure before the end of its day', () => {
-  const p = (toShoot: number, shot: number, curing: number) => ({ sent: 0, packed: 0, cured: 0, curing, shot, toShoot });
+  const p = (toShoot: number, shot: number, curing: number) => ({
+    sent: 0,
+    packed: 0,
+    cured: 0,
+    curing,
+    shot,
+    toShoot,
+  });
   const by = END - 24 * HOUR;
-  assert.deepEqual(readiness(p(8, 0, 0), null, END, 24, by - 72 * HOUR), { verdict: 'good', at: by, what: 'shoot-by' });
+  assert.deepEqual(readiness(p(8, 0, 0), null, END, 24, by - 72 * HOUR), {
+    verdict: 'good',
+    at: by,
+    what: 'shoot-by',
+  });
   assert.equal(readiness(p(8, 0, 0), null, END, 24, by - HOUR).verdict, 'watch');
-  assert.deepEqual(readiness(p(8, 0, 0), null, END, 24, by + 1), { verdict: 'stop', at: by + 1 + 24 * HOUR, what: 'too-late' });
+  assert.deepEqual(readiness(p(8, 0, 0), null, END, 24, by + 1), {
+    verdict: 'stop',
+    at: by + 1 + 24 * HOUR,
+    what: 'too-late',
+  });
   assert.equal(readiness(p(0, 8, 0), null, END, 24, by + 1).what, 'late');
-  assert.deepEqual(readiness(p(0, 0, 8), END - HOUR, END, 24, by), { verdict: 'good', at: END - HOUR, what: 'ready' });
+  assert.deepEqual(readiness(p(0, 0, 8), END - HOUR, END, 24, by), {
+    verdict: 'good',
+    at: END - HOUR,
+    what: 'ready',
+  });
   assert.equal(readiness(p(0, 0, 8), END + HOUR, END, 24, by).verdict, 'stop');
   assert.equal(readiness(p(0, 0, 0), END - 99 * HOUR, END, 24, by).what, 'done');
 });
 
 test('days as people write them; days that are not are refused', () => {
-  assert.deepEqual(['2026-12-01', '1/12/2026', '01.12.2026', ' 2026-2-3 '].map(readDay), ['2026-12-01', '2026-12-01', '2026-12-01', '2026-02-03']);
-  assert.deepEqual(['2026-02-30', '31/4/2026', 'Tuesday', '', '12/31/2026', '2026-13-01'].map(readDay), [null, null, null, null, null, null]);
+  assert.deepEqual(['2026-12-01', '1/12/2026', '01.12.2026', ' 2026-2-3 '].map(readDay), [
+    '2026-12-01',
+    '2026-12-01',
+    '2026-12-01',
+    '2026-02-03',
+  ]);
+  assert.deepEqual(
+    ['2026-02-30', '31/4/2026', 'Tuesday', '', '12/31/2026', '2026-13-01'].map(readDay),
+    [null, null, null, null, null, null],
+  );
 });
 
-const baits = new Map([['eel', 1], ['prawn', 2]]);
+const baits = new Map([
+  ['eel', 1],
+  ['prawn', 2],
+]);
 const ways = new Map([['moss', 1]]);
-const row = (over: object) => ({ customer: 'A', line: '', bait: 'Eel', colourway: 'Moss', count: '6', pack: '2', promised: '2026-12-01', ...over });
+const row = (over: object) => ({
+  customer: 'A',
+  line: '',
+  bait: 'Eel',
+  colourway: 'Moss',
+  count: '6',
+  pack: '2',
+  promised: '2026-12-01',
+  ...over,
+});
 
 test('rows: each thing wrong is named; capitals do not matter; pack may be left out', () => {
-  const read = readRows([row({}), row({ pack: '' }), row({ count: '0' }), row({ count: '2.5' }), row({ bait: 'cod', promised: 'soon', customer: '' })], baits, ways);
-  assert.deepEqual(read.map((r) => r.wrong.length), [0, 0, 1, 1, 3]);
+  const read = readRows(
+    [
+      row({}),
+      row({ pack: '' }),
+      row({ count: '0' }),
+      row({ count: '2.5' }),
+      row({ bait: 'cod', promised: 'soon', customer: '' }),
+    ],
+    baits,
+    ways,
+  );
+  assert.deepEqual(
+    read.map((r) => r.wrong.length),
+    [0, 0, 1, 1, 3],
+  );
   assert.deepEqual(read[1]!.part?.pack, 1);
-  assert.deepEqual(read.map((r) => r.row), [2, 3, 4, 5, 6]);
+  assert.deepEqual(
+    read.map((r) => r.row),
+    [2, 3, 4, 5, 6],
+  );
 });
 
 test('good rows become orders: a customer once, a named line together, the same bait in it added up', () => {
-  const read = readRows([row({}), row({}), row({ line: 'Mixed' }), row({ line: 'Mixed', bait: 'prawn' }), row({ line: 'Mixed', count: '4' }), row({ customer: 'B' })], baits, ways);
+  const read = readRows(
+    [
+      row({}),
+      row({}),
+      row({ line: 'Mixed' }),
+      row({ line: 'Mixed', bait: 'prawn' }),
+      row({ line: 'Mixed', count: '4' }),
+      row({ customer: 'B' }),
+    ],
+    baits,
+    ways,
+  );
   const orders = toOrders(read);
-  assert.deepEqual(orders.map((o) => [o.customer, o.lines.length]), [['A', 3], ['B', 1]]);
-  assert.deepEqual(orders[0]!.lines[2]!.parts.map((p) => [p.bait, p.count]), [[1, 10], [2, 6]]);
+  assert.deepEqual(
+    orders.map((o) => [o.customer, o.lines.length]),
+    [
+      ['A', 3],
+      ['B', 1],
+    ],
+  );
+  assert.deepEqual(
+    orders[0]!.lines[2]!.parts.map((p) => [p.bait, p.count]),
+    [
+      [1, 10],
+      [2, 6],
+    ],
+  );
   for (const o of orders) assert.ok(OrderSchema.safeParse(o).success);
 });

@@ -2,30 +2,79 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { builtIns, BUILDS } from '@/core/build/index.ts';
-import { colourOf, colourOfHex, covering, deltaE, even, flakeMedium, hexOf, layerOver, lookOf, seen, stack, through } from '@/core/colour/index.ts';
+import {
+  colourOf,
+  colourOfHex,
+  covering,
+  deltaE,
+  even,
+  flakeMedium,
+  hexOf,
+  layerOver,
+  lookOf,
+  seen,
+  stack,
+  through,
+} from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { FIRM, hardness, softenerFor } from '@/core/material/index.ts';
-import { bandsOf, bodyOf, coreTold, floatLayers, frontalOf, layersTold, lineTold, picture, piecesOf, sceneOf, slabsDown, strew, VIEWS, volumeOf } from '@/core/picture/index.ts';
+import {
+  bandsOf,
+  bodyOf,
+  coreTold,
+  floatLayers,
+  frontalOf,
+  layersTold,
+  lineTold,
+  picture,
+  piecesOf,
+  sceneOf,
+  slabsDown,
+  strew,
+  VIEWS,
+  volumeOf,
+} from '@/core/picture/index.ts';
 import type { View } from '@/core/picture/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
 
-const near = (x: number, y: number, within: number, what = '') => assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
-const look = (name: string) => lookOf(ALL_MIXES.find((m) => m.name === name)!, MATERIALS);
+const near = (x: number, y: number, within: number, what = '') =>
+  assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
+const look = (name: string) =>
+  lookOf(
+    ALL_MIXES.find((m) => m.name === name)!,
+    MATERIALS,
+  );
 const eel = { outline: 'eel', profile: null, length: 95, volume: 7 };
-const dual = sceneOf(eel, BUILDS.dual, (l) => look(l.key === 'back' ? 'Mackerel slate' : 'Brackish clear'));
-const cored = sceneOf(eel, BUILDS.core, (l) => look(l.key === 'core' ? 'Net float' : 'Brackish clear'));
+const dual = sceneOf(eel, BUILDS.dual, (l) =>
+  look(l.key === 'back' ? 'Mackerel slate' : 'Brackish clear'),
+);
+const cored = sceneOf(eel, BUILDS.core, (l) =>
+  look(l.key === 'core' ? 'Net float' : 'Brackish clear'),
+);
 
 test('flake in the light: what passes is the share its faces leave uncovered, and faces of the base’s colour change nothing', () => {
-  fc.assert(fc.property(fc.double({ min: 0.1, max: 3, noNaN: true }), fc.double({ min: 1, max: 2000, noNaN: true }), fc.double({ min: 0.2, max: 30, noNaN: true }), (size, perMl, mm) => {
-    const dark = flakeMedium('hexagon', size, perMl, '#000000');
-    near(through(dark, mm)[10]!, 1 - covering('hexagon', size, perMl, mm), 0.02);
-    const white = flakeMedium('square', size, perMl, '#ffffff');
-    assert.ok(white.k.every((k) => k < 1e-3 * Math.max(1, white.s[0]!)), 'a white face keeps nothing');
-  }));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.1, max: 3, noNaN: true }),
+      fc.double({ min: 1, max: 2000, noNaN: true }),
+      fc.double({ min: 0.2, max: 30, noNaN: true }),
+      (size, perMl, mm) => {
+        const dark = flakeMedium('hexagon', size, perMl, '#000000');
+        near(through(dark, mm)[10]!, 1 - covering('hexagon', size, perMl, mm), 0.02);
+        const white = flakeMedium('square', size, perMl, '#ffffff');
+        assert.ok(
+          white.k.every((k) => k < 1e-3 * Math.max(1, white.s[0]!)),
+          'a white face keeps nothing',
+        );
+      },
+    ),
+  );
   const silver = ALL_MIXES.find((m) => m.name === 'Brackish clear')!;
   const l = lookOf(silver, MATERIALS);
-  const [bare, flaked] = [l.medium, l.withFlake].map((m) => colourOf(seen(layerOver(m, 10, even(0.04)), 'water')));
+  const [bare, flaked] = [l.medium, l.withFlake].map((m) =>
+    colourOf(seen(layerOver(m, 10, even(0.04)), 'water')),
+  );
   assert.ok(flaked!.l > bare!.l + 5, 'silver flake lightens clear plastic over dark water');
 });
 
@@ -39,24 +88,53 @@ test('layers of a pictured bait fill it: their pieces add up to its volume, halv
   const wholes = piecesOf(cored);
   const k = Math.floor(0.4 * wholes[0]!.length);
   near(wholes[1]![k]!.volume / (wholes[0]![k]!.volume + wholes[1]![k]!.volume), 0.42 ** 2, 0.02);
-  fc.assert(fc.property(fc.double({ min: 0.1, max: 0.9, noNaN: true }), fc.double({ min: 0, max: 0.99, noNaN: true }), (s, share) => {
-    const body = bodyOf(cored);
-    const z = share * body.wide(s);
-    const down_ = slabsDown(cored, body, bandsOf(cored), s, z).reduce((mm, x) => mm + x.thickness, 0);
-    near(down_, (body.up(s) + body.down(s)) * Math.sqrt(1 - share ** 2), 1e-6);
-  }));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.1, max: 0.9, noNaN: true }),
+      fc.double({ min: 0, max: 0.99, noNaN: true }),
+      (s, share) => {
+        const body = bodyOf(cored);
+        const z = share * body.wide(s);
+        const down_ = slabsDown(cored, body, bandsOf(cored), s, z).reduce(
+          (mm, x) => mm + x.thickness,
+          0,
+        );
+        near(down_, (body.up(s) + body.down(s)) * Math.sqrt(1 - share ** 2), 1e-6);
+      },
+    ),
+  );
 });
 
 test('flakes are strewn as often as their dose gives, spread as Poisson, the same each time, and none where it is too thin', () => {
   const wanted = layersTold(dual)[0]!.flakes[0]!;
-  const counts = Array.from({ length: 120 }, (_, i) => strew({ ...dual, seed: i })[0]!.lying.length);
+  const counts = Array.from(
+    { length: 120 },
+    (_, i) => strew({ ...dual, seed: i })[0]!.lying.length,
+  );
   const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
   const variance = counts.reduce((v, n) => v + (n - mean) ** 2, 0) / (counts.length - 1);
   near(mean, wanted.mean, 0.02 * wanted.mean, 'mean');
   near(variance / mean, 1, 0.4, 'variance over mean');
-  near(counts.filter((n) => n >= wanted.low && n <= wanted.high).length / counts.length, 0.8, 0.1, 'eight in ten');
+  near(
+    counts.filter((n) => n >= wanted.low && n <= wanted.high).length / counts.length,
+    0.8,
+    0.1,
+    'eight in ten',
+  );
   assert.deepEqual(strew(dual), strew(dual));
-  const big = { ...dual, layers: [{ ...dual.layers[0]!, place: 'whole' as const, look: { ...dual.layers[0]!.look, flakes: [{ what: 'x', shape: 'hexagon' as const, size: 6, perMl: 40, tint: null }] } }] };
+  const big = {
+    ...dual,
+    layers: [
+      {
+        ...dual.layers[0]!,
+        place: 'whole' as const,
+        look: {
+          ...dual.layers[0]!.look,
+          flakes: [{ what: 'x', shape: 'hexagon' as const, size: 6, perMl: 40, tint: null }],
+        },
+      },
+    ],
+  };
   const body = bodyOf(big);
   const [{ lying }] = strew(big) as [ReturnType<typeof strew>[number]];
   assert.ok(lying.length > 20 && lying.every((f) => 2 * body.wide(f.s) >= 6));
@@ -74,10 +152,27 @@ test('every build is drawn from every side: finite, closed, the same twice, with
     }
   }
   // Two millimetres of something clear over dark water are darker than a thick white: thin edges look as thin as they are.
-  const pale = picture(sceneOf(eel, BUILDS.single, () => look('Brackish clear')), { view: 'side', over: 'dark', cut: 0.4 });
+  const pale = picture(
+    sceneOf(eel, BUILDS.single, () => look('Brackish clear')),
+    { view: 'side', over: 'dark', cut: 0.4 },
+  );
   const fills = [...pale.matchAll(/fill="(#[0-9a-f]{6})"\/>/g)].map((m) => colourOfHex(m[1]!)!.l);
   assert.ok(new Set(fills.map(Math.round)).size > 3, 'many depths, many tones');
-  const meshed = sceneOf({ outline: 'eel', profile: [[0, 0, 0], [0.3, 0.1, 0.04], [0.7, 0.06, 0.08], [1, 0.02, 0.02]], length: 60, volume: 4.2 }, BUILDS.dual, () => look('Bilge moss'));
+  const meshed = sceneOf(
+    {
+      outline: 'eel',
+      profile: [
+        [0, 0, 0],
+        [0.3, 0.1, 0.04],
+        [0.7, 0.06, 0.08],
+        [1, 0.02, 0.02],
+      ],
+      length: 60,
+      volume: 4.2,
+    },
+    BUILDS.dual,
+    () => look('Bilge moss'),
+  );
   near(volumeOf(meshed), 4.2, 1e-9);
   assert.doesNotMatch(picture(meshed, { view: 'above', over: 'card', cut: 0.5 }), /NaN/);
 });
@@ -88,40 +183,103 @@ test('from above a laminate is its back over its belly, to the millimetre; the l
   assert.equal(slabs.length, 2);
   near(slabs[0]!.thickness, body.up(0.4), 1e-9);
   near(slabs[1]!.thickness, body.down(0.4), 1e-9);
-  const by = colourOf(seen(stack([{ medium: dual.layers[0]!.look.medium, thickness: body.up(0.4) }, { medium: dual.layers[1]!.look.medium, thickness: body.down(0.4) }], even(0.5)), 'water'));
-  const svg = picture({ ...dual, layers: dual.layers.map((l) => ({ ...l, look: { ...l.look, flakes: [] } })) }, { view: 'above', over: 'light', cut: 0.4 });
-  assert.ok([...svg.matchAll(/fill="(#[0-9a-f]{6})"/g)].some((m) => deltaE(colourOfHex(m[1]!)!, by) < 1.5), hexOf(by));
+  const by = colourOf(
+    seen(
+      stack(
+        [
+          { medium: dual.layers[0]!.look.medium, thickness: body.up(0.4) },
+          { medium: dual.layers[1]!.look.medium, thickness: body.down(0.4) },
+        ],
+        even(0.5),
+      ),
+      'water',
+    ),
+  );
+  const svg = picture(
+    { ...dual, layers: dual.layers.map((l) => ({ ...l, look: { ...l.look, flakes: [] } })) },
+    { view: 'above', over: 'light', cut: 0.4 },
+  );
+  assert.ok(
+    [...svg.matchAll(/fill="(#[0-9a-f]{6})"/g)].some((m) => deltaE(colourOfHex(m[1]!)!, by) < 1.5),
+    hexOf(by),
+  );
   const line = lineTold(dual)!;
   near(line.even, piecesOf(dual)[0]!.reduce((v, p) => v + p.volume, 0) / 7, 0.03);
   assert.ok(line.moved > line.even, 'the thinner colour below takes less of the thickness');
   const clear = coreTold(cored)!;
-  assert.deepEqual(clear.through.map((t) => [t.shell, t.says]), [['Shell', 'well']]);
+  assert.deepEqual(
+    clear.through.map((t) => [t.shell, t.says]),
+    [['Shell', 'well']],
+  );
   assert.ok(clear.most! > 1);
-  const black = coreTold(sceneOf(eel, BUILDS.core, (l) => look(l.key === 'core' ? 'Net float' : 'Cellar black')))!;
+  const black = coreTold(
+    sceneOf(eel, BUILDS.core, (l) => look(l.key === 'core' ? 'Net float' : 'Cellar black')),
+  )!;
   assert.equal(black.through[0]!.says, 'not');
-  const two = coreTold(sceneOf(eel, BUILDS.laminateCore, (l) => look({ back: 'Cellar black', belly: 'Brackish clear', core: 'Net float' }[l.key]!)))!;
-  assert.deepEqual(two.through.map((t) => t.says), ['not', 'well'], 'each half of a shell by itself');
+  const two = coreTold(
+    sceneOf(eel, BUILDS.laminateCore, (l) =>
+      look({ back: 'Cellar black', belly: 'Brackish clear', core: 'Net float' }[l.key]!),
+    ),
+  )!;
+  assert.deepEqual(
+    two.through.map((t) => t.says),
+    ['not', 'well'],
+    'each half of a shell by itself',
+  );
   assert.ok(black.most === null || black.most < 0.5);
   assert.equal(coreTold(dual), null);
   // The frontal area is that of its widest ellipse; a fin is no thicker than at its root, and so is not it.
   const area = (s: number) => (Math.PI * body.wide(s) * (body.up(s) + body.down(s))) / 2;
   near(frontalOf(dual), area(0.34), 1.5);
   assert.ok(2 * body.wide(1) < 0.5 * 2 * body.wide(0.34) && body.up(1) > body.up(0.34));
-  near(floatLayers(layersTold(dual), [{ grade: 'medium', salt: 0 }, { grade: 'floating', salt: 0.1 }]).reduce((v, l) => v + l.volume, 0), 7, 0.05);
+  near(
+    floatLayers(layersTold(dual), [
+      { grade: 'medium', salt: 0 },
+      { grade: 'floating', salt: 0.1 },
+    ]).reduce((v, l) => v + l.volume, 0),
+    7,
+    0.05,
+  );
 });
 
 test('hardness: the grade’s own with nothing in it, less with softener, and softener wanted for a hardness gives it', () => {
-  const mix = (drops: number): Pick<Mix, 'grade' | 'ladder'> => ({ grade: 'hard', ladder: drops ? [{ what: 'Softener', kind: 'softener', amount: drops, dimension: 'drops', when: 'cold' }] : [] });
+  const mix = (drops: number): Pick<Mix, 'grade' | 'ladder'> => ({
+    grade: 'hard',
+    ladder: drops
+      ? [{ what: 'Softener', kind: 'softener', amount: drops, dimension: 'drops', when: 'cold' }]
+      : [],
+  });
   assert.equal(hardness(mix(0)), FIRM.hard);
-  fc.assert(fc.property(fc.integer({ min: 1, max: 600 }), (n) => assert.ok(hardness(mix(n)) < hardness(mix(n - 1)))));
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 600 }), (n) =>
+      assert.ok(hardness(mix(n)) < hardness(mix(n - 1))),
+    ),
+  );
   const ml = softenerFor(mix(40), 45);
-  near(hardness({ grade: 'hard', ladder: [{ what: 'Softener', kind: 'softener', amount: ml, dimension: 'volume', when: 'cold' }] }), 45, 1e-9);
+  near(
+    hardness({
+      grade: 'hard',
+      ladder: [
+        { what: 'Softener', kind: 'softener', amount: ml, dimension: 'volume', when: 'cold' },
+      ],
+    }),
+    45,
+    1e-9,
+  );
   assert.equal(softenerFor(mix(0), 80), 0);
 });
 
 test('a puck is a material: neat it looks as its own swatch, half of it half as strong', () => {
   const puck = MATERIALS.find((m) => m.name === 'Moss puck')! as Material;
-  const of = (ml: number) => lookOf({ ladder: [{ what: puck.name, kind: 'remelt', amount: ml, dimension: 'volume', when: 'cold' }] }, MATERIALS);
+  const of = (ml: number) =>
+    lookOf(
+      {
+        ladder: [
+          { what: puck.name, kind: 'remelt', amount: ml, dimension: 'volume', when: 'cold' },
+        ],
+      },
+      MATERIALS,
+    );
   const neat = of(236.5882365).medium;
   const swatch = colourOf(seen(layerOver(neat, puck.thickness, even(0.86)), 'air'));
   assert.ok(deltaE(swatch, colourOfHex(puck.white!)!) < 1.5, `${hexOf(swatch)} ${puck.white}`);

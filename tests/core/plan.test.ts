@@ -6,15 +6,25 @@ import { draftPlan, MOST_SHOTS, planSession, pullSheet, spoon } from '@/core/pla
 import { METRIC } from '@/core/quantity/index.ts';
 import { DEFAULTS, demoPlan, SHELF, WANTED } from '../demoPlan.ts';
 
-const draft = (bait: number, colourway: number, count = 30): PlanInput => draftPlan(SHELF, [{ ...WANTED[0]!, bait, colourway, count }], DEFAULTS);
+const draft = (bait: number, colourway: number, count = 30): PlanInput =>
+  draftPlan(SHELF, [{ ...WANTED[0]!, bait, colourway, count }], DEFAULTS);
 const codes = (input: PlanInput) => planSession(input, METRIC).remarks.map((r) => r.code);
-const first = (input: PlanInput, change: Partial<PlanInput['jobs'][number]>): PlanInput => ({ ...input, jobs: [{ ...input.jobs[0]!, ...change }] });
-const tooled = (input: PlanInput, change: Partial<PlanInput['jobs'][number]['tools'][number]>): PlanInput => first(input, { tools: input.jobs[0]!.tools.map((t) => ({ ...t, ...change })) });
+const first = (input: PlanInput, change: Partial<PlanInput['jobs'][number]>): PlanInput => ({
+  ...input,
+  jobs: [{ ...input.jobs[0]!, ...change }],
+});
+const tooled = (
+  input: PlanInput,
+  change: Partial<PlanInput['jobs'][number]['tools'][number]>,
+): PlanInput => first(input, { tools: input.jobs[0]!.tools.map((t) => ({ ...t, ...change })) });
 
 test('lines that share a bait and a colourway become one job, soonest due first', () => {
   const plan = demoPlan();
   assert.equal(plan.jobs.length, 1);
-  assert.deepEqual(plan.jobs[0]!.lines.map((l) => l.count), [20, 12]);
+  assert.deepEqual(
+    plan.jobs[0]!.lines.map((l) => l.count),
+    [20, 12],
+  );
   assert.equal(plan.jobs[0]!.tools[0]!.injector?.injector.barrels.length, 2);
 });
 
@@ -22,7 +32,10 @@ test('a line of a hundred thousand is refused before anything is laid; as many s
   assert.deepEqual(codes(draft(1, 1, 100_000)), ['shots']);
   assert.deepEqual(codes(tooled(draft(1, 1, 9000), { good: 0.3 })), ['shots']);
   const most = planSession(tooled(draft(1, 1, 7000), { good: 0.95, strength: 1e6 }), METRIC);
-  assert.ok(most.ok && most.shots.length > 900 && most.shots.length <= MOST_SHOTS, String(most.shots.length));
+  assert.ok(
+    most.ok && most.shots.length > 900 && most.shots.length <= MOST_SHOTS,
+    String(most.shots.length),
+  );
 });
 
 test('by hand: 7 shots of eight for 48 at 92 %, and what each barrel draws', () => {
@@ -32,7 +45,10 @@ test('by hand: 7 shots of eight for 48 at 92 %, and what each barrel draws', () 
   const [job] = plan.runs;
   assert.deepEqual([job!.shots, job!.baits], [7, 56]);
   // Σ baits 54.4 g weighed (each within 1.2 %), runner 9 + sprue 4 mL at ρ(110); half of it at ρ(163), + purge 1 + heel 2.4 + half the block's 4.
-  const baits = input.jobs[0]!.tools[0]!.moulds[0]!.mould.cavities.reduce((s, c) => s + c.measured, 0);
+  const baits = input.jobs[0]!.tools[0]!.moulds[0]!.mould.cavities.reduce(
+    (s, c) => s + c.measured,
+    0,
+  );
   const grams = baits + 13 * 1.03 * Math.exp(-0.063);
   const expected = grams / (1.03 * Math.exp(-7e-4 * 143)) / 2 + 1 + 2.4 + 2;
   assert.ok(Math.abs(job!.barrels[0]!.perShot - expected) < 1e-9);
@@ -40,24 +56,52 @@ test('by hand: 7 shots of eight for 48 at 92 %, and what each barrel draws', () 
 
 test('refusals in plain words', () => {
   const input = draft(1, 1);
-  const small = { id: 9, injector: { name: 'Thimble', barrels: [{ bore: 20, volume: 20, heel: 2, mark: '' }, { bore: 20, volume: 20, heel: 2, mark: '' }], note: '' } };
+  const small = {
+    id: 9,
+    injector: {
+      name: 'Thimble',
+      barrels: [
+        { bore: 20, volume: 20, heel: 2, mark: '' },
+        { bore: 20, volume: 20, heel: 2, mark: '' },
+      ],
+      note: '',
+    },
+  };
   assert.deepEqual(codes(tooled(input, { injector: small })), ['barrel-too-small']);
-  assert.match(planSession(tooled(input, { injector: small }), METRIC).remarks[0]!.sentence, /\d+\.\d mL too small for one mould/);
+  assert.match(
+    planSession(tooled(input, { injector: small }), METRIC).remarks[0]!.sentence,
+    /\d+\.\d mL too small for one mould/,
+  );
   assert.deepEqual(codes(tooled(input, { block: null })), ['no-block']);
   assert.deepEqual(codes(tooled(input, { injector: null })), ['no-injector']);
   assert.deepEqual(codes(first(input, { layers: { back: 1, belly: null } })), ['no-mix']);
   assert.deepEqual(codes(tooled(input, { moulds: [] })), ['no-mould']);
-  assert.deepEqual(codes(tooled(input, { injector: { id: 1, injector: SHELF.injectors[0]!.spec } })), ['wrong-barrels']);
+  assert.deepEqual(
+    codes(tooled(input, { injector: { id: 1, injector: SHELF.injectors[0]!.spec } })),
+    ['wrong-barrels'],
+  );
   assert.deepEqual(codes({ ...input, jobs: [] }), ['nothing']);
-  const thimble = { id: 9, vessel: { name: 'Eggcup', volume: 45, bore: 40, fill: 0.9, froth: 0.5 } };
-  const plan = planSession({ ...input, cups: input.cups.map((c) => ({ ...c, vessel: thimble })) }, METRIC);
+  const thimble = {
+    id: 9,
+    vessel: { name: 'Eggcup', volume: 45, bore: 40, fill: 0.9, froth: 0.5 },
+  };
+  const plan = planSession(
+    { ...input, cups: input.cups.map((c) => ({ ...c, vessel: thimble })) },
+    METRIC,
+  );
   assert.ok(!plan.ok);
   assert.match(plan.remarks[0]!.sentence, /Eggcup may hold 41 mL .* one draw needs \d+ mL more/);
 });
 
 test('a grade that does not suit the bait is questioned, and the plan stands', () => {
   const input = draft(1, 1);
-  const plan = planSession({ ...input, cups: input.cups.map((c) => ({ ...c, recipe: { ...c.recipe, grade: 'floating' as const } })) }, METRIC);
+  const plan = planSession(
+    {
+      ...input,
+      cups: input.cups.map((c) => ({ ...c, recipe: { ...c.recipe, grade: 'floating' as const } })),
+    },
+    METRIC,
+  );
   assert.ok(plan.ok);
   assert.deepEqual([...new Set(plan.remarks.map((r) => r.code))], ['grade']);
 });
@@ -65,23 +109,49 @@ test('a grade that does not suit the bait is questioned, and the plan stands', (
 test('a cup for the vacuum pot is filled to its froth limit, and charged more often', () => {
   const input = draft(1, 1, 90);
   const big = { id: 2, vessel: SHELF.vessels[1]!.spec };
-  const open = planSession({ ...input, cups: input.cups.map((c) => ({ ...c, vessel: big })) }, METRIC);
-  const pot = planSession({ ...input, cups: input.cups.map((c) => ({ ...c, vessel: big, degas: 'after colour' as const })) }, METRIC);
+  const open = planSession(
+    { ...input, cups: input.cups.map((c) => ({ ...c, vessel: big })) },
+    METRIC,
+  );
+  const pot = planSession(
+    {
+      ...input,
+      cups: input.cups.map((c) => ({ ...c, vessel: big, degas: 'after colour' as const })),
+    },
+    METRIC,
+  );
   assert.ok(pot.ok && pot.cups[0]!.charges.length > open.cups[0]!.charges.length);
-  for (const c of [...pot.cups, ...open.cups]) assert.ok(Math.max(...c.charges.map((x) => x.hotMl)) <= c.limitMl + 1e-6);
+  for (const c of [...pot.cups, ...open.cups])
+    assert.ok(Math.max(...c.charges.map((x) => x.hotMl)) <= c.limitMl + 1e-6);
 });
 
 test('property: any plan that stands conserves mass and keeps every cup under its limit', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 8 }), fc.integer({ min: 1, max: 8 }), fc.integer({ min: 1, max: 150 }), fc.constantFrom<'push' | 'plug'>('push', 'plug'), fc.constantFrom('puck', 'back', 'belly'), fc.integer({ min: 0, max: 3 }), (bait, colourway, count, habit, mixedTo, trials) => {
-      const plan = planSession(first(tooled(draft(bait, colourway, count), { habit, mixedTo }), { trials }), METRIC);
-      if (!plan.ok) return;
-      const { freshG, baitsG, puckG, lostG, leftG } = plan.totals;
-      assert.ok(Math.abs(freshG - baitsG - puckG - lostG - leftG) < 1e-9 * freshG, `${freshG} g in`);
-      for (const c of plan.cups) for (const x of c.charges) assert.ok(x.hotMl <= c.limitMl + 1e-6);
-      for (const j of plan.runs) for (const b of j.barrels) assert.ok(b.perDraw <= b.holds + 1e-6);
-      assert.ok(plan.totals.baits >= plan.totals.need);
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 8 }),
+      fc.integer({ min: 1, max: 8 }),
+      fc.integer({ min: 1, max: 150 }),
+      fc.constantFrom<'push' | 'plug'>('push', 'plug'),
+      fc.constantFrom('puck', 'back', 'belly'),
+      fc.integer({ min: 0, max: 3 }),
+      (bait, colourway, count, habit, mixedTo, trials) => {
+        const plan = planSession(
+          first(tooled(draft(bait, colourway, count), { habit, mixedTo }), { trials }),
+          METRIC,
+        );
+        if (!plan.ok) return;
+        const { freshG, baitsG, puckG, lostG, leftG } = plan.totals;
+        assert.ok(
+          Math.abs(freshG - baitsG - puckG - lostG - leftG) < 1e-9 * freshG,
+          `${freshG} g in`,
+        );
+        for (const c of plan.cups)
+          for (const x of c.charges) assert.ok(x.hotMl <= c.limitMl + 1e-6);
+        for (const j of plan.runs)
+          for (const b of j.barrels) assert.ok(b.perDraw <= b.holds + 1e-6);
+        assert.ok(plan.totals.baits >= plan.totals.need);
+      },
+    ),
     { numRuns: 150 },
   );
 });
@@ -91,9 +161,22 @@ test('the pull sheet names everything once, with the plastisol of every charge',
   const plan = planSession(input, METRIC);
   const sheet = pullSheet(plan, input, METRIC);
   assert.equal(new Set(sheet.map((i) => i.key)).size, sheet.length);
-  assert.equal(sheet.find((i) => i.what === 'Plastisol, medium')?.amount, `${Math.round(plan.totals.freshMl)} mL`);
+  assert.equal(
+    sheet.find((i) => i.what === 'Plastisol, medium')?.amount,
+    `${Math.round(plan.totals.freshMl)} mL`,
+  );
   assert.equal(sheet.find((i) => i.what === 'Clamps')?.amount, '4');
-  for (const what of ['Slip eel 95, long mould', 'Slip eel 95, second', 'Twin 120', 'Dual block, brass plug', 'Thermometer']) assert.ok(sheet.some((i) => i.what === what), what);
+  for (const what of [
+    'Slip eel 95, long mould',
+    'Slip eel 95, second',
+    'Twin 120',
+    'Dual block, brass plug',
+    'Thermometer',
+  ])
+    assert.ok(
+      sheet.some((i) => i.what === what),
+      what,
+    );
 });
 
 test('small volumes are said in scoops', () => {

@@ -17,12 +17,20 @@ test('E18 property: no accepted plan lifts a cup over its limit or draws more th
       if (!plan.ok) return;
       stood += 1;
       for (const cup of plan.cups) {
-        assert.ok(cup.mostMl <= cup.limitMl + 1e-6, `${cup.name}: ${cup.mostMl} mL of ${cup.limitMl}`);
+        assert.ok(
+          cup.mostMl <= cup.limitMl + 1e-6,
+          `${cup.name}: ${cup.mostMl} mL of ${cup.limitMl}`,
+        );
       }
       for (const run of plan.runs) {
         const draws = plan.draws.filter((d) => d.job === run.key);
         for (const draw of draws) {
-          draw.barrels.forEach((b, i) => assert.ok(b.ml <= run.barrels[i]!.holds + 1e-6, `${run.key}: ${b.ml} mL into ${run.barrels[i]!.holds}`));
+          draw.barrels.forEach((b, i) =>
+            assert.ok(
+              b.ml <= run.barrels[i]!.holds + 1e-6,
+              `${run.key}: ${b.ml} mL into ${run.barrels[i]!.holds}`,
+            ),
+          );
         }
       }
       const { freshG, baitsG, puckG, lostG, leftG } = plan.totals;
@@ -35,8 +43,13 @@ test('E18 property: no accepted plan lifts a cup over its limit or draws more th
 
 /** Cups and barrels made larger by what the sentences of a refusal ask for. */
 function larger(input: PlanInput, plan: Plan): PlanInput {
-  const asked = (sentence: string): number => Number(/needs ([\d,.]+) mL more/.exec(sentence)![1]!.replaceAll(',', ''));
-  const more = new Map(refused(plan).filter((r) => r.code === 'cup-too-small').map((r) => [r.about, asked(r.sentence)]));
+  const asked = (sentence: string): number =>
+    Number(/needs ([\d,.]+) mL more/.exec(sentence)![1]!.replaceAll(',', ''));
+  const more = new Map(
+    refused(plan)
+      .filter((r) => r.code === 'cup-too-small')
+      .map((r) => [r.about, asked(r.sentence)]),
+  );
   return {
     ...input,
     cups: input.cups.map((cup) => {
@@ -44,7 +57,10 @@ function larger(input: PlanInput, plan: Plan): PlanInput {
       if (by === undefined || !cup.vessel) return cup;
       const { vessel } = cup.vessel;
       const share = cup.degas === 'none' ? vessel.fill : Math.min(vessel.fill, vessel.froth);
-      return { ...cup, vessel: { ...cup.vessel, vessel: { ...vessel, volume: vessel.volume + by / share } } };
+      return {
+        ...cup,
+        vessel: { ...cup.vessel, vessel: { ...vessel, volume: vessel.volume + by / share } },
+      };
     }),
   };
 }

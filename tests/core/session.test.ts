@@ -3,7 +3,17 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
 import type { AnyEvent, SessionState } from '@/core/session/index.ts';
-import { allot, count, fold, lastUndoable, nextStep, readEvent, shotRow, summary, trendOf } from '@/core/session/index.ts';
+import {
+  allot,
+  count,
+  fold,
+  lastUndoable,
+  nextStep,
+  readEvent,
+  shotRow,
+  summary,
+  trendOf,
+} from '@/core/session/index.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/service/plans.ts';
@@ -13,18 +23,34 @@ import { MOULDS, OVENS } from '../../scripts/demo/shop.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 
-const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned: NOTHING_LEARNED });
+const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, {
+  ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })),
+  learned: NOTHING_LEARNED,
+});
 const rehearsed = new Map<number, AnyEvent[]>();
 /** A whole evening by rehearsed hands, played once. */
 function evening(seed: number): AnyEvent[] {
   const held = rehearsed.get(seed);
   if (held) return held;
-  const events = rehearse({ session: 1, snapshot, startAt: START, chance: seeded(seed), spoil: () => 0.12 });
+  const events = rehearse({
+    session: 1,
+    snapshot,
+    startAt: START,
+    chance: seeded(seed),
+    spoil: () => 0.12,
+  });
   rehearsed.set(seed, events);
   return events;
 }
 /** What two states must share to be the same session. */
-const essence = (s: SessionState) => JSON.stringify({ status: s.status, shots: [...s.shots.keys()].map((id) => shotRow(s, id)), cups: [...s.cups.values()].map((c) => [c.key, c.grams, c.trail]), puck: s.puckG, plastic: summary(s, START).plastic });
+const essence = (s: SessionState) =>
+  JSON.stringify({
+    status: s.status,
+    shots: [...s.shots.keys()].map((id) => shotRow(s, id)),
+    cups: [...s.cups.values()].map((c) => [c.key, c.grams, c.trail]),
+    puck: s.puckG,
+    plastic: summary(s, START).plastic,
+  });
 
 const bench = () => benchOn(snapshot);
 const A = '1';
@@ -37,17 +63,53 @@ test('following the bench step by step shoots the plan, to the last bait on the 
   const wanted = snapshot.input.jobs[0]!.lines.reduce((n, l) => n + l.count, 0);
   const planned = snapshot.plan.shots.length;
   // As many as planned, and more only while what came good is not enough.
-  assert.ok(all.length >= planned && (all.length === planned || count(all.slice(0, -1)).good < wanted), `${all.length} of ${planned}`);
+  assert.ok(
+    all.length >= planned && (all.length === planned || count(all.slice(0, -1)).good < wanted),
+    `${all.length} of ${planned}`,
+  );
   // A hand with a thermometer does not always bring two cups together; nothing else is warned of.
-  assert.ok([...s.shots.values()].every((x) => x.rackedAt !== null && x.against.every((w) => ['cold', 'hot', 'unmatched', 'stale'].includes(w))), 'nothing was warned of but heats');
+  assert.ok(
+    [...s.shots.values()].every(
+      (x) =>
+        x.rackedAt !== null &&
+        x.against.every((w) => ['cold', 'hot', 'unmatched', 'stale'].includes(w)),
+    ),
+    'nothing was warned of but heats',
+  );
   const kinds = new Set(evening(1).map((e) => e.kind));
-  for (const kind of ['woken', 'charged', 'warmed', 'reading', 'coloured', 'closed', 'topChecked', 'drawn', 'shot', 'held', 'toppedOff', 'emptied', 'mouldOpened', 'marked', 'returned', 'racked', 'finished'] as const) assert.ok(kinds.has(kind), kind);
+  for (const kind of [
+    'woken',
+    'charged',
+    'warmed',
+    'reading',
+    'coloured',
+    'closed',
+    'topChecked',
+    'drawn',
+    'shot',
+    'held',
+    'toppedOff',
+    'emptied',
+    'mouldOpened',
+    'marked',
+    'returned',
+    'racked',
+    'finished',
+  ] as const)
+    assert.ok(kinds.has(kind), kind);
 });
 
 test('property: events repeated and in any order fold to the same session', () => {
   const events = evening(2);
   const straight = essence(fold(snapshot, events));
-  fc.assert(fc.property(fc.shuffledSubarray(events, { minLength: events.length }), fc.subarray(events), (shuffled, again) => assert.equal(essence(fold(snapshot, [...shuffled, ...again])), straight)), { numRuns: 40 });
+  fc.assert(
+    fc.property(
+      fc.shuffledSubarray(events, { minLength: events.length }),
+      fc.subarray(events),
+      (shuffled, again) => assert.equal(essence(fold(snapshot, [...shuffled, ...again])), straight),
+    ),
+    { numRuns: 40 },
+  );
 });
 
 test('property: undo takes back exactly the last thing, and undo of the undo brings it back', () => {
@@ -57,10 +119,25 @@ test('property: undo takes back exactly the last thing, and undo of the undo bri
       const before = events.slice(0, n);
       const last = lastUndoable(fold(snapshot, before));
       if (!last || last.id !== before.at(-1)!.id) return;
-      const undo = { id: v4(), session: 1, seq: n + 1, at: before.at(-1)!.at + 1, by: 'x', v: 1, kind: 'undone', payload: { event: last.id } } as AnyEvent;
+      const undo = {
+        id: v4(),
+        session: 1,
+        seq: n + 1,
+        at: before.at(-1)!.at + 1,
+        by: 'x',
+        v: 1,
+        kind: 'undone',
+        payload: { event: last.id },
+      } as AnyEvent;
       const redo = { ...undo, id: v4(), seq: n + 2, payload: { event: undo.id } } as AnyEvent;
-      assert.equal(essence(fold(snapshot, [...before, undo])), essence(fold(snapshot, before.slice(0, -1))));
-      assert.equal(essence(fold(snapshot, [...before, undo, redo])), essence(fold(snapshot, before)));
+      assert.equal(
+        essence(fold(snapshot, [...before, undo])),
+        essence(fold(snapshot, before.slice(0, -1))),
+      );
+      assert.equal(
+        essence(fold(snapshot, [...before, undo, redo])),
+        essence(fold(snapshot, before)),
+      );
     }),
     { numRuns: 60 },
   );
@@ -68,12 +145,23 @@ test('property: undo takes back exactly the last thing, and undo of the undo bri
 
 test('property: at the bench no gram is made or lost, whenever one looks', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 8 }), fc.double({ min: 0, max: 1, noNaN: true }), (seed, share) => {
-      const events = evening(seed);
-      const { plastic } = summary(fold(snapshot, events.slice(0, Math.ceil(events.length * share))), START);
-      const out = plastic.inBaits + plastic.inInserts + plastic.puck + plastic.left + plastic.notBack;
-      assert.ok(Math.abs(out - plastic.fresh) < 1e-6 * Math.max(1, plastic.fresh), `${plastic.fresh} in, ${out} out`);
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 8 }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (seed, share) => {
+        const events = evening(seed);
+        const { plastic } = summary(
+          fold(snapshot, events.slice(0, Math.ceil(events.length * share))),
+          START,
+        );
+        const out =
+          plastic.inBaits + plastic.inInserts + plastic.puck + plastic.left + plastic.notBack;
+        assert.ok(
+          Math.abs(out - plastic.fresh) < 1e-6 * Math.max(1, plastic.fresh),
+          `${plastic.fresh} in, ${out} out`,
+        );
+      },
+    ),
     { numRuns: 60 },
   );
 });
@@ -86,10 +174,25 @@ test('a shot outside the window, unmatched, unclamped or upside down is warned o
   b.act({ kind: 'topChecked', payload: { mould, right: false } });
   b.read(A, 175);
   b.read(B, 150);
-  b.act({ kind: 'drawn', payload: { draw: 'd', injector: [...b.state().injectors.keys()][0]!, job: snapshot.input.jobs[0]!.key, barrels: [{ layer: 'back', cup: A, ml: 42 }, { layer: 'belly', cup: B, ml: 42 }] } });
-  const s = b.act({ kind: 'shot', payload: { mould, job: snapshot.input.jobs[0]!.key, draw: 'd', trial: false, cavities: null } });
+  b.act({
+    kind: 'drawn',
+    payload: {
+      draw: 'd',
+      injector: [...b.state().injectors.keys()][0]!,
+      job: snapshot.input.jobs[0]!.key,
+      barrels: [
+        { layer: 'back', cup: A, ml: 42 },
+        { layer: 'belly', cup: B, ml: 42 },
+      ],
+    },
+  });
+  const s = b.act({
+    kind: 'shot',
+    payload: { mould, job: snapshot.input.jobs[0]!.key, draw: 'd', trial: false, cavities: null },
+  });
   const shot = [...s.shots.values()][0]!;
-  for (const code of ['hot', 'cold', 'unmatched', 'unclamped', 'gap', 'upsideDown']) assert.ok(shot.against.includes(code), `${code} in ${shot.against.join(' ')}`);
+  for (const code of ['hot', 'cold', 'unmatched', 'unclamped', 'gap', 'upsideDown'])
+    assert.ok(shot.against.includes(code), `${code} in ${shot.against.join(' ')}`);
   assert.equal(shot.cavities.size, 8);
 });
 
@@ -112,7 +215,10 @@ test('a shot is bound to what was in its cups at its draw, not to what was added
   const b = bench();
   b.follow((s) => s.shots.size === 1);
   const trail = b.state().cups.get(A)!.trail.length;
-  b.act({ kind: 'added', payload: { cup: A, what: 'more flake', amount: 0.5, dimension: 'volume', from: 'hand' } });
+  b.act({
+    kind: 'added',
+    payload: { cup: A, what: 'more flake', amount: 0.5, dimension: 'volume', from: 'hand' },
+  });
   const s = b.follow((x) => x.shots.size === 2);
   const at = [...s.shots.keys()].map((id) => shotRow(s, id)!.heats.find((h) => h.cup === A)!.trail);
   assert.deepEqual(at, [trail, trail + 1]);
@@ -142,7 +248,10 @@ test('good baits go to the lines soonest due, what is over and what is usable to
   b.act({ kind: 'changed', payload: { what: 'trials', job, by: 1 } });
   const s = b.follow((x) => x.status === 'finished');
   const { lines, stock } = allot(s);
-  assert.deepEqual(lines.map((l) => l.count), [20, 12]);
+  assert.deepEqual(
+    lines.map((l) => l.count),
+    [20, 12],
+  );
   assert.equal(stock.find((x) => x.grade === 'good')?.count, snapshot.plan.totals.baits - 32);
   assert.equal(summary(s, b.now()).trials.shots, 1);
 });
@@ -152,18 +261,48 @@ test('a colourway changed at the bench counts from there on: later baits go to s
   const { input } = snapshot;
   const job = input.jobs[0]!;
   b.follow((s) => s.shots.size === 2);
-  b.act({ kind: 'changed', payload: { what: 'colourway', job: job.key, colourway: { id: 99, name: 'Turned over' }, build: job.build, layers: { back: 2, belly: 1 }, cups: input.cups, injector: job.tools[0]!.injector!, block: job.tools[0]!.block } });
+  b.act({
+    kind: 'changed',
+    payload: {
+      what: 'colourway',
+      job: job.key,
+      colourway: { id: 99, name: 'Turned over' },
+      build: job.build,
+      layers: { back: 2, belly: 1 },
+      cups: input.cups,
+      injector: job.tools[0]!.injector!,
+      block: job.tools[0]!.block,
+    },
+  });
   const s = b.follow((x) => x.status === 'finished');
-  assert.deepEqual([...new Set([...s.shots.values()].map((x) => x.colourway.id))], [job.colourway.id, 99]);
-  assert.equal(allot(s).lines.reduce((n, l) => n + l.count, 0), 16);
+  assert.deepEqual(
+    [...new Set([...s.shots.values()].map((x) => x.colourway.id))],
+    [job.colourway.id, 99],
+  );
+  assert.equal(
+    allot(s).lines.reduce((n, l) => n + l.count, 0),
+    16,
+  );
   assert.equal([...s.shots.values()].filter((x) => x.colourway.id === 99).length, s.shots.size - 2);
   assert.ok(allot(s).stock.some((x) => x.colourway === 99 && x.count > 0));
 });
 
 test('events from outside: broken ones say why, newer ones are told apart, good ones are typed', () => {
-  const good = { id: v4(), session: 1, at: START, by: 'x', v: 1, kind: 'woken', payload: { cup: '1' } };
+  const good = {
+    id: v4(),
+    session: 1,
+    at: START,
+    by: 'x',
+    v: 1,
+    kind: 'woken',
+    payload: { cup: '1' },
+  };
   assert.ok(readEvent(good).ok);
-  const code = (raw: unknown) => { const r = readEvent(raw); assert.ok(!r.ok && r.message.length > 10); return r.code; };
+  const code = (raw: unknown) => {
+    const r = readEvent(raw);
+    assert.ok(!r.ok && r.message.length > 10);
+    return r.code;
+  };
   assert.equal(code({ ...good, v: 3 }), 'newer');
   assert.equal(code({ ...good, kind: 'teleported' }), 'newer');
   assert.equal(code({ ...good, payload: {} }), 'invalid');
@@ -184,7 +323,10 @@ test('what the recipe puts in is on the cup’s trail, in its order, once, scale
   const b = bench();
   const s = b.follow((x) => nextStep(x, b.now())?.key === 'match');
   const { trail, ladder } = s.cups.get(A)!;
-  assert.deepEqual(trail.map((t) => t.what), ['plastisol', ...ladder.map((i) => i.what)]);
+  assert.deepEqual(
+    trail.map((t) => t.what),
+    ['plastisol', ...ladder.map((i) => i.what)],
+  );
   const ml = trail[0]!.amount / 1.03;
   assert.equal(trail[1]!.amount, Math.round((8 * ml) / 236.5882365));
 });
@@ -192,9 +334,24 @@ test('what the recipe puts in is on the cup’s trail, in its order, once, scale
 test('another mould from here on: the shots to come are shot in it, those before stay where they were shot', () => {
   const b = bench();
   b.follow((s) => s.shots.size === 2);
-  b.act({ kind: 'changed', payload: { what: 'mould', job: snapshot.input.jobs[0]!.key, id: 3, mould: MOULDS[2]!, only: true } });
+  b.act({
+    kind: 'changed',
+    payload: {
+      what: 'mould',
+      job: snapshot.input.jobs[0]!.key,
+      id: 3,
+      mould: MOULDS[2]!,
+      only: true,
+    },
+  });
   const s = b.follow((x) => x.status === 'finished');
   const moulds = [...s.shots.values()].map((x) => [x.mould, x.cavities.size]);
-  assert.deepEqual(moulds.slice(0, 2), [['1', 8], ['2', 8]]);
-  assert.ok(moulds.length > 2 && moulds.slice(2).every(([m, n]) => m === '3' && n === 2), JSON.stringify(moulds));
+  assert.deepEqual(moulds.slice(0, 2), [
+    ['1', 8],
+    ['2', 8],
+  ]);
+  assert.ok(
+    moulds.length > 2 && moulds.slice(2).every(([m, n]) => m === '3' && n === 2),
+    JSON.stringify(moulds),
+  );
 });

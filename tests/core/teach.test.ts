@@ -12,12 +12,21 @@ import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 
 test('on a grid: a normal word on a normal prior gives the conjugate answer; no word leaves the prior', () => {
-  fc.assert(fc.property(fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: 0.3, max: 3, noNaN: true }), (said, sd) => {
-    const { mean, sd: left } = onGrid({ mean: 1, sd: 1.5 }, (x) => -0.5 * ((x - said) / sd) ** 2);
-    const [p, q] = [1 / 1.5 ** 2, 1 / sd ** 2];
-    assert.ok(Math.abs(mean - (p * 1 + q * said) / (p + q)) < 2e-3);
-    assert.ok(Math.abs(left - 1 / Math.sqrt(p + q)) < 2e-3);
-  }));
+  fc.assert(
+    fc.property(
+      fc.double({ min: -3, max: 3, noNaN: true }),
+      fc.double({ min: 0.3, max: 3, noNaN: true }),
+      (said, sd) => {
+        const { mean, sd: left } = onGrid(
+          { mean: 1, sd: 1.5 },
+          (x) => -0.5 * ((x - said) / sd) ** 2,
+        );
+        const [p, q] = [1 / 1.5 ** 2, 1 / sd ** 2];
+        assert.ok(Math.abs(mean - (p * 1 + q * said) / (p + q)) < 2e-3);
+        assert.ok(Math.abs(left - 1 / Math.sqrt(p + q)) < 2e-3);
+      },
+    ),
+  );
   const { mean, sd } = onGrid({ mean: 4, sd: 0.5 }, () => 0);
   assert.ok(Math.abs(mean - 4) < 1e-6 && Math.abs(sd - 0.5) < 1e-3);
 });
@@ -43,14 +52,24 @@ test('even odds: found again from simulated shots, within its own spread nearly 
 });
 
 test('a probe’s lag: exact from a bare exponential, near from a noisy one, unknown from one that stands still', () => {
-  const plunge = (tau: number, noise: () => number, dt = 1000) => Array.from({ length: 25 }, (_, i) => ({ at: i * dt, value: 170 - 150 * Math.exp((-i * dt) / 1000 / tau) + noise() }));
+  const plunge = (tau: number, noise: () => number, dt = 1000) =>
+    Array.from({ length: 25 }, (_, i) => ({
+      at: i * dt,
+      value: 170 - 150 * Math.exp((-i * dt) / 1000 / tau) + noise(),
+    }));
   for (const tau of [0.8, 2, 5]) {
     assert.ok(Math.abs(lagOf(plunge(tau, () => 0))!.lag.mean - tau) < 1e-6);
     const chance = seeded(5);
     const { lag } = lagOf(plunge(tau, () => normal(chance, 0, 0.25)))!;
-    assert.ok(Math.abs(lag.mean - tau) < 4 * lag.sd && Math.abs(lag.mean - tau) < 0.15 * tau, `${tau}: ${lag.mean} ± ${lag.sd}`);
+    assert.ok(
+      Math.abs(lag.mean - tau) < 4 * lag.sd && Math.abs(lag.mean - tau) < 0.15 * tau,
+      `${tau}: ${lag.mean} ± ${lag.sd}`,
+    );
   }
-  assert.equal(lagOf(Array.from({ length: 60 }, (_, i) => ({ at: i * 1000, value: 165 + (i % 3) * 0.2 }))), null);
+  assert.equal(
+    lagOf(Array.from({ length: 60 }, (_, i) => ({ at: i * 1000, value: 165 + (i % 3) * 0.2 }))),
+    null,
+  );
   assert.equal(lagOf([]), null);
 });
 
@@ -77,7 +96,10 @@ test('a mould that loses its heat faster than reckoned is found out from looks a
     told.push({ at: START + 13 * 300_000, kind: 'read', celsius: 140, sd: 2 });
     m.told = told;
     const lesson = shotLessons(s).find((l) => l.key === `mould/${m.mould.name}/loss`)!;
-    assert.ok(Math.abs(lesson.posterior.mean - hidden) < 0.25, `${hidden} ${lesson.posterior.mean}`);
+    assert.ok(
+      Math.abs(lesson.posterior.mean - hidden) < 0.25,
+      `${hidden} ${lesson.posterior.mean}`,
+    );
     assert.ok(lesson.posterior.sd < lesson.prior.sd / 2);
     assert.equal(lesson.left_out, 1);
   }
@@ -89,7 +111,9 @@ test('when it opens: baits that tear at the reckoned time make it later, baits t
     for (const shot of s.shots.values()) {
       shot.mould = [...s.moulds.keys()][0]!;
       shot.waited = { seconds: 60 * share, reckoned: 60, firm: 60 };
-      shot.marks = new Map(fault ? [...shot.cavities.keys()].map((n) => [n, { grade: 'second' as const, fault }]) : []);
+      shot.marks = new Map(
+        fault ? [...shot.cavities.keys()].map((n) => [n, { grade: 'second' as const, fault }]) : [],
+      );
     }
     return shotLessons(s).find((l) => l.key.endsWith('/opens'))!;
   };
@@ -105,10 +129,24 @@ test('bled lines are learned from the heats at the draw, and not where a soft li
     const s = bench();
     for (const d of s.draws.values()) d.barrels.forEach((b, i) => (b.celsius = 166 - 2 * i));
     for (const run of s.runs.values()) if (soft) run.job.colourway.line = 'soft';
-    for (const shot of s.shots.values()) shot.marks = new Map(bled ? [...shot.cavities.keys()].map((n) => [n, { grade: 'second' as const, fault: 'bled' as const }]) : []);
+    for (const shot of s.shots.values())
+      shot.marks = new Map(
+        bled
+          ? [...shot.cavities.keys()].map((n) => [
+              n,
+              { grade: 'second' as const, fault: 'bled' as const },
+            ])
+          : [],
+      );
     return shotLessons(s).find((l) => l.key === 'bleed');
   };
   assert.equal(learned(true, true), undefined);
-  assert.ok(learned(false, true)!.posterior.mean < 1.8 && learned(false, false)!.posterior.mean >= 2);
-  assert.equal(shotLessons(bench()).find((l) => l.key === 'joint'), undefined, `no joints were shot, even at ${JOINT.even}`);
+  assert.ok(
+    learned(false, true)!.posterior.mean < 1.8 && learned(false, false)!.posterior.mean >= 2,
+  );
+  assert.equal(
+    shotLessons(bench()).find((l) => l.key === 'joint'),
+    undefined,
+    `no joints were shot, even at ${JOINT.even}`,
+  );
 });

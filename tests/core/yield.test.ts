@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { baitsToShoot, chanceOfEnough, wilson } from '@/core/yield/index.ts';
 
-const near = (a: number, b: number, tolerance: number) => assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
+const near = (a: number, b: number, tolerance: number) =>
+  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
 
 test('beta-binomial against closed forms', () => {
   // Beta(1,1): every count from 0 to n is equally likely.
@@ -30,23 +31,39 @@ test('E26 property: the chance is the sum of its terms one by one, on either sid
     return chances.slice(need).reduce((sum, p) => sum + p, 0);
   };
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 150 }), fc.integer({ min: 0, max: 60 }), fc.double({ min: 0.02, max: 0.98, noNaN: true }), fc.double({ min: 1, max: 200, noNaN: true }), (need, more, share, strength) => {
-      near(chanceOfEnough(need, need + more, { share, strength }), urn(need, need + more, share * strength, (1 - share) * strength), 1e-9);
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 150 }),
+      fc.integer({ min: 0, max: 60 }),
+      fc.double({ min: 0.02, max: 0.98, noNaN: true }),
+      fc.double({ min: 1, max: 200, noNaN: true }),
+      (need, more, share, strength) => {
+        near(
+          chanceOfEnough(need, need + more, { share, strength }),
+          urn(need, need + more, share * strength, (1 - share) * strength),
+          1e-9,
+        );
+      },
+    ),
     { numRuns: 150 },
   );
 });
 
 test('property: the answer is enough, one step fewer is not, and more need never wants fewer', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 120 }), fc.double({ min: 0.4, max: 0.99, noNaN: true }), fc.double({ min: 0.5, max: 0.95, noNaN: true }), fc.integer({ min: 1, max: 24 }), (need, share, confidence, step) => {
-      const guess = { share, strength: 20 };
-      const n = baitsToShoot(need, guess, confidence, step);
-      assert.ok(n !== null && n % step === 0);
-      assert.ok(chanceOfEnough(need, n, guess) >= confidence);
-      if (n - step >= need) assert.ok(chanceOfEnough(need, n - step, guess) < confidence);
-      assert.ok(baitsToShoot(need + 1, guess, confidence, step)! >= n);
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 120 }),
+      fc.double({ min: 0.4, max: 0.99, noNaN: true }),
+      fc.double({ min: 0.5, max: 0.95, noNaN: true }),
+      fc.integer({ min: 1, max: 24 }),
+      (need, share, confidence, step) => {
+        const guess = { share, strength: 20 };
+        const n = baitsToShoot(need, guess, confidence, step);
+        assert.ok(n !== null && n % step === 0);
+        assert.ok(chanceOfEnough(need, n, guess) >= confidence);
+        if (n - step >= need) assert.ok(chanceOfEnough(need, n - step, guess) < confidence);
+        assert.ok(baitsToShoot(need + 1, guess, confidence, step)! >= n);
+      },
+    ),
     { numRuns: 200 },
   );
 });

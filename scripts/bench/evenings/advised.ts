@@ -1,5 +1,13 @@
 import type { HeatAnswer, HeatPlan, Step } from '../../../src/core/session/index.ts';
-import { advise, follower, foresee, heatAsk, keepPlan, runInHand, steps } from '../../../src/core/session/index.ts';
+import {
+  advise,
+  follower,
+  foresee,
+  heatAsk,
+  keepPlan,
+  runInHand,
+  steps,
+} from '../../../src/core/session/index.ts';
 import type { Ablation } from './play.ts';
 import type { Table } from './table.ts';
 import { more, plainly } from './thumb.ts';
@@ -16,7 +24,10 @@ export class Advised {
   readonly took: number[] = [];
   /** whoever wants to hear what is said */
   heard: (step: Step, answer: HeatAnswer | null) => void = () => {};
-  constructor(private readonly t: Table, private readonly without?: Ablation) {
+  constructor(
+    private readonly t: Table,
+    private readonly without?: Ablation,
+  ) {
     this.follow = follower(t.s.snapshot.heat);
   }
   /** What the bench says now. */
@@ -26,7 +37,8 @@ export class Advised {
     const since = performance.now();
     const all = steps(s, now);
     const ask = heatAsk(s, 1, run, now, this.without === 'no look-ahead' ? [] : all);
-    const answer: HeatAnswer | null = s.heat.length > 0 ? foresee(this.follow(s.heat, now), ask) : null;
+    const answer: HeatAnswer | null =
+      s.heat.length > 0 ? foresee(this.follow(s.heat, now), ask) : null;
     this.answer = answer;
     this.plan = keepPlan(this.plan, ask, answer, now);
     const step = advise(s, all, answer, this.plan, s.heat, now);
@@ -45,7 +57,8 @@ export class Advised {
     }
     t.pressed();
     // Metal is warmed once and never looked at.
-    const metal = step.key === 'readMould' || (step.key === 'warmMould' && step.skip?.target !== step.target);
+    const metal =
+      step.key === 'readMould' || (step.key === 'warmMould' && step.skip?.target !== step.target);
     if (this.without === 'no metal advice' && metal && step.skip) {
       t.send({ kind: 'skipped', payload: step.skip });
       return true;
@@ -66,11 +79,21 @@ export class Advised {
   private cools(send: NonNullable<Step['send']>): void {
     if (send.kind !== 'held' && send.kind !== 'toppedOff') return;
     const m = this.answer?.moulds[send.payload.mould];
-    if (m && m.low !== null && m.high !== null) this.t.firms.set(send.payload.mould, { low: m.low, high: m.high });
+    if (m && m.low !== null && m.high !== null)
+      this.t.firms.set(send.payload.mould, { low: m.low, high: m.high });
   }
   private read(step: Step): void {
     const { t } = this;
-    if (step.read!.kind !== 'cup') return t.send({ kind: 'reading', payload: { target: step.read!, celsius: t.world.readMetal(step.read!.key), stage: null, from: 'typed' } });
+    if (step.read!.kind !== 'cup')
+      return t.send({
+        kind: 'reading',
+        payload: {
+          target: step.read!,
+          celsius: t.world.readMetal(step.read!.key),
+          stage: null,
+          from: 'typed',
+        },
+      });
     const cup = step.read!.key;
     const smoked = (t.world.cups.get(cup)?.hottest ?? 0) > 192;
     t.read(cup);

@@ -13,40 +13,85 @@ const SHOPS = Number(process.argv[2] ?? 4);
 const which = process.argv[3] ?? 'all';
 const ablate = process.argv[4] === 'ablate';
 const onlySaid = process.argv[4] === 'said';
-const worlds = which === 'held-back' ? [HELD_BACK] : which === 'all' ? WORLDS : WORLDS.filter((w) => w.name === which);
-if (worlds.length === 0 || !(SHOPS > 0)) throw new Error(`There is no such world: ${which}. There are ${WORLDS.map((w) => w.name).join(', ')}.`);
+const worlds =
+  which === 'held-back'
+    ? [HELD_BACK]
+    : which === 'all'
+      ? WORLDS
+      : WORLDS.filter((w) => w.name === which);
+if (worlds.length === 0 || !(SHOPS > 0))
+  throw new Error(
+    `There is no such world: ${which}. There are ${WORLDS.map((w) => w.name).join(', ')}.`,
+  );
 
 const shops = Array.from({ length: SHOPS }, (_, i) => i + 1);
-const each = worlds.flatMap((traits) => shops.flatMap((shop): Task[] => [...(onlySaid ? [] : [{ traits, shop, maker: 'thumb' } as const]), { traits, shop, maker: 'advised' }, ...(ablate ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without })) : [])]));
+const each = worlds.flatMap((traits) =>
+  shops.flatMap((shop): Task[] => [
+    ...(onlySaid ? [] : [{ traits, shop, maker: 'thumb' } as const]),
+    { traits, shop, maker: 'advised' },
+    ...(ablate
+      ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without }))
+      : []),
+  ]),
+);
 const queue = [...each];
 const played = new Map<string, Played[]>();
 
-await Promise.all(Array.from({ length: Math.min(each.length, availableParallelism()) }, () => new Promise<void>((resolve, reject) => {
-  const worker = new Worker(new URL('./worker.mjs', import.meta.url));
-  let now: Task | undefined;
-  const next = () => {
-    now = queue.shift();
-    if (now) worker.postMessage(now);
-    else void worker.terminate().then(() => resolve());
-  };
-  worker.on('message', (evenings: Played[]) => {
-    const name = now!.maker === 'thumb' ? 'thumb' : (now!.without ?? 'advised');
-    played.set(name, [...(played.get(name) ?? []), ...evenings]);
-    process.stderr.write('.');
-    next();
-  });
-  worker.on('error', reject);
-  next();
-})));
+await Promise.all(
+  Array.from(
+    { length: Math.min(each.length, availableParallelism()) },
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const worker = new Worker(new URL('./worker.mjs', import.meta.url));
+        let now: Task | undefined;
+        const next = () => {
+          now = queue.shift();
+          if (now) worker.postMessage(now);
+          else void worker.terminate().then(() => resolve());
+        };
+        worker.on('message', (evenings: Played[]) => {
+          const name = now!.maker === 'thumb' ? 'thumb' : (now!.without ?? 'advised');
+          played.set(name, [...(played.get(name) ?? []), ...evenings]);
+          process.stderr.write('.');
+          next();
+        });
+        worker.on('error', reject);
+        next();
+      }),
+  ),
+);
 process.stderr.write('\n');
 const thumbs = played.get('thumb') ?? [];
 for (const [name, evenings] of played) {
   if (name === 'thumb') continue;
   if (onlySaid) {
-    console.log(JSON.stringify({ all: saidAgainst(evenings), ...Object.fromEntries(worlds.map((w) => [w.name, saidAgainst(evenings.filter((p) => p.world === w.name))])) }, null, 1));
+    console.log(
+      JSON.stringify(
+        {
+          all: saidAgainst(evenings),
+          ...Object.fromEntries(
+            worlds.map((w) => [w.name, saidAgainst(evenings.filter((p) => p.world === w.name))]),
+          ),
+        },
+        null,
+        1,
+      ),
+    );
     continue;
   }
   const all = report([...thumbs, ...evenings], name);
   console.log(JSON.stringify(name === 'advised' ? all : { [name]: all[name] }, null, 1));
 }
-if (process.env['EVENINGS']) writeFileSync(process.env['EVENINGS'], JSON.stringify([...played].map(([name, list]) => [name, list.map((p) => ({ ...p, tally: { ...p.tally, faults: Object.fromEntries(p.tally.faults) } }))])));
+if (process.env['EVENINGS'])
+  writeFileSync(
+    process.env['EVENINGS'],
+    JSON.stringify(
+      [...played].map(([name, list]) => [
+        name,
+        list.map((p) => ({
+          ...p,
+          tally: { ...p.tally, faults: Object.fromEntries(p.tally.faults) },
+        })),
+      ]),
+    ),
+  );

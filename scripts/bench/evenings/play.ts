@@ -8,15 +8,39 @@ import type { Given } from '../../../src/core/yield/index.ts';
 import { DEFAULT_SHOP } from '../../../src/core/shop.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
-import { BAITS, BLOCKS, COLOURWAYS, INJECTORS, MIXES, MOULDS, OVENS, VESSELS, WAYS } from '../../demo/shop.ts';
+import {
+  BAITS,
+  BLOCKS,
+  COLOURWAYS,
+  INJECTORS,
+  MIXES,
+  MOULDS,
+  OVENS,
+  VESSELS,
+  WAYS,
+} from '../../demo/shop.ts';
 import { Advised } from './advised.ts';
 import type { Tally } from './table.ts';
 import { Table } from './table.ts';
 import { Thumb } from './thumb.ts';
 
 const entries = <T>(all: readonly T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
-const SHELF = { moulds: entries(MOULDS), injectors: entries(INJECTORS), blocks: entries(BLOCKS), vessels: entries(VESSELS), baits: entries(BAITS), mixes: entries(MIXES), colourways: entries(COLOURWAYS), builds: [], inserts: [] };
-const SHOOTS = { settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance }, confidence: 0.8, window: DEFAULT_SHOP.window };
+const SHELF = {
+  moulds: entries(MOULDS),
+  injectors: entries(INJECTORS),
+  blocks: entries(BLOCKS),
+  vessels: entries(VESSELS),
+  baits: entries(BAITS),
+  mixes: entries(MIXES),
+  colourways: entries(COLOURWAYS),
+  builds: [],
+  inserts: [],
+};
+const SHOOTS = {
+  settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
+  confidence: 0.8,
+  window: DEFAULT_SHOP.window,
+};
 
 /** Ways of shooting the trial has, by what is shot and for how many. */
 export const KINDS = [
@@ -30,7 +54,12 @@ export const KINDS = [
 export type Kind = (typeof KINDS)[number];
 
 /** What a bench may be without, to see what it is worth. */
-export const ABLATIONS = ['nothing learned', 'no look-ahead', 'no metal advice', 'instrument not checked'] as const;
+export const ABLATIONS = [
+  'nothing learned',
+  'no look-ahead',
+  'no metal advice',
+  'instrument not checked',
+] as const;
 export type Ablation = (typeof ABLATIONS)[number];
 
 /** No evening is longer than this, s: hands tire. */
@@ -67,32 +96,77 @@ export interface Knows {
   reads: Instrument;
   check: Check | null;
 }
-export const NEW_SHOP: Knows = { learned: NOTHING_LEARNED, hands: {}, record: [], reads: 'probe', check: null };
+export const NEW_SHOP: Knows = {
+  learned: NOTHING_LEARNED,
+  hands: {},
+  record: [],
+  reads: 'probe',
+  check: null,
+};
 /** Share that a shop thinks will come good, before it has seen any. */
 const { good: GOOD } = DEFAULT_SHOP;
 
 export function snapshotFor(kind: Kind, { learned, record, reads, check }: Knows): Snapshot {
   const w = WAYS.find((x) => x.colourway === kind.colourway)!;
-  const wanted = { part: 1, line: 1, for: 'x', bait: BAITS.findIndex((b) => b.name === w.bait) + 1, colourway: COLOURWAYS.findIndex((c) => c.name === kind.colourway) + 1, count: kind.count, due: '2026-12-01' };
+  const wanted = {
+    part: 1,
+    line: 1,
+    for: 'x',
+    bait: BAITS.findIndex((b) => b.name === w.bait) + 1,
+    colourway: COLOURWAYS.findIndex((c) => c.name === kind.colourway) + 1,
+    count: kind.count,
+    due: '2026-12-01',
+  };
   const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good: GOOD, record });
   const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned, reads, check };
-  const bench = { ...DEFAULT_SHOP.bench, purge: input.settings.purge, tolerance: input.settings.tolerance };
-  return { name: kind.way, heat, colour: NO_BOOK, units: DEFAULT_SHOP.units, bench, input, plan: planSession(input, DEFAULT_SHOP.units) };
+  const bench = {
+    ...DEFAULT_SHOP.bench,
+    purge: input.settings.purge,
+    tolerance: input.settings.tolerance,
+  };
+  return {
+    name: kind.way,
+    heat,
+    colour: NO_BOOK,
+    units: DEFAULT_SHOP.units,
+    bench,
+    input,
+    plan: planSession(input, DEFAULT_SHOP.units),
+  };
 }
 
 /** Minutes a plan says an evening takes. */
-function planned({ plan, input, heat }: Snapshot, hands: Knows['hands'], room: number): { low: number; high: number } {
-  const { all } = timeSession(plan, input, { oven: heat.ovens[0]!, ovens: heat.ovens.length, learned: heat.learned, hands, room });
+function planned(
+  { plan, input, heat }: Snapshot,
+  hands: Knows['hands'],
+  room: number,
+): { low: number; high: number } {
+  const { all } = timeSession(plan, input, {
+    oven: heat.ovens[0]!,
+    ovens: heat.ovens.length,
+    learned: heat.learned,
+    hands,
+    room,
+  });
   return { low: all.low / 60, high: all.high / 60 };
 }
 
 /** One evening, by one maker; `state` is what is learned from. */
-export function play(traits: Traits, shop: number, evening: number, kind: Kind, maker: Played['maker'], knows: Knows, without?: Ablation) {
+export function play(
+  traits: Traits,
+  shop: number,
+  evening: number,
+  kind: Kind,
+  maker: Played['maker'],
+  knows: Knows,
+  without?: Ablation,
+) {
   const snapshot = snapshotFor(kind, knows);
   const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);
   const table = new Table(world, snapshot, maker === 'advised' ? 1.3 : 0);
   const hands = maker === 'advised' ? new Advised(table, without) : new Thumb(table);
-  for (let i = 0; i < 6000 && table.s.status !== 'finished' && world.seconds < LONGEST; i++) if (!hands.act()) break;
+  for (let i = 0; i < 6000 && table.s.status !== 'finished' && world.seconds < LONGEST; i++)
+    if (!hands.act()) break;
   const { plastic } = summary(table.s, table.now);
   const kept = [...table.s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait');
   const { good } = count(kept);
@@ -101,12 +175,36 @@ export function play(traits: Traits, shop: number, evening: number, kind: Kind, 
   const given = new Map<string, Given>();
   for (const x of table.s.shots.values()) {
     const key = [x.mould, x.build.key, x.stage.key].join();
-    const was = given.get(key) ?? { mould: Number(x.mould), build: x.build.key, stage: x.stage.key, good: 0, shot: 0 };
-    given.set(key, { ...was, good: was.good + [...x.cavities.keys()].filter((n) => !x.marks.has(n)).length, shot: was.shot + x.cavities.size });
+    const was = given.get(key) ?? {
+      mould: Number(x.mould),
+      build: x.build.key,
+      stage: x.stage.key,
+      good: 0,
+      shot: 0,
+    };
+    given.set(key, {
+      ...was,
+      good: was.good + [...x.cavities.keys()].filter((n) => !x.marks.has(n)).length,
+      shot: was.shot + x.cavities.size,
+    });
   }
   const played: Played = {
-    world: traits.name, shop, evening, way: kind.way, maker, need: kind.count, shot, good, minutes: world.seconds / 60, said: planned(snapshot, knows.hands, world.room), hottest: world.hottest,
-    fresh: plastic.fresh, wasted: plastic.fresh - good * each, scorches: world.scorches, finished: table.s.status === 'finished', tally: table.tally,
+    world: traits.name,
+    shop,
+    evening,
+    way: kind.way,
+    maker,
+    need: kind.count,
+    shot,
+    good,
+    minutes: world.seconds / 60,
+    said: planned(snapshot, knows.hands, world.room),
+    hottest: world.hottest,
+    fresh: plastic.fresh,
+    wasted: plastic.fresh - good * each,
+    scorches: world.scorches,
+    finished: table.s.status === 'finished',
+    tally: table.tally,
     took: hands instanceof Advised ? hands.took : [],
   };
   return { played, state: table.s, given: [...given.values()] };

@@ -1,4 +1,10 @@
-import { handLessons, learnedFrom, lessonsOf, shotLessons, follower } from '../../../src/core/session/index.ts';
+import {
+  handLessons,
+  learnedFrom,
+  lessonsOf,
+  shotLessons,
+  follower,
+} from '../../../src/core/session/index.ts';
 import type { LearnedThing, SessionState } from '../../../src/core/session/index.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
@@ -9,24 +15,51 @@ import { KINDS, NEW_SHOP, play } from './play.ts';
 function taught(known: Map<string, LearnedThing>, s: SessionState, hands: Knows['hands']): void {
   const { heat } = s.snapshot;
   const followed = s.heat.length > 0 ? follower(heat)(s.heat, s.lastAt) : null;
-  for (const lesson of [...(followed ? lessonsOf(followed, s.heat, heat) : []), ...handLessons(s.handTimes, hands), ...shotLessons(s)]) known.set(lesson.key, lesson);
+  for (const lesson of [
+    ...(followed ? lessonsOf(followed, s.heat, heat) : []),
+    ...handLessons(s.handTimes, hands),
+    ...shotLessons(s),
+  ])
+    known.set(lesson.key, lesson);
 }
-const handsOf = (known: ReadonlyMap<string, LearnedThing>): Knows['hands'] => Object.fromEntries([...known.values()].filter((l) => l.key.startsWith('hand/')).map((l) => [l.key.slice(5), l.posterior]));
+const handsOf = (known: ReadonlyMap<string, LearnedThing>): Knows['hands'] =>
+  Object.fromEntries(
+    [...known.values()]
+      .filter((l) => l.key.startsWith('hand/'))
+      .map((l) => [l.key.slice(5), l.posterior]),
+  );
 
 /** Evenings of one shop, one of each way of shooting, each begun with what those before it taught. */
-export function playShop(traits: Traits, shop: number, maker: Played['maker'], without?: Ablation): Played[] {
+export function playShop(
+  traits: Traits,
+  shop: number,
+  maker: Played['maker'],
+  without?: Ablation,
+): Played[] {
   const known = new Map<string, LearnedThing>();
   const learns = maker === 'advised' && without !== 'nothing learned';
   // Checked once, before the first evening: it is a setting of the shop.
-  const check = without === 'instrument not checked' ? null : new World(traits, `shop ${shop}`, 'check').check();
-  let knows: Knows = { ...NEW_SHOP, reads: traits.instrument === 'gun' ? 'infrared' : 'probe', check };
+  const check =
+    without === 'instrument not checked'
+      ? null
+      : new World(traits, `shop ${shop}`, 'check').check();
+  let knows: Knows = {
+    ...NEW_SHOP,
+    reads: traits.instrument === 'gun' ? 'infrared' : 'probe',
+    check,
+  };
   // Each shop begins with another way of shooting.
   const kinds = KINDS.map((_, i) => KINDS[(i + shop) % KINDS.length]!);
   return kinds.map((kind, i) => {
     const { played, state, given } = play(traits, shop, i + 1, kind, maker, knows, without);
     if (learns) {
       taught(known, state, knows.hands);
-      knows = { ...knows, learned: learnedFrom([...known.values()]), hands: handsOf(known), record: [...knows.record, ...given] };
+      knows = {
+        ...knows,
+        learned: learnedFrom([...known.values()]),
+        hands: handsOf(known),
+        record: [...knows.record, ...given],
+      };
     }
     return played;
   });

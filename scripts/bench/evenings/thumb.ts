@@ -8,7 +8,10 @@ import type { Table } from './table.ts';
 /** Judgements of a practised hand, each as makers state it. */
 const THUMB = {
   /** s a gram of raw plastic may have at first, at most a minute; shorter as it thickens and near the end */
-  raw: 0.26, longest: 60, thick: 0.7, end: 0.45,
+  raw: 0.26,
+  longest: 60,
+  thick: 0.7,
+  end: 0.45,
   /** what a hand thinks its oven gives a gram a second, K g/s, before it has seen it tonight */
   gives: 230,
   /** K a cup loses in a second on the bench, as it feels to be */
@@ -54,9 +57,12 @@ export class Thumb {
   }
   /** Metal last: it is warmed when the cups are done, and when a hand feels it has gone cold. */
   private choose(all: Step[]): Step | undefined {
-    const first = all.find((x) => x.key !== 'warmMould' && x.key !== 'warmInjector' && x.key !== 'trial');
+    const first = all.find(
+      (x) => x.key !== 'warmMould' && x.key !== 'warmInjector' && x.key !== 'trial',
+    );
     const metal = all.find((x) => x.key === 'warmMould' || x.key === 'warmInjector');
-    const late = first && ['load', 'close', 'top', 'match', 'draw', 'shoot', 'pour'].includes(first.key);
+    const late =
+      first && ['load', 'close', 'top', 'match', 'draw', 'shoot', 'pour'].includes(first.key);
     if (first?.key === 'close' || first?.key === 'load') this.feel(first.target);
     return metal && (late || !first) ? metal : first;
   }
@@ -74,7 +80,10 @@ export class Thumb {
     const c = t.s.cups.get(step.target)!;
     const by = Math.exp(normal(t.world.luck('measuring'), 0.15, 0.2));
     const quarter = 60;
-    const grams = Math.min(Math.max(quarter, Math.ceil((step.send.payload.grams * by) / quarter) * quarter), Math.max(quarter, c.limitMl * 0.9 - c.grams));
+    const grams = Math.min(
+      Math.max(quarter, Math.ceil((step.send.payload.grams * by) / quarter) * quarter),
+      Math.max(quarter, c.limitMl * 0.9 - c.grams),
+    );
     t.send({ ...step.send, payload: { ...step.send.payload, grams } });
     for (const one of step.then ?? []) t.send(one);
   }
@@ -83,14 +92,19 @@ export class Thumb {
     const c = t.s.cups.get(step.target)!;
     const was = c.reading?.celsius ?? t.world.room;
     const full = Math.min(THUMB.longest, Math.max(5, c.grams * THUMB.raw));
-    const seconds = Math.round(was < 110 ? full : was < 150 ? full * THUMB.thick : full * THUMB.end);
+    const seconds = Math.round(
+      was < 110 ? full : was < 150 ? full * THUMB.thick : full * THUMB.end,
+    );
     this.heat(c.key, seconds, was);
   }
   private heat(cup: string, seconds: number, was: number): void {
     const oven = freeOven(this.t.s);
     if (!oven) return this.t.wait(2);
     this.before.set(cup, { celsius: was, seconds });
-    this.t.send({ kind: 'heated', payload: { cup, seconds, begun: true, oven: oven.id, level: oven.level } });
+    this.t.send({
+      kind: 'heated',
+      payload: { cup, seconds, begun: true, oven: oven.id, level: oven.level },
+    });
   }
   /** Out, stirred and read: what it gained is remembered; plastic that runs clear is seen to. */
   private look(cup: string): void {
@@ -100,7 +114,8 @@ export class Thumb {
     const given = this.before.get(cup);
     if (given && given.seconds >= 20) {
       const pace = ((celsius - given.celsius) * c.grams) / (given.seconds - 2);
-      if (pace > 40 && pace < 600) this.gives.set('oven', 0.7 * (this.gives.get('oven') ?? THUMB.gives) + 0.3 * pace);
+      if (pace > 40 && pace < 600)
+        this.gives.set('oven', 0.7 * (this.gives.get('oven') ?? THUMB.gives) + 0.3 * pace);
       this.before.delete(cup);
     }
     if (!c.fused && t.world.through(cup)) t.byEye(cup, 'clear');
@@ -108,7 +123,10 @@ export class Thumb {
   private match(step: Step): void {
     const { t } = this;
     const run = runInHand(t.s)!;
-    const cups = run.stage.layers.length > 0 ? drawCups(t.s, run) : cupsOf(t.s, run).filter((c) => c.key === step.read?.key);
+    const cups =
+      run.stage.layers.length > 0
+        ? drawCups(t.s, run)
+        : cupsOf(t.s, run).filter((c) => c.key === step.read?.key);
     const n = (this.rounds.get(step.skip!.target) ?? 0) + 1;
     this.rounds.set(step.skip!.target, n);
     if (n > THUMB.rounds * cups.length) return t.send({ kind: 'skipped', payload: step.skip! });
@@ -118,7 +136,8 @@ export class Thumb {
     const at = (c: CupState) => c.reading!.celsius - (THUMB.cools * (t.now - c.reading!.at)) / 1000;
     const [coldest, hottest] = [Math.min(...cups.map(at)), Math.max(...cups.map(at))];
     const apart = hottest - coldest;
-    if (coldest >= low - 1 && hottest <= high + 1 && apart <= t.s.snapshot.bench.tolerance) return t.send({ kind: 'skipped', payload: step.skip! });
+    if (coldest >= low - 1 && hottest <= high + 1 && apart <= t.s.snapshot.bench.tolerance)
+      return t.send({ kind: 'skipped', payload: step.skip! });
     if (hottest > high + 1) {
       const hot = cups.find((c) => at(c) === hottest)!;
       t.wait(Math.min(60, 10 + 6 * (hottest - high)));
@@ -128,14 +147,19 @@ export class Thumb {
   }
   /** The cold ones go in, one an oven, each for what it lacks; then every one of them is looked at. */
   private warm(cups: CupState[], at: (c: CupState) => number, to: number, high: number): void {
-    const cold = cups.filter((c) => at(c) < to - 1).sort((a, b) => at(a) - at(b)).slice(0, this.t.s.snapshot.heat.ovens.length);
+    const cold = cups
+      .filter((c) => at(c) < to - 1)
+      .sort((a, b) => at(a) - at(b))
+      .slice(0, this.t.s.snapshot.heat.ovens.length);
     // It loses a little while the others are seen to.
     const aim = Math.min(high - 1, to + 1.5 * cups.length);
     let longest = 0;
     for (const c of cold) {
       const pace = (this.gives.get('oven') ?? THUMB.gives) / Math.max(40, c.grams);
       // Short ones, looked at between: a quarter of a minute a cup, a little more for a full one.
-      const seconds = Math.round(Math.min(Math.max(15, c.grams / 7), Math.max(4, 2.5 + (aim - at(c)) / pace)));
+      const seconds = Math.round(
+        Math.min(Math.max(15, c.grams / 7), Math.max(4, 2.5 + (aim - at(c)) / pace)),
+      );
       this.heat(c.key, seconds, at(c));
       longest = Math.max(longest, seconds);
     }
@@ -151,7 +175,10 @@ export class Thumb {
     const standing = shot.shot;
     if (!this.opens.has(key)) {
       const true_ = standing ? (firmAfter(shot.drawing.bait, 160, 38) ?? 300) : 60;
-      this.opens.set(key, true_ * Math.exp(THUMB.firm.safe + normal(t.world.luck(`feel/${m.key}`), 0, THUMB.firm.sd)));
+      this.opens.set(
+        key,
+        true_ * Math.exp(THUMB.firm.safe + normal(t.world.luck(`feel/${m.key}`), 0, THUMB.firm.sd)),
+      );
     }
     const left = standing ? standing.at + this.opens.get(key)! - t.world.seconds : 0;
     if (left > 0) return t.wait(Math.min(left, 5));
@@ -163,7 +190,9 @@ export class Thumb {
 const AGAIN = 2;
 /** Short of inserts: shot again; short of baits: the evening is over. */
 export function more(t: Table, step: Step): void {
-  const goOn = step.others?.find((o) => o.send.kind === 'skipped' && o.send.payload.step === 'shortOf');
+  const goOn = step.others?.find(
+    (o) => o.send.kind === 'skipped' && o.send.payload.step === 'shortOf',
+  );
   if (!goOn) return t.send({ kind: 'finished', payload: {} });
   t.again += 1;
   t.send(t.again > AGAIN ? goOn.send : step.send!);
@@ -173,12 +202,14 @@ export function more(t: Table, step: Step): void {
 export function plainly(t: Table, step: Step): void {
   const all = atOnce(step);
   if (all) {
-    const cavities = all.kind === 'loaded' || all.kind === 'shot' ? (all.payload.cavities?.length ?? 1) : 1;
+    const cavities =
+      all.kind === 'loaded' || all.kind === 'shot' ? (all.payload.cavities?.length ?? 1) : 1;
     if (all.kind === 'loaded') t.wait(4 * (cavities - 1));
     t.send(all);
     if (all.kind === 'shot') t.wait(5 * (cavities - 1));
     return;
   }
-  if (step.open === 'trial' || !step.send) return step.skip ? t.send({ kind: 'skipped', payload: step.skip }) : t.wait(2);
+  if (step.open === 'trial' || !step.send)
+    return step.skip ? t.send({ kind: 'skipped', payload: step.skip }) : t.wait(2);
   for (const one of [...(step.also ?? []), step.send, ...(step.then ?? [])]) t.send(one);
 }

@@ -59,7 +59,10 @@ const FAULTS: Record<string, () => Promise<void>> = {
     own.start();
     return Promise.resolve();
   },
-  'all connections cut': () => many('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()').then(() => {}),
+  'all connections cut': () =>
+    many(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+    ).then(() => {}),
   'a full disk': async () => {
     small.disk?.fill();
     await pause(500 + chance() * 1000);
@@ -67,14 +70,26 @@ const FAULTS: Record<string, () => Promise<void>> = {
   },
   // What a standby answers to a write: no.
   'a database that takes nothing': async () => {
-    const set = (to: string) => many(`ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = ${to}`);
+    const set = (to: string) =>
+      many(
+        `ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = ${to}`,
+      );
     await set('on');
-    await many('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()');
+    await many(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+    );
     await pause(300 + chance() * 700);
-    const client = new pg.Client({ connectionString: own.url, options: '-c default_transaction_read_only=off' });
+    const client = new pg.Client({
+      connectionString: own.url,
+      options: '-c default_transaction_read_only=off',
+    });
     await client.connect();
-    await client.query(`ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = off`);
-    await client.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()');
+    await client.query(
+      `ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = off`,
+    );
+    await client.query(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+    );
     await client.end();
   },
   'a lock nobody lets go of': async () => {
@@ -92,8 +107,17 @@ const FAULTS: Record<string, () => Promise<void>> = {
   },
 };
 
-async function post(path: string, body: unknown, headers: Record<string, string> = {}): Promise<{ status: number; body: Record<string, unknown> }> {
-  const reply = await fetch(`${appOf().url}${path}`, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body), signal: AbortSignal.timeout(15_000) });
+async function post(
+  path: string,
+  body: unknown,
+  headers: Record<string, string> = {},
+): Promise<{ status: number; body: Record<string, unknown> }> {
+  const reply = await fetch(`${appOf().url}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...headers },
+    body: JSON.stringify(body),
+    signal: AbortSignal.timeout(15_000),
+  });
   return { status: reply.status, body: (await reply.json()) as Record<string, unknown> };
 }
 
@@ -114,7 +138,22 @@ async function takesOrders(): Promise<void> {
     const customer = `Customer ${n}`;
     const key = v4();
     for (;;) {
-      const done = await post('/api/orders', { customer, note: '', lines: [{ name: '', pack: 1, promised: '2031-01-01', parts: [{ bait: 1, colourway: 1, count: 1 }] }] }, { 'idempotency-key': key }).catch(() => null);
+      const done = await post(
+        '/api/orders',
+        {
+          customer,
+          note: '',
+          lines: [
+            {
+              name: '',
+              pack: 1,
+              promised: '2031-01-01',
+              parts: [{ bait: 1, colourway: 1, count: 1 }],
+            },
+          ],
+        },
+        { 'idempotency-key': key },
+      ).catch(() => null);
       if (done?.status === 201) break;
       await pause(100);
     }
@@ -128,25 +167,40 @@ async function catchesUp(session: number): Promise<{ seconds: number; same: bool
   const two = [1, 2].map((i) => new Tablet(`offline ${i}`, session, chance, 100_000));
   for (const tablet of two) for (let n = 0; n < 1500; n++) tablet.record();
   const since = Date.now();
-  await Promise.all(two.map(async (tablet, i) => {
-    while (tablet.waiting.length > 0) await tablet.flush(apps[i]!.url, 400);
-  }));
+  await Promise.all(
+    two.map(async (tablet, i) => {
+      while (tablet.waiting.length > 0) await tablet.flush(apps[i]!.url, 400);
+    }),
+  );
   const seconds = (Date.now() - since) / 1000;
-  const [one, other] = await Promise.all(apps.map(async (app) => (await fetch(`${app.url}/api/sessions/${session}`)).json() as Promise<unknown>));
+  const [one, other] = await Promise.all(
+    apps.map(
+      async (app) => (await fetch(`${app.url}/api/sessions/${session}`)).json() as Promise<unknown>,
+    ),
+  );
   return { seconds, same: isDeepStrictEqual(one, other) };
 }
 
 /** Read tables as they stand, hashed; moments at which they were written left out. */
-const READ = { shots: '*', cavity_results: '*', cup_readings: 'session_id, event_id, at, target_kind, target, celsius, stage, source', allocations: 'part_id, count, cause', stock_moves: '*' };
+const READ = {
+  shots: '*',
+  cavity_results: '*',
+  cup_readings: 'session_id, event_id, at, target_kind, target, celsius, stage, source',
+  allocations: 'part_id, count, cause',
+  stock_moves: '*',
+};
 async function readTables(): Promise<Record<string, string>> {
   const out: Record<string, string> = {};
   for (const [name, columns] of Object.entries(READ)) {
-    const [one] = await many<{ all: string }>(`SELECT count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(t) - 'id')::text), '' ORDER BY md5((to_jsonb(t) - 'id')::text))), '') AS all FROM (SELECT ${columns} FROM ${name}) t`);
+    const [one] = await many<{ all: string }>(
+      `SELECT count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(t) - 'id')::text), '' ORDER BY md5((to_jsonb(t) - 'id')::text))), '') AS all FROM (SELECT ${columns} FROM ${name}) t`,
+    );
     out[name] = one!.all;
   }
   return out;
 }
-const middle = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+const middle = (list: number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
 
 async function main(): Promise<number> {
   console.log(`${COUNT} faults, seed ${SEED}`);
@@ -156,7 +210,10 @@ async function main(): Promise<number> {
   await Promise.all(apps.map((app) => app.begin()));
   const opened = await post('/api/sessions', { plan: 1, event: v4(), at: Date.now(), by: 'bench' });
   const session = opened.body.session as number;
-  tablets = Array.from({ length: TABLETS }, (_, i) => new Tablet(`tablet ${i + 1}`, session, chance));
+  tablets = Array.from(
+    { length: TABLETS },
+    (_, i) => new Tablet(`tablet ${i + 1}`, session, chance),
+  );
   const working = [...tablets.map(works), takesOrders()];
   const took: Record<string, number[]> = {};
   const kinds = Object.keys(FAULTS).filter((kind) => small.disk || kind !== 'a full disk');
@@ -176,25 +233,58 @@ async function main(): Promise<number> {
   over = true;
   await Promise.all(working);
   process.stderr.write('\n');
-  const log = await many<{ id: string; seq: number }>('SELECT id, seq FROM events WHERE session_id = $1 ORDER BY seq', [session]);
+  const log = await many<{ id: string; seq: number }>(
+    'SELECT id, seq FROM events WHERE session_id = $1 ORDER BY seq',
+    [session],
+  );
   const ids = new Set(log.map((e) => e.id));
   const said = new Set(tablets.flatMap((t) => [...t.acknowledged]));
   const lost = [...said].filter((id) => !ids.has(id)).length;
-  const orders = await many<{ customer: string; n: number }>("SELECT customer, count(*)::int AS n FROM orders WHERE customer LIKE 'Customer %' GROUP BY customer");
+  const orders = await many<{ customer: string; n: number }>(
+    "SELECT customer, count(*)::int AS n FROM orders WHERE customer LIKE 'Customer %' GROUP BY customer",
+  );
   const catchUp = await catchesUp(session);
   const before = await readTables();
   await finished(tsx('scripts/rebuild.ts', [], { DATABASE_URL: own.url }));
   const after = await readTables();
   const differ = Object.keys(before).filter((name) => before[name] !== after[name]);
   const all = Object.values(took).flat();
-  console.log(JSON.stringify({
-    seed: SEED, faults: all.length, acts: said.size, lost, doubled: log.length - ids.size, gaps: log.filter((e, i) => e.seq !== i + 1).length, refused: tablets.reduce((n, t) => n + t.refused.length, 0),
-    orders: customers.size, 'orders lost': [...customers].filter((c) => !orders.some((o) => o.customer === c)).length, 'orders doubled': orders.filter((o) => o.n > 1).length,
-    'read tables that differ from a rebuild': differ, 'recovery ms, middle': middle(all), 'recovery ms, worst': Math.max(...all),
-    'two tablets of 1,500 acts each caught up, s': catchUp.seconds, 'both see one log': catchUp.same,
-    'by kind': Object.fromEntries(Object.entries(took).map(([kind, list]) => [kind, `${list.length} times, middle ${middle(list)} ms`])),
-  }, null, 1));
-  return lost === 0 && log.length === ids.size && differ.length === 0 && orders.every((o) => o.n === 1) && middle(all) < 2000 ? 0 : 1;
+  console.log(
+    JSON.stringify(
+      {
+        seed: SEED,
+        faults: all.length,
+        acts: said.size,
+        lost,
+        doubled: log.length - ids.size,
+        gaps: log.filter((e, i) => e.seq !== i + 1).length,
+        refused: tablets.reduce((n, t) => n + t.refused.length, 0),
+        orders: customers.size,
+        'orders lost': [...customers].filter((c) => !orders.some((o) => o.customer === c)).length,
+        'orders doubled': orders.filter((o) => o.n > 1).length,
+        'read tables that differ from a rebuild': differ,
+        'recovery ms, middle': middle(all),
+        'recovery ms, worst': Math.max(...all),
+        'two tablets of 1,500 acts each caught up, s': catchUp.seconds,
+        'both see one log': catchUp.same,
+        'by kind': Object.fromEntries(
+          Object.entries(took).map(([kind, list]) => [
+            kind,
+            `${list.length} times, middle ${middle(list)} ms`,
+          ]),
+        ),
+      },
+      null,
+      1,
+    ),
+  );
+  return lost === 0 &&
+    log.length === ids.size &&
+    differ.length === 0 &&
+    orders.every((o) => o.n === 1) &&
+    middle(all) < 2000
+    ? 0
+    : 1;
 }
 
 try {

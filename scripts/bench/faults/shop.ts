@@ -8,11 +8,27 @@ import { root } from '../../lib.mjs';
 export class AppProcess {
   private child: ChildProcess | null = null;
   readonly url: string;
-  constructor(private readonly dist: string, private readonly database: string, private readonly port: number, private readonly told: Record<string, string> = {}) {
+  constructor(
+    private readonly dist: string,
+    private readonly database: string,
+    private readonly port: number,
+    private readonly told: Record<string, string> = {},
+  ) {
     this.url = `http://127.0.0.1:${port}`;
   }
   async begin(): Promise<void> {
-    const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), this.dist], { env: { ...process.env, DATABASE_URL: this.database, HOST: '127.0.0.1', PORT: String(this.port), NODE_ENV: 'production', TWIN_SHOT_LOG_LEVEL: 'silent', ...this.told }, stdio: ['ignore', 'pipe', 'ignore'] });
+    const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), this.dist], {
+      env: {
+        ...process.env,
+        DATABASE_URL: this.database,
+        HOST: '127.0.0.1',
+        PORT: String(this.port),
+        NODE_ENV: 'production',
+        TWIN_SHOT_LOG_LEVEL: 'silent',
+        ...this.told,
+      },
+      stdio: ['ignore', 'pipe', 'ignore'],
+    });
     this.child = child;
     await new Promise<void>((resolve) => {
       child.stdout.on('data', (line) => String(line).includes('listening') && resolve());
@@ -20,7 +36,9 @@ export class AppProcess {
     });
   }
   get pid(): number | undefined {
-    return this.child?.exitCode === null && this.child.signalCode === null ? this.child.pid : undefined;
+    return this.child?.exitCode === null && this.child.signalCode === null
+      ? this.child.pid
+      : undefined;
   }
   async kill(): Promise<void> {
     if (!this.child || this.pid === undefined) return;
@@ -32,5 +50,7 @@ export class AppProcess {
 /** MB of memory a process holds now. */
 export const memoryOf = async (pid: number): Promise<number> => {
   const { readFile } = await import('node:fs/promises');
-  return Number(/VmRSS:\s+(\d+)/.exec(await readFile(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1000;
+  return (
+    Number(/VmRSS:\s+(\d+)/.exec(await readFile(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1000
+  );
 };

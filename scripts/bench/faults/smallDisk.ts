@@ -10,16 +10,28 @@ export class SmallDisk {
   private readonly filler = join(this.folder, 'filler');
   private constructor(megabytes: number) {
     mkdirSync(this.folder, { recursive: true });
-    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m,mode=0777`, 'tmpfs', this.folder]);
+    execFileSync('mount', [
+      '-t',
+      'tmpfs',
+      '-o',
+      `size=${megabytes}m,mode=0777`,
+      'tmpfs',
+      this.folder,
+    ]);
   }
   /** Puts the log on it. Null where nothing can be mounted. */
   static under(own: Cluster, database: string, megabytes = 64): SmallDisk | null {
     if (process.getuid?.() !== 0) return null;
     try {
       const disk = new SmallDisk(megabytes);
-      execFileSync('runuser', ['-u', 'postgres', '--', 'mkdir', join(disk.folder, 'space')], { cwd: '/' });
+      execFileSync('runuser', ['-u', 'postgres', '--', 'mkdir', join(disk.folder, 'space')], {
+        cwd: '/',
+      });
       own.psql('postgres', `CREATE TABLESPACE small LOCATION '${join(disk.folder, 'space')}'`);
-      const done = own.psql(database, 'ALTER TABLE events SET TABLESPACE small; ALTER INDEX events_pkey SET TABLESPACE small; ALTER INDEX events_id_key SET TABLESPACE small');
+      const done = own.psql(
+        database,
+        'ALTER TABLE events SET TABLESPACE small; ALTER INDEX events_pkey SET TABLESPACE small; ALTER INDEX events_id_key SET TABLESPACE small',
+      );
       if (done.status !== 0) throw new Error(done.stderr);
       return disk;
     } catch (error) {

@@ -14,15 +14,33 @@ export class Tablet {
   readonly refused: string[] = [];
   /** cut off from the shop until then, ms */
   offlineUntil = 0;
-  constructor(private readonly name: string, private readonly session: number, private readonly chance: () => number, /** of its first act: what is shared is known by it */ private n = 0) {}
+  constructor(
+    private readonly name: string,
+    private readonly session: number,
+    private readonly chance: () => number,
+    /** of its first act: what is shared is known by it */ private n = 0,
+  ) {}
 
   /** One act more; every fifth is a step that every bench may press, and that is one act whoever does. */
   record(): void {
     const same = this.n % 5 === 4;
     const id = same ? v5(`${this.session}/shared/${this.n}`, ACTS) : v4();
-    const payload = { target: { kind: 'cup', key: '1' }, celsius: 150 + Math.floor(this.chance() * 20), stage: null, from: 'typed' };
+    const payload = {
+      target: { kind: 'cup', key: '1' },
+      celsius: 150 + Math.floor(this.chance() * 20),
+      stage: null,
+      from: 'typed',
+    };
     this.n += 1;
-    this.waiting.push({ id, session: this.session, at: Date.now(), by: this.name, v: 1, kind: 'reading', payload });
+    this.waiting.push({
+      id,
+      session: this.session,
+      at: Date.now(),
+      by: this.name,
+      v: 1,
+      kind: 'reading',
+      payload,
+    });
   }
 
   /** Sends what waits, at most so many at a time, to a process. Answers whether the shop answered. */
@@ -30,13 +48,22 @@ export class Tablet {
     if (this.waiting.length === 0 || Date.now() < this.offlineUntil) return true;
     const batch = this.waiting.slice(0, atOnce);
     try {
-      const reply = await fetch(`${url}/api/sessions/${this.session}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }), signal: AbortSignal.timeout(15_000) });
+      const reply = await fetch(`${url}/api/sessions/${this.session}/events`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ events: batch }),
+        signal: AbortSignal.timeout(15_000),
+      });
       if (!reply.ok) return false;
-      const said = (await reply.json()) as { accepted: { id: string }[]; refused: { id: string; message: string }[] };
+      const said = (await reply.json()) as {
+        accepted: { id: string }[];
+        refused: { id: string; message: string }[];
+      };
       for (const { id } of said.accepted) this.acknowledged.add(id);
       this.refused.push(...said.refused.map((r) => r.message));
       const done = new Set([...said.accepted, ...said.refused].map((a) => a.id));
-      for (let i = this.waiting.length - 1; i >= 0; i--) if (done.has(this.waiting[i]!.id)) this.waiting.splice(i, 1);
+      for (let i = this.waiting.length - 1; i >= 0; i--)
+        if (done.has(this.waiting[i]!.id)) this.waiting.splice(i, 1);
       return true;
     } catch {
       return false;

@@ -15,11 +15,27 @@ export type Change = keyof typeof CHANGES;
 const LIGHTER = 0.08;
 
 /** What a barrel wants between two colours. */
-export const changeOf = (from: { mix: number; light: number } | null, to: { mix: number; light: number }): Change =>
-  from === null || from.mix === to.mix ? 'same' : to.light > from.light + LIGHTER ? 'clean' : 'wipe';
+export const changeOf = (
+  from: { mix: number; light: number } | null,
+  to: { mix: number; light: number },
+): Change =>
+  from === null || from.mix === to.mix
+    ? 'same'
+    : to.light > from.light + LIGHTER
+      ? 'clean'
+      : 'wipe';
 
 /** Every order of n barrels, the plain one first: of equals it is taken. */
-const orders = (n: number): number[][] => (n <= 1 ? [[0]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, n - 1 - i), n - 1, ...o.slice(n - 1 - i)])));
+const orders = (n: number): number[][] =>
+  n <= 1
+    ? [[0]]
+    : orders(n - 1).flatMap((o) =>
+        Array.from({ length: n }, (_, i) => [
+          ...o.slice(0, n - 1 - i),
+          n - 1,
+          ...o.slice(n - 1 - i),
+        ]),
+      );
 
 /**
  * Which barrel each layer of each stage goes into, so that the fewest barrels want cleaning over the
@@ -34,16 +50,24 @@ export function assignBarrels(fillings: Filling[]): { orders: number[][]; cost: 
     const own = fillings.filter((f) => f.injector === injector);
     let paths: Path[] = [{ cost: 0, chosen: [], held: [] }];
     for (const f of own) {
-      const allowed = orders(f.mixes.length).filter((o) => o.every((b, layer) => f.barrels[b]!.bore === f.barrels[layer]!.bore && f.barrels[b]!.volume === f.barrels[layer]!.volume));
-      const next = paths.flatMap((p) => allowed.map((o): Path => {
-        const held = f.barrels.map((_, b) => p.held[b] ?? null);
-        let spent = 0;
-        o.forEach((b, layer) => {
-          spent += CHANGES[changeOf(held[b]!, f.mixes[layer]!)];
-          held[b] = f.mixes[layer]!;
-        });
-        return { cost: p.cost + spent, chosen: [...p.chosen, o], held };
-      }));
+      const allowed = orders(f.mixes.length).filter((o) =>
+        o.every(
+          (b, layer) =>
+            f.barrels[b]!.bore === f.barrels[layer]!.bore &&
+            f.barrels[b]!.volume === f.barrels[layer]!.volume,
+        ),
+      );
+      const next = paths.flatMap((p) =>
+        allowed.map((o): Path => {
+          const held = f.barrels.map((_, b) => p.held[b] ?? null);
+          let spent = 0;
+          o.forEach((b, layer) => {
+            spent += CHANGES[changeOf(held[b]!, f.mixes[layer]!)];
+            held[b] = f.mixes[layer]!;
+          });
+          return { cost: p.cost + spent, chosen: [...p.chosen, o], held };
+        }),
+      );
       // The cheapest way to each state of the barrels is all that later stages can tell apart.
       const kept = new Map<string, Path>();
       for (const p of next) {

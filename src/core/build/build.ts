@@ -47,13 +47,18 @@ export interface Build {
 }
 
 /** A set shell lies in its mould, whose channel is filled; or an insert does, that it is to join. */
-export const cored = ({ takes, layers }: Stage): boolean => takes !== null && layers.some((l) => l.place === 'core' || l.place === 'coreTail');
+export const cored = ({ takes, layers }: Stage): boolean =>
+  takes !== null && layers.some((l) => l.place === 'core' || l.place === 'coreTail');
 export const jointed = (stage: Stage): boolean => stage.takes !== null && !cored(stage);
 
 /** What leaves a stage's mould. `lies` is said of how it is laid in the next one. */
 export const MAKES = {
   bait: { name: 'bait', many: 'baits', lay: '' },
-  tail: { name: 'tail', many: 'tails', lay: 'oil it with worm oil, lay it in its pocket and tap it down' },
+  tail: {
+    name: 'tail',
+    many: 'tails',
+    lay: 'oil it with worm oil, lay it in its pocket and tap it down',
+  },
   shell: { name: 'shell', many: 'shells', lay: 'put it back as it came out, without the rod' },
 } as const;
 export type Makes = keyof typeof MAKES;
@@ -71,7 +76,11 @@ export type PourBy = keyof typeof POUR_BY;
 export const PUSHES = {
   even: { name: 'slow and even', hold: 1, why: 'Until it resists.' },
   light: { name: 'lightly', hold: 0.5, why: 'A flash past rod or insert would spoil the effect.' },
-  held: { name: 'steadily, and hold', hold: 1.5, why: 'The gates are narrow: keep the pressure on.' },
+  held: {
+    name: 'steadily, and hold',
+    hold: 1.5,
+    why: 'The gates are narrow: keep the pressure on.',
+  },
 } as const;
 export type Push = keyof typeof PUSHES;
 
@@ -84,53 +93,186 @@ export const BLOCKS = {
 export type BlockKind = keyof typeof BLOCKS;
 
 const layer = (key: string, name: string, at: PlaceKey): Layer => ({ key, name, place: at });
-const plain: Omit<Stage, 'key' | 'name' | 'layers'> = { makes: 'bait', pours: [], by: 'hand', block: null, yoked: true, takes: null, rods: false, push: 'even', good: null };
-const stage = (key: string, name: string, layers: Layer[], rest: Partial<Stage> = {}): Stage => ({ ...plain, key, name, layers, ...rest });
+const plain: Omit<Stage, 'key' | 'name' | 'layers'> = {
+  makes: 'bait',
+  pours: [],
+  by: 'hand',
+  block: null,
+  yoked: true,
+  takes: null,
+  rods: false,
+  push: 'even',
+  good: null,
+};
+const stage = (key: string, name: string, layers: Layer[], rest: Partial<Stage> = {}): Stage => ({
+  ...plain,
+  key,
+  name,
+  layers,
+  ...rest,
+});
 const laminate = [layer('back', 'Back', 'back'), layer('belly', 'Belly', 'belly')];
 const body = layer('body', 'Body', 'whole');
 const tailStage = stage('tail', 'Tails', [layer('tail', 'Tail', 'tail')], { makes: 'tail' });
-const laminatedShell = stage('shell', 'Shells', [layer('back', 'Shell back', 'back'), layer('belly', 'Shell belly', 'belly')], { makes: 'shell', block: 'dual', rods: true, push: 'light' });
+const laminatedShell = stage(
+  'shell',
+  'Shells',
+  [layer('back', 'Shell back', 'back'), layer('belly', 'Shell belly', 'belly')],
+  { makes: 'shell', block: 'dual', rods: true, push: 'light' },
+);
 /** Some cores never fill (handbook §3): spares are shot for them from the start. A judgement, until the log tells. */
 const CORES_GOOD = 0.8;
-const core = (at: PlaceKey, name: string): Stage => stage('body', 'Cores', [layer('core', name, at)], { takes: 'shell', push: 'held', good: CORES_GOOD });
+const core = (at: PlaceKey, name: string): Stage =>
+  stage('body', 'Cores', [layer('core', name, at)], {
+    takes: 'shell',
+    push: 'held',
+    good: CORES_GOOD,
+  });
 
 export const BUILDS = {
-  single: { key: 'single', name: 'Single', what: 'one colour', finish: null, stages: [stage('body', 'Bodies', [body])] },
-  dual: { key: 'dual', name: 'Dual laminate', what: 'back and belly, a line along the side', finish: null, stages: [stage('body', 'Bodies', laminate, { block: 'dual' })] },
+  single: {
+    key: 'single',
+    name: 'Single',
+    what: 'one colour',
+    finish: null,
+    stages: [stage('body', 'Bodies', [body])],
+  },
+  dual: {
+    key: 'dual',
+    name: 'Dual laminate',
+    what: 'back and belly, a line along the side',
+    finish: null,
+    stages: [stage('body', 'Bodies', laminate, { block: 'dual' })],
+  },
   triple: {
-    key: 'triple', name: 'Triple laminate', what: 'back, side and belly', finish: null,
-    stages: [stage('body', 'Bodies', [layer('back', 'Back', 'upper'), layer('side', 'Side', 'side'), layer('belly', 'Belly', 'lower')], { block: 'triple' })],
+    key: 'triple',
+    name: 'Triple laminate',
+    what: 'back, side and belly',
+    finish: null,
+    stages: [
+      stage(
+        'body',
+        'Bodies',
+        [
+          layer('back', 'Back', 'upper'),
+          layer('side', 'Side', 'side'),
+          layer('belly', 'Belly', 'lower'),
+        ],
+        { block: 'triple' },
+      ),
+    ],
   },
   swirl: {
-    key: 'swirl', name: 'Swirl', what: 'marbled: plungers pulsed in turn, no two alike', finish: null,
-    stages: [stage('body', 'Bodies', [layer('ground', 'Ground', 'marbleA'), layer('ribbon', 'Ribbons', 'marbleB')], { block: 'dual', yoked: false })],
+    key: 'swirl',
+    name: 'Swirl',
+    what: 'marbled: plungers pulsed in turn, no two alike',
+    finish: null,
+    stages: [
+      stage(
+        'body',
+        'Bodies',
+        [layer('ground', 'Ground', 'marbleA'), layer('ribbon', 'Ribbons', 'marbleB')],
+        { block: 'dual', yoked: false },
+      ),
+    ],
   },
   split: {
-    key: 'split', name: 'Split flow', what: 'each colour split in two before the port: camouflage', finish: null,
-    stages: [stage('body', 'Bodies', [layer('one', 'One patch', 'patchA'), layer('other', 'Other patch', 'patchB')], { block: 'split' })],
+    key: 'split',
+    name: 'Split flow',
+    what: 'each colour split in two before the port: camouflage',
+    finish: null,
+    stages: [
+      stage(
+        'body',
+        'Bodies',
+        [layer('one', 'One patch', 'patchA'), layer('other', 'Other patch', 'patchB')],
+        { block: 'split' },
+      ),
+    ],
   },
   core: {
-    key: 'core', name: 'Core-shot', what: 'a translucent shell over a core', finish: null,
-    stages: [stage('shell', 'Shells', [layer('shell', 'Shell', 'whole')], { makes: 'shell', rods: true, push: 'light' }), core('core', 'Core')],
+    key: 'core',
+    name: 'Core-shot',
+    what: 'a translucent shell over a core',
+    finish: null,
+    stages: [
+      stage('shell', 'Shells', [layer('shell', 'Shell', 'whole')], {
+        makes: 'shell',
+        rods: true,
+        push: 'light',
+      }),
+      core('core', 'Core'),
+    ],
   },
-  laminateCore: { key: 'laminateCore', name: 'Laminated shell, cored', what: 'a back and belly shell over a core', finish: null, stages: [laminatedShell, core('core', 'Core')] },
-  tailFirst: { key: 'tailFirst', name: 'Tail first', what: 'a tail of its own colour, one body colour shot on to it', finish: null, stages: [tailStage, stage('body', 'Bodies', [body], { takes: 'tail' })] },
-  tailLaminate: { key: 'tailLaminate', name: 'Tail first, laminated', what: 'a tail of its own colour, back and belly shot on to it', finish: null, stages: [tailStage, stage('body', 'Bodies', laminate, { block: 'dual', takes: 'tail' })] },
-  swap: { key: 'swap', name: 'Shell swap', what: 'a shell shot in another mould; the core becomes the tail', finish: null, stages: [{ ...laminatedShell }, core('coreTail', 'Core and tail')] },
+  laminateCore: {
+    key: 'laminateCore',
+    name: 'Laminated shell, cored',
+    what: 'a back and belly shell over a core',
+    finish: null,
+    stages: [laminatedShell, core('core', 'Core')],
+  },
+  tailFirst: {
+    key: 'tailFirst',
+    name: 'Tail first',
+    what: 'a tail of its own colour, one body colour shot on to it',
+    finish: null,
+    stages: [tailStage, stage('body', 'Bodies', [body], { takes: 'tail' })],
+  },
+  tailLaminate: {
+    key: 'tailLaminate',
+    name: 'Tail first, laminated',
+    what: 'a tail of its own colour, back and belly shot on to it',
+    finish: null,
+    stages: [tailStage, stage('body', 'Bodies', laminate, { block: 'dual', takes: 'tail' })],
+  },
+  swap: {
+    key: 'swap',
+    name: 'Shell swap',
+    what: 'a shell shot in another mould; the core becomes the tail',
+    finish: null,
+    stages: [{ ...laminatedShell }, core('coreTail', 'Core and tail')],
+  },
   spot: {
-    key: 'spot', name: 'Spotted laminate', what: 'a dot poured by hand, back and belly shot over it', finish: null,
-    stages: [stage('body', 'Bodies', laminate, { block: 'dual', pours: [{ ...layer('spot', 'Spot', 'spot'), grams: 0.15, share: null }] })],
+    key: 'spot',
+    name: 'Spotted laminate',
+    what: 'a dot poured by hand, back and belly shot over it',
+    finish: null,
+    stages: [
+      stage('body', 'Bodies', laminate, {
+        block: 'dual',
+        pours: [{ ...layer('spot', 'Spot', 'spot'), grams: 0.15, share: null }],
+      }),
+    ],
   },
   pour: {
-    key: 'pour', name: 'Hand pour', what: 'from the cup into an open mould, layer on layer', finish: null,
-    stages: [stage('body', 'Bodies', [], { pours: [{ ...layer('first', 'First layer', 'first'), grams: null, share: 0.35 }, { ...layer('second', 'Second layer', 'second'), grams: null, share: 0.35 }, { ...layer('third', 'Last layer', 'third'), grams: null, share: 0.3 }] })],
+    key: 'pour',
+    name: 'Hand pour',
+    what: 'from the cup into an open mould, layer on layer',
+    finish: null,
+    stages: [
+      stage('body', 'Bodies', [], {
+        pours: [
+          { ...layer('first', 'First layer', 'first'), grams: null, share: 0.35 },
+          { ...layer('second', 'Second layer', 'second'), grams: null, share: 0.35 },
+          { ...layer('third', 'Last layer', 'third'), grams: null, share: 0.3 },
+        ],
+      }),
+    ],
   },
   plunger: {
-    key: 'plunger', name: 'Plunger rod', what: 'a spoonful at the port, pushed in with a rod', finish: null,
-    stages: [stage('body', 'Bodies', [], { by: 'rod', pours: [{ ...body, grams: null, share: 1 }] })],
+    key: 'plunger',
+    name: 'Plunger rod',
+    what: 'a spoonful at the port, pushed in with a rod',
+    finish: null,
+    stages: [
+      stage('body', 'Bodies', [], { by: 'rod', pours: [{ ...body, grams: null, share: 1 }] }),
+    ],
   },
   dipped: {
-    key: 'dipped', name: 'Dipped tip', what: 'one colour, its tip dipped after', finish: { ...layer('tip', 'Tip', 'tip'), grams: 0.2 },
+    key: 'dipped',
+    name: 'Dipped tip',
+    what: 'one colour, its tip dipped after',
+    finish: { ...layer('tip', 'Tip', 'tip'), grams: 0.2 },
     stages: [stage('body', 'Bodies', [body])],
   },
 } as const satisfies Record<string, Build>;
@@ -139,21 +281,29 @@ export type BuiltIn = keyof typeof BUILDS;
 /** Every build the trade knows, widened to {@link Build}. */
 export const builtIns = (): Build[] => Object.values(BUILDS);
 /** The build called `key` among the trade's and the shop's own, or null. */
-export const findBuild = (key: string, own: readonly Build[] = []): Build | null => (Object.hasOwn(BUILDS, key) ? BUILDS[key as BuiltIn] : (own.find((b) => b.key === key) ?? null));
+export const findBuild = (key: string, own: readonly Build[] = []): Build | null =>
+  Object.hasOwn(BUILDS, key) ? BUILDS[key as BuiltIn] : (own.find((b) => b.key === key) ?? null);
 
 /** Layers of a stage in the order they go in: poured, then shot. */
 export const stageLayers = (s: Stage): Layer[] => [...s.pours, ...s.layers];
 /** Every layer of a build, in the order it is made. */
-export const layersOf = (b: Build): Layer[] => [...b.stages.flatMap(stageLayers), ...(b.finish ? [b.finish] : [])];
+export const layersOf = (b: Build): Layer[] => [
+  ...b.stages.flatMap(stageLayers),
+  ...(b.finish ? [b.finish] : []),
+];
 /** Whether sprues and plugs of a stage hold more than one colour. */
 export const isMixed = (s: Stage): boolean => s.layers.length > 1;
 /** Whether each bait of a stage is judged by look, one by one. */
 export const isJudged = (s: Stage): boolean => isMixed(s) && !s.yoked;
 /** Whether each colour of a stage has its own half, so that TOP matters. */
-export const hasTop = (s: Stage): boolean => isMixed(s) && s.layers.some((l) => place(l.place).over === 'TOP');
+export const hasTop = (s: Stage): boolean =>
+  isMixed(s) && s.layers.some((l) => place(l.place).over === 'TOP');
 /** The stage that makes the bait itself: the last. */
 export const lastStage = (b: Build): Stage => b.stages.at(-1)!;
 
 /** How the colours of a bait are to meet. A soft line is a look, not a fault. */
-export const LINES = { clean: { name: 'clean: the colours stay apart' }, soft: { name: 'soft: they run into one another' } } as const;
+export const LINES = {
+  clean: { name: 'clean: the colours stay apart' },
+  soft: { name: 'soft: they run into one another' },
+} as const;
 export type LineWanted = keyof typeof LINES;

@@ -20,7 +20,11 @@ export interface Place {
   alone: boolean;
 }
 
-const along = (upper: number, lower: number, from = 0, to = 1): Band => ({ from, to, edges: () => [upper, lower] });
+const along = (upper: number, lower: number, from = 0, to = 1): Band => ({
+  from,
+  to,
+  edges: () => [upper, lower],
+});
 /** A dot: a band whose edges close in a circle about the eye. */
 const dot = (at: number, reach: number, middle: number, size: number): Band => ({
   from: at - reach,
@@ -31,19 +35,29 @@ const dot = (at: number, reach: number, middle: number, size: number): Band => (
   },
 });
 /** Ribbons wandering through the bait, as two pulsed colours lie. */
-const ribbons = (phase: number): Band[] => [0.66, 0, -0.66].map((middle, i) => ({
-  from: 0,
-  to: 1,
-  edges: (s) => {
-    const drift = 0.22 * Math.sin(9 * s + phase + 2.1 * i) + 0.1 * Math.sin(23 * s + 1.7 * phase + i);
-    return [Math.min(1, middle + drift + 0.2), Math.max(-1, middle + drift - 0.2)];
-  },
-}));
+const ribbons = (phase: number): Band[] =>
+  [0.66, 0, -0.66].map((middle, i) => ({
+    from: 0,
+    to: 1,
+    edges: (s) => {
+      const drift =
+        0.22 * Math.sin(9 * s + phase + 2.1 * i) + 0.1 * Math.sin(23 * s + 1.7 * phase + i);
+      return [Math.min(1, middle + drift + 0.2), Math.max(-1, middle + drift - 0.2)];
+    },
+  }));
 /** Patches: the colours change places over and under each other along the bait. */
-const patches = (odd: boolean): Band[] => Array.from({ length: 6 }, (_, i) => {
-  const up = (i % 2 === 0) === !odd;
-  return { from: i / 6, to: (i + 1) / 6, edges: (s: number): [number, number] => { const e = 0.18 * Math.sin(19 * s); return up ? [1, e] : [e, -1]; } };
-});
+const patches = (odd: boolean): Band[] =>
+  Array.from({ length: 6 }, (_, i) => {
+    const up = (i % 2 === 0) === !odd;
+    return {
+      from: i / 6,
+      to: (i + 1) / 6,
+      edges: (s: number): [number, number] => {
+        const e = 0.18 * Math.sin(19 * s);
+        return up ? [1, e] : [e, -1];
+      },
+    };
+  });
 
 /** Where the core's channel and a tail begin and end, shares of the length. */
 export const CHANNEL = { from: 0.1, to: 0.72, half: 0.42 } as const;
@@ -61,10 +75,48 @@ export const PLACES = {
   patchA: { name: 'patches, one', over: 'both', alone: true, bands: patches(false) },
   patchB: { name: 'patches, other', over: 'both', alone: true, bands: patches(true) },
   tail: { name: 'tail', over: 'both', alone: true, bands: [along(1, -1, TAIL_FROM, 1)] },
-  core: { name: 'core', over: 'both', alone: true, inside: true, bands: [{ from: CHANNEL.from, to: CHANNEL.to, edges: (s) => { const h = CHANNEL.half * Math.min(1, Math.sqrt(Math.min(s - CHANNEL.from, CHANNEL.to - s) / 0.04)); return [h, -h]; } }] },
-  coreTail: { name: 'core, and the tail', over: 'both', alone: true, inside: true, bands: [{ from: CHANNEL.from, to: TAIL_FROM, edges: (s) => { const h = CHANNEL.half * Math.min(1, Math.sqrt((s - CHANNEL.from) / 0.04)); return [h, -h]; } }, along(1, -1, TAIL_FROM, 1)] },
+  core: {
+    name: 'core',
+    over: 'both',
+    alone: true,
+    inside: true,
+    bands: [
+      {
+        from: CHANNEL.from,
+        to: CHANNEL.to,
+        edges: (s) => {
+          const h =
+            CHANNEL.half *
+            Math.min(1, Math.sqrt(Math.min(s - CHANNEL.from, CHANNEL.to - s) / 0.04));
+          return [h, -h];
+        },
+      },
+    ],
+  },
+  coreTail: {
+    name: 'core, and the tail',
+    over: 'both',
+    alone: true,
+    inside: true,
+    bands: [
+      {
+        from: CHANNEL.from,
+        to: TAIL_FROM,
+        edges: (s) => {
+          const h = CHANNEL.half * Math.min(1, Math.sqrt((s - CHANNEL.from) / 0.04));
+          return [h, -h];
+        },
+      },
+      along(1, -1, TAIL_FROM, 1),
+    ],
+  },
   spot: { name: 'spot', over: 'TOP', alone: false, bands: [dot(0.14, 0.045, 0.2, 0.38)] },
-  skin: { name: 'skin along the back', over: 'TOP', alone: false, bands: [along(1, 0.72, 0.06, 0.94)] },
+  skin: {
+    name: 'skin along the back',
+    over: 'TOP',
+    alone: false,
+    bands: [along(1, 0.72, 0.06, 0.94)],
+  },
   first: { name: 'poured first', over: 'bottom', alone: true, bands: [along(-0.3, -1)] },
   second: { name: 'poured second', over: 'both', alone: true, bands: [along(0.35, -0.3)] },
   third: { name: 'poured last', over: 'TOP', alone: true, bands: [along(1, 0.35)] },
@@ -76,5 +128,12 @@ export type PlaceKey = keyof typeof PLACES;
 export const place = (key: PlaceKey): Place => PLACES[key];
 
 /** What lies under is drawn first: pours over what is shot round them, inserts under the body, a tip last. */
-const RANK: Partial<Record<PlaceKey, number>> = { tail: 1, core: 2, coreTail: 2, spot: 3, skin: 3, tip: 4 };
+const RANK: Partial<Record<PlaceKey, number>> = {
+  tail: 1,
+  core: 2,
+  coreTail: 2,
+  spot: 3,
+  skin: 3,
+  tip: 4,
+};
 export const rankOf = (key: PlaceKey): number => RANK[key] ?? 0;

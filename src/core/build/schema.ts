@@ -6,13 +6,24 @@ import { PLACES } from './place.ts';
 
 const keysOf = <K extends string>(table: Record<K, unknown>) => Object.keys(table) as [K, ...K[]];
 const key = z.string().regex(/^[a-z][a-zA-Z0-9]{0,23}$/, 'A key is a short word.');
-const LayerSchema = z.object({ key, name: z.string().trim().min(1, 'Name the layer.').max(40), place: z.enum(keysOf<PlaceKey>(PLACES)) });
+const LayerSchema = z.object({
+  key,
+  name: z.string().trim().min(1, 'Name the layer.').max(40),
+  place: z.enum(keysOf<PlaceKey>(PLACES)),
+});
 
 export const StageSchema = z.object({
   key,
   name: z.string().trim().min(1, 'Name the stage.').max(40),
   makes: z.enum(keysOf<Makes>(MAKES)),
-  pours: z.array(LayerSchema.extend({ grams: z.number().positive().nullable(), share: z.number().positive().max(1).nullable() })).max(6),
+  pours: z
+    .array(
+      LayerSchema.extend({
+        grams: z.number().positive().nullable(),
+        share: z.number().positive().max(1).nullable(),
+      }),
+    )
+    .max(6),
   by: z.enum(keysOf<PourBy>(POUR_BY)),
   layers: z.array(LayerSchema).max(3, 'An injector has at most three barrels.'),
   block: z.enum(keysOf<BlockKind>(BLOCKS)).nullable(),
@@ -33,9 +44,13 @@ export const BuildSchema = z.object({
 });
 
 /** A build embedded whole. The first slice wrote only its name; that still reads. */
-export const EmbeddedBuildSchema = z.preprocess((raw) => asBuild(raw as string | Build), BuildSchema);
+export const EmbeddedBuildSchema = z.preprocess(
+  (raw) => asBuild(raw as string | Build),
+  BuildSchema,
+);
 /** The build behind what a log or a plan holds: itself, or the trade's build of that name. */
-export const asBuild = (raw: string | Build): Build => (typeof raw === 'string' && Object.hasOwn(BUILDS, raw) ? BUILDS[raw as BuiltIn] : (raw as Build));
+export const asBuild = (raw: string | Build): Build =>
+  typeof raw === 'string' && Object.hasOwn(BUILDS, raw) ? BUILDS[raw as BuiltIn] : (raw as Build);
 
 /** Mixes on the layers of a build. A layer without one is allowed here and refused by the plan. */
 export const ColourwaySchema = z.object({

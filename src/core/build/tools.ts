@@ -9,7 +9,14 @@ export const InjectorSchema = z.object({
   name: z.string().trim().min(1, 'Name the injector.').max(60),
   /** one entry a barrel: bore in mm, what it holds in mL, what stays in barrel and tip in mL */
   barrels: z
-    .array(z.object({ bore: z.number().positive(), volume: z.number().positive(), heel: z.number().min(0), mark }))
+    .array(
+      z.object({
+        bore: z.number().positive(),
+        volume: z.number().positive(),
+        heel: z.number().min(0),
+        mark,
+      }),
+    )
     .min(1)
     .max(3),
   note: z.string().default(''),

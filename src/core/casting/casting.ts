@@ -21,17 +21,59 @@ export interface Part {
  * about 1.05. Minutes of pot life, hours of cure.
  */
 export const PARTS = {
-  silicone: { name: 'silicone', a: 'part A', b: 'part B', ratio: { a: 1, b: 1 }, density: { a: 1.15, b: null }, potLife: 30, cure: 16 },
-  face: { name: 'epoxy face', a: 'resin', b: 'hardener', ratio: { a: 2, b: 1 }, density: { a: 1.1, b: null }, potLife: 20, cure: 12 },
-  plaster: { name: 'plaster', a: 'powder', b: 'water', ratio: { a: 2, b: 1 }, density: { a: 2.75, b: 1 }, potLife: 8, cure: 48 },
-  acrylic: { name: 'acrylic gypsum', a: 'powder', b: 'acrylic liquid', ratio: { a: 2, b: 1 }, density: { a: 2.75, b: 1.05 }, potLife: 12, cure: 4 },
+  silicone: {
+    name: 'silicone',
+    a: 'part A',
+    b: 'part B',
+    ratio: { a: 1, b: 1 },
+    density: { a: 1.15, b: null },
+    potLife: 30,
+    cure: 16,
+  },
+  face: {
+    name: 'epoxy face',
+    a: 'resin',
+    b: 'hardener',
+    ratio: { a: 2, b: 1 },
+    density: { a: 1.1, b: null },
+    potLife: 20,
+    cure: 12,
+  },
+  plaster: {
+    name: 'plaster',
+    a: 'powder',
+    b: 'water',
+    ratio: { a: 2, b: 1 },
+    density: { a: 2.75, b: 1 },
+    potLife: 8,
+    cure: 48,
+  },
+  acrylic: {
+    name: 'acrylic gypsum',
+    a: 'powder',
+    b: 'acrylic liquid',
+    ratio: { a: 2, b: 1 },
+    density: { a: 2.75, b: 1.05 },
+    potLife: 12,
+    cure: 4,
+  },
 } as const satisfies Record<string, Part>;
 export type PartKey = keyof typeof PARTS;
 
 export const CASTINGS = {
-  silicone: { name: 'Silicone, poured round a master', metal: 'silicone', parts: ['silicone'], halves: 1 },
+  silicone: {
+    name: 'Silicone, poured round a master',
+    metal: 'silicone',
+    parts: ['silicone'],
+    halves: 1,
+  },
   plaster: { name: 'Epoxy face on plaster', metal: 'epoxy', parts: ['face', 'plaster'], halves: 2 },
-  gypsum: { name: 'Epoxy face on acrylic gypsum', metal: 'gypsum', parts: ['face', 'acrylic'], halves: 2 },
+  gypsum: {
+    name: 'Epoxy face on acrylic gypsum',
+    metal: 'gypsum',
+    parts: ['face', 'acrylic'],
+    halves: 2,
+  },
 } as const;
 export type CastingKind = keyof typeof CASTINGS;
 
@@ -54,7 +96,10 @@ export const CHECKS: Record<CastingKind, Check[]> = {
     { key: 'release', what: 'Release film on the box, none on the master' },
     { key: 'tube', what: 'Port tube standing at the nose, a vent at the far end' },
     { key: 'high', what: 'Poured from high up, thin, into one corner' },
-    { key: 'cut', what: 'Cut from one side only, in a wavy line, so that it finds its place again' },
+    {
+      key: 'cut',
+      what: 'Cut from one side only, in a wavy line, so that it finds its place again',
+    },
   ],
   plaster: HARD,
   gypsum: HARD,
@@ -85,7 +130,9 @@ export interface Mixed {
 
 /** Density of a mix by weight of two things, g/mL: their volumes add up (plaster), or its own (resins). */
 export const mixDensity = ({ ratio, density }: Pick<Part, 'ratio' | 'density'>): number =>
-  density.b === null ? density.a : (ratio.a + ratio.b) / (ratio.a / density.a + ratio.b / density.b);
+  density.b === null
+    ? density.a
+    : (ratio.a + ratio.b) / (ratio.a / density.a + ratio.b / density.b);
 
 /**
  * Masses to mix for a casting, part by part. Silicone fills the box round its masters. Of a hard mould
@@ -95,14 +142,24 @@ export const mixDensity = ({ ratio, density }: Pick<Part, 'ratio' | 'density'>):
  * @param face thickness of the face coats, mm
  * @returns masses for the whole mould, both halves; null when the masters do not fit the box
  */
-export function toMix(kind: CastingKind, box: Box, masters: Master[], margin: number, face: number, parts: Record<PartKey, Pick<Part, 'ratio' | 'density'>> = PARTS): Mixed[] | null {
+export function toMix(
+  kind: CastingKind,
+  box: Box,
+  masters: Master[],
+  margin: number,
+  face: number,
+  parts: Record<PartKey, Pick<Part, 'ratio' | 'density'>> = PARTS,
+): Mixed[] | null {
   const inside = (box.length * box.width * box.height) / 1000;
   const taken = masters.reduce((n, m) => n + m.volume, 0);
   const flat = box.length * box.width - masters.reduce((n, m) => n + m.shadow, 0);
-  const faceVolume = (2 * flat + masters.reduce((n, m) => n + m.skin, 0)) * face / 1000;
+  const faceVolume = ((2 * flat + masters.reduce((n, m) => n + m.skin, 0)) * face) / 1000;
   const rest = inside - taken;
   if (rest <= 0 || flat < 0 || (kind !== 'silicone' && faceVolume >= rest)) return null;
-  const volumes: Partial<Record<PartKey, number>> = kind === 'silicone' ? { silicone: rest } : { face: faceVolume, [CASTINGS[kind].parts[1]]: rest - faceVolume };
+  const volumes: Partial<Record<PartKey, number>> =
+    kind === 'silicone'
+      ? { silicone: rest }
+      : { face: faceVolume, [CASTINGS[kind].parts[1]]: rest - faceVolume };
   return CASTINGS[kind].parts.map((part): Mixed => {
     const volume = volumes[part] ?? 0;
     const mass = volume * mixDensity(parts[part]) * (1 + margin);

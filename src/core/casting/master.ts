@@ -8,7 +8,11 @@ import type { Master } from './casting.ts';
  * @param volume mL, measured or guessed; null = from the outline
  * @returns mm² and mL
  */
-export function masterOf(outline: Pick<Outline, 'stations' | 'round'>, length: number, volume: number | null): Master {
+export function masterOf(
+  outline: Pick<Outline, 'stations' | 'round'>,
+  length: number,
+  volume: number | null,
+): Master {
   const points = profileOf(outline.stations, 60);
   let skin = 0;
   let shadow = 0;

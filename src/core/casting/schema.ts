@@ -5,7 +5,12 @@ import type { CastingKind, PartKey } from './casting.ts';
 import { CASTINGS, PARTS } from './casting.ts';
 
 const size = z.number().positive();
-const PartSchema = z.object({ ratio: z.object({ a: size, b: size }), density: z.object({ a: size, b: size.nullable() }), potLife: size.describe('min'), cure: size.describe('h') });
+const PartSchema = z.object({
+  ratio: z.object({ a: size, b: size }),
+  density: z.object({ a: size, b: size.nullable() }),
+  potLife: size.describe('min'),
+  cure: size.describe('h'),
+});
 
 /** A home-made mould: what it is to be, what was mixed for it, and how it turned out. */
 export const CastingSchema = z.object({
@@ -20,10 +25,21 @@ export const CastingSchema = z.object({
   margin: z.number().min(0).max(1),
   /** face coats, mm */
   face: z.number().min(0.2).max(10),
-  parts: z.partialRecord(z.enum(Object.keys(PARTS) as [PartKey, ...PartKey[]]), PartSchema).default({}),
+  parts: z
+    .partialRecord(z.enum(Object.keys(PARTS) as [PartKey, ...PartKey[]]), PartSchema)
+    .default({}),
   checks: z.array(z.string()).default([]),
   /** what went into each part, and when its pot life began: ms since 1970 */
-  mixed: z.array(z.object({ part: z.enum(Object.keys(PARTS) as [PartKey, ...PartKey[]]), a: z.number().min(0), b: z.number().min(0), at: z.number().int() })).default([]),
+  mixed: z
+    .array(
+      z.object({
+        part: z.enum(Object.keys(PARTS) as [PartKey, ...PartKey[]]),
+        a: z.number().min(0),
+        b: z.number().min(0),
+        at: z.number().int(),
+      }),
+    )
+    .default([]),
   /** shots it is hoped to give */
   life: z.number().int().positive().max(100_000),
   verdict: z.enum(['good', 'watch', 'stop', 'unknown']).default('unknown'),

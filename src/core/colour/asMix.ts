@@ -3,10 +3,25 @@ import { doseOf, INGREDIENT_OF, KINDS, RECIPE_CUP } from '../material/index.ts';
 import { drawnAs } from './mixColour.ts';
 
 /** A recipe found for a charge, as a mix for a US cup: whole drops of the charge become what they are in a cup, to a thousandth. */
-export function asMix(name: string, grade: Grade, doses: readonly { material: Material; dose: number }[], ml: number, materials: readonly Material[]): Mix {
+export function asMix(
+  name: string,
+  grade: Grade,
+  doses: readonly { material: Material; dose: number }[],
+  ml: number,
+  materials: readonly Material[],
+): Mix {
   const ladder = doses.map(({ material: m, dose }): Ingredient => {
     const drops = KINDS[m.kind].by === 'drops';
-    return { what: m.name, kind: INGREDIENT_OF[m.kind], amount: Math.max(0.001, Math.round(((drops ? dose : dose * doseOf(m)) * RECIPE_CUP * 1000) / ml) / 1000), dimension: drops ? 'drops' : 'volume', when: m.kind === 'puck' ? 'cold' : 'clear' };
+    return {
+      what: m.name,
+      kind: INGREDIENT_OF[m.kind],
+      amount: Math.max(
+        0.001,
+        Math.round(((drops ? dose : dose * doseOf(m)) * RECIPE_CUP * 1000) / ml) / 1000,
+      ),
+      dimension: drops ? 'drops' : 'volume',
+      when: m.kind === 'puck' ? 'cold' : 'clear',
+    };
   });
   return { name, grade, ladder, colour: drawnAs({ ladder, colour: '#8a8f7a' }, materials) };
 }

@@ -9,16 +9,28 @@ export interface Stream {
   runs: Runs;
 }
 /** Where the line lies near the port, as a share of the thickness from the first colour's side. */
-export const lineOf = (streams: Stream[]): number[] => portLine(streams.map((s) => s.share), streams.map((s) => viscosity(s.celsius, s.runs)));
+export const lineOf = (streams: Stream[]): number[] =>
+  portLine(
+    streams.map((s) => s.share),
+    streams.map((s) => viscosity(s.celsius, s.runs)),
+  );
 
 /** Even odds of a bled line, and how fast they turn (judgements, learned from line faults). */
 export const BLED = { even: 2, scale: 0.45, perDoubling: 0.8, powder: 0.6 } as const;
 
 /** How far apart colours are, in what is allowed: their heats, how they run, and powder or flake that crosses. */
-export function bleedIndex(streams: Pick<Stream, 'celsius' | 'runs'>[], apart: number, powders = false): number {
+export function bleedIndex(
+  streams: Pick<Stream, 'celsius' | 'runs'>[],
+  apart: number,
+  powders = false,
+): number {
   const heats = streams.map((s) => s.celsius);
   const thick = streams.map((s) => Math.log2(viscosity(s.celsius, s.runs)));
-  return (Math.max(...heats) - Math.min(...heats)) / apart + BLED.perDoubling * (Math.max(...thick) - Math.min(...thick)) + (powders ? BLED.powder : 0);
+  return (
+    (Math.max(...heats) - Math.min(...heats)) / apart +
+    BLED.perDoubling * (Math.max(...thick) - Math.min(...thick)) +
+    (powders ? BLED.powder : 0)
+  );
 }
 
 /**
@@ -26,6 +38,11 @@ export function bleedIndex(streams: Pick<Stream, 'celsius' | 'runs'>[], apart: n
  * how differently they run, and where powder or flake crosses.
  * @param apart K allowed between cups
  */
-export function bleedChance(streams: Pick<Stream, 'celsius' | 'runs'>[], apart: number, powders = false, even: number = BLED.even): number {
+export function bleedChance(
+  streams: Pick<Stream, 'celsius' | 'runs'>[],
+  apart: number,
+  powders = false,
+  even: number = BLED.even,
+): number {
   return 1 / (1 + Math.exp(-(bleedIndex(streams, apart, powders) - even) / BLED.scale));
 }

@@ -7,14 +7,19 @@ import { MixSchema } from '../material/schema.ts';
 export const BOOK = { format: 'twin-shot-colours', version: 1 } as const;
 
 /** A file of recipes: mixes with the materials in them, and colourways that name their mixes. Amounts are for a US cup (236.6 mL): drops, mL, g. */
-export const BookSchema = z.object({
-  format: z.literal(BOOK.format),
-  version: z.literal(BOOK.version),
-  materials: z.array(MaterialSchema).max(2000).default([]),
-  mixes: z.array(MixSchema).max(2000).default([]),
-  /** layers name their mixes: by name, not by a shop's number */
-  colourways: z.array(ColourwaySchema.extend({ layers: z.record(z.string(), z.string().nullable()) })).max(2000).default([]),
-}).describe('Twin Shot colours: mixes, materials and colourways');
+export const BookSchema = z
+  .object({
+    format: z.literal(BOOK.format),
+    version: z.literal(BOOK.version),
+    materials: z.array(MaterialSchema).max(2000).default([]),
+    mixes: z.array(MixSchema).max(2000).default([]),
+    /** layers name their mixes: by name, not by a shop's number */
+    colourways: z
+      .array(ColourwaySchema.extend({ layers: z.record(z.string(), z.string().nullable()) }))
+      .max(2000)
+      .default([]),
+  })
+  .describe('Twin Shot colours: mixes, materials and colourways');
 export type Book = z.infer<typeof BookSchema>;
 
 export type ReadBook = { ok: true; book: Book } | { ok: false; message: string };
@@ -28,10 +33,21 @@ export function readColourBook(text: string): ReadBook {
     return { ok: false, message: 'That is no JSON: the file may be cut off. Nothing was changed.' };
   }
   const head = raw as { format?: unknown; version?: unknown } | null;
-  if (!head || typeof head !== 'object' || head.format !== BOOK.format) return { ok: false, message: `That is no file of colours: it should begin with "format": "${BOOK.format}". Nothing was changed.` };
-  if (typeof head.version === 'number' && head.version > BOOK.version) return { ok: false, message: `It was written by a later version (${head.version}; this shop knows ${BOOK.version}). Bring the shop up to date first. Nothing was changed.` };
+  if (!head || typeof head !== 'object' || head.format !== BOOK.format)
+    return {
+      ok: false,
+      message: `That is no file of colours: it should begin with "format": "${BOOK.format}". Nothing was changed.`,
+    };
+  if (typeof head.version === 'number' && head.version > BOOK.version)
+    return {
+      ok: false,
+      message: `It was written by a later version (${head.version}; this shop knows ${BOOK.version}). Bring the shop up to date first. Nothing was changed.`,
+    };
   const read = BookSchema.safeParse(raw);
   if (read.success) return { ok: true, book: read.data };
   const first = read.error.issues[0]!;
-  return { ok: false, message: `${first.path.join('.') || 'The file'}: ${first.message} Nothing was changed.` };
+  return {
+    ok: false,
+    message: `${first.path.join('.') || 'The file'}: ${first.message} Nothing was changed.`,
+  };
 }

@@ -27,10 +27,21 @@ export const TELLS = { least: 0.15, most: 0.85 } as const;
 /** ΔE by which a pigment may miss the swatches it was found from: more, and no layer of one thickness looks like both. */
 export const MISSES = 3;
 
-export type Characterised = { ok: true; pigment: Pigment; contrast: number } | { ok: false; code: 'opaque' | 'clear' | 'dose' | 'colour' | 'unlike'; message: string };
+export type Characterised =
+  | { ok: true; pigment: Pigment; contrast: number }
+  | { ok: false; code: 'opaque' | 'clear' | 'dose' | 'colour' | 'unlike'; message: string };
 
 /** Mean of a band and its neighbours, of ln: what a pigment does is smooth over 30 nm. */
-const smoothed = (list: number[]): number[] => list.map((_, i) => Math.exp([-1, 0, 1].reduce((sum, d) => sum + (d === 0 ? 0.5 : 0.25) * Math.log(list[Math.min(BANDS - 1, Math.max(0, i + d))]!), 0)));
+const smoothed = (list: number[]): number[] =>
+  list.map((_, i) =>
+    Math.exp(
+      [-1, 0, 1].reduce(
+        (sum, d) =>
+          sum + (d === 0 ? 0.5 : 0.25) * Math.log(list[Math.min(BANDS - 1, Math.max(0, i + d))]!),
+        0,
+      ),
+    ),
+  );
 
 /**
  * Absorption and scatter of a layer from its reflectance over two grounds, in one band: Kubelka's equations turned
@@ -43,7 +54,8 @@ function solveBand(white: number, black: number, thickness: number): { k: number
   // Over black never more than over white; what is left over is noise.
   const b0 = Math.min(w * 0.9995, Math.max(1e-5, black));
   // From R(g) and R(d) of one layer: (1 − R g' …) both give coth; equal where a solves this.
-  const cothOf = (a: number, r: number, ground: number): number => (1 - a * (r + ground) + r * ground) / (r - ground);
+  const cothOf = (a: number, r: number, ground: number): number =>
+    (1 - a * (r + ground) + r * ground) / (r - ground);
   // A layer's R over g and over d agree in b·coth(bSX): (1 − a(R+g) + Rg)/(R − g) is the same for both. Linear in a.
   const p = [w - g, b0 - d] as const;
   const slope = -(w + g) * p[1] + (b0 + d) * p[0];
@@ -61,21 +73,65 @@ function solveBand(white: number, black: number, thickness: number): { k: number
  * What a pigment does to light, from two swatches. Bounded and smoothed over neighbouring bands; a swatch whose
  * contrast cannot tell is sent back with what to change, and so are two that no one layer looks like.
  */
-export function characterise({ white, black, dose, thickness }: Swatches, base: Medium = CLEAR_BASE): Characterised {
-  if (!(dose > 0) || !(thickness > 0)) return { ok: false, code: 'dose', message: 'A swatch has a dose and a thickness above nothing. What you typed is kept.' };
+export function characterise(
+  { white, black, dose, thickness }: Swatches,
+  base: Medium = CLEAR_BASE,
+): Characterised {
+  if (!(dose > 0) || !(thickness > 0))
+    return {
+      ok: false,
+      code: 'dose',
+      message: 'A swatch has a dose and a thickness above nothing. What you typed is kept.',
+    };
   const [xw, xb] = [xyzOfLab(white), xyzOfLab(black)];
   const contrast = xb[1] / Math.max(1e-6, xw[1]);
-  if (contrast > TELLS.most) return { ok: false, code: 'opaque', message: 'Over black it looks as over white: it hides the card. Make it thinner, or with less in it.' };
-  if (contrast < TELLS.least) return { ok: false, code: 'clear', message: 'Over black nothing of it is seen: make it thicker, or with more in it.' };
+  if (contrast > TELLS.most)
+    return {
+      ok: false,
+      code: 'opaque',
+      message:
+        'Over black it looks as over white: it hides the card. Make it thinner, or with less in it.',
+    };
+  if (contrast < TELLS.least)
+    return {
+      ok: false,
+      code: 'clear',
+      message: 'Over black nothing of it is seen: make it thicker, or with more in it.',
+    };
   const [rw, rb] = [reflectanceOf(xw), reflectanceOf(xb)];
-  if (!rw || !rb) return { ok: false, code: 'colour', message: 'No paint has that colour by daylight. Take the picture in the shade outdoors, with the white patch in it.' };
+  if (!rw || !rb)
+    return {
+      ok: false,
+      code: 'colour',
+      message:
+        'No paint has that colour by daylight. Take the picture in the shade outdoors, with the white patch in it.',
+    };
   const [w, b] = [unseen(rw, 'air'), unseen(rb, 'air')];
   const bands = Array.from({ length: BANDS }, (_, i) => solveBand(w[i]!, b[i]!, thickness));
-  const per = (all: number[], own: readonly number[]) => smoothed(all.map((x, i) => Math.max(1e-7, (x - own[i]!) / dose)));
-  const pigment = { k: per(bands.map((x) => x.k), base.k), s: per(bands.map((x) => x.s), base.s) };
+  const per = (all: number[], own: readonly number[]) =>
+    smoothed(all.map((x, i) => Math.max(1e-7, (x - own[i]!) / dose)));
+  const pigment = {
+    k: per(
+      bands.map((x) => x.k),
+      base.k,
+    ),
+    s: per(
+      bands.map((x) => x.s),
+      base.s,
+    ),
+  };
   const layer = mixed([{ pigment, dose }], base);
-  const miss = (ground: Spectrum, swatch: Colour): number => deltaE(colourOf(seen(layerOver(layer, thickness, ground), 'air')), swatch);
-  const [off, of] = [[miss(GROUNDS.white, white), 'white'] as const, [miss(GROUNDS.black, black), 'black'] as const].sort((one, two) => two[0] - one[0])[0]!;
-  if (off > MISSES) return { ok: false, code: 'unlike', message: `No one layer looks so over both grounds: reckoned back, it is ${off.toFixed(0)} (ΔE) from what was read over ${of}. Read both again from one drawdown, in one light; both are kept.` };
+  const miss = (ground: Spectrum, swatch: Colour): number =>
+    deltaE(colourOf(seen(layerOver(layer, thickness, ground), 'air')), swatch);
+  const [off, of] = [
+    [miss(GROUNDS.white, white), 'white'] as const,
+    [miss(GROUNDS.black, black), 'black'] as const,
+  ].sort((one, two) => two[0] - one[0])[0]!;
+  if (off > MISSES)
+    return {
+      ok: false,
+      code: 'unlike',
+      message: `No one layer looks so over both grounds: reckoned back, it is ${off.toFixed(0)} (ΔE) from what was read over ${of}. Read both again from one drawdown, in one light; both are kept.`,
+    };
   return { ok: true, contrast, pigment };
 }

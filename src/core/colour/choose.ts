@@ -13,9 +13,19 @@ export function choices(recipes: readonly Recipe[]): Choice[] {
   if (!best) return [];
   const near = recipes.filter((r) => r.off <= best.off + GIVEN);
   const out: Choice[] = [{ why: 'nearest', recipe: best }];
-  const add = (why: Choice['why'], recipe: Recipe | undefined) => { if (recipe && !out.some((c) => c.recipe === recipe)) out.push({ why, recipe }); };
-  add('fewer', [...near].sort((a, b) => a.doses.length - b.doses.length || a.off - b.off).find((r) => r.doses.length < best.doses.length));
-  add('cheaper', [...near].sort((a, b) => a.cost - b.cost).find((r) => r.cost < 0.9 * best.cost));
+  const add = (why: Choice['why'], recipe: Recipe | undefined) => {
+    if (recipe && !out.some((c) => c.recipe === recipe)) out.push({ why, recipe });
+  };
+  add(
+    'fewer',
+    [...near]
+      .sort((a, b) => a.doses.length - b.doses.length || a.off - b.off)
+      .find((r) => r.doses.length < best.doses.length),
+  );
+  add(
+    'cheaper',
+    [...near].sort((a, b) => a.cost - b.cost).find((r) => r.cost < 0.9 * best.cost),
+  );
   for (const r of recipes.slice(1)) if (out.length < 4) add('another', r);
   return out;
 }

@@ -11,10 +11,16 @@ export const FACING = 0.7;
 export const thousandths = (n: number): number => n * 0.0254;
 
 /** g of one flake. @param size mm */
-export const flakeMass = (shape: FlakeShape, size: number): number => (SHAPES[shape].area(size) * FILM_FLAKE.thick * FILM_FLAKE.density) / 1000;
+export const flakeMass = (shape: FlakeShape, size: number): number =>
+  (SHAPES[shape].area(size) * FILM_FLAKE.thick * FILM_FLAKE.density) / 1000;
 
 /** How many flakes a spoon holds. @param ml of the spoon */
-export const flakesIn = (shape: FlakeShape, size: number, ml: number, spoon: number = FILM_FLAKE.spoon): number => (ml * spoon) / flakeMass(shape, size);
+export const flakesIn = (
+  shape: FlakeShape,
+  size: number,
+  ml: number,
+  spoon: number = FILM_FLAKE.spoon,
+): number => (ml * spoon) / flakeMass(shape, size);
 
 export interface FlakeInBait {
   mean: number;
@@ -36,7 +42,10 @@ const HELD = 0.8;
  * @param mean of the law, above or at 0
  * @see Johnson, Kemp & Kotz, *Univariate Discrete Distributions*, §4.3
  */
-export function countsHolding(mean: number, share: number = HELD): { low: number; high: number; held: number } {
+export function countsHolding(
+  mean: number,
+  share: number = HELD,
+): { low: number; high: number; held: number } {
   let low = Math.floor(mean);
   let high = low;
   const mode = mean > 0 ? Math.exp(low * Math.log(mean) - mean - gammaln(low + 1)) : 1;
@@ -61,16 +70,33 @@ export function countsHolding(mean: number, share: number = HELD): { low: number
  * @param perMl flakes in a mL of the mix
  * @param sections of the bait from nose to tail: mL of each, and mm across at its thinnest
  */
-export function flakeInBait(shape: FlakeShape, size: number, perMl: number, sections: readonly { volume: number; across: number }[], facing: number = FACING): FlakeInBait {
+export function flakeInBait(
+  shape: FlakeShape,
+  size: number,
+  perMl: number,
+  sections: readonly { volume: number; across: number }[],
+  facing: number = FACING,
+): FlakeInBait {
   const all = sections.reduce((sum, s) => sum + s.volume, 0);
   const open = sections.filter((s) => s.across >= size).reduce((sum, s) => sum + s.volume, 0);
   const mean = perMl * open;
   const thick = all > 0 ? sections.reduce((sum, s) => sum + s.across * s.volume, 0) / all : 0;
-  return { mean, ...countsHolding(mean), cover: all > 0 ? (open / all) * covering(shape, size, perMl, thick, facing) : 0, kept_out: all > 0 ? 1 - open / all : 0 };
+  return {
+    mean,
+    ...countsHolding(mean),
+    cover: all > 0 ? (open / all) * covering(shape, size, perMl, thick, facing) : 0,
+    kept_out: all > 0 ? 1 - open / all : 0,
+  };
 }
 
 /** Share of a face that flake hides: `1 − exp(−n t s A)`. @param thick mm looked through */
-export const covering = (shape: FlakeShape, size: number, perMl: number, thick: number, facing: number = FACING): number => 1 - Math.exp(-(perMl / 1000) * thick * facing * SHAPES[shape].area(size));
+export const covering = (
+  shape: FlakeShape,
+  size: number,
+  perMl: number,
+  thick: number,
+  facing: number = FACING,
+): number => 1 - Math.exp(-(perMl / 1000) * thick * facing * SHAPES[shape].area(size));
 
 /** Dose of flake in remelt that hides what is in it already: this many times as much (handbook §2 step 23). */
 export const HIDES = 4;

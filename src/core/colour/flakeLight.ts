@@ -18,7 +18,13 @@ export function faceOf(tint: string | null): number[] {
  * faces to the mm. Without plastic between, a layer lets `exp(−τt)` through where R = 0: the share not covered.
  * @param perMl flakes in a mL
  */
-export function flakeMedium(shape: FlakeShape, size: number, perMl: number, tint: string | null, facing: number = FACING): Medium {
+export function flakeMedium(
+  shape: FlakeShape,
+  size: number,
+  perMl: number,
+  tint: string | null,
+  facing: number = FACING,
+): Medium {
   const tau = (perMl / 1000) * facing * SHAPES[shape].area(size);
   const face = faceOf(tint);
   return { k: face.map((r) => tau * (1 - r)), s: face.map((r) => tau * r) };

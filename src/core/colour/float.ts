@@ -4,7 +4,11 @@ import { PLASTISOL, viscosity } from '../material/index.ts';
 export const SALT = 2.16;
 export const STEEL = 7.85;
 /** Waters a bait is fished in, g/mL. */
-export const WATERS = { fresh: { name: 'fresh', density: 0.998 }, brackish: { name: 'brackish', density: 1.012 }, sea: { name: 'sea', density: 1.025 } } as const;
+export const WATERS = {
+  fresh: { name: 'fresh', density: 0.998 },
+  brackish: { name: 'brackish', density: 1.012 },
+  sea: { name: 'sea', density: 1.025 },
+} as const;
 export type Water = keyof typeof WATERS;
 /** Drag coefficient of a bait on its frontal area (judgement; a tank test corrects it). */
 export const DRAG = 1.1;
@@ -27,49 +31,97 @@ export interface Rig {
 export const BARE: Rig = { hook: 0, weight: 0, weightDensity: 11.34 };
 
 /** g/mL of plastic with so much salt to the mL: both keep their volumes. */
-export const salted = (density: number, salt: number): number => (density + salt) / (1 + salt / SALT);
+export const salted = (density: number, salt: number): number =>
+  (density + salt) / (1 + salt / SALT);
 
 /** Mass, g, and volume, mL, of a rigged bait. */
-export function bulkOf(layers: readonly FloatLayer[], rig: Rig = BARE): { mass: number; volume: number } {
-  const mass = layers.reduce((m, l) => m + l.volume * salted(l.density, l.salt), 0) + rig.hook + rig.weight;
-  return { mass, volume: layers.reduce((v, l) => v + l.volume, 0) + rig.hook / STEEL + rig.weight / rig.weightDensity };
+export function bulkOf(
+  layers: readonly FloatLayer[],
+  rig: Rig = BARE,
+): { mass: number; volume: number } {
+  const mass =
+    layers.reduce((m, l) => m + l.volume * salted(l.density, l.salt), 0) + rig.hook + rig.weight;
+  return {
+    mass,
+    volume:
+      layers.reduce((v, l) => v + l.volume, 0) + rig.hook / STEEL + rig.weight / rig.weightDensity,
+  };
 }
 
 /**
  * mm/s a bait sinks, or rises (below 0), when drag and weight balance: `v² = 2 (ρ/ρw − 1) g V / (Cd A)`.
  * @param frontal mm² it turns to the water
  */
-export function sinking({ mass, volume }: { mass: number; volume: number }, water: Water, frontal: number, drag: number = DRAG): number {
+export function sinking(
+  { mass, volume }: { mass: number; volume: number },
+  water: Water,
+  frontal: number,
+  drag: number = DRAG,
+): number {
   const heavier = mass / volume / WATERS[water].density - 1;
   const v2 = (2 * Math.abs(heavier) * G * (volume * 1e-6)) / (drag * frontal * 1e-6);
   return Math.sign(heavier) * Math.sqrt(v2) * 1000;
 }
 
 /** Drag coefficient of a bait that sank so fast in a tank, mm/s: the law of {@link sinking} turned round; null where it is no heavier than the water. */
-export function dragFrom(speed: number, { mass, volume }: { mass: number; volume: number }, water: Water, frontal: number): number | null {
+export function dragFrom(
+  speed: number,
+  { mass, volume }: { mass: number; volume: number },
+  water: Water,
+  frontal: number,
+): number | null {
   const heavier = mass / volume / WATERS[water].density - 1;
-  return heavier > 0 && speed > 0 ? (2 * heavier * G * (volume * 1e-6)) / ((speed / 1000) ** 2 * frontal * 1e-6) : null;
+  return heavier > 0 && speed > 0
+    ? (2 * heavier * G * (volume * 1e-6)) / ((speed / 1000) ** 2 * frontal * 1e-6)
+    : null;
 }
 
 export type SaltAnswer =
-  | { ok: true; /** g to each mL of that layer's plastic, and to a bait */ perMl: number; perBait: number }
+  | {
+      ok: true;
+      /** g to each mL of that layer's plastic, and to a bait */ perMl: number;
+      perBait: number;
+    }
   | { ok: false; code: 'light' | 'thick'; message: string };
 
 /**
  * Salt in one layer for a wanted speed (M14): 0 hangs, above sinks, below rises, mm/s.
  * @param into the layer salt goes into
  */
-export function saltFor(speed: number, layers: readonly FloatLayer[], into: number, water: Water, frontal: number, rig: Rig = BARE, drag: number = DRAG): SaltAnswer {
+export function saltFor(
+  speed: number,
+  layers: readonly FloatLayer[],
+  into: number,
+  water: Water,
+  frontal: number,
+  rig: Rig = BARE,
+  drag: number = DRAG,
+): SaltAnswer {
   const { volume } = bulkOf(layers, rig);
   const v = speed / 1000;
   const ratio = 1 + (Math.sign(v) * v * v * drag * frontal * 1e-6) / (2 * G * volume * 1e-6);
   const wanted = ratio * WATERS[water].density * volume;
-  const rest = bulkOf(layers.map((l, i) => (i === into ? { ...l, volume: 0 } : l)), rig).mass;
+  const rest = bulkOf(
+    layers.map((l, i) => (i === into ? { ...l, volume: 0 } : l)),
+    rig,
+  ).mass;
   const own = layers[into]!;
   const density = (wanted - rest) / own.volume;
-  if (density < own.density - 1e-9) return { ok: false, code: 'light', message: 'Without any salt it is heavier than that already: a floating grade, a lighter hook, or saltier water.' };
+  if (density < own.density - 1e-9)
+    return {
+      ok: false,
+      code: 'light',
+      message:
+        'Without any salt it is heavier than that already: a floating grade, a lighter hook, or saltier water.',
+    };
   const perMl = density <= own.density ? 0 : (density - own.density) / (1 - density / SALT);
-  if (density >= SALT || perMl / SALT / (1 + perMl / SALT) > STIRRABLE) return { ok: false, code: 'thick', message: 'No cup with so much salt can be stirred or shot: spread it over more layers, or add a weight.' };
+  if (density >= SALT || perMl / SALT / (1 + perMl / SALT) > STIRRABLE)
+    return {
+      ok: false,
+      code: 'thick',
+      message:
+        'No cup with so much salt can be stirred or shot: spread it over more layers, or add a weight.',
+    };
   return { ok: true, perMl, perBait: (perMl * own.volume) / (1 + perMl / SALT) };
 }
 
@@ -85,7 +137,14 @@ const LONGEST = 3600;
  * @param share of its volume that is grains
  * @returns null where it sets before that
  */
-export function settles(depth: number, celsius: (seconds: number) => number, share: number, plastic = 0.93, solid: number = SALT, grain: number = GRAIN): number | null {
+export function settles(
+  depth: number,
+  celsius: (seconds: number) => number,
+  share: number,
+  plastic = 0.93,
+  solid: number = SALT,
+  grain: number = GRAIN,
+): number | null {
   const pull = (((solid - plastic) * 1000 * G * (grain / 1000) ** 2) / 18) * (1 - share) ** 4.65;
   let left = depth / 10000;
   for (let at = 0; at < LONGEST; at++) {

@@ -1,5 +1,13 @@
 import type { Lab } from 'culori/fn';
-import { differenceCiede2000, formatHex, modeLab65, modeRgb, modeXyz65, parseHex, useMode as reads } from 'culori/fn';
+import {
+  differenceCiede2000,
+  formatHex,
+  modeLab65,
+  modeRgb,
+  modeXyz65,
+  parseHex,
+  useMode as reads,
+} from 'culori/fn';
 import type { Spectrum, Xyz } from './observer.ts';
 import { WHITE, xyzOf } from './observer.ts';
 
@@ -17,7 +25,8 @@ export interface Colour {
 /** White of sRGB's own definition, to which tristimulus values are brought by their shares of white. */
 const D65_WHITE: Xyz = [0.95047, 1, 1.08883];
 
-const f = (t: number): number => (t > (6 / 29) ** 3 ? Math.cbrt(t) : t / (3 * (6 / 29) ** 2) + 4 / 29);
+const f = (t: number): number =>
+  t > (6 / 29) ** 3 ? Math.cbrt(t) : t / (3 * (6 / 29) ** 2) + 4 / 29;
 const back = (t: number): number => (t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29));
 
 /** CIELAB of tristimulus values relative to a white (CIE 15 §8.2.1). */
@@ -34,7 +43,11 @@ export function xyzOfLab({ l, a, b }: Colour, [xn, yn, zn]: Xyz = WHITE): Xyz {
 export const colourOf = (reflectance: Spectrum): Colour => labOf(xyzOf(reflectance));
 
 /** CIEDE2000 colour difference (ISO/CIE 11664-6). */
-export const deltaE = (one: Colour, other: Colour): number => e2000({ mode: 'lab65', ...one } as Lab & { mode: 'lab65' }, { mode: 'lab65', ...other } as Lab & { mode: 'lab65' });
+export const deltaE = (one: Colour, other: Colour): number =>
+  e2000(
+    { mode: 'lab65', ...one } as Lab & { mode: 'lab65' },
+    { mode: 'lab65', ...other } as Lab & { mode: 'lab65' },
+  );
 
 /** sRGB hex of a colour, clipped to what a screen can show. */
 export function hexOf(colour: Colour): string {
@@ -54,8 +67,20 @@ export const labOfSrgbXyz = (xyz: Xyz): Colour => labOf(xyz, D65_WHITE);
 /** A colour as people write it: `#6b7f2a`, or L, a and b as three figures; null where it is neither. */
 export function readColour(text: string): Colour | null {
   const typed = text.trim();
-  if (/^#?[0-9a-f]{6}$/i.test(typed)) return colourOfHex(typed.startsWith('#') ? typed : `#${typed}`);
-  const figures = typed.replace(/lab|[();:/]/gi, ' ').trim().split(/[\s,]+/).map(Number);
+  if (/^#?[0-9a-f]{6}$/i.test(typed))
+    return colourOfHex(typed.startsWith('#') ? typed : `#${typed}`);
+  const figures = typed
+    .replace(/lab|[();:/]/gi, ' ')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   const [l, a, b] = figures;
-  return figures.length === 3 && figures.every(Number.isFinite) && l! >= 0 && l! <= 100 && Math.abs(a!) <= 128 && Math.abs(b!) <= 128 ? { l: l!, a: a!, b: b! } : null;
+  return figures.length === 3 &&
+    figures.every(Number.isFinite) &&
+    l! >= 0 &&
+    l! <= 100 &&
+    Math.abs(a!) <= 128 &&
+    Math.abs(b!) <= 128
+    ? { l: l!, a: a!, b: b! }
+    : null;
 }

@@ -30,10 +30,15 @@ export function bandOver(K: number, S: number, thickness: number, g: number): nu
  * @param thickness mm
  * @param backing reflectance under it
  */
-export const layerOver = ({ k, s }: Medium, thickness: number, backing: Spectrum): number[] => Array.from({ length: BANDS }, (_, i) => bandOver(k[i]!, s[i]!, thickness, backing[i]!));
+export const layerOver = ({ k, s }: Medium, thickness: number, backing: Spectrum): number[] =>
+  Array.from({ length: BANDS }, (_, i) => bandOver(k[i]!, s[i]!, thickness, backing[i]!));
 
 /** Reflectance of a layer so thick that no backing is seen: a − b. */
-export const thick = ({ k, s }: Medium): number[] => k.map((K, i) => { const a = (s[i]! + K) / Math.max(s[i]!, 1e-12); return a - Math.sqrt(a * a - 1); });
+export const thick = ({ k, s }: Medium): number[] =>
+  k.map((K, i) => {
+    const a = (s[i]! + K) / Math.max(s[i]!, 1e-12);
+    return a - Math.sqrt(a * a - 1);
+  });
 
 /** Share of light a layer lets through, band by band: `b / (a sinh bSX + b cosh bSX)`. */
 export function through({ k, s }: Medium, thickness: number): number[] {
@@ -51,17 +56,37 @@ export function through({ k, s }: Medium, thickness: number): number[] {
 }
 
 /** What a surface turns back of light from outside and from within (Saunderson 1942), for plastic of index 1.5. */
-export const SURFACES = { air: { out: 0.04, in: 0.596 }, water: { out: 0.0035, in: 0.234 } } as const;
+export const SURFACES = {
+  air: { out: 0.04, in: 0.596 },
+  water: { out: 0.0035, in: 0.234 },
+} as const;
 export type Surface = keyof typeof SURFACES;
 
 /** What is seen from outside of a reflectance within. */
-export const seen = (within: Spectrum, surface: Surface): number[] => { const { out, in: k2 } = SURFACES[surface]; return within.map((r) => out + ((1 - out) * (1 - k2) * r) / (1 - k2 * r)); };
+export const seen = (within: Spectrum, surface: Surface): number[] => {
+  const { out, in: k2 } = SURFACES[surface];
+  return within.map((r) => out + ((1 - out) * (1 - k2) * r) / (1 - k2 * r));
+};
 /** The reflectance within that is seen so from outside: Saunderson's correction turned round. */
-export const unseen = (outside: Spectrum, surface: Surface): number[] => { const { out, in: k2 } = SURFACES[surface]; return outside.map((r) => { const q = Math.max(0, r - out); return q / ((1 - out) * (1 - k2) + k2 * q); }); };
+export const unseen = (outside: Spectrum, surface: Surface): number[] => {
+  const { out, in: k2 } = SURFACES[surface];
+  return outside.map((r) => {
+    const q = Math.max(0, r - out);
+    return q / ((1 - out) * (1 - k2) + k2 * q);
+  });
+};
 
 /** Layers from the side that is looked at, over a backing; the surface of the first is the bait's. */
-export function stack(layers: readonly { medium: Medium; thickness: number }[], backing: Spectrum): number[] {
-  return [...layers].reverse().reduce<number[]>((under, { medium, thickness }) => layerOver(medium, thickness, under), [...backing]);
+export function stack(
+  layers: readonly { medium: Medium; thickness: number }[],
+  backing: Spectrum,
+): number[] {
+  return [...layers]
+    .reverse()
+    .reduce<number[]>(
+      (under, { medium, thickness }) => layerOver(medium, thickness, under),
+      [...backing],
+    );
 }
 
 /** The same reflectance in every band. */

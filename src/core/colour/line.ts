@@ -45,7 +45,10 @@ export function portLine(flow: number[], viscosity: number[] = flow.map(() => 1)
     const all = q.reduce((x, y) => x + y, 0);
     return q.map((x) => x / all);
   };
-  const below = (edges: number[], i: number) => share(edges).slice(0, i + 1).reduce((x, y) => x + y, 0);
+  const below = (edges: number[], i: number) =>
+    share(edges)
+      .slice(0, i + 1)
+      .reduce((x, y) => x + y, 0);
   let sum = 0;
   const edges = flow.slice(0, -1).map((f) => (sum += f));
   // Each edge in turn is put where the flow under it is right, until none moves: the flow under an edge rises with it.

@@ -32,25 +32,42 @@ export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
       left.push({ what: i.what, why: as.message });
       continue;
     }
-    const ml = i.dimension === 'drops' ? i.amount * material.drop : i.dimension === 'mass' ? i.amount / material.spoon : i.amount;
+    const ml =
+      i.dimension === 'drops'
+        ? i.amount * material.drop
+        : i.dimension === 'mass'
+          ? i.amount / material.spoon
+          : i.amount;
     doses.push({ pigment: as.one.pigment, dose: ((ml / doseOf(material)) * 100) / RECIPE_CUP });
   }
   return { medium: mixed(doses), left };
 }
 
 /** What a bait is looked at over: pale sand in clear water, weed in dark; and a white card in the hand (judgements). Pictures are drawn on the same grounds. */
-export const BACKINGS = { card: { name: 'on white, in the hand', surface: 'air', backing: 0.86 }, light: { name: 'light water', surface: 'water', backing: 0.66 }, dark: { name: 'dark water', surface: 'water', backing: 0.03 } } as const satisfies Record<string, { name: string; surface: Surface; backing: number }>;
+export const BACKINGS = {
+  card: { name: 'on white, in the hand', surface: 'air', backing: 0.86 },
+  light: { name: 'light water', surface: 'water', backing: 0.66 },
+  dark: { name: 'dark water', surface: 'water', backing: 0.03 },
+} as const satisfies Record<string, { name: string; surface: Surface; backing: number }>;
 export type Backing = keyof typeof BACKINGS;
 
 /** Colour of so many mm of it over a backing. */
-export const throughTo = (medium: Medium, thickness: number, over: Backing): Colour => colourOf(seen(layerOver(medium, thickness, even(BACKINGS[over].backing)), BACKINGS[over].surface));
+export const throughTo = (medium: Medium, thickness: number, over: Backing): Colour =>
+  colourOf(
+    seen(layerOver(medium, thickness, even(BACKINGS[over].backing)), BACKINGS[over].surface),
+  );
 
 /** mm a mix is drawn through where a list shows it. */
 const SHOWN = 6;
 /** Screen colour of a mix in a list: reckoned where all that colours it is known, else as its maker picked it. */
-export function drawnAs(mix: Pick<Mix, 'ladder' | 'colour'>, materials: readonly Material[]): string {
+export function drawnAs(
+  mix: Pick<Mix, 'ladder' | 'colour'>,
+  materials: readonly Material[],
+): string {
   const { medium, left } = lightOf(mix, materials);
-  return left.length > 0 || !mix.ladder.some((i) => COLOURS.has(i.kind)) ? mix.colour : hexOf(throughTo(medium, SHOWN, 'card'));
+  return left.length > 0 || !mix.ladder.some((i) => COLOURS.has(i.kind))
+    ? mix.colour
+    : hexOf(throughTo(medium, SHOWN, 'card'));
 }
 
 /** How much a thickness hides what is behind it: 1 − (Y over white − Y over black)/(that of the grounds bare). */

@@ -43,20 +43,45 @@ const AS_WELL = 0.2;
 const GROWS = 3;
 const STEPS = [0.5, 0.2, 0.08, 0.03] as const;
 
-const offWith = ({ shelf, target, sight = SIGHT }: Charge, doses: readonly number[], ml: number): number => deltaE(colourWith(shelf.map((s, i) => ({ pigment: s.pigment, dose: doses[i]! })), ml, sight), target);
+const offWith = (
+  { shelf, target, sight = SIGHT }: Charge,
+  doses: readonly number[],
+  ml: number,
+): number =>
+  deltaE(
+    colourWith(
+      shelf.map((s, i) => ({ pigment: s.pigment, dose: doses[i]! })),
+      ml,
+      sight,
+    ),
+    target,
+  );
 
 /** The doses, none under what is in it, that come nearest: each moved by less and less while that helps. */
-function settle(charge: Charge, least: readonly number[], ml: number): { doses: number[]; off: number } {
+function settle(
+  charge: Charge,
+  least: readonly number[],
+  ml: number,
+): { doses: number[]; off: number } {
   let best = { doses: [...least], off: offWith(charge, least, ml) };
   for (const step of STEPS) {
     for (let better = true, turns = 0; better && turns < 40; turns++) {
       better = false;
       for (let i = 0; i < charge.shelf.length; i++) {
-        const unit = Math.max(charge.shelf[i]!.step * 0.5 * step, step * Math.max(best.doses[i]!, charge.shelf[i]!.most * 0.06));
+        const unit = Math.max(
+          charge.shelf[i]!.step * 0.5 * step,
+          step * Math.max(best.doses[i]!, charge.shelf[i]!.most * 0.06),
+        );
         for (const by of [unit, -unit]) {
-          const doses = best.doses.map((d, j) => (j === i ? Math.min(charge.shelf[i]!.most, Math.max(least[i]!, d + by)) : d));
+          const doses = best.doses.map((d, j) =>
+            j === i ? Math.min(charge.shelf[i]!.most, Math.max(least[i]!, d + by)) : d,
+          );
           const off = offWith(charge, doses, ml);
-          if (off < best.off - 1e-6) { best = { doses, off }; better = true; break; }
+          if (off < best.off - 1e-6) {
+            best = { doses, off };
+            better = true;
+            break;
+          }
         }
       }
     }
@@ -74,7 +99,25 @@ const SEEN = 1;
 export function believed(charge: Charge, looks: Colour): Map<string, number> {
   const { shelf, now, ml, sight = SIGHT } = charge;
   const have = shelf.map((s) => now.get(s.key) ?? 0);
-  const cost = (f: readonly number[]) => (deltaE(colourWith(shelf.map((s, i) => ({ pigment: s.pigment, dose: have[i]! * f[i]! })), ml, sight), looks) / SEEN) ** 2 + f.reduce((sum, x, i) => sum + (have[i]! > 0 ? (Math.log(x) / (DROP / Math.sqrt(Math.max(1, Math.min(4, have[i]!))))) ** 2 : 0), 0);
+  const cost = (f: readonly number[]) =>
+    (deltaE(
+      colourWith(
+        shelf.map((s, i) => ({ pigment: s.pigment, dose: have[i]! * f[i]! })),
+        ml,
+        sight,
+      ),
+      looks,
+    ) /
+      SEEN) **
+      2 +
+    f.reduce(
+      (sum, x, i) =>
+        sum +
+        (have[i]! > 0
+          ? (Math.log(x) / (DROP / Math.sqrt(Math.max(1, Math.min(4, have[i]!))))) ** 2
+          : 0),
+      0,
+    );
   let best = { f: have.map(() => 1), cost: cost(have.map(() => 1)) };
   for (const by of [1.06, 1.02, 1.006]) {
     for (let better = true, turns = 0; better && turns < 20; turns++) {
@@ -83,7 +126,11 @@ export function believed(charge: Charge, looks: Colour): Map<string, number> {
         for (const m of have[i]! > 0 ? [by, 1 / by] : []) {
           const f = best.f.map((x, j) => (j === i ? x * m : x));
           const c = cost(f);
-          if (c < best.cost - 1e-9) { best = { f, cost: c }; better = true; break; }
+          if (c < best.cost - 1e-9) {
+            best = { f, cost: c };
+            better = true;
+            break;
+          }
         }
       }
     }
@@ -100,11 +147,21 @@ export function nextAddition(charge: Charge): Adding {
   const have = shelf.map((s) => now.get(s.key) ?? 0);
   const off = offWith(charge, have, charge.ml);
   const best = settle(charge, have, charge.ml);
-  const wanting = shelf.map((s, i) => ({ key: s.key, dose: best.doses[i]! - have[i]! })).filter((w) => w.dose >= 0.5 * shelf.find((s) => s.key === w.key)!.step);
-  const add = off <= 1 ? [] : wanting.map((w) => { const { step } = shelf.find((s) => s.key === w.key)!; return { key: w.key, dose: step * Math.max(1, Math.round(w.dose / step / 2)) }; });
+  const wanting = shelf
+    .map((s, i) => ({ key: s.key, dose: best.doses[i]! - have[i]! }))
+    .filter((w) => w.dose >= 0.5 * shelf.find((s) => s.key === w.key)!.step);
+  const add =
+    off <= 1
+      ? []
+      : wanting.map((w) => {
+          const { step } = shelf.find((s) => s.key === w.key)!;
+          return { key: w.key, dose: step * Math.max(1, Math.round(w.dose / step / 2)) };
+        });
   const then = have.map((d, i) => d + (add.find((a) => a.key === shelf[i]!.key)?.dose ?? 0));
   const after = offWith(charge, then, charge.ml);
-  return after < off ? { add, wanting, now: off, after, least: best.off } : { add: [], wanting, now: off, after: off, least: best.off };
+  return after < off
+    ? { add, wanting, now: off, after, least: best.off }
+    : { add: [], wanting, now: off, after: off, least: best.off };
 }
 
 /**
@@ -117,17 +174,21 @@ export function thinning(charge: Charge): Thinning | null {
   const without = settle(charge, have, charge.ml).off;
   const reach = (ml: number): number => settle(charge, have, ml).off;
   const most = Math.floor(((GROWS - 1) * charge.ml) / 5) * 5;
-  const tried = Array.from({ length: 16 }, (_, k) => Math.max(5, Math.round((most * ((k + 1) / 16) ** 1.7) / 5) * 5)).map((clear) => ({ clear, off: reach(charge.ml + clear) }));
+  const tried = Array.from({ length: 16 }, (_, k) =>
+    Math.max(5, Math.round((most * ((k + 1) / 16) ** 1.7) / 5) * 5),
+  ).map((clear) => ({ clear, off: reach(charge.ml + clear) }));
   const least = Math.min(...tried.map((t) => t.off));
   // More clear than is needed only asks for more colour after it: the least that does as well, then finer between it and the one before.
   const at = tried.findIndex((t) => t.off <= least + AS_WELL);
   let best = tried[at]!;
-  for (let low = at > 0 ? tried[at - 1]!.clear : 0; best.clear - low > 5; ) {
+  for (let low = at > 0 ? tried[at - 1]!.clear : 0; best.clear - low > 5;) {
     const clear = Math.round((low + best.clear) / 10) * 5;
     if (clear <= low || clear >= best.clear) break;
     const off = reach(charge.ml + clear);
     if (off <= least + AS_WELL) best = { clear, off };
     else low = clear;
   }
-  return without - best.off >= GAIN ? { clear: best.clear, charge: charge.ml + best.clear, after: best.off } : null;
+  return without - best.off >= GAIN
+    ? { clear: best.clear, charge: charge.ml + best.clear, after: best.off }
+    : null;
 }

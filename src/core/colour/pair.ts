@@ -6,10 +6,17 @@ import { deltaE } from './lab.ts';
 const PUSHED = 0.1;
 
 /** How a colour looks beside another: pushed away from it, so that a dull one looks duller beside a bright one. */
-export const beside = (one: Colour, other: Colour): Colour => ({ l: Math.min(100, Math.max(0, one.l + PUSHED * (one.l - other.l))), a: one.a + PUSHED * (one.a - other.a), b: one.b + PUSHED * (one.b - other.b) });
+export const beside = (one: Colour, other: Colour): Colour => ({
+  l: Math.min(100, Math.max(0, one.l + PUSHED * (one.l - other.l))),
+  a: one.a + PUSHED * (one.a - other.a),
+  b: one.b + PUSHED * (one.b - other.b),
+});
 
 export const chroma = ({ a, b }: Colour): number => Math.hypot(a, b);
-const hueGap = (p: Colour, q: Colour): number => { const d = Math.abs(Math.atan2(p.b, p.a) - Math.atan2(q.b, q.a)); return Math.min(d, 2 * Math.PI - d); };
+const hueGap = (p: Colour, q: Colour): number => {
+  const d = Math.abs(Math.atan2(p.b, p.a) - Math.atan2(q.b, q.a));
+  return Math.min(d, 2 * Math.PI - d);
+};
 
 export interface Beside {
   one: Colour;
@@ -30,11 +37,23 @@ export function pairOf(one: Colour, other: Colour): Beside {
 /** mm that powder carried over a line blurs it (judgement). */
 const POWDER = 0.25;
 /** How wide a line is made by what lies across it: powders drift over, a flake lies half on either side. */
-export function softness(one: Pick<Look, 'flakes' | 'sheen'>, other: Pick<Look, 'flakes' | 'sheen'>): { mm: number; why: string[] } {
-  const largest = (l: { flakes: FlakeIn[] }) => l.flakes.reduce<FlakeIn | null>((m, f) => (!m || f.size > m.size ? f : m), null);
-  const flake = [largest(one), largest(other)].reduce((m, f) => (!m || (f && f.size > m.size) ? f : m));
+export function softness(
+  one: Pick<Look, 'flakes' | 'sheen'>,
+  other: Pick<Look, 'flakes' | 'sheen'>,
+): { mm: number; why: string[] } {
+  const largest = (l: { flakes: FlakeIn[] }) =>
+    l.flakes.reduce<FlakeIn | null>((m, f) => (!m || f.size > m.size ? f : m), null);
+  const flake = [largest(one), largest(other)].reduce((m, f) =>
+    !m || (f && f.size > m.size) ? f : m,
+  );
   const powder = POWDER * Math.max(one.sheen, other.sheen);
-  return { mm: (flake?.size ?? 0) + powder, why: [...(flake ? [`${flake.what} lies across it`] : []), ...(powder > 0.03 ? ['powder drifts over it'] : [])] };
+  return {
+    mm: (flake?.size ?? 0) + powder,
+    why: [
+      ...(flake ? [`${flake.what} lies across it`] : []),
+      ...(powder > 0.03 ? ['powder drifts over it'] : []),
+    ],
+  };
 }
 
 /** How well two colours go as back and belly: far enough apart to be told, their hues near or opposite (judgement; 0 to 1). */
@@ -48,12 +67,21 @@ export function goes(one: Colour, other: Colour): number {
 }
 
 /** Where hues lie, degrees round from red. */
-const HUES: [number, string][] = [[30, 'redder'], [95, 'yellower'], [165, 'greener'], [265, 'bluer'], [330, 'redder']];
+const HUES: [number, string][] = [
+  [30, 'redder'],
+  [95, 'yellower'],
+  [165, 'greener'],
+  [265, 'bluer'],
+  [330, 'redder'],
+];
 /** Which way a colour is turned by what was put in, in a word; '' where it hardly is. */
 export function hueTurn(from: Colour, to: Colour): string {
   const [da, db] = [to.a - from.a, to.b - from.b];
   if (Math.hypot(da, db) < 2) return '';
   if (chroma(to) < 0.6 * chroma(from)) return 'greyer';
   const at = ((Math.atan2(db, da) * 180) / Math.PI + 360) % 360;
-  return HUES.reduce((a, b) => { const gap = (h: number) => Math.min(Math.abs(at - h), 360 - Math.abs(at - h)); return gap(b[0]) < gap(a[0]) ? b : a; })[1];
+  return HUES.reduce((a, b) => {
+    const gap = (h: number) => Math.min(Math.abs(at - h), 360 - Math.abs(at - h));
+    return gap(b[0]) < gap(a[0]) ? b : a;
+  })[1];
 }

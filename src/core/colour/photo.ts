@@ -19,8 +19,17 @@ export function balanced(spot: Pixel, white: Pixel | null, patch = 0.86): Balanc
   const lin = (p: Pixel) => linear({ mode: 'rgb', r: p[0] / 255, g: p[1] / 255, b: p[2] / 255 });
   const s = lin(spot);
   const w = white && lin(white);
-  if (w && Math.min(w.r, w.g, w.b) < 0.1) return { ok: false, message: 'That patch is too dark to be white. Tap the white one in the same light.' };
-  if (white && white.some((v) => v >= 255)) return { ok: false, message: 'The white patch is blown out: take the picture a little darker, in the shade outdoors.' };
+  if (w && Math.min(w.r, w.g, w.b) < 0.1)
+    return {
+      ok: false,
+      message: 'That patch is too dark to be white. Tap the white one in the same light.',
+    };
+  if (white && white.some((v) => v >= 255))
+    return {
+      ok: false,
+      message:
+        'The white patch is blown out: take the picture a little darker, in the shade outdoors.',
+    };
   const by = w ? { r: patch / w.r, g: patch / w.g, b: patch / w.b } : { r: 1, g: 1, b: 1 };
   const { x, y, z } = toXyz({ mode: 'lrgb', r: s.r * by.r, g: s.g * by.g, b: s.b * by.b });
   return { ok: true, colour: labOfSrgbXyz([x, y, z]) };
@@ -31,5 +40,7 @@ export const LARGEST = 20 * 1024 * 1024;
 /** Why a file is not read as a picture, in words; null when it can be tried. */
 export function refusal({ size, type }: { size: number; type: string }): string | null {
   if (!/^image\//.test(type)) return 'That is no picture. The colour you had is kept.';
-  return size > LARGEST ? `That picture has ${Math.round(size / 1024 / 1024)} MB; 20 MB is the most. Send a smaller one; the colour you had is kept.` : null;
+  return size > LARGEST
+    ? `That picture has ${Math.round(size / 1024 / 1024)} MB; 20 MB is the most. Send a smaller one; the colour you had is kept.`
+    : null;
 }

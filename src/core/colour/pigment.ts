@@ -18,7 +18,10 @@ export const CLEAR_BASE: Medium = {
  * Duncan 1940).
  * @param doses in 100 mL, each with its pigment
  */
-export function mixed(doses: readonly { pigment: Pigment; dose: number }[], base: Medium = CLEAR_BASE): { k: number[]; s: number[] } {
+export function mixed(
+  doses: readonly { pigment: Pigment; dose: number }[],
+  base: Medium = CLEAR_BASE,
+): { k: number[]; s: number[] } {
   const k = [...base.k];
   const s = [...base.s];
   for (const { pigment, dose } of doses) {

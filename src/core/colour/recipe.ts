@@ -34,14 +34,26 @@ export interface Recipe {
 }
 
 /** Colour of a charge with so many doses in it. @param ml of the charge */
-export function colourWith(doses: readonly { pigment: Pigment; dose: number }[], ml: number, sight: Sight = SIGHT): Colour {
-  const medium = mixed(doses.map((d) => ({ pigment: d.pigment, dose: (d.dose * 100) / ml })), sight.base);
+export function colourWith(
+  doses: readonly { pigment: Pigment; dose: number }[],
+  ml: number,
+  sight: Sight = SIGHT,
+): Colour {
+  const medium = mixed(
+    doses.map((d) => ({ pigment: d.pigment, dose: (d.dose * 100) / ml })),
+    sight.base,
+  );
   return colourOf(seen(layerOver(medium, sight.thickness, even(sight.backing)), 'air'));
 }
 
 /** The same on bare numbers, for a shelf: a search asks for it tens of thousands of times. */
-function eyeFor(shelf: readonly OnShelf[], ml: number, { thickness, backing, base }: Sight): (at: readonly number[], dose: readonly number[]) => Colour {
-  const flat = (of: 'k' | 's') => shelf.map((o) => Float64Array.from(o.pigment[of], (x) => (x * 100) / ml));
+function eyeFor(
+  shelf: readonly OnShelf[],
+  ml: number,
+  { thickness, backing, base }: Sight,
+): (at: readonly number[], dose: readonly number[]) => Colour {
+  const flat = (of: 'k' | 's') =>
+    shelf.map((o) => Float64Array.from(o.pigment[of], (x) => (x * 100) / ml));
   const [ks, ss] = [flat('k'), flat('s')];
   const { out, in: back } = SURFACES.air;
   return (at, dose) => {
@@ -93,10 +105,18 @@ export interface Wanted {
  * the other, the best ways gone on with, every dose moved until none betters it (coordinate search in CIEDE2000).
  * @returns best first, no two of the same ingredients
  */
-export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGHT, beam: width = BEAM, stop = () => false }: Wanted): Recipe[] {
+export function recipesFor(
+  shelf: readonly OnShelf[],
+  { target, ml, sight = SIGHT, beam: width = BEAM, stop = () => false }: Wanted,
+): Recipe[] {
   const eye = eyeFor(shelf, ml, sight);
-  const off = (at: readonly number[], dose: readonly number[]): number => deltaE(eye(at, dose), target);
-  const rounded = (i: number, dose: number): number => Math.min(shelf[i]!.most, Math.max(shelf[i]!.step, Math.round(dose / shelf[i]!.step) * shelf[i]!.step));
+  const off = (at: readonly number[], dose: readonly number[]): number =>
+    deltaE(eye(at, dose), target);
+  const rounded = (i: number, dose: number): number =>
+    Math.min(
+      shelf[i]!.most,
+      Math.max(shelf[i]!.step, Math.round(dose / shelf[i]!.step) * shelf[i]!.step),
+    );
   /** Moves each dose by a factor while that helps. */
   const settle = (way: Way, moves: readonly number[]): Way => {
     let best = way;
@@ -105,7 +125,11 @@ export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGH
         better = false;
         for (let k = 0; k < best.at.length; k++) {
           for (const by of [move, 1 / move]) {
-            const dose = best.dose.map((d, j) => (j === k ? Math.min(shelf[best.at[k]!]!.most, Math.max(shelf[best.at[k]!]!.step / 4, d * by)) : d));
+            const dose = best.dose.map((d, j) =>
+              j === k
+                ? Math.min(shelf[best.at[k]!]!.most, Math.max(shelf[best.at[k]!]!.step / 4, d * by))
+                : d,
+            );
             const o = off(best.at, dose);
             if (o < best.off - 1e-6) {
               best = { ...best, dose, off: o };
@@ -125,11 +149,25 @@ export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGH
     for (let better = true, turns = 0; better && turns < 40; turns++) {
       better = false;
       const steps: number[][] = [];
-      for (let k = 0; k < best.at.length; k++) for (const by of [1, -1, 2, -2]) steps.push(best.at.map((_, j) => (j === k ? by : 0)));
-      for (let k = 0; k < best.at.length; k++) for (let j = 0; j < k; j++) for (const [a, b] of [[1, 1], [1, -1], [-1, 1], [-1, -1]]) steps.push(best.at.map((_, i) => (i === k ? a! : i === j ? b! : 0)));
+      for (let k = 0; k < best.at.length; k++)
+        for (const by of [1, -1, 2, -2]) steps.push(best.at.map((_, j) => (j === k ? by : 0)));
+      for (let k = 0; k < best.at.length; k++)
+        for (let j = 0; j < k; j++)
+          for (const [a, b] of [
+            [1, 1],
+            [1, -1],
+            [-1, 1],
+            [-1, -1],
+          ])
+            steps.push(best.at.map((_, i) => (i === k ? a! : i === j ? b! : 0)));
       for (const by of steps) {
         const next = best.dose.map((d, k) => d + by[k]! * shelf[best.at[k]!]!.step);
-        if (next.some((d, k) => d < shelf[best.at[k]!]!.step - 1e-9 || d > shelf[best.at[k]!]!.most + 1e-9)) continue;
+        if (
+          next.some(
+            (d, k) => d < shelf[best.at[k]!]!.step - 1e-9 || d > shelf[best.at[k]!]!.most + 1e-9,
+          )
+        )
+          continue;
         const o = off(best.at, next);
         if (o < best.off - 1e-9) {
           best = { ...best, dose: next, off: o };
@@ -156,16 +194,38 @@ export function recipesFor(shelf: readonly OnShelf[], { target, ml, sight = SIGH
         if (tried.has(key)) continue;
         tried.add(key);
         const at = [...way.at, i];
-        const firsts = FIRST.map((share) => { const dose = [...way.dose, Math.max(shelf[i]!.step, share * shelf[i]!.most)]; return { at, dose, off: off(at, dose) }; });
-        next.push(settle(firsts.reduce((a, b) => (b.off < a.off ? b : a)), MOVES.slice(0, 2)));
+        const firsts = FIRST.map((share) => {
+          const dose = [...way.dose, Math.max(shelf[i]!.step, share * shelf[i]!.most)];
+          return { at, dose, off: off(at, dose) };
+        });
+        next.push(
+          settle(
+            firsts.reduce((a, b) => (b.off < a.off ? b : a)),
+            MOVES.slice(0, 2),
+          ),
+        );
       }
       if (stop()) break;
     }
-    beam = next.sort((a, b) => a.off - b.off).slice(0, width).map((w) => settle(w, MOVES));
+    beam = next
+      .sort((a, b) => a.off - b.off)
+      .slice(0, width)
+      .map((w) => settle(w, MOVES));
     beam.forEach(keep);
   }
-  return [...found.values()].sort((a, b) => a.off - b.off).slice(0, 3 * width).map(whole).sort((a, b) => a.off - b.off).map(({ at, dose, off: o }): Recipe => ({
-    doses: at.map((i, k) => ({ key: shelf[i]!.key, dose: dose[k]! })), off: o, cost: at.reduce((sum, i, k) => sum + dose[k]! * shelf[i]!.price, 0),
-    colour: colourWith(at.map((i, k) => ({ pigment: shelf[i]!.pigment, dose: dose[k]! })), ml, sight),
-  }));
+  return [...found.values()]
+    .sort((a, b) => a.off - b.off)
+    .slice(0, 3 * width)
+    .map(whole)
+    .sort((a, b) => a.off - b.off)
+    .map(({ at, dose, off: o }): Recipe => ({
+      doses: at.map((i, k) => ({ key: shelf[i]!.key, dose: dose[k]! })),
+      off: o,
+      cost: at.reduce((sum, i, k) => sum + dose[k]! * shelf[i]!.price, 0),
+      colour: colourWith(
+        at.map((i, k) => ({ pigment: shelf[i]!.pigment, dose: dose[k]! })),
+        ml,
+        sight,
+      ),
+    }));
 }

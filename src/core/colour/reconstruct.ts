@@ -56,7 +56,14 @@ export function reflectanceOf(xyz: Xyz): number[] | null {
       row[i] = 2 * ends + bend[i]! * drag[i]!;
       for (let c = 0; c < 3; c++) row[BANDS + c] = slope[i]! * WEIGHTS[i]![c]!;
       a.push(row);
-      right.push(-(2 * ends * z[i]! - (i > 0 ? 2 * z[i - 1]! : 0) - (i < BANDS - 1 ? 2 * z[i + 1]! : 0) + slope[i]! * drag[i]!));
+      right.push(
+        -(
+          2 * ends * z[i]! -
+          (i > 0 ? 2 * z[i - 1]! : 0) -
+          (i < BANDS - 1 ? 2 * z[i + 1]! : 0) +
+          slope[i]! * drag[i]!
+        ),
+      );
     }
     let off = 0;
     for (let c = 0; c < 3; c++) {
@@ -80,6 +87,8 @@ export function reflectanceOf(xyz: Xyz): number[] | null {
     if (off < CLOSE && far < 1e-6) return z.map((x) => (Math.tanh(x) + 1) / 2);
   }
   const made = z.map((x) => (Math.tanh(x) + 1) / 2);
-  const miss = [0, 1, 2].map((c) => Math.abs(xyz[c]! - made.reduce((sum, r, i) => sum + r * WEIGHTS[i]![c]!, 0)));
+  const miss = [0, 1, 2].map((c) =>
+    Math.abs(xyz[c]! - made.reduce((sum, r, i) => sum + r * WEIGHTS[i]![c]!, 0)),
+  );
   return Math.max(...miss) < 1e-5 ? made : null;
 }

@@ -14,15 +14,37 @@ export interface Cored {
   front: number;
   thick: number;
 }
-const look = (slabs: { medium: Medium; thickness: number }[], backing: number, surface: Surface): Colour => colourOf(seen(stack(slabs, even(backing)), surface));
+const look = (
+  slabs: { medium: Medium; thickness: number }[],
+  backing: number,
+  surface: Surface,
+): Colour => colourOf(seen(stack(slabs, even(backing)), surface));
 
 /** ΔE between the bait over its core and the bait beside it, of shell alone. */
-export function coreReads({ shell, core, front, thick }: Cored, backing = 0.5, surface: Surface = 'water'): number {
-  return deltaE(look([{ medium: shell, thickness: front }, { medium: core, thickness: thick }, { medium: shell, thickness: front }], backing, surface), look([{ medium: shell, thickness: 2 * front + thick }], backing, surface));
+export function coreReads(
+  { shell, core, front, thick }: Cored,
+  backing = 0.5,
+  surface: Surface = 'water',
+): number {
+  return deltaE(
+    look(
+      [
+        { medium: shell, thickness: front },
+        { medium: core, thickness: thick },
+        { medium: shell, thickness: front },
+      ],
+      backing,
+      surface,
+    ),
+    look([{ medium: shell, thickness: 2 * front + thick }], backing, surface),
+  );
 }
 
 /** A medium with its colouring at so many times its dose. */
-export const dosed = (medium: Medium, times: number, base: Medium = CLEAR_BASE): Medium => ({ k: medium.k.map((k, i) => base.k[i]! + times * (k - base.k[i]!)), s: medium.s.map((s, i) => base.s[i]! + times * (s - base.s[i]!)) });
+export const dosed = (medium: Medium, times: number, base: Medium = CLEAR_BASE): Medium => ({
+  k: medium.k.map((k, i) => base.k[i]! + times * (k - base.k[i]!)),
+  s: medium.s.map((s, i) => base.s[i]! + times * (s - base.s[i]!)),
+});
 
 export interface ShellDose {
   /** times the shell's dose, the most at which the core reads well; null where it never does */
@@ -34,7 +56,14 @@ const TRIED = Array.from({ length: 25 }, (_, i) => 0.05 * 60 ** (i / 24));
 
 /** Doses of the shell, as times what it has, that keep the core visible; and, for two shell colours, both of them apart. */
 export function shellDose(cored: Cored, other?: Medium): ShellDose {
-  const reads = (times: number) => coreReads({ ...cored, shell: dosed(cored.shell, times) }) >= READS.well && (!other || coreReads({ ...cored, shell: dosed(other, times) }) >= READS.well);
-  const apart = (times: number) => deltaE(...([cored.shell, other!].map((m) => look([{ medium: dosed(m, times), thickness: 2 * cored.front }], 0.5, 'water')) as [Colour, Colour])) >= READS.well;
+  const reads = (times: number) =>
+    coreReads({ ...cored, shell: dosed(cored.shell, times) }) >= READS.well &&
+    (!other || coreReads({ ...cored, shell: dosed(other, times) }) >= READS.well);
+  const apart = (times: number) =>
+    deltaE(
+      ...([cored.shell, other!].map((m) =>
+        look([{ medium: dosed(m, times), thickness: 2 * cored.front }], 0.5, 'water'),
+      ) as [Colour, Colour]),
+    ) >= READS.well;
   return { most: TRIED.findLast(reads) ?? null, least: other ? (TRIED.find(apart) ?? null) : null };
 }

@@ -14,14 +14,24 @@ const APART = 4;
  * @param readings in order, at even looks
  * @returns s, with how many steps told of it; null where none did
  */
-export function lagOf(readings: readonly { at: number; value: number }[]): { lag: Known; steps: number } | null {
+export function lagOf(
+  readings: readonly { at: number; value: number }[],
+): { lag: Known; steps: number } | null {
   let [cross, square, steps, dt] = [0, 0, 0, 0];
   for (let i = 2; i < readings.length; i++) {
     const [a, b, c] = [readings[i - 2]!, readings[i - 1]!, readings[i]!];
     const [first, second] = [b.at - a.at, c.at - b.at];
     const [was, is] = [b.value - a.value, c.value - b.value];
     // Looks as far apart as each other, the probe on its way one way, and slowing.
-    if (first <= 0 || second > APART * 1000 || Math.abs(first - second) > 0.3 * first || Math.abs(was) < STEP || was * is <= 0 || Math.abs(is) >= Math.abs(was)) continue;
+    if (
+      first <= 0 ||
+      second > APART * 1000 ||
+      Math.abs(first - second) > 0.3 * first ||
+      Math.abs(was) < STEP ||
+      was * is <= 0 ||
+      Math.abs(is) >= Math.abs(was)
+    )
+      continue;
     cross += was * is;
     square += was * was;
     dt += second / 1000;
@@ -32,5 +42,8 @@ export function lagOf(readings: readonly { at: number; value: number }[]): { lag
   const mean = -(dt / steps) / Math.log(ratio);
   // Noise of a difference is √2 of a reading's; it comes into the ratio over the steps' own size.
   const spread = (NOISE * Math.SQRT2 * Math.sqrt(1 + ratio * ratio + ratio)) / Math.sqrt(square);
-  return { lag: { mean, sd: Math.max(0.1, (mean * spread) / (ratio * Math.abs(Math.log(ratio)))) }, steps };
+  return {
+    lag: { mean, sd: Math.max(0.1, (mean * spread) / (ratio * Math.abs(Math.log(ratio)))) },
+    steps,
+  };
 }

@@ -5,11 +5,20 @@ import { LAG_PRIOR } from './lag.ts';
  * Described in docs/devices.md.
  */
 export const DEVICE_KINDS = {
-  thermometer: { name: 'thermometer', unit: '°C', low: -40, high: 400, targets: ['cup', 'mould', 'injector', 'room'] },
+  thermometer: {
+    name: 'thermometer',
+    unit: '°C',
+    low: -40,
+    high: 400,
+    targets: ['cup', 'mould', 'injector', 'room'],
+  },
   scale: { name: 'scale', unit: 'g', low: -50, high: 20_000, targets: ['cup'] },
   gauge: { name: 'vacuum gauge', unit: 'inHg', low: -1, high: 31, targets: ['pot'] },
   pedal: { name: 'pedal', unit: '', low: 0, high: 1, targets: ['bench'] },
-} as const satisfies Record<string, { name: string; unit: string; low: number; high: number; targets: string[] }>;
+} as const satisfies Record<
+  string,
+  { name: string; unit: string; low: number; high: number; targets: string[] }
+>;
 export type DeviceKind = keyof typeof DEVICE_KINDS;
 
 /** What can be wrong with a reading. All are kept as they came; those that are not `used` tell the bench nothing. */
@@ -40,16 +49,31 @@ export interface Judged {
  * @param room °C, for a thermometer in a cup; null = not known or not in one
  * @param away its cup is in the oven
  */
-export function judge(kind: DeviceKind, reading: { value: number; at?: number }, last: { at: number; value: number } | null, now: number, room: number | null, away = false): Judged {
+export function judge(
+  kind: DeviceKind,
+  reading: { value: number; at?: number },
+  last: { at: number; value: number } | null,
+  now: number,
+  room: number | null,
+  away = false,
+): Judged {
   const { low, high } = DEVICE_KINDS[kind];
-  const wrongClock = reading.at !== undefined && (reading.at > now + AHEAD || reading.at < now - OLD);
+  const wrongClock =
+    reading.at !== undefined && (reading.at > now + AHEAD || reading.at < now - OLD);
   const at = wrongClock || reading.at === undefined ? now : reading.at;
-  const flag: Flag | null =
-    !(reading.value >= low && reading.value <= high) ? 'absurd'
-    : last && at === last.at && reading.value === last.value ? 'duplicate'
-    : last && at <= last.at && !wrongClock ? 'backwards'
-    : kind === 'thermometer' && room !== null && reading.value < room - UNDER_ROOM ? 'ambient'
-    : away ? 'away' : wrongClock ? 'clock' : null;
+  const flag: Flag | null = !(reading.value >= low && reading.value <= high)
+    ? 'absurd'
+    : last && at === last.at && reading.value === last.value
+      ? 'duplicate'
+      : last && at <= last.at && !wrongClock
+        ? 'backwards'
+        : kind === 'thermometer' && room !== null && reading.value < room - UNDER_ROOM
+          ? 'ambient'
+          : away
+            ? 'away'
+            : wrongClock
+              ? 'clock'
+              : null;
   return { value: reading.value, at, flag };
 }
 
@@ -59,10 +83,24 @@ const EVERY = 10_000;
 const MOVED = 1.5;
 
 /** Whether a reading is worth an entry in the session's log: one a second would drown it. @param lag of the probe, s */
-export function tells(kind: DeviceKind, now: { at: number; value: number }, last: { at: number; value: number } | null, written: { at: number; value: number } | null, lag: number = LAG_PRIOR.mean): boolean {
+export function tells(
+  kind: DeviceKind,
+  now: { at: number; value: number },
+  last: { at: number; value: number } | null,
+  written: { at: number; value: number } | null,
+  lag: number = LAG_PRIOR.mean,
+): boolean {
   if (kind !== 'thermometer') return false;
   // The first after a silence may be a probe on its way up.
   if (!last || now.at - last.at > 5_000) return false;
-  if (Math.abs(now.value - last.value) / Math.max(0.2, (now.at - last.at) / 1000) > BEHIND / Math.max(0.5, lag)) return false;
-  return !written || now.at - written.at >= EVERY || (Math.abs(now.value - written.value) >= MOVED && now.at - written.at >= 2_000);
+  if (
+    Math.abs(now.value - last.value) / Math.max(0.2, (now.at - last.at) / 1000) >
+    BEHIND / Math.max(0.5, lag)
+  )
+    return false;
+  return (
+    !written ||
+    now.at - written.at >= EVERY ||
+    (Math.abs(now.value - written.value) >= MOVED && now.at - written.at >= 2_000)
+  );
 }

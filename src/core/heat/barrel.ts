@@ -15,14 +15,41 @@ export const BARREL = { stiff: 0.12, least: 149 } as const;
  * @param from °C at the draw
  * @param metal °C of the barrel then
  */
-export function barrelCooling(bore: number, from: number, metal: number, room: number, until = 180, stop?: (now: { at: number; mean: number; centre: number }) => boolean): Cooling {
+export function barrelCooling(
+  bore: number,
+  from: number,
+  metal: number,
+  room: number,
+  until = 180,
+  stop?: (now: { at: number; mean: number; centre: number }) => boolean,
+): Cooling {
   const { rho, c } = MOULD_STUFF.machined;
   const [r, w] = [bore / 2000, WALL / 1000];
-  return conduct({ shape: 'round', across: bore, layers: [{ upTo: 1, celsius: from }], outside: { kind: 'metal', celsius: metal, capacity: (rho * c * (2 * r * w + w * w)) / (2 * r), loss: LOSS, room } }, until, stop, 60);
+  return conduct(
+    {
+      shape: 'round',
+      across: bore,
+      layers: [{ upTo: 1, celsius: from }],
+      outside: {
+        kind: 'metal',
+        celsius: metal,
+        capacity: (rho * c * (2 * r * w + w * w)) / (2 * r),
+        loss: LOSS,
+        room,
+      },
+    },
+    until,
+    stop,
+    60,
+  );
 }
 
 /** A figure of a cooling at a moment, s, between its looks. */
-export function at(curve: Cooling, what: 'mean' | 'centre' | 'metal' | 'stiff', seconds: number): number {
+export function at(
+  curve: Cooling,
+  what: 'mean' | 'centre' | 'metal' | 'stiff',
+  seconds: number,
+): number {
   const i = curve.at.findIndex((t) => t >= seconds);
   if (i <= 0) return curve[what][i === 0 ? 0 : curve[what].length - 1]!;
   const f = (seconds - curve.at[i - 1]!) / (curve.at[i]! - curve.at[i - 1]!);
@@ -39,4 +66,5 @@ export function barrelGood(curve: Cooling, least: number = BARREL.least): number
  * Which cavity of a mould served port by port is the last that will take, of a draw: each costs its push and the
  * move to the next port.
  */
-export const lastCavity = (good: number, first: number, each: number, cavities: number): number => Math.max(0, Math.min(cavities, Math.floor((good - first) / each) + 1));
+export const lastCavity = (good: number, first: number, each: number, cavities: number): number =>
+  Math.max(0, Math.min(cavities, Math.floor((good - first) / each) + 1));

@@ -7,7 +7,14 @@ export type Outside =
   /** held at one heat, in perfect contact: the limit the series are for */
   | { kind: 'fixed'; celsius: number; contact?: number }
   /** lumped metal: J/m² K of it to each m² of bait, losing W/m² K of the same to a room */
-  | { kind: 'metal'; celsius: number; capacity: number; loss: number; room: number; contact?: number }
+  | {
+      kind: 'metal';
+      celsius: number;
+      capacity: number;
+      loss: number;
+      room: number;
+      contact?: number;
+    }
   /** deep and slow, as silicone, epoxy or plaster are */
   | { kind: 'poor'; celsius: number; stuff: Stuff; contact?: number };
 
@@ -19,7 +26,11 @@ export interface Section {
   /** heats from the middle outward, each up to a share of the half-thickness; the last up to 1 */
   layers: { upTo: number; celsius: number }[];
   /** a core rod in the middle, aluminium, up to a share of the half-thickness: what is looked at is the shell round it */
-  rod?: { upTo: number; celsius: number; /** mm from its tip to where the mould holds it, whose heat it keeps; left out: it gives its heat to nothing */ length?: number };
+  rod?: {
+    upTo: number;
+    celsius: number;
+    /** mm from its tip to where the mould holds it, whose heat it keeps; left out: it gives its heat to nothing */ length?: number;
+  };
   outside: Outside;
 }
 export interface Cooling {
@@ -61,8 +72,12 @@ export interface Look {
 /** What core rods are made of. */
 const ROD: Stuff = MOULD_STUFF.machined;
 /** 1/s: the slowest way heat leaves a bar held at one end, (π/2)² α/L² (Carslaw & Jaeger, §3.3). */
-const drainOf = (length: number | undefined): number => (length === undefined ? 0 : ((Math.PI / 2) ** 2 * ROD.k) / (ROD.rho * ROD.c * (length / 1000) ** 2));
-const spreadOf = (shape: Section['shape']): number => (shape === 'slab' ? 1 : shape === 'round' ? 2 : shape);
+const drainOf = (length: number | undefined): number =>
+  length === undefined
+    ? 0
+    : ((Math.PI / 2) ** 2 * ROD.k) / (ROD.rho * ROD.c * (length / 1000) ** 2);
+const spreadOf = (shape: Section['shape']): number =>
+  shape === 'slab' ? 1 : shape === 'round' ? 2 : shape;
 
 /** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
 function lay({ shape, across, layers, rod, outside }: Section, cells: number): Grid {
@@ -71,17 +86,37 @@ function lay({ shape, across, layers, rod, outside }: Section, cells: number): G
   // Skins grow as r^(spread − 1): 1 = flat, 2 = round.
   const volume = (a: number, b: number) => (b ** spread - a ** spread) / spread;
   const through = 2 - spread;
-  const between = (k: number, a: number, b: number) => (Math.abs(through) < 1e-9 ? k / Math.log(b / a) : (k * through) / (b ** through - a ** through));
+  const between = (k: number, a: number, b: number) =>
+    Math.abs(through) < 1e-9 ? k / Math.log(b / a) : (k * through) / (b ** through - a ** through);
   const face = half ** (spread - 1);
   const contact = outside.contact ?? (outside.kind === 'fixed' ? Infinity : CONTACT);
   // Into a poor conductor cells grow outward until the wave has long not come through.
   const widths = Array.from({ length: cells }, () => half / cells);
   const deep: number[] = [];
-  if (outside.kind === 'poor') for (let w = half / cells, d = 0; d < Math.max(20 * half, 0.06) && deep.length < 400; w *= 1.06) { deep.push(w); d += w; }
+  if (outside.kind === 'poor')
+    for (
+      let w = half / cells, d = 0;
+      d < Math.max(20 * half, 0.06) && deep.length < 400;
+      w *= 1.06
+    ) {
+      deep.push(w);
+      d += w;
+    }
   const metal = outside.kind === 'metal' ? 1 : 0;
   const n = cells + deep.length + metal;
-  const grid: Grid = { capacity: new Float64Array(n), link: new Float64Array(Math.max(0, n - 1)), worldLink: 0, drain: drainOf(rod?.length), drainTo: rod?.celsius ?? 0, world: outside.kind === 'metal' ? outside.room : outside.celsius, heat: new Float64Array(n), from: rod ? Math.min(cells - 4, Math.max(1, Math.round(rod.upTo * cells))) : 0, plastic: cells };
-  const of = (i: number): Stuff => (i < grid.from ? ROD : i < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff);
+  const grid: Grid = {
+    capacity: new Float64Array(n),
+    link: new Float64Array(Math.max(0, n - 1)),
+    worldLink: 0,
+    drain: drainOf(rod?.length),
+    drainTo: rod?.celsius ?? 0,
+    world: outside.kind === 'metal' ? outside.room : outside.celsius,
+    heat: new Float64Array(n),
+    from: rod ? Math.min(cells - 4, Math.max(1, Math.round(rod.upTo * cells))) : 0,
+    plastic: cells,
+  };
+  const of = (i: number): Stuff =>
+    i < grid.from ? ROD : i < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff;
   let edge = 0;
   const middles: number[] = [];
   const edges: number[] = [0];
@@ -91,7 +126,12 @@ function lay({ shape, across, layers, rod, outside }: Section, cells: number): G
     grid.capacity[i] = stuff.rho * stuff.c * volume(edge, edge + w);
     edge += w;
     edges.push(edge);
-    grid.heat[i] = i < grid.from ? rod!.celsius : i < cells ? layers.find((l) => (edge - w / 2) / half <= l.upTo + 1e-12)!.celsius : outside.celsius;
+    grid.heat[i] =
+      i < grid.from
+        ? rod!.celsius
+        : i < cells
+          ? layers.find((l) => (edge - w / 2) / half <= l.upTo + 1e-12)!.celsius
+          : outside.celsius;
   });
   const series = (...g: number[]) => 1 / g.reduce((r, x) => r + 1 / x, 0);
   for (let i = 0; i + 1 < cells + deep.length; i++) {
@@ -99,9 +139,17 @@ function lay({ shape, across, layers, rod, outside }: Section, cells: number): G
     const edgeAt = edges[i + 1]!;
     // Where two stuffs meet the touch between them is a resistance of its own.
     if (of(i) === of(i + 1)) grid.link[i] = between(k, middles[i]!, middles[i + 1]!);
-    else grid.link[i] = series(between(of(i).k, middles[i]!, edgeAt), (i === cells - 1 ? contact : CONTACT) * edgeAt ** (spread - 1), between(k, edgeAt, middles[i + 1]!));
+    else
+      grid.link[i] = series(
+        between(of(i).k, middles[i]!, edgeAt),
+        (i === cells - 1 ? contact : CONTACT) * edgeAt ** (spread - 1),
+        between(k, edgeAt, middles[i + 1]!),
+      );
   }
-  const skin = contact === Infinity ? between(PLASTIC.k, middles[cells - 1]!, half) : series(between(PLASTIC.k, middles[cells - 1]!, half), contact * face);
+  const skin =
+    contact === Infinity
+      ? between(PLASTIC.k, middles[cells - 1]!, half)
+      : series(between(PLASTIC.k, middles[cells - 1]!, half), contact * face);
   if (outside.kind === 'metal') {
     grid.capacity[n - 1] = outside.capacity * face;
     grid.heat[n - 1] = outside.celsius;
@@ -115,7 +163,8 @@ function lay({ shape, across, layers, rod, outside }: Section, cells: number): G
 function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number {
   const n = g.heat.length;
   const { heat, link, capacity } = g;
-  const flow = (i: number) => (i + 1 < n ? link[i]! * (heat[i + 1]! - heat[i]!) : g.worldLink * (g.world - heat[i]!));
+  const flow = (i: number) =>
+    i + 1 < n ? link[i]! * (heat[i + 1]! - heat[i]!) : g.worldLink * (g.world - heat[i]!);
   const drain = (i: number) => (i < g.from ? g.drain * capacity[i]! : 0);
   const leaves = () => {
     let all = g.worldLink * (heat[n - 1]! - g.world);
@@ -124,7 +173,12 @@ function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number
   };
   const before = leaves();
   const right = new Float64Array(n);
-  for (let i = 0; i < n; i++) right[i] = (capacity[i]! / dt) * heat[i]! + (1 - theta) * (flow(i) - (i > 0 ? flow(i - 1) : 0) - drain(i) * (heat[i]! - g.drainTo)) + theta * drain(i) * g.drainTo + (i === n - 1 ? theta * g.worldLink * g.world : 0);
+  for (let i = 0; i < n; i++)
+    right[i] =
+      (capacity[i]! / dt) * heat[i]! +
+      (1 - theta) * (flow(i) - (i > 0 ? flow(i - 1) : 0) - drain(i) * (heat[i]! - g.drainTo)) +
+      theta * drain(i) * g.drainTo +
+      (i === n - 1 ? theta * g.worldLink * g.world : 0);
   let pivot = 0;
   for (let i = 0; i < n; i++) {
     const up = i + 1 < n ? link[i]! : g.worldLink;
@@ -147,7 +201,12 @@ function step(g: Grid, dt: number, theta: number, scratch: Float64Array): number
  * @param stop ends it early
  * @see Carslaw & Jaeger, *Conduction of Heat in Solids*; Incropera, ch. 5
  */
-export function conduct(section: Section, until: number, stop: (now: Look) => boolean = () => false, cells = 120): Cooling {
+export function conduct(
+  section: Section,
+  until: number,
+  stop: (now: Look) => boolean = () => false,
+  cells = 120,
+): Cooling {
   const g = lay(section, cells);
   const n = g.heat.length;
   const out: Cooling = { at: [], mean: [], centre: [], skin: [], metal: [], stiff: [], energy: [] };
@@ -166,13 +225,18 @@ export function conduct(section: Section, until: number, stop: (now: Look) => bo
     const mean = all / mass;
     // The middle by a parabola through the two cells beside it: their slope there is nothing.
     // Round a rod it is somewhere in the wall of the shell.
-    const centre = g.from > 0 ? g.heat.subarray(g.from, g.plastic).reduce((a, b) => Math.max(a, b)) : g.heat[0]! + (g.heat[0]! - g.heat[1]!) / 8;
+    const centre =
+      g.from > 0
+        ? g.heat.subarray(g.from, g.plastic).reduce((a, b) => Math.max(a, b))
+        : g.heat[0]! + (g.heat[0]! - g.heat[1]!) / 8;
     out.at.push(at);
     out.mean.push(mean);
     out.centre.push(centre);
     out.skin.push(g.heat[g.plastic - 1]!);
     out.stiff.push(cold / mass);
-    out.metal.push(section.outside.kind === 'fixed' ? section.outside.celsius : g.heat[g.plastic] ?? 0);
+    out.metal.push(
+      section.outside.kind === 'fixed' ? section.outside.celsius : (g.heat[g.plastic] ?? 0),
+    );
     out.energy.push(whole + lost);
     return stop({ at, mean, centre, heat: g.heat.subarray(g.from, g.plastic) });
   };

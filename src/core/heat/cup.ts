@@ -57,7 +57,12 @@ const EMISSIVITY = 0.9;
 const CONVECTION = { up: 1.32, standing: 1.42 } as const;
 
 /** Still air's part, W/m² K: a draught makes this more. @param length m, as {@link CONVECTION} measures it */
-export const stillAir = (surface: number, room: number, face: keyof typeof CONVECTION, length: number): number => CONVECTION[face] * Math.sqrt(Math.sqrt(Math.abs(surface - room) / length));
+export const stillAir = (
+  surface: number,
+  room: number,
+  face: keyof typeof CONVECTION,
+  length: number,
+): number => CONVECTION[face] * Math.sqrt(Math.sqrt(Math.abs(surface - room) / length));
 
 /** Radiation's part, W/m² K, which no draught changes. */
 export function radiation(surface: number, room: number): number {
@@ -90,13 +95,17 @@ const around = ({ bore, volume }: { bore: number; volume: number }, fin = 0): nu
   return Math.PI * (bore / 1000) * ((volume * 1e-6) / top + fin / 1000) + top;
 };
 function skins(body: CupBody): Skins {
-  for (const one of lately) if (one.bore === body.bore && one.volume === body.volume) return one.skins;
+  for (const one of lately)
+    if (one.bore === body.bore && one.volume === body.volume) return one.skins;
   const top = (Math.PI / 4) * (body.bore / 1000) ** 2;
   const depth = (body.volume * 1e-6) / top;
   const of: Skins = {
-    top, side: around(body),
-    up: CONVECTION.up / (body.bore / 4000) ** 0.25, standing: CONVECTION.standing / (depth + FIN / 1000) ** 0.25,
-    wets: around(body) / around(USUAL), warms: around(body, FIN) / around(USUAL, FIN),
+    top,
+    side: around(body),
+    up: CONVECTION.up / (body.bore / 4000) ** 0.25,
+    standing: CONVECTION.standing / (depth + FIN / 1000) ** 0.25,
+    wets: around(body) / around(USUAL),
+    warms: around(body, FIN) / around(USUAL, FIN),
   };
   lately[oldest] = { bore: body.bore, volume: body.volume, skins: of };
   oldest = (oldest + 1) % LATELY;
@@ -104,10 +113,12 @@ function skins(body: CupBody): Skins {
 }
 
 /** W into the plastic of one cup, so many seconds into a burst. */
-export const wattsOf = (m: Microwave, into: number): number => (into > m.dead ? (m.efficiency * m.power * m.level) / m.cups : 0);
+export const wattsOf = (m: Microwave, into: number): number =>
+  into > m.dead ? (m.efficiency * m.power * m.level) / m.cups : 0;
 
 /** W into the plastic of one cup, in the mean over `dt` s of a burst from `from` s into it. */
-export const wattsOver = (m: Microwave, from: number, dt: number): number => Math.min(1, Math.max(0, (from + dt - m.dead) / dt)) * wattsOf(m, Infinity);
+export const wattsOver = (m: Microwave, from: number, dt: number): number =>
+  Math.min(1, Math.max(0, (from + dt - m.dead) / dt)) * wattsOf(m, Infinity);
 
 /**
  * One step of a cup's two nodes on bare numbers: it is taken millions of times in a match. The heats' own equations,
@@ -116,20 +127,39 @@ export const wattsOver = (m: Microwave, from: number, dt: number): number => Mat
  * against every rate the exponential is its first four terms.
  * The answer lies in the object given back, until the next step.
  */
-export function stepper(body: CupBody): (plastic: number, glass: number, watts: number, dt: number) => CupHeat {
+export function stepper(
+  body: CupBody,
+): (plastic: number, glass: number, watts: number, dt: number) => CupHeat {
   const { top, side, up, standing, wets, warms } = skins(body);
   const air = body.air ?? 1;
   const stand = body.stand ?? 0;
-  const [grams, cg, u, room] = [body.plastic, body.glass * GLASS_C * warms, body.exchange * wets, body.room];
+  const [grams, cg, u, room] = [
+    body.plastic,
+    body.glass * GLASS_C * warms,
+    body.exchange * wets,
+    body.room,
+  ];
   const [airTop, airSide] = [air * up * top, air * standing * side];
   const [glowTop, glowSide] = [EMISSIVITY * SIGMA * top, EMISSIVITY * SIGMA * side];
   const roomK = room + 273.15;
   const out: CupHeat = { plastic: 0, glass: 0 };
   /** from heats (p, g) over dt s, with films and specific heat as they are at heats (atP, atG) */
-  const solve = (p: number, g: number, atP: number, atG: number, watts: number, dt: number): CupHeat => {
+  const solve = (
+    p: number,
+    g: number,
+    atP: number,
+    atG: number,
+    watts: number,
+    dt: number,
+  ): CupHeat => {
     const [kP, kG] = [atP + 273.15, atG + 273.15];
-    const lossP = airTop * Math.sqrt(Math.sqrt(Math.abs(atP - room))) + glowTop * (kP * kP + roomK * roomK) * (kP + roomK);
-    const lossG = airSide * Math.sqrt(Math.sqrt(Math.abs(atG - room))) + glowSide * (kG * kG + roomK * roomK) * (kG + roomK) + stand;
+    const lossP =
+      airTop * Math.sqrt(Math.sqrt(Math.abs(atP - room))) +
+      glowTop * (kP * kP + roomK * roomK) * (kP + roomK);
+    const lossG =
+      airSide * Math.sqrt(Math.sqrt(Math.abs(atG - room))) +
+      glowSide * (kG * kG + roomK * roomK) * (kG + roomK) +
+      stand;
     const cp = grams * specificHeat(atP);
     const a = -(u + lossP) / cp;
     const b = u / cp;
@@ -177,10 +207,16 @@ const SHORT = 1;
  * @param watts into the plastic at a moment, s from the start; 0 = it only cools
  * @param step s; the nodes exchange over minutes, so seconds will do
  */
-export function after(body: CupBody, heat: CupHeat, seconds: number, watts: (at: number) => number = () => 0, step = 1): CupHeat {
+export function after(
+  body: CupBody,
+  heat: CupHeat,
+  seconds: number,
+  watts: (at: number) => number = () => 0,
+  step = 1,
+): CupHeat {
   const go = stepper(body);
   let { plastic, glass } = heat;
-  for (let at = 0; at < seconds - 1e-9; ) {
+  for (let at = 0; at < seconds - 1e-9;) {
     const dt = Math.min(step, seconds - at);
     // The power is that of the step's middle, so that the dead time falls where it does.
     ({ plastic, glass } = go(plastic, glass, watts(at + dt / 2), dt));
@@ -190,7 +226,13 @@ export function after(body: CupBody, heat: CupHeat, seconds: number, watts: (at:
 }
 
 /** The cup after a burst in a microwave: the dead time falls where it does, so the heat is smooth in every constant. */
-export function afterBurst(body: CupBody, heat: CupHeat, m: Microwave, seconds: number, step = 0.5): CupHeat {
+export function afterBurst(
+  body: CupBody,
+  heat: CupHeat,
+  m: Microwave,
+  seconds: number,
+  step = 0.5,
+): CupHeat {
   const asleep = Math.min(Math.max(0, m.dead), seconds);
   const woken = after(body, heat, asleep, () => 0, step);
   const watts = wattsOf(m, Infinity);

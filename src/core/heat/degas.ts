@@ -2,7 +2,8 @@
 const SEA_LEVEL = 29.92;
 
 /** Air pressure at an altitude, inHg (ICAO standard atmosphere, troposphere). @param metres −430 to 11,000 */
-export const airPressure = (metres: number): number => SEA_LEVEL * (1 - 2.25577e-5 * metres) ** 5.25588;
+export const airPressure = (metres: number): number =>
+  SEA_LEVEL * (1 - 2.25577e-5 * metres) ** 5.25588;
 
 /** The deepest the gauge of a vacuum pot can read there, inHg: all the air there is. */
 export const deepestGauge = airPressure;
@@ -21,7 +22,8 @@ export function froth(gauge: number, metres = 0, gas: number = GAS.share): numbe
 }
 
 /** Share of a cup it may be filled to for that vacuum, at most `rim`. */
-export const fillFor = (gauge: number, metres = 0, gas: number = GAS.share, rim = 0.97): number => rim / froth(gauge, metres, gas);
+export const fillFor = (gauge: number, metres = 0, gas: number = GAS.share, rim = 0.97): number =>
+  rim / froth(gauge, metres, gas);
 
 /** The deepest vacuum a cup so full stands without boiling over, inHg: froth turned round. @param full share of the brim */
 export function gaugeFor(full: number, metres = 0, gas: number = GAS.share): number {

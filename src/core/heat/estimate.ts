@@ -81,7 +81,8 @@ export const RANGE = {
 
 const softPlus = (x: number): number => (x > 30 ? x : Math.log1p(Math.exp(x)));
 /** The constant a state stands for: rising everywhere, within its range whatever the state, the state itself between. */
-export const held = (x: number, { low, high, soft }: Range): number => low + soft * (softPlus((x - low) / soft) - softPlus((x - high) / soft));
+export const held = (x: number, { low, high, soft }: Range): number =>
+  low + soft * (softPlus((x - low) / soft) - softPlus((x - high) / soft));
 
 /** Draughts pass in so many minutes (judgement): without it what wanders would wander off for good. */
 const AIR_PASSES = 40;
@@ -92,16 +93,33 @@ const AIR = 0;
 const INSTRUMENT = 1;
 const SHARED = 2;
 const ovenAt = (b: Belief, oven: string): number => SHARED + 2 * b.ovens.indexOf(oven);
-const cupAt = (b: Belief, cup: string): number => SHARED + 2 * b.ovens.length + 5 * b.cups.indexOf(cup);
+const cupAt = (b: Belief, cup: string): number =>
+  SHARED + 2 * b.ovens.length + 5 * b.cups.indexOf(cup);
 
-const copy = (b: Belief): Belief => ({ ...b, mean: [...b.mean], spread: b.spread.map((r) => [...r]), bodies: new Map(b.bodies), could: new Map(b.could) });
+const copy = (b: Belief): Belief => ({
+  ...b,
+  mean: [...b.mean],
+  spread: b.spread.map((r) => [...r]),
+  bodies: new Map(b.bodies),
+  could: new Map(b.could),
+});
 
 export interface SharedKnown {
   air: Known;
   instrument: Known;
 }
 export const newBelief = (at: number, { air, instrument }: SharedKnown = PRIOR): Belief => ({
-  at, mean: [air.mean, instrument.mean], spread: [[air.sd ** 2, 0], [0, instrument.sd ** 2]], base: air.mean, ovens: [], cups: [], bodies: new Map(), could: new Map(),
+  at,
+  mean: [air.mean, instrument.mean],
+  spread: [
+    [air.sd ** 2, 0],
+    [0, instrument.sd ** 2],
+  ],
+  base: air.mean,
+  ovens: [],
+  cups: [],
+  bodies: new Map(),
+  could: new Map(),
 });
 
 /** Opens places in the state at `i`, knowing nothing of what else hangs on them. */
@@ -109,7 +127,11 @@ function widen(b: Belief, i: number, known: Known[]): void {
   b.mean.splice(i, 0, ...known.map((k) => k.mean));
   for (const row of b.spread) row.splice(i, 0, ...known.map(() => 0));
   const n = b.mean.length;
-  b.spread.splice(i, 0, ...known.map((k, j) => Array.from({ length: n }, (_, c) => (c === i + j ? k.sd ** 2 : 0))));
+  b.spread.splice(
+    i,
+    0,
+    ...known.map((k, j) => Array.from({ length: n }, (_, c) => (c === i + j ? k.sd ** 2 : 0))),
+  );
 }
 
 /** The same belief, knowing of an oven too. @param known what is known of it already */
@@ -126,10 +148,16 @@ export function withOven(b: Belief, oven: string, known: OvenKnown): Belief {
 const GLASS_UNDER = { mean: 15, sd: 8 } as const;
 
 /** Forgets what is believed of a cup's heat, not of its constants. @param celsius what it may be now */
-export function forgotten(b: Belief, cup: string, celsius: Known, under: Known = GLASS_UNDER): Belief {
+export function forgotten(
+  b: Belief,
+  cup: string,
+  celsius: Known,
+  under: Known = GLASS_UNDER,
+): Belief {
   const next = copy(b);
   const i = cupAt(next, cup);
-  for (const j of [i, i + 1]) for (let k = 0; k < next.mean.length; k++) next.spread[j]![k] = next.spread[k]![j] = 0;
+  for (const j of [i, i + 1])
+    for (let k = 0; k < next.mean.length; k++) next.spread[j]![k] = next.spread[k]![j] = 0;
   next.mean[i] = celsius.mean;
   next.mean[i + 1] = celsius.mean - under.mean;
   next.spread[i]![i] = celsius.sd ** 2;
@@ -144,13 +172,21 @@ const SURELY = 3;
 /** What was so hot widens what can be; nothing becomes colder than the room and what went in, whatever is read. */
 function widenCould(b: Belief, cup: string, celsius: Known): void {
   const { least, most } = b.could.get(cup)!;
-  b.could.set(cup, { least, most: Math.max(most, celsius.mean + SURELY * Math.max(1, celsius.sd)) });
+  b.could.set(cup, {
+    least,
+    most: Math.max(most, celsius.mean + SURELY * Math.max(1, celsius.sd)),
+  });
 }
 
 /** The same bench in a room of another heat. */
 export function withRoom(b: Belief, celsius: number): Belief {
   const bodies = new Map([...b.bodies].map(([cup, body]) => [cup, { ...body, room: celsius }]));
-  const could = new Map([...b.could].map(([cup, { least, most }]) => [cup, { least: Math.min(least, celsius), most: Math.max(most, celsius) }]));
+  const could = new Map(
+    [...b.could].map(([cup, { least, most }]) => [
+      cup,
+      { least: Math.min(least, celsius), most: Math.max(most, celsius) },
+    ]),
+  );
   return { ...b, bodies, could };
 }
 
@@ -164,20 +200,37 @@ function within(b: Belief, cups: readonly string[]): Belief {
       const sd = Math.sqrt(Math.max(0, b.spread[k]![k]!));
       const widest = Math.max(1, (most - least) / 2);
       // A row and its column are scaled together: what was a spread stays one.
-      if (sd > widest) for (let j = 0; j < b.mean.length; j++) b.spread[j]![k] = b.spread[k]![j]! *= j === k ? (widest / sd) ** 2 : widest / sd;
+      if (sd > widest)
+        for (let j = 0; j < b.mean.length; j++)
+          b.spread[j]![k] = b.spread[k]![j]! *= j === k ? (widest / sd) ** 2 : widest / sd;
     }
   }
   return b;
 }
 
 /** The same belief with a cup standing on the bench. @param celsius what is in it, when it was put there */
-export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, { exchange, weight, stand }: CupKnown = PRIOR): Belief {
+export function withCup(
+  b: Belief,
+  cup: string,
+  body: CupBody,
+  celsius: Known,
+  { exchange, weight, stand }: CupKnown = PRIOR,
+): Belief {
   const next = copy(b);
   if (next.cups.includes(cup)) return next;
   next.cups = [...next.cups, cup];
   next.bodies.set(cup, body);
-  next.could.set(cup, { least: Math.min(body.room, celsius.mean), most: Math.max(body.room, celsius.mean) + SURELY * Math.max(1, celsius.sd) });
-  widen(next, next.mean.length, [celsius, { mean: body.room + 0.9 * (celsius.mean - body.room), sd: Math.max(0.5, celsius.sd) }, exchange, weight, stand]);
+  next.could.set(cup, {
+    least: Math.min(body.room, celsius.mean),
+    most: Math.max(body.room, celsius.mean) + SURELY * Math.max(1, celsius.sd),
+  });
+  widen(next, next.mean.length, [
+    celsius,
+    { mean: body.room + 0.9 * (celsius.mean - body.room), sd: Math.max(0.5, celsius.sd) },
+    exchange,
+    weight,
+    stand,
+  ]);
   return next;
 }
 
@@ -185,7 +238,13 @@ export function withCup(b: Belief, cup: string, body: CupBody, celsius: Known, {
 export const FILM = 30;
 
 /** What goes into, or is drawn from, a cup: its heat is that of the mixture, its mass what stands in it then. */
-export function withMass(b: Belief, cup: string, grams: number, volume: number, added: { grams: number; celsius: Known } | null): Belief {
+export function withMass(
+  b: Belief,
+  cup: string,
+  grams: number,
+  volume: number,
+  added: { grams: number; celsius: Known } | null,
+): Belief {
   const next = copy(b);
   const body = next.bodies.get(cup)!;
   next.bodies.set(cup, { ...body, plastic: Math.max(FILM, grams), volume: Math.max(1, volume) });
@@ -204,15 +263,28 @@ export function withMass(b: Belief, cup: string, grams: number, volume: number, 
   return next;
 }
 
-function bodyOf(b: Belief, cup: string, [exchange, weight, air, stand]: [number, number, number, number]): CupBody {
+function bodyOf(
+  b: Belief,
+  cup: string,
+  [exchange, weight, air, stand]: [number, number, number, number],
+): CupBody {
   const body = b.bodies.get(cup)!;
   const of = (x: number, range: Range) => Math.exp(held(x, range));
-  return { ...body, exchange: of(exchange, RANGE.exchange), glass: body.glass * of(weight, RANGE.weight), air: of(air, RANGE.air), stand: of(stand, RANGE.stand) };
+  return {
+    ...body,
+    exchange: of(exchange, RANGE.exchange),
+    glass: body.glass * of(weight, RANGE.weight),
+    air: of(air, RANGE.air),
+    stand: of(stand, RANGE.stand),
+  };
 }
 /** Constants of a cup as believed now. */
 export const cupBelieved = (b: Belief, cup: string): { body: CupBody; heat: CupHeat } => {
   const i = cupAt(b, cup);
-  return { body: bodyOf(b, cup, [b.mean[i + 2]!, b.mean[i + 3]!, b.mean[AIR]!, b.mean[i + 4]!]), heat: { plastic: b.mean[i]!, glass: b.mean[i + 1]! } };
+  return {
+    body: bodyOf(b, cup, [b.mean[i + 2]!, b.mean[i + 3]!, b.mean[AIR]!, b.mean[i + 4]!]),
+    heat: { plastic: b.mean[i]!, glass: b.mean[i + 1]! },
+  };
 };
 export const ovenBelieved = (b: Belief, oven: string): { efficiency: number; dead: number } => {
   const i = ovenAt(b, oven);
@@ -220,11 +292,25 @@ export const ovenBelieved = (b: Belief, oven: string): { efficiency: number; dea
 };
 const PARTS = ['plastic', 'glass', 'exchange', 'weight', 'stand'] as const;
 /** Mean and spread of one believed thing. */
-export type Believed = { of: 'air' | 'instrument' } | { of: 'efficiency' | 'dead'; oven: string } | { of: 'plastic' | 'glass' | 'exchange' | 'weight' | 'stand'; cup: string };
+export type Believed =
+  | { of: 'air' | 'instrument' }
+  | { of: 'efficiency' | 'dead'; oven: string }
+  | { of: 'plastic' | 'glass' | 'exchange' | 'weight' | 'stand'; cup: string };
 export function knownOf(b: Belief, what: Believed): Known {
-  const i = what.of === 'air' ? AIR : what.of === 'instrument' ? INSTRUMENT : 'oven' in what ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0) : cupAt(b, (what as { cup: string }).cup) + PARTS.indexOf(what.of as (typeof PARTS)[number]);
+  const i =
+    what.of === 'air'
+      ? AIR
+      : what.of === 'instrument'
+        ? INSTRUMENT
+        : 'oven' in what
+          ? ovenAt(b, what.oven) + (what.of === 'dead' ? 1 : 0)
+          : cupAt(b, (what as { cup: string }).cup) +
+            PARTS.indexOf(what.of as (typeof PARTS)[number]);
   const range: Range | undefined = RANGE[what.of as keyof typeof RANGE];
-  return { mean: range ? held(b.mean[i]!, range) : b.mean[i]!, sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)) };
+  return {
+    mean: range ? held(b.mean[i]!, range) : b.mean[i]!,
+    sd: Math.sqrt(Math.max(0, b.spread[i]![i]!)),
+  };
 }
 
 /** Heat of a cup as a forecast: its range goes no further than the cup can be. */
@@ -232,7 +318,11 @@ export function heatOf(b: Belief, cup: string): Forecast {
   const { mean, sd } = knownOf(b, { of: 'plastic', cup });
   const { least, most } = b.could.get(cup)!;
   const f = forecastOf(mean, sd);
-  return { ...f, low: Math.min(mean, Math.max(least, f.low)), high: Math.max(mean, Math.min(most, f.high)) };
+  return {
+    ...f,
+    low: Math.min(mean, Math.max(least, f.low)),
+    high: Math.max(mean, Math.min(most, f.high)),
+  };
 }
 
 /**
@@ -243,7 +333,15 @@ export function scaled(b: Belief, by: number): Belief {
   const offset = b.spread[INSTRUMENT]!;
   const own = offset[INSTRUMENT]!;
   const shared = (r: number, c: number): number => (own > 0 ? (offset[r]! * offset[c]!) / own : 0);
-  return within({ ...copy(b), spread: b.spread.map((row, r) => row.map((x, c) => by * by * (x - shared(r, c)) + shared(r, c))) }, b.cups);
+  return within(
+    {
+      ...copy(b),
+      spread: b.spread.map((row, r) =>
+        row.map((x, c) => by * by * (x - shared(r, c)) + shared(r, c)),
+      ),
+    },
+    b.cups,
+  );
 }
 
 /** Standard deviation of what an instrument would show of a cup, K: its own offset, which no look makes less, left out. */
@@ -255,7 +353,8 @@ export function shownSpread(b: Belief, cup: string): number {
 }
 
 /** Standard deviation of an instrument's own offset, K. */
-export const offsetSpread = (b: Belief): number => Math.sqrt(Math.max(0, b.spread[INSTRUMENT]![INSTRUMENT]!));
+export const offsetSpread = (b: Belief): number =>
+  Math.sqrt(Math.max(0, b.spread[INSTRUMENT]![INSTRUMENT]!));
 
 /** Standard deviation of the gap between two cups, K: what they share falls out. */
 export function spreadBetween(b: Belief, one: string, other: string): number {
@@ -277,11 +376,23 @@ export interface Burst {
 const NUDGE = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
 
 /** One cup so many seconds on, by values of air, efficiency, dead time, plastic, glass, exchange, weight and stand. */
-function gone(b: Belief, cup: string, [air, efficiency, dead, plastic, glass, exchange, weight, stand]: number[], seconds: number, burst?: Burst): CupHeat {
+function gone(
+  b: Belief,
+  cup: string,
+  [air, efficiency, dead, plastic, glass, exchange, weight, stand]: number[],
+  seconds: number,
+  burst?: Burst,
+): CupHeat {
   const body = bodyOf(b, cup, [exchange!, weight!, air!, stand!]);
   const heat = { plastic: plastic!, glass: glass! };
   if (!burst) return after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
-  const oven = { power: burst.power, level: burst.level, cups: burst.cups.length, efficiency: held(efficiency!, RANGE.efficiency), dead: Math.max(0, held(dead!, RANGE.dead) - (burst.gone ?? 0)) };
+  const oven = {
+    power: burst.power,
+    level: burst.level,
+    cups: burst.cups.length,
+    efficiency: held(efficiency!, RANGE.efficiency),
+    dead: Math.max(0, held(dead!, RANGE.dead) - (burst.gone ?? 0)),
+  };
   return afterBurst(body, heat, oven, seconds, 2);
 }
 
@@ -289,7 +400,13 @@ function gone(b: Belief, cup: string, [air, efficiency, dead, plastic, glass, ex
 export function meanAfter(b: Belief, cup: string, burst: Burst): number {
   const o = ovenAt(b, burst.oven);
   const i = cupAt(b, cup);
-  const { plastic } = gone(b, cup, [b.mean[AIR]!, b.mean[o]!, b.mean[o + 1]!, ...b.mean.slice(i, i + 5)], burst.seconds, burst);
+  const { plastic } = gone(
+    b,
+    cup,
+    [b.mean[AIR]!, b.mean[o]!, b.mean[o + 1]!, ...b.mean.slice(i, i + 5)],
+    burst.seconds,
+    burst,
+  );
   const { least, most } = heatedCould(b, cup, burst, burst.seconds);
   return Math.min(most, Math.max(least, plastic));
 }
@@ -332,17 +449,33 @@ function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: stri
     noise.push([i, WANDER.plastic ** 2 * minutes], [i + 1, WANDER.glass ** 2 * minutes]);
     if (burst) {
       next.could.set(cup, heatedCould(b, cup, burst, seconds));
-      const gain = base.plastic - after(bodyOf(b, cup, [value[5]!, value[6]!, value[0]!, value[7]!]), { plastic: value[3]!, glass: value[4]! }, seconds, undefined, 5).plastic;
+      const gain =
+        base.plastic -
+        after(
+          bodyOf(b, cup, [value[5]!, value[6]!, value[0]!, value[7]!]),
+          { plastic: value[3]!, glass: value[4]! },
+          seconds,
+          undefined,
+          5,
+        ).plastic;
       noise.push([i, (WANDER.burst * gain) ** 2]);
     }
   }
-  for (const burst of bursts) if (!burst.gone) noise.push([ovenAt(b, burst.oven), (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2]);
+  for (const burst of bursts)
+    if (!burst.gone)
+      noise.push([
+        ovenAt(b, burst.oven),
+        (WANDER.efficiency * ovenBelieved(b, burst.oven).efficiency) ** 2,
+      ]);
   // F P Fᵀ, rows first and then columns: F is the identity but for the heats.
   const p = next.spread;
-  const rowsOf = slopes.map(({ of }) => Array.from({ length: n }, (_, c) => of.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));
+  const rowsOf = slopes.map(({ of }) =>
+    Array.from({ length: n }, (_, c) => of.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)),
+  );
   slopes.forEach(({ row }, s) => (p[row] = rowsOf[s]!));
   const half = p.map((r) => [...r]);
-  for (const { row, of } of slopes) for (let r = 0; r < n; r++) p[r]![row] = of.reduce((sum, [k, f]) => sum + f * half[r]![k]!, 0);
+  for (const { row, of } of slopes)
+    for (let r = 0; r < n; r++) p[r]![row] = of.reduce((sum, [k, f]) => sum + f * half[r]![k]!, 0);
   for (const [k, q] of noise) p[k]![k]! += q;
   const moved = only ?? b.cups;
   for (const cup of moved) {
@@ -357,15 +490,35 @@ function carry(b: Belief, seconds: number, bursts: readonly Burst[], only?: stri
 function heatedCould(b: Belief, cup: string, burst: Burst, seconds: number): Could {
   const { least, most } = b.could.get(cup)!;
   const body = b.bodies.get(cup)!;
-  return { least, most: most + (RANGE.efficiency.high * burst.power * burst.level * seconds) / burst.cups.length / (body.plastic * specificHeat(Math.min(body.room, 20))) };
+  return {
+    least,
+    most:
+      most +
+      (RANGE.efficiency.high * burst.power * burst.level * seconds) /
+        burst.cups.length /
+        (body.plastic * specificHeat(Math.min(body.room, 20))),
+  };
 }
 
 /** The bench so many seconds later, nothing done to it. */
-export const cooled = (b: Belief, seconds: number, only?: string[]): Belief => carry(b, seconds, [], only);
+export const cooled = (b: Belief, seconds: number, only?: string[]): Belief =>
+  carry(b, seconds, [], only);
 /** The bench after a burst. */
-export const heated = (b: Belief, burst: Burst, only?: string[]): Belief => carry(b, burst.seconds, [burst], only);
+export const heated = (b: Belief, burst: Burst, only?: string[]): Belief =>
+  carry(b, burst.seconds, [burst], only);
 /** The bench after so many seconds in which ovens, one burst each, were all at work. */
-export const heatedBy = (b: Belief, seconds: number, bursts: readonly Omit<Burst, 'seconds'>[], only?: string[]): Belief => carry(b, seconds, bursts.map((x) => ({ ...x, seconds })), only);
+export const heatedBy = (
+  b: Belief,
+  seconds: number,
+  bursts: readonly Omit<Burst, 'seconds'>[],
+  only?: string[],
+): Belief =>
+  carry(
+    b,
+    seconds,
+    bursts.map((x) => ({ ...x, seconds })),
+    only,
+  );
 
 export interface Taken {
   belief: Belief;
@@ -381,12 +534,26 @@ export interface Taken {
  * @param sd of the reading itself, K; for a by-eye stage that of its interval
  * @param again it agrees with one that was left out: it is believed after all
  */
-export function taken(b: Belief, cup: string, celsius: number, sd: number, byEye = false, again = false): Taken {
+export function taken(
+  b: Belief,
+  cup: string,
+  celsius: number,
+  sd: number,
+  byEye = false,
+  again = false,
+): Taken {
   const i = cupAt(b, cup);
   const n = b.mean.length;
   // An eye has no instrument's offset.
-  const h: [number, number][] = byEye ? [[i, 1]] : [[i, 1], [INSTRUMENT, 1]];
-  const ph = Array.from({ length: n }, (_, r) => h.reduce((sum, [k, f]) => sum + f * b.spread[r]![k]!, 0));
+  const h: [number, number][] = byEye
+    ? [[i, 1]]
+    : [
+        [i, 1],
+        [INSTRUMENT, 1],
+      ];
+  const ph = Array.from({ length: n }, (_, r) =>
+    h.reduce((sum, [k, f]) => sum + f * b.spread[r]![k]!, 0),
+  );
   const own = h.reduce((sum, [k, f]) => sum + f * ph[k]!, 0);
   const expected = h.reduce((sum, [k, f]) => sum + f * b.mean[k]!, 0);
   const off = celsius - expected;
@@ -396,16 +563,31 @@ export function taken(b: Belief, cup: string, celsius: number, sd: number, byEye
     if (!again) return { belief: next, off, sd: Math.sqrt(s), out: true };
     // Something happened that nobody logged: the heat is what is read, the constants stay.
     const offset = byEye ? { mean: 0, sd: 0 } : knownOf(b, { of: 'instrument' });
-    return { belief: forgotten(b, cup, { mean: celsius - offset.mean, sd: Math.hypot(sd, offset.sd) }), off, sd: Math.sqrt(s), out: false };
+    return {
+      belief: forgotten(b, cup, { mean: celsius - offset.mean, sd: Math.hypot(sd, offset.sd) }),
+      off,
+      sd: Math.sqrt(s),
+      out: false,
+    };
   }
   // The instrument's own offset is reckoned with, never learned from cups: nothing on the bench tells it from their heat (Schmidt's filter).
   const gain = ph.map((x, k) => (k === INSTRUMENT ? 0 : x / s));
   next.mean = b.mean.map((m, k) => m + gain[k]! * off);
   // Glass is warmed by what stands in it: a reading does not put it over the plastic where it was not.
-  if (b.mean[i + 1]! <= b.mean[i]!) next.mean[i + 1] = Math.min(next.mean[i + 1]!, Math.max(next.mean[i]!, b.mean[i + 1]!));
+  if (b.mean[i + 1]! <= b.mean[i]!)
+    next.mean[i + 1] = Math.min(next.mean[i + 1]!, Math.max(next.mean[i]!, b.mean[i + 1]!));
   // Joseph's form keeps the spread a spread: (I − K H) P (I − K H)ᵀ + K r Kᵀ.
-  const left = b.spread.map((row, r) => row.map((x, c) => x - gain[r]! * h.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)));
-  next.spread = left.map((row, r) => row.map((x, c) => x - gain[c]! * h.reduce((sum, [k, f]) => sum + f * left[r]![k]!, 0) + gain[r]! * gain[c]! * sd * sd));
+  const left = b.spread.map((row, r) =>
+    row.map((x, c) => x - gain[r]! * h.reduce((sum, [k, f]) => sum + f * b.spread[k]![c]!, 0)),
+  );
+  next.spread = left.map((row, r) =>
+    row.map(
+      (x, c) =>
+        x -
+        gain[c]! * h.reduce((sum, [k, f]) => sum + f * left[r]![k]!, 0) +
+        gain[r]! * gain[c]! * sd * sd,
+    ),
+  );
   widenCould(next, cup, { mean: celsius, sd });
   return { belief: within(next, b.cups), off, sd: Math.sqrt(s), out: false };
 }

@@ -6,13 +6,19 @@ const REACH = 5;
 
 /** What is believed of one number once data have spoken: a normal prior times the data's likelihood, on a grid. */
 export function onGrid(prior: Known, logLikelihood: (x: number) => number): Known {
-  const xs = Array.from({ length: POINTS }, (_, i) => prior.mean + prior.sd * REACH * ((2 * i) / (POINTS - 1) - 1));
+  const xs = Array.from(
+    { length: POINTS },
+    (_, i) => prior.mean + prior.sd * REACH * ((2 * i) / (POINTS - 1) - 1),
+  );
   const logs = xs.map((x) => -0.5 * ((x - prior.mean) / prior.sd) ** 2 + logLikelihood(x));
   const top = Math.max(...logs);
   const weights = logs.map((l) => Math.exp(l - top));
   const all = weights.reduce((a, b) => a + b, 0);
   const mean = xs.reduce((sum, x, i) => sum + (weights[i]! / all) * x, 0);
-  return { mean, sd: Math.sqrt(xs.reduce((sum, x, i) => sum + (weights[i]! / all) * (x - mean) ** 2, 0)) };
+  return {
+    mean,
+    sd: Math.sqrt(xs.reduce((sum, x, i) => sum + (weights[i]! / all) * (x - mean) ** 2, 0)),
+  };
 }
 
 /** One shot seen: where it stood, and what share of its baits had the fault. */
@@ -29,12 +35,19 @@ export const COUNT = 2;
  * @param scale below 0 where the fault gets rarer as x rises
  * @param tells baits that one shot counts for at most
  */
-export function learnEven(prior: Known, scale: number, tried: readonly Tried[], tells = COUNT): Known {
-  return onGrid(prior, (even) => tried.reduce((sum, { x, share, baits }) => {
-    const z = (x - even) / scale;
-    // ln of a logistic, kept from running over.
-    const fault = -Math.log1p(Math.exp(-Math.max(-500, Math.min(500, z))));
-    const sound = fault - Math.max(-500, Math.min(500, z));
-    return sum + Math.min(tells, baits) * (share * fault + (1 - share) * sound);
-  }, 0));
+export function learnEven(
+  prior: Known,
+  scale: number,
+  tried: readonly Tried[],
+  tells = COUNT,
+): Known {
+  return onGrid(prior, (even) =>
+    tried.reduce((sum, { x, share, baits }) => {
+      const z = (x - even) / scale;
+      // ln of a logistic, kept from running over.
+      const fault = -Math.log1p(Math.exp(-Math.max(-500, Math.min(500, z))));
+      const sound = fault - Math.max(-500, Math.min(500, z));
+      return sum + Math.min(tells, baits) * (share * fault + (1 - share) * sound);
+    }, 0),
+  );
 }

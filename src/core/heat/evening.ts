@@ -36,14 +36,39 @@ const tables = new Map<string, Map<number, Opens>>();
 
 function openOne(m: MouldHeat, shot: number, celsius: number, room: number): Opens {
   // A shell laid in the mould is as warm as that, at most.
-  const layers = m.core ? [{ upTo: m.core, celsius: shot }, { upTo: 1, celsius: Math.max(room, celsius) }] : [{ upTo: 1, celsius: shot }];
-  const { open, centre } = whenToOpen({ ...m.section, layers, ...(m.rod ? { rod: { upTo: m.rod, celsius, length: m.rodLength } } : {}), outside: outsideOf(m.metal, celsius, m.grams, m.skin, room) }, LONGEST, 28, 1);
+  const layers = m.core
+    ? [
+        { upTo: m.core, celsius: shot },
+        { upTo: 1, celsius: Math.max(room, celsius) },
+      ]
+    : [{ upTo: 1, celsius: shot }];
+  const { open, centre } = whenToOpen(
+    {
+      ...m.section,
+      layers,
+      ...(m.rod ? { rod: { upTo: m.rod, celsius, length: m.rodLength } } : {}),
+      outside: outsideOf(m.metal, celsius, m.grams, m.skin, room),
+    },
+    LONGEST,
+    28,
+    1,
+  );
   return { open, centre };
 }
 
 /** Opening at one heat of the metal, worked out when it is first asked for. */
 function marked(m: MouldHeat, shot: number, room: number): (celsius: number) => Opens {
-  const key = JSON.stringify([m.metal, m.grams, m.section, m.rod ?? 0, m.rodLength ?? 0, m.core ?? 0, Math.round(m.skin * 1e6), Math.round(shot), Math.round(room)]);
+  const key = JSON.stringify([
+    m.metal,
+    m.grams,
+    m.section,
+    m.rod ?? 0,
+    m.rodLength ?? 0,
+    m.core ?? 0,
+    Math.round(m.skin * 1e6),
+    Math.round(shot),
+    Math.round(room),
+  ]);
   const table = tables.get(key) ?? new Map<number, Opens>();
   if (!tables.has(key)) {
     if (tables.size > 60) tables.delete(tables.keys().next().value!);
@@ -67,7 +92,10 @@ export function opensAt(m: MouldHeat, shot: number, celsius: number, room: numbe
   const [a, b] = [at(MARKS[after - 1]!), at(MARKS[after]!)];
   // Between a mark that opens and one that never does, or beyond the last, only its own heat tells.
   if (above < 0 || a.open === null || b.open === null) return at(Math.round(celsius * 2) / 2);
-  const f = Math.min(1, Math.max(0, (celsius - MARKS[after - 1]!) / (MARKS[after]! - MARKS[after - 1]!)));
+  const f = Math.min(
+    1,
+    Math.max(0, (celsius - MARKS[after - 1]!) / (MARKS[after]! - MARKS[after - 1]!)),
+  );
   return { open: a.open + f * (b.open - a.open), centre: a.centre + f * (b.centre - a.centre) };
 }
 
@@ -89,7 +117,15 @@ const REST_TO = 62;
  * An evening of one mould, shot after shot: its heat, its opening times, and when it must rest.
  * @param hands s between opening it and the next shot: looking, clearing, closing, drawing
  */
-export function evening(m: MouldHeat, shots: number, start: number, shot: number, room: number, hands: number, stand: Stand = 'wood'): Cycle[] {
+export function evening(
+  m: MouldHeat,
+  shots: number,
+  start: number,
+  shot: number,
+  room: number,
+  hands: number,
+  stand: Stand = 'wood',
+): Cycle[] {
   let metal = start;
   let at = 0;
   return Array.from({ length: shots }, () => {
@@ -131,4 +167,5 @@ export function windowDown(across: number, shot: number, first: number, metal: n
 }
 
 /** How cold metal costs first shots: a mould so far under its own heat is likely to want so many before they come good (judgement: one for each 15 K). */
-export const shotsLost = (metal: number, warmTo: number): number => Math.max(0, Math.ceil((warmTo - metal - 5) / 15));
+export const shotsLost = (metal: number, warmTo: number): number =>
+  Math.max(0, Math.ceil((warmTo - metal - 5) / 15));

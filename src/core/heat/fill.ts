@@ -11,7 +11,8 @@ export const PUSH = { newtons: 150, spread: 1.5 } as const;
 const PUSHED = 20;
 
 /** Pressure behind the plastic, Pa. @param bores of all the barrels pushed together, mm */
-export const pressureOf = (newtons: number, bores: number[]): number => newtons / bores.reduce((area, bore) => area + (Math.PI / 4) * (bore / 1000) ** 2, 0);
+export const pressureOf = (newtons: number, bores: number[]): number =>
+  newtons / bores.reduce((area, bore) => area + (Math.PI / 4) * (bore / 1000) ** 2, 0);
 
 /** A thin part of a cavity that has to fill. */
 export interface Thin {
@@ -28,7 +29,8 @@ export interface Filling {
 }
 
 /** mm² of a thin part's section; none where a flat one's width is not known. */
-const areaOf = ({ shape, across, wide }: Thin): number | null => (shape === 'round' ? (Math.PI / 4) * across ** 2 : wide === undefined ? null : across * wide);
+const areaOf = ({ shape, across, wide }: Thin): number | null =>
+  shape === 'round' ? (Math.PI / 4) * across ** 2 : wide === undefined ? null : across * wide;
 
 /**
  * How far plastic runs into a thin part before it stops (M7): pressure-driven flow in a gap (Hele-Shaw) whose skin
@@ -42,10 +44,19 @@ const areaOf = ({ shape, across, wide }: Thin): number | null => (shape === 'rou
  * @param way it takes before the thin part; none = it is fed at once, as fast as pressure drives it
  * @see C. A. Hieber, S. F. Shen 1980, *J. Non-Newtonian Fluid Mech.* 7, 1–32; Bird, Stewart & Lightfoot §2.3, §2.5
  */
-export function filling(thin: Thin, shot: number, metal: number, pressure: number, contact = CONTACT, way?: Way): Filling {
+export function filling(
+  thin: Thin,
+  shot: number,
+  metal: number,
+  pressure: number,
+  contact = CONTACT,
+  way?: Way,
+): Filling {
   const { shape, across } = thin;
   const half = across / 2000;
-  const comes = way ? pushed(way, shot, metal, pressure, contact) : { flow: Infinity, arrived: { celsius: shot, spent: 0 } };
+  const comes = way
+    ? pushed(way, shot, metal, pressure, contact)
+    : { flow: Infinity, arrived: { celsius: shot, spent: 0 } };
   const out: Filling = { at: [0], reach: [0] };
   if (!comes || comes.arrived.celsius <= PLASTISOL.noFlow) return out;
   const { arrived } = comes;
@@ -61,29 +72,56 @@ export function filling(thin: Thin, shot: number, metal: number, pressure: numbe
     heat.forEach((celsius, i) => {
       if (celsius <= PLASTISOL.noFlow) return;
       const [a, b] = [i * w, (i + 1) * w];
-      flow += (shape === 'slab' ? (2 / 3) * (b ** 3 - a ** 3) : (Math.PI / 8) * (b ** 4 - a ** 4)) / viscosity(celsius);
+      flow +=
+        (shape === 'slab' ? (2 / 3) * (b ** 3 - a ** 3) : (Math.PI / 8) * (b ** 4 - a ** 4)) /
+        viscosity(celsius);
     });
     return flow / (shape === 'slab' ? 2 * half : Math.PI * half * half);
   };
-  conduct({ shape, across, layers: [{ upTo: 1, celsius: arrived.celsius }], outside: { kind: 'fixed', celsius: metal, contact } }, PUSHED, ({ at, heat }) => {
-    const flow = flowOf(heat);
-    if (before) {
-      const length = out.reach.at(-1)! / 1000;
-      const driven = 1000 * Math.sqrt(length ** 2 + 2 * behind * ((flow + before.flow) / 2) * (at - before.at));
-      out.at.push(at);
-      out.reach.push(Math.min(driven, out.reach.at(-1)! + fed * (at - before.at)));
-    }
-    before = { at, flow };
-    return flow === 0;
-  });
+  conduct(
+    {
+      shape,
+      across,
+      layers: [{ upTo: 1, celsius: arrived.celsius }],
+      outside: { kind: 'fixed', celsius: metal, contact },
+    },
+    PUSHED,
+    ({ at, heat }) => {
+      const flow = flowOf(heat);
+      if (before) {
+        const length = out.reach.at(-1)! / 1000;
+        const driven =
+          1000 *
+          Math.sqrt(length ** 2 + 2 * behind * ((flow + before.flow) / 2) * (at - before.at));
+        out.at.push(at);
+        out.reach.push(Math.min(driven, out.reach.at(-1)! + fed * (at - before.at)));
+      }
+      before = { at, flow };
+      return flow === 0;
+    },
+  );
   return out;
 }
 
 /** mm reached in the end. */
-export const reachOf = (thin: Thin, shot: number, metal: number, pressure: number, contact = CONTACT, way?: Way): number => filling(thin, shot, metal, pressure, contact, way).reach.at(-1)!;
+export const reachOf = (
+  thin: Thin,
+  shot: number,
+  metal: number,
+  pressure: number,
+  contact = CONTACT,
+  way?: Way,
+): number => filling(thin, shot, metal, pressure, contact, way).reach.at(-1)!;
 
 /** Coolest shot, °C, that reaches a length, mm; null where even the ceiling does not. */
-export function heatToReach(thin: Thin, length: number, metal: number, pressure: number, contact = CONTACT, way?: Way): number | null {
+export function heatToReach(
+  thin: Thin,
+  length: number,
+  metal: number,
+  pressure: number,
+  contact = CONTACT,
+  way?: Way,
+): number | null {
   let [low, high] = [PLASTISOL.noFlow, PLASTISOL.ceiling] as [number, number];
   if (reachOf(thin, high, metal, pressure, contact, way) < length) return null;
   for (let k = 0; k < 10; k++) {

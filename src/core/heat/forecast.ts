@@ -17,7 +17,13 @@ export interface Doubt {
 /** What no constant explains: share of a burst's gain, and K in the plastic after a minute (judgements, held to evenings in worlds no model knows). */
 export const UNSAID = { burst: 0.05, minute: 0.6 } as const;
 /** Before anything is learned. */
-export const DOUBT: Doubt = { efficiency: MICROWAVE.spread, dead: MICROWAVE.deadSpread, exchange: EXCHANGE.spread, reading: 2, burst: UNSAID.burst };
+export const DOUBT: Doubt = {
+  efficiency: MICROWAVE.spread,
+  dead: MICROWAVE.deadSpread,
+  exchange: EXCHANGE.spread,
+  reading: 2,
+  burst: UNSAID.burst,
+};
 
 /** A constant and its standard deviation. */
 export interface Known {
@@ -41,7 +47,13 @@ export const Z995 = 2.5758293035489004;
  * @param f of its mean then
  * @param from °C of its mean before
  */
-export function hottestBound(f: Forecast, from: number, seconds: number, dead: number, grams: number): number {
+export function hottestBound(
+  f: Forecast,
+  from: number,
+  seconds: number,
+  dead: number,
+  grams: number,
+): number {
   const heated = Math.max(0.5, seconds - dead);
   return f.celsius + unevenness((f.celsius - from) / heated, heated, grams) + Z995 * f.sd;
 }
@@ -49,34 +61,73 @@ export function hottestBound(f: Forecast, from: number, seconds: number, dead: n
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
 const spread = (parts: number[]): number => Math.sqrt(parts.reduce((n, x) => n + x * x, 0));
 /** A heat with its spread, as a range. */
-export const forecastOf = (celsius: number, sd: number): Forecast => ({ celsius, sd, low: celsius - Z80 * sd, high: celsius + Z80 * sd });
+export const forecastOf = (celsius: number, sd: number): Forecast => ({
+  celsius,
+  sd,
+  low: celsius - Z80 * sd,
+  high: celsius + Z80 * sd,
+});
 
 /** Heat of the plastic after a burst, stirred, with its range. */
-export function forecastBurst(body: CupBody, heat: CupHeat, oven: Microwave, seconds: number, doubt: Doubt = DOUBT): Forecast {
+export function forecastBurst(
+  body: CupBody,
+  heat: CupHeat,
+  oven: Microwave,
+  seconds: number,
+  doubt: Doubt = DOUBT,
+): Forecast {
   const at = (b: CupBody, h: CupHeat, m: Microwave) => afterBurst(b, h, m, seconds).plastic;
   const base = at(body, heat, oven);
-  return forecastOf(base, spread([
-    at(body, heat, { ...oven, efficiency: oven.efficiency + doubt.efficiency }) - base,
-    at(body, heat, { ...oven, dead: oven.dead + doubt.dead }) - base,
-    at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat, oven) - base,
-    at(body, { ...heat, plastic: heat.plastic + doubt.reading }, oven) - base,
-    (base - heat.plastic) * doubt.burst,
-  ]));
+  return forecastOf(
+    base,
+    spread([
+      at(body, heat, { ...oven, efficiency: oven.efficiency + doubt.efficiency }) - base,
+      at(body, heat, { ...oven, dead: oven.dead + doubt.dead }) - base,
+      at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat, oven) - base,
+      at(body, { ...heat, plastic: heat.plastic + doubt.reading }, oven) - base,
+      (base - heat.plastic) * doubt.burst,
+    ]),
+  );
 }
 
 /** Heat of the plastic after so long on the bench, with its range. */
-export function forecastCooling(body: CupBody, heat: CupHeat, seconds: number, doubt: Doubt = DOUBT): Forecast {
+export function forecastCooling(
+  body: CupBody,
+  heat: CupHeat,
+  seconds: number,
+  doubt: Doubt = DOUBT,
+): Forecast {
   const at = (b: CupBody, h: CupHeat) => after(b, h, seconds).plastic;
   const base = at(body, heat);
-  return forecastOf(base, spread([at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base, at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base, UNSAID.minute * Math.sqrt(seconds / 60)]));
+  return forecastOf(
+    base,
+    spread([
+      at({ ...body, exchange: body.exchange * (1 + doubt.exchange) }, heat) - base,
+      at(body, { ...heat, plastic: heat.plastic + doubt.reading }) - base,
+      UNSAID.minute * Math.sqrt(seconds / 60),
+    ]),
+  );
 }
 
 /**
  * The longest burst whose hottest part stays under the ceiling with 99.5 % certainty, whole s, none longer than may go
  * without a stir; 0 when none does.
  */
-export function longestSafeBurst(body: CupBody, heat: CupHeat, oven: Microwave, ceiling: number = PLASTISOL.ceiling, doubt: Doubt = DOUBT): number {
-  const safe = (s: number) => hottestBound(forecastBurst(body, heat, oven, s, doubt), heat.plastic, s, oven.dead, body.plastic) <= ceiling;
+export function longestSafeBurst(
+  body: CupBody,
+  heat: CupHeat,
+  oven: Microwave,
+  ceiling: number = PLASTISOL.ceiling,
+  doubt: Doubt = DOUBT,
+): number {
+  const safe = (s: number) =>
+    hottestBound(
+      forecastBurst(body, heat, oven, s, doubt),
+      heat.plastic,
+      s,
+      oven.dead,
+      body.plastic,
+    ) <= ceiling;
   if (!safe(1)) return 0;
   let low = 1;
   let high: number = UNSTIRRED;

@@ -17,7 +17,14 @@ const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.7, least: 5 } 
  * @param metal °C of the mould
  * @see Carslaw & Jaeger §3.3, §7.6
  */
-export function freezeFormula(shape: 'slab' | 'round', across: number, from: number, metal: number, contact = CONTACT, noFlow: number = PLASTISOL.noFlow): number | null {
+export function freezeFormula(
+  shape: 'slab' | 'round',
+  across: number,
+  from: number,
+  metal: number,
+  contact = CONTACT,
+  noFlow: number = PLASTISOL.noFlow,
+): number | null {
   if (metal >= noFlow) return null;
   const alpha = diffusivity(PLASTIC);
   const left = (noFlow - metal) / (from - metal);
@@ -31,7 +38,14 @@ export function freezeFormula(shape: 'slab' | 'round', across: number, from: num
 }
 
 /** Time until the middle of a gate or channel stops flowing, s; null where the mould is too warm for it ever to. */
-export function freezeTime(shape: 'slab' | 'round', across: number, from: number, metal: number, contact = CONTACT, noFlow: number = PLASTISOL.noFlow): number | null {
+export function freezeTime(
+  shape: 'slab' | 'round',
+  across: number,
+  from: number,
+  metal: number,
+  contact = CONTACT,
+  noFlow: number = PLASTISOL.noFlow,
+): number | null {
   if (metal >= noFlow) return null;
   if (from <= noFlow) return 0;
   const formula = freezeFormula(shape, across, from, metal, contact, noFlow);
@@ -39,10 +53,21 @@ export function freezeTime(shape: 'slab' | 'round', across: number, from: number
   let before = { at: 0, centre: from };
   let frozen: number | null = null;
   const half = across / 2000 + PLASTIC.k / contact;
-  conduct({ shape, across, layers: [{ upTo: 1, celsius: from }], outside: { kind: 'fixed', celsius: metal, contact } }, (40 * half * half) / diffusivity(PLASTIC), ({ at, centre }) => {
-    if (centre <= noFlow) frozen = before.at + ((before.centre - noFlow) / (before.centre - centre)) * (at - before.at);
-    before = { at, centre };
-    return frozen !== null;
-  });
+  conduct(
+    {
+      shape,
+      across,
+      layers: [{ upTo: 1, celsius: from }],
+      outside: { kind: 'fixed', celsius: metal, contact },
+    },
+    (40 * half * half) / diffusivity(PLASTIC),
+    ({ at, centre }) => {
+      if (centre <= noFlow)
+        frozen =
+          before.at + ((before.centre - noFlow) / (before.centre - centre)) * (at - before.at);
+      before = { at, centre };
+      return frozen !== null;
+    },
+  );
   return frozen;
 }

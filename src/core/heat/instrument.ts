@@ -15,8 +15,17 @@ export interface Check {
 export const INSTRUMENTS = {
   probe: { name: 'a probe', steady: 1.2, grows: { mean: -1, sd: 1.5 }, evening: 0.6, tells: 0 },
   // Water is no mirror: only what is read in hot plastic tells of gloss.
-  infrared: { name: 'an infrared gun', steady: 2, grows: { mean: -6, sd: 3.2 }, evening: 1.5, tells: 140 },
-} as const satisfies Record<string, { name: string; steady: number; grows: Known; evening: number; tells: number }>;
+  infrared: {
+    name: 'an infrared gun',
+    steady: 2,
+    grows: { mean: -6, sd: 3.2 },
+    evening: 1.5,
+    tells: 140,
+  },
+} as const satisfies Record<
+  string,
+  { name: string; steady: number; grows: Known; evening: number; tells: number }
+>;
 export type Instrument = keyof typeof INSTRUMENTS;
 
 /** °C at which plastic is worked and of the shop around it, and K a check is out by itself (judgements). */
@@ -37,7 +46,10 @@ export function instrumentPrior(reads: Instrument = 'probe', check: Check | null
   const expected = share * grows.mean;
   const together = steady ** 2 + share * grows.sd ** 2;
   const seen = steady ** 2 + (share * grows.sd) ** 2 + CHECKED ** 2 + (share * evening) ** 2;
-  return { mean: usual.mean + (together / seen) * (check.shown - check.true - expected), sd: Math.sqrt(usual.sd ** 2 - together ** 2 / seen) };
+  return {
+    mean: usual.mean + (together / seen) * (check.shown - check.true - expected),
+    sd: Math.sqrt(usual.sd ** 2 - together ** 2 / seen),
+  };
 }
 
 /** °C at which water boils so many m above the sea (Clausius–Clapeyron with 40.66 kJ/mol; Atkins, *Physical Chemistry*, §4B). */

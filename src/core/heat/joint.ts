@@ -5,13 +5,26 @@ import { effusivity, PLASTIC } from './constants.ts';
 export const JOINT = { even: 100, scale: 2.5, sound: 0.8 } as const;
 
 /** Heat where two bodies meet, at first (Carslaw & Jaeger §2.15): `(e1 T1 + e2 T2)/(e1 + e2)`. °C */
-export const contactHeat = (body: number, insert: number, one: Stuff = PLASTIC, other: Stuff = PLASTIC): number =>
+export const contactHeat = (
+  body: number,
+  insert: number,
+  one: Stuff = PLASTIC,
+  other: Stuff = PLASTIC,
+): number =>
   (effusivity(one) * body + effusivity(other) * insert) / (effusivity(one) + effusivity(other));
 
 /** Chance that a joint is sound (M8): logistic in the contact heat. */
-export const jointChance = (body: number, insert: number, even: number = JOINT.even, scale: number = JOINT.scale): number =>
-  1 / (1 + Math.exp(-(contactHeat(body, insert) - even) / scale));
+export const jointChance = (
+  body: number,
+  insert: number,
+  even: number = JOINT.even,
+  scale: number = JOINT.scale,
+): number => 1 / (1 + Math.exp(-(contactHeat(body, insert) - even) / scale));
 
 /** Lowest heat of the body for a sound joint on inserts this warm, °C. */
-export const bodyHeatFor = (insert: number, sound: number = JOINT.sound, even: number = JOINT.even, scale: number = JOINT.scale): number =>
-  2 * (even + scale * Math.log(sound / (1 - sound))) - insert;
+export const bodyHeatFor = (
+  insert: number,
+  sound: number = JOINT.sound,
+  even: number = JOINT.even,
+  scale: number = JOINT.scale,
+): number => 2 * (even + scale * Math.log(sound / (1 - sound))) - insert;

@@ -30,7 +30,11 @@ export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
  * middle 10 K under where plastic stops flowing; a bar at 165 °C in metal of 45 stops flowing after 0.87 of that time
  * (first term of its series), so that much sooner is where a bait is thought to be firm.
  */
-export const MOULD_PRIOR = { loss: { mean: 0, sd: 0.5 }, opens: { mean: Math.log(0.87), sd: 0.27 }, cold: COLD_PRIOR } as const;
+export const MOULD_PRIOR = {
+  loss: { mean: 0, sd: 0.5 },
+  opens: { mean: Math.log(0.87), sd: 0.27 },
+  cold: COLD_PRIOR,
+} as const;
 export const JOINT_PRIOR: Known = { mean: JOINT.even, sd: 5 };
 export const BLEED_PRIOR: Known = { mean: 2, sd: 0.5 };
 /** ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement). */
@@ -44,22 +48,53 @@ function byOthers(l: Learned, of: keyof typeof MOULDS_DIFFER): Known {
   // The usual counts as one mould among them.
   const mean = (usual.mean + known.reduce((n, k) => n + k.mean, 0)) / (known.length + 1);
   const spread = known.reduce((n, k) => n + k.sd ** 2, 0) / known.length;
-  return { mean, sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))) };
+  return {
+    mean,
+    sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))),
+  };
 }
-export const mouldPrior = (l: Learned, name: string) => ({ loss: slack(l.moulds?.[name]?.loss, byOthers(l, 'loss'), STANDS_ELSEWHERE), opens: l.moulds?.[name]?.opens ?? byOthers(l, 'opens'), cold: l.moulds?.[name]?.cold ?? MOULD_PRIOR.cold });
+export const mouldPrior = (l: Learned, name: string) => ({
+  loss: slack(l.moulds?.[name]?.loss, byOthers(l, 'loss'), STANDS_ELSEWHERE),
+  opens: l.moulds?.[name]?.opens ?? byOthers(l, 'opens'),
+  cold: l.moulds?.[name]?.cold ?? MOULD_PRIOR.cold,
+});
 export const jointPrior = (l: Learned): Known => l.joint ?? JOINT_PRIOR;
 export const bleedPrior = (l: Learned): Known => l.bleed ?? BLEED_PRIOR;
 
 /** From one evening to the next draughts change, and another cup of the kind may stand there: what was learned is believed so much less (judgement). */
-const OVERNIGHT = { air: 0.12, stand: 0.5, efficiency: 0.03, dead: 0.3, exchange: 0.35, weight: 0.13 } as const;
-const slack = (known: Known | undefined, prior: Known, by: number): Known => (known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior);
+const OVERNIGHT = {
+  air: 0.12,
+  stand: 0.5,
+  efficiency: 0.03,
+  dead: 0.3,
+  exchange: 0.35,
+  weight: 0.13,
+} as const;
+const slack = (known: Known | undefined, prior: Known, by: number): Known =>
+  known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior;
 
 /** Priors of an evening: what was learned, a little loosened, or the usual. */
-export const sharedPrior = (l: Learned, reads?: Instrument, check?: Check | null) => ({ air: slack(l.air, PRIOR.air, OVERNIGHT.air), instrument: instrumentPrior(reads, check) });
+export const sharedPrior = (l: Learned, reads?: Instrument, check?: Check | null) => ({
+  air: slack(l.air, PRIOR.air, OVERNIGHT.air),
+  instrument: instrumentPrior(reads, check),
+});
 /** Cups of one kind still differ from each other. */
-export const cupPrior = (l: Learned, vessel: string): CupKnown => ({ exchange: slack(l.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange), weight: slack(l.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight), stand: slack(l.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand) });
-export function ovenPrior(l: Learned, id: number, oven: Oven, level: number, cups: number): OvenKnown {
+export const cupPrior = (l: Learned, vessel: string): CupKnown => ({
+  exchange: slack(l.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange),
+  weight: slack(l.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight),
+  stand: slack(l.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand),
+});
+export function ovenPrior(
+  l: Learned,
+  id: number,
+  oven: Oven,
+  level: number,
+  cups: number,
+): OvenKnown {
   const prior = OVENS[oven.kind].prior(cups);
   const held = l.ovens[ovenKey(id, level, cups)];
-  return { efficiency: slack(held?.efficiency, prior.efficiency, OVERNIGHT.efficiency), dead: slack(held?.dead, prior.dead, OVERNIGHT.dead) };
+  return {
+    efficiency: slack(held?.efficiency, prior.efficiency, OVERNIGHT.efficiency),
+    dead: slack(held?.dead, prior.dead, OVERNIGHT.dead),
+  };
 }

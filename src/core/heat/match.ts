@@ -29,7 +29,8 @@ export interface Matching {
   /** °C of each cup in the middle of the draw */
   heats: number[];
 }
-export type MatchAnswer = { ok: true; matching: Matching } | { ok: false; least: number | null; why: string };
+export type MatchAnswer =
+  { ok: true; matching: Matching } | { ok: false; least: number | null; why: string };
 
 /** The longest burst and the longest evening of matching that is looked at, s. */
 export const LONGEST_BURST = 90;
@@ -73,7 +74,10 @@ export function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
     peak: (s: number, b: number): number => hot(s, b)[2 * b]!,
     /** e s after that burst */
     then: (s: number, b: number, e: number): number => {
-      const row = (cooled[s * (LONGEST_BURST + 1) + b] ??= [hot(s, b)[2 * b]!, hot(s, b)[2 * b + 1]!]);
+      const row = (cooled[s * (LONGEST_BURST + 1) + b] ??= [
+        hot(s, b)[2 * b]!,
+        hot(s, b)[2 * b + 1]!,
+      ]);
       longer(row, e, off);
       return row[2 * e]!;
     },
@@ -81,8 +85,16 @@ export function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
 }
 
 /** Every order of n things, and every choice among them. */
-export const orders = (n: number): number[][] => (n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)])));
-export const subsets = (n: number): number[][] => Array.from({ length: 2 ** n }, (_, bits) => Array.from({ length: n }, (_, i) => i).filter((i) => bits & (1 << i)));
+export const orders = (n: number): number[][] =>
+  n === 0
+    ? [[]]
+    : orders(n - 1).flatMap((o) =>
+        Array.from({ length: n }, (_, i) => [...o.slice(0, i), n - 1, ...o.slice(i)]),
+      );
+export const subsets = (n: number): number[][] =>
+  Array.from({ length: 2 ** n }, (_, bits) =>
+    Array.from({ length: n }, (_, i) => i).filter((i) => bits & (1 << i)),
+  );
 
 /** Least whole number from `low` for which something that stays true once true is true, by halving; `high` where it is not below that. */
 export function leastOf(low: number, high: number, is: (n: number) => boolean): number {
@@ -95,7 +107,8 @@ export function leastOf(low: number, high: number, is: (n: number) => boolean): 
 }
 
 /** s from now until a cup is no longer over its window: until then it is not heated. */
-export const notBefore = (table: ReturnType<typeof tableOf>, { high }: Wanted): number => leastOf(0, HORIZON, (s) => table.idle(s) <= high);
+export const notBefore = (table: ReturnType<typeof tableOf>, { high }: Wanted): number =>
+  leastOf(0, HORIZON, (s) => table.idle(s) <= high);
 
 interface Cup {
   body: CupBody;
@@ -113,24 +126,42 @@ interface Found {
  * other, in the window, not more than `apart` apart. Each cup's burst is one of the few that bring it into what the
  * cups before it leave of the window: heat rises with the burst, so they lie together and are found by halving.
  */
-function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): (draw: number, apart: number) => Found | null {
+function searchFor(
+  cups: Cup[],
+  oven: Microwave,
+  wanted: Wanted,
+  hands: Hands,
+): (draw: number, apart: number) => Found | null {
   const table = cups.map((c) => tableOf(c.body, c.heat, oven));
   const all = cups.map((_, i) => i);
-  const plans = subsets(cups.length).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
+  const plans = subsets(cups.length).flatMap((set) =>
+    orders(set.length).map((o) => o.map((i) => set[i]!)),
+  );
   const entry = table.map((t) => notBefore(t, wanted));
   const each = hands.change + hands.stir;
   // A cup that is not getting hotter by itself wants at least the burst that leaves it in the window after its stir and
   // what comes after, and the later it begins the longer: earlier draws need no looking at.
   const wants = (i: number, start: number, after: number): number => {
     const { heat } = cups[i]!;
-    return heat.glass > heat.plastic ? hands.least : leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.then(start, b, after) >= wanted.low);
+    return heat.glass > heat.plastic
+      ? hands.least
+      : leastOf(hands.least, LONGEST_BURST, (b) => table[i]!.then(start, b, after) >= wanted.low);
   };
   const shortest = all.map((i) => wants(i, hands.change, hands.stir + hands.draws));
   /** s that those after the k-th of an order want for themselves, at least */
-  const restOf = (order: readonly number[]): number[] => order.map((_, k) => order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0));
+  const restOf = (order: readonly number[]): number[] =>
+    order.map((_, k) => order.slice(k + 1).reduce((sum, i) => sum + each + shortest[i]!, 0));
   const tries = plans.map((order) => {
     const rest = restOf(order);
-    return { order, rest, others: all.filter((i) => !order.includes(i)), soonest: order.reduce((at, i, k) => at + each + wants(i, at + hands.change, hands.stir + hands.draws + rest[k]!), 0) };
+    return {
+      order,
+      rest,
+      others: all.filter((i) => !order.includes(i)),
+      soonest: order.reduce(
+        (at, i, k) => at + each + wants(i, at + hands.change, hands.stir + hands.draws + rest[k]!),
+        0,
+      ),
+    };
   });
 
   return (draw, apart) => {
@@ -144,18 +175,33 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
       if (k === order.length) {
         const gap = high - low;
         if (gap > apart || (best && gap >= best.gap)) return;
-        const heats = all.map((i) => { const at = order.indexOf(i); return at < 0 ? table[i]!.idle(middle) : ends[at]!; });
-        best = { gap, matching: { bursts: order.map((cup, i) => ({ cup, ...chosen[i]! })), draw, wait: draw - start, heats } };
+        const heats = all.map((i) => {
+          const at = order.indexOf(i);
+          return at < 0 ? table[i]!.idle(middle) : ends[at]!;
+        });
+        best = {
+          gap,
+          matching: {
+            bursts: order.map((cup, i) => ({ cup, ...chosen[i]! })),
+            draw,
+            wait: draw - start,
+            heats,
+          },
+        };
         return;
       }
       const i = order[k]!;
       const t = table[i]!;
       const from = Math.max(start + hands.change, entry[i]!);
-      const most = Math.min(LONGEST_BURST, cups[i]!.longest ?? Infinity, draw - from - hands.stir - rest[k]!);
+      const most = Math.min(
+        LONGEST_BURST,
+        cups[i]!.longest ?? Infinity,
+        draw - from - hands.stir - rest[k]!,
+      );
       const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - nearer);
       const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + nearer);
       let least = hands.least;
-      for (let longest = most; least < longest; ) {
+      for (let longest = most; least < longest;) {
         const halfway = (least + longest) >> 1;
         if (t.then(from, halfway, middle - from - halfway) >= floor) longest = halfway;
         else least = halfway + 1;
@@ -192,16 +238,25 @@ function searchFor(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands): 
  * other in the window at any moment.
  * @param tell how near they come, where that is wanted: it is as much work again
  */
-export function matchCups(cups: Cup[], oven: Microwave, wanted: Wanted, hands: Hands = HANDS, tell = true): MatchAnswer {
-  if (Math.max(...cups.map((c) => c.heat.plastic)) > wanted.ceiling) return { ok: false, least: null, why: 'one cup is over the ceiling already' };
+export function matchCups(
+  cups: Cup[],
+  oven: Microwave,
+  wanted: Wanted,
+  hands: Hands = HANDS,
+  tell = true,
+): MatchAnswer {
+  if (Math.max(...cups.map((c) => c.heat.plastic)) > wanted.ceiling)
+    return { ok: false, least: null, why: 'one cup is over the ceiling already' };
   const bestAt = searchFor(cups, oven, wanted, hands);
   for (let draw = 0; draw <= HORIZON; draw++) {
     const found = bestAt(draw, wanted.apart);
     if (found) return { ok: true, matching: found.matching };
   }
   let least: number | null = null;
-  for (let draw = 0; tell && draw <= HORIZON; draw++) least = bestAt(draw, least ?? Infinity)?.gap ?? least;
-  const why = least === null
+  for (let draw = 0; tell && draw <= HORIZON; draw++)
+    least = bestAt(draw, least ?? Infinity)?.gap ?? least;
+  const why =
+    least === null
       ? 'no safe bursts, one to a cup, bring them all into the window together'
       : 'they come into the window, but not near enough to one another';
   return { ok: false, least, why };

@@ -12,7 +12,10 @@ export interface MetalBody {
   foot: number;
 }
 /** What a mould can stand on, W/m² K through its foot (judgements, learned). */
-export const STANDS = { wood: { name: 'wood', conductance: 8 }, steel: { name: 'a metal bench', conductance: 150 } } as const;
+export const STANDS = {
+  wood: { name: 'wood', conductance: 8 },
+  steel: { name: 'a metal bench', conductance: 150 },
+} as const;
 export type Stand = keyof typeof STANDS;
 /** Air and radiation together from a mould's skin, W/m² K. */
 const SKIN = 12;
@@ -20,45 +23,95 @@ const SKIN = 12;
 export const TOO_HOT = 48;
 
 /** Ways of warming metal: a plate holds a heat under its foot, a gun blows a power on to it (judgements). */
-export const WARMERS = { plate: { name: 'the plate', celsius: 130, conductance: 150 }, gun: { name: 'the heat gun', watts: 550 } } as const;
+export const WARMERS = {
+  plate: { name: 'the plate', celsius: 130, conductance: 150 },
+  gun: { name: 'the heat gun', watts: 550 },
+} as const;
 export type Warmer = keyof typeof WARMERS;
 
 /** A mould from what it is made of, its mass in g and the sides of its face in mm. */
-export function metalBody(metal: keyof typeof MOULD_STUFF, grams: number, width: number, height: number): MetalBody {
+export function metalBody(
+  metal: keyof typeof MOULD_STUFF,
+  grams: number,
+  width: number,
+  height: number,
+): MetalBody {
   const stuff = MOULD_STUFF[metal];
   const foot = (width * height) / 1e6;
   const thick = grams / 1000 / stuff.rho / foot;
-  return { capacity: (grams / 1000) * stuff.c, skin: foot + 2 * thick * ((width + height) / 1000), foot };
+  return {
+    capacity: (grams / 1000) * stuff.c,
+    skin: foot + 2 * thick * ((width + height) / 1000),
+    foot,
+  };
 }
 
 /** The same mould losing heat faster or slower than reckoned. @param ln of how much */
-export const losing = (m: MetalBody, ln: number): MetalBody => ({ ...m, skin: m.skin * Math.exp(ln), foot: m.foot * Math.exp(ln) });
+export const losing = (m: MetalBody, ln: number): MetalBody => ({
+  ...m,
+  skin: m.skin * Math.exp(ln),
+  foot: m.foot * Math.exp(ln),
+});
 
 /** W that leave it at a heat. */
-const loss = (m: MetalBody, celsius: number, room: number, stand: Stand): number => (SKIN * m.skin + STANDS[stand].conductance * m.foot) * (celsius - room);
+const loss = (m: MetalBody, celsius: number, room: number, stand: Stand): number =>
+  (SKIN * m.skin + STANDS[stand].conductance * m.foot) * (celsius - room);
 
 /** Its heat a while later, left alone: exact, the loss being in proportion. °C */
-export function metalAfter(m: MetalBody, celsius: number, seconds: number, room: number, stand: Stand = 'wood', watts = 0): number {
+export function metalAfter(
+  m: MetalBody,
+  celsius: number,
+  seconds: number,
+  room: number,
+  stand: Stand = 'wood',
+  watts = 0,
+): number {
   const g = SKIN * m.skin + STANDS[stand].conductance * m.foot;
   const end = room + watts / g;
   return end + (celsius - end) * Math.exp((-g * seconds) / m.capacity);
 }
 
 /** s until it is at a heat on the plate or under the gun; null where that can never bring it there. */
-export function warmTime(m: MetalBody, from: number, to: number, room: number, by: Warmer): number | null {
+export function warmTime(
+  m: MetalBody,
+  from: number,
+  to: number,
+  room: number,
+  by: Warmer,
+): number | null {
   if (from >= to) return 0;
   const warmer = WARMERS[by];
   const air = SKIN * m.skin;
   // The steady heat it would come to, and how fast it goes there.
-  const [g, end] = 'watts' in warmer ? [air, room + warmer.watts / air] : [air + warmer.conductance * m.foot, (air * room + warmer.conductance * m.foot * warmer.celsius) / (air + warmer.conductance * m.foot)];
+  const [g, end] =
+    'watts' in warmer
+      ? [air, room + warmer.watts / air]
+      : [
+          air + warmer.conductance * m.foot,
+          (air * room + warmer.conductance * m.foot * warmer.celsius) /
+            (air + warmer.conductance * m.foot),
+        ];
   return end <= to ? null : (m.capacity / g) * Math.log((end - from) / (end - to));
 }
 
 /** What a shot leaves in it, J. @param grams of plastic, from and to which heat */
-export const shotHeat = (grams: number, from: number, opened: number): number => grams * 1.9 * (from - opened);
+export const shotHeat = (grams: number, from: number, opened: number): number =>
+  grams * 1.9 * (from - opened);
 
 /** The heat at which it stays for good when a shot's heat goes in every cycle, °C. */
-export const steadyMetal = (m: MetalBody, joules: number, cycle: number, room: number, stand: Stand = 'wood'): number => room + joules / cycle / (loss(m, 1, 0, stand));
+export const steadyMetal = (
+  m: MetalBody,
+  joules: number,
+  cycle: number,
+  room: number,
+  stand: Stand = 'wood',
+): number => room + joules / cycle / loss(m, 1, 0, stand);
 
 /** Least s a cycle must last for it to stay under a heat. */
-export const cycleFor = (m: MetalBody, joules: number, under: number, room: number, stand: Stand = 'wood'): number => joules / loss(m, under, room, stand);
+export const cycleFor = (
+  m: MetalBody,
+  joules: number,
+  under: number,
+  room: number,
+  stand: Stand = 'wood',
+): number => joules / loss(m, under, room, stand);

@@ -13,10 +13,23 @@ export interface Opening {
 }
 
 /** Outside of a bait in a mould: metal to so many m² of bait, or a poor conductor. */
-export function outsideOf(metal: keyof typeof MOULD_STUFF, celsius: number, mass: number, baitArea: number, room: number): Outside {
-  if (metal !== 'machined' && metal !== 'cast') return { kind: 'poor', celsius, stuff: MOULD_STUFF[metal] };
+export function outsideOf(
+  metal: keyof typeof MOULD_STUFF,
+  celsius: number,
+  mass: number,
+  baitArea: number,
+  room: number,
+): Outside {
+  if (metal !== 'machined' && metal !== 'cast')
+    return { kind: 'poor', celsius, stuff: MOULD_STUFF[metal] };
   // The whole mould's heat is shared by all its baits' skins; what it loses to the room meanwhile is small (M5).
-  return { kind: 'metal', celsius, capacity: (mass / 1000) * MOULD_STUFF[metal].c / baitArea, loss: 12, room };
+  return {
+    kind: 'metal',
+    celsius,
+    capacity: ((mass / 1000) * MOULD_STUFF[metal].c) / baitArea,
+    loss: 12,
+    room,
+  };
 }
 
 /**
@@ -31,19 +44,35 @@ export function whenToOpen(section: Section, longest = 3600, cells?: number, onw
   let hands: number | null = null;
   let before = { at: 0, mean: Infinity, centre: Infinity };
   /** when a falling figure passed a mark, between this look and the last */
-  const crossed = (was: number, is: number, mark: number, at: number) => (was <= mark ? before.at : is > mark ? Infinity : was === Infinity ? at : before.at + ((was - mark) / (was - is)) * (at - before.at));
-  const curve = conduct(section, longest, (now) => {
-    if (open === null) {
-      const at = Math.max(crossed(before.mean, now.mean, FIRM.mean, now.at), crossed(before.centre, now.centre, FIRM.centre, now.at));
-      if (at <= now.at) {
-        open = at;
-        centre = now.centre;
+  const crossed = (was: number, is: number, mark: number, at: number) =>
+    was <= mark
+      ? before.at
+      : is > mark
+        ? Infinity
+        : was === Infinity
+          ? at
+          : before.at + ((was - mark) / (was - is)) * (at - before.at);
+  const curve = conduct(
+    section,
+    longest,
+    (now) => {
+      if (open === null) {
+        const at = Math.max(
+          crossed(before.mean, now.mean, FIRM.mean, now.at),
+          crossed(before.centre, now.centre, FIRM.centre, now.at),
+        );
+        if (at <= now.at) {
+          open = at;
+          centre = now.centre;
+        }
       }
-    }
-    if (hands === null && now.mean <= BARE_HANDS) hands = crossed(before.mean, now.mean, BARE_HANDS, now.at);
-    before = now;
-    return open !== null && (hands !== null || now.at > open * onward);
-  }, cells);
+      if (hands === null && now.mean <= BARE_HANDS)
+        hands = crossed(before.mean, now.mean, BARE_HANDS, now.at);
+      before = now;
+      return open !== null && (hands !== null || now.at > open * onward);
+    },
+    cells,
+  );
   return { open, centre, hands, curve };
 }
 
@@ -54,11 +83,19 @@ export const TAKES = { air: 11, water: 400 } as const;
  * out (in water that is the least it can be).
  * @param from mean when opened, °C
  */
-export function handsAfter(section: Pick<Section, 'shape' | 'across'>, from: number, room: number, into: keyof typeof TAKES = 'air'): number {
+export function handsAfter(
+  section: Pick<Section, 'shape' | 'across'>,
+  from: number,
+  room: number,
+  into: keyof typeof TAKES = 'air',
+): number {
   if (from <= BARE_HANDS) return 0;
   if (room >= BARE_HANDS) return Infinity;
   // Plastic for its skin: half a slab, a quarter of a bar, half an oval's width over how it spreads.
   const spread = section.shape === 'slab' ? 1 : section.shape === 'round' ? 2 : section.shape;
   const depth = section.across / 2000 / spread;
-  return ((PLASTIC.rho * PLASTIC.c * depth) / TAKES[into]) * Math.log((from - room) / (BARE_HANDS - room));
+  return (
+    ((PLASTIC.rho * PLASTIC.c * depth) / TAKES[into]) *
+    Math.log((from - room) / (BARE_HANDS - room))
+  );
 }

@@ -6,12 +6,22 @@ import type { Oven } from './schema.ts';
 export const OVENS: Record<OvenKind, { name: string; prior: (cups: number) => OvenKnown }> = {
   microwave: { name: 'microwave', prior: (cups) => (cups > 1 ? PRIOR.two : PRIOR.one) },
   // A ring goes on giving when it is slow to warm, and most of its heat goes past the pot.
-  stove: { name: 'stove', prior: () => ({ efficiency: { mean: 0.35, sd: 0.12 }, dead: { mean: 15, sd: 8 } }) },
+  stove: {
+    name: 'stove',
+    prior: () => ({ efficiency: { mean: 0.35, sd: 0.12 }, dead: { mean: 15, sd: 8 } }),
+  },
 };
 export type OvenKind = 'microwave' | 'stove';
 
 /** A shop that has not named one yet. */
-export const USUAL_OVEN: Oven = { name: 'The microwave', kind: 'microwave', watts: 900, level: 1, note: '' };
+export const USUAL_OVEN: Oven = {
+  name: 'The microwave',
+  kind: 'microwave',
+  watts: 900,
+  level: 1,
+  note: '',
+};
 
 /** What is learned is learned of an oven at a power with so many cups in it. */
-export const ovenKey = (id: number, level: number, cups: number): string => `${id}/${Math.round(level * 100)}/${cups}`;
+export const ovenKey = (id: number, level: number, cups: number): string =>
+  `${id}/${Math.round(level * 100)}/${cups}`;

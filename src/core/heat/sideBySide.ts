@@ -30,10 +30,21 @@ const OFF = 1.5;
 type Table = ReturnType<typeof tableOf>;
 type Tables = Table[][];
 /** Heats of every cup in every oven, second by second, made as they are asked for: what is looked for again goes on from them. */
-export const tablesFor = (cups: readonly Pick<Cup, 'body' | 'heat'>[], ovens: readonly Microwave[]): Tables => cups.map((c) => ovens.map((oven) => tableOf(c.body, c.heat, oven)));
+export const tablesFor = (
+  cups: readonly Pick<Cup, 'body' | 'heat'>[],
+  ovens: readonly Microwave[],
+): Tables => cups.map((c) => ovens.map((oven) => tableOf(c.body, c.heat, oven)));
 
 /** The burst that leaves a cup nearest to a heat at the draw; null where none that is safe does. */
-function burstFor(t: Table, from: number, draw: number, to: number, most: number, hands: Hands, ceiling: number): number | null {
+function burstFor(
+  t: Table,
+  from: number,
+  draw: number,
+  to: number,
+  most: number,
+  hands: Hands,
+  ceiling: number,
+): number | null {
   if (most < hands.least) return null;
   const ends = (b: number) => t.then(from, b, draw + hands.draws - from - b);
   const over = leastOf(hands.least, most, (b) => ends(b) >= to);
@@ -46,7 +57,15 @@ function burstFor(t: Table, from: number, draw: number, to: number, most: number
  * One pair of hands at several ovens: cups go in as ovens come free, each is taken out and stirred when it is done, and
  * all are at one heat at the draw. Null where this order cannot be done by then.
  */
-function tried(tables: Tables, cups: Cup[], order: number[], draw: number, to: number, wanted: Wanted, hands: Hands): Going[] | null {
+function tried(
+  tables: Tables,
+  cups: Cup[],
+  order: number[],
+  draw: number,
+  to: number,
+  wanted: Wanted,
+  hands: Hands,
+): Going[] | null {
   const ovens = tables[0]!.length;
   const inside: { oven: number; end: number }[] = [];
   const bursts: Going[] = [];
@@ -77,9 +96,17 @@ function tried(tables: Tables, cups: Cup[], order: number[], draw: number, to: n
  * The soonest draw with every oven of the shop at work (M4): at most one burst a cup; hands put in, take out and stir one
  * after another. By enumeration of orders on a grid of moments and aims, so near the soonest, not always it.
  */
-export function matchSideBySide(cups: Cup[], ovens: Microwave[], wanted: Wanted, hands: Hands, tables: Tables = tablesFor(cups, ovens)): SideBySide | null {
+export function matchSideBySide(
+  cups: Cup[],
+  ovens: Microwave[],
+  wanted: Wanted,
+  hands: Hands,
+  tables: Tables = tablesFor(cups, ovens),
+): SideBySide | null {
   const all = cups.map((_, i) => i);
-  const plans = subsets(cups.length).flatMap((set) => orders(set.length).map((o) => o.map((i) => set[i]!)));
+  const plans = subsets(cups.length).flatMap((set) =>
+    orders(set.length).map((o) => o.map((i) => set[i]!)),
+  );
   const at = (draw: number): SideBySide | null => {
     let best: SideBySide | null = null;
     for (const order of plans) {
@@ -104,23 +131,42 @@ interface Search {
   hands: Hands;
 }
 /** A draw at one moment, with the cups put in in one order; null where they are not together then. */
-function heldAt(draw: number, order: number[], all: number[], { cups, tables, wanted, hands }: Search): SideBySide | null {
+function heldAt(
+  draw: number,
+  order: number[],
+  all: number[],
+  { cups, tables, wanted, hands }: Search,
+): SideBySide | null {
   const middle = draw + hands.draws;
   const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(middle));
   if (still.some((t) => t < wanted.low || t > wanted.high)) return null;
-  const aims = still.length > 0 ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)] : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
+  const aims =
+    still.length > 0
+      ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)]
+      : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
   for (const to of aims) {
     const bursts = tried(tables, cups, order, draw, to, wanted, hands);
     if (!bursts) continue;
-    const heats = all.map((i) => { const b = bursts.find((x) => x.cup === i); return b ? tables[i]![b.oven]!.then(b.at, b.seconds, middle - b.at - b.seconds) : tables[i]![0]!.idle(middle); });
-    if (Math.max(...heats) - Math.min(...heats) > wanted.apart || Math.min(...heats) < wanted.low || Math.max(...heats) > wanted.high) continue;
+    const heats = all.map((i) => {
+      const b = bursts.find((x) => x.cup === i);
+      return b
+        ? tables[i]![b.oven]!.then(b.at, b.seconds, middle - b.at - b.seconds)
+        : tables[i]![0]!.idle(middle);
+    });
+    if (
+      Math.max(...heats) - Math.min(...heats) > wanted.apart ||
+      Math.min(...heats) < wanted.low ||
+      Math.max(...heats) > wanted.high
+    )
+      continue;
     return { bursts, draw, wait: draw - handsFree(bursts, hands), heats };
   }
   return null;
 }
 
 /** s that hands wait before a burst of a plan, with all before it given and stirred: its cup is over the window till then. */
-export const waitsBefore = (bursts: readonly Going[], i: number, hands: Hands): number => Math.max(0, bursts[i]!.at - hands.change - handsFree(bursts.slice(0, i), hands));
+export const waitsBefore = (bursts: readonly Going[], i: number, hands: Hands): number =>
+  Math.max(0, bursts[i]!.at - hands.change - handsFree(bursts.slice(0, i), hands));
 
 /** s from now when the last cup of a plan is stirred: taken out in the order they are done. */
 export function handsFree(bursts: readonly Going[], hands: Hands): number {

@@ -2,7 +2,14 @@ import { errorFunction } from 'simple-statistics';
 import { PLASTISOL } from '../material/plastisol.ts';
 import { burstTo, safeBurst } from './advice.ts';
 import type { Belief } from './estimate.ts';
-import { cupBelieved, heatedBy, knownOf, ovenBelieved, shownSpread, spreadBetween } from './estimate.ts';
+import {
+  cupBelieved,
+  heatedBy,
+  knownOf,
+  ovenBelieved,
+  shownSpread,
+  spreadBetween,
+} from './estimate.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf } from './forecast.ts';
 import type { Hands, MatchAnswer, Matching, Wanted } from './match.ts';
@@ -28,7 +35,13 @@ export interface Together {
   /** chance that they are near enough to each other then, and all in the window */
   sure: number;
 }
-export type TogetherAnswer = { ok: true; together: Together; /** as near as safe bursts bring them, not as near as was asked */ nearest?: true } | { ok: false; least: number | null; why: string };
+export type TogetherAnswer =
+  | {
+      ok: true;
+      together: Together;
+      /** as near as safe bursts bring them, not as near as was asked */ nearest?: true;
+    }
+  | { ok: false; least: number | null; why: string };
 
 /**
  * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
@@ -42,12 +55,17 @@ const LEAST_DOUBT = 1;
 const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
 
 /** What is let go of where no safe bursts bring cups together: times what is allowed between them, and K under the window (judgements). */
-const RELAXED = [{ apart: 1.5, under: 2 }, { apart: 2, under: 4 }] as const;
+const RELAXED = [
+  { apart: 1.5, under: 2 },
+  { apart: 2, under: 4 },
+] as const;
 const NEAREST = 'no nearer: longer bursts are not safe';
 
 /** Normal distribution function. */
-const cdf = (x: number, mean: number, sd: number): number => 0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
-const between = (mean: number, sd: number, low: number, high: number): number => (sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd));
+const cdf = (x: number, mean: number, sd: number): number =>
+  0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
+const between = (mean: number, sd: number, low: number, high: number): number =>
+  sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd);
 
 type Way = Pick<SideBySide, 'bursts' | 'draw'>;
 /** s that a doubt costs: the look it will want, and what cups lose meanwhile (judgement). */
@@ -55,27 +73,67 @@ const DOUBT_COSTS = 60;
 const costs = ({ draw, sure }: Together): number => draw + DOUBT_COSTS * (1 - sure);
 
 /** Bursts of the oven in use, one after another. */
-const inTurn = (bursts: Matching['bursts']): Going[] => bursts.map((burst) => ({ ...burst, oven: 0 }));
+const inTurn = (bursts: Matching['bursts']): Going[] =>
+  bursts.map((burst) => ({ ...burst, oven: 0 }));
 
 /** What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is believed. */
-function foresee(b: Belief, cups: string[], uses: readonly OvenUse[], { bursts, draw }: Way, wanted: Wanted, hands: Hands): Together {
+function foresee(
+  b: Belief,
+  cups: string[],
+  uses: readonly OvenUse[],
+  { bursts, draw }: Way,
+  wanted: Wanted,
+  hands: Hands,
+): Together {
   const then = carriedThrough(b, cups, uses, bursts, draw + hands.draws);
-  const at = cups.map((cup) => { const k = knownOf(then, { of: 'plastic', cup }); return forecastOf(k.mean, k.sd); });
+  const at = cups.map((cup) => {
+    const k = knownOf(then, { of: 'plastic', cup });
+    return forecastOf(k.mean, k.sd);
+  });
   let sure = 1;
   for (let i = 0; i < cups.length; i++) {
-    sure = Math.min(sure, between(at[i]!.celsius, shownSpread(then, cups[i]!), wanted.low - 0.5, wanted.high + 0.5));
-    for (let j = 0; j < i; j++) sure = Math.min(sure, between(at[i]!.celsius - at[j]!.celsius, spreadBetween(then, cups[i]!, cups[j]!), -wanted.apart, wanted.apart));
+    sure = Math.min(
+      sure,
+      between(at[i]!.celsius, shownSpread(then, cups[i]!), wanted.low - 0.5, wanted.high + 0.5),
+    );
+    for (let j = 0; j < i; j++)
+      sure = Math.min(
+        sure,
+        between(
+          at[i]!.celsius - at[j]!.celsius,
+          spreadBetween(then, cups[i]!, cups[j]!),
+          -wanted.apart,
+          wanted.apart,
+        ),
+      );
   }
-  return { bursts, draw, wait: Math.max(0, draw - handsFree(bursts, hands)), at, shown: cups.map((cup) => shownSpread(then, cup)), sure };
+  return {
+    bursts,
+    draw,
+    wait: Math.max(0, draw - handsFree(bursts, hands)),
+    at,
+    shown: cups.map((cup) => shownSpread(then, cup)),
+    sure,
+  };
 }
 
 /** The bench so many s on: from one beginning or end of a burst to the next. */
-function carriedThrough(b: Belief, cups: string[], uses: readonly OvenUse[], bursts: readonly Going[], until: number): Belief {
-  const marks = [...new Set([0, until, ...bursts.flatMap((x) => [x.at, x.at + x.seconds])])].filter((x) => x <= until).sort((x, y) => x - y);
+function carriedThrough(
+  b: Belief,
+  cups: string[],
+  uses: readonly OvenUse[],
+  bursts: readonly Going[],
+  until: number,
+): Belief {
+  const marks = [...new Set([0, until, ...bursts.flatMap((x) => [x.at, x.at + x.seconds])])]
+    .filter((x) => x <= until)
+    .sort((x, y) => x - y);
   let then = b;
   for (let k = 1; k < marks.length; k++) {
     const [from, to] = [marks[k - 1]!, marks[k]!];
-    const on = bursts.filter((x) => x.at <= from && x.at + x.seconds >= to).map((x) => ({ ...uses[x.oven]!, cups: [cups[x.cup]!], gone: from - x.at }));
+    const on = bursts
+      .filter((x) => x.at <= from && x.at + x.seconds >= to)
+      .map((x) => ({ ...uses[x.oven]!, cups: [cups[x.cup]!], gone: from - x.at }));
     then = heatedBy(then, to - from, on, cups);
   }
   return then;
@@ -89,9 +147,26 @@ interface Asked extends Wanted {
  * The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher first.
  * Cups that safe bursts bring no nearer are drawn a little colder or further apart, sooner than read for ever.
  */
-function askedInTurn(full: Wanted, apart: number, raised: readonly number[], cups: number): Asked[] {
-  const narrowed = raised.map((share) => ({ ...full, apart: share === 0 ? full.apart : apart, low: full.low + share * (full.high - full.low) }));
-  const relaxed = cups > 1 ? RELAXED.map(({ apart: times, under }): Asked => ({ ...full, apart: times * full.apart, low: full.low - under, nearest: true })) : [];
+function askedInTurn(
+  full: Wanted,
+  apart: number,
+  raised: readonly number[],
+  cups: number,
+): Asked[] {
+  const narrowed = raised.map((share) => ({
+    ...full,
+    apart: share === 0 ? full.apart : apart,
+    low: full.low + share * (full.high - full.low),
+  }));
+  const relaxed =
+    cups > 1
+      ? RELAXED.map(({ apart: times, under }): Asked => ({
+          ...full,
+          apart: times * full.apart,
+          low: full.low - under,
+          nearest: true,
+        }))
+      : [];
   return [...narrowed, ...relaxed];
 }
 
@@ -101,28 +176,78 @@ function askedInTurn(full: Wanted, apart: number, raised: readonly number[], cup
  * side by side; two cups may do better one after the other in one oven, whose errors they share: the way is taken that costs
  * least, a doubt counted as the look it will want.
  */
-export function matchBelieved(b: Belief, cups: string[], uses: readonly OvenUse[], wanted: Omit<Wanted, 'ceiling'>, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): TogetherAnswer {
+export function matchBelieved(
+  b: Belief,
+  cups: string[],
+  uses: readonly OvenUse[],
+  wanted: Omit<Wanted, 'ceiling'>,
+  hands: Hands = HANDS,
+  ceilings: number[] = cups.map(() => PLASTISOL.ceiling),
+): TogetherAnswer {
   const full: Wanted = { ...wanted, ceiling: Math.max(...ceilings) };
-  const ovens = uses.map((use) => ({ power: use.power, level: use.level, cups: 1, ...ovenBelieved(b, use.oven) }));
-  const believed = cups.map((cup, i) => ({ ...cupBelieved(b, cup), longest: uses.map((use) => safeBurst(b, { ...use, cups: [cup] }, ceilings[i])) }));
-  const gap = Math.max(0, ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))));
+  const ovens = uses.map((use) => ({
+    power: use.power,
+    level: use.level,
+    cups: 1,
+    ...ovenBelieved(b, use.oven),
+  }));
+  const believed = cups.map((cup, i) => ({
+    ...cupBelieved(b, cup),
+    longest: uses.map((use) => safeBurst(b, { ...use, cups: [cup] }, ceilings[i])),
+  }));
+  const gap = Math.max(
+    0,
+    ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))),
+  );
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
   const several = ovens.length > 1 && cups.length > 1;
   const tables = several ? tablesFor(believed, ovens) : [];
-  const oneByOne = (asked: Wanted, tell: boolean): MatchAnswer => matchCups(believed.map((c) => ({ ...c, longest: c.longest[0]! })), ovens[0]!, asked, hands, tell);
+  const oneByOne = (asked: Wanted, tell: boolean): MatchAnswer =>
+    matchCups(
+      believed.map((c) => ({ ...c, longest: c.longest[0]! })),
+      ovens[0]!,
+      asked,
+      hands,
+      tell,
+    );
   const inOne = (asked: Wanted): Way | null => {
     const found = oneByOne(asked, false);
     return found.ok ? { bursts: inTurn(found.matching.bursts), draw: found.matching.draw } : null;
   };
-  const sideBySide = (asked: Wanted): Way | null => matchSideBySide(believed, ovens, asked, hands, tables);
+  const sideBySide = (asked: Wanted): Way | null =>
+    matchSideBySide(believed, ovens, asked, hands, tables);
   // Three cups in one oven after another are seldom worth the time it takes to look for it.
   const ways = !several ? [inOne] : cups.length > 2 ? [sideBySide] : [sideBySide, inOne];
-  for (const asked of askedInTurn(full, apart, cups.length > 2 && !several ? RAISED.three : RAISED.two, cups.length)) {
-    const found = ways.flatMap((way) => way(asked) ?? []).map((x) => foresee(b, cups, uses, x, full, hands));
-    if (found.length > 0) return { ok: true, together: found.reduce((x, y) => (costs(y) < costs(x) ? y : x)), ...(asked.nearest ? { nearest: true } : {}) };
+  for (const asked of askedInTurn(
+    full,
+    apart,
+    cups.length > 2 && !several ? RAISED.three : RAISED.two,
+    cups.length,
+  )) {
+    const found = ways
+      .flatMap((way) => way(asked) ?? [])
+      .map((x) => foresee(b, cups, uses, x, full, hands));
+    if (found.length > 0)
+      return {
+        ok: true,
+        together: found.reduce((x, y) => (costs(y) < costs(x) ? y : x)),
+        ...(asked.nearest ? { nearest: true } : {}),
+      };
   }
   const last = oneByOne(full, true);
-  return last.ok ? { ok: true, together: foresee(b, cups, uses, { bursts: inTurn(last.matching.bursts), draw: last.matching.draw }, full, hands) } : last;
+  return last.ok
+    ? {
+        ok: true,
+        together: foresee(
+          b,
+          cups,
+          uses,
+          { bursts: inTurn(last.matching.bursts), draw: last.matching.draw },
+          full,
+          hands,
+        ),
+      }
+    : last;
 }
 
 /** What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at one cup first. */
@@ -158,14 +283,31 @@ const UNKNOWN = 0.6;
  * @param ceilings °C each cup is kept under, by its plastisol
  * @param byEye there is no instrument: a look would not make anything much better known
  */
-export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[], wanted: Omit<Wanted, 'ceiling'>, byEye = false, hands: Hands = HANDS, ceilings: number[] = cups.map(() => PLASTISOL.ceiling)): Bringing {
+export function bringTogether(
+  b: Belief,
+  cups: string[],
+  uses: readonly OvenUse[],
+  wanted: Omit<Wanted, 'ceiling'>,
+  byEye = false,
+  hands: Hands = HANDS,
+  ceilings: number[] = cups.map(() => PLASTISOL.ceiling),
+): Bringing {
   const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
   const shown = cups.map((cup) => shownSpread(b, cup));
   // What is far under the window goes in first, whatever it is: a look before would change nothing.
   const near = known.map((k, i) => k.mean + FAR.spreads * shown[i]! >= wanted.low - FAR.under);
   const unknown = shown.indexOf(Math.max(...shown.filter((_, i) => near[i])));
-  if (!byEye && near.every(Boolean) && shown[unknown]! > UNKNOWN * wanted.apart) return { bursts: [], wait: 0, look: unknown, at: known.map((k) => forecastOf(k.mean, k.sd)), sure: 0, seconds: hands.stir, why: null };
+  if (!byEye && near.every(Boolean) && shown[unknown]! > UNKNOWN * wanted.apart)
+    return {
+      bursts: [],
+      wait: 0,
+      look: unknown,
+      at: known.map((k) => forecastOf(k.mean, k.sd)),
+      sure: 0,
+      seconds: hands.stir,
+      why: null,
+    };
   const answer = matchBelieved(b, cups, uses, wanted, hands, ceilings);
   if (answer.ok) {
     const { bursts, draw, wait, at, sure } = answer.together;
@@ -174,26 +316,81 @@ export function bringTogether(b: Belief, cups: string[], uses: readonly OvenUse[
     const worst = own.indexOf(Math.max(...own));
     // Cups that are only waited for have been read: what cools so little needs no second look.
     const waits = bursts.length === 0 && wait <= PATIENT;
-    const look = byEye || waits || sure >= SURE || own[worst]! < KNOWN || answer.nearest ? null : worst;
+    const look =
+      byEye || waits || sure >= SURE || own[worst]! < KNOWN || answer.nearest ? null : worst;
     // A look takes its own time, so the wait before it is shorter.
-    return { bursts, wait: look === null ? wait : Math.max(0, wait - hands.stir), look, at, sure, seconds: draw, why: answer.nearest ? NEAREST : null };
+    return {
+      bursts,
+      wait: look === null ? wait : Math.max(0, wait - hands.stir),
+      look,
+      at,
+      sure,
+      seconds: draw,
+      why: answer.nearest ? NEAREST : null,
+    };
   }
   const heats = known;
-  const rest = (wait: number, look: number): Bringing => ({ bursts: [], wait, look, at: heats.map((h) => forecastOf(h.mean, h.sd)), sure: 0, seconds: wait, why: answer.why });
+  const rest = (wait: number, look: number): Bringing => ({
+    bursts: [],
+    wait,
+    look,
+    at: heats.map((h) => forecastOf(h.mean, h.sd)),
+    sure: 0,
+    seconds: wait,
+    why: answer.why,
+  });
   const hottest = heats.map((h) => h.mean).indexOf(Math.max(...heats.map((h) => h.mean)));
   if (heats.every((h) => h.mean > wanted.high)) return rest(10, hottest);
   // Coldest first, each to the top of the window: it cools while the others have their turn.
-  const order = cups.map((_, i) => i).filter((i) => heats[i]!.mean < wanted.high).sort((i, j) => heats[i]!.mean - heats[j]!.mean);
-  const each = order.slice(0, uses.length).map((i, k) => ({ i, k, ...burstTo(b, cups[i]!, { ...uses[k]!, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]) }));
+  const order = cups
+    .map((_, i) => i)
+    .filter((i) => heats[i]!.mean < wanted.high)
+    .sort((i, j) => heats[i]!.mean - heats[j]!.mean);
+  const each = order
+    .slice(0, uses.length)
+    .map((i, k) => ({
+      i,
+      k,
+      ...burstTo(b, cups[i]!, { ...uses[k]!, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]),
+    }));
   const worth = each.filter((x) => x.seconds >= hands.least);
   if (worth.length === 0) return rest(10, order[0]!);
-  const bursts = worth.map(({ i, k, seconds }, n) => ({ cup: i, seconds, oven: k, at: (n + 1) * hands.change }));
+  const bursts = worth.map(({ i, k, seconds }, n) => ({
+    cup: i,
+    seconds,
+    oven: k,
+    at: (n + 1) * hands.change,
+  }));
   const after = new Map(worth.map((x) => [x.i, x.after]));
   // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
-  const most = foresee(b, cups, uses, { bursts, draw: handsFree(bursts, hands) }, { ...wanted, ceiling: Math.max(...ceilings) }, hands);
+  const most = foresee(
+    b,
+    cups,
+    uses,
+    { bursts, draw: handsFree(bursts, hands) },
+    { ...wanted, ceiling: Math.max(...ceilings) },
+    hands,
+  );
   const low = Math.min(...most.at.map((f) => f.celsius));
   const high = Math.max(...most.at.map((f) => f.celsius));
   const capped = worth.some((x) => x.seconds === x.safe && x.after.celsius < wanted.high);
-  if (capped && low >= wanted.low - AS_HOT && high - low <= wanted.apart) return { bursts, wait: 0, look: null, at: most.at, sure: most.sure, seconds: most.draw, why: 'as hot as is safe' };
-  return { bursts, wait: 0, look: worth[0]!.i, at: heats.map((h, k) => after.get(k) ?? forecastOf(h.mean, h.sd)), sure: 0, seconds: handsFree(bursts, hands), why: answer.why };
+  if (capped && low >= wanted.low - AS_HOT && high - low <= wanted.apart)
+    return {
+      bursts,
+      wait: 0,
+      look: null,
+      at: most.at,
+      sure: most.sure,
+      seconds: most.draw,
+      why: 'as hot as is safe',
+    };
+  return {
+    bursts,
+    wait: 0,
+    look: worth[0]!.i,
+    at: heats.map((h, k) => after.get(k) ?? forecastOf(h.mean, h.sd)),
+    sure: 0,
+    seconds: handsFree(bursts, hands),
+    why: answer.why,
+  };
 }

@@ -19,6 +19,10 @@ export const UNSTIRRED = 75;
  */
 export function unevenness(pace: number, seconds: number, grams: number): number {
   const share = Math.max(0.1, grams / UNEVEN.grams);
-  const grown = UNEVEN.each * Math.min(1, share) ** UNEVEN.power * Math.max(0, pace) * (1 - Math.exp(-Math.max(0, seconds) / UNEVEN.builds));
+  const grown =
+    UNEVEN.each *
+    Math.min(1, share) ** UNEVEN.power *
+    Math.max(0, pace) *
+    (1 - Math.exp(-Math.max(0, seconds) / UNEVEN.builds));
   return Math.max(STIRRED, grown);
 }

@@ -8,10 +8,20 @@ const GLASS_LAG = 25;
 const ROOM = 20;
 
 /** A glass cup nothing is known of but its bore, mm, and mL of cold plastic in it. */
-export const cupBody = (bore: number, ml: number): CupBody => ({ plastic: ml * density(ROOM), glass: GLASS, bore, volume: ml * (density(ROOM) / density(160)), exchange: EXCHANGE.usual, room: ROOM });
+export const cupBody = (bore: number, ml: number): CupBody => ({
+  plastic: ml * density(ROOM),
+  glass: GLASS,
+  bore,
+  volume: ml * (density(ROOM) / density(160)),
+  exchange: EXCHANGE.usual,
+  room: ROOM,
+});
 
 /** Its heat when its plastic was just read. @param celsius of the plastic */
-export const justRead = (celsius: number): CupHeat => ({ plastic: celsius, glass: Math.max(ROOM, celsius - GLASS_LAG) });
+export const justRead = (celsius: number): CupHeat => ({
+  plastic: celsius,
+  glass: Math.max(ROOM, celsius - GLASS_LAG),
+});
 
 /** How it cools, second by second. @returns °C of its plastic so many s later */
 export function cools(body: CupBody, heat: CupHeat): (seconds: number) => number {
@@ -19,6 +29,8 @@ export function cools(body: CupBody, heat: CupHeat): (seconds: number) => number
   return (seconds) => {
     const whole = Math.floor(seconds);
     while (path.length <= whole + 1) path.push(after(body, path.at(-1)!, 1));
-    return path[whole]!.plastic + (seconds - whole) * (path[whole + 1]!.plastic - path[whole]!.plastic);
+    return (
+      path[whole]!.plastic + (seconds - whole) * (path[whole + 1]!.plastic - path[whole]!.plastic)
+    );
   };
 }

@@ -37,7 +37,8 @@ const STEPS = 12;
  * @param graetz 4 Q ρ c / (π k L)
  * @see H. Hausen 1943; Incropera, *Fundamentals of Heat and Mass Transfer*, eq. 8.57
  */
-export const nusselt = (graetz: number): number => DEVELOPED + (0.0668 * graetz) / (1 + 0.04 * graetz ** (2 / 3));
+export const nusselt = (graetz: number): number =>
+  DEVELOPED + (0.0668 * graetz) / (1 + 0.04 * graetz ** (2 / 3));
 
 /**
  * Share of its heat over the metal that a stream keeps through a channel: `exp(−U π d L / (ρ c Q))`, with the touch of
@@ -45,7 +46,8 @@ export const nusselt = (graetz: number): number => DEVELOPED + (0.0668 * graetz)
  */
 export function kept({ bore, length, flow }: Channel, contact = CONTACT): number {
   const [d, l, q] = [bore / 1000, length / 1000, flow * 1e-6];
-  const inside = (nusselt((4 * q * PLASTIC.rho * PLASTIC.c) / (Math.PI * PLASTIC.k * l)) * PLASTIC.k) / d;
+  const inside =
+    (nusselt((4 * q * PLASTIC.rho * PLASTIC.c) / (Math.PI * PLASTIC.k * l)) * PLASTIC.k) / d;
   const through = 1 / (1 / inside + 1 / contact);
   return Math.exp((-through * Math.PI * d * l) / (PLASTIC.rho * PLASTIC.c * q));
 }
@@ -56,7 +58,12 @@ export function kept({ bore, length, flow }: Channel, contact = CONTACT): number
  * @param shot °C going in
  * @param metal °C of the mould
  */
-export function arriving({ channels }: Pick<Way, 'channels'>, shot: number, metal: number, contact = CONTACT): Arrived {
+export function arriving(
+  { channels }: Pick<Way, 'channels'>,
+  shot: number,
+  metal: number,
+  contact = CONTACT,
+): Arrived {
   let [celsius, spent] = [shot, 0];
   for (const channel of channels) {
     const radius = channel.bore / 2000;
@@ -64,7 +71,9 @@ export function arriving({ channels }: Pick<Way, 'channels'>, shot: number, meta
     for (let step = 0; step < STEPS; step++) {
       const done = ((step + 1) / STEPS) * channel.length;
       const next = metal + (begins - metal) * kept({ ...channel, length: done }, contact);
-      spent += ((8 * viscosity((celsius + next) / 2) * channel.flow * 1e-6) / (Math.PI * radius ** 4)) * (channel.length / 1000 / STEPS);
+      spent +=
+        ((8 * viscosity((celsius + next) / 2) * channel.flow * 1e-6) / (Math.PI * radius ** 4)) *
+        (channel.length / 1000 / STEPS);
       celsius = next;
     }
   }
@@ -72,7 +81,13 @@ export function arriving({ channels }: Pick<Way, 'channels'>, shot: number, meta
 }
 
 /** The same way at the fastest push this pressure keeps up, and how plastic arrives by it; null where none gets through. */
-export function pushed(way: Way, shot: number, metal: number, pressure: number, contact = CONTACT): { flow: number; arrived: Arrived } | null {
+export function pushed(
+  way: Way,
+  shot: number,
+  metal: number,
+  pressure: number,
+  contact = CONTACT,
+): { flow: number; arrived: Arrived } | null {
   for (const share of SLOWER) {
     const slower = way.channels.map((channel) => ({ ...channel, flow: channel.flow * share }));
     const arrived = arriving({ channels: slower }, shot, metal, contact);

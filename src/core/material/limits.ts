@@ -8,9 +8,14 @@ export interface Limits {
   ceiling: number;
   alarm: number;
 }
-export const USUAL_LIMITS: Limits = { fusion: PLASTISOL.fusion, ceiling: PLASTISOL.ceiling, alarm: PLASTISOL.alarm };
+export const USUAL_LIMITS: Limits = {
+  fusion: PLASTISOL.fusion,
+  ceiling: PLASTISOL.ceiling,
+  alarm: PLASTISOL.alarm,
+};
 
-type Shelved = Pick<Material, 'kind'> & Partial<Pick<Material, 'grade' | 'fusion' | 'ceiling' | 'alarm'>>;
+type Shelved = Pick<Material, 'kind'> &
+  Partial<Pick<Material, 'grade' | 'fusion' | 'ceiling' | 'alarm'>>;
 
 /**
  * Limits of a grade as it stands on the shelf. Nobody says which bottle a cup was filled from, so where several of one
@@ -20,5 +25,9 @@ export function limitsOf(grade: Grade, shelf: readonly Shelved[]): Limits {
   const own = shelf.filter((m) => m.kind === 'plastisol' && m.grade === grade);
   const said = (key: keyof Limits): number[] => own.map((m) => m[key] ?? USUAL_LIMITS[key]);
   if (own.length === 0) return USUAL_LIMITS;
-  return { fusion: Math.max(...said('fusion')), ceiling: Math.min(...said('ceiling')), alarm: Math.min(...said('alarm')) };
+  return {
+    fusion: Math.max(...said('fusion')),
+    ceiling: Math.min(...said('ceiling')),
+    alarm: Math.min(...said('alarm')),
+  };
 }

@@ -12,5 +12,8 @@ export const RECIPE_CUP = 236.5882365;
  */
 export function scaleIngredient(ingredient: Ingredient, chargeMl: number): Ingredient {
   const exact = (ingredient.amount * chargeMl) / RECIPE_CUP;
-  return { ...ingredient, amount: ingredient.dimension === 'drops' ? Math.max(1, Math.round(exact)) : exact };
+  return {
+    ...ingredient,
+    amount: ingredient.dimension === 'drops' ? Math.max(1, Math.round(exact)) : exact,
+  };
 }

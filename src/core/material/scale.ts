@@ -27,4 +27,5 @@ export function scaleMix(mix: Pick<Mix, 'ladder'>, ml: number): Scaled[] {
 }
 
 /** The recipe a charge was made by, for a US cup again. @param ml of the charge */
-export const recipeOf = (scaled: readonly Pick<Scaled, 'amount'>[], ml: number): number[] => scaled.map(({ amount }) => (amount * RECIPE_CUP) / ml);
+export const recipeOf = (scaled: readonly Pick<Scaled, 'amount'>[], ml: number): number[] =>
+  scaled.map(({ amount }) => (amount * RECIPE_CUP) / ml);

@@ -5,4 +5,5 @@ export const RUNS = { thinner: 0.65, alike: 1, thicker: 1.5 } as const;
 export type Runs = keyof typeof RUNS;
 
 /** Pa·s at a heat, °C. @param runs as judged on the blade */
-export const viscosity = (celsius: number, runs: Runs = 'alike'): number => VISCOSITY.at165 * 2 ** ((165 - celsius) / VISCOSITY.halves) * RUNS[runs];
+export const viscosity = (celsius: number, runs: Runs = 'alike'): number =>
+  VISCOSITY.at165 * 2 ** ((165 - celsius) / VISCOSITY.halves) * RUNS[runs];

@@ -13,7 +13,14 @@ interface Crossing {
 
 /** Boxes of the bodies, low then high corner. */
 function boxesOf({ corners, triangles }: Mesh, body: Uint32Array, bodies: number): number[][] {
-  const boxes = Array.from({ length: bodies }, () => [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]);
+  const boxes = Array.from({ length: bodies }, () => [
+    Infinity,
+    Infinity,
+    Infinity,
+    -Infinity,
+    -Infinity,
+    -Infinity,
+  ]);
   for (let t = 0; t < triangles; t++) {
     const box = boxes[body[t]!]!;
     for (let k = 0; k < 9; k++) {
@@ -26,8 +33,10 @@ function boxesOf({ corners, triangles }: Mesh, body: Uint32Array, bodies: number
   return boxes;
 }
 const AXES = [0, 1, 2] as const;
-const meet = (one: number[], two: number[]): boolean => AXES.every((k) => one[k]! <= two[k + 3]! && two[k]! <= one[k + 3]!);
-const within = (one: number[], two: number[]): boolean => AXES.every((k) => one[k]! >= two[k]! && one[k + 3]! <= two[k + 3]!);
+const meet = (one: number[], two: number[]): boolean =>
+  AXES.every((k) => one[k]! <= two[k + 3]! && two[k]! <= one[k + 3]!);
+const within = (one: number[], two: number[]): boolean =>
+  AXES.every((k) => one[k]! >= two[k]! && one[k + 3]! <= two[k + 3]!);
 
 /**
  * Which way each body's facets count: a body turned inside out counts as its mirror, but one inside another's box is
@@ -36,25 +45,46 @@ const within = (one: number[], two: number[]): boolean => AXES.every((k) => one[
 function turns(boxes: number[][], six: Float64Array): number[] {
   const whole = Math.sign(six.reduce((all, own) => all + own, 0)) || 1;
   return boxes.map((box, i) => {
-    const hollow = Math.sign(six[i]!) !== whole && boxes.some((other, j) => j !== i && within(box, other));
+    const hollow =
+      Math.sign(six[i]!) !== whole && boxes.some((other, j) => j !== i && within(box, other));
     return hollow ? whole : Math.sign(six[i]!) || 1;
   });
 }
 
 /** Crossings of a facet with the rays that run along `along`, put where they belong. */
-function cross(corners: Float32Array, at: number, way: number, { along, u, v }: { along: number; u: number; v: number }, grid: { low: [number, number]; step: number; across: number; down: number }, put: (ray: number, crossing: Crossing) => void): void {
-  const point = (k: number): [number, number, number] => [(corners[at + k * 3 + u]! - grid.low[0]) / grid.step, (corners[at + k * 3 + v]! - grid.low[1]) / grid.step, corners[at + k * 3 + along]!];
+function cross(
+  corners: Float32Array,
+  at: number,
+  way: number,
+  { along, u, v }: { along: number; u: number; v: number },
+  grid: { low: [number, number]; step: number; across: number; down: number },
+  put: (ray: number, crossing: Crossing) => void,
+): void {
+  const point = (k: number): [number, number, number] => [
+    (corners[at + k * 3 + u]! - grid.low[0]) / grid.step,
+    (corners[at + k * 3 + v]! - grid.low[1]) / grid.step,
+    corners[at + k * 3 + along]!,
+  ];
   const [a, b, c] = [point(0), point(1), point(2)];
   const area = (b[0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (b[1] - a[1]);
   if (area === 0) return;
-  const [from, to] = [Math.max(0, Math.ceil(Math.min(a[1], b[1], c[1]))), Math.min(grid.down - 1, Math.floor(Math.max(a[1], b[1], c[1])))];
+  const [from, to] = [
+    Math.max(0, Math.ceil(Math.min(a[1], b[1], c[1]))),
+    Math.min(grid.down - 1, Math.floor(Math.max(a[1], b[1], c[1]))),
+  ];
   for (let row = from; row <= to; row++) {
-    const [left, right] = [Math.max(0, Math.ceil(Math.min(a[0], b[0], c[0]))), Math.min(grid.across - 1, Math.floor(Math.max(a[0], b[0], c[0])))];
+    const [left, right] = [
+      Math.max(0, Math.ceil(Math.min(a[0], b[0], c[0]))),
+      Math.min(grid.across - 1, Math.floor(Math.max(a[0], b[0], c[0]))),
+    ];
     for (let column = left; column <= right; column++) {
       const wb = ((column - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (row - a[1])) / area;
       const wc = ((b[0] - a[0]) * (row - a[1]) - (column - a[0]) * (b[1] - a[1])) / area;
       if (wb < 0 || wc < 0 || wb + wc > 1) continue;
-      put(row * grid.across + column, { depth: a[2] + wb * (b[2] - a[2]) + wc * (c[2] - a[2]), way: area > 0 ? -way : way });
+      put(row * grid.across + column, {
+        depth: a[2] + wb * (b[2] - a[2]) + wc * (c[2] - a[2]),
+        way: area > 0 ? -way : way,
+      });
     }
   }
 }
@@ -79,7 +109,13 @@ function lengths(crossings: Crossing[]): { each: number; any: number } {
  * along the thinnest side tell how much lies in more than one, and that is taken off the exact sum once.
  * @param six six times each body's signed volume
  */
-export function overlapOf(mesh: Mesh, body: Uint32Array, six: Float64Array, { low, high }: Box, tick: (share: number) => void): { volume: number; overlap: number } {
+export function overlapOf(
+  mesh: Mesh,
+  body: Uint32Array,
+  six: Float64Array,
+  { low, high }: Box,
+  tick: (share: number) => void,
+): { volume: number; overlap: number } {
   tick(0);
   const boxes = boxesOf(mesh, body, six.length);
   const turn = turns(boxes, six);
@@ -99,15 +135,27 @@ export function overlapOf(mesh: Mesh, body: Uint32Array, six: Float64Array, { lo
   const [u, v] = [(along + 1) % 3, (along + 2) % 3];
   const step = Math.max(span[u]!, span[v]!) / RAYS;
   // Rays lie beside round figures, where corners and edges of drawn bodies are.
-  const grid = { low: [low[u]! + step * 0.317, low[v]! + step * 0.289] as [number, number], step, across: Math.ceil(span[u]! / step) + 1, down: Math.ceil(span[v]! / step) + 1 };
+  const grid = {
+    low: [low[u]! + step * 0.317, low[v]! + step * 0.289] as [number, number],
+    step,
+    across: Math.ceil(span[u]! / step) + 1,
+    down: Math.ceil(span[v]! / step) + 1,
+  };
   const rays: Crossing[][] = [];
   for (let t = 0; t < mesh.triangles; t++) {
     if ((t & 65535) === 0) tick(t / mesh.triangles);
-    cross(mesh.corners, t * 9, turn[body[t]!]!, { along, u, v }, grid, (ray, crossing) => (rays[ray] ??= []).push(crossing));
+    cross(mesh.corners, t * 9, turn[body[t]!]!, { along, u, v }, grid, (ray, crossing) =>
+      (rays[ray] ??= []).push(crossing),
+    );
   }
-  const shared = rays.reduce((all, ray) => {
-    const { each, any } = lengths(ray);
-    return all + (each - any);
-  }, 0) * step * step;
-  return shared > LEAST * sum ? { volume: sum - shared, overlap: shared } : { volume: sum, overlap: 0 };
+  const shared =
+    rays.reduce((all, ray) => {
+      const { each, any } = lengths(ray);
+      return all + (each - any);
+    }, 0) *
+    step *
+    step;
+  return shared > LEAST * sum
+    ? { volume: sum - shared, overlap: shared }
+    : { volume: sum, overlap: 0 };
 }

@@ -10,14 +10,20 @@ export interface Box {
   low: [number, number, number];
   high: [number, number, number];
 }
-export type ReadMesh = { ok: true; mesh: Mesh } | { ok: false; code: 'empty' | 'not-stl' | 'broken' | 'huge'; message: string };
+export type ReadMesh =
+  | { ok: true; mesh: Mesh }
+  | { ok: false; code: 'empty' | 'not-stl' | 'broken' | 'huge'; message: string };
 
 /** More than this is no bait: a scan to be thinned first. */
 export const MOST_TRIANGLES = 3_000_000;
 
 const HEADER = 80;
 const FACET = 50;
-const refuse = (code: 'empty' | 'not-stl' | 'broken' | 'huge', message: string): ReadMesh => ({ ok: false, code, message });
+const refuse = (code: 'empty' | 'not-stl' | 'broken' | 'huge', message: string): ReadMesh => ({
+  ok: false,
+  code,
+  message,
+});
 
 /** Tells how far along a long work is, 0 to 1; answers false to have it stop. */
 export type Progress = (share: number) => boolean | void;
@@ -34,7 +40,11 @@ function readBinary(bytes: Uint8Array, count: number, progress?: Progress): Read
     const at = HEADER + 4 + t * FACET + 12;
     for (let k = 0; k < 9; k++) {
       const v = view.getFloat32(at + 4 * k, true);
-      if (!Number.isFinite(v)) return refuse('broken', `Facet ${t + 1} of that file has a corner that is no number. Nothing was taken.`);
+      if (!Number.isFinite(v))
+        return refuse(
+          'broken',
+          `Facet ${t + 1} of that file has a corner that is no number. Nothing was taken.`,
+        );
       corners[t * 9 + k] = v;
     }
   }
@@ -42,7 +52,8 @@ function readBinary(bytes: Uint8Array, count: number, progress?: Progress): Read
 }
 
 const VERTEX = [...'vertex'].map((letter) => letter.charCodeAt(0));
-const space = (byte: number | undefined): boolean => byte === 32 || byte === 9 || byte === 10 || byte === 13;
+const space = (byte: number | undefined): boolean =>
+  byte === 32 || byte === 9 || byte === 10 || byte === 13;
 /** Bytes no text has: what tells a binary file from an ASCII one, whatever its head says. */
 const noText = (byte: number): boolean => byte < 9 || (byte > 13 && byte < 32);
 
@@ -74,13 +85,26 @@ function readAscii(bytes: Uint8Array, progress?: Progress): ReadMesh {
       const from = at;
       while (at < bytes.length && !space(bytes[at])) at++;
       const value = Math.fround(readDecimal(bytes, from, at));
-      if (!Number.isFinite(value)) return refuse('broken', `Corner ${found / 3 + 1} of that file is not three numbers. Nothing was taken.`);
+      if (!Number.isFinite(value))
+        return refuse(
+          'broken',
+          `Corner ${found / 3 + 1} of that file is not three numbers. Nothing was taken.`,
+        );
       corners[found++] = value;
     }
-    if (found / 9 > MOST_TRIANGLES) return refuse('huge', `That mesh has over ${MOST_TRIANGLES.toLocaleString('en')} triangles. Thin it out first; a bait needs far fewer.`);
+    if (found / 9 > MOST_TRIANGLES)
+      return refuse(
+        'huge',
+        `That mesh has over ${MOST_TRIANGLES.toLocaleString('en')} triangles. Thin it out first; a bait needs far fewer.`,
+      );
   }
-  if (found === 0) return refuse('not-stl', 'That is no STL file: it has no facets in it. An STL is saved from the program the bait was drawn in.');
-  if (found % 9 !== 0) return refuse('broken', 'That file ends in the middle of a facet. Nothing was taken.');
+  if (found === 0)
+    return refuse(
+      'not-stl',
+      'That is no STL file: it has no facets in it. An STL is saved from the program the bait was drawn in.',
+    );
+  if (found % 9 !== 0)
+    return refuse('broken', 'That file ends in the middle of a facet. Nothing was taken.');
   return { ok: true, mesh: { corners: corners.slice(0, found), triangles: found / 9 } };
 }
 
@@ -88,10 +112,23 @@ function readAscii(bytes: Uint8Array, progress?: Progress): ReadMesh {
 function readSized(bytes: Uint8Array, count: number, progress?: Progress): ReadMesh {
   const room = (bytes.length - HEADER - 4) / FACET;
   const said = count.toLocaleString('en');
-  if (count === 0 && room < 1) return refuse('empty', 'That mesh has no facets in it. Nothing was taken.');
-  if (count > MOST_TRIANGLES && count <= room) return refuse('huge', `That mesh has ${said} triangles. Thin it out first; a bait needs far fewer.`);
-  if (count > room) return refuse('broken', `That file says it has ${said} facets, but ends after ${Math.floor(room).toLocaleString('en')}. Nothing was taken.`);
-  if (room - count >= 1) return refuse('broken', `That file says it has ${said} facets, but goes on after them. Nothing was taken.`);
+  if (count === 0 && room < 1)
+    return refuse('empty', 'That mesh has no facets in it. Nothing was taken.');
+  if (count > MOST_TRIANGLES && count <= room)
+    return refuse(
+      'huge',
+      `That mesh has ${said} triangles. Thin it out first; a bait needs far fewer.`,
+    );
+  if (count > room)
+    return refuse(
+      'broken',
+      `That file says it has ${said} facets, but ends after ${Math.floor(room).toLocaleString('en')}. Nothing was taken.`,
+    );
+  if (room - count >= 1)
+    return refuse(
+      'broken',
+      `That file says it has ${said} facets, but goes on after them. Nothing was taken.`,
+    );
   return readBinary(bytes, count, progress);
 }
 
@@ -103,12 +140,22 @@ function readSized(bytes: Uint8Array, count: number, progress?: Progress): ReadM
 export function readStl(bytes: Uint8Array, progress?: Progress): ReadMesh {
   if (bytes.length === 0) return refuse('empty', 'That file is empty. Nothing was taken.');
   if (bytes.length >= HEADER + 4) {
-    const count = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(HEADER, true);
+    const count = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(
+      HEADER,
+      true,
+    );
     const exact = HEADER + 4 + count * FACET === bytes.length;
     const text = !bytes.subarray(0, 1024).some(noText);
     if (exact || (!text && count <= MOST_TRIANGLES)) return readSized(bytes, count, progress);
-    const head = String.fromCharCode(...bytes.subarray(0, 16)).replace(/^\u00ef\u00bb\u00bf/, '').trim().toLowerCase();
-    if (!head.startsWith('solid')) return refuse('not-stl', 'That is no STL file. An STL is saved from the program the bait was drawn in.');
+    const head = String.fromCharCode(...bytes.subarray(0, 16))
+      .replace(/^\u00ef\u00bb\u00bf/, '')
+      .trim()
+      .toLowerCase();
+    if (!head.startsWith('solid'))
+      return refuse(
+        'not-stl',
+        'That is no STL file. An STL is saved from the program the bait was drawn in.',
+      );
   }
   return readAscii(bytes, progress);
 }

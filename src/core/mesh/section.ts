@@ -21,7 +21,12 @@ export function shapeOf({ corners, triangles }: Mesh, { low, high }: Box, statio
   const across = [0, 1, 2].filter((k) => k !== along).sort((a, b) => span[b]! - span[a]!);
   const [deep, thick] = [across[0]!, across[1]!];
   const n = stations + 1;
-  const box = { up: new Float64Array(n).fill(-Infinity), down: new Float64Array(n).fill(Infinity), out: new Float64Array(n).fill(-Infinity), in: new Float64Array(n).fill(Infinity) };
+  const box = {
+    up: new Float64Array(n).fill(-Infinity),
+    down: new Float64Array(n).fill(Infinity),
+    out: new Float64Array(n).fill(-Infinity),
+    in: new Float64Array(n).fill(Infinity),
+  };
   const step = span[along]! / stations;
   const put = (i: number, d: number, w: number) => {
     if (d > box.up[i]!) box.up[i] = d;
@@ -33,11 +38,18 @@ export function shapeOf({ corners, triangles }: Mesh, { low, high }: Box, statio
     for (let k = 0; k < 3; k++) {
       const a = t * 9 + k * 3;
       const b = t * 9 + ((k + 1) % 3) * 3;
-      const [pa, pb] = [(corners[a + along]! - low[along]!) / step, (corners[b + along]! - low[along]!) / step];
+      const [pa, pb] = [
+        (corners[a + along]! - low[along]!) / step,
+        (corners[b + along]! - low[along]!) / step,
+      ];
       const [from, to] = pa < pb ? [pa, pb] : [pb, pa];
       for (let i = Math.ceil(from - 1e-9); i <= Math.floor(to + 1e-9); i++) {
         const s = to === from ? 0 : Math.min(1, Math.max(0, (i - pa) / (pb - pa)));
-        put(i, corners[a + deep]! + (corners[b + deep]! - corners[a + deep]!) * s, corners[a + thick]! + (corners[b + thick]! - corners[a + thick]!) * s);
+        put(
+          i,
+          corners[a + deep]! + (corners[b + deep]! - corners[a + deep]!) * s,
+          corners[a + thick]! + (corners[b + thick]! - corners[a + thick]!) * s,
+        );
       }
     }
   }
@@ -46,9 +58,15 @@ export function shapeOf({ corners, triangles }: Mesh, { low, high }: Box, statio
   const profile = Array.from({ length: n }, (_, i): [number, number, number] => {
     const empty = box.up[i] === -Infinity;
     const round = (x: number) => Math.round(x * 1e4) / 1e4;
-    return [i / stations, empty ? 0 : round(Math.max(0, (box.up[i]! - middle) / length)), empty ? 0 : round(Math.max(0, (middle - box.down[i]!) / length))];
+    return [
+      i / stations,
+      empty ? 0 : round(Math.max(0, (box.up[i]! - middle) / length)),
+      empty ? 0 : round(Math.max(0, (middle - box.down[i]!) / length)),
+    ];
   });
   let section = 0;
-  for (let i = 0; i < n; i++) if (box.out[i]! > box.in[i]!) section = Math.max(section, Math.min(box.out[i]! - box.in[i]!, box.up[i]! - box.down[i]!));
+  for (let i = 0; i < n; i++)
+    if (box.out[i]! > box.in[i]!)
+      section = Math.max(section, Math.min(box.out[i]! - box.in[i]!, box.up[i]! - box.down[i]!));
   return { length, section, profile };
 }

@@ -27,7 +27,11 @@ export interface Solid extends Box {
 }
 
 /** Counts how often each edge is walked, forward and back; facets that share an edge are of one body. */
-function walkEdges(of: Uint32Array, triangles: number, tick: (share: number) => void): Pick<Closed, 'open' | 'crowded' | 'turned'> & { bodies: Groups } {
+function walkEdges(
+  of: Uint32Array,
+  triangles: number,
+  tick: (share: number) => void,
+): Pick<Closed, 'open' | 'crowded' | 'turned'> & { bodies: Groups } {
   const bodies = new Groups(triangles);
   let size = 1;
   while (size < triangles * 3.2) size *= 2;
@@ -86,7 +90,8 @@ function sixfold({ corners, triangles }: Mesh, body: Uint32Array, bodies: number
     const [ax, ay, az] = [corners[c]! - ox, corners[c + 1]! - oy, corners[c + 2]! - oz];
     const [bx, by, bz] = [corners[c + 3]! - ox, corners[c + 4]! - oy, corners[c + 5]! - oz];
     const [cx, cy, cz] = [corners[c + 6]! - ox, corners[c + 7]! - oy, corners[c + 8]! - oz];
-    six[body[t]!]! += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
+    six[body[t]!]! +=
+      ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
   }
   return six;
 }

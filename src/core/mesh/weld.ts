@@ -13,7 +13,11 @@ export function weld({ corners, triangles }: Mesh, tick: (share: number) => void
     const b = v * 3;
     // −0 and 0 are one place.
     for (let k = 0; k < 3; k++) if (corners[b + k] === 0) corners[b + k] = 0;
-    let h = (Math.imul(bits[b]!, 0x9e3779b1) ^ Math.imul(bits[b + 1]!, 0x85ebca77) ^ Math.imul(bits[b + 2]!, 0xc2b2ae3d)) >>> 0;
+    let h =
+      (Math.imul(bits[b]!, 0x9e3779b1) ^
+        Math.imul(bits[b + 1]!, 0x85ebca77) ^
+        Math.imul(bits[b + 2]!, 0xc2b2ae3d)) >>>
+      0;
     h = (h ^ (h >>> 15)) & (size - 1);
     for (;;) {
       const held = table[h]!;

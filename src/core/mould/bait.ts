@@ -11,7 +11,14 @@ export const BaitSchema = z.object({
   /** grades that suit it; any other is questioned */
   grades: z.array(GradeSchema).min(1, 'Say which grades suit it.'),
   /** hardness it wants, on the scale of {@link FIRM}; none, or one range */
-  hardness: z.array(z.object({ low: z.number().min(0).max(100), high: z.number().min(0).max(100) }).refine((r) => r.high >= r.low, 'The range ends above where it begins.')).max(1).default([]),
+  hardness: z
+    .array(
+      z
+        .object({ low: z.number().min(0).max(100), high: z.number().min(0).max(100) })
+        .refine((r) => r.high >= r.low, 'The range ends above where it begins.'),
+    )
+    .max(1)
+    .default([]),
   mouldIds: z.array(z.number().int()).default([]),
 });
 export type Bait = z.infer<typeof BaitSchema>;

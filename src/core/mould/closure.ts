@@ -19,9 +19,11 @@ interface Closed {
 }
 
 const ACTS: Record<(typeof CLOSURES)[Closure]['order'], (m: Closed) => string> = {
-  sides: ({ closures: n }) => (n === 1 ? 'one clamp across the middle' : `${n} clamps, one each side`),
+  sides: ({ closures: n }) =>
+    n === 1 ? 'one clamp across the middle' : `${n} clamps, one each side`,
   away: () => 'a clamp at the end away from the hinge',
-  cross: ({ closures: n, closure }) => `${n} ${CLOSURES[closure].one}s, crosswise: ${tightening(n).join(', ')}`,
+  cross: ({ closures: n, closure }) =>
+    `${n} ${CLOSURES[closure].one}s, crosswise: ${tightening(n).join(', ')}`,
   one: () => 'the vice, with soft jaws',
   none: () => 'nothing to close',
 };
@@ -37,7 +39,10 @@ const TIGHT: Record<Metal, string> = {
   gypsum: 'Finger tight: tighter cracks the face off its back.',
 };
 const WHERE: Partial<Record<Closure, (m: Closed) => string>> = {
-  vice: (m) => (m.metal === 'machined' || m.metal === 'cast' ? 'Bare steel jaws scuff aluminium: soft jaws, in line with the middle.' : 'A vice crushes this mould: use it only to steady the halves.'),
+  vice: (m) =>
+    m.metal === 'machined' || m.metal === 'cast'
+      ? 'Bare steel jaws scuff aluminium: soft jaws, in line with the middle.'
+      : 'A vice crushes this mould: use it only to steady the halves.',
   bolts: () => 'All finger tight first, then a quarter turn each, crosswise.',
   screws: () => 'All in before any is tight.',
   hinge: () => 'The hinge holds one end by itself; the gap opens at the other.',
@@ -46,7 +51,11 @@ const WHERE: Partial<Record<Closure, (m: Closed) => string>> = {
 /** What to mind when closing this mould, a sentence each. */
 export function closingCare(m: Closed): string[] {
   if (m.closure === 'open') return [];
-  return [...m.loose.map((p) => `${p[0]!.toUpperCase()}${p.slice(1)} in its slot first.`), TIGHT[m.metal], ...(WHERE[m.closure] ? [WHERE[m.closure]!(m)] : [])];
+  return [
+    ...m.loose.map((p) => `${p[0]!.toUpperCase()}${p.slice(1)} in its slot first.`),
+    TIGHT[m.metal],
+    ...(WHERE[m.closure] ? [WHERE[m.closure]!(m)] : []),
+  ];
 }
 
 /**

@@ -11,11 +11,16 @@ export function outlineOf({ x, y, turn, length, outline, profile }: Placed): Poi
   const above = stations.map(([s, up]): Point => [(s - 0.5) * length, -up * length]);
   const below = stations.map(([s, , down]): Point => [(s - 0.5) * length, down * length]).reverse();
   const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-  return [...above, ...below].map(([u, v]): Point => [x + u * cos - v * sin, y + u * sin + v * cos]);
+  return [...above, ...below].map(([u, v]): Point => [
+    x + u * cos - v * sin,
+    y + u * sin + v * cos,
+  ]);
 }
 
-const side = (a: Point, b: Point, p: Point): number => (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]);
-const crosses = (a: Point, b: Point, c: Point, d: Point): boolean => side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+const side = (a: Point, b: Point, p: Point): number =>
+  (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]);
+const crosses = (a: Point, b: Point, c: Point, d: Point): boolean =>
+  side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 
 /** Whether a point lies in a polygon: an odd number of its edges to one side (Shimrat 1962). */
 function inside(polygon: Point[], [x, y]: Point): boolean {
@@ -25,7 +30,10 @@ function inside(polygon: Point[], [x, y]: Point): boolean {
   }, false);
 }
 
-const middle = (of: Point[]): Point => [of.reduce((sum, p) => sum + p[0], 0) / of.length, of.reduce((sum, p) => sum + p[1], 0) / of.length];
+const middle = (of: Point[]): Point => [
+  of.reduce((sum, p) => sum + p[0], 0) / of.length,
+  of.reduce((sum, p) => sum + p[1], 0) / of.length,
+];
 
 function overlap(one: Point[], two: Point[]): boolean {
   const edge = (of: Point[], i: number): [Point, Point] => [of[i]!, of[(i + 1) % of.length]!];
@@ -33,24 +41,60 @@ function overlap(one: Point[], two: Point[]): boolean {
   return cut || inside(one, middle(two)) || inside(two, middle(one));
 }
 
-const list = (numbers: number[]): string => (numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : `${numbers[0]}`);
+const list = (numbers: number[]): string =>
+  numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : `${numbers[0]}`;
 
 /**
  * What is wrong with how cavities lie, a sentence each: outside the mould, or in one another. Empty = they fit.
  * A top-fed or open one may reach to its edge.
  */
-export function layoutFaults({ width, height, cavities }: Pick<Mould, 'width' | 'height' | 'cavities'>): string[] {
+export function layoutFaults({
+  width,
+  height,
+  cavities,
+}: Pick<Mould, 'width' | 'height' | 'cavities'>): string[] {
   const outlines = cavities.map(outlineOf);
-  const outside = cavities.filter((_, i) => outlines[i]!.some(([x, y]) => x < -1e-6 || y < -1e-6 || x > width + 1e-6 || y > height + 1e-6)).map((c) => c.n);
-  const pairs = cavities.flatMap((one, i) => cavities.slice(i + 1).flatMap((two, k) => (overlap(outlines[i]!, outlines[i + 1 + k]!) ? [[one.n, two.n] as const] : [])));
+  const outside = cavities
+    .filter((_, i) =>
+      outlines[i]!.some(
+        ([x, y]) => x < -1e-6 || y < -1e-6 || x > width + 1e-6 || y > height + 1e-6,
+      ),
+    )
+    .map((c) => c.n);
+  const pairs = cavities.flatMap((one, i) =>
+    cavities
+      .slice(i + 1)
+      .flatMap((two, k) =>
+        overlap(outlines[i]!, outlines[i + 1 + k]!) ? [[one.n, two.n] as const] : [],
+      ),
+  );
   return [
-    ...(outside.length > 0 ? [`${outside.length === 1 ? 'Cavity' : 'Cavities'} ${list(outside)} ${outside.length === 1 ? 'lies' : 'lie'} outside the mould. Make it larger, the bait shorter, or lay them in other rows.`] : []),
-    ...(pairs.length > 0 ? [`${pairs.length === 1 ? `Cavities ${list([...pairs[0]!])} lie` : `Cavities ${pairs.slice(0, 3).map((p) => list([...p])).join('; ')}${pairs.length > 3 ? '; and more' : ''} lie`} in one another. Make the mould larger, or lay them in other rows.`] : []),
+    ...(outside.length > 0
+      ? [
+          `${outside.length === 1 ? 'Cavity' : 'Cavities'} ${list(outside)} ${outside.length === 1 ? 'lies' : 'lie'} outside the mould. Make it larger, the bait shorter, or lay them in other rows.`,
+        ]
+      : []),
+    ...(pairs.length > 0
+      ? [
+          `${
+            pairs.length === 1
+              ? `Cavities ${list([...pairs[0]!])} lie`
+              : `Cavities ${pairs
+                  .slice(0, 3)
+                  .map((p) => list([...p]))
+                  .join('; ')}${pairs.length > 3 ? '; and more' : ''} lie`
+          } in one another. Make the mould larger, or lay them in other rows.`,
+        ]
+      : []),
   ];
 }
 
 /** Cavities in rows, evenly over a mould, a little towards the end that is fed; each keeps what it is. */
-export function layOut(mould: Pick<Mould, 'width' | 'height' | 'cavities'>, count: number, rows: number): Cavity[] {
+export function layOut(
+  mould: Pick<Mould, 'width' | 'height' | 'cavities'>,
+  count: number,
+  rows: number,
+): Cavity[] {
   const first = mould.cavities[0]!;
   const columns = Math.ceil(count / rows);
   return Array.from({ length: count }, (_, i) => ({

@@ -6,7 +6,8 @@ import type { Source } from './kinds.ts';
 
 type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> & Partial<Pick<Cavity, 'grade'>>;
 const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
-  bait: ({ measured, grade }) => measured / density(PLASTISOL.noFlow, GRADES[grade ?? 'medium'].density20),
+  bait: ({ measured, grade }) =>
+    measured / density(PLASTISOL.noFlow, GRADES[grade ?? 'medium'].density20),
   water: ({ measured }) => measured / WATER_DENSITY,
   ml: ({ measured }) => measured,
   mesh: ({ measured }) => measured,
@@ -21,11 +22,17 @@ const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
 export const cavityVolume = (cavity: Measured): number => VOLUME_BY[cavity.source](cavity);
 
 /** Ports in a mould: one, or one for each cavity. */
-export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number => (mould.feed === 'each' ? mould.cavities.length : 1);
+export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number =>
+  mould.feed === 'each' ? mould.cavities.length : 1;
 
 /** Volume a core rod keeps open in each cavity, mL; 0 where the mould has none. */
-export const rodVolume = (mould: Pick<Mould, 'rod'>): number => (mould.rod ? ((Math.PI / 4) * mould.rod.bore ** 2 * mould.rod.length) / 1000 : 0);
+export const rodVolume = (mould: Pick<Mould, 'rod'>): number =>
+  mould.rod ? ((Math.PI / 4) * mould.rod.bore ** 2 * mould.rod.length) / 1000 : 0;
 
 /** How another mould's insert lies in this one, or null when it does not belong there. A shell goes back into its own mould. */
-export const lieOf = (mould: Pick<Mould, 'name' | 'takes' | 'rod'>, maker: string): Mould['takes'][number] | null =>
-  mould.takes.find((t) => t.mould === maker) ?? (mould.name === maker && mould.rod ? { mould: maker, lies: 'same', share: 1 } : null);
+export const lieOf = (
+  mould: Pick<Mould, 'name' | 'takes' | 'rod'>,
+  maker: string,
+): Mould['takes'][number] | null =>
+  mould.takes.find((t) => t.mould === maker) ??
+  (mould.name === maker && mould.rod ? { mould: maker, lies: 'same', share: 1 } : null);

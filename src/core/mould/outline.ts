@@ -11,12 +11,98 @@ export interface Outline {
 }
 
 export const OUTLINES = {
-  eel: { name: 'Sand eel', round: 0.9, stations: [[0, 0, 0], [0.04, 0.035, 0.03], [0.15, 0.065, 0.06], [0.35, 0.075, 0.07], [0.6, 0.055, 0.055], [0.78, 0.03, 0.03], [0.86, 0.025, 0.025], [0.94, 0.07, 0.06], [1, 0.11, 0.1]] },
-  sprat: { name: 'Sprat', round: 0.55, stations: [[0, 0, 0], [0.05, 0.05, 0.06], [0.2, 0.12, 0.15], [0.4, 0.14, 0.18], [0.62, 0.1, 0.12], [0.8, 0.035, 0.035], [0.87, 0.04, 0.04], [1, 0.15, 0.14]] },
-  prawn: { name: 'Prawn', round: 0.8, stations: [[0, 0.012, 0.012], [0.14, 0.03, 0.02], [0.17, 0.1, 0.06], [0.3, 0.17, 0.1], [0.42, 0.2, 0.09], [0.55, 0.19, 0.05], [0.68, 0.13, 0.02], [0.79, 0.06, 0.02], [0.86, 0.035, 0.03], [0.93, 0.08, 0.1], [1, 0.1, 0.14]] },
-  ragworm: { name: 'Ragworm', round: 0.85, stations: [[0, 0.01, 0.01], [0.05, 0.045, 0.045], [0.12, 0.035, 0.035], [0.2, 0.05, 0.05], [0.28, 0.04, 0.04], [0.36, 0.052, 0.052], [0.44, 0.04, 0.04], [0.52, 0.048, 0.048], [0.6, 0.036, 0.036], [0.7, 0.04, 0.04], [0.8, 0.026, 0.026], [0.9, 0.02, 0.02], [1, 0.004, 0.004]] },
-  flatfish: { name: 'Flatfish', round: 0.22, stations: [[0, 0, 0], [0.06, 0.09, 0.08], [0.2, 0.24, 0.24], [0.4, 0.33, 0.33], [0.6, 0.27, 0.27], [0.76, 0.11, 0.11], [0.83, 0.06, 0.06], [0.92, 0.11, 0.11], [1, 0.14, 0.14]] },
-  tail: { name: 'Tail', round: 0.5, stations: [[0, 0.06, 0.06], [0.2, 0.08, 0.08], [0.45, 0.07, 0.07], [0.65, 0.12, 0.1], [0.85, 0.24, 0.2], [1, 0.3, 0.27]] },
+  eel: {
+    name: 'Sand eel',
+    round: 0.9,
+    stations: [
+      [0, 0, 0],
+      [0.04, 0.035, 0.03],
+      [0.15, 0.065, 0.06],
+      [0.35, 0.075, 0.07],
+      [0.6, 0.055, 0.055],
+      [0.78, 0.03, 0.03],
+      [0.86, 0.025, 0.025],
+      [0.94, 0.07, 0.06],
+      [1, 0.11, 0.1],
+    ],
+  },
+  sprat: {
+    name: 'Sprat',
+    round: 0.55,
+    stations: [
+      [0, 0, 0],
+      [0.05, 0.05, 0.06],
+      [0.2, 0.12, 0.15],
+      [0.4, 0.14, 0.18],
+      [0.62, 0.1, 0.12],
+      [0.8, 0.035, 0.035],
+      [0.87, 0.04, 0.04],
+      [1, 0.15, 0.14],
+    ],
+  },
+  prawn: {
+    name: 'Prawn',
+    round: 0.8,
+    stations: [
+      [0, 0.012, 0.012],
+      [0.14, 0.03, 0.02],
+      [0.17, 0.1, 0.06],
+      [0.3, 0.17, 0.1],
+      [0.42, 0.2, 0.09],
+      [0.55, 0.19, 0.05],
+      [0.68, 0.13, 0.02],
+      [0.79, 0.06, 0.02],
+      [0.86, 0.035, 0.03],
+      [0.93, 0.08, 0.1],
+      [1, 0.1, 0.14],
+    ],
+  },
+  ragworm: {
+    name: 'Ragworm',
+    round: 0.85,
+    stations: [
+      [0, 0.01, 0.01],
+      [0.05, 0.045, 0.045],
+      [0.12, 0.035, 0.035],
+      [0.2, 0.05, 0.05],
+      [0.28, 0.04, 0.04],
+      [0.36, 0.052, 0.052],
+      [0.44, 0.04, 0.04],
+      [0.52, 0.048, 0.048],
+      [0.6, 0.036, 0.036],
+      [0.7, 0.04, 0.04],
+      [0.8, 0.026, 0.026],
+      [0.9, 0.02, 0.02],
+      [1, 0.004, 0.004],
+    ],
+  },
+  flatfish: {
+    name: 'Flatfish',
+    round: 0.22,
+    stations: [
+      [0, 0, 0],
+      [0.06, 0.09, 0.08],
+      [0.2, 0.24, 0.24],
+      [0.4, 0.33, 0.33],
+      [0.6, 0.27, 0.27],
+      [0.76, 0.11, 0.11],
+      [0.83, 0.06, 0.06],
+      [0.92, 0.11, 0.11],
+      [1, 0.14, 0.14],
+    ],
+  },
+  tail: {
+    name: 'Tail',
+    round: 0.5,
+    stations: [
+      [0, 0.06, 0.06],
+      [0.2, 0.08, 0.08],
+      [0.45, 0.07, 0.07],
+      [0.65, 0.12, 0.1],
+      [0.85, 0.24, 0.2],
+      [1, 0.3, 0.27],
+    ],
+  },
 } as const satisfies Record<string, Outline>;
 
 export type OutlineKey = keyof typeof OUTLINES;
@@ -33,7 +119,8 @@ export function depthOf(key: OutlineKey, lengthMm: number): number {
  */
 export function roughVolume(key: OutlineKey, lengthMm: number): number {
   const { stations, round } = OUTLINES[key];
-  const area = ([, up, down]: readonly [number, number, number]) => (Math.PI / 4) * (up + down) ** 2 * round * lengthMm ** 2;
+  const area = ([, up, down]: readonly [number, number, number]) =>
+    (Math.PI / 4) * (up + down) ** 2 * round * lengthMm ** 2;
   let sum = 0;
   for (let i = 1; i < stations.length; i++) {
     const a = stations[i - 1]!;
@@ -44,13 +131,22 @@ export function roughVolume(key: OutlineKey, lengthMm: number): number {
 }
 
 /** Stations of an outline at even steps, straight between those given: for areas and drawings. */
-export function profileOf(stations: readonly (readonly [number, number, number])[], steps: number): [number, number, number][] {
+export function profileOf(
+  stations: readonly (readonly [number, number, number])[],
+  steps: number,
+): [number, number, number][] {
   return Array.from({ length: steps + 1 }, (_, k) => at(stations, k / steps));
 }
 
 /** [s, up, down] of an outline at a share s of its length. */
-export function at(stations: readonly (readonly [number, number, number])[], s: number): [number, number, number] {
-  const i = Math.max(1, stations.findIndex((x) => x[0] >= s - 1e-12));
+export function at(
+  stations: readonly (readonly [number, number, number])[],
+  s: number,
+): [number, number, number] {
+  const i = Math.max(
+    1,
+    stations.findIndex((x) => x[0] >= s - 1e-12),
+  );
   const [a, b] = [stations[i - 1]!, stations[i]!];
   const t = b[0] === a[0] ? 0 : Math.min(1, Math.max(0, (s - a[0]) / (b[0] - a[0])));
   return [s, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];

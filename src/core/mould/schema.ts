@@ -27,12 +27,20 @@ export const CavitySchema = z.object({
   /** plastic a weighed bait was shot in */
   grade: GradeSchema.default('medium'),
   /** side outline taken from a mesh, as in {@link OUTLINES}; null = the named one */
-  profile: z.array(z.tuple([z.number(), z.number(), z.number()])).max(80).nullable().default(null),
+  profile: z
+    .array(z.tuple([z.number(), z.number(), z.number()]))
+    .max(80)
+    .nullable()
+    .default(null),
 });
 export type Cavity = z.infer<typeof CavitySchema>;
 
 /** An insert of another mould, lying in this one. The first slice kept the mould's name alone. */
-export const TakesSchema = z.object({ mould: z.string(), lies: z.enum(keys<Lie>(LIES)).default('stub'), share: z.number().min(0.05).max(1).default(1) });
+export const TakesSchema = z.object({
+  mould: z.string(),
+  lies: z.enum(keys<Lie>(LIES)).default('stub'),
+  share: z.number().min(0.05).max(1).default(1),
+});
 
 export const MouldSchema = z.object({
   name: z.string().trim().min(1, 'Name the mould.').max(60),
@@ -54,7 +62,9 @@ export const MouldSchema = z.object({
   letsGo: z.enum(['TOP', 'bottom', 'either']).default('either'),
   makes: z.enum(['bait', 'tail', 'shell']).default('bait'),
   /** moulds whose inserts lie in this one, how, and which share of the insert lies in the cavity */
-  takes: z.array(z.preprocess((t) => (typeof t === 'string' ? { mould: t } : t), TakesSchema)).default([]),
+  takes: z
+    .array(z.preprocess((t) => (typeof t === 'string' ? { mould: t } : t), TakesSchema))
+    .default([]),
   /** core rods it has, one a cavity: what they keep open, mm */
   rod: z.object({ bore: size, length: size }).nullable().default(null),
   /** °C of metal it likes at the first shot */

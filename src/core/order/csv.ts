@@ -3,7 +3,15 @@ import type { Order } from './order.ts';
 import { MOST, OrderSchema } from './order.ts';
 
 /** The order book as rows of a file. One row is one part; rows that share customer, line name, pack and day are one line. */
-export const COLUMNS = ['customer', 'line', 'bait', 'colourway', 'count', 'pack', 'promised'] as const;
+export const COLUMNS = [
+  'customer',
+  'line',
+  'bait',
+  'colourway',
+  'count',
+  'pack',
+  'promised',
+] as const;
 export type CsvRow = Record<(typeof COLUMNS)[number], string>;
 
 export interface ReadRow {
@@ -12,16 +20,35 @@ export interface ReadRow {
   typed: CsvRow;
   /** why it cannot be taken; empty when it can */
   wrong: string[];
-  part: { customer: string; line: string; bait: number; colourway: number; count: number; pack: number; promised: string } | null;
+  part: {
+    customer: string;
+    line: string;
+    bait: number;
+    colourway: number;
+    count: number;
+    pack: number;
+    promised: string;
+  } | null;
 }
 
 /** Columns by what the book calls them. */
-const WHERE: Record<string, string> = { customer: 'customer', name: 'line', pack: 'pack', count: 'count', promised: 'promised' };
+const WHERE: Record<string, string> = {
+  customer: 'customer',
+  name: 'line',
+  pack: 'pack',
+  count: 'count',
+  promised: 'promised',
+};
 
-const whole = (typed: string): number | null => (/^\d{1,6}$/.test(typed.trim()) && Number(typed) > 0 ? Number(typed) : null);
+const whole = (typed: string): number | null =>
+  /^\d{1,6}$/.test(typed.trim()) && Number(typed) > 0 ? Number(typed) : null;
 
 /** Checks each row against the shop's baits and colourways, with a reason for each thing wrong. */
-export function readRows(rows: Partial<CsvRow>[], baits: Map<string, number>, colourways: Map<string, number>): ReadRow[] {
+export function readRows(
+  rows: Partial<CsvRow>[],
+  baits: Map<string, number>,
+  colourways: Map<string, number>,
+): ReadRow[] {
   return rows.map((raw, i) => {
     const typed = Object.fromEntries(COLUMNS.map((c) => [c, (raw[c] ?? '').trim()])) as CsvRow;
     const wrong: string[] = [];
@@ -31,15 +58,37 @@ export function readRows(rows: Partial<CsvRow>[], baits: Map<string, number>, co
     const pack = typed.pack === '' ? 1 : whole(typed.pack);
     const promised = readDay(typed.promised);
     if (!typed.customer) wrong.push('no customer');
-    if (bait === undefined) wrong.push(typed.bait ? `no bait is called “${typed.bait}”` : 'no bait');
-    if (colourway === undefined) wrong.push(typed.colourway ? `no colourway is called “${typed.colourway}”` : 'no colourway');
+    if (bait === undefined)
+      wrong.push(typed.bait ? `no bait is called “${typed.bait}”` : 'no bait');
+    if (colourway === undefined)
+      wrong.push(typed.colourway ? `no colourway is called “${typed.colourway}”` : 'no colourway');
     if (count === null) wrong.push(`“${typed.count}” is not a whole number of baits`);
     if (pack === null) wrong.push(`“${typed.pack}” is not a pack size`);
-    if (promised === null) wrong.push(typed.promised ? `“${typed.promised}” is not a day; write 2026-12-01 or 1/12/2026` : 'no promised day');
-    const part = wrong.length ? null : { customer: typed.customer, line: typed.line, bait: bait!, colourway: colourway!, count: count!, pack: pack!, promised: promised! };
+    if (promised === null)
+      wrong.push(
+        typed.promised
+          ? `“${typed.promised}” is not a day; write 2026-12-01 or 1/12/2026`
+          : 'no promised day',
+      );
+    const part = wrong.length
+      ? null
+      : {
+          customer: typed.customer,
+          line: typed.line,
+          bait: bait!,
+          colourway: colourway!,
+          count: count!,
+          pack: pack!,
+          promised: promised!,
+        };
     // What the book itself would not take is said now, not when everything is taken.
     const kept = part && OrderSchema.safeParse(toOrders([{ row: 0, typed, wrong, part }])[0]);
-    if (kept && !kept.success) wrong.push(...kept.error.issues.map((issue) => `${WHERE[String(issue.path.at(-1))] ?? 'row'}: ${issue.message}`));
+    if (kept && !kept.success)
+      wrong.push(
+        ...kept.error.issues.map(
+          (issue) => `${WHERE[String(issue.path.at(-1))] ?? 'row'}: ${issue.message}`,
+        ),
+      );
     return { row: i + 2, typed, wrong, part: wrong.length ? null : part };
   });
 }
@@ -54,8 +103,14 @@ export function toOrders(rows: readonly ReadRow[]): Order[] {
   for (const { part } of rows) {
     if (!part) continue;
     let order = newest.get(part.customer);
-    const together = part.line ? order?.lines.find((l) => l.name === part.line && l.pack === part.pack && l.promised === part.promised) : undefined;
-    const held = together?.parts.find((p) => p.bait === part.bait && p.colourway === part.colourway);
+    const together = part.line
+      ? order?.lines.find(
+          (l) => l.name === part.line && l.pack === part.pack && l.promised === part.promised,
+        )
+      : undefined;
+    const held = together?.parts.find(
+      (p) => p.bait === part.bait && p.colourway === part.colourway,
+    );
     const one = { bait: part.bait, colourway: part.colourway, count: part.count };
     if (held && held.count + part.count <= MOST.count) held.count += part.count;
     else if (together && !held) together.parts.push(one);

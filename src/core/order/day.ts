@@ -3,7 +3,11 @@ export function readDay(typed: string): string | null {
   const text = typed.trim();
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text);
   const dayFirst = /^(\d{1,2})[/.](\d{1,2})[/.](\d{4})$/.exec(text);
-  const [y, m, d] = iso ? [iso[1], iso[2], iso[3]] : dayFirst ? [dayFirst[3], dayFirst[2], dayFirst[1]] : [];
+  const [y, m, d] = iso
+    ? [iso[1], iso[2], iso[3]]
+    : dayFirst
+      ? [dayFirst[3], dayFirst[2], dayFirst[1]]
+      : [];
   if (!y) return null;
   const day = `${y}-${m!.padStart(2, '0')}-${d!.padStart(2, '0')}`;
   const parsed = new Date(`${day}T00:00:00Z`);

@@ -12,13 +12,23 @@ export interface Progress {
  * Splits a line's count by how far each bait has come.
  * @param tonight good baits of running sessions, not yet allotted
  */
-export function progress(line: { count: number; allotted: number; cured: number; packed: number; sent: number }, tonight: number): Progress {
+export function progress(
+  line: { count: number; allotted: number; cured: number; packed: number; sent: number },
+  tonight: number,
+): Progress {
   const sent = Math.min(line.sent, line.count);
   const packed = Math.max(0, Math.min(line.packed - line.sent, line.count - sent));
   const ready = Math.max(0, Math.min(line.cured, line.count) - sent - packed);
   const curing = Math.max(0, Math.min(line.allotted, line.count) - sent - packed - ready);
   const shot = Math.max(0, Math.min(tonight, line.count - sent - packed - ready - curing));
-  return { sent, packed, cured: ready, curing, shot, toShoot: Math.max(0, line.count - sent - packed - ready - curing - shot) };
+  return {
+    sent,
+    packed,
+    cured: ready,
+    curing,
+    shot,
+    toShoot: Math.max(0, line.count - sent - packed - ready - curing - shot),
+  };
 }
 
 export interface Readiness {
@@ -34,14 +44,25 @@ export interface Readiness {
  * @param promisedEnd last ms of the promised day
  * @param cure h
  */
-export function readiness(p: Progress, curedAt: number | null, promisedEnd: number, cure: number, now: number): Readiness {
+export function readiness(
+  p: Progress,
+  curedAt: number | null,
+  promisedEnd: number,
+  cure: number,
+  now: number,
+): Readiness {
   if (p.toShoot === 0 && p.shot === 0) {
     if (p.curing === 0) return { verdict: 'good', at: curedAt ?? now, what: 'done' };
     const at = curedAt ?? now;
-    return at <= promisedEnd ? { verdict: 'good', at, what: 'ready' } : { verdict: 'stop', at, what: 'late' };
+    return at <= promisedEnd
+      ? { verdict: 'good', at, what: 'ready' }
+      : { verdict: 'stop', at, what: 'late' };
   }
   const by = promisedEnd - cure * 3_600_000;
-  if (p.toShoot === 0) return now <= by ? { verdict: 'good', at: now + cure * 3_600_000, what: 'ready' } : { verdict: 'stop', at: now + cure * 3_600_000, what: 'late' };
+  if (p.toShoot === 0)
+    return now <= by
+      ? { verdict: 'good', at: now + cure * 3_600_000, what: 'ready' }
+      : { verdict: 'stop', at: now + cure * 3_600_000, what: 'late' };
   if (now > by) return { verdict: 'stop', at: now + cure * 3_600_000, what: 'too-late' };
   return { verdict: by - now < 2 * 86_400_000 ? 'watch' : 'good', at: by, what: 'shoot-by' };
 }

@@ -15,27 +15,55 @@ export function aboveOf(scene: Scene, over: Backing, from: 'above' | 'below' = '
   const bands = bandsOf(scene);
   const outer = bands.filter((b) => !b.inside);
   const out: string[] = [];
-  const lay = (at: readonly number[], half: (s: number) => number, slabs: ReturnType<typeof slabsDown>) => {
+  const lay = (
+    at: readonly number[],
+    half: (s: number) => number,
+    slabs: ReturnType<typeof slabsDown>,
+  ) => {
     if (slabs.length === 0) return;
-    const d = closed([...at.map((x) => [x * body.length, half(x)] as const), ...[...at].reverse().map((x) => [x * body.length, -half(x)] as const)], body.length);
-    out.push(`<path d="${d}" fill="${shade(from === 'above' ? slabs : [...slabs].reverse(), over)}"/>`);
+    const d = closed(
+      [
+        ...at.map((x) => [x * body.length, half(x)] as const),
+        ...[...at].reverse().map((x) => [x * body.length, -half(x)] as const),
+      ],
+      body.length,
+    );
+    out.push(
+      `<path d="${d}" fill="${shade(from === 'above' ? slabs : [...slabs].reverse(), over)}"/>`,
+    );
   };
   for (let i = 0; i < ALONG; i++) {
     const s = (i + 0.5) / ALONG;
     const wide = body.wide(s);
     if (wide <= 0) continue;
     const at = between(i / ALONG, Math.min(1, (i + 1) / ALONG + LAP), ALONG);
-    for (let k = ACROSS; k > 0; k--) lay(at, (x) => (body.wide(x) * k) / ACROSS, slabsDown(scene, body, outer, s, (wide * (k - 0.5)) / ACROSS));
+    for (let k = ACROSS; k > 0; k--)
+      lay(
+        at,
+        (x) => (body.wide(x) * k) / ACROSS,
+        slabsDown(scene, body, outer, s, (wide * (k - 0.5)) / ACROSS),
+      );
   }
   for (const core of bands.filter((b) => b.inside)) {
     const middle = (core.from + core.to) / 2;
     const half = body.wide(middle) * core.edges(middle)[0];
-    for (let k = CORE_STEPS; k > 0; k--) lay(between(core.from, core.to), (x) => (body.wide(x) * core.edges(x)[0] * k) / CORE_STEPS, slabsDown(scene, body, bands, middle, (half * (k - 0.5)) / CORE_STEPS));
+    for (let k = CORE_STEPS; k > 0; k--)
+      lay(
+        between(core.from, core.to),
+        (x) => (body.wide(x) * core.edges(x)[0] * k) / CORE_STEPS,
+        slabsDown(scene, body, bands, middle, (half * (k - 0.5)) / CORE_STEPS),
+      );
   }
   return out.join('');
 }
 export function aboveOutline(scene: Scene): string {
   const body = bodyOf(scene);
   const at = between(0, 1);
-  return closed([...at.map((s) => [s * body.length, body.wide(s)] as const), ...[...at].reverse().map((s) => [s * body.length, -body.wide(s)] as const)], body.length);
+  return closed(
+    [
+      ...at.map((s) => [s * body.length, body.wide(s)] as const),
+      ...[...at].reverse().map((s) => [s * body.length, -body.wide(s)] as const),
+    ],
+    body.length,
+  );
 }

@@ -18,12 +18,28 @@ export interface Figure {
 }
 
 /** Dresses a bait: the layers of a build that have a mix, each with its look. A soft-lined layer without one is left out. */
-export function sceneOf(figure: Figure, build: Build, look: (layer: Layer) => Look | null, seed = 1, line?: number): Scene {
+export function sceneOf(
+  figure: Figure,
+  build: Build,
+  look: (layer: Layer) => Look | null,
+  seed = 1,
+  line?: number,
+): Scene {
   const stations = stationsOf(figure.outline, figure.profile);
   const drawn = { stations, round: roundOf(figure.outline), length: figure.length };
-  const round = figure.volume === null ? drawn.round : (drawn.round * figure.volume) / volumeOf(drawn);
-  const layers = layersOf(build).flatMap((l): (SceneLayer & { key: string })[] => { const own = look(l); return own ? [{ key: l.key, name: l.name, place: l.place, look: own }] : []; });
-  return { ...drawn, round, seed, line, layers: layers.sort((a, b) => rankOf(a.place) - rankOf(b.place)) };
+  const round =
+    figure.volume === null ? drawn.round : (drawn.round * figure.volume) / volumeOf(drawn);
+  const layers = layersOf(build).flatMap((l): (SceneLayer & { key: string })[] => {
+    const own = look(l);
+    return own ? [{ key: l.key, name: l.name, place: l.place, look: own }] : [];
+  });
+  return {
+    ...drawn,
+    round,
+    seed,
+    line,
+    layers: layers.sort((a, b) => rankOf(a.place) - rankOf(b.place)),
+  };
 }
 
 /** A piece of the bait across its length, as far as one layer is in it. */
@@ -54,11 +70,18 @@ export function piecesOf(scene: Scene): Piece[][] {
       const high = ((share >= 0 ? up : down) * 2) / GRID;
       const core = here.findLast((b) => b.inside);
       const inner = core ? Math.min(half, wide * across(core.edges(s)[0], share)) : 0;
-      const outer = here.findLast((b) => !b.inside && y <= heightOf(body, s, b.edges(s)[0]) && y >= heightOf(body, s, b.edges(s)[1]));
+      const outer = here.findLast(
+        (b) =>
+          !b.inside &&
+          y <= heightOf(body, s, b.edges(s)[0]) &&
+          y >= heightOf(body, s, b.edges(s)[1]),
+      );
       if (core) got[scene.layers.indexOf(core.layer)]! += 2 * inner * high;
       if (outer) got[scene.layers.indexOf(outer.layer)]! += 2 * (half - inner) * high;
     }
-    got.forEach((area, n) => out[n]!.push({ volume: (area * scene.length) / ALONG / 1000, across: 2 * wide }));
+    got.forEach((area, n) =>
+      out[n]!.push({ volume: (area * scene.length) / ALONG / 1000, across: 2 * wide }),
+    );
   }
   return out;
 }
@@ -66,5 +89,10 @@ export function piecesOf(scene: Scene): Piece[][] {
 /** mm² the bait turns to the water ahead of it: its thickest section. */
 export function frontalOf(scene: Scene): number {
   const body = bodyOf(scene);
-  return Math.max(...Array.from({ length: 80 }, (_, i) => (Math.PI * body.wide(i / 80) * (body.up(i / 80) + body.down(i / 80))) / 2));
+  return Math.max(
+    ...Array.from(
+      { length: 80 },
+      (_, i) => (Math.PI * body.wide(i / 80) * (body.up(i / 80) + body.down(i / 80))) / 2,
+    ),
+  );
 }

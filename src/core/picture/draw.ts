@@ -8,11 +8,20 @@ import { sectionOf, sectionOutline } from './section.ts';
 import { sheenOf, sideOf, sideOutline } from './side.ts';
 
 /** Ways a bait is looked at. */
-export const VIEWS = { side: 'from the side', above: 'from above', below: 'from below', section: 'in section' } as const;
+export const VIEWS = {
+  side: 'from the side',
+  above: 'from above',
+  below: 'from below',
+  section: 'in section',
+} as const;
 export type View = keyof typeof VIEWS;
 
 /** Water behind a bait, and the card it lies on, as they are drawn. */
-export const GROUND: Record<Backing, string> = { card: '#f3f3ef', light: '#cfdcd6', dark: '#232f36' };
+export const GROUND: Record<Backing, string> = {
+  card: '#f3f3ef',
+  light: '#cfdcd6',
+  dark: '#232f36',
+};
 const EDGE: Record<Backing, string> = { card: '#15212a', light: '#15212a', dark: '#0b1216' };
 const MARGIN = 96;
 
@@ -28,13 +37,33 @@ export function picture(scene: Scene, { view, over, cut }: Asked): string {
   const body = bodyOf(scene);
   const k = GRAIN / scene.length;
   const wide = Math.max(...Array.from({ length: 60 }, (_, i) => body.wide(i / 60)));
-  const box = view === 'section'
-    ? (() => { const [w, u, d] = [body.wide(cut) * k, body.up(cut) * k, body.down(cut) * k]; return [-w - MARGIN, -u - MARGIN, 2 * w + 2 * MARGIN, u + d + 2 * MARGIN]; })()
-    : view === 'side' ? [-MARGIN, -body.most.up * k - MARGIN, GRAIN + 2 * MARGIN, (body.most.up + body.most.down) * k + 2 * MARGIN] : [-MARGIN, -wide * k - MARGIN, GRAIN + 2 * MARGIN, 2 * wide * k + 2 * MARGIN];
+  const box =
+    view === 'section'
+      ? (() => {
+          const [w, u, d] = [body.wide(cut) * k, body.up(cut) * k, body.down(cut) * k];
+          return [-w - MARGIN, -u - MARGIN, 2 * w + 2 * MARGIN, u + d + 2 * MARGIN];
+        })()
+      : view === 'side'
+        ? [
+            -MARGIN,
+            -body.most.up * k - MARGIN,
+            GRAIN + 2 * MARGIN,
+            (body.most.up + body.most.down) * k + 2 * MARGIN,
+          ]
+        : [-MARGIN, -wide * k - MARGIN, GRAIN + 2 * MARGIN, 2 * wide * k + 2 * MARGIN];
   const [x, y, w, h] = box.map((n) => Math.round(n!)) as [number, number, number, number];
-  const edge = (d: string) => `<path d="${d}" fill="none" stroke="${EDGE[over]}" stroke-width="10" stroke-linejoin="round"/>`;
-  const inner = view === 'section' ? sectionOf(scene, cut) + edge(sectionOutline(scene, cut))
-    : view === 'side' ? sideOf(scene, over) + flakesOn(scene, strew(scene), over, 'side') + sheenOf(scene, over) + edge(sideOutline(scene))
-    : aboveOf(scene, over, view) + flakesOn(scene, strew(scene), over, view) + edge(aboveOutline(scene));
+  const edge = (d: string) =>
+    `<path d="${d}" fill="none" stroke="${EDGE[over]}" stroke-width="10" stroke-linejoin="round"/>`;
+  const inner =
+    view === 'section'
+      ? sectionOf(scene, cut) + edge(sectionOutline(scene, cut))
+      : view === 'side'
+        ? sideOf(scene, over) +
+          flakesOn(scene, strew(scene), over, 'side') +
+          sheenOf(scene, over) +
+          edge(sideOutline(scene))
+        : aboveOf(scene, over, view) +
+          flakesOn(scene, strew(scene), over, view) +
+          edge(aboveOutline(scene));
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${w} ${h}" width="${Math.round(w / 4)}" height="${Math.round(h / 4)}"><path d="M${x} ${y}h${w}v${h}h${-w}z" fill="${GROUND[view === 'section' ? 'card' : over]}"/>${inner}</svg>`;
 }

@@ -15,14 +15,25 @@ export const between = (from: number, to: number, steps = 64): number[] => {
 };
 
 /** Strips along s of where an upper edge is above a lower one: a region may come in several. */
-export function strips(at: readonly number[], upper: (s: number) => number, lower: (s: number) => number): { s: number; u: number; l: number }[][] {
+export function strips(
+  at: readonly number[],
+  upper: (s: number) => number,
+  lower: (s: number) => number,
+): { s: number; u: number; l: number }[][] {
   const out: { s: number; u: number; l: number }[][] = [];
   let open: { s: number; u: number; l: number }[] = [];
-  const close = () => { if (open.length > 1) out.push(open); open = []; };
+  const close = () => {
+    if (open.length > 1) out.push(open);
+    open = [];
+  };
   // Where it opens or closes between two steps is found by halving.
   const cross = (a: number, b: number): number => {
     const apart = upper(b) > lower(b);
-    for (let i = 0; i < 12; i++) { const m = (a + b) / 2; if ((upper(m) > lower(m)) === apart) b = m; else a = m; }
+    for (let i = 0; i < 12; i++) {
+      const m = (a + b) / 2;
+      if (upper(m) > lower(m) === apart) b = m;
+      else a = m;
+    }
     return (a + b) / 2;
   };
   at.forEach((s, i) => {
@@ -30,7 +41,11 @@ export function strips(at: readonly number[], upper: (s: number) => number, lowe
     const before = i > 0 ? at[i - 1]! : null;
     const was = open.length > 0;
     if (u > l) {
-      if (!was && before !== null) { const c = cross(before, s); const m = (upper(s) + lower(s)) / 2; open.push({ s: c, u: m, l: m }); }
+      if (!was && before !== null) {
+        const c = cross(before, s);
+        const m = (upper(s) + lower(s)) / 2;
+        open.push({ s: c, u: m, l: m });
+      }
       open.push({ s, u, l });
     } else if (was) {
       const c = cross(before!, s);

@@ -34,8 +34,14 @@ function finRoot(stations: Stations, shape: Shape): number | null {
   const held = roots.get(stations);
   if (held !== undefined) return held;
   const deep = (s: number) => shape.up(s) + shape.down(s);
-  const at = Array.from({ length: 48 }, (_, i) => 0.5 + i / 100).reduce((a, b) => (deep(b) < deep(a) ? b : a));
-  const root = Math.max(...Array.from({ length: 20 }, (_, i) => deep(at + ((1 - at) * (i + 1)) / 20))) > WIDENS * deep(at) ? at : null;
+  const at = Array.from({ length: 48 }, (_, i) => 0.5 + i / 100).reduce((a, b) =>
+    deep(b) < deep(a) ? b : a,
+  );
+  const root =
+    Math.max(...Array.from({ length: 20 }, (_, i) => deep(at + ((1 - at) * (i + 1)) / 20))) >
+    WIDENS * deep(at)
+      ? at
+      : null;
   roots.set(stations, root);
   return root;
 }
@@ -50,7 +56,11 @@ export interface Body extends Shape {
 const TABLE = 1024;
 function tabled(of: (s: number) => number): (s: number) => number {
   const at = Float64Array.from({ length: TABLE + 2 }, (_, i) => of(Math.min(1, i / TABLE)));
-  return (s) => { const x = Math.min(1, Math.max(0, s)) * TABLE; const i = Math.floor(x); return at[i]! + (x - i) * (at[i + 1]! - at[i]!); };
+  return (s) => {
+    const x = Math.min(1, Math.max(0, s)) * TABLE;
+    const i = Math.floor(x);
+    return at[i]! + (x - i) * (at[i + 1]! - at[i]!);
+  };
 }
 const bodies = new WeakMap<Pick<Scene, 'stations' | 'round' | 'length'>, Body>();
 export function bodyOf(of: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
@@ -58,12 +68,32 @@ export function bodyOf(of: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
   if (!held) bodies.set(of, (held = tableBody(of)));
   return held;
 }
-function tableBody({ stations, round, length }: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
+function tableBody({
+  stations,
+  round,
+  length,
+}: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
   const shape = shapeFor(stations);
   const root = finRoot(stations, shape);
   const up = (s: number) => shape.up(s) * length;
   const down = (s: number) => shape.down(s) * length;
-  return { length, up: tabled(up), down: tabled(down), most: { up: shape.most.up * length, down: shape.most.down * length }, wide: tabled((s) => ((up(s) + down(s)) / 2) * round * (root !== null && s > root ? Math.min(1, (shape.up(root) + shape.down(root)) / Math.max(1e-9, shape.up(s) + shape.down(s))) : 1)) };
+  return {
+    length,
+    up: tabled(up),
+    down: tabled(down),
+    most: { up: shape.most.up * length, down: shape.most.down * length },
+    wide: tabled(
+      (s) =>
+        ((up(s) + down(s)) / 2) *
+        round *
+        (root !== null && s > root
+          ? Math.min(
+              1,
+              (shape.up(root) + shape.down(root)) / Math.max(1e-9, shape.up(s) + shape.down(s)),
+            )
+          : 1),
+    ),
+  };
 }
 
 /** A band of the scene with its layer: `inside` where it is seen only through what is round it. */
@@ -74,15 +104,30 @@ export interface SceneBand {
   edges: (s: number) => [number, number];
   inside: boolean;
 }
-export const bandsOf = (scene: Scene): SceneBand[] => scene.layers.flatMap((layer) => {
-  const at: Place = place(layer.place);
-  if (scene.line !== undefined && (layer.place === 'back' || layer.place === 'belly')) {
-    // In a round section the line lies where so much of its area is under it.
-    const edge = levelOf(1 - scene.line);
-    return [{ layer, from: 0, to: 1, edges: (): [number, number] => (layer.place === 'back' ? [1, edge] : [edge, -1]), inside: false }];
-  }
-  return at.bands.map((b) => ({ layer, from: Math.max(0, b.from), to: Math.min(1, b.to), edges: b.edges, inside: at.inside === true && b.edges((b.from + b.to) / 2)[0] < 1 }));
-});
+export const bandsOf = (scene: Scene): SceneBand[] =>
+  scene.layers.flatMap((layer) => {
+    const at: Place = place(layer.place);
+    if (scene.line !== undefined && (layer.place === 'back' || layer.place === 'belly')) {
+      // In a round section the line lies where so much of its area is under it.
+      const edge = levelOf(1 - scene.line);
+      return [
+        {
+          layer,
+          from: 0,
+          to: 1,
+          edges: (): [number, number] => (layer.place === 'back' ? [1, edge] : [edge, -1]),
+          inside: false,
+        },
+      ];
+    }
+    return at.bands.map((b) => ({
+      layer,
+      from: Math.max(0, b.from),
+      to: Math.min(1, b.to),
+      edges: b.edges,
+      inside: at.inside === true && b.edges((b.from + b.to) / 2)[0] < 1,
+    }));
+  });
 
 /** Plastic in the way of light: what it does, and how much of it, mm. */
 export interface Slab {
@@ -90,24 +135,40 @@ export interface Slab {
   thickness: number;
 }
 /** Colour on screen of slabs from the eye inwards, over a backing. */
-export const shade = (slabs: readonly Slab[], over: Backing): string => hexOf(colourOf(seen(stack(slabs, even(BACKINGS[over].backing)), BACKINGS[over].surface)));
+export const shade = (slabs: readonly Slab[], over: Backing): string =>
+  hexOf(colourOf(seen(stack(slabs, even(BACKINGS[over].backing)), BACKINGS[over].surface)));
 
 /** Height above the parting line of an edge at s, mm; edges are shares of the local half-depth. */
-export const heightOf = (body: Body, s: number, edge: number): number => edge * (edge >= 0 ? body.up(s) : body.down(s));
+export const heightOf = (body: Body, s: number, edge: number): number =>
+  edge * (edge >= 0 ? body.up(s) : body.down(s));
 
 /** Half a core's thickness across the bait at a height, shares of the body's half: a core is as round as its body. */
-export const across = (h: number, share: number): number => (h > 0 && Math.abs(share) < h ? h * Math.sqrt(1 - (share / h) ** 2) : 0);
+export const across = (h: number, share: number): number =>
+  h > 0 && Math.abs(share) < h ? h * Math.sqrt(1 - (share / h) ** 2) : 0;
 
 /** Layers met going down through the bait at s, as far from its middle as z mm, the uppermost first. */
-export function slabsDown(scene: Scene, body: Body, bands: readonly SceneBand[], s: number, z: number): Slab[] {
+export function slabsDown(
+  scene: Scene,
+  body: Body,
+  bands: readonly SceneBand[],
+  s: number,
+  z: number,
+): Slab[] {
   const wide = body.wide(s);
   const r = Math.sqrt(Math.max(0, 1 - (z / Math.max(1e-9, wide)) ** 2));
   const [top, bottom] = [body.up(s) * r, -body.down(s) * r];
-  const spans = bands.filter((b) => s >= b.from && s <= b.to).map((b) => {
-    const [u, l] = b.edges(s);
-    const k = b.inside ? across(u, z / Math.max(1e-9, wide)) / Math.max(1e-9, u) : 1;
-    return { b, up: Math.min(top, heightOf(body, s, u) * k), low: Math.max(bottom, heightOf(body, s, l) * k) };
-  }).filter((x) => x.up > x.low);
+  const spans = bands
+    .filter((b) => s >= b.from && s <= b.to)
+    .map((b) => {
+      const [u, l] = b.edges(s);
+      const k = b.inside ? across(u, z / Math.max(1e-9, wide)) / Math.max(1e-9, u) : 1;
+      return {
+        b,
+        up: Math.min(top, heightOf(body, s, u) * k),
+        low: Math.max(bottom, heightOf(body, s, l) * k),
+      };
+    })
+    .filter((x) => x.up > x.low);
   const cuts = [...new Set(spans.flatMap((x) => [x.up, x.low]))].sort((a, b) => b - a);
   return cuts.slice(1).flatMap((low, i) => {
     const middle = (low + cuts[i]!) / 2;

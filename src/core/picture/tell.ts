@@ -16,7 +16,11 @@ export interface LayerTold {
   volume: number;
   /** share of what is behind it that it hides, at the bait's thickest */
   hides: number;
-  flakes: (FlakeInBait & { what: string; size: number; /** in the thinnest tenth of the length */ thin: number })[];
+  flakes: (FlakeInBait & {
+    what: string;
+    size: number;
+    /** in the thinnest tenth of the length */ thin: number;
+  })[];
 }
 const across = (pieces: readonly Piece[]): number => Math.max(...pieces.map((p) => p.across));
 
@@ -27,10 +31,20 @@ export function layersTold(scene: Scene): LayerTold[] {
     const own = pieces[i]!;
     const tenth = Math.max(1, Math.round(own.length / 10));
     // The thinnest place that has plastic in it, nose and tail edge left out.
-    const at = Array.from({ length: own.length - 3 * tenth + 1 }, (_, k) => k + tenth).reduce((a, b) => (own[b]!.across < own[a]!.across ? b : a), Math.floor(own.length / 2));
+    const at = Array.from({ length: own.length - 3 * tenth + 1 }, (_, k) => k + tenth).reduce(
+      (a, b) => (own[b]!.across < own[a]!.across ? b : a),
+      Math.floor(own.length / 2),
+    );
     return {
-      name, volume: own.reduce((v, p) => v + p.volume, 0), hides: opacity(look.withFlake, across(own)),
-      flakes: look.flakes.map((f) => ({ what: f.what, size: f.size, ...flakeInBait(f.shape, f.size, f.perMl, own), thin: flakeInBait(f.shape, f.size, f.perMl, own.slice(at, at + tenth)).mean })),
+      name,
+      volume: own.reduce((v, p) => v + p.volume, 0),
+      hides: opacity(look.withFlake, across(own)),
+      flakes: look.flakes.map((f) => ({
+        what: f.what,
+        size: f.size,
+        ...flakeInBait(f.shape, f.size, f.perMl, own),
+        thin: flakeInBait(f.shape, f.size, f.perMl, own.slice(at, at + tenth)).mean,
+      })),
     };
   });
 }
@@ -43,7 +57,14 @@ export function lineTold(scene: Scene, hotter = 4): { even: number; moved: numbe
   if (bands.length !== 2 || scene.layers.length !== 2) return null;
   const shares = piecesOf(scene).map((p) => p.reduce((v, x) => v + x.volume, 0));
   const all = shares.reduce((a, b) => a + b, 0);
-  const at = (by: number) => lineOf(shares.map((v, i) => ({ share: v / all, celsius: USUAL + (i === 1 ? by : 0), runs: 'alike' as const })))[0]!;
+  const at = (by: number) =>
+    lineOf(
+      shares.map((v, i) => ({
+        share: v / all,
+        celsius: USUAL + (i === 1 ? by : 0),
+        runs: 'alike' as const,
+      })),
+    )[0]!;
   return { even: at(0), moved: at(hotter) };
 }
 
@@ -62,13 +83,44 @@ export function coreTold(scene: Scene): CoreTold | null {
   const s = (core.from + core.to) / 2;
   const wide = bodyOf(scene).wide(s);
   const half = core.edges(s)[0];
-  const cored = { shell: shells[0]!.layer.look.withFlake, core: core.layer.look.withFlake, front: wide * (1 - half), thick: 2 * wide * half };
-  const through = shells.map(({ layer }) => { const reads = coreReads({ ...cored, shell: layer.look.withFlake }); return { shell: layer.name, reads, says: reads >= READS.well ? 'well' as const : reads >= READS.dimly ? 'dimly' as const : 'not' as const }; });
+  const cored = {
+    shell: shells[0]!.layer.look.withFlake,
+    core: core.layer.look.withFlake,
+    front: wide * (1 - half),
+    thick: 2 * wide * half,
+  };
+  const through = shells.map(({ layer }) => {
+    const reads = coreReads({ ...cored, shell: layer.look.withFlake });
+    return {
+      shell: layer.name,
+      reads,
+      says:
+        reads >= READS.well
+          ? ('well' as const)
+          : reads >= READS.dimly
+            ? ('dimly' as const)
+            : ('not' as const),
+    };
+  });
   return { through, front: cored.front, ...shellDose(cored, shells[1]?.layer.look.withFlake) };
 }
 
 /** g of salt stirred into each mL of a mix, by its ladder. */
-export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number => mix.ladder.filter((i) => i.kind === 'salt').reduce((g, i) => { const m = materials.find((x) => x.name.toLowerCase() === i.what.toLowerCase()); return g + (i.dimension === 'mass' ? i.amount : m ? spoonMl(i, m) * m.spoon : 0); }, 0) / RECIPE_CUP;
+export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number =>
+  mix.ladder
+    .filter((i) => i.kind === 'salt')
+    .reduce((g, i) => {
+      const m = materials.find((x) => x.name.toLowerCase() === i.what.toLowerCase());
+      return g + (i.dimension === 'mass' ? i.amount : m ? spoonMl(i, m) * m.spoon : 0);
+    }, 0) / RECIPE_CUP;
 
 /** Layers of a pictured bait as they float: mL, density and salt of each. */
-export const floatLayers = (told: readonly LayerTold[], mixes: readonly { grade: Grade; salt: number }[]): FloatLayer[] => told.map((l, i) => ({ volume: l.volume, density: GRADES[mixes[i]!.grade].density20, salt: mixes[i]!.salt }));
+export const floatLayers = (
+  told: readonly LayerTold[],
+  mixes: readonly { grade: Grade; salt: number }[],
+): FloatLayer[] =>
+  told.map((l, i) => ({
+    volume: l.volume,
+    density: GRADES[mixes[i]!.grade].density20,
+    salt: mixes[i]!.salt,
+  }));

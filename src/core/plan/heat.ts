@@ -1,2 +1,3 @@
 /** Draw heat a window is planned at, °C: its middle. */
-export const shotHeat = ({ window }: { window: { low: number; high: number } }): number => (window.low + window.high) / 2;
+export const shotHeat = ({ window }: { window: { low: number; high: number } }): number =>
+  (window.low + window.high) / 2;

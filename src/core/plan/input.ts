@@ -1,12 +1,27 @@
 import * as z from 'zod';
-import { BlockSchema, ColourwaySchema, EmbeddedBuildSchema, InjectorSchema, VesselSchema } from '../build/index.ts';
+import {
+  BlockSchema,
+  ColourwaySchema,
+  EmbeddedBuildSchema,
+  InjectorSchema,
+  VesselSchema,
+} from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 
 /** What one stage of a job is shot with. Complete in itself. */
 export const ToolsSchema = z.object({
   /** those in step, the first taken first */
-  moulds: z.array(z.object({ id: z.number().int(), mould: MouldSchema, given: z.number().int().min(0).default(0).describe('shots it gave before'), /** what it makes, where that is not the job's own bait */ bait: z.object({ id: z.number().int(), name: z.string(), outline: z.string() }).optional() })),
+  moulds: z.array(
+    z.object({
+      id: z.number().int(),
+      mould: MouldSchema,
+      given: z.number().int().min(0).default(0).describe('shots it gave before'),
+      /** what it makes, where that is not the job's own bait */ bait: z
+        .object({ id: z.number().int(), name: z.string(), outline: z.string() })
+        .optional(),
+    }),
+  ),
   injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
   block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
   /** barrel each layer goes into, by its number; empty = in order */
@@ -33,26 +48,46 @@ function staged(raw: unknown): unknown {
 }
 
 /** A colourway as a job knows it. */
-export const JobColourwaySchema = z.object({ id: z.number().int(), name: z.string(), line: ColourwaySchema.shape.line });
+export const JobColourwaySchema = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  line: ColourwaySchema.shape.line,
+});
 
 /** One job of a session: order lines that share a bait, a build and a colourway. Complete in itself. */
-export const JobSchema = z.preprocess(staged, z.object({
-  key: z.string(),
-  bait: z.object({ id: z.number().int(), name: z.string(), grades: z.array(GradeSchema), outline: z.string() }),
-  colourway: JobColourwaySchema,
-  build: EmbeddedBuildSchema,
-  /** mix by layer; null = none chosen */
-  layers: z.record(z.string(), z.number().int().nullable()),
-  /** lines it serves, soonest first, with the baits still wanted */
-  lines: z.array(z.object({ part: z.number().int(), line: z.number().int(), for: z.string(), count: z.number().int().positive(), due: z.string() })),
-  /** stage by stage, as in the build */
-  tools: z.array(ToolsSchema).min(1),
-  /** chance wanted of having enough */
-  confidence: z.number().min(0.5).max(0.99),
-  trials: z.number().int().min(0).max(10),
-  /** shots more or fewer than worked out */
-  extra: z.number().int().min(-200).max(200),
-}));
+export const JobSchema = z.preprocess(
+  staged,
+  z.object({
+    key: z.string(),
+    bait: z.object({
+      id: z.number().int(),
+      name: z.string(),
+      grades: z.array(GradeSchema),
+      outline: z.string(),
+    }),
+    colourway: JobColourwaySchema,
+    build: EmbeddedBuildSchema,
+    /** mix by layer; null = none chosen */
+    layers: z.record(z.string(), z.number().int().nullable()),
+    /** lines it serves, soonest first, with the baits still wanted */
+    lines: z.array(
+      z.object({
+        part: z.number().int(),
+        line: z.number().int(),
+        for: z.string(),
+        count: z.number().int().positive(),
+        due: z.string(),
+      }),
+    ),
+    /** stage by stage, as in the build */
+    tools: z.array(ToolsSchema).min(1),
+    /** chance wanted of having enough */
+    confidence: z.number().min(0.5).max(0.99),
+    trials: z.number().int().min(0).max(10),
+    /** shots more or fewer than worked out */
+    extra: z.number().int().min(-200).max(200),
+  }),
+);
 export type Job = z.infer<typeof JobSchema>;
 
 export const CupChoiceSchema = z.object({
@@ -74,5 +109,9 @@ export const PlanSettingsSchema = z.object({
 });
 export type PlanSettings = z.infer<typeof PlanSettingsSchema>;
 
-export const PlanInputSchema = z.object({ jobs: z.array(JobSchema), cups: z.array(CupChoiceSchema), settings: PlanSettingsSchema });
+export const PlanInputSchema = z.object({
+  jobs: z.array(JobSchema),
+  cups: z.array(CupChoiceSchema),
+  settings: PlanSettingsSchema,
+});
 export type PlanInput = z.infer<typeof PlanInputSchema>;

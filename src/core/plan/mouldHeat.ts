@@ -10,17 +10,20 @@ import { cavityVolume, OUTLINES, profileOf, rodVolume } from '../mould/index.ts'
 
 /** What is in the cavities when plastic comes: nothing, core rods, or a set shell whose channel is filled. */
 export type CastAs = 'whole' | 'rods' | 'core';
-export const castAs = (stage: Stage | undefined): CastAs => (stage?.rods ? 'rods' : stage && cored(stage) ? 'core' : 'whole');
+export const castAs = (stage: Stage | undefined): CastAs =>
+  stage?.rods ? 'rods' : stage && cored(stage) ? 'core' : 'whole';
 
 const made = new WeakMap<Mould, Partial<Record<CastAs, MouldHeat>>>();
 
 /** A thin part much wider than it is thick fills as a slab. */
 const FLAT_UNDER = 0.4;
-const shapeOf = (outline: Cavity['outline']): Thin['shape'] => (OUTLINES[outline].round < FLAT_UNDER ? 'slab' : 'round');
+const shapeOf = (outline: Cavity['outline']): Thin['shape'] =>
+  OUTLINES[outline].round < FLAT_UNDER ? 'slab' : 'round';
 
 /** The whole axes of a bait's thickest section, mm: across the parting line and along it. */
 function axesOf({ outline, profile, section, length }: Cavity): [number, number] {
-  const deepest = Math.max(...(profile ?? OUTLINES[outline].stations).map(([, up, down]) => up + down)) * length;
+  const deepest =
+    Math.max(...(profile ?? OUTLINES[outline].stations).map(([, up, down]) => up + down)) * length;
   return [section, Math.max(1, deepest)];
 }
 
@@ -31,7 +34,8 @@ export type ThinPart = Thin & { length: number; way: Way };
 
 /** A channel of a volume and a bore, or of a length: mm from mL. */
 const lengthOf = (ml: number, bore: number): number => (ml * 1000) / ((Math.PI / 4) * bore ** 2);
-const boreOf = (ml: number, length: number): number => Math.sqrt((ml * 1000) / ((Math.PI / 4) * length));
+const boreOf = (ml: number, length: number): number =>
+  Math.sqrt((ml * 1000) / ((Math.PI / 4) * length));
 
 /**
  * From the block to a bait's thin part: sprue, runner, body. A runner is as long as its mould and branches in the
@@ -41,18 +45,35 @@ function wayTo(mould: Mould, cavity: Cavity, body: number): Way {
   const each = mould.feed === 'each' ? PUSH_RATE : PUSH_RATE / mould.cavities.length;
   const [thick, deep] = axesOf(cavity);
   const along = Math.max(mould.width, mould.height);
-  const sprue = mould.sprue > 0 ? [{ bore: mould.port, length: lengthOf(mould.sprue, mould.port), flow: PUSH_RATE }] : [];
+  const sprue =
+    mould.sprue > 0
+      ? [{ bore: mould.port, length: lengthOf(mould.sprue, mould.port), flow: PUSH_RATE }]
+      : [];
   // Along it the stream thins from the whole push to one cavity's part.
-  const runner = mould.runner > 0 ? [{ bore: boreOf(mould.runner, along), length: along / 2, flow: (PUSH_RATE + each) / 2 }] : [];
-  return { flow: each, channels: [...sprue, ...runner, { bore: Math.sqrt(thick * deep), length: body, flow: each }] };
+  const runner =
+    mould.runner > 0
+      ? [{ bore: boreOf(mould.runner, along), length: along / 2, flow: (PUSH_RATE + each) / 2 }]
+      : [];
+  return {
+    flow: each,
+    channels: [...sprue, ...runner, { bore: Math.sqrt(thick * deep), length: body, flow: each }],
+  };
 }
 
 function thinOf(mould: Mould, cavity: Cavity): ThinPart {
   const { outline, profile, section, length } = cavity;
   const points = profileOf(profile ?? OUTLINES[outline].stations, 60);
   const deepest = Math.max(...points.map(([, up, down]) => up + down));
-  const [s, up, down] = points.filter(([x]) => x >= BEHIND[0] && x <= BEHIND[1]).reduce((a, b) => (b[1] + b[2] < a[1] + a[2] ? b : a));
-  return { shape: shapeOf(outline), across: (section * (up + down)) / deepest, wide: (up + down) * length, length: (1 - s) * length, way: wayTo(mould, cavity, s * length) };
+  const [s, up, down] = points
+    .filter(([x]) => x >= BEHIND[0] && x <= BEHIND[1])
+    .reduce((a, b) => (b[1] + b[2] < a[1] + a[2] ? b : a));
+  return {
+    shape: shapeOf(outline),
+    across: (section * (up + down)) / deepest,
+    wide: (up + down) * length,
+    length: (1 - s) * length,
+    way: wayTo(mould, cavity, s * length),
+  };
 }
 
 /** Least share of a section that plastic must be for the models to follow it. */
@@ -66,12 +87,21 @@ export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
   const held = made.get(mould) ?? {};
   const key = mould.rod ? as : 'whole';
   if (held[key]) return held[key];
-  const skin = mould.cavities.reduce((n, c) => n + masterOf(OUTLINES[c.outline], c.length, null).skin, 0) / 1e6;
+  const skin =
+    mould.cavities.reduce((n, c) => n + masterOf(OUTLINES[c.outline], c.length, null).skin, 0) /
+    1e6;
   const volume = mould.cavities.reduce((n, c) => n + cavityVolume(c), 0);
   const sections = mould.cavities.map((c) => ovalSection(...axesOf(c)));
   // The slowest to cool: most plastic for its skin, and that by how it spreads.
   const section = sections.reduce((a, b) => (slowness(b) > slowness(a) ? b : a));
-  const one: MouldHeat = { metal: mould.metal, grams: mould.mass, body: metalBody(mould.metal, mould.mass, mould.width, mould.height), section, skin, shot: 0 };
+  const one: MouldHeat = {
+    metal: mould.metal,
+    grams: mould.mass,
+    body: metalBody(mould.metal, mould.mass, mould.width, mould.height),
+    section,
+    skin,
+    shot: 0,
+  };
   const bored = mould.rod ? Math.min(1 - LEAST_SHELL, mould.rod.bore / section.across) : 0;
   const rods = mould.cavities.length * rodVolume(mould);
   if (key === 'rods') {
@@ -91,7 +121,9 @@ const thins = new WeakMap<Mould, ThinPart>();
 export function thinOfMould(mould: Mould): ThinPart {
   const held = thins.get(mould);
   if (held) return held;
-  const thin = mould.cavities.map((c) => thinOf(mould, c)).reduce((a, b) => (b.across < a.across ? b : a));
+  const thin = mould.cavities
+    .map((c) => thinOf(mould, c))
+    .reduce((a, b) => (b.across < a.across ? b : a));
   thins.set(mould, thin);
   return thin;
 }

@@ -36,7 +36,17 @@ export interface Plan {
   shots: PlannedShot[];
   draws: PlannedDraw[];
   cups: PlannedCup[];
-  totals: { need: number; baits: number; freshG: number; freshMl: number; baitsG: number; returnedG: number; puckG: number; lostG: number; leftG: number };
+  totals: {
+    need: number;
+    baits: number;
+    freshG: number;
+    freshMl: number;
+    baitsG: number;
+    returnedG: number;
+    puckG: number;
+    lostG: number;
+    leftG: number;
+  };
 }
 
 /** Cups are lettered in the order they are first drawn from. */
@@ -51,12 +61,18 @@ const LEAST_COOK = 15;
 const density20Of = (cup: CupChoice): number => GRADES[cup.recipe.grade].density20;
 
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
-  spares: (bait, wanted) => `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise the share that comes good, or lower the certainty.`,
-  shots: (bait, wanted) => `${bait}: ${wanted} would bring this session to over ${MOST_SHOTS} shots. Take fewer lines, or split this one in the book.`,
+  spares: (bait, wanted) =>
+    `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise the share that comes good, or lower the certainty.`,
+  shots: (bait, wanted) =>
+    `${bait}: ${wanted} would bring this session to over ${MOST_SHOTS} shots. Take fewer lines, or split this one in the book.`,
 };
 
 /** Grams more each cup would have to hold for every draw of the session to be served; cups that are large enough are left out. */
-function shortOf(specs: Record<string, CupSpec>, flows: Flow[], how: Recirculation): Record<string, number> {
+function shortOf(
+  specs: Record<string, CupSpec>,
+  flows: Flow[],
+  how: Recirculation,
+): Record<string, number> {
   const wider = structuredClone(specs);
   const short: Record<string, number> = {};
   // A draw that is served after all lets the next shortage show: until none is left.
@@ -77,17 +93,53 @@ function shortOf(specs: Record<string, CupSpec>, flows: Flow[], how: Recirculati
  */
 export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   const remarks: Remark[] = input.jobs.flatMap((job) => checkJob(job, input, shop));
-  if (input.jobs.length === 0) remarks.push({ code: 'nothing', weight: 'refused', about: 'plan', sentence: 'Nothing is chosen yet. Take order lines from the left.' });
-  const used = input.cups.filter((c) => input.jobs.some((j) => layersOf(j.build).some((l) => j.layers[l.key] === c.mix)));
+  if (input.jobs.length === 0)
+    remarks.push({
+      code: 'nothing',
+      weight: 'refused',
+      about: 'plan',
+      sentence: 'Nothing is chosen yet. Take order lines from the left.',
+    });
+  const used = input.cups.filter((c) =>
+    input.jobs.some((j) => layersOf(j.build).some((l) => j.layers[l.key] === c.mix)),
+  );
   for (const cup of used) if (!cup.vessel) remarks.push(...checkCup(cup, undefined, 0, 0, shop));
-  const empty: Plan = { ok: false, remarks, runs: [], shots: [], draws: [], cups: [], totals: { need: 0, baits: 0, freshG: 0, freshMl: 0, baitsG: 0, returnedG: 0, puckG: 0, lostG: 0, leftG: 0 } };
+  const empty: Plan = {
+    ok: false,
+    remarks,
+    runs: [],
+    shots: [],
+    draws: [],
+    cups: [],
+    totals: {
+      need: 0,
+      baits: 0,
+      freshG: 0,
+      freshMl: 0,
+      baitsG: 0,
+      returnedG: 0,
+      puckG: 0,
+      lostG: 0,
+      leftG: 0,
+    },
+  };
   if (remarks.some((r) => r.weight === 'refused')) return empty;
 
   const laid: Laid[] = [];
   for (const job of input.jobs) {
-    const runs = layJob(job, input, 1 + sum(laid.map((l) => l.shots.length)), 1 + sum(laid.map((l) => l.draws.length)));
+    const runs = layJob(
+      job,
+      input,
+      1 + sum(laid.map((l) => l.shots.length)),
+      1 + sum(laid.map((l) => l.draws.length)),
+    );
     if (typeof runs === 'string') {
-      remarks.push({ code: runs, weight: 'refused', about: job.key, sentence: NOT_LAID[runs](job.bait.name, sum(job.lines.map((l) => l.count))) });
+      remarks.push({
+        code: runs,
+        weight: 'refused',
+        about: job.key,
+        sentence: NOT_LAID[runs](job.bait.name, sum(job.lines.map((l) => l.count))),
+      });
       return empty;
     }
     laid.push(...runs);
@@ -96,34 +148,65 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   const draws = laid.flatMap((l) => l.draws);
   const hottest = Math.max(...input.jobs.flatMap((j) => j.tools.map(shotHeat)));
   // A nozzle wants depth to draw from without air, a tip depth to be dipped in; a spoon wants less.
-  const dipped = new Set(input.jobs.flatMap((j) => (j.build.finish ? [j.layers[j.build.finish.key]] : [])));
+  const dipped = new Set(
+    input.jobs.flatMap((j) => (j.build.finish ? [j.layers[j.build.finish.key]] : [])),
+  );
   const drawn = new Set(draws.flatMap((d) => d.barrels.map((b) => b.mix)));
   const specs = Object.fromEntries(
-    used.map((cup) => [String(cup.mix), {
-      limit: limitMass(cup.vessel!.vessel, cup.degas !== 'none', hottest, density20Of(cup)),
-      air: (drawn.has(cup.mix) || dipped.has(cup.mix) ? airVolume(cup.vessel!.vessel) : Math.min(LEAST_COOK, airVolume(cup.vessel!.vessel))) * density(hottest, density20Of(cup)),
-      step: input.settings.step * density20Of(cup),
-    }]),
+    used.map((cup) => [
+      String(cup.mix),
+      {
+        limit: limitMass(cup.vessel!.vessel, cup.degas !== 'none', hottest, density20Of(cup)),
+        air:
+          (drawn.has(cup.mix) || dipped.has(cup.mix)
+            ? airVolume(cup.vessel!.vessel)
+            : Math.min(LEAST_COOK, airVolume(cup.vessel!.vessel))) *
+          density(hottest, density20Of(cup)),
+        step: input.settings.step * density20Of(cup),
+      },
+    ]),
   );
-  const how = { reheatEvery: input.settings.reheatEvery, doseCook: dose(PLASTISOL.fusion, COOK_SECONDS), doseReheat: dose(hottest, REHEAT_SECONDS) };
+  const how = {
+    reheatEvery: input.settings.reheatEvery,
+    doseCook: dose(PLASTISOL.fusion, COOK_SECONDS),
+    doseReheat: dose(hottest, REHEAT_SECONDS),
+  };
   const run = balance(specs, flows, how);
   const missing = Object.values(run.cups).some((c) => c.short) ? shortOf(specs, flows, how) : {};
 
-  const order = [...new Set([...draws.flatMap((d) => [...(d.poured ?? []), ...d.barrels].map((b) => b.mix)), ...flows.flatMap((f) => Object.keys(f.takes)).map(Number)])];
+  const order = [
+    ...new Set([
+      ...draws.flatMap((d) => [...(d.poured ?? []), ...d.barrels].map((b) => b.mix)),
+      ...flows.flatMap((f) => Object.keys(f.takes)).map(Number),
+    ]),
+  ];
   const drawAt = laid.flatMap((l) => l.flowDraws);
   const cups = order.map((mix, i): PlannedCup => {
     const cup = used.find((c) => c.mix === mix)!;
     const one = run.cups[String(mix)]!;
     const limit = fillLimit(cup.vessel!.vessel, cup.degas !== 'none');
     const by = missing[String(mix)];
-    remarks.push(...checkCup(cup, by === undefined ? undefined : { by }, limit, (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), density20Of(cup)), shop));
+    remarks.push(
+      ...checkCup(
+        cup,
+        by === undefined ? undefined : { by },
+        limit,
+        (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), density20Of(cup)),
+        shop,
+      ),
+    );
     const cold = density20Of(cup);
     const hot = density(Math.max(PLASTISOL.fusion, hottest), cold);
     return {
       mix,
       letter: LETTERS[i] ?? `Z${i}`,
       name: cup.recipe.name,
-      charges: one.charges.map((c) => ({ beforeDraw: drawAt[c.beforeDraw] ?? 1, grams: c.fresh, coldMl: c.fresh / cold, hotMl: c.held / hot })),
+      charges: one.charges.map((c) => ({
+        beforeDraw: drawAt[c.beforeDraw] ?? 1,
+        grams: c.fresh,
+        coldMl: c.fresh / cold,
+        hotMl: c.held / hot,
+      })),
       limitMl: limit,
       mostMl: one.most / hot,
       freshG: one.fresh,

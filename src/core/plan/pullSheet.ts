@@ -19,10 +19,17 @@ export interface PullItem {
 }
 
 const amountOf = (i: Ingredient, shop: ShopUnits): string =>
-  i.dimension === 'drops' ? `${i.amount} dr` : i.dimension === 'volume' ? spoon(i.amount, shop) : say(i.amount, 'mass', shop);
+  i.dimension === 'drops'
+    ? `${i.amount} dr`
+    : i.dimension === 'volume'
+      ? spoon(i.amount, shop)
+      : say(i.amount, 'mass', shop);
 
 /** Adds up an ingredient over every charge that wants it. */
-function ingredients(plan: Plan, input: PlanInput): Map<string, { item: Ingredient; mixes: Set<string> }> {
+function ingredients(
+  plan: Plan,
+  input: PlanInput,
+): Map<string, { item: Ingredient; mixes: Set<string> }> {
   const all = new Map<string, { item: Ingredient; mixes: Set<string> }>();
   for (const cup of plan.cups) {
     const choice = input.cups.find((c) => c.mix === cup.mix)!;
@@ -44,19 +51,44 @@ function ingredients(plan: Plan, input: PlanInput): Map<string, { item: Ingredie
 /** Everything to lay out before the session, with amounts (handbook §2 step 3). */
 export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullItem[] {
   const out: PullItem[] = [];
-  const put = (group: PullItem['group'], what: string, amount: string, note?: string) => out.push({ key: `${group}:${what}`, group, what, amount, note });
+  const put = (group: PullItem['group'], what: string, amount: string, note?: string) =>
+    out.push({ key: `${group}:${what}`, group, what, amount, note });
 
   const byGrade = new Map<string, number>();
   for (const cup of plan.cups) {
     const { grade } = input.cups.find((c) => c.mix === cup.mix)!.recipe;
     byGrade.set(grade, (byGrade.get(grade) ?? 0) + cup.freshMl);
   }
-  for (const [grade, ml] of byGrade) put('Plastic', `Plastisol, ${GRADES[grade as keyof typeof GRADES].name.toLowerCase()}`, say(ml, 'volume', shop), 'wake it: roll or stir gently, seal it again');
+  for (const [grade, ml] of byGrade)
+    put(
+      'Plastic',
+      `Plastisol, ${GRADES[grade as keyof typeof GRADES].name.toLowerCase()}`,
+      say(ml, 'volume', shop),
+      'wake it: roll or stir gently, seal it again',
+    );
 
   const all = ingredients(plan, input);
-  const order: Ingredient['kind'][] = ['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt'];
-  for (const { item, mixes } of [...all.values()].sort((a, b) => order.indexOf(a.item.kind) - order.indexOf(b.item.kind))) {
-    put('Colour', item.what, amountOf(item, shop), item.kind === 'flake' ? `read the size on the jar; for ${[...mixes].join(', ')}` : `for ${[...mixes].join(', ')}`);
+  const order: Ingredient['kind'][] = [
+    'stabiliser',
+    'softener',
+    'pigment',
+    'powder',
+    'flake',
+    'salt',
+    'scent',
+    'remelt',
+  ];
+  for (const { item, mixes } of [...all.values()].sort(
+    (a, b) => order.indexOf(a.item.kind) - order.indexOf(b.item.kind),
+  )) {
+    put(
+      'Colour',
+      item.what,
+      amountOf(item, shop),
+      item.kind === 'flake'
+        ? `read the size on the jar; for ${[...mixes].join(', ')}`
+        : `for ${[...mixes].join(', ')}`,
+    );
   }
 
   const runs = input.jobs.flatMap(runsOf);
@@ -66,38 +98,109 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
     if (r.stage.takes && p?.takes) {
       const from = r.job.build.stages.find((s) => s.key === r.stage.takes)!;
       const shelf = Math.min(p.takes.fromShelf, p.takes.count);
-      put('Inserts', `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ${r.job.bait.name}, ${r.job.colourway.name}`, String(p.takes.count), `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, p.takes.count - shelf)} to shoot first`);
+      put(
+        'Inserts',
+        `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ${r.job.bait.name}, ${r.job.colourway.name}`,
+        String(p.takes.count),
+        `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, p.takes.count - shelf)} to shoot first`,
+      );
     }
   }
-  const used = new Map(runs.flatMap((r) => r.tools.moulds.map((m) => [m.id, { mould: m.mould, rods: runs.some((x) => x.stage.rods && x.tools.moulds.some((y) => y.id === m.id)) }] as const)));
+  const used = new Map(
+    runs.flatMap((r) =>
+      r.tools.moulds.map(
+        (m) =>
+          [
+            m.id,
+            {
+              mould: m.mould,
+              rods: runs.some((x) => x.stage.rods && x.tools.moulds.some((y) => y.id === m.id)),
+            },
+          ] as const,
+      ),
+    ),
+  );
   const hardware = new Map<string, number>();
   for (const { mould, rods } of used.values()) {
-    put('Metal', mould.name, `${mould.cavities.length} ${mould.cavities.length === 1 ? 'cavity' : 'cavities'}`, mould.closure === 'open' ? `level; ${say(mould.warmTo, 'temperature', shop)}` : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`);
-    for (const part of mould.loose) put('Metal', `${part} for ${mould.name}`, '1', 'loose part, easily forgotten');
-    if (rods && mould.rod) put('Metal', `Core rods for ${mould.name}`, String(mould.cavities.length), `${say(mould.rod.bore, 'length', shop)}, oiled`);
+    put(
+      'Metal',
+      mould.name,
+      `${mould.cavities.length} ${mould.cavities.length === 1 ? 'cavity' : 'cavities'}`,
+      mould.closure === 'open'
+        ? `level; ${say(mould.warmTo, 'temperature', shop)}`
+        : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`,
+    );
+    for (const part of mould.loose)
+      put('Metal', `${part} for ${mould.name}`, '1', 'loose part, easily forgotten');
+    if (rods && mould.rod)
+      put(
+        'Metal',
+        `Core rods for ${mould.name}`,
+        String(mould.cavities.length),
+        `${say(mould.rod.bore, 'length', shop)}, oiled`,
+      );
     if (mould.closure === 'vice') put('Metal', `Vice with soft jaws for ${mould.name}`, '1');
-    else if (mould.closure !== 'open') hardware.set(CLOSURES[mould.closure].one, (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures);
+    else if (mould.closure !== 'open')
+      hardware.set(
+        CLOSURES[mould.closure].one,
+        (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures,
+      );
   }
-  for (const [one, n] of hardware) put('Metal', `${one[0]!.toUpperCase()}${one.slice(1)}s`, String(n));
+  for (const [one, n] of hardware)
+    put('Metal', `${one[0]!.toUpperCase()}${one.slice(1)}s`, String(n));
 
   for (const r of runs) {
     const { injector, block } = r.tools;
-    if (injector && r.stage.layers.length > 0) put('Tools', injector.injector.name, injector.injector.barrels.map((b) => say(b.volume, 'volume', shop)).join(' + '), r.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off');
-    if (block && r.stage.block) put('Tools', block.block.name, BLOCKS[block.block.kind].name, block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked');
-    if (r.stage.layers.length === 0 && r.stage.by === 'rod') put('Tools', 'Plunger rod and spoon', '1', 'warm, so that the spoonful does not skin');
+    if (injector && r.stage.layers.length > 0)
+      put(
+        'Tools',
+        injector.injector.name,
+        injector.injector.barrels.map((b) => say(b.volume, 'volume', shop)).join(' + '),
+        r.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off',
+      );
+    if (block && r.stage.block)
+      put(
+        'Tools',
+        block.block.name,
+        BLOCKS[block.block.kind].name,
+        block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked',
+      );
+    if (r.stage.layers.length === 0 && r.stage.by === 'rod')
+      put('Tools', 'Plunger rod and spoon', '1', 'warm, so that the spoonful does not skin');
   }
-  if (runs.some((r) => r.stage.takes)) put('Tools', 'Worm oil', 'a few drops', 'a film on each insert, no more: too much and the joint peels');
-  if (input.jobs.some((j) => j.build.finish)) put('Tools', 'Dip for tips, and a rail to hang them', '1', 'warm: a chilled tip wrinkles');
+  if (runs.some((r) => r.stage.takes))
+    put(
+      'Tools',
+      'Worm oil',
+      'a few drops',
+      'a film on each insert, no more: too much and the joint peels',
+    );
+  if (input.jobs.some((j) => j.build.finish))
+    put('Tools', 'Dip for tips, and a rail to hang them', '1', 'warm: a chilled tip wrinkles');
   for (const cup of plan.cups) {
     const choice = input.cups.find((c) => c.mix === cup.mix)!;
-    put('Tools', `Cup ${cup.letter}: ${choice.vessel!.vessel.name}`, cup.charges.map((c) => say(c.coldMl, 'volume', shop)).join(', then '), `${cup.name}, with its own stir blade`);
+    put(
+      'Tools',
+      `Cup ${cup.letter}: ${choice.vessel!.vessel.name}`,
+      cup.charges.map((c) => say(c.coldMl, 'volume', shop)).join(', then '),
+      `${cup.name}, with its own stir blade`,
+    );
   }
   if ([...all.values()].some(({ item }) => item.kind === 'powder' || item.kind === 'flake')) {
-    put('Tools', 'Scoops with smooth edges', String([...all.values()].filter(({ item }) => item.kind === 'powder' || item.kind === 'flake').length), 'one for each powder and flake');
+    put(
+      'Tools',
+      'Scoops with smooth edges',
+      String(
+        [...all.values()].filter(({ item }) => item.kind === 'powder' || item.kind === 'flake')
+          .length,
+      ),
+      'one for each powder and flake',
+    );
   }
   put('Tools', 'Thermometer', '1');
   put('Tools', 'Injector oil', 'a few drops');
-  if (input.cups.some((c) => c.degas !== 'none' && plan.cups.some((p) => p.mix === c.mix))) put('Tools', 'Vacuum pot and pump', '1', 'look the lid over for cracks');
+  if (input.cups.some((c) => c.degas !== 'none' && plan.cups.some((p) => p.mix === c.mix)))
+    put('Tools', 'Vacuum pot and pump', '1', 'look the lid over for cracks');
   put('Tools', 'Trays, named', String(input.jobs.length));
   put('Safety', 'Heat gloves, glasses, long sleeves', 'on');
   put('Safety', 'Ventilation to outdoors, with air coming in', 'on');

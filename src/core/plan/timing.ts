@@ -1,5 +1,18 @@
 import type { Known, Learned, Oven } from '../heat/index.ts';
-import { afterBurst, BAIT_TAKES, evening, EXCHANGE, HANDS, losing, mouldPrior, ovenPrior, PRIOR, warmTime, worthWaiting, Z80 } from '../heat/index.ts';
+import {
+  afterBurst,
+  BAIT_TAKES,
+  evening,
+  EXCHANGE,
+  HANDS,
+  losing,
+  mouldPrior,
+  ovenPrior,
+  PRIOR,
+  warmTime,
+  worthWaiting,
+  Z80,
+} from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import { shotHeat } from './heat.ts';
 import type { CupChoice, PlanInput } from './input.ts';
@@ -19,7 +32,27 @@ export interface TimingKnown {
   room: number;
 }
 /** s of the hands, by kind of act, before the shop's own are known (judgements). */
-export const HAND_USUAL = { woken: 60, warmed: 20, charged: 45, coloured: 90, closed: 25, topChecked: 6, drawn: 35, shot: 15, held: 4, toppedOff: 8, emptied: 20, mouldOpened: 12, marked: 12, returned: 15, racked: 25, degassed: 180, loaded: 35, kept: 15, cleaned: 45 } as const;
+export const HAND_USUAL = {
+  woken: 60,
+  warmed: 20,
+  charged: 45,
+  coloured: 90,
+  closed: 25,
+  topChecked: 6,
+  drawn: 35,
+  shot: 15,
+  held: 4,
+  toppedOff: 8,
+  emptied: 20,
+  mouldOpened: 12,
+  marked: 12,
+  returned: 15,
+  racked: 25,
+  degassed: 180,
+  loaded: 35,
+  kept: 15,
+  cleaned: 45,
+} as const;
 export type HandKind = keyof typeof HAND_USUAL;
 /** Share one hand differs from another (judgement). */
 export const HAND_SPREAD = 0.35;
@@ -43,18 +76,52 @@ export interface Timing {
   lastMinute: { before: number; what: string }[];
 }
 
-const hand = (known: TimingKnown, kind: HandKind): Known => known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
-const range = (mid: number, sd: number): Range => ({ low: Math.max(0, mid - Z80 * sd), mid, high: mid + Z80 * sd });
+const hand = (known: TimingKnown, kind: HandKind): Known =>
+  known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
+const range = (mid: number, sd: number): Range => ({
+  low: Math.max(0, mid - Z80 * sd),
+  mid,
+  high: mid + Z80 * sd,
+});
 
 /** s in the oven to bring a cold charge through fusion, with how unsure that is. */
-function cooking(cup: CupChoice, grams: number, from: number, { oven, learned, room }: TimingKnown): Known {
+function cooking(
+  cup: CupChoice,
+  grams: number,
+  from: number,
+  { oven, learned, room }: TimingKnown,
+): Known {
   const prior = ovenPrior(learned, oven.id, oven.oven, oven.oven.level, 1);
-  const body = { plastic: grams, glass: 320 * ((cup.vessel?.vessel.volume ?? 500) / 500) ** (2 / 3), bore: cup.vessel?.vessel.bore ?? 85, volume: grams / density(160, GRADES[cup.recipe.grade].density20), exchange: EXCHANGE.usual, room, stand: Math.exp(PRIOR.stand.mean) };
+  const body = {
+    plastic: grams,
+    glass: 320 * ((cup.vessel?.vessel.volume ?? 500) / 500) ** (2 / 3),
+    bore: cup.vessel?.vessel.bore ?? 85,
+    volume: grams / density(160, GRADES[cup.recipe.grade].density20),
+    exchange: EXCHANGE.usual,
+    room,
+    stand: Math.exp(PRIOR.stand.mean),
+  };
   const needs = (efficiency: number): number => {
     let [low, high] = [0, 1200];
     for (let k = 0; k < 14; k++) {
       const middle = (low + high) / 2;
-      if (afterBurst(body, { plastic: from, glass: Math.min(from, 100) }, { power: oven.oven.watts, level: oven.oven.level, cups: 1, efficiency, dead: prior.dead.mean }, middle, 4).plastic < PLASTISOL.fusion + 2) low = middle;
+      if (
+        afterBurst(
+          body,
+          { plastic: from, glass: Math.min(from, 100) },
+          {
+            power: oven.oven.watts,
+            level: oven.oven.level,
+            cups: 1,
+            efficiency,
+            dead: prior.dead.mean,
+          },
+          middle,
+          4,
+        ).plastic <
+        PLASTISOL.fusion + 2
+      )
+        low = middle;
       else high = middle;
     }
     return high;
@@ -72,81 +139,203 @@ const MATCH_BURST = 14;
 
 /** How long a session takes, by the models of heat and the hands of this shop, and what its last minute before a draw is made of. */
 export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): Timing {
-  const sum = (kinds: [HandKind, number][]): Known => ({ mean: kinds.reduce((s, [k, n]) => s + n * hand(known, k).mean, 0), sd: Math.sqrt(kinds.reduce((s, [k, n]) => s + n * hand(known, k).sd ** 2, 0)) });
+  const sum = (kinds: [HandKind, number][]): Known => ({
+    mean: kinds.reduce((s, [k, n]) => s + n * hand(known, k).mean, 0),
+    sd: Math.sqrt(kinds.reduce((s, [k, n]) => s + n * hand(known, k).sd ** 2, 0)),
+  });
   const choice = (mix: number) => input.cups.find((c) => c.mix === mix)!;
   const runs = input.jobs.flatMap(runsOf);
   const tools = runs.map((r) => r.tools);
   const moulds = [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).values()];
 
-  const warm = Math.max(0, ...moulds.map((m) => warmTime(heatOfMould(m).body, known.room, m.warmTo, known.room, 'plate') ?? 600));
-  const first = plan.cups.map((c) => cooking(choice(c.mix), c.charges[0]?.grams ?? 0, known.room, known));
-  const more = plan.cups.flatMap((c) => c.charges.slice(1).map((ch) => cooking(choice(c.mix), ch.grams, 90, known)));
+  const warm = Math.max(
+    0,
+    ...moulds.map(
+      (m) => warmTime(heatOfMould(m).body, known.room, m.warmTo, known.room, 'plate') ?? 600,
+    ),
+  );
+  const first = plan.cups.map((c) =>
+    cooking(choice(c.mix), c.charges[0]?.grams ?? 0, known.room, known),
+  );
+  const more = plan.cups.flatMap((c) =>
+    c.charges.slice(1).map((ch) => cooking(choice(c.mix), ch.grams, 90, known)),
+  );
   const each = COOK_BURSTS * (HANDS.change + HANDS.stir + 9);
   const cook = [...first, ...more];
   // First charges share the ovens; what is added later cooks while the rest is shot from.
   const atOnce = Math.max(1, Math.min(known.ovens, first.length));
-  const heating = first.reduce((s, c) => s + c.mean, 0) / atOnce + more.reduce((s, c) => s + c.mean, 0);
-  const cookTime: Known = { mean: heating + cook.length * each, sd: cook.reduce((s, c) => s + c.sd, 0) / atOnce };
+  const heating =
+    first.reduce((s, c) => s + c.mean, 0) / atOnce + more.reduce((s, c) => s + c.mean, 0);
+  const cookTime: Known = {
+    mean: heating + cook.length * each,
+    sd: cook.reduce((s, c) => s + c.sd, 0) / atOnce,
+  };
   const degassed = plan.cups.filter((c) => choice(c.mix).degas !== 'none').length;
-  const prepare = sum([['woken', plan.cups.length], ['charged', cook.length], ['coloured', cook.length], ['degassed', degassed]]);
+  const prepare = sum([
+    ['woken', plan.cups.length],
+    ['charged', cook.length],
+    ['coloured', cook.length],
+    ['degassed', degassed],
+  ]);
 
-  const cupsOfDraw = Math.max(1, ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size));
+  const cupsOfDraw = Math.max(
+    1,
+    ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size),
+  );
   // Bursts go side by side, the first of them while the mould is seen to.
   const bursts = Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
   const seenTo = HANDS.change + HANDS.stir + 9;
   // Each cup is seen to, and again for each other that went cold meanwhile: it grows with the square.
   const match = cupsOfDraw ** 2 * seenTo + bursts;
   const once = cupsOfDraw * seenTo + bursts;
-  const matching: Known = { mean: plan.draws.length * match, sd: 0.4 * match * Math.sqrt(plan.draws.length) };
-  const perShot = sum([['closed', 1], ['topChecked', 1], ['drawn', plan.draws.length / Math.max(1, plan.shots.length)], ['shot', 1], ['held', 1], ['toppedOff', 2], ['emptied', plan.draws.length / Math.max(1, plan.shots.length)], ['mouldOpened', 1], ['marked', 1], ['returned', 1], ['racked', 1]]);
+  const matching: Known = {
+    mean: plan.draws.length * match,
+    sd: 0.4 * match * Math.sqrt(plan.draws.length),
+  };
+  const perShot = sum([
+    ['closed', 1],
+    ['topChecked', 1],
+    ['drawn', plan.draws.length / Math.max(1, plan.shots.length)],
+    ['shot', 1],
+    ['held', 1],
+    ['toppedOff', 2],
+    ['emptied', plan.draws.length / Math.max(1, plan.shots.length)],
+    ['mouldOpened', 1],
+    ['marked', 1],
+    ['returned', 1],
+    ['racked', 1],
+  ]);
 
   const laid = plan.runs.filter((r) => r.takes).reduce((n, r) => n + r.shots, 0);
   const made = plan.runs.filter((r) => r.makes !== 'bait').reduce((n, r) => n + r.shots, 0);
-  const inserts = sum([['loaded', laid], ['kept', made], ['cleaned', Math.max(0, plan.runs.length - 1)]]);
+  const inserts = sum([
+    ['loaded', laid],
+    ['kept', made],
+    ['cleaned', Math.max(0, plan.runs.length - 1)],
+  ]);
 
   // Each mould cools while the hands serve the others: what is waited for is what they cannot fill.
   let waiting = 0;
   let hands = 0;
-  for (const { run, id, mould } of runs.flatMap((r) => r.tools.moulds.map((m) => ({ run: r, ...m })))) {
+  for (const { run, id, mould } of runs.flatMap((r) =>
+    r.tools.moulds.map((m) => ({ run: r, ...m })),
+  )) {
     const own = plan.shots.filter((s) => s.job === run.key && s.mould === id);
     if (own.length === 0) continue;
     const learned = mouldPrior(known.learned, mould.name);
     const reckoned = heatOfMould(mould, castAs(run.stage));
     const heat = { ...reckoned, body: losing(reckoned.body, learned.loss.mean) };
-    const cycles = evening(heat, own.length, mould.warmTo, Math.round(shotHeat(run.tools) / 5) * 5, known.room, perShot.mean);
+    const cycles = evening(
+      heat,
+      own.length,
+      mould.warmTo,
+      Math.round(shotHeat(run.tools) / 5) * 5,
+      known.room,
+      perShot.mean,
+    );
     const others = run.tools.moulds.length;
     for (const c of cycles) {
-      waiting += Math.max(0, mould.hold + c.open * Math.exp(worthWaiting(c.open, learned.opens, mould.cavities.length, BAIT_TAKES)) + c.rested - (others - 1) * perShot.mean) / others;
+      waiting +=
+        Math.max(
+          0,
+          mould.hold +
+            c.open *
+              Math.exp(worthWaiting(c.open, learned.opens, mould.cavities.length, BAIT_TAKES)) +
+            c.rested -
+            (others - 1) * perShot.mean,
+        ) / others;
       hands += perShot.mean;
     }
   }
-  const shooting: Known = { mean: hands, sd: perShot.sd * Math.sqrt(Math.max(1, plan.shots.length)) };
+  const shooting: Known = {
+    mean: hands,
+    sd: perShot.sd * Math.sqrt(Math.max(1, plan.shots.length)),
+  };
   const cooling: Known = { mean: waiting, sd: 0.15 * waiting };
   // Metal is warmed last: all of it together on the plate, once the cups are done.
   const metal: Known = { mean: warm + moulds.length * hand(known, 'warmed').mean, sd: 0.2 * warm };
   const parts: [string, string, Known][] = [
-    ['Wake, measure, colour', `${plan.cups.length} ${plan.cups.length === 1 ? 'cup' : 'cups'}${degassed ? `, ${degassed} degassed` : ''}`, prepare],
-    ['Cook', `${Math.round(heating / 60)} min in ${atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`, cookTime],
-    ['Warm the metal', warm > 0 ? `${Math.round(warm / 60)} min on the plate, once the cups are done` : 'it is warm enough', metal],
-    ['Bring cups together', `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`, matching],
-    ['Shoot, open, look, rack', `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`, shooting],
-    ...(plan.runs.length > 1 ? [[laid > 0 ? 'Inserts in and by, injectors cleaned' : 'Clean between runs', laid > 0 ? `${laid} ${laid === 1 ? 'shot takes' : 'shots take'} inserts` : `${plan.runs.length} runs`, inserts] as [string, string, Known]] : []),
-    ['Wait for moulds', `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`, cooling],
+    [
+      'Wake, measure, colour',
+      `${plan.cups.length} ${plan.cups.length === 1 ? 'cup' : 'cups'}${degassed ? `, ${degassed} degassed` : ''}`,
+      prepare,
+    ],
+    [
+      'Cook',
+      `${Math.round(heating / 60)} min in ${atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`,
+      cookTime,
+    ],
+    [
+      'Warm the metal',
+      warm > 0
+        ? `${Math.round(warm / 60)} min on the plate, once the cups are done`
+        : 'it is warm enough',
+      metal,
+    ],
+    [
+      'Bring cups together',
+      `${plan.draws.length} ${plan.draws.length === 1 ? 'draw' : 'draws'}`,
+      matching,
+    ],
+    [
+      'Shoot, open, look, rack',
+      `${plan.shots.length} ${plan.shots.length === 1 ? 'shot' : 'shots'}`,
+      shooting,
+    ],
+    ...(plan.runs.length > 1
+      ? [
+          [
+            laid > 0 ? 'Inserts in and by, injectors cleaned' : 'Clean between runs',
+            laid > 0
+              ? `${laid} ${laid === 1 ? 'shot takes' : 'shots take'} inserts`
+              : `${plan.runs.length} runs`,
+            inserts,
+          ] as [string, string, Known],
+        ]
+      : []),
+    [
+      'Wait for moulds',
+      `${moulds.length} ${moulds.length === 1 ? 'mould' : 'moulds'} at work`,
+      cooling,
+    ],
   ];
   const all = parts.reduce((s, [, , k]) => s + k.mean, 0);
   // Cooking, hands and cooling are off by themselves, and the whole as evenings are.
   const sd = Math.hypot(EVENINGS_DIFFER * all, ...parts.map(([, , k]) => k.sd));
   // Up to the first draw everything is made ready; from there one draw follows the other.
-  const [ready, going] = [[prepare, cookTime, metal], [matching, shooting, inserts, cooling]].map((some): Known => ({ mean: some.reduce((s, k) => s + k.mean, 0), sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)) })) as [Known, Known];
+  const [ready, going] = [
+    [prepare, cookTime, metal],
+    [matching, shooting, inserts, cooling],
+  ].map((some): Known => ({
+    mean: some.reduce((s, k) => s + k.mean, 0),
+    sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)),
+  })) as [Known, Known];
   const n = Math.max(1, plan.draws.length);
-  const draws = plan.draws.map((_, i) => range(ready.mean + match + (going.mean - match) * (i / n), Math.hypot(EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / n)), ready.sd, going.sd * Math.sqrt((i + 1) / n))));
+  const draws = plan.draws.map((_, i) =>
+    range(
+      ready.mean + match + (going.mean - match) * (i / n),
+      Math.hypot(
+        EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / n)),
+        ready.sd,
+        going.sd * Math.sqrt((i + 1) / n),
+      ),
+    ),
+  );
   const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);
   const lastMinute = [
     { before: once + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
     { before: once + 20, what: 'Injector and block warm, plungers oiled' },
     { before: once + 5, what: `${letters.join(', ')} stirred and read` },
-    ...letters.map((l, i) => ({ before: (letters.length - i) * (HANDS.change + MATCH_BURST + HANDS.stir), what: `${l} in the oven, a short burst, stir` })),
+    ...letters.map((l, i) => ({
+      before: (letters.length - i) * (HANDS.change + MATCH_BURST + HANDS.stir),
+      what: `${l} in the oven, a short burst, stir`,
+    })),
     { before: 0, what: 'Draw' },
   ];
-  return { phases: parts.map(([what, why, k]) => ({ what, why, seconds: range(k.mean, k.sd) })), all: range(all, sd), draws, lastMinute };
+  return {
+    phases: parts.map(([what, why, k]) => ({ what, why, seconds: range(k.mean, k.sd) })),
+    all: range(all, sd),
+    draws,
+    lastMinute,
+  };
 }

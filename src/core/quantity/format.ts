@@ -3,7 +3,20 @@ import { shopUnit, unit } from './units.ts';
 
 /** Decimals a reading wants in each unit: what an instrument on the bench can show. */
 const DECIMALS: Partial<Record<UnitKey, number>> = {
-  C: 0, F: 0, dC: 1, dF: 1, mL: 0, g: 1, oz: 2, mm: 0, in: 2, dr: 0, s: 0, gPerMl: 3, percent: 0, each: 0,
+  C: 0,
+  F: 0,
+  dC: 1,
+  dF: 1,
+  mL: 0,
+  g: 1,
+  oz: 2,
+  mm: 0,
+  in: 2,
+  dr: 0,
+  s: 0,
+  gPerMl: 3,
+  percent: 0,
+  each: 0,
 };
 
 export interface Shown {
@@ -43,8 +56,17 @@ function inParts(n: number, parts: readonly number[], round: Rounding): string {
 function measured(ml: number, shop: ShopUnits, round: Rounding = Math.round): Shown {
   const us = shop.system === 'us';
   const of = (key: UnitKey) => ml / unit(key).factor;
-  const told = (number: string, label: string): Shown => ({ number, unit: label, text: `${number} ${label}` });
-  if (ml < 0) return { number: `-${measured(-ml, shop).number}`, unit: measured(-ml, shop).unit, text: `-${measured(-ml, shop).text}` };
+  const told = (number: string, label: string): Shown => ({
+    number,
+    unit: label,
+    text: `${number} ${label}`,
+  });
+  if (ml < 0)
+    return {
+      number: `-${measured(-ml, shop).number}`,
+      unit: measured(-ml, shop).unit,
+      text: `-${measured(-ml, shop).text}`,
+    };
   const cups = of(us ? 'usCup' : 'impCup');
   if (shop.volume === 'cup' && cups >= 1 / 8) return told(inParts(cups, CUP_PARTS, round), 'cup');
   const ounces = of(us ? 'usFlOz' : 'impFlOz');
@@ -56,7 +78,8 @@ function measured(ml: number, shop: ShopUnits, round: Rounding = Math.round): Sh
   const table = of(us ? 'usTbsp' : 'impTbsp');
   if (table >= 1) return told(inParts(table, [1 / 2], round), 'tbsp');
   const tea = of(us ? 'usTsp' : 'impTsp');
-  const step = tea >= 1 ? SPOON_PARTS.slice(0, 2) : tea >= 1 / 8 ? SPOON_PARTS.slice(0, 4) : SPOON_PARTS;
+  const step =
+    tea >= 1 ? SPOON_PARTS.slice(0, 2) : tea >= 1 / 8 ? SPOON_PARTS.slice(0, 4) : SPOON_PARTS;
   const said = inParts(tea, step, round);
   return said === '' ? told('0', 'tsp') : told(said, 'tsp');
 }
@@ -70,7 +93,12 @@ const THIN_INCH = 0.25;
  * @param value in the dimension's internal unit
  * @param decimals overrides the usual count for the unit
  */
-export function show(value: number, dimension: Dimension, shop: ShopUnits, decimals?: number): Shown {
+export function show(
+  value: number,
+  dimension: Dimension,
+  shop: ShopUnits,
+  decimals?: number,
+): Shown {
   const key = shopUnit(dimension, shop);
   if (dimension === 'volume' && key !== 'mL' && Number.isFinite(value)) {
     // What is finer than a measure (a cavity, a bait) is told in spoons and their hundredths.
@@ -87,7 +115,10 @@ export function show(value: number, dimension: Dimension, shop: ShopUnits, decim
     const fine = String(Number(n.toFixed(Math.abs(n) < 1 ? 2 : 1)));
     return { number: fine, unit: u.label, text: `${fine} ${u.label}` };
   }
-  const places = key === 'in' ? Math.max(decimals ?? 0, Math.abs(n) < THIN_INCH ? 3 : 2) : (decimals ?? DECIMALS[key] ?? 1);
+  const places =
+    key === 'in'
+      ? Math.max(decimals ?? 0, Math.abs(n) < THIN_INCH ? 3 : 2)
+      : (decimals ?? DECIMALS[key] ?? 1);
   const number = Object.is(Number(n.toFixed(places)), -0) ? (0).toFixed(places) : n.toFixed(places);
   return { number, unit: u.label, text: u.label ? `${number} ${u.label}` : number };
 }
@@ -99,8 +130,12 @@ export function sayFlake(mm: number, shop: ShopUnits): string {
 }
 
 /** The sentence form of {@link show}. */
-export const say = (value: number, dimension: Dimension, shop: ShopUnits, decimals?: number): string =>
-  show(value, dimension, shop, decimals).text;
+export const say = (
+  value: number,
+  dimension: Dimension,
+  shop: ShopUnits,
+  decimals?: number,
+): string => show(value, dimension, shop, decimals).text;
 
 /** A volume that is no less than this, in mL to so many decimals or in the measures a hand has: for what is missing. */
 export function sayAtLeast(ml: number, shop: ShopUnits, decimals = 0): string {
@@ -109,13 +144,18 @@ export function sayAtLeast(ml: number, shop: ShopUnits, decimals = 0): string {
 }
 
 /** A heat as a maker says it: the figure and the degree sign only, since a shop has one scale. */
-export const degrees = (celsius: number, shop: ShopUnits): string => `${show(celsius, 'temperature', shop).number}°`;
+export const degrees = (celsius: number, shop: ShopUnits): string =>
+  `${show(celsius, 'temperature', shop).number}°`;
 
 /** How far two heats are apart, in whole degrees of the shop's scale. */
-export const degreesApart = (kelvin: number, shop: ShopUnits): string => `${show(kelvin, 'difference', shop, 0).number}°`;
+export const degreesApart = (kelvin: number, shop: ShopUnits): string =>
+  `${show(kelvin, 'difference', shop, 0).number}°`;
 
 /** Units a volume may be edited in, where its shop's own would want a row of digits. */
-const EDITED: Record<'us' | 'imperial', UnitKey[]> = { us: ['usCup', 'usFlOz', 'usTbsp', 'usTsp', 'mL'], imperial: ['impCup', 'impFlOz', 'impTbsp', 'impTsp', 'mL'] };
+const EDITED: Record<'us' | 'imperial', UnitKey[]> = {
+  us: ['usCup', 'usFlOz', 'usTbsp', 'usTsp', 'mL'],
+  imperial: ['impCup', 'impFlOz', 'impTbsp', 'impTsp', 'mL'],
+};
 /** Digits a hand would type. */
 const FEW = 5;
 
@@ -125,9 +165,18 @@ const FEW = 5;
  */
 export function edit(value: number, dimension: Dimension, shop: ShopUnits, as?: UnitKey): string {
   const own = as ?? shopUnit(dimension, shop);
-  const digits = (key: UnitKey): number => Number(((value - (unit(key).offset ?? 0)) / unit(key).factor).toPrecision(15));
-  const short = (key: UnitKey): boolean => String(digits(key)).replace(/^-?0?\.?0*/, '').replace('.', '').length <= FEW;
-  const many = dimension === 'volume' && as === undefined && own !== 'mL' ? [own, ...EDITED[shop.system]] : dimension === 'length' && as === undefined && own === 'in' ? [own, 'mm' as UnitKey] : [own];
+  const digits = (key: UnitKey): number =>
+    Number(((value - (unit(key).offset ?? 0)) / unit(key).factor).toPrecision(15));
+  const short = (key: UnitKey): boolean =>
+    String(digits(key))
+      .replace(/^-?0?\.?0*/, '')
+      .replace('.', '').length <= FEW;
+  const many =
+    dimension === 'volume' && as === undefined && own !== 'mL'
+      ? [own, ...EDITED[shop.system]]
+      : dimension === 'length' && as === undefined && own === 'in'
+        ? [own, 'mm' as UnitKey]
+        : [own];
   const key = many.find(short) ?? (many.length > 1 ? many.at(-1)! : own);
   return unit(key).label ? `${digits(key)} ${unit(key).label}` : `${digits(key)}`;
 }
@@ -145,5 +194,7 @@ export function clock(seconds: number): string {
 export function lasting(seconds: number): string {
   const minutes = Math.round(seconds / 60);
   if (seconds < 60) return `${Math.round(seconds)} s`;
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min`;
+  return minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min`;
 }

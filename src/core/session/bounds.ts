@@ -30,5 +30,14 @@ export const AGREES = 6;
 const MEANS_IT = { seconds: 10, over: 50 } as const;
 
 /** Whether a reading says again what was doubted. A hand that reads twice means it; an instrument may lie beside the cup. */
-export const saysAgain = (doubted: { celsius: number; at: number } | undefined | null, reading: { celsius: number; at: number }, device: boolean, room: number): boolean =>
-  doubted !== null && doubted !== undefined && Math.abs(doubted.celsius - reading.celsius) < AGREES && (!device || (reading.at - doubted.at >= MEANS_IT.seconds * 1000 && reading.celsius > room + MEANS_IT.over));
+export const saysAgain = (
+  doubted: { celsius: number; at: number } | undefined | null,
+  reading: { celsius: number; at: number },
+  device: boolean,
+  room: number,
+): boolean =>
+  doubted !== null &&
+  doubted !== undefined &&
+  Math.abs(doubted.celsius - reading.celsius) < AGREES &&
+  (!device ||
+    (reading.at - doubted.at >= MEANS_IT.seconds * 1000 && reading.celsius > room + MEANS_IT.over));

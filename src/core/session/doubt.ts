@@ -14,8 +14,14 @@ const GLASS_OVER = 30;
 /** K under the room that plastic from a cold corner may be, and over it. */
 export const ROOM_MAY = { under: 15, over: 12 } as const;
 const bodyOf = (c: CupState, room: number, of: typeof COLDEST | typeof HOTTEST): CupBody => ({
-  plastic: Math.max(FILM, c.grams), glass: of.glass * ((c.vessel?.volume ?? 500) / 500) ** (2 / 3), bore: c.vessel?.bore ?? 85,
-  volume: Math.max(1, c.grams / density(160)), exchange: of.exchange, room, air: of.air, stand: of.stand,
+  plastic: Math.max(FILM, c.grams),
+  glass: of.glass * ((c.vessel?.volume ?? 500) / 500) ** (2 / 3),
+  bore: c.vessel?.bore ?? 85,
+  volume: Math.max(1, c.grams / density(160)),
+  exchange: of.exchange,
+  room,
+  air: of.air,
+  stand: of.stand,
 });
 
 /** Carries a cup's bounds on to a moment, through the burst it stands in. */
@@ -25,35 +31,61 @@ export function carryBounds(s: SessionState, c: CupState, at: number, room: numb
   const seconds = (at - b.at) / 1000;
   if (seconds <= 0) return;
   const oven = c.inOven;
-  const watts = oven ? (s.snapshot.heat.ovens.find((o) => o.id === oven.oven)?.oven.watts ?? 900) * s.oven.level : 0;
+  const watts = oven
+    ? (s.snapshot.heat.ovens.find((o) => o.id === oven.oven)?.oven.watts ?? 900) * s.oven.level
+    : 0;
   const step = Math.max(1, Math.min(15, seconds / 20));
   const go = (heat: CupHeat, of: typeof COLDEST | typeof HOTTEST): CupHeat =>
-    after(bodyOf(c, room, of), heat, seconds, (x) => { const now = b.at + x * 1000; return oven && now > oven.from + of.dead * 1000 && now < oven.until ? (of.gives * watts) / (of === COLDEST ? 2 : 1) : 0; }, step);
+    after(
+      bodyOf(c, room, of),
+      heat,
+      seconds,
+      (x) => {
+        const now = b.at + x * 1000;
+        return oven && now > oven.from + of.dead * 1000 && now < oven.until
+          ? (of.gives * watts) / (of === COLDEST ? 2 : 1)
+          : 0;
+      },
+      step,
+    );
   c.bounds = { at, low: go(b.low, COLDEST), high: go(b.high, HOTTEST) };
 }
 
 /** Something went in: what it may have been, °C. */
 export function mixBounds(c: CupState, at: number, added: number, low: number, high: number): void {
   const share = Math.min(1, added / Math.max(added, c.grams));
-  if (!c.bounds) c.bounds = { at, low: { plastic: low, glass: low }, high: { plastic: high, glass: high } };
-  else c.bounds = { at: c.bounds.at, low: { ...c.bounds.low, plastic: (1 - share) * c.bounds.low.plastic + share * low }, high: { ...c.bounds.high, plastic: (1 - share) * c.bounds.high.plastic + share * high } };
+  if (!c.bounds)
+    c.bounds = { at, low: { plastic: low, glass: low }, high: { plastic: high, glass: high } };
+  else
+    c.bounds = {
+      at: c.bounds.at,
+      low: { ...c.bounds.low, plastic: (1 - share) * c.bounds.low.plastic + share * low },
+      high: { ...c.bounds.high, plastic: (1 - share) * c.bounds.high.plastic + share * high },
+    };
 }
 
 /** A burst noted when it was over: the coldest and the hottest it can have left the cup. */
 export function burstBounds(s: SessionState, c: CupState, seconds: number): void {
   if (!c.bounds) return;
-  const watts = (s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900) * s.oven.level;
+  const watts =
+    (s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900) * s.oven.level;
   const gain = (HOTTEST.gives * watts * seconds) / (Math.max(FILM, c.grams) * specificHeat(20));
   c.bounds = { ...c.bounds, high: { ...c.bounds.high, plastic: c.bounds.high.plastic + gain } };
 }
 
 /** What is to be made of a reading: which way it cannot be, or null where it can, or where a second says it again. */
-export function doubtOf(c: CupState, reading: Reading, device: boolean, room: number): 'above' | 'below' | null {
+export function doubtOf(
+  c: CupState,
+  reading: Reading,
+  device: boolean,
+  room: number,
+): 'above' | 'below' | null {
   const { bounds, doubt } = c;
   if (!bounds || saysAgain(doubt, reading, device, room)) return null;
   if (reading.low > bounds.high.plastic + SLACK) return 'above';
   // A hand that reads cold twice means it, though the cup was heated between: the oven may never have run.
-  if (reading.high < bounds.low.plastic - SLACK) return doubt?.way === 'below' && !device ? null : 'below';
+  if (reading.high < bounds.low.plastic - SLACK)
+    return doubt?.way === 'below' && !device ? null : 'below';
   return null;
 }
 
@@ -61,6 +93,10 @@ export function doubtOf(c: CupState, reading: Reading, device: boolean, room: nu
 export function settle(c: CupState, reading: Reading): void {
   const b = c.bounds;
   const [low, high] = [reading.low - 2, reading.high + 2];
-  c.bounds = { at: reading.at, low: { plastic: low, glass: Math.min(low, b?.low.glass ?? low) }, high: { plastic: high, glass: Math.min(high + GLASS_OVER, b?.high.glass ?? high) } };
+  c.bounds = {
+    at: reading.at,
+    low: { plastic: low, glass: Math.min(low, b?.low.glass ?? low) },
+    high: { plastic: high, glass: Math.min(high + GLASS_OVER, b?.high.glass ?? high) },
+  };
   c.doubt = null;
 }

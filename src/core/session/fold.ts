@@ -5,7 +5,17 @@ import type { SessionState, Snapshot } from './state.ts';
 import { startState } from './state.ts';
 
 /** Kinds that are records, not hand work: they do not count towards hand times. */
-const NOT_WORK = new Set<Kind>(['reading', 'trouble', 'undone', 'opened', 'resumed', 'brokenOff', 'changed', 'skipped', 'mixKept']);
+const NOT_WORK = new Set<Kind>([
+  'reading',
+  'trouble',
+  'undone',
+  'opened',
+  'resumed',
+  'brokenOff',
+  'changed',
+  'skipped',
+  'mixKept',
+]);
 /** A longer gap is somebody who went away, ms. */
 const AWAY = 10 * 60_000;
 
@@ -21,9 +31,14 @@ export function takenBack(events: AnyEvent[]): Set<string> {
 
 /** Server order where there is one; what is still on its way comes after, by its own clock. */
 export function inOrder(events: AnyEvent[]): AnyEvent[] {
-  const before = (a: AnyEvent, b: AnyEvent): number => (a.seq === undefined && b.seq === undefined ? a.at - b.at : (a.seq ?? Infinity) - (b.seq ?? Infinity));
+  const before = (a: AnyEvent, b: AnyEvent): number =>
+    a.seq === undefined && b.seq === undefined
+      ? a.at - b.at
+      : (a.seq ?? Infinity) - (b.seq ?? Infinity);
   // A log nearly always comes sorted; sorting it again is most of what folding it would cost.
-  return events.every((e, i) => i === 0 || before(events[i - 1]!, e) <= 0) ? events : [...events].sort(before);
+  return events.every((e, i) => i === 0 || before(events[i - 1]!, e) <= 0)
+    ? events
+    : [...events].sort(before);
 }
 
 function note(state: SessionState, e: AnyEvent): void {

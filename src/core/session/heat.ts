@@ -1,5 +1,28 @@
 import type { Belief, Check, CupBody, Instrument, Known, Learned, Oven } from '../heat/index.ts';
-import { cupBelieved, cupPrior, damageRate, EXCHANGE, FILM, forgotten, heatedBy, knownOf, LIFE, newBelief, NOTHING_LEARNED, ovenKey, ovenPrior, unevenness, sharedPrior, taken, USUAL_OVEN, withCup, withMass, withOven, withRoom, Z80 } from '../heat/index.ts';
+import {
+  cupBelieved,
+  cupPrior,
+  damageRate,
+  EXCHANGE,
+  FILM,
+  forgotten,
+  heatedBy,
+  knownOf,
+  LIFE,
+  newBelief,
+  NOTHING_LEARNED,
+  ovenKey,
+  ovenPrior,
+  unevenness,
+  sharedPrior,
+  taken,
+  USUAL_OVEN,
+  withCup,
+  withMass,
+  withOven,
+  withRoom,
+  Z80,
+} from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { Verdict } from './bounds.ts';
 import { AGREES, saysAgain } from './bounds.ts';
@@ -15,7 +38,10 @@ export interface HeatSetup {
   reads?: Instrument;
   check?: Check | null;
 }
-export const USUAL_SETUP: HeatSetup = { ovens: [{ id: 0, oven: USUAL_OVEN }], learned: NOTHING_LEARNED };
+export const USUAL_SETUP: HeatSetup = {
+  ovens: [{ id: 0, oven: USUAL_OVEN }],
+  learned: NOTHING_LEARNED,
+};
 
 interface Note {
   /** of the event it comes from: two lists that begin with the same ids begin with the same notes */
@@ -25,11 +51,37 @@ interface Note {
 /** What the log says of heat, in the order it was recorded. */
 export type HeatNote = Note &
   (
-    | { kind: 'mass'; cup: string; vessel: Vessel | null; grams: number; added: { grams: number; celsius: Known; /** draws it comes back from, `remelt`, or nothing: it is fresh */ from?: string[] | 'remelt' } | null }
+    | {
+        kind: 'mass';
+        cup: string;
+        vessel: Vessel | null;
+        grams: number;
+        added: {
+          grams: number;
+          celsius: Known;
+          /** draws it comes back from, `remelt`, or nothing: it is fresh */ from?:
+            string[] | 'remelt';
+        } | null;
+      }
     | { kind: 'drawn'; draw: string; cups: string[] }
-    | { kind: 'burst'; cups: string[]; oven: number; level: number; seconds: number; ended: boolean }
+    | {
+        kind: 'burst';
+        cups: string[];
+        oven: number;
+        level: number;
+        seconds: number;
+        ended: boolean;
+      }
     | { kind: 'out'; cup: string }
-    | { kind: 'reading'; cup: string; celsius: number; sd: number; eye: boolean; device: boolean; verdict?: Verdict }
+    | {
+        kind: 'reading';
+        cup: string;
+        celsius: number;
+        sd: number;
+        eye: boolean;
+        device: boolean;
+        verdict?: Verdict;
+      }
     | { kind: 'cold'; room: number }
     | { kind: 'room'; celsius: number }
   );
@@ -39,13 +91,22 @@ export const READING_SD = { typed: 0.7, device: 0.5 } as const;
 
 /** A glass cup of half a litre weighs about so much, g; others by their surface. */
 const GLASS = 320;
-const glassOf = (vessel: Vessel | null): number => GLASS * ((vessel?.volume ?? 500) / 500) ** (2 / 3);
+const glassOf = (vessel: Vessel | null): number =>
+  GLASS * ((vessel?.volume ?? 500) / 500) ** (2 / 3);
 
 /** What has been made of the notes so far. */
 export interface Followed {
   belief: Belief;
   /** bursts under way, one an oven, with when each began */
-  bursts: { door: number; oven: string; power: number; level: number; cups: string[]; begun: number; seconds: number }[];
+  bursts: {
+    door: number;
+    oven: string;
+    power: number;
+    level: number;
+    cups: string[];
+    begun: number;
+    seconds: number;
+  }[];
   /** share of its heat each cup has spent */
   spent: Record<string, number>;
   /** share of its heat that what each draw took from each cup had spent */
@@ -80,12 +141,27 @@ const FORECAST_AFTER = 15;
  */
 export function wideBy({ missed }: Pick<Followed, 'missed'>, learned: Learned): number {
   const before = learned.calibration?.mean ?? 1;
-  const now = Math.sqrt((SURENESS.worth * before ** 2 + missed.squares) / (SURENESS.worth + missed.told));
+  const now = Math.sqrt(
+    (SURENESS.worth * before ** 2 + missed.squares) / (SURENESS.worth + missed.told),
+  );
   return Math.min(SURENESS.most, Math.max(SURENESS.least, now));
 }
 
 const ROOM = 20;
-const start = (at: number, setup: HeatSetup): Followed => ({ belief: newBelief(at, sharedPrior(setup.learned, setup.reads, setup.check)), bursts: [], spent: {}, drawn: {}, doubted: {}, left: [], read: {}, peak: {}, room: ROOM, last: {}, readings: 0, missed: { told: 0, inside: 0, squares: 0 } });
+const start = (at: number, setup: HeatSetup): Followed => ({
+  belief: newBelief(at, sharedPrior(setup.learned, setup.reads, setup.check)),
+  bursts: [],
+  spent: {},
+  drawn: {},
+  doubted: {},
+  left: [],
+  read: {},
+  peak: {},
+  room: ROOM,
+  last: {},
+  readings: 0,
+  missed: { told: 0, inside: 0, squares: 0 },
+});
 
 /** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
 function advance(f: Followed, to: number): Followed {
@@ -96,15 +172,28 @@ function advance(f: Followed, to: number): Followed {
     const seconds = (until - belief.at) / 1000;
     if (seconds <= 0) return;
     const before = belief.cups.map((cup) => knownOf(belief, { of: 'plastic', cup }).mean);
-    belief = heatedBy(belief, seconds, bursts.map((x) => ({ ...x, gone: (belief.at - x.begun) / 1000 })));
+    belief = heatedBy(
+      belief,
+      seconds,
+      bursts.map((x) => ({ ...x, gone: (belief.at - x.begun) / 1000 })),
+    );
     belief.cups.forEach((cup, i) => {
       const mean = knownOf(belief, { of: 'plastic', cup }).mean;
       peak[cup] = Math.max(peak[cup] ?? -Infinity, mean);
       const burst = bursts.find((x) => x.cups.includes(cup));
       // What is spent is spent by the hottest of it.
-      const over = burst ? unevenness((mean - before[i]!) / seconds, (belief.at - burst.begun) / 1000, cupBelieved(belief, cup).body.plastic) : 0;
+      const over = burst
+        ? unevenness(
+            (mean - before[i]!) / seconds,
+            (belief.at - burst.begun) / 1000,
+            cupBelieved(belief, cup).body.plastic,
+          )
+        : 0;
       const [a, b] = [before[i]! + over, mean + over];
-      spent[cup] = (spent[cup] ?? 0) + (((damageRate(a) + 4 * damageRate((a + b) / 2) + damageRate(b)) / 6) * seconds) / LIFE.stabilised;
+      spent[cup] =
+        (spent[cup] ?? 0) +
+        (((damageRate(a) + 4 * damageRate((a + b) / 2) + damageRate(b)) / 6) * seconds) /
+          LIFE.stabilised;
     });
   };
   const ends = (x: (typeof bursts)[number]) => x.begun + x.seconds * 1000;
@@ -120,10 +209,14 @@ function advance(f: Followed, to: number): Followed {
   return { ...f, belief, bursts, spent, peak };
 }
 
-const without = <T>(all: Record<string, T>, key: string): Record<string, T> => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key));
+const without = <T>(all: Record<string, T>, key: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(all).filter(([k]) => k !== key));
 
 /** A cup seen to is out of its oven, and so is whoever stood there with it. */
-const takenOut = (f: Followed, cup: string): Followed => (f.bursts.some((x) => x.cups.includes(cup)) ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) } : f);
+const takenOut = (f: Followed, cup: string): Followed =>
+  f.bursts.some((x) => x.cups.includes(cup))
+    ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) }
+    : f;
 
 /** Share of its heat that remelt of unknown history has spent (judgement): it was through fusion once, and stood hot. */
 const REMELT_SPENT = 0.25;
@@ -149,26 +242,47 @@ const UNEXPECTED = 3;
  * Stochastic Processes*, §7). One hotter than expected is believed at once, whatever it does to the constants' good
  * name; one colder waits for a second.
  */
-function weigh(f: Followed, note: Extract<HeatNote, { kind: 'reading' }>): { belief: Belief; left: boolean; spreads?: number } {
+function weigh(
+  f: Followed,
+  note: Extract<HeatNote, { kind: 'reading' }>,
+): { belief: Belief; left: boolean; spreads?: number } {
   const gone = (note.at - (f.read[note.cup] ?? -Infinity)) / 1000;
   const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
   const sd = note.sd * Math.sqrt((1 + same) / (1 - same));
-  const hot = (b: Belief): Belief => forgotten(b, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
+  const hot = (b: Belief): Belief =>
+    forgotten(b, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
   if (note.verdict === 'above') return { belief: hot(f.belief), left: false };
   if (note.verdict === 'below') return { belief: f.belief, left: true };
   const twice = f.doubted[note.cup] !== undefined && !note.device;
-  const again = twice || note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
-  const { belief, out, off, sd: expected } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
+  const again =
+    twice || note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
+  const {
+    belief,
+    out,
+    off,
+    sd: expected,
+  } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
   // What was doubted, or follows a look at once, says nothing of forecasts.
-  const told = !note.eye && !out && gone >= FORECAST_AFTER && note.celsius > TELLS_ABOVE && knownOf(f.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
-  return out && off > 0 ? { belief: hot(f.belief), left: false } : { belief, left: out, ...(told ? { spreads: off / expected } : {}) };
+  const told =
+    !note.eye &&
+    !out &&
+    gone >= FORECAST_AFTER &&
+    note.celsius > TELLS_ABOVE &&
+    knownOf(f.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
+  return out && off > 0
+    ? { belief: hot(f.belief), left: false }
+    : { belief, left: out, ...(told ? { spreads: off / expected } : {}) };
 }
 
 /** One more reading that a forecast stood before. @param spreads it was off by, as it reckoned them itself */
 function missing(f: Followed, spreads: number, learned: Learned): Followed['missed'] {
   const { told, inside, squares } = f.missed;
   const fell = Math.abs(spreads) <= Z80 * wideBy(f, learned) ? 1 : 0;
-  return { told: told + 1, inside: inside + fell, squares: squares + Math.min(SURENESS.furthest ** 2, spreads ** 2) };
+  return {
+    told: told + 1,
+    inside: inside + fell,
+    squares: squares + Math.min(SURENESS.furthest ** 2, spreads ** 2),
+  };
 }
 
 function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
@@ -178,24 +292,78 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
     case 'mass': {
       const volume = note.grams / density(160);
       if (!f.belief.cups.includes(note.cup)) {
-        const body: CupBody = { plastic: Math.max(FILM, note.grams), glass: glassOf(note.vessel), bore: note.vessel?.bore ?? 85, volume: Math.max(1, volume), exchange: EXCHANGE.usual, room: f.room };
-        return { ...f, belief: withCup(f.belief, note.cup, body, note.added?.celsius ?? { mean: f.room, sd: 2 }, cupPrior(setup.learned, note.vessel?.name ?? '')), spent: { ...f.spent, [note.cup]: broughtBy(f, note) }, last: { ...f.last, [note.cup]: 'charge' } };
+        const body: CupBody = {
+          plastic: Math.max(FILM, note.grams),
+          glass: glassOf(note.vessel),
+          bore: note.vessel?.bore ?? 85,
+          volume: Math.max(1, volume),
+          exchange: EXCHANGE.usual,
+          room: f.room,
+        };
+        return {
+          ...f,
+          belief: withCup(
+            f.belief,
+            note.cup,
+            body,
+            note.added?.celsius ?? { mean: f.room, sd: 2 },
+            cupPrior(setup.learned, note.vessel?.name ?? ''),
+          ),
+          spent: { ...f.spent, [note.cup]: broughtBy(f, note) },
+          last: { ...f.last, [note.cup]: 'charge' },
+        };
       }
       const share = note.added ? Math.min(1, note.added.grams / Math.max(1, note.grams)) : 0;
-      return { ...f, belief: withMass(f.belief, note.cup, note.grams, volume, note.added), spent: { ...f.spent, [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) + share * broughtBy(f, note) }, last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last, peak: note.added ? without(f.peak, note.cup) : f.peak };
+      return {
+        ...f,
+        belief: withMass(f.belief, note.cup, note.grams, volume, note.added),
+        spent: {
+          ...f.spent,
+          [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) + share * broughtBy(f, note),
+        },
+        last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last,
+        peak: note.added ? without(f.peak, note.cup) : f.peak,
+      };
     }
     case 'burst': {
-      const known = setup.ovens.find((o) => o.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
+      const known =
+        setup.ovens.find((o) => o.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
       const cups = note.cups.filter((c) => f.belief.cups.includes(c));
       if (cups.length === 0) return f;
       const oven = ovenKey(known.id, note.level, cups.length);
-      const belief = withOven(f.belief, oven, ovenPrior(setup.learned, known.id, known.oven, note.level, cups.length));
+      const belief = withOven(
+        f.belief,
+        oven,
+        ovenPrior(setup.learned, known.id, known.oven, note.level, cups.length),
+      );
       const last = { ...f.last, ...Object.fromEntries(cups.map((c) => [c, 'burst' as const])) };
-      const begun = { ...f, belief, last, bursts: [...f.bursts.filter((x) => x.door !== known.id && !x.cups.some((c) => cups.includes(c))), { door: known.id, oven, power: known.oven.watts, level: note.level, cups, begun: belief.at, seconds: note.seconds }] };
+      const begun = {
+        ...f,
+        belief,
+        last,
+        bursts: [
+          ...f.bursts.filter((x) => x.door !== known.id && !x.cups.some((c) => cups.includes(c))),
+          {
+            door: known.id,
+            oven,
+            power: known.oven.watts,
+            level: note.level,
+            cups,
+            begun: belief.at,
+            seconds: note.seconds,
+          },
+        ],
+      };
       return ends ? advance(begun, belief.at + note.seconds * 1000) : begun;
     }
     case 'drawn':
-      return { ...f, drawn: { ...f.drawn, [note.draw]: Object.fromEntries(note.cups.map((cup) => [cup, f.spent[cup] ?? 0])) } };
+      return {
+        ...f,
+        drawn: {
+          ...f.drawn,
+          [note.draw]: Object.fromEntries(note.cups.map((cup) => [cup, f.spent[cup] ?? 0])),
+        },
+      };
     case 'out':
       return takenOut(f, note.cup);
     case 'reading': {
@@ -205,14 +373,45 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
       const missed = spreads === undefined ? f.missed : missing(f, spreads, setup.learned);
       const others = without(f.doubted, note.cup);
       // What a reading takes off the heat now it takes off the heat there was.
-      const [was, is] = [out.belief, belief].map((b) => knownOf(b, { of: 'plastic', cup: note.cup }).mean) as [number, number];
-      const peak = { ...f.peak, [note.cup]: Math.max(is, (f.peak[note.cup] ?? was) + Math.min(0, is - was)) };
+      const [was, is] = [out.belief, belief].map(
+        (b) => knownOf(b, { of: 'plastic', cup: note.cup }).mean,
+      ) as [number, number];
+      const peak = {
+        ...f.peak,
+        [note.cup]: Math.max(is, (f.peak[note.cup] ?? was) + Math.min(0, is - was)),
+      };
       const read = { ...f.read, [note.cup]: note.at };
-      const sameDoubt = Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
-      return { ...out, belief, read, peak, missed, doubted: left ? { ...others, [note.cup]: sameDoubt ? f.doubted[note.cup]! : { celsius: note.celsius, at: note.at, device: note.device } } : others, left: left ? [...f.left, note.id] : f.left, last: left ? f.last : { ...f.last, [note.cup]: 'reading' }, readings: f.readings + (left ? 0 : 1) };
+      const sameDoubt =
+        Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
+      return {
+        ...out,
+        belief,
+        read,
+        peak,
+        missed,
+        doubted: left
+          ? {
+              ...others,
+              [note.cup]: sameDoubt
+                ? f.doubted[note.cup]!
+                : { celsius: note.celsius, at: note.at, device: note.device },
+            }
+          : others,
+        left: left ? [...f.left, note.id] : f.left,
+        last: left ? f.last : { ...f.last, [note.cup]: 'reading' },
+        readings: f.readings + (left ? 0 : 1),
+      };
     }
     case 'cold':
-      return { ...f, bursts: [], belief: f.belief.cups.reduce((b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }), withRoom(f.belief, note.room)), room: note.room };
+      return {
+        ...f,
+        bursts: [],
+        belief: f.belief.cups.reduce(
+          (b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }),
+          withRoom(f.belief, note.room),
+        ),
+        room: note.room,
+      };
     case 'room':
       return { ...f, room: note.celsius, belief: withRoom(f.belief, note.celsius) };
   }

@@ -22,7 +22,9 @@ export function identityOf(s: SessionState, send: Send): string | null {
     case 'coloured':
       return `${send.kind}:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
     case 'added':
-      return send.payload.from === 'recipe' ? `added:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${send.payload.what}:${again}` : null;
+      return send.payload.from === 'recipe'
+        ? `added:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${send.payload.what}:${again}`
+        : null;
     case 'drawn':
       return `drawn:${send.payload.draw}:${again}`;
     case 'shot':
@@ -35,7 +37,9 @@ export function identityOf(s: SessionState, send: Send): string | null {
     case 'loaded':
       return `loaded:${mould(send.payload.mould)}:${send.payload.cavities.join('+')}:${send.payload.gap}:${again}`;
     case 'poured':
-      return send.payload.again ? null : `poured:${mould(send.payload.mould)}:${send.payload.layer}:${again}`;
+      return send.payload.again
+        ? null
+        : `poured:${mould(send.payload.mould)}:${send.payload.layer}:${again}`;
     case 'stopped':
       return `stopped:${mould(send.payload.mould)}:${again}`;
     case 'emptied':

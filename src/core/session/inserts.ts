@@ -9,7 +9,8 @@ export function lotsFor(s: SessionState, run: RunState): LotState[] {
 }
 
 /** Inserts lying ready for a run, not counting those already in its moulds. */
-export const ready = (s: SessionState, run: RunState): number => sum(lotsFor(s, run).map((l) => l.left));
+export const ready = (s: SessionState, run: RunState): number =>
+  sum(lotsFor(s, run).map((l) => l.left));
 
 /** Takes one insert for a run; one nobody counted is taken as found, so that no heap goes under nothing. */
 export function takeInsert(s: SessionState, run: RunState): LotState {
@@ -21,7 +22,17 @@ export function takeInsert(s: SessionState, run: RunState): LotState {
   const kind = kindsTaken(run.job, run.stage)[0] ?? 'unknown';
   const id = `found ${kind}`;
   const like = [...s.lots.values()].find((l) => l.kind === kind);
-  const found: LotState = s.lots.get(id) ?? { id, kind, makes: run.job.build.stages.find((x) => x.key === run.stage.takes)?.makes ?? 'tail', from: 'found', made: 0, left: 0, spoiled: 0, each: like?.each ?? 0, oiled: true };
+  const found: LotState = s.lots.get(id) ?? {
+    id,
+    kind,
+    makes: run.job.build.stages.find((x) => x.key === run.stage.takes)?.makes ?? 'tail',
+    from: 'found',
+    made: 0,
+    left: 0,
+    spoiled: 0,
+    each: like?.each ?? 0,
+    oiled: true,
+  };
   found.made += 1;
   s.lots.set(id, found);
   return found;
@@ -38,7 +49,8 @@ export function unload(s: SessionState, m: MouldState): void {
 }
 
 /** g of inserts lying in these. */
-export const insertG = (s: SessionState, lots: Iterable<string>): number => sum([...lots].map((id) => s.lots.get(id)?.each ?? 0));
+export const insertG = (s: SessionState, lots: Iterable<string>): number =>
+  sum([...lots].map((id) => s.lots.get(id)?.each ?? 0));
 
 export interface InsertMove {
   /** what moved them, told apart within a session: `made 9#1`, `used 3#2 9#1` */
@@ -51,13 +63,24 @@ export interface InsertMove {
 export function insertMoves(s: SessionState): InsertMove[] {
   const out: InsertMove[] = [];
   for (const lot of s.lots.values()) {
-    if (lot.from !== 'shelf') out.push({ what: `${lot.from === 'shot' ? 'made' : 'found'} ${lot.id}`, kind: lot.kind, count: lot.made });
-    if (lot.spoiled > 0) out.push({ what: `spoiled ${lot.id}`, kind: lot.kind, count: -lot.spoiled });
+    if (lot.from !== 'shelf')
+      out.push({
+        what: `${lot.from === 'shot' ? 'made' : 'found'} ${lot.id}`,
+        kind: lot.kind,
+        count: lot.made,
+      });
+    if (lot.spoiled > 0)
+      out.push({ what: `spoiled ${lot.id}`, kind: lot.kind, count: -lot.spoiled });
   }
   for (const shot of s.shots.values()) {
     for (const id of new Set(shot.inserts.values())) {
       const lot = s.lots.get(id);
-      if (lot) out.push({ what: `used ${shot.id} ${id}`, kind: lot.kind, count: -[...shot.inserts.values()].filter((x) => x === id).length });
+      if (lot)
+        out.push({
+          what: `used ${shot.id} ${id}`,
+          kind: lot.kind,
+          count: -[...shot.inserts.values()].filter((x) => x === id).length,
+        });
     }
   }
   return out;

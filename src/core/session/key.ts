@@ -4,7 +4,15 @@ import type { Step } from './step.ts';
 export const THUMB = 1500;
 
 /** What a press of the big key would do, apart from seconds that count down beside it. */
-export const meaningOf = (step: Step | null): string => (step ? [step.key, step.target, step.send?.kind ?? step.read?.kind ?? step.open ?? '', step.label].join('|') : '');
+export const meaningOf = (step: Step | null): string =>
+  step
+    ? [
+        step.key,
+        step.target,
+        step.send?.kind ?? step.read?.kind ?? step.open ?? '',
+        step.label,
+      ].join('|')
+    : '';
 
 /**
  * What a press means: the step shown; the one shown before, where the key changed under the thumb and that can still be
@@ -12,14 +20,35 @@ export const meaningOf = (step: Step | null): string => (step ? [step.key, step.
  * @param was the step before the last change of meaning, and how long ago that was, ms; null = the hand changed it itself
  * @param possible every step that can be done now
  */
-export function pressMeans(shown: Step | null, was: { step: Step | null; ago: number } | null, possible: readonly Step[]): Step | 'refused' | null {
+export function pressMeans(
+  shown: Step | null,
+  was: { step: Step | null; ago: number } | null,
+  possible: readonly Step[],
+): Step | 'refused' | null {
   if (!shown) return null;
   if (!was?.step || was.ago > THUMB || meaningOf(was.step) === meaningOf(shown)) return shown;
   const before = was.step;
-  return possible.find((x) => meaningOf(x) === meaningOf(before)) ?? (before.send && possible.some((x) => x.send?.kind === before.send!.kind && x.target === before.target) ? before : 'refused');
+  return (
+    possible.find((x) => meaningOf(x) === meaningOf(before)) ??
+    (before.send &&
+    possible.some((x) => x.send?.kind === before.send!.kind && x.target === before.target)
+      ? before
+      : 'refused')
+  );
 }
 
 /** Steps that press while another has the key: shown beside it, in their order, and named. */
-const URGENT = new Set<Step['key']>(['hold', 'topOff', 'secondLook', 'stir', 'open', 'shoot', 'empty']);
+const URGENT = new Set<Step['key']>([
+  'hold',
+  'topOff',
+  'secondLook',
+  'stir',
+  'open',
+  'shoot',
+  'empty',
+]);
 /** What waits while something in hand keeps the key. */
-export const queueOf = (all: readonly Step[]): Step[] => (all[0] && (all[0].key === 'mark' || all[0].key === 'load') ? all.slice(1).filter((x) => URGENT.has(x.key)) : []);
+export const queueOf = (all: readonly Step[]): Step[] =>
+  all[0] && (all[0].key === 'mark' || all[0].key === 'load')
+    ? all.slice(1).filter((x) => URGENT.has(x.key))
+    : [];

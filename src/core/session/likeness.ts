@@ -21,7 +21,11 @@ const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 're
  */
 export function likeness(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
   const held = strengths(cup, upTo, materials);
-  const key = JSON.stringify([cup.key, cup.ladder, [...held.values()].map((h) => [h.what, h.dimension, h.perMl.toPrecision(6)])]);
+  const key = JSON.stringify([
+    cup.key,
+    cup.ladder,
+    [...held.values()].map((h) => [h.what, h.dimension, h.perMl.toPrecision(6)]),
+  ]);
   const known = judged.get(materials) ?? new Map<string, Apart>();
   judged.set(materials, known);
   const before = known.get(key);
@@ -33,15 +37,26 @@ export function likeness(cup: CupState, upTo: number, materials: readonly Materi
 /** Asked again at every fold of a log, so kept by what it hangs on. */
 const judged = new WeakMap<readonly Material[], Map<string, Apart>>();
 
-function judge(cup: CupState, upTo: number, materials: readonly Material[], held: ReturnType<typeof strengths>): Apart {
+function judge(
+  cup: CupState,
+  upTo: number,
+  materials: readonly Material[],
+  held: ReturnType<typeof strengths>,
+): Apart {
   const wanted = cup.ladder.filter((i) => COLOURING.has(i.kind));
   const kindOf = (what: string): 'flake' | 'colour' | 'none' => {
     const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase())?.kind;
-    const kind = own ?? (materials.find((m) => m.name.toLowerCase() === what.toLowerCase())?.kind === 'flake' ? 'flake' : undefined);
+    const kind =
+      own ??
+      (materials.find((m) => m.name.toLowerCase() === what.toLowerCase())?.kind === 'flake'
+        ? 'flake'
+        : undefined);
     if (kind === 'flake') return 'flake';
     const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
     if (own) return COLOURING.has(own) ? 'colour' : 'none';
-    return on && ['plastisol', 'softener', 'stabiliser', 'salt', 'scent', 'oil'].includes(on.kind) ? 'none' : 'colour';
+    return on && ['plastisol', 'softener', 'stabiliser', 'salt', 'scent', 'oil'].includes(on.kind)
+      ? 'none'
+      : 'colour';
   };
   const off: ('flake' | 'colour')[] = [];
   for (const { what, perMl } of held.values()) {
@@ -53,9 +68,16 @@ function judge(cup: CupState, upTo: number, materials: readonly Material[], held
   }
   if (off.length === 0) return 0;
   if (off.includes('flake')) return null;
-  const [is, was] = [lightOf(mixIn(cup, cup.name, materials, upTo), materials), lightOf({ ladder: cup.ladder }, materials)];
+  const [is, was] = [
+    lightOf(mixIn(cup, cup.name, materials, upTo), materials),
+    lightOf({ ladder: cup.ladder }, materials),
+  ];
   if (is.left.length > 0 || was.left.length > 0) return null;
-  return Math.max(...LOOKED.map((mm) => deltaE(throughTo(is.medium, mm, 'card'), throughTo(was.medium, mm, 'card'))));
+  return Math.max(
+    ...LOOKED.map((mm) =>
+      deltaE(throughTo(is.medium, mm, 'card'), throughTo(was.medium, mm, 'card')),
+    ),
+  );
 }
 
 /** The colour a shot counts as: what was ordered, what the maker calls it, or one nobody has named. */
@@ -70,20 +92,36 @@ export const UNNAMED = 0;
 
 /** How far a shot's worst colour is from its mix: null before a number, a number before nothing. */
 export function shotApart(s: SessionState, shot: ShotState): Apart {
-  const portions = [...[...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []), ...shot.poured];
-  return portions.some((p) => p.apart === null) ? null : Math.max(0, ...portions.map((p) => p.apart as number));
+  const portions = [
+    ...[...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []),
+    ...shot.poured,
+  ];
+  return portions.some((p) => p.apart === null)
+    ? null
+    : Math.max(0, ...portions.map((p) => p.apart as number));
 }
 
 export function colourOfShot(s: SessionState, shot: ShotState): ShotColour {
   const apart = shotApart(s, shot);
   if (shot.called) return { ...shot.called, apart };
   if (apart !== null && apart <= SAME_COLOUR) return { ...shot.colourway, apart };
-  return { id: UNNAMED, name: apart === null ? 'unnamed' : `unnamed, ${apart.toFixed(1)} apart`, apart };
+  return {
+    id: UNNAMED,
+    name: apart === null ? 'unnamed' : `unnamed, ${apart.toFixed(1)} apart`,
+    apart,
+  };
 }
 
 /** Whether a shot's baits are what its job was planned to give: shape, colours, build; or the maker says they will do. */
 export function asAsked(s: SessionState, shot: ShotState): boolean {
   if (shot.willDo) return true;
-  const planned = s.snapshot.input.jobs.find((j) => shot.job === j.key || shot.job.startsWith(`${j.key}:`));
-  return planned !== undefined && shot.bait.id === planned.bait.id && shot.build.key === planned.build.key && colourOfShot(s, shot).id === planned.colourway.id;
+  const planned = s.snapshot.input.jobs.find(
+    (j) => shot.job === j.key || shot.job.startsWith(`${j.key}:`),
+  );
+  return (
+    planned !== undefined &&
+    shot.bait.id === planned.bait.id &&
+    shot.build.key === planned.build.key &&
+    colourOfShot(s, shot).id === planned.colourway.id
+  );
 }

@@ -5,11 +5,29 @@ import { strengths } from './colouring.ts';
 import type { CupState } from './state.ts';
 
 /** The mix a cup really holds, for a US cup: what went in, thinned by what came after. Amounts are kept to a thousandth. */
-export function mixIn(cup: CupState, name: string, materials: readonly Material[], upTo?: number): Mix {
-  const ladder = [...strengths(cup, upTo, materials).values()].filter((x) => x.perMl * RECIPE_CUP > 1e-3).map(({ what, dimension, perMl }): Ingredient => {
-    const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase());
-    const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
-    return { what, kind: own?.kind ?? (on ? INGREDIENT_OF[on.kind] : 'pigment'), amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000, dimension, when: own?.when ?? 'clear' };
-  });
-  return { name, colour: drawnAs({ ladder, colour: cup.colour }, materials), grade: cup.grade, ladder };
+export function mixIn(
+  cup: CupState,
+  name: string,
+  materials: readonly Material[],
+  upTo?: number,
+): Mix {
+  const ladder = [...strengths(cup, upTo, materials).values()]
+    .filter((x) => x.perMl * RECIPE_CUP > 1e-3)
+    .map(({ what, dimension, perMl }): Ingredient => {
+      const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase());
+      const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
+      return {
+        what,
+        kind: own?.kind ?? (on ? INGREDIENT_OF[on.kind] : 'pigment'),
+        amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000,
+        dimension,
+        when: own?.when ?? 'clear',
+      };
+    });
+  return {
+    name,
+    colour: drawnAs({ ladder, colour: cup.colour }, materials),
+    grade: cup.grade,
+    ladder,
+  };
 }

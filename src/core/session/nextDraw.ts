@@ -4,14 +4,33 @@ import type { Step, StepKey } from './step.ts';
 
 /** s of hands each step takes before a draw, as makers' hands usually do (judgements). */
 const TAKES: Partial<Record<StepKey, number>> = {
-  warmMould: 45, readMould: 12, readRoom: 8, warmInjector: 20, clean: 45, colour: 75, dose: 45, load: 30, close: 20, top: 5, open: 12, mark: 12, sprue: 10,
-  rack: 12, keep: 15, empty: 20, secondLook: 8, topOff: 8, hold: 8, pour: 20,
+  warmMould: 45,
+  readMould: 12,
+  readRoom: 8,
+  warmInjector: 20,
+  clean: 45,
+  colour: 75,
+  dose: 45,
+  load: 30,
+  close: 20,
+  top: 5,
+  open: 12,
+  mark: 12,
+  sprue: 10,
+  rack: 12,
+  keep: 15,
+  empty: 20,
+  secondLook: 8,
+  topOff: 8,
+  hold: 8,
+  pour: 20,
 };
 /** Steps that hands have between a mould that opens and its next draw. */
 const TURN: readonly StepKey[] = ['open', 'mark', 'sprue', 'rack', 'close', 'top'];
 
 /** s that a list of steps takes hands. */
-const takes = (keys: readonly StepKey[]): number => keys.reduce((n, key) => n + (TAKES[key] ?? 0), 0);
+const takes = (keys: readonly StepKey[]): number =>
+  keys.reduce((n, key) => n + (TAKES[key] ?? 0), 0);
 
 /** s a step takes; of a mould that is warmed, what the plate takes from what it is now. */
 function takesNow(s: SessionState, { key, target }: Step, now: number): number {
@@ -27,7 +46,8 @@ function takesNow(s: SessionState, { key, target }: Step, now: number): number {
 export function nextDraw(s: SessionState, all: readonly Step[], now: number): number | null {
   const run = runInHand(s);
   if (!run || run.stage.layers.length === 0) return null;
-  const before = (until: (x: Step) => boolean): number => all.slice(0, all.findIndex(until)).reduce((n, x) => n + takesNow(s, x, now), 0);
+  const before = (until: (x: Step) => boolean): number =>
+    all.slice(0, all.findIndex(until)).reduce((n, x) => n + takesNow(s, x, now), 0);
   const drawn = (x: Step) => x.key === 'match' || x.key === 'draw';
   if (all.some((x) => x.key === 'cook' || x.key === 'shoot')) return null;
   if (freeMould(s, run) && all.some(drawn)) return before(drawn);
@@ -39,8 +59,15 @@ export function nextDraw(s: SessionState, all: readonly Step[], now: number): nu
     const open = at >= 0 && x.key !== 'close' && x.key !== 'top';
     // Baits on their way to the rack have left their mould.
     if (open && !m) return [takes(TURN.slice(at))];
-    if (!m || !run.tools.moulds.some(({ id }) => String(id) === m.key) || (!open && x.key !== 'cool')) return [];
-    const left = open ? takes(TURN.slice(at)) : Math.max(0, ((x.until ?? now) - now) / 1000) + takes(TURN);
+    if (
+      !m ||
+      !run.tools.moulds.some(({ id }) => String(id) === m.key) ||
+      (!open && x.key !== 'cool')
+    )
+      return [];
+    const left = open
+      ? takes(TURN.slice(at))
+      : Math.max(0, ((x.until ?? now) - now) / 1000) + takes(TURN);
     // It may have gone so cold by then that it is warmed first.
     return [left + warmingDue(s, m, now + 1000 * left, now)];
   });

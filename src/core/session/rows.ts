@@ -28,7 +28,13 @@ export interface ShotRow {
   against: string[];
   markedAt: number | null;
   curedAt: number | null;
-  cavities: { cavity: number; draw: string; grade: 'good' | 'usable' | 'second'; fault: string | null; insert: string | null }[];
+  cavities: {
+    cavity: number;
+    draw: string;
+    grade: 'good' | 'usable' | 'second';
+    fault: string | null;
+    insert: string | null;
+  }[];
 }
 
 /** The read-table row of a shot; cavities appear once it is marked. Null when there is no such shot. */
@@ -37,10 +43,40 @@ export function shotRow(s: SessionState, id: string): ShotRow | null {
   if (!shot) return null;
   const draw = s.draws.get([...shot.cavities.values()][0] ?? '');
   return {
-    shot: id, n: shot.n, at: shot.at, job: shot.job, mould: Number(shot.mould), trial: shot.trial, build: shot.build.key, stage: shot.stage.key, makes: shot.stage.makes, bait: shot.bait.id, colourway: colourOfShot(s, shot).id, asked: asAsked(s, shot), kept: isKept(shot), counts: graded(shot),
-    draw: draw?.id ?? '', heats: [...(draw?.barrels ?? []), ...shot.poured].map((b) => ({ cup: b.cup, celsius: b.celsius, trail: b.trail })), mouldCelsius: shot.mouldCelsius,
-    against: shot.against, markedAt: shot.markedAt, curedAt: shot.curedAt,
-    cavities: shot.markedAt === null ? [] : [...shot.cavities].map(([cavity, from]) => ({ cavity, draw: from, grade: shot.marks.get(cavity)?.grade ?? 'good', fault: shot.marks.get(cavity)?.fault ?? null, insert: shot.inserts.get(cavity) ?? null })),
+    shot: id,
+    n: shot.n,
+    at: shot.at,
+    job: shot.job,
+    mould: Number(shot.mould),
+    trial: shot.trial,
+    build: shot.build.key,
+    stage: shot.stage.key,
+    makes: shot.stage.makes,
+    bait: shot.bait.id,
+    colourway: colourOfShot(s, shot).id,
+    asked: asAsked(s, shot),
+    kept: isKept(shot),
+    counts: graded(shot),
+    draw: draw?.id ?? '',
+    heats: [...(draw?.barrels ?? []), ...shot.poured].map((b) => ({
+      cup: b.cup,
+      celsius: b.celsius,
+      trail: b.trail,
+    })),
+    mouldCelsius: shot.mouldCelsius,
+    against: shot.against,
+    markedAt: shot.markedAt,
+    curedAt: shot.curedAt,
+    cavities:
+      shot.markedAt === null
+        ? []
+        : [...shot.cavities].map(([cavity, from]) => ({
+            cavity,
+            draw: from,
+            grade: shot.marks.get(cavity)?.grade ?? 'good',
+            fault: shot.marks.get(cavity)?.fault ?? null,
+            insert: shot.inserts.get(cavity) ?? null,
+          })),
   };
 }
 

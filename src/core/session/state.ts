@@ -29,7 +29,13 @@ export interface Snapshot {
 /** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
 export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
   const { jobs, ...plan } = raw.plan;
-  return { ...raw, heat: raw.heat ?? USUAL_SETUP, colour: raw.colour ?? NO_BOOK, input: PlanInputSchema.parse(raw.input), plan: { ...plan, runs: plan.runs ?? jobs ?? [] } };
+  return {
+    ...raw,
+    heat: raw.heat ?? USUAL_SETUP,
+    colour: raw.colour ?? NO_BOOK,
+    input: PlanInputSchema.parse(raw.input),
+    plan: { ...plan, runs: plan.runs ?? jobs ?? [] },
+  };
 }
 
 export interface Reading {
@@ -129,8 +135,13 @@ export interface Portion {
   apart: Apart;
 }
 /** What told of a mould's metal: a reading, °C and its spread, or a shot that stood in it until a moment, J. */
-export type MetalNote = { at: number } & ({ kind: 'read'; celsius: number; sd: number } | { kind: 'warmed' } | { kind: 'shot'; until: number; joules: number });
-export type MouldPhase = 'open' | 'closed' | 'filling' | 'holding' | 'cooling' | 'opened' | 'marked' | 'cleared';
+export type MetalNote = { at: number } & (
+  | { kind: 'read'; celsius: number; sd: number }
+  | { kind: 'warmed' }
+  | { kind: 'shot'; until: number; joules: number }
+);
+export type MouldPhase =
+  'open' | 'closed' | 'filling' | 'holding' | 'cooling' | 'opened' | 'marked' | 'cleared';
 export interface MouldState {
   key: string;
   mould: Mould;
@@ -329,30 +340,110 @@ export interface SessionState {
   snapshot: Snapshot;
 }
 
-export function newCup(choice: CupChoice, letter: string, plannedCharges: number[], book: Pick<ColourBook, 'materials' | 'versions'>): CupState {
+export function newCup(
+  choice: CupChoice,
+  letter: string,
+  plannedCharges: number[],
+  book: Pick<ColourBook, 'materials' | 'versions'>,
+): CupState {
   const { recipe } = choice;
   return {
-    key: String(choice.mix), letter, name: recipe.name, colour: recipe.colour, grade: recipe.grade, ladder: recipe.ladder, vessel: choice.vessel?.vessel ?? null,
-    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0, degas: choice.degas, plannedCharges, plannedBefore: plannedCharges.map((_, i) => (i === 0 ? 1 : Infinity)), charges: 0, grams: 0, notedG: 0,
-    freshG: 0, remeltG: 0, returnedG: 0, drawnG: 0, woken: false, fused: false, degassed: false, stirs: 0, coloured: false, runs: 'alike', heatedS: 0, inOven: null, stirredAt: null, reading: null, before: null, trail: [], limits: limitsOf(recipe.grade, book.materials), bounds: null, doubt: null, verdict: 'taken', version: book.versions[String(choice.mix)] ?? null, keptMixes: [],
+    key: String(choice.mix),
+    letter,
+    name: recipe.name,
+    colour: recipe.colour,
+    grade: recipe.grade,
+    ladder: recipe.ladder,
+    vessel: choice.vessel?.vessel ?? null,
+    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0,
+    degas: choice.degas,
+    plannedCharges,
+    plannedBefore: plannedCharges.map((_, i) => (i === 0 ? 1 : Infinity)),
+    charges: 0,
+    grams: 0,
+    notedG: 0,
+    freshG: 0,
+    remeltG: 0,
+    returnedG: 0,
+    drawnG: 0,
+    woken: false,
+    fused: false,
+    degassed: false,
+    stirs: 0,
+    coloured: false,
+    runs: 'alike',
+    heatedS: 0,
+    inOven: null,
+    stirredAt: null,
+    reading: null,
+    before: null,
+    trail: [],
+    limits: limitsOf(recipe.grade, book.materials),
+    bounds: null,
+    doubt: null,
+    verdict: 'taken',
+    version: book.versions[String(choice.mix)] ?? null,
+    keptMixes: [],
   };
 }
 
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
-  key: String(id), mould, phase: 'open', cycles: 0, given, shot: null, warmed: false, reading: null, closures: 0, gaps: [], looseIn: false, top: 'unseen',
-  loaded: new Map(), gapped: new Set(), pours: [], pouredAgainst: new Set(), pouredSaid: new Set(), since: 0, holdUntil: 0, readyAt: 0, reckoned: false, firm: null, told: [], lookAt: 0, toppedOff: false, looked: false, metal: { celsius: 20, sd: 5, at: 0 }, giving: null,
+  key: String(id),
+  mould,
+  phase: 'open',
+  cycles: 0,
+  given,
+  shot: null,
+  warmed: false,
+  reading: null,
+  closures: 0,
+  gaps: [],
+  looseIn: false,
+  top: 'unseen',
+  loaded: new Map(),
+  gapped: new Set(),
+  pours: [],
+  pouredAgainst: new Set(),
+  pouredSaid: new Set(),
+  since: 0,
+  holdUntil: 0,
+  readyAt: 0,
+  reckoned: false,
+  firm: null,
+  told: [],
+  lookAt: 0,
+  toppedOff: false,
+  looked: false,
+  metal: { celsius: 20, sd: 5, at: 0 },
+  giving: null,
 });
 
-export const newInjector = (id: number, injector: Injector, block: { id: number; block: Block } | null): InjectorState => ({
-  key: String(id), injector, block: block?.block ?? null, blockKey: block ? String(block.id) : null, warmed: false, metal: { celsius: 20, at: 0 }, draws: 0, draw: null, contents: [],
-  stained: injector.barrels.map(() => null), shotsSinceEmpty: 0, lastShotAt: 0,
+export const newInjector = (
+  id: number,
+  injector: Injector,
+  block: { id: number; block: Block } | null,
+): InjectorState => ({
+  key: String(id),
+  injector,
+  block: block?.block ?? null,
+  blockKey: block ? String(block.id) : null,
+  warmed: false,
+  metal: { celsius: 20, at: 0 },
+  draws: 0,
+  draw: null,
+  contents: [],
+  stained: injector.barrels.map(() => null),
+  shotsSinceEmpty: 0,
+  lastShotAt: 0,
 });
 
 /** Adds the metal a run needs that is not on the bench yet. */
 export function layOut(s: Pick<SessionState, 'moulds' | 'injectors'>, tools: Tools): void {
-  for (const m of tools.moulds) if (!s.moulds.has(String(m.id))) s.moulds.set(String(m.id), newMould(m.id, m.mould, m.given));
+  for (const m of tools.moulds)
+    if (!s.moulds.has(String(m.id))) s.moulds.set(String(m.id), newMould(m.id, m.mould, m.given));
   const i = tools.injector;
-  if (i && !s.injectors.has(String(i.id))) s.injectors.set(String(i.id), newInjector(i.id, i.injector, tools.block));
+  if (i && !s.injectors.has(String(i.id)))
+    s.injectors.set(String(i.id), newInjector(i.id, i.injector, tools.block));
 }
 
 /** Inserts the plan takes from the shelf, as lots. */
@@ -362,7 +453,19 @@ function shelfLots(job: Job): LotState[] {
     if (!source || run.tools.fromShelf === 0) return [];
     const mass = stageMass(source.stage, source.mould, null);
     const kind = kindsTaken(job, run.stage)[0]!;
-    return [{ id: `shelf ${kind}`, kind, makes: source.stage.makes, from: 'shelf' as const, made: run.tools.fromShelf, left: run.tools.fromShelf, spoiled: 0, each: baitMass(mass) / mass.cavities.size, oiled: true }];
+    return [
+      {
+        id: `shelf ${kind}`,
+        kind,
+        makes: source.stage.makes,
+        from: 'shelf' as const,
+        made: run.tools.fromShelf,
+        left: run.tools.fromShelf,
+        spoiled: 0,
+        each: baitMass(mass) / mass.cavities.size,
+        oiled: true,
+      },
+    ];
   });
 }
 
@@ -370,14 +473,55 @@ function shelfLots(job: Job): LotState[] {
 export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
   const s: SessionState = {
-    status: 'new', seq: 0, openedAt: 0, lastAt: 0, finishedAt: null, pausedMs: 0, pausedAt: null, breaks: 0,
-    cups: new Map(plan.cups.map((c) => [String(c.mix), { ...newCup(input.cups.find((x) => x.mix === c.mix)!, c.letter, c.charges.map((x) => x.grams), snapshot.colour), plannedBefore: c.charges.map((x) => x.beforeDraw) }])),
-    moulds: new Map(), injectors: new Map(), draws: new Map(), shots: new Map(), lots: new Map(), focus: null, inHand: null,
-    runs: new Map(input.jobs.flatMap(runsOf).flatMap((r) => {
-      const p = plan.runs.find((x) => x.key === r.key);
-      return p ? [[r.key, { ...r, target: p.shots, trials: p.trials, done: 0, trialsDone: 0 }] as const] : [];
-    })),
-    puckG: 0, roomCelsius: null, oven: { id: snapshot.heat.ovens[0]?.id ?? 0, level: snapshot.heat.ovens[0]?.oven.level ?? 1 }, heat: [], skips: new Set(), troubles: [], notes: [], trialled: new Map(), handTimes: new Map(), log: [], undone: 0, snapshot,
+    status: 'new',
+    seq: 0,
+    openedAt: 0,
+    lastAt: 0,
+    finishedAt: null,
+    pausedMs: 0,
+    pausedAt: null,
+    breaks: 0,
+    cups: new Map(
+      plan.cups.map((c) => [
+        String(c.mix),
+        {
+          ...newCup(
+            input.cups.find((x) => x.mix === c.mix)!,
+            c.letter,
+            c.charges.map((x) => x.grams),
+            snapshot.colour,
+          ),
+          plannedBefore: c.charges.map((x) => x.beforeDraw),
+        },
+      ]),
+    ),
+    moulds: new Map(),
+    injectors: new Map(),
+    draws: new Map(),
+    shots: new Map(),
+    lots: new Map(),
+    focus: null,
+    inHand: null,
+    runs: new Map(
+      input.jobs.flatMap(runsOf).flatMap((r) => {
+        const p = plan.runs.find((x) => x.key === r.key);
+        return p
+          ? [[r.key, { ...r, target: p.shots, trials: p.trials, done: 0, trialsDone: 0 }] as const]
+          : [];
+      }),
+    ),
+    puckG: 0,
+    roomCelsius: null,
+    oven: { id: snapshot.heat.ovens[0]?.id ?? 0, level: snapshot.heat.ovens[0]?.oven.level ?? 1 },
+    heat: [],
+    skips: new Set(),
+    troubles: [],
+    notes: [],
+    trialled: new Map(),
+    handTimes: new Map(),
+    log: [],
+    undone: 0,
+    snapshot,
   };
   for (const run of s.runs.values()) layOut(s, run.tools);
   for (const job of input.jobs) {

@@ -14,10 +14,15 @@ export interface StateBaits {
  * @param upTo entries of the cup's trail
  */
 export function baitsOfState(s: SessionState, cup: string, upTo: number): StateBaits[] {
-  const draws = new Set([...s.draws.values()].filter((d) => d.barrels.some((b) => b.cup === cup && b.trail === upTo)).map((d) => d.id));
+  const draws = new Set(
+    [...s.draws.values()]
+      .filter((d) => d.barrels.some((b) => b.cup === cup && b.trail === upTo))
+      .map((d) => d.id),
+  );
   const out = new Map<string, StateBaits>();
   for (const x of s.shots.values()) {
-    if (x.trial || x.stage.makes !== 'bait' || ![...x.cavities.values()].some((d) => draws.has(d))) continue;
+    if (x.trial || x.stage.makes !== 'bait' || ![...x.cavities.values()].some((d) => draws.has(d)))
+      continue;
     const { good, shot } = count([x]);
     const colour = colourOfShot(s, x);
     const key = `${x.bait.id}/${colour.id}/${colour.name}`;

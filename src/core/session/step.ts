@@ -74,4 +74,5 @@ export interface Step {
   caution?: string;
 }
 
-export const SAFETY = 'Follow the supplier’s safety data sheet, your local rules, and qualified advice; this is not a substitute.';
+export const SAFETY =
+  'Follow the supplier’s safety data sheet, your local rules, and qualified advice; this is not a substitute.';

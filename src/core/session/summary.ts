@@ -26,7 +26,11 @@ export function graded(x: ShotState): { good: number; usable: number; second: nu
   const of = { good: 0, usable: 0, second: 0 };
   for (const n of x.cavities.keys()) of[x.marks.get(n)?.grade ?? 'good'] += 1;
   const { good, usable, second } = x.recount ?? of;
-  return { good: Math.max(0, good - x.dropped.good), usable: Math.max(0, usable - x.dropped.usable), second };
+  return {
+    good: Math.max(0, good - x.dropped.good),
+    usable: Math.max(0, usable - x.dropped.usable),
+    second,
+  };
 }
 
 /** Counts of shots: untouched is good once a shot is marked; an unmarked one counts as nothing yet. */
@@ -46,9 +50,30 @@ export function count(shots: Iterable<ShotState>): Count {
 
 /** Kinds of event as kinds of work, for the table of hand times. */
 const WORK: Partial<Record<Kind, string>> = {
-  woken: STEPS.wake.name, warmed: 'Warm metal', charged: STEPS.dose.name, heated: STEPS.cook.name, degassed: 'Degas', coloured: STEPS.colour.name, added: 'Additions',
-  closed: STEPS.close.name, topChecked: STEPS.top.name, drawn: 'Match and draw', shot: STEPS.shoot.name, held: 'Let go after the hold', toppedOff: STEPS.topOff.name, loaded: STEPS.load.name, poured: STEPS.pour.name, kept: STEPS.keep.name, tipped: STEPS.tip.name, cleaned: STEPS.clean.name,
-  emptied: STEPS.empty.name, mouldOpened: STEPS.open.name, cavityMarked: 'Touch a cavity', marked: STEPS.mark.name, returned: STEPS.sprue.name, racked: STEPS.rack.name,
+  woken: STEPS.wake.name,
+  warmed: 'Warm metal',
+  charged: STEPS.dose.name,
+  heated: STEPS.cook.name,
+  degassed: 'Degas',
+  coloured: STEPS.colour.name,
+  added: 'Additions',
+  closed: STEPS.close.name,
+  topChecked: STEPS.top.name,
+  drawn: 'Match and draw',
+  shot: STEPS.shoot.name,
+  held: 'Let go after the hold',
+  toppedOff: STEPS.topOff.name,
+  loaded: STEPS.load.name,
+  poured: STEPS.pour.name,
+  kept: STEPS.keep.name,
+  tipped: STEPS.tip.name,
+  cleaned: STEPS.clean.name,
+  emptied: STEPS.empty.name,
+  mouldOpened: STEPS.open.name,
+  cavityMarked: 'Touch a cavity',
+  marked: STEPS.mark.name,
+  returned: STEPS.sprue.name,
+  racked: STEPS.rack.name,
 };
 
 /** What came of a session, against its plan. */
@@ -70,7 +95,17 @@ export function summary(s: SessionState, now: number) {
     cavities.set(shot.mould, of);
   }
   const draws = [...s.draws.values()].map((d) => ({
-    n: d.n, at: d.at, heats: d.barrels.map((b) => ({ letter: s.cups.get(b.cup)?.letter ?? '?', celsius: b.celsius })), against: d.against, said: [...new Set([...d.said, ...shots.filter((x) => [...x.cavities.values()].includes(d.id)).flatMap((x) => x.said)])], plug: d.plug ? PLUGS[d.plug as keyof typeof PLUGS] : null,
+    n: d.n,
+    at: d.at,
+    heats: d.barrels.map((b) => ({ letter: s.cups.get(b.cup)?.letter ?? '?', celsius: b.celsius })),
+    against: d.against,
+    said: [
+      ...new Set([
+        ...d.said,
+        ...shots.filter((x) => [...x.cavities.values()].includes(d.id)).flatMap((x) => x.said),
+      ]),
+    ],
+    plug: d.plug ? PLUGS[d.plug as keyof typeof PLUGS] : null,
     ...count(shots.filter((x) => [...x.cavities.values()].includes(d.id))),
   }));
   const faults = new Map<string, number>();
@@ -90,28 +125,75 @@ export function summary(s: SessionState, now: number) {
   }
   const cups = [...s.cups.values()];
   const lots = [...s.lots.values()];
-  const fresh = sum(cups.map((c) => c.freshG + c.remeltG)) + sum(lots.filter((l) => l.from !== 'shot').map((l) => l.made * l.each));
+  const fresh =
+    sum(cups.map((c) => c.freshG + c.remeltG)) +
+    sum(lots.filter((l) => l.from !== 'shot').map((l) => l.made * l.each));
   const back = shots.filter((x) => x.returnedTo !== null);
   const kept = (x: ShotState) => x.baitsG + insertsOf(s, x) - scrapG(s, x);
   const inBaits = sum(back.filter((x) => x.stage.makes === 'bait').map((x) => kept(x) + x.tipG));
-  const inInserts = sum(lots.map((l) => l.left * l.each)) + sum([...s.moulds.values()].map((m) => insertG(s, m.loaded.values())));
+  const inInserts =
+    sum(lots.map((l) => l.left * l.each)) +
+    sum([...s.moulds.values()].map((m) => insertG(s, m.loaded.values())));
   const inHand = sum(back.filter((x) => x.stage.makes !== 'bait' && !s.lots.has(x.id)).map(kept));
   // Of inserts laid by with their sprue not put back, only that and what was no good still lies about.
-  const inMoulds = sum(shots.filter((x) => x.returnedTo === null).map((x) => (s.lots.has(x.id) ? x.feedG + scrapG(s, x) : x.baitsG + x.feedG + x.tipG + insertsOf(s, x)))) + sum([...s.moulds.values()].flatMap((m) => m.pours.map((p) => p.grams)));
+  const inMoulds =
+    sum(
+      shots
+        .filter((x) => x.returnedTo === null)
+        .map((x) =>
+          s.lots.has(x.id) ? x.feedG + scrapG(s, x) : x.baitsG + x.feedG + x.tipG + insertsOf(s, x),
+        ),
+    ) + sum([...s.moulds.values()].flatMap((m) => m.pours.map((p) => p.grams)));
   const inBarrels = sum([...s.injectors.values()].flatMap((i) => i.contents.map((c) => c.grams)));
   const left = sum(cups.map((c) => c.grams));
   return {
     // Trials are no shots of the plan, though their good baits may be kept.
     all: { ...count(baits), shots: baits.filter((x) => !x.trial).length },
-    stages: [...new Set(real.map((x) => x.job))].map((job) => { const own = real.filter((x) => x.job === job); return { job, name: own[0]!.stage.name, bait: own[0]!.bait.name, makes: own[0]!.stage.makes, build: own[0]!.build.name, ...count(own), stopped: own.filter((x) => x.stopped).length }; }),
+    stages: [...new Set(real.map((x) => x.job))].map((job) => {
+      const own = real.filter((x) => x.job === job);
+      return {
+        job,
+        name: own[0]!.stage.name,
+        bait: own[0]!.bait.name,
+        makes: own[0]!.stage.makes,
+        build: own[0]!.build.name,
+        ...count(own),
+        stopped: own.filter((x) => x.stopped).length,
+      };
+    }),
     trials: count(shots.filter((x) => !isKept(x))),
     cavities,
     draws,
     faults: [...faults].sort((a, b) => b[1] - a[1]),
-    faultsByStage: [...byStage].map(([at, of]) => ({ job: jobOfRun(s.snapshot.input.jobs, at.slice(0, at.lastIndexOf('/')))?.key ?? '', stage: at.slice(at.lastIndexOf('/') + 1), faults: [...of].sort((a, b) => b[1] - a[1]) })),
-    plastic: { fresh, drawn: sum(cups.map((c) => c.drawnG)), inBaits, inInserts, returned: sum(cups.map((c) => c.returnedG)), puck: s.puckG, left, notBack: inMoulds + inBarrels + inHand },
-    handTimes: [...s.handTimes].map(([kind, t]) => ({ what: WORK[kind] ?? kind, ...t })).sort((a, b) => b.seconds - a.seconds),
-    worked: s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs + (s.finishedAt ? 0 : 0)) / 1000),
+    faultsByStage: [...byStage].map(([at, of]) => ({
+      job: jobOfRun(s.snapshot.input.jobs, at.slice(0, at.lastIndexOf('/')))?.key ?? '',
+      stage: at.slice(at.lastIndexOf('/') + 1),
+      faults: [...of].sort((a, b) => b[1] - a[1]),
+    })),
+    plastic: {
+      fresh,
+      drawn: sum(cups.map((c) => c.drawnG)),
+      inBaits,
+      inInserts,
+      returned: sum(cups.map((c) => c.returnedG)),
+      puck: s.puckG,
+      left,
+      notBack: inMoulds + inBarrels + inHand,
+    },
+    handTimes: [...s.handTimes]
+      .map(([kind, t]) => ({ what: WORK[kind] ?? kind, ...t }))
+      .sort((a, b) => b.seconds - a.seconds),
+    worked:
+      s.status === 'new'
+        ? 0
+        : Math.max(
+            0,
+            ((s.finishedAt ?? s.pausedAt ?? now) -
+              s.openedAt -
+              s.pausedMs +
+              (s.finishedAt ? 0 : 0)) /
+              1000,
+          ),
   };
 }
 
@@ -133,20 +215,38 @@ export interface Stocked {
  * first, as many as each still wanted; the rest to stock. Baits of another shape, colourway or build than the
  * line asked for go to stock, unless the maker says they will do.
  */
-export function allot(s: SessionState): { lines: (Allotment & { curedAt: number })[]; stock: Stocked[] } {
+export function allot(s: SessionState): {
+  lines: (Allotment & { curedAt: number })[];
+  stock: Stocked[];
+} {
   const lines: (Allotment & { curedAt: number })[] = [];
   const stock = new Map<string, Stocked>();
-  const store = (shot: Pick<ShotState, 'bait' | 'build'>, colourway: number, grade: 'good' | 'usable', n: number) => {
+  const store = (
+    shot: Pick<ShotState, 'bait' | 'build'>,
+    colourway: number,
+    grade: 'good' | 'usable',
+    n: number,
+  ) => {
     if (n <= 0) return;
     const key = `${shot.bait.id}/${colourway}/${shot.build.key}/${grade}`;
-    stock.set(key, { bait: shot.bait.id, colourway, build: shot.build.key, grade, count: (stock.get(key)?.count ?? 0) + n });
+    stock.set(key, {
+      bait: shot.bait.id,
+      colourway,
+      build: shot.build.key,
+      grade,
+      count: (stock.get(key)?.count ?? 0) + n,
+    });
   };
   for (const run of s.runs.values()) {
     if (run.stage.makes !== 'bait') continue;
     const planned = s.snapshot.input.jobs.find((j) => j.key === run.job.key)!;
-    const shots = [...s.shots.values()].filter((x) => x.job === run.key && isKept(x) && x.rackedAt !== null);
+    const shots = [...s.shots.values()].filter(
+      (x) => x.job === run.key && isKept(x) && x.rackedAt !== null,
+    );
     // Those just as ordered first: what will do makes up what they leave wanting.
-    const asked = shots.filter((x) => asAsked(s, x)).sort((a, b) => Number(a.willDo) - Number(b.willDo));
+    const asked = shots
+      .filter((x) => asAsked(s, x))
+      .sort((a, b) => Number(a.willDo) - Number(b.willDo));
     const curedAt = Math.max(0, ...asked.map((x) => x.curedAt ?? 0));
     let good = count(asked).good;
     for (const line of planned.lines) {

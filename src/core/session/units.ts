@@ -2,7 +2,12 @@ import { spoonMl } from '../colour/dress.ts';
 import type { Ingredient, Material } from '../material/index.ts';
 
 /** An amount of a material in another unit; null where nothing says how much a drop or a spoon of it is. */
-export function inUnitOf(amount: number, from: Ingredient['dimension'], to: Ingredient['dimension'], m: Material | undefined): number | null {
+export function inUnitOf(
+  amount: number,
+  from: Ingredient['dimension'],
+  to: Ingredient['dimension'],
+  m: Material | undefined,
+): number | null {
   if (from === to) return amount;
   if (!m) return null;
   const ml = spoonMl({ amount, dimension: from }, m);

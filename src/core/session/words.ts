@@ -40,14 +40,44 @@ interface FaultEntry {
 /** What can be wrong with a bait, as makers say it, and the usual remedy. */
 export const FAULTS = {
   short: { name: 'short', remedy: 'warm the metal, or shoot 5 to 10° hotter' },
-  coreShort: { name: 'core missing', remedy: 'hold longer on the narrow gates; shoot spares', at: ['cored'] },
-  opaque: { name: 'too opaque', remedy: 'thin the shell colour', at: ['shell', 'cored'], earlier: true },
-  shellTorn: { name: 'shell torn', remedy: 'cool it longer, oil the rod', at: ['shell', 'cored'], earlier: true },
+  coreShort: {
+    name: 'core missing',
+    remedy: 'hold longer on the narrow gates; shoot spares',
+    at: ['cored'],
+  },
+  opaque: {
+    name: 'too opaque',
+    remedy: 'thin the shell colour',
+    at: ['shell', 'cored'],
+    earlier: true,
+  },
+  shellTorn: {
+    name: 'shell torn',
+    remedy: 'cool it longer, oil the rod',
+    at: ['shell', 'cored'],
+    earlier: true,
+  },
   rodFlash: { name: 'rod flashed', remedy: 'seat the rod, push lighter', at: ['shell'] },
-  joint: { name: 'joint open', remedy: 'body 182° or more, warm inserts, less oil', at: ['jointed'] },
-  crooked: { name: 'tail crooked', remedy: 'tap it down, look for a gap round it', at: ['jointed'] },
-  bare: { name: 'no insert', remedy: 'load every cavity, or leave it out', at: ['jointed', 'cored'] },
-  smeared: { name: 'spot smeared', remedy: 'let it skin; a hot shot over a chilled accent', at: ['poured'] },
+  joint: {
+    name: 'joint open',
+    remedy: 'body 182° or more, warm inserts, less oil',
+    at: ['jointed'],
+  },
+  crooked: {
+    name: 'tail crooked',
+    remedy: 'tap it down, look for a gap round it',
+    at: ['jointed'],
+  },
+  bare: {
+    name: 'no insert',
+    remedy: 'load every cavity, or leave it out',
+    at: ['jointed', 'cored'],
+  },
+  smeared: {
+    name: 'spot smeared',
+    remedy: 'let it skin; a hot shot over a chilled accent',
+    at: ['poured'],
+  },
   muddied: { name: 'muddied', remedy: 'slower pulses, equal heats', at: ['judged'] },
   dent: { name: 'dent', remedy: 'hold longer and top off twice' },
   bubbles: { name: 'bubbles', remedy: 'degas, keep the cup deeper, draw slower' },
@@ -63,19 +93,34 @@ export const FAULTS = {
 export type Fault = keyof typeof FAULTS;
 
 /** Faults a stage can show, its own first. @param line a soft line is no fault where it is wanted */
-export const faultsOf = (stage: Stage, line?: LineWanted): Fault[] => (Object.keys(FAULTS) as Fault[]).filter((f) => { if (f === 'bled' && line === 'soft') return false; const { at } = FAULTS[f] as FaultEntry; return !at || at.some((t) => TRAITS[t](stage)); });
+export const faultsOf = (stage: Stage, line?: LineWanted): Fault[] =>
+  (Object.keys(FAULTS) as Fault[]).filter((f) => {
+    if (f === 'bled' && line === 'soft') return false;
+    const { at } = FAULTS[f] as FaultEntry;
+    return !at || at.some((t) => TRAITS[t](stage));
+  });
 
 /** Name of the stage a fault belongs to, seen at stage `i` of a build. */
 export function faultStage(stages: readonly Stage[], i: number, fault: Fault): string {
   const entry: FaultEntry = FAULTS[fault];
-  const from = entry.earlier && stages[i]?.takes ? stages.find((s) => s.key === stages[i]!.takes) : undefined;
+  const from =
+    entry.earlier && stages[i]?.takes ? stages.find((s) => s.key === stages[i]!.takes) : undefined;
   return (from ?? stages[i])?.name ?? '';
 }
 
-export const PLUGS = { square: 'even, line square', thin: 'one side thin', cold: 'set cold', none: 'not looked at' } as const;
+export const PLUGS = {
+  square: 'even, line square',
+  thin: 'one side thin',
+  cold: 'set cold',
+  none: 'not looked at',
+} as const;
 
 /** Why filling stopped before the last cavity. */
-export const STOPS = { thin: 'one side thin', empty: 'barrel ran out', frozen: 'port froze' } as const;
+export const STOPS = {
+  thin: 'one side thin',
+  empty: 'barrel ran out',
+  frozen: 'port froze',
+} as const;
 export type Stop = keyof typeof STOPS;
 
 /** Seconds a plug is left to set before it is pulled (handbook §2 step 16). */

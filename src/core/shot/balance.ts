@@ -89,9 +89,17 @@ function blend(cup: Cup, { grams, heats, dose }: Plastic): void {
  * Least fresh plastic that serves the draws from `at` on, given what the cup holds: the deepest the cup
  * would otherwise fall below its draw plus the depth that takes air. Looks no further than it takes to fill the cup.
  */
-function wanting(key: string, flows: Flow[], at: number, held: number, due: Due[], { air, limit }: CupSpec): number {
+function wanting(
+  key: string,
+  flows: Flow[],
+  at: number,
+  held: number,
+  due: Due[],
+  { air, limit }: CupSpec,
+): number {
   const arrivals = new Map<number, number>();
-  const arrive = (draw: number, grams: number) => arrivals.set(draw, (arrivals.get(draw) ?? 0) + grams);
+  const arrive = (draw: number, grams: number) =>
+    arrivals.set(draw, (arrivals.get(draw) ?? 0) + grams);
   for (const d of due) if (d.to === key) arrive(d.draw, d.grams);
   let level = held;
   let worst = 0;
@@ -112,11 +120,35 @@ function wanting(key: string, flows: Flow[], at: number, held: number, due: Due[
  * short, with no more than the rest of the session needs and no more than they may hold. Mass is
  * conserved: start + fresh = baits + puck + lost + left.
  */
-export function balance(specs: Record<string, CupSpec>, flows: Flow[], how: Recirculation): Balance {
+export function balance(
+  specs: Record<string, CupSpec>,
+  flows: Flow[],
+  how: Recirculation,
+): Balance {
   const keys = Object.keys(specs);
   const start = (key: string): number => specs[key]!.start ?? 0;
-  const inCup = Object.fromEntries(keys.map((k): [string, Cup] => [k, { grams: start(k), heats: 0, dose: 0, drawnHeats: 0, sinceReheat: 0 }]));
-  const runs = Object.fromEntries(keys.map((k): [string, CupRun] => [k, { charges: [], fresh: 0, returned: 0, drawn: 0, left: 0, most: start(k), heatsLeft: 0, heatsDrawn: 0, doseLeft: 0 }]));
+  const inCup = Object.fromEntries(
+    keys.map((k): [string, Cup] => [
+      k,
+      { grams: start(k), heats: 0, dose: 0, drawnHeats: 0, sinceReheat: 0 },
+    ]),
+  );
+  const runs = Object.fromEntries(
+    keys.map((k): [string, CupRun] => [
+      k,
+      {
+        charges: [],
+        fresh: 0,
+        returned: 0,
+        drawn: 0,
+        left: 0,
+        most: start(k),
+        heatsLeft: 0,
+        heatsDrawn: 0,
+        doseLeft: 0,
+      },
+    ]),
+  );
   let due: Due[] = [];
   const total = { baits: 0, puck: 0, lost: 0 };
 
@@ -144,7 +176,8 @@ export function balance(specs: Record<string, CupSpec>, flows: Flow[], how: Reci
       cup.sinceReheat = 0;
       return;
     }
-    const want = Math.ceil(wanting(key, flows, draw, held, due, spec) / spec.step - 1e-9) * spec.step;
+    const want =
+      Math.ceil(wanting(key, flows, draw, held, due, spec) / spec.step - 1e-9) * spec.step;
     const fresh = Math.max(0, Math.min(want, spec.limit - held));
     if (fresh > 0) {
       blend(cup, { grams: fresh, heats: 0, dose: 0 });
@@ -172,7 +205,14 @@ export function balance(specs: Record<string, CupSpec>, flows: Flow[], how: Reci
       cup.drawnHeats += cup.heats * grams;
       runs[key]!.drawn += taken;
     }
-    for (const r of flow.returns) due.push({ draw: n + flow.lag, to: r.to, grams: r.grams, heats: inCup[r.from]!.heats, dose: inCup[r.from]!.dose });
+    for (const r of flow.returns)
+      due.push({
+        draw: n + flow.lag,
+        to: r.to,
+        grams: r.grams,
+        heats: inCup[r.from]!.heats,
+        dose: inCup[r.from]!.dose,
+      });
     total.baits += flow.baits;
     total.puck += flow.puck;
     total.lost += flow.lost;

@@ -31,14 +31,21 @@ export function massShares(parts: readonly number[], densities: readonly number[
 }
 
 /** What stays behind each barrel after a shot, mL: its own heel and its part of the block's. */
-export const heels = ({ injector, block }: Rig): number[] => injector.barrels.map((b) => b.heel + (block?.heel ?? 0) / injector.barrels.length);
+export const heels = ({ injector, block }: Rig): number[] =>
+  injector.barrels.map((b) => b.heel + (block?.heel ?? 0) / injector.barrels.length);
 
 /**
  * Volume to draw into each barrel, mL: V_b = share_b Σm/ρ(T) + purge + heel_b.
  * @param grams what is to set in the moulds
  * @param purge pushed out before the shot until every colour runs, mL a barrel
  */
-export function barrelVolumes(rig: Rig, grams: number, celsius: number, purge: number, density20?: number): number[] {
+export function barrelVolumes(
+  rig: Rig,
+  grams: number,
+  celsius: number,
+  purge: number,
+  density20?: number,
+): number[] {
   const rest = heels(rig);
   const hot = hotVolume(grams, celsius, density20);
   return shares(rig).map((share, i) => share * hot + purge + rest[i]!);
@@ -58,26 +65,45 @@ export interface Capacity {
  * What one draw of these barrels can do in this mould.
  * @param shot masses of one filling of it, g
  */
-export function capacity(rig: Rig, mould: Pick<Mould, 'feed' | 'cavities'>, shot: ShotMass, celsius: number, purge: number, density20?: number): Capacity {
+export function capacity(
+  rig: Rig,
+  mould: Pick<Mould, 'feed' | 'cavities'>,
+  shot: ShotMass,
+  celsius: number,
+  purge: number,
+  density20?: number,
+): Capacity {
   const whole = baitMass(shot) + shot.feed;
   // The runner fills with the first draw, whichever cavities that serves.
-  const runner = mould.feed === 'each' ? Math.max(0, shot.feed - shot.feedEach * mould.cavities.length) : 0;
+  const runner =
+    mould.feed === 'each' ? Math.max(0, shot.feed - shot.feedEach * mould.cavities.length) : 0;
   const each = mould.feed === 'each' ? Math.max(...shot.cavities.values()) + shot.feedEach : whole;
   const cavity = each + runner;
   const fixed = heels(rig).map((h) => h + purge);
   const room = rig.injector.barrels.map((b, i) => b.volume - fixed[i]!);
   const part = shares(rig);
   const fixedFirst = room.map((r, i) => r - part[i]! * hotVolume(runner, celsius, density20));
-  const fit = (grams: number, left: number[]) => Math.min(...left.map((r, i) => r / (part[i]! * hotVolume(grams, celsius, density20))));
+  const fit = (grams: number, left: number[]) =>
+    Math.min(...left.map((r, i) => r / (part[i]! * hotVolume(grams, celsius, density20))));
   // A hair of tolerance, so that a barrel of exactly the right size is not refused by rounding.
   const count = (grams: number, left: number[]) => Math.max(0, Math.floor(fit(grams, left) + 1e-9));
   const shotsPerDraw = count(whole, room);
-  const cavitiesPerDraw = mould.feed === 'each' ? Math.min(mould.cavities.length, count(each, fixedFirst)) : shotsPerDraw > 0 ? mould.cavities.length : 0;
+  const cavitiesPerDraw =
+    mould.feed === 'each'
+      ? Math.min(mould.cavities.length, count(each, fixedFirst))
+      : shotsPerDraw > 0
+        ? mould.cavities.length
+        : 0;
   const over = room.map((r, i) => part[i]! * hotVolume(cavity, celsius, density20) - r);
   return {
     shotsPerDraw,
     cavitiesPerDraw,
-    drawsPerShot: shotsPerDraw > 0 ? 1 : cavitiesPerDraw > 0 ? Math.ceil(mould.cavities.length / cavitiesPerDraw) : 0,
+    drawsPerShot:
+      shotsPerDraw > 0
+        ? 1
+        : cavitiesPerDraw > 0
+          ? Math.ceil(mould.cavities.length / cavitiesPerDraw)
+          : 0,
     short: over.map((x) => (cavitiesPerDraw === 0 && x > 1e-9 ? x : 0)),
   };
 }

@@ -5,11 +5,17 @@ import { density, PLASTISOL } from '../material/plastisol.ts';
 export const AIR_DEPTH = 12;
 
 /** What must stay in a cup so that the last draw takes no air, mL. */
-export const airVolume = (vessel: Vessel, depth = AIR_DEPTH): number => (Math.PI / 4) * vessel.bore ** 2 * depth * 1e-3;
+export const airVolume = (vessel: Vessel, depth = AIR_DEPTH): number =>
+  (Math.PI / 4) * vessel.bore ** 2 * depth * 1e-3;
 
 /** The most a cup may hold hot, mL: its fill limit, or its froth limit where it goes in the pot. */
-export const fillLimit = (vessel: Vessel, degassed: boolean): number => vessel.volume * (degassed ? Math.min(vessel.fill, vessel.froth) : vessel.fill);
+export const fillLimit = (vessel: Vessel, degassed: boolean): number =>
+  vessel.volume * (degassed ? Math.min(vessel.fill, vessel.froth) : vessel.fill);
 
 /** The most a cup may be charged with, g: full to its limit when hottest, at fusion or the shot heat. */
-export const limitMass = (vessel: Vessel, degassed: boolean, shotHeat: number, density20?: number): number =>
-  fillLimit(vessel, degassed) * density(Math.max(PLASTISOL.fusion, shotHeat), density20);
+export const limitMass = (
+  vessel: Vessel,
+  degassed: boolean,
+  shotHeat: number,
+  density20?: number,
+): number => fillLimit(vessel, degassed) * density(Math.max(PLASTISOL.fusion, shotHeat), density20);

@@ -27,9 +27,13 @@ export interface CavityFill {
 
 /** Volume of one insert, mL: all its mould's cavity but the rod. A shell put back where it came from is that cavity's own. */
 function insertVolume(source: InsertSource, into: Mould, n: number): number {
-  const full = (mould: Mould, of: number) => cavityVolume(mould.cavities.find((c) => c.n === of)!) - (source.stage.rods ? rodVolume(mould) : 0);
+  const full = (mould: Mould, of: number) =>
+    cavityVolume(mould.cavities.find((c) => c.n === of)!) -
+    (source.stage.rods ? rodVolume(mould) : 0);
   if (source.mould.name === into.name && into.cavities.some((c) => c.n === n)) return full(into, n);
-  return sum(source.mould.cavities.map((c) => full(source.mould, c.n))) / source.mould.cavities.length;
+  return (
+    sum(source.mould.cavities.map((c) => full(source.mould, c.n))) / source.mould.cavities.length
+  );
 }
 
 /**
@@ -37,7 +41,12 @@ function insertVolume(source: InsertSource, into: Mould, n: number): number {
  * shell = cavity − rod; core = what the shell leaves, its channel and the tail where it becomes the tail;
  * body = cavity (pocket included) − what of the tail lies in it. A negative `shot` means it has no room.
  */
-export function stageFill(stage: Stage, mould: Mould, source: InsertSource | null, density20: number = PLASTISOL.density20): CavityFill[] {
+export function stageFill(
+  stage: Stage,
+  mould: Mould,
+  source: InsertSource | null,
+  density20: number = PLASTISOL.density20,
+): CavityFill[] {
   const rho = density(PLASTISOL.noFlow, density20);
   const lies = source ? (lieOf(mould, source.mould.name)?.share ?? 1) : 0;
   return mould.cavities.map((c) => {
@@ -45,7 +54,9 @@ export function stageFill(stage: Stage, mould: Mould, source: InsertSource | nul
     const rod = stage.rods ? rodVolume(mould) : 0;
     const insert = source && stage.takes ? lies * insertVolume(source, mould, c.n) : 0;
     const room = cavity - rod - insert;
-    const poured = Object.fromEntries(stage.pours.map((p) => [p.key, p.grams !== null ? p.grams / rho : (p.share ?? 0) * room]));
+    const poured = Object.fromEntries(
+      stage.pours.map((p) => [p.key, p.grams !== null ? p.grams / rho : (p.share ?? 0) * room]),
+    );
     const left = room - sum(Object.values(poured));
     // What is poured to the brim leaves nothing; a hair of rounding is nothing too.
     return { n: c.n, cavity, rod, insert, poured, shot: Math.abs(left) < 1e-9 * cavity ? 0 : left };
@@ -59,7 +70,12 @@ export interface StageMass extends ShotMass {
 }
 
 /** {@link stageFill} in grams: m = V ρ(no-flow). What is only poured wants no runner or sprue. */
-export function stageMass(stage: Stage, mould: Mould, source: InsertSource | null, density20: number = PLASTISOL.density20): StageMass {
+export function stageMass(
+  stage: Stage,
+  mould: Mould,
+  source: InsertSource | null,
+  density20: number = PLASTISOL.density20,
+): StageMass {
   const rho = density(PLASTISOL.noFlow, density20);
   const fills = stageFill(stage, mould, source, density20);
   const fed = stage.layers.length > 0 || stage.by === 'rod';
@@ -67,8 +83,12 @@ export function stageMass(stage: Stage, mould: Mould, source: InsertSource | nul
   const feedEach = each && fed ? mould.sprue * rho : 0;
   return {
     cavities: new Map(fills.map((f) => [f.n, f.shot * rho])),
-    poured: new Map(stage.pours.map((p) => [p.key, new Map(fills.map((f) => [f.n, f.poured[p.key]! * rho]))])),
-    feed: fed ? mould.runner * rho + (each ? feedEach * mould.cavities.length : mould.sprue * rho) : 0,
+    poured: new Map(
+      stage.pours.map((p) => [p.key, new Map(fills.map((f) => [f.n, f.poured[p.key]! * rho]))]),
+    ),
+    feed: fed
+      ? mould.runner * rho + (each ? feedEach * mould.cavities.length : mould.sprue * rho)
+      : 0,
     feedEach,
   };
 }

@@ -55,7 +55,8 @@ export function drawFlow(input: FlowInput): Flow {
     const lost = Math.min(loss * need, heel + purge + inBlock + feed);
     const clean = habit === 'push' ? heel : 0;
     const sorted = input.trial && input.inserts ? baits : 0;
-    let mixed = feed + inBlock + purge + (habit === 'push' ? 0 : heel) + (input.trial ? baits - sorted : 0);
+    let mixed =
+      feed + inBlock + purge + (habit === 'push' ? 0 : heel) + (input.trial ? baits - sorted : 0);
     const fromMixed = Math.min(mixed, lost);
     mixed -= fromMixed;
     const cleanBack = clean - (lost - fromMixed);
@@ -77,8 +78,27 @@ export function drawFlow(input: FlowInput): Flow {
  * comes round, and so does the sprue it was pushed through.
  * @param sprue g pushed in beside the baits, and where that goes
  */
-export function pourFlow(cup: string, grams: number, loss: number, trial: boolean, lag: number, sprue: { grams: number; to: string | 'puck' } = { grams: 0, to: cup }): Flow {
+export function pourFlow(
+  cup: string,
+  grams: number,
+  loss: number,
+  trial: boolean,
+  lag: number,
+  sprue: { grams: number; to: string | 'puck' } = { grams: 0, to: cup },
+): Flow {
   const lost = ((grams + sprue.grams) * loss) / (1 - loss);
-  const returns = [...(trial && grams > 0 ? [{ from: cup, to: cup, grams }] : []), ...(sprue.grams > 0 && sprue.to !== 'puck' ? [{ from: cup, to: sprue.to, grams: sprue.grams }] : [])];
-  return { takes: { [cup]: grams + sprue.grams + lost }, baits: trial ? 0 : grams, returns, puck: sprue.to === 'puck' ? sprue.grams : 0, lost, lag };
+  const returns = [
+    ...(trial && grams > 0 ? [{ from: cup, to: cup, grams }] : []),
+    ...(sprue.grams > 0 && sprue.to !== 'puck'
+      ? [{ from: cup, to: sprue.to, grams: sprue.grams }]
+      : []),
+  ];
+  return {
+    takes: { [cup]: grams + sprue.grams + lost },
+    baits: trial ? 0 : grams,
+    returns,
+    puck: sprue.to === 'puck' ? sprue.grams : 0,
+    lost,
+    lag,
+  };
 }

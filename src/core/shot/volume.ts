@@ -34,13 +34,21 @@ export const sum = (values: Iterable<number>): number => {
 export const baitMass = (shot: ShotMass): number => sum(shot.cavities.values());
 
 /** Volume a mass takes when hot, mL. */
-export const hotVolume = (grams: number, celsius: number, density20?: number): number => grams / density(celsius, density20);
+export const hotVolume = (grams: number, celsius: number, density20?: number): number =>
+  grams / density(celsius, density20);
 
 /**
  * How a filling splits between the push and the feed while it sets, mL at shot heat. The feed is inside
  * the volume to draw; a sprue holding at least `after` needs no top-off if it does not freeze first.
  */
-export function pushAndFeed(mould: Mould, celsius: number, density20?: number): { push: number; after: number } {
+export function pushAndFeed(
+  mould: Mould,
+  celsius: number,
+  density20?: number,
+): { push: number; after: number } {
   const push = sum(mould.cavities.map((c) => cavityVolume(c)));
-  return { push, after: hotVolume(baitMass(shotMass(mould, density20)), celsius, density20) - push };
+  return {
+    push,
+    after: hotVolume(baitMass(shotMass(mould, density20)), celsius, density20) - push,
+  };
 }

@@ -42,11 +42,28 @@ function after(prior: YieldGuess, seen: readonly Pick<Given, 'good' | 'shot'>[])
  * @param guess for this stage, before anything was shot
  * @param rule share the shop expects of any bait
  */
-export function learnedShare(guess: YieldGuess, record: readonly Given[], of: Pick<Given, 'mould' | 'build' | 'stage'>, rule = guess.share): YieldGuess {
+export function learnedShare(
+  guess: YieldGuess,
+  record: readonly Given[],
+  of: Pick<Given, 'mould' | 'build' | 'stage'>,
+  rule = guess.share,
+): YieldGuess {
   const same = record.filter((r) => r.build === of.build && r.stage === of.stage);
-  const house = after({ share: rule, strength: HOUSE }, record.filter((r) => !same.includes(r)));
-  const moved = 1 / (1 + Math.exp(logit(clamped(rule)) - logit(clamped(house.share)) - logit(clamped(guess.share))));
-  const byBuild = after({ ...guess, share: moved }, same.filter((r) => r.mould !== of.mould));
-  const own = after({ share: byBuild.share, strength: Math.min(NEAR, byBuild.strength) }, same.filter((r) => r.mould === of.mould));
+  const house = after(
+    { share: rule, strength: HOUSE },
+    record.filter((r) => !same.includes(r)),
+  );
+  const moved =
+    1 /
+    (1 +
+      Math.exp(logit(clamped(rule)) - logit(clamped(house.share)) - logit(clamped(guess.share))));
+  const byBuild = after(
+    { ...guess, share: moved },
+    same.filter((r) => r.mould !== of.mould),
+  );
+  const own = after(
+    { share: byBuild.share, strength: Math.min(NEAR, byBuild.strength) },
+    same.filter((r) => r.mould === of.mould),
+  );
   return { share: clamped(own.share), strength: 1 / (1 / EVENINGS + 1 / own.strength) };
 }

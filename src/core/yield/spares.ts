@@ -40,7 +40,12 @@ export function chanceOfEnough(need: number, n: number, { share, strength }: Yie
  * @param step baits come in whole moulds: the answer is a multiple of this
  * @returns null when no number under 20 × need would do
  */
-export function baitsToShoot(need: number, guess: YieldGuess, confidence: number, step = 1): number | null {
+export function baitsToShoot(
+  need: number,
+  guess: YieldGuess,
+  confidence: number,
+  step = 1,
+): number | null {
   if (need <= 0) return 0;
   const enough = (n: number) => chanceOfEnough(need, n, guess) >= confidence;
   const limit = Math.ceil((need * 20) / step) * step;

@@ -2,7 +2,11 @@
  * Wilson score interval for a share (NIST/SEMATECH e-Handbook §7.2.4.1).
  * @param z standard normal quantile: 1.96 for 95 %
  */
-export function wilson(good: number, of: number, z = 1.959963984540054): { low: number; high: number } {
+export function wilson(
+  good: number,
+  of: number,
+  z = 1.959963984540054,
+): { low: number; high: number } {
   if (of === 0) return { low: 0, high: 1 };
   const p = good / of;
   const centre = (p + (z * z) / (2 * of)) / (1 + (z * z) / of);

@@ -1,6 +1,26 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Fault, AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import { advise, apartOf, count, cupsInHand, drawCups, FAULTS, faultsOf, freeMould, gaugeSays, heatCautions, injectorOf, inStep, isKept, queueOf, runInHand, steps, unpoured, whatIf, windowNow } from '@/core/session/index.ts';
+import {
+  advise,
+  apartOf,
+  count,
+  cupsInHand,
+  drawCups,
+  FAULTS,
+  faultsOf,
+  freeMould,
+  gaugeSays,
+  heatCautions,
+  injectorOf,
+  inStep,
+  isKept,
+  queueOf,
+  runInHand,
+  steps,
+  unpoured,
+  whatIf,
+  windowNow,
+} from '@/core/session/index.ts';
 import { baitShots } from '@/core/plan/run.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
@@ -39,7 +59,12 @@ const TrialCard = lazy(async () => ({ default: (await fetchTrial()).TrialCard })
 type Brush = Fault | 'usable';
 const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
 
-type Panel = { what: 'read'; kind: string; key: string } | { what: 'cup'; key: string } | { what: 'trial'; mould: string } | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' } | null;
+type Panel =
+  | { what: 'read'; kind: string; key: string }
+  | { what: 'cup'; key: string }
+  | { what: 'trial'; mould: string }
+  | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' }
+  | null;
 
 /** ms a device's clock may be off before that is said. */
 const CLOCK_OFF = 30_000;
@@ -64,12 +89,24 @@ interface Opened {
 
 /** Runs the session the page carries, log and all, as JSON. */
 export default function Bench() {
-  const [session] = useState(() => JSON.parse(document.getElementById('opened')!.textContent!) as Opened);
+  const [session] = useState(
+    () => JSON.parse(document.getElementById('opened')!.textContent!) as Opened,
+  );
   return <Places {...session} />;
 }
 
 function Places({ id, name, snapshot, events }: Opened) {
-  const { state: s, act, undo, canUndo, waiting, away, mayNot, refused, answer: answerFor } = useSession(id, snapshot, events);
+  const {
+    state: s,
+    act,
+    undo,
+    canUndo,
+    waiting,
+    away,
+    mayNot,
+    refused,
+    answer: answerFor,
+  } = useSession(id, snapshot, events);
   const now = Math.max(useNow(), s.lastAt);
   const off = clockOff();
   const [panel, setPanel] = useState<Panel>(null);
@@ -82,7 +119,11 @@ function Places({ id, name, snapshot, events }: Opened) {
   const [whole, setWhole] = useState(false);
   useEffect(() => {
     void fetchPanels().then(() => setWhole(true));
-    const later = setTimeout(() => { void fetchChange(); void fetchTrial(); void fetchColouring(); }, LATER);
+    const later = setTimeout(() => {
+      void fetchChange();
+      void fetchTrial();
+      void fetchColouring();
+    }, LATER);
     return () => clearTimeout(later);
   }, []);
 
@@ -95,47 +136,90 @@ function Places({ id, name, snapshot, events }: Opened) {
   const injector = run ? injectorOf(s, run) : undefined;
   const marking = step?.key === 'mark' ? s.moulds.get(step.target) : undefined;
   const marked = marking && s.shots.get(marking.shot ?? '');
-  const brushes: Brush[] = marked ? [...faultsOf(marked.stage, s.runs.get(marked.job)?.job.colourway.line), 'usable'] : [];
+  const brushes: Brush[] = marked
+    ? [...faultsOf(marked.stage, s.runs.get(marked.job)?.job.colourway.line), 'usable']
+    : [];
   const turns = run ? inStep(s, run) : [];
   const runOf = (m: string) => turns.find((r) => r.tools.moulds.some((x) => String(x.id) === m));
   const shown = [...s.moulds.values()].filter((m) => m.shot !== null || runOf(m.key)).slice(0, 3);
   const turn = run ? freeMould(s, run) : null;
   const staged = run && run.job.build.stages.length > 1;
   const real = count([...s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait'));
-  const planned = baitShots([...s.runs.values()].map((r) => ({ makes: r.stage.makes, shots: r.target })));
+  const planned = baitShots(
+    [...s.runs.values()].map((r) => ({ makes: r.stage.makes, shots: r.target })),
+  );
   const done = s.status === 'finished';
 
-  const send = useCallback((what: Send) => {
-    byHand.current();
-    act(what);
-    main.current?.focus();
-  }, [act]);
-  const { press: onMain, own, refused: flash, until } = useKeyGuard(step, all, (does) => {
+  const send = useCallback(
+    (what: Send) => {
+      byHand.current();
+      act(what);
+      main.current?.focus();
+    },
+    [act],
+  );
+  const {
+    press: onMain,
+    own,
+    refused: flash,
+    until,
+  } = useKeyGuard(step, all, (does) => {
     if (does.open === 'trial') setPanel({ what: 'trial', mould: does.target });
     else if (does.read) setPanel({ what: 'read', kind: does.read.kind, key: does.read.key });
     else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
   });
   useEffect(() => void (byHand.current = own));
-  const touch = useCallback((n: number) => {
-    const shot = marking ? s.shots.get(marking.shot ?? '') : undefined;
-    if (!shot) return;
-    setFocus(n);
-    const held = shot.marks.get(n);
-    byHand.current();
-    // A fault once touched makes it a second; touched again it is usable all the same, for that fault; again, good.
-    const same = held && (brush === 'usable' ? held.fault === null : held.fault === brush);
-    const grade = !same ? (brush === 'usable' ? 'usable' : 'second') : brush !== 'usable' && held.grade === 'second' ? 'usable' : 'good';
-    act({ kind: 'cavityMarked', payload: { shot: shot.id, cavity: n, grade, fault: grade === 'good' || brush === 'usable' ? null : brush } });
-  }, [marking, s, brush, act]);
+  const touch = useCallback(
+    (n: number) => {
+      const shot = marking ? s.shots.get(marking.shot ?? '') : undefined;
+      if (!shot) return;
+      setFocus(n);
+      const held = shot.marks.get(n);
+      byHand.current();
+      // A fault once touched makes it a second; touched again it is usable all the same, for that fault; again, good.
+      const same = held && (brush === 'usable' ? held.fault === null : held.fault === brush);
+      const grade = !same
+        ? brush === 'usable'
+          ? 'usable'
+          : 'second'
+        : brush !== 'usable' && held.grade === 'second'
+          ? 'usable'
+          : 'good';
+      act({
+        kind: 'cavityMarked',
+        payload: {
+          shot: shot.id,
+          cavity: n,
+          grade,
+          fault: grade === 'good' || brush === 'usable' ? null : brush,
+        },
+      });
+    },
+    [marking, s, brush, act],
+  );
   useEffect(() => {
     // On a small screen the mould comes first while its cavities are to be touched; it is taken to.
     if (marking?.key && matchMedia('(max-width: 1023px)').matches) scrollTo({ top: 0 });
   }, [marking?.key]);
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
-  const inPot = step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter') ? s.cups.get(step.target) : undefined;
+  const inPot =
+    step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter')
+      ? s.cups.get(step.target)
+      : undefined;
   const gauge = inPot ? heard(devices, 'gauge', id, now, 'pot') : null;
-  const shownStep = step && inPot && gauge !== null ? { ...step, detail: `${gaugeSays(s, inPot, gauge)} ${step.detail}` } : step;
-  const openRead = () => setPanel({ what: 'read', kind: step?.read?.kind ?? 'cup', key: step?.read?.key ?? [...cups].sort((a, b) => (a.reading?.at ?? 0) - (b.reading?.at ?? 0))[0]?.key ?? '' });
+  const shownStep =
+    step && inPot && gauge !== null
+      ? { ...step, detail: `${gaugeSays(s, inPot, gauge)} ${step.detail}` }
+      : step;
+  const openRead = () =>
+    setPanel({
+      what: 'read',
+      kind: step?.read?.kind ?? 'cup',
+      key:
+        step?.read?.key ??
+        [...cups].sort((a, b) => (a.reading?.at ?? 0) - (b.reading?.at ?? 0))[0]?.key ??
+        '',
+    });
 
   useEffect(() => {
     const hear = (e: KeyboardEvent) => {
@@ -144,14 +228,27 @@ function Places({ id, name, snapshot, events }: Opened) {
       if (el.closest('input, textarea, select')) return;
       const cavities = marking?.mould.cavities.length ?? 0;
       const keys: Record<string, () => void> = {
-        t: openRead, x: () => setPanel({ what: 'trouble' }), u: () => canUndo && undo(), o: () => setPanel({ what: 'other' }), c: () => setPanel({ what: 'change' }), a: () => setPanel({ what: 'add' }), '?': () => setPanel({ what: 'keys' }),
+        t: openRead,
+        x: () => setPanel({ what: 'trouble' }),
+        u: () => canUndo && undo(),
+        o: () => setPanel({ what: 'other' }),
+        c: () => setPanel({ what: 'change' }),
+        a: () => setPanel({ what: 'add' }),
+        '?': () => setPanel({ what: 'keys' }),
       };
       if (cavities > 0) {
         for (let n = 1; n <= Math.min(9, cavities); n++) keys[String(n)] = () => touch(n);
         keys.ArrowRight = () => setFocus((f) => (f % cavities) + 1);
         keys.ArrowLeft = () => setFocus((f) => ((f + cavities - 2) % cavities) + 1);
         keys.ArrowDown = () => setBrush((b) => brushes[(brushes.indexOf(b) + 1) % brushes.length]!);
-        keys.ArrowUp = () => setBrush((b) => brushes[(brushes.indexOf(b) + brushes.length - 1 + (brushes.includes(b) ? 0 : 1)) % brushes.length]!);
+        keys.ArrowUp = () =>
+          setBrush(
+            (b) =>
+              brushes[
+                (brushes.indexOf(b) + brushes.length - 1 + (brushes.includes(b) ? 0 : 1)) %
+                  brushes.length
+              ]!,
+          );
         keys.m = () => touch(focus);
       }
       if ((e.key === ' ' || e.key === 'Enter') && !el.closest('button, a')) keys[e.key] = onMain;
@@ -164,66 +261,370 @@ function Places({ id, name, snapshot, events }: Opened) {
     return () => removeEventListener('keydown', hear);
   });
 
-  const place = (title: string, sub: string, body: React.ReactNode, foot: React.ReactNode, extra = '') => (
+  const place = (
+    title: string,
+    sub: string,
+    body: React.ReactNode,
+    foot: React.ReactNode,
+    extra = '',
+  ) => (
     <section aria-label={title} className={`flex min-h-0 min-w-0 flex-col ${extra}`}>
       <h2 className="text-[18px] leading-tight">{title}</h2>
       <p className="hint mb-2 truncate">{sub}</p>
       <div className="flex min-h-0 flex-1 flex-col">{body}</div>
-      <div tabIndex={0} role="group" aria-label={`${title}: more`} className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}>{foot}</div>
+      <div
+        tabIndex={0}
+        role="group"
+        aria-label={`${title}: more`}
+        className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}
+      >
+        {foot}
+      </div>
     </section>
   );
   const brushButtons = brushes.map((b) => (
-    <button key={b} type="button" aria-pressed={brush === b} className={`act shrink-0 px-3 lg:min-h-16 ${brush === b ? 'act-main' : ''}`} onClick={() => { setBrush(b); main.current?.focus(); }}>{brushName(b)}</button>
+    <button
+      key={b}
+      type="button"
+      aria-pressed={brush === b}
+      className={`act shrink-0 px-3 lg:min-h-16 ${brush === b ? 'act-main' : ''}`}
+      onClick={() => {
+        setBrush(b);
+        main.current?.focus();
+      }}
+    >
+      {brushName(b)}
+    </button>
   ));
   const shots = [...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait').length;
 
   return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden" data-seq={s.seq} data-waiting={waiting} data-notes={s.status === 'running' ? s.heat.length : 0} data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0} data-ready={whole || undefined}>
+    <div
+      className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
+      data-seq={s.seq}
+      data-waiting={waiting}
+      data-notes={s.status === 'running' ? s.heat.length : 0}
+      data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0}
+      data-ready={whole || undefined}
+    >
       <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
-        <a href="/orders" className="flex min-h-11 items-center gap-3 font-bold no-underline" aria-label="Twin Shot, to the orders"><svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true"><path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" /><path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" /></svg>Twin Shot</a>
-        <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">{name}{s.status === 'broken off' ? ', broken off' : ''}</h1>
+        <a
+          href="/orders"
+          className="flex min-h-11 items-center gap-3 font-bold no-underline"
+          aria-label="Twin Shot, to the orders"
+        >
+          <svg width="22" height="15" viewBox="0 0 22 15" aria-hidden="true">
+            <path
+              d="M1.5 1h6v7l-3 5.5-3-5.5Z"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth="1.8"
+            />
+            <path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" />
+          </svg>
+          Twin Shot
+        </a>
+        <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">
+          {name}
+          {s.status === 'broken off' ? ', broken off' : ''}
+        </h1>
         <p className="order-last flex w-full flex-wrap gap-x-6 md:order-none md:ml-auto md:w-auto">
-          <span>Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b></span>
-          <span>Good <b className="figure" data-good>{real.good}</b> of <b className="figure">{real.shot}</b></span>
-          <span>Worked <b className="figure">{lasting(s.status === 'new' ? 0 : Math.max(0, ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000))}</b></span>
+          <span>
+            Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b>
+          </span>
+          <span>
+            Good{' '}
+            <b className="figure" data-good>
+              {real.good}
+            </b>{' '}
+            of <b className="figure">{real.shot}</b>
+          </span>
+          <span>
+            Worked{' '}
+            <b className="figure">
+              {lasting(
+                s.status === 'new'
+                  ? 0
+                  : Math.max(
+                      0,
+                      ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000,
+                    ),
+              )}
+            </b>
+          </span>
         </p>
         <HandChoice />
-        <span className="hidden md:block"><Ground /></span>
-        <button type="button" className="act ml-auto md:ml-0" onClick={() => setPanel({ what: 'keys' })} aria-label="Keys of the bench">?</button>
+        <span className="hidden md:block">
+          <Ground />
+        </span>
+        <button
+          type="button"
+          className="act ml-auto md:ml-0"
+          onClick={() => setPanel({ what: 'keys' })}
+          aria-label="Keys of the bench"
+        >
+          ?
+        </button>
       </header>
       {(away || mayNot !== null || refused.length > 0 || Math.abs(off) > CLOCK_OFF) && (
-        <div role="status" className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6">
-          {away && <p>The shop’s machine is not answering. {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench and sent by itself.</p>}
-          {mayNot !== null && <p>{mayNot} {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench, and sent once that is put right.</p>}
-          {Math.abs(off) > CLOCK_OFF && <p>This tablet’s clock is {lasting(Math.abs(off) / 1000)} {off < 0 ? 'fast' : 'slow'}. The bench goes by the shop’s.</p>}
-          {refused.map((r) => <p key={r.id} className="text-stop">{r.why} <button type="button" className="act" onClick={() => answerFor(r.id, 'again')}>Send it again</button> <button type="button" className="act" onClick={() => answerFor(r.id, 'seen')}>Leave it out</button></p>)}
+        <div
+          role="status"
+          className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6"
+        >
+          {away && (
+            <p>
+              The shop’s machine is not answering. {waiting}{' '}
+              {waiting === 1 ? 'thing is' : 'things are'} kept on this bench and sent by itself.
+            </p>
+          )}
+          {mayNot !== null && (
+            <p>
+              {mayNot} {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench, and
+              sent once that is put right.
+            </p>
+          )}
+          {Math.abs(off) > CLOCK_OFF && (
+            <p>
+              This tablet’s clock is {lasting(Math.abs(off) / 1000)} {off < 0 ? 'fast' : 'slow'}.
+              The bench goes by the shop’s.
+            </p>
+          )}
+          {refused.map((r) => (
+            <p key={r.id} className="text-stop">
+              {r.why}{' '}
+              <button type="button" className="act" onClick={() => answerFor(r.id, 'again')}>
+                Send it again
+              </button>{' '}
+              <button type="button" className="act" onClick={() => answerFor(r.id, 'seen')}>
+                Leave it out
+              </button>
+            </p>
+          ))}
         </div>
       )}
-      {heatCautions(s, answer, now).map((c) => <HotCup key={c.cup} caution={c} />)}
+      {heatCautions(s, answer, now).map((c) => (
+        <HotCup key={c.cup} caution={c} />
+      ))}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
-        {place('Cups', cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
-          run && <Cups cups={cups} answer={answer} devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')} matched={drawCups(s, run)} window={windowNow(s, run)} units={units} tolerance={apartOf(s, run)} stale={bench.stale} now={now} onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })} onCup={(key) => setPanel({ what: 'cup', key })} />,
-          <CupCaptions cups={cups} answer={answer} units={units} />)}
-        {place(injector ? 'Barrels' : 'By hand', injector ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ') : 'from the cup',
-          run && (injector ? <Barrels injector={injector} run={turn?.run ?? run} cups={s.cups} mould={turn?.m ?? null} pulse={step?.key === 'shoot' ? step.pulse : undefined} onTop={() => step?.key === 'top' && onMain()} /> : <ByHand run={run} cups={s.cups} next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null} />),
-          injector && <BarrelClock s={s} injector={injector} answer={answer} mould={turn?.m ?? null} now={now} />)}
-        {place(shown.length > 1 ? 'Moulds' : 'Mould', shown.length > 1 ? `${shown.length} in step` : shown[0]?.mould.cavities.length === 1 ? '1 cavity' : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
-          <div className="flex min-h-0 flex-1 flex-col gap-3">{shown.map((m) => <BenchMould key={m.key} s={s} m={m} seen={answer?.moulds[m.key]} run={runOf(m.key)} units={units} now={now} active={marking?.key === m.key} focus={focus} onCavity={touch} onTap={() => step && step.target === m.key && step.key !== 'shoot' && step.key !== 'pour' && onMain()} />)}{marking && <MarkGrid m={marking} s={s} onCavity={touch}>{brushButtons}</MarkGrid>}</div>,
+        {place(
+          'Cups',
+          cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
+          run && (
+            <Cups
+              cups={cups}
+              answer={answer}
+              devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')}
+              matched={drawCups(s, run)}
+              window={windowNow(s, run)}
+              units={units}
+              tolerance={apartOf(s, run)}
+              stale={bench.stale}
+              now={now}
+              onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })}
+              onCup={(key) => setPanel({ what: 'cup', key })}
+            />
+          ),
+          <CupCaptions cups={cups} answer={answer} units={units} />,
+        )}
+        {place(
+          injector ? 'Barrels' : 'By hand',
+          injector
+            ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ')
+            : 'from the cup',
+          run &&
+            (injector ? (
+              <Barrels
+                injector={injector}
+                run={turn?.run ?? run}
+                cups={s.cups}
+                mould={turn?.m ?? null}
+                pulse={step?.key === 'shoot' ? step.pulse : undefined}
+                onTop={() => step?.key === 'top' && onMain()}
+              />
+            ) : (
+              <ByHand
+                run={run}
+                cups={s.cups}
+                next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null}
+              />
+            )),
+          injector && (
+            <BarrelClock
+              s={s}
+              injector={injector}
+              answer={answer}
+              mould={turn?.m ?? null}
+              now={now}
+            />
+          ),
+        )}
+        {place(
+          shown.length > 1 ? 'Moulds' : 'Mould',
+          shown.length > 1
+            ? `${shown.length} in step`
+            : shown[0]?.mould.cavities.length === 1
+              ? '1 cavity'
+              : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
+          <div className="flex min-h-0 flex-1 flex-col gap-3">
+            {shown.map((m) => (
+              <BenchMould
+                key={m.key}
+                s={s}
+                m={m}
+                seen={answer?.moulds[m.key]}
+                run={runOf(m.key)}
+                units={units}
+                now={now}
+                active={marking?.key === m.key}
+                focus={focus}
+                onCavity={touch}
+                onTap={() =>
+                  step &&
+                  step.target === m.key &&
+                  step.key !== 'shoot' &&
+                  step.key !== 'pour' &&
+                  onMain()
+                }
+              />
+            ))}
+            {marking && (
+              <MarkGrid m={marking} s={s} onCavity={touch}>
+                {brushButtons}
+              </MarkGrid>
+            )}
+          </div>,
           marking ? (
-            <div className="hidden flex-wrap gap-1 md:flex" role="group" aria-label="Mark with">{brushButtons}</div>
-          ) : <><p className="truncate font-bold">{run ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}` : ''}</p><p className="hint truncate">{run ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}` : ''}</p></>, `md:col-span-2 lg:col-span-1 ${marking ? 'max-lg:order-first' : ''}`)}
-        {place('Rack', `cures ${bench.cure} h`, <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays"><Rack s={s} /></div>, <Faults s={s} />)}
+            <div className="hidden flex-wrap gap-1 md:flex" role="group" aria-label="Mark with">
+              {brushButtons}
+            </div>
+          ) : (
+            <>
+              <p className="truncate font-bold">
+                {run
+                  ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}`
+                  : ''}
+              </p>
+              <p className="hint truncate">
+                {run
+                  ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}`
+                  : ''}
+              </p>
+            </>
+          ),
+          `md:col-span-2 lg:col-span-1 ${marking ? 'max-lg:order-first' : ''}`,
+        )}
+        {place(
+          'Rack',
+          `cures ${bench.cure} h`,
+          <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays">
+            <Rack s={s} />
+          </div>,
+          <Faults s={s} />,
+        )}
       </main>
-      <Strip ref={main} queue={queueOf(all)} flash={flash} guarded={now < until} step={shownStep} now={now} done={done} waiting={waiting} session={id} canUndo={canUndo} whatIf={step ? whatIf(s, inHand, step, answer, now) : null} onMain={onMain} onSend={send} onUndo={() => { undo(); main.current?.focus(); }} onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))} />
+      <Strip
+        ref={main}
+        queue={queueOf(all)}
+        flash={flash}
+        guarded={now < until}
+        step={shownStep}
+        now={now}
+        done={done}
+        waiting={waiting}
+        session={id}
+        canUndo={canUndo}
+        whatIf={step ? whatIf(s, inHand, step, answer, now) : null}
+        onMain={onMain}
+        onSend={send}
+        onUndo={() => {
+          undo();
+          main.current?.focus();
+        }}
+        onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))}
+      />
       <Suspense>
-      {panel?.what === 'read' && <ReadingPad s={s} start={panel} units={units} instruments={(t) => <Instruments devices={devices} session={id} target={t} units={units} now={now} wrong={deviceWrong} onPlace={putDevice} />} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
-      {panel?.what === 'cup' && s.cups.has(panel.key) && <CupPanel s={s} cup={s.cups.get(panel.key)!} units={units} scale={heard(devices, 'scale', id, now, panel.key)} onSend={act} onClose={() => setPanel(null)} />}
-      {panel?.what === 'trial' && <TrialCard s={s} mould={panel.mould} units={units} onSend={send} onClose={() => { setPanel(null); main.current?.focus(); }} />}
-      {panel?.what === 'other' && <OtherSteps s={s} units={units} now={now} onSend={send} onClose={() => setPanel(null)} onRead={(t) => setPanel({ what: 'read', ...t })} />}
-      {panel?.what === 'trouble' && <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />}
-      {panel?.what === 'change' && <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />}
-      {panel?.what === 'add' && <Colouring s={s} start={step?.key === 'colour' ? step.target : ''} units={units} heatOf={(key) => { const c = s.cups.get(key); return c ? heatNow(c, answer?.cups[key], answer ? Math.max(0, (now - answer.at) / 1000) : 0) : null; }} scale={(key) => heard(devices, 'scale', id, now, key)} onSend={act} onUndo={() => canUndo && undo()} onClose={() => { setPanel(null); main.current?.focus(); }} />}
-      {panel?.what === 'keys' && <Keys onClose={() => setPanel(null)} />}
+        {panel?.what === 'read' && (
+          <ReadingPad
+            s={s}
+            start={panel}
+            units={units}
+            instruments={(t) => (
+              <Instruments
+                devices={devices}
+                session={id}
+                target={t}
+                units={units}
+                now={now}
+                wrong={deviceWrong}
+                onPlace={putDevice}
+              />
+            )}
+            onSend={send}
+            onClose={() => {
+              setPanel(null);
+              main.current?.focus();
+            }}
+          />
+        )}
+        {panel?.what === 'cup' && s.cups.has(panel.key) && (
+          <CupPanel
+            s={s}
+            cup={s.cups.get(panel.key)!}
+            units={units}
+            scale={heard(devices, 'scale', id, now, panel.key)}
+            onSend={act}
+            onClose={() => setPanel(null)}
+          />
+        )}
+        {panel?.what === 'trial' && (
+          <TrialCard
+            s={s}
+            mould={panel.mould}
+            units={units}
+            onSend={send}
+            onClose={() => {
+              setPanel(null);
+              main.current?.focus();
+            }}
+          />
+        )}
+        {panel?.what === 'other' && (
+          <OtherSteps
+            s={s}
+            units={units}
+            now={now}
+            onSend={send}
+            onClose={() => setPanel(null)}
+            onRead={(t) => setPanel({ what: 'read', ...t })}
+          />
+        )}
+        {panel?.what === 'trouble' && (
+          <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />
+        )}
+        {panel?.what === 'change' && (
+          <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />
+        )}
+        {panel?.what === 'add' && (
+          <Colouring
+            s={s}
+            start={step?.key === 'colour' ? step.target : ''}
+            units={units}
+            heatOf={(key) => {
+              const c = s.cups.get(key);
+              return c
+                ? heatNow(c, answer?.cups[key], answer ? Math.max(0, (now - answer.at) / 1000) : 0)
+                : null;
+            }}
+            scale={(key) => heard(devices, 'scale', id, now, key)}
+            onSend={act}
+            onUndo={() => canUndo && undo()}
+            onClose={() => {
+              setPanel(null);
+              main.current?.focus();
+            }}
+          />
+        )}
+        {panel?.what === 'keys' && <Keys onClose={() => setPanel(null)} />}
       </Suspense>
     </div>
   );

@@ -26,7 +26,10 @@ export function HandChoice() {
     setWrong('');
   };
   const take = async (hand: Hand, typed?: string) => {
-    const reply = await call<{ name: string }>('POST', '/api/hand', { person: hand.id, ...(typed !== undefined && { pin: typed }) });
+    const reply = await call<{ name: string }>('POST', '/api/hand', {
+      person: hand.id,
+      ...(typed !== undefined && { pin: typed }),
+    });
     if (!reply.ok) return setWrong(reply.message);
     setHand(reply.value.name);
     setHere(reply.value.name);
@@ -34,16 +37,56 @@ export function HandChoice() {
   };
   return (
     <>
-      <button type="button" className="act" onClick={() => setOpen(true)} data-hand>{here ?? 'Who is here?'}</button>
+      <button type="button" className="act" onClick={() => setOpen(true)} data-hand>
+        {here ?? 'Who is here?'}
+      </button>
       <Dialog open={open} onClose={close} title="Who stands at this bench?">
-        <ul className="grid gap-2">{hands.map((h) => <li key={h.id}><button type="button" aria-pressed={h.name === here} className={`act min-h-16 w-full justify-between ${h.name === here ? 'act-main' : ''}`} onClick={() => (h.pin ? setAsked(h) : void take(h))}>{h.name}{h.pin && <span className="hint">PIN</span>}</button></li>)}</ul>
+        <ul className="grid gap-2">
+          {hands.map((h) => (
+            <li key={h.id}>
+              <button
+                type="button"
+                aria-pressed={h.name === here}
+                className={`act min-h-16 w-full justify-between ${h.name === here ? 'act-main' : ''}`}
+                onClick={() => (h.pin ? setAsked(h) : void take(h))}
+              >
+                {h.name}
+                {h.pin && <span className="hint">PIN</span>}
+              </button>
+            </li>
+          ))}
+        </ul>
         {asked && (
-          <form className="mt-4 flex items-end gap-3" onSubmit={(e) => { e.preventDefault(); void take(asked, pin); }}>
-            <label className="field"><span>PIN of {asked.name}</span><input className="box" type="password" inputMode="numeric" autoFocus value={pin} maxLength={8} autoComplete="off" onChange={(e) => setPin(e.target.value)} /></label>
-            <button type="submit" className="act act-main">That is me</button>
+          <form
+            className="mt-4 flex items-end gap-3"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void take(asked, pin);
+            }}
+          >
+            <label className="field">
+              <span>PIN of {asked.name}</span>
+              <input
+                className="box"
+                type="password"
+                inputMode="numeric"
+                autoFocus
+                value={pin}
+                maxLength={8}
+                autoComplete="off"
+                onChange={(e) => setPin(e.target.value)}
+              />
+            </label>
+            <button type="submit" className="act act-main">
+              That is me
+            </button>
           </form>
         )}
-        {wrong && <p className="wrong mt-2" role="alert">{wrong}</p>}
+        {wrong && (
+          <p className="wrong mt-2" role="alert">
+            {wrong}
+          </p>
+        )}
       </Dialog>
     </>
   );

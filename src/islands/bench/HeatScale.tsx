@@ -19,56 +19,191 @@ const WIDE = { from: 100, to: 205, marks: [100, 120, 140, 160, 180, 200] } as co
 const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
 
 /** Marks of a scale in °C: round figures of the scale the shop reads. @param own those of a Celsius shop */
-function marksIn(units: ShopUnits, from: number, to: number, own: readonly number[]): readonly number[] {
+function marksIn(
+  units: ShopUnits,
+  from: number,
+  to: number,
+  own: readonly number[],
+): readonly number[] {
   if (units.temperature === 'C') return own;
   const [low, high] = [from, to].map((c) => c * 1.8 + 32) as [number, number];
   const step = [10, 20, 50, 100].find((s) => (high - low) / s <= own.length + 1) ?? 100;
-  return Array.from({ length: 20 }, (_, i) => (Math.ceil(low / step) + i) * step).filter((f) => f <= high).map((f) => (f - 32) / 1.8);
+  return Array.from({ length: 20 }, (_, i) => (Math.ceil(low / step) + i) * step)
+    .filter((f) => f <= high)
+    .map((f) => (f - 32) / 1.8);
 }
 
 /**
  * One ruled heat scale for the cups of a job: each a pin where it is now, under it the fan of where it will be in
  * the next minutes, the shot window a bracket whose sides run down through the fans.
  */
-export function HeatScale({ pins, matched, window, units, tolerance }: { pins: Pin[]; matched: CupState[]; window: { low: number; high: number }; units: ShopUnits; tolerance: number }) {
+export function HeatScale({
+  pins,
+  matched,
+  window,
+  units,
+  tolerance,
+}: {
+  pins: Pin[];
+  matched: CupState[];
+  window: { low: number; high: number };
+  units: ShopUnits;
+  tolerance: number;
+}) {
   const lowest = Math.min(...pins.map((p) => p.celsius));
   const falls = Math.min(...pins.map((p) => p.seen?.fan.at(-1)?.low ?? p.celsius));
-  const { from, to, marks: own } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
+  const {
+    from,
+    to,
+    marks: own,
+  } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
   const marks = marksIn(units, from, to, own);
   const x = (c: number) => 16 + ((Math.min(to, Math.max(from, c)) - from) / (to - from)) * 296;
   const together = pins.filter((p) => matched.includes(p.cup));
-  const gap = matched.length > 1 && together.length === matched.length ? Math.max(...together.map((p) => p.celsius)) - Math.min(...together.map((p) => p.celsius)) : null;
+  const gap =
+    matched.length > 1 && together.length === matched.length
+      ? Math.max(...together.map((p) => p.celsius)) - Math.min(...together.map((p) => p.celsius))
+      : null;
   const apart = gap !== null && gap > tolerance;
   const xs = pins.map((p) => x(p.celsius));
   // Pins that would lie on each other are moved apart; their feet stay where the heat is.
   const order = [...xs.keys()].sort((i, j) => xs[i]! - xs[j]!);
   const heads = [...xs];
   const middle = xs.reduce((p, q) => p + q, 0) / Math.max(1, xs.length);
-  if (order.some((i, k) => k > 0 && xs[i]! - xs[order[k - 1]!]! < 32)) order.forEach((i, k) => (heads[i] = middle + (k - (order.length - 1) / 2) * 32));
+  if (order.some((i, k) => k > 0 && xs[i]! - xs[order[k - 1]!]! < 32))
+    order.forEach((i, k) => (heads[i] = middle + (k - (order.length - 1) / 2) * 32));
   const fans = pins.some((p) => p.seen);
   const down = (s: number) => 90 + (s / REACH) * DEEP;
   return (
-    <svg viewBox={`0 -12 328 ${fans ? 162 : 124}`} className="block w-full" role="img" aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}>
-      {fans && pins.map(({ cup, celsius, seen }) => seen && (
-        <g key={cup.key}>
-          <path d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.high)} ${down(f.s)}`).join('')}${[...seen.fan].reverse().map((f) => `L${x(f.low)} ${down(f.s)}`).join('')}Z`} fill="var(--soft)" opacity="0.28" />
-          <path d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.mid)} ${down(f.s)}`).join('')}`} className="line-art" />
+    <svg
+      viewBox={`0 -12 328 ${fans ? 162 : 124}`}
+      className="block w-full"
+      role="img"
+      aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}
+    >
+      {fans &&
+        pins.map(
+          ({ cup, celsius, seen }) =>
+            seen && (
+              <g key={cup.key}>
+                <path
+                  d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.high)} ${down(f.s)}`).join('')}${[
+                    ...seen.fan,
+                  ]
+                    .reverse()
+                    .map((f) => `L${x(f.low)} ${down(f.s)}`)
+                    .join('')}Z`}
+                  fill="var(--soft)"
+                  opacity="0.28"
+                />
+                <path
+                  d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.mid)} ${down(f.s)}`).join('')}`}
+                  className="line-art"
+                />
+              </g>
+            ),
+        )}
+      {fans &&
+        [window.low, window.high].map((c) => (
+          <path
+            key={c}
+            d={`M${x(c)} 88V${90 + DEEP}`}
+            className="line-art"
+            style={{ strokeDasharray: '3 4' }}
+          />
+        ))}
+      {Array.from({ length: 74 }, (_, i) => (
+        <rect
+          key={i}
+          x={16 + i * 4}
+          y={76}
+          width="4.3"
+          height="10"
+          fill={heatColour(from + (i / 74) * (to - from))}
+        />
+      ))}
+      {marks.map((c) => (
+        <g key={c}>
+          <path d={`M${x(c)} 87v6`} className="line-art" />
+          <text
+            x={x(c)}
+            y="107"
+            textAnchor="middle"
+            fontSize="13"
+            fill="var(--soft)"
+            stroke="var(--ground)"
+            strokeWidth="4"
+            paintOrder="stroke"
+          >
+            {show(c, 'temperature', units).number}
+          </text>
         </g>
       ))}
-      {fans && [window.low, window.high].map((c) => <path key={c} d={`M${x(c)} 88V${90 + DEEP}`} className="line-art" style={{ strokeDasharray: '3 4' }} />)}
-      {Array.from({ length: 74 }, (_, i) => <rect key={i} x={16 + i * 4} y={76} width="4.3" height="10" fill={heatColour(from + (i / 74) * (to - from))} />)}
-      {marks.map((c) => <g key={c}><path d={`M${x(c)} 87v6`} className="line-art" /><text x={x(c)} y="107" textAnchor="middle" fontSize="13" fill="var(--soft)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{show(c, 'temperature', units).number}</text></g>)}
-      <path d={`M${x(window.low)} 74V64H${x(window.high)}V74`} className="line-art" style={{ strokeWidth: 2.5 }} />
-      <text x={x(window.high) + 6} y="62" fontSize="13" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">window</text>
-      {fans && <text x="312" y={90 + DEEP - 3} textAnchor="end" fontSize="12" fill="var(--soft)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">in 4 min</text>}
+      <path
+        d={`M${x(window.low)} 74V64H${x(window.high)}V74`}
+        className="line-art"
+        style={{ strokeWidth: 2.5 }}
+      />
+      <text
+        x={x(window.high) + 6}
+        y="62"
+        fontSize="13"
+        fill="var(--ink)"
+        stroke="var(--ground)"
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
+        window
+      </text>
+      {fans && (
+        <text
+          x="312"
+          y={90 + DEEP - 3}
+          textAnchor="end"
+          fontSize="12"
+          fill="var(--soft)"
+          stroke="var(--ground)"
+          strokeWidth="3"
+          paintOrder="stroke"
+        >
+          in 4 min
+        </text>
+      )}
       {pins.map(({ cup }, i) => (
         <g key={cup.key}>
           <path d={`M${xs[i]} 76L${heads[i]} 36`} className="line-art" />
-          <circle cx={heads[i]} cy="24" r="13" fill="var(--raised)" stroke="var(--ink)" strokeWidth="1.75" />
-          <text x={heads[i]} y="29" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">{cup.letter}</text>
+          <circle
+            cx={heads[i]}
+            cy="24"
+            r="13"
+            fill="var(--raised)"
+            stroke="var(--ink)"
+            strokeWidth="1.75"
+          />
+          <text
+            x={heads[i]}
+            y="29"
+            textAnchor="middle"
+            fontSize="14"
+            fontWeight="700"
+            fill="var(--ink)"
+          >
+            {cup.letter}
+          </text>
         </g>
       ))}
-      {gap !== null && <text x={heads.reduce((p, q) => p + q, 0) / heads.length} y="3" textAnchor="middle" fontSize="15" fontWeight="700" fill={apart ? 'var(--watch)' : 'var(--good)'}>{show(gap, 'difference', units, 0).number}°</text>}
+      {gap !== null && (
+        <text
+          x={heads.reduce((p, q) => p + q, 0) / heads.length}
+          y="3"
+          textAnchor="middle"
+          fontSize="15"
+          fontWeight="700"
+          fill={apart ? 'var(--watch)' : 'var(--good)'}
+        >
+          {show(gap, 'difference', units, 0).number}°
+        </text>
+      )}
     </svg>
   );
 }

@@ -4,24 +4,67 @@ import { say, show } from '@/core/quantity/index.ts';
 import type { Device } from './useDevices.ts';
 import { deviceSays } from './useDevices.ts';
 
-export const deviceFigure = (units: ShopUnits) => (d: Device): string =>
-  d.kind === 'thermometer' ? `${show(d.value!, 'temperature', units, 1).number}°` : d.kind === 'scale' ? say(d.value!, 'mass', units, 1) : d.kind === 'gauge' ? `${d.value!.toFixed(1)} inHg` : d.value === 1 ? 'pressed' : 'up';
+export const deviceFigure =
+  (units: ShopUnits) =>
+  (d: Device): string =>
+    d.kind === 'thermometer'
+      ? `${show(d.value!, 'temperature', units, 1).number}°`
+      : d.kind === 'scale'
+        ? say(d.value!, 'mass', units, 1)
+        : d.kind === 'gauge'
+          ? `${d.value!.toFixed(1)} inHg`
+          : d.value === 1
+            ? 'pressed'
+            : 'up';
 
 /** Instruments that can stand in what is being read: one tap puts one there, another takes it out. */
-export function Instruments({ devices, session, target, units, now, wrong, onPlace }: { devices: Device[]; session: number; target: { kind: string; key: string; name: string }; units: ShopUnits; now: number; wrong: string; onPlace: (id: number, target: { kind: string; key: string } | null) => void }) {
-  const fitting = devices.filter((d) => (DEVICE_KINDS[d.kind].targets as readonly string[]).includes(target.kind));
+export function Instruments({
+  devices,
+  session,
+  target,
+  units,
+  now,
+  wrong,
+  onPlace,
+}: {
+  devices: Device[];
+  session: number;
+  target: { kind: string; key: string; name: string };
+  units: ShopUnits;
+  now: number;
+  wrong: string;
+  onPlace: (id: number, target: { kind: string; key: string } | null) => void;
+}) {
+  const fitting = devices.filter((d) =>
+    (DEVICE_KINDS[d.kind].targets as readonly string[]).includes(target.kind),
+  );
   if (fitting.length === 0) return null;
   return (
     <div role="group" aria-label="Instruments" className="mt-3">
       <p className="hint">Instruments</p>
       <div className="flex flex-wrap gap-2">
         {fitting.map((d) => {
-          const here = d.session === session && d.target?.kind === target.kind && d.target.key === target.key;
+          const here =
+            d.session === session && d.target?.kind === target.kind && d.target.key === target.key;
           const says = deviceSays(d, now, deviceFigure(units));
-          return <button key={d.id} type="button" aria-pressed={here} className={`act min-h-16 ${here ? 'act-main' : ''}`} onClick={() => onPlace(d.id, here ? null : { kind: target.kind, key: target.key })}>{d.name} <b className="figure">{says.text}</b> {here ? `is in ${target.name}` : ''}</button>;
+          return (
+            <button
+              key={d.id}
+              type="button"
+              aria-pressed={here}
+              className={`act min-h-16 ${here ? 'act-main' : ''}`}
+              onClick={() => onPlace(d.id, here ? null : { kind: target.kind, key: target.key })}
+            >
+              {d.name} <b className="figure">{says.text}</b> {here ? `is in ${target.name}` : ''}
+            </button>
+          );
         })}
       </div>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
     </div>
   );
 }

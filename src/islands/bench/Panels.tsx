@@ -16,7 +16,13 @@ interface Panel {
 }
 
 /** Any step, now, again or out of order; and the one in hand skipped. */
-export function OtherSteps({ s, now, onSend, onClose, onRead }: Panel & { now: number; onRead: (target: { kind: string; key: string }) => void }) {
+export function OtherSteps({
+  s,
+  now,
+  onSend,
+  onClose,
+  onRead,
+}: Panel & { now: number; onRead: (target: { kind: string; key: string }) => void }) {
   const all = steps(s, now);
   const free = anyTime(s);
   const places = [...new Set(free.map((f) => f.place))];
@@ -26,15 +32,36 @@ export function OtherSteps({ s, now, onSend, onClose, onRead }: Panel & { now: n
   };
   return (
     <Dialog open onClose={onClose} title="Another step" wide>
-      <p className="hint mb-2">What could come next. Nothing here is locked: the bench only notes the order.</p>
+      <p className="hint mb-2">
+        What could come next. Nothing here is locked: the bench only notes the order.
+      </p>
       <ul className="mb-6">
         {all.map((x, i) => (
-          <li key={`${x.key}${x.target}${i}`} className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-2">
+          <li
+            key={`${x.key}${x.target}${i}`}
+            className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-2"
+          >
             <span className="min-w-0 flex-1">{x.sentence}</span>
             <span className="flex gap-2">
-              {x.skip && <button type="button" className="act" onClick={() => go({ kind: 'skipped', payload: x.skip! })}>Skip it</button>}
-              {x.send && <button type="button" className="act" onClick={() => go(x.send!)}>{x.label}</button>}
-              {x.read && <button type="button" className="act" onClick={() => onRead(x.read!)}>{x.label}</button>}
+              {x.skip && (
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() => go({ kind: 'skipped', payload: x.skip! })}
+                >
+                  Skip it
+                </button>
+              )}
+              {x.send && (
+                <button type="button" className="act" onClick={() => go(x.send!)}>
+                  {x.label}
+                </button>
+              )}
+              {x.read && (
+                <button type="button" className="act" onClick={() => onRead(x.read!)}>
+                  {x.label}
+                </button>
+              )}
             </span>
           </li>
         ))}
@@ -44,7 +71,15 @@ export function OtherSteps({ s, now, onSend, onClose, onRead }: Panel & { now: n
         {places.map((place) => (
           <div key={place} role="group" aria-label={place}>
             <p className="hint">{place}</p>
-            <div className="flex flex-wrap gap-2">{free.filter((f) => f.place === place).map((f) => <button key={f.label} type="button" className="act" onClick={() => go(f.send)}>{f.label}</button>)}</div>
+            <div className="flex flex-wrap gap-2">
+              {free
+                .filter((f) => f.place === place)
+                .map((f) => (
+                  <button key={f.label} type="button" className="act" onClick={() => go(f.send)}>
+                    {f.label}
+                  </button>
+                ))}
+            </div>
           </div>
         ))}
       </div>
@@ -53,27 +88,54 @@ export function OtherSteps({ s, now, onSend, onClose, onRead }: Panel & { now: n
 }
 
 /** What is in a cup, in the order it went in, and what may go in now. */
-export function CupPanel({ s, cup, units, scale, onSend, onClose }: Panel & { cup: CupState; /** g a scale of the bench shows now */ scale: number | null }) {
+export function CupPanel({
+  s,
+  cup,
+  units,
+  scale,
+  onSend,
+  onClose,
+}: Panel & { cup: CupState; /** g a scale of the bench shows now */ scale: number | null }) {
   const [what, setWhat] = useState('');
-  const [amount, setAmount] = useState<{ value: number; dimension: 'drops' | 'volume' | 'mass' } | null>(null);
+  const [amount, setAmount] = useState<{
+    value: number;
+    dimension: 'drops' | 'volume' | 'mass';
+  } | null>(null);
   const [fresh, setFresh] = useState<number | null>(null);
   const [seconds, setSeconds] = useState<number | null>(null);
-  const ml = (cup.plannedCharges[Math.max(0, cup.charges - 1)] ?? cup.grams) / GRADES[cup.grade].density20;
-  const sayAmount = (value: number, dimension: string) => (dimension === 'drops' ? `${Math.round(value)} dr` : dimension === 'volume' ? spoon(value, units) : say(value, 'mass', units));
+  const ml =
+    (cup.plannedCharges[Math.max(0, cup.charges - 1)] ?? cup.grams) / GRADES[cup.grade].density20;
+  const sayAmount = (value: number, dimension: string) =>
+    dimension === 'drops'
+      ? `${Math.round(value)} dr`
+      : dimension === 'volume'
+        ? spoon(value, units)
+        : say(value, 'mass', units);
   const draws = [...s.draws.values()].filter((d) => d.barrels.some((b) => b.cup === cup.key));
   return (
     <Dialog open onClose={onClose} title={`${cup.letter} ${cup.name}`} wide>
       <div className="grid gap-6 md:grid-cols-2">
         <section>
           <h3 className="mb-1 font-bold">What went in</h3>
-          {cup.trail.length === 0 && <p className="hint">Nothing yet. Measure the plastisol first.</p>}
+          {cup.trail.length === 0 && (
+            <p className="hint">Nothing yet. Measure the plastisol first.</p>
+          )}
           <ol>
             {cup.trail.map((t, i) => {
-              const after = draws.filter((d) => d.barrels.find((b) => b.cup === cup.key)!.trail === i + 1);
+              const after = draws.filter(
+                (d) => d.barrels.find((b) => b.cup === cup.key)!.trail === i + 1,
+              );
               return (
                 <li key={t.event}>
-                  <p className="flex justify-between gap-3 border-b border-rule py-1"><span>{t.what}</span><b className="figure">{sayAmount(t.amount, t.dimension)}</b></p>
-                  {after.length > 0 && <p className="hint py-1">drawn so: {after.map((d) => `draw ${d.n}`).join(', ')}</p>}
+                  <p className="flex justify-between gap-3 border-b border-rule py-1">
+                    <span>{t.what}</span>
+                    <b className="figure">{sayAmount(t.amount, t.dimension)}</b>
+                  </p>
+                  {after.length > 0 && (
+                    <p className="hint py-1">
+                      drawn so: {after.map((d) => `draw ${d.n}`).join(', ')}
+                    </p>
+                  )}
                 </li>
               );
             })}
@@ -84,30 +146,180 @@ export function CupPanel({ s, cup, units, scale, onSend, onClose }: Panel & { cu
           <div className="mb-3 flex flex-wrap gap-2">
             {cup.ladder.map((i) => {
               const one = scaleIngredient(i, ml);
-              return <button key={i.what} type="button" className="act" onClick={() => onSend({ kind: 'added', payload: { cup: cup.key, what: one.what, amount: one.amount, dimension: one.dimension, from: 'hand' } })}>+ {sayAmount(one.amount, one.dimension)} {one.what}</button>;
+              return (
+                <button
+                  key={i.what}
+                  type="button"
+                  className="act"
+                  onClick={() =>
+                    onSend({
+                      kind: 'added',
+                      payload: {
+                        cup: cup.key,
+                        what: one.what,
+                        amount: one.amount,
+                        dimension: one.dimension,
+                        from: 'hand',
+                      },
+                    })
+                  }
+                >
+                  + {sayAmount(one.amount, one.dimension)} {one.what}
+                </button>
+              );
             })}
           </div>
           <div className="grid grid-cols-[1fr_140px] gap-2">
-            <label className="field"><span>Something else</span><input className="box" value={what} onChange={(e) => setWhat(e.target.value)} /></label>
-            <QuantityField label="How much" value={amount?.value ?? null} dimensions={['drops', 'volume', 'mass']} shop={units} onChange={(v, d) => setAmount(v === null ? null : { value: v, dimension: d as 'drops' })} />
+            <label className="field">
+              <span>Something else</span>
+              <input className="box" value={what} onChange={(e) => setWhat(e.target.value)} />
+            </label>
+            <QuantityField
+              label="How much"
+              value={amount?.value ?? null}
+              dimensions={['drops', 'volume', 'mass']}
+              shop={units}
+              onChange={(v, d) =>
+                setAmount(v === null ? null : { value: v, dimension: d as 'drops' })
+              }
+            />
           </div>
-          <button type="button" className="act mt-2" disabled={!what.trim() || !amount} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: amount!.value, dimension: amount!.dimension, from: 'hand' } }); setWhat(''); setAmount(null); }}>Add it</button>
+          <button
+            type="button"
+            className="act mt-2"
+            disabled={!what.trim() || !amount}
+            onClick={() => {
+              onSend({
+                kind: 'added',
+                payload: {
+                  cup: cup.key,
+                  what: what.trim(),
+                  amount: amount!.value,
+                  dimension: amount!.dimension,
+                  from: 'hand',
+                },
+              });
+              setWhat('');
+              setAmount(null);
+            }}
+          >
+            Add it
+          </button>
           {scale !== null && scale > 0 && (
             <div className="mt-4" role="group" aria-label="From the scale">
-              <p className="hint">The scale shows <b className="figure">{say(scale, 'mass', units)}</b>. What went in since it was set to nothing:</p>
+              <p className="hint">
+                The scale shows <b className="figure">{say(scale, 'mass', units)}</b>. What went in
+                since it was set to nothing:
+              </p>
               <p className="flex flex-wrap gap-2">
-                <button type="button" className="act" onClick={() => onSend({ kind: 'charged', payload: { cup: cup.key, grams: scale, from: 'fresh' } })}>plastisol</button>
-                <button type="button" className="act" onClick={() => onSend({ kind: 'charged', payload: { cup: cup.key, grams: scale, from: 'remelt' } })}>remelt</button>
-                <button type="button" className="act" disabled={!what.trim()} onClick={() => { onSend({ kind: 'added', payload: { cup: cup.key, what: what.trim(), amount: scale, dimension: 'mass', from: 'hand' } }); setWhat(''); }}>{what.trim() || 'something else, named above'}</button>
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() =>
+                    onSend({
+                      kind: 'charged',
+                      payload: { cup: cup.key, grams: scale, from: 'fresh' },
+                    })
+                  }
+                >
+                  plastisol
+                </button>
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() =>
+                    onSend({
+                      kind: 'charged',
+                      payload: { cup: cup.key, grams: scale, from: 'remelt' },
+                    })
+                  }
+                >
+                  remelt
+                </button>
+                <button
+                  type="button"
+                  className="act"
+                  disabled={!what.trim()}
+                  onClick={() => {
+                    onSend({
+                      kind: 'added',
+                      payload: {
+                        cup: cup.key,
+                        what: what.trim(),
+                        amount: scale,
+                        dimension: 'mass',
+                        from: 'hand',
+                      },
+                    });
+                    setWhat('');
+                  }}
+                >
+                  {what.trim() || 'something else, named above'}
+                </button>
               </p>
             </div>
           )}
           <div className="mt-4 grid grid-cols-2 gap-3">
-            <div><QuantityField label="More plastisol" value={fresh} dimensions={['volume']} shop={units} max={4000} onChange={setFresh} /><button type="button" className="act mt-2" disabled={!fresh} onClick={() => { onSend({ kind: 'charged', payload: { cup: cup.key, grams: fresh! * GRADES[cup.grade].density20, from: 'fresh' } }); setFresh(null); }}>It is in</button></div>
-            <div><QuantityField label="Heated for" value={seconds} dimensions={['time']} shop={units} max={3600} onChange={setSeconds} /><button type="button" className="act mt-2" disabled={!seconds} onClick={() => { onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds! } }); setSeconds(null); }}>Note the burst</button></div>
+            <div>
+              <QuantityField
+                label="More plastisol"
+                value={fresh}
+                dimensions={['volume']}
+                shop={units}
+                max={4000}
+                onChange={setFresh}
+              />
+              <button
+                type="button"
+                className="act mt-2"
+                disabled={!fresh}
+                onClick={() => {
+                  onSend({
+                    kind: 'charged',
+                    payload: {
+                      cup: cup.key,
+                      grams: fresh! * GRADES[cup.grade].density20,
+                      from: 'fresh',
+                    },
+                  });
+                  setFresh(null);
+                }}
+              >
+                It is in
+              </button>
+            </div>
+            <div>
+              <QuantityField
+                label="Heated for"
+                value={seconds}
+                dimensions={['time']}
+                shop={units}
+                max={3600}
+                onChange={setSeconds}
+              />
+              <button
+                type="button"
+                className="act mt-2"
+                disabled={!seconds}
+                onClick={() => {
+                  onSend({ kind: 'heated', payload: { cup: cup.key, seconds: seconds! } });
+                  setSeconds(null);
+                }}
+              >
+                Note the burst
+              </button>
+            </div>
           </div>
-          <p className="mt-4"><a href={`/heat?ml=${Math.round(cup.grams / GRADES[cup.grade].density20)}&now=${Math.round(cup.reading?.celsius ?? 150)}&watts=${s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900}#burst`}>What would happen if: a burst on this cup</a></p>
-          <p className="hint mt-4">Damp additives spit in hot plastic. Powders want far more stirring than pigment.</p>
+          <p className="mt-4">
+            <a
+              href={`/heat?ml=${Math.round(cup.grams / GRADES[cup.grade].density20)}&now=${Math.round(cup.reading?.celsius ?? 150)}&watts=${s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900}#burst`}
+            >
+              What would happen if: a burst on this cup
+            </a>
+          </p>
+          <p className="hint mt-4">
+            Damp additives spit in hot plastic. Powders want far more stirring than pigment.
+          </p>
         </section>
       </div>
     </Dialog>
@@ -129,34 +341,121 @@ export function Trouble({ s, onSend, onClose }: Panel) {
   };
   return (
     <Dialog open onClose={onClose} title="Trouble">
-      <p className="hint mb-2">It is noted with the time. Smoke: stop heating, get it outside, leave. A burn: cool running water for 20 minutes, do not peel plastic off skin, seek help.</p>
+      <p className="hint mb-2">
+        It is noted with the time. Smoke: stop heating, get it outside, leave. A burn: cool running
+        water for 20 minutes, do not peel plastic off skin, seek help.
+      </p>
       <div className="mb-4 flex flex-wrap gap-2">
-        {[...s.cups.values()].filter((c) => c.charges > 0).map((c) => <button key={c.key} type="button" className="act min-h-16" onClick={() => { smokeAt(c).forEach(onSend); onClose(); }}>{c.letter} smokes</button>)}
-        {['boiled over', 'ran short', 'plug stuck', 'leak at the block', 'dropped'].map((w) => <button key={w} type="button" className="act min-h-16" onClick={() => go(w)}>{w}</button>)}
+        {[...s.cups.values()]
+          .filter((c) => c.charges > 0)
+          .map((c) => (
+            <button
+              key={c.key}
+              type="button"
+              className="act min-h-16"
+              onClick={() => {
+                smokeAt(c).forEach(onSend);
+                onClose();
+              }}
+            >
+              {c.letter} smokes
+            </button>
+          ))}
+        {['boiled over', 'ran short', 'plug stuck', 'leak at the block', 'dropped'].map((w) => (
+          <button key={w} type="button" className="act min-h-16" onClick={() => go(w)}>
+            {w}
+          </button>
+        ))}
       </div>
-      <label className="field"><span>Or in your own words</span><input className="box" value={text} onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && text.trim() && go(text.trim())} /></label>
-      <button type="button" className="act act-main mt-3" disabled={!text.trim()} onClick={() => go(text.trim())}>Note it</button>
+      <label className="field">
+        <span>Or in your own words</span>
+        <input
+          className="box"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && text.trim() && go(text.trim())}
+        />
+      </label>
+      <button
+        type="button"
+        className="act act-main mt-3"
+        disabled={!text.trim()}
+        onClick={() => go(text.trim())}
+      >
+        Note it
+      </button>
       <h3 className="mt-5 font-bold">A note on a mould, shown whenever it is closed</h3>
       <div className="mt-1 grid gap-2 sm:grid-cols-[200px_1fr]">
-        <label className="field"><span>Mould</span><select className="box" value={mould} onChange={(e) => setMould(e.target.value)}>{moulds.map((m) => <option key={m.key} value={m.key}>{m.mould.name}</option>)}</select></label>
-        <label className="field"><span>Note</span><input className="box" value={note} onChange={(e) => setNote(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && note.trim() && keepNote()} /></label>
+        <label className="field">
+          <span>Mould</span>
+          <select className="box" value={mould} onChange={(e) => setMould(e.target.value)}>
+            {moulds.map((m) => (
+              <option key={m.key} value={m.key}>
+                {m.mould.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="field">
+          <span>Note</span>
+          <input
+            className="box"
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && note.trim() && keepNote()}
+          />
+        </label>
       </div>
-      <button type="button" className="act mt-2" disabled={!note.trim()} onClick={keepNote}>Keep the note</button>
-      {s.troubles.length > 0 && <ul className="mt-4">{[...s.troubles].reverse().map((t) => <li key={t.event} className="border-t border-rule py-1"><span className="figure mr-3">{new Date(t.at).toTimeString().slice(0, 5)}</span>{t.what}</li>)}</ul>}
+      <button type="button" className="act mt-2" disabled={!note.trim()} onClick={keepNote}>
+        Keep the note
+      </button>
+      {s.troubles.length > 0 && (
+        <ul className="mt-4">
+          {[...s.troubles].reverse().map((t) => (
+            <li key={t.event} className="border-t border-rule py-1">
+              <span className="figure mr-3">{new Date(t.at).toTimeString().slice(0, 5)}</span>
+              {t.what}
+            </li>
+          ))}
+        </ul>
+      )}
       <h3 className="mt-4 font-bold">What usually helps</h3>
-      <ul className="text-sm">{Object.values(FAULTS).map((f) => <li key={f.name}><b>{f.name}</b>: {f.remedy}</li>)}</ul>
+      <ul className="text-sm">
+        {Object.values(FAULTS).map((f) => (
+          <li key={f.name}>
+            <b>{f.name}</b>: {f.remedy}
+          </li>
+        ))}
+      </ul>
     </Dialog>
   );
 }
 
 const KEYS: [string, string][] = [
-  ['Space, Enter, pedal', 'the big action'], ['T', 'a reading'], ['A', 'what goes into the cups'], ['X', 'trouble'], ['U', 'undo the last thing'], ['O', 'another step, or skip this one'], ['C', 'change the session'],
-  ['1–9', 'touch that cavity'], ['← →', 'next cavity'], ['↑ ↓', 'another mark'], ['M', 'mark the cavity in hand'], ['?', 'these keys'],
+  ['Space, Enter, pedal', 'the big action'],
+  ['T', 'a reading'],
+  ['A', 'what goes into the cups'],
+  ['X', 'trouble'],
+  ['U', 'undo the last thing'],
+  ['O', 'another step, or skip this one'],
+  ['C', 'change the session'],
+  ['1–9', 'touch that cavity'],
+  ['← →', 'next cavity'],
+  ['↑ ↓', 'another mark'],
+  ['M', 'mark the cavity in hand'],
+  ['?', 'these keys'],
 ];
 export function Keys({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} title="Keys of the bench">
-      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">{KEYS.map(([k, what]) => <div key={k} className="contents"><dt className="figure">{k}</dt><dd>{what}</dd></div>)}</dl>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        {KEYS.map(([k, what]) => (
+          <div key={k} className="contents">
+            <dt className="figure">{k}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
     </Dialog>
   );
 }

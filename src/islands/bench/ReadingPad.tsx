@@ -16,7 +16,11 @@ export interface Target {
 export const targetsOf = (s: SessionState): Target[] => [
   ...[...s.cups.values()].map((c): Target => ({ kind: 'cup', key: c.key, name: c.letter })),
   ...[...s.moulds.values()].map((m): Target => ({ kind: 'mould', key: m.key, name: m.mould.name })),
-  ...[...s.injectors.values()].map((i): Target => ({ kind: 'injector', key: i.key, name: i.injector.name })),
+  ...[...s.injectors.values()].map((i): Target => ({
+    kind: 'injector',
+    key: i.key,
+    name: i.injector.name,
+  })),
   { kind: 'room', key: 'room', name: 'The shop itself' },
 ];
 
@@ -33,12 +37,30 @@ interface Props {
 /** A pad for gloves: a few digits and one big key. By eye, one touch. */
 export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Props) {
   const targets = targetsOf(s);
-  const [at, setAt] = useState(Math.max(0, targets.findIndex((t) => t.kind === start.kind && t.key === start.key)));
+  const [at, setAt] = useState(
+    Math.max(
+      0,
+      targets.findIndex((t) => t.kind === start.kind && t.key === start.key),
+    ),
+  );
   const [typed, setTyped] = useState('');
   const target = targets[at]!;
-  const parsed = parseQuantity(typed, { dimensions: ['temperature'], shop: units, min: -40, max: 400 });
+  const parsed = parseQuantity(typed, {
+    dimensions: ['temperature'],
+    shop: units,
+    min: -40,
+    max: 400,
+  });
   const send = (celsius: number | null, stage: EyeStage | null) => {
-    onSend({ kind: 'reading', payload: { target: { kind: target.kind, key: target.key }, celsius, stage, from: stage ? 'eye' : 'typed' } });
+    onSend({
+      kind: 'reading',
+      payload: {
+        target: { kind: target.kind, key: target.key },
+        celsius,
+        stage,
+        from: stage ? 'eye' : 'typed',
+      },
+    });
     onClose();
   };
   const done = () => parsed.ok && send(parsed.quantity.value, null);
@@ -64,36 +86,109 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
     return () => removeEventListener('keydown', hear, true);
   });
   return (
-    <div role="dialog" aria-label={`Reading of ${target.name}`} className="fixed inset-x-0 bottom-0 z-30 max-h-dvh overflow-y-auto border-t-2 border-ink bg-raised p-4 md:p-6">
+    <div
+      role="dialog"
+      aria-label={`Reading of ${target.name}`}
+      className="fixed inset-x-0 bottom-0 z-30 max-h-dvh overflow-y-auto border-t-2 border-ink bg-raised p-4 md:p-6"
+    >
       <div className="mx-auto grid max-w-5xl gap-x-4 gap-y-3 md:grid-cols-[1fr_340px_220px] md:grid-rows-[auto_1fr]">
         <div>
           <p className="hint">Reading of</p>
           <div className="flex flex-wrap gap-2">
-            {targets.map((t, i) => <button key={`${t.kind}${t.key}`} type="button" className={`act md:min-h-16 ${i === at ? 'act-main' : ''}`} aria-pressed={i === at} onClick={() => setAt(i)}>{t.name}</button>)}
+            {targets.map((t, i) => (
+              <button
+                key={`${t.kind}${t.key}`}
+                type="button"
+                className={`act md:min-h-16 ${i === at ? 'act-main' : ''}`}
+                aria-pressed={i === at}
+                onClick={() => setAt(i)}
+              >
+                {t.name}
+              </button>
+            ))}
           </div>
-          <p className="figure mt-2 text-5xl leading-none md:mt-3 md:text-6xl" aria-live="polite">{typed || '–'}<span className="text-2xl">{show(0, 'temperature', units).unit}</span></p>
-          <p className={!parsed.ok && parsed.code !== 'empty' ? 'wrong' : 'hint'}>{parsed.ok ? 'Enter takes it.' : parsed.code === 'empty' ? 'Digits, then the big key.' : parsed.message}</p>
+          <p className="figure mt-2 text-5xl leading-none md:mt-3 md:text-6xl" aria-live="polite">
+            {typed || '–'}
+            <span className="text-2xl">{show(0, 'temperature', units).unit}</span>
+          </p>
+          <p className={!parsed.ok && parsed.code !== 'empty' ? 'wrong' : 'hint'}>
+            {parsed.ok
+              ? 'Enter takes it.'
+              : parsed.code === 'empty'
+                ? 'Digits, then the big key.'
+                : parsed.message}
+          </p>
         </div>
         <div className="max-md:order-last">{instruments(target)}</div>
         <div className="grid grid-cols-3 gap-2 md:col-start-2 md:row-span-2 md:row-start-1">
           {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Clear', '0', '←'].map((k) => (
-            <button key={k} type="button" className="act figure min-h-14 justify-center text-2xl md:min-h-16" aria-label={k === '←' ? 'Take back a digit' : k} onClick={() => (k === 'Clear' ? setTyped('') : press(k === '←' ? 'Backspace' : k))}>{k}</button>
+            <button
+              key={k}
+              type="button"
+              className="act figure min-h-14 justify-center text-2xl md:min-h-16"
+              aria-label={k === '←' ? 'Take back a digit' : k}
+              onClick={() => (k === 'Clear' ? setTyped('') : press(k === '←' ? 'Backspace' : k))}
+            >
+              {k}
+            </button>
           ))}
         </div>
         <div className="flex flex-col gap-2 md:col-start-3 md:row-span-2 md:row-start-1">
-          <button type="button" className="act act-main min-h-16 flex-1 justify-center text-xl" disabled={!parsed.ok} onClick={done}>{parsed.ok ? `${target.name} is ${say(parsed.quantity.value, 'temperature', units)}` : 'Take it'}</button>
+          <button
+            type="button"
+            className="act act-main min-h-16 flex-1 justify-center text-xl"
+            disabled={!parsed.ok}
+            onClick={done}
+          >
+            {parsed.ok
+              ? `${target.name} is ${say(parsed.quantity.value, 'temperature', units)}`
+              : 'Take it'}
+          </button>
           {target.kind === 'cup' && (
             <div className="grid grid-cols-2 gap-2" role="group" aria-label="By eye">
-              {(Object.keys(EYE) as EyeStage[]).map((e) => <button key={e} type="button" data-pad="eye" className="act justify-center" onClick={() => send(null, e)} title={`${say(EYE[e].low, 'temperature', units)} to ${say(EYE[e].high, 'temperature', units)}`}>{EYE[e].name}</button>)}
+              {(Object.keys(EYE) as EyeStage[]).map((e) => (
+                <button
+                  key={e}
+                  type="button"
+                  data-pad="eye"
+                  className="act justify-center"
+                  onClick={() => send(null, e)}
+                  title={`${say(EYE[e].low, 'temperature', units)} to ${say(EYE[e].high, 'temperature', units)}`}
+                >
+                  {EYE[e].name}
+                </button>
+              ))}
             </div>
           )}
           {target.kind === 'cup' && s.cups.size > 1 && (
-            <div className="grid grid-cols-3 gap-2" role="group" aria-label={`On the blade ${target.name} runs`}>
-              <p className="hint col-span-3 leading-tight">Beside the others on the blade {target.name} runs</p>
-              {(Object.keys(RUNS) as Runs[]).map((r) => <button key={r} type="button" data-pad="eye" aria-pressed={s.cups.get(target.key)?.runs === r} className={`act justify-center ${s.cups.get(target.key)?.runs === r ? 'act-main' : ''}`} onClick={() => { onSend({ kind: 'bladed', payload: { cup: target.key, runs: r } }); onClose(); }}>{r}</button>)}
+            <div
+              className="grid grid-cols-3 gap-2"
+              role="group"
+              aria-label={`On the blade ${target.name} runs`}
+            >
+              <p className="hint col-span-3 leading-tight">
+                Beside the others on the blade {target.name} runs
+              </p>
+              {(Object.keys(RUNS) as Runs[]).map((r) => (
+                <button
+                  key={r}
+                  type="button"
+                  data-pad="eye"
+                  aria-pressed={s.cups.get(target.key)?.runs === r}
+                  className={`act justify-center ${s.cups.get(target.key)?.runs === r ? 'act-main' : ''}`}
+                  onClick={() => {
+                    onSend({ kind: 'bladed', payload: { cup: target.key, runs: r } });
+                    onClose();
+                  }}
+                >
+                  {r}
+                </button>
+              ))}
             </div>
           )}
-          <button type="button" className="act justify-center" onClick={onClose}>No reading <kbd className="hint">Esc</kbd></button>
+          <button type="button" className="act justify-center" onClick={onClose}>
+            No reading <kbd className="hint">Esc</kbd>
+          </button>
         </div>
       </div>
     </div>

@@ -23,7 +23,8 @@ let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
 /** Null where a browser keeps nothing: the bench works on, and loses on a reload what the shop has not. */
 function store(): Promise<IDBPDatabase<Schema> | null> {
   opened ??= openDB<Schema>('twin-shot', 1, {
-    upgrade: (db) => void db.createObjectStore('acts', { keyPath: 'id' }).createIndex('session', 'session'),
+    upgrade: (db) =>
+      void db.createObjectStore('acts', { keyPath: 'id' }).createIndex('session', 'session'),
   }).catch(() => null);
   return opened;
 }
@@ -32,7 +33,11 @@ let last = 0;
 const next = (): number => (last = Math.max(last + 1, Date.now() * 1000));
 
 /** Keeps acts, each a record of its own: two tabs never write over each other's. */
-export async function keepActs(events: readonly AnyEvent[], outcome: KeptAct['outcome'], why?: string): Promise<void> {
+export async function keepActs(
+  events: readonly AnyEvent[],
+  outcome: KeptAct['outcome'],
+  why?: string,
+): Promise<void> {
   const db = await store();
   if (!db || events.length === 0) return;
   const change = db.transaction('acts', 'readwrite');
@@ -40,7 +45,14 @@ export async function keepActs(events: readonly AnyEvent[], outcome: KeptAct['ou
     const before = await change.store.get(event.id);
     // What the shop has once stored stays so, whoever tells of it later.
     if (before?.outcome === 'stored' && outcome !== 'stored') continue;
-    await change.store.put({ id: event.id, session: event.session, n: before?.n ?? next(), event, outcome, ...(why !== undefined && { why }) });
+    await change.store.put({
+      id: event.id,
+      session: event.session,
+      n: before?.n ?? next(),
+      event,
+      outcome,
+      ...(why !== undefined && { why }),
+    });
   }
   await change.done;
 }
@@ -57,5 +69,7 @@ export async function actsOf(session: number): Promise<KeptAct[]> {
   const all = await db.getAllFromIndex('acts', 'session', session);
   const old = all.filter((a) => Date.now() - a.event.at > KEPT_FOR);
   for (const { id } of old) await db.delete('acts', id);
-  return all.filter((a) => !old.includes(a)).sort((a, b) => (a.event.seq ?? Infinity) - (b.event.seq ?? Infinity) || a.n - b.n);
+  return all
+    .filter((a) => !old.includes(a))
+    .sort((a, b) => (a.event.seq ?? Infinity) - (b.event.seq ?? Infinity) || a.n - b.n);
 }

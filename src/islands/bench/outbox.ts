@@ -13,8 +13,13 @@ const AT_ONCE = 400;
 const TURNED_AWAY = new Set([401, 403]);
 
 /** Sends what waits. Null when the shop did not answer: it is tried again; a sentence where it answers that one may not. */
-export async function sendWaiting(session: number, waiting: readonly AnyEvent[]): Promise<Reply | string | null> {
-  const reply = await call<Reply>('POST', `/api/sessions/${session}/events`, { events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...e }) => e) });
+export async function sendWaiting(
+  session: number,
+  waiting: readonly AnyEvent[],
+): Promise<Reply | string | null> {
+  const reply = await call<Reply>('POST', `/api/sessions/${session}/events`, {
+    events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...e }) => e),
+  });
   if (reply.ok) return reply.value;
   return TURNED_AWAY.has(reply.status) ? reply.message : null;
 }
@@ -39,7 +44,8 @@ export const setHand = (name: string): void => localStorage.setItem(HAND, name);
 /** Letters the log has for whose act it is. */
 const MOST = 60;
 /** Whose act it is, in the log: the hand, and the device it stood at. */
-export const actingHere = (): string => [handHere(), benchName()].filter(Boolean).join(', ').slice(0, MOST);
+export const actingHere = (): string =>
+  [handHere(), benchName()].filter(Boolean).join(', ').slice(0, MOST);
 
 /** This device's name in the log. */
 export function benchName(): string {

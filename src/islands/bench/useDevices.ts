@@ -23,7 +23,14 @@ export interface Device {
 const LATELY = 15 * 60_000;
 
 /** Instruments as they are heard now, and how to put one somewhere. A press of a pedal is an act of its own. */
-export function useDevices(session: number, onPedal: () => void): { devices: Device[]; place: (id: number, target: { kind: string; key: string } | null) => void; wrong: string } {
+export function useDevices(
+  session: number,
+  onPedal: () => void,
+): {
+  devices: Device[];
+  place: (id: number, target: { kind: string; key: string } | null) => void;
+  wrong: string;
+} {
   const [devices, setDevices] = useState<Device[]>([]);
   const [wrong, setWrong] = useState('');
   const pedal = useRef(onPedal);
@@ -34,16 +41,29 @@ export function useDevices(session: number, onPedal: () => void): { devices: Dev
       // A list of what there is, or a move, is no reading: it was heard when it was heard.
       const fresh = moved === undefined && heard.at !== null && shopNow() - heard.at < LATELY;
       const said = { ...heard, at: fresh ? shopNow() : heard.at };
-      setDevices((held) => [...held.filter((d) => d.id !== said.id), ...(gone ? [] : [said])].sort((a, b) => a.id - b.id));
+      setDevices((held) =>
+        [...held.filter((d) => d.id !== said.id), ...(gone ? [] : [said])].sort(
+          (a, b) => a.id - b.id,
+        ),
+      );
       if (moved !== undefined || gone) return;
-      if (said.kind === 'pedal' && said.value === 1 && said.flag === null && (said.session === null || said.session === session)) pedal.current();
+      if (
+        said.kind === 'pedal' &&
+        said.value === 1 &&
+        said.flag === null &&
+        (said.session === null || said.session === session)
+      )
+        pedal.current();
     };
     return listen('devices', hear);
   }, [session]);
   const place = (id: number, target: Device['target']) => {
     void call('PUT', `/api/devices/${id}/binding`, target && { session, target }).then((reply) => {
       setWrong(reply.ok ? '' : reply.message);
-      if (reply.ok) setDevices((held) => held.map((d) => (d.id === id ? { ...d, session: target && session, target } : d)));
+      if (reply.ok)
+        setDevices((held) =>
+          held.map((d) => (d.id === id ? { ...d, session: target && session, target } : d)),
+        );
     });
   };
   return { devices, place, wrong };
@@ -52,15 +72,39 @@ export function useDevices(session: number, onPedal: () => void): { devices: Dev
 /** An instrument not heard for so long has dropped out, ms. */
 const SILENT = 6_000;
 /** What an instrument of a kind shows now: the one that stands there, or one that stands nowhere; null = none is heard. */
-export function heard(devices: Device[], kind: DeviceKind, session: number, now: number, key: string): number | null {
-  const live = devices.filter((d) => d.kind === kind && d.value !== null && (d.flag === null || FLAGS[d.flag].used) && d.at !== null && now - d.at < SILENT);
-  return (live.find((d) => d.session === session && d.target?.key === key) ?? live.find((d) => d.session === null))?.value ?? null;
+export function heard(
+  devices: Device[],
+  kind: DeviceKind,
+  session: number,
+  now: number,
+  key: string,
+): number | null {
+  const live = devices.filter(
+    (d) =>
+      d.kind === kind &&
+      d.value !== null &&
+      (d.flag === null || FLAGS[d.flag].used) &&
+      d.at !== null &&
+      now - d.at < SILENT,
+  );
+  return (
+    (
+      live.find((d) => d.session === session && d.target?.key === key) ??
+      live.find((d) => d.session === null)
+    )?.value ?? null
+  );
 }
 
 /** What a screen says of an instrument: its figure, or what is wrong with it. */
-export function deviceSays(d: Device, now: number, figure: (d: Device) => string): { text: string; wrong: boolean } {
+export function deviceSays(
+  d: Device,
+  now: number,
+  figure: (d: Device) => string,
+): { text: string; wrong: boolean } {
   if (d.at === null || d.value === null) return { text: 'not heard yet', wrong: true };
-  if (now - d.at > SILENT) return { text: `silent for ${Math.round((now - d.at) / 1000)} s`, wrong: true };
-  if (d.flag && !FLAGS[d.flag].used) return { text: `${figure(d)}: ${FLAGS[d.flag].says}`, wrong: true };
+  if (now - d.at > SILENT)
+    return { text: `silent for ${Math.round((now - d.at) / 1000)} s`, wrong: true };
+  if (d.flag && !FLAGS[d.flag].used)
+    return { text: `${figure(d)}: ${FLAGS[d.flag].says}`, wrong: true };
   return { text: figure(d), wrong: false };
 }

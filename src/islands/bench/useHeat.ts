@@ -9,12 +9,21 @@ import { shopNow } from '@/ui/shopClock.ts';
 const AGAIN = 2000;
 
 /** What is foreseen of heat at this bench, and the plan for bringing cups together that is in hand. */
-export function useHeat(s: SessionState, session: number, run: RunState | null): { answer: HeatAnswer | null; plan: HeatPlan | null } {
-  const [seen, setSeen] = useState<{ answer: HeatAnswer | null; plan: HeatPlan | null }>({ answer: null, plan: null });
+export function useHeat(
+  s: SessionState,
+  session: number,
+  run: RunState | null,
+): { answer: HeatAnswer | null; plan: HeatPlan | null } {
+  const [seen, setSeen] = useState<{ answer: HeatAnswer | null; plan: HeatPlan | null }>({
+    answer: null,
+    plan: null,
+  });
   const oracle = useRef<HeatOracle>(undefined);
   const asking = useRef<() => void>(() => {});
   useEffect(() => {
-    oracle.current = heatOracle((answer, ask) => setSeen((was) => ({ answer, plan: keepPlan(was.plan, ask, answer, shopNow()) })));
+    oracle.current = heatOracle((answer, ask) =>
+      setSeen((was) => ({ answer, plan: keepPlan(was.plan, ask, answer, shopNow()) })),
+    );
     const beat = setInterval(() => asking.current(), AGAIN);
     return () => {
       clearInterval(beat);
@@ -22,7 +31,10 @@ export function useHeat(s: SessionState, session: number, run: RunState | null):
     };
   }, []);
   useEffect(() => {
-    asking.current = () => s.status === 'running' && s.heat.length > 0 && oracle.current?.ask(heatAsk(s, session, run, shopNow(), steps(s, shopNow())));
+    asking.current = () =>
+      s.status === 'running' &&
+      s.heat.length > 0 &&
+      oracle.current?.ask(heatAsk(s, session, run, shopNow(), steps(s, shopNow())));
     asking.current();
   }, [s, session, run]);
   return seen;

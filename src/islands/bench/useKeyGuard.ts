@@ -9,8 +9,22 @@ const FLASH = 500;
  * The big key never changes meaning under the thumb: what a press does is settled here, by what the key said when the
  * thumb went for it. A change the hand made itself is no surprise to it.
  */
-export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step: Step) => void): { press: () => void; own: () => void; refused: boolean; /** ms until which the key may still mean what it said before */ until: number } {
-  const shown = useRef<{ step: Step | null; since: number; before: Step | null; own: boolean }>({ step: null, since: 0, before: null, own: true });
+export function useKeyGuard(
+  step: Step | null,
+  all: readonly Step[],
+  act: (step: Step) => void,
+): {
+  press: () => void;
+  own: () => void;
+  refused: boolean;
+  /** ms until which the key may still mean what it said before */ until: number;
+} {
+  const shown = useRef<{ step: Step | null; since: number; before: Step | null; own: boolean }>({
+    step: null,
+    since: 0,
+    before: null,
+    own: true,
+  });
   const acted = useRef(false);
   const [refused, setRefused] = useState(false);
   const [until, setUntil] = useState(0);
@@ -20,7 +34,12 @@ export function useKeyGuard(step: Step | null, all: readonly Step[], act: (step:
       held.step = step;
       return;
     }
-    shown.current = { step, since: Date.now(), before: held.step, own: acted.current || held.step === null };
+    shown.current = {
+      step,
+      since: Date.now(),
+      before: held.step,
+      own: acted.current || held.step === null,
+    };
     acted.current = false;
     setUntil(shown.current.own ? 0 : Date.now() + THUMB);
   }, [step]);

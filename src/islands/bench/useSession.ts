@@ -35,7 +35,11 @@ export interface Session {
 }
 
 /** What this bench knows beyond the page: what waits, what the shop refused, what it has and the page had not. */
-function useKept(id: number, initial: readonly AnyEvent[], begin: (waiting: AnyEvent[], refused: Refused[]) => void): void {
+function useKept(
+  id: number,
+  initial: readonly AnyEvent[],
+  begin: (waiting: AnyEvent[], refused: Refused[]) => void,
+): void {
   const started = useRef(false);
   useEffect(() => {
     if (started.current) return;
@@ -50,7 +54,9 @@ function useKept(id: number, initial: readonly AnyEvent[], begin: (waiting: AnyE
       // told where it stands, or stands again.
       begin(
         kept.filter((a) => a.outcome !== 'refused' && !known.has(a.id)).map((a) => a.event),
-        kept.filter((a) => a.outcome === 'refused').map((a) => ({ id: a.id, why: a.why ?? 'The shop refused it.' })),
+        kept
+          .filter((a) => a.outcome === 'refused')
+          .map((a) => ({ id: a.id, why: a.why ?? 'The shop refused it.' })),
       );
     })();
   }, [id, initial, begin]);
@@ -96,20 +102,30 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     }
     const seqs = new Map(reply.accepted.map((a) => [a.id, a.seq]));
     take(batch.flatMap((e) => (seqs.has(e.id) ? [{ ...e, seq: seqs.get(e.id)! }] : [])));
-    const unwanted = reply.refused.flatMap((r) => (r.id === null ? [] : [{ id: r.id, why: r.message }]));
-    for (const { id: one, why } of unwanted) void keepActs(batch.filter((e) => e.id === one), 'refused', why);
+    const unwanted = reply.refused.flatMap((r) =>
+      r.id === null ? [] : [{ id: r.id, why: r.message }],
+    );
+    for (const { id: one, why } of unwanted)
+      void keepActs(
+        batch.filter((e) => e.id === one),
+        'refused',
+        why,
+      );
     if (unwanted.length > 0) setRefused((held) => [...held, ...unwanted]);
     const answered = new Set([...seqs.keys(), ...unwanted.map((r) => r.id)]);
     change(outbox.current.filter((e) => !answered.has(e.id)));
     if (outbox.current.length > 0) void flush();
   }, [id, take, change]);
 
-  const begin = useCallback((events: AnyEvent[], unwanted: Refused[]) => {
-    const here = new Set(outbox.current.map((e) => e.id));
-    change([...events.filter((e) => !here.has(e.id)), ...outbox.current]);
-    setRefused(unwanted);
-    void flush();
-  }, [change, flush]);
+  const begin = useCallback(
+    (events: AnyEvent[], unwanted: Refused[]) => {
+      const here = new Set(outbox.current.map((e) => e.id));
+      change([...events.filter((e) => !here.has(e.id)), ...outbox.current]);
+      setRefused(unwanted);
+      void flush();
+    },
+    [change, flush],
+  );
   useKept(id, initial, begin);
   useEffect(() => {
     const again = () => void flush();
@@ -125,7 +141,8 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
         take([e]);
         // Who hears the shop knows that it answers.
         setAway(false);
-        if (outbox.current.some((x) => x.id === e.id)) change(outbox.current.filter((x) => x.id !== e.id));
+        if (outbox.current.some((x) => x.id === e.id))
+          change(outbox.current.filter((x) => x.id !== e.id));
       }),
     [id, last, take, change],
   );
@@ -135,30 +152,44 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     return fold(snapshot, [...confirmed, ...waiting.filter((e) => !known.has(e.id))]);
   }, [snapshot, confirmed, waiting]);
 
-  const put = useCallback((what: Send, identity: string | null) => {
-    const e = { id: identity ? v5(`${id}/${identity}`, ACTS) : v4(), session: id, at: Math.round(shopNow()), by: actingHere(), v: EVENT_VERSION, ...what } as AnyEvent;
-    void keepActs([e], 'waiting');
-    change([...outbox.current, e]);
-    void flush();
-  }, [id, change, flush]);
+  const put = useCallback(
+    (what: Send, identity: string | null) => {
+      const e = {
+        id: identity ? v5(`${id}/${identity}`, ACTS) : v4(),
+        session: id,
+        at: Math.round(shopNow()),
+        by: actingHere(),
+        v: EVENT_VERSION,
+        ...what,
+      } as AnyEvent;
+      void keepActs([e], 'waiting');
+      change([...outbox.current, e]);
+      void flush();
+    },
+    [id, change, flush],
+  );
 
-  const answer = useCallback((one: string, how: 'seen' | 'again') => {
-    setRefused((held) => held.filter((r) => r.id !== one));
-    void (async () => {
-      const act = how === 'again' ? (await actsOf(id)).find((a) => a.id === one) : undefined;
-      if (!act) return dropAct(one);
-      await keepActs([act.event], 'waiting');
-      change([...outbox.current, act.event]);
-      await flush();
-    })();
-  }, [id, change, flush]);
+  const answer = useCallback(
+    (one: string, how: 'seen' | 'again') => {
+      setRefused((held) => held.filter((r) => r.id !== one));
+      void (async () => {
+        const act = how === 'again' ? (await actsOf(id)).find((a) => a.id === one) : undefined;
+        if (!act) return dropAct(one);
+        await keepActs([act.event], 'waiting');
+        change([...outbox.current, act.event]);
+        await flush();
+      })();
+    },
+    [id, change, flush],
+  );
 
   return {
     state,
     act: useCallback((what: Send) => put(what, identityOf(state, what)), [put, state]),
     undo: useCallback(() => {
       const one = lastUndoable(state);
-      if (one) put({ kind: 'undone', payload: { event: one.id } }, `undone:${one.id}:${state.undone}`);
+      if (one)
+        put({ kind: 'undone', payload: { event: one.id } }, `undone:${one.id}:${state.undone}`);
     }, [put, state]),
     canUndo: lastUndoable(state) !== null && state.status !== 'finished',
     waiting: waiting.length,

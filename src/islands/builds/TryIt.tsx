@@ -13,16 +13,43 @@ import { Verdict } from '@/ui/Verdict.tsx';
 const OF_COLOURS = new Set(['grade', 'no-mix', 'rough-volume']);
 
 /** A job of this build in this mould, in sample colours: enough to be checked and measured. */
-function trial(build: Build, mould: number, shelf: Shelf, { plan, bench, good, confidence, window }: Shop): PlanInput {
+function trial(
+  build: Build,
+  mould: number,
+  shelf: Shelf,
+  { plan, bench, good, confidence, window }: Shop,
+): PlanInput {
   const settings = { ...plan, tolerance: bench.tolerance };
   const keys = layersOf(build).map((l) => l.key);
   const colour = sampleColour(build);
   const entry = shelf.moulds.find((m) => m.id === mould)!;
   const job: Job = {
-    key: 'trial', bait: { id: 0, name: 'a bait', grades: ['soft', 'medium', 'hard', 'floating', 'sinking'], outline: entry.spec.cavities[0]!.outline }, colourway: { id: 0, name: build.name }, build,
-    layers: Object.fromEntries(keys.map((k, i) => [k, i + 1])), lines: [], tools: toolsFor(shelf, build, entry, { settings, good, confidence, window }), confidence, trials: 0, extra: 0,
+    key: 'trial',
+    bait: {
+      id: 0,
+      name: 'a bait',
+      grades: ['soft', 'medium', 'hard', 'floating', 'sinking'],
+      outline: entry.spec.cavities[0]!.outline,
+    },
+    colourway: { id: 0, name: build.name },
+    build,
+    layers: Object.fromEntries(keys.map((k, i) => [k, i + 1])),
+    lines: [],
+    tools: toolsFor(shelf, build, entry, { settings, good, confidence, window }),
+    confidence,
+    trials: 0,
+    extra: 0,
   };
-  return { jobs: [job], cups: keys.map((k, i) => ({ mix: i + 1, recipe: { name: k, colour: colour(k), grade: 'medium', ladder: [] }, vessel: null, degas: 'none' })), settings };
+  return {
+    jobs: [job],
+    cups: keys.map((k, i) => ({
+      mix: i + 1,
+      recipe: { name: k, colour: colour(k), grade: 'medium', ladder: [] },
+      vessel: null,
+      degas: 'none',
+    })),
+    settings,
+  };
 }
 
 /** The build tried in one of the shop's moulds: what does not fit, and what lies in a cavity stage by stage. */
@@ -35,11 +62,46 @@ export function TryIt({ build }: { build: Build }) {
     void call<Shop>('GET', '/api/shop').then((r) => r.ok && setShop(r.value));
   }, []);
   const input = shelf && shop && mould ? trial(build, mould, shelf, shop) : null;
-  const remarks: Remark[] = input && shop ? checkJob(input.jobs[0]!, input, shop.units).filter((r) => !OF_COLOURS.has(r.code)) : [];
+  const remarks: Remark[] =
+    input && shop
+      ? checkJob(input.jobs[0]!, input, shop.units).filter((r) => !OF_COLOURS.has(r.code))
+      : [];
   return (
     <section className="mt-4 border-t border-ink pt-3" aria-label="Try it in a mould">
-      <label className="field max-w-md"><span>Try it in a mould of the shop</span><select className="box" value={mould || ''} onChange={(e) => setMould(Number(e.target.value))}><option value="">choose one…</option>{shelf?.moulds.map((m) => <option key={m.id} value={m.id}>{m.spec.name}</option>)}</select></label>
-      {input && <ul className="mt-2">{remarks.length === 0 ? <li><Verdict verdict="good">It fits, with the injectors, blocks and inserts there are.</Verdict></li> : remarks.map((r) => <li key={r.sentence} data-misfit={r.code}><Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence.replace(`a bait, ${build.name}`, build.name || 'This build')}</Verdict></li>)}</ul>}
+      <label className="field max-w-md">
+        <span>Try it in a mould of the shop</span>
+        <select
+          className="box"
+          value={mould || ''}
+          onChange={(e) => setMould(Number(e.target.value))}
+        >
+          <option value="">choose one…</option>
+          {shelf?.moulds.map((m) => (
+            <option key={m.id} value={m.id}>
+              {m.spec.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {input && (
+        <ul className="mt-2">
+          {remarks.length === 0 ? (
+            <li>
+              <Verdict verdict="good">
+                It fits, with the injectors, blocks and inserts there are.
+              </Verdict>
+            </li>
+          ) : (
+            remarks.map((r) => (
+              <li key={r.sentence} data-misfit={r.code}>
+                <Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>
+                  {r.sentence.replace(`a bait, ${build.name}`, build.name || 'This build')}
+                </Verdict>
+              </li>
+            ))
+          )}
+        </ul>
+      )}
       {input && shop && <Stages input={input} units={shop.units} />}
     </section>
   );

@@ -1,6 +1,16 @@
 import { useState } from 'react';
 import type { Water } from '@/core/colour/index.ts';
-import { BARE, bulkOf, DRAG, dragFrom, saltFor, settles, sinking, WATERS, SALT } from '@/core/colour/index.ts';
+import {
+  BARE,
+  bulkOf,
+  DRAG,
+  dragFrom,
+  saltFor,
+  settles,
+  sinking,
+  WATERS,
+  SALT,
+} from '@/core/colour/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { cools, cupBody, justRead } from '@/core/heat/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
@@ -16,11 +26,26 @@ const HANGS = 8;
 const DEEP = 60;
 /** Bore of a cup that a US cup of plastic fills so deep, mm. */
 const WIDE = Math.sqrt((RECIPE_CUP * 1000) / ((Math.PI / 4) * DEEP));
-const moves = (v: number, units: ShopUnits): string => (Math.abs(v) < HANGS ? 'hangs' : `${v > 0 ? 'sinks' : 'rises'} ${say(Math.abs(v), 'length', units)} a second`);
+const moves = (v: number, units: ShopUnits): string =>
+  Math.abs(v) < HANGS
+    ? 'hangs'
+    : `${v > 0 ? 'sinks' : 'rises'} ${say(Math.abs(v), 'length', units)} a second`;
 const WANTS = { hang: 0, sink: 1, rise: -1 } as const;
 
 /** Salt for a bait that floats, hangs or sinks, in every water, with hook and weight. */
-export function FloatFor({ told, layers, scene, materials, units }: { told: LayerTold[]; layers: Mix[]; scene: Scene; materials: Material[]; units: ShopUnits }) {
+export function FloatFor({
+  told,
+  layers,
+  scene,
+  materials,
+  units,
+}: {
+  told: LayerTold[];
+  layers: Mix[];
+  scene: Scene;
+  materials: Material[];
+  units: ShopUnits;
+}) {
   const [hook, setHook] = useState(0);
   const [weight, setWeight] = useState(0);
   const [wants, setWants] = useState<keyof typeof WANTS>('hang');
@@ -29,34 +54,152 @@ export function FloatFor({ told, layers, scene, materials, units }: { told: Laye
   const speed = WANTS[wants] * pace;
   const [into, setInto] = useState(0);
   const rig = { ...BARE, hook, weight };
-  const float = floatLayers(told, layers.map((m) => ({ grade: m.grade, salt: saltOf(m, materials) })));
+  const float = floatLayers(
+    told,
+    layers.map((m) => ({ grade: m.grade, salt: saltOf(m, materials) })),
+  );
   const frontal = frontalOf(scene);
   const chosen = Math.min(into, told.length - 1);
   const { mass, volume } = bulkOf(float, rig);
   const now = Object.keys(WATERS) as Water[];
   const drag = tank === null ? DRAG : (dragFrom(tank, { mass, volume }, 'fresh', frontal) ?? DRAG);
   const answers = now.map((w) => ({ w, a: saltFor(speed, float, chosen, w, frontal, rig, drag) }));
-  const most = Math.max(...float.map((l) => l.salt), ...answers.map(({ a }) => (a.ok ? a.perMl : 0)));
-  const clears = most > 0 ? settles(DEEP, cools(cupBody(WIDE, RECIPE_CUP), justRead(165)), most / SALT / (1 + most / SALT)) : null;
+  const most = Math.max(
+    ...float.map((l) => l.salt),
+    ...answers.map(({ a }) => (a.ok ? a.perMl : 0)),
+  );
+  const clears =
+    most > 0
+      ? settles(
+          DEEP,
+          cools(cupBody(WIDE, RECIPE_CUP), justRead(165)),
+          most / SALT / (1 + most / SALT),
+        )
+      : null;
   return (
-    <section aria-label="Salt and float" className="mt-8 border-t-[1.5px] border-ink pt-3" data-float>
+    <section
+      aria-label="Salt and float"
+      className="mt-8 border-t-[1.5px] border-ink pt-3"
+      data-float
+    >
       <h2>Salt and float</h2>
       <div className="mt-2 grid items-end gap-3 sm:grid-cols-3">
-        <QuantityField label="Hook" value={hook} dimensions={['mass']} shop={units} max={100} onChange={(v) => setHook(v ?? 0)} />
-        <QuantityField label="Lead or other weight" value={weight} dimensions={['mass']} shop={units} max={500} onChange={(v) => setWeight(v ?? 0)} />
-        <label className="field"><span>It should</span><select className="box" value={wants} onChange={(e) => setWants(e.target.value as keyof typeof WANTS)}>{Object.keys(WANTS).map((w) => <option key={w}>{w}</option>)}</select></label>
-        <QuantityField label={wants === 'hang' ? 'How far in a second (it hangs)' : 'How far in a second'} value={pace} dimensions={['length']} shop={units} min={1} max={2000} onChange={(v) => v !== null && setPace(v)} />
-        <QuantityField label="In a tank it sank, in a second" value={tank} dimensions={['length']} shop={units} min={1} max={2000} onChange={setTank} />
-        <label className="field"><span>Salt goes into</span><select className="box" value={chosen} onChange={(e) => setInto(Number(e.target.value))}>{told.map((l, i) => <option key={l.name} value={i}>{l.name}</option>)}</select></label>
+        <QuantityField
+          label="Hook"
+          value={hook}
+          dimensions={['mass']}
+          shop={units}
+          max={100}
+          onChange={(v) => setHook(v ?? 0)}
+        />
+        <QuantityField
+          label="Lead or other weight"
+          value={weight}
+          dimensions={['mass']}
+          shop={units}
+          max={500}
+          onChange={(v) => setWeight(v ?? 0)}
+        />
+        <label className="field">
+          <span>It should</span>
+          <select
+            className="box"
+            value={wants}
+            onChange={(e) => setWants(e.target.value as keyof typeof WANTS)}
+          >
+            {Object.keys(WANTS).map((w) => (
+              <option key={w}>{w}</option>
+            ))}
+          </select>
+        </label>
+        <QuantityField
+          label={wants === 'hang' ? 'How far in a second (it hangs)' : 'How far in a second'}
+          value={pace}
+          dimensions={['length']}
+          shop={units}
+          min={1}
+          max={2000}
+          onChange={(v) => v !== null && setPace(v)}
+        />
+        <QuantityField
+          label="In a tank it sank, in a second"
+          value={tank}
+          dimensions={['length']}
+          shop={units}
+          min={1}
+          max={2000}
+          onChange={setTank}
+        />
+        <label className="field">
+          <span>Salt goes into</span>
+          <select className="box" value={chosen} onChange={(e) => setInto(Number(e.target.value))}>
+            {told.map((l, i) => (
+              <option key={l.name} value={i}>
+                {l.name}
+              </option>
+            ))}
+          </select>
+        </label>
       </div>
-      <p className="mt-2">A bait weighs <b className="figure">{say(mass, 'mass', units)}</b> and takes up <b className="figure">{say(volume, 'volume', units, 1)}</b>.</p>
+      <p className="mt-2">
+        A bait weighs <b className="figure">{say(mass, 'mass', units)}</b> and takes up{' '}
+        <b className="figure">{say(volume, 'volume', units, 1)}</b>.
+      </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="In each water">
-        <table className="mt-1"><thead><tr><th>Water</th><th>As it is mixed</th><th className="num">Salt for a US cup</th><th className="num">In a bait</th><th>Remark</th></tr></thead>
-          <tbody>{answers.map(({ w, a }) => <tr key={w}><td>{WATERS[w].name}</td><td>{moves(sinking({ mass, volume }, w, frontal, drag), units)}</td>{a.ok ? <><td className="num figure">{a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}</td><td className="num figure">{say(a.perBait, 'mass', units)}</td><td className="text-soft">{a.perMl === 0 ? 'It does so without.' : 'Last of all, stirred in before each draw.'}</td></> : <><td className="num">–</td><td className="num">–</td><td>{a.message}</td></>}</tr>)}</tbody>
+        <table className="mt-1">
+          <thead>
+            <tr>
+              <th>Water</th>
+              <th>As it is mixed</th>
+              <th className="num">Salt for a US cup</th>
+              <th className="num">In a bait</th>
+              <th>Remark</th>
+            </tr>
+          </thead>
+          <tbody>
+            {answers.map(({ w, a }) => (
+              <tr key={w}>
+                <td>{WATERS[w].name}</td>
+                <td>{moves(sinking({ mass, volume }, w, frontal, drag), units)}</td>
+                {a.ok ? (
+                  <>
+                    <td className="num figure">
+                      {a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}
+                    </td>
+                    <td className="num figure">{say(a.perBait, 'mass', units)}</td>
+                    <td className="text-soft">
+                      {a.perMl === 0
+                        ? 'It does so without.'
+                        : 'Last of all, stirred in before each draw.'}
+                    </td>
+                  </>
+                ) : (
+                  <>
+                    <td className="num">–</td>
+                    <td className="num">–</td>
+                    <td>{a.message}</td>
+                  </>
+                )}
+              </tr>
+            ))}
+          </tbody>
         </table>
       </div>
-      {clears !== null && <p className="mt-1">Salt goes down: the top tenth of a cup {say(DEEP, 'length', units)} deep clears in {lasting(clears)}. Stir at every draw, and within that.</p>}
-      <p className="hint">Reckoned with a drag of {drag.toFixed(2)} on its thickest section{tank === null ? '; a tank of fresh water tells better' : drag === DRAG ? ': a bait that is no heavier than water cannot have sunk, so the tank is left out' : ', from the tank'}.</p>
+      {clears !== null && (
+        <p className="mt-1">
+          Salt goes down: the top tenth of a cup {say(DEEP, 'length', units)} deep clears in{' '}
+          {lasting(clears)}. Stir at every draw, and within that.
+        </p>
+      )}
+      <p className="hint">
+        Reckoned with a drag of {drag.toFixed(2)} on its thickest section
+        {tank === null
+          ? '; a tank of fresh water tells better'
+          : drag === DRAG
+            ? ': a bait that is no heavier than water cannot have sunk, so the tank is left out'
+            : ', from the tank'}
+        .
+      </p>
     </section>
   );
 }

@@ -15,35 +15,129 @@ export interface NamedMix {
 const BODY = 8;
 
 /** Two colours together: how each looks beside the other, how soft their line is, and what else would pair well. */
-export function PairFor({ own, all, materials, units }: { own: { name: string; look: Look }[]; all: NamedMix[]; materials: Material[]; units: ShopUnits }) {
+export function PairFor({
+  own,
+  all,
+  materials,
+  units,
+}: {
+  own: { name: string; look: Look }[];
+  all: NamedMix[];
+  materials: Material[];
+  units: ShopUnits;
+}) {
   const [from, setFrom] = useState(0);
-  const looks = useMemo(() => [
-    ...all.map((m) => ({ href: `/colours/mixes/${m.id}`, name: m.spec.name, ladder: m.spec.ladder })),
-    // A puck by itself, remelted with nothing added.
-    ...materials.filter((m) => m.kind === 'puck').map((m) => ({ href: '/colours/materials', name: m.name, ladder: [{ what: m.name, kind: 'remelt' as const, amount: RECIPE_CUP, dimension: 'volume' as const, when: 'cold' as const }] })),
-  ].map((m) => ({ ...m, colour: throughTo(lookOf(m, materials).withFlake, BODY, 'light') })), [all, materials]);
+  const looks = useMemo(
+    () =>
+      [
+        ...all.map((m) => ({
+          href: `/colours/mixes/${m.id}`,
+          name: m.spec.name,
+          ladder: m.spec.ladder,
+        })),
+        // A puck by itself, remelted with nothing added.
+        ...materials
+          .filter((m) => m.kind === 'puck')
+          .map((m) => ({
+            href: '/colours/materials',
+            name: m.name,
+            ladder: [
+              {
+                what: m.name,
+                kind: 'remelt' as const,
+                amount: RECIPE_CUP,
+                dimension: 'volume' as const,
+                when: 'cold' as const,
+              },
+            ],
+          })),
+      ].map((m) => ({ ...m, colour: throughTo(lookOf(m, materials).withFlake, BODY, 'light') })),
+    [all, materials],
+  );
   const one = own[Math.min(from, own.length - 1)]!;
   const colour = throughTo(one.look.withFlake, BODY, 'light');
   const others = own.filter((o) => o !== one);
-  const ranked = useMemo(() => looks.filter((m) => m.name !== one.name).map((m) => ({ ...m, score: goes(colour, m.colour) })).sort((a, b) => b.score - a.score).slice(0, 6), [looks, one.name, colour]);
-  const swatch = (a: string, b: string, label: string) => <svg viewBox="0 0 120 40" className="block h-14 w-full max-w-64" preserveAspectRatio="none" role="img" aria-label={label}><path d="M0 0H120V20H0Z" fill={a} /><path d="M0 20H120V40H0Z" fill={b} /><path d="M.75 .75H119.25V39.25H.75Z" className="line-art" /></svg>;
+  const ranked = useMemo(
+    () =>
+      looks
+        .filter((m) => m.name !== one.name)
+        .map((m) => ({ ...m, score: goes(colour, m.colour) }))
+        .sort((a, b) => b.score - a.score)
+        .slice(0, 6),
+    [looks, one.name, colour],
+  );
+  const swatch = (a: string, b: string, label: string) => (
+    <svg
+      viewBox="0 0 120 40"
+      className="block h-14 w-full max-w-64"
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={label}
+    >
+      <path d="M0 0H120V20H0Z" fill={a} />
+      <path d="M0 20H120V40H0Z" fill={b} />
+      <path d="M.75 .75H119.25V39.25H.75Z" className="line-art" />
+    </svg>
+  );
   return (
     <section aria-label="Side by side" className="mt-8 border-t-[1.5px] border-ink pt-3" data-pair>
-      <div className="flex flex-wrap items-end justify-between gap-3"><h2>Side by side</h2>{own.length > 1 && <label className="field"><span>Seen from</span><select className="box" value={from} onChange={(e) => setFrom(Number(e.target.value))}>{own.map((o, i) => <option key={o.name} value={i}>{o.name}</option>)}</select></label>}</div>
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h2>Side by side</h2>
+        {own.length > 1 && (
+          <label className="field">
+            <span>Seen from</span>
+            <select className="box" value={from} onChange={(e) => setFrom(Number(e.target.value))}>
+              {own.map((o, i) => (
+                <option key={o.name} value={i}>
+                  {o.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
       {others.map((o) => {
         const other = throughTo(o.look.withFlake, BODY, 'light');
         const pair = pairOf(colour, other);
         const soft = softness(one.look, o.look);
         return (
           <div key={o.name} className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-[260px_1fr]">
-            {swatch(hexOf(beside(colour, other)), hexOf(beside(other, colour)), `${one.name} over ${o.name}, as they look together`)}
-            <p>{one.name} and {o.name} are <b className="figure">{pair.apart.toFixed(0)}</b> apart. {pair.dulls ? `Beside the other ${pair.dulls === 'one' ? one.name : o.name} looks duller than alone, by ${pair.by.toFixed(0)} of its brightness.` : 'Neither dulls the other.'} {soft.mm > 0.03 ? `The line is ${say(soft.mm, 'length', units)} soft at best: ${soft.why.join(', ')}.` : 'Nothing in them blurs the line.'}</p>
+            {swatch(
+              hexOf(beside(colour, other)),
+              hexOf(beside(other, colour)),
+              `${one.name} over ${o.name}, as they look together`,
+            )}
+            <p>
+              {one.name} and {o.name} are <b className="figure">{pair.apart.toFixed(0)}</b> apart.{' '}
+              {pair.dulls
+                ? `Beside the other ${pair.dulls === 'one' ? one.name : o.name} looks duller than alone, by ${pair.by.toFixed(0)} of its brightness.`
+                : 'Neither dulls the other.'}{' '}
+              {soft.mm > 0.03
+                ? `The line is ${say(soft.mm, 'length', units)} soft at best: ${soft.why.join(', ')}.`
+                : 'Nothing in them blurs the line.'}
+            </p>
           </div>
         );
       })}
       <p className="mt-3 font-semibold">Would pair well with {one.name}:</p>
-      <ul className="mt-1 grid gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">{ranked.map((m) => <li key={m.name}>{swatch(hexOf(beside(colour, m.colour)), hexOf(beside(m.colour, colour)), `${one.name} over ${m.name}`)}<a className="inline-flex min-h-6 items-center" href={m.href}>{m.name}</a></li>)}</ul>
-      <p className="hint mt-1">Each pushed a little away from the other, as the eye does. Remelt pucks on the shelf are among them.</p>
+      <ul className="mt-1 grid gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">
+        {ranked.map((m) => (
+          <li key={m.name}>
+            {swatch(
+              hexOf(beside(colour, m.colour)),
+              hexOf(beside(m.colour, colour)),
+              `${one.name} over ${m.name}`,
+            )}
+            <a className="inline-flex min-h-6 items-center" href={m.href}>
+              {m.name}
+            </a>
+          </li>
+        ))}
+      </ul>
+      <p className="hint mt-1">
+        Each pushed a little away from the other, as the eye does. Remelt pucks on the shelf are
+        among them.
+      </p>
     </section>
   );
 }

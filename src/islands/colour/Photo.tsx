@@ -33,8 +33,18 @@ export function Photo({ onColour }: { onColour: (c: Colour) => void }) {
   const tap = (e: React.PointerEvent<HTMLCanvasElement>) => {
     const c = canvas.current!;
     const box = c.getBoundingClientRect();
-    const [x, y] = [((e.clientX - box.left) / box.width) * c.width, ((e.clientY - box.top) / box.height) * c.height];
-    const { data } = c.getContext('2d')!.getImageData(Math.max(0, Math.round(x - AROUND)), Math.max(0, Math.round(y - AROUND)), 2 * AROUND + 1, 2 * AROUND + 1);
+    const [x, y] = [
+      ((e.clientX - box.left) / box.width) * c.width,
+      ((e.clientY - box.top) / box.height) * c.height,
+    ];
+    const { data } = c
+      .getContext('2d')!
+      .getImageData(
+        Math.max(0, Math.round(x - AROUND)),
+        Math.max(0, Math.round(y - AROUND)),
+        2 * AROUND + 1,
+        2 * AROUND + 1,
+      );
     const sum = [0, 0, 0];
     for (let i = 0; i < data.length; i += 4) for (let k = 0; k < 3; k++) sum[k]! += data[i + k]!;
     const pixel = sum.map((v) => v / (data.length / 4)) as [number, number, number];
@@ -51,10 +61,41 @@ export function Photo({ onColour }: { onColour: (c: Colour) => void }) {
   };
   return (
     <div>
-      <label className="field"><span>From a photograph, taken in the shade outdoors with white paper in it</span><input type="file" accept="image/*" className="box py-2" onChange={(e) => void load(e.target.files?.[0])} /></label>
-      <canvas ref={canvas} hidden={!open} className="mt-2 max-w-full cursor-crosshair border border-ink" onPointerDown={tap} aria-label={taking === 'white' ? 'Tap the white patch' : 'Tap the colour'} />
-      {open && <p className="mt-1 flex flex-wrap items-center gap-2" role="status">{taking === 'white' ? 'Tap the white paper.' : 'Now tap the colour.'} {taking === 'white' ? <button type="button" className="act" onClick={() => setTaking('spot')}>There is none in it</button> : <button type="button" className="act" onClick={() => setTaking('white')}>The white again</button>}</p>}
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      <label className="field">
+        <span>From a photograph, taken in the shade outdoors with white paper in it</span>
+        <input
+          type="file"
+          accept="image/*"
+          className="box py-2"
+          onChange={(e) => void load(e.target.files?.[0])}
+        />
+      </label>
+      <canvas
+        ref={canvas}
+        hidden={!open}
+        className="mt-2 max-w-full cursor-crosshair border border-ink"
+        onPointerDown={tap}
+        aria-label={taking === 'white' ? 'Tap the white patch' : 'Tap the colour'}
+      />
+      {open && (
+        <p className="mt-1 flex flex-wrap items-center gap-2" role="status">
+          {taking === 'white' ? 'Tap the white paper.' : 'Now tap the colour.'}{' '}
+          {taking === 'white' ? (
+            <button type="button" className="act" onClick={() => setTaking('spot')}>
+              There is none in it
+            </button>
+          ) : (
+            <button type="button" className="act" onClick={() => setTaking('white')}>
+              The white again
+            </button>
+          )}
+        </p>
+      )}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
     </div>
   );
 }

@@ -1,4 +1,8 @@
 /** Prints the page it is on. */
 export default function PrintCard() {
-  return <button type="button" className="act act-main" onClick={() => print()}>Print the card</button>;
+  return (
+    <button type="button" className="act act-main" onClick={() => print()}>
+      Print the card
+    </button>
+  );
 }

@@ -16,7 +16,9 @@ export function useRecipes() {
   useEffect(() => stop, [stop]);
   const ask = useCallback((shelf: OnShelf[], target: Colour, ml: number, sight: Sight) => {
     worker.current?.terminate();
-    const made = new Worker(new URL('../../worker/colour.worker.ts', import.meta.url), { type: 'module' });
+    const made = new Worker(new URL('../../worker/colour.worker.ts', import.meta.url), {
+      type: 'module',
+    });
     worker.current = made;
     asked.current += 1;
     setBusy(true);

@@ -1,6 +1,13 @@
 import { useMemo, useState } from 'react';
 import type { Microwave } from '@/core/heat/index.ts';
-import { coolsTo, cupBody, forecastBurst, justRead, longestSafeBurst, MICROWAVE } from '@/core/heat/index.ts';
+import {
+  coolsTo,
+  cupBody,
+  forecastBurst,
+  justRead,
+  longestSafeBurst,
+  MICROWAVE,
+} from '@/core/heat/index.ts';
 import { PLASTISOL } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, degrees, show } from '@/core/quantity/index.ts';
@@ -10,9 +17,16 @@ import { from, Given, Pick, WhatIf } from './parts.tsx';
 
 /** Under this, °C, plastic is too thick to let its air go. */
 const THICK = 160;
-export const ovenOf = (power: number, level: number, cups: number): Microwave => ({ power, level, cups, efficiency: cups > 1 ? MICROWAVE.two : MICROWAVE.one, dead: MICROWAVE.dead });
+export const ovenOf = (power: number, level: number, cups: number): Microwave => ({
+  power,
+  level,
+  cups,
+  efficiency: cups > 1 ? MICROWAVE.two : MICROWAVE.one,
+  dead: MICROWAVE.dead,
+});
 /** A heat in the shop's unit, not rounded to whole degrees: a curve of those has steps. */
-export const shownHeat = (celsius: number, units: ShopUnits): number => Number(show(celsius, 'temperature', units, 2).number);
+export const shownHeat = (celsius: number, units: ShopUnits): number =>
+  Number(show(celsius, 'temperature', units, 2).number);
 
 /** What a burst does to a cup. */
 export function BurstIf(bench: Bench) {
@@ -30,13 +44,115 @@ export function BurstIf(bench: Bench) {
     const oven = ovenOf(power, level, cups);
     const one = forecastBurst(body, heat, oven, seconds);
     const longest = Math.max(30, seconds * 1.6);
-    return { one, safe: longestSafeBurst(body, heat, oven), thick: coolsTo(body, { plastic: Math.max(one.celsius, THICK + 1), glass: now - 10 }, THICK), points: Array.from({ length: 40 }, (_, k) => { const s = (longest * k) / 39; const f = forecastBurst(body, heat, oven, s); return { x: s, y: shownHeat(f.celsius, units), low: shownHeat(f.low, units), high: shownHeat(f.high, units) }; }) };
+    return {
+      one,
+      safe: longestSafeBurst(body, heat, oven),
+      thick: coolsTo(body, { plastic: Math.max(one.celsius, THICK + 1), glass: now - 10 }, THICK),
+      points: Array.from({ length: 40 }, (_, k) => {
+        const s = (longest * k) / 39;
+        const f = forecastBurst(body, heat, oven, s);
+        return {
+          x: s,
+          y: shownHeat(f.celsius, units),
+          low: shownHeat(f.low, units),
+          high: shownHeat(f.high, units),
+        };
+      }),
+    };
   }, [vessels, v, ml, now, power, level, cups, seconds, units]);
   return (
-    <WhatIf id="burst" title="A burst" why="Before this shop’s own microwave is learned, its efficiency may be a fifth off either way: so the range is wide."
-      given={<><Pick label="Cup" value={v} all={vessels} take={setV} /><Given label="Plastic in it, cold" value={ml} dimension="volume" units={units} min={10} max={4000} set={setMl} /><Given label="Its heat now" value={now} dimension="temperature" units={units} min={0} max={205} set={setNow} /><Given label="Microwave, watts" value={power} dimension="count" units={units} min={200} max={3000} set={setPower} /><Given label="At power" value={level} dimension="share" units={units} min={0.1} max={1} set={setLevel} /><Given label="Cups in it" value={cups} dimension="count" units={units} min={1} max={4} set={(x) => setCups(Math.round(x))} /><Given label="Burst" value={seconds} dimension="time" units={units} min={1} max={600} set={setSeconds} /></>}
-      numbers={[['After it, stirred', degrees(r.one.celsius, units), `${degrees(r.one.low, units)} to ${degrees(r.one.high, units)}, eight times in ten`], ['Longest safe burst', r.safe === 0 ? 'none' : `${r.safe} s`, `its hottest stays under ${degrees(PLASTISOL.ceiling, units)}, all but surely`], [`Then until ${degrees(THICK, units)}`, r.thick === null ? 'hours' : clock(r.thick), 'on the bench, before it is too thick to let go of air']]}>
-      <Curve points={r.points} x="seconds in the microwave" y={show(0, 'temperature', units).unit} levels={[{ at: shownHeat(PLASTISOL.fusion, units), name: 'fusion' }, { at: shownHeat(PLASTISOL.ceiling, units), name: 'ceiling' }]} at={seconds} label="Heat of the plastic against the length of the burst" />
+    <WhatIf
+      id="burst"
+      title="A burst"
+      why="Before this shop’s own microwave is learned, its efficiency may be a fifth off either way: so the range is wide."
+      given={
+        <>
+          <Pick label="Cup" value={v} all={vessels} take={setV} />
+          <Given
+            label="Plastic in it, cold"
+            value={ml}
+            dimension="volume"
+            units={units}
+            min={10}
+            max={4000}
+            set={setMl}
+          />
+          <Given
+            label="Its heat now"
+            value={now}
+            dimension="temperature"
+            units={units}
+            min={0}
+            max={205}
+            set={setNow}
+          />
+          <Given
+            label="Microwave, watts"
+            value={power}
+            dimension="count"
+            units={units}
+            min={200}
+            max={3000}
+            set={setPower}
+          />
+          <Given
+            label="At power"
+            value={level}
+            dimension="share"
+            units={units}
+            min={0.1}
+            max={1}
+            set={setLevel}
+          />
+          <Given
+            label="Cups in it"
+            value={cups}
+            dimension="count"
+            units={units}
+            min={1}
+            max={4}
+            set={(x) => setCups(Math.round(x))}
+          />
+          <Given
+            label="Burst"
+            value={seconds}
+            dimension="time"
+            units={units}
+            min={1}
+            max={600}
+            set={setSeconds}
+          />
+        </>
+      }
+      numbers={[
+        [
+          'After it, stirred',
+          degrees(r.one.celsius, units),
+          `${degrees(r.one.low, units)} to ${degrees(r.one.high, units)}, eight times in ten`,
+        ],
+        [
+          'Longest safe burst',
+          r.safe === 0 ? 'none' : `${r.safe} s`,
+          `its hottest stays under ${degrees(PLASTISOL.ceiling, units)}, all but surely`,
+        ],
+        [
+          `Then until ${degrees(THICK, units)}`,
+          r.thick === null ? 'hours' : clock(r.thick),
+          'on the bench, before it is too thick to let go of air',
+        ],
+      ]}
+    >
+      <Curve
+        points={r.points}
+        x="seconds in the microwave"
+        y={show(0, 'temperature', units).unit}
+        levels={[
+          { at: shownHeat(PLASTISOL.fusion, units), name: 'fusion' },
+          { at: shownHeat(PLASTISOL.ceiling, units), name: 'ceiling' },
+        ]}
+        at={seconds}
+        label="Heat of the plastic against the length of the burst"
+      />
     </WhatIf>
   );
 }

@@ -14,13 +14,63 @@ export function DegasIf(bench: Bench) {
   const [gauge, setGauge] = useState(29);
   const deepest = deepestGauge(metres);
   const at = (g: number, gas: number = GAS.share) => froth(g, metres, gas);
-  const points = Array.from({ length: 50 }, (_, k) => { const g = (deepest * k) / 49; return { x: Math.round(g * 10) / 10, y: at(g), low: at(g, GASES[0]), high: at(g, GASES[2]) }; });
+  const points = Array.from({ length: 50 }, (_, k) => {
+    const g = (deepest * k) / 49;
+    return { x: Math.round(g * 10) / 10, y: at(g), low: at(g, GASES[0]), high: at(g, GASES[2]) };
+  });
   const pct = (x: number) => `${Math.round(x * 100)} %`;
   return (
-    <WhatIf id="degas" title="Frothing in the pot" why="It swells as the pressure falls, and runs away near full vacuum. How much gas is in it is only guessed until the shop’s own pot is learned."
-      given={<><Given label="Metres above the sea" value={metres} dimension="count" units={units} min={-400} max={6000} set={setMetres} /><Given label="Gauge reads, inHg" value={gauge} dimension="count" units={units} min={0} max={30} set={setGauge} /></>}
-      numbers={[['The gauge can read', `${deepest.toFixed(1)} inHg`, gauge > deepest ? `${gauge} cannot be reached here` : 'at most, at this height'], ['It rises to', `${at(gauge).toFixed(1)} ×`, `${at(gauge, GASES[0]).toFixed(1)} to ${at(gauge, GASES[2]).toFixed(1)} times its volume`], ['Fill the cup to', pct(fillFor(gauge, metres)), `${pct(fillFor(gauge, metres, GASES[2]))} to be sure of it`]]}>
-      <Curve points={points} x="inHg on the gauge" y="times its volume" at={gauge} label="How far the cup rises against the vacuum" />
+    <WhatIf
+      id="degas"
+      title="Frothing in the pot"
+      why="It swells as the pressure falls, and runs away near full vacuum. How much gas is in it is only guessed until the shop’s own pot is learned."
+      given={
+        <>
+          <Given
+            label="Metres above the sea"
+            value={metres}
+            dimension="count"
+            units={units}
+            min={-400}
+            max={6000}
+            set={setMetres}
+          />
+          <Given
+            label="Gauge reads, inHg"
+            value={gauge}
+            dimension="count"
+            units={units}
+            min={0}
+            max={30}
+            set={setGauge}
+          />
+        </>
+      }
+      numbers={[
+        [
+          'The gauge can read',
+          `${deepest.toFixed(1)} inHg`,
+          gauge > deepest ? `${gauge} cannot be reached here` : 'at most, at this height',
+        ],
+        [
+          'It rises to',
+          `${at(gauge).toFixed(1)} ×`,
+          `${at(gauge, GASES[0]).toFixed(1)} to ${at(gauge, GASES[2]).toFixed(1)} times its volume`,
+        ],
+        [
+          'Fill the cup to',
+          pct(fillFor(gauge, metres)),
+          `${pct(fillFor(gauge, metres, GASES[2]))} to be sure of it`,
+        ],
+      ]}
+    >
+      <Curve
+        points={points}
+        x="inHg on the gauge"
+        y="times its volume"
+        at={gauge}
+        label="How far the cup rises against the vacuum"
+      />
     </WhatIf>
   );
 }

@@ -1,6 +1,15 @@
 import { useMemo, useState } from 'react';
 import type { Thin, Way } from '@/core/heat/index.ts';
-import { CONTACT, filling, heatToReach, pressureOf, PUSH, PUSH_RATE, pushed, reachOf } from '@/core/heat/index.ts';
+import {
+  CONTACT,
+  filling,
+  heatToReach,
+  pressureOf,
+  PUSH,
+  PUSH_RATE,
+  pushed,
+  reachOf,
+} from '@/core/heat/index.ts';
 import { degrees, degreesApart, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
@@ -29,15 +38,26 @@ export function FillIf(bench: Bench) {
   const [metal, setMetal] = useState(from(bench, 'metal', 40));
   const r = useMemo(() => {
     const thin = { shape, across, wide };
-    const hand = (times: number) => pressureOf(PUSH.newtons * times, Array.from({ length: barrels }, () => bore));
+    const hand = (times: number) =>
+      pressureOf(
+        PUSH.newtons * times,
+        Array.from({ length: barrels }, () => bore),
+      );
     /** A softer hand pushes slower too, a harder one faster. */
     const way = (times: number): Way => {
       const [whole, each] = [PUSH_RATE * times, (PUSH_RATE * times) / cavities];
       const feed = runner > 0 ? [{ bore: RUNNER, length: runner, flow: (whole + each) / 2 }] : [];
       return { flow: each, channels: [...feed, { bore: thick, length: body, flow: each }] };
     };
-    const hands = [{ times: 1, contact: CONTACT }, { times: 1 / PUSH.spread, contact: 2500 }, { times: PUSH.spread, contact: 1000 }];
-    const reach = (celsius: number, to = metal) => hands.map(({ times, contact }) => reachOf(thin, celsius, to, hand(times), contact, way(times))) as [number, number, number];
+    const hands = [
+      { times: 1, contact: CONTACT },
+      { times: 1 / PUSH.spread, contact: 2500 },
+      { times: PUSH.spread, contact: 1000 },
+    ];
+    const reach = (celsius: number, to = metal) =>
+      hands.map(({ times, contact }) =>
+        reachOf(thin, celsius, to, hand(times), contact, way(times)),
+      ) as [number, number, number];
     const heats = Array.from({ length: 13 }, (_, k) => 140 + k * 4.5);
     const arrives = pushed(way(1), shot, metal, hand(1));
     return {
@@ -45,17 +65,173 @@ export function FillIf(bench: Bench) {
       warmer: reach(shot, metal + WARMER),
       arrives: arrives?.arrived.celsius ?? null,
       seconds: filling(thin, shot, metal, hand(1), CONTACT, way(1)).at.at(-1)!,
-      heat: hands.map(({ times, contact }) => heatToReach(thin, length, metal, hand(times), contact, way(times))),
-      points: heats.map((celsius) => { const [y, low, high] = reach(celsius); return { celsius, y, low, high }; }),
+      heat: hands.map(({ times, contact }) =>
+        heatToReach(thin, length, metal, hand(times), contact, way(times)),
+      ),
+      points: heats.map((celsius) => {
+        const [y, low, high] = reach(celsius);
+        return { celsius, y, low, high };
+      }),
     };
   }, [shape, across, wide, length, bore, barrels, shot, metal, body, thick, cavities, runner]);
   const mm = (x: number) => say(x, 'length', units);
-  const heat = (x: number | null | undefined) => (x == null ? 'no heat under the ceiling' : degrees(x, units));
+  const heat = (x: number | null | undefined) =>
+    x == null ? 'no heat under the ceiling' : degrees(x, units);
   return (
-    <WhatIf id="fill" title="A thin tail filling" why="How far plastic runs before its skin closes, pushed by one hand, after what it loses in runner and body while all cavities fill. A softer hand and a better touch of the metal shorten it, a harder one and a worse touch lengthen it."
-      given={<><label className="field"><span>Tail</span><select className="box" value={shape} onChange={(e) => setShape(e.target.value as Thin['shape'])}><option value="slab">flat</option><option value="round">round</option></select></label><Given label="Thickness" value={across} dimension="length" units={units} min={0.3} max={10} set={setAcross} />{shape === 'slab' && <Given label="Width" value={wide} dimension="length" units={units} min={1} max={100} set={setWide} />}<Given label="Length to fill" value={length} dimension="length" units={units} min={1} max={500} set={setLength} /><Given label="Body before it, long" value={body} dimension="length" units={units} min={1} max={400} set={setBody} /><Given label="and thick" value={thick} dimension="length" units={units} min={1} max={60} set={setThick} /><Given label="Runner before that" value={runner} dimension="length" units={units} min={0} max={500} set={setRunner} /><Given label="Cavities filling at once" value={cavities} dimension="count" units={units} min={1} max={24} set={setCavities} /><Given label="Barrel bore" value={bore} dimension="length" units={units} min={10} max={80} set={setBore} /><label className="field"><span>Barrels pushed together</span><select className="box" value={barrels} onChange={(e) => setBarrels(Number(e.target.value))}>{[1, 2, 3].map((n) => <option key={n} value={n}>{n}</option>)}</select></label><Given label="Shot at" value={shot} dimension="temperature" units={units} min={120} max={205} set={setShot} /><Given label="Mould is" value={metal} dimension="temperature" units={units} min={-10} max={105} set={setMetal} /></>}
-      numbers={[['Runs in', mm(r.now[0]), `${mm(r.now[1])} to ${mm(r.now[2])}; ${r.arrives === null ? 'nothing gets so far' : `it comes there at ${degrees(r.arrives, units)} and stops after ${r.seconds.toFixed(1)} s`}`], ['To fill it', heat(r.heat[0]), `${heat(r.heat[2])} (harder) to ${heat(r.heat[1])} (softer)`], [`${degreesApart(WARMER, units)} warmer metal`, mm(r.warmer[0]), 'what warming the mould buys']]}>
-      <Curve points={r.points.map(({ celsius, y, low, high }) => { const at = (x: number) => Number(show(x, 'length', units).number); return { x: shownHeat(celsius, units), y: at(y), low: at(low), high: at(high) }; })} x={`shot, ${show(0, 'temperature', units).unit}`} y={show(0, 'length', units).unit} levels={[{ at: Number(show(length, 'length', units).number), name: 'to fill' }]} at={shownHeat(shot, units)} label="How far plastic runs into the tail against the heat of the shot" />
+    <WhatIf
+      id="fill"
+      title="A thin tail filling"
+      why="How far plastic runs before its skin closes, pushed by one hand, after what it loses in runner and body while all cavities fill. A softer hand and a better touch of the metal shorten it, a harder one and a worse touch lengthen it."
+      given={
+        <>
+          <label className="field">
+            <span>Tail</span>
+            <select
+              className="box"
+              value={shape}
+              onChange={(e) => setShape(e.target.value as Thin['shape'])}
+            >
+              <option value="slab">flat</option>
+              <option value="round">round</option>
+            </select>
+          </label>
+          <Given
+            label="Thickness"
+            value={across}
+            dimension="length"
+            units={units}
+            min={0.3}
+            max={10}
+            set={setAcross}
+          />
+          {shape === 'slab' && (
+            <Given
+              label="Width"
+              value={wide}
+              dimension="length"
+              units={units}
+              min={1}
+              max={100}
+              set={setWide}
+            />
+          )}
+          <Given
+            label="Length to fill"
+            value={length}
+            dimension="length"
+            units={units}
+            min={1}
+            max={500}
+            set={setLength}
+          />
+          <Given
+            label="Body before it, long"
+            value={body}
+            dimension="length"
+            units={units}
+            min={1}
+            max={400}
+            set={setBody}
+          />
+          <Given
+            label="and thick"
+            value={thick}
+            dimension="length"
+            units={units}
+            min={1}
+            max={60}
+            set={setThick}
+          />
+          <Given
+            label="Runner before that"
+            value={runner}
+            dimension="length"
+            units={units}
+            min={0}
+            max={500}
+            set={setRunner}
+          />
+          <Given
+            label="Cavities filling at once"
+            value={cavities}
+            dimension="count"
+            units={units}
+            min={1}
+            max={24}
+            set={setCavities}
+          />
+          <Given
+            label="Barrel bore"
+            value={bore}
+            dimension="length"
+            units={units}
+            min={10}
+            max={80}
+            set={setBore}
+          />
+          <label className="field">
+            <span>Barrels pushed together</span>
+            <select
+              className="box"
+              value={barrels}
+              onChange={(e) => setBarrels(Number(e.target.value))}
+            >
+              {[1, 2, 3].map((n) => (
+                <option key={n} value={n}>
+                  {n}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Given
+            label="Shot at"
+            value={shot}
+            dimension="temperature"
+            units={units}
+            min={120}
+            max={205}
+            set={setShot}
+          />
+          <Given
+            label="Mould is"
+            value={metal}
+            dimension="temperature"
+            units={units}
+            min={-10}
+            max={105}
+            set={setMetal}
+          />
+        </>
+      }
+      numbers={[
+        [
+          'Runs in',
+          mm(r.now[0]),
+          `${mm(r.now[1])} to ${mm(r.now[2])}; ${r.arrives === null ? 'nothing gets so far' : `it comes there at ${degrees(r.arrives, units)} and stops after ${r.seconds.toFixed(1)} s`}`,
+        ],
+        [
+          'To fill it',
+          heat(r.heat[0]),
+          `${heat(r.heat[2])} (harder) to ${heat(r.heat[1])} (softer)`,
+        ],
+        [
+          `${degreesApart(WARMER, units)} warmer metal`,
+          mm(r.warmer[0]),
+          'what warming the mould buys',
+        ],
+      ]}
+    >
+      <Curve
+        points={r.points.map(({ celsius, y, low, high }) => {
+          const at = (x: number) => Number(show(x, 'length', units).number);
+          return { x: shownHeat(celsius, units), y: at(y), low: at(low), high: at(high) };
+        })}
+        x={`shot, ${show(0, 'temperature', units).unit}`}
+        y={show(0, 'length', units).unit}
+        levels={[{ at: Number(show(length, 'length', units).number), name: 'to fill' }]}
+        at={shownHeat(shot, units)}
+        label="How far plastic runs into the tail against the heat of the shot"
+      />
     </WhatIf>
   );
 }

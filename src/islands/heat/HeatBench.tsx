@@ -10,16 +10,40 @@ import { OpenIf } from './OpenIf.tsx';
 import type { Bench } from './parts.tsx';
 
 /** Every what-if, in the order of the work, by the name a link may open it with. */
-const IFS = { burst: BurstIf, match: MatchIf, degas: DegasIf, metal: MetalIf, barrel: BarrelIf, line: LineIf, joint: JointIf, gate: FreezeIf, fill: FillIf, open: OpenIf } as const;
+const IFS = {
+  burst: BurstIf,
+  match: MatchIf,
+  degas: DegasIf,
+  metal: MetalIf,
+  barrel: BarrelIf,
+  line: LineIf,
+  joint: JointIf,
+  gate: FreezeIf,
+  fill: FillIf,
+  open: OpenIf,
+} as const;
 
 /** One what-if, and beside it another of the same, to compare. */
 function Beside({ of: One, bench }: { of: (bench: Bench) => React.ReactNode; bench: Bench }) {
   const [two, setTwo] = useState(false);
   return (
     <div className={`relative ${two ? 'grid gap-8 xl:grid-cols-2' : ''}`}>
-      <div className="@container min-w-0"><One {...bench} /></div>
-      {two && <div className="@container min-w-0"><One {...bench} beside /></div>}
-      <button type="button" className="act absolute right-0 top-3" aria-pressed={two} onClick={() => setTwo(!two)}>{two ? 'Only the one' : 'Another beside it'}</button>
+      <div className="@container min-w-0">
+        <One {...bench} />
+      </div>
+      {two && (
+        <div className="@container min-w-0">
+          <One {...bench} beside />
+        </div>
+      )}
+      <button
+        type="button"
+        className="act absolute right-0 top-3"
+        aria-pressed={two}
+        onClick={() => setTwo(!two)}
+      >
+        {two ? 'Only the one' : 'Another beside it'}
+      </button>
     </div>
   );
 }
@@ -30,5 +54,11 @@ export default function HeatBench(bench: Omit<Bench, 'start'>) {
   useEffect(() => {
     if (location.hash) document.querySelector(location.hash)?.scrollIntoView();
   }, []);
-  return <>{Object.entries(IFS).map(([key, One]) => <Beside key={key} of={One} bench={{ ...bench, start }} />)}</>;
+  return (
+    <>
+      {Object.entries(IFS).map(([key, One]) => (
+        <Beside key={key} of={One} bench={{ ...bench, start }} />
+      ))}
+    </>
+  );
 }

@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { bodyHeatFor, CONTACT, contactHeat, freezeTime, JOINT, jointChance } from '@/core/heat/index.ts';
+import {
+  bodyHeatFor,
+  CONTACT,
+  contactHeat,
+  freezeTime,
+  JOINT,
+  jointChance,
+} from '@/core/heat/index.ts';
 import { degrees, degreesApart, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
@@ -8,16 +15,72 @@ import { from, Given, WhatIf } from './parts.tsx';
 
 /** How hot the body must be for a sound joint. */
 export function JointIf(bench: Bench) {
-  const { units, odds: { joint } } = bench;
+  const {
+    units,
+    odds: { joint },
+  } = bench;
   const [insert, setInsert] = useState(from(bench, 'insert', 25));
   const [body, setBody] = useState(182);
-  const chance = (b: number, off = 0) => Math.round(1000 * jointChance(b, insert, joint.mean + off)) / 10;
-  const points = Array.from({ length: 41 }, (_, k) => { const b = 150 + k * 1.25; return { x: shownHeat(b, units), y: chance(b), low: chance(b, joint.sd), high: chance(b, -joint.sd) }; });
+  const chance = (b: number, off = 0) =>
+    Math.round(1000 * jointChance(b, insert, joint.mean + off)) / 10;
+  const points = Array.from({ length: 41 }, (_, k) => {
+    const b = 150 + k * 1.25;
+    return {
+      x: shownHeat(b, units),
+      y: chance(b),
+      low: chance(b, joint.sd),
+      high: chance(b, -joint.sd),
+    };
+  });
   return (
-    <WhatIf id="joint" title="A joint on an insert" why={`Body and insert meet between their heats; the joint takes when that is about ${degrees(joint.mean, units)} or more. Warming the inserts buys as many degrees of the body.`}
-      given={<><Given label="Inserts are" value={insert} dimension="temperature" units={units} min={-5} max={90} set={setInsert} /><Given label="Body is shot at" value={body} dimension="temperature" units={units} min={120} max={205} set={setBody} /></>}
-      numbers={[['Wanted of the body', degrees(bodyHeatFor(insert, JOINT.sound, joint.mean), units), `for 80 sound in 100; ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean - joint.sd), units)} to ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean + joint.sd), units)}`], ['They meet at', degrees(contactHeat(body, insert), units), 'at first'], ['Sound', `${Math.round(chance(body))} %`, `${Math.round(chance(body, joint.sd))} to ${Math.round(chance(body, -joint.sd))} %`]]}>
-      <Curve points={points} x={`body, ${show(0, 'temperature', units).unit}`} y="% sound" levels={[{ at: 80, name: '80 %' }]} at={shownHeat(body, units)} label="Share of joints that are sound against the heat of the body" />
+    <WhatIf
+      id="joint"
+      title="A joint on an insert"
+      why={`Body and insert meet between their heats; the joint takes when that is about ${degrees(joint.mean, units)} or more. Warming the inserts buys as many degrees of the body.`}
+      given={
+        <>
+          <Given
+            label="Inserts are"
+            value={insert}
+            dimension="temperature"
+            units={units}
+            min={-5}
+            max={90}
+            set={setInsert}
+          />
+          <Given
+            label="Body is shot at"
+            value={body}
+            dimension="temperature"
+            units={units}
+            min={120}
+            max={205}
+            set={setBody}
+          />
+        </>
+      }
+      numbers={[
+        [
+          'Wanted of the body',
+          degrees(bodyHeatFor(insert, JOINT.sound, joint.mean), units),
+          `for 80 sound in 100; ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean - joint.sd), units)} to ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean + joint.sd), units)}`,
+        ],
+        ['They meet at', degrees(contactHeat(body, insert), units), 'at first'],
+        [
+          'Sound',
+          `${Math.round(chance(body))} %`,
+          `${Math.round(chance(body, joint.sd))} to ${Math.round(chance(body, -joint.sd))} %`,
+        ],
+      ]}
+    >
+      <Curve
+        points={points}
+        x={`body, ${show(0, 'temperature', units).unit}`}
+        y="% sound"
+        levels={[{ at: 80, name: '80 %' }]}
+        at={shownHeat(body, units)}
+        label="Share of joints that are sound against the heat of the body"
+      />
     </WhatIf>
   );
 }
@@ -33,12 +96,79 @@ export function FreezeIf({ units, window }: Bench) {
   const [metal, setMetal] = useState(40);
   const at = (m: number, contact = CONTACT) => freezeTime(shape, across, shot, m, contact);
   const said = (s: number | null) => (s === null ? 'never' : `${s.toFixed(s < 10 ? 1 : 0)} s`);
-  const points = Array.from({ length: 30 }, (_, k) => 10 + k * 2.8).flatMap((m) => { const [y, low, high] = [at(m), at(m, 2500), at(m, 1000)]; return y === null || low === null || high === null ? [] : [{ x: shownHeat(m, units), y, low, high }]; });
+  const points = Array.from({ length: 30 }, (_, k) => 10 + k * 2.8).flatMap((m) => {
+    const [y, low, high] = [at(m), at(m, 2500), at(m, 1000)];
+    return y === null || low === null || high === null
+      ? []
+      : [{ x: shownHeat(m, units), y, low, high }];
+  });
   return (
-    <WhatIf id="gate" title="A gate freezing" why="From when plastic stands still in it until its middle no longer flows: the hold must feed the bait before that."
-      given={<><label className="field"><span>Gate</span><select className="box" value={shape} onChange={(e) => setShape(e.target.value as 'slab' | 'round')}><option value="round">round</option><option value="slab">flat</option></select></label><Given label={shape === 'round' ? 'Bore' : 'Thickness'} value={across} dimension="length" units={units} min={0.5} max={20} set={setAcross} /><Given label="Shot at" value={shot} dimension="temperature" units={units} min={112} max={205} set={setShot} /><Given label="Mould is" value={metal} dimension="temperature" units={units} min={-10} max={130} set={setMetal} /></>}
-      numbers={[['Frozen after', said(at(metal)), `${said(at(metal, 2500))} to ${said(at(metal, 1000))} by how well it touches the metal`], [`${degreesApart(WARMER, units)} warmer metal`, said(at(metal + WARMER)), 'what warming the mould buys']]}>
-      <Curve points={points} x={`mould, ${show(0, 'temperature', units).unit}`} y="seconds" at={shownHeat(metal, units)} label="Seconds until the gate is frozen against the heat of the mould" />
+    <WhatIf
+      id="gate"
+      title="A gate freezing"
+      why="From when plastic stands still in it until its middle no longer flows: the hold must feed the bait before that."
+      given={
+        <>
+          <label className="field">
+            <span>Gate</span>
+            <select
+              className="box"
+              value={shape}
+              onChange={(e) => setShape(e.target.value as 'slab' | 'round')}
+            >
+              <option value="round">round</option>
+              <option value="slab">flat</option>
+            </select>
+          </label>
+          <Given
+            label={shape === 'round' ? 'Bore' : 'Thickness'}
+            value={across}
+            dimension="length"
+            units={units}
+            min={0.5}
+            max={20}
+            set={setAcross}
+          />
+          <Given
+            label="Shot at"
+            value={shot}
+            dimension="temperature"
+            units={units}
+            min={112}
+            max={205}
+            set={setShot}
+          />
+          <Given
+            label="Mould is"
+            value={metal}
+            dimension="temperature"
+            units={units}
+            min={-10}
+            max={130}
+            set={setMetal}
+          />
+        </>
+      }
+      numbers={[
+        [
+          'Frozen after',
+          said(at(metal)),
+          `${said(at(metal, 2500))} to ${said(at(metal, 1000))} by how well it touches the metal`,
+        ],
+        [
+          `${degreesApart(WARMER, units)} warmer metal`,
+          said(at(metal + WARMER)),
+          'what warming the mould buys',
+        ],
+      ]}
+    >
+      <Curve
+        points={points}
+        x={`mould, ${show(0, 'temperature', units).unit}`}
+        y="seconds"
+        at={shownHeat(metal, units)}
+        label="Seconds until the gate is frozen against the heat of the mould"
+      />
     </WhatIf>
   );
 }

@@ -21,19 +21,109 @@ export function LineIf(bench: Bench) {
   const [runs, setRuns] = useState<Runs>('alike');
   const [share, setShare] = useState(0.5);
   const [powders, setPowders] = useState(false);
-  const streams = (x: number, y: number): Stream[] => [{ share, celsius: x, runs: 'alike' }, { share: 1 - share, celsius: y, runs }];
+  const streams = (x: number, y: number): Stream[] => [
+    { share, celsius: x, runs: 'alike' },
+    { share: 1 - share, celsius: y, runs },
+  ];
   const line = (x: number, y: number) => lineOf(streams(x, y))[0]!;
-  const bleed = (x: number, y: number, off = 0) => 100 * bleedChance(streams(x, y), tolerance, powders, odds.bleed.mean + off);
+  const bleed = (x: number, y: number, off = 0) =>
+    100 * bleedChance(streams(x, y), tolerance, powders, odds.bleed.mean + off);
   const pct = (x: number) => `${(100 * x).toFixed(1)} %`;
-  const points = Array.from({ length: 31 }, (_, k) => { const d = k - 15; const all = [bleed(a, a + d), ...[-1, 1].flatMap((side) => [bleed(a, a + d - DOUBT, side * odds.bleed.sd), bleed(a, a + d + DOUBT, side * odds.bleed.sd)])]; return { x: shownHeat(a + d, units), y: all[0]!, low: Math.min(...all), high: Math.max(...all) }; });
+  const points = Array.from({ length: 31 }, (_, k) => {
+    const d = k - 15;
+    const all = [
+      bleed(a, a + d),
+      ...[-1, 1].flatMap((side) => [
+        bleed(a, a + d - DOUBT, side * odds.bleed.sd),
+        bleed(a, a + d + DOUBT, side * odds.bleed.sd),
+      ]),
+    ];
+    return {
+      x: shownHeat(a + d, units),
+      y: all[0]!,
+      low: Math.min(...all),
+      high: Math.max(...all),
+    };
+  });
   const lines = [line(a, b), line(a - DOUBT, b + DOUBT), line(a + DOUBT, b - DOUBT)];
   return (
-    <WhatIf id="line" title="The colour line" why={`Where two colours meet near the port, by their heats leaving the barrels and how they run on the blade. Heat alone moves the line little; what ${degreesApart(tolerance, units)} between cups is allowed for is bleed.`}
-      given={<><Given label="A leaves at" value={a} dimension="temperature" units={units} min={120} max={205} set={setA} /><Given label="B leaves at" value={b} dimension="temperature" units={units} min={120} max={205} set={setB} /><Given label="A’s share of the push" value={share} dimension="share" units={units} min={0.1} max={0.9} set={setShare} />
-        <label className="field"><span>On the blade, B runs</span><select className="box" value={runs} onChange={(e) => setRuns(e.target.value as Runs)}>{Object.keys(RUNS).map((r) => <option key={r} value={r}>{r === 'alike' ? 'like A' : `${r} than A`}</option>)}</select></label>
-        <label className="flex min-h-11 items-center gap-2"><input type="checkbox" className="size-5" checked={powders} onChange={(e) => setPowders(e.target.checked)} />Powder or flake in one</label></>}
-      numbers={[['A takes of the thickness', pct(lines[0]!), `${pct(Math.min(...lines))} to ${pct(Math.max(...lines))}, the heats ${degreesApart(DOUBT, units)} off either way`], ['Along the bait, in the mean', pct(share), 'its barrel’s share, whatever the line does'], ['Bled lines', `${Math.round(bleed(a, b))} in 100`, bleed(a, b) > 50 ? 'Wanted as a look? Then write the heats down.' : `${Math.round(bleed(a, b, odds.bleed.sd))} to ${Math.round(bleed(a, b, -odds.bleed.sd))}, by what the shop has learned of its lines`]]}>
-      <Curve points={points} x={`B, ${show(0, 'temperature', units).unit}`} y="bled, in 100" at={shownHeat(b, units)} label="Bled lines in a hundred against the heat of the second colour" />
+    <WhatIf
+      id="line"
+      title="The colour line"
+      why={`Where two colours meet near the port, by their heats leaving the barrels and how they run on the blade. Heat alone moves the line little; what ${degreesApart(tolerance, units)} between cups is allowed for is bleed.`}
+      given={
+        <>
+          <Given
+            label="A leaves at"
+            value={a}
+            dimension="temperature"
+            units={units}
+            min={120}
+            max={205}
+            set={setA}
+          />
+          <Given
+            label="B leaves at"
+            value={b}
+            dimension="temperature"
+            units={units}
+            min={120}
+            max={205}
+            set={setB}
+          />
+          <Given
+            label="A’s share of the push"
+            value={share}
+            dimension="share"
+            units={units}
+            min={0.1}
+            max={0.9}
+            set={setShare}
+          />
+          <label className="field">
+            <span>On the blade, B runs</span>
+            <select className="box" value={runs} onChange={(e) => setRuns(e.target.value as Runs)}>
+              {Object.keys(RUNS).map((r) => (
+                <option key={r} value={r}>
+                  {r === 'alike' ? 'like A' : `${r} than A`}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={powders}
+              onChange={(e) => setPowders(e.target.checked)}
+            />
+            Powder or flake in one
+          </label>
+        </>
+      }
+      numbers={[
+        [
+          'A takes of the thickness',
+          pct(lines[0]!),
+          `${pct(Math.min(...lines))} to ${pct(Math.max(...lines))}, the heats ${degreesApart(DOUBT, units)} off either way`,
+        ],
+        ['Along the bait, in the mean', pct(share), 'its barrel’s share, whatever the line does'],
+        [
+          'Bled lines',
+          `${Math.round(bleed(a, b))} in 100`,
+          bleed(a, b) > 50
+            ? 'Wanted as a look? Then write the heats down.'
+            : `${Math.round(bleed(a, b, odds.bleed.sd))} to ${Math.round(bleed(a, b, -odds.bleed.sd))}, by what the shop has learned of its lines`,
+        ],
+      ]}
+    >
+      <Curve
+        points={points}
+        x={`B, ${show(0, 'temperature', units).unit}`}
+        y="bled, in 100"
+        at={shownHeat(b, units)}
+        label="Bled lines in a hundred against the heat of the second colour"
+      />
     </WhatIf>
   );
 }

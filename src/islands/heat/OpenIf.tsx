@@ -16,30 +16,118 @@ const LOOKED = 2400;
 /** When a bait may be opened. */
 export function OpenIf(bench: Bench) {
   const { units, moulds, window } = bench;
-  const [i, setI] = useState(Math.max(0, moulds.findIndex((x) => x.name === bench.start.mould)));
+  const [i, setI] = useState(
+    Math.max(
+      0,
+      moulds.findIndex((x) => x.name === bench.start.mould),
+    ),
+  );
   const [shot, setShot] = useState(from(bench, 'shot', (window.low + window.high) / 2));
   const [metal, setMetal] = useState(from(bench, 'metal', moulds[0]?.warmTo ?? 40));
   const m = moulds[i];
   const runs = useMemo(() => {
     if (!m) return null;
     const run = (contact: number) => {
-      const section: Section = { ...m.section, layers: [{ upTo: 1, celsius: shot }], outside: { ...outsideOf(m.metal, metal, m.mass, m.skin, 20), contact } };
+      const section: Section = {
+        ...m.section,
+        layers: [{ upTo: 1, celsius: shot }],
+        outside: { ...outsideOf(m.metal, metal, m.mass, m.skin, 20), contact },
+      };
       return whenToOpen(section, LOOKED);
     };
     return CONTACTS.map(run);
   }, [m, shot, metal]);
   if (!m || !runs) return null;
-  const [slow, usual, fast] = runs as [(typeof runs)[number], (typeof runs)[number], (typeof runs)[number]];
+  const [slow, usual, fast] = runs as [
+    (typeof runs)[number],
+    (typeof runs)[number],
+    (typeof runs)[number],
+  ];
   const end = Math.min(LOOKED, (usual.open ?? 1200) * 1.8);
-  const at = (curve: typeof usual.curve, t: number) => { const k = Math.max(1, curve.at.findIndex((x) => x >= t)); const [a, b] = [curve.at[k - 1]!, curve.at[k] ?? curve.at[k - 1]!]; const s = b > a ? Math.min(1, (t - a) / (b - a)) : 0; return curve.mean[k - 1]! + ((curve.mean[k] ?? curve.mean[k - 1]!) - curve.mean[k - 1]!) * s; };
+  const at = (curve: typeof usual.curve, t: number) => {
+    const k = Math.max(
+      1,
+      curve.at.findIndex((x) => x >= t),
+    );
+    const [a, b] = [curve.at[k - 1]!, curve.at[k] ?? curve.at[k - 1]!];
+    const s = b > a ? Math.min(1, (t - a) / (b - a)) : 0;
+    return curve.mean[k - 1]! + ((curve.mean[k] ?? curve.mean[k - 1]!) - curve.mean[k - 1]!) * s;
+  };
   const show1 = (c: number) => shownHeat(c, units);
-  const points = Array.from({ length: 60 }, (_, k) => { const t = (end * k) / 59; return { x: t, y: show1(at(usual.curve, t)), low: show1(Math.min(at(fast.curve, t), at(usual.curve, t))), high: show1(Math.max(at(slow.curve, t), at(usual.curve, t))) }; });
+  const points = Array.from({ length: 60 }, (_, k) => {
+    const t = (end * k) / 59;
+    return {
+      x: t,
+      y: show1(at(usual.curve, t)),
+      low: show1(Math.min(at(fast.curve, t), at(usual.curve, t))),
+      high: show1(Math.max(at(slow.curve, t), at(usual.curve, t))),
+    };
+  });
   const said = (x: number | null) => (x === null ? `over ${LOOKED / 60} min` : clock(x));
   return (
-    <WhatIf id="open" title="When to open" why={`Firm enough when its mean is ${degrees(FIRM.mean, units)} and its middle ${degrees(FIRM.centre, units)} or less. The range is what is published for the touch of plastic on metal.`}
-      given={<><Pick label="Mould" value={i} all={moulds} take={(k) => { setI(k); setMetal(moulds[k]!.warmTo); }} /><Given label="Shot at" value={shot} dimension="temperature" units={units} min={120} max={205} set={setShot} /><Given label="Mould is" value={metal} dimension="temperature" units={units} min={-10} max={120} set={setMetal} /></>}
-      numbers={[['Open after', said(usual.open), usual.open === null ? 'The mould is too warm for it to set: rest it.' : `${said(fast.open)} to ${said(slow.open)}; ${say(m.thick, 'length', units)} at its thickest`], ['Its middle then', usual.open === null ? '–' : degrees(usual.centre, units), 'hottest part when it is opened'], ['Bare hands, left in', said(usual.hands), `its mean at ${degrees(BARE_HANDS, units)} or less`]]}>
-      <Curve points={points} x="seconds" y={show(0, 'temperature', units).unit} levels={[{ at: show1(FIRM.mean), name: `mean at ${degrees(FIRM.mean, units)}` }]} at={usual.open ?? undefined} label={`Mean heat of the bait over ${Math.round(end)} seconds`} />
+    <WhatIf
+      id="open"
+      title="When to open"
+      why={`Firm enough when its mean is ${degrees(FIRM.mean, units)} and its middle ${degrees(FIRM.centre, units)} or less. The range is what is published for the touch of plastic on metal.`}
+      given={
+        <>
+          <Pick
+            label="Mould"
+            value={i}
+            all={moulds}
+            take={(k) => {
+              setI(k);
+              setMetal(moulds[k]!.warmTo);
+            }}
+          />
+          <Given
+            label="Shot at"
+            value={shot}
+            dimension="temperature"
+            units={units}
+            min={120}
+            max={205}
+            set={setShot}
+          />
+          <Given
+            label="Mould is"
+            value={metal}
+            dimension="temperature"
+            units={units}
+            min={-10}
+            max={120}
+            set={setMetal}
+          />
+        </>
+      }
+      numbers={[
+        [
+          'Open after',
+          said(usual.open),
+          usual.open === null
+            ? 'The mould is too warm for it to set: rest it.'
+            : `${said(fast.open)} to ${said(slow.open)}; ${say(m.thick, 'length', units)} at its thickest`,
+        ],
+        [
+          'Its middle then',
+          usual.open === null ? '–' : degrees(usual.centre, units),
+          'hottest part when it is opened',
+        ],
+        [
+          'Bare hands, left in',
+          said(usual.hands),
+          `its mean at ${degrees(BARE_HANDS, units)} or less`,
+        ],
+      ]}
+    >
+      <Curve
+        points={points}
+        x="seconds"
+        y={show(0, 'temperature', units).unit}
+        levels={[{ at: show1(FIRM.mean), name: `mean at ${degrees(FIRM.mean, units)}` }]}
+        at={usual.open ?? undefined}
+        label={`Mean heat of the bait over ${Math.round(end)} seconds`}
+      />
     </WhatIf>
   );
 }

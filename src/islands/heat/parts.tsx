@@ -8,7 +8,18 @@ export interface Bench {
   altitude: number;
   window: { low: number; high: number };
   tolerance: number;
-  moulds: { name: string; metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum'; mass: number; section: MouldHeat['section']; thick: number; skin: number; warmTo: number; width: number; height: number; shot: number }[];
+  moulds: {
+    name: string;
+    metal: 'machined' | 'cast' | 'silicone' | 'epoxy' | 'gypsum';
+    mass: number;
+    section: MouldHeat['section'];
+    thick: number;
+    skin: number;
+    warmTo: number;
+    width: number;
+    height: number;
+    shot: number;
+  }[];
   vessels: { name: string; bore: number; volume: number }[];
   /** even odds of a joint, °C, and of a bled line, as the shop has learned them, and how sure */
   odds: { joint: Known; bleed: Known };
@@ -25,25 +36,96 @@ export const from = ({ start }: Bench, key: string, usual: number): number => {
 };
 
 /** A field of a what-if. */
-export function Given({ label, value, dimension, units, min, max, set }: { label: string; value: number; dimension: Dimension; units: ShopUnits; min: number; max: number; set: (v: number) => void }) {
-  return <QuantityField label={label} value={value} dimensions={[dimension]} shop={units} min={min} max={max} onChange={(v) => v !== null && set(v)} />;
+export function Given({
+  label,
+  value,
+  dimension,
+  units,
+  min,
+  max,
+  set,
+}: {
+  label: string;
+  value: number;
+  dimension: Dimension;
+  units: ShopUnits;
+  min: number;
+  max: number;
+  set: (v: number) => void;
+}) {
+  return (
+    <QuantityField
+      label={label}
+      value={value}
+      dimensions={[dimension]}
+      shop={units}
+      min={min}
+      max={max}
+      onChange={(v) => v !== null && set(v)}
+    />
+  );
 }
 
 /** One what-if: what is given, the numbers that matter, the curve. */
-export function WhatIf({ id, title, why, given, numbers, children }: { id: string; title: string; why: string; given: React.ReactNode; numbers: [string, string, string][]; children?: React.ReactNode }) {
+export function WhatIf({
+  id,
+  title,
+  why,
+  given,
+  numbers,
+  children,
+}: {
+  id: string;
+  title: string;
+  why: string;
+  given: React.ReactNode;
+  numbers: [string, string, string][];
+  children?: React.ReactNode;
+}) {
   return (
     <section id={id} aria-label={title} className="border-t-[1.5px] border-ink py-4">
       <h2 className="pr-48">{title}</h2>
       <p className="hint mb-3 max-w-prose pr-40">{why}</p>
       <div className="grid gap-6 @4xl:grid-cols-[300px_260px_minmax(0,1fr)]">
         <div className="grid grid-cols-2 content-start gap-3 @4xl:grid-cols-1">{given}</div>
-        <dl>{numbers.map(([name, figure, note]) => <div key={name} className="border-b border-rule py-2"><dt className="text-sm text-soft">{name}</dt><dd><b className="figure text-3xl">{figure}</b><span className="hint block">{note}</span></dd></div>)}</dl>
+        <dl>
+          {numbers.map(([name, figure, note]) => (
+            <div key={name} className="border-b border-rule py-2">
+              <dt className="text-sm text-soft">{name}</dt>
+              <dd>
+                <b className="figure text-3xl">{figure}</b>
+                <span className="hint block">{note}</span>
+              </dd>
+            </div>
+          ))}
+        </dl>
         <div className="min-w-0">{children}</div>
       </div>
     </section>
   );
 }
 
-export function Pick<T>({ label, value, all, take }: { label: string; value: number; all: (T & { name: string })[]; take: (i: number) => void }) {
-  return <label className="field"><span>{label}</span><select className="box" value={value} onChange={(e) => take(Number(e.target.value))}>{all.map((x, i) => <option key={x.name} value={i}>{x.name}</option>)}</select></label>;
+export function Pick<T>({
+  label,
+  value,
+  all,
+  take,
+}: {
+  label: string;
+  value: number;
+  all: (T & { name: string })[];
+  take: (i: number) => void;
+}) {
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <select className="box" value={value} onChange={(e) => take(Number(e.target.value))}>
+        {all.map((x, i) => (
+          <option key={x.name} value={i}>
+            {x.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
 }

@@ -19,8 +19,33 @@ export default function BringBack({ held: start }: { held: Held[] }) {
   };
   return (
     <>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
-      {held.length === 0 ? <p>Nothing is retired.</p> : <ul className="max-w-2xl">{held.map((one) => <li key={`${one.list}${one.id}`} className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"><span><b>{one.name}</b> <span className="text-soft">{one.list}, {new Date(one.at).toISOString().slice(0, 10)}</span></span><button type="button" className="act" onClick={() => void back(one)}>Bring back</button></li>)}</ul>}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      {held.length === 0 ? (
+        <p>Nothing is retired.</p>
+      ) : (
+        <ul className="max-w-2xl">
+          {held.map((one) => (
+            <li
+              key={`${one.list}${one.id}`}
+              className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"
+            >
+              <span>
+                <b>{one.name}</b>{' '}
+                <span className="text-soft">
+                  {one.list}, {new Date(one.at).toISOString().slice(0, 10)}
+                </span>
+              </span>
+              <button type="button" className="act" onClick={() => void back(one)}>
+                Bring back
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
     </>
   );
 }

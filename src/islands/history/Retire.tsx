@@ -2,7 +2,17 @@ import { useState } from 'react';
 import { call } from '@/ui/api.ts';
 
 /** Takes a thing out of the lists one chooses from; it is kept, and can be brought back. */
-export default function Retire({ list, id, name, to }: { list: string; id: number; name: string; to: string }) {
+export default function Retire({
+  list,
+  id,
+  name,
+  to,
+}: {
+  list: string;
+  id: number;
+  name: string;
+  to: string;
+}) {
   const [wrong, setWrong] = useState('');
   const retire = async () => {
     const reply = await call('DELETE', `/api/catalogue/${list}/${id}`);
@@ -11,8 +21,17 @@ export default function Retire({ list, id, name, to }: { list: string; id: numbe
   };
   return (
     <div className="mt-8 max-w-3xl border-t border-rule pt-3">
-      <p className="flex flex-wrap items-center gap-4"><a href={`/history/${list}/${id}`}>What was changed</a><button type="button" className="act" onClick={() => void retire()}>Retire {name}</button></p>
-      {wrong && <p className="wrong mt-2" role="alert">{wrong}</p>}
+      <p className="flex flex-wrap items-center gap-4">
+        <a href={`/history/${list}/${id}`}>What was changed</a>
+        <button type="button" className="act" onClick={() => void retire()}>
+          Retire {name}
+        </button>
+      </p>
+      {wrong && (
+        <p className="wrong mt-2" role="alert">
+          {wrong}
+        </p>
+      )}
     </div>
   );
 }

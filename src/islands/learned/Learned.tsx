@@ -13,15 +13,33 @@ export interface LearnedRow {
   all_readings: number;
   all_left: number;
   locked: boolean;
-  past: { session_id: number; session: string; at: string; prior: Known; posterior: Known; readings: number; left_out: number }[];
+  past: {
+    session_id: number;
+    session: string;
+    at: string;
+    prior: Known;
+    posterior: Known;
+    readings: number;
+    left_out: number;
+  }[];
 }
 
 /** What told of a thing, where it was no reading. */
-const TOLD: Record<string, string> = { hand: 'acts', joint: 'shots', bleed: 'shots', probe: 'plunges' };
+const TOLD: Record<string, string> = {
+  hand: 'acts',
+  joint: 'shots',
+  bleed: 'shots',
+  probe: 'plunges',
+};
 
 /** The usual value, each evening's, and what is believed now, on one line: dots with their ranges. */
 function Track({ row, units }: { row: LearnedRow; units: ShopUnits }) {
-  const all = [{ k: row.usual, what: 'usual', session: 0 }, ...[...row.past].reverse().map((p) => ({ k: p.posterior, what: p.session, session: p.session_id }))];
+  const all = [
+    { k: row.usual, what: 'usual', session: 0 },
+    ...[...row.past]
+      .reverse()
+      .map((p) => ({ k: p.posterior, what: p.session, session: p.session_id })),
+  ];
   const said = all.map((a) => ({ ...a, ...sayKnown(row.key, a.k, units) }));
   const low = Math.min(...said.map((s) => s.low));
   const high = Math.max(...said.map((s) => s.high));
@@ -29,17 +47,41 @@ function Track({ row, units }: { row: LearnedRow; units: ShopUnits }) {
   const gap = 300 / Math.max(1, said.length);
   const now = sayKnown(row.key, row.posterior, units);
   return (
-    <svg viewBox="0 0 340 96" className="block w-full max-w-96" role="img" aria-label={`From the usual ${said[0]!.text} to ${now.text}`}>
+    <svg
+      viewBox="0 0 340 96"
+      className="block w-full max-w-96"
+      role="img"
+      aria-label={`From the usual ${said[0]!.text} to ${now.text}`}
+    >
       <path d="M24 88H336" stroke="var(--rule)" />
       <path d={`M24 ${y(now.middle)}H336`} stroke="var(--rule)" strokeDasharray="4 4" />
       {said.map((s, i) => (
         <g key={i}>
-          <path d={`M${36 + i * gap} ${y(s.low)}V${y(s.high)}`} stroke="var(--ink)" strokeWidth={i === 0 ? 1.5 : 3} strokeDasharray={i === 0 ? '3 3' : undefined} />
-          <rect x={36 + i * gap - 4} y={y(s.middle) - 4} width="8" height="8" fill={i === 0 ? 'var(--ground)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth="1.5"><title>{`${s.what}: ${s.text}`}</title></rect>
+          <path
+            d={`M${36 + i * gap} ${y(s.low)}V${y(s.high)}`}
+            stroke="var(--ink)"
+            strokeWidth={i === 0 ? 1.5 : 3}
+            strokeDasharray={i === 0 ? '3 3' : undefined}
+          />
+          <rect
+            x={36 + i * gap - 4}
+            y={y(s.middle) - 4}
+            width="8"
+            height="8"
+            fill={i === 0 ? 'var(--ground)' : 'var(--ink)'}
+            stroke="var(--ink)"
+            strokeWidth="1.5"
+          >
+            <title>{`${s.what}: ${s.text}`}</title>
+          </rect>
         </g>
       ))}
-      <text x="22" y={y(high) + 10} textAnchor="end" fontSize="11" fill="var(--soft)">{high.toFixed(sayingOf(row.key).places)}</text>
-      <text x="22" y="84" textAnchor="end" fontSize="11" fill="var(--soft)">{low.toFixed(sayingOf(row.key).places)}</text>
+      <text x="22" y={y(high) + 10} textAnchor="end" fontSize="11" fill="var(--soft)">
+        {high.toFixed(sayingOf(row.key).places)}
+      </text>
+      <text x="22" y="84" textAnchor="end" fontSize="11" fill="var(--soft)">
+        {low.toFixed(sayingOf(row.key).places)}
+      </text>
     </svg>
   );
 }
@@ -52,18 +94,39 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
     const reply = await call('POST', '/api/learned', { key, act });
     if (!reply.ok) return setWrong(reply.message);
     setWrong('');
-    setRows((all) => (act === 'reset' ? all.filter((r) => r.key !== key) : all.map((r) => (r.key === key ? { ...r, locked: act === 'lock' } : r))));
+    setRows((all) =>
+      act === 'reset'
+        ? all.filter((r) => r.key !== key)
+        : all.map((r) => (r.key === key ? { ...r, locked: act === 'lock' } : r)),
+    );
   };
   const groups = new Map<string, LearnedRow[]>();
   for (const r of rows) {
     const [kind, name, level, cups] = r.key.split('/');
-    const group = kind === 'oven' ? `${r.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}` : kind === 'cup' || kind === 'mould' || kind === 'probe' ? name! : kind === 'hand' ? 'Hands' : 'The shop';
+    const group =
+      kind === 'oven'
+        ? `${r.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}`
+        : kind === 'cup' || kind === 'mould' || kind === 'probe'
+          ? name!
+          : kind === 'hand'
+            ? 'Hands'
+            : 'The shop';
     groups.set(group, [...(groups.get(group) ?? []), r]);
   }
-  if (rows.length === 0) return <p className="text-soft">Nothing yet. Cook an evening with a thermometer, and note the bursts: what they tell of ovens, cups and air stands here when the session is finished.</p>;
+  if (rows.length === 0)
+    return (
+      <p className="text-soft">
+        Nothing yet. Cook an evening with a thermometer, and note the bursts: what they tell of
+        ovens, cups and air stands here when the session is finished.
+      </p>
+    );
   return (
     <>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
       {[...groups].map(([name, list]) => (
         <section key={name} className="border-t-[1.5px] border-ink py-3" aria-label={name}>
           <h2>{name}</h2>
@@ -73,14 +136,43 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
               const now = sayKnown(r.key, r.posterior, units);
               return (
                 <li key={r.key} data-learned={r.key}>
-                  <p><b>{says.name}</b> <span className="text-soft">{says.what}</span></p>
-                  <p><span className="figure text-3xl">{now.middle.toFixed(says.places)}</span> {now.unit} <span className="text-soft">eight in ten: {now.low.toFixed(says.places)} to {now.high.toFixed(says.places)}</span></p>
+                  <p>
+                    <b>{says.name}</b> <span className="text-soft">{says.what}</span>
+                  </p>
+                  <p>
+                    <span className="figure text-3xl">{now.middle.toFixed(says.places)}</span>{' '}
+                    {now.unit}{' '}
+                    <span className="text-soft">
+                      eight in ten: {now.low.toFixed(says.places)} to{' '}
+                      {now.high.toFixed(says.places)}
+                    </span>
+                  </p>
                   <Track row={r} units={units} />
-                  <p className="hint">Usual: {sayKnown(r.key, r.usual, units).text}. {r.all_readings} {TOLD[r.key.split('/')[0]!] ?? 'readings'} on {r.evenings} {r.evenings === 1 ? 'evening' : 'evenings'}{r.all_left ? `, ${r.all_left} left out as not fitting` : ', none left out'}.</p>
-                  {!says.told && <p className="mt-1 flex gap-2">
-                    <button type="button" className="act" aria-pressed={r.locked} onClick={() => void change(r.key, r.locked ? 'unlock' : 'lock')}>{r.locked ? 'Locked: let it learn' : 'Lock it so'}</button>
-                    <button type="button" className="act" onClick={() => void change(r.key, 'reset')}>Forget it</button>
-                  </p>}
+                  <p className="hint">
+                    Usual: {sayKnown(r.key, r.usual, units).text}. {r.all_readings}{' '}
+                    {TOLD[r.key.split('/')[0]!] ?? 'readings'} on {r.evenings}{' '}
+                    {r.evenings === 1 ? 'evening' : 'evenings'}
+                    {r.all_left ? `, ${r.all_left} left out as not fitting` : ', none left out'}.
+                  </p>
+                  {!says.told && (
+                    <p className="mt-1 flex gap-2">
+                      <button
+                        type="button"
+                        className="act"
+                        aria-pressed={r.locked}
+                        onClick={() => void change(r.key, r.locked ? 'unlock' : 'lock')}
+                      >
+                        {r.locked ? 'Locked: let it learn' : 'Lock it so'}
+                      </button>
+                      <button
+                        type="button"
+                        className="act"
+                        onClick={() => void change(r.key, 'reset')}
+                      >
+                        Forget it
+                      </button>
+                    </p>
+                  )}
                 </li>
               );
             })}

@@ -14,27 +14,110 @@ interface Props {
 /** Core rods the mould has, and the inserts of other moulds that lie in it. */
 export function TakesFields({ mould, others, units, set }: Props) {
   const free = others.filter((o) => !mould.takes.some((t) => t.mould === o));
-  const change = (i: number, part: Partial<Mould['takes'][number]>) => set({ takes: mould.takes.map((t, k) => (k === i ? { ...t, ...part } : t)) });
+  const change = (i: number, part: Partial<Mould['takes'][number]>) =>
+    set({ takes: mould.takes.map((t, k) => (k === i ? { ...t, ...part } : t)) });
   return (
     <fieldset className="mt-6">
       <legend className="text-xl font-bold">Rods and inserts</legend>
-      <label className="flex min-h-11 items-center gap-3"><input type="checkbox" className="size-5" checked={mould.rod !== null} onChange={(e) => set({ rod: e.target.checked ? { bore: 7, length: Math.round((mould.cavities[0]?.length ?? 100) * 0.62) } : null })} />It has core rods, one a cavity</label>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={mould.rod !== null}
+          onChange={(e) =>
+            set({
+              rod: e.target.checked
+                ? { bore: 7, length: Math.round((mould.cavities[0]?.length ?? 100) * 0.62) }
+                : null,
+            })
+          }
+        />
+        It has core rods, one a cavity
+      </label>
       {mould.rod && (
         <div className="grid gap-3 md:grid-cols-3">
-          <QuantityField label="Rod bore" value={mould.rod.bore} dimensions={['length']} min={0.5} max={60} shop={units} onChange={(v) => v !== null && set({ rod: { ...mould.rod!, bore: v } })} />
-          <QuantityField label="Rod length in the cavity" value={mould.rod.length} dimensions={['length']} min={1} max={600} shop={units} onChange={(v) => v !== null && set({ rod: { ...mould.rod!, length: v } })} />
-          <p className="hint self-end pb-3">keeps {say(rodVolume(mould), 'volume', units, 2)} open in each</p>
+          <QuantityField
+            label="Rod bore"
+            value={mould.rod.bore}
+            dimensions={['length']}
+            min={0.5}
+            max={60}
+            shop={units}
+            onChange={(v) => v !== null && set({ rod: { ...mould.rod!, bore: v } })}
+          />
+          <QuantityField
+            label="Rod length in the cavity"
+            value={mould.rod.length}
+            dimensions={['length']}
+            min={1}
+            max={600}
+            shop={units}
+            onChange={(v) => v !== null && set({ rod: { ...mould.rod!, length: v } })}
+          />
+          <p className="hint self-end pb-3">
+            keeps {say(rodVolume(mould), 'volume', units, 2)} open in each
+          </p>
         </div>
       )}
       {mould.takes.map((t, i) => (
-        <div key={t.mould} className="grid items-end gap-3 border-b border-rule py-2 md:grid-cols-[1fr_1fr_110px_auto]">
-          <p className="min-h-11 pt-3"><b>{t.mould}</b></p>
-          <label className="field"><span>It lies</span><select className="box" value={t.lies} onChange={(e) => change(i, { lies: e.target.value as Lie })}>{(Object.keys(LIES) as Lie[]).map((l) => <option key={l} value={l}>{LIES[l].name}</option>)}</select></label>
-          <QuantityField label="Of it, in the cavity" value={t.share} dimensions={['share']} min={0.05} max={1} shop={units} onChange={(v) => v !== null && change(i, { share: v })} />
-          <button type="button" className="act" aria-label={`Take ${t.mould} out`} onClick={() => set({ takes: mould.takes.filter((_, k) => k !== i) })}>Take out</button>
+        <div
+          key={t.mould}
+          className="grid items-end gap-3 border-b border-rule py-2 md:grid-cols-[1fr_1fr_110px_auto]"
+        >
+          <p className="min-h-11 pt-3">
+            <b>{t.mould}</b>
+          </p>
+          <label className="field">
+            <span>It lies</span>
+            <select
+              className="box"
+              value={t.lies}
+              onChange={(e) => change(i, { lies: e.target.value as Lie })}
+            >
+              {(Object.keys(LIES) as Lie[]).map((l) => (
+                <option key={l} value={l}>
+                  {LIES[l].name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <QuantityField
+            label="Of it, in the cavity"
+            value={t.share}
+            dimensions={['share']}
+            min={0.05}
+            max={1}
+            shop={units}
+            onChange={(v) => v !== null && change(i, { share: v })}
+          />
+          <button
+            type="button"
+            className="act"
+            aria-label={`Take ${t.mould} out`}
+            onClick={() => set({ takes: mould.takes.filter((_, k) => k !== i) })}
+          >
+            Take out
+          </button>
         </div>
       ))}
-      {free.length > 0 && <label className="field mt-2"><span>Inserts of another mould lie in it</span><select className="box" value="" onChange={(e) => e.target.value && set({ takes: [...mould.takes, { mould: e.target.value, lies: 'stub', share: 1 }] })}><option value="">choose one…</option>{free.map((o) => <option key={o}>{o}</option>)}</select></label>}
+      {free.length > 0 && (
+        <label className="field mt-2">
+          <span>Inserts of another mould lie in it</span>
+          <select
+            className="box"
+            value=""
+            onChange={(e) =>
+              e.target.value &&
+              set({ takes: [...mould.takes, { mould: e.target.value, lies: 'stub', share: 1 }] })
+            }
+          >
+            <option value="">choose one…</option>
+            {free.map((o) => (
+              <option key={o}>{o}</option>
+            ))}
+          </select>
+        </label>
+      )}
     </fieldset>
   );
 }

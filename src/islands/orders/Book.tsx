@@ -43,14 +43,27 @@ const WORDS: Record<Readiness['what'], (at: number, now: Date) => string> = {
 };
 
 function Ready({ row, p, cure, now }: { row: BookRow; p: Progress; cure: number; now: Date }) {
-  if (row.parts.some((x) => x.noMix) && p.toShoot > 0) return <Verdict verdict="unknown">a layer has no mix</Verdict>;
+  if (row.parts.some((x) => x.noMix) && p.toShoot > 0)
+    return <Verdict verdict="unknown">a layer has no mix</Verdict>;
   const r = readiness(p, row.curedAt, endOfDay(row.promised), cure, now.getTime());
   return <Verdict verdict={r.verdict}>{WORDS[r.what](r.at, now)}</Verdict>;
 }
 
-function Moves({ row, p, onDone }: { row: BookRow; p: Progress; onDone: (kind: 'packed' | 'sent', n: number) => void }) {
+function Moves({
+  row,
+  p,
+  onDone,
+}: {
+  row: BookRow;
+  p: Progress;
+  onDone: (kind: 'packed' | 'sent', n: number) => void;
+}) {
   const [wrong, setWrong] = useState('');
-  const [last, setLast] = useState<{ cause: string; kind: 'packed' | 'sent'; count: number } | null>(null);
+  const [last, setLast] = useState<{
+    cause: string;
+    kind: 'packed' | 'sent';
+    count: number;
+  } | null>(null);
   const post = async (body: object): Promise<boolean> => {
     const reply = await call('POST', `/api/lines/${row.id}/moves`, body);
     setWrong(reply.ok ? '' : reply.message);
@@ -68,58 +81,134 @@ function Moves({ row, p, onDone }: { row: BookRow; p: Progress; onDone: (kind: '
     setLast(null);
   };
   // Whole packs first; what is over goes when it is all there is.
-  const packs = p.cured >= row.pack ? Math.floor(p.cured / row.pack) * row.pack : p.toShoot + p.curing + p.shot === 0 ? p.cured : 0;
+  const packs =
+    p.cured >= row.pack
+      ? Math.floor(p.cured / row.pack) * row.pack
+      : p.toShoot + p.curing + p.shot === 0
+        ? p.cured
+        : 0;
   if (packs === 0 && p.packed === 0 && !last) return null;
   return (
     <span className="mt-1 flex flex-wrap items-center gap-2">
-      {packs > 0 && <button type="button" className="act" onClick={() => void move('packed', packs)}>Pack {packs}</button>}
-      {p.packed > 0 && <button type="button" className="act" onClick={() => void move('sent', p.packed)}>Send {p.packed}</button>}
-      {last && <button type="button" className="act border-transparent" onClick={() => void undo()}>Undo: {last.count} {last.kind}</button>}
-      {wrong && <span className="wrong" role="alert">{wrong}</span>}
+      {packs > 0 && (
+        <button type="button" className="act" onClick={() => void move('packed', packs)}>
+          Pack {packs}
+        </button>
+      )}
+      {p.packed > 0 && (
+        <button type="button" className="act" onClick={() => void move('sent', p.packed)}>
+          Send {p.packed}
+        </button>
+      )}
+      {last && (
+        <button type="button" className="act border-transparent" onClick={() => void undo()}>
+          Undo: {last.count} {last.kind}
+        </button>
+      )}
+      {wrong && (
+        <span className="wrong" role="alert">
+          {wrong}
+        </span>
+      )}
     </span>
   );
 }
 
 /** The order book by promised day: each line a bar of its count. */
-export default function Book({ rows, cure, now: at }: { rows: BookRow[]; cure: number; now: number }) {
+export default function Book({
+  rows,
+  cure,
+  now: at,
+}: {
+  rows: BookRow[];
+  cure: number;
+  now: number;
+}) {
   const [held, setHeld] = useState(rows);
   const now = new Date(at);
   const days = [...new Set(held.map((r) => r.promised))];
-  const moved = (id: number, kind: 'packed' | 'sent', n: number) => setHeld((all) => all.map((r) => (r.id === id ? { ...r, [kind]: r[kind] + n } : r)));
+  const moved = (id: number, kind: 'packed' | 'sent', n: number) =>
+    setHeld((all) => all.map((r) => (r.id === id ? { ...r, [kind]: r[kind] + n } : r)));
   return (
     <>
       <BarPatterns />
-      <div className="mt-4 hidden grid-cols-[minmax(130px,20%)_minmax(200px,25%)_1fr_64px_minmax(180px,17%)] gap-x-4 border-b-[1.5px] border-ink pb-1 text-sm text-soft md:grid" aria-hidden="true">
-        <span>For</span><span>Bait and colours</span><span>Sent, packed, cured, curing, shot, to shoot</span><span className="text-right">Count</span><span>Can be ready</span>
+      <div
+        className="mt-4 hidden grid-cols-[minmax(130px,20%)_minmax(200px,25%)_1fr_64px_minmax(180px,17%)] gap-x-4 border-b-[1.5px] border-ink pb-1 text-sm text-soft md:grid"
+        aria-hidden="true"
+      >
+        <span>For</span>
+        <span>Bait and colours</span>
+        <span>Sent, packed, cured, curing, shot, to shoot</span>
+        <span className="text-right">Count</span>
+        <span>Can be ready</span>
       </div>
       {days.map((day) => (
         <Fragment key={day}>
-          <h2 className="mt-3 text-[17px]">{sayDay(day)} <span className="ml-1 text-sm font-normal text-soft">{fromToday(day, now)}</span></h2>
+          <h2 className="mt-3 text-[17px]">
+            {sayDay(day)}{' '}
+            <span className="ml-1 text-sm font-normal text-soft">{fromToday(day, now)}</span>
+          </h2>
           <ul className="border-b-[1.5px] border-ink">
-            {held.filter((r) => r.promised === day).map((row) => {
-              const p = progress(row, row.tonight);
-              return (
-                <li key={row.id} data-line={row.id} className="grid gap-x-4 gap-y-1 border-t border-rule py-2 first:border-t-0 md:grid-cols-[minmax(130px,20%)_minmax(200px,25%)_1fr_64px_minmax(180px,17%)]">
-                  <span className="min-w-0"><a href={`/orders/${row.order}`} className="inline-flex min-h-6 items-center">{row.customer}</a>{row.name && <span className="hint block">{row.name}</span>}</span>
-                  <span className="min-w-0">
-                    {row.parts.map((x) => (
-                      <span key={`${x.bait}${x.colourway}`} className="flex items-start gap-3">
-                        <span className="pt-2"><Bait outline={x.outline} layers={x.layers} /></span>
-                        <span className="min-w-0"><b className="block leading-tight">{x.bait}{row.parts.length > 1 && <span className="figure ml-2 font-normal">{x.count}</span>}</b><span className="hint block leading-tight">{x.colourway}</span></span>
+            {held
+              .filter((r) => r.promised === day)
+              .map((row) => {
+                const p = progress(row, row.tonight);
+                return (
+                  <li
+                    key={row.id}
+                    data-line={row.id}
+                    className="grid gap-x-4 gap-y-1 border-t border-rule py-2 first:border-t-0 md:grid-cols-[minmax(130px,20%)_minmax(200px,25%)_1fr_64px_minmax(180px,17%)]"
+                  >
+                    <span className="min-w-0">
+                      <a href={`/orders/${row.order}`} className="inline-flex min-h-6 items-center">
+                        {row.customer}
+                      </a>
+                      {row.name && <span className="hint block">{row.name}</span>}
+                    </span>
+                    <span className="min-w-0">
+                      {row.parts.map((x) => (
+                        <span key={`${x.bait}${x.colourway}`} className="flex items-start gap-3">
+                          <span className="pt-2">
+                            <Bait outline={x.outline} layers={x.layers} />
+                          </span>
+                          <span className="min-w-0">
+                            <b className="block leading-tight">
+                              {x.bait}
+                              {row.parts.length > 1 && (
+                                <span className="figure ml-2 font-normal">{x.count}</span>
+                              )}
+                            </b>
+                            <span className="hint block leading-tight">{x.colourway}</span>
+                          </span>
+                        </span>
+                      ))}
+                    </span>
+                    <span className="pt-1">
+                      <LineBar progress={p} />
+                      <span className="hint">
+                        {sayProgress(p)}; packs of {row.pack}
                       </span>
-                    ))}
-                  </span>
-                  <span className="pt-1"><LineBar progress={p} /><span className="hint">{sayProgress(p)}; packs of {row.pack}</span></span>
-                  <b className="figure text-right text-lg">{row.count}</b>
-                  <span><Ready row={row} p={p} cure={cure} now={now} /><Moves row={row} p={p} onDone={(kind, n) => moved(row.id, kind, n)} /></span>
-                </li>
-              );
-            })}
+                    </span>
+                    <b className="figure text-right text-lg">{row.count}</b>
+                    <span>
+                      <Ready row={row} p={p} cure={cure} now={now} />
+                      <Moves row={row} p={p} onDone={(kind, n) => moved(row.id, kind, n)} />
+                    </span>
+                  </li>
+                );
+              })}
           </ul>
         </Fragment>
       ))}
       <p className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-sm text-soft">
-        {STATES.map((s) => <span key={s.key} className="inline-flex items-center gap-2"><svg width="26" height="14" aria-hidden="true"><rect x="1" y="1" width="24" height="12" fill={s.fill} stroke="var(--ink)" /></svg>{s.name}</span>)}
+        {STATES.map((s) => (
+          <span key={s.key} className="inline-flex items-center gap-2">
+            <svg width="26" height="14" aria-hidden="true">
+              <rect x="1" y="1" width="24" height="12" fill={s.fill} stroke="var(--ink)" />
+            </svg>
+            {s.name}
+          </span>
+        ))}
       </p>
     </>
   );

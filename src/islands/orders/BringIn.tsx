@@ -18,34 +18,114 @@ export default function BringIn() {
     setRows(reply.ok ? reply.value : null);
   };
   const take = async () => {
-    const reply = await call<{ orders: number; rows: number; left: number }>('POST', '/api/orders/file', { text, take: true });
+    const reply = await call<{ orders: number; rows: number; left: number }>(
+      'POST',
+      '/api/orders/file',
+      { text, take: true },
+    );
     if (!reply.ok) return setWrong(reply.message);
-    setTaken(`Rows taken: ${reply.value.rows}, in orders: ${reply.value.orders}${reply.value.left ? `; ${reply.value.left} left out` : ''}.`);
+    setTaken(
+      `Rows taken: ${reply.value.rows}, in orders: ${reply.value.orders}${reply.value.left ? `; ${reply.value.left} left out` : ''}.`,
+    );
     setRows(null);
   };
   const good = rows?.filter((r) => r.part).length ?? 0;
   return (
     <div>
-      <p className="max-w-prose">A file of comma-separated rows with a head: {COLUMNS.join(', ')}. Rows with the same customer, line name, pack and day become one assorted line.</p>
+      <p className="max-w-prose">
+        A file of comma-separated rows with a head: {COLUMNS.join(', ')}. Rows with the same
+        customer, line name, pack and day become one assorted line.
+      </p>
       <div className="my-4 flex flex-wrap items-center gap-3">
-        <label className="act act-main">Choose a file<input type="file" accept=".csv,text/csv" className="sr-only" onChange={(e) => { const f = e.target.files?.[0]; if (f) void f.text().then(look); }} /></label>
-        <a className="act" href="/api/orders/file" download>Take the book out as a file</a>
+        <label className="act act-main">
+          Choose a file
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            className="sr-only"
+            onChange={(e) => {
+              const f = e.target.files?.[0];
+              if (f) void f.text().then(look);
+            }}
+          />
+        </label>
+        <a className="act" href="/api/orders/file" download>
+          Take the book out as a file
+        </a>
       </div>
-      <label className="field max-w-3xl"><span>Or paste rows here</span><textarea className="box font-mono text-sm" rows={5} value={text} onChange={(e) => setText(e.target.value)} /></label>
-      <button type="button" className="act mt-2" disabled={!text.trim()} onClick={() => void look(text)}>Look it over</button>
-      {wrong && <p className="wrong mt-3" role="alert">{wrong}</p>}
-      {taken && <p className="mt-4 font-bold" role="status"><Verdict verdict="good">{taken} <a href="/orders">To the book</a></Verdict></p>}
+      <label className="field max-w-3xl">
+        <span>Or paste rows here</span>
+        <textarea
+          className="box font-mono text-sm"
+          rows={5}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <button
+        type="button"
+        className="act mt-2"
+        disabled={!text.trim()}
+        onClick={() => void look(text)}
+      >
+        Look it over
+      </button>
+      {wrong && (
+        <p className="wrong mt-3" role="alert">
+          {wrong}
+        </p>
+      )}
+      {taken && (
+        <p className="mt-4 font-bold" role="status">
+          <Verdict verdict="good">
+            {taken} <a href="/orders">To the book</a>
+          </Verdict>
+        </p>
+      )}
       {rows && (
         <section className="mt-6">
-          <h2>{good} of {rows.length} rows can be taken</h2>
+          <h2>
+            {good} of {rows.length} rows can be taken
+          </h2>
           <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Rows of the file">
             <table className="mt-2 text-sm">
-              <thead><tr><th>Row</th>{COLUMNS.map((c) => <th key={c}>{c}</th>)}<th>Verdict</th></tr></thead>
-              <tbody>{rows.slice(0, 500).map((r) => <tr key={r.row}><td className="num">{r.row}</td>{COLUMNS.map((c) => <td key={c}>{r.typed[c]}</td>)}<td>{r.part ? <Verdict verdict="good">good</Verdict> : <Verdict verdict="stop">{r.wrong.join('; ')}</Verdict>}</td></tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>Row</th>
+                  {COLUMNS.map((c) => (
+                    <th key={c}>{c}</th>
+                  ))}
+                  <th>Verdict</th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.slice(0, 500).map((r) => (
+                  <tr key={r.row}>
+                    <td className="num">{r.row}</td>
+                    {COLUMNS.map((c) => (
+                      <td key={c}>{r.typed[c]}</td>
+                    ))}
+                    <td>
+                      {r.part ? (
+                        <Verdict verdict="good">good</Verdict>
+                      ) : (
+                        <Verdict verdict="stop">{r.wrong.join('; ')}</Verdict>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           </div>
           {rows.length > 500 && <p className="hint">The first 500 rows are shown; all are read.</p>}
-          <button type="button" className="act act-main mt-4" disabled={good === 0} onClick={() => void take()}>{good === 1 ? 'Take the good row' : `Take the ${good} good rows`}</button>
+          <button
+            type="button"
+            className="act act-main mt-4"
+            disabled={good === 0}
+            onClick={() => void take()}
+          >
+            {good === 1 ? 'Take the good row' : `Take the ${good} good rows`}
+          </button>
         </section>
       )}
     </div>

@@ -12,11 +12,46 @@ export default function PairTablet() {
     setWrong(reply.message);
   };
   return (
-    <form className="grid gap-4" onSubmit={(e) => { e.preventDefault(); void go(); }}>
-      <label className="field"><span>Code, eight digits</span><input className="box font-mono text-2xl" inputMode="numeric" autoComplete="one-time-code" maxLength={12} value={code} onChange={(e) => setCode(e.target.value)} /></label>
-      <label className="field"><span>What this tablet is called</span><input className="box" value={name} maxLength={60} placeholder="bench by the window" onChange={(e) => setName(e.target.value)} /></label>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
-      <button type="submit" className="act act-main justify-center" disabled={code.replace(/\D/g, '').length < 8 || !name.trim()}>Pair</button>
+    <form
+      className="grid gap-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void go();
+      }}
+    >
+      <label className="field">
+        <span>Code, eight digits</span>
+        <input
+          className="box font-mono text-2xl"
+          inputMode="numeric"
+          autoComplete="one-time-code"
+          maxLength={12}
+          value={code}
+          onChange={(e) => setCode(e.target.value)}
+        />
+      </label>
+      <label className="field">
+        <span>What this tablet is called</span>
+        <input
+          className="box"
+          value={name}
+          maxLength={60}
+          placeholder="bench by the window"
+          onChange={(e) => setName(e.target.value)}
+        />
+      </label>
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      <button
+        type="submit"
+        className="act act-main justify-center"
+        disabled={code.replace(/\D/g, '').length < 8 || !name.trim()}
+      >
+        Pair
+      </button>
     </form>
   );
 }

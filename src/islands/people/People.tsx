@@ -7,7 +7,13 @@ import type { Tablet } from './Tablets.tsx';
 import { Tablets } from './Tablets.tsx';
 
 /** Who works here and what each may, and the tablets at the benches. */
-export default function People({ people: start, tablets }: { people: Person[]; tablets: Tablet[] }) {
+export default function People({
+  people: start,
+  tablets,
+}: {
+  people: Person[];
+  tablets: Tablet[];
+}) {
   const [people, setPeople] = useState(start);
   const [open, setOpen] = useState<number | 'new' | null>(start.length === 0 ? 'new' : null);
   const [wrong, setWrong] = useState('');
@@ -24,24 +30,64 @@ export default function People({ people: start, tablets }: { people: Person[]; t
   return (
     <>
       {people.length > 0 && (
-        <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="People of the shop">
-          <table className="max-w-4xl"><thead><tr><th>Name</th><th>May</th><th>Signs in</th><th>PIN at the bench</th><th><span className="sr-only">Change</span></th></tr></thead><tbody>
-            {people.map((p) => (
-              <tr key={p.id}>
-                <td><b>{p.name}</b></td>
-                <td>{roleWords(p.role as Role)}</td>
-                <td>{p.signs ? 'by password' : 'not yet'}</td>
-                <td>{p.pin ? 'yes' : 'none'}</td>
-                <td className="text-right whitespace-nowrap"><button type="button" className="act" onClick={() => setOpen(p.id)}>Change</button> <button type="button" className="act" onClick={() => void drop(p.id)}>Take out</button></td>
+        <div
+          className="relative overflow-x-auto"
+          tabIndex={0}
+          role="region"
+          aria-label="People of the shop"
+        >
+          <table className="max-w-4xl">
+            <thead>
+              <tr>
+                <th>Name</th>
+                <th>May</th>
+                <th>Signs in</th>
+                <th>PIN at the bench</th>
+                <th>
+                  <span className="sr-only">Change</span>
+                </th>
               </tr>
-            ))}
-          </tbody></table>
+            </thead>
+            <tbody>
+              {people.map((p) => (
+                <tr key={p.id}>
+                  <td>
+                    <b>{p.name}</b>
+                  </td>
+                  <td>{roleWords(p.role as Role)}</td>
+                  <td>{p.signs ? 'by password' : 'not yet'}</td>
+                  <td>{p.pin ? 'yes' : 'none'}</td>
+                  <td className="text-right whitespace-nowrap">
+                    <button type="button" className="act" onClick={() => setOpen(p.id)}>
+                      Change
+                    </button>{' '}
+                    <button type="button" className="act" onClick={() => void drop(p.id)}>
+                      Take out
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </div>
       )}
-      {wrong && <p className="wrong mt-2" role="alert">{wrong}</p>}
-      {open === null
-        ? <button type="button" className="act act-main mt-4" onClick={() => setOpen('new')}>Add a person</button>
-        : <PersonForm key={open} person={people.find((p) => p.id === open)} done={() => void again()} cancel={() => setOpen(null)} />}
+      {wrong && (
+        <p className="wrong mt-2" role="alert">
+          {wrong}
+        </p>
+      )}
+      {open === null ? (
+        <button type="button" className="act act-main mt-4" onClick={() => setOpen('new')}>
+          Add a person
+        </button>
+      ) : (
+        <PersonForm
+          key={open}
+          person={people.find((p) => p.id === open)}
+          done={() => void again()}
+          cancel={() => setOpen(null)}
+        />
+      )}
       <Tablets tablets={tablets} />
     </>
   );

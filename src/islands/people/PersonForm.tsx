@@ -13,7 +13,15 @@ export interface Person {
 export const roleWords = (role: Role): string => `${ROLES[role].name}: ${ROLES[role].may}`;
 
 /** One person: name, what they may, a password to sign in by, a PIN for the bench. */
-export function PersonForm({ person, done, cancel }: { person?: Person; done: () => void; cancel: () => void }) {
+export function PersonForm({
+  person,
+  done,
+  cancel,
+}: {
+  person?: Person;
+  done: () => void;
+  cancel: () => void;
+}) {
   const [name, setName] = useState(person?.name ?? '');
   const [role, setRole] = useState(person?.role ?? 'maker');
   const [secret, setSecret] = useState('');
@@ -21,20 +29,99 @@ export function PersonForm({ person, done, cancel }: { person?: Person; done: ()
   const [noPin, setNoPin] = useState(false);
   const [wrong, setWrong] = useState('');
   const keep = async () => {
-    const body = { name, role, ...(secret && { secret }), ...(noPin ? { pin: null } : pin ? { pin } : {}) };
-    const reply = await call(person ? 'PUT' : 'POST', person ? `/api/people/${person.id}` : '/api/people', body);
+    const body = {
+      name,
+      role,
+      ...(secret && { secret }),
+      ...(noPin ? { pin: null } : pin ? { pin } : {}),
+    };
+    const reply = await call(
+      person ? 'PUT' : 'POST',
+      person ? `/api/people/${person.id}` : '/api/people',
+      body,
+    );
     if (reply.ok) done();
     else setWrong(reply.message);
   };
   return (
-    <form aria-label={person ? `Change ${person.name}` : 'A new person'} className="mt-4 grid max-w-3xl gap-4 border-t-[1.5px] border-ink pt-3 sm:grid-cols-2" onSubmit={(e) => { e.preventDefault(); void keep(); }}>
-      <label className="field"><span>Name</span><input className="box" value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></label>
-      <label className="field"><span>May</span><select className="box" value={role} onChange={(e) => setRole(e.target.value)}>{(Object.keys(ROLES) as Role[]).map((r) => <option key={r} value={r}>{roleWords(r)}</option>)}</select></label>
-      <label className="field"><span>{person?.signs ? 'A new password' : 'Password, at least 10 letters'}</span><input className="box" type="password" value={secret} maxLength={200} autoComplete="new-password" onChange={(e) => setSecret(e.target.value)} /></label>
-      <label className="field"><span>{person?.pin ? 'A new PIN for the bench' : 'PIN for the bench, if one is wanted'}</span><input className="box" type="password" inputMode="numeric" value={pin} maxLength={8} autoComplete="off" disabled={noPin} onChange={(e) => setPin(e.target.value)} /></label>
-      {person?.pin && <label className="flex min-h-11 items-center gap-3 sm:col-span-2"><input type="checkbox" className="size-5" checked={noPin} onChange={(e) => setNoPin(e.target.checked)} />Take the PIN away</label>}
-      {wrong && <p className="wrong sm:col-span-2" role="alert">{wrong}</p>}
-      <p className="flex gap-3"><button type="submit" className="act act-main" disabled={!name.trim()}>Save</button><button type="button" className="act" onClick={cancel}>Cancel</button></p>
+    <form
+      aria-label={person ? `Change ${person.name}` : 'A new person'}
+      className="mt-4 grid max-w-3xl gap-4 border-t-[1.5px] border-ink pt-3 sm:grid-cols-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <label className="field">
+        <span>Name</span>
+        <input
+          className="box"
+          value={name}
+          maxLength={60}
+          autoComplete="off"
+          onChange={(e) => setName(e.target.value)}
+        />
+      </label>
+      <label className="field">
+        <span>May</span>
+        <select className="box" value={role} onChange={(e) => setRole(e.target.value)}>
+          {(Object.keys(ROLES) as Role[]).map((r) => (
+            <option key={r} value={r}>
+              {roleWords(r)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="field">
+        <span>{person?.signs ? 'A new password' : 'Password, at least 10 letters'}</span>
+        <input
+          className="box"
+          type="password"
+          value={secret}
+          maxLength={200}
+          autoComplete="new-password"
+          onChange={(e) => setSecret(e.target.value)}
+        />
+      </label>
+      <label className="field">
+        <span>
+          {person?.pin ? 'A new PIN for the bench' : 'PIN for the bench, if one is wanted'}
+        </span>
+        <input
+          className="box"
+          type="password"
+          inputMode="numeric"
+          value={pin}
+          maxLength={8}
+          autoComplete="off"
+          disabled={noPin}
+          onChange={(e) => setPin(e.target.value)}
+        />
+      </label>
+      {person?.pin && (
+        <label className="flex min-h-11 items-center gap-3 sm:col-span-2">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={noPin}
+            onChange={(e) => setNoPin(e.target.checked)}
+          />
+          Take the PIN away
+        </label>
+      )}
+      {wrong && (
+        <p className="wrong sm:col-span-2" role="alert">
+          {wrong}
+        </p>
+      )}
+      <p className="flex gap-3">
+        <button type="submit" className="act act-main" disabled={!name.trim()}>
+          Save
+        </button>
+        <button type="button" className="act" onClick={cancel}>
+          Cancel
+        </button>
+      </p>
     </form>
   );
 }

@@ -12,11 +12,46 @@ export default function SignIn({ to }: { to: string }) {
     setWrong(reply.message);
   };
   return (
-    <form className="grid gap-4" onSubmit={(e) => { e.preventDefault(); void go(); }}>
-      <label className="field"><span>Name</span><input className="box" value={name} maxLength={60} autoComplete="username" onChange={(e) => setName(e.target.value)} /></label>
-      <label className="field"><span>Password</span><input className="box" type="password" value={secret} maxLength={200} autoComplete="current-password" onChange={(e) => setSecret(e.target.value)} /></label>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
-      <button type="submit" className="act act-main justify-center" disabled={!name.trim() || !secret}>Sign in</button>
+    <form
+      className="grid gap-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void go();
+      }}
+    >
+      <label className="field">
+        <span>Name</span>
+        <input
+          className="box"
+          value={name}
+          maxLength={60}
+          autoComplete="username"
+          onChange={(e) => setName(e.target.value)}
+        />
+      </label>
+      <label className="field">
+        <span>Password</span>
+        <input
+          className="box"
+          type="password"
+          value={secret}
+          maxLength={200}
+          autoComplete="current-password"
+          onChange={(e) => setSecret(e.target.value)}
+        />
+      </label>
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      <button
+        type="submit"
+        className="act act-main justify-center"
+        disabled={!name.trim() || !secret}
+      >
+        Sign in
+      </button>
     </form>
   );
 }

@@ -13,8 +13,12 @@ export default function SignOut({ name }: { name: string }) {
     <details className="relative">
       <summary className="inline-flex min-h-11 cursor-pointer items-center">{name}</summary>
       <div className="absolute right-0 z-30 grid min-w-64 gap-2 border-[1.5px] border-ink bg-ground p-3">
-        <button type="button" className="act justify-center" onClick={() => void out(false)}>Sign out</button>
-        <button type="button" className="act justify-center" onClick={() => void out(true)}>Sign out everywhere</button>
+        <button type="button" className="act justify-center" onClick={() => void out(false)}>
+          Sign out
+        </button>
+        <button type="button" className="act justify-center" onClick={() => void out(true)}>
+          Sign out everywhere
+        </button>
       </div>
     </details>
   );

@@ -26,12 +26,45 @@ export function Tablets({ tablets: start }: { tablets: Tablet[] }) {
   return (
     <section aria-label="Bench tablets" className="mt-8 border-t-[1.5px] border-ink pt-3">
       <h2>Bench tablets</h2>
-      {tablets.length === 0 ? <p className="mt-2 text-soft">None is paired.</p> : (
-        <ul className="max-w-2xl">{tablets.map((t) => <li key={t.id} className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"><span><b>{t.name}</b> <span className="text-soft">since {sayDay(new Date(t.at).toISOString().slice(0, 10))}</span></span><button type="button" className="act" onClick={() => void drop(t.id)}>Unpair</button></li>)}</ul>
+      {tablets.length === 0 ? (
+        <p className="mt-2 text-soft">None is paired.</p>
+      ) : (
+        <ul className="max-w-2xl">
+          {tablets.map((t) => (
+            <li
+              key={t.id}
+              className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"
+            >
+              <span>
+                <b>{t.name}</b>{' '}
+                <span className="text-soft">
+                  since {sayDay(new Date(t.at).toISOString().slice(0, 10))}
+                </span>
+              </span>
+              <button type="button" className="act" onClick={() => void drop(t.id)}>
+                Unpair
+              </button>
+            </li>
+          ))}
+        </ul>
       )}
-      <button type="button" className="act mt-3" onClick={() => void show()}>Show a pairing code</button>
-      {code && <p className="mt-3" role="status">On the tablet open <b>/pair</b> and type <b className="figure text-3xl whitespace-nowrap">{code.code.slice(0, 4)} {code.code.slice(4)}</b> within {code.minutes} minutes. It is shown only now, and pairs one tablet.</p>}
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      <button type="button" className="act mt-3" onClick={() => void show()}>
+        Show a pairing code
+      </button>
+      {code && (
+        <p className="mt-3" role="status">
+          On the tablet open <b>/pair</b> and type{' '}
+          <b className="figure text-3xl whitespace-nowrap">
+            {code.code.slice(0, 4)} {code.code.slice(4)}
+          </b>{' '}
+          within {code.minutes} minutes. It is shown only now, and pairs one tablet.
+        </p>
+      )}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
     </section>
   );
 }

@@ -3,28 +3,75 @@ import { clock, lasting } from '@/core/quantity/format.ts';
 
 /** How long the session takes, from the models of heat and the shop's own hands, and when it ends if begun now. */
 export function TimingOf({ timing }: { timing: Timing | null }) {
-  if (!timing) return <p className="hint mt-6" role="status">Timing it…</p>;
+  if (!timing)
+    return (
+      <p className="hint mt-6" role="status">
+        Timing it…
+      </p>
+    );
   const { phases, all, lastMinute } = timing;
   const most = Math.max(...phases.map((p) => p.seconds.high));
   const ends = new Date(Date.now() + all.mid * 1000).toTimeString().slice(0, 5);
   return (
-    <section className="mt-6 grid gap-8 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]" aria-label="How long it takes">
+    <section
+      className="mt-6 grid gap-8 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
+      aria-label="How long it takes"
+    >
       <div>
         <h2>How long it takes</h2>
-        <p><span className="figure text-3xl" data-length>{lasting(all.mid)}</span> <span className="text-soft">{lasting(all.low)} to {lasting(all.high)}, eight in ten. Begun now, it ends about {ends}.</span></p>
+        <p>
+          <span className="figure text-3xl" data-length>
+            {lasting(all.mid)}
+          </span>{' '}
+          <span className="text-soft">
+            {lasting(all.low)} to {lasting(all.high)}, eight in ten. Begun now, it ends about {ends}
+            .
+          </span>
+        </p>
         <ul className="mt-2">
           {phases.map((p) => (
-            <li key={p.what} className="grid grid-cols-[minmax(0,1fr)_5.5rem] items-center gap-x-3 border-b border-rule py-1">
-              <span>{p.what} <span className="hint">{p.why}</span></span><b className="figure text-right">{lasting(p.seconds.mid)}</b>
-              <svg viewBox="0 0 300 8" className="col-span-2 block h-2 w-full" preserveAspectRatio="none" aria-hidden="true"><path d={`M0 4H${(p.seconds.mid / most) * 300}`} stroke="var(--ink)" strokeWidth="6" /><path d={`M${(p.seconds.low / most) * 300} 4H${(p.seconds.high / most) * 300}`} stroke="var(--soft)" strokeWidth="2" /></svg>
+            <li
+              key={p.what}
+              className="grid grid-cols-[minmax(0,1fr)_5.5rem] items-center gap-x-3 border-b border-rule py-1"
+            >
+              <span>
+                {p.what} <span className="hint">{p.why}</span>
+              </span>
+              <b className="figure text-right">{lasting(p.seconds.mid)}</b>
+              <svg
+                viewBox="0 0 300 8"
+                className="col-span-2 block h-2 w-full"
+                preserveAspectRatio="none"
+                aria-hidden="true"
+              >
+                <path
+                  d={`M0 4H${(p.seconds.mid / most) * 300}`}
+                  stroke="var(--ink)"
+                  strokeWidth="6"
+                />
+                <path
+                  d={`M${(p.seconds.low / most) * 300} 4H${(p.seconds.high / most) * 300}`}
+                  stroke="var(--soft)"
+                  strokeWidth="2"
+                />
+              </svg>
             </li>
           ))}
         </ul>
       </div>
       <div>
         <h2>The last minute before a draw</h2>
-        <ol className="mt-1">{lastMinute.map((l) => <li key={l.what} className="grid grid-cols-[4rem_1fr] gap-2 border-b border-rule py-1"><b className="figure">{l.before === 0 ? '0:00' : `−${clock(l.before)}`}</b><span>{l.what}</span></li>)}</ol>
-        <p className="hint mt-1">The match of heats goes stale in seconds: all else is ready before it begins.</p>
+        <ol className="mt-1">
+          {lastMinute.map((l) => (
+            <li key={l.what} className="grid grid-cols-[4rem_1fr] gap-2 border-b border-rule py-1">
+              <b className="figure">{l.before === 0 ? '0:00' : `−${clock(l.before)}`}</b>
+              <span>{l.what}</span>
+            </li>
+          ))}
+        </ol>
+        <p className="hint mt-1">
+          The match of heats goes stale in seconds: all else is ready before it begins.
+        </p>
       </div>
     </section>
   );

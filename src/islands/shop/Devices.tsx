@@ -13,7 +13,13 @@ interface Row {
 }
 
 /** The shop's instruments: each with a key of its own, told once. */
-export default function Devices({ devices: start, standIns }: { devices: Row[]; standIns: boolean }) {
+export default function Devices({
+  devices: start,
+  standIns,
+}: {
+  devices: Row[];
+  standIns: boolean;
+}) {
   const [devices, setDevices] = useState(start);
   const [name, setName] = useState('');
   const [kind, setKind] = useState<DeviceKind>('thermometer');
@@ -24,7 +30,10 @@ export default function Devices({ devices: start, standIns }: { devices: Row[]; 
     if (!reply.ok) return setWrong(reply.message);
     setWrong('');
     setTold({ name: name.trim(), key: reply.value.key });
-    setDevices([...devices, { id: reply.value.id, name: name.trim(), kind, standIn: false, session: null, target: null }]);
+    setDevices([
+      ...devices,
+      { id: reply.value.id, name: name.trim(), kind, standIn: false, session: null, target: null },
+    ]);
     setName('');
   };
   const drop = async (id: number) => {
@@ -36,19 +45,88 @@ export default function Devices({ devices: start, standIns }: { devices: Row[]; 
   return (
     <section aria-label="Instruments" className="mt-8 border-t-[1.5px] border-ink pt-3">
       <h2>Instruments</h2>
-      <p className="hint max-w-prose">Thermometers, scales, gauges and pedals send over an open protocol (docs/devices.md), each by a key of its own. At the bench one tap puts them into a cup or on a mould.</p>
-      {shown.length === 0 ? <p className="mt-2 text-soft">None yet. Add one, and give it the key.</p> : (
-        <table className="mt-2"><thead><tr><th>Instrument</th><th>Kind</th><th>Stands</th><th><span className="sr-only">Take its key back</span></th></tr></thead><tbody>
-          {shown.map((d) => <tr key={d.id}><td>{d.name}</td><td>{DEVICE_KINDS[d.kind].name}{d.standIn ? ', a stand-in' : ''}</td><td>{d.target ? `in ${d.target.kind} of session ${d.session}` : 'nowhere'}</td><td className="text-right"><button type="button" className="act" onClick={() => void drop(d.id)}>Take its key back</button></td></tr>)}
-        </tbody></table>
+      <p className="hint max-w-prose">
+        Thermometers, scales, gauges and pedals send over an open protocol (docs/devices.md), each
+        by a key of its own. At the bench one tap puts them into a cup or on a mould.
+      </p>
+      {shown.length === 0 ? (
+        <p className="mt-2 text-soft">None yet. Add one, and give it the key.</p>
+      ) : (
+        <table className="mt-2">
+          <thead>
+            <tr>
+              <th>Instrument</th>
+              <th>Kind</th>
+              <th>Stands</th>
+              <th>
+                <span className="sr-only">Take its key back</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((d) => (
+              <tr key={d.id}>
+                <td>{d.name}</td>
+                <td>
+                  {DEVICE_KINDS[d.kind].name}
+                  {d.standIn ? ', a stand-in' : ''}
+                </td>
+                <td>{d.target ? `in ${d.target.kind} of session ${d.session}` : 'nowhere'}</td>
+                <td className="text-right">
+                  <button type="button" className="act" onClick={() => void drop(d.id)}>
+                    Take its key back
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
-      <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={(e) => { e.preventDefault(); void add(); }}>
-        <label className="field"><span>A new instrument</span><input className="box" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} /></label>
-        <label className="field"><span>Kind</span><select className="box" value={kind} onChange={(e) => setKind(e.target.value as DeviceKind)}>{Object.entries(DEVICE_KINDS).map(([k, d]) => <option key={k} value={k}>{d.name}</option>)}</select></label>
-        <button type="submit" className="act" disabled={!name.trim()}>Give it a key</button>
+      <form
+        className="mt-3 flex flex-wrap items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void add();
+        }}
+      >
+        <label className="field">
+          <span>A new instrument</span>
+          <input
+            className="box"
+            value={name}
+            maxLength={60}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label className="field">
+          <span>Kind</span>
+          <select
+            className="box"
+            value={kind}
+            onChange={(e) => setKind(e.target.value as DeviceKind)}
+          >
+            {Object.entries(DEVICE_KINDS).map(([k, d]) => (
+              <option key={k} value={k}>
+                {d.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className="act" disabled={!name.trim()}>
+          Give it a key
+        </button>
       </form>
-      {told && <p className="mt-2" role="status">{told.name} sends by this key. It is told only now: <code className="figure break-all">{told.key}</code></p>}
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      {told && (
+        <p className="mt-2" role="status">
+          {told.name} sends by this key. It is told only now:{' '}
+          <code className="figure break-all">{told.key}</code>
+        </p>
+      )}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
     </section>
   );
 }

@@ -6,20 +6,45 @@ import type { Problem, Result } from '@/service/result.ts';
 
 /** Problem details (RFC 9457): `detail` is a sentence for the maker, `code` for the program, `field` where it was typed. */
 export const problemReply = ({ status, code, message, field, now }: Problem): Response =>
-  new Response(JSON.stringify({ type: `/docs/problems#${code}`, title: code, status, detail: message, code, field, now }), { status, headers: { 'content-type': 'application/problem+json' } });
+  new Response(
+    JSON.stringify({
+      type: `/docs/problems#${code}`,
+      title: code,
+      status,
+      detail: message,
+      code,
+      field,
+      now,
+    }),
+    { status, headers: { 'content-type': 'application/problem+json' } },
+  );
 
 /** @param version of what is answered with, where it can be changed: said as its ETag */
 export const answer = <T>(result: Result<T>, status = 200, version?: string): Response =>
   result.ok
-    ? new Response(JSON.stringify(result.value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...(version !== undefined && { etag: `"${version}"` }) } })
+    ? new Response(JSON.stringify(result.value), {
+        status,
+        headers: {
+          'content-type': 'application/json',
+          'cache-control': 'no-store',
+          ...(version !== undefined && { etag: `"${version}"` }),
+        },
+      })
     : problemReply(result.problem);
 
 type Read<T> = { ok: true; value: T } | { ok: false; reply: Response };
 
 /** The JSON body of a request, checked. A form post from elsewhere is not JSON and is refused. */
-export async function readBody<S extends z.ZodType>(context: APIContext, schema: S): Promise<Read<z.infer<S>>> {
-  const bad = (message: string, field?: string): Read<never> => ({ ok: false, reply: problemReply({ status: 400, code: 'invalid', message, field }) });
-  if (!context.request.headers.get('content-type')?.startsWith('application/json')) return bad('This takes JSON.');
+export async function readBody<S extends z.ZodType>(
+  context: APIContext,
+  schema: S,
+): Promise<Read<z.infer<S>>> {
+  const bad = (message: string, field?: string): Read<never> => ({
+    ok: false,
+    reply: problemReply({ status: 400, code: 'invalid', message, field }),
+  });
+  if (!context.request.headers.get('content-type')?.startsWith('application/json'))
+    return bad('This takes JSON.');
   let raw: unknown;
   try {
     raw = readJson(new TextDecoder().decode(context.locals.body));
@@ -33,6 +58,7 @@ export async function readBody<S extends z.ZodType>(context: APIContext, schema:
 }
 
 /** The version a change was made from (`If-Match: "…"`); undefined where it does not say. */
-export const seenBy = (context: APIContext): string | undefined => /^"([\w-]{1,60})"$/.exec(context.request.headers.get('if-match') ?? '')?.[1];
+export const seenBy = (context: APIContext): string | undefined =>
+  /^"([\w-]{1,60})"$/.exec(context.request.headers.get('if-match') ?? '')?.[1];
 
 export const idOf = (context: APIContext, name = 'id'): number => idFrom(context.params[name]);

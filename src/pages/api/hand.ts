@@ -5,7 +5,14 @@ import { ok } from '@/service/result.ts';
 import { answer, readBody } from './_answer.ts';
 
 /** Hands there are, for a bench to choose from. */
-export const GET: APIRoute = async () => answer(ok((await allPeople()).filter((p) => p.role !== 'looker-on').map(({ id, name, pin }) => ({ id, name, pin }))));
+export const GET: APIRoute = async () =>
+  answer(
+    ok(
+      (await allPeople())
+        .filter((p) => p.role !== 'looker-on')
+        .map(({ id, name, pin }) => ({ id, name, pin })),
+    ),
+  );
 
 /** Who stands at a bench. */
 export const POST: APIRoute = async (context) => {

@@ -40,7 +40,9 @@ function follow(session: number, after: number, write: Write): () => void {
 /** Writes every instrument as it is, then each reading as it comes; answers with how to stop. */
 function followDevices(write: Write): () => void {
   const unhear = onDevice((said) => write('device', JSON.parse(said)));
-  void devicesNow().then((all) => all.forEach((d) => write('device', { ...d, moved: false }))).catch(() => {});
+  void devicesNow()
+    .then((all) => all.forEach((d) => write('device', { ...d, moved: false })))
+    .catch(() => {});
   return unhear;
 }
 
@@ -52,12 +54,23 @@ export const GET: APIRoute = ({ url, request }) => {
   const wanted = new Map<number, number>();
   for (const one of url.searchParams.getAll('session')) {
     const read = WANTED.exec(one);
-    if (!read) return problemReply({ status: 400, code: 'invalid', message: 'A session is followed as its number, a colon, and the last act that is known.' });
+    if (!read)
+      return problemReply({
+        status: 400,
+        code: 'invalid',
+        message: 'A session is followed as its number, a colon, and the last act that is known.',
+      });
     wanted.set(Number(read[1]), Number(read[2]));
   }
-  if (wanted.size > MOST) return problemReply({ status: 422, code: 'too-many', message: `At most ${MOST} sessions at a time.` });
+  if (wanted.size > MOST)
+    return problemReply({
+      status: 422,
+      code: 'too-many',
+      message: `At most ${MOST} sessions at a time.`,
+    });
   const last = WANTED.exec(request.headers.get('last-event-id') ?? '');
-  if (last && wanted.has(Number(last[1]))) wanted.set(Number(last[1]), Math.max(wanted.get(Number(last[1]))!, Number(last[2])));
+  if (last && wanted.has(Number(last[1])))
+    wanted.set(Number(last[1]), Math.max(wanted.get(Number(last[1]))!, Number(last[2])));
 
   let stop = () => {};
   const encoder = new TextEncoder();
@@ -71,7 +84,8 @@ export const GET: APIRoute = ({ url, request }) => {
           stop();
         }
       };
-      const write: Write = (event, data, id) => put(`${id ? `id: ${id}\n` : ''}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+      const write: Write = (event, data, id) =>
+        put(`${id ? `id: ${id}\n` : ''}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
       put('retry: 1000\n\n');
       const beat = setInterval(() => put(': still here\n\n'), 20_000);
       const all = [...wanted].map(([session, after]) => follow(session, after, write));
@@ -83,5 +97,11 @@ export const GET: APIRoute = ({ url, request }) => {
     },
     cancel: () => stop(),
   });
-  return new Response(body, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } });
+  return new Response(body, {
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    },
+  });
 };

@@ -1,5 +1,17 @@
 /** What everything was before it was changed; and what is retired, which is kept. */
-const lists = ['moulds', 'injectors', 'blocks', 'vessels', 'baits', 'mixes', 'colourways', 'builds', 'castings', 'ovens', 'materials'];
+const lists = [
+  'moulds',
+  'injectors',
+  'blocks',
+  'vessels',
+  'baits',
+  'mixes',
+  'colourways',
+  'builds',
+  'castings',
+  'ovens',
+  'materials',
+];
 
 export default {
   name: '15-history',

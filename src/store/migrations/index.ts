@@ -15,4 +15,20 @@ import people from './14-people.ts';
 import history from './15-history.ts';
 
 /** Forward only, each small, in order. */
-export const MIGRATIONS = [catalogue, orders, sessions, readTables, ledgers, stages, heat, colour, mixVersions, branches, asAsked, requests, backups, people, history];
+export const MIGRATIONS = [
+  catalogue,
+  orders,
+  sessions,
+  readTables,
+  ledgers,
+  stages,
+  heat,
+  colour,
+  mixVersions,
+  branches,
+  asAsked,
+  requests,
+  backups,
+  people,
+  history,
+];

@@ -25,7 +25,12 @@ export const SAID = 5;
 const FAR = 20;
 
 /** What the model has of a look at metal, by how fast it loses heat: K off, and the variance of that. */
-function offsOf(notes: readonly MetalNote[], body: MetalBody, room: number, warmTo: number): { off: number; variance: number }[] {
+function offsOf(
+  notes: readonly MetalNote[],
+  body: MetalBody,
+  room: number,
+  warmTo: number,
+): { off: number; variance: number }[] {
   const out: { off: number; variance: number }[] = [];
   let now: { at: number; celsius: number; variance: number } | null = null;
   for (const n of notes) {
@@ -33,9 +38,17 @@ function offsOf(notes: readonly MetalNote[], body: MetalBody, room: number, warm
     else if (n.kind === 'shot' && now) {
       const before = metalAfter(body, now.celsius, Math.max(0, (n.at - now.at) / 1000), room);
       const seconds = Math.max(1, (n.until - n.at) / 1000);
-      now = { at: n.until, celsius: metalAfter(body, before, seconds, room, 'wood', n.joules / seconds), variance: now.variance + MISSES.shot ** 2 };
+      now = {
+        at: n.until,
+        celsius: metalAfter(body, before, seconds, room, 'wood', n.joules / seconds),
+        variance: now.variance + MISSES.shot ** 2,
+      };
     } else if (n.kind === 'read') {
-      if (now && n.at >= now.at) out.push({ off: n.celsius - metalAfter(body, now.celsius, (n.at - now.at) / 1000, room), variance: now.variance + n.sd ** 2 + MISSES.look ** 2 });
+      if (now && n.at >= now.at)
+        out.push({
+          off: n.celsius - metalAfter(body, now.celsius, (n.at - now.at) / 1000, room),
+          variance: now.variance + n.sd ** 2 + MISSES.look ** 2,
+        });
       now = { at: n.at, celsius: n.celsius, variance: n.sd ** 2 };
     }
   }
@@ -43,7 +56,10 @@ function offsOf(notes: readonly MetalNote[], body: MetalBody, room: number, warm
 }
 
 /** What tonight's looks say of how fast a mould loses its heat (M5), and how many of them told and were left out. */
-export function lossTold(s: SessionState, m: MouldState): { prior: Known; posterior: Known; told: number; left: number } {
+export function lossTold(
+  s: SessionState,
+  m: MouldState,
+): { prior: Known; posterior: Known; told: number; left: number } {
   const body = bodyOfMould(m.mould);
   const room = roomOf(s);
   const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).loss;
@@ -52,7 +68,13 @@ export function lossTold(s: SessionState, m: MouldState): { prior: Known; poster
   const fits = ends[0]!.map((_, i) => Math.min(...ends.map((e) => Math.abs(e[i]!.off))) <= FAR);
   const told = fits.filter(Boolean).length;
   if (told === 0) return { prior, posterior: prior, told, left: fits.length };
-  const posterior = onGrid(prior, (ln) => at(ln).reduce((sum, { off, variance }, i) => (fits[i] ? sum - (off * off) / (2 * variance) - Math.log(variance) / 2 : sum), 0));
+  const posterior = onGrid(prior, (ln) =>
+    at(ln).reduce(
+      (sum, { off, variance }, i) =>
+        fits[i] ? sum - (off * off) / (2 * variance) - Math.log(variance) / 2 : sum,
+      0,
+    ),
+  );
   return { prior, posterior, told, left: fits.length - told };
 }
 
@@ -62,7 +84,8 @@ export function lossTonight(s: SessionState, m: MouldState): Known {
   const reads = m.told.filter((n) => n.kind === 'read').length;
   const was = held.get(m);
   if (was?.told === reads) return was.loss;
-  const loss = reads === 0 ? mouldPrior(s.snapshot.heat.learned, m.mould.name).loss : lossTold(s, m).posterior;
+  const loss =
+    reads === 0 ? mouldPrior(s.snapshot.heat.learned, m.mould.name).loss : lossTold(s, m).posterior;
   held.set(m, { told: reads, loss });
   return loss;
 }

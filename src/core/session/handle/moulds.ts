@@ -18,7 +18,29 @@ function recountLot(s: SessionState, lot: LotState, worse: number): void {
 /** Events of before this version had no effects of their own for a turned block. */
 const TURNED_SINCE = 2;
 
-export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded' | 'insertSpoiled' | 'held' | 'toppedOff' | 'mouldOpened' | 'cavityMarked' | 'marked' | 'returned' | 'racked' | 'named' | 'willDo' | 'recounted' | 'dropped' | 'kept' | 'tipped' | 'noted' | 'trialled'> = {
+export const MOULDS: Pick<
+  Handlers,
+  | 'warmed'
+  | 'closed'
+  | 'topChecked'
+  | 'loaded'
+  | 'insertSpoiled'
+  | 'held'
+  | 'toppedOff'
+  | 'mouldOpened'
+  | 'cavityMarked'
+  | 'marked'
+  | 'returned'
+  | 'racked'
+  | 'named'
+  | 'willDo'
+  | 'recounted'
+  | 'dropped'
+  | 'kept'
+  | 'tipped'
+  | 'noted'
+  | 'trialled'
+> = {
   warmed: (s, e) => {
     const { kind, key } = e.payload.target;
     if (kind === 'mould') {
@@ -29,7 +51,8 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       });
     }
     const injector = s.injectors.get(key);
-    if (kind === 'injector' && injector) Object.assign(injector, { warmed: true, metal: { celsius: BARREL_WARM, at: e.at } });
+    if (kind === 'injector' && injector)
+      Object.assign(injector, { warmed: true, metal: { celsius: BARREL_WARM, at: e.at } });
   },
   closed: (s, e) =>
     mould(s, e.payload.mould, (m) => {
@@ -40,9 +63,16 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
         unload(s, m);
       }
       if (s.focus?.mould === m.key) s.focus = null;
-      Object.assign(m, { phase: 'closed', since: e.at, closures: e.payload.closures, gaps: e.payload.gaps, looseIn: e.payload.loose });
+      Object.assign(m, {
+        phase: 'closed',
+        since: e.at,
+        closures: e.payload.closures,
+        gaps: e.payload.gaps,
+        looseIn: e.payload.loose,
+      });
     }),
-  topChecked: (s, e) => mould(s, e.payload.mould, (m) => void (m.top = e.payload.right ? 'right' : 'wrong')),
+  topChecked: (s, e) =>
+    mould(s, e.payload.mould, (m) => void (m.top = e.payload.right ? 'right' : 'wrong')),
   loaded: (s, e) => {
     const run = s.runs.get(e.payload.job);
     mould(s, e.payload.mould, (m) => {
@@ -65,7 +95,12 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       s.puckG += lot.each;
     }
   },
-  held: (s, e) => mould(s, e.payload.mould, (m) => void (m.phase === 'holding' && cool(s, m, e.at, e.payload.cool, e.payload.firm))),
+  held: (s, e) =>
+    mould(
+      s,
+      e.payload.mould,
+      (m) => void (m.phase === 'holding' && cool(s, m, e.at, e.payload.cool, e.payload.firm)),
+    ),
   toppedOff: (s, e) =>
     mould(s, e.payload.mould, (m) => {
       const shot = s.shots.get(m.shot ?? '');
@@ -79,11 +114,18 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
       const shot = s.shots.get(m.shot ?? '');
       if (!shot || shot.openedAt !== null) return;
       shot.openedAt = e.at;
-      if (m.phase === 'cooling' && m.reckoned) shot.waited = { seconds: (e.at - m.since) / 1000, reckoned: (m.readyAt - m.since) / 1000, firm: m.firm };
+      if (m.phase === 'cooling' && m.reckoned)
+        shot.waited = {
+          seconds: (e.at - m.since) / 1000,
+          reckoned: (m.readyAt - m.since) / 1000,
+          firm: m.firm,
+        };
       heatByShot(s, m, e.at);
       m.phase = 'opened';
       // A turned block puts the belly on the back of every bait; the maker may still find some good.
-      if (e.v >= TURNED_SINCE && shot.turned) for (const n of shot.cavities.keys()) if (!shot.marks.has(n)) shot.marks.set(n, { grade: 'usable', fault: 'upside' });
+      if (e.v >= TURNED_SINCE && shot.turned)
+        for (const n of shot.cavities.keys())
+          if (!shot.marks.has(n)) shot.marks.set(n, { grade: 'usable', fault: 'upside' });
     }),
   cavityMarked: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
@@ -133,7 +175,18 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
     const made = kept(shot);
     if (made > 0) {
       const job = s.runs.get(shot.job)?.job ?? { layers: {} };
-      s.lots.set(shot.id, { id: shot.id, kind: insertKind(job, shot.stage, Number(shot.mould)), makes: shot.stage.makes, from: 'shot', made, left: made, spoiled: 0, scrap: scrapG(s, shot), each: (shot.baitsG + insertsOf(s, shot) - scrapG(s, shot)) / made, oiled: e.payload.oiled });
+      s.lots.set(shot.id, {
+        id: shot.id,
+        kind: insertKind(job, shot.stage, Number(shot.mould)),
+        makes: shot.stage.makes,
+        from: 'shot',
+        made,
+        left: made,
+        spoiled: 0,
+        scrap: scrapG(s, shot),
+        each: (shot.baitsG + insertsOf(s, shot) - scrapG(s, shot)) / made,
+        oiled: e.payload.oiled,
+      });
     }
     mould(s, shot.mould, (m) => void (m.shot === shot.id && reopen(s, m)));
   },
@@ -160,11 +213,16 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
   recounted: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
     const { good, usable, second } = e.payload;
-    if (shot && shot.markedAt !== null && good + usable + second <= shot.cavities.size) shot.recount = { good, usable, second };
+    if (shot && shot.markedAt !== null && good + usable + second <= shot.cavities.size)
+      shot.recount = { good, usable, second };
   },
   dropped: (s, e) => {
     const shot = s.shots.get(e.payload.shot);
-    if (shot) shot.dropped = { good: shot.dropped.good + e.payload.good, usable: shot.dropped.usable + e.payload.usable };
+    if (shot)
+      shot.dropped = {
+        good: shot.dropped.good + e.payload.good,
+        usable: shot.dropped.usable + e.payload.usable,
+      };
   },
   noted: (s, e) =>
     mould(s, e.payload.mould, (m) => {
@@ -174,6 +232,12 @@ export const MOULDS: Pick<Handlers, 'warmed' | 'closed' | 'topChecked' | 'loaded
   trialled: (s, e) =>
     mould(s, e.payload.mould, (m) => {
       s.trialled.set(m.key, { event: e.id, at: e.at, verdict: e.payload.verdict });
-      m.mould = { ...m.mould, tried: true, letsGo: e.payload.letsGo, hold: e.payload.hold, window: e.payload.window };
+      m.mould = {
+        ...m.mould,
+        tried: true,
+        letsGo: e.payload.letsGo,
+        hold: e.payload.hold,
+        window: e.payload.window,
+      };
     }),
 };

@@ -23,12 +23,14 @@ export const mould = (s: SessionState, key: string, act: (m: MouldState) => void
   if (m) act(m);
 };
 
-export const rhoOf = (c: CupState | undefined, celsius: number): number => density(celsius, c ? GRADES[c.grade].density20 : PLASTISOL.density20);
+export const rhoOf = (c: CupState | undefined, celsius: number): number =>
+  density(celsius, c ? GRADES[c.grade].density20 : PLASTISOL.density20);
 
 /** Density at 20 °C of what a run's barrels hold by their shares, or of its first poured cup. */
 export function runRho(s: SessionState, run: RunState): number {
   const rig = rigOf(run);
-  const grade = (layer: string) => GRADES[s.cups.get(String(run.job.layers[layer]))?.grade ?? 'medium'].density20;
+  const grade = (layer: string) =>
+    GRADES[s.cups.get(String(run.job.layers[layer]))?.grade ?? 'medium'].density20;
   if (rig) return sum(shares(rig).map((part, i) => part * grade(run.stage.layers[i]?.key ?? '')));
   const poured = run.stage.pours.filter((p) => p.share !== null);
   const all = sum(poured.map((p) => p.share!));
@@ -36,12 +38,20 @@ export function runRho(s: SessionState, run: RunState): number {
 }
 
 /** Masses of one filling of a mould by a run, g. */
-export const massFor = (s: SessionState, run: RunState, m: MouldState): StageMass => stageMass(run.stage, m.mould, sourceOf(run.job, run.stage), runRho(s, run));
+export const massFor = (s: SessionState, run: RunState, m: MouldState): StageMass =>
+  stageMass(run.stage, m.mould, sourceOf(run.job, run.stage), runRho(s, run));
 
 /** Share of a push each of a run's barrels gives, by mass: its volume's share in plastic of its own density. */
 export function pushParts(s: SessionState, run: RunState): number[] {
   const rig = rigOf(run);
-  return rig ? massShares(shares(rig), run.stage.layers.map((l) => GRADES[s.cups.get(String(run.job.layers[l.key]))?.grade ?? 'medium'].density20)) : [];
+  return rig
+    ? massShares(
+        shares(rig),
+        run.stage.layers.map(
+          (l) => GRADES[s.cups.get(String(run.job.layers[l.key]))?.grade ?? 'medium'].density20,
+        ),
+      )
+    : [];
 }
 
 export function hold(s: SessionState, m: MouldState, at: number, factor: number): void {
@@ -59,7 +69,13 @@ function begin(s: SessionState, m: MouldState, at: number, until: number): void 
  * @param seconds until it opens, as said; the mould's own figure where it is not
  * @param firm s after which the models alone call it firm
  */
-export function cool(s: SessionState, m: MouldState, at: number, seconds?: number, firm?: number): void {
+export function cool(
+  s: SessionState,
+  m: MouldState,
+  at: number,
+  seconds?: number,
+  firm?: number,
+): void {
   const until = at + (seconds ?? m.mould.cool) * 1000;
   if (m.giving) giveUntil(s, m, at, until);
   else begin(s, m, at, until);
@@ -72,7 +88,19 @@ export function cool(s: SessionState, m: MouldState, at: number, seconds?: numbe
 }
 export function reopen(s: SessionState, m: MouldState): void {
   unload(s, m);
-  Object.assign(m, { phase: 'open', shot: null, closures: 0, gaps: [], looseIn: false, top: 'unseen', pours: [], pouredAgainst: new Set(), pouredSaid: new Set(), toppedOff: false, looked: false });
+  Object.assign(m, {
+    phase: 'open',
+    shot: null,
+    closures: 0,
+    gaps: [],
+    looseIn: false,
+    top: 'unseen',
+    pours: [],
+    pouredAgainst: new Set(),
+    pouredSaid: new Set(),
+    toppedOff: false,
+    looked: false,
+  });
 }
 
 /** Puts grams back into a cup, or on the remelt tray. */
@@ -85,19 +113,65 @@ export function give(s: SessionState, to: string, grams: number): void {
 }
 
 /** The bait a mould of a run makes: its own, where it was taken in later; else what the job is for. */
-export function baitOf(run: Pick<RunState, 'tools' | 'job'>, mould: string): { id: number; name: string } {
+export function baitOf(
+  run: Pick<RunState, 'tools' | 'job'>,
+  mould: string,
+): { id: number; name: string } {
   const own = run.tools.moulds.find((x) => String(x.id) === mould)?.bait;
   return own ? { id: own.id, name: own.name } : { id: run.job.bait.id, name: run.job.bait.name };
 }
 
 /** A shot as it stands before anything is in it. */
-export function newShot(s: SessionState, run: RunState, m: MouldState, at: number, trial: boolean, against: string[], said: string[]): ShotState {
+export function newShot(
+  s: SessionState,
+  run: RunState,
+  m: MouldState,
+  at: number,
+  trial: boolean,
+  against: string[],
+  said: string[],
+): ShotState {
   const { job } = run;
   const warned = mouldWarnings(s, m, run);
   return {
-    id: `${m.key}#${m.cycles + 1}`, n: s.shots.size + 1, at, job: run.key, mould: m.key, trial, build: job.build, stage: run.stage, colourway: { id: job.colourway.id, name: job.colourway.name },
-    bait: baitOf(run, m.key), cavities: new Map(), grams: new Map(), inserts: new Map(), poured: m.pours, mouldCelsius: m.reading?.celsius ?? null, against: [...against, ...warned.map((w) => w.code)], said: [...said, ...warned.map((w) => w.sentence)],
-    turned: m.top === 'wrong', stopped: null, toppedOff: 0, openedAt: null, waited: null, metal: mouldHeat(s, m, at).celsius, markedAt: null, marks: new Map(), called: null, willDo: false, keptTrial: false, recount: null, dropped: { good: 0, usable: 0 }, judged: new Set(), returnedTo: null, scrapTo: null, rackedAt: null, curedAt: null, baitsG: 0, feedG: 0, tipG: 0,
+    id: `${m.key}#${m.cycles + 1}`,
+    n: s.shots.size + 1,
+    at,
+    job: run.key,
+    mould: m.key,
+    trial,
+    build: job.build,
+    stage: run.stage,
+    colourway: { id: job.colourway.id, name: job.colourway.name },
+    bait: baitOf(run, m.key),
+    cavities: new Map(),
+    grams: new Map(),
+    inserts: new Map(),
+    poured: m.pours,
+    mouldCelsius: m.reading?.celsius ?? null,
+    against: [...against, ...warned.map((w) => w.code)],
+    said: [...said, ...warned.map((w) => w.sentence)],
+    turned: m.top === 'wrong',
+    stopped: null,
+    toppedOff: 0,
+    openedAt: null,
+    waited: null,
+    metal: mouldHeat(s, m, at).celsius,
+    markedAt: null,
+    marks: new Map(),
+    called: null,
+    willDo: false,
+    keptTrial: false,
+    recount: null,
+    dropped: { good: 0, usable: 0 },
+    judged: new Set(),
+    returnedTo: null,
+    scrapTo: null,
+    rackedAt: null,
+    curedAt: null,
+    baitsG: 0,
+    feedG: 0,
+    tipG: 0,
   };
 }
 
@@ -112,8 +186,11 @@ export function standIn(s: SessionState, run: RunState, m: MouldState, shot: Sho
 }
 
 /** Grams of a shot's inserts. */
-export const insertsOf = (s: SessionState, shot: ShotState, cavities: Iterable<number> = shot.inserts.keys()): number =>
-  sum([...cavities].map((n) => s.lots.get(shot.inserts.get(n) ?? '')?.each ?? 0));
+export const insertsOf = (
+  s: SessionState,
+  shot: ShotState,
+  cavities: Iterable<number> = shot.inserts.keys(),
+): number => sum([...cavities].map((n) => s.lots.get(shot.inserts.get(n) ?? '')?.each ?? 0));
 
 /** Grams of a shot that are no bait to keep: seconds with the inserts in them, and all of a trial's. */
 export function scrapG(s: SessionState, shot: ShotState): number {
@@ -125,4 +202,5 @@ export function scrapG(s: SessionState, shot: ShotState): number {
   return sum(seconds.map((n) => shot.grams.get(n) ?? 0)) + insertsOf(s, shot, seconds);
 }
 /** Cavities of a shot worth keeping. */
-export const kept = (shot: ShotState): number => shot.cavities.size - [...shot.marks.values()].filter((m) => m.grade === 'second').length;
+export const kept = (shot: ShotState): number =>
+  shot.cavities.size - [...shot.marks.values()].filter((m) => m.grade === 'second').length;

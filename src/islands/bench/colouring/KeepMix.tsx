@@ -21,10 +21,58 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
   return (
     <>
       <h3 className="mt-4 font-bold">Keep what really went in</h3>
-      {states.length > 0 && <label className="field"><span>It changed between draws</span><select className="box" value={upTo ?? ''} onChange={(e) => onUpTo(e.target.value ? Number(e.target.value) : null)}><option value="">as it is now</option>{states.map((x) => <option key={x.upTo} value={x.upTo}>as in draw {x.draws.join(', ')}</option>)}</select></label>}
-      <button type="button" className="act act-main mt-2 min-h-16 w-full justify-center text-lg" disabled={none} onClick={() => onKeep('version', cup.name)} data-keep>Keep as version {nextVersion} <kbd className="font-mono opacity-80">K</kbd></button>
-      <p className="mt-2 flex items-end gap-2"><label className="field min-w-0 flex-1"><span>Or as a branch, by a name of its own</span><input className="box" value={branch} onChange={(e) => setBranch(e.target.value)} /></label><button type="button" className="act min-h-11" disabled={!branch.trim() || none} onClick={() => { onKeep('branch', branch.trim()); setBranch(''); }}>Keep the branch</button></p>
-      {kept && <p className="mt-2" role="status" data-kept>Kept: {kept.as === 'branch' ? `“${kept.name}”, branched off ${cup.name}` : `version ${nextVersion - 1} of ${cup.name}`}.</p>}
+      {states.length > 0 && (
+        <label className="field">
+          <span>It changed between draws</span>
+          <select
+            className="box"
+            value={upTo ?? ''}
+            onChange={(e) => onUpTo(e.target.value ? Number(e.target.value) : null)}
+          >
+            <option value="">as it is now</option>
+            {states.map((x) => (
+              <option key={x.upTo} value={x.upTo}>
+                as in draw {x.draws.join(', ')}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <button
+        type="button"
+        className="act act-main mt-2 min-h-16 w-full justify-center text-lg"
+        disabled={none}
+        onClick={() => onKeep('version', cup.name)}
+        data-keep
+      >
+        Keep as version {nextVersion} <kbd className="font-mono opacity-80">K</kbd>
+      </button>
+      <p className="mt-2 flex items-end gap-2">
+        <label className="field min-w-0 flex-1">
+          <span>Or as a branch, by a name of its own</span>
+          <input className="box" value={branch} onChange={(e) => setBranch(e.target.value)} />
+        </label>
+        <button
+          type="button"
+          className="act min-h-11"
+          disabled={!branch.trim() || none}
+          onClick={() => {
+            onKeep('branch', branch.trim());
+            setBranch('');
+          }}
+        >
+          Keep the branch
+        </button>
+      </p>
+      {kept && (
+        <p className="mt-2" role="status" data-kept>
+          Kept:{' '}
+          {kept.as === 'branch'
+            ? `“${kept.name}”, branched off ${cup.name}`
+            : `version ${nextVersion - 1} of ${cup.name}`}
+          .
+        </p>
+      )}
     </>
   );
 }

@@ -30,28 +30,118 @@ interface Props {
 }
 
 /** How far a cup is from its colour, what goes in next, and the clear that brings it back when too much is in. */
-export function NextGo({ cup, charge, answer, looks, units, named, wanted, onLooks, onWanted, onAdvised, onClear }: Props) {
-  const now = looks ?? colourWith(charge.shelf.map((o) => ({ pigment: o.pigment, dose: charge.now.get(o.key) ?? 0 })), charge.ml, charge.sight);
-  const said = (d: { key: string; dose: number }): string => { const m = named(d.key)!; const n = Math.round(d.dose); return `${{ drops: `${n} ${n === 1 ? 'drop' : 'drops'}`, mL: say(d.dose, 'volume', units), spoons: spoon(d.dose * PINCH, units) }[KINDS[m.kind].by]} of ${m.name}`; };
+export function NextGo({
+  cup,
+  charge,
+  answer,
+  looks,
+  units,
+  named,
+  wanted,
+  onLooks,
+  onWanted,
+  onAdvised,
+  onClear,
+}: Props) {
+  const now =
+    looks ??
+    colourWith(
+      charge.shelf.map((o) => ({ pigment: o.pigment, dose: charge.now.get(o.key) ?? 0 })),
+      charge.ml,
+      charge.sight,
+    );
+  const said = (d: { key: string; dose: number }): string => {
+    const m = named(d.key)!;
+    const n = Math.round(d.dose);
+    return `${{ drops: `${n} ${n === 1 ? 'drop' : 'drops'}`, mL: say(d.dose, 'volume', units), spoons: spoon(d.dose * PINCH, units) }[KINDS[m.kind].by]} of ${m.name}`;
+  };
   const { density20 } = GRADES[cup.grade];
   const hot = (ml: number): number => (ml * density20) / density(HOT, density20);
   const room = cup.limitMl - hot(cupMl(cup));
   const thin = answer?.thin;
   return (
     <div data-next>
-      <svg viewBox="0 0 240 44" className="block w-full" role="img" aria-label={`It should be ${hexOf(now)} now; wanted ${hexOf(charge.target)}`}><path d="M0 0H120V44H0Z" fill={hexOf(now)} /><path d="M120 0H240V44H120Z" fill={hexOf(charge.target)} /><path d="M.75 .75H239.25V43.25H.75Z" className="line-art" /></svg>
-      <p className="hint flex justify-between"><span>{looks ? 'as it was seen' : 'now, as reckoned'}</span><span>{wanted ? 'wanted, not the recipe’s' : 'wanted, by the recipe'}</span></p>
+      <svg
+        viewBox="0 0 240 44"
+        className="block w-full"
+        role="img"
+        aria-label={`It should be ${hexOf(now)} now; wanted ${hexOf(charge.target)}`}
+      >
+        <path d="M0 0H120V44H0Z" fill={hexOf(now)} />
+        <path d="M120 0H240V44H120Z" fill={hexOf(charge.target)} />
+        <path d="M.75 .75H239.25V43.25H.75Z" className="line-art" />
+      </svg>
+      <p className="hint flex justify-between">
+        <span>{looks ? 'as it was seen' : 'now, as reckoned'}</span>
+        <span>{wanted ? 'wanted, not the recipe’s' : 'wanted, by the recipe'}</span>
+      </p>
       {answer ? (
         <>
-          <p className="mt-1"><span className="figure text-4xl" data-apart>{answer.adding.now.toFixed(1)}</span> apart <span className="text-soft">a keen eye sees 1, most see 2</span></p>
+          <p className="mt-1">
+            <span className="figure text-4xl" data-apart>
+              {answer.adding.now.toFixed(1)}
+            </span>{' '}
+            apart <span className="text-soft">a keen eye sees 1, most see 2</span>
+          </p>
           {answer.adding.add.length > 0 ? (
-            <button type="button" className="act mt-2 min-h-16 w-full justify-start text-left text-lg font-bold" onClick={onAdvised} data-advised>Next: {answer.adding.add.map(said).join(', ')}, stir, look again ({answer.adding.after.toFixed(1)} apart) <kbd className="hint font-mono">N</kbd></button>
-          ) : <p className="mt-1 font-bold">{answer.adding.now <= NEAR ? 'Near enough: nothing more is wanted.' : 'Nothing of its ladder brings it nearer.'}</p>}
-          {thin && <p className="mt-2 font-semibold text-watch" data-thin>◇ Overdone: {say(thin.clear, 'volume', units)} of clear brings it back to {thin.after.toFixed(1)} apart, a charge of {say(thin.charge, 'volume', units)}. {hot(thin.clear) <= room ? 'The cup has room.' : `Hot, the cup has room for ${say(Math.max(0, room), 'volume', units)}: pour off first, or take a larger one.`} <button type="button" className="act mt-1" onClick={() => onClear(thin.clear)}>The clear is in</button></p>}
+            <button
+              type="button"
+              className="act mt-2 min-h-16 w-full justify-start text-left text-lg font-bold"
+              onClick={onAdvised}
+              data-advised
+            >
+              Next: {answer.adding.add.map(said).join(', ')}, stir, look again (
+              {answer.adding.after.toFixed(1)} apart) <kbd className="hint font-mono">N</kbd>
+            </button>
+          ) : (
+            <p className="mt-1 font-bold">
+              {answer.adding.now <= NEAR
+                ? 'Near enough: nothing more is wanted.'
+                : 'Nothing of its ladder brings it nearer.'}
+            </p>
+          )}
+          {thin && (
+            <p className="mt-2 font-semibold text-watch" data-thin>
+              ◇ Overdone: {say(thin.clear, 'volume', units)} of clear brings it back to{' '}
+              {thin.after.toFixed(1)} apart, a charge of {say(thin.charge, 'volume', units)}.{' '}
+              {hot(thin.clear) <= room
+                ? 'The cup has room.'
+                : `Hot, the cup has room for ${say(Math.max(0, room), 'volume', units)}: pour off first, or take a larger one.`}{' '}
+              <button type="button" className="act mt-1" onClick={() => onClear(thin.clear)}>
+                The clear is in
+              </button>
+            </p>
+          )}
         </>
-      ) : <p className="hint mt-1">reckoning…</p>}
-      <details className="mt-2"><summary className="flex min-h-11 cursor-pointer items-center">A swatch on the blade, photographed</summary><Photo onColour={onLooks} /></details>
-      <details><summary className="flex min-h-11 cursor-pointer items-center">Another colour is wanted</summary><label className="field"><span>Pick it</span><input type="color" className="box p-1" value={hexOf(charge.target)} onChange={(e) => onWanted(colourOfHex(e.target.value))} /></label><Photo onColour={onWanted} />{wanted && <button type="button" className="act mt-2" onClick={() => onWanted(null)}>The recipe’s again</button>}</details>
+      ) : (
+        <p className="hint mt-1">reckoning…</p>
+      )}
+      <details className="mt-2">
+        <summary className="flex min-h-11 cursor-pointer items-center">
+          A swatch on the blade, photographed
+        </summary>
+        <Photo onColour={onLooks} />
+      </details>
+      <details>
+        <summary className="flex min-h-11 cursor-pointer items-center">
+          Another colour is wanted
+        </summary>
+        <label className="field">
+          <span>Pick it</span>
+          <input
+            type="color"
+            className="box p-1"
+            value={hexOf(charge.target)}
+            onChange={(e) => onWanted(colourOfHex(e.target.value))}
+          />
+        </label>
+        <Photo onColour={onWanted} />
+        {wanted && (
+          <button type="button" className="act mt-2" onClick={() => onWanted(null)}>
+            The recipe’s again
+          </button>
+        )}
+      </details>
     </div>
   );
 }

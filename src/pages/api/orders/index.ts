@@ -6,7 +6,8 @@ import { ok } from '@/service/result.ts';
 import { answer, readBody } from '../_answer.ts';
 
 /** The open book by promised day, 60 lines a page; `?after=2026-12-01,17` gives the page after that line. */
-export const GET: APIRoute = async ({ url }) => answer(ok(await book(new Date(), bookCursor(url.searchParams.get('after')))));
+export const GET: APIRoute = async ({ url }) =>
+  answer(ok(await book(new Date(), bookCursor(url.searchParams.get('after')))));
 
 export const POST: APIRoute = async (context) => {
   const body = await readBody(context, z.unknown());

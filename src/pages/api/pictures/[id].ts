@@ -5,5 +5,13 @@ import { answer, idOf } from '../_answer.ts';
 
 export const GET: APIRoute = async (context) => {
   const held = await pictureBytes(idOf(context));
-  return held ? new Response(new Uint8Array(held.picture), { headers: { 'content-type': held.kind, 'cache-control': 'private, max-age=31536000, immutable', 'x-content-type-options': 'nosniff' } }) : answer(missing('picture'));
+  return held
+    ? new Response(new Uint8Array(held.picture), {
+        headers: {
+          'content-type': held.kind,
+          'cache-control': 'private, max-age=31536000, immutable',
+          'x-content-type-options': 'nosniff',
+        },
+      })
+    : answer(missing('picture'));
 };

@@ -5,7 +5,15 @@ import { openSession } from '@/service/plans.ts';
 import { answer, readBody } from '../_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.object({ plan: IdSchema, event: z.uuid(), at: z.number().int(), by: z.string().min(1).max(60) }));
+  const body = await readBody(
+    context,
+    z.object({
+      plan: IdSchema,
+      event: z.uuid(),
+      at: z.number().int(),
+      by: z.string().min(1).max(60),
+    }),
+  );
   if (!body.ok) return body.reply;
   const { plan, event, at, by } = body.value;
   return answer(await openSession(plan, event, at, by, context.request.signal), 201);

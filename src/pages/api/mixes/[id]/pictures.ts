@@ -6,7 +6,16 @@ import { answer, idOf } from '../../_answer.ts';
 /** A picture of a version of a mix, as its bytes: `n` the version, `what` it shows. */
 export const POST: APIRoute = async (context) => {
   const { request, url, locals } = context;
-  if (!request.headers.get('content-type')?.startsWith('image/')) return answer(problem(400, 'invalid', 'This takes a picture. Nothing was changed.'));
+  if (!request.headers.get('content-type')?.startsWith('image/'))
+    return answer(problem(400, 'invalid', 'This takes a picture. Nothing was changed.'));
   const n = Number(url.searchParams.get('n'));
-  return answer(await keepPicture(idOf(context), Number.isSafeInteger(n) && n > 0 ? n : 0, url.searchParams.get('what') ?? '', Buffer.from(locals.body ?? [])), 201);
+  return answer(
+    await keepPicture(
+      idOf(context),
+      Number.isSafeInteger(n) && n > 0 ? n : 0,
+      url.searchParams.get('what') ?? '',
+      Buffer.from(locals.body ?? []),
+    ),
+    201,
+  );
 };

@@ -5,5 +5,15 @@ import { PlanBody } from '../index.ts';
 
 export const PUT: APIRoute = async (context) => {
   const body = await readBody(context, PlanBody);
-  return body.ok ? answer(await savePlan(body.value.name, body.value.day, body.value.input, idOf(context), seenBy(context))) : body.reply;
+  return body.ok
+    ? answer(
+        await savePlan(
+          body.value.name,
+          body.value.day,
+          body.value.input,
+          idOf(context),
+          seenBy(context),
+        ),
+      )
+    : body.reply;
 };

@@ -8,7 +8,9 @@ import { idFrom } from '@/ui/id.ts';
 import { answer, idOf, readBody } from '../../_answer.ts';
 
 export const GET: APIRoute = async (context) => {
-  return answer(ok(await eventsAfter(idOf(context), idFrom(context.url.searchParams.get('after')))));
+  return answer(
+    ok(await eventsAfter(idOf(context), idFrom(context.url.searchParams.get('after')))),
+  );
 };
 
 /** Appends events; each is answered for by itself, so a bench can send all it has. */
@@ -17,6 +19,10 @@ export const POST: APIRoute = async (context) => {
   if (!body.ok) return body.reply;
   const done = await append(idOf(context), body.value.events);
   // Learning goes on after the answer: the bench does not wait for it, and what fails is due again.
-  if (done.ok && body.value.events.some((e) => (e as { kind?: unknown } | null)?.kind === 'finished')) void learnDue().catch(() => {});
+  if (
+    done.ok &&
+    body.value.events.some((e) => (e as { kind?: unknown } | null)?.kind === 'finished')
+  )
+    void learnDue().catch(() => {});
   return answer(done);
 };

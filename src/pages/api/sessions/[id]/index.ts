@@ -6,5 +6,9 @@ import { answer, idOf } from '../../_answer.ts';
 /** A session whole: its snapshot and its log, for whoever folds it. */
 export const GET: APIRoute = async (context) => {
   const session = await openedText(idOf(context));
-  return session ? new Response(session.text, { headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } }) : answer(missing('session'));
+  return session
+    ? new Response(session.text, {
+        headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+      })
+    : answer(missing('session'));
 };

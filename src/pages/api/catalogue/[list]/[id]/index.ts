@@ -15,7 +15,9 @@ export const PUT: APIRoute = async (context) => {
   const { list = '' } = context.params;
   if (!isList(list)) return answer(missing('list'));
   const body = await readBody(context, z.unknown());
-  return body.ok ? answer(await saveEntry(list, body.value, idOf(context), seenBy(context))) : body.reply;
+  return body.ok
+    ? answer(await saveEntry(list, body.value, idOf(context), seenBy(context)))
+    : body.reply;
 };
 
 /** Retires it: it is kept, and chosen from no list. */
