@@ -2,6 +2,9 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+/** Coordinates, loop indices, the letters of a type. */
+const COORDINATES = ['_', 'i', 'j', 'k', 'x', 'y', 'z', 'T', 'K'];
+
 export default tseslint.config(
   { ignores: ['dist/**', '.test/**', '.data/**', '.astro/**', 'node_modules/**'] },
   js.configs.recommended,
@@ -12,8 +15,26 @@ export default tseslint.config(
     rules: {
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
+      'no-useless-rename': 'error',
+      'object-shorthand': ['error', 'properties'],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',
+    },
+  },
+  {
+    files: ['**/*.{ts,tsx,mjs}'],
+    rules: { 'id-length': ['error', { min: 2, properties: 'never', exceptions: COORDINATES }] },
+  },
+  {
+    // Formulas keep the letters of their sources: of a colour, of a matrix, of what conducts heat.
+    files: [
+      'src/core/{colour,heat,mesh,mould,picture,yield,device}/**',
+      'src/device/**',
+      'worlds/**',
+      'tests/**',
+    ],
+    rules: {
+      'id-length': ['error', { min: 2, properties: 'never', exceptionPatterns: ['^[a-zA-Z_]$'] }],
     },
   },
   {
@@ -24,9 +45,15 @@ export default tseslint.config(
         'error',
         { object: 'Date', property: 'now', message: 'core has no clock: pass the time in' },
         { object: 'Math', property: 'random', message: 'core has no chance: pass a seed in' },
+        {
+          object: 'Object',
+          property: 'assign',
+          message: 'it takes anything: alter() of session/alter.ts',
+        },
       ],
     },
   },
+  { files: ['src/core/session/alter.ts'], rules: { 'no-restricted-properties': 'off' } },
   {
     files: ['**/*.{mjs,cjs,js}'],
     languageOptions: {

@@ -1,4 +1,5 @@
-// npm run backup [FOLDER]: writes the shop into a file and proves it. npm run backup -- --watch: every day and after each finished session.
+// npm run backup [FOLDER]: writes the shop into a file and proves it. npm run backup -- --watch:
+// every day and after each finished session.
 import './node.mjs';
 import { connected } from './backup/database.mjs';
 import { makeBackup } from './backup/make.mjs';
@@ -7,15 +8,16 @@ import { folderOf, withShop } from './backup/shop.mjs';
 const LOOK = 60_000;
 const DAY = 86_400_000;
 const said = ({ file, bytes, totals, seconds }) =>
-  `Backed up in ${seconds.toFixed(1)} s and proved: ${file}, ${(bytes / 1e6).toFixed(1)} MB, ${totals.events} acts, ${totals.orders} orders.`;
+  `Backed up in ${seconds.toFixed(1)} s and proved: ${file}, ` +
+  `${(bytes / 1e6).toFixed(1)} MB, ${totals.events} acts, ${totals.orders} orders.`;
 
 /** Whether one is due: none for a day, or a session finished since the last. */
 async function due(url) {
   const { last, finished } = await connected(
     url,
-    async (c) =>
+    async (client) =>
       (
-        await c.query(
+        await client.query(
           'SELECT (SELECT max(at) FROM backups) AS last, (SELECT max(finished_at) FROM sessions) AS finished',
         )
       ).rows[0],

@@ -1,4 +1,5 @@
-// A certificate of the shop's own, for HTTPS on its network: made once, good for two years, made again by `npm run certificate`.
+// A certificate of the shop's own, for HTTPS on its network: made once, good for two years, made
+// again by `npm run certificate`.
 import './node.mjs';
 import { X509Certificate } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -18,7 +19,10 @@ const ownAddresses = () =>
     (list ?? []).map((one) => one.address.split('%')[0]),
   );
 
-/** The folder a certificate lies in, made where there is none that stands. @param names beside the machine's addresses */
+/**
+ * The folder a certificate lies in, made where there is none that stands.
+ * @param names beside the machine's addresses
+ */
 export async function certificateIn(data, names = [], anew = false) {
   const folder = join(data, 'certificate');
   const [key, certificate] = [join(folder, 'key.pem'), join(folder, 'certificate.pem')];
@@ -62,11 +66,12 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
     process.env.TWIN_SHOT_DATA ?? join(root, '.data'),
     (process.env.TWIN_SHOT_NAMES ?? '')
       .split(',')
-      .map((n) => n.trim())
+      .map((name) => name.trim())
       .filter(Boolean),
     true,
   );
   say(
-    `A new certificate lies in ${made.certificate}. Its fingerprint (SHA-256), to compare on each device:\n${made.fingerprint}\nIt is used from the next start on.`,
+    `A new certificate lies in ${made.certificate}. Its fingerprint (SHA-256), to compare ` +
+      `on each device:\n${made.fingerprint}\nIt is used from the next start on.`,
   );
 }

@@ -8,5 +8,7 @@ import { stop } from './lib.mjs';
 const file = process.argv[2] ?? stop('Say where to: npm run export -- FILE.tar.gz');
 const done = await withShop((url) => writeShop(url, resolve(file)));
 console.log(
-  `Written in ${done.seconds.toFixed(1)} s: ${done.file}, ${(done.bytes / 1e6).toFixed(1)} MB, ${done.totals.events} acts, ${done.totals.orders} orders. Passwords and paired tablets stay here.`,
+  `Written in ${done.seconds.toFixed(1)} s: ${done.file}, ` +
+    `${(done.bytes / 1e6).toFixed(1)} MB, ${done.totals.events} acts, ` +
+    `${done.totals.orders} orders. Passwords and paired tablets stay here.`,
 );

@@ -6,7 +6,7 @@ import { readShop } from './exchange/read.mjs';
 import { finished, stop, tsx } from './lib.mjs';
 
 const file =
-  process.argv.slice(2).find((a) => !a.startsWith('--')) ??
+  process.argv.slice(2).find((act) => !act.startsWith('--')) ??
   stop('Say which file: npm run import -- FILE.tar.gz');
 const done = await withShop(async (url) => {
   if ((await finished(tsx('scripts/prepare.ts', ['--bare'], { DATABASE_URL: url }))) !== 0)
@@ -15,5 +15,7 @@ const done = await withShop(async (url) => {
 });
 if (!done.ok) stop(done.message);
 console.log(
-  `The shop of ${file} is here: ${done.totals.events} acts, ${done.totals.orders} orders, in ${done.seconds.toFixed(1)} s. What was here before is kept as the database ${done.before}.`,
+  `The shop of ${file} is here: ${done.totals.events} acts, ${done.totals.orders} ` +
+    `orders, in ${done.seconds.toFixed(1)} s. What was here before is kept as the ` +
+    `database ${done.before}.`,
 );

@@ -44,7 +44,8 @@ export function ensurePackages() {
   const wanted = createHash('sha256').update(readFileSync(lock)).digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing npm packages…');
-  // Not npm ci: it refuses a lock file without download addresses for want of other machines' binaries.
+  // Not npm ci: it refuses a lock file without download addresses for want of other machines'
+  // binaries.
   must('npm', ['install', '--no-save', '--no-fund', '--no-audit'], {
     env: { ...process.env, NODE_ENV: 'development' },
   });
@@ -95,8 +96,8 @@ const newest = (path) => {
 /** Builds the app into a folder unless what is there is newer than every source. */
 export function build(dist) {
   const stamp = join(dist, '.built');
-  const sources = ['src', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'].map((s) =>
-    newest(join(root, s)),
+  const sources = ['src', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'].map((source) =>
+    newest(join(root, source)),
   );
   if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources)) return;
   say('Building…');

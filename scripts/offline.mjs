@@ -1,4 +1,5 @@
-// The service worker, bundled when the app is built, with the list of everything the app is made of.
+// The service worker, bundled when the app is built, with the list of everything the app is made
+// of.
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative, sep } from 'node:path';
@@ -6,11 +7,14 @@ import { fileURLToPath } from 'node:url';
 import { build } from 'vite';
 
 const files = (folder) =>
-  readdirSync(folder, { withFileTypes: true }).flatMap((f) =>
-    f.isDirectory() ? files(join(folder, f.name)) : [join(folder, f.name)],
+  readdirSync(folder, { withFileTypes: true }).flatMap((dirent) =>
+    dirent.isDirectory() ? files(join(folder, dirent.name)) : [join(folder, dirent.name)],
   );
 
-/** What a kept page needs. What lies in `_astro` has its content in its name; the rest is known by a hash. */
+/**
+ * What a kept page needs. What lies in `_astro` has its content in its name; the rest is known by a
+ * hash.
+ */
 function partsOf(client) {
   return files(client)
     .filter((file) => !file.endsWith('keeper.js'))

@@ -1,4 +1,5 @@
-// Makes an owner, or gives one a new password: `npm run owner -- NAME`. With `--is-there` it only says whether there is one.
+// Makes an owner, or gives one a new password: `npm run owner -- NAME`. With `--is-there` it only
+// says whether there is one.
 import { createInterface } from 'node:readline/promises';
 import { allPeople, hasOwner, savePerson } from '../src/service/people.ts';
 import { closeDatabase } from '../src/store/database.ts';
@@ -25,12 +26,14 @@ async function secretTyped(): Promise<string> {
 
 async function main(): Promise<number> {
   if (process.argv.includes('--is-there')) return (await hasOwner()) ? 0 : 3;
-  const name = process.argv.slice(2).find((a) => !a.startsWith('--'));
+  const name = process.argv.slice(2).find((act) => !act.startsWith('--'));
   if (!name) {
     console.error('\nSay who: npm run owner -- NAME\n');
     return 1;
   }
-  const held = (await allPeople()).find((p) => p.name.toLowerCase() === name.toLowerCase());
+  const held = (await allPeople()).find(
+    (allPerson) => allPerson.name.toLowerCase() === name.toLowerCase(),
+  );
   const done = await savePerson({ name, role: 'owner', secret: await secretTyped() }, held?.id);
   if (!done.ok) console.error(`\n${done.problem.message}\n`);
   else

@@ -7,7 +7,7 @@ import { loadDemo } from './demo/load.ts';
 
 try {
   readConfig();
-  const to = process.argv.find((a) => a.startsWith('--to='))?.slice(5);
+  const to = process.argv.find((act) => act.startsWith('--to='))?.slice(5);
   const done = await migrate(to);
   if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
   if (!process.argv.includes('--bare') && (await isEmpty())) {

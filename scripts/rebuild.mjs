@@ -1,4 +1,5 @@
-// npm run rebuild: makes every read table again from the log of the shop that is running, or lies here.
+// npm run rebuild: makes every read table again from the log of the shop that is running, or lies
+// here.
 import './node.mjs';
 import { withShop } from './backup/shop.mjs';
 import { finished, tsx } from './lib.mjs';

@@ -2,6 +2,6 @@
 import { rebuild } from '../src/service/rebuild.ts';
 import { closeDatabase } from '../src/store/database.ts';
 
-const n = await rebuild((line) => console.log(line));
-console.log(`${n} sessions made again from the log.`);
+const count = await rebuild((line) => console.log(line));
+console.log(`${count} sessions made again from the log.`);
 await closeDatabase();

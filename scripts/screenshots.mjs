@@ -102,8 +102,8 @@ try {
     // The bench is whole when what is foreseen takes in all that was noted.
     if (path.startsWith('/bench/'))
       await page.waitForFunction(() => {
-        const b = document.querySelector('[data-ready]');
-        return b && b.dataset.notes === b.dataset.foreseen;
+        const element = document.querySelector('[data-ready]');
+        return element && element.dataset.notes === element.dataset.foreseen;
       });
     if (path.startsWith('/plan/')) await page.locator('[data-length]').waitFor();
     if (path.startsWith('/colours/ways/') || path.startsWith('/colours/mixes/'))

@@ -1,4 +1,5 @@
-// The app's process: the built app behind a server of our own. `node scripts/serve.mjs FOLDER-OF-THE-BUILD`
+// The app's process: the built app behind a server of our own. `node scripts/serve.mjs
+// FOLDER-OF-THE-BUILD`
 import './node.mjs';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -6,7 +7,10 @@ import { createServer as createSecure } from 'node:https';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 
-/** ms a request's head, and all of it, may take to come; idle lines are kept as long as a bench is between two acts. */
+/**
+ * ms a request's head, and all of it, may take to come; idle lines are kept as long as a bench is
+ * between two acts.
+ */
 const PATIENCE = { headersTimeout: 10_000, requestTimeout: 60_000, keepAliveTimeout: 65_000 };
 const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'DELETE']);
 

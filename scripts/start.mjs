@@ -1,4 +1,5 @@
-// npm start: installs what is missing, builds, starts PostgreSQL, migrates, loads the demo shop if empty, serves.
+// npm start: installs what is missing, builds, starts PostgreSQL, migrates, loads the demo shop if
+// empty, serves.
 import './node.mjs';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
@@ -109,7 +110,8 @@ if (prepared !== 0) await end(prepared);
 if (signs && (await finished(tsx('scripts/owner.ts', ['--is-there'], { DATABASE_URL }))) !== 0)
   await end(
     1,
-    'On the shop’s network people sign in, and there is no owner yet who could. Make one first: npm run owner -- NAME',
+    'On the shop’s network people sign in, and there is no owner yet who could. Make one ' +
+      'first: npm run owner -- NAME',
   );
 const certificate = alone ? null : await certificateIn(data, names);
 const secure = certificate
@@ -124,7 +126,8 @@ if (!process.env.PORT) while (!(await portIsFree(port, host))) port += 1;
 const address = `${certificate ? 'https' : 'http'}://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
 const note = () => {
   mkdirSync(data, { recursive: true });
-  // Only this user may read where the database is; whoever reads meanwhile finds the note before, whole.
+  // Only this user may read where the database is; whoever reads meanwhile finds the note before,
+  // whole.
   writeFileSync(
     `${runFile}.part`,
     JSON.stringify({
@@ -205,5 +208,6 @@ backups = keepRunning(
 );
 note();
 say(
-  `\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is kept.\n${certificate ? `\n  Its certificate is the shop’s own; each device asks once. Fingerprint (SHA-256):\n  ${certificate.fingerprint}\n` : ''}`,
+  `\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is ` +
+    `kept.\n${certificate ? '\n  Its certificate is the shop’s own; each device asks once. Fingerprint ' + `(SHA-256):\n  ${certificate.fingerprint}\n` : ''}`,
 );

@@ -1,4 +1,5 @@
-// Keeps a piece of the shop running: started again when it ends, each time a little later, until it is given up.
+// Keeps a piece of the shop running: started again when it ends, each time a little later, until it
+// is given up.
 const WAITS = [200, 500, 1000, 2000, 4000, 8000];
 /** ms a piece must have run for its earlier ends to be forgotten. */
 const STEADY = 60_000;

@@ -1,4 +1,5 @@
-// npm test: installs what is missing and runs everything. `npm test -- unit` (or check, api, browser) runs one part.
+// npm test: installs what is missing and runs everything. `npm test -- unit` (or check, api,
+// browser) runs one part.
 import './node.mjs';
 import { mkdirSync, readdirSync } from 'node:fs';
 import {
@@ -26,17 +27,19 @@ const named = process.argv.slice(3);
 const files = (folder) =>
   readdirSync(join(root, 'tests', folder))
     .filter(
-      (f) => f.endsWith('.test.ts') && (named.length === 0 || named.some((n) => f.includes(n))),
+      (fault) =>
+        fault.endsWith('.test.ts') &&
+        (named.length === 0 || named.some((name) => fault.includes(name))),
     )
-    .map((f) => join('tests', folder, f));
+    .map((fault) => join('tests', folder, fault));
 const part = (name) => say(`\n— ${name} (${Math.round((Date.now() - began) / 1000)} s) —`);
 
 ensurePackages();
 mkdirSync(join(root, '.test'), { recursive: true });
 process.env.ASTRO_TELEMETRY_DISABLED = '1';
 
-// The demo shop is loaded once, on a core of its own while types and rules are looked at; every test that wants one has a
-// copy of it.
+// The demo shop is loaded once, on a core of its own while types and rules are looked at; every
+// test that wants one has a copy of it.
 const served = wants('api') || wants('browser');
 const pg = served ? await cluster(`test-${process.pid}`) : null;
 const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
@@ -59,8 +62,12 @@ if (wants('check')) {
   part('types');
   node('astro/astro.js', 'sync', '--silent');
   node('astro/astro.js', 'check', '--minimumSeverity', 'warning');
+  part('formatting');
+  node('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.');
   part('lint');
   node('eslint/bin/eslint.js', '.');
+  part('what nobody uses');
+  node('knip/bin/knip.js', '--no-progress');
   part('arrows between rooms');
   node(
     'dependency-cruiser/bin/dependency-cruise.mjs',

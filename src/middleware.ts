@@ -20,8 +20,8 @@ const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 /** What is sent here is known by ids of its own: acts of benches, readings of instruments. */
 const OWN_IDS = /^\/api\/(sessions\/\d+\/events|devices\/readings)$/;
 /**
- * What is answered with a cookie, what is noted even where it is refused, and what no hash or answer may be kept of (a
- * password, a pairing code), is done each time it is asked.
+ * What is answered with a cookie, what is noted even where it is refused, and what no hash or
+ * answer may be kept of (a password, a pairing code), is done each time it is asked.
  */
 const EACH_TIME = /^\/api\/(sign-in|sign-out|pair|pairings|hand|people(\/\d+)?)$/;
 /** Where a password, a code or a PIN is sent. */
@@ -56,7 +56,8 @@ const inWords = defineMiddleware(async (context, next) => {
   try {
     return guardHeaders(await next());
   } catch (error) {
-    // What no schema caught and the database would not have: the same whenever it is sent, and no fault of the machine's.
+    // What no schema caught and the database would not have: the same whenever it is sent, and no
+    // fault of the machine's.
     if (brokenRule(error))
       return guardHeaders(
         problemReply({
@@ -73,13 +74,16 @@ const inWords = defineMiddleware(async (context, next) => {
     );
     const message = away
       ? 'The database is not answering. What you recorded is kept on this bench and sent again by itself.'
-      : `Something went wrong in the shop’s own machine. Nothing was changed; try again. Its number in the log is ${context.locals.id}.`;
+      : 'Something went wrong in the shop’s own machine. Nothing was changed; try again. Its ' +
+        `number in the log is ${context.locals.id}.`;
     const status = away ? 503 : 500;
     if (isApi(context))
       return guardHeaders(
         problemReply({ status, code: away ? 'database-away' : 'internal', message }),
       );
-    const page = `<!doctype html><html lang="en"><title>Twin Shot</title><body><h1>Not just now</h1><p>${message}</p><p><a href="">Try again</a></p>`;
+    const page =
+      '<!doctype html><html lang="en"><title>Twin Shot</title><body><h1>Not just ' +
+      `now</h1><p>${message}</p><p><a href="">Try again</a></p>`;
     return guardHeaders(
       new Response(page, { status, headers: { 'content-type': 'text/html; charset=utf-8' } }),
     );

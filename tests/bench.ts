@@ -27,11 +27,11 @@ export function benchOn(snapshot: Snapshot) {
       kind: 'reading',
       payload: { target: { kind: 'cup', key: cup }, celsius, stage: null, from: 'typed' },
     });
-  const follow = (until: (s: SessionState) => boolean) => {
+  const follow = (until: (state: SessionState) => boolean) => {
     for (let i = 0; i < 600 && !until(state()); i++) {
-      const s = state();
-      const step = nextStep(s, now)!;
-      const window = runInHand(s)?.tools.window;
+      const session = state();
+      const step = nextStep(session, now)!;
+      const window = runInHand(session)?.tools.window;
       if (step.read?.kind === 'room')
         act({
           kind: 'reading',
@@ -42,7 +42,7 @@ export function benchOn(snapshot: Snapshot) {
           kind: 'reading',
           payload: {
             target: step.read,
-            celsius: s.moulds.get(step.read.key)!.mould.warmTo,
+            celsius: session.moulds.get(step.read.key)!.mould.warmTo,
             stage: null,
             from: 'typed',
           },
@@ -50,7 +50,7 @@ export function benchOn(snapshot: Snapshot) {
       else if (step.read)
         read(
           step.read.key,
-          s.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178,
+          session.cups.get(step.read.key)!.fused && window ? (window.low + window.high) / 2 : 178,
         );
       else if (step.until && step.until > now) now = step.until;
       else for (const one of [...(step.also ?? []), step.send!, ...(step.then ?? [])]) act(one);

@@ -1,4 +1,4 @@
-import type { PlanInput, Shelf, Wanted } from '@/core/plan/index.ts';
+import type { PlanInput, Shelf, WantedPart } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import {
@@ -29,7 +29,7 @@ export const DEFAULTS = {
   confidence: 0.8,
   window: DEFAULT_SHOP.window,
 };
-export const WANTED: Wanted[] = [
+export const WANTED: WantedPart[] = [
   {
     part: 1,
     line: 1,

@@ -1,11 +1,14 @@
 /** Meshes of known volume, as facets of nine numbers, for tests of the STL reader. */
 export type Facets = number[][];
 
-/** A surface z(u, v) on a closed grid of u × v, two triangles a square; needles at the poles are left out. */
+/**
+ * A surface z(u, v) on a closed grid of u × v, two triangles a square; needles at the poles are
+ * left out.
+ */
 function grid(
   nu: number,
   nv: number,
-  at: (u: number, v: number) => [number, number, number],
+  at: (around: number, value: number) => [number, number, number],
 ): Facets {
   const out: Facets = [];
   const same = (a: number[], b: number[]) => a.every((x, i) => Math.abs(x - b[i]!) < 1e-12);
@@ -19,26 +22,26 @@ function grid(
   return out;
 }
 /** Radius r; the poles are exact, so that the mesh closes. */
-export const sphere = (r: number, n: number): Facets =>
-  grid(2 * n, n, (u, v) =>
-    v === 0
-      ? [0, 0, -r]
-      : v === 1
-        ? [0, 0, r]
+export const sphere = (radius: number, count: number): Facets =>
+  grid(2 * count, count, (around, value) =>
+    value === 0
+      ? [0, 0, -radius]
+      : value === 1
+        ? [0, 0, radius]
         : [
-            r * Math.sin(Math.PI * v) * Math.cos(2 * Math.PI * u),
-            r * Math.sin(Math.PI * v) * Math.sin(2 * Math.PI * u),
-            -r * Math.cos(Math.PI * v),
+            radius * Math.sin(Math.PI * value) * Math.cos(2 * Math.PI * around),
+            radius * Math.sin(Math.PI * value) * Math.sin(2 * Math.PI * around),
+            -radius * Math.cos(Math.PI * value),
           ],
   );
 /** Tube of radius r bent round a circle of radius R. */
-export const torus = (R: number, r: number, n: number): Facets =>
-  grid(n, n, (u, v) => {
-    const w = 2 * Math.PI * (v % 1);
+export const torus = (R: number, radius: number, count: number): Facets =>
+  grid(count, count, (around, value) => {
+    const turn = 2 * Math.PI * (value % 1);
     return [
-      (R + r * Math.cos(w)) * Math.cos(2 * Math.PI * u),
-      (R + r * Math.cos(w)) * Math.sin(2 * Math.PI * u),
-      r * Math.sin(w),
+      (R + radius * Math.cos(turn)) * Math.cos(2 * Math.PI * around),
+      (R + radius * Math.cos(turn)) * Math.sin(2 * Math.PI * around),
+      radius * Math.sin(turn),
     ];
   });
 /** Corner at the origin, edges a along the axes: volume a³/6. */
@@ -60,20 +63,22 @@ export const tetrahedron = (a: number): Facets => {
 export function binary(facets: Facets, head = 'a bait'): Uint8Array {
   const bytes = new Uint8Array(84 + 50 * facets.length);
   const view = new DataView(bytes.buffer);
-  [...head].forEach((c, i) => (bytes[i] = c.charCodeAt(0)));
+  [...head].forEach((letter, i) => (bytes[i] = letter.charCodeAt(0)));
   view.setUint32(80, facets.length, true);
-  facets.forEach((f, t) => f.forEach((v, k) => view.setFloat32(84 + t * 50 + 12 + 4 * k, v, true)));
+  facets.forEach((facet, time) =>
+    facet.forEach((value, k) => view.setFloat32(84 + time * 50 + 12 + 4 * k, value, true)),
+  );
   return bytes;
 }
 export const ascii = (facets: Facets): Uint8Array =>
   new TextEncoder().encode(
     `solid bait\n${facets
       .map(
-        (f) =>
+        (facet) =>
           `facet normal 0 0 0\n outer loop\n${[0, 3, 6]
             .map(
               (k) =>
-                `  vertex ${f
+                `  vertex ${facet
                   .slice(k, k + 3)
                   .map((x) => x.toExponential(6))
                   .join(' ')}`,

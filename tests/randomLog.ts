@@ -3,19 +3,23 @@ import { anyTime, apply, EVENT_VERSION, startState, steps, summary } from '@/cor
 import { START } from './bench.ts';
 
 /** g by which a session's plastic does not add up. */
-export const unbalanced = (s: SessionState): number => {
-  const { plastic: p } = summary(s, START);
-  return p.inBaits + p.inInserts + p.puck + p.left + p.notBack - p.fresh;
+export const unbalanced = (state: SessionState): number => {
+  const { plastic: other } = summary(state, START);
+  return other.inBaits + other.inInserts + other.puck + other.left + other.notBack - other.fresh;
 };
 
 const pick = <T>(chance: () => number, all: readonly T[]): T | undefined =>
   all[Math.floor(chance() * all.length)];
 
-/** What a hand might do next, sense or nonsense: a step, its other outcome, its skip, an act of any time, or something put right. */
-function something(s: SessionState, now: number, chance: () => number): Send[] {
+/**
+ * What a hand might do next, sense or nonsense: a step, its other outcome, its skip, an act of any
+ * time, or something put right.
+ */
+function something(state: SessionState, now: number, chance: () => number): Send[] {
   const roll = chance();
-  const step = roll < 0.75 ? (steps(s, now)[0] ?? null) : (pick(chance, steps(s, now)) ?? null);
-  const shots = [...s.shots.values()];
+  const step =
+    roll < 0.75 ? (steps(state, now)[0] ?? null) : (pick(chance, steps(state, now)) ?? null);
+  const shots = [...state.shots.values()];
   if (roll > 0.92 && shots.length > 0) {
     const shot = pick(chance, shots)!;
     const cavity = pick(chance, [...shot.cavities.keys()]) ?? 1;
@@ -28,7 +32,7 @@ function something(s: SessionState, now: number, chance: () => number): Send[] {
     ];
   }
   if (roll > 0.86) {
-    const act = pick(chance, anyTime(s));
+    const act = pick(chance, anyTime(state));
     return act ? [act.send] : [];
   }
   if (roll > 0.82 && step?.skip) return [{ kind: 'skipped', payload: step.skip }];
@@ -40,7 +44,7 @@ function something(s: SessionState, now: number, chance: () => number): Send[] {
         kind: 'reading',
         payload: {
           target: { kind: step.read.kind, key: step.read.key },
-          celsius: step.read.kind === 'cup' && s.cups.get(step.read.key)?.fused ? 163 : 178,
+          celsius: step.read.kind === 'cup' && state.cups.get(step.read.key)?.fused ? 163 : 178,
           stage: null,
           from: 'typed',
         },
@@ -54,28 +58,28 @@ export function randomEvening(
   snapshot: Snapshot,
   acts: number,
   chance: () => number,
-  look: (s: SessionState, done: string) => void,
+  look: (state: SessionState, done: string) => void,
 ): SessionState {
-  const s = startState(snapshot);
+  const state = startState(snapshot);
   let now = START;
-  let n = 0;
+  let count = 0;
   for (let i = 0; i < acts; i++) {
     for (const send of i === 0
       ? [{ kind: 'opened', payload: {} } as Send]
-      : something(s, now, chance)) {
+      : something(state, now, chance)) {
       now += 5000 + Math.floor(chance() * 60_000);
-      n += 1;
-      apply(s, {
-        id: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
+      count += 1;
+      apply(state, {
+        id: `00000000-0000-4000-8000-${String(count).padStart(12, '0')}`,
         session: 1,
-        seq: n,
+        seq: count,
         at: now,
         by: 'chance',
         v: EVENT_VERSION,
         ...send,
       } as AnyEvent);
-      look(s, send.kind);
+      look(state, send.kind);
     }
   }
-  return s;
+  return state;
 }

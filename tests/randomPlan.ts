@@ -35,24 +35,24 @@ const choice = fc.record<Drawn>({
 });
 
 function toolsOf(tools: Tools, drawn: Drawn, layers: string[]): Tools {
-  const moulds = tools.moulds.map((m) => ({
-    ...m,
+  const moulds = tools.moulds.map((mould) => ({
+    ...mould,
     mould: drawn.each
-      ? { ...m.mould, feed: 'each' as const, runner: Math.max(2, m.mould.runner) }
-      : m.mould,
+      ? { ...mould.mould, feed: 'each' as const, runner: Math.max(2, mould.mould.runner) }
+      : mould.mould,
   }));
   return {
     ...tools,
-    moulds: moulds.flatMap((m) =>
-      Array.from({ length: drawn.steps }, (_, i) => ({ ...m, id: m.id + 100 * i })),
+    moulds: moulds.flatMap((mould) =>
+      Array.from({ length: drawn.steps }, (_, i) => ({ ...mould, id: mould.id + 100 * i })),
     ),
     injector: tools.injector && {
       id: tools.injector.id,
       injector: {
         ...tools.injector.injector,
-        barrels: tools.injector.injector.barrels.map((b) => ({
-          ...b,
-          volume: b.volume * drawn.barrel,
+        barrels: tools.injector.injector.barrels.map((barrel) => ({
+          ...barrel,
+          volume: barrel.volume * drawn.barrel,
         })),
       },
     },
@@ -62,7 +62,10 @@ function toolsOf(tools: Tools, drawn: Drawn, layers: string[]): Tools {
   };
 }
 
-/** Plans nobody would lay by hand: any bait in any colourway, tools of any size, trials, habits and ways of feeding. */
+/**
+ * Plans nobody would lay by hand: any bait in any colourway, tools of any size, trials, habits and
+ * ways of feeding.
+ */
 export const randomPlan: fc.Arbitrary<PlanInput> = choice.map((drawn) => {
   const plan = draftPlan(
     SHELF,
@@ -74,7 +77,7 @@ export const randomPlan: fc.Arbitrary<PlanInput> = choice.map((drawn) => {
     jobs: plan.jobs.map((job) => ({
       ...job,
       trials: drawn.trials,
-      tools: job.tools.map((t) => toolsOf(t, drawn, Object.keys(job.layers))),
+      tools: job.tools.map((tool) => toolsOf(tool, drawn, Object.keys(job.layers))),
     })),
     cups: plan.cups.map((cup) => ({
       ...cup,

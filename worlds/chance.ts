@@ -1,14 +1,17 @@
 import { normal, seeded } from '../src/core/chance.ts';
 import type { Drawn } from './traits.ts';
 
-/** Luck of one kind in one evening: every kind has its own, so that what one hand does leaves the other's alone. */
+/**
+ * Luck of one kind in one evening: every kind has its own, so that what one hand does leaves the
+ * other's alone.
+ */
 export type Luck = (kind: string) => () => number;
 
 /** A number from letters (FNV-1a), to begin a stream of chance at. */
 function hash(text: string): number {
-  let h = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193);
-  return h >>> 0;
+  let height = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) height = Math.imul(height ^ text.charCodeAt(i), 0x01000193);
+  return height >>> 0;
 }
 
 export function luckOf(seed: string): Luck {

@@ -55,12 +55,14 @@ interface Standing {
 
 /** Instruments are plunged and looked at so long, s; so long a draw takes. */
 const LOOK = 7;
-export const DRAW = 18;
+const DRAW = 18;
 const FUSED = 171;
 /** W that a plate gives a mould. */
 const PLATE = 1200;
 
-/** One shop's bench on one evening. All luck of it is drawn from seeds: two makers meet the same. */
+/**
+ * One shop's bench on one evening. All luck of it is drawn from seeds: two makers meet the same.
+ */
 export class World {
   seconds = 0;
   readonly room: number;
@@ -106,7 +108,8 @@ export class World {
   }
   addMould(drawing: MouldDrawing): void {
     const loss = drawing.loss * Math.exp(normal(this.ofShop(`mould/${drawing.key}`), 0.2, 0.3));
-    // What it wants to fill is this mould's own: made so that its window, warm, nearly always fills it.
+    // What it wants to fill is this mould's own: made so that its window, warm, nearly always fills
+    // it.
     const middle = (drawing.window.low + drawing.window.high) / 2;
     // Windows are what works in a shop: what its barrels and block take is in them.
     const usual = freezes(
@@ -150,16 +153,17 @@ export class World {
     const air = { room: this.room, draught: Math.max(0.4, this.draught) };
     for (const { oven } of this.burning) oven.ran = Math.min(900, oven.ran + dt);
     for (const oven of this.ovens.values())
-      if (!this.burning.some((b) => b.oven === oven)) oven.ran = Math.max(0, oven.ran - dt / 3);
-    for (const [key, c] of this.cups) {
-      const burst = this.burning.find((b) => b.cups.includes(key));
-      stepCup(c, air, burst ? this.power(burst) : 0, dt);
+      if (!this.burning.some((burning) => burning.oven === oven))
+        oven.ran = Math.max(0, oven.ran - dt / 3);
+    for (const [key, cup] of this.cups) {
+      const burst = this.burning.find((burning) => burning.cups.includes(key));
+      stepCup(cup, air, burst ? this.power(burst) : 0, dt);
     }
-    for (const b of this.burning) b.gone += dt;
-    this.burning = this.burning.filter((b) => b.gone < b.seconds);
-    for (const m of this.moulds.values()) stepMould(m, this.room, air.draught, dt);
+    for (const burning of this.burning) burning.gone += dt;
+    this.burning = this.burning.filter((burning) => burning.gone < burning.seconds);
+    for (const mould of this.moulds.values()) stepMould(mould, this.room, air.draught, dt);
     for (const all of this.barrels.values())
-      for (const b of all) stepBarrel(b, this.room, this.traits.barrel, dt);
+      for (const barrel of all) stepBarrel(barrel, this.room, this.traits.barrel, dt);
     this.seconds += dt;
   }
   /** W that reach one cup of a burst now. */
@@ -211,9 +215,9 @@ export class World {
   /** Cups put into an oven for so many seconds; it runs by itself. */
   burst(oven: string, level: number, cups: string[], seconds: number): void {
     for (const key of cups) {
-      const c = this.cups.get(key)!;
+      const cup = this.cups.get(key)!;
       const own = constant(`spot/${key}`, this.traits.spot.gain, this.ofShop, this.luck);
-      c.gain = Math.max(
+      cup.gain = Math.max(
         0.2,
         own + (this.traits.spot.wanders ? normal(this.luck(`wander/${key}`), 0, 0.3) : 0),
       );
@@ -228,12 +232,12 @@ export class World {
   }
   /** Taken out and stirred. */
   stir(key: string): void {
-    const c = this.cups.get(key)!;
-    this.burning = this.burning.filter((b) => !b.cups.includes(key));
-    if (c.hottest > SCORCH) this.scorches += 1;
-    if (Number.isFinite(c.hottest)) this.hottest.push(c.hottest);
-    c.hottest = -Infinity;
-    stirCup(c);
+    const cup = this.cups.get(key)!;
+    this.burning = this.burning.filter((burning) => !burning.cups.includes(key));
+    if (cup.hottest > SCORCH) this.scorches += 1;
+    if (Number.isFinite(cup.hottest)) this.hottest.push(cup.hottest);
+    cup.hottest = -Infinity;
+    stirCup(cup);
   }
   heat(key: string): number {
     return meanHeat(this.cups.get(key)!);
@@ -241,10 +245,10 @@ export class World {
   /** Plunged, waited for and read: whole °C as typed. It takes time. */
   read(key: string): number {
     this.pass(LOOK);
-    const c = this.cups.get(key)!;
-    const true_ = meanHeat(c);
+    const cup = this.cups.get(key)!;
+    const true_ = meanHeat(cup);
     // It is milk first; once it has run clear it stays a mirror.
-    const glossy = this.traits.instrument === 'probe' || c.most > 140 ? 1 : 0.25;
+    const glossy = this.traits.instrument === 'probe' || cup.most > 140 ? 1 : 0.25;
     const lags =
       this.traits.instrument === 'gun'
         ? 0
@@ -253,7 +257,10 @@ export class World {
     const shown = true_ - lags - skin - this.short * glossy * (true_ - this.room);
     return Math.round(shown + normal(this.luck('reading'), 0, 0.5));
   }
-  /** Checked in hot plastic beside a thermometer that is nearly right, before any evening, plunged as long as ever. */
+  /**
+   * Checked in hot plastic beside a thermometer that is nearly right, before any evening, plunged
+   * as long as ever.
+   */
   check(): { shown: number; true: number } {
     const gun = this.traits.instrument === 'gun';
     const true_ = 160;
@@ -266,19 +273,19 @@ export class World {
   }
   /** On the plate until it is warm by hand; it takes its time. */
   warmMould(key: string): void {
-    const m = this.moulds.get(key)!;
-    const to = m.drawing.warmTo + normal(this.luck('warming'), 0, 3);
-    this.pass(Math.min(60, (m.capacity * Math.max(0, to - m.near)) / PLATE));
-    m.near = Math.max(m.near, to);
-    m.far = Math.max(m.far, to - this.traits.coldEnd);
+    const mould = this.moulds.get(key)!;
+    const to = mould.drawing.warmTo + normal(this.luck('warming'), 0, 3);
+    this.pass(Math.min(60, (mould.capacity * Math.max(0, to - mould.near)) / PLATE));
+    mould.near = Math.max(mould.near, to);
+    mould.far = Math.max(mould.far, to - this.traits.coldEnd);
   }
   warmInjector(key: string): void {
-    for (const b of this.barrels.get(key) ?? [])
-      b.shell = Math.max(b.shell, 52 + normal(this.luck('warming'), 0, 4));
+    for (const barrel of this.barrels.get(key) ?? [])
+      barrel.shell = Math.max(barrel.shell, 52 + normal(this.luck('warming'), 0, 4));
   }
   metal(key: string): number {
-    const m = this.moulds.get(key)!;
-    return metalAt(m, 0.5);
+    const mould = this.moulds.get(key)!;
+    return metalAt(mould, 0.5);
   }
   readMetal(key: string): number {
     return Math.round(this.moulds.get(key)!.near + normal(this.luck('touch'), 0, 1));
@@ -291,20 +298,23 @@ export class World {
     let air = false;
     const all = this.barrels.get(injector)!;
     const heats = parts.map(({ cup, grams, least }, i) => {
-      const c = this.cups.get(cup)!;
+      const other = this.cups.get(cup)!;
       this.pass(DRAW / parts.length / 2);
-      const b = all[i % all.length]!;
-      if (c.grams - grams * this.measure < least * 0.8) air = true;
-      b.plastic = b.grams > 1 ? (b.grams * b.plastic + grams * c.bulk) / (b.grams + grams) : c.bulk;
-      b.grams += grams;
-      const was = meanHeat(c);
+      const barrel = all[i % all.length]!;
+      if (other.grams - grams * this.measure < least * 0.8) air = true;
+      barrel.plastic =
+        barrel.grams > 1
+          ? (barrel.grams * barrel.plastic + grams * other.bulk) / (barrel.grams + grams)
+          : other.bulk;
+      barrel.grams += grams;
+      const was = meanHeat(other);
       this.pass(DRAW / parts.length / 2);
       return was;
     });
     return { heats, air };
   }
   empty(injector: string): void {
-    for (const b of this.barrels.get(injector) ?? []) b.grams = 0;
+    for (const barrel of this.barrels.get(injector) ?? []) barrel.grams = 0;
   }
   /** A mould filled from an injector, or from cups where it is poured. */
   shoot(
@@ -313,20 +323,20 @@ export class World {
     grams: number,
     of: Omit<Standing, 'streams' | 'metal' | 'at' | 'topped'>,
   ): void {
-    const m = this.moulds.get(key)!;
-    const rises = (grams * 80) / m.capacity;
-    m.shot = {
+    const mould = this.moulds.get(key)!;
+    const rises = (grams * 80) / mould.capacity;
+    mould.shot = {
       ...of,
       streams,
       metal: this.metal(key) + rises / 2,
       at: this.seconds,
-      topped: m.drawing.feedsItself ? 1 : 0,
+      topped: mould.drawing.feedsItself ? 1 : 0,
     };
     this.addHeat(key, grams, streams);
   }
   /** Grams that give their heat to a mould. */
   addHeat(key: string, grams: number, streams: number[]): void {
-    const shot = streams.reduce((a, b) => a + b, 0) / streams.length;
+    const shot = streams.reduce((sum, stream) => sum + stream, 0) / streams.length;
     this.moulds.get(key)!.left += grams * 1.85 * Math.max(0, shot - 70);
   }
   /** Heats of what an injector's barrels give now, °C. */
@@ -334,7 +344,7 @@ export class World {
     return this.barrels
       .get(injector)!
       .slice(0, barrels)
-      .map((b) => throughBlock(b, this.traits.barrel));
+      .map((barrel) => throughBlock(barrel, this.traits.barrel));
   }
   topOff(key: string): void {
     const shot = this.moulds.get(key)!.shot;
@@ -342,16 +352,16 @@ export class World {
   }
   /** Opened: what each bait came out as. */
   open(key: string): { faults: (WorldFault | null)[]; stood: number; shot: Standing } {
-    const m = this.moulds.get(key)!;
-    const shot = m.shot!;
-    m.shot = null;
+    const mould = this.moulds.get(key)!;
+    const shot = mould.shot!;
+    mould.shot = null;
     const stood = this.seconds - shot.at;
     const middle = (shot.window.low + shot.window.high) / 2;
-    const faults = Array.from({ length: m.drawing.cavities }, (_, i) => {
-      const where = m.drawing.cavities > 1 ? i / (m.drawing.cavities - 1) : 0.5;
-      const metal = shot.metal + (where - 0.5) * (m.far - m.near);
-      const mean = shot.streams.reduce((a, b) => a + b, 0) / shot.streams.length;
-      const seen: Shot = { ...shot, metal, fills: m.fills, stood, over: mean - middle };
+    const faults = Array.from({ length: mould.drawing.cavities }, (_, i) => {
+      const where = mould.drawing.cavities > 1 ? i / (mould.drawing.cavities - 1) : 0.5;
+      const metal = shot.metal + (where - 0.5) * (mould.far - mould.near);
+      const mean = shot.streams.reduce((sum, stream) => sum + stream, 0) / shot.streams.length;
+      const seen: Shot = { ...shot, metal, fills: mould.fills, stood, over: mean - middle };
       return faultOf(seen, this.luck('fault'));
     });
     return { faults, stood, shot };

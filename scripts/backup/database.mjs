@@ -1,4 +1,5 @@
-// What backups want of PostgreSQL: its tools, scratch databases, and totals by which two databases are compared.
+// What backups want of PostgreSQL: its tools, scratch databases, and totals by which two databases
+// are compared.
 import { spawn } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
@@ -6,8 +7,8 @@ import pg from 'pg';
 import { bin } from '../postgres.mjs';
 
 /**
- * Runs one of PostgreSQL's own tools on a database; throws with what it said. Its password goes by the environment: what
- * stands in a command can be read by everybody on the machine.
+ * Runs one of PostgreSQL's own tools on a database; throws with what it said. Its password goes by
+ * the environment: what stands in a command can be read by everybody on the machine.
  */
 export const tool = (name, url, args) =>
   new Promise((resolve, reject) => {
@@ -28,11 +29,14 @@ export const tool = (name, url, args) =>
     );
   });
 
-/** Tables and indexes are put back several at a time: the machine has the cores, and it is what takes longest. */
+/**
+ * Tables and indexes are put back several at a time: the machine has the cores, and it is what
+ * takes longest.
+ */
 export const TOGETHER = [`--jobs=${Math.max(2, availableParallelism())}`];
 
 const nameIn = (url) => decodeURIComponent(new URL(url).pathname.slice(1));
-export function withName(url, name) {
+function withName(url, name) {
   const other = new URL(url);
   other.pathname = `/${name}`;
   return other.href;
@@ -73,11 +77,13 @@ export async function totals(client) {
 export async function withScratch(url, work) {
   const name = `scratch_${process.pid}_${Date.now()}`;
   const admin = withName(url, 'postgres');
-  await connected(admin, (c) => c.query(`CREATE DATABASE ${name}`));
+  await connected(admin, (client) => client.query(`CREATE DATABASE ${name}`));
   try {
     return await work(withName(url, name), name);
   } finally {
-    await connected(admin, (c) => c.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`));
+    await connected(admin, (client) =>
+      client.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`),
+    );
   }
 }
 
@@ -85,13 +91,13 @@ export async function withScratch(url, work) {
 export async function putInPlace(url, name) {
   const own = nameIn(url);
   const before = `${own}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
-  await connected(withName(url, 'postgres'), async (c) => {
-    await c.query(
+  await connected(withName(url, 'postgres'), async (client) => {
+    await client.query(
       'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = ANY($1) AND pid <> pg_backend_pid()',
       [[own, name]],
     );
-    await c.query(`ALTER DATABASE "${own}" RENAME TO "${before}"`);
-    await c.query(`ALTER DATABASE "${name}" RENAME TO "${own}"`);
+    await client.query(`ALTER DATABASE "${own}" RENAME TO "${before}"`);
+    await client.query(`ALTER DATABASE "${name}" RENAME TO "${own}"`);
   });
   return before;
 }

@@ -1,4 +1,5 @@
-// Which backups are kept: one a day for a week, one a week for five, one a month for a year. Pure, so that it can be tested.
+// Which backups are kept: one a day for a week, one a week for five, one a month for a year. Pure,
+// so that it can be tested.
 const DAY = 86_400_000;
 const RULES = [
   { of: 7, span: (at) => new Date(at).toISOString().slice(0, 10) },
@@ -6,10 +7,13 @@ const RULES = [
   { of: 12, span: (at) => new Date(at).toISOString().slice(0, 7) },
 ];
 
-/** Moments of backups that are kept, of all there are: of each span its last. The newest is always among them. */
+/**
+ * Moments of backups that are kept, of all there are: of each span its last. The newest is always
+ * among them.
+ */
 export function keptOf(all) {
   const kept = new Set();
-  const newestFirst = [...all].sort((a, b) => b - a);
+  const newestFirst = [...all].sort((one, other) => other - one);
   for (const { of, span } of RULES) {
     const seen = new Set();
     for (const at of newestFirst) {

@@ -5,9 +5,10 @@ import { connected, TOGETHER, tool, totals, withScratch } from './database.mjs';
 import { keptOf, madeAt, nameOf } from './keep.mjs';
 
 /**
- * Writes the shop as it is at one moment into a file, restores that into a scratch database, and compares: a backup nobody
- * has restored is none.
- * @returns {Promise<{file: string, bytes: number, totals: Record<string, string>, seconds: number}>}
+ * Writes the shop as it is at one moment into a file, restores that into a scratch database, and
+ * compares: a backup nobody has restored is none.
+ * @returns {Promise<{file: string, bytes: number, totals: Record<string, string>, seconds:
+ * number}>}
  */
 export async function makeBackup(url, folder, at = Date.now()) {
   const began = Date.now();
@@ -36,15 +37,17 @@ export async function makeBackup(url, folder, at = Date.now()) {
   const wrong = Object.keys(here).filter((name) => here[name] !== there[name]);
   if (wrong.length > 0)
     throw new Error(
-      `The backup does not hold what the shop holds (${wrong.map((w) => `${w}: ${there[w]} of ${here[w]}`).join(', ')}). It is left as ${part}.`,
+      'The backup does not hold what the shop holds ' +
+        `(${wrong.map((word) => `${word}: ${there[word]} of ${here[word]}`).join(', ')}). It ` +
+        `is left as ${part}.`,
     );
   renameSync(part, file);
   const all = readdirSync(folder).flatMap((name) => madeAt(name) ?? []);
   const kept = keptOf(all);
   for (const old of all) if (!kept.has(old)) rmSync(join(folder, nameOf(old)), { force: true });
   const bytes = statSync(file).size;
-  await connected(url, (c) =>
-    c.query(
+  await connected(url, (client) =>
+    client.query(
       'INSERT INTO backups (at, file, bytes) VALUES ($1, $2, $3) ON CONFLICT (file) DO NOTHING',
       [new Date(at).toISOString(), file, bytes],
     ),

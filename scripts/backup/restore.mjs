@@ -1,4 +1,5 @@
-// Puts a shop back to a backup: beside it first, then in its place, with what was there kept under another name.
+// Puts a shop back to a backup: beside it first, then in its place, with what was there kept under
+// another name.
 import { existsSync } from 'node:fs';
 import { finished, tsx } from '../lib.mjs';
 import { connected, putInPlace, TOGETHER, tool, totals, withScratch } from './database.mjs';
@@ -6,7 +7,10 @@ import { connected, putInPlace, TOGETHER, tool, totals, withScratch } from './da
 /** Acts asked about at a time. */
 const AT_ONCE = 20_000;
 
-/** Acts the shop has and a backup has not, asked for piece by piece: ten years of them are not held in memory. */
+/**
+ * Acts the shop has and a backup has not, asked for piece by piece: ten years of them are not held
+ * in memory.
+ */
 async function newer(url, scratch) {
   let more = 0;
   await connected(url, (here) =>
@@ -17,7 +21,7 @@ async function newer(url, scratch) {
             after,
             AT_ONCE,
           ])
-        ).rows.map((r) => r.id);
+        ).rows.map((row) => row.id);
         if (ids.length === 0) return;
         after = ids.at(-1);
         const known = (
@@ -34,7 +38,8 @@ async function newer(url, scratch) {
 
 /**
  * @param over put it back though the shop has acts the backup has not
- * @returns {Promise<{ok: true, before: string, totals: Record<string, string>} | {ok: false, message: string}>}
+ * @returns {Promise<{ok: true, before: string, totals: Record<string, string>} | {ok: false,
+ * message: string}>}
  */
 export async function restoreBackup(url, file, over = false) {
   if (!existsSync(file))
@@ -52,7 +57,9 @@ export async function restoreBackup(url, file, over = false) {
     if (more > 0 && !over)
       return {
         ok: false,
-        message: `The shop has ${more} acts that this backup has not. Nothing was changed. To put it back nevertheless: npm run restore -- ${file} --over`,
+        message:
+          `The shop has ${more} acts that this backup has not. Nothing was changed. To put it ` +
+          `back nevertheless: npm run restore -- ${file} --over`,
       };
     // An older backup is brought up to date before it takes its place.
     if ((await finished(tsx('scripts/prepare.ts', ['--bare'], { DATABASE_URL: scratch }))) !== 0)

@@ -7,7 +7,10 @@ import { connected } from './database.mjs';
 
 const data = process.env.TWIN_SHOT_DATA ?? join(root, '.data');
 
-/** The shop of `DATABASE_URL`, the one that is running, or the one that lies here, started for the while. */
+/**
+ * The shop of `DATABASE_URL`, the one that is running, or the one that lies here, started for the
+ * while.
+ */
 export async function withShop(work) {
   if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
   const note = join(data, 'running.json');
@@ -25,8 +28,8 @@ export async function withShop(work) {
 export async function folderOf(url) {
   const said = await connected(
     url,
-    async (c) =>
-      (await c.query(`SELECT settings->>'backups' AS folder FROM shop WHERE id = 1`)).rows[0]
+    async (client) =>
+      (await client.query(`SELECT settings->>'backups' AS folder FROM shop WHERE id = 1`)).rows[0]
         ?.folder,
   );
   return said || join(data, 'backups');

@@ -1,4 +1,5 @@
-// Coming to a colour at the bench by what the product says next, with drops that are off by up to a tenth. Prints JSON.
+// Coming to a colour at the bench by what the product says next, with drops that are off by up to a
+// tenth. Prints JSON.
 import {
   believed,
   colourWith,
@@ -18,33 +19,37 @@ const shelf = hiddenShelf(chance);
 let [goes, over] = [0, 0];
 const took: number[] = [];
 const ends: number[] = [];
-for (let r = 0; r < runs; r++) {
+for (let run = 0; run < runs; run++) {
   const of = [...shelf]
-    .map((s) => ({ s, r: chance() }))
-    .sort((a, b) => a.r - b.r)
+    .map((onShelf) => ({ s: onShelf, r: chance() }))
+    .sort((one, other) => one.r - other.r)
     .slice(0, 1 + Math.floor(3 * chance()));
   const target = colourWith(
-    of.map(({ s }) => ({ pigment: s.pigment, dose: 3 + Math.floor(40 * chance() ** 1.5) })),
+    of.map(({ s: onShelf }) => ({
+      pigment: onShelf.pigment,
+      dose: 3 + Math.floor(40 * chance() ** 1.5),
+    })),
     ML,
   );
-  // The recipe says what it is made of; how much has gone in, the hand counts in drops, each its own size.
+  // The recipe says what it is made of; how much has gone in, the hand counts in drops, each its
+  // own size.
   const recipe = recipesFor(shelf, { target, ml: ML })[0]!;
-  const own = recipe.doses.map((d) => shelf.find((s) => s.key === d.key)!);
+  const own = recipe.doses.map((dose) => shelf.find((onShelf) => onShelf.key === dose.key)!);
   const counted = new Map<string, number>();
   const truth = new Map<string, number>();
   const off = () =>
     deltaE(
       colourWith(
-        own.map((s) => ({ pigment: s.pigment, dose: truth.get(s.key) ?? 0 })),
+        own.map((onShelf) => ({ pigment: onShelf.pigment, dose: truth.get(onShelf.key) ?? 0 })),
         ML,
       ),
       target,
     );
-  let n = 0;
-  while (off() > NEAR && n < 12) {
+  let count = 0;
+  while (off() > NEAR && count < 12) {
     // From the second go on the swatch is looked at too, to about one ΔE.
     const looks = colourWith(
-      own.map((s) => ({ pigment: s.pigment, dose: truth.get(s.key) ?? 0 })),
+      own.map((onShelf) => ({ pigment: onShelf.pigment, dose: truth.get(onShelf.key) ?? 0 })),
       ML,
     );
     const seen = {
@@ -52,15 +57,16 @@ for (let r = 0; r < runs; r++) {
       a: normal(chance, looks.a, 0.5),
       b: normal(chance, looks.b, 0.5),
     };
-    const now = n === 0 ? counted : believed({ shelf: own, now: counted, target, ml: ML }, seen);
+    const now =
+      count === 0 ? counted : believed({ shelf: own, now: counted, target, ml: ML }, seen);
     const { add } = nextAddition({ shelf: own, now, target, ml: ML });
     if (add.length === 0) break;
-    n += 1;
-    for (const a of add) {
-      counted.set(a.key, (counted.get(a.key) ?? 0) + a.dose);
+    count += 1;
+    for (const dose of add) {
+      counted.set(dose.key, (counted.get(dose.key) ?? 0) + dose.dose);
       let real = 0;
-      for (let i = 0; i < a.dose; i++) real += Math.max(0, normal(chance, 1, 0.1));
-      truth.set(a.key, (truth.get(a.key) ?? 0) + real);
+      for (let i = 0; i < dose.dose; i++) real += Math.max(0, normal(chance, 1, 0.1));
+      truth.set(dose.key, (truth.get(dose.key) ?? 0) + real);
     }
     goes += 1;
     // Overshot: off, and putting more in can no longer bring it near, though clear could.
@@ -71,11 +77,13 @@ for (let r = 0; r < runs; r++) {
     )
       over += 1;
   }
-  took.push(n);
+  took.push(count);
   ends.push(off());
 }
 const at = (list: number[], share: number) =>
-  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
+  [...list].sort((one, other) => one - other)[
+    Math.min(list.length - 1, Math.floor(list.length * share))
+  ]!;
 console.log(
   JSON.stringify({
     runs,
@@ -83,7 +91,7 @@ console.log(
     median: at(took, 0.5),
     p90: at(took, 0.9),
     most: at(took, 1),
-    near: ends.filter((e) => e <= NEAR).length / runs,
+    near: ends.filter((end) => end <= NEAR).length / runs,
     worst: at(ends, 1),
     overshot: over / goes,
   }),

@@ -1,4 +1,5 @@
-// How true the forecasts of heat are, on simulated evenings whose constants nobody told them. Prints JSON.
+// How true the forecasts of heat are, on simulated evenings whose constants nobody told them.
+// Prints JSON.
 import type { Belief, Burst } from '../../src/core/heat/index.ts';
 import {
   aheadOf,
@@ -9,7 +10,7 @@ import {
   heated,
   newBelief,
   PRIOR,
-  taken,
+  updated,
   withCup,
   withMass,
   withOven,
@@ -71,33 +72,39 @@ class Evening {
   look(cup: string): number {
     stir(this.hidden.cups.get(cup)!);
     const value = read(this.hidden, cup);
-    this.belief = taken(this.belief, cup, value, PROBE_SD).belief;
+    this.belief = updated(this.belief, cup, value, PROBE_SD).belief;
     this.readings += 1;
     return value;
   }
   give(cup: string, seconds: number) {
-    const b: Burst = { oven: OVEN, power: this.power, level: 1, cups: [cup], seconds };
+    const other: Burst = { oven: OVEN, power: this.power, level: 1, cups: [cup], seconds };
     this.rest(5);
-    const f = burstOf(this.belief, cup, b);
+    const forecast = burstOf(this.belief, cup, other);
     const hottest = burst(this.hidden, OVEN, 1, [cup], seconds).get(cup)!;
     this.given += 1;
     if (hottest > PLASTISOL.ceiling) this.over += 1;
-    this.belief = heated(this.belief, b);
+    this.belief = heated(this.belief, other);
     const is = stirredHeat(this.hidden.cups.get(cup)!);
     if (this.readings >= 15)
-      this.bursts.push({ off: is - f.celsius, in: is >= f.low && is <= f.high });
+      this.bursts.push({
+        off: is - forecast.celsius,
+        in: is >= forecast.low && is <= forecast.high,
+      });
     this.rest(10);
     stir(this.hidden.cups.get(cup)!);
   }
   /** Left alone two minutes and looked at again. */
   watch(cup: string) {
-    const f = aheadOf(this.belief, cup, 120);
+    const forecast = aheadOf(this.belief, cup, 120);
     this.rest(60);
     if (this.chance() < 0.5) this.look(cup === 'A' ? 'B' : 'A');
     this.rest(60);
     const is = stirredHeat(this.hidden.cups.get(cup)!);
     if (this.readings >= 15)
-      this.cooling.push({ off: is - f.celsius, in: is >= f.low && is <= f.high });
+      this.cooling.push({
+        off: is - forecast.celsius,
+        in: is >= forecast.low && is <= forecast.high,
+      });
     this.look(cup);
   }
   to(cup: string, celsius: number) {
@@ -121,18 +128,18 @@ class Evening {
     this.rest(120);
     for (let round = 0; round < 8; round++) {
       const cup = cups[round % cups.length]!;
-      for (const c of cups) this.look(c);
+      for (const cup of cups) this.look(cup);
       this.watch(cup);
       this.to(cup, 160 + 14 * this.chance());
       this.look(cup);
       if (this.chance() < 0.5) {
         // A draw, and sprues cut up come back cold.
         const [out, back] = [20 + 40 * this.chance(), 15 + 20 * this.chance()];
-        const c = this.hidden.cups.get(cup)!;
-        if (c.grams > 90) {
-          pour(c, -out, 0);
-          pour(c, back, this.hidden.room + normal(this.chance, 10, 3));
-          this.belief = withMass(this.belief, cup, c.grams, hot(c.grams), {
+        const hiddenCup = this.hidden.cups.get(cup)!;
+        if (hiddenCup.grams > 90) {
+          pour(hiddenCup, -out, 0);
+          pour(hiddenCup, back, this.hidden.room + normal(this.chance, 10, 3));
+          this.belief = withMass(this.belief, cup, hiddenCup.grams, hot(hiddenCup.grams), {
             grams: back,
             celsius: { mean: this.hidden.room + 10, sd: 8 },
           });
@@ -147,20 +154,21 @@ const evenings = Number(process.argv[2] ?? 200);
 const from = Number(process.argv[3] ?? 1);
 const began = performance.now();
 const all = Array.from({ length: evenings }, (_, i) => new Evening(from + i).play());
-const middle = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+const middle = (list: number[]) =>
+  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]!;
 const say = (list: { off: number; in: boolean }[]) => ({
   n: list.length,
-  inside: list.filter((x) => x.in).length / list.length,
-  median: middle(list.map((x) => Math.abs(x.off))),
-  bias: list.reduce((n, x) => n + x.off, 0) / list.length,
+  inside: list.filter((other) => other.in).length / list.length,
+  median: middle(list.map((other) => Math.abs(other.off))),
+  bias: list.reduce((sum, next) => sum + next.off, 0) / list.length,
 });
 console.log(
   JSON.stringify({
     evenings,
-    cooling: say(all.flatMap((e) => e.cooling)),
-    bursts: say(all.flatMap((e) => e.bursts)),
-    given: all.reduce((n, e) => n + e.given, 0),
-    over: all.reduce((n, e) => n + e.over, 0),
+    cooling: say(all.flatMap((evening) => evening.cooling)),
+    bursts: say(all.flatMap((evening) => evening.bursts)),
+    given: all.reduce((sum, evening) => sum + evening.given, 0),
+    over: all.reduce((sum, evening) => sum + evening.over, 0),
     seconds: (performance.now() - began) / 1000,
   }),
 );

@@ -1,43 +1,49 @@
-import { execFileSync } from 'node:child_process';
-import { join, root, say } from '../lib.mjs';
+import { say } from '../lib.mjs';
+import { ask } from './ask.mjs';
 
-const ask = (file, ...args) =>
-  JSON.parse(
-    execFileSync(
-      process.execPath,
-      ['--import', 'tsx', join(root, 'scripts/bench', file), ...args],
-      { cwd: root, encoding: 'utf8' },
-    )
-      .trim()
-      .split('\n')
-      .at(-1),
-  );
-const pct = (x) => `${(100 * x).toFixed(1)} %`;
+const pct = (value) => `${(100 * value).toFixed(1)} %`;
 
-/** How near recipes come to colours made by hidden mixes, how quickly, and to what a longer search finds; how a colour is come to at the bench; how long a bait takes to draw. */
+/**
+ * How near recipes come to colours made by hidden mixes, how quickly, and to what a longer search
+ * finds; how a colour is come to at the bench; how long a bait takes to draw.
+ */
 export function colourFigures() {
-  const r = ask('colour.ts', '200', '1', '40');
+  const recipes = ask('colour.ts', ['200', '1', '40']);
   say(
-    `\n${r.targets} targets made by hidden mixes of a shelf of 24, whole doses: within ΔE 1.0 ${pct(r.within)} (goal 95), p50 ${r.off.p50.toFixed(2)}, p95 ${r.off.p95.toFixed(2)}, worst ${r.off.worst.toFixed(2)}`,
+    `\n${recipes.targets} targets made by hidden mixes of a shelf of 24, whole doses: ` +
+      `within ΔE 1.0 ${pct(recipes.within)} (goal 95), p50 ${recipes.off.p50.toFixed(2)}, ` +
+      `p95 ${recipes.off.p95.toFixed(2)}, worst ${recipes.off.worst.toFixed(2)}`,
   );
   say(
-    `each in p50 ${r.ms.p50.toFixed(0)} ms, p95 ${r.ms.p95.toFixed(0)} ms, longest ${r.ms.worst.toFixed(0)} ms (goal 1000)`,
+    `each in p50 ${recipes.ms.p50.toFixed(0)} ms, p95 ${recipes.ms.p95.toFixed(0)} ms, ` +
+      `longest ${recipes.ms.worst.toFixed(0)} ms (goal 1000)`,
   );
   say(
-    `${r.own.n} of them: within ΔE 0.5 of a search six times as wide ${pct(r.own.within)}, worst ${r.own.worst.toFixed(2)}`,
+    `${recipes.own.n} of them: within ΔE 0.5 of a search six times as wide ` +
+      `${pct(recipes.own.within)}, worst ${recipes.own.worst.toFixed(2)}`,
   );
   say(
-    `${r.gaps.n} colours anywhere, in reach or not: within ΔE 0.5 of that search ${pct(r.gaps.within)}, worst ${r.gaps.worst.toFixed(2)}`,
+    `${recipes.gaps.n} colours anywhere, in reach or not: within ΔE 0.5 of that search ` +
+      `${pct(recipes.gaps.within)}, worst ${recipes.gaps.worst.toFixed(2)}`,
   );
-  const a = ask('additions.ts', '200');
+  const additions = ask('additions.ts', ['200']);
   say(
-    `${a.runs} cups coloured by what is said next, drops off by a tenth: additions to ΔE 2 in the median ${a.median} (goal 3), p90 ${a.p90}, most ${a.most}; ended near ${pct(a.near)}, worst ${a.worst.toFixed(2)}; overshot ${pct(a.overshot)} of ${a.goes} (goal under 1)`,
+    `${additions.runs} cups coloured by what is said next, drops off by a tenth: ` +
+      `additions to ΔE 2 in the median ${additions.median} (goal 3), p90 ${additions.p90}, ` +
+      `most ${additions.most}; ended near ${pct(additions.near)}, worst ` +
+      `${additions.worst.toFixed(2)}; overshot ${pct(additions.overshot)} of ` +
+      `${additions.goes} (goal under 1)`,
   );
-  const p = ask('pictures.ts');
+  const pictures = ask('pictures.ts');
   say(
-    `${p.pictures} pictures of a bait of every build and view: p50 ${p.p50.toFixed(0)} ms, p95 ${p.p95.toFixed(0)} ms, longest ${p.longest.ms.toFixed(0)} ms (${p.longest.what}; goal 100); largest ${(p.largest / 1000).toFixed(0)} kB`,
+    `${pictures.pictures} pictures of a bait of every build and view: p50 ` +
+      `${pictures.p50.toFixed(0)} ms, p95 ${pictures.p95.toFixed(0)} ms, longest ` +
+      `${pictures.longest.ms.toFixed(0)} ms (${pictures.longest.what}; goal 100); largest ` +
+      `${(pictures.largest / 1000).toFixed(0)} kB`,
   );
   say(
-    `${p.swatches} pairs of swatches with 1 % noise: at twice the dose and four times the thickness off by ΔE ${p.mean.toFixed(2)} in the mean (goal 3), worst ${p.worst.toFixed(2)}`,
+    `${pictures.swatches} pairs of swatches with 1 % noise: at twice the dose and four ` +
+      `times the thickness off by ΔE ${pictures.mean.toFixed(2)} in the mean (goal 3), ` +
+      `worst ${pictures.worst.toFixed(2)}`,
   );
 }

@@ -1,4 +1,5 @@
-// Finding a colour again: targets made by hidden mixes from a shelf of 24, whole doses only. Prints JSON.
+// Finding a colour again: targets made by hidden mixes from a shelf of 24, whole doses only. Prints
+// JSON.
 import { colourWith, recipesFor } from '../../src/core/colour/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { hiddenShelf } from './shelf.ts';
@@ -8,13 +9,16 @@ const ML = 237;
 const shelf = hiddenShelf(chance);
 const targets = Number(process.argv[2] ?? 200);
 const results = Array.from({ length: targets }, () => {
-  const n = 1 + Math.floor(3 * chance());
+  const count = 1 + Math.floor(3 * chance());
   const of = [...shelf]
-    .map((s) => ({ s, r: chance() }))
-    .sort((a, b) => a.r - b.r)
-    .slice(0, n);
+    .map((onShelf) => ({ s: onShelf, r: chance() }))
+    .sort((one, other) => one.r - other.r)
+    .slice(0, count);
   const target = colourWith(
-    of.map(({ s }) => ({ pigment: s.pigment, dose: 1 + Math.floor(45 * chance() ** 1.5) })),
+    of.map(({ s: onShelf }) => ({
+      pigment: onShelf.pigment,
+      dose: 1 + Math.floor(45 * chance() ** 1.5),
+    })),
     ML,
   );
   const began = performance.now();
@@ -26,7 +30,10 @@ const LONG = 140;
 const forty = Number(process.argv[4] ?? 40);
 const own = results
   .slice(0, forty)
-  .map((r) => r.off - recipesFor(shelf, { target: r.target, ml: ML, beam: LONG })[0]!.off);
+  .map(
+    (result) =>
+      result.off - recipesFor(shelf, { target: result.target, ml: ML, beam: LONG })[0]!.off,
+  );
 // And on colours that may be out of reach.
 const gaps = Array.from({ length: forty }, () => {
   const target = { l: 20 + 70 * chance(), a: 90 * chance() - 45, b: 100 * chance() - 40 };
@@ -36,46 +43,48 @@ const gaps = Array.from({ length: forty }, () => {
   return quick - long;
 });
 const at = (list: number[], share: number) =>
-  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
+  [...list].sort((one, other) => one - other)[
+    Math.min(list.length - 1, Math.floor(list.length * share))
+  ]!;
 console.log(
   JSON.stringify({
     own: {
       n: own.length,
-      within: own.filter((g) => g <= 0.5).length / Math.max(1, own.length),
+      within: own.filter((gap) => gap <= 0.5).length / Math.max(1, own.length),
       worst: at(own, 1),
     },
     gaps: {
       n: gaps.length,
-      within: gaps.filter((g) => g <= 0.5).length / Math.max(1, gaps.length),
+      within: gaps.filter((gap) => gap <= 0.5).length / Math.max(1, gaps.length),
       worst: at(gaps, 1),
     },
     targets,
-    within: results.filter((r) => r.off <= 1).length / targets,
+    within: results.filter((result) => result.off <= 1).length / targets,
     off: {
       p50: at(
-        results.map((r) => r.off),
+        results.map((result) => result.off),
         0.5,
       ),
       p95: at(
-        results.map((r) => r.off),
+        results.map((result) => result.off),
         0.95,
       ),
       worst: at(
-        results.map((r) => r.off),
+        results.map((result) => result.off),
         1,
       ),
     },
     ms: {
       p50: at(
-        results.map((r) => r.ms),
+        results.map((result) => result.ms),
         0.5,
       ),
       p95: at(
-        results.map((r) => r.ms),
+        results.map((result) => result.ms),
         0.95,
       ),
       worst: at(
-        results.map((r) => r.ms),
+        results.map((result) => result.ms),
         1,
       ),
     },

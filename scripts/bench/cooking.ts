@@ -1,4 +1,5 @@
-// Cooking from raw: by the advice with nothing learned, and by a practised thumb, on benches drawn alike. Prints JSON.
+// Cooking from raw: by the advice with nothing learned, and by a practised thumb, on benches drawn
+// alike. Prints JSON.
 import type { Belief } from '../../src/core/heat/index.ts';
 import {
   burstTo,
@@ -6,10 +7,10 @@ import {
   EXCHANGE,
   HANDS,
   heated,
-  knownOf,
+  estimateOf,
   newBelief,
   PRIOR,
-  taken,
+  updated,
   withCup,
   withOven,
 } from '../../src/core/heat/index.ts';
@@ -59,16 +60,19 @@ class Hands {
     public hidden: HiddenBench,
     public belief: Belief,
   ) {}
-  rest(s: number): void {
-    wait(this.hidden, s);
-    this.belief = cooled(this.belief, s);
-    this.seconds += s;
+  rest(seconds: number): void {
+    wait(this.hidden, seconds);
+    this.belief = cooled(this.belief, seconds);
+    this.seconds += seconds;
   }
   give(seconds: number): void {
     this.rest(HANDS.change);
     this.hottest = Math.max(this.hottest, burst(this.hidden, OVEN, 1, [CUP], seconds).get(CUP)!);
     this.belief = heated(this.belief, { ...USE, seconds });
-    this.reckoned = Math.max(this.reckoned, knownOf(this.belief, { of: 'plastic', cup: CUP }).mean);
+    this.reckoned = Math.max(
+      this.reckoned,
+      estimateOf(this.belief, { of: 'plastic', cup: CUP }).mean,
+    );
     this.seconds += seconds;
     this.peak = Math.max(this.peak, stirredHeat(this.hidden.cups.get(CUP)!));
     this.rest(HANDS.stir);
@@ -77,16 +81,19 @@ class Hands {
   look(): void {
     this.rest(READ);
     stir(this.hidden.cups.get(CUP)!);
-    const was = knownOf(this.belief, { of: 'plastic', cup: CUP }).mean;
+    const was = estimateOf(this.belief, { of: 'plastic', cup: CUP }).mean;
     this.last = read(this.hidden, CUP);
-    this.belief = taken(this.belief, CUP, this.last, 0.6).belief;
-    const is = knownOf(this.belief, { of: 'plastic', cup: CUP }).mean;
+    this.belief = updated(this.belief, CUP, this.last, 0.6).belief;
+    const is = estimateOf(this.belief, { of: 'plastic', cup: CUP }).mean;
     this.reckoned = Math.max(is, this.reckoned + Math.min(0, is - was));
     this.readings += 1;
   }
 }
 
-/** Half a minute for each half cup at first, half of that when it thickens, short ones near the end: what makers do by habit. */
+/**
+ * Half a minute for each half cup at first, half of that when it thickens, short ones near the end:
+ * what makers do by habit.
+ */
 const byThumb: Maker = ({ last, hidden }) => {
   const grams = hidden.cups.get(CUP)!.grams;
   const full = Math.min(60, Math.max(15, grams / 4));
@@ -118,7 +125,8 @@ function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked
   );
   const hands = new Hands(hidden, belief);
   hands.look();
-  // An eye sees plastic that was truly within a few K of fusion run clear; the advice asks for it when it reckons so.
+  // An eye sees plastic that was truly within a few K of fusion run clear; the advice asks for it
+  // when it reckons so.
   const clear = () =>
     hands.last >= PLASTISOL.fusion - 1 ||
     (hands.peak >= SEEN_CLEAR && (maker === byThumb || hands.reckoned >= PLASTISOL.fusion));
@@ -135,21 +143,21 @@ function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked
 }
 
 const middle = (list: number[]): number =>
-  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-const N = Number(process.argv[2] ?? 60);
+  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]!;
+const CUPS = Number(process.argv[2] ?? 60);
 const figures = [60, 100, 150, 250, 400].flatMap((grams) =>
   [1, 1.35].map((strong) => {
     const of = (maker: Maker) => {
-      const all = Array.from({ length: N }, (_, i) => cook(i + 1, grams, maker, strong));
+      const all = Array.from({ length: CUPS }, (_, i) => cook(i + 1, grams, maker, strong));
       return {
-        minutes: +middle(all.map((c) => c.minutes)).toFixed(1),
-        readings: middle(all.map((c) => c.readings)),
-        done: all.filter((c) => c.done).length / N,
-        over195: all.filter((c) => c.hottest > 195).length / N,
-        over205: all.filter((c) => c.hottest > 205).length / N,
+        minutes: +middle(all.map((cooked) => cooked.minutes)).toFixed(1),
+        readings: middle(all.map((cooked) => cooked.readings)),
+        done: all.filter((cooked) => cooked.done).length / CUPS,
+        over195: all.filter((cooked) => cooked.hottest > 195).length / CUPS,
+        over205: all.filter((cooked) => cooked.hottest > 205).length / CUPS,
       };
     };
     return { grams, strong, advice: of(byAdvice), thumb: of(byThumb) };
   }),
 );
-for (const f of figures) console.log(JSON.stringify(f));
+for (const figure of figures) console.log(JSON.stringify(figure));

@@ -32,7 +32,10 @@ const MIX = {
 const PERSON = { name: 'Ada', role: 'maker', secret: 'nine wet oilskins', pin: '4711' };
 const PLAN = { name: 'Tonight', day: '2031-05-01', input: { jobs: [], cups: [], settings: {} } };
 
-/** Every endpoint there is, by the file it stands in: the fuzz walks them all, and a test that none was forgotten. */
+/**
+ * Every endpoint there is, by the file it stands in: the fuzz walks them all, and a test that none
+ * was forgotten.
+ */
 export const ENDPOINTS: Record<string, Endpoint> = {
   'bundle.ts': { path: '/api/bundle', methods: { GET: null } },
   'catalogue/[list]/[id]/index.ts': {

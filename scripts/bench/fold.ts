@@ -8,11 +8,11 @@ const { id } = (await row<{ id: number }>("SELECT id FROM sessions WHERE name = 
 const snapshot = (await snapshotOf(id))!;
 const events = (await eventsAfter(id, 0)).slice(0, 3000);
 const times = Array.from({ length: 60 }, () => {
-  const t = performance.now();
+  const since = performance.now();
   fold(snapshot, events);
-  return performance.now() - t;
+  return performance.now() - since;
 })
   .slice(10)
-  .sort((a, b) => a - b);
+  .sort((one, other) => one - other);
 console.log(JSON.stringify({ events: events.length, p50: times[25], p95: times[47] }));
 await closeDatabase();

@@ -28,7 +28,8 @@ function send(
           reply.on('error', broken);
         },
       );
-      // A line kept from the request before may be closed as this one is put on it: that is no answer (Node's own advice, `reusedSocket`).
+      // A line kept from the request before may be closed as this one is put on it: that is no
+      // answer (Node's own advice, `reusedSocket`).
       sent.on('error', (error) =>
         sent.reusedSocket && !again ? resolve(send(url, one, from, true)) : broken(error),
       );
@@ -44,9 +45,12 @@ function send(
 const TELLS = /\n\s+at .+:\d+:\d+|SequelizeDatabaseError|node_modules|SELECT .+ FROM/;
 const AT_ONCE = 8;
 /** From many places on loopback, so that it is not the limit of one that answers. */
-const addressOf = (n: number): string => `127.0.0.${2 + (Math.floor(n / 500) % 240)}`;
+const addressOf = (count: number): string => `127.0.0.${2 + (Math.floor(count / 500) % 240)}`;
 
-/** Sends so many hostile requests, some at once, by who shows a cookie; answers with those that ended badly, each once by where and how. */
+/**
+ * Sends so many hostile requests, some at once, by who shows a cookie; answers with those that
+ * ended badly, each once by where and how.
+ */
 export async function fuzz(
   url: string,
   endpoints: readonly Endpoint[],
@@ -56,11 +60,11 @@ export async function fuzz(
 ): Promise<{ failed: string[]; statuses: Record<string, number> }> {
   const failed = new Map<string, string>();
   const statuses: Record<string, number> = {};
-  for (let n = 0; n < count; n += AT_ONCE) {
-    const batch = Array.from({ length: Math.min(AT_ONCE, count - n) }, () =>
+  for (let sent = 0; sent < count; sent += AT_ONCE) {
+    const batch = Array.from({ length: Math.min(AT_ONCE, count - sent) }, () =>
       hostile(chance, endpoints),
     ).map((one) => (cookie ? { ...one, headers: { ...one.headers, cookie } } : one));
-    const replies = await Promise.all(batch.map((one, i) => send(url, one, addressOf(n + i))));
+    const replies = await Promise.all(batch.map((one, i) => send(url, one, addressOf(sent + i))));
     replies.forEach(({ status, text }, i) => {
       statuses[status] = (statuses[status] ?? 0) + 1;
       const one = batch[i]!;
@@ -69,7 +73,8 @@ export async function fuzz(
       if (!failed.has(where))
         failed.set(
           where,
-          `${one.method} ${one.path.slice(0, 160)} ${status}: ${text.slice(0, 160)} ← ${(one.body ?? '').slice(0, 300)}`,
+          `${one.method} ${one.path.slice(0, 160)} ${status}: ${text.slice(0, 160)} ← ` +
+            `${(one.body ?? '').slice(0, 300)}`,
         );
     });
   }

@@ -1,10 +1,16 @@
-// Hostile requests at every endpoint, alone and as every role: `npm run bench -- fuzz [how many] [seed]`.
+// Hostile requests at every endpoint, alone and as every role: `npm run bench -- fuzz [how many]
+// [seed]`.
+import { readFileSync } from 'node:fs';
 import { seeded } from '../../src/core/chance.ts';
+import { AppProcess } from '../appProcess.ts';
 import { build, finished, freePort, join, root, tsx } from '../lib.mjs';
 import { cluster } from '../postgres.mjs';
 import { ENDPOINTS, PAGES } from './endpoints.ts';
-import { AppProcess, memoryOf } from './faults/shop.ts';
 import { fuzz } from './fuzz.ts';
+
+/** MB of memory a process holds now. */
+const memoryOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1000;
 
 const COUNT = Number(process.argv[2] ?? 50_000);
 const SEED = Number(process.argv[3] ?? 7);
@@ -63,7 +69,8 @@ try {
   const all = await senders();
   const chance = seeded(SEED);
   const endpoints = [...Object.values(ENDPOINTS), ...PAGES];
-  // Who signs himself out, or takes himself out, tries nothing more: those are tried where nobody signs in.
+  // Who signs himself out, or takes himself out, tries nothing more: those are tried where nobody
+  // signs in.
   const ENDS = /^(sign-out|people|tablets|pairings)/;
   const asRoles = [
     ...Object.entries(ENDPOINTS).flatMap(([file, endpoint]) => (ENDS.test(file) ? [] : [endpoint])),
@@ -75,14 +82,14 @@ try {
   // Warm first: what is remembered once is no leak.
   for (const { who, url, cookie } of all)
     await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, 200, cookie);
-  const before = await Promise.all(apps.map((app) => memoryOf(app.pid!)));
+  const before = apps.map((app) => memoryOf(app.pid!));
   for (const { who, url, cookie } of all) {
     const done = await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, each, cookie);
-    memory.push(await Promise.all(apps.map(async (app) => Math.round(await memoryOf(app.pid!)))));
-    failed.push(...done.failed.map((f) => `${who}: ${f}`));
+    memory.push(apps.map((app) => Math.round(memoryOf(app.pid!))));
+    failed.push(...done.failed.map((fault) => `${who}: ${fault}`));
     console.log(
       `${who.padEnd(10)} ${each} requests: ${Object.entries(done.statuses)
-        .map(([status, n]) => `${status} × ${n}`)
+        .map(([status, count]) => `${status} × ${count}`)
         .join(', ')}`,
     );
   }
@@ -101,7 +108,7 @@ try {
   );
   process.exitCode = failed.length === 0 ? 0 : 1;
 } finally {
-  await Promise.all(apps.map((app) => app.kill()));
+  await Promise.all(apps.map((app) => app.stop()));
   own.remove();
 }
 process.exit();

@@ -77,13 +77,14 @@ function spoilt(chance: Chance, value: unknown): unknown {
   if (Array.isArray(value))
     return value.length === 0 || chance() < 0.2
       ? [...(value as unknown[]), anything(chance)]
-      : value.map((x, i) =>
-          i === Math.floor(chance() * value.length) ? spoilt(chance, x) : (x as unknown),
+      : value.map((given, i) =>
+          i === Math.floor(chance() * value.length) ? spoilt(chance, given) : (given as unknown),
         );
   const keys = Object.keys(value);
   const key = pick(chance, keys.length > 0 ? keys : ['name']);
   const held = value as Record<string, unknown>;
-  if (chance() < 0.1) return Object.fromEntries(Object.entries(held).filter(([k]) => k !== key));
+  if (chance() < 0.1)
+    return Object.fromEntries(Object.entries(held).filter(([name]) => name !== key));
   return { ...held, [key]: spoilt(chance, held[key]) };
 }
 
@@ -102,8 +103,8 @@ const queryOf = (chance: Chance, keys: readonly string[] = []): string => {
     ? ''
     : `?${some
         .map(
-          (k) =>
-            `${k}=${encodeURIComponent(
+          (key) =>
+            `${key}=${encodeURIComponent(
               pick(chance, WORDS)
                 .slice(0, 2000)
                 .replace(/[\ud800-\udfff]/g, ''),

@@ -1,4 +1,5 @@
-// Backup, restore, export and import of the ten-year shop in DATABASE_URL, each timed: `npm run bench -- kept [sessions]`.
+// Backup, restore, export and import of the ten-year shop in DATABASE_URL, each timed: `npm run
+// bench -- kept [sessions]`.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -27,7 +28,8 @@ try {
   const [read, importTook] = await timed(() => readShop(url, written.file, true));
   const same = read.ok && JSON.stringify(read.totals) === JSON.stringify(written.totals);
   console.log(
-    `Import: ${importTook} s${read.ok ? '' : `, refused: ${read.message}`}; totals ${same ? 'the same' : 'not the same'} (goal 600 s)`,
+    `Import: ${importTook} s${read.ok ? '' : `, refused: ${read.message}`}; totals ` +
+      `${same ? 'the same' : 'not the same'} (goal 600 s)`,
   );
   process.exitCode = put.ok && same ? 0 : 1;
 } finally {

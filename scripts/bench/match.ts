@@ -1,16 +1,17 @@
-// Bringing cups together: by the advice, and by the habit of reheating the colder one 15 s and measuring again. Prints JSON.
+// Bringing cups together: by the advice, and by the habit of reheating the colder one 15 s and
+// measuring again. Prints JSON.
 import type { Belief, Burst } from '../../src/core/heat/index.ts';
 import {
-  bringTogether,
+  planMatch,
   burstTo,
   cooled,
   EXCHANGE,
-  forgotten,
+  reset,
   HANDS,
   heated,
   newBelief,
   PRIOR,
-  taken,
+  updated,
   withCup,
   withOven,
 } from '../../src/core/heat/index.ts';
@@ -52,24 +53,24 @@ class Bench {
     public hidden: HiddenBench,
     public belief: Belief,
   ) {}
-  rest(s: number) {
-    wait(this.hidden, s);
-    this.belief = cooled(this.belief, s);
-    this.seconds += s;
+  rest(seconds: number) {
+    wait(this.hidden, seconds);
+    this.belief = cooled(this.belief, seconds);
+    this.seconds += seconds;
   }
   look(cup: string): number {
     this.rest(READ);
     stir(this.hidden.cups.get(cup)!);
     const value = read(this.hidden, cup);
-    this.belief = taken(this.belief, cup, value, 0.6).belief;
+    this.belief = updated(this.belief, cup, value, 0.6).belief;
     this.readings += 1;
     return value;
   }
   give(cup: string, seconds: number) {
-    const b: Burst = { ...USE, cups: [cup], seconds };
+    const other: Burst = { ...USE, cups: [cup], seconds };
     this.rest(HANDS.change);
     burst(this.hidden, USE.oven, 1, [cup], seconds);
-    this.belief = heated(this.belief, b);
+    this.belief = heated(this.belief, other);
     this.seconds += seconds;
     this.rest(HANDS.stir);
     stir(this.hidden.cups.get(cup)!);
@@ -90,7 +91,7 @@ class Bench {
 function advised(bench: Bench, cups: string[], apart: number): Tried {
   for (const cup of cups) bench.look(cup);
   while (bench.seconds < LONG[cups.length]!) {
-    const step = bringTogether(bench.belief, cups, [USE], { ...WINDOW, apart });
+    const step = planMatch(bench.belief, cups, [USE], { ...WINDOW, apart });
     for (const { cup, seconds } of step.bursts) bench.give(cups[cup]!, seconds);
     bench.rest(step.wait);
     if (step.look === null) return bench.done(true, apart);
@@ -104,9 +105,9 @@ function byHabit(bench: Bench, cups: string[], apart: number): Tried {
   const look = (cup: string) => last.set(cup, { value: bench.look(cup), at: bench.seconds });
   for (const cup of cups) look(cup);
   while (bench.seconds < LONG[cups.length]!) {
-    const values = cups.map((c) => last.get(c)!.value);
+    const values = cups.map((cup) => last.get(cup)!.value);
     const [low, high] = [Math.min(...values), Math.max(...values)];
-    const stale = cups.filter((c) => bench.seconds - last.get(c)!.at > STALE);
+    const stale = cups.filter((cup) => bench.seconds - last.get(cup)!.at > STALE);
     if (high - low <= apart && low >= WINDOW.low && high <= WINDOW.high) {
       if (stale.length === 0) return bench.done(true, apart);
       look(stale[0]!);
@@ -127,14 +128,14 @@ function byHabit(bench: Bench, cups: string[], apart: number): Tried {
 /** A bench that has cooked its cups and let them stand while colour went in. */
 function cookedBench(
   seed: number,
-  n: number,
+  count: number,
 ): { hidden: () => HiddenBench; belief: Belief; cups: string[] } {
   const make = (): { hidden: HiddenBench; belief: Belief; cups: string[] } => {
     const chance = seeded(seed);
     const hidden = hiddenBench(chance);
     hidden.ovens.set(USE.oven, hiddenOven(hidden, USE.power));
     let belief = withOven(newBelief(0), USE.oven, PRIOR.one);
-    const cups = ['A', 'B', 'C'].slice(0, n);
+    const cups = ['A', 'B', 'C'].slice(0, count);
     for (const key of cups) {
       const grams = 130 + 170 * chance();
       hidden.cups.set(key, hiddenCup(hidden, grams));
@@ -161,12 +162,13 @@ function cookedBench(
       }
     }
     bench.rest(60 + 120 * chance());
-    // Colour is in and the mould is closed: the cups stand anywhere round the window, and nobody has looked.
+    // Colour is in and the mould is closed: the cups stand anywhere round the window, and nobody
+    // has looked.
     for (const cup of cups) {
-      const c = hidden.cups.get(cup)!;
-      c.bulk = c.rim = 146 + 22 * chance();
-      c.wall = c.bulk - 8 - 14 * chance();
-      bench.belief = forgotten(bench.belief, cup, { mean: 157, sd: 7 });
+      const hiddenCup = hidden.cups.get(cup)!;
+      hiddenCup.bulk = hiddenCup.rim = 146 + 22 * chance();
+      hiddenCup.wall = hiddenCup.bulk - 8 - 14 * chance();
+      bench.belief = reset(bench.belief, cup, { mean: 157, sd: 7 });
     }
     return { hidden, belief: bench.belief, cups };
   };
@@ -174,17 +176,19 @@ function cookedBench(
   return { hidden: () => make().hidden, belief, cups };
 }
 
-const middle = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-const share = (list: Tried[], of: (t: Tried) => boolean) => list.filter(of).length / list.length;
+const middle = (list: number[]) =>
+  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]!;
+const share = (list: Tried[], of: (tried: Tried) => boolean) =>
+  list.filter(of).length / list.length;
 const say = (list: Tried[]) => ({
-  drawn: share(list, (t) => t.drawn),
-  near: share(list, (t) => t.drawn && t.near),
-  seconds: middle(list.map((t) => t.seconds)),
-  readings: middle(list.map((t) => t.readings)),
+  drawn: share(list, (tried) => tried.drawn),
+  near: share(list, (tried) => tried.drawn && tried.near),
+  seconds: middle(list.map((tried) => tried.seconds)),
+  readings: middle(list.map((tried) => tried.readings)),
 });
-function compare(n: number, evenings: number, apart: number, from = 1) {
+function compare(count: number, evenings: number, apart: number, from = 1) {
   const pairs = Array.from({ length: evenings }, (_, i) => {
-    const { hidden, belief, cups } = cookedBench(from + i, n);
+    const { hidden, belief, cups } = cookedBench(from + i, count);
     return {
       advice: advised(new Bench(hidden(), belief), cups, apart),
       habit: byHabit(new Bench(hidden(), belief), cups, apart),
@@ -192,8 +196,8 @@ function compare(n: number, evenings: number, apart: number, from = 1) {
   });
   return {
     evenings,
-    advice: say(pairs.map((p) => p.advice)),
-    habit: say(pairs.map((p) => p.habit)),
+    advice: say(pairs.map((pair) => pair.advice)),
+    habit: say(pairs.map((pair) => pair.habit)),
   };
 }
 const from = Number(process.argv[2] ?? 1);

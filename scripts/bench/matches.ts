@@ -1,13 +1,14 @@
-// Matches of two and of three cups in worlds no model knows, with one oven and with all: `npm run bench -- matches [how many]`. Prints JSON.
+// Matches of two and of three cups in worlds no model knows, with one oven and with all: `npm run
+// bench -- matches [how many]`. Prints JSON.
 import type { Belief, Going } from '../../src/core/heat/index.ts';
 import {
-  bringTogether,
+  planMatch,
   EXCHANGE,
   HANDS,
   heatedBy,
   newBelief,
   PRIOR,
-  taken,
+  updated,
   withCup,
   withOven,
 } from '../../src/core/heat/index.ts';
@@ -34,7 +35,10 @@ interface Matched {
   drawn: boolean;
 }
 
-/** Hands at cups that stand anywhere round the window, as they do when the mould is ready and nobody has looked. */
+/**
+ * Hands at cups that stand anywhere round the window, as they do when the mould is ready and nobody
+ * has looked.
+ */
 class Bench {
   seconds = 0;
   readings = 0;
@@ -43,11 +47,11 @@ class Bench {
   readonly cups: string[];
   constructor(
     readonly world: World,
-    n: number,
+    count: number,
     seed: number,
   ) {
     const chance = seeded(seed);
-    this.cups = ['A', 'B', 'C'].slice(0, n);
+    this.cups = ['A', 'B', 'C'].slice(0, count);
     this.belief = newBelief(0);
     for (const { oven, power } of OVENS) {
       world.addOven(oven, power);
@@ -80,15 +84,19 @@ class Bench {
   }
   pass(seconds: number): void {
     for (let left = seconds; left > 1e-9;) {
-      const step = Math.min(left, ...this.active.map((a) => a.seconds - a.gone));
+      const step = Math.min(left, ...this.active.map((other) => other.seconds - other.gone));
       this.world.pass(step);
       this.belief = heatedBy(
         this.belief,
         step,
-        this.active.map((a) => ({ ...OVENS[a.oven]!, cups: [a.cup], gone: a.gone })),
+        this.active.map((other) => ({
+          ...OVENS[other.oven]!,
+          cups: [other.cup],
+          gone: other.gone,
+        })),
       );
-      for (const a of this.active) a.gone += step;
-      this.active = this.active.filter((a) => a.gone < a.seconds - 1e-9);
+      for (const other of this.active) other.gone += step;
+      this.active = this.active.filter((other) => other.gone < other.seconds - 1e-9);
       this.seconds += step;
       left -= step;
     }
@@ -98,14 +106,14 @@ class Bench {
     const inside: { burst: Going; ends: number }[] = [];
     const began = this.seconds;
     const takeOut = () => {
-      const next = inside.reduce((a, b) => (b.ends < a.ends ? b : a));
+      const next = inside.reduce((made, next) => (next.ends < made.ends ? next : made));
       inside.splice(inside.indexOf(next), 1);
       this.pass(Math.max(0, next.ends - this.seconds));
       this.pass(HANDS.stir);
       this.world.stir(this.cups[next.burst.cup]!);
     };
     for (const burst of bursts) {
-      while (inside.some((x) => x.burst.oven === burst.oven)) takeOut();
+      while (inside.some((other) => other.burst.oven === burst.oven)) takeOut();
       // A cup over its window is waited for.
       this.pass(Math.max(HANDS.change, began + burst.at - this.seconds));
       const cup = this.cups[burst.cup]!;
@@ -120,7 +128,7 @@ class Bench {
     const value = this.world.read(cup);
     this.belief = heatedBy(this.belief, PLUNGED, []);
     this.seconds += PLUNGED;
-    this.belief = taken(this.belief, cup, value, 0.7).belief;
+    this.belief = updated(this.belief, cup, value, 0.7).belief;
     this.pass(TYPED);
     this.readings += 1;
   }
@@ -128,7 +136,7 @@ class Bench {
     const { seconds } = this;
     // What cups are in the middle of the draw is what is drawn.
     this.world.pass(HANDS.draws);
-    const heats = this.cups.map((c) => this.world.heat(c));
+    const heats = this.cups.map((cup) => this.world.heat(cup));
     const near = Math.max(...heats) - Math.min(...heats) <= WINDOW.apart + 0.5;
     return {
       seconds,
@@ -143,11 +151,11 @@ class Bench {
   }
 }
 
-function match(seed: number, n: number, ovens: number): Matched {
+function match(seed: number, count: number, ovens: number): Matched {
   const traits = WORLDS[seed % WORLDS.length]!;
-  const bench = new Bench(new World(traits, `shop ${seed}`, `match ${seed}`), n, seed);
+  const bench = new Bench(new World(traits, `shop ${seed}`, `match ${seed}`), count, seed);
   while (bench.seconds < LONG) {
-    const step = bringTogether(bench.belief, bench.cups, OVENS.slice(0, ovens), WINDOW);
+    const step = planMatch(bench.belief, bench.cups, OVENS.slice(0, ovens), WINDOW);
     bench.give(step.bursts);
     bench.pass(step.wait);
     if (step.look === null) return bench.end(true);
@@ -157,22 +165,24 @@ function match(seed: number, n: number, ovens: number): Matched {
 }
 
 const middle = (list: number[]): number =>
-  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]!;
 const share = (list: readonly boolean[]): number =>
   +(list.filter(Boolean).length / list.length).toFixed(3);
 const MATCHES = Number(process.argv[2] ?? 200);
-for (const n of [2, 3])
+for (const count of [2, 3])
   for (const ovens of [1, 2]) {
-    const all = Array.from({ length: MATCHES }, (_, i) => match(i + 1, n, ovens));
+    const all = Array.from({ length: MATCHES }, (_, i) => match(i + 1, count, ovens));
     console.log(
       JSON.stringify({
-        cups: n,
+        cups: count,
         ovens,
         matches: MATCHES,
-        drawn: share(all.map((m) => m.drawn)),
-        'inside window and tolerance': share(all.map((m) => m.inside)),
-        'seconds, middle': Math.round(middle(all.map((m) => m.seconds))),
-        readings: +(all.reduce((sum, m) => sum + m.readings, 0) / all.length).toFixed(2),
+        drawn: share(all.map((matched) => matched.drawn)),
+        'inside window and tolerance': share(all.map((matched) => matched.inside)),
+        'seconds, middle': Math.round(middle(all.map((matched) => matched.seconds))),
+        readings: +(all.reduce((sum, matched) => sum + matched.readings, 0) / all.length).toFixed(
+          2,
+        ),
       }),
     );
   }

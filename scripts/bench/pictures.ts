@@ -1,4 +1,5 @@
-// How long a bait takes to be drawn, and how far two swatches with noise tell a colour. Prints JSON.
+// How long a bait takes to be drawn, and how far two swatches with noise tell a colour. Prints
+// JSON.
 import { builtIns, layersOf } from '../../src/core/build/index.ts';
 import {
   characterise,
@@ -18,18 +19,18 @@ import type { View } from '../../src/core/picture/index.ts';
 import { MATERIALS, PAINTS, truePigment } from '../demo/materials.ts';
 import { ALL_MIXES } from '../demo/mixes.ts';
 
-const looks = ALL_MIXES.map((m) => lookOf(m, MATERIALS));
+const looks = ALL_MIXES.map((mix) => lookOf(mix, MATERIALS));
 const times: { ms: number; what: string }[] = [];
 let largest = 0;
-for (const [n, build] of builtIns().entries()) {
+for (const [index, build] of builtIns().entries()) {
   for (const view of Object.keys(VIEWS) as View[]) {
     const began = performance.now();
-    let at = n;
+    let at = index;
     const scene = sceneOf(
       { outline: 'eel', profile: null, length: 95, volume: 7 },
       build,
       () => looks[at++ % looks.length]!,
-      n,
+      index,
     );
     const svg = picture(scene, { view, over: 'dark', cut: 0.4 });
     times.push({ ms: performance.now() - began, what: `${build.key} ${view}` });
@@ -41,16 +42,16 @@ const chance = seeded(5);
 const spread: number[] = [];
 for (const [name, , hides, scatter] of PAINTS) {
   const pigment = truePigment(hides, scatter);
-  const own = MATERIALS.find((m) => m.name === name)!;
+  const own = MATERIALS.find((material) => material.name === name)!;
   for (let i = 0; i < 20; i++) {
     const swatch = (ground: readonly number[]) => {
-      const c = colourOf(
+      const colour = colourOf(
         seen(layerOver(mixed([{ pigment, dose: own.dose }]), own.thickness, ground), 'air'),
       );
       return {
-        l: c.l * normal(chance, 1, 0.01),
-        a: c.a * normal(chance, 1, 0.01),
-        b: c.b * normal(chance, 1, 0.01),
+        l: colour.l * normal(chance, 1, 0.01),
+        a: colour.a * normal(chance, 1, 0.01),
+        b: colour.b * normal(chance, 1, 0.01),
       };
     };
     const found = characterise({
@@ -61,11 +62,12 @@ for (const [name, , hides, scatter] of PAINTS) {
     });
     if (!found.ok) continue;
     const sight = { thickness: 4, backing: 0.86, base: CLEAR_BASE };
-    const at = (p: typeof pigment) => colourWith([{ pigment: p, dose: own.dose * 2 }], 237, sight);
+    const at = (other: typeof pigment) =>
+      colourWith([{ pigment: other, dose: own.dose * 2 }], 237, sight);
     spread.push(deltaE(at(pigment), at(found.pigment)));
   }
 }
-const sorted = [...times].sort((a, b) => a.ms - b.ms);
+const sorted = [...times].sort((one, other) => one.ms - other.ms);
 console.log(
   JSON.stringify({
     pictures: times.length,
@@ -74,7 +76,7 @@ console.log(
     longest: sorted.at(-1),
     largest,
     swatches: spread.length,
-    mean: spread.reduce((a, b) => a + b, 0) / spread.length,
+    mean: spread.reduce((sum, value) => sum + value, 0) / spread.length,
     worst: Math.max(...spread),
   }),
 );

@@ -2,7 +2,10 @@ import type { OnShelf } from '../../src/core/colour/index.ts';
 import { hexOf } from '../../src/core/colour/index.ts';
 import { truePigment } from '../demo/materials.ts';
 
-/** A shelf of 24 paints nobody has drawn down: round the wheel, light and dark, with a white and a black among them. */
+/**
+ * A shelf of 24 paints nobody has drawn down: round the wheel, light and dark, with a white and a
+ * black among them.
+ */
 export const hiddenShelf = (chance: () => number): OnShelf[] =>
   Array.from({ length: 24 }, (_, i) => {
     const hides =

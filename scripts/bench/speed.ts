@@ -6,9 +6,9 @@ import { seeded } from '../../src/core/chance.ts';
 import { MOULDS } from '../demo/shop.ts';
 
 const timed = (work: () => unknown): number => {
-  const t = performance.now();
+  const since = performance.now();
   work();
-  return performance.now() - t;
+  return performance.now() - since;
 };
 const mould = heatOfMould(MOULDS[0]!);
 const first = timed(() => evening(mould, 300, 40, 165, 20, 90));
@@ -31,7 +31,7 @@ const times = Array.from({ length: 200 }, () => {
       { low: 158, high: 168, apart: 3, ceiling: 195 },
     ),
   );
-}).sort((a, b) => a - b);
+}).sort((one, other) => one - other);
 
 /** A torus of so many facets, as a binary STL. */
 function torus(rings: number, sides: number): Uint8Array {
@@ -39,14 +39,14 @@ function torus(rings: number, sides: number): Uint8Array {
   const view = new DataView(new ArrayBuffer(84 + 50 * triangles));
   view.setUint32(80, triangles, true);
   const point = (i: number, j: number): [number, number, number] => {
-    const [u, v] = [(2 * Math.PI * i) / rings, (2 * Math.PI * j) / sides];
-    const r = 40 + 10 * Math.cos(v);
-    return [r * Math.cos(u), r * Math.sin(u), 10 * Math.sin(v)];
+    const [around, value] = [(2 * Math.PI * i) / rings, (2 * Math.PI * j) / sides];
+    const radius = 40 + 10 * Math.cos(value);
+    return [radius * Math.cos(around), radius * Math.sin(around), 10 * Math.sin(value)];
   };
   let at = 84;
   const put = (...corners: [number, number, number][]) => {
-    corners.forEach((c, k) =>
-      c.forEach((x, d) => view.setFloat32(at + 12 + 12 * k + 4 * d, x, true)),
+    corners.forEach((corner, k) =>
+      corner.forEach((x, axis) => view.setFloat32(at + 12 + 12 * k + 4 * axis, x, true)),
     );
     at += 50;
   };

@@ -6,6 +6,7 @@ const many = (send: Send): boolean =>
 /** What hands do all at once where it is offered: every insert laid in, every port shot. */
 export const atOnce = (step: Step): Send | undefined =>
   step.key === 'load' || step.key === 'shoot'
-    ? step.others?.find((o) => many(o.send) && !(o.send.kind === 'loaded' && o.send.payload.gap))
-        ?.send
+    ? step.others?.find(
+        (other) => many(other.send) && !(other.send.kind === 'loaded' && other.send.payload.gap),
+      )?.send
     : undefined;

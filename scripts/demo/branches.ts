@@ -3,7 +3,10 @@ import type { AnyEvent, Snapshot } from '../../src/core/session/index.ts';
 import { fold, mixIn } from '../../src/core/session/index.ts';
 
 const SPACE = '1f0c8a52-6a9e-4b0e-9d0c-5b7a0c1e2d31';
-/** Evenings on which a cup was changed before the last of it was put by, and what the branch was called. */
+/**
+ * Evenings on which a cup was changed before the last of it was put by, and what the branch was
+ * called.
+ */
 export const BRANCHES: Record<number, string> = {
   0: 'Bilge moss, deeper',
   8: 'Oyster lint, pinker',
@@ -15,18 +18,22 @@ const PUT: Record<string, { cup: string; what: string; drops: number }> = {
 };
 
 /** A log with something put in between is numbered anew. */
-const inTurn = (events: AnyEvent[]): AnyEvent[] => events.map((e, i) => ({ ...e, seq: i + 1 }));
+const inTurn = (events: AnyEvent[]): AnyEvent[] =>
+  events.map((event, i) => ({ ...event, seq: i + 1 }));
 
-/** An evening with its cup coloured further before the last draw, and kept as a branch of its mix at the end. */
+/**
+ * An evening with its cup coloured further before the last draw, and kept as a branch of its mix at
+ * the end.
+ */
 export function deeper(events: AnyEvent[], snapshot: Snapshot, branch: string | null): AnyEvent[] {
-  const end = events.findIndex((e) => e.kind === 'finished');
+  const end = events.findIndex((event) => event.kind === 'finished');
   const last = events[end - 1];
   const put = branch ? PUT[branch] : undefined;
   if (!put || !last) return events;
-  const draw = events.findLastIndex((e) => e.kind === 'drawn');
+  const draw = events.findLastIndex((event) => event.kind === 'drawn');
   const cup =
     draw > 0
-      ? [...fold(snapshot, events.slice(0, draw)).cups.values()].find((c) => c.name === put.cup)
+      ? [...fold(snapshot, events.slice(0, draw)).cups.values()].find((cup) => cup.name === put.cup)
       : undefined;
   if (!cup) return events;
   const base = { session: last.session, by: last.by, v: last.v };

@@ -1,5 +1,5 @@
 import { v5 } from 'uuid';
-import type { Wanted } from '../../src/core/plan/index.ts';
+import type { WantedPart } from '../../src/core/plan/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { EVENT_VERSION, startState } from '../../src/core/session/index.ts';
 import { append } from '../../src/service/append.ts';
@@ -38,31 +38,36 @@ const DAY = 86_400_000;
 const SPACE = '9c2a4c0c-7f0a-4b39-8e8a-54b7f1f2a001';
 const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
-/** The cavities that spoil more than the rest: eel mould 1 loses its sixth, the rag mould runs cold at its last. */
+/**
+ * The cavities that spoil more than the rest: eel mould 1 loses its sixth, the rag mould runs cold
+ * at its last.
+ */
 const spoil = (mould: string, cavity: number, shot: number): number =>
   (mould === '1' && cavity === 6 ? 0.2 : mould === '5' && cavity === 4 ? 0.15 : 0.035) +
   (shot === 1 ? 0.12 : 0);
 
 interface Hands {
   now: number;
-  part: (p: [string, string, number]) => { bait: number; colourway: number; count: number };
+  part: (part: [string, string, number]) => { bait: number; colourway: number; count: number };
   play: (
     name: string,
-    wanted: Wanted[],
+    wanted: WantedPart[],
     startAt: number,
     seed: number,
     until?: Parameters<typeof rehearse>[0]['until'],
     bad?: number,
   ) => Promise<{ session: number }>;
-  wantedOf: (order: number) => Promise<Wanted[]>;
+  wantedOf: (order: number) => Promise<WantedPart[]>;
 }
 
-/** Every way of shooting: an evening of each that is finished, and one that stands laid out to run. */
+/**
+ * Every way of shooting: an evening of each that is finished, and one that stands laid out to run.
+ */
 async function ways(
   tell: (line: string) => void,
   { now, part, play, wantedOf }: Hands,
 ): Promise<void> {
-  const order = (customer: string, w: (typeof WAYS)[number], promised: number) =>
+  const order = (customer: string, other: (typeof WAYS)[number], promised: number) =>
     insertOrder({
       customer,
       note: '',
@@ -71,31 +76,31 @@ async function ways(
           name: '',
           pack: 1,
           promised: day(promised),
-          parts: [part([w.bait, w.colourway, w.count])],
+          parts: [part([other.bait, other.colourway, other.count])],
         },
       ],
     });
-  for (const [n, w] of WAYS.entries()) {
-    const startAt = now - (WAYS.length - n + 1) * 5 * DAY;
-    const id = await order('Web shelf', w, startAt + 6 * DAY);
+  for (const [index, way] of WAYS.entries()) {
+    const startAt = now - (WAYS.length - index + 1) * 5 * DAY;
+    const id = await order('Web shelf', way, startAt + 6 * DAY);
     // A way that is new to the hands spoils more.
     await play(
-      `${w.bait}, ${w.colourway.toLowerCase()}`,
+      `${way.bait}, ${way.colourway.toLowerCase()}`,
       await wantedOf(id),
       startAt,
-      400 + n,
+      400 + index,
       undefined,
       2.5,
     );
     for (const line of await orderLines(id, new Date(now))) await closeLine(line.id, true);
   }
-  for (const [n, w] of WAYS.entries()) {
-    const id = await order('Coble Charters', w, now + (20 + n) * DAY);
+  for (const [index, way] of WAYS.entries()) {
+    const id = await order('Coble Charters', way, now + (20 + index) * DAY);
     await play(
-      `To run: ${w.bait}, ${w.colourway.toLowerCase()}`,
+      `To run: ${way.bait}, ${way.colourway.toLowerCase()}`,
       await wantedOf(id),
       now,
-      500 + n,
+      500 + index,
       () => true,
     );
   }
@@ -121,8 +126,9 @@ interface DemoOptions {
 }
 
 /**
- * Fills an empty shop: lists, an order book, half a year of evenings, one broken off last night, and a plan for today. All of
- * it or nothing: a load that is broken off leaves the shop as empty as it was, and of two at once the second finds it filled.
+ * Fills an empty shop: lists, an order book, half a year of evenings, one broken off last night,
+ * and a plan for today. All of it or nothing: a load that is broken off leaves the shop as empty as
+ * it was, and of two at once the second finds it filled.
  */
 export const loadDemo = (tell: (line: string) => void, options: DemoOptions = {}): Promise<void> =>
   inTransaction(async () => {
@@ -135,14 +141,15 @@ async function load(
   tell: (line: string) => void,
   { now = Date.now(), evenings = 24, allWays = true }: DemoOptions,
 ): Promise<void> {
-  for (const m of MOULDS) await put('moulds', m);
-  for (const i of INJECTORS) await put('injectors', i);
-  for (const b of BLOCKS) await put('blocks', b);
-  for (const v of VESSELS) await put('vessels', v);
-  for (const b of BAITS) await put('baits', b);
-  for (const [i, m] of ALL_MIXES.entries()) {
+  for (const mould of MOULDS) await put('moulds', mould);
+  for (const injector of INJECTORS) await put('injectors', injector);
+  for (const block of BLOCKS) await put('blocks', block);
+  for (const vessel of VESSELS) await put('vessels', vessel);
+  for (const bait of BAITS) await put('baits', bait);
+  for (const [index, mix] of ALL_MIXES.entries()) {
     // The second or the third try is the one that is mixed now.
-    const tries = i % 3 === 0 ? [earlier(m, 0.5), earlier(m, 0.8), m] : [earlier(m, 0.7), m];
+    const tries =
+      index % 3 === 0 ? [earlier(mix, 0.5), earlier(mix, 0.8), mix] : [earlier(mix, 0.7), mix];
     let before: { id: number; version: string } | undefined;
     for (const one of tries) {
       const saved = await saveEntry('mixes', one, before?.id, before?.version);
@@ -150,16 +157,16 @@ async function load(
       before = saved.value;
     }
   }
-  for (const c of COLOURWAYS) await put('colourways', c);
-  for (const b of OWN_BUILDS) await put('builds', b);
-  for (const c of CASTINGS) await put('castings', c);
-  for (const o of OVENS) await put('ovens', o);
-  for (const m of MATERIALS) await put('materials', m);
+  for (const colourway of COLOURWAYS) await put('colourways', colourway);
+  for (const build of OWN_BUILDS) await put('builds', build);
+  for (const casting of CASTINGS) await put('castings', casting);
+  for (const oven of OVENS) await put('ovens', oven);
+  for (const material of MATERIALS) await put('materials', material);
   await writeShop(SHOP);
   await markDemo();
   let shelf = await wholeCatalogue();
   const idOf = (list: { id: number; spec: { name: string } }[], name: string) =>
-    list.find((e) => e.spec.name === name)!.id;
+    list.find((entry) => entry.spec.name === name)!.id;
   const part = ([bait, colourway, count]: [string, string, number]) => ({
     bait: idOf(shelf.baits, bait),
     colourway: idOf(shelf.colourways, colourway),
@@ -172,21 +179,21 @@ async function load(
     window: SHOP.window,
   };
 
-  const wantedOf = async (order: number): Promise<Wanted[]> =>
-    (await orderLines(order, new Date(now))).flatMap((l) =>
-      l.parts.map((p) => ({
-        part: p.id,
-        line: l.id,
-        for: l.customer,
-        bait: p.bait,
-        colourway: p.colourway,
-        count: p.count,
-        due: l.promised,
+  const wantedOf = async (order: number): Promise<WantedPart[]> =>
+    (await orderLines(order, new Date(now))).flatMap((orderLine) =>
+      orderLine.parts.map((part) => ({
+        part: part.id,
+        line: orderLine.id,
+        for: orderLine.customer,
+        bait: part.bait,
+        colourway: part.colourway,
+        count: part.count,
+        due: orderLine.promised,
       })),
     );
   const play = async (
     name: string,
-    wanted: Wanted[],
+    wanted: WantedPart[],
     startAt: number,
     seed: number,
     until?: Parameters<typeof rehearse>[0]['until'],
@@ -214,7 +221,7 @@ async function load(
         startAt,
         chance: seeded(seed),
         until,
-        spoil: (m, c, n) => bad * spoil(m, c, n),
+        spoil: (mould, cavity, count) => bad * spoil(mould, cavity, count),
       }),
       snapshot,
       branch,
@@ -224,27 +231,27 @@ async function load(
     return { session, events };
   };
 
-  for (let n = 0; n < evenings; n++) {
-    const past = PAST[n % PAST.length]!;
-    const startAt = now - (evenings - n) * 7 * DAY - DAY + (n % 3) * 3_600_000;
+  for (let count = 0; count < evenings; count++) {
+    const past = PAST[count % PAST.length]!;
+    const startAt = now - (evenings - count) * 7 * DAY - DAY + (count % 3) * 3_600_000;
     const order = await insertOrder({
       customer: past.customer,
       note: '',
-      lines: past.parts.map((p) => ({
+      lines: past.parts.map((other) => ({
         name: '',
         pack: 6,
         promised: day(startAt + 4 * DAY),
-        parts: [part(p)],
+        parts: [part(other)],
       })),
     });
     await play(
-      `Evening ${n + 1}`,
+      `Evening ${count + 1}`,
       await wantedOf(order),
       startAt,
-      100 + n,
+      100 + count,
       undefined,
       1,
-      BRANCHES[n] ?? null,
+      BRANCHES[count] ?? null,
     );
     for (const line of await orderLines(order, new Date(now))) {
       const there = Math.min(line.count, line.allotted);
@@ -258,22 +265,22 @@ async function load(
   tell(`${evenings} past evenings shot`);
 
   const ids: number[] = [];
-  for (const o of ORDERS)
+  for (const order of ORDERS)
     ids.push(
       await insertOrder({
-        customer: o.customer,
-        note: o.note,
-        lines: o.lines.map((l) => ({
-          name: l.name ?? '',
-          pack: l.pack,
-          promised: day(now + l.in * DAY),
-          parts: l.parts.map(part),
+        customer: order.customer,
+        note: order.note,
+        lines: order.lines.map((line) => ({
+          name: line.name ?? '',
+          pack: line.pack,
+          promised: day(now + line.in * DAY),
+          parts: line.parts.map(part),
         })),
       }),
     );
 
   // The day before yesterday: part of the web shelf's eels, now curing or cured.
-  const eels = (await wantedOf(ids[2]!)).slice(0, 1).map((w) => ({ ...w, count: 32 }));
+  const eels = (await wantedOf(ids[2]!)).slice(0, 1).map((wanted) => ({ ...wanted, count: 32 }));
   await play('Two evenings ago', eels, now - 1.3 * DAY, 7);
   // Last night: the prawns, broken off after two shots.
   const prawns = (await wantedOf(ids[0]!)).slice(1, 2);
@@ -282,7 +289,7 @@ async function load(
     prawns,
     now - 0.6 * DAY,
     11,
-    (s) => [...s.shots.values()].filter((x) => x.rackedAt !== null).length >= 2,
+    (state) => [...state.shots.values()].filter((shot) => shot.rackedAt !== null).length >= 2,
   );
   const last = events.at(-1)!;
   await append(session, [

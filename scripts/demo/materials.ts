@@ -15,12 +15,15 @@ import type { Pigment } from '../../src/core/colour/index.ts';
 import type { Material, MaterialKind } from '../../src/core/material/index.ts';
 import { KINDS } from '../../src/core/material/index.ts';
 
-/** What a pigment truly does, from the colour it has when it hides and how much one dose scatters, per mm. */
+/**
+ * What a pigment truly does, from the colour it has when it hides and how much one dose scatters,
+ * per mm.
+ */
 export function truePigment(hides: string, scatter: number): Pigment {
-  const r = reflectanceOf(xyzOfLab(colourOfHex(hides)!))!.map((x) =>
+  const reflectance = reflectanceOf(xyzOfLab(colourOfHex(hides)!))!.map((x) =>
     Math.min(0.96, Math.max(0.015, x)),
   );
-  return { k: r.map((x) => (scatter * (1 - x) ** 2) / (2 * x)), s: even(scatter) };
+  return { k: reflectance.map((x) => (scatter * (1 - x) ** 2) / (2 * x)), s: even(scatter) };
 }
 /** Doses a hand tries for a swatch, the strongest first, until the card shows through. */
 const TRIED = [60, 40, 25, 15, 10, 6, 4, 2.5, 1.5, 1] as const;
@@ -70,7 +73,10 @@ const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): 
   ...more,
 });
 
-/** The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100 mL. */
+/**
+ * The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100
+ * mL.
+ */
 export const PAINTS: [string, MaterialKind, string, number, number][] = [
   ['White, thick', 'thick', '#f4f3ee', 0.12, 9],
   ['Black', 'pigment', '#1d1c1b', 0.02, 8],
@@ -86,11 +92,14 @@ export const PAINTS: [string, MaterialKind, string, number, number][] = [
   ['Pearl powder', 'pearl', '#ece8dc', 0.05, 30],
   ['Warm highlight', 'highlight', '#e3c48a', 0.03, 34],
 ];
-/** What a remelted puck truly is: so much of each paint, and as thin a swatch as lets black show through. */
+/**
+ * What a remelted puck truly is: so much of each paint, and as thin a swatch as lets black show
+ * through.
+ */
 function puck(name: string, of: [string, number][], more: Partial<Material>): Material {
   const doses = of.map(([paint, dose]) => {
-    const p = PAINTS.find((x) => x[0] === paint)!;
-    return { pigment: truePigment(p[2], p[3]), dose };
+    const other = PAINTS.find((other) => other[0] === paint)!;
+    return { pigment: truePigment(other[2], other[3]), dose };
   });
   for (const thickness of [3, 2, 1.5, 1, 0.7, 0.5, 0.3, 0.2]) {
     const over = (ground: number[]) => seen(layerOver(mixed(doses), thickness, ground), 'air');

@@ -4,7 +4,10 @@ import type { AnyEvent, Fault, SessionState, ShotState } from '../../src/core/se
 import { bodyOfMould, shotHeatOf } from '../../src/core/session/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 
-/** What is true of the demo shop's moulds and plastic, evening after evening; nobody there has measured it. */
+/**
+ * What is true of the demo shop's moulds and plastic, evening after evening; nobody there has
+ * measured it.
+ */
 const TRUE = { joint: { even: 98, scale: 2.5 }, bleed: { even: 3.2, scale: 0.45 } } as const;
 /** s of a step, and share of a mould that is its skin: what a shot warms first. */
 const STEP = 5;
@@ -13,38 +16,48 @@ const SKIN = 0.4;
 /** How much faster a mould of that number loses its heat than one lump on wood would. */
 const loses = (mould: string): number => Math.exp(normal(seeded(700 + Number(mould)), 0.25, 0.3));
 
-/** Moulds of a rehearsed evening: two lumps each, a skin and what lies behind it, on a bench with a draught of its own. */
-export function metalOf(s: SessionState, room: number, chance: () => number, now: () => number) {
+/**
+ * Moulds of a rehearsed evening: two lumps each, a skin and what lies behind it, on a bench with a
+ * draught of its own.
+ */
+export function metalOf(
+  state: SessionState,
+  room: number,
+  chance: () => number,
+  now: () => number,
+) {
   const moulds = new Map<string, { skin: number; back: number; at: number }>();
   const draught = Math.exp(normal(chance, 0, 0.12));
   const carry = (key: string) => {
-    const m = s.moulds.get(key)!;
+    const mould = state.moulds.get(key)!;
     const held = moulds.get(key) ?? { skin: room, back: room, at: now() };
-    const body = bodyOfMould(m.mould);
-    const g = (12 * body.skin + 8 * body.foot) * loses(key) * draught;
+    const body = bodyOfMould(mould.mould);
+    const conductance = (12 * body.skin + 8 * body.foot) * loses(key) * draught;
     const across = body.capacity / 40;
     for (; held.at < now() - 1; held.at += STEP * 1000) {
       const flow = across * (held.skin - held.back);
-      held.skin += (STEP * (-flow - 0.5 * g * (held.skin - room))) / (SKIN * body.capacity);
-      held.back += (STEP * (flow - 0.5 * g * (held.back - room))) / ((1 - SKIN) * body.capacity);
+      held.skin +=
+        (STEP * (-flow - 0.5 * conductance * (held.skin - room))) / (SKIN * body.capacity);
+      held.back +=
+        (STEP * (flow - 0.5 * conductance * (held.back - room))) / ((1 - SKIN) * body.capacity);
     }
     moulds.set(key, held);
     return held;
   };
   return {
-    heard(e: AnyEvent) {
-      if (e.kind === 'warmed' && e.payload.target.kind === 'mould') {
-        const held = carry(e.payload.target.key);
+    heard(event: AnyEvent) {
+      if (event.kind === 'warmed' && event.payload.target.kind === 'mould') {
+        const held = carry(event.payload.target.key);
         held.skin = held.back =
-          s.moulds.get(e.payload.target.key)!.mould.warmTo + normal(chance, 0, 4);
+          state.moulds.get(event.payload.target.key)!.mould.warmTo + normal(chance, 0, 4);
       }
-      if (e.kind === 'mouldOpened') {
-        const shot = s.shots.get(s.moulds.get(e.payload.mould)?.shot ?? '');
-        const held = carry(e.payload.mould);
+      if (event.kind === 'mouldOpened') {
+        const shot = state.shots.get(state.moulds.get(event.payload.mould)?.shot ?? '');
+        const held = carry(event.payload.mould);
         if (shot)
           held.skin +=
-            ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(s, shot) - 72)) /
-            (SKIN * bodyOfMould(s.moulds.get(e.payload.mould)!.mould).capacity);
+            ((shot.baitsG + shot.feedG) * 1.85 * (shotHeatOf(state, shot) - 72)) /
+            (SKIN * bodyOfMould(state.moulds.get(event.payload.mould)!.mould).capacity);
       }
     },
     /** What a probe held to a mould shows, °C. */
@@ -57,7 +70,7 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
       const jointed =
         shot.stage.takes !== null &&
         shot.stage.layers.length > 0 &&
-        shot.stage.layers.every((l) => l.place !== 'core' && l.place !== 'coreTail');
+        shot.stage.layers.every((layer) => layer.place !== 'core' && layer.place !== 'coreTail');
       // An insert lies in the warm mould while it is closed: it takes half of that heat.
       const insert = room + 0.5 * ((moulds.get(shot.mould)?.skin ?? room) - room);
       if (
@@ -66,15 +79,16 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
           1 /
             (1 +
               Math.exp(
-                -(contactHeat(shotHeatOf(s, shot), insert) - TRUE.joint.even) / TRUE.joint.scale,
+                -(contactHeat(shotHeatOf(state, shot), insert) - TRUE.joint.even) /
+                  TRUE.joint.scale,
               ))
       )
         return 'joint';
       const streams =
-        s.draws
+        state.draws
           .get([...shot.cavities.values()][0] ?? '')
-          ?.barrels.flatMap((b) =>
-            b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }],
+          ?.barrels.flatMap((barrel) =>
+            barrel.celsius === null ? [] : [{ celsius: barrel.celsius, runs: barrel.runs }],
           ) ?? [];
       if (
         shot.stage.yoked &&
@@ -83,7 +97,7 @@ export function metalOf(s: SessionState, room: number, chance: () => number, now
           1 /
             (1 +
               Math.exp(
-                -(bleedIndex(streams, s.snapshot.bench.tolerance) - TRUE.bleed.even) /
+                -(bleedIndex(streams, state.snapshot.bench.tolerance) - TRUE.bleed.even) /
                   TRUE.bleed.scale,
               ))
       )

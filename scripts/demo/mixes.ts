@@ -71,13 +71,15 @@ export const ALL_MIXES: Mix[] = [...MIXES, ...MORE.map(drawn)];
 /** A mix as it was at first: less of what colours it. Makers come to a colour from below. */
 export const earlier = (mix: Mix, share: number): Mix => ({
   ...mix,
-  ladder: mix.ladder.map((i) =>
-    i.kind === 'pigment' || i.kind === 'powder'
+  ladder: mix.ladder.map((ingredient) =>
+    ingredient.kind === 'pigment' || ingredient.kind === 'powder'
       ? {
-          ...i,
+          ...ingredient,
           amount:
-            i.dimension === 'drops' ? Math.max(1, Math.round(i.amount * share)) : i.amount * share,
+            ingredient.dimension === 'drops'
+              ? Math.max(1, Math.round(ingredient.amount * share))
+              : ingredient.amount * share,
         }
-      : i,
+      : ingredient,
   ),
 });

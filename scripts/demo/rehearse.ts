@@ -30,7 +30,7 @@ export interface Rehearsal {
   startAt: number;
   chance: () => number;
   /** stop when this says so, before the next act */
-  until?: (s: SessionState) => boolean;
+  until?: (state: SessionState) => boolean;
   /** share of baits a cavity spoils: mould key and cavity number */
   spoil?: (mould: string, cavity: number, shotInSession: number) => number;
 }
@@ -38,8 +38,8 @@ export interface Rehearsal {
 const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'flash'];
 /** Faults of a stage's own come as often as the common ones. */
 const faultFor = (stage: Stage, chance: () => number): Fault => {
-  const own = faultsOf(stage).filter((f) =>
-    ['coreShort', 'rodFlash', 'smeared', 'muddied', 'line'].includes(f),
+  const own = faultsOf(stage).filter((fault) =>
+    ['coreShort', 'rodFlash', 'smeared', 'muddied', 'line'].includes(fault),
   );
   const all = [...FAULTY, ...own, ...own];
   return all[Math.floor(chance() * all.length)]!;
@@ -62,7 +62,7 @@ export function rehearse({
   let now = startAt;
   const tries = new Map<string, number>();
   const send = (what: Send) => {
-    const e = {
+    const event = {
       id: v5(`${session}/${events.length}`, SPACE),
       session,
       seq: events.length + 1,
@@ -71,17 +71,17 @@ export function rehearse({
       v: EVENT_VERSION,
       ...what,
     } as AnyEvent;
-    events.push(e);
-    apply(state, e);
-    stove.heard(e);
-    metal.heard(e);
+    events.push(event);
+    apply(state, event);
+    stove.heard(event);
+    metal.heard(event);
   };
   const stove = stoveOf(
     state,
     startAt,
     chance,
     () => now,
-    (s) => void (now += 1000 * s),
+    (seconds) => void (now += 1000 * seconds),
     send,
   );
   const metal = metalOf(state, stove.room, chance, () => now);
@@ -131,19 +131,23 @@ export function rehearse({
         tries.set(step.target, Math.max(tries.get(step.target) ?? 0, state.draws.size * 8) + 1);
         const together = stove.match(
           state.injectors.has(step.target) && run
-            ? heatCups(state, run).map((c) => c.key)
+            ? heatCups(state, run).map((heatCup) => heatCup.key)
             : [cup.key],
           run?.tools.window ?? { low: 158, high: 168 },
         );
         const act =
-          together && steps(state, now).find((x) => x.key === 'draw' || x.key === 'pour')?.send;
+          together &&
+          steps(state, now).find((step) => step.key === 'draw' || step.key === 'pour')?.send;
         // Drawn or poured at once, at the heats the bench reckons: a match goes stale in seconds.
         if (act?.kind === 'drawn')
           send({
             kind: 'drawn',
             payload: {
               ...act.payload,
-              barrels: act.payload.barrels.map((b) => ({ ...b, ...together!.get(b.cup) })),
+              barrels: act.payload.barrels.map((barrel) => ({
+                ...barrel,
+                ...together!.get(barrel.cup),
+              })),
             },
           });
         else if (act?.kind === 'poured')
@@ -159,7 +163,7 @@ export function rehearse({
       send(one);
     }
     if (step.open === 'trial') {
-      const shot = [...state.shots.values()].find((x) => x.mould === step.target)!;
+      const shot = [...state.shots.values()].find((shot) => shot.mould === step.target)!;
       send({
         kind: 'trialled',
         payload: {
@@ -194,16 +198,16 @@ export function rehearse({
     if (step.key === 'mark' && step.send?.kind === 'marked') {
       const mould = state.moulds.get(step.target)!;
       const shot = state.shots.get(mould.shot!)!;
-      for (const n of shot.cavities.keys()) {
+      for (const cavity of shot.cavities.keys()) {
         const done = metal.fault(shot);
-        if (done === null && chance() > spoil(mould.key, n, shot.n)) continue;
+        if (done === null && chance() > spoil(mould.key, cavity, shot.n)) continue;
         now += 2500;
-        if (shot.marks.has(n)) continue;
+        if (shot.marks.has(cavity)) continue;
         const fault = done ?? faultFor(shot.stage, chance);
         const usable = fault !== 'short' && chance() < 0.35;
         send({
           kind: 'cavityMarked',
-          payload: { shot: shot.id, cavity: n, grade: usable ? 'usable' : 'second', fault },
+          payload: { shot: shot.id, cavity, grade: usable ? 'usable' : 'second', fault },
         });
       }
     }

@@ -1,4 +1,5 @@
-// The demo shop: three people in Skellan Haven, a harbour town that is on no map. All of it is invented.
+// The demo shop: three people in Skellan Haven, a harbour town that is on no map. All of it is
+// invented.
 import type { Block, Build, Colourway, Injector, Vessel } from '../../src/core/build/index.ts';
 import { BUILDS } from '../../src/core/build/index.ts';
 import type { Oven } from '../../src/core/heat/index.ts';
@@ -27,9 +28,12 @@ interface Layout {
   turn?: number;
 }
 
-/** Cavities in rows as the mould lies, nose to the port side. Each was weighed, so each differs a little. */
+/**
+ * Cavities in rows as the mould lies, nose to the port side. Each was weighed, so each differs a
+ * little.
+ */
 function cavities({
-  n,
+  n: count,
   rows,
   outline,
   length,
@@ -39,21 +43,21 @@ function cavities({
   height,
   turn = 0,
 }: Layout): Cavity[] {
-  const columns = Math.ceil(n / rows);
+  const columns = Math.ceil(count / rows);
   const gapRow = rows > 1 ? (height - 30) / rows : height;
-  return Array.from({ length: n }, (_, i) => {
-    const r = Math.floor(i / columns);
-    const c = i % columns;
+  return Array.from({ length: count }, (_, i) => {
+    const row = Math.floor(i / columns);
+    const column = i % columns;
     return {
       n: i + 1,
       outline,
       length,
       section,
       turn,
-      x: Math.round(width * ((c + 0.5) / columns) * 0.92 + width * 0.05),
-      y: Math.round(rows > 1 ? 15 + gapRow * (r + 0.5) : height / 2),
+      x: Math.round(width * ((column + 0.5) / columns) * 0.92 + width * 0.05),
+      y: Math.round(rows > 1 ? 15 + gapRow * (row + 0.5) : height / 2),
       source: 'bait',
-      measured: Number((grams * (1 + 0.012 * Math.sin(3 * i + n))).toFixed(2)),
+      measured: Number((grams * (1 + 0.012 * Math.sin(3 * i + count))).toFixed(2)),
       grade: 'medium',
       profile: null,
     };
@@ -524,7 +528,7 @@ export const MIXES: Mix[] = [
     ladder: [...base, tsp('Silver flake 0.2 mm', 1 / 16)],
   },
 ];
-const at = (name: string) => MIXES.findIndex((m) => m.name === name) + 1;
+const at = (name: string) => MIXES.findIndex((mix) => mix.name === name) + 1;
 const dual = (back: string, belly: string): Colourway => ({
   name: `${back} over ${belly.toLowerCase()}`,
   build: 'dual',
@@ -690,12 +694,15 @@ export const BAITS: Bait[] = (
       mouldIds: [13],
     },
   ] satisfies Omit<Bait, 'hardness'>[]
-).map((b) => ({
-  ...b,
-  hardness: (b.grades as string[]).includes('soft') ? WANTS.soft : WANTS.medium,
+).map((other) => ({
+  ...other,
+  hardness: (other.grades as string[]).includes('soft') ? WANTS.soft : WANTS.medium,
 }));
 
-/** The open book: [customer, days from today, [bait, colourway, count, pack][], name of an assorted line] */
+/**
+ * The open book: [customer, days from today, [bait, colourway, count, pack][], name of an assorted
+ * line]
+ */
 export const ORDERS: {
   customer: string;
   note: string;
@@ -768,7 +775,9 @@ export const PAST: { customer: string; parts: [string, string, number][] }[] = [
   { customer: 'Breakwater Tackle', parts: [['Slip eel 95', 'Rust bell over lamp oil', 64]] },
 ];
 
-/** What they cook in. The big one's label promises more than it gives; nobody has measured either. */
+/**
+ * What they cook in. The big one's label promises more than it gives; nobody has measured either.
+ */
 export const OVENS: Oven[] = [
   {
     name: 'Bench microwave',

@@ -1,7 +1,8 @@
-// Sets benches in the middle of an evening on the demo shop, for pictures: prints their ids by name. Wants DATABASE_URL.
+// Sets benches in the middle of an evening on the demo shop, for pictures: prints their ids by
+// name. Wants DATABASE_URL.
 import { v4 } from 'uuid';
 import type { AnyEvent, SessionState, Snapshot, Step } from '../../src/core/session/index.ts';
-import { knownOf } from '../../src/core/heat/index.ts';
+import { estimateOf } from '../../src/core/heat/index.ts';
 import {
   drawCups,
   EVENT_VERSION,
@@ -25,12 +26,12 @@ import { rehearse } from './rehearse.ts';
 const now = Date.now();
 /** Every cup in hand read just now, at what it must be by all that went before. */
 async function readAsIs(session: number, snapshot: Snapshot): Promise<void> {
-  const s = fold(snapshot, await eventsAfter(session, 0));
-  const { belief } = follower(snapshot.heat)(s.heat, Date.now());
-  const cups = drawCups(s, runInHand(s)!);
+  const state = fold(snapshot, await eventsAfter(session, 0));
+  const { belief } = follower(snapshot.heat)(state.heat, Date.now());
+  const cups = drawCups(state, runInHand(state)!);
   await append(
     session,
-    cups.map((c, i): AnyEvent => ({
+    cups.map((cup, i): AnyEvent => ({
       id: v4(),
       session,
       at: Date.now() - 1000 * (cups.length - i),
@@ -38,8 +39,8 @@ async function readAsIs(session: number, snapshot: Snapshot): Promise<void> {
       v: EVENT_VERSION,
       kind: 'reading',
       payload: {
-        target: { kind: 'cup', key: c.key },
-        celsius: Math.round(knownOf(belief, { of: 'plastic', cup: c.key }).mean),
+        target: { kind: 'cup', key: cup.key },
+        celsius: Math.round(estimateOf(belief, { of: 'plastic', cup: cup.key }).mean),
         stage: null,
         from: 'typed',
       },
@@ -51,8 +52,8 @@ async function readAsIs(session: number, snapshot: Snapshot): Promise<void> {
 async function playTo(
   session: number,
   snapshot: Snapshot,
-  until: (s: SessionState) => boolean,
-  spoil: (m: string, c: number) => number = () => 0.04,
+  until: (state: SessionState) => boolean,
+  spoil: (mould: string, cavity: number) => number = () => 0.04,
 ): Promise<void> {
   const play = (seed: number, startAt: number) =>
     rehearse({ session, snapshot, startAt, chance: seeded(seed), until, spoil });
@@ -65,27 +66,30 @@ async function playTo(
   for (let i = 0; i < events.length; i += 400) await append(session, events.slice(i, i + 400));
 }
 
-/** The eels in two moulds in step: one cooling, the other closed and TOP looked at, the match about to be made. */
+/**
+ * The eels in two moulds in step: one cooling, the other closed and TOP looked at, the match about
+ * to be made.
+ */
 async function eels(): Promise<number> {
   const { parts, shelf, defaults } = await planner(new Date(now));
   const draft = draftPlan(
     shelf,
     parts.filter(
-      (p) =>
-        p.baitName === 'Slip eel 95' &&
-        p.colourwayName.startsWith('Bilge') &&
-        p.for === 'Breakwater Tackle',
+      (part) =>
+        part.baitName === 'Slip eel 95' &&
+        part.colourwayName.startsWith('Bilge') &&
+        part.for === 'Breakwater Tackle',
     ),
     defaults,
   );
-  const second = shelf.moulds.find((m) => m.spec.name === 'Slip eel 95, second')!;
+  const second = shelf.moulds.find((mould) => mould.spec.name === 'Slip eel 95, second')!;
   const input = {
     ...draft,
-    jobs: draft.jobs.map((j) => ({
-      ...j,
-      tools: j.tools.map((t) => ({
-        ...t,
-        moulds: [...t.moulds, { id: second.id, mould: second.spec, given: 0 }],
+    jobs: draft.jobs.map((job) => ({
+      ...job,
+      tools: job.tools.map((tool) => ({
+        ...tool,
+        moulds: [...tool.moulds, { id: second.id, mould: second.spec, given: 0 }],
       })),
     })),
   };
@@ -99,39 +103,45 @@ async function eels(): Promise<number> {
   );
   const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
   await bookCups(session, snapshot);
-  const moulds = (s: SessionState) => [...s.moulds.values()];
+  const moulds = (state: SessionState) => [...state.moulds.values()];
   await playTo(
     session,
     snapshot,
-    (s) =>
-      [...s.shots.values()].filter((x) => x.rackedAt).length >= 4 &&
-      moulds(s).some((m) => m.phase === 'cooling' && m.looked && m.readyAt - s.lastAt > 25_000) &&
-      moulds(s).some((m) => m.phase === 'closed' && m.top === 'right') &&
-      [...s.injectors.values()].every((i) => !i.draw),
-    (m, c) => (m === '1' && c === 6 ? 0.4 : 0.04),
+    (state) =>
+      [...state.shots.values()].filter((shot) => shot.rackedAt).length >= 4 &&
+      moulds(state).some(
+        (mould) =>
+          mould.phase === 'cooling' && mould.looked && mould.readyAt - state.lastAt > 25_000,
+      ) &&
+      moulds(state).some((mould) => mould.phase === 'closed' && mould.top === 'right') &&
+      [...state.injectors.values()].every((injector) => !injector.draw),
+    (mould, cavity) => (mould === '1' && cavity === 6 ? 0.4 : 0.04),
   );
   await readAsIs(session, snapshot);
   return session;
 }
 
 const laidOut = await openSessions();
-/** Takes one of the sessions laid out to run as far as a step, optionally only once something holds. */
+/**
+ * Takes one of the sessions laid out to run as far as a step, optionally only once something holds.
+ */
 async function run(
   name: string,
   step: Step['key'],
-  once: (s: SessionState) => boolean = () => true,
+  once: (state: SessionState) => boolean = () => true,
 ): Promise<number> {
-  const head = laidOut.find((s) => s.name === `To run: ${name}`)!;
+  const head = laidOut.find((sessionHead) => sessionHead.name === `To run: ${name}`)!;
   await playTo(
     head.id,
     (await snapshotOf(head.id))!,
-    (s) => s.status === 'running' && once(s) && nextStep(s, s.lastAt)?.key === step,
+    (state) =>
+      state.status === 'running' && once(state) && nextStep(state, state.lastAt)?.key === step,
   );
   return head.id;
 }
 
-const triple = await run('Slip eel 95, gull morning', 'match', (s) =>
-  [...s.cups.values()].every((c) => c.coloured && (c.reading?.celsius ?? 0) > 145),
+const triple = await run('Slip eel 95, gull morning', 'match', (state) =>
+  [...state.cups.values()].every((cup) => cup.coloured && (cup.reading?.celsius ?? 0) > 145),
 );
 await readAsIs(triple, (await snapshotOf(triple))!);
 const tails = await run('Slip eel 95, moss over lint, lamp tail', 'load');
@@ -146,14 +156,14 @@ const tail = (cavities: number[]): AnyEvent => ({
 });
 await append(tails, [tail([1, 2, 3])]);
 const ports = await run('Staithe sprat, wrack patch', 'shoot');
-const shot = (n: number): AnyEvent => ({
+const shot = (count: number): AnyEvent => ({
   id: v4(),
   session: ports,
-  at: now - 9000 + 900 * n,
+  at: now - 9000 + 900 * count,
   by: 'bench',
   v: EVENT_VERSION,
   kind: 'shot',
-  payload: { mould: '6', job: '5-12', draw: '3/1', trial: false, cavities: [n] },
+  payload: { mould: '6', job: '5-12', draw: '3/1', trial: false, cavities: [count] },
 });
 await append(ports, [1, 2, 3, 4].map(shot));
 const colour = await run('Slip eel 95, bilge moss over oyster lint', 'colour');

@@ -1,5 +1,5 @@
 import {
-  bringTogether,
+  planMatch,
   burstTo,
   HANDS,
   heatOf,
@@ -27,11 +27,11 @@ import {
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
 
 /**
- * Cups and oven of a rehearsed evening, on a hidden bench: what is read in the log is what a thermometer would have
- * shown. The maker cooks and brings cups together as the bench advises.
+ * Cups and oven of a rehearsed evening, on a hidden bench: what is read in the log is what a
+ * thermometer would have shown. The maker cooks and brings cups together as the bench advises.
  */
 export function stoveOf(
-  s: SessionState,
+  state: SessionState,
   startAt: number,
   chance: () => number,
   now: () => number,
@@ -39,31 +39,34 @@ export function stoveOf(
   send: (what: Send) => void,
 ) {
   const bench = hiddenBench(chance);
-  const followed = follower(s.snapshot.heat);
-  const { ovens } = s.snapshot.heat;
+  const followed = follower(state.snapshot.heat);
+  const { ovens } = state.snapshot.heat;
   for (const { id, oven } of ovens)
     bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
-  /** the hottest each charge has truly been when stirred, by cup and charge: what an eye sees run clear */
+  /**
+   * the hottest each charge has truly been when stirred, by cup and charge: what an eye sees run
+   * clear
+   */
   const looks = new Map<string, number>();
   const hottest = new Map<string, number>();
-  const chargeOf = (cup: string): string => `${cup}/${s.cups.get(cup)!.charges}`;
+  const chargeOf = (cup: string): string => `${cup}/${state.cups.get(cup)!.charges}`;
   const catchUp = () => {
     if (now() > at) wait(bench, (now() - at) / 1000);
     at = Math.max(at, now());
   };
-  const known = () => ovens.find((o) => o.id === s.oven.id) ?? ovens[0]!;
+  const known = () => ovens.find((oven) => oven.id === state.oven.id) ?? ovens[0]!;
   /** What the bench believes now, of the oven in use too. */
   const believed = () => {
-    const key = ovenKey(s.oven.id, s.oven.level, 1);
-    const { belief } = followed(s.heat, now());
+    const key = ovenKey(state.oven.id, state.oven.level, 1);
+    const { belief } = followed(state.heat, now());
     return {
       belief: withOven(
         belief,
         key,
-        ovenPrior(s.snapshot.heat.learned, known().id, known().oven, s.oven.level, 1),
+        ovenPrior(state.snapshot.heat.learned, known().id, known().oven, state.oven.level, 1),
       ),
-      use: { oven: key, power: known().oven.watts, level: s.oven.level },
+      use: { oven: key, power: known().oven.watts, level: state.oven.level },
     };
   };
   const look = (cup: string) => {
@@ -85,9 +88,9 @@ export function stoveOf(
     catchUp();
     send({
       kind: 'heated',
-      payload: { cup, seconds, begun: true, oven: s.oven.id, level: s.oven.level },
+      payload: { cup, seconds, begun: true, oven: state.oven.id, level: state.oven.level },
     });
-    burst(bench, String(s.oven.id), s.oven.level, [cup], seconds);
+    burst(bench, String(state.oven.id), state.oven.level, [cup], seconds);
     at += seconds * 1000;
     spend(seconds + 10);
     catchUp();
@@ -102,32 +105,33 @@ export function stoveOf(
     /** °C of the shop that evening */
     room: bench.room,
     /** What an act did to the cups. */
-    heard(e: AnyEvent) {
+    heard(event: AnyEvent) {
       catchUp();
-      for (const c of s.cups.values()) {
-        const there = bench.cups.get(c.key);
-        if (!there && c.grams > 0)
+      for (const cup of state.cups.values()) {
+        const there = bench.cups.get(cup.key);
+        if (!there && cup.grams > 0)
           bench.cups.set(
-            c.key,
-            hiddenCup(bench, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500),
+            cup.key,
+            hiddenCup(bench, cup.grams, cup.vessel?.bore ?? 85, cup.vessel?.volume ?? 500),
           );
-        else if (there && Math.abs(there.grams - c.grams) > 1e-6 && c.grams > 1)
-          pour(there, c.grams - there.grams, BACK[e.kind] ?? bench.room);
+        else if (there && Math.abs(there.grams - cup.grams) > 1e-6 && cup.grams > 1)
+          pour(there, cup.grams - there.grams, BACK[event.kind] ?? bench.room);
       }
     },
     /** The burst towards fusion that the bench advises, and a look. */
     cook(cup: string) {
       const { belief, use } = believed();
-      const { fusion, ceiling } = s.cups.get(cup)!.limits;
+      const { fusion, ceiling } = state.cups.get(cup)!.limits;
       const { seconds } = burstTo(belief, cup, { ...use, cups: [cup] }, fusion + 4, ceiling);
       if (seconds >= HANDS.least) give(cup, seconds);
       look(cup);
-      // A small cup is through fusion and cold again before it is read: it ran clear off the blade, and a hand calls it that.
+      // A small cup is through fusion and cold again before it is read: it ran clear off the blade,
+      // and a hand calls it that.
       const key = chargeOf(cup);
       looks.set(key, (looks.get(key) ?? 0) + 1);
       const clear =
         (hottest.get(key) ?? 0) >= (looks.get(key)! >= OFTEN ? fusion - SLOWLY : fusion);
-      if (clear && s.cups.get(cup)!.reading!.celsius < fusion)
+      if (clear && state.cups.get(cup)!.reading!.celsius < fusion)
         send({
           kind: 'reading',
           payload: {
@@ -139,8 +143,9 @@ export function stoveOf(
         });
     },
     /**
-     * Cups brought together as the bench advises: its bursts, its wait, a look at the cup it names, until it says to draw.
-     * Answers with the heats it then reckons, or null where it never came to that.
+     * Cups brought together as the bench advises: its bursts, its wait, a look at the cup it names,
+     * until it says to draw. Answers with the heats it then reckons, or null where it never came to
+     * that.
      */
     match(
       cups: string[],
@@ -148,14 +153,14 @@ export function stoveOf(
     ): Map<string, { celsius: number; sd: number }> | null {
       for (let round = 0; round < ROUNDS; round++) {
         const { belief, use } = believed();
-        const bring = bringTogether(
+        const bring = planMatch(
           belief,
           cups,
           [use],
-          { ...window, apart: s.snapshot.bench.tolerance },
+          { ...window, apart: state.snapshot.bench.tolerance },
           false,
           HANDS,
-          cups.map((c) => s.cups.get(c)!.limits.ceiling),
+          cups.map((cup) => state.cups.get(cup)!.limits.ceiling),
         );
         for (const { cup, seconds } of bring.bursts) give(cups[cup]!, seconds);
         spend(bring.wait);
@@ -163,11 +168,14 @@ export function stoveOf(
         if (bring.look === null) {
           const then = believed().belief;
           return new Map(
-            cups.map((c) => {
-              const f = heatOf(then, c);
+            cups.map((cup) => {
+              const forecast = heatOf(then, cup);
               return [
-                c,
-                { celsius: Math.round(f.celsius * 10) / 10, sd: Math.round(f.sd * 100) / 100 },
+                cup,
+                {
+                  celsius: Math.round(forecast.celsius * 10) / 10,
+                  sd: Math.round(forecast.sd * 100) / 100,
+                },
               ] as const;
             }),
           );

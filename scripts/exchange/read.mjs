@@ -1,4 +1,5 @@
-// A shop brought in from one file: beside what is here first, all of it or nothing, then in its place.
+// A shop brought in from one file: beside what is here first, all of it or nothing, then in its
+// place.
 import { createReadStream, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -36,39 +37,44 @@ async function loadTable(client, { name, columns }, file) {
   const month = MONTHS[name];
   if (month)
     await client.query(
-      `SELECT ${month}(m) FROM (SELECT DISTINCT date_trunc('month', (it->>'at')::timestamptz) AS m FROM brought_in) months`,
+      `SELECT ${month}(m) FROM (SELECT DISTINCT date_trunc('month', (it->>'at')::timestamptz) AS
+        m FROM brought_in) months`,
     );
-  const list = columns.map((c) => `"${c.name}"`).join(', ');
+  const list = columns.map((column) => `"${column.name}"`).join(', ');
   await client.query(`ALTER TABLE ${name} DISABLE TRIGGER USER`);
   await client.query(
-    `INSERT INTO ${name} (${list}) OVERRIDING SYSTEM VALUE SELECT ${list} FROM brought_in CROSS JOIN LATERAL jsonb_populate_record(NULL::${name}, it) AS one`,
+    `INSERT INTO ${name} (${list}) OVERRIDING SYSTEM VALUE SELECT ${list} FROM brought_in CROSS
+      JOIN LATERAL jsonb_populate_record(NULL::${name}, it) AS one`,
   );
   await client.query(`ALTER TABLE ${name} ENABLE TRIGGER USER`);
   await client.query('DROP TABLE brought_in');
   // New things get ids after those that came in.
   const { rows } = await client.query(
-    "SELECT attname AS name, pg_get_serial_sequence($1, attname) AS sequence FROM pg_attribute WHERE attrelid = $1::regclass AND attidentity <> '' AND NOT attisdropped",
+    `SELECT attname AS name, pg_get_serial_sequence($1, attname) AS sequence FROM pg_attribute
+      WHERE attrelid = $1::regclass AND attidentity <> '' AND NOT attisdropped`,
     [name],
   );
   for (const id of rows)
     await client.query(
-      `SELECT setval($1, greatest(1, (SELECT coalesce(max("${id.name}"), 0) FROM ${name})), (SELECT count(*) > 0 FROM ${name}))`,
+      `SELECT setval($1, greatest(1, (SELECT coalesce(max("${id.name}"), 0) FROM ${name})),
+        (SELECT count(*) > 0 FROM ${name}))`,
       [id.sequence],
     );
 }
 
 /**
  * @param over take it though there is a shop here; that one is kept under another name
- * @returns {Promise<{ok: true, before: string, totals: Record<string, string>, seconds: number} | {ok: false, message: string}>}
+ * @returns {Promise<{ok: true, before: string, totals: Record<string, string>, seconds: number} |
+ * {ok: false, message: string}>}
  */
 export async function readShop(url, file, over = false) {
   const began = Date.now();
   if (!existsSync(file)) return refused(`There is no file ${file}.`);
   const empty = await connected(
     url,
-    async (c) =>
+    async (client) =>
       (
-        await c.query(
+        await client.query(
           'SELECT NOT EXISTS (SELECT 1 FROM moulds) AND NOT EXISTS (SELECT 1 FROM orders) AS empty',
         )
       ).rows[0].empty,
@@ -96,14 +102,14 @@ export async function readShop(url, file, over = false) {
           await client.query('BEGIN');
           const known = await tablesOf(client);
           for (const table of known) {
-            const brought = held.tables.find((t) => t.name === table.name);
+            const brought = held.tables.find((text) => text.name === table.name);
             if (brought)
               await loadTable(
                 client,
                 {
                   name: table.name,
-                  columns: brought.columns.filter((c) =>
-                    table.columns.some((k) => k.name === c.name),
+                  columns: brought.columns.filter((column) =>
+                    table.columns.some((other) => other.name === column.name),
                   ),
                 },
                 join(folder, 'tables', `${table.name}.jsonl`),
@@ -118,7 +124,8 @@ export async function readShop(url, file, over = false) {
       const wrong = Object.keys(held.totals).filter((key) => there[key] !== held.totals[key]);
       if (wrong.length > 0)
         return refused(
-          `${file} does not hold what it says it holds (${wrong.map((w) => `${w}: ${there[w]} of ${held.totals[w]}`).join(', ')}).`,
+          `${file} does not hold what it says it holds ` +
+            `(${wrong.map((word) => `${word}: ${there[word]} of ${held.totals[word]}`).join(', ')}).`,
         );
       if ((await finished(tsx('scripts/prepare.ts', ['--bare'], { DATABASE_URL: scratch }))) !== 0)
         return refused('The shop could not be brought up to date.');

@@ -16,33 +16,41 @@ export const SECRETS = { people: ['secret', 'pin'] };
 /** @returns {Promise<{name: string, columns: {name: string, type: string}[]}[]>} */
 export async function tablesOf(client) {
   const { rows: tables } = await client.query(
-    "SELECT c.oid, c.relname AS name FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p') AND NOT c.relispartition ORDER BY c.relname",
+    `SELECT c.oid, c.relname AS name FROM pg_class c JOIN pg_namespace n ON n.oid =
+      c.relnamespace WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p') AND NOT
+      c.relispartition ORDER BY c.relname`,
   );
   const { rows: columns } = await client.query(
-    'SELECT attrelid AS oid, attname AS name, format_type(atttypid, atttypmod) AS type FROM pg_attribute WHERE attnum > 0 AND NOT attisdropped AND attrelid = ANY($1::oid[]) ORDER BY attrelid, attnum',
-    [tables.map((t) => t.oid)],
+    `SELECT attrelid AS oid, attname AS name, format_type(atttypid, atttypmod) AS type FROM
+      pg_attribute WHERE attnum > 0 AND NOT attisdropped AND attrelid = ANY($1::oid[]) ORDER BY
+      attrelid, attnum`,
+    [tables.map((table) => table.oid)],
   );
   const { rows: names } = await client.query(
     "SELECT conrelid AS oid, confrelid AS named FROM pg_constraint WHERE contype = 'f' AND conparentid = 0",
   );
-  const left = tables.filter((t) => !LEFT_OUT.has(t.name));
+  const left = tables.filter((table) => !LEFT_OUT.has(table.name));
   const sorted = [];
   while (left.length > 0) {
     const next = left.findIndex(
-      (t) =>
+      (table) =>
         !names.some(
-          (n) =>
-            n.oid === t.oid && n.named !== t.oid && left.some((other) => other.oid === n.named),
+          (name) =>
+            name.oid === table.oid &&
+            name.named !== table.oid &&
+            left.some((other) => other.oid === name.named),
         ),
     );
     if (next < 0)
-      throw new Error(`Tables name each other in a circle: ${left.map((t) => t.name).join(', ')}.`);
+      throw new Error(
+        `Tables name each other in a circle: ${left.map((table) => table.name).join(', ')}.`,
+      );
     sorted.push(...left.splice(next, 1));
   }
-  return sorted.map((t) => ({
-    name: t.name,
+  return sorted.map((table) => ({
+    name: table.name,
     columns: columns
-      .filter((c) => c.oid === t.oid && !SECRETS[t.name]?.includes(c.name))
+      .filter((column) => column.oid === table.oid && !SECRETS[table.name]?.includes(column.name))
       .map(({ name, type }) => ({ name, type })),
   }));
 }

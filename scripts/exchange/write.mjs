@@ -1,4 +1,5 @@
-// The whole shop in one file of open formats: a tar.gz of JSON Lines, a table each, and CSV for the eye.
+// The whole shop in one file of open formats: a tar.gz of JSON Lines, a table each, and CSV for the
+// eye.
 import {
   createWriteStream,
   mkdirSync,
@@ -25,15 +26,23 @@ const plain = (column) =>
   `CASE WHEN ${column} ~ '^[=+@\\t\\r-]' THEN '''' || ${column} ELSE ${column} END`;
 /** Lists for whoever opens them in a table program; the tables hold everything. */
 const LISTS = {
-  orders: `SELECT ${plain('o.customer')} AS customer, ${plain('l.name')} AS line, ${plain('b.name')} AS bait, ${plain('c.name')} AS colourway, p.count, l.pack, l.promised, l.closed FROM line_parts p JOIN order_lines l ON l.id = p.line_id JOIN orders o ON o.id = l.order_id JOIN baits b ON b.id = p.bait_id JOIN colourways c ON c.id = p.colourway_id ORDER BY o.id, l.position, p.id`,
-  evenings: `SELECT s.id, ${plain('s.name')} AS name, s.status, s.opened_at, s.finished_at, count(h.shot) AS shots, coalesce(sum(h.good), 0) AS good, coalesce(sum(h.usable), 0) AS usable, coalesce(sum(h.second), 0) AS second FROM sessions s LEFT JOIN shots h ON h.session_id = s.id GROUP BY s.id ORDER BY s.id`,
+  orders: `SELECT ${plain('o.customer')} AS customer, ${plain('l.name')} AS line, ${plain('b.name')}
+    AS bait, ${plain('c.name')} AS colourway, p.count, l.pack, l.promised, l.closed FROM
+    line_parts p JOIN order_lines l ON l.id = p.line_id JOIN orders o ON o.id = l.order_id
+    JOIN baits b ON b.id = p.bait_id JOIN colourways c ON c.id = p.colourway_id ORDER BY o.id,
+    l.position, p.id`,
+  evenings: `SELECT s.id, ${plain('s.name')} AS name, s.status, s.opened_at, s.finished_at,
+    count(h.shot) AS shots, coalesce(sum(h.good), 0) AS good, coalesce(sum(h.usable), 0) AS
+    usable, coalesce(sum(h.second), 0) AS second FROM sessions s LEFT JOIN shots h ON
+    h.session_id = s.id GROUP BY s.id ORDER BY s.id`,
 };
 
 const toFile = (client, sql, file) => pipeline(client.query(copy.to(sql)), createWriteStream(file));
 
 /**
  * Writes the shop, as it is at one moment, into a file.
- * @returns {Promise<{file: string, bytes: number, totals: Record<string, string>, seconds: number}>}
+ * @returns {Promise<{file: string, bytes: number, totals: Record<string, string>, seconds:
+ * number}>}
  */
 export async function writeShop(url, file) {
   const began = Date.now();
@@ -61,11 +70,11 @@ export async function writeShop(url, file) {
         );
       const held = await totals(client);
       const migrations = (await client.query('SELECT name FROM migrations ORDER BY name')).rows.map(
-        (r) => r.name,
+        (row) => row.name,
       );
       writeFileSync(
         join(folder, 'shop.json'),
-        `${JSON.stringify({ format: FORMAT.name, version: FORMAT.version, made: new Date().toISOString(), migrations, totals: held, tables: tables.map((t) => ({ ...t, lines: lines[t.name] })) }, null, 1)}\n`,
+        `${JSON.stringify({ format: FORMAT.name, version: FORMAT.version, made: new Date().toISOString(), migrations, totals: held, tables: tables.map((table) => ({ ...table, lines: lines[table.name] })) }, null, 1)}\n`,
       );
       await client.query('COMMIT');
       return held;

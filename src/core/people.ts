@@ -11,7 +11,7 @@ export type Role = keyof typeof ROLES;
 
 const name = z.string().trim().min(1, 'Say who it is.').max(60, 'At most 60 letters.');
 /** Letters a password has at least: long rather than odd (NIST SP 800-63B, §5.1.1). */
-export const SECRET = z
+const SECRET = z
   .string()
   .min(10, 'A password has at least 10 letters.')
   .max(200, 'At most 200 letters.');

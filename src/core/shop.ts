@@ -16,7 +16,7 @@ export const ShopSchema = z.object({
   }),
   window: z
     .object({ low: z.number().min(100).max(200), high: z.number().min(100).max(205) })
-    .refine((w) => w.high > w.low, 'The window ends above where it begins.'),
+    .refine((range) => range.high > range.low, 'The window ends above where it begins.'),
   altitude: z.number().min(-430).max(6000).describe('m above the sea'),
   hold: z.number().min(0).max(120),
   cool: z.number().min(5).max(3600),
@@ -32,7 +32,7 @@ export const ShopSchema = z.object({
   check: z
     .object({ shown: z.number().min(0).max(300), true: z.number().min(0).max(300) })
     .refine(
-      (c) => Math.abs(c.shown - c.true) <= 40,
+      (other) => Math.abs(other.shown - other.true) <= 40,
       'An instrument that far out is broken: read it again.',
     )
     .nullable()

@@ -1,9 +1,10 @@
 import { normal } from '../core/chance.ts';
 
 /**
- * The bench itself, as the stand-ins for instruments answer from it. On purpose of another build than the
- * models of `core/heat`: a rim of its own, plastic whose specific heat grows, draughts that come and go, a
- * magnetron that sags, glass that takes up microwaves, a probe that lags. Its constants are hidden.
+ * The bench itself, as the stand-ins for instruments answer from it. On purpose of another build
+ * than the models of `core/heat`: a rim of its own, plastic whose specific heat grows, draughts
+ * that come and go, a magnetron that sags, glass that takes up microwaves, a probe that lags. Its
+ * constants are hidden.
  */
 export interface HiddenCup {
   grams: number;
@@ -13,7 +14,10 @@ export interface HiddenCup {
   exchange: number;
   mixing: number;
   bench: number;
-  /** share of the plastic that lies at the wall, and how much more than its share of the oven it takes */
+  /**
+   * share of the plastic that lies at the wall, and how much more than its share of the oven it
+   * takes
+   */
   rimShare: number;
   rimTake: number;
   /** °C */
@@ -45,7 +49,9 @@ export interface HiddenBench {
 
 const clip = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x));
 
-/** What the demo shop's two ovens really give, evening after evening; their labels say otherwise. */
+/**
+ * What the demo shop's two ovens really give, evening after evening; their labels say otherwise.
+ */
 export const TRUE_OVENS: Record<number, { efficiency: number; dead: number }> = {
   1: { efficiency: 0.46, dead: 2.9 },
   2: { efficiency: 0.55, dead: 2.1 },
@@ -97,20 +103,22 @@ export const hiddenCup = (
 });
 
 /** J/g K at a heat: 1.9 in the mean over 20 to 177 °C; how fast it grows is hidden. */
-const specific = (b: HiddenBench, celsius: number): number => 1.9 + b.growth * (celsius - 98.5);
+const specific = (bench: HiddenBench, celsius: number): number =>
+  1.9 + bench.growth * (celsius - 98.5);
 const SIGMA = 5.670374419e-8;
-const film = (b: HiddenBench, surface: number): number => {
-  const [s, r] = [surface + 273.15, b.room + 273.15];
+const film = (bench: HiddenBench, surface: number): number => {
+  const [s, around] = [surface + 273.15, bench.room + 273.15];
   return (
-    2.9 * Math.max(1, surface - b.room) ** 0.25 * b.draught +
-    b.emissivity * SIGMA * (s * s + r * r) * (s + r)
+    2.9 * Math.max(1, surface - bench.room) ** 0.25 * bench.draught +
+    bench.emissivity * SIGMA * (s * s + around * around) * (s + around)
   );
 };
 
 /** True heat of a cup once stirred. */
-export const stirredHeat = (c: HiddenCup): number => (1 - c.rimShare) * c.bulk + c.rimShare * c.rim;
-export function stir(c: HiddenCup): void {
-  c.bulk = c.rim = stirredHeat(c);
+export const stirredHeat = (hiddenCup: HiddenCup): number =>
+  (1 - hiddenCup.rimShare) * hiddenCup.bulk + hiddenCup.rimShare * hiddenCup.rim;
+export function stir(hiddenCup: HiddenCup): void {
+  hiddenCup.bulk = hiddenCup.rim = stirredHeat(hiddenCup);
 }
 
 /** g of plastic a step of half a second can follow. */
@@ -120,41 +128,45 @@ const LEAST = 30;
 const WET = 0.017;
 
 /** A cup left alone or in an oven for a moment. @param watts reaching plastic and glass together */
-function moment(b: HiddenBench, c: HiddenCup, watts: number, dt: number): void {
-  const top = (Math.PI / 4) * (c.bore / 1000) ** 2;
-  const depth = (c.grams * 1e-6) / 0.95 / top;
-  const side = Math.PI * (c.bore / 1000) * depth + top;
+function moment(bench: HiddenBench, hiddenCup: HiddenCup, watts: number, dt: number): void {
+  const top = (Math.PI / 4) * (hiddenCup.bore / 1000) ** 2;
+  const depth = (hiddenCup.grams * 1e-6) / 0.95 / top;
+  const side = Math.PI * (hiddenCup.bore / 1000) * depth + top;
   // Glass that is wet, and a little above: a small charge wets less of it.
   const wet = side / WET;
-  const glass = c.glass * Math.min(1.5, 0.2 + 0.8 * wet);
-  const take = c.rimShare * c.rimTake;
+  const glass = hiddenCup.glass * Math.min(1.5, 0.2 + 0.8 * wet);
+  const take = hiddenCup.rimShare * hiddenCup.rimTake;
   const inPlastic = 0.95 * watts;
   // What little is left in an emptied cup follows its glass; the steps are too long for less.
-  const grams = Math.max(LEAST, c.grams);
-  const bulkG = grams * (1 - c.rimShare);
-  const rimG = grams * c.rimShare;
-  const mix = c.mixing * (c.bulk - c.rim);
-  const fromRim = 0.5 * c.exchange * wet * (c.rim - c.wall);
-  const fromBulk = 0.5 * c.exchange * wet * (c.bulk - c.wall);
-  const off = film(b, stirredHeat(c)) * top * (stirredHeat(c) - b.room);
-  c.bulk +=
-    (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - c.rimShare))) /
-    (bulkG * specific(b, c.bulk));
-  c.rim +=
-    (dt * (inPlastic * take + mix - fromRim - off * c.rimShare)) / (rimG * specific(b, c.rim));
-  c.wall +=
+  const grams = Math.max(LEAST, hiddenCup.grams);
+  const bulkG = grams * (1 - hiddenCup.rimShare);
+  const rimG = grams * hiddenCup.rimShare;
+  const mix = hiddenCup.mixing * (hiddenCup.bulk - hiddenCup.rim);
+  const fromRim = 0.5 * hiddenCup.exchange * wet * (hiddenCup.rim - hiddenCup.wall);
+  const fromBulk = 0.5 * hiddenCup.exchange * wet * (hiddenCup.bulk - hiddenCup.wall);
+  const off = film(bench, stirredHeat(hiddenCup)) * top * (stirredHeat(hiddenCup) - bench.room);
+  hiddenCup.bulk +=
+    (dt * (inPlastic * (1 - take) - mix - fromBulk - off * (1 - hiddenCup.rimShare))) /
+    (bulkG * specific(bench, hiddenCup.bulk));
+  hiddenCup.rim +=
+    (dt * (inPlastic * take + mix - fromRim - off * hiddenCup.rimShare)) /
+    (rimG * specific(bench, hiddenCup.rim));
+  hiddenCup.wall +=
     (dt *
       (0.05 * watts +
         fromRim +
         fromBulk -
-        film(b, c.wall) * side * (c.wall - b.room) -
-        c.bench * (c.wall - b.room))) /
+        film(bench, hiddenCup.wall) * side * (hiddenCup.wall - bench.room) -
+        hiddenCup.bench * (hiddenCup.wall - bench.room))) /
     (glass * 0.84);
 }
 
-/** Everything on the bench, so many seconds on. @param heating cups in an oven, and how much each gets */
+/**
+ * Everything on the bench, so many seconds on.
+ * @param heating cups in an oven, and how much each gets
+ */
 export function pass(
-  b: HiddenBench,
+  bench: HiddenBench,
   seconds: number,
   watts: (cup: string, at: number) => number,
 ): Map<string, number> {
@@ -162,69 +174,85 @@ export function pass(
   for (let at = 0; at < seconds - 1e-9;) {
     const dt = Math.min(0.5, seconds - at);
     // Draughts: mean-reverting in three minutes.
-    b.draught = Math.max(
+    bench.draught = Math.max(
       0.3,
-      b.draught + (dt / 180) * (b.usual - b.draught) + normal(b.chance, 0, 0.012 * Math.sqrt(dt)),
+      bench.draught +
+        (dt / 180) * (bench.usual - bench.draught) +
+        normal(bench.chance, 0, 0.012 * Math.sqrt(dt)),
     );
-    for (const [key, c] of b.cups) {
-      moment(b, c, watts(key, at + dt / 2), dt);
-      hottest.set(key, Math.max(hottest.get(key) ?? -Infinity, c.bulk, c.rim));
+    for (const [key, cup] of bench.cups) {
+      moment(bench, cup, watts(key, at + dt / 2), dt);
+      hottest.set(key, Math.max(hottest.get(key) ?? -Infinity, cup.bulk, cup.rim));
     }
-    for (const o of b.ovens.values()) o.warm = Math.max(0, o.warm - dt / 600);
+    for (const oven of bench.ovens.values()) oven.warm = Math.max(0, oven.warm - dt / 600);
     at += dt;
   }
   return hottest;
 }
 
-export const wait = (b: HiddenBench, seconds: number): void => void pass(b, seconds, () => 0);
+export const wait = (bench: HiddenBench, seconds: number): void =>
+  void pass(bench, seconds, () => 0);
 
-/** A burst begun: the W each cup gets, so many seconds into it. What it gives, and when it wakes, is settled here. */
+/**
+ * A burst begun: the W each cup gets, so many seconds into it. What it gives, and when it wakes, is
+ * settled here.
+ */
 export function begin(
-  b: HiddenBench,
+  bench: HiddenBench,
   oven: string,
   level: number,
   cups: string[],
 ): (cup: string, into: number) => number {
-  const o = b.ovens.get(oven)!;
-  const dead = Math.max(0, o.dead + normal(b.chance, 0, 0.2));
+  const hiddenOven = bench.ovens.get(oven)!;
+  const dead = Math.max(0, hiddenOven.dead + normal(bench.chance, 0, 0.2));
   const share = (cups.length > 1 ? 1.1 : 1) / cups.length;
-  const luck = 1 + normal(b.chance, 0, 0.03);
-  const sag = 1 - o.sag * Math.min(1, o.warm);
+  const luck = 1 + normal(bench.chance, 0, 0.03);
+  const sag = 1 - hiddenOven.sag * Math.min(1, hiddenOven.warm);
   return (cup, into) =>
-    cups.includes(cup) && into > dead ? o.efficiency * o.power * level * share * luck * sag : 0;
+    cups.includes(cup) && into > dead
+      ? hiddenOven.efficiency * hiddenOven.power * level * share * luck * sag
+      : 0;
 }
 
-/** A burst; what stands in the oven is stirred when the maker does it. Gives the hottest any of it became, °C. */
+/**
+ * A burst; what stands in the oven is stirred when the maker does it. Gives the hottest any of it
+ * became, °C.
+ */
 export function burst(
-  b: HiddenBench,
+  bench: HiddenBench,
   oven: string,
   level: number,
   cups: string[],
   seconds: number,
 ): Map<string, number> {
-  const hottest = pass(b, seconds, begin(b, oven, level, cups));
-  const o = b.ovens.get(oven)!;
-  o.warm = Math.min(1, o.warm + seconds / 240);
+  const hottest = pass(bench, seconds, begin(bench, oven, level, cups));
+  const hiddenOven = bench.ovens.get(oven)!;
+  hiddenOven.warm = Math.min(1, hiddenOven.warm + seconds / 240);
   return hottest;
 }
 
-/** What a thermometer shows of a cup: taken out when it nearly stands still, so still a little under. */
-export const read = (b: HiddenBench, cup: string): number => {
-  const rate = 0.15 + 0.25 * b.chance();
+/**
+ * What a thermometer shows of a cup: taken out when it nearly stands still, so still a little
+ * under.
+ */
+export const read = (bench: HiddenBench, cup: string): number => {
+  const rate = 0.15 + 0.25 * bench.chance();
   return (
     Math.round(
-      (stirredHeat(b.cups.get(cup)!) +
-        b.probe.offset -
-        rate * b.probe.lag +
-        normal(b.chance, 0, b.probe.noise)) *
+      (stirredHeat(bench.cups.get(cup)!) +
+        bench.probe.offset -
+        rate * bench.probe.lag +
+        normal(bench.chance, 0, bench.probe.noise)) *
         10,
     ) / 10
   );
 };
 
 /** Plastic put into a cup, or taken out of it (below 0), at a heat. */
-export function pour(c: HiddenCup, grams: number, celsius: number): void {
-  stir(c);
-  if (grams > 0) c.bulk = c.rim = (c.grams * c.bulk + grams * celsius) / (c.grams + grams);
-  c.grams = Math.max(1, c.grams + grams);
+export function pour(hiddenCup: HiddenCup, grams: number, celsius: number): void {
+  stir(hiddenCup);
+  if (grams > 0)
+    hiddenCup.bulk = hiddenCup.rim =
+      (hiddenCup.grams * hiddenCup.bulk + grams * celsius) / (hiddenCup.grams + grams);
+  hiddenCup.grams = Math.max(1, hiddenCup.grams + grams);
 }

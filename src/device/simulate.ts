@@ -1,5 +1,6 @@
-// The stand-in bench: a process of its own that follows the running session over the same open protocol a real
-// instrument speaks. Wants TWIN_SHOT_URL and STAND_IN_KEYS, a JSON list of keys, one for each probe.
+// The stand-in bench: a process of its own that follows the running session over the same open
+// protocol a real instrument speaks. Wants TWIN_SHOT_URL and STAND_IN_KEYS, a JSON list of keys,
+// one for each probe.
 import type { AnyEvent, Snapshot } from '../core/session/index.ts';
 import { cupsInHand, runInHand } from '../core/session/index.ts';
 import type { StandIn } from './standIn.ts';
@@ -53,32 +54,33 @@ async function look(): Promise<void> {
 /** Each probe stands in a cup of the run in hand; one a maker has put elsewhere is left there. */
 async function place(session: number, bench: StandIn): Promise<Map<number, string>> {
   const devices = (await ask<(Probe & { standIn: boolean; kind: string })[]>('/api/devices')) ?? [];
-  const probes = devices.filter((d) => d.standIn && d.kind === 'thermometer');
+  const probes = devices.filter((device) => device.standIn && device.kind === 'thermometer');
   const run = runInHand(bench.state);
   const cups = run
     ? cupsInHand(bench.state, run)
-        .filter((c) => c.charges > 0)
-        .map((c) => c.key)
+        .filter((cup) => cup.charges > 0)
+        .map((cup) => cup.key)
     : [];
   const taken = new Set(
     devices
-      .filter((d) => d.session === session && d.target?.kind === 'cup')
-      .map((d) => d.target!.key),
+      .filter((device) => device.session === session && device.target?.kind === 'cup')
+      .map((device) => device.target!.key),
   );
   const stands = new Map<number, string>();
-  for (const [i, p] of probes.entries()) {
-    if (p.session === session && p.target?.kind === 'cup') stands.set(i, p.target.key);
+  for (const [index, probe] of probes.entries()) {
+    if (probe.session === session && probe.target?.kind === 'cup')
+      stands.set(index, probe.target.key);
     else {
-      const free = cups.find((c) => !taken.has(c));
+      const free = cups.find((cup) => !taken.has(cup));
       if (free === undefined) continue;
       taken.add(free);
       if (
-        await ask(`/api/devices/${p.id}/binding`, {
+        await ask(`/api/devices/${probe.id}/binding`, {
           method: 'PUT',
           body: JSON.stringify({ session, target: { kind: 'cup', key: free } }),
         })
       )
-        stands.set(i, free);
+        stands.set(index, free);
     }
   }
   return stands;
@@ -92,20 +94,20 @@ for (let beat = 0; ; beat++) {
     const { session, bench } = here;
     const fresh =
       (await ask<AnyEvent[]>(`/api/sessions/${session}/events?after=${here.seq}`)) ?? [];
-    for (const e of fresh) {
+    for (const event of fresh) {
       // What the probes themselves sent comes back in the log: it changes nothing here.
-      bench.heard(e);
-      here.seq = e.seq ?? here.seq;
+      bench.heard(event);
+      here.seq = event.seq ?? here.seq;
     }
     bench.to(Date.now());
     const stands = await place(session, bench);
     await Promise.all(
-      [...stands].map(async ([i, cup]) => {
+      [...stands].map(async ([standKey, cup]) => {
         const value = bench.probe(cup);
-        if (value !== null && keys[i])
+        if (value !== null && keys[standKey])
           await ask('/api/devices/readings', {
             method: 'POST',
-            headers: { authorization: `Bearer ${keys[i]}` },
+            headers: { authorization: `Bearer ${keys[standKey]}` },
             body: JSON.stringify({ readings: [{ value, at: Date.now() }] }),
           });
       }),

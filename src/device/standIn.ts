@@ -1,4 +1,4 @@
-import { knownOf } from '../core/heat/index.ts';
+import { estimateOf } from '../core/heat/index.ts';
 import type { AnyEvent, SessionState, Snapshot } from '../core/session/index.ts';
 import { apply, fold, follower } from '../core/session/index.ts';
 import { normal, seeded } from '../core/chance.ts';
@@ -18,15 +18,21 @@ import {
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };
 
-/** A bench that answers a session as a real one would: its cups heat, cool and are read, by physics nobody was told. */
+/**
+ * A bench that answers a session as a real one would: its cups heat, cool and are read, by physics
+ * nobody was told.
+ */
 export interface StandIn {
   state: SessionState;
   hidden: HiddenBench;
   /** an act at the bench */
-  heard: (e: AnyEvent) => void;
+  heard: (event: AnyEvent) => void;
   /** time goes on, to a moment of the bench's clock, ms */
   to: (at: number) => void;
-  /** what a probe in a cup shows now, °C; null while the cup is in the oven and the probe on the bench */
+  /**
+   * what a probe in a cup shows now, °C; null while the cup is in the oven and the probe on the
+   * bench
+   */
   probe: (cup: string) => number | null;
 }
 
@@ -44,44 +50,46 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
     string,
     { watts: (cup: string, into: number) => number; cups: string[]; from: number; until: number }
   >();
-  const burstOf = (cup: string) => [...heating.values()].find((b) => b.cups.includes(cup));
+  const burstOf = (cup: string) => [...heating.values()].find((other) => other.cups.includes(cup));
   const takenOut = (cup: string) => {
-    for (const [oven, b] of heating) if (b.cups.includes(cup)) heating.delete(oven);
+    for (const [oven, value] of heating) if (value.cups.includes(cup)) heating.delete(oven);
   };
   // A session taken up in the middle goes on from what is believed of it.
   const { belief } = follower(snapshot.heat)(state.heat, at);
-  for (const c of state.cups.values())
-    if (c.grams > 1)
+  for (const cup of state.cups.values())
+    if (cup.grams > 1)
       hidden.cups.set(
-        c.key,
+        cup.key,
         hiddenCup(
           hidden,
-          c.grams,
-          c.vessel?.bore ?? 85,
-          c.vessel?.volume ?? 500,
-          belief.cups.includes(c.key)
-            ? knownOf(belief, { of: 'plastic', cup: c.key }).mean
+          cup.grams,
+          cup.vessel?.bore ?? 85,
+          cup.vessel?.volume ?? 500,
+          belief.cups.includes(cup.key)
+            ? estimateOf(belief, { of: 'plastic', cup: cup.key }).mean
             : hidden.room,
         ),
       );
 
   const step = (seconds: number) => {
     pass(hidden, seconds, (cup, t) => {
-      const b = burstOf(cup);
-      return b ? b.watts(cup, (now - b.from) / 1000 + t) : 0;
+      const burst = burstOf(cup);
+      return burst ? burst.watts(cup, (now - burst.from) / 1000 + t) : 0;
     });
-    for (const [key, c] of hidden.cups) {
-      const lies = burstOf(key) ? hidden.room + 15 : stirredHeat(c);
+    for (const [key, cup] of hidden.cups) {
+      const lies = burstOf(key) ? hidden.room + 15 : stirredHeat(cup);
       const was = probes.get(key) ?? hidden.room;
       probes.set(key, lies + (was - lies) * Math.exp(-seconds / hidden.probe.lag));
     }
     now += seconds * 1000;
   };
   const to = (until: number) => {
-    for (const [oven, b] of [...heating].sort(([, x], [, y]) => x.until - y.until)) {
-      if (b.until > until) break;
-      step(Math.max(0, (b.until - now) / 1000));
-      b.cups.forEach((c) => stir(hidden.cups.get(c)!));
+    for (const [oven, value] of [...heating].sort(
+      ([, value], [, other]) => value.until - other.until,
+    )) {
+      if (value.until > until) break;
+      step(Math.max(0, (value.until - now) / 1000));
+      value.cups.forEach((cup) => stir(hidden.cups.get(cup)!));
       heating.delete(oven);
     }
     if (until > now) step((until - now) / 1000);
@@ -90,35 +98,38 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
     state,
     hidden,
     to,
-    heard(e) {
-      to(e.at);
-      apply(state, e);
-      for (const c of state.cups.values()) {
-        const there = hidden.cups.get(c.key);
-        if (!there && c.grams > 1)
+    heard(event) {
+      to(event.at);
+      apply(state, event);
+      for (const cup of state.cups.values()) {
+        const there = hidden.cups.get(cup.key);
+        if (!there && cup.grams > 1)
           hidden.cups.set(
-            c.key,
-            hiddenCup(hidden, c.grams, c.vessel?.bore ?? 85, c.vessel?.volume ?? 500),
+            cup.key,
+            hiddenCup(hidden, cup.grams, cup.vessel?.bore ?? 85, cup.vessel?.volume ?? 500),
           );
-        else if (there && c.grams > 1 && Math.abs(there.grams - c.grams) > 1e-6)
-          pour(there, c.grams - there.grams, BACK[e.kind] ?? hidden.room);
+        else if (there && cup.grams > 1 && Math.abs(there.grams - cup.grams) > 1e-6)
+          pour(there, cup.grams - there.grams, BACK[event.kind] ?? hidden.room);
       }
-      if (e.kind === 'heated' && e.payload.begun) {
-        const cups = [e.payload.cup, ...(e.payload.together ?? [])].filter((c) =>
-          hidden.cups.has(c),
+      if (event.kind === 'heated' && event.payload.begun) {
+        const cups = [event.payload.cup, ...(event.payload.together ?? [])].filter((letter) =>
+          hidden.cups.has(letter),
         );
-        const oven = String(e.payload.oven ?? state.oven.id);
+        const oven = String(event.payload.oven ?? state.oven.id);
         if (cups.length > 0 && hidden.ovens.has(oven))
           heating.set(oven, {
-            watts: begin(hidden, oven, e.payload.level ?? state.oven.level, cups),
+            watts: begin(hidden, oven, event.payload.level ?? state.oven.level, cups),
             cups,
-            from: e.at,
-            until: e.at + e.payload.seconds * 1000,
+            from: event.at,
+            until: event.at + event.payload.seconds * 1000,
           });
       }
       // A probe that stands in a cup says nothing of anybody stirring it.
-      if (e.kind === 'stirred' || (e.kind === 'reading' && e.payload.from !== 'device')) {
-        const cup = e.kind === 'stirred' ? e.payload.cup : e.payload.target.key;
+      if (
+        event.kind === 'stirred' ||
+        (event.kind === 'reading' && event.payload.from !== 'device')
+      ) {
+        const cup = event.kind === 'stirred' ? event.payload.cup : event.payload.target.key;
         takenOut(cup);
         if (hidden.cups.has(cup)) stir(hidden.cups.get(cup)!);
       }

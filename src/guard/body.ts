@@ -18,7 +18,10 @@ export type ReadBody =
 
 const said = (bytes: number): string => `${Math.round(bytes / MB)} MB`;
 
-/** So much more than allowed is let run by, kept nowhere, so that whoever sent it hears why it was refused. */
+/**
+ * So much more than allowed is let run by, kept nowhere, so that whoever sent it hears why it was
+ * refused.
+ */
 const RUNS_BY = 64 * MB;
 
 /** Reads what is sent, piece by piece, and keeps no more than its limit. */

@@ -1,4 +1,7 @@
-/** What every answer says to a browser: nothing of ours in a frame of somebody else's, nothing guessed, nothing told on. */
+/**
+ * What every answer says to a browser: nothing of ours in a frame of somebody else's, nothing
+ * guessed, nothing told on.
+ */
 const ALWAYS: Record<string, string> = {
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'same-origin',

@@ -1,4 +1,6 @@
-/** Who may ask for what. `anyone` needs no sign-in: what signs in, and what brings a key of its own. */
+/**
+ * Who may ask for what. `anyone` needs no sign-in: what signs in, and what brings a key of its own.
+ */
 export type Who = 'owner' | 'maker' | 'packer' | 'looker-on' | 'tablet' | 'anyone';
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -98,7 +100,11 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/ways/[id]/bait.[ext]': page(PEOPLE),
 };
 
-/** Whether somebody may. @param role null where nobody is known @param route as Astro names it: its place in src/pages */
+/**
+ * Whether somebody may.
+ * @param role null where nobody is known
+ * @param route as Astro names it: its place in src/pages
+ */
 export function may(role: Exclude<Who, 'anyone'> | null, route: string, method: string): boolean {
   const who = MAY[route]?.[(method === 'HEAD' ? 'GET' : method) as Method] ?? [];
   return who.includes('anyone') || (role !== null && who.includes(role));
@@ -107,8 +113,8 @@ export function may(role: Exclude<Who, 'anyone'> | null, route: string, method: 
 const LOOPBACK = /^(localhost|127(\.\d+){3}|::1)$/;
 
 /**
- * Whether people sign in: not where the shop is alone on its own machine. Behind a proxy, which reaches it on loopback for
- * everybody, `TWIN_SHOT_SIGN_IN=always` says so.
+ * Whether people sign in: not where the shop is alone on its own machine. Behind a proxy, which
+ * reaches it on loopback for everybody, `TWIN_SHOT_SIGN_IN=always` says so.
  */
 export const signInWanted = (env: Record<string, string | undefined>): boolean =>
   env.TWIN_SHOT_SIGN_IN === 'always' || !LOOPBACK.test(env.HOST ?? '127.0.0.1');

@@ -1,6 +1,8 @@
 import { isIP } from 'node:net';
 
-/** Names beside addresses that this shop answers to, as `TWIN_SHOT_NAMES=shop.local,bench.local`. */
+/**
+ * Names beside addresses that this shop answers to, as `TWIN_SHOT_NAMES=shop.local,bench.local`.
+ */
 export const namesFrom = (env: Record<string, string | undefined>): string[] =>
   (env.TWIN_SHOT_NAMES ?? '')
     .split(',')
@@ -8,8 +10,9 @@ export const namesFrom = (env: Record<string, string | undefined>): string[] =>
     .filter(Boolean);
 
 /**
- * Whether a request was meant for this shop by its Host. Addresses are, and localhost, and the names it was given: any
- * other name may be somebody else's that was made to point here (DNS rebinding).
+ * Whether a request was meant for this shop by its Host. Addresses are, and localhost, and the
+ * names it was given: any other name may be somebody else's that was made to point here (DNS
+ * rebinding).
  */
 export function meantForUs(host: string | null, names: readonly string[]): boolean {
   if (!host || !URL.canParse(`http://${host}`)) return false;
@@ -17,7 +20,10 @@ export function meantForUs(host: string | null, names: readonly string[]): boole
   return name === 'localhost' || isIP(name.replace(/^\[|\]$/g, '')) !== 0 || names.includes(name);
 }
 
-/** Whether a request comes from a page of somebody else's: by its Origin, or by what a browser says of it. */
+/**
+ * Whether a request comes from a page of somebody else's: by its Origin, or by what a browser says
+ * of it.
+ */
 export function fromElsewhere(headers: Headers): boolean {
   const origin = headers.get('origin');
   if (origin === null)

@@ -1,6 +1,9 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 
-/** Requests of a kind that one address may send in so many seconds: far above what hands and instruments do. */
+/**
+ * Requests of a kind that one address may send in so many seconds: far above what hands and
+ * instruments do.
+ */
 const RATES = {
   write: { points: 1200, duration: 10 },
   page: { points: 1200, duration: 10 },

@@ -9,7 +9,10 @@ const hearers = new Map<number, Set<Hear>>();
 const listeners = new Set<(said: string) => void>();
 let connecting: Promise<void> | null = null;
 
-/** One listening connection a process; when it drops it is made again and everybody is told to catch up. */
+/**
+ * One listening connection a process; when it drops it is made again and everybody is told to catch
+ * up.
+ */
 async function listen(): Promise<void> {
   const client = new pg.Client({ connectionString: listenUrl() });
   const again = () => {
@@ -56,7 +59,10 @@ export function onMove(session: number, hear: Hear): () => void {
   };
 }
 
-/** Calls back with every reading an instrument sends, as JSON, whichever process took it. Returns how to stop. */
+/**
+ * Calls back with every reading an instrument sends, as JSON, whichever process took it. Returns
+ * how to stop.
+ */
 export function onDevice(hear: (said: string) => void): () => void {
   listeners.add(hear);
   connecting ??= listen();

@@ -5,7 +5,9 @@ import { registerRoute, setCatchHandler } from 'workbox-routing';
 import { NetworkFirst, NetworkOnly } from 'workbox-strategies';
 import { isKept, PAGES } from './places.ts';
 
-/** What of a service worker's own is used here; its whole library does not stand beside a page's. */
+/**
+ * What of a service worker's own is used here; its whole library does not stand beside a page's.
+ */
 declare const self: {
   __PARTS: { url: string; revision: string | null }[];
   clients: { claim: () => Promise<void> };
@@ -20,7 +22,8 @@ declare const self: {
 const PATIENCE = 5;
 const MOST = 60;
 
-// Scripts, looks and letters of the app as it was built: a page kept opens with the ones it was made for.
+// Scripts, looks and letters of the app as it was built: a page kept opens with the ones it was
+// made for.
 precacheAndRoute(self.__PARTS, { cleanURLs: false, directoryIndex: undefined });
 cleanupOutdatedCaches();
 void self.skipWaiting();
@@ -37,7 +40,10 @@ const pages = new NetworkFirst({
 });
 registerRoute(({ request, url }) => request.mode === 'navigate' && isKept(url.pathname), pages);
 
-/** A new version of the app takes with it what older pages need: those kept are asked for again, while the shop is there. */
+/**
+ * A new version of the app takes with it what older pages need: those kept are asked for again,
+ * while the shop is there.
+ */
 async function renew(): Promise<void> {
   await self.clients.claim();
   const kept = await caches.open(PAGES);
@@ -56,7 +62,12 @@ async function away(): Promise<Response> {
     .map(({ url }) => named(new URL(url).pathname))
     .sort();
   const list = urls.map((path) => `<li><a href="${path}">${path}</a></li>`).join('');
-  const body = `<!doctype html><html lang="en-GB"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Twin Shot</title><body><h1>The shop’s machine does not answer</h1><p>This page was not opened on this device before. What is recorded at the bench is kept and sent when the machine is back.</p>${list ? `<p>What this device has:</p><ul>${list}</ul>` : ''}</body></html>`;
+  const body =
+    '<!doctype html><html lang="en-GB"><meta charset="utf-8"><meta name="viewport" ' +
+    'content="width=device-width"><title>Twin Shot</title><body><h1>The shop’s machine ' +
+    'does not answer</h1><p>This page was not opened on this device before. What is ' +
+    'recorded at the bench is kept and sent when the machine is ' +
+    `back.</p>${list ? `<p>What this device has:</p><ul>${list}</ul>` : ''}</body></html>`;
   return new Response(body, {
     status: 503,
     headers: {

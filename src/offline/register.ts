@@ -4,7 +4,10 @@ import { isKept, PAGES } from './places.ts';
 export const dropPages = async (): Promise<void> =>
   void (typeof caches !== 'undefined' && (await caches.delete(PAGES)));
 
-/** Lets this device keep the pages it opens. Browsers allow it on the machine itself and over HTTPS only. */
+/**
+ * Lets this device keep the pages it opens. Browsers allow it on the machine itself and over HTTPS
+ * only.
+ */
 export async function keepPages(): Promise<void> {
   if (!('serviceWorker' in navigator) || !isSecureContext) return;
   try {

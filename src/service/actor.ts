@@ -1,1 +1,1 @@
-export { actingAs, actor } from '@/store/actor.ts';
+export { actingAs } from '@/store/actor.ts';

@@ -6,7 +6,7 @@ import {
   eventsAfter,
   holdEvent,
   insertEvents,
-  known,
+  storedEvents,
   lockSession,
   notify,
   sessionHead,
@@ -30,7 +30,10 @@ interface Held {
   /** somebody has been handed the state: it is not to be changed any more */
   lent: boolean;
 }
-/** Folded sessions this process has lately worked on, only ever what was committed; checked against the log's head at every use. */
+/**
+ * Folded sessions this process has lately worked on, only ever what was committed; checked against
+ * the log's head at every use.
+ */
 const held = new Map<number, Held>();
 const MOST_HELD = 30;
 
@@ -39,13 +42,13 @@ const nameOf = (session: number): string => `session ${session}`;
 const heldOf = (session: number): Held | undefined =>
   (ownMemory()?.get(nameOf(session)) as Held | undefined) ?? held.get(session);
 
-function hold(session: number, h: Held): void {
-  ownMemory()?.set(nameOf(session), h);
-  afterCommit(() => publish(session, h));
+function hold(session: number, held: Held): void {
+  ownMemory()?.set(nameOf(session), held);
+  afterCommit(() => publish(session, held));
 }
-function publish(session: number, h: Held): void {
+function publish(session: number, other: Held): void {
   held.delete(session);
-  held.set(session, h);
+  held.set(session, other);
   if (held.size > MOST_HELD) held.delete(held.keys().next().value!);
 }
 
@@ -54,7 +57,7 @@ const folded = (snapshot: Snapshot, events: AnyEvent[]): Held => {
   return {
     snapshot,
     events,
-    byId: new Map(events.map((e) => [e.id, e])),
+    byId: new Map(events.map((event) => [event.id, event])),
     state,
     written: new Map([...state.shots.keys()].map((id) => [id, JSON.stringify(shotRow(state, id))])),
     lent: false,
@@ -72,20 +75,20 @@ export interface Appended {
  * @param lend its state goes to somebody who goes on looking at it
  */
 async function current(session: number, seq: number, lend = false): Promise<Held | null> {
-  let h = heldOf(session);
-  const last = h?.events.at(-1)?.seq ?? 0;
-  if (h && last === seq) {
-    h.lent ||= lend;
-    return h;
+  let held = heldOf(session);
+  const last = held?.events.at(-1)?.seq ?? 0;
+  if (held && last === seq) {
+    held.lent ||= lend;
+    return held;
   }
-  const snapshot = h?.snapshot ?? (await snapshotOf(session));
+  const snapshot = held?.snapshot ?? (await snapshotOf(session));
   if (!snapshot) return null;
   // A log that has gone back behind what this process remembers is another log.
-  const before = last < seq ? (h?.events ?? []) : [];
-  h = folded(snapshot, [...before, ...(await eventsAfter(session, before.at(-1)?.seq ?? 0))]);
-  h.lent = lend;
-  hold(session, h);
-  return h;
+  const before = last < seq ? (held?.events ?? []) : [];
+  held = folded(snapshot, [...before, ...(await eventsAfter(session, before.at(-1)?.seq ?? 0))]);
+  held.lent = lend;
+  hold(session, held);
+  return held;
 }
 
 /** A session's whole log as JSON text, from what this process holds when that is up to date. */
@@ -95,10 +98,12 @@ export async function logText(session: number, seq: number): Promise<string> {
 
 /** What an append goes on from: its own to change, and nobody else's until it is committed. */
 async function taken(session: number, seq: number): Promise<Held> {
-  const h = (await current(session, seq))!;
+  const other = (await current(session, seq))!;
   held.delete(session);
   ownMemory()?.delete(nameOf(session));
-  return h.lent ? folded(h.snapshot, [...h.events]) : { ...h, events: [...h.events] };
+  return other.lent
+    ? folded(other.snapshot, [...other.events])
+    : { ...other, events: [...other.events] };
 }
 
 /** The folded state of a session, for pages: what this process holds when that is up to date. */
@@ -113,7 +118,10 @@ interface Sorted {
   refused: Appended['refused'];
 }
 
-/** What is sound of what was sent, each event once; the rest refused with a reason, or kept aside for a later version. */
+/**
+ * What is sound of what was sent, each event once; the rest refused with a reason, or kept aside
+ * for a later version.
+ */
 function sorted(session: number, raw: unknown[]): Sorted {
   const out: Sorted = { good: [], aside: [], refused: [] };
   const seen = new Set<string>();
@@ -140,48 +148,51 @@ function sorted(session: number, raw: unknown[]): Sorted {
 
 /** Writes what is fresh of some events, and everything that follows from them; answers for each. */
 async function write(session: number, head: SessionHead, good: AnyEvent[]): Promise<Appended> {
-  const already = await known(good.map((e) => e.id));
+  const already = await storedEvents(good.map((event) => event.id));
   const out: Appended = { accepted: [], refused: [], seq: head.last_seq };
   const fresh: AnyEvent[] = [];
-  for (const e of good) {
-    const before = already.get(e.id);
+  for (const event of good) {
+    const before = already.get(event.id);
     if (before && before.session !== session)
       out.refused.push({
-        id: e.id,
+        id: event.id,
         code: 'other-session',
         message: 'An event with this id stands in another session; nothing was changed.',
       });
-    else if (before) out.accepted.push({ id: e.id, seq: before.seq });
+    else if (before) out.accepted.push({ id: event.id, seq: before.seq });
     else {
       out.seq += 1;
-      fresh.push({ ...e, seq: out.seq });
-      out.accepted.push({ id: e.id, seq: out.seq });
+      fresh.push({ ...event, seq: out.seq });
+      out.accepted.push({ id: event.id, seq: out.seq });
     }
   }
   if (fresh.length === 0) return out;
-  const h = await taken(session, head.last_seq);
-  h.events.push(...fresh);
-  fresh.forEach((e) => h.byId.set(e.id, e));
-  if (fresh.some((e) => e.kind === 'undone')) h.state = fold(h.snapshot, h.events);
+  const held = await taken(session, head.last_seq);
+  held.events.push(...fresh);
+  fresh.forEach((event) => held.byId.set(event.id, event));
+  if (fresh.some((event) => event.kind === 'undone')) held.state = fold(held.snapshot, held.events);
   else
-    for (const e of fresh) {
-      h.state.seq = e.seq!;
-      apply(h.state, e);
+    for (const event of fresh) {
+      held.state.seq = event.seq!;
+      apply(held.state, event);
     }
   await insertEvents(fresh);
-  await project(h.state, fresh, { find: (id) => h.byId.get(id) }, h.written);
-  await applyTrials(h.state, fresh);
-  await setHead(session, out.seq, h.state.status, h.state.finishedAt);
-  if (head.status === 'finished' && h.state.status !== 'finished') await unlearn(session);
+  await project(held.state, fresh, { find: (id) => held.byId.get(id) }, held.written);
+  await applyTrials(held.state, fresh);
+  await setHead(session, out.seq, held.state.status, held.state.finishedAt);
+  if (head.status === 'finished' && held.state.status !== 'finished') await unlearn(session);
   await notify(session, out.seq);
-  hold(session, h);
+  hold(session, held);
   return out;
 }
 
 const UNKEPT =
   'The shop could not work with this act. It is set aside, as it was sent; everything else went on.';
 
-/** Writes events together; where one of them cannot be, each by itself, so that it holds up nobody else. */
+/**
+ * Writes events together; where one of them cannot be, each by itself, so that it holds up nobody
+ * else.
+ */
 async function writeEach(session: number, good: AnyEvent[]): Promise<Appended | null> {
   const together = (events: AnyEvent[]): Promise<Appended | null> =>
     inTransaction(async () => {
@@ -213,8 +224,9 @@ async function writeEach(session: number, good: AnyEvent[]): Promise<Appended | 
 }
 
 /**
- * Appends events from a bench. Each stands for itself: good ones are taken, broken ones refused with a
- * reason, ones from a newer bench kept aside, ones sent before answered with the seq they have.
+ * Appends events from a bench. Each stands for itself: good ones are taken, broken ones refused
+ * with a reason, ones from a newer bench kept aside, ones sent before answered with the seq they
+ * have.
  */
 export async function append(session: number, raw: unknown[]): Promise<Result<Appended>> {
   if (raw.length > 500) return problem(422, 'too-many', 'Send at most 500 events at a time.');

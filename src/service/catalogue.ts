@@ -16,7 +16,7 @@ import { newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem, unseen, versionOf } from './result.ts';
 
-export type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
+export type { Entry, ListKey } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
 export { versionsOf as mixVersions } from '@/store/mixes.ts';
 
@@ -68,7 +68,8 @@ export async function saveEntry<L extends ListKey>(
       return problem(
         409,
         'name-taken',
-        `There is a ${taken.retired ? 'retired ' : ''}${ONE[key]} called “${name}” already. ${taken.retired ? 'Bring it back, or give' : 'Give'} this one another name.`,
+        `There is a ${taken.retired ? 'retired ' : ''}${ONE[key]} called “${name}” already. ` +
+          `${taken.retired ? 'Bring it back, or give' : 'Give'} this one another name.`,
         'name',
       );
     const saved = (await put(key, spec, id))!;
@@ -84,22 +85,28 @@ async function notePrice(name: string, before: unknown, after: unknown): Promise
   if (before && was !== is) await note('price changed', `${name}: ${was} to ${is}`);
 }
 
-/** A composed build must be one that can be shot at all, a mould one whose cavities lie in it and not in each other. */
+/**
+ * A composed build must be one that can be shot at all, a mould one whose cavities lie in it and
+ * not in each other.
+ */
 function misfit(key: ListKey, spec: unknown): string | null {
   if (key === 'builds') return checkBuild(spec as Build)[0]?.sentence ?? null;
   return key === 'moulds' ? layoutFaults(spec as Mould).join(' ') || null : null;
 }
 
-/** Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished made or mean to take. */
+/**
+ * Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished
+ * made or mean to take.
+ */
 export async function freeInserts(): Promise<InsertHeap[]> {
   const [heaps, underWay, open] = await Promise.all([
     insertStock(),
     insertsUnderWay(),
     openSessions(),
   ]);
-  const free = new Map(heaps.map((h) => [h.kind, h.count]));
-  const less = (kind: string, n: number) => free.set(kind, (free.get(kind) ?? 0) - n);
-  for (const h of underWay) less(h.kind, h.count);
+  const free = new Map(heaps.map((heap) => [heap.kind, heap.count]));
+  const less = (kind: string, count: number) => free.set(kind, (free.get(kind) ?? 0) - count);
+  for (const insertHeap of underWay) less(insertHeap.kind, insertHeap.count);
   for (const { id } of open) {
     const snapshot = await snapshotOf(id);
     for (const run of snapshot?.input.jobs.flatMap(runsOf) ?? [])
@@ -123,17 +130,21 @@ export async function wholeCatalogue() {
       freeInserts(),
       newestNotes(),
     ]);
-  const given = await shotsGivenBy(moulds.filter((m) => m.spec.life !== null).map((m) => m.id));
-  const noted = moulds.map((m) => ({
-    ...m,
-    given: given.get(m.id),
+  const given = await shotsGivenBy(
+    moulds.filter((mould) => mould.spec.life !== null).map((mould) => mould.id),
+  );
+  const noted = moulds.map((mould) => ({
+    ...mould,
+    given: given.get(mould.id),
     spec: {
-      ...m.spec,
-      note: [m.spec.note, ...notes.filter((n) => n.mould_id === m.id).map((n) => n.text)]
+      ...mould.spec,
+      note: [
+        mould.spec.note,
+        ...notes.filter((note) => note.mould_id === mould.id).map((note) => note.text),
+      ]
         .filter(Boolean)
         .join(' '),
     },
   }));
   return { moulds: noted, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts };
 }
-export type Catalogue = Awaited<ReturnType<typeof wholeCatalogue>>;

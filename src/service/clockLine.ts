@@ -12,21 +12,24 @@ export interface ClockLine {
   due: { at: number; what: string } | null;
 }
 
-/** What the thin line at the top of every screen shows while a session is open; null when none is. */
+/**
+ * What the thin line at the top of every screen shows while a session is open; null when none is.
+ */
 export async function clockLine(): Promise<ClockLine | null> {
   const open = await openSessions();
   const head =
-    open.find((s) => s.status === 'running') ?? open.find((s) => s.status === 'broken off');
+    open.find((sessionHead) => sessionHead.status === 'running') ??
+    open.find((sessionHead) => sessionHead.status === 'broken off');
   if (!head) return null;
   const state = await peek(head.id);
   if (!state) return null;
   // Heats from before a break mean nothing now.
   const cups = [...state.cups.values()]
-    .filter((c) => c.reading && state.status === 'running')
+    .filter((cup) => cup.reading && state.status === 'running')
     .slice(0, 4)
-    .map((c) => ({
-      letter: c.letter,
-      text: `${degrees(c.reading!.celsius, state.snapshot.units)}${trendMark(c.reading!.celsius, c.before?.celsius)}`,
+    .map((cup) => ({
+      letter: cup.letter,
+      text: `${degrees(cup.reading!.celsius, state.snapshot.units)}${trendMark(cup.reading!.celsius, cup.before?.celsius)}`,
     }));
   return {
     session: head.id,

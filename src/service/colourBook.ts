@@ -16,12 +16,12 @@ export const bookJsonSchema = (): object => ({
   ...z.toJSONSchema(BookSchema, { io: 'input' }),
 });
 
-export interface Wanted {
+export interface BookPart {
   way?: number;
   mix?: number;
 }
 /** Mixes and colourways asked for, or all of them, with the materials in them. */
-export async function exportBook({ way, mix }: Wanted = {}): Promise<Book> {
+export async function exportBook({ way, mix }: BookPart = {}): Promise<Book> {
   const [mixes, colourways, materials] = await Promise.all([
     list('mixes'),
     list('colourways'),
@@ -29,27 +29,31 @@ export async function exportBook({ way, mix }: Wanted = {}): Promise<Book> {
   ]);
   const ways =
     way !== undefined
-      ? colourways.filter((w) => w.id === way)
+      ? colourways.filter((colourway) => colourway.id === way)
       : mix !== undefined
         ? []
         : colourways;
-  const own = mixes.filter((m) =>
+  const own = mixes.filter((entry) =>
     way !== undefined
-      ? ways.some((w) => Object.values(w.spec.layers).includes(m.id))
-      : mix === undefined || m.id === mix,
+      ? ways.some((way) => Object.values(way.spec.layers).includes(entry.id))
+      : mix === undefined || entry.id === mix,
   );
-  const named = new Set(own.flatMap((m) => m.spec.ladder.map((i) => i.what.toLowerCase())));
+  const named = new Set(
+    own.flatMap((entry) => entry.spec.ladder.map((ingredient) => ingredient.what.toLowerCase())),
+  );
   return {
     format: BOOK.format,
     version: BOOK.version,
-    materials: materials.map((m) => m.spec).filter((m) => named.has(m.name.toLowerCase())),
-    mixes: own.map((m) => m.spec),
+    materials: materials
+      .map((material) => material.spec)
+      .filter((material) => named.has(material.name.toLowerCase())),
+    mixes: own.map((entry) => entry.spec),
     colourways: ways.map(({ spec }) => ({
       ...spec,
       layers: Object.fromEntries(
-        Object.entries(spec.layers).map(([k, id]) => [
-          k,
-          mixes.find((m) => m.id === id)?.spec.name ?? null,
+        Object.entries(spec.layers).map(([key, id]) => [
+          key,
+          mixes.find((mix) => mix.id === id)?.spec.name ?? null,
         ]),
       ),
     })),
@@ -70,16 +74,16 @@ export const ladderCsv = ({ mixes }: Pick<Book, 'mixes'>): string =>
         'unit',
         'when',
       ],
-      data: mixes.flatMap((m) =>
-        m.ladder.map((i, n) => [
-          m.name,
-          m.grade,
-          n + 1,
-          i.what,
-          i.kind,
-          i.amount,
-          UNIT[i.dimension],
-          i.when,
+      data: mixes.flatMap((mix) =>
+        mix.ladder.map((ingredient, count) => [
+          mix.name,
+          mix.grade,
+          count + 1,
+          ingredient.what,
+          ingredient.kind,
+          ingredient.amount,
+          UNIT[ingredient.dimension],
+          ingredient.when,
         ]),
       ),
     },
@@ -91,16 +95,19 @@ type List = (typeof LISTS)[number];
 export interface Item {
   list: List;
   name: string;
-  /** `new` = none of that name here; `same` = here already, word for word; `differs` = another of that name is here */
+  /**
+   * `new` = none of that name here; `same` = here already, word for word; `differs` = another of
+   * that name is here
+   */
   state: 'new' | 'same' | 'differs';
   theirs: unknown;
   ours: unknown;
 }
 /** What is done with one that differs. */
 export const CHOICES = ['keep', 'take', 'both'] as const;
-export type Choice = (typeof CHOICES)[number];
+export type ImportChoice = (typeof CHOICES)[number];
 
-const same = (a: unknown, b: unknown): boolean => versionOf(a) === versionOf(b);
+const same = (one: unknown, other: unknown): boolean => versionOf(one) === versionOf(other);
 
 async function ourBook(): Promise<{ [L in List]: (Entry<L> & { plain: unknown })[] }> {
   const [materials, mixes, colourways] = await Promise.all([
@@ -108,15 +115,17 @@ async function ourBook(): Promise<{ [L in List]: (Entry<L> & { plain: unknown })
     list('mixes'),
     list('colourways'),
   ]);
-  const named = (id: number | null) => mixes.find((m) => m.id === id)?.spec.name ?? null;
+  const named = (id: number | null) => mixes.find((mix) => mix.id === id)?.spec.name ?? null;
   return {
-    materials: materials.map((m) => ({ ...m, plain: m.spec })),
-    mixes: mixes.map((m) => ({ ...m, plain: m.spec })),
-    colourways: colourways.map((w) => ({
-      ...w,
+    materials: materials.map((material) => ({ ...material, plain: material.spec })),
+    mixes: mixes.map((mix) => ({ ...mix, plain: mix.spec })),
+    colourways: colourways.map((colourway) => ({
+      ...colourway,
       plain: {
-        ...w.spec,
-        layers: Object.fromEntries(Object.entries(w.spec.layers).map(([k, id]) => [k, named(id)])),
+        ...colourway.spec,
+        layers: Object.fromEntries(
+          Object.entries(colourway.spec.layers).map(([key, id]) => [key, named(id)]),
+        ),
       },
     })),
   };
@@ -128,14 +137,14 @@ export async function previewBook(text: string): Promise<Result<{ items: Item[] 
   if (!read.ok) return problem(422, 'unreadable', read.message);
   const ours = await ourBook();
   return ok({
-    items: LISTS.flatMap((l) =>
-      read.book[l].map((theirs): Item => {
+    items: LISTS.flatMap((line) =>
+      read.book[line].map((theirs): Item => {
         const held =
-          (ours[l] as { spec: { name: string }; plain: unknown }[]).find(
-            (x) => x.spec.name.toLowerCase() === theirs.name.toLowerCase(),
+          (ours[line] as { spec: { name: string }; plain: unknown }[]).find(
+            (our) => our.spec.name.toLowerCase() === theirs.name.toLowerCase(),
           )?.plain ?? null;
         return {
-          list: l,
+          list: line,
           name: theirs.name,
           state: held === null ? 'new' : same(held, theirs) ? 'same' : 'differs',
           theirs,
@@ -146,10 +155,13 @@ export async function previewBook(text: string): Promise<Result<{ items: Item[] 
   });
 }
 
-/** Brings a file in: what is new is added; what differs is kept, taken in its place, or put beside it, as chosen by `list/name`. */
+/**
+ * Brings a file in: what is new is added; what differs is kept, taken in its place, or put beside
+ * it, as chosen by `list/name`.
+ */
 export async function bringInBook(
   text: string,
-  choices: Record<string, Choice>,
+  choices: Record<string, ImportChoice>,
 ): Promise<Result<{ added: number; changed: number; kept: number }>> {
   const preview = await previewBook(text);
   if (!preview.ok) return preview;
@@ -157,12 +169,14 @@ export async function bringInBook(
   const done = { added: 0, changed: 0, kept: 0 };
   await inTransaction(async () => {
     const names = new Map<List, Set<string>>(
-      LISTS.map((l) => [
-        l,
-        new Set((ours[l] as { spec: { name: string } }[]).map((x) => x.spec.name.toLowerCase())),
+      LISTS.map((line) => [
+        line,
+        new Set(
+          (ours[line] as { spec: { name: string } }[]).map((our) => our.spec.name.toLowerCase()),
+        ),
       ]),
     );
-    const mixIds = new Map(ours.mixes.map((m) => [m.spec.name.toLowerCase(), m.id]));
+    const mixIds = new Map(ours.mixes.map((mix) => [mix.spec.name.toLowerCase(), mix.id]));
     const renamed = new Map<string, string>();
     for (const item of preview.value.items) {
       const choice =
@@ -176,12 +190,12 @@ export async function bringInBook(
         continue;
       }
       const held = (ours[item.list] as { id: number; spec: { name: string } }[]).find(
-        (x) => x.spec.name.toLowerCase() === item.name.toLowerCase(),
+        (our) => our.spec.name.toLowerCase() === item.name.toLowerCase(),
       );
       const taken = names.get(item.list)!;
       let name = item.name;
-      for (let n = 1; choice === 'both' && taken.has(name.toLowerCase()); n++)
-        name = n === 1 ? `${item.name}, brought in` : `${item.name}, brought in ${n}`;
+      for (let count = 1; choice === 'both' && taken.has(name.toLowerCase()); count++)
+        name = count === 1 ? `${item.name}, brought in` : `${item.name}, brought in ${count}`;
       taken.add(name.toLowerCase());
       let spec = { ...(item.theirs as { name: string }), name } as never;
       if (item.list === 'mixes') renamed.set(item.name.toLowerCase(), name.toLowerCase());
@@ -191,11 +205,11 @@ export async function bringInBook(
           ...way,
           name,
           layers: Object.fromEntries(
-            Object.entries(way.layers).map(([k, m]) => [
-              k,
-              m === null
+            Object.entries(way.layers).map(([key, layer]) => [
+              key,
+              layer === null
                 ? null
-                : (mixIds.get(renamed.get(m.toLowerCase()) ?? m.toLowerCase()) ?? null),
+                : (mixIds.get(renamed.get(layer.toLowerCase()) ?? layer.toLowerCase()) ?? null),
             ]),
           ),
         } as never;

@@ -1,14 +1,11 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { v5 } from 'uuid';
-import type { Judged } from '@/core/device/index.ts';
 import {
   BindingSchema,
   DEVICE_KINDS,
   FLAGS,
-  judge,
   NewDeviceSchema,
   SendingSchema,
-  tells,
 } from '@/core/device/index.ts';
 import { EVENT_VERSION } from '@/core/session/index.ts';
 import type { DeviceRow } from '@/store/devices.ts';
@@ -35,10 +32,9 @@ import { append, peek } from './append.ts';
 import { isDemo } from '@/store/shop.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
+import { LAG, judgeAll } from './judge.ts';
 
 export { onDevice } from '@/live/listener.ts';
-export { allDevices } from '@/store/devices.ts';
-
 /** Keys are random and long, so that a plain hash keeps them. */
 export const hashOf = (key: string): string => createHash('sha256').update(key).digest('hex');
 const SPACE = 'b8d9a1f2-3c1e-4c57-8f0e-7f9a5a6c2e11';
@@ -112,52 +108,9 @@ export interface Sent {
   logged: number;
 }
 
-/** An event may have been on its way so long, ms: an older one tells nothing of the bench's clock. */
-const LAG = 5_000;
-
-/** What is to become of each reading: judged one after the other, each against the last good one. */
-function judgeAll(
-  device: DeviceRow,
-  list: { value: number; at?: number }[],
-  now: number,
-  lead: number,
-  room: number | null,
-  away: boolean,
-  lag?: number,
-): { judged: Judged[]; tell: Judged[] } {
-  // A reading from after now was taken by a clock that has been put back: it judges none of today's.
-  const ahead = device.last_at !== null && device.last_at.getTime() > now + LAG;
-  let last =
-    !ahead && device.last_at && device.last_value !== null
-      ? { at: device.last_at.getTime(), value: device.last_value }
-      : null;
-  let written =
-    !ahead && device.sent_at && device.sent_value !== null
-      ? { at: device.sent_at.getTime(), value: device.sent_value }
-      : null;
-  const tell: Judged[] = [];
-  const judged = list.map((r) => {
-    const j = judge(device.kind, r, last, now, device.target_kind === 'cup' ? room : null, away);
-    if (j.flag === null || FLAGS[j.flag].used) {
-      // On the bench's clock, by which the session is kept.
-      const there = { ...j, at: Math.round(j.at + lead) };
-      if (
-        device.session_id !== null &&
-        tells(device.kind, there, last && { ...last, at: last.at + lead }, written, lag)
-      ) {
-        tell.push(there);
-        written = there;
-      }
-      last = j;
-    }
-    return j;
-  });
-  return { judged, tell };
-}
-
 /**
- * Takes what an instrument sends: everything is kept, what is doubtful is flagged in words, and a bound
- * thermometer that stands still writes a reading into the session's log.
+ * Takes what an instrument sends: everything is kept, what is doubtful is flagged in words, and a
+ * bound thermometer that stands still writes a reading into the session's log.
  */
 export async function takeReadings(
   key: string,
@@ -190,7 +143,7 @@ export async function takeReadings(
       (await newestLesson(`probe/${device.name}`))?.posterior.mean,
     );
     await keepReadings(device, judged);
-    const good = judged.findLast((j) => j.flag === null || FLAGS[j.flag].used);
+    const good = judged.findLast((judged) => judged.flag === null || FLAGS[judged.flag].used);
     await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag);
     const running = state?.status === 'running';
     if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value);
@@ -220,16 +173,16 @@ export async function takeReadings(
   if (tell.length > 0) {
     const done = await append(
       device.session_id!,
-      tell.map((t) => ({
-        id: v5(`${device.id}/${t.at}/${t.value}`, SPACE),
+      tell.map((judged) => ({
+        id: v5(`${device.id}/${judged.at}/${judged.value}`, SPACE),
         session: device.session_id,
-        at: t.at,
+        at: judged.at,
         by: device.name,
         v: EVENT_VERSION,
         kind: 'reading',
         payload: {
           target: { kind: device.target_kind, key: device.target },
-          celsius: t.value,
+          celsius: judged.value,
           stage: null,
           from: 'device',
         },
@@ -238,21 +191,25 @@ export async function takeReadings(
     if (!done.ok) return done;
   }
   return ok({
-    readings: judged.map((j) => ({ flag: j.flag, says: j.flag ? FLAGS[j.flag].says : 'taken' })),
+    readings: judged.map((judged) => ({
+      flag: judged.flag,
+      says: judged.flag ? FLAGS[judged.flag].says : 'taken',
+    })),
     logged: tell.length,
   });
 }
 
-const shown = (d: DeviceRow) => ({
-  id: d.id,
-  name: d.name,
-  kind: d.kind,
-  standIn: d.stand_in,
-  session: d.session_id,
-  target: d.target_kind === null ? null : { kind: d.target_kind, key: d.target! },
-  value: d.last_value,
-  at: d.seen_at?.getTime() ?? null,
-  flag: d.last_flag,
+const shown = (deviceRow: DeviceRow) => ({
+  id: deviceRow.id,
+  name: deviceRow.name,
+  kind: deviceRow.kind,
+  standIn: deviceRow.stand_in,
+  session: deviceRow.session_id,
+  target:
+    deviceRow.target_kind === null ? null : { kind: deviceRow.target_kind, key: deviceRow.target! },
+  value: deviceRow.last_value,
+  at: deviceRow.seen_at?.getTime() ?? null,
+  flag: deviceRow.last_flag,
 });
 /** Devices with what they last said, for screens; times as ms. */
 export const devicesNow = async () => (await allDevices()).map(shown);
@@ -261,4 +218,3 @@ async function tellChange(id: number): Promise<void> {
   const device = await deviceById(id);
   if (device) await tellDevice({ ...shown(device), moved: true });
 }
-export type DeviceNow = Awaited<ReturnType<typeof devicesNow>>[number];

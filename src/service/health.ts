@@ -15,7 +15,9 @@ const SCHEMA = {
   ahead: 'The database was made by a later Twin Shot: start that version.',
 } as const;
 
-/** ms a look at the database stands for: health is asked often, and writes a row each time it looks. */
+/**
+ * ms a look at the database stands for: health is asked often, and writes a row each time it looks.
+ */
 const STANDS = 2_000;
 let looked: { at: number; health: Promise<Health> } | null = null;
 
@@ -24,7 +26,8 @@ async function look(): Promise<Health> {
     const [{ state }, shop] = [await schemaStands(), await readShop()];
     const wrong = SCHEMA[state];
     if (wrong) return { ok: false, shop: shop.name, wrong };
-    // Only what can be written tells that acts can be kept: a full disk and a standby answer every question.
+    // Only what can be written tells that acts can be kept: a full disk and a standby answer every
+    // question.
     await beat();
     return { ok: true, shop: shop.name };
   } catch (error) {

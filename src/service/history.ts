@@ -7,7 +7,6 @@ import { inTransaction } from '@/store/query.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 
-export type { ChangeRow } from '@/store/history.ts';
 export { CHANGES_PAGE, changesOf, retired };
 
 /** Kinds of things whose changes are kept: the shop's lists, its orders, its own figures. */
@@ -40,14 +39,19 @@ const USES: Partial<
 async function wanted(key: ListKey, id: number, { name }: Held): Promise<string | null> {
   for (const use of USES[key] ?? []) {
     const by = (await list(use.in))
-      .filter((e) => use.names(e.spec as never, id, name))
-      .map((e) => (e.spec as Held).name);
+      .filter((entry) => use.names(entry.spec as never, id, name))
+      .map((entry) => (entry.spec as Held).name);
     if (by.length > 0)
-      return `${name} is still used by ${by.slice(0, 3).join(', ')}${by.length > 3 ? ` and ${by.length - 3} more` : ''}. Change or retire ${by.length === 1 ? 'that' : 'those'} first.`;
+      return (
+        `${name} is still used by ` +
+        `${by.slice(0, 3).join(', ')}${by.length > 3 ? ` and ${by.length - 3} more` : ''}. ` +
+        `Change or retire ${by.length === 1 ? 'that' : 'those'} first.`
+      );
   }
   const lines = key === 'baits' || key === 'colourways' ? await openUses(key, id) : 0;
   return lines > 0
-    ? `${name} is promised on ${lines} open ${lines === 1 ? 'line' : 'lines'} of the book. Close ${lines === 1 ? 'it' : 'them'} first.`
+    ? `${name} is promised on ${lines} open ${lines === 1 ? 'line' : 'lines'} of the book. ` +
+        `Close ${lines === 1 ? 'it' : 'them'} first.`
     : null;
 }
 

@@ -1,9 +1,9 @@
 import { LAG_PRIOR, lagOf } from '@/core/device/index.ts';
-import type { Known, Oven } from '@/core/heat/index.ts';
+import type { Estimate, Oven } from '@/core/heat/index.ts';
 import type { HandKind } from '@/core/plan/index.ts';
 import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
 import {
-  bothSay,
+  combined,
   follower,
   handLessons,
   learnedFrom,
@@ -38,8 +38,8 @@ export async function heatSetup(): Promise<HeatSetup> {
   const learned = learnedFrom(newest);
   return {
     ovens: ovens
-      .map((o): { id: number; oven: Oven } => ({ id: o.id, oven: o.spec }))
-      .sort((a, b) => a.id - b.id),
+      .map((oven): { id: number; oven: Oven } => ({ id: oven.id, oven: oven.spec }))
+      .sort((one, other) => one.id - other.id),
     learned,
     altitude: shop.altitude,
     reads: shop.reads,
@@ -48,11 +48,11 @@ export async function heatSetup(): Promise<HeatSetup> {
 }
 
 /** s an act takes this shop's hands, by its kind, as far as the log has told. */
-export const handTimes = async (): Promise<Partial<Record<HandKind, Known>>> =>
+export const handTimes = async (): Promise<Partial<Record<HandKind, Estimate>>> =>
   Object.fromEntries(
     (await newestLessons())
-      .filter((l) => l.key.startsWith('hand/'))
-      .map((l) => [l.key.slice(5), l.posterior]),
+      .filter((newestLesson) => newestLesson.key.startsWith('hand/'))
+      .map((newestLesson) => [newestLesson.key.slice(5), newestLesson.posterior]),
   );
 
 /** Steps of a plunged probe fewer than which tell nothing. */
@@ -64,9 +64,9 @@ const STRETCH = 8;
 /** Follows notes without holding up whoever else wants the server. */
 async function followGently(setup: HeatSetup, notes: HeatNote[], at: number) {
   const follow = follower(setup);
-  for (let n = 1, since = performance.now(); n < notes.length; n++) {
+  for (let count = 1, since = performance.now(); count < notes.length; count++) {
     if (performance.now() - since < STRETCH) continue;
-    follow(notes.slice(0, n), notes[n - 1]!.at);
+    follow(notes.slice(0, count), notes[count - 1]!.at);
     await new Promise((resolve) => setImmediate(resolve));
     since = performance.now();
   }
@@ -76,16 +76,18 @@ async function followGently(setup: HeatSetup, notes: HeatNote[], at: number) {
 /** How far each probe lags, from when it was plunged into cups of this session. */
 async function probeLessons(session: number) {
   const all = await readingsOf(session);
-  const known = new Map((await newestLessons()).map((l) => [l.key, l.posterior]));
-  return [...new Set(all.map((r) => r.name))].flatMap((name) => {
-    const told = lagOf(all.filter((r) => r.name === name));
+  const known = new Map(
+    (await newestLessons()).map((newestLesson) => [newestLesson.key, newestLesson.posterior]),
+  );
+  return [...new Set(all.map((other) => other.name))].flatMap((name) => {
+    const told = lagOf(all.filter((other) => other.name === name));
     const prior = known.get(`probe/${name}`) ?? LAG_PRIOR;
     return told && told.steps >= LAG_ENOUGH
       ? [
           {
             key: `probe/${name}`,
             prior,
-            posterior: bothSay(prior, told.lag),
+            posterior: combined(prior, told.lag),
             readings: told.steps,
             left_out: 0,
           },
@@ -98,14 +100,20 @@ async function learnFrom(session: number): Promise<void> {
   const [state, keys] = await Promise.all([peek(session), lessonKeys()]);
   if (!state || state.status !== 'finished') return;
   const setup = state.snapshot.heat;
-  const f = state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
-  const locked = new Set(keys.filter((k) => k.locked).map((k) => k.key));
+  const followed =
+    state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
+  const locked = new Set(keys.filter((key) => key.locked).map((key) => key.key));
   const lessons = [
-    ...(f ? lessonsFrom(f, state.heat, setup) : []),
+    ...(followed ? lessonsFrom(followed, state.heat, setup) : []),
     ...handLessons(state.handTimes, await handTimes()),
     ...shotLessons(state),
     ...(await probeLessons(session)),
-  ].filter((l) => !locked.has(l.key) && Number.isFinite(l.posterior.mean) && l.posterior.sd > 0);
+  ].filter(
+    (learnedThing) =>
+      !locked.has(learnedThing.key) &&
+      Number.isFinite(learnedThing.posterior.mean) &&
+      learnedThing.posterior.sd > 0,
+  );
   await inTransaction(async () => {
     if (await markLearned(session))
       await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons);
@@ -113,7 +121,10 @@ async function learnFrom(session: number): Promise<void> {
 }
 
 let learning: Promise<void> | null = null;
-/** Learns from every finished session that has not been learned from yet; one at a time, and only once. */
+/**
+ * Learns from every finished session that has not been learned from yet; one at a time, and only
+ * once.
+ */
 export function learnDue(): Promise<void> {
   learning ??= (async () => {
     try {
@@ -135,12 +146,13 @@ export async function whatIsLearned() {
   await learnDue();
   const [setup, newest, keys] = await Promise.all([heatSetup(), newestLessons(), lessonKeys()]);
   return Promise.all(
-    newest.map(async (n) => ({
-      ...n,
-      usual: usualOf(n.key, setup),
-      locked: keys.some((k) => k.key === n.key && k.locked),
-      oven: setup.ovens.find((o) => n.key.startsWith(`oven/${o.id}/`))?.oven.name ?? null,
-      past: await lessonsOf(n.key, 12),
+    newest.map(async (lesson) => ({
+      ...lesson,
+      usual: usualOf(lesson.key, setup),
+      locked: keys.some((key) => key.key === lesson.key && key.locked),
+      oven:
+        setup.ovens.find((oven) => lesson.key.startsWith(`oven/${oven.id}/`))?.oven.name ?? null,
+      past: await lessonsOf(lesson.key, 12),
     })),
   );
 }
@@ -151,7 +163,7 @@ export async function changeLearned(
   act: 'lock' | 'unlock' | 'reset',
 ): Promise<Result<null>> {
   const known = await newestLessons();
-  if (!known.some((k) => k.key === key))
+  if (!known.some((lesson) => lesson.key === key))
     return problem(404, 'missing', 'Nothing has been learned of that.');
   if (act === 'reset') await resetKey(key);
   else await lockKey(key, act === 'lock');

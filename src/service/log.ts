@@ -23,7 +23,10 @@ const out = folder
     }) as pino.DestinationStream)
   : pino.destination(1);
 
-/** Structured lines, one a request and one a fault. Never a customer, a name or what somebody typed: ids, routes, numbers. */
+/**
+ * Structured lines, one a request and one a fault. Never a customer, a name or what somebody typed:
+ * ids, routes, numbers.
+ */
 export const log = pino(
   {
     base: null,

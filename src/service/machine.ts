@@ -17,7 +17,10 @@ export async function machine() {
   };
 }
 
-/** What happened, for whoever helps: figures, versions and the last lines of the log, and nobody's name. */
+/**
+ * What happened, for whoever helps: figures, versions and the last lines of the log, and nobody's
+ * name.
+ */
 export async function bundle() {
   const { health: now, ...rest } = await machine();
   return {

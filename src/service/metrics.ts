@@ -56,6 +56,6 @@ export function metricsNow(): Metrics {
         p95: of.ms.percentile(95),
         most: of.ms.max,
       }))
-      .sort((a, b) => b.count - a.count),
+      .sort((one, other) => other.count - one.count),
   };
 }

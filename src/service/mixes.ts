@@ -12,14 +12,17 @@ import { missing, ok, problem } from './result.ts';
 export { familyOf, picturesOf, usesOf } from '@/store/mixes.ts';
 export { pictureBytes };
 
-/** What a session is to know of colour: the shelf as it stands, and which version of each mix its cups begin from. */
+/**
+ * What a session is to know of colour: the shelf as it stands, and which version of each mix its
+ * cups begin from.
+ */
 export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBook> {
   const [materials, versions] = await Promise.all([
     list('materials'),
-    versionsAs(input.cups.map((c) => ({ id: c.mix, spec: c.recipe }))),
+    versionsAs(input.cups.map((cup) => ({ id: cup.mix, spec: cup.recipe }))),
   ]);
   return {
-    materials: materials.map((m) => m.spec),
+    materials: materials.map((material) => material.spec),
     versions: Object.fromEntries(versions),
     dosing: shop.dosing,
   };
@@ -29,25 +32,35 @@ export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBo
 export const bookCups = (session: number, { plan, colour }: Snapshot): Promise<void> =>
   putCups(
     session,
-    plan.cups.map((c) => ({
-      mix: c.mix,
-      letter: c.letter,
-      version: colour.versions[String(c.mix)] ?? null,
+    plan.cups.map((cup) => ({
+      mix: cup.mix,
+      letter: cup.letter,
+      version: colour.versions[String(cup.mix)] ?? null,
     })),
   );
 
-/** Baits shot of each version that the bench kept, by its number: those of draws made when the cup stood just so. */
+/**
+ * Baits shot of each version that the bench kept, by its number: those of draws made when the cup
+ * stood just so.
+ */
 export async function baitsOfVersions(
   versions: MixVersion[],
 ): Promise<Record<number, StateBaits[]>> {
   const out: Record<number, StateBaits[]> = {};
-  for (const v of versions) {
-    if (v.session_id === null) continue;
-    const s = await peek(v.session_id);
+  for (const version of versions) {
+    if (version.session_id === null) continue;
+    const state = await peek(version.session_id);
     const cup =
-      s && [...s.cups.values()].find((c) => c.keptMixes.some((k) => k.event === v.event_id));
-    if (s && cup)
-      out[v.n] = baitsOfState(s, cup.key, cup.keptMixes.find((k) => k.event === v.event_id)!.upTo);
+      state &&
+      [...state.cups.values()].find((cup) =>
+        cup.keptMixes.some((keptMix) => keptMix.event === version.event_id),
+      );
+    if (state && cup)
+      out[version.n] = baitsOfState(
+        state,
+        cup.key,
+        cup.keptMixes.find((keptMix) => keptMix.event === version.event_id)!.upTo,
+      );
   }
   return out;
 }
@@ -62,17 +75,17 @@ const KINDS: [string, number[]][] = [
 /** Keeps a picture of a version of a mix: a swatch on the blade, a bait in the shade outdoors. */
 export async function keepPicture(
   mix: number,
-  n: number,
+  count: number,
   what: string,
   bytes: Buffer,
 ): Promise<Result<{ id: number }>> {
-  const kind = KINDS.find(([, magic]) => magic.every((b, i) => bytes[i] === b))?.[0];
+  const kind = KINDS.find(([, magic]) => magic.every((byte, i) => bytes[i] === byte))?.[0];
   if (!kind)
     return problem(
       422,
       'no-picture',
       'That is no picture this shop can show: JPEG, PNG or WebP. Nothing was changed.',
     );
-  const id = await putPicture(mix, n, kind, what.slice(0, 80), bytes);
+  const id = await putPicture(mix, count, kind, what.slice(0, 80), bytes);
   return id === null ? missing('version') : ok({ id });
 }

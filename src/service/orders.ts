@@ -1,7 +1,5 @@
-import Papa from 'papaparse';
-import type { CsvRow, Order, ReadRow } from '@/core/order/index.ts';
-import { COLUMNS, OrderSchema, readRows, toOrders } from '@/core/order/index.ts';
-import { list } from '@/store/catalogue.ts';
+import type { Order } from '@/core/order/index.ts';
+import { OrderSchema } from '@/core/order/index.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
@@ -28,17 +26,17 @@ export type { LineRow } from '@/store/orders.ts';
 export { customers, orderHead };
 
 /** Good baits of sessions still running, by part of a line, soonest due first. */
-export async function tonight(): Promise<Map<number, number>> {
+async function tonight(): Promise<Map<number, number>> {
   const out = new Map<number, number>();
-  for (const head of (await openSessions()).filter((s) => s.status !== 'new')) {
+  for (const head of (await openSessions()).filter((openSession) => openSession.status !== 'new')) {
     const snapshot = (await snapshotOf(head.id))!;
     const jobs = await goodByJob(head.id);
     for (const job of snapshot.input.jobs) {
-      let good = jobs.find((j) => j.job === job.key)?.good ?? 0;
+      let good = jobs.find((other) => other.job === job.key)?.good ?? 0;
       for (const line of job.lines) {
-        const n = Math.min(good, line.count);
-        out.set(line.part, (out.get(line.part) ?? 0) + n);
-        good -= n;
+        const count = Math.min(good, line.count);
+        out.set(line.part, (out.get(line.part) ?? 0) + count);
+        good -= count;
       }
     }
   }
@@ -59,9 +57,9 @@ export async function book(
   limit = BOOK_PAGE,
 ): Promise<BookLine[]> {
   const [lines, running] = await Promise.all([openLines(now, limit, after), tonight()]);
-  return lines.map((l) => ({
-    ...l,
-    tonight: l.parts.reduce((sum, p) => sum + (running.get(p.id) ?? 0), 0),
+  return lines.map((line) => ({
+    ...line,
+    tonight: line.parts.reduce((sum, part) => sum + (running.get(part.id) ?? 0), 0),
   }));
 }
 
@@ -73,7 +71,7 @@ export async function orderNow(id: number): Promise<Order | null> {
   return head && { customer: head.customer, note: head.note, lines: await linesAsOrdered(id) };
 }
 
-async function newOrder(order: Order): Promise<number> {
+export async function newOrder(order: Order): Promise<number> {
   const made = await insertOrder(order);
   await keepChange('orders', made, null, await orderNow(made));
   return made;
@@ -116,7 +114,10 @@ export interface LineMove {
   undoes?: string;
 }
 
-/** Packs or sends baits of a line, or puts such a count right: no more than are there, no fewer than none. */
+/**
+ * Packs or sends baits of a line, or puts such a count right: no more than are there, no fewer than
+ * none.
+ */
 export const moveOnLine = (line: number, move: LineMove, now: Date): Promise<Result<LineRow>> =>
   inTransaction(() => moved(line, move, now));
 
@@ -170,74 +171,4 @@ export async function undoMove(
   if (!move) return missing('move');
   if (move.undone) return ok((await linesById([line], now))[0]!);
   return moveOnLine(line, { kind: move.kind, count: -move.count, cause, undoes }, now);
-}
-
-const names = async (key: 'baits' | 'colourways') =>
-  new Map((await list(key)).map((e) => [(e.spec as { name: string }).name.toLowerCase(), e.id]));
-
-/** What a file going out is given, so that no table program takes a name for a formula, is taken off again coming in. */
-const unescaped = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '');
-
-/** Reads an order file and says of every row whether it can be taken. Nothing is saved. */
-export async function previewCsv(text: string): Promise<Result<ReadRow[]>> {
-  if (text.length > 4_000_000)
-    return problem(422, 'too-large', 'That file is over 4 MB. Split it.');
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (h) => h.trim().toLowerCase(),
-    transform: unescaped,
-  });
-  const head = parsed.meta.fields ?? [];
-  const absent = COLUMNS.filter((c) => !head.includes(c) && c !== 'line' && c !== 'pack');
-  if (absent.length > 0)
-    return problem(
-      422,
-      'no-head',
-      `The first row should name the columns. Missing: ${absent.join(', ')}.`,
-    );
-  if (parsed.data.length > 5000)
-    return problem(422, 'too-many', 'That file has over 5,000 rows. Split it.');
-  return ok(
-    readRows(parsed.data as Partial<CsvRow>[], await names('baits'), await names('colourways')),
-  );
-}
-
-/** Takes the good rows of a file into the book; bad ones are left out, as the preview showed. */
-export async function importCsv(
-  text: string,
-): Promise<Result<{ orders: number; rows: number; left: number }>> {
-  const read = await previewCsv(text);
-  if (!read.ok) return read;
-  const orders = toOrders(read.value);
-  if (orders.length === 0)
-    return problem(422, 'no-rows', 'No row of that file can be taken. Nothing was changed.');
-  await inTransaction(async () => {
-    for (const order of orders) await newOrder(order);
-  });
-  const good = read.value.filter((r) => r.part).length;
-  return ok({ orders: orders.length, rows: good, left: read.value.length - good });
-}
-
-/** The open book as a file that comes back in the same. */
-export async function exportCsv(now: Date): Promise<string> {
-  const [lines, baits, colourways] = await Promise.all([
-    openLines(now, 100_000),
-    list('baits'),
-    list('colourways'),
-  ]);
-  const name = (all: { id: number; spec: { name: string } }[], id: number) =>
-    all.find((e) => e.id === id)?.spec.name ?? '';
-  const data = lines.flatMap((l) =>
-    l.parts.map((p) => ({
-      customer: l.customer,
-      line: l.name,
-      bait: name(baits, p.bait),
-      colourway: name(colourways, p.colourway),
-      count: p.count,
-      pack: l.pack,
-      promised: l.promised,
-    })),
-  );
-  return `${Papa.unparse({ fields: [...COLUMNS], data: data.map((d) => COLUMNS.map((c) => String(d[c]))) }, { newline: '\n', escapeFormulae: true })}\n`;
 }

@@ -1,7 +1,6 @@
 import type * as z from 'zod';
 import type { Role } from '@/core/people.ts';
 import { HandSchema, PairSchema, PersonSchema, SignInSchema } from '@/core/people.ts';
-import type { AuditRow, PersonRow, TabletRow } from '@/store/people.ts';
 import {
   allPeople,
   allTablets,
@@ -33,7 +32,6 @@ import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 import { codeHash, hashed, matches, newCode, newToken, tokenHash } from './secret.ts';
 
-export type { AuditRow, PersonRow, TabletRow };
 export { allPeople, allTablets, auditBefore };
 
 /** Who sends a request: a person by what they signed in with, or a tablet by its pairing. */

@@ -1,4 +1,4 @@
-import type { DraftDefaults, TimingKnown, Wanted } from '@/core/plan/index.ts';
+import type { DraftDefaults, TimingKnown, WantedPart } from '@/core/plan/index.ts';
 import { wholeCatalogue } from './catalogue.ts';
 import { handTimes, heatSetup } from './learn.ts';
 import { book } from './orders.ts';
@@ -19,21 +19,21 @@ export async function planner(now: Date) {
     goodRecord(),
   ]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) =>
-    all.find((e) => e.id === id)?.spec.name ?? '';
-  const parts = lines.flatMap((l) =>
-    l.parts
-      .map((p): Wanted & { baitName: string; colourwayName: string } => ({
-        part: p.id,
-        line: l.id,
-        for: l.customer,
-        bait: p.bait,
-        colourway: p.colourway,
-        count: p.count - p.allotted,
-        due: l.promised,
-        baitName: nameOf(shelf.baits, p.bait),
-        colourwayName: nameOf(shelf.colourways, p.colourway),
+    all.find((entry) => entry.id === id)?.spec.name ?? '';
+  const parts = lines.flatMap((line) =>
+    line.parts
+      .map((part): WantedPart & { baitName: string; colourwayName: string } => ({
+        part: part.id,
+        line: line.id,
+        for: line.customer,
+        bait: part.bait,
+        colourway: part.colourway,
+        count: part.count - part.allotted,
+        due: line.promised,
+        baitName: nameOf(shelf.baits, part.bait),
+        colourwayName: nameOf(shelf.colourways, part.colourway),
       }))
-      .filter((p) => p.count > 0),
+      .filter((line) => line.count > 0),
   );
   const defaults: DraftDefaults = {
     settings: { ...shop.plan, tolerance: shop.bench.tolerance },

@@ -81,7 +81,10 @@ const NO_ANSWER: Record<NoAnswer, string> = {
   broken: 'The plan could not be worked out. Nothing was opened.',
 };
 
-/** Takes a plan to the bench: a session is opened on it as it now is. @param signal of who asks: calls it off */
+/**
+ * Takes a plan to the bench: a session is opened on it as it now is.
+ * @param signal of who asks: calls it off
+ */
 export async function openSession(
   planId: number,
   eventId: string,
@@ -129,7 +132,7 @@ async function opened(
     return problem(
       409,
       'refused',
-      snapshot.plan.remarks.find((r) => r.weight === 'refused')?.sentence ??
+      snapshot.plan.remarks.find((remark) => remark.weight === 'refused')?.sentence ??
         'The plan cannot be shot as it stands.',
     );
   const session = await createSession(plan.name, snapshot, planId, new Date(at));

@@ -27,39 +27,48 @@ async function writeShots(
   }
 }
 
-const heapKey = (h: Heap): string => `${h.bait}/${h.colourway}/${h.build}/${h.grade}`;
+const heapKey = (heap: Heap): string =>
+  `${heap.bait}/${heap.colourway}/${heap.build}/${heap.grade}`;
 
 /**
- * Brings what a session has given to lines and to stock to what it should have: its good baits once it is finished, none
- * before; a mark, a count or a lost tray put right later moves what it must, and no more. Every move is caused by this event.
+ * Brings what a session has given to lines and to stock to what it should have: its good baits once
+ * it is finished, none before; a mark, a count or a lost tray put right later moves what it must,
+ * and no more. Every move is caused by this event.
  */
-async function shareOut(state: SessionState, e: AnyEvent): Promise<void> {
+async function shareOut(state: SessionState, event: AnyEvent): Promise<void> {
   const { lines, stock } = state.status === 'finished' ? allot(state) : { lines: [], stock: [] };
-  const { parts, heaps } = await sharedBy(e.session);
+  const { parts, heaps } = await sharedBy(event.session);
   const wanted = new Map<string, Heap & { count: number }>(
-    stock.map((x) => [heapKey(x), { ...x }]),
+    stock.map((stocked) => [heapKey(stocked), { ...stocked }]),
   );
-  // Soonest cause first gives way last: what is taken back is taken back before anything more is given.
-  const given = new Map(parts.map((p) => [p.part, p]));
+  // Soonest cause first gives way last: what is taken back is taken back before anything more is
+  // given.
+  const given = new Map(parts.map((part) => [part.part, part]));
   const asked = new Map<number, { count: number; curedAt: number }>();
-  for (const l of lines)
-    asked.set(l.part, { count: (asked.get(l.part)?.count ?? 0) + l.count, curedAt: l.curedAt });
+  for (const line of lines)
+    asked.set(line.part, {
+      count: (asked.get(line.part)?.count ?? 0) + line.count,
+      curedAt: line.curedAt,
+    });
   for (const part of new Set([...given.keys(), ...asked.keys()])) {
     const has = given.get(part)?.count ?? 0;
     const want = asked.get(part);
-    // A line takes no more than it still wants, what this session gave it already counted as its own.
-    const n = Math.min(want?.count ?? 0, has + (await stillWanted(part)));
-    if (n !== has)
+    // A line takes no more than it still wants, what this session gave it already counted as its
+    // own.
+    const count = Math.min(want?.count ?? 0, has + (await stillWanted(part)));
+    if (count !== has)
       await allocate(
         part,
-        n - has,
-        e.at,
-        n > has ? want!.curedAt : given.get(part)!.cured_at.getTime(),
-        e.session,
-        e.id,
+        count - has,
+        event.at,
+        count > has ? want!.curedAt : given.get(part)!.cured_at.getTime(),
+        event.session,
+        event.id,
       );
-    if (want && want.count > n) {
-      const job = state.snapshot.input.jobs.find((j) => j.lines.some((l) => l.part === part))!;
+    if (want && want.count > count) {
+      const job = state.snapshot.input.jobs.find((job) =>
+        job.lines.some((line) => line.part === part),
+      )!;
       const heap = {
         bait: job.bait.id,
         colourway: job.colourway.id,
@@ -68,14 +77,14 @@ async function shareOut(state: SessionState, e: AnyEvent): Promise<void> {
       };
       wanted.set(heapKey(heap), {
         ...heap,
-        count: (wanted.get(heapKey(heap))?.count ?? 0) + want.count - n,
+        count: (wanted.get(heapKey(heap))?.count ?? 0) + want.count - count,
       });
     }
   }
-  const held = new Map(heaps.map((h) => [heapKey(h), h]));
+  const held = new Map(heaps.map((heap) => [heapKey(heap), heap]));
   for (const [key, heap] of new Map([...held, ...wanted])) {
     const by = (wanted.get(key)?.count ?? 0) - (held.get(key)?.count ?? 0);
-    if (by !== 0) await moveStock(heap, by, e.at, e.session, e.id);
+    if (by !== 0) await moveStock(heap, by, event.at, event.session, event.id);
   }
 }
 
@@ -101,39 +110,49 @@ const MOVES_INSERTS = new Set<AnyEvent['kind']>([
   'undone',
 ]);
 
-/** Books what the session's inserts have become since it was last looked at, as moves caused by this event. */
-async function bookInserts(state: SessionState, e: AnyEvent): Promise<void> {
-  if (state.lots.size === 0 && e.kind !== 'undone') return;
-  const booked = new Map((await bookedInserts(e.session)).map((b) => [b.what, b]));
+/**
+ * Books what the session's inserts have become since it was last looked at, as moves caused by this
+ * event.
+ */
+async function bookInserts(state: SessionState, event: AnyEvent): Promise<void> {
+  if (state.lots.size === 0 && event.kind !== 'undone') return;
+  const booked = new Map(
+    (await bookedInserts(event.session)).map((bookedInsert) => [bookedInsert.what, bookedInsert]),
+  );
   const wanted = insertMoves(state);
   // What comes is booked before what goes, so that a heap is not found short of its own.
   const changes = [
-    ...wanted.map((w) => ({
-      what: w.what,
-      kind: w.kind,
-      by: w.count - (booked.get(w.what)?.count ?? 0),
+    ...wanted.map((insertMove) => ({
+      what: insertMove.what,
+      kind: insertMove.kind,
+      by: insertMove.count - (booked.get(insertMove.what)?.count ?? 0),
     })),
     ...[...booked.values()]
-      .filter((b) => !b.what.startsWith('uncounted ') && !wanted.some((w) => w.what === b.what))
-      .map((b) => ({ what: b.what, kind: b.kind, by: -b.count })),
+      .filter(
+        (other) =>
+          !other.what.startsWith('uncounted ') &&
+          !wanted.some((insertMove) => insertMove.what === other.what),
+      )
+      .map((other) => ({ what: other.what, kind: other.kind, by: -other.count })),
   ]
-    .filter((c) => c.by !== 0)
-    .sort((a, b) => b.by - a.by);
-  for (const c of changes) await moveInserts(c.kind, c.what, c.by, e.at, e.session, e.id);
+    .filter((other) => other.by !== 0)
+    .sort((one, other) => other.by - one.by);
+  for (const change of changes)
+    await moveInserts(change.kind, change.what, change.by, event.at, event.session, event.id);
 }
 
 /** Rows that are one event, put and taken back with it. */
-async function putEvent(e: AnyEvent): Promise<void> {
-  if (e.kind === 'reading') await putReading(e);
-  if (e.kind === 'noted') await putNote(e);
-  if (e.kind === 'trialled') await putTrial(e);
+async function putEvent(event: AnyEvent): Promise<void> {
+  if (event.kind === 'reading') await putReading(event);
+  if (event.kind === 'noted') await putNote(event);
+  if (event.kind === 'trialled') await putTrial(event);
   // Kept in the notebook, it stays there though the bench takes it back: a version is never lost.
-  if (e.kind === 'mixKept') await keepFromBench(e);
+  if (event.kind === 'mixKept') await keepFromBench(event);
 }
-async function dropEvent(e: AnyEvent): Promise<void> {
-  if (e.kind === 'reading') await dropReading(e);
-  if (e.kind === 'noted') await dropNote(e.id);
-  if (e.kind === 'trialled') await dropTrial(e.id);
+async function dropEvent(event: AnyEvent): Promise<void> {
+  if (event.kind === 'reading') await dropReading(event);
+  if (event.kind === 'noted') await dropNote(event.id);
+  if (event.kind === 'trialled') await dropTrial(event.id);
 }
 
 export interface Log {
@@ -150,20 +169,20 @@ export async function project(
   { find }: Log,
   written: Written,
 ): Promise<void> {
-  for (const e of events) {
-    await putEvent(e);
-    if (e.kind !== 'undone') continue;
-    const gone = find(e.payload.event);
+  for (const event of events) {
+    await putEvent(event);
+    if (event.kind !== 'undone') continue;
+    const gone = find(event.payload.event);
     if (gone) await dropEvent(gone);
     const back = gone?.kind === 'undone' ? find(gone.payload.event) : undefined;
     if (back) await putEvent(back);
   }
-  const sharer = events.findLast((e) => SHARES.has(e.kind));
+  const sharer = events.findLast((event) => SHARES.has(event.kind));
   if (sharer && (state.status === 'finished' || sharer.kind === 'undone'))
     await shareOut(state, sharer);
-  const mover = events.findLast((e) => MOVES_INSERTS.has(e.kind));
+  const mover = events.findLast((event) => MOVES_INSERTS.has(event.kind));
   if (mover) await bookInserts(state, mover);
-  const changed = events.map((e) => touches(state, e));
+  const changed = events.map((event) => touches(state, event));
   const ids = changed.includes('all')
     ? new Set([...state.shots.keys(), ...written.keys()])
     : new Set(changed.flat() as string[]);

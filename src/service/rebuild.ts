@@ -16,8 +16,8 @@ import { append } from './append.ts';
 import { project } from './project.ts';
 
 /**
- * Makes every read table again from the log alone, session by session in the order they were finished,
- * so that allotments fall as they first did. Events kept aside are tried again first.
+ * Makes every read table again from the log alone, session by session in the order they were
+ * finished, so that allotments fall as they first did. Events kept aside are tried again first.
  */
 export async function rebuild(tell: (line: string) => void = () => {}): Promise<number> {
   const all = await allSessionIds();
@@ -27,7 +27,8 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
       if (again.ok && again.value.accepted.length > 0) await releaseHeld(one.id);
     }
   }
-  // All of it or nothing: broken off, the tables are as they were. Acts that come meanwhile wait for it, or are tried again.
+  // All of it or nothing: broken off, the tables are as they were. Acts that come meanwhile wait
+  // for it, or are tried again.
   await inTransaction(async () => {
     await takeTime();
     for (const id of all) await lockSession(id);
@@ -42,21 +43,23 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
 async function again(id: number): Promise<number> {
   const snapshot = (await snapshotOf(id))!;
   const events = await eventsAfter(id, 0);
-  const byId = new Map(events.map((e) => [e.id, e]));
+  const byId = new Map(events.map((event) => [event.id, event]));
   const written = new Map<string, string>();
   let state = startState(snapshot);
   let batch: AnyEvent[] = [];
   const flush = async () => {
-    await project(state, batch, { find: (x) => byId.get(x) }, written);
+    await project(state, batch, { find: (text) => byId.get(text) }, written);
     batch = [];
   };
-  for (const [i, e] of events.entries()) {
-    // A finish, an undo and whatever is put right after are taken by themselves: what they move depends on that moment.
-    const alone = e.kind === 'undone' || e.kind === 'finished' || state.status === 'finished';
+  for (const [index, event] of events.entries()) {
+    // A finish, an undo and whatever is put right after are taken by themselves: what they move
+    // depends on that moment.
+    const alone =
+      event.kind === 'undone' || event.kind === 'finished' || state.status === 'finished';
     if (alone) await flush();
-    if (e.kind === 'undone') state = fold(snapshot, events.slice(0, i + 1));
-    else apply(state, e);
-    batch.push(e);
+    if (event.kind === 'undone') state = fold(snapshot, events.slice(0, index + 1));
+    else apply(state, event);
+    batch.push(event);
     if (alone) await flush();
   }
   await flush();

@@ -11,8 +11,8 @@ const HOME = process.env.TWIN_SHOT_HOME ?? process.cwd();
 const begin = (): URL => pathToFileURL(join(HOME, 'src', 'thread', 'begin.mjs'));
 
 /**
- * A thread that works out one thing at a time, so that nobody else waits for it. It is begun when first asked, kept for
- * the next, and ended where an answer takes too long or is no longer wanted.
+ * A thread that works out one thing at a time, so that nobody else waits for it. It is begun when
+ * first asked, kept for the next, and ended where an answer takes too long or is no longer wanted.
  */
 export class Thread<Asked, Answer> {
   private worker: Worker | null = null;

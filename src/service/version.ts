@@ -6,9 +6,9 @@ function ordered(value: unknown): unknown {
   if (value === null || typeof value !== 'object' || value instanceof Date) return value;
   return Object.fromEntries(
     Object.entries(value)
-      .filter(([, x]) => x !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, x]) => [k, ordered(x)]),
+      .filter(([, value]) => value !== undefined)
+      .sort(([act], [bait]) => (act < bait ? -1 : 1))
+      .map(([key, entry]) => [key, ordered(entry)]),
   );
 }
 

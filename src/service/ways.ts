@@ -20,7 +20,7 @@ export interface NamedFigure extends Figure {
 export async function figures(): Promise<NamedFigure[]> {
   const [baits, moulds] = await Promise.all([list('baits'), list('moulds')]);
   const ofBaits = baits.map(({ id, spec }): NamedFigure => {
-    const cavity = moulds.find((m) => m.id === spec.mouldIds[0])?.spec.cavities[0];
+    const cavity = moulds.find((mould) => mould.id === spec.mouldIds[0])?.spec.cavities[0];
     const same =
       cavity &&
       cavity.outline === spec.outline &&
@@ -38,17 +38,17 @@ export async function figures(): Promise<NamedFigure[]> {
     };
   });
   const meshed = moulds.flatMap(({ id, spec }) => {
-    const c = spec.cavities.find((x) => x.profile !== null);
-    return c && spec.makes === 'bait'
+    const cavity = spec.cavities.find((cavity) => cavity.profile !== null);
+    return cavity && spec.makes === 'bait'
       ? [
           {
             key: `mould-${id}`,
             name: `${spec.name}, from its mesh`,
-            outline: c.outline,
+            outline: cavity.outline,
             hardness: null,
-            profile: c.profile,
-            length: c.length,
-            volume: cavityVolume(c),
+            profile: cavity.profile,
+            length: cavity.length,
+            volume: cavityVolume(cavity),
           },
         ]
       : [];
@@ -76,23 +76,23 @@ export async function wholeWay(id: number): Promise<WayWhole | null> {
     way &&
     findBuild(
       way.spec.build,
-      builds.map((b) => b.spec),
+      builds.map((build) => build.spec),
     );
   if (!way || !build) return null;
   const own = Object.fromEntries(
-    layersOf(build).flatMap((l) => {
-      const m = mixes.find((x) => x.id === way.spec.layers[l.key]);
-      return m
+    layersOf(build).flatMap((layer) => {
+      const entry = mixes.find((mix) => mix.id === way.spec.layers[layer.key]);
+      return entry
         ? [
             [
-              l.key,
+              layer.key,
               {
-                ...m,
+                ...entry,
                 spec: {
-                  ...m.spec,
+                  ...entry.spec,
                   colour: drawnAs(
-                    m.spec,
-                    materials.map((x) => x.spec),
+                    entry.spec,
+                    materials.map((material) => material.spec),
                   ),
                 },
               },
@@ -101,9 +101,18 @@ export async function wholeWay(id: number): Promise<WayWhole | null> {
         : [];
     }),
   );
-  return { id, name: way.spec.name, build, mixes: own, materials: materials.map((m) => m.spec) };
+  return {
+    id,
+    name: way.spec.name,
+    build,
+    mixes: own,
+    materials: materials.map((material) => material.spec),
+  };
 }
-/** The bait a colourway is mostly shot as, or was last ordered on, as the key of a body; '' where none is known. */
+/**
+ * The bait a colourway is mostly shot as, or was last ordered on, as the key of a body; '' where
+ * none is known.
+ */
 export async function usualBody(way: number): Promise<string> {
   const bait = await usualBait(way);
   return bait === null ? '' : `bait-${bait}`;
@@ -117,9 +126,9 @@ export const sceneFor = (
   sceneOf(
     figure,
     way.build,
-    (l) => {
-      const m = way.mixes[l.key];
-      return m ? lookOf(m.spec, way.materials) : null;
+    (layer) => {
+      const mix = way.mixes[layer.key];
+      return mix ? lookOf(mix.spec, way.materials) : null;
     },
     way.id,
   );

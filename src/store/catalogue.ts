@@ -13,7 +13,10 @@ import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
 import { keepChange } from './history.ts';
 import { row, rows, run } from './query.ts';
 
-/** Every list a shop keeps, with the schema its entries obey. A new list is an entry here and a migration. */
+/**
+ * Every list a shop keeps, with the schema its entries obey. A new list is an entry here and a
+ * migration.
+ */
 export const LISTS = {
   moulds: MouldSchema,
   injectors: InjectorSchema,
@@ -39,7 +42,10 @@ interface Kept {
   spec: unknown;
   updated_at: string;
 }
-/** Entries read before, by list, id and when they were last changed: lists are read far more often than written. */
+/**
+ * Entries read before, by list, id and when they were last changed: lists are read far more often
+ * than written.
+ */
 const known = new Map<string, unknown>();
 const MOST_KNOWN = 5000;
 
@@ -57,19 +63,24 @@ function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<
   return { id, spec: read };
 }
 
-/** A whole list by name, without what is retired. Lists are short: a big shop has a few hundred moulds. */
+/**
+ * A whole list by name, without what is retired. Lists are short: a big shop has a few hundred
+ * moulds.
+ */
 export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
   return (
     await rows<Kept>(
-      `SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE retired_at IS NULL ORDER BY name LIMIT 1000`,
+      `SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE retired_at IS NULL ORDER
+        BY name LIMIT 1000`,
     )
-  ).map((e) => read(key, e));
+  ).map((row) => read(key, row));
 }
 
 /** What of a list is retired, the latest first. */
 export const retired = (key: ListKey): Promise<{ id: number; name: string; at: Date }[]> =>
   rows(
-    `SELECT id, name, retired_at AS at FROM ${key} WHERE retired_at IS NOT NULL ORDER BY retired_at DESC LIMIT 1000`,
+    `SELECT id, name, retired_at AS at FROM ${key} WHERE retired_at IS NOT NULL ORDER BY
+      retired_at DESC LIMIT 1000`,
   );
 export const retire = async (key: ListKey, id: number): Promise<boolean> =>
   (await row(
@@ -109,7 +120,8 @@ export async function put<L extends ListKey>(
           [name, json],
         )
       : await row<{ id: number }>(
-          `UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = clock_timestamp() WHERE id = $1 RETURNING id`,
+          `UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = clock_timestamp() WHERE id =
+            $1 RETURNING id`,
           [id, name, json],
         );
   if (saved) await keepChange(key, saved.id, before?.spec ?? null, spec);

@@ -5,8 +5,9 @@ import { readConfig } from './config.ts';
 let shared: Sequelize | undefined;
 
 /**
- * How long anything is waited for, ms: a connection of the pool, a lock, one statement, a transaction that does nothing.
- * Longer than the slowest honest piece of work, shorter than a maker's patience.
+ * How long anything is waited for, ms: a connection of the pool, a lock, one statement, a
+ * transaction that does nothing. Longer than the slowest honest piece of work, shorter than a
+ * maker's patience.
  */
 const PATIENCE = { acquire: 8_000, lock: 5_000, statement: 30_000, idle: 20_000 } as const;
 

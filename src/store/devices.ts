@@ -17,14 +17,18 @@ export interface DeviceRow {
   sent_value: number | null;
 }
 const COLUMNS =
-  'd.id, d.name, d.kind, d.stand_in, d.last_at, d.last_value, d.last_flag, d.seen_at, b.session_id, b.target_kind, b.target, b.sent_at, b.sent_value';
+  'd.id, d.name, d.kind, d.stand_in, d.last_at, d.last_value, d.last_flag, d.seen_at, ' +
+  'b.session_id, b.target_kind, b.target, b.sent_at, b.sent_value';
 const FROM = 'FROM devices d LEFT JOIN device_bindings b ON b.device_id = d.id';
 
 export const allDevices = (): Promise<DeviceRow[]> =>
   rows(`SELECT ${COLUMNS} ${FROM} WHERE d.revoked_at IS NULL ORDER BY d.id LIMIT 200`);
 export const deviceById = (id: number): Promise<DeviceRow | null> =>
   row(`SELECT ${COLUMNS} ${FROM} WHERE d.id = $1 AND d.revoked_at IS NULL`, [id]);
-/** The device a key belongs to, held for this transaction so that its sendings go one after the other. */
+/**
+ * The device a key belongs to, held for this transaction so that its sendings go one after the
+ * other.
+ */
 export const deviceByKey = (hash: string): Promise<DeviceRow | null> =>
   row(`SELECT ${COLUMNS} ${FROM} WHERE d.key_hash = $1 AND d.revoked_at IS NULL FOR UPDATE OF d`, [
     hash,
@@ -37,7 +41,9 @@ export const insertDevice = async (
   standIn: boolean,
 ): Promise<number> =>
   (await row<{ id: number }>(
-    'INSERT INTO devices (name, kind, key_hash, stand_in) VALUES ($1, $2, $3, $4) ON CONFLICT (name) DO UPDATE SET key_hash = excluded.key_hash, kind = excluded.kind, revoked_at = NULL RETURNING id',
+    `INSERT INTO devices (name, kind, key_hash, stand_in) VALUES ($1, $2, $3, $4) ON CONFLICT
+      (name) DO UPDATE SET key_hash = excluded.key_hash, kind = excluded.kind, revoked_at = NULL
+      RETURNING id`,
     [name, kind, hash, standIn],
   ))!.id;
 export const nameInUse = async (name: string): Promise<boolean> =>
@@ -56,7 +62,8 @@ export const revokeDevice = async (id: number): Promise<boolean> => {
 
 export const boundTo = (session: number, kind: string, target: string): Promise<DeviceRow | null> =>
   row(
-    `SELECT ${COLUMNS} FROM devices d JOIN device_bindings b ON b.device_id = d.id WHERE b.session_id = $1 AND b.target_kind = $2 AND b.target = $3 AND d.revoked_at IS NULL`,
+    `SELECT ${COLUMNS} FROM devices d JOIN device_bindings b ON b.device_id = d.id WHERE
+      b.session_id = $1 AND b.target_kind = $2 AND b.target = $3 AND d.revoked_at IS NULL`,
     [session, kind, target],
   );
 export const unbind = (device: number): Promise<void> =>
@@ -68,7 +75,10 @@ export const bind = (
   target: string,
 ): Promise<void> =>
   run(
-    'INSERT INTO device_bindings (device_id, session_id, target_kind, target) VALUES ($1, $2, $3, $4) ON CONFLICT (device_id) DO UPDATE SET session_id = excluded.session_id, target_kind = excluded.target_kind, target = excluded.target, bound_at = now(), sent_at = NULL, sent_value = NULL',
+    `INSERT INTO device_bindings (device_id, session_id, target_kind, target) VALUES ($1, $2,
+      $3, $4) ON CONFLICT (device_id) DO UPDATE SET session_id = excluded.session_id,
+      target_kind = excluded.target_kind, target = excluded.target, bound_at = now(), sent_at =
+      NULL, sent_value = NULL`,
     [device, session, kind, target],
   );
 
@@ -87,13 +97,14 @@ export async function keepReadings(
   }
   await run(
     `INSERT INTO device_readings (device_id, at, value, flag, session_id, target_kind, target)
-     SELECT $1, t.at, t.value, t.flag, $5, $6, $7 FROM unnest($2::timestamptz[], $3::float8[], $4::text[]) AS t(at, value, flag)
+     SELECT $1, t.at, t.value, t.flag, $5, $6, $7 FROM unnest($2::timestamptz[], $3::float8[],
+     $4::text[]) AS t(at, value, flag)
      ON CONFLICT (device_id, at) DO NOTHING`,
     [
       device.id,
-      list.map((r) => when(r.at)),
-      list.map((r) => r.value),
-      list.map((r) => r.flag),
+      list.map((other) => when(other.at)),
+      list.map((other) => other.value),
+      list.map((other) => other.flag),
       device.session_id,
       device.target_kind,
       device.target,
@@ -105,7 +116,9 @@ export const readingsOf = (
   session: number,
 ): Promise<{ name: string; at: number; value: number }[]> =>
   rows(
-    "SELECT d.name, (extract(epoch FROM r.at) * 1000)::float8 AS at, r.value FROM device_readings r JOIN devices d ON d.id = r.device_id WHERE r.session_id = $1 AND r.flag IS NULL AND d.kind = 'thermometer' ORDER BY d.name, r.at LIMIT 200000",
+    `SELECT d.name, (extract(epoch FROM r.at) * 1000)::float8 AS at, r.value FROM
+      device_readings r JOIN devices d ON d.id = r.device_id WHERE r.session_id = $1 AND r.flag
+      IS NULL AND d.kind = 'thermometer' ORDER BY d.name, r.at LIMIT 200000`,
     [session],
   );
 export const setLast = (
@@ -115,7 +128,8 @@ export const setLast = (
   flag: Flag | null,
 ): Promise<void> =>
   run(
-    'UPDATE devices SET last_at = coalesce($2::timestamptz, last_at), last_value = coalesce($3, last_value), last_flag = $4, seen_at = now() WHERE id = $1',
+    `UPDATE devices SET last_at = coalesce($2::timestamptz, last_at), last_value = coalesce($3,
+      last_value), last_flag = $4, seen_at = now() WHERE id = $1`,
     [id, at === null ? null : when(at), value, flag],
   );
 export const setSent = (id: number, at: number, value: number): Promise<void> =>

@@ -10,10 +10,11 @@ export async function figures(): Promise<{
     'SELECT pg_database_size(current_database())::text AS bytes',
   );
   const tables = await rows<{ name: string; rows: number }>(
-    'SELECT relname AS name, n_live_tup::int AS rows FROM pg_stat_user_tables WHERE n_live_tup > 0 ORDER BY n_live_tup DESC LIMIT 40',
+    `SELECT relname AS name, n_live_tup::int AS rows FROM pg_stat_user_tables WHERE n_live_tup
+      > 0 ORDER BY n_live_tup DESC LIMIT 40`,
   );
   const migrations = (
     await rows<{ name: string }>('SELECT name FROM migrations ORDER BY name')
-  ).map((m) => m.name);
+  ).map((row) => row.name);
   return { bytes: Number(size?.bytes ?? 0), tables, migrations };
 }

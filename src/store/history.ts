@@ -1,7 +1,10 @@
 import { actor } from './actor.ts';
 import { rows, run } from './query.ts';
 
-/** One change of a thing: what it was and what it became; before is null where it was new, after where it was retired. */
+/**
+ * One change of a thing: what it was and what it became; before is null where it was new, after
+ * where it was retired.
+ */
 export interface ChangeRow {
   id: string;
   at: Date;
@@ -21,7 +24,8 @@ export async function keepChange(
   after: unknown,
 ): Promise<void> {
   await run(
-    'INSERT INTO changes (by, kind, thing, before, after) SELECT $1, $2, $3, $4::jsonb, $5::jsonb WHERE $4::jsonb IS DISTINCT FROM $5::jsonb',
+    `INSERT INTO changes (by, kind, thing, before, after) SELECT $1, $2, $3, $4::jsonb,
+      $5::jsonb WHERE $4::jsonb IS DISTINCT FROM $5::jsonb`,
     [
       actor(),
       kind,
@@ -40,6 +44,7 @@ export const changesOf = (
   limit = CHANGES_PAGE,
 ): Promise<ChangeRow[]> =>
   rows(
-    'SELECT id::text, at, by, before, after FROM changes WHERE kind = $1 AND thing = $2 AND ($3::bigint IS NULL OR id < $3::bigint) ORDER BY changes.id DESC LIMIT $4',
+    `SELECT id::text, at, by, before, after FROM changes WHERE kind = $1 AND thing = $2 AND
+      ($3::bigint IS NULL OR id < $3::bigint) ORDER BY changes.id DESC LIMIT $4`,
     [kind, thing, before, limit],
   );

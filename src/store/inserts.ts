@@ -12,7 +12,8 @@ export const insertStock = (): Promise<InsertHeap[]> =>
 /** What unfinished sessions have moved so far, by kind: their own, not yet anybody's. */
 export const insertsUnderWay = (): Promise<InsertHeap[]> =>
   rows(
-    "SELECT m.kind, sum(m.count)::int AS count FROM insert_moves m WHERE m.session_id IN (SELECT id FROM sessions WHERE status <> 'finished') GROUP BY m.kind",
+    `SELECT m.kind, sum(m.count)::int AS count FROM insert_moves m WHERE m.session_id IN
+      (SELECT id FROM sessions WHERE status <> 'finished') GROUP BY m.kind`,
   );
 
 /** Moves a session has booked, added up by what they are. */
@@ -20,13 +21,14 @@ export const bookedInserts = (
   session: number,
 ): Promise<{ what: string; kind: string; count: number }[]> =>
   rows(
-    'SELECT what, kind, sum(count)::int AS count FROM insert_moves WHERE session_id = $1 GROUP BY what, kind HAVING sum(count) <> 0',
+    `SELECT what, kind, sum(count)::int AS count FROM insert_moves WHERE session_id = $1 GROUP
+      BY what, kind HAVING sum(count) <> 0`,
     [session],
   );
 
 /**
- * Books a move. One that would take a heap under nothing was of inserts nobody had counted: they are
- * booked as found first, so that the heap never goes under nothing and the use is not lost.
+ * Books a move. One that would take a heap under nothing was of inserts nobody had counted: they
+ * are booked as found first, so that the heap never goes under nothing and the use is not lost.
  */
 export async function moveInserts(
   kind: string,
@@ -37,10 +39,10 @@ export async function moveInserts(
   cause: string,
 ): Promise<void> {
   const when = new Date(at).toISOString();
-  const put = (w: string, n: number) =>
+  const put = (word: string, count: number) =>
     run(
       'INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)',
-      [when, kind, w, n, session, cause],
+      [when, kind, word, count, session, cause],
     );
   if (count < 0) {
     const held = await row<{ count: number }>(
@@ -58,7 +60,8 @@ export const insertMovesOf = (
   limit = 100,
 ): Promise<{ at: Date; what: string; count: number; session_id: number; session: string }[]> =>
   rows(
-    'SELECT m.at, m.what, m.count, m.session_id, s.name AS session FROM insert_moves m JOIN sessions s ON s.id = m.session_id WHERE m.kind = $1 ORDER BY m.id DESC LIMIT $2',
+    `SELECT m.at, m.what, m.count, m.session_id, s.name AS session FROM insert_moves m JOIN
+      sessions s ON s.id = m.session_id WHERE m.kind = $1 ORDER BY m.id DESC LIMIT $2`,
     [kind, limit],
   );
 

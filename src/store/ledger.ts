@@ -31,8 +31,10 @@ export const moveStock = (
   cause: string,
 ): Promise<void> =>
   run(
-    `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
-     ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count = stock_moves.count + excluded.count`,
+    `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause)
+      VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
+     ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count =
+     stock_moves.count + excluded.count`,
     [
       new Date(at).toISOString(),
       heap.bait,
@@ -61,11 +63,13 @@ export const sharedBy = async (
   heaps: (Heap & { count: number })[];
 }> => ({
   parts: await rows(
-    'SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0',
+    `SELECT part_id AS part, sum(count)::int AS count, max(cured_at) AS cured_at FROM
+      allocations WHERE session_id = $1 GROUP BY 1 HAVING sum(count) <> 0`,
     [session],
   ),
   heaps: await rows(
-    'SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0',
+    `SELECT bait_id AS bait, colourway_id AS colourway, build, grade, sum(count)::int AS count
+      FROM stock_moves WHERE session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0`,
     [session],
   ),
 });
@@ -79,7 +83,8 @@ export const moveLine = (
   more: { why?: string; undoes?: string } = {},
 ): Promise<void> =>
   run(
-    'INSERT INTO line_moves (line_id, kind, count, cause, why, undoes) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING',
+    `INSERT INTO line_moves (line_id, kind, count, cause, why, undoes) VALUES
+      ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING`,
     [line, kind, count, cause, more.why ?? '', more.undoes ?? null],
   );
 
@@ -89,7 +94,8 @@ export const lineMove = (
   cause: string,
 ): Promise<{ kind: 'packed' | 'sent'; count: number; undone: boolean } | null> =>
   row(
-    'SELECT m.kind, m.count, EXISTS (SELECT 1 FROM line_moves u WHERE u.undoes = m.cause) AS undone FROM line_moves m WHERE m.line_id = $1 AND m.cause = $2 AND m.undoes IS NULL',
+    `SELECT m.kind, m.count, EXISTS (SELECT 1 FROM line_moves u WHERE u.undoes = m.cause) AS
+      undone FROM line_moves m WHERE m.line_id = $1 AND m.cause = $2 AND m.undoes IS NULL`,
     [line, cause],
   );
 
@@ -97,7 +103,8 @@ export const stock = (): Promise<
   { bait_id: number; colourway_id: number; build: string; grade: string; count: number }[]
 > =>
   rows(
-    'SELECT bait_id, colourway_id, build, grade, sum(count)::int AS count FROM stock_moves GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0 ORDER BY 1, 2, 3, 4 LIMIT 500',
+    `SELECT bait_id, colourway_id, build, grade, sum(count)::int AS count FROM stock_moves
+      GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0 ORDER BY 1, 2, 3, 4 LIMIT 500`,
   );
 
 /** What a finished session gave to which line. */
@@ -114,8 +121,10 @@ export const allotments = (
   }[]
 > =>
   rows(
-    `SELECT o.customer, b.name AS bait, c.name AS colourway, l.id AS line, sum(a.count)::int AS count, max(a.cured_at) AS cured_at
-       FROM allocations a JOIN line_parts p ON p.id = a.part_id JOIN order_lines l ON l.id = p.line_id JOIN orders o ON o.id = l.order_id
+    `SELECT o.customer, b.name AS bait, c.name AS colourway, l.id AS line, sum(a.count)::int AS
+      count, max(a.cured_at) AS cured_at
+       FROM allocations a JOIN line_parts p ON p.id = a.part_id JOIN order_lines l ON l.id =
+       p.line_id JOIN orders o ON o.id = l.order_id
        JOIN baits b ON b.id = p.bait_id JOIN colourways c ON c.id = p.colourway_id
       WHERE a.session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(a.count) <> 0 ORDER BY l.id`,
     [session],
@@ -125,7 +134,8 @@ export const toStock = (
   session: number,
 ): Promise<{ bait: string; colourway: string; build: string; grade: string; count: number }[]> =>
   rows(
-    `SELECT coalesce(b.name, 'a bait nobody has named') AS bait, coalesce(c.name, 'an unnamed colour') AS colourway, m.build, m.grade, sum(m.count)::int AS count
+    `SELECT coalesce(b.name, 'a bait nobody has named') AS bait, coalesce(c.name,
+      'an unnamed colour') AS colourway, m.build, m.grade, sum(m.count)::int AS count
        FROM stock_moves m LEFT JOIN baits b ON b.id = m.bait_id LEFT JOIN colourways c ON c.id = m.colourway_id
       WHERE m.session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(m.count) <> 0 ORDER BY 1, 2, 3, 4`,
     [session],

@@ -1,11 +1,11 @@
-import type { Known } from '@/core/heat/index.ts';
+import type { Estimate } from '@/core/heat/index.ts';
 import { row, rows, run } from './query.ts';
 
 /** One thing one evening taught. */
 export interface Lesson {
   key: string;
-  prior: Known;
-  posterior: Known;
+  prior: Estimate;
+  posterior: Estimate;
   readings: number;
   left_out: number;
 }
@@ -26,22 +26,30 @@ export const newestLessons = (): Promise<
 > =>
   rows(
     `SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, t.evenings, t.all_readings, t.all_left FROM (
-       SELECT DISTINCT ON (l.key) l.* FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE k.reset_at IS NULL OR l.at > k.reset_at ORDER BY l.key, l.at DESC, l.id DESC) l
-     JOIN (SELECT l.key, count(*)::int AS evenings, sum(l.readings)::int AS all_readings, sum(l.left_out)::int AS all_left FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE k.reset_at IS NULL OR l.at > k.reset_at GROUP BY l.key) t ON t.key = l.key
+       SELECT DISTINCT ON (l.key) l.* FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key
+       WHERE k.reset_at IS NULL OR l.at > k.reset_at ORDER BY l.key, l.at DESC, l.id DESC) l
+     JOIN (SELECT l.key, count(*)::int AS evenings, sum(l.readings)::int AS all_readings,
+     sum(l.left_out)::int AS all_left FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key
+     WHERE k.reset_at IS NULL OR l.at > k.reset_at GROUP BY l.key) t ON t.key = l.key
      ORDER BY l.key`,
   );
 
 /** What is believed of one thing. */
 export const newestLesson = (key: string): Promise<Lesson | null> =>
   row(
-    'SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1',
+    `SELECT l.key, l.prior, l.posterior, l.readings, l.left_out FROM lessons l LEFT JOIN
+      lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at >
+      k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT 1`,
     [key],
   );
 
 /** The last lessons of one thing, newest first. */
 export const lessonsOf = (key: string, limit: number): Promise<KeptLesson[]> =>
   rows(
-    'SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, l.session_id, s.name AS session, l.at FROM lessons l JOIN sessions s ON s.id = l.session_id LEFT JOIN lesson_keys k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY l.at DESC, l.id DESC LIMIT $2',
+    `SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, l.session_id, s.name AS
+      session, l.at FROM lessons l JOIN sessions s ON s.id = l.session_id LEFT JOIN lesson_keys
+      k ON k.key = l.key WHERE l.key = $1 AND (k.reset_at IS NULL OR l.at > k.reset_at) ORDER BY
+      l.at DESC, l.id DESC LIMIT $2`,
     [key, limit],
   );
 
@@ -49,13 +57,15 @@ export const lessonKeys = (): Promise<LessonKey[]> =>
   rows('SELECT key, locked, reset_at FROM lesson_keys');
 export const lockKey = (key: string, locked: boolean): Promise<void> =>
   run(
-    'INSERT INTO lesson_keys (key, locked) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET locked = excluded.locked',
+    `INSERT INTO lesson_keys (key, locked) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET
+      locked = excluded.locked`,
     [key, locked],
   );
 /** Forgets what was learned of one thing so far; the lessons stay on record. */
 export const resetKey = (key: string): Promise<void> =>
   run(
-    'INSERT INTO lesson_keys (key, reset_at) VALUES ($1, now()) ON CONFLICT (key) DO UPDATE SET reset_at = now(), locked = false',
+    `INSERT INTO lesson_keys (key, reset_at) VALUES ($1, now()) ON CONFLICT (key) DO UPDATE SET
+      reset_at = now(), locked = false`,
     [key],
   );
 
@@ -70,28 +80,33 @@ export const sessionToLearn = async (): Promise<number | null> =>
 /** Takes a session for learning; false when another process has it. */
 export const markLearned = async (session: number): Promise<boolean> =>
   (await row(
-    "UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status = 'finished' RETURNING id",
+    `UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status =
+      'finished' RETURNING id`,
     [session],
   )) !== null;
 
 export async function insertLessons(session: number, at: Date, lessons: Lesson[]): Promise<void> {
-  for (const l of lessons) {
+  for (const lesson of lessons) {
     await run(
-      'INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING',
+      `INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES
+        ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING`,
       [
         session,
         at.toISOString(),
-        l.key,
-        JSON.stringify(l.prior),
-        JSON.stringify(l.posterior),
-        l.readings,
-        l.left_out,
+        lesson.key,
+        JSON.stringify(lesson.prior),
+        JSON.stringify(lesson.posterior),
+        lesson.readings,
+        lesson.left_out,
       ],
     );
   }
 }
 
-/** A session taken up again after all: what it taught is taken back, and it will be learned from anew. */
+/**
+ * A session taken up again after all: what it taught is taken back, and it will be learned from
+ * anew.
+ */
 export async function unlearn(session: number): Promise<void> {
   await run('DELETE FROM lessons WHERE session_id = $1', [session]);
   await run('UPDATE sessions SET learned_at = NULL WHERE id = $1', [session]);

@@ -27,17 +27,22 @@ export const finishedSessions = (
 ): Promise<(SessionHead & { good: number; shot: number; shots: number })[]> =>
   rows(
     `SELECT ${HEAD.split(', ')
-      .map((c) => `s.${c}`)
+      .map((letter) => `s.${letter}`)
       .join(
         ', ',
       )}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot, coalesce(t.shots, 0)::int AS shots
-       FROM (SELECT * FROM sessions WHERE status = 'finished' ${before ? 'AND (finished_at, id) < ($2, $3)' : ''} ORDER BY finished_at DESC, id DESC LIMIT $1) s
-       LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*) FILTER (WHERE NOT trial) AS shots FROM shots WHERE session_id = s.id AND kept AND makes = 'bait') t ON true
+       FROM (SELECT * FROM sessions WHERE status = 'finished'
+       ${before ? 'AND (finished_at, id) < ($2, $3)' : ''} ORDER BY finished_at DESC, id DESC LIMIT $1) s
+       LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*)
+       FILTER (WHERE NOT trial) AS shots FROM shots WHERE session_id = s.id AND kept AND makes = 'bait') t ON true
       ORDER BY s.finished_at DESC, s.id DESC`,
     before ? [limit, before.at, before.id] : [limit],
   );
 
-/** Snapshots never change, and every page of a running session wants its own: the newest used are kept. */
+/**
+ * Snapshots never change, and every page of a running session wants its own: the newest used are
+ * kept.
+ */
 const snapshots = new Map<number, Snapshot>();
 const MOST_SNAPSHOTS = 50;
 
@@ -61,7 +66,8 @@ export async function createSession(
   at?: Date,
 ): Promise<number> {
   const made = await row<{ id: number }>(
-    'INSERT INTO sessions (name, snapshot, plan_id, opened_at) VALUES ($1, $2::jsonb, $3, coalesce($4::timestamptz, now())) RETURNING id',
+    `INSERT INTO sessions (name, snapshot, plan_id, opened_at) VALUES ($1, $2::jsonb, $3,
+      coalesce($4::timestamptz, now())) RETURNING id`,
     [name, JSON.stringify(snapshot), plan, at ?? null],
   );
   return made!.id;
@@ -81,49 +87,53 @@ interface EventRow {
   kind: string;
   payload: unknown;
 }
-const toEvent = (e: EventRow): AnyEvent =>
+const toEvent = (eventRow: EventRow): AnyEvent =>
   upcast({
-    id: e.id,
-    session: e.session_id,
-    seq: e.seq,
-    at: e.at.getTime(),
-    by: e.by,
-    v: e.v,
-    kind: e.kind,
-    payload: e.payload,
+    id: eventRow.id,
+    session: eventRow.session_id,
+    seq: eventRow.seq,
+    at: eventRow.at.getTime(),
+    by: eventRow.by,
+    v: eventRow.v,
+    kind: eventRow.kind,
+    payload: eventRow.payload,
   } as AnyEvent);
 
 export const eventsAfter = async (session: number, seq: number): Promise<AnyEvent[]> =>
   (
     await rows<EventRow>(
-      'SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND seq > $2 ORDER BY seq',
+      `SELECT session_id, seq, id, at, by, v, kind, payload FROM events WHERE session_id = $1 AND
+        seq > $2 ORDER BY seq`,
       [session, seq],
     )
   ).map(toEvent);
 
 /** Which of these ids are in any log already, with the seq they were given. */
-export async function known(ids: string[]): Promise<Map<string, { seq: number; session: number }>> {
+export async function storedEvents(
+  ids: string[],
+): Promise<Map<string, { seq: number; session: number }>> {
   const found = await rows<{ id: string; seq: number; session_id: number }>(
     'SELECT id, seq, session_id FROM events WHERE id = ANY($1::uuid[])',
     [ids],
   );
-  return new Map(found.map((f) => [f.id, { seq: f.seq, session: f.session_id }]));
+  return new Map(found.map((event) => [event.id, { seq: event.seq, session: event.session_id }]));
 }
 
 export async function insertEvents(events: AnyEvent[]): Promise<void> {
   if (events.length === 0) return;
   await run(
     `INSERT INTO events (session_id, seq, id, at, by, v, kind, payload)
-     SELECT * FROM unnest($1::int[], $2::int[], $3::uuid[], $4::timestamptz[], $5::text[], $6::int[], $7::text[], $8::jsonb[])`,
+     SELECT * FROM unnest($1::int[], $2::int[], $3::uuid[], $4::timestamptz[], $5::text[],
+     $6::int[], $7::text[], $8::jsonb[])`,
     [
-      events.map((e) => e.session),
-      events.map((e) => e.seq),
-      events.map((e) => e.id),
-      events.map((e) => new Date(e.at).toISOString()),
-      events.map((e) => e.by),
-      events.map((e) => e.v),
-      events.map((e) => e.kind),
-      events.map((e) => JSON.stringify(e.payload)),
+      events.map((event) => event.session),
+      events.map((event) => event.seq),
+      events.map((event) => event.id),
+      events.map((event) => new Date(event.at).toISOString()),
+      events.map((event) => event.by),
+      events.map((event) => event.v),
+      events.map((event) => event.kind),
+      events.map((event) => JSON.stringify(event.payload)),
     ],
   );
 }
@@ -159,5 +169,5 @@ export const notify = (session: number, seq: number): Promise<void> =>
 /** Every session, in the order they were finished; those still open last. */
 export const allSessionIds = async (): Promise<number[]> =>
   (await rows<{ id: number }>('SELECT id FROM sessions ORDER BY finished_at NULLS LAST, id')).map(
-    (r) => r.id,
+    (row) => row.id,
   );

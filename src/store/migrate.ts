@@ -2,15 +2,18 @@ import { Umzug } from 'umzug';
 import { MIGRATIONS } from './migrations/index.ts';
 import { inTransaction, rows, run, script, takeTime, waitTurn } from './query.ts';
 
-/** How a database stands to this program: as it wants it, still to be brought up to date, or made by a later one. */
+/**
+ * How a database stands to this program: as it wants it, still to be brought up to date, or made by
+ * a later one.
+ */
 export async function schemaStands(): Promise<{
   state: 'same' | 'behind' | 'ahead';
   unknown: string[];
 }> {
   const done = new Set(
-    (await rows<{ name: string }>('SELECT name FROM migrations')).map((m) => m.name),
+    (await rows<{ name: string }>('SELECT name FROM migrations')).map((row) => row.name),
   );
-  const own = MIGRATIONS.map((m) => m.name);
+  const own = MIGRATIONS.map((migration) => migration.name);
   const unknown = [...done].filter((name) => !own.includes(name));
   return {
     state: unknown.length > 0 ? 'ahead' : own.every((name) => done.has(name)) ? 'same' : 'behind',
@@ -18,7 +21,11 @@ export async function schemaStands(): Promise<{
   };
 }
 
-/** Brings the database up to date. Each migration is one transaction; two processes starting together take turns. @param to the last one done; all, where none is said */
+/**
+ * Brings the database up to date. Each migration is one transaction; two processes starting
+ * together take turns.
+ * @param to the last one done; all, where none is said
+ */
 export async function migrate(to?: string): Promise<string[]> {
   await run(
     'CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())',
@@ -29,14 +36,15 @@ export async function migrate(to?: string): Promise<string[]> {
   const { unknown } = await schemaStands();
   if (unknown.length > 0)
     throw new Error(
-      `This shop was last opened by a later Twin Shot (it has ${unknown.join(', ')}). Nothing was changed: start that version, or restore a backup made before it.`,
+      `This shop was last opened by a later Twin Shot (it has ${unknown.join(', ')}). ` +
+        'Nothing was changed: start that version, or restore a backup made before it.',
     );
   const umzug = new Umzug({
     logger: undefined,
     storage: {
       executed: async () =>
         (await rows<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map(
-          (m) => m.name,
+          (row) => row.name,
         ),
       logMigration: async () => {},
       unlogMigration: async () => {},
@@ -54,5 +62,7 @@ export async function migrate(to?: string): Promise<string[]> {
         }),
     })),
   });
-  return (await umzug.up(to === undefined ? {} : { to })).map((m) => m.name);
+  return (await umzug.up(to === undefined ? {} : { to })).map(
+    (migrationMeta) => migrationMeta.name,
+  );
 }

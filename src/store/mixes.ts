@@ -21,7 +21,7 @@ export const versionsOf = async (mix: number): Promise<MixVersion[]> =>
       'SELECT n, at, spec, session_id, cup, event_id FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2',
       [mix, MOST],
     )
-  ).map((v) => ({ ...v, spec: MixSchema.parse(v.spec) }));
+  ).map((row) => ({ ...row, spec: MixSchema.parse(row.spec) }));
 
 /** Keeps a mix as its next version, when it differs from the last; gives the number it has now. */
 export async function keepVersion(
@@ -34,7 +34,8 @@ export async function keepVersion(
   const kept = await row<{ n: number }>(
     `INSERT INTO mix_versions (mix_id, n, spec, session_id, event_id, cup)
      SELECT $1, coalesce(max(n), 0) + 1, $2::jsonb, $3, $4, $5 FROM mix_versions WHERE mix_id = $1
-     HAVING NOT EXISTS (SELECT 1 FROM mix_versions l WHERE l.mix_id = $1 AND l.n = (SELECT max(n) FROM mix_versions WHERE mix_id = $1) AND l.spec = $2::jsonb)
+     HAVING NOT EXISTS (SELECT 1 FROM mix_versions l WHERE l.mix_id = $1 AND l.n = (SELECT max(n)
+     FROM mix_versions WHERE mix_id = $1) AND l.spec = $2::jsonb)
      RETURNING n`,
     [mix, JSON.stringify(spec), from?.session ?? null, from?.event ?? null, from?.cup ?? null],
   );
@@ -46,32 +47,38 @@ export async function keepVersion(
 
 /** A name no mix has yet: the one asked for, or it with a number. */
 async function freeName(name: string): Promise<string> {
-  for (let n = 1; ; n++) {
-    const tried = n === 1 ? name : `${name} ${n}`;
+  for (let count = 1; ; count++) {
+    const tried = count === 1 ? name : `${name} ${count}`;
     if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried])))
       return tried;
   }
 }
 
 /**
- * Keeps what a bench says really went into a cup: the next version of its mix, or a mix that branched off it. The
- * same event again changes nothing; a mix that is gone meanwhile is made anew rather than lost.
+ * Keeps what a bench says really went into a cup: the next version of its mix, or a mix that
+ * branched off it. The same event again changes nothing; a mix that is gone meanwhile is made anew
+ * rather than lost.
  */
-export async function keepFromBench(e: BenchEvent<'mixKept'>): Promise<void> {
-  if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [e.id])) return;
-  const mix = Number(e.payload.cup);
+export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<void> {
+  if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [benchEvent.id])) return;
+  const mix = Number(benchEvent.payload.cup);
   const cup = await row<{ letter: string }>(
     'SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2',
-    [e.session, mix],
+    [benchEvent.session, mix],
   );
-  const from = { session: e.session, event: e.id, cup: cup?.letter ?? e.payload.cup };
+  const from = {
+    session: benchEvent.session,
+    event: benchEvent.id,
+    cup: cup?.letter ?? benchEvent.payload.cup,
+  };
   const parent = await row<{ n: number }>(
-    'SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1), (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE',
-    [mix, e.session],
+    `SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1),
+      (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE`,
+    [mix, benchEvent.session],
   );
-  if (e.payload.as === 'version' && parent) {
+  if (benchEvent.payload.as === 'version' && parent) {
     const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix]))!;
-    const spec = { ...e.payload.mix, name: held.name };
+    const spec = { ...benchEvent.payload.mix, name: held.name };
     await keepVersion(mix, spec, from);
     await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [
       mix,
@@ -79,8 +86,8 @@ export async function keepFromBench(e: BenchEvent<'mixKept'>): Promise<void> {
     ]);
     return;
   }
-  const name = await freeName(e.payload.name);
-  const spec = { ...e.payload.mix, name };
+  const name = await freeName(benchEvent.payload.name);
+  const spec = { ...benchEvent.payload.mix, name };
   const made = (await row<{ id: number }>(
     'INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id',
     [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null],
@@ -91,12 +98,12 @@ export async function keepFromBench(e: BenchEvent<'mixKept'>): Promise<void> {
 /** The newest version of each mix that is just as given; what no version is, has none. */
 export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Map<number, number>> {
   const out = new Map<number, number>();
-  for (const m of mixes) {
+  for (const mix of mixes) {
     const found = await row<{ n: number | null }>(
       'SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1 AND spec = $2::jsonb',
-      [m.id, JSON.stringify(m.spec)],
+      [mix.id, JSON.stringify(mix.spec)],
     );
-    if (found?.n) out.set(m.id, found.n);
+    if (found?.n) out.set(mix.id, found.n);
   }
   return out;
 }
@@ -106,8 +113,14 @@ export const putCups = (
   cups: { mix: number; letter: string; version: number | null }[],
 ): Promise<void> =>
   run(
-    'INSERT INTO session_cups (session_id, mix_id, letter, version) SELECT $1, * FROM unnest($2::int[], $3::text[], $4::int[]) ON CONFLICT DO NOTHING',
-    [session, cups.map((c) => c.mix), cups.map((c) => c.letter), cups.map((c) => c.version)],
+    `INSERT INTO session_cups (session_id, mix_id, letter, version) SELECT $1, * FROM
+      unnest($2::int[], $3::text[], $4::int[]) ON CONFLICT DO NOTHING`,
+    [
+      session,
+      cups.map((cup) => cup.mix),
+      cups.map((cup) => cup.letter),
+      cups.map((cup) => cup.version),
+    ],
   );
 
 export interface MixUse {
@@ -123,19 +136,27 @@ export interface MixUse {
 /** Evenings a mix stood in a cup, the newest first. */
 export const usesOf = (mix: number): Promise<MixUse[]> =>
   rows(
-    `SELECT s.id AS session, s.name, s.opened_at AS at, c.letter, c.version, coalesce(sum(h.good + h.usable + h.second), 0)::int AS shot, coalesce(sum(h.good), 0)::int AS good
+    `SELECT s.id AS session, s.name, s.opened_at AS at, c.letter, c.version, coalesce(sum(h.good +
+      h.usable + h.second), 0)::int AS shot, coalesce(sum(h.good), 0)::int AS good
      FROM session_cups c JOIN sessions s ON s.id = c.session_id
-     LEFT JOIN shots h ON h.session_id = s.id AND NOT h.trial AND h.makes = 'bait' AND h.colourway_id IN (SELECT w.id FROM colourways w, jsonb_each(w.spec->'layers') l WHERE l.value = to_jsonb($1::int))
-     WHERE c.mix_id = $1 AND s.status <> 'new' GROUP BY s.id, s.name, s.opened_at, c.letter, c.version ORDER BY s.id DESC LIMIT 12`,
+     LEFT JOIN shots h ON h.session_id = s.id AND NOT h.trial AND h.makes = 'bait' AND
+     h.colourway_id IN (SELECT w.id FROM colourways w, jsonb_each(w.spec->'layers') l WHERE
+     l.value = to_jsonb($1::int))
+     WHERE c.mix_id = $1 AND s.status <> 'new' GROUP BY s.id, s.name, s.opened_at, c.letter,
+     c.version ORDER BY s.id DESC LIMIT 12`,
     [mix],
   );
 
 /** A mix's whole family: whatever it branched off, and whatever branched off that. */
 export const familyOf = (mix: number): Promise<Kin[]> =>
   rows(
-    `WITH RECURSIVE up AS (SELECT id, parent_id FROM mixes WHERE id = $1 UNION SELECT m.id, m.parent_id FROM mixes m JOIN up ON m.id = up.parent_id),
-       tree AS (SELECT id FROM up WHERE parent_id IS NULL UNION SELECT m.id FROM mixes m JOIN tree t ON m.parent_id = t.id)
-     SELECT m.id, m.name, m.spec->>'colour' AS colour, m.parent_id, m.parent_n, (SELECT max(p.id) FROM mix_pictures p WHERE p.mix_id = m.id) AS picture FROM mixes m JOIN tree USING (id) ORDER BY m.id LIMIT 100`,
+    `WITH RECURSIVE up AS (SELECT id, parent_id FROM mixes WHERE id = $1 UNION SELECT m.id,
+      m.parent_id FROM mixes m JOIN up ON m.id = up.parent_id),
+       tree AS (SELECT id FROM up WHERE parent_id IS NULL UNION SELECT m.id FROM mixes m JOIN tree
+       t ON m.parent_id = t.id)
+     SELECT m.id, m.name, m.spec->>'colour' AS colour, m.parent_id, m.parent_n, (SELECT max(p.id)
+     FROM mix_pictures p WHERE p.mix_id = m.id) AS picture FROM mixes m JOIN tree USING (id) ORDER
+     BY m.id LIMIT 100`,
     [mix],
   );
 
@@ -153,15 +174,16 @@ export const picturesOf = (mix: number): Promise<PictureNote[]> =>
   );
 export const putPicture = async (
   mix: number,
-  n: number,
+  count: number,
   kind: string,
   what: string,
   picture: Buffer,
 ): Promise<number | null> =>
   (
     await row<{ id: number }>(
-      'INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5 FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id',
-      [mix, n, kind, what, picture],
+      `INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5
+        FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id`,
+      [mix, count, kind, what, picture],
     )
   )?.id ?? null;
 export const pictureBytes = (id: number): Promise<{ kind: string; picture: Buffer } | null> =>

@@ -4,16 +4,30 @@ import { row, rows, run } from './query.ts';
 const when = (ms: number): string => new Date(ms).toISOString();
 
 /** What was noted of a mould at the bench. */
-export const putNote = (e: BenchEvent<'noted'>): Promise<void> =>
+export const putNote = (benchEvent: BenchEvent<'noted'>): Promise<void> =>
   run(
-    'INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (event_id) DO NOTHING',
-    [e.session, e.id, when(e.at), Number(e.payload.mould), e.payload.text],
+    `INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5)
+      ON CONFLICT (event_id) DO NOTHING`,
+    [
+      benchEvent.session,
+      benchEvent.id,
+      when(benchEvent.at),
+      Number(benchEvent.payload.mould),
+      benchEvent.payload.text,
+    ],
   );
 /** A mould's trial card. */
-export const putTrial = (e: BenchEvent<'trialled'>): Promise<void> =>
+export const putTrial = (benchEvent: BenchEvent<'trialled'>): Promise<void> =>
   run(
-    'INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING',
-    [e.session, e.id, when(e.at), Number(e.payload.mould), JSON.stringify(e.payload)],
+    `INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES
+      ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING`,
+    [
+      benchEvent.session,
+      benchEvent.id,
+      when(benchEvent.at),
+      Number(benchEvent.payload.mould),
+      JSON.stringify(benchEvent.payload),
+    ],
   );
 export const dropNote = (event: string): Promise<void> =>
   run('DELETE FROM mould_notes WHERE event_id = $1', [event]);
@@ -25,7 +39,9 @@ export const newestNotes = (
   each = 3,
 ): Promise<{ mould_id: number; at: Date; text: string; session_id: number }[]> =>
   rows(
-    'SELECT mould_id, at, text, session_id FROM (SELECT *, row_number() OVER (PARTITION BY mould_id ORDER BY at DESC) AS n FROM mould_notes) x WHERE n <= $1 ORDER BY mould_id, at DESC LIMIT 2000',
+    `SELECT mould_id, at, text, session_id FROM (SELECT *, row_number() OVER (PARTITION BY
+      mould_id ORDER BY at DESC) AS n FROM mould_notes) x WHERE n <= $1 ORDER BY mould_id, at
+      DESC LIMIT 2000`,
     [each],
   );
 export const notesOf = (
@@ -54,7 +70,7 @@ export const shotsGivenBy = async (moulds: number[]): Promise<Map<number, number
             'SELECT mould_id, count(*)::int AS n FROM shots WHERE mould_id = ANY($1::int[]) GROUP BY mould_id',
             [moulds],
           )
-        ).map((r) => [r.mould_id, r.n]),
+        ).map((row) => [row.mould_id, row.n]),
       );
 /** Shots a mould has given, for its life. */
 export const shotsGiven = async (mould: number): Promise<number> =>

@@ -47,12 +47,15 @@ export const setPin = (id: number, pin: string | null): Promise<void> =>
   run('UPDATE people SET pin = $2 WHERE id = $1', [id, pin]);
 export const retirePerson = (id: number): Promise<void> =>
   run('UPDATE people SET retired_at = now() WHERE id = $1', [id]);
-/** Takes the list of people for this transaction: of two owners that take each other out one stays. */
+/**
+ * Takes the list of people for this transaction: of two owners that take each other out one stays.
+ */
 export const lockPeople = (): Promise<void> => run('SELECT pg_advisory_xact_lock(771003)');
 /** Owners that can sign in, one left out. */
 export const ownersBut = async (id: number): Promise<number> =>
   (await row<{ n: number }>(
-    "SELECT count(*)::int AS n FROM people WHERE role = 'owner' AND secret IS NOT NULL AND retired_at IS NULL AND id <> $1",
+    `SELECT count(*)::int AS n FROM people WHERE role = 'owner' AND secret IS NOT NULL AND
+      retired_at IS NULL AND id <> $1`,
     [id],
   ))!.n;
 
@@ -64,7 +67,8 @@ export const insertSignIn = (hash: string, person: number, ends: Date): Promise<
   ]);
 export const signedIn = (hash: string): Promise<PersonRow | null> =>
   row(
-    `SELECT ${COLUMNS} FROM people WHERE retired_at IS NULL AND id = (SELECT person_id FROM sign_ins WHERE token_hash = $1 AND ends_at > now())`,
+    `SELECT ${COLUMNS} FROM people WHERE retired_at IS NULL AND id = (SELECT person_id FROM
+      sign_ins WHERE token_hash = $1 AND ends_at > now())`,
     [hash],
   );
 export const endSignIn = (hash: string): Promise<void> =>
@@ -120,6 +124,7 @@ export const note = (what: string, about = '', by = actor()): Promise<void> =>
   run('INSERT INTO audit (by, what, about) VALUES ($1, $2, $3)', [by, what, about]);
 export const auditBefore = (before: string | null, limit = 100): Promise<AuditRow[]> =>
   rows(
-    'SELECT id::text, at, by, what, about FROM audit WHERE $1::bigint IS NULL OR id < $1::bigint ORDER BY audit.id DESC LIMIT $2',
+    `SELECT id::text, at, by, what, about FROM audit WHERE $1::bigint IS NULL OR id <
+      $1::bigint ORDER BY audit.id DESC LIMIT $2`,
     [before, limit],
   );

@@ -11,7 +11,8 @@ export interface PlanRow {
   session_id: number | null;
 }
 
-const PLAN = `SELECT p.id, p.name, to_char(p.day, 'YYYY-MM-DD') AS day, p.input, p.ticks, (SELECT max(id) FROM sessions s WHERE s.plan_id = p.id) AS session_id FROM plans p`;
+const PLAN = `SELECT p.id, p.name, to_char(p.day, 'YYYY-MM-DD') AS day, p.input, p.ticks, (SELECT
+  max(id) FROM sessions s WHERE s.plan_id = p.id) AS session_id FROM plans p`;
 
 /** A plan as it was kept, brought to today's form. */
 const read = (plan: PlanRow): PlanRow => ({ ...plan, input: PlanInputSchema.parse(plan.input) });

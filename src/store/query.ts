@@ -12,10 +12,16 @@ interface Running {
   /** what it remembers of what it has written, and nobody else may yet */
   memory: Map<string, unknown>;
 }
-/** The transaction whatever runs now is part of: every query finds it here, so none can ask the pool for a second connection. */
+/**
+ * The transaction whatever runs now is part of: every query finds it here, so none can ask the pool
+ * for a second connection.
+ */
 const running = new AsyncLocalStorage<Running>();
 
-/** Does a statement in the transaction under way, after those before it; by itself where there is none. */
+/**
+ * Does a statement in the transaction under way, after those before it; by itself where there is
+ * none.
+ */
 function within<T>(work: (transaction?: Transaction) => Promise<T>): Promise<T> {
   const now = running.getStore();
   if (!now) return work();
@@ -24,7 +30,9 @@ function within<T>(work: (transaction?: Transaction) => Promise<T>): Promise<T> 
   return mine;
 }
 
-/** Rows of a query, with bound parameters `$1`…; part of the transaction under way, if there is one. */
+/**
+ * Rows of a query, with bound parameters `$1`…; part of the transaction under way, if there is one.
+ */
 export const rows = <T extends object>(sql: string, bind: Bind = []): Promise<T[]> =>
   within((transaction) =>
     database().query<T>(sql, { bind, type: QueryTypes.SELECT, transaction, raw: true }),
@@ -44,7 +52,10 @@ export const script = async (sql: string): Promise<void> => {
   await within((transaction) => database().query(sql, { transaction }));
 };
 
-/** Does all of it or none: one connection for everything inside, and what is inside such a piece of work already joins it. */
+/**
+ * Does all of it or none: one connection for everything inside, and what is inside such a piece of
+ * work already joins it.
+ */
 export const inTransaction = <T>(work: () => Promise<T>): Promise<T> =>
   running.getStore()
     ? work()
@@ -52,20 +63,29 @@ export const inTransaction = <T>(work: () => Promise<T>): Promise<T> =>
         running.run({ transaction, last: Promise.resolve(), memory: new Map() }, work),
       );
 
-/** Waits, up to minutes, until it is this transaction's turn at a piece of work only one process does at a time. */
+/**
+ * Waits, up to minutes, until it is this transaction's turn at a piece of work only one process
+ * does at a time.
+ */
 export async function waitTurn(at: number): Promise<void> {
   await run(`SET LOCAL lock_timeout = '300s'`);
   await run('SELECT pg_advisory_xact_lock($1)', [at]);
 }
 
-/** This transaction may take as long as it likes, in a statement and between two: it moves much, or reckons much. */
+/**
+ * This transaction may take as long as it likes, in a statement and between two: it moves much, or
+ * reckons much.
+ */
 export const takeTime = (): Promise<void> =>
   script('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0');
 
 /** What the transaction under way remembers by itself; null where none is. */
 export const ownMemory = (): Map<string, unknown> | null => running.getStore()?.memory ?? null;
 
-/** Done when what is under way has been committed; at once where nothing is. What a process remembers of the database waits for this. */
+/**
+ * Done when what is under way has been committed; at once where nothing is. What a process
+ * remembers of the database waits for this.
+ */
 export function afterCommit(then: () => void): void {
   const now = running.getStore();
   if (now) now.transaction.afterCommit(then);

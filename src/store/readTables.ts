@@ -5,53 +5,62 @@ const when = (ms: number | null): string | null =>
   ms === null ? null : new Date(ms).toISOString();
 
 /** Writes one shot and its cavities as they now are. */
-export async function putShot(session: number, r: ShotRow): Promise<void> {
-  const marked = r.markedAt === null ? { good: 0, usable: 0, second: 0 } : r.counts;
+export async function putShot(session: number, shotRow: ShotRow): Promise<void> {
+  const marked = shotRow.markedAt === null ? { good: 0, usable: 0, second: 0 } : shotRow.counts;
   await run(
-    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id, colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable, second, stage, makes, asked, kept)
+    `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id,
+      colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable,
+      second, stage, makes, asked, kept)
      VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,$21,$22,$23)
-     ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job = excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes = excluded.makes, bait_id = excluded.bait_id,
-       colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats, mould_celsius = excluded.mould_celsius, against = excluded.against,
-       marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept`,
+     ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job =
+     excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes =
+     excluded.makes, bait_id = excluded.bait_id,
+       colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats,
+       mould_celsius = excluded.mould_celsius, against = excluded.against,
+       marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable
+       = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept`,
     [
       session,
-      r.shot,
-      r.n,
-      when(r.at),
-      r.job,
-      r.mould,
-      r.trial,
-      r.build,
-      r.bait,
-      r.colourway,
-      r.draw,
-      JSON.stringify(r.heats),
-      r.mouldCelsius,
-      r.against,
-      when(r.markedAt),
-      when(r.curedAt),
+      shotRow.shot,
+      shotRow.n,
+      when(shotRow.at),
+      shotRow.job,
+      shotRow.mould,
+      shotRow.trial,
+      shotRow.build,
+      shotRow.bait,
+      shotRow.colourway,
+      shotRow.draw,
+      JSON.stringify(shotRow.heats),
+      shotRow.mouldCelsius,
+      shotRow.against,
+      when(shotRow.markedAt),
+      when(shotRow.curedAt),
       marked.good,
       marked.usable,
       marked.second,
-      r.stage,
-      r.makes,
-      r.asked,
-      r.kept,
+      shotRow.stage,
+      shotRow.makes,
+      shotRow.asked,
+      shotRow.kept,
     ],
   );
-  await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [session, r.shot]);
-  if (r.cavities.length > 0) {
+  await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [
+    session,
+    shotRow.shot,
+  ]);
+  if (shotRow.cavities.length > 0) {
     await run(
       `INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault, insert_from)
        SELECT $1, $2, * FROM unnest($3::smallint[], $4::text[], $5::text[], $6::text[], $7::text[])`,
       [
         session,
-        r.shot,
-        r.cavities.map((c) => c.cavity),
-        r.cavities.map((c) => c.draw),
-        r.cavities.map((c) => c.grade),
-        r.cavities.map((c) => c.fault),
-        r.cavities.map((c) => c.insert),
+        shotRow.shot,
+        shotRow.cavities.map((cavity) => cavity.cavity),
+        shotRow.cavities.map((cavity) => cavity.draw),
+        shotRow.cavities.map((cavity) => cavity.grade),
+        shotRow.cavities.map((cavity) => cavity.fault),
+        shotRow.cavities.map((cavity) => cavity.insert),
       ],
     );
   }
@@ -63,30 +72,31 @@ export const dropShot = (session: number, shot: string): Promise<void> =>
 const months = new Set<string>();
 
 /** Keeps a reading, making its month's partition when it is the first of it. */
-export async function putReading(e: BenchEvent<'reading'>): Promise<void> {
-  const at = when(e.at)!;
+export async function putReading(event: BenchEvent<'reading'>): Promise<void> {
+  const at = when(event.at)!;
   const month = at.slice(0, 7);
   if (!months.has(month)) {
     await run('SELECT reading_month($1::timestamptz)', [at]);
     afterCommit(() => void months.add(month));
   }
   await run(
-    'INSERT INTO cup_readings (session_id, event_id, at, target_kind, target, celsius, stage, source) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)',
+    `INSERT INTO cup_readings (session_id, event_id, at, target_kind, target, celsius, stage,
+      source) VALUES ($1,$2,$3,$4,$5,$6,$7,$8)`,
     [
-      e.session,
-      e.id,
+      event.session,
+      event.id,
       at,
-      e.payload.target.kind,
-      e.payload.target.key,
-      e.payload.celsius,
-      e.payload.stage,
-      e.payload.from,
+      event.payload.target.kind,
+      event.payload.target.key,
+      event.payload.celsius,
+      event.payload.stage,
+      event.payload.from,
     ],
   );
 }
 
-export const dropReading = (e: BenchEvent<'reading'>): Promise<void> =>
-  run('DELETE FROM cup_readings WHERE at = $1 AND event_id = $2', [when(e.at), e.id]);
+export const dropReading = (event: BenchEvent<'reading'>): Promise<void> =>
+  run('DELETE FROM cup_readings WHERE at = $1 AND event_id = $2', [when(event.at), event.id]);
 
 /** Empties a session's read tables before they are made again. */
 export async function clearReadTables(session: number): Promise<void> {
@@ -127,9 +137,11 @@ export interface RackRow {
 }
 export const onRack = (since: Date): Promise<RackRow[]> =>
   rows(
-    `SELECT x.session_id, s.name AS session, x.bait_id, x.colourway_id, sum(x.good)::int AS good, sum(x.usable)::int AS usable, max(x.marked_at) AS racked, max(x.cured_at) AS cured_at
+    `SELECT x.session_id, s.name AS session, x.bait_id, x.colourway_id, sum(x.good)::int AS good,
+      sum(x.usable)::int AS usable, max(x.marked_at) AS racked, max(x.cured_at) AS cured_at
        FROM shots x JOIN sessions s ON s.id = x.session_id
-      WHERE x.kept AND x.makes = 'bait' AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
+      WHERE x.kept AND x.makes = 'bait' AND x.cured_at IS NOT NULL AND x.cured_at > $1 AND
+      x.session_id IN (SELECT id FROM sessions ORDER BY id DESC LIMIT 40)
       GROUP BY 1, 2, 3, 4 ORDER BY cured_at DESC`,
     [since.toISOString()],
   );
@@ -137,16 +149,22 @@ export const onRack = (since: Date): Promise<RackRow[]> =>
 /** Good baits so far of one session that are what its lines asked for, by job. */
 export const goodByJob = (session: number): Promise<{ job: string; good: number }[]> =>
   rows(
-    `SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`,
+    `SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND
+      makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`,
     [session],
   );
 
-/** What came good of what was shot, by mould, build, stage and session: trials apart, of the newest 200 sessions. */
+/**
+ * What came good of what was shot, by mould, build, stage and session: trials apart, of the newest
+ * 200 sessions.
+ */
 export const goodRecord = (
   newest = 400,
 ): Promise<{ mould: number; build: string; stage: string; good: number; shot: number }[]> =>
   rows(
     `SELECT mould_id AS mould, build, stage, sum(good)::int AS good, sum(good + usable + second)::int AS shot
-       FROM shots WHERE NOT trial AND marked_at IS NOT NULL AND session_id > (SELECT coalesce(max(id), 0) - 200 FROM sessions) GROUP BY session_id, mould_id, build, stage ORDER BY session_id DESC LIMIT $1`,
+       FROM shots WHERE NOT trial AND marked_at IS NOT NULL AND session_id > (SELECT
+       coalesce(max(id), 0) - 200 FROM sessions) GROUP BY session_id, mould_id, build, stage ORDER
+       BY session_id DESC LIMIT $1`,
     [newest],
   );

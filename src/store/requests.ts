@@ -17,8 +17,9 @@ class Refused extends Error {
 }
 
 /**
- * Does a piece of work at most once for a key: all of it with the key, or nothing. Who comes with a key that is being
- * worked on waits for it. A refusal changes nothing and is not remembered, so that it can be tried again put right.
+ * Does a piece of work at most once for a key: all of it with the key, or nothing. Who comes with a
+ * key that is being worked on waits for it. A refusal changes nothing and is not remembered, so
+ * that it can be tried again put right.
  * @param what the request the key stands for
  * @returns the answer, now or then; null where the key stood for another request
  */
@@ -48,7 +49,8 @@ export async function once(
         answered.body,
       ]);
       await run(
-        `DELETE FROM requests WHERE key IN (SELECT key FROM requests WHERE at < now() - interval '${REMEMBERED}' LIMIT 20)`,
+        `DELETE FROM requests WHERE key IN (SELECT key FROM requests WHERE at < now() - interval
+          '${REMEMBERED}' LIMIT 20)`,
       );
       return answered;
     });

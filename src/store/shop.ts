@@ -24,7 +24,8 @@ export async function writeShop(shop: Shop): Promise<void> {
   const before =
     (await row<{ settings: unknown }>('SELECT settings FROM shop WHERE id = 1'))?.settings ?? null;
   await run(
-    'INSERT INTO shop (id, settings) VALUES (1, $1::jsonb) ON CONFLICT (id) DO UPDATE SET settings = excluded.settings',
+    `INSERT INTO shop (id, settings) VALUES (1, $1::jsonb) ON CONFLICT (id) DO UPDATE SET
+      settings = excluded.settings`,
     [JSON.stringify(shop)],
   );
   await keepChange('shop', 1, before, shop);

@@ -5,9 +5,15 @@ const codeOf = (error: unknown): string | undefined => {
   return typeof said === 'string' ? said : undefined;
 };
 
-/** SQLSTATE classes that are about the values themselves: data that cannot be, constraints they break (PostgreSQL, appendix A). */
+/**
+ * SQLSTATE classes that are about the values themselves: data that cannot be, constraints they
+ * break (PostgreSQL, appendix A).
+ */
 const OF_VALUES = /^2[23]/;
-/** Classes and codes that pass: connections, resources, locks, time-outs, a database that goes or only reads. */
+/**
+ * Classes and codes that pass: connections, resources, locks, time-outs, a database that goes or
+ * only reads.
+ */
 const PASSES = /^(08|53|55|57|58|25|40|XX)/;
 const NETWORK = /^E[A-Z]+$/;
 

@@ -1,4 +1,5 @@
-// A thread beside the server's own. It does not inherit the loader of TypeScript: it is registered here.
+// A thread beside the server's own. It does not inherit the loader of TypeScript: it is registered
+// here.
 import { workerData } from 'node:worker_threads';
 import { register } from 'tsx/esm/api';
 

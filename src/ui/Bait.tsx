@@ -3,7 +3,10 @@ import type { Stations } from './baitPath.ts';
 import { bandPath, shapeFor, stationsOf, wholePath } from './baitPath.ts';
 import type { Drawn } from './dress.ts';
 
-/** The layers of a bait lying nose to the left from x = 0, without its outline. A core is seen through its shell. */
+/**
+ * The layers of a bait lying nose to the left from x = 0, without its outline. A core is seen
+ * through its shell.
+ */
 export function Layers({
   stations,
   layers,
@@ -15,23 +18,23 @@ export function Layers({
 }) {
   return (
     <>
-      {layers.map((l, i) => {
-        const at = place(l.place);
-        return at.bands.map((b, k) => {
-          const d = bandPath(stations, b, length);
-          const seen = at.inside && b.edges((b.from + b.to) / 2)[0] < 1;
-          return l.colour ? (
+      {layers.map((layer, i) => {
+        const at = place(layer.place);
+        return at.bands.map((band, k) => {
+          const day = bandPath(stations, band, length);
+          const seen = at.inside && band.edges((band.from + band.to) / 2)[0] < 1;
+          return layer.colour ? (
             <path
               key={`${i}.${k}`}
-              d={d}
-              fill={l.colour}
+              d={day}
+              fill={layer.colour}
               fillOpacity={seen ? 0.78 : 1}
               stroke={seen ? 'var(--ink)' : undefined}
               strokeWidth={seen ? 0.6 : undefined}
               strokeDasharray={seen ? '2 2' : undefined}
             />
           ) : (
-            <path key={`${i}.${k}`} d={d} className="line-art" strokeDasharray="4 3" />
+            <path key={`${i}.${k}`} d={day} className="line-art" strokeDasharray="4 3" />
           );
         });
       })}
@@ -66,11 +69,11 @@ export function Bait({
       aria-hidden={label ? undefined : true}
       className="h-auto max-w-full shrink-0"
     >
-      <Layers stations={stations} layers={layers.filter((l) => l.colour)} length={100} />
+      <Layers stations={stations} layers={layers.filter((layer) => layer.colour)} length={100} />
       <path
         d={wholePath(stations, 100)}
         className="line-art"
-        strokeDasharray={layers.some((l) => !l.colour) ? '4 3' : undefined}
+        strokeDasharray={layers.some((layer) => !layer.colour) ? '4 3' : undefined}
       />
     </svg>
   );

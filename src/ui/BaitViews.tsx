@@ -4,24 +4,27 @@ import { Layers } from './Bait.tsx';
 import { abovePath, roundOf, shapeFor, stationsOf, wholePath } from './baitPath.ts';
 import type { Drawn } from './dress.ts';
 
-const fill = (l: Drawn): string => l.colour ?? 'var(--raised)';
+const fill = (drawn: Drawn): string => drawn.colour ?? 'var(--raised)';
 
 /** One band of a section: the slice of an ellipse between its edges, or a core in its middle. */
 function slice(
   band: Band,
-  s: number,
+  along: number,
   up: number,
   down: number,
   wide: number,
   inside: boolean,
 ): string | null {
-  if (s < band.from || s > band.to) return null;
-  const [u, l] = band.edges(s);
-  if (inside && u < 1)
-    return `M${-wide * u} 0A${wide * u} ${up * u} 0 0 1 ${wide * u} 0A${wide * u} ${down * u} 0 0 1 ${-wide * u} 0Z`;
+  if (along < band.from || along > band.to) return null;
+  const [upper, lower] = band.edges(along);
+  if (inside && upper < 1)
+    return (
+      `M${-wide * upper} 0A${wide * upper} ${up * upper} 0 0 1 ${wide * upper} ` +
+      `0A${wide * upper} ${down * upper} 0 0 1 ${-wide * upper} 0Z`
+    );
   const half = (y: number) => wide * Math.sqrt(Math.max(0, 1 - y * y));
   const at = (y: number) => -(y >= 0 ? y * up : y * down);
-  const ys = Array.from({ length: 25 }, (_, i) => l + ((u - l) * i) / 24);
+  const ys = Array.from({ length: 25 }, (_, i) => lower + ((upper - lower) * i) / 24);
   return `M${[...ys.map((y) => [half(y), at(y)]), ...ys.reverse().map((y) => [-half(y), at(y)])].map(([x, y]) => `${x!.toFixed(1)} ${y!.toFixed(1)}`).join('L')}Z`;
 }
 
@@ -40,10 +43,10 @@ export function Section({
   label: string;
 }) {
   const shape = shapeFor(stationsOf(outline));
-  const k =
+  const scale =
     84 /
     Math.max(shape.most.up + shape.most.down, (shape.most.up + shape.most.down) * roundOf(outline));
-  const [up, down] = [shape.up(at) * k, shape.down(at) * k];
+  const [up, down] = [shape.up(at) * scale, shape.down(at) * scale];
   const wide = ((up + down) / 2) * roundOf(outline);
   return (
     <svg
@@ -54,14 +57,14 @@ export function Section({
       aria-label={label}
       className="shrink-0"
     >
-      {layers.flatMap((l, i) =>
-        place(l.place).bands.map((b, n) => {
-          const d = slice(b, at, up, down, wide, place(l.place).inside === true);
-          return d ? (
+      {layers.flatMap((layer, i) =>
+        place(layer.place).bands.map((band, count) => {
+          const day = slice(band, at, up, down, wide, place(layer.place).inside === true);
+          return day ? (
             <path
-              key={`${i}.${n}`}
-              d={d}
-              fill={fill(l)}
+              key={`${i}.${count}`}
+              d={day}
+              fill={fill(layer)}
               stroke="var(--ink)"
               strokeWidth="0.6"
               vectorEffect="non-scaling-stroke"
@@ -86,28 +89,31 @@ export function Section({
 /** What shows from above: at each place along the bait, the layer that reaches its back. */
 function Above({ outline, layers, y }: { outline: string; layers: readonly Drawn[]; y: number }) {
   const stations = stationsOf(outline);
-  const N = 48;
-  const seen = Array.from({ length: N }, (_, i) => {
-    const s = (i + 0.5) / N;
-    return layers.findLast((l) =>
-      place(l.place).bands.some((b) => s >= b.from && s <= b.to && b.edges(s)[0] > 0.9),
+  const SLICES = 48;
+  const seen = Array.from({ length: SLICES }, (_, i) => {
+    const along = (i + 0.5) / SLICES;
+    return layers.findLast((layer) =>
+      place(layer.place).bands.some(
+        (band) => along >= band.from && along <= band.to && band.edges(along)[0] > 0.9,
+      ),
     );
   });
-  const runs: { l: Drawn; from: number; to: number }[] = [];
-  seen.forEach((l, i) => {
-    if (!l) return;
+  const runs: { drawn: Drawn; from: number; to: number }[] = [];
+  seen.forEach((drawn, i) => {
+    if (!drawn) return;
     const last = runs.at(-1);
-    if (last && last.l === l && Math.abs(last.to - i / N) < 1e-9) last.to = (i + 1) / N;
-    else runs.push({ l, from: i / N, to: (i + 1) / N });
+    if (last && last.drawn === drawn && Math.abs(last.to - i / SLICES) < 1e-9)
+      last.to = (i + 1) / SLICES;
+    else runs.push({ drawn, from: i / SLICES, to: (i + 1) / SLICES });
   });
-  const spot = layers.find((l) => l.place === 'spot');
+  const spot = layers.find((layer) => layer.place === 'spot');
   return (
     <g transform={`translate(0 ${y})`}>
-      {runs.map((r, i) => (
+      {runs.map((run, i) => (
         <path
           key={i}
-          d={abovePath(stations, roundOf(outline), 400, r.from, r.to)}
-          fill={fill(r.l)}
+          d={abovePath(stations, roundOf(outline), 400, run.from, run.to)}
+          fill={fill(run.drawn)}
         />
       ))}
       {spot && <ellipse cx={0.14 * 400} cy={0} rx={10} ry={6} fill={fill(spot)} />}
@@ -143,7 +149,10 @@ export function BaitViews({
       <Layers stations={stations} layers={layers} length={400} />
       <path d={wholePath(stations, 400)} className="line-art" style={{ strokeWidth: 2 }} />
       <path
-        d={`M${cut * 400} ${-shape.up(cut) * 400 - 16}V${-shape.up(cut) * 400 - 4}M${cut * 400} ${shape.down(cut) * 400 + 4}v12`}
+        d={
+          `M${cut * 400} ${-shape.up(cut) * 400 - 16}V${-shape.up(cut) * 400 - 4}M${cut * 400} ` +
+          `${shape.down(cut) * 400 + 4}v12`
+        }
         className="line-art"
         style={{ strokeWidth: 2 }}
       />

@@ -4,7 +4,7 @@ import { Line } from 'react-chartjs-2';
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Filler);
 
-export interface Point {
+interface Point {
   x: number;
   y: number;
   low: number;
@@ -26,11 +26,11 @@ const INKS = ['--ink', '--soft', '--rule'] as const;
 function useInks(): Record<(typeof INKS)[number], string> {
   const read = () =>
     Object.fromEntries(
-      INKS.map((k) => [
-        k,
+      INKS.map((ink) => [
+        ink,
         typeof document === 'undefined'
           ? '#888'
-          : getComputedStyle(document.documentElement).getPropertyValue(k).trim(),
+          : getComputedStyle(document.documentElement).getPropertyValue(ink).trim(),
       ]),
     ) as Record<(typeof INKS)[number], string>;
   const [inks, setInks] = useState(read);
@@ -43,7 +43,7 @@ function useInks(): Record<(typeof INKS)[number], string> {
 }
 
 /** A curve with its range: a forecast never stands alone. */
-export function Curve({ points, x, y, levels = [], at, label }: Props) {
+export function Curve({ points, x: text, y: word, levels = [], at, label }: Props) {
   const inks = useInks();
   const [ink, soft, rule] = [inks['--ink'], inks['--soft'], inks['--rule']];
   const [from, to] = [points[0]?.x ?? 0, points.at(-1)?.x ?? 1];
@@ -70,22 +70,22 @@ export function Curve({ points, x, y, levels = [], at, label }: Props) {
         data={{
           datasets: [
             line(
-              points.map((p) => ({ x: p.x, y: p.high })),
+              points.map((point) => ({ x: point.x, y: point.high })),
               { fill: '+1', backgroundColor: `color-mix(in srgb, ${soft} 22%, transparent)` },
             ),
             line(
-              points.map((p) => ({ x: p.x, y: p.low })),
+              points.map((point) => ({ x: point.x, y: point.low })),
               {},
             ),
             line(
-              points.map((p) => ({ x: p.x, y: p.y })),
+              points.map((point) => ({ x: point.x, y: point.y })),
               { borderWidth: 2.5 },
             ),
-            ...levels.map((l) =>
+            ...levels.map((level) =>
               line(
                 [
-                  { x: from, y: l.at },
-                  { x: to, y: l.at },
+                  { x: from, y: level.at },
+                  { x: to, y: level.at },
                 ],
                 { borderWidth: 1.25, borderDash: [5, 4], borderColor: soft },
               ),
@@ -95,9 +95,9 @@ export function Curve({ points, x, y, levels = [], at, label }: Props) {
               : [
                   line(
                     points
-                      .filter((p) => p.x <= at)
+                      .filter((point) => point.x <= at)
                       .slice(-1)
-                      .map((p) => ({ x: p.x, y: p.y })),
+                      .map((point) => ({ x: point.x, y: point.y })),
                     { pointRadius: 5, pointBackgroundColor: ink },
                   ),
                 ]),
@@ -109,10 +109,12 @@ export function Curve({ points, x, y, levels = [], at, label }: Props) {
           maintainAspectRatio: false,
           events: [],
           plugins: { legend: { display: false }, tooltip: { enabled: false } },
-          scales: { x: { ...axis(x), min: from, max: to }, y: axis(y) },
+          scales: { x: { ...axis(text), min: from, max: to }, y: axis(word) },
         }}
       />
-      {levels.length > 0 && <p className="hint">dashed: {levels.map((l) => l.name).join(', ')}</p>}
+      {levels.length > 0 && (
+        <p className="hint">dashed: {levels.map((level) => level.name).join(', ')}</p>
+      )}
     </div>
   );
 }

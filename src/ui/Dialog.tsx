@@ -26,8 +26,8 @@ export function Dialog({
           aria-describedby={undefined}
           onOpenAutoFocus={
             focus &&
-            ((e) => {
-              e.preventDefault();
+            ((event) => {
+              event.preventDefault();
               focus.current?.focus();
             })
           }

@@ -2,36 +2,43 @@ import type { Injector } from '@/core/build/index.ts';
 
 /** An injector lying down, barrels to the proportion of bore and stroke. */
 export function InjectorDrawing({ injector, longest }: { injector: Injector; longest: number }) {
-  const stroke = (b: Injector['barrels'][number]) => b.volume / ((Math.PI / 4) * b.bore ** 2);
-  const k = 180 / longest;
+  const stroke = (vessel: Injector['barrels'][number]) =>
+    vessel.volume / ((Math.PI / 4) * vessel.bore ** 2);
+  const scale = 180 / longest;
   const gap = 58;
   return (
     <svg
       viewBox={`0 0 300 ${injector.barrels.length * gap + 8}`}
       className="block w-full max-w-sm"
       role="img"
-      aria-label={`${injector.name}, ${injector.barrels.length === 1 ? 'one barrel' : `${injector.barrels.length} barrels`}`}
+      aria-label={
+        `${injector.name}, ` +
+        `${injector.barrels.length === 1 ? 'one barrel' : `${injector.barrels.length} barrels`}`
+      }
     >
-      {injector.barrels.map((b, i) => {
+      {injector.barrels.map((barrel, i) => {
         const y = 8 + i * gap;
-        const h = b.bore * 1.05;
-        const w = stroke(b) * 1000 * k;
+        const height = barrel.bore * 1.05;
+        const width = stroke(barrel) * 1000 * scale;
         return (
           <g key={i}>
             <rect
               x={60}
               y={y}
-              width={w}
-              height={h}
+              width={width}
+              height={height}
               className="line-art"
               style={{ strokeWidth: 2 }}
             />
             <path
-              d={`M10 ${y + h / 2}H${60 + w * 0.3}M${60 + w * 0.3} ${y}v${h}`}
+              d={`M10 ${y + height / 2}H${60 + width * 0.3}M${60 + width * 0.3} ${y}v${height}`}
               stroke="var(--ink)"
               strokeWidth="3"
             />
-            <path d={`M${60 + w} ${y}l16 ${h / 2 - 4}v8l-16 ${h / 2 - 4}`} className="line-art" />
+            <path
+              d={`M${60 + width} ${y}l16 ${height / 2 - 4}v8l-16 ${height / 2 - 4}`}
+              className="line-art"
+            />
           </g>
         );
       })}

@@ -35,19 +35,19 @@ export function BarPatterns() {
   );
 }
 
-export const sayProgress = (p: Progress): string =>
-  STATES.filter((s) => p[s.key] > 0)
-    .map((s) => `${p[s.key]} ${s.name}`)
+export const sayProgress = (progress: Progress): string =>
+  STATES.filter((state) => progress[state.key] > 0)
+    .map((state) => `${progress[state.key]} ${state.name}`)
     .join(', ');
 
 /** A line as a bar of its count. */
 export function LineBar({ progress, height = 22 }: { progress: Progress; height?: number }) {
-  const total = STATES.reduce((sum, s) => sum + progress[s.key], 0) || 1;
-  const parts = STATES.map((s, i) => ({
-    ...s,
-    w: (progress[s.key] / total) * 330,
-    x: STATES.slice(0, i).reduce((sum, t) => sum + (progress[t.key] / total) * 330, 0),
-  })).filter((s) => s.w > 0);
+  const total = STATES.reduce((sum, state) => sum + progress[state.key], 0) || 1;
+  const parts = STATES.map((state, i) => ({
+    ...state,
+    w: (progress[state.key] / total) * 330,
+    x: STATES.slice(0, i).reduce((sum, state) => sum + (progress[state.key] / total) * 330, 0),
+  })).filter((other) => other.w > 0);
   return (
     <svg
       viewBox={`-1 -1 332 ${height + 2}`}
@@ -57,15 +57,15 @@ export function LineBar({ progress, height = 22 }: { progress: Progress; height?
       role="img"
       aria-label={sayProgress(progress)}
     >
-      {parts.map(({ x, w, ...s }) => (
+      {parts.map(({ x, w: width, ...other }) => (
         <rect
-          key={s.key}
+          key={other.key}
           x={x}
           y={0}
-          width={w}
+          width={width}
           height={height}
-          fill={s.fill}
-          stroke={s.key === 'toShoot' ? 'var(--rule)' : 'var(--ink)'}
+          fill={other.fill}
+          stroke={other.key === 'toShoot' ? 'var(--rule)' : 'var(--ink)'}
           strokeWidth="1.25"
           vectorEffect="non-scaling-stroke"
         />

@@ -35,8 +35,8 @@ export function QuantityField({
   const first = dimensions[0];
   const [typed, setTyped] = useState(value === null ? '' : edit(value, first, shop));
   const [known, setKnown] = useState(value);
-  // A value that came from outside replaces what is shown; one that came from here leaves the typing alone.
-  // So does the shop changing the unit it reads in, but not a unit that was typed.
+  // A value that came from outside replaces what is shown; one that came from here leaves the
+  // typing alone. So does the shop changing the unit it reads in, but not a unit that was typed.
   const shown = shopUnit(first, shop);
   const [knownUnit, setKnownUnit] = useState(shown);
   if (value !== known || shown !== knownUnit) {
@@ -78,7 +78,7 @@ export function QuantityField({
         id={id}
         className="box num"
         value={typed}
-        onChange={(e) => take(e.target.value)}
+        onChange={(change) => take(change.target.value)}
         aria-invalid={wrong ? true : undefined}
         data-unread={parsed.ok || (parsed.code === 'empty' && !emptied) ? undefined : label}
         aria-describedby={`${id}-say`}
@@ -90,16 +90,23 @@ export function QuantityField({
         {!parsed.ok && parsed.code === 'ambiguous' && (
           <>
             {parsed.message}{' '}
-            {parsed.choices!.map((c) => (
+            {parsed.choices!.map((choice) => (
               <button
-                key={c.label}
+                key={choice.label}
                 type="button"
                 className="act mr-1 mt-1"
                 onClick={() =>
-                  take(edit(c.quantity.value, c.quantity.dimension, shop, c.quantity.unit))
+                  take(
+                    edit(
+                      choice.quantity.value,
+                      choice.quantity.dimension,
+                      shop,
+                      choice.quantity.unit,
+                    ),
+                  )
                 }
               >
-                {c.label}
+                {choice.label}
               </button>
             ))}
           </>

@@ -12,46 +12,49 @@ function Tools({
   stage: Build['stages'][number];
   colourOf: (key: string) => string;
 }) {
-  const n = stage.layers.length;
-  const x = (i: number) => 48 + (i - (n - 1) / 2) * 26;
+  const count = stage.layers.length;
+  const x = (i: number) => 48 + (i - (count - 1) / 2) * 26;
   return (
     <svg viewBox="0 0 96 84" width="96" height="84" aria-hidden="true" className="shrink-0">
-      {stage.layers.map((l, i) => (
-        <g key={l.key}>
+      {stage.layers.map((layer, i) => (
+        <g key={layer.key}>
           <rect
             x={x(i) - 8}
             y="10"
             width="16"
             height="36"
-            fill={colourOf(l.key)}
+            fill={colourOf(layer.key)}
             stroke="var(--ink)"
             strokeWidth="1.5"
           />
           <path
-            d={`M${x(i)} 2V10${stage.yoked && n > 1 ? '' : `M${x(i) - 7} ${stage.yoked ? 3 : 3 + (i % 2) * 3}h14`}M${x(i)} 46V52`}
+            d={
+              `M${x(i)} 2V10${stage.yoked && count > 1 ? '' : `M${x(i) - 7} ${stage.yoked ? 3 : 3 + (i % 2) * 3}h14`}M${x(i)} ` +
+              '46V52'
+            }
             className="line-art"
           />
           {stage.block === 'split' ? (
             <path
               d={`M${x(i)} 52L36 78M${x(i)} 52L60 78`}
-              stroke={colourOf(l.key)}
+              stroke={colourOf(layer.key)}
               strokeWidth="3"
               fill="none"
             />
           ) : (
             <path
-              d={`M${x(i)} 52L${48 + (i - (n - 1) / 2) * 8} 78`}
-              stroke={colourOf(l.key)}
+              d={`M${x(i)} 52L${48 + (i - (count - 1) / 2) * 8} 78`}
+              stroke={colourOf(layer.key)}
               strokeWidth="4"
               fill="none"
             />
           )}
         </g>
       ))}
-      {stage.yoked && n > 1 && (
-        <path d={`M${x(0) - 10} 3H${x(n - 1) + 10}`} stroke="var(--ink)" strokeWidth="3.5" />
+      {stage.yoked && count > 1 && (
+        <path d={`M${x(0) - 10} 3H${x(count - 1) + 10}`} stroke="var(--ink)" strokeWidth="3.5" />
       )}
-      {n === 0 && stage.by === 'hand' && (
+      {count === 0 && stage.by === 'hand' && (
         <g>
           <path d="M22 14 34 54 66 44 60 6Z" className="line-art" />
           <path
@@ -67,7 +70,7 @@ function Tools({
           />
         </g>
       )}
-      {n === 0 && stage.by === 'rod' && (
+      {count === 0 && stage.by === 'rod' && (
         <g>
           <path d="M48 4V44M36 4h24" stroke="var(--ink)" strokeWidth="4" />
           <rect
@@ -80,14 +83,17 @@ function Tools({
           />
         </g>
       )}
-      {n > 0 && stage.pours.length > 0 && (
+      {count > 0 && stage.pours.length > 0 && (
         <circle cx="12" cy="72" r="6" fill={colourOf(stage.pours[0]!.key)} stroke="var(--ink)" />
       )}
     </svg>
   );
 }
 
-/** The stages of a build, left to right as they are shot: what pushes, through what, and what comes out. */
+/**
+ * The stages of a build, left to right as they are shot: what pushes, through what, and what comes
+ * out.
+ */
 export function StageStrip({
   build,
   outline,
@@ -98,43 +104,44 @@ export function StageStrip({
   colourOf: (key: string) => string;
 }) {
   const made = (i: number): Drawn[] => {
-    const s = build.stages[i]!;
-    const from = build.stages.findIndex((x) => x.key === s.takes);
-    const own = drawLayers(stageLayers(s), (l) => colourOf(l.key));
+    const stage = build.stages[i]!;
+    const from = build.stages.findIndex((other) => other.key === stage.takes);
+    const own = drawLayers(stageLayers(stage), (layer) => colourOf(layer.key));
     const insert = from >= 0 && from < i ? made(from) : [];
     return build.stages[from]?.makes === 'tail' ? [...own, ...insert] : [...insert, ...own];
   };
   return (
     <ol className="flex flex-wrap items-stretch gap-x-2 gap-y-4">
-      {build.stages.map((s, i) => (
-        <li key={s.key} className="flex min-w-0 items-center gap-2">
+      {build.stages.map((stage, i) => (
+        <li key={stage.key} className="flex min-w-0 items-center gap-2">
           {i > 0 && (
             <svg width="26" height="20" viewBox="0 0 26 20" aria-hidden="true">
               <path d="M2 10H22M15 3l7 7-7 7" className="line-art" style={{ strokeWidth: 2 }} />
             </svg>
           )}
-          <Tools stage={s} colourOf={colourOf} />
+          <Tools stage={stage} colourOf={colourOf} />
           <div className="min-w-0">
             <Bait outline={outline} width={108} layers={made(i)} />
             <p className="text-sm">
-              <b>{s.name}</b>
+              <b>{stage.name}</b>
             </p>
             <p className="hint max-w-44 leading-tight">
               {[
-                s.layers.length > 0
-                  ? s.block
-                    ? BLOCKS[s.block].name
+                stage.layers.length > 0
+                  ? stage.block
+                    ? BLOCKS[stage.block].name
                     : 'one barrel'
-                  : POUR_BY[s.by].name,
-                ...(s.layers.length > 0 && s.pours.length > 0 ? ['a pour first'] : []),
-                ...(s.layers.length > 1 && !s.yoked ? ['yoke off'] : []),
-                ...(s.rods ? ['rods in'] : []),
-                ...(s.takes
+                  : POUR_BY[stage.by].name,
+                ...(stage.layers.length > 0 && stage.pours.length > 0 ? ['a pour first'] : []),
+                ...(stage.layers.length > 1 && !stage.yoked ? ['yoke off'] : []),
+                ...(stage.rods ? ['rods in'] : []),
+                ...(stage.takes
                   ? [
-                      `${MAKES[build.stages.find((x) => x.key === s.takes)?.makes ?? 'tail'].many} laid in`,
+                      `${MAKES[build.stages.find((other) => other.key === stage.takes)?.makes ?? 'tail'].many} ` +
+                        'laid in',
                     ]
                   : []),
-                ...(s.push !== 'even' ? [PUSHES[s.push].name] : []),
+                ...(stage.push !== 'even' ? [PUSHES[stage.push].name] : []),
               ].join(', ')}
             </p>
           </div>
@@ -166,10 +173,10 @@ export function StageStrip({
 }
 
 /** Colours to show a build in before any mix is chosen: told apart by lightness too. */
-export const SAMPLE = ['#3f6b63', '#d9cfae', '#a4552f', '#2f2b28', '#c9a24a', '#7d8fa3'];
+const SAMPLE = ['#3f6b63', '#d9cfae', '#a4552f', '#2f2b28', '#c9a24a', '#7d8fa3'];
 export const sampleColour = (build: Build) => {
   const keys = [
-    ...build.stages.flatMap((s) => stageLayers(s).map((l) => l.key)),
+    ...build.stages.flatMap((stage) => stageLayers(stage).map((stageLayer) => stageLayer.key)),
     ...(build.finish ? [build.finish.key] : []),
   ];
   return (key: string): string => SAMPLE[keys.indexOf(key) % SAMPLE.length] ?? 'var(--raised)';

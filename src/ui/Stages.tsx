@@ -15,17 +15,22 @@ function lineSays(run: Run, units: ShopUnits): string | null {
   const rig = rigOf(run);
   if (!rig || run.stage.layers.length < 2 || !rig.yoked) return null;
   const part = shares(rig);
-  const even = part.every((p) => Math.abs(p - 1 / part.length) < 0.005);
+  const even = part.every((share) => Math.abs(share - 1 / part.length) < 0.005);
   const cavity = run.tools.moulds[0]?.mould.cavities[0];
   if (even)
     return part.length === 2
       ? 'Equal bores: the line lies in the middle.'
       : 'Equal bores: a third each.';
   if (part.length !== 2 || !cavity)
-    return `Unequal bores: ${part.map((p) => `${Math.round(p * 100)} %`).join(', ')} of the bait.`;
+    return `Unequal bores: ${part.map((share) => `${Math.round(share * 100)} %`).join(', ')} of the bait.`;
   // The second colour lies under: the line sits where its share of the section ends.
   const off = levelOf(part[1]!) * (depthOf(cavity.outline as OutlineKey, cavity.length) / 2);
-  return `Unequal bores: the line sits ${say(Math.abs(off), 'length', units, 1)} ${off < 0 ? 'under' : 'over'} the middle of the deepest section; near the port ${run.stage.layers[0]!.name.toLowerCase()} takes ${Math.round(portLine(part)[0]! * 100)} % of the depth.`;
+  return (
+    `Unequal bores: the line sits ${say(Math.abs(off), 'length', units, 1)} ` +
+    `${off < 0 ? 'under' : 'over'} the middle of the deepest section; near the port ` +
+    `${run.stage.layers[0]!.name.toLowerCase()} takes ` +
+    `${Math.round(portLine(part)[0]! * 100)} % of the depth.`
+  );
 }
 
 function StageDrawing({
@@ -41,20 +46,23 @@ function StageDrawing({
 }) {
   const mould = run.tools.moulds[0]!.mould;
   const fills = stageFill(run.stage, mould, sourceOf(job, run.stage));
-  const mean = (pick: (f: (typeof fills)[number]) => number) => sum(fills.map(pick)) / fills.length;
+  const mean = (pick: (fill: (typeof fills)[number]) => number) =>
+    sum(fills.map(pick)) / fills.length;
   const colour = (key: string) =>
-    input.cups.find((c) => c.mix === job.layers[key])?.recipe.colour ?? null;
-  const maker = job.build.stages.find((s) => s.key === run.stage.takes);
-  const own = drawLayers(stageLayers(run.stage), (l) => colour(l.key));
-  const insert = maker ? drawLayers(stageLayers(maker), (l) => colour(l.key)) : [];
+    input.cups.find((cup) => cup.mix === job.layers[key])?.recipe.colour ?? null;
+  const maker = job.build.stages.find((stage) => stage.key === run.stage.takes);
+  const own = drawLayers(stageLayers(run.stage), (layer) => colour(layer.key));
+  const insert = maker ? drawLayers(stageLayers(maker), (layer) => colour(layer.key)) : [];
   const parts: [string, number][] = [
-    ...(run.stage.rods ? [['rod', mean((f) => f.rod)] as [string, number]] : []),
-    ...(maker ? [[MAKES[maker.makes].name, mean((f) => f.insert)] as [string, number]] : []),
-    ...run.stage.pours.map((p): [string, number] => [
-      p.name.toLowerCase(),
-      mean((f) => f.poured[p.key]!),
+    ...(run.stage.rods ? [['rod', mean((fill) => fill.rod)] as [string, number]] : []),
+    ...(maker ? [[MAKES[maker.makes].name, mean((fill) => fill.insert)] as [string, number]] : []),
+    ...run.stage.pours.map((pour): [string, number] => [
+      pour.name.toLowerCase(),
+      mean((fill) => fill.poured[pour.key]!),
     ]),
-    ...(run.stage.layers.length > 0 ? [['shot', mean((f) => f.shot)] as [string, number]] : []),
+    ...(run.stage.layers.length > 0
+      ? [['shot', mean((fill) => fill.shot)] as [string, number]]
+      : []),
   ];
   const line = lineSays(run, units);
   return (
@@ -89,7 +97,7 @@ function StageDrawing({
             <td className="num">
               <b>
                 {say(
-                  mean((f) => f.cavity),
+                  mean((fill) => fill.cavity),
                   'volume',
                   units,
                   2,

@@ -19,7 +19,10 @@ const PATIENCE = 40;
 /** Statuses that are no answer: the same may be sent again, and is done once. */
 const NO_ANSWER = new Set([502, 503, 504]);
 
-/** Keys of requests not answered yet: whoever sends the same again, twice pressed or tried again, sends the same key. */
+/**
+ * Keys of requests not answered yet: whoever sends the same again, twice pressed or tried again,
+ * sends the same key.
+ */
 const unanswered = new Map<string, string>();
 
 /**

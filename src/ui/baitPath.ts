@@ -3,23 +3,26 @@ import type { Stations } from '@/core/mould/shape.ts';
 import { shapeFor } from '@/core/mould/shape.ts';
 
 export { roundOf, shapeFor, stationsOf } from '@/core/mould/shape.ts';
-export type { Shape, Stations } from '@/core/mould/shape.ts';
+export type { Stations } from '@/core/mould/shape.ts';
 
 const STEPS = 48;
-const put = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
+const put = (count: number): string => count.toFixed(1).replace(/\.0$/, '');
 /** A closed path from an upper edge walked forward and a lower one walked back. */
 const closed = (points: [number, number][], back: [number, number][]): string =>
   `M${[...points, ...back.reverse()].map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
 const between = (from: number, to: number): number[] => {
-  const n = Math.max(2, Math.ceil((to - from) * STEPS));
-  return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n);
+  const count = Math.max(2, Math.ceil((to - from) * STEPS));
+  return Array.from({ length: count + 1 }, (_, i) => from + ((to - from) * i) / count);
 };
 
 /** Paths drawn before: a mould's cavities are mostly alike, and so are baits on a tray. */
 const drawn = new WeakMap<Band, WeakMap<Stations, Map<number, string>>>();
 const MOST_LENGTHS = 40;
 
-/** A band of a bait lying nose to the left from x = 0, its line at y = 0; `length` in the drawing's units. */
+/**
+ * A band of a bait lying nose to the left from x = 0, its line at y = 0; `length` in the drawing's
+ * units.
+ */
 export function bandPath(stations: Stations, band: Band, length: number): string {
   let byShape = drawn.get(band);
   if (!byShape) drawn.set(band, (byShape = new WeakMap()));
@@ -28,11 +31,12 @@ export function bandPath(stations: Stations, band: Band, length: number): string
   const held = byLength.get(length);
   if (held) return held;
   const { up, down } = shapeFor(stations);
-  const y = (s: number, share: number) => -(share >= 0 ? share * up(s) : share * down(s)) * length;
+  const y = (along: number, share: number) =>
+    -(share >= 0 ? share * up(along) : share * down(along)) * length;
   const all = between(Math.max(0, band.from), Math.min(1, band.to));
   const path = closed(
-    all.map((s) => [s * length, y(s, band.edges(s)[0])]),
-    all.map((s) => [s * length, y(s, band.edges(s)[1])]),
+    all.map((along) => [along * length, y(along, band.edges(along)[0])]),
+    all.map((along) => [along * length, y(along, band.edges(along)[1])]),
   );
   if (byLength.size >= MOST_LENGTHS) byLength.clear();
   byLength.set(length, path);
@@ -53,10 +57,10 @@ export function abovePath(
   to = 1,
 ): string {
   const { up, down } = shapeFor(stations);
-  const half = (s: number) => ((up(s) + down(s)) / 2) * round * length;
+  const half = (along: number) => ((up(along) + down(along)) / 2) * round * length;
   const all = between(from, to);
   return closed(
-    all.map((s) => [s * length, -half(s)]),
-    all.map((s) => [s * length, half(s)]),
+    all.map((along) => [along * length, -half(along)]),
+    all.map((along) => [along * length, half(along)]),
   );
 }

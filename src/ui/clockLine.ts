@@ -9,7 +9,10 @@ interface Line {
   due: { at: number; what: string } | null;
 }
 
-/** Keeps the thin line at the top alive: the countdown every second, the rest whenever the session moves on. */
+/**
+ * Keeps the thin line at the top alive: the countdown every second, the rest whenever the session
+ * moves on.
+ */
 export function watchClockLine(host: HTMLElement): void {
   let line = JSON.parse(host.dataset.line ?? 'null') as Line | null;
   if (!line) return;
@@ -26,12 +29,12 @@ export function watchClockLine(host: HTMLElement): void {
       line = (await (await fetch('/api/running')).json()) as Line | null;
       if (!line) return location.reload();
       cups.replaceChildren(
-        ...line.cups.map((c) => {
+        ...line.cups.map((cup) => {
           const one = document.createElement('span');
           const figure = document.createElement('b');
           figure.className = 'figure';
-          figure.textContent = c.text;
-          one.append(`${c.letter} `, figure);
+          figure.textContent = cup.text;
+          one.append(`${cup.letter} `, figure);
           return one;
         }),
       );

@@ -1,6 +1,8 @@
 import { idFrom } from './id.ts';
 
-/** Where a page of the book goes on: after this line of this promised day; undefined from the start. */
+/**
+ * Where a page of the book goes on: after this line of this promised day; undefined from the start.
+ */
 export function bookCursor(text: string | null): { promised: string; id: number } | undefined {
   const [promised = '', id] = (text ?? '').split(',');
   const day =
@@ -18,6 +20,8 @@ export function eveningCursor(text: string | null): { at: Date; id: number } | u
     : undefined;
 }
 
-/** Where a page of numbered rows goes on from; null for the first page, and for what is no number. */
+/**
+ * Where a page of numbered rows goes on from; null for the first page, and for what is no number.
+ */
 export const pageCursor = (text: string | null): string | null =>
   text !== null && /^\d{1,18}$/.test(text) ? text : null;

@@ -4,16 +4,16 @@ import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns';
 export const sayDay = (iso: string): string => format(parseISO(iso), 'EEE d MMM');
 /** today, tomorrow, today + 4, 3 days ago */
 export function fromToday(iso: string, now: Date): string {
-  const n = differenceInCalendarDays(parseISO(iso), now);
-  return n === 0
+  const count = differenceInCalendarDays(parseISO(iso), now);
+  return count === 0
     ? 'today'
-    : n === 1
+    : count === 1
       ? 'tomorrow'
-      : n > 1
-        ? `today + ${n}`
-        : n === -1
+      : count > 1
+        ? `today + ${count}`
+        : count === -1
           ? 'yesterday'
-          : `${-n} days ago`;
+          : `${-count} days ago`;
 }
 /** Saturday 09:00, or with the date when it is further off than a week */
 export const sayMoment = (ms: number, now: Date): string =>

@@ -8,7 +8,10 @@ export interface Difference {
 const words = (key: string): string =>
   /^\d+$/.test(key)
     ? String(Number(key) + 1)
-    : key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+    : key.replace(
+        /([a-z])([A-Z])/g,
+        (_, act: string, bait: string) => `${act} ${bait.toLowerCase()}`,
+      );
 const said = (value: unknown): string =>
   value === undefined || value === null || value === ''
     ? 'nothing'

@@ -12,8 +12,8 @@ export const drawLayers = (
   colourOf: (layer: Layer) => string | null,
 ): Drawn[] =>
   layers
-    .map((l) => ({ place: l.place, colour: colourOf(l) }))
-    .sort((a, b) => rankOf(a.place) - rankOf(b.place));
+    .map((layer) => ({ place: layer.place, colour: colourOf(layer) }))
+    .sort((one, other) => rankOf(one.place) - rankOf(other.place));
 
 /** A whole build in the colours a colourway puts on it. */
 export const dress = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] =>
@@ -23,7 +23,10 @@ interface Way {
   build: string;
   layers: Record<string, number | null>;
 }
-/** A colourway as it is drawn: its build's layers in its mixes' colours. A build that is gone leaves an empty outline. */
+/**
+ * A colourway as it is drawn: its build's layers in its mixes' colours. A build that is gone leaves
+ * an empty outline.
+ */
 export function dressWay(
   way: Way,
   builds: readonly Build[],
@@ -31,6 +34,9 @@ export function dressWay(
 ): Drawn[] {
   const build = findBuild(way.build, builds);
   return build
-    ? dress(build, (l) => mixes.find((m) => m.id === way.layers[l.key])?.spec.colour ?? null)
+    ? dress(
+        build,
+        (layer) => mixes.find((mix) => mix.id === way.layers[layer.key])?.spec.colour ?? null,
+      )
     : [];
 }

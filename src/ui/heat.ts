@@ -10,13 +10,13 @@ const STOPS: [number, [number, number, number]][] = [
 
 /** @param celsius °C */
 export function heatColour(celsius: number): string {
-  const t = Math.min(205, Math.max(20, celsius));
-  const i = Math.max(
+  const within = Math.min(205, Math.max(20, celsius));
+  const index = Math.max(
     1,
-    STOPS.findIndex(([at]) => at >= t),
+    STOPS.findIndex(([at]) => at >= within),
   );
-  const [a, from] = STOPS[i - 1]!;
-  const [b, to] = STOPS[i]!;
-  const share = (t - a) / (b - a);
-  return `rgb(${from.map((c, k) => Math.round(c + (to[k]! - c) * share)).join(' ')})`;
+  const [below, from] = STOPS[index - 1]!;
+  const [above, to] = STOPS[index]!;
+  const share = (within - below) / (above - below);
+  return `rgb(${from.map((channel, k) => Math.round(channel + (to[k]! - channel) * share)).join(' ')})`;
 }

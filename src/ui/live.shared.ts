@@ -2,14 +2,19 @@
 import type { Topic } from './liveHub.ts';
 import { LiveHub } from './liveHub.ts';
 
-/** What a tab says: it wants to hear of something, it does not any more, it is still there, it goes. */
+/**
+ * What a tab says: it wants to hear of something, it does not any more, it is still there, it goes.
+ */
 export type Said =
   | { kind: 'listen'; n: number; topic: Topic }
   | { kind: 'leave'; n: number }
   | { kind: 'here' }
   | { kind: 'bye' };
 
-/** ms without a sign after which a tab is taken to be gone; those behind others are woken once a minute. */
+/**
+ * ms without a sign after which a tab is taken to be gone; those behind others are woken once a
+ * minute.
+ */
 const GONE = 150_000;
 
 const hub = new LiveHub();

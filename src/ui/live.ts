@@ -27,17 +27,18 @@ function makeLine(): Line {
   // A page taken out of the browser's back list hears again.
   addEventListener(
     'pageshow',
-    (e: PageTransitionEvent) =>
-      e.persisted && hearers.forEach(({ topic }, n) => say({ kind: 'listen', n, topic })),
+    (shown: PageTransitionEvent) =>
+      shown.persisted &&
+      hearers.forEach(({ topic }, count) => say({ kind: 'listen', n: count, topic })),
   );
   return {
     listen: (topic, hear) => {
-      const n = ++last;
-      hearers.set(n, { topic, hear });
-      say({ kind: 'listen', n, topic });
+      const count = ++last;
+      hearers.set(count, { topic, hear });
+      say({ kind: 'listen', n: count, topic });
       return () => {
-        hearers.delete(n);
-        say({ kind: 'leave', n });
+        hearers.delete(count);
+        say({ kind: 'leave', n: count });
       };
     },
   };

@@ -10,7 +10,9 @@ interface Listener {
   hear: Hear;
 }
 
-/** One line to the shop for everything that is listened to here: browsers keep few open at a time. */
+/**
+ * One line to the shop for everything that is listened to here: browsers keep few open at a time.
+ */
 export class LiveHub {
   private readonly listeners = new Set<Listener>();
   /** the last act that has come, by session */
@@ -45,7 +47,7 @@ export class LiveHub {
       ...new Set(
         [...this.listeners].flatMap(({ topic }) => (topic === 'devices' ? [] : [topic.session])),
       ),
-    ].sort((a, b) => a - b);
+    ].sort((one, other) => one - other);
     const devices = [...this.listeners].some(({ topic }) => topic === 'devices');
     for (const session of this.come.keys())
       if (!sessions.includes(session)) this.come.delete(session);
@@ -56,18 +58,18 @@ export class LiveHub {
     this.line = null;
     if (sessions.length === 0 && !devices) return;
     const query = [
-      ...sessions.map((s) => `session=${s}:${this.come.get(s) ?? 0}`),
+      ...sessions.map((session) => `session=${session}:${this.come.get(session) ?? 0}`),
       ...(devices ? ['devices='] : []),
     ].join('&');
     const line = new EventSource(`/api/stream?${query}`);
-    line.addEventListener('act', (m) => {
-      const act = JSON.parse(m.data as string) as { session: number; seq: number };
+    line.addEventListener('act', (messageEvent) => {
+      const act = JSON.parse(messageEvent.data as string) as { session: number; seq: number };
       this.come.set(act.session, Math.max(act.seq, this.come.get(act.session) ?? 0));
       for (const { topic, hear } of this.listeners)
         if (topic !== 'devices' && topic.session === act.session) hear(act);
     });
-    line.addEventListener('device', (m) => {
-      const device: unknown = JSON.parse(m.data as string);
+    line.addEventListener('device', (messageEvent) => {
+      const device: unknown = JSON.parse(messageEvent.data as string);
       for (const { topic, hear } of this.listeners) if (topic === 'devices') hear(device);
     });
     this.line = line;

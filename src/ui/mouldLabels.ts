@@ -18,7 +18,10 @@ export interface Label {
   size: number;
 }
 
-/** Width of a letter in heights of the type; a little more than the face's mean, so that nothing touches. */
+/**
+ * Width of a letter in heights of the type; a little more than the face's mean, so that nothing
+ * touches.
+ */
 const LETTER = 0.62;
 const GAP = 6;
 /** Smaller than this nobody reads. */
@@ -48,9 +51,9 @@ interface Slot {
 }
 
 /** Half of what a cavity takes up across and along the drawing, px. */
-function extent(cavity: Cavity, k: number): { half: number; up: number; down: number } {
+function extent(cavity: Cavity, scale: number): { half: number; up: number; down: number } {
   const { most } = shapeFor(stationsOf(cavity.outline, cavity.profile));
-  const length = cavity.length * k;
+  const length = cavity.length * scale;
   const turned = Math.abs(cavity.turn % 180) > 45;
   return turned
     ? { half: Math.max(most.up, most.down) * length, up: length / 2, down: length / 2 }
@@ -58,43 +61,45 @@ function extent(cavity: Cavity, k: number): { half: number; up: number; down: nu
 }
 
 /**
- * The strip over a cavity that no other cavity, runner or closure reaches: sideways half-way to its neighbours, upward
- * to whatever lies over it; where there is none, the strip through its middle.
+ * The strip over a cavity that no other cavity, runner or closure reaches: sideways half-way to its
+ * neighbours, upward to whatever lies over it; where there is none, the strip through its middle.
  */
 function slotOf(
   cavity: Cavity,
   mould: Mould,
-  k: number,
+  scale: number,
   { lines = [], edge = 10, sprue = () => 0 }: InTheWay,
 ): Slot {
-  const { half, up } = extent(cavity, k);
-  const [x, y] = [cavity.x * k, cavity.y * k];
+  const { half, up } = extent(cavity, scale);
+  const [x, y] = [cavity.x * scale, cavity.y * scale];
   const others = mould.cavities
-    .filter((c) => c.n !== cavity.n)
-    .map((c) => ({ x: c.x * k, y: c.y * k, ...extent(c, k) }));
-  const beside = others.filter((c) => Math.abs(c.y - y) < up + c.down);
+    .filter((other) => other.n !== cavity.n)
+    .map((cavity) => ({ x: cavity.x * scale, y: cavity.y * scale, ...extent(cavity, scale) }));
+  const beside = others.filter((other) => Math.abs(other.y - y) < up + other.down);
   const left =
     Math.max(
       edge,
-      ...beside.filter((c) => c.x < x).map((c) => (c.x + x) / 2 + GAP / 2),
+      ...beside.filter((point) => point.x < x).map((point) => (point.x + x) / 2 + GAP / 2),
       Math.min(x - half, x - 30),
     ) + sprue(cavity);
   const right = Math.min(
-    mould.width * k - edge,
-    ...beside.filter((c) => c.x > x).map((c) => (c.x + x) / 2 - GAP / 2),
+    mould.width * scale - edge,
+    ...beside.filter((point) => point.x > x).map((point) => (point.x + x) / 2 - GAP / 2),
     Math.max(x + half, x + 30),
   );
   const top = y - up;
   const over = Math.max(
     edge,
     ...others
-      .filter((c) => c.y < y - 1 && c.x - c.half < right && c.x + c.half > left)
-      .map((c) => c.y + c.down),
+      .filter(
+        (other) => other.y < y - 1 && other.x - other.half < right && other.x + other.half > left,
+      )
+      .map((other) => other.y + other.down),
     ...lines.filter((at) => at < y).map((at) => at + RUNNER / 2 + 1),
   );
   const room = top - over - 2;
   if (room >= SMALLEST) return { left, right, base: top - 3, room, within: false };
-  return { ...middleOf(cavity, k), within: true };
+  return { ...middleOf(cavity, scale), within: true };
 }
 
 /** Drawn width of a runner, px. */
@@ -105,9 +110,9 @@ const INSIDE = 0.6;
 const LARGEST_INSIDE = 15;
 
 /** The strip through the middle of a cavity's outline. */
-function middleOf(cavity: Cavity, k: number): Omit<Slot, 'within'> {
-  const { half, up, down } = extent(cavity, k);
-  const [x, y] = [cavity.x * k, cavity.y * k];
+function middleOf(cavity: Cavity, scale: number): Omit<Slot, 'within'> {
+  const { half, up, down } = extent(cavity, scale);
+  const [x, y] = [cavity.x * scale, cavity.y * scale];
   const room = Math.max(SMALLEST, (up + down) * INSIDE);
   return {
     left: x - half * INSIDE,
@@ -125,26 +130,29 @@ function fitted(text: string, width: number, size: number): string {
 }
 
 /**
- * Where every word on a drawn mould stands, so that none lies on another, on a closure or on a runner: in the largest
- * type up to `largest` in which all fit; at the smallest, what does not fit gives way, the figure first.
- * @param k px in a mm
+ * Where every word on a drawn mould stands, so that none lies on another, on a closure or on a
+ * runner: in the largest type up to `largest` in which all fit; at the smallest, what does not fit
+ * gives way, the figure first.
+ * @param scale px in a mm
  */
 export function labelsOf(
   mould: Mould,
-  k: number,
+  scale: number,
   texts: CavityText[],
   largest: number,
   inTheWay: InTheWay = {},
 ): Label[] {
   const over = texts
-    .map((text) => ({ text, cavity: mould.cavities.find((c) => c.n === text.n)! }))
-    .map(({ text, cavity }) => ({ text, cavity, slot: slotOf(cavity, mould, k, inTheWay) }));
+    .map((text) => ({ text, cavity: mould.cavities.find((cavity) => cavity.n === text.n)! }))
+    .map(({ text, cavity }) => ({ text, cavity, slot: slotOf(cavity, mould, scale, inTheWay) }));
   // Where one cavity has no room over it, all are written in, so that they read alike.
   const rows = over.some(({ slot }) => slot.within)
-    ? over.map(({ text, cavity }) => ({ text, slot: { ...middleOf(cavity, k), within: true } }))
+    ? over.map(({ text, cavity }) => ({ text, slot: { ...middleOf(cavity, scale), within: true } }))
     : over;
-  const words = (t: CavityText): string[] =>
-    [t.number, t.figure, t.note].filter((w): w is string => Boolean(w));
+  const words = (cavityText: CavityText): string[] =>
+    [cavityText.number, cavityText.figure, cavityText.note].filter((word): word is string =>
+      Boolean(word),
+    );
   const fits = rows.map(({ text, slot }) => {
     if (slot.within)
       return Math.min(
@@ -165,7 +173,7 @@ export function labelsOf(
 }
 
 function linesUp(
-  { n, number, figure, note }: CavityText,
+  { n: count, number, figure, note }: CavityText,
   { left, right, base, within }: Slot,
   size: number,
 ): Label[] {
@@ -176,7 +184,7 @@ function linesUp(
     return text
       ? [
           {
-            n,
+            n: count,
             kind: note && !number ? 'note' : 'number',
             text,
             x: (left + right) / 2,
@@ -191,17 +199,17 @@ function linesUp(
   let from = left;
   let to = right;
   if (number) {
-    out.push({ n, kind: 'number', text: number, x: from, y: base, anchor: 'start', size });
+    out.push({ n: count, kind: 'number', text: number, x: from, y: base, anchor: 'start', size });
     from += widthOf(number, size) + GAP;
   }
   if (note) {
     const text = fitted(note, to - from, size);
     if (text) {
-      out.push({ n, kind: 'note', text, x: to, y: base, anchor: 'end', size });
+      out.push({ n: count, kind: 'note', text, x: to, y: base, anchor: 'end', size });
       to -= widthOf(text, size) + GAP;
     }
   }
   if (figure && widthOf(figure, size) <= to - from + HAIR)
-    out.push({ n, kind: 'figure', text: figure, x: from, y: base, anchor: 'start', size });
+    out.push({ n: count, kind: 'figure', text: figure, x: from, y: base, anchor: 'start', size });
   return out;
 }

@@ -1,6 +1,9 @@
 /** What this device's clock is taken to be off by, kept over a reload with the shop away. */
 const KEPT = 'twin-shot-clock';
-/** ms a look may have been under way to tell anything, and how much better an older one must be to stand. */
+/**
+ * ms a look may have been under way to tell anything, and how much better an older one must be to
+ * stand.
+ */
 const SLOW = 3_000;
 const STANDS = 10 * 60_000;
 /** ms beyond which a look that says otherwise means that a clock was set. */
@@ -21,12 +24,15 @@ function kept(): number {
 /** ms the shop's clock is ahead of this device's. */
 export const clockOff = (): number => held?.off ?? kept();
 
-/** ms by the shop's clock: what is recorded, counted down and compared goes by it, whatever this device's says. */
+/**
+ * ms by the shop's clock: what is recorded, counted down and compared goes by it, whatever this
+ * device's says.
+ */
 export const shopNow = (): number => Date.now() + clockOff();
 
 /**
- * An answer said what the shop's clock was: half-way between asking and hearing, as near as can be told (Cristian,
- * *Distributed Computing* 3, 1989).
+ * An answer said what the shop's clock was: half-way between asking and hearing, as near as can be
+ * told (Cristian, *Distributed Computing* 3, 1989).
  */
 export function heardClock(shop: number, asked: number, heard: number): void {
   const took = heard - asked;

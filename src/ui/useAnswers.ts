@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 
 /**
- * A worker for as long as its screen stands: what is asked goes to it with a number, and only the answer to the newest
- * asking counts.
+ * A worker for as long as its screen stands: what is asked goes to it with a number, and only the
+ * answer to the newest asking counts.
  * @param make makes the worker; a bundler wants its address written out where it is made
  */
 export function useAnswers<Ask extends object, Answer extends { n: number }>(
@@ -14,7 +14,8 @@ export function useAnswers<Ask extends object, Answer extends { n: number }>(
   const maker = useRef(make);
   useEffect(() => {
     const made = maker.current();
-    made.onmessage = (e: MessageEvent<Answer>) => e.data.n === asked.current && setAnswer(e.data);
+    made.onmessage = (messageEvent: MessageEvent<Answer>) =>
+      messageEvent.data.n === asked.current && setAnswer(messageEvent.data);
     worker.current = made;
     return () => made.terminate();
   }, []);

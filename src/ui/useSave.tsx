@@ -27,11 +27,11 @@ function Changed({ all, decide }: Asked) {
           </tr>
         </thead>
         <tbody>
-          {all.slice(0, SHOWN).map((d) => (
-            <tr key={d.where} className="border-b border-rule align-top">
-              <td className="pr-3">{d.where}</td>
-              <td className="pr-3 break-words">{d.theirs}</td>
-              <td className="break-words">{d.yours}</td>
+          {all.slice(0, SHOWN).map((difference) => (
+            <tr key={difference.where} className="border-b border-rule align-top">
+              <td className="pr-3">{difference.where}</td>
+              <td className="pr-3 break-words">{difference.theirs}</td>
+              <td className="break-words">{difference.yours}</td>
             </tr>
           ))}
         </tbody>
@@ -54,7 +54,8 @@ function Changed({ all, decide }: Asked) {
 }
 
 /**
- * Saves only over what this page has seen. Where somebody else changed it meanwhile both are shown, and a hand decides.
+ * Saves only over what this page has seen. Where somebody else changed it meanwhile both are shown,
+ * and a hand decides.
  * @param version what is edited here was read as; undefined for a new thing
  * @returns `asking` is to be drawn somewhere on the page
  */

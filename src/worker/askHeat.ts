@@ -11,17 +11,17 @@ export function heatOracle(answered: (answer: HeatAnswer, ask: HeatAsk) => void)
   const worker = new Worker(new URL('./heat.worker.ts', import.meta.url), { type: 'module' });
   let busy: HeatAsk | null = null;
   let next: HeatAsk | null = null;
-  let n = 0;
+  let count = 0;
   const send = (ask: HeatAsk) => {
     busy = ask;
-    n += 1;
-    worker.postMessage({ n, ask });
+    count += 1;
+    worker.postMessage({ n: count, ask });
   };
-  worker.onmessage = (e: MessageEvent<{ n: number; answer: HeatAnswer }>) => {
-    if (e.data.n !== n || !busy) return;
+  worker.onmessage = (messageEvent: MessageEvent<{ n: number; answer: HeatAnswer }>) => {
+    if (messageEvent.data.n !== count || !busy) return;
     const asked = busy;
     busy = null;
-    answered(e.data.answer, asked);
+    answered(messageEvent.data.answer, asked);
     if (next) {
       const later = next;
       next = null;

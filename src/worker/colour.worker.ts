@@ -1,5 +1,5 @@
 // Bundled by itself, without the app's short names.
-import type { Choice, Colour, OnShelf, Sight } from '../core/colour/index.ts';
+import type { RecipeChoice, Colour, OnShelf, Sight } from '../core/colour/index.ts';
 import { choices, recipesFor } from '../core/colour/index.ts';
 
 export interface ColourAsk {
@@ -11,11 +11,14 @@ export interface ColourAsk {
 }
 export interface ColourAnswer {
   n: number;
-  choices: Choice[];
+  choices: RecipeChoice[];
   ms: number;
 }
 
-/** Recipes for a colour, off the page's own thread; whoever asks again, or no more, ends this worker. */
+/**
+ * Recipes for a colour, off the page's own thread; whoever asks again, or no more, ends this
+ * worker.
+ */
 addEventListener('message', ({ data }: MessageEvent<ColourAsk>) => {
   const began = performance.now();
   const answer: ColourAnswer = {

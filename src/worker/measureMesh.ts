@@ -17,7 +17,9 @@ export async function measureMesh(
     return {
       ok: false,
       code: 'huge',
-      message: `That file weighs ${Math.round(file.size / 1e6)} MB; a bait's mesh needs no more than ${MOST_BYTES / 1e6}. Thin it out, or save it as binary.`,
+      message:
+        `That file weighs ${Math.round(file.size / 1e6)} MB; a bait's mesh needs no more than ` +
+        `${MOST_BYTES / 1e6}. Thin it out, or save it as binary.`,
     };
   const bytes = await file.arrayBuffer();
   if (signal.aborted) return null;
@@ -34,8 +36,12 @@ export async function measureMesh(
         code: 'broken',
         message: 'That file could not be measured. Nothing was taken.',
       });
-    worker.onmessage = (e: MessageEvent<{ progress?: number; result?: MeasuredMesh }>) =>
-      e.data.result ? end(e.data.result) : progress(e.data.progress ?? 0);
+    worker.onmessage = (
+      messageEvent: MessageEvent<{ progress?: number; result?: MeasuredMesh }>,
+    ) =>
+      messageEvent.data.result
+        ? end(messageEvent.data.result)
+        : progress(messageEvent.data.progress ?? 0);
     worker.postMessage(bytes, [bytes]);
   });
 }

@@ -14,7 +14,10 @@ export interface NextAnswer {
   thin: Thinning | null;
 }
 
-/** What goes into a cup next, and the clear that brings it back when too much is in, off the bench's own thread. */
+/**
+ * What goes into a cup next, and the clear that brings it back when too much is in, off the bench's
+ * own thread.
+ */
 addEventListener('message', ({ data }: MessageEvent<NextAsk>) => {
   const charge = data.looks
     ? { ...data.charge, now: believed(data.charge, data.looks) }

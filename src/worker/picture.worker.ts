@@ -16,6 +16,6 @@ export interface PictureAnswer {
 /** Baits drawn from their numbers, off the page's own thread. */
 addEventListener('message', ({ data }: MessageEvent<PictureAsk>) => {
   const began = performance.now();
-  const svg = data.asked.map((a) => picture(data.scene, a));
+  const svg = data.asked.map((asked) => picture(data.scene, asked));
   postMessage({ n: data.n, svg, ms: performance.now() - began } satisfies PictureAnswer);
 });

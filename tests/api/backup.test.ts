@@ -23,35 +23,40 @@ after(() => app.stop());
 const log = async () =>
   (
     (await ask('GET', `${app.url}/api/sessions/${session}/events?after=0`)).body as { id: string }[]
-  ).map((e) => e.id);
+  ).map((other) => other.id);
 
-test('a backup is proved by restoring it; put back, the shop is as it was, and gets from a bench what came after', async () => {
-  const made = await makeBackup(url, folder);
-  assert.ok(Number(made.totals.events) > 1000 && made.bytes > 10_000);
-  const atBackup = await log();
-  const later = [event(session, 'woken', { cup: '1' }), event(session, 'stirred', { cup: '1' })];
-  assert.equal(
-    (await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later })).status,
-    200,
-  );
+test(
+  'a backup is proved by restoring it; put back, the shop is as it was, and gets from a ' +
+    'bench what came after',
+  async () => {
+    const made = await makeBackup(url, folder);
+    assert.ok(Number(made.totals.events) > 1000 && made.bytes > 10_000);
+    const atBackup = await log();
+    const later = [event(session, 'woken', { cup: '1' }), event(session, 'stirred', { cup: '1' })];
+    assert.equal(
+      (await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later })).status,
+      200,
+    );
 
-  const refused = await restoreBackup(url, made.file);
-  assert.ok(
-    !refused.ok && /has 2 acts that this backup has not. Nothing was changed/.test(refused.message),
-    JSON.stringify(refused),
-  );
-  assert.equal((await log()).length, atBackup.length + 2);
+    const refused = await restoreBackup(url, made.file);
+    assert.ok(
+      !refused.ok &&
+        /has 2 acts that this backup has not. Nothing was changed/.test(refused.message),
+      JSON.stringify(refused),
+    );
+    assert.equal((await log()).length, atBackup.length + 2);
 
-  const done = await restoreBackup(url, made.file, true);
-  assert.ok(done.ok, JSON.stringify(done));
-  assert.deepEqual(done.totals, made.totals);
-  assert.deepEqual(await until('the app again', log), atBackup);
-  const again = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later });
-  assert.deepEqual(
-    again.body.accepted.map((a: { id: string }) => a.id),
-    later.map((e) => e.id),
-  );
-});
+    const done = await restoreBackup(url, made.file, true);
+    assert.ok(done.ok, JSON.stringify(done));
+    assert.deepEqual(done.totals, made.totals);
+    assert.deepEqual(await until('the app again', log), atBackup);
+    const again = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: later });
+    assert.deepEqual(
+      again.body.accepted.map((other: { id: string }) => other.id),
+      later.map((event) => event.id),
+    );
+  },
+);
 
 test('what is no backup, or not there, changes nothing and is said', async () => {
   const rubbish = join(folder, 'rubbish.dump');
@@ -97,8 +102,8 @@ test('backups are kept by day, week and month, the newest always; those that are
   const { file } = await makeBackup(url, folder);
   assert.deepEqual(
     readdirSync(folder)
-      .filter((f) => madeAt(f) !== null)
-      .map((f) => join(folder, f)),
+      .filter((fault) => madeAt(fault) !== null)
+      .map((fault) => join(folder, fault)),
     [file],
   );
 });

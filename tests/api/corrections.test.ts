@@ -33,7 +33,7 @@ const post = async (
   }));
   const reply = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events });
   assert.deepEqual(reply.body.refused, [], JSON.stringify(reply.body));
-  return events.map((e) => e.id);
+  return events.map((event) => event.id);
 };
 
 /** The demo shop's first plan, shot to its end. */
@@ -49,7 +49,7 @@ async function shotEvening(): Promise<number> {
     spoil: () => 0.1,
   });
   for (let i = 0; i < events.length; i += 200) {
-    const part = events.slice(i, i + 200).map(({ seq: _seq, ...e }) => e);
+    const part = events.slice(i, i + 200).map(({ seq: _seq, ...other }) => other);
     const reply = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: part });
     assert.deepEqual(reply.body.refused, []);
   }
@@ -87,72 +87,82 @@ async function totals(session: number) {
   };
 }
 
-test('B7 a count put right, a tray dropped and an undo after the finish: tables, lines, stock and log follow, and a rebuild is the same', async () => {
-  const session = await shotEvening();
-  const was = await totals(session);
-  assert.ok(was.good > 8 && was.given > 0);
-  const { row } = await store();
-  const shot = (await row<{ shot: string; good: number; cavities: number }>(
-    'SELECT shot, good, (SELECT count(*)::int FROM cavity_results c WHERE c.session_id = s.session_id AND c.shot = s.shot) AS cavities FROM shots s WHERE session_id = $1 AND NOT trial AND good >= 5 AND usable = 0 ORDER BY shot LIMIT 1',
-    [session],
-  ))!;
+test(
+  'B7 a count put right, a tray dropped and an undo after the finish: tables, lines, ' +
+    'stock and log follow, and a rebuild is the same',
+  async () => {
+    const session = await shotEvening();
+    const was = await totals(session);
+    assert.ok(was.good > 8 && was.given > 0);
+    const { row } = await store();
+    const shot = (await row<{ shot: string; good: number; cavities: number }>(
+      `SELECT shot, good, (SELECT count(*)::int FROM cavity_results c WHERE c.session_id =
+      s.session_id AND c.shot = s.shot) AS cavities FROM shots s WHERE session_id = $1 AND NOT
+      trial AND good >= 5 AND usable = 0 ORDER BY shot LIMIT 1`,
+      [session],
+    ))!;
 
-  const noReason = await ask('POST', `${app.url}/api/sessions/${session}/events`, {
-    events: [
-      {
-        id: v4(),
-        session,
-        at: Date.now(),
-        by: 'desk',
-        v: EVENT_VERSION,
-        kind: 'recounted',
-        payload: { shot: shot.shot, good: 3, usable: 0, second: 0 },
+    const noReason = await ask('POST', `${app.url}/api/sessions/${session}/events`, {
+      events: [
+        {
+          id: v4(),
+          session,
+          at: Date.now(),
+          by: 'desk',
+          v: EVENT_VERSION,
+          kind: 'recounted',
+          payload: { shot: shot.shot, good: 3, usable: 0, second: 0 },
+        },
+      ],
+    });
+    assert.equal(noReason.body.refused.length, 1, 'a count is put right with a reason');
+
+    const [recounted] = await post(session, {
+      kind: 'recounted',
+      payload: {
+        shot: shot.shot,
+        good: shot.good - 2,
+        usable: 0,
+        second: shot.cavities - shot.good + 2,
+        why: 'counted on the rack',
       },
-    ],
-  });
-  assert.equal(noReason.body.refused.length, 1, 'a count is put right with a reason');
+    });
+    const counted = await totals(session);
+    assert.equal(counted.good, was.good - 2);
+    assert.equal(counted.given, was.given - 2);
+    assert.ok(counted.moves >= was.moves, 'no move is ever taken out of the ledger');
 
-  const [recounted] = await post(session, {
-    kind: 'recounted',
-    payload: {
-      shot: shot.shot,
-      good: shot.good - 2,
-      usable: 0,
-      second: shot.cavities - shot.good + 2,
-      why: 'counted on the rack',
-    },
-  });
-  const counted = await totals(session);
-  assert.equal(counted.good, was.good - 2);
-  assert.equal(counted.given, was.given - 2);
-  assert.ok(counted.moves >= was.moves, 'no move is ever taken out of the ledger');
+    await post(session, {
+      kind: 'dropped',
+      payload: { shot: shot.shot, good: shot.good - 2, usable: 0, why: 'tray dropped' },
+    });
+    const dropped = await totals(session);
+    assert.equal(dropped.given, was.given - shot.good);
+    assert.equal(dropped.lines + dropped.stock, dropped.given);
 
-  await post(session, {
-    kind: 'dropped',
-    payload: { shot: shot.shot, good: shot.good - 2, usable: 0, why: 'tray dropped' },
-  });
-  const dropped = await totals(session);
-  assert.equal(dropped.given, was.given - shot.good);
-  assert.equal(dropped.lines + dropped.stock, dropped.given);
-
-  await post(session, { kind: 'undone', payload: { event: recounted } });
-  const undone = await totals(session);
-  // The tray is still lost: of the eight or so as they were first counted, two are left.
-  assert.equal(undone.given, was.given - (shot.good - 2));
-  const { rebuild } = await import('@/service/rebuild.ts');
-  await rebuild();
-  assert.deepEqual(await totals(session), undone);
-});
+    await post(session, { kind: 'undone', payload: { event: recounted } });
+    const undone = await totals(session);
+    // The tray is still lost: of the eight or so as they were first counted, two are left.
+    assert.equal(undone.given, was.given - (shot.good - 2));
+    const { rebuild } = await import('@/service/rebuild.ts');
+    await rebuild();
+    assert.deepEqual(await totals(session), undone);
+  },
+);
 
 test('B7 packing and sending are undone, once, and the line is open again', async () => {
   const { row } = await store();
   const line = (await row<{ line_id: number; n: number }>(
-    'SELECT p.line_id, sum(a.count)::int AS n FROM allocations a JOIN line_parts p ON p.id = a.part_id JOIN order_lines l ON l.id = p.line_id WHERE a.cured_at < now() AND NOT l.closed GROUP BY 1 ORDER BY 2 DESC LIMIT 1',
+    `SELECT p.line_id, sum(a.count)::int AS n FROM allocations a JOIN line_parts p ON p.id =
+      a.part_id JOIN order_lines l ON l.id = p.line_id WHERE a.cured_at < now() AND NOT l.closed
+      GROUP BY 1 ORDER BY 2 DESC LIMIT 1`,
   ))!;
   const move = (body: object) => ask('POST', `${app.url}/api/lines/${line.line_id}/moves`, body);
   const held = async () =>
     (await row<{ packed: number; sent: number }>(
-      "SELECT coalesce(sum(count) FILTER (WHERE kind = 'packed'), 0)::int AS packed, coalesce(sum(count) FILTER (WHERE kind = 'sent'), 0)::int AS sent FROM line_moves WHERE line_id = $1",
+      `SELECT coalesce(sum(count) FILTER (WHERE kind = 'packed'), 0)::int AS packed,
+        coalesce(sum(count) FILTER (WHERE kind = 'sent'), 0)::int AS sent FROM line_moves WHERE
+        line_id = $1`,
       [line.line_id],
     ))!;
   const before = await held();

@@ -28,21 +28,21 @@ after(async () => {
 
 const events = () => `${app.url}/api/sessions/${session}/events`;
 const logged = async () =>
-  new Set(((await ask('GET', events())).body as { id: string }[]).map((e) => e.id));
+  new Set(((await ask('GET', events())).body as { id: string }[]).map((other) => other.id));
 
 /** Sends events one after another until told to stop; answers which were acknowledged. */
 async function pour(done: () => boolean): Promise<string[]> {
   const acknowledged: string[] = [];
   while (!done()) {
-    const e = event(session, 'reading', {
+    const other = event(session, 'reading', {
       target: { kind: 'cup', key: '1' },
       celsius: 160,
       stage: null,
       from: 'typed',
     });
     try {
-      const reply = await ask('POST', events(), { events: [e] });
-      if (reply.status === 200 && reply.body.accepted.length === 1) acknowledged.push(e.id);
+      const reply = await ask('POST', events(), { events: [other] });
+      if (reply.status === 200 && reply.body.accepted.length === 1) acknowledged.push(other.id);
     } catch {
       // no answer: not acknowledged
     }
@@ -50,21 +50,25 @@ async function pour(done: () => boolean): Promise<string[]> {
   return acknowledged;
 }
 
-test('the app killed in the middle of a shot: every acknowledged event is there after it starts again', async () => {
-  let dead = false;
-  const running = pour(() => dead);
-  await until('some events', async () => (await logged()).size > 25);
-  await app.stop('SIGKILL');
-  dead = true;
-  const acknowledged = await running;
-  app = await serve(pg.url);
-  const held = await logged();
-  assert.ok(acknowledged.length > 10);
-  assert.deepEqual(
-    acknowledged.filter((id) => !held.has(id)),
-    [],
-  );
-});
+test(
+  'the app killed in the middle of a shot: every acknowledged event is there after it ' +
+    'starts again',
+  async () => {
+    let dead = false;
+    const running = pour(() => dead);
+    await until('some events', async () => (await logged()).size > 25);
+    await app.stop('SIGKILL');
+    dead = true;
+    const acknowledged = await running;
+    app = await serve(pg.url);
+    const held = await logged();
+    assert.ok(acknowledged.length > 10);
+    assert.deepEqual(
+      acknowledged.filter((id) => !held.has(id)),
+      [],
+    );
+  },
+);
 
 test('PostgreSQL killed in the middle of a shot: nothing acknowledged is lost, and the app works on', async () => {
   let dead = false;

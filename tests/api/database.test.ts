@@ -54,18 +54,23 @@ test('the shop’s role has no power over the machine, and nobody comes in witho
   assert.equal(await as('twin_shot', new URL(base).password), '28000');
 });
 
-test('a page’s statement is patient for half a minute; what moves ten years of acts takes its time, and gives it back', async () => {
-  process.env.DATABASE_URL = base;
-  const { inTransaction, row, takeTime } = await import('@/store/query.ts');
-  const patience = async () =>
-    (await row<{ is: string }>(
-      "SELECT current_setting('statement_timeout') || ' ' || current_setting('idle_in_transaction_session_timeout') AS is",
-    ))!.is;
-  assert.equal(await patience(), '30s 20s');
-  await inTransaction(async () => {
-    await takeTime();
-    assert.equal(await patience(), '0 0');
-  });
-  assert.equal(await patience(), '30s 20s');
-  await (await import('@/store/database.ts')).closeDatabase();
-});
+test(
+  'a page’s statement is patient for half a minute; what moves ten years of acts takes ' +
+    'its time, and gives it back',
+  async () => {
+    process.env.DATABASE_URL = base;
+    const { inTransaction, row, takeTime } = await import('@/store/query.ts');
+    const patience = async () =>
+      (await row<{ is: string }>(
+        `SELECT current_setting('statement_timeout') || ' ' ||
+        current_setting('idle_in_transaction_session_timeout') AS is`,
+      ))!.is;
+    assert.equal(await patience(), '30s 20s');
+    await inTransaction(async () => {
+      await takeTime();
+      assert.equal(await patience(), '0 0');
+    });
+    assert.equal(await patience(), '30s 20s');
+    await (await import('@/store/database.ts')).closeDatabase();
+  },
+);

@@ -18,7 +18,8 @@ const tables = async () => {
       'SELECT at, part_id, count, cured_at, session_id, cause FROM allocations ORDER BY cause, part_id',
     ),
     stock: await rows(
-      'SELECT at, bait_id, colourway_id, grade, count, session_id, cause FROM stock_moves ORDER BY cause, bait_id, colourway_id, grade',
+      `SELECT at, bait_id, colourway_id, grade, count, session_id, cause FROM stock_moves ORDER
+        BY cause, bait_id, colourway_id, grade`,
     ),
     inserts: await rows(
       'SELECT session_id, kind, what, sum(count)::int AS count FROM insert_moves GROUP BY 1, 2, 3 ORDER BY 1, 2, 3',
@@ -48,10 +49,12 @@ test('the same event sent twice, at once and again, is one event with one seq', 
   const replies = await Promise.all([send(one), send(one), send(one, one)]);
   const again = await send(one);
   const seqs = new Set(
-    [...replies, again].flatMap((r) => r.body.accepted.map((a: { seq: number }) => a.seq)),
+    [...replies, again].flatMap((reply) =>
+      reply.body.accepted.map((other: { seq: number }) => other.seq),
+    ),
   );
   assert.equal(seqs.size, 1);
-  assert.equal((await log()).filter((e) => e.id === one.id).length, 1);
+  assert.equal((await log()).filter((event) => event.id === one.id).length, 1);
 });
 
 test('two benches at once: seqs run on without gap or repeat, and nothing is lost', async () => {
@@ -69,10 +72,10 @@ test('two benches at once: seqs run on without gap or repeat, and nothing is los
       { by: `bench ${i % 2}` },
     ),
   );
-  await Promise.all(all.map((e) => send(e)));
+  await Promise.all(all.map((event) => send(event)));
   const held = await log();
   assert.deepEqual(
-    held.map((e) => e.seq),
+    held.map((event) => event.seq),
     held.map((_, i) => i + 1),
   );
   assert.equal(held.length, from + 40);
@@ -93,14 +96,14 @@ test('half of a batch valid: the good half is taken, the rest answered one by on
   );
   assert.equal(reply.status, 200);
   assert.deepEqual(
-    reply.body.accepted.map((a: { id: string }) => a.id),
+    reply.body.accepted.map((other: { id: string }) => other.id),
     [good.id],
   );
   assert.deepEqual(
-    reply.body.refused.map((r: { code: string }) => r.code),
+    reply.body.refused.map((other: { code: string }) => other.code),
     ['invalid', 'other-session', 'invalid'],
   );
-  for (const r of reply.body.refused) assert.ok(r.message.length > 15);
+  for (const result of reply.body.refused) assert.ok(result.message.length > 15);
 });
 
 test('from a newer bench: answered clearly, kept aside, nothing counted', async () => {
@@ -161,32 +164,38 @@ test('a shot, its marks and an undo move the read tables with them', async () =>
   assert.deepEqual(await counts(), { good: 8, second: 0 });
 });
 
-test('finishing shares the baits out once; taking the finish back reverses the moves, and they stay in the ledger', async () => {
-  const { row } = await store();
-  const total = () =>
-    row<{ n: number; moves: number }>(
-      'SELECT coalesce(sum(count), 0)::int AS n, count(*)::int AS moves FROM allocations WHERE session_id = $1',
-      [session],
+test(
+  'finishing shares the baits out once; taking the finish back reverses the moves, and ' +
+    'they stay in the ledger',
+  async () => {
+    const { row } = await store();
+    const total = () =>
+      row<{ n: number; moves: number }>(
+        'SELECT coalesce(sum(count), 0)::int AS n, count(*)::int AS moves FROM allocations WHERE session_id = $1',
+        [session],
+      );
+    await send(
+      event(session, 'returned', { shot: '1#1', to: 'puck' }),
+      event(session, 'racked', { shot: '1#1' }),
     );
-  await send(
-    event(session, 'returned', { shot: '1#1', to: 'puck' }),
-    event(session, 'racked', { shot: '1#1' }),
-  );
-  const finish = event(session, 'finished', {});
-  await Promise.all([send(finish), send(finish), send(event(session, 'finished', {}))]);
-  assert.deepEqual(await total(), { n: 8, moves: 1 });
-  const finishes = (await log()).filter((e) => e.kind === 'finished').map((e) => e.id);
-  await send(event(session, 'undone', { event: finishes[0] }));
-  assert.equal((await total())!.n, 8, 'the other finish still stands');
-  await send(event(session, 'undone', { event: finishes[1] }));
-  const back = await total();
-  assert.equal(back!.n, 0);
-  assert.equal(
-    back!.moves,
-    2,
-    'every move stays in the ledger, and the first undo had nothing to move',
-  );
-});
+    const finish = event(session, 'finished', {});
+    await Promise.all([send(finish), send(finish), send(event(session, 'finished', {}))]);
+    assert.deepEqual(await total(), { n: 8, moves: 1 });
+    const finishes = (await log())
+      .filter((event) => event.kind === 'finished')
+      .map((benchEvent) => benchEvent.id);
+    await send(event(session, 'undone', { event: finishes[0] }));
+    assert.equal((await total())!.n, 8, 'the other finish still stands');
+    await send(event(session, 'undone', { event: finishes[1] }));
+    const back = await total();
+    assert.equal(back!.n, 0);
+    assert.equal(
+      back!.moves,
+      2,
+      'every move stays in the ledger, and the first undo had nothing to move',
+    );
+  },
+);
 
 test('every read table made again from the log is the same', async () => {
   const was = await tables();

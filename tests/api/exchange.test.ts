@@ -34,102 +34,116 @@ before(async () => {
     ],
   });
   empty = url.replace(/\/exchange$/, '/exchange_empty');
-  await connected(url.replace(/\/exchange$/, '/postgres'), (c: pg.Client) =>
-    c.query('CREATE DATABASE exchange_empty'),
+  await connected(url.replace(/\/exchange$/, '/postgres'), (client: pg.Client) =>
+    client.query('CREATE DATABASE exchange_empty'),
   );
 });
 after(() => app.stop());
 
 /** Every table's rows, hashed, whatever order they lie in. */
 const contents = (at: string): Promise<Record<string, string>> =>
-  connected(at, async (c: pg.Client) => {
+  connected(at, async (client: pg.Client) => {
     const out: Record<string, string> = {};
-    for (const { name } of (await tablesOf(c)) as { name: string }[])
+    for (const { name } of (await tablesOf(client)) as { name: string }[])
       out[name] = (
-        await c.query(
-          `SELECT count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(t) - 'secret' - 'pin')::text), '' ORDER BY md5((to_jsonb(t) - 'secret' - 'pin')::text))), '') AS all FROM ${name} t`,
+        await client.query(
+          `SELECT count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(t) - 'secret' -
+            'pin')::text), '' ORDER BY md5((to_jsonb(t) - 'secret' - 'pin')::text))), '') AS all FROM
+            ${name} t`,
         )
       ).rows[0].all as string;
     return out;
   });
 
-test('the whole shop goes out into one open file and comes into an empty one row for row; it opens, and goes on from there', async () => {
-  const made = await writeShop(url, file);
-  const there = await contents(url);
-  const { execFileSync } = await import('node:child_process');
-  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
-    env: { ...process.env, DATABASE_URL: empty },
-  });
-  const read = await readShop(empty, file);
-  assert.ok(read.ok, JSON.stringify(read));
-  assert.deepEqual(read.totals, made.totals);
-  assert.deepEqual(await contents(empty), there);
-  const second = await serve(empty);
-  const session = (
-    await connected(empty, (c: pg.Client) =>
-      c.query("SELECT id FROM sessions WHERE status = 'finished' ORDER BY id DESC LIMIT 1"),
-    )
-  ).rows[0].id as number;
-  assert.deepEqual(
-    (await ask('GET', `${second.url}/api/sessions/${session}`)).body,
-    (await ask('GET', `${app.url}/api/sessions/${session}`)).body,
-  );
-  // New things get numbers of their own, and a password has to be set again.
-  assert.equal(
-    (
-      await ask('POST', `${second.url}/api/orders`, {
-        customer: 'After',
-        note: '',
-        lines: [
-          {
-            name: '',
-            pack: 1,
-            promised: '2031-01-01',
-            parts: [{ bait: 1, colourway: 1, count: 3 }],
-          },
-        ],
-      })
-    ).status,
-    201,
-  );
-  assert.deepEqual(
-    (await ask('GET', `${second.url}/api/people`)).body.map(
-      (p: { name: string; signs: boolean }) => [p.name, p.signs],
-    ),
-    [['Ada', false]],
-  );
-  await second.stop();
-});
+test(
+  'the whole shop goes out into one open file and comes into an empty one row for row; ' +
+    'it opens, and goes on from there',
+  async () => {
+    const made = await writeShop(url, file);
+    const there = await contents(url);
+    const { execFileSync } = await import('node:child_process');
+    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
+      env: { ...process.env, DATABASE_URL: empty },
+    });
+    const read = await readShop(empty, file);
+    assert.ok(read.ok, JSON.stringify(read));
+    assert.deepEqual(read.totals, made.totals);
+    assert.deepEqual(await contents(empty), there);
+    const second = await serve(empty);
+    const session = (
+      await connected(empty, (client: pg.Client) =>
+        client.query("SELECT id FROM sessions WHERE status = 'finished' ORDER BY id DESC LIMIT 1"),
+      )
+    ).rows[0].id as number;
+    assert.deepEqual(
+      (await ask('GET', `${second.url}/api/sessions/${session}`)).body,
+      (await ask('GET', `${app.url}/api/sessions/${session}`)).body,
+    );
+    // New things get numbers of their own, and a password has to be set again.
+    assert.equal(
+      (
+        await ask('POST', `${second.url}/api/orders`, {
+          customer: 'After',
+          note: '',
+          lines: [
+            {
+              name: '',
+              pack: 1,
+              promised: '2031-01-01',
+              parts: [{ bait: 1, colourway: 1, count: 3 }],
+            },
+          ],
+        })
+      ).status,
+      201,
+    );
+    assert.deepEqual(
+      (await ask('GET', `${second.url}/api/people`)).body.map(
+        (other: { name: string; signs: boolean }) => [other.name, other.signs],
+      ),
+      [['Ada', false]],
+    );
+    await second.stop();
+  },
+);
 
-test('what is in the file is as it says: every line JSON, every table’s columns named, CSV that no table program takes for formulas', async () => {
-  const inside = mkdtempSync(join(folder, 'in-'));
-  await extract({ file, cwd: inside });
-  const about = JSON.parse(readFileSync(join(inside, 'shop.json'), 'utf8')) as {
-    format: string;
-    tables: { name: string; lines: number; columns: { name: string }[] }[];
-  };
-  assert.equal(about.format, 'twin-shot shop');
-  for (const { name, lines, columns } of about.tables) {
-    const text = readFileSync(join(inside, 'tables', `${name}.jsonl`), 'utf8');
-    const all = text
-      .split('\n')
-      .slice(0, -1)
-      .map((line) => JSON.parse(line) as object);
-    assert.equal(all.length, lines, name);
-    for (const one of all)
-      assert.deepEqual(Object.keys(one).sort(), columns.map((c) => c.name).sort(), name);
-    assert.ok(!/argon2/.test(text), `a secret in ${name}`);
-  }
-  const { data } = Papa.parse<{ customer: string }>(
-    readFileSync(join(inside, 'csv', 'orders.csv'), 'utf8'),
-    { header: true, skipEmptyLines: true },
-  );
-  assert.ok(
-    data.length > 5 &&
-      data.some((d) => d.customer === "'=cmd()") &&
-      !data.some((d) => /^[=+@-]/.test(d.customer)),
-  );
-});
+test(
+  'what is in the file is as it says: every line JSON, every table’s columns named, CSV ' +
+    'that no table program takes for formulas',
+  async () => {
+    const inside = mkdtempSync(join(folder, 'in-'));
+    await extract({ file, cwd: inside });
+    const about = JSON.parse(readFileSync(join(inside, 'shop.json'), 'utf8')) as {
+      format: string;
+      tables: { name: string; lines: number; columns: { name: string }[] }[];
+    };
+    assert.equal(about.format, 'twin-shot shop');
+    for (const { name, lines, columns } of about.tables) {
+      const text = readFileSync(join(inside, 'tables', `${name}.jsonl`), 'utf8');
+      const all = text
+        .split('\n')
+        .slice(0, -1)
+        .map((line) => JSON.parse(line) as object);
+      assert.equal(all.length, lines, name);
+      for (const one of all)
+        assert.deepEqual(
+          Object.keys(one).sort(),
+          columns.map((column) => column.name).sort(),
+          name,
+        );
+      assert.ok(!/argon2/.test(text), `a secret in ${name}`);
+    }
+    const { data } = Papa.parse<{ customer: string }>(
+      readFileSync(join(inside, 'csv', 'orders.csv'), 'utf8'),
+      { header: true, skipEmptyLines: true },
+    );
+    assert.ok(
+      data.length > 5 &&
+        data.some((other) => other.customer === "'=cmd()") &&
+        !data.some((other) => /^[=+@-]/.test(other.customer)),
+    );
+  },
+);
 
 test('a shop that is there is not written over, and what is no whole file changes nothing', async () => {
   const before = await contents(url);

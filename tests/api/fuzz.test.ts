@@ -18,16 +18,23 @@ test('no endpoint is forgotten', () => {
   const files = readdirSync(join('src', 'pages', 'api'), {
     recursive: true,
     encoding: 'utf8',
-  }).filter((f) => f.endsWith('.ts') && !f.split('/').at(-1)!.startsWith('_') && f !== 'stream.ts');
+  }).filter(
+    (fault) =>
+      fault.endsWith('.ts') && !fault.split('/').at(-1)!.startsWith('_') && fault !== 'stream.ts',
+  );
   assert.deepEqual(Object.keys(ENDPOINTS).sort(), files.sort());
 });
 
-test('three thousand hostile requests over every endpoint and page: none ends in a five-hundred or tells how it failed', async () => {
-  const { failed } = await fuzz(
-    app.url,
-    [...Object.values(ENDPOINTS), ...PAGES],
-    seeded(20261126),
-    3000,
-  );
-  assert.equal(failed.length, 0, failed.join('\n').slice(0, 8000));
-});
+test(
+  'three thousand hostile requests over every endpoint and page: none ends in a ' +
+    'five-hundred or tells how it failed',
+  async () => {
+    const { failed } = await fuzz(
+      app.url,
+      [...Object.values(ENDPOINTS), ...PAGES],
+      seeded(20261126),
+      3000,
+    );
+    assert.equal(failed.length, 0, failed.join('\n').slice(0, 8000));
+  },
+);

@@ -47,49 +47,60 @@ const order = JSON.stringify({
 });
 const json = { 'content-type': 'application/json' };
 
-test('a name that was made to point here reads and writes nothing; the shop’s own names and addresses do', async () => {
-  for (const host of ['rebound.example', 'rebound.example:80', 'localhost.evil.example']) {
-    for (const path of ['/api/shop', '/orders', '/api/stream?devices'])
-      assert.equal((await say('GET', path, { host })).status, 421, `${host} ${path}`);
-    assert.notEqual((await say('POST', '/api/orders', { host, ...json }, order)).status, 201);
-  }
-  for (const host of [
-    '127.0.0.1',
-    'localhost:4310',
-    '[::1]:4310',
-    '192.168.1.20',
-    'shop.example',
-    'SHOP.example:81',
-  ])
-    assert.equal((await say('GET', '/api/shop', { host })).status, 200, host);
-});
+test(
+  'a name that was made to point here reads and writes nothing; the shop’s own names ' +
+    'and addresses do',
+  async () => {
+    for (const host of ['rebound.example', 'rebound.example:80', 'localhost.evil.example']) {
+      for (const path of ['/api/shop', '/orders', '/api/stream?devices'])
+        assert.equal((await say('GET', path, { host })).status, 421, `${host} ${path}`);
+      assert.notEqual((await say('POST', '/api/orders', { host, ...json }, order)).status, 201);
+    }
+    for (const host of [
+      '127.0.0.1',
+      'localhost:4310',
+      '[::1]:4310',
+      '192.168.1.20',
+      'shop.example',
+      'SHOP.example:81',
+    ])
+      assert.equal((await say('GET', '/api/shop', { host })).status, 200, host);
+  },
+);
 
-test('a page of another site cannot write, nor listen; a bench without an origin and our own pages can', async () => {
-  const own = new URL(app.url).host;
-  for (const headers of [
-    { origin: 'http://elsewhere.example' },
-    { origin: 'null' },
-    { origin: `http://${own.split(':')[0]!}:1` },
-    { 'sec-fetch-site': 'cross-site' },
-  ] as Record<string, string>[]) {
-    const refused = await say('POST', '/api/orders', { host: own, ...json, ...headers }, order);
-    assert.equal(refused.status, 403, JSON.stringify(headers));
-    assert.match(refused.body, /another site/);
-    assert.equal((await say('GET', '/api/stream?devices', { host: own, ...headers })).status, 403);
-  }
-  for (const headers of [{}, { origin: app.url, 'sec-fetch-site': 'same-origin' }] as Record<
-    string,
-    string
-  >[])
+test(
+  'a page of another site cannot write, nor listen; a bench without an origin and our ' +
+    'own pages can',
+  async () => {
+    const own = new URL(app.url).host;
+    for (const headers of [
+      { origin: 'http://elsewhere.example' },
+      { origin: 'null' },
+      { origin: `http://${own.split(':')[0]!}:1` },
+      { 'sec-fetch-site': 'cross-site' },
+    ] as Record<string, string>[]) {
+      const refused = await say('POST', '/api/orders', { host: own, ...json, ...headers }, order);
+      assert.equal(refused.status, 403, JSON.stringify(headers));
+      assert.match(refused.body, /another site/);
+      assert.equal(
+        (await say('GET', '/api/stream?devices', { host: own, ...headers })).status,
+        403,
+      );
+    }
+    for (const headers of [{}, { origin: app.url, 'sec-fetch-site': 'same-origin' }] as Record<
+      string,
+      string
+    >[])
+      assert.equal(
+        (await say('POST', '/api/orders', { host: own, ...json, ...headers }, order)).status,
+        201,
+      );
     assert.equal(
-      (await say('POST', '/api/orders', { host: own, ...json, ...headers }, order)).status,
-      201,
+      (await say('GET', '/api/stream?devices', { host: own, origin: app.url })).status,
+      200,
     );
-  assert.equal(
-    (await say('GET', '/api/stream?devices', { host: own, origin: app.url })).status,
-    200,
-  );
-});
+  },
+);
 
 test('no page of ours stands in a frame or runs a script it did not bring; answers are no pages', async () => {
   const page = await say('GET', '/orders');
@@ -111,32 +122,36 @@ test('no page of ours stands in a frame or runs a script it did not bring; answe
   }
 });
 
-test('names that a table program would take for formulas go out harmless and come in again as they were', async () => {
-  const made = await ask('POST', `${app.url}/api/orders`, {
-    ...(JSON.parse(order) as object),
-    customer: '-dash & =1+1',
-  });
-  assert.equal(made.status, 201);
-  const text = await (await fetch(`${app.url}/api/orders/file`)).text();
-  assert.ok(text.includes("'-dash"), 'escaped');
-  const rows = (await ask('POST', `${app.url}/api/orders/file`, { text, take: false })).body as {
-    row: { customer: string };
-  }[];
-  assert.ok(
-    JSON.stringify(rows).includes('"-dash & =1+1"') && !JSON.stringify(rows).includes("'-dash"),
-    JSON.stringify(rows[0]),
-  );
-  const mix = await ask('POST', `${app.url}/api/catalogue/mixes`, {
-    name: '=cmd()',
-    colour: '#886622',
-    grade: 'soft',
-    ladder: [{ what: '+Amber', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }],
-  });
-  const ladder = await (
-    await fetch(`${app.url}/api/colours/export?mix=${String(mix.body.id)}&as=csv`)
-  ).text();
-  assert.doesNotMatch(ladder, /(^|,)[=+]/m);
-});
+test(
+  'names that a table program would take for formulas go out harmless and come in again ' +
+    'as they were',
+  async () => {
+    const made = await ask('POST', `${app.url}/api/orders`, {
+      ...(JSON.parse(order) as object),
+      customer: '-dash & =1+1',
+    });
+    assert.equal(made.status, 201);
+    const text = await (await fetch(`${app.url}/api/orders/file`)).text();
+    assert.ok(text.includes("'-dash"), 'escaped');
+    const rows = (await ask('POST', `${app.url}/api/orders/file`, { text, take: false })).body as {
+      row: { customer: string };
+    }[];
+    assert.ok(
+      JSON.stringify(rows).includes('"-dash & =1+1"') && !JSON.stringify(rows).includes("'-dash"),
+      JSON.stringify(rows[0]),
+    );
+    const mix = await ask('POST', `${app.url}/api/catalogue/mixes`, {
+      name: '=cmd()',
+      colour: '#886622',
+      grade: 'soft',
+      ladder: [{ what: '+Amber', kind: 'pigment', amount: 10, dimension: 'drops', when: 'clear' }],
+    });
+    const ladder = await (
+      await fetch(`${app.url}/api/colours/export?mix=${String(mix.body.id)}&as=csv`)
+    ).text();
+    assert.doesNotMatch(ladder, /(^|,)[=+]/m);
+  },
+);
 
 test('too much, too odd, or not at all: refused in words before anything is made of it', async () => {
   const big = Buffer.alloc(2 << 20, 'a');

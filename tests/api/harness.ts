@@ -1,13 +1,14 @@
 import assert from 'node:assert/strict';
-import type { ChildProcess } from 'node:child_process';
-import { spawn } from 'node:child_process';
-import { once } from 'node:events';
 import { join } from 'node:path';
 import pg from 'pg';
 import { v4 } from 'uuid';
+import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort, root } from '../../scripts/lib.mjs';
 
-/** A demo shop of this test's own on the test cluster. Sets DATABASE_URL for the store in this process. */
+/**
+ * A demo shop of this test's own on the test cluster. Sets DATABASE_URL for the store in this
+ * process.
+ */
 export async function ownDatabase(name: string): Promise<string> {
   const base = process.env.TEST_POSTGRES;
   assert.ok(base, 'Run these through npm test: they want a PostgreSQL.');
@@ -19,43 +20,18 @@ export async function ownDatabase(name: string): Promise<string> {
   return process.env.DATABASE_URL;
 }
 
-export interface App {
-  url: string;
-  process: ChildProcess;
-  stop: (signal?: NodeJS.Signals) => Promise<void>;
-}
+export type App = AppProcess;
 
 /** One app process, serving the build under test. */
 export async function serve(databaseUrl: string, told: Record<string, string> = {}): Promise<App> {
-  const port = await freePort();
-  const child = spawn(
-    process.execPath,
-    [join(root, 'scripts', 'serve.mjs'), process.env.TWIN_SHOT_DIST ?? join(root, 'dist')],
-    {
-      env: {
-        ...process.env,
-        DATABASE_URL: databaseUrl,
-        HOST: '127.0.0.1',
-        PORT: String(port),
-        NODE_ENV: 'production',
-        ...told,
-      },
-      stdio: ['ignore', 'pipe', 'ignore'],
-    },
+  const app = new AppProcess(
+    process.env.TWIN_SHOT_DIST ?? join(root, 'dist'),
+    databaseUrl,
+    await freePort(),
+    told,
   );
-  // Read on to the end: who writes to a pipe nobody reads is killed by it.
-  await new Promise<void>((resolve) =>
-    child.stdout!.on('data', (line) => String(line).includes('listening') && resolve()),
-  );
-  return {
-    url: `http://127.0.0.1:${port}`,
-    process: child,
-    stop: async (signal = 'SIGKILL') => {
-      if (child.exitCode !== null || child.signalCode !== null) return;
-      child.kill(signal);
-      await once(child, 'exit');
-    },
-  };
+  await app.begin();
+  return app;
 }
 
 export interface Reply {

@@ -18,76 +18,87 @@ const order = (note: string, count: number) => ({
   lines: [{ name: '', pack: 1, promised: day, parts: [{ bait: 1, colourway: 1, count }] }],
 });
 
-test('what an order, a mix and the shop were before is kept, in whose name, and can be put back; saving the same is no change', async () => {
-  const { id } = (await ask('POST', `${app.url}/api/orders`, order('first', 4))).body as {
-    id: number;
-  };
-  const at = `${app.url}/api/orders/${id}`;
-  await change(at, order('second', 5));
-  await change(at, (await ask('GET', at)).body);
-  const all = await changesOf('orders', id);
-  assert.equal(all.length, 2);
-  const before = all[0]!.before as ReturnType<typeof order>;
-  assert.deepEqual(
-    [before.note, before.lines[0]!.parts[0]!.count, all[1]!.before],
-    ['first', 4, null],
-  );
-  assert.equal((await change(at, before)).status, 200);
-  assert.equal((await ask('GET', at)).body.note, 'first');
-
-  const mix = (await ask('GET', `${app.url}/api/catalogue/mixes/1`)).body.spec as {
-    colour: string;
-  };
-  const was = (await changesOf('mixes', 1)).length;
-  await change(`${app.url}/api/catalogue/mixes/1`, { ...mix, colour: '#123456' });
-  const [now] = await changesOf('mixes', 1);
-  assert.deepEqual(
-    [
-      (await changesOf('mixes', 1)).length,
-      (now!.before as typeof mix).colour,
-      (now!.after as typeof mix).colour,
-      now!.by,
-    ],
-    [was + 1, mix.colour, '#123456', 'the shop'],
-  );
-  const shop = (await ask('GET', `${app.url}/api/shop`)).body as { name: string };
-  await change(`${app.url}/api/shop`, { ...shop, name: 'Skiff & Sons' });
-  assert.equal(((await changesOf('shop', 1))[0]!.before as typeof shop).name, shop.name);
-  await assert.rejects(run('DELETE FROM changes'), /never changed/);
-});
-
-test('what is retired stands in no list, is kept where it was used, and comes back; what is still promised or used is not retired', async () => {
-  const list = async (name: string) =>
-    ((await ask('GET', `${app.url}/api/catalogue/${name}`)).body as { id: number }[]).map(
-      (e) => e.id,
+test(
+  'what an order, a mix and the shop were before is kept, in whose name, and can be put ' +
+    'back; saving the same is no change',
+  async () => {
+    const { id } = (await ask('POST', `${app.url}/api/orders`, order('first', 4))).body as {
+      id: number;
+    };
+    const at = `${app.url}/api/orders/${id}`;
+    await change(at, order('second', 5));
+    await change(at, (await ask('GET', at)).body);
+    const all = await changesOf('orders', id);
+    assert.equal(all.length, 2);
+    const before = all[0]!.before as ReturnType<typeof order>;
+    assert.deepEqual(
+      [before.note, before.lines[0]!.parts[0]!.count, all[1]!.before],
+      ['first', 4, null],
     );
-  const vessel = (
-    await ask('POST', `${app.url}/api/catalogue/vessels`, {
+    assert.equal((await change(at, before)).status, 200);
+    assert.equal((await ask('GET', at)).body.note, 'first');
+
+    const mix = (await ask('GET', `${app.url}/api/catalogue/mixes/1`)).body.spec as {
+      colour: string;
+    };
+    const was = (await changesOf('mixes', 1)).length;
+    await change(`${app.url}/api/catalogue/mixes/1`, { ...mix, colour: '#123456' });
+    const [now] = await changesOf('mixes', 1);
+    assert.deepEqual(
+      [
+        (await changesOf('mixes', 1)).length,
+        (now!.before as typeof mix).colour,
+        (now!.after as typeof mix).colour,
+        now!.by,
+      ],
+      [was + 1, mix.colour, '#123456', 'the shop'],
+    );
+    const shop = (await ask('GET', `${app.url}/api/shop`)).body as { name: string };
+    await change(`${app.url}/api/shop`, { ...shop, name: 'Skiff & Sons' });
+    assert.equal(((await changesOf('shop', 1))[0]!.before as typeof shop).name, shop.name);
+    await assert.rejects(run('DELETE FROM changes'), /never changed/);
+  },
+);
+
+test(
+  'what is retired stands in no list, is kept where it was used, and comes back; what ' +
+    'is still promised or used is not retired',
+  async () => {
+    const list = async (name: string) =>
+      ((await ask('GET', `${app.url}/api/catalogue/${name}`)).body as { id: number }[]).map(
+        (other) => other.id,
+      );
+    const vessel = (
+      await ask('POST', `${app.url}/api/catalogue/vessels`, {
+        ...(await ask('GET', `${app.url}/api/catalogue/vessels/1`)).body.spec,
+        name: 'Cracked jug',
+      })
+    ).body as { id: number };
+    assert.equal(
+      (await ask('DELETE', `${app.url}/api/catalogue/vessels/${vessel.id}`)).status,
+      200,
+    );
+    assert.ok(!(await list('vessels')).includes(vessel.id));
+    assert.equal((await ask('GET', `${app.url}/api/catalogue/vessels/${vessel.id}`)).status, 200);
+    const again = await ask('POST', `${app.url}/api/catalogue/vessels`, {
       ...(await ask('GET', `${app.url}/api/catalogue/vessels/1`)).body.spec,
-      name: 'Cracked jug',
-    })
-  ).body as { id: number };
-  assert.equal((await ask('DELETE', `${app.url}/api/catalogue/vessels/${vessel.id}`)).status, 200);
-  assert.ok(!(await list('vessels')).includes(vessel.id));
-  assert.equal((await ask('GET', `${app.url}/api/catalogue/vessels/${vessel.id}`)).status, 200);
-  const again = await ask('POST', `${app.url}/api/catalogue/vessels`, {
-    ...(await ask('GET', `${app.url}/api/catalogue/vessels/1`)).body.spec,
-    name: 'cracked JUG',
-  });
-  assert.match(again.body.detail, /a retired cup called .* Bring it back/);
-  assert.equal(
-    (await ask('POST', `${app.url}/api/catalogue/vessels/${vessel.id}/back`, {})).status,
-    200,
-  );
-  assert.ok((await list('vessels')).includes(vessel.id));
-  for (const [key, id, why] of [
-    ['baits', 1, /promised on \d+ open/],
-    ['mixes', 1, /still used by/],
-    ['moulds', 1, /still used by/],
-  ] as const) {
-    const refused = await ask('DELETE', `${app.url}/api/catalogue/${key}/${id}`);
-    assert.equal(refused.status, 409);
-    assert.match(refused.body.detail, why);
-    assert.ok((await list(key)).includes(id));
-  }
-});
+      name: 'cracked JUG',
+    });
+    assert.match(again.body.detail, /a retired cup called .* Bring it back/);
+    assert.equal(
+      (await ask('POST', `${app.url}/api/catalogue/vessels/${vessel.id}/back`, {})).status,
+      200,
+    );
+    assert.ok((await list('vessels')).includes(vessel.id));
+    for (const [key, id, why] of [
+      ['baits', 1, /promised on \d+ open/],
+      ['mixes', 1, /still used by/],
+      ['moulds', 1, /still used by/],
+    ] as const) {
+      const refused = await ask('DELETE', `${app.url}/api/catalogue/${key}/${id}`);
+      assert.equal(refused.status, 409);
+      assert.match(refused.body.detail, why);
+      assert.ok((await list(key)).includes(id));
+    }
+  },
+);

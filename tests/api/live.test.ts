@@ -18,7 +18,7 @@ after(async () => {
 });
 
 /** Reads a stream until `n` events have come. */
-async function hear(app: App, after: number, n: number, ready: () => void): Promise<number[]> {
+async function hear(app: App, after: number, count: number, ready: () => void): Promise<number[]> {
   const stop = new AbortController();
   const reply = await fetch(`${app.url}/api/stream?session=${session}:${after}`, {
     signal: stop.signal,
@@ -33,30 +33,34 @@ async function hear(app: App, after: number, n: number, ready: () => void): Prom
     text = lines.pop()!;
     for (const line of lines)
       if (line.startsWith('data: ')) seqs.push((JSON.parse(line.slice(6)) as { seq: number }).seq);
-    if (seqs.length >= n) break;
+    if (seqs.length >= count) break;
   }
   stop.abort();
   return seqs;
 }
 
-test('what is appended through one process is heard through another, in order, from where the listener was', async () => {
-  const first = await ask('POST', `${one.url}/api/sessions/${session}/events`, {
-    events: [event(session, 'woken', { cup: '1' }), event(session, 'woken', { cup: '2' })],
-  });
-  const from = first.body.seq as number;
-  let open = () => {};
-  const opened = new Promise<void>((resolve) => (open = resolve));
-  const heard = hear(two, from - 1, 11, open);
-  await opened;
-  for (let i = 0; i < 10; i++)
-    await ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, {
-      events: [event(session, 'stirred', { cup: '1' })],
+test(
+  'what is appended through one process is heard through another, in order, from where ' +
+    'the listener was',
+  async () => {
+    const first = await ask('POST', `${one.url}/api/sessions/${session}/events`, {
+      events: [event(session, 'woken', { cup: '1' }), event(session, 'woken', { cup: '2' })],
     });
-  assert.deepEqual(
-    await heard,
-    Array.from({ length: 11 }, (_, i) => from + i),
-  );
-});
+    const from = first.body.seq as number;
+    let open = () => {};
+    const opened = new Promise<void>((resolve) => (open = resolve));
+    const heard = hear(two, from - 1, 11, open);
+    await opened;
+    for (let i = 0; i < 10; i++)
+      await ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, {
+        events: [event(session, 'stirred', { cup: '1' })],
+      });
+    assert.deepEqual(
+      await heard,
+      Array.from({ length: 11 }, (_, i) => from + i),
+    );
+  },
+);
 
 test('two processes on one session fold the same, each having appended half of it', async () => {
   await Promise.all(

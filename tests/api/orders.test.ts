@@ -27,7 +27,7 @@ const mine = async () =>
       promised: string;
       parts: object[];
     }[]
-  ).filter((l) => l.customer === 'Pier Kiosk');
+  ).filter((other) => other.customer === 'Pier Kiosk');
 
 test('an order with a plain and an assorted line stands in the book by its promised day', async () => {
   const made = await post(
@@ -44,7 +44,7 @@ test('an order with a plain and an assorted line stands in the book by its promi
   assert.equal(made.status, 201);
   const lines = await mine();
   assert.deepEqual(
-    lines.map((l) => [l.promised, l.count, l.parts.length]),
+    lines.map((line) => [line.promised, line.count, line.parts.length]),
     [
       ['2031-03-01', 18, 2],
       ['2031-03-02', 20, 1],
@@ -69,7 +69,7 @@ test('lines change places and counts; one taken out goes', async () => {
   );
   assert.deepEqual([saved.status, saved.body.kept], [200, []]);
   assert.deepEqual(
-    (await mine()).map((l) => [l.promised, l.count]),
+    (await mine()).map((other) => [other.promised, other.count]),
     [
       ['2031-03-05', 30],
       ['2031-03-06', 48],
@@ -105,62 +105,74 @@ test('bad orders are refused with the field and a sentence', async () => {
   }
 });
 
-test('a file: each bad row has its reason, good rows are taken, and what is taken out comes in the same', async () => {
-  const text =
-    'Customer,Line,Bait,Colourway,Count,Pack,Promised\nReef Shop,,Slip eel 95,Rust bell over lamp oil,24,6,2/4/2031\nReef Shop,,Slip eal 95,Rust bell over lamp oil,24,6,2031-04-02\n,,Withy rag,Rust bell,ten,6,2031-04-31\nReef Shop,Pack,Withy rag,Rust bell,10,5,2031-04-03\nReef Shop,Pack,Culvert prawn,Cockle blush,10,5,2031-04-03\n';
-  const seen = await ask('POST', `${app.url}/api/orders/file`, { text, take: false });
-  assert.deepEqual(
-    seen.body.map((r: { wrong: string[] }) => r.wrong.length),
-    [0, 1, 3, 0, 0],
-  );
-  assert.match(seen.body[1].wrong[0], /no bait is called “Slip eal 95”/);
-  assert.match(seen.body[2].wrong.join(), /no customer.*“ten”.*“2031-04-31”/);
-  const taken = await ask('POST', `${app.url}/api/orders/file`, { text, take: true });
-  assert.deepEqual(taken.body, { orders: 1, rows: 3, left: 2 });
-  const out = await (await fetch(`${app.url}/api/orders/file`)).text();
-  const back = await ask('POST', `${app.url}/api/orders/file`, { text: out, take: false });
-  assert.ok(back.body.every((r: { wrong: string[] }) => r.wrong.length === 0));
-  assert.equal(
-    back.body.filter((r: { typed: { customer: string } }) => r.typed.customer === 'Reef Shop')
-      .length,
-    3,
-  );
-});
+test(
+  'a file: each bad row has its reason, good rows are taken, and what is taken out ' +
+    'comes in the same',
+  async () => {
+    const text =
+      'Customer,Line,Bait,Colourway,Count,Pack,Promised\nReef Shop,,Slip eel 95,Rust bell ' +
+      'over lamp oil,24,6,2/4/2031\nReef Shop,,Slip eal 95,Rust bell over lamp ' +
+      'oil,24,6,2031-04-02\n,,Withy rag,Rust bell,ten,6,2031-04-31\nReef Shop,Pack,Withy ' +
+      'rag,Rust bell,10,5,2031-04-03\nReef Shop,Pack,Culvert prawn,Cockle blush,10,5,2031-04-03\n';
+    const seen = await ask('POST', `${app.url}/api/orders/file`, { text, take: false });
+    assert.deepEqual(
+      seen.body.map((other: { wrong: string[] }) => other.wrong.length),
+      [0, 1, 3, 0, 0],
+    );
+    assert.match(seen.body[1].wrong[0], /no bait is called “Slip eal 95”/);
+    assert.match(seen.body[2].wrong.join(), /no customer.*“ten”.*“2031-04-31”/);
+    const taken = await ask('POST', `${app.url}/api/orders/file`, { text, take: true });
+    assert.deepEqual(taken.body, { orders: 1, rows: 3, left: 2 });
+    const out = await (await fetch(`${app.url}/api/orders/file`)).text();
+    const back = await ask('POST', `${app.url}/api/orders/file`, { text: out, take: false });
+    assert.ok(back.body.every((other: { wrong: string[] }) => other.wrong.length === 0));
+    assert.equal(
+      back.body.filter(
+        (other: { typed: { customer: string } }) => other.typed.customer === 'Reef Shop',
+      ).length,
+      3,
+    );
+  },
+);
 
-test('what a file’s preview passes is taken: names, packs and counts the book would not hold are said first, long orders are split', async () => {
-  const head = 'customer,line,bait,colourway,count,pack,promised\n';
-  const row = (customer: string, line: string, count: number, pack: number) =>
-    `${customer},${line},Slip eel 95,Rust bell over lamp oil,${count},${pack},2031-04-02\n`;
-  const wrong =
-    row('L'.repeat(121), '', 5, 1) +
-    row('Reef', 'n'.repeat(81), 5, 1) +
-    row('Reef', '', 100_001, 1) +
-    row('Reef', '', 5, 20_000);
-  const long =
-    Array.from({ length: 203 }, (_, i) => row('Long Reef', '', i + 1, 1)).join('') +
-    row('Long Reef', 'Pack', 60_000, 1) +
-    row('Long Reef', 'Pack', 60_000, 1);
-  const seen = await ask('POST', `${app.url}/api/orders/file`, {
-    text: head + wrong + long,
-    take: false,
-  });
-  const said: string[][] = seen.body.map((r: { wrong: string[] }) => r.wrong);
-  assert.deepEqual(
-    said.slice(0, 4).map((w) => w.join()),
-    [
-      'customer: At most 120 letters.',
-      'line: At most 80 letters.',
-      'count: At most 100,000 baits.',
-      'pack: A pack holds at most 10,000.',
-    ],
-  );
-  assert.ok(said.slice(4).every((w) => w.length === 0));
-  const taken = await ask('POST', `${app.url}/api/orders/file`, {
-    text: head + wrong + long,
-    take: true,
-  });
-  assert.deepEqual(taken.body, { orders: 2, rows: 205, left: 4 });
-});
+test(
+  'what a file’s preview passes is taken: names, packs and counts the book would not ' +
+    'hold are said first, long orders are split',
+  async () => {
+    const head = 'customer,line,bait,colourway,count,pack,promised\n';
+    const row = (customer: string, line: string, count: number, pack: number) =>
+      `${customer},${line},Slip eel 95,Rust bell over lamp oil,${count},${pack},2031-04-02\n`;
+    const wrong =
+      row('L'.repeat(121), '', 5, 1) +
+      row('Reef', 'n'.repeat(81), 5, 1) +
+      row('Reef', '', 100_001, 1) +
+      row('Reef', '', 5, 20_000);
+    const long =
+      Array.from({ length: 203 }, (_, i) => row('Long Reef', '', i + 1, 1)).join('') +
+      row('Long Reef', 'Pack', 60_000, 1) +
+      row('Long Reef', 'Pack', 60_000, 1);
+    const seen = await ask('POST', `${app.url}/api/orders/file`, {
+      text: head + wrong + long,
+      take: false,
+    });
+    const said: string[][] = seen.body.map((other: { wrong: string[] }) => other.wrong);
+    assert.deepEqual(
+      said.slice(0, 4).map((words) => words.join()),
+      [
+        'customer: At most 120 letters.',
+        'line: At most 80 letters.',
+        'count: At most 100,000 baits.',
+        'pack: A pack holds at most 10,000.',
+      ],
+    );
+    assert.ok(said.slice(4).every((words) => words.length === 0));
+    const taken = await ask('POST', `${app.url}/api/orders/file`, {
+      text: head + wrong + long,
+      take: true,
+    });
+    assert.deepEqual(taken.body, { orders: 2, rows: 205, left: 4 });
+  },
+);
 
 test('a file without a head, or with nothing good in it, changes nothing', async () => {
   assert.match(
@@ -181,7 +193,9 @@ test('a file without a head, or with nothing good in it, changes nothing', async
 test('cured baits are packed and sent, once, and never more than are there', async () => {
   const { row } = await import('@/store/query.ts');
   const line = (await row<{ line_id: number; n: number }>(
-    'SELECT p.line_id, sum(a.count)::int AS n FROM allocations a JOIN line_parts p ON p.id = a.part_id JOIN order_lines l ON l.id = p.line_id WHERE a.cured_at < now() AND NOT l.closed GROUP BY 1 LIMIT 1',
+    `SELECT p.line_id, sum(a.count)::int AS n FROM allocations a JOIN line_parts p ON p.id =
+      a.part_id JOIN order_lines l ON l.id = p.line_id WHERE a.cured_at < now() AND NOT l.closed
+      GROUP BY 1 LIMIT 1`,
   ))!;
   const move = (kind: string, count: number, cause = v4()) =>
     ask('POST', `${app.url}/api/lines/${line.line_id}/moves`, { kind, count, cause });
@@ -192,16 +206,23 @@ test('cured baits are packed and sent, once, and never more than are there', asy
   assert.equal((await move('sent', line.n)).status, 201);
 });
 
-test('lists take what their schema allows, refuse a second of one name, and say which field was wrong', async () => {
-  const cup = { name: 'Big jug', volume: 1500, bore: 130, fill: 0.9, froth: 0.5 };
-  const made = await ask('POST', `${app.url}/api/catalogue/vessels`, cup);
-  assert.equal(made.status, 201);
-  const twice = await ask('POST', `${app.url}/api/catalogue/vessels`, { ...cup, name: 'big jug' });
-  assert.deepEqual([twice.status, twice.body.field], [409, 'name']);
-  assert.equal(
-    (await change(`${app.url}/api/catalogue/vessels/${made.body.id}`, { ...cup, fill: 3 })).body
-      .field,
-    'fill',
-  );
-  assert.equal((await ask('GET', `${app.url}/api/catalogue/anvils`)).status, 404);
-});
+test(
+  'lists take what their schema allows, refuse a second of one name, and say which ' +
+    'field was wrong',
+  async () => {
+    const cup = { name: 'Big jug', volume: 1500, bore: 130, fill: 0.9, froth: 0.5 };
+    const made = await ask('POST', `${app.url}/api/catalogue/vessels`, cup);
+    assert.equal(made.status, 201);
+    const twice = await ask('POST', `${app.url}/api/catalogue/vessels`, {
+      ...cup,
+      name: 'big jug',
+    });
+    assert.deepEqual([twice.status, twice.body.field], [409, 'name']);
+    assert.equal(
+      (await change(`${app.url}/api/catalogue/vessels/${made.body.id}`, { ...cup, fill: 3 })).body
+        .field,
+      'fill',
+    );
+    assert.equal((await ask('GET', `${app.url}/api/catalogue/anvils`)).status, 404);
+  },
+);

@@ -59,17 +59,19 @@ after(() => Promise.all([app.stop(), alone.stop()]));
 /** Every page and endpoint there is, with what it answers to. */
 function declaredInFiles(): Map<string, string[]> {
   const files = readdirSync(PAGES, { recursive: true, encoding: 'utf8' }).filter(
-    (f) => /\.(ts|astro)$/.test(f) && !/(^|\/)_/.test(f),
+    (fault) => /\.(ts|astro)$/.test(fault) && !/(^|\/)_/.test(fault),
   );
   return new Map(
-    files.map((f) => {
-      const route = `/${relative(PAGES, join(PAGES, f))
+    files.map((file) => {
+      const route = `/${relative(PAGES, join(PAGES, file))
         .replace(/\.(ts|astro)$/, '')
         .replace(/(^|\/)index$/, '')}`;
-      const text = readFileSync(join(PAGES, f), 'utf8');
+      const text = readFileSync(join(PAGES, file), 'utf8');
       return [
         route,
-        f.endsWith('.astro') ? ['GET'] : METHODS.filter((m) => text.includes(`export const ${m}:`)),
+        file.endsWith('.astro')
+          ? ['GET']
+          : METHODS.filter((method) => text.includes(`export const ${method}:`)),
       ];
     }),
   );
@@ -112,32 +114,36 @@ test('without an owner nothing is served; with one, who is not known is sent to 
   assert.equal((await ask('GET', '/sign-in')).status, 200);
 });
 
-test('a wrong password, a name nobody has and an empty one are told apart by nobody; the right one is known by its cookie', async () => {
-  const said = await Promise.all([
-    signIn('Ada owner', 'wrong wrong wrong'),
-    signIn('Nobody'),
-    signIn('', ''),
-  ]);
-  assert.ok(said.every((s) => s.status === 403 && s.cookie === ''));
-  assert.equal(new Set(said.map((s) => s.body.detail)).size, 1);
-  for (const role of ROLES) {
-    const done = await signIn(`ada ${role}`);
-    assert.equal(done.status, 200);
-    cookies[role] = done.cookie;
-  }
-  const code = (await ask('POST', '/api/pairings', cookies.owner)).body.code as unknown as string;
-  const paired = await ask('POST', '/api/pair', '', {
-    code: `${code.slice(0, 4)} ${code.slice(4)}`,
-    name: 'by the window',
-  });
-  assert.equal(paired.status, 201);
-  cookies.tablet = paired.cookie;
-  assert.equal(
-    (await ask('POST', '/api/pair', '', { code, name: 'a second' })).status,
-    403,
-    'a code pairs one tablet',
-  );
-});
+test(
+  'a wrong password, a name nobody has and an empty one are told apart by nobody; the ' +
+    'right one is known by its cookie',
+  async () => {
+    const said = await Promise.all([
+      signIn('Ada owner', 'wrong wrong wrong'),
+      signIn('Nobody'),
+      signIn('', ''),
+    ]);
+    assert.ok(said.every((said) => said.status === 403 && said.cookie === ''));
+    assert.equal(new Set(said.map((said) => said.body.detail)).size, 1);
+    for (const role of ROLES) {
+      const done = await signIn(`ada ${role}`);
+      assert.equal(done.status, 200);
+      cookies[role] = done.cookie;
+    }
+    const code = (await ask('POST', '/api/pairings', cookies.owner)).body.code as unknown as string;
+    const paired = await ask('POST', '/api/pair', '', {
+      code: `${code.slice(0, 4)} ${code.slice(4)}`,
+      name: 'by the window',
+    });
+    assert.equal(paired.status, 201);
+    cookies.tablet = paired.cookie;
+    assert.equal(
+      (await ask('POST', '/api/pair', '', { code, name: 'a second' })).status,
+      403,
+      'a code pairs one tablet',
+    );
+  },
+);
 
 test('every role at every endpoint: what it may not is refused, and what it may is not', async () => {
   for (const [route, methods] of Object.entries(MAY)) {
@@ -180,8 +186,8 @@ test('a maker’s act and a tablet’s are done in their names; a hand with a PI
     name: string;
     pin: boolean;
   }[];
-  const maker = hands.find((h) => h.name === 'Ada maker')!;
-  assert.ok(maker.pin && !hands.some((h) => h.name === 'Ada looker-on'));
+  const maker = hands.find((hand) => hand.name === 'Ada maker')!;
+  assert.ok(maker.pin && !hands.some((hand) => hand.name === 'Ada looker-on'));
   const take = (pin?: string) =>
     ask('POST', '/api/hand', cookies.tablet, { person: maker.id, ...(pin && { pin }) });
   assert.deepEqual(
@@ -195,7 +201,7 @@ test('the last owner stays; what was signed out, unpaired or given a new passwor
     id: number;
     name: string;
   }[];
-  const id = (name: string) => people.find((p) => p.name === name)!.id;
+  const id = (name: string) => people.find((person) => person.name === name)!.id;
   assert.equal(
     (await ask('DELETE', `/api/people/${id('Ada owner')}`, cookies.owner)).body.code,
     'last-owner',
@@ -232,11 +238,11 @@ test('who guesses is slowed down, and what was done about people stands for good
   const tries = await Promise.all(
     Array.from({ length: 20 }, () => signIn('Ada owner', 'guess guess guess')),
   );
-  assert.ok(tries.some((t) => t.status === 429));
+  assert.ok(tries.some((said) => said.status === 429));
   const { rows, run } = await import('@/store/query.ts');
   const done = (
     await rows<{ by: string; what: string }>('SELECT by, what FROM audit ORDER BY id')
-  ).map((a) => `${a.by}: ${a.what}`);
+  ).map((row) => `${row.by}: ${row.what}`);
   for (const one of [
     'nobody: sign-in refused',
     'Ada owner: signed in',

@@ -14,7 +14,9 @@ let pooler: ChildProcess;
 let apps: App[] = [];
 let session = 0;
 
-/** PgBouncer in transaction mode before this test's database, three connections to it and no more. */
+/**
+ * PgBouncer in transaction mode before this test's database, three connections to it and no more.
+ */
 async function pooled(url: string): Promise<string> {
   ensureDebian('pgbouncer', () => existsSync('/usr/sbin/pgbouncer'));
   const { hostname, port, username, password, pathname } = new URL(url);
@@ -25,7 +27,11 @@ async function pooled(url: string): Promise<string> {
   // As docs/databases.md says it.
   writeFileSync(
     join(folder, 'pgbouncer.ini'),
-    `[databases]\n* = host=${hostname} port=${port}\n[pgbouncer]\nlisten_addr = 127.0.0.1\nlisten_port = ${own}\nunix_socket_dir =\nauth_type = scram-sha-256\nauth_file = ${join(folder, 'users.txt')}\npool_mode = transaction\ndefault_pool_size = 3\nmax_client_conn = 200\nignore_startup_parameters = extra_float_digits,statement_timeout,lock_timeout,idle_in_transaction_session_timeout\n`,
+    `[databases]\n* = host=${hostname} port=${port}\n[pgbouncer]\nlisten_addr = ` +
+      `127.0.0.1\nlisten_port = ${own}\nunix_socket_dir =\nauth_type = ` +
+      `scram-sha-256\nauth_file = ${join(folder, 'users.txt')}\npool_mode = ` +
+      'transaction\ndefault_pool_size = 3\nmax_client_conn = 200\nignore_startup_parameters ' +
+      '= extra_float_digits,statement_timeout,lock_timeout,idle_in_transaction_session_timeout\n',
   );
   const line = ['/usr/sbin/pgbouncer', '-q', join(folder, 'pgbouncer.ini')];
   const [command, ...args] = isRoot ? ['runuser', '-u', 'postgres', '--', ...line] : line;
@@ -59,7 +65,7 @@ const log = async (app: App) =>
       id: string;
       seq: number;
     }[]
-  ).map((e) => e.id);
+  ).map((event) => event.id);
 const note = (text: string) => event(session, 'noted', { mould: '1', text });
 
 /** Numbers of the acts heard on a stream of a process, from now on. */
@@ -81,29 +87,33 @@ async function heardOn(app: App): Promise<{ seqs: Set<number>; stop: () => void 
   return { seqs, stop: () => stop.abort() };
 }
 
-test('two processes behind a pooler in transaction mode: one log, nothing lost or doubled, and each hears the other', async () => {
-  const heard = await heardOn(apps[1]!);
-  const before = await log(apps[0]!);
-  const acts = Array.from({ length: 120 }, (_, i) => note(`note ${i}`));
-  // Each act goes to both, at the same time: whoever is first, it is one act.
-  await Promise.all(
-    acts.flatMap((act, i) =>
-      apps.map(async (app) => {
-        const done = await ask('POST', `${app.url}/api/sessions/${session}/events`, {
-          events: [act],
-        });
-        assert.equal(done.status, 200, `act ${i}: ${JSON.stringify(done.body)}`);
-      }),
-    ),
-  );
-  const [one, two] = await Promise.all(apps.map(log));
-  assert.deepEqual(one, two);
-  assert.deepEqual([...one!].sort(), [...before, ...acts.map((a) => a.id)].sort());
-  await until('all on the other’s stream', () =>
-    Promise.resolve(acts.every((_, i) => heard.seqs.has(before.length + i + 1))),
-  );
-  heard.stop();
-});
+test(
+  'two processes behind a pooler in transaction mode: one log, nothing lost or doubled, ' +
+    'and each hears the other',
+  async () => {
+    const heard = await heardOn(apps[1]!);
+    const before = await log(apps[0]!);
+    const acts = Array.from({ length: 120 }, (_, i) => note(`note ${i}`));
+    // Each act goes to both, at the same time: whoever is first, it is one act.
+    await Promise.all(
+      acts.flatMap((act, i) =>
+        apps.map(async (app) => {
+          const done = await ask('POST', `${app.url}/api/sessions/${session}/events`, {
+            events: [act],
+          });
+          assert.equal(done.status, 200, `act ${i}: ${JSON.stringify(done.body)}`);
+        }),
+      ),
+    );
+    const [one, two] = await Promise.all(apps.map(log));
+    assert.deepEqual(one, two);
+    assert.deepEqual([...one!].sort(), [...before, ...acts.map((act) => act.id)].sort());
+    await until('all on the other’s stream', () =>
+      Promise.resolve(acts.every((_, i) => heard.seqs.has(before.length + i + 1))),
+    );
+    heard.stop();
+  },
+);
 
 test('an old process beside a new schema takes every act meanwhile', async () => {
   const { run } = await import('@/store/query.ts');

@@ -27,7 +27,7 @@ async function open(bait: string, colourway: string, count: number) {
   const { planner } = await import('@/service/planner.ts');
   const { shelf, defaults } = await planner(new Date());
   const id = (all: { id: number; spec: { name: string } }[], name: string) =>
-    all.find((e) => e.spec.name === name)!.id;
+    all.find((entry) => entry.spec.name === name)!.id;
   const input = draftPlan(
     shelf,
     [
@@ -68,16 +68,18 @@ async function open(bait: string, colourway: string, count: number) {
     assert.deepEqual(reply.body.refused, []);
     events = [
       ...events,
-      ...made.map((e, i) => ({ ...e, seq: reply.body.accepted[i].seq }) as unknown as AnyEvent),
+      ...made.map(
+        (event, i) => ({ ...event, seq: reply.body.accepted[i].seq }) as unknown as AnyEvent,
+      ),
     ];
     return made;
   };
   const state = (): SessionState => fold(snapshot, events);
-  const follow = async (until: (s: SessionState) => boolean) => {
+  const follow = async (until: (state: SessionState) => boolean) => {
     for (let i = 0; i < 400 && !until(state()); i++) {
-      const s = state();
-      const step = nextStep(s, now)!;
-      const window = runInHand(s)?.tools.window;
+      const session = state();
+      const step = nextStep(session, now)!;
+      const window = runInHand(session)?.tools.window;
       if (step.read)
         await act({
           kind: 'reading',
@@ -87,8 +89,8 @@ async function open(bait: string, colourway: string, count: number) {
               step.read.kind === 'room'
                 ? 20
                 : step.read.kind === 'mould'
-                  ? s.moulds.get(step.read.key)!.mould.warmTo
-                  : s.cups.get(step.read.key)!.fused && window
+                  ? session.moulds.get(step.read.key)!.mould.warmTo
+                  : session.cups.get(step.read.key)!.fused && window
                     ? (window.low + window.high) / 2
                     : 178,
             stage: null,
@@ -110,194 +112,221 @@ const heap = async (kind: string): Promise<number> =>
   )?.count ?? 0;
 const TAILS = 'tail:8:7';
 
-test('inserts are a ledger: made, used by which shot, taken back by an undo, carried to a later session, never under nothing', async () => {
-  const { row, rows, run } = await store();
-  const { freeInserts } = await import('@/service/catalogue.ts');
-  const free = async () => (await freeInserts()).find((h) => h.kind === TAILS)?.count ?? 0;
-  const start = await heap(TAILS);
-  const first = await open('Slip eel 95', 'Moss, blush tail', 14);
-  await first.follow((s) => [...s.lots.values()].some((l) => l.from === 'shot'));
-  const made = [...first.state().lots.values()].find((l) => l.from === 'shot')!.made;
-  assert.equal(await heap(TAILS), start + made);
-  const s = await first.follow((x) => [...x.shots.values()].some((y) => y.stage.key === 'body'));
-  const body = [...s.shots.values()].find((x) => x.stage.key === 'body')!;
-  assert.equal(await heap(TAILS), start + made - 8);
-  const used = await rows<{ what: string; count: number }>(
-    "SELECT what, count FROM insert_moves WHERE session_id = $1 AND what LIKE 'used%'",
-    [first.session],
-  );
-  assert.ok(
-    used.every((u) => u.what.startsWith(`used ${body.id} `)) &&
-      used.reduce((n, u) => n + u.count, 0) === -8,
-  );
-  // While it runs, another plan counts on none of them.
-  assert.equal(await free(), 0);
+test(
+  'inserts are a ledger: made, used by which shot, taken back by an undo, carried to a ' +
+    'later session, never under nothing',
+  async () => {
+    const { row, rows, run } = await store();
+    const { freeInserts } = await import('@/service/catalogue.ts');
+    const free = async () =>
+      (await freeInserts()).find((freeInsert) => freeInsert.kind === TAILS)?.count ?? 0;
+    const start = await heap(TAILS);
+    const first = await open('Slip eel 95', 'Moss, blush tail', 14);
+    await first.follow((state) => [...state.lots.values()].some((lot) => lot.from === 'shot'));
+    const made = [...first.state().lots.values()].find((lot) => lot.from === 'shot')!.made;
+    assert.equal(await heap(TAILS), start + made);
+    const state = await first.follow((state) =>
+      [...state.shots.values()].some((shot) => shot.stage.key === 'body'),
+    );
+    const body = [...state.shots.values()].find((shot) => shot.stage.key === 'body')!;
+    assert.equal(await heap(TAILS), start + made - 8);
+    const used = await rows<{ what: string; count: number }>(
+      "SELECT what, count FROM insert_moves WHERE session_id = $1 AND what LIKE 'used%'",
+      [first.session],
+    );
+    assert.ok(
+      used.every((other) => other.what.startsWith(`used ${body.id} `)) &&
+        used.reduce((sum, next) => sum + next.count, 0) === -8,
+    );
+    // While it runs, another plan counts on none of them.
+    assert.equal(await free(), 0);
 
-  const shot = (await ask('GET', `${app.url}/api/sessions/${first.session}/events`)).body.findLast(
-    (e: AnyEvent) => e.kind === 'shot',
-  ) as AnyEvent;
-  const undo = event(first.session, 'undone', { event: shot.id });
-  await ask('POST', `${app.url}/api/sessions/${first.session}/events`, { events: [undo] });
-  assert.equal(await heap(TAILS), start + made);
-  await ask('POST', `${app.url}/api/sessions/${first.session}/events`, {
-    events: [event(first.session, 'undone', { event: undo.id })],
-  });
-  assert.equal(await heap(TAILS), start + made - 8);
+    const shot = (
+      await ask('GET', `${app.url}/api/sessions/${first.session}/events`)
+    ).body.findLast((event: AnyEvent) => event.kind === 'shot') as AnyEvent;
+    const undo = event(first.session, 'undone', { event: shot.id });
+    await ask('POST', `${app.url}/api/sessions/${first.session}/events`, { events: [undo] });
+    assert.equal(await heap(TAILS), start + made);
+    await ask('POST', `${app.url}/api/sessions/${first.session}/events`, {
+      events: [event(first.session, 'undone', { event: undo.id })],
+    });
+    assert.equal(await heap(TAILS), start + made - 8);
 
-  // Finished, what is left is anybody's; the next session takes it before it shoots any, and books it by the same heap.
-  await first.follow((x) => x.status === 'finished');
-  const left = await free();
-  assert.ok(left > 0 && left <= (await heap(TAILS)));
-  const next = await open('Slip eel 95', 'Moss, blush tail', 4);
-  assert.equal(next.input.jobs[0]!.tools[1]!.fromShelf, Math.min(left, 4));
-  const was = await heap(TAILS);
-  const after = await next.follow((x) => [...x.shots.values()].some((y) => y.stage.key === 'body'));
-  const laid = [...after.shots.values()].find((x) => x.stage.key === 'body')!;
-  assert.ok(
-    [...laid.inserts.values()].some((id) => after.lots.get(id)!.from === 'shelf'),
-    'shelf first',
-  );
-  const fresh = [...after.lots.values()]
-    .filter((l) => l.from === 'shot')
-    .reduce((n, l) => n + l.made, 0);
-  assert.equal(await heap(TAILS), was + fresh - 8);
+    // Finished, what is left is anybody's; the next session takes it before it shoots any, and books
+    // it by the same heap.
+    await first.follow((state) => state.status === 'finished');
+    const left = await free();
+    assert.ok(left > 0 && left <= (await heap(TAILS)));
+    const next = await open('Slip eel 95', 'Moss, blush tail', 4);
+    assert.equal(next.input.jobs[0]!.tools[1]!.fromShelf, Math.min(left, 4));
+    const was = await heap(TAILS);
+    const after = await next.follow((state) =>
+      [...state.shots.values()].some((shot) => shot.stage.key === 'body'),
+    );
+    const laid = [...after.shots.values()].find((shot) => shot.stage.key === 'body')!;
+    assert.ok(
+      [...laid.inserts.values()].some((id) => after.lots.get(id)!.from === 'shelf'),
+      'shelf first',
+    );
+    const fresh = [...after.lots.values()]
+      .filter((lot) => lot.from === 'shot')
+      .reduce((sum, lot) => sum + lot.made, 0);
+    assert.equal(await heap(TAILS), was + fresh - 8);
 
-  // A bench that spoils more than anybody counted: the heap does not go under nothing, and what was not counted is said.
-  const job = next.input.jobs[0]!.key;
-  await next.act({ kind: 'insertSpoiled', payload: { job, count: 300, why: 'dropped' } });
-  assert.ok((await heap(TAILS)) >= 0);
-  assert.ok(
-    (await row<{ n: number }>(
-      "SELECT sum(count)::int AS n FROM insert_moves WHERE session_id = $1 AND (what LIKE 'found%' OR what LIKE 'uncounted%')",
-      [next.session],
-    ))!.n > 200,
-  );
-  await assert.rejects(
-    run(
-      "INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES (now(), $1, 'by hand', $4, $2, $3)",
-      [TAILS, first.session, v4(), -1 - (await heap(TAILS))],
-    ),
-    /check constraint/,
-  );
-});
+    // A bench that spoils more than anybody counted: the heap does not go under nothing, and what was
+    // not counted is said.
+    const job = next.input.jobs[0]!.key;
+    await next.act({ kind: 'insertSpoiled', payload: { job, count: 300, why: 'dropped' } });
+    assert.ok((await heap(TAILS)) >= 0);
+    assert.ok(
+      (await row<{ n: number }>(
+        `SELECT sum(count)::int AS n FROM insert_moves WHERE session_id = $1 AND (what LIKE
+        'found%' OR what LIKE 'uncounted%')`,
+        [next.session],
+      ))!.n > 200,
+    );
+    await assert.rejects(
+      run(
+        `INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES (now(), $1, 'by
+        hand', $4, $2, $3)`,
+        [TAILS, first.session, v4(), -1 - (await heap(TAILS))],
+      ),
+      /check constraint/,
+    );
+  },
+);
 
-test('B4 another mould from here on: on the ledger its baits are its own, the line takes none of them, and what is short is truly short', async () => {
-  const { rows } = await store();
-  const shop = await ask('GET', `${app.url}/api/catalogue`);
-  const prawn = shop.body.moulds.find(
-    (m: { spec: { name: string } }) => m.spec.name === 'Culvert prawn 60, twelve',
-  );
-  const bait = shop.body.baits.find(
-    (b: { spec: { name: string } }) => b.spec.name === 'Culvert prawn',
-  );
-  const one = await open('Slip eel 95', 'Bilge moss over oyster lint', 14);
-  await one.follow((s) => [...s.shots.values()].some((x) => x.rackedAt !== null));
-  const job = [...one.state().runs.keys()][0]!;
-  await one.act({
-    kind: 'changed',
-    payload: {
-      what: 'mould',
-      job,
-      id: prawn.id,
-      mould: prawn.spec,
-      only: false,
-      bait: { id: bait.id, name: bait.spec.name, outline: bait.spec.outline },
-    },
-  });
-  const s = await one.follow(
-    (x) => x.shots.size >= 2 && [...x.shots.values()].every((y) => y.rackedAt !== null),
-  );
-  await one.act({ kind: 'finished', payload: {} });
-  const [first, second] = [...s.shots.values()];
-  assert.deepEqual([first!.bait.name, second!.bait.name], ['Slip eel 95', 'Culvert prawn']);
-  const given = await rows<{ n: number }>(
-    'SELECT coalesce(sum(count), 0)::int AS n FROM allocations WHERE session_id = $1',
-    [one.session],
-  );
-  const stocked = await rows<{ bait_id: number; n: number }>(
-    'SELECT bait_id, sum(count)::int AS n FROM stock_moves WHERE session_id = $1 GROUP BY 1',
-    [one.session],
-  );
-  assert.ok(given[0]!.n <= 8, `${given[0]!.n} of the line’s own`);
-  assert.deepEqual(
-    stocked.filter((x) => x.bait_id === bait.id).map((x) => x.n),
-    [12],
-  );
-});
+test(
+  'B4 another mould from here on: on the ledger its baits are its own, the line takes ' +
+    'none of them, and what is short is truly short',
+  async () => {
+    const { rows } = await store();
+    const shop = await ask('GET', `${app.url}/api/catalogue`);
+    const prawn = shop.body.moulds.find(
+      (mould: { spec: { name: string } }) => mould.spec.name === 'Culvert prawn 60, twelve',
+    );
+    const bait = shop.body.baits.find(
+      (bait: { spec: { name: string } }) => bait.spec.name === 'Culvert prawn',
+    );
+    const one = await open('Slip eel 95', 'Bilge moss over oyster lint', 14);
+    await one.follow((state) => [...state.shots.values()].some((shot) => shot.rackedAt !== null));
+    const job = [...one.state().runs.keys()][0]!;
+    await one.act({
+      kind: 'changed',
+      payload: {
+        what: 'mould',
+        job,
+        id: prawn.id,
+        mould: prawn.spec,
+        only: false,
+        bait: { id: bait.id, name: bait.spec.name, outline: bait.spec.outline },
+      },
+    });
+    const state = await one.follow(
+      (state) =>
+        state.shots.size >= 2 && [...state.shots.values()].every((shot) => shot.rackedAt !== null),
+    );
+    await one.act({ kind: 'finished', payload: {} });
+    const [first, second] = [...state.shots.values()];
+    assert.deepEqual([first!.bait.name, second!.bait.name], ['Slip eel 95', 'Culvert prawn']);
+    const given = await rows<{ n: number }>(
+      'SELECT coalesce(sum(count), 0)::int AS n FROM allocations WHERE session_id = $1',
+      [one.session],
+    );
+    const stocked = await rows<{ bait_id: number; n: number }>(
+      'SELECT bait_id, sum(count)::int AS n FROM stock_moves WHERE session_id = $1 GROUP BY 1',
+      [one.session],
+    );
+    assert.ok(given[0]!.n <= 8, `${given[0]!.n} of the line’s own`);
+    assert.deepEqual(
+      stocked.filter((other) => other.bait_id === bait.id).map((other) => other.n),
+      [12],
+    );
+  },
+);
 
 test('a cored bait’s rows tell which insert lay in each cavity; shells are no baits in the counts', async () => {
   const { rows, row } = await store();
-  const b = await open('Lantern eel 120', 'Lantern glass', 2);
-  const s = await b.follow((x) => x.status === 'finished');
+  const bench = await open('Lantern eel 120', 'Lantern glass', 2);
+  const state = await bench.follow((state) => state.status === 'finished');
   const shots = await rows<{ shot: string; stage: string; makes: string; build: string }>(
     'SELECT shot, stage, makes, build FROM shots WHERE session_id = $1 ORDER BY n',
-    [b.session],
+    [bench.session],
   );
   assert.deepEqual(
-    new Set(shots.map((x) => `${x.build} ${x.stage} ${x.makes}`)),
+    new Set(shots.map((shot) => `${shot.build} ${shot.stage} ${shot.makes}`)),
     new Set(['core shell shell', 'core body bait']),
   );
   const cavities = await rows<{ insert_from: string | null }>(
-    "SELECT c.insert_from FROM cavity_results c JOIN shots USING (session_id, shot) WHERE session_id = $1 AND makes = 'bait'",
-    [b.session],
+    `SELECT c.insert_from FROM cavity_results c JOIN shots USING (session_id, shot) WHERE
+      session_id = $1 AND makes = 'bait'`,
+    [bench.session],
   );
-  assert.ok(cavities.length > 0 && cavities.every((c) => s.lots.has(c.insert_from!)));
-  const baits = [...s.shots.values()]
-    .filter((x) => x.stage.makes === 'bait')
-    .reduce((n, x) => n + x.cavities.size, 0);
+  assert.ok(cavities.length > 0 && cavities.every((cavity) => state.lots.has(cavity.insert_from!)));
+  const baits = [...state.shots.values()]
+    .filter((shot) => shot.stage.makes === 'bait')
+    .reduce((sum, shot) => sum + shot.cavities.size, 0);
   const { finishedSessions } = await import('@/store/log.ts');
-  assert.equal((await finishedSessions(100)).find((x) => x.id === b.session)!.shot, baits);
+  assert.equal(
+    (await finishedSessions(100)).find((finishedSession) => finishedSession.id === bench.session)!
+      .shot,
+    baits,
+  );
   assert.equal(
     (await row<{ n: number }>(
       'SELECT sum(count)::int AS n FROM stock_moves WHERE session_id = $1',
-      [b.session],
+      [bench.session],
     ))!.n,
     baits,
   );
 });
 
-test('a build that cannot be shot is refused in words; one that can is kept, and a colourway of it planned', async () => {
-  const bad = {
-    ...BUILDS.laminateCore,
-    name: 'No channel',
-    stages: [{ ...BUILDS.laminateCore.stages[0], rods: false }, BUILDS.laminateCore.stages[1]],
-  };
-  const refused = await ask('POST', `${app.url}/api/catalogue/builds`, bad);
-  assert.deepEqual([refused.status, refused.body.code], [422, 'misfit']);
-  assert.match(refused.body.detail, /no channel/);
-  const kept = await ask('POST', `${app.url}/api/catalogue/builds`, {
-    ...BUILDS.triple,
-    key: '',
-    name: 'Our triple',
-  });
-  assert.equal(kept.status, 201);
-  const way = await ask('POST', `${app.url}/api/catalogue/colourways`, {
-    name: 'Ours',
-    build: `own-${kept.body.id}`,
-    layers: { back: 6, side: 8, belly: 2 },
-  });
-  assert.equal(way.status, 201);
-  const b = await open('Slip eel 95', 'Ours', 6);
-  assert.equal(b.input.jobs[0]!.build.key, `own-${kept.body.id}`);
-  const s = await b.follow((x) => x.shots.size === 1);
-  assert.equal(shotRow(s, [...s.shots.keys()][0]!)!.build, `own-${kept.body.id}`);
-});
+test(
+  'a build that cannot be shot is refused in words; one that can is kept, and a ' +
+    'colourway of it planned',
+  async () => {
+    const bad = {
+      ...BUILDS.laminateCore,
+      name: 'No channel',
+      stages: [{ ...BUILDS.laminateCore.stages[0], rods: false }, BUILDS.laminateCore.stages[1]],
+    };
+    const refused = await ask('POST', `${app.url}/api/catalogue/builds`, bad);
+    assert.deepEqual([refused.status, refused.body.code], [422, 'misfit']);
+    assert.match(refused.body.detail, /no channel/);
+    const kept = await ask('POST', `${app.url}/api/catalogue/builds`, {
+      ...BUILDS.triple,
+      key: '',
+      name: 'Our triple',
+    });
+    assert.equal(kept.status, 201);
+    const way = await ask('POST', `${app.url}/api/catalogue/colourways`, {
+      name: 'Ours',
+      build: `own-${kept.body.id}`,
+      layers: { back: 6, side: 8, belly: 2 },
+    });
+    assert.equal(way.status, 201);
+    const bench = await open('Slip eel 95', 'Ours', 6);
+    assert.equal(bench.input.jobs[0]!.build.key, `own-${kept.body.id}`);
+    const state = await bench.follow((state) => state.shots.size === 1);
+    assert.equal(shotRow(state, [...state.shots.keys()][0]!)!.build, `own-${kept.body.id}`);
+  },
+);
 
 test('a trial card’s figures go into its mould; a note shows at the next session', async () => {
-  const b = await open('Bollard sprat', 'Mackerel slate', 3);
-  await b.follow(
-    (s) =>
-      nextStep(s, Date.now() + 1e7)?.key === 'trial' ||
-      [...s.shots.values()].some((x) => x.rackedAt !== null),
+  const bench = await open('Bollard sprat', 'Mackerel slate', 3);
+  await bench.follow(
+    (state) =>
+      nextStep(state, Date.now() + 1e7)?.key === 'trial' ||
+      [...state.shots.values()].some((shot) => shot.rackedAt !== null),
   );
-  const s = b.state();
-  const mould = [...s.moulds.keys()][0]!;
-  await b.act(
+  const state = bench.state();
+  const mould = [...state.moulds.keys()][0]!;
+  await bench.act(
     {
       kind: 'trialled',
       payload: {
         mould,
-        shot: [...s.shots.keys()][0]!,
+        shot: [...state.shots.keys()][0]!,
         fill: 'full',
         letsGo: 'bottom',
         hold: 12,
@@ -330,37 +359,46 @@ test('a trial card’s figures go into its mould; a note shows at the next sessi
   assert.deepEqual(next.input.jobs[0]!.tools[0]!.window, { low: 160, high: 169 });
 });
 
-test('a session of the first slice, in the database as it was kept: its pages open, it is exported whole, a rebuild keeps it', async () => {
-  const kept = JSON.parse(
-    readFileSync(new URL('../fixtures/first-slice-session.json', import.meta.url), 'utf8'),
-  ) as {
-    name: string;
-    snapshot: unknown;
-    events: AnyEvent[];
-    shots: { shot: string; good: number; usable: number; second: number }[];
-  };
-  const { rows, row } = await store();
-  const made = await row<{ id: number }>(
-    'INSERT INTO sessions (name, snapshot) VALUES ($1, $2::jsonb) RETURNING id',
-    [kept.name, JSON.stringify(kept.snapshot)],
-  );
-  const session = made!.id;
-  const sent = kept.events.map(({ seq: _, ...e }) => ({ ...e, id: v4(), session }));
-  const reply = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: sent });
-  assert.deepEqual(reply.body.refused, []);
-  for (const page of [`/sessions/${session}`, `/bench/${session}`])
-    assert.equal((await fetch(app.url + page)).status, 200);
-  const out = (await ask('GET', `${app.url}/api/sessions/${session}/events`)).body as AnyEvent[];
-  assert.deepEqual(
-    out.map((e) => [e.id, e.v, e.kind, e.payload]),
-    sent.map((e) => [e.id, e.v, e.kind, e.payload]),
-  );
-  const shots = () =>
-    rows('SELECT shot, good, usable, second FROM shots WHERE session_id = $1 ORDER BY n', [
-      session,
-    ]);
-  const want = kept.shots.map(({ shot, good, usable, second }) => ({ shot, good, usable, second }));
-  assert.deepEqual(await shots(), want);
-  await (await import('@/service/rebuild.ts')).rebuild();
-  assert.deepEqual(await shots(), want);
-});
+test(
+  'a session of the first slice, in the database as it was kept: its pages open, it is ' +
+    'exported whole, a rebuild keeps it',
+  async () => {
+    const kept = JSON.parse(
+      readFileSync(new URL('../fixtures/first-slice-session.json', import.meta.url), 'utf8'),
+    ) as {
+      name: string;
+      snapshot: unknown;
+      events: AnyEvent[];
+      shots: { shot: string; good: number; usable: number; second: number }[];
+    };
+    const { rows, row } = await store();
+    const made = await row<{ id: number }>(
+      'INSERT INTO sessions (name, snapshot) VALUES ($1, $2::jsonb) RETURNING id',
+      [kept.name, JSON.stringify(kept.snapshot)],
+    );
+    const session = made!.id;
+    const sent = kept.events.map(({ seq: _, ...other }) => ({ ...other, id: v4(), session }));
+    const reply = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: sent });
+    assert.deepEqual(reply.body.refused, []);
+    for (const page of [`/sessions/${session}`, `/bench/${session}`])
+      assert.equal((await fetch(app.url + page)).status, 200);
+    const out = (await ask('GET', `${app.url}/api/sessions/${session}/events`)).body as AnyEvent[];
+    assert.deepEqual(
+      out.map((event) => [event.id, event.v, event.kind, event.payload]),
+      sent.map((event) => [event.id, event.v, event.kind, event.payload]),
+    );
+    const shots = () =>
+      rows('SELECT shot, good, usable, second FROM shots WHERE session_id = $1 ORDER BY n', [
+        session,
+      ]);
+    const want = kept.shots.map(({ shot, good, usable, second }) => ({
+      shot,
+      good,
+      usable,
+      second,
+    }));
+    assert.deepEqual(await shots(), want);
+    await (await import('@/service/rebuild.ts')).rebuild();
+    assert.deepEqual(await shots(), want);
+  },
+);

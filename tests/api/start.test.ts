@@ -59,28 +59,32 @@ const running = (data: string): Running | null =>
 const healthy = (address: string) =>
   until('health', async () => (await ask('GET', `${address}/api/health`)).status === 200, 30_000);
 
-test('an app that is killed is back at once; a second start says where the first is; told to stop, it ends well', async () => {
-  const data = folder();
-  const first = start(data, { PORT: String(await freePort()) });
-  const { address, app } = await until(
-    'the first start',
-    () => Promise.resolve(running(data)),
-    60_000,
-  );
-  await healthy(address);
-  const since = Date.now();
-  process.kill(app, 'SIGKILL');
-  await until('another process', () => Promise.resolve(running(data)!.app !== app));
-  await healthy(address);
-  assert.ok(Date.now() - since < 10_000, `${Date.now() - since} ms`);
-  const second = start(data);
-  assert.equal(await second.ended, 0);
-  assert.match(second.said(), new RegExp(`already running: ${address}`));
-  first.child.kill('SIGTERM');
-  assert.equal(await first.ended, 0);
-  assert.match(first.said(), /Everything is kept/);
-  assert.equal(running(data), null);
-});
+test(
+  'an app that is killed is back at once; a second start says where the first is; told ' +
+    'to stop, it ends well',
+  async () => {
+    const data = folder();
+    const first = start(data, { PORT: String(await freePort()) });
+    const { address, app } = await until(
+      'the first start',
+      () => Promise.resolve(running(data)),
+      60_000,
+    );
+    await healthy(address);
+    const since = Date.now();
+    process.kill(app, 'SIGKILL');
+    await until('another process', () => Promise.resolve(running(data)!.app !== app));
+    await healthy(address);
+    assert.ok(Date.now() - since < 10_000, `${Date.now() - since} ms`);
+    const second = start(data);
+    assert.equal(await second.ended, 0);
+    assert.match(second.said(), new RegExp(`already running: ${address}`));
+    first.child.kill('SIGTERM');
+    assert.equal(await first.ended, 0);
+    assert.match(first.said(), /Everything is kept/);
+    assert.equal(running(data), null);
+  },
+);
 
 test('a taken port, and a database of a later version, are refused in a sentence', async () => {
   const taken = createServer().listen(0, '127.0.0.1');
@@ -112,32 +116,36 @@ test('two shops where one should be are both left alone, and said', async () => 
   if (made) rmSync(join('/var/tmp', tag), { recursive: true });
 });
 
-test('on a network it does not start without an owner; with one it serves over HTTPS and asks who it is', async () => {
-  const told = { HOST: '0.0.0.0', PORT: String(await freePort()) };
-  const nobody = start(folder(), told);
-  assert.equal(await nobody.ended, 1);
-  assert.match(nobody.said(), /npm run owner/);
-  const made = spawn(process.execPath, ['--import', 'tsx', 'scripts/owner.ts', 'Ada'], {
-    cwd: root,
-    env: { ...process.env, DATABASE_URL: url },
-    stdio: ['pipe', 'ignore', 'inherit'],
-  });
-  made.stdin.end('nine wet oilskins\n');
-  assert.deepEqual(await once(made, 'exit'), [0, null]);
-  const data = folder();
-  const open = start(data, told);
-  const { address } = await until('the start', () => Promise.resolve(running(data)), 60_000);
-  assert.match(address, /^https:/);
-  const ca = readFileSync(join(data, 'certificate', 'certificate.pem'));
-  const status = (path: string) =>
-    new Promise((resolve, reject) =>
-      get(`${address}${path}`, { ca }, (reply) =>
-        resolve([reply.resume().statusCode, reply.headers.location]),
-      ).on('error', reject),
-    );
-  assert.deepEqual(await status('/api/orders'), [401, undefined]);
-  assert.deepEqual(await status('/orders'), [302, '/sign-in?to=%2Forders']);
-  assert.match(open.said(), /Fingerprint \(SHA-256\)/);
-  open.child.kill('SIGTERM');
-  assert.equal(await open.ended, 0);
-});
+test(
+  'on a network it does not start without an owner; with one it serves over HTTPS and ' +
+    'asks who it is',
+  async () => {
+    const told = { HOST: '0.0.0.0', PORT: String(await freePort()) };
+    const nobody = start(folder(), told);
+    assert.equal(await nobody.ended, 1);
+    assert.match(nobody.said(), /npm run owner/);
+    const made = spawn(process.execPath, ['--import', 'tsx', 'scripts/owner.ts', 'Ada'], {
+      cwd: root,
+      env: { ...process.env, DATABASE_URL: url },
+      stdio: ['pipe', 'ignore', 'inherit'],
+    });
+    made.stdin.end('nine wet oilskins\n');
+    assert.deepEqual(await once(made, 'exit'), [0, null]);
+    const data = folder();
+    const open = start(data, told);
+    const { address } = await until('the start', () => Promise.resolve(running(data)), 60_000);
+    assert.match(address, /^https:/);
+    const ca = readFileSync(join(data, 'certificate', 'certificate.pem'));
+    const status = (path: string) =>
+      new Promise((resolve, reject) =>
+        get(`${address}${path}`, { ca }, (reply) =>
+          resolve([reply.resume().statusCode, reply.headers.location]),
+        ).on('error', reject),
+      );
+    assert.deepEqual(await status('/api/orders'), [401, undefined]);
+    assert.deepEqual(await status('/orders'), [302, '/sign-in?to=%2Forders']);
+    assert.match(open.said(), /Fingerprint \(SHA-256\)/);
+    open.child.kill('SIGTERM');
+    assert.equal(await open.ended, 0);
+  },
+);

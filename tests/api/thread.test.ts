@@ -9,15 +9,19 @@ import { demoPlan } from '../demoPlan.ts';
 
 const asked = { input: demoPlan(), units: METRIC };
 
-test('a plan worked out in a thread is the same plan; one that takes too long, or is called off, leaves the next its answer', async () => {
-  const thread = new Thread<PlanAsked, Plan>('plan.ts', 20_000);
-  const here = JSON.stringify(planSession(asked.input, asked.units));
-  assert.equal(JSON.stringify(await thread.ask(asked)), here);
-  const gone = new AbortController();
-  const [first, second] = [thread.ask(asked, gone.signal), thread.ask(asked)];
-  await new Promise(setImmediate);
-  gone.abort();
-  assert.deepEqual([await first, JSON.stringify(await second)], ['gone', here]);
-  assert.equal(await new Thread<PlanAsked, Plan>('plan.ts', 1).ask(asked), 'late');
-  assert.equal(await new Thread('nothing.ts', 20_000).ask(asked), 'broken');
-});
+test(
+  'a plan worked out in a thread is the same plan; one that takes too long, or is ' +
+    'called off, leaves the next its answer',
+  async () => {
+    const thread = new Thread<PlanAsked, Plan>('plan.ts', 20_000);
+    const here = JSON.stringify(planSession(asked.input, asked.units));
+    assert.equal(JSON.stringify(await thread.ask(asked)), here);
+    const gone = new AbortController();
+    const [first, second] = [thread.ask(asked, gone.signal), thread.ask(asked)];
+    await new Promise(setImmediate);
+    gone.abort();
+    assert.deepEqual([await first, JSON.stringify(await second)], ['gone', here]);
+    assert.equal(await new Thread<PlanAsked, Plan>('plan.ts', 1).ask(asked), 'late');
+    assert.equal(await new Thread('nothing.ts', 20_000).ask(asked), 'broken');
+  },
+);

@@ -62,7 +62,10 @@ const SCREENS = [
 const HALVES = [0, 1].map((half) => SCREENS.filter((_, i) => i % 2 === half));
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 const said = (where: string, violations: { id: string; nodes: { html: string }[] }[]) =>
-  violations.map((v) => `${where}: ${v.id}, ${v.nodes.length} × ${v.nodes[0]!.html.slice(0, 120)}`);
+  violations.map(
+    (violation) =>
+      `${where}: ${violation.id}, ${violation.nodes.length} × ${violation.nodes[0]!.html.slice(0, 120)}`,
+  );
 
 /** What axe finds wrong on paper; and of the colours, which alone are others, on slate. */
 async function wrongOn(page: Page, where: string): Promise<string[]> {
@@ -109,9 +112,9 @@ test('no screen is wider than a phone, and none wants what its policy of scripts
   const forbidden: string[] = [];
   page.on(
     'console',
-    (m) =>
-      /Content Security Policy/i.test(m.text()) &&
-      forbidden.push(`${page.url()}: ${m.text().slice(0, 200)}`),
+    (consoleMessage) =>
+      /Content Security Policy/i.test(consoleMessage.text()) &&
+      forbidden.push(`${page.url()}: ${consoleMessage.text().slice(0, 200)}`),
   );
   for (const screen of SCREENS) {
     await open(page, screen);

@@ -33,14 +33,17 @@ export async function noted(
   expect((await reply.json()).refused).toEqual([]);
 }
 
-/** A session of so many of a bait in a colourway, brought by rehearsed hands to where this says so, a moment ago. */
+/**
+ * A session of so many of a bait in a colourway, brought by rehearsed hands to where this says so,
+ * a moment ago.
+ */
 export async function atMoment(
   request: APIRequestContext,
-  what: { bait: string; colourway: string; count: number; until: (s: SessionState) => boolean },
+  what: { bait: string; colourway: string; count: number; until: (state: SessionState) => boolean },
 ): Promise<number> {
   const catalogue = await (await request.get('/api/catalogue')).json();
   const id = (list: string, name: string): number =>
-    catalogue[list].find((e: { spec: { name: string } }) => e.spec.name === name).id;
+    catalogue[list].find((other: { spec: { name: string } }) => other.spec.name === name).id;
   const line = {
     part: 1,
     line: 1,
@@ -67,8 +70,8 @@ export async function atMoment(
     rehearse({ session, snapshot, startAt, chance: seeded(2), spoil: () => 0, until: what.until });
   const took = play(0).at(-1)!.at;
   const events = play(Date.now() - took - 1500)
-    .filter((e) => e.kind !== 'opened')
-    .map(({ seq: _seq, ...e }) => e);
+    .filter((event) => event.kind !== 'opened')
+    .map(({ seq: _seq, ...other }) => other);
   for (let i = 0; i < events.length; i += 200) {
     const reply = await request.post(`/api/sessions/${session}/events`, {
       data: { events: events.slice(i, i + 200) },

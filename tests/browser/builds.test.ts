@@ -5,7 +5,7 @@ import { begin, byPointer, follow, open, plan, settled, stepOf } from './steps.t
 /** To the end of the session, and the order's bar in the book. */
 async function count(page: Page, customer: string, said: RegExp): Promise<void> {
   const hands = byPointer(page);
-  await follow(page, hands, { until: (s) => s === 'finish' });
+  await follow(page, hands, { until: (text) => text === 'finish' });
   await hands.main();
   await expect(page.locator('[data-step]')).toHaveText('Finished and counted');
   await settled(page);
@@ -13,27 +13,29 @@ async function count(page: Page, customer: string, said: RegExp): Promise<void> 
   await expect(page.locator('[data-line]').filter({ hasText: customer })).toContainText(said);
 }
 
-test('a triple laminate: three cups matched, one draw of three, each colour over its half, to the counted order', async ({
-  page,
-}) => {
-  test.setTimeout(240_000);
-  await plan(page, 'Mooring Post Tackle', 'Slip eel 95', 'Gull morning', 6);
-  // The shop's own record of triples would have it shoot more.
-  await page.getByLabel('Come good').first().fill('99 %');
-  await expect(page.locator('[data-summary]')).toHaveText(/1 shots, 1 draws, 8 baits for 6/);
-  await expect(page.getByRole('region', { name: 'Barrels' })).toContainText('33 % of the bait');
-  await begin(page);
-  const hands = byPointer(page);
-  await follow(page, hands, { until: (s) => s === 'top' });
-  await expect(page.locator('[data-strip]')).toContainText(
-    'one notch barrel, the port with the filed edge',
-  );
-  await hands.main();
-  const drawn = await follow(page, hands, { until: (s) => s === 'shoot' });
-  expect(drawn).toContain('heating');
-  expect(['match', 'draw']).toContain(drawn.at(-1));
-  await count(page, 'Mooring Post Tackle', /6 curing/);
-});
+test(
+  'a triple laminate: three cups matched, one draw of three, each colour over its half, ' +
+    'to the counted order',
+  async ({ page }) => {
+    test.setTimeout(240_000);
+    await plan(page, 'Mooring Post Tackle', 'Slip eel 95', 'Gull morning', 6);
+    // The shop's own record of triples would have it shoot more.
+    await page.getByLabel('Come good').first().fill('99 %');
+    await expect(page.locator('[data-summary]')).toHaveText(/1 shots, 1 draws, 8 baits for 6/);
+    await expect(page.getByRole('region', { name: 'Barrels' })).toContainText('33 % of the bait');
+    await begin(page);
+    const hands = byPointer(page);
+    await follow(page, hands, { until: (text) => text === 'top' });
+    await expect(page.locator('[data-strip]')).toContainText(
+      'one notch barrel, the port with the filed edge',
+    );
+    await hands.main();
+    const drawn = await follow(page, hands, { until: (text) => text === 'shoot' });
+    expect(drawn).toContain('heating');
+    expect(['match', 'draw']).toContain(drawn.at(-1));
+    await count(page, 'Mooring Post Tackle', /6 curing/);
+  },
+);
 
 test('what arrives late on the plan never moves the start from under a hand', async ({ page }) => {
   let release = () => {};
@@ -57,36 +59,40 @@ test('what arrives late on the plan never moves the start from under a hand', as
   await page.waitForURL(/\/bench\/\d+/);
 });
 
-test('a laminated core-shot in swapped shells: rods in, shells laid by and put back in another mould, the core the tail too', async ({
-  page,
-}) => {
-  test.setTimeout(300_000);
-  await plan(page, 'Dolphin Steps Bait', 'Slip eel 120', 'Borrowed keel', 2);
-  await expect(
-    page.getByRole('listitem').filter({ hasText: 'Eel shell 120' }).first(),
-  ).toContainText(/rod2\.85 mLshot7\.90 mLcavity10\.75 mL/);
-  await begin(page);
-  const hands = byPointer(page);
-  const shells = await follow(page, hands, { until: (s) => s === 'keep' });
-  expect(shells).toContain('top');
-  await expect(page.locator('[data-step]')).toContainText('Draw the rods');
-  const cores = await follow(page, hands, { until: (s) => s === 'load' });
-  expect(cores).toContain('keep');
-  await expect(page.locator('[data-step]')).toContainText(
-    'Lay a shell in cavity 1 of Slip eel 120 pair',
-  );
-  await follow(page, hands, { until: (s) => s === 'shoot' });
-  await expect(page.locator('[data-step]')).toContainText('Slip eel 120 pair: steadily, and hold');
-  await hands.main();
-  // Shells may still come out meanwhile; then the cored baits.
-  for (let n = 0; n < 4; n++) {
-    await follow(page, hands, { until: (s) => s === 'mark' });
-    if (!(await page.locator('[data-step]').textContent())!.includes('shells')) break;
+test(
+  'a laminated core-shot in swapped shells: rods in, shells laid by and put back in ' +
+    'another mould, the core the tail too',
+  async ({ page }) => {
+    test.setTimeout(300_000);
+    await plan(page, 'Dolphin Steps Bait', 'Slip eel 120', 'Borrowed keel', 2);
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'Eel shell 120' }).first(),
+    ).toContainText(/rod2\.85 mLshot7\.90 mLcavity10\.75 mL/);
+    await begin(page);
+    const hands = byPointer(page);
+    const shells = await follow(page, hands, { until: (text) => text === 'keep' });
+    expect(shells).toContain('top');
+    await expect(page.locator('[data-step]')).toContainText('Draw the rods');
+    const cores = await follow(page, hands, { until: (text) => text === 'load' });
+    expect(cores).toContain('keep');
+    await expect(page.locator('[data-step]')).toContainText(
+      'Lay a shell in cavity 1 of Slip eel 120 pair',
+    );
+    await follow(page, hands, { until: (text) => text === 'shoot' });
+    await expect(page.locator('[data-step]')).toContainText(
+      'Slip eel 120 pair: steadily, and hold',
+    );
     await hands.main();
-  }
-  await expect(page.getByRole('group', { name: 'Mark with' })).toContainText('core missing');
-  await count(page, 'Dolphin Steps Bait', /2 curing/);
-});
+    // Shells may still come out meanwhile; then the cored baits.
+    for (let count = 0; count < 4; count++) {
+      await follow(page, hands, { until: (text) => text === 'mark' });
+      if (!(await page.locator('[data-step]').textContent())!.includes('shells')) break;
+      await hands.main();
+    }
+    await expect(page.getByRole('group', { name: 'Mark with' })).toContainText('core missing');
+    await count(page, 'Dolphin Steps Bait', /2 curing/);
+  },
+);
 
 test('tail first over two moulds at once: tails oiled and laid in, a gap seen, both moulds from one draw', async ({
   page,
@@ -99,93 +105,101 @@ test('tail first over two moulds at once: tails oiled and laid in, a gap seen, b
     .selectOption({ label: 'Slip eel 95, second' });
   await begin(page);
   const hands = byPointer(page);
-  const tails = await follow(page, hands, { until: (s) => s === 'load' });
+  const tails = await follow(page, hands, { until: (text) => text === 'load' });
   expect(tails).toContain('keep');
   await page.getByRole('button', { name: 'A gap shows round it' }).click();
   await expect(page.getByText('gap', { exact: true })).toBeVisible();
-  await follow(page, hands, { until: (s) => s === 'shoot' });
+  await follow(page, hands, { until: (text) => text === 'shoot' });
   await expect(page.locator('[data-warnings]')).toContainText('gap round the insert in 1');
   await expect(page.getByRole('region', { name: 'Moulds' })).toContainText('Slip eel 95, second');
   await count(page, 'Ferry Stage Angling', /14 curing/);
 });
 
-test('a mould with a port each, stopped at the fifth cavity: five baits, the rest goes back, one more shot makes up the order', async ({
-  page,
-}) => {
-  test.setTimeout(240_000);
-  await plan(page, 'Lock Keeper’s Tackle', 'Staithe sprat', 'Wrack patch', 7);
-  // One shot, whatever came good of such before.
-  await page.getByLabel('Come good').first().fill('99 %');
-  await begin(page);
-  const hands = byPointer(page);
-  await follow(page, hands, { until: (s) => s === 'shoot' });
-  for (let n = 1; n <= 5; n++) {
-    await expect(page.locator('[data-step]')).toContainText(`cavity ${n}`);
-    await hands.main();
-  }
-  await expect(page.locator('[data-step]')).toContainText('Clear the nozzle, shoot cavity 6');
-  await page.getByRole('button', { name: 'Stop: one side thin' }).click();
-  expect(await stepOf(page)).toBe('hold');
-  await follow(page, hands, { until: (s) => s === 'empty' });
-  await page.getByRole('button', { name: 'One side thin' }).click();
-  await follow(page, hands, { until: (s) => s === 'more' });
-  await expect(page.locator('[data-step]')).toContainText('2 short of 7');
-  await expect(page.locator('[data-good]')).toHaveText('5');
-  await count(page, 'Lock Keeper’s Tackle', /7 curing/);
-});
+test(
+  'a mould with a port each, stopped at the fifth cavity: five baits, the rest goes ' +
+    'back, one more shot makes up the order',
+  async ({ page }) => {
+    test.setTimeout(240_000);
+    await plan(page, 'Lock Keeper’s Tackle', 'Staithe sprat', 'Wrack patch', 7);
+    // One shot, whatever came good of such before.
+    await page.getByLabel('Come good').first().fill('99 %');
+    await begin(page);
+    const hands = byPointer(page);
+    await follow(page, hands, { until: (text) => text === 'shoot' });
+    for (let count = 1; count <= 5; count++) {
+      await expect(page.locator('[data-step]')).toContainText(`cavity ${count}`);
+      await hands.main();
+    }
+    await expect(page.locator('[data-step]')).toContainText('Clear the nozzle, shoot cavity 6');
+    await page.getByRole('button', { name: 'Stop: one side thin' }).click();
+    expect(await stepOf(page)).toBe('hold');
+    await follow(page, hands, { until: (text) => text === 'empty' });
+    await page.getByRole('button', { name: 'One side thin' }).click();
+    await follow(page, hands, { until: (text) => text === 'more' });
+    await expect(page.locator('[data-step]')).toContainText('2 short of 7');
+    await expect(page.locator('[data-good]')).toHaveText('5');
+    await count(page, 'Lock Keeper’s Tackle', /7 curing/);
+  },
+);
 
-test('a swirl is judged bait by bait, by keys; another block to hand changes the build of what is still to come', async ({
-  page,
-}) => {
-  test.setTimeout(180_000);
-  await plan(page, 'Weir Pool Lures', 'Slip eel 95', 'Slack water', 14);
-  await begin(page);
-  const hands = byPointer(page);
-  await follow(page, hands, { until: (s) => s === 'mark' });
-  await expect(page.locator('[data-step]')).toContainText('one by one: cavity 1');
-  await page.keyboard.press('Space');
-  await expect(page.locator('[data-step]')).toContainText('cavity 2');
-  await page.getByRole('button', { name: 'muddied' }).click();
-  await page.keyboard.press('2');
-  await expect(page.locator('[data-step]')).toContainText('cavity 3');
-  await page.keyboard.press('c');
-  await page
-    .getByLabel('Another build from here on, because its block is to hand')
-    .selectOption({ label: 'Split flow: each colour split in two before the port: camouflage' });
-  await expect(page.getByRole('dialog').getByText('Split flow', { exact: true })).toBeVisible();
-});
+test(
+  'a swirl is judged bait by bait, by keys; another block to hand changes the build of ' +
+    'what is still to come',
+  async ({ page }) => {
+    test.setTimeout(180_000);
+    await plan(page, 'Weir Pool Lures', 'Slip eel 95', 'Slack water', 14);
+    await begin(page);
+    const hands = byPointer(page);
+    await follow(page, hands, { until: (text) => text === 'mark' });
+    await expect(page.locator('[data-step]')).toContainText('one by one: cavity 1');
+    await page.keyboard.press('Space');
+    await expect(page.locator('[data-step]')).toContainText('cavity 2');
+    await page.getByRole('button', { name: 'muddied' }).click();
+    await page.keyboard.press('2');
+    await expect(page.locator('[data-step]')).toContainText('cavity 3');
+    await page.keyboard.press('c');
+    await page
+      .getByLabel('Another build from here on, because its block is to hand')
+      .selectOption({ label: 'Split flow: each colour split in two before the port: camouflage' });
+    await expect(page.getByRole('dialog').getByText('Split flow', { exact: true })).toBeVisible();
+  },
+);
 
-test('a build is composed: what does not fit is said at once, and put right it is kept and a colourway made of it', async ({
-  page,
-}) => {
-  await open(page, '/builds/new?from=laminateCore');
-  await page.getByRole('checkbox', { name: 'Core rods in' }).uncheck();
-  await expect(page.locator('[data-misfit="no-channel"]')).toContainText('no channel');
-  await expect(page.getByRole('button', { name: 'Keep as a build of our own' })).toBeDisabled();
-  await page.getByRole('checkbox', { name: 'Core rods in' }).check();
-  await page
-    .getByRole('region', { name: 'Stage Shells' })
-    .getByRole('combobox', { name: 'Lies in the' })
-    .nth(1)
-    .selectOption('back');
-  await expect(page.locator('[data-misfit="same-place"]')).toBeVisible();
-  await page
-    .getByRole('region', { name: 'Stage Shells' })
-    .getByRole('combobox', { name: 'Lies in the' })
-    .nth(1)
-    .selectOption('belly');
-  await page.getByRole('button', { name: 'A tip dipped after' }).click();
-  await expect(page.getByText('It can be shot.')).toBeVisible();
-  const tried = page.getByRole('region', { name: 'Try it in a mould' });
-  await tried.getByRole('combobox').selectOption({ label: 'Staithe sprat 75, eight' });
-  await expect(tried.locator('[data-misfit="no-mould"]')).toContainText('no mould is chosen');
-  await tried.getByRole('combobox').selectOption({ label: 'Eel shell 120' });
-  await expect(tried).toContainText('It fits');
-  await expect(tried).toContainText('7.90 mL');
-  await page.getByRole('textbox', { name: 'Name of the build' }).fill('Cored, with a tip');
-  await page.getByRole('button', { name: 'Keep as a build of our own' }).click();
-  await expect(page.getByRole('link', { name: 'Cored, with a tip' })).toBeVisible();
-  await open(page, '/entry/colourways/new');
-  await page.getByRole('combobox', { name: 'Build' }).selectOption({ label: 'Cored, with a tip' });
-  await expect(page.getByRole('combobox', { name: 'Tip' })).toBeVisible();
-});
+test(
+  'a build is composed: what does not fit is said at once, and put right it is kept and ' +
+    'a colourway made of it',
+  async ({ page }) => {
+    await open(page, '/builds/new?from=laminateCore');
+    await page.getByRole('checkbox', { name: 'Core rods in' }).uncheck();
+    await expect(page.locator('[data-misfit="no-channel"]')).toContainText('no channel');
+    await expect(page.getByRole('button', { name: 'Keep as a build of our own' })).toBeDisabled();
+    await page.getByRole('checkbox', { name: 'Core rods in' }).check();
+    await page
+      .getByRole('region', { name: 'Stage Shells' })
+      .getByRole('combobox', { name: 'Lies in the' })
+      .nth(1)
+      .selectOption('back');
+    await expect(page.locator('[data-misfit="same-place"]')).toBeVisible();
+    await page
+      .getByRole('region', { name: 'Stage Shells' })
+      .getByRole('combobox', { name: 'Lies in the' })
+      .nth(1)
+      .selectOption('belly');
+    await page.getByRole('button', { name: 'A tip dipped after' }).click();
+    await expect(page.getByText('It can be shot.')).toBeVisible();
+    const tried = page.getByRole('region', { name: 'Try it in a mould' });
+    await tried.getByRole('combobox').selectOption({ label: 'Staithe sprat 75, eight' });
+    await expect(tried.locator('[data-misfit="no-mould"]')).toContainText('no mould is chosen');
+    await tried.getByRole('combobox').selectOption({ label: 'Eel shell 120' });
+    await expect(tried).toContainText('It fits');
+    await expect(tried).toContainText('7.90 mL');
+    await page.getByRole('textbox', { name: 'Name of the build' }).fill('Cored, with a tip');
+    await page.getByRole('button', { name: 'Keep as a build of our own' }).click();
+    await expect(page.getByRole('link', { name: 'Cored, with a tip' })).toBeVisible();
+    await open(page, '/entry/colourways/new');
+    await page
+      .getByRole('combobox', { name: 'Build' })
+      .selectOption({ label: 'Cored, with a tip' });
+    await expect(page.getByRole('combobox', { name: 'Tip' })).toBeVisible();
+  },
+);

@@ -5,12 +5,13 @@ import { begin, byKeys, follow, open, plan, settled } from './steps.ts';
 
 /** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
 function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
-  const table = Array.from({ length: 256 }, (_, n) => {
-    let c = n;
+  const table = Array.from({ length: 256 }, (_, count) => {
+    let c = count;
     for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
     return c >>> 0;
   });
-  const crc = (b: Buffer) => ~b.reduce((c, x) => table[(c ^ x) & 255]! ^ (c >>> 8), ~0 >>> 0) >>> 0;
+  const crc = (buffer: Buffer) =>
+    ~buffer.reduce((c, x) => table[(c ^ x) & 255]! ^ (c >>> 8), ~0 >>> 0) >>> 0;
   const chunk = (type: string, data: Buffer) => {
     const body = Buffer.concat([Buffer.from(type), data]);
     const out = Buffer.alloc(8 + body.length);
@@ -37,65 +38,67 @@ function png(stripes: [number, number, number][], width = 200, height = 100): Bu
   ]);
 }
 
-test('a photograph evened by its white gives the colour, and the shelf a recipe for it; what is no picture, and what is out of reach, is said', async ({
-  page,
-}) => {
-  await open(page, '/colours/match');
-  const file = page.getByLabel(/From a photograph/);
-  await file.setInputFiles({
-    name: 'notes.txt',
-    mimeType: 'text/plain',
-    buffer: Buffer.from('no'),
-  });
-  await expect(page.getByRole('alert')).toContainText('no picture');
-  await file.setInputFiles({
-    name: 'torn.png',
-    mimeType: 'image/png',
-    buffer: Buffer.from('torn'),
-  });
-  await expect(page.getByRole('alert')).toContainText('could not be opened');
-  // Paper and a moss green under a warm lamp.
-  await file.setInputFiles({
-    name: 'bait.png',
-    mimeType: 'image/png',
-    buffer: png([
-      [236, 218, 180],
-      [120, 118, 60],
-    ]),
-  });
-  const picture = page.locator('canvas');
-  await expect(page.getByText('Tap the white paper.')).toBeVisible();
-  await picture.click({ position: { x: 30, y: 50 } });
-  await expect(page.getByText('Now tap the colour.')).toBeVisible();
-  await picture.click({ position: { x: 150, y: 50 } });
-  const wanted = await page.locator('[data-target]').getAttribute('data-target');
-  // Less red and more blue than the picture has: the lamp is taken out.
-  expect(deltaE(colourOfHex(wanted!)!, colourOfHex('#78763c')!)).toBeGreaterThan(4);
-  await page.getByRole('button', { name: 'Find the doses' }).click();
-  const nearest = page.locator('[data-choice="nearest"]');
-  await expect(nearest).toBeVisible({ timeout: 15_000 });
-  expect(Number(await nearest.locator('[data-off]').textContent())).toBeLessThan(2);
-  await expect(nearest.getByText(/^\d+ dr$|tsp$/).first()).toBeVisible();
-  const doses = await nearest.getByRole('listitem').count();
-  await page.getByLabel(/Or write it/).fill('90 -80 80');
-  await page.getByRole('button', { name: 'Find the doses' }).click();
-  await expect(page.getByText('This shelf does not reach it')).toBeVisible({ timeout: 15_000 });
-  await page.getByLabel(/Or write it/).fill('moss');
-  await expect(page.getByText('The colour before is kept.')).toBeVisible();
-  // The first is kept as a mix under a name that is free; a taken one is said.
-  await page.getByLabel(/Or write it/).fill(wanted!);
-  await page.getByRole('button', { name: 'Find the doses' }).click();
-  await expect(nearest.locator('[data-off]')).toBeVisible({ timeout: 15_000 });
-  await nearest.getByLabel('Keep it as a mix called').fill('Bilge moss');
-  await nearest.getByRole('button', { name: 'Keep' }).click();
-  await expect(nearest.getByRole('alert')).toContainText('There is a mix called');
-  await nearest.getByLabel('Keep it as a mix called').fill('Samphire, from a photograph');
-  await nearest.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByRole('heading', { name: 'Samphire, from a photograph' })).toBeVisible();
-  await expect(
-    page.getByRole('region', { name: 'What goes in' }).getByRole('listitem'),
-  ).toHaveCount(doses);
-});
+test(
+  'a photograph evened by its white gives the colour, and the shelf a recipe for it; ' +
+    'what is no picture, and what is out of reach, is said',
+  async ({ page }) => {
+    await open(page, '/colours/match');
+    const file = page.getByLabel(/From a photograph/);
+    await file.setInputFiles({
+      name: 'notes.txt',
+      mimeType: 'text/plain',
+      buffer: Buffer.from('no'),
+    });
+    await expect(page.getByRole('alert')).toContainText('no picture');
+    await file.setInputFiles({
+      name: 'torn.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from('torn'),
+    });
+    await expect(page.getByRole('alert')).toContainText('could not be opened');
+    // Paper and a moss green under a warm lamp.
+    await file.setInputFiles({
+      name: 'bait.png',
+      mimeType: 'image/png',
+      buffer: png([
+        [236, 218, 180],
+        [120, 118, 60],
+      ]),
+    });
+    const picture = page.locator('canvas');
+    await expect(page.getByText('Tap the white paper.')).toBeVisible();
+    await picture.click({ position: { x: 30, y: 50 } });
+    await expect(page.getByText('Now tap the colour.')).toBeVisible();
+    await picture.click({ position: { x: 150, y: 50 } });
+    const wanted = await page.locator('[data-target]').getAttribute('data-target');
+    // Less red and more blue than the picture has: the lamp is taken out.
+    expect(deltaE(colourOfHex(wanted!)!, colourOfHex('#78763c')!)).toBeGreaterThan(4);
+    await page.getByRole('button', { name: 'Find the doses' }).click();
+    const nearest = page.locator('[data-choice="nearest"]');
+    await expect(nearest).toBeVisible({ timeout: 15_000 });
+    expect(Number(await nearest.locator('[data-off]').textContent())).toBeLessThan(2);
+    await expect(nearest.getByText(/^\d+ dr$|tsp$/).first()).toBeVisible();
+    const doses = await nearest.getByRole('listitem').count();
+    await page.getByLabel(/Or write it/).fill('90 -80 80');
+    await page.getByRole('button', { name: 'Find the doses' }).click();
+    await expect(page.getByText('This shelf does not reach it')).toBeVisible({ timeout: 15_000 });
+    await page.getByLabel(/Or write it/).fill('moss');
+    await expect(page.getByText('The colour before is kept.')).toBeVisible();
+    // The first is kept as a mix under a name that is free; a taken one is said.
+    await page.getByLabel(/Or write it/).fill(wanted!);
+    await page.getByRole('button', { name: 'Find the doses' }).click();
+    await expect(nearest.locator('[data-off]')).toBeVisible({ timeout: 15_000 });
+    await nearest.getByLabel('Keep it as a mix called').fill('Bilge moss');
+    await nearest.getByRole('button', { name: 'Keep' }).click();
+    await expect(nearest.getByRole('alert')).toContainText('There is a mix called');
+    await nearest.getByLabel('Keep it as a mix called').fill('Samphire, from a photograph');
+    await nearest.getByRole('button', { name: 'Keep' }).click();
+    await expect(page.getByRole('heading', { name: 'Samphire, from a photograph' })).toBeVisible();
+    await expect(
+      page.getByRole('region', { name: 'What goes in' }).getByRole('listitem'),
+    ).toHaveCount(doses);
+  },
+);
 
 test('a mix is changed and both versions stand side by side; the first is mixed again as a third', async ({
   page,
@@ -121,74 +124,76 @@ test('a mix is changed and both versions stand side by side; the first is mixed 
   await expect(page.locator('[data-version]')).toHaveCount(before + 2);
 });
 
-test('a cup is coloured by keyboard, drop by drop, as the bench says next; the wrong flake is asked about; what really went in is kept, and is on the bait and its card', async ({
-  page,
-}) => {
-  test.setTimeout(150_000);
-  await plan(page, 'Lifeboat Row Rods', 'Slip eel 95', 'Bilge moss over oyster lint', 8);
-  await begin(page);
-  await follow(page, byKeys(page), { until: (s) => s === 'colour' });
-  await page.keyboard.press('a');
-  const panel = page.getByRole('dialog', { name: 'What goes in' });
-  const green = panel.locator('[data-rung="Green no. 2"]');
-  await expect(green).toHaveAttribute('aria-pressed', 'true');
-  const apart = () => panel.locator('[data-apart]').textContent().then(Number);
-  await expect(panel.locator('[data-advised]')).toContainText(/of Green no. 2, stir, look again/);
-  const far = await apart();
-  await page.keyboard.press('5');
-  await page.keyboard.press('2');
-  await expect(green).toContainText('7 dr');
-  await page.keyboard.press('u');
-  await expect(green).toContainText('5 dr');
-  await expect(panel.locator('[data-advised]')).toBeVisible();
-  await page.keyboard.press('n');
-  await expect(green).toContainText('9 dr');
-  await expect.poll(apart).toBeLessThan(far);
-  await page.keyboard.press('Enter');
-  await expect(green).toContainText('is in');
-  await page.keyboard.press('5');
-  await panel.getByLabel('Something else from the shelf').selectOption('Silver flake 0.2 mm');
-  const asked = panel.getByRole('alertdialog', { name: 'Another size of flake' });
-  await expect(asked.getByRole('img')).toHaveAttribute(
-    'aria-label',
-    /0.4 mm beside Silver flake 0.2 mm 0.2 mm/,
-  );
-  await asked.getByRole('button', { name: 'No, Green flake 0.4 mm' }).click();
-  await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
-  await panel.locator('[data-rung="Green flake 0.4 mm"]').focus();
-  await panel.getByRole('button', { name: /^All of it/ }).focus();
-  await page.keyboard.press('Enter');
-  await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toContainText('is in');
-  const says = await panel.locator('[data-keep]').textContent();
-  await page.keyboard.press('k');
-  const n = Number(/version (\d+)/.exec(says!)![1]);
-  await expect(panel.locator('[data-kept]')).toContainText(`version ${n} of Bilge moss`);
-  await settled(page);
-  await open(page, '/colours/mixes/1');
-  await expect(page.locator(`[data-version="${n}"]`)).toContainText('from cup A');
-  const goesIn = page.getByRole('region', { name: 'What goes in' });
-  await expect(goesIn).not.toContainText('26 dr');
-  await open(page, '/colours/ways/1');
-  await expect(page.locator('[data-way]')).toHaveAttribute('data-drawn', 'yes');
-  const bait = page.getByRole('img', { name: /over light water/ });
-  expect(decodeURIComponent((await bait.getAttribute('src'))!)).toMatch(
-    /^data:image\/svg\+xml;charset=utf-8,<svg/,
-  );
-  const dose = await page
-    .getByRole('listitem')
-    .filter({ hasText: /^Green no\. 2/ })
-    .locator('b')
-    .textContent();
-  await page.getByRole('link', { name: 'Colour card' }).click();
-  const card = page.locator('[data-card]');
-  await expect(card).toContainText(`version ${n} of`);
-  expect(dose).toMatch(/^\d+ dr$/);
-  await expect(card).toContainText(dose!);
-  await expect(card.locator('svg[role="img"]').first()).toHaveAttribute(
-    'aria-label',
-    /from the side/,
-  );
-});
+test(
+  'a cup is coloured by keyboard, drop by drop, as the bench says next; the wrong flake ' +
+    'is asked about; what really went in is kept, and is on the bait and its card',
+  async ({ page }) => {
+    test.setTimeout(150_000);
+    await plan(page, 'Lifeboat Row Rods', 'Slip eel 95', 'Bilge moss over oyster lint', 8);
+    await begin(page);
+    await follow(page, byKeys(page), { until: (text) => text === 'colour' });
+    await page.keyboard.press('a');
+    const panel = page.getByRole('dialog', { name: 'What goes in' });
+    const green = panel.locator('[data-rung="Green no. 2"]');
+    await expect(green).toHaveAttribute('aria-pressed', 'true');
+    const apart = () => panel.locator('[data-apart]').textContent().then(Number);
+    await expect(panel.locator('[data-advised]')).toContainText(/of Green no. 2, stir, look again/);
+    const far = await apart();
+    await page.keyboard.press('5');
+    await page.keyboard.press('2');
+    await expect(green).toContainText('7 dr');
+    await page.keyboard.press('u');
+    await expect(green).toContainText('5 dr');
+    await expect(panel.locator('[data-advised]')).toBeVisible();
+    await page.keyboard.press('n');
+    await expect(green).toContainText('9 dr');
+    await expect.poll(apart).toBeLessThan(far);
+    await page.keyboard.press('Enter');
+    await expect(green).toContainText('is in');
+    await page.keyboard.press('5');
+    await panel.getByLabel('Something else from the shelf').selectOption('Silver flake 0.2 mm');
+    const asked = panel.getByRole('alertdialog', { name: 'Another size of flake' });
+    await expect(asked.getByRole('img')).toHaveAttribute(
+      'aria-label',
+      /0.4 mm beside Silver flake 0.2 mm 0.2 mm/,
+    );
+    await asked.getByRole('button', { name: 'No, Green flake 0.4 mm' }).click();
+    await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+    await panel.locator('[data-rung="Green flake 0.4 mm"]').focus();
+    await panel.getByRole('button', { name: /^All of it/ }).focus();
+    await page.keyboard.press('Enter');
+    await expect(panel.locator('[data-rung="Green flake 0.4 mm"]')).toContainText('is in');
+    const says = await panel.locator('[data-keep]').textContent();
+    await page.keyboard.press('k');
+    const count = Number(/version (\d+)/.exec(says!)![1]);
+    await expect(panel.locator('[data-kept]')).toContainText(`version ${count} of Bilge moss`);
+    await settled(page);
+    await open(page, '/colours/mixes/1');
+    await expect(page.locator(`[data-version="${count}"]`)).toContainText('from cup A');
+    const goesIn = page.getByRole('region', { name: 'What goes in' });
+    await expect(goesIn).not.toContainText('26 dr');
+    await open(page, '/colours/ways/1');
+    await expect(page.locator('[data-way]')).toHaveAttribute('data-drawn', 'yes');
+    const bait = page.getByRole('img', { name: /over light water/ });
+    expect(decodeURIComponent((await bait.getAttribute('src'))!)).toMatch(
+      /^data:image\/svg\+xml;charset=utf-8,<svg/,
+    );
+    const dose = await page
+      .getByRole('listitem')
+      .filter({ hasText: /^Green no\. 2/ })
+      .locator('b')
+      .textContent();
+    await page.getByRole('link', { name: 'Colour card' }).click();
+    const card = page.locator('[data-card]');
+    await expect(card).toContainText(`version ${count} of`);
+    expect(dose).toMatch(/^\d+ dr$/);
+    await expect(card).toContainText(dose!);
+    await expect(card.locator('svg[role="img"]').first()).toHaveAttribute(
+      'aria-label',
+      /from the side/,
+    );
+  },
+);

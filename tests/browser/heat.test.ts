@@ -10,7 +10,8 @@ test('the what-ifs of heat answer as they are asked, and say when there is no an
 }) => {
   await open(page, '/heat');
   const joint = page.getByRole('region', { name: 'A joint on an insert' });
-  // As many degrees as the insert is warmer, the body may be cooler, whatever the shop has learned of its joints.
+  // As many degrees as the insert is warmer, the body may be cooler, whatever the shop has learned
+  // of its joints.
   const body = async () =>
     Number(/Wanted of the body(\d+)°/.exec((await joint.textContent())!)![1]);
   const usual = await body();
@@ -92,18 +93,18 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   const placed = new Map<string, string>();
   let seq = opened.events.at(-1)?.seq ?? 0;
   const catchUp = async () => {
-    for (const e of (await (
+    for (const event of (await (
       await request.get(`/api/sessions/${session}/events?after=${seq}`)
     ).json()) as AnyEvent[]) {
-      bench.heard(e);
-      seq = e.seq!;
+      bench.heard(event);
+      seq = event.seq!;
     }
     bench.to(await page.evaluate(() => Date.now()));
   };
   const hands = byPointer(page);
   let checked = -1;
   const send = async (letter: string) => {
-    const cup = [...bench.state.cups.values()].find((c) => c.letter === letter)!.key;
+    const cup = [...bench.state.cups.values()].find((cup) => cup.letter === letter)!.key;
     // The hand stirs while it settles; the shop hears the bench's clock by that.
     const at = await page.evaluate(() => Date.now());
     await request.post(`/api/sessions/${session}/events`, {
@@ -150,7 +151,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     const read = /Read (\S)/.exec(says)?.[1];
     hottest = Math.max(
       hottest,
-      ...[...bench.hidden.cups.values()].map((c) => Math.max(c.bulk, c.rim)),
+      ...[...bench.hidden.cups.values()].map((cup) => Math.max(cup.bulk, cup.rim)),
     );
     const before = await page.locator('[data-seq]').getAttribute('data-seq');
     const beside = BESIDE[step ?? ''];
@@ -178,7 +179,8 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
       await page.clock.runFor(15_000);
       expect(await send(read)).toBe(1);
     } else if ((step === 'draw' || /Draw it now/.test(says)) && checked !== bursts) {
-      // Both probes stand in their cups all the while: what they show since the last burst is heard before the draw.
+      // Both probes stand in their cups all the while: what they show since the last burst is heard
+      // before the draw.
       checked = bursts;
       await page.clock.runFor(8_000);
       for (const letter of placed.keys()) await send(letter);
@@ -213,7 +215,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     .toBe(1);
   const draw = [...bench.state.draws.values()].at(-1)!;
   const window = [...bench.state.runs.values()][0]!.tools.window;
-  const truly = draw.barrels.map((b) => stirredHeat(bench.hidden.cups.get(b.cup)!));
+  const truly = draw.barrels.map((barrel) => stirredHeat(bench.hidden.cups.get(barrel.cup)!));
   // The step's own what-if carries its cup's heat and content.
   expect(asked).toMatch(/^\/heat\?now=\d+&ml=\d+&watts=900#burst$/);
   expect(draw.against).toEqual([]);
@@ -222,7 +224,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   // In the window, as surely as was said: a probe nobody checked has an offset that no look shows.
   const drawn = (
     (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as AnyEvent[]
-  ).find((e): e is BenchEvent<'drawn'> => e.kind === 'drawn')!;
+  ).find((event): event is BenchEvent<'drawn'> => event.kind === 'drawn')!;
   drawn.payload.barrels.forEach(({ celsius, sd }, i) => {
     expect(truly[i]!).toBeGreaterThan(window.low - Z80 * sd!);
     expect(truly[i]!).toBeLessThan(window.high + Z80 * sd!);

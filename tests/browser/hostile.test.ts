@@ -49,18 +49,22 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app.stop());
 
-/** What runs where it is taken for markup, breaks out of an attribute, and has no place to be broken at a line's end. */
-const hostile = (n: number): string => `<img/src=x/onerror=ran=1>"'&{{7*7}}${'W'.repeat(17)}${n}`;
+/**
+ * What runs where it is taken for markup, breaks out of an attribute, and has no place to be broken
+ * at a line's end.
+ */
+const hostile = (count: number): string =>
+  `<img/src=x/onerror=ran=1>"'&{{7*7}}${'W'.repeat(17)}${count}`;
 const FREE = /^(name|note|mark|text|customer|detail|describe|words|by)$/;
 
 /** The same with every free text in it hostile. */
 function spoiled(value: unknown, tell: { n: number }): unknown {
-  if (Array.isArray(value)) return value.map((x) => spoiled(x, tell));
+  if (Array.isArray(value)) return value.map((value) => spoiled(value, tell));
   if (typeof value !== 'object' || value === null) return value;
   return Object.fromEntries(
-    Object.entries(value).map(([key, x]) => [
+    Object.entries(value).map(([key, value]) => [
       key,
-      typeof x === 'string' && FREE.test(key) ? hostile((tell.n += 1)) : spoiled(x, tell),
+      typeof value === 'string' && FREE.test(key) ? hostile((tell.n += 1)) : spoiled(value, tell),
     ]),
   );
 }

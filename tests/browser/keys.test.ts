@@ -17,12 +17,12 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await page.waitForURL(/\/bench\/\d+/);
   await settled(page);
   const hands = byKeys(page);
-  await follow(page, hands, { until: (s) => s === 'cook' });
+  await follow(page, hands, { until: (text) => text === 'cook' });
   await page.keyboard.press('t');
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();
-  await follow(page, hands, { until: (s) => s === 'mark' });
+  await follow(page, hands, { until: (text) => text === 'mark' });
   const good = page.locator('[data-main]');
   await page.keyboard.press('2');
   await page.keyboard.press('8');
@@ -34,7 +34,7 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await page.keyboard.press('u');
   await expect(good).toContainText('6 of 8 good');
   await page.keyboard.press('Enter');
-  await follow(page, hands, { until: (s) => s === 'close' });
+  await follow(page, hands, { until: (text) => text === 'close' });
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys of the bench' })).toBeVisible();
   await page.keyboard.press('Escape');
@@ -48,7 +48,7 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await expect(page.locator('[data-good]')).toHaveText('6');
 
   // And on to the end of the evening: the other shots, racked, finished and counted.
-  await follow(page, hands, { until: (x) => x === 'finish' });
+  await follow(page, hands, { until: (text) => text === 'finish' });
   await expect(page.locator('[data-good]')).toHaveText(String(8 * shots - 2));
   await page.keyboard.press('Space');
   await expect(page.locator('[data-step]')).toHaveText('Finished and counted');

@@ -48,7 +48,7 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
 
   // Followed to the first marking; two cavities touched; everything said on the way.
   const hands = byPointer(page);
-  const first = await follow(page, hands, { until: (s) => s === 'shoot' });
+  const first = await follow(page, hands, { until: (text) => text === 'shoot' });
   for (const step of [
     'wake',
     'warmMould',
@@ -80,7 +80,7 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await expect(second.locator('[data-step]')).toHaveAttribute('data-step', 'shoot');
   await second.close();
 
-  const rest = await follow(page, hands, { until: (s) => s === 'finish', faulty: [3, 6] });
+  const rest = await follow(page, hands, { until: (text) => text === 'finish', faulty: [3, 6] });
   for (const step of [
     'shoot',
     'hold',
@@ -115,53 +115,58 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await expect(line).toContainText(/ready /);
 });
 
-test('off the path: an upside down, half clamped, unmatched shot is said and taken; plans change; the night comes', async ({
-  page,
-}) => {
-  test.setTimeout(120_000);
-  await ownClock(page);
-  await open(page, '/plan/new');
-  await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
-  await page.getByRole('button', { name: 'Start at the bench' }).click();
-  await page.waitForURL(/\/bench\/\d+/);
-  await settled(page);
-  const hands = byPointer(page);
-  await follow(page, hands, { until: (s) => s === 'close' });
-  await page.getByRole('button', { name: 'One closure short' }).click();
-  await page.getByRole('button', { name: 'It is the other way' }).click();
-  await expect(page.locator('[data-step]')).toContainText('Turn the block');
-  await page.getByRole('button', { name: 'Skip' }).click();
-  await follow(page, hands, { until: (s) => s === 'match' });
-  // Both read far over the window, hotter than was expected: believed at once, left to cool; one who draws all the same is warned.
-  for (let i = 0; i < 4; i++) {
-    await page.keyboard.press('t');
-    await hands.read(185);
-  }
-  await page.getByRole('button', { name: 'Skip' }).click();
-  await expect(page.locator('[data-warnings]')).toContainText('over the window');
-  await hands.main();
-  await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'shoot');
-  await expect(page.locator('[data-warnings]')).toContainText('3 of its 4 closures');
-  await expect(page.locator('[data-warnings]')).toContainText('wrong way over');
-  await page.getByRole('button', { name: 'All 8 are full' }).click();
-  await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'hold');
+test(
+  'off the path: an upside down, half clamped, unmatched shot is said and taken; plans ' +
+    'change; the night comes',
+  async ({ page }) => {
+    test.setTimeout(120_000);
+    await ownClock(page);
+    await open(page, '/plan/new');
+    await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
+    await page.getByRole('button', { name: 'Start at the bench' }).click();
+    await page.waitForURL(/\/bench\/\d+/);
+    await settled(page);
+    const hands = byPointer(page);
+    await follow(page, hands, { until: (text) => text === 'close' });
+    await page.getByRole('button', { name: 'One closure short' }).click();
+    await page.getByRole('button', { name: 'It is the other way' }).click();
+    await expect(page.locator('[data-step]')).toContainText('Turn the block');
+    await page.getByRole('button', { name: 'Skip' }).click();
+    await follow(page, hands, { until: (text) => text === 'match' });
+    // Both read far over the window, hotter than was expected: believed at once, left to cool; one
+    // who draws all the same is warned.
+    for (let i = 0; i < 4; i++) {
+      await page.keyboard.press('t');
+      await hands.read(185);
+    }
+    await page.getByRole('button', { name: 'Skip' }).click();
+    await expect(page.locator('[data-warnings]')).toContainText('over the window');
+    await hands.main();
+    await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'shoot');
+    await expect(page.locator('[data-warnings]')).toContainText('3 of its 4 closures');
+    await expect(page.locator('[data-warnings]')).toContainText('wrong way over');
+    await page.getByRole('button', { name: 'All 8 are full' }).click();
+    await expect(page.locator('[data-step]')).toHaveAttribute('data-step', 'hold');
 
-  await page.getByRole('button', { name: /^Change/ }).click();
-  const shots = page.getByRole('group', { name: 'Shots', exact: true });
-  const before = await shots.textContent();
-  await shots.getByRole('button', { name: 'One more: Shots' }).click();
-  await expect(shots).not.toHaveText(before!);
-  await page
-    .getByLabel('Another colourway from here on')
-    .selectOption({ label: 'Rust bell (single)' });
-  await page.getByRole('button', { name: 'Break off for the night' }).click();
-  await expect(page.locator('[data-step]')).toContainText('Broken off');
-  await hands.main();
-  await settled(page);
-  await page.reload();
-  await settled(page);
-  await expect(page.getByRole('region', { name: 'Mould', exact: true })).toContainText('Rust bell');
-});
+    await page.getByRole('button', { name: /^Change/ }).click();
+    const shots = page.getByRole('group', { name: 'Shots', exact: true });
+    const before = await shots.textContent();
+    await shots.getByRole('button', { name: 'One more: Shots' }).click();
+    await expect(shots).not.toHaveText(before!);
+    await page
+      .getByLabel('Another colourway from here on')
+      .selectOption({ label: 'Rust bell (single)' });
+    await page.getByRole('button', { name: 'Break off for the night' }).click();
+    await expect(page.locator('[data-step]')).toContainText('Broken off');
+    await hands.main();
+    await settled(page);
+    await page.reload();
+    await settled(page);
+    await expect(page.getByRole('region', { name: 'Mould', exact: true })).toContainText(
+      'Rust bell',
+    );
+  },
+);
 
 test('the bench keeps what is done while the shop is away, and sends it when it is back', async ({
   page,

@@ -31,7 +31,7 @@ test('A2 a scorched cup is said across the bench, by name, and nothing more is a
 }) => {
   const session = await atMoment(request, {
     ...EELS,
-    until: (s) => [...s.cups.values()].every((c) => c.fused),
+    until: (state) => [...state.cups.values()].every((cup) => cup.fused),
   });
   await page.goto(`/bench/${session}`);
   await settled(page);
@@ -57,83 +57,89 @@ test('A2 a scorched cup is said across the bench, by name, and nothing more is a
   await expect(page.locator('[data-step]')).not.toContainText(/A \d+ s/);
 });
 
-test('C8 a key that changed under the thumb notes nothing, flashes, and means the new thing when it has been read', async ({
-  page,
-  request,
-}) => {
-  const session = await atMoment(request, {
-    ...EELS,
-    until: (s) => s.log.some((e) => e.kind === 'opened'),
-  });
-  await ownClock(page);
-  await page.goto(`/bench/${session}`);
-  await settled(page);
-  await page.clock.fastForward(2000);
-  await page.clock.pauseAt(new Date(Date.now() + 60_000));
-  const said = page.locator('[data-step]');
-  const before = await said.textContent();
-  // Another bench does what this key said: it says something else now, and not by this hand.
-  await noted(request, session, { kind: 'woken', payload: { cup: '1' } } as never);
-  await expect(said).not.toHaveText(before!);
-  const was = await seq(page);
-  await page.locator('[data-main]').click();
-  await expect(page.locator('[data-main][data-refused]')).toContainText(
-    'It had just changed: nothing was noted',
-  );
-  expect(await seq(page)).toBe(was);
-  await page.clock.fastForward(1600);
-  await page.locator('[data-main]').click();
-  await expect.poll(() => seq(page)).toBeGreaterThan(was);
-});
+test(
+  'C8 a key that changed under the thumb notes nothing, flashes, and means the new ' +
+    'thing when it has been read',
+  async ({ page, request }) => {
+    const session = await atMoment(request, {
+      ...EELS,
+      until: (state) => state.log.some((other) => other.kind === 'opened'),
+    });
+    await ownClock(page);
+    await page.goto(`/bench/${session}`);
+    await settled(page);
+    await page.clock.fastForward(2000);
+    await page.clock.pauseAt(new Date(Date.now() + 60_000));
+    const said = page.locator('[data-step]');
+    const before = await said.textContent();
+    // Another bench does what this key said: it says something else now, and not by this hand.
+    await noted(request, session, { kind: 'woken', payload: { cup: '1' } } as never);
+    await expect(said).not.toHaveText(before!);
+    const was = await seq(page);
+    await page.locator('[data-main]').click();
+    await expect(page.locator('[data-main][data-refused]')).toContainText(
+      'It had just changed: nothing was noted',
+    );
+    expect(await seq(page)).toBe(was);
+    await page.clock.fastForward(1600);
+    await page.locator('[data-main]').click();
+    await expect.poll(() => seq(page)).toBeGreaterThan(was);
+  },
+);
 
-test('D13 no words lie on one another on any drawn mould, at its page, in its form, and while it is marked', async ({
-  page,
-  request,
-}) => {
-  for (let mould = 1; mould <= 13; mould++) {
-    for (const path of [`/moulds/${mould}`, `/moulds/${mould}/change`]) {
-      await open(page, path);
-      expect(
-        await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first()),
-        path,
-      ).toEqual([]);
+test(
+  'D13 no words lie on one another on any drawn mould, at its page, in its form, and ' +
+    'while it is marked',
+  async ({ page, request }) => {
+    for (let mould = 1; mould <= 13; mould++) {
+      for (const path of [`/moulds/${mould}`, `/moulds/${mould}/change`]) {
+        await open(page, path);
+        expect(
+          await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first()),
+          path,
+        ).toEqual([]);
+      }
     }
-  }
-  const session = await atMoment(request, {
-    bait: 'Sandbar dab',
-    colourway: 'Rust bell',
-    count: 20,
-    until: (s) => [...s.moulds.values()].some((m) => m.phase === 'opened'),
-  });
-  await page.goto(`/bench/${session}`);
-  await settled(page);
-  for (const n of [3, 4, 12]) await page.locator(`[data-cavity="${n}"]`).click();
-  expect(await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first())).toEqual([]);
+    const session = await atMoment(request, {
+      bait: 'Sandbar dab',
+      colourway: 'Rust bell',
+      count: 20,
+      until: (state) => [...state.moulds.values()].some((mould) => mould.phase === 'opened'),
+    });
+    await page.goto(`/bench/${session}`);
+    await settled(page);
+    for (const count of [3, 4, 12]) await page.locator(`[data-cavity="${count}"]`).click();
+    expect(await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first())).toEqual([]);
 
-  // On a phone every cavity, and what to mark it with, is on the screen over the strip, and a thumb finds it.
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.reload();
-  await settled(page);
-  const strip = (await page.locator('[data-strip]').boundingBox())!.y;
-  const cavities = page.locator('[data-mark]');
-  await expect(cavities).toHaveCount(24);
-  for (const box of await cavities.evaluateAll((all) =>
-    all.map((b) => b.getBoundingClientRect().toJSON() as DOMRect),
-  )) {
-    expect(box.top).toBeGreaterThan(0);
-    expect(box.bottom).toBeLessThanOrEqual(strip);
-    expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44);
-  }
-  await page.getByRole('button', { name: 'bubbles' }).first().click();
-  await page.locator('[data-mark="24"]').click();
-  await expect(page.locator('[data-mark="24"]')).toContainText('bubbles');
-});
+    // On a phone every cavity, and what to mark it with, is on the screen over the strip, and a thumb
+    // finds it.
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.reload();
+    await settled(page);
+    const strip = (await page.locator('[data-strip]').boundingBox())!.y;
+    const cavities = page.locator('[data-mark]');
+    await expect(cavities).toHaveCount(24);
+    for (const box of await cavities.evaluateAll((all) =>
+      all.map((element) => element.getBoundingClientRect().toJSON() as DOMRect),
+    )) {
+      expect(box.top).toBeGreaterThan(0);
+      expect(box.bottom).toBeLessThanOrEqual(strip);
+      expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44);
+    }
+    await page.getByRole('button', { name: 'bubbles' }).first().click();
+    await page.locator('[data-mark="24"]').click();
+    await expect(page.locator('[data-mark="24"]')).toContainText('bubbles');
+  },
+);
 
 test('B7 after the finish a count is put right with its reason, the totals follow, and it is undone', async ({
   page,
   request,
 }) => {
-  const session = await atMoment(request, { ...EELS, until: (s) => s.status === 'finished' });
+  const session = await atMoment(request, {
+    ...EELS,
+    until: (state) => state.status === 'finished',
+  });
   await open(page, `/sessions/${session}`);
   const right = page.locator('#right');
   const first = right.getByRole('button', { expanded: false }).first();

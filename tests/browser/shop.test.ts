@@ -33,7 +33,8 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   await page.getByRole('textbox', { name: 'In rows' }).fill('2');
   await expect(page.getByRole('img', { name: /Mole eel 80: 6 cavities/ })).toBeVisible();
   await expect(page.getByText('only a guess')).toBeVisible();
-  // Six in two rows do not fit so short a mould: said at once, refused when saved all the same, and gone when it is as long as it is.
+  // Six in two rows do not fit so short a mould: said at once, refused when saved all the same, and
+  // gone when it is as long as it is.
   await expect(page.getByText(/lie in one another/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep this mould' }).click();
   await expect(page.getByRole('alert').filter({ hasText: /lie in one another/ })).toBeVisible();
@@ -60,7 +61,8 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   await page.getByRole('button', { name: 'Another ingredient' }).click();
   await page.getByRole('combobox', { name: 'Ingredient' }).nth(1).fill('Grey');
   await expect(page.getByText('“Grey” is not on the shelf. New material?')).toBeVisible();
-  // A spoon half typed is no count of drops: nothing is saved until it is understood, and the typing stays.
+  // A spoon half typed is no count of drops: nothing is saved until it is understood, and the
+  // typing stays.
   const amount = page.getByRole('textbox', { name: 'Amount' }).nth(1);
   await amount.fill('1/16 ts');
   await page.getByRole('button', { name: 'Keep this mix' }).click();
@@ -97,7 +99,8 @@ test('a file is looked over row by row before anything is taken', async ({ page 
   await page
     .getByLabel('Or paste rows here')
     .fill(
-      'customer,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp oil,24,2/4/2031\nGroyne Shop,Slip eal,Rust bell,ten,2031-04-31',
+      'customer,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp ' +
+        'oil,24,2/4/2031\nGroyne Shop,Slip eal,Rust bell,ten,2031-04-31',
     );
   await page.getByRole('button', { name: 'Look it over' }).click();
   await expect(page.getByRole('heading', { name: '1 of 2 rows can be taken' })).toBeVisible();

@@ -5,7 +5,7 @@ import { expect } from '@playwright/test';
 export interface Hands {
   main: () => Promise<void>;
   read: (celsius: number) => Promise<void>;
-  cavity: (n: number) => Promise<void>;
+  cavity: (count: number) => Promise<void>;
 }
 
 /** Opens a page and waits until its islands answer. */
@@ -30,7 +30,9 @@ export const foreseen = (page: Page) =>
 export const mainSays = async (page: Page): Promise<string> =>
   (await page.locator('[data-main]').textContent()) ?? '';
 
-/** The page's clock is the test's own, and the shop's with it: time passes when the test says so. */
+/**
+ * The page's clock is the test's own, and the shop's with it: time passes when the test says so.
+ */
 export async function ownClock(page: Page): Promise<void> {
   await page.clock.install();
   await page.context().addInitScript(() => {
@@ -45,7 +47,7 @@ export async function ownClock(page: Page): Promise<void> {
 }
 
 /** A key that changed by itself is read before it is pressed: a hand takes a second and a half. */
-export async function unguarded(page: Page): Promise<void> {
+async function unguarded(page: Page): Promise<void> {
   const guarded = page.locator('[data-main][data-guarded]');
   // Where the page's clock is the test's own, the second and a half need not be sat out.
   if ((await guarded.count()) > 0) await page.clock.fastForward(1600).catch(() => undefined);
@@ -63,7 +65,7 @@ export const byPointer = (page: Page): Hands => ({
       await pad.getByRole('button', { name: digit, exact: true }).click();
     await pad.getByRole('button', { name: / is \d+ °C$/ }).click();
   },
-  cavity: (n) => page.locator(`[data-cavity="${n}"]`).first().click(),
+  cavity: (count) => page.locator(`[data-cavity="${count}"]`).first().click(),
 });
 
 export const byKeys = (page: Page): Hands => ({
@@ -75,7 +77,7 @@ export const byKeys = (page: Page): Hands => ({
     await page.keyboard.type(String(celsius));
     await page.keyboard.press('Enter');
   },
-  cavity: (n) => page.keyboard.press(String(n)),
+  cavity: (count) => page.keyboard.press(String(count)),
 });
 
 /** What is read beside the cups: a mould as warm as most like it, the shop as shops are. */
@@ -87,7 +89,9 @@ interface Follow {
   faulty?: number[];
 }
 
-/** What a thermometer shows that agrees with the bench: these tests want its steps, not its physics. */
+/**
+ * What a thermometer shows that agrees with the bench: these tests want its steps, not its physics.
+ */
 async function shown(page: Page, letter: string): Promise<number> {
   const cup = page.locator(`[data-cup="${letter}"]`);
   const heat = (await cup.count()) > 0 ? await cup.getAttribute('data-heat') : null;
@@ -112,7 +116,8 @@ export async function follow(
     const read = /Read (\S)/.exec(await mainSays(page))?.[1];
     if (read) {
       await hands.main();
-      // On a slow machine the advice may have moved on between being read and being followed: then that was done.
+      // On a slow machine the advice may have moved on between being read and being followed: then
+      // that was done.
       const pad = page.getByRole('dialog');
       await expect
         .poll(
@@ -133,7 +138,7 @@ export async function follow(
       continue;
     } else {
       if (step === 'hold') await page.clock.fastForward('00:11');
-      if (step === 'mark') for (const n of faulty.splice(0)) await hands.cavity(n);
+      if (step === 'mark') for (const count of faulty.splice(0)) await hands.cavity(count);
       // Every insert laid in, every port shot: said at once where the bench offers it.
       const all = page.getByRole('button', { name: /^All \d+ are (in|full)/ });
       if ((step === 'load' || step === 'shoot') && (await all.count()) > 0) await all.click();
@@ -164,7 +169,7 @@ export async function plan(
     { id: number; spec: { name: string } }[]
   >;
   const id = (all: { id: number; spec: { name: string } }[], name: string) =>
-    all.find((e) => e.spec.name === name)!.id;
+    all.find((entry) => entry.spec.name === name)!.id;
   const order = {
     customer,
     note: '',

@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import type { Snapshot } from '@/core/session/index.ts';
 import { atMoment, noted } from './bench.ts';
-import { AppProcess } from '../../scripts/bench/faults/shop.ts';
+import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort } from '../../scripts/lib.mjs';
 import { byPointer, settled } from './steps.ts';
 
@@ -16,7 +16,7 @@ test('eight tabs on one bench: each opens, hears what another bench does, and th
     bait: 'Slip eel 95',
     colourway: 'Lamp oil',
     count: 8,
-    until: (s) => [...s.cups.values()].some((c) => c.woken),
+    until: (state) => [...state.cups.values()].some((cup) => cup.woken),
   });
   const { snapshot } = (await (await request.get(`/api/sessions/${session}`)).json()) as {
     snapshot: Snapshot;
@@ -92,7 +92,7 @@ const freshBench = (request: APIRequestContext) =>
     bait: 'Slip eel 95',
     colourway: 'Lamp oil',
     count: 8,
-    until: (s) => [...s.cups.values()].some((c) => c.woken),
+    until: (state) => [...state.cups.values()].some((cup) => cup.woken),
   });
 
 /** Acts this browser keeps that the shop has not confirmed. */
@@ -105,7 +105,8 @@ const waitingIn = (tab: Page): Promise<number> =>
           const all = open.result.transaction('acts').objectStore('acts').getAll();
           all.onsuccess = () =>
             resolve(
-              (all.result as { outcome: string }[]).filter((a) => a.outcome === 'waiting').length,
+              (all.result as { outcome: string }[]).filter((other) => other.outcome === 'waiting')
+                .length,
             );
         };
       }),
@@ -174,7 +175,7 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
     .poll(async () => (await logOf(request, session)).length)
     .toBeGreaterThan(before.length);
   await settled(page);
-  const lost = (await logOf(request, session)).slice(before.length).map((e) => e.id);
+  const lost = (await logOf(request, session)).slice(before.length).map((event) => event.id);
   const db = new pg.Client({
     connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'),
   });
@@ -189,14 +190,15 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
   await page.reload();
   await expect
     .poll(async () =>
-      (await logOf(request, session)).map((e) => e.id).filter((id) => lost.includes(id)),
+      (await logOf(request, session)).map((event) => event.id).filter((id) => lost.includes(id)),
     )
     .toEqual(lost);
 });
 
 test.describe('with pages kept on the device', () => {
   test.use({ serviceWorkers: 'allow' });
-  // A process of this test's own on the same shop, so that it can truly go away, its live line with it.
+  // A process of this test's own on the same shop, so that it can truly go away, its live line with
+  // it.
   let app: AppProcess;
   test.beforeAll(async () => {
     app = new AppProcess(
@@ -206,45 +208,48 @@ test.describe('with pages kept on the device', () => {
     );
     await app.begin();
   });
-  test.afterAll(() => app.kill());
+  test.afterAll(() => app.stop());
 
-  test('with the shop away a bench that was open opens again, with all that was done at it, and is caught up after', async ({
-    page,
-    request,
-  }) => {
-    const session = await freshBench(request);
-    await page.goto(`${app.url}/bench/${session}`);
-    await expect(page.locator('[data-ready]')).toBeVisible();
-    await expect
-      .poll(() =>
-        page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length),
-      )
-      .toBe(1);
-    const before = (await logOf(request, session)).length;
-    // What is done from here on comes from what this device keeps, not from the page, which is kept by now.
-    await byPointer(page).main();
-    await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before);
-    await settled(page);
-    const stored = (await logOf(request, session)).length;
-    await app.kill();
-    await page.reload();
-    // What it has and the kept page has not is said again when the shop is back; what is stored already is stored once.
-    await expect(page.locator(`[data-ready][data-waiting="${stored - before}"]`)).toBeVisible();
-    await page.keyboard.press('u');
-    await expect.poll(() => waitingIn(page)).toBe(1);
-    const unsent = page.locator(`[data-ready][data-waiting="${stored - before + 1}"]`);
-    await expect(unsent).toBeVisible();
-    await page.reload();
-    await expect(unsent).toBeVisible();
-    await page.goto(`${app.url}/shop`);
-    await expect(
-      page.getByRole('heading', { name: 'The shop’s machine does not answer' }),
-    ).toBeVisible();
-    await page.getByRole('link', { name: `/bench/${session}` }).click();
-    await expect(unsent).toBeVisible();
-    await app.begin();
-    await settled(page);
-    await expect(page.getByText('The shop’s machine is not answering')).toBeHidden();
-    expect((await logOf(request, session)).length).toBe(stored + 1);
-  });
+  test(
+    'with the shop away a bench that was open opens again, with all that was done at it, ' +
+      'and is caught up after',
+    async ({ page, request }) => {
+      const session = await freshBench(request);
+      await page.goto(`${app.url}/bench/${session}`);
+      await expect(page.locator('[data-ready]')).toBeVisible();
+      await expect
+        .poll(() =>
+          page.evaluate(async () => (await (await caches.open('twin-shot-pages')).keys()).length),
+        )
+        .toBe(1);
+      const before = (await logOf(request, session)).length;
+      // What is done from here on comes from what this device keeps, not from the page, which is kept
+      // by now.
+      await byPointer(page).main();
+      await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before);
+      await settled(page);
+      const stored = (await logOf(request, session)).length;
+      await app.stop();
+      await page.reload();
+      // What it has and the kept page has not is said again when the shop is back; what is stored
+      // already is stored once.
+      await expect(page.locator(`[data-ready][data-waiting="${stored - before}"]`)).toBeVisible();
+      await page.keyboard.press('u');
+      await expect.poll(() => waitingIn(page)).toBe(1);
+      const unsent = page.locator(`[data-ready][data-waiting="${stored - before + 1}"]`);
+      await expect(unsent).toBeVisible();
+      await page.reload();
+      await expect(unsent).toBeVisible();
+      await page.goto(`${app.url}/shop`);
+      await expect(
+        page.getByRole('heading', { name: 'The shop’s machine does not answer' }),
+      ).toBeVisible();
+      await page.getByRole('link', { name: `/bench/${session}` }).click();
+      await expect(unsent).toBeVisible();
+      await app.begin();
+      await settled(page);
+      await expect(page.getByText('The shop’s machine is not answering')).toBeHidden();
+      expect((await logOf(request, session)).length).toBe(stored + 1);
+    },
+  );
 });

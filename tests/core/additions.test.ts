@@ -45,42 +45,46 @@ const SHELF = [
 const ML = 237;
 const colour = (doses: number[], ml = ML) =>
   colourWith(
-    SHELF.map((s, i) => ({ pigment: s.pigment, dose: doses[i]! })),
+    SHELF.map((onShelf, i) => ({ pigment: onShelf.pigment, dose: doses[i]! })),
     ml,
   );
 const charge = (now: number[], wanted: number[]): Charge => ({
   shelf: SHELF,
-  now: new Map(SHELF.map((s, i) => [s.key, now[i]!])),
+  now: new Map(SHELF.map((onShelf, i) => [onShelf.key, now[i]!])),
   target: colour(wanted),
   ml: ML,
 });
 
-test('the next go is half of what is wanting, whole drops, never past what is wanted; the goes come near and stop', () => {
-  for (const wanted of [
-    [12, 6, 2],
-    [30, 0, 3],
-    [4, 20, 0],
-  ]) {
-    const now = [0, 0, 0];
-    let rounds = 0;
-    for (; rounds < 10; rounds++) {
-      const a = nextAddition(charge(now, wanted));
-      if (a.add.length === 0) break;
-      assert.ok(a.after < a.now);
-      for (const { key, dose } of a.add) {
-        const left = a.wanting.find((w) => w.key === key)!.dose;
-        assert.ok(
-          Number.isInteger(dose) && dose >= 1 && dose <= Math.max(1, left / 2 + 0.5),
-          `${dose} of ${left}`,
-        );
-        now[SHELF.findIndex((s) => s.key === key)]! += dose;
+test(
+  'the next go is half of what is wanting, whole drops, never past what is wanted; the ' +
+    'goes come near and stop',
+  () => {
+    for (const wanted of [
+      [12, 6, 2],
+      [30, 0, 3],
+      [4, 20, 0],
+    ]) {
+      const now = [0, 0, 0];
+      let rounds = 0;
+      for (; rounds < 10; rounds++) {
+        const adding = nextAddition(charge(now, wanted));
+        if (adding.add.length === 0) break;
+        assert.ok(adding.after < adding.now);
+        for (const { key, dose } of adding.add) {
+          const left = adding.wanting.find((dose) => dose.key === key)!.dose;
+          assert.ok(
+            Number.isInteger(dose) && dose >= 1 && dose <= Math.max(1, left / 2 + 0.5),
+            `${dose} of ${left}`,
+          );
+          now[SHELF.findIndex((onShelf) => onShelf.key === key)]! += dose;
+        }
       }
+      assert.ok(deltaE(colour(now), colour(wanted)) <= NEAR, `${now} for ${wanted}`);
+      assert.ok(rounds < 10 && now.every((count, i) => count <= wanted[i]! + 1), `${now}`);
     }
-    assert.ok(deltaE(colour(now), colour(wanted)) <= NEAR, `${now} for ${wanted}`);
-    assert.ok(rounds < 10 && now.every((n, i) => n <= wanted[i]! + 1), `${now}`);
-  }
-  assert.deepEqual(nextAddition(charge([12, 6, 2], [12, 6, 2])).add, []);
-});
+    assert.deepEqual(nextAddition(charge([12, 6, 2], [12, 6, 2])).add, []);
+  },
+);
 
 test('twice everything wants as much clear again: closed form; a colour that lacks only more wants none', () => {
   const thin = thinning(charge([4, 3, 0], [2, 1.5, 0]))!;
@@ -94,7 +98,7 @@ test('twice everything wants as much clear again: closed form; a colour that lac
 test('a swatch that is darker than counted says more is in: the believed doses move towards the truth', () => {
   const truth = [13.2, 6.1, 2.3];
   const found: Doses = believed(charge([12, 6, 2], [12, 6, 2]), colour(truth));
-  const own = SHELF.map((s) => found.get(s.key)!);
+  const own = SHELF.map((onShelf) => found.get(onShelf.key)!);
   assert.ok(deltaE(colour(own), colour(truth)) < deltaE(colour([12, 6, 2]), colour(truth)));
   assert.ok(
     own.every((d, i) => d / [12, 6, 2][i]! < 1.4 && d / [12, 6, 2][i]! > 0.7),
@@ -109,8 +113,8 @@ test('a recipe for any charge is a mix that gives that charge its doses again', 
       fc.integer({ min: 1, max: 40 }),
       fc.integer({ min: 60, max: 1000 }),
       (drops, spoons, ml) => {
-        const [green, pearl] = ['Green no. 2', 'Pearl powder'].map((n) =>
-          MATERIALS.find((m) => m.name === n)!,
+        const [green, pearl] = ['Green no. 2', 'Pearl powder'].map((name) =>
+          MATERIALS.find((material) => material.name === name)!,
         );
         const mix = asMix(
           'x',
@@ -126,7 +130,7 @@ test('a recipe for any charge is a mix that gives that charge its doses again', 
         assert.equal(back[0]!.amount, drops);
         near(back[1]!.amount, spoons * PINCH, 0.001 * Math.max(1, ml / RECIPE_CUP));
         assert.deepEqual(
-          mix.ladder.map((i) => i.kind),
+          mix.ladder.map((ingredient) => ingredient.kind),
           ['pigment', 'powder'],
         );
       },
@@ -134,58 +138,70 @@ test('a recipe for any charge is a mix that gives that charge its doses again', 
   );
 });
 
-test('two together: alike they leave each other alone, a bright one dulls a dull one of its hue, and it is told of which', () => {
-  const [dull, bright] = [
-    { l: 55, a: 8, b: 4 },
-    { l: 55, a: 60, b: 30 },
-  ];
-  assert.deepEqual(beside(dull, dull), dull);
-  assert.ok(
-    chroma(beside(dull, bright)) < chroma(dull) && chroma(beside(bright, dull)) > chroma(bright),
-  );
-  const p = pairOf(dull, bright);
-  assert.equal(p.dulls, 'one');
-  assert.equal(pairOf(bright, dull).dulls, 'other');
-  assert.equal(pairOf(dull, dull).dulls, null);
-  assert.ok(goes(dull, dull) < 0.01 && goes({ l: 30, a: -30, b: 20 }, { l: 85, a: 0, b: 5 }) > 0.7);
-  assert.equal(hueTurn({ l: 50, a: 0, b: 0 }, { l: 50, a: 0.5, b: 1 }), '');
-  assert.equal(hueTurn({ l: 50, a: 10, b: 10 }, { l: 50, a: -10, b: 12 }), 'greener');
-  const flake = (size: number) => ({
-    sheen: 0,
-    flakes: [{ what: 'x', shape: 'hexagon' as const, size, perMl: 10, tint: null }],
-  });
-  near(softness(flake(1), flake(0.4)).mm, 1, 1e-9);
-  assert.deepEqual(softness({ sheen: 0, flakes: [] }, { sheen: 0, flakes: [] }), {
-    mm: 0,
-    why: [],
-  });
-});
+test(
+  'two together: alike they leave each other alone, a bright one dulls a dull one of ' +
+    'its hue, and it is told of which',
+  () => {
+    const [dull, bright] = [
+      { l: 55, a: 8, b: 4 },
+      { l: 55, a: 60, b: 30 },
+    ];
+    assert.deepEqual(beside(dull, dull), dull);
+    assert.ok(
+      chroma(beside(dull, bright)) < chroma(dull) && chroma(beside(bright, dull)) > chroma(bright),
+    );
+    const pair = pairOf(dull, bright);
+    assert.equal(pair.dulls, 'one');
+    assert.equal(pairOf(bright, dull).dulls, 'other');
+    assert.equal(pairOf(dull, dull).dulls, null);
+    assert.ok(
+      goes(dull, dull) < 0.01 && goes({ l: 30, a: -30, b: 20 }, { l: 85, a: 0, b: 5 }) > 0.7,
+    );
+    assert.equal(hueTurn({ l: 50, a: 0, b: 0 }, { l: 50, a: 0.5, b: 1 }), '');
+    assert.equal(hueTurn({ l: 50, a: 10, b: 10 }, { l: 50, a: -10, b: 12 }), 'greener');
+    const flake = (size: number) => ({
+      sheen: 0,
+      flakes: [{ what: 'x', shape: 'hexagon' as const, size, perMl: 10, tint: null }],
+    });
+    near(softness(flake(1), flake(0.4)).mm, 1, 1e-9);
+    assert.deepEqual(softness({ sheen: 0, flakes: [] }, { sheen: 0, flakes: [] }), {
+      mm: 0,
+      why: [],
+    });
+  },
+);
 
-test('remelts blend by their shares, heat by mass; nothing of it is clear, all of it itself; black evens what is uneven', () => {
-  const puck = mixed([{ pigment: SHELF[0]!.pigment, dose: 12 }]);
-  assert.deepEqual(blended([{ medium: puck, share: 0 }]).k, [...CLEAR_BASE.k]);
-  blended([{ medium: puck, share: 1 }]).k.forEach((k, i) => near(k, puck.k[i]!, 1e-12));
-  fc.assert(
-    fc.property(fc.double({ min: 0, max: 0.5, noNaN: true }), (share) => {
-      const two = blended([
-        { medium: puck, share },
-        { medium: puck, share },
-      ]);
-      blended([{ medium: puck, share: 2 * share }]).s.forEach((s, i) => near(s, two.s[i]!, 1e-9));
-    }),
-  );
-  near(
-    spentOf([
-      { grams: 100, spent: 0.6 },
-      { grams: 300, spent: 0.2 },
-    ]),
-    0.3,
-    1e-12,
-  );
-  const black = SHELF[2]!.pigment;
-  assert.equal(blackToEven({ k: [...CLEAR_BASE.k], s: [...CLEAR_BASE.s] }, 0.5, black), 0);
-  assert.ok(blackToEven(mixed([{ pigment: SHELF[0]!.pigment, dose: 2 }]), 0.5, black)! >= 1);
-});
+test(
+  'remelts blend by their shares, heat by mass; nothing of it is clear, all of it ' +
+    'itself; black evens what is uneven',
+  () => {
+    const puck = mixed([{ pigment: SHELF[0]!.pigment, dose: 12 }]);
+    assert.deepEqual(blended([{ medium: puck, share: 0 }]).k, [...CLEAR_BASE.k]);
+    blended([{ medium: puck, share: 1 }]).k.forEach((index, i) => near(index, puck.k[i]!, 1e-12));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 0.5, noNaN: true }), (share) => {
+        const two = blended([
+          { medium: puck, share },
+          { medium: puck, share },
+        ]);
+        blended([{ medium: puck, share: 2 * share }]).s.forEach((seconds, i) =>
+          near(seconds, two.s[i]!, 1e-9),
+        );
+      }),
+    );
+    near(
+      spentOf([
+        { grams: 100, spent: 0.6 },
+        { grams: 300, spent: 0.2 },
+      ]),
+      0.3,
+      1e-12,
+    );
+    const black = SHELF[2]!.pigment;
+    assert.equal(blackToEven({ k: [...CLEAR_BASE.k], s: [...CLEAR_BASE.s] }, 0.5, black), 0);
+    assert.ok(blackToEven(mixed([{ pigment: SHELF[0]!.pigment, dose: 2 }]), 0.5, black)! >= 1);
+  },
+);
 
 test('a shell’s dose keeps the core visible up to a bound; a milky shell’s is lower than a clear one’s', () => {
   const core = mixed([{ pigment: truePigment('#f27a2c', 0.06), dose: 20 }]);

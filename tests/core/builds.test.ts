@@ -31,7 +31,8 @@ const near = (a: number, b: number, tolerance: number, what = '') =>
 const stage = (key: BuiltIn, i = 0): Stage => (BUILDS[key] as Build).stages[i]!;
 const RHO = density(110);
 
-// One cavity of 20 mL; rods 8 mm × 79.577 mm = 4 mL exactly; tails of 1.5 mL; a mould of 24 mL that takes the shells.
+// One cavity of 20 mL; rods 8 mm × 79.577 mm = 4 mL exactly; tails of 1.5 mL; a mould of 24 mL that
+// takes the shells.
 const rod = { bore: 8, length: 4000 / (16 * Math.PI) };
 const shellMould = mould(1, 20, { name: 'shells', makes: 'shell', rod });
 const tailMould = mould(4, 1.5, { name: 'tails', makes: 'tail' });
@@ -43,8 +44,8 @@ const swapMould = mould(1, 24, {
   name: 'longer',
   takes: [{ mould: 'shells', lies: 'same', share: 1 }],
 });
-const fill = (s: Stage, m: Mould, source: { mould: Mould; stage: Stage } | null = null) =>
-  stageFill(s, m, source)[0]!;
+const fill = (stage: Stage, mould: Mould, source: { mould: Mould; stage: Stage } | null = null) =>
+  stageFill(stage, mould, source)[0]!;
 const injector = (...bores: number[]): Injector => ({
   name: 'any',
   note: '',
@@ -88,7 +89,7 @@ test('by hand: what each build puts in a 20 mL cavity', () => {
   near(spot.poured.spot!, 0.155101, 1e-6);
   near(spot.shot, 20 - 0.155101, 1e-6);
   assert.deepEqual(
-    Object.values(fill(stage('pour'), bodyMould).poured).map((v) => Number(v.toFixed(6))),
+    Object.values(fill(stage('pour'), bodyMould).poured).map((value) => Number(value.toFixed(6))),
     [7, 7, 6],
   );
   assert.equal(fill(stage('pour'), bodyMould).shot, 0);
@@ -99,24 +100,26 @@ test('by hand: three barrels, equal and unequal, yoked and pulsed', () => {
   const grams = 20 * RHO;
   const hot = 20 * Math.exp(7e-4 * (165 - 110));
   const block = { name: 't', kind: 'triple' as const, heel: 6, mark: '' };
-  for (const v of barrelVolumes(
+  for (const barrelVolume of barrelVolumes(
     { injector: injector(28, 28, 28), block, yoked: true },
     grams,
     165,
     1,
   ))
-    near(v, hot / 3 + 1 + 2 + 2, 1e-9);
+    near(barrelVolume, hot / 3 + 1 + 2 + 2, 1e-9);
   assert.deepEqual(
-    shares({ injector: injector(20, 20, 40), yoked: true }).map((s) => Number(s.toFixed(6))),
+    shares({ injector: injector(20, 20, 40), yoked: true }).map((share) =>
+      Number(share.toFixed(6)),
+    ),
     [0.166667, 0.166667, 0.666667],
   );
   assert.deepEqual(shares({ injector: injector(20, 40), yoked: false }), [0.5, 0.5]);
 });
 
 test('by hand: a poured mould takes no sprue, a rod pushes one full', () => {
-  const m = { ...bodyMould, sprue: 6 };
-  assert.equal(stageMass(stage('pour'), m, null).feed, 0);
-  near(stageMass(stage('plunger'), m, null).feed, 6 * RHO, 1e-9);
+  const mould = { ...bodyMould, sprue: 6 };
+  assert.equal(stageMass(stage('pour'), mould, null).feed, 0);
+  near(stageMass(stage('plunger'), mould, null).feed, 6 * RHO, 1e-9);
 });
 
 test('property: whatever lies in a cavity, its layers are positive and add up to it', () => {
@@ -139,24 +142,24 @@ test('property: whatever lies in a cavity, its layers are positive and add up to
         ],
       });
       const tails = mould(5, tail, { name: 'tails', makes: 'tail' });
-      for (const b of builtIns()) {
-        for (const s of b.stages) {
-          const maker = b.stages.find((x) => x.key === s.takes);
+      for (const build of builtIns()) {
+        for (const stage of build.stages) {
+          const maker = build.stages.find((other) => other.key === stage.takes);
           const source = maker
             ? { mould: maker.makes === 'tail' ? tails : own, stage: maker }
             : null;
-          for (const m of source?.mould === tails ? [long] : source ? [own, long] : [own]) {
-            for (const f of stageFill(s, m, source)) {
-              const parts = [f.rod, f.insert, ...Object.values(f.poured), f.shot];
+          for (const mould of source?.mould === tails ? [long] : source ? [own, long] : [own]) {
+            for (const fill of stageFill(stage, mould, source)) {
+              const parts = [fill.rod, fill.insert, ...Object.values(fill.poured), fill.shot];
               assert.ok(
-                parts.every((p) => p >= 0),
-                `${b.key} ${s.key}: ${parts.join(' ')}`,
+                parts.every((part) => part >= 0),
+                `${build.key} ${stage.key}: ${parts.join(' ')}`,
               );
               near(
                 parts.reduce((x, y) => x + y, 0),
-                f.cavity,
-                1e-9 * f.cavity,
-                b.key,
+                fill.cavity,
+                1e-9 * fill.cavity,
+                build.key,
               );
             }
           }
@@ -174,8 +177,8 @@ const draft = (n: number, count = WAYS[n]!.count) =>
         part: 1,
         line: 1,
         for: 'x',
-        bait: BAITS.findIndex((b) => b.name === WAYS[n]!.bait) + 1,
-        colourway: COLOURWAYS.findIndex((c) => c.name === WAYS[n]!.colourway) + 1,
+        bait: BAITS.findIndex((bait) => bait.name === WAYS[n]!.bait) + 1,
+        colourway: COLOURWAYS.findIndex((colourway) => colourway.name === WAYS[n]!.colourway) + 1,
         count,
         due: '2026-12-01',
       },
@@ -183,29 +186,42 @@ const draft = (n: number, count = WAYS[n]!.count) =>
     DEFAULTS,
   );
 
-test('every build the trade knows can be shot, its layers never in one place, and is drafted from the shelf', () => {
-  assert.deepEqual(
-    new Set(WAYS.map((w) => COLOURWAYS.find((c) => c.name === w.colourway)!.build)),
-    new Set(Object.keys(BUILDS)),
-  );
-  for (const b of builtIns()) {
-    assert.deepEqual(checkBuild(b), [], b.name);
-    BuildSchema.parse(b);
-    for (const s of b.stages)
-      if (hasTop(s))
-        assert.deepEqual(
-          new Set(s.layers.map((l) => place(l.place).over).filter((o) => o !== 'both')),
-          new Set(['TOP', 'bottom']),
-          b.name,
-        );
-  }
-  WAYS.forEach((w, n) => {
-    const plan = planSession(draft(n), METRIC);
-    assert.ok(plan.ok, `${w.colourway}: ${plan.remarks.map((r) => r.sentence).join(' ')}`);
-    const { freshG, baitsG, puckG, lostG, leftG } = plan.totals;
-    near(freshG, baitsG + puckG + lostG + leftG, 1e-9 * freshG, w.colourway);
-  });
-});
+test(
+  'every build the trade knows can be shot, its layers never in one place, and is ' +
+    'drafted from the shelf',
+  () => {
+    assert.deepEqual(
+      new Set(
+        WAYS.map((way) => COLOURWAYS.find((colourway) => colourway.name === way.colourway)!.build),
+      ),
+      new Set(Object.keys(BUILDS)),
+    );
+    for (const build of builtIns()) {
+      assert.deepEqual(checkBuild(build), [], build.name);
+      BuildSchema.parse(build);
+      for (const stage of build.stages)
+        if (hasTop(stage))
+          assert.deepEqual(
+            new Set(
+              stage.layers
+                .map((layer) => place(layer.place).over)
+                .filter((option) => option !== 'both'),
+            ),
+            new Set(['TOP', 'bottom']),
+            build.name,
+          );
+    }
+    WAYS.forEach((way, count) => {
+      const plan = planSession(draft(count), METRIC);
+      assert.ok(
+        plan.ok,
+        `${way.colourway}: ${plan.remarks.map((remark) => remark.sentence).join(' ')}`,
+      );
+      const { freshG, baitsG, puckG, lostG, leftG } = plan.totals;
+      near(freshG, baitsG + puckG + lostG + leftG, 1e-9 * freshG, way.colourway);
+    });
+  },
+);
 
 test('property: more spares wanted, or more asked for, never means fewer baits or a smaller chance', () => {
   fc.assert(
@@ -224,10 +240,10 @@ test('property: more spares wanted, or more asked for, never means fewer baits o
         assert.ok(
           asked.totals.baits >= less.totals.baits && spared.totals.baits > less.totals.baits,
         );
-        less.runs.forEach((r, i) =>
+        less.runs.forEach((run, i) =>
           assert.ok(
-            spared.runs[i]!.baits >= r.baits &&
-              (r.makes !== 'bait' || spared.runs[i]!.chance >= r.chance),
+            spared.runs[i]!.baits >= run.baits &&
+              (run.makes !== 'bait' || spared.runs[i]!.chance >= run.chance),
           ),
         );
       },
@@ -243,7 +259,9 @@ test('inserts are shot for every body with its spares; those on the shelf are ta
   const job = input.jobs[0]!;
   const stocked = {
     ...input,
-    jobs: [{ ...job, tools: job.tools.map((t, i) => ({ ...t, fromShelf: i === 1 ? 10 : 0 })) }],
+    jobs: [
+      { ...job, tools: job.tools.map((tool, i) => ({ ...tool, fromShelf: i === 1 ? 10 : 0 })) },
+    ],
   };
   assert.equal(planSession(stocked, METRIC).runs[0]!.need, bodies!.baits - 10);
   const kind = draftPlan(
@@ -254,7 +272,7 @@ test('inserts are shot for every body with its spares; those on the shelf are ta
         line: 1,
         for: 'x',
         bait: 1,
-        colourway: COLOURWAYS.findIndex((c) => c.build === 'tailLaminate') + 1,
+        colourway: COLOURWAYS.findIndex((colourway) => colourway.build === 'tailLaminate') + 1,
         count: 20,
         due: '2026-12-01',
       },
@@ -265,37 +283,37 @@ test('inserts are shot for every body with its spares; those on the shelf are ta
 });
 
 test('what does not fit is said: block, halves, inserts, rods, places, channels', () => {
-  const odd = (change: (b: Build) => void): string[] => {
-    const b = structuredClone(BUILDS.laminateCore) as Build;
-    change(b);
-    return checkBuild(b).map((m) => m.code);
+  const odd = (change: (build: Build) => void): string[] => {
+    const build = structuredClone(BUILDS.laminateCore) as Build;
+    change(build);
+    return checkBuild(build).map((misfit) => misfit.code);
   };
   assert.deepEqual(
-    odd((b) => void (b.stages[0]!.block = 'triple')),
+    odd((build) => void (build.stages[0]!.block = 'triple')),
     ['block-barrels'],
   );
   assert.deepEqual(
-    odd((b) => void (b.stages[0]!.block = null)),
+    odd((build) => void (build.stages[0]!.block = null)),
     ['no-block'],
   );
   assert.deepEqual(
-    odd((b) => void (b.stages[0]!.rods = false)),
+    odd((build) => void (build.stages[0]!.rods = false)),
     ['no-channel'],
   );
   assert.deepEqual(
-    odd((b) => void (b.stages[0]!.layers[1]!.place = 'back')),
+    odd((build) => void (build.stages[0]!.layers[1]!.place = 'back')),
     ['same-place'],
   );
   assert.deepEqual(
-    odd((b) => void (b.stages[1]!.takes = null)),
+    odd((build) => void (build.stages[1]!.takes = null)),
     ['core-alone', 'unused'],
   );
   assert.deepEqual(
-    odd((b) => void (b.stages[1]!.layers[0]!.key = 'back')),
+    odd((build) => void (build.stages[1]!.layers[0]!.key = 'back')),
     ['layer-twice'],
   );
   assert.deepEqual(
-    odd((b) => void (b.stages = b.stages.slice(0, 1))),
+    odd((build) => void (build.stages = build.stages.slice(0, 1))),
     ['makes', 'unused'],
   );
   assert.ok(
@@ -308,16 +326,16 @@ test('what does not fit is said: block, halves, inserts, rods, places, channels'
   );
   const codes = (input: ReturnType<typeof draft>) =>
     planSession(input, METRIC)
-      .remarks.filter((r) => r.weight === 'refused')
-      .map((r) => r.code);
-  const tooled = (n: number, i: number, part: object) => {
-    const input = draft(n);
+      .remarks.filter((remark) => remark.weight === 'refused')
+      .map((remark) => remark.code);
+  const tooled = (count: number, i: number, part: object) => {
+    const input = draft(count);
     return {
       ...input,
       jobs: [
         {
           ...input.jobs[0]!,
-          tools: input.jobs[0]!.tools.map((t, k) => (k === i ? { ...t, ...part } : t)),
+          tools: input.jobs[0]!.tools.map((tool, k) => (k === i ? { ...tool, ...part } : tool)),
         },
       ],
     };
@@ -343,71 +361,75 @@ test('where the line sits: two layers as published, three by symmetry, and along
   near(levelOf(1 - 0.1955011), 0.5, 1e-6);
 });
 
-test('barrels are given to colours so that the fewest want cleaning: never dearer than in order, and the best of all ways', () => {
-  const arb = fc.array(
-    fc.record({ a: fc.integer({ min: 1, max: 4 }), b: fc.integer({ min: 1, max: 4 }) }),
-    { minLength: 1, maxLength: 6 },
-  );
-  fc.assert(
-    fc.property(arb, (evening) => {
-      const light = (mix: number) => mix / 5;
-      const fillings = evening.map(({ a, b }, i) => ({
-        run: String(i),
+test(
+  'barrels are given to colours so that the fewest want cleaning: never dearer than in ' +
+    'order, and the best of all ways',
+  () => {
+    const arb = fc.array(
+      fc.record({ a: fc.integer({ min: 1, max: 4 }), b: fc.integer({ min: 1, max: 4 }) }),
+      { minLength: 1, maxLength: 6 },
+    );
+    fc.assert(
+      fc.property(arb, (evening) => {
+        const light = (mix: number) => mix / 5;
+        const fillings = evening.map(({ a, b }, i) => ({
+          run: String(i),
+          injector: 1,
+          barrels: injector(30, 30).barrels,
+          mixes: [a, b].map((mix) => ({ mix, light: light(mix) })),
+        }));
+        const cost = (swaps: boolean[]) => {
+          let held: (number | null)[] = [null, null];
+          return evening.reduce((sum, { a, b }, i) => {
+            const now = swaps[i] ? [b, a] : [a, b];
+            const spent = now.reduce(
+              (x, mix, k) => x + (held[k] === null || held[k] === mix ? 0 : mix > held[k]! ? 3 : 1),
+              0,
+            );
+            held = now;
+            return sum + spent;
+          }, 0);
+        };
+        const all = Array.from({ length: 2 ** evening.length }, (_, count) =>
+          cost(evening.map((_, i) => Boolean(count & (1 << i)))),
+        );
+        assert.equal(assignBarrels(fillings).cost, Math.min(...all));
+      }),
+    );
+    const unequal = assignBarrels([
+      {
+        run: 'x',
         injector: 1,
-        barrels: injector(30, 30).barrels,
-        mixes: [a, b].map((mix) => ({ mix, light: light(mix) })),
-      }));
-      const cost = (swaps: boolean[]) => {
-        let held: (number | null)[] = [null, null];
-        return evening.reduce((n, { a, b }, i) => {
-          const now = swaps[i] ? [b, a] : [a, b];
-          const spent = now.reduce(
-            (x, mix, k) => x + (held[k] === null || held[k] === mix ? 0 : mix > held[k]! ? 3 : 1),
-            0,
-          );
-          held = now;
-          return n + spent;
-        }, 0);
-      };
-      const all = Array.from({ length: 2 ** evening.length }, (_, n) =>
-        cost(evening.map((_, i) => Boolean(n & (1 << i)))),
-      );
-      assert.equal(assignBarrels(fillings).cost, Math.min(...all));
-    }),
-  );
-  const unequal = assignBarrels([
-    {
-      run: 'x',
-      injector: 1,
-      barrels: injector(30, 20).barrels,
-      mixes: [
-        { mix: 1, light: 0 },
-        { mix: 2, light: 1 },
-      ],
-    },
-    {
-      run: 'y',
-      injector: 1,
-      barrels: injector(30, 20).barrels,
-      mixes: [
-        { mix: 2, light: 1 },
-        { mix: 1, light: 0 },
-      ],
-    },
-  ]);
-  assert.deepEqual(unequal.orders, [
-    [0, 1],
-    [0, 1],
-  ]);
-  near(lightness('#ffffff') - lightness('#000000'), 1, 1e-12);
-});
+        barrels: injector(30, 20).barrels,
+        mixes: [
+          { mix: 1, light: 0 },
+          { mix: 2, light: 1 },
+        ],
+      },
+      {
+        run: 'y',
+        injector: 1,
+        barrels: injector(30, 20).barrels,
+        mixes: [
+          { mix: 2, light: 1 },
+          { mix: 1, light: 0 },
+        ],
+      },
+    ]);
+    assert.deepEqual(unequal.orders, [
+      [0, 1],
+      [0, 1],
+    ]);
+    near(lightness('#ffffff') - lightness('#000000'), 1, 1e-12);
+  },
+);
 
 test('closures: opposite corners first, every one once; soft jaws, castings and brittle faces are minded', () => {
   assert.deepEqual(tightening(4), [1, 4, 2, 3]);
-  for (let n = 1; n < 13; n++)
+  for (let count = 1; count < 13; count++)
     assert.deepEqual(
-      [...tightening(n)].sort((a, b) => a - b),
-      Array.from({ length: n }, (_, i) => i + 1),
+      [...tightening(count)].sort((one, other) => one - other),
+      Array.from({ length: count }, (_, i) => i + 1),
     );
   const care = (over: Partial<Mould>) => closingCare(mould(2, 5, over)).join(' ');
   assert.match(care({ closure: 'vice' }), /soft jaws/i);
@@ -418,12 +440,15 @@ test('closures: opposite corners first, every one once; soft jaws, castings and 
 });
 
 test('places draw inside the bait: bands in order, within its edges', () => {
-  for (const [key, p] of Object.entries(PLACES))
-    for (const b of p.bands)
-      for (let s = b.from; s <= b.to; s += 0.01) {
-        const [u, l] = b.edges(s);
-        assert.ok(u <= 1 + 1e-9 && l >= -1 - 1e-9 && u >= l - 1e-9, `${key} at ${s}: ${u} ${l}`);
+  for (const [key, place] of Object.entries(PLACES))
+    for (const band of place.bands)
+      for (let from = band.from; from <= band.to; from += 0.01) {
+        const [unit, l] = band.edges(from);
+        assert.ok(
+          unit <= 1 + 1e-9 && l >= -1 - 1e-9 && unit >= l - 1e-9,
+          `${key} at ${from}: ${unit} ${l}`,
+        );
       }
-  assert.ok(layersOf(BUILDS.dipped as Build).some((l) => l.key === 'tip'));
+  assert.ok(layersOf(BUILDS.dipped as Build).some((layer) => layer.key === 'tip'));
   assert.ok(baitMass(stageMass(stage('single'), bodyMould, null)) > 0);
 });

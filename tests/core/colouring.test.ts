@@ -9,7 +9,7 @@ import {
   cupMl,
   drawnStates,
   fold,
-  lacking,
+  missingIngredients,
   mixIn,
   otherFlake,
   rungsOf,
@@ -33,63 +33,72 @@ const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, undefined, {
 });
 /** A bench with cup A charged, and what is done to it. */
 function charged(grams = 243.686) {
-  const b = benchOn(snapshot);
-  b.act({ kind: 'charged', payload: { cup: '1', grams, from: 'fresh' } });
+  const bench = benchOn(snapshot);
+  bench.act({ kind: 'charged', payload: { cup: '1', grams, from: 'fresh' } });
   const add = (what: string, amount: number, dimension: 'drops' | 'volume' | 'mass' = 'drops') =>
-    b.act({ kind: 'added', payload: { cup: '1', what, amount, dimension, from: 'hand' } });
-  return { b, add, cup: (): CupState => b.state().cups.get('1')! };
+    bench.act({ kind: 'added', payload: { cup: '1', what, amount, dimension, from: 'hand' } });
+  return { b: bench, add, cup: (): CupState => bench.state().cups.get('1')! };
 }
 
-test('what a cup holds is kept for a US cup: drops as they went in, thinned by a fresh charge, not by its own remelt; order and moment stay', () => {
-  fc.assert(
-    fc.property(
-      fc.integer({ min: 1, max: 60 }),
-      fc.integer({ min: 1, max: 60 }),
-      fc.integer({ min: 60, max: 900 }),
-      (first, second, grams) => {
-        const { add, cup } = charged(grams);
-        add('Green no. 2', first);
-        add('Green no. 2', second);
-        add('Green flake 0.4 mm', 0.6, 'volume');
-        const mix = mixIn(cup(), 'x', MATERIALS);
-        assert.deepEqual(
-          mix.ladder.map((i) => [i.what, i.kind, i.when]),
-          [
-            ['Green no. 2', 'pigment', 'clear'],
-            ['Green flake 0.4 mm', 'flake', 'last'],
-          ],
-        );
-        near(mix.ladder[0]!.amount, ((first + second) * RECIPE_CUP) / cupMl(cup()), 1e-3);
-      },
-    ),
-    { numRuns: 20 },
-  );
-  const { b, add, cup } = charged();
-  add('Green no. 2', 26);
-  b.act({ kind: 'charged', payload: { cup: '1', grams: 243.686, from: 'fresh' } });
-  near(mixIn(cup(), 'x', MATERIALS).ladder[0]!.amount, 13, 0.01, 'half as strong');
-  b.act({ kind: 'charged', payload: { cup: '1', grams: 100, from: 'remelt' } });
-  near(mixIn(cup(), 'x', MATERIALS).ladder[0]!.amount, 13, 0.01, 'its own remelt thins nothing');
-  near(mixIn(cup(), 'x', MATERIALS, 2).ladder[0]!.amount, 26, 0.01, 'as it stood after two things');
-  assert.equal(cup().version, 3);
-});
+test(
+  'what a cup holds is kept for a US cup: drops as they went in, thinned by a fresh ' +
+    'charge, not by its own remelt; order and moment stay',
+  () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 60, max: 900 }),
+        (first, second, grams) => {
+          const { add, cup } = charged(grams);
+          add('Green no. 2', first);
+          add('Green no. 2', second);
+          add('Green flake 0.4 mm', 0.6, 'volume');
+          const mix = mixIn(cup(), 'x', MATERIALS);
+          assert.deepEqual(
+            mix.ladder.map((ingredient) => [ingredient.what, ingredient.kind, ingredient.when]),
+            [
+              ['Green no. 2', 'pigment', 'clear'],
+              ['Green flake 0.4 mm', 'flake', 'last'],
+            ],
+          );
+          near(mix.ladder[0]!.amount, ((first + second) * RECIPE_CUP) / cupMl(cup()), 1e-3);
+        },
+      ),
+      { numRuns: 20 },
+    );
+    const { b: bench, add, cup } = charged();
+    add('Green no. 2', 26);
+    bench.act({ kind: 'charged', payload: { cup: '1', grams: 243.686, from: 'fresh' } });
+    near(mixIn(cup(), 'x', MATERIALS).ladder[0]!.amount, 13, 0.01, 'half as strong');
+    bench.act({ kind: 'charged', payload: { cup: '1', grams: 100, from: 'remelt' } });
+    near(mixIn(cup(), 'x', MATERIALS).ladder[0]!.amount, 13, 0.01, 'its own remelt thins nothing');
+    near(
+      mixIn(cup(), 'x', MATERIALS, 2).ladder[0]!.amount,
+      26,
+      0.01,
+      'as it stood after two things',
+    );
+    assert.equal(cup().version, 3);
+  },
+);
 
 test('the ladder against the cup: what is wanting, what is forgotten, what went in besides', () => {
   const { add, cup } = charged();
   assert.deepEqual(
-    lacking(cup()).map((i) => i.what),
+    missingIngredients(cup()).map((ingredient) => ingredient.what),
     ['Stabiliser', 'Softener', 'Green no. 2', 'Green flake 0.4 mm'],
   );
   add('Green no. 2', 20);
   add('Black', 1);
-  const rung = (what: string) => rungsOf(cup()).find((r) => r.what === what)!;
+  const rung = (what: string) => rungsOf(cup()).find((rung) => rung.what === what)!;
   assert.deepEqual(
     [rung('Green no. 2').wanted, rung('Green no. 2').still, Math.round(rung('Green no. 2').inIt)],
     [26, 6, 20],
   );
   assert.deepEqual([rung('Black').when, rung('Black').still], [null, 0]);
   assert.deepEqual(
-    lacking(cup()).map((i) => i.what),
+    missingIngredients(cup()).map((ingredient) => ingredient.what),
     ['Stabiliser', 'Softener', 'Green flake 0.4 mm'],
   );
   const charge = chargeOf(cup(), MATERIALS)!;
@@ -107,7 +116,7 @@ test('the ladder against the cup: what is wanting, what is forgotten, what went 
 
 test('another size of flake is asked about until it is in; the same size, and a mix without flake, never', () => {
   const { add, cup } = charged();
-  const on = (name: string) => MATERIALS.find((m) => m.name === name)!;
+  const on = (name: string) => MATERIALS.find((material) => material.name === name)!;
   assert.equal(otherFlake(cup(), on('Silver flake 0.2 mm'), MATERIALS)?.name, 'Green flake 0.4 mm');
   assert.equal(otherFlake(cup(), on('Silver flake 0.4 mm'), MATERIALS), null);
   assert.equal(otherFlake(cup(), on('Amber'), MATERIALS), null);
@@ -115,28 +124,34 @@ test('another size of flake is asked about until it is in; the same size, and a 
   assert.equal(otherFlake(cup(), on('Silver flake 0.2 mm'), MATERIALS), null);
 });
 
-test('a cup changed before its last draw: the baits of each state are told apart, and those of the branch are the last draw’s', () => {
-  const evening = rehearse({
-    session: 1,
-    snapshot,
-    startAt: START,
-    chance: seeded(4),
-    spoil: () => 0,
-  });
-  const s = fold(snapshot, deeper(evening, snapshot, 'Bilge moss, deeper'));
-  const cup = s.cups.get('1')!;
-  const kept = cup.keptMixes[0]!;
-  assert.deepEqual([kept.as, kept.name], ['branch', 'Bilge moss, deeper']);
-  const states = drawnStates(cup, s.draws.values());
-  assert.ok(states.length >= 2 && states.at(-1)!.upTo === kept.upTo);
-  const told = states.map((x) => baitsOfState(s, '1', x.upTo).reduce((n, b) => n + b.shot, 0));
-  const all = [...s.shots.values()]
-    .filter((x) => !x.trial)
-    .reduce((n, x) => n + x.cavities.size, 0);
-  assert.equal(
-    told.reduce((a, b) => a + b, 0),
-    all,
-  );
-  assert.ok(told.at(-1)! > 0 && told.at(-1)! < all);
-  assert.deepEqual(baitsOfState(s, '1', 999), []);
-});
+test(
+  'a cup changed before its last draw: the baits of each state are told apart, and ' +
+    'those of the branch are the last draw’s',
+  () => {
+    const evening = rehearse({
+      session: 1,
+      snapshot,
+      startAt: START,
+      chance: seeded(4),
+      spoil: () => 0,
+    });
+    const state = fold(snapshot, deeper(evening, snapshot, 'Bilge moss, deeper'));
+    const cup = state.cups.get('1')!;
+    const kept = cup.keptMixes[0]!;
+    assert.deepEqual([kept.as, kept.name], ['branch', 'Bilge moss, deeper']);
+    const states = drawnStates(cup, state.draws.values());
+    assert.ok(states.length >= 2 && states.at(-1)!.upTo === kept.upTo);
+    const told = states.map((other) =>
+      baitsOfState(state, '1', other.upTo).reduce((sum, stateBaits) => sum + stateBaits.shot, 0),
+    );
+    const all = [...state.shots.values()]
+      .filter((shot) => !shot.trial)
+      .reduce((sum, shot) => sum + shot.cavities.size, 0);
+    assert.equal(
+      told.reduce((a, b) => a + b, 0),
+      all,
+    );
+    assert.ok(told.at(-1)! > 0 && told.at(-1)! < all);
+    assert.deepEqual(baitsOfState(state, '1', 999), []);
+  },
+);

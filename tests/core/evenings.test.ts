@@ -28,14 +28,14 @@ interface Evening {
   sent: { at: number; send: Send }[];
 }
 
-const highOf = (s: SessionState): number => {
-  const run = runInHand(s);
-  return run ? windowNow(s, run).high : 205;
+const highOf = (state: SessionState): number => {
+  const run = runInHand(state);
+  return run ? windowNow(state, run).high : 205;
 };
 
 /** An evening in a world no model knows, as the bench told it and as it was done. */
 function recorded(world: number, way: string): Evening {
-  const kind = KINDS.find((k) => k.way === way)!;
+  const kind = KINDS.find((kind) => kind.way === way)!;
   const bench = new World(WORLDS[world]!, 'shop 1', `evening 1/${way}`);
   const table = new Table(bench, snapshotFor(kind, NEW_SHOP), 1.3);
   const hands = new Advised(table);
@@ -51,11 +51,12 @@ function recorded(world: number, way: string): Evening {
       at: table.now,
       step,
       answer,
-      high: highOf(table.s),
+      high: highOf(table.state),
       facts: table.facts,
       readings: table.tally.readings,
     });
-    // A hand is slow now and then: meanwhile the bench is asked again, as it asks itself every two seconds.
+    // A hand is slow now and then: meanwhile the bench is asked again, as it asks itself every two
+    // seconds.
     if (
       step.key !== 'match' ||
       step.send?.kind !== 'heated' ||
@@ -69,7 +70,7 @@ function recorded(world: number, way: string): Evening {
       hands.look();
     }
   };
-  for (let i = 0; i < 1500 && table.s.status !== 'finished' && bench.seconds < 7200; i++)
+  for (let i = 0; i < 1500 && table.state.status !== 'finished' && bench.seconds < 7200; i++)
     if (!hands.act()) break;
   return evening;
 }
@@ -132,19 +133,20 @@ test('property: no cup is brought to heat early only to stand hot while the moul
       if (!EARLY.test(step.sentence) || step.send?.kind !== 'heated') continue;
       const { cup, seconds } = step.send.payload;
       const given = sent.find(
-        (x) =>
-          x.at >= at &&
-          x.at < at + 20_000 &&
-          x.send.kind === 'heated' &&
-          x.send.payload.cup === cup,
+        (other) =>
+          other.at >= at &&
+          other.at < at + 20_000 &&
+          other.send.kind === 'heated' &&
+          other.send.payload.cup === cup,
       );
       // The mould has hands at it again: it is opened, or has been.
       const ready =
         given &&
         told.find(
-          (x) =>
-            x.at > given.at &&
-            (AT_MOULD.has(x.step.key) || (x.step.key === 'match' && !EARLY.test(x.step.sentence))),
+          (told) =>
+            told.at > given.at &&
+            (AT_MOULD.has(told.step.key) ||
+              (told.step.key === 'match' && !EARLY.test(told.step.sentence))),
         );
       if (!given || !ready) continue;
       seen += 1;

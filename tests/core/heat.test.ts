@@ -20,14 +20,14 @@ import {
   forecastCooling,
   freezeFormula,
   freezeTime,
-  froth,
+  riseUnderVacuum,
   HANDS,
   heatToReach,
   jointChance,
   longestSafeBurst,
   matchCups,
   MICROWAVE,
-  MOULD_STUFF,
+  MOULD_MATERIAL,
   outsideOf,
   PLASTIC,
   pressureOf,
@@ -59,19 +59,19 @@ const ZEROS: [number, number][] = [
 const slab = (fo: number) => {
   let mean = 0;
   let centre = 0;
-  for (let n = 0; n < 200; n++) {
-    const m = (2 * n + 1) * Math.PI;
+  for (let count = 0; count < 200; count++) {
+    const m = (2 * count + 1) * Math.PI;
     const e = Math.exp((-m * m * fo) / 4);
     mean += (8 / (m * m)) * e;
-    centre += ((n % 2 ? -4 : 4) / m) * e;
+    centre += ((count % 2 ? -4 : 4) / m) * e;
   }
   return { mean, centre };
 };
 const round = (fo: number) =>
   ZEROS.reduce(
-    (s, [b, j]) => ({
-      mean: s.mean + (4 / (b * b)) * Math.exp(-b * b * fo),
-      centre: s.centre + (2 / (b * j)) * Math.exp(-b * b * fo),
+    (made, [zeroKey, zero]) => ({
+      mean: made.mean + (4 / (zeroKey * zeroKey)) * Math.exp(-zeroKey * zeroKey * fo),
+      centre: made.centre + (2 / (zeroKey * zero)) * Math.exp(-zeroKey * zeroKey * fo),
     }),
     { mean: 0, centre: 0 },
   );
@@ -87,8 +87,8 @@ test('slab and round bar held at the wall: mean and middle agree with the series
       (half * half * 1.2) / alpha,
     );
     let worst = 0;
-    run.at.forEach((t, i) => {
-      const fo = (alpha * t) / (half * half);
+    run.at.forEach((time, i) => {
+      const fo = (alpha * time) / (half * half);
       if (fo < 0.04) return;
       worst = Math.max(
         worst,
@@ -106,7 +106,7 @@ test('two bodies in perfect contact meet at the heat their effusivities say, at 
       shape: 'slab',
       across: 40,
       layers: [{ upTo: 1, celsius: 165 }],
-      outside: { kind: 'poor', celsius: 25, stuff: MOULD_STUFF.gypsum, contact: 1e9 },
+      outside: { kind: 'poor', celsius: 25, stuff: MOULD_MATERIAL.gypsum, contact: 1e9 },
     },
     4,
     undefined,
@@ -114,7 +114,7 @@ test('two bodies in perfect contact meet at the heat their effusivities say, at 
   );
   near(
     (run.skin.at(-1)! + run.metal.at(-1)!) / 2,
-    contactHeat(165, 25, PLASTIC, MOULD_STUFF.gypsum),
+    contactHeat(165, 25, PLASTIC, MOULD_MATERIAL.gypsum),
     0.6,
   );
   near(contactHeat(180, 30), 105, 1e-12);
@@ -123,7 +123,7 @@ test('two bodies in perfect contact meet at the heat their effusivities say, at 
 test('a layered section: a coarse grid agrees with a fine one, and energy is kept to 0.1 %', () => {
   for (const outside of [
     { kind: 'metal', celsius: 40, capacity: 9000, loss: 12, room: 18 },
-    { kind: 'poor', celsius: 25, stuff: MOULD_STUFF.silicone },
+    { kind: 'poor', celsius: 25, stuff: MOULD_MATERIAL.silicone },
   ] as Section['outside'][]) {
     const section: Section = {
       shape: 'slab',
@@ -142,29 +142,36 @@ test('a layered section: a coarse grid agrees with a fine one, and energy is kep
   }
 });
 
-test('time to open, against the trade’s: 6 mm slab about a minute, 15 mm five to six, 15 mm round two and a half, at a 45 °C mould', () => {
-  const at = (shape: 'slab' | 'round', across: number) =>
-    whenToOpen({
-      shape,
-      across,
+test(
+  'time to open, against the trade’s: 6 mm slab about a minute, 15 mm five to six, 15 ' +
+    'mm round two and a half, at a 45 °C mould',
+  () => {
+    const at = (shape: 'slab' | 'round', across: number) =>
+      whenToOpen({
+        shape,
+        across,
+        layers: [{ upTo: 1, celsius: 165 }],
+        outside: { kind: 'metal', celsius: 45, capacity: 1e7, loss: 0, room: 20 },
+      });
+    near(at('slab', 6).open!, 60, 12);
+    const thick = at('slab', 15);
+    assert.ok(thick.open! > 290 && thick.open! < 366, String(thick.open));
+    near(at('round', 15).open!, 150, 20);
+    assert.ok(
+      thick.centre <= 100.01 && thick.hands === null,
+      'a 45 °C mould never lets it under 45',
+    );
+    // Warmer moulds, thicker baits and hotter shots all wait longer; slow moulds longest.
+    assert.ok(at('slab', 8).open! > at('slab', 6).open!);
+    const poor = whenToOpen({
+      shape: 'round',
+      across: 15,
       layers: [{ upTo: 1, celsius: 165 }],
-      outside: { kind: 'metal', celsius: 45, capacity: 1e7, loss: 0, room: 20 },
+      outside: outsideOf('silicone', 25, 400, 0.01, 20),
     });
-  near(at('slab', 6).open!, 60, 12);
-  const thick = at('slab', 15);
-  assert.ok(thick.open! > 290 && thick.open! < 366, String(thick.open));
-  near(at('round', 15).open!, 150, 20);
-  assert.ok(thick.centre <= 100.01 && thick.hands === null, 'a 45 °C mould never lets it under 45');
-  // Warmer moulds, thicker baits and hotter shots all wait longer; slow moulds longest.
-  assert.ok(at('slab', 8).open! > at('slab', 6).open!);
-  const poor = whenToOpen({
-    shape: 'round',
-    across: 15,
-    layers: [{ upTo: 1, celsius: 165 }],
-    outside: outsideOf('silicone', 25, 400, 0.01, 20),
-  });
-  assert.ok(poor.open! > at('round', 15).open!);
-});
+    assert.ok(poor.open! > at('round', 15).open!);
+  },
+);
 
 test('a mould so warm that a bait never sets in it is said so', () => {
   assert.equal(
@@ -178,52 +185,61 @@ test('a mould so warm that a bait never sets in it is said so', () => {
   );
 });
 
-test('gate freeze: the formula against the transient solver to 3 % inside its range; beyond it the solver itself', () => {
-  const solved = (shape: 'slab' | 'round', across: number, from: number, metal: number): number => {
-    let before = { at: 0, centre: from };
-    let frozen = 0;
-    conduct(
-      {
-        shape,
-        across,
-        layers: [{ upTo: 1, celsius: from }],
-        outside: { kind: 'fixed', celsius: metal, contact: 1500 },
-      },
-      900,
-      (now) => {
-        if (now.centre <= 110)
-          frozen =
-            before.at +
-            ((before.centre - 110) / (before.centre - now.centre)) * (now.at - before.at);
-        before = now;
-        return frozen > 0;
-      },
-      200,
+test(
+  'gate freeze: the formula against the transient solver to 3 % inside its range; ' +
+    'beyond it the solver itself',
+  () => {
+    const solved = (
+      shape: 'slab' | 'round',
+      across: number,
+      from: number,
+      metal: number,
+    ): number => {
+      let before = { at: 0, centre: from };
+      let frozen = 0;
+      conduct(
+        {
+          shape,
+          across,
+          layers: [{ upTo: 1, celsius: from }],
+          outside: { kind: 'fixed', celsius: metal, contact: 1500 },
+        },
+        900,
+        (now) => {
+          if (now.centre <= 110)
+            frozen =
+              before.at +
+              ((before.centre - 110) / (before.centre - now.centre)) * (now.at - before.at);
+          before = now;
+          return frozen > 0;
+        },
+        200,
+      );
+      return frozen;
+    };
+    let inside = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom<'slab' | 'round'>('slab', 'round'),
+        fc.double({ min: 1, max: 9, noNaN: true }),
+        fc.integer({ min: 145, max: 190 }),
+        fc.integer({ min: 15, max: 90 }),
+        (shape, across, from, metal) => {
+          const formula = freezeFormula(shape, across, from, metal);
+          const exact = solved(shape, across, from, metal);
+          if (formula !== null)
+            near(formula, exact, 0.03 * exact, `${shape} ${across} ${from} ${metal}:`);
+          if (formula !== null) inside += 1;
+          near(freezeTime(shape, across, from, metal)!, exact, 0.03 * exact + 0.01);
+        },
+      ),
+      { numRuns: 80 },
     );
-    return frozen;
-  };
-  let inside = 0;
-  fc.assert(
-    fc.property(
-      fc.constantFrom<'slab' | 'round'>('slab', 'round'),
-      fc.double({ min: 1, max: 9, noNaN: true }),
-      fc.integer({ min: 145, max: 190 }),
-      fc.integer({ min: 15, max: 90 }),
-      (shape, across, from, metal) => {
-        const formula = freezeFormula(shape, across, from, metal);
-        const exact = solved(shape, across, from, metal);
-        if (formula !== null)
-          near(formula, exact, 0.03 * exact, `${shape} ${across} ${from} ${metal}:`);
-        if (formula !== null) inside += 1;
-        near(freezeTime(shape, across, from, metal)!, exact, 0.03 * exact + 0.01);
-      },
-    ),
-    { numRuns: 80 },
-  );
-  assert.ok(inside > 20, 'the range is not empty');
-  assert.equal(freezeTime('slab', 3, 165, 115), null);
-  assert.equal(freezeTime('slab', 3, 105, 40), 0);
-});
+    assert.ok(inside > 20, 'the range is not empty');
+    assert.equal(freezeTime('slab', 3, 165, 115), null);
+    assert.equal(freezeTime('slab', 3, 105, 40), 0);
+  },
+);
 
 test('joint: 80 in 100 wants a body of 182 °C on an insert at 25, 187 on 20, 167 on 40', () => {
   for (const [insert, body] of [
@@ -247,11 +263,14 @@ test('air pressure against the ICAO table, and what a pot can read and froth', (
     [5000, 15.96],
   ] as const)
     near(airPressure(metres), inHg, 0.02);
-  near(froth(0), 1, 1e-12);
+  near(riseUnderVacuum(0), 1, 1e-12);
   near(fillFor(29), 0.5, 0.05); // about half at 29 inHg
-  near(froth(40), froth(29.92 - 0.4), 1e-9); // never under the pump's least
-  assert.ok(froth(29.5) > 1.8);
-  assert.ok(froth(26, 1000) > froth(26), 'the same reading is a deeper vacuum higher up');
+  near(riseUnderVacuum(40), riseUnderVacuum(29.92 - 0.4), 1e-9); // never under the pump's least
+  assert.ok(riseUnderVacuum(29.5) > 1.8);
+  assert.ok(
+    riseUnderVacuum(26, 1000) > riseUnderVacuum(26),
+    'the same reading is a deeper vacuum higher up',
+  );
 });
 
 test('dose: doubles every 9.7 K at 177 °C; a blend is by mass', () => {
@@ -290,15 +309,21 @@ test('cup: half the step changes nothing worth a thermometer; at the room’s he
 });
 
 test('cup: linear limit against the closed solution of two nodes, the bench it stands on with it', () => {
-  // No air, and a room so near that radiation is constant: λ from the 2 × 2 system's own eigenvalues.
-  const h = radiation(99.5, 99);
+  // No air, and a room so near that radiation is constant: λ from the 2 × 2 system's own
+  // eigenvalues.
+  const radiates = radiation(99.5, 99);
   const bore = 0.085;
   const top = (Math.PI / 4) * bore ** 2;
   const side = Math.PI * bore * (240e-6 / top) + top;
   for (const stand of [0, 0.5, 1]) {
     const body: CupBody = { ...cup, bore: 85, volume: 240, room: 99, air: 0, stand };
-    const [cp, cg, u] = [230 * specificHeat(99.5), 320 * 0.84, 3];
-    const [a, b, c, d] = [-(u + h * top) / cp, u / cp, u / cg, -(u + h * side + stand) / cg];
+    const [cp, cg, exchange] = [230 * specificHeat(99.5), 320 * 0.84, 3];
+    const [a, b, c, d] = [
+      -(exchange + radiates * top) / cp,
+      exchange / cp,
+      exchange / cg,
+      -(exchange + radiates * side + stand) / cg,
+    ];
     const root = Math.sqrt((a - d) ** 2 + 4 * b * c);
     const [l1, l2] = [(a + d + root) / 2, (a + d - root) / 2];
     // Plastic starts 1 K over, glass 0: Tp = A e^{l1 t} + B e^{l2 t}, A = (a − l2)/(l1 − l2).
@@ -321,7 +346,8 @@ test('cup: linear limit against the closed solution of two nodes, the bench it s
 
 test('cup: still air by McAdams, 9 to 12 W/m² K off a cup at 165 °C; a draught leaves radiation alone', () => {
   near(stillAir(165, 20, 'up', 0.085 / 4), 11.9, 0.4);
-  // Nu = 0.54 Ra^¼ with air at the film's 92 °C (Incropera, table A.4): k 0.0308 W/m K, ν 2.23e-5 m²/s, Pr 0.69.
+  // Nu = 0.54 Ra^¼ with air at the film's 92 °C (Incropera, table A.4): k 0.0308 W/m K, ν 2.23e-5
+  // m²/s, Pr 0.69.
   const length = 0.085 / 4;
   const rayleigh = ((9.81 * 145) / 365 / 2.23e-5 ** 2) * length ** 3 * 0.69;
   near(stillAir(165, 20, 'up', length), (0.54 * rayleigh ** 0.25 * 0.0308) / length, 0.6);
@@ -332,7 +358,8 @@ test('cup: still air by McAdams, 9 to 12 W/m² K off a cup at 165 °C; a draught
     ((0.68 + (0.67 * wall ** 0.25) / (1 + (0.492 / 0.69) ** (9 / 16)) ** (4 / 9)) * 0.03) / 0.05,
     1.1,
   );
-  // All the air taken away leaves just what radiates: at the first moment (loss with air 2) − (with 1) = (with 1) − (with none).
+  // All the air taken away leaves just what radiates: at the first moment (loss with air 2) − (with
+  // 1) = (with 1) − (with none).
   const rate = (air: number) =>
     (165 -
       after({ ...cup, exchange: 0, air }, { plastic: 165, glass: 165 }, 1e-3, () => 0, 1e-3)
@@ -347,7 +374,8 @@ test('cup: still air by McAdams, 9 to 12 W/m² K off a cup at 165 °C; a draught
 });
 
 test('cup: a small charge wets less glass and warms less of it', () => {
-  // Glass at 20 under plastic at 120, nothing else at work: W between them over m² of wetted glass is one figure for every charge.
+  // Glass at 20 under plastic at 120, nothing else at work: W between them over m² of wetted glass
+  // is one figure for every charge.
   const per = [60, 100, 240, 400].map((volume) => {
     const body: CupBody = {
       plastic: volume * 0.93,
@@ -365,15 +393,16 @@ test('cup: a small charge wets less glass and warms less of it', () => {
       radiation(120, 20) * (Math.PI / 4) * 0.085 ** 2 * 100;
     return lost / 100 / ((4 * volume * 1e-6) / 0.085 + (Math.PI / 4) * 0.085 ** 2);
   });
-  for (const w of per) near(w, per[2]!, 0.01 * per[2]!);
-  // 100 mL, 41 s in 900 W: against a simulation of its own in short plain steps, U = 177 W/m² K of wetted glass, the wetted glass and a fin of 14 mm warm.
+  for (const each of per) near(each, per[2]!, 0.01 * per[2]!);
+  // 100 mL, 41 s in 900 W: against a simulation of its own in short plain steps, U = 177 W/m² K of
+  // wetted glass, the wetted glass and a fin of 14 mm warm.
   const [grams, wet, warm] = [95, 0.0104, 0.0141 / 0.0207];
   let [p, g] = [20, 20];
   for (let k = 0; k < 4100; k++) {
     const watts = k * 0.01 > 2.5 ? 450 : 0;
-    const film = (t: number, c: number, length: number) =>
-      c * (Math.max(0, t - 20) / length) ** 0.25 +
-      0.9 * 5.670374419e-8 * ((t + 273.15) ** 2 + 293.15 ** 2) * (t + 293.15 + 273.15);
+    const film = (celsius: number, c: number, length: number) =>
+      c * (Math.max(0, celsius - 20) / length) ** 0.25 +
+      0.9 * 5.670374419e-8 * ((celsius + 273.15) ** 2 + 293.15 ** 2) * (celsius + 293.15 + 273.15);
     const across = 177 * wet * (p - g);
     const dp =
       (watts - across - film(p, 1.32, 0.02125) * 0.00567 * (p - 20)) /
@@ -400,8 +429,8 @@ test('property: hotter stays hotter, a longer burst is hotter, two cups share', 
       fc.integer({ min: 1, max: 30 }),
       fc.integer({ min: 5, max: 60 }),
       (heat, more, seconds) => {
-        const at = (t: number, s: number, m = oven) =>
-          afterBurst(cup, { plastic: t, glass: t - 20 }, m, s).plastic;
+        const at = (time: number, seconds: number, microwave = oven) =>
+          afterBurst(cup, { plastic: time, glass: time - 20 }, microwave, seconds).plastic;
         assert.ok(
           at(heat + more, seconds) > at(heat, seconds) &&
             at(heat, seconds + more) > at(heat, seconds),
@@ -441,13 +470,13 @@ test('matching: the exact search against brute force, draw for draw', () => {
         ];
         const found = matchCups(cups, oven, wanted, hands);
         const end = (i: number, from: number, burst: number, draw: number) => {
-          let h = cups[i]!.heat;
-          for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1);
-          for (let s = 0; s < burst; s++)
-            h = after(cups[i]!.body, h, 1, (at) => wattsOf(oven, s + at), 0.5);
-          for (let s = 0; s < draw + hands.draws - from - burst; s++)
-            h = after(cups[i]!.body, h, 1);
-          return h.plastic;
+          let heat = cups[i]!.heat;
+          for (let seconds = 0; seconds < from; seconds++) heat = after(cups[i]!.body, heat, 1);
+          for (let seconds = 0; seconds < burst; seconds++)
+            heat = after(cups[i]!.body, heat, 1, (at) => wattsOf(oven, seconds + at), 0.5);
+          for (let seconds = 0; seconds < draw + hands.draws - from - burst; seconds++)
+            heat = after(cups[i]!.body, heat, 1);
+          return heat.plastic;
         };
         const fits = (x: number, y: number) =>
           Math.min(x, y) >= wanted.low &&
@@ -455,27 +484,27 @@ test('matching: the exact search against brute force, draw for draw', () => {
           Math.abs(x - y) <= wanted.apart;
         // What is over the window is left alone till it is not.
         const entry = [0, 1].map((i) => {
-          let s = 0;
-          while (end(i, 0, 0, s - hands.draws) > wanted.high) s++;
-          return s;
+          let seconds = 0;
+          while (end(i, 0, 0, seconds - hands.draws) > wanted.high) seconds++;
+          return seconds;
         });
         let soonest: number | null = null;
         const most = found.ok ? found.matching.draw : 40;
         for (let draw = 0; draw <= Math.min(most, 44) && soonest === null; draw++) {
           const idle = [end(0, 0, 0, draw), end(1, 0, 0, draw)] as [number, number];
           if (fits(...idle)) soonest = draw;
-          for (const [f, g] of [
+          for (const [key, value] of [
             [0, 1],
             [1, 0],
           ] as const)
             for (let x = 4; x + 6 <= draw; x++) {
-              const from = Math.max(2, entry[f]!);
+              const from = Math.max(2, entry[key]!);
               if (from + x + 4 > draw) break;
-              const one = end(f, from, x, draw);
-              if (fits(one, idle[g])) soonest ??= draw;
-              const then = Math.max(from + x + 6, entry[g]!);
+              const one = end(key, from, x, draw);
+              if (fits(one, idle[value])) soonest ??= draw;
+              const then = Math.max(from + x + 6, entry[value]!);
               for (let y = 4; then + y + 4 <= draw; y++)
-                if (fits(one, end(g, then, y, draw))) soonest ??= draw;
+                if (fits(one, end(value, then, y, draw))) soonest ??= draw;
             }
         }
         if (found.ok && found.matching.draw <= 44) assert.equal(found.matching.draw, soonest);
@@ -486,67 +515,72 @@ test('matching: the exact search against brute force, draw for draw', () => {
   );
 });
 
-test('E23 matching: where there is none, the least gap of any bursts at any moment, or that none bring them into the window', () => {
-  const hands = { stir: 4, change: 2, least: 4, draws: 7 };
-  const [narrow, horizon] = [{ ...wanted, low: 160, high: 164, apart: 1e-7 }, 60];
-  let [told, none] = [0, 0];
-  for (const a of [150, 156, 161, 166])
-    for (const b of [25, 153, 158, 163])
-      for (const grams of [90, 220]) {
-        const cups = [
-          { body: body(grams), heat: { plastic: a, glass: a - 25 } },
-          { body: body(150), heat: { plastic: b, glass: b } },
-        ];
-        const found = matchCups(cups, oven, narrow, hands);
-        if (found.ok) continue;
-        const at = (i: number, from: number, burst: number, draw: number) => {
-          let h = cups[i]!.heat;
-          for (let s = 0; s < from; s++) h = after(cups[i]!.body, h, 1);
-          for (let s = 0; s < burst; s++)
-            h = after(cups[i]!.body, h, 1, (x) => wattsOf(oven, s + x), 0.5);
-          for (let s = 0; s < draw + hands.draws - from - burst; s++)
-            h = after(cups[i]!.body, h, 1);
-          return h.plastic;
-        };
-        const entry = [0, 1].map((i) => {
-          let s = 0;
-          while (at(i, 0, 0, s - hands.draws) > narrow.high) s++;
-          return s;
-        });
-        let least = Infinity;
-        const look = (x: number, y: number) => {
-          if (Math.min(x, y) >= narrow.low && Math.max(x, y) <= narrow.high)
-            least = Math.min(least, Math.abs(x - y));
-        };
-        for (let draw = 0; draw <= horizon; draw += 2) {
-          const idle = [at(0, 0, 0, draw), at(1, 0, 0, draw)] as [number, number];
-          look(...idle);
-          for (const [f, g] of [
-            [0, 1],
-            [1, 0],
-          ] as const)
-            for (let x = 4; x + 6 <= draw; x++) {
-              const from = Math.max(2, entry[f]!);
-              if (from + x + 4 > draw) break;
-              const one = at(f, from, x, draw);
-              look(one, idle[g]);
-              const then = Math.max(from + x + 6, entry[g]!);
-              if (one >= narrow.low && one <= narrow.high)
-                for (let y = 4; then + y + 4 <= draw; y++) look(one, at(g, then, y, draw));
-            }
+test(
+  'E23 matching: where there is none, the least gap of any bursts at any moment, or ' +
+    'that none bring them into the window',
+  () => {
+    const hands = { stir: 4, change: 2, least: 4, draws: 7 };
+    const [narrow, horizon] = [{ ...wanted, low: 160, high: 164, apart: 1e-7 }, 60];
+    let [told, none] = [0, 0];
+    for (const a of [150, 156, 161, 166])
+      for (const b of [25, 153, 158, 163])
+        for (const grams of [90, 220]) {
+          const cups = [
+            { body: body(grams), heat: { plastic: a, glass: a - 25 } },
+            { body: body(150), heat: { plastic: b, glass: b } },
+          ];
+          const found = matchCups(cups, oven, narrow, hands);
+          if (found.ok) continue;
+          const at = (i: number, from: number, burst: number, draw: number) => {
+            let heat = cups[i]!.heat;
+            for (let seconds = 0; seconds < from; seconds++) heat = after(cups[i]!.body, heat, 1);
+            for (let seconds = 0; seconds < burst; seconds++)
+              heat = after(cups[i]!.body, heat, 1, (x) => wattsOf(oven, seconds + x), 0.5);
+            for (let seconds = 0; seconds < draw + hands.draws - from - burst; seconds++)
+              heat = after(cups[i]!.body, heat, 1);
+            return heat.plastic;
+          };
+          const entry = [0, 1].map((i) => {
+            let seconds = 0;
+            while (at(i, 0, 0, seconds - hands.draws) > narrow.high) seconds++;
+            return seconds;
+          });
+          let least = Infinity;
+          const look = (x: number, y: number) => {
+            if (Math.min(x, y) >= narrow.low && Math.max(x, y) <= narrow.high)
+              least = Math.min(least, Math.abs(x - y));
+          };
+          for (let draw = 0; draw <= horizon; draw += 2) {
+            const idle = [at(0, 0, 0, draw), at(1, 0, 0, draw)] as [number, number];
+            look(...idle);
+            for (const [key, value] of [
+              [0, 1],
+              [1, 0],
+            ] as const)
+              for (let x = 4; x + 6 <= draw; x++) {
+                const from = Math.max(2, entry[key]!);
+                if (from + x + 4 > draw) break;
+                const one = at(key, from, x, draw);
+                look(one, idle[value]);
+                const then = Math.max(from + x + 6, entry[value]!);
+                if (one >= narrow.low && one <= narrow.high)
+                  for (let y = 4; then + y + 4 <= draw; y++) look(one, at(value, then, y, draw));
+              }
+          }
+          // Looked at up to a minute: what is said looks further, so it is no more than this, and
+          // never “none” where there is one.
+          if (Number.isFinite(least)) {
+            assert.ok(
+              found.least !== null && found.least <= least + 1e-9,
+              `${found.least} said, ${least} found`,
+            );
+            told += 1;
+          } else none += 1;
+          assert.equal(found.least === null, /no safe bursts/.test(found.why));
         }
-        // Looked at up to a minute: what is said looks further, so it is no more than this, and never “none” where there is one.
-        if (Number.isFinite(least)) {
-          assert.ok(
-            found.least !== null && found.least <= least + 1e-9,
-            `${found.least} said, ${least} found`,
-          );
-          told += 1;
-        } else none += 1;
-        assert.equal(found.least === null, /no safe bursts/.test(found.why));
-      }
-  assert.ok(told > 0 && none > 0, `${told} told, ${none} none`);
-});
+    assert.ok(told > 0 && none > 0, `${told} told, ${none} none`);
+  },
+);
 
 test('matching: what it says comes about, in the window, within what is allowed, never over the ceiling', () => {
   fc.assert(
@@ -559,9 +593,9 @@ test('matching: what it says comes about, in the window, within what is allowed,
         { minLength: 2, maxLength: 3 },
       ),
       (all) => {
-        const cups = all.map((c) => ({
-          body: body(c.grams),
-          heat: { plastic: c.heat, glass: c.heat - 20 },
+        const cups = all.map((part) => ({
+          body: body(part.grams),
+          heat: { plastic: part.heat, glass: part.heat - 20 },
         }));
         const found = matchCups(cups, oven, wanted);
         if (!found.ok) return assert.ok(found.why.length > 10);
@@ -627,7 +661,7 @@ test('matching: cups already together are drawn at once; hopeless ones say why',
 
 test('forecast: the range by first order agrees with four thousand cups whose constants vary', () => {
   const heat = { plastic: 150, glass: 125 };
-  const f = forecastBurst(cup, heat, oven, 20);
+  const forecast = forecastBurst(cup, heat, oven, 20);
   const chance = seeded(3);
   const all = Array.from({ length: 4000 }, () => {
     const gain = normal(chance, 1, DOUBT.burst);
@@ -643,87 +677,106 @@ test('forecast: the range by first order agrees with four thousand cups whose co
     ).plastic;
     return 150 + (end - 150) * gain;
   });
-  const inside = all.filter((x) => x >= f.low && x <= f.high).length / all.length;
+  const inside = all.filter((x) => x >= forecast.low && x <= forecast.high).length / all.length;
   near(inside, 0.8, 0.03);
-  assert.ok(f.low < f.celsius && f.celsius < f.high);
+  assert.ok(forecast.low < forecast.celsius && forecast.celsius < forecast.high);
 });
 
-test('the longest safe burst: its hottest stays under the ceiling, a second more does not, none is over 75 s without a stir; nothing is safe at the ceiling', () => {
-  /** A spot that runs ahead with the pace of heating and is held back by mixing, followed by itself: Δ' = 20 T' / 12 − Δ / 12. */
-  const spot = (heat: { plastic: number; glass: number }, seconds: number): number => {
-    let [over, before] = [0, heat.plastic];
-    for (let at = 0; at < seconds; at += 0.5) {
-      const now = afterBurst(cup, heat, oven, at + 0.5).plastic;
-      over += (20 / 12) * Math.max(0, now - before) - (over / 12) * 0.5;
-      before = now;
-    }
-    return over;
-  };
-  for (const celsius of [20, 90, 120, 150, 165]) {
-    const heat = { plastic: celsius, glass: Math.max(20, celsius - 25) };
-    const s = longestSafeBurst(cup, heat, oven);
-    const hottest = (x: number) => {
-      const f = forecastBurst(cup, heat, oven, x);
-      return f.celsius + spot(heat, x) + 2.5758293 * f.sd;
+test(
+  'the longest safe burst: its hottest stays under the ceiling, a second more does not, ' +
+    'none is over 75 s without a stir; nothing is safe at the ceiling',
+  () => {
+    /**
+     * A spot that runs ahead with the pace of heating and is held back by mixing, followed by itself:
+     * Δ' = 20 T' / 12 − Δ / 12.
+     */
+    const spot = (heat: { plastic: number; glass: number }, seconds: number): number => {
+      let [over, before] = [0, heat.plastic];
+      for (let at = 0; at < seconds; at += 0.5) {
+        const now = afterBurst(cup, heat, oven, at + 0.5).plastic;
+        over += (20 / 12) * Math.max(0, now - before) - (over / 12) * 0.5;
+        before = now;
+      }
+      return over;
     };
-    assert.ok(s <= 75 && hottest(s) <= 196, `${celsius}: ${s} s, ${hottest(s)}`);
-    assert.ok(s === 75 || hottest(s + 2) > 194, `${celsius}: ${s} s, ${hottest(s + 2)}`);
-  }
-  assert.equal(longestSafeBurst(cup, { plastic: 190, glass: 170 }, oven), 0);
-  const cooled = forecastCooling(cup, { plastic: 177, glass: 150 }, 120);
-  assert.ok(cooled.celsius < 177 && cooled.high - cooled.low > 2);
-});
-
-test('a thin part filling: the closed form where nothing freezes; farther when hotter, warmer, thicker or pushed harder; the heat that fills it', () => {
-  const pressure = pressureOf(150, [32, 32]);
-  assert.ok(Math.abs(pressure - 150 / (2 * Math.PI * 0.016 ** 2)) < 1e-6);
-  // Metal as hot as the plastic: L² = P H² t / (6 μ) in a slot, P R² t / (4 μ) in a bore.
-  for (const [shape, gap] of [
-    ['slab', 0.002 ** 2 / 6],
-    ['round', 0.001 ** 2 / 4],
-  ] as const) {
-    const { at, reach } = filling({ shape, across: 2 }, 165, 165, pressure);
-    at.forEach((t, i) =>
+    for (const celsius of [20, 90, 120, 150, 165]) {
+      const heat = { plastic: celsius, glass: Math.max(20, celsius - 25) };
+      const seconds = longestSafeBurst(cup, heat, oven);
+      const hottest = (x: number) => {
+        const forecast = forecastBurst(cup, heat, oven, x);
+        return forecast.celsius + spot(heat, x) + 2.5758293 * forecast.sd;
+      };
       assert.ok(
-        Math.abs(reach[i]! - 1000 * Math.sqrt((pressure * gap * t) / viscosity(165))) <
-          1e-3 * (reach[i]! + 1),
-        `${shape} ${t}`,
+        seconds <= 75 && hottest(seconds) <= 196,
+        `${celsius}: ${seconds} s, ${hottest(seconds)}`,
+      );
+      assert.ok(
+        seconds === 75 || hottest(seconds + 2) > 194,
+        `${celsius}: ${seconds} s, ${hottest(seconds + 2)}`,
+      );
+    }
+    assert.equal(longestSafeBurst(cup, { plastic: 190, glass: 170 }, oven), 0);
+    const cooled = forecastCooling(cup, { plastic: 177, glass: 150 }, 120);
+    assert.ok(cooled.celsius < 177 && cooled.high - cooled.low > 2);
+  },
+);
+
+test(
+  'a thin part filling: the closed form where nothing freezes; farther when hotter, ' +
+    'warmer, thicker or pushed harder; the heat that fills it',
+  () => {
+    const pressure = pressureOf(150, [32, 32]);
+    assert.ok(Math.abs(pressure - 150 / (2 * Math.PI * 0.016 ** 2)) < 1e-6);
+    // Metal as hot as the plastic: L² = P H² t / (6 μ) in a slot, P R² t / (4 μ) in a bore.
+    for (const [shape, gap] of [
+      ['slab', 0.002 ** 2 / 6],
+      ['round', 0.001 ** 2 / 4],
+    ] as const) {
+      const { at, reach } = filling({ shape, across: 2 }, 165, 165, pressure);
+      at.forEach((time, i) =>
+        assert.ok(
+          Math.abs(reach[i]! - 1000 * Math.sqrt((pressure * gap * time) / viscosity(165))) <
+            1e-3 * (reach[i]! + 1),
+          `${shape} ${time}`,
+        ),
+      );
+    }
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 3, noNaN: true }),
+        fc.integer({ min: 140, max: 180 }),
+        fc.integer({ min: 5, max: 80 }),
+        fc.constantFrom('slab' as const, 'round' as const),
+        (across, shot, metal, shape) => {
+          const one = reachOf({ shape, across }, shot, metal, pressure);
+          assert.ok(
+            reachOf({ shape, across }, shot + 10, metal, pressure) > one &&
+              reachOf({ shape, across }, shot, metal + 10, pressure) > one &&
+              reachOf({ shape, across: across * 1.2 }, shot, metal, pressure) > one,
+          );
+          // Pressure comes in under a root.
+          assert.ok(
+            Math.abs(reachOf({ shape, across }, shot, metal, 4 * pressure) / one - 2) < 1e-9,
+          );
+          // And it has stopped when its middle no longer flows.
+          const { at } = filling({ shape, across }, shot, metal, pressure);
+          const freezes = freezeTime(shape, across, shot, metal);
+          assert.ok(
+            freezes === null ||
+              freezes > 19 ||
+              Math.abs(at.at(-1)! - freezes) < 0.08 * freezes + 0.02,
+            `${at.at(-1)} ${freezes}`,
+          );
+        },
       ),
+      { numRuns: 25 },
     );
-  }
-  fc.assert(
-    fc.property(
-      fc.double({ min: 0.5, max: 3, noNaN: true }),
-      fc.integer({ min: 140, max: 180 }),
-      fc.integer({ min: 5, max: 80 }),
-      fc.constantFrom('slab' as const, 'round' as const),
-      (across, shot, metal, shape) => {
-        const one = reachOf({ shape, across }, shot, metal, pressure);
-        assert.ok(
-          reachOf({ shape, across }, shot + 10, metal, pressure) > one &&
-            reachOf({ shape, across }, shot, metal + 10, pressure) > one &&
-            reachOf({ shape, across: across * 1.2 }, shot, metal, pressure) > one,
-        );
-        // Pressure comes in under a root.
-        assert.ok(Math.abs(reachOf({ shape, across }, shot, metal, 4 * pressure) / one - 2) < 1e-9);
-        // And it has stopped when its middle no longer flows.
-        const { at } = filling({ shape, across }, shot, metal, pressure);
-        const freezes = freezeTime(shape, across, shot, metal);
-        assert.ok(
-          freezes === null ||
-            freezes > 19 ||
-            Math.abs(at.at(-1)! - freezes) < 0.08 * freezes + 0.02,
-          `${at.at(-1)} ${freezes}`,
-        );
-      },
-    ),
-    { numRuns: 25 },
-  );
-  const wants = heatToReach({ shape: 'slab', across: 1 }, 100, 40, pressure)!;
-  assert.ok(Math.abs(reachOf({ shape: 'slab', across: 1 }, wants, 40, pressure) - 100) < 1);
-  assert.equal(
-    heatToReach({ shape: 'slab', across: 0.4 }, 100, 20, pressure),
-    null,
-    'no heat under the ceiling fills it',
-  );
-});
+    const wants = heatToReach({ shape: 'slab', across: 1 }, 100, 40, pressure)!;
+    assert.ok(Math.abs(reachOf({ shape: 'slab', across: 1 }, wants, 40, pressure) - 100) < 1);
+    assert.equal(
+      heatToReach({ shape: 'slab', across: 0.4 }, 100, 20, pressure),
+      null,
+      'no heat under the ceiling fills it',
+    );
+  },
+);

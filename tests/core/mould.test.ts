@@ -29,36 +29,36 @@ const near = (a: number, b: number, tolerance: number) =>
   assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
 
 test('the demo shop obeys its own schemas, and has every kind of mould the trade has', () => {
-  for (const m of MOULDS) MouldSchema.parse(m);
-  for (const i of INJECTORS) InjectorSchema.parse(i);
-  for (const b of BAITS) BaitSchema.parse(b);
-  for (const m of MIXES) MixSchema.parse(m);
-  for (const c of COLOURWAYS) ColourwaySchema.parse(c);
+  for (const mould of MOULDS) MouldSchema.parse(mould);
+  for (const injector of INJECTORS) InjectorSchema.parse(injector);
+  for (const bait of BAITS) BaitSchema.parse(bait);
+  for (const mix of MIXES) MixSchema.parse(mix);
+  for (const colourway of COLOURWAYS) ColourwaySchema.parse(colourway);
   ShopSchema.parse(SHOP);
-  assert.deepEqual(new Set(MOULDS.map((m) => m.feed)), new Set(['runner', 'each', 'top']));
+  assert.deepEqual(new Set(MOULDS.map((mould) => mould.feed)), new Set(['runner', 'each', 'top']));
   assert.deepEqual(
-    new Set(MOULDS.map((m) => m.metal)),
+    new Set(MOULDS.map((mould) => mould.metal)),
     new Set(['machined', 'cast', 'silicone', 'epoxy']),
   );
-  assert.equal(Math.min(...MOULDS.map((m) => m.cavities.length)), 1);
-  assert.equal(Math.max(...MOULDS.map((m) => m.cavities.length)), 24);
+  assert.equal(Math.min(...MOULDS.map((mould) => mould.cavities.length)), 1);
+  assert.equal(Math.max(...MOULDS.map((mould) => mould.cavities.length)), 24);
 });
 
 test('cavities lie inside their mould, and do not lie on each other', () => {
-  for (const m of MOULDS) {
-    for (const c of m.cavities) {
+  for (const mould of MOULDS) {
+    for (const cavity of mould.cavities) {
       assert.ok(
-        c.x - c.length / 2 >= 0 && c.x + c.length / 2 <= m.width,
-        `${m.name} ${c.n} lengthwise`,
+        cavity.x - cavity.length / 2 >= 0 && cavity.x + cavity.length / 2 <= mould.width,
+        `${mould.name} ${cavity.n} lengthwise`,
       );
-      assert.ok(c.y > 0 && c.y < m.height, `${m.name} ${c.n} across`);
-      for (const d of m.cavities) {
-        if (d.n <= c.n) continue;
+      assert.ok(cavity.y > 0 && cavity.y < mould.height, `${mould.name} ${cavity.n} across`);
+      for (const other of mould.cavities) {
+        if (other.n <= cavity.n) continue;
         const apart =
-          Math.abs(c.y - d.y) >=
-            (depthOf(c.outline, c.length) + depthOf(d.outline, d.length)) / 2 - 1 ||
-          Math.abs(c.x - d.x) >= (c.length + d.length) / 2 - 1;
-        assert.ok(apart, `${m.name}: ${c.n} and ${d.n}`);
+          Math.abs(cavity.y - other.y) >=
+            (depthOf(cavity.outline, cavity.length) + depthOf(other.outline, other.length)) / 2 -
+              1 || Math.abs(cavity.x - other.x) >= (cavity.length + other.length) / 2 - 1;
+        assert.ok(apart, `${mould.name}: ${cavity.n} and ${other.n}`);
       }
     }
   }
@@ -66,19 +66,19 @@ test('cavities lie inside their mould, and do not lie on each other', () => {
 
 test('outlines run from nose to tail once, and a bait is never thicker than it is long', () => {
   for (const key of Object.keys(OUTLINES) as OutlineKey[]) {
-    const s = OUTLINES[key].stations;
-    assert.deepEqual([s[0][0], s.at(-1)![0]], [0, 1]);
-    s.forEach((x, i) => i > 0 && assert.ok(x[0] > s[i - 1]![0], key));
+    const stations = OUTLINES[key].stations;
+    assert.deepEqual([stations[0][0], stations.at(-1)![0]], [0, 1]);
+    stations.forEach((station, i) => i > 0 && assert.ok(station[0] > stations[i - 1]![0], key));
     assert.ok(depthOf(key, 100) < 100);
     near(roughVolume(key, 200) / roughVolume(key, 100), 8, 1e-9);
   }
 });
 
 test('a rough volume is within half of what the demo baits weigh', () => {
-  for (const m of MOULDS.filter((x) => x.makes === 'bait')) {
-    const c = m.cavities[0]!;
-    const ratio = roughVolume(c.outline, c.length) / (c.measured / 0.967112);
-    assert.ok(ratio > 0.5 && ratio < 2, `${m.name}: ${ratio.toFixed(2)}`);
+  for (const mould of MOULDS.filter((mould) => mould.makes === 'bait')) {
+    const cavity = mould.cavities[0]!;
+    const ratio = roughVolume(cavity.outline, cavity.length) / (cavity.measured / 0.967112);
+    assert.ok(ratio > 0.5 && ratio < 2, `${mould.name}: ${ratio.toFixed(2)}`);
   }
 });
 

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import {
   conduct,
-  MOULD_STUFF,
+  MOULD_MATERIAL,
   opensAt,
   outsideOf,
   ovalSection,
@@ -16,8 +16,8 @@ import { coolEllipse, ellipseOpens } from '../ellipse.ts';
 
 const near = (a: number, b: number, share: number, what: string) =>
   assert.ok(Math.abs(a / b - 1) <= share, `${what}: ${a.toFixed(1)} against ${b.toFixed(1)}`);
-const wideOf = (c: (typeof MOULDS)[number]['cavities'][number]): number =>
-  Math.max(...OUTLINES[c.outline].stations.map(([, up, down]) => up + down)) * c.length;
+const wideOf = (cavity: (typeof MOULDS)[number]['cavities'][number]): number =>
+  Math.max(...OUTLINES[cavity.outline].stations.map(([, up, down]) => up + down)) * cavity.length;
 const opens = (section: ReturnType<typeof ovalSection>, celsius: number, shot = 165): number =>
   whenToOpen({
     ...section,
@@ -25,53 +25,63 @@ const opens = (section: ReturnType<typeof ovalSection>, celsius: number, shot = 
     outside: { kind: 'fixed', celsius, contact: 1500 },
   }).open!;
 
-test('the two-dimensional solver itself: nearly a round bar, and the figures others came to by finite elements', () => {
-  near(
-    ellipseOpens(coolEllipse(12, 12.3, 165, { celsius: 45, contact: 1500 }, 400)),
-    opens({ shape: 'round', across: 12.15 }, 45),
-    0.015,
-    'a bar of 12 mm',
-  );
-  for (const [wide, thin, s] of [
-    [24, 12, 168],
-    [17.4, 11, 126],
-    [14.6, 10, 100],
-    [13.7, 6, 45],
-  ] as const)
+test(
+  'the two-dimensional solver itself: nearly a round bar, and the figures others came ' +
+    'to by finite elements',
+  () => {
     near(
-      ellipseOpens(coolEllipse(thin, wide, 165, { celsius: 45, contact: 1500 }, 400)),
-      s,
-      0.012,
-      `${wide} × ${thin}`,
+      ellipseOpens(coolEllipse(12, 12.3, 165, { celsius: 45, contact: 1500 }, 400)),
+      opens({ shape: 'round', across: 12.15 }, 45),
+      0.015,
+      'a bar of 12 mm',
     );
-});
-
-test('ovals open when two-dimensional conduction says, over every mould of the demo shop: 3 % at 45 °C, 5 % in cold metal', () => {
-  for (const mould of MOULDS) {
-    const c = mould.cavities[0]!;
-    for (const [celsius, share] of [
-      [45, 0.03],
-      [30, 0.05],
+    for (const [wide, thin, seconds] of [
+      [24, 12, 168],
+      [17.4, 11, 126],
+      [14.6, 10, 100],
+      [13.7, 6, 45],
     ] as const)
       near(
-        opens(heatOfMould(mould).section, celsius),
-        ellipseOpens(coolEllipse(c.section, wideOf(c), 165, { celsius, contact: 1500 }, 900)),
-        share,
-        `${mould.name}, metal at ${celsius}°`,
+        ellipseOpens(coolEllipse(thin, wide, 165, { celsius: 45, contact: 1500 }, 400)),
+        seconds,
+        0.012,
+        `${wide} × ${thin}`,
       );
-  }
-});
+  },
+);
+
+test(
+  'ovals open when two-dimensional conduction says, over every mould of the demo shop: ' +
+    '3 % at 45 °C, 5 % in cold metal',
+  () => {
+    for (const mould of MOULDS) {
+      const cavity = mould.cavities[0]!;
+      for (const [celsius, share] of [
+        [45, 0.03],
+        [30, 0.05],
+      ] as const)
+        near(
+          opens(heatOfMould(mould).section, celsius),
+          ellipseOpens(
+            coolEllipse(cavity.section, wideOf(cavity), 165, { celsius, contact: 1500 }, 900),
+          ),
+          share,
+          `${mould.name}, metal at ${celsius}°`,
+        );
+    }
+  },
+);
 
 test('ovals against the lump of metal each lies in, which warms with them: 3 %', () => {
   for (const mould of MOULDS) {
     const { section, metal, grams, skin } = heatOfMould(mould);
     const outside = outsideOf(metal, mould.warmTo, grams, skin, 20);
     if (outside.kind !== 'metal') continue;
-    const c = mould.cavities[0]!;
+    const cavity = mould.cavities[0]!;
     const exact = ellipseOpens(
       coolEllipse(
-        c.section,
-        wideOf(c),
+        cavity.section,
+        wideOf(cavity),
         165,
         { celsius: mould.warmTo, contact: 1500, capacity: outside.capacity },
         900,
@@ -107,92 +117,99 @@ test('limits: a circle is a round bar, and a wide oval goes towards a slab', () 
   }
 });
 
-test('a shell knows its rod: cooled from within too, and never so slow as the whole bait; a thin wall is a slab between two metals', () => {
-  const shell = MOULDS.find((m) => m.rod)!;
-  const [whole, rods] = [heatOfMould(shell), heatOfMould(shell, 'rods')];
-  const [a, b] = [opensAt(whole, 165, 45, 20).open!, opensAt(rods, 165, 45, 20).open!];
-  assert.ok(b < 0.7 * a, `${b} s with the rod, ${a} s without`);
-  // A core into set shells: only what comes in hot has to cool, and as it fills more of the bait it comes to the whole.
-  const core = heatOfMould(shell, 'core');
-  const cores = [core.core!, 0.7, 0.9, 1].map(
-    (share) => opensAt({ ...core, core: share }, 165, 45, 20).open!,
-  );
-  assert.ok(
-    cores.every((x, i) => i === 0 || x > cores[i - 1]!) && cores[0]! < 0.7 * a,
-    cores.map(Math.round).join(', '),
-  );
-  near(cores.at(-1)!, a, 1e-6, 'all of it hot');
-  near(
-    core.shot + rods.shot,
-    whole.shot + (shell.runner + shell.sprue) * density(PLASTISOL.noFlow),
-    1e-6,
-    'shell and core are the bait, each with its own feed',
-  );
-  // A wall of 2 mm round a rod of 40: both sides metal at one heat, as a slab of 2 mm that touches metal on both sides.
-  const wall = whenToOpen(
-    {
-      shape: 'round',
-      across: 44,
-      layers: [{ upTo: 1, celsius: 165 }],
-      rod: { upTo: 40 / 44, celsius: 40 },
-      outside: { kind: 'fixed', celsius: 40, contact: 1500 },
-    },
-    600,
-    440,
-  );
-  const slab = whenToOpen(
-    {
-      shape: 'slab',
-      across: 2,
-      layers: [{ upTo: 1, celsius: 165 }],
-      outside: { kind: 'fixed', celsius: 40, contact: 1500 },
-    },
-    600,
-    120,
-  );
-  near(wall.open!, slab.open!, 0.12, 'a thin wall');
-  const kept = conduct(
-    {
-      shape: 'round',
-      across: 16,
-      layers: [{ upTo: 1, celsius: 165 }],
-      rod: { upTo: 0.44, celsius: 40 },
-      outside: { kind: 'metal', celsius: 40, capacity: 30_000, loss: 0, room: 20 },
-    },
-    120,
-  );
-  for (const e of kept.energy) near(e, kept.energy[0]!, 1e-6, 'energy with a rod');
-  // Held by the mould it gives its heat away: the shorter the sooner, at last as if it were always as the mould is; a long one as none at all.
-  const held = (length?: number) =>
-    whenToOpen(
+test(
+  'a shell knows its rod: cooled from within too, and never so slow as the whole bait; ' +
+    'a thin wall is a slab between two metals',
+  () => {
+    const shell = MOULDS.find((mould) => mould.rod)!;
+    const [whole, rods] = [heatOfMould(shell), heatOfMould(shell, 'rods')];
+    const [a, b] = [opensAt(whole, 165, 45, 20).open!, opensAt(rods, 165, 45, 20).open!];
+    assert.ok(b < 0.7 * a, `${b} s with the rod, ${a} s without`);
+    // A core into set shells: only what comes in hot has to cool, and as it fills more of the bait it
+    // comes to the whole.
+    const core = heatOfMould(shell, 'core');
+    const cores = [core.core!, 0.7, 0.9, 1].map(
+      (share) => opensAt({ ...core, core: share }, 165, 45, 20).open!,
+    );
+    assert.ok(
+      cores.every((x, i) => i === 0 || x > cores[i - 1]!) && cores[0]! < 0.7 * a,
+      cores.map(Math.round).join(', '),
+    );
+    near(cores.at(-1)!, a, 1e-6, 'all of it hot');
+    near(
+      core.shot + rods.shot,
+      whole.shot + (shell.runner + shell.sprue) * density(PLASTISOL.noFlow),
+      1e-6,
+      'shell and core are the bait, each with its own feed',
+    );
+    // A wall of 2 mm round a rod of 40: both sides metal at one heat, as a slab of 2 mm that touches
+    // metal on both sides.
+    const wall = whenToOpen(
+      {
+        shape: 'round',
+        across: 44,
+        layers: [{ upTo: 1, celsius: 165 }],
+        rod: { upTo: 40 / 44, celsius: 40 },
+        outside: { kind: 'fixed', celsius: 40, contact: 1500 },
+      },
+      600,
+      440,
+    );
+    const slab = whenToOpen(
+      {
+        shape: 'slab',
+        across: 2,
+        layers: [{ upTo: 1, celsius: 165 }],
+        outside: { kind: 'fixed', celsius: 40, contact: 1500 },
+      },
+      600,
+      120,
+    );
+    near(wall.open!, slab.open!, 0.12, 'a thin wall');
+    const kept = conduct(
       {
         shape: 'round',
         across: 16,
         layers: [{ upTo: 1, celsius: 165 }],
-        rod: { upTo: 0.44, celsius: 40, length },
-        outside: { kind: 'fixed', celsius: 40, contact: 1500 },
+        rod: { upTo: 0.44, celsius: 40 },
+        outside: { kind: 'metal', celsius: 40, capacity: 30_000, loss: 0, room: 20 },
       },
-      600,
+      120,
     );
-  const times = [10, 40, 80, 300].map((length) => held(length).open!);
-  assert.ok(
-    times.every((x, i) => i === 0 || x > times[i - 1]!) && times.at(-1)! < held().open!,
-    times.join(', '),
-  );
-  near(held(10_000).open!, held().open!, 1e-3, 'a rod without end');
-  const drained = conduct(
-    {
-      shape: 'round',
-      across: 16,
-      layers: [{ upTo: 1, celsius: 165 }],
-      rod: { upTo: 0.44, celsius: 40, length: 40 },
-      outside: { kind: 'metal', celsius: 40, capacity: 30_000, loss: 8, room: 20 },
-    },
-    120,
-  );
-  for (const e of drained.energy)
-    near(e, drained.energy[0]!, 1e-6, 'energy with a rod that drains');
-});
+    for (const e of kept.energy) near(e, kept.energy[0]!, 1e-6, 'energy with a rod');
+    // Held by the mould it gives its heat away: the shorter the sooner, at last as if it were always
+    // as the mould is; a long one as none at all.
+    const held = (length?: number) =>
+      whenToOpen(
+        {
+          shape: 'round',
+          across: 16,
+          layers: [{ upTo: 1, celsius: 165 }],
+          rod: { upTo: 0.44, celsius: 40, length },
+          outside: { kind: 'fixed', celsius: 40, contact: 1500 },
+        },
+        600,
+      );
+    const times = [10, 40, 80, 300].map((length) => held(length).open!);
+    assert.ok(
+      times.every((x, i) => i === 0 || x > times[i - 1]!) && times.at(-1)! < held().open!,
+      times.join(', '),
+    );
+    near(held(10_000).open!, held().open!, 1e-3, 'a rod without end');
+    const drained = conduct(
+      {
+        shape: 'round',
+        across: 16,
+        layers: [{ upTo: 1, celsius: 165 }],
+        rod: { upTo: 0.44, celsius: 40, length: 40 },
+        outside: { kind: 'metal', celsius: 40, capacity: 30_000, loss: 8, room: 20 },
+      },
+      120,
+    );
+    for (const e of drained.energy)
+      near(e, drained.energy[0]!, 1e-6, 'energy with a rod that drains');
+  },
+);
 
 test('a slow mould that opens after half an hour is not said never to', () => {
   const gypsum = {
@@ -208,7 +225,11 @@ test('a slow mould that opens after half an hour is not said never to', () => {
       {
         ...gypsum.section,
         layers: [{ upTo: 1, celsius: 165 }],
-        outside: { kind: 'poor', celsius: Math.round(celsius * 2) / 2, stuff: MOULD_STUFF.gypsum },
+        outside: {
+          kind: 'poor',
+          celsius: Math.round(celsius * 2) / 2,
+          stuff: MOULD_MATERIAL.gypsum,
+        },
       },
       7200,
       28,

@@ -14,17 +14,17 @@ const HOUR = 3_600_000;
 const END = Date.UTC(2026, 11, 5, 23, 59, 59);
 
 test('property: the states of a line always add up to its count, and none is below nothing', () => {
-  const n = fc.integer({ min: 0, max: 300 });
+  const arbitrary = fc.integer({ min: 0, max: 300 });
   fc.assert(
     fc.property(
       fc.integer({ min: 1, max: 200 }),
-      n,
-      n,
-      n,
-      n,
-      n,
+      arbitrary,
+      arbitrary,
+      arbitrary,
+      arbitrary,
+      arbitrary,
       (count, allotted, cured, packed, sent, tonight) => {
-        const p = progress(
+        const other = progress(
           {
             count,
             allotted,
@@ -35,11 +35,11 @@ test('property: the states of a line always add up to its count, and none is bel
           tonight,
         );
         assert.ok(
-          Object.values(p).every((v) => v >= 0 && Number.isInteger(v)),
-          JSON.stringify(p),
+          Object.values(other).every((value) => value >= 0 && Number.isInteger(value)),
+          JSON.stringify(other),
         );
         assert.equal(
-          Object.values(p).reduce((a, b) => a + b, 0),
+          Object.values(other).reduce((made, next) => made + next, 0),
           count,
         );
       },
@@ -131,12 +131,12 @@ test('rows: each thing wrong is named; capitals do not matter; pack may be left 
     ways,
   );
   assert.deepEqual(
-    read.map((r) => r.wrong.length),
+    read.map((readRow) => readRow.wrong.length),
     [0, 0, 1, 1, 3],
   );
   assert.deepEqual(read[1]!.part?.pack, 1);
   assert.deepEqual(
-    read.map((r) => r.row),
+    read.map((readRow) => readRow.row),
     [2, 3, 4, 5, 6],
   );
 });
@@ -156,18 +156,18 @@ test('good rows become orders: a customer once, a named line together, the same 
   );
   const orders = toOrders(read);
   assert.deepEqual(
-    orders.map((o) => [o.customer, o.lines.length]),
+    orders.map((order) => [order.customer, order.lines.length]),
     [
       ['A', 3],
       ['B', 1],
     ],
   );
   assert.deepEqual(
-    orders[0]!.lines[2]!.parts.map((p) => [p.bait, p.count]),
+    orders[0]!.lines[2]!.parts.map((part) => [part.bait, part.count]),
     [
       [1, 10],
       [2, 6],
     ],
   );
-  for (const o of orders) assert.ok(OrderSchema.safeParse(o).success);
+  for (const order of orders) assert.ok(OrderSchema.safeParse(order).success);
 });

@@ -42,235 +42,276 @@ const near = (x: number, y: number, within: number, what = '') =>
   assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
 const look = (name: string) =>
   lookOf(
-    ALL_MIXES.find((m) => m.name === name)!,
+    ALL_MIXES.find((mix) => mix.name === name)!,
     MATERIALS,
   );
 const eel = { outline: 'eel', profile: null, length: 95, volume: 7 };
-const dual = sceneOf(eel, BUILDS.dual, (l) =>
-  look(l.key === 'back' ? 'Mackerel slate' : 'Brackish clear'),
+const dual = sceneOf(eel, BUILDS.dual, (layer) =>
+  look(layer.key === 'back' ? 'Mackerel slate' : 'Brackish clear'),
 );
-const cored = sceneOf(eel, BUILDS.core, (l) =>
-  look(l.key === 'core' ? 'Net float' : 'Brackish clear'),
+const cored = sceneOf(eel, BUILDS.core, (layer) =>
+  look(layer.key === 'core' ? 'Net float' : 'Brackish clear'),
 );
 
-test('flake in the light: what passes is the share its faces leave uncovered, and faces of the base’s colour change nothing', () => {
-  fc.assert(
-    fc.property(
-      fc.double({ min: 0.1, max: 3, noNaN: true }),
-      fc.double({ min: 1, max: 2000, noNaN: true }),
-      fc.double({ min: 0.2, max: 30, noNaN: true }),
-      (size, perMl, mm) => {
-        const dark = flakeMedium('hexagon', size, perMl, '#000000');
-        near(through(dark, mm)[10]!, 1 - covering('hexagon', size, perMl, mm), 0.02);
-        const white = flakeMedium('square', size, perMl, '#ffffff');
-        assert.ok(
-          white.k.every((k) => k < 1e-3 * Math.max(1, white.s[0]!)),
-          'a white face keeps nothing',
-        );
-      },
-    ),
-  );
-  const silver = ALL_MIXES.find((m) => m.name === 'Brackish clear')!;
-  const l = lookOf(silver, MATERIALS);
-  const [bare, flaked] = [l.medium, l.withFlake].map((m) =>
-    colourOf(seen(layerOver(m, 10, even(0.04)), 'water')),
-  );
-  assert.ok(flaked!.l > bare!.l + 5, 'silver flake lightens clear plastic over dark water');
-});
-
-test('layers of a pictured bait fill it: their pieces add up to its volume, halves are halves, a core is its channel', () => {
-  near(volumeOf(dual), 7, 1e-9);
-  const sum = (x: { volume: number }[]) => x.reduce((v, p) => v + p.volume, 0);
-  const both = piecesOf(dual).map(sum);
-  near(both[0]! + both[1]!, 7, 0.05);
-  near(both[0]! / 7, 0.5, 0.03, 'the eel’s back and belly are nearly alike');
-  // A channel of 0.42 of each half is 0.42² of the section, wherever it runs.
-  const wholes = piecesOf(cored);
-  const k = Math.floor(0.4 * wholes[0]!.length);
-  near(wholes[1]![k]!.volume / (wholes[0]![k]!.volume + wholes[1]![k]!.volume), 0.42 ** 2, 0.02);
-  fc.assert(
-    fc.property(
-      fc.double({ min: 0.1, max: 0.9, noNaN: true }),
-      fc.double({ min: 0, max: 0.99, noNaN: true }),
-      (s, share) => {
-        const body = bodyOf(cored);
-        const z = share * body.wide(s);
-        const down_ = slabsDown(cored, body, bandsOf(cored), s, z).reduce(
-          (mm, x) => mm + x.thickness,
-          0,
-        );
-        near(down_, (body.up(s) + body.down(s)) * Math.sqrt(1 - share ** 2), 1e-6);
-      },
-    ),
-  );
-});
-
-test('flakes are strewn as often as their dose gives, spread as Poisson, the same each time, and none where it is too thin', () => {
-  const wanted = layersTold(dual)[0]!.flakes[0]!;
-  const counts = Array.from(
-    { length: 120 },
-    (_, i) => strew({ ...dual, seed: i })[0]!.lying.length,
-  );
-  const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
-  const variance = counts.reduce((v, n) => v + (n - mean) ** 2, 0) / (counts.length - 1);
-  near(mean, wanted.mean, 0.02 * wanted.mean, 'mean');
-  near(variance / mean, 1, 0.4, 'variance over mean');
-  near(
-    counts.filter((n) => n >= wanted.low && n <= wanted.high).length / counts.length,
-    0.8,
-    0.1,
-    'eight in ten',
-  );
-  assert.deepEqual(strew(dual), strew(dual));
-  const big = {
-    ...dual,
-    layers: [
-      {
-        ...dual.layers[0]!,
-        place: 'whole' as const,
-        look: {
-          ...dual.layers[0]!.look,
-          flakes: [{ what: 'x', shape: 'hexagon' as const, size: 6, perMl: 40, tint: null }],
+test(
+  'flake in the light: what passes is the share its faces leave uncovered, and faces of ' +
+    'the base’s colour change nothing',
+  () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 3, noNaN: true }),
+        fc.double({ min: 1, max: 2000, noNaN: true }),
+        fc.double({ min: 0.2, max: 30, noNaN: true }),
+        (size, perMl, mm) => {
+          const dark = flakeMedium('hexagon', size, perMl, '#000000');
+          near(through(dark, mm)[10]!, 1 - covering('hexagon', size, perMl, mm), 0.02);
+          const white = flakeMedium('square', size, perMl, '#ffffff');
+          assert.ok(
+            white.k.every((k) => k < 1e-3 * Math.max(1, white.s[0]!)),
+            'a white face keeps nothing',
+          );
         },
-      },
-    ],
-  };
-  const body = bodyOf(big);
-  const [{ lying }] = strew(big) as [ReturnType<typeof strew>[number]];
-  assert.ok(lying.length > 20 && lying.every((f) => 2 * body.wide(f.s) >= 6));
-});
-
-test('every build is drawn from every side: finite, closed, the same twice, with its own colours in it; a mesh’s outline too', () => {
-  for (const [n, build] of builtIns().entries()) {
-    let at = 0;
-    const scene = sceneOf(eel, build, () => look(ALL_MIXES[(n + at++) % 18]!.name), n);
-    for (const view of Object.keys(VIEWS) as View[]) {
-      const svg = picture(scene, { view, over: 'light', cut: 0.4 });
-      assert.doesNotMatch(svg, /NaN|Infinity|undefined/, `${build.key} ${view}`);
-      assert.equal(svg, picture(scene, { view, over: 'light', cut: 0.4 }));
-      assert.equal(svg.match(/<path/g)!.length, svg.match(/\/>/g)!.length);
-    }
-  }
-  // Two millimetres of something clear over dark water are darker than a thick white: thin edges look as thin as they are.
-  const pale = picture(
-    sceneOf(eel, BUILDS.single, () => look('Brackish clear')),
-    { view: 'side', over: 'dark', cut: 0.4 },
-  );
-  const fills = [...pale.matchAll(/fill="(#[0-9a-f]{6})"\/>/g)].map((m) => colourOfHex(m[1]!)!.l);
-  assert.ok(new Set(fills.map(Math.round)).size > 3, 'many depths, many tones');
-  const meshed = sceneOf(
-    {
-      outline: 'eel',
-      profile: [
-        [0, 0, 0],
-        [0.3, 0.1, 0.04],
-        [0.7, 0.06, 0.08],
-        [1, 0.02, 0.02],
-      ],
-      length: 60,
-      volume: 4.2,
-    },
-    BUILDS.dual,
-    () => look('Bilge moss'),
-  );
-  near(volumeOf(meshed), 4.2, 1e-9);
-  assert.doesNotMatch(picture(meshed, { view: 'above', over: 'card', cut: 0.5 }), /NaN/);
-});
-
-test('from above a laminate is its back over its belly, to the millimetre; the line and the core are told as they lie', () => {
-  const body = bodyOf(dual);
-  const slabs = slabsDown(dual, body, bandsOf(dual), 0.4, 0);
-  assert.equal(slabs.length, 2);
-  near(slabs[0]!.thickness, body.up(0.4), 1e-9);
-  near(slabs[1]!.thickness, body.down(0.4), 1e-9);
-  const by = colourOf(
-    seen(
-      stack(
-        [
-          { medium: dual.layers[0]!.look.medium, thickness: body.up(0.4) },
-          { medium: dual.layers[1]!.look.medium, thickness: body.down(0.4) },
-        ],
-        even(0.5),
       ),
-      'water',
-    ),
-  );
-  const svg = picture(
-    { ...dual, layers: dual.layers.map((l) => ({ ...l, look: { ...l.look, flakes: [] } })) },
-    { view: 'above', over: 'light', cut: 0.4 },
-  );
-  assert.ok(
-    [...svg.matchAll(/fill="(#[0-9a-f]{6})"/g)].some((m) => deltaE(colourOfHex(m[1]!)!, by) < 1.5),
-    hexOf(by),
-  );
-  const line = lineTold(dual)!;
-  near(line.even, piecesOf(dual)[0]!.reduce((v, p) => v + p.volume, 0) / 7, 0.03);
-  assert.ok(line.moved > line.even, 'the thinner colour below takes less of the thickness');
-  const clear = coreTold(cored)!;
-  assert.deepEqual(
-    clear.through.map((t) => [t.shell, t.says]),
-    [['Shell', 'well']],
-  );
-  assert.ok(clear.most! > 1);
-  const black = coreTold(
-    sceneOf(eel, BUILDS.core, (l) => look(l.key === 'core' ? 'Net float' : 'Cellar black')),
-  )!;
-  assert.equal(black.through[0]!.says, 'not');
-  const two = coreTold(
-    sceneOf(eel, BUILDS.laminateCore, (l) =>
-      look({ back: 'Cellar black', belly: 'Brackish clear', core: 'Net float' }[l.key]!),
-    ),
-  )!;
-  assert.deepEqual(
-    two.through.map((t) => t.says),
-    ['not', 'well'],
-    'each half of a shell by itself',
-  );
-  assert.ok(black.most === null || black.most < 0.5);
-  assert.equal(coreTold(dual), null);
-  // The frontal area is that of its widest ellipse; a fin is no thicker than at its root, and so is not it.
-  const area = (s: number) => (Math.PI * body.wide(s) * (body.up(s) + body.down(s))) / 2;
-  near(frontalOf(dual), area(0.34), 1.5);
-  assert.ok(2 * body.wide(1) < 0.5 * 2 * body.wide(0.34) && body.up(1) > body.up(0.34));
-  near(
-    floatLayers(layersTold(dual), [
-      { grade: 'medium', salt: 0 },
-      { grade: 'floating', salt: 0.1 },
-    ]).reduce((v, l) => v + l.volume, 0),
-    7,
-    0.05,
-  );
-});
+    );
+    const silver = ALL_MIXES.find((mix) => mix.name === 'Brackish clear')!;
+    const look = lookOf(silver, MATERIALS);
+    const [bare, flaked] = [look.medium, look.withFlake].map((medium) =>
+      colourOf(seen(layerOver(medium, 10, even(0.04)), 'water')),
+    );
+    assert.ok(flaked!.l > bare!.l + 5, 'silver flake lightens clear plastic over dark water');
+  },
+);
 
-test('hardness: the grade’s own with nothing in it, less with softener, and softener wanted for a hardness gives it', () => {
-  const mix = (drops: number): Pick<Mix, 'grade' | 'ladder'> => ({
-    grade: 'hard',
-    ladder: drops
-      ? [{ what: 'Softener', kind: 'softener', amount: drops, dimension: 'drops', when: 'cold' }]
-      : [],
-  });
-  assert.equal(hardness(mix(0)), FIRM.hard);
-  fc.assert(
-    fc.property(fc.integer({ min: 1, max: 600 }), (n) =>
-      assert.ok(hardness(mix(n)) < hardness(mix(n - 1))),
-    ),
-  );
-  const ml = softenerFor(mix(40), 45);
-  near(
-    hardness({
-      grade: 'hard',
-      ladder: [
-        { what: 'Softener', kind: 'softener', amount: ml, dimension: 'volume', when: 'cold' },
+test(
+  'layers of a pictured bait fill it: their pieces add up to its volume, halves are ' +
+    'halves, a core is its channel',
+  () => {
+    near(volumeOf(dual), 7, 1e-9);
+    const sum = (x: { volume: number }[]) => x.reduce((sum, next) => sum + next.volume, 0);
+    const both = piecesOf(dual).map(sum);
+    near(both[0]! + both[1]!, 7, 0.05);
+    near(both[0]! / 7, 0.5, 0.03, 'the eel’s back and belly are nearly alike');
+    // A channel of 0.42 of each half is 0.42² of the section, wherever it runs.
+    const wholes = piecesOf(cored);
+    const share = Math.floor(0.4 * wholes[0]!.length);
+    near(
+      wholes[1]![share]!.volume / (wholes[0]![share]!.volume + wholes[1]![share]!.volume),
+      0.42 ** 2,
+      0.02,
+    );
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 0.9, noNaN: true }),
+        fc.double({ min: 0, max: 0.99, noNaN: true }),
+        (along, share) => {
+          const body = bodyOf(cored);
+          const z = share * body.wide(along);
+          const down_ = slabsDown(cored, body, bandsOf(cored), along, z).reduce(
+            (mm, slab) => mm + slab.thickness,
+            0,
+          );
+          near(down_, (body.up(along) + body.down(along)) * Math.sqrt(1 - share ** 2), 1e-6);
+        },
+      ),
+    );
+  },
+);
+
+test(
+  'flakes are strewn as often as their dose gives, spread as Poisson, the same each ' +
+    'time, and none where it is too thin',
+  () => {
+    const wanted = layersTold(dual)[0]!.flakes[0]!;
+    const counts = Array.from(
+      { length: 120 },
+      (_, i) => strew({ ...dual, seed: i })[0]!.lying.length,
+    );
+    const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
+    const variance =
+      counts.reduce((sum, count) => sum + (count - mean) ** 2, 0) / (counts.length - 1);
+    near(mean, wanted.mean, 0.02 * wanted.mean, 'mean');
+    near(variance / mean, 1, 0.4, 'variance over mean');
+    near(
+      counts.filter((count) => count >= wanted.low && count <= wanted.high).length / counts.length,
+      0.8,
+      0.1,
+      'eight in ten',
+    );
+    assert.deepEqual(strew(dual), strew(dual));
+    const big = {
+      ...dual,
+      layers: [
+        {
+          ...dual.layers[0]!,
+          place: 'whole' as const,
+          look: {
+            ...dual.layers[0]!.look,
+            flakes: [{ what: 'x', shape: 'hexagon' as const, size: 6, perMl: 40, tint: null }],
+          },
+        },
       ],
-    }),
-    45,
-    1e-9,
-  );
-  assert.equal(softenerFor(mix(0), 80), 0);
-});
+    };
+    const body = bodyOf(big);
+    const [{ lying }] = strew(big) as [ReturnType<typeof strew>[number]];
+    assert.ok(lying.length > 20 && lying.every((lying) => 2 * body.wide(lying.s) >= 6));
+  },
+);
+
+test(
+  'every build is drawn from every side: finite, closed, the same twice, with its own ' +
+    'colours in it; a mesh’s outline too',
+  () => {
+    for (const [index, build] of builtIns().entries()) {
+      let at = 0;
+      const scene = sceneOf(eel, build, () => look(ALL_MIXES[(index + at++) % 18]!.name), index);
+      for (const view of Object.keys(VIEWS) as View[]) {
+        const svg = picture(scene, { view, over: 'light', cut: 0.4 });
+        assert.doesNotMatch(svg, /NaN|Infinity|undefined/, `${build.key} ${view}`);
+        assert.equal(svg, picture(scene, { view, over: 'light', cut: 0.4 }));
+        assert.equal(svg.match(/<path/g)!.length, svg.match(/\/>/g)!.length);
+      }
+    }
+    // Two millimetres of something clear over dark water are darker than a thick white: thin edges
+    // look as thin as they are.
+    const pale = picture(
+      sceneOf(eel, BUILDS.single, () => look('Brackish clear')),
+      { view: 'side', over: 'dark', cut: 0.4 },
+    );
+    const fills = [...pale.matchAll(/fill="(#[0-9a-f]{6})"\/>/g)].map(
+      (found) => colourOfHex(found[1]!)!.l,
+    );
+    assert.ok(new Set(fills.map(Math.round)).size > 3, 'many depths, many tones');
+    const meshed = sceneOf(
+      {
+        outline: 'eel',
+        profile: [
+          [0, 0, 0],
+          [0.3, 0.1, 0.04],
+          [0.7, 0.06, 0.08],
+          [1, 0.02, 0.02],
+        ],
+        length: 60,
+        volume: 4.2,
+      },
+      BUILDS.dual,
+      () => look('Bilge moss'),
+    );
+    near(volumeOf(meshed), 4.2, 1e-9);
+    assert.doesNotMatch(picture(meshed, { view: 'above', over: 'card', cut: 0.5 }), /NaN/);
+  },
+);
+
+test(
+  'from above a laminate is its back over its belly, to the millimetre; the line and ' +
+    'the core are told as they lie',
+  () => {
+    const body = bodyOf(dual);
+    const slabs = slabsDown(dual, body, bandsOf(dual), 0.4, 0);
+    assert.equal(slabs.length, 2);
+    near(slabs[0]!.thickness, body.up(0.4), 1e-9);
+    near(slabs[1]!.thickness, body.down(0.4), 1e-9);
+    const by = colourOf(
+      seen(
+        stack(
+          [
+            { medium: dual.layers[0]!.look.medium, thickness: body.up(0.4) },
+            { medium: dual.layers[1]!.look.medium, thickness: body.down(0.4) },
+          ],
+          even(0.5),
+        ),
+        'water',
+      ),
+    );
+    const svg = picture(
+      {
+        ...dual,
+        layers: dual.layers.map((layer) => ({ ...layer, look: { ...layer.look, flakes: [] } })),
+      },
+      { view: 'above', over: 'light', cut: 0.4 },
+    );
+    assert.ok(
+      [...svg.matchAll(/fill="(#[0-9a-f]{6})"/g)].some(
+        (found) => deltaE(colourOfHex(found[1]!)!, by) < 1.5,
+      ),
+      hexOf(by),
+    );
+    const line = lineTold(dual)!;
+    near(line.even, piecesOf(dual)[0]!.reduce((sum, piece) => sum + piece.volume, 0) / 7, 0.03);
+    assert.ok(line.moved > line.even, 'the thinner colour below takes less of the thickness');
+    const clear = coreTold(cored)!;
+    assert.deepEqual(
+      clear.through.map((told) => [told.shell, told.says]),
+      [['Shell', 'well']],
+    );
+    assert.ok(clear.most! > 1);
+    const black = coreTold(
+      sceneOf(eel, BUILDS.core, (layer) =>
+        look(layer.key === 'core' ? 'Net float' : 'Cellar black'),
+      ),
+    )!;
+    assert.equal(black.through[0]!.says, 'not');
+    const two = coreTold(
+      sceneOf(eel, BUILDS.laminateCore, (layer) =>
+        look({ back: 'Cellar black', belly: 'Brackish clear', core: 'Net float' }[layer.key]!),
+      ),
+    )!;
+    assert.deepEqual(
+      two.through.map((told) => told.says),
+      ['not', 'well'],
+      'each half of a shell by itself',
+    );
+    assert.ok(black.most === null || black.most < 0.5);
+    assert.equal(coreTold(dual), null);
+    // The frontal area is that of its widest ellipse; a fin is no thicker than at its root, and so is
+    // not it.
+    const area = (along: number) =>
+      (Math.PI * body.wide(along) * (body.up(along) + body.down(along))) / 2;
+    near(frontalOf(dual), area(0.34), 1.5);
+    assert.ok(2 * body.wide(1) < 0.5 * 2 * body.wide(0.34) && body.up(1) > body.up(0.34));
+    near(
+      floatLayers(layersTold(dual), [
+        { grade: 'medium', salt: 0 },
+        { grade: 'floating', salt: 0.1 },
+      ]).reduce((sum, floatLayer) => sum + floatLayer.volume, 0),
+      7,
+      0.05,
+    );
+  },
+);
+
+test(
+  'hardness: the grade’s own with nothing in it, less with softener, and softener ' +
+    'wanted for a hardness gives it',
+  () => {
+    const mix = (drops: number): Pick<Mix, 'grade' | 'ladder'> => ({
+      grade: 'hard',
+      ladder: drops
+        ? [{ what: 'Softener', kind: 'softener', amount: drops, dimension: 'drops', when: 'cold' }]
+        : [],
+    });
+    assert.equal(hardness(mix(0)), FIRM.hard);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 600 }), (count) =>
+        assert.ok(hardness(mix(count)) < hardness(mix(count - 1))),
+      ),
+    );
+    const ml = softenerFor(mix(40), 45);
+    near(
+      hardness({
+        grade: 'hard',
+        ladder: [
+          { what: 'Softener', kind: 'softener', amount: ml, dimension: 'volume', when: 'cold' },
+        ],
+      }),
+      45,
+      1e-9,
+    );
+    assert.equal(softenerFor(mix(0), 80), 0);
+  },
+);
 
 test('a puck is a material: neat it looks as its own swatch, half of it half as strong', () => {
-  const puck = MATERIALS.find((m) => m.name === 'Moss puck')! as Material;
+  const puck = MATERIALS.find((material) => material.name === 'Moss puck')! as Material;
   const of = (ml: number) =>
     lookOf(
       {
@@ -284,6 +325,6 @@ test('a puck is a material: neat it looks as its own swatch, half of it half as 
   const swatch = colourOf(seen(layerOver(neat, puck.thickness, even(0.86)), 'air'));
   assert.ok(deltaE(swatch, colourOfHex(puck.white!)!) < 1.5, `${hexOf(swatch)} ${puck.white}`);
   const [none, half] = [of(0.0001), of(118.29411825)];
-  half.medium.k.forEach((k, i) => near(k, (neat.k[i]! + none.medium.k[i]!) / 2, 1e-6));
+  half.medium.k.forEach((share, i) => near(share, (neat.k[i]! + none.medium.k[i]!) / 2, 1e-6));
   near(half.flakes[0]!.perMl, puck.carries / 2, 1e-9);
 });

@@ -60,7 +60,7 @@ test('an ounce is asked about where it could be weight or volume', () => {
   assert.ok(!parsed.ok);
   assert.equal(parsed.code, 'ambiguous');
   assert.deepEqual(
-    parsed.choices?.map((c) => c.quantity.dimension),
+    parsed.choices?.map((choice) => choice.quantity.dimension),
     ['mass', 'volume'],
   );
 });
@@ -101,10 +101,10 @@ test('property: what is opened for editing parses back to the same quantity, in 
       fc.constantFrom(...(Object.keys(UNITS) as UnitKey[])),
       fc.double({ min: 1e-6, max: 1e6, noNaN: true }),
       (shop, key, size) => {
-        const u = unit(key);
-        const inSystem = u.system ? { ...shop, system: u.system } : shop;
-        const parsed = parseQuantity(edit(size, u.dimension, inSystem, key), {
-          dimensions: [u.dimension],
+        const other = unit(key);
+        const inSystem = other.system ? { ...shop, system: other.system } : shop;
+        const parsed = parseQuantity(edit(size, other.dimension, inSystem, key), {
+          dimensions: [other.dimension],
           shop: inSystem,
         });
         assert.ok(parsed.ok);
@@ -146,8 +146,8 @@ const US = {
 } as const;
 const CUP = 236.5882365;
 const inUs = (typed: string, ...dimensions: [Dimension, ...Dimension[]]) => {
-  const r = parseQuantity(typed, { dimensions, shop: US });
-  return r.ok ? r.quantity.value : r.code;
+  const parsed = parseQuantity(typed, { dimensions, shop: US });
+  return parsed.ok ? parsed.quantity.value : parsed.code;
 };
 
 test('makers’ words parse: halves and quarters, spoken numbers, gallons, a scoop, about', () => {
@@ -200,11 +200,11 @@ test('makers’ words parse: halves and quarters, spoken numbers, gallons, a sco
 
 test('a point and a comma before three figures are treated alike: asked, not guessed', () => {
   for (const typed of ['1.500 ml', '1,500 ml']) {
-    const r = parseQuantity(typed, { dimensions: ['volume'], shop: METRIC });
+    const parsed = parseQuantity(typed, { dimensions: ['volume'], shop: METRIC });
     assert.ok(
-      !r.ok &&
-        r.code === 'ambiguous' &&
-        r.choices!.map((c) => c.quantity.value).join() === '1.5,1500',
+      !parsed.ok &&
+        parsed.code === 'ambiguous' &&
+        parsed.choices!.map((choice) => choice.quantity.value).join() === '1.5,1500',
       typed,
     );
   }
@@ -224,59 +224,63 @@ test('whatever is pasted is answered at once', () => {
     'a half '.repeat(20_000),
   ]) {
     const began = performance.now();
-    const r = parseQuantity(typed, { dimensions: ['volume'], shop: METRIC });
+    const parsed = parseQuantity(typed, { dimensions: ['volume'], shop: METRIC });
     assert.ok(
       performance.now() - began < 200,
       `${typed.slice(0, 6)}…: ${performance.now() - began} ms`,
     );
-    assert.ok(!r.ok);
+    assert.ok(!parsed.ok);
   }
 });
 
-test('US shops see amounts a hand can measure, lengths in inches and thousandths; fields never open on a row of digits', () => {
-  for (const [ml, text] of [
-    [0.51 * CUP, '1/2 cup'],
-    [0.5625 * CUP, '1/2 + 1/16 cup'],
-    [1.5 * CUP, '1 1/2 cup'],
-    [2 * CUP, '2 cup'],
-    [1, '1/4 tsp'.replace('1/4', '1/8 + 1/16')],
-    [15, '1 tbsp'],
-    [7.4, '1 1/2 tsp'],
-  ] as const)
-    assert.equal(say(ml, 'volume', US), text, String(ml));
-  assert.equal(say((4.5 * CUP) / 8, 'volume', { ...US, volume: 'flOz' }), '4 1/2 fl oz');
-  assert.equal(say(95.25, 'length', US), '3.75 in');
-  assert.equal(say(1.016, 'length', US), '0.040 in');
-  fc.assert(
-    fc.property(
-      fc.double({ min: 0.3, max: 4000, noNaN: true }),
-      fc.constantFrom('cup' as const, 'flOz' as const),
-      (ml, volume) => {
-        const shown = say(ml, 'volume', { ...US, volume });
-        assert.match(shown, /^[\d/ +]+ (cup|fl oz|tbsp|tsp)$/, `${ml}: ${shown}`);
-        const back = parseQuantity(shown, { dimensions: ['volume'], shop: US });
-        assert.ok(back.ok && back.quantity.value > 0, shown);
-        // Within half of the finest measure used at that size.
-        assert.ok(
-          Math.abs(back.quantity.value - ml) <=
-            (volume === 'cup' && ml >= CUP / 8
-              ? CUP / 32
-              : volume === 'flOz' && ml >= CUP / 8
-                ? CUP / 64
-                : Math.max(0.08, CUP / 64)) +
-              1e-6,
-          `${ml}: ${shown}`,
-        );
-      },
-    ),
-  );
-  for (const ml of [1, 2.4, 350, CUP, CUP * 0.7071])
-    assert.ok(
-      edit(ml, 'volume', US).length <= 24 && !/^0\.00/.test(edit(ml, 'volume', US)),
-      edit(ml, 'volume', US),
+test(
+  'US shops see amounts a hand can measure, lengths in inches and thousandths; fields ' +
+    'never open on a row of digits',
+  () => {
+    for (const [ml, text] of [
+      [0.51 * CUP, '1/2 cup'],
+      [0.5625 * CUP, '1/2 + 1/16 cup'],
+      [1.5 * CUP, '1 1/2 cup'],
+      [2 * CUP, '2 cup'],
+      [1, '1/4 tsp'.replace('1/4', '1/8 + 1/16')],
+      [15, '1 tbsp'],
+      [7.4, '1 1/2 tsp'],
+    ] as const)
+      assert.equal(say(ml, 'volume', US), text, String(ml));
+    assert.equal(say((4.5 * CUP) / 8, 'volume', { ...US, volume: 'flOz' }), '4 1/2 fl oz');
+    assert.equal(say(95.25, 'length', US), '3.75 in');
+    assert.equal(say(1.016, 'length', US), '0.040 in');
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.3, max: 4000, noNaN: true }),
+        fc.constantFrom('cup' as const, 'flOz' as const),
+        (ml, volume) => {
+          const shown = say(ml, 'volume', { ...US, volume });
+          assert.match(shown, /^[\d/ +]+ (cup|fl oz|tbsp|tsp)$/, `${ml}: ${shown}`);
+          const back = parseQuantity(shown, { dimensions: ['volume'], shop: US });
+          assert.ok(back.ok && back.quantity.value > 0, shown);
+          // Within half of the finest measure used at that size.
+          assert.ok(
+            Math.abs(back.quantity.value - ml) <=
+              (volume === 'cup' && ml >= CUP / 8
+                ? CUP / 32
+                : volume === 'flOz' && ml >= CUP / 8
+                  ? CUP / 64
+                  : Math.max(0.08, CUP / 64)) +
+                1e-6,
+            `${ml}: ${shown}`,
+          );
+        },
+      ),
     );
-  assert.equal(edit(1, 'volume', US), '1 mL');
-});
+    for (const ml of [1, 2.4, 350, CUP, CUP * 0.7071])
+      assert.ok(
+        edit(ml, 'volume', US).length <= 24 && !/^0\.00/.test(edit(ml, 'volume', US)),
+        edit(ml, 'volume', US),
+      );
+    assert.equal(edit(1, 'volume', US), '1 mL');
+  },
+);
 
 test('E18 property: what is said to be missing, read back, is no less than what is missing', () => {
   const shops: ShopUnits[] = [METRIC, US, { ...US, volume: 'flOz' }, { ...US, system: 'imperial' }];

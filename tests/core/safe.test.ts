@@ -7,7 +7,7 @@ import {
   advise,
   drawWarnings,
   follower,
-  foresee,
+  forecastBench,
   heatAsk,
   heatCautions,
   keepPlan,
@@ -31,189 +31,212 @@ const shelved = (materials: Snapshot['colour']['materials']): Snapshot => ({
   ...plain,
   colour: { ...plain.colour, materials },
 });
-const [A, B] = ['1', '2'];
+const [text, word] = ['1', '2'];
 
 /** What the bench shows and advises at a moment. */
-function seen(s: SessionState, now: number) {
-  const ask = heatAsk(s, 1, runInHand(s), now);
-  const answer = foresee(follower(s.snapshot.heat)(s.heat, now), ask);
+function seen(state: SessionState, now: number) {
+  const ask = heatAsk(state, 1, runInHand(state), now);
+  const answer = forecastBench(follower(state.snapshot.heat)(state.heat, now), ask);
   const plan = keepPlan(null, ask, answer, now);
   return {
     answer,
-    step: advise(s, steps(s, now), answer, plan, s.heat, now),
-    cautions: heatCautions(s, answer, now),
+    step: advise(state, steps(state, now), answer, plan, state.heat, now),
+    cautions: heatCautions(state, answer, now),
   };
 }
 /** A bench with both cups charged, cooked and coloured, about to be matched. */
 function ready(snapshot = plain) {
-  const b = benchOn(snapshot);
-  b.follow((s) => nextStep(s, b.now())?.key === 'match' || nextStep(s, b.now())?.key === 'draw');
+  const bench = benchOn(snapshot);
+  bench.follow(
+    (state) =>
+      nextStep(state, bench.now())?.key === 'match' || nextStep(state, bench.now())?.key === 'draw',
+  );
   // A cup takes its time from fusion down to the window.
-  b.act({ kind: 'stirred', payload: { cup: A } }, 120_000);
-  return b;
+  bench.act({ kind: 'stirred', payload: { cup: text } }, 120_000);
+  return bench;
 }
 const heats = (step: ReturnType<typeof seen>['step']) =>
   step?.send?.kind === 'heated'
     ? [step.send.payload.cup, ...(step.send.payload.together ?? [])]
     : [];
 
-test('a scorched cup read at 207° is the figure at once, stops its heating and is called out by name; smoke above the alarm', () => {
-  const b = ready();
-  b.read(A, 163);
-  b.read(B, 162);
-  const s = b.read(A, 207);
-  const { answer, cautions, step } = seen(s, b.now());
-  assert.equal(s.cups.get(A)!.reading!.celsius, 207);
-  assert.ok(Math.abs(answer.cups[A]!.now.celsius - 207) < 4, `${answer.cups[A]!.now.celsius}`);
-  assert.equal(answer.cups[A]!.safe, 0);
-  assert.deepEqual(heats(step), [], 'nothing is heated on the strength of it');
-  assert.equal(cautions.length, 1);
-  assert.equal(cautions[0]!.level, 'alarm');
-  assert.match(cautions[0]!.sentence, /^A is 207°C?.*Stop heating/);
-  assert.match(cautions[0]!.act, /outside.*hydrogen chloride/);
-  // Between ceiling and alarm it is out of the oven, stir, air, dark or blend.
-  const over = seen(b.read(A, 198), b.now()).cautions[0]!;
-  assert.deepEqual(
-    [
-      over.level,
-      /^A is 198/.test(over.sentence),
-      /out of the oven, stir, air/.test(over.sentence),
-      /dark colour, or blend/.test(over.act),
-    ],
-    ['ceiling', true, true, true],
-  );
-  // Taken back, the bench is where it was.
-  const last = b.events.filter((e) => e.kind === 'reading' && e.payload.target.key === A).slice(-2);
-  for (const e of last.reverse()) b.act({ kind: 'undone', payload: { event: e.id } });
-  assert.equal(b.state().cups.get(A)!.reading!.celsius, 163);
-  assert.equal(seen(b.state(), b.now()).cautions.length, 0);
-});
+test(
+  'a scorched cup read at 207° is the figure at once, stops its heating and is called ' +
+    'out by name; smoke above the alarm',
+  () => {
+    const bench = ready();
+    bench.read(text, 163);
+    bench.read(word, 162);
+    const state = bench.read(text, 207);
+    const { answer, cautions, step } = seen(state, bench.now());
+    assert.equal(state.cups.get(text)!.reading!.celsius, 207);
+    assert.ok(
+      Math.abs(answer.cups[text]!.now.celsius - 207) < 4,
+      `${answer.cups[text]!.now.celsius}`,
+    );
+    assert.equal(answer.cups[text]!.safe, 0);
+    assert.deepEqual(heats(step), [], 'nothing is heated on the strength of it');
+    assert.equal(cautions.length, 1);
+    assert.equal(cautions[0]!.level, 'alarm');
+    assert.match(cautions[0]!.sentence, /^A is 207°C?.*Stop heating/);
+    assert.match(cautions[0]!.act, /outside.*hydrogen chloride/);
+    // Between ceiling and alarm it is out of the oven, stir, air, dark or blend.
+    const over = seen(bench.read(text, 198), bench.now()).cautions[0]!;
+    assert.deepEqual(
+      [
+        over.level,
+        /^A is 198/.test(over.sentence),
+        /out of the oven, stir, air/.test(over.sentence),
+        /dark colour, or blend/.test(over.act),
+      ],
+      ['ceiling', true, true, true],
+    );
+    // Taken back, the bench is where it was.
+    const last = bench.events
+      .filter((event) => event.kind === 'reading' && event.payload.target.key === text)
+      .slice(-2);
+    for (const event of last.reverse()) bench.act({ kind: 'undone', payload: { event: event.id } });
+    assert.equal(bench.state().cups.get(text)!.reading!.celsius, 163);
+    assert.equal(seen(bench.state(), bench.now()).cautions.length, 0);
+  },
+);
 
 test('187° read in a cup that was at 163 is not answered with a burst', () => {
-  const b = ready();
-  b.read(A, 163);
-  b.read(B, 158);
-  const { step, answer } = seen(b.read(A, 187), b.now());
-  assert.ok(!heats(step).includes(A) && !/^A \d+ s/.test(step!.sentence), step!.sentence);
-  assert.ok(answer.cups[A]!.now.celsius > 180);
+  const bench = ready();
+  bench.read(text, 163);
+  bench.read(word, 158);
+  const { step, answer } = seen(bench.read(text, 187), bench.now());
+  assert.ok(!heats(step).includes(text) && !/^A \d+ s/.test(step!.sentence), step!.sentence);
+  assert.ok(answer.cups[text]!.now.celsius > 180);
 });
 
 test('178° read in a raw cup at 21° does not make it fused, set or ready to colour, until a second says so', () => {
-  const b = benchOn(plain);
-  b.follow((s) => nextStep(s, b.now())?.key === 'cook');
-  let s = b.read(A, 178);
-  const c = () => b.state().cups.get(A)!;
+  const bench = benchOn(plain);
+  bench.follow((state) => nextStep(state, bench.now())?.key === 'cook');
+  let state = bench.read(text, 178);
+  const c = () => bench.state().cups.get(text)!;
   assert.deepEqual([c().doubt?.way, c().fused, c().reading!.celsius], ['above', false, 178]);
-  assert.ok(!steps(s, b.now()).some((x) => x.target === A && x.key === 'colour'));
+  assert.ok(
+    !steps(state, bench.now()).some((step) => step.target === text && step.key === 'colour'),
+  );
   assert.deepEqual(
-    heats(seen(s, b.now()).step).filter((x) => x === A),
+    heats(seen(state, bench.now()).step).filter((heat) => heat === text),
     [],
   );
   // Read again as it is: the doubt is gone, and nothing stays of it.
-  s = b.read(A, 22);
+  state = bench.read(text, 22);
   assert.deepEqual([c().doubt, c().fused, c().reading!.celsius], [null, false, 22]);
-  assert.ok(seen(s, b.now()).answer.cups[A]!.now.celsius < 60);
+  assert.ok(seen(state, bench.now()).answer.cups[text]!.now.celsius < 60);
   // Read hot twice, it is hot.
-  b.read(A, 178);
-  b.read(A, 177);
+  bench.read(text, 178);
+  bench.read(text, 177);
   assert.deepEqual([c().doubt, c().fused], [null, true]);
 });
 
 test('a reading colder than can be is shown with its doubt and counts for nothing; a second decides', () => {
-  const b = ready();
-  b.read(B, 164);
-  b.read(A, 163);
-  let s = b.read(A, 60);
-  const c = () => b.state().cups.get(A)!;
+  const bench = ready();
+  bench.read(word, 164);
+  bench.read(text, 163);
+  let state = bench.read(text, 60);
+  const c = () => bench.state().cups.get(text)!;
   assert.deepEqual([c().doubt?.way, c().doubt?.celsius, c().reading!.celsius], ['below', 60, 163]);
-  const first = seen(s, b.now());
-  assert.ok(Math.abs(first.answer.cups[A]!.now.celsius - 163) < 3);
-  assert.equal(first.answer.cups[A]!.doubted, 60);
-  s = b.read(A, 62);
+  const first = seen(state, bench.now());
+  assert.ok(Math.abs(first.answer.cups[text]!.now.celsius - 163) < 3);
+  assert.equal(first.answer.cups[text]!.doubted, 60);
+  state = bench.read(text, 62);
   assert.deepEqual([c().doubt, c().reading!.celsius], [null, 62]);
-  assert.ok(Math.abs(seen(s, b.now()).answer.cups[A]!.now.celsius - 62) < 4);
+  assert.ok(Math.abs(seen(state, bench.now()).answer.cups[text]!.now.celsius - 62) < 4);
 });
 
-test('A2 an oven that never ran: a hand that reads cold twice is believed, whatever was noted between, and the forecast does not climb by itself', () => {
-  const b = ready();
-  b.read(B, 163);
-  b.read(A, 163);
-  for (const celsius of [66, 81]) {
-    b.act({ kind: 'heated', payload: { cup: A, seconds: 40, begun: true } }, 3000);
-    b.act({ kind: 'stirred', payload: { cup: A } }, 45_000);
-    b.read(A, celsius);
-  }
-  const c = () => b.state().cups.get(A)!;
-  const reckoned = () => seen(b.state(), b.now()).answer.cups[A]!;
-  assert.deepEqual([c().doubt, c().reading!.celsius], [null, 81]);
-  assert.ok(Math.abs(reckoned().now.celsius - 81) < 4, `${reckoned().now.celsius}`);
-  // And once more: 40 s that heated nothing. What is read is less than was expected, so it is asked for again and nothing heated; then believed.
-  b.act({ kind: 'heated', payload: { cup: A, seconds: 40, begun: true } }, 3000);
-  b.act({ kind: 'stirred', payload: { cup: A } }, 45_000);
-  b.read(A, 74);
-  assert.equal(reckoned().doubted, 74);
-  assert.ok(!heats(seen(b.state(), b.now()).step).includes(A));
-  b.read(A, 70);
-  assert.ok(Math.abs(reckoned().now.celsius - 70) < 4, `${reckoned().now.celsius}`);
-});
+test(
+  'A2 an oven that never ran: a hand that reads cold twice is believed, whatever was ' +
+    'noted between, and the forecast does not climb by itself',
+  () => {
+    const bench = ready();
+    bench.read(word, 163);
+    bench.read(text, 163);
+    for (const celsius of [66, 81]) {
+      bench.act({ kind: 'heated', payload: { cup: text, seconds: 40, begun: true } }, 3000);
+      bench.act({ kind: 'stirred', payload: { cup: text } }, 45_000);
+      bench.read(text, celsius);
+    }
+    const c = () => bench.state().cups.get(text)!;
+    const reckoned = () => seen(bench.state(), bench.now()).answer.cups[text]!;
+    assert.deepEqual([c().doubt, c().reading!.celsius], [null, 81]);
+    assert.ok(Math.abs(reckoned().now.celsius - 81) < 4, `${reckoned().now.celsius}`);
+    // And once more: 40 s that heated nothing. What is read is less than was expected, so it is asked
+    // for again and nothing heated; then believed.
+    bench.act({ kind: 'heated', payload: { cup: text, seconds: 40, begun: true } }, 3000);
+    bench.act({ kind: 'stirred', payload: { cup: text } }, 45_000);
+    bench.read(text, 74);
+    assert.equal(reckoned().doubted, 74);
+    assert.ok(!heats(seen(bench.state(), bench.now()).step).includes(text));
+    bench.read(text, 70);
+    assert.ok(Math.abs(reckoned().now.celsius - 70) < 4, `${reckoned().now.celsius}`);
+  },
+);
 
 test('A2 a cup whose cold reading is in doubt is read again before anything heats it', () => {
-  const b = ready();
-  b.read(B, 163);
-  b.read(A, 150);
-  const s = b.read(A, 60);
-  assert.equal(s.cups.get(A)!.doubt!.way, 'below');
-  const { step } = seen(s, b.now());
+  const bench = ready();
+  bench.read(word, 163);
+  bench.read(text, 150);
+  const state = bench.read(text, 60);
+  assert.equal(state.cups.get(text)!.doubt!.way, 'below');
+  const { step } = seen(state, bench.now());
   assert.deepEqual(heats(step), []);
-  assert.deepEqual(step!.read, { kind: 'cup', key: A });
+  assert.deepEqual(step!.read, { kind: 'cup', key: text });
 });
 
-test('an instrument beside the cup says the same cold thing for ever and is never believed; one that stands in it is', () => {
-  const b = ready();
-  b.read(A, 163);
-  const hear = (celsius: number, after: number) =>
-    b.act(
-      {
-        kind: 'reading',
-        payload: { target: { kind: 'cup', key: A }, celsius, stage: null, from: 'device' },
-      },
-      after,
-    );
-  for (let i = 0; i < 20; i++) hear(24, 2000);
-  assert.equal(b.state().cups.get(A)!.reading!.celsius, 163);
-  for (let i = 0; i < 8; i++) hear(118, 2000);
-  assert.equal(b.state().cups.get(A)!.reading!.celsius, 118);
-});
+test(
+  'an instrument beside the cup says the same cold thing for ever and is never ' +
+    'believed; one that stands in it is',
+  () => {
+    const bench = ready();
+    bench.read(text, 163);
+    const hear = (celsius: number, after: number) =>
+      bench.act(
+        {
+          kind: 'reading',
+          payload: { target: { kind: 'cup', key: text }, celsius, stage: null, from: 'device' },
+        },
+        after,
+      );
+    for (let i = 0; i < 20; i++) hear(24, 2000);
+    assert.equal(bench.state().cups.get(text)!.reading!.celsius, 163);
+    for (let i = 0; i < 8; i++) hear(118, 2000);
+    assert.equal(bench.state().cups.get(text)!.reading!.celsius, 118);
+  },
+);
 
 test('a hot reading by hand is not taken back in the next second by a probe beside the cup', () => {
-  const b = ready();
-  b.read(A, 163);
-  b.read(A, 207);
-  const s = b.act({
+  const bench = ready();
+  bench.read(text, 163);
+  bench.read(text, 207);
+  const state = bench.act({
     kind: 'reading',
-    payload: { target: { kind: 'cup', key: A }, celsius: 24, stage: null, from: 'device' },
+    payload: { target: { kind: 'cup', key: text }, celsius: 24, stage: null, from: 'device' },
   });
-  assert.equal(s.cups.get(A)!.reading!.celsius, 207);
-  assert.equal(seen(s, b.now()).cautions[0]!.level, 'alarm');
+  assert.equal(state.cups.get(text)!.reading!.celsius, 207);
+  assert.equal(seen(state, bench.now()).cautions[0]!.level, 'alarm');
 });
 
 test('smoke names its cup and counts as heat', () => {
-  const b = ready();
-  b.read(A, 163);
-  b.read(B, 163);
-  for (const send of smokeAt(b.state().cups.get(B)!)) b.act(send);
-  const s = b.state();
-  assert.match(s.troubles.at(-1)!.what, /smoke at B/);
-  const { answer, cautions } = seen(s, b.now());
-  assert.equal(cautions[0]!.cup, B);
+  const bench = ready();
+  bench.read(text, 163);
+  bench.read(word, 163);
+  for (const send of smokeAt(bench.state().cups.get(word)!)) bench.act(send);
+  const state = bench.state();
+  assert.match(state.troubles.at(-1)!.what, /smoke at B/);
+  const { answer, cautions } = seen(state, bench.now());
+  assert.equal(cautions[0]!.cup, word);
   assert.equal(cautions[0]!.level, 'alarm');
-  assert.ok(answer.cups[B]!.now.celsius > 190);
+  assert.ok(answer.cups[word]!.now.celsius > 190);
 });
 
 test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the shelf', () => {
-  const grade = plain.input.cups.find((x) => String(x.mix) === A)!.recipe.grade;
+  const grade = plain.input.cups.find((cup) => String(cup.mix) === text)!.recipe.grade;
   const bottle = (more: object) => ({
-    ...MATERIALS.find((m) => m.kind === 'plastisol')!,
+    ...MATERIALS.find((material) => material.kind === 'plastisol')!,
     grade,
     ...more,
   });
@@ -223,51 +246,60 @@ test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the s
     { fusion: 177, ceiling: 185, alarm: 199 },
     'the most careful of two',
   );
-  const b = benchOn(
+  const bench = benchOn(
     shelved([bottle({ name: 'Soft and touchy', fusion: 168, ceiling: 182, alarm: 190 })]),
   );
-  b.follow((s) => nextStep(s, b.now())?.key === 'cook');
-  assert.match(nextStep(b.state(), b.now())!.sentence, /168/);
-  b.act({ kind: 'heated', payload: { cup: A, seconds: 240 } });
-  b.act(
+  bench.follow((state) => nextStep(state, bench.now())?.key === 'cook');
+  assert.match(nextStep(bench.state(), bench.now())!.sentence, /168/);
+  bench.act({ kind: 'heated', payload: { cup: text, seconds: 240 } });
+  bench.act(
     {
       kind: 'reading',
-      payload: { target: { kind: 'cup', key: A }, celsius: 170, stage: null, from: 'typed' },
+      payload: { target: { kind: 'cup', key: text }, celsius: 170, stage: null, from: 'typed' },
     },
     5000,
   );
-  assert.equal(b.state().cups.get(A)!.fused, true);
-  const { answer } = seen(b.state(), b.now());
-  const usual = foresee(follower(setup)(b.state().heat, b.now()), {
-    ...heatAsk(b.state(), 1, null, b.now()),
-    cups: heatAsk(b.state(), 1, null, b.now()).cups.map((c) => ({
-      ...c,
+  assert.equal(bench.state().cups.get(text)!.fused, true);
+  const { answer } = seen(bench.state(), bench.now());
+  const usual = forecastBench(follower(setup)(bench.state().heat, bench.now()), {
+    ...heatAsk(bench.state(), 1, null, bench.now()),
+    cups: heatAsk(bench.state(), 1, null, bench.now()).cups.map((cup) => ({
+      ...cup,
       limits: limitsOf('medium', []),
     })),
   });
-  assert.ok(answer.cups[A]!.safe < usual.cups[A]!.safe, 'bursts stay under its own ceiling');
-  b.read(A, 184);
-  assert.equal(seen(b.state(), b.now()).cautions[0]!.level, 'ceiling');
+  assert.ok(answer.cups[text]!.safe < usual.cups[text]!.safe, 'bursts stay under its own ceiling');
+  bench.read(text, 184);
+  assert.equal(seen(bench.state(), bench.now()).cautions[0]!.level, 'ceiling');
 });
 
 test('the heat a draw records is the heat the bench has for its middle, 18 s after it is begun', () => {
-  const b = ready();
-  for (let i = 0; i < 400 && nextStep(b.state(), b.now())?.key !== 'draw'; i++) {
-    b.read(A, 163.4);
-    b.read(B, 162.9);
+  const bench = ready();
+  for (let i = 0; i < 400 && nextStep(bench.state(), bench.now())?.key !== 'draw'; i++) {
+    bench.read(text, 163.4);
+    bench.read(word, 162.9);
   }
-  const now = b.now() + 25_000;
-  const { step, answer } = seen(b.state(), b.now());
+  const now = bench.now() + 25_000;
+  const { step, answer } = seen(bench.state(), bench.now());
   assert.equal(step!.key, 'draw');
-  const later = advise(b.state(), steps(b.state(), now), answer, null, b.state().heat, now)!;
+  const later = advise(
+    bench.state(),
+    steps(bench.state(), now),
+    answer,
+    null,
+    bench.state().heat,
+    now,
+  )!;
   const draw = later.send!;
   assert.equal(draw.kind, 'drawn');
   if (draw.kind !== 'drawn') return;
   for (const { cup, celsius } of draw.payload.barrels)
     assert.equal(celsius, Math.round(shownHeat(answer.cups[cup]!, 25 + 18) * 10) / 10);
-  const s = b.act(draw, 25_000);
-  const held = [...s.draws.values()].at(-1)!;
-  held.barrels.forEach((x, i) => assert.equal(x.celsius, draw.payload.barrels[i]!.celsius));
+  const state = bench.act(draw, 25_000);
+  const held = [...state.draws.values()].at(-1)!;
+  held.barrels.forEach((barrel, i) =>
+    assert.equal(barrel.celsius, draw.payload.barrels[i]!.celsius),
+  );
   assert.ok(
     held.barrels[0]!.celsius! < answer.cups[held.barrels[0]!.cup]!.now.celsius,
     'it has cooled since it was read',
@@ -275,36 +307,49 @@ test('the heat a draw records is the heat the bench has for its middle, 18 s aft
 });
 
 test('metal takes a shot’s heat as it cools and does not jump when it is opened', () => {
-  const b = ready();
-  const s = b.follow((x) =>
-    [...x.moulds.values()].some((m) => m.phase === 'cooling' && m.toppedOff),
+  const bench = ready();
+  const state = bench.follow((state) =>
+    [...state.moulds.values()].some((mould) => mould.phase === 'cooling' && mould.toppedOff),
   );
-  const m = [...s.moulds.values()].find((x) => x.phase === 'cooling' && x.toppedOff)!;
-  const at = (t: number) => mouldHeat(s, m, t).celsius;
-  assert.ok(at(m.readyAt) > at(m.since) + 0.5, 'it warms while the bait gives up its heat');
+  const mould = [...state.moulds.values()].find(
+    (mould) => mould.phase === 'cooling' && mould.toppedOff,
+  )!;
+  const at = (time: number) => mouldHeat(state, mould, time).celsius;
+  assert.ok(at(mould.readyAt) > at(mould.since) + 0.5, 'it warms while the bait gives up its heat');
   let worst = 0;
-  for (let t = m.since; t < m.readyAt; t += 1000)
-    worst = Math.max(worst, Math.abs(at(t + 1000) - at(t)));
+  for (let since = mould.since; since < mould.readyAt; since += 1000)
+    worst = Math.max(worst, Math.abs(at(since + 1000) - at(since)));
   assert.ok(worst < 0.4, `${worst} K in a second`);
-  const opened = b.act({ kind: 'mouldOpened', payload: { mould: m.key } }, m.readyAt - b.now());
-  const after = opened.moulds.get(m.key)!;
-  assert.ok(Math.abs(mouldHeat(opened, after, m.readyAt).celsius - at(m.readyAt)) < 1e-9);
+  const opened = bench.act(
+    { kind: 'mouldOpened', payload: { mould: mould.key } },
+    mould.readyAt - bench.now(),
+  );
+  const after = opened.moulds.get(mould.key)!;
+  assert.ok(Math.abs(mouldHeat(opened, after, mould.readyAt).celsius - at(mould.readyAt)) < 1e-9);
 });
 
 test('a cup hotter than its flake’s dye stands says so, by name, before the draw', () => {
-  const flake = { ...MATERIALS.find((m) => m.kind === 'flake')!, name: 'Weak flake', heat: 158 };
-  const b = ready(shelved([flake]));
-  b.act({
+  const flake = {
+    ...MATERIALS.find((material) => material.kind === 'flake')!,
+    name: 'Weak flake',
+    heat: 158,
+  };
+  const bench = ready(shelved([flake]));
+  bench.act({
     kind: 'added',
-    payload: { cup: A, what: 'weak flake', amount: 1, dimension: 'volume', from: 'hand' },
+    payload: { cup: text, what: 'weak flake', amount: 1, dimension: 'volume', from: 'hand' },
   });
-  const s = b.read(A, 164);
-  const said = drawWarnings(s, runInHand(s)!, b.now()).filter((w) => w.code === 'bleeds');
+  const state = bench.read(text, 164);
+  const said = drawWarnings(state, runInHand(state)!, bench.now()).filter(
+    (drawWarning) => drawWarning.code === 'bleeds',
+  );
   assert.equal(said.length, 1);
   assert.match(said[0]!.sentence, /^A is too hot for Weak flake: its dye stands 158/);
-  b.act({ kind: 'stirred', payload: { cup: A } }, 120_000);
+  bench.act({ kind: 'stirred', payload: { cup: text } }, 120_000);
   assert.deepEqual(
-    drawWarnings(b.read(A, 153), runInHand(s)!, b.now()).filter((w) => w.code === 'bleeds'),
+    drawWarnings(bench.read(text, 153), runInHand(state)!, bench.now()).filter(
+      (drawWarning) => drawWarning.code === 'bleeds',
+    ),
     [],
   );
 });

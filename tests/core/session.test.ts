@@ -43,24 +43,24 @@ function evening(seed: number): AnyEvent[] {
   return events;
 }
 /** What two states must share to be the same session. */
-const essence = (s: SessionState) =>
+const essence = (state: SessionState) =>
   JSON.stringify({
-    status: s.status,
-    shots: [...s.shots.keys()].map((id) => shotRow(s, id)),
-    cups: [...s.cups.values()].map((c) => [c.key, c.grams, c.trail]),
-    puck: s.puckG,
-    plastic: summary(s, START).plastic,
+    status: state.status,
+    shots: [...state.shots.keys()].map((id) => shotRow(state, id)),
+    cups: [...state.cups.values()].map((cup) => [cup.key, cup.grams, cup.trail]),
+    puck: state.puckG,
+    plastic: summary(state, START).plastic,
   });
 
 const bench = () => benchOn(snapshot);
-const A = '1';
-const B = '2';
+const text = '1';
+const word = '2';
 
 test('following the bench step by step shoots the plan, to the last bait on the rack', () => {
-  const s = fold(snapshot, evening(1));
-  assert.equal(s.status, 'finished');
-  const all = [...s.shots.values()];
-  const wanted = snapshot.input.jobs[0]!.lines.reduce((n, l) => n + l.count, 0);
+  const state = fold(snapshot, evening(1));
+  assert.equal(state.status, 'finished');
+  const all = [...state.shots.values()];
+  const wanted = snapshot.input.jobs[0]!.lines.reduce((sum, line) => sum + line.count, 0);
   const planned = snapshot.plan.shots.length;
   // As many as planned, and more only while what came good is not enough.
   assert.ok(
@@ -69,14 +69,14 @@ test('following the bench step by step shoots the plan, to the last bait on the 
   );
   // A hand with a thermometer does not always bring two cups together; nothing else is warned of.
   assert.ok(
-    [...s.shots.values()].every(
-      (x) =>
-        x.rackedAt !== null &&
-        x.against.every((w) => ['cold', 'hot', 'unmatched', 'stale'].includes(w)),
+    [...state.shots.values()].every(
+      (shot) =>
+        shot.rackedAt !== null &&
+        shot.against.every((word) => ['cold', 'hot', 'unmatched', 'stale'].includes(word)),
     ),
     'nothing was warned of but heats',
   );
-  const kinds = new Set(evening(1).map((e) => e.kind));
+  const kinds = new Set(evening(1).map((event) => event.kind));
   for (const kind of [
     'woken',
     'charged',
@@ -115,21 +115,21 @@ test('property: events repeated and in any order fold to the same session', () =
 test('property: undo takes back exactly the last thing, and undo of the undo brings it back', () => {
   const events = evening(3);
   fc.assert(
-    fc.property(fc.integer({ min: 2, max: events.length - 1 }), (n) => {
-      const before = events.slice(0, n);
+    fc.property(fc.integer({ min: 2, max: events.length - 1 }), (count) => {
+      const before = events.slice(0, count);
       const last = lastUndoable(fold(snapshot, before));
       if (!last || last.id !== before.at(-1)!.id) return;
       const undo = {
         id: v4(),
         session: 1,
-        seq: n + 1,
+        seq: count + 1,
         at: before.at(-1)!.at + 1,
         by: 'x',
         v: 1,
         kind: 'undone',
         payload: { event: last.id },
       } as AnyEvent;
-      const redo = { ...undo, id: v4(), seq: n + 2, payload: { event: undo.id } } as AnyEvent;
+      const redo = { ...undo, id: v4(), seq: count + 2, payload: { event: undo.id } } as AnyEvent;
       assert.equal(
         essence(fold(snapshot, [...before, undo])),
         essence(fold(snapshot, before.slice(0, -1))),
@@ -166,126 +166,144 @@ test('property: at the bench no gram is made or lost, whenever one looks', () =>
   );
 });
 
-test('a shot outside the window, unmatched, unclamped or upside down is warned of, taken all the same, and noted', () => {
-  const b = bench();
-  b.follow((s) => nextStep(s, b.now())?.key === 'close');
-  const mould = [...b.state().moulds.keys()][0]!;
-  b.act({ kind: 'closed', payload: { mould, gaps: ['left'], closures: 1, loose: true } });
-  b.act({ kind: 'topChecked', payload: { mould, right: false } });
-  b.read(A, 175);
-  b.read(B, 150);
-  b.act({
-    kind: 'drawn',
-    payload: {
-      draw: 'd',
-      injector: [...b.state().injectors.keys()][0]!,
-      job: snapshot.input.jobs[0]!.key,
-      barrels: [
-        { layer: 'back', cup: A, ml: 42 },
-        { layer: 'belly', cup: B, ml: 42 },
-      ],
-    },
-  });
-  const s = b.act({
-    kind: 'shot',
-    payload: { mould, job: snapshot.input.jobs[0]!.key, draw: 'd', trial: false, cavities: null },
-  });
-  const shot = [...s.shots.values()][0]!;
-  for (const code of ['hot', 'cold', 'unmatched', 'unclamped', 'gap', 'upsideDown'])
-    assert.ok(shot.against.includes(code), `${code} in ${shot.against.join(' ')}`);
-  assert.equal(shot.cavities.size, 8);
-});
+test(
+  'a shot outside the window, unmatched, unclamped or upside down is warned of, taken ' +
+    'all the same, and noted',
+  () => {
+    const other = bench();
+    other.follow((state) => nextStep(state, other.now())?.key === 'close');
+    const mould = [...other.state().moulds.keys()][0]!;
+    other.act({ kind: 'closed', payload: { mould, gaps: ['left'], closures: 1, loose: true } });
+    other.act({ kind: 'topChecked', payload: { mould, right: false } });
+    other.read(text, 175);
+    other.read(word, 150);
+    other.act({
+      kind: 'drawn',
+      payload: {
+        draw: 'd',
+        injector: [...other.state().injectors.keys()][0]!,
+        job: snapshot.input.jobs[0]!.key,
+        barrels: [
+          { layer: 'back', cup: text, ml: 42 },
+          { layer: 'belly', cup: word, ml: 42 },
+        ],
+      },
+    });
+    const state = other.act({
+      kind: 'shot',
+      payload: { mould, job: snapshot.input.jobs[0]!.key, draw: 'd', trial: false, cavities: null },
+    });
+    const shot = [...state.shots.values()][0]!;
+    for (const code of ['hot', 'cold', 'unmatched', 'unclamped', 'gap', 'upsideDown'])
+      assert.ok(shot.against.includes(code), `${code} in ${shot.against.join(' ')}`);
+    assert.equal(shot.cavities.size, 8);
+  },
+);
 
 test('cups exactly the tolerance apart are matched; a hair more are not', () => {
-  const b = bench();
-  b.follow((s) => nextStep(s, b.now())?.key === 'match');
-  b.read(A, 164);
-  assert.equal(nextStep(b.read(B, 161), b.now())?.key, 'draw');
-  assert.equal(nextStep(b.read(B, 160.9), b.now())?.key, 'match');
+  const other = bench();
+  other.follow((state) => nextStep(state, other.now())?.key === 'match');
+  other.read(text, 164);
+  assert.equal(nextStep(other.read(word, 161), other.now())?.key, 'draw');
+  assert.equal(nextStep(other.read(word, 160.9), other.now())?.key, 'match');
 });
 
 test('a match goes stale: a minute later the cups are to be read again', () => {
-  const b = bench();
-  b.follow((s) => nextStep(s, b.now())?.key === 'draw');
-  assert.equal(nextStep(b.state(), b.now() + 30_000)?.key, 'draw');
-  assert.equal(nextStep(b.state(), b.now() + 61_000)?.key, 'match');
+  const other = bench();
+  other.follow((state) => nextStep(state, other.now())?.key === 'draw');
+  assert.equal(nextStep(other.state(), other.now() + 30_000)?.key, 'draw');
+  assert.equal(nextStep(other.state(), other.now() + 61_000)?.key, 'match');
 });
 
 test('a shot is bound to what was in its cups at its draw, not to what was added after', () => {
-  const b = bench();
-  b.follow((s) => s.shots.size === 1);
-  const trail = b.state().cups.get(A)!.trail.length;
-  b.act({
+  const other = bench();
+  other.follow((state) => state.shots.size === 1);
+  const trail = other.state().cups.get(text)!.trail.length;
+  other.act({
     kind: 'added',
-    payload: { cup: A, what: 'more flake', amount: 0.5, dimension: 'volume', from: 'hand' },
+    payload: { cup: text, what: 'more flake', amount: 0.5, dimension: 'volume', from: 'hand' },
   });
-  const s = b.follow((x) => x.shots.size === 2);
-  const at = [...s.shots.keys()].map((id) => shotRow(s, id)!.heats.find((h) => h.cup === A)!.trail);
+  const state = other.follow((state) => state.shots.size === 2);
+  const at = [...state.shots.keys()].map(
+    (id) => shotRow(state, id)!.heats.find((heat) => heat.cup === text)!.trail,
+  );
   assert.deepEqual(at, [trail, trail + 1]);
 });
 
 test('broken off: the clock stands still, and everything counts as cold', () => {
-  const b = bench();
-  b.follow((s) => s.shots.size === 1);
-  const worked = summary(b.state(), b.now()).worked;
-  b.act({ kind: 'brokenOff', payload: { why: 'midnight' } }, 1);
-  assert.equal(nextStep(b.state(), b.now())?.key, 'resume');
-  const s = b.act({ kind: 'resumed', payload: {} }, 9 * 3_600_000);
-  assert.ok(summary(s, b.now()).worked < worked + 1);
-  assert.ok([...s.cups.values()].every((c) => c.reading === null && !c.fused));
-  assert.ok([...s.moulds.values()].every((m) => !m.warmed));
+  const other = bench();
+  other.follow((state) => state.shots.size === 1);
+  const worked = summary(other.state(), other.now()).worked;
+  other.act({ kind: 'brokenOff', payload: { why: 'midnight' } }, 1);
+  assert.equal(nextStep(other.state(), other.now())?.key, 'resume');
+  const state = other.act({ kind: 'resumed', payload: {} }, 9 * 3_600_000);
+  assert.ok(summary(state, other.now()).worked < worked + 1);
+  assert.ok([...state.cups.values()].every((cup) => cup.reading === null && !cup.fused));
+  assert.ok([...state.moulds.values()].every((mould) => !mould.warmed));
 });
 
 test('two moulds: the second is shot while the first cools, and a countdown is offered for each', () => {
-  const b = bench();
-  b.follow((s) => [...s.moulds.values()].filter((m) => m.phase === 'cooling').length === 2);
-  assert.ok([...b.state().moulds.values()].every((m) => m.readyAt > b.now() - 1));
+  const other = bench();
+  other.follow(
+    (state) => [...state.moulds.values()].filter((mould) => mould.phase === 'cooling').length === 2,
+  );
+  assert.ok([...other.state().moulds.values()].every((mould) => mould.readyAt > other.now() - 1));
 });
 
 test('good baits go to the lines soonest due, what is over and what is usable to stock; trials to neither', () => {
-  const b = bench();
+  const other = bench();
   const job = snapshot.input.jobs[0]!.key;
-  b.act({ kind: 'changed', payload: { what: 'trials', job, by: 1 } });
-  const s = b.follow((x) => x.status === 'finished');
-  const { lines, stock } = allot(s);
+  other.act({ kind: 'changed', payload: { what: 'trials', job, by: 1 } });
+  const state = other.follow((state) => state.status === 'finished');
+  const { lines, stock } = allot(state);
   assert.deepEqual(
-    lines.map((l) => l.count),
+    lines.map((line) => line.count),
     [20, 12],
   );
-  assert.equal(stock.find((x) => x.grade === 'good')?.count, snapshot.plan.totals.baits - 32);
-  assert.equal(summary(s, b.now()).trials.shots, 1);
+  assert.equal(
+    stock.find((stocked) => stocked.grade === 'good')?.count,
+    snapshot.plan.totals.baits - 32,
+  );
+  assert.equal(summary(state, other.now()).trials.shots, 1);
 });
 
-test('a colourway changed at the bench counts from there on: later baits go to stock under their own colour', () => {
-  const b = bench();
-  const { input } = snapshot;
-  const job = input.jobs[0]!;
-  b.follow((s) => s.shots.size === 2);
-  b.act({
-    kind: 'changed',
-    payload: {
-      what: 'colourway',
-      job: job.key,
-      colourway: { id: 99, name: 'Turned over' },
-      build: job.build,
-      layers: { back: 2, belly: 1 },
-      cups: input.cups,
-      injector: job.tools[0]!.injector!,
-      block: job.tools[0]!.block,
-    },
-  });
-  const s = b.follow((x) => x.status === 'finished');
-  assert.deepEqual(
-    [...new Set([...s.shots.values()].map((x) => x.colourway.id))],
-    [job.colourway.id, 99],
-  );
-  assert.equal(
-    allot(s).lines.reduce((n, l) => n + l.count, 0),
-    16,
-  );
-  assert.equal([...s.shots.values()].filter((x) => x.colourway.id === 99).length, s.shots.size - 2);
-  assert.ok(allot(s).stock.some((x) => x.colourway === 99 && x.count > 0));
-});
+test(
+  'a colourway changed at the bench counts from there on: later baits go to stock under ' +
+    'their own colour',
+  () => {
+    const other = bench();
+    const { input } = snapshot;
+    const job = input.jobs[0]!;
+    other.follow((state) => state.shots.size === 2);
+    other.act({
+      kind: 'changed',
+      payload: {
+        what: 'colourway',
+        job: job.key,
+        colourway: { id: 99, name: 'Turned over' },
+        build: job.build,
+        layers: { back: 2, belly: 1 },
+        cups: input.cups,
+        injector: job.tools[0]!.injector!,
+        block: job.tools[0]!.block,
+      },
+    });
+    const state = other.follow((state) => state.status === 'finished');
+    assert.deepEqual(
+      [...new Set([...state.shots.values()].map((shot) => shot.colourway.id))],
+      [job.colourway.id, 99],
+    );
+    assert.equal(
+      allot(state).lines.reduce((sum, line) => sum + line.count, 0),
+      16,
+    );
+    assert.equal(
+      [...state.shots.values()].filter((shot) => shot.colourway.id === 99).length,
+      state.shots.size - 2,
+    );
+    assert.ok(allot(state).stock.some((stocked) => stocked.colourway === 99 && stocked.count > 0));
+  },
+);
 
 test('events from outside: broken ones say why, newer ones are told apart, good ones are typed', () => {
   const good = {
@@ -299,9 +317,9 @@ test('events from outside: broken ones say why, newer ones are told apart, good 
   };
   assert.ok(readEvent(good).ok);
   const code = (raw: unknown) => {
-    const r = readEvent(raw);
-    assert.ok(!r.ok && r.message.length > 10);
-    return r.code;
+    const other = readEvent(raw);
+    assert.ok(!other.ok && other.message.length > 10);
+    return other.code;
   };
   assert.equal(code({ ...good, v: 3 }), 'newer');
   assert.equal(code({ ...good, kind: 'teleported' }), 'newer');
@@ -312,29 +330,29 @@ test('events from outside: broken ones say why, newer ones are told apart, good 
 });
 
 test('a trend wants readings ten seconds apart', () => {
-  const b = bench();
-  b.read(A, 170);
-  b.act({ kind: 'stirred', payload: { cup: A } }, 59_000);
-  assert.equal(Math.round(trendOf(b.read(A, 165).cups.get(A)!)!), -5);
-  assert.equal(trendOf(b.read(A, 164).cups.get(A)!), null);
+  const other = bench();
+  other.read(text, 170);
+  other.act({ kind: 'stirred', payload: { cup: text } }, 59_000);
+  assert.equal(Math.round(trendOf(other.read(text, 165).cups.get(text)!)!), -5);
+  assert.equal(trendOf(other.read(text, 164).cups.get(text)!), null);
 });
 
 test('what the recipe puts in is on the cup’s trail, in its order, once, scaled to the charge', () => {
-  const b = bench();
-  const s = b.follow((x) => nextStep(x, b.now())?.key === 'match');
-  const { trail, ladder } = s.cups.get(A)!;
+  const other = bench();
+  const state = other.follow((state) => nextStep(state, other.now())?.key === 'match');
+  const { trail, ladder } = state.cups.get(text)!;
   assert.deepEqual(
-    trail.map((t) => t.what),
-    ['plastisol', ...ladder.map((i) => i.what)],
+    trail.map((entry) => entry.what),
+    ['plastisol', ...ladder.map((ingredient) => ingredient.what)],
   );
   const ml = trail[0]!.amount / 1.03;
   assert.equal(trail[1]!.amount, Math.round((8 * ml) / 236.5882365));
 });
 
 test('another mould from here on: the shots to come are shot in it, those before stay where they were shot', () => {
-  const b = bench();
-  b.follow((s) => s.shots.size === 2);
-  b.act({
+  const other = bench();
+  other.follow((state) => state.shots.size === 2);
+  other.act({
     kind: 'changed',
     payload: {
       what: 'mould',
@@ -344,14 +362,14 @@ test('another mould from here on: the shots to come are shot in it, those before
       only: true,
     },
   });
-  const s = b.follow((x) => x.status === 'finished');
-  const moulds = [...s.shots.values()].map((x) => [x.mould, x.cavities.size]);
+  const state = other.follow((state) => state.status === 'finished');
+  const moulds = [...state.shots.values()].map((shot) => [shot.mould, shot.cavities.size]);
   assert.deepEqual(moulds.slice(0, 2), [
     ['1', 8],
     ['2', 8],
   ]);
   assert.ok(
-    moulds.length > 2 && moulds.slice(2).every(([m, n]) => m === '3' && n === 2),
+    moulds.length > 2 && moulds.slice(2).every(([key, mould]) => key === '3' && mould === 2),
     JSON.stringify(moulds),
   );
 });

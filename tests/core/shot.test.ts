@@ -48,16 +48,17 @@ const rig = (injector: Injector, block: Block | null = null): Rig => ({
 });
 const dual: Block = { name: 'dual', kind: 'dual', heel: 4, mark: '' };
 
-// By hand: ρ(110) = 1.03 e^(−0.063) = 0.967112; ρ(165) = 1.03 e^(−0.1015) = 0.930586; ρ(110)/ρ(165) = e^0.0385 = 1.039251.
+// By hand: ρ(110) = 1.03 e^(−0.063) = 0.967112; ρ(165) = 1.03 e^(−0.1015) = 0.930586; ρ(110)/ρ(165)
+// = e^0.0385 = 1.039251.
 test('density falls with heat as stated', () => {
   near(density(110), 0.967112, 1e-6);
   near(density(165), 0.930586, 1e-6);
 });
 
 test('a weighed bait and its cavity: the bait, cold, is about 0.94 of it', () => {
-  const v = cavityVolume({ source: 'bait', measured: 9.67112, outline: 'eel' });
-  near(v, 10, 1e-4);
-  near(9.67112 / 1.03 / v, 0.93894, 1e-5);
+  const value = cavityVolume({ source: 'bait', measured: 9.67112, outline: 'eel' });
+  near(value, 10, 1e-4);
+  near(9.67112 / 1.03 / value, 0.93894, 1e-5);
   near(cavityVolume({ source: 'water', measured: 9.98, outline: 'eel' }), 10, 1e-9);
 });
 
@@ -67,40 +68,42 @@ test('rough volume of an ellipsoid-like profile scales with the cube of length',
 
 test('by hand: a 2-cavity top-fed mould, single', () => {
   // 2 × 14 + sprue 6 = 34 mL sets; 34 × 1.039251 = 35.3345 hot; + purge 1 + heel 3.
-  const m = mould(2, 14, { feed: 'top', sprue: 6 });
-  const grams = baitMass(shotMass(m)) + shotMass(m).feed;
+  const other = mould(2, 14, { feed: 'top', sprue: 6 });
+  const grams = baitMass(shotMass(other)) + shotMass(other).feed;
   near(grams, 34 * 0.967112, 1e-4);
   near(barrelVolumes(rig(single), grams, 165, 1)[0]!, 39.3345, 1e-3);
-  const fit = capacity(rig(single), m, shotMass(m), 165, 1);
+  const fit = capacity(rig(single), other, shotMass(other), 165, 1);
   assert.deepEqual([fit.shotsPerDraw, fit.drawsPerShot, fit.short], [4, 1, [0]]); // (150 − 4) / 35.33 = 4.13
-  const { push, after } = pushAndFeed(m, 165);
+  const { push, after } = pushAndFeed(other, 165);
   near(push, 28, 1e-9);
   near(after, 28 * 0.039251, 1e-4);
 });
 
 test('by hand: an 8-cavity with a port each, dual of equal bores', () => {
-  // cavity 20 + sprue 1.5 = 21.5 mL each → 22.3439 hot, half a barrel 11.17195; room 90 − 2 − 2 − 1 = 85 → 7 cavities.
-  const m = mould(8, 20, { feed: 'each', sprue: 1.5 });
-  const fit = capacity(rig(pair, dual), m, shotMass(m), 165, 1);
+  // cavity 20 + sprue 1.5 = 21.5 mL each → 22.3439 hot, half a barrel 11.17195; room 90 − 2 − 2 − 1
+  // = 85 → 7 cavities.
+  const other = mould(8, 20, { feed: 'each', sprue: 1.5 });
+  const fit = capacity(rig(pair, dual), other, shotMass(other), 165, 1);
   assert.deepEqual(
     [fit.shotsPerDraw, fit.cavitiesPerDraw, fit.drawsPerShot, fit.short],
     [0, 7, 2, [0, 0]],
   );
-  const grams = baitMass(shotMass(m)) + shotMass(m).feed;
+  const grams = baitMass(shotMass(other)) + shotMass(other).feed;
   const [a, b] = barrelVolumes(rig(pair, dual), grams, 165, 1);
   near(a!, 8 * 11.17195 + 5, 1e-3);
   assert.equal(a, b);
 });
 
 test('by hand: a 24-cavity one-runner, dual of unequal bores', () => {
-  // bores 40 and 30: shares 16/25 and 9/25. 24 × 2.2 + 18 + 4 = 74.8 mL → 77.7360 hot → 49.7510 + 6 and 27.9850 + 5.
-  const m = mould(24, 2.2, { runner: 18, sprue: 4 });
+  // bores 40 and 30: shares 16/25 and 9/25. 24 × 2.2 + 18 + 4 = 74.8 mL → 77.7360 hot → 49.7510 + 6
+  // and 27.9850 + 5.
+  const other = mould(24, 2.2, { runner: 18, sprue: 4 });
   assert.deepEqual(shares(rig(odd)), [0.64, 0.36]);
-  const grams = baitMass(shotMass(m)) + shotMass(m).feed;
+  const grams = baitMass(shotMass(other)) + shotMass(other).feed;
   const [a, b] = barrelVolumes(rig(odd, dual), grams, 165, 1);
   near(a!, 49.751 + 3 + 2 + 1, 1e-3);
   near(b!, 27.985 + 2 + 2 + 1, 1e-3);
-  assert.equal(capacity(rig(odd, dual), m, shotMass(m), 165, 1).shotsPerDraw, 3); // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
+  assert.equal(capacity(rig(odd, dual), other, shotMass(other), 165, 1).shotsPerDraw, 3); // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
 });
 
 test('a barrel too small for the mould says by how much', () => {
@@ -109,8 +112,8 @@ test('a barrel too small for the mould says by how much', () => {
     barrels: [{ bore: 25, volume: 60, heel: 2, mark: '' }],
     note: '',
   };
-  const m = mould(8, 7, { runner: 11, sprue: 4 }); // 71 mL → 73.7868 hot + 3 − 60 = 16.7868
-  const fit = capacity(rig(small), m, shotMass(m), 165, 1);
+  const other = mould(8, 7, { runner: 11, sprue: 4 }); // 71 mL → 73.7868 hot + 3 − 60 = 16.7868
+  const fit = capacity(rig(small), other, shotMass(other), 165, 1);
   assert.equal(fit.shotsPerDraw, 0);
   near(fit.short[0]!, 16.7868, 1e-3);
 });
@@ -127,7 +130,8 @@ test('limit: with share r coming round and fresh making up the rest, heats tend 
     lost: 0,
     lag: 1,
   };
-  // The cup is drawn dry each time, so each refill tops it to 100: geometric, 1 / (1 − 0.6) = 2.5 heats.
+  // The cup is drawn dry each time, so each refill tops it to 100: geometric, 1 / (1 − 0.6) = 2.5
+  // heats.
   const run = balance(
     { A: cup({ limit: 100 }) },
     Array.from({ length: 200 }, () => flow),
@@ -200,18 +204,22 @@ test('property: mass is conserved over any session', () => {
       fc.integer({ min: 1, max: 4 }),
       (tubes, draws, limit, reheatEvery) => {
         const injector: Injector = { name: 'any', barrels: tubes, note: '' };
-        const flows = draws.map(({ same, ...d }) =>
+        const flows = draws.map(({ same, ...other }) =>
           drawFlow({
-            ...d,
+            ...other,
             rig: rig(injector, tubes.length > 1 ? dual : null),
             cups: tubes.map((_, i) => (same ? 'A' : 'ABC'[i]!)),
           }),
         );
-        for (const f of flows) {
-          const out = f.baits + f.puck + f.lost + f.returns.reduce((s, r) => s + r.grams, 0);
+        for (const flow of flows) {
+          const out =
+            flow.baits +
+            flow.puck +
+            flow.lost +
+            flow.returns.reduce((sum, part) => sum + part.grams, 0);
           near(
             out,
-            Object.values(f.takes).reduce((a, b) => a + b, 0),
+            Object.values(flow.takes).reduce((sum, take) => sum + take, 0),
             1e-9,
             'a draw',
           );
@@ -225,8 +233,8 @@ test('property: mass is conserved over any session', () => {
           flows,
           { ...how, reheatEvery },
         );
-        const fresh = Object.values(run.cups).reduce((s, c) => s + c.fresh, 0);
-        const left = Object.values(run.cups).reduce((s, c) => s + c.left, 0);
+        const fresh = Object.values(run.cups).reduce((sum, cup) => sum + cup.fresh, 0);
+        const left = Object.values(run.cups).reduce((sum, cup) => sum + cup.left, 0);
         near(
           run.baits + run.puck + run.lost + left,
           fresh,

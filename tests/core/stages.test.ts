@@ -30,7 +30,7 @@ import { benchOn, START } from '../bench.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 
 const input = (colourway: string, count?: number): PlanInput => {
-  const w = WAYS.find((x) => x.colourway === colourway)!;
+  const way = WAYS.find((way) => way.colourway === colourway)!;
   return draftPlan(
     SHELF,
     [
@@ -38,9 +38,9 @@ const input = (colourway: string, count?: number): PlanInput => {
         part: 1,
         line: 1,
         for: 'x',
-        bait: BAITS.findIndex((b) => b.name === w.bait) + 1,
-        colourway: COLOURWAYS.findIndex((c) => c.name === colourway) + 1,
-        count: count ?? w.count,
+        bait: BAITS.findIndex((bait) => bait.name === way.bait) + 1,
+        colourway: COLOURWAYS.findIndex((other) => other.name === colourway) + 1,
+        count: count ?? way.count,
         due: '2026-12-01',
       },
     ],
@@ -48,248 +48,305 @@ const input = (colourway: string, count?: number): PlanInput => {
   );
 };
 const open = (plan: PlanInput): Snapshot => snapshotFrom('Trial', plan, DEFAULT_SHOP);
-const snapshots = WAYS.map((w) => open(input(w.colourway)));
-const balance = (s: SessionState): number => {
-  const { plastic: p } = summary(s, START);
-  return p.inBaits + p.inInserts + p.puck + p.left + p.notBack - p.fresh;
+const snapshots = WAYS.map((way) => open(input(way.colourway)));
+const balance = (state: SessionState): number => {
+  const { plastic: other } = summary(state, START);
+  return other.inBaits + other.inInserts + other.puck + other.left + other.notBack - other.fresh;
 };
-const keys = (b: ReturnType<typeof benchOn>, until: (s: SessionState) => boolean): string[] => {
+const keys = (
+  bench: ReturnType<typeof benchOn>,
+  until: (state: SessionState) => boolean,
+): string[] => {
   const out: string[] = [];
-  b.follow((s) => {
-    const k = nextStep(s, b.now())?.key ?? '';
-    if (out.at(-1) !== k) out.push(k);
-    return until(s);
+  bench.follow((state) => {
+    const key = nextStep(state, bench.now())?.key ?? '';
+    if (out.at(-1) !== key) out.push(key);
+    return until(state);
   });
   return out;
 };
-const atStep = (b: ReturnType<typeof benchOn>, key: string) =>
-  b.follow((s) => nextStep(s, b.now())?.key === key);
+const atStep = (bench: ReturnType<typeof benchOn>, key: string) =>
+  bench.follow((state) => nextStep(state, bench.now())?.key === key);
 
-/** One evening of each build by rehearsed hands; random acts by the hundred are in counts.test.ts. */
+/**
+ * One evening of each build by rehearsed hands; random acts by the hundred are in counts.test.ts.
+ */
 const evenings: AnyEvent[][] = [];
 
-test('property: in every build no gram is made or lost, whenever one looks, and inserts never run under nothing', () => {
-  fc.assert(
-    fc.property(
-      fc.integer({ min: 0, max: WAYS.length - 1 }),
-      fc.double({ min: 0, max: 1, noNaN: true }),
-      (n, share) => {
-        const events = (evenings[n] ??= rehearse({
-          session: 1,
-          snapshot: snapshots[n]!,
-          startAt: START,
-          chance: seeded(n + 1),
-          spoil: () => 0.12,
-        }));
-        const s = fold(snapshots[n]!, events.slice(0, Math.ceil(events.length * share)));
-        assert.ok(Math.abs(balance(s)) < 1e-6, `${WAYS[n]!.colourway}: ${balance(s)} g`);
-        for (const lot of s.lots.values())
-          assert.ok(lot.left >= 0 && lot.made >= lot.left + lot.spoiled);
-        const heap = insertMoves(s).reduce(
-          (m, x) => m.set(x.kind, (m.get(x.kind) ?? 0) + x.count),
-          new Map<string, number>(),
-        );
-        for (const n of heap.values()) assert.ok(n >= 0);
-      },
-    ),
-    { numRuns: 120 },
-  );
-});
+test(
+  'property: in every build no gram is made or lost, whenever one looks, and inserts ' +
+    'never run under nothing',
+  () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: WAYS.length - 1 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (count, share) => {
+          const events = (evenings[count] ??= rehearse({
+            session: 1,
+            snapshot: snapshots[count]!,
+            startAt: START,
+            chance: seeded(count + 1),
+            spoil: () => 0.12,
+          }));
+          const state = fold(snapshots[count]!, events.slice(0, Math.ceil(events.length * share)));
+          assert.ok(
+            Math.abs(balance(state)) < 1e-6,
+            `${WAYS[count]!.colourway}: ${balance(state)} g`,
+          );
+          for (const lot of state.lots.values())
+            assert.ok(lot.left >= 0 && lot.made >= lot.left + lot.spoiled);
+          const heap = insertMoves(state).reduce(
+            (made, insertMove) =>
+              made.set(insertMove.kind, (made.get(insertMove.kind) ?? 0) + insertMove.count),
+            new Map<string, number>(),
+          );
+          for (const count of heap.values()) assert.ok(count >= 0);
+        },
+      ),
+      { numRuns: 120 },
+    );
+  },
+);
 
 test('every build, followed step by step, is shot to its last bait with nothing warned of', () => {
-  snapshots.forEach((snapshot, n) => {
-    const b = benchOn(snapshot);
-    const s = b.follow((x) => x.status === 'finished');
-    assert.equal(s.status, 'finished', WAYS[n]!.colourway);
+  snapshots.forEach((snapshot, count) => {
+    const bench = benchOn(snapshot);
+    const state = bench.follow((state) => state.status === 'finished');
+    assert.equal(state.status, 'finished', WAYS[count]!.colourway);
     assert.ok(
-      [...s.shots.values()].every((x) => x.rackedAt !== null && x.against.length === 0),
-      `${WAYS[n]!.colourway}: ${[...s.shots.values()].flatMap((x) => x.against).join(' ')}`,
+      [...state.shots.values()].every(
+        (shot) => shot.rackedAt !== null && shot.against.length === 0,
+      ),
+      `${WAYS[count]!.colourway}: ${[...state.shots.values()].flatMap((shot) => shot.against).join(' ')}`,
     );
     assert.equal(
-      allot(s).lines.reduce((x, l) => x + l.count, 0),
-      WAYS[n]!.count,
-      WAYS[n]!.colourway,
+      allot(state).lines.reduce((x, line) => x + line.count, 0),
+      WAYS[count]!.count,
+      WAYS[count]!.colourway,
     );
   });
 });
 
-test('E17 every build, followed to its end, comes to what its plan said: fresh, baits, and what came round, went to the tray or was lost', () => {
-  snapshots.forEach((snapshot, n) => {
-    const b = benchOn(snapshot);
-    const s = b.follow((x) => x.status === 'finished');
-    const { plastic: was } = summary(s, START);
+test(
+  'E17 every build, followed to its end, comes to what its plan said: fresh, baits, and ' +
+    'what came round, went to the tray or was lost',
+  () => {
+    snapshots.forEach((snapshot, count) => {
+      const bench = benchOn(snapshot);
+      const state = bench.follow((state) => state.status === 'finished');
+      const { plastic: was } = summary(state, START);
+      const { totals } = snapshot.plan;
+      const says = `${WAYS[count]!.colourway}: ${JSON.stringify({ was, totals })}`;
+      assert.equal(state.shots.size, snapshot.plan.shots.length, says);
+      assert.ok(Math.abs(was.fresh - totals.freshG) < 1e-6 * totals.freshG, says);
+      assert.ok(Math.abs(was.inBaits + was.inInserts - totals.baitsG) < 1e-6 * totals.baitsG, says);
+      // The bench weighs nothing, so what the plan lays by as lost is still in cup or tray there:
+      // between the two, never more.
+      assert.ok(
+        was.puck >= totals.puckG - 1e-6 && was.puck <= totals.puckG + totals.lostG + 1e-6,
+        says,
+      );
+      assert.ok(
+        was.left >= totals.leftG - 1e-6 && was.left <= totals.leftG + totals.lostG + 1e-6,
+        says,
+      );
+    });
+  },
+);
+
+test(
+  'E17 a mould of several draws: each draw fills what the plan gave it and leaves its ' +
+    'rest in the injector, never in a cavity',
+  () => {
+    const plan = input('Wrack patch');
+    const [job] = plan.jobs as [PlanInput['jobs'][number]];
+    const tools = job.tools.map((tool) => ({
+      ...tool,
+      injector: tool.injector && {
+        ...tool.injector,
+        injector: {
+          ...tool.injector.injector,
+          barrels: tool.injector.injector.barrels.map((barrel) => ({ ...barrel, volume: 24 })),
+        },
+      },
+    }));
+    const snapshot = open({ ...plan, jobs: [{ ...job, tools }] });
+    assert.ok(
+      snapshot.plan.draws.length > snapshot.plan.shots.length,
+      `${snapshot.plan.draws.length} draws`,
+    );
+    const bench = benchOn(snapshot);
+    const state = bench.follow((state) => state.status === 'finished');
+    const { plastic: was } = summary(state, START);
     const { totals } = snapshot.plan;
-    const says = `${WAYS[n]!.colourway}: ${JSON.stringify({ was, totals })}`;
-    assert.equal(s.shots.size, snapshot.plan.shots.length, says);
-    assert.ok(Math.abs(was.fresh - totals.freshG) < 1e-6 * totals.freshG, says);
-    assert.ok(Math.abs(was.inBaits + was.inInserts - totals.baitsG) < 1e-6 * totals.baitsG, says);
-    // The bench weighs nothing, so what the plan lays by as lost is still in cup or tray there: between the two, never more.
+    const filled = [...state.draws.keys()].map((draw) =>
+      [...state.shots.values()].flatMap((shot) =>
+        [...shot.cavities].flatMap(([cavityKey, by]) => (by === draw ? [cavityKey] : [])),
+      ),
+    );
+    assert.deepEqual(
+      filled,
+      snapshot.plan.draws.map((draw) => draw.cavities),
+    );
+    assert.ok(
+      Math.abs(was.inBaits - totals.baitsG) < 1e-6 * totals.baitsG &&
+        Math.abs(was.fresh - totals.freshG) < 1e-6 * totals.freshG,
+      JSON.stringify({ was, totals }),
+    );
     assert.ok(
       was.puck >= totals.puckG - 1e-6 && was.puck <= totals.puckG + totals.lostG + 1e-6,
-      says,
+      JSON.stringify({ was, totals }),
     );
-    assert.ok(
-      was.left >= totals.leftG - 1e-6 && was.left <= totals.leftG + totals.lostG + 1e-6,
-      says,
-    );
-  });
-});
-
-test('E17 a mould of several draws: each draw fills what the plan gave it and leaves its rest in the injector, never in a cavity', () => {
-  const plan = input('Wrack patch');
-  const [job] = plan.jobs as [PlanInput['jobs'][number]];
-  const tools = job.tools.map((t) => ({
-    ...t,
-    injector: t.injector && {
-      ...t.injector,
-      injector: {
-        ...t.injector.injector,
-        barrels: t.injector.injector.barrels.map((x) => ({ ...x, volume: 24 })),
-      },
-    },
-  }));
-  const snapshot = open({ ...plan, jobs: [{ ...job, tools }] });
-  assert.ok(
-    snapshot.plan.draws.length > snapshot.plan.shots.length,
-    `${snapshot.plan.draws.length} draws`,
-  );
-  const b = benchOn(snapshot);
-  const s = b.follow((x) => x.status === 'finished');
-  const { plastic: was } = summary(s, START);
-  const { totals } = snapshot.plan;
-  const filled = [...s.draws.keys()].map((draw) =>
-    [...s.shots.values()].flatMap((x) =>
-      [...x.cavities].flatMap(([n, by]) => (by === draw ? [n] : [])),
-    ),
-  );
-  assert.deepEqual(
-    filled,
-    snapshot.plan.draws.map((d) => d.cavities),
-  );
-  assert.ok(
-    Math.abs(was.inBaits - totals.baitsG) < 1e-6 * totals.baitsG &&
-      Math.abs(was.fresh - totals.freshG) < 1e-6 * totals.freshG,
-    JSON.stringify({ was, totals }),
-  );
-  assert.ok(
-    was.puck >= totals.puckG - 1e-6 && was.puck <= totals.puckG + totals.lostG + 1e-6,
-    JSON.stringify({ was, totals }),
-  );
-});
+  },
+);
 
 test('triple: three cups are matched, and the draw is of three', () => {
-  const b = benchOn(open(input('Gull morning')));
-  atStep(b, 'match');
-  const cups = [...b.state().cups.keys()];
-  cups.forEach((c, i) => b.read(c, 163 + (i === 2 ? 4 : 0)));
-  assert.match(nextStep(b.state(), b.now())!.sentence, /4° colder/);
-  const s = b.read(cups[2]!, 164);
-  const step = nextStep(s, b.now())!;
+  const bench = benchOn(open(input('Gull morning')));
+  atStep(bench, 'match');
+  const cups = [...bench.state().cups.keys()];
+  cups.forEach((cup, i) => bench.read(cup, 163 + (i === 2 ? 4 : 0)));
+  assert.match(nextStep(bench.state(), bench.now())!.sentence, /4° colder/);
+  const state = bench.read(cups[2]!, 164);
+  const step = nextStep(state, bench.now())!;
   assert.equal(step.key, 'draw');
   assert.ok(step.send?.kind === 'drawn' && step.send.payload.barrels.length === 3);
 });
 
-test('tail first: tails are made, oiled and laid by, then laid in cavity by cavity and used up bait by bait', () => {
-  const b = benchOn(open(input('Moss, blush tail')));
-  const path = keys(b, (s) => [...s.moulds.values()].some((m) => m.loaded.size === 3));
-  assert.ok(path.indexOf('keep') < path.indexOf('load'));
-  const s = b.state();
-  assert.equal(runInHand(s)!.stage.key, 'body');
-  const lot = [...s.lots.values()][0]!;
-  assert.deepEqual([lot.made, lot.left, lot.oiled], [24, 21, true]);
-  const step = nextStep(s, b.now())!;
-  assert.match(step.sentence, /Lay a tail in cavity 4 of Slip eel 95/);
-  b.act(step.others!.find((o) => o.label.startsWith('A gap'))!.send);
-  b.act({ kind: 'insertSpoiled', payload: { job: runInHand(s)!.key, count: 2, why: 'torn' } });
-  const done = b.follow((x) => [...x.shots.values()].some((y) => y.stage.key === 'body'));
-  const shot = [...done.shots.values()].find((x) => x.stage.key === 'body')!;
-  assert.ok(shot.against.includes('insertGap'));
-  assert.deepEqual([...shot.inserts.values()], Array(8).fill(lot.id));
-  const end = b.follow((x) => x.status === 'finished');
-  assert.deepEqual(
-    Object.fromEntries(insertMoves(end).map((m) => [m.what.split(' ')[0]!, m.count])),
-    { made: 24, spoiled: -2, used: -8 },
-  );
-  assert.equal(shotRow(end, shot.id)!.cavities.length, 0 + 8);
-  assert.equal(shotRow(end, shot.id)!.cavities[0]!.insert, lot.id);
-});
+test(
+  'tail first: tails are made, oiled and laid by, then laid in cavity by cavity and ' +
+    'used up bait by bait',
+  () => {
+    const bench = benchOn(open(input('Moss, blush tail')));
+    const path = keys(bench, (state) =>
+      [...state.moulds.values()].some((mould) => mould.loaded.size === 3),
+    );
+    assert.ok(path.indexOf('keep') < path.indexOf('load'));
+    const state = bench.state();
+    assert.equal(runInHand(state)!.stage.key, 'body');
+    const lot = [...state.lots.values()][0]!;
+    assert.deepEqual([lot.made, lot.left, lot.oiled], [24, 21, true]);
+    const step = nextStep(state, bench.now())!;
+    assert.match(step.sentence, /Lay a tail in cavity 4 of Slip eel 95/);
+    bench.act(step.others!.find((other) => other.label.startsWith('A gap'))!.send);
+    bench.act({
+      kind: 'insertSpoiled',
+      payload: { job: runInHand(state)!.key, count: 2, why: 'torn' },
+    });
+    const done = bench.follow((state) =>
+      [...state.shots.values()].some((shot) => shot.stage.key === 'body'),
+    );
+    const shot = [...done.shots.values()].find((shot) => shot.stage.key === 'body')!;
+    assert.ok(shot.against.includes('insertGap'));
+    assert.deepEqual([...shot.inserts.values()], Array(8).fill(lot.id));
+    const end = bench.follow((state) => state.status === 'finished');
+    assert.deepEqual(
+      Object.fromEntries(
+        insertMoves(end).map((insertMove) => [insertMove.what.split(' ')[0]!, insertMove.count]),
+      ),
+      { made: 24, spoiled: -2, used: -8 },
+    );
+    assert.equal(shotRow(end, shot.id)!.cavities.length, 0 + 8);
+    assert.equal(shotRow(end, shot.id)!.cavities[0]!.insert, lot.id);
+  },
+);
 
 test('a cavity shot without its insert is no good bait; a stage short of inserts is asked about', () => {
-  const b = benchOn(open(input('Lantern glass')));
-  atStep(b, 'load');
-  const s = b.state();
-  const m = [...s.moulds.values()][0]!;
-  b.act({
+  const bench = benchOn(open(input('Lantern glass')));
+  atStep(bench, 'load');
+  const state = bench.state();
+  const mould = [...state.moulds.values()][0]!;
+  bench.act({
     kind: 'loaded',
-    payload: { mould: m.key, job: runInHand(s)!.key, cavities: [1], gap: false },
+    payload: { mould: mould.key, job: runInHand(state)!.key, cavities: [1], gap: false },
   });
-  b.act({ kind: 'skipped', payload: { step: 'load', target: `${m.key}:${m.cycles}` } });
-  const shot = (x: SessionState) => [...x.shots.values()].find((y) => y.stage.key === 'body');
-  const after = b.follow((x) => shot(x) !== undefined);
+  bench.act({ kind: 'skipped', payload: { step: 'load', target: `${mould.key}:${mould.cycles}` } });
+  const shot = (state: SessionState) =>
+    [...state.shots.values()].find((shot) => shot.stage.key === 'body');
+  const after = bench.follow((state) => shot(state) !== undefined);
   assert.deepEqual(shot(after)!.marks.get(2), { grade: 'second', fault: 'bare' });
   assert.equal(shot(after)!.marks.has(1), false);
   // Everything spoiled: the bench asks for more shells before the next core.
-  const run = [...after.runs.values()].find((r) => r.stage.key === 'body')!;
-  b.act({
+  const run = [...after.runs.values()].find((run) => run.stage.key === 'body')!;
+  bench.act({
     kind: 'insertSpoiled',
     payload: {
       job: run.key,
-      count: [...after.lots.values()].reduce((n, l) => n + l.left, 0),
+      count: [...after.lots.values()].reduce((sum, lot) => sum + lot.left, 0),
       why: 'dropped',
     },
   });
-  atStep(b, 'more');
-  assert.match(nextStep(b.state(), b.now())!.sentence, /shells left for cores/);
+  atStep(bench, 'more');
+  assert.match(nextStep(bench.state(), bench.now())!.sentence, /shells left for cores/);
 });
 
 test('a swirl’s baits are judged one by one; its plungers are pulsed', () => {
-  const b = benchOn(open(input('Slack water')));
-  const pulse = nextStep(atStep(b, 'shoot'), b.now())!.pulse!;
+  const bench = benchOn(open(input('Slack water')));
+  const pulse = nextStep(atStep(bench, 'shoot'), bench.now())!.pulse!;
   assert.deepEqual(pulse.letters, ['A', 'B']);
-  atStep(b, 'mark');
-  const step = nextStep(b.state(), b.now())!;
+  atStep(bench, 'mark');
+  const step = nextStep(bench.state(), bench.now())!;
   assert.ok(step.send?.kind === 'cavityMarked' && step.send.payload.cavity === 1);
-  b.act(step.send);
-  assert.match(nextStep(b.state(), b.now())!.sentence, /cavity 2/);
+  bench.act(step.send);
+  assert.match(nextStep(bench.state(), bench.now())!.sentence, /cavity 2/);
 });
 
-test('a per-port mould stopped at the fifth cavity: five are baits, the rest of the draw goes back, and more is asked for', () => {
-  const b = benchOn(open(input('Wrack patch', 7)));
-  for (let n = 0; n < 5; n++) b.act(nextStep(atStep(b, 'shoot'), b.now())!.send!);
-  const step = nextStep(b.state(), b.now())!;
-  assert.match(step.sentence, /Clear the nozzle, shoot cavity 6/);
-  b.act(step.others!.find((o) => o.label === 'Stop: one side thin')!.send);
-  assert.equal(nextStep(b.state(), b.now())!.key, 'hold');
-  atStep(b, 'empty');
-  const held = [...b.state().injectors.values()][0]!.contents.reduce((n, c) => n + c.grams, 0);
-  const had = [...b.state().cups.values()].reduce((n, c) => n + c.grams, 0) + b.state().puckG;
-  const s = b.act(nextStep(b.state(), b.now())!.send!);
-  assert.ok(
-    Math.abs([...s.cups.values()].reduce((n, c) => n + c.grams, 0) + s.puckG - had - held) < 1e-9,
-  );
-  const more = atStep(b, 'more');
-  assert.equal(count(more.shots.values()).shot, 5);
-  assert.match(nextStep(more, b.now())!.sentence, /2 short of 7/);
-  const end = b.follow((x) => x.status === 'finished');
-  assert.equal(allot(end).lines[0]!.count, 7);
-  assert.ok(Math.abs(balance(end)) < 1e-6);
-});
+test(
+  'a per-port mould stopped at the fifth cavity: five are baits, the rest of the draw ' +
+    'goes back, and more is asked for',
+  () => {
+    const bench = benchOn(open(input('Wrack patch', 7)));
+    for (let count = 0; count < 5; count++)
+      bench.act(nextStep(atStep(bench, 'shoot'), bench.now())!.send!);
+    const step = nextStep(bench.state(), bench.now())!;
+    assert.match(step.sentence, /Clear the nozzle, shoot cavity 6/);
+    bench.act(step.others!.find((other) => other.label === 'Stop: one side thin')!.send);
+    assert.equal(nextStep(bench.state(), bench.now())!.key, 'hold');
+    atStep(bench, 'empty');
+    const held = [...bench.state().injectors.values()][0]!.contents.reduce(
+      (sum, content) => sum + content.grams,
+      0,
+    );
+    const had =
+      [...bench.state().cups.values()].reduce((sum, cup) => sum + cup.grams, 0) +
+      bench.state().puckG;
+    const state = bench.act(nextStep(bench.state(), bench.now())!.send!);
+    assert.ok(
+      Math.abs(
+        [...state.cups.values()].reduce((sum, cup) => sum + cup.grams, 0) +
+          state.puckG -
+          had -
+          held,
+      ) < 1e-9,
+    );
+    const more = atStep(bench, 'more');
+    assert.equal(count(more.shots.values()).shot, 5);
+    assert.match(nextStep(more, bench.now())!.sentence, /2 short of 7/);
+    const end = bench.follow((state) => state.status === 'finished');
+    assert.equal(allot(end).lines[0]!.count, 7);
+    assert.ok(Math.abs(balance(end)) < 1e-6);
+  },
+);
 
 test('a turned block marks its baits upside down; one of them may still be good', () => {
-  const b = benchOn(open(input('Gull morning')));
-  atStep(b, 'top');
-  b.act(nextStep(b.state(), b.now())!.others!.find((o) => o.label === 'It is the other way')!.send);
-  assert.match(nextStep(b.state(), b.now())!.sentence, /Turn the block/);
-  b.act({ kind: 'skipped', payload: nextStep(b.state(), b.now())!.skip! });
-  const s = atStep(b, 'mark');
-  const shot = [...s.shots.values()][0]!;
+  const bench = benchOn(open(input('Gull morning')));
+  atStep(bench, 'top');
+  bench.act(
+    nextStep(bench.state(), bench.now())!.others!.find(
+      (other) => other.label === 'It is the other way',
+    )!.send,
+  );
+  assert.match(nextStep(bench.state(), bench.now())!.sentence, /Turn the block/);
+  bench.act({ kind: 'skipped', payload: nextStep(bench.state(), bench.now())!.skip! });
+  const state = atStep(bench, 'mark');
+  const shot = [...state.shots.values()][0]!;
   assert.deepEqual(
     [shot.turned, shot.against.includes('upsideDown'), count([{ ...shot, markedAt: 1 }]).usable],
     [true, true, 8],
   );
   assert.deepEqual(shot.marks.get(3), { grade: 'usable', fault: 'upside' });
   assert.equal(
-    b
+    bench
       .act({
         kind: 'cavityMarked',
         payload: { shot: shot.id, cavity: 3, grade: 'good', fault: null },
@@ -300,39 +357,42 @@ test('a turned block marks its baits upside down; one of them may still be good'
 });
 
 test('a spot peeled off and poured again: the peeled one is on the tray, the last one in the bait', () => {
-  const b = benchOn(open(input('Pilot eye')));
-  atStep(b, 'close');
-  const again = nextStep(b.state(), b.now())!.others!.find((o) => o.label.startsWith('Peel'))!;
-  const before = b.state().puckG;
-  const s = b.act(again.send);
+  const bench = benchOn(open(input('Pilot eye')));
+  atStep(bench, 'close');
+  const again = nextStep(bench.state(), bench.now())!.others!.find((other) =>
+    other.label.startsWith('Peel'),
+  )!;
+  const before = bench.state().puckG;
+  const state = bench.act(again.send);
   const grams = again.send.kind === 'poured' ? again.send.payload.grams : 0;
   assert.ok(
-    Math.abs(s.puckG - before - grams) < 1e-9 && [...s.moulds.values()][0]!.pours.length === 1,
+    Math.abs(state.puckG - before - grams) < 1e-9 &&
+      [...state.moulds.values()][0]!.pours.length === 1,
   );
-  const done = b.follow((x) => x.shots.size === 1);
+  const done = bench.follow((state) => state.shots.size === 1);
   assert.deepEqual(
-    [...done.shots.values()][0]!.poured.map((p) => p.layer),
+    [...done.shots.values()][0]!.poured.map((portion) => portion.layer),
     ['spot'],
   );
   assert.ok(Math.abs(balance(done)) < 1e-6);
 });
 
 test('poured layer on layer, each cup read before its own; a rod wants the mould closed first', () => {
-  const b = benchOn(open(input('Three tides')));
-  const path = keys(b, (s) => s.shots.size === 1);
+  const bench = benchOn(open(input('Three tides')));
+  const path = keys(bench, (state) => state.shots.size === 1);
   assert.deepEqual(
-    path.slice(path.indexOf('match')).filter((k) => k !== 'colour'),
+    path.slice(path.indexOf('match')).filter((key) => key !== 'colour'),
     ['match', 'pour', 'match', 'pour', 'match', 'pour', 'cool'].slice(
       0,
       path.slice(path.indexOf('match')).length,
     ),
   );
   assert.deepEqual(
-    [...b.state().draws.values()][0]!.barrels.map((p) => p.layer),
+    [...bench.state().draws.values()][0]!.barrels.map((barrel) => barrel.layer),
     ['first', 'second', 'third'],
   );
   const rod = benchOn(open(input('Spooned slate')));
-  const steps = keys(rod, (s) => s.shots.size === 1);
+  const steps = keys(rod, (state) => state.shots.size === 1);
   assert.ok(steps.indexOf('close') < steps.indexOf('pour') && !steps.includes('draw'));
 });
 
@@ -343,41 +403,41 @@ test('two jobs of one colour go in step: one draw serves both moulds, each keeps
   const plan = draftPlan(SHELF, [eel, long], DEFAULTS);
   const both = {
     ...plan,
-    jobs: plan.jobs.map((j) => ({
-      ...j,
-      tools: j.tools.map((t) => ({ ...t, injector: twin, order: [] })),
+    jobs: plan.jobs.map((job) => ({
+      ...job,
+      tools: job.tools.map((tool) => ({ ...tool, injector: twin, order: [] })),
     })),
   };
-  const b = benchOn(open(both));
+  const bench = benchOn(open(both));
   const close = () =>
-    b.act({ kind: 'closed', payload: { mould: '3', gaps: [], closures: 1, loose: true } });
-  atStep(b, 'draw');
-  const alone = nextStep(b.state(), b.now())!.send!;
-  b.act({ kind: 'warmed', payload: { target: { kind: 'mould', key: '3' } } });
+    bench.act({ kind: 'closed', payload: { mould: '3', gaps: [], closures: 1, loose: true } });
+  atStep(bench, 'draw');
+  const alone = nextStep(bench.state(), bench.now())!.send!;
+  bench.act({ kind: 'warmed', payload: { target: { kind: 'mould', key: '3' } } });
   close();
-  b.act({ kind: 'topChecked', payload: { mould: '3', right: true } });
-  const together = nextStep(atStep(b, 'draw'), b.now())!.send!;
+  bench.act({ kind: 'topChecked', payload: { mould: '3', right: true } });
+  const together = nextStep(atStep(bench, 'draw'), bench.now())!.send!;
   assert.ok(
     alone.kind === 'drawn' &&
       together.kind === 'drawn' &&
       together.payload.barrels[0]!.ml > alone.payload.barrels[0]!.ml + 10,
   );
-  const s = b.follow((x) => x.shots.size === 2);
+  const state = bench.follow((state) => state.shots.size === 2);
   assert.deepEqual(
-    new Set([...s.shots.values()].map((x) => x.bait.name)),
+    new Set([...state.shots.values()].map((shot) => shot.bait.name)),
     new Set(['Slip eel 95', 'Slip eel 120']),
   );
   assert.equal(
-    new Set([...s.shots.values()].flatMap((x) => [...x.cavities.values()])).size,
+    new Set([...state.shots.values()].flatMap((shot) => [...shot.cavities.values()])).size,
     1,
     'from one draw',
   );
 });
 
 test('the build changed because another block is to hand: later baits are of it, and go to stock', () => {
-  const b = benchOn(open(input('Bilge moss over oyster lint', 16)));
-  b.follow((s) => s.shots.size === 1);
-  const { job, tools } = runInHand(b.state())!;
+  const bench = benchOn(open(input('Bilge moss over oyster lint', 16)));
+  bench.follow((state) => state.shots.size === 1);
+  const { job, tools } = runInHand(bench.state())!;
   const split = SHELF.blocks[2]!;
   const build = {
     ...structuredClone(job.build),
@@ -387,14 +447,14 @@ test('the build changed because another block is to hand: later baits are of it,
       {
         ...job.build.stages[0]!,
         block: 'split' as const,
-        layers: job.build.stages[0]!.layers.map((l, i) => ({
-          ...l,
+        layers: job.build.stages[0]!.layers.map((layer, i) => ({
+          ...layer,
           place: i ? ('patchB' as const) : ('patchA' as const),
         })),
       },
     ],
   };
-  b.act({
+  bench.act({
     kind: 'changed',
     payload: {
       what: 'colourway',
@@ -407,16 +467,16 @@ test('the build changed because another block is to hand: later baits are of it,
       block: { id: split.id, block: split.spec },
     },
   });
-  const s = b.follow((x) => x.status === 'finished');
-  const builds = [...s.shots.values()].map((x) => x.build.key);
+  const state = bench.follow((state) => state.status === 'finished');
+  const builds = [...state.shots.values()].map((shot) => shot.build.key);
   assert.deepEqual([builds[0], builds.at(-1)], ['dual', 'split']);
-  assert.equal(allot(s).lines[0]!.count, 8);
-  assert.ok(allot(s).stock.some((x) => x.count >= 8));
+  assert.equal(allot(state).lines[0]!.count, 8);
+  assert.ok(allot(state).stock.some((stocked) => stocked.count >= 8));
 });
 
 test('an injector that held another colour is cleaned before the next, and says why', () => {
   const one = { part: 1, line: 1, for: 'x', bait: 1, colourway: 8, count: 4, due: '2026-12-01' };
-  const b = benchOn(
+  const bench = benchOn(
     open(
       draftPlan(
         SHELF,
@@ -428,9 +488,9 @@ test('an injector that held another colour is cleaned before the next, and says 
       ),
     ),
   );
-  const s = atStep(b, 'clean');
-  assert.equal(s.runs.get(runInHand(s)!.key)!.job.colourway.name, 'Lamp oil');
-  assert.match(nextStep(s, b.now())!.detail, /A was in it, B is next.*Dark shows in light/);
+  const state = atStep(bench, 'clean');
+  assert.equal(state.runs.get(runInHand(state)!.key)!.job.colourway.name, 'Lamp oil');
+  assert.match(nextStep(state, bench.now())!.detail, /A was in it, B is next.*Dark shows in light/);
 });
 
 test('a new mould’s first shot asks for its trial card, once', () => {
@@ -441,7 +501,7 @@ test('a new mould’s first shot asks for its trial card, once', () => {
         part: 1,
         line: 1,
         for: 'x',
-        bait: BAITS.findIndex((x) => x.name === 'Bollard sprat') + 1,
+        bait: BAITS.findIndex((bait) => bait.name === 'Bollard sprat') + 1,
         colourway: 6 + 16,
         count: 6,
         due: '2026-12-01',
@@ -449,14 +509,14 @@ test('a new mould’s first shot asks for its trial card, once', () => {
     ],
     DEFAULTS,
   );
-  const b = benchOn(open(plan));
-  const s = atStep(b, 'trial');
-  const m = [...s.moulds.values()][0]!;
-  b.act({
+  const bench = benchOn(open(plan));
+  const state = atStep(bench, 'trial');
+  const mould = [...state.moulds.values()][0]!;
+  bench.act({
     kind: 'trialled',
     payload: {
-      mould: m.key,
-      shot: [...s.shots.keys()][0]!,
+      mould: mould.key,
+      shot: [...state.shots.keys()][0]!,
       fill: 'full',
       letsGo: 'bottom',
       hold: 11,
@@ -466,16 +526,19 @@ test('a new mould’s first shot asks for its trial card, once', () => {
       note: '',
     },
   });
-  assert.ok(!steps(b.state(), b.now()).some((x) => x.key === 'trial'));
+  assert.ok(!steps(bench.state(), bench.now()).some((step) => step.key === 'trial'));
   assert.deepEqual(
-    [b.state().moulds.get(m.key)!.mould.letsGo, b.state().moulds.get(m.key)!.mould.hold],
+    [
+      bench.state().moulds.get(mould.key)!.mould.letsGo,
+      bench.state().moulds.get(mould.key)!.mould.hold,
+    ],
     ['bottom', 11],
   );
 });
 
 test('faults are offered where they can be seen, and counted for the stage they belong to', () => {
   const { stages } =
-    snapshots[WAYS.findIndex((w) => w.colourway === 'Lantern glass')]!.input.jobs[0]!.build;
+    snapshots[WAYS.findIndex((way) => way.colourway === 'Lantern glass')]!.input.jobs[0]!.build;
   assert.ok(
     faultsOf(stages[0]!).includes('rodFlash') &&
       !faultsOf(stages[0]!).includes('coreShort') &&
@@ -500,15 +563,16 @@ test('a session of the first slice opens, replays to what it came to, and goes o
     events: AnyEvent[];
     shots: { shot: string; build: string; good: number; usable: number; second: number }[];
   };
-  const s = fold(upcastSnapshot(kept.snapshot), kept.events.map(upcast));
-  assert.equal(s.status, 'finished');
+  const state = fold(upcastSnapshot(kept.snapshot), kept.events.map(upcast));
+  assert.equal(state.status, 'finished');
   assert.deepEqual(
-    [...s.shots.keys()].map((id) => {
-      const r = shotRow(s, id)!;
-      const of = (g: string) => r.cavities.filter((c) => c.grade === g).length;
+    [...state.shots.keys()].map((id) => {
+      const other = shotRow(state, id)!;
+      const of = (grade: string) =>
+        other.cavities.filter((cavity) => cavity.grade === grade).length;
       return {
         shot: id,
-        build: r.build,
+        build: other.build,
         good: of('good'),
         usable: of('usable'),
         second: of('second'),
@@ -522,7 +586,7 @@ test('a session of the first slice opens, replays to what it came to, and goes o
       second,
     })),
   );
-  assert.ok(Math.abs(balance(s)) < 1e-6);
-  assert.ok([...s.shots.values()].every((x) => scrapG(s, x) <= x.baitsG));
+  assert.ok(Math.abs(balance(state)) < 1e-6);
+  assert.ok([...state.shots.values()].every((shot) => scrapG(state, shot) <= shot.baitsG));
   assert.equal(MOULDS.length, 13);
 });

@@ -39,20 +39,20 @@ test('worlds: every joule an oven gives a cup is in plastic, glass, steam, fusin
         fusing: fc.double({ min: 0, max: 15, noNaN: true }),
       }),
       ({ grams, gain, seconds, water, fusing }) => {
-        const c = cup({ grams, gain, water, fusing });
+        const other = cup({ grams, gain, water, fusing });
         let stored = 0;
-        for (let t = 0; t < 2 * (seconds + 200); t++) {
-          const before = { ...c };
+        for (let time = 0; time < 2 * (seconds + 200); time++) {
+          const before = { ...other };
           // By the specific heat a step begins with: what it stores is what it took.
-          const heat = grams * (1.72 + 0.0022 * (c.bulk - 20));
-          stepCup(c, air, t < 2 * seconds ? 450 : 0, 0.5);
+          const heat = grams * (1.72 + 0.0022 * (other.bulk - 20));
+          stepCup(other, air, time < 2 * seconds ? 450 : 0, 0.5);
           stored +=
-            heat * (meanHeat(c) - meanHeat(before)) +
-            (c.glass / 2) * (c.inner - before.inner + c.outer - before.outer);
+            heat * (meanHeat(other) - meanHeat(before)) +
+            (other.glass / 2) * (other.inner - before.inner + other.outer - before.outer);
         }
         assert.ok(
-          Math.abs(c.ledger.in - c.ledger.out - stored) < 1e-6 * c.ledger.in,
-          `${c.ledger.in} in, ${c.ledger.out} out, ${stored} stored`,
+          Math.abs(other.ledger.in - other.ledger.out - stored) < 1e-6 * other.ledger.in,
+          `${other.ledger.in} in, ${other.ledger.out} out, ${stored} stored`,
         );
       },
     ),
@@ -60,73 +60,92 @@ test('worlds: every joule an oven gives a cup is in plastic, glass, steam, fusin
   );
 });
 
-test('worlds: times are those makers know: a full cup cooks in minutes, loses some degrees a minute, and its spot runs ahead till it is stirred', () => {
-  const c = cup({ grams: 240 });
-  let seconds = 0;
-  for (; meanHeat(c) < 177 && seconds < 900; seconds++) stepCup(c, air, 450, 1);
-  assert.ok(
-    seconds > 150 && seconds < 360,
-    `${seconds} s of oven to fusion (handbook §2 step 7: 2 to 4 min and some bursts)`,
-  );
-  assert.ok(c.spot - meanHeat(c) > 6 && c.spot - meanHeat(c) < 30);
-  stirCup(c);
-  assert.ok(c.spot - meanHeat(c) < 3);
-  const hot = meanHeat(c);
-  for (let t = 0; t < 60; t++) stepCup(c, air, 0, 1);
-  assert.ok(
-    hot - meanHeat(c) < 18,
-    `${hot - meanHeat(c)} K in the first minute, the glass being cold still`,
-  );
-  const later = meanHeat(c);
-  for (let t = 0; t < 60; t++) stepCup(c, air, 0, 1);
-  assert.ok(
-    later - meanHeat(c) > 3 && later - meanHeat(c) < 12,
-    `${later - meanHeat(c)} K in the next`,
-  );
-  for (let t = 0; t < 40_000; t++) stepCup(c, air, 0, 1);
-  assert.ok(Math.abs(meanHeat(c) - 20) < 1, 'and it comes to the room');
-});
+test(
+  'worlds: times are those makers know: a full cup cooks in minutes, loses some degrees ' +
+    'a minute, and its spot runs ahead till it is stirred',
+  () => {
+    const other = cup({ grams: 240 });
+    let seconds = 0;
+    for (; meanHeat(other) < 177 && seconds < 900; seconds++) stepCup(other, air, 450, 1);
+    assert.ok(
+      seconds > 150 && seconds < 360,
+      `${seconds} s of oven to fusion (handbook §2 step 7: 2 to 4 min and some bursts)`,
+    );
+    assert.ok(other.spot - meanHeat(other) > 6 && other.spot - meanHeat(other) < 30);
+    stirCup(other);
+    assert.ok(other.spot - meanHeat(other) < 3);
+    const hot = meanHeat(other);
+    for (let time = 0; time < 60; time++) stepCup(other, air, 0, 1);
+    assert.ok(
+      hot - meanHeat(other) < 18,
+      `${hot - meanHeat(other)} K in the first minute, the glass being cold still`,
+    );
+    const later = meanHeat(other);
+    for (let time = 0; time < 60; time++) stepCup(other, air, 0, 1);
+    assert.ok(
+      later - meanHeat(other) > 3 && later - meanHeat(other) < 12,
+      `${later - meanHeat(other)} K in the next`,
+    );
+    for (let time = 0; time < 40_000; time++) stepCup(other, air, 0, 1);
+    assert.ok(Math.abs(meanHeat(other) - 20) < 1, 'and it comes to the room');
+  },
+);
 
 test('worlds: what goes into a cup mixes by mass; a mould keeps what a shot gives but for its loss', () => {
-  const c = cup({ grams: 100, bulk: 160, spot: 160 });
-  fillCup(c, 100, 20, { damp: 0.001 });
-  assert.ok(Math.abs(meanHeat(c) - 90) < 1e-9 && Math.abs(c.water - 0.1) < 1e-9 && c.grams === 200);
+  const other = cup({ grams: 100, bulk: 160, spot: 160 });
+  fillCup(other, 100, 20, { damp: 0.001 });
+  assert.ok(
+    Math.abs(meanHeat(other) - 90) < 1e-9 &&
+      Math.abs(other.water - 0.1) < 1e-9 &&
+      other.grams === 200,
+  );
   const m = { capacity: 2000, loss: 0, across: 2, near: 30, far: 25, giving: 0, left: 8000 };
-  for (let t = 0; t < 4000; t++) stepMould(m, 20, 1, 0.5);
+  for (let time = 0; time < 4000; time++) stepMould(m, 20, 1, 0.5);
   assert.ok(
     Math.abs((m.near + m.far) / 2 - (27.5 + 8000 / 2000)) < 0.01 && Math.abs(m.near - m.far) < 0.1,
   );
 });
 
-test('worlds: a bait firms later the thicker, hotter and warmer about it; metal that is cold, or a thin part, freezes sooner', () => {
-  const bait = { across: 15, round: 2, rod: 0, hot: 1, thin: 3, metal: true };
-  const firm = (over: object, shot = 160, metal = 35) =>
-    firmAfter({ ...bait, ...over }, shot, metal)!;
-  assert.ok(
-    firm({ across: 8 }) < firm({}) &&
-      firm({ round: 1 }) > firm({}) &&
-      firm({ rod: 0.4 }) < firm({}) &&
-      firm({ hot: 0.5 }) < 0.8 * firm({}),
-  );
-  assert.ok(firm({}, 150) < firm({}) && firm({}, 160, 50) > firm({}));
-  assert.ok(meanAfter(bait, 160, 35, firm({})) <= 76.01);
-  assert.ok(freezes(3, 160, 25) < freezes(3, 160, 40) && freezes(2, 160, 40) < freezes(3, 160, 40));
-});
+test(
+  'worlds: a bait firms later the thicker, hotter and warmer about it; metal that is ' +
+    'cold, or a thin part, freezes sooner',
+  () => {
+    const bait = { across: 15, round: 2, rod: 0, hot: 1, thin: 3, metal: true };
+    const firm = (over: object, shot = 160, metal = 35) =>
+      firmAfter({ ...bait, ...over }, shot, metal)!;
+    assert.ok(
+      firm({ across: 8 }) < firm({}) &&
+        firm({ round: 1 }) > firm({}) &&
+        firm({ rod: 0.4 }) < firm({}) &&
+        firm({ hot: 0.5 }) < 0.8 * firm({}),
+    );
+    assert.ok(firm({}, 150) < firm({}) && firm({}, 160, 50) > firm({}));
+    assert.ok(meanAfter(bait, 160, 35, firm({})) <= 76.01);
+    assert.ok(
+      freezes(3, 160, 25) < freezes(3, 160, 40) && freezes(2, 160, 40) < freezes(3, 160, 40),
+    );
+  },
+);
 
-test('worlds: the same seeds give the same evening, whoever plays it; at least six differ, and one is held back', () => {
-  assert.ok(
-    WORLDS.length >= 6 &&
-      new Set(WORLDS.map((w) => JSON.stringify({ ...w, name: '' }))).size === WORLDS.length &&
-      !WORLDS.includes(HELD_BACK),
-  );
-  const run = () => {
-    const w = new World(WORLDS[0]!, 'shop', 'evening');
-    w.addOven('1', 900);
-    w.fill('A', 200, null);
-    w.burst('1', 1, ['A'], 60);
-    w.pass(70);
-    w.stir('A');
-    return [w.heat('A'), w.read('A'), w.room];
-  };
-  assert.deepEqual(run(), run());
-});
+test(
+  'worlds: the same seeds give the same evening, whoever plays it; at least six differ, ' +
+    'and one is held back',
+  () => {
+    assert.ok(
+      WORLDS.length >= 6 &&
+        new Set(WORLDS.map((world) => JSON.stringify({ ...world, name: '' }))).size ===
+          WORLDS.length &&
+        !WORLDS.includes(HELD_BACK),
+    );
+    const run = () => {
+      const world = new World(WORLDS[0]!, 'shop', 'evening');
+      world.addOven('1', 900);
+      world.fill('A', 200, null);
+      world.burst('1', 1, ['A'], 60);
+      world.pass(70);
+      world.stir('A');
+      return [world.heat('A'), world.read('A'), world.room];
+    };
+    assert.deepEqual(run(), run());
+  },
+);

@@ -17,18 +17,18 @@ test('beta-binomial against closed forms', () => {
 
 test('E26 property: the chance is the sum of its terms one by one, on either side of the mean', () => {
   // Pólya's urn: the next bait comes good with (a + good) / (a + b + seen).
-  const urn = (need: number, n: number, a: number, b: number): number => {
+  const urn = (need: number, count: number, a: number, b: number): number => {
     let chances = [1];
-    for (let seen = 0; seen < n; seen++) {
+    for (let seen = 0; seen < count; seen++) {
       const next = new Array<number>(seen + 2).fill(0);
-      chances.forEach((p, good) => {
+      chances.forEach((chance, good) => {
         const share = (a + good) / (a + b + seen);
-        next[good]! += p * (1 - share);
-        next[good + 1]! += p * share;
+        next[good]! += chance * (1 - share);
+        next[good + 1]! += chance * share;
       });
       chances = next;
     }
-    return chances.slice(need).reduce((sum, p) => sum + p, 0);
+    return chances.slice(need).reduce((sum, chance) => sum + chance, 0);
   };
   fc.assert(
     fc.property(
@@ -57,11 +57,11 @@ test('property: the answer is enough, one step fewer is not, and more need never
       fc.integer({ min: 1, max: 24 }),
       (need, share, confidence, step) => {
         const guess = { share, strength: 20 };
-        const n = baitsToShoot(need, guess, confidence, step);
-        assert.ok(n !== null && n % step === 0);
-        assert.ok(chanceOfEnough(need, n, guess) >= confidence);
-        if (n - step >= need) assert.ok(chanceOfEnough(need, n - step, guess) < confidence);
-        assert.ok(baitsToShoot(need + 1, guess, confidence, step)! >= n);
+        const count = baitsToShoot(need, guess, confidence, step);
+        assert.ok(count !== null && count % step === 0);
+        assert.ok(chanceOfEnough(need, count, guess) >= confidence);
+        if (count - step >= need) assert.ok(chanceOfEnough(need, count - step, guess) < confidence);
+        assert.ok(baitsToShoot(need + 1, guess, confidence, step)! >= count);
       },
     ),
     { numRuns: 200 },

@@ -1,5 +1,6 @@
-// Two makers, the same luck, in worlds no model knows: `npm run bench -- evenings [shops a world] [world|all|held-back] [ablate|said]`.
-// `said` plays the advised maker only: what was said against what was so, in more shops for the time.
+// Two makers, the same luck, in worlds no model knows: `npm run bench -- evenings [shops a world]
+// [world|all|held-back] [ablate|said]`. `said` plays the advised maker only: what was said against
+// what was so, in more shops for the time.
 import { Worker } from 'node:worker_threads';
 import { availableParallelism } from 'node:os';
 import { writeFileSync } from 'node:fs';
@@ -18,10 +19,10 @@ const worlds =
     ? [HELD_BACK]
     : which === 'all'
       ? WORLDS
-      : WORLDS.filter((w) => w.name === which);
+      : WORLDS.filter((world) => world.name === which);
 if (worlds.length === 0 || !(SHOPS > 0))
   throw new Error(
-    `There is no such world: ${which}. There are ${WORLDS.map((w) => w.name).join(', ')}.`,
+    `There is no such world: ${which}. There are ${WORLDS.map((world) => world.name).join(', ')}.`,
   );
 
 const shops = Array.from({ length: SHOPS }, (_, i) => i + 1);
@@ -70,7 +71,10 @@ for (const [name, evenings] of played) {
         {
           all: saidAgainst(evenings),
           ...Object.fromEntries(
-            worlds.map((w) => [w.name, saidAgainst(evenings.filter((p) => p.world === w.name))]),
+            worlds.map((world) => [
+              world.name,
+              saidAgainst(evenings.filter((evening) => evening.world === world.name)),
+            ]),
           ),
         },
         null,
@@ -88,9 +92,9 @@ if (process.env['EVENINGS'])
     JSON.stringify(
       [...played].map(([name, list]) => [
         name,
-        list.map((p) => ({
-          ...p,
-          tally: { ...p.tally, faults: Object.fromEntries(p.tally.faults) },
+        list.map((played) => ({
+          ...played,
+          tally: { ...played.tally, faults: Object.fromEntries(played.tally.faults) },
         })),
       ]),
     ),

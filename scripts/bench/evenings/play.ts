@@ -1,4 +1,4 @@
-import type { Check, Instrument, Known, Learned } from '../../../src/core/heat/index.ts';
+import type { Check, Instrument, Estimate, Learned } from '../../../src/core/heat/index.ts';
 import { NOTHING_LEARNED } from '../../../src/core/heat/index.ts';
 import type { HandKind, PlanInput } from '../../../src/core/plan/index.ts';
 import { draftPlan, planSession, timeSession } from '../../../src/core/plan/index.ts';
@@ -91,7 +91,7 @@ export interface Played {
 export interface Knows {
   learned: Learned;
   /** s acts take its hands */
-  hands: Partial<Record<HandKind, Known>>;
+  hands: Partial<Record<HandKind, Estimate>>;
   record: readonly Given[];
   reads: Instrument;
   check: Check | null;
@@ -107,13 +107,13 @@ export const NEW_SHOP: Knows = {
 const { good: GOOD } = DEFAULT_SHOP;
 
 export function snapshotFor(kind: Kind, { learned, record, reads, check }: Knows): Snapshot {
-  const w = WAYS.find((x) => x.colourway === kind.colourway)!;
+  const way = WAYS.find((way) => way.colourway === kind.colourway)!;
   const wanted = {
     part: 1,
     line: 1,
     for: 'x',
-    bait: BAITS.findIndex((b) => b.name === w.bait) + 1,
-    colourway: COLOURWAYS.findIndex((c) => c.name === kind.colourway) + 1,
+    bait: BAITS.findIndex((bait) => bait.name === way.bait) + 1,
+    colourway: COLOURWAYS.findIndex((colourway) => colourway.name === kind.colourway) + 1,
     count: kind.count,
     due: '2026-12-01',
   };
@@ -165,27 +165,29 @@ export function play(
   const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);
   const table = new Table(world, snapshot, maker === 'advised' ? 1.3 : 0);
   const hands = maker === 'advised' ? new Advised(table, without) : new Thumb(table);
-  for (let i = 0; i < 6000 && table.s.status !== 'finished' && world.seconds < LONGEST; i++)
+  for (let i = 0; i < 6000 && table.state.status !== 'finished' && world.seconds < LONGEST; i++)
     if (!hands.act()) break;
-  const { plastic } = summary(table.s, table.now);
-  const kept = [...table.s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait');
+  const { plastic } = summary(table.state, table.now);
+  const kept = [...table.state.shots.values()].filter(
+    (shot) => isKept(shot) && shot.stage.makes === 'bait',
+  );
   const { good } = count(kept);
-  const shot = kept.reduce((n, x) => n + x.cavities.size, 0);
+  const shot = kept.reduce((sum, shot) => sum + shot.cavities.size, 0);
   const each = plastic.inBaits / Math.max(1, shot);
   const given = new Map<string, Given>();
-  for (const x of table.s.shots.values()) {
-    const key = [x.mould, x.build.key, x.stage.key].join();
+  for (const shot of table.state.shots.values()) {
+    const key = [shot.mould, shot.build.key, shot.stage.key].join();
     const was = given.get(key) ?? {
-      mould: Number(x.mould),
-      build: x.build.key,
-      stage: x.stage.key,
+      mould: Number(shot.mould),
+      build: shot.build.key,
+      stage: shot.stage.key,
       good: 0,
       shot: 0,
     };
     given.set(key, {
       ...was,
-      good: was.good + [...x.cavities.keys()].filter((n) => !x.marks.has(n)).length,
-      shot: was.shot + x.cavities.size,
+      good: was.good + [...shot.cavities.keys()].filter((cavity) => !shot.marks.has(cavity)).length,
+      shot: was.shot + shot.cavities.size,
     });
   }
   const played: Played = {
@@ -203,9 +205,9 @@ export function play(
     fresh: plastic.fresh,
     wasted: plastic.fresh - good * each,
     scorches: world.scorches,
-    finished: table.s.status === 'finished',
+    finished: table.state.status === 'finished',
     tally: table.tally,
     took: hands instanceof Advised ? hands.took : [],
   };
-  return { played, state: table.s, given: [...given.values()] };
+  return { played, state: table.state, given: [...given.values()] };
 }

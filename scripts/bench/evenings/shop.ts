@@ -5,38 +5,40 @@ import {
   shotLessons,
   follower,
 } from '../../../src/core/session/index.ts';
-import type { LearnedThing, SessionState } from '../../../src/core/session/index.ts';
+import type { Lesson, SessionState } from '../../../src/core/session/index.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
 import type { Ablation, Knows, Played } from './play.ts';
 import { KINDS, NEW_SHOP, play } from './play.ts';
 
 /** What an evening taught, put to what had been learned before. */
-function taught(known: Map<string, LearnedThing>, s: SessionState, hands: Knows['hands']): void {
-  const { heat } = s.snapshot;
-  const followed = s.heat.length > 0 ? follower(heat)(s.heat, s.lastAt) : null;
+function taught(known: Map<string, Lesson>, state: SessionState, hands: Knows['hands']): void {
+  const { heat } = state.snapshot;
+  const followed = state.heat.length > 0 ? follower(heat)(state.heat, state.lastAt) : null;
   for (const lesson of [
-    ...(followed ? lessonsOf(followed, s.heat, heat) : []),
-    ...handLessons(s.handTimes, hands),
-    ...shotLessons(s),
+    ...(followed ? lessonsOf(followed, state.heat, heat) : []),
+    ...handLessons(state.handTimes, hands),
+    ...shotLessons(state),
   ])
     known.set(lesson.key, lesson);
 }
-const handsOf = (known: ReadonlyMap<string, LearnedThing>): Knows['hands'] =>
+const handsOf = (known: ReadonlyMap<string, Lesson>): Knows['hands'] =>
   Object.fromEntries(
     [...known.values()]
-      .filter((l) => l.key.startsWith('hand/'))
-      .map((l) => [l.key.slice(5), l.posterior]),
+      .filter((learnedThing) => learnedThing.key.startsWith('hand/'))
+      .map((learnedThing) => [learnedThing.key.slice(5), learnedThing.posterior]),
   );
 
-/** Evenings of one shop, one of each way of shooting, each begun with what those before it taught. */
+/**
+ * Evenings of one shop, one of each way of shooting, each begun with what those before it taught.
+ */
 export function playShop(
   traits: Traits,
   shop: number,
   maker: Played['maker'],
   without?: Ablation,
 ): Played[] {
-  const known = new Map<string, LearnedThing>();
+  const known = new Map<string, Lesson>();
   const learns = maker === 'advised' && without !== 'nothing learned';
   // Checked once, before the first evening: it is a setting of the shop.
   const check =

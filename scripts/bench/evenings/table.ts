@@ -8,7 +8,7 @@ import { firmAfter } from '../../../worlds/bait.ts';
 import type { World } from '../../../worlds/world.ts';
 import type { MouldDrawing } from '../../../worlds/world.ts';
 
-export const START = Date.UTC(2026, 10, 20, 18, 30);
+const START = Date.UTC(2026, 10, 20, 18, 30);
 
 /** s an act takes two practised hands, whoever advises them. */
 const HANDS: Partial<Record<Send['kind'], number>> = {
@@ -39,7 +39,7 @@ const HANDS: Partial<Record<Send['kind'], number>> = {
 };
 
 /** What was said, and what was so. */
-export interface Said {
+interface Said {
   said: number;
   sd: number;
   truth: number;
@@ -58,9 +58,11 @@ export interface Tally {
 }
 
 /** A mould as its drawing says, for a world to make of it what it will. */
-function drawingOf(s: SessionState, key: string): MouldDrawing {
-  const { mould } = s.moulds.get(key)!;
-  const run = [...s.runs.values()].find((r) => r.tools.moulds.some((m) => String(m.id) === key))!;
+function drawingOf(state: SessionState, key: string): MouldDrawing {
+  const { mould } = state.moulds.get(key)!;
+  const run = [...state.runs.values()].find((run) =>
+    run.tools.moulds.some((mould) => String(mould.id) === key),
+  )!;
   const { section, body, rod } = heatOfMould(mould, castAs(run.stage));
   const round = section.shape === 'slab' ? 1 : section.shape === 'round' ? 2 : section.shape;
   const metal = mould.metal === 'machined' || mould.metal === 'cast';
@@ -86,7 +88,7 @@ function drawingOf(s: SessionState, key: string): MouldDrawing {
 
 /** A bench with hands at it: what is recorded also happens. */
 export class Table {
-  readonly s: SessionState;
+  readonly state: SessionState;
   readonly tally: Tally = {
     draws: [],
     matched: [],
@@ -101,7 +103,7 @@ export class Table {
   readonly firms = new Map<string, { low: number; high: number }>();
   /** times inserts were shot again */
   again = 0;
-  private n = 0;
+  private sent = 0;
   private readonly held = new Map<string, number>();
   private readonly seen = new Map<string, (WorldFault | null)[]>();
 
@@ -110,10 +112,11 @@ export class Table {
     snapshot: Snapshot,
     private readonly press: number,
   ) {
-    this.s = startState(snapshot);
+    this.state = startState(snapshot);
     for (const { id, oven } of snapshot.heat.ovens) world.addOven(String(id), oven.watts);
-    for (const key of this.s.moulds.keys()) world.addMould(drawingOf(this.s, key));
-    for (const [key, i] of this.s.injectors) world.addInjector(key, i.injector.barrels.length);
+    for (const key of this.state.moulds.keys()) world.addMould(drawingOf(this.state, key));
+    for (const [key, injector] of this.state.injectors)
+      world.addInjector(key, injector.injector.barrels.length);
     this.send({ kind: 'opened', payload: {} });
     this.send({
       kind: 'reading',
@@ -127,7 +130,7 @@ export class Table {
   }
   /** facts noted so far */
   get facts(): number {
-    return this.n;
+    return this.sent;
   }
   get now(): number {
     return START + Math.round(this.world.seconds * 1000);
@@ -138,23 +141,23 @@ export class Table {
   /** An act: the hands do it, then it is recorded. */
   send(what: Send): void {
     const standing =
-      what.kind === 'shot' ? this.s.moulds.get(what.payload.mould)?.phase === 'filling' : false;
+      what.kind === 'shot' ? this.state.moulds.get(what.payload.mould)?.phase === 'filling' : false;
     this.before(what);
     this.record(what);
     if (what.kind === 'shot') this.shot(what.payload, standing);
   }
   private record(what: Send): void {
-    const e = {
+    const event = {
       id: v4(),
       session: 1,
-      seq: ++this.n,
+      seq: ++this.sent,
       at: this.now,
       by: 'bench',
       v: EVENT_VERSION,
       ...what,
     } as AnyEvent;
-    apply(this.s, e);
-    this.poured(e);
+    apply(this.state, event);
+    this.poured(event);
   }
   pressed(): void {
     this.tally.presses += 1;
@@ -162,7 +165,7 @@ export class Table {
   }
   /** A cup stirred if it was in the oven, and read; typed where there is a key to type it by. */
   read(cup: string): number {
-    if (this.s.cups.get(cup)!.inOven) this.world.stir(cup);
+    if (this.state.cups.get(cup)!.inOven) this.world.stir(cup);
     this.wait(8);
     const celsius = this.world.read(cup);
     this.wait(this.press * 2);
@@ -186,8 +189,8 @@ export class Table {
     if (what.kind === 'heated') {
       const { cup, together, oven, level, seconds } = what.payload;
       this.world.burst(
-        String(oven ?? this.s.oven.id),
-        level ?? this.s.oven.level,
+        String(oven ?? this.state.oven.id),
+        level ?? this.state.oven.level,
         [cup, ...(together ?? [])],
         seconds,
       );
@@ -202,20 +205,30 @@ export class Table {
     else if (what.kind === 'emptied') this.world.empty(what.payload.injector);
   }
   private draw({ injector, job, barrels }: Extract<Send, { kind: 'drawn' }>['payload']): void {
-    const run = this.s.runs.get(job)!;
-    const parts = barrels.map((b) => {
-      const c = this.s.cups.get(b.cup)!;
-      return { cup: b.cup, grams: b.ml * 0.93, least: c.vessel ? airVolume(c.vessel) * 0.93 : 0 };
+    const run = this.state.runs.get(job)!;
+    const parts = barrels.map((barrel) => {
+      const cup = this.state.cups.get(barrel.cup)!;
+      return {
+        cup: barrel.cup,
+        grams: barrel.ml * 0.93,
+        least: cup.vessel ? airVolume(cup.vessel) * 0.93 : 0,
+      };
     });
     const { heats, air } = this.world.draw(injector, parts);
     const { window } = run.tools;
-    barrels.forEach((b, i) => {
-      if (b.celsius !== undefined)
-        this.tally.draws.push({ said: b.celsius, sd: b.sd ?? 2, truth: heats[i]!, window });
+    barrels.forEach((barrel, i) => {
+      if (barrel.celsius !== undefined)
+        this.tally.draws.push({
+          said: barrel.celsius,
+          sd: barrel.sd ?? 2,
+          truth: heats[i]!,
+          window,
+        });
     });
-    const inside = heats.every((h) => h >= window.low - 1 && h <= window.high + 1);
+    const inside = heats.every((heat) => heat >= window.low - 1 && heat <= window.high + 1);
     this.tally.matched.push(
-      inside && Math.max(...heats) - Math.min(...heats) <= this.s.snapshot.bench.tolerance + 0.5,
+      inside &&
+        Math.max(...heats) - Math.min(...heats) <= this.state.snapshot.bench.tolerance + 0.5,
     );
     this.air.set(injector, air);
   }
@@ -225,41 +238,45 @@ export class Table {
     { mould, job, draw }: Extract<Send, { kind: 'shot' }>['payload'],
     standing: boolean,
   ): void {
-    const run = this.s.runs.get(job)!;
-    const injector = this.s.injectors.get(String(run.tools.injector?.id))!;
-    const m = this.s.moulds.get(mould)!;
-    const shot = this.s.shots.get(m.shot ?? '');
+    const run = this.state.runs.get(job)!;
+    const injector = this.state.injectors.get(String(run.tools.injector?.id))!;
+    const other = this.state.moulds.get(mould)!;
+    const shot = this.state.shots.get(other.shot ?? '');
     const streams = this.world.streams(injector.key, injector.injector.barrels.length);
     const barrels = this.world.barrels.get(injector.key)!;
-    injector.contents.forEach((c, i) => barrels[i] && (barrels[i]!.grams = Math.max(0, c.grams)));
+    injector.contents.forEach(
+      (content, i) => barrels[i] && (barrels[i]!.grams = Math.max(0, content.grams)),
+    );
     if (!shot) return;
     if (standing) {
       this.world.addHeat(mould, shot.baitsG / Math.max(1, shot.cavities.size), streams);
       return;
     }
-    const said = mouldHeat(this.s, m, this.now - 1);
+    const said = mouldHeat(this.state, other, this.now - 1);
     this.tally.metal.push({ said: said.celsius, sd: said.sd, truth: this.world.metal(mould) });
-    const of = this.s.draws.get(draw)!.barrels;
-    const core = run.stage.layers.some((l) => l.place === 'core' || l.place === 'coreTail');
+    const of = this.state.draws.get(draw)!.barrels;
+    const core = run.stage.layers.some(
+      (layer) => layer.place === 'core' || layer.place === 'coreTail',
+    );
     const between = 0.5 * (this.world.metal(mould) - this.world.room);
     const insert = run.stage.takes !== null && !core ? this.world.room + between : null;
-    const cups = of.flatMap((b) => this.world.cups.get(b.cup) ?? []);
+    const cups = of.flatMap((portion) => this.world.cups.get(portion.cup) ?? []);
     const { bait } = this.world.moulds.get(mould)!.drawing;
-    const { rod, core: channel } = heatOfMould(m.mould, castAs(run.stage));
+    const { rod, core: channel } = heatOfMould(other.mould, castAs(run.stage));
     this.world.shoot(mould, streams, shot.baitsG + shot.feedG, {
       bait: { ...bait, rod: rod ?? 0, hot: channel ?? 1 },
       insert,
       core,
       air: this.air.get(injector.key) ?? false,
-      apart: this.s.snapshot.bench.tolerance,
+      apart: this.state.snapshot.bench.tolerance,
       window: run.tools.window,
-      scorched: Math.max(...cups.map((c) => c.scorched)),
-      fused: of.every((b) => this.world.through(b.cup)),
+      scorched: Math.max(...cups.map((cup) => cup.scorched)),
+      fused: of.every((portion) => this.world.through(portion.cup)),
     });
   }
   private open(mould: string): void {
     const { faults, stood, shot } = this.world.open(mould);
-    const mean = shot.streams.reduce((a, b) => a + b, 0) / shot.streams.length;
+    const mean = shot.streams.reduce((sum, stream) => sum + stream, 0) / shot.streams.length;
     this.tally.opened.push({
       stood,
       firm: firmAfter(shot.bait, mean, shot.metal),
@@ -270,18 +287,18 @@ export class Table {
   }
   /** What the eye sees of a mould just opened, marked. */
   mark(mould: string): void {
-    const shot = this.s.shots.get(this.s.moulds.get(mould)!.shot ?? '')!;
+    const shot = this.state.shots.get(this.state.moulds.get(mould)!.shot ?? '')!;
     const faults = this.seen.get(mould) ?? [];
-    [...shot.cavities.keys()].forEach((n, i) => {
+    [...shot.cavities.keys()].forEach((cavity, i) => {
       const fault = faults[i] ?? null;
       if (fault) this.tally.faults.set(fault, (this.tally.faults.get(fault) ?? 0) + 1);
-      if (!fault || shot.marks.has(n)) return;
+      if (!fault || shot.marks.has(cavity)) return;
       this.wait(1);
       this.record({
         kind: 'cavityMarked',
         payload: {
           shot: shot.id,
-          cavity: n,
+          cavity,
           grade: 'second',
           fault: fault === 'coreShort' ? 'coreShort' : fault,
         },
@@ -289,13 +306,17 @@ export class Table {
     });
   }
   /** What an act did to what is in the cups. */
-  private poured(e: AnyEvent): void {
-    for (const c of this.s.cups.values()) {
-      const before = this.held.get(c.key) ?? 0;
-      const more = c.grams - before;
+  private poured(event: AnyEvent): void {
+    for (const cup of this.state.cups.values()) {
+      const before = this.held.get(cup.key) ?? 0;
+      const more = cup.grams - before;
       if (Math.abs(more) < 1e-9) continue;
-      this.held.set(c.key, c.grams);
-      this.world.fill(c.key, more, e.kind === 'returned' ? 45 : e.kind === 'emptied' ? 142 : null);
+      this.held.set(cup.key, cup.grams);
+      this.world.fill(
+        cup.key,
+        more,
+        event.kind === 'returned' ? 45 : event.kind === 'emptied' ? 142 : null,
+      );
     }
   }
 }

@@ -7,7 +7,10 @@ import type { Table } from './table.ts';
 
 /** Judgements of a practised hand, each as makers state it. */
 const THUMB = {
-  /** s a gram of raw plastic may have at first, at most a minute; shorter as it thickens and near the end */
+  /**
+   * s a gram of raw plastic may have at first, at most a minute; shorter as it thickens and near
+   * the end
+   */
   raw: 0.26,
   longest: 60,
   thick: 0.7,
@@ -24,43 +27,45 @@ const THUMB = {
   firm: { safe: 0.2, sd: 0.2 },
 } as const;
 
-/** Makes one evening by rules of thumb; the steps only say what the trade's order leaves to be done. */
+/**
+ * Makes one evening by rules of thumb; the steps only say what the trade's order leaves to be done.
+ */
 export class Thumb {
   private readonly gives = new Map<string, number>();
   private readonly before = new Map<string, { celsius: number; seconds: number }>();
   private readonly rounds = new Map<string, number>();
   private readonly opens = new Map<string, number>();
   private readonly looks = new Map<string, number>();
-  constructor(private readonly t: Table) {}
+  constructor(private readonly table: Table) {}
 
   /** One act. False where there is nothing more to do. */
   act(): boolean {
-    const { t } = this;
-    const all = steps(t.s, t.now);
+    const { table } = this;
+    const all = steps(table.state, table.now);
     const step = this.choose(all);
     if (!step) return false;
-    if (step.key === 'more') more(t, step);
+    if (step.key === 'more') more(table, step);
     else if (step.key === 'dose') this.charge(step);
     else if (step.key === 'cook') this.cook(step);
     else if (step.key === 'stir') this.look(step.target);
     else if (step.key === 'match') this.match(step);
     else if (step.key === 'cool' || step.key === 'open') this.open(step);
     else if (step.key === 'hold') {
-      t.wait(Math.min(6, Math.max(0, ((step.until ?? t.now) - t.now) / 1000)));
-      t.send(step.send!);
-    } else if (step.key === 'heating') t.wait(Math.min(3, (step.until! - t.now) / 1000));
+      table.wait(Math.min(6, Math.max(0, ((step.until ?? table.now) - table.now) / 1000)));
+      table.send(step.send!);
+    } else if (step.key === 'heating') table.wait(Math.min(3, (step.until! - table.now) / 1000));
     else if (step.key === 'mark') {
-      t.mark(step.target);
-      t.send(step.send!);
-    } else plainly(t, step);
+      table.mark(step.target);
+      table.send(step.send!);
+    } else plainly(table, step);
     return true;
   }
   /** Metal last: it is warmed when the cups are done, and when a hand feels it has gone cold. */
   private choose(all: Step[]): Step | undefined {
     const first = all.find(
-      (x) => x.key !== 'warmMould' && x.key !== 'warmInjector' && x.key !== 'trial',
+      (step) => step.key !== 'warmMould' && step.key !== 'warmInjector' && step.key !== 'trial',
     );
-    const metal = all.find((x) => x.key === 'warmMould' || x.key === 'warmInjector');
+    const metal = all.find((step) => step.key === 'warmMould' || step.key === 'warmInjector');
     const late =
       first && ['load', 'close', 'top', 'match', 'draw', 'shoot', 'pour'].includes(first.key);
     if (first?.key === 'close' || first?.key === 'load') this.feel(first.target);
@@ -68,148 +73,157 @@ export class Thumb {
   }
   /** A hand laid on it: a mould gone cold goes back on the plate. */
   private feel(mould: string): void {
-    const { t } = this;
-    const m = t.s.moulds.get(mould);
-    if (!m?.warmed || t.world.metal(mould) > m.mould.warmTo - THUMB.cold) return;
-    t.send({ kind: 'warmed', payload: { target: { kind: 'mould', key: mould } } });
+    const { table } = this;
+    const other = table.state.moulds.get(mould);
+    if (!other?.warmed || table.world.metal(mould) > other.mould.warmTo - THUMB.cold) return;
+    table.send({ kind: 'warmed', payload: { target: { kind: 'mould', key: mould } } });
   }
   /** So much as looks enough: what the count wants, by eye, to the next quarter cup. */
   private charge(step: Step): void {
-    const { t } = this;
+    const { table } = this;
     if (step.send?.kind !== 'charged') return;
-    const c = t.s.cups.get(step.target)!;
-    const by = Math.exp(normal(t.world.luck('measuring'), 0.15, 0.2));
+    const cup = table.state.cups.get(step.target)!;
+    const by = Math.exp(normal(table.world.luck('measuring'), 0.15, 0.2));
     const quarter = 60;
     const grams = Math.min(
       Math.max(quarter, Math.ceil((step.send.payload.grams * by) / quarter) * quarter),
-      Math.max(quarter, c.limitMl * 0.9 - c.grams),
+      Math.max(quarter, cup.limitMl * 0.9 - cup.grams),
     );
-    t.send({ ...step.send, payload: { ...step.send.payload, grams } });
-    for (const one of step.then ?? []) t.send(one);
+    table.send({ ...step.send, payload: { ...step.send.payload, grams } });
+    for (const one of step.then ?? []) table.send(one);
   }
   private cook(step: Step): void {
-    const { t } = this;
-    const c = t.s.cups.get(step.target)!;
-    const was = c.reading?.celsius ?? t.world.room;
-    const full = Math.min(THUMB.longest, Math.max(5, c.grams * THUMB.raw));
+    const { table } = this;
+    const cup = table.state.cups.get(step.target)!;
+    const was = cup.reading?.celsius ?? table.world.room;
+    const full = Math.min(THUMB.longest, Math.max(5, cup.grams * THUMB.raw));
     const seconds = Math.round(
       was < 110 ? full : was < 150 ? full * THUMB.thick : full * THUMB.end,
     );
-    this.heat(c.key, seconds, was);
+    this.heat(cup.key, seconds, was);
   }
   private heat(cup: string, seconds: number, was: number): void {
-    const oven = freeOven(this.t.s);
-    if (!oven) return this.t.wait(2);
+    const oven = freeOven(this.table.state);
+    if (!oven) return this.table.wait(2);
     this.before.set(cup, { celsius: was, seconds });
-    this.t.send({
+    this.table.send({
       kind: 'heated',
       payload: { cup, seconds, begun: true, oven: oven.id, level: oven.level },
     });
   }
   /** Out, stirred and read: what it gained is remembered; plastic that runs clear is seen to. */
   private look(cup: string): void {
-    const { t } = this;
-    const celsius = t.read(cup);
-    const c = t.s.cups.get(cup)!;
+    const { table } = this;
+    const celsius = table.read(cup);
+    const other = table.state.cups.get(cup)!;
     const given = this.before.get(cup);
     if (given && given.seconds >= 20) {
-      const pace = ((celsius - given.celsius) * c.grams) / (given.seconds - 2);
+      const pace = ((celsius - given.celsius) * other.grams) / (given.seconds - 2);
       if (pace > 40 && pace < 600)
         this.gives.set('oven', 0.7 * (this.gives.get('oven') ?? THUMB.gives) + 0.3 * pace);
       this.before.delete(cup);
     }
-    if (!c.fused && t.world.through(cup)) t.byEye(cup, 'clear');
+    if (!other.fused && table.world.through(cup)) table.byEye(cup, 'clear');
   }
   private match(step: Step): void {
-    const { t } = this;
-    const run = runInHand(t.s)!;
+    const { table } = this;
+    const run = runInHand(table.state)!;
     const cups =
       run.stage.layers.length > 0
-        ? drawCups(t.s, run)
-        : cupsOf(t.s, run).filter((c) => c.key === step.read?.key);
-    const n = (this.rounds.get(step.skip!.target) ?? 0) + 1;
-    this.rounds.set(step.skip!.target, n);
-    if (n > THUMB.rounds * cups.length) return t.send({ kind: 'skipped', payload: step.skip! });
-    const unread = cups.find((c) => !c.reading || c.inOven || t.now - c.reading.at > 75_000);
+        ? drawCups(table.state, run)
+        : cupsOf(table.state, run).filter((cup) => cup.key === step.read?.key);
+    const count = (this.rounds.get(step.skip!.target) ?? 0) + 1;
+    this.rounds.set(step.skip!.target, count);
+    if (count > THUMB.rounds * cups.length)
+      return table.send({ kind: 'skipped', payload: step.skip! });
+    const unread = cups.find(
+      (cup) => !cup.reading || cup.inOven || table.now - cup.reading.at > 75_000,
+    );
     if (unread) return this.look(unread.key);
     const { low, high } = run.tools.window;
-    const at = (c: CupState) => c.reading!.celsius - (THUMB.cools * (t.now - c.reading!.at)) / 1000;
+    const at = (cup: CupState) =>
+      cup.reading!.celsius - (THUMB.cools * (table.now - cup.reading!.at)) / 1000;
     const [coldest, hottest] = [Math.min(...cups.map(at)), Math.max(...cups.map(at))];
     const apart = hottest - coldest;
-    if (coldest >= low - 1 && hottest <= high + 1 && apart <= t.s.snapshot.bench.tolerance)
-      return t.send({ kind: 'skipped', payload: step.skip! });
+    if (coldest >= low - 1 && hottest <= high + 1 && apart <= table.state.snapshot.bench.tolerance)
+      return table.send({ kind: 'skipped', payload: step.skip! });
     if (hottest > high + 1) {
-      const hot = cups.find((c) => at(c) === hottest)!;
-      t.wait(Math.min(60, 10 + 6 * (hottest - high)));
+      const hot = cups.find((cup) => at(cup) === hottest)!;
+      table.wait(Math.min(60, 10 + 6 * (hottest - high)));
       return this.look(hot.key);
     }
     this.warm(cups, at, Math.max(hottest - 2, (low + high) / 2), high);
   }
-  /** The cold ones go in, one an oven, each for what it lacks; then every one of them is looked at. */
-  private warm(cups: CupState[], at: (c: CupState) => number, to: number, high: number): void {
+  /**
+   * The cold ones go in, one an oven, each for what it lacks; then every one of them is looked at.
+   */
+  private warm(cups: CupState[], at: (cup: CupState) => number, to: number, high: number): void {
     const cold = cups
-      .filter((c) => at(c) < to - 1)
-      .sort((a, b) => at(a) - at(b))
-      .slice(0, this.t.s.snapshot.heat.ovens.length);
+      .filter((cup) => at(cup) < to - 1)
+      .sort((one, other) => at(one) - at(other))
+      .slice(0, this.table.state.snapshot.heat.ovens.length);
     // It loses a little while the others are seen to.
     const aim = Math.min(high - 1, to + 1.5 * cups.length);
     let longest = 0;
-    for (const c of cold) {
-      const pace = (this.gives.get('oven') ?? THUMB.gives) / Math.max(40, c.grams);
+    for (const cup of cold) {
+      const pace = (this.gives.get('oven') ?? THUMB.gives) / Math.max(40, cup.grams);
       // Short ones, looked at between: a quarter of a minute a cup, a little more for a full one.
       const seconds = Math.round(
-        Math.min(Math.max(15, c.grams / 7), Math.max(4, 2.5 + (aim - at(c)) / pace)),
+        Math.min(Math.max(15, cup.grams / 7), Math.max(4, 2.5 + (aim - at(cup)) / pace)),
       );
-      this.heat(c.key, seconds, at(c));
+      this.heat(cup.key, seconds, at(cup));
       longest = Math.max(longest, seconds);
     }
-    this.t.wait(longest + 1);
-    for (const c of cold) this.look(c.key);
+    this.table.wait(longest + 1);
+    for (const cup of cold) this.look(cup.key);
   }
   /** When it feels firm through the metal, which a practised hand knows of its mould. */
   private open(step: Step): void {
-    const { t } = this;
-    const m = t.s.moulds.get(step.target)!;
-    const shot = t.world.moulds.get(m.key)!;
-    const key = m.shot ?? '';
+    const { table } = this;
+    const mould = table.state.moulds.get(step.target)!;
+    const shot = table.world.moulds.get(mould.key)!;
+    const key = mould.shot ?? '';
     const standing = shot.shot;
     if (!this.opens.has(key)) {
       const true_ = standing ? (firmAfter(shot.drawing.bait, 160, 38) ?? 300) : 60;
       this.opens.set(
         key,
-        true_ * Math.exp(THUMB.firm.safe + normal(t.world.luck(`feel/${m.key}`), 0, THUMB.firm.sd)),
+        true_ *
+          Math.exp(
+            THUMB.firm.safe + normal(table.world.luck(`feel/${mould.key}`), 0, THUMB.firm.sd),
+          ),
       );
     }
-    const left = standing ? standing.at + this.opens.get(key)! - t.world.seconds : 0;
-    if (left > 0) return t.wait(Math.min(left, 5));
-    t.send({ kind: 'mouldOpened', payload: { mould: m.key } });
+    const left = standing ? standing.at + this.opens.get(key)! - table.world.seconds : 0;
+    if (left > 0) return table.wait(Math.min(left, 5));
+    table.send({ kind: 'mouldOpened', payload: { mould: mould.key } });
   }
 }
 
 /** Times one more is shot of inserts that came short, before a hand goes on with what there is. */
 const AGAIN = 2;
 /** Short of inserts: shot again; short of baits: the evening is over. */
-export function more(t: Table, step: Step): void {
+export function more(table: Table, step: Step): void {
   const goOn = step.others?.find(
-    (o) => o.send.kind === 'skipped' && o.send.payload.step === 'shortOf',
+    (other) => other.send.kind === 'skipped' && other.send.payload.step === 'shortOf',
   );
-  if (!goOn) return t.send({ kind: 'finished', payload: {} });
-  t.again += 1;
-  t.send(t.again > AGAIN ? goOn.send : step.send!);
+  if (!goOn) return table.send({ kind: 'finished', payload: {} });
+  table.again += 1;
+  table.send(table.again > AGAIN ? goOn.send : step.send!);
 }
 
 /** Whatever needs no judgement, done as it is said. */
-export function plainly(t: Table, step: Step): void {
+export function plainly(table: Table, step: Step): void {
   const all = atOnce(step);
   if (all) {
     const cavities =
       all.kind === 'loaded' || all.kind === 'shot' ? (all.payload.cavities?.length ?? 1) : 1;
-    if (all.kind === 'loaded') t.wait(4 * (cavities - 1));
-    t.send(all);
-    if (all.kind === 'shot') t.wait(5 * (cavities - 1));
+    if (all.kind === 'loaded') table.wait(4 * (cavities - 1));
+    table.send(all);
+    if (all.kind === 'shot') table.wait(5 * (cavities - 1));
     return;
   }
   if (step.open === 'trial' || !step.send)
-    return step.skip ? t.send({ kind: 'skipped', payload: step.skip }) : t.wait(2);
-  for (const one of [...(step.also ?? []), step.send, ...(step.then ?? [])]) t.send(one);
+    return step.skip ? table.send({ kind: 'skipped', payload: step.skip }) : table.wait(2);
+  for (const one of [...(step.also ?? []), step.send, ...(step.then ?? [])]) table.send(one);
 }

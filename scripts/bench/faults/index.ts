@@ -4,9 +4,9 @@ import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { v4 } from 'uuid';
 import { seeded } from '../../../src/core/chance.ts';
+import { AppProcess } from '../../appProcess.ts';
 import { build, finished, freePort, join, root, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
-import { AppProcess } from './shop.ts';
 import { SmallDisk } from './smallDisk.ts';
 import { Tablet } from './tablet.ts';
 
@@ -40,11 +40,11 @@ const appOf = (): AppProcess => apps[Math.floor(chance() * apps.length)]!;
 const FAULTS: Record<string, () => Promise<void>> = {
   'an app killed': async () => {
     const app = appOf();
-    await app.kill();
+    await app.stop();
     await app.begin();
   },
   'both apps killed': async () => {
-    await Promise.all(apps.map((app) => app.kill()));
+    await Promise.all(apps.map((app) => app.stop()));
     await Promise.all(apps.map((app) => app.begin()));
   },
   'an app that stands still': async () => {
@@ -61,7 +61,8 @@ const FAULTS: Record<string, () => Promise<void>> = {
   },
   'all connections cut': () =>
     many(
-      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database()
+        AND pid <> pg_backend_pid()`,
     ).then(() => {}),
   'a full disk': async () => {
     small.disk?.fill();
@@ -76,7 +77,8 @@ const FAULTS: Record<string, () => Promise<void>> = {
       );
     await set('on');
     await many(
-      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database()
+        AND pid <> pg_backend_pid()`,
     );
     await pause(300 + chance() * 700);
     const client = new pg.Client({
@@ -88,7 +90,8 @@ const FAULTS: Record<string, () => Promise<void>> = {
       `ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = off`,
     );
     await client.query(
-      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database()
+        AND pid <> pg_backend_pid()`,
     );
     await client.end();
   },
@@ -134,8 +137,8 @@ async function works(tablet: Tablet): Promise<void> {
 }
 /** Takes orders, each sent again with its key until it is answered. */
 async function takesOrders(): Promise<void> {
-  for (let n = 0; !over; n++) {
-    const customer = `Customer ${n}`;
+  for (let count = 0; !over; count++) {
+    const customer = `Customer ${count}`;
     const key = v4();
     for (;;) {
       const done = await post(
@@ -162,10 +165,13 @@ async function takesOrders(): Promise<void> {
   }
 }
 
-/** Eight hours of acts on two tablets that were cut off: s until the shop has them all, and whether both processes say the same. */
+/**
+ * Eight hours of acts on two tablets that were cut off: s until the shop has them all, and whether
+ * both processes say the same.
+ */
 async function catchesUp(session: number): Promise<{ seconds: number; same: boolean }> {
   const two = [1, 2].map((i) => new Tablet(`offline ${i}`, session, chance, 100_000));
-  for (const tablet of two) for (let n = 0; n < 1500; n++) tablet.record();
+  for (const tablet of two) for (let count = 0; count < 1500; count++) tablet.record();
   const since = Date.now();
   await Promise.all(
     two.map(async (tablet, i) => {
@@ -193,14 +199,15 @@ async function readTables(): Promise<Record<string, string>> {
   const out: Record<string, string> = {};
   for (const [name, columns] of Object.entries(READ)) {
     const [one] = await many<{ all: string }>(
-      `SELECT count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(t) - 'id')::text), '' ORDER BY md5((to_jsonb(t) - 'id')::text))), '') AS all FROM (SELECT ${columns} FROM ${name}) t`,
+      `SELECT count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(t) - 'id')::text), ''
+        ORDER BY md5((to_jsonb(t) - 'id')::text))), '') AS all FROM (SELECT ${columns} FROM ${name}) t`,
     );
     out[name] = one!.all;
   }
   return out;
 }
 const middle = (list: number[]): number =>
-  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)] ?? 0;
 
 async function main(): Promise<number> {
   console.log(`${COUNT} faults, seed ${SEED}`);
@@ -217,7 +224,7 @@ async function main(): Promise<number> {
   const working = [...tablets.map(works), takesOrders()];
   const took: Record<string, number[]> = {};
   const kinds = Object.keys(FAULTS).filter((kind) => small.disk || kind !== 'a full disk');
-  for (let n = 0; n < COUNT; n++) {
+  for (let count = 0; count < COUNT; count++) {
     await pause(chance() * QUIET);
     const kind = kinds[Math.floor(chance() * kinds.length)]!;
     await FAULTS[kind]!();
@@ -228,7 +235,7 @@ async function main(): Promise<number> {
     while (probe.waiting.length > 0) if (!(await probe.flush(appOf().url))) await pause(25);
     (took[kind] ??= []).push(Date.now() - since);
     for (const id of probe.acknowledged) tablets[0]!.acknowledged.add(id);
-    if (n % 20 === 19) process.stderr.write(`${n + 1} `);
+    if (count % 20 === 19) process.stderr.write(`${count + 1} `);
   }
   over = true;
   await Promise.all(working);
@@ -237,8 +244,8 @@ async function main(): Promise<number> {
     'SELECT id, seq FROM events WHERE session_id = $1 ORDER BY seq',
     [session],
   );
-  const ids = new Set(log.map((e) => e.id));
-  const said = new Set(tablets.flatMap((t) => [...t.acknowledged]));
+  const ids = new Set(log.map((event) => event.id));
+  const said = new Set(tablets.flatMap((tablet) => [...tablet.acknowledged]));
   const lost = [...said].filter((id) => !ids.has(id)).length;
   const orders = await many<{ customer: string; n: number }>(
     "SELECT customer, count(*)::int AS n FROM orders WHERE customer LIKE 'Customer %' GROUP BY customer",
@@ -257,11 +264,13 @@ async function main(): Promise<number> {
         acts: said.size,
         lost,
         doubled: log.length - ids.size,
-        gaps: log.filter((e, i) => e.seq !== i + 1).length,
-        refused: tablets.reduce((n, t) => n + t.refused.length, 0),
+        gaps: log.filter((event, i) => event.seq !== i + 1).length,
+        refused: tablets.reduce((sum, tablet) => sum + tablet.refused.length, 0),
         orders: customers.size,
-        'orders lost': [...customers].filter((c) => !orders.some((o) => o.customer === c)).length,
-        'orders doubled': orders.filter((o) => o.n > 1).length,
+        'orders lost': [...customers].filter(
+          (customer) => !orders.some((order) => order.customer === customer),
+        ).length,
+        'orders doubled': orders.filter((order) => order.n > 1).length,
         'read tables that differ from a rebuild': differ,
         'recovery ms, middle': middle(all),
         'recovery ms, worst': Math.max(...all),
@@ -281,7 +290,7 @@ async function main(): Promise<number> {
   return lost === 0 &&
     log.length === ids.size &&
     differ.length === 0 &&
-    orders.every((o) => o.n === 1) &&
+    orders.every((order) => order.n === 1) &&
     middle(all) < 2000
     ? 0
     : 1;
@@ -290,7 +299,7 @@ async function main(): Promise<number> {
 try {
   process.exitCode = await main();
 } finally {
-  await Promise.all(apps.map((app) => app.kill()));
+  await Promise.all(apps.map((app) => app.stop()));
   own.remove();
   small.disk?.gone();
 }

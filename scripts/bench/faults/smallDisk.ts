@@ -30,7 +30,8 @@ export class SmallDisk {
       own.psql('postgres', `CREATE TABLESPACE small LOCATION '${join(disk.folder, 'space')}'`);
       const done = own.psql(
         database,
-        'ALTER TABLE events SET TABLESPACE small; ALTER INDEX events_pkey SET TABLESPACE small; ALTER INDEX events_id_key SET TABLESPACE small',
+        `ALTER TABLE events SET TABLESPACE small; ALTER INDEX events_pkey SET TABLESPACE small;
+          ALTER INDEX events_id_key SET TABLESPACE small`,
       );
       if (done.status !== 0) throw new Error(done.stderr);
       return disk;

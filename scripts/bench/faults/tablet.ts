@@ -18,20 +18,23 @@ export class Tablet {
     private readonly name: string,
     private readonly session: number,
     private readonly chance: () => number,
-    /** of its first act: what is shared is known by it */ private n = 0,
+    /** of its first act: what is shared is known by it */ private count = 0,
   ) {}
 
-  /** One act more; every fifth is a step that every bench may press, and that is one act whoever does. */
+  /**
+   * One act more; every fifth is a step that every bench may press, and that is one act whoever
+   * does.
+   */
   record(): void {
-    const same = this.n % 5 === 4;
-    const id = same ? v5(`${this.session}/shared/${this.n}`, ACTS) : v4();
+    const same = this.count % 5 === 4;
+    const id = same ? v5(`${this.session}/shared/${this.count}`, ACTS) : v4();
     const payload = {
       target: { kind: 'cup', key: '1' },
       celsius: 150 + Math.floor(this.chance() * 20),
       stage: null,
       from: 'typed',
     };
-    this.n += 1;
+    this.count += 1;
     this.waiting.push({
       id,
       session: this.session,
@@ -43,7 +46,9 @@ export class Tablet {
     });
   }
 
-  /** Sends what waits, at most so many at a time, to a process. Answers whether the shop answered. */
+  /**
+   * Sends what waits, at most so many at a time, to a process. Answers whether the shop answered.
+   */
   async flush(url: string, atOnce = 50): Promise<boolean> {
     if (this.waiting.length === 0 || Date.now() < this.offlineUntil) return true;
     const batch = this.waiting.slice(0, atOnce);
@@ -60,8 +65,8 @@ export class Tablet {
         refused: { id: string; message: string }[];
       };
       for (const { id } of said.accepted) this.acknowledged.add(id);
-      this.refused.push(...said.refused.map((r) => r.message));
-      const done = new Set([...said.accepted, ...said.refused].map((a) => a.id));
+      this.refused.push(...said.refused.map((other) => other.message));
+      const done = new Set([...said.accepted, ...said.refused].map((other) => other.id));
       for (let i = this.waiting.length - 1; i >= 0; i--)
         if (done.has(this.waiting[i]!.id)) this.waiting.splice(i, 1);
       return true;

@@ -2,9 +2,10 @@ import type { PlaceKey } from './place.ts';
 import { place } from './place.ts';
 
 /**
- * Ways of shooting, as data. A bait is made in stages; a stage is one mould: first what is poured into
- * it by hand, then what is shot into it through a block. What a stage leaves is a bait, or an insert for a
- * later one. A new way of shooting is an entry in {@link BUILDS}, or one composed in the shop.
+ * Ways of shooting, as data. A bait is made in stages; a stage is one mould: first what is poured
+ * into it by hand, then what is shot into it through a block. What a stage leaves is a bait, or an
+ * insert for a later one. A new way of shooting is an entry in {@link BUILDS}, or one composed in
+ * the shop.
  */
 export interface Layer {
   /** unique in the build: the colourway puts a mix on it */
@@ -13,7 +14,7 @@ export interface Layer {
   place: PlaceKey;
 }
 /** What is poured by hand: so many grams a cavity, or a share of what the cavity holds. */
-export interface Pour extends Layer {
+interface Pour extends Layer {
   grams: number | null;
   share: number | null;
 }
@@ -46,9 +47,11 @@ export interface Build {
   finish: (Layer & { grams: number }) | null;
 }
 
-/** A set shell lies in its mould, whose channel is filled; or an insert does, that it is to join. */
+/**
+ * A set shell lies in its mould, whose channel is filled; or an insert does, that it is to join.
+ */
 export const cored = ({ takes, layers }: Stage): boolean =>
-  takes !== null && layers.some((l) => l.place === 'core' || l.place === 'coreTail');
+  takes !== null && layers.some((layer) => layer.place === 'core' || layer.place === 'coreTail');
 export const jointed = (stage: Stage): boolean => stage.takes !== null && !cored(stage);
 
 /** What leaves a stage's mould. `lies` is said of how it is laid in the next one. */
@@ -120,7 +123,10 @@ const laminatedShell = stage(
   [layer('back', 'Shell back', 'back'), layer('belly', 'Shell belly', 'belly')],
   { makes: 'shell', block: 'dual', rods: true, push: 'light' },
 );
-/** Some cores never fill (handbook §3): spares are shot for them from the start. A judgement, until the log tells. */
+/**
+ * Some cores never fill (handbook §3): spares are shot for them from the start. A judgement, until
+ * the log tells.
+ */
 const CORES_GOOD = 0.8;
 const core = (at: PlaceKey, name: string): Stage =>
   stage('body', 'Cores', [layer('core', name, at)], {
@@ -282,24 +288,24 @@ export type BuiltIn = keyof typeof BUILDS;
 export const builtIns = (): Build[] => Object.values(BUILDS);
 /** The build called `key` among the trade's and the shop's own, or null. */
 export const findBuild = (key: string, own: readonly Build[] = []): Build | null =>
-  Object.hasOwn(BUILDS, key) ? BUILDS[key as BuiltIn] : (own.find((b) => b.key === key) ?? null);
+  Object.hasOwn(BUILDS, key)
+    ? BUILDS[key as BuiltIn]
+    : (own.find((build) => build.key === key) ?? null);
 
 /** Layers of a stage in the order they go in: poured, then shot. */
-export const stageLayers = (s: Stage): Layer[] => [...s.pours, ...s.layers];
+export const stageLayers = (stage: Stage): Layer[] => [...stage.pours, ...stage.layers];
 /** Every layer of a build, in the order it is made. */
-export const layersOf = (b: Build): Layer[] => [
-  ...b.stages.flatMap(stageLayers),
-  ...(b.finish ? [b.finish] : []),
+export const layersOf = (build: Build): Layer[] => [
+  ...build.stages.flatMap(stageLayers),
+  ...(build.finish ? [build.finish] : []),
 ];
 /** Whether sprues and plugs of a stage hold more than one colour. */
-export const isMixed = (s: Stage): boolean => s.layers.length > 1;
+export const isMixed = (stage: Stage): boolean => stage.layers.length > 1;
 /** Whether each bait of a stage is judged by look, one by one. */
-export const isJudged = (s: Stage): boolean => isMixed(s) && !s.yoked;
+export const isJudged = (stage: Stage): boolean => isMixed(stage) && !stage.yoked;
 /** Whether each colour of a stage has its own half, so that TOP matters. */
-export const hasTop = (s: Stage): boolean =>
-  isMixed(s) && s.layers.some((l) => place(l.place).over === 'TOP');
-/** The stage that makes the bait itself: the last. */
-export const lastStage = (b: Build): Stage => b.stages.at(-1)!;
+export const hasTop = (stage: Stage): boolean =>
+  isMixed(stage) && stage.layers.some((layer) => place(layer.place).over === 'TOP');
 
 /** How the colours of a bait are to meet. A soft line is a look, not a fault. */
 export const LINES = {

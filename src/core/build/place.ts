@@ -1,14 +1,14 @@
 /**
- * Where a layer lies in a bait, as data: what the composer, the bench and the cavity map draw from, and
- * which half of the mould its port stands over. A band is given as shares of the local half-depth, 1 the
- * back and −1 the belly, along the length from nose (0) to tail (1).
+ * Where a layer lies in a bait, as data: what the composer, the bench and the cavity map draw from,
+ * and which half of the mould its port stands over. A band is given as shares of the local
+ * half-depth, 1 the back and −1 the belly, along the length from nose (0) to tail (1).
  */
 export interface Band {
   /** along the bait, shares of its length */
   from: number;
   to: number;
   /** [upper, lower] edge at s, each in [−1, 1] */
-  edges: (s: number) => [number, number];
+  edges: (along: number) => [number, number];
 }
 export interface Place {
   name: string;
@@ -29,8 +29,8 @@ const along = (upper: number, lower: number, from = 0, to = 1): Band => ({
 const dot = (at: number, reach: number, middle: number, size: number): Band => ({
   from: at - reach,
   to: at + reach,
-  edges: (s) => {
-    const half = size * Math.sqrt(Math.max(0, 1 - ((s - at) / reach) ** 2));
+  edges: (along) => {
+    const half = size * Math.sqrt(Math.max(0, 1 - ((along - at) / reach) ** 2));
     return [middle + half, middle - half];
   },
 });
@@ -39,9 +39,9 @@ const ribbons = (phase: number): Band[] =>
   [0.66, 0, -0.66].map((middle, i) => ({
     from: 0,
     to: 1,
-    edges: (s) => {
+    edges: (along) => {
       const drift =
-        0.22 * Math.sin(9 * s + phase + 2.1 * i) + 0.1 * Math.sin(23 * s + 1.7 * phase + i);
+        0.22 * Math.sin(9 * along + phase + 2.1 * i) + 0.1 * Math.sin(23 * along + 1.7 * phase + i);
       return [Math.min(1, middle + drift + 0.2), Math.max(-1, middle + drift - 0.2)];
     },
   }));
@@ -52,16 +52,16 @@ const patches = (odd: boolean): Band[] =>
     return {
       from: i / 6,
       to: (i + 1) / 6,
-      edges: (s: number): [number, number] => {
-        const e = 0.18 * Math.sin(19 * s);
-        return up ? [1, e] : [e, -1];
+      edges: (along: number): [number, number] => {
+        const edge = 0.18 * Math.sin(19 * along);
+        return up ? [1, edge] : [edge, -1];
       },
     };
   });
 
 /** Where the core's channel and a tail begin and end, shares of the length. */
-export const CHANNEL = { from: 0.1, to: 0.72, half: 0.42 } as const;
-export const TAIL_FROM = 0.74;
+const CHANNEL = { from: 0.1, to: 0.72, half: 0.42 } as const;
+const TAIL_FROM = 0.74;
 
 export const PLACES = {
   whole: { name: 'all of it', over: 'both', alone: true, bands: [along(1, -1)] },
@@ -84,11 +84,11 @@ export const PLACES = {
       {
         from: CHANNEL.from,
         to: CHANNEL.to,
-        edges: (s) => {
-          const h =
+        edges: (along) => {
+          const half =
             CHANNEL.half *
-            Math.min(1, Math.sqrt(Math.min(s - CHANNEL.from, CHANNEL.to - s) / 0.04));
-          return [h, -h];
+            Math.min(1, Math.sqrt(Math.min(along - CHANNEL.from, CHANNEL.to - along) / 0.04));
+          return [half, -half];
         },
       },
     ],
@@ -102,9 +102,9 @@ export const PLACES = {
       {
         from: CHANNEL.from,
         to: TAIL_FROM,
-        edges: (s) => {
-          const h = CHANNEL.half * Math.min(1, Math.sqrt((s - CHANNEL.from) / 0.04));
-          return [h, -h];
+        edges: (along) => {
+          const half = CHANNEL.half * Math.min(1, Math.sqrt((along - CHANNEL.from) / 0.04));
+          return [half, -half];
         },
       },
       along(1, -1, TAIL_FROM, 1),
@@ -127,7 +127,10 @@ export type PlaceKey = keyof typeof PLACES;
 /** The same table with its entries widened to {@link Place}. */
 export const place = (key: PlaceKey): Place => PLACES[key];
 
-/** What lies under is drawn first: pours over what is shot round them, inserts under the body, a tip last. */
+/**
+ * What lies under is drawn first: pours over what is shot round them, inserts under the body, a tip
+ * last.
+ */
 const RANK: Partial<Record<PlaceKey, number>> = {
   tail: 1,
   core: 2,

@@ -12,7 +12,7 @@ const LayerSchema = z.object({
   place: z.enum(keysOf<PlaceKey>(PLACES)),
 });
 
-export const StageSchema = z.object({
+const StageSchema = z.object({
   key,
   name: z.string().trim().min(1, 'Name the stage.').max(40),
   makes: z.enum(keysOf<Makes>(MAKES)),

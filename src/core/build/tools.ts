@@ -2,7 +2,9 @@ import * as z from 'zod';
 import type { BlockKind } from './build.ts';
 import { BLOCKS } from './build.ts';
 
-/** A mark on metal, so that each colour stands where it belongs: a notch, a dab of paint, a letter. */
+/**
+ * A mark on metal, so that each colour stands where it belongs: a notch, a dab of paint, a letter.
+ */
 const mark = z.string().trim().max(24).default('');
 
 export const InjectorSchema = z.object({

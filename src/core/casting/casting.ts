@@ -1,7 +1,7 @@
 /**
- * Home-made moulds: what to mix for a box poured round a master. Silicone is poured whole over a levelled
- * master and cut from one side; a hard mould is two halves, each a thin epoxy face tied by screws to a
- * back of plaster or of acrylic-liquid gypsum.
+ * Home-made moulds: what to mix for a box poured round a master. Silicone is poured whole over a
+ * levelled master and cut from one side; a hard mould is two halves, each a thin epoxy face tied by
+ * screws to a back of plaster or of acrylic-liquid gypsum.
  */
 export interface Part {
   name: string;
@@ -16,9 +16,9 @@ export interface Part {
 }
 
 /**
- * Materials as they are usually sold; each figure is the maker's to change by the label. Silicone and
- * epoxy mix at about 1.15 and 1.1 g/mL; gypsum hemihydrate has 2.75 g/mL (CRC Handbook), acrylic liquid
- * about 1.05. Minutes of pot life, hours of cure.
+ * Materials as they are usually sold; each figure is the maker's to change by the label. Silicone
+ * and epoxy mix at about 1.15 and 1.1 g/mL; gypsum hemihydrate has 2.75 g/mL (CRC Handbook),
+ * acrylic liquid about 1.05. Minutes of pot life, hours of cure.
  */
 export const PARTS = {
   silicone: {
@@ -128,16 +128,19 @@ export interface Mixed {
   b: number;
 }
 
-/** Density of a mix by weight of two things, g/mL: their volumes add up (plaster), or its own (resins). */
+/**
+ * Density of a mix by weight of two things, g/mL: their volumes add up (plaster), or its own
+ * (resins).
+ */
 export const mixDensity = ({ ratio, density }: Pick<Part, 'ratio' | 'density'>): number =>
   density.b === null
     ? density.a
     : (ratio.a + ratio.b) / (ratio.a / density.a + ratio.b / density.b);
 
 /**
- * Masses to mix for a casting, part by part. Silicone fills the box round its masters. Of a hard mould
- * each half is box to the parting plane: a face coat over that plane and the masters' half skins, and a
- * back over the face.
+ * Masses to mix for a casting, part by part. Silicone fills the box round its masters. Of a hard
+ * mould each half is box to the parting plane: a face coat over that plane and the masters' half
+ * skins, and a back over the face.
  * @param margin share mixed over what is needed: what stays on cup and brush
  * @param face thickness of the face coats, mm
  * @returns masses for the whole mould, both halves; null when the masters do not fit the box
@@ -151,9 +154,10 @@ export function toMix(
   parts: Record<PartKey, Pick<Part, 'ratio' | 'density'>> = PARTS,
 ): Mixed[] | null {
   const inside = (box.length * box.width * box.height) / 1000;
-  const taken = masters.reduce((n, m) => n + m.volume, 0);
-  const flat = box.length * box.width - masters.reduce((n, m) => n + m.shadow, 0);
-  const faceVolume = ((2 * flat + masters.reduce((n, m) => n + m.skin, 0)) * face) / 1000;
+  const taken = masters.reduce((sum, master) => sum + master.volume, 0);
+  const flat = box.length * box.width - masters.reduce((sum, master) => sum + master.shadow, 0);
+  const faceVolume =
+    ((2 * flat + masters.reduce((sum, master) => sum + master.skin, 0)) * face) / 1000;
   const rest = inside - taken;
   if (rest <= 0 || flat < 0 || (kind !== 'silicone' && faceVolume >= rest)) return null;
   const volumes: Partial<Record<PartKey, number>> =
@@ -163,7 +167,13 @@ export function toMix(
   return CASTINGS[kind].parts.map((part): Mixed => {
     const volume = volumes[part] ?? 0;
     const mass = volume * mixDensity(parts[part]) * (1 + margin);
-    const { a, b } = parts[part].ratio;
-    return { part, volume, mass, a: (mass * a) / (a + b), b: (mass * b) / (a + b) };
+    const { a: partA, b: partB } = parts[part].ratio;
+    return {
+      part,
+      volume,
+      mass,
+      a: (mass * partA) / (partA + partB),
+      b: (mass * partB) / (partA + partB),
+    };
   });
 }

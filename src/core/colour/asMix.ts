@@ -2,7 +2,10 @@ import type { Grade, Ingredient, Material, Mix } from '../material/index.ts';
 import { doseOf, INGREDIENT_OF, KINDS, RECIPE_CUP } from '../material/index.ts';
 import { drawnAs } from './mixColour.ts';
 
-/** A recipe found for a charge, as a mix for a US cup: whole drops of the charge become what they are in a cup, to a thousandth. */
+/**
+ * A recipe found for a charge, as a mix for a US cup: whole drops of the charge become what they
+ * are in a cup, to a thousandth.
+ */
 export function asMix(
   name: string,
   grade: Grade,
@@ -10,17 +13,17 @@ export function asMix(
   ml: number,
   materials: readonly Material[],
 ): Mix {
-  const ladder = doses.map(({ material: m, dose }): Ingredient => {
-    const drops = KINDS[m.kind].by === 'drops';
+  const ladder = doses.map(({ material, dose }): Ingredient => {
+    const drops = KINDS[material.kind].by === 'drops';
     return {
-      what: m.name,
-      kind: INGREDIENT_OF[m.kind],
+      what: material.name,
+      kind: INGREDIENT_OF[material.kind],
       amount: Math.max(
         0.001,
-        Math.round(((drops ? dose : dose * doseOf(m)) * RECIPE_CUP * 1000) / ml) / 1000,
+        Math.round(((drops ? dose : dose * doseOf(material)) * RECIPE_CUP * 1000) / ml) / 1000,
       ),
       dimension: drops ? 'drops' : 'volume',
-      when: m.kind === 'puck' ? 'cold' : 'clear',
+      when: material.kind === 'puck' ? 'cold' : 'clear',
     };
   });
   return { name, grade, ladder, colour: drawnAs({ ladder, colour: '#8a8f7a' }, materials) };

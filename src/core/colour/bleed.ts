@@ -11,21 +11,24 @@ export interface Stream {
 /** Where the line lies near the port, as a share of the thickness from the first colour's side. */
 export const lineOf = (streams: Stream[]): number[] =>
   portLine(
-    streams.map((s) => s.share),
-    streams.map((s) => viscosity(s.celsius, s.runs)),
+    streams.map((stream) => stream.share),
+    streams.map((stream) => viscosity(stream.celsius, stream.runs)),
   );
 
 /** Even odds of a bled line, and how fast they turn (judgements, learned from line faults). */
 export const BLED = { even: 2, scale: 0.45, perDoubling: 0.8, powder: 0.6 } as const;
 
-/** How far apart colours are, in what is allowed: their heats, how they run, and powder or flake that crosses. */
+/**
+ * How far apart colours are, in what is allowed: their heats, how they run, and powder or flake
+ * that crosses.
+ */
 export function bleedIndex(
   streams: Pick<Stream, 'celsius' | 'runs'>[],
   apart: number,
   powders = false,
 ): number {
-  const heats = streams.map((s) => s.celsius);
-  const thick = streams.map((s) => Math.log2(viscosity(s.celsius, s.runs)));
+  const heats = streams.map((stream) => stream.celsius);
+  const thick = streams.map((stream) => Math.log2(viscosity(stream.celsius, stream.runs)));
   return (
     (Math.max(...heats) - Math.min(...heats)) / apart +
     BLED.perDoubling * (Math.max(...thick) - Math.min(...thick)) +
@@ -34,8 +37,8 @@ export function bleedIndex(
 }
 
 /**
- * Chance that colours bleed into each other: rises with how far apart their heats are against what is allowed, with
- * how differently they run, and where powder or flake crosses.
+ * Chance that colours bleed into each other: rises with how far apart their heats are against what
+ * is allowed, with how differently they run, and where powder or flake crosses.
  * @param apart K allowed between cups
  */
 export function bleedChance(

@@ -6,7 +6,10 @@ import { MixSchema } from '../material/schema.ts';
 /** What a file of recipes calls itself, and the newest version this shop writes and reads. */
 export const BOOK = { format: 'twin-shot-colours', version: 1 } as const;
 
-/** A file of recipes: mixes with the materials in them, and colourways that name their mixes. Amounts are for a US cup (236.6 mL): drops, mL, g. */
+/**
+ * A file of recipes: mixes with the materials in them, and colourways that name their mixes.
+ * Amounts are for a US cup (236.6 mL): drops, mL, g.
+ */
 export const BookSchema = z
   .object({
     format: z.literal(BOOK.format),
@@ -24,7 +27,10 @@ export type Book = z.infer<typeof BookSchema>;
 
 export type ReadBook = { ok: true; book: Book } | { ok: false; message: string };
 
-/** Reads a file of recipes. One of a later version, or of something else, is told apart from a broken one. */
+/**
+ * Reads a file of recipes. One of a later version, or of something else, is told apart from a
+ * broken one.
+ */
 export function readColourBook(text: string): ReadBook {
   let raw: unknown;
   try {
@@ -41,7 +47,9 @@ export function readColourBook(text: string): ReadBook {
   if (typeof head.version === 'number' && head.version > BOOK.version)
     return {
       ok: false,
-      message: `It was written by a later version (${head.version}; this shop knows ${BOOK.version}). Bring the shop up to date first. Nothing was changed.`,
+      message:
+        `It was written by a later version (${head.version}; this shop knows ` +
+        `${BOOK.version}). Bring the shop up to date first. Nothing was changed.`,
     };
   const read = BookSchema.safeParse(raw);
   if (read.success) return { ok: true, book: read.data };

@@ -18,14 +18,20 @@ export interface Swatches {
   thickness: number;
 }
 /** What the card's two grounds turn back (judgement: a printed drawdown card). */
-export const CARD = { white: 0.86, black: 0.02 } as const;
+const CARD = { white: 0.86, black: 0.02 } as const;
 /** The card's grounds as spectra. */
 export const GROUNDS = { white: even(CARD.white), black: even(CARD.black) } as const;
-/** Black over white must lie between these, in Y: outside neither scatter nor absorption can be told. */
-export const TELLS = { least: 0.15, most: 0.85 } as const;
+/**
+ * Black over white must lie between these, in Y: outside neither scatter nor absorption can be
+ * told.
+ */
+const TELLS = { least: 0.15, most: 0.85 } as const;
 
-/** ΔE by which a pigment may miss the swatches it was found from: more, and no layer of one thickness looks like both. */
-export const MISSES = 3;
+/**
+ * ΔE by which a pigment may miss the swatches it was found from: more, and no layer of one
+ * thickness looks like both.
+ */
+const MISSES = 3;
 
 export type Characterised =
   | { ok: true; pigment: Pigment; contrast: number }
@@ -36,30 +42,34 @@ const smoothed = (list: number[]): number[] =>
   list.map((_, i) =>
     Math.exp(
       [-1, 0, 1].reduce(
-        (sum, d) =>
-          sum + (d === 0 ? 0.5 : 0.25) * Math.log(list[Math.min(BANDS - 1, Math.max(0, i + d))]!),
+        (sum, value) =>
+          sum +
+          (value === 0 ? 0.5 : 0.25) * Math.log(list[Math.min(BANDS - 1, Math.max(0, i + value))]!),
         0,
       ),
     ),
   );
 
 /**
- * Absorption and scatter of a layer from its reflectance over two grounds, in one band: Kubelka's equations turned
- * round. With `a = ½ (R_w + R_b + …)` found by the two grounds, `bSX = arcoth(b R/(1 − aR))` over black.
- * @param white reflectance over the white ground, and black over the black one, both within the surface
+ * Absorption and scatter of a layer from its reflectance over two grounds, in one band: Kubelka's
+ * equations turned round. With `a = ½ (R_w + R_b + …)` found by the two grounds, `bSX = arcoth(b
+ * R/(1 − aR))` over black.
+ * @param white reflectance over the white ground, and black over the black one, both within the
+ * surface
  */
 function solveBand(white: number, black: number, thickness: number): { k: number; s: number } {
   const { white: g, black: d } = CARD;
-  const w = Math.min(0.995, Math.max(1e-4, white));
+  const overWhite = Math.min(0.995, Math.max(1e-4, white));
   // Over black never more than over white; what is left over is noise.
-  const b0 = Math.min(w * 0.9995, Math.max(1e-5, black));
+  const b0 = Math.min(overWhite * 0.9995, Math.max(1e-5, black));
   // From R(g) and R(d) of one layer: (1 − R g' …) both give coth; equal where a solves this.
   const cothOf = (a: number, r: number, ground: number): number =>
     (1 - a * (r + ground) + r * ground) / (r - ground);
-  // A layer's R over g and over d agree in b·coth(bSX): (1 − a(R+g) + Rg)/(R − g) is the same for both. Linear in a.
-  const p = [w - g, b0 - d] as const;
-  const slope = -(w + g) * p[1] + (b0 + d) * p[0];
-  const level = (1 + w * g) * p[1] - (1 + b0 * d) * p[0];
+  // A layer's R over g and over d agree in b·coth(bSX): (1 − a(R+g) + Rg)/(R − g) is the same for
+  // both. Linear in a.
+  const p = [overWhite - g, b0 - d] as const;
+  const slope = -(overWhite + g) * p[1] + (b0 + d) * p[0];
+  const level = (1 + overWhite * g) * p[1] - (1 + b0 * d) * p[0];
   const a = Math.abs(slope) < 1e-12 ? 1 + 1e-6 : Math.max(1 + 1e-6, -level / slope);
   const b = Math.sqrt(a * a - 1);
   const c = cothOf(a, b0, d) / b;
@@ -70,8 +80,9 @@ function solveBand(white: number, black: number, thickness: number): { k: number
 }
 
 /**
- * What a pigment does to light, from two swatches. Bounded and smoothed over neighbouring bands; a swatch whose
- * contrast cannot tell is sent back with what to change, and so are two that no one layer looks like.
+ * What a pigment does to light, from two swatches. Bounded and smoothed over neighbouring bands; a
+ * swatch whose contrast cannot tell is sent back with what to change, and so are two that no one
+ * layer looks like.
  */
 export function characterise(
   { white, black, dose, thickness }: Swatches,
@@ -106,17 +117,19 @@ export function characterise(
       message:
         'No paint has that colour by daylight. Take the picture in the shade outdoors, with the white patch in it.',
     };
-  const [w, b] = [unseen(rw, 'air'), unseen(rb, 'air')];
-  const bands = Array.from({ length: BANDS }, (_, i) => solveBand(w[i]!, b[i]!, thickness));
+  const [overWhite, overBlack] = [unseen(rw, 'air'), unseen(rb, 'air')];
+  const bands = Array.from({ length: BANDS }, (_, i) =>
+    solveBand(overWhite[i]!, overBlack[i]!, thickness),
+  );
   const per = (all: number[], own: readonly number[]) =>
     smoothed(all.map((x, i) => Math.max(1e-7, (x - own[i]!) / dose)));
   const pigment = {
     k: per(
-      bands.map((x) => x.k),
+      bands.map((band) => band.k),
       base.k,
     ),
     s: per(
-      bands.map((x) => x.s),
+      bands.map((band) => band.s),
       base.s,
     ),
   };
@@ -131,7 +144,10 @@ export function characterise(
     return {
       ok: false,
       code: 'unlike',
-      message: `No one layer looks so over both grounds: reckoned back, it is ${off.toFixed(0)} (ΔE) from what was read over ${of}. Read both again from one drawdown, in one light; both are kept.`,
+      message:
+        `No one layer looks so over both grounds: reckoned back, it is ${off.toFixed(0)} (ΔE) ` +
+        `from what was read over ${of}. Read both again from one drawdown, in one light; both ` +
+        'are kept.',
     };
   return { ok: true, contrast, pigment };
 }

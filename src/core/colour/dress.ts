@@ -17,7 +17,9 @@ export interface FlakeIn {
   perMl: number;
   tint: string | null;
 }
-/** A mix as it looks: what it does to light without its flake and with it, its flake, and its sheen. */
+/**
+ * A mix as it looks: what it does to light without its flake and with it, its flake, and its sheen.
+ */
 export interface Look extends MixLight {
   flakes: FlakeIn[];
   withFlake: Medium;
@@ -31,46 +33,54 @@ export interface Look extends MixLight {
 /** mL of pearl in 100 mL of plastic that gives two thirds of all the sheen there is (judgement). */
 const SHEEN = 0.25;
 
-const named = (materials: readonly Material[], i: Ingredient): Material | undefined =>
-  materials.find((m) => m.name.toLowerCase() === i.what.toLowerCase());
+const named = (materials: readonly Material[], ingredient: Ingredient): Material | undefined =>
+  materials.find((material) => material.name.toLowerCase() === ingredient.what.toLowerCase());
 /** mL of an ingredient as it lies in its spoon. */
 export const spoonMl = (
-  i: Pick<Ingredient, 'amount' | 'dimension'>,
+  other: Pick<Ingredient, 'amount' | 'dimension'>,
   m: Pick<Material, 'drop' | 'spoon'>,
 ): number =>
-  i.dimension === 'drops'
-    ? i.amount * m.drop
-    : i.dimension === 'mass'
-      ? i.amount / m.spoon
-      : i.amount;
+  other.dimension === 'drops'
+    ? other.amount * m.drop
+    : other.dimension === 'mass'
+      ? other.amount / m.spoon
+      : other.amount;
 
-/** Flake in a mix, kind by kind; what is not on the shelf, or has no size, is left to {@link lookOf} to name. */
-export const flakesOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): FlakeIn[] =>
+/**
+ * Flake in a mix, kind by kind; what is not on the shelf, or has no size, is left to {@link lookOf}
+ * to name.
+ */
+const flakesOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): FlakeIn[] =>
   mix.ladder
-    .filter((i) => i.kind === 'flake' || i.kind === 'remelt')
-    .flatMap((i) => {
-      const m = named(materials, i);
-      if (m?.kind === 'puck')
-        return m.size && m.carries > 0
+    .filter((ingredient) => ingredient.kind === 'flake' || ingredient.kind === 'remelt')
+    .flatMap((ingredient) => {
+      const material = named(materials, ingredient);
+      if (material?.kind === 'puck')
+        return material.size && material.carries > 0
           ? [
               {
-                what: i.what,
-                shape: m.shape,
-                size: m.size,
-                perMl: (m.carries * spoonMl(i, m)) / RECIPE_CUP,
-                tint: m.tint,
+                what: ingredient.what,
+                shape: material.shape,
+                size: material.size,
+                perMl: (material.carries * spoonMl(ingredient, material)) / RECIPE_CUP,
+                tint: material.tint,
               },
             ]
           : [];
-      return m?.size
+      return material?.size
         ? [
             {
-              what: i.what,
-              shape: m.shape,
-              size: m.size,
+              what: ingredient.what,
+              shape: material.shape,
+              size: material.size,
               perMl:
-                flakesIn(m.shape, m.size, spoonMl(i, m), m.spoon || FILM_FLAKE.spoon) / RECIPE_CUP,
-              tint: m.tint,
+                flakesIn(
+                  material.shape,
+                  material.size,
+                  spoonMl(ingredient, material),
+                  material.spoon || FILM_FLAKE.spoon,
+                ) / RECIPE_CUP,
+              tint: material.tint,
             },
           ]
         : [];
@@ -83,32 +93,36 @@ export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
   const left = [
     ...light.left,
     ...mix.ladder
-      .filter((i) => i.kind === 'flake' && !flakes.some((f) => f.what === i.what))
-      .map((i) => ({
-        what: i.what,
-        why: named(materials, i)
+      .filter(
+        (ingredient) =>
+          ingredient.kind === 'flake' && !flakes.some((flake) => flake.what === ingredient.what),
+      )
+      .map((ingredient) => ({
+        what: ingredient.what,
+        why: named(materials, ingredient)
           ? 'Its size is not known.'
           : 'No material of that name is on the shelf.',
       })),
   ];
-  const add = (a: Medium, b: Medium): Medium => ({
-    k: a.k.map((x, n) => x + b.k[n]!),
-    s: a.s.map((x, n) => x + b.s[n]!),
+  const add = (medium: Medium, other: Medium): Medium => ({
+    k: medium.k.map((x, count) => x + other.k[count]!),
+    s: medium.s.map((x, count) => x + other.s[count]!),
   });
-  const powders = mix.ladder.flatMap((i) => {
-    const m = named(materials, i);
-    return m ? [{ m, ml: spoonMl(i, m) }] : [];
+  const powders = mix.ladder.flatMap((ingredient) => {
+    const material = named(materials, ingredient);
+    return material ? [{ m: material, ml: spoonMl(ingredient, material) }] : [];
   });
   const pearl = powders
-    .filter(({ m }) => m.kind === 'pearl' || m.kind === 'highlight')
+    .filter(({ m: material }) => material.kind === 'pearl' || material.kind === 'highlight')
     .reduce((sum, { ml }) => sum + (ml * 100) / RECIPE_CUP, 0);
-  const tint = (kind: Material['kind']) => powders.find(({ m }) => m.kind === kind)?.m.tint ?? null;
+  const tint = (kind: Material['kind']) =>
+    powders.find(({ m: material }) => material.kind === kind)?.m.tint ?? null;
   return {
     ...light,
     left,
     flakes,
     withFlake: flakes.reduce<Medium>(
-      (m, f) => add(m, flakeMedium(f.shape, f.size, f.perMl, f.tint)),
+      (made, flake) => add(made, flakeMedium(flake.shape, flake.size, flake.perMl, flake.tint)),
       light.medium,
     ),
     sheen: 1 - Math.exp(-pearl / SHEEN),
@@ -117,15 +131,20 @@ export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
   };
 }
 
-/** Share of its heat that a mix's remelt has spent already, over the whole cup; null where there is none in it. */
+/**
+ * Share of its heat that a mix's remelt has spent already, over the whole cup; null where there is
+ * none in it.
+ */
 export function spentIn(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number | null {
   const pucks = mix.ladder
-    .filter((i) => i.kind === 'remelt')
-    .flatMap((i) => {
-      const m = named(materials, i);
-      return m ? [{ grams: spoonMl(i, m) * m.density, spent: m.spent }] : [];
+    .filter((ingredient) => ingredient.kind === 'remelt')
+    .flatMap((ingredient) => {
+      const material = named(materials, ingredient);
+      return material
+        ? [{ grams: spoonMl(ingredient, material) * material.density, spent: material.spent }]
+        : [];
     });
   if (pucks.length === 0) return null;
-  const rest = Math.max(0, RECIPE_CUP * 1.03 - pucks.reduce((g, p) => g + p.grams, 0));
+  const rest = Math.max(0, RECIPE_CUP * 1.03 - pucks.reduce((g, puck) => g + puck.grams, 0));
   return spentOf([...pucks, { grams: rest, spent: 0 }]);
 }

@@ -2,13 +2,19 @@ import { gammaln } from 'simple-statistics';
 import type { FlakeShape } from '../material/index.ts';
 import { SHAPES } from '../material/index.ts';
 
-/** Polyester film: mm thick and g/cm³; g/mL as it lies in a spoon (judgements, settable by weighing). */
+/**
+ * Polyester film: mm thick and g/cm³; g/mL as it lies in a spoon (judgements, settable by
+ * weighing).
+ */
 export const FILM_FLAKE = { thick: 0.05, density: 1.38, spoon: 0.55 } as const;
-/** How much of its face a flake in a bait turns to the eye: half when it lies anyhow, all when flat (judgement). */
+/**
+ * How much of its face a flake in a bait turns to the eye: half when it lies anyhow, all when flat
+ * (judgement).
+ */
 export const FACING = 0.7;
 
 /** Thousandths of an inch in mm. */
-export const thousandths = (n: number): number => n * 0.0254;
+export const thousandths = (count: number): number => count * 0.0254;
 
 /** g of one flake. @param size mm */
 export const flakeMass = (shape: FlakeShape, size: number): number =>
@@ -24,7 +30,10 @@ export const flakesIn = (
 
 export interface FlakeInBait {
   mean: number;
-  /** the fewest counts side by side that at least eight baits in ten have, and the share that has them */
+  /**
+   * the fewest counts side by side that at least eight baits in ten have, and the share that has
+   * them
+   */
   low: number;
   high: number;
   held: number;
@@ -37,8 +46,8 @@ export interface FlakeInBait {
 const HELD = 0.8;
 
 /**
- * The narrowest run of counts that holds a share of a Poisson law, grown from its mode towards the likelier side: few
- * flakes come in whole ones, so it holds more than is asked.
+ * The narrowest run of counts that holds a share of a Poisson law, grown from its mode towards the
+ * likelier side: few flakes come in whole ones, so it holds more than is asked.
  * @param mean of the law, above or at 0
  * @see Johnson, Kemp & Kotz, *Univariate Discrete Distributions*, §4.3
  */
@@ -66,7 +75,8 @@ export function countsHolding(
 }
 
 /**
- * Flakes in one bait (M13): counts as Poisson; a section thinner than a flake is wide takes none in.
+ * Flakes in one bait (M13): counts as Poisson; a section thinner than a flake is wide takes none
+ * in.
  * @param perMl flakes in a mL of the mix
  * @param sections of the bait from nose to tail: mL of each, and mm across at its thinnest
  */
@@ -77,10 +87,13 @@ export function flakeInBait(
   sections: readonly { volume: number; across: number }[],
   facing: number = FACING,
 ): FlakeInBait {
-  const all = sections.reduce((sum, s) => sum + s.volume, 0);
-  const open = sections.filter((s) => s.across >= size).reduce((sum, s) => sum + s.volume, 0);
+  const all = sections.reduce((sum, section) => sum + section.volume, 0);
+  const open = sections
+    .filter((section) => section.across >= size)
+    .reduce((sum, section) => sum + section.volume, 0);
   const mean = perMl * open;
-  const thick = all > 0 ? sections.reduce((sum, s) => sum + s.across * s.volume, 0) / all : 0;
+  const thick =
+    all > 0 ? sections.reduce((sum, section) => sum + section.across * section.volume, 0) / all : 0;
   return {
     mean,
     ...countsHolding(mean),
@@ -98,5 +111,8 @@ export const covering = (
   facing: number = FACING,
 ): number => 1 - Math.exp(-(perMl / 1000) * thick * facing * SHAPES[shape].area(size));
 
-/** Dose of flake in remelt that hides what is in it already: this many times as much (handbook §2 step 23). */
+/**
+ * Dose of flake in remelt that hides what is in it already: this many times as much (handbook §2
+ * step 23).
+ */
 export const HIDES = 4;

@@ -13,9 +13,10 @@ export function faceOf(tint: string | null): number[] {
 }
 
 /**
- * What flake adds to its plastic, per mm. Each face is opaque: of the light that meets one it turns back R and keeps
- * the rest, which is Kubelka and Munk's own picture of a layer with S = τR and K = τ(1 − R), where τ is the area of
- * faces to the mm. Without plastic between, a layer lets `exp(−τt)` through where R = 0: the share not covered.
+ * What flake adds to its plastic, per mm. Each face is opaque: of the light that meets one it turns
+ * back R and keeps the rest, which is Kubelka and Munk's own picture of a layer with S = τR and K =
+ * τ(1 − R), where τ is the area of faces to the mm. Without plastic between, a layer lets
+ * `exp(−τt)` through where R = 0: the share not covered.
  * @param perMl flakes in a mL
  */
 export function flakeMedium(

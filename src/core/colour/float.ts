@@ -12,11 +12,14 @@ export const WATERS = {
 export type Water = keyof typeof WATERS;
 /** Drag coefficient of a bait on its frontal area (judgement; a tank test corrects it). */
 export const DRAG = 1.1;
-const G = 9.80665;
+const GRAVITY = 9.80665;
 /** A cup with more than this of its volume salt cannot be stirred or shot (judgement). */
-export const STIRRABLE = 0.35;
+const STIRRABLE = 0.35;
 
-/** A layer of a bait: mL it takes of the cavity, g/mL of its plastic without salt, g of salt stirred into each mL of that. */
+/**
+ * A layer of a bait: mL it takes of the cavity, g/mL of its plastic without salt, g of salt stirred
+ * into each mL of that.
+ */
 export interface FloatLayer {
   volume: number;
   density: number;
@@ -40,16 +43,21 @@ export function bulkOf(
   rig: Rig = BARE,
 ): { mass: number; volume: number } {
   const mass =
-    layers.reduce((m, l) => m + l.volume * salted(l.density, l.salt), 0) + rig.hook + rig.weight;
+    layers.reduce((sum, layer) => sum + layer.volume * salted(layer.density, layer.salt), 0) +
+    rig.hook +
+    rig.weight;
   return {
     mass,
     volume:
-      layers.reduce((v, l) => v + l.volume, 0) + rig.hook / STEEL + rig.weight / rig.weightDensity,
+      layers.reduce((sum, layer) => sum + layer.volume, 0) +
+      rig.hook / STEEL +
+      rig.weight / rig.weightDensity,
   };
 }
 
 /**
- * mm/s a bait sinks, or rises (below 0), when drag and weight balance: `v² = 2 (ρ/ρw − 1) g V / (Cd A)`.
+ * mm/s a bait sinks, or rises (below 0), when drag and weight balance: `v² = 2 (ρ/ρw − 1) g V / (Cd
+ * A)`.
  * @param frontal mm² it turns to the water
  */
 export function sinking(
@@ -59,11 +67,14 @@ export function sinking(
   drag: number = DRAG,
 ): number {
   const heavier = mass / volume / WATERS[water].density - 1;
-  const v2 = (2 * Math.abs(heavier) * G * (volume * 1e-6)) / (drag * frontal * 1e-6);
+  const v2 = (2 * Math.abs(heavier) * GRAVITY * (volume * 1e-6)) / (drag * frontal * 1e-6);
   return Math.sign(heavier) * Math.sqrt(v2) * 1000;
 }
 
-/** Drag coefficient of a bait that sank so fast in a tank, mm/s: the law of {@link sinking} turned round; null where it is no heavier than the water. */
+/**
+ * Drag coefficient of a bait that sank so fast in a tank, mm/s: the law of {@link sinking} turned
+ * round; null where it is no heavier than the water.
+ */
 export function dragFrom(
   speed: number,
   { mass, volume }: { mass: number; volume: number },
@@ -72,7 +83,7 @@ export function dragFrom(
 ): number | null {
   const heavier = mass / volume / WATERS[water].density - 1;
   return heavier > 0 && speed > 0
-    ? (2 * heavier * G * (volume * 1e-6)) / ((speed / 1000) ** 2 * frontal * 1e-6)
+    ? (2 * heavier * GRAVITY * (volume * 1e-6)) / ((speed / 1000) ** 2 * frontal * 1e-6)
     : null;
 }
 
@@ -98,11 +109,12 @@ export function saltFor(
   drag: number = DRAG,
 ): SaltAnswer {
   const { volume } = bulkOf(layers, rig);
-  const v = speed / 1000;
-  const ratio = 1 + (Math.sign(v) * v * v * drag * frontal * 1e-6) / (2 * G * volume * 1e-6);
+  const value = speed / 1000;
+  const ratio =
+    1 + (Math.sign(value) * value * value * drag * frontal * 1e-6) / (2 * GRAVITY * volume * 1e-6);
   const wanted = ratio * WATERS[water].density * volume;
   const rest = bulkOf(
-    layers.map((l, i) => (i === into ? { ...l, volume: 0 } : l)),
+    layers.map((layer, i) => (i === into ? { ...layer, volume: 0 } : layer)),
     rig,
   ).mass;
   const own = layers[into]!;
@@ -130,8 +142,8 @@ const GRAIN = 0.2;
 /** Longer than this nobody leaves a cup, s. */
 const LONGEST = 3600;
 /**
- * s until the top tenth of a cup has cleared of what settles, in plastic that thickens as it cools: Stokes, hindered by
- * its own crowd (Richardson & Zaki 1954, exponent 4.65).
+ * s until the top tenth of a cup has cleared of what settles, in plastic that thickens as it cools:
+ * Stokes, hindered by its own crowd (Richardson & Zaki 1954, exponent 4.65).
  * @param depth mm of plastic in the cup
  * @param celsius of the cup so many s after its stir
  * @param share of its volume that is grains
@@ -145,7 +157,8 @@ export function settles(
   solid: number = SALT,
   grain: number = GRAIN,
 ): number | null {
-  const pull = (((solid - plastic) * 1000 * G * (grain / 1000) ** 2) / 18) * (1 - share) ** 4.65;
+  const pull =
+    (((solid - plastic) * 1000 * GRAVITY * (grain / 1000) ** 2) / 18) * (1 - share) ** 4.65;
   let left = depth / 10000;
   for (let at = 0; at < LONGEST; at++) {
     const heat = celsius(at + 0.5);

@@ -22,16 +22,19 @@ export interface Colour {
   a: number;
   b: number;
 }
-/** White of sRGB's own definition, to which tristimulus values are brought by their shares of white. */
+/**
+ * White of sRGB's own definition, to which tristimulus values are brought by their shares of white.
+ */
 const D65_WHITE: Xyz = [0.95047, 1, 1.08883];
 
-const f = (t: number): number =>
-  t > (6 / 29) ** 3 ? Math.cbrt(t) : t / (3 * (6 / 29) ** 2) + 4 / 29;
-const back = (t: number): number => (t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29));
+const curve = (share: number): number =>
+  share > (6 / 29) ** 3 ? Math.cbrt(share) : share / (3 * (6 / 29) ** 2) + 4 / 29;
+const back = (share: number): number =>
+  share > 6 / 29 ? share ** 3 : 3 * (6 / 29) ** 2 * (share - 4 / 29);
 
 /** CIELAB of tristimulus values relative to a white (CIE 15 §8.2.1). */
 export function labOf([x, y, z]: Xyz, [xn, yn, zn]: Xyz = WHITE): Colour {
-  const [fx, fy, fz] = [f(x / xn), f(y / yn), f(z / zn)];
+  const [fx, fy, fz] = [curve(x / xn), curve(y / yn), curve(z / zn)];
   return { l: 116 * fy - 16, a: 500 * (fx - fy), b: 200 * (fy - fz) };
 }
 /** Tristimulus values of a CIELAB colour. */
@@ -64,7 +67,9 @@ export function colourOfHex(hex: string): Colour | null {
 /** CIELAB of tristimulus values on sRGB's own white. */
 export const labOfSrgbXyz = (xyz: Xyz): Colour => labOf(xyz, D65_WHITE);
 
-/** A colour as people write it: `#6b7f2a`, or L, a and b as three figures; null where it is neither. */
+/**
+ * A colour as people write it: `#6b7f2a`, or L, a and b as three figures; null where it is neither.
+ */
 export function readColour(text: string): Colour | null {
   const typed = text.trim();
   if (/^#?[0-9a-f]{6}$/i.test(typed))

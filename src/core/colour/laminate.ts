@@ -7,7 +7,10 @@ export interface Medium {
   s: Spectrum;
 }
 
-/** Scattering so small against absorption that the layer is clear: the limit is taken in closed form. */
+/**
+ * Scattering so small against absorption that the layer is clear: the limit is taken in closed
+ * form.
+ */
 const CLEAR = 1e-9;
 
 /** Reflectance of a layer over a backing in one band: {@link layerOver}. */
@@ -24,25 +27,30 @@ export function bandOver(K: number, S: number, thickness: number, g: number): nu
 }
 
 /**
- * Reflectance of a layer over a backing, band by band, without its surface (Kubelka 1948, the hyperbolic
- * solution): `R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)`, a = (S + K)/S, b = √(a² − 1).
- * No scatter leaves Beer and Lambert's law, there and back; no thickness leaves the backing.
+ * Reflectance of a layer over a backing, band by band, without its surface (Kubelka 1948, the
+ * hyperbolic solution): `R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)`, a = (S + K)/S, b =
+ * √(a² − 1). No scatter leaves Beer and Lambert's law, there and back; no thickness leaves the
+ * backing.
  * @param thickness mm
  * @param backing reflectance under it
  */
-export const layerOver = ({ k, s }: Medium, thickness: number, backing: Spectrum): number[] =>
-  Array.from({ length: BANDS }, (_, i) => bandOver(k[i]!, s[i]!, thickness, backing[i]!));
+export const layerOver = (
+  { k: spectrum, s }: Medium,
+  thickness: number,
+  backing: Spectrum,
+): number[] =>
+  Array.from({ length: BANDS }, (_, i) => bandOver(spectrum[i]!, s[i]!, thickness, backing[i]!));
 
 /** Reflectance of a layer so thick that no backing is seen: a − b. */
-export const thick = ({ k, s }: Medium): number[] =>
-  k.map((K, i) => {
+export const thick = ({ k: spectrum, s }: Medium): number[] =>
+  spectrum.map((K, i) => {
     const a = (s[i]! + K) / Math.max(s[i]!, 1e-12);
     return a - Math.sqrt(a * a - 1);
   });
 
 /** Share of light a layer lets through, band by band: `b / (a sinh bSX + b cosh bSX)`. */
-export function through({ k, s }: Medium, thickness: number): number[] {
-  return k.map((K, i) => {
+export function through({ k: spectrum, s }: Medium, thickness: number): number[] {
+  return spectrum.map((K, i) => {
     const S = s[i]!;
     if (S <= CLEAR * Math.max(K, 1e-6)) return Math.exp(-K * thickness);
     const a = (S + K) / S;
@@ -50,12 +58,15 @@ export function through({ k, s }: Medium, thickness: number): number[] {
     const x = b * S * thickness;
     if (b < 1e-6) return 1 / (1 + S * thickness);
     // Divided by e^x above and below, so that thick layers do not run over.
-    const e = Math.exp(-2 * x);
-    return (2 * b * Math.exp(-x)) / (a * (1 - e) + b * (1 + e));
+    const fades = Math.exp(-2 * x);
+    return (2 * b * Math.exp(-x)) / (a * (1 - fades) + b * (1 + fades));
   });
 }
 
-/** What a surface turns back of light from outside and from within (Saunderson 1942), for plastic of index 1.5. */
+/**
+ * What a surface turns back of light from outside and from within (Saunderson 1942), for plastic of
+ * index 1.5.
+ */
 export const SURFACES = {
   air: { out: 0.04, in: 0.596 },
   water: { out: 0.0035, in: 0.234 },
@@ -71,12 +82,14 @@ export const seen = (within: Spectrum, surface: Surface): number[] => {
 export const unseen = (outside: Spectrum, surface: Surface): number[] => {
   const { out, in: k2 } = SURFACES[surface];
   return outside.map((r) => {
-    const q = Math.max(0, r - out);
-    return q / ((1 - out) * (1 - k2) + k2 * q);
+    const share = Math.max(0, r - out);
+    return share / ((1 - out) * (1 - k2) + k2 * share);
   });
 };
 
-/** Layers from the side that is looked at, over a backing; the surface of the first is the bait's. */
+/**
+ * Layers from the side that is looked at, over a backing; the surface of the first is the bait's.
+ */
 export function stack(
   layers: readonly { medium: Medium; thickness: number }[],
   backing: Spectrum,

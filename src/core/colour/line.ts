@@ -1,12 +1,12 @@
 /**
- * Where the line between colours lies (M9). Near the port the layers flow over each other between two
- * walls: plane Poiseuille flow of layers of different viscosity at given flow shares. Along the bait the
- * mean share of a colour is its bore's, whatever the line does.
+ * Where the line between colours lies (M9). Near the port the layers flow over each other between
+ * two walls: plane Poiseuille flow of layers of different viscosity at given flow shares. Along the
+ * bait the mean share of a colour is its bore's, whatever the line does.
  */
 
 /**
- * Flow of each of several layers between walls 0 and 1 under unit pressure gradient, no slip at the walls,
- * equal speed and shear stress where layers meet. μ u' = −(y − y₀).
+ * Flow of each of several layers between walls 0 and 1 under unit pressure gradient, no slip at the
+ * walls, equal speed and shear stress where layers meet. μ u' = −(y − y₀).
  * @param edges where layers meet, rising, in (0, 1)
  * @param viscosity of each layer, any unit, one more than the edges
  */
@@ -22,36 +22,37 @@ function flows(edges: number[], viscosity: number[]): number[] {
   const y0 = b / a;
   let at = 0;
   return viscosity.map((mu, i) => {
-    const [p, q] = [ends[i]!, ends[i + 1]!];
-    const h = q - p;
+    const [inner, outer] = [ends[i]!, ends[i + 1]!];
+    const h = outer - inner;
     // u(y) = at + ∫ₚ (y₀ − t)/μ dt; its integral over the layer in closed form.
-    const flow = at * h + ((y0 - p) * h ** 2) / (2 * mu) - h ** 3 / (6 * mu);
-    at += ((y0 - p) * h) / mu - h ** 2 / (2 * mu);
+    const flow = at * h + ((y0 - inner) * h ** 2) / (2 * mu) - h ** 3 / (6 * mu);
+    at += ((y0 - inner) * h) / mu - h ** 2 / (2 * mu);
     return flow;
   });
 }
 
 /**
- * Edges between layers near the port, as shares of the thickness from the first wall.
- * Two layers of equal viscosity at a flow ratio of 2 meet at 0.613; equal flows at a viscosity ratio of 2 at 0.529
- * (the thicker one takes the more room).
+ * Edges between layers near the port, as shares of the thickness from the first wall. Two layers of
+ * equal viscosity at a flow ratio of 2 meet at 0.613; equal flows at a viscosity ratio of 2 at
+ * 0.529 (the thicker one takes the more room).
  * @param flow share of the whole each layer has, adding up to 1
  * @param viscosity of each, any one unit
  * @see R. B. Bird, W. E. Stewart, E. N. Lightfoot, *Transport Phenomena*, §2.5
  */
 export function portLine(flow: number[], viscosity: number[] = flow.map(() => 1)): number[] {
   const share = (edges: number[]) => {
-    const q = flows(edges, viscosity);
-    const all = q.reduce((x, y) => x + y, 0);
-    return q.map((x) => x / all);
+    const outer = flows(edges, viscosity);
+    const all = outer.reduce((x, y) => x + y, 0);
+    return outer.map((x) => x / all);
   };
   const below = (edges: number[], i: number) =>
     share(edges)
       .slice(0, i + 1)
       .reduce((x, y) => x + y, 0);
   let sum = 0;
-  const edges = flow.slice(0, -1).map((f) => (sum += f));
-  // Each edge in turn is put where the flow under it is right, until none moves: the flow under an edge rises with it.
+  const edges = flow.slice(0, -1).map((flow) => (sum += flow));
+  // Each edge in turn is put where the flow under it is right, until none moves: the flow under an
+  // edge rises with it.
   for (let round = 0; round < 80; round++) {
     let moved = 0;
     for (let i = 0; i < edges.length; i++) {
@@ -72,16 +73,17 @@ export function portLine(flow: number[], viscosity: number[] = flow.map(() => 1)
 }
 
 /**
- * Height at which a level cuts an ellipse so that `share` of its area is under it, in half-heights from
- * the middle (−1 the bottom, 1 the top): where the line of a colour with that share sits in a round section.
+ * Height at which a level cuts an ellipse so that `share` of its area is under it, in half-heights
+ * from the middle (−1 the bottom, 1 the top): where the line of a colour with that share sits in a
+ * round section.
  */
 export function levelOf(share: number): number {
-  const s = Math.min(1, Math.max(0, share));
+  const within = Math.min(1, Math.max(0, share));
   let low = -1;
   let high = 1;
   for (let k = 0; k < 60; k++) {
     const y = (low + high) / 2;
-    if (0.5 + (Math.asin(y) + y * Math.sqrt(1 - y * y)) / Math.PI < s) low = y;
+    if (0.5 + (Math.asin(y) + y * Math.sqrt(1 - y * y)) / Math.PI < within) low = y;
     else high = y;
   }
   return (low + high) / 2;

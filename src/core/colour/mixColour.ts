@@ -21,29 +21,34 @@ const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder', 'remelt']);
 export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
   const left: MixLight['left'] = [];
   const doses: { pigment: Pigment; dose: number }[] = [];
-  for (const i of mix.ladder.filter((x) => COLOURS.has(x.kind))) {
-    const material = materials.find((m) => m.name.toLowerCase() === i.what.toLowerCase());
+  for (const ingredient of mix.ladder.filter((ingredient) => COLOURS.has(ingredient.kind))) {
+    const material = materials.find(
+      (material) => material.name.toLowerCase() === ingredient.what.toLowerCase(),
+    );
     const as = material && shelved('', material, 100);
     if (!material || !as) {
-      left.push({ what: i.what, why: 'No material of that name is on the shelf.' });
+      left.push({ what: ingredient.what, why: 'No material of that name is on the shelf.' });
       continue;
     }
     if (!as.ok) {
-      left.push({ what: i.what, why: as.message });
+      left.push({ what: ingredient.what, why: as.message });
       continue;
     }
     const ml =
-      i.dimension === 'drops'
-        ? i.amount * material.drop
-        : i.dimension === 'mass'
-          ? i.amount / material.spoon
-          : i.amount;
+      ingredient.dimension === 'drops'
+        ? ingredient.amount * material.drop
+        : ingredient.dimension === 'mass'
+          ? ingredient.amount / material.spoon
+          : ingredient.amount;
     doses.push({ pigment: as.one.pigment, dose: ((ml / doseOf(material)) * 100) / RECIPE_CUP });
   }
   return { medium: mixed(doses), left };
 }
 
-/** What a bait is looked at over: pale sand in clear water, weed in dark; and a white card in the hand (judgements). Pictures are drawn on the same grounds. */
+/**
+ * What a bait is looked at over: pale sand in clear water, weed in dark; and a white card in the
+ * hand (judgements). Pictures are drawn on the same grounds.
+ */
 export const BACKINGS = {
   card: { name: 'on white, in the hand', surface: 'air', backing: 0.86 },
   light: { name: 'light water', surface: 'water', backing: 0.66 },
@@ -59,20 +64,26 @@ export const throughTo = (medium: Medium, thickness: number, over: Backing): Col
 
 /** mm a mix is drawn through where a list shows it. */
 const SHOWN = 6;
-/** Screen colour of a mix in a list: reckoned where all that colours it is known, else as its maker picked it. */
+/**
+ * Screen colour of a mix in a list: reckoned where all that colours it is known, else as its maker
+ * picked it.
+ */
 export function drawnAs(
   mix: Pick<Mix, 'ladder' | 'colour'>,
   materials: readonly Material[],
 ): string {
   const { medium, left } = lightOf(mix, materials);
-  return left.length > 0 || !mix.ladder.some((i) => COLOURS.has(i.kind))
+  return left.length > 0 || !mix.ladder.some((ingredient) => COLOURS.has(ingredient.kind))
     ? mix.colour
     : hexOf(throughTo(medium, SHOWN, 'card'));
 }
 
-/** How much a thickness hides what is behind it: 1 − (Y over white − Y over black)/(that of the grounds bare). */
+/**
+ * How much a thickness hides what is behind it: 1 − (Y over white − Y over black)/(that of the
+ * grounds bare).
+ */
 export function opacity(medium: Medium, thickness: number): number {
-  const y = (r: number) => colourOf(layerOver(medium, thickness, even(r)));
+  const over = (r: number) => colourOf(layerOver(medium, thickness, even(r)));
   const lum = ({ l }: Colour) => (l > 8 ? ((l + 16) / 116) ** 3 : l / 903.3);
-  return 1 - (lum(y(0.86)) - lum(y(0.02))) / (0.86 - 0.02);
+  return 1 - (lum(over(0.86)) - lum(over(0.02))) / (0.86 - 0.02);
 }

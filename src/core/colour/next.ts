@@ -15,7 +15,10 @@ export interface Charge {
   ml: number;
   sight?: Sight;
 }
-/** One go: what to put in now, what would still be wanting after it, and how near it brings the colour. */
+/**
+ * One go: what to put in now, what would still be wanting after it, and how near it brings the
+ * colour.
+ */
 export interface Adding {
   add: { key: string; dose: number }[];
   /** doses still wanting before this go */
@@ -35,7 +38,10 @@ export interface Thinning {
 
 /** Near enough: most people see no difference side by side (judgement; a keen eye sees 1). */
 export const NEAR = 2;
-/** More in than is wanted is told from the error of a drop by this much ΔE that clear would gain (judgement). */
+/**
+ * More in than is wanted is told from the error of a drop by this much ΔE that clear would gain
+ * (judgement).
+ */
 const GAIN = 0.7;
 /** ΔE that is as good as none between two ways (judgement). */
 const AS_WELL = 0.2;
@@ -50,14 +56,17 @@ const offWith = (
 ): number =>
   deltaE(
     colourWith(
-      shelf.map((s, i) => ({ pigment: s.pigment, dose: doses[i]! })),
+      shelf.map((onShelf, i) => ({ pigment: onShelf.pigment, dose: doses[i]! })),
       ml,
       sight,
     ),
     target,
   );
 
-/** The doses, none under what is in it, that come nearest: each moved by less and less while that helps. */
+/**
+ * The doses, none under what is in it, that come nearest: each moved by less and less while that
+ * helps.
+ */
 function settle(
   charge: Charge,
   least: readonly number[],
@@ -73,8 +82,8 @@ function settle(
           step * Math.max(best.doses[i]!, charge.shelf[i]!.most * 0.06),
         );
         for (const by of [unit, -unit]) {
-          const doses = best.doses.map((d, j) =>
-            j === i ? Math.min(charge.shelf[i]!.most, Math.max(least[i]!, d + by)) : d,
+          const doses = best.doses.map((dose, j) =>
+            j === i ? Math.min(charge.shelf[i]!.most, Math.max(least[i]!, dose + by)) : dose,
           );
           const off = offWith(charge, doses, ml);
           if (off < best.off - 1e-6) {
@@ -93,16 +102,17 @@ function settle(
 const DROP = 0.1;
 const SEEN = 1;
 /**
- * Doses that are in a charge, as they were counted and as its swatch now looks: each moved from its count no further
- * than its drops are off, as far as that explains what is seen (least squares of both).
+ * Doses that are in a charge, as they were counted and as its swatch now looks: each moved from its
+ * count no further than its drops are off, as far as that explains what is seen (least squares of
+ * both).
  */
 export function believed(charge: Charge, looks: Colour): Map<string, number> {
   const { shelf, now, ml, sight = SIGHT } = charge;
-  const have = shelf.map((s) => now.get(s.key) ?? 0);
-  const cost = (f: readonly number[]) =>
+  const have = shelf.map((onShelf) => now.get(onShelf.key) ?? 0);
+  const cost = (factors: readonly number[]) =>
     (deltaE(
       colourWith(
-        shelf.map((s, i) => ({ pigment: s.pigment, dose: have[i]! * f[i]! })),
+        shelf.map((onShelf, i) => ({ pigment: onShelf.pigment, dose: have[i]! * factors[i]! })),
         ml,
         sight,
       ),
@@ -110,7 +120,7 @@ export function believed(charge: Charge, looks: Colour): Map<string, number> {
     ) /
       SEEN) **
       2 +
-    f.reduce(
+    factors.reduce(
       (sum, x, i) =>
         sum +
         (have[i]! > 0
@@ -123,11 +133,11 @@ export function believed(charge: Charge, looks: Colour): Map<string, number> {
     for (let better = true, turns = 0; better && turns < 20; turns++) {
       better = false;
       for (let i = 0; i < have.length; i++) {
-        for (const m of have[i]! > 0 ? [by, 1 / by] : []) {
-          const f = best.f.map((x, j) => (j === i ? x * m : x));
-          const c = cost(f);
+        for (const factor of have[i]! > 0 ? [by, 1 / by] : []) {
+          const factors = best.f.map((x, j) => (j === i ? x * factor : x));
+          const c = cost(factors);
           if (c < best.cost - 1e-9) {
-            best = { f, cost: c };
+            best = { f: factors, cost: c };
             better = true;
             break;
           }
@@ -135,29 +145,32 @@ export function believed(charge: Charge, looks: Colour): Map<string, number> {
       }
     }
   }
-  return new Map(shelf.map((s, i) => [s.key, have[i]! * best.f[i]!]));
+  return new Map(shelf.map((onShelf, i) => [onShelf.key, have[i]! * best.f[i]!]));
 }
 
 /**
- * The next go: half of what is still wanting of each, in whole steps, so that a drop too large is never too much;
- * the last step or two at once. Nothing where it is near enough or nothing more would help.
+ * The next go: half of what is still wanting of each, in whole steps, so that a drop too large is
+ * never too much; the last step or two at once. Nothing where it is near enough or nothing more
+ * would help.
  */
 export function nextAddition(charge: Charge): Adding {
   const { shelf, now } = charge;
-  const have = shelf.map((s) => now.get(s.key) ?? 0);
+  const have = shelf.map((onShelf) => now.get(onShelf.key) ?? 0);
   const off = offWith(charge, have, charge.ml);
   const best = settle(charge, have, charge.ml);
   const wanting = shelf
-    .map((s, i) => ({ key: s.key, dose: best.doses[i]! - have[i]! }))
-    .filter((w) => w.dose >= 0.5 * shelf.find((s) => s.key === w.key)!.step);
+    .map((onShelf, i) => ({ key: onShelf.key, dose: best.doses[i]! - have[i]! }))
+    .filter((dose) => dose.dose >= 0.5 * shelf.find((onShelf) => onShelf.key === dose.key)!.step);
   const add =
     off <= 1
       ? []
-      : wanting.map((w) => {
-          const { step } = shelf.find((s) => s.key === w.key)!;
-          return { key: w.key, dose: step * Math.max(1, Math.round(w.dose / step / 2)) };
+      : wanting.map((dose) => {
+          const { step } = shelf.find((onShelf) => onShelf.key === dose.key)!;
+          return { key: dose.key, dose: step * Math.max(1, Math.round(dose.dose / step / 2)) };
         });
-  const then = have.map((d, i) => d + (add.find((a) => a.key === shelf[i]!.key)?.dose ?? 0));
+  const then = have.map(
+    (dose, i) => dose + (add.find((dose) => dose.key === shelf[i]!.key)?.dose ?? 0),
+  );
   const after = offWith(charge, then, charge.ml);
   return after < off
     ? { add, wanting, now: off, after, least: best.off }
@@ -169,17 +182,18 @@ export function nextAddition(charge: Charge): Adding {
  * Thinned, it may want something of what is not too much; that comes after, as the next addition.
  */
 export function thinning(charge: Charge): Thinning | null {
-  const have = charge.shelf.map((s) => charge.now.get(s.key) ?? 0);
-  if (have.every((d) => d === 0)) return null;
+  const have = charge.shelf.map((onShelf) => charge.now.get(onShelf.key) ?? 0);
+  if (have.every((dose) => dose === 0)) return null;
   const without = settle(charge, have, charge.ml).off;
   const reach = (ml: number): number => settle(charge, have, ml).off;
   const most = Math.floor(((GROWS - 1) * charge.ml) / 5) * 5;
   const tried = Array.from({ length: 16 }, (_, k) =>
     Math.max(5, Math.round((most * ((k + 1) / 16) ** 1.7) / 5) * 5),
   ).map((clear) => ({ clear, off: reach(charge.ml + clear) }));
-  const least = Math.min(...tried.map((t) => t.off));
-  // More clear than is needed only asks for more colour after it: the least that does as well, then finer between it and the one before.
-  const at = tried.findIndex((t) => t.off <= least + AS_WELL);
+  const least = Math.min(...tried.map((other) => other.off));
+  // More clear than is needed only asks for more colour after it: the least that does as well, then
+  // finer between it and the one before.
+  const at = tried.findIndex((other) => other.off <= least + AS_WELL);
   let best = tried[at]!;
   for (let low = at > 0 ? tried[at - 1]!.clear : 0; best.clear - low > 5;) {
     const clear = Math.round((low + best.clear) / 10) * 5;

@@ -1,9 +1,8 @@
 /**
- * The eye and the light: CIE 1931 2° colour-matching functions and illuminant D65, 380 to 730 nm by 10 (CIE 15,
- * tables T.4 and T.1). Reflectance has a value for each of these 36 bands.
+ * The eye and the light: CIE 1931 2° colour-matching functions and illuminant D65, 380 to 730 nm by
+ * 10 (CIE 15, tables T.4 and T.1). Reflectance has a value for each of these 36 bands.
  */
 export const BANDS = 36;
-export const nm = (band: number): number => 380 + 10 * band;
 
 const EYE: readonly (readonly [number, number, number])[] = [
   [0.001368, 0.000039, 0.00645],
@@ -54,7 +53,7 @@ export type Xyz = readonly [number, number, number];
 /** A share of the light for each band, 0 to 1. */
 export type Spectrum = readonly number[];
 
-const whole = D65.reduce((sum, d, i) => sum + d * EYE[i]![1], 0);
+const whole = D65.reduce((sum, value, i) => sum + value * EYE[i]![1], 0);
 /** What each band of a reflectance adds to X, Y and Z under D65, a perfect white having Y = 1. */
 export const WEIGHTS: readonly Xyz[] = EYE.map(([x, y, z], i) => [
   (x * D65[i]!) / whole,

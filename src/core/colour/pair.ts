@@ -2,10 +2,16 @@ import type { FlakeIn, Look } from './dress.ts';
 import type { Colour } from './lab.ts';
 import { deltaE } from './lab.ts';
 
-/** How far a colour is pushed from the one it lies beside, as a share of what parts them (judgement: simultaneous contrast of large fields). */
+/**
+ * How far a colour is pushed from the one it lies beside, as a share of what parts them (judgement:
+ * simultaneous contrast of large fields).
+ */
 const PUSHED = 0.1;
 
-/** How a colour looks beside another: pushed away from it, so that a dull one looks duller beside a bright one. */
+/**
+ * How a colour looks beside another: pushed away from it, so that a dull one looks duller beside a
+ * bright one.
+ */
 export const beside = (one: Colour, other: Colour): Colour => ({
   l: Math.min(100, Math.max(0, one.l + PUSHED * (one.l - other.l))),
   a: one.a + PUSHED * (one.a - other.a),
@@ -13,9 +19,9 @@ export const beside = (one: Colour, other: Colour): Colour => ({
 });
 
 export const chroma = ({ a, b }: Colour): number => Math.hypot(a, b);
-const hueGap = (p: Colour, q: Colour): number => {
-  const d = Math.abs(Math.atan2(p.b, p.a) - Math.atan2(q.b, q.a));
-  return Math.min(d, 2 * Math.PI - d);
+const hueGap = (colour: Colour, other: Colour): number => {
+  const apart = Math.abs(Math.atan2(colour.b, colour.a) - Math.atan2(other.b, other.a));
+  return Math.min(apart, 2 * Math.PI - apart);
 };
 
 export interface Beside {
@@ -28,23 +34,29 @@ export interface Beside {
 }
 /** Two colours side by side. */
 export function pairOf(one: Colour, other: Colour): Beside {
-  const [p, q] = [beside(one, other), beside(other, one)];
-  const lost = [chroma(one) - chroma(p), chroma(other) - chroma(q)] as const;
+  const [colour, q] = [beside(one, other), beside(other, one)];
+  const lost = [chroma(one) - chroma(colour), chroma(other) - chroma(q)] as const;
   const dulls = Math.max(...lost) < 1 ? null : lost[0] > lost[1] ? 'one' : 'other';
-  return { one: p, other: q, dulls, by: Math.max(0, ...lost), apart: deltaE(one, other) };
+  return { one: colour, other: q, dulls, by: Math.max(0, ...lost), apart: deltaE(one, other) };
 }
 
 /** mm that powder carried over a line blurs it (judgement). */
 const POWDER = 0.25;
-/** How wide a line is made by what lies across it: powders drift over, a flake lies half on either side. */
+/**
+ * How wide a line is made by what lies across it: powders drift over, a flake lies half on either
+ * side.
+ */
 export function softness(
   one: Pick<Look, 'flakes' | 'sheen'>,
   other: Pick<Look, 'flakes' | 'sheen'>,
 ): { mm: number; why: string[] } {
-  const largest = (l: { flakes: FlakeIn[] }) =>
-    l.flakes.reduce<FlakeIn | null>((m, f) => (!m || f.size > m.size ? f : m), null);
-  const flake = [largest(one), largest(other)].reduce((m, f) =>
-    !m || (f && f.size > m.size) ? f : m,
+  const largest = (other: { flakes: FlakeIn[] }) =>
+    other.flakes.reduce<FlakeIn | null>(
+      (made, flake) => (!made || flake.size > made.size ? flake : made),
+      null,
+    );
+  const flake = [largest(one), largest(other)].reduce((best, next) =>
+    !best || (next && next.size > best.size) ? next : best,
   );
   const powder = POWDER * Math.max(one.sheen, other.sheen);
   return {
@@ -56,7 +68,10 @@ export function softness(
   };
 }
 
-/** How well two colours go as back and belly: far enough apart to be told, their hues near or opposite (judgement; 0 to 1). */
+/**
+ * How well two colours go as back and belly: far enough apart to be told, their hues near or
+ * opposite (judgement; 0 to 1).
+ */
 export function goes(one: Colour, other: Colour): number {
   const far = deltaE(one, other);
   const told = Math.min(1, far / 25) * (far > 70 ? 0.8 : 1);
@@ -80,8 +95,8 @@ export function hueTurn(from: Colour, to: Colour): string {
   if (Math.hypot(da, db) < 2) return '';
   if (chroma(to) < 0.6 * chroma(from)) return 'greyer';
   const at = ((Math.atan2(db, da) * 180) / Math.PI + 360) % 360;
-  return HUES.reduce((a, b) => {
+  return HUES.reduce((made, hue) => {
     const gap = (h: number) => Math.min(Math.abs(at - h), 360 - Math.abs(at - h));
-    return gap(b[0]) < gap(a[0]) ? b : a;
+    return gap(hue[0]) < gap(made[0]) ? hue : made;
   })[1];
 }

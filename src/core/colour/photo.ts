@@ -10,37 +10,42 @@ export type Pixel = readonly [number, number, number];
 export type Balanced = { ok: true; colour: Colour } | { ok: false; message: string };
 
 /**
- * The colour of a spot in a photograph, evened by a white patch in the same light: each channel, made linear, is taken
- * as a share of the patch's (von Kries's scaling in the camera's own primaries).
+ * The colour of a spot in a photograph, evened by a white patch in the same light: each channel,
+ * made linear, is taken as a share of the patch's (von Kries's scaling in the camera's own
+ * primaries).
  * @param white the patch; null = the light is taken to be daylight
  * @param patch reflectance of the patch (white paper)
  */
 export function balanced(spot: Pixel, white: Pixel | null, patch = 0.86): Balanced {
-  const lin = (p: Pixel) => linear({ mode: 'rgb', r: p[0] / 255, g: p[1] / 255, b: p[2] / 255 });
-  const s = lin(spot);
-  const w = white && lin(white);
-  if (w && Math.min(w.r, w.g, w.b) < 0.1)
+  const lin = (pixel: Pixel) =>
+    linear({ mode: 'rgb', r: pixel[0] / 255, g: pixel[1] / 255, b: pixel[2] / 255 });
+  const lrgb = lin(spot);
+  const other = white && lin(white);
+  if (other && Math.min(other.r, other.g, other.b) < 0.1)
     return {
       ok: false,
       message: 'That patch is too dark to be white. Tap the white one in the same light.',
     };
-  if (white && white.some((v) => v >= 255))
+  if (white && white.some((value) => value >= 255))
     return {
       ok: false,
       message:
         'The white patch is blown out: take the picture a little darker, in the shade outdoors.',
     };
-  const by = w ? { r: patch / w.r, g: patch / w.g, b: patch / w.b } : { r: 1, g: 1, b: 1 };
-  const { x, y, z } = toXyz({ mode: 'lrgb', r: s.r * by.r, g: s.g * by.g, b: s.b * by.b });
+  const by = other
+    ? { r: patch / other.r, g: patch / other.g, b: patch / other.b }
+    : { r: 1, g: 1, b: 1 };
+  const { x, y, z } = toXyz({ mode: 'lrgb', r: lrgb.r * by.r, g: lrgb.g * by.g, b: lrgb.b * by.b });
   return { ok: true, colour: labOfSrgbXyz([x, y, z]) };
 }
 
 /** A picture larger than this is not opened, bytes. */
-export const LARGEST = 20 * 1024 * 1024;
+const LARGEST = 20 * 1024 * 1024;
 /** Why a file is not read as a picture, in words; null when it can be tried. */
 export function refusal({ size, type }: { size: number; type: string }): string | null {
   if (!/^image\//.test(type)) return 'That is no picture. The colour you had is kept.';
   return size > LARGEST
-    ? `That picture has ${Math.round(size / 1024 / 1024)} MB; 20 MB is the most. Send a smaller one; the colour you had is kept.`
+    ? `That picture has ${Math.round(size / 1024 / 1024)} MB; 20 MB is the most. Send a ` +
+        'smaller one; the colour you had is kept.'
     : null;
 }

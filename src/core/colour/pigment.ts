@@ -2,7 +2,10 @@ import type { Medium } from './laminate.ts';
 import type { Spectrum } from './observer.ts';
 import { BANDS } from './observer.ts';
 
-/** What one dose in 100 mL of plastic adds to what the base does, per mm: a dose is a drop, or a hundredth of a mL of powder. */
+/**
+ * What one dose in 100 mL of plastic adds to what the base does, per mm: a dose is a drop, or a
+ * hundredth of a mL of powder.
+ */
 export interface Pigment {
   k: Spectrum;
   s: Spectrum;
@@ -14,8 +17,8 @@ export const CLEAR_BASE: Medium = {
 };
 
 /**
- * A mix: what its ingredients do adds up in proportion to their doses, over the base's own (two-constant theory,
- * Duncan 1940).
+ * A mix: what its ingredients do adds up in proportion to their doses, over the base's own
+ * (two-constant theory, Duncan 1940).
  * @param doses in 100 mL, each with its pigment
  */
 export function mixed(

@@ -5,32 +5,42 @@ import type { OnShelf } from './recipe.ts';
 import { SIGHT } from './recipe.ts';
 import { CLEAR_BASE, mixed } from './pigment.ts';
 
-/** Remelts blended by their shares with clear plastic for the rest; whatever is in them adds up in proportion. @param share of the charge each takes, together no more than 1 */
+/**
+ * Remelts blended by their shares with clear plastic for the rest; whatever is in them adds up in
+ * proportion.
+ * @param share of the charge each takes, together no more than 1
+ */
 export function blended(
   pucks: readonly { medium: Medium; share: number }[],
   base: Medium = CLEAR_BASE,
 ): Medium {
-  const rest = 1 - pucks.reduce((sum, p) => sum + p.share, 0);
+  const rest = 1 - pucks.reduce((sum, puck) => sum + puck.share, 0);
   const at = (of: 'k' | 's') =>
     base[of].map(
-      (x, i) => rest * x + pucks.reduce((sum, p) => sum + p.share * p.medium[of][i]!, 0),
+      (x, i) => rest * x + pucks.reduce((sum, puck) => sum + puck.share * puck.medium[of][i]!, 0),
     );
   return { k: at('k'), s: at('s') };
 }
-/** Heat spent of a blend: it averages by mass. @param parts g of each, and the share of its heat that is spent */
+/**
+ * Heat spent of a blend: it averages by mass.
+ * @param parts g of each, and the share of its heat that is spent
+ */
 export const spentOf = (parts: readonly { grams: number; spent: number }[]): number => {
-  const all = parts.reduce((g, p) => g + p.grams, 0);
-  return all > 0 ? parts.reduce((sum, p) => sum + p.grams * p.spent, 0) / all : 0;
+  const all = parts.reduce((g, part) => g + part.grams, 0);
+  return all > 0 ? parts.reduce((sum, part) => sum + part.grams * part.spent, 0) / all : 0;
 };
 
-/** What of a puck that is not all one colour still shows after stirring: so much more or less of it here and there (judgement). */
+/**
+ * What of a puck that is not all one colour still shows after stirring: so much more or less of it
+ * here and there (judgement).
+ */
 const UNEVEN = 0.25;
 /** ΔE no eye catches in one bait. */
 const EVEN = 1.5;
 
 /**
- * Black, doses in 100 mL, that makes a charge of unlike remelts look even: where the puck is a quarter more or less, the colour
- * hardly moves. Null where no black does.
+ * Black, doses in 100 mL, that makes a charge of unlike remelts look even: where the puck is a
+ * quarter more or less, the colour hardly moves. Null where no black does.
  */
 export function blackToEven(puck: Medium, share: number, black: OnShelf['pigment']): number | null {
   const at = (part: number, dose: number) =>

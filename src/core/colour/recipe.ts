@@ -40,7 +40,7 @@ export function colourWith(
   sight: Sight = SIGHT,
 ): Colour {
   const medium = mixed(
-    doses.map((d) => ({ pigment: d.pigment, dose: (d.dose * 100) / ml })),
+    doses.map((dose) => ({ pigment: dose.pigment, dose: (dose.dose * 100) / ml })),
     sight.base,
   );
   return colourOf(seen(layerOver(medium, sight.thickness, even(sight.backing)), 'air'));
@@ -53,7 +53,7 @@ function eyeFor(
   { thickness, backing, base }: Sight,
 ): (at: readonly number[], dose: readonly number[]) => Colour {
   const flat = (of: 'k' | 's') =>
-    shelf.map((o) => Float64Array.from(o.pigment[of], (x) => (x * 100) / ml));
+    shelf.map((onShelf) => Float64Array.from(onShelf.pigment[of], (x) => (x * 100) / ml));
   const [ks, ss] = [flat('k'), flat('s')];
   const { out, in: back } = SURFACES.air;
   return (at, dose) => {
@@ -67,10 +67,10 @@ function eyeFor(
       }
       const r = bandOver(k, s, thickness, backing);
       const shown = out + ((1 - out) * (1 - back) * r) / (1 - back * r);
-      const w = WEIGHTS[i]!;
-      x += w[0] * shown;
-      y += w[1] * shown;
-      z += w[2] * shown;
+      const xyz = WEIGHTS[i]!;
+      x += xyz[0] * shown;
+      y += xyz[1] * shown;
+      z += xyz[2] * shown;
     }
     return labOf([x, y, z]);
   };
@@ -89,7 +89,7 @@ interface Way {
   dose: number[];
   off: number;
 }
-export interface Wanted {
+export interface RecipeWanted {
   target: Colour;
   /** mL of the charge */
   ml: number;
@@ -101,13 +101,14 @@ export interface Wanted {
 }
 
 /**
- * Recipes that come nearest a colour with what is on the shelf, whole steps only: ingredients are put in one after
- * the other, the best ways gone on with, every dose moved until none betters it (coordinate search in CIEDE2000).
+ * Recipes that come nearest a colour with what is on the shelf, whole steps only: ingredients are
+ * put in one after the other, the best ways gone on with, every dose moved until none betters it
+ * (coordinate search in CIEDE2000).
  * @returns best first, no two of the same ingredients
  */
 export function recipesFor(
   shelf: readonly OnShelf[],
-  { target, ml, sight = SIGHT, beam: width = BEAM, stop = () => false }: Wanted,
+  { target, ml, sight = SIGHT, beam: width = BEAM, stop = () => false }: RecipeWanted,
 ): Recipe[] {
   const eye = eyeFor(shelf, ml, sight);
   const off = (at: readonly number[], dose: readonly number[]): number =>
@@ -125,14 +126,17 @@ export function recipesFor(
         better = false;
         for (let k = 0; k < best.at.length; k++) {
           for (const by of [move, 1 / move]) {
-            const dose = best.dose.map((d, j) =>
+            const dose = best.dose.map((dose, j) =>
               j === k
-                ? Math.min(shelf[best.at[k]!]!.most, Math.max(shelf[best.at[k]!]!.step / 4, d * by))
-                : d,
+                ? Math.min(
+                    shelf[best.at[k]!]!.most,
+                    Math.max(shelf[best.at[k]!]!.step / 4, dose * by),
+                  )
+                : dose,
             );
-            const o = off(best.at, dose);
-            if (o < best.off - 1e-6) {
-              best = { ...best, dose, off: o };
+            const found = off(best.at, dose);
+            if (found < best.off - 1e-6) {
+              best = { ...best, dose, off: found };
               better = true;
               break;
             }
@@ -144,7 +148,7 @@ export function recipesFor(
   };
   /** To whole steps, then step by step, two doses at once as well, while that helps. */
   const whole = (way: Way): Way => {
-    const dose = way.dose.map((d, k) => rounded(way.at[k]!, d));
+    const dose = way.dose.map((dose, k) => rounded(way.at[k]!, dose));
     let best: Way = { at: way.at, dose, off: off(way.at, dose) };
     for (let better = true, turns = 0; better && turns < 40; turns++) {
       better = false;
@@ -161,16 +165,17 @@ export function recipesFor(
           ])
             steps.push(best.at.map((_, i) => (i === k ? a! : i === j ? b! : 0)));
       for (const by of steps) {
-        const next = best.dose.map((d, k) => d + by[k]! * shelf[best.at[k]!]!.step);
+        const next = best.dose.map((dose, k) => dose + by[k]! * shelf[best.at[k]!]!.step);
         if (
           next.some(
-            (d, k) => d < shelf[best.at[k]!]!.step - 1e-9 || d > shelf[best.at[k]!]!.most + 1e-9,
+            (dose, k) =>
+              dose < shelf[best.at[k]!]!.step - 1e-9 || dose > shelf[best.at[k]!]!.most + 1e-9,
           )
         )
           continue;
-        const o = off(best.at, next);
-        if (o < best.off - 1e-9) {
-          best = { ...best, dose: next, off: o };
+        const found = off(best.at, next);
+        if (found < best.off - 1e-9) {
+          best = { ...best, dose: next, off: found };
           better = true;
         }
       }
@@ -200,7 +205,7 @@ export function recipesFor(
         });
         next.push(
           settle(
-            firsts.reduce((a, b) => (b.off < a.off ? b : a)),
+            firsts.reduce((made, first) => (first.off < made.off ? first : made)),
             MOVES.slice(0, 2),
           ),
         );
@@ -208,19 +213,19 @@ export function recipesFor(
       if (stop()) break;
     }
     beam = next
-      .sort((a, b) => a.off - b.off)
+      .sort((one, other) => one.off - other.off)
       .slice(0, width)
-      .map((w) => settle(w, MOVES));
+      .map((way) => settle(way, MOVES));
     beam.forEach(keep);
   }
   return [...found.values()]
-    .sort((a, b) => a.off - b.off)
+    .sort((one, other) => one.off - other.off)
     .slice(0, 3 * width)
     .map(whole)
-    .sort((a, b) => a.off - b.off)
-    .map(({ at, dose, off: o }): Recipe => ({
+    .sort((one, other) => one.off - other.off)
+    .map(({ at, dose, off: found }): Recipe => ({
       doses: at.map((i, k) => ({ key: shelf[i]!.key, dose: dose[k]! })),
-      off: o,
+      off: found,
       cost: at.reduce((sum, i, k) => sum + dose[k]! * shelf[i]!.price, 0),
       colour: colourWith(
         at.map((i, k) => ({ pigment: shelf[i]!.pigment, dose: dose[k]! })),

@@ -15,32 +15,38 @@ export type Shelved = { ok: true; one: OnShelf } | { ok: false; message: string 
 
 /** What swatches were found to mean: a shelf is asked again and again. */
 const found = new WeakMap<Material, ReturnType<typeof characterise>>();
-function known(m: Material, white: Colour, black: Colour): ReturnType<typeof characterise> {
-  let held = found.get(m);
+function known(material: Material, white: Colour, black: Colour): ReturnType<typeof characterise> {
+  let held = found.get(material);
   if (!held)
     found.set(
-      m,
+      material,
       (held = characterise({
         white,
         black,
-        dose: m.kind === 'puck' ? 100 : m.dose,
-        thickness: m.thickness,
+        dose: material.kind === 'puck' ? 100 : material.dose,
+        thickness: material.thickness,
       })),
     );
   return held;
 }
 
-/** A material as something a colour can be made with; or why it cannot be reckoned with. @param ml of the charge */
-export function shelved(key: string, m: Material, ml: number): Shelved {
-  const kind = KINDS[m.kind];
+/**
+ * A material as something a colour can be made with; or why it cannot be reckoned with.
+ * @param ml of the charge
+ */
+export function shelved(key: string, material: Material, ml: number): Shelved {
+  const kind = KINDS[material.kind];
   if (!kind.colours)
     return { ok: false, message: 'It is for looks, not for a colour that can be reckoned.' };
-  const [white, black] = [m.white && colourOfHex(m.white), m.black && colourOfHex(m.black)];
+  const [white, black] = [
+    material.white && colourOfHex(material.white),
+    material.black && colourOfHex(material.black),
+  ];
   if (!white || !black)
     return { ok: false, message: 'Draw it down over white and over black first.' };
-  const as = known(m, white, black);
+  const as = known(material, white, black);
   if (!as.ok) return { ok: false, message: as.message };
-  const by = (list: readonly number[]) => list.map((x) => x * m.strength);
+  const by = (list: readonly number[]) => list.map((x) => x * material.strength);
   return {
     ok: true,
     one: {
@@ -48,7 +54,7 @@ export function shelved(key: string, m: Material, ml: number): Shelved {
       pigment: { k: by(as.pigment.k), s: by(as.pigment.s) },
       step: kind.by === 'mL' ? FINEST : 1,
       most: Math.max(1, Math.round((MOST[kind.by] * ml) / 100)),
-      price: (m.price / 100) * doseOf(m),
+      price: (material.price / 100) * doseOf(material),
     },
   };
 }
@@ -57,33 +63,43 @@ export function shelved(key: string, m: Material, ml: number): Shelved {
 const READ_TO = 0.01;
 const spreads = new WeakMap<Material, number | null>();
 /**
- * ΔE by which a material's colour is uncertain at twice its swatch's dose and four times its thickness, when each swatch is
- * read a hundredth too light or too dark; null where its swatches do not tell.
+ * ΔE by which a material's colour is uncertain at twice its swatch's dose and four times its
+ * thickness, when each swatch is read a hundredth too light or too dark; null where its swatches do
+ * not tell.
  */
-export function spreadOf(m: Material): number | null {
-  const held = spreads.get(m);
+export function spreadOf(material: Material): number | null {
+  const held = spreads.get(material);
   if (held !== undefined) return held;
-  const [white, black] = [m.white && colourOfHex(m.white), m.black && colourOfHex(m.black)];
-  const dose = m.kind === 'puck' ? 100 : m.dose;
-  const told = (w: Colour, b: Colour) =>
-    characterise({ white: w, black: b, dose, thickness: m.thickness });
+  const [white, black] = [
+    material.white && colourOfHex(material.white),
+    material.black && colourOfHex(material.black),
+  ];
+  const dose = material.kind === 'puck' ? 100 : material.dose;
+  const told = (colour: Colour, other: Colour) =>
+    characterise({ white: colour, black: other, dose, thickness: material.thickness });
   const own = white && black ? told(white, black) : null;
   let out: number | null = null;
   if (white && black && own?.ok) {
-    const at = (p: typeof own.pigment) =>
-      colourWith([{ pigment: p, dose: 2 * dose }], 100, { ...SIGHT, thickness: 4 * m.thickness });
-    const lit = (c: Colour, by: number): Colour => ({ ...c, l: Math.min(100, c.l * (1 + by)) });
+    const at = (other: typeof own.pigment) =>
+      colourWith([{ pigment: other, dose: 2 * dose }], 100, {
+        ...SIGHT,
+        thickness: 4 * material.thickness,
+      });
+    const lit = (colour: Colour, by: number): Colour => ({
+      ...colour,
+      l: Math.min(100, colour.l * (1 + by)),
+    });
     const offs = [
       [1, 1],
       [1, -1],
       [-1, 1],
       [-1, -1],
-    ].flatMap(([w, b]) => {
-      const p = told(lit(white, w! * READ_TO), lit(black, b! * READ_TO));
-      return p.ok ? [deltaE(at(p.pigment), at(own.pigment))] : [];
+    ].flatMap(([width, b]) => {
+      const characterised = told(lit(white, width! * READ_TO), lit(black, b! * READ_TO));
+      return characterised.ok ? [deltaE(at(characterised.pigment), at(own.pigment))] : [];
     });
     out = offs.length > 0 ? offs.reduce((x, y) => x + y, 0) / offs.length : null;
   }
-  spreads.set(m, out);
+  spreads.set(material, out);
   return out;
 }

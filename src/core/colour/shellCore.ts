@@ -41,7 +41,7 @@ export function coreReads(
 }
 
 /** A medium with its colouring at so many times its dose. */
-export const dosed = (medium: Medium, times: number, base: Medium = CLEAR_BASE): Medium => ({
+const dosed = (medium: Medium, times: number, base: Medium = CLEAR_BASE): Medium => ({
   k: medium.k.map((k, i) => base.k[i]! + times * (k - base.k[i]!)),
   s: medium.s.map((s, i) => base.s[i]! + times * (s - base.s[i]!)),
 });
@@ -49,20 +49,25 @@ export const dosed = (medium: Medium, times: number, base: Medium = CLEAR_BASE):
 export interface ShellDose {
   /** times the shell's dose, the most at which the core reads well; null where it never does */
   most: number | null;
-  /** and the least at which the laminate of the shell can be told; null where there is no laminate */
+  /**
+   * and the least at which the laminate of the shell can be told; null where there is no laminate
+   */
   least: number | null;
 }
 const TRIED = Array.from({ length: 25 }, (_, i) => 0.05 * 60 ** (i / 24));
 
-/** Doses of the shell, as times what it has, that keep the core visible; and, for two shell colours, both of them apart. */
+/**
+ * Doses of the shell, as times what it has, that keep the core visible; and, for two shell colours,
+ * both of them apart.
+ */
 export function shellDose(cored: Cored, other?: Medium): ShellDose {
   const reads = (times: number) =>
     coreReads({ ...cored, shell: dosed(cored.shell, times) }) >= READS.well &&
     (!other || coreReads({ ...cored, shell: dosed(other, times) }) >= READS.well);
   const apart = (times: number) =>
     deltaE(
-      ...([cored.shell, other!].map((m) =>
-        look([{ medium: dosed(m, times), thickness: 2 * cored.front }], 0.5, 'water'),
+      ...([cored.shell, other!].map((medium) =>
+        look([{ medium: dosed(medium, times), thickness: 2 * cored.front }], 0.5, 'water'),
       ) as [Colour, Colour]),
     ) >= READS.well;
   return { most: TRIED.findLast(reads) ?? null, least: other ? (TRIED.find(apart) ?? null) : null };

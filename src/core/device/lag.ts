@@ -1,7 +1,7 @@
-import type { Known } from '../heat/index.ts';
+import type { Estimate } from '../heat/index.ts';
 
 /** s in which a probe comes two thirds of the way to what it stands in (judgement). */
-export const LAG_PRIOR: Known = { mean: 2, sd: 1 };
+export const LAG_PRIOR: Estimate = { mean: 2, sd: 1 };
 /** Noise of one reading of a probe, K (judgement). */
 const NOISE = 0.3;
 /** Steps smaller than this tell of noise, K; looks further apart than this of nothing, s. */
@@ -9,19 +9,20 @@ const STEP = 3;
 const APART = 4;
 
 /**
- * How far a probe lags, from the times it was plunged into something hot or taken out: a first-order probe goes a fixed
- * share of the way at each look, so one step over the one before is exp(−Δt/τ). Least squares over all such pairs.
+ * How far a probe lags, from the times it was plunged into something hot or taken out: a
+ * first-order probe goes a fixed share of the way at each look, so one step over the one before is
+ * exp(−Δt/τ). Least squares over all such pairs.
  * @param readings in order, at even looks
  * @returns s, with how many steps told of it; null where none did
  */
 export function lagOf(
   readings: readonly { at: number; value: number }[],
-): { lag: Known; steps: number } | null {
+): { lag: Estimate; steps: number } | null {
   let [cross, square, steps, dt] = [0, 0, 0, 0];
   for (let i = 2; i < readings.length; i++) {
-    const [a, b, c] = [readings[i - 2]!, readings[i - 1]!, readings[i]!];
-    const [first, second] = [b.at - a.at, c.at - b.at];
-    const [was, is] = [b.value - a.value, c.value - b.value];
+    const [other, b, third] = [readings[i - 2]!, readings[i - 1]!, readings[i]!];
+    const [first, second] = [b.at - other.at, third.at - b.at];
+    const [was, is] = [b.value - other.value, third.value - b.value];
     // Looks as far apart as each other, the probe on its way one way, and slowing.
     if (
       first <= 0 ||

@@ -1,8 +1,8 @@
 import { LAG_PRIOR } from './lag.ts';
 
 /**
- * The open protocol of instruments: JSON over HTTP, a key for each. What they may send, and how it is judged.
- * Described in docs/devices.md.
+ * The open protocol of instruments: JSON over HTTP, a key for each. What they may send, and how it
+ * is judged. Described in docs/devices.md.
  */
 export const DEVICE_KINDS = {
   thermometer: {
@@ -21,7 +21,10 @@ export const DEVICE_KINDS = {
 >;
 export type DeviceKind = keyof typeof DEVICE_KINDS;
 
-/** What can be wrong with a reading. All are kept as they came; those that are not `used` tell the bench nothing. */
+/**
+ * What can be wrong with a reading. All are kept as they came; those that are not `used` tell the
+ * bench nothing.
+ */
 export const FLAGS = {
   absurd: { used: false, says: 'no heat, weight or vacuum there can be' },
   ambient: { used: false, says: 'colder than the shop: the probe is not in it' },
@@ -77,12 +80,18 @@ export function judge(
   return { value: reading.value, at, flag };
 }
 
-/** A probe is taken at its word when its lag can make it wrong by no more than this, K; a still one is written in the log so often, or when it has moved so far. */
+/**
+ * A probe is taken at its word when its lag can make it wrong by no more than this, K; a still one
+ * is written in the log so often, or when it has moved so far.
+ */
 const BEHIND = 0.7;
 const EVERY = 10_000;
 const MOVED = 1.5;
 
-/** Whether a reading is worth an entry in the session's log: one a second would drown it. @param lag of the probe, s */
+/**
+ * Whether a reading is worth an entry in the session's log: one a second would drown it.
+ * @param lag of the probe, s
+ */
 export function tells(
   kind: DeviceKind,
   now: { at: number; value: number },

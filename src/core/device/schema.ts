@@ -4,7 +4,7 @@ import type { DeviceKind } from './protocol.ts';
 import { DEVICE_KINDS } from './protocol.ts';
 
 /** Readings in one sending. A reading a second for eight minutes fits; more comes in several. */
-export const MOST_READINGS = 500;
+const MOST_READINGS = 500;
 export const SendingSchema = z.object({
   readings: z
     .array(

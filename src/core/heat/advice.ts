@@ -1,27 +1,23 @@
 import { PLASTISOL } from '../material/plastisol.ts';
-import type { Belief, Burst } from './estimate.ts';
-import {
-  cooled,
-  cupBelieved,
-  heated,
-  heatOf,
-  meanAfter,
-  offsetSpread,
-  ovenBelieved,
-  shownSpread,
-} from './estimate.ts';
+import type { Burst } from './estimate/predict.ts';
+import type { Belief } from './estimate/belief.ts';
+import { cooled, heated, meanAfter } from './estimate/predict.ts';
+import { cupBelieved, heatOf, sdOfOffset, ovenBelieved, sdShown } from './estimate/believed.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf, hottestBound, Z80, Z995 } from './forecast.ts';
-import { UNSTIRRED } from './uneven.ts';
+import { LONGEST_UNSTIRRED, mayGoUnstirred } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
-export const aheadOf = (b: Belief, cup: string, seconds: number): Forecast =>
-  heatOf(cooled(b, seconds, [cup]), cup);
+export const aheadOf = (belief: Belief, cup: string, seconds: number): Forecast =>
+  heatOf(cooled(belief, seconds, [cup]), cup);
 /** Heat of a cup after a burst, stirred, with its range. */
-export const burstOf = (b: Belief, cup: string, burst: Burst): Forecast =>
-  heatOf(heated(b, burst, burst.cups), cup);
+export const burstOf = (belief: Belief, cup: string, burst: Burst): Forecast =>
+  heatOf(heated(belief, burst, burst.cups), cup);
 
-/** Largest whole number of seconds up to `most` for which a rising condition still holds; 0 when none does. */
+/**
+ * Largest whole number of seconds up to `most` for which a rising condition still holds; 0 when
+ * none does.
+ */
 function longest(most: number, holds: (seconds: number) => boolean): number {
   if (!holds(1)) return 0;
   let low = 1;
@@ -34,21 +30,23 @@ function longest(most: number, holds: (seconds: number) => boolean): number {
 }
 
 /**
- * The longest burst that is safe for every cup in the oven: its hottest, not stirred in, stays under the ceiling
- * with 99.5 % certainty, by all that is believed, and it is stirred soon enough. Whole s; 0 when none is.
+ * The longest burst that is safe for every cup in the oven: its hottest, not stirred in, stays
+ * under the ceiling with 99.5 % certainty, by all that is believed, and it is stirred soon enough.
+ * Whole s; 0 when none is.
  */
 export function safeBurst(
-  b: Belief,
+  belief: Belief,
   burst: Omit<Burst, 'seconds'>,
   ceiling: number = PLASTISOL.ceiling,
 ): number {
-  const { dead } = ovenBelieved(b, burst.oven);
-  const own = offsetSpread(b);
+  const { dead } = ovenBelieved(belief, burst.oven);
+  const own = sdOfOffset(belief);
   const hottest = (cup: string, seconds: number): number => {
-    const { body, heat } = cupBelieved(b, cup);
-    const after = heated(b, { ...burst, seconds }, burst.cups);
-    // An instrument off for good is no luck of one burst: it counts at eight in ten, the rest at 99.5 %.
-    const sd = Math.hypot(shownSpread(after, cup), (own * Z80) / Z995);
+    const { body, heat } = cupBelieved(belief, cup);
+    const after = heated(belief, { ...burst, seconds }, burst.cups);
+    // An instrument off for good is no luck of one burst: it counts at eight in ten, the rest at
+    // 99.5 %.
+    const sd = Math.hypot(sdShown(after, cup), (own * Z80) / Z995);
     return hottestBound(
       forecastOf(heatOf(after, cup).celsius, sd),
       heat.plastic,
@@ -58,8 +56,13 @@ export function safeBurst(
     );
   };
   // What the mean alone brings over the ceiling needs no range to be refused.
-  const may = longest(UNSTIRRED, (seconds) =>
-    burst.cups.every((cup) => meanAfter(b, cup, { ...burst, seconds }) <= ceiling),
+  const may = longest(LONGEST_UNSTIRRED, (seconds) =>
+    burst.cups.every((cup) => {
+      const mean = meanAfter(belief, cup, { ...burst, seconds });
+      return (
+        mean <= ceiling && mayGoUnstirred(seconds, mean - cupBelieved(belief, cup).heat.plastic)
+      );
+    }),
   );
   return may === 0
     ? 0
@@ -68,16 +71,19 @@ export function safeBurst(
 
 /** The burst that brings a cup to a heat in the mean, whole s, never longer than is safe. */
 export function burstTo(
-  b: Belief,
+  belief: Belief,
   cup: string,
   burst: Omit<Burst, 'seconds'>,
   celsius: number,
   ceiling: number = PLASTISOL.ceiling,
 ): { seconds: number; safe: number; after: Forecast } {
-  const safe = safeBurst(b, burst, ceiling);
+  const safe = safeBurst(belief, burst, ceiling);
   const seconds = Math.min(
     safe,
-    longest(UNSTIRRED, (s) => meanAfter(b, cup, { ...burst, seconds: s }) <= celsius),
+    longest(
+      LONGEST_UNSTIRRED,
+      (seconds) => meanAfter(belief, cup, { ...burst, seconds }) <= celsius,
+    ),
   );
-  return { seconds, safe, after: burstOf(b, cup, { ...burst, seconds }) };
+  return { seconds, safe, after: burstOf(belief, cup, { ...burst, seconds }) };
 }

@@ -1,11 +1,14 @@
 import type { Cooling } from './conduct.ts';
 import { conduct } from './conduct.ts';
-import { MOULD_STUFF } from './constants.ts';
+import { MOULD_MATERIAL } from './constants.ts';
 
 /** Wall of a barrel, mm, and what its skin loses to the room, W/m² K of bore (judgements). */
 const WALL = 4;
 const LOSS = 12;
-/** A shot is doubted when more than this share of the barrel no longer flows, or what leaves it is colder than any school shoots. */
+/**
+ * A shot is doubted when more than this share of the barrel no longer flows, or what leaves it is
+ * colder than any school shoots.
+ */
 export const BARREL = { stiff: 0.12, least: 149 } as const;
 
 /**
@@ -23,8 +26,8 @@ export function barrelCooling(
   until = 180,
   stop?: (now: { at: number; mean: number; centre: number }) => boolean,
 ): Cooling {
-  const { rho, c } = MOULD_STUFF.machined;
-  const [r, w] = [bore / 2000, WALL / 1000];
+  const { rho, c } = MOULD_MATERIAL.machined;
+  const [radius, wall] = [bore / 2000, WALL / 1000];
   return conduct(
     {
       shape: 'round',
@@ -33,7 +36,7 @@ export function barrelCooling(
       outside: {
         kind: 'metal',
         celsius: metal,
-        capacity: (rho * c * (2 * r * w + w * w)) / (2 * r),
+        capacity: (rho * c * (2 * radius * wall + wall * wall)) / (2 * radius),
         loss: LOSS,
         room,
       },
@@ -50,21 +53,25 @@ export function at(
   what: 'mean' | 'centre' | 'metal' | 'stiff',
   seconds: number,
 ): number {
-  const i = curve.at.findIndex((t) => t >= seconds);
-  if (i <= 0) return curve[what][i === 0 ? 0 : curve[what].length - 1]!;
-  const f = (seconds - curve.at[i - 1]!) / (curve.at[i]! - curve.at[i - 1]!);
-  return curve[what][i - 1]! + f * (curve[what][i]! - curve[what][i - 1]!);
-}
-
-/** s after the draw for which what leaves a barrel is still hot and runny enough for a good shot. */
-export function barrelGood(curve: Cooling, least: number = BARREL.least): number {
-  const i = curve.at.findIndex((_, k) => curve.mean[k]! < least || curve.stiff[k]! > BARREL.stiff);
-  return i < 0 ? curve.at.at(-1)! : curve.at[Math.max(0, i - 1)]!;
+  const index = curve.at.findIndex((time) => time >= seconds);
+  if (index <= 0) return curve[what][index === 0 ? 0 : curve[what].length - 1]!;
+  const share = (seconds - curve.at[index - 1]!) / (curve.at[index]! - curve.at[index - 1]!);
+  return curve[what][index - 1]! + share * (curve[what][index]! - curve[what][index - 1]!);
 }
 
 /**
- * Which cavity of a mould served port by port is the last that will take, of a draw: each costs its push and the
- * move to the next port.
+ * s after the draw for which what leaves a barrel is still hot and runny enough for a good shot.
+ */
+export function barrelGood(curve: Cooling, least: number = BARREL.least): number {
+  const index = curve.at.findIndex(
+    (_, k) => curve.mean[k]! < least || curve.stiff[k]! > BARREL.stiff,
+  );
+  return index < 0 ? curve.at.at(-1)! : curve.at[Math.max(0, index - 1)]!;
+}
+
+/**
+ * Which cavity of a mould served port by port is the last that will take, of a draw: each costs its
+ * push and the move to the next port.
  */
 export const lastCavity = (good: number, first: number, each: number, cavities: number): number =>
   Math.max(0, Math.min(cavities, Math.floor((good - first) / each) + 1));

@@ -1,12 +1,13 @@
-import type { Known } from './forecast.ts';
+import type { Estimate } from './forecast.ts';
 
 /**
- * Metal colder than a mould likes costs baits: its thin parts freeze before they are full. Logistic in how far under its own
- * heat it stands (judgements, learned for each mould from shots that came short).
+ * Metal colder than a mould likes costs baits: its thin parts freeze before they are full. Logistic
+ * in how far under its own heat it stands (judgements, learned for each mould from shots that came
+ * short).
  */
 export const COLD = { even: 15, scale: 3 } as const;
 /** How far the even odds of a mould may lie from that, K, before anything was seen. */
-export const COLD_PRIOR: Known = { mean: COLD.even, sd: 5 };
+export const COLD_PRIOR: Estimate = { mean: COLD.even, sd: 5 };
 
 /** Share of baits that come short, with the metal so many K under its mould's own heat. */
 export const shareShort = (under: number, even: number = COLD.even): number =>

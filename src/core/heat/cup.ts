@@ -1,6 +1,6 @@
 /**
- * A cup of plastic cooking or cooling (M2, M3): plastic Tp and glass Tg.
- * `Cp(Tp) Tp' = η P n⁻¹ [t > t_d] − U (Tp − Tg) − h A_top (Tp − Ta)`, `Cg Tg' = U (Tp − Tg) − h A_side (Tg − Ta)`.
+ * A cup of plastic cooking or cooling (M2, M3): plastic Tp and glass Tg. `Cp(Tp) Tp' = η P n⁻¹ [t >
+ * t_d] − U (Tp − Tg) − h A_top (Tp − Ta)`, `Cg Tg' = U (Tp − Tg) − h A_side (Tg − Ta)`.
  */
 export interface CupBody {
   /** g of plastic, and of glass */
@@ -10,8 +10,8 @@ export interface CupBody {
   bore: number;
   volume: number;
   /**
-   * W/K between plastic and glass for the usual charge (judgement, sd 50 %, learned); a smaller one wets less glass,
-   * exchanges less and warms less of it
+   * W/K between plastic and glass for the usual charge (judgement, sd 50 %, learned); a smaller one
+   * wets less glass, exchanges less and warms less of it
    */
   exchange: number;
   /** °C of the room */
@@ -34,29 +34,37 @@ export interface Microwave {
   efficiency: number;
   dead: number;
 }
-/** η for one cup and for two together; the dead time; judgements with their spread, learned per microwave. */
+/**
+ * η for one cup and for two together; the dead time; judgements with their spread, learned per
+ * microwave.
+ */
 export const MICROWAVE = { one: 0.5, two: 0.55, spread: 0.1, dead: 2.5, deadSpread: 0.7 } as const;
 /** U of a cup as usual, and how far it may be off. */
 export const EXCHANGE = { usual: 3, spread: 0.5 } as const;
 
 /**
- * Specific heat of plastic in a cup, J/g K: 1.9 in the mean from 20 to 177 °C, more when hot. The slope is a
- * judgement between those of PVC and of its plasticisers; without it bursts given to a hot cup come out too long.
+ * Specific heat of plastic in a cup, J/g K: 1.9 in the mean from 20 to 177 °C, more when hot. The
+ * slope is a judgement between those of PVC and of its plasticisers; without it bursts given to a
+ * hot cup come out too long.
  */
 const C_SLOPE = 0.0024;
 const C_NOUGHT = 1.9 - C_SLOPE * ((20 + 177) / 2);
 export const specificHeat = (celsius: number): number => C_NOUGHT + C_SLOPE * celsius;
-export const GLASS_C = 0.84;
+const GLASS_C = 0.84;
 const SIGMA = 5.670374419e-8;
 const EMISSIVITY = 0.9;
 /**
- * Laminar free convection of air near 100 °C off a hot skin, `h = C (ΔT/L)^¼` W/m² K with L in m: a face looking up by
- * a quarter of its width, a standing wall by its height (McAdams, *Heat Transmission*, ch. 7; it is Nu = 0.54 Ra^¼ and
- * Churchill–Chu's within a tenth). 9 to 12 W/m² K for a cup at 165 °C.
+ * Laminar free convection of air near 100 °C off a hot skin, `h = C (ΔT/L)^¼` W/m² K with L in m: a
+ * face looking up by a quarter of its width, a standing wall by its height (McAdams, *Heat
+ * Transmission*, ch. 7; it is Nu = 0.54 Ra^¼ and Churchill–Chu's within a tenth). 9 to 12 W/m² K
+ * for a cup at 165 °C.
  */
 const CONVECTION = { up: 1.32, standing: 1.42 } as const;
 
-/** Still air's part, W/m² K: a draught makes this more. @param length m, as {@link CONVECTION} measures it */
+/**
+ * Still air's part, W/m² K: a draught makes this more.
+ * @param length m, as {@link CONVECTION} measures it
+ */
 export const stillAir = (
   surface: number,
   room: number,
@@ -72,7 +80,10 @@ export function radiation(surface: number, room: number): number {
 
 /** The charge that exchange and glass are told for: 240 mL in a cup of 85 mm. */
 const USUAL = { bore: 85, volume: 240 } as const;
-/** The glass a little above the plastic warms with it: a fin of so many mm, √(k t/h) of 4 mm of glass. */
+/**
+ * The glass a little above the plastic warms with it: a fin of so many mm, √(k t/h) of 4 mm of
+ * glass.
+ */
 const FIN = 14;
 
 interface Skins {
@@ -113,19 +124,21 @@ function skins(body: CupBody): Skins {
 }
 
 /** W into the plastic of one cup, so many seconds into a burst. */
-export const wattsOf = (m: Microwave, into: number): number =>
-  into > m.dead ? (m.efficiency * m.power * m.level) / m.cups : 0;
+export const wattsOf = (microwave: Microwave, into: number): number =>
+  into > microwave.dead
+    ? (microwave.efficiency * microwave.power * microwave.level) / microwave.cups
+    : 0;
 
 /** W into the plastic of one cup, in the mean over `dt` s of a burst from `from` s into it. */
-export const wattsOver = (m: Microwave, from: number, dt: number): number =>
-  Math.min(1, Math.max(0, (from + dt - m.dead) / dt)) * wattsOf(m, Infinity);
+export const wattsOver = (microwave: Microwave, from: number, dt: number): number =>
+  Math.min(1, Math.max(0, (from + dt - microwave.dead) / dt)) * wattsOf(microwave, Infinity);
 
 /**
- * One step of a cup's two nodes on bare numbers: it is taken millions of times in a match. The heats' own equations,
- * linear once films and specific heat are held, are solved exactly (the exponential of their 2 × 2 matrix), so no
- * constant and no step is too large; a long step takes what it holds from its middle. Where the step is short
- * against every rate the exponential is its first four terms.
- * The answer lies in the object given back, until the next step.
+ * One step of a cup's two nodes on bare numbers: it is taken millions of times in a match. The
+ * heats' own equations, linear once films and specific heat are held, are solved exactly (the
+ * exponential of their 2 × 2 matrix), so no constant and no step is too large; a long step takes
+ * what it holds from its middle. Where the step is short against every rate the exponential is its
+ * first four terms. The answer lies in the object given back, until the next step.
  */
 export function stepper(
   body: CupBody,
@@ -165,11 +178,11 @@ export function stepper(
     const b = u / cp;
     const c = u / cg;
     const d = -(u + lossG) / cg;
-    const w = watts / cp;
+    const warming = watts / cp;
     const x = p - room;
     const y = g - room;
     if ((b - a) * dt < SLIGHT && (c - d) * dt < SLIGHT) {
-      const x1 = dt * (a * x + b * y + w);
+      const x1 = dt * (a * x + b * y + warming);
       const y1 = dt * (c * x + d * y);
       const x2 = (dt / 2) * (a * x1 + b * y1);
       const y2 = (dt / 2) * (c * x1 + d * y1);
@@ -179,8 +192,8 @@ export function stepper(
     }
     const det = a * d - b * c;
     // Where it would come to in the end, over the room; and how far from it now.
-    const endP = det > 0 ? (-d * w) / det : 0;
-    const endG = det > 0 ? (c * w) / det : 0;
+    const endP = det > 0 ? (-d * warming) / det : 0;
+    const endG = det > 0 ? (c * warming) / det : 0;
     const m = (a + d) / 2;
     const q = Math.sqrt(((a - d) / 2) ** 2 + b * c);
     const slow = Math.exp((m + q) * dt);
@@ -225,17 +238,20 @@ export function after(
   return { plastic, glass };
 }
 
-/** The cup after a burst in a microwave: the dead time falls where it does, so the heat is smooth in every constant. */
+/**
+ * The cup after a burst in a microwave: the dead time falls where it does, so the heat is smooth in
+ * every constant.
+ */
 export function afterBurst(
   body: CupBody,
   heat: CupHeat,
-  m: Microwave,
+  microwave: Microwave,
   seconds: number,
   step = 0.5,
 ): CupHeat {
-  const asleep = Math.min(Math.max(0, m.dead), seconds);
+  const asleep = Math.min(Math.max(0, microwave.dead), seconds);
   const woken = after(body, heat, asleep, () => 0, step);
-  const watts = wattsOf(m, Infinity);
+  const watts = wattsOf(microwave, Infinity);
   return after(body, woken, seconds - asleep, () => watts, step);
 }
 

@@ -1,4 +1,7 @@
-/** Ea/R for thermal breakdown of stabilised PVC, K: 120 kJ/mol (a judgement inside the published 100–140). */
+/**
+ * Ea/R for thermal breakdown of stabilised PVC, K: 120 kJ/mol (a judgement inside the published
+ * 100–140).
+ */
 const EA_OVER_R = 120_000 / 8.314462618;
 const REFERENCE_K = 450.15;
 

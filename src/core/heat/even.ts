@@ -1,19 +1,22 @@
-import type { Known } from './forecast.ts';
+import type { Estimate } from './forecast.ts';
 
 /** Points of a grid, and how many of the prior's spreads it reaches either way. */
 const POINTS = 401;
 const REACH = 5;
 
-/** What is believed of one number once data have spoken: a normal prior times the data's likelihood, on a grid. */
-export function onGrid(prior: Known, logLikelihood: (x: number) => number): Known {
+/**
+ * What is believed of one number once data have spoken: a normal prior times the data's likelihood,
+ * on a grid.
+ */
+export function onGrid(prior: Estimate, logLikelihood: (x: number) => number): Estimate {
   const xs = Array.from(
     { length: POINTS },
     (_, i) => prior.mean + prior.sd * REACH * ((2 * i) / (POINTS - 1) - 1),
   );
   const logs = xs.map((x) => -0.5 * ((x - prior.mean) / prior.sd) ** 2 + logLikelihood(x));
   const top = Math.max(...logs);
-  const weights = logs.map((l) => Math.exp(l - top));
-  const all = weights.reduce((a, b) => a + b, 0);
+  const weights = logs.map((log) => Math.exp(log - top));
+  const all = weights.reduce((sum, weight) => sum + weight, 0);
   const mean = xs.reduce((sum, x, i) => sum + (weights[i]! / all) * x, 0);
   return {
     mean,
@@ -28,19 +31,20 @@ export interface Tried {
   baits: number;
 }
 /** Baits of one shot share its luck: they count for no more than so many (judgement). */
-export const COUNT = 2;
+const COUNT = 2;
 
 /**
- * Where the odds of a fault turn even, learned from what was seen: logistic in x with a known scale.
+ * Where the odds of a fault turn even, learned from what was seen: logistic in x with a known
+ * scale.
  * @param scale below 0 where the fault gets rarer as x rises
  * @param tells baits that one shot counts for at most
  */
 export function learnEven(
-  prior: Known,
+  prior: Estimate,
   scale: number,
   tried: readonly Tried[],
   tells = COUNT,
-): Known {
+): Estimate {
   return onGrid(prior, (even) =>
     tried.reduce((sum, { x, share, baits }) => {
       const z = (x - even) / scale;

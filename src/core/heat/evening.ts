@@ -1,21 +1,25 @@
 import type { Section } from './conduct.ts';
 import { freezeTime } from './freeze.ts';
 import type { MetalBody, Stand } from './metal.ts';
-import { metalAfter, shotHeat } from './metal.ts';
+import { metalAfter, shotJoules } from './metal.ts';
 import { outsideOf, whenToOpen } from './open.ts';
-import type { MOULD_STUFF } from './constants.ts';
+import type { MOULD_MATERIAL } from './constants.ts';
 import { FIRM } from './constants.ts';
 
 /** A mould as its heat goes through an evening. */
 export interface MouldHeat {
-  metal: keyof typeof MOULD_STUFF;
+  metal: keyof typeof MOULD_MATERIAL;
   grams: number;
   body: MetalBody;
   section: Pick<Section, 'shape' | 'across'>;
-  /** a core rod stands in its cavities: the share of the half-thickness it takes, and its length, mm */
+  /**
+   * a core rod stands in its cavities: the share of the half-thickness it takes, and its length, mm
+   */
   rod?: number;
   rodLength?: number;
-  /** a core goes into set shells in its cavities: the share of the half-thickness that comes in hot */
+  /**
+   * a core goes into set shells in its cavities: the share of the half-thickness that comes in hot
+   */
   core?: number;
   /** m² of all its baits' skins, and g that set in it each shot */
   skin: number;
@@ -34,20 +38,20 @@ const LONGEST = 7200;
 /** Asked for again and again in one evening, so kept; the oldest goes first. */
 const tables = new Map<string, Map<number, Opens>>();
 
-function openOne(m: MouldHeat, shot: number, celsius: number, room: number): Opens {
+function openOne(mould: MouldHeat, shot: number, celsius: number, room: number): Opens {
   // A shell laid in the mould is as warm as that, at most.
-  const layers = m.core
+  const layers = mould.core
     ? [
-        { upTo: m.core, celsius: shot },
+        { upTo: mould.core, celsius: shot },
         { upTo: 1, celsius: Math.max(room, celsius) },
       ]
     : [{ upTo: 1, celsius: shot }];
   const { open, centre } = whenToOpen(
     {
-      ...m.section,
+      ...mould.section,
       layers,
-      ...(m.rod ? { rod: { upTo: m.rod, celsius, length: m.rodLength } } : {}),
-      outside: outsideOf(m.metal, celsius, m.grams, m.skin, room),
+      ...(mould.rod ? { rod: { upTo: mould.rod, celsius, length: mould.rodLength } } : {}),
+      outside: outsideOf(mould.metal, celsius, mould.grams, mould.skin, room),
     },
     LONGEST,
     28,
@@ -57,15 +61,15 @@ function openOne(m: MouldHeat, shot: number, celsius: number, room: number): Ope
 }
 
 /** Opening at one heat of the metal, worked out when it is first asked for. */
-function marked(m: MouldHeat, shot: number, room: number): (celsius: number) => Opens {
+function marked(mould: MouldHeat, shot: number, room: number): (celsius: number) => Opens {
   const key = JSON.stringify([
-    m.metal,
-    m.grams,
-    m.section,
-    m.rod ?? 0,
-    m.rodLength ?? 0,
-    m.core ?? 0,
-    Math.round(m.skin * 1e6),
+    mould.metal,
+    mould.grams,
+    mould.section,
+    mould.rod ?? 0,
+    mould.rodLength ?? 0,
+    mould.core ?? 0,
+    Math.round(mould.skin * 1e6),
     Math.round(shot),
     Math.round(room),
   ]);
@@ -77,26 +81,30 @@ function marked(m: MouldHeat, shot: number, room: number): (celsius: number) => 
   return (celsius) => {
     const held = table.get(celsius);
     if (held) return held;
-    const made = openOne(m, shot, celsius, room);
+    const made = openOne(mould, shot, celsius, room);
     table.set(celsius, made);
     return made;
   };
 }
 
 /** When a shot may be opened with its mould at a heat: between the marks of a table by M6. */
-export function opensAt(m: MouldHeat, shot: number, celsius: number, room: number): Opens {
-  const at = marked(m, shot, room);
+export function opensAt(mould: MouldHeat, shot: number, celsius: number, room: number): Opens {
+  const at = marked(mould, shot, room);
   if (celsius >= FIRM.mean - 1) return { open: null, centre: at(MARKS.at(-1)!).centre };
-  const above = MARKS.findIndex((x) => x >= celsius);
+  const above = MARKS.findIndex((mark) => mark >= celsius);
   const after = above < 0 ? MARKS.length - 1 : Math.max(1, above);
-  const [a, b] = [at(MARKS[after - 1]!), at(MARKS[after]!)];
+  const [opens, other] = [at(MARKS[after - 1]!), at(MARKS[after]!)];
   // Between a mark that opens and one that never does, or beyond the last, only its own heat tells.
-  if (above < 0 || a.open === null || b.open === null) return at(Math.round(celsius * 2) / 2);
-  const f = Math.min(
+  if (above < 0 || opens.open === null || other.open === null)
+    return at(Math.round(celsius * 2) / 2);
+  const share = Math.min(
     1,
     Math.max(0, (celsius - MARKS[after - 1]!) / (MARKS[after]! - MARKS[after - 1]!)),
   );
-  return { open: a.open + f * (b.open - a.open), centre: a.centre + f * (b.centre - a.centre) };
+  return {
+    open: opens.open + share * (other.open - opens.open),
+    centre: opens.centre + share * (other.centre - opens.centre),
+  };
 }
 
 export interface Cycle {
@@ -110,7 +118,10 @@ export interface Cycle {
   rested: number;
 }
 
-/** Metal warmer than this never lets a bait get firm in reasonable time, °C: it is rested down to it. */
+/**
+ * Metal warmer than this never lets a bait get firm in reasonable time, °C: it is rested down to
+ * it.
+ */
 const REST_TO = 62;
 
 /**
@@ -118,7 +129,7 @@ const REST_TO = 62;
  * @param hands s between opening it and the next shot: looking, clearing, closing, drawing
  */
 export function evening(
-  m: MouldHeat,
+  mould: MouldHeat,
   shots: number,
   start: number,
   shot: number,
@@ -131,17 +142,24 @@ export function evening(
   return Array.from({ length: shots }, () => {
     let rested = 0;
     while (metal > REST_TO && rested < 3600) {
-      metal = metalAfter(m.body, metal, 30, room, stand);
+      metal = metalAfter(mould.body, metal, 30, room, stand);
       rested += 30;
     }
     at += rested;
     const before = metal;
-    const open = opensAt(m, shot, before, room).open ?? LONGEST;
+    const open = opensAt(mould, shot, before, room).open ?? LONGEST;
     // What the bait gives up goes into the metal while that loses to the room.
-    metal = metalAfter(m.body, before, open, room, stand, shotHeat(m.shot, shot, FIRM.mean) / open);
+    metal = metalAfter(
+      mould.body,
+      before,
+      open,
+      room,
+      stand,
+      shotJoules(mould.shot, shot, FIRM.mean) / open,
+    );
     const cycle = { at, before, opened: metal, open, rested };
     at += open + hands;
-    metal = metalAfter(m.body, metal, hands, room, stand);
+    metal = metalAfter(mould.body, metal, hands, room, stand);
     return cycle;
   });
 }
@@ -150,8 +168,8 @@ export function evening(
 const MOST_DOWN = 7;
 
 /**
- * How far the window may come down once the metal has warmed: to the shot heat whose thin tails stay open as
- * long as they did with the mould at its own first heat (M7). K, from nothing to 7.
+ * How far the window may come down once the metal has warmed: to the shot heat whose thin tails
+ * stay open as long as they did with the mould at its own first heat (M7). K, from nothing to 7.
  * @param across thinnest section that must fill, mm
  */
 export function windowDown(across: number, shot: number, first: number, metal: number): number {
@@ -166,6 +184,9 @@ export function windowDown(across: number, shot: number, first: number, metal: n
   return Math.round(low * 2) / 2;
 }
 
-/** How cold metal costs first shots: a mould so far under its own heat is likely to want so many before they come good (judgement: one for each 15 K). */
+/**
+ * How cold metal costs first shots: a mould so far under its own heat is likely to want so many
+ * before they come good (judgement: one for each 15 K).
+ */
 export const shotsLost = (metal: number, warmTo: number): number =>
   Math.max(0, Math.ceil((warmTo - metal - 5) / 15));

@@ -5,7 +5,10 @@ import { CONTACT } from './constants.ts';
 import type { Way } from './way.ts';
 import { pushed } from './way.ts';
 
-/** Slow, even pressure of one hand on a plunger, N, and how many times more or less another hand gives (judgements). */
+/**
+ * Slow, even pressure of one hand on a plunger, N, and how many times more or less another hand
+ * gives (judgements).
+ */
 export const PUSH = { newtons: 150, spread: 1.5 } as const;
 /** How long a push is kept up, s: plastic in a mould too warm to stop it is looked at no longer. */
 const PUSHED = 20;
@@ -33,16 +36,18 @@ const areaOf = ({ shape, across, wide }: Thin): number | null =>
   shape === 'round' ? (Math.PI / 4) * across ** 2 : wide === undefined ? null : across * wide;
 
 /**
- * How far plastic runs into a thin part before it stops (M7): pressure-driven flow in a gap (Hele-Shaw) whose skin
- * freezes from the wall. With the heat across the gap from M6, `L dL/dt = P S / area`, where S is the flow under unit
- * pressure gradient, `2 ∫ s²/μ ds` (slab) or `π/2 ∫ s³/μ ds` (round), and plastic under the no-flow heat does not
- * move. What it loses before it gets there, and how fast it can come at all while the rest fills, are the way's. The
- * skin is everywhere as old as at the mouth, so the figure is on the short side.
+ * How far plastic runs into a thin part before it stops (M7): pressure-driven flow in a gap
+ * (Hele-Shaw) whose skin freezes from the wall. With the heat across the gap from M6, `L dL/dt = P
+ * S / area`, where S is the flow under unit pressure gradient, `2 ∫ s²/μ ds` (slab) or `π/2 ∫ s³/μ
+ * ds` (round), and plastic under the no-flow heat does not move. What it loses before it gets
+ * there, and how fast it can come at all while the rest fills, are the way's. The skin is
+ * everywhere as old as at the mouth, so the figure is on the short side.
  * @param shot °C going in
  * @param metal °C of the mould
  * @param pressure Pa
  * @param way it takes before the thin part; none = it is fed at once, as fast as pressure drives it
- * @see C. A. Hieber, S. F. Shen 1980, *J. Non-Newtonian Fluid Mech.* 7, 1–32; Bird, Stewart & Lightfoot §2.3, §2.5
+ * @see C. A. Hieber, S. F. Shen 1980, *J. Non-Newtonian Fluid Mech.* 7, 1–32; Bird, Stewart &
+ * Lightfoot §2.3, §2.5
  */
 export function filling(
   thin: Thin,
@@ -67,14 +72,15 @@ export function filling(
   let before: { at: number; flow: number } | null = null;
   // Flow under unit gradient over the open section's area, m²/Pa s.
   const flowOf = (heat: Float64Array): number => {
-    const w = half / heat.length;
+    const width = half / heat.length;
     let flow = 0;
     heat.forEach((celsius, i) => {
       if (celsius <= PLASTISOL.noFlow) return;
-      const [a, b] = [i * w, (i + 1) * w];
+      const [from, to] = [i * width, (i + 1) * width];
       flow +=
-        (shape === 'slab' ? (2 / 3) * (b ** 3 - a ** 3) : (Math.PI / 8) * (b ** 4 - a ** 4)) /
-        viscosity(celsius);
+        (shape === 'slab'
+          ? (2 / 3) * (to ** 3 - from ** 3)
+          : (Math.PI / 8) * (to ** 4 - from ** 4)) / viscosity(celsius);
     });
     return flow / (shape === 'slab' ? 2 * half : Math.PI * half * half);
   };

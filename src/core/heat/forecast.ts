@@ -1,7 +1,7 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
 import { after, afterBurst, EXCHANGE, MICROWAVE } from './cup.ts';
-import { unevenness, UNSTIRRED } from './uneven.ts';
+import { LONGEST_UNSTIRRED, mayGoUnstirred, unevenness } from './uneven.ts';
 
 /** How far the constants of a cup and a microwave may be off: one standard deviation each. */
 export interface Doubt {
@@ -14,7 +14,10 @@ export interface Doubt {
   /** share of a burst's gain that no constant explains */
   burst: number;
 }
-/** What no constant explains: share of a burst's gain, and K in the plastic after a minute (judgements, held to evenings in worlds no model knows). */
+/**
+ * What no constant explains: share of a burst's gain, and K in the plastic after a minute
+ * (judgements, held to evenings in worlds no model knows).
+ */
 export const UNSAID = { burst: 0.05, minute: 0.6 } as const;
 /** Before anything is learned. */
 export const DOUBT: Doubt = {
@@ -26,7 +29,7 @@ export const DOUBT: Doubt = {
 };
 
 /** A constant and its standard deviation. */
-export interface Known {
+export interface Estimate {
   mean: number;
   sd: number;
 }
@@ -44,22 +47,26 @@ export const Z995 = 2.5758293035489004;
 
 /**
  * Heat that the hottest of a cup, not stirred, stays under with 99.5 % certainty after a burst, °C.
- * @param f of its mean then
+ * @param forecast of its mean then
  * @param from °C of its mean before
  */
 export function hottestBound(
-  f: Forecast,
+  forecast: Forecast,
   from: number,
   seconds: number,
   dead: number,
   grams: number,
 ): number {
   const heated = Math.max(0.5, seconds - dead);
-  return f.celsius + unevenness((f.celsius - from) / heated, heated, grams) + Z995 * f.sd;
+  return (
+    forecast.celsius +
+    unevenness((forecast.celsius - from) / heated, heated, grams) +
+    Z995 * forecast.sd
+  );
 }
 
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
-const spread = (parts: number[]): number => Math.sqrt(parts.reduce((n, x) => n + x * x, 0));
+const spread = (parts: number[]): number => Math.sqrt(parts.reduce((sum, x) => sum + x * x, 0));
 /** A heat with its spread, as a range. */
 export const forecastOf = (celsius: number, sd: number): Forecast => ({
   celsius,
@@ -76,7 +83,8 @@ export function forecastBurst(
   seconds: number,
   doubt: Doubt = DOUBT,
 ): Forecast {
-  const at = (b: CupBody, h: CupHeat, m: Microwave) => afterBurst(b, h, m, seconds).plastic;
+  const at = (body: CupBody, cupHeat: CupHeat, microwave: Microwave) =>
+    afterBurst(body, cupHeat, microwave, seconds).plastic;
   const base = at(body, heat, oven);
   return forecastOf(
     base,
@@ -97,7 +105,7 @@ export function forecastCooling(
   seconds: number,
   doubt: Doubt = DOUBT,
 ): Forecast {
-  const at = (b: CupBody, h: CupHeat) => after(b, h, seconds).plastic;
+  const at = (body: CupBody, cupHeat: CupHeat) => after(body, cupHeat, seconds).plastic;
   const base = at(body, heat);
   return forecastOf(
     base,
@@ -110,8 +118,8 @@ export function forecastCooling(
 }
 
 /**
- * The longest burst whose hottest part stays under the ceiling with 99.5 % certainty, whole s, none longer than may go
- * without a stir; 0 when none does.
+ * The longest burst whose hottest part stays under the ceiling with 99.5 % certainty, whole s, none
+ * longer than may go without a stir; 0 when none does.
  */
 export function longestSafeBurst(
   body: CupBody,
@@ -120,17 +128,14 @@ export function longestSafeBurst(
   ceiling: number = PLASTISOL.ceiling,
   doubt: Doubt = DOUBT,
 ): number {
-  const safe = (s: number) =>
-    hottestBound(
-      forecastBurst(body, heat, oven, s, doubt),
-      heat.plastic,
-      s,
-      oven.dead,
-      body.plastic,
-    ) <= ceiling;
+  const safe = (seconds: number): boolean => {
+    const after = forecastBurst(body, heat, oven, seconds, doubt);
+    const hottest = hottestBound(after, heat.plastic, seconds, oven.dead, body.plastic);
+    return hottest <= ceiling && mayGoUnstirred(seconds, after.celsius - heat.plastic);
+  };
   if (!safe(1)) return 0;
   let low = 1;
-  let high: number = UNSTIRRED;
+  let high: number = LONGEST_UNSTIRRED;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
     if (safe(middle)) low = middle;

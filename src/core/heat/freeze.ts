@@ -3,15 +3,16 @@ import { CONTACT, diffusivity, PLASTIC } from './constants.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 
 /**
- * Where the formula is within 3 % of the transient solver, at the usual contact: (Tnf − Tm)/(T0 − Tm) at most
- * `ratio`, and at least so many mm across. Thinner than that the film is not so much more plastic.
+ * Where the formula is within 3 % of the transient solver, at the usual contact: (Tnf − Tm)/(T0 −
+ * Tm) at most `ratio`, and at least so many mm across. Thinner than that the film is not so much
+ * more plastic.
  */
 const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.7, least: 5 } } as const;
 
 /**
- * Time until the middle of a gate or channel stops flowing (M7), s: the first term of the series, the film
- * at the wall taken in as so much more plastic. Null outside its range.
- * slab `H'²/(π²α) ln(4/π · …)`, H' = H + 2k/h; round `R'²/(5.783 α) ln(1.602 …)`, R' = R + k/h.
+ * Time until the middle of a gate or channel stops flowing (M7), s: the first term of the series,
+ * the film at the wall taken in as so much more plastic. Null outside its range. slab `H'²/(π²α)
+ * ln(4/π · …)`, H' = H + 2k/h; round `R'²/(5.783 α) ln(1.602 …)`, R' = R + k/h.
  * @param across thickness or bore, mm
  * @param from °C of the plastic
  * @param metal °C of the mould
@@ -30,14 +31,17 @@ export function freezeFormula(
   const left = (noFlow - metal) / (from - metal);
   if (left > HOLDS[shape].ratio || across < HOLDS[shape].least) return null;
   if (shape === 'slab') {
-    const h = across / 1000 + (2 * PLASTIC.k) / contact;
-    return ((h * h) / (Math.PI ** 2 * alpha)) * Math.log(4 / Math.PI / left);
+    const reach = across / 1000 + (2 * PLASTIC.k) / contact;
+    return ((reach * reach) / (Math.PI ** 2 * alpha)) * Math.log(4 / Math.PI / left);
   }
-  const r = across / 2000 + PLASTIC.k / contact;
-  return ((r * r) / (5.783186 * alpha)) * Math.log(1.601975 / left);
+  const reach = across / 2000 + PLASTIC.k / contact;
+  return ((reach * reach) / (5.783186 * alpha)) * Math.log(1.601975 / left);
 }
 
-/** Time until the middle of a gate or channel stops flowing, s; null where the mould is too warm for it ever to. */
+/**
+ * Time until the middle of a gate or channel stops flowing, s; null where the mould is too warm for
+ * it ever to.
+ */
 export function freezeTime(
   shape: 'slab' | 'round',
   across: number,

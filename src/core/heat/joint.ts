@@ -1,15 +1,20 @@
-import type { Stuff } from './constants.ts';
+import type { ThermalProperties } from './constants.ts';
 import { effusivity, PLASTIC } from './constants.ts';
 
-/** A joint is even odds at this contact heat, °C, and turns over this many K (judgements, learned from joint faults). */
+/**
+ * A joint is even odds at this contact heat, °C, and turns over this many K (judgements, learned
+ * from joint faults).
+ */
 export const JOINT = { even: 100, scale: 2.5, sound: 0.8 } as const;
 
-/** Heat where two bodies meet, at first (Carslaw & Jaeger §2.15): `(e1 T1 + e2 T2)/(e1 + e2)`. °C */
+/**
+ * Heat where two bodies meet, at first (Carslaw & Jaeger §2.15): `(e1 T1 + e2 T2)/(e1 + e2)`. °C
+ */
 export const contactHeat = (
   body: number,
   insert: number,
-  one: Stuff = PLASTIC,
-  other: Stuff = PLASTIC,
+  one: ThermalProperties = PLASTIC,
+  other: ThermalProperties = PLASTIC,
 ): number =>
   (effusivity(one) * body + effusivity(other) * insert) / (effusivity(one) + effusivity(other));
 

@@ -1,7 +1,7 @@
 import { COLD_PRIOR } from './cold.ts';
-import type { CupKnown, OvenKnown } from './estimate.ts';
-import type { Known } from './forecast.ts';
-import { PRIOR } from './estimate.ts';
+import type { CupConstants, OvenConstants } from './estimate/belief.ts';
+import type { Estimate } from './forecast.ts';
+import { PRIOR } from './estimate/belief.ts';
 import type { Check, Instrument } from './instrument.ts';
 import { instrumentPrior } from './instrument.ts';
 import { JOINT } from './joint.ts';
@@ -10,58 +10,73 @@ import { ovenKey, OVENS } from './oven.ts';
 
 /** What a shop has learned of its own bench; what is missing is as usual. */
 export interface Learned {
-  air?: Known;
+  air?: Estimate;
   /** how many times as wide as it reckons itself what is foreseen turns out */
-  calibration?: Known;
+  calibration?: Estimate;
+  /** the same of the heat of metal */
+  metal?: Estimate;
   /** by {@link ovenKey} */
-  ovens: Record<string, OvenKnown>;
+  ovens: Record<string, OvenConstants>;
   /** by the cup's name */
-  cups: Record<string, CupKnown>;
-  /** by the mould's name: ln of how much faster it loses heat, and of how much longer its baits want, than reckoned; K under its own heat at which half come short */
-  moulds?: Record<string, { loss?: Known; opens?: Known; cold?: Known }>;
+  cups: Record<string, CupConstants>;
+  /**
+   * by the mould's name: ln of how much faster it loses heat, and of how much longer its baits
+   * want, than reckoned; K under its own heat at which half come short
+   */
+  moulds?: Record<string, { loss?: Estimate; opens?: Estimate; cold?: Estimate }>;
   /** contact heat at which a joint is even odds, °C; how far apart colours bleed at even odds */
-  joint?: Known;
-  bleed?: Known;
+  joint?: Estimate;
+  bleed?: Estimate;
 }
 export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
 
 /**
- * What is usual of a mould, a joint and a bled line before anything was seen (judgements). The rule for opening wants the
- * middle 10 K under where plastic stops flowing; a bar at 165 °C in metal of 45 stops flowing after 0.87 of that time
- * (first term of its series), so that much sooner is where a bait is thought to be firm.
+ * What is usual of a mould, a joint and a bled line before anything was seen (judgements). The rule
+ * for opening wants the middle 10 K under where plastic stops flowing; a bar at 165 °C in metal of
+ * 45 stops flowing after 0.87 of that time (first term of its series), so that much sooner is where
+ * a bait is thought to be firm.
  */
 export const MOULD_PRIOR = {
   loss: { mean: 0, sd: 0.5 },
   opens: { mean: Math.log(0.87), sd: 0.27 },
   cold: COLD_PRIOR,
 } as const;
-export const JOINT_PRIOR: Known = { mean: JOINT.even, sd: 5 };
-export const BLEED_PRIOR: Known = { mean: 2, sd: 0.5 };
-/** ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement). */
+export const JOINT_PRIOR: Estimate = { mean: JOINT.even, sd: 5 };
+export const BLEED_PRIOR: Estimate = { mean: 2, sd: 0.5 };
+/**
+ * ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement).
+ */
 const STANDS_ELSEWHERE = 0.2;
-/** What a shop's other moulds say of one nobody has learned of: their mean, and how far moulds lie from it (judgements). */
+/**
+ * What a shop's other moulds say of one nobody has learned of: their mean, and how far moulds lie
+ * from it (judgements).
+ */
 const MOULDS_DIFFER = { loss: 0.3, opens: 0.15 } as const;
-function byOthers(l: Learned, of: keyof typeof MOULDS_DIFFER): Known {
-  const known = Object.values(l.moulds ?? {}).flatMap((m) => m[of] ?? []);
+function byOthers(learned: Learned, of: keyof typeof MOULDS_DIFFER): Estimate {
+  const known = Object.values(learned.moulds ?? {}).flatMap((mould) => mould[of] ?? []);
   const usual = MOULD_PRIOR[of];
   if (known.length === 0) return usual;
   // The usual counts as one mould among them.
-  const mean = (usual.mean + known.reduce((n, k) => n + k.mean, 0)) / (known.length + 1);
-  const spread = known.reduce((n, k) => n + k.sd ** 2, 0) / known.length;
+  const mean =
+    (usual.mean + known.reduce((sum, known) => sum + known.mean, 0)) / (known.length + 1);
+  const spread = known.reduce((sum, known) => sum + known.sd ** 2, 0) / known.length;
   return {
     mean,
     sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))),
   };
 }
-export const mouldPrior = (l: Learned, name: string) => ({
-  loss: slack(l.moulds?.[name]?.loss, byOthers(l, 'loss'), STANDS_ELSEWHERE),
-  opens: l.moulds?.[name]?.opens ?? byOthers(l, 'opens'),
-  cold: l.moulds?.[name]?.cold ?? MOULD_PRIOR.cold,
+export const mouldPrior = (learned: Learned, name: string) => ({
+  loss: slack(learned.moulds?.[name]?.loss, byOthers(learned, 'loss'), STANDS_ELSEWHERE),
+  opens: learned.moulds?.[name]?.opens ?? byOthers(learned, 'opens'),
+  cold: learned.moulds?.[name]?.cold ?? MOULD_PRIOR.cold,
 });
-export const jointPrior = (l: Learned): Known => l.joint ?? JOINT_PRIOR;
-export const bleedPrior = (l: Learned): Known => l.bleed ?? BLEED_PRIOR;
+export const jointPrior = (learned: Learned): Estimate => learned.joint ?? JOINT_PRIOR;
+export const bleedPrior = (learned: Learned): Estimate => learned.bleed ?? BLEED_PRIOR;
 
-/** From one evening to the next draughts change, and another cup of the kind may stand there: what was learned is believed so much less (judgement). */
+/**
+ * From one evening to the next draughts change, and another cup of the kind may stand there: what
+ * was learned is believed so much less (judgement).
+ */
 const OVERNIGHT = {
   air: 0.12,
   stand: 0.5,
@@ -70,29 +85,29 @@ const OVERNIGHT = {
   exchange: 0.35,
   weight: 0.13,
 } as const;
-const slack = (known: Known | undefined, prior: Known, by: number): Known =>
+const slack = (known: Estimate | undefined, prior: Estimate, by: number): Estimate =>
   known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior;
 
 /** Priors of an evening: what was learned, a little loosened, or the usual. */
-export const sharedPrior = (l: Learned, reads?: Instrument, check?: Check | null) => ({
-  air: slack(l.air, PRIOR.air, OVERNIGHT.air),
+export const sharedPrior = (learned: Learned, reads?: Instrument, check?: Check | null) => ({
+  air: slack(learned.air, PRIOR.air, OVERNIGHT.air),
   instrument: instrumentPrior(reads, check),
 });
 /** Cups of one kind still differ from each other. */
-export const cupPrior = (l: Learned, vessel: string): CupKnown => ({
-  exchange: slack(l.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange),
-  weight: slack(l.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight),
-  stand: slack(l.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand),
+export const cupPrior = (learned: Learned, vessel: string): CupConstants => ({
+  exchange: slack(learned.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange),
+  weight: slack(learned.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight),
+  stand: slack(learned.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand),
 });
 export function ovenPrior(
-  l: Learned,
+  learned: Learned,
   id: number,
   oven: Oven,
   level: number,
   cups: number,
-): OvenKnown {
+): OvenConstants {
   const prior = OVENS[oven.kind].prior(cups);
-  const held = l.ovens[ovenKey(id, level, cups)];
+  const held = learned.ovens[ovenKey(id, level, cups)];
   return {
     efficiency: slack(held?.efficiency, prior.efficiency, OVERNIGHT.efficiency),
     dead: slack(held?.dead, prior.dead, OVERNIGHT.dead),

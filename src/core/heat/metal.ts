@@ -1,8 +1,9 @@
-import { MOULD_STUFF } from './constants.ts';
+import { MOULD_MATERIAL } from './constants.ts';
 
 /**
- * A mould as one lump of metal (M5): `M c T' = q_shot − h A (T − Ta) − G (T − T_bench)`. One of silicone or
- * gypsum is no lump: its skin is what counts, so only its outside is reckoned, and slowly.
+ * A mould as one lump of metal (M5): `M c T' = q_shot − h A (T − Ta) − G (T − T_bench)`. One of
+ * silicone or gypsum is no lump: its skin is what counts, so only its outside is reckoned, and
+ * slowly.
  */
 export interface MetalBody {
   /** J/K of it all */
@@ -19,11 +20,17 @@ export const STANDS = {
 export type Stand = keyof typeof STANDS;
 /** Air and radiation together from a mould's skin, W/m² K. */
 const SKIN = 12;
-/** Metal that burns a bare hand at a touch, °C (ISO 13732-1: bare metal held about a second reads higher; this is for a hold). */
+/**
+ * Metal that burns a bare hand at a touch, °C (ISO 13732-1: bare metal held about a second reads
+ * higher; this is for a hold).
+ */
 export const TOO_HOT = 48;
 
-/** Ways of warming metal: a plate holds a heat under its foot, a gun blows a power on to it (judgements). */
-export const WARMERS = {
+/**
+ * Ways of warming metal: a plate holds a heat under its foot, a gun blows a power on to it
+ * (judgements).
+ */
+const WARMERS = {
   plate: { name: 'the plate', celsius: 130, conductance: 150 },
   gun: { name: 'the heat gun', watts: 550 },
 } as const;
@@ -31,12 +38,12 @@ export type Warmer = keyof typeof WARMERS;
 
 /** A mould from what it is made of, its mass in g and the sides of its face in mm. */
 export function metalBody(
-  metal: keyof typeof MOULD_STUFF,
+  metal: keyof typeof MOULD_MATERIAL,
   grams: number,
   width: number,
   height: number,
 ): MetalBody {
-  const stuff = MOULD_STUFF[metal];
+  const stuff = MOULD_MATERIAL[metal];
   const foot = (width * height) / 1e6;
   const thick = grams / 1000 / stuff.rho / foot;
   return {
@@ -47,33 +54,35 @@ export function metalBody(
 }
 
 /** The same mould losing heat faster or slower than reckoned. @param ln of how much */
-export const losing = (m: MetalBody, ln: number): MetalBody => ({
-  ...m,
-  skin: m.skin * Math.exp(ln),
-  foot: m.foot * Math.exp(ln),
+export const losing = (body: MetalBody, ln: number): MetalBody => ({
+  ...body,
+  skin: body.skin * Math.exp(ln),
+  foot: body.foot * Math.exp(ln),
 });
 
 /** W that leave it at a heat. */
-const loss = (m: MetalBody, celsius: number, room: number, stand: Stand): number =>
-  (SKIN * m.skin + STANDS[stand].conductance * m.foot) * (celsius - room);
+const loss = (body: MetalBody, celsius: number, room: number, stand: Stand): number =>
+  (SKIN * body.skin + STANDS[stand].conductance * body.foot) * (celsius - room);
 
 /** Its heat a while later, left alone: exact, the loss being in proportion. °C */
 export function metalAfter(
-  m: MetalBody,
+  body: MetalBody,
   celsius: number,
   seconds: number,
   room: number,
   stand: Stand = 'wood',
   watts = 0,
 ): number {
-  const g = SKIN * m.skin + STANDS[stand].conductance * m.foot;
-  const end = room + watts / g;
-  return end + (celsius - end) * Math.exp((-g * seconds) / m.capacity);
+  const conductance = SKIN * body.skin + STANDS[stand].conductance * body.foot;
+  const end = room + watts / conductance;
+  return end + (celsius - end) * Math.exp((-conductance * seconds) / body.capacity);
 }
 
-/** s until it is at a heat on the plate or under the gun; null where that can never bring it there. */
+/**
+ * s until it is at a heat on the plate or under the gun; null where that can never bring it there.
+ */
 export function warmTime(
-  m: MetalBody,
+  body: MetalBody,
   from: number,
   to: number,
   room: number,
@@ -81,37 +90,37 @@ export function warmTime(
 ): number | null {
   if (from >= to) return 0;
   const warmer = WARMERS[by];
-  const air = SKIN * m.skin;
+  const air = SKIN * body.skin;
   // The steady heat it would come to, and how fast it goes there.
-  const [g, end] =
+  const [conductance, end] =
     'watts' in warmer
       ? [air, room + warmer.watts / air]
       : [
-          air + warmer.conductance * m.foot,
-          (air * room + warmer.conductance * m.foot * warmer.celsius) /
-            (air + warmer.conductance * m.foot),
+          air + warmer.conductance * body.foot,
+          (air * room + warmer.conductance * body.foot * warmer.celsius) /
+            (air + warmer.conductance * body.foot),
         ];
-  return end <= to ? null : (m.capacity / g) * Math.log((end - from) / (end - to));
+  return end <= to ? null : (body.capacity / conductance) * Math.log((end - from) / (end - to));
 }
 
 /** What a shot leaves in it, J. @param grams of plastic, from and to which heat */
-export const shotHeat = (grams: number, from: number, opened: number): number =>
+export const shotJoules = (grams: number, from: number, opened: number): number =>
   grams * 1.9 * (from - opened);
 
 /** The heat at which it stays for good when a shot's heat goes in every cycle, °C. */
 export const steadyMetal = (
-  m: MetalBody,
+  body: MetalBody,
   joules: number,
   cycle: number,
   room: number,
   stand: Stand = 'wood',
-): number => room + joules / cycle / loss(m, 1, 0, stand);
+): number => room + joules / cycle / loss(body, 1, 0, stand);
 
 /** Least s a cycle must last for it to stay under a heat. */
 export const cycleFor = (
-  m: MetalBody,
+  body: MetalBody,
   joules: number,
   under: number,
   room: number,
   stand: Stand = 'wood',
-): number => joules / loss(m, under, room, stand);
+): number => joules / loss(body, under, room, stand);

@@ -1,6 +1,6 @@
 import type { Cooling, Outside, Section } from './conduct.ts';
 import { conduct } from './conduct.ts';
-import { BARE_HANDS, FIRM, MOULD_STUFF, PLASTIC } from './constants.ts';
+import { BARE_HANDS, FIRM, MOULD_MATERIAL, PLASTIC } from './constants.ts';
 
 export interface Opening {
   /** s until it may be opened; null = not within the time looked at: rest the mould */
@@ -14,19 +14,20 @@ export interface Opening {
 
 /** Outside of a bait in a mould: metal to so many m² of bait, or a poor conductor. */
 export function outsideOf(
-  metal: keyof typeof MOULD_STUFF,
+  metal: keyof typeof MOULD_MATERIAL,
   celsius: number,
   mass: number,
   baitArea: number,
   room: number,
 ): Outside {
   if (metal !== 'machined' && metal !== 'cast')
-    return { kind: 'poor', celsius, stuff: MOULD_STUFF[metal] };
-  // The whole mould's heat is shared by all its baits' skins; what it loses to the room meanwhile is small (M5).
+    return { kind: 'poor', celsius, stuff: MOULD_MATERIAL[metal] };
+  // The whole mould's heat is shared by all its baits' skins; what it loses to the room meanwhile
+  // is small (M5).
   return {
     kind: 'metal',
     celsius,
-    capacity: ((mass / 1000) * MOULD_STUFF[metal].c) / baitArea,
+    capacity: ((mass / 1000) * MOULD_MATERIAL[metal].c) / baitArea,
     loss: 12,
     room,
   };
@@ -76,11 +77,14 @@ export function whenToOpen(section: Section, longest = 3600, cells?: number, onw
   return { open, centre, hands, curve };
 }
 
-/** What takes heat from a bait once it is out, W/m² K: still air with radiation, or water (judgements). */
+/**
+ * What takes heat from a bait once it is out, W/m² K: still air with radiation, or water
+ * (judgements).
+ */
 export const TAKES = { air: 11, water: 400 } as const;
 /**
- * s until an opened bait may be taken in bare hands: lumped, since outside it loses heat more slowly than it evens
- * out (in water that is the least it can be).
+ * s until an opened bait may be taken in bare hands: lumped, since outside it loses heat more
+ * slowly than it evens out (in water that is the least it can be).
  * @param from mean when opened, °C
  */
 export function handsAfter(
@@ -91,7 +95,8 @@ export function handsAfter(
 ): number {
   if (from <= BARE_HANDS) return 0;
   if (room >= BARE_HANDS) return Infinity;
-  // Plastic for its skin: half a slab, a quarter of a bar, half an oval's width over how it spreads.
+  // Plastic for its skin: half a slab, a quarter of a bar, half an oval's width over how it
+  // spreads.
   const spread = section.shape === 'slab' ? 1 : section.shape === 'round' ? 2 : section.shape;
   const depth = section.across / 2000 / spread;
   return (

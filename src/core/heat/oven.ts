@@ -1,9 +1,9 @@
-import type { OvenKnown } from './estimate.ts';
-import { PRIOR } from './estimate.ts';
+import type { OvenConstants } from './estimate/belief.ts';
+import { PRIOR } from './estimate/belief.ts';
 import type { Oven } from './schema.ts';
 
 /** What cups are cooked in, with what is believed of one nobody has measured yet (judgements). */
-export const OVENS: Record<OvenKind, { name: string; prior: (cups: number) => OvenKnown }> = {
+export const OVENS: Record<OvenKind, { name: string; prior: (cups: number) => OvenConstants }> = {
   microwave: { name: 'microwave', prior: (cups) => (cups > 1 ? PRIOR.two : PRIOR.one) },
   // A ring goes on giving when it is slow to warm, and most of its heat goes past the pot.
   stove: {

@@ -1,10 +1,10 @@
-import type { Known } from './forecast.ts';
+import type { Estimate } from './forecast.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { show } from '../quantity/index.ts';
 import { Z80 } from './forecast.ts';
 
 /** How a learned thing is named, and its figure turned from how it is kept into how it is read. */
-interface Saying {
+interface Label {
   name: string;
   what: string;
   unit: string;
@@ -22,7 +22,7 @@ interface Saying {
 }
 const exp = Math.exp;
 const same = (x: number) => x;
-const SAYINGS: Record<string, Saying> = {
+const LABELS: Record<string, Label> = {
   air: {
     name: 'The shop’s air',
     what: 'how fast cups lose heat, against still air',
@@ -32,6 +32,13 @@ const SAYINGS: Record<string, Saying> = {
   },
   calibration: {
     name: 'Its ranges',
+    what: 'how wide they turn out, against how wide they are reckoned',
+    unit: '×',
+    shown: same,
+    places: 2,
+  },
+  metal: {
+    name: 'Ranges of metal',
     what: 'how wide they turn out, against how wide they are reckoned',
     unit: '×',
     shown: same,
@@ -152,7 +159,7 @@ const HANDS_AT: Record<string, string> = {
 };
 
 /** @param key as lessons are kept by */
-export const sayingOf = (key: string): Saying =>
+export const labelOf = (key: string): Label =>
   key.startsWith('hand/')
     ? {
         name: HANDS_AT[key.slice(5)] ?? key.slice(5),
@@ -162,16 +169,16 @@ export const sayingOf = (key: string): Saying =>
         places: 0,
       }
     : key.startsWith('probe/')
-      ? SAYINGS.probe!
-      : (SAYINGS[key.split('/').pop()!] ?? SAYINGS.air!);
+      ? LABELS.probe!
+      : (LABELS[key.split('/').pop()!] ?? LABELS.air!);
 
 /** A learned figure with the range that eight in ten would lie in, as it is shown. */
 export function sayKnown(
   key: string,
-  { mean, sd }: Known,
+  { mean, sd }: Estimate,
   units: ShopUnits,
 ): { middle: number; low: number; high: number; unit: string; text: string } {
-  const { shown, places, heat, apart, perDegree, ...rest } = sayingOf(key);
+  const { shown, places, heat, apart, perDegree, ...rest } = labelOf(key);
   const degree = show(0, 'temperature', units).unit;
   const unit = heat || apart ? degree : perDegree ? `${rest.unit}/${degree}` : rest.unit;
   const each = units.temperature !== 'F' ? 1 : perDegree ? 5 / 9 : apart ? 9 / 5 : 1;

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 
-/** What cups are cooked in. Apart from the arithmetic, so that a worker need not carry the schemas. */
+/**
+ * What cups are cooked in. Apart from the arithmetic, so that a worker need not carry the schemas.
+ */
 export const OvenSchema = z.object({
   name: z.string().trim().min(1, 'Name it.').max(60),
   kind: z.enum(['microwave', 'stove']),

@@ -1,5 +1,5 @@
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
-import type { Hands, Matching, Wanted } from './match.ts';
+import type { Hands, Matching, MatchWanted } from './match.ts';
 import { leastOf, LONGEST_BURST, notBefore, orders, subsets, tableOf } from './match.ts';
 
 /** A burst of a plan: which cup, in which of the ovens, begun so many s from now. */
@@ -29,15 +29,18 @@ const OFF = 1.5;
 
 type Table = ReturnType<typeof tableOf>;
 type Tables = Table[][];
-/** Heats of every cup in every oven, second by second, made as they are asked for: what is looked for again goes on from them. */
+/**
+ * Heats of every cup in every oven, second by second, made as they are asked for: what is looked
+ * for again goes on from them.
+ */
 export const tablesFor = (
   cups: readonly Pick<Cup, 'body' | 'heat'>[],
   ovens: readonly Microwave[],
-): Tables => cups.map((c) => ovens.map((oven) => tableOf(c.body, c.heat, oven)));
+): Tables => cups.map((cup) => ovens.map((oven) => tableOf(cup.body, cup.heat, oven)));
 
 /** The burst that leaves a cup nearest to a heat at the draw; null where none that is safe does. */
 function burstFor(
-  t: Table,
+  table: Table,
   from: number,
   draw: number,
   to: number,
@@ -46,16 +49,17 @@ function burstFor(
   ceiling: number,
 ): number | null {
   if (most < hands.least) return null;
-  const ends = (b: number) => t.then(from, b, draw + hands.draws - from - b);
-  const over = leastOf(hands.least, most, (b) => ends(b) >= to);
+  const ends = (burst: number) => table.then(from, burst, draw + hands.draws - from - burst);
+  const over = leastOf(hands.least, most, (burst) => ends(burst) >= to);
   const under = Math.max(hands.least, over - 1);
-  const b = Math.abs(ends(under) - to) < Math.abs(ends(over) - to) ? under : over;
-  return Math.abs(ends(b) - to) <= OFF && t.peak(from, b) <= ceiling ? b : null;
+  const burst = Math.abs(ends(under) - to) < Math.abs(ends(over) - to) ? under : over;
+  return Math.abs(ends(burst) - to) <= OFF && table.peak(from, burst) <= ceiling ? burst : null;
 }
 
 /**
- * One pair of hands at several ovens: cups go in as ovens come free, each is taken out and stirred when it is done, and
- * all are at one heat at the draw. Null where this order cannot be done by then.
+ * One pair of hands at several ovens: cups go in as ovens come free, each is taken out and stirred
+ * when it is done, and all are at one heat at the draw. Null where this order cannot be done by
+ * then.
  */
 function tried(
   tables: Tables,
@@ -63,7 +67,7 @@ function tried(
   order: number[],
   draw: number,
   to: number,
-  wanted: Wanted,
+  wanted: MatchWanted,
   hands: Hands,
 ): Going[] | null {
   const ovens = tables[0]!.length;
@@ -71,13 +75,13 @@ function tried(
   const bursts: Going[] = [];
   let now = 0;
   const takeOut = (): number => {
-    const next = inside.reduce((a, b) => (b.end < a.end ? b : a));
+    const next = inside.reduce((made, next) => (next.end < made.end ? next : made));
     inside.splice(inside.indexOf(next), 1);
     now = Math.max(now, next.end) + hands.stir;
     return next.oven;
   };
   for (const cup of order) {
-    const busy = new Set(inside.map((x) => x.oven));
+    const busy = new Set(inside.map((other) => other.oven));
     const free = Array.from({ length: ovens }, (_, i) => i).find((i) => !busy.has(i)) ?? takeOut();
     const from = Math.max(now + hands.change, notBefore(tables[cup]![free]!, wanted));
     if (from + hands.least + hands.stir > draw) return null;
@@ -93,19 +97,20 @@ function tried(
 }
 
 /**
- * The soonest draw with every oven of the shop at work (M4): at most one burst a cup; hands put in, take out and stir one
- * after another. By enumeration of orders on a grid of moments and aims, so near the soonest, not always it.
+ * The soonest draw with every oven of the shop at work (M4): at most one burst a cup; hands put in,
+ * take out and stir one after another. By enumeration of orders on a grid of moments and aims, so
+ * near the soonest, not always it.
  */
 export function matchSideBySide(
   cups: Cup[],
   ovens: Microwave[],
-  wanted: Wanted,
+  wanted: MatchWanted,
   hands: Hands,
   tables: Tables = tablesFor(cups, ovens),
 ): SideBySide | null {
   const all = cups.map((_, i) => i);
   const plans = subsets(cups.length).flatMap((set) =>
-    orders(set.length).map((o) => o.map((i) => set[i]!)),
+    orders(set.length).map((order) => order.map((i) => set[i]!)),
   );
   const at = (draw: number): SideBySide | null => {
     let best: SideBySide | null = null;
@@ -127,10 +132,12 @@ export function matchSideBySide(
 interface Search {
   cups: Cup[];
   tables: Tables;
-  wanted: Wanted;
+  wanted: MatchWanted;
   hands: Hands;
 }
-/** A draw at one moment, with the cups put in in one order; null where they are not together then. */
+/**
+ * A draw at one moment, with the cups put in in one order; null where they are not together then.
+ */
 function heldAt(
   draw: number,
   order: number[],
@@ -139,7 +146,7 @@ function heldAt(
 ): SideBySide | null {
   const middle = draw + hands.draws;
   const still = all.filter((i) => !order.includes(i)).map((i) => tables[i]![0]!.idle(middle));
-  if (still.some((t) => t < wanted.low || t > wanted.high)) return null;
+  if (still.some((heat) => heat < wanted.low || heat > wanted.high)) return null;
   const aims =
     still.length > 0
       ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)]
@@ -148,9 +155,9 @@ function heldAt(
     const bursts = tried(tables, cups, order, draw, to, wanted, hands);
     if (!bursts) continue;
     const heats = all.map((i) => {
-      const b = bursts.find((x) => x.cup === i);
-      return b
-        ? tables[i]![b.oven]!.then(b.at, b.seconds, middle - b.at - b.seconds)
+      const going = bursts.find((burst) => burst.cup === i);
+      return going
+        ? tables[i]![going.oven]!.then(going.at, going.seconds, middle - going.at - going.seconds)
         : tables[i]![0]!.idle(middle);
     });
     if (
@@ -164,7 +171,10 @@ function heldAt(
   return null;
 }
 
-/** s that hands wait before a burst of a plan, with all before it given and stirred: its cup is over the window till then. */
+/**
+ * s that hands wait before a burst of a plan, with all before it given and stirred: its cup is over
+ * the window till then.
+ */
 export const waitsBefore = (bursts: readonly Going[], i: number, hands: Hands): number =>
   Math.max(0, bursts[i]!.at - hands.change - handsFree(bursts.slice(0, i), hands));
 
@@ -173,15 +183,15 @@ export function handsFree(bursts: readonly Going[], hands: Hands): number {
   let now = 0;
   const waiting = [...bursts];
   const inside: Going[] = [];
-  const end = (b: Going) => b.at + b.seconds;
+  const end = (going: Going) => going.at + going.seconds;
   while (waiting.length > 0 || inside.length > 0) {
     const next = waiting[0];
-    const busy = next !== undefined && inside.some((x) => x.oven === next.oven);
+    const busy = next !== undefined && inside.some((going) => going.oven === next.oven);
     if (next && !busy) {
       inside.push(waiting.shift()!);
       now = Math.max(now + hands.change, next.at);
     } else {
-      const out = inside.reduce((a, b) => (end(b) < end(a) ? b : a));
+      const out = inside.reduce((made, going) => (end(going) < end(made) ? going : made));
       inside.splice(inside.indexOf(out), 1);
       now = Math.max(now, end(out)) + hands.stir;
     }

@@ -1,18 +1,12 @@
 import { errorFunction } from 'simple-statistics';
 import { PLASTISOL } from '../material/plastisol.ts';
 import { burstTo, safeBurst } from './advice.ts';
-import type { Belief } from './estimate.ts';
-import {
-  cupBelieved,
-  heatedBy,
-  knownOf,
-  ovenBelieved,
-  shownSpread,
-  spreadBetween,
-} from './estimate.ts';
+import type { Belief } from './estimate/belief.ts';
+import { heatedBy } from './estimate/predict.ts';
+import { cupBelieved, estimateOf, ovenBelieved, sdShown, sdBetween } from './estimate/believed.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf } from './forecast.ts';
-import type { Hands, MatchAnswer, Matching, Wanted } from './match.ts';
+import type { Hands, MatchAnswer, Matching, MatchWanted } from './match.ts';
 import { HANDS, matchCups } from './match.ts';
 import type { Going, SideBySide } from './sideBySide.ts';
 import { handsFree, matchSideBySide, tablesFor } from './sideBySide.ts';
@@ -23,7 +17,7 @@ export interface OvenUse {
   power: number;
   level: number;
 }
-export interface Together {
+interface Together {
   bursts: Going[];
   /** s from now until the draw is begun, and of it the wait at the end */
   draw: number;
@@ -35,7 +29,7 @@ export interface Together {
   /** chance that they are near enough to each other then, and all in the window */
   sure: number;
 }
-export type TogetherAnswer =
+type TogetherAnswer =
   | {
       ok: true;
       together: Together;
@@ -44,17 +38,27 @@ export type TogetherAnswer =
   | { ok: false; least: number | null; why: string };
 
 /**
- * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups each look lets the
- * other two go stale, so waiting for more draws fewer together, not more (docs/models.md has the shares).
+ * Below this chance a look before the draw is worth its ten seconds (judgement). With three cups
+ * each look lets the other two go stale, so waiting for more draws fewer together, not more
+ * (docs/models.md has the shares).
  */
 const SURE = 0.5;
-/** Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the middle. */
+/**
+ * Share of the gap's own spread taken off what is allowed when the bursts are chosen: nearer the
+ * middle.
+ */
 const NARROW = 0.84;
-/** K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by, the most first (judgements). */
+/**
+ * K a burst leaves a cup unsure by at least, and share of the window its cold edge is raised by,
+ * the most first (judgements).
+ */
 const LEAST_DOUBT = 1;
 const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
 
-/** What is let go of where no safe bursts bring cups together: times what is allowed between them, and K under the window (judgements). */
+/**
+ * What is let go of where no safe bursts bring cups together: times what is allowed between them,
+ * and K under the window (judgements).
+ */
 const RELAXED = [
   { apart: 1.5, under: 2 },
   { apart: 2, under: 4 },
@@ -76,32 +80,35 @@ const costs = ({ draw, sure }: Together): number => draw + DOUBT_COSTS * (1 - su
 const inTurn = (bursts: Matching['bursts']): Going[] =>
   bursts.map((burst) => ({ ...burst, oven: 0 }));
 
-/** What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is believed. */
+/**
+ * What bursts, side by side or in turn, and the wait after them come to at the draw, by all that is
+ * believed.
+ */
 function foresee(
-  b: Belief,
+  belief: Belief,
   cups: string[],
   uses: readonly OvenUse[],
   { bursts, draw }: Way,
-  wanted: Wanted,
+  wanted: MatchWanted,
   hands: Hands,
 ): Together {
-  const then = carriedThrough(b, cups, uses, bursts, draw + hands.draws);
+  const then = carriedThrough(belief, cups, uses, bursts, draw + hands.draws);
   const at = cups.map((cup) => {
-    const k = knownOf(then, { of: 'plastic', cup });
-    return forecastOf(k.mean, k.sd);
+    const known = estimateOf(then, { of: 'plastic', cup });
+    return forecastOf(known.mean, known.sd);
   });
   let sure = 1;
   for (let i = 0; i < cups.length; i++) {
     sure = Math.min(
       sure,
-      between(at[i]!.celsius, shownSpread(then, cups[i]!), wanted.low - 0.5, wanted.high + 0.5),
+      between(at[i]!.celsius, sdShown(then, cups[i]!), wanted.low - 0.5, wanted.high + 0.5),
     );
     for (let j = 0; j < i; j++)
       sure = Math.min(
         sure,
         between(
           at[i]!.celsius - at[j]!.celsius,
-          spreadBetween(then, cups[i]!, cups[j]!),
+          sdBetween(then, cups[i]!, cups[j]!),
           -wanted.apart,
           wanted.apart,
         ),
@@ -112,43 +119,46 @@ function foresee(
     draw,
     wait: Math.max(0, draw - handsFree(bursts, hands)),
     at,
-    shown: cups.map((cup) => shownSpread(then, cup)),
+    shown: cups.map((cup) => sdShown(then, cup)),
     sure,
   };
 }
 
 /** The bench so many s on: from one beginning or end of a burst to the next. */
 function carriedThrough(
-  b: Belief,
+  belief: Belief,
   cups: string[],
   uses: readonly OvenUse[],
   bursts: readonly Going[],
   until: number,
 ): Belief {
-  const marks = [...new Set([0, until, ...bursts.flatMap((x) => [x.at, x.at + x.seconds])])]
+  const marks = [
+    ...new Set([0, until, ...bursts.flatMap((burst) => [burst.at, burst.at + burst.seconds])]),
+  ]
     .filter((x) => x <= until)
     .sort((x, y) => x - y);
-  let then = b;
+  let then = belief;
   for (let k = 1; k < marks.length; k++) {
     const [from, to] = [marks[k - 1]!, marks[k]!];
     const on = bursts
-      .filter((x) => x.at <= from && x.at + x.seconds >= to)
-      .map((x) => ({ ...uses[x.oven]!, cups: [cups[x.cup]!], gone: from - x.at }));
+      .filter((burst) => burst.at <= from && burst.at + burst.seconds >= to)
+      .map((burst) => ({ ...uses[burst.oven]!, cups: [cups[burst.cup]!], gone: from - burst.at }));
     then = heatedBy(then, to - from, on, cups);
   }
   return then;
 }
 
 /** What is asked of a match, strictest first; `nearest` is less than what was wanted. */
-interface Asked extends Wanted {
+interface Asked extends MatchWanted {
   nearest?: true;
 }
 /**
- * The soonest draw of all lies at the cold edge of the window, where nothing is left to put right: it is aimed higher first.
- * Cups that safe bursts bring no nearer are drawn a little colder or further apart, sooner than read for ever.
+ * The soonest draw of all lies at the cold edge of the window, where nothing is left to put right:
+ * it is aimed higher first. Cups that safe bursts bring no nearer are drawn a little colder or
+ * further apart, sooner than read for ever.
  */
 function askedInTurn(
-  full: Wanted,
+  full: MatchWanted,
   apart: number,
   raised: readonly number[],
   cups: number,
@@ -171,50 +181,51 @@ function askedInTurn(
 }
 
 /**
- * The bursts after which these cups are together (M4), by what is believed of them; what is allowed between
- * them is narrowed by how sure that is. No burst is longer than is safe. Where there are more ovens they are put to work
- * side by side; two cups may do better one after the other in one oven, whose errors they share: the way is taken that costs
- * least, a doubt counted as the look it will want.
+ * The bursts after which these cups are together (M4), by what is believed of them; what is allowed
+ * between them is narrowed by how sure that is. No burst is longer than is safe. Where there are
+ * more ovens they are put to work side by side; two cups may do better one after the other in one
+ * oven, whose errors they share: the way is taken that costs least, a doubt counted as the look it
+ * will want.
  */
-export function matchBelieved(
-  b: Belief,
+function matchBelieved(
+  belief: Belief,
   cups: string[],
   uses: readonly OvenUse[],
-  wanted: Omit<Wanted, 'ceiling'>,
+  wanted: Omit<MatchWanted, 'ceiling'>,
   hands: Hands = HANDS,
   ceilings: number[] = cups.map(() => PLASTISOL.ceiling),
 ): TogetherAnswer {
-  const full: Wanted = { ...wanted, ceiling: Math.max(...ceilings) };
+  const full: MatchWanted = { ...wanted, ceiling: Math.max(...ceilings) };
   const ovens = uses.map((use) => ({
     power: use.power,
     level: use.level,
     cups: 1,
-    ...ovenBelieved(b, use.oven),
+    ...ovenBelieved(belief, use.oven),
   }));
   const believed = cups.map((cup, i) => ({
-    ...cupBelieved(b, cup),
-    longest: uses.map((use) => safeBurst(b, { ...use, cups: [cup] }, ceilings[i])),
+    ...cupBelieved(belief, cup),
+    longest: uses.map((use) => safeBurst(belief, { ...use, cups: [cup] }, ceilings[i])),
   }));
   const gap = Math.max(
     0,
-    ...cups.flatMap((x, i) => cups.slice(0, i).map((y) => spreadBetween(b, x, y))),
+    ...cups.flatMap((cup, i) => cups.slice(0, i).map((text) => sdBetween(belief, cup, text))),
   );
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
   const several = ovens.length > 1 && cups.length > 1;
   const tables = several ? tablesFor(believed, ovens) : [];
-  const oneByOne = (asked: Wanted, tell: boolean): MatchAnswer =>
+  const oneByOne = (asked: MatchWanted, tell: boolean): MatchAnswer =>
     matchCups(
-      believed.map((c) => ({ ...c, longest: c.longest[0]! })),
+      believed.map((other) => ({ ...other, longest: other.longest[0]! })),
       ovens[0]!,
       asked,
       hands,
       tell,
     );
-  const inOne = (asked: Wanted): Way | null => {
+  const inOne = (asked: MatchWanted): Way | null => {
     const found = oneByOne(asked, false);
     return found.ok ? { bursts: inTurn(found.matching.bursts), draw: found.matching.draw } : null;
   };
-  const sideBySide = (asked: Wanted): Way | null =>
+  const sideBySide = (asked: MatchWanted): Way | null =>
     matchSideBySide(believed, ovens, asked, hands, tables);
   // Three cups in one oven after another are seldom worth the time it takes to look for it.
   const ways = !several ? [inOne] : cups.length > 2 ? [sideBySide] : [sideBySide, inOne];
@@ -226,11 +237,13 @@ export function matchBelieved(
   )) {
     const found = ways
       .flatMap((way) => way(asked) ?? [])
-      .map((x) => foresee(b, cups, uses, x, full, hands));
+      .map((way) => foresee(belief, cups, uses, way, full, hands));
     if (found.length > 0)
       return {
         ok: true,
-        together: found.reduce((x, y) => (costs(y) < costs(x) ? y : x)),
+        together: found.reduce((made, together) =>
+          costs(together) < costs(made) ? together : made,
+        ),
         ...(asked.nearest ? { nearest: true } : {}),
       };
   }
@@ -239,7 +252,7 @@ export function matchBelieved(
     ? {
         ok: true,
         together: foresee(
-          b,
+          belief,
           cups,
           uses,
           { bursts: inTurn(last.matching.bursts), draw: last.matching.draw },
@@ -250,8 +263,11 @@ export function matchBelieved(
     : last;
 }
 
-/** What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at one cup first. */
-export interface Bringing {
+/**
+ * What to do now to bring cups together: bursts in order, then a wait, then the draw, or a look at
+ * one cup first.
+ */
+export interface MatchPlan {
   bursts: Going[];
   wait: number;
   /** cup to read before anything more is decided; null = draw */
@@ -265,7 +281,10 @@ export interface Bringing {
   why: string | null;
 }
 
-/** A look that cannot make a cup better known than this, K, is not worth its time: the instrument is no better. */
+/**
+ * A look that cannot make a cup better known than this, K, is not worth its time: the instrument is
+ * no better.
+ */
 const KNOWN = 0.9;
 /** s of waiting that need no look after them (judgement). */
 const PATIENT = 45;
@@ -273,42 +292,47 @@ const PATIENT = 45;
 const AS_HOT = 5;
 /** A cup is far under the window where it is so many of its spreads and K under it. */
 const FAR = { spreads: 2, under: 6 } as const;
-/** Share of what is allowed between cups above which one is not known well enough to reckon with. */
+/**
+ * Share of what is allowed between cups above which one is not known well enough to reckon with.
+ */
 const UNKNOWN = 0.6;
 
 /**
- * The next thing to do, by what is believed: a match carried out whole where there is one; a look where the
- * heats are not known well enough to draw on; where there is none, the coldest brought up first.
+ * The next thing to do, by what is believed: a match carried out whole where there is one; a look
+ * where the heats are not known well enough to draw on; where there is none, the coldest brought up
+ * first.
  * @param uses ovens that are free, the one in use first
  * @param ceilings °C each cup is kept under, by its plastisol
  * @param byEye there is no instrument: a look would not make anything much better known
  */
-export function bringTogether(
-  b: Belief,
+export function planMatch(
+  belief: Belief,
   cups: string[],
   uses: readonly OvenUse[],
-  wanted: Omit<Wanted, 'ceiling'>,
+  wanted: Omit<MatchWanted, 'ceiling'>,
   byEye = false,
   hands: Hands = HANDS,
   ceilings: number[] = cups.map(() => PLASTISOL.ceiling),
-): Bringing {
-  const known = cups.map((cup) => knownOf(b, { of: 'plastic', cup }));
+): MatchPlan {
+  const known = cups.map((cup) => estimateOf(belief, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
-  const shown = cups.map((cup) => shownSpread(b, cup));
+  const shown = cups.map((cup) => sdShown(belief, cup));
   // What is far under the window goes in first, whatever it is: a look before would change nothing.
-  const near = known.map((k, i) => k.mean + FAR.spreads * shown[i]! >= wanted.low - FAR.under);
+  const near = known.map(
+    (known, i) => known.mean + FAR.spreads * shown[i]! >= wanted.low - FAR.under,
+  );
   const unknown = shown.indexOf(Math.max(...shown.filter((_, i) => near[i])));
   if (!byEye && near.every(Boolean) && shown[unknown]! > UNKNOWN * wanted.apart)
     return {
       bursts: [],
       wait: 0,
       look: unknown,
-      at: known.map((k) => forecastOf(k.mean, k.sd)),
+      at: known.map((known) => forecastOf(known.mean, known.sd)),
       sure: 0,
       seconds: hands.stir,
       why: null,
     };
-  const answer = matchBelieved(b, cups, uses, wanted, hands, ceilings);
+  const answer = matchBelieved(belief, cups, uses, wanted, hands, ceilings);
   if (answer.ok) {
     const { bursts, draw, wait, at, sure } = answer.together;
     // What each is known to now says which gains most by a look after the last burst.
@@ -330,50 +354,52 @@ export function bringTogether(
     };
   }
   const heats = known;
-  const rest = (wait: number, look: number): Bringing => ({
+  const rest = (wait: number, look: number): MatchPlan => ({
     bursts: [],
     wait,
     look,
-    at: heats.map((h) => forecastOf(h.mean, h.sd)),
+    at: heats.map((heat) => forecastOf(heat.mean, heat.sd)),
     sure: 0,
     seconds: wait,
     why: answer.why,
   });
-  const hottest = heats.map((h) => h.mean).indexOf(Math.max(...heats.map((h) => h.mean)));
-  if (heats.every((h) => h.mean > wanted.high)) return rest(10, hottest);
+  const hottest = heats
+    .map((heat) => heat.mean)
+    .indexOf(Math.max(...heats.map((heat) => heat.mean)));
+  if (heats.every((heat) => heat.mean > wanted.high)) return rest(10, hottest);
   // Coldest first, each to the top of the window: it cools while the others have their turn.
   const order = cups
     .map((_, i) => i)
     .filter((i) => heats[i]!.mean < wanted.high)
-    .sort((i, j) => heats[i]!.mean - heats[j]!.mean);
-  const each = order
-    .slice(0, uses.length)
-    .map((i, k) => ({
-      i,
-      k,
-      ...burstTo(b, cups[i]!, { ...uses[k]!, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]),
-    }));
-  const worth = each.filter((x) => x.seconds >= hands.least);
+    .sort((one, j) => heats[one]!.mean - heats[j]!.mean);
+  const each = order.slice(0, uses.length).map((i, k) => ({
+    i,
+    k,
+    ...burstTo(belief, cups[i]!, { ...uses[k]!, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]),
+  }));
+  const worth = each.filter((burst) => burst.seconds >= hands.least);
   if (worth.length === 0) return rest(10, order[0]!);
-  const bursts = worth.map(({ i, k, seconds }, n) => ({
+  const bursts = worth.map(({ i, k, seconds }, count) => ({
     cup: i,
     seconds,
     oven: k,
-    at: (n + 1) * hands.change,
+    at: (count + 1) * hands.change,
   }));
-  const after = new Map(worth.map((x) => [x.i, x.after]));
+  const after = new Map(worth.map((burst) => [burst.i, burst.after]));
   // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
   const most = foresee(
-    b,
+    belief,
     cups,
     uses,
     { bursts, draw: handsFree(bursts, hands) },
     { ...wanted, ceiling: Math.max(...ceilings) },
     hands,
   );
-  const low = Math.min(...most.at.map((f) => f.celsius));
-  const high = Math.max(...most.at.map((f) => f.celsius));
-  const capped = worth.some((x) => x.seconds === x.safe && x.after.celsius < wanted.high);
+  const low = Math.min(...most.at.map((forecast) => forecast.celsius));
+  const high = Math.max(...most.at.map((forecast) => forecast.celsius));
+  const capped = worth.some(
+    (burst) => burst.seconds === burst.safe && burst.after.celsius < wanted.high,
+  );
   if (capped && low >= wanted.low - AS_HOT && high - low <= wanted.apart)
     return {
       bursts,
@@ -388,7 +414,7 @@ export function bringTogether(
     bursts,
     wait: 0,
     look: worth[0]!.i,
-    at: heats.map((h, k) => after.get(k) ?? forecastOf(h.mean, h.sd)),
+    at: heats.map((heat, k) => after.get(k) ?? forecastOf(heat.mean, heat.sd)),
     sure: 0,
     seconds: handsFree(bursts, hands),
     why: answer.why,

@@ -1,7 +1,10 @@
 import { viscosity } from '../material/viscosity.ts';
 import { CONTACT, PLASTIC } from './constants.ts';
 
-/** mL/s a slow, even push gives out of all barrels together (judgement: an eight-cavity mould of 65 mL in eight seconds). */
+/**
+ * mL/s a slow, even push gives out of all barrels together (judgement: an eight-cavity mould of 65
+ * mL in eight seconds).
+ */
 export const PUSH_RATE = 8;
 
 /** A channel plastic passes on its way: mm, and mL/s through it. */
@@ -10,9 +13,15 @@ export interface Channel {
   length: number;
   flow: number;
 }
-/** Share of the hand's pressure that may go on the way: with less left a thin part is not driven (judgement). */
+/**
+ * Share of the hand's pressure that may go on the way: with less left a thin part is not driven
+ * (judgement).
+ */
 const LEFT_FOR_IT = 0.8;
-/** A hand that meets more gives less, down to this share of its rate: slower is colder, and soon nothing moves. */
+/**
+ * A hand that meets more gives less, down to this share of its rate: slower is colder, and soon
+ * nothing moves.
+ */
 const SLOWER = [1, 0.8, 0.6, 0.45, 0.3, 0.2] as const;
 
 /** What lies between the block and a thin part, and how fast that part is fed. */
@@ -33,7 +42,8 @@ const DEVELOPED = 3.66;
 const STEPS = 12;
 
 /**
- * Mean Nusselt number from the mouth of a channel on, laminar, the stream's speed developed and its heat not.
+ * Mean Nusselt number from the mouth of a channel on, laminar, the stream's speed developed and its
+ * heat not.
  * @param graetz 4 Q ρ c / (π k L)
  * @see H. Hausen 1943; Incropera, *Fundamentals of Heat and Mass Transfer*, eq. 8.57
  */
@@ -41,20 +51,20 @@ export const nusselt = (graetz: number): number =>
   DEVELOPED + (0.0668 * graetz) / (1 + 0.04 * graetz ** (2 / 3));
 
 /**
- * Share of its heat over the metal that a stream keeps through a channel: `exp(−U π d L / (ρ c Q))`, with the touch of
- * the metal and the stream's own resistance in a row.
+ * Share of its heat over the metal that a stream keeps through a channel: `exp(−U π d L / (ρ c
+ * Q))`, with the touch of the metal and the stream's own resistance in a row.
  */
 export function kept({ bore, length, flow }: Channel, contact = CONTACT): number {
-  const [d, l, q] = [bore / 1000, length / 1000, flow * 1e-6];
+  const [diameter, l, q] = [bore / 1000, length / 1000, flow * 1e-6];
   const inside =
-    (nusselt((4 * q * PLASTIC.rho * PLASTIC.c) / (Math.PI * PLASTIC.k * l)) * PLASTIC.k) / d;
+    (nusselt((4 * q * PLASTIC.rho * PLASTIC.c) / (Math.PI * PLASTIC.k * l)) * PLASTIC.k) / diameter;
   const through = 1 / (1 / inside + 1 / contact);
-  return Math.exp((-through * Math.PI * d * l) / (PLASTIC.rho * PLASTIC.c * q));
+  return Math.exp((-through * Math.PI * diameter * l) / (PLASTIC.rho * PLASTIC.c * q));
 }
 
 /**
- * Plastic as it comes out at the end of its way: cooled by the metal it passed, and with less pressure behind it
- * (Hagen–Poiseuille, thicker as it cools).
+ * Plastic as it comes out at the end of its way: cooled by the metal it passed, and with less
+ * pressure behind it (Hagen–Poiseuille, thicker as it cools).
  * @param shot °C going in
  * @param metal °C of the mould
  */
@@ -80,7 +90,10 @@ export function arriving(
   return { celsius, spent };
 }
 
-/** The same way at the fastest push this pressure keeps up, and how plastic arrives by it; null where none gets through. */
+/**
+ * The same way at the fastest push this pressure keeps up, and how plastic arrives by it; null
+ * where none gets through.
+ */
 export function pushed(
   way: Way,
   shot: number,

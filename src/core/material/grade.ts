@@ -1,4 +1,6 @@
-/** Grades a shop buys. Density at 20 °C in g/mL; floating and sinking are filled by the supplier. */
+/**
+ * Grades a shop buys. Density at 20 °C in g/mL; floating and sinking are filled by the supplier.
+ */
 export const GRADES = {
   soft: { name: 'Soft', density20: 1.03, for: 'small baits with fine tails' },
   medium: { name: 'Medium', density20: 1.03, for: 'most baits' },

@@ -2,7 +2,10 @@ import type { Grade } from './grade.ts';
 import { RECIPE_CUP } from './mix.ts';
 import type { Mix } from './schema.ts';
 
-/** Hardness of a grade as it is bought, on a finger's scale from 0 (jelly) to 100 (a boot sole); judgements, for a shop to set by feel. */
+/**
+ * Hardness of a grade as it is bought, on a finger's scale from 0 (jelly) to 100 (a boot sole);
+ * judgements, for a shop to set by feel.
+ */
 export const FIRM: Record<Grade, number> = {
   soft: 25,
   medium: 40,
@@ -10,7 +13,10 @@ export const FIRM: Record<Grade, number> = {
   floating: 38,
   sinking: 48,
 };
-/** A hundredth of softener takes this share of the hardness away; a hundredth of salt adds so much (judgements). */
+/**
+ * A hundredth of softener takes this share of the hardness away; a hundredth of salt adds so much
+ * (judgements).
+ */
 const SOFTENS = 0.045;
 const STIFFENS = 0.012;
 /** mL of a drop of softener; g/mL of salt as it lies. */
@@ -21,15 +27,15 @@ const SALT_LIES = 1.2;
 export function hardness(mix: Pick<Mix, 'grade' | 'ladder'>): number {
   const part = (kind: Mix['ladder'][number]['kind'], dense: number) =>
     mix.ladder
-      .filter((i) => i.kind === kind)
+      .filter((ingredient) => ingredient.kind === kind)
       .reduce(
-        (ml, i) =>
+        (ml, ingredient) =>
           ml +
-          (i.dimension === 'drops'
-            ? i.amount * DROP
-            : i.dimension === 'mass'
-              ? i.amount / dense
-              : i.amount),
+          (ingredient.dimension === 'drops'
+            ? ingredient.amount * DROP
+            : ingredient.dimension === 'mass'
+              ? ingredient.amount / dense
+              : ingredient.amount),
         0,
       ) / RECIPE_CUP;
   return (
@@ -43,7 +49,10 @@ export const softenerFor = (mix: Pick<Mix, 'grade' | 'ladder'>, wanted: number):
   Math.max(
     0,
     (Math.log(
-      hardness({ ...mix, ladder: mix.ladder.filter((i) => i.kind !== 'softener') }) / wanted,
+      hardness({
+        ...mix,
+        ladder: mix.ladder.filter((ingredient) => ingredient.kind !== 'softener'),
+      }) / wanted,
     ) /
       (SOFTENS * 100)) *
       RECIPE_CUP,
@@ -52,5 +61,5 @@ export const softenerFor = (mix: Pick<Mix, 'grade' | 'ladder'>, wanted: number):
 /** g that twenty drops weighed, as mL of one. @param density g/mL */
 export const dropOf = (grams: number, density: number): number => grams / 20 / density;
 /** Drops that went in, from what a bottle weighed before and after. */
-export const dropsOf = (grams: number, m: { density: number; drop: number }): number =>
-  grams / m.density / m.drop;
+export const dropsOf = (grams: number, other: { density: number; drop: number }): number =>
+  grams / other.density / other.drop;

@@ -1,4 +1,7 @@
-/** What stands on a shelf, by kind: how it is dosed, whether it colours, its usual density and weight as it lies in a spoon (g/mL), and mL of a drop. Judgements, settable by weighing. */
+/**
+ * What stands on a shelf, by kind: how it is dosed, whether it colours, its usual density and
+ * weight as it lies in a spoon (g/mL), and mL of a drop. Judgements, settable by weighing.
+ */
 export const KINDS = {
   plastisol: {
     name: 'plastisol',
@@ -75,8 +78,10 @@ export const KINDS = {
 export type MaterialKind = keyof typeof KINDS;
 
 /** mL that counts as one dose of a kind: a drop, a 64th of a teaspoon of powder, a mL of a puck. */
-export const doseOf = (m: { kind: MaterialKind; drop: number }): number =>
-  ({ drops: m.drop, spoons: PINCH, mL: 1 })[KINDS[m.kind].by];
+export const doseOf = (other: { kind: MaterialKind; drop: number }): number =>
+  ({ drops: other.drop, spoons: PINCH, mL: 1 })[KINDS[other.kind].by];
 
-/** mL of powder that counts as one dose: a 64th of a US teaspoon, the least there is a spoon for. */
+/**
+ * mL of powder that counts as one dose: a 64th of a US teaspoon, the least there is a spoon for.
+ */
 export const PINCH = 4.92892159375 / 64;

@@ -18,12 +18,14 @@ type Shelved = Pick<Material, 'kind'> &
   Partial<Pick<Material, 'grade' | 'fusion' | 'ceiling' | 'alarm'>>;
 
 /**
- * Limits of a grade as it stands on the shelf. Nobody says which bottle a cup was filled from, so where several of one
- * grade stand there the most careful figure of each counts; the usual where none says.
+ * Limits of a grade as it stands on the shelf. Nobody says which bottle a cup was filled from, so
+ * where several of one grade stand there the most careful figure of each counts; the usual where
+ * none says.
  */
 export function limitsOf(grade: Grade, shelf: readonly Shelved[]): Limits {
-  const own = shelf.filter((m) => m.kind === 'plastisol' && m.grade === grade);
-  const said = (key: keyof Limits): number[] => own.map((m) => m[key] ?? USUAL_LIMITS[key]);
+  const own = shelf.filter((shelved) => shelved.kind === 'plastisol' && shelved.grade === grade);
+  const said = (key: keyof Limits): number[] =>
+    own.map((shelved) => shelved[key] ?? USUAL_LIMITS[key]);
   if (own.length === 0) return USUAL_LIMITS;
   return {
     fusion: Math.max(...said('fusion')),

@@ -4,7 +4,7 @@ import { GRADES } from './grade.ts';
 
 export const GradeSchema = z.enum(Object.keys(GRADES) as [Grade, ...Grade[]]);
 
-export const IngredientSchema = z.object({
+const IngredientSchema = z.object({
   what: z.string().trim().min(1, 'Name the ingredient.'),
   kind: z.enum(['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt']),
   /** in the internal unit of its dimension, for one US cup (236.6 mL) of plastisol */

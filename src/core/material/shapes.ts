@@ -1,4 +1,7 @@
-/** Shapes flake is cut in, by the area of one side, mm², of its size: hexagon and square by their width, string and hair by length and width. */
+/**
+ * Shapes flake is cut in, by the area of one side, mm², of its size: hexagon and square by their
+ * width, string and hair by length and width.
+ */
 export const SHAPES = {
   hexagon: { name: 'hexagon', area: (mm: number) => (Math.sqrt(3) / 2) * mm * mm },
   square: { name: 'square', area: (mm: number) => mm * mm },

@@ -9,7 +9,10 @@ import { SHAPES } from './shapes.ts';
 const keysOf = <K extends string>(table: Record<K, unknown>) => Object.keys(table) as [K, ...K[]];
 const hex = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written #rrggbb.');
 
-/** Something on the shelf, as this shop has it. What a label promises does not count: strength is the product's own. */
+/**
+ * Something on the shelf, as this shop has it. What a label promises does not count: strength is
+ * the product's own.
+ */
 export const MaterialSchema = z
   .object({
     name: z.string().trim().min(1, 'Name the material.').max(60),
@@ -61,7 +64,10 @@ export const MaterialSchema = z
       )
       .max(8)
       .default([]),
-    /** a plastisol: the grade it is, and °C it must reach once, is kept under, and breaks down at; null = the usual */
+    /**
+     * a plastisol: the grade it is, and °C it must reach once, is kept under, and breaks down at;
+     * null = the usual
+     */
     grade: GradeSchema.nullable().default(null),
     fusion: z.number().min(120).max(200).nullable().default(null),
     ceiling: z.number().min(140).max(230).nullable().default(null),
@@ -70,9 +76,9 @@ export const MaterialSchema = z
     reference: z.string().max(120).default(''),
   })
   .refine(
-    (m) =>
-      (m.fusion ?? PLASTISOL.fusion) < (m.ceiling ?? PLASTISOL.ceiling) &&
-      (m.ceiling ?? PLASTISOL.ceiling) < (m.alarm ?? PLASTISOL.alarm),
+    (material) =>
+      (material.fusion ?? PLASTISOL.fusion) < (material.ceiling ?? PLASTISOL.ceiling) &&
+      (material.ceiling ?? PLASTISOL.ceiling) < (material.alarm ?? PLASTISOL.alarm),
     {
       message: 'It is kept under a heat above its fusion, and breaks down above that.',
       path: ['ceiling'],

@@ -1,4 +1,7 @@
-/** Viscosity of fused plastic at 165 °C, Pa·s, and K over which it halves (judgement, about 80 kJ/mol; learned from the blade test). */
+/**
+ * Viscosity of fused plastic at 165 °C, Pa·s, and K over which it halves (judgement, about 80
+ * kJ/mol; learned from the blade test).
+ */
 export const VISCOSITY = { at165: 0.3, halves: 14 } as const;
 /** What the blade test says: this many times thicker than its heat alone would have it. */
 export const RUNS = { thinner: 0.65, alike: 1, thicker: 1.5 } as const;

@@ -5,9 +5,9 @@ const FIGURES = 15;
 const isDigit = (byte: number): boolean => byte >= ZERO && byte <= NINE;
 
 /**
- * A decimal number written in bytes (`-12.5`, `3.2e-04`), without making a string of it: a mesh has millions of them.
- * Right to about 15 figures, which is more than the single precision it goes into. One loop and no inner functions:
- * this is where reading a mesh spends its time.
+ * A decimal number written in bytes (`-12.5`, `3.2e-04`), without making a string of it: a mesh has
+ * millions of them. Right to about 15 figures, which is more than the single precision it goes
+ * into. One loop and no inner functions: this is where reading a mesh spends its time.
  * @returns NaN where the bytes are no finite number
  */
 export function readDecimal(bytes: Uint8Array, from: number, to: number): number {

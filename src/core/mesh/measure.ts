@@ -50,11 +50,15 @@ export function measureStl(bytes: Uint8Array, progress?: Progress): MeasuredMesh
 
 /** mL, mm and mm of a measured mesh, once its unit is known. */
 export const inMm = (
-  m: Pick<Measured, 'volume' | 'length' | 'section'>,
+  other: Pick<Measured, 'volume' | 'length' | 'section'>,
   unit: MeshUnit,
 ): { volume: number; length: number; section: number } => {
-  const k = MESH_UNITS[unit].mm;
-  return { volume: (m.volume * k ** 3) / 1000, length: m.length * k, section: m.section * k };
+  const mm = MESH_UNITS[unit].mm;
+  return {
+    volume: (other.volume * mm ** 3) / 1000,
+    length: other.length * mm,
+    section: other.section * mm,
+  };
 };
 
 /** What is wrong with a mesh, and what was made of it, a sentence each. Empty = it is sound. */
@@ -66,33 +70,44 @@ export function meshRemarks({
   if (closed.repeated > 0)
     out.push({
       weight: 'watch',
-      sentence: `${closed.repeated * 2 >= triangles ? 'Every facet stands' : `${closed.repeated.toLocaleString('en')} facets stand`} there twice; the volume is counted once.`,
+      sentence:
+        `${closed.repeated * 2 >= triangles ? 'Every facet stands' : `${closed.repeated.toLocaleString('en')} facets stand`} ` +
+        'there twice; the volume is counted once.',
     });
   if (closed.overlap > 0)
     out.push({
       weight: 'watch',
-      sentence: `It is ${closed.bodies.toLocaleString('en')} bodies that lie in each other; what they share is counted once.`,
+      sentence:
+        `It is ${closed.bodies.toLocaleString('en')} bodies that lie in each other; what they ` +
+        'share is counted once.',
     });
   if (closed.mirrored)
     out.push({
       weight: 'watch',
       sentence:
-        'It is inside out, as a mirrored mesh is; the volume is the same, but a left bait may have become a right one.',
+        'It is inside out, as a mirrored mesh is; the volume is the same, but a left bait may ' +
+        'have become a right one.',
     });
   if (closed.open > 0)
     out.push({
       weight: 'stop',
-      sentence: `It is not watertight: ${closed.open.toLocaleString('en')} of its edges border a hole. The volume is only near.`,
+      sentence:
+        `It is not watertight: ${closed.open.toLocaleString('en')} of its edges border a ` +
+        'hole. The volume is only near.',
     });
   if (closed.crowded > 0)
     out.push({
       weight: 'stop',
-      sentence: `Bodies touch or lie in each other along ${closed.crowded.toLocaleString('en')} edges; the volume may count a part twice.`,
+      sentence:
+        `Bodies touch or lie in each other along ${closed.crowded.toLocaleString('en')} ` +
+        'edges; the volume may count a part twice.',
     });
   if (closed.turned > 0)
     out.push({
       weight: 'stop',
-      sentence: `Facets are turned the wrong way along ${closed.turned.toLocaleString('en')} edges; the volume may be short.`,
+      sentence:
+        `Facets are turned the wrong way along ${closed.turned.toLocaleString('en')} edges; ` +
+        'the volume may be short.',
     });
   if (triangles < 50)
     out.push({

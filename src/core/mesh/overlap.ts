@@ -21,10 +21,10 @@ function boxesOf({ corners, triangles }: Mesh, body: Uint32Array, bodies: number
     -Infinity,
     -Infinity,
   ]);
-  for (let t = 0; t < triangles; t++) {
-    const box = boxes[body[t]!]!;
+  for (let triangle = 0; triangle < triangles; triangle++) {
+    const box = boxes[body[triangle]!]!;
     for (let k = 0; k < 9; k++) {
-      const value = corners[t * 9 + k]!;
+      const value = corners[triangle * 9 + k]!;
       const axis = k % 3;
       if (value < box[axis]!) box[axis] = value;
       if (value > box[axis + 3]!) box[axis + 3] = value;
@@ -34,13 +34,13 @@ function boxesOf({ corners, triangles }: Mesh, body: Uint32Array, bodies: number
 }
 const AXES = [0, 1, 2] as const;
 const meet = (one: number[], two: number[]): boolean =>
-  AXES.every((k) => one[k]! <= two[k + 3]! && two[k]! <= one[k + 3]!);
+  AXES.every((axis) => one[axis]! <= two[axis + 3]! && two[axis]! <= one[axis + 3]!);
 const within = (one: number[], two: number[]): boolean =>
-  AXES.every((k) => one[k]! >= two[k]! && one[k + 3]! <= two[k + 3]!);
+  AXES.every((axis) => one[axis]! >= two[axis]! && one[axis + 3]! <= two[axis + 3]!);
 
 /**
- * Which way each body's facets count: a body turned inside out counts as its mirror, but one inside another's box is
- * a hollow in it and keeps its turn.
+ * Which way each body's facets count: a body turned inside out counts as its mirror, but one inside
+ * another's box is a hollow in it and keeps its turn.
  */
 function turns(boxes: number[][], six: Float64Array): number[] {
   const whole = Math.sign(six.reduce((all, own) => all + own, 0)) || 1;
@@ -56,33 +56,38 @@ function cross(
   corners: Float32Array,
   at: number,
   way: number,
-  { along, u, v }: { along: number; u: number; v: number },
+  { along, u, v: value }: { along: number; u: number; v: number },
   grid: { low: [number, number]; step: number; across: number; down: number },
   put: (ray: number, crossing: Crossing) => void,
 ): void {
-  const point = (k: number): [number, number, number] => [
-    (corners[at + k * 3 + u]! - grid.low[0]) / grid.step,
-    (corners[at + k * 3 + v]! - grid.low[1]) / grid.step,
-    corners[at + k * 3 + along]!,
+  const point = (corner: number): [number, number, number] => [
+    (corners[at + corner * 3 + u]! - grid.low[0]) / grid.step,
+    (corners[at + corner * 3 + value]! - grid.low[1]) / grid.step,
+    corners[at + corner * 3 + along]!,
   ];
-  const [a, b, c] = [point(0), point(1), point(2)];
-  const area = (b[0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (b[1] - a[1]);
+  const [first, second, third] = [point(0), point(1), point(2)];
+  const area =
+    (second[0] - first[0]) * (third[1] - first[1]) - (third[0] - first[0]) * (second[1] - first[1]);
   if (area === 0) return;
   const [from, to] = [
-    Math.max(0, Math.ceil(Math.min(a[1], b[1], c[1]))),
-    Math.min(grid.down - 1, Math.floor(Math.max(a[1], b[1], c[1]))),
+    Math.max(0, Math.ceil(Math.min(first[1], second[1], third[1]))),
+    Math.min(grid.down - 1, Math.floor(Math.max(first[1], second[1], third[1]))),
   ];
   for (let row = from; row <= to; row++) {
     const [left, right] = [
-      Math.max(0, Math.ceil(Math.min(a[0], b[0], c[0]))),
-      Math.min(grid.across - 1, Math.floor(Math.max(a[0], b[0], c[0]))),
+      Math.max(0, Math.ceil(Math.min(first[0], second[0], third[0]))),
+      Math.min(grid.across - 1, Math.floor(Math.max(first[0], second[0], third[0]))),
     ];
     for (let column = left; column <= right; column++) {
-      const wb = ((column - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (row - a[1])) / area;
-      const wc = ((b[0] - a[0]) * (row - a[1]) - (column - a[0]) * (b[1] - a[1])) / area;
+      const wb =
+        ((column - first[0]) * (third[1] - first[1]) - (third[0] - first[0]) * (row - first[1])) /
+        area;
+      const wc =
+        ((second[0] - first[0]) * (row - first[1]) - (column - first[0]) * (second[1] - first[1])) /
+        area;
       if (wb < 0 || wc < 0 || wb + wc > 1) continue;
       put(row * grid.across + column, {
-        depth: a[2] + wb * (b[2] - a[2]) + wc * (c[2] - a[2]),
+        depth: first[2] + wb * (second[2] - first[2]) + wc * (third[2] - first[2]),
         way: area > 0 ? -way : way,
       });
     }
@@ -105,8 +110,9 @@ function lengths(crossings: Crossing[]): { each: number; any: number } {
 }
 
 /**
- * Volume of what several bodies enclose together. Bodies apart are the sum of their own; where their boxes meet, rays
- * along the thinnest side tell how much lies in more than one, and that is taken off the exact sum once.
+ * Volume of what several bodies enclose together. Bodies apart are the sum of their own; where
+ * their boxes meet, rays along the thinnest side tell how much lies in more than one, and that is
+ * taken off the exact sum once.
  * @param six six times each body's signed volume
  */
 export function overlapOf(
@@ -120,7 +126,7 @@ export function overlapOf(
   const boxes = boxesOf(mesh, body, six.length);
   const turn = turns(boxes, six);
   const sum = Math.abs(six.reduce((all, own, i) => all + own * turn[i]!, 0)) / 6;
-  const order = boxes.map((_, i) => i).sort((i, j) => boxes[i]![0]! - boxes[j]![0]!);
+  const order = boxes.map((_, i) => i).sort((one, j) => boxes[one]![0]! - boxes[j]![0]!);
   const met = order.some((i, k) => {
     for (const j of order.slice(k + 1)) {
       if (boxes[j]![0]! > boxes[i]![3]!) return false;
@@ -130,22 +136,27 @@ export function overlapOf(
   });
   if (!met) return { volume: sum, overlap: 0 };
 
-  const span = high.map((h, k) => h - low[k]!);
+  const span = high.map((top, k) => top - low[k]!);
   const along = span.indexOf(Math.min(...span));
-  const [u, v] = [(along + 1) % 3, (along + 2) % 3];
-  const step = Math.max(span[u]!, span[v]!) / RAYS;
+  const [u, value] = [(along + 1) % 3, (along + 2) % 3];
+  const step = Math.max(span[u]!, span[value]!) / RAYS;
   // Rays lie beside round figures, where corners and edges of drawn bodies are.
   const grid = {
-    low: [low[u]! + step * 0.317, low[v]! + step * 0.289] as [number, number],
+    low: [low[u]! + step * 0.317, low[value]! + step * 0.289] as [number, number],
     step,
     across: Math.ceil(span[u]! / step) + 1,
-    down: Math.ceil(span[v]! / step) + 1,
+    down: Math.ceil(span[value]! / step) + 1,
   };
   const rays: Crossing[][] = [];
-  for (let t = 0; t < mesh.triangles; t++) {
-    if ((t & 65535) === 0) tick(t / mesh.triangles);
-    cross(mesh.corners, t * 9, turn[body[t]!]!, { along, u, v }, grid, (ray, crossing) =>
-      (rays[ray] ??= []).push(crossing),
+  for (let triangle = 0; triangle < mesh.triangles; triangle++) {
+    if ((triangle & 65535) === 0) tick(triangle / mesh.triangles);
+    cross(
+      mesh.corners,
+      triangle * 9,
+      turn[body[triangle]!]!,
+      { along, u, v: value },
+      grid,
+      (ray, crossing) => (rays[ray] ??= []).push(crossing),
     );
   }
   const shared =

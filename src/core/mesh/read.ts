@@ -15,7 +15,7 @@ export type ReadMesh =
   | { ok: false; code: 'empty' | 'not-stl' | 'broken' | 'huge'; message: string };
 
 /** More than this is no bait: a scan to be thinned first. */
-export const MOST_TRIANGLES = 3_000_000;
+const MOST_TRIANGLES = 3_000_000;
 
 const HEADER = 80;
 const FACET = 50;
@@ -35,17 +35,17 @@ const tick = (progress: Progress | undefined, share: number): void => {
 function readBinary(bytes: Uint8Array, count: number, progress?: Progress): ReadMesh {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const corners = new Float32Array(count * 9);
-  for (let t = 0; t < count; t++) {
-    if ((t & 65535) === 0) tick(progress, t / count);
-    const at = HEADER + 4 + t * FACET + 12;
+  for (let triangle = 0; triangle < count; triangle++) {
+    if ((triangle & 65535) === 0) tick(progress, triangle / count);
+    const at = HEADER + 4 + triangle * FACET + 12;
     for (let k = 0; k < 9; k++) {
-      const v = view.getFloat32(at + 4 * k, true);
-      if (!Number.isFinite(v))
+      const value = view.getFloat32(at + 4 * k, true);
+      if (!Number.isFinite(value))
         return refuse(
           'broken',
-          `Facet ${t + 1} of that file has a corner that is no number. Nothing was taken.`,
+          `Facet ${triangle + 1} of that file has a corner that is no number. Nothing was taken.`,
         );
-      corners[t * 9 + k] = v;
+      corners[triangle * 9 + k] = value;
     }
   }
   return { ok: true, mesh: { corners, triangles: count } };
@@ -63,7 +63,10 @@ function vertexAt(bytes: Uint8Array, at: number): boolean {
   return at === 0 || space(bytes[at - 1]);
 }
 
-/** Numbers of the `vertex` lines, read straight from the bytes: a text of a hundred megabytes is never made a string. */
+/**
+ * Numbers of the `vertex` lines, read straight from the bytes: a text of a hundred megabytes is
+ * never made a string.
+ */
 function readAscii(bytes: Uint8Array, progress?: Progress): ReadMesh {
   let corners = new Float32Array(9 * 4096);
   let found = 0;
@@ -95,7 +98,8 @@ function readAscii(bytes: Uint8Array, progress?: Progress): ReadMesh {
     if (found / 9 > MOST_TRIANGLES)
       return refuse(
         'huge',
-        `That mesh has over ${MOST_TRIANGLES.toLocaleString('en')} triangles. Thin it out first; a bait needs far fewer.`,
+        `That mesh has over ${MOST_TRIANGLES.toLocaleString('en')} triangles. Thin it out ` +
+          'first; a bait needs far fewer.',
       );
   }
   if (found === 0)
@@ -108,7 +112,10 @@ function readAscii(bytes: Uint8Array, progress?: Progress): ReadMesh {
   return { ok: true, mesh: { corners: corners.slice(0, found), triangles: found / 9 } };
 }
 
-/** A binary file's facets, or what is wrong with it. Fewer bytes than a facet after the last are some programs' own. */
+/**
+ * A binary file's facets, or what is wrong with it. Fewer bytes than a facet after the last are
+ * some programs' own.
+ */
 function readSized(bytes: Uint8Array, count: number, progress?: Progress): ReadMesh {
   const room = (bytes.length - HEADER - 4) / FACET;
   const said = count.toLocaleString('en');
@@ -122,7 +129,8 @@ function readSized(bytes: Uint8Array, count: number, progress?: Progress): ReadM
   if (count > room)
     return refuse(
       'broken',
-      `That file says it has ${said} facets, but ends after ${Math.floor(room).toLocaleString('en')}. Nothing was taken.`,
+      `That file says it has ${said} facets, but ends after ` +
+        `${Math.floor(room).toLocaleString('en')}. Nothing was taken.`,
     );
   if (room - count >= 1)
     return refuse(
@@ -133,8 +141,8 @@ function readSized(bytes: Uint8Array, count: number, progress?: Progress): ReadM
 }
 
 /**
- * Reads an STL, binary or ASCII. Many binary files begin with the word “solid” too, so what decides is the size,
- * 84 bytes and 50 a facet, or bytes that no text has.
+ * Reads an STL, binary or ASCII. Many binary files begin with the word “solid” too, so what decides
+ * is the size, 84 bytes and 50 a facet, or bytes that no text has.
  * @param bytes the whole file
  */
 export function readStl(bytes: Uint8Array, progress?: Progress): ReadMesh {

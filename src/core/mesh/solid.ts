@@ -20,13 +20,18 @@ export interface Closed {
   mirrored: boolean;
 }
 export interface Solid extends Box {
-  /** in the file's units cubed, of what is solid: twice over counts once, inside out counts the same */
+  /**
+   * in the file's units cubed, of what is solid: twice over counts once, inside out counts the same
+   */
   volume: number;
   closed: Closed;
   watertight: boolean;
 }
 
-/** Counts how often each edge is walked, forward and back; facets that share an edge are of one body. */
+/**
+ * Counts how often each edge is walked, forward and back; facets that share an edge are of one
+ * body.
+ */
 function walkEdges(
   of: Uint32Array,
   triangles: number,
@@ -40,32 +45,34 @@ function walkEdges(
   const forward = new Uint8Array(size);
   const back = new Uint8Array(size);
   const first = new Uint32Array(size);
-  for (let t = 0; t < triangles; t++) {
-    if ((t & 65535) === 0) tick(t / triangles);
+  for (let triangle = 0; triangle < triangles; triangle++) {
+    if ((triangle & 65535) === 0) tick(triangle / triangles);
     for (let k = 0; k < 3; k++) {
-      const a = of[t * 3 + k]!;
-      const b = of[t * 3 + ((k + 1) % 3)]!;
-      // A needle with two corners in one place has an edge of no length: it encloses nothing and opens nothing.
-      if (a === b) continue;
-      const [lo, hi] = a < b ? [a, b] : [b, a];
-      let h = (Math.imul(lo, 0x9e3779b1) ^ Math.imul(hi, 0x85ebca77)) >>> 0;
-      h = (h ^ (h >>> 13)) & (size - 1);
-      while (low[h]! >= 0 && (low[h] !== lo || high[h] !== hi)) h = (h + 1) & (size - 1);
-      if (low[h]! < 0) first[h] = t;
-      else bodies.join(t, first[h]!);
-      low[h] = lo;
-      high[h] = hi;
-      const way = a < b ? forward : back;
-      if (way[h]! < 255) way[h] = way[h]! + 1;
+      const start = of[triangle * 3 + k]!;
+      const end = of[triangle * 3 + ((k + 1) % 3)]!;
+      // A needle with two corners in one place has an edge of no length: it encloses nothing and
+      // opens nothing.
+      if (start === end) continue;
+      const [lo, hi] = start < end ? [start, end] : [end, start];
+      let slot = (Math.imul(lo, 0x9e3779b1) ^ Math.imul(hi, 0x85ebca77)) >>> 0;
+      slot = (slot ^ (slot >>> 13)) & (size - 1);
+      while (low[slot]! >= 0 && (low[slot] !== lo || high[slot] !== hi))
+        slot = (slot + 1) & (size - 1);
+      if (low[slot]! < 0) first[slot] = triangle;
+      else bodies.join(triangle, first[slot]!);
+      low[slot] = lo;
+      high[slot] = hi;
+      const way = start < end ? forward : back;
+      if (way[slot]! < 255) way[slot] = way[slot]! + 1;
     }
   }
   const count = { open: 0, crowded: 0, turned: 0 };
-  for (let h = 0; h < size; h++) {
-    if (low[h]! < 0) continue;
-    const [f, b] = [forward[h]!, back[h]!];
-    if (f + b === 1) count.open += 1;
-    else if (f + b > 2) count.crowded += 1;
-    else if (f !== b) count.turned += 1;
+  for (let slot = 0; slot < size; slot++) {
+    if (low[slot]! < 0) continue;
+    const [ahead, end] = [forward[slot]!, back[slot]!];
+    if (ahead + end === 1) count.open += 1;
+    else if (ahead + end > 2) count.crowded += 1;
+    else if (ahead !== end) count.turned += 1;
   }
   return { ...count, bodies };
 }
@@ -81,24 +88,39 @@ function boxOf({ corners }: Mesh): Box {
   return { low, high };
 }
 
-/** Six times the signed volume of each body: tetrahedra from one corner of the mesh's own, so that no digits are lost far from the origin. */
+/**
+ * Six times the signed volume of each body: tetrahedra from one corner of the mesh's own, so that
+ * no digits are lost far from the origin.
+ */
 function sixfold({ corners, triangles }: Mesh, body: Uint32Array, bodies: number): Float64Array {
   const six = new Float64Array(bodies);
   const [ox, oy, oz] = [corners[0]!, corners[1]!, corners[2]!];
-  for (let t = 0; t < triangles; t++) {
-    const c = t * 9;
-    const [ax, ay, az] = [corners[c]! - ox, corners[c + 1]! - oy, corners[c + 2]! - oz];
-    const [bx, by, bz] = [corners[c + 3]! - ox, corners[c + 4]! - oy, corners[c + 5]! - oz];
-    const [cx, cy, cz] = [corners[c + 6]! - ox, corners[c + 7]! - oy, corners[c + 8]! - oz];
-    six[body[t]!]! +=
+  for (let triangle = 0; triangle < triangles; triangle++) {
+    const corner = triangle * 9;
+    const [ax, ay, az] = [
+      corners[corner]! - ox,
+      corners[corner + 1]! - oy,
+      corners[corner + 2]! - oz,
+    ];
+    const [bx, by, bz] = [
+      corners[corner + 3]! - ox,
+      corners[corner + 4]! - oy,
+      corners[corner + 5]! - oz,
+    ];
+    const [cx, cy, cz] = [
+      corners[corner + 6]! - ox,
+      corners[corner + 7]! - oy,
+      corners[corner + 8]! - oz,
+    ];
+    six[body[triangle]!]! +=
       ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
   }
   return six;
 }
 
 /**
- * Volume and soundness of a mesh. Volume is the sum of signed tetrahedra (divergence theorem), what lies in several
- * bodies counted once; facets that stand there twice are left out first.
+ * Volume and soundness of a mesh. Volume is the sum of signed tetrahedra (divergence theorem), what
+ * lies in several bodies counted once; facets that stand there twice are left out first.
  * @param progress told the share done; answering false stops it with {@link Cancelled}
  */
 export function solidOf(given: Mesh, progress?: Progress): Solid {

@@ -15,7 +15,7 @@ export const BaitSchema = z.object({
     .array(
       z
         .object({ low: z.number().min(0).max(100), high: z.number().min(0).max(100) })
-        .refine((r) => r.high >= r.low, 'The range ends above where it begins.'),
+        .refine((range) => range.high >= range.low, 'The range ends above where it begins.'),
     )
     .max(1)
     .default([]),

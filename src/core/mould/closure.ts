@@ -18,19 +18,21 @@ interface Closed {
   loose: string[];
 }
 
-const ACTS: Record<(typeof CLOSURES)[Closure]['order'], (m: Closed) => string> = {
-  sides: ({ closures: n }) =>
-    n === 1 ? 'one clamp across the middle' : `${n} clamps, one each side`,
+const ACTS: Record<(typeof CLOSURES)[Closure]['order'], (closed: Closed) => string> = {
+  sides: ({ closures: count }) =>
+    count === 1 ? 'one clamp across the middle' : `${count} clamps, one each side`,
   away: () => 'a clamp at the end away from the hinge',
-  cross: ({ closures: n, closure }) =>
-    `${n} ${CLOSURES[closure].one}s, crosswise: ${tightening(n).join(', ')}`,
+  cross: ({ closures: count, closure }) =>
+    `${count} ${CLOSURES[closure].one}s, crosswise: ${tightening(count).join(', ')}`,
   one: () => 'the vice, with soft jaws',
   none: () => 'nothing to close',
 };
 /** What the maker does to close a mould, in a few words. */
-export const closingAct = (m: Closed): string => ACTS[CLOSURES[m.closure].order](m);
+export const closingAct = (closed: Closed): string => ACTS[CLOSURES[closed.closure].order](closed);
 
-/** Soft moulds squeeze, brittle faces crack, castings spring: how tight is the metal's own matter. */
+/**
+ * Soft moulds squeeze, brittle faces crack, castings spring: how tight is the metal's own matter.
+ */
 const TIGHT: Record<Metal, string> = {
   machined: 'Snug, no more: it is flat.',
   cast: 'Firmer than a machined one: a casting springs, and wants holding all the way.',
@@ -38,9 +40,9 @@ const TIGHT: Record<Metal, string> = {
   epoxy: 'Finger tight: tighter cracks the face off its back.',
   gypsum: 'Finger tight: tighter cracks the face off its back.',
 };
-const WHERE: Partial<Record<Closure, (m: Closed) => string>> = {
-  vice: (m) =>
-    m.metal === 'machined' || m.metal === 'cast'
+const WHERE: Partial<Record<Closure, (closed: Closed) => string>> = {
+  vice: (closed) =>
+    closed.metal === 'machined' || closed.metal === 'cast'
       ? 'Bare steel jaws scuff aluminium: soft jaws, in line with the middle.'
       : 'A vice crushes this mould: use it only to steady the halves.',
   bolts: () => 'All finger tight first, then a quarter turn each, crosswise.',
@@ -49,21 +51,21 @@ const WHERE: Partial<Record<Closure, (m: Closed) => string>> = {
 };
 
 /** What to mind when closing this mould, a sentence each. */
-export function closingCare(m: Closed): string[] {
-  if (m.closure === 'open') return [];
+export function closingCare(closed: Closed): string[] {
+  if (closed.closure === 'open') return [];
   return [
-    ...m.loose.map((p) => `${p[0]!.toUpperCase()}${p.slice(1)} in its slot first.`),
-    TIGHT[m.metal],
-    ...(WHERE[m.closure] ? [WHERE[m.closure]!(m)] : []),
+    ...closed.loose.map((part) => `${part[0]!.toUpperCase()}${part.slice(1)} in its slot first.`),
+    TIGHT[closed.metal],
+    ...(WHERE[closed.closure] ? [WHERE[closed.closure]!(closed)] : []),
   ];
 }
 
 /**
- * Numbers of closures in the order they are tightened crosswise, 1 the top left, counted down each pair
- * and then along: opposite corners first, towards the middle.
+ * Numbers of closures in the order they are tightened crosswise, 1 the top left, counted down each
+ * pair and then along: opposite corners first, towards the middle.
  */
-export function tightening(n: number): number[] {
-  const left = Array.from({ length: n }, (_, i) => i + 1);
+export function tightening(count: number): number[] {
+  const left = Array.from({ length: count }, (_, i) => i + 1);
   const out: number[] = [];
   for (let turn = 0; left.length > 0; turn++) {
     // From one end and the other, the upper of a pair and then the lower of the opposite one.

@@ -5,22 +5,29 @@ import type { Cavity, Mould } from './schema.ts';
 type Point = [number, number];
 type Placed = Pick<Cavity, 'n' | 'x' | 'y' | 'turn' | 'length' | 'outline' | 'profile'>;
 
-/** The side outline of a cavity where it lies in the mould, mm from its top left corner, once round. */
+/**
+ * The side outline of a cavity where it lies in the mould, mm from its top left corner, once round.
+ */
 export function outlineOf({ x, y, turn, length, outline, profile }: Placed): Point[] {
   const stations = profile ?? OUTLINES[outline as OutlineKey].stations;
-  const above = stations.map(([s, up]): Point => [(s - 0.5) * length, -up * length]);
-  const below = stations.map(([s, , down]): Point => [(s - 0.5) * length, down * length]).reverse();
+  const above = stations.map(([stationKey, up]): Point => [
+    (stationKey - 0.5) * length,
+    -up * length,
+  ]);
+  const below = stations
+    .map(([along, , down]): Point => [(along - 0.5) * length, down * length])
+    .reverse();
   const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-  return [...above, ...below].map(([u, v]): Point => [
-    x + u * cos - v * sin,
-    y + u * sin + v * cos,
+  return [...above, ...below].map(([along, value]): Point => [
+    x + along * cos - value * sin,
+    y + along * sin + value * cos,
   ]);
 }
 
-const side = (a: Point, b: Point, p: Point): number =>
-  (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]);
-const crosses = (a: Point, b: Point, c: Point, d: Point): boolean =>
-  side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+const side = (point: Point, other: Point, p: Point): number =>
+  (other[0] - point[0]) * (p[1] - point[1]) - (other[1] - point[1]) * (p[0] - point[0]);
+const crosses = (point: Point, other: Point, c: Point, d: Point): boolean =>
+  side(point, other, c) * side(point, other, d) < 0 && side(c, d, point) * side(c, d, other) < 0;
 
 /** Whether a point lies in a polygon: an odd number of its edges to one side (Shimrat 1962). */
 function inside(polygon: Point[], [x, y]: Point): boolean {
@@ -31,8 +38,8 @@ function inside(polygon: Point[], [x, y]: Point): boolean {
 }
 
 const middle = (of: Point[]): Point => [
-  of.reduce((sum, p) => sum + p[0], 0) / of.length,
-  of.reduce((sum, p) => sum + p[1], 0) / of.length,
+  of.reduce((sum, point) => sum + point[0], 0) / of.length,
+  of.reduce((sum, point) => sum + point[1], 0) / of.length,
 ];
 
 function overlap(one: Point[], two: Point[]): boolean {
@@ -45,8 +52,8 @@ const list = (numbers: number[]): string =>
   numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : `${numbers[0]}`;
 
 /**
- * What is wrong with how cavities lie, a sentence each: outside the mould, or in one another. Empty = they fit.
- * A top-fed or open one may reach to its edge.
+ * What is wrong with how cavities lie, a sentence each: outside the mould, or in one another. Empty
+ * = they fit. A top-fed or open one may reach to its edge.
  */
 export function layoutFaults({
   width,
@@ -60,7 +67,7 @@ export function layoutFaults({
         ([x, y]) => x < -1e-6 || y < -1e-6 || x > width + 1e-6 || y > height + 1e-6,
       ),
     )
-    .map((c) => c.n);
+    .map((cavity) => cavity.n);
   const pairs = cavities.flatMap((one, i) =>
     cavities
       .slice(i + 1)
@@ -71,7 +78,9 @@ export function layoutFaults({
   return [
     ...(outside.length > 0
       ? [
-          `${outside.length === 1 ? 'Cavity' : 'Cavities'} ${list(outside)} ${outside.length === 1 ? 'lies' : 'lie'} outside the mould. Make it larger, the bait shorter, or lay them in other rows.`,
+          `${outside.length === 1 ? 'Cavity' : 'Cavities'} ${list(outside)} ` +
+            `${outside.length === 1 ? 'lies' : 'lie'} outside the mould. Make it larger, the bait ` +
+            'shorter, or lay them in other rows.',
         ]
       : []),
     ...(pairs.length > 0
@@ -81,7 +90,7 @@ export function layoutFaults({
               ? `Cavities ${list([...pairs[0]!])} lie`
               : `Cavities ${pairs
                   .slice(0, 3)
-                  .map((p) => list([...p]))
+                  .map((pair) => list([...pair]))
                   .join('; ')}${pairs.length > 3 ? '; and more' : ''} lie`
           } in one another. Make the mould larger, or lay them in other rows.`,
         ]
@@ -89,7 +98,10 @@ export function layoutFaults({
   ];
 }
 
-/** Cavities in rows, evenly over a mould, a little towards the end that is fed; each keeps what it is. */
+/**
+ * Cavities in rows, evenly over a mould, a little towards the end that is fed; each keeps what it
+ * is.
+ */
 export function layOut(
   mould: Pick<Mould, 'width' | 'height' | 'cavities'>,
   count: number,

@@ -15,9 +15,9 @@ const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
 };
 
 /**
- * Volume of a cavity, mL. A cavity is kept fed until plastic no longer flows, so a bait that weighs m
- * came from m/ρ(no-flow) of cavity: a good bait, cold, is about 0.94 of it. ρ is of the plastic it was weighed in,
- * whatever is shot tonight.
+ * Volume of a cavity, mL. A cavity is kept fed until plastic no longer flows, so a bait that weighs
+ * m came from m/ρ(no-flow) of cavity: a good bait, cold, is about 0.94 of it. ρ is of the plastic
+ * it was weighed in, whatever is shot tonight.
  */
 export const cavityVolume = (cavity: Measured): number => VOLUME_BY[cavity.source](cavity);
 
@@ -29,10 +29,13 @@ export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number =>
 export const rodVolume = (mould: Pick<Mould, 'rod'>): number =>
   mould.rod ? ((Math.PI / 4) * mould.rod.bore ** 2 * mould.rod.length) / 1000 : 0;
 
-/** How another mould's insert lies in this one, or null when it does not belong there. A shell goes back into its own mould. */
+/**
+ * How another mould's insert lies in this one, or null when it does not belong there. A shell goes
+ * back into its own mould.
+ */
 export const lieOf = (
   mould: Pick<Mould, 'name' | 'takes' | 'rod'>,
   maker: string,
 ): Mould['takes'][number] | null =>
-  mould.takes.find((t) => t.mould === maker) ??
+  mould.takes.find((take) => take.mould === maker) ??
   (mould.name === maker && mould.rod ? { mould: maker, lies: 'same', share: 1 } : null);

@@ -1,6 +1,7 @@
 /**
- * Outlines of baits as half-widths along the length, in shares of the length: the drawing of a cavity
- * comes from these and nothing else. `up` is the back, `down` the belly; `round` is thickness over depth.
+ * Outlines of baits as half-widths along the length, in shares of the length: the drawing of a
+ * cavity comes from these and nothing else. `up` is the back, `down` the belly; `round` is
+ * thickness over depth.
  */
 export interface Outline {
   name: string;
@@ -113,8 +114,8 @@ export function depthOf(key: OutlineKey, lengthMm: number): number {
 }
 
 /**
- * Volume of a bait from its length and profile: elliptical sections, trapezoid rule along the length.
- * A guess to start from; a weighed bait replaces it.
+ * Volume of a bait from its length and profile: elliptical sections, trapezoid rule along the
+ * length. A guess to start from; a weighed bait replaces it.
  * @returns mL
  */
 export function roughVolume(key: OutlineKey, lengthMm: number): number {
@@ -123,9 +124,9 @@ export function roughVolume(key: OutlineKey, lengthMm: number): number {
     (Math.PI / 4) * (up + down) ** 2 * round * lengthMm ** 2;
   let sum = 0;
   for (let i = 1; i < stations.length; i++) {
-    const a = stations[i - 1]!;
-    const b = stations[i]!;
-    sum += ((area(a) + area(b)) / 2) * (b[0] - a[0]) * lengthMm;
+    const station = stations[i - 1]!;
+    const other = stations[i]!;
+    sum += ((area(station) + area(other)) / 2) * (other[0] - station[0]) * lengthMm;
   }
   return sum / 1000;
 }
@@ -139,15 +140,22 @@ export function profileOf(
 }
 
 /** [s, up, down] of an outline at a share s of its length. */
-export function at(
+function at(
   stations: readonly (readonly [number, number, number])[],
-  s: number,
+  along: number,
 ): [number, number, number] {
-  const i = Math.max(
+  const index = Math.max(
     1,
-    stations.findIndex((x) => x[0] >= s - 1e-12),
+    stations.findIndex((station) => station[0] >= along - 1e-12),
   );
-  const [a, b] = [stations[i - 1]!, stations[i]!];
-  const t = b[0] === a[0] ? 0 : Math.min(1, Math.max(0, (s - a[0]) / (b[0] - a[0])));
-  return [s, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
+  const [before, after] = [stations[index - 1]!, stations[index]!];
+  const share =
+    after[0] === before[0]
+      ? 0
+      : Math.min(1, Math.max(0, (along - before[0]) / (after[0] - before[0])));
+  return [
+    along,
+    before[1] + (after[1] - before[1]) * share,
+    before[2] + (after[2] - before[2]) * share,
+  ];
 }

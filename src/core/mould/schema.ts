@@ -10,7 +10,7 @@ import { OUTLINES } from './outline.ts';
 const keys = <K extends string>(table: Record<K, unknown>) => Object.keys(table) as [K, ...K[]];
 const size = z.number().positive();
 
-export const CavitySchema = z.object({
+const CavitySchema = z.object({
   n: z.number().int().positive(),
   outline: z.enum(keys<OutlineKey>(OUTLINES)),
   length: size.describe('mm'),
@@ -36,7 +36,7 @@ export const CavitySchema = z.object({
 export type Cavity = z.infer<typeof CavitySchema>;
 
 /** An insert of another mould, lying in this one. The first slice kept the mould's name alone. */
-export const TakesSchema = z.object({
+const TakesSchema = z.object({
   mould: z.string(),
   lies: z.enum(keys<Lie>(LIES)).default('stub'),
   share: z.number().min(0.05).max(1).default(1),
@@ -63,7 +63,9 @@ export const MouldSchema = z.object({
   makes: z.enum(['bait', 'tail', 'shell']).default('bait'),
   /** moulds whose inserts lie in this one, how, and which share of the insert lies in the cavity */
   takes: z
-    .array(z.preprocess((t) => (typeof t === 'string' ? { mould: t } : t), TakesSchema))
+    .array(
+      z.preprocess((table) => (typeof table === 'string' ? { mould: table } : table), TakesSchema),
+    )
     .default([]),
   /** core rods it has, one a cavity: what they keep open, mm */
   rod: z.object({ bore: size, length: size }).nullable().default(null),

@@ -2,7 +2,10 @@ import { readDay } from './day.ts';
 import type { Order } from './order.ts';
 import { MOST, OrderSchema } from './order.ts';
 
-/** The order book as rows of a file. One row is one part; rows that share customer, line name, pack and day are one line. */
+/**
+ * The order book as rows of a file. One row is one part; rows that share customer, line name, pack
+ * and day are one line.
+ */
 export const COLUMNS = [
   'customer',
   'line',
@@ -50,7 +53,9 @@ export function readRows(
   colourways: Map<string, number>,
 ): ReadRow[] {
   return rows.map((raw, i) => {
-    const typed = Object.fromEntries(COLUMNS.map((c) => [c, (raw[c] ?? '').trim()])) as CsvRow;
+    const typed = Object.fromEntries(
+      COLUMNS.map((column) => [column, (raw[column] ?? '').trim()]),
+    ) as CsvRow;
     const wrong: string[] = [];
     const bait = baits.get(typed.bait.toLowerCase());
     const colourway = colourways.get(typed.colourway.toLowerCase());
@@ -94,8 +99,8 @@ export function readRows(
 }
 
 /**
- * Good rows as orders: one for each customer, rows with the same named line together as an assorted one. What one order
- * or one line does not hold goes into another.
+ * Good rows as orders: one for each customer, rows with the same named line together as an assorted
+ * one. What one order or one line does not hold goes into another.
  */
 export function toOrders(rows: readonly ReadRow[]): Order[] {
   const newest = new Map<string, Order>();
@@ -105,11 +110,12 @@ export function toOrders(rows: readonly ReadRow[]): Order[] {
     let order = newest.get(part.customer);
     const together = part.line
       ? order?.lines.find(
-          (l) => l.name === part.line && l.pack === part.pack && l.promised === part.promised,
+          (line) =>
+            line.name === part.line && line.pack === part.pack && line.promised === part.promised,
         )
       : undefined;
     const held = together?.parts.find(
-      (p) => p.bait === part.bait && p.colourway === part.colourway,
+      (other) => other.bait === part.bait && other.colourway === part.colourway,
     );
     const one = { bait: part.bait, colourway: part.colourway, count: part.count };
     if (held && held.count + part.count <= MOST.count) held.count += part.count;

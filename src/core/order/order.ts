@@ -5,7 +5,7 @@ import { readDay } from './day.ts';
 const day = z
   .string()
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'A day is written year-month-day.')
-  .refine((d) => readDay(d) === d, 'There is no such day.');
+  .refine((day) => readDay(day) === day, 'There is no such day.');
 
 /** The most that one order holds, and one part of a line. */
 export const MOST = { lines: 200, count: 100_000 } as const;
@@ -47,7 +47,8 @@ export const OrderSchema = z.object({
           )
           .min(1, 'A line wants at least one bait.')
           .refine(
-            (parts) => new Set(parts.map((p) => `${p.bait}/${p.colourway}`)).size === parts.length,
+            (parts) =>
+              new Set(parts.map((part) => `${part.bait}/${part.colourway}`)).size === parts.length,
             'The same bait and colourway stands here twice.',
           ),
       }),

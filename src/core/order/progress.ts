@@ -1,4 +1,7 @@
-/** Where the baits of a line are, each counted once. The five add up to the line's count, or more when over. */
+/**
+ * Where the baits of a line are, each counted once. The five add up to the line's count, or more
+ * when over.
+ */
 export interface Progress {
   sent: number;
   packed: number;
@@ -39,27 +42,27 @@ export interface Readiness {
 }
 
 /**
- * Whether a line can be ready on its day. Baits cure before they are bagged, so what is still to be shot
- * must be shot that much sooner.
+ * Whether a line can be ready on its day. Baits cure before they are bagged, so what is still to be
+ * shot must be shot that much sooner.
  * @param promisedEnd last ms of the promised day
  * @param cure h
  */
 export function readiness(
-  p: Progress,
+  progress: Progress,
   curedAt: number | null,
   promisedEnd: number,
   cure: number,
   now: number,
 ): Readiness {
-  if (p.toShoot === 0 && p.shot === 0) {
-    if (p.curing === 0) return { verdict: 'good', at: curedAt ?? now, what: 'done' };
+  if (progress.toShoot === 0 && progress.shot === 0) {
+    if (progress.curing === 0) return { verdict: 'good', at: curedAt ?? now, what: 'done' };
     const at = curedAt ?? now;
     return at <= promisedEnd
       ? { verdict: 'good', at, what: 'ready' }
       : { verdict: 'stop', at, what: 'late' };
   }
   const by = promisedEnd - cure * 3_600_000;
-  if (p.toShoot === 0)
+  if (progress.toShoot === 0)
     return now <= by
       ? { verdict: 'good', at: now + cure * 3_600_000, what: 'ready' }
       : { verdict: 'stop', at: now + cure * 3_600_000, what: 'late' };

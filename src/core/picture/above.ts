@@ -9,19 +9,22 @@ const CORE_STEPS = 7;
 /** Share a piece runs on under the next, so that no seam shows. */
 const LAP = 0.003;
 
-/** The bait from above, or from below: every piece the colour of all the layers light goes through there; a core over them. */
+/**
+ * The bait from above, or from below: every piece the colour of all the layers light goes through
+ * there; a core over them.
+ */
 export function aboveOf(scene: Scene, over: Backing, from: 'above' | 'below' = 'above'): string {
   const body = bodyOf(scene);
   const bands = bandsOf(scene);
-  const outer = bands.filter((b) => !b.inside);
+  const outer = bands.filter((band) => !band.inside);
   const out: string[] = [];
   const lay = (
     at: readonly number[],
-    half: (s: number) => number,
+    half: (along: number) => number,
     slabs: ReturnType<typeof slabsDown>,
   ) => {
     if (slabs.length === 0) return;
-    const d = closed(
+    const day = closed(
       [
         ...at.map((x) => [x * body.length, half(x)] as const),
         ...[...at].reverse().map((x) => [x * body.length, -half(x)] as const),
@@ -29,22 +32,22 @@ export function aboveOf(scene: Scene, over: Backing, from: 'above' | 'below' = '
       body.length,
     );
     out.push(
-      `<path d="${d}" fill="${shade(from === 'above' ? slabs : [...slabs].reverse(), over)}"/>`,
+      `<path d="${day}" fill="${shade(from === 'above' ? slabs : [...slabs].reverse(), over)}"/>`,
     );
   };
   for (let i = 0; i < ALONG; i++) {
-    const s = (i + 0.5) / ALONG;
-    const wide = body.wide(s);
+    const along = (i + 0.5) / ALONG;
+    const wide = body.wide(along);
     if (wide <= 0) continue;
     const at = between(i / ALONG, Math.min(1, (i + 1) / ALONG + LAP), ALONG);
     for (let k = ACROSS; k > 0; k--)
       lay(
         at,
         (x) => (body.wide(x) * k) / ACROSS,
-        slabsDown(scene, body, outer, s, (wide * (k - 0.5)) / ACROSS),
+        slabsDown(scene, body, outer, along, (wide * (k - 0.5)) / ACROSS),
       );
   }
-  for (const core of bands.filter((b) => b.inside)) {
+  for (const core of bands.filter((band) => band.inside)) {
     const middle = (core.from + core.to) / 2;
     const half = body.wide(middle) * core.edges(middle)[0];
     for (let k = CORE_STEPS; k > 0; k--)
@@ -61,8 +64,8 @@ export function aboveOutline(scene: Scene): string {
   const at = between(0, 1);
   return closed(
     [
-      ...at.map((s) => [s * body.length, body.wide(s)] as const),
-      ...[...at].reverse().map((s) => [s * body.length, -body.wide(s)] as const),
+      ...at.map((along) => [along * body.length, body.wide(along)] as const),
+      ...[...at].reverse().map((along) => [along * body.length, -body.wide(along)] as const),
     ],
     body.length,
   );

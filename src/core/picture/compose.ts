@@ -17,7 +17,10 @@ export interface Figure {
   volume: number | null;
 }
 
-/** Dresses a bait: the layers of a build that have a mix, each with its look. A soft-lined layer without one is left out. */
+/**
+ * Dresses a bait: the layers of a build that have a mix, each with its look. A soft-lined layer
+ * without one is left out.
+ */
 export function sceneOf(
   figure: Figure,
   build: Build,
@@ -29,16 +32,16 @@ export function sceneOf(
   const drawn = { stations, round: roundOf(figure.outline), length: figure.length };
   const round =
     figure.volume === null ? drawn.round : (drawn.round * figure.volume) / volumeOf(drawn);
-  const layers = layersOf(build).flatMap((l): (SceneLayer & { key: string })[] => {
-    const own = look(l);
-    return own ? [{ key: l.key, name: l.name, place: l.place, look: own }] : [];
+  const layers = layersOf(build).flatMap((layer): (SceneLayer & { key: string })[] => {
+    const own = look(layer);
+    return own ? [{ key: layer.key, name: layer.name, place: layer.place, look: own }] : [];
   });
   return {
     ...drawn,
     round,
     seed,
     line,
-    layers: layers.sort((a, b) => rankOf(a.place) - rankOf(b.place)),
+    layers: layers.sort((one, other) => rankOf(one.place) - rankOf(other.place)),
   };
 }
 
@@ -52,35 +55,38 @@ export interface Piece {
 const ALONG = 50;
 const GRID = 24;
 
-/** Where each layer is: its mL piece by piece from nose to tail, in the order of the scene's layers. */
+/**
+ * Where each layer is: its mL piece by piece from nose to tail, in the order of the scene's layers.
+ */
 export function piecesOf(scene: Scene): Piece[][] {
   const body = bodyOf(scene);
   const bands = bandsOf(scene);
   const out = scene.layers.map((): Piece[] => []);
   for (let i = 0; i < ALONG; i++) {
-    const s = (i + 0.5) / ALONG;
-    const [wide, up, down] = [body.wide(s), body.up(s), body.down(s)];
-    const here = bands.filter((b) => s >= b.from && s <= b.to);
+    const along = (i + 0.5) / ALONG;
+    const [wide, up, down] = [body.wide(along), body.up(along), body.down(along)];
+    const here = bands.filter((band) => along >= band.from && along <= band.to);
     const got = scene.layers.map(() => 0);
-    // The section in strips from belly to back: a core takes the middle of its strips, the rest is the last layer drawn there.
+    // The section in strips from belly to back: a core takes the middle of its strips, the rest is
+    // the last layer drawn there.
     for (let j = 0; j < GRID; j++) {
       const share = -1 + (2 * (j + 0.5)) / GRID;
-      const y = heightOf(body, s, share);
+      const y = heightOf(body, along, share);
       const half = wide * Math.sqrt(1 - share * share);
       const high = ((share >= 0 ? up : down) * 2) / GRID;
-      const core = here.findLast((b) => b.inside);
-      const inner = core ? Math.min(half, wide * across(core.edges(s)[0], share)) : 0;
+      const core = here.findLast((band) => band.inside);
+      const inner = core ? Math.min(half, wide * across(core.edges(along)[0], share)) : 0;
       const outer = here.findLast(
-        (b) =>
-          !b.inside &&
-          y <= heightOf(body, s, b.edges(s)[0]) &&
-          y >= heightOf(body, s, b.edges(s)[1]),
+        (band) =>
+          !band.inside &&
+          y <= heightOf(body, along, band.edges(along)[0]) &&
+          y >= heightOf(body, along, band.edges(along)[1]),
       );
       if (core) got[scene.layers.indexOf(core.layer)]! += 2 * inner * high;
       if (outer) got[scene.layers.indexOf(outer.layer)]! += 2 * (half - inner) * high;
     }
-    got.forEach((area, n) =>
-      out[n]!.push({ volume: (area * scene.length) / ALONG / 1000, across: 2 * wide }),
+    got.forEach((area, count) =>
+      out[count]!.push({ volume: (area * scene.length) / ALONG / 1000, across: 2 * wide }),
     );
   }
   return out;

@@ -17,7 +17,7 @@ export const VIEWS = {
 export type View = keyof typeof VIEWS;
 
 /** Water behind a bait, and the card it lies on, as they are drawn. */
-export const GROUND: Record<Backing, string> = {
+const GROUND: Record<Backing, string> = {
   card: '#f3f3ef',
   light: '#cfdcd6',
   dark: '#232f36',
@@ -35,25 +35,34 @@ export interface Asked {
 /** A bait as an SVG picture of its own, from its numbers: the same each time it is drawn. */
 export function picture(scene: Scene, { view, over, cut }: Asked): string {
   const body = bodyOf(scene);
-  const k = GRAIN / scene.length;
+  const share = GRAIN / scene.length;
   const wide = Math.max(...Array.from({ length: 60 }, (_, i) => body.wide(i / 60)));
   const box =
     view === 'section'
       ? (() => {
-          const [w, u, d] = [body.wide(cut) * k, body.up(cut) * k, body.down(cut) * k];
-          return [-w - MARGIN, -u - MARGIN, 2 * w + 2 * MARGIN, u + d + 2 * MARGIN];
+          const [width, upper, d] = [
+            body.wide(cut) * share,
+            body.up(cut) * share,
+            body.down(cut) * share,
+          ];
+          return [-width - MARGIN, -upper - MARGIN, 2 * width + 2 * MARGIN, upper + d + 2 * MARGIN];
         })()
       : view === 'side'
         ? [
             -MARGIN,
-            -body.most.up * k - MARGIN,
+            -body.most.up * share - MARGIN,
             GRAIN + 2 * MARGIN,
-            (body.most.up + body.most.down) * k + 2 * MARGIN,
+            (body.most.up + body.most.down) * share + 2 * MARGIN,
           ]
-        : [-MARGIN, -wide * k - MARGIN, GRAIN + 2 * MARGIN, 2 * wide * k + 2 * MARGIN];
-  const [x, y, w, h] = box.map((n) => Math.round(n!)) as [number, number, number, number];
-  const edge = (d: string) =>
-    `<path d="${d}" fill="none" stroke="${EDGE[over]}" stroke-width="10" stroke-linejoin="round"/>`;
+        : [-MARGIN, -wide * share - MARGIN, GRAIN + 2 * MARGIN, 2 * wide * share + 2 * MARGIN];
+  const [x, y, width, h] = box.map((count) => Math.round(count!)) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const edge = (day: string) =>
+    `<path d="${day}" fill="none" stroke="${EDGE[over]}" stroke-width="10" stroke-linejoin="round"/>`;
   const inner =
     view === 'section'
       ? sectionOf(scene, cut) + edge(sectionOutline(scene, cut))
@@ -65,5 +74,10 @@ export function picture(scene: Scene, { view, over, cut }: Asked): string {
         : aboveOf(scene, over, view) +
           flakesOn(scene, strew(scene), over, view) +
           edge(aboveOutline(scene));
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${w} ${h}" width="${Math.round(w / 4)}" height="${Math.round(h / 4)}"><path d="M${x} ${y}h${w}v${h}h${-w}z" fill="${GROUND[view === 'section' ? 'card' : over]}"/>${inner}</svg>`;
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${h}" ` +
+    `width="${Math.round(width / 4)}" height="${Math.round(h / 4)}"><path d="M${x} ` +
+    `${y}h${width}v${h}h${-width}z" ` +
+    `fill="${GROUND[view === 'section' ? 'card' : over]}"/>${inner}</svg>`
+  );
 }

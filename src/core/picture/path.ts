@@ -1,24 +1,27 @@
 import { normal } from '../chance.ts';
 
-/** Drawings are in four-thousandths of the bait's length, whole numbers: short, and sharp at any size. */
+/**
+ * Drawings are in four-thousandths of the bait's length, whole numbers: short, and sharp at any
+ * size.
+ */
 export const GRAIN = 4000;
 
-const put = (n: number): string => String(Math.round(n));
+const put = (count: number): string => String(Math.round(count));
 /** A closed path through points in mm, y upwards, as the drawing has it. */
 export const closed = (points: readonly (readonly [number, number])[], length: number): string =>
   `M${points.map(([x, y]) => `${put((x * GRAIN) / length)} ${put((-y * GRAIN) / length)}`).join('L')}Z`;
 
 /** Even steps from one share to another, as fine as the whole bait in `steps`. */
 export const between = (from: number, to: number, steps = 64): number[] => {
-  const n = Math.max(2, Math.ceil((to - from) * steps));
-  return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n);
+  const count = Math.max(2, Math.ceil((to - from) * steps));
+  return Array.from({ length: count + 1 }, (_, i) => from + ((to - from) * i) / count);
 };
 
 /** Strips along s of where an upper edge is above a lower one: a region may come in several. */
 export function strips(
   at: readonly number[],
-  upper: (s: number) => number,
-  lower: (s: number) => number,
+  upper: (along: number) => number,
+  lower: (along: number) => number,
 ): { s: number; u: number; l: number }[][] {
   const out: { s: number; u: number; l: number }[][] = [];
   let open: { s: number; u: number; l: number }[] = [];
@@ -30,25 +33,25 @@ export function strips(
   const cross = (a: number, b: number): number => {
     const apart = upper(b) > lower(b);
     for (let i = 0; i < 12; i++) {
-      const m = (a + b) / 2;
-      if (upper(m) > lower(m) === apart) b = m;
-      else a = m;
+      const middle = (a + b) / 2;
+      if (upper(middle) > lower(middle) === apart) b = middle;
+      else a = middle;
     }
     return (a + b) / 2;
   };
-  at.forEach((s, i) => {
-    const [u, l] = [upper(s), lower(s)];
+  at.forEach((along, i) => {
+    const [u, l] = [upper(along), lower(along)];
     const before = i > 0 ? at[i - 1]! : null;
     const was = open.length > 0;
     if (u > l) {
       if (!was && before !== null) {
-        const c = cross(before, s);
-        const m = (upper(s) + lower(s)) / 2;
-        open.push({ s: c, u: m, l: m });
+        const c = cross(before, along);
+        const middle = (upper(along) + lower(along)) / 2;
+        open.push({ s: c, u: middle, l: middle });
       }
-      open.push({ s, u, l });
+      open.push({ s: along, u, l });
     } else if (was) {
-      const c = cross(before!, s);
+      const c = cross(before!, along);
       const last = open.at(-1)!;
       open.push({ s: c, u: (last.u + last.l) / 2, l: (last.u + last.l) / 2 });
       close();
@@ -58,13 +61,15 @@ export function strips(
   return out;
 }
 
-/** A Poisson count: by its limit for many (NIST handbook §6.3.3.1), by multiplying for few (Knuth). */
+/**
+ * A Poisson count: by its limit for many (NIST handbook §6.3.3.1), by multiplying for few (Knuth).
+ */
 export function poisson(mean: number, next: () => number): number {
   if (mean > 60) {
     return Math.max(0, Math.round(normal(next, mean, Math.sqrt(mean))));
   }
   const least = Math.exp(-mean);
-  let n = 0;
-  for (let p = next(); p > least; p *= next()) n += 1;
-  return n;
+  let count = 0;
+  for (let volume = next(); volume > least; volume *= next()) count += 1;
+  return count;
 }

@@ -23,17 +23,22 @@ export interface Scene {
   layers: SceneLayer[];
   /** flakes lie where this number has them */
   seed: number;
-  /** share of the push the back has, where a line parts back and belly; half where it is not said */
+  /**
+   * share of the push the back has, where a line parts back and belly; half where it is not said
+   */
   line?: number;
 }
 
-/** Behind its narrowest place a bait that widens again is a fin, and no thicker than at its root (judgement: outlines know only a side). */
+/**
+ * Behind its narrowest place a bait that widens again is a fin, and no thicker than at its root
+ * (judgement: outlines know only a side).
+ */
 const WIDENS = 1.3;
 const roots = new WeakMap<Stations, number | null>();
 function finRoot(stations: Stations, shape: Shape): number | null {
   const held = roots.get(stations);
   if (held !== undefined) return held;
-  const deep = (s: number) => shape.up(s) + shape.down(s);
+  const deep = (along: number) => shape.up(along) + shape.down(along);
   const at = Array.from({ length: 48 }, (_, i) => 0.5 + i / 100).reduce((a, b) =>
     deep(b) < deep(a) ? b : a,
   );
@@ -50,16 +55,19 @@ function finRoot(stations: Stations, shape: Shape): number | null {
 export interface Body extends Shape {
   length: number;
   /** half its thickness */
-  wide: (s: number) => number;
+  wide: (along: number) => number;
 }
-/** Steps a body is tabled in: it is asked for its half-sizes tens of thousands of times in one picture. */
+/**
+ * Steps a body is tabled in: it is asked for its half-sizes tens of thousands of times in one
+ * picture.
+ */
 const TABLE = 1024;
-function tabled(of: (s: number) => number): (s: number) => number {
+function tabled(of: (along: number) => number): (along: number) => number {
   const at = Float64Array.from({ length: TABLE + 2 }, (_, i) => of(Math.min(1, i / TABLE)));
-  return (s) => {
-    const x = Math.min(1, Math.max(0, s)) * TABLE;
-    const i = Math.floor(x);
-    return at[i]! + (x - i) * (at[i + 1]! - at[i]!);
+  return (along) => {
+    const x = Math.min(1, Math.max(0, along)) * TABLE;
+    const index = Math.floor(x);
+    return at[index]! + (x - index) * (at[index + 1]! - at[index]!);
   };
 }
 const bodies = new WeakMap<Pick<Scene, 'stations' | 'round' | 'length'>, Body>();
@@ -75,21 +83,22 @@ function tableBody({
 }: Pick<Scene, 'stations' | 'round' | 'length'>): Body {
   const shape = shapeFor(stations);
   const root = finRoot(stations, shape);
-  const up = (s: number) => shape.up(s) * length;
-  const down = (s: number) => shape.down(s) * length;
+  const up = (along: number) => shape.up(along) * length;
+  const down = (along: number) => shape.down(along) * length;
   return {
     length,
     up: tabled(up),
     down: tabled(down),
     most: { up: shape.most.up * length, down: shape.most.down * length },
     wide: tabled(
-      (s) =>
-        ((up(s) + down(s)) / 2) *
+      (along) =>
+        ((up(along) + down(along)) / 2) *
         round *
-        (root !== null && s > root
+        (root !== null && along > root
           ? Math.min(
               1,
-              (shape.up(root) + shape.down(root)) / Math.max(1e-9, shape.up(s) + shape.down(s)),
+              (shape.up(root) + shape.down(root)) /
+                Math.max(1e-9, shape.up(along) + shape.down(along)),
             )
           : 1),
     ),
@@ -101,7 +110,7 @@ export interface SceneBand {
   layer: SceneLayer;
   from: number;
   to: number;
-  edges: (s: number) => [number, number];
+  edges: (along: number) => [number, number];
   inside: boolean;
 }
 export const bandsOf = (scene: Scene): SceneBand[] =>
@@ -120,12 +129,12 @@ export const bandsOf = (scene: Scene): SceneBand[] =>
         },
       ];
     }
-    return at.bands.map((b) => ({
+    return at.bands.map((band) => ({
       layer,
-      from: Math.max(0, b.from),
-      to: Math.min(1, b.to),
-      edges: b.edges,
-      inside: at.inside === true && b.edges((b.from + b.to) / 2)[0] < 1,
+      from: Math.max(0, band.from),
+      to: Math.min(1, band.to),
+      edges: band.edges,
+      inside: at.inside === true && band.edges((band.from + band.to) / 2)[0] < 1,
     }));
   });
 
@@ -139,40 +148,47 @@ export const shade = (slabs: readonly Slab[], over: Backing): string =>
   hexOf(colourOf(seen(stack(slabs, even(BACKINGS[over].backing)), BACKINGS[over].surface)));
 
 /** Height above the parting line of an edge at s, mm; edges are shares of the local half-depth. */
-export const heightOf = (body: Body, s: number, edge: number): number =>
-  edge * (edge >= 0 ? body.up(s) : body.down(s));
+export const heightOf = (body: Body, along: number, edge: number): number =>
+  edge * (edge >= 0 ? body.up(along) : body.down(along));
 
-/** Half a core's thickness across the bait at a height, shares of the body's half: a core is as round as its body. */
+/**
+ * Half a core's thickness across the bait at a height, shares of the body's half: a core is as
+ * round as its body.
+ */
 export const across = (h: number, share: number): number =>
   h > 0 && Math.abs(share) < h ? h * Math.sqrt(1 - (share / h) ** 2) : 0;
 
-/** Layers met going down through the bait at s, as far from its middle as z mm, the uppermost first. */
+/**
+ * Layers met going down through the bait at s, as far from its middle as z mm, the uppermost first.
+ */
 export function slabsDown(
   scene: Scene,
   body: Body,
   bands: readonly SceneBand[],
-  s: number,
+  along: number,
   z: number,
 ): Slab[] {
-  const wide = body.wide(s);
+  const wide = body.wide(along);
   const r = Math.sqrt(Math.max(0, 1 - (z / Math.max(1e-9, wide)) ** 2));
-  const [top, bottom] = [body.up(s) * r, -body.down(s) * r];
+  const [top, bottom] = [body.up(along) * r, -body.down(along) * r];
   const spans = bands
-    .filter((b) => s >= b.from && s <= b.to)
-    .map((b) => {
-      const [u, l] = b.edges(s);
-      const k = b.inside ? across(u, z / Math.max(1e-9, wide)) / Math.max(1e-9, u) : 1;
+    .filter((band) => along >= band.from && along <= band.to)
+    .map((band) => {
+      const [upper, l] = band.edges(along);
+      const share = band.inside
+        ? across(upper, z / Math.max(1e-9, wide)) / Math.max(1e-9, upper)
+        : 1;
       return {
-        b,
-        up: Math.min(top, heightOf(body, s, u) * k),
-        low: Math.max(bottom, heightOf(body, s, l) * k),
+        b: band,
+        up: Math.min(top, heightOf(body, along, upper) * share),
+        low: Math.max(bottom, heightOf(body, along, l) * share),
       };
     })
-    .filter((x) => x.up > x.low);
-  const cuts = [...new Set(spans.flatMap((x) => [x.up, x.low]))].sort((a, b) => b - a);
+    .filter((other) => other.up > other.low);
+  const cuts = [...new Set(spans.flatMap((span) => [span.up, span.low]))].sort((a, b) => b - a);
   return cuts.slice(1).flatMap((low, i) => {
     const middle = (low + cuts[i]!) / 2;
-    const there = spans.findLast((x) => x.up > middle && x.low < middle);
+    const there = spans.findLast((span) => span.up > middle && span.low < middle);
     return there ? [{ medium: there.b.layer.look.medium, thickness: cuts[i]! - low }] : [];
   });
 }

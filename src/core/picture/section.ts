@@ -6,20 +6,24 @@ import { closed } from './path.ts';
 const BEHIND = 12;
 const FINE = 28;
 
-function face(body: Body, band: SceneBand, s: number): string {
-  const [u, l] = band.edges(s);
-  const [up, down, wide] = [body.up(s), body.down(s), body.wide(s)];
+function face(body: Body, band: SceneBand, along: number): string {
+  const [upper, l] = band.edges(along);
+  const [up, down, wide] = [body.up(along), body.down(along), body.wide(along)];
   const turn = Array.from({ length: 2 * FINE }, (_, i) => (Math.PI * i) / FINE);
   if (band.inside)
     return closed(
       turn.map(
-        (t) => [wide * u * Math.cos(t), (Math.sin(t) >= 0 ? up : down) * u * Math.sin(t)] as const,
+        (t) =>
+          [
+            wide * upper * Math.cos(t),
+            (Math.sin(t) >= 0 ? up : down) * upper * Math.sin(t),
+          ] as const,
       ),
       body.length,
     );
   // Even in angle, so that the round ends stay round.
   const ys = Array.from({ length: FINE + 1 }, (_, i) =>
-    Math.sin(Math.asin(l) + ((Math.asin(u) - Math.asin(l)) * i) / FINE),
+    Math.sin(Math.asin(l) + ((Math.asin(upper) - Math.asin(l)) * i) / FINE),
   );
   const at = (y: number, side: number) =>
     [side * wide * Math.sqrt(Math.max(0, 1 - y * y)), y * (y >= 0 ? up : down)] as const;
@@ -30,20 +34,22 @@ function face(body: Body, band: SceneBand, s: number): string {
 }
 
 /** The bait cut across at a share of its length, seen by daylight: each layer where it lies. */
-export function sectionOf(scene: Scene, s: number): string {
+export function sectionOf(scene: Scene, along: number): string {
   const body = bodyOf(scene);
-  const here = bandsOf(scene).filter((b) => s >= b.from && s <= b.to);
+  const here = bandsOf(scene).filter((band) => along >= band.from && along <= band.to);
   return here
     .map(
-      (b) =>
-        `<path d="${face(body, b, s)}" fill="${shade([{ medium: b.layer.look.withFlake, thickness: BEHIND }], 'card')}" stroke="#15212A" stroke-width="4"/>`,
+      (band) =>
+        `<path d="${face(body, band, along)}" ` +
+        `fill="${shade([{ medium: band.layer.look.withFlake, thickness: BEHIND }], 'card')}" ` +
+        'stroke="#15212A" stroke-width="4"/>',
     )
     .join('');
 }
 /** Outline of the cut. */
-export const sectionOutline = (scene: Scene, s: number): string =>
+export const sectionOutline = (scene: Scene, along: number): string =>
   face(
     bodyOf(scene),
     { layer: scene.layers[0]!, from: 0, to: 1, edges: () => [1, -1], inside: false },
-    s,
+    along,
   );

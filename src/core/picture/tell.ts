@@ -22,7 +22,8 @@ export interface LayerTold {
     /** in the thinnest tenth of the length */ thin: number;
   })[];
 }
-const across = (pieces: readonly Piece[]): number => Math.max(...pieces.map((p) => p.across));
+const across = (pieces: readonly Piece[]): number =>
+  Math.max(...pieces.map((piece) => piece.across));
 
 /** Every layer's volume, how much it hides and how many flakes it has. */
 export function layersTold(scene: Scene): LayerTold[] {
@@ -37,13 +38,13 @@ export function layersTold(scene: Scene): LayerTold[] {
     );
     return {
       name,
-      volume: own.reduce((v, p) => v + p.volume, 0),
+      volume: own.reduce((sum, piece) => sum + piece.volume, 0),
       hides: opacity(look.withFlake, across(own)),
-      flakes: look.flakes.map((f) => ({
-        what: f.what,
-        size: f.size,
-        ...flakeInBait(f.shape, f.size, f.perMl, own),
-        thin: flakeInBait(f.shape, f.size, f.perMl, own.slice(at, at + tenth)).mean,
+      flakes: look.flakes.map((flake) => ({
+        what: flake.what,
+        size: flake.size,
+        ...flakeInBait(flake.shape, flake.size, flake.perMl, own),
+        thin: flakeInBait(flake.shape, flake.size, flake.perMl, own.slice(at, at + tenth)).mean,
       })),
     };
   });
@@ -51,16 +52,21 @@ export function layersTold(scene: Scene): LayerTold[] {
 
 /** °C a line is spoken of at, and K by which the lower colour is then hotter. */
 const USUAL = 165;
-/** Where the line between two halves lies near the port, from the back, with equal heats and with the belly so much hotter; null where the bait has no such line. */
+/**
+ * Where the line between two halves lies near the port, from the back, with equal heats and with
+ * the belly so much hotter; null where the bait has no such line.
+ */
 export function lineTold(scene: Scene, hotter = 4): { even: number; moved: number } | null {
-  const bands = bandsOf(scene).filter((b) => !b.inside && b.from === 0 && b.to === 1);
+  const bands = bandsOf(scene).filter((band) => !band.inside && band.from === 0 && band.to === 1);
   if (bands.length !== 2 || scene.layers.length !== 2) return null;
-  const shares = piecesOf(scene).map((p) => p.reduce((v, x) => v + x.volume, 0));
+  const shares = piecesOf(scene).map((volume) =>
+    volume.reduce((sum, piece) => sum + piece.volume, 0),
+  );
   const all = shares.reduce((a, b) => a + b, 0);
   const at = (by: number) =>
     lineOf(
-      shares.map((v, i) => ({
-        share: v / all,
+      shares.map((share, i) => ({
+        share: share / all,
         celsius: USUAL + (i === 1 ? by : 0),
         runs: 'alike' as const,
       })),
@@ -69,20 +75,26 @@ export function lineTold(scene: Scene, hotter = 4): { even: number; moved: numbe
 }
 
 export interface CoreTold extends ShellDose {
-  /** through each layer of the shell: ΔE between bait over core and bait beside it, and what that is to an eye */
+  /**
+   * through each layer of the shell: ΔE between bait over core and bait beside it, and what that is
+   * to an eye
+   */
   through: { shell: string; reads: number; says: 'well' | 'dimly' | 'not' }[];
   /** mm of shell over the core */
   front: number;
 }
-/** Whether a core is seen through its shell, and the doses of the shell that keep it so; null where there is no core. */
+/**
+ * Whether a core is seen through its shell, and the doses of the shell that keep it so; null where
+ * there is no core.
+ */
 export function coreTold(scene: Scene): CoreTold | null {
   const bands = bandsOf(scene);
-  const core = bands.find((b) => b.inside);
-  const shells = bands.filter((b) => !b.inside && b.layer !== core?.layer);
+  const core = bands.find((band) => band.inside);
+  const shells = bands.filter((band) => !band.inside && band.layer !== core?.layer);
   if (!core || shells.length === 0) return null;
-  const s = (core.from + core.to) / 2;
-  const wide = bodyOf(scene).wide(s);
-  const half = core.edges(s)[0];
+  const along = (core.from + core.to) / 2;
+  const wide = bodyOf(scene).wide(along);
+  const half = core.edges(along)[0];
   const cored = {
     shell: shells[0]!.layer.look.withFlake,
     core: core.layer.look.withFlake,
@@ -108,10 +120,19 @@ export function coreTold(scene: Scene): CoreTold | null {
 /** g of salt stirred into each mL of a mix, by its ladder. */
 export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number =>
   mix.ladder
-    .filter((i) => i.kind === 'salt')
-    .reduce((g, i) => {
-      const m = materials.find((x) => x.name.toLowerCase() === i.what.toLowerCase());
-      return g + (i.dimension === 'mass' ? i.amount : m ? spoonMl(i, m) * m.spoon : 0);
+    .filter((ingredient) => ingredient.kind === 'salt')
+    .reduce((g, ingredient) => {
+      const material = materials.find(
+        (material) => material.name.toLowerCase() === ingredient.what.toLowerCase(),
+      );
+      return (
+        g +
+        (ingredient.dimension === 'mass'
+          ? ingredient.amount
+          : material
+            ? spoonMl(ingredient, material) * material.spoon
+            : 0)
+      );
     }, 0) / RECIPE_CUP;
 
 /** Layers of a pictured bait as they float: mL, density and salt of each. */
@@ -119,8 +140,8 @@ export const floatLayers = (
   told: readonly LayerTold[],
   mixes: readonly { grade: Grade; salt: number }[],
 ): FloatLayer[] =>
-  told.map((l, i) => ({
-    volume: l.volume,
+  told.map((layerTold, i) => ({
+    volume: layerTold.volume,
     density: GRADES[mixes[i]!.grade].density20,
     salt: mixes[i]!.salt,
   }));

@@ -10,7 +10,7 @@ import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 
 /** What one stage of a job is shot with. Complete in itself. */
-export const ToolsSchema = z.object({
+const ToolsSchema = z.object({
   /** those in step, the first taken first */
   moulds: z.array(
     z.object({
@@ -28,7 +28,9 @@ export const ToolsSchema = z.object({
   order: z.array(z.number().int().min(0).max(2)).default([]),
   /** share expected good at this stage */
   good: z.number().min(0.05).max(1),
-  /** baits' worth of experience behind that share; the shop's own figure where nothing was learned */
+  /**
+   * baits' worth of experience behind that share; the shop's own figure where nothing was learned
+   */
   strength: z.number().positive().max(1000).optional(),
   window: z.object({ low: z.number(), high: z.number() }),
   habit: z.enum(['push', 'plug']),
@@ -54,8 +56,10 @@ export const JobColourwaySchema = z.object({
   line: ColourwaySchema.shape.line,
 });
 
-/** One job of a session: order lines that share a bait, a build and a colourway. Complete in itself. */
-export const JobSchema = z.preprocess(
+/**
+ * One job of a session: order lines that share a bait, a build and a colourway. Complete in itself.
+ */
+const JobSchema = z.preprocess(
   staged,
   z.object({
     key: z.string(),

@@ -8,7 +8,10 @@ import type { Mould } from '../mould/index.ts';
 import type { Cavity } from '../mould/index.ts';
 import { cavityVolume, OUTLINES, profileOf, rodVolume } from '../mould/index.ts';
 
-/** What is in the cavities when plastic comes: nothing, core rods, or a set shell whose channel is filled. */
+/**
+ * What is in the cavities when plastic comes: nothing, core rods, or a set shell whose channel is
+ * filled.
+ */
 export type CastAs = 'whole' | 'rods' | 'core';
 export const castAs = (stage: Stage | undefined): CastAs =>
   stage?.rods ? 'rods' : stage && cored(stage) ? 'core' : 'whole';
@@ -27,7 +30,9 @@ function axesOf({ outline, profile, section, length }: Cavity): [number, number]
   return [section, Math.max(1, deepest)];
 }
 
-/** Share of a bait's length in which its thin part is looked for: behind the middle, before the tip. */
+/**
+ * Share of a bait's length in which its thin part is looked for: behind the middle, before the tip.
+ */
 const BEHIND = [0.5, 0.96] as const;
 /** A thin part, mm from its mouth to the tip, and what plastic passes before it. */
 export type ThinPart = Thin & { length: number; way: Way };
@@ -38,8 +43,9 @@ const boreOf = (ml: number, length: number): number =>
   Math.sqrt((ml * 1000) / ((Math.PI / 4) * length));
 
 /**
- * From the block to a bait's thin part: sprue, runner, body. A runner is as long as its mould and branches in the
- * middle; all cavities it feeds fill at once. Where each has its port they fill one by one.
+ * From the block to a bait's thin part: sprue, runner, body. A runner is as long as its mould and
+ * branches in the middle; all cavities it feeds fill at once. Where each has its port they fill one
+ * by one.
  */
 function wayTo(mould: Mould, cavity: Cavity, body: number): Way {
   const each = mould.feed === 'each' ? PUSH_RATE : PUSH_RATE / mould.cavities.length;
@@ -64,15 +70,15 @@ function thinOf(mould: Mould, cavity: Cavity): ThinPart {
   const { outline, profile, section, length } = cavity;
   const points = profileOf(profile ?? OUTLINES[outline].stations, 60);
   const deepest = Math.max(...points.map(([, up, down]) => up + down));
-  const [s, up, down] = points
+  const [along, up, down] = points
     .filter(([x]) => x >= BEHIND[0] && x <= BEHIND[1])
-    .reduce((a, b) => (b[1] + b[2] < a[1] + a[2] ? b : a));
+    .reduce((made, point) => (point[1] + point[2] < made[1] + made[2] ? point : made));
   return {
     shape: shapeOf(outline),
     across: (section * (up + down)) / deepest,
     wide: (up + down) * length,
-    length: (1 - s) * length,
-    way: wayTo(mould, cavity, s * length),
+    length: (1 - along) * length,
+    way: wayTo(mould, cavity, along * length),
   };
 }
 
@@ -80,7 +86,8 @@ function thinOf(mould: Mould, cavity: Cavity): ThinPart {
 const LEAST_SHELL = 0.15;
 
 /**
- * A mould as the models of heat see it: its thickest section as the oval it is, all its baits' skins, its metal.
+ * A mould as the models of heat see it: its thickest section as the oval it is, all its baits'
+ * skins, its metal.
  * @param as a shell is cast round its core rods, or a core into the shell they left open
  */
 export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
@@ -88,12 +95,16 @@ export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
   const key = mould.rod ? as : 'whole';
   if (held[key]) return held[key];
   const skin =
-    mould.cavities.reduce((n, c) => n + masterOf(OUTLINES[c.outline], c.length, null).skin, 0) /
-    1e6;
-  const volume = mould.cavities.reduce((n, c) => n + cavityVolume(c), 0);
-  const sections = mould.cavities.map((c) => ovalSection(...axesOf(c)));
+    mould.cavities.reduce(
+      (sum, cavity) => sum + masterOf(OUTLINES[cavity.outline], cavity.length, null).skin,
+      0,
+    ) / 1e6;
+  const volume = mould.cavities.reduce((sum, cavity) => sum + cavityVolume(cavity), 0);
+  const sections = mould.cavities.map((cavity) => ovalSection(...axesOf(cavity)));
   // The slowest to cool: most plastic for its skin, and that by how it spreads.
-  const section = sections.reduce((a, b) => (slowness(b) > slowness(a) ? b : a));
+  const section = sections.reduce((made, section) =>
+    slowness(section) > slowness(made) ? section : made,
+  );
   const one: MouldHeat = {
     metal: mould.metal,
     grams: mould.mass,
@@ -117,13 +128,16 @@ export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
 const slowness = ({ shape, across }: MouldHeat['section']): number => across / Number(shape);
 
 const thins = new WeakMap<Mould, ThinPart>();
-/** The thinnest part of a mould's baits behind their middle, and mm from there to the end: what comes short first. */
+/**
+ * The thinnest part of a mould's baits behind their middle, and mm from there to the end: what
+ * comes short first.
+ */
 export function thinOfMould(mould: Mould): ThinPart {
   const held = thins.get(mould);
   if (held) return held;
   const thin = mould.cavities
-    .map((c) => thinOf(mould, c))
-    .reduce((a, b) => (b.across < a.across ? b : a));
+    .map((cavity) => thinOf(mould, cavity))
+    .reduce((made, thinPart) => (thinPart.across < made.across ? thinPart : made));
   thins.set(mould, thin);
   return thin;
 }

@@ -4,14 +4,16 @@ import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
 import { airVolume, balance, fillLimit, limitMass, sum } from '../shot/index.ts';
-import type { Remark } from './check.ts';
+import type { Remark } from './checkFit.ts';
 import { checkCup, checkJob } from './check.ts';
 import type { CupChoice, PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
-import type { Laid, NotLaid, PlannedDraw, PlannedRun, PlannedShot } from './lay.ts';
-import { layJob, MOST_SHOTS } from './lay.ts';
+import type { NotLaid } from './laid.ts';
+import type { Laid, PlannedDraw, PlannedRun, PlannedShot } from './laid.ts';
+import { layJob } from './lay.ts';
+import { MOST_SHOTS } from './laid.ts';
 
-export interface PlannedCup {
+interface PlannedCup {
   mix: number;
   letter: string;
   name: string;
@@ -51,7 +53,10 @@ export interface Plan {
 
 /** Cups are lettered in the order they are first drawn from. */
 export const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
-/** Seconds at shot heat that a cook and a reheat cost, for heat history (judgement, until readings tell). */
+/**
+ * Seconds at shot heat that a cook and a reheat cost, for heat history (judgement, until readings
+ * tell).
+ */
 const COOK_SECONDS = 180;
 const REHEAT_SECONDS = 45;
 
@@ -62,12 +67,17 @@ const density20Of = (cup: CupChoice): number => GRADES[cup.recipe.grade].density
 
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
   spares: (bait, wanted) =>
-    `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise the share that comes good, or lower the certainty.`,
+    `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise ` +
+    'the share that comes good, or lower the certainty.',
   shots: (bait, wanted) =>
-    `${bait}: ${wanted} would bring this session to over ${MOST_SHOTS} shots. Take fewer lines, or split this one in the book.`,
+    `${bait}: ${wanted} would bring this session to over ${MOST_SHOTS} shots. Take fewer ` +
+    'lines, or split this one in the book.',
 };
 
-/** Grams more each cup would have to hold for every draw of the session to be served; cups that are large enough are left out. */
+/**
+ * Grams more each cup would have to hold for every draw of the session to be served; cups that are
+ * large enough are left out.
+ */
 function shortOf(
   specs: Record<string, CupSpec>,
   flows: Flow[],
@@ -77,11 +87,11 @@ function shortOf(
   const short: Record<string, number> = {};
   // A draw that is served after all lets the next shortage show: until none is left.
   for (let k = 0; k < flows.length + 1; k++) {
-    const found = Object.entries(balance(wider, flows, how).cups).filter(([, c]) => c.short);
+    const found = Object.entries(balance(wider, flows, how).cups).filter(([, cup]) => cup.short);
     if (found.length === 0) return short;
-    for (const [key, c] of found) {
-      wider[key]!.limit += c.short!.by + 1e-6;
-      short[key] = (short[key] ?? 0) + c.short!.by + 1e-6;
+    for (const [key, cupRun] of found) {
+      wider[key]!.limit += cupRun.short!.by + 1e-6;
+      short[key] = (short[key] ?? 0) + cupRun.short!.by + 1e-6;
     }
   }
   return short;
@@ -100,8 +110,10 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       about: 'plan',
       sentence: 'Nothing is chosen yet. Take order lines from the left.',
     });
-  const used = input.cups.filter((c) =>
-    input.jobs.some((j) => layersOf(j.build).some((l) => j.layers[l.key] === c.mix)),
+  const used = input.cups.filter((cup) =>
+    input.jobs.some((job) =>
+      layersOf(job.build).some((layer) => job.layers[layer.key] === cup.mix),
+    ),
   );
   for (const cup of used) if (!cup.vessel) remarks.push(...checkCup(cup, undefined, 0, 0, shop));
   const empty: Plan = {
@@ -123,35 +135,35 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       leftG: 0,
     },
   };
-  if (remarks.some((r) => r.weight === 'refused')) return empty;
+  if (remarks.some((remark) => remark.weight === 'refused')) return empty;
 
   const laid: Laid[] = [];
   for (const job of input.jobs) {
     const runs = layJob(
       job,
       input,
-      1 + sum(laid.map((l) => l.shots.length)),
-      1 + sum(laid.map((l) => l.draws.length)),
+      1 + sum(laid.map((laid) => laid.shots.length)),
+      1 + sum(laid.map((laid) => laid.draws.length)),
     );
     if (typeof runs === 'string') {
       remarks.push({
         code: runs,
         weight: 'refused',
         about: job.key,
-        sentence: NOT_LAID[runs](job.bait.name, sum(job.lines.map((l) => l.count))),
+        sentence: NOT_LAID[runs](job.bait.name, sum(job.lines.map((line) => line.count))),
       });
       return empty;
     }
     laid.push(...runs);
   }
-  const flows = laid.flatMap((l) => l.flows);
-  const draws = laid.flatMap((l) => l.draws);
-  const hottest = Math.max(...input.jobs.flatMap((j) => j.tools.map(shotHeat)));
+  const flows = laid.flatMap((laid) => laid.flows);
+  const draws = laid.flatMap((laid) => laid.draws);
+  const hottest = Math.max(...input.jobs.flatMap((job) => job.tools.map(shotHeat)));
   // A nozzle wants depth to draw from without air, a tip depth to be dipped in; a spoon wants less.
   const dipped = new Set(
-    input.jobs.flatMap((j) => (j.build.finish ? [j.layers[j.build.finish.key]] : [])),
+    input.jobs.flatMap((job) => (job.build.finish ? [job.layers[job.build.finish.key]] : [])),
   );
-  const drawn = new Set(draws.flatMap((d) => d.barrels.map((b) => b.mix)));
+  const drawn = new Set(draws.flatMap((draw) => draw.barrels.map((barrel) => barrel.mix)));
   const specs = Object.fromEntries(
     used.map((cup) => [
       String(cup.mix),
@@ -172,17 +184,21 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     doseReheat: dose(hottest, REHEAT_SECONDS),
   };
   const run = balance(specs, flows, how);
-  const missing = Object.values(run.cups).some((c) => c.short) ? shortOf(specs, flows, how) : {};
+  const missing = Object.values(run.cups).some((cup) => cup.short)
+    ? shortOf(specs, flows, how)
+    : {};
 
   const order = [
     ...new Set([
-      ...draws.flatMap((d) => [...(d.poured ?? []), ...d.barrels].map((b) => b.mix)),
-      ...flows.flatMap((f) => Object.keys(f.takes)).map(Number),
+      ...draws.flatMap((draw) =>
+        [...(draw.poured ?? []), ...draw.barrels].map((barrel) => barrel.mix),
+      ),
+      ...flows.flatMap((flow) => Object.keys(flow.takes)).map(Number),
     ]),
   ];
-  const drawAt = laid.flatMap((l) => l.flowDraws);
+  const drawAt = laid.flatMap((laid) => laid.flowDraws);
   const cups = order.map((mix, i): PlannedCup => {
-    const cup = used.find((c) => c.mix === mix)!;
+    const cup = used.find((use) => use.mix === mix)!;
     const one = run.cups[String(mix)]!;
     const limit = fillLimit(cup.vessel!.vessel, cup.degas !== 'none');
     const by = missing[String(mix)];
@@ -201,11 +217,11 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       mix,
       letter: LETTERS[i] ?? `Z${i}`,
       name: cup.recipe.name,
-      charges: one.charges.map((c) => ({
-        beforeDraw: drawAt[c.beforeDraw] ?? 1,
-        grams: c.fresh,
-        coldMl: c.fresh / cold,
-        hotMl: c.held / hot,
+      charges: one.charges.map((charge) => ({
+        beforeDraw: drawAt[charge.beforeDraw] ?? 1,
+        grams: charge.fresh,
+        coldMl: charge.fresh / cold,
+        hotMl: charge.held / hot,
       })),
       limitMl: limit,
       mostMl: one.most / hot,
@@ -219,25 +235,25 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       heatLeft: Math.max(0, 1 - one.doseLeft),
     };
   });
-  const total = (pick: (c: PlannedCup) => number) => sum(cups.map(pick));
-  const baits = laid.filter((l) => l.planned.makes === 'bait');
+  const total = (pick: (cup: PlannedCup) => number) => sum(cups.map(pick));
+  const baits = laid.filter((laid) => laid.planned.makes === 'bait');
   return {
-    ok: !remarks.some((r) => r.weight === 'refused'),
+    ok: !remarks.some((remark) => remark.weight === 'refused'),
     remarks,
-    runs: laid.map((l) => l.planned),
-    shots: laid.flatMap((l) => l.shots),
+    runs: laid.map((laid) => laid.planned),
+    shots: laid.flatMap((laid) => laid.shots),
     draws,
     cups,
     totals: {
-      need: sum(baits.map((l) => l.planned.need)),
-      baits: sum(baits.map((l) => l.planned.baits)),
-      freshG: total((c) => c.freshG),
-      freshMl: total((c) => c.freshMl),
+      need: sum(baits.map((bait) => bait.planned.need)),
+      baits: sum(baits.map((bait) => bait.planned.baits)),
+      freshG: total((cup) => cup.freshG),
+      freshMl: total((cup) => cup.freshMl),
       baitsG: run.baits,
-      returnedG: total((c) => c.returnedG),
+      returnedG: total((cup) => cup.returnedG),
       puckG: run.puck,
       lostG: run.lost,
-      leftG: total((c) => c.leftG),
+      leftG: total((cup) => cup.leftG),
     },
   };
 }

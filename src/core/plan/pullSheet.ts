@@ -4,7 +4,7 @@ import { GRADES, scaleIngredient } from '../material/index.ts';
 import { CLOSURES } from '../mould/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { say } from '../quantity/index.ts';
-import { spoon } from './spoon.ts';
+import { sayIngredient } from './spoon.ts';
 import type { PlanInput } from './input.ts';
 import type { Plan } from './plan.ts';
 import type { Run } from './run.ts';
@@ -18,13 +18,6 @@ export interface PullItem {
   note?: string;
 }
 
-const amountOf = (i: Ingredient, shop: ShopUnits): string =>
-  i.dimension === 'drops'
-    ? `${i.amount} dr`
-    : i.dimension === 'volume'
-      ? spoon(i.amount, shop)
-      : say(i.amount, 'mass', shop);
-
 /** Adds up an ingredient over every charge that wants it. */
 function ingredients(
   plan: Plan,
@@ -32,7 +25,7 @@ function ingredients(
 ): Map<string, { item: Ingredient; mixes: Set<string> }> {
   const all = new Map<string, { item: Ingredient; mixes: Set<string> }>();
   for (const cup of plan.cups) {
-    const choice = input.cups.find((c) => c.mix === cup.mix)!;
+    const choice = input.cups.find((use) => use.mix === cup.mix)!;
     for (const charge of cup.charges) {
       for (const one of choice.recipe.ladder) {
         const scaled = scaleIngredient(one, charge.coldMl);
@@ -51,12 +44,17 @@ function ingredients(
 /** Everything to lay out before the session, with amounts (handbook §2 step 3). */
 export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullItem[] {
   const out: PullItem[] = [];
-  const put = (group: PullItem['group'], what: string, amount: string, note?: string) =>
-    out.push({ key: `${group}:${what}`, group, what, amount, note });
+  const put = (
+    group: PullItem['group'],
+    what: string,
+    amount: string,
+    note?: string,
+    key = `${group}:${what}`,
+  ) => out.push({ key, group, what, amount, note });
 
   const byGrade = new Map<string, number>();
   for (const cup of plan.cups) {
-    const { grade } = input.cups.find((c) => c.mix === cup.mix)!.recipe;
+    const { grade } = input.cups.find((use) => use.mix === cup.mix)!.recipe;
     byGrade.set(grade, (byGrade.get(grade) ?? 0) + cup.freshMl);
   }
   for (const [grade, ml] of byGrade)
@@ -79,42 +77,47 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
     'remelt',
   ];
   for (const { item, mixes } of [...all.values()].sort(
-    (a, b) => order.indexOf(a.item.kind) - order.indexOf(b.item.kind),
+    (one, other) => order.indexOf(one.item.kind) - order.indexOf(other.item.kind),
   )) {
+    const note = `for ${[...mixes].join(', ')}`;
+    // What is counted in one mix and weighed in another is put out twice, each ticked by itself.
+    const again = out.some((other) => other.group === 'Colour' && other.what === item.what);
     put(
       'Colour',
       item.what,
-      amountOf(item, shop),
-      item.kind === 'flake'
-        ? `read the size on the jar; for ${[...mixes].join(', ')}`
-        : `for ${[...mixes].join(', ')}`,
+      sayIngredient(item, shop),
+      item.kind === 'flake' ? `read the size on the jar; ${note}` : note,
+      `Colour:${item.what}${again ? `:${item.dimension}` : ''}`,
     );
   }
 
   const runs = input.jobs.flatMap(runsOf);
-  const planned = (r: Run) => plan.runs.find((p) => p.key === r.key);
-  for (const r of runs) {
-    const p = planned(r);
-    if (r.stage.takes && p?.takes) {
-      const from = r.job.build.stages.find((s) => s.key === r.stage.takes)!;
-      const shelf = Math.min(p.takes.fromShelf, p.takes.count);
+  const planned = (run: Run) => plan.runs.find((planned) => planned.key === run.key);
+  for (const run of runs) {
+    const other = planned(run);
+    if (run.stage.takes && other?.takes) {
+      const from = run.job.build.stages.find((stage) => stage.key === run.stage.takes)!;
+      const shelf = Math.min(other.takes.fromShelf, other.takes.count);
       put(
         'Inserts',
-        `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ${r.job.bait.name}, ${r.job.colourway.name}`,
-        String(p.takes.count),
-        `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, p.takes.count - shelf)} to shoot first`,
+        `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ` +
+          `${run.job.bait.name}, ${run.job.colourway.name}`,
+        String(other.takes.count),
+        `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, other.takes.count - shelf)} to shoot first`,
       );
     }
   }
   const used = new Map(
-    runs.flatMap((r) =>
-      r.tools.moulds.map(
-        (m) =>
+    runs.flatMap((run) =>
+      run.tools.moulds.map(
+        (mould) =>
           [
-            m.id,
+            mould.id,
             {
-              mould: m.mould,
-              rods: runs.some((x) => x.stage.rods && x.tools.moulds.some((y) => y.id === m.id)),
+              mould: mould.mould,
+              rods: runs.some(
+                (run) => run.stage.rods && run.tools.moulds.some((entry) => entry.id === mould.id),
+              ),
             },
           ] as const,
       ),
@@ -146,43 +149,43 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
         (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures,
       );
   }
-  for (const [one, n] of hardware)
-    put('Metal', `${one[0]!.toUpperCase()}${one.slice(1)}s`, String(n));
+  for (const [one, value] of hardware)
+    put('Metal', `${one[0]!.toUpperCase()}${one.slice(1)}s`, String(value));
 
-  for (const r of runs) {
-    const { injector, block } = r.tools;
-    if (injector && r.stage.layers.length > 0)
+  for (const run of runs) {
+    const { injector, block } = run.tools;
+    if (injector && run.stage.layers.length > 0)
       put(
         'Tools',
         injector.injector.name,
-        injector.injector.barrels.map((b) => say(b.volume, 'volume', shop)).join(' + '),
-        r.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off',
+        injector.injector.barrels.map((barrel) => say(barrel.volume, 'volume', shop)).join(' + '),
+        run.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off',
       );
-    if (block && r.stage.block)
+    if (block && run.stage.block)
       put(
         'Tools',
         block.block.name,
         BLOCKS[block.block.kind].name,
         block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked',
       );
-    if (r.stage.layers.length === 0 && r.stage.by === 'rod')
+    if (run.stage.layers.length === 0 && run.stage.by === 'rod')
       put('Tools', 'Plunger rod and spoon', '1', 'warm, so that the spoonful does not skin');
   }
-  if (runs.some((r) => r.stage.takes))
+  if (runs.some((run) => run.stage.takes))
     put(
       'Tools',
       'Worm oil',
       'a few drops',
       'a film on each insert, no more: too much and the joint peels',
     );
-  if (input.jobs.some((j) => j.build.finish))
+  if (input.jobs.some((job) => job.build.finish))
     put('Tools', 'Dip for tips, and a rail to hang them', '1', 'warm: a chilled tip wrinkles');
   for (const cup of plan.cups) {
-    const choice = input.cups.find((c) => c.mix === cup.mix)!;
+    const choice = input.cups.find((use) => use.mix === cup.mix)!;
     put(
       'Tools',
       `Cup ${cup.letter}: ${choice.vessel!.vessel.name}`,
-      cup.charges.map((c) => say(c.coldMl, 'volume', shop)).join(', then '),
+      cup.charges.map((charge) => say(charge.coldMl, 'volume', shop)).join(', then '),
       `${cup.name}, with its own stir blade`,
     );
   }
@@ -199,7 +202,11 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
   }
   put('Tools', 'Thermometer', '1');
   put('Tools', 'Injector oil', 'a few drops');
-  if (input.cups.some((c) => c.degas !== 'none' && plan.cups.some((p) => p.mix === c.mix)))
+  if (
+    input.cups.some(
+      (cup) => cup.degas !== 'none' && plan.cups.some((planned) => planned.mix === cup.mix),
+    )
+  )
     put('Tools', 'Vacuum pot and pump', '1', 'look the lid over for cracks');
   put('Tools', 'Trays, named', String(input.jobs.length));
   put('Safety', 'Heat gloves, glasses, long sleeves', 'on');

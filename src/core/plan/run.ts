@@ -15,12 +15,12 @@ export interface Run {
   tools: Tools;
 }
 
-export const runKey = (job: Pick<Job, 'key' | 'build'>, i: number): string =>
+const runKey = (job: Pick<Job, 'key' | 'build'>, i: number): string =>
   i === job.build.stages.length - 1 ? job.key : `${job.key}:${job.build.stages[i]!.key}`;
 
 /** The job a run belongs to, by the run's key. */
 export const jobOfRun = (jobs: readonly Job[], key: string): Job =>
-  jobs.find((j) => key === j.key || key.startsWith(`${j.key}:`))!;
+  jobs.find((job) => key === job.key || key.startsWith(`${job.key}:`))!;
 
 /** The stages of a job, in order. */
 export const runsOf = (job: Job): Run[] =>
@@ -28,9 +28,13 @@ export const runsOf = (job: Job): Run[] =>
     job.tools[i] ? [{ key: runKey(job, i), job, stage, tools: job.tools[i] }] : [],
   );
 
-/** Where a stage's inserts come from, when it takes any: the first mould of the stage that makes them. */
+/**
+ * Where a stage's inserts come from, when it takes any: the first mould of the stage that makes
+ * them.
+ */
 export function sourceOf(job: Job, stage: Stage): InsertSource | null {
-  const from = stage.takes === null ? -1 : job.build.stages.findIndex((s) => s.key === stage.takes);
+  const from =
+    stage.takes === null ? -1 : job.build.stages.findIndex((other) => other.key === stage.takes);
   const mould = from < 0 ? undefined : job.tools[from]?.moulds[0]?.mould;
   return mould ? { mould, stage: job.build.stages[from]! } : null;
 }
@@ -47,27 +51,35 @@ export function rigOf(run: Pick<Run, 'stage' | 'tools'>): Rig | null {
   };
 }
 
-/** Kind of insert a stage of a job makes in a mould: what is alike lies in one heap on the shelf. */
+/**
+ * Kind of insert a stage of a job makes in a mould: what is alike lies in one heap on the shelf.
+ */
 export const insertKind = (job: Pick<Job, 'layers'>, stage: Stage, mould: number): string =>
   `${stage.makes}:${mould}:${stageLayers(stage)
-    .map((l) => job.layers[l.key] ?? '?')
+    .map((stageLayer) => job.layers[stageLayer.key] ?? '?')
     .join('+')}`;
 
 /** Kinds of insert a stage may take. */
 export function kindsTaken(job: Job, stage: Stage): string[] {
-  const from = stage.takes === null ? -1 : job.build.stages.findIndex((s) => s.key === stage.takes);
+  const from =
+    stage.takes === null ? -1 : job.build.stages.findIndex((other) => other.key === stage.takes);
   return from < 0
     ? []
-    : (job.tools[from]?.moulds ?? []).map((m) => insertKind(job, job.build.stages[from]!, m.id));
+    : (job.tools[from]?.moulds ?? []).map((mould) =>
+        insertKind(job, job.build.stages[from]!, mould.id),
+      );
 }
 
 /** g/mL at 20 °C of a mix's plastic. */
 export const densityOf = (mix: number | null | undefined, cups: readonly CupChoice[]): number =>
   grade20(cups, mix);
 const grade20 = (cups: readonly CupChoice[], mix: number | null | undefined): number =>
-  GRADES[cups.find((c) => c.mix === mix)?.recipe.grade ?? 'medium'].density20;
+  GRADES[cups.find((cup) => cup.mix === mix)?.recipe.grade ?? 'medium'].density20;
 
-/** Density at 20 °C of what a stage puts in its mould, g/mL: its barrels' grades by their shares, or what is poured by its. */
+/**
+ * Density at 20 °C of what a stage puts in its mould, g/mL: its barrels' grades by their shares, or
+ * what is poured by its.
+ */
 export function runDensity(
   run: Pick<Run, 'job' | 'stage' | 'tools'>,
   cups: readonly CupChoice[],
@@ -75,20 +87,28 @@ export function runDensity(
   const rig = rigOf(run);
   if (rig)
     return shares(rig).reduce(
-      (n, part, i) => n + part * grade20(cups, run.job.layers[run.stage.layers[i]!.key]),
+      (sum, part, i) => sum + part * grade20(cups, run.job.layers[run.stage.layers[i]!.key]),
       0,
     );
-  const poured = run.stage.pours.filter((p) => p.share !== null);
-  const all = poured.reduce((n, p) => n + p.share!, 0);
+  const poured = run.stage.pours.filter((pour) => pour.share !== null);
+  const all = poured.reduce((sum, pour) => sum + pour.share!, 0);
   return all > 0
-    ? poured.reduce((n, p) => n + (p.share! / all) * grade20(cups, run.job.layers[p.key]), 0)
+    ? poured.reduce(
+        (sum, pour) => sum + (pour.share! / all) * grade20(cups, run.job.layers[pour.key]),
+        0,
+      )
     : PLASTISOL.density20;
 }
 
-/** Shots that give baits, trials apart: what plan, bench and finish call the shots of a session; inserts are counted by themselves. */
+/**
+ * Shots that give baits, trials apart: what plan, bench and finish call the shots of a session;
+ * inserts are counted by themselves.
+ */
 export const baitShots = (runs: readonly { makes?: string; shots: number }[]): number =>
-  runs.filter((r) => (r.makes ?? 'bait') === 'bait').reduce((n, r) => n + r.shots, 0);
+  runs.filter((run) => (run.makes ?? 'bait') === 'bait').reduce((sum, run) => sum + run.shots, 0);
 
-/** Which of a mould's cavities each shot takes, in turn, is by mould: the sizes of those in step. */
+/**
+ * Which of a mould's cavities each shot takes, in turn, is by mould: the sizes of those in step.
+ */
 export const sizesOf = (moulds: { mould: Mould }[]): number[] =>
-  moulds.map((m) => m.mould.cavities.length);
+  moulds.map((mould) => mould.mould.cavities.length);

@@ -1,5 +1,6 @@
+import type { Ingredient } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
-import { UNITS } from '../quantity/index.ts';
+import { say, UNITS } from '../quantity/index.ts';
 
 /** Scoops a bench has, as shares of a teaspoon, and parts of one as makers say them. */
 const SCOOPS = [1, 1 / 2, 1 / 4, 1 / 8, 1 / 16, 1 / 32, 1 / 64];
@@ -15,12 +16,23 @@ export function spoon(ml: number, shop: ShopUnits): string {
   const parts: string[] = [];
   let rest = tsp;
   for (const scoop of SCOOPS) {
-    const n = Math.floor(rest / scoop + 0.1);
-    if (n > 0) {
-      parts.push(n === 1 ? nameOf(scoop) : `${n} × ${nameOf(scoop)}`);
-      rest -= n * scoop;
+    const count = Math.floor(rest / scoop + 0.1);
+    if (count > 0) {
+      parts.push(count === 1 ? nameOf(scoop) : `${count} × ${nameOf(scoop)}`);
+      rest -= count * scoop;
     }
     if (rest < tsp * 0.1) break;
   }
   return `${parts.join(' + ')} tsp`;
 }
+
+/** How much of an ingredient, as it is measured out: drops, scoops, or by weight. */
+export const sayIngredient = (
+  { amount, dimension }: Pick<Ingredient, 'amount' | 'dimension'>,
+  shop: ShopUnits,
+): string =>
+  dimension === 'drops'
+    ? `${amount} dr`
+    : dimension === 'volume'
+      ? spoon(amount, shop)
+      : say(amount, 'mass', shop);

@@ -1,4 +1,4 @@
-import type { Known, Learned, Oven } from '../heat/index.ts';
+import type { Estimate } from '../heat/index.ts';
 import {
   afterBurst,
   BAIT_TAKES,
@@ -14,55 +14,20 @@ import {
   Z80,
 } from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
+import type { TimingKnown, HandKind } from './hands.ts';
+import { HAND_USUAL, HAND_SPREAD } from './hands.ts';
 import { shotHeat } from './heat.ts';
 import type { CupChoice, PlanInput } from './input.ts';
 import { castAs, heatOfMould } from './mouldHeat.ts';
 import type { Plan } from './plan.ts';
 import { runsOf } from './run.ts';
 
-/** What the shop knows that a session's length hangs on. */
-export interface TimingKnown {
-  oven: { id: number; oven: Oven };
-  /** ovens that can be at work at once */
-  ovens: number;
-  learned: Learned;
-  /** s a kind of act takes the hands, where the log has told */
-  hands: Partial<Record<HandKind, Known>>;
-  /** °C of the shop before anything starts */
-  room: number;
-}
-/** s of the hands, by kind of act, before the shop's own are known (judgements). */
-export const HAND_USUAL = {
-  woken: 60,
-  warmed: 20,
-  charged: 45,
-  coloured: 90,
-  closed: 25,
-  topChecked: 6,
-  drawn: 35,
-  shot: 15,
-  held: 4,
-  toppedOff: 8,
-  emptied: 20,
-  mouldOpened: 12,
-  marked: 12,
-  returned: 15,
-  racked: 25,
-  degassed: 180,
-  loaded: 35,
-  kept: 15,
-  cleaned: 45,
-} as const;
-export type HandKind = keyof typeof HAND_USUAL;
-/** Share one hand differs from another (judgement). */
-export const HAND_SPREAD = 0.35;
-
-export interface Range {
+interface Range {
   low: number;
   mid: number;
   high: number;
 }
-export interface Phase {
+interface Phase {
   what: string;
   why: string;
   seconds: Range;
@@ -72,11 +37,13 @@ export interface Timing {
   all: Range;
   /** s from the start at which each draw comes, in order */
   draws: Range[];
-  /** before each draw, s from it backwards: what must be done by then, and the bursts of the match */
+  /**
+   * before each draw, s from it backwards: what must be done by then, and the bursts of the match
+   */
   lastMinute: { before: number; what: string }[];
 }
 
-const hand = (known: TimingKnown, kind: HandKind): Known =>
+const hand = (known: TimingKnown, kind: HandKind): Estimate =>
   known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
 const range = (mid: number, sd: number): Range => ({
   low: Math.max(0, mid - Z80 * sd),
@@ -90,7 +57,7 @@ function cooking(
   grams: number,
   from: number,
   { oven, learned, room }: TimingKnown,
-): Known {
+): Estimate {
   const prior = ovenPrior(learned, oven.id, oven.oven, oven.oven.level, 1);
   const body = {
     plastic: grams,
@@ -132,45 +99,59 @@ function cooking(
 
 /** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
 const COOK_BURSTS = 4;
-/** Share by which one evening goes quicker or slower than another, whatever is known (judgement). */
+/**
+ * Share by which one evening goes quicker or slower than another, whatever is known (judgement).
+ */
 const EVENINGS_DIFFER = 0.11;
-/** K a cup has lost by the next draw, and s of a burst that brings that back in a usual cup (judgements, from simulated evenings). */
+/**
+ * K a cup has lost by the next draw, and s of a burst that brings that back in a usual cup
+ * (judgements, from simulated evenings).
+ */
 const MATCH_BURST = 14;
 
-/** How long a session takes, by the models of heat and the hands of this shop, and what its last minute before a draw is made of. */
+/**
+ * How long a session takes, by the models of heat and the hands of this shop, and what its last
+ * minute before a draw is made of.
+ */
 export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): Timing {
-  const sum = (kinds: [HandKind, number][]): Known => ({
-    mean: kinds.reduce((s, [k, n]) => s + n * hand(known, k).mean, 0),
-    sd: Math.sqrt(kinds.reduce((s, [k, n]) => s + n * hand(known, k).sd ** 2, 0)),
+  const sum = (kinds: [HandKind, number][]): Estimate => ({
+    mean: kinds.reduce((sum, [key, kind]) => sum + kind * hand(known, key).mean, 0),
+    sd: Math.sqrt(kinds.reduce((sum, [key, kind]) => sum + kind * hand(known, key).sd ** 2, 0)),
   });
-  const choice = (mix: number) => input.cups.find((c) => c.mix === mix)!;
+  const choice = (mix: number) => input.cups.find((cup) => cup.mix === mix)!;
   const runs = input.jobs.flatMap(runsOf);
-  const tools = runs.map((r) => r.tools);
-  const moulds = [...new Map(tools.flatMap((t) => t.moulds).map((m) => [m.id, m.mould])).values()];
+  const tools = runs.map((run) => run.tools);
+  const moulds = [
+    ...new Map(
+      tools.flatMap((tool) => tool.moulds).map((entry) => [entry.id, entry.mould]),
+    ).values(),
+  ];
 
   const warm = Math.max(
     0,
     ...moulds.map(
-      (m) => warmTime(heatOfMould(m).body, known.room, m.warmTo, known.room, 'plate') ?? 600,
+      (mould) =>
+        warmTime(heatOfMould(mould).body, known.room, mould.warmTo, known.room, 'plate') ?? 600,
     ),
   );
-  const first = plan.cups.map((c) =>
-    cooking(choice(c.mix), c.charges[0]?.grams ?? 0, known.room, known),
+  const first = plan.cups.map((cup) =>
+    cooking(choice(cup.mix), cup.charges[0]?.grams ?? 0, known.room, known),
   );
-  const more = plan.cups.flatMap((c) =>
-    c.charges.slice(1).map((ch) => cooking(choice(c.mix), ch.grams, 90, known)),
+  const more = plan.cups.flatMap((cup) =>
+    cup.charges.slice(1).map((ch) => cooking(choice(cup.mix), ch.grams, 90, known)),
   );
   const each = COOK_BURSTS * (HANDS.change + HANDS.stir + 9);
   const cook = [...first, ...more];
   // First charges share the ovens; what is added later cooks while the rest is shot from.
   const atOnce = Math.max(1, Math.min(known.ovens, first.length));
   const heating =
-    first.reduce((s, c) => s + c.mean, 0) / atOnce + more.reduce((s, c) => s + c.mean, 0);
-  const cookTime: Known = {
+    first.reduce((sum, known) => sum + known.mean, 0) / atOnce +
+    more.reduce((sum, known) => sum + known.mean, 0);
+  const cookTime: Estimate = {
     mean: heating + cook.length * each,
-    sd: cook.reduce((s, c) => s + c.sd, 0) / atOnce,
+    sd: cook.reduce((sum, known) => sum + known.sd, 0) / atOnce,
   };
-  const degassed = plan.cups.filter((c) => choice(c.mix).degas !== 'none').length;
+  const degassed = plan.cups.filter((cup) => choice(cup.mix).degas !== 'none').length;
   const prepare = sum([
     ['woken', plan.cups.length],
     ['charged', cook.length],
@@ -180,15 +161,16 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
 
   const cupsOfDraw = Math.max(
     1,
-    ...plan.draws.map((d) => new Set(d.barrels.map((b) => b.mix)).size),
+    ...plan.draws.map((draw) => new Set(draw.barrels.map((barrel) => barrel.mix)).size),
   );
   // Bursts go side by side, the first of them while the mould is seen to.
   const bursts = Math.ceil(cupsOfDraw / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;
   const seenTo = HANDS.change + HANDS.stir + 9;
-  // Each cup is seen to, and again for each other that went cold meanwhile: it grows with the square.
+  // Each cup is seen to, and again for each other that went cold meanwhile: it grows with the
+  // square.
   const match = cupsOfDraw ** 2 * seenTo + bursts;
   const once = cupsOfDraw * seenTo + bursts;
-  const matching: Known = {
+  const matching: Estimate = {
     mean: plan.draws.length * match,
     sd: 0.4 * match * Math.sqrt(plan.draws.length),
   };
@@ -206,8 +188,10 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     ['racked', 1],
   ]);
 
-  const laid = plan.runs.filter((r) => r.takes).reduce((n, r) => n + r.shots, 0);
-  const made = plan.runs.filter((r) => r.makes !== 'bait').reduce((n, r) => n + r.shots, 0);
+  const laid = plan.runs.filter((run) => run.takes).reduce((sum, run) => sum + run.shots, 0);
+  const made = plan.runs
+    .filter((run) => run.makes !== 'bait')
+    .reduce((sum, run) => sum + run.shots, 0);
   const inserts = sum([
     ['loaded', laid],
     ['kept', made],
@@ -217,10 +201,10 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   // Each mould cools while the hands serve the others: what is waited for is what they cannot fill.
   let waiting = 0;
   let hands = 0;
-  for (const { run, id, mould } of runs.flatMap((r) =>
-    r.tools.moulds.map((m) => ({ run: r, ...m })),
+  for (const { run, id, mould } of runs.flatMap((run) =>
+    run.tools.moulds.map((mould) => ({ run, ...mould })),
   )) {
-    const own = plan.shots.filter((s) => s.job === run.key && s.mould === id);
+    const own = plan.shots.filter((shot) => shot.job === run.key && shot.mould === id);
     if (own.length === 0) continue;
     const learned = mouldPrior(known.learned, mould.name);
     const reckoned = heatOfMould(mould, castAs(run.stage));
@@ -234,27 +218,30 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
       perShot.mean,
     );
     const others = run.tools.moulds.length;
-    for (const c of cycles) {
+    for (const cycle of cycles) {
       waiting +=
         Math.max(
           0,
           mould.hold +
-            c.open *
-              Math.exp(worthWaiting(c.open, learned.opens, mould.cavities.length, BAIT_TAKES)) +
-            c.rested -
+            cycle.open *
+              Math.exp(worthWaiting(cycle.open, learned.opens, mould.cavities.length, BAIT_TAKES)) +
+            cycle.rested -
             (others - 1) * perShot.mean,
         ) / others;
       hands += perShot.mean;
     }
   }
-  const shooting: Known = {
+  const shooting: Estimate = {
     mean: hands,
     sd: perShot.sd * Math.sqrt(Math.max(1, plan.shots.length)),
   };
-  const cooling: Known = { mean: waiting, sd: 0.15 * waiting };
+  const cooling: Estimate = { mean: waiting, sd: 0.15 * waiting };
   // Metal is warmed last: all of it together on the plate, once the cups are done.
-  const metal: Known = { mean: warm + moulds.length * hand(known, 'warmed').mean, sd: 0.2 * warm };
-  const parts: [string, string, Known][] = [
+  const metal: Estimate = {
+    mean: warm + moulds.length * hand(known, 'warmed').mean,
+    sd: 0.2 * warm,
+  };
+  const parts: [string, string, Estimate][] = [
     [
       'Wake, measure, colour',
       `${plan.cups.length} ${plan.cups.length === 1 ? 'cup' : 'cups'}${degassed ? `, ${degassed} degassed` : ''}`,
@@ -262,7 +249,9 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     ],
     [
       'Cook',
-      `${Math.round(heating / 60)} min in ${atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name}, ${cook.length} ${cook.length === 1 ? 'charge' : 'charges'}`,
+      `${Math.round(heating / 60)} min in ` +
+        `${atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name}, ${cook.length} ` +
+        `${cook.length === 1 ? 'charge' : 'charges'}`,
       cookTime,
     ],
     [
@@ -290,7 +279,7 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
               ? `${laid} ${laid === 1 ? 'shot takes' : 'shots take'} inserts`
               : `${plan.runs.length} runs`,
             inserts,
-          ] as [string, string, Known],
+          ] as [string, string, Estimate],
         ]
       : []),
     [
@@ -299,41 +288,45 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
       cooling,
     ],
   ];
-  const all = parts.reduce((s, [, , k]) => s + k.mean, 0);
+  const all = parts.reduce((sum, [, , known]) => sum + known.mean, 0);
   // Cooking, hands and cooling are off by themselves, and the whole as evenings are.
-  const sd = Math.hypot(EVENINGS_DIFFER * all, ...parts.map(([, , k]) => k.sd));
+  const sd = Math.hypot(EVENINGS_DIFFER * all, ...parts.map(([, , known]) => known.sd));
   // Up to the first draw everything is made ready; from there one draw follows the other.
   const [ready, going] = [
     [prepare, cookTime, metal],
     [matching, shooting, inserts, cooling],
-  ].map((some): Known => ({
-    mean: some.reduce((s, k) => s + k.mean, 0),
-    sd: Math.sqrt(some.reduce((s, k) => s + k.sd ** 2, 0)),
-  })) as [Known, Known];
-  const n = Math.max(1, plan.draws.length);
+  ].map((some): Estimate => ({
+    mean: some.reduce((sum, known) => sum + known.mean, 0),
+    sd: Math.sqrt(some.reduce((sum, known) => sum + known.sd ** 2, 0)),
+  })) as [Estimate, Estimate];
+  const count = Math.max(1, plan.draws.length);
   const draws = plan.draws.map((_, i) =>
     range(
-      ready.mean + match + (going.mean - match) * (i / n),
+      ready.mean + match + (going.mean - match) * (i / count),
       Math.hypot(
-        EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / n)),
+        EVENINGS_DIFFER * (ready.mean + match + (going.mean - match) * (i / count)),
         ready.sd,
-        going.sd * Math.sqrt((i + 1) / n),
+        going.sd * Math.sqrt((i + 1) / count),
       ),
     ),
   );
-  const letters = plan.cups.slice(0, cupsOfDraw).map((c) => c.letter);
+  const letters = plan.cups.slice(0, cupsOfDraw).map((cup) => cup.letter);
   const lastMinute = [
     { before: once + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
     { before: once + 20, what: 'Injector and block warm, plungers oiled' },
     { before: once + 5, what: `${letters.join(', ')} stirred and read` },
-    ...letters.map((l, i) => ({
+    ...letters.map((letter, i) => ({
       before: (letters.length - i) * (HANDS.change + MATCH_BURST + HANDS.stir),
-      what: `${l} in the oven, a short burst, stir`,
+      what: `${letter} in the oven, a short burst, stir`,
     })),
     { before: 0, what: 'Draw' },
   ];
   return {
-    phases: parts.map(([what, why, k]) => ({ what, why, seconds: range(k.mean, k.sd) })),
+    phases: parts.map(([what, why, known]) => ({
+      what,
+      why,
+      seconds: range(known.mean, known.sd),
+    })),
     all: range(all, sd),
     draws,
     lastMinute,

@@ -33,13 +33,13 @@ const SPOON_PARTS = [1 / 2, 1 / 4, 1 / 8, 1 / 16, 1 / 32, 1 / 64] as const;
 const fraction = (part: number): string => `1/${Math.round(1 / part)}`;
 
 /** How a figure is brought to what a hand has: to the nearest, or to one that is enough. */
-type Rounding = (n: number) => number;
-const upward: Rounding = (n) => Math.ceil(n - 1e-9);
+type Rounding = (count: number) => number;
+const upward: Rounding = (count) => Math.ceil(count - 1e-9);
 
 /** A number as whole ones and the parts a hand has: 1.5625 → `1 + 1/2 + 1/16`. */
-function inParts(n: number, parts: readonly number[], round: Rounding): string {
+function inParts(count: number, parts: readonly number[], round: Rounding): string {
   const least = parts.at(-1)!;
-  let left = round(n / least) * least;
+  let left = round(count / least) * least;
   const out: string[] = [];
   if (left >= 1) out.push(String(Math.floor(left + 1e-9)));
   left -= Math.floor(left + 1e-9);
@@ -52,7 +52,10 @@ function inParts(n: number, parts: readonly number[], round: Rounding): string {
   return out.length === 2 && !out[0]!.includes('/') ? out.join(' ') : out.join(' + ');
 }
 
-/** A volume as a US or imperial hand measures it out: cups to a sixteenth, ounces to a quarter, spoons below that. */
+/**
+ * A volume as a US or imperial hand measures it out: cups to a sixteenth, ounces to a quarter,
+ * spoons below that.
+ */
 function measured(ml: number, shop: ShopUnits, round: Rounding = Math.round): Shown {
   const us = shop.system === 'us';
   const of = (key: UnitKey) => ml / unit(key).factor;
@@ -88,8 +91,8 @@ function measured(ml: number, shop: ShopUnits, round: Rounding = Math.round): Sh
 const THIN_INCH = 0.25;
 
 /**
- * A quantity for reading, in the shop's unit. Volumes of shops that measure by cups and ounces come in the measures a hand
- * has; what is stored stays exact.
+ * A quantity for reading, in the shop's unit. Volumes of shops that measure by cups and ounces come
+ * in the measures a hand has; what is stored stays exact.
  * @param value in the dimension's internal unit
  * @param decimals overrides the usual count for the unit
  */
@@ -108,25 +111,33 @@ export function show(
     }
     return measured(value, shop);
   }
-  const u = unit(key);
-  const n = (value - (u.offset ?? 0)) / u.factor;
+  const other = unit(key);
+  const count = (value - (other.offset ?? 0)) / other.factor;
   // What is thinner than a fingernail is told to a tenth or a hundredth: flake is never 0 mm.
-  if (key === 'mm' && decimals === undefined && n !== 0 && Math.abs(n) < 10) {
-    const fine = String(Number(n.toFixed(Math.abs(n) < 1 ? 2 : 1)));
-    return { number: fine, unit: u.label, text: `${fine} ${u.label}` };
+  if (key === 'mm' && decimals === undefined && count !== 0 && Math.abs(count) < 10) {
+    const fine = String(Number(count.toFixed(Math.abs(count) < 1 ? 2 : 1)));
+    return { number: fine, unit: other.label, text: `${fine} ${other.label}` };
   }
   const places =
     key === 'in'
-      ? Math.max(decimals ?? 0, Math.abs(n) < THIN_INCH ? 3 : 2)
+      ? Math.max(decimals ?? 0, Math.abs(count) < THIN_INCH ? 3 : 2)
       : (decimals ?? DECIMALS[key] ?? 1);
-  const number = Object.is(Number(n.toFixed(places)), -0) ? (0).toFixed(places) : n.toFixed(places);
-  return { number, unit: u.label, text: u.label ? `${number} ${u.label}` : number };
+  const number = Object.is(Number(count.toFixed(places)), -0)
+    ? (0).toFixed(places)
+    : count.toFixed(places);
+  return { number, unit: other.label, text: other.label ? `${number} ${other.label}` : number };
 }
 
-/** A flake's size as makers say it: in the shop's unit, in decimals of an inch and in thousandths: `1 mm (.040, 40)`. */
+/**
+ * A flake's size as makers say it: in the shop's unit, in decimals of an inch and in thousandths:
+ * `1 mm (.040, 40)`.
+ */
 export function sayFlake(mm: number, shop: ShopUnits): string {
   const thousandths = Math.round(mm / 0.0254 / 5) * 5 || Math.round(mm / 0.0254);
-  return `${show(mm, 'length', { ...shop, length: 'mm' }).text} (${(thousandths / 1000).toFixed(3).replace(/^0/, '')}, ${thousandths})`;
+  return (
+    `${show(mm, 'length', { ...shop, length: 'mm' }).text} ` +
+    `(${(thousandths / 1000).toFixed(3).replace(/^0/, '')}, ${thousandths})`
+  );
 }
 
 /** The sentence form of {@link show}. */
@@ -137,7 +148,10 @@ export const say = (
   decimals?: number,
 ): string => show(value, dimension, shop, decimals).text;
 
-/** A volume that is no less than this, in mL to so many decimals or in the measures a hand has: for what is missing. */
+/**
+ * A volume that is no less than this, in mL to so many decimals or in the measures a hand has: for
+ * what is missing.
+ */
 export function sayAtLeast(ml: number, shop: ShopUnits, decimals = 0): string {
   if (shopUnit('volume', shop) !== 'mL') return measured(ml, shop, upward).text;
   return say(upward(ml * 10 ** decimals) / 10 ** decimals, 'volume', shop, decimals);
@@ -160,8 +174,9 @@ const EDITED: Record<'us' | 'imperial', UnitKey[]> = {
 const FEW = 5;
 
 /**
- * A quantity for editing: every digit it has, so that opening a field and leaving it changes nothing.
- * parse(edit(q)) equals q to 1e-12. A volume is told in the unit that takes few digits, the shop's own first.
+ * A quantity for editing: every digit it has, so that opening a field and leaving it changes
+ * nothing. parse(edit(q)) equals q to 1e-12. A volume is told in the unit that takes few digits,
+ * the shop's own first.
  */
 export function edit(value: number, dimension: Dimension, shop: ShopUnits, as?: UnitKey): string {
   const own = as ?? shopUnit(dimension, shop);
@@ -184,10 +199,10 @@ export function edit(value: number, dimension: Dimension, shop: ShopUnits, as?: 
 /** Seconds as a bench clock: 48 → `0:48`, 110 → `1:50`, 4320 → `1:12:00`. */
 export function clock(seconds: number): string {
   const whole = Math.max(0, Math.ceil(seconds - 1e-9));
-  const h = Math.floor(whole / 3600);
-  const m = Math.floor((whole % 3600) / 60);
-  const s = String(whole % 60).padStart(2, '0');
-  return h > 0 ? `${h}:${String(m).padStart(2, '0')}:${s}` : `${m}:${s}`;
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor((whole % 3600) / 60);
+  const text = String(whole % 60).padStart(2, '0');
+  return hours > 0 ? `${hours}:${String(minutes).padStart(2, '0')}:${text}` : `${minutes}:${text}`;
 }
 
 /** A length of time in words: 4320 s → `1 h 12 min`. */

@@ -1,7 +1,8 @@
+import { takeNumber, NAMED, plain, WORDS } from './number.ts';
 import type { Dimension, ShopUnits, UnitKey } from './units.ts';
 import { shopUnit, unit, UNITS } from './units.ts';
 
-export interface Quantity {
+interface Quantity {
   dimension: Dimension;
   /** in the dimension's internal unit */
   value: number;
@@ -9,7 +10,7 @@ export interface Quantity {
   unit: UnitKey;
 }
 
-export type ParseCode =
+type ParseCode =
   | 'empty'
   | 'not-a-number'
   | 'unknown-unit'
@@ -41,143 +42,10 @@ export interface ParseOptions {
 /** More than this is no amount, but something pasted by mistake. */
 const LONGEST = 80;
 
-const VULGAR: Record<string, string> = {
-  '½': '1/2',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅓': '1/3',
-  '⅔': '2/3',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-  '⅕': '1/5',
-  '⅙': '1/6',
-};
-
-/** Numbers as makers say them. */
-const WORDS: Record<string, number> = {
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  eleven: 11,
-  twelve: 12,
-  dozen: 12,
-};
-/** Parts, alone or counted: half a cup, three quarters of a spoon. */
-const PARTS: Record<string, number> = {
-  half: 2,
-  halves: 2,
-  third: 3,
-  thirds: 3,
-  quarter: 4,
-  quarters: 4,
-  eighth: 8,
-  eighths: 8,
-  sixteenth: 16,
-  sixteenths: 16,
-};
-/** Said before an amount that was not measured finely: it is the amount all the same. */
-const ABOUT = /^(?:about|around|roughly|approx(?:imately)?\.?|ca\.?|some|~|≈)\s*/;
-
-/** Words of a spoken number as figures: `one and a half cups` → `1 1/2 cups`, `half a cup` → `1/2 cup`. */
-function spoken(text: string): string {
-  const out: string[] = [];
-  const words = text.split(' ');
-  for (let i = 0; i < words.length; i++) {
-    const word = words[i]!;
-    const next = words[i + 1] ?? '';
-    const isNumber = (w: string) => w in WORDS || w in PARTS || /^\d/.test(w);
-    if (word === 'and' && out.length > 0 && (isNumber(next) || next === 'a' || next === 'an'))
-      continue;
-    if (word === 'a' || word === 'an') {
-      // “half a cup” has its number already; “a half” gets it next; “a cup” is one.
-      if (out.length === 0 && !(next in PARTS)) out.push('1');
-      continue;
-    }
-    const count = word in WORDS ? WORDS[word]! : /^\d+$/.test(word) ? Number(word) : null;
-    if (count !== null && next in PARTS && /s$/.test(next)) {
-      out.push(`${count}/${PARTS[next]}`);
-      i += 1;
-      continue;
-    }
-    if (
-      word in PARTS &&
-      (i === 0 || words[i - 1] === 'a' || words[i - 1] === 'an' || words[i - 1] === 'and')
-    )
-      out.push(`1/${PARTS[word]}`);
-    else out.push(word in WORDS ? String(WORDS[word]) : word);
-  }
-  return out.join(' ');
-}
-
-/** What was typed, in one way of writing: figures, single spaces, plain signs. */
-function plain(typed: string): string {
-  let text = typed
-    .toLowerCase()
-    .replace(/[−–]/g, '-')
-    .replace(/℃/g, '°c')
-    .replace(/℉/g, '°f')
-    .replace(/[×✕]/g, 'x')
-    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞⅕⅙]/g, (c) => ` ${VULGAR[c]}`);
-  text = text.split(/\s+/).filter(Boolean).join(' ').replace(ABOUT, '');
-  return spoken(
-    text
-      .replace(/\bfl(?:uid)?\.? ?(?:oz\b\.?|ounces?\b)/g, 'floz')
-      .replace(/\btea ?spoon/g, 'teaspoon')
-      .replace(/\btable ?spoon/g, 'tablespoon'),
-  );
-}
-
-const NAMED: Record<Dimension, string> = {
-  temperature: 'a temperature',
-  difference: 'a temperature difference',
-  volume: 'a volume',
-  mass: 'a weight',
-  length: 'a length',
-  drops: 'drops',
-  time: 'a time',
-  density: 'a density',
-  share: 'a percentage',
-  count: 'a plain number',
-};
-
-/** A number at the start of a text, and what follows it; `both` where thousands and decimals cannot be told apart. */
-function takeNumber(text: string): { value: number; both?: number; rest: string } | null {
-  const mixed = /^([+-]?)(\d{1,6})(?: |-| - )(\d{1,6}) ?\/ ?(\d{1,6})/.exec(text);
-  if (mixed)
-    return {
-      value: (mixed[1] === '-' ? -1 : 1) * (Number(mixed[2]) + Number(mixed[3]) / Number(mixed[4])),
-      rest: text.slice(mixed[0].length),
-    };
-  const part = /^([+-]?)(\d{1,6}) ?\/ ?(\d{1,6})/.exec(text);
-  if (part)
-    return {
-      value: ((part[1] === '-' ? -1 : 1) * Number(part[2])) / Number(part[3]),
-      rest: text.slice(part[0].length),
-    };
-  const read = /^[+-]?(?:\d+(?:[.,]\d+)*[.,]?|[.,]\d+)(?:e[+-]?\d{1,3})?/.exec(text);
-  if (!read) return null;
-  const [number, rest] = [read[0], text.slice(read[0].length)];
-  // A comma before three digits, or a point before three that end in nothing, may be thousands or decimals: asked, not guessed.
-  const grouped = /^([+-]?[1-9]\d{0,2})([.,])(\d{3})$/.exec(number);
-  if (grouped && (grouped[2] === ',' || grouped[3]!.endsWith('0')))
-    return {
-      value: Number(`${grouped[1]}.${grouped[3]}`),
-      both: Number(`${grouped[1]}${grouped[3]}`),
-      rest,
-    };
-  return /[.,].*[.,]/.test(number) ? null : { value: Number(number.replace(',', '.')), rest };
-}
-
-/** Terms of an amount: `1 lb 2 oz`, `1/2 + 1/16 cup`, `1 cup 2 tbsp`; a term without a unit has that of the next. */
+/**
+ * Terms of an amount: `1 lb 2 oz`, `1/2 + 1/16 cup`, `1 cup 2 tbsp`; a term without a unit has that
+ * of the next.
+ */
 function takeTerms(text: string): { value: number; both?: number; unit: string }[] | null {
   const out: { value: number; both?: number; unit: string }[] = [];
   let rest = text;
@@ -202,8 +70,8 @@ function candidates(name: string, shop: ShopUnits): UnitKey[] {
   const system = /^us/.test(name) ? 'us' : /^imp/.test(name) ? 'imperial' : shop.system;
   const bare = name.replace(/^(us|imperial|imp)(?=floz|cup|tsp|tbsp)/, '');
   return (Object.keys(UNITS) as UnitKey[]).filter((key) => {
-    const u = unit(key);
-    return u.names.includes(bare) && (u.system === undefined || u.system === system);
+    const other = unit(key);
+    return other.names.includes(bare) && (other.system === undefined || other.system === system);
   });
 }
 
@@ -211,9 +79,9 @@ function candidates(name: string, shop: ShopUnits): UnitKey[] {
 const DEGREE = new Set(['°', 'deg', 'degs', 'degree', 'degrees']);
 
 /**
- * Reads a quantity as makers say it: `1 1/2 cup`, `half a cup`, `330F`, `40 dr`, `3/4 of 1/16 tsp`, `1 lb 2 oz`, `2 x 1/4 tsp`.
- * A bare number is in the shop's own unit. `oz` is a weight where only a weight will do, a fluid
- * ounce where only a volume will do, and is asked about where both would.
+ * Reads a quantity as makers say it: `1 1/2 cup`, `half a cup`, `330F`, `40 dr`, `3/4 of 1/16 tsp`,
+ * `1 lb 2 oz`, `2 x 1/4 tsp`. A bare number is in the shop's own unit. `oz` is a weight where only
+ * a weight will do, a fluid ounce where only a volume will do, and is asked about where both would.
  * @returns the value in internal units, or a code and a sentence for the maker; never throws
  */
 export function parseQuantity(typed: string, options: ParseOptions): Parsed {
@@ -221,7 +89,8 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
   const unread = () =>
     fail(
       'not-a-number',
-      `“${typed.trim().slice(0, LONGEST)}” does not read as ${NAMED[dimensions[0]]}. Try ${EXAMPLES[dimensions[0]]}.`,
+      `“${typed.trim().slice(0, LONGEST)}” does not read as ${NAMED[dimensions[0]]}. Try ` +
+        `${EXAMPLES[dimensions[0]]}.`,
     );
   if (typed.trim() === '') return fail('empty', 'Nothing typed yet.');
   // Read in one pass, whatever its length, and refused before anything looks into it twice.
@@ -247,7 +116,7 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
   const amount = part && /^\d|^[.,]\d/.test(part.rest) ? part.rest : part ? `1 ${part.rest}` : text;
   const terms = takeTerms(amount);
   if (!terms) return unread();
-  if (terms.some((t) => !Number.isFinite(t.value)))
+  if (terms.some((term) => !Number.isFinite(term.value)))
     return fail('not-finite', 'That is not an amount anyone can measure out.');
 
   let total = null as Quantity | null;
@@ -277,7 +146,9 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
   if (only?.both !== undefined) {
     const asked = [only.value, only.both]
       .map((value) => readTerm({ value, unit: only.unit }, options))
-      .flatMap((r) => (r.ok ? [{ ...r.quantity, value: r.quantity.value * scale }] : []));
+      .flatMap((parsed) =>
+        parsed.ok ? [{ ...parsed.quantity, value: parsed.quantity.value * scale }] : [],
+      );
     return {
       ok: false,
       code: 'ambiguous',
@@ -285,7 +156,7 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
       choices: asked.map((quantity) => ({ label: show(quantity.value, quantity.unit), quantity })),
     };
   }
-  if (terms.some((t) => t.both !== undefined)) return unread();
+  if (terms.some((term) => term.both !== undefined)) return unread();
   return bounded({ ...total!, value: total!.value * scale }, options);
 }
 
@@ -297,12 +168,15 @@ function readTerm(
   const name = typed.replace(/[\s.]+/g, '');
   if (
     name === '' ||
-    (DEGREE.has(name) && dimensions.some((d) => d === 'temperature' || d === 'difference'))
+    (DEGREE.has(name) &&
+      dimensions.some((dimension) => dimension === 'temperature' || dimension === 'difference'))
   ) {
     const own =
       name === ''
         ? dimensions[0]
-        : dimensions.find((d) => d === 'temperature' || d === 'difference')!;
+        : dimensions.find(
+            (dimension) => dimension === 'temperature' || dimension === 'difference',
+          )!;
     return { ok: true, quantity: toQuantity(value, shopUnit(own, shop)) };
   }
   if (/^scoops?$/.test(name) && dimensions.includes('volume')) {
@@ -339,7 +213,8 @@ function readTerm(
   if (found[0])
     return fail(
       'wrong-dimension',
-      `“${typed}” is ${NAMED[unit(found[0]).dimension]}; this wants ${dimensions.map((d) => NAMED[d]).join(' or ')}.`,
+      `“${typed}” is ${NAMED[unit(found[0]).dimension]}; this wants ` +
+        `${dimensions.map((dimension) => NAMED[dimension]).join(' or ')}.`,
     );
   return fail(
     'unknown-unit',
@@ -361,8 +236,12 @@ const EXAMPLES: Record<Dimension, string> = {
 };
 
 function toQuantity(number: number, key: UnitKey): Quantity {
-  const u = unit(key);
-  return { dimension: u.dimension, value: number * u.factor + (u.offset ?? 0), unit: key };
+  const other = unit(key);
+  return {
+    dimension: other.dimension,
+    value: number * other.factor + (other.offset ?? 0),
+    unit: key,
+  };
 }
 
 const SIGNED: Dimension[] = ['temperature'];
@@ -388,7 +267,7 @@ function bounded(quantity: Quantity, options: ParseOptions): Parsed {
 }
 
 function show(internal: number, key: UnitKey): string {
-  const u = unit(key);
-  const n = (internal - (u.offset ?? 0)) / u.factor;
-  return `${Number(n.toPrecision(4))} ${u.label}`.trim();
+  const other = unit(key);
+  const count = (internal - (other.offset ?? 0)) / other.factor;
+  return `${Number(count.toPrecision(4))} ${other.label}`.trim();
 }

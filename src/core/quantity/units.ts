@@ -1,19 +1,16 @@
-/** The dimensions a maker types, each with its internal unit. */
-export const INTERNAL = {
-  temperature: '°C',
-  difference: 'K',
-  volume: 'mL',
-  mass: 'g',
-  length: 'mm',
-  drops: 'dr',
-  time: 's',
-  density: 'g/mL',
-  share: '',
-  count: '',
-} as const;
-
-export type Dimension = keyof typeof INTERNAL;
-export type VolumeSystem = 'us' | 'imperial';
+/** The dimensions a maker types; internally °C, K, mL, g, mm, drops, s, g/mL, and plain numbers. */
+export type Dimension =
+  | 'temperature'
+  | 'difference'
+  | 'volume'
+  | 'mass'
+  | 'length'
+  | 'drops'
+  | 'time'
+  | 'density'
+  | 'share'
+  | 'count';
+type VolumeSystem = 'us' | 'imperial';
 
 export interface Unit {
   dimension: Dimension;

@@ -10,7 +10,10 @@ import { MOULDS } from './handle/moulds.ts';
 import type { Handlers } from './handle/parts.ts';
 import { cool, reopen } from './handle/parts.ts';
 import type { RunState, SessionState } from './state.ts';
-import { layOut, newCup, newMould } from './state.ts';
+import { layOut } from './state.ts';
+import { newMould } from './state/mould.ts';
+import { newCup } from './state/cup.ts';
+import { alter } from './alter.ts';
 
 export {
   baitOf,
@@ -23,48 +26,59 @@ export {
   scrapG,
 } from './handle/parts.ts';
 
-/** Another colourway, build, injector or block from here on: for the run named, and the colours of its whole job. */
+/**
+ * Another colourway, build, injector or block from here on: for the run named, and the colours of
+ * its whole job.
+ */
 function recolour(
-  s: SessionState,
+  state: SessionState,
   run: RunState,
-  p: Extract<BenchEvent<'changed'>['payload'], { what: 'colourway' }>,
+  colourway: Extract<BenchEvent<'changed'>['payload'], { what: 'colourway' }>,
 ): void {
-  const i = run.job.build.stages.findIndex((x) => x.key === run.stage.key);
-  const stage = p.build.stages[Math.min(i, p.build.stages.length - 1)]!;
-  const tools = run.job.tools.map((t, k) =>
-    k === i
+  const index = run.job.build.stages.findIndex((stage) => stage.key === run.stage.key);
+  const stage = colourway.build.stages[Math.min(index, colourway.build.stages.length - 1)]!;
+  const tools = run.job.tools.map((tool, k) =>
+    k === index
       ? {
-          ...t,
-          injector: p.injector ?? t.injector,
-          block: p.block,
+          ...tool,
+          injector: colourway.injector ?? tool.injector,
+          block: colourway.block,
           order: [],
-          mixedTo: layersOf(p.build).some((l) => l.key === t.mixedTo) ? t.mixedTo : 'puck',
+          mixedTo: layersOf(colourway.build).some((layer) => layer.key === tool.mixedTo)
+            ? tool.mixedTo
+            : 'puck',
         }
-      : t,
+      : tool,
   );
-  const job = { ...run.job, colourway: p.colourway, build: p.build, layers: p.layers, tools };
-  for (const other of s.runs.values()) {
+  const job = {
+    ...run.job,
+    colourway: colourway.colourway,
+    build: colourway.build,
+    layers: colourway.layers,
+    tools,
+  };
+  for (const other of state.runs.values()) {
     if (other.job.key !== job.key) continue;
-    const k = run.job.build.stages.findIndex((x) => x.key === other.stage.key);
-    Object.assign(other, {
+    const place = run.job.build.stages.findIndex((stage) => stage.key === other.stage.key);
+    alter(other, {
       job,
-      stage: other === run ? stage : (p.build.stages[k] ?? other.stage),
-      tools: tools[k] ?? other.tools,
+      stage: other === run ? stage : (colourway.build.stages[place] ?? other.stage),
+      tools: tools[place] ?? other.tools,
     });
   }
-  for (const choice of p.cups)
-    if (!s.cups.has(String(choice.mix)))
-      s.cups.set(
+  for (const choice of colourway.cups)
+    if (!state.cups.has(String(choice.mix)))
+      state.cups.set(
         String(choice.mix),
-        newCup(choice, LETTERS[s.cups.size] ?? 'Z', [], s.snapshot.colour),
+        newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
       );
-  planCharges(s, run);
-  layOut(s, run.tools);
-  const held = s.injectors.get(String(run.tools.injector?.id));
+  planCharges(state, run);
+  layOut(state, run.tools);
+  const held = state.injectors.get(String(run.tools.injector?.id));
   if (held)
-    Object.assign(held, {
-      block: p.block?.block ?? null,
-      blockKey: p.block ? String(p.block.id) : null,
+    alter(held, {
+      block: colourway.block?.block ?? null,
+      blockKey: colourway.block ? String(colourway.block.id) : null,
     });
 }
 
@@ -72,85 +86,110 @@ export const HANDLERS: Handlers = {
   ...CUPS,
   ...BARRELS,
   ...MOULDS,
-  opened: (s, e) => {
-    if (s.status !== 'new') return;
-    s.status = 'running';
-    s.openedAt = e.at;
+  opened: (state, event) => {
+    if (state.status !== 'new') return;
+    state.status = 'running';
+    state.openedAt = event.at;
   },
-  brokenOff: (s, e) => {
-    if (s.status !== 'running') return;
-    s.status = 'broken off';
-    s.pausedAt = e.at;
+  brokenOff: (state, event) => {
+    if (state.status !== 'running') return;
+    state.status = 'broken off';
+    state.pausedAt = event.at;
   },
-  resumed: (s, e) => {
-    if (s.status !== 'broken off') return;
-    s.status = 'running';
-    s.pausedMs += e.at - (s.pausedAt ?? e.at);
-    s.pausedAt = null;
-    s.breaks += 1;
+  resumed: (state, event) => {
+    if (state.status !== 'broken off') return;
+    state.status = 'running';
+    state.pausedMs += event.at - (state.pausedAt ?? event.at);
+    state.pausedAt = null;
+    state.breaks += 1;
     // Everything stands cold again: what was read or warmed before the break no longer counts.
-    for (const c of s.cups.values()) {
-      carryBounds(s, c, e.at, roomOf(s));
-      if (c.bounds)
-        c.bounds.low = { plastic: roomOf(s) - ROOM_MAY.under, glass: roomOf(s) - ROOM_MAY.under };
-      Object.assign(c, { reading: null, before: null, fused: false, inOven: null, doubt: null });
+    for (const cup of state.cups.values()) {
+      carryBounds(state, cup, event.at, roomOf(state));
+      if (cup.bounds)
+        cup.bounds.low = {
+          plastic: roomOf(state) - ROOM_MAY.under,
+          glass: roomOf(state) - ROOM_MAY.under,
+        };
+      alter(cup, { reading: null, before: null, fused: false, inOven: null, doubt: null });
     }
-    for (const m of s.moulds.values())
-      Object.assign(m, {
+    for (const mould of state.moulds.values())
+      alter(mould, {
         warmed: false,
         reading: null,
-        metal: { celsius: roomOf(s), sd: 5, at: e.at },
+        metal: { celsius: roomOf(state), own: 5, slope: 0, at: event.at },
         giving: null,
       });
-    for (const i of s.injectors.values())
-      Object.assign(i, { warmed: false, metal: { celsius: roomOf(s), at: e.at } });
+    for (const injector of state.injectors.values())
+      alter(injector, {
+        warmed: false,
+        metal: { celsius: roomOf(state), at: event.at },
+      });
   },
-  finished: (s, e) => {
-    if (s.status === 'finished') return;
-    if (s.pausedAt !== null) s.pausedMs += e.at - s.pausedAt;
-    s.status = 'finished';
-    s.finishedAt = e.at;
+  finished: (state, event) => {
+    if (state.status === 'finished') return;
+    if (state.pausedAt !== null) state.pausedMs += event.at - state.pausedAt;
+    state.status = 'finished';
+    state.finishedAt = event.at;
   },
-  turned: (s, e) =>
-    void ((s.focus = null), (s.inHand = s.runs.has(e.payload.job) ? e.payload.job : s.inHand)),
-  skipped: (s, e) => {
-    s.skips.add(`${e.payload.step}:${e.payload.target}`);
+  turned: (state, event) =>
+    void (
+      (state.focus = null),
+      (state.inHand = state.runs.has(event.payload.job) ? event.payload.job : state.inHand)
+    ),
+  skipped: (state, event) => {
+    state.skips.add(`${event.payload.step}:${event.payload.target}`);
     // What is skipped is left: the key is free again.
-    s.focus = null;
-    const { step, target } = e.payload;
+    state.focus = null;
+    const { step, target } = event.payload;
     const onRack = step === 'rack' || step === 'keep';
-    const m = s.moulds.get(onRack ? (s.shots.get(target)?.mould ?? '') : target);
-    if (!m) return;
-    if (step === 'hold' && m.phase === 'holding') cool(s, m, e.at);
-    if (step === 'topOff') m.toppedOff = true;
-    if (step === 'secondLook') m.looked = true;
-    if (step === 'sprue' && m.phase === 'marked') m.phase = 'cleared';
-    if (onRack && m.shot === target && m.phase === 'cleared') reopen(s, m);
+    const mould = state.moulds.get(onRack ? (state.shots.get(target)?.mould ?? '') : target);
+    if (!mould) return;
+    if (step === 'hold' && mould.phase === 'holding') cool(state, mould, event.at);
+    if (step === 'topOff') mould.toppedOff = true;
+    if (step === 'secondLook') mould.looked = true;
+    if (step === 'sprue' && mould.phase === 'marked') mould.phase = 'cleared';
+    if (onRack && mould.shot === target && mould.phase === 'cleared') reopen(state, mould);
   },
-  changed: (s, e) => {
-    const p = e.payload;
-    if (p.what === 'oven') {
-      s.oven = { id: p.oven, level: p.level };
+  changed: (state, event) => {
+    const payload = event.payload;
+    if (payload.what === 'oven') {
+      state.oven = { id: payload.oven, level: payload.level };
       return;
     }
-    const run = s.runs.get(p.job);
+    const run = state.runs.get(payload.job);
     if (!run) return;
-    if (p.what === 'shots') run.target = Math.max(run.done, run.target + p.by);
-    if (p.what === 'trials') run.trials = Math.max(run.trialsDone, run.trials + p.by);
-    if (p.what === 'mould') {
-      const entry = { id: p.id, mould: p.mould, given: 0, ...(p.bait ? { bait: p.bait } : {}) };
-      if (!s.moulds.has(String(p.id))) s.moulds.set(String(p.id), newMould(p.id, p.mould));
+    if (payload.what === 'shots') run.target = Math.max(run.done, run.target + payload.by);
+    if (payload.what === 'trials') run.trials = Math.max(run.trialsDone, run.trials + payload.by);
+    if (payload.what === 'mould') {
+      const entry = {
+        id: payload.id,
+        mould: payload.mould,
+        given: 0,
+        ...(payload.bait ? { bait: payload.bait } : {}),
+      };
+      if (!state.moulds.has(String(payload.id)))
+        state.moulds.set(String(payload.id), newMould(payload.id, payload.mould));
       const tools = {
         ...run.tools,
-        moulds: p.only ? [entry] : [...run.tools.moulds.filter((m) => m.id !== p.id), entry],
+        moulds: payload.only
+          ? [entry]
+          : [...run.tools.moulds.filter((mould) => mould.id !== payload.id), entry],
       };
-      const job = { ...run.job, tools: run.job.tools.map((t) => (t === run.tools ? tools : t)) };
-      for (const other of s.runs.values()) if (other.job.key === job.key) other.job = job;
+      const job = {
+        ...run.job,
+        tools: run.job.tools.map((tool) => (tool === run.tools ? tools : tool)),
+      };
+      for (const other of state.runs.values()) if (other.job.key === job.key) other.job = job;
       run.tools = tools;
     }
-    if (p.what === 'colourway') recolour(s, run, p);
+    if (payload.what === 'colourway') recolour(state, run, payload);
   },
-  trouble: (s, e) =>
-    void s.troubles.push({ event: e.id, at: e.at, about: e.payload.about, what: e.payload.what }),
+  trouble: (state, event) =>
+    void state.troubles.push({
+      event: event.id,
+      at: event.at,
+      about: event.payload.about,
+      what: event.payload.what,
+    }),
   undone: () => {},
 };

@@ -3,31 +3,33 @@ import { rigOf } from '../plan/index.ts';
 import { airVolume, balance, baitMass, drawFlow, limitMass, pourFlow, sum } from '../shot/index.ts';
 import type { Flow } from '../shot/index.ts';
 import { massFor } from './handle/parts.ts';
-import type { CupState, MouldState, RunState, SessionState } from './state.ts';
+import type { RunState, SessionState } from './state.ts';
+import type { MouldState } from './state/mould.ts';
+import type { CupState } from './state/cup.ts';
 
 const heatOf = (run: RunState): number => (run.tools.window.low + run.tools.window.high) / 2;
 /** g that must stay in a cup so that a draw takes no air. */
-export const airG = (c: CupState, celsius: number): number =>
-  c.vessel ? airVolume(c.vessel) * density(celsius, GRADES[c.grade].density20) : 0;
+export const airG = (cup: CupState, celsius: number): number =>
+  cup.vessel ? airVolume(cup.vessel) * density(celsius, GRADES[cup.grade].density20) : 0;
 
 /** What one filling of a mould takes from each cup of a run, and what of it comes round. */
-function flowsOf(s: SessionState, run: RunState, m: MouldState, trial: boolean): Flow[] {
-  const mass = massFor(s, run, m);
-  const { settings } = s.snapshot.input;
+function flowsOf(state: SessionState, run: RunState, mould: MouldState, trial: boolean): Flow[] {
+  const mass = massFor(state, run, mould);
+  const { settings } = state.snapshot.input;
   const rig = rigOf(run);
   const cupOf = (layer: string) => String(run.job.layers[layer]);
   const mixedTo = run.tools.mixedTo === 'puck' ? 'puck' : cupOf(run.tools.mixedTo);
-  const pours = run.stage.pours.map((p) =>
-    pourFlow(cupOf(p.key), sum(mass.poured.get(p.key)!.values()), settings.loss, trial, 1),
+  const pours = run.stage.pours.map((pour) =>
+    pourFlow(cupOf(pour.key), sum(mass.poured.get(pour.key)!.values()), settings.loss, trial, 1),
   );
   if (!rig) return pours;
   const density20 = run.stage.layers.map(
-    (l) => GRADES[s.cups.get(cupOf(l.key))?.grade ?? 'medium'].density20,
+    (layer) => GRADES[state.cups.get(cupOf(layer.key))?.grade ?? 'medium'].density20,
   );
   return [
     ...pours,
     drawFlow({
-      cups: run.stage.layers.map((l) => cupOf(l.key)),
+      cups: run.stage.layers.map((layer) => cupOf(layer.key)),
       rig,
       baits: baitMass(mass),
       feed: mass.feed,
@@ -45,52 +47,61 @@ function flowsOf(s: SessionState, run: RunState, m: MouldState, trial: boolean):
 }
 
 /**
- * Charges of a run's cups for the shots it still has to give, as the plan works them out: after its colours were changed, a
- * cup that holds plastic already keeps it, and only what is wanting is planned.
+ * Charges of a run's cups for the shots it still has to give, as the plan works them out: after its
+ * colours were changed, a cup that holds plastic already keeps it, and only what is wanting is
+ * planned.
  */
-export function planCharges(s: SessionState, run: RunState): void {
+export function planCharges(state: SessionState, run: RunState): void {
   const moulds = run.tools.moulds
-    .map((x) => s.moulds.get(String(x.id)))
-    .filter((m): m is MouldState => m !== undefined);
+    .map((mould) => state.moulds.get(String(mould.id)))
+    .filter((mould): mould is MouldState => mould !== undefined);
   if (moulds.length === 0) return;
   const trials = Math.max(0, run.trials - run.trialsDone);
   const shots = trials + Math.max(0, run.target - run.done);
   const flows = Array.from({ length: shots }, (_, i) =>
-    flowsOf(s, run, moulds[i % moulds.length]!, i < trials),
+    flowsOf(state, run, moulds[i % moulds.length]!, i < trials),
   ).flat();
   const cups = [
-    ...new Set(flows.flatMap((f) => [...Object.keys(f.takes), ...f.returns.map((r) => r.to)])),
+    ...new Set(
+      flows.flatMap((flow) => [...Object.keys(flow.takes), ...flow.returns.map((part) => part.to)]),
+    ),
   ].flatMap((key) => {
-    const c = s.cups.get(key);
-    return c ? [c] : [];
+    const cup = state.cups.get(key);
+    return cup ? [cup] : [];
   });
-  if (cups.length === 0 || flows.some((f) => Object.keys(f.takes).some((key) => !s.cups.has(key))))
+  if (
+    cups.length === 0 ||
+    flows.some((flow) => Object.keys(flow.takes).some((key) => !state.cups.has(key)))
+  )
     return;
   const heat = heatOf(run);
   const specs = Object.fromEntries(
-    cups.map((c) => [
-      c.key,
+    cups.map((cup) => [
+      cup.key,
       {
-        limit: c.vessel
-          ? limitMass(c.vessel, c.degas !== 'none', heat, GRADES[c.grade].density20)
+        limit: cup.vessel
+          ? limitMass(cup.vessel, cup.degas !== 'none', heat, GRADES[cup.grade].density20)
           : 1e6,
-        air: airG(c, heat),
-        step: s.snapshot.input.settings.step * GRADES[c.grade].density20,
-        start: Math.max(0, c.grams),
+        air: airG(cup, heat),
+        step: state.snapshot.input.settings.step * GRADES[cup.grade].density20,
+        start: Math.max(0, cup.grams),
       },
     ]),
   );
   const worked = balance(specs, flows, { reheatEvery: 1e9, doseCook: 0, doseReheat: 0 });
-  for (const c of cups) {
-    const { charges } = worked.cups[c.key]!;
-    c.plannedCharges = [...c.plannedCharges.slice(0, c.charges), ...charges.map((x) => x.fresh)];
-    c.plannedBefore = [
-      ...c.plannedBefore.slice(0, c.charges),
+  for (const cup of cups) {
+    const { charges } = worked.cups[cup.key]!;
+    cup.plannedCharges = [
+      ...cup.plannedCharges.slice(0, cup.charges),
+      ...charges.map((charge) => charge.fresh),
+    ];
+    cup.plannedBefore = [
+      ...cup.plannedBefore.slice(0, cup.charges),
       ...charges.map(
-        (x) =>
-          s.draws.size +
+        (charge) =>
+          state.draws.size +
           1 +
-          Math.floor(x.beforeDraw / Math.max(1, flows.length / Math.max(1, shots))),
+          Math.floor(charge.beforeDraw / Math.max(1, flows.length / Math.max(1, shots))),
       ),
     ];
   }

@@ -4,9 +4,12 @@ import { spoonMl } from '../colour/dress.ts';
 import type { Material } from '../material/index.ts';
 import { doseOf } from '../material/index.ts';
 import { cupMl, rungsOf } from './colouring.ts';
-import type { CupState } from './state.ts';
+import type { CupState } from './state/cup.ts';
 
-/** A cup as a charge to be coloured: what of its ladder colours it, how much of that is in, and the colour its recipe gives. Null where nothing of it can be reckoned. */
+/**
+ * A cup as a charge to be coloured: what of its ladder colours it, how much of that is in, and the
+ * colour its recipe gives. Null where nothing of it can be reckoned.
+ */
 export function chargeOf(
   cup: CupState,
   materials: readonly Material[],
@@ -14,27 +17,33 @@ export function chargeOf(
 ): Charge | null {
   const ml = cupMl(cup);
   if (ml <= 0) return null;
-  const known = rungsOf(cup, materials).flatMap((r) => {
-    const m = materials.find((x) => x.name.toLowerCase() === r.what.toLowerCase());
-    const as = m && shelved(m.name, m, ml);
-    return m && as?.ok
+  const known = rungsOf(cup, materials).flatMap((rung) => {
+    const material = materials.find(
+      (material) => material.name.toLowerCase() === rung.what.toLowerCase(),
+    );
+    const as = material && shelved(material.name, material, ml);
+    return material && as?.ok
       ? [
           {
             one: as.one,
-            inIt: spoonMl({ amount: r.inIt, dimension: r.dimension }, m) / doseOf(m),
-            wanted: spoonMl({ amount: r.wanted, dimension: r.dimension }, m) / doseOf(m),
+            inIt:
+              spoonMl({ amount: rung.inIt, dimension: rung.dimension }, material) /
+              doseOf(material),
+            wanted:
+              spoonMl({ amount: rung.wanted, dimension: rung.dimension }, material) /
+              doseOf(material),
           },
         ]
       : [];
   });
-  if (known.every((k) => k.wanted === 0)) return null;
+  if (known.every((other) => other.wanted === 0)) return null;
   return {
-    shelf: known.map((k) => k.one),
-    now: new Map(known.map((k) => [k.one.key, k.inIt])),
+    shelf: known.map((other) => other.one),
+    now: new Map(known.map((other) => [other.one.key, other.inIt])),
     ml,
     sight,
     target: colourWith(
-      known.map((k) => ({ pigment: k.one.pigment, dose: k.wanted })),
+      known.map((other) => ({ pigment: other.one.pigment, dose: other.wanted })),
       ml,
       sight,
     ),

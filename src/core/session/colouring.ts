@@ -1,20 +1,23 @@
 import type { Ingredient, Material } from '../material/index.ts';
 import { dyesUnder, GRADES, OFTEN_AT, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
 import { inUnitOf } from './units.ts';
-import type { CupState, TrailEntry } from './state.ts';
+import type { CupState, TrailEntry } from './state/cup.ts';
 
-/** What stands in a trail for a charge: plastisol thins what is in the cup, the cup's own remelt does not. */
-const isCharge = (t: TrailEntry): boolean =>
-  t.dimension === 'mass' && (t.what === 'plastisol' || t.what === 'remelt');
+/**
+ * What stands in a trail for a charge: plastisol thins what is in the cup, the cup's own remelt
+ * does not.
+ */
+const isCharge = (entry: TrailEntry): boolean =>
+  entry.dimension === 'mass' && (entry.what === 'plastisol' || entry.what === 'remelt');
 
 /** mL, cold, of what a cup holds. */
 export const cupMl = (cup: Pick<CupState, 'grams' | 'grade'>): number =>
   cup.grams / GRADES[cup.grade].density20;
 
 /**
- * How much of each thing a mL of the cup's plastic holds, in the order they first went in. A thing counted in two ways
- * (drops, and a squeeze that was weighed) is one, in the unit its recipe or its first entry has, where the shelf says how much a
- * drop of it is.
+ * How much of each thing a mL of the cup's plastic holds, in the order they first went in. A thing
+ * counted in two ways (drops, and a squeeze that was weighed) is one, in the unit its recipe or its
+ * first entry has, where the shelf says how much a drop of it is.
  * @param upTo entries of the trail that count
  */
 export function strengths(
@@ -22,33 +25,35 @@ export function strengths(
   upTo = cup.trail.length,
   materials: readonly Material[] = [],
 ): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
-  const unit = new Map(cup.ladder.map((i) => [i.what.toLowerCase(), i.dimension]));
+  const unit = new Map(
+    cup.ladder.map((ingredient) => [ingredient.what.toLowerCase(), ingredient.dimension]),
+  );
   const out = new Map<
     string,
     { what: string; dimension: TrailEntry['dimension']; perMl: number }
   >();
-  for (const t of cup.trail.slice(0, upTo)) {
-    const ml = t.grams / GRADES[cup.grade].density20;
-    if (isCharge(t)) {
-      const fresh = t.what === 'plastisol' && t.grams > 0 ? t.amount / t.grams : 0;
+  for (const entry of cup.trail.slice(0, upTo)) {
+    const ml = entry.grams / GRADES[cup.grade].density20;
+    if (isCharge(entry)) {
+      const fresh = entry.what === 'plastisol' && entry.grams > 0 ? entry.amount / entry.grams : 0;
       for (const held of out.values()) held.perMl *= 1 - fresh;
       continue;
     }
     if (ml <= 0) continue;
-    const name = t.what.toLowerCase();
-    const wanted = unit.get(name) ?? t.dimension;
+    const name = entry.what.toLowerCase();
+    const wanted = unit.get(name) ?? entry.dimension;
     unit.set(name, wanted);
     const amount = inUnitOf(
-      t.amount,
-      t.dimension,
+      entry.amount,
+      entry.dimension,
       wanted,
-      materials.find((m) => m.name.toLowerCase() === name),
+      materials.find((material) => material.name.toLowerCase() === name),
     );
-    const dimension = amount === null ? t.dimension : wanted;
+    const dimension = amount === null ? entry.dimension : wanted;
     const key = `${name}/${dimension}`;
     const held = out.get(key);
-    if (held) held.perMl += (amount ?? t.amount) / ml;
-    else out.set(key, { what: t.what, dimension, perMl: (amount ?? t.amount) / ml });
+    if (held) held.perMl += (amount ?? entry.amount) / ml;
+    else out.set(key, { what: entry.what, dimension, perMl: (amount ?? entry.amount) / ml });
   }
   return out;
 }
@@ -56,13 +61,17 @@ export function strengths(
 /** A cup without so much of what its recipe wants is said to lack it (judgement). */
 const LACKS = 0.3;
 /** What of its recipe is not in a cup, or hardly: forgotten, or thinned by a fresh charge. */
-export function lacking(cup: CupState, materials: readonly Material[] = []): Ingredient[] {
+export function missingIngredients(
+  cup: CupState,
+  materials: readonly Material[] = [],
+): Ingredient[] {
   if (cup.charges === 0) return [];
   const held = strengths(cup, undefined, materials);
   return cup.ladder.filter(
-    (i) =>
-      (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * RECIPE_CUP <
-      LACKS * i.amount,
+    (ingredient) =>
+      (held.get(`${ingredient.what.toLowerCase()}/${ingredient.dimension}`)?.perMl ?? 0) *
+        RECIPE_CUP <
+      LACKS * ingredient.amount,
   );
 }
 
@@ -72,12 +81,15 @@ export const bleeding = (
   materials: readonly Material[],
 ): (Material & { heat: number })[] =>
   dyesUnder(
-    [...cup.ladder.map((i) => i.what), ...cup.trail.map((t) => t.what)],
+    [...cup.ladder.map((ingredient) => ingredient.what), ...cup.trail.map((entry) => entry.what)],
     materials,
     OFTEN_AT,
   );
 
-/** One thing of a cup's ladder: what its charge wants, what is in it, and what is still to come, in its own unit. */
+/**
+ * One thing of a cup's ladder: what its charge wants, what is in it, and what is still to come, in
+ * its own unit.
+ */
 export interface Rung {
   what: string;
   dimension: Ingredient['dimension'];
@@ -90,18 +102,19 @@ export interface Rung {
 export function rungsOf(cup: CupState, materials: readonly Material[] = []): Rung[] {
   const ml = cupMl(cup);
   const held = strengths(cup, undefined, materials);
-  const own = cup.ladder.map((i): Rung => {
-    const wanted = scaleIngredient(i, ml).amount;
-    const inIt = (held.get(`${i.what.toLowerCase()}/${i.dimension}`)?.perMl ?? 0) * ml;
+  const own = cup.ladder.map((ingredient): Rung => {
+    const wanted = scaleIngredient(ingredient, ml).amount;
+    const inIt =
+      (held.get(`${ingredient.what.toLowerCase()}/${ingredient.dimension}`)?.perMl ?? 0) * ml;
     const short = wanted - inIt;
     return {
-      what: i.what,
-      dimension: i.dimension,
-      when: i.when,
+      what: ingredient.what,
+      dimension: ingredient.dimension,
+      when: ingredient.when,
       wanted,
       inIt,
       still:
-        i.dimension === 'drops'
+        ingredient.dimension === 'drops'
           ? Math.max(0, Math.round(short))
           : short > wanted * 0.05
             ? short
@@ -109,35 +122,42 @@ export function rungsOf(cup: CupState, materials: readonly Material[] = []): Run
     };
   });
   const besides = [...held.values()].filter(
-    (h) =>
+    (other) =>
       !cup.ladder.some(
-        (i) => i.what.toLowerCase() === h.what.toLowerCase() && i.dimension === h.dimension,
+        (ingredient) =>
+          ingredient.what.toLowerCase() === other.what.toLowerCase() &&
+          ingredient.dimension === other.dimension,
       ),
   );
   return [
     ...own,
-    ...besides.map((h): Rung => ({
-      what: h.what,
-      dimension: h.dimension,
+    ...besides.map((beside): Rung => ({
+      what: beside.what,
+      dimension: beside.dimension,
       when: null,
       wanted: 0,
-      inIt: h.perMl * ml,
+      inIt: beside.perMl * ml,
       still: 0,
     })),
   ];
 }
 
-/** Moments of a cup that were shot: each draw with how far its trail had come, told apart where something went in between. */
+/**
+ * Moments of a cup that were shot: each draw with how far its trail had come, told apart where
+ * something went in between.
+ */
 export function drawnStates(
   cup: CupState,
   draws: Iterable<{ n: number; barrels: { cup: string; trail: number }[] }>,
 ): { upTo: number; draws: number[] }[] {
   const out = new Map<number, number[]>();
-  for (const d of draws) {
-    const b = d.barrels.find((x) => x.cup === cup.key);
-    if (b) out.set(b.trail, [...(out.get(b.trail) ?? []), d.n]);
+  for (const draw of draws) {
+    const barrel = draw.barrels.find((barrel) => barrel.cup === cup.key);
+    if (barrel) out.set(barrel.trail, [...(out.get(barrel.trail) ?? []), draw.n]);
   }
-  return [...out].sort((a, b) => a[0] - b[0]).map(([upTo, n]) => ({ upTo, draws: n }));
+  return [...out]
+    .sort((one, other) => one[0] - other[0])
+    .map(([upTo, value]) => ({ upTo, draws: value }));
 }
 
 /** Flake in a cup of another size than any its mix wants: the wrong jar, perhaps. */
@@ -147,22 +167,28 @@ export function strangeFlake(
 ): { what: string; size: number; wanted: number }[] {
   const flake = (what: string) =>
     materials.find(
-      (m) => m.kind === 'flake' && m.size !== null && m.name.toLowerCase() === what.toLowerCase(),
+      (material) =>
+        material.kind === 'flake' &&
+        material.size !== null &&
+        material.name.toLowerCase() === what.toLowerCase(),
     );
-  const own = cup.ladder.flatMap((i) => {
-    const m = flake(i.what);
-    return m ? [m.size!] : [];
+  const own = cup.ladder.flatMap((ingredient) => {
+    const material = flake(ingredient.what);
+    return material ? [material.size!] : [];
   });
   if (own.length === 0) return [];
-  return [...new Set(cup.trail.map((t) => t.what))].flatMap((what) => {
-    const m = flake(what);
-    return m && own.every((size) => Math.abs(size - m.size!) > 0.05)
-      ? [{ what: m.name, size: m.size!, wanted: own[0]! }]
+  return [...new Set(cup.trail.map((entry) => entry.what))].flatMap((what) => {
+    const material = flake(what);
+    return material && own.every((size) => Math.abs(size - material.size!) > 0.05)
+      ? [{ what: material.name, size: material.size!, wanted: own[0]! }]
       : [];
   });
 }
 
-/** The flake a new one is not the size of: the mix's own, when another size is about to go in that is not in the cup yet. */
+/**
+ * The flake a new one is not the size of: the mix's own, when another size is about to go in that
+ * is not in the cup yet.
+ */
 export function otherFlake(
   cup: CupState,
   adding: Material,
@@ -171,15 +197,18 @@ export function otherFlake(
   if (
     adding.kind !== 'flake' ||
     !adding.size ||
-    cup.trail.some((t) => t.what.toLowerCase() === adding.name.toLowerCase())
+    cup.trail.some((entry) => entry.what.toLowerCase() === adding.name.toLowerCase())
   )
     return null;
   const own = cup.ladder
-    .filter((i) => i.kind === 'flake')
-    .flatMap((i) =>
-      materials.filter((m) => m.name.toLowerCase() === i.what.toLowerCase() && m.size !== null),
+    .filter((ingredient) => ingredient.kind === 'flake')
+    .flatMap((ingredient) =>
+      materials.filter(
+        (material) =>
+          material.name.toLowerCase() === ingredient.what.toLowerCase() && material.size !== null,
+      ),
     );
-  return own.length > 0 && own.every((m) => Math.abs(m.size! - adding.size!) > 0.05)
+  return own.length > 0 && own.every((material) => Math.abs(material.size! - adding.size!) > 0.05)
     ? own[0]!
     : null;
 }

@@ -2,9 +2,13 @@ import type { CupBody, CupHeat } from '../heat/index.ts';
 import { after, FILM, specificHeat } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import { saysAgain } from './bounds.ts';
-import type { CupState, Reading, SessionState } from './state.ts';
+import type { SessionState } from './state.ts';
+import type { CupState, Reading } from './state/cup.ts';
 
-/** A cup as fast and as slow to lose its heat as one can be, and the least and most an oven gives it (judgements). */
+/**
+ * A cup as fast and as slow to lose its heat as one can be, and the least and most an oven gives it
+ * (judgements).
+ */
 const COLDEST = { exchange: 7, glass: 450, air: 2.5, stand: 1, gives: 0.2, dead: 8 } as const;
 const HOTTEST = { exchange: 0.8, glass: 200, air: 0.4, stand: 0, gives: 0.85, dead: 0 } as const;
 /** K by which a reading may lie beyond its bounds: thermometers differ, and a rim is stirred in. */
@@ -13,11 +17,11 @@ const SLACK = 6;
 const GLASS_OVER = 30;
 /** K under the room that plastic from a cold corner may be, and over it. */
 export const ROOM_MAY = { under: 15, over: 12 } as const;
-const bodyOf = (c: CupState, room: number, of: typeof COLDEST | typeof HOTTEST): CupBody => ({
-  plastic: Math.max(FILM, c.grams),
-  glass: of.glass * ((c.vessel?.volume ?? 500) / 500) ** (2 / 3),
-  bore: c.vessel?.bore ?? 85,
-  volume: Math.max(1, c.grams / density(160)),
+const bodyOf = (cup: CupState, room: number, of: typeof COLDEST | typeof HOTTEST): CupBody => ({
+  plastic: Math.max(FILM, cup.grams),
+  glass: of.glass * ((cup.vessel?.volume ?? 500) / 500) ** (2 / 3),
+  bore: cup.vessel?.bore ?? 85,
+  volume: Math.max(1, cup.grams / density(160)),
   exchange: of.exchange,
   room,
   air: of.air,
@@ -25,78 +29,93 @@ const bodyOf = (c: CupState, room: number, of: typeof COLDEST | typeof HOTTEST):
 });
 
 /** Carries a cup's bounds on to a moment, through the burst it stands in. */
-export function carryBounds(s: SessionState, c: CupState, at: number, room: number): void {
-  const b = c.bounds;
-  if (!b) return;
-  const seconds = (at - b.at) / 1000;
+export function carryBounds(state: SessionState, cup: CupState, at: number, room: number): void {
+  const bounds = cup.bounds;
+  if (!bounds) return;
+  const seconds = (at - bounds.at) / 1000;
   if (seconds <= 0) return;
-  const oven = c.inOven;
+  const oven = cup.inOven;
   const watts = oven
-    ? (s.snapshot.heat.ovens.find((o) => o.id === oven.oven)?.oven.watts ?? 900) * s.oven.level
+    ? (state.snapshot.heat.ovens.find((held) => held.id === oven.oven)?.oven.watts ?? 900) *
+      state.oven.level
     : 0;
   const step = Math.max(1, Math.min(15, seconds / 20));
   const go = (heat: CupHeat, of: typeof COLDEST | typeof HOTTEST): CupHeat =>
     after(
-      bodyOf(c, room, of),
+      bodyOf(cup, room, of),
       heat,
       seconds,
       (x) => {
-        const now = b.at + x * 1000;
+        const now = bounds.at + x * 1000;
         return oven && now > oven.from + of.dead * 1000 && now < oven.until
           ? (of.gives * watts) / (of === COLDEST ? 2 : 1)
           : 0;
       },
       step,
     );
-  c.bounds = { at, low: go(b.low, COLDEST), high: go(b.high, HOTTEST) };
+  cup.bounds = { at, low: go(bounds.low, COLDEST), high: go(bounds.high, HOTTEST) };
 }
 
 /** Something went in: what it may have been, °C. */
-export function mixBounds(c: CupState, at: number, added: number, low: number, high: number): void {
-  const share = Math.min(1, added / Math.max(added, c.grams));
-  if (!c.bounds)
-    c.bounds = { at, low: { plastic: low, glass: low }, high: { plastic: high, glass: high } };
+export function mixBounds(
+  cup: CupState,
+  at: number,
+  added: number,
+  low: number,
+  high: number,
+): void {
+  const share = Math.min(1, added / Math.max(added, cup.grams));
+  if (!cup.bounds)
+    cup.bounds = { at, low: { plastic: low, glass: low }, high: { plastic: high, glass: high } };
   else
-    c.bounds = {
-      at: c.bounds.at,
-      low: { ...c.bounds.low, plastic: (1 - share) * c.bounds.low.plastic + share * low },
-      high: { ...c.bounds.high, plastic: (1 - share) * c.bounds.high.plastic + share * high },
+    cup.bounds = {
+      at: cup.bounds.at,
+      low: { ...cup.bounds.low, plastic: (1 - share) * cup.bounds.low.plastic + share * low },
+      high: { ...cup.bounds.high, plastic: (1 - share) * cup.bounds.high.plastic + share * high },
     };
 }
 
 /** A burst noted when it was over: the coldest and the hottest it can have left the cup. */
-export function burstBounds(s: SessionState, c: CupState, seconds: number): void {
-  if (!c.bounds) return;
+export function burstBounds(state: SessionState, cup: CupState, seconds: number): void {
+  if (!cup.bounds) return;
   const watts =
-    (s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900) * s.oven.level;
-  const gain = (HOTTEST.gives * watts * seconds) / (Math.max(FILM, c.grams) * specificHeat(20));
-  c.bounds = { ...c.bounds, high: { ...c.bounds.high, plastic: c.bounds.high.plastic + gain } };
+    (state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900) *
+    state.oven.level;
+  const gain = (HOTTEST.gives * watts * seconds) / (Math.max(FILM, cup.grams) * specificHeat(20));
+  cup.bounds = {
+    ...cup.bounds,
+    high: { ...cup.bounds.high, plastic: cup.bounds.high.plastic + gain },
+  };
 }
 
-/** What is to be made of a reading: which way it cannot be, or null where it can, or where a second says it again. */
+/**
+ * What is to be made of a reading: which way it cannot be, or null where it can, or where a second
+ * says it again.
+ */
 export function doubtOf(
-  c: CupState,
+  cup: CupState,
   reading: Reading,
   device: boolean,
   room: number,
 ): 'above' | 'below' | null {
-  const { bounds, doubt } = c;
+  const { bounds, doubt } = cup;
   if (!bounds || saysAgain(doubt, reading, device, room)) return null;
   if (reading.low > bounds.high.plastic + SLACK) return 'above';
-  // A hand that reads cold twice means it, though the cup was heated between: the oven may never have run.
+  // A hand that reads cold twice means it, though the cup was heated between: the oven may never
+  // have run.
   if (reading.high < bounds.low.plastic - SLACK)
     return doubt?.way === 'below' && !device ? null : 'below';
   return null;
 }
 
 /** A reading that holds: the cup is what it says, give or take. */
-export function settle(c: CupState, reading: Reading): void {
-  const b = c.bounds;
+export function settle(cup: CupState, reading: Reading): void {
+  const bounds = cup.bounds;
   const [low, high] = [reading.low - 2, reading.high + 2];
-  c.bounds = {
+  cup.bounds = {
     at: reading.at,
-    low: { plastic: low, glass: Math.min(low, b?.low.glass ?? low) },
-    high: { plastic: high, glass: Math.min(high + GLASS_OVER, b?.high.glass ?? high) },
+    low: { plastic: low, glass: Math.min(low, bounds?.low.glass ?? low) },
+    high: { plastic: high, glass: Math.min(high + GLASS_OVER, bounds?.high.glass ?? high) },
   };
-  c.doubt = null;
+  cup.doubt = null;
 }

@@ -1,7 +1,8 @@
 import { HANDLERS } from './apply.ts';
-import { noteHeat } from './handle/heat.ts';
+import { noteHeat } from './handle/notes.ts';
 import type { AnyEvent, BenchEvent, Kind } from './event.ts';
-import type { SessionState, Snapshot } from './state.ts';
+import type { SessionState } from './state.ts';
+import type { Snapshot } from './state/snapshot.ts';
 import { startState } from './state.ts';
 
 /** Kinds that are records, not hand work: they do not count towards hand times. */
@@ -20,50 +21,53 @@ const NOT_WORK = new Set<Kind>([
 const AWAY = 10 * 60_000;
 
 /** Ids that are taken back: an undo that was itself undone takes nothing back. */
-export function takenBack(events: AnyEvent[]): Set<string> {
+function takenBack(events: AnyEvent[]): Set<string> {
   const gone = new Set<string>();
   for (let i = events.length - 1; i >= 0; i--) {
-    const e = events[i]!;
-    if (e.kind === 'undone' && !gone.has(e.id)) gone.add(e.payload.event);
+    const event = events[i]!;
+    if (event.kind === 'undone' && !gone.has(event.id)) gone.add(event.payload.event);
   }
   return gone;
 }
 
 /** Server order where there is one; what is still on its way comes after, by its own clock. */
-export function inOrder(events: AnyEvent[]): AnyEvent[] {
-  const before = (a: AnyEvent, b: AnyEvent): number =>
-    a.seq === undefined && b.seq === undefined
-      ? a.at - b.at
-      : (a.seq ?? Infinity) - (b.seq ?? Infinity);
+function inOrder(events: AnyEvent[]): AnyEvent[] {
+  const before = (event: AnyEvent, other: AnyEvent): number =>
+    event.seq === undefined && other.seq === undefined
+      ? event.at - other.at
+      : (event.seq ?? Infinity) - (other.seq ?? Infinity);
   // A log nearly always comes sorted; sorting it again is most of what folding it would cost.
-  return events.every((e, i) => i === 0 || before(events[i - 1]!, e) <= 0)
+  return events.every((event, i) => i === 0 || before(events[i - 1]!, event) <= 0)
     ? events
     : [...events].sort(before);
 }
 
-function note(state: SessionState, e: AnyEvent): void {
-  if (!NOT_WORK.has(e.kind) && state.status === 'running' && state.lastAt > 0) {
+function note(state: SessionState, event: AnyEvent): void {
+  if (!NOT_WORK.has(event.kind) && state.status === 'running' && state.lastAt > 0) {
     // A countdown that was being waited for is the machine's time, not the hand's.
     let from = state.lastAt;
-    const m = 'mould' in e.payload ? state.moulds.get(e.payload.mould as string) : undefined;
-    if (m && e.kind === 'held') from = Math.max(from, m.holdUntil);
-    if (m && e.kind === 'mouldOpened') from = Math.max(from, m.readyAt);
-    if (m && e.kind === 'toppedOff' && e.payload.look === 2) from = Math.max(from, m.lookAt);
-    const spent = e.at - from;
+    const mould =
+      'mould' in event.payload ? state.moulds.get(event.payload.mould as string) : undefined;
+    if (mould && event.kind === 'held') from = Math.max(from, mould.holdUntil);
+    if (mould && event.kind === 'mouldOpened') from = Math.max(from, mould.readyAt);
+    if (mould && event.kind === 'toppedOff' && event.payload.look === 2)
+      from = Math.max(from, mould.lookAt);
+    const spent = event.at - from;
     if (spent > 0 && spent < AWAY) {
-      const held = state.handTimes.get(e.kind) ?? { n: 0, seconds: 0 };
-      state.handTimes.set(e.kind, { n: held.n + 1, seconds: held.seconds + spent / 1000 });
+      const held = state.handTimes.get(event.kind) ?? { n: 0, seconds: 0 };
+      state.handTimes.set(event.kind, { n: held.n + 1, seconds: held.seconds + spent / 1000 });
     }
   }
-  state.lastAt = Math.max(state.lastAt, e.at);
-  if (e.kind !== 'undone') state.log.push({ id: e.id, kind: e.kind, at: e.at, by: e.by });
+  state.lastAt = Math.max(state.lastAt, event.at);
+  if (event.kind !== 'undone')
+    state.log.push({ id: event.id, kind: event.kind, at: event.at, by: event.by });
 }
 
 /** Applies one event in place. */
-export function apply(state: SessionState, e: AnyEvent): void {
-  note(state, e);
-  (HANDLERS[e.kind] as (s: SessionState, e: BenchEvent) => void)(state, e);
-  noteHeat(state, e);
+export function apply(state: SessionState, event: AnyEvent): void {
+  note(state, event);
+  (HANDLERS[event.kind] as (state: SessionState, benchEvent: BenchEvent) => void)(state, event);
+  noteHeat(state, event);
 }
 
 /**
@@ -75,16 +79,17 @@ export function fold(snapshot: Snapshot, events: AnyEvent[]): SessionState {
   const ordered = inOrder(events);
   const gone = takenBack(ordered);
   const seen = new Set<string>();
-  for (const e of ordered) {
-    if (seen.has(e.id)) continue;
-    seen.add(e.id);
-    state.seq = Math.max(state.seq, e.seq ?? 0);
-    if (gone.has(e.id)) state.undone += 1;
-    else apply(state, e);
+  for (const event of ordered) {
+    if (seen.has(event.id)) continue;
+    seen.add(event.id);
+    state.seq = Math.max(state.seq, event.seq ?? 0);
+    if (gone.has(event.id)) state.undone += 1;
+    else apply(state, event);
   }
   return state;
 }
 
 /** The newest thing that can be taken back, or null. */
 export const lastUndoable = (state: SessionState): SessionState['log'][number] | null =>
-  [...state.log].reverse().find((e) => e.kind !== 'opened' && e.kind !== 'finished') ?? null;
+  [...state.log].reverse().find((other) => other.kind !== 'opened' && other.kind !== 'finished') ??
+  null;

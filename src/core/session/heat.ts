@@ -1,22 +1,23 @@
-import type { Belief, Check, CupBody, Instrument, Known, Learned, Oven } from '../heat/index.ts';
+import type { Belief, CupBody, Learned, Missed } from '../heat/index.ts';
 import {
+  withMiss,
+  spreadScaleOf,
+  NOTHING_MISSED,
   cupBelieved,
   cupPrior,
   damageRate,
   EXCHANGE,
   FILM,
-  forgotten,
+  reset,
   heatedBy,
-  knownOf,
+  estimateOf,
   LIFE,
   newBelief,
-  NOTHING_LEARNED,
   ovenKey,
   ovenPrior,
   unevenness,
   sharedPrior,
-  taken,
-  USUAL_OVEN,
+  updated,
   withCup,
   withMass,
   withOven,
@@ -24,70 +25,10 @@ import {
   Z80,
 } from '../heat/index.ts';
 import { density } from '../material/index.ts';
-import type { Verdict } from './bounds.ts';
 import { AGREES, saysAgain } from './bounds.ts';
 import type { Vessel } from '../build/index.ts';
-
-/** Ovens of the shop and what it had learned, as they were when the session was opened. */
-export interface HeatSetup {
-  ovens: { id: number; oven: Oven }[];
-  learned: Learned;
-  /** m above the sea, for the vacuum pot */
-  altitude?: number;
-  /** what heats are read with, and what it showed when it was checked */
-  reads?: Instrument;
-  check?: Check | null;
-}
-export const USUAL_SETUP: HeatSetup = {
-  ovens: [{ id: 0, oven: USUAL_OVEN }],
-  learned: NOTHING_LEARNED,
-};
-
-interface Note {
-  /** of the event it comes from: two lists that begin with the same ids begin with the same notes */
-  id: string;
-  at: number;
-}
-/** What the log says of heat, in the order it was recorded. */
-export type HeatNote = Note &
-  (
-    | {
-        kind: 'mass';
-        cup: string;
-        vessel: Vessel | null;
-        grams: number;
-        added: {
-          grams: number;
-          celsius: Known;
-          /** draws it comes back from, `remelt`, or nothing: it is fresh */ from?:
-            string[] | 'remelt';
-        } | null;
-      }
-    | { kind: 'drawn'; draw: string; cups: string[] }
-    | {
-        kind: 'burst';
-        cups: string[];
-        oven: number;
-        level: number;
-        seconds: number;
-        ended: boolean;
-      }
-    | { kind: 'out'; cup: string }
-    | {
-        kind: 'reading';
-        cup: string;
-        celsius: number;
-        sd: number;
-        eye: boolean;
-        device: boolean;
-        verdict?: Verdict;
-      }
-    | { kind: 'cold'; room: number }
-    | { kind: 'room'; celsius: number }
-  );
-
-/** How far a reading may be off, K: typed from a display, sent by a device. By eye it is its stage's interval. */
-export const READING_SD = { typed: 0.7, device: 0.5 } as const;
+import type { HeatNote, HeatSetup } from './heatNotes.ts';
+import { USUAL_SETUP } from './heatNotes.ts';
 
 /** A glass cup of half a litre weighs about so much, g; others by their surface. */
 const GLASS = 320;
@@ -117,35 +58,37 @@ export interface Followed {
   left: string[];
   /** when each cup was last read */
   read: Record<string, number>;
-  /** the hottest the mean of each charge is reckoned to have been, °C: a small cup is cold again before it is read */
+  /**
+   * the hottest the mean of each charge is reckoned to have been, °C: a small cup is cold again
+   * before it is read
+   */
   peak: Record<string, number>;
   room: number;
   /** last thing that told of each cup: a reading of it, or a burst since */
   last: Record<string, 'reading' | 'burst' | 'charge'>;
   /** readings taken in */
   readings: number;
-  /** of readings of hot cups that a forecast stood before: how many, how many lay in its 80 % range, Σ (off ÷ spread)² */
-  missed: { told: number; inside: number; squares: number };
+  /**
+   * of readings of hot cups that a forecast stood before: how many, how many lay in its 80 % range,
+   * Σ (off ÷ spread)²
+   */
+  missed: Missed & { inside: number };
 }
 
-/** Readings' worth that what was learned of the forecasts' sureness counts for, and how far it may go (judgements). */
-const SURENESS = { worth: 12, least: 0.6, most: 2.5, furthest: 4 } as const;
-/** °C above which a cup's readings tell how good forecasts are: below it hardly anything is asked of them. */
+/**
+ * °C above which a cup's readings tell how good forecasts are: below it hardly anything is asked of
+ * them.
+ */
 const TELLS_ABOVE = 100;
 /** s between readings of one cup that a second is forecast at all. */
 const FORECAST_AFTER = 15;
 
 /**
- * How many times as wide as it reckons itself what is foreseen turns out: from what its readings were off by, in spreads
- * (a scaled inverse χ² prior; Gelman et al., *Bayesian Data Analysis*, §2.6), tonight's with those of evenings before.
+ * How many times as wide as it reckons itself what is foreseen of cups turns out, tonight and in
+ * evenings before.
  */
-export function wideBy({ missed }: Pick<Followed, 'missed'>, learned: Learned): number {
-  const before = learned.calibration?.mean ?? 1;
-  const now = Math.sqrt(
-    (SURENESS.worth * before ** 2 + missed.squares) / (SURENESS.worth + missed.told),
-  );
-  return Math.min(SURENESS.most, Math.max(SURENESS.least, now));
-}
+export const spreadScale = ({ missed }: Pick<Followed, 'missed'>, learned: Learned): number =>
+  spreadScaleOf(learned.calibration?.mean ?? 1, missed);
 
 const ROOM = 20;
 const start = (at: number, setup: HeatSetup): Followed => ({
@@ -160,27 +103,30 @@ const start = (at: number, setup: HeatSetup): Followed => ({
   room: ROOM,
   last: {},
   readings: 0,
-  missed: { told: 0, inside: 0, squares: 0 },
+  missed: { ...NOTHING_MISSED, inside: 0 },
 });
 
-/** Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not followed. */
-function advance(f: Followed, to: number): Followed {
-  let { belief, bursts } = f;
-  const spent = { ...f.spent };
-  const peak = { ...f.peak };
+/**
+ * Carries it on to a moment, through what is left of any bursts. Time that runs backwards is not
+ * followed.
+ */
+function advance(followed: Followed, to: number): Followed {
+  let { belief, bursts } = followed;
+  const spent = { ...followed.spent };
+  const peak = { ...followed.peak };
   const go = (until: number) => {
     const seconds = (until - belief.at) / 1000;
     if (seconds <= 0) return;
-    const before = belief.cups.map((cup) => knownOf(belief, { of: 'plastic', cup }).mean);
+    const before = belief.cups.map((cup) => estimateOf(belief, { of: 'plastic', cup }).mean);
     belief = heatedBy(
       belief,
       seconds,
-      bursts.map((x) => ({ ...x, gone: (belief.at - x.begun) / 1000 })),
+      bursts.map((burst) => ({ ...burst, gone: (belief.at - burst.begun) / 1000 })),
     );
     belief.cups.forEach((cup, i) => {
-      const mean = knownOf(belief, { of: 'plastic', cup }).mean;
+      const mean = estimateOf(belief, { of: 'plastic', cup }).mean;
       peak[cup] = Math.max(peak[cup] ?? -Infinity, mean);
-      const burst = bursts.find((x) => x.cups.includes(cup));
+      const burst = bursts.find((burst) => burst.cups.includes(cup));
       // What is spent is spent by the hottest of it.
       const over = burst
         ? unevenness(
@@ -189,160 +135,180 @@ function advance(f: Followed, to: number): Followed {
             cupBelieved(belief, cup).body.plastic,
           )
         : 0;
-      const [a, b] = [before[i]! + over, mean + over];
+      const [from, reached] = [before[i]! + over, mean + over];
       spent[cup] =
         (spent[cup] ?? 0) +
-        (((damageRate(a) + 4 * damageRate((a + b) / 2) + damageRate(b)) / 6) * seconds) /
+        (((damageRate(from) + 4 * damageRate((from + reached) / 2) + damageRate(reached)) / 6) *
+          seconds) /
           LIFE.stabilised;
     });
   };
-  const ends = (x: (typeof bursts)[number]) => x.begun + x.seconds * 1000;
+  const ends = (other: (typeof bursts)[number]) => other.begun + other.seconds * 1000;
   while (bursts.length > 0) {
     const end = Math.min(...bursts.map(ends));
     go(Math.min(to, end));
     if (to < end) break;
-    bursts = bursts.filter((x) => ends(x) > end);
+    bursts = bursts.filter((burst) => ends(burst) > end);
   }
   // Long rests go in pieces: the slope of a cooling is good for a few minutes.
   while (to - belief.at > 180_000) go(belief.at + 180_000);
   go(to);
-  return { ...f, belief, bursts, spent, peak };
+  return { ...followed, belief, bursts, spent, peak };
 }
 
 const without = <T>(all: Record<string, T>, key: string): Record<string, T> =>
-  Object.fromEntries(Object.entries(all).filter(([k]) => k !== key));
+  Object.fromEntries(Object.entries(all).filter(([name]) => name !== key));
 
 /** A cup seen to is out of its oven, and so is whoever stood there with it. */
-const takenOut = (f: Followed, cup: string): Followed =>
-  f.bursts.some((x) => x.cups.includes(cup))
-    ? { ...f, bursts: f.bursts.filter((x) => !x.cups.includes(cup)) }
-    : f;
+const takenOut = (followed: Followed, cup: string): Followed =>
+  followed.bursts.some((burst) => burst.cups.includes(cup))
+    ? { ...followed, bursts: followed.bursts.filter((burst) => !burst.cups.includes(cup)) }
+    : followed;
 
-/** Share of its heat that remelt of unknown history has spent (judgement): it was through fusion once, and stood hot. */
+/**
+ * Share of its heat that remelt of unknown history has spent (judgement): it was through fusion
+ * once, and stood hot.
+ */
 const REMELT_SPENT = 0.25;
 
-/** Share of its heat that what goes into a cup has spent already (M11): what comes back brings what it had when it was drawn. */
-function broughtBy(f: Followed, note: Extract<HeatNote, { kind: 'mass' }>): number {
+/**
+ * Share of its heat that what goes into a cup has spent already (M11): what comes back brings what
+ * it had when it was drawn.
+ */
+function broughtBy(followed: Followed, note: Extract<HeatNote, { kind: 'mass' }>): number {
   const from = note.added?.from;
   if (from === undefined) return 0;
   if (from === 'remelt') return REMELT_SPENT;
-  const draws = from.flatMap((d) => (f.drawn[d] ? [f.drawn[d]] : []));
-  const own = draws.flatMap((d) => (note.cup in d ? [d[note.cup]!] : Object.values(d)));
-  return own.length > 0 ? own.reduce((a, b) => a + b, 0) / own.length : (f.spent[note.cup] ?? 0);
+  const draws = from.flatMap((day) => (followed.drawn[day] ? [followed.drawn[day]] : []));
+  const own = draws.flatMap((draw) => (note.cup in draw ? [draw[note.cup]!] : Object.values(draw)));
+  return own.length > 0
+    ? own.reduce((sum, value) => sum + value, 0) / own.length
+    : (followed.spent[note.cup] ?? 0);
 }
 
-/** s over which one instrument in one cup says nearly the same thing again: its lag, and the cup's own unevenness (judgement). */
+/**
+ * s over which one instrument in one cup says nearly the same thing again: its lag, and the cup's
+ * own unevenness (judgement).
+ */
 const SAME_LOOK = 4;
 /** K a reading may be off that came against all that was expected (judgement). */
 const UNEXPECTED = 3;
 
 /**
- * A reading's weight. Looks that follow each other quicker than the instrument are one look, not many: errors that
- * fade as exp(−Δt/τ) leave (1 − ρ)/(1 + ρ) of a reading's worth to the next (an AR(1) process; Cox & Miller, *The Theory of
- * Stochastic Processes*, §7). One hotter than expected is believed at once, whatever it does to the constants' good
- * name; one colder waits for a second.
+ * A reading's weight. Looks that follow each other quicker than the instrument are one look, not
+ * many: errors that fade as exp(−Δt/τ) leave (1 − ρ)/(1 + ρ) of a reading's worth to the next (an
+ * AR(1) process; Cox & Miller, *The Theory of Stochastic Processes*, §7). One hotter than expected
+ * is believed at once, whatever it does to the constants' good name; one colder waits for a second.
  */
 function weigh(
-  f: Followed,
+  followed: Followed,
   note: Extract<HeatNote, { kind: 'reading' }>,
 ): { belief: Belief; left: boolean; spreads?: number } {
-  const gone = (note.at - (f.read[note.cup] ?? -Infinity)) / 1000;
+  const gone = (note.at - (followed.read[note.cup] ?? -Infinity)) / 1000;
   const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
   const sd = note.sd * Math.sqrt((1 + same) / (1 - same));
-  const hot = (b: Belief): Belief =>
-    forgotten(b, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
-  if (note.verdict === 'above') return { belief: hot(f.belief), left: false };
-  if (note.verdict === 'below') return { belief: f.belief, left: true };
-  const twice = f.doubted[note.cup] !== undefined && !note.device;
+  const hot = (belief: Belief): Belief =>
+    reset(belief, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
+  if (note.verdict === 'above') return { belief: hot(followed.belief), left: false };
+  if (note.verdict === 'below') return { belief: followed.belief, left: true };
+  const twice = followed.doubted[note.cup] !== undefined && !note.device;
   const again =
-    twice || note.verdict === 'agreed' || saysAgain(f.doubted[note.cup], note, note.device, f.room);
+    twice ||
+    note.verdict === 'agreed' ||
+    saysAgain(followed.doubted[note.cup], note, note.device, followed.room);
   const {
     belief,
     out,
     off,
     sd: expected,
-  } = taken(f.belief, note.cup, note.celsius, sd, note.eye, again);
+  } = updated(followed.belief, note.cup, note.celsius, sd, note.eye, again);
   // What was doubted, or follows a look at once, says nothing of forecasts.
   const told =
     !note.eye &&
     !out &&
     gone >= FORECAST_AFTER &&
     note.celsius > TELLS_ABOVE &&
-    knownOf(f.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
+    estimateOf(followed.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
   return out && off > 0
-    ? { belief: hot(f.belief), left: false }
+    ? { belief: hot(followed.belief), left: false }
     : { belief, left: out, ...(told ? { spreads: off / expected } : {}) };
 }
 
-/** One more reading that a forecast stood before. @param spreads it was off by, as it reckoned them itself */
-function missing(f: Followed, spreads: number, learned: Learned): Followed['missed'] {
-  const { told, inside, squares } = f.missed;
-  const fell = Math.abs(spreads) <= Z80 * wideBy(f, learned) ? 1 : 0;
-  return {
-    told: told + 1,
-    inside: inside + fell,
-    squares: squares + Math.min(SURENESS.furthest ** 2, spreads ** 2),
-  };
+/**
+ * One more reading that a forecast stood before.
+ * @param spreads it was off by, as it reckoned them itself
+ */
+function missing(followed: Followed, spreads: number, learned: Learned): Followed['missed'] {
+  const fell = Math.abs(spreads) <= Z80 * spreadScale(followed, learned) ? 1 : 0;
+  return { ...withMiss(followed.missed, spreads), inside: followed.missed.inside + fell };
 }
 
 function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
   const ends = note.kind === 'burst' && note.ended;
-  const f = advance(before, ends ? note.at - note.seconds * 1000 : note.at);
+  const followed = advance(before, ends ? note.at - note.seconds * 1000 : note.at);
   switch (note.kind) {
     case 'mass': {
       const volume = note.grams / density(160);
-      if (!f.belief.cups.includes(note.cup)) {
+      if (!followed.belief.cups.includes(note.cup)) {
         const body: CupBody = {
           plastic: Math.max(FILM, note.grams),
           glass: glassOf(note.vessel),
           bore: note.vessel?.bore ?? 85,
           volume: Math.max(1, volume),
           exchange: EXCHANGE.usual,
-          room: f.room,
+          room: followed.room,
         };
         return {
-          ...f,
+          ...followed,
           belief: withCup(
-            f.belief,
+            followed.belief,
             note.cup,
             body,
-            note.added?.celsius ?? { mean: f.room, sd: 2 },
+            note.added?.celsius ?? { mean: followed.room, sd: 2 },
             cupPrior(setup.learned, note.vessel?.name ?? ''),
           ),
-          spent: { ...f.spent, [note.cup]: broughtBy(f, note) },
-          last: { ...f.last, [note.cup]: 'charge' },
+          spent: { ...followed.spent, [note.cup]: broughtBy(followed, note) },
+          last: { ...followed.last, [note.cup]: 'charge' },
         };
       }
       const share = note.added ? Math.min(1, note.added.grams / Math.max(1, note.grams)) : 0;
       return {
-        ...f,
-        belief: withMass(f.belief, note.cup, note.grams, volume, note.added),
+        ...followed,
+        belief: withMass(followed.belief, note.cup, note.grams, volume, note.added),
         spent: {
-          ...f.spent,
-          [note.cup]: (1 - share) * (f.spent[note.cup] ?? 0) + share * broughtBy(f, note),
+          ...followed.spent,
+          [note.cup]:
+            (1 - share) * (followed.spent[note.cup] ?? 0) + share * broughtBy(followed, note),
         },
-        last: share > 0.5 ? { ...f.last, [note.cup]: 'charge' } : f.last,
-        peak: note.added ? without(f.peak, note.cup) : f.peak,
+        last: share > 0.5 ? { ...followed.last, [note.cup]: 'charge' } : followed.last,
+        peak: note.added ? without(followed.peak, note.cup) : followed.peak,
       };
     }
     case 'burst': {
       const known =
-        setup.ovens.find((o) => o.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
-      const cups = note.cups.filter((c) => f.belief.cups.includes(c));
-      if (cups.length === 0) return f;
+        setup.ovens.find((oven) => oven.id === note.oven) ??
+        setup.ovens[0] ??
+        USUAL_SETUP.ovens[0]!;
+      const cups = note.cups.filter((cup) => followed.belief.cups.includes(cup));
+      if (cups.length === 0) return followed;
       const oven = ovenKey(known.id, note.level, cups.length);
       const belief = withOven(
-        f.belief,
+        followed.belief,
         oven,
         ovenPrior(setup.learned, known.id, known.oven, note.level, cups.length),
       );
-      const last = { ...f.last, ...Object.fromEntries(cups.map((c) => [c, 'burst' as const])) };
+      const last = {
+        ...followed.last,
+        ...Object.fromEntries(cups.map((cup) => [cup, 'burst' as const])),
+      };
       const begun = {
-        ...f,
+        ...followed,
         belief,
         last,
         bursts: [
-          ...f.bursts.filter((x) => x.door !== known.id && !x.cups.some((c) => cups.includes(c))),
+          ...followed.bursts.filter(
+            (burst) => burst.door !== known.id && !burst.cups.some((cup) => cups.includes(cup)),
+          ),
           {
             door: known.id,
             oven,
@@ -358,31 +324,32 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
     }
     case 'drawn':
       return {
-        ...f,
+        ...followed,
         drawn: {
-          ...f.drawn,
-          [note.draw]: Object.fromEntries(note.cups.map((cup) => [cup, f.spent[cup] ?? 0])),
+          ...followed.drawn,
+          [note.draw]: Object.fromEntries(note.cups.map((cup) => [cup, followed.spent[cup] ?? 0])),
         },
       };
     case 'out':
-      return takenOut(f, note.cup);
+      return takenOut(followed, note.cup);
     case 'reading': {
-      if (!f.belief.cups.includes(note.cup)) return f;
-      const out = takenOut(f, note.cup);
+      if (!followed.belief.cups.includes(note.cup)) return followed;
+      const out = takenOut(followed, note.cup);
       const { belief, left, spreads } = weigh(out, note);
-      const missed = spreads === undefined ? f.missed : missing(f, spreads, setup.learned);
-      const others = without(f.doubted, note.cup);
+      const missed =
+        spreads === undefined ? followed.missed : missing(followed, spreads, setup.learned);
+      const others = without(followed.doubted, note.cup);
       // What a reading takes off the heat now it takes off the heat there was.
       const [was, is] = [out.belief, belief].map(
-        (b) => knownOf(b, { of: 'plastic', cup: note.cup }).mean,
+        (belief) => estimateOf(belief, { of: 'plastic', cup: note.cup }).mean,
       ) as [number, number];
       const peak = {
-        ...f.peak,
-        [note.cup]: Math.max(is, (f.peak[note.cup] ?? was) + Math.min(0, is - was)),
+        ...followed.peak,
+        [note.cup]: Math.max(is, (followed.peak[note.cup] ?? was) + Math.min(0, is - was)),
       };
-      const read = { ...f.read, [note.cup]: note.at };
+      const read = { ...followed.read, [note.cup]: note.at };
       const sameDoubt =
-        Math.abs((f.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
+        Math.abs((followed.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
       return {
         ...out,
         belief,
@@ -393,27 +360,27 @@ function take(before: Followed, note: HeatNote, setup: HeatSetup): Followed {
           ? {
               ...others,
               [note.cup]: sameDoubt
-                ? f.doubted[note.cup]!
+                ? followed.doubted[note.cup]!
                 : { celsius: note.celsius, at: note.at, device: note.device },
             }
           : others,
-        left: left ? [...f.left, note.id] : f.left,
-        last: left ? f.last : { ...f.last, [note.cup]: 'reading' },
-        readings: f.readings + (left ? 0 : 1),
+        left: left ? [...followed.left, note.id] : followed.left,
+        last: left ? followed.last : { ...followed.last, [note.cup]: 'reading' },
+        readings: followed.readings + (left ? 0 : 1),
       };
     }
     case 'cold':
       return {
-        ...f,
+        ...followed,
         bursts: [],
-        belief: f.belief.cups.reduce(
-          (b, cup) => forgotten(b, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }),
-          withRoom(f.belief, note.room),
+        belief: followed.belief.cups.reduce(
+          (made, cup) => reset(made, cup, { mean: note.room, sd: 3 }, { mean: 0, sd: 2 }),
+          withRoom(followed.belief, note.room),
         ),
         room: note.room,
       };
     case 'room':
-      return { ...f, room: note.celsius, belief: withRoom(f.belief, note.celsius) };
+      return { ...followed, room: note.celsius, belief: withRoom(followed.belief, note.celsius) };
   }
 }
 
@@ -426,12 +393,12 @@ export function follower(setup: HeatSetup): (notes: readonly HeatNote[], now: nu
     while (same < notes.length && same < ids.length && notes[same]!.id === ids[same]) same++;
     ids = ids.slice(0, same);
     made = made.slice(0, same);
-    let f = made[same - 1] ?? start(notes[0]?.at ?? now, setup);
+    let followed = made[same - 1] ?? start(notes[0]?.at ?? now, setup);
     for (const note of notes.slice(same)) {
-      f = take(f, note, setup);
+      followed = take(followed, note, setup);
       ids.push(note.id);
-      made.push(f);
+      made.push(followed);
     }
-    return advance(f, now);
+    return advance(followed, now);
   };
 }

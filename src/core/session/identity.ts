@@ -2,28 +2,29 @@ import type { Send } from './step.ts';
 import type { SessionState } from './state.ts';
 
 /**
- * What an act is, apart from who pressed the key: two benches that both record the third filling of one
- * mould mean the same filling. Null for acts that may really happen twice. What was taken back may be
- * done again, so the count of undos is part of it.
+ * What an act is, apart from who pressed the key: two benches that both record the third filling of
+ * one mould mean the same filling. Null for acts that may really happen twice. What was taken back
+ * may be done again, so the count of undos is part of it.
  */
-export function identityOf(s: SessionState, send: Send): string | null {
-  const mould = (key: string) => `${key}:${s.moulds.get(key)?.cycles ?? 0}`;
-  const again = s.undone;
+export function identityOf(state: SessionState, send: Send): string | null {
+  const mould = (key: string) => `${key}:${state.moulds.get(key)?.cycles ?? 0}`;
+  const again = state.undone;
   switch (send.kind) {
     case 'opened':
     case 'finished':
       return `${send.kind}:${again}`;
     case 'brokenOff':
     case 'resumed':
-      return `${send.kind}:${s.breaks}:${again}`;
+      return `${send.kind}:${state.breaks}:${again}`;
     case 'charged':
-      return `charged:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
+      return `charged:${send.payload.cup}:${state.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
     case 'woken':
     case 'coloured':
-      return `${send.kind}:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
+      return `${send.kind}:${send.payload.cup}:${state.cups.get(send.payload.cup)?.charges ?? 0}:${again}`;
     case 'added':
       return send.payload.from === 'recipe'
-        ? `added:${send.payload.cup}:${s.cups.get(send.payload.cup)?.charges ?? 0}:${send.payload.what}:${again}`
+        ? `added:${send.payload.cup}:${state.cups.get(send.payload.cup)?.charges ?? 0}:` +
+            `${send.payload.what}${send.payload.nth ? `#${send.payload.nth}` : ''}:${again}`
         : null;
     case 'drawn':
       return `drawn:${send.payload.draw}:${again}`;
@@ -43,7 +44,7 @@ export function identityOf(s: SessionState, send: Send): string | null {
     case 'stopped':
       return `stopped:${mould(send.payload.mould)}:${again}`;
     case 'emptied':
-      return `emptied:${s.injectors.get(send.payload.injector)?.draw ?? ''}:${again}`;
+      return `emptied:${state.injectors.get(send.payload.injector)?.draw ?? ''}:${again}`;
     case 'marked':
     case 'returned':
     case 'racked':

@@ -1,31 +1,36 @@
 import { kindsTaken } from '../plan/index.ts';
 import { sum } from '../shot/index.ts';
-import type { LotState, MouldState, RunState, SessionState } from './state.ts';
+import type { RunState, SessionState } from './state.ts';
+import type { LotState } from './state/shot.ts';
+import type { MouldState } from './state/mould.ts';
 
 /** Lots a run may take from, oldest first. */
-export function lotsFor(s: SessionState, run: RunState): LotState[] {
+export function lotsFor(state: SessionState, run: RunState): LotState[] {
   const kinds = kindsTaken(run.job, run.stage);
-  return [...s.lots.values()].filter((l) => kinds.includes(l.kind));
+  return [...state.lots.values()].filter((lot) => kinds.includes(lot.kind));
 }
 
 /** Inserts lying ready for a run, not counting those already in its moulds. */
-export const ready = (s: SessionState, run: RunState): number =>
-  sum(lotsFor(s, run).map((l) => l.left));
+export const ready = (state: SessionState, run: RunState): number =>
+  sum(lotsFor(state, run).map((lot) => lot.left));
 
-/** Takes one insert for a run; one nobody counted is taken as found, so that no heap goes under nothing. */
-export function takeInsert(s: SessionState, run: RunState): LotState {
-  const lot = lotsFor(s, run).find((l) => l.left > 0);
+/**
+ * Takes one insert for a run; one nobody counted is taken as found, so that no heap goes under
+ * nothing.
+ */
+export function takeInsert(state: SessionState, run: RunState): LotState {
+  const lot = lotsFor(state, run).find((lot) => lot.left > 0);
   if (lot) {
     lot.left -= 1;
     return lot;
   }
   const kind = kindsTaken(run.job, run.stage)[0] ?? 'unknown';
   const id = `found ${kind}`;
-  const like = [...s.lots.values()].find((l) => l.kind === kind);
-  const found: LotState = s.lots.get(id) ?? {
+  const like = [...state.lots.values()].find((lot) => lot.kind === kind);
+  const found: LotState = state.lots.get(id) ?? {
     id,
     kind,
-    makes: run.job.build.stages.find((x) => x.key === run.stage.takes)?.makes ?? 'tail',
+    makes: run.job.build.stages.find((stage) => stage.key === run.stage.takes)?.makes ?? 'tail',
     from: 'found',
     made: 0,
     left: 0,
@@ -34,23 +39,23 @@ export function takeInsert(s: SessionState, run: RunState): LotState {
     oiled: true,
   };
   found.made += 1;
-  s.lots.set(id, found);
+  state.lots.set(id, found);
   return found;
 }
 
 /** Puts inserts that were laid in but not shot on to back where they came from. */
-export function unload(s: SessionState, m: MouldState): void {
-  for (const id of m.loaded.values()) {
-    const lot = s.lots.get(id);
+export function unload(state: SessionState, mould: MouldState): void {
+  for (const id of mould.loaded.values()) {
+    const lot = state.lots.get(id);
     if (lot) lot.left += 1;
   }
-  m.loaded = new Map();
-  m.gapped = new Set();
+  mould.loaded = new Map();
+  mould.gapped = new Set();
 }
 
 /** g of inserts lying in these. */
-export const insertG = (s: SessionState, lots: Iterable<string>): number =>
-  sum([...lots].map((id) => s.lots.get(id)?.each ?? 0));
+export const insertG = (state: SessionState, lots: Iterable<string>): number =>
+  sum([...lots].map((id) => state.lots.get(id)?.each ?? 0));
 
 export interface InsertMove {
   /** what moved them, told apart within a session: `made 9#1`, `used 3#2 9#1` */
@@ -59,10 +64,13 @@ export interface InsertMove {
   count: number;
 }
 
-/** Every move of inserts on the shelf that a session stands for: made, found, used by which shot, spoiled. */
-export function insertMoves(s: SessionState): InsertMove[] {
+/**
+ * Every move of inserts on the shelf that a session stands for: made, found, used by which shot,
+ * spoiled.
+ */
+export function insertMoves(state: SessionState): InsertMove[] {
   const out: InsertMove[] = [];
-  for (const lot of s.lots.values()) {
+  for (const lot of state.lots.values()) {
     if (lot.from !== 'shelf')
       out.push({
         what: `${lot.from === 'shot' ? 'made' : 'found'} ${lot.id}`,
@@ -72,14 +80,14 @@ export function insertMoves(s: SessionState): InsertMove[] {
     if (lot.spoiled > 0)
       out.push({ what: `spoiled ${lot.id}`, kind: lot.kind, count: -lot.spoiled });
   }
-  for (const shot of s.shots.values()) {
+  for (const shot of state.shots.values()) {
     for (const id of new Set(shot.inserts.values())) {
-      const lot = s.lots.get(id);
+      const lot = state.lots.get(id);
       if (lot)
         out.push({
           what: `used ${shot.id} ${id}`,
           kind: lot.kind,
-          count: -[...shot.inserts.values()].filter((x) => x === id).length,
+          count: -[...shot.inserts.values()].filter((insert) => insert === id).length,
         });
     }
   }

@@ -1,6 +1,9 @@
 import type { Step } from './step.ts';
 
-/** ms after its meaning changed in which a press of the big key is taken as meant for what it said before (judgement: a thumb on its way). */
+/**
+ * ms after its meaning changed in which a press of the big key is taken as meant for what it said
+ * before (judgement: a thumb on its way).
+ */
 export const THUMB = 1500;
 
 /** What a press of the big key would do, apart from seconds that count down beside it. */
@@ -15,9 +18,10 @@ export const meaningOf = (step: Step | null): string =>
     : '';
 
 /**
- * What a press means: the step shown; the one shown before, where the key changed under the thumb and that can still be
- * done; or nothing, and the hand is shown that it was refused.
- * @param was the step before the last change of meaning, and how long ago that was, ms; null = the hand changed it itself
+ * What a press means: the step shown; the one shown before, where the key changed under the thumb
+ * and that can still be done; or nothing, and the hand is shown that it was refused.
+ * @param was the step before the last change of meaning, and how long ago that was, ms; null = the
+ * hand changed it itself
  * @param possible every step that can be done now
  */
 export function pressMeans(
@@ -29,9 +33,9 @@ export function pressMeans(
   if (!was?.step || was.ago > THUMB || meaningOf(was.step) === meaningOf(shown)) return shown;
   const before = was.step;
   return (
-    possible.find((x) => meaningOf(x) === meaningOf(before)) ??
+    possible.find((step) => meaningOf(step) === meaningOf(before)) ??
     (before.send &&
-    possible.some((x) => x.send?.kind === before.send!.kind && x.target === before.target)
+    possible.some((step) => step.send?.kind === before.send!.kind && step.target === before.target)
       ? before
       : 'refused')
   );
@@ -50,5 +54,5 @@ const URGENT = new Set<Step['key']>([
 /** What waits while something in hand keeps the key. */
 export const queueOf = (all: readonly Step[]): Step[] =>
   all[0] && (all[0].key === 'mark' || all[0].key === 'load')
-    ? all.slice(1).filter((x) => URGENT.has(x.key))
+    ? all.slice(1).filter((step) => URGENT.has(step.key))
     : [];

@@ -4,19 +4,24 @@ import { RECIPE_CUP } from '../material/index.ts';
 import type { Apart } from './apart.ts';
 import { strengths } from './colouring.ts';
 import { mixIn } from './mixIn.ts';
-import type { CupState, SessionState, ShotState } from './state.ts';
+import type { SessionState } from './state.ts';
+import type { ShotState } from './state/shot.ts';
+import type { CupState } from './state/cup.ts';
 
 /** CIEDE2000 up to which a customer takes two baits for one colour (judgement). */
-export const SAME_COLOUR = 4;
-/** Shares of what a recipe wants between which what is in the cup is that recipe (judgement): drops come whole, spoons are eyed. */
+const SAME_COLOUR = 4;
+/**
+ * Shares of what a recipe wants between which what is in the cup is that recipe (judgement): drops
+ * come whole, spoons are eyed.
+ */
 const AS_WANTED = { least: 0.6, most: 1.5 } as const;
 /** mm a colour is looked through for this: a thin part and a body. */
 const LOOKED = [2, 6] as const;
 const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 'remelt']);
 
 /**
- * How far what is in a cup is from its recipe. Only what was written down counts against it: a cup said to be coloured,
- * with nothing noted, is taken at its word.
+ * How far what is in a cup is from its recipe. Only what was written down counts against it: a cup
+ * said to be coloured, with nothing noted, is taken at its word.
  * @param upTo entries of its trail that count
  */
 export function likeness(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
@@ -24,7 +29,7 @@ export function likeness(cup: CupState, upTo: number, materials: readonly Materi
   const key = JSON.stringify([
     cup.key,
     cup.ladder,
-    [...held.values()].map((h) => [h.what, h.dimension, h.perMl.toPrecision(6)]),
+    [...held.values()].map((other) => [other.what, other.dimension, other.perMl.toPrecision(6)]),
   ]);
   const known = judged.get(materials) ?? new Map<string, Apart>();
   judged.set(materials, known);
@@ -43,16 +48,19 @@ function judge(
   materials: readonly Material[],
   held: ReturnType<typeof strengths>,
 ): Apart {
-  const wanted = cup.ladder.filter((i) => COLOURING.has(i.kind));
+  const wanted = cup.ladder.filter((ingredient) => COLOURING.has(ingredient.kind));
   const kindOf = (what: string): 'flake' | 'colour' | 'none' => {
-    const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase())?.kind;
+    const own = cup.ladder.find(
+      (ingredient) => ingredient.what.toLowerCase() === what.toLowerCase(),
+    )?.kind;
     const kind =
       own ??
-      (materials.find((m) => m.name.toLowerCase() === what.toLowerCase())?.kind === 'flake'
+      (materials.find((material) => material.name.toLowerCase() === what.toLowerCase())?.kind ===
+      'flake'
         ? 'flake'
         : undefined);
     if (kind === 'flake') return 'flake';
-    const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
+    const on = materials.find((material) => material.name.toLowerCase() === what.toLowerCase());
     if (own) return COLOURING.has(own) ? 'colour' : 'none';
     return on && ['plastisol', 'softener', 'stabiliser', 'salt', 'scent', 'oil'].includes(on.kind)
       ? 'none'
@@ -62,7 +70,7 @@ function judge(
   for (const { what, perMl } of held.values()) {
     const kind = kindOf(what);
     if (kind === 'none') continue;
-    const of = wanted.find((i) => i.what.toLowerCase() === what.toLowerCase());
+    const of = wanted.find((ingredient) => ingredient.what.toLowerCase() === what.toLowerCase());
     const share = of ? (perMl * RECIPE_CUP) / of.amount : Infinity;
     if (share < AS_WANTED.least || share > AS_WANTED.most) off.push(kind);
   }
@@ -80,7 +88,9 @@ function judge(
   );
 }
 
-/** The colour a shot counts as: what was ordered, what the maker calls it, or one nobody has named. */
+/**
+ * The colour a shot counts as: what was ordered, what the maker calls it, or one nobody has named.
+ */
 export interface ShotColour {
   id: number;
   name: string;
@@ -88,21 +98,21 @@ export interface ShotColour {
   apart: Apart;
 }
 /** Colourways that nobody has named stand in the books as this. */
-export const UNNAMED = 0;
+const UNNAMED = 0;
 
 /** How far a shot's worst colour is from its mix: null before a number, a number before nothing. */
-export function shotApart(s: SessionState, shot: ShotState): Apart {
+function shotApart(state: SessionState, shot: ShotState): Apart {
   const portions = [
-    ...[...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []),
+    ...[...new Set(shot.cavities.values())].flatMap((day) => state.draws.get(day)?.barrels ?? []),
     ...shot.poured,
   ];
-  return portions.some((p) => p.apart === null)
+  return portions.some((portion) => portion.apart === null)
     ? null
-    : Math.max(0, ...portions.map((p) => p.apart as number));
+    : Math.max(0, ...portions.map((portion) => portion.apart as number));
 }
 
-export function colourOfShot(s: SessionState, shot: ShotState): ShotColour {
-  const apart = shotApart(s, shot);
+export function colourOfShot(state: SessionState, shot: ShotState): ShotColour {
+  const apart = shotApart(state, shot);
   if (shot.called) return { ...shot.called, apart };
   if (apart !== null && apart <= SAME_COLOUR) return { ...shot.colourway, apart };
   return {
@@ -112,16 +122,19 @@ export function colourOfShot(s: SessionState, shot: ShotState): ShotColour {
   };
 }
 
-/** Whether a shot's baits are what its job was planned to give: shape, colours, build; or the maker says they will do. */
-export function asAsked(s: SessionState, shot: ShotState): boolean {
+/**
+ * Whether a shot's baits are what its job was planned to give: shape, colours, build; or the maker
+ * says they will do.
+ */
+export function asAsked(state: SessionState, shot: ShotState): boolean {
   if (shot.willDo) return true;
-  const planned = s.snapshot.input.jobs.find(
-    (j) => shot.job === j.key || shot.job.startsWith(`${j.key}:`),
+  const planned = state.snapshot.input.jobs.find(
+    (job) => shot.job === job.key || shot.job.startsWith(`${job.key}:`),
   );
   return (
     planned !== undefined &&
     shot.bait.id === planned.bait.id &&
     shot.build.key === planned.build.key &&
-    colourOfShot(s, shot).id === planned.colourway.id
+    colourOfShot(state, shot).id === planned.colourway.id
   );
 }

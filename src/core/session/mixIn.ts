@@ -2,9 +2,12 @@ import { drawnAs } from '../colour/index.ts';
 import type { Ingredient, Material, Mix } from '../material/index.ts';
 import { INGREDIENT_OF, RECIPE_CUP } from '../material/index.ts';
 import { strengths } from './colouring.ts';
-import type { CupState } from './state.ts';
+import type { CupState } from './state/cup.ts';
 
-/** The mix a cup really holds, for a US cup: what went in, thinned by what came after. Amounts are kept to a thousandth. */
+/**
+ * The mix a cup really holds, for a US cup: what went in, thinned by what came after. Amounts are
+ * kept to a thousandth.
+ */
 export function mixIn(
   cup: CupState,
   name: string,
@@ -12,10 +15,12 @@ export function mixIn(
   upTo?: number,
 ): Mix {
   const ladder = [...strengths(cup, upTo, materials).values()]
-    .filter((x) => x.perMl * RECIPE_CUP > 1e-3)
+    .filter((strength) => strength.perMl * RECIPE_CUP > 1e-3)
     .map(({ what, dimension, perMl }): Ingredient => {
-      const own = cup.ladder.find((i) => i.what.toLowerCase() === what.toLowerCase());
-      const on = materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
+      const own = cup.ladder.find(
+        (ingredient) => ingredient.what.toLowerCase() === what.toLowerCase(),
+      );
+      const on = materials.find((material) => material.name.toLowerCase() === what.toLowerCase());
       return {
         what,
         kind: own?.kind ?? (on ? INGREDIENT_OF[on.kind] : 'pigment'),

@@ -30,46 +30,47 @@ const TURN: readonly StepKey[] = ['open', 'mark', 'sprue', 'rack', 'close', 'top
 
 /** s that a list of steps takes hands. */
 const takes = (keys: readonly StepKey[]): number =>
-  keys.reduce((n, key) => n + (TAKES[key] ?? 0), 0);
+  keys.reduce((sum, key) => sum + (TAKES[key] ?? 0), 0);
 
 /** s a step takes; of a mould that is warmed, what the plate takes from what it is now. */
-function takesNow(s: SessionState, { key, target }: Step, now: number): number {
-  const m = key === 'warmMould' ? s.moulds.get(target) : undefined;
-  return m ? warmingDue(s, m, now, now) : takes([key]);
+function takesNow(state: SessionState, { key, target }: Step, now: number): number {
+  const mould = key === 'warmMould' ? state.moulds.get(target) : undefined;
+  return mould ? warmingDue(state, mould, now, now) : takes([key]);
 }
 
 /**
- * s until plastic will next be drawn, by what hands have to do before it and by when the next mould opens; null where
- * nothing more is to be drawn, or cups are being cooked still.
+ * s until plastic will next be drawn, by what hands have to do before it and by when the next mould
+ * opens; null where nothing more is to be drawn, or cups are being cooked still.
  * @param all every step, the most pressing first
  */
-export function nextDraw(s: SessionState, all: readonly Step[], now: number): number | null {
-  const run = runInHand(s);
+export function nextDraw(state: SessionState, all: readonly Step[], now: number): number | null {
+  const run = runInHand(state);
   if (!run || run.stage.layers.length === 0) return null;
-  const before = (until: (x: Step) => boolean): number =>
-    all.slice(0, all.findIndex(until)).reduce((n, x) => n + takesNow(s, x, now), 0);
-  const drawn = (x: Step) => x.key === 'match' || x.key === 'draw';
-  if (all.some((x) => x.key === 'cook' || x.key === 'shoot')) return null;
-  if (freeMould(s, run) && all.some(drawn)) return before(drawn);
+  const before = (until: (step: Step) => boolean): number =>
+    all.slice(0, all.findIndex(until)).reduce((sum, step) => sum + takesNow(state, step, now), 0);
+  const drawn = (step: Step) => step.key === 'match' || step.key === 'draw';
+  if (all.some((step) => step.key === 'cook' || step.key === 'shoot')) return null;
+  if (freeMould(state, run) && all.some(drawn)) return before(drawn);
   if (run.done + run.trialsDone >= run.target + run.trials) return null;
-  // A mould that is open, or due to be, wants what is left of its turn; one that cools wants it all, after that.
-  const turns = all.flatMap((x): number[] => {
-    const at = TURN.indexOf(x.key);
-    const m = s.moulds.get(x.target);
-    const open = at >= 0 && x.key !== 'close' && x.key !== 'top';
+  // A mould that is open, or due to be, wants what is left of its turn; one that cools wants it
+  // all, after that.
+  const turns = all.flatMap((step): number[] => {
+    const at = TURN.indexOf(step.key);
+    const mould = state.moulds.get(step.target);
+    const open = at >= 0 && step.key !== 'close' && step.key !== 'top';
     // Baits on their way to the rack have left their mould.
-    if (open && !m) return [takes(TURN.slice(at))];
+    if (open && !mould) return [takes(TURN.slice(at))];
     if (
-      !m ||
-      !run.tools.moulds.some(({ id }) => String(id) === m.key) ||
-      (!open && x.key !== 'cool')
+      !mould ||
+      !run.tools.moulds.some(({ id }) => String(id) === mould.key) ||
+      (!open && step.key !== 'cool')
     )
       return [];
     const left = open
       ? takes(TURN.slice(at))
-      : Math.max(0, ((x.until ?? now) - now) / 1000) + takes(TURN);
+      : Math.max(0, ((step.until ?? now) - now) / 1000) + takes(TURN);
     // It may have gone so cold by then that it is warmed first.
-    return [left + warmingDue(s, m, now + 1000 * left, now)];
+    return [left + warmingDue(state, mould, now + 1000 * left, now)];
   });
   return turns.length > 0 ? Math.min(...turns) : null;
 }

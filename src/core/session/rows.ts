@@ -37,11 +37,13 @@ export interface ShotRow {
   }[];
 }
 
-/** The read-table row of a shot; cavities appear once it is marked. Null when there is no such shot. */
-export function shotRow(s: SessionState, id: string): ShotRow | null {
-  const shot = s.shots.get(id);
+/**
+ * The read-table row of a shot; cavities appear once it is marked. Null when there is no such shot.
+ */
+export function shotRow(state: SessionState, id: string): ShotRow | null {
+  const shot = state.shots.get(id);
   if (!shot) return null;
-  const draw = s.draws.get([...shot.cavities.values()][0] ?? '');
+  const draw = state.draws.get([...shot.cavities.values()][0] ?? '');
   return {
     shot: id,
     n: shot.n,
@@ -53,15 +55,15 @@ export function shotRow(s: SessionState, id: string): ShotRow | null {
     stage: shot.stage.key,
     makes: shot.stage.makes,
     bait: shot.bait.id,
-    colourway: colourOfShot(s, shot).id,
-    asked: asAsked(s, shot),
+    colourway: colourOfShot(state, shot).id,
+    asked: asAsked(state, shot),
     kept: isKept(shot),
     counts: graded(shot),
     draw: draw?.id ?? '',
-    heats: [...(draw?.barrels ?? []), ...shot.poured].map((b) => ({
-      cup: b.cup,
-      celsius: b.celsius,
-      trail: b.trail,
+    heats: [...(draw?.barrels ?? []), ...shot.poured].map((portion) => ({
+      cup: portion.cup,
+      celsius: portion.celsius,
+      trail: portion.trail,
     })),
     mouldCelsius: shot.mouldCelsius,
     against: shot.against,
@@ -81,12 +83,12 @@ export function shotRow(s: SessionState, id: string): ShotRow | null {
 }
 
 /** Shots whose rows an event changes; `all` where it may have changed any of them. */
-export function touches(s: SessionState, e: AnyEvent): string[] | 'all' {
-  switch (e.kind) {
+export function touches(state: SessionState, event: AnyEvent): string[] | 'all' {
+  switch (event.kind) {
     case 'shot':
     case 'poured': {
-      const m = s.moulds.get(e.payload.mould);
-      return m?.shot ? [m.shot] : [];
+      const mould = state.moulds.get(event.payload.mould);
+      return mould?.shot ? [mould.shot] : [];
     }
     case 'cavityMarked':
     case 'marked':
@@ -95,14 +97,14 @@ export function touches(s: SessionState, e: AnyEvent): string[] | 'all' {
     case 'returned':
     case 'recounted':
     case 'dropped':
-      return [e.payload.shot];
+      return [event.payload.shot];
     case 'named':
     case 'willDo':
-      return e.payload.shots;
+      return event.payload.shots;
     case 'mouldOpened':
     case 'stopped': {
-      const m = s.moulds.get(e.payload.mould);
-      return m?.shot ? [m.shot] : [];
+      const mould = state.moulds.get(event.payload.mould);
+      return mould?.shot ? [mould.shot] : [];
     }
     case 'undone':
       return 'all';

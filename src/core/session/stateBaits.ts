@@ -13,20 +13,29 @@ export interface StateBaits {
  * What was shot of a cup in one state: from draws made when just so much had gone in.
  * @param upTo entries of the cup's trail
  */
-export function baitsOfState(s: SessionState, cup: string, upTo: number): StateBaits[] {
+export function baitsOfState(state: SessionState, cup: string, upTo: number): StateBaits[] {
   const draws = new Set(
-    [...s.draws.values()]
-      .filter((d) => d.barrels.some((b) => b.cup === cup && b.trail === upTo))
-      .map((d) => d.id),
+    [...state.draws.values()]
+      .filter((draw) => draw.barrels.some((barrel) => barrel.cup === cup && barrel.trail === upTo))
+      .map((draw) => draw.id),
   );
   const out = new Map<string, StateBaits>();
-  for (const x of s.shots.values()) {
-    if (x.trial || x.stage.makes !== 'bait' || ![...x.cavities.values()].some((d) => draws.has(d)))
+  for (const other of state.shots.values()) {
+    if (
+      other.trial ||
+      other.stage.makes !== 'bait' ||
+      ![...other.cavities.values()].some((cavity) => draws.has(cavity))
+    )
       continue;
-    const { good, shot } = count([x]);
-    const colour = colourOfShot(s, x);
-    const key = `${x.bait.id}/${colour.id}/${colour.name}`;
-    const held = out.get(key) ?? { bait: x.bait.name, colourway: colour.name, shot: 0, good: 0 };
+    const { good, shot } = count([other]);
+    const colour = colourOfShot(state, other);
+    const key = `${other.bait.id}/${colour.id}/${colour.name}`;
+    const held = out.get(key) ?? {
+      bait: other.bait.name,
+      colourway: colour.name,
+      shot: 0,
+      good: 0,
+    };
     out.set(key, { ...held, shot: held.shot + shot, good: held.good + good });
   }
   return [...out.values()];

@@ -1,7 +1,10 @@
 import type { Kind, Payload } from './event.ts';
 
-/** The steps of a session in the order makers usually work; each can be done at any time, skipped or repeated. */
-export const STEPS = {
+/**
+ * The steps of a session in the order makers usually work; each can be done at any time, skipped or
+ * repeated.
+ */
+export const STEP_KINDS = {
   resume: { name: 'Take it up again', place: 'session' },
   hold: { name: 'Hold the pressure', place: 'moulds' },
   topOff: { name: 'Top off', place: 'moulds' },
@@ -40,7 +43,7 @@ export const STEPS = {
   finish: { name: 'Finish the session', place: 'session' },
 } as const;
 
-export type StepKey = keyof typeof STEPS;
+export type StepKey = keyof typeof STEP_KINDS;
 
 export type Send = { [K in Kind]: { kind: K; payload: Payload<K> } }[Kind];
 

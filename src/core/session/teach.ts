@@ -1,6 +1,6 @@
 import { jointed } from '../build/index.ts';
 import { BLED, bleedIndex } from '../colour/index.ts';
-import type { Known, Tried } from '../heat/index.ts';
+import type { Estimate, Tried } from '../heat/index.ts';
 import {
   bleedPrior,
   COLD,
@@ -12,39 +12,53 @@ import {
   TEARS,
 } from '../heat/index.ts';
 import { roomOf, shotHeatOf } from './handle/heat.ts';
-import { lossTold } from './handle/loss.ts';
-import type { LearnedThing } from './learn.ts';
-import type { MouldState, SessionState, ShotState } from './state.ts';
+import { lossEstimate, metalSpreadScale } from './handle/loss.ts';
+import { USUALLY_WIDE } from './learn.ts';
+import type { Lesson } from './learn.ts';
+import type { SessionState } from './state.ts';
+import type { ShotState } from './state/shot.ts';
+import type { MouldState } from './state/mould.ts';
 import type { Fault } from './words.ts';
 
 /** Looks that follow another with time between them, fewer than which teach nothing. */
 const ENOUGH = 3;
 
 /** How fast each mould loses its heat, from looks at it between shots (M5). */
-function lossLessons(s: SessionState): LearnedThing[] {
-  return [...s.moulds.values()].flatMap((m): LearnedThing[] => {
-    const { prior, posterior, told, left } = lossTold(s, m);
+function lossLessons(state: SessionState): Lesson[] {
+  return [...state.moulds.values()].flatMap((mould): Lesson[] => {
+    const { prior, posterior, told, left } = lossEstimate(state, mould);
     return told < ENOUGH
       ? []
-      : [{ key: `mould/${m.mould.name}/loss`, prior, posterior, readings: told, left_out: left }];
+      : [
+          {
+            key: `mould/${mould.mould.name}/loss`,
+            prior,
+            posterior,
+            readings: told,
+            left_out: left,
+          },
+        ];
   });
 }
 
 const shareOf = (shot: ShotState, fault: Fault): number =>
-  [...shot.marks.values()].filter((m) => m.fault === fault).length /
+  [...shot.marks.values()].filter((mark) => mark.fault === fault).length /
   Math.max(1, shot.cavities.size);
 
-/** A shot that comes out whole says that all of its baits were firm: they count up to so many (judgement). */
+/**
+ * A shot that comes out whole says that all of its baits were firm: they count up to so many
+ * (judgement).
+ */
 const SHOT_TELLS = 8;
 /** Dents have other causes too: one tells half of what a tear does (judgement). */
 const tornOf = (shot: ShotState): number =>
   Math.min(1, shareOf(shot, 'torn') + shareOf(shot, 'dent') / 2);
 
 /** Shots of a mould by how much later than firm each was opened, ln, and what of it was torn. */
-function openTried(s: SessionState, m: MouldState): Tried[] {
-  const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).opens;
-  return [...s.shots.values()].flatMap((shot): Tried[] => {
-    if (shot.mould !== m.key || !shot.waited || shot.markedAt === null) return [];
+function openTried(state: SessionState, mould: MouldState): Tried[] {
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).opens;
+  return [...state.shots.values()].flatMap((shot): Tried[] => {
+    if (shot.mould !== mould.key || !shot.waited || shot.markedAt === null) return [];
     const { seconds, reckoned, firm } = shot.waited;
     // Before the models' own figure was kept, what was said had in it what was known of this mould.
     const longer =
@@ -54,7 +68,7 @@ function openTried(s: SessionState, m: MouldState): Tried[] {
     return [{ x: longer, share: tornOf(shot), baits: shot.cavities.size }];
   });
 }
-function opensBy(prior: Known, tried: readonly Tried[]): Known {
+function opensBy(prior: Estimate, tried: readonly Tried[]): Estimate {
   const even = learnEven(
     { mean: TEARS.even + prior.mean, sd: prior.sd },
     -TEARS.scale,
@@ -63,22 +77,25 @@ function opensBy(prior: Known, tried: readonly Tried[]): Known {
   );
   return { mean: even.mean - TEARS.even, sd: even.sd };
 }
-/** How much longer than reckoned a mould's baits want, by what is learned and what tonight's shots have told so far. */
-export function opensTonight(s: SessionState, m: MouldState): Known {
-  const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).opens;
-  const tried = openTried(s, m);
+/**
+ * How much longer than reckoned a mould's baits want, by what is learned and what tonight's shots
+ * have told so far.
+ */
+export function opensTonight(state: SessionState, mould: MouldState): Estimate {
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).opens;
+  const tried = openTried(state, mould);
   return tried.length === 0 ? prior : opensBy(prior, tried);
 }
 
 /** How much longer than reckoned each mould's baits want, from when it was opened and what tore. */
-function openLessons(s: SessionState): LearnedThing[] {
-  return [...s.moulds.values()].flatMap((m): LearnedThing[] => {
-    const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).opens;
-    const tried = openTried(s, m);
+function openLessons(state: SessionState): Lesson[] {
+  return [...state.moulds.values()].flatMap((mould): Lesson[] => {
+    const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).opens;
+    const tried = openTried(state, mould);
     if (tried.length < ENOUGH) return [];
     return [
       {
-        key: `mould/${m.mould.name}/opens`,
+        key: `mould/${mould.mould.name}/opens`,
         prior,
         posterior: opensBy(prior, tried),
         readings: tried.length,
@@ -89,33 +106,36 @@ function openLessons(s: SessionState): LearnedThing[] {
 }
 
 /** Shots of a mould by how far under its own heat its metal was, and what came short. */
-const coldTried = (s: SessionState, m: MouldState): Tried[] =>
-  [...s.shots.values()].flatMap((shot): Tried[] =>
-    shot.mould !== m.key || shot.markedAt === null
+const coldTried = (state: SessionState, mould: MouldState): Tried[] =>
+  [...state.shots.values()].flatMap((shot): Tried[] =>
+    shot.mould !== mould.key || shot.markedAt === null
       ? []
       : [
           {
-            x: m.mould.warmTo - shot.metal,
+            x: mould.mould.warmTo - shot.metal,
             share: shareOf(shot, 'short'),
             baits: shot.cavities.size,
           },
         ],
   );
-/** K under its own heat at which half of a mould's baits come short, by what is learned and tonight's shots. */
-export function coldTonight(s: SessionState, m: MouldState): Known {
-  const prior = mouldPrior(s.snapshot.heat.learned, m.mould.name).cold;
-  const tried = coldTried(s, m);
+/**
+ * K under its own heat at which half of a mould's baits come short, by what is learned and
+ * tonight's shots.
+ */
+export function coldTonight(state: SessionState, mould: MouldState): Estimate {
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).cold;
+  const tried = coldTried(state, mould);
   return tried.length === 0 ? prior : learnEven(prior, COLD.scale, tried);
 }
-function coldLessons(s: SessionState): LearnedThing[] {
-  return [...s.moulds.values()].flatMap((m): LearnedThing[] => {
-    const tried = coldTried(s, m);
+function coldLessons(state: SessionState): Lesson[] {
+  return [...state.moulds.values()].flatMap((mould): Lesson[] => {
+    const tried = coldTried(state, mould);
     if (tried.length < ENOUGH) return [];
     return [
       {
-        key: `mould/${m.mould.name}/cold`,
-        prior: mouldPrior(s.snapshot.heat.learned, m.mould.name).cold,
-        posterior: coldTonight(s, m),
+        key: `mould/${mould.mould.name}/cold`,
+        prior: mouldPrior(state.snapshot.heat.learned, mould.mould.name).cold,
+        posterior: coldTonight(state, mould),
         readings: tried.length,
         left_out: 0,
       },
@@ -125,14 +145,14 @@ function coldLessons(s: SessionState): LearnedThing[] {
 
 /** Shots of a kind as they were drawn, with what a fault of theirs hangs on. */
 function evenLesson(
-  s: SessionState,
+  state: SessionState,
   key: string,
   fault: Fault,
-  prior: Known,
+  prior: Estimate,
   scale: number,
   where: (shot: ShotState) => number | null,
-): LearnedThing[] {
-  const tried = [...s.shots.values()].flatMap((shot): Tried[] => {
+): Lesson[] {
+  const tried = [...state.shots.values()].flatMap((shot): Tried[] => {
     const x = shot.markedAt === null ? null : where(shot);
     return x === null ? [] : [{ x, share: shareOf(shot, fault), baits: shot.cavities.size }];
   });
@@ -149,20 +169,30 @@ function evenLesson(
       ];
 }
 
+/** How wide what is said of metal turned out, by looks at it. */
+function metalLesson(state: SessionState): Lesson[] {
+  const { told } = state.metalMissed;
+  if (told < ENOUGH) return [];
+  const mean = metalSpreadScale(state);
+  const prior = state.snapshot.heat.learned.metal ?? USUALLY_WIDE;
+  const posterior = { mean, sd: mean / Math.sqrt(2 * told) };
+  return [{ key: 'metal', prior, posterior, readings: told, left_out: 0 }];
+}
+
 /** What finished shots taught: of moulds, of joints on inserts, of bled lines. */
-export function shotLessons(s: SessionState): LearnedThing[] {
-  const { learned } = s.snapshot.heat;
+export function shotLessons(state: SessionState): Lesson[] {
+  const { learned } = state.snapshot.heat;
   const joint = (shot: ShotState) =>
     jointed(shot.stage) && shot.stage.layers.length > 0
-      ? contactHeat(shotHeatOf(s, shot), roomOf(s))
+      ? contactHeat(shotHeatOf(state, shot), roomOf(state))
       : null;
   const bled = (shot: ShotState) => {
-    const run = s.runs.get(shot.job);
+    const run = state.runs.get(shot.job);
     const streams =
-      s.draws
+      state.draws
         .get([...shot.cavities.values()][0] ?? '')
-        ?.barrels.flatMap((b) =>
-          b.celsius === null ? [] : [{ celsius: b.celsius, runs: b.runs }],
+        ?.barrels.flatMap((barrel) =>
+          barrel.celsius === null ? [] : [{ celsius: barrel.celsius, runs: barrel.runs }],
         ) ?? [];
     // Where a soft line is wanted nobody marks it.
     if (
@@ -172,18 +202,19 @@ export function shotLessons(s: SessionState): LearnedThing[] {
       run?.job.colourway.line === 'soft'
     )
       return null;
-    const powders = shot.stage.layers.some((l) =>
-      s.cups
-        .get(String(run?.job.layers[l.key]))
-        ?.ladder.some((i) => i.kind === 'powder' || i.kind === 'flake'),
+    const powders = shot.stage.layers.some((layer) =>
+      state.cups
+        .get(String(run?.job.layers[layer.key]))
+        ?.ladder.some((ingredient) => ingredient.kind === 'powder' || ingredient.kind === 'flake'),
     );
-    return bleedIndex(streams, s.snapshot.bench.tolerance, powders);
+    return bleedIndex(streams, state.snapshot.bench.tolerance, powders);
   };
   return [
-    ...lossLessons(s),
-    ...openLessons(s),
-    ...coldLessons(s),
-    ...evenLesson(s, 'joint', 'joint', jointPrior(learned), -JOINT.scale, joint),
-    ...evenLesson(s, 'bleed', 'bled', bleedPrior(learned), BLED.scale, bled),
+    ...lossLessons(state),
+    ...openLessons(state),
+    ...coldLessons(state),
+    ...metalLesson(state),
+    ...evenLesson(state, 'joint', 'joint', jointPrior(learned), -JOINT.scale, joint),
+    ...evenLesson(state, 'bleed', 'bled', bleedPrior(learned), BLED.scale, bled),
   ];
 }

@@ -1,15 +1,18 @@
 import { spoonMl } from '../colour/dress.ts';
 import type { Ingredient, Material } from '../material/index.ts';
 
-/** An amount of a material in another unit; null where nothing says how much a drop or a spoon of it is. */
+/**
+ * An amount of a material in another unit; null where nothing says how much a drop or a spoon of it
+ * is.
+ */
 export function inUnitOf(
   amount: number,
   from: Ingredient['dimension'],
   to: Ingredient['dimension'],
-  m: Material | undefined,
+  material: Material | undefined,
 ): number | null {
   if (from === to) return amount;
-  if (!m) return null;
-  const ml = spoonMl({ amount, dimension: from }, m);
-  return to === 'volume' ? ml : to === 'drops' ? ml / m.drop : ml * m.spoon;
+  if (!material) return null;
+  const ml = spoonMl({ amount, dimension: from }, material);
+  return to === 'volume' ? ml : to === 'drops' ? ml / material.drop : ml * material.spoon;
 }

@@ -2,7 +2,10 @@ import type { Stage } from '../build/build.ts';
 import { cored, hasTop, isJudged, jointed } from '../build/build.ts';
 import type { LineWanted } from '../build/build.ts';
 
-/** Event payloads are versioned together; a bench that knows a newer one is asked to wait, not dropped. */
+/**
+ * Event payloads are versioned together; a bench that knows a newer one is asked to wait, not
+ * dropped.
+ */
 export const EVENT_VERSION = 2;
 
 /** Stages read by eye, with the heats they stand for, °C. */
@@ -18,13 +21,13 @@ export type EyeStage = keyof typeof EYE;
 /** What a stage is, as far as its faults go. */
 const TRAITS = {
   laminated: hasTop,
-  mixed: (s: Stage) => s.layers.length > 1,
+  mixed: (stage: Stage) => stage.layers.length > 1,
   judged: isJudged,
-  shell: (s: Stage) => s.makes === 'shell',
-  tail: (s: Stage) => s.makes === 'tail',
+  shell: (stage: Stage) => stage.makes === 'shell',
+  tail: (stage: Stage) => stage.makes === 'tail',
   cored,
   jointed,
-  poured: (s: Stage) => s.pours.length > 0,
+  poured: (stage: Stage) => stage.pours.length > 0,
 } as const;
 type Trait = keyof typeof TRAITS;
 
@@ -92,19 +95,24 @@ export const FAULTS = {
 } as const satisfies Record<string, FaultEntry>;
 export type Fault = keyof typeof FAULTS;
 
-/** Faults a stage can show, its own first. @param line a soft line is no fault where it is wanted */
+/**
+ * Faults a stage can show, its own first.
+ * @param line a soft line is no fault where it is wanted
+ */
 export const faultsOf = (stage: Stage, line?: LineWanted): Fault[] =>
-  (Object.keys(FAULTS) as Fault[]).filter((f) => {
-    if (f === 'bled' && line === 'soft') return false;
-    const { at } = FAULTS[f] as FaultEntry;
-    return !at || at.some((t) => TRAITS[t](stage));
+  (Object.keys(FAULTS) as Fault[]).filter((fault) => {
+    if (fault === 'bled' && line === 'soft') return false;
+    const { at } = FAULTS[fault] as FaultEntry;
+    return !at || at.some((text) => TRAITS[text](stage));
   });
 
 /** Name of the stage a fault belongs to, seen at stage `i` of a build. */
 export function faultStage(stages: readonly Stage[], i: number, fault: Fault): string {
   const entry: FaultEntry = FAULTS[fault];
   const from =
-    entry.earlier && stages[i]?.takes ? stages.find((s) => s.key === stages[i]!.takes) : undefined;
+    entry.earlier && stages[i]?.takes
+      ? stages.find((stage) => stage.key === stages[i]!.takes)
+      : undefined;
   return (from ?? stages[i])?.name ?? '';
 }
 
@@ -125,5 +133,8 @@ export type Stop = keyof typeof STOPS;
 
 /** Seconds a plug is left to set before it is pulled (handbook §2 step 16). */
 export const PLUG_SETS = 60;
-/** Seconds each plunger is pushed when colours are pulsed in turn (a judgement; no two baits come alike). */
+/**
+ * Seconds each plunger is pushed when colours are pulsed in turn (a judgement; no two baits come
+ * alike).
+ */
 export const PULSE = 2;

@@ -22,14 +22,14 @@ export interface CupSpec {
   start?: number;
 }
 
-export interface Charge {
+interface Charge {
   beforeDraw: number;
   fresh: number;
   /** in the cup after charging, g */
   held: number;
 }
 
-export interface CupRun {
+interface CupRun {
   charges: Charge[];
   fresh: number;
   returned: number;
@@ -61,7 +61,10 @@ export interface Recirculation {
   doseReheat: number;
 }
 
-/** Plastic of one history: g, how often it was heated in the mean, and heat spent, share of its life. */
+/**
+ * Plastic of one history: g, how often it was heated in the mean, and heat spent, share of its
+ * life.
+ */
 interface Plastic {
   grams: number;
   heats: number;
@@ -86,8 +89,9 @@ function blend(cup: Cup, { grams, heats, dose }: Plastic): void {
 }
 
 /**
- * Least fresh plastic that serves the draws from `at` on, given what the cup holds: the deepest the cup
- * would otherwise fall below its draw plus the depth that takes air. Looks no further than it takes to fill the cup.
+ * Least fresh plastic that serves the draws from `at` on, given what the cup holds: the deepest the
+ * cup would otherwise fall below its draw plus the depth that takes air. Looks no further than it
+ * takes to fill the cup.
  */
 function wanting(
   key: string,
@@ -100,7 +104,7 @@ function wanting(
   const arrivals = new Map<number, number>();
   const arrive = (draw: number, grams: number) =>
     arrivals.set(draw, (arrivals.get(draw) ?? 0) + grams);
-  for (const d of due) if (d.to === key) arrive(d.draw, d.grams);
+  for (const other of due) if (other.to === key) arrive(other.draw, other.grams);
   let level = held;
   let worst = 0;
   for (let i = at; i < flows.length && worst < limit - held; i++) {
@@ -109,16 +113,16 @@ function wanting(
     const taken = flow.takes[key] ?? 0;
     if (taken > 0) worst = Math.max(worst, taken + air - level);
     level -= taken;
-    for (const r of flow.returns) if (r.to === key) arrive(i + flow.lag, r.grams);
+    for (const part of flow.returns) if (part.to === key) arrive(i + flow.lag, part.grams);
   }
   return worst;
 }
 
 /**
- * Follows every gram of a session draw by draw: what returned joins the cup, is reheated with it and
- * drawn again, each cup carrying its mean count of heats. Cups are charged when they would otherwise run
- * short, with no more than the rest of the session needs and no more than they may hold. Mass is
- * conserved: start + fresh = baits + puck + lost + left.
+ * Follows every gram of a session draw by draw: what returned joins the cup, is reheated with it
+ * and drawn again, each cup carrying its mean count of heats. Cups are charged when they would
+ * otherwise run short, with no more than the rest of the session needs and no more than they may
+ * hold. Mass is conserved: start + fresh = baits + puck + lost + left.
  */
 export function balance(
   specs: Record<string, CupSpec>,
@@ -128,21 +132,21 @@ export function balance(
   const keys = Object.keys(specs);
   const start = (key: string): number => specs[key]!.start ?? 0;
   const inCup = Object.fromEntries(
-    keys.map((k): [string, Cup] => [
-      k,
-      { grams: start(k), heats: 0, dose: 0, drawnHeats: 0, sinceReheat: 0 },
+    keys.map((key): [string, Cup] => [
+      key,
+      { grams: start(key), heats: 0, dose: 0, drawnHeats: 0, sinceReheat: 0 },
     ]),
   );
   const runs = Object.fromEntries(
-    keys.map((k): [string, CupRun] => [
-      k,
+    keys.map((key): [string, CupRun] => [
+      key,
       {
         charges: [],
         fresh: 0,
         returned: 0,
         drawn: 0,
         left: 0,
-        most: start(k),
+        most: start(key),
         heatsLeft: 0,
         heatsDrawn: 0,
         doseLeft: 0,
@@ -154,7 +158,7 @@ export function balance(
 
   // A cup takes back no more than it may hold: the rest is kept as a puck.
   const receive = (upTo: number): void => {
-    for (const back of due.filter((d) => d.draw <= upTo)) {
+    for (const back of due.filter((due) => due.draw <= upTo)) {
       const cup = inCup[back.to]!;
       const grams = Math.min(back.grams, Math.max(0, specs[back.to]!.limit - cup.grams));
       total.puck += back.grams - grams;
@@ -162,10 +166,13 @@ export function balance(
       runs[back.to]!.returned += grams;
       runs[back.to]!.most = Math.max(runs[back.to]!.most, cup.grams);
     }
-    due = due.filter((d) => d.draw > upTo);
+    due = due.filter((due) => due.draw > upTo);
   };
 
-  /** Charges a cup that would run short at this draw, or heats it again when it has waited long enough. */
+  /**
+   * Charges a cup that would run short at this draw, or heats it again when it has waited long
+   * enough.
+   */
   const ready = (key: string, taken: number, draw: number): void => {
     const [spec, cup, run] = [specs[key]!, inCup[key]!, runs[key]!];
     const { grams: held } = cup;
@@ -192,10 +199,10 @@ export function balance(
     if (missing > 1e-6 && missing > (run.short?.by ?? 0)) run.short = { draw, by: missing };
   };
 
-  flows.forEach((flow, n) => {
-    receive(n);
+  flows.forEach((flow, count) => {
+    receive(count);
     const takes = Object.entries(flow.takes);
-    for (const [key, taken] of takes) ready(key, taken, n);
+    for (const [key, taken] of takes) ready(key, taken, count);
     // A draw that cannot be served in full is refused by the plan; here it simply takes nothing.
     if (takes.some(([key, taken]) => inCup[key]!.grams < taken - 1e-9)) return;
     for (const [key, taken] of takes) {
@@ -205,13 +212,13 @@ export function balance(
       cup.drawnHeats += cup.heats * grams;
       runs[key]!.drawn += taken;
     }
-    for (const r of flow.returns)
+    for (const part of flow.returns)
       due.push({
-        draw: n + flow.lag,
-        to: r.to,
-        grams: r.grams,
-        heats: inCup[r.from]!.heats,
-        dose: inCup[r.from]!.dose,
+        draw: count + flow.lag,
+        to: part.to,
+        grams: part.grams,
+        heats: inCup[part.from]!.heats,
+        dose: inCup[part.from]!.dose,
       });
     total.baits += flow.baits;
     total.puck += flow.puck;

@@ -11,14 +11,14 @@ export interface Rig {
 }
 
 /**
- * Share of a push each barrel gives. Yoked: its bore's area over all bores, so a dual of equal bores is
- * half and half whatever the cavity's halves are, and this is also the layer's mean share along the bait.
- * Pulsed in turn: equal parts, the maker's rhythm.
+ * Share of a push each barrel gives. Yoked: its bore's area over all bores, so a dual of equal
+ * bores is half and half whatever the cavity's halves are, and this is also the layer's mean share
+ * along the bait. Pulsed in turn: equal parts, the maker's rhythm.
  */
 export function shares({ injector, yoked }: Pick<Rig, 'injector' | 'yoked'>): number[] {
-  const areas = injector.barrels.map((b) => (yoked ? b.bore ** 2 : 1));
-  const all = areas.reduce((a, b) => a + b, 0);
-  return areas.map((a) => a / all);
+  const areas = injector.barrels.map((barrel) => (yoked ? barrel.bore ** 2 : 1));
+  const all = areas.reduce((sum, area) => sum + area, 0);
+  return areas.map((area) => area / all);
 }
 
 /**
@@ -26,13 +26,13 @@ export function shares({ injector, yoked }: Pick<Rig, 'injector' | 'yoked'>): nu
  * @param densities g/mL of each barrel's plastic, at one heat
  */
 export function massShares(parts: readonly number[], densities: readonly number[]): number[] {
-  const all = parts.reduce((n, part, i) => n + part * densities[i]!, 0);
+  const all = parts.reduce((sum, part, i) => sum + part * densities[i]!, 0);
   return parts.map((part, i) => (part * densities[i]!) / all);
 }
 
 /** What stays behind each barrel after a shot, mL: its own heel and its part of the block's. */
 export const heels = ({ injector, block }: Rig): number[] =>
-  injector.barrels.map((b) => b.heel + (block?.heel ?? 0) / injector.barrels.length);
+  injector.barrels.map((barrel) => barrel.heel + (block?.heel ?? 0) / injector.barrels.length);
 
 /**
  * Volume to draw into each barrel, mL: V_b = share_b Σm/ρ(T) + purge + heel_b.
@@ -79,12 +79,12 @@ export function capacity(
     mould.feed === 'each' ? Math.max(0, shot.feed - shot.feedEach * mould.cavities.length) : 0;
   const each = mould.feed === 'each' ? Math.max(...shot.cavities.values()) + shot.feedEach : whole;
   const cavity = each + runner;
-  const fixed = heels(rig).map((h) => h + purge);
-  const room = rig.injector.barrels.map((b, i) => b.volume - fixed[i]!);
+  const fixed = heels(rig).map((heel) => heel + purge);
+  const room = rig.injector.barrels.map((barrel, i) => barrel.volume - fixed[i]!);
   const part = shares(rig);
-  const fixedFirst = room.map((r, i) => r - part[i]! * hotVolume(runner, celsius, density20));
+  const fixedFirst = room.map((free, i) => free - part[i]! * hotVolume(runner, celsius, density20));
   const fit = (grams: number, left: number[]) =>
-    Math.min(...left.map((r, i) => r / (part[i]! * hotVolume(grams, celsius, density20))));
+    Math.min(...left.map((free, i) => free / (part[i]! * hotVolume(grams, celsius, density20))));
   // A hair of tolerance, so that a barrel of exactly the right size is not refused by rounding.
   const count = (grams: number, left: number[]) => Math.max(0, Math.floor(fit(grams, left) + 1e-9));
   const shotsPerDraw = count(whole, room);
@@ -94,7 +94,7 @@ export function capacity(
       : shotsPerDraw > 0
         ? mould.cavities.length
         : 0;
-  const over = room.map((r, i) => part[i]! * hotVolume(cavity, celsius, density20) - r);
+  const over = room.map((free, i) => part[i]! * hotVolume(cavity, celsius, density20) - free);
   return {
     shotsPerDraw,
     cavitiesPerDraw,

@@ -2,7 +2,7 @@ import type { Vessel } from '../build/tools.ts';
 import { density, PLASTISOL } from '../material/plastisol.ts';
 
 /** Below this depth a draw takes air, mm (judgement; a nozzle's width and a little). */
-export const AIR_DEPTH = 12;
+const AIR_DEPTH = 12;
 
 /** What must stay in a cup so that the last draw takes no air, mL. */
 export const airVolume = (vessel: Vessel, depth = AIR_DEPTH): number =>
@@ -12,7 +12,10 @@ export const airVolume = (vessel: Vessel, depth = AIR_DEPTH): number =>
 export const fillLimit = (vessel: Vessel, degassed: boolean): number =>
   vessel.volume * (degassed ? Math.min(vessel.fill, vessel.froth) : vessel.fill);
 
-/** The most a cup may be charged with, g: full to its limit when hottest, at fusion or the shot heat. */
+/**
+ * The most a cup may be charged with, g: full to its limit when hottest, at fusion or the shot
+ * heat.
+ */
 export const limitMass = (
   vessel: Vessel,
   degassed: boolean,

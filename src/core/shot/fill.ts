@@ -5,7 +5,10 @@ import type { Mould } from '../mould/schema.ts';
 import type { ShotMass } from './volume.ts';
 import { sum } from './volume.ts';
 
-/** Where the inserts of a stage come from: the mould they were shot in, and the stage that shot them. */
+/**
+ * Where the inserts of a stage come from: the mould they were shot in, and the stage that shot
+ * them.
+ */
 export interface InsertSource {
   mould: Mould;
   stage: Stage;
@@ -25,21 +28,27 @@ export interface CavityFill {
   shot: number;
 }
 
-/** Volume of one insert, mL: all its mould's cavity but the rod. A shell put back where it came from is that cavity's own. */
-function insertVolume(source: InsertSource, into: Mould, n: number): number {
+/**
+ * Volume of one insert, mL: all its mould's cavity but the rod. A shell put back where it came from
+ * is that cavity's own.
+ */
+function insertVolume(source: InsertSource, into: Mould, count: number): number {
   const full = (mould: Mould, of: number) =>
-    cavityVolume(mould.cavities.find((c) => c.n === of)!) -
+    cavityVolume(mould.cavities.find((cavity) => cavity.n === of)!) -
     (source.stage.rods ? rodVolume(mould) : 0);
-  if (source.mould.name === into.name && into.cavities.some((c) => c.n === n)) return full(into, n);
+  if (source.mould.name === into.name && into.cavities.some((cavity) => cavity.n === count))
+    return full(into, count);
   return (
-    sum(source.mould.cavities.map((c) => full(source.mould, c.n))) / source.mould.cavities.length
+    sum(source.mould.cavities.map((cavity) => full(source.mould, cavity.n))) /
+    source.mould.cavities.length
   );
 }
 
 /**
- * How a stage fills each cavity of a mould (M1): rod, insert, what is poured, and what is left to shoot.
- * shell = cavity − rod; core = what the shell leaves, its channel and the tail where it becomes the tail;
- * body = cavity (pocket included) − what of the tail lies in it. A negative `shot` means it has no room.
+ * How a stage fills each cavity of a mould (M1): rod, insert, what is poured, and what is left to
+ * shoot. shell = cavity − rod; core = what the shell leaves, its channel and the tail where it
+ * becomes the tail; body = cavity (pocket included) − what of the tail lies in it. A negative
+ * `shot` means it has no room.
  */
 export function stageFill(
   stage: Stage,
@@ -49,21 +58,33 @@ export function stageFill(
 ): CavityFill[] {
   const rho = density(PLASTISOL.noFlow, density20);
   const lies = source ? (lieOf(mould, source.mould.name)?.share ?? 1) : 0;
-  return mould.cavities.map((c) => {
-    const cavity = cavityVolume(c);
+  return mould.cavities.map((other) => {
+    const cavity = cavityVolume(other);
     const rod = stage.rods ? rodVolume(mould) : 0;
-    const insert = source && stage.takes ? lies * insertVolume(source, mould, c.n) : 0;
+    const insert = source && stage.takes ? lies * insertVolume(source, mould, other.n) : 0;
     const room = cavity - rod - insert;
     const poured = Object.fromEntries(
-      stage.pours.map((p) => [p.key, p.grams !== null ? p.grams / rho : (p.share ?? 0) * room]),
+      stage.pours.map((pour) => [
+        pour.key,
+        pour.grams !== null ? pour.grams / rho : (pour.share ?? 0) * room,
+      ]),
     );
     const left = room - sum(Object.values(poured));
     // What is poured to the brim leaves nothing; a hair of rounding is nothing too.
-    return { n: c.n, cavity, rod, insert, poured, shot: Math.abs(left) < 1e-9 * cavity ? 0 : left };
+    return {
+      n: other.n,
+      cavity,
+      rod,
+      insert,
+      poured,
+      shot: Math.abs(left) < 1e-9 * cavity ? 0 : left,
+    };
   });
 }
 
-/** Masses of one filling, g: what is shot by cavity, what is poured by layer, and runner and sprues. */
+/**
+ * Masses of one filling, g: what is shot by cavity, what is poured by layer, and runner and sprues.
+ */
 export interface StageMass extends ShotMass {
   /** g a cavity, by layer key */
   poured: Map<string, Map<number, number>>;
@@ -82,9 +103,12 @@ export function stageMass(
   const each = mould.feed === 'each';
   const feedEach = each && fed ? mould.sprue * rho : 0;
   return {
-    cavities: new Map(fills.map((f) => [f.n, f.shot * rho])),
+    cavities: new Map(fills.map((fill) => [fill.n, fill.shot * rho])),
     poured: new Map(
-      stage.pours.map((p) => [p.key, new Map(fills.map((f) => [f.n, f.poured[p.key]! * rho]))]),
+      stage.pours.map((pour) => [
+        pour.key,
+        new Map(fills.map((fill) => [fill.n, fill.poured[pour.key]! * rho])),
+      ]),
     ),
     feed: fed
       ? mould.runner * rho + (each ? feedEach * mould.cavities.length : mould.sprue * rho)

@@ -3,8 +3,11 @@ import type { Rig } from './barrels.ts';
 import { massShares, shares } from './barrels.ts';
 import type { Flow } from './balance.ts';
 
-/** What a maker does with the rest in the injector: pushed back hot, or left to set and pulled as a plug. */
-export type Habit = 'push' | 'plug';
+/**
+ * What a maker does with the rest in the injector: pushed back hot, or left to set and pulled as a
+ * plug.
+ */
+type Habit = 'push' | 'plug';
 
 export interface FlowInput {
   /** cup of each barrel, in barrel order */
@@ -25,15 +28,17 @@ export interface FlowInput {
   /** baits of a trial shot go round again too */
   trial: boolean;
   lag: number;
-  /** inserts lie in the baits: those of a trial are sorted, not put back into a cup of one colour */
+  /**
+   * inserts lie in the baits: those of a trial are sorted, not put back into a cup of one colour
+   */
   inserts?: boolean;
   /** g/mL at 20 °C of each barrel's plastic */
   density20?: number[];
 }
 
 /**
- * Where every gram of one draw goes. Barrel b takes share_b × (baits + feed) + (purge + heel_b) ρ(T).
- * One colour comes round to its own cup; what holds several goes where the maker sorts it.
+ * Where every gram of one draw goes. Barrel b takes share_b × (baits + feed) + (purge + heel_b)
+ * ρ(T). One colour comes round to its own cup; what holds several goes where the maker sorts it.
  */
 export function drawFlow(input: FlowInput): Flow {
   const { cups, rig, heat, habit, mixedTo, loss } = input;
@@ -74,8 +79,8 @@ export function drawFlow(input: FlowInput): Flow {
 }
 
 /**
- * Where the grams of something poured by hand go: into the bait, and what sticks to spoon and wall is lost. A trial's
- * comes round, and so does the sprue it was pushed through.
+ * Where the grams of something poured by hand go: into the bait, and what sticks to spoon and wall
+ * is lost. A trial's comes round, and so does the sprue it was pushed through.
  * @param sprue g pushed in beside the baits, and where that goes
  */
 export function pourFlow(

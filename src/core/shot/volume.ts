@@ -18,7 +18,7 @@ export function shotMass(mould: Mould, density20?: number): ShotMass {
   const each = mould.feed === 'each';
   const feedEach = each ? mould.sprue * rho : 0;
   return {
-    cavities: new Map(mould.cavities.map((c) => [c.n, cavityVolume(c) * rho])),
+    cavities: new Map(mould.cavities.map((cavity) => [cavity.n, cavityVolume(cavity) * rho])),
     feed: mould.runner * rho + (each ? feedEach * mould.cavities.length : mould.sprue * rho),
     feedEach,
   };
@@ -26,7 +26,7 @@ export function shotMass(mould: Mould, density20?: number): ShotMass {
 
 export const sum = (values: Iterable<number>): number => {
   let total = 0;
-  for (const v of values) total += v;
+  for (const value of values) total += value;
   return total;
 };
 
@@ -38,15 +38,16 @@ export const hotVolume = (grams: number, celsius: number, density20?: number): n
   grams / density(celsius, density20);
 
 /**
- * How a filling splits between the push and the feed while it sets, mL at shot heat. The feed is inside
- * the volume to draw; a sprue holding at least `after` needs no top-off if it does not freeze first.
+ * How a filling splits between the push and the feed while it sets, mL at shot heat. The feed is
+ * inside the volume to draw; a sprue holding at least `after` needs no top-off if it does not
+ * freeze first.
  */
 export function pushAndFeed(
   mould: Mould,
   celsius: number,
   density20?: number,
 ): { push: number; after: number } {
-  const push = sum(mould.cavities.map((c) => cavityVolume(c)));
+  const push = sum(mould.cavities.map((cavity) => cavityVolume(cavity)));
   return {
     push,
     after: hotVolume(baitMass(shotMass(mould, density20)), celsius, density20) - push,

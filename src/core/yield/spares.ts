@@ -1,7 +1,8 @@
 import { gammaln } from 'simple-statistics';
 
 /** ln B(a, b) */
-const betaln = (a: number, b: number): number => gammaln(a) + gammaln(b) - gammaln(a + b);
+const betaln = (alpha: number, beta: number): number =>
+  gammaln(alpha) + gammaln(beta) - gammaln(alpha + beta);
 
 export interface YieldGuess {
   /** share of baits that come good, 0 to 1 */
@@ -11,23 +12,29 @@ export interface YieldGuess {
 }
 
 /**
- * Chance that at least `need` of `n` baits come good, the share itself being uncertain: beta-binomial
- * with prior Beta(share·strength, (1 − share)·strength) (NIST/SEMATECH e-Handbook §1.3.6.6.17; Johnson,
- * Kemp & Kotz, *Univariate Discrete Distributions*, §6.2.2).
+ * Chance that at least `need` of `n` baits come good, the share itself being uncertain:
+ * beta-binomial with prior Beta(share·strength, (1 − share)·strength) (NIST/SEMATECH e-Handbook
+ * §1.3.6.6.17; Johnson, Kemp & Kotz, *Univariate Discrete Distributions*, §6.2.2).
  */
-export function chanceOfEnough(need: number, n: number, { share, strength }: YieldGuess): number {
+export function chanceOfEnough(
+  need: number,
+  count: number,
+  { share, strength }: YieldGuess,
+): number {
   if (need <= 0) return 1;
-  if (n < need || share <= 0) return 0;
+  if (count < need || share <= 0) return 0;
   if (share >= 1) return 1;
-  const a = share * strength;
-  const b = (1 - share) * strength;
-  const logChoose = -Math.log(n + 1) - betaln(need + 1, n - need + 1);
-  const at = Math.exp(logChoose + betaln(need + a, n - need + b) - betaln(a, b));
-  // Each term from the one beside it, away from the mean, so that the first is the largest and nothing is lost.
-  const up = (k: number): number => ((n - k) / (k + 1)) * ((k + a) / (n - k - 1 + b));
-  if (need > n * share) {
+  const alpha = share * strength;
+  const beta = (1 - share) * strength;
+  const logChoose = -Math.log(count + 1) - betaln(need + 1, count - need + 1);
+  const at = Math.exp(logChoose + betaln(need + alpha, count - need + beta) - betaln(alpha, beta));
+  // Each term from the one beside it, away from the mean, so that the first is the largest and
+  // nothing is lost.
+  const up = (good: number): number =>
+    ((count - good) / (good + 1)) * ((good + alpha) / (count - good - 1 + beta));
+  if (need > count * share) {
     let [term, sum] = [at, at];
-    for (let k = need; k < n; k++) sum += term *= up(k);
+    for (let k = need; k < count; k++) sum += term *= up(k);
     return Math.min(1, sum);
   }
   let [term, sum] = [at, 0];
@@ -47,7 +54,7 @@ export function baitsToShoot(
   step = 1,
 ): number | null {
   if (need <= 0) return 0;
-  const enough = (n: number) => chanceOfEnough(need, n, guess) >= confidence;
+  const enough = (count: number) => chanceOfEnough(need, count, guess) >= confidence;
   const limit = Math.ceil((need * 20) / step) * step;
   if (guess.share <= 0 || !enough(limit)) return null;
   // The chance rises with n: doubled until it is enough, then halved down to the least multiple.

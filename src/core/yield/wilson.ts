@@ -8,8 +8,9 @@ export function wilson(
   z = 1.959963984540054,
 ): { low: number; high: number } {
   if (of === 0) return { low: 0, high: 1 };
-  const p = good / of;
-  const centre = (p + (z * z) / (2 * of)) / (1 + (z * z) / of);
-  const half = (z / (1 + (z * z) / of)) * Math.sqrt((p * (1 - p)) / of + (z * z) / (4 * of * of));
+  const share = good / of;
+  const centre = (share + (z * z) / (2 * of)) / (1 + (z * z) / of);
+  const half =
+    (z / (1 + (z * z) / of)) * Math.sqrt((share * (1 - share)) / of + (z * z) / (4 * of * of));
   return { low: Math.max(0, centre - half), high: Math.min(1, centre + half) };
 }

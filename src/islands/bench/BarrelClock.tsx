@@ -5,21 +5,24 @@ import type { HeatAnswer, InjectorState, MouldState, SessionState } from '@/core
 /** s a push and the move to the next port take, before the shop's own are known (judgement). */
 const EACH = 9;
 
-/** The clock of a draw: how long the barrels still give a good shot, and of a port-by-port mould how far that reaches. */
+/**
+ * The clock of a draw: how long the barrels still give a good shot, and of a port-by-port mould how
+ * far that reaches.
+ */
 export function BarrelClock({
-  s,
+  state,
   injector,
   answer,
   mould,
   now,
 }: {
-  s: SessionState;
+  state: SessionState;
   injector: InjectorState;
   answer: HeatAnswer | null;
   mould: MouldState | null;
   now: number;
 }) {
-  const draw = s.draws.get(injector.draw ?? '');
+  const draw = state.draws.get(injector.draw ?? '');
   const warm = injector.warmed ? 'warm' : 'cold';
   if (!draw || !answer || answer.barrels.length === 0)
     return (
@@ -32,11 +35,13 @@ export function BarrelClock({
         </p>
       </>
     );
-  const good = Math.min(...answer.barrels.map((b) => b.good));
+  const good = Math.min(...answer.barrels.map((barrel) => barrel.good));
   const gone = (now - draw.at) / 1000;
-  const leaving = answer.barrels.map((b) => degrees(b.leaving, s.snapshot.units)).join(', ');
+  const leaving = answer.barrels
+    .map((barrel) => degrees(barrel.leaving, state.snapshot.units))
+    .join(', ');
   const filled =
-    mould?.phase === 'filling' ? (s.shots.get(mould.shot ?? '')?.cavities.size ?? 0) : 0;
+    mould?.phase === 'filling' ? (state.shots.get(mould.shot ?? '')?.cavities.size ?? 0) : 0;
   const last =
     mould?.mould.feed === 'each'
       ? filled + lastCavity(good - gone, EACH / 2, EACH, mould.mould.cavities.length - filled)

@@ -16,17 +16,20 @@ interface Props {
 }
 
 /** Which plunger a rhythm is at; still for whoever wants no motion. */
-function useBeat(seconds: number | undefined, n: number): number | null {
+function useBeat(seconds: number | undefined, count: number): number | null {
   const [beat, setBeat] = useState(0);
   useEffect(() => {
     if (!seconds || matchMedia('(prefers-reduced-motion: reduce)').matches) return;
-    const tick = setInterval(() => setBeat((b) => (b + 1) % n), seconds * 1000);
+    const tick = setInterval(() => setBeat((was) => (was + 1) % count), seconds * 1000);
     return () => clearInterval(tick);
-  }, [seconds, n]);
+  }, [seconds, count]);
   return seconds ? beat : null;
 }
 
-/** Barrels to proportion over their block, each port over its own half: how far the plungers stand out is what is in them. */
+/**
+ * Barrels to proportion over their block, each port over its own half: how far the plungers stand
+ * out is what is in them.
+ */
 export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
   const { layers } = run.stage;
   const rig = rigOf(run);
@@ -34,7 +37,7 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
   if (!rig) return null;
   const { barrels } = rig.injector;
   const heat = (run.tools.window.low + run.tools.window.high) / 2;
-  const longest = Math.max(...barrels.map((b) => b.volume / b.bore ** 2));
+  const longest = Math.max(...barrels.map((barrel) => barrel.volume / barrel.bore ** 2));
   const gap = 150 / barrels.length;
   const centre = (i: number) => 75 + (i - (barrels.length - 1) / 2) * gap * 0.9;
   const floor = 262;
@@ -56,13 +59,18 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
           {rig.yoked ? 'yoke on' : `yoke off, ${pulse?.seconds ?? 2} s each`}
         </text>
       )}
-      {barrels.map((b, i) => {
-        const w = (b.bore / Math.max(...barrels.map((x) => x.bore))) * Math.min(46, gap * 0.7);
-        const h = (b.volume / b.bore ** 2 / longest) * 170;
-        const full = Math.min(1, (injector.contents[i]?.grams ?? 0) / density(heat) / b.volume);
-        const x = centre(i) - w / 2;
-        const top = floor - h;
-        const plunger = floor - 4 - full * (h - 10);
+      {barrels.map((barrel, i) => {
+        const width =
+          (barrel.bore / Math.max(...barrels.map((barrel) => barrel.bore))) *
+          Math.min(46, gap * 0.7);
+        const height = (barrel.volume / barrel.bore ** 2 / longest) * 170;
+        const full = Math.min(
+          1,
+          (injector.contents[i]?.grams ?? 0) / density(heat) / barrel.volume,
+        );
+        const x = centre(i) - width / 2;
+        const top = floor - height;
+        const plunger = floor - 4 - full * (height - 10);
         const pushed = beat === i;
         const head = rig.yoked ? 26 : pushed ? 44 : 26;
         return (
@@ -70,20 +78,20 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
             <rect
               x={x}
               y={plunger}
-              width={w}
+              width={width}
               height={floor - plunger}
               fill={full > 0.005 ? colourOf(i) : 'none'}
             />
             <rect
               x={x}
               y={top}
-              width={w}
-              height={h}
+              width={width}
+              height={height}
               className="line-art"
               style={{ strokeWidth: pushed ? 4 : 2 }}
             />
             <path
-              d={`M${centre(i)} ${head}V${plunger}M${x - 1} ${plunger}h${w + 2}`}
+              d={`M${centre(i)} ${head}V${plunger}M${x - 1} ${plunger}h${width + 2}`}
               stroke="var(--ink)"
               strokeWidth="3.5"
               fill="none"
@@ -95,7 +103,10 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
                 strokeWidth={pushed ? 9 : 6}
               />
             )}
-            <path d={`M${x} ${floor}l${w / 2 - 5} 16h10L${x + w} ${floor}`} className="line-art" />
+            <path
+              d={`M${x} ${floor}l${width / 2 - 5} 16h10L${x + width} ${floor}`}
+              className="line-art"
+            />
             <text
               x={centre(i)}
               y={top - 6}
@@ -115,7 +126,7 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
                 fontSize="10"
                 fill="var(--soft)"
               >
-                {barrelName(b.mark, run.tools.order[i] ?? i, barrels.length)}
+                {barrelName(barrel.mark, run.tools.order[i] ?? i, barrels.length)}
               </text>
             )}
           </g>
@@ -169,8 +180,8 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
             <path d="M75 346V372" className="line-art" style={{ strokeDasharray: '4 3' }} />
           )}
           {rig.block.kind !== 'split' &&
-            layers.map((l, i) => {
-              const { over } = place(l.place);
+            layers.map((layer, i) => {
+              const { over } = place(layer.place);
               const half = wrong
                 ? turned[over]
                 : over === 'both'
@@ -180,7 +191,7 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
                   : over;
               return (
                 <text
-                  key={l.key}
+                  key={layer.key}
                   x={layers.length === 3 ? 22 + i * 53 : i === 0 ? 36 : 114}
                   y="388"
                   textAnchor="middle"
@@ -201,63 +212,6 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
       ) : (
         <path d={`M68 278h14v44l-7 14-7-14Z`} className="line-art" />
       )}
-    </svg>
-  );
-}
-
-/** No barrels: the cup's own lip over the open mould, or a spoon and a rod at its port. */
-export function ByHand({
-  run,
-  cups,
-  next,
-}: {
-  run: RunState;
-  cups: Map<string, CupState>;
-  next: string | null;
-}) {
-  const colour =
-    cups.get(String(run.job.layers[next ?? run.stage.pours[0]?.key ?? '']))?.colour ??
-    'var(--rule)';
-  const letter =
-    cups.get(String(run.job.layers[next ?? run.stage.pours[0]?.key ?? '']))?.letter ?? '';
-  const rod = run.stage.by === 'rod';
-  return (
-    <svg
-      viewBox="0 0 150 404"
-      className="block h-full max-h-80 w-full lg:max-h-full"
-      role="img"
-      aria-label={rod ? 'A spoonful pushed in with a plunger rod' : 'Poured by hand from the cup'}
-    >
-      <text x="75" y="14" textAnchor="middle" fontSize="13" fill="var(--soft)">
-        {rod ? 'by plunger rod' : 'by hand'}
-      </text>
-      {rod ? (
-        <g>
-          <path d="M75 40V230M57 40h36" stroke="var(--ink)" strokeWidth="6" />
-          <rect x="66" y="230" width="18" height="26" fill="var(--ink)" />
-          <rect
-            x="64"
-            y="252"
-            width="22"
-            height="66"
-            className="line-art"
-            style={{ strokeWidth: 2 }}
-          />
-          <rect x="65" y="258" width="20" height="59" fill={colour} />
-          <path d="M30 318H120V352H30Z" className="line-art" style={{ strokeWidth: 2 }} />
-        </g>
-      ) : (
-        <g>
-          <path d="M30 140 120 168 127 140Z" fill={colour} />
-          <path d="M52 70 138 96 120 168 30 140" className="line-art" style={{ strokeWidth: 2 }} />
-          <path d="M30 140C24 190 34 250 34 318" stroke={colour} strokeWidth="7" fill="none" />
-          <path d="M12 318H138V352H12Z" className="line-art" style={{ strokeWidth: 2 }} />
-          <path d="M22 318q18 22 36 0M72 318q18 22 36 0" className="line-art" />
-        </g>
-      )}
-      <text x="75" y="376" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">
-        {letter}
-      </text>
     </svg>
   );
 }

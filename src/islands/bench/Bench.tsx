@@ -25,8 +25,10 @@ import { baitShots } from '@/core/plan/run.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import { BarrelClock } from './BarrelClock.tsx';
-import { Barrels, ByHand } from './Barrels.tsx';
-import { CupCaptions, Cups, heatNow } from './Cups.tsx';
+import { Barrels } from './Barrels.tsx';
+import { ByHand } from './ByHand.tsx';
+import { CupCaptions, Cups } from './Cups.tsx';
+import { heatNow } from './CupFigure.tsx';
 import { call } from '@/ui/api.ts';
 import { clockOff, shopNow } from '@/ui/shopClock.ts';
 import { HandChoice } from './HandChoice.tsx';
@@ -42,7 +44,10 @@ import { useHeat } from './useHeat.ts';
 import { useKeyGuard } from './useKeyGuard.ts';
 import { useSession } from './useSession.ts';
 
-/** What is opened comes as the bench stands, what is seldom opened a little later: all of it must open without the shop's machine. */
+/**
+ * What is opened comes as the bench stands, what is seldom opened a little later: all of it must
+ * open without the shop's machine.
+ */
 const LATER = 1500;
 const fetchChange = () => import('./Change.tsx');
 const fetchColouring = () => import('./colouring/Colouring.tsx');
@@ -57,7 +62,7 @@ const Change = lazy(async () => ({ default: (await fetchChange()).Change }));
 const TrialCard = lazy(async () => ({ default: (await fetchTrial()).TrialCard }));
 
 type Brush = Fault | 'usable';
-const brushName = (b: Brush) => (b === 'usable' ? 'usable' : FAULTS[b].name);
+const brushName = (brush: Brush) => (brush === 'usable' ? 'usable' : FAULTS[brush].name);
 
 type Panel =
   | { what: 'read'; kind: string; key: string }
@@ -97,7 +102,7 @@ export default function Bench() {
 
 function Places({ id, name, snapshot, events }: Opened) {
   const {
-    state: s,
+    state,
     act,
     undo,
     canUndo,
@@ -107,14 +112,14 @@ function Places({ id, name, snapshot, events }: Opened) {
     refused,
     answer: answerFor,
   } = useSession(id, snapshot, events);
-  const now = Math.max(useNow(), s.lastAt);
+  const now = Math.max(useNow(), state.lastAt);
   const off = clockOff();
   const [panel, setPanel] = useState<Panel>(null);
   const [brush, setBrush] = useState<Brush>('short');
   const [focus, setFocus] = useState(1);
   const main = useRef<HTMLButtonElement>(null);
   const byHand = useRef<() => void>(() => {});
-  const { units, bench } = s.snapshot;
+  const { units, bench } = state.snapshot;
 
   const [whole, setWhole] = useState(false);
   useEffect(() => {
@@ -127,28 +132,33 @@ function Places({ id, name, snapshot, events }: Opened) {
     return () => clearTimeout(later);
   }, []);
 
-  const inHand = runInHand(s);
-  const { answer, plan } = useHeat(s, id, inHand);
-  const all = steps(s, now);
-  const step = advise(s, all, answer, plan, s.heat, now);
-  const run = inHand ?? [...s.runs.values()].at(-1);
-  const cups = run ? cupsInHand(s, run) : [];
-  const injector = run ? injectorOf(s, run) : undefined;
-  const marking = step?.key === 'mark' ? s.moulds.get(step.target) : undefined;
-  const marked = marking && s.shots.get(marking.shot ?? '');
+  const inHand = runInHand(state);
+  const { answer, plan } = useHeat(state, id, inHand);
+  const all = steps(state, now);
+  const step = advise(state, all, answer, plan, state.heat, now);
+  const run = inHand ?? [...state.runs.values()].at(-1);
+  const cups = run ? cupsInHand(state, run) : [];
+  const injector = run ? injectorOf(state, run) : undefined;
+  const marking = step?.key === 'mark' ? state.moulds.get(step.target) : undefined;
+  const marked = marking && state.shots.get(marking.shot ?? '');
   const brushes: Brush[] = marked
-    ? [...faultsOf(marked.stage, s.runs.get(marked.job)?.job.colourway.line), 'usable']
+    ? [...faultsOf(marked.stage, state.runs.get(marked.job)?.job.colourway.line), 'usable']
     : [];
-  const turns = run ? inStep(s, run) : [];
-  const runOf = (m: string) => turns.find((r) => r.tools.moulds.some((x) => String(x.id) === m));
-  const shown = [...s.moulds.values()].filter((m) => m.shot !== null || runOf(m.key)).slice(0, 3);
-  const turn = run ? freeMould(s, run) : null;
+  const turns = run ? inStep(state, run) : [];
+  const runOf = (mould: string) =>
+    turns.find((turn) => turn.tools.moulds.some((entry) => String(entry.id) === mould));
+  const shown = [...state.moulds.values()]
+    .filter((mould) => mould.shot !== null || runOf(mould.key))
+    .slice(0, 3);
+  const turn = run ? freeMould(state, run) : null;
   const staged = run && run.job.build.stages.length > 1;
-  const real = count([...s.shots.values()].filter((x) => isKept(x) && x.stage.makes === 'bait'));
-  const planned = baitShots(
-    [...s.runs.values()].map((r) => ({ makes: r.stage.makes, shots: r.target })),
+  const real = count(
+    [...state.shots.values()].filter((shot) => isKept(shot) && shot.stage.makes === 'bait'),
   );
-  const done = s.status === 'finished';
+  const planned = baitShots(
+    [...state.runs.values()].map((run) => ({ makes: run.stage.makes, shots: run.target })),
+  );
+  const done = state.status === 'finished';
 
   const send = useCallback(
     (what: Send) => {
@@ -170,13 +180,14 @@ function Places({ id, name, snapshot, events }: Opened) {
   });
   useEffect(() => void (byHand.current = own));
   const touch = useCallback(
-    (n: number) => {
-      const shot = marking ? s.shots.get(marking.shot ?? '') : undefined;
+    (count: number) => {
+      const shot = marking ? state.shots.get(marking.shot ?? '') : undefined;
       if (!shot) return;
-      setFocus(n);
-      const held = shot.marks.get(n);
+      setFocus(count);
+      const held = shot.marks.get(count);
       byHand.current();
-      // A fault once touched makes it a second; touched again it is usable all the same, for that fault; again, good.
+      // A fault once touched makes it a second; touched again it is usable all the same, for that
+      // fault; again, good.
       const same = held && (brush === 'usable' ? held.fault === null : held.fault === brush);
       const grade = !same
         ? brush === 'usable'
@@ -189,13 +200,13 @@ function Places({ id, name, snapshot, events }: Opened) {
         kind: 'cavityMarked',
         payload: {
           shot: shot.id,
-          cavity: n,
+          cavity: count,
           grade,
           fault: grade === 'good' || brush === 'usable' ? null : brush,
         },
       });
     },
-    [marking, s, brush, act],
+    [marking, state, brush, act],
   );
   useEffect(() => {
     // On a small screen the mould comes first while its cavities are to be touched; it is taken to.
@@ -204,12 +215,12 @@ function Places({ id, name, snapshot, events }: Opened) {
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
   const inPot =
     step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter')
-      ? s.cups.get(step.target)
+      ? state.cups.get(step.target)
       : undefined;
   const gauge = inPot ? heard(devices, 'gauge', id, now, 'pot') : null;
   const shownStep =
     step && inPot && gauge !== null
-      ? { ...step, detail: `${gaugeSays(s, inPot, gauge)} ${step.detail}` }
+      ? { ...step, detail: `${gaugeSays(state, inPot, gauge)} ${step.detail}` }
       : step;
   const openRead = () =>
     setPanel({
@@ -217,14 +228,14 @@ function Places({ id, name, snapshot, events }: Opened) {
       kind: step?.read?.kind ?? 'cup',
       key:
         step?.read?.key ??
-        [...cups].sort((a, b) => (a.reading?.at ?? 0) - (b.reading?.at ?? 0))[0]?.key ??
+        [...cups].sort((one, other) => (one.reading?.at ?? 0) - (other.reading?.at ?? 0))[0]?.key ??
         '',
     });
 
   useEffect(() => {
-    const hear = (e: KeyboardEvent) => {
-      if (panel || done || e.ctrlKey || e.metaKey || e.altKey) return;
-      const el = e.target as HTMLElement;
+    const hear = (event: KeyboardEvent) => {
+      if (panel || done || event.ctrlKey || event.metaKey || event.altKey) return;
+      const el = event.target as HTMLElement;
       if (el.closest('input, textarea, select')) return;
       const cavities = marking?.mould.cavities.length ?? 0;
       const keys: Record<string, () => void> = {
@@ -237,24 +248,27 @@ function Places({ id, name, snapshot, events }: Opened) {
         '?': () => setPanel({ what: 'keys' }),
       };
       if (cavities > 0) {
-        for (let n = 1; n <= Math.min(9, cavities); n++) keys[String(n)] = () => touch(n);
-        keys.ArrowRight = () => setFocus((f) => (f % cavities) + 1);
-        keys.ArrowLeft = () => setFocus((f) => ((f + cavities - 2) % cavities) + 1);
-        keys.ArrowDown = () => setBrush((b) => brushes[(brushes.indexOf(b) + 1) % brushes.length]!);
+        for (let count = 1; count <= Math.min(9, cavities); count++)
+          keys[String(count)] = () => touch(count);
+        keys.ArrowRight = () => setFocus((was) => (was % cavities) + 1);
+        keys.ArrowLeft = () => setFocus((was) => ((was + cavities - 2) % cavities) + 1);
+        keys.ArrowDown = () =>
+          setBrush((brush) => brushes[(brushes.indexOf(brush) + 1) % brushes.length]!);
         keys.ArrowUp = () =>
           setBrush(
-            (b) =>
+            (brush) =>
               brushes[
-                (brushes.indexOf(b) + brushes.length - 1 + (brushes.includes(b) ? 0 : 1)) %
+                (brushes.indexOf(brush) + brushes.length - 1 + (brushes.includes(brush) ? 0 : 1)) %
                   brushes.length
               ]!,
           );
         keys.m = () => touch(focus);
       }
-      if ((e.key === ' ' || e.key === 'Enter') && !el.closest('button, a')) keys[e.key] = onMain;
-      const press = keys[e.key.length === 1 ? e.key.toLowerCase() : e.key];
-      if (!press || e.repeat) return;
-      e.preventDefault();
+      if ((event.key === ' ' || event.key === 'Enter') && !el.closest('button, a'))
+        keys[event.key] = onMain;
+      const press = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      if (!press || event.repeat) return;
+      event.preventDefault();
       press();
     };
     addEventListener('keydown', hear);
@@ -276,35 +290,40 @@ function Places({ id, name, snapshot, events }: Opened) {
         tabIndex={0}
         role="group"
         aria-label={`${title}: more`}
-        className={`min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`}
+        className={
+          'min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ' +
+          `${marking ? 'lg:h-[148px]' : 'lg:h-[84px]'}`
+        }
       >
         {foot}
       </div>
     </section>
   );
-  const brushButtons = brushes.map((b) => (
+  const brushButtons = brushes.map((bait) => (
     <button
-      key={b}
+      key={bait}
       type="button"
-      aria-pressed={brush === b}
-      className={`act shrink-0 px-3 lg:min-h-16 ${brush === b ? 'act-main' : ''}`}
+      aria-pressed={brush === bait}
+      className={`act shrink-0 px-3 lg:min-h-16 ${brush === bait ? 'act-main' : ''}`}
       onClick={() => {
-        setBrush(b);
+        setBrush(bait);
         main.current?.focus();
       }}
     >
-      {brushName(b)}
+      {brushName(bait)}
     </button>
   ));
-  const shots = [...s.shots.values()].filter((x) => !x.trial && x.stage.makes === 'bait').length;
+  const shots = [...state.shots.values()].filter(
+    (shot) => !shot.trial && shot.stage.makes === 'bait',
+  ).length;
 
   return (
     <div
       className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
-      data-seq={s.seq}
+      data-seq={state.seq}
       data-waiting={waiting}
-      data-notes={s.status === 'running' ? s.heat.length : 0}
-      data-foreseen={s.status === 'running' ? (answer?.notes ?? 0) : 0}
+      data-notes={state.status === 'running' ? state.heat.length : 0}
+      data-foreseen={state.status === 'running' ? (answer?.notes ?? 0) : 0}
       data-ready={whole || undefined}
     >
       <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
@@ -326,7 +345,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         </a>
         <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">
           {name}
-          {s.status === 'broken off' ? ', broken off' : ''}
+          {state.status === 'broken off' ? ', broken off' : ''}
         </h1>
         <p className="order-last flex w-full flex-wrap gap-x-6 md:order-none md:ml-auto md:w-auto">
           <span>
@@ -343,11 +362,14 @@ function Places({ id, name, snapshot, events }: Opened) {
             Worked{' '}
             <b className="figure">
               {lasting(
-                s.status === 'new'
+                state.status === 'new'
                   ? 0
                   : Math.max(
                       0,
-                      ((s.finishedAt ?? s.pausedAt ?? now) - s.openedAt - s.pausedMs) / 1000,
+                      ((state.finishedAt ?? state.pausedAt ?? now) -
+                        state.openedAt -
+                        state.pausedMs) /
+                        1000,
                     ),
               )}
             </b>
@@ -389,35 +411,37 @@ function Places({ id, name, snapshot, events }: Opened) {
               The bench goes by the shop’s.
             </p>
           )}
-          {refused.map((r) => (
-            <p key={r.id} className="text-stop">
-              {r.why}{' '}
-              <button type="button" className="act" onClick={() => answerFor(r.id, 'again')}>
+          {refused.map((refused) => (
+            <p key={refused.id} className="text-stop">
+              {refused.why}{' '}
+              <button type="button" className="act" onClick={() => answerFor(refused.id, 'again')}>
                 Send it again
               </button>{' '}
-              <button type="button" className="act" onClick={() => answerFor(r.id, 'seen')}>
+              <button type="button" className="act" onClick={() => answerFor(refused.id, 'seen')}>
                 Leave it out
               </button>
             </p>
           ))}
         </div>
       )}
-      {heatCautions(s, answer, now).map((c) => (
-        <HotCup key={c.cup} caution={c} />
+      {heatCautions(state, answer, now).map((heatCaution) => (
+        <HotCup key={heatCaution.cup} caution={heatCaution} />
       ))}
       <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
         {place(
           'Cups',
-          cups.map((c) => say(c.vessel?.volume ?? 0, 'volume', units)).join(' and '),
+          cups.map((cup) => say(cup.vessel?.volume ?? 0, 'volume', units)).join(' and '),
           run && (
             <Cups
               cups={cups}
               answer={answer}
-              devices={devices.filter((d) => d.session === id && d.target?.kind === 'cup')}
-              matched={drawCups(s, run)}
-              window={windowNow(s, run)}
+              devices={devices.filter(
+                (device) => device.session === id && device.target?.kind === 'cup',
+              )}
+              matched={drawCups(state, run)}
+              window={windowNow(state, run)}
               units={units}
-              tolerance={apartOf(s, run)}
+              tolerance={apartOf(state, run)}
               stale={bench.stale}
               now={now}
               onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })}
@@ -429,31 +453,33 @@ function Places({ id, name, snapshot, events }: Opened) {
         {place(
           injector ? 'Barrels' : 'By hand',
           injector
-            ? injector.injector.barrels.map((b) => say(b.volume, 'volume', units)).join(' and ')
+            ? injector.injector.barrels
+                .map((barrel) => say(barrel.volume, 'volume', units))
+                .join(' and ')
             : 'from the cup',
           run &&
             (injector ? (
               <Barrels
                 injector={injector}
                 run={turn?.run ?? run}
-                cups={s.cups}
-                mould={turn?.m ?? null}
+                cups={state.cups}
+                mould={turn?.mould ?? null}
                 pulse={step?.key === 'shoot' ? step.pulse : undefined}
                 onTop={() => step?.key === 'top' && onMain()}
               />
             ) : (
               <ByHand
                 run={run}
-                cups={s.cups}
-                next={turn ? (unpoured(run, turn.m)[0]?.key ?? null) : null}
+                cups={state.cups}
+                next={turn ? (unpoured(run, turn.mould)[0]?.key ?? null) : null}
               />
             )),
           injector && (
             <BarrelClock
-              s={s}
+              state={state}
               injector={injector}
               answer={answer}
-              mould={turn?.m ?? null}
+              mould={turn?.mould ?? null}
               now={now}
             />
           ),
@@ -466,21 +492,21 @@ function Places({ id, name, snapshot, events }: Opened) {
               ? '1 cavity'
               : `${shown[0]?.mould.cavities.length ?? 0} cavities`,
           <div className="flex min-h-0 flex-1 flex-col gap-3">
-            {shown.map((m) => (
+            {shown.map((mould) => (
               <BenchMould
-                key={m.key}
-                s={s}
-                m={m}
-                seen={answer?.moulds[m.key]}
-                run={runOf(m.key)}
+                key={mould.key}
+                state={state}
+                mould={mould}
+                seen={answer?.moulds[mould.key]}
+                run={runOf(mould.key)}
                 units={units}
                 now={now}
-                active={marking?.key === m.key}
+                active={marking?.key === mould.key}
                 focus={focus}
                 onCavity={touch}
                 onTap={() =>
                   step &&
-                  step.target === m.key &&
+                  step.target === mould.key &&
                   step.key !== 'shoot' &&
                   step.key !== 'pour' &&
                   onMain()
@@ -488,7 +514,7 @@ function Places({ id, name, snapshot, events }: Opened) {
               />
             ))}
             {marking && (
-              <MarkGrid m={marking} s={s} onCavity={touch}>
+              <MarkGrid mould={marking} state={state} onCavity={touch}>
                 {brushButtons}
               </MarkGrid>
             )}
@@ -506,7 +532,8 @@ function Places({ id, name, snapshot, events }: Opened) {
               </p>
               <p className="hint truncate">
                 {run
-                  ? `${run.job.build.name}. ${run.done} of ${run.target} shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}`
+                  ? `${run.job.build.name}. ${run.done} of ${run.target} ` +
+                    `shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}`
                   : ''}
               </p>
             </>
@@ -517,9 +544,9 @@ function Places({ id, name, snapshot, events }: Opened) {
           'Rack',
           `cures ${bench.cure} h`,
           <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays">
-            <Rack s={s} />
+            <Rack state={state} />
           </div>,
-          <Faults s={s} />,
+          <Faults state={state} />,
         )}
       </main>
       <Strip
@@ -533,26 +560,26 @@ function Places({ id, name, snapshot, events }: Opened) {
         waiting={waiting}
         session={id}
         canUndo={canUndo}
-        whatIf={step ? whatIf(s, inHand, step, answer, now) : null}
+        whatIf={step ? whatIf(state, inHand, step, answer, now) : null}
         onMain={onMain}
         onSend={send}
         onUndo={() => {
           undo();
           main.current?.focus();
         }}
-        onOpen={(p) => (p === 'read' ? openRead() : setPanel({ what: p }))}
+        onOpen={(part) => (part === 'read' ? openRead() : setPanel({ what: part }))}
       />
       <Suspense>
         {panel?.what === 'read' && (
           <ReadingPad
-            s={s}
+            state={state}
             start={panel}
             units={units}
-            instruments={(t) => (
+            instruments={(target) => (
               <Instruments
                 devices={devices}
                 session={id}
-                target={t}
+                target={target}
                 units={units}
                 now={now}
                 wrong={deviceWrong}
@@ -566,10 +593,10 @@ function Places({ id, name, snapshot, events }: Opened) {
             }}
           />
         )}
-        {panel?.what === 'cup' && s.cups.has(panel.key) && (
+        {panel?.what === 'cup' && state.cups.has(panel.key) && (
           <CupPanel
-            s={s}
-            cup={s.cups.get(panel.key)!}
+            state={state}
+            cup={state.cups.get(panel.key)!}
             units={units}
             scale={heard(devices, 'scale', id, now, panel.key)}
             onSend={act}
@@ -578,7 +605,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         )}
         {panel?.what === 'trial' && (
           <TrialCard
-            s={s}
+            state={state}
             mould={panel.mould}
             units={units}
             onSend={send}
@@ -590,29 +617,39 @@ function Places({ id, name, snapshot, events }: Opened) {
         )}
         {panel?.what === 'other' && (
           <OtherSteps
-            s={s}
+            state={state}
             units={units}
             now={now}
             onSend={send}
             onClose={() => setPanel(null)}
-            onRead={(t) => setPanel({ what: 'read', ...t })}
+            onRead={(other) => setPanel({ what: 'read', ...other })}
           />
         )}
         {panel?.what === 'trouble' && (
-          <Trouble s={s} units={units} onSend={send} onClose={() => setPanel(null)} />
+          <Trouble state={state} units={units} onSend={send} onClose={() => setPanel(null)} />
         )}
         {panel?.what === 'change' && (
-          <Change s={s} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />
+          <Change
+            state={state}
+            units={units}
+            now={now}
+            onSend={act}
+            onClose={() => setPanel(null)}
+          />
         )}
         {panel?.what === 'add' && (
           <Colouring
-            s={s}
+            state={state}
             start={step?.key === 'colour' ? step.target : ''}
             units={units}
             heatOf={(key) => {
-              const c = s.cups.get(key);
-              return c
-                ? heatNow(c, answer?.cups[key], answer ? Math.max(0, (now - answer.at) / 1000) : 0)
+              const cup = state.cups.get(key);
+              return cup
+                ? heatNow(
+                    cup,
+                    answer?.cups[key],
+                    answer ? Math.max(0, (now - answer.at) / 1000) : 0,
+                  )
                 : null;
             }}
             scale={(key) => heard(devices, 'scale', id, now, key)}

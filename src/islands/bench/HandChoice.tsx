@@ -17,7 +17,10 @@ export function HandChoice() {
   const [asked, setAsked] = useState<Hand | null>(null);
   const [pin, setPin] = useState('');
   const [wrong, setWrong] = useState('');
-  useEffect(() => void call<Hand[]>('GET', '/api/hand').then((r) => r.ok && setHands(r.value)), []);
+  useEffect(
+    () => void call<Hand[]>('GET', '/api/hand').then((reply) => reply.ok && setHands(reply.value)),
+    [],
+  );
   if (hands.length === 0) return null;
   const close = () => {
     setOpen(false);
@@ -42,16 +45,16 @@ export function HandChoice() {
       </button>
       <Dialog open={open} onClose={close} title="Who stands at this bench?">
         <ul className="grid gap-2">
-          {hands.map((h) => (
-            <li key={h.id}>
+          {hands.map((hand) => (
+            <li key={hand.id}>
               <button
                 type="button"
-                aria-pressed={h.name === here}
-                className={`act min-h-16 w-full justify-between ${h.name === here ? 'act-main' : ''}`}
-                onClick={() => (h.pin ? setAsked(h) : void take(h))}
+                aria-pressed={hand.name === here}
+                className={`act min-h-16 w-full justify-between ${hand.name === here ? 'act-main' : ''}`}
+                onClick={() => (hand.pin ? setAsked(hand) : void take(hand))}
               >
-                {h.name}
-                {h.pin && <span className="hint">PIN</span>}
+                {hand.name}
+                {hand.pin && <span className="hint">PIN</span>}
               </button>
             </li>
           ))}
@@ -59,8 +62,8 @@ export function HandChoice() {
         {asked && (
           <form
             className="mt-4 flex items-end gap-3"
-            onSubmit={(e) => {
-              e.preventDefault();
+            onSubmit={(submit) => {
+              submit.preventDefault();
               void take(asked, pin);
             }}
           >
@@ -74,7 +77,7 @@ export function HandChoice() {
                 value={pin}
                 maxLength={8}
                 autoComplete="off"
-                onChange={(e) => setPin(e.target.value)}
+                onChange={(change) => setPin(change.target.value)}
               />
             </label>
             <button type="submit" className="act act-main">

@@ -1,13 +1,13 @@
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees, show } from '@/core/quantity/index.ts';
-import type { CupForeseen, CupState } from '@/core/session/index.ts';
+import type { CupForecast, CupState } from '@/core/session/index.ts';
 import { heatColour } from '@/ui/heat.ts';
 
 export interface Pin {
   cup: CupState;
   /** °C now, as reckoned or as read */
   celsius: number;
-  seen: CupForeseen | null;
+  seen: CupForecast | null;
 }
 
 /** s down the fan, and how far down that is drawn. */
@@ -18,7 +18,10 @@ const NEAR = { from: 140, to: 205, marks: [140, 150, 160, 170, 180, 190, 200] } 
 const WIDE = { from: 100, to: 205, marks: [100, 120, 140, 160, 180, 200] } as const;
 const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
 
-/** Marks of a scale in °C: round figures of the scale the shop reads. @param own those of a Celsius shop */
+/**
+ * Marks of a scale in °C: round figures of the scale the shop reads.
+ * @param own those of a Celsius shop
+ */
 function marksIn(
   units: ShopUnits,
   from: number,
@@ -26,16 +29,16 @@ function marksIn(
   own: readonly number[],
 ): readonly number[] {
   if (units.temperature === 'C') return own;
-  const [low, high] = [from, to].map((c) => c * 1.8 + 32) as [number, number];
-  const step = [10, 20, 50, 100].find((s) => (high - low) / s <= own.length + 1) ?? 100;
+  const [low, high] = [from, to].map((celsius) => celsius * 1.8 + 32) as [number, number];
+  const step = [10, 20, 50, 100].find((size) => (high - low) / size <= own.length + 1) ?? 100;
   return Array.from({ length: 20 }, (_, i) => (Math.ceil(low / step) + i) * step)
-    .filter((f) => f <= high)
-    .map((f) => (f - 32) / 1.8);
+    .filter((fahrenheit) => fahrenheit <= high)
+    .map((fahrenheit) => (fahrenheit - 32) / 1.8);
 }
 
 /**
- * One ruled heat scale for the cups of a job: each a pin where it is now, under it the fan of where it will be in
- * the next minutes, the shot window a bracket whose sides run down through the fans.
+ * One ruled heat scale for the cups of a job: each a pin where it is now, under it the fan of where
+ * it will be in the next minutes, the shot window a bracket whose sides run down through the fans.
  */
 export function HeatScale({
   pins,
@@ -50,36 +53,41 @@ export function HeatScale({
   units: ShopUnits;
   tolerance: number;
 }) {
-  const lowest = Math.min(...pins.map((p) => p.celsius));
-  const falls = Math.min(...pins.map((p) => p.seen?.fan.at(-1)?.low ?? p.celsius));
+  const lowest = Math.min(...pins.map((pin) => pin.celsius));
+  const falls = Math.min(...pins.map((pin) => pin.seen?.fan.at(-1)?.low ?? pin.celsius));
   const {
     from,
     to,
     marks: own,
   } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
   const marks = marksIn(units, from, to, own);
-  const x = (c: number) => 16 + ((Math.min(to, Math.max(from, c)) - from) / (to - from)) * 296;
-  const together = pins.filter((p) => matched.includes(p.cup));
+  const x = (celsius: number) =>
+    16 + ((Math.min(to, Math.max(from, celsius)) - from) / (to - from)) * 296;
+  const together = pins.filter((pin) => matched.includes(pin.cup));
   const gap =
     matched.length > 1 && together.length === matched.length
-      ? Math.max(...together.map((p) => p.celsius)) - Math.min(...together.map((p) => p.celsius))
+      ? Math.max(...together.map((pin) => pin.celsius)) -
+        Math.min(...together.map((pin) => pin.celsius))
       : null;
   const apart = gap !== null && gap > tolerance;
-  const xs = pins.map((p) => x(p.celsius));
+  const xs = pins.map((pin) => x(pin.celsius));
   // Pins that would lie on each other are moved apart; their feet stay where the heat is.
-  const order = [...xs.keys()].sort((i, j) => xs[i]! - xs[j]!);
+  const order = [...xs.keys()].sort((one, j) => xs[one]! - xs[j]!);
   const heads = [...xs];
-  const middle = xs.reduce((p, q) => p + q, 0) / Math.max(1, xs.length);
+  const middle = xs.reduce((sum, value) => sum + value, 0) / Math.max(1, xs.length);
   if (order.some((i, k) => k > 0 && xs[i]! - xs[order[k - 1]!]! < 32))
     order.forEach((i, k) => (heads[i] = middle + (k - (order.length - 1) / 2) * 32));
-  const fans = pins.some((p) => p.seen);
-  const down = (s: number) => 90 + (s / REACH) * DEEP;
+  const fans = pins.some((pin) => pin.seen);
+  const down = (size: number) => 90 + (size / REACH) * DEEP;
   return (
     <svg
       viewBox={`0 -12 328 ${fans ? 162 : 124}`}
       className="block w-full"
       role="img"
-      aria-label={`Heat scale, window ${degrees(window.low, units)} to ${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`}
+      aria-label={
+        `Heat scale, window ${degrees(window.low, units)} to ` +
+        `${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`
+      }
     >
       {fans &&
         pins.map(
@@ -87,27 +95,27 @@ export function HeatScale({
             seen && (
               <g key={cup.key}>
                 <path
-                  d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.high)} ${down(f.s)}`).join('')}${[
+                  d={`M${x(celsius)} 88${seen.fan.map((range) => `L${x(range.high)} ${down(range.s)}`).join('')}${[
                     ...seen.fan,
                   ]
                     .reverse()
-                    .map((f) => `L${x(f.low)} ${down(f.s)}`)
+                    .map((range) => `L${x(range.low)} ${down(range.s)}`)
                     .join('')}Z`}
                   fill="var(--soft)"
                   opacity="0.28"
                 />
                 <path
-                  d={`M${x(celsius)} 88${seen.fan.map((f) => `L${x(f.mid)} ${down(f.s)}`).join('')}`}
+                  d={`M${x(celsius)} 88${seen.fan.map((range) => `L${x(range.mid)} ${down(range.s)}`).join('')}`}
                   className="line-art"
                 />
               </g>
             ),
         )}
       {fans &&
-        [window.low, window.high].map((c) => (
+        [window.low, window.high].map((celsius) => (
           <path
-            key={c}
-            d={`M${x(c)} 88V${90 + DEEP}`}
+            key={celsius}
+            d={`M${x(celsius)} 88V${90 + DEEP}`}
             className="line-art"
             style={{ strokeDasharray: '3 4' }}
           />
@@ -122,11 +130,11 @@ export function HeatScale({
           fill={heatColour(from + (i / 74) * (to - from))}
         />
       ))}
-      {marks.map((c) => (
-        <g key={c}>
-          <path d={`M${x(c)} 87v6`} className="line-art" />
+      {marks.map((mark) => (
+        <g key={mark}>
+          <path d={`M${x(mark)} 87v6`} className="line-art" />
           <text
-            x={x(c)}
+            x={x(mark)}
             y="107"
             textAnchor="middle"
             fontSize="13"
@@ -135,7 +143,7 @@ export function HeatScale({
             strokeWidth="4"
             paintOrder="stroke"
           >
-            {show(c, 'temperature', units).number}
+            {show(mark, 'temperature', units).number}
           </text>
         </g>
       ))}
@@ -194,7 +202,7 @@ export function HeatScale({
       ))}
       {gap !== null && (
         <text
-          x={heads.reduce((p, q) => p + q, 0) / heads.length}
+          x={heads.reduce((sum, head) => sum + head, 0) / heads.length}
           y="3"
           textAnchor="middle"
           fontSize="15"

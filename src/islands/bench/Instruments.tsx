@@ -6,18 +6,20 @@ import { deviceSays } from './useDevices.ts';
 
 export const deviceFigure =
   (units: ShopUnits) =>
-  (d: Device): string =>
-    d.kind === 'thermometer'
-      ? `${show(d.value!, 'temperature', units, 1).number}°`
-      : d.kind === 'scale'
-        ? say(d.value!, 'mass', units, 1)
-        : d.kind === 'gauge'
-          ? `${d.value!.toFixed(1)} inHg`
-          : d.value === 1
+  (device: Device): string =>
+    device.kind === 'thermometer'
+      ? `${show(device.value!, 'temperature', units, 1).number}°`
+      : device.kind === 'scale'
+        ? say(device.value!, 'mass', units, 1)
+        : device.kind === 'gauge'
+          ? `${device.value!.toFixed(1)} inHg`
+          : device.value === 1
             ? 'pressed'
             : 'up';
 
-/** Instruments that can stand in what is being read: one tap puts one there, another takes it out. */
+/**
+ * Instruments that can stand in what is being read: one tap puts one there, another takes it out.
+ */
 export function Instruments({
   devices,
   session,
@@ -35,27 +37,32 @@ export function Instruments({
   wrong: string;
   onPlace: (id: number, target: { kind: string; key: string } | null) => void;
 }) {
-  const fitting = devices.filter((d) =>
-    (DEVICE_KINDS[d.kind].targets as readonly string[]).includes(target.kind),
+  const fitting = devices.filter((device) =>
+    (DEVICE_KINDS[device.kind].targets as readonly string[]).includes(target.kind),
   );
   if (fitting.length === 0) return null;
   return (
     <div role="group" aria-label="Instruments" className="mt-3">
       <p className="hint">Instruments</p>
       <div className="flex flex-wrap gap-2">
-        {fitting.map((d) => {
+        {fitting.map((device) => {
           const here =
-            d.session === session && d.target?.kind === target.kind && d.target.key === target.key;
-          const says = deviceSays(d, now, deviceFigure(units));
+            device.session === session &&
+            device.target?.kind === target.kind &&
+            device.target.key === target.key;
+          const says = deviceSays(device, now, deviceFigure(units));
           return (
             <button
-              key={d.id}
+              key={device.id}
               type="button"
               aria-pressed={here}
               className={`act min-h-16 ${here ? 'act-main' : ''}`}
-              onClick={() => onPlace(d.id, here ? null : { kind: target.kind, key: target.key })}
+              onClick={() =>
+                onPlace(device.id, here ? null : { kind: target.kind, key: target.key })
+              }
             >
-              {d.name} <b className="figure">{says.text}</b> {here ? `is in ${target.name}` : ''}
+              {device.name} <b className="figure">{says.text}</b>{' '}
+              {here ? `is in ${target.name}` : ''}
             </button>
           );
         })}

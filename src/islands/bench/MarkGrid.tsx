@@ -2,24 +2,27 @@ import type { MouldState, SessionState } from '@/core/session/index.ts';
 import { FAULTS } from '@/core/session/index.ts';
 
 interface Props {
-  s: SessionState;
-  m: MouldState;
-  onCavity: (n: number) => void;
+  state: SessionState;
+  mould: MouldState;
+  onCavity: (count: number) => void;
   /** what to mark with */
   children: React.ReactNode;
 }
 
-/** Faults and cavities as buttons a thumb finds, for screens on which the drawing's own are too small. */
-export function MarkGrid({ s, m, onCavity, children }: Props) {
-  const shot = s.shots.get(m.shot ?? '');
+/**
+ * Faults and cavities as buttons a thumb finds, for screens on which the drawing's own are too
+ * small.
+ */
+export function MarkGrid({ state, mould, onCavity, children }: Props) {
+  const shot = state.shots.get(mould.shot ?? '');
   if (!shot) return null;
-  const says = (n: number): string => {
-    const mark = shot.marks.get(n);
+  const says = (count: number): string => {
+    const mark = shot.marks.get(count);
     if (mark?.fault) return FAULTS[mark.fault].name;
     return mark ? 'usable' : 'good';
   };
-  const tone = (n: number): string =>
-    shot.marks.has(n) ? 'border-watch font-bold text-watch' : 'border-rule';
+  const tone = (count: number): string =>
+    shot.marks.has(count) ? 'border-watch font-bold text-watch' : 'border-rule';
   return (
     <div className="md:hidden">
       <div
@@ -31,16 +34,19 @@ export function MarkGrid({ s, m, onCavity, children }: Props) {
         {children}
       </div>
       <div className="grid grid-cols-6 gap-1" role="group" aria-label="Cavities">
-        {m.mould.cavities.map(({ n }) => (
+        {mould.mould.cavities.map(({ n: count }) => (
           <button
-            key={n}
+            key={count}
             type="button"
-            data-mark={n}
-            className={`flex min-h-11 min-w-0 flex-col items-center justify-center border-[1.5px] bg-raised leading-tight ${tone(n)}`}
-            onClick={() => onCavity(n)}
+            data-mark={count}
+            className={
+              'flex min-h-11 min-w-0 flex-col items-center justify-center border-[1.5px] bg-raised ' +
+              `leading-tight ${tone(count)}`
+            }
+            onClick={() => onCavity(count)}
           >
-            <b className="figure">{n}</b>
-            <span className="max-w-full truncate text-xs">{says(n)}</span>
+            <b className="figure">{count}</b>
+            <span className="max-w-full truncate text-xs">{says(count)}</span>
           </button>
         ))}
       </div>

@@ -2,7 +2,7 @@ import { stageLayers } from '@/core/build/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { TOO_HOT } from '@/core/heat/metal.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
-import type { MouldForeseen, MouldState, RunState, SessionState } from '@/core/session/index.ts';
+import type { MouldForecast, MouldState, RunState, SessionState } from '@/core/session/index.ts';
 import { FAULTS, mouldHeat } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
 import { drawLayers } from '@/ui/dress.ts';
@@ -10,19 +10,21 @@ import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 
 /** What a mould's state is called, and how its countdown reads. */
 function says(
-  m: MouldState,
+  mould: MouldState,
   run: RunState | undefined,
   now: number,
 ): { state: string; big: string } {
   const left = (ms: number) => clock((ms - now) / 1000);
-  const open = m.mould.closure === 'open';
-  switch (m.phase) {
+  const open = mould.mould.closure === 'open';
+  switch (mould.phase) {
     case 'open':
       return {
         state: [
-          m.warmed ? 'clean, warm' : 'clean, cold',
-          m.loaded.size > 0 ? `${m.loaded.size} of ${m.mould.cavities.length} laid in` : '',
-          m.pours.length > 0 ? `${m.pours.length} poured` : '',
+          mould.warmed ? 'clean, warm' : 'clean, cold',
+          mould.loaded.size > 0
+            ? `${mould.loaded.size} of ${mould.mould.cavities.length} laid in`
+            : '',
+          mould.pours.length > 0 ? `${mould.pours.length} poured` : '',
         ]
           .filter(Boolean)
           .join(', '),
@@ -31,28 +33,28 @@ function says(
     case 'closed':
       return {
         state:
-          m.closures >= m.mould.closures
+          mould.closures >= mould.mould.closures
             ? 'closed and clamped'
-            : `${m.closures} of ${m.mould.closures} on`,
-        big: m.top === 'wrong' ? 'upside down' : 'ready',
+            : `${mould.closures} of ${mould.mould.closures} on`,
+        big: mould.top === 'wrong' ? 'upside down' : 'ready',
       };
     case 'filling':
       return { state: 'part filled', big: 'filling' };
     case 'holding':
       return {
         state: run?.stage.push === 'light' ? 'under light pressure' : 'under pressure',
-        big: m.holdUntil > now ? `hold ${left(m.holdUntil)}` : 'let go',
+        big: mould.holdUntil > now ? `hold ${left(mould.holdUntil)}` : 'let go',
       };
     case 'cooling':
       return {
         state: open
           ? 'setting'
-          : m.looked
+          : mould.looked
             ? 'cooling, looked at twice'
-            : m.toppedOff
+            : mould.toppedOff
               ? 'cooling, topped off'
               : 'top it off',
-        big: m.readyAt > now ? `opens in ${left(m.readyAt)}` : 'open it',
+        big: mould.readyAt > now ? `opens in ${left(mould.readyAt)}` : 'open it',
       };
     case 'opened':
       return { state: 'look at each', big: 'opened' };
@@ -66,19 +68,22 @@ function says(
   }
 }
 
-/** Metal hotter than this burns a hand that holds it; above the other it hardly lets a bait get firm. */
+/**
+ * Metal hotter than this burns a hand that holds it; above the other it hardly lets a bait get
+ * firm.
+ */
 function metalSays(
-  s: SessionState,
-  m: MouldState,
-  seen: MouldForeseen | undefined,
+  state: SessionState,
+  mould: MouldState,
+  seen: MouldForecast | undefined,
   units: ShopUnits,
   now: number,
 ): string {
-  const { celsius } = mouldHeat(s, m, now);
+  const { celsius } = mouldHeat(state, mould, now);
   const hot = celsius >= TOO_HOT ? ', too hot to hold' : '';
-  const rest = seen && seen.open === null && m.phase !== 'cooling' ? '; let it rest' : '';
+  const rest = seen && seen.open === null && mould.phase !== 'cooling' ? '; let it rest' : '';
   const down =
-    seen && seen.down >= 1 && m.phase !== 'cooling'
+    seen && seen.down >= 1 && mould.phase !== 'cooling'
       ? `; window may come down ${degreesApart(seen.down, units)}`
       : '';
   return `, metal ${degrees(celsius, units)}${hot}${rest}${rest ? '' : down}`;
@@ -88,26 +93,32 @@ const CHANNEL: Drawn = { place: 'core', colour: 'var(--ground)' };
 const EMPTY_TAIL: Drawn = { place: 'tail', colour: 'var(--ground)' };
 
 /** What lies in a cavity, layer on layer: the insert, what is poured, what is shot. */
-function liesIn(s: SessionState, run: RunState | undefined) {
-  const colour = (key: string) => s.cups.get(String(run?.job.layers[key]))?.colour ?? 'var(--rule)';
-  const maker = run?.job.build.stages.find((x) => x.key === run.stage.takes);
-  const insert: Drawn[] = maker ? drawLayers(stageLayers(maker), (l) => colour(l.key)) : [];
+function liesIn(state: SessionState, run: RunState | undefined) {
+  const colour = (key: string) =>
+    state.cups.get(String(run?.job.layers[key]))?.colour ?? 'var(--rule)';
+  const maker = run?.job.build.stages.find((stage) => stage.key === run.stage.takes);
+  const insert: Drawn[] = maker ? drawLayers(stageLayers(maker), (layer) => colour(layer.key)) : [];
   return {
     insert,
     poured: (keys: string[]) =>
-      drawLayers(run?.stage.pours.filter((p) => keys.includes(p.key)) ?? [], (l) => colour(l.key)),
-    // An insert is drawn over a body that fills the whole cavity round it, and under a core that lies in it.
-    /** laid in, nothing shot on to it yet: a shell's channel is open, and so is a tail still to come */
+      drawLayers(run?.stage.pours.filter((pour) => keys.includes(pour.key)) ?? [], (layer) =>
+        colour(layer.key),
+      ),
+    // An insert is drawn over a body that fills the whole cavity round it, and under a core that
+    // lies in it.
+    /**
+     * laid in, nothing shot on to it yet: a shell's channel is open, and so is a tail still to come
+     */
     laid:
       maker?.makes === 'shell'
         ? [
             ...insert,
-            ...(run!.stage.layers.some((l) => l.place === 'coreTail') ? [EMPTY_TAIL] : []),
+            ...(run!.stage.layers.some((layer) => layer.place === 'coreTail') ? [EMPTY_TAIL] : []),
             CHANNEL,
           ]
         : insert,
     full: (turned: boolean, withInsert: boolean): Drawn[] => {
-      const layers = run ? drawLayers(stageLayers(run.stage), (l) => colour(l.key)) : [];
+      const layers = run ? drawLayers(stageLayers(run.stage), (layer) => colour(layer.key)) : [];
       const shown = turned ? flip(layers) : layers;
       return maker?.makes === 'tail'
         ? [...shown, ...(withInsert ? insert : [])]
@@ -125,31 +136,31 @@ function flip(layers: Drawn[]): Drawn[] {
     upper: 'lower',
     lower: 'upper',
   };
-  return layers.map((l) => ({
-    ...l,
-    colour: layers.find((x) => x.place === other[l.place])?.colour ?? l.colour,
+  return layers.map((layer) => ({
+    ...layer,
+    colour: layers.find((drawn) => drawn.place === other[layer.place])?.colour ?? layer.colour,
   }));
 }
 
 interface Props {
-  s: SessionState;
-  m: MouldState;
+  state: SessionState;
+  mould: MouldState;
   /** run that has this mould in hand while no shot stands in it */
   run: RunState | undefined;
   /** what is foreseen of its opening */
-  seen: MouldForeseen | undefined;
+  seen: MouldForecast | undefined;
   units: ShopUnits;
   now: number;
   active: boolean;
   focus: number | null;
-  onCavity: (n: number) => void;
+  onCavity: (count: number) => void;
   onTap: () => void;
 }
 
 /** A mould at the bench: its drawing is its state. */
 export function BenchMould({
-  s,
-  m,
+  state: session,
+  mould,
   run: inHand,
   seen,
   units,
@@ -159,21 +170,23 @@ export function BenchMould({
   onCavity,
   onTap,
 }: Props) {
-  const shot = s.shots.get(m.shot ?? '');
-  const run = shot ? s.runs.get(shot.job) : inHand;
-  const lies = liesIn(s, run);
-  const { state, big } = says(m, run, now);
-  const marking = m.phase === 'opened';
-  const open = ['open', 'opened', 'marked', 'cleared'].includes(m.phase);
+  const shot = session.shots.get(mould.shot ?? '');
+  const run = shot ? session.runs.get(shot.job) : inHand;
+  const lies = liesIn(session, run);
+  const { state, big } = says(mould, run, now);
+  const marking = mould.phase === 'opened';
+  const open = ['open', 'opened', 'marked', 'cleared'].includes(mould.phase);
   return (
-    <section className="flex min-h-0 flex-1 flex-col" aria-label={m.mould.name}>
+    <section className="flex min-h-0 flex-1 flex-col" aria-label={mould.mould.name}>
       <div className="flex items-baseline justify-between gap-3">
         <p className="min-w-0 truncate">
-          <b>{m.mould.name}</b>{' '}
+          <b>{mould.mould.name}</b>{' '}
           <span className="hint">
             {state}
-            {metalSays(s, m, seen, units, now)}
-            {m.mould.life !== null ? `, life ${m.given + m.cycles} of ${m.mould.life}` : ''}
+            {metalSays(session, mould, seen, units, now)}
+            {mould.mould.life !== null
+              ? `, life ${mould.given + mould.cycles} of ${mould.mould.life}`
+              : ''}
           </span>
         </p>
         <p className="shrink-0 text-lg font-bold" aria-live="off">
@@ -185,34 +198,40 @@ export function BenchMould({
         onClick={marking ? undefined : onTap}
       >
         <MouldDrawing
-          mould={m.mould}
+          mould={mould.mould}
           closed={!open}
-          closures={open ? 0 : m.closures}
-          gaps={m.gaps}
-          platesOut={m.mould.loose.length > 0 && (m.phase === 'open' || (!open && !m.looseIn))}
-          rods={run?.stage.rods === true && (m.phase !== 'open' || !shot) && m.phase !== 'cleared'}
-          order={m.phase === 'open' && m.mould.closures > 2}
+          closures={open ? 0 : mould.closures}
+          gaps={mould.gaps}
+          platesOut={
+            mould.mould.loose.length > 0 && (mould.phase === 'open' || (!open && !mould.looseIn))
+          }
+          rods={
+            run?.stage.rods === true &&
+            (mould.phase !== 'open' || !shot) &&
+            mould.phase !== 'cleared'
+          }
+          order={mould.phase === 'open' && mould.mould.closures > 2}
           left={
-            m.phase === 'cooling'
-              ? Math.max(0, (m.readyAt - now) / Math.max(1, m.readyAt - m.since))
-              : m.phase === 'holding'
-                ? Math.max(0, (m.holdUntil - now) / Math.max(1, m.holdUntil - m.since))
+            mould.phase === 'cooling'
+              ? Math.max(0, (mould.readyAt - now) / Math.max(1, mould.readyAt - mould.since))
+              : mould.phase === 'holding'
+                ? Math.max(0, (mould.holdUntil - now) / Math.max(1, mould.holdUntil - mould.since))
                 : null
           }
-          sprues={shot && m.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
-          runnerColour={shot && shot.feedG > 0 && m.phase !== 'cleared' ? lies.first : null}
+          sprues={shot && mould.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
+          runnerColour={shot && shot.feedG > 0 && mould.phase !== 'cleared' ? lies.first : null}
           numbers={marking}
           focus={active && marking ? focus : null}
           onCavity={marking ? onCavity : undefined}
-          look={(c) => {
-            const mark = shot?.marks.get(c.n);
-            const filled = shot?.cavities.has(c.n) && m.phase !== 'cleared';
+          look={(cavity) => {
+            const mark = shot?.marks.get(cavity.n);
+            const filled = shot?.cavities.has(cavity.n) && mould.phase !== 'cleared';
             const layers = filled
-              ? lies.full(shot!.turned, shot!.inserts.has(c.n))
-              : m.loaded.has(c.n)
-                ? [...lies.laid, ...lies.poured(m.pours.map((p) => p.layer))]
-                : lies.poured(m.pours.map((p) => p.layer));
-            const gap = m.gapped.has(c.n) && !shot;
+              ? lies.full(shot!.turned, shot!.inserts.has(cavity.n))
+              : mould.loaded.has(cavity.n)
+                ? [...lies.laid, ...lies.poured(mould.pours.map((pour) => pour.layer))]
+                : lies.poured(mould.pours.map((pour) => pour.layer));
+            const gap = mould.gapped.has(cavity.n) && !shot;
             const seen = marking && mark && mark.grade !== 'good';
             return {
               layers,
@@ -225,7 +244,7 @@ export function BenchMould({
                     ? FAULTS[mark.fault].name
                     : mark
                       ? 'usable'
-                      : shot?.judged.has(c.n)
+                      : shot?.judged.has(cavity.n)
                         ? 'good'
                         : undefined,
             };

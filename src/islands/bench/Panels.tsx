@@ -9,7 +9,7 @@ import { Dialog } from '@/ui/Dialog.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
 interface Panel {
-  s: SessionState;
+  state: SessionState;
   units: ShopUnits;
   onSend: (send: Send) => void;
   onClose: () => void;
@@ -17,15 +17,15 @@ interface Panel {
 
 /** Any step, now, again or out of order; and the one in hand skipped. */
 export function OtherSteps({
-  s,
+  state,
   now,
   onSend,
   onClose,
   onRead,
 }: Panel & { now: number; onRead: (target: { kind: string; key: string }) => void }) {
-  const all = steps(s, now);
-  const free = anyTime(s);
-  const places = [...new Set(free.map((f) => f.place))];
+  const all = steps(state, now);
+  const free = anyTime(state);
+  const places = [...new Set(free.map((other) => other.place))];
   const go = (send: Send) => {
     onSend(send);
     onClose();
@@ -36,30 +36,30 @@ export function OtherSteps({
         What could come next. Nothing here is locked: the bench only notes the order.
       </p>
       <ul className="mb-6">
-        {all.map((x, i) => (
+        {all.map((step, i) => (
           <li
-            key={`${x.key}${x.target}${i}`}
+            key={`${step.key}${step.target}${i}`}
             className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-2"
           >
-            <span className="min-w-0 flex-1">{x.sentence}</span>
+            <span className="min-w-0 flex-1">{step.sentence}</span>
             <span className="flex gap-2">
-              {x.skip && (
+              {step.skip && (
                 <button
                   type="button"
                   className="act"
-                  onClick={() => go({ kind: 'skipped', payload: x.skip! })}
+                  onClick={() => go({ kind: 'skipped', payload: step.skip! })}
                 >
                   Skip it
                 </button>
               )}
-              {x.send && (
-                <button type="button" className="act" onClick={() => go(x.send!)}>
-                  {x.label}
+              {step.send && (
+                <button type="button" className="act" onClick={() => go(step.send!)}>
+                  {step.label}
                 </button>
               )}
-              {x.read && (
-                <button type="button" className="act" onClick={() => onRead(x.read!)}>
-                  {x.label}
+              {step.read && (
+                <button type="button" className="act" onClick={() => onRead(step.read!)}>
+                  {step.label}
                 </button>
               )}
             </span>
@@ -73,10 +73,15 @@ export function OtherSteps({
             <p className="hint">{place}</p>
             <div className="flex flex-wrap gap-2">
               {free
-                .filter((f) => f.place === place)
-                .map((f) => (
-                  <button key={f.label} type="button" className="act" onClick={() => go(f.send)}>
-                    {f.label}
+                .filter((other) => other.place === place)
+                .map((other) => (
+                  <button
+                    key={other.label}
+                    type="button"
+                    className="act"
+                    onClick={() => go(other.send)}
+                  >
+                    {other.label}
                   </button>
                 ))}
             </div>
@@ -89,7 +94,7 @@ export function OtherSteps({
 
 /** What is in a cup, in the order it went in, and what may go in now. */
 export function CupPanel({
-  s,
+  state,
   cup,
   units,
   scale,
@@ -111,7 +116,9 @@ export function CupPanel({
       : dimension === 'volume'
         ? spoon(value, units)
         : say(value, 'mass', units);
-  const draws = [...s.draws.values()].filter((d) => d.barrels.some((b) => b.cup === cup.key));
+  const draws = [...state.draws.values()].filter((draw) =>
+    draw.barrels.some((barrel) => barrel.cup === cup.key),
+  );
   return (
     <Dialog open onClose={onClose} title={`${cup.letter} ${cup.name}`} wide>
       <div className="grid gap-6 md:grid-cols-2">
@@ -121,19 +128,19 @@ export function CupPanel({
             <p className="hint">Nothing yet. Measure the plastisol first.</p>
           )}
           <ol>
-            {cup.trail.map((t, i) => {
+            {cup.trail.map((entry, i) => {
               const after = draws.filter(
-                (d) => d.barrels.find((b) => b.cup === cup.key)!.trail === i + 1,
+                (draw) => draw.barrels.find((barrel) => barrel.cup === cup.key)!.trail === i + 1,
               );
               return (
-                <li key={t.event}>
+                <li key={entry.event}>
                   <p className="flex justify-between gap-3 border-b border-rule py-1">
-                    <span>{t.what}</span>
-                    <b className="figure">{sayAmount(t.amount, t.dimension)}</b>
+                    <span>{entry.what}</span>
+                    <b className="figure">{sayAmount(entry.amount, entry.dimension)}</b>
                   </p>
                   {after.length > 0 && (
                     <p className="hint py-1">
-                      drawn so: {after.map((d) => `draw ${d.n}`).join(', ')}
+                      drawn so: {after.map((draw) => `draw ${draw.n}`).join(', ')}
                     </p>
                   )}
                 </li>
@@ -144,11 +151,11 @@ export function CupPanel({
         <section>
           <h3 className="mb-1 font-bold">Add to it</h3>
           <div className="mb-3 flex flex-wrap gap-2">
-            {cup.ladder.map((i) => {
-              const one = scaleIngredient(i, ml);
+            {cup.ladder.map((ingredient) => {
+              const one = scaleIngredient(ingredient, ml);
               return (
                 <button
-                  key={i.what}
+                  key={ingredient.what}
                   type="button"
                   className="act"
                   onClick={() =>
@@ -172,15 +179,19 @@ export function CupPanel({
           <div className="grid grid-cols-[1fr_140px] gap-2">
             <label className="field">
               <span>Something else</span>
-              <input className="box" value={what} onChange={(e) => setWhat(e.target.value)} />
+              <input
+                className="box"
+                value={what}
+                onChange={(change) => setWhat(change.target.value)}
+              />
             </label>
             <QuantityField
               label="How much"
               value={amount?.value ?? null}
               dimensions={['drops', 'volume', 'mass']}
               shop={units}
-              onChange={(v, d) =>
-                setAmount(v === null ? null : { value: v, dimension: d as 'drops' })
+              onChange={(value, day) =>
+                setAmount(value === null ? null : { value, dimension: day as 'drops' })
               }
             />
           </div>
@@ -312,7 +323,7 @@ export function CupPanel({
           </div>
           <p className="mt-4">
             <a
-              href={`/heat?ml=${Math.round(cup.grams / GRADES[cup.grade].density20)}&now=${Math.round(cup.reading?.celsius ?? 150)}&watts=${s.snapshot.heat.ovens.find((o) => o.id === s.oven.id)?.oven.watts ?? 900}#burst`}
+              href={`/heat?ml=${Math.round(cup.grams / GRADES[cup.grade].density20)}&now=${Math.round(cup.reading?.celsius ?? 150)}&watts=${state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900}#burst`}
             >
               What would happen if: a burst on this cup
             </a>
@@ -326,10 +337,10 @@ export function CupPanel({
   );
 }
 
-export function Trouble({ s, onSend, onClose }: Panel) {
+export function Trouble({ state, onSend, onClose }: Panel) {
   const [text, setText] = useState('');
   const [note, setNote] = useState('');
-  const moulds = [...s.moulds.values()];
+  const moulds = [...state.moulds.values()];
   const [mould, setMould] = useState(moulds[0]?.key ?? '');
   const keepNote = () => {
     onSend({ kind: 'noted', payload: { mould, text: note.trim() } });
@@ -346,24 +357,24 @@ export function Trouble({ s, onSend, onClose }: Panel) {
         water for 20 minutes, do not peel plastic off skin, seek help.
       </p>
       <div className="mb-4 flex flex-wrap gap-2">
-        {[...s.cups.values()]
-          .filter((c) => c.charges > 0)
-          .map((c) => (
+        {[...state.cups.values()]
+          .filter((cup) => cup.charges > 0)
+          .map((cup) => (
             <button
-              key={c.key}
+              key={cup.key}
               type="button"
               className="act min-h-16"
               onClick={() => {
-                smokeAt(c).forEach(onSend);
+                smokeAt(cup).forEach(onSend);
                 onClose();
               }}
             >
-              {c.letter} smokes
+              {cup.letter} smokes
             </button>
           ))}
-        {['boiled over', 'ran short', 'plug stuck', 'leak at the block', 'dropped'].map((w) => (
-          <button key={w} type="button" className="act min-h-16" onClick={() => go(w)}>
-            {w}
+        {['boiled over', 'ran short', 'plug stuck', 'leak at the block', 'dropped'].map((word) => (
+          <button key={word} type="button" className="act min-h-16" onClick={() => go(word)}>
+            {word}
           </button>
         ))}
       </div>
@@ -372,8 +383,8 @@ export function Trouble({ s, onSend, onClose }: Panel) {
         <input
           className="box"
           value={text}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => e.key === 'Enter' && text.trim() && go(text.trim())}
+          onChange={(change) => setText(change.target.value)}
+          onKeyDown={(press) => press.key === 'Enter' && text.trim() && go(text.trim())}
         />
       </label>
       <button
@@ -388,10 +399,14 @@ export function Trouble({ s, onSend, onClose }: Panel) {
       <div className="mt-1 grid gap-2 sm:grid-cols-[200px_1fr]">
         <label className="field">
           <span>Mould</span>
-          <select className="box" value={mould} onChange={(e) => setMould(e.target.value)}>
-            {moulds.map((m) => (
-              <option key={m.key} value={m.key}>
-                {m.mould.name}
+          <select
+            className="box"
+            value={mould}
+            onChange={(change) => setMould(change.target.value)}
+          >
+            {moulds.map((mould) => (
+              <option key={mould.key} value={mould.key}>
+                {mould.mould.name}
               </option>
             ))}
           </select>
@@ -401,29 +416,29 @@ export function Trouble({ s, onSend, onClose }: Panel) {
           <input
             className="box"
             value={note}
-            onChange={(e) => setNote(e.target.value)}
-            onKeyDown={(e) => e.key === 'Enter' && note.trim() && keepNote()}
+            onChange={(change) => setNote(change.target.value)}
+            onKeyDown={(press) => press.key === 'Enter' && note.trim() && keepNote()}
           />
         </label>
       </div>
       <button type="button" className="act mt-2" disabled={!note.trim()} onClick={keepNote}>
         Keep the note
       </button>
-      {s.troubles.length > 0 && (
+      {state.troubles.length > 0 && (
         <ul className="mt-4">
-          {[...s.troubles].reverse().map((t) => (
-            <li key={t.event} className="border-t border-rule py-1">
-              <span className="figure mr-3">{new Date(t.at).toTimeString().slice(0, 5)}</span>
-              {t.what}
+          {[...state.troubles].reverse().map((trouble) => (
+            <li key={trouble.event} className="border-t border-rule py-1">
+              <span className="figure mr-3">{new Date(trouble.at).toTimeString().slice(0, 5)}</span>
+              {trouble.what}
             </li>
           ))}
         </ul>
       )}
       <h3 className="mt-4 font-bold">What usually helps</h3>
       <ul className="text-sm">
-        {Object.values(FAULTS).map((f) => (
-          <li key={f.name}>
-            <b>{f.name}</b>: {f.remedy}
+        {Object.values(FAULTS).map((fault) => (
+          <li key={fault.name}>
+            <b>{fault.name}</b>: {fault.remedy}
           </li>
         ))}
       </ul>
@@ -449,9 +464,9 @@ export function Keys({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} title="Keys of the bench">
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-        {KEYS.map(([k, what]) => (
-          <div key={k} className="contents">
-            <dt className="figure">{k}</dt>
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="figure">{key}</dt>
             <dd>{what}</dd>
           </div>
         ))}

@@ -13,19 +13,27 @@ export interface Target {
 }
 
 /** Everything at this bench that has a heat. */
-export const targetsOf = (s: SessionState): Target[] => [
-  ...[...s.cups.values()].map((c): Target => ({ kind: 'cup', key: c.key, name: c.letter })),
-  ...[...s.moulds.values()].map((m): Target => ({ kind: 'mould', key: m.key, name: m.mould.name })),
-  ...[...s.injectors.values()].map((i): Target => ({
+const targetsOf = (state: SessionState): Target[] => [
+  ...[...state.cups.values()].map((cup): Target => ({
+    kind: 'cup',
+    key: cup.key,
+    name: cup.letter,
+  })),
+  ...[...state.moulds.values()].map((mould): Target => ({
+    kind: 'mould',
+    key: mould.key,
+    name: mould.mould.name,
+  })),
+  ...[...state.injectors.values()].map((injector): Target => ({
     kind: 'injector',
-    key: i.key,
-    name: i.injector.name,
+    key: injector.key,
+    name: injector.injector.name,
   })),
   { kind: 'room', key: 'room', name: 'The shop itself' },
 ];
 
 interface Props {
-  s: SessionState;
+  state: SessionState;
   start: { kind: string; key: string };
   units: ShopUnits;
   onSend: (send: Send) => void;
@@ -35,12 +43,12 @@ interface Props {
 }
 
 /** A pad for gloves: a few digits and one big key. By eye, one touch. */
-export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Props) {
-  const targets = targetsOf(s);
+export function ReadingPad({ state, start, units, onSend, onClose, instruments }: Props) {
+  const targets = targetsOf(state);
   const [at, setAt] = useState(
     Math.max(
       0,
-      targets.findIndex((t) => t.kind === start.kind && t.key === start.key),
+      targets.findIndex((target) => target.kind === start.kind && target.key === start.key),
     ),
   );
   const [typed, setTyped] = useState('');
@@ -65,22 +73,23 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
   };
   const done = () => parsed.ok && send(parsed.quantity.value, null);
   const press = (key: string) => {
-    if (key === 'Backspace') setTyped((t) => t.slice(0, -1));
+    if (key === 'Backspace') setTyped((was) => was.slice(0, -1));
     else if (key === 'ArrowRight') setAt((at + 1) % targets.length);
     else if (key === 'ArrowLeft') setAt((at + targets.length - 1) % targets.length);
-    else if (/^[0-9.,-]$/.test(key)) setTyped((t) => (t.length < 6 ? t + key : t));
+    else if (/^[0-9.,-]$/.test(key)) setTyped((was) => (was.length < 6 ? was + key : was));
     else return false;
     return true;
   };
   useEffect(() => {
-    const hear = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey) return;
-      const onButton = e.target instanceof HTMLButtonElement && e.target.dataset.pad === 'eye';
-      if (e.key === 'Escape') onClose();
-      else if (e.key === 'Enter' && !onButton) done();
-      else if (!press(e.key)) return;
-      e.preventDefault();
-      e.stopImmediatePropagation();
+    const hear = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      const onButton =
+        event.target instanceof HTMLButtonElement && event.target.dataset.pad === 'eye';
+      if (event.key === 'Escape') onClose();
+      else if (event.key === 'Enter' && !onButton) done();
+      else if (!press(event.key)) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
     };
     addEventListener('keydown', hear, true);
     return () => removeEventListener('keydown', hear, true);
@@ -95,15 +104,15 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
         <div>
           <p className="hint">Reading of</p>
           <div className="flex flex-wrap gap-2">
-            {targets.map((t, i) => (
+            {targets.map((target, i) => (
               <button
-                key={`${t.kind}${t.key}`}
+                key={`${target.kind}${target.key}`}
                 type="button"
                 className={`act md:min-h-16 ${i === at ? 'act-main' : ''}`}
                 aria-pressed={i === at}
                 onClick={() => setAt(i)}
               >
-                {t.name}
+                {target.name}
               </button>
             ))}
           </div>
@@ -121,15 +130,17 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
         </div>
         <div className="max-md:order-last">{instruments(target)}</div>
         <div className="grid grid-cols-3 gap-2 md:col-start-2 md:row-span-2 md:row-start-1">
-          {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Clear', '0', '←'].map((k) => (
+          {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Clear', '0', '←'].map((key) => (
             <button
-              key={k}
+              key={key}
               type="button"
               className="act figure min-h-14 justify-center text-2xl md:min-h-16"
-              aria-label={k === '←' ? 'Take back a digit' : k}
-              onClick={() => (k === 'Clear' ? setTyped('') : press(k === '←' ? 'Backspace' : k))}
+              aria-label={key === '←' ? 'Take back a digit' : key}
+              onClick={() =>
+                key === 'Clear' ? setTyped('') : press(key === '←' ? 'Backspace' : key)
+              }
             >
-              {k}
+              {key}
             </button>
           ))}
         </div>
@@ -146,21 +157,21 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
           </button>
           {target.kind === 'cup' && (
             <div className="grid grid-cols-2 gap-2" role="group" aria-label="By eye">
-              {(Object.keys(EYE) as EyeStage[]).map((e) => (
+              {(Object.keys(EYE) as EyeStage[]).map((text) => (
                 <button
-                  key={e}
+                  key={text}
                   type="button"
                   data-pad="eye"
                   className="act justify-center"
-                  onClick={() => send(null, e)}
-                  title={`${say(EYE[e].low, 'temperature', units)} to ${say(EYE[e].high, 'temperature', units)}`}
+                  onClick={() => send(null, text)}
+                  title={`${say(EYE[text].low, 'temperature', units)} to ${say(EYE[text].high, 'temperature', units)}`}
                 >
-                  {EYE[e].name}
+                  {EYE[text].name}
                 </button>
               ))}
             </div>
           )}
-          {target.kind === 'cup' && s.cups.size > 1 && (
+          {target.kind === 'cup' && state.cups.size > 1 && (
             <div
               className="grid grid-cols-3 gap-2"
               role="group"
@@ -169,19 +180,19 @@ export function ReadingPad({ s, start, units, onSend, onClose, instruments }: Pr
               <p className="hint col-span-3 leading-tight">
                 Beside the others on the blade {target.name} runs
               </p>
-              {(Object.keys(RUNS) as Runs[]).map((r) => (
+              {(Object.keys(RUNS) as Runs[]).map((run) => (
                 <button
-                  key={r}
+                  key={run}
                   type="button"
                   data-pad="eye"
-                  aria-pressed={s.cups.get(target.key)?.runs === r}
-                  className={`act justify-center ${s.cups.get(target.key)?.runs === r ? 'act-main' : ''}`}
+                  aria-pressed={state.cups.get(target.key)?.runs === run}
+                  className={`act justify-center ${state.cups.get(target.key)?.runs === run ? 'act-main' : ''}`}
                   onClick={() => {
-                    onSend({ kind: 'bladed', payload: { cup: target.key, runs: r } });
+                    onSend({ kind: 'bladed', payload: { cup: target.key, runs: run } });
                     onClose();
                   }}
                 >
-                  {r}
+                  {run}
                 </button>
               ))}
             </div>

@@ -78,15 +78,15 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip(
             <b>Waiting:</b>{' '}
             {queue
               .slice(0, 3)
-              .map((x) => x.sentence)
+              .map((step) => step.sentence)
               .join(' · ')}
             {queue.length > 3 ? ` · and ${queue.length - 3} more` : ''}
           </p>
         )}
         {step?.warnings && step.warnings.length > 0 && (
           <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
-            {step.warnings.slice(0, 6).map((w) => (
-              <li key={w} className="flex items-start gap-2">
+            {step.warnings.slice(0, 6).map((warning) => (
+              <li key={warning} className="flex items-start gap-2">
                 <svg
                   viewBox="0 0 16 16"
                   width="16"
@@ -101,7 +101,7 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip(
                     strokeWidth="2"
                   />
                 </svg>
-                {w}
+                {warning}
               </li>
             ))}
             {step.warnings.length > 6 && (
@@ -111,14 +111,14 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip(
         )}
         <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
           <div className="flex flex-wrap gap-2 empty:hidden">
-            {step?.others?.map((o) => (
+            {step?.others?.map((other) => (
               <button
-                key={o.label}
+                key={other.label}
                 type="button"
                 className="act lg:min-h-16"
-                onClick={() => onSend(o.send)}
+                onClick={() => onSend(other.send)}
               >
-                {o.label}
+                {other.label}
               </button>
             ))}
             {step?.skip && (
@@ -172,7 +172,10 @@ export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip(
           type="button"
           onClick={onMain}
           disabled={!step}
-          className={`flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`}
+          className={
+            'flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 ' +
+            `lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`
+          }
           data-main
           data-guarded={guarded || undefined}
           data-refused={flash || undefined}

@@ -13,27 +13,29 @@ const VERDICTS = { good: 'good', watch: 'watch it', stop: 'not yet' } as const;
 
 /** A new mould's trial card: what its first shot showed. Its figures go into the mould. */
 export function TrialCard({
-  s,
+  state,
   mould,
   units,
   onSend,
   onClose,
 }: {
-  s: SessionState;
+  state: SessionState;
   mould: string;
   units: ShopUnits;
   onSend: (send: Send) => void;
   onClose: () => void;
 }) {
-  const m = s.moulds.get(mould)!;
-  const shot = [...s.shots.values()].find((x) => x.mould === mould && x.rackedAt !== null)!;
-  const run = s.runs.get(shot.job)!;
+  const other = state.moulds.get(mould)!;
+  const shot = [...state.shots.values()].find(
+    (shot) => shot.mould === mould && shot.rackedAt !== null,
+  )!;
+  const run = state.runs.get(shot.job)!;
   const [card, setCard] = useState<Card>({
     mould,
     shot: shot.id,
-    fill: [...shot.marks.values()].some((x) => x.fault === 'short') ? 'short' : 'full',
-    letsGo: m.mould.letsGo,
-    hold: m.mould.hold,
+    fill: [...shot.marks.values()].some((mark) => mark.fault === 'short') ? 'short' : 'full',
+    letsGo: other.mould.letsGo,
+    hold: other.mould.hold,
     window: run.tools.window,
     bait: null,
     verdict: 'good',
@@ -45,27 +47,27 @@ export function TrialCard({
     label: string,
     table: Record<K, string>,
     value: K,
-    take: (k: K) => void,
+    take: (key: K) => void,
   ) => (
     <fieldset>
       <legend className="text-sm text-soft">{label}</legend>
       <div className="flex flex-wrap gap-2">
-        {(Object.keys(table) as K[]).map((k) => (
+        {(Object.keys(table) as K[]).map((key) => (
           <button
-            key={k}
+            key={key}
             type="button"
-            aria-pressed={value === k}
-            className={`act min-h-16 ${value === k ? 'act-main' : ''}`}
-            onClick={() => take(k)}
+            aria-pressed={value === key}
+            className={`act min-h-16 ${value === key ? 'act-main' : ''}`}
+            onClick={() => take(key)}
           >
-            {table[k]}
+            {table[key]}
           </button>
         ))}
       </div>
     </fieldset>
   );
   return (
-    <Dialog open onClose={onClose} title={`Trial card: ${m.mould.name}`} wide>
+    <Dialog open onClose={onClose} title={`Trial card: ${other.mould.name}`} wide>
       <p className="mb-3">
         By its volumes this shot took{' '}
         {say(
@@ -82,7 +84,7 @@ export function TrialCard({
           value={card.bait}
           dimensions={['mass']}
           shop={units}
-          onChange={(v) => set({ bait: v })}
+          onChange={(value) => set({ bait: value })}
         />
         <QuantityField
           label="Hold"
@@ -90,7 +92,7 @@ export function TrialCard({
           dimensions={['time']}
           max={120}
           shop={units}
-          onChange={(v) => v !== null && set({ hold: v })}
+          onChange={(value) => value !== null && set({ hold: value })}
         />
         <QuantityField
           label="Window from"
@@ -99,7 +101,7 @@ export function TrialCard({
           min={100}
           max={205}
           shop={units}
-          onChange={(v) => v !== null && set({ window: { ...card.window, low: v } })}
+          onChange={(value) => value !== null && set({ window: { ...card.window, low: value } })}
         />
         <QuantityField
           label="Window to"
@@ -108,7 +110,7 @@ export function TrialCard({
           min={100}
           max={205}
           shop={units}
-          onChange={(v) => v !== null && set({ window: { ...card.window, high: v } })}
+          onChange={(value) => value !== null && set({ window: { ...card.window, high: value } })}
         />
         {choose('It filled', FILLS, card.fill, (fill) => set({ fill }))}
         {choose('Lets go best with', SIDES, card.letsGo, (letsGo) => set({ letsGo }))}
@@ -118,7 +120,7 @@ export function TrialCard({
           <input
             className="box"
             value={card.note}
-            onChange={(e) => set({ note: e.target.value })}
+            onChange={(change) => set({ note: change.target.value })}
           />
         </label>
       </div>

@@ -20,7 +20,10 @@ interface Schema extends DBSchema {
 const KEPT_FOR = 30 * 86_400_000;
 
 let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
-/** Null where a browser keeps nothing: the bench works on, and loses on a reload what the shop has not. */
+/**
+ * Null where a browser keeps nothing: the bench works on, and loses on a reload what the shop has
+ * not.
+ */
 function store(): Promise<IDBPDatabase<Schema> | null> {
   opened ??= openDB<Schema>('twin-shot', 1, {
     upgrade: (db) =>
@@ -67,9 +70,12 @@ export async function actsOf(session: number): Promise<KeptAct[]> {
   const db = await store();
   if (!db) return [];
   const all = await db.getAllFromIndex('acts', 'session', session);
-  const old = all.filter((a) => Date.now() - a.event.at > KEPT_FOR);
+  const old = all.filter((act) => Date.now() - act.event.at > KEPT_FOR);
   for (const { id } of old) await db.delete('acts', id);
   return all
-    .filter((a) => !old.includes(a))
-    .sort((a, b) => (a.event.seq ?? Infinity) - (b.event.seq ?? Infinity) || a.n - b.n);
+    .filter((act) => !old.includes(act))
+    .sort(
+      (one, other) =>
+        (one.event.seq ?? Infinity) - (other.event.seq ?? Infinity) || one.n - other.n,
+    );
 }

@@ -12,13 +12,16 @@ const AT_ONCE = 400;
 /** Who may not here, or does not any more: signed out, unpaired, another role. */
 const TURNED_AWAY = new Set([401, 403]);
 
-/** Sends what waits. Null when the shop did not answer: it is tried again; a sentence where it answers that one may not. */
+/**
+ * Sends what waits. Null when the shop did not answer: it is tried again; a sentence where it
+ * answers that one may not.
+ */
 export async function sendWaiting(
   session: number,
   waiting: readonly AnyEvent[],
 ): Promise<Reply | string | null> {
   const reply = await call<Reply>('POST', `/api/sessions/${session}/events`, {
-    events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...e }) => e),
+    events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...other }) => other),
   });
   if (reply.ok) return reply.value;
   return TURNED_AWAY.has(reply.status) ? reply.message : null;
@@ -48,7 +51,7 @@ export const actingHere = (): string =>
   [handHere(), benchName()].filter(Boolean).join(', ').slice(0, MOST);
 
 /** This device's name in the log. */
-export function benchName(): string {
+function benchName(): string {
   const held = localStorage.getItem('twin-shot-bench');
   if (held) return held;
   const made = `bench ${Math.floor(Math.random() * 900 + 100)}`;

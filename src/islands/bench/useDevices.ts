@@ -19,10 +19,16 @@ export interface Device {
   flag: Flag | null;
 }
 
-/** A reading taken so lately comes from an instrument that is alive; clocks of bench and shop may differ, ms. */
+/**
+ * A reading taken so lately comes from an instrument that is alive; clocks of bench and shop may
+ * differ, ms.
+ */
 const LATELY = 15 * 60_000;
 
-/** Instruments as they are heard now, and how to put one somewhere. A press of a pedal is an act of its own. */
+/**
+ * Instruments as they are heard now, and how to put one somewhere. A press of a pedal is an act of
+ * its own.
+ */
 export function useDevices(
   session: number,
   onPedal: () => void,
@@ -42,8 +48,8 @@ export function useDevices(
       const fresh = moved === undefined && heard.at !== null && shopNow() - heard.at < LATELY;
       const said = { ...heard, at: fresh ? shopNow() : heard.at };
       setDevices((held) =>
-        [...held.filter((d) => d.id !== said.id), ...(gone ? [] : [said])].sort(
-          (a, b) => a.id - b.id,
+        [...held.filter((device) => device.id !== said.id), ...(gone ? [] : [said])].sort(
+          (one, other) => one.id - other.id,
         ),
       );
       if (moved !== undefined || gone) return;
@@ -62,7 +68,9 @@ export function useDevices(
       setWrong(reply.ok ? '' : reply.message);
       if (reply.ok)
         setDevices((held) =>
-          held.map((d) => (d.id === id ? { ...d, session: target && session, target } : d)),
+          held.map((device) =>
+            device.id === id ? { ...device, session: target && session, target } : device,
+          ),
         );
     });
   };
@@ -71,7 +79,10 @@ export function useDevices(
 
 /** An instrument not heard for so long has dropped out, ms. */
 const SILENT = 6_000;
-/** What an instrument of a kind shows now: the one that stands there, or one that stands nowhere; null = none is heard. */
+/**
+ * What an instrument of a kind shows now: the one that stands there, or one that stands nowhere;
+ * null = none is heard.
+ */
 export function heard(
   devices: Device[],
   kind: DeviceKind,
@@ -80,31 +91,31 @@ export function heard(
   key: string,
 ): number | null {
   const live = devices.filter(
-    (d) =>
-      d.kind === kind &&
-      d.value !== null &&
-      (d.flag === null || FLAGS[d.flag].used) &&
-      d.at !== null &&
-      now - d.at < SILENT,
+    (device) =>
+      device.kind === kind &&
+      device.value !== null &&
+      (device.flag === null || FLAGS[device.flag].used) &&
+      device.at !== null &&
+      now - device.at < SILENT,
   );
   return (
     (
-      live.find((d) => d.session === session && d.target?.key === key) ??
-      live.find((d) => d.session === null)
+      live.find((device) => device.session === session && device.target?.key === key) ??
+      live.find((device) => device.session === null)
     )?.value ?? null
   );
 }
 
 /** What a screen says of an instrument: its figure, or what is wrong with it. */
 export function deviceSays(
-  d: Device,
+  device: Device,
   now: number,
-  figure: (d: Device) => string,
+  figure: (device: Device) => string,
 ): { text: string; wrong: boolean } {
-  if (d.at === null || d.value === null) return { text: 'not heard yet', wrong: true };
-  if (now - d.at > SILENT)
-    return { text: `silent for ${Math.round((now - d.at) / 1000)} s`, wrong: true };
-  if (d.flag && !FLAGS[d.flag].used)
-    return { text: `${figure(d)}: ${FLAGS[d.flag].says}`, wrong: true };
-  return { text: figure(d), wrong: false };
+  if (device.at === null || device.value === null) return { text: 'not heard yet', wrong: true };
+  if (now - device.at > SILENT)
+    return { text: `silent for ${Math.round((now - device.at) / 1000)} s`, wrong: true };
+  if (device.flag && !FLAGS[device.flag].used)
+    return { text: `${figure(device)}: ${FLAGS[device.flag].says}`, wrong: true };
+  return { text: figure(device), wrong: false };
 }

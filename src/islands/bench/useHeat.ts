@@ -8,9 +8,11 @@ import { shopNow } from '@/ui/shopClock.ts';
 /** It is asked again so often while nothing happens, ms: cups cool meanwhile. */
 const AGAIN = 2000;
 
-/** What is foreseen of heat at this bench, and the plan for bringing cups together that is in hand. */
+/**
+ * What is foreseen of heat at this bench, and the plan for bringing cups together that is in hand.
+ */
 export function useHeat(
-  s: SessionState,
+  state: SessionState,
   session: number,
   run: RunState | null,
 ): { answer: HeatAnswer | null; plan: HeatPlan | null } {
@@ -32,10 +34,10 @@ export function useHeat(
   }, []);
   useEffect(() => {
     asking.current = () =>
-      s.status === 'running' &&
-      s.heat.length > 0 &&
-      oracle.current?.ask(heatAsk(s, session, run, shopNow(), steps(s, shopNow())));
+      state.status === 'running' &&
+      state.heat.length > 0 &&
+      oracle.current?.ask(heatAsk(state, session, run, shopNow(), steps(state, shopNow())));
     asking.current();
-  }, [s, session, run]);
+  }, [state, session, run]);
   return seen;
 }

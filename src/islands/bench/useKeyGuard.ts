@@ -6,8 +6,8 @@ import { meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
 const FLASH = 500;
 
 /**
- * The big key never changes meaning under the thumb: what a press does is settled here, by what the key said when the
- * thumb went for it. A change the hand made itself is no surprise to it.
+ * The big key never changes meaning under the thumb: what a press does is settled here, by what the
+ * key said when the thumb went for it. A change the hand made itself is no surprise to it.
  */
 export function useKeyGuard(
   step: Step | null,

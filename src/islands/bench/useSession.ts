@@ -11,11 +11,13 @@ import { actingHere, leftBehind, sendWaiting } from './outbox.ts';
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
 /** ms after which a shop that did not answer is asked again. */
 const AGAIN = 1000;
-/** ms after which one that would not have it from here is: somebody may have signed in meanwhile. */
+/**
+ * ms after which one that would not have it from here is: somebody may have signed in meanwhile.
+ */
 const ALLOWED_AGAIN = 10_000;
 
 /** An act the shop would not have, with why; it is kept here until it has been seen. */
-export interface Refused {
+interface Refused {
   id: string;
   why: string;
 }
@@ -34,7 +36,10 @@ export interface Session {
   answer: (id: string, how: 'seen' | 'again') => void;
 }
 
-/** What this bench knows beyond the page: what waits, what the shop refused, what it has and the page had not. */
+/**
+ * What this bench knows beyond the page: what waits, what the shop refused, what it has and the
+ * page had not.
+ */
 function useKept(
   id: number,
   initial: readonly AnyEvent[],
@@ -49,14 +54,16 @@ function useKept(
       await keepActs(old, 'waiting');
       await keepActs(initial, 'stored');
       const kept = await actsOf(id);
-      const known = new Set(initial.map((e) => e.id));
-      // Stored once and not on the page: the page is an old one, or the shop was put back to before it. Sent again it is
-      // told where it stands, or stands again.
+      const known = new Set(initial.map((event) => event.id));
+      // Stored once and not on the page: the page is an old one, or the shop was put back to before
+      // it. Sent again it is told where it stands, or stands again.
       begin(
-        kept.filter((a) => a.outcome !== 'refused' && !known.has(a.id)).map((a) => a.event),
         kept
-          .filter((a) => a.outcome === 'refused')
-          .map((a) => ({ id: a.id, why: a.why ?? 'The shop refused it.' })),
+          .filter((act) => act.outcome !== 'refused' && !known.has(act.id))
+          .map((act) => act.event),
+        kept
+          .filter((act) => act.outcome === 'refused')
+          .map((act) => ({ id: act.id, why: act.why ?? 'The shop refused it.' })),
       );
     })();
   }, [id, initial, begin]);
@@ -81,8 +88,8 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   const take = useCallback((events: AnyEvent[]) => {
     void keepActs(events, 'stored');
     setConfirmed((held) => {
-      const known = new Set(held.map((e) => e.id));
-      const fresh = events.filter((e) => !known.has(e.id));
+      const known = new Set(held.map((event) => event.id));
+      const fresh = events.filter((event) => !known.has(event.id));
       return fresh.length ? [...held, ...fresh] : held;
     });
   }, []);
@@ -100,27 +107,31 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
       later.current = setTimeout(() => void flush(), reply === null ? AGAIN : ALLOWED_AGAIN);
       return;
     }
-    const seqs = new Map(reply.accepted.map((a) => [a.id, a.seq]));
-    take(batch.flatMap((e) => (seqs.has(e.id) ? [{ ...e, seq: seqs.get(e.id)! }] : [])));
-    const unwanted = reply.refused.flatMap((r) =>
-      r.id === null ? [] : [{ id: r.id, why: r.message }],
+    const seqs = new Map(reply.accepted.map((event) => [event.id, event.seq]));
+    take(
+      batch.flatMap((event) =>
+        seqs.has(event.id) ? [{ ...event, seq: seqs.get(event.id)! }] : [],
+      ),
+    );
+    const unwanted = reply.refused.flatMap((other) =>
+      other.id === null ? [] : [{ id: other.id, why: other.message }],
     );
     for (const { id: one, why } of unwanted)
       void keepActs(
-        batch.filter((e) => e.id === one),
+        batch.filter((event) => event.id === one),
         'refused',
         why,
       );
     if (unwanted.length > 0) setRefused((held) => [...held, ...unwanted]);
-    const answered = new Set([...seqs.keys(), ...unwanted.map((r) => r.id)]);
-    change(outbox.current.filter((e) => !answered.has(e.id)));
+    const answered = new Set([...seqs.keys(), ...unwanted.map((other) => other.id)]);
+    change(outbox.current.filter((event) => !answered.has(event.id)));
     if (outbox.current.length > 0) void flush();
   }, [id, take, change]);
 
   const begin = useCallback(
     (events: AnyEvent[], unwanted: Refused[]) => {
-      const here = new Set(outbox.current.map((e) => e.id));
-      change([...events.filter((e) => !here.has(e.id)), ...outbox.current]);
+      const here = new Set(outbox.current.map((event) => event.id));
+      change([...events.filter((event) => !here.has(event.id)), ...outbox.current]);
       setRefused(unwanted);
       void flush();
     },
@@ -137,24 +148,24 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   useEffect(
     () =>
       listen({ session: id, after: last }, (told) => {
-        const e = told as AnyEvent;
-        take([e]);
+        const event = told as AnyEvent;
+        take([event]);
         // Who hears the shop knows that it answers.
         setAway(false);
-        if (outbox.current.some((x) => x.id === e.id))
-          change(outbox.current.filter((x) => x.id !== e.id));
+        if (outbox.current.some((other) => other.id === event.id))
+          change(outbox.current.filter((other) => other.id !== event.id));
       }),
     [id, last, take, change],
   );
 
   const state = useMemo(() => {
-    const known = new Set(confirmed.map((e) => e.id));
-    return fold(snapshot, [...confirmed, ...waiting.filter((e) => !known.has(e.id))]);
+    const known = new Set(confirmed.map((event) => event.id));
+    return fold(snapshot, [...confirmed, ...waiting.filter((event) => !known.has(event.id))]);
   }, [snapshot, confirmed, waiting]);
 
   const put = useCallback(
     (what: Send, identity: string | null) => {
-      const e = {
+      const event = {
         id: identity ? v5(`${id}/${identity}`, ACTS) : v4(),
         session: id,
         at: Math.round(shopNow()),
@@ -162,8 +173,8 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
         v: EVENT_VERSION,
         ...what,
       } as AnyEvent;
-      void keepActs([e], 'waiting');
-      change([...outbox.current, e]);
+      void keepActs([event], 'waiting');
+      change([...outbox.current, event]);
       void flush();
     },
     [id, change, flush],
@@ -171,9 +182,9 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
 
   const answer = useCallback(
     (one: string, how: 'seen' | 'again') => {
-      setRefused((held) => held.filter((r) => r.id !== one));
+      setRefused((held) => held.filter((refused) => refused.id !== one));
       void (async () => {
-        const act = how === 'again' ? (await actsOf(id)).find((a) => a.id === one) : undefined;
+        const act = how === 'again' ? (await actsOf(id)).find((act) => act.id === one) : undefined;
         if (!act) return dropAct(one);
         await keepActs([act.event], 'waiting');
         change([...outbox.current, act.event]);

@@ -12,7 +12,10 @@ import { freshKey, LayerFields } from './LayerFields.tsx';
 import { StageFields } from './StageFields.tsx';
 import { TryIt } from './TryIt.tsx';
 
-/** Composes a build: the bait from every side, its stages left to right, and at once what does not fit. */
+/**
+ * Composes a build: the bait from every side, its stages left to right, and at once what does not
+ * fit.
+ */
 export default function Composer({
   id,
   version,
@@ -24,35 +27,35 @@ export default function Composer({
   build: Build;
   copied: boolean;
 }) {
-  const [b, setB] = useState<Build>(start);
+  const [build, setB] = useState<Build>(start);
   const [outline, setOutline] = useState<OutlineKey>('sprat');
   const [cut, setCut] = useState(0.35);
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
-  const misfits = checkBuild(b);
-  const colourOf = sampleColour(b);
-  const drawn = dress(b, (l) => colourOf(l.key));
-  const set = (part: Partial<Build>) => setB({ ...b, ...part });
+  const misfits = checkBuild(build);
+  const colourOf = sampleColour(build);
+  const drawn = dress(build, (layer) => colourOf(layer.key));
+  const set = (part: Partial<Build>) => setB({ ...build, ...part });
   const setStage = (i: number, stage: Build['stages'][number]) =>
-    set({ stages: b.stages.map((s, k) => (k === i ? stage : s)) });
+    set({ stages: build.stages.map((other, k) => (k === i ? stage : other)) });
   const addStage = (makes: 'tail' | 'shell') => {
     const from = (makes === 'tail' ? BUILDS.tailFirst : BUILDS.core)
       .stages[0] as Build['stages'][number];
     const key = freshKey(
       makes,
-      b.stages.map((s) => s.key),
+      build.stages.map((stage) => stage.key),
     );
-    const layers = from.layers.map((l) => ({
-      ...l,
+    const layers = from.layers.map((layer) => ({
+      ...layer,
       key: freshKey(
-        l.key,
-        layersOf(b).map((x) => x.key),
+        layer.key,
+        layersOf(build).map((layer) => layer.key),
       ),
     }));
     set({
       stages: [
         { ...from, key, layers },
-        ...b.stages.map((s, i) =>
-          i === b.stages.length - 1 && s.takes === null ? { ...s, takes: key } : s,
+        ...build.stages.map((stage, i) =>
+          i === build.stages.length - 1 && stage.takes === null ? { ...stage, takes: key } : stage,
         ),
       ],
     });
@@ -62,7 +65,7 @@ export default function Composer({
     const reply = await save<{ id: number }>(
       id ? 'PUT' : 'POST',
       `/api/catalogue/builds${id ? `/${id}` : ''}`,
-      b,
+      build,
     );
     if (!reply.ok) return setWrong({ message: reply.message, field: reply.field });
     location.assign('/builds');
@@ -75,8 +78,8 @@ export default function Composer({
           <input
             className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight"
             placeholder="Name the build"
-            value={b.name}
-            onChange={(e) => set({ name: e.target.value })}
+            value={build.name}
+            onChange={(change) => set({ name: change.target.value })}
             aria-invalid={wrong?.field === 'name' ? true : undefined}
           />
         </label>
@@ -94,8 +97,8 @@ export default function Composer({
         <input
           className="w-full bg-transparent text-soft"
           placeholder="What it is, in a few words"
-          value={b.what}
-          onChange={(e) => set({ what: e.target.value })}
+          value={build.what}
+          onChange={(change) => set({ what: change.target.value })}
         />
       </label>
       {copied && (
@@ -117,7 +120,7 @@ export default function Composer({
             outline={outline}
             layers={drawn}
             cut={cut}
-            label={`${b.name || 'The build'} from the side and from above`}
+            label={`${build.name || 'The build'} from the side and from above`}
           />
         </div>
         <div>
@@ -136,7 +139,7 @@ export default function Composer({
               max={0.97}
               step={0.01}
               value={cut}
-              onChange={(e) => setCut(Number(e.target.value))}
+              onChange={(change) => setCut(Number(change.target.value))}
               className="h-11 w-full"
             />
           </label>
@@ -145,23 +148,23 @@ export default function Composer({
             <select
               className="box"
               value={outline}
-              onChange={(e) => setOutline(e.target.value as OutlineKey)}
+              onChange={(change) => setOutline(change.target.value as OutlineKey)}
             >
-              {(Object.keys(OUTLINES) as OutlineKey[]).map((o) => (
-                <option key={o} value={o}>
-                  {OUTLINES[o].name}
+              {(Object.keys(OUTLINES) as OutlineKey[]).map((outline) => (
+                <option key={outline} value={outline}>
+                  {OUTLINES[outline].name}
                 </option>
               ))}
             </select>
           </label>
           <ul className="mt-3">
-            {layersOf(b).map((l) => (
-              <li key={l.key} className="flex items-center gap-2 py-1">
+            {layersOf(build).map((layer) => (
+              <li key={layer.key} className="flex items-center gap-2 py-1">
                 <span
                   className="h-5 w-5 border border-ink"
-                  style={{ background: colourOf(l.key) }}
+                  style={{ background: colourOf(layer.key) }}
                 />
-                {l.name}
+                {layer.name}
               </li>
             ))}
           </ul>
@@ -170,7 +173,7 @@ export default function Composer({
 
       <h2 className="mt-6">Stage by stage</h2>
       <div className="mt-2">
-        <StageStrip build={b} outline={outline} colourOf={colourOf} />
+        <StageStrip build={build} outline={outline} colourOf={colourOf} />
       </div>
       <ul className="mt-3" aria-label="What does not fit">
         {misfits.length === 0 ? (
@@ -178,20 +181,20 @@ export default function Composer({
             <Verdict verdict="good">It can be shot.</Verdict>
           </li>
         ) : (
-          misfits.map((m) => (
-            <li key={m.sentence} data-misfit={m.code}>
-              <Verdict verdict="stop">{m.sentence}</Verdict>
+          misfits.map((misfit) => (
+            <li key={misfit.sentence} data-misfit={misfit.code}>
+              <Verdict verdict="stop">{misfit.sentence}</Verdict>
             </li>
           ))
         )}
       </ul>
 
-      {misfits.length === 0 && <TryIt build={b} />}
+      {misfits.length === 0 && <TryIt build={build} />}
       <div className="mb-4 mt-4 flex flex-wrap gap-3">
         <button
           type="button"
           className="act"
-          disabled={b.stages.length >= 4}
+          disabled={build.stages.length >= 4}
           onClick={() => addStage('tail')}
         >
           A stage before: {MAKES.tail.many}
@@ -199,7 +202,7 @@ export default function Composer({
         <button
           type="button"
           className="act"
-          disabled={b.stages.length >= 4}
+          disabled={build.stages.length >= 4}
           onClick={() => addStage('shell')}
         >
           A stage before: {MAKES.shell.many}
@@ -209,12 +212,12 @@ export default function Composer({
           className="act"
           onClick={() =>
             set({
-              finish: b.finish
+              finish: build.finish
                 ? null
                 : {
                     key: freshKey(
                       'tip',
-                      layersOf(b).map((l) => l.key),
+                      layersOf(build).map((layer) => layer.key),
                     ),
                     name: 'Tip',
                     place: 'tip',
@@ -223,33 +226,38 @@ export default function Composer({
             })
           }
         >
-          {b.finish ? 'Leave the dipped tip out' : 'A tip dipped after'}
+          {build.finish ? 'Leave the dipped tip out' : 'A tip dipped after'}
         </button>
       </div>
-      {b.stages.map((s, i) => (
+      {build.stages.map((stage, i) => (
         <StageFields
           key={i}
-          build={b}
-          stage={s}
+          build={build}
+          stage={stage}
           first={i === 0}
-          last={i === b.stages.length - 1}
+          last={i === build.stages.length - 1}
           set={(next) => setStage(i, next)}
           takeOut={
-            b.stages.length > 1
+            build.stages.length > 1
               ? () =>
                   set({
-                    stages: b.stages
+                    stages: build.stages
                       .filter((_, k) => k !== i)
-                      .map((x) => (x.takes === s.key ? { ...x, takes: null } : x)),
+                      .map((other) =>
+                        other.takes === stage.key ? { ...other, takes: null } : other,
+                      ),
                   })
               : undefined
           }
         />
       ))}
-      {b.finish && (
+      {build.finish && (
         <section className="border-t border-ink py-3">
           <h3 className="font-bold">After: the tip</h3>
-          <LayerFields layer={b.finish} set={(l) => set({ finish: { ...b.finish!, ...l } })} />
+          <LayerFields
+            layer={build.finish}
+            set={(layer) => set({ finish: { ...build.finish!, ...layer } })}
+          />
         </section>
       )}
     </div>

@@ -4,8 +4,8 @@ import { PLACES } from '@/core/build/index.ts';
 /** A key like the one wanted that is not taken yet. */
 export function freshKey(wanted: string, taken: string[]): string {
   const base = wanted.replace(/\d+$/, '');
-  for (let n = 1; ; n++) {
-    const key = n === 1 ? base : `${base}${n}`;
+  for (let count = 1; ; count++) {
+    const key = count === 1 ? base : `${base}${count}`;
     if (!taken.includes(key)) return key;
   }
 }
@@ -27,7 +27,7 @@ export function LayerFields({
         <input
           className="box"
           value={layer.name}
-          onChange={(e) => set({ ...layer, name: e.target.value })}
+          onChange={(change) => set({ ...layer, name: change.target.value })}
         />
       </label>
       <label className="field">
@@ -35,11 +35,11 @@ export function LayerFields({
         <select
           className="box"
           value={layer.place}
-          onChange={(e) => set({ ...layer, place: e.target.value as PlaceKey })}
+          onChange={(change) => set({ ...layer, place: change.target.value as PlaceKey })}
         >
-          {(Object.keys(PLACES) as PlaceKey[]).map((p) => (
-            <option key={p} value={p}>
-              {PLACES[p].name}
+          {(Object.keys(PLACES) as PlaceKey[]).map((place) => (
+            <option key={place} value={place}>
+              {PLACES[place].name}
             </option>
           ))}
         </select>

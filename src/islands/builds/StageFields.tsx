@@ -12,136 +12,145 @@ interface Props {
 }
 
 /** What a barrel more or fewer asks for by way of a block. */
-const blockFor = (n: number, now: BlockKind | null): BlockKind | null =>
-  n < 2 ? null : now && BLOCKS[now].barrels === n ? now : n === 3 ? 'triple' : 'dual';
+const blockFor = (count: number, now: BlockKind | null): BlockKind | null =>
+  count < 2 ? null : now && BLOCKS[now].barrels === count ? now : count === 3 ? 'triple' : 'dual';
 
 /** One stage of a build: what is poured, what is shot, through what, on to what. */
-export function StageFields({ build, stage: s, first, last, set, takeOut }: Props) {
-  const put = (part: Partial<Stage>) => set({ ...s, ...part });
-  const taken = layersOf(build).map((l) => l.key);
+export function StageFields({ build, stage, first, last, set, takeOut }: Props) {
+  const put = (part: Partial<Stage>) => set({ ...stage, ...part });
+  const taken = layersOf(build).map((layer) => layer.key);
   const earlier = build.stages
     .slice(
       0,
-      build.stages.findIndex((x) => x.key === s.key),
+      build.stages.findIndex((other) => other.key === stage.key),
     )
-    .filter((x) => x.makes !== 'bait');
+    .filter((stage) => stage.makes !== 'bait');
   const setLayers = (layers: Stage['layers']) =>
     put({
       layers,
-      block: blockFor(layers.length, s.block),
-      yoked: layers.length < 2 ? true : s.yoked,
+      block: blockFor(layers.length, stage.block),
+      yoked: layers.length < 2 ? true : stage.yoked,
     });
   const choose = <K extends string>(
     label: string,
     value: K,
     table: Record<K, { name: string }>,
-    take: (k: K) => void,
+    take: (key: K) => void,
   ) => (
     <label className="field">
       <span>{label}</span>
-      <select className="box" value={value} onChange={(e) => take(e.target.value as K)}>
-        {(Object.keys(table) as K[]).map((k) => (
-          <option key={k} value={k}>
-            {table[k].name}
+      <select className="box" value={value} onChange={(change) => take(change.target.value as K)}>
+        {(Object.keys(table) as K[]).map((key) => (
+          <option key={key} value={key}>
+            {table[key].name}
           </option>
         ))}
       </select>
     </label>
   );
   return (
-    <section className="border-t border-ink py-3" aria-label={`Stage ${s.name}`}>
+    <section className="border-t border-ink py-3" aria-label={`Stage ${stage.name}`}>
       <div className="grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-4">
         <label className="field">
           <span>Stage</span>
-          <input className="box" value={s.name} onChange={(e) => put({ name: e.target.value })} />
+          <input
+            className="box"
+            value={stage.name}
+            onChange={(change) => put({ name: change.target.value })}
+          />
         </label>
         {!last &&
-          choose<Makes>('It makes', s.makes, MAKES, (makes) =>
-            put({ makes, rods: makes === 'shell' ? s.rods : false }),
+          choose<Makes>('It makes', stage.makes, MAKES, (makes) =>
+            put({ makes, rods: makes === 'shell' ? stage.rods : false }),
           )}
         {!first && (
           <label className="field">
             <span>In its mould lies</span>
             <select
               className="box"
-              value={s.takes ?? ''}
-              onChange={(e) => put({ takes: e.target.value || null })}
+              value={stage.takes ?? ''}
+              onChange={(change) => put({ takes: change.target.value || null })}
             >
               <option value="">nothing</option>
-              {earlier.map((x) => (
-                <option key={x.key} value={x.key}>
-                  what came of {x.name.toLowerCase()}
+              {earlier.map((stage) => (
+                <option key={stage.key} value={stage.key}>
+                  what came of {stage.name.toLowerCase()}
                 </option>
               ))}
             </select>
           </label>
         )}
-        {s.layers.length > 0 && choose<Push>('Pushed', s.push, PUSHES, (push) => put({ push }))}
-        {s.layers.length > 1 && (
+        {stage.layers.length > 0 &&
+          choose<Push>('Pushed', stage.push, PUSHES, (push) => put({ push }))}
+        {stage.layers.length > 1 && (
           <label className="field">
             <span>Block</span>
             <select
               className="box"
-              value={s.block ?? ''}
-              onChange={(e) => put({ block: (e.target.value || null) as BlockKind | null })}
+              value={stage.block ?? ''}
+              onChange={(change) =>
+                put({ block: (change.target.value || null) as BlockKind | null })
+              }
             >
               <option value="">none</option>
-              {(Object.keys(BLOCKS) as BlockKind[]).map((k) => (
-                <option key={k} value={k}>
-                  {BLOCKS[k].name}
+              {(Object.keys(BLOCKS) as BlockKind[]).map((block) => (
+                <option key={block} value={block}>
+                  {BLOCKS[block].name}
                 </option>
               ))}
             </select>
           </label>
         )}
-        {s.layers.length > 1 && (
+        {stage.layers.length > 1 && (
           <label className="flex min-h-11 items-center gap-3">
             <input
               type="checkbox"
               className="size-5"
-              checked={!s.yoked}
-              onChange={(e) => put({ yoked: !e.target.checked })}
+              checked={!stage.yoked}
+              onChange={(change) => put({ yoked: !change.target.checked })}
             />
             Yoke off, pulsed in turn
           </label>
         )}
-        {s.makes === 'shell' && (
+        {stage.makes === 'shell' && (
           <label className="flex min-h-11 items-center gap-3">
             <input
               type="checkbox"
               className="size-5"
-              checked={s.rods}
-              onChange={(e) => put({ rods: e.target.checked })}
+              checked={stage.rods}
+              onChange={(change) => put({ rods: change.target.checked })}
             />
             Core rods in
           </label>
         )}
-        {s.layers.length === 0 &&
-          s.pours.length > 0 &&
-          choose<PourBy>('It goes in', s.by, POUR_BY, (by) => put({ by }))}
+        {stage.layers.length === 0 &&
+          stage.pours.length > 0 &&
+          choose<PourBy>('It goes in', stage.by, POUR_BY, (by) => put({ by }))}
       </div>
-      {s.pours.map((p, i) => (
+      {stage.pours.map((pour, i) => (
         <LayerFields
-          key={p.key}
-          layer={p}
-          set={(l) => put({ pours: s.pours.map((x, k) => (k === i ? { ...x, ...l } : x)) })}
+          key={pour.key}
+          layer={pour}
+          set={(layer) =>
+            put({ pours: stage.pours.map((pour, k) => (k === i ? { ...pour, ...layer } : pour)) })
+          }
         >
           <label className="field w-28">
-            <span>{p.grams !== null ? 'Grams each' : '% of cavity'}</span>
+            <span>{pour.grams !== null ? 'Grams each' : '% of cavity'}</span>
             <input
               className="box num"
               inputMode="decimal"
-              defaultValue={p.grams ?? Math.round((p.share ?? 0) * 1000) / 10}
-              onChange={(e) => {
-                const v = Number(e.target.value.replace(',', '.'));
-                if (v > 0)
+              defaultValue={pour.grams ?? Math.round((pour.share ?? 0) * 1000) / 10}
+              onChange={(change) => {
+                const value = Number(change.target.value.replace(',', '.'));
+                if (value > 0)
                   put({
-                    pours: s.pours.map((x, k) =>
+                    pours: stage.pours.map((other, k) =>
                       k === i
-                        ? p.grams !== null
-                          ? { ...x, grams: v }
-                          : { ...x, share: Math.min(1, v / 100) }
-                        : x,
+                        ? pour.grams !== null
+                          ? { ...other, grams: value }
+                          : { ...other, share: Math.min(1, value / 100) }
+                        : other,
                     ),
                   });
               }}
@@ -150,25 +159,25 @@ export function StageFields({ build, stage: s, first, last, set, takeOut }: Prop
           <button
             type="button"
             className="act"
-            aria-label={`Take ${p.name} out`}
-            onClick={() => put({ pours: s.pours.filter((_, k) => k !== i) })}
+            aria-label={`Take ${pour.name} out`}
+            onClick={() => put({ pours: stage.pours.filter((_, k) => k !== i) })}
           >
             Take out
           </button>
         </LayerFields>
       ))}
-      {s.layers.map((l, i) => (
+      {stage.layers.map((layer, i) => (
         <LayerFields
-          key={l.key}
-          layer={l}
-          set={(next) => put({ layers: s.layers.map((x, k) => (k === i ? next : x)) })}
+          key={layer.key}
+          layer={layer}
+          set={(next) => put({ layers: stage.layers.map((layer, k) => (k === i ? next : layer)) })}
         >
           <span className="hint self-center">barrel {i + 1}</span>
           <button
             type="button"
             className="act"
-            aria-label={`Take ${l.name} out`}
-            onClick={() => setLayers(s.layers.filter((_, k) => k !== i))}
+            aria-label={`Take ${layer.name} out`}
+            onClick={() => setLayers(stage.layers.filter((_, k) => k !== i))}
           >
             Take out
           </button>
@@ -178,14 +187,14 @@ export function StageFields({ build, stage: s, first, last, set, takeOut }: Prop
         <button
           type="button"
           className="act"
-          disabled={s.layers.length >= 3}
+          disabled={stage.layers.length >= 3}
           onClick={() =>
             setLayers([
-              ...s.layers,
+              ...stage.layers,
               {
                 key: freshKey('layer', taken),
                 name: 'Layer',
-                place: s.layers.length === 0 ? 'whole' : 'belly',
+                place: stage.layers.length === 0 ? 'whole' : 'belly',
               },
             ])
           }
@@ -195,11 +204,11 @@ export function StageFields({ build, stage: s, first, last, set, takeOut }: Prop
         <button
           type="button"
           className="act"
-          disabled={s.pours.length >= 6}
+          disabled={stage.pours.length >= 6}
           onClick={() =>
             put({
               pours: [
-                ...s.pours,
+                ...stage.pours,
                 {
                   key: freshKey('spot', taken),
                   name: 'Spot',
@@ -216,19 +225,22 @@ export function StageFields({ build, stage: s, first, last, set, takeOut }: Prop
         <button
           type="button"
           className="act"
-          disabled={s.pours.length >= 6}
+          disabled={stage.pours.length >= 6}
           onClick={() =>
             put({
               pours: [
-                ...s.pours,
+                ...stage.pours,
                 {
                   key: freshKey('pour', taken),
                   name: 'Poured layer',
-                  place: s.layers.length === 0 ? 'whole' : 'skin',
+                  place: stage.layers.length === 0 ? 'whole' : 'skin',
                   grams: null,
                   share:
-                    s.layers.length === 0
-                      ? Math.max(0.05, 1 - s.pours.reduce((n, p) => n + (p.share ?? 0), 0))
+                    stage.layers.length === 0
+                      ? Math.max(
+                          0.05,
+                          1 - stage.pours.reduce((sum, pour) => sum + (pour.share ?? 0), 0),
+                        )
                       : 0.1,
                 },
               ],

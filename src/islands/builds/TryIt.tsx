@@ -20,9 +20,9 @@ function trial(
   { plan, bench, good, confidence, window }: Shop,
 ): PlanInput {
   const settings = { ...plan, tolerance: bench.tolerance };
-  const keys = layersOf(build).map((l) => l.key);
+  const keys = layersOf(build).map((layer) => layer.key);
   const colour = sampleColour(build);
-  const entry = shelf.moulds.find((m) => m.id === mould)!;
+  const entry = shelf.moulds.find((entry) => entry.id === mould)!;
   const job: Job = {
     key: 'trial',
     bait: {
@@ -33,7 +33,7 @@ function trial(
     },
     colourway: { id: 0, name: build.name },
     build,
-    layers: Object.fromEntries(keys.map((k, i) => [k, i + 1])),
+    layers: Object.fromEntries(keys.map((key, i) => [key, i + 1])),
     lines: [],
     tools: toolsFor(shelf, build, entry, { settings, good, confidence, window }),
     confidence,
@@ -42,9 +42,9 @@ function trial(
   };
   return {
     jobs: [job],
-    cups: keys.map((k, i) => ({
+    cups: keys.map((key, i) => ({
       mix: i + 1,
-      recipe: { name: k, colour: colour(k), grade: 'medium', ladder: [] },
+      recipe: { name: key, colour: colour(key), grade: 'medium', ladder: [] },
       vessel: null,
       degas: 'none',
     })),
@@ -52,19 +52,22 @@ function trial(
   };
 }
 
-/** The build tried in one of the shop's moulds: what does not fit, and what lies in a cavity stage by stage. */
+/**
+ * The build tried in one of the shop's moulds: what does not fit, and what lies in a cavity stage
+ * by stage.
+ */
 export function TryIt({ build }: { build: Build }) {
   const [shelf, setShelf] = useState<Shelf | null>(null);
   const [shop, setShop] = useState<Shop | null>(null);
   const [mould, setMould] = useState(0);
   useEffect(() => {
-    void call<Shelf>('GET', '/api/catalogue').then((r) => r.ok && setShelf(r.value));
-    void call<Shop>('GET', '/api/shop').then((r) => r.ok && setShop(r.value));
+    void call<Shelf>('GET', '/api/catalogue').then((reply) => reply.ok && setShelf(reply.value));
+    void call<Shop>('GET', '/api/shop').then((reply) => reply.ok && setShop(reply.value));
   }, []);
   const input = shelf && shop && mould ? trial(build, mould, shelf, shop) : null;
   const remarks: Remark[] =
     input && shop
-      ? checkJob(input.jobs[0]!, input, shop.units).filter((r) => !OF_COLOURS.has(r.code))
+      ? checkJob(input.jobs[0]!, input, shop.units).filter((remark) => !OF_COLOURS.has(remark.code))
       : [];
   return (
     <section className="mt-4 border-t border-ink pt-3" aria-label="Try it in a mould">
@@ -73,12 +76,12 @@ export function TryIt({ build }: { build: Build }) {
         <select
           className="box"
           value={mould || ''}
-          onChange={(e) => setMould(Number(e.target.value))}
+          onChange={(change) => setMould(Number(change.target.value))}
         >
           <option value="">choose one…</option>
-          {shelf?.moulds.map((m) => (
-            <option key={m.id} value={m.id}>
-              {m.spec.name}
+          {shelf?.moulds.map((mould) => (
+            <option key={mould.id} value={mould.id}>
+              {mould.spec.name}
             </option>
           ))}
         </select>
@@ -92,10 +95,10 @@ export function TryIt({ build }: { build: Build }) {
               </Verdict>
             </li>
           ) : (
-            remarks.map((r) => (
-              <li key={r.sentence} data-misfit={r.code}>
-                <Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>
-                  {r.sentence.replace(`a bait, ${build.name}`, build.name || 'This build')}
+            remarks.map((remark) => (
+              <li key={remark.sentence} data-misfit={remark.code}>
+                <Verdict verdict={remark.weight === 'refused' ? 'stop' : 'watch'}>
+                  {remark.sentence.replace(`a bait, ${build.name}`, build.name || 'This build')}
                 </Verdict>
               </li>
             ))

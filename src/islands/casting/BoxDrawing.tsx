@@ -4,50 +4,60 @@ import { say } from '@/core/quantity/index.ts';
 import { stationsOf, wholePath } from '@/ui/baitPath.ts';
 
 /** The box cut along, to proportion: master, face and back, port tube and vent, keys. */
-export function BoxDrawing({ casting: c, units }: { casting: Casting; units: ShopUnits }) {
-  const k = 420 / c.box.length;
-  const [w, h] = [420, c.box.height * k];
-  const middle = h / 2;
-  const length = c.length * k;
-  const x = (w - length) / 2;
-  const hard = c.kind !== 'silicone';
-  const face = Math.max(3, c.face * k);
-  const stations = stationsOf(c.outline);
+export function BoxDrawing({ casting: other, units }: { casting: Casting; units: ShopUnits }) {
+  const scale = 420 / other.box.length;
+  const [width, height] = [420, other.box.height * scale];
+  const middle = height / 2;
+  const length = other.length * scale;
+  const x = (width - length) / 2;
+  const hard = other.kind !== 'silicone';
+  const face = Math.max(3, other.face * scale);
+  const stations = stationsOf(other.outline);
   return (
     <svg
-      viewBox={`-40 -34 500 ${h + 78}`}
+      viewBox={`-40 -34 500 ${height + 78}`}
       className="block w-full max-w-xl"
       role="img"
-      aria-label={`Box ${[c.box.length, c.box.width, c.box.height].map((side) => say(side, 'length', units)).join(' by ')} with its master`}
+      aria-label={
+        `Box ${[other.box.length, other.box.width, other.box.height].map((side) => say(side, 'length', units)).join(' by ')} ` +
+        'with its master'
+      }
     >
       <rect
         x="0"
         y="0"
-        width={w}
-        height={h}
+        width={width}
+        height={height}
         fill="var(--raised)"
         className="line-art"
         style={{ strokeWidth: 3 }}
       />
       {hard && (
         <path
-          d={`M0 ${middle - face}H${w}V${middle + face}H0Z`}
+          d={`M0 ${middle - face}H${width}V${middle + face}H0Z`}
           fill="color-mix(in srgb, var(--soft) 30%, transparent)"
         />
       )}
       {hard && (
-        <path d={`M0 ${middle}H${w}`} className="line-art" style={{ strokeDasharray: '6 4' }} />
+        <path d={`M0 ${middle}H${width}`} className="line-art" style={{ strokeDasharray: '6 4' }} />
       )}
       {hard &&
-        [0.08, 0.92].map((s) => (
-          <circle key={s} cx={w * s} cy={middle} r="8" className="line-art" fill="var(--ground)" />
+        [0.08, 0.92].map((share) => (
+          <circle
+            key={share}
+            cx={width * share}
+            cy={middle}
+            r="8"
+            className="line-art"
+            fill="var(--ground)"
+          />
         ))}
       {hard &&
-        [0.25, 0.5, 0.75].flatMap((s) =>
+        [0.25, 0.5, 0.75].flatMap((share) =>
           [-1, 1].map((side) => (
             <path
-              key={`${s}${side}`}
-              d={`M${w * s} ${middle + side * face}v${side * Math.max(8, h * 0.18)}`}
+              key={`${share}${side}`}
+              d={`M${width * share} ${middle + side * face}v${side * Math.max(8, height * 0.18)}`}
               className="line-art"
               style={{ strokeWidth: 2.5 }}
             />
@@ -71,25 +81,25 @@ export function BoxDrawing({ casting: c, units }: { casting: Casting; units: Sho
         )}
       </g>
       <path
-        d={`M${x} ${middle}H-26M${x + length} ${middle}H${w + 16}`}
+        d={`M${x} ${middle}H-26M${x + length} ${middle}H${width + 16}`}
         className="line-art"
         style={{ strokeWidth: 5 }}
       />
       <text x="-36" y={middle - 10} fontSize="12" fill="var(--soft)">
         port
       </text>
-      <text x={w + 2} y={middle - 10} fontSize="12" fill="var(--soft)">
+      <text x={width + 2} y={middle - 10} fontSize="12" fill="var(--soft)">
         vent
       </text>
       <path
-        d={`M0 ${h + 20}H${w}M0 ${h + 13}v14M${w} ${h + 13}v14`}
+        d={`M0 ${height + 20}H${width}M0 ${height + 13}v14M${width} ${height + 13}v14`}
         className="line-art"
         style={{ stroke: 'var(--soft)' }}
       />
-      <text x={w / 2} y={h + 38} textAnchor="middle" fontSize="13" fill="var(--ink)">
-        {say(c.box.length, 'length', units)}
+      <text x={width / 2} y={height + 38} textAnchor="middle" fontSize="13" fill="var(--ink)">
+        {say(other.box.length, 'length', units)}
       </text>
-      <text x={w / 2} y="-12" textAnchor="middle" fontSize="13" fill="var(--soft)">
+      <text x={width / 2} y="-12" textAnchor="middle" fontSize="13" fill="var(--soft)">
         {hard ? 'face, tied by screws to its back' : 'silicone all round, the master held level'}
       </text>
     </svg>

@@ -4,12 +4,13 @@ import { CASTINGS, CHECKS, masterOf, PARTS, toMix } from '@/core/casting/index.t
 import type { Mould, OutlineKey } from '@/core/mould/index.ts';
 import { depthOf, OUTLINES } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { clock, say } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { useSave } from '@/ui/useSave.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { unreadIn } from '@/ui/unread.ts';
 import { BoxDrawing } from './BoxDrawing.tsx';
+import { partOf, PotLife } from './PotLife.tsx';
 
 interface Props {
   id?: number;
@@ -20,31 +21,10 @@ interface Props {
   hold: number;
 }
 
-const partOf = (c: Casting, key: PartKey) => ({ ...PARTS[key], ...c.parts[key] });
-
-/** What a part's mix still has of its pot life, or when it is cured. */
-function PotLife({ casting, part, now }: { casting: Casting; part: PartKey; now: number }) {
-  const mixed = casting.mixed.findLast((m) => m.part === part);
-  if (!mixed) return null;
-  const { potLife, cure } = partOf(casting, part);
-  const left = mixed.at + potLife * 60_000 - now;
-  const cured = mixed.at + cure * 3_600_000;
-  if (left > 0)
-    return (
-      <b className="figure text-2xl" role="timer">
-        {clock(left / 1000)}
-      </b>
-    );
-  return (
-    <span>
-      {now < cured
-        ? `cures until ${new Date(cured).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}`
-        : 'cured'}
-    </span>
-  );
-}
-
-/** A home-made mould, worked out: box and master give what to mix; pot life counts down; the result becomes a mould. */
+/**
+ * A home-made mould, worked out: box and master give what to mix; pot life counts down; the result
+ * becomes a mould.
+ */
 export default function CastingForm({
   id: startId,
   version,
@@ -53,7 +33,7 @@ export default function CastingForm({
   units,
   hold,
 }: Props) {
-  const [c, setC] = useState(start);
+  const [other, setC] = useState(start);
   const [id, setId] = useState(startId);
   const [wrong, setWrong] = useState('');
   const [kept, setKept] = useState(startId !== undefined);
@@ -67,14 +47,14 @@ export default function CastingForm({
     setC((held) => ({ ...held, ...part }));
     setKept(false);
   };
-  const master = masterOf(OUTLINES[c.outline], c.length, c.volume);
-  const masters = Array.from({ length: c.masters }, () => master);
+  const master = masterOf(OUTLINES[other.outline], other.length, other.volume);
+  const masters = Array.from({ length: other.masters }, () => master);
   const parts = Object.fromEntries(
-    (Object.keys(PARTS) as PartKey[]).map((k) => [k, partOf(c, k)]),
+    (Object.keys(PARTS) as PartKey[]).map((part) => [part, partOf(other, part)]),
   ) as Record<PartKey, (typeof PARTS)[PartKey]>;
-  const mix = toMix(c.kind, c.box, masters, c.margin, c.face, parts);
+  const mix = toMix(other.kind, other.box, masters, other.margin, other.face, parts);
   const { save, asking } = useSave(version);
-  const keep = async (next: Casting = c): Promise<number | null> => {
+  const keep = async (next: Casting = other): Promise<number | null> => {
     const unread = unreadIn(document);
     if (unread) {
       setWrong(unread);
@@ -93,18 +73,24 @@ export default function CastingForm({
     history.replaceState(null, '', `/moulds/castings/${reply.value.id}`);
     return reply.value.id;
   };
-  const begin = (m: Mixed) =>
-    void keep({ ...c, mixed: [...c.mixed, { part: m.part, a: m.a, b: m.b, at: Date.now() }] });
+  const begin = (mixed: Mixed) =>
+    void keep({
+      ...other,
+      mixed: [...other.mixed, { part: mixed.part, a: mixed.a, b: mixed.b, at: Date.now() }],
+    });
   const become = async () => {
-    const { metal } = CASTINGS[c.kind];
-    const section = Math.round(depthOf(c.outline, c.length) * OUTLINES[c.outline].round * 10) / 10;
-    const across = c.box.width / c.masters;
+    const { metal } = CASTINGS[other.kind];
+    const section =
+      Math.round(depthOf(other.outline, other.length) * OUTLINES[other.outline].round * 10) / 10;
+    const across = other.box.width / other.masters;
     const mould: Mould = {
-      name: c.name,
+      name: other.name,
       metal,
-      mass: Math.round((mix ?? []).reduce((n, m) => n + m.mass / (1 + c.margin), 0)),
-      width: c.box.length,
-      height: c.box.width,
+      mass: Math.round(
+        (mix ?? []).reduce((sum, mixed) => sum + mixed.mass / (1 + other.margin), 0),
+      ),
+      width: other.box.length,
+      height: other.box.width,
       feed: 'top',
       port: 8,
       runner: 0,
@@ -120,41 +106,41 @@ export default function CastingForm({
       hold,
       cool: metal === 'silicone' ? 300 : 180,
       note: '',
-      life: c.life,
+      life: other.life,
       window: null,
       tried: false,
       cavities: masters.map((_, i) => ({
         n: i + 1,
-        outline: c.outline,
-        length: c.length,
+        outline: other.outline,
+        length: other.length,
         section: Math.max(1, section),
-        x: Math.round(c.box.length / 2),
+        x: Math.round(other.box.length / 2),
         y: Math.round(across * (i + 0.5)),
         turn: 0,
-        source: c.volume === null ? 'rough' : 'ml',
-        measured: c.volume ?? c.length,
+        source: other.volume === null ? 'rough' : 'ml',
+        measured: other.volume ?? other.length,
         grade: 'medium',
         profile: null,
       })),
     };
     const reply = await call<{ id: number }>('POST', '/api/catalogue/moulds', mould);
     if (!reply.ok) return setWrong(reply.message);
-    if (await keep({ ...c, mould: reply.value.id }))
+    if (await keep({ ...other, mould: reply.value.id }))
       location.assign(`/moulds/${reply.value.id}/change`);
   };
   const setPart = (key: PartKey, change: Partial<NonNullable<Casting['parts'][PartKey]>>) => {
-    const { ratio, density, potLife, cure } = partOf(c, key);
-    set({ parts: { ...c.parts, [key]: { ratio, density, potLife, cure, ...change } } });
+    const { ratio, density, potLife, cure } = partOf(other, key);
+    set({ parts: { ...other.parts, [key]: { ratio, density, potLife, cure, ...change } } });
   };
   const length = (label: string, key: keyof Casting['box']) => (
     <QuantityField
       label={label}
-      value={c.box[key]}
+      value={other.box[key]}
       dimensions={['length']}
       min={5}
       max={2000}
       shop={units}
-      onChange={(v) => v !== null && set({ box: { ...c.box, [key]: v } })}
+      onChange={(value) => value !== null && set({ box: { ...other.box, [key]: value } })}
     />
   );
   return (
@@ -166,8 +152,8 @@ export default function CastingForm({
           <input
             className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight"
             placeholder="Name the mould to be"
-            value={c.name}
-            onChange={(e) => set({ name: e.target.value })}
+            value={other.name}
+            onChange={(change) => set({ name: change.target.value })}
           />
         </label>
         <button type="button" className="act act-main" disabled={kept} onClick={() => void keep()}>
@@ -186,12 +172,12 @@ export default function CastingForm({
               <span>Kind</span>
               <select
                 className="box"
-                value={c.kind}
-                onChange={(e) => set({ kind: e.target.value as CastingKind, checks: [] })}
+                value={other.kind}
+                onChange={(change) => set({ kind: change.target.value as CastingKind, checks: [] })}
               >
-                {(Object.keys(CASTINGS) as CastingKind[]).map((k) => (
-                  <option key={k} value={k}>
-                    {CASTINGS[k].name}
+                {(Object.keys(CASTINGS) as CastingKind[]).map((casting) => (
+                  <option key={casting} value={casting}>
+                    {CASTINGS[casting].name}
                   </option>
                 ))}
               </select>
@@ -201,14 +187,14 @@ export default function CastingForm({
               <select
                 className="box"
                 value=""
-                onChange={(e) => {
-                  const b = baits.find((x) => x.name === e.target.value);
-                  if (b) set({ outline: b.outline, length: b.length });
+                onChange={(change) => {
+                  const bait = baits.find((bait) => bait.name === change.target.value);
+                  if (bait) set({ outline: bait.outline, length: bait.length });
                 }}
               >
-                <option value="">{OUTLINES[c.outline].name}; choose a bait…</option>
-                {baits.map((b) => (
-                  <option key={b.name}>{b.name}</option>
+                <option value="">{OUTLINES[other.outline].name}; choose a bait…</option>
+                {baits.map((bait) => (
+                  <option key={bait.name}>{bait.name}</option>
                 ))}
               </select>
             </label>
@@ -216,72 +202,72 @@ export default function CastingForm({
               <span>Shape</span>
               <select
                 className="box"
-                value={c.outline}
-                onChange={(e) => set({ outline: e.target.value as OutlineKey })}
+                value={other.outline}
+                onChange={(change) => set({ outline: change.target.value as OutlineKey })}
               >
-                {(Object.keys(OUTLINES) as OutlineKey[]).map((o) => (
-                  <option key={o} value={o}>
-                    {OUTLINES[o].name}
+                {(Object.keys(OUTLINES) as OutlineKey[]).map((outline) => (
+                  <option key={outline} value={outline}>
+                    {OUTLINES[outline].name}
                   </option>
                 ))}
               </select>
             </label>
             <QuantityField
               label="Length of the master"
-              value={c.length}
+              value={other.length}
               dimensions={['length']}
               min={5}
               max={600}
               shop={units}
-              onChange={(v) => v !== null && set({ length: v })}
+              onChange={(value) => value !== null && set({ length: value })}
             />
             <QuantityField
               label="Its volume, if known"
-              value={c.volume}
+              value={other.volume}
               dimensions={['volume']}
               min={0.1}
               max={2000}
               shop={units}
-              onChange={(v) => set({ volume: v })}
+              onChange={(value) => set({ volume: value })}
             />
             <QuantityField
               label="How many masters"
-              value={c.masters}
+              value={other.masters}
               dimensions={['count']}
               whole
               min={1}
               max={24}
               shop={units}
-              onChange={(v) => v !== null && set({ masters: v })}
+              onChange={(value) => value !== null && set({ masters: value })}
             />
             <QuantityField
               label="Mixed over what is needed"
-              value={c.margin}
+              value={other.margin}
               dimensions={['share']}
               min={0}
               max={1}
               shop={units}
-              onChange={(v) => v !== null && set({ margin: v })}
+              onChange={(value) => value !== null && set({ margin: value })}
             />
             {length('Box inside: length', 'length')}
             {length('Width', 'width')}
             {length('Height', 'height')}
-            {c.kind !== 'silicone' && (
+            {other.kind !== 'silicone' && (
               <QuantityField
                 label="Face coats"
-                value={c.face}
+                value={other.face}
                 dimensions={['length']}
                 min={0.2}
                 max={10}
                 shop={units}
-                onChange={(v) => v !== null && set({ face: v })}
+                onChange={(value) => value !== null && set({ face: value })}
               />
             )}
           </div>
           <div className="mt-4">
-            <BoxDrawing casting={c} units={units} />
+            <BoxDrawing casting={other} units={units} />
           </div>
-          {c.volume === null && (
+          {other.volume === null && (
             <p className="hint">
               The master’s volume, {say(master.volume, 'volume', units, 1)}, is guessed from its
               outline.
@@ -292,77 +278,81 @@ export default function CastingForm({
           <h2>To mix</h2>
           {mix === null && (
             <p className="wrong mt-2">
-              The masters do not fit that box{c.kind === 'silicone' ? '' : ' with their face coats'}
-              : make it larger.
+              The masters do not fit that box
+              {other.kind === 'silicone' ? '' : ' with their face coats'}: make it larger.
             </p>
           )}
-          {mix?.map((m) => {
-            const p = partOf(c, m.part);
+          {mix?.map((mixed) => {
+            const part = partOf(other, mixed.part);
             return (
-              <div key={m.part} className="border-b border-rule py-3">
+              <div key={mixed.part} className="border-b border-rule py-3">
                 <p className="flex flex-wrap items-baseline justify-between gap-3">
-                  <b>{p.name}</b>
+                  <b>{part.name}</b>
                   <span className="hint">
-                    {say(m.volume, 'volume', units)} to fill, {say(m.mass, 'mass', units, 0)} with
-                    the margin
+                    {say(mixed.volume, 'volume', units)} to fill,{' '}
+                    {say(mixed.mass, 'mass', units, 0)} with the margin
                   </span>
                 </p>
                 <p className="mt-1 flex flex-wrap items-baseline gap-x-8">
                   <span>
-                    <b className="figure text-3xl" data-mix={`${m.part}-a`}>
-                      {say(m.a, 'mass', units, 0)}
+                    <b className="figure text-3xl" data-mix={`${mixed.part}-a`}>
+                      {say(mixed.a, 'mass', units, 0)}
                     </b>{' '}
-                    {p.a}
+                    {part.a}
                   </span>
                   <span>
-                    <b className="figure text-3xl">{say(m.b, 'mass', units, 0)}</b> {p.b}
+                    <b className="figure text-3xl">{say(mixed.b, 'mass', units, 0)}</b> {part.b}
                   </span>
                 </p>
                 <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
                   <QuantityField
-                    label={`Parts of ${p.a}`}
-                    value={p.ratio.a}
+                    label={`Parts of ${part.a}`}
+                    value={part.ratio.a}
                     dimensions={['count']}
                     min={0.01}
                     max={1000}
                     shop={units}
-                    onChange={(v) => v !== null && setPart(m.part, { ratio: { ...p.ratio, a: v } })}
+                    onChange={(value) =>
+                      value !== null && setPart(mixed.part, { ratio: { ...part.ratio, a: value } })
+                    }
                   />
                   <QuantityField
-                    label={`to ${p.b}, by weight`}
-                    value={p.ratio.b}
+                    label={`to ${part.b}, by weight`}
+                    value={part.ratio.b}
                     dimensions={['count']}
                     min={0.01}
                     max={1000}
                     shop={units}
-                    onChange={(v) => v !== null && setPart(m.part, { ratio: { ...p.ratio, b: v } })}
+                    onChange={(value) =>
+                      value !== null && setPart(mixed.part, { ratio: { ...part.ratio, b: value } })
+                    }
                   />
                   <QuantityField
                     label="Pot life, min"
-                    value={p.potLife}
+                    value={part.potLife}
                     dimensions={['count']}
                     min={0.1}
                     max={10000}
                     shop={units}
-                    onChange={(v) => v !== null && setPart(m.part, { potLife: v })}
+                    onChange={(value) => value !== null && setPart(mixed.part, { potLife: value })}
                   />
                   <QuantityField
                     label="Cures, h"
-                    value={p.cure}
+                    value={part.cure}
                     dimensions={['count']}
                     min={0.1}
                     max={2000}
                     shop={units}
-                    onChange={(v) => v !== null && setPart(m.part, { cure: v })}
+                    onChange={(value) => value !== null && setPart(mixed.part, { cure: value })}
                   />
                 </div>
                 <p className="mt-2 flex flex-wrap items-center gap-4">
-                  <button type="button" className="act min-h-16" onClick={() => begin(m)}>
-                    {c.mixed.some((x) => x.part === m.part)
+                  <button type="button" className="act min-h-16" onClick={() => begin(mixed)}>
+                    {other.mixed.some((other) => other.part === mixed.part)
                       ? 'Mixed again: start its pot life'
                       : 'Mixed: start its pot life'}
                   </button>
-                  {now > 0 && <PotLife casting={c} part={m.part} now={now} />}
+                  {now > 0 && <PotLife casting={other} part={mixed.part} now={now} />}
                 </p>
               </div>
             );
@@ -374,26 +364,26 @@ export default function CastingForm({
           <h2 className="mt-5">
             To see to{' '}
             <span className="text-sm font-normal text-soft">
-              {c.checks.length} of {CHECKS[c.kind].length}
+              {other.checks.length} of {CHECKS[other.kind].length}
             </span>
           </h2>
           <ul>
-            {CHECKS[c.kind].map((x) => (
-              <li key={x.key}>
+            {CHECKS[other.kind].map((check) => (
+              <li key={check.key}>
                 <label className="flex min-h-11 items-center gap-3 border-b border-rule">
                   <input
                     type="checkbox"
                     className="size-5"
-                    checked={c.checks.includes(x.key)}
-                    onChange={(e) =>
+                    checked={other.checks.includes(check.key)}
+                    onChange={(change) =>
                       set({
-                        checks: e.target.checked
-                          ? [...c.checks, x.key]
-                          : c.checks.filter((k) => k !== x.key),
+                        checks: change.target.checked
+                          ? [...other.checks, check.key]
+                          : other.checks.filter((key) => key !== check.key),
                       })
                     }
                   />
-                  {x.what}
+                  {check.what}
                 </label>
               </li>
             ))}
@@ -404,8 +394,8 @@ export default function CastingForm({
               <span>Verdict</span>
               <select
                 className="box"
-                value={c.verdict}
-                onChange={(e) => set({ verdict: e.target.value as Casting['verdict'] })}
+                value={other.verdict}
+                onChange={(change) => set({ verdict: change.target.value as Casting['verdict'] })}
               >
                 <option value="unknown">not known yet</option>
                 <option value="good">turned out well</option>
@@ -415,45 +405,45 @@ export default function CastingForm({
             </label>
             <QuantityField
               label="Shots it should give"
-              value={c.life}
+              value={other.life}
               dimensions={['count']}
               whole
               min={1}
               max={100000}
               shop={units}
-              onChange={(v) => v !== null && set({ life: v })}
+              onChange={(value) => value !== null && set({ life: value })}
             />
             <label className="field sm:col-span-2">
               <span>Note for the next one</span>
               <textarea
                 className="box"
                 rows={2}
-                value={c.note}
-                onChange={(e) => set({ note: e.target.value })}
+                value={other.note}
+                onChange={(change) => set({ note: change.target.value })}
               />
             </label>
           </div>
-          {c.mixed.length > 0 && (
+          {other.mixed.length > 0 && (
             <ul className="mt-3 text-sm">
-              {c.mixed.map((m) => (
-                <li key={m.at}>
-                  {new Date(m.at).toLocaleString('en-GB')}: {PARTS[m.part].name},{' '}
-                  {say(m.a, 'mass', units, 0)} and {say(m.b, 'mass', units, 0)}
+              {other.mixed.map((other) => (
+                <li key={other.at}>
+                  {new Date(other.at).toLocaleString('en-GB')}: {PARTS[other.part].name},{' '}
+                  {say(other.a, 'mass', units, 0)} and {say(other.b, 'mass', units, 0)}
                 </li>
               ))}
             </ul>
           )}
-          {c.mould === null ? (
+          {other.mould === null ? (
             <button
               type="button"
               className="act act-main mt-4"
-              disabled={mix === null || !c.name.trim()}
+              disabled={mix === null || !other.name.trim()}
               onClick={() => void become()}
             >
               Make it a mould of the shop
             </button>
           ) : (
-            <a className="act mt-4" href={`/moulds/${c.mould}`}>
+            <a className="act mt-4" href={`/moulds/${other.mould}`}>
               The mould it became
             </a>
           )}

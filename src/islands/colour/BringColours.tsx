@@ -39,18 +39,18 @@ function Side({
   list: Item['list'];
   units: ShopUnits;
 }) {
-  const amount = (i: Ingredient) =>
-    i.dimension === 'drops'
-      ? `${i.amount} dr`
-      : i.dimension === 'volume'
-        ? spoon(i.amount, units)
-        : say(i.amount, 'mass', units);
-  const lines = (x: unknown): [string, string][] =>
+  const amount = (ingredient: Ingredient) =>
+    ingredient.dimension === 'drops'
+      ? `${ingredient.amount} dr`
+      : ingredient.dimension === 'volume'
+        ? spoon(ingredient.amount, units)
+        : say(ingredient.amount, 'mass', units);
+  const lines = (given: unknown): [string, string][] =>
     list === 'mixes'
-      ? (x as Mix).ladder.map((i) => [i.what, amount(i)])
-      : Object.entries(x as object).map(([k, v]) => [
-          k,
-          typeof v === 'object' ? JSON.stringify(v) : String(v),
+      ? (given as Mix).ladder.map((ingredient) => [ingredient.what, amount(ingredient)])
+      : Object.entries(given as object).map(([key, value]) => [
+          key,
+          typeof value === 'object' ? JSON.stringify(value) : String(value),
         ]);
   const theirs = new Map(lines(other));
   return (
@@ -58,14 +58,14 @@ function Side({
       <p className="text-sm text-soft">{title}</p>
       <ol>
         {lines(of)
-          .filter(([k, v]) => list === 'mixes' || theirs.get(k) !== v)
-          .map(([k, v]) => (
-            <li key={k} className="flex justify-between gap-2 border-b border-rule py-1 text-sm">
+          .filter(([key, line]) => list === 'mixes' || theirs.get(key) !== line)
+          .map(([key, line]) => (
+            <li key={key} className="flex justify-between gap-2 border-b border-rule py-1 text-sm">
               <span>
-                {theirs.get(k) !== v && '◇ '}
-                {k}
+                {theirs.get(key) !== line && '◇ '}
+                {key}
               </span>
-              <b className="figure min-w-0 truncate">{v}</b>
+              <b className="figure min-w-0 truncate">{line}</b>
             </li>
           ))}
       </ol>
@@ -73,17 +73,20 @@ function Side({
   );
 }
 
-/** Colours from a file: what it would bring is shown first, and what differs side by side; only then is anything changed. */
+/**
+ * Colours from a file: what it would bring is shown first, and what differs side by side; only then
+ * is anything changed.
+ */
 export default function BringColours({ units }: { units: ShopUnits }) {
   const [text, setText] = useState('');
   const [items, setItems] = useState<Item[] | null>(null);
   const [choices, setChoices] = useState<Record<string, Choice>>({});
   const [wrong, setWrong] = useState('');
   const [done, setDone] = useState('');
-  const read = async (t: string) => {
-    setText(t);
+  const read = async (text: string) => {
+    setText(text);
     setDone('');
-    const reply = await call<{ items: Item[] }>('POST', '/api/colours/import', { text: t });
+    const reply = await call<{ items: Item[] }>('POST', '/api/colours/import', { text });
     setWrong(reply.ok ? '' : reply.message);
     setItems(reply.ok ? reply.value.items : null);
   };
@@ -99,10 +102,11 @@ export default function BringColours({ units }: { units: ShopUnits }) {
       `${reply.value.added} added, ${reply.value.changed} changed, ${reply.value.kept} left as they are.`,
     );
   };
-  const fresh = items?.filter((i) => i.state === 'new').length ?? 0;
+  const fresh = items?.filter((item) => item.state === 'new').length ?? 0;
   const taking =
     items?.filter(
-      (i) => i.state === 'differs' && (choices[`${i.list}/${i.name}`] ?? 'keep') !== 'keep',
+      (item) =>
+        item.state === 'differs' && (choices[`${item.list}/${item.name}`] ?? 'keep') !== 'keep',
     ).length ?? 0;
   return (
     <div className="max-w-4xl">
@@ -112,9 +116,9 @@ export default function BringColours({ units }: { units: ShopUnits }) {
           type="file"
           accept="application/json,.json"
           className="box py-2"
-          onChange={async (e) => {
-            const f = e.target.files?.[0];
-            if (f) await read(await f.text());
+          onChange={async (change) => {
+            const file = change.target.files?.[0];
+            if (file) await read(await file.text());
           }}
         />
       </label>
@@ -136,45 +140,53 @@ export default function BringColours({ units }: { units: ShopUnits }) {
               : `${fresh} of ${items.length} are new here.`}
           </p>
           <ul>
-            {items.map((i) => (
+            {items.map((item) => (
               <li
-                key={`${i.list}/${i.name}`}
+                key={`${item.list}/${item.name}`}
                 className="border-b border-rule py-2"
-                data-item={i.name}
-                data-state={i.state}
+                data-item={item.name}
+                data-state={item.state}
               >
                 <p>
-                  <b>{i.name}</b>{' '}
+                  <b>{item.name}</b>{' '}
                   <span className="text-soft">
-                    {ONE[i.list]}, {STATE[i.state]}
+                    {ONE[item.list]}, {STATE[item.state]}
                   </span>
                 </p>
-                {i.state === 'differs' && (
+                {item.state === 'differs' && (
                   <>
                     <div className="mt-1 grid gap-6 sm:grid-cols-2">
-                      <Side title="Ours" of={i.ours} other={i.theirs} list={i.list} units={units} />
+                      <Side
+                        title="Ours"
+                        of={item.ours}
+                        other={item.theirs}
+                        list={item.list}
+                        units={units}
+                      />
                       <Side
                         title="Theirs"
-                        of={i.theirs}
-                        other={i.ours}
-                        list={i.list}
+                        of={item.theirs}
+                        other={item.ours}
+                        list={item.list}
                         units={units}
                       />
                     </div>
                     <p
                       className="mt-2 flex flex-wrap gap-2"
                       role="group"
-                      aria-label={`What to do with ${i.name}`}
+                      aria-label={`What to do with ${item.name}`}
                     >
-                      {WAYS.map(([c, name]) => {
-                        const on = (choices[`${i.list}/${i.name}`] ?? 'keep') === c;
+                      {WAYS.map(([choice, name]) => {
+                        const on = (choices[`${item.list}/${item.name}`] ?? 'keep') === choice;
                         return (
                           <button
-                            key={c}
+                            key={choice}
                             type="button"
                             aria-pressed={on}
                             className={`act ${on ? 'act-main' : ''}`}
-                            onClick={() => setChoices({ ...choices, [`${i.list}/${i.name}`]: c })}
+                            onClick={() =>
+                              setChoices({ ...choices, [`${item.list}/${item.name}`]: choice })
+                            }
                           >
                             {name}
                           </button>

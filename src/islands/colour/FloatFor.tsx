@@ -26,10 +26,10 @@ const HANGS = 8;
 const DEEP = 60;
 /** Bore of a cup that a US cup of plastic fills so deep, mm. */
 const WIDE = Math.sqrt((RECIPE_CUP * 1000) / ((Math.PI / 4) * DEEP));
-const moves = (v: number, units: ShopUnits): string =>
-  Math.abs(v) < HANGS
+const moves = (value: number, units: ShopUnits): string =>
+  Math.abs(value) < HANGS
     ? 'hangs'
-    : `${v > 0 ? 'sinks' : 'rises'} ${say(Math.abs(v), 'length', units)} a second`;
+    : `${value > 0 ? 'sinks' : 'rises'} ${say(Math.abs(value), 'length', units)} a second`;
 const WANTS = { hang: 0, sink: 1, rise: -1 } as const;
 
 /** Salt for a bait that floats, hangs or sinks, in every water, with hook and weight. */
@@ -56,17 +56,20 @@ export function FloatFor({
   const rig = { ...BARE, hook, weight };
   const float = floatLayers(
     told,
-    layers.map((m) => ({ grade: m.grade, salt: saltOf(m, materials) })),
+    layers.map((layer) => ({ grade: layer.grade, salt: saltOf(layer, materials) })),
   );
   const frontal = frontalOf(scene);
   const chosen = Math.min(into, told.length - 1);
   const { mass, volume } = bulkOf(float, rig);
   const now = Object.keys(WATERS) as Water[];
   const drag = tank === null ? DRAG : (dragFrom(tank, { mass, volume }, 'fresh', frontal) ?? DRAG);
-  const answers = now.map((w) => ({ w, a: saltFor(speed, float, chosen, w, frontal, rig, drag) }));
+  const answers = now.map((word) => ({
+    w: word,
+    a: saltFor(speed, float, chosen, word, frontal, rig, drag),
+  }));
   const most = Math.max(
-    ...float.map((l) => l.salt),
-    ...answers.map(({ a }) => (a.ok ? a.perMl : 0)),
+    ...float.map((floatLayer) => floatLayer.salt),
+    ...answers.map(({ a: saltAnswer }) => (saltAnswer.ok ? saltAnswer.perMl : 0)),
   );
   const clears =
     most > 0
@@ -90,7 +93,7 @@ export function FloatFor({
           dimensions={['mass']}
           shop={units}
           max={100}
-          onChange={(v) => setHook(v ?? 0)}
+          onChange={(value) => setHook(value ?? 0)}
         />
         <QuantityField
           label="Lead or other weight"
@@ -98,17 +101,17 @@ export function FloatFor({
           dimensions={['mass']}
           shop={units}
           max={500}
-          onChange={(v) => setWeight(v ?? 0)}
+          onChange={(value) => setWeight(value ?? 0)}
         />
         <label className="field">
           <span>It should</span>
           <select
             className="box"
             value={wants}
-            onChange={(e) => setWants(e.target.value as keyof typeof WANTS)}
+            onChange={(change) => setWants(change.target.value as keyof typeof WANTS)}
           >
-            {Object.keys(WANTS).map((w) => (
-              <option key={w}>{w}</option>
+            {Object.keys(WANTS).map((want) => (
+              <option key={want}>{want}</option>
             ))}
           </select>
         </label>
@@ -119,7 +122,7 @@ export function FloatFor({
           shop={units}
           min={1}
           max={2000}
-          onChange={(v) => v !== null && setPace(v)}
+          onChange={(value) => value !== null && setPace(value)}
         />
         <QuantityField
           label="In a tank it sank, in a second"
@@ -132,10 +135,14 @@ export function FloatFor({
         />
         <label className="field">
           <span>Salt goes into</span>
-          <select className="box" value={chosen} onChange={(e) => setInto(Number(e.target.value))}>
-            {told.map((l, i) => (
-              <option key={l.name} value={i}>
-                {l.name}
+          <select
+            className="box"
+            value={chosen}
+            onChange={(change) => setInto(Number(change.target.value))}
+          >
+            {told.map((layerTold, i) => (
+              <option key={layerTold.name} value={i}>
+                {layerTold.name}
               </option>
             ))}
           </select>
@@ -157,18 +164,20 @@ export function FloatFor({
             </tr>
           </thead>
           <tbody>
-            {answers.map(({ w, a }) => (
-              <tr key={w}>
-                <td>{WATERS[w].name}</td>
-                <td>{moves(sinking({ mass, volume }, w, frontal, drag), units)}</td>
-                {a.ok ? (
+            {answers.map(({ w: word, a: saltAnswer }) => (
+              <tr key={word}>
+                <td>{WATERS[word].name}</td>
+                <td>{moves(sinking({ mass, volume }, word, frontal, drag), units)}</td>
+                {saltAnswer.ok ? (
                   <>
                     <td className="num figure">
-                      {a.perMl === 0 ? 'none' : say(a.perMl * RECIPE_CUP, 'mass', units)}
+                      {saltAnswer.perMl === 0
+                        ? 'none'
+                        : say(saltAnswer.perMl * RECIPE_CUP, 'mass', units)}
                     </td>
-                    <td className="num figure">{say(a.perBait, 'mass', units)}</td>
+                    <td className="num figure">{say(saltAnswer.perBait, 'mass', units)}</td>
                     <td className="text-soft">
-                      {a.perMl === 0
+                      {saltAnswer.perMl === 0
                         ? 'It does so without.'
                         : 'Last of all, stirred in before each draw.'}
                     </td>
@@ -177,7 +186,7 @@ export function FloatFor({
                   <>
                     <td className="num">–</td>
                     <td className="num">–</td>
-                    <td>{a.message}</td>
+                    <td>{saltAnswer.message}</td>
                   </>
                 )}
               </tr>

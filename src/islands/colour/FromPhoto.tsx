@@ -3,5 +3,5 @@ import { Photo } from './Photo.tsx';
 
 /** A colour tapped in a photograph, as a screen shows it. */
 export function FromPhoto({ onHex }: { onHex: (hex: string) => void }) {
-  return <Photo onColour={(c) => onHex(hexOf(c))} />;
+  return <Photo onColour={(colour) => onHex(hexOf(colour))} />;
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Choice, Colour, Recipe } from '@/core/colour/index.ts';
+import type { Colour, Recipe } from '@/core/colour/index.ts';
 import {
   asMix,
   colourOfHex,
@@ -10,132 +10,20 @@ import {
   SIGHT,
   throughTo,
 } from '@/core/colour/index.ts';
-import type { Material, Mix } from '@/core/material/index.ts';
+import type { Mix } from '@/core/material/index.ts';
 import { KINDS } from '@/core/material/index.ts';
-import { PINCH } from '@/core/material/index.ts';
-import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Photo } from './Photo.tsx';
 import { remeltOf } from './remelt.ts';
 import { useRecipes } from './useRecipes.ts';
+import type { Shelf } from './WayOffered.tsx';
+import { Way } from './WayOffered.tsx';
 
-interface Shelf {
-  id: number;
-  spec: Material;
-}
-const WHY: Record<Choice['why'], string> = {
-  nearest: 'Nearest',
-  fewer: 'Fewer things in it',
-  cheaper: 'Costs less',
-  another: 'Another way',
-};
-/** How far off a colour is, as an eye has it (judgement, after common use of CIEDE2000). */
-const says = (off: number): string =>
-  off < 1
-    ? 'not to be told apart'
-    : off < 2
-      ? 'to be told side by side'
-      : off < 5
-        ? 'near, but another colour'
-        : 'out of reach of this shelf';
-
-/** One way of making the colour: how it looks beside what is wanted, and what goes in. */
-function Way({
-  choice,
-  target,
-  shelf,
-  units,
-  into,
-  keep,
-}: {
-  /** remelt it goes into, mL */ into: { name: string; ml: number } | null;
-  choice: Choice;
-  target: Colour;
-  shelf: Shelf[];
-  units: ShopUnits;
-  /** keeps it as a mix; a sentence where it could not be */ keep: (
-    name: string,
-    doses: Recipe['doses'],
-  ) => Promise<string | null>;
-}) {
-  const [name, setName] = useState('');
-  const [wrong, setWrong] = useState('');
-  const { recipe } = choice;
-  return (
-    <li className="border-t-[1.5px] border-ink py-3" data-choice={choice.why}>
-      <h3 className="font-bold">{WHY[choice.why]}</h3>
-      <svg
-        viewBox="0 0 240 56"
-        className="mt-1 block w-full max-w-96"
-        role="img"
-        aria-label={`Wanted ${hexOf(target)}, made ${hexOf(recipe.colour)}`}
-      >
-        <path d="M0 0H120V56H0Z" fill={hexOf(target)} />
-        <path d="M120 0H240V56H120Z" fill={hexOf(recipe.colour)} />
-        <path d="M.75 .75H239.25V55.25H.75Z" className="line-art" />
-      </svg>
-      <p className="hint flex justify-between max-w-96">
-        <span>wanted</span>
-        <span>made</span>
-      </p>
-      <p>
-        <span className="figure text-3xl" data-off>
-          {recipe.off.toFixed(1)}
-        </span>{' '}
-        <span className="text-soft">ΔE 2000: {says(recipe.off)}</span>
-      </p>
-      <ol className="mt-1 max-w-96">
-        {into && (
-          <li className="flex justify-between border-b border-rule py-1">
-            <span>{into.name}, remelted</span>
-            <b className="figure">{say(into.ml, 'volume', units)}</b>
-          </li>
-        )}
-        {recipe.doses.map((d) => {
-          const { spec } = shelf.find((m) => String(m.id) === d.key)!;
-          return (
-            <li key={d.key} className="flex justify-between border-b border-rule py-1">
-              <span>{spec.name}</span>
-              <b className="figure">
-                {KINDS[spec.kind].by === 'drops'
-                  ? `${d.dose} dr`
-                  : KINDS[spec.kind].by === 'mL'
-                    ? say(d.dose, 'volume', units)
-                    : spoon(d.dose * PINCH, units)}
-              </b>
-            </li>
-          );
-        })}
-      </ol>
-      <form
-        className="mt-2 flex max-w-96 items-end gap-2"
-        onSubmit={async (e) => {
-          e.preventDefault();
-          setWrong((await keep(name.trim(), recipe.doses)) ?? '');
-        }}
-      >
-        <label className="field min-w-0 flex-1">
-          <span>Keep it as a mix called</span>
-          <input className="box" value={name} onChange={(e) => setName(e.target.value)} />
-        </label>
-        <button type="submit" className="act" disabled={!name.trim()}>
-          Keep
-        </button>
-      </form>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
-      {recipe.cost > 0 && <p className="hint">costs {recipe.cost.toFixed(2)} a charge</p>}
-    </li>
-  );
-}
-
-/** A wanted colour, and the ways to it with what stands on the shelf: whole drops and real spoons. */
+/**
+ * A wanted colour, and the ways to it with what stands on the shelf: whole drops and real spoons.
+ */
 export default function MatchColour({
   materials,
   mixes,
@@ -148,12 +36,12 @@ export default function MatchColour({
   units: ShopUnits;
 }) {
   const ofMix = (id: number | null): Colour | null => {
-    const m = mixes.find((x) => x.id === id);
-    return m
+    const entry = mixes.find((mix) => mix.id === id);
+    return entry
       ? throughTo(
           lightOf(
-            m.spec,
-            materials.map((x) => x.spec),
+            entry.spec,
+            materials.map((material) => material.spec),
           ).medium,
           SIGHT.thickness,
           'card',
@@ -167,18 +55,21 @@ export default function MatchColour({
   const [thickness, setThickness] = useState<number>(SIGHT.thickness);
   const [without, setWithout] = useState<number[]>([]);
   const { answer, busy, ask, stop } = useRecipes();
-  const colouring = materials.filter((m) => KINDS[m.spec.kind].colours);
-  const ready = colouring.map((m) => ({ ...m, as: shelved(String(m.id), m.spec, ml) }));
-  const usable = ready.flatMap((m) =>
-    m.as.ok && !without.includes(m.id) && m.id !== puck?.id ? [m.as.one] : [],
+  const colouring = materials.filter((material) => KINDS[material.spec.kind].colours);
+  const ready = colouring.map((shelf) => ({
+    ...shelf,
+    as: shelved(String(shelf.id), shelf.spec, ml),
+  }));
+  const usable = ready.flatMap((entry) =>
+    entry.as.ok && !without.includes(entry.id) && entry.id !== puck?.id ? [entry.as.one] : [],
   );
-  const held = puck && materials.find((m) => m.id === puck.id);
+  const held = puck && materials.find((material) => material.id === puck.id);
   const remelt = held
     ? remeltOf(
         held.spec,
         puck!.ml,
         ml,
-        materials.map((m) => m.spec),
+        materials.map((material) => material.spec),
         units,
       )
     : null;
@@ -188,10 +79,10 @@ export default function MatchColour({
     ask(usable, target, ml, { ...SIGHT, thickness, base: remelt?.base ?? SIGHT.base });
   };
   const keep = async (name: string, doses: Recipe['doses']): Promise<string | null> => {
-    const all = materials.map((m) => m.spec);
-    const of = doses.map((d) => ({
-      material: materials.find((m) => String(m.id) === d.key)!.spec,
-      dose: d.dose,
+    const all = materials.map((material) => material.spec);
+    const of = doses.map((dose) => ({
+      material: materials.find((material) => String(material.id) === dose.key)!.spec,
+      dose: dose.dose,
     }));
     const reply = await call<{ id: number }>(
       'POST',
@@ -203,8 +94,8 @@ export default function MatchColour({
     return null;
   };
   const read = typed ? readColour(typed) : null;
-  const take = (c: Colour) => {
-    setTarget(c);
+  const take = (colour: Colour) => {
+    setTarget(colour);
     setTyped('');
   };
   return (
@@ -228,7 +119,7 @@ export default function MatchColour({
             type="color"
             className="box p-1"
             value={hexOf(target)}
-            onChange={(e) => take(colourOfHex(e.target.value)!)}
+            onChange={(change) => take(colourOfHex(change.target.value)!)}
           />
         </label>
         <label className="field">
@@ -236,10 +127,10 @@ export default function MatchColour({
           <input
             className="box"
             value={typed}
-            onChange={(e) => {
-              setTyped(e.target.value);
-              const c = readColour(e.target.value);
-              if (c) setTarget(c);
+            onChange={(change) => {
+              setTyped(change.target.value);
+              const colour = readColour(change.target.value);
+              if (colour) setTarget(colour);
             }}
             aria-invalid={typed !== '' && !read ? true : undefined}
           />
@@ -255,15 +146,15 @@ export default function MatchColour({
           <select
             className="box"
             value=""
-            onChange={(e) => {
-              const c = ofMix(Number(e.target.value));
-              if (c) take(c);
+            onChange={(change) => {
+              const colour = ofMix(Number(change.target.value));
+              if (colour) take(colour);
             }}
           >
             <option value="">choose</option>
-            {mixes.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.spec.name}
+            {mixes.map((mix) => (
+              <option key={mix.id} value={mix.id}>
+                {mix.spec.name}
               </option>
             ))}
           </select>
@@ -277,7 +168,7 @@ export default function MatchColour({
             shop={units}
             min={10}
             max={4000}
-            onChange={(v) => v !== null && setMl(v)}
+            onChange={(value) => value !== null && setMl(value)}
           />
           <QuantityField
             label="Seen through"
@@ -286,7 +177,7 @@ export default function MatchColour({
             shop={units}
             min={0.2}
             max={60}
-            onChange={(v) => v !== null && setThickness(v)}
+            onChange={(value) => value !== null && setThickness(value)}
           />
         </div>
         <div>
@@ -295,18 +186,20 @@ export default function MatchColour({
             <select
               className="box"
               value={puck?.id ?? ''}
-              onChange={(e) =>
+              onChange={(change) =>
                 setPuck(
-                  e.target.value ? { id: Number(e.target.value), ml: Math.round(ml / 2) } : null,
+                  change.target.value
+                    ? { id: Number(change.target.value), ml: Math.round(ml / 2) }
+                    : null,
                 )
               }
             >
               <option value="">clear plastisol</option>
               {materials
-                .filter((m) => m.spec.kind === 'puck')
-                .map((m) => (
-                  <option key={m.id} value={m.id}>
-                    {m.spec.name}, remelted
+                .filter((material) => material.spec.kind === 'puck')
+                .map((material) => (
+                  <option key={material.id} value={material.id}>
+                    {material.spec.name}, remelted
                   </option>
                 ))}
             </select>
@@ -320,14 +213,14 @@ export default function MatchColour({
                 shop={units}
                 min={1}
                 max={ml}
-                onChange={(v) => v !== null && setPuck({ ...puck, ml: v })}
+                onChange={(value) => value !== null && setPuck({ ...puck, ml: value })}
               />
             </div>
           )}
           {remelt && (
             <ul className="mt-2 grid gap-1 text-sm" data-remelt>
-              {remelt.says.map((x) => (
-                <li key={x}>{x}</li>
+              {remelt.says.map((saying) => (
+                <li key={saying}>{saying}</li>
               ))}
             </ul>
           )}
@@ -336,22 +229,24 @@ export default function MatchColour({
           <summary className="flex min-h-11 cursor-pointer items-center font-bold">
             From the shelf: {usable.length} of {colouring.length}
           </summary>
-          {ready.map((m) => (
-            <label key={m.id} className="flex min-h-11 items-center gap-2 border-b border-rule">
+          {ready.map((entry) => (
+            <label key={entry.id} className="flex min-h-11 items-center gap-2 border-b border-rule">
               <input
                 type="checkbox"
                 className="size-5"
-                disabled={!m.as.ok}
-                checked={m.as.ok && !without.includes(m.id)}
-                onChange={(e) =>
+                disabled={!entry.as.ok}
+                checked={entry.as.ok && !without.includes(entry.id)}
+                onChange={(change) =>
                   setWithout(
-                    e.target.checked ? without.filter((x) => x !== m.id) : [...without, m.id],
+                    change.target.checked
+                      ? without.filter((x) => x !== entry.id)
+                      : [...without, entry.id],
                   )
                 }
               />
               <span>
-                {m.spec.name}
-                {!m.as.ok && <span className="hint block">{m.as.message}</span>}
+                {entry.spec.name}
+                {!entry.as.ok && <span className="hint block">{entry.as.message}</span>}
               </span>
             </label>
           ))}
@@ -390,10 +285,10 @@ export default function MatchColour({
               </p>
             )}
             <ul className="grid gap-x-10 gap-y-2 md:grid-cols-2">
-              {answer.choices.map((c, i) => (
+              {answer.choices.map((choice, i) => (
                 <Way
                   key={i}
-                  choice={c}
+                  choice={choice}
                   target={shown}
                   shelf={materials}
                   units={units}

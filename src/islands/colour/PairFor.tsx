@@ -14,7 +14,10 @@ export interface NamedMix {
 /** mm two colours are compared through. */
 const BODY = 8;
 
-/** Two colours together: how each looks beside the other, how soft their line is, and what else would pair well. */
+/**
+ * Two colours together: how each looks beside the other, how soft their line is, and what else
+ * would pair well.
+ */
 export function PairFor({
   own,
   all,
@@ -30,20 +33,20 @@ export function PairFor({
   const looks = useMemo(
     () =>
       [
-        ...all.map((m) => ({
-          href: `/colours/mixes/${m.id}`,
-          name: m.spec.name,
-          ladder: m.spec.ladder,
+        ...all.map((namedMix) => ({
+          href: `/colours/mixes/${namedMix.id}`,
+          name: namedMix.spec.name,
+          ladder: namedMix.spec.ladder,
         })),
         // A puck by itself, remelted with nothing added.
         ...materials
-          .filter((m) => m.kind === 'puck')
-          .map((m) => ({
+          .filter((material) => material.kind === 'puck')
+          .map((material) => ({
             href: '/colours/materials',
-            name: m.name,
+            name: material.name,
             ladder: [
               {
-                what: m.name,
+                what: material.name,
                 kind: 'remelt' as const,
                 amount: RECIPE_CUP,
                 dimension: 'volume' as const,
@@ -51,22 +54,25 @@ export function PairFor({
               },
             ],
           })),
-      ].map((m) => ({ ...m, colour: throughTo(lookOf(m, materials).withFlake, BODY, 'light') })),
+      ].map((other) => ({
+        ...other,
+        colour: throughTo(lookOf(other, materials).withFlake, BODY, 'light'),
+      })),
     [all, materials],
   );
   const one = own[Math.min(from, own.length - 1)]!;
   const colour = throughTo(one.look.withFlake, BODY, 'light');
-  const others = own.filter((o) => o !== one);
+  const others = own.filter((other) => other !== one);
   const ranked = useMemo(
     () =>
       looks
-        .filter((m) => m.name !== one.name)
-        .map((m) => ({ ...m, score: goes(colour, m.colour) }))
-        .sort((a, b) => b.score - a.score)
+        .filter((look) => look.name !== one.name)
+        .map((look) => ({ ...look, score: goes(colour, look.colour) }))
+        .sort((one, other) => other.score - one.score)
         .slice(0, 6),
     [looks, one.name, colour],
   );
-  const swatch = (a: string, b: string, label: string) => (
+  const swatch = (act: string, bait: string, label: string) => (
     <svg
       viewBox="0 0 120 40"
       className="block h-14 w-full max-w-64"
@@ -74,8 +80,8 @@ export function PairFor({
       role="img"
       aria-label={label}
     >
-      <path d="M0 0H120V20H0Z" fill={a} />
-      <path d="M0 20H120V40H0Z" fill={b} />
+      <path d="M0 0H120V20H0Z" fill={act} />
+      <path d="M0 20H120V40H0Z" fill={bait} />
       <path d="M.75 .75H119.25V39.25H.75Z" className="line-art" />
     </svg>
   );
@@ -86,31 +92,37 @@ export function PairFor({
         {own.length > 1 && (
           <label className="field">
             <span>Seen from</span>
-            <select className="box" value={from} onChange={(e) => setFrom(Number(e.target.value))}>
-              {own.map((o, i) => (
-                <option key={o.name} value={i}>
-                  {o.name}
+            <select
+              className="box"
+              value={from}
+              onChange={(change) => setFrom(Number(change.target.value))}
+            >
+              {own.map((other, i) => (
+                <option key={other.name} value={i}>
+                  {other.name}
                 </option>
               ))}
             </select>
           </label>
         )}
       </div>
-      {others.map((o) => {
-        const other = throughTo(o.look.withFlake, BODY, 'light');
+      {others.map((each) => {
+        const other = throughTo(each.look.withFlake, BODY, 'light');
         const pair = pairOf(colour, other);
-        const soft = softness(one.look, o.look);
+        const soft = softness(one.look, each.look);
         return (
-          <div key={o.name} className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-[260px_1fr]">
+          <div key={each.name} className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-[260px_1fr]">
             {swatch(
               hexOf(beside(colour, other)),
               hexOf(beside(other, colour)),
-              `${one.name} over ${o.name}, as they look together`,
+              `${one.name} over ${each.name}, as they look together`,
             )}
             <p>
-              {one.name} and {o.name} are <b className="figure">{pair.apart.toFixed(0)}</b> apart.{' '}
+              {one.name} and {each.name} are <b className="figure">{pair.apart.toFixed(0)}</b>{' '}
+              apart.{' '}
               {pair.dulls
-                ? `Beside the other ${pair.dulls === 'one' ? one.name : o.name} looks duller than alone, by ${pair.by.toFixed(0)} of its brightness.`
+                ? `Beside the other ${pair.dulls === 'one' ? one.name : each.name} looks duller than ` +
+                  `alone, by ${pair.by.toFixed(0)} of its brightness.`
                 : 'Neither dulls the other.'}{' '}
               {soft.mm > 0.03
                 ? `The line is ${say(soft.mm, 'length', units)} soft at best: ${soft.why.join(', ')}.`
@@ -121,15 +133,15 @@ export function PairFor({
       })}
       <p className="mt-3 font-semibold">Would pair well with {one.name}:</p>
       <ul className="mt-1 grid gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">
-        {ranked.map((m) => (
-          <li key={m.name}>
+        {ranked.map((other) => (
+          <li key={other.name}>
             {swatch(
-              hexOf(beside(colour, m.colour)),
-              hexOf(beside(m.colour, colour)),
-              `${one.name} over ${m.name}`,
+              hexOf(beside(colour, other.colour)),
+              hexOf(beside(other.colour, colour)),
+              `${one.name} over ${other.name}`,
             )}
-            <a className="inline-flex min-h-6 items-center" href={m.href}>
-              {m.name}
+            <a className="inline-flex min-h-6 items-center" href={other.href}>
+              {other.name}
             </a>
           </li>
         ))}

@@ -8,7 +8,7 @@ const AROUND = 4;
 const SHOWN = 640;
 
 /** A photograph: tap the white patch, then the colour. Nothing of it leaves this machine. */
-export function Photo({ onColour }: { onColour: (c: Colour) => void }) {
+export function Photo({ onColour }: { onColour: (colour: Colour) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [open, setOpen] = useState(false);
   const [white, setWhite] = useState<Pixel | null>(null);
@@ -21,23 +21,26 @@ export function Photo({ onColour }: { onColour: (c: Colour) => void }) {
     const picture = await createImageBitmap(file).catch(() => null);
     if (!picture) return setWrong('That picture could not be opened. The colour you had is kept.');
     const share = Math.min(1, SHOWN / Math.max(picture.width, picture.height));
-    const c = canvas.current!;
-    [c.width, c.height] = [Math.round(picture.width * share), Math.round(picture.height * share)];
-    c.getContext('2d')!.drawImage(picture, 0, 0, c.width, c.height);
+    const drawn = canvas.current!;
+    [drawn.width, drawn.height] = [
+      Math.round(picture.width * share),
+      Math.round(picture.height * share),
+    ];
+    drawn.getContext('2d')!.drawImage(picture, 0, 0, drawn.width, drawn.height);
     picture.close();
     setWrong('');
     setWhite(null);
     setTaking('white');
     setOpen(true);
   };
-  const tap = (e: React.PointerEvent<HTMLCanvasElement>) => {
-    const c = canvas.current!;
-    const box = c.getBoundingClientRect();
+  const tap = (pointer: React.PointerEvent<HTMLCanvasElement>) => {
+    const drawn = canvas.current!;
+    const box = drawn.getBoundingClientRect();
     const [x, y] = [
-      ((e.clientX - box.left) / box.width) * c.width,
-      ((e.clientY - box.top) / box.height) * c.height,
+      ((pointer.clientX - box.left) / box.width) * drawn.width,
+      ((pointer.clientY - box.top) / box.height) * drawn.height,
     ];
-    const { data } = c
+    const { data } = drawn
       .getContext('2d')!
       .getImageData(
         Math.max(0, Math.round(x - AROUND)),
@@ -47,7 +50,7 @@ export function Photo({ onColour }: { onColour: (c: Colour) => void }) {
       );
     const sum = [0, 0, 0];
     for (let i = 0; i < data.length; i += 4) for (let k = 0; k < 3; k++) sum[k]! += data[i + k]!;
-    const pixel = sum.map((v) => v / (data.length / 4)) as [number, number, number];
+    const pixel = sum.map((value) => value / (data.length / 4)) as [number, number, number];
     if (taking === 'white') {
       const fit = balanced(pixel, pixel);
       if (!fit.ok) return setWrong(fit.message);
@@ -67,7 +70,7 @@ export function Photo({ onColour }: { onColour: (c: Colour) => void }) {
           type="file"
           accept="image/*"
           className="box py-2"
-          onChange={(e) => void load(e.target.files?.[0])}
+          onChange={(change) => void load(change.target.files?.[0])}
         />
       </label>
       <canvas

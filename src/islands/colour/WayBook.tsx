@@ -30,14 +30,14 @@ interface Props {
   units: ShopUnits;
 }
 
-const amount = (v: number, d: Ingredient['dimension'], units: ShopUnits): string =>
-  d === 'drops'
-    ? `${Math.round(v)} dr`
-    : d === 'volume'
-      ? v > 10
-        ? say(v, 'volume', units)
-        : spoon(v, units)
-      : say(v, 'mass', units);
+const amount = (value: number, day: Ingredient['dimension'], units: ShopUnits): string =>
+  day === 'drops'
+    ? `${Math.round(value)} dr`
+    : day === 'volume'
+      ? value > 10
+        ? say(value, 'volume', units)
+        : spoon(value, units)
+      : say(value, 'mass', units);
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 const READS_SO = {
@@ -46,7 +46,10 @@ const READS_SO = {
   not: 'is not seen through',
 } as const;
 
-/** A colourway on a bait: pictured from its numbers, with what went into it and what it will be like. */
+/**
+ * A colourway on a bait: pictured from its numbers, with what went into it and what it will be
+ * like.
+ */
 export default function WayBook({
   id,
   build,
@@ -58,21 +61,22 @@ export default function WayBook({
   units,
 }: Props) {
   const [key, setKey] = useState(
-    figures.some((f) => f.key === start) ? start : (figures[0]?.key ?? ''),
+    figures.some((figure) => figure.key === start) ? start : (figures[0]?.key ?? ''),
   );
   const [cut, setCut] = useState(0.4);
   const [ml, setMl] = useState(Math.round(RECIPE_CUP));
   const [line, setLine] = useState(0.5);
-  const figure = figures.find((f) => f.key === key);
+  const figure = figures.find((figure) => figure.key === key);
   const parted =
-    layersOf(build).some((l) => l.place === 'back') &&
-    layersOf(build).some((l) => l.place === 'belly');
+    layersOf(build).some((layer) => layer.place === 'back') &&
+    layersOf(build).some((layer) => layer.place === 'belly');
   const looks = useMemo(
-    () => new Map(Object.entries(mixes).map(([k, m]) => [k, lookOf(m.spec, materials)])),
+    () => new Map(Object.entries(mixes).map(([key, mix]) => [key, lookOf(mix.spec, materials)])),
     [mixes, materials],
   );
   const scene = useMemo(
-    () => (figure ? sceneOf(figure, build, (l) => looks.get(l.key) ?? null, id, line) : null),
+    () =>
+      figure ? sceneOf(figure, build, (layer) => looks.get(layer.key) ?? null, id, line) : null,
     [figure, build, looks, id, line],
   );
   const asked: Asked[] = [
@@ -99,11 +103,11 @@ export default function WayBook({
         it is drawn here.
       </p>
     );
-  const layers = layersOf(build).filter((l) => mixes[l.key]);
+  const layers = layersOf(build).filter((layer) => mixes[layer.key]);
   const left = [
     ...new Set(
-      [...looks.values()].flatMap((l) =>
-        l.left.map((x) => `${x.what} (${x.why.replace(/\.$/, '').toLowerCase()})`),
+      [...looks.values()].flatMap((look) =>
+        look.left.map((other) => `${other.what} (${other.why.replace(/\.$/, '').toLowerCase()})`),
       ),
     ),
   ];
@@ -151,7 +155,7 @@ export default function WayBook({
                   max="0.96"
                   step="0.02"
                   value={cut}
-                  onChange={(e) => setCut(Number(e.target.value))}
+                  onChange={(change) => setCut(Number(change.target.value))}
                   className="w-full"
                   aria-label="Where it is cut"
                 />
@@ -164,10 +168,14 @@ export default function WayBook({
           <div className="flex flex-wrap items-end gap-3 no-print">
             <label className="field min-w-48 flex-1">
               <span>On</span>
-              <select className="box" value={key} onChange={(e) => setKey(e.target.value)}>
-                {figures.map((f) => (
-                  <option key={f.key} value={f.key}>
-                    {f.name}
+              <select
+                className="box"
+                value={key}
+                onChange={(change) => setKey(change.target.value)}
+              >
+                {figures.map((figure) => (
+                  <option key={figure.key} value={figure.key}>
+                    {figure.name}
                   </option>
                 ))}
               </select>
@@ -181,7 +189,7 @@ export default function WayBook({
                   shop={units}
                   min={0.1}
                   max={0.9}
-                  onChange={(v) => v !== null && setLine(v)}
+                  onChange={(value) => value !== null && setLine(value)}
                 />
               </div>
             )}
@@ -193,37 +201,37 @@ export default function WayBook({
                 shop={units}
                 min={5}
                 max={5000}
-                onChange={(v) => v !== null && setMl(v)}
+                onChange={(value) => value !== null && setMl(value)}
               />
             </div>
           </div>
           <div className="mt-3 grid gap-x-6 gap-y-5 sm:grid-cols-2">
-            {layers.map((l) => {
-              const m = mixes[l.key]!;
+            {layers.map((layer) => {
+              const namedMix = mixes[layer.key]!;
               return (
-                <div key={l.key}>
+                <div key={layer.key}>
                   <svg
                     viewBox="0 0 100 8"
                     className="block h-6 w-full"
                     preserveAspectRatio="none"
                     aria-hidden="true"
                   >
-                    <path d="M0 0H100V8H0Z" fill={m.spec.colour} />
+                    <path d="M0 0H100V8H0Z" fill={namedMix.spec.colour} />
                   </svg>
                   <h3 className="mt-1 font-bold">
-                    {l.name}: <a href={`/colours/mixes/${m.id}`}>{m.spec.name}</a>
+                    {layer.name}: <a href={`/colours/mixes/${namedMix.id}`}>{namedMix.spec.name}</a>
                   </h3>
                   <ol>
-                    {scaleMix(m.spec, ml).map((i) => (
+                    {scaleMix(namedMix.spec, ml).map((scaled) => (
                       <li
-                        key={i.what}
+                        key={scaled.what}
                         className="flex justify-between gap-2 border-b border-rule py-1 text-sm"
                       >
                         <span>
-                          {i.what}
-                          <span className="block text-soft">{WHEN[i.when]}</span>
+                          {scaled.what}
+                          <span className="block text-soft">{WHEN[scaled.when]}</span>
                         </span>
-                        <b className="figure">{amount(i.amount, i.dimension, units)}</b>
+                        <b className="figure">{amount(scaled.amount, scaled.dimension, units)}</b>
                       </li>
                     ))}
                   </ol>
@@ -240,17 +248,23 @@ export default function WayBook({
               </li>
             )}
             <li>
-              {told.map((l) => `${l.name} hides ${percent(l.hides)}`).join(', ')} of what is behind
-              it.
+              {told
+                .map((layerTold) => `${layerTold.name} hides ${percent(layerTold.hides)}`)
+                .join(', ')}{' '}
+              of what is behind it.
             </li>
-            {told.flatMap((l) =>
-              l.flakes.map((f) => (
-                <li key={`${l.name}${f.what}`}>
-                  <b className="figure">{Math.round(f.mean)}</b> of {f.what} in the{' '}
-                  {l.name.toLowerCase()} of a bait, {f.low} to {f.high} in {percent(f.held)} of
-                  them; {f.thin < 0.5 ? 'as good as none' : Math.round(f.thin)} in its thinnest
-                  tenth. They cover {percent(f.cover)} of its side
-                  {f.kept_out > 0.005 ? `; ${percent(f.kept_out)} of it is too thin for them` : ''}.
+            {told.flatMap((layerTold) =>
+              layerTold.flakes.map((flake) => (
+                <li key={`${layerTold.name}${flake.what}`}>
+                  <b className="figure">{Math.round(flake.mean)}</b> of {flake.what} in the{' '}
+                  {layerTold.name.toLowerCase()} of a bait, {flake.low} to {flake.high} in{' '}
+                  {percent(flake.held)} of them;{' '}
+                  {flake.thin < 0.5 ? 'as good as none' : Math.round(flake.thin)} in its thinnest
+                  tenth. They cover {percent(flake.cover)} of its side
+                  {flake.kept_out > 0.005
+                    ? `; ${percent(flake.kept_out)} of it is too thin for them`
+                    : ''}
+                  .
                 </li>
               )),
             )}
@@ -259,8 +273,9 @@ export default function WayBook({
                 The core{' '}
                 {core.through
                   .map(
-                    (t) =>
-                      `${READS_SO[t.says]} ${say(core.front, 'length', units)} of ${t.shell.toLowerCase()} (${t.reads.toFixed(0)} apart)`,
+                    (told) =>
+                      `${READS_SO[told.says]} ${say(core.front, 'length', units)} of ` +
+                      `${told.shell.toLowerCase()} (${told.reads.toFixed(0)} apart)`,
                   )
                   .join(', and ')}
                 .{' '}
@@ -268,12 +283,16 @@ export default function WayBook({
                   ? 'No dose of its shell lets it read.'
                   : core.most >= 2.9
                     ? 'It would with three times the shell’s dose.'
-                    : `It reads up to ${core.most.toFixed(2)} times the shell’s dose${core.least !== null ? (core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told') : ''}.`}
+                    : `It reads up to ${core.most.toFixed(2)} times the shell’s ` +
+                      `dose${core.least !== null ? (core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told') : ''}.`}
               </li>
             )}
             <li>
               {told
-                .map((l, i) => `${l.name} comes out at ${Math.round(hardness(layerMix(i).spec))}`)
+                .map(
+                  (layerTold, i) =>
+                    `${layerTold.name} comes out at ${Math.round(hardness(layerMix(i).spec))}`,
+                )
                 .join(', ')}{' '}
               on the hardness scale, 0 jelly to 100 boot sole.
               {figure.hardness
@@ -282,17 +301,20 @@ export default function WayBook({
             </li>
             {figure.hardness &&
               told
-                .map((l, i) => ({
-                  name: l.name,
+                .map((layerTold, i) => ({
+                  name: layerTold.name,
                   spec: layerMix(i).spec,
                   at: hardness(layerMix(i).spec),
                 }))
-                .filter((x) => x.at < figure.hardness!.low || x.at > figure.hardness!.high)
-                .map((x) => (
-                  <li key={x.name} className="font-semibold text-watch">
-                    ◇ {x.name} is too{' '}
-                    {x.at > figure.hardness!.high
-                      ? `hard: ${say(softenerFor(x.spec, figure.hardness!.high), 'volume', units, 1)} of softener in a US cup brings it to ${figure.hardness!.high}`
+                .filter(
+                  (other) => other.at < figure.hardness!.low || other.at > figure.hardness!.high,
+                )
+                .map((other) => (
+                  <li key={other.name} className="font-semibold text-watch">
+                    ◇ {other.name} is too{' '}
+                    {other.at > figure.hardness!.high
+                      ? `hard: ${say(softenerFor(other.spec, figure.hardness!.high), 'volume', units, 1)} of ` +
+                        `softener in a US cup brings it to ${figure.hardness!.high}`
                       : 'soft: leave softener out, or take a harder grade'}
                     .
                   </li>
@@ -327,7 +349,10 @@ export default function WayBook({
         units={units}
       />
       <PairFor
-        own={layers.map((l) => ({ name: mixes[l.key]!.spec.name, look: looks.get(l.key)! }))}
+        own={layers.map((layer) => ({
+          name: mixes[layer.key]!.spec.name,
+          look: looks.get(layer.key)!,
+        }))}
         all={all}
         materials={materials}
         units={units}
@@ -337,6 +362,6 @@ export default function WayBook({
   /** The mix of the scene's i-th layer: it is drawn in another order than it is made. */
   function layerMix(i: number): NamedMix {
     const name = scene!.layers[i]!.name;
-    return mixes[layers.find((l) => l.name === name)!.key]!;
+    return mixes[layers.find((layer) => layer.name === name)!.key]!;
   }
 }

@@ -17,7 +17,10 @@ import { SHAPES } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 
-/** A charge begun from a remelt puck: what it does to light, and what a maker should know of it. Null where its swatches do not tell. */
+/**
+ * A charge begun from a remelt puck: what it does to light, and what a maker should know of it.
+ * Null where its swatches do not tell.
+ */
 export function remeltOf(
   puck: Material,
   puckMl: number,
@@ -32,29 +35,36 @@ export function remeltOf(
   const base = blended([{ medium, share }]);
   const on = colourOf(seen(layerOver(base, SIGHT.thickness, even(SIGHT.backing)), 'air'));
   const black = materials.find(
-    (m) =>
-      m.name.toLowerCase() === 'black' ||
-      (m.kind !== 'puck' && m.white !== null && /black/i.test(m.name)),
+    (material) =>
+      material.name.toLowerCase() === 'black' ||
+      (material.kind !== 'puck' && material.white !== null && /black/i.test(material.name)),
   );
   const blackAs = black && shelved('', black, ml);
   const dose = black && blackAs?.ok ? blackToEven(medium, share, blackAs.one.pigment) : null;
   return {
     base,
     says: [
-      `It begins at ${hexOf(on)}, lightness ${on.l.toFixed(0)}. Dark wins: what is lighter wants far more colouring than from clear, or is out of reach.`,
+      `It begins at ${hexOf(on)}, lightness ${on.l.toFixed(0)}. Dark wins: what is lighter ` +
+        'wants far more colouring than from clear, or is out of reach.',
       dose === null
         ? 'No black on this shelf makes it even.'
         : dose === 0
           ? 'It is even as it is.'
-          : `If it is of unlike pucks, ${Math.max(1, Math.round((dose * ml) / 100))} drops of ${black!.name} make it even.`,
+          : `If it is of unlike pucks, ${Math.max(1, Math.round((dose * ml) / 100))} drops of ` +
+            `${black!.name} make it even.`,
       ...(puck.carries > 0 && puck.size
         ? [
-            `It carries ${Math.round(puck.carries * share)} flakes of ${say(puck.size, 'length', units)} a mL; ${HIDES} times as many, ${Math.round(puck.carries * share * HIDES)} a mL of another (${((puck.carries * share * HIDES * ml * SHAPES[puck.shape].area(puck.size) * 0.05 * 1.38) / 1000).toFixed(1)} g of that size), hide them.`,
+            `It carries ${Math.round(puck.carries * share)} flakes of ` +
+              `${say(puck.size, 'length', units)} a mL; ${HIDES} times as many, ` +
+              `${Math.round(puck.carries * share * HIDES)} a mL of another ` +
+              `(${((puck.carries * share * HIDES * ml * SHAPES[puck.shape].area(puck.size) * 0.05 * 1.38) / 1000).toFixed(1)} ` +
+              'g of that size), hide them.',
           ]
         : []),
       ...(puck.spent > 0
         ? [
-            `Of its heat ${Math.round(100 * puck.spent)} % is spent; the charge begins with ${Math.round(100 * puck.spent * share)} % spent.`,
+            `Of its heat ${Math.round(100 * puck.spent)} % is spent; the charge begins with ` +
+              `${Math.round(100 * puck.spent * share)} % spent.`,
           ]
         : []),
     ],

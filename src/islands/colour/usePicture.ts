@@ -3,7 +3,10 @@ import type { Asked, Scene } from '@/core/picture/index.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
 import type { PictureAnswer, PictureAsk } from '@/worker/picture.worker.ts';
 
-/** Draws a bait in a worker, all the views asked for; the pictures before stay until the new ones are there. */
+/**
+ * Draws a bait in a worker, all the views asked for; the pictures before stay until the new ones
+ * are there.
+ */
 export function usePicture(scene: Scene | null, asked: Asked[]): PictureAnswer | null {
   const { answer, ask } = useAnswers<PictureAsk, PictureAnswer>(
     () =>

@@ -22,9 +22,9 @@ export function useRecipes() {
     worker.current = made;
     asked.current += 1;
     setBusy(true);
-    made.onmessage = (e: MessageEvent<ColourAnswer>) => {
-      if (e.data.n !== asked.current) return;
-      setAnswer(e.data);
+    made.onmessage = (messageEvent: MessageEvent<ColourAnswer>) => {
+      if (messageEvent.data.n !== asked.current) return;
+      setAnswer(messageEvent.data);
       setBusy(false);
     };
     made.postMessage({ n: asked.current, shelf, target, ml, sight } satisfies ColourAsk);

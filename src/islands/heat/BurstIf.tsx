@@ -31,15 +31,15 @@ export const shownHeat = (celsius: number, units: ShopUnits): number =>
 /** What a burst does to a cup. */
 export function BurstIf(bench: Bench) {
   const { units, vessels } = bench;
-  const [v, setV] = useState(0);
+  const [value, setV] = useState(0);
   const [ml, setMl] = useState(from(bench, 'ml', 200));
   const [now, setNow] = useState(from(bench, 'now', 150));
   const [power, setPower] = useState(from(bench, 'watts', 900));
   const [level, setLevel] = useState(1);
   const [cups, setCups] = useState(1);
   const [seconds, setSeconds] = useState(20);
-  const r = useMemo(() => {
-    const body = cupBody(vessels[v]?.bore ?? 80, ml);
+  const other = useMemo(() => {
+    const body = cupBody(vessels[value]?.bore ?? 80, ml);
     const heat = justRead(now);
     const oven = ovenOf(power, level, cups);
     const one = forecastBurst(body, heat, oven, seconds);
@@ -49,17 +49,17 @@ export function BurstIf(bench: Bench) {
       safe: longestSafeBurst(body, heat, oven),
       thick: coolsTo(body, { plastic: Math.max(one.celsius, THICK + 1), glass: now - 10 }, THICK),
       points: Array.from({ length: 40 }, (_, k) => {
-        const s = (longest * k) / 39;
-        const f = forecastBurst(body, heat, oven, s);
+        const seconds = (longest * k) / 39;
+        const forecast = forecastBurst(body, heat, oven, seconds);
         return {
-          x: s,
-          y: shownHeat(f.celsius, units),
-          low: shownHeat(f.low, units),
-          high: shownHeat(f.high, units),
+          x: seconds,
+          y: shownHeat(forecast.celsius, units),
+          low: shownHeat(forecast.low, units),
+          high: shownHeat(forecast.high, units),
         };
       }),
     };
-  }, [vessels, v, ml, now, power, level, cups, seconds, units]);
+  }, [vessels, value, ml, now, power, level, cups, seconds, units]);
   return (
     <WhatIf
       id="burst"
@@ -67,7 +67,7 @@ export function BurstIf(bench: Bench) {
       why="Before this shop’s own microwave is learned, its efficiency may be a fifth off either way: so the range is wide."
       given={
         <>
-          <Pick label="Cup" value={v} all={vessels} take={setV} />
+          <Pick label="Cup" value={value} all={vessels} take={setV} />
           <Given
             label="Plastic in it, cold"
             value={ml}
@@ -127,23 +127,23 @@ export function BurstIf(bench: Bench) {
       numbers={[
         [
           'After it, stirred',
-          degrees(r.one.celsius, units),
-          `${degrees(r.one.low, units)} to ${degrees(r.one.high, units)}, eight times in ten`,
+          degrees(other.one.celsius, units),
+          `${degrees(other.one.low, units)} to ${degrees(other.one.high, units)}, eight times in ten`,
         ],
         [
           'Longest safe burst',
-          r.safe === 0 ? 'none' : `${r.safe} s`,
+          other.safe === 0 ? 'none' : `${other.safe} s`,
           `its hottest stays under ${degrees(PLASTISOL.ceiling, units)}, all but surely`,
         ],
         [
           `Then until ${degrees(THICK, units)}`,
-          r.thick === null ? 'hours' : clock(r.thick),
+          other.thick === null ? 'hours' : clock(other.thick),
           'on the bench, before it is too thick to let go of air',
         ],
       ]}
     >
       <Curve
-        points={r.points}
+        points={other.points}
         x="seconds in the microwave"
         y={show(0, 'temperature', units).unit}
         levels={[

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { deepestGauge, fillFor, froth, GAS } from '@/core/heat/index.ts';
+import { deepestGauge, fillFor, riseUnderVacuum, GAS } from '@/core/heat/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import type { Bench } from './parts.tsx';
 import { Given, WhatIf } from './parts.tsx';
@@ -13,10 +13,15 @@ export function DegasIf(bench: Bench) {
   const [metres, setMetres] = useState(altitude);
   const [gauge, setGauge] = useState(29);
   const deepest = deepestGauge(metres);
-  const at = (g: number, gas: number = GAS.share) => froth(g, metres, gas);
+  const at = (depth: number, gas: number = GAS.share) => riseUnderVacuum(depth, metres, gas);
   const points = Array.from({ length: 50 }, (_, k) => {
-    const g = (deepest * k) / 49;
-    return { x: Math.round(g * 10) / 10, y: at(g), low: at(g, GASES[0]), high: at(g, GASES[2]) };
+    const depth = (deepest * k) / 49;
+    return {
+      x: Math.round(depth * 10) / 10,
+      y: at(depth),
+      low: at(depth, GASES[0]),
+      high: at(depth, GASES[2]),
+    };
   });
   const pct = (x: number) => `${Math.round(x * 100)} %`;
   return (

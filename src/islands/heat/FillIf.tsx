@@ -36,7 +36,7 @@ export function FillIf(bench: Bench) {
   const [wide, setWide] = useState(6);
   const [shot, setShot] = useState((window.low + window.high) / 2);
   const [metal, setMetal] = useState(from(bench, 'metal', 40));
-  const r = useMemo(() => {
+  const other = useMemo(() => {
     const thin = { shape, across, wide };
     const hand = (times: number) =>
       pressureOf(
@@ -89,7 +89,7 @@ export function FillIf(bench: Bench) {
             <select
               className="box"
               value={shape}
-              onChange={(e) => setShape(e.target.value as Thin['shape'])}
+              onChange={(change) => setShape(change.target.value as Thin['shape'])}
             >
               <option value="slab">flat</option>
               <option value="round">round</option>
@@ -174,11 +174,11 @@ export function FillIf(bench: Bench) {
             <select
               className="box"
               value={barrels}
-              onChange={(e) => setBarrels(Number(e.target.value))}
+              onChange={(change) => setBarrels(Number(change.target.value))}
             >
-              {[1, 2, 3].map((n) => (
-                <option key={n} value={n}>
-                  {n}
+              {[1, 2, 3].map((count) => (
+                <option key={count} value={count}>
+                  {count}
                 </option>
               ))}
             </select>
@@ -206,23 +206,24 @@ export function FillIf(bench: Bench) {
       numbers={[
         [
           'Runs in',
-          mm(r.now[0]),
-          `${mm(r.now[1])} to ${mm(r.now[2])}; ${r.arrives === null ? 'nothing gets so far' : `it comes there at ${degrees(r.arrives, units)} and stops after ${r.seconds.toFixed(1)} s`}`,
+          mm(other.now[0]),
+          `${mm(other.now[1])} to ${mm(other.now[2])}; ` +
+            `${other.arrives === null ? 'nothing gets so far' : `it comes there at ${degrees(other.arrives, units)} and stops after ` + `${other.seconds.toFixed(1)} s`}`,
         ],
         [
           'To fill it',
-          heat(r.heat[0]),
-          `${heat(r.heat[2])} (harder) to ${heat(r.heat[1])} (softer)`,
+          heat(other.heat[0]),
+          `${heat(other.heat[2])} (harder) to ${heat(other.heat[1])} (softer)`,
         ],
         [
           `${degreesApart(WARMER, units)} warmer metal`,
-          mm(r.warmer[0]),
+          mm(other.warmer[0]),
           'what warming the mould buys',
         ],
       ]}
     >
       <Curve
-        points={r.points.map(({ celsius, y, low, high }) => {
+        points={other.points.map(({ celsius, y, low, high }) => {
           const at = (x: number) => Number(show(x, 'length', units).number);
           return { x: shownHeat(celsius, units), y: at(y), low: at(low), high: at(high) };
         })}

@@ -5,7 +5,8 @@ import { FillIf } from './FillIf.tsx';
 import { FreezeIf, JointIf } from './JointIf.tsx';
 import { LineIf } from './LineIf.tsx';
 import { MatchIf } from './MatchIf.tsx';
-import { BarrelIf, MetalIf } from './MetalIf.tsx';
+import { MetalIf } from './MetalIf.tsx';
+import { BarrelIf } from './BarrelIf.tsx';
 import { OpenIf } from './OpenIf.tsx';
 import type { Bench } from './parts.tsx';
 
@@ -48,7 +49,10 @@ function Beside({ of: One, bench }: { of: (bench: Bench) => React.ReactNode; ben
   );
 }
 
-/** The what-if bench for heat: every figure from the models, every one with its range. A step of a session opens it with its values in place. */
+/**
+ * The what-if bench for heat: every figure from the models, every one with its range. A step of a
+ * session opens it with its values in place.
+ */
 export default function HeatBench(bench: Omit<Bench, 'start'>) {
   const [start] = useState(() => Object.fromEntries(new URLSearchParams(location.search)));
   useEffect(() => {

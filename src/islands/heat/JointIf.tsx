@@ -21,22 +21,25 @@ export function JointIf(bench: Bench) {
   } = bench;
   const [insert, setInsert] = useState(from(bench, 'insert', 25));
   const [body, setBody] = useState(182);
-  const chance = (b: number, off = 0) =>
-    Math.round(1000 * jointChance(b, insert, joint.mean + off)) / 10;
+  const chance = (body: number, off = 0) =>
+    Math.round(1000 * jointChance(body, insert, joint.mean + off)) / 10;
   const points = Array.from({ length: 41 }, (_, k) => {
-    const b = 150 + k * 1.25;
+    const body = 150 + k * 1.25;
     return {
-      x: shownHeat(b, units),
-      y: chance(b),
-      low: chance(b, joint.sd),
-      high: chance(b, -joint.sd),
+      x: shownHeat(body, units),
+      y: chance(body),
+      low: chance(body, joint.sd),
+      high: chance(body, -joint.sd),
     };
   });
   return (
     <WhatIf
       id="joint"
       title="A joint on an insert"
-      why={`Body and insert meet between their heats; the joint takes when that is about ${degrees(joint.mean, units)} or more. Warming the inserts buys as many degrees of the body.`}
+      why={
+        'Body and insert meet between their heats; the joint takes when that is about ' +
+        `${degrees(joint.mean, units)} or more. Warming the inserts buys as many degrees of the body.`
+      }
       given={
         <>
           <Given
@@ -63,7 +66,9 @@ export function JointIf(bench: Bench) {
         [
           'Wanted of the body',
           degrees(bodyHeatFor(insert, JOINT.sound, joint.mean), units),
-          `for 80 sound in 100; ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean - joint.sd), units)} to ${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean + joint.sd), units)}`,
+          'for 80 sound in 100; ' +
+            `${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean - joint.sd), units)} to ` +
+            `${degrees(bodyHeatFor(insert, JOINT.sound, joint.mean + joint.sd), units)}`,
         ],
         ['They meet at', degrees(contactHeat(body, insert), units), 'at first'],
         [
@@ -94,13 +99,14 @@ export function FreezeIf({ units, window }: Bench) {
   const [across, setAcross] = useState(5);
   const [shot, setShot] = useState((window.low + window.high) / 2);
   const [metal, setMetal] = useState(40);
-  const at = (m: number, contact = CONTACT) => freezeTime(shape, across, shot, m, contact);
-  const said = (s: number | null) => (s === null ? 'never' : `${s.toFixed(s < 10 ? 1 : 0)} s`);
-  const points = Array.from({ length: 30 }, (_, k) => 10 + k * 2.8).flatMap((m) => {
-    const [y, low, high] = [at(m), at(m, 2500), at(m, 1000)];
+  const at = (metal: number, contact = CONTACT) => freezeTime(shape, across, shot, metal, contact);
+  const said = (seconds: number | null) =>
+    seconds === null ? 'never' : `${seconds.toFixed(seconds < 10 ? 1 : 0)} s`;
+  const points = Array.from({ length: 30 }, (_, k) => 10 + k * 2.8).flatMap((metal) => {
+    const [y, low, high] = [at(metal), at(metal, 2500), at(metal, 1000)];
     return y === null || low === null || high === null
       ? []
-      : [{ x: shownHeat(m, units), y, low, high }];
+      : [{ x: shownHeat(metal, units), y, low, high }];
   });
   return (
     <WhatIf
@@ -114,7 +120,7 @@ export function FreezeIf({ units, window }: Bench) {
             <select
               className="box"
               value={shape}
-              onChange={(e) => setShape(e.target.value as 'slab' | 'round')}
+              onChange={(change) => setShape(change.target.value as 'slab' | 'round')}
             >
               <option value="round">round</option>
               <option value="slab">flat</option>

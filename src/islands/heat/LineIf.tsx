@@ -16,8 +16,8 @@ const DOUBT = 2;
 export function LineIf(bench: Bench) {
   const { units, window, tolerance, odds } = bench;
   const middle = (window.low + window.high) / 2;
-  const [a, setA] = useState(from(bench, 'a', middle));
-  const [b, setB] = useState(from(bench, 'b', middle));
+  const [back, setA] = useState(from(bench, 'a', middle));
+  const [belly, setB] = useState(from(bench, 'b', middle));
   const [runs, setRuns] = useState<Runs>('alike');
   const [share, setShare] = useState(0.5);
   const [powders, setPowders] = useState(false);
@@ -30,32 +30,40 @@ export function LineIf(bench: Bench) {
     100 * bleedChance(streams(x, y), tolerance, powders, odds.bleed.mean + off);
   const pct = (x: number) => `${(100 * x).toFixed(1)} %`;
   const points = Array.from({ length: 31 }, (_, k) => {
-    const d = k - 15;
+    const apart = k - 15;
     const all = [
-      bleed(a, a + d),
+      bleed(back, back + apart),
       ...[-1, 1].flatMap((side) => [
-        bleed(a, a + d - DOUBT, side * odds.bleed.sd),
-        bleed(a, a + d + DOUBT, side * odds.bleed.sd),
+        bleed(back, back + apart - DOUBT, side * odds.bleed.sd),
+        bleed(back, back + apart + DOUBT, side * odds.bleed.sd),
       ]),
     ];
     return {
-      x: shownHeat(a + d, units),
+      x: shownHeat(back + apart, units),
       y: all[0]!,
       low: Math.min(...all),
       high: Math.max(...all),
     };
   });
-  const lines = [line(a, b), line(a - DOUBT, b + DOUBT), line(a + DOUBT, b - DOUBT)];
+  const lines = [
+    line(back, belly),
+    line(back - DOUBT, belly + DOUBT),
+    line(back + DOUBT, belly - DOUBT),
+  ];
   return (
     <WhatIf
       id="line"
       title="The colour line"
-      why={`Where two colours meet near the port, by their heats leaving the barrels and how they run on the blade. Heat alone moves the line little; what ${degreesApart(tolerance, units)} between cups is allowed for is bleed.`}
+      why={
+        'Where two colours meet near the port, by their heats leaving the barrels and how ' +
+        'they run on the blade. Heat alone moves the line little; what ' +
+        `${degreesApart(tolerance, units)} between cups is allowed for is bleed.`
+      }
       given={
         <>
           <Given
             label="A leaves at"
-            value={a}
+            value={back}
             dimension="temperature"
             units={units}
             min={120}
@@ -64,7 +72,7 @@ export function LineIf(bench: Bench) {
           />
           <Given
             label="B leaves at"
-            value={b}
+            value={belly}
             dimension="temperature"
             units={units}
             min={120}
@@ -82,10 +90,14 @@ export function LineIf(bench: Bench) {
           />
           <label className="field">
             <span>On the blade, B runs</span>
-            <select className="box" value={runs} onChange={(e) => setRuns(e.target.value as Runs)}>
-              {Object.keys(RUNS).map((r) => (
-                <option key={r} value={r}>
-                  {r === 'alike' ? 'like A' : `${r} than A`}
+            <select
+              className="box"
+              value={runs}
+              onChange={(change) => setRuns(change.target.value as Runs)}
+            >
+              {Object.keys(RUNS).map((run) => (
+                <option key={run} value={run}>
+                  {run === 'alike' ? 'like A' : `${run} than A`}
                 </option>
               ))}
             </select>
@@ -95,7 +107,7 @@ export function LineIf(bench: Bench) {
               type="checkbox"
               className="size-5"
               checked={powders}
-              onChange={(e) => setPowders(e.target.checked)}
+              onChange={(change) => setPowders(change.target.checked)}
             />
             Powder or flake in one
           </label>
@@ -105,15 +117,17 @@ export function LineIf(bench: Bench) {
         [
           'A takes of the thickness',
           pct(lines[0]!),
-          `${pct(Math.min(...lines))} to ${pct(Math.max(...lines))}, the heats ${degreesApart(DOUBT, units)} off either way`,
+          `${pct(Math.min(...lines))} to ${pct(Math.max(...lines))}, the heats ` +
+            `${degreesApart(DOUBT, units)} off either way`,
         ],
         ['Along the bait, in the mean', pct(share), 'its barrel’s share, whatever the line does'],
         [
           'Bled lines',
-          `${Math.round(bleed(a, b))} in 100`,
-          bleed(a, b) > 50
+          `${Math.round(bleed(back, belly))} in 100`,
+          bleed(back, belly) > 50
             ? 'Wanted as a look? Then write the heats down.'
-            : `${Math.round(bleed(a, b, odds.bleed.sd))} to ${Math.round(bleed(a, b, -odds.bleed.sd))}, by what the shop has learned of its lines`,
+            : `${Math.round(bleed(back, belly, odds.bleed.sd))} to ` +
+              `${Math.round(bleed(back, belly, -odds.bleed.sd))}, by what the shop has learned of its lines`,
         ],
       ]}
     >
@@ -121,7 +135,7 @@ export function LineIf(bench: Bench) {
         points={points}
         x={`B, ${show(0, 'temperature', units).unit}`}
         y="bled, in 100"
-        at={shownHeat(b, units)}
+        at={shownHeat(belly, units)}
         label="Bled lines in a hundred against the heat of the second colour"
       />
     </WhatIf>

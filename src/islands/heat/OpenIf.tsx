@@ -7,7 +7,10 @@ import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
 import { from, Given, Pick, WhatIf } from './parts.tsx';
 
-/** Contact between plastic and metal may be this far from usual either way, as a factor: the range of what is published. */
+/**
+ * Contact between plastic and metal may be this far from usual either way, as a factor: the range
+ * of what is published.
+ */
 const CONTACTS = [1000, 1500, 2500] as const;
 
 /** How far ahead is looked, s. */
@@ -16,51 +19,54 @@ const LOOKED = 2400;
 /** When a bait may be opened. */
 export function OpenIf(bench: Bench) {
   const { units, moulds, window } = bench;
-  const [i, setI] = useState(
+  const [chosen, setI] = useState(
     Math.max(
       0,
-      moulds.findIndex((x) => x.name === bench.start.mould),
+      moulds.findIndex((mould) => mould.name === bench.start.mould),
     ),
   );
   const [shot, setShot] = useState(from(bench, 'shot', (window.low + window.high) / 2));
   const [metal, setMetal] = useState(from(bench, 'metal', moulds[0]?.warmTo ?? 40));
-  const m = moulds[i];
+  const mould = moulds[chosen];
   const runs = useMemo(() => {
-    if (!m) return null;
+    if (!mould) return null;
     const run = (contact: number) => {
       const section: Section = {
-        ...m.section,
+        ...mould.section,
         layers: [{ upTo: 1, celsius: shot }],
-        outside: { ...outsideOf(m.metal, metal, m.mass, m.skin, 20), contact },
+        outside: { ...outsideOf(mould.metal, metal, mould.mass, mould.skin, 20), contact },
       };
       return whenToOpen(section, LOOKED);
     };
     return CONTACTS.map(run);
-  }, [m, shot, metal]);
-  if (!m || !runs) return null;
+  }, [mould, shot, metal]);
+  if (!mould || !runs) return null;
   const [slow, usual, fast] = runs as [
     (typeof runs)[number],
     (typeof runs)[number],
     (typeof runs)[number],
   ];
   const end = Math.min(LOOKED, (usual.open ?? 1200) * 1.8);
-  const at = (curve: typeof usual.curve, t: number) => {
-    const k = Math.max(
+  const at = (curve: typeof usual.curve, seconds: number) => {
+    const next = Math.max(
       1,
-      curve.at.findIndex((x) => x >= t),
+      curve.at.findIndex((x) => x >= seconds),
     );
-    const [a, b] = [curve.at[k - 1]!, curve.at[k] ?? curve.at[k - 1]!];
-    const s = b > a ? Math.min(1, (t - a) / (b - a)) : 0;
-    return curve.mean[k - 1]! + ((curve.mean[k] ?? curve.mean[k - 1]!) - curve.mean[k - 1]!) * s;
+    const [before, after] = [curve.at[next - 1]!, curve.at[next] ?? curve.at[next - 1]!];
+    const share = after > before ? Math.min(1, (seconds - before) / (after - before)) : 0;
+    return (
+      curve.mean[next - 1]! +
+      ((curve.mean[next] ?? curve.mean[next - 1]!) - curve.mean[next - 1]!) * share
+    );
   };
-  const show1 = (c: number) => shownHeat(c, units);
+  const show1 = (celsius: number) => shownHeat(celsius, units);
   const points = Array.from({ length: 60 }, (_, k) => {
-    const t = (end * k) / 59;
+    const seconds = (end * k) / 59;
     return {
-      x: t,
-      y: show1(at(usual.curve, t)),
-      low: show1(Math.min(at(fast.curve, t), at(usual.curve, t))),
-      high: show1(Math.max(at(slow.curve, t), at(usual.curve, t))),
+      x: seconds,
+      y: show1(at(usual.curve, seconds)),
+      low: show1(Math.min(at(fast.curve, seconds), at(usual.curve, seconds))),
+      high: show1(Math.max(at(slow.curve, seconds), at(usual.curve, seconds))),
     };
   });
   const said = (x: number | null) => (x === null ? `over ${LOOKED / 60} min` : clock(x));
@@ -68,16 +74,20 @@ export function OpenIf(bench: Bench) {
     <WhatIf
       id="open"
       title="When to open"
-      why={`Firm enough when its mean is ${degrees(FIRM.mean, units)} and its middle ${degrees(FIRM.centre, units)} or less. The range is what is published for the touch of plastic on metal.`}
+      why={
+        `Firm enough when its mean is ${degrees(FIRM.mean, units)} and its middle ` +
+        `${degrees(FIRM.centre, units)} or less. The range is what is published for the touch ` +
+        'of plastic on metal.'
+      }
       given={
         <>
           <Pick
             label="Mould"
-            value={i}
+            value={chosen}
             all={moulds}
-            take={(k) => {
-              setI(k);
-              setMetal(moulds[k]!.warmTo);
+            take={(next) => {
+              setI(next);
+              setMetal(moulds[next]!.warmTo);
             }}
           />
           <Given
@@ -106,7 +116,7 @@ export function OpenIf(bench: Bench) {
           said(usual.open),
           usual.open === null
             ? 'The mould is too warm for it to set: rest it.'
-            : `${said(fast.open)} to ${said(slow.open)}; ${say(m.thick, 'length', units)} at its thickest`,
+            : `${said(fast.open)} to ${said(slow.open)}; ${say(mould.thick, 'length', units)} at its thickest`,
         ],
         [
           'Its middle then',

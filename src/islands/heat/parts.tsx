@@ -1,5 +1,5 @@
 import type { MouldHeat } from '@/core/heat/index.ts';
-import type { Known } from '@/core/heat/index.ts';
+import type { Estimate } from '@/core/heat/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
@@ -22,7 +22,7 @@ export interface Bench {
   }[];
   vessels: { name: string; bore: number; volume: number }[];
   /** even odds of a joint, °C, and of a bled line, as the shop has learned them, and how sure */
-  odds: { joint: Known; bleed: Known };
+  odds: { joint: Estimate; bleed: Estimate };
   /** values a session's step was at, by name */
   start: Record<string, string>;
   /** the second of two that are compared */
@@ -31,8 +31,8 @@ export interface Bench {
 
 /** A start value handed over, or the usual one. */
 export const from = ({ start }: Bench, key: string, usual: number): number => {
-  const n = Number(start[key]);
-  return start[key] !== undefined && Number.isFinite(n) ? n : usual;
+  const count = Number(start[key]);
+  return start[key] !== undefined && Number.isFinite(count) ? count : usual;
 };
 
 /** A field of a what-if. */
@@ -51,7 +51,7 @@ export function Given({
   units: ShopUnits;
   min: number;
   max: number;
-  set: (v: number) => void;
+  set: (value: number) => void;
 }) {
   return (
     <QuantityField
@@ -61,7 +61,7 @@ export function Given({
       shop={units}
       min={min}
       max={max}
-      onChange={(v) => v !== null && set(v)}
+      onChange={(value) => value !== null && set(value)}
     />
   );
 }
@@ -119,10 +119,14 @@ export function Pick<T>({
   return (
     <label className="field">
       <span>{label}</span>
-      <select className="box" value={value} onChange={(e) => take(Number(e.target.value))}>
-        {all.map((x, i) => (
-          <option key={x.name} value={i}>
-            {x.name}
+      <select
+        className="box"
+        value={value}
+        onChange={(change) => take(Number(change.target.value))}
+      >
+        {all.map((item, i) => (
+          <option key={item.name} value={i}>
+            {item.name}
           </option>
         ))}
       </select>

@@ -15,7 +15,7 @@ export default function BringBack({ held: start }: { held: Held[] }) {
   const back = async (one: Held) => {
     const reply = await call('POST', `/api/catalogue/${one.list}/${one.id}/back`, {});
     setWrong(reply.ok ? '' : reply.message);
-    if (reply.ok) setHeld(held.filter((x) => x !== one));
+    if (reply.ok) setHeld(held.filter((held) => held !== one));
   };
   return (
     <>

@@ -40,25 +40,28 @@ export default function History({
         </p>
       )}
       <ol className="max-w-4xl">
-        {changes.map((c) => {
-          const all = c.before !== null && c.after !== null ? differences(c.before, c.after) : [];
+        {changes.map((change) => {
+          const all =
+            change.before !== null && change.after !== null
+              ? differences(change.before, change.after)
+              : [];
           return (
-            <li key={c.id} className="pb-5">
+            <li key={change.id} className="pb-5">
               <p className="flex flex-wrap items-center justify-between gap-3">
                 <span>
                   <b>
-                    {c.before === null
+                    {change.before === null
                       ? 'Added or brought back'
-                      : c.after === null
+                      : change.after === null
                         ? 'Retired'
                         : 'Changed'}
                   </b>{' '}
                   <span className="text-soft">
-                    {c.at}, {c.by}
+                    {change.at}, {change.by}
                   </span>
                 </span>
                 {all.length > 0 && (
-                  <button type="button" className="act" onClick={() => void putBack(c.before)}>
+                  <button type="button" className="act" onClick={() => void putBack(change.before)}>
                     Put back
                   </button>
                 )}
@@ -68,7 +71,7 @@ export default function History({
                   className="overflow-x-auto"
                   tabIndex={0}
                   role="region"
-                  aria-label={`Changed ${c.at}`}
+                  aria-label={`Changed ${change.at}`}
                 >
                   <table>
                     <thead>
@@ -79,11 +82,11 @@ export default function History({
                       </tr>
                     </thead>
                     <tbody>
-                      {all.slice(0, SHOWN).map((d) => (
-                        <tr key={d.where}>
-                          <td>{d.where}</td>
-                          <td className="break-words">{d.theirs}</td>
-                          <td className="break-words">{d.yours}</td>
+                      {all.slice(0, SHOWN).map((difference) => (
+                        <tr key={difference.where}>
+                          <td>{difference.where}</td>
+                          <td className="break-words">{difference.theirs}</td>
+                          <td className="break-words">{difference.yours}</td>
                         </tr>
                       ))}
                     </tbody>

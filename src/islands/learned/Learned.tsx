@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import type { Known } from '@/core/heat/index.ts';
-import { sayingOf, sayKnown } from '@/core/heat/index.ts';
+import type { Estimate } from '@/core/heat/index.ts';
+import { labelOf, sayKnown } from '@/core/heat/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 
 export interface LearnedRow {
   key: string;
   oven: string | null;
-  usual: Known;
-  posterior: Known;
+  usual: Estimate;
+  posterior: Estimate;
   evenings: number;
   all_readings: number;
   all_left: number;
@@ -17,8 +17,8 @@ export interface LearnedRow {
     session_id: number;
     session: string;
     at: string;
-    prior: Known;
-    posterior: Known;
+    prior: Estimate;
+    posterior: Estimate;
     readings: number;
     left_out: number;
   }[];
@@ -32,18 +32,20 @@ const TOLD: Record<string, string> = {
   probe: 'plunges',
 };
 
-/** The usual value, each evening's, and what is believed now, on one line: dots with their ranges. */
+/**
+ * The usual value, each evening's, and what is believed now, on one line: dots with their ranges.
+ */
 function Track({ row, units }: { row: LearnedRow; units: ShopUnits }) {
   const all = [
     { k: row.usual, what: 'usual', session: 0 },
     ...[...row.past]
       .reverse()
-      .map((p) => ({ k: p.posterior, what: p.session, session: p.session_id })),
+      .map((other) => ({ k: other.posterior, what: other.session, session: other.session_id })),
   ];
-  const said = all.map((a) => ({ ...a, ...sayKnown(row.key, a.k, units) }));
-  const low = Math.min(...said.map((s) => s.low));
-  const high = Math.max(...said.map((s) => s.high));
-  const y = (v: number) => 84 - ((v - low) / (high - low || 1)) * 72;
+  const said = all.map((other) => ({ ...other, ...sayKnown(row.key, other.k, units) }));
+  const low = Math.min(...said.map((range) => range.low));
+  const high = Math.max(...said.map((range) => range.high));
+  const y = (value: number) => 84 - ((value - low) / (high - low || 1)) * 72;
   const gap = 300 / Math.max(1, said.length);
   const now = sayKnown(row.key, row.posterior, units);
   return (
@@ -55,38 +57,41 @@ function Track({ row, units }: { row: LearnedRow; units: ShopUnits }) {
     >
       <path d="M24 88H336" stroke="var(--rule)" />
       <path d={`M24 ${y(now.middle)}H336`} stroke="var(--rule)" strokeDasharray="4 4" />
-      {said.map((s, i) => (
+      {said.map((range, i) => (
         <g key={i}>
           <path
-            d={`M${36 + i * gap} ${y(s.low)}V${y(s.high)}`}
+            d={`M${36 + i * gap} ${y(range.low)}V${y(range.high)}`}
             stroke="var(--ink)"
             strokeWidth={i === 0 ? 1.5 : 3}
             strokeDasharray={i === 0 ? '3 3' : undefined}
           />
           <rect
             x={36 + i * gap - 4}
-            y={y(s.middle) - 4}
+            y={y(range.middle) - 4}
             width="8"
             height="8"
             fill={i === 0 ? 'var(--ground)' : 'var(--ink)'}
             stroke="var(--ink)"
             strokeWidth="1.5"
           >
-            <title>{`${s.what}: ${s.text}`}</title>
+            <title>{`${range.what}: ${range.text}`}</title>
           </rect>
         </g>
       ))}
       <text x="22" y={y(high) + 10} textAnchor="end" fontSize="11" fill="var(--soft)">
-        {high.toFixed(sayingOf(row.key).places)}
+        {high.toFixed(labelOf(row.key).places)}
       </text>
       <text x="22" y="84" textAnchor="end" fontSize="11" fill="var(--soft)">
-        {low.toFixed(sayingOf(row.key).places)}
+        {low.toFixed(labelOf(row.key).places)}
       </text>
     </svg>
   );
 }
 
-/** What the shop has learned: each thing with its usual value, the evenings that taught it, and how sure it is now. */
+/**
+ * What the shop has learned: each thing with its usual value, the evenings that taught it, and how
+ * sure it is now.
+ */
 export default function Learned({ rows: start, units }: { rows: LearnedRow[]; units: ShopUnits }) {
   const [rows, setRows] = useState(start);
   const [wrong, setWrong] = useState('');
@@ -96,27 +101,29 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
     setWrong('');
     setRows((all) =>
       act === 'reset'
-        ? all.filter((r) => r.key !== key)
-        : all.map((r) => (r.key === key ? { ...r, locked: act === 'lock' } : r)),
+        ? all.filter((learnedRow) => learnedRow.key !== key)
+        : all.map((learnedRow) =>
+            learnedRow.key === key ? { ...learnedRow, locked: act === 'lock' } : learnedRow,
+          ),
     );
   };
   const groups = new Map<string, LearnedRow[]>();
-  for (const r of rows) {
-    const [kind, name, level, cups] = r.key.split('/');
+  for (const row of rows) {
+    const [kind, name, level, cups] = row.key.split('/');
     const group =
       kind === 'oven'
-        ? `${r.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}`
+        ? `${row.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}`
         : kind === 'cup' || kind === 'mould' || kind === 'probe'
           ? name!
           : kind === 'hand'
             ? 'Hands'
             : 'The shop';
-    groups.set(group, [...(groups.get(group) ?? []), r]);
+    groups.set(group, [...(groups.get(group) ?? []), row]);
   }
   if (rows.length === 0)
     return (
       <p className="text-soft">
-        Nothing yet. Cook an evening with a thermometer, and note the bursts: what they tell of
+        Nothing yet. Shoot a session with a thermometer, and note the bursts: what they tell of
         ovens, cups and air stands here when the session is finished.
       </p>
     );
@@ -131,11 +138,11 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
         <section key={name} className="border-t-[1.5px] border-ink py-3" aria-label={name}>
           <h2>{name}</h2>
           <ul className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
-            {list.map((r) => {
-              const says = sayingOf(r.key);
-              const now = sayKnown(r.key, r.posterior, units);
+            {list.map((learnedRow) => {
+              const says = labelOf(learnedRow.key);
+              const now = sayKnown(learnedRow.key, learnedRow.posterior, units);
               return (
-                <li key={r.key} data-learned={r.key}>
+                <li key={learnedRow.key} data-learned={learnedRow.key}>
                   <p>
                     <b>{says.name}</b> <span className="text-soft">{says.what}</span>
                   </p>
@@ -147,27 +154,32 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
                       {now.high.toFixed(says.places)}
                     </span>
                   </p>
-                  <Track row={r} units={units} />
+                  <Track row={learnedRow} units={units} />
                   <p className="hint">
-                    Usual: {sayKnown(r.key, r.usual, units).text}. {r.all_readings}{' '}
-                    {TOLD[r.key.split('/')[0]!] ?? 'readings'} on {r.evenings}{' '}
-                    {r.evenings === 1 ? 'evening' : 'evenings'}
-                    {r.all_left ? `, ${r.all_left} left out as not fitting` : ', none left out'}.
+                    Usual: {sayKnown(learnedRow.key, learnedRow.usual, units).text}.{' '}
+                    {learnedRow.all_readings} {TOLD[learnedRow.key.split('/')[0]!] ?? 'readings'} on{' '}
+                    {learnedRow.evenings} {learnedRow.evenings === 1 ? 'session' : 'sessions'}
+                    {learnedRow.all_left
+                      ? `, ${learnedRow.all_left} left out as not fitting`
+                      : ', none left out'}
+                    .
                   </p>
                   {!says.told && (
                     <p className="mt-1 flex gap-2">
                       <button
                         type="button"
                         className="act"
-                        aria-pressed={r.locked}
-                        onClick={() => void change(r.key, r.locked ? 'unlock' : 'lock')}
+                        aria-pressed={learnedRow.locked}
+                        onClick={() =>
+                          void change(learnedRow.key, learnedRow.locked ? 'unlock' : 'lock')
+                        }
                       >
-                        {r.locked ? 'Locked: let it learn' : 'Lock it so'}
+                        {learnedRow.locked ? 'Locked: let it learn' : 'Lock it so'}
                       </button>
                       <button
                         type="button"
                         className="act"
-                        onClick={() => void change(r.key, 'reset')}
+                        onClick={() => void change(learnedRow.key, 'reset')}
                       >
                         Forget it
                       </button>

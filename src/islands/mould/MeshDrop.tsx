@@ -41,16 +41,19 @@ export function MeshDrop({
   return (
     <div className="md:col-span-2">
       <label
-        className={`flex min-h-20 cursor-pointer flex-wrap items-center gap-3 border-[1.5px] border-dashed border-ink px-4 py-3 ${over ? 'bg-raised' : ''}`}
-        onDragOver={(e) => {
-          e.preventDefault();
+        className={
+          'flex min-h-20 cursor-pointer flex-wrap items-center gap-3 border-[1.5px] ' +
+          `border-dashed border-ink px-4 py-3 ${over ? 'bg-raised' : ''}`
+        }
+        onDragOver={(drag) => {
+          drag.preventDefault();
           setOver(true);
         }}
         onDragLeave={() => setOver(false)}
-        onDrop={(e) => {
-          e.preventDefault();
+        onDrop={(drag) => {
+          drag.preventDefault();
           setOver(false);
-          void read(e.dataTransfer.files[0]);
+          void read(drag.dataTransfer.files[0]);
         }}
       >
         <span className="min-w-0 flex-1">
@@ -64,9 +67,9 @@ export function MeshDrop({
           accept=".stl,model/stl"
           className="sr-only"
           aria-label="A mesh of the bait"
-          onChange={(e) => {
-            void read(e.target.files?.[0]);
-            e.target.value = '';
+          onChange={(change) => {
+            void read(change.target.files?.[0]);
+            change.target.value = '';
           }}
         />
       </label>
@@ -98,11 +101,11 @@ export function MeshDrop({
             <select
               className="box"
               value={unit}
-              onChange={(e) => setUnit(e.target.value as MeshUnit)}
+              onChange={(change) => setUnit(change.target.value as MeshUnit)}
             >
-              {(Object.keys(MESH_UNITS) as MeshUnit[]).map((u) => (
-                <option key={u} value={u}>
-                  {MESH_UNITS[u].name}
+              {(Object.keys(MESH_UNITS) as MeshUnit[]).map((meshUnit) => (
+                <option key={meshUnit} value={meshUnit}>
+                  {MESH_UNITS[meshUnit].name}
                 </option>
               ))}
             </select>
@@ -132,9 +135,9 @@ export function MeshDrop({
                 <Verdict verdict="good">It is watertight.</Verdict>
               </li>
             )}
-            {meshRemarks(mesh).map((r) => (
-              <li key={r.sentence}>
-                <Verdict verdict={r.weight}>{r.sentence}</Verdict>
+            {meshRemarks(mesh).map((meshRemark) => (
+              <li key={meshRemark.sentence}>
+                <Verdict verdict={meshRemark.weight}>{meshRemark.sentence}</Verdict>
               </li>
             ))}
           </ul>

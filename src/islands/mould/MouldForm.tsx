@@ -31,19 +31,22 @@ import { MeshDrop } from './MeshDrop.tsx';
 import { TakesFields } from './TakesFields.tsx';
 
 const choices = <K extends string>(table: Record<K, { name: string }>) =>
-  (Object.keys(table) as K[]).map((k) => (
-    <option key={k} value={k}>
-      {table[k].name}
+  (Object.keys(table) as K[]).map((key) => (
+    <option key={key} value={key}>
+      {table[key].name}
     </option>
   ));
 
-/** What a cavity measured one way reads measured another: its volume stays, in the other's own unit, to what a scale shows. */
-function measuredAs(c: Cavity, source: Source): number {
-  if (source === 'rough') return c.length;
-  const ml = cavityVolume(c);
+/**
+ * What a cavity measured one way reads measured another: its volume stays, in the other's own unit,
+ * to what a scale shows.
+ */
+function measuredAs(cavity: Cavity, source: Source): number {
+  if (source === 'rough') return cavity.length;
+  const ml = cavityVolume(cavity);
   const exact =
     source === 'bait'
-      ? ml * density(PLASTISOL.noFlow, GRADES[c.grade].density20)
+      ? ml * density(PLASTISOL.noFlow, GRADES[cavity.grade].density20)
       : source === 'water'
         ? ml * WATER_DENSITY
         : ml;
@@ -59,17 +62,21 @@ interface Props {
 }
 
 export default function MouldForm({ id, version, mould: start, units, others }: Props) {
-  const [m, setM] = useState(start);
-  const [rows, setRows] = useState(new Set(start.cavities.map((c) => c.y)).size);
+  const [mould, setM] = useState(start);
+  const [rows, setRows] = useState(new Set(start.cavities.map((cavity) => cavity.y)).size);
   const [same, setSame] = useState(true);
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
   const set = (part: Partial<Mould>) => setM((held) => ({ ...held, ...part }));
-  const first = m.cavities[0]!;
+  const first = mould.cavities[0]!;
   const all = (part: Partial<Cavity>) =>
-    set({ cavities: m.cavities.map((c) => ({ ...c, ...part })) });
-  const one = (n: number, part: Partial<Cavity>) =>
-    set({ cavities: m.cavities.map((c) => (c.n === n ? { ...c, ...part } : c)) });
-  const q = (
+    set({ cavities: mould.cavities.map((cavity) => ({ ...cavity, ...part })) });
+  const one = (count: number, part: Partial<Cavity>) =>
+    set({
+      cavities: mould.cavities.map((cavity) =>
+        cavity.n === count ? { ...cavity, ...part } : cavity,
+      ),
+    });
+  const quantity = (
     label: string,
     key: 'mass' | 'width' | 'height' | 'port' | 'runner' | 'sprue' | 'warmTo' | 'hold' | 'cool',
     dimension: Dimension,
@@ -77,57 +84,63 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
   ) => (
     <QuantityField
       label={label}
-      value={m[key]}
+      value={mould[key]}
       dimensions={[dimension]}
       shop={units}
       max={max}
-      onChange={(v) =>
-        v !== null &&
+      onChange={(value) =>
+        value !== null &&
         set({
-          [key]: v,
+          [key]: value,
           ...(key === 'width' || key === 'height'
-            ? { cavities: layOut({ ...m, [key]: v }, m.cavities.length, Math.max(1, rows)) }
+            ? {
+                cavities: layOut(
+                  { ...mould, [key]: value },
+                  mould.cavities.length,
+                  Math.max(1, rows),
+                ),
+              }
             : {}),
         })
       }
       error={wrong?.field === key ? wrong.message : undefined}
     />
   );
-  const measure = (c: Cavity, change: (part: Partial<Cavity>) => void, hide = false) => (
+  const measure = (cavity: Cavity, change: (part: Partial<Cavity>) => void, hide = false) => (
     <>
       <label className="field">
         <span className={hide ? 'sr-only' : undefined}>Volume by</span>
         <select
           className="box"
-          value={c.source}
-          onChange={(e) =>
+          value={cavity.source}
+          onChange={(event) =>
             change({
-              source: e.target.value as Source,
-              measured: measuredAs(c, e.target.value as Source),
+              source: event.target.value as Source,
+              measured: measuredAs(cavity, event.target.value as Source),
             })
           }
         >
           {choices(SOURCES)}
         </select>
       </label>
-      {c.source === 'bait' && !hide && (
+      {cavity.source === 'bait' && !hide && (
         <label className="field">
           <span>Shot in</span>
           <select
             className="box"
-            value={c.grade}
-            onChange={(e) => change({ grade: e.target.value as Cavity['grade'] })}
+            value={cavity.grade}
+            onChange={(event) => change({ grade: event.target.value as Cavity['grade'] })}
           >
-            {Object.entries(GRADES).map(([k, g]) => (
-              <option key={k} value={k}>
-                {g.name} plastisol
+            {Object.entries(GRADES).map(([key, grade]) => (
+              <option key={key} value={key}>
+                {grade.name} plastisol
               </option>
             ))}
           </select>
         </label>
       )}
       <QuantityField
-        key={c.source}
+        key={cavity.source}
         hideLabel={hide}
         label={
           {
@@ -136,12 +149,12 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             ml: 'It holds',
             mesh: 'It holds',
             rough: 'Length',
-          }[c.source]
+          }[cavity.source]
         }
-        value={c.measured}
-        dimensions={[SOURCES[c.source].dimension]}
+        value={cavity.measured}
+        dimensions={[SOURCES[cavity.source].dimension]}
         shop={units}
-        onChange={(v) => v !== null && change({ measured: v })}
+        onChange={(value) => value !== null && change({ measured: value })}
       />
     </>
   );
@@ -152,7 +165,7 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
     const reply = await save<{ id: number }>(
       id ? 'PUT' : 'POST',
       `/api/catalogue/moulds${id ? `/${id}` : ''}`,
-      m,
+      mould,
     );
     if (!reply.ok) return setWrong({ message: reply.message, field: reply.field });
     location.assign(`/moulds/${reply.value.id}`);
@@ -162,14 +175,14 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
       <div className="lg:sticky lg:top-4 lg:self-start">
         <MouldDrawing
-          mould={m}
+          mould={mould}
           numbers
-          dimensions={say(m.width, 'length', units)}
-          look={(c) => ({ figure: say(cavityVolume(c), 'volume', units, 2) })}
+          dimensions={say(mould.width, 'length', units)}
+          look={(cavity) => ({ figure: say(cavityVolume(cavity), 'volume', units, 2) })}
           closed
           order
         />
-        {layoutFaults(m).map((fault) => (
+        {layoutFaults(mould).map((fault) => (
           <p key={fault} className="wrong mt-2" role="status">
             {fault}
           </p>
@@ -179,14 +192,14 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
           {measured ? 'measured' : 'only a guess'}: {SOURCES[first.source].name}.
         </p>
         <p className="hint mt-2">
-          To close it: {closingAct(m)}. {closingCare(m).join(' ')}
+          To close it: {closingAct(mould)}. {closingCare(mould).join(' ')}
         </p>
       </div>
       {asking}
       <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keep(e.currentTarget);
+        onSubmit={(submit) => {
+          submit.preventDefault();
+          void keep(submit.currentTarget);
         }}
         noValidate
       >
@@ -195,8 +208,8 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             <span>Name</span>
             <input
               className="box"
-              value={m.name}
-              onChange={(e) => set({ name: e.target.value })}
+              value={mould.name}
+              onChange={(change) => set({ name: change.target.value })}
               aria-invalid={wrong?.field === 'name' ? true : undefined}
             />
             {wrong?.field === 'name' && (
@@ -209,37 +222,37 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             <span>Made of</span>
             <select
               className="box"
-              value={m.metal}
-              onChange={(e) => set({ metal: e.target.value as Metal })}
+              value={mould.metal}
+              onChange={(change) => set({ metal: change.target.value as Metal })}
             >
               {choices(METALS)}
             </select>
           </label>
-          {q('Weighs, both halves', 'mass', 'mass')}
-          {q('Length as it lies', 'width', 'length', 3000)}
-          {q('Height as it lies', 'height', 'length', 3000)}
+          {quantity('Weighs, both halves', 'mass', 'mass')}
+          {quantity('Length as it lies', 'width', 'length', 3000)}
+          {quantity('Height as it lies', 'height', 'length', 3000)}
           <label className="field">
             <span>Fed by</span>
             <select
               className="box"
-              value={m.feed}
-              onChange={(e) => set({ feed: e.target.value as Feed })}
+              value={mould.feed}
+              onChange={(change) => set({ feed: change.target.value as Feed })}
             >
               {choices(FEEDS)}
             </select>
           </label>
-          {q('Port bore', 'port', 'length', 50)}
-          {q('Runner holds', 'runner', 'volume')}
-          {q(m.feed === 'each' ? 'Each sprue holds' : 'Sprue holds', 'sprue', 'volume')}
+          {quantity('Port bore', 'port', 'length', 50)}
+          {quantity('Runner holds', 'runner', 'volume')}
+          {quantity(mould.feed === 'each' ? 'Each sprue holds' : 'Sprue holds', 'sprue', 'volume')}
           <label className="field">
             <span>Closed with</span>
             <select
               className="box"
-              value={m.closure}
-              onChange={(e) =>
+              value={mould.closure}
+              onChange={(change) =>
                 set({
-                  closure: e.target.value as Closure,
-                  closures: e.target.value === 'open' ? 0 : Math.max(1, m.closures),
+                  closure: change.target.value as Closure,
+                  closures: change.target.value === 'open' ? 0 : Math.max(1, mould.closures),
                 })
               }
             >
@@ -248,20 +261,20 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
           </label>
           <QuantityField
             label="How many of them"
-            value={m.closures}
+            value={mould.closures}
             dimensions={['count']}
             whole
-            min={m.closure === 'open' ? 0 : 1}
+            min={mould.closure === 'open' ? 0 : 1}
             max={24}
             shop={units}
-            onChange={(v) => v !== null && set({ closures: v })}
+            onChange={(value) => value !== null && set({ closures: value })}
           />
           <label className="field">
             <span>Lets go best with</span>
             <select
               className="box"
-              value={m.letsGo}
-              onChange={(e) => set({ letsGo: e.target.value as Mould['letsGo'] })}
+              value={mould.letsGo}
+              onChange={(change) => set({ letsGo: change.target.value as Mould['letsGo'] })}
             >
               <option value="either">either side up</option>
               <option value="TOP">TOP up</option>
@@ -272,49 +285,53 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             <span>Makes</span>
             <select
               className="box"
-              value={m.makes}
-              onChange={(e) => set({ makes: e.target.value as Mould['makes'] })}
+              value={mould.makes}
+              onChange={(change) => set({ makes: change.target.value as Mould['makes'] })}
             >
               <option value="bait">baits</option>
               <option value="tail">tails, for another mould</option>
               <option value="shell">shells, for another mould</option>
             </select>
           </label>
-          {q('Likes to be warm to', 'warmTo', 'temperature', 150)}
-          {q('Hold', 'hold', 'time', 120)}
-          {q('Cool before opening', 'cool', 'time', 3600)}
+          {quantity('Likes to be warm to', 'warmTo', 'temperature', 150)}
+          {quantity('Hold', 'hold', 'time', 120)}
+          {quantity('Cool before opening', 'cool', 'time', 3600)}
           <label className="field">
             <span>Loose parts, with commas</span>
             <input
               className="box"
-              value={m.loose.join(', ')}
-              onChange={(e) =>
+              value={mould.loose.join(', ')}
+              onChange={(change) =>
                 set({
-                  loose: e.target.value
+                  loose: change.target.value
                     .split(',')
-                    .map((x) => x.trimStart())
-                    .filter((x, i, list) => x !== '' || i === list.length - 1),
+                    .map((text) => text.trimStart())
+                    .filter((text, i, list) => text !== '' || i === list.length - 1),
                 })
               }
-              onBlur={() => set({ loose: m.loose.map((x) => x.trim()).filter(Boolean) })}
+              onBlur={() => set({ loose: mould.loose.map((text) => text.trim()).filter(Boolean) })}
             />
           </label>
           <QuantityField
             label="Good for so many shots; empty = no end in sight"
-            value={m.life}
+            value={mould.life}
             dimensions={['count']}
             whole
             min={1}
             max={100000}
             shop={units}
-            onChange={(v) => set({ life: v })}
+            onChange={(value) => set({ life: value })}
           />
           <label className="field md:col-span-2">
             <span>Note to self, shown when it is closed</span>
-            <input className="box" value={m.note} onChange={(e) => set({ note: e.target.value })} />
+            <input
+              className="box"
+              value={mould.note}
+              onChange={(change) => set({ note: change.target.value })}
+            />
           </label>
         </div>
-        <TakesFields mould={m} others={others} units={units} set={set} />
+        <TakesFields mould={mould} others={others} units={units} set={set} />
         <h2 className="mb-2 mt-6">Cavities</h2>
         <div className="grid gap-3 md:grid-cols-2">
           <label className="field">
@@ -322,7 +339,9 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             <select
               className="box"
               value={first.outline}
-              onChange={(e) => all({ outline: e.target.value as OutlineKey, profile: null })}
+              onChange={(change) =>
+                all({ outline: change.target.value as OutlineKey, profile: null })
+              }
             >
               {choices(OUTLINES)}
             </select>
@@ -334,17 +353,19 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             shop={units}
             min={5}
             max={600}
-            onChange={(v) => v !== null && all({ length: v })}
+            onChange={(value) => value !== null && all({ length: value })}
           />
           <QuantityField
             label="How many"
-            value={m.cavities.length}
+            value={mould.cavities.length}
             dimensions={['count']}
             whole
             min={1}
             max={48}
             shop={units}
-            onChange={(v) => v !== null && set({ cavities: layOut(m, v, Math.min(rows, v)) })}
+            onChange={(value) =>
+              value !== null && set({ cavities: layOut(mould, value, Math.min(rows, value)) })
+            }
           />
           <QuantityField
             label="In rows"
@@ -354,10 +375,10 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             min={1}
             max={12}
             shop={units}
-            onChange={(v) => {
-              if (v !== null) {
-                setRows(v);
-                set({ cavities: layOut(m, m.cavities.length, v) });
+            onChange={(value) => {
+              if (value !== null) {
+                setRows(value);
+                set({ cavities: layOut(mould, mould.cavities.length, value) });
               }
             }}
           />
@@ -368,14 +389,14 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
             shop={units}
             min={1}
             max={100}
-            onChange={(v) => v !== null && all({ section: v })}
+            onChange={(value) => value !== null && all({ section: value })}
           />
           <label className="flex min-h-11 items-center gap-3 self-end">
             <input
               type="checkbox"
               className="size-5"
               checked={same}
-              onChange={(e) => setSame(e.target.checked)}
+              onChange={(change) => setSame(change.target.checked)}
             />
             All cavities alike
           </label>
@@ -383,11 +404,14 @@ export default function MouldForm({ id, version, mould: start, units, others }: 
           <MeshDrop units={units} take={all} />
         </div>
         {!same &&
-          m.cavities.map((c) => (
-            <div key={c.n} className="mt-2 grid grid-cols-[40px_1fr_1fr_70px] items-center gap-3">
-              <b className="figure">{c.n}</b>
-              {measure(c, (part) => one(c.n, part), true)}
-              <span className="hint">{say(cavityVolume(c), 'volume', units, 2)}</span>
+          mould.cavities.map((cavity) => (
+            <div
+              key={cavity.n}
+              className="mt-2 grid grid-cols-[40px_1fr_1fr_70px] items-center gap-3"
+            >
+              <b className="figure">{cavity.n}</b>
+              {measure(cavity, (part) => one(cavity.n, part), true)}
+              <span className="hint">{say(cavityVolume(cavity), 'volume', units, 2)}</span>
             </div>
           ))}
         {wrong && wrong.field !== 'name' && (

@@ -13,9 +13,9 @@ interface Props {
 
 /** Core rods the mould has, and the inserts of other moulds that lie in it. */
 export function TakesFields({ mould, others, units, set }: Props) {
-  const free = others.filter((o) => !mould.takes.some((t) => t.mould === o));
+  const free = others.filter((other) => !mould.takes.some((take) => take.mould === other));
   const change = (i: number, part: Partial<Mould['takes'][number]>) =>
-    set({ takes: mould.takes.map((t, k) => (k === i ? { ...t, ...part } : t)) });
+    set({ takes: mould.takes.map((take, k) => (k === i ? { ...take, ...part } : take)) });
   return (
     <fieldset className="mt-6">
       <legend className="text-xl font-bold">Rods and inserts</legend>
@@ -24,9 +24,9 @@ export function TakesFields({ mould, others, units, set }: Props) {
           type="checkbox"
           className="size-5"
           checked={mould.rod !== null}
-          onChange={(e) =>
+          onChange={(change) =>
             set({
-              rod: e.target.checked
+              rod: change.target.checked
                 ? { bore: 7, length: Math.round((mould.cavities[0]?.length ?? 100) * 0.62) }
                 : null,
             })
@@ -43,7 +43,7 @@ export function TakesFields({ mould, others, units, set }: Props) {
             min={0.5}
             max={60}
             shop={units}
-            onChange={(v) => v !== null && set({ rod: { ...mould.rod!, bore: v } })}
+            onChange={(value) => value !== null && set({ rod: { ...mould.rod!, bore: value } })}
           />
           <QuantityField
             label="Rod length in the cavity"
@@ -52,48 +52,48 @@ export function TakesFields({ mould, others, units, set }: Props) {
             min={1}
             max={600}
             shop={units}
-            onChange={(v) => v !== null && set({ rod: { ...mould.rod!, length: v } })}
+            onChange={(value) => value !== null && set({ rod: { ...mould.rod!, length: value } })}
           />
           <p className="hint self-end pb-3">
             keeps {say(rodVolume(mould), 'volume', units, 2)} open in each
           </p>
         </div>
       )}
-      {mould.takes.map((t, i) => (
+      {mould.takes.map((take, i) => (
         <div
-          key={t.mould}
+          key={take.mould}
           className="grid items-end gap-3 border-b border-rule py-2 md:grid-cols-[1fr_1fr_110px_auto]"
         >
           <p className="min-h-11 pt-3">
-            <b>{t.mould}</b>
+            <b>{take.mould}</b>
           </p>
           <label className="field">
             <span>It lies</span>
             <select
               className="box"
-              value={t.lies}
-              onChange={(e) => change(i, { lies: e.target.value as Lie })}
+              value={take.lies}
+              onChange={(event) => change(i, { lies: event.target.value as Lie })}
             >
-              {(Object.keys(LIES) as Lie[]).map((l) => (
-                <option key={l} value={l}>
-                  {LIES[l].name}
+              {(Object.keys(LIES) as Lie[]).map((lie) => (
+                <option key={lie} value={lie}>
+                  {LIES[lie].name}
                 </option>
               ))}
             </select>
           </label>
           <QuantityField
             label="Of it, in the cavity"
-            value={t.share}
+            value={take.share}
             dimensions={['share']}
             min={0.05}
             max={1}
             shop={units}
-            onChange={(v) => v !== null && change(i, { share: v })}
+            onChange={(value) => value !== null && change(i, { share: value })}
           />
           <button
             type="button"
             className="act"
-            aria-label={`Take ${t.mould} out`}
+            aria-label={`Take ${take.mould} out`}
             onClick={() => set({ takes: mould.takes.filter((_, k) => k !== i) })}
           >
             Take out
@@ -106,14 +106,16 @@ export function TakesFields({ mould, others, units, set }: Props) {
           <select
             className="box"
             value=""
-            onChange={(e) =>
-              e.target.value &&
-              set({ takes: [...mould.takes, { mould: e.target.value, lies: 'stub', share: 1 }] })
+            onChange={(change) =>
+              change.target.value &&
+              set({
+                takes: [...mould.takes, { mould: change.target.value, lies: 'stub', share: 1 }],
+              })
             }
           >
             <option value="">choose one…</option>
-            {free.map((o) => (
-              <option key={o}>{o}</option>
+            {free.map((other) => (
+              <option key={other}>{other}</option>
             ))}
           </select>
         </label>

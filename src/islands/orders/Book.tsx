@@ -9,7 +9,7 @@ import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';
 import { BarPatterns, LineBar, sayProgress, STATES } from '@/ui/LineBar.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 
-export interface BookPart {
+interface BookPart {
   bait: string;
   outline: string;
   colourway: string;
@@ -42,21 +42,31 @@ const WORDS: Record<Readiness['what'], (at: number, now: Date) => string> = {
   'too-late': (at, now) => `too late: cured ${sayMoment(at, now)} at best`,
 };
 
-function Ready({ row, p, cure, now }: { row: BookRow; p: Progress; cure: number; now: Date }) {
-  if (row.parts.some((x) => x.noMix) && p.toShoot > 0)
+function Ready({
+  row,
+  progress,
+  cure,
+  now,
+}: {
+  row: BookRow;
+  progress: Progress;
+  cure: number;
+  now: Date;
+}) {
+  if (row.parts.some((part) => part.noMix) && progress.toShoot > 0)
     return <Verdict verdict="unknown">a layer has no mix</Verdict>;
-  const r = readiness(p, row.curedAt, endOfDay(row.promised), cure, now.getTime());
-  return <Verdict verdict={r.verdict}>{WORDS[r.what](r.at, now)}</Verdict>;
+  const other = readiness(progress, row.curedAt, endOfDay(row.promised), cure, now.getTime());
+  return <Verdict verdict={other.verdict}>{WORDS[other.what](other.at, now)}</Verdict>;
 }
 
 function Moves({
   row,
-  p,
+  progress,
   onDone,
 }: {
   row: BookRow;
-  p: Progress;
-  onDone: (kind: 'packed' | 'sent', n: number) => void;
+  progress: Progress;
+  onDone: (kind: 'packed' | 'sent', count: number) => void;
 }) {
   const [wrong, setWrong] = useState('');
   const [last, setLast] = useState<{
@@ -82,12 +92,12 @@ function Moves({
   };
   // Whole packs first; what is over goes when it is all there is.
   const packs =
-    p.cured >= row.pack
-      ? Math.floor(p.cured / row.pack) * row.pack
-      : p.toShoot + p.curing + p.shot === 0
-        ? p.cured
+    progress.cured >= row.pack
+      ? Math.floor(progress.cured / row.pack) * row.pack
+      : progress.toShoot + progress.curing + progress.shot === 0
+        ? progress.cured
         : 0;
-  if (packs === 0 && p.packed === 0 && !last) return null;
+  if (packs === 0 && progress.packed === 0 && !last) return null;
   return (
     <span className="mt-1 flex flex-wrap items-center gap-2">
       {packs > 0 && (
@@ -95,9 +105,9 @@ function Moves({
           Pack {packs}
         </button>
       )}
-      {p.packed > 0 && (
-        <button type="button" className="act" onClick={() => void move('sent', p.packed)}>
-          Send {p.packed}
+      {progress.packed > 0 && (
+        <button type="button" className="act" onClick={() => void move('sent', progress.packed)}>
+          Send {progress.packed}
         </button>
       )}
       {last && (
@@ -126,9 +136,13 @@ export default function Book({
 }) {
   const [held, setHeld] = useState(rows);
   const now = new Date(at);
-  const days = [...new Set(held.map((r) => r.promised))];
-  const moved = (id: number, kind: 'packed' | 'sent', n: number) =>
-    setHeld((all) => all.map((r) => (r.id === id ? { ...r, [kind]: r[kind] + n } : r)));
+  const days = [...new Set(held.map((bookRow) => bookRow.promised))];
+  const moved = (id: number, kind: 'packed' | 'sent', count: number) =>
+    setHeld((all) =>
+      all.map((bookRow) =>
+        bookRow.id === id ? { ...bookRow, [kind]: bookRow[kind] + count } : bookRow,
+      ),
+    );
   return (
     <>
       <BarPatterns />
@@ -150,9 +164,9 @@ export default function Book({
           </h2>
           <ul className="border-b-[1.5px] border-ink">
             {held
-              .filter((r) => r.promised === day)
+              .filter((bookRow) => bookRow.promised === day)
               .map((row) => {
-                const p = progress(row, row.tonight);
+                const other = progress(row, row.tonight);
                 return (
                   <li
                     key={row.id}
@@ -166,33 +180,40 @@ export default function Book({
                       {row.name && <span className="hint block">{row.name}</span>}
                     </span>
                     <span className="min-w-0">
-                      {row.parts.map((x) => (
-                        <span key={`${x.bait}${x.colourway}`} className="flex items-start gap-3">
+                      {row.parts.map((part) => (
+                        <span
+                          key={`${part.bait}${part.colourway}`}
+                          className="flex items-start gap-3"
+                        >
                           <span className="pt-2">
-                            <Bait outline={x.outline} layers={x.layers} />
+                            <Bait outline={part.outline} layers={part.layers} />
                           </span>
                           <span className="min-w-0">
                             <b className="block leading-tight">
-                              {x.bait}
+                              {part.bait}
                               {row.parts.length > 1 && (
-                                <span className="figure ml-2 font-normal">{x.count}</span>
+                                <span className="figure ml-2 font-normal">{part.count}</span>
                               )}
                             </b>
-                            <span className="hint block leading-tight">{x.colourway}</span>
+                            <span className="hint block leading-tight">{part.colourway}</span>
                           </span>
                         </span>
                       ))}
                     </span>
                     <span className="pt-1">
-                      <LineBar progress={p} />
+                      <LineBar progress={other} />
                       <span className="hint">
-                        {sayProgress(p)}; packs of {row.pack}
+                        {sayProgress(other)}; packs of {row.pack}
                       </span>
                     </span>
                     <b className="figure text-right text-lg">{row.count}</b>
                     <span>
-                      <Ready row={row} p={p} cure={cure} now={now} />
-                      <Moves row={row} p={p} onDone={(kind, n) => moved(row.id, kind, n)} />
+                      <Ready row={row} progress={other} cure={cure} now={now} />
+                      <Moves
+                        row={row}
+                        progress={other}
+                        onDone={(kind, count) => moved(row.id, kind, count)}
+                      />
                     </span>
                   </li>
                 );
@@ -201,12 +222,12 @@ export default function Book({
         </Fragment>
       ))}
       <p className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-sm text-soft">
-        {STATES.map((s) => (
-          <span key={s.key} className="inline-flex items-center gap-2">
+        {STATES.map((state) => (
+          <span key={state.key} className="inline-flex items-center gap-2">
             <svg width="26" height="14" aria-hidden="true">
-              <rect x="1" y="1" width="24" height="12" fill={s.fill} stroke="var(--ink)" />
+              <rect x="1" y="1" width="24" height="12" fill={state.fill} stroke="var(--ink)" />
             </svg>
-            {s.name}
+            {state.name}
           </span>
         ))}
       </p>

@@ -4,7 +4,10 @@ import { COLUMNS } from '@/core/order/csv.ts';
 import { call } from '@/ui/api.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 
-/** A file of orders: every row looked at before anything is taken; good rows are kept, bad ones say why. */
+/**
+ * A file of orders: every row looked at before anything is taken; good rows are kept, bad ones say
+ * why.
+ */
 export default function BringIn() {
   const [text, setText] = useState('');
   const [rows, setRows] = useState<ReadRow[] | null>(null);
@@ -25,11 +28,12 @@ export default function BringIn() {
     );
     if (!reply.ok) return setWrong(reply.message);
     setTaken(
-      `Rows taken: ${reply.value.rows}, in orders: ${reply.value.orders}${reply.value.left ? `; ${reply.value.left} left out` : ''}.`,
+      `Rows taken: ${reply.value.rows}, in orders: ` +
+        `${reply.value.orders}${reply.value.left ? `; ${reply.value.left} left out` : ''}.`,
     );
     setRows(null);
   };
-  const good = rows?.filter((r) => r.part).length ?? 0;
+  const good = rows?.filter((row) => row.part).length ?? 0;
   return (
     <div>
       <p className="max-w-prose">
@@ -43,9 +47,9 @@ export default function BringIn() {
             type="file"
             accept=".csv,text/csv"
             className="sr-only"
-            onChange={(e) => {
-              const f = e.target.files?.[0];
-              if (f) void f.text().then(look);
+            onChange={(change) => {
+              const file = change.target.files?.[0];
+              if (file) void file.text().then(look);
             }}
           />
         </label>
@@ -59,7 +63,7 @@ export default function BringIn() {
           className="box font-mono text-sm"
           rows={5}
           value={text}
-          onChange={(e) => setText(e.target.value)}
+          onChange={(change) => setText(change.target.value)}
         />
       </label>
       <button
@@ -92,24 +96,24 @@ export default function BringIn() {
               <thead>
                 <tr>
                   <th>Row</th>
-                  {COLUMNS.map((c) => (
-                    <th key={c}>{c}</th>
+                  {COLUMNS.map((column) => (
+                    <th key={column}>{column}</th>
                   ))}
                   <th>Verdict</th>
                 </tr>
               </thead>
               <tbody>
-                {rows.slice(0, 500).map((r) => (
-                  <tr key={r.row}>
-                    <td className="num">{r.row}</td>
-                    {COLUMNS.map((c) => (
-                      <td key={c}>{r.typed[c]}</td>
+                {rows.slice(0, 500).map((row) => (
+                  <tr key={row.row}>
+                    <td className="num">{row.row}</td>
+                    {COLUMNS.map((column) => (
+                      <td key={column}>{row.typed[column]}</td>
                     ))}
                     <td>
-                      {r.part ? (
+                      {row.part ? (
                         <Verdict verdict="good">good</Verdict>
                       ) : (
-                        <Verdict verdict="stop">{r.wrong.join('; ')}</Verdict>
+                        <Verdict verdict="stop">{row.wrong.join('; ')}</Verdict>
                       )}
                     </td>
                   </tr>

@@ -14,8 +14,8 @@ export default function PairTablet() {
   return (
     <form
       className="grid gap-4"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onSubmit={(submit) => {
+        submit.preventDefault();
         void go();
       }}
     >
@@ -27,7 +27,7 @@ export default function PairTablet() {
           autoComplete="one-time-code"
           maxLength={12}
           value={code}
-          onChange={(e) => setCode(e.target.value)}
+          onChange={(change) => setCode(change.target.value)}
         />
       </label>
       <label className="field">
@@ -37,7 +37,7 @@ export default function PairTablet() {
           value={name}
           maxLength={60}
           placeholder="bench by the window"
-          onChange={(e) => setName(e.target.value)}
+          onChange={(change) => setName(change.target.value)}
         />
       </label>
       {wrong && (

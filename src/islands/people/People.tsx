@@ -49,19 +49,19 @@ export default function People({
               </tr>
             </thead>
             <tbody>
-              {people.map((p) => (
-                <tr key={p.id}>
+              {people.map((person) => (
+                <tr key={person.id}>
                   <td>
-                    <b>{p.name}</b>
+                    <b>{person.name}</b>
                   </td>
-                  <td>{roleWords(p.role as Role)}</td>
-                  <td>{p.signs ? 'by password' : 'not yet'}</td>
-                  <td>{p.pin ? 'yes' : 'none'}</td>
+                  <td>{roleWords(person.role as Role)}</td>
+                  <td>{person.signs ? 'by password' : 'not yet'}</td>
+                  <td>{person.pin ? 'yes' : 'none'}</td>
                   <td className="text-right whitespace-nowrap">
-                    <button type="button" className="act" onClick={() => setOpen(p.id)}>
+                    <button type="button" className="act" onClick={() => setOpen(person.id)}>
                       Change
                     </button>{' '}
-                    <button type="button" className="act" onClick={() => void drop(p.id)}>
+                    <button type="button" className="act" onClick={() => void drop(person.id)}>
                       Take out
                     </button>
                   </td>
@@ -83,7 +83,7 @@ export default function People({
       ) : (
         <PersonForm
           key={open}
-          person={people.find((p) => p.id === open)}
+          person={people.find((person) => person.id === open)}
           done={() => void again()}
           cancel={() => setOpen(null)}
         />

@@ -47,8 +47,8 @@ export function PersonForm({
     <form
       aria-label={person ? `Change ${person.name}` : 'A new person'}
       className="mt-4 grid max-w-3xl gap-4 border-t-[1.5px] border-ink pt-3 sm:grid-cols-2"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onSubmit={(submit) => {
+        submit.preventDefault();
         void keep();
       }}
     >
@@ -59,15 +59,15 @@ export function PersonForm({
           value={name}
           maxLength={60}
           autoComplete="off"
-          onChange={(e) => setName(e.target.value)}
+          onChange={(change) => setName(change.target.value)}
         />
       </label>
       <label className="field">
         <span>May</span>
-        <select className="box" value={role} onChange={(e) => setRole(e.target.value)}>
-          {(Object.keys(ROLES) as Role[]).map((r) => (
-            <option key={r} value={r}>
-              {roleWords(r)}
+        <select className="box" value={role} onChange={(change) => setRole(change.target.value)}>
+          {(Object.keys(ROLES) as Role[]).map((role) => (
+            <option key={role} value={role}>
+              {roleWords(role)}
             </option>
           ))}
         </select>
@@ -80,7 +80,7 @@ export function PersonForm({
           value={secret}
           maxLength={200}
           autoComplete="new-password"
-          onChange={(e) => setSecret(e.target.value)}
+          onChange={(change) => setSecret(change.target.value)}
         />
       </label>
       <label className="field">
@@ -95,7 +95,7 @@ export function PersonForm({
           maxLength={8}
           autoComplete="off"
           disabled={noPin}
-          onChange={(e) => setPin(e.target.value)}
+          onChange={(change) => setPin(change.target.value)}
         />
       </label>
       {person?.pin && (
@@ -104,7 +104,7 @@ export function PersonForm({
             type="checkbox"
             className="size-5"
             checked={noPin}
-            onChange={(e) => setNoPin(e.target.checked)}
+            onChange={(change) => setNoPin(change.target.checked)}
           />
           Take the PIN away
         </label>

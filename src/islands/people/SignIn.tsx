@@ -14,8 +14,8 @@ export default function SignIn({ to }: { to: string }) {
   return (
     <form
       className="grid gap-4"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onSubmit={(submit) => {
+        submit.preventDefault();
         void go();
       }}
     >
@@ -26,7 +26,7 @@ export default function SignIn({ to }: { to: string }) {
           value={name}
           maxLength={60}
           autoComplete="username"
-          onChange={(e) => setName(e.target.value)}
+          onChange={(change) => setName(change.target.value)}
         />
       </label>
       <label className="field">
@@ -37,7 +37,7 @@ export default function SignIn({ to }: { to: string }) {
           value={secret}
           maxLength={200}
           autoComplete="current-password"
-          onChange={(e) => setSecret(e.target.value)}
+          onChange={(change) => setSecret(change.target.value)}
         />
       </label>
       {wrong && (

@@ -21,7 +21,7 @@ export function Tablets({ tablets: start }: { tablets: Tablet[] }) {
   const drop = async (id: number) => {
     const reply = await call('DELETE', `/api/tablets/${id}`);
     setWrong(reply.ok ? '' : reply.message);
-    if (reply.ok) setTablets(tablets.filter((t) => t.id !== id));
+    if (reply.ok) setTablets(tablets.filter((tablet) => tablet.id !== id));
   };
   return (
     <section aria-label="Bench tablets" className="mt-8 border-t-[1.5px] border-ink pt-3">
@@ -30,18 +30,18 @@ export function Tablets({ tablets: start }: { tablets: Tablet[] }) {
         <p className="mt-2 text-soft">None is paired.</p>
       ) : (
         <ul className="max-w-2xl">
-          {tablets.map((t) => (
+          {tablets.map((tablet) => (
             <li
-              key={t.id}
+              key={tablet.id}
               className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"
             >
               <span>
-                <b>{t.name}</b>{' '}
+                <b>{tablet.name}</b>{' '}
                 <span className="text-soft">
-                  since {sayDay(new Date(t.at).toISOString().slice(0, 10))}
+                  since {sayDay(new Date(tablet.at).toISOString().slice(0, 10))}
                 </span>
               </span>
-              <button type="button" className="act" onClick={() => void drop(t.id)}>
+              <button type="button" className="act" onClick={() => void drop(tablet.id)}>
                 Unpair
               </button>
             </li>

@@ -7,7 +7,7 @@ import type {
   PlanInput,
   Shelf,
   TimingKnown,
-  Wanted,
+  WantedPart,
 } from '@/core/plan/index.ts';
 import {
   baitShots,
@@ -16,7 +16,6 @@ import {
   jobOfRun,
   planSession,
   pullSheet,
-  runsOf,
   settle,
 } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -28,8 +27,10 @@ import { useSave } from '@/ui/useSave.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Tape } from './Tape.tsx';
 import { useTiming } from './useTiming.ts';
+import { barrelHint, VesselChoice, DegasChoice } from './CupFields.tsx';
 
-// Below the fold: they come after the tape, but are sent for at once, so that nothing pops in under a hand.
+// Below the fold: they come after the tape, but are sent for at once, so that nothing pops in under
+// a hand.
 const later = {
   jobs: () => import('./JobFields.tsx'),
   timing: () => import('./TimingOf.tsx'),
@@ -39,7 +40,7 @@ const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields })
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
 const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
-export interface OpenPart extends Wanted {
+export interface OpenPart extends WantedPart {
   baitName: string;
   colourwayName: string;
 }
@@ -57,7 +58,10 @@ interface Props {
   timing: TimingKnown;
 }
 
-/** One session from chosen order lines: what to shoot, in which barrels, from which cups, with how much. */
+/**
+ * One session from chosen order lines: what to shoot, in which barrels, from which cups, with how
+ * much.
+ */
 export default function Planner({
   id: startId,
   version,
@@ -87,7 +91,7 @@ export default function Planner({
   const plan = useMemo(() => planSession(input, units), [input, units]);
   const times = useTiming(plan.ok ? plan : null, input, timing);
   const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
-  const chosen = new Set(input.jobs.flatMap((j) => j.lines.map((l) => l.part)));
+  const chosen = new Set(input.jobs.flatMap((job) => job.lines.map((line) => line.part)));
   const change = (next: PlanInput) => {
     setInput(next);
     setSaved(false);
@@ -95,15 +99,15 @@ export default function Planner({
   const setJob = (job: Job) => {
     const jobs = settle(
       shelf,
-      input.jobs.map((j) => (j.key === job.key ? job : j)),
+      input.jobs.map((other) => (other.key === job.key ? job : other)),
     );
     change({ ...input, jobs, cups: cupsFor(shelf, jobs, input.cups, input.settings) });
   };
   const toggle = (part: OpenPart) => {
     const kept = chosen.has(part.part)
       ? input.jobs
-          .map((j) => ({ ...j, lines: j.lines.filter((l) => l.part !== part.part) }))
-          .filter((j) => j.lines.length > 0)
+          .map((job) => ({ ...job, lines: job.lines.filter((line) => line.part !== part.part) }))
+          .filter((job) => job.lines.length > 0)
       : input.jobs;
     if (chosen.has(part.part))
       return change({
@@ -113,22 +117,24 @@ export default function Planner({
       });
     const [fresh] = draftPlan(shelf, [part], defaults).jobs;
     if (!fresh) return;
-    const held = kept.find((j) => j.key === fresh.key);
+    const held = kept.find((job) => job.key === fresh.key);
     const next = held
-      ? kept.map((j) =>
-          j === held
+      ? kept.map((job) =>
+          job === held
             ? {
-                ...j,
-                lines: [...j.lines, ...fresh.lines].sort((a, b) => a.due.localeCompare(b.due)),
+                ...job,
+                lines: [...job.lines, ...fresh.lines].sort((one, other) =>
+                  one.due.localeCompare(other.due),
+                ),
               }
-            : j,
+            : job,
         )
       : [...kept, fresh];
     const jobs = settle(shelf, next);
     change({ ...input, jobs, cups: cupsFor(shelf, jobs, input.cups, input.settings) });
   };
   const setCup = (cup: CupChoice) =>
-    change({ ...input, cups: input.cups.map((c) => (c.mix === cup.mix ? cup : c)) });
+    change({ ...input, cups: input.cups.map((use) => (use.mix === cup.mix ? cup : use)) });
   const keep = async (): Promise<number | null> => {
     const reply = await save<{ id: number }>(
       id ? 'PUT' : 'POST',
@@ -165,9 +171,9 @@ export default function Planner({
   };
   const { totals } = plan;
   const others = plan.shots.length - baitShots(plan.runs);
-  const count = input.jobs.reduce((n, j) => n + j.lines.length, 0);
-  const ml = (g: number) => say(hotVolume(g, 20), 'volume', units);
-  const groups = [...new Set(sheet.map((i) => i.group))];
+  const count = input.jobs.reduce((sum, job) => sum + job.lines.length, 0);
+  const ml = (grams: number) => say(hotVolume(grams, 20), 'volume', units);
+  const groups = [...new Set(sheet.map((item) => item.group))];
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_330px]">
       {/* What grows here never moves the pull sheet, nor its button, under a hand. */}
@@ -178,8 +184,8 @@ export default function Planner({
             <input
               className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight"
               value={name}
-              onChange={(e) => {
-                setName(e.target.value);
+              onChange={(change) => {
+                setName(change.target.value);
                 setSaved(false);
               }}
             />
@@ -195,7 +201,10 @@ export default function Planner({
         </div>
         <p className="mt-1 text-soft" data-summary>
           {plan.ok
-            ? `${baitShots(plan.runs)} shots${others > 0 ? `, ${others} more for inserts and trials` : ''}, ${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ${count === 1 ? '1 line' : `${count} lines`}`
+            ? `${baitShots(plan.runs)} ` +
+              `shots${others > 0 ? `, ${others} more for inserts and trials` : ''}, ` +
+              `${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ` +
+              `${count === 1 ? '1 line' : `${count} lines`}`
             : 'Not worked out yet'}
         </p>
         {asking}
@@ -205,9 +214,11 @@ export default function Planner({
           </p>
         )}
         <ul className="mt-2" aria-label="Remarks">
-          {plan.remarks.map((r) => (
-            <li key={r.sentence} className="py-1" data-remark={r.code}>
-              <Verdict verdict={r.weight === 'refused' ? 'stop' : 'watch'}>{r.sentence}</Verdict>
+          {plan.remarks.map((remark) => (
+            <li key={remark.sentence} className="py-1" data-remark={remark.code}>
+              <Verdict verdict={remark.weight === 'refused' ? 'stop' : 'watch'}>
+                {remark.sentence}
+              </Verdict>
             </li>
           ))}
         </ul>
@@ -239,30 +250,31 @@ export default function Planner({
                   </tr>
                 </thead>
                 <tbody>
-                  {plan.runs.flatMap((r) =>
-                    r.barrels.map((b) => (
-                      <tr key={`${r.key}${b.layer}`}>
+                  {plan.runs.flatMap((run) =>
+                    run.barrels.map((barrel) => (
+                      <tr key={`${run.key}${barrel.layer}`}>
                         <td>
-                          {jobOfRun(input.jobs, r.key).bait.name}, {b.layerName.toLowerCase()}{' '}
-                          {plan.cups.find((c) => c.mix === b.mix)?.letter}
+                          {jobOfRun(input.jobs, run.key).bait.name},{' '}
+                          {barrel.layerName.toLowerCase()}{' '}
+                          {plan.cups.find((cup) => cup.mix === barrel.mix)?.letter}
                           <span className="hint block">
-                            {Math.round(b.share * 100)} % of the{' '}
-                            {r.makes === 'bait' ? 'bait' : r.makes}
-                            {r.barrels.length > 1 ? barrelHint(input, r.key, b.layer) : ''}
+                            {Math.round(barrel.share * 100)} % of the{' '}
+                            {run.makes === 'bait' ? 'bait' : run.makes}
+                            {run.barrels.length > 1 ? barrelHint(input, run.key, barrel.layer) : ''}
                           </span>
                         </td>
-                        <td className="num">{say(b.perShot, 'volume', units, 1)}</td>
+                        <td className="num">{say(barrel.perShot, 'volume', units, 1)}</td>
                         <td className="num">
-                          {b.heel === undefined
+                          {barrel.heel === undefined
                             ? ''
-                            : `${say(b.purge ?? 0, 'volume', units, 1)}, ${say(b.heel, 'volume', units, 1)}`}
+                            : `${say(barrel.purge ?? 0, 'volume', units, 1)}, ${say(barrel.heel, 'volume', units, 1)}`}
                         </td>
-                        <td className="num">{say(b.perDraw, 'volume', units, 1)}</td>
-                        <td className="num">{say(b.holds, 'volume', units)}</td>
+                        <td className="num">{say(barrel.perDraw, 'volume', units, 1)}</td>
+                        <td className="num">{say(barrel.holds, 'volume', units)}</td>
                       </tr>
                     )),
                   )}
-                  {plan.runs.every((r) => r.barrels.length === 0) && (
+                  {plan.runs.every((run) => run.barrels.length === 0) && (
                     <tr>
                       <td colSpan={5}>Nothing is shot; it is poured by hand.</td>
                     </tr>
@@ -281,26 +293,27 @@ export default function Planner({
                     ['Several colours, to the remelt tray', totals.puckG],
                     ['Left in the cups', totals.leftG],
                     ['Lost on blade and wall', totals.lostG],
-                  ].map(([what, g]) => (
+                  ].map(([what, value]) => (
                     <tr key={what as string}>
                       <td>{what}</td>
-                      <td className="num">{ml(g as number)}</td>
-                      <td className="num">{say(g as number, 'mass', units, 0)}</td>
+                      <td className="num">{ml(value as number)}</td>
+                      <td className="num">{say(value as number, 'mass', units, 0)}</td>
                     </tr>
                   ))}
                 </tbody>
               </table>
-              {plan.runs.map((r) => (
-                <p key={r.key} className="hint mt-2">
-                  {jobOfRun(input.jobs, r.key).bait.name}
-                  {plan.runs.length > 1 ? `, ${r.stage!.toLowerCase()}` : ''}: {r.shots}{' '}
-                  {r.shots === 1 ? 'shot' : 'shots'}
-                  {r.trials ? ` and ${r.trials} trial` : ''} give {r.baits};{' '}
-                  {Math.round(r.chance * 100)} in 100 that {r.need} come good, if{' '}
-                  {Math.round((r.good ?? 0) * 100)} % do as a rule (worth{' '}
-                  {Math.round(r.strength ?? input.settings.strength)} baits of experience).
-                  {r.takes
-                    ? ` Each takes an insert: ${r.takes.count} in all${r.takes.fromShelf ? `, ${r.takes.fromShelf} of them from the shelf` : ''}.`
+              {plan.runs.map((run) => (
+                <p key={run.key} className="hint mt-2">
+                  {jobOfRun(input.jobs, run.key).bait.name}
+                  {plan.runs.length > 1 ? `, ${run.stage!.toLowerCase()}` : ''}: {run.shots}{' '}
+                  {run.shots === 1 ? 'shot' : 'shots'}
+                  {run.trials ? ` and ${run.trials} trial` : ''} give {run.baits};{' '}
+                  {Math.round(run.chance * 100)} in 100 that {run.need} come good, if{' '}
+                  {Math.round((run.good ?? 0) * 100)} % do as a rule (worth{' '}
+                  {Math.round(run.strength ?? input.settings.strength)} baits of experience).
+                  {run.takes
+                    ? ` Each takes an insert: ${run.takes.count} in ` +
+                      `all${run.takes.fromShelf ? `, ${run.takes.fromShelf} of them from the shelf` : ''}.`
                     : ''}
                 </p>
               ))}
@@ -327,12 +340,12 @@ export default function Planner({
                     </tr>
                   </thead>
                   <tbody>
-                    {plan.cups.map((c) => {
-                      const choice = input.cups.find((x) => x.mix === c.mix)!;
+                    {plan.cups.map((cup) => {
+                      const choice = input.cups.find((use) => use.mix === cup.mix)!;
                       return (
-                        <tr key={c.mix}>
+                        <tr key={cup.mix}>
                           <td>
-                            <b>{c.letter}</b> {c.name}
+                            <b>{cup.letter}</b> {cup.name}
                           </td>
                           <td>
                             <VesselChoice choice={choice} shelf={shelf} set={setCup} />
@@ -341,15 +354,21 @@ export default function Planner({
                             <DegasChoice choice={choice} set={setCup} />
                           </td>
                           <td className="num">
-                            {c.charges.map((x) => say(x.coldMl, 'volume', units)).join(' + ')}
+                            {cup.charges
+                              .map((charge) => say(charge.coldMl, 'volume', units))
+                              .join(' + ')}
                           </td>
                           <td className="num">
-                            {say(Math.max(0, ...c.charges.map((x) => x.hotMl)), 'volume', units)} of{' '}
-                            {say(c.limitMl, 'volume', units)}
+                            {say(
+                              Math.max(0, ...cup.charges.map((charge) => charge.hotMl)),
+                              'volume',
+                              units,
+                            )}{' '}
+                            of {say(cup.limitMl, 'volume', units)}
                           </td>
-                          <td className="num">{ml(c.drawnG)}</td>
-                          <td className="num">{say(c.leftMl, 'volume', units)}</td>
-                          <td className="num">{c.heatsDrawn.toFixed(1)}</td>
+                          <td className="num">{ml(cup.drawnG)}</td>
+                          <td className="num">{say(cup.leftMl, 'volume', units)}</td>
+                          <td className="num">{cup.heatsDrawn.toFixed(1)}</td>
                         </tr>
                       );
                     })}
@@ -362,11 +381,11 @@ export default function Planner({
         {!plan.ok && input.cups.length > 0 && (
           <section className="mt-4">
             <h2>Cups</h2>
-            {input.cups.map((c) => (
-              <p key={c.mix} className="flex flex-wrap items-center gap-3 py-1">
-                <b>{c.recipe.name}</b>
-                <VesselChoice choice={c} shelf={shelf} set={setCup} />
-                <DegasChoice choice={c} set={setCup} />
+            {input.cups.map((cup) => (
+              <p key={cup.mix} className="flex flex-wrap items-center gap-3 py-1">
+                <b>{cup.recipe.name}</b>
+                <VesselChoice choice={cup} shelf={shelf} set={setCup} />
+                <DegasChoice choice={cup} set={setCup} />
               </p>
             ))}
           </section>
@@ -390,22 +409,22 @@ export default function Planner({
           <h2 className="mt-6">From the book</h2>
           {parts.length === 0 && <p className="hint">Every line in the book is shot.</p>}
           <ul>
-            {parts.map((p) => (
-              <li key={p.part}>
+            {parts.map((part) => (
+              <li key={part.part}>
                 <label className="flex min-h-11 cursor-pointer items-center gap-3 border-b border-rule">
                   <input
                     type="checkbox"
                     className="size-5 shrink-0"
-                    checked={chosen.has(p.part)}
-                    onChange={() => toggle(p)}
+                    checked={chosen.has(part.part)}
+                    onChange={() => toggle(part)}
                   />
                   <span className="min-w-0 flex-1">
-                    <b>{p.baitName}</b> {p.colourwayName}{' '}
+                    <b>{part.baitName}</b> {part.colourwayName}{' '}
                     <span className="text-soft">
-                      for {p.for}, {p.due}
+                      for {part.for}, {part.due}
                     </span>
                   </span>
-                  <b className="figure">{p.count}</b>
+                  <b className="figure">{part.count}</b>
                 </label>
               </li>
             ))}
@@ -416,7 +435,7 @@ export default function Planner({
         <h2 className="flex items-baseline justify-between">
           Pull sheet{' '}
           <span className="text-sm font-normal text-soft">
-            {sheet.filter((i) => ticks.has(i.key)).length} of {sheet.length}
+            {sheet.filter((item) => ticks.has(item.key)).length} of {sheet.length}
           </span>
         </h2>
         {sheet.length === 0 && (
@@ -424,28 +443,28 @@ export default function Planner({
             Choose lines; everything to lay out then stands here, with amounts.
           </p>
         )}
-        {groups.map((g) => (
-          <section key={g} className="mt-3">
-            <h3 className="text-sm text-soft">{g}</h3>
+        {groups.map((group) => (
+          <section key={group} className="mt-3">
+            <h3 className="text-sm text-soft">{group}</h3>
             <ul>
               {sheet
-                .filter((i) => i.group === g)
-                .map((i) => (
-                  <li key={i.key}>
+                .filter((item) => item.group === group)
+                .map((item) => (
+                  <li key={item.key}>
                     <label className="flex min-h-11 cursor-pointer items-center gap-3 border-b border-rule py-1">
                       <input
                         type="checkbox"
                         className="size-5 shrink-0"
-                        checked={ticks.has(i.key)}
-                        onChange={() => tick(i.key)}
+                        checked={ticks.has(item.key)}
+                        onChange={() => tick(item.key)}
                       />
                       <span
-                        className={`min-w-0 flex-1 leading-tight ${ticks.has(i.key) ? 'text-soft' : ''}`}
+                        className={`min-w-0 flex-1 leading-tight ${ticks.has(item.key) ? 'text-soft' : ''}`}
                       >
-                        {i.what}
-                        {i.note && <span className="hint block">{i.note}</span>}
+                        {item.what}
+                        {item.note && <span className="hint block">{item.note}</span>}
                       </span>
-                      <b className="max-w-[45%] shrink-0 text-right leading-tight">{i.amount}</b>
+                      <b className="max-w-[45%] shrink-0 text-right leading-tight">{item.amount}</b>
                     </label>
                   </li>
                 ))}
@@ -468,58 +487,5 @@ export default function Planner({
         )}
       </aside>
     </div>
-  );
-}
-
-/** Which barrel a layer goes into, as it is marked or as it hangs. */
-function barrelHint(input: PlanInput, key: string, layer: string): string {
-  const run = input.jobs.flatMap(runsOf).find((r) => r.key === key);
-  const i = run?.stage.layers.findIndex((l) => l.key === layer) ?? -1;
-  if (!run?.tools.injector || i < 0) return '';
-  const at = run.tools.order[i] ?? i;
-  const { barrels } = run.tools.injector.injector;
-  return `; ${barrels[at]?.mark || ['near', barrels.length === 3 ? 'middle' : 'far', 'far'][at]} barrel`;
-}
-
-function VesselChoice({
-  choice,
-  shelf,
-  set,
-}: {
-  choice: CupChoice;
-  shelf: Shelf;
-  set: (c: CupChoice) => void;
-}) {
-  return (
-    <select
-      aria-label={`Cup for ${choice.recipe.name}`}
-      className="box w-auto"
-      value={choice.vessel?.id ?? ''}
-      onChange={(e) => {
-        const v = shelf.vessels.find((x) => x.id === Number(e.target.value));
-        set({ ...choice, vessel: v ? { id: v.id, vessel: v.spec } : null });
-      }}
-    >
-      <option value="">none</option>
-      {shelf.vessels.map((v) => (
-        <option key={v.id} value={v.id}>
-          {v.spec.name}
-        </option>
-      ))}
-    </select>
-  );
-}
-function DegasChoice({ choice, set }: { choice: CupChoice; set: (c: CupChoice) => void }) {
-  return (
-    <select
-      aria-label={`Degas ${choice.recipe.name}`}
-      className="box w-auto"
-      value={choice.degas}
-      onChange={(e) => set({ ...choice, degas: e.target.value as CupChoice['degas'] })}
-    >
-      {['none', 'cold', 'before colour', 'after colour'].map((d) => (
-        <option key={d}>{d}</option>
-      ))}
-    </select>
   );
 }

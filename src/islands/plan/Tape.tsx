@@ -2,15 +2,18 @@ import type { Plan, PlanInput, Timing } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 
-const X = 120;
-const W = 880;
+const LEFT = 120;
+const WIDE = 880;
 const ROW = 44;
 
 /** Hours and minutes after the start. */
 const after = (seconds: number): string =>
   `${Math.floor(seconds / 3600)}:${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}`;
 
-/** The session as a length of tape, draw by draw: what is in each cup, what each barrel takes, which mould is shot, what is racked. */
+/**
+ * The session as a length of tape, draw by draw: what is in each cup, what each barrel takes, which
+ * mould is shot, what is racked.
+ */
 export function Tape({
   plan,
   input,
@@ -22,16 +25,18 @@ export function Tape({
   units: ShopUnits;
   timing: Timing | null;
 }) {
-  const n = plan.draws.length;
-  const step = W / Math.max(1, n);
+  const count = plan.draws.length;
+  const step = WIDE / Math.max(1, count);
   const moulds = [
     ...new Map(
-      input.jobs.flatMap((j) => j.tools.flatMap((t) => t.moulds)).map((m) => [m.id, m.mould.name]),
+      input.jobs
+        .flatMap((job) => job.tools.flatMap((tool) => tool.moulds))
+        .map((entry) => [entry.id, entry.mould.name]),
     ),
   ];
-  const colour = (mix: number) => input.cups.find((c) => c.mix === mix)!.recipe.colour;
+  const colour = (mix: number) => input.cups.find((cup) => cup.mix === mix)!.recipe.colour;
   const lanes = [
-    ...plan.cups.map((c) => ({ key: `c${c.mix}`, name: `Cup ${c.letter}` })),
+    ...plan.cups.map((cup) => ({ key: `c${cup.mix}`, name: `Cup ${cup.letter}` })),
     { key: 'barrels', name: 'Barrels' },
     ...moulds.map(([id, name]) => ({ key: `m${id}`, name })),
     { key: 'rack', name: 'Rack' },
@@ -39,11 +44,11 @@ export function Tape({
   ];
   // Figures need room: not every draw of many is named.
   const every = Math.max(1, Math.ceil(64 / step));
-  const y = (key: string) => 8 + lanes.findIndex((l) => l.key === key) * ROW;
+  const y = (key: string) => 8 + lanes.findIndex((lane) => lane.key === key) * ROW;
   /** what a draw takes, shot or poured */
-  const takenBy = (d: Plan['draws'][number]) => [...(d.poured ?? []), ...d.barrels];
-  const most = Math.max(...plan.draws.flatMap((d) => takenBy(d).map((b) => b.ml)));
-  const makes = new Map(plan.runs.map((r) => [r.key, r.makes ?? 'bait']));
+  const takenBy = (draw: Plan['draws'][number]) => [...(draw.poured ?? []), ...draw.barrels];
+  const most = Math.max(...plan.draws.flatMap((draw) => takenBy(draw).map((barrel) => barrel.ml)));
+  const makes = new Map(plan.runs.map((run) => [run.key, run.makes ?? 'bait']));
   let racked = 0;
   return (
     <figure
@@ -53,60 +58,73 @@ export function Tape({
       aria-label="The tape of draws"
     >
       <svg
-        viewBox={`0 0 ${X + W + 8} ${lanes.length * ROW + 12}`}
+        viewBox={`0 0 ${LEFT + WIDE + 8} ${lanes.length * ROW + 12}`}
         className="block w-full min-w-[640px]"
         role="img"
-        aria-label={`${n} draws in order`}
+        aria-label={`${count} draws in order`}
       >
-        {lanes.map((l) => (
-          <g key={l.key}>
-            <text x="0" y={y(l.key) + 26} fontSize="15" fontWeight="700" fill="var(--ink)">
-              {l.name.length > 15 ? `${l.name.slice(0, 14)}…` : l.name}
+        {lanes.map((lane) => (
+          <g key={lane.key}>
+            <text x="0" y={y(lane.key) + 26} fontSize="15" fontWeight="700" fill="var(--ink)">
+              {lane.name.length > 15 ? `${lane.name.slice(0, 14)}…` : lane.name}
             </text>
-            <path d={`M0 ${y(l.key) + 40}H${X + W}`} stroke="var(--rule)" />
+            <path d={`M0 ${y(lane.key) + 40}H${LEFT + WIDE}`} stroke="var(--rule)" />
           </g>
         ))}
-        {plan.cups.map((c) => {
+        {plan.cups.map((cup) => {
           const takes = plan.draws
-            .map((d, i) => ({
+            .map((draw, i) => ({
               i,
-              ml: takenBy(d)
-                .filter((b) => b.mix === c.mix)
-                .reduce((s, b) => s + b.ml, 0),
+              ml: takenBy(draw)
+                .filter((barrel) => barrel.mix === cup.mix)
+                .reduce((sum, barrel) => sum + barrel.ml, 0),
             }))
-            .filter((t) => t.ml > 0);
+            .filter((other) => other.ml > 0);
           // Tips are dipped after the last draw: their cup has no part in one.
           if (takes.length === 0)
             return (
-              <text key={c.mix} x={X} y={y(`c${c.mix}`) + 26} fontSize="14" fill="var(--soft)">
+              <text
+                key={cup.mix}
+                x={LEFT}
+                y={y(`c${cup.mix}`) + 26}
+                fontSize="14"
+                fill="var(--soft)"
+              >
                 for dipping, after
               </text>
             );
-          const total = takes.reduce((s, t) => s + t.ml, 0);
+          const total = takes.reduce((sum, take) => sum + take.ml, 0);
           let gone = 0;
-          const points = takes.map((t) => {
+          const points = takes.map((take) => {
             const top = 32 * (1 - gone / total);
-            gone += t.ml;
-            return `${X + t.i * step},${y(`c${c.mix}`) + 36 - top} ${X + (t.i + 1) * step},${y(`c${c.mix}`) + 36 - 32 * (1 - gone / total)}`;
+            gone += take.ml;
+            return (
+              `${LEFT + take.i * step},${y(`c${cup.mix}`) + 36 - top} ` +
+              `${LEFT + (take.i + 1) * step},${y(`c${cup.mix}`) + 36 - 32 * (1 - gone / total)}`
+            );
           });
           const [first, last] = [takes[0]!.i, takes.at(-1)!.i];
           return (
-            <g key={c.mix}>
+            <g key={cup.mix}>
               <path
-                d={`M${X + first * step} ${y(`c${c.mix}`) + 36}L${points.join(' L').replaceAll(',', ' ')}L${X + (last + 1) * step} ${y(`c${c.mix}`) + 36}Z`}
-                fill={colour(c.mix)}
+                d={
+                  `M${LEFT + first * step} ` +
+                  `${y(`c${cup.mix}`) + 36}L${points.join(' L').replaceAll(',', ' ')}L${LEFT + (last + 1) * step} ` +
+                  `${y(`c${cup.mix}`) + 36}Z`
+                }
+                fill={colour(cup.mix)}
               />
               <rect
-                x={X + first * step}
-                y={y(`c${c.mix}`) + 4}
+                x={LEFT + first * step}
+                y={y(`c${cup.mix}`) + 4}
                 width={(last - first + 1) * step}
                 height="32"
                 className="line-art"
               />
-              {c.charges.slice(1).map((ch) => (
+              {cup.charges.slice(1).map((ch) => (
                 <path
                   key={ch.beforeDraw}
-                  d={`M${X + (ch.beforeDraw - 1) * step} ${y(`c${c.mix}`) - 2}v40`}
+                  d={`M${LEFT + (ch.beforeDraw - 1) * step} ${y(`c${cup.mix}`) - 2}v40`}
                   stroke="var(--watch)"
                   strokeWidth="2.5"
                 />
@@ -114,55 +132,61 @@ export function Tape({
             </g>
           );
         })}
-        {plan.draws.map((d, i) => {
-          const served = plan.shots.filter((s) => d.shots.includes(s.n));
+        {plan.draws.map((draw, i) => {
+          const served = plan.shots.filter((shot) => draw.shots.includes(shot.n));
           const whole = served.filter(
-            (s) => plan.draws.filter((x) => x.shots.includes(s.n)).at(-1) === d,
+            (shot) => plan.draws.filter((draw) => draw.shots.includes(shot.n)).at(-1) === draw,
           );
           racked += whole
-            .filter((s) => !s.trial && makes.get(s.job) === 'bait')
-            .reduce((sum, s) => sum + s.baits, 0);
-          const w = Math.max(3, step - 4);
-          const all = takenBy(d);
-          const bw = w / all.length;
+            .filter((shot) => !shot.trial && makes.get(shot.job) === 'bait')
+            .reduce((sum, shot) => sum + shot.baits, 0);
+          const width = Math.max(3, step - 4);
+          const all = takenBy(draw);
+          const bw = width / all.length;
           return (
-            <g key={d.n}>
-              {all.map((b, k) => {
-                const h = 32 * (b.ml / most);
+            <g key={draw.n}>
+              {all.map((barrel, k) => {
+                const height = 32 * (barrel.ml / most);
                 return (
                   <rect
-                    key={b.layer}
-                    x={X + i * step + 2 + k * bw}
-                    y={y('barrels') + 36 - h}
+                    key={barrel.layer}
+                    x={LEFT + i * step + 2 + k * bw}
+                    y={y('barrels') + 36 - height}
                     width={Math.max(1, bw - 1)}
-                    height={h}
-                    fill={colour(b.mix)}
+                    height={height}
+                    fill={colour(barrel.mix)}
                     stroke="var(--ink)"
                   >
-                    <title>{`${d.barrels.length > 0 ? 'draw' : 'pour'} ${d.n}: ${say(b.ml, 'volume', units, 1)}`}</title>
+                    <title>
+                      {`${draw.barrels.length > 0 ? 'draw' : 'pour'} ${draw.n}: ` +
+                        `${say(barrel.ml, 'volume', units, 1)}`}
+                    </title>
                   </rect>
                 );
               })}
-              {served.map((s) => (
-                <g key={s.n}>
+              {served.map((shot) => (
+                <g key={shot.n}>
                   <rect
-                    x={X + i * step + 2}
-                    y={y(`m${s.mould}`) + 4}
-                    width={w}
+                    x={LEFT + i * step + 2}
+                    y={y(`m${shot.mould}`) + 4}
+                    width={width}
                     height="32"
                     className="line-art"
-                    strokeDasharray={s.trial ? '3 3' : undefined}
+                    strokeDasharray={shot.trial ? '3 3' : undefined}
                   />
                   <path
-                    d={`M${X + i * step + 2} ${y(`m${s.mould}`) + 4}L${X + i * step + 2 + w} ${y(`m${s.mould}`) + 36}H${X + i * step + 2}Z`}
+                    d={
+                      `M${LEFT + i * step + 2} ${y(`m${shot.mould}`) + 4}L${LEFT + i * step + 2 + width} ` +
+                      `${y(`m${shot.mould}`) + 36}H${LEFT + i * step + 2}Z`
+                    }
                     fill={colour(all[0]!.mix)}
-                    opacity={d.cavities ? 0.5 : 1}
+                    opacity={draw.cavities ? 0.5 : 1}
                   />
                 </g>
               ))}
               {timing?.draws[i] && i % every === 0 && (
                 <text
-                  x={X + i * step + 2}
+                  x={LEFT + i * step + 2}
                   y={y('clock') + 26}
                   fontSize="14"
                   fill="var(--ink)"
@@ -174,7 +198,7 @@ export function Tape({
               )}
               {whole.length > 0 && racked > 0 && step > 22 && (
                 <text
-                  x={X + (i + 0.5) * step}
+                  x={LEFT + (i + 0.5) * step}
                   y={y('rack') + 26}
                   textAnchor="middle"
                   fontSize="14"
@@ -191,8 +215,10 @@ export function Tape({
       <figcaption className="hint">
         Draw by draw, left to right; the last figure in the rack is what will lie there.{' '}
         {timing &&
-          `Hours and minutes after the start; the last draw comes ${after(timing.draws.at(-1)?.low ?? 0)} to ${after(timing.draws.at(-1)?.high ?? 0)} after it, eight in ten. `}
-        {plan.cups.some((c) => c.charges.length > 1)
+          'Hours and minutes after the start; the last draw comes ' +
+            `${after(timing.draws.at(-1)?.low ?? 0)} to ${after(timing.draws.at(-1)?.high ?? 0)} ` +
+            'after it, eight in ten. '}
+        {plan.cups.some((cup) => cup.charges.length > 1)
           ? 'An upright line is where a cup is charged again.'
           : ''}
       </figcaption>

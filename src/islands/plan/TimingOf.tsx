@@ -1,7 +1,10 @@
 import type { Timing } from '@/core/plan/index.ts';
 import { clock, lasting } from '@/core/quantity/format.ts';
 
-/** How long the session takes, from the models of heat and the shop's own hands, and when it ends if begun now. */
+/**
+ * How long the session takes, from the models of heat and the shop's own hands, and when it ends if
+ * begun now.
+ */
 export function TimingOf({ timing }: { timing: Timing | null }) {
   if (!timing)
     return (
@@ -10,7 +13,7 @@ export function TimingOf({ timing }: { timing: Timing | null }) {
       </p>
     );
   const { phases, all, lastMinute } = timing;
-  const most = Math.max(...phases.map((p) => p.seconds.high));
+  const most = Math.max(...phases.map((phase) => phase.seconds.high));
   const ends = new Date(Date.now() + all.mid * 1000).toTimeString().slice(0, 5);
   return (
     <section
@@ -29,15 +32,15 @@ export function TimingOf({ timing }: { timing: Timing | null }) {
           </span>
         </p>
         <ul className="mt-2">
-          {phases.map((p) => (
+          {phases.map((phase) => (
             <li
-              key={p.what}
+              key={phase.what}
               className="grid grid-cols-[minmax(0,1fr)_5.5rem] items-center gap-x-3 border-b border-rule py-1"
             >
               <span>
-                {p.what} <span className="hint">{p.why}</span>
+                {phase.what} <span className="hint">{phase.why}</span>
               </span>
-              <b className="figure text-right">{lasting(p.seconds.mid)}</b>
+              <b className="figure text-right">{lasting(phase.seconds.mid)}</b>
               <svg
                 viewBox="0 0 300 8"
                 className="col-span-2 block h-2 w-full"
@@ -45,12 +48,12 @@ export function TimingOf({ timing }: { timing: Timing | null }) {
                 aria-hidden="true"
               >
                 <path
-                  d={`M0 4H${(p.seconds.mid / most) * 300}`}
+                  d={`M0 4H${(phase.seconds.mid / most) * 300}`}
                   stroke="var(--ink)"
                   strokeWidth="6"
                 />
                 <path
-                  d={`M${(p.seconds.low / most) * 300} 4H${(p.seconds.high / most) * 300}`}
+                  d={`M${(phase.seconds.low / most) * 300} 4H${(phase.seconds.high / most) * 300}`}
                   stroke="var(--soft)"
                   strokeWidth="2"
                 />
@@ -62,10 +65,13 @@ export function TimingOf({ timing }: { timing: Timing | null }) {
       <div>
         <h2>The last minute before a draw</h2>
         <ol className="mt-1">
-          {lastMinute.map((l) => (
-            <li key={l.what} className="grid grid-cols-[4rem_1fr] gap-2 border-b border-rule py-1">
-              <b className="figure">{l.before === 0 ? '0:00' : `−${clock(l.before)}`}</b>
-              <span>{l.what}</span>
+          {lastMinute.map((other) => (
+            <li
+              key={other.what}
+              className="grid grid-cols-[4rem_1fr] gap-2 border-b border-rule py-1"
+            >
+              <b className="figure">{other.before === 0 ? '0:00' : `−${clock(other.before)}`}</b>
+              <span>{other.what}</span>
             </li>
           ))}
         </ol>

@@ -32,7 +32,7 @@ export function BackupFields({
           className="box"
           placeholder="beside the shop’s data"
           value={shop.backups}
-          onChange={(e) => set({ backups: e.target.value })}
+          onChange={(change) => set({ backups: change.target.value })}
         />
       </label>
       <p className="self-end sm:col-span-2" data-backup>

@@ -38,10 +38,10 @@ export default function Devices({
   };
   const drop = async (id: number) => {
     const reply = await call('DELETE', `/api/devices/${id}`);
-    if (reply.ok) setDevices(devices.filter((d) => d.id !== id));
+    if (reply.ok) setDevices(devices.filter((device) => device.id !== id));
     else setWrong(reply.message);
   };
-  const shown = devices.filter((d) => standIns || !d.standIn);
+  const shown = devices.filter((device) => standIns || !device.standIn);
   return (
     <section aria-label="Instruments" className="mt-8 border-t-[1.5px] border-ink pt-3">
       <h2>Instruments</h2>
@@ -64,16 +64,18 @@ export default function Devices({
             </tr>
           </thead>
           <tbody>
-            {shown.map((d) => (
-              <tr key={d.id}>
-                <td>{d.name}</td>
+            {shown.map((row) => (
+              <tr key={row.id}>
+                <td>{row.name}</td>
                 <td>
-                  {DEVICE_KINDS[d.kind].name}
-                  {d.standIn ? ', a stand-in' : ''}
+                  {DEVICE_KINDS[row.kind].name}
+                  {row.standIn ? ', a stand-in' : ''}
                 </td>
-                <td>{d.target ? `in ${d.target.kind} of session ${d.session}` : 'nowhere'}</td>
+                <td>
+                  {row.target ? `in ${row.target.kind} of session ${row.session}` : 'nowhere'}
+                </td>
                 <td className="text-right">
-                  <button type="button" className="act" onClick={() => void drop(d.id)}>
+                  <button type="button" className="act" onClick={() => void drop(row.id)}>
                     Take its key back
                   </button>
                 </td>
@@ -84,8 +86,8 @@ export default function Devices({
       )}
       <form
         className="mt-3 flex flex-wrap items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
+        onSubmit={(submit) => {
+          submit.preventDefault();
           void add();
         }}
       >
@@ -95,7 +97,7 @@ export default function Devices({
             className="box"
             value={name}
             maxLength={60}
-            onChange={(e) => setName(e.target.value)}
+            onChange={(change) => setName(change.target.value)}
           />
         </label>
         <label className="field">
@@ -103,11 +105,11 @@ export default function Devices({
           <select
             className="box"
             value={kind}
-            onChange={(e) => setKind(e.target.value as DeviceKind)}
+            onChange={(change) => setKind(change.target.value as DeviceKind)}
           >
-            {Object.entries(DEVICE_KINDS).map(([k, d]) => (
-              <option key={k} value={k}>
-                {d.name}
+            {Object.entries(DEVICE_KINDS).map(([key, device_kind]) => (
+              <option key={key} value={key}>
+                {device_kind.name}
               </option>
             ))}
           </select>

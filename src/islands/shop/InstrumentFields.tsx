@@ -4,7 +4,9 @@ import { degrees, degreesApart } from '@/core/quantity/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
-/** What heats are read with, what it showed when it was checked, and what that makes of its figures. */
+/**
+ * What heats are read with, what it showed when it was checked, and what that makes of its figures.
+ */
 export function InstrumentFields({
   shop,
   set,
@@ -24,7 +26,7 @@ export function InstrumentFields({
         <select
           className="box"
           value={reads}
-          onChange={(e) => set({ reads: e.target.value as Shop['reads'] })}
+          onChange={(change) => set({ reads: change.target.value as Shop['reads'] })}
         >
           {Object.entries(INSTRUMENTS).map(([key, { name }]) => (
             <option key={key} value={key}>
@@ -51,14 +53,15 @@ export function InstrumentFields({
         shop={units}
         min={0}
         max={300}
-        onChange={(v) => {
-          setTrue(v);
-          if (check && v !== null) set({ check: { ...check, true: v } });
+        onChange={(value) => {
+          setTrue(value);
+          if (check && value !== null) set({ check: { ...check, true: value } });
         }}
       />
       <p className="hint sm:col-span-2 lg:col-span-4" data-instrument>
         {check === null
-          ? 'Not checked: read it in hot plastic beside a thermometer you trust, or in boiling water, as quickly as you do at the bench, and put in both figures. '
+          ? 'Not checked: read it in hot plastic beside a thermometer you trust, or in boiling ' +
+            'water, as quickly as you do at the bench, and put in both figures. '
           : ''}
         {tells
           ? ''

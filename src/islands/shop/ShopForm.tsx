@@ -12,7 +12,9 @@ import type { LastBackup } from './BackupFields.tsx';
 import { BackupFields } from './BackupFields.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
 
-/** All the shop's figures. The unit they are shown in changes at once; what they mean never does. */
+/**
+ * All the shop's figures. The unit they are shown in changes at once; what they mean never does.
+ */
 export default function ShopForm({
   shop: start,
   version,
@@ -26,13 +28,13 @@ export default function ShopForm({
   /** ms, when the page was made */ now: number;
   /** stand-ins may speak only there */ demo: boolean;
 }) {
-  const [s, setS] = useState(start);
+  const [other, setS] = useState(start);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const set = (part: Partial<Shop>) => {
-    setS({ ...s, ...part });
+    setS({ ...other, ...part });
     setSaid(null);
   };
-  const { units } = s;
+  const { units } = other;
   const unitChoice = <K extends keyof ShopUnits>(
     label: string,
     key: K,
@@ -41,17 +43,17 @@ export default function ShopForm({
     <fieldset>
       <legend className="text-sm text-soft">{label}</legend>
       <div className="flex flex-wrap">
-        {choices.map(([k, name]) => (
+        {choices.map(([choice, name]) => (
           <label
-            key={k}
-            className={`act cursor-pointer ${units[key] === k ? 'act-main' : ''} has-focus-visible:outline-3`}
+            key={choice}
+            className={`act cursor-pointer ${units[key] === choice ? 'act-main' : ''} has-focus-visible:outline-3`}
           >
             <input
               type="radio"
               className="sr-only"
               name={key}
-              checked={units[key] === k}
-              onChange={() => set({ units: { ...units, [key]: k } })}
+              checked={units[key] === choice}
+              onChange={() => set({ units: { ...units, [key]: choice } })}
             />
             {name}
           </label>
@@ -59,11 +61,11 @@ export default function ShopForm({
       </div>
     </fieldset>
   );
-  const q = (
+  const quantity = (
     label: string,
     value: number,
     dimension: Dimension,
-    put: (v: number) => void,
+    put: (value: number) => void,
     bounds: { min?: number; max?: number; whole?: boolean } = {},
   ) => (
     <QuantityField
@@ -73,14 +75,14 @@ export default function ShopForm({
       dimensions={[dimension]}
       shop={units}
       {...bounds}
-      onChange={(v) => v !== null && put(v)}
+      onChange={(value) => value !== null && put(value)}
     />
   );
   const { save, asking } = useSave(version);
   const keep = async (fields: HTMLFormElement) => {
     const unread = unreadIn(fields);
     if (unread) return setSaid({ ok: false, text: unread });
-    const reply = await save('PUT', '/api/shop', s);
+    const reply = await save('PUT', '/api/shop', other);
     setSaid(
       reply.ok
         ? { ok: true, text: 'Kept. Sessions already open run on by the figures they began with.' }
@@ -91,24 +93,28 @@ export default function ShopForm({
   return (
     <form
       noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep(e.currentTarget);
+      onSubmit={(submit) => {
+        submit.preventDefault();
+        void keep(submit.currentTarget);
       }}
     >
       {asking}
       <div className={group}>
         <label className="field sm:col-span-2">
           <span>Name of the shop</span>
-          <input className="box" value={s.name} onChange={(e) => set({ name: e.target.value })} />
+          <input
+            className="box"
+            value={other.name}
+            onChange={(change) => set({ name: change.target.value })}
+          />
         </label>
         <QuantityField
           label="Height above the sea, m"
-          value={s.altitude}
+          value={other.altitude}
           dimensions={['count']}
           shop={units}
           max={6000}
-          onChange={(v) => v !== null && set({ altitude: v })}
+          onChange={(value) => value !== null && set({ altitude: value })}
         />
         <div className="self-end">
           <Ground />
@@ -116,7 +122,7 @@ export default function ShopForm({
       </div>
       <h2 className="mb-2">Backups</h2>
       <div className={group}>
-        <BackupFields shop={s} last={backup} now={now} set={set} />
+        <BackupFields shop={other} last={backup} now={now} set={set} />
       </div>
       <h2 className="mb-2">Units</h2>
       <div className={group}>
@@ -143,119 +149,133 @@ export default function ShopForm({
         ])}
         <QuantityField
           label="Your scoop holds"
-          value={s.units.scoop ?? null}
+          value={other.units.scoop ?? null}
           dimensions={['volume']}
-          shop={{ ...s.units, volume: 'mL' }}
+          shop={{ ...other.units, volume: 'mL' }}
           max={100}
-          onChange={(scoop) => set({ units: { ...s.units, scoop } })}
+          onChange={(scoop) => set({ units: { ...other.units, scoop } })}
         />
       </div>
       <h2 className="mb-2">Heat and match</h2>
       <div className={group}>
-        {q(
+        {quantity(
           'Window from',
-          s.window.low,
+          other.window.low,
           'temperature',
-          (low) => set({ window: { ...s.window, low } }),
+          (low) => set({ window: { ...other.window, low } }),
           { min: 100, max: 205 },
         )}
-        {q(
+        {quantity(
           'Window to',
-          s.window.high,
+          other.window.high,
           'temperature',
-          (high) => set({ window: { ...s.window, high } }),
+          (high) => set({ window: { ...other.window, high } }),
           { min: 100, max: 205 },
         )}
-        {q(
+        {quantity(
           'Cups within',
-          s.bench.tolerance,
+          other.bench.tolerance,
           'difference',
-          (tolerance) => set({ bench: { ...s.bench, tolerance } }),
+          (tolerance) => set({ bench: { ...other.bench, tolerance } }),
           { min: 0.5, max: 20 },
         )}
-        {q(
+        {quantity(
           'A reading goes stale after',
-          s.bench.stale,
+          other.bench.stale,
           'time',
-          (stale) => set({ bench: { ...s.bench, stale } }),
+          (stale) => set({ bench: { ...other.bench, stale } }),
           { min: 5, max: 900 },
         )}
-        <InstrumentFields shop={s} set={set} />
+        <InstrumentFields shop={other} set={set} />
         <p className="sm:col-span-2 lg:col-span-4">
           Schools to start from:{' '}
-          {Object.values(SCHOOLS).map((x) => (
+          {Object.values(SCHOOLS).map((school) => (
             <button
-              key={x.name}
+              key={school.name}
               type="button"
               className="act mr-2 mt-1"
-              onClick={() => set({ window: { low: x.low, high: x.high } })}
+              onClick={() => set({ window: { low: school.low, high: school.high } })}
             >
-              {x.name}, {degrees(x.low, units)} to {degrees(x.high, units)}
+              {school.name}, {degrees(school.low, units)} to {degrees(school.high, units)}
             </button>
           ))}
         </p>
       </div>
       <h2 className="mb-2">Times</h2>
       <div className={group}>
-        {q('Hold, for a new mould', s.hold, 'time', (hold) => set({ hold }), { max: 120 })}
-        {q('Cool, for a new mould', s.cool, 'time', (cool) => set({ cool }), { min: 5, max: 3600 })}
-        {q(
+        {quantity('Hold, for a new mould', other.hold, 'time', (hold) => set({ hold }), {
+          max: 120,
+        })}
+        {quantity('Cool, for a new mould', other.cool, 'time', (cool) => set({ cool }), {
+          min: 5,
+          max: 3600,
+        })}
+        {quantity(
           'Second look at the sprue after',
-          s.bench.secondLook,
+          other.bench.secondLook,
           'time',
-          (secondLook) => set({ bench: { ...s.bench, secondLook } }),
+          (secondLook) => set({ bench: { ...other.bench, secondLook } }),
           { min: 5, max: 600 },
         )}
         <QuantityField
           label="Cure before bagging, hours"
-          value={s.bench.cure}
+          value={other.bench.cure}
           dimensions={['count']}
           shop={units}
           min={1}
           max={240}
-          onChange={(cure) => cure !== null && set({ bench: { ...s.bench, cure } })}
+          onChange={(cure) => cure !== null && set({ bench: { ...other.bench, cure } })}
         />
       </div>
       <h2 className="mb-2">Plans</h2>
       <div className={group}>
-        {q('Come good, as a rule', s.good, 'share', (good) => set({ good }), { min: 0.05, max: 1 })}
-        {q('Sure of having enough', s.confidence, 'share', (confidence) => set({ confidence }), {
-          min: 0.5,
-          max: 0.99,
+        {quantity('Come good, as a rule', other.good, 'share', (good) => set({ good }), {
+          min: 0.05,
+          max: 1,
         })}
-        {q(
+        {quantity(
+          'Sure of having enough',
+          other.confidence,
+          'share',
+          (confidence) => set({ confidence }),
+          {
+            min: 0.5,
+            max: 0.99,
+          },
+        )}
+        {quantity(
           'Pushed out before a shot, a barrel',
-          s.plan.purge,
+          other.plan.purge,
           'volume',
-          (purge) => set({ plan: { ...s.plan, purge }, bench: { ...s.bench, purge } }),
+          (purge) => set({ plan: { ...other.plan, purge }, bench: { ...other.bench, purge } }),
           { max: 50 },
         )}
-        {q(
+        {quantity(
           'Lost on blade and wall',
-          s.plan.loss,
+          other.plan.loss,
           'share',
-          (loss) => set({ plan: { ...s.plan, loss } }),
+          (loss) => set({ plan: { ...other.plan, loss } }),
           { max: 0.2 },
         )}
-        {q(
+        {quantity(
           'Charges measured in steps of',
-          s.plan.step,
+          other.plan.step,
           'volume',
-          (step) => set({ plan: { ...s.plan, step } }),
+          (step) => set({ plan: { ...other.plan, step } }),
           { min: 0.5, max: 250 },
         )}
-        {q(
+        {quantity(
           'Cup reheated every so many draws',
-          s.plan.reheatEvery,
+          other.plan.reheatEvery,
           'count',
-          (reheatEvery) => set({ plan: { ...s.plan, reheatEvery } }),
+          (reheatEvery) => set({ plan: { ...other.plan, reheatEvery } }),
           { min: 1, max: 20, whole: true },
         )}
-        {q(
+        {quantity(
           'That rule is worth, baits',
-          s.plan.strength,
+          other.plan.strength,
           'count',
-          (strength) => set({ plan: { ...s.plan, strength } }),
+          (strength) => set({ plan: { ...other.plan, strength } }),
           { min: 1, max: 10_000 },
         )}
       </div>
@@ -264,8 +284,8 @@ export default function ShopForm({
           <input
             type="checkbox"
             className="size-5"
-            checked={s.standIns}
-            onChange={(e) => set({ standIns: e.target.checked })}
+            checked={other.standIns}
+            onChange={(change) => set({ standIns: change.target.checked })}
           />
           <span>
             Stand-ins for instruments follow the running session{' '}

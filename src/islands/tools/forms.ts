@@ -44,23 +44,23 @@ export type Field =
   | (Base & { kind: 'twenty' });
 
 const named = (table: Record<string, { name: string }>): [string, string][] =>
-  Object.entries(table).map(([k, v]) => [k, v.name]);
+  Object.entries(table).map(([key, value]) => [key, value.name]);
 
 /** Kinds of material a field is for. */
-const kinds = (wanted: (k: (typeof KINDS)[keyof typeof KINDS], key: string) => boolean) => ({
+const kinds = (wanted: (other: (typeof KINDS)[keyof typeof KINDS], key: string) => boolean) => ({
   key: 'kind',
   of: Object.entries(KINDS)
-    .filter(([key, k]) => wanted(k, key))
+    .filter(([key, kind]) => wanted(kind, key))
     .map(([key]) => key),
 });
-const DROPS = kinds((k) => k.by === 'drops');
-const SPOONS = kinds((k) => k.by === 'spoons');
-const COLOURING = kinds((k) => k.colours);
+const DROPS = kinds((other) => other.by === 'drops');
+const SPOONS = kinds((other) => other.by === 'spoons');
+const COLOURING = kinds((other) => other.colours);
 const FACED = kinds((_, key) => ['flake', 'puck'].includes(key));
 const TINTED = kinds((_, key) => ['flake', 'puck', 'glow', 'shift'].includes(key));
 const PUCK = kinds((_, key) => key === 'puck');
 const PLASTIC = kinds((_, key) => key === 'plastisol');
-const DOSED = kinds((k, key) => k.colours && key !== 'puck');
+const DOSED = kinds((other, key) => other.colours && key !== 'puck');
 
 /** The shop's lists as forms: what each entry is made of, and what a new one starts from. */
 export const FORMS: Record<
@@ -245,7 +245,7 @@ export const FORMS: Record<
               'salt',
               'scent',
               'remelt',
-            ].map((k) => [k, k]),
+            ].map((key) => [key, key]),
           },
           { key: 'amount', label: 'Amount', kind: 'amount' },
           { key: 'when', label: 'When', kind: 'choice', choices: Object.entries(WHEN) },
@@ -369,7 +369,7 @@ export const FORMS: Record<
       {
         key: 'heat',
         label: 'Its dye stands',
-        only: kinds((k, key) => DOSED.of.includes(key) || key === 'flake'),
+        only: kinds((other, key) => DOSED.of.includes(key) || key === 'flake'),
         kind: 'quantity',
         dimension: 'temperature',
         min: 20,

@@ -4,7 +4,10 @@ import { idFrom } from '@/ui/id.ts';
 import { readJson } from '@/service/json.ts';
 import type { Problem, Result } from '@/service/result.ts';
 
-/** Problem details (RFC 9457): `detail` is a sentence for the maker, `code` for the program, `field` where it was typed. */
+/**
+ * Problem details (RFC 9457): `detail` is a sentence for the maker, `code` for the program, `field`
+ * where it was typed.
+ */
 export const problemReply = ({ status, code, message, field, now }: Problem): Response =>
   new Response(
     JSON.stringify({

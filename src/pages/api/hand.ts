@@ -9,7 +9,7 @@ export const GET: APIRoute = async () =>
   answer(
     ok(
       (await allPeople())
-        .filter((p) => p.role !== 'looker-on')
+        .filter((allPerson) => allPerson.role !== 'looker-on')
         .map(({ id, name, pin }) => ({ id, name, pin })),
     ),
   );

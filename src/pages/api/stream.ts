@@ -21,9 +21,9 @@ function follow(session: number, after: number, write: Write): () => void {
     try {
       do {
         again = false;
-        for (const e of await eventsAfter(session, sent)) {
-          write('act', e, `${session}:${e.seq}`);
-          sent = e.seq!;
+        for (const event of await eventsAfter(session, sent)) {
+          write('act', event, `${session}:${event.seq}`);
+          sent = event.seq!;
         }
       } while (again);
     } catch {
@@ -41,14 +41,15 @@ function follow(session: number, after: number, write: Write): () => void {
 function followDevices(write: Write): () => void {
   const unhear = onDevice((said) => write('device', JSON.parse(said)));
   void devicesNow()
-    .then((all) => all.forEach((d) => write('device', { ...d, moved: false })))
+    .then((all) => all.forEach((entry) => write('device', { ...entry, moved: false })))
     .catch(() => {});
   return unhear;
 }
 
 /**
- * The one stream a browser keeps open, of everything its tabs look at (server-sent events): `?session=12:40&session=7:0`
- * for acts of sessions from a seq on, `&devices` for instruments. A line that is lost is taken up again where it was.
+ * The one stream a browser keeps open, of everything its tabs look at (server-sent events):
+ * `?session=12:40&session=7:0` for acts of sessions from a seq on, `&devices` for instruments. A
+ * line that is lost is taken up again where it was.
  */
 export const GET: APIRoute = ({ url, request }) => {
   const wanted = new Map<number, number>();

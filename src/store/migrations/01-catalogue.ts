@@ -1,4 +1,7 @@
-/** What a shop owns and makes. The spec is validated by core's schemas; names are unique in each list. */
+/**
+ * What a shop owns and makes. The spec is validated by core's schemas; names are unique in each
+ * list.
+ */
 const lists = ['moulds', 'injectors', 'blocks', 'vessels', 'baits', 'mixes', 'colourways'];
 
 export default {

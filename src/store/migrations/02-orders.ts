@@ -1,4 +1,7 @@
-/** The order book. A plain line has one part, an assorted one several; a line's count is the sum of its parts. */
+/**
+ * The order book. A plain line has one part, an assorted one several; a line's count is the sum of
+ * its parts.
+ */
 export default {
   name: '02-orders',
   sql: `

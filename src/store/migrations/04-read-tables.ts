@@ -1,6 +1,7 @@
 /**
- * What the pages read. All of it can be made again from the log. Readings come one a second from every
- * probe for years, so they are partitioned by month; a month's partition is made when first needed.
+ * What the pages read. All of it can be made again from the log. Readings come one a second from
+ * every probe for years, so they are partitioned by month; a month's partition is made when first
+ * needed.
  */
 export default {
   name: '04-read-tables',

@@ -1,7 +1,7 @@
 /**
- * Baits made in stages: which stage a shot belongs to and which insert lies in each cavity; the shelf of
- * inserts as a ledger that never goes under nothing; builds composed in the shop; what was noted of
- * moulds, their trial cards, and home-made moulds as they were mixed.
+ * Baits made in stages: which stage a shot belongs to and which insert lies in each cavity; the
+ * shelf of inserts as a ledger that never goes under nothing; builds composed in the shop; what was
+ * noted of moulds, their trial cards, and home-made moulds as they were mixed.
  */
 export default {
   name: '06-stages',

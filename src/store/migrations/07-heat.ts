@@ -1,6 +1,7 @@
 /**
- * Heat: the shop's ovens; what each finished evening taught of its constants (lessons, never changed, so that the
- * prior, the data and the posterior can be shown); instruments with a key each, and all they ever sent, by month.
+ * Heat: the shop's ovens; what each finished evening taught of its constants (lessons, never
+ * changed, so that the prior, the data and the posterior can be shown); instruments with a key
+ * each, and all they ever sent, by month.
  */
 export default {
   name: '07-heat',

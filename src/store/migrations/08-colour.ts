@@ -1,4 +1,7 @@
-/** Materials: what stands on the shelf, as this shop has it, with the swatches its colour is known by. */
+/**
+ * Materials: what stands on the shelf, as this shop has it, with the swatches its colour is known
+ * by.
+ */
 export default {
   name: '08-colour',
   sql: `

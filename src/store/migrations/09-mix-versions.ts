@@ -1,4 +1,7 @@
-/** Every change of a mix is kept: a cup can be mixed again as it was then. A version is never changed. */
+/**
+ * Every change of a mix is kept: a cup can be mixed again as it was then. A version is never
+ * changed.
+ */
 export default {
   name: '09-mix-versions',
   sql: `

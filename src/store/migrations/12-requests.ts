@@ -1,6 +1,6 @@
 /**
- * Every write may bring a key of its own: sent again, it is answered as it was the first time, and done once. And a row that
- * is written to tell whether anything can be.
+ * Every write may bring a key of its own: sent again, it is answered as it was the first time, and
+ * done once. And a row that is written to tell whether anything can be.
  */
 export default {
   name: '12-requests',

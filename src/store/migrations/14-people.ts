@@ -32,7 +32,8 @@ export default {
       by text NOT NULL,
       what text NOT NULL,
       about text NOT NULL DEFAULT '');
-    CREATE FUNCTION audit_stays() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'The audit log is never changed.'; END $$;
+    CREATE FUNCTION audit_stays() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION
+    'The audit log is never changed.'; END $$;
     CREATE TRIGGER audit_stays BEFORE UPDATE OR DELETE ON audit FOR EACH ROW EXECUTE FUNCTION audit_stays();
     CREATE TRIGGER audit_stays_whole BEFORE TRUNCATE ON audit EXECUTE FUNCTION audit_stays();`,
 };

@@ -25,7 +25,8 @@ export default {
       before jsonb,
       after jsonb);
     CREATE INDEX changes_of ON changes (kind, thing, id);
-    CREATE FUNCTION changes_stand() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'What was is never changed.'; END $$;
+    CREATE FUNCTION changes_stand() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION
+    'What was is never changed.'; END $$;
     CREATE TRIGGER changes_stand BEFORE UPDATE OR DELETE ON changes FOR EACH ROW EXECUTE FUNCTION changes_stand();
     ${lists.map((list) => `ALTER TABLE ${list} ADD COLUMN retired_at timestamptz;`).join('\n')}`,
 };

@@ -3,12 +3,15 @@ import { FIRM, handsAfter } from '../../heat/index.ts';
 import { heatOfMould } from '../../plan/index.ts';
 import { lasting } from '../../quantity/index.ts';
 import { scrapG } from '../apply.ts';
-import type { MouldState, SessionState, ShotState } from '../state.ts';
+import type { SessionState } from '../state.ts';
+import type { ShotState } from '../state/shot.ts';
+import type { MouldState } from '../state/mould.ts';
 import type { Send, Step } from '../step.ts';
 
 /** Good of a shot so far: untouched is good. */
 const tally = (shot: ShotState) => {
-  const of = (grade: string) => [...shot.marks.values()].filter((x) => x.grade === grade).length;
+  const of = (grade: string) =>
+    [...shot.marks.values()].filter((mark) => mark.grade === grade).length;
   return {
     seconds: of('second'),
     usable: of('usable'),
@@ -16,20 +19,26 @@ const tally = (shot: ShotState) => {
   };
 };
 
-/** Marking: each judged by look where no two come alike, else only those touched that are not good. */
-function markStep(m: MouldState, shot: ShotState): Step {
+/**
+ * Marking: each judged by look where no two come alike, else only those touched that are not good.
+ */
+function markStep(mould: MouldState, shot: ShotState): Step {
   const { seconds, usable, good } = tally(shot);
   const many = MAKES[shot.stage.makes].many;
   const next = isJudged(shot.stage)
-    ? [...shot.cavities.keys()].sort((a, b) => a - b).find((n) => !shot.judged.has(n))
+    ? [...shot.cavities.keys()]
+        .sort((one, other) => one - other)
+        .find((cavity) => !shot.judged.has(cavity))
     : undefined;
   const so = `${good} good${usable ? `, ${usable} usable` : ''}${seconds ? `, ${seconds} to go back` : ''}.`;
   if (next !== undefined) {
     return {
       key: 'mark',
-      target: m.key,
+      target: mould.key,
       sentence: `Judge them by look, one by one: cavity ${next}`,
-      detail: `No two come alike. ${shot.judged.size} of ${shot.cavities.size} looked at. Touch it if it is not good.`,
+      detail:
+        `No two come alike. ${shot.judged.size} of ${shot.cavities.size} looked at. Touch it ` +
+        'if it is not good.',
       label: `Cavity ${next} is good`,
       send: {
         kind: 'cavityMarked',
@@ -45,8 +54,10 @@ function markStep(m: MouldState, shot: ShotState): Step {
     : '';
   return {
     key: 'mark',
-    target: m.key,
-    sentence: `Look at all ${shot.cavities.size}${many === 'baits' ? '' : ` ${many}`}, touch those that are not good`,
+    target: mould.key,
+    sentence:
+      `Look at all ${shot.cavities.size}${many === 'baits' ? '' : ` ${many}`}, touch those ` +
+      'that are not good',
     detail: `${turned}${so} ${isJudged(shot.stage) ? 'All are looked at.' : 'Untouched is good.'}`,
     label: `${good} of ${shot.cavities.size} good`,
     send: { kind: 'marked', payload: { shot: shot.id } },
@@ -64,31 +75,35 @@ function markStep(m: MouldState, shot: ShotState): Step {
 }
 
 /**
- * Where a shot's sprue goes, and its shorts and seconds: by the cups it was drawn and poured from, whatever the run
- * shoots by now. What went through one nozzle in one colour is that colour; baits with inserts or pours in them are mixed.
+ * Where a shot's sprue goes, and its shorts and seconds: by the cups it was drawn and poured from,
+ * whatever the run shoots by now. What went through one nozzle in one colour is that colour; baits
+ * with inserts or pours in them are mixed.
  */
-export function goesBack(s: SessionState, shot: ShotState): { sprue: string; scrap: string } {
-  const run = s.runs.get(shot.job);
-  const drawn = [...new Set(shot.cavities.values())].flatMap((d) => s.draws.get(d)?.barrels ?? []);
+export function goesBack(state: SessionState, shot: ShotState): { sprue: string; scrap: string } {
+  const run = state.runs.get(shot.job);
+  const drawn = [...new Set(shot.cavities.values())].flatMap(
+    (day) => state.draws.get(day)?.barrels ?? [],
+  );
   const one = (portions: { cup: string }[]): string | null =>
-    new Set(portions.map((p) => p.cup)).size === 1 ? portions[0]!.cup : null;
+    new Set(portions.map((portion) => portion.cup)).size === 1 ? portions[0]!.cup : null;
   const mixed =
-    [...drawn, ...shot.poured].find((p) => p.layer === run?.tools.mixedTo)?.cup ?? 'puck';
+    [...drawn, ...shot.poured].find((portion) => portion.layer === run?.tools.mixedTo)?.cup ??
+    'puck';
   const scrap = shot.inserts.size > 0 ? 'puck' : (one([...drawn, ...shot.poured]) ?? mixed);
   return { sprue: one(drawn.length > 0 ? drawn : shot.poured) ?? mixed, scrap };
 }
 
-function sprueStep(s: SessionState, m: MouldState, shot: ShotState): Step {
-  const { sprue: to, scrap } = goesBack(s, shot);
+function sprueStep(state: SessionState, mould: MouldState, shot: ShotState): Step {
+  const { sprue: to, scrap } = goesBack(state, shot);
   const several = to === 'puck';
-  const where = s.cups.get(to);
-  const apart = scrap !== to && scrapG(s, shot) > 0;
-  const elsewhere: { label: string; send: Send }[] = [...s.cups.values()]
-    .filter((c) => c.charges > 0 && c.key !== to)
+  const where = state.cups.get(to);
+  const apart = scrap !== to && scrapG(state, shot) > 0;
+  const elsewhere: { label: string; send: Send }[] = [...state.cups.values()]
+    .filter((cup) => cup.charges > 0 && cup.key !== to)
     .slice(0, 2)
-    .map((c) => ({
-      label: `Into ${c.letter}`,
-      send: { kind: 'returned', payload: { shot: shot.id, to: c.key } },
+    .map((cup) => ({
+      label: `Into ${cup.letter}`,
+      send: { kind: 'returned', payload: { shot: shot.id, to: cup.key } },
     }));
   if (to !== 'puck')
     elsewhere.push({
@@ -98,36 +113,40 @@ function sprueStep(s: SessionState, m: MouldState, shot: ShotState): Step {
   const what = shot.feedG > 0 ? (apart ? 'Sprue' : 'Sprue and shorts') : 'Shorts';
   return {
     key: 'sprue',
-    target: m.key,
+    target: mould.key,
     sentence: `${what} back to ${where ? where.letter : 'the remelt tray'}`,
     detail: where
-      ? `Cut small; they are cooked with the cup at the next reheat.${apart ? ` Baits with two colours in them go ${scrap === 'puck' ? 'to the remelt tray' : `to ${s.cups.get(scrap)?.letter ?? '?'}`}.` : ''}`
+      ? 'Cut small; they are cooked with the cup at the next ' +
+        `reheat.${apart ? ' Baits with two colours in them go ' + `${scrap === 'puck' ? 'to the remelt tray' : `to ${state.cups.get(scrap)?.letter ?? '?'}`}.` : ''}`
       : `${several ? 'Two colours together: kept' : 'Kept'} as a puck, sorted by colour.`,
     label: where ? `They are in ${where.letter}` : 'They are put by',
     send: { kind: 'returned', payload: { shot: shot.id, to, ...(apart ? { scrap } : {}) } },
     others: elsewhere,
-    skip: { step: 'sprue', target: m.key },
+    skip: { step: 'sprue', target: mould.key },
   };
 }
 
-/** When bare hands may take the baits: from the heat they open at, less what they stood longer than they had to. */
-function bareHands(s: SessionState, m: MouldState, now: number): string {
+/**
+ * When bare hands may take the baits: from the heat they open at, less what they stood longer than
+ * they had to.
+ */
+function bareHands(state: SessionState, mould: MouldState, now: number): string {
   const left =
-    handsAfter(heatOfMould(m.mould).section, FIRM.mean, s.roomCelsius ?? 20) -
-    Math.max(0, now - m.readyAt) / 1000;
+    handsAfter(heatOfMould(mould.mould).section, FIRM.mean, state.roomCelsius ?? 20) -
+    Math.max(0, now - mould.readyAt) / 1000;
   return left > 0
     ? `Bare hands in about ${lasting(left)}.`
     : 'They are cool enough for bare hands.';
 }
 
 /** What a mould with a shot in it wants, from the hold to the sprue. */
-export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] {
-  const shot = s.shots.get(m.shot ?? '');
-  const { name } = m.mould;
+export function mouldSteps(state: SessionState, mould: MouldState, now: number): Step[] {
+  const shot = state.shots.get(mould.shot ?? '');
+  const { name } = mould.mould;
   const out: Step[] = [];
-  if (m.phase === 'holding' && shot) {
+  if (mould.phase === 'holding' && shot) {
     const why =
-      m.mould.metal === 'cast'
+      mould.mould.metal === 'cast'
         ? 'A cast mould wants a firmer hold than a machined one.'
         : shot.stage.push === 'held'
           ? 'Narrow gates: the pressure stays on.'
@@ -136,66 +155,70 @@ export function mouldSteps(s: SessionState, m: MouldState, now: number): Step[] 
             : 'Steady pressure until it resists no more.';
     out.push({
       key: 'hold',
-      target: m.key,
-      sentence: `Hold ${name}, ${Math.round((m.holdUntil - m.since) / 1000)} s`,
+      target: mould.key,
+      sentence: `Hold ${name}, ${Math.round((mould.holdUntil - mould.since) / 1000)} s`,
       detail: why,
       label: 'Pressure is off',
-      until: m.holdUntil,
-      send: { kind: 'held', payload: { mould: m.key } },
-      skip: { step: 'hold', target: m.key },
+      until: mould.holdUntil,
+      send: { kind: 'held', payload: { mould: mould.key } },
+      skip: { step: 'hold', target: mould.key },
       caution: 'Never push hard on hot plastic under pressure.',
     });
   }
-  if (m.phase === 'cooling' && !m.toppedOff) {
-    const sprues = m.mould.feed === 'each' ? (shot?.cavities.size ?? m.mould.cavities.length) : 1;
+  if (mould.phase === 'cooling' && !mould.toppedOff) {
+    const sprues =
+      mould.mould.feed === 'each' ? (shot?.cavities.size ?? mould.mould.cavities.length) : 1;
     out.push({
       key: 'topOff',
-      target: m.key,
+      target: mould.key,
       sentence: `Top off ${name}, fill its ${sprues > 1 ? `${sprues} sprues` : 'sprue'}`,
       detail: 'It shrinks as it sets and pulls the sprue down.',
       label: 'It is topped off',
-      send: { kind: 'toppedOff', payload: { mould: m.key, look: 1, took: true } },
+      send: { kind: 'toppedOff', payload: { mould: mould.key, look: 1, took: true } },
       others: [
         {
           label: 'It took none',
-          send: { kind: 'toppedOff', payload: { mould: m.key, look: 1, took: false } },
+          send: { kind: 'toppedOff', payload: { mould: mould.key, look: 1, took: false } },
         },
       ],
-      skip: { step: 'topOff', target: m.key },
+      skip: { step: 'topOff', target: mould.key },
     });
   }
-  if (m.phase === 'cooling' && m.toppedOff && !m.looked && now >= m.lookAt) {
+  if (mould.phase === 'cooling' && mould.toppedOff && !mould.looked && now >= mould.lookAt) {
     out.push({
       key: 'secondLook',
-      target: m.key,
+      target: mould.key,
       sentence: `Look at the sprue of ${name} again, fill once more`,
-      detail: `${Math.round((now - m.since) / 1000)} s since the pressure came off.`,
+      detail: `${Math.round((now - mould.since) / 1000)} s since the pressure came off.`,
       label: 'Looked, and filled',
-      send: { kind: 'toppedOff', payload: { mould: m.key, look: 2, took: true } },
+      send: { kind: 'toppedOff', payload: { mould: mould.key, look: 2, took: true } },
       others: [
         {
           label: 'It took none',
-          send: { kind: 'toppedOff', payload: { mould: m.key, look: 2, took: false } },
+          send: { kind: 'toppedOff', payload: { mould: mould.key, look: 2, took: false } },
         },
       ],
-      skip: { step: 'secondLook', target: m.key },
+      skip: { step: 'secondLook', target: mould.key },
     });
   }
-  if (m.phase === 'cooling' && now >= m.readyAt) {
-    const open = m.mould.closure === 'open';
+  if (mould.phase === 'cooling' && now >= mould.readyAt) {
+    const open = mould.mould.closure === 'open';
     out.push({
       key: 'open',
-      target: m.key,
+      target: mould.key,
       sentence: open
         ? `Lift the baits out of ${name}`
-        : `Open ${name}, ${m.mould.letsGo === 'either' ? 'either side up' : `${m.mould.letsGo} side up`}`,
-      detail: `It has cooled ${lasting((now - m.since) / 1000)}. ${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} ${bareHands(s, m, now)}`,
+        : `Open ${name}, ${mould.mould.letsGo === 'either' ? 'either side up' : `${mould.mould.letsGo} side up`}`,
+      detail:
+        `It has cooled ${lasting((now - mould.since) / 1000)}. ` +
+        `${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} ` +
+        `${bareHands(state, mould, now)}`,
       label: open ? 'They are out' : 'It is open',
-      send: { kind: 'mouldOpened', payload: { mould: m.key } },
+      send: { kind: 'mouldOpened', payload: { mould: mould.key } },
       caution: 'Moulds get hotter as the session goes on: gloves.',
     });
   }
-  if (m.phase === 'opened' && shot) out.push(markStep(m, shot));
-  if (m.phase === 'marked' && shot) out.push(sprueStep(s, m, shot));
+  if (mould.phase === 'opened' && shot) out.push(markStep(mould, shot));
+  if (mould.phase === 'marked' && shot) out.push(sprueStep(state, mould, shot));
   return out;
 }

@@ -16,7 +16,7 @@ import { useNext } from './useNext.ts';
 import { WeighBottle } from './WeighBottle.tsx';
 
 interface Props {
-  s: SessionState;
+  state: SessionState;
   start: string;
   units: ShopUnits;
   /** °C a cup is reckoned at now */
@@ -27,28 +27,33 @@ interface Props {
   onClose: () => void;
 }
 
-/** What goes into a cup, with one gloved hand: its ladder, big steps, what is wanting, and what to put in next. */
-export function Colouring({ s, start, units, heatOf, scale, onSend, onUndo, onClose }: Props) {
-  const cups = [...s.cups.values()].filter((c) => c.charges > 0);
-  const [key, setKey] = useState(cups.some((c) => c.key === start) ? start : (cups[0]?.key ?? ''));
-  const cup = s.cups.get(key);
+/**
+ * What goes into a cup, with one gloved hand: its ladder, big steps, what is wanting, and what to
+ * put in next.
+ */
+export function Colouring({ state, start, units, heatOf, scale, onSend, onUndo, onClose }: Props) {
+  const cups = [...state.cups.values()].filter((cup) => cup.charges > 0);
+  const [key, setKey] = useState(
+    cups.some((cup) => cup.key === start) ? start : (cups[0]?.key ?? ''),
+  );
+  const cup = state.cups.get(key);
   const rows = useRef<HTMLDivElement>(null);
   return (
     <Dialog open onClose={onClose} title="What goes in" wide focus={rows}>
       {cups.length > 1 && (
         <div className="mb-3 flex flex-wrap gap-2" role="group" aria-label="Cup">
-          {cups.map((c) => (
+          {cups.map((cup) => (
             <button
-              key={c.key}
+              key={cup.key}
               type="button"
-              className={`act min-h-16 ${c.key === key ? 'act-main' : ''}`}
-              aria-pressed={c.key === key}
+              className={`act min-h-16 ${cup.key === key ? 'act-main' : ''}`}
+              aria-pressed={cup.key === key}
               onClick={() => {
-                setKey(c.key);
+                setKey(cup.key);
                 rows.current?.focus();
               }}
             >
-              {c.letter} {c.name}
+              {cup.letter} {cup.name}
             </button>
           ))}
         </div>
@@ -56,10 +61,11 @@ export function Colouring({ s, start, units, heatOf, scale, onSend, onUndo, onCl
       {cup && cup.charges > 0 ? (
         <OneCup
           key={key}
-          {...{ s, cup, units, heatOf, scale, onSend, onUndo, rows }}
+          {...{ state, cup, units, heatOf, scale, onSend, onUndo, rows }}
           next={(by) =>
             setKey(
-              cups[(cups.findIndex((c) => c.key === key) + by + cups.length) % cups.length]!.key,
+              cups[(cups.findIndex((cup) => cup.key === key) + by + cups.length) % cups.length]!
+                .key,
             )
           }
         />
@@ -98,13 +104,17 @@ function Row({
       onClick={onChoose}
       aria-pressed={chosen}
       data-rung={rung.what}
-      className={`flex min-h-14 w-full items-center justify-between gap-3 border-b border-rule px-2 text-left ${chosen ? 'bg-ink text-ground' : ''}`}
+      className={
+        'flex min-h-14 w-full items-center justify-between gap-3 border-b border-rule px-2 ' +
+        `text-left ${chosen ? 'bg-ink text-ground' : ''}`
+      }
     >
       <span className="min-w-0">
         <b className="block truncate">{rung.what}</b>
         <span className={`block text-sm ${soft}`}>
           {rung.wanted > 0
-            ? `${rung.when === 'cold' ? 'cold, ' : rung.when === 'last' ? 'last, ' : ''}wants ${sayAmount(rung.wanted, rung.dimension, units)}`
+            ? `${rung.when === 'cold' ? 'cold, ' : rung.when === 'last' ? 'last, ' : ''}wants ` +
+              `${sayAmount(rung.wanted, rung.dimension, units)}`
             : 'not in the recipe'}
           {weighed === null ? '' : `, ${weighed.toFixed(2)} g`}
         </span>
@@ -128,7 +138,7 @@ function Row({
 }
 
 function OneCup({
-  s,
+  state,
   cup,
   units,
   heatOf,
@@ -142,20 +152,23 @@ function OneCup({
   rows: React.RefObject<HTMLDivElement | null>;
   next: (by: number) => void;
 }) {
-  const { materials, dosing } = s.snapshot.colour;
+  const { materials, dosing } = state.snapshot.colour;
   const named = (what: string) =>
-    materials.find((m) => m.name.toLowerCase() === what.toLowerCase());
+    materials.find((material) => material.name.toLowerCase() === what.toLowerCase());
   const [extra, setExtra] = useState<Rung[]>([]);
   const [asking, setAsking] = useState<{ own: Material; other: Material } | null>(null);
   const [looks, setLooks] = useState<Colour | null>(null);
   const [upTo, setUpTo] = useState<number | null>(null);
   const [weigh, setWeigh] = useState(dosing === 'weigh');
-  const rungs = rungsOf(cup, s.snapshot.colour.materials);
-  const all = [...rungs, ...extra.filter((x) => !rungs.some((r) => r.what === x.what))];
+  const rungs = rungsOf(cup, state.snapshot.colour.materials);
+  const all = [
+    ...rungs,
+    ...extra.filter((rung) => !rungs.some((other) => other.what === rung.what)),
+  ];
   const [at, setAt] = useState(() =>
     Math.max(
       0,
-      rungs.findIndex((r) => r.still > 0 && r.when !== 'cold'),
+      rungs.findIndex((rung) => rung.still > 0 && rung.when !== 'cold'),
     ),
   );
   const rung = all[Math.min(at, all.length - 1)];
@@ -181,16 +194,20 @@ function OneCup({
       },
     });
   };
-  const go = (g: Go | undefined) => g && rung && add(rung.what, g.amount, g.dimension);
+  const go = (go: Go | undefined) => go && rung && add(rung.what, go.amount, go.dimension);
   const rest = () => rung && rung.still > 0 && add(rung.what, rung.still, rung.dimension);
   const advised = () =>
-    answer?.adding.add.forEach((d) => {
-      const m = named(d.key)!;
-      const drops = KINDS[m.kind].by === 'drops';
-      add(m.name, drops ? Math.round(d.dose) : d.dose * doseOf(m), drops ? 'drops' : 'volume');
+    answer?.adding.add.forEach((dose) => {
+      const material = named(dose.key)!;
+      const drops = KINDS[material.kind].by === 'drops';
+      add(
+        material.name,
+        drops ? Math.round(dose.dose) : dose.dose * doseOf(material),
+        drops ? 'drops' : 'volume',
+      );
     });
   const nextVersion =
-    (cup.version ?? 0) + cup.keptMixes.filter((k) => k.as === 'version').length + 1;
+    (cup.version ?? 0) + cup.keptMixes.filter((keptMix) => keptMix.as === 'version').length + 1;
   const mix = mixIn(cup, cup.name, materials, upTo ?? undefined);
   const keep = (as: 'version' | 'branch', name: string) =>
     mix.ladder.length > 0 &&
@@ -198,16 +215,16 @@ function OneCup({
       kind: 'mixKept',
       payload: { cup: cup.key, as, name, mix: { ...mix, name }, upTo: upTo ?? cup.trail.length },
     });
-  const bring = (m: Material) => {
+  const bring = (material: Material) => {
     setAsking(null);
     rows.current?.focus();
-    const held = all.findIndex((r) => r.what.toLowerCase() === m.name.toLowerCase());
+    const held = all.findIndex((rung) => rung.what.toLowerCase() === material.name.toLowerCase());
     if (held >= 0) return setAt(held);
     setExtra([
       ...extra,
       {
-        what: m.name,
-        dimension: KINDS[m.kind].by === 'drops' ? 'drops' : 'volume',
+        what: material.name,
+        dimension: KINDS[material.kind].by === 'drops' ? 'drops' : 'volume',
         when: null,
         wanted: 0,
         inIt: 0,
@@ -217,38 +234,40 @@ function OneCup({
     setAt(all.length);
   };
   const take = (name: string) => {
-    const m = named(name);
-    if (!m) return;
-    const own = otherFlake(cup, m, materials);
-    if (own) setAsking({ own, other: m });
-    else bring(m);
+    const material = named(name);
+    if (!material) return;
+    const own = otherFlake(cup, material, materials);
+    if (own) setAsking({ own, other: material });
+    else bring(material);
   };
   useEffect(() => {
-    const hear = (e: KeyboardEvent) => {
-      const el = e.target as HTMLElement;
-      if (e.ctrlKey || e.metaKey || e.altKey || el.closest('input, select, textarea')) return;
+    const hear = (event: KeyboardEvent) => {
+      const el = event.target as HTMLElement;
+      if (event.ctrlKey || event.metaKey || event.altKey || el.closest('input, select, textarea'))
+        return;
       const press: Record<string, () => void> = {
-        ArrowDown: () => setAt((n) => (n + 1) % all.length),
-        ArrowUp: () => setAt((n) => (n + all.length - 1) % all.length),
+        ArrowDown: () => setAt((was) => (was + 1) % all.length),
+        ArrowUp: () => setAt((was) => (was + all.length - 1) % all.length),
         ArrowRight: () => next(1),
         ArrowLeft: () => next(-1),
         u: onUndo,
         k: () => keep('version', cup.name),
         n: advised,
-        ...Object.fromEntries(KEYS.map((k, i) => [k, () => go(goes[i])])),
+        ...Object.fromEntries(KEYS.map((key, i) => [key, () => go(goes[i])])),
       };
-      if ((e.key === ' ' || e.key === 'Enter') && !el.closest('button, a')) press[e.key] = rest;
-      const act = press[e.key.length === 1 ? e.key.toLowerCase() : e.key];
-      if (!act || e.repeat) return;
-      e.preventDefault();
+      if ((event.key === ' ' || event.key === 'Enter') && !el.closest('button, a'))
+        press[event.key] = rest;
+      const act = press[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      if (!act || event.repeat) return;
+      event.preventDefault();
       act();
     };
     addEventListener('keydown', hear);
     return () => removeEventListener('keydown', hear);
   });
   const shelf = materials
-    .filter((m) => KINDS[m.kind].by !== 'mL' || m.kind === 'puck')
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .filter((material) => KINDS[material.kind].by !== 'mL' || material.kind === 'puck')
+    .sort((one, other) => one.name.localeCompare(other.name));
   return (
     <div
       className="grid gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]"
@@ -259,16 +278,16 @@ function OneCup({
           {all.length === 0 && (
             <p>Nothing is written down for this mix. Take things from the shelf below.</p>
           )}
-          {all.map((r, i) => {
-            const m = named(r.what);
+          {all.map((other, i) => {
+            const material = named(other.what);
             return (
               <Row
-                key={`${r.what}${r.dimension}`}
-                rung={r}
-                chosen={r === rung}
+                key={`${other.what}${other.dimension}`}
+                rung={other}
+                chosen={other === rung}
                 weighed={
-                  dosing === 'weigh' && r.dimension === 'drops' && m
-                    ? r.wanted * m.drop * m.density
+                  dosing === 'weigh' && other.dimension === 'drops' && material
+                    ? other.wanted * material.drop * material.density
                     : null
                 }
                 units={units}
@@ -279,14 +298,14 @@ function OneCup({
         </div>
         {rung && (
           <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label={`Add ${rung.what}`}>
-            {goes.map((g, i) => (
+            {goes.map((way, i) => (
               <button
-                key={g.label}
+                key={way.label}
                 type="button"
                 className="act min-h-16 px-4 text-lg"
-                onClick={() => go(g)}
+                onClick={() => go(way)}
               >
-                {g.label} {i < KEYS.length && <kbd className="hint font-mono">{KEYS[i]}</kbd>}
+                {way.label} {i < KEYS.length && <kbd className="hint font-mono">{KEYS[i]}</kbd>}
               </button>
             ))}
             <button
@@ -312,7 +331,7 @@ function OneCup({
               of={on}
               units={units}
               scale={scale(cup.key)}
-              onDrops={(n) => add(rung.what, n, 'drops')}
+              onDrops={(count) => add(rung.what, count, 'drops')}
             />
           ) : (
             <button
@@ -325,11 +344,11 @@ function OneCup({
           ))}
         <label className="field mt-3">
           <span>Something else from the shelf</span>
-          <select className="box" value="" onChange={(e) => take(e.target.value)}>
+          <select className="box" value="" onChange={(change) => take(change.target.value)}>
             <option value="">choose</option>
-            {shelf.map((m) => (
-              <option key={m.name} value={m.name}>
-                {m.name}, {KINDS[m.kind].name}
+            {shelf.map((material) => (
+              <option key={material.name} value={material.name}>
+                {material.name}, {KINDS[material.kind].name}
               </option>
             ))}
           </select>
@@ -381,24 +400,26 @@ function OneCup({
         )}
         <h3 className="mt-4 font-bold">What went in</h3>
         <ol className="max-h-40 overflow-y-auto" tabIndex={0} aria-label="What went in, in order">
-          {cup.trail.map((t) => (
-            <li key={t.event} className="flex justify-between gap-3 border-b border-rule py-1">
+          {cup.trail.map((entry) => (
+            <li key={entry.event} className="flex justify-between gap-3 border-b border-rule py-1">
               <span>
                 <span className="figure text-soft">
-                  {new Date(t.at).toTimeString().slice(0, 5)}
+                  {new Date(entry.at).toTimeString().slice(0, 5)}
                 </span>{' '}
-                {t.what}
-                {t.celsius !== null && (
-                  <span className="text-soft">, at {degrees(t.celsius, units)}</span>
+                {entry.what}
+                {entry.celsius !== null && (
+                  <span className="text-soft">, at {degrees(entry.celsius, units)}</span>
                 )}
               </span>
-              <b className="figure shrink-0">{sayAmount(t.amount, t.dimension, units)}</b>
+              <b className="figure shrink-0">{sayAmount(entry.amount, entry.dimension, units)}</b>
             </li>
           ))}
         </ol>
         <KeepMix
           {...{ cup, mix, upTo, nextVersion }}
-          states={drawnStates(cup, s.draws.values()).filter((x) => x.upTo < cup.trail.length)}
+          states={drawnStates(cup, state.draws.values()).filter(
+            (drawnState) => drawnState.upTo < cup.trail.length,
+          )}
           onUpTo={setUpTo}
           onKeep={keep}
         />

@@ -13,13 +13,17 @@ export function FlakeSizes({
   units: ShopUnits;
 }) {
   const hexagon = (cx: number, size: number) =>
-    `M${Array.from({ length: 6 }, (_, i) => `${cx + (size / Math.sqrt(3)) * Math.cos((Math.PI * i) / 3)} ${5 + (size / Math.sqrt(3)) * Math.sin((Math.PI * i) / 3)}`).join('L')}Z`;
+    `M${Array.from({ length: 6 }, (_, i) => `${cx + (size / Math.sqrt(3)) * Math.cos((Math.PI * i) / 3)} ` + `${5 + (size / Math.sqrt(3)) * Math.sin((Math.PI * i) / 3)}`).join('L')}Z`;
   return (
     <svg
       viewBox="-1 0 30 16"
       style={{ width: '113.4mm', maxWidth: '100%' }}
       role="img"
-      aria-label={`${own.name} ${say(own.size!, 'length', units)} beside ${other.name} ${say(other.size!, 'length', units)}, four times their size, with a ruler of ${say(24, 'length', units)}`}
+      aria-label={
+        `${own.name} ${say(own.size!, 'length', units)} beside ${other.name} ` +
+        `${say(other.size!, 'length', units)}, four times their size, with a ruler of ` +
+        `${say(24, 'length', units)}`
+      }
     >
       <path
         d={hexagon(5, own.size!)}

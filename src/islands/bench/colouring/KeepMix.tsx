@@ -27,12 +27,12 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
           <select
             className="box"
             value={upTo ?? ''}
-            onChange={(e) => onUpTo(e.target.value ? Number(e.target.value) : null)}
+            onChange={(change) => onUpTo(change.target.value ? Number(change.target.value) : null)}
           >
             <option value="">as it is now</option>
-            {states.map((x) => (
-              <option key={x.upTo} value={x.upTo}>
-                as in draw {x.draws.join(', ')}
+            {states.map((state) => (
+              <option key={state.upTo} value={state.upTo}>
+                as in draw {state.draws.join(', ')}
               </option>
             ))}
           </select>
@@ -50,7 +50,11 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
       <p className="mt-2 flex items-end gap-2">
         <label className="field min-w-0 flex-1">
           <span>Or as a branch, by a name of its own</span>
-          <input className="box" value={branch} onChange={(e) => setBranch(e.target.value)} />
+          <input
+            className="box"
+            value={branch}
+            onChange={(change) => setBranch(change.target.value)}
+          />
         </label>
         <button
           type="button"

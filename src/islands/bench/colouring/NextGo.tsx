@@ -21,15 +21,18 @@ interface Props {
   looks: Colour | null;
   units: ShopUnits;
   named: (what: string) => Material | undefined;
-  onLooks: (c: Colour) => void;
+  onLooks: (colour: Colour) => void;
   /** another colour than the recipe's is wanted; null = the recipe's again */
-  onWanted: (c: Colour | null) => void;
+  onWanted: (colour: Colour | null) => void;
   wanted: Colour | null;
   onAdvised: () => void;
   onClear: (ml: number) => void;
 }
 
-/** How far a cup is from its colour, what goes in next, and the clear that brings it back when too much is in. */
+/**
+ * How far a cup is from its colour, what goes in next, and the clear that brings it back when too
+ * much is in.
+ */
 export function NextGo({
   cup,
   charge,
@@ -46,14 +49,20 @@ export function NextGo({
   const now =
     looks ??
     colourWith(
-      charge.shelf.map((o) => ({ pigment: o.pigment, dose: charge.now.get(o.key) ?? 0 })),
+      charge.shelf.map((onShelf) => ({
+        pigment: onShelf.pigment,
+        dose: charge.now.get(onShelf.key) ?? 0,
+      })),
       charge.ml,
       charge.sight,
     );
-  const said = (d: { key: string; dose: number }): string => {
-    const m = named(d.key)!;
-    const n = Math.round(d.dose);
-    return `${{ drops: `${n} ${n === 1 ? 'drop' : 'drops'}`, mL: say(d.dose, 'volume', units), spoons: spoon(d.dose * PINCH, units) }[KINDS[m.kind].by]} of ${m.name}`;
+  const said = (dose: { key: string; dose: number }): string => {
+    const material = named(dose.key)!;
+    const count = Math.round(dose.dose);
+    return (
+      `${{ drops: `${count} ${count === 1 ? 'drop' : 'drops'}`, mL: say(dose.dose, 'volume', units), spoons: spoon(dose.dose * PINCH, units) }[KINDS[material.kind].by]} ` +
+      `of ${material.name}`
+    );
   };
   const { density20 } = GRADES[cup.grade];
   const hot = (ml: number): number => (ml * density20) / density(HOT, density20);
@@ -106,7 +115,8 @@ export function NextGo({
               {thin.after.toFixed(1)} apart, a charge of {say(thin.charge, 'volume', units)}.{' '}
               {hot(thin.clear) <= room
                 ? 'The cup has room.'
-                : `Hot, the cup has room for ${say(Math.max(0, room), 'volume', units)}: pour off first, or take a larger one.`}{' '}
+                : `Hot, the cup has room for ${say(Math.max(0, room), 'volume', units)}: pour off ` +
+                  'first, or take a larger one.'}{' '}
               <button type="button" className="act mt-1" onClick={() => onClear(thin.clear)}>
                 The clear is in
               </button>
@@ -132,7 +142,7 @@ export function NextGo({
             type="color"
             className="box p-1"
             value={hexOf(charge.target)}
-            onChange={(e) => onWanted(colourOfHex(e.target.value))}
+            onChange={(change) => onWanted(colourOfHex(change.target.value))}
           />
         </label>
         <Photo onColour={onWanted} />

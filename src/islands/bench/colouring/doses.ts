@@ -21,19 +21,19 @@ const STEPS: Record<(typeof KINDS)[keyof typeof KINDS]['by'], [number, number, n
 /** Keys of the three steps. */
 export const KEYS = ['1', '2', '5'] as const;
 
-export const sayAmount = (v: number, d: Dimension, units: ShopUnits): string =>
-  d === 'drops'
-    ? `${Math.round(v * 10) / 10} dr`
-    : d === 'volume'
-      ? v > 10
-        ? say(v, 'volume', units)
-        : spoon(v, units)
-      : say(v, 'mass', units);
+export const sayAmount = (value: number, dimension: Dimension, units: ShopUnits): string =>
+  dimension === 'drops'
+    ? `${Math.round(value * 10) / 10} dr`
+    : dimension === 'volume'
+      ? value > 10
+        ? say(value, 'volume', units)
+        : spoon(value, units)
+      : say(value, 'mass', units);
 
 /** The goes there are for a rung: its three steps, and the shop's own measures of it. */
-export function goesOf(rung: Rung, m: Material | undefined, units: ShopUnits): Go[] {
+export function goesOf(rung: Rung, material: Material | undefined, units: ShopUnits): Go[] {
   const dimension: Dimension = rung.dimension;
-  const by = m ? KINDS[m.kind].by : dimension === 'drops' ? 'drops' : 'spoons';
+  const by = material ? KINDS[material.kind].by : dimension === 'drops' ? 'drops' : 'spoons';
   const steps =
     dimension === 'mass'
       ? [1, 2, 5]
@@ -46,9 +46,9 @@ export function goesOf(rung: Rung, m: Material | undefined, units: ShopUnits): G
       amount,
       dimension,
     })),
-    ...(m?.measures ?? []).map((x): Go => ({
-      label: `+ ${x.name}`,
-      amount: x.grams / m!.spoon,
+    ...(material?.measures ?? []).map((measure): Go => ({
+      label: `+ ${measure.name}`,
+      amount: measure.grams / material!.spoon,
       dimension: 'volume',
     })),
   ];

@@ -3,11 +3,14 @@ import { exportBook, ladderCsv } from '@/service/colourBook.ts';
 import { missing } from '@/service/result.ts';
 import { answer } from '../_answer.ts';
 
-/** Mixes and colourways as a file: all of them, one `mix`, or one `way`; JSON, or its ladders as CSV. */
+/**
+ * Mixes and colourways as a file: all of them, one `mix`, or one `way`; JSON, or its ladders as
+ * CSV.
+ */
 export const GET: APIRoute = async ({ url }) => {
   const one = (key: string) => {
-    const n = Number(url.searchParams.get(key) ?? NaN);
-    return Number.isSafeInteger(n) ? n : undefined;
+    const count = Number(url.searchParams.get(key) ?? NaN);
+    return Number.isSafeInteger(count) ? count : undefined;
   };
   const book = await exportBook({ way: one('way'), mix: one('mix') });
   if (book.mixes.length === 0 && book.colourways.length === 0)

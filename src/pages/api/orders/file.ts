@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import * as z from 'zod';
-import { exportCsv, importCsv, previewCsv } from '@/service/orders.ts';
+import { exportCsv, importCsv, previewCsv } from '@/service/ordersCsv.ts';
 import { answer, readBody } from '../_answer.ts';
 
 export const GET: APIRoute = async () =>

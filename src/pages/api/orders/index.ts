@@ -5,7 +5,10 @@ import { bookCursor } from '@/ui/cursor.ts';
 import { ok } from '@/service/result.ts';
 import { answer, readBody } from '../_answer.ts';
 
-/** The open book by promised day, 60 lines a page; `?after=2026-12-01,17` gives the page after that line. */
+/**
+ * The open book by promised day, 60 lines a page; `?after=2026-12-01,17` gives the page after that
+ * line.
+ */
 export const GET: APIRoute = async ({ url }) =>
   answer(ok(await book(new Date(), bookCursor(url.searchParams.get('after')))));
 

@@ -11,7 +11,7 @@ const Body = z.union([
     count: z
       .number()
       .int()
-      .refine((n) => n !== 0, 'How many?'),
+      .refine((count) => count !== 0, 'How many?'),
     cause: z.uuid(),
     why: z.string().max(200).optional(),
   }),

@@ -8,11 +8,11 @@ export const POST: APIRoute = async (context) => {
   const { request, url, locals } = context;
   if (!request.headers.get('content-type')?.startsWith('image/'))
     return answer(problem(400, 'invalid', 'This takes a picture. Nothing was changed.'));
-  const n = Number(url.searchParams.get('n'));
+  const count = Number(url.searchParams.get('n'));
   return answer(
     await keepPicture(
       idOf(context),
-      Number.isSafeInteger(n) && n > 0 ? n : 0,
+      Number.isSafeInteger(count) && count > 0 ? count : 0,
       url.searchParams.get('what') ?? '',
       Buffer.from(locals.body ?? []),
     ),

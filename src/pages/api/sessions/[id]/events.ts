@@ -21,7 +21,7 @@ export const POST: APIRoute = async (context) => {
   // Learning goes on after the answer: the bench does not wait for it, and what fails is due again.
   if (
     done.ok &&
-    body.value.events.some((e) => (e as { kind?: unknown } | null)?.kind === 'finished')
+    body.value.events.some((event) => (event as { kind?: unknown } | null)?.kind === 'finished')
   )
     void learnDue().catch(() => {});
   return answer(done);

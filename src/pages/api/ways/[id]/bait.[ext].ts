@@ -10,12 +10,15 @@ import { answer, idOf } from '../../_answer.ts';
 
 const WIDTH = { least: 64, usual: 1600, most: 4000 } as const;
 
-/** A colourway on a bait as a picture: SVG, or PNG of any width. `bait` a body's key, `view`, `over`, `cut` 0 to 1. */
+/**
+ * A colourway on a bait as a picture: SVG, or PNG of any width. `bait` a body's key, `view`,
+ * `over`, `cut` 0 to 1.
+ */
 export const GET: APIRoute = async (context) => {
   const { ext } = context.params;
   const ask = context.url.searchParams;
   const [way, all] = await Promise.all([wholeWay(idOf(context)), figures()]);
-  const figure = all.find((f) => f.key === ask.get('bait')) ?? all[0];
+  const figure = all.find((namedFigure) => namedFigure.key === ask.get('bait')) ?? all[0];
   if (!way || !figure || (ext !== 'svg' && ext !== 'png')) return answer(missing('picture'));
   const [view, over, cut, width] = [
     ask.get('view') ?? 'side',
@@ -33,7 +36,9 @@ export const GET: APIRoute = async (context) => {
       problem(
         422,
         'invalid',
-        `A picture is ${Object.keys(VIEWS).join(', ')}, over ${Object.keys(BACKINGS).join(', ')}, cut between 0 and 1, ${WIDTH.least} to ${WIDTH.most} wide.`,
+        `A picture is ${Object.keys(VIEWS).join(', ')}, over ` +
+          `${Object.keys(BACKINGS).join(', ')}, cut between 0 and 1, ${WIDTH.least} to ` +
+          `${WIDTH.most} wide.`,
       ),
     );
   }

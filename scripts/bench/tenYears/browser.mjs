@@ -1,0 +1,121 @@
+import { gzipSync } from 'node:zlib';
+import { say } from '../../lib.mjs';
+import { at, ms } from './times.mjs';
+
+/** Gzipped JavaScript of each page. */
+export async function scriptSizes(browser, url, session) {
+  say('\ngzipped JavaScript a page (goal 170 kB on Bench, 110 kB elsewhere)');
+  for (const path of [
+    '/orders',
+    '/orders/new',
+    '/orders/file',
+    '/plan/1',
+    '/moulds/1',
+    '/moulds/1/change',
+    '/colours',
+    '/entry/mixes/1',
+    '/shop',
+    '/sessions/3',
+    `/bench/${session}`,
+  ]) {
+    const page = await browser.newPage();
+    let bytes = 0;
+    const reading = [];
+    page.on('response', (response) => {
+      if (/javascript/.test(response.headers()['content-type'] ?? ''))
+        reading.push(
+          response.body().then(
+            (buffer) => (bytes += gzipSync(buffer).length),
+            () => {},
+          ),
+        );
+    });
+    await page.goto(url + path, { waitUntil: 'load' });
+    await page.waitForTimeout(500);
+    await Promise.all(reading);
+    say(`${path.padEnd(20)}${(bytes / 1024).toFixed(1).padStart(8)} kB`);
+    await page.close();
+  }
+}
+
+/**
+ * From a tap to its painted answer, in a session of 1,800 events. Answers with the bench's page.
+ */
+export async function tapTimes(browser, url, session) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${url}/bench/${session}`);
+  await page.locator('[data-ready]').waitFor();
+  const taps = await page.evaluate(async () => {
+    const times = [];
+    const frame = () =>
+      new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    for (let i = 0; i < 30; i++) {
+      await frame();
+      const waiting = new Promise((resolve) => {
+        const watch = new MutationObserver(() => {
+          watch.disconnect();
+          resolve(undefined);
+        });
+        watch.observe(document.querySelector('[data-seq]'), {
+          attributes: true,
+          childList: true,
+          subtree: true,
+          characterData: true,
+        });
+      });
+      const since = performance.now();
+      [...document.querySelectorAll('button')]
+        .find((button) => (i % 2 ? /^Undo/ : /^Skip/).test(button.textContent ?? ''))
+        ?.click();
+      await waiting;
+      await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0)));
+      times.push(performance.now() - since);
+      await new Promise((resolve) => setTimeout(resolve, 150));
+    }
+    return times;
+  });
+  say(
+    `\nbench tap to painted answer, session of 1,800 events: p50 ${ms(at(taps, 0.5))}, ` +
+      `p95 ${ms(at(taps, 0.95))} (goal 50 ms)`,
+  );
+  return page;
+}
+
+/** From a probe's reading to its figure on the bench. */
+export async function probeTimes(page, url, json, session) {
+  const probe = await json('/api/devices', { name: 'bench probe', kind: 'thermometer' });
+  await fetch(`${url}/api/devices/${probe.id}/binding`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ session, target: { kind: 'cup', key: '1' } }),
+  });
+  const reached = await page.evaluate(async (key) => {
+    const times = [];
+    for (let i = 0; i < 40; i++) {
+      const value = 160 + i / 10;
+      const since = performance.now();
+      const seen = new Promise((resolve) => {
+        const watch = new MutationObserver(() => {
+          if (!document.querySelector('[data-probe]')?.textContent?.includes(value.toFixed(1)))
+            return;
+          watch.disconnect();
+          requestAnimationFrame(() => setTimeout(resolve, 0));
+        });
+        watch.observe(document.body, { childList: true, subtree: true, characterData: true });
+      });
+      await fetch('/api/devices/readings', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', authorization: `Bearer ${key}` },
+        body: JSON.stringify({ readings: [{ value }] }),
+      });
+      await seen;
+      times.push(performance.now() - since);
+      await new Promise((resolve) => setTimeout(resolve, 120));
+    }
+    return times;
+  }, probe.key);
+  say(
+    `a probe's reading to painted on the bench: p50 ${ms(at(reached, 0.5))}, p95 ` +
+      `${ms(at(reached, 0.95))} (goal 200 ms)`,
+  );
+}

@@ -1,0 +1,102 @@
+// The shop of ten years: `npm run bench [sessions]` and `npm run bench -- kept [sessions]`.
+import {
+  answers,
+  build,
+  ensureDebian,
+  existsSync,
+  finished,
+  freePort,
+  join,
+  root,
+  say,
+  start,
+  tsx,
+} from '../../lib.mjs';
+import { cluster } from '../../postgres.mjs';
+import { ask } from '../ask.mjs';
+import { probeTimes, scriptSizes, tapTimes } from './browser.mjs';
+import { appendTimes, longSession, pageTimes } from './served.mjs';
+import { ms } from './times.mjs';
+
+async function makeShop(pg, sessions) {
+  await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
+  const made = ask('generate.ts', [sessions], { DATABASE_URL: pg.url });
+  say(
+    `\ndata: ${made.sessions} sessions, ${made.shots} shots, ${made.cavities} cavity ` +
+      `results, ${made.readings} readings, ${made.events} events; database ${made.size}; ` +
+      `loaded in ${made.seconds} s`,
+  );
+}
+
+async function launch() {
+  const { chromium } = await import('@playwright/test');
+  return chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+}
+
+/** What a shop of ten years costs to use: folds, pages, appends, scripts, taps. */
+async function useFigures(pg, dist) {
+  const fold = ask('fold.ts', [], { DATABASE_URL: pg.url });
+  say(`fold of ${fold.events} events: p50 ${ms(fold.p50)}, p95 ${ms(fold.p95)} (goal 15 ms)`);
+  const port = await freePort();
+  const app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {
+    env: {
+      ...process.env,
+      DATABASE_URL: pg.url,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      NODE_ENV: 'production',
+    },
+    stdio: 'ignore',
+  });
+  const url = `http://127.0.0.1:${port}`;
+  await answers(`${url}/api/health`);
+  const json = (path, body) =>
+    fetch(url + path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    }).then((response) => response.json());
+  let browser;
+  try {
+    const long = await longSession(json);
+    await pageTimes(url, pg, long.session);
+    await appendTimes(json, pg, long);
+    browser = await launch();
+    await scriptSizes(browser, url, long.session);
+    const page = await tapTimes(browser, url, long.session);
+    await probeTimes(page, url, json, long.session);
+  } finally {
+    await browser?.close();
+    app.kill();
+  }
+}
+
+/**
+ * Figures of a shop of ten years, in a cluster of its own that is gone afterwards.
+ * @param onlyKept backup, restore, export and import, in place of its use
+ */
+export async function tenYears(sessions, onlyKept) {
+  ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
+  const dist = join(root, '.test', 'dist');
+  build(dist);
+  const pg = await cluster(`bench-${process.pid}`);
+  try {
+    await makeShop(pg, sessions);
+    if (!onlyKept) return await useFigures(pg, dist);
+    const code = await finished(tsx('scripts/bench/kept.ts', [], { DATABASE_URL: pg.url }));
+    process.exitCode = code;
+  } finally {
+    pg.remove();
+  }
+}

@@ -1,0 +1,115 @@
+import { randomUUID } from 'node:crypto';
+import { say } from '../../lib.mjs';
+import { at, ms } from './times.mjs';
+
+const touched = (pg) =>
+  Number(
+    pg
+      .psql(
+        'twin_shot',
+        'SELECT sum(coalesce(seq_tup_read,0) + coalesce(idx_tup_fetch,0)) FROM pg_stat_user_tables',
+      )
+      .stdout.trim(),
+  );
+/**
+ * Statistics reach the table when a backend has been idle a second: read until they stand still.
+ */
+const steady = async (pg) => {
+  for (let last = -1, same = 0; same < 4;) {
+    const now = touched(pg);
+    same = now === last ? same + 1 : 0;
+    last = now;
+    await new Promise((resolve) => setTimeout(resolve, 400));
+  }
+  return touched(pg);
+};
+
+/** A session with some readings in it, as a bench has it after an hour; `json` sends to the app. */
+export async function longSession(json) {
+  const { session } = await json('/api/sessions', {
+    plan: 1,
+    event: randomUUID(),
+    at: Date.now(),
+    by: 'bench',
+  });
+  const event = (kind, payload) => ({
+    id: randomUUID(),
+    session,
+    at: Date.now(),
+    by: 'bench',
+    v: 1,
+    kind,
+    payload,
+  });
+  const reading = (celsius) =>
+    event('reading', { target: { kind: 'cup', key: '1' }, celsius, stage: null, from: 'typed' });
+  for (let i = 0; i < 6; i++)
+    await json(`/api/sessions/${session}/events`, {
+      events: Array.from({ length: 250 }, () => reading(163)),
+    });
+  return { session, event, reading };
+}
+
+/** Server time of every page, 40 requests each. */
+export async function pageTimes(url, pg, session) {
+  const big = pg
+    .psql(
+      'twin_shot',
+      "SELECT id FROM sessions WHERE name = 'Day 1000' OR name = 'Day 1' ORDER BY id DESC LIMIT 1",
+    )
+    .stdout.trim();
+  const pages = [
+    '/orders',
+    '/orders/new',
+    '/orders/1',
+    '/plan',
+    '/plan/1',
+    '/plan/new',
+    `/bench/${session}`,
+    '/rack',
+    '/sessions',
+    `/sessions/${big}`,
+    '/sessions/3',
+    '/moulds',
+    '/moulds/1',
+    '/moulds/3',
+    '/injectors',
+    '/colours',
+    '/shop',
+  ];
+  say(
+    '\npage server time, 40 requests each (goal p95 40 ' +
+      `ms)\n${'page'.padEnd(20)}${'p50'.padStart(10)}${'p95'.padStart(10)}${'rows'.padStart(10)}`,
+  );
+  for (const path of pages) {
+    const times = [];
+    for (let i = 0; i < 5; i++) await (await fetch(url + path)).text();
+    const before = await steady(pg);
+    for (let i = 0; i < 40; i++) {
+      const since = performance.now();
+      await (await fetch(url + path)).text();
+      times.push(performance.now() - since);
+    }
+    say(
+      `${path.padEnd(20)}${ms(at(times, 0.5)).padStart(10)}${ms(at(times, 0.95)).padStart(10)}${String(Math.round(((await steady(pg)) - before) / 40)).padStart(10)}`,
+    );
+  }
+}
+
+/** Time of an append, 300 one by one. */
+export async function appendTimes(json, pg, { session, event, reading }) {
+  const appends = [];
+  const before = await steady(pg);
+  for (let i = 0; i < 300; i++) {
+    const since = performance.now();
+    await json(`/api/sessions/${session}/events`, {
+      events: [i % 3 ? reading(160 + (i % 9)) : event('stirred', { cup: '1' })],
+    });
+    appends.push(performance.now() - since);
+  }
+  say(
+    `\nevent append, 300 one by one: p50 ${ms(at(appends, 0.5))}, p95 ` +
+      `${ms(at(appends, 0.95))}, ${Math.round(((await steady(pg)) - before) / 300)} rows ` +
+      '(goal p95 20 ms)',
+  );
+}

@@ -1,0 +1,220 @@
+import { type CupHeat, after, afterBurst, specificHeat } from '../cup.ts';
+import { UNSAID } from '../forecast.ts';
+import { bounded } from './places.ts';
+import { bodyOf, ovenBelieved } from './believed.ts';
+import {
+  type Belief,
+  softlyWithin,
+  RANGE,
+  ovenAt,
+  cupAt,
+  AIR,
+  copy,
+  type HeatBounds,
+} from './belief.ts';
+
+/** What wanders while nobody looks: standard deviations. */
+const PROCESS_NOISE = {
+  /** K in the plastic after a minute: what the two lumps leave out */
+  plastic: UNSAID.minute,
+  /** K in the glass after a minute: it stands on more than air */
+  glass: 2,
+  /** ln air after a minute */
+  air: 0.04,
+  /** share of a burst's gain that no constant explains */
+  burst: UNSAID.burst,
+  /**
+   * share of the efficiency from one burst to the next: a magnetron warms, plastic takes up more
+   * when hot
+   */
+  efficiency: 0.004,
+} as const;
+/**
+ * Draughts pass in so many minutes (judgement): without it what wanders would wander off for good.
+ */
+const AIR_PASSES = 40;
+/** A burst as it is given: which cups stand in the oven, its watts and power setting. */
+
+export interface Burst {
+  oven: string;
+  power: number;
+  level: number;
+  cups: string[];
+  seconds: number;
+  /** s of it that have gone already: the oven is awake */
+  gone?: number;
+}
+const STEPS = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
+/**
+ * One cup so many seconds on, by values of air, efficiency, dead time, plastic, glass, exchange,
+ * weight and stand.
+ */
+function cupLater(
+  belief: Belief,
+  cup: string,
+  [air, efficiency, dead, plastic, glass, exchange, weight, stand]: number[],
+  seconds: number,
+  burst?: Burst,
+): CupHeat {
+  const body = bodyOf(belief, cup, [exchange!, weight!, air!, stand!]);
+  const heat = { plastic: plastic!, glass: glass! };
+  if (!burst) return after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
+  const oven = {
+    power: burst.power,
+    level: burst.level,
+    cups: burst.cups.length,
+    efficiency: softlyWithin(efficiency!, RANGE.efficiency),
+    dead: Math.max(0, softlyWithin(dead!, RANGE.dead) - (burst.gone ?? 0)),
+  };
+  return afterBurst(body, heat, oven, seconds, 2);
+}
+/** °C of a cup after a burst, in the mean: without its range, which costs nine times as much. */
+
+export function meanAfter(belief: Belief, cup: string, burst: Burst): number {
+  const oven = ovenAt(belief, burst.oven);
+  const index = cupAt(belief, cup);
+  const { plastic } = cupLater(
+    belief,
+    cup,
+    [
+      belief.mean[AIR]!,
+      belief.mean[oven]!,
+      belief.mean[oven + 1]!,
+      ...belief.mean.slice(index, index + 5),
+    ],
+    burst.seconds,
+    burst,
+  );
+  const { least, most } = heatedCould(belief, cup, burst, burst.seconds);
+  return Math.min(most, Math.max(least, plastic));
+}
+/**
+ * Carries the belief on: every cup on the bench cools, those in the oven are heated. Heats and
+ * their spread go through the model's slope at the mean; what wanders is added.
+ * @param only cups to carry; the others are left where they are (a forecast of one needs no more)
+ */
+function predicted(
+  belief: Belief,
+  seconds: number,
+  bursts: readonly Burst[],
+  only?: string[],
+): Belief {
+  const next = copy(belief);
+  next.at = belief.at + seconds * 1000;
+  if (seconds <= 0) return next;
+  const count = belief.mean.length;
+  const minutes = seconds / 60;
+  const stays = Math.exp(-minutes / AIR_PASSES);
+  next.mean[AIR] = belief.base + stays * (belief.mean[AIR]! - belief.base);
+  const slopes: { row: number; of: [number, number][] }[] = [{ row: AIR, of: [[AIR, stays]] }];
+  const noise: [number, number][] = [[AIR, PROCESS_NOISE.air ** 2 * minutes]];
+  for (const cup of only ?? belief.cups) {
+    const index = cupAt(belief, cup);
+    const burst = bursts.find((burst) => burst.cups.includes(cup));
+    const oven = burst ? ovenAt(belief, burst.oven) : -1;
+    const at = [
+      AIR,
+      oven,
+      oven < 0 ? -1 : oven + 1,
+      index,
+      index + 1,
+      index + 2,
+      index + 3,
+      index + 4,
+    ];
+    const value = at.map((k) => (k < 0 ? 0 : belief.mean[k]!));
+    const go = (v: number[]): CupHeat => cupLater(belief, cup, v, seconds, burst);
+    const base = { ...go(value) };
+    const rows: [number, number][][] = [[], []];
+    at.forEach((k, j) => {
+      if (k < 0) return;
+      const moved = [...value];
+      moved[j]! += STEPS[j]!;
+      const to = go(moved);
+      rows[0]!.push([k, (to.plastic - base.plastic) / STEPS[j]!]);
+      rows[1]!.push([k, (to.glass - base.glass) / STEPS[j]!]);
+    });
+    next.mean[index] = base.plastic;
+    next.mean[index + 1] = base.glass;
+    slopes.push({ row: index, of: rows[0]! }, { row: index + 1, of: rows[1]! });
+    noise.push(
+      [index, PROCESS_NOISE.plastic ** 2 * minutes],
+      [index + 1, PROCESS_NOISE.glass ** 2 * minutes],
+    );
+    if (burst) {
+      next.could.set(cup, heatedCould(belief, cup, burst, seconds));
+      const gain =
+        base.plastic -
+        after(
+          bodyOf(belief, cup, [value[5]!, value[6]!, value[0]!, value[7]!]),
+          { plastic: value[3]!, glass: value[4]! },
+          seconds,
+          undefined,
+          5,
+        ).plastic;
+      noise.push([index, (PROCESS_NOISE.burst * gain) ** 2]);
+    }
+  }
+  for (const burst of bursts)
+    if (!burst.gone)
+      noise.push([
+        ovenAt(belief, burst.oven),
+        (PROCESS_NOISE.efficiency * ovenBelieved(belief, burst.oven).efficiency) ** 2,
+      ]);
+  // F P Fᵀ, rows first and then columns: F is the identity but for the heats.
+  const spread = next.covariance;
+  const rowsOf = slopes.map(({ of }) =>
+    Array.from({ length: count }, (_, column) =>
+      of.reduce((sum, [k, value]) => sum + value * belief.covariance[k]![column]!, 0),
+    ),
+  );
+  slopes.forEach(({ row }, variance) => (spread[row] = rowsOf[variance]!));
+  const half = spread.map((row) => [...row]);
+  for (const { row, of } of slopes)
+    for (let r = 0; r < count; r++)
+      spread[r]![row] = of.reduce((sum, [k, value]) => sum + value * half[r]![k]!, 0);
+  for (const [k, value] of noise) spread[k]![k]! += value;
+  const moved = only ?? belief.cups;
+  for (const cup of moved) {
+    // What nobody looked at is never better known for it, though all cups come to the room in the
+    // end.
+    const index = cupAt(belief, cup);
+    spread[index]![index] = Math.max(spread[index]![index]!, belief.covariance[index]![index]!);
+  }
+  return bounded(next, moved);
+}
+/**
+ * What a cup could be once a burst has given it all that reached its share of the oven at the most.
+ */
+function heatedCould(belief: Belief, cup: string, burst: Burst, seconds: number): HeatBounds {
+  const { least, most } = belief.could.get(cup)!;
+  const body = belief.bodies.get(cup)!;
+  return {
+    least,
+    most:
+      most +
+      (RANGE.efficiency.high * burst.power * burst.level * seconds) /
+        burst.cups.length /
+        (body.plastic * specificHeat(Math.min(body.room, 20))),
+  };
+}
+/** The bench so many seconds later, nothing done to it. */
+
+export const cooled = (belief: Belief, seconds: number, only?: string[]): Belief =>
+  predicted(belief, seconds, [], only);
+/** The bench after a burst. */
+export const heated = (belief: Belief, burst: Burst, only?: string[]): Belief =>
+  predicted(belief, burst.seconds, [burst], only);
+/** The bench after so many seconds in which ovens, one burst each, were all at work. */
+export const heatedBy = (
+  belief: Belief,
+  seconds: number,
+  bursts: readonly Omit<Burst, 'seconds'>[],
+  only?: string[],
+): Belief =>
+  predicted(
+    belief,
+    seconds,
+    bursts.map((burst) => ({ ...burst, seconds })),
+    only,
+  );

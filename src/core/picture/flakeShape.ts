@@ -1,0 +1,58 @@
+import type { FlakeIn } from '../colour/dress.ts';
+
+/** A flake that is no bigger on paper than this, in the drawing's grains, is drawn as a square. */
+const TINY = 24;
+const unit = (corners: number) =>
+  Array.from(
+    { length: corners },
+    (_, i) =>
+      [Math.cos((2 * Math.PI * i) / corners), Math.sin((2 * Math.PI * i) / corners)] as const,
+  );
+const HEX = unit(6);
+/** A flake's outline at a place of the drawing: its face turned a little away. */
+export function outline(
+  { shape, size }: FlakeIn,
+  x: number,
+  y: number,
+  { turn, tilt }: Lying,
+  k: number,
+): string {
+  const width = size * k;
+  const squash = 0.4 + 0.6 * tilt;
+  if (width < TINY) {
+    const e = Math.max(1, Math.round(width * Math.sqrt(squash)));
+    return `M${Math.round(x - e / 2)} ${Math.round(y - e / 2)}h${e}v${e}h${-e}z`;
+  }
+  const a = 2 * Math.PI * turn;
+  const [c, sn] = [Math.cos(a), Math.sin(a)];
+  const long = shape === 'string' || shape === 'hair';
+  const points =
+    shape === 'hexagon'
+      ? HEX.map(([volume, value]) => [
+          (volume * width) / Math.sqrt(3),
+          (value * width * squash) / Math.sqrt(3),
+        ])
+      : [
+          [-1, -1],
+          [1, -1],
+          [1, 1],
+          [-1, 1],
+        ].map(([volume, value]) => [
+          (volume! * width) / 2,
+          (value! * (long ? Math.max(1, (shape === 'string' ? 0.4 : 0.15) * k) : width * squash)) /
+            2,
+        ]);
+  return `M${points.map(([pointKey, point]) => `${Math.round(x + pointKey! * c - point! * sn)} ` + `${Math.round(y + pointKey! * sn + point! * c)}`).join('L')}Z`;
+}
+/**
+ * A flake as it lies: share of the length, mm up and mm towards the eye of the side, how it is
+ * turned.
+ */
+
+export interface Lying {
+  s: number;
+  y: number;
+  z: number;
+  turn: number;
+  tilt: number;
+}

@@ -1,0 +1,41 @@
+import type { Estimate } from '../heat/forecast.ts';
+import type { Learned } from '../heat/learned.ts';
+import type { Oven } from '../heat/schema.ts';
+
+/** What the shop knows that a session's length hangs on. */
+
+export interface TimingKnown {
+  oven: { id: number; oven: Oven };
+  /** ovens that can be at work at once */
+  ovens: number;
+  learned: Learned;
+  /** s a kind of act takes the hands, where the log has told */
+  hands: Partial<Record<HandKind, Estimate>>;
+  /** °C of the shop before anything starts */
+  room: number;
+}
+/** s of the hands, by kind of act, before the shop's own are known (judgements). */
+export const HAND_USUAL = {
+  woken: 60,
+  warmed: 20,
+  charged: 45,
+  coloured: 90,
+  closed: 25,
+  topChecked: 6,
+  drawn: 35,
+  shot: 15,
+  held: 4,
+  toppedOff: 8,
+  emptied: 20,
+  mouldOpened: 12,
+  marked: 12,
+  returned: 15,
+  racked: 25,
+  degassed: 180,
+  loaded: 35,
+  kept: 15,
+  cleaned: 45,
+} as const;
+export type HandKind = keyof typeof HAND_USUAL;
+/** Share one hand differs from another (judgement). */
+export const HAND_SPREAD = 0.35;

@@ -1,0 +1,131 @@
+import type { Stage, Build } from '../build/build.ts';
+import type { Block, Injector } from '../build/tools.ts';
+import { lieOf } from '../mould/mould.ts';
+import type { Mould } from '../mould/schema.ts';
+import { SCHOOLS } from '../schools.ts';
+import { capacity } from '../shot/barrels.ts';
+import { stageMass } from '../shot/fill.ts';
+import { learnedShare } from '../yield/share.ts';
+import type { DraftDefaults } from './shelf.ts';
+import type { Tools } from './input.ts';
+import { type Entry, type Shelf, type MouldEntry, inTools } from './shelf.ts';
+
+/** The school for shooting on to an insert (handbook §4), °C: hot, so that the joint takes. */
+const ON_INSERT = { low: SCHOOLS.insert.low, high: SCHOOLS.insert.high };
+export const byId = <T>(all: Entry<T>[], id: number): T | undefined =>
+  all.find((entry) => entry.id === id)?.spec;
+/**
+ * The smallest injector with the right barrels that fills the mould in one draw; the largest of
+ * them when none does.
+ */
+function fittingInjector(
+  shelf: Shelf,
+  stage: Stage,
+  block: Entry<Block> | null,
+  mould: Mould | undefined,
+  heat: number,
+  purge: number,
+): Entry<Injector> | null {
+  const holds = (entry: Entry<Injector>) =>
+    entry.spec.barrels.reduce((sum, barrel) => sum + barrel.volume, 0);
+  const right = shelf.injectors
+    .filter((injector) => injector.spec.barrels.length === stage.layers.length)
+    .sort((one, other) => holds(one) - holds(other));
+  // What already lies in the cavity is left out here: a larger injector than needed does no harm.
+  const fits = (entry: Entry<Injector>) =>
+    mould &&
+    capacity(
+      { injector: entry.spec, block: block?.spec ?? null, yoked: stage.yoked },
+      mould,
+      stageMass({ ...stage, rods: false }, mould, null),
+      heat,
+      purge,
+    ).shotsPerDraw > 0;
+  return right.find(fits) ?? right.at(-1) ?? null;
+}
+/** Injector and block for a stage as a maker would first reach for them. */
+
+export function rigFor(
+  shelf: Shelf,
+  stage: Stage,
+  mould: Mould | undefined,
+  defaults: DraftDefaults,
+): Pick<Tools, 'injector' | 'block' | 'order'> {
+  if (stage.layers.length === 0) return { injector: null, block: null, order: [] };
+  const block = stage.block
+    ? (shelf.blocks.find((block) => block.spec.kind === stage.block) ?? null)
+    : null;
+  const heat = (defaults.window.low + defaults.window.high) / 2;
+  const injector = fittingInjector(shelf, stage, block, mould, heat, defaults.settings.purge);
+  return {
+    injector: injector && { id: injector.id, injector: injector.spec },
+    block: block && { id: block.id, block: block.spec },
+    order: [],
+  };
+}
+/**
+ * A mould whose inserts lie in `into` and that makes what the stage wants: its own, where it has
+ * rods.
+ */
+export function makerFor(
+  shelf: Shelf,
+  stage: Stage,
+  into: MouldEntry | undefined,
+): MouldEntry | undefined {
+  if (!into) return undefined;
+  const makers = shelf.moulds.filter(
+    (mould) =>
+      lieOf(into.spec, mould.spec.name) !== null &&
+      (mould.spec.makes === stage.makes || mould.id === into.id),
+  );
+  return makers.find((maker) => !stage.rods || maker.spec.rod) ?? makers[0];
+}
+/** Share of a stage that comes good: as the shop's record has it, where there is one. */
+function shareOf(
+  build: Build,
+  stage: Stage,
+  mould: MouldEntry | undefined,
+  { good, record, settings }: DraftDefaults,
+): Pick<Tools, 'good' | 'strength'> {
+  const guess = { share: stage.good ?? good, strength: settings.strength };
+  if (!record || !mould) return { good: guess.share };
+  const { share, strength } = learnedShare(
+    guess,
+    record,
+    { mould: mould.id, build: build.key, stage: stage.key },
+    good,
+  );
+  return { good: Math.round(share * 1000) / 1000, strength: Math.round(strength * 10) / 10 };
+}
+/**
+ * Tools for every stage of a build, from the mould its baits come out of: moulds for its inserts
+ * that lie in that one, and an injector and block for each stage.
+ */
+
+export function toolsFor(
+  shelf: Shelf,
+  build: Build,
+  mould: MouldEntry | undefined,
+  defaults: DraftDefaults,
+): Tools[] {
+  const chosen = new Map<string, MouldEntry | undefined>();
+  for (const stage of [...build.stages].reverse()) {
+    const takenBy = build.stages.find((other) => other.takes === stage.key);
+    chosen.set(stage.key, takenBy ? makerFor(shelf, stage, chosen.get(takenBy.key)) : mould);
+  }
+  return build.stages.map((stage): Tools => {
+    const entry = chosen.get(stage.key);
+    return {
+      moulds: entry ? [inTools(entry)] : [],
+      ...rigFor(shelf, stage, entry?.spec, defaults),
+      ...shareOf(build, stage, entry, defaults),
+      window:
+        stage.takes && stage.layers.length > 0
+          ? ON_INSERT
+          : (entry?.spec.window ?? defaults.window),
+      habit: 'push',
+      mixedTo: 'puck',
+      fromShelf: 0,
+    };
+  });
+}

@@ -1,0 +1,165 @@
+import { pressureOf, PUSH } from '../../heat/fill.ts';
+import { heatOfMould, castAs, thinOfMould } from '../../plan/mouldHeat.ts';
+import type { HeatAsk } from '../foresee/types.ts';
+import { windowNow, apartOf } from '../guard/window.ts';
+import { freeOvens } from '../guard/cups.ts';
+import { freeOven } from '../guard/cups.ts';
+import { heatCups } from '../guard/cups.ts';
+import { mouldHeat, shotHeatOf } from '../handle/heat.ts';
+import { barrelHeat } from '../handle/barrelHeat.ts';
+import { roomOf } from '../handle/loss.ts';
+import { nextDraw } from '../nextDraw.ts';
+import type { SessionState, RunState } from '../state.ts';
+import type { CupState } from '../state/cup.ts';
+import type { Step } from '../step.ts';
+import { baitTakes } from '../steps/metal.ts';
+import { opensTonight } from '../teach.ts';
+
+/** What is to be foreseen at a bench now. */
+
+export function heatAsk(
+  state: SessionState,
+  session: number,
+  run: RunState | null,
+  now: number,
+  all: readonly Step[] = [],
+): HeatAsk {
+  const matched = run ? heatCups(state, run) : [];
+  // Tonight nobody has had an instrument in a cup.
+  const byEye = !state.heat.some((note) => note.kind === 'reading' && !note.eye);
+  const injector = run && state.injectors.get(String(run.tools.injector?.id));
+  const draw = injector?.draw ? state.draws.get(injector.draw) : undefined;
+  return {
+    session,
+    setup: state.snapshot.heat,
+    notes: state.heat,
+    now,
+    oven: freeOven(state) ?? state.oven,
+    ovens: freeOvens(state),
+    cups: [...state.cups.values()]
+      .filter((cup) => cup.charges > 0)
+      .map((cup) => ({
+        key: cup.key,
+        cook: !cup.fused && !cup.inOven,
+        pot:
+          cup.fused &&
+          !cup.degassed &&
+          (cup.degas === 'before colour' || (cup.degas === 'after colour' && cup.coloured)),
+        bare: !cup.ladder.some((ingredient) => ingredient.kind === 'stabiliser'),
+        limits: cup.limits,
+        again: cup.doubt && (cup.doubt.way === 'above' || !cup.doubt.device) ? cup.doubt.way : null,
+      })),
+    match:
+      run && matched.every((cup) => cup.fused)
+        ? { cups: matched.map((cup) => cup.key), ...wantedNow(state, run, matched), byEye }
+        : null,
+    early: earlyAsk(state, run, matched, all, now),
+    barrels:
+      draw && injector
+        ? draw.barrels.map((barrel, i) => ({
+            bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30,
+            from: barrel.celsius ?? 163,
+            metal: Math.max(roomOf(state), barrelHeat(state, injector, draw.at)),
+            at: draw.at,
+            room: roomOf(state),
+          }))
+        : [],
+    moulds: [...state.moulds.values()]
+      .filter(
+        (mould) =>
+          mould.shot !== null || run?.tools.moulds.some((entry) => String(entry.id) === mould.key),
+      )
+      .map((mould) => {
+        const shot = state.shots.get(mould.shot ?? '');
+        const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
+        // A shot standing in it went in when the metal was as it was then.
+        return {
+          key: mould.key,
+          heat: heatOfMould(mould.mould, castAs(shot?.stage ?? run?.stage)),
+          ...mouldHeat(
+            state,
+            mould,
+            mould.phase === 'holding' || mould.phase === 'cooling' ? mould.since : now,
+          ),
+          first: mould.mould.warmTo,
+          shot: shot ? shotHeatOf(state, shot) : under,
+          room: roomOf(state),
+          push: injector
+            ? {
+                thin: thinOfMould(mould.mould),
+                pressure: pressureOf(
+                  PUSH.newtons,
+                  injector.injector.barrels.map((barrel) => barrel.bore),
+                ),
+              }
+            : null,
+          opens: opensTonight(state, mould),
+          baits: mould.mould.cavities.length,
+          each: baitTakes(state, now),
+        };
+      }),
+  };
+}
+/**
+ * Looks at a cup after which what is wanted of it is let go of a little with each more, K
+ * (judgements): nobody reads for ever.
+ */
+const PATIENCE = { looks: 3, each: 2, most: 12 } as const;
+/**
+ * Window and gap that are asked of cups now: hotter where baits came short, wider the more often
+ * they have been looked at for one draw.
+ */
+function wantedNow(
+  state: SessionState,
+  run: RunState,
+  cups: CupState[],
+): { window: { low: number; high: number }; apart: number } {
+  const { low, high } = windowNow(state, run);
+  const drawn = state.heat.findLastIndex((note) => note.kind === 'drawn');
+  const looks = state.heat
+    .slice(drawn + 1)
+    .filter(
+      (note) =>
+        note.kind === 'reading' &&
+        note.celsius > low - PATIENCE.most &&
+        cups.some((cup) => cup.key === note.cup),
+    ).length;
+  const slack = Math.min(
+    PATIENCE.most,
+    PATIENCE.each * Math.max(0, looks - PATIENCE.looks * Math.max(1, cups.length)),
+  );
+  return {
+    window: { low: low - slack, high },
+    apart: run.stage.layers.length > 1 ? apartOf(state, run) + slack / 2 : 30,
+  };
+}
+/**
+ * Cups that stand ready for the next draw, where it is known when that will be and an oven is free.
+ */
+function earlyAsk(
+  state: SessionState,
+  run: RunState | null,
+  matched: CupState[],
+  all: readonly Step[],
+  now: number,
+): HeatAsk['early'] {
+  const next = run && freeOven(state) ? nextDraw(state, all, now) : null;
+  // Once for each draw: a mould that takes longer than was thought is not waited for by heating
+  // again and again.
+  const drawn = state.heat.findLastIndex((note) => note.kind === 'drawn');
+  const had = new Set(
+    state.heat.slice(drawn + 1).flatMap((note) => (note.kind === 'burst' ? note.cups : [])),
+  );
+  const ready = matched.filter(
+    (cup) =>
+      cup.fused &&
+      cup.coloured &&
+      !cup.inOven &&
+      cup.charges > 0 &&
+      cup.doubt === null &&
+      (drawn < 0 || !had.has(cup.key)),
+  );
+  return run && next !== null && next > 0 && ready.length > 0
+    ? { cups: ready.map((cup) => cup.key), window: wantedNow(state, run, matched).window, next }
+    : null;
+}

@@ -1,0 +1,88 @@
+import type { Forecast } from '../../heat/forecast.ts';
+import { HANDS } from '../../heat/match.ts';
+import { waitsBefore } from '../../heat/sideBySide.ts';
+import { degrees, degreesApart, clock } from '../../quantity/format.ts';
+import type { ShopUnits } from '../../quantity/units.ts';
+import type { HeatPlan } from './plan.ts';
+import { begins } from './plan.ts';
+import { freeOven } from '../guard/cups.ts';
+import type { SessionState } from '../state.ts';
+import type { Send } from '../step.ts';
+
+/**
+ * s still to be waited before the next burst of a plan: its cup is over the window till then, or in
+ * another's way.
+ */
+export const waitsFor = (plan: HeatPlan, done: number, now: number): number =>
+  (plan.at - now) / 1000 + plan.bring.bursts[done]!.at - HANDS.change;
+/** Less than this is no wait, s. */
+export const AT_ONCE = 3;
+export const letter = (state: SessionState, key: string | undefined): string =>
+  state.cups.get(key ?? '')?.letter ?? '?';
+export const give = (
+  state: SessionState,
+  cup: string,
+  seconds: number,
+  together?: string,
+  oven: { id: number; level: number } = freeOven(state) ?? state.oven,
+): Send => {
+  return {
+    kind: 'heated',
+    payload: {
+      cup,
+      seconds,
+      begun: true,
+      oven: oven.id,
+      level: oven.level,
+      ...(together ? { together: [together] } : {}),
+    },
+  };
+};
+/** Which oven a burst is for, where there is another. */
+export const inWhich = (state: SessionState, oven = freeOven(state) ?? state.oven): string =>
+  state.snapshot.heat.ovens.length > 1
+    ? (state.snapshot.heat.ovens.find((held) => held.id === oven.id)?.oven.name ?? 'the oven')
+    : 'the oven';
+/** Heats as a maker says them: A 164°, B 163° ± 2° */
+export function heats(
+  state: SessionState,
+  cups: string[],
+  at: Forecast[],
+  units: ShopUnits,
+): string {
+  const widest = Math.max(...at.map((forecast) => forecast.high - forecast.low)) / 2;
+  return `${cups.map((cup, i) => `${letter(state, cup)} ${degrees(at[i]!.celsius, units)}`).join(', ')}\u00a0±\u00a0${degreesApart(Math.max(1, widest), units)}`;
+}
+export const capital = (said: string): string => said.charAt(0).toUpperCase() + said.slice(1);
+/**
+ * The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B
+ * 163° ± 2°”.
+ */
+export function planSentence(
+  state: SessionState,
+  plan: HeatPlan,
+  done: number,
+  now: number,
+  units: ShopUnits,
+): string {
+  const { bring, cups } = plan;
+  // An oven is named where there is another, with its first burst and wherever it changes.
+  const several = state.snapshot.heat.ovens.length > 1;
+  const waits = (which: number): number =>
+    which === done ? waitsFor(plan, done, now) : waitsBefore(bring.bursts, which, HANDS);
+  const wait = (which: number): string =>
+    waits(which) > AT_ONCE ? `wait ${clock(waits(which))}; ` : '';
+  const bursts = bring.bursts
+    .slice(done)
+    .map(
+      (burst, i, all) =>
+        `${wait(done + i)}${letter(state, cups[burst.cup])} ${burst.seconds} ` +
+        `s${several && burst.oven !== all[i - 1]?.oven ? ` in ${inWhich(state, plan.ovens[burst.oven])}` : ''}, ` +
+        'stir',
+    );
+  const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
+  const end =
+    bring.look === null ? `draw in ${clock(left)}` : `read ${letter(state, cups[bring.look])}`;
+  return `${[...bursts, end].join('; ')} — ${heats(state, cups, bring.at, units)}`;
+}
+export const tenth = (x: number): number => Math.round(x * 10) / 10;

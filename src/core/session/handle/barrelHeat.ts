@@ -1,0 +1,31 @@
+import type { SessionState } from '../state.ts';
+import { roomOf } from './loss.ts';
+
+/**
+ * °C a barrel is at after warming, and that one draw brings it nearer to the plastic's heat by
+ * (judgements).
+ */
+
+export const BARREL_WARM = 55;
+const BARREL_TAKES = 0.25;
+/** s in which a barrel left on the bench loses most of what it has. */
+const BARREL_COOLS = 900;
+export const barrelHeat = (
+  state: SessionState,
+  other: { metal: { celsius: number; at: number } },
+  at: number,
+): number =>
+  other.metal.at === 0
+    ? roomOf(state)
+    : roomOf(state) +
+      (other.metal.celsius - roomOf(state)) *
+        Math.exp(-Math.max(0, at - other.metal.at) / 1000 / BARREL_COOLS);
+export function heatByDraw(
+  state: SessionState,
+  other: { metal: { celsius: number; at: number } },
+  celsius: number,
+  at: number,
+): void {
+  const before = barrelHeat(state, other, at);
+  other.metal = { celsius: before + BARREL_TAKES * (celsius - before), at };
+}

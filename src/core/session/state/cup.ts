@@ -1,0 +1,138 @@
+import type { Vessel } from '../../build/tools.ts';
+import type { Grade } from '../../material/grade.ts';
+import type { Limits } from '../../material/limits.ts';
+import { limitsOf } from '../../material/limits.ts';
+import type { Ingredient } from '../../material/schema.ts';
+import type { Runs } from '../../material/viscosity.ts';
+import type { CupChoice } from '../../plan/input.ts';
+import { fillLimit } from '../../shot/cup.ts';
+import type { Bounds, Doubt, Verdict } from '../bounds.ts';
+import type { EyeStage } from '../words.ts';
+import type { ColourBook } from './snapshot.ts';
+
+export interface Reading {
+  at: number;
+  celsius: number;
+  low: number;
+  high: number;
+  stage: EyeStage | null;
+}
+/** What went into a cup, in order. A draw remembers how far the trail had come. */
+export interface TrailEntry {
+  event: string;
+  at: number;
+  what: string;
+  amount: number;
+  dimension: 'drops' | 'volume' | 'mass';
+  /** g in the cup once it was in, and °C as reckoned or last read */
+  grams: number;
+  celsius: number | null;
+}
+interface KeptMix {
+  event: string;
+  at: number;
+  as: 'version' | 'branch';
+  name: string;
+  upTo: number;
+}
+export interface CupState {
+  key: string;
+  letter: string;
+  name: string;
+  colour: string;
+  grade: Grade;
+  ladder: Ingredient[];
+  vessel: Vessel | null;
+  limitMl: number;
+  degas: CupChoice['degas'];
+  /** grams to charge, from the plan, charge by charge */
+  plannedCharges: number[];
+  /** draw before which each of them comes */
+  plannedBefore: number[];
+  charges: number;
+  grams: number;
+  /** g when the estimate of its heat was last told */
+  notedG: number;
+  freshG: number;
+  remeltG: number;
+  returnedG: number;
+  drawnG: number;
+  woken: boolean;
+  fused: boolean;
+  degassed: boolean;
+  /** times it was stirred since it came out of the pot */
+  stirs: number;
+  coloured: boolean;
+  /** as seen on the blade, beside the others */
+  runs: Runs;
+  heatedS: number;
+  /** burst it stands in, bench clock ms */
+  inOven: { from: number; until: number; oven: number } | null;
+  stirredAt: number | null;
+  reading: Reading | null;
+  /** the one before, for the trend */
+  before: Reading | null;
+  trail: TrailEntry[];
+  /** heats its plastisol must reach, is kept under and breaks down at, as it stands on the shelf */
+  limits: Limits;
+  /** what it can be at all since a reading last held; null until it is charged */
+  bounds: Bounds | null;
+  /**
+   * the last reading, where it could not be of this cup: one too hot is believed for safety, one
+   * too cold waits for a second
+   */
+  doubt: Doubt | null;
+  /** what was made of the last reading */
+  verdict: Verdict;
+  /** version of its mix it began from, where that is known */
+  version: number | null;
+  /** what was kept of it in the mix notebook */
+  keptMixes: KeptMix[];
+}
+
+export function newCup(
+  choice: CupChoice,
+  letter: string,
+  plannedCharges: number[],
+  book: Pick<ColourBook, 'materials' | 'versions'>,
+): CupState {
+  const { recipe } = choice;
+  return {
+    key: String(choice.mix),
+    letter,
+    name: recipe.name,
+    colour: recipe.colour,
+    grade: recipe.grade,
+    ladder: recipe.ladder,
+    vessel: choice.vessel?.vessel ?? null,
+    limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0,
+    degas: choice.degas,
+    plannedCharges,
+    plannedBefore: plannedCharges.map((_, i) => (i === 0 ? 1 : Infinity)),
+    charges: 0,
+    grams: 0,
+    notedG: 0,
+    freshG: 0,
+    remeltG: 0,
+    returnedG: 0,
+    drawnG: 0,
+    woken: false,
+    fused: false,
+    degassed: false,
+    stirs: 0,
+    coloured: false,
+    runs: 'alike',
+    heatedS: 0,
+    inOven: null,
+    stirredAt: null,
+    reading: null,
+    before: null,
+    trail: [],
+    limits: limitsOf(recipe.grade, book.materials),
+    bounds: null,
+    doubt: null,
+    verdict: 'taken',
+    version: book.versions[String(choice.mix)] ?? null,
+    keptMixes: [],
+  };
+}

@@ -1,0 +1,42 @@
+import type { Material } from '../../material/shelf.ts';
+import { type PlanInput, PlanInputSchema } from '../../plan/input.ts';
+import type { Plan } from '../../plan/plan.ts';
+import type { ShopUnits } from '../../quantity/units.ts';
+import { type HeatSetup, USUAL_SETUP } from '../heatNotes.ts';
+import type { BenchSettings } from '../settings.ts';
+
+/** All a session starts from: the plan as it was when the bench was opened. Never edited. */
+
+export interface Snapshot {
+  name: string;
+  units: ShopUnits;
+  bench: BenchSettings;
+  input: PlanInput;
+  plan: Plan;
+  /** ovens, and what was learned of the bench before */
+  heat: HeatSetup;
+  colour: ColourBook;
+}
+/** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
+
+export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
+  const { jobs, ...plan } = raw.plan;
+  return {
+    ...raw,
+    heat: raw.heat ?? USUAL_SETUP,
+    colour: raw.colour ?? NO_BOOK,
+    input: PlanInputSchema.parse(raw.input),
+    plan: { ...plan, runs: plan.runs ?? jobs ?? [] },
+  };
+}
+/**
+ * What the bench knows of colour: the shelf as it stood, and the version of each mix a cup began
+ * from.
+ */
+export interface ColourBook {
+  materials: Material[];
+  versions: Record<string, number>;
+  /** how the shop doses */
+  dosing: 'drops' | 'weigh';
+}
+export const NO_BOOK: ColourBook = { materials: [], versions: {}, dosing: 'drops' };

@@ -1,0 +1,54 @@
+import { lightness, changeOf } from '../../build/barrels.ts';
+import type { SessionState, RunState } from '../state.ts';
+import type { Step } from '../step.ts';
+import { injectorOf, and } from './work.ts';
+
+/** Which barrel, as it is marked or as it lies. */
+
+export const barrelName = (mark: string, i: number, count: number): string =>
+  mark || (count === 2 ? ['near', 'far'][i]! : ['near', 'middle', 'far'][i]!);
+/** A barrel that held another colour wants wiping before it is drawn into. */
+export function cleanStep(state: SessionState, run: RunState): Step | null {
+  const injector = injectorOf(state, run);
+  if (!injector || injector.draw || state.skips.has(`clean:${injector.key}:${injector.draws}`))
+    return null;
+  const tint = (key: string) => ({
+    mix: Number(key),
+    light: lightness(state.cups.get(key)?.colour ?? '#808080'),
+  });
+  const changes = run.stage.layers.flatMap((layer, i) => {
+    const barrel = run.tools.order[i] ?? i;
+    const held = injector.stained[barrel] ?? null;
+    const wanted = String(run.job.layers[layer.key]);
+    const change = changeOf(held === null ? null : tint(held), tint(wanted));
+    return change === 'same'
+      ? []
+      : [
+          {
+            barrel,
+            change,
+            from: state.cups.get(held!)?.letter ?? '?',
+            to: state.cups.get(wanted)?.letter ?? '?',
+          },
+        ];
+  });
+  if (changes.length === 0) return null;
+  const count = injector.injector.barrels.length;
+  const hard = changes.some((change) => change.change === 'clean');
+  const where =
+    count === 1
+      ? ''
+      : `: ${and(changes.map((change) => `the ${barrelName(injector.injector.barrels[change.barrel]!.mark, change.barrel, count)} ` + 'barrel'))}`;
+  return {
+    key: 'clean',
+    target: injector.key,
+    sentence: `${hard ? 'Clean' : 'Wipe'} ${injector.injector.name}${where}`,
+    detail:
+      `${changes.map((change) => `${change.from} was in it, ${change.to} is next`).join('; ')}. ` +
+      `${hard ? 'Dark shows in light: pull the plunger, wipe barrel, tip and block.' : 'Light hardly shows in dark: push the rest out and wipe the tip.'}`,
+    label: hard ? 'It is clean, and oiled' : 'It is wiped',
+    send: { kind: 'cleaned', payload: { injector: injector.key } },
+    skip: { step: 'clean', target: `${injector.key}:${injector.draws}` },
+    caution: 'Hot metal and hot remnants: gloves.',
+  };
+}

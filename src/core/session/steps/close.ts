@@ -1,0 +1,116 @@
+import { hasTop } from '../../build/build.ts';
+import { place } from '../../build/place.ts';
+import { closingAct, closingCare } from '../../mould/closure.ts';
+import { partsIn } from '../guard/mould.ts';
+import type { SessionState } from '../state.ts';
+import type { Step, Send } from '../step.ts';
+import { barrelName } from './clean.ts';
+import { cycleOf } from './cycle.ts';
+import { type Turn, isTrialNext } from './work.ts';
+
+export function closeStep(state: SessionState, { run, mould: other }: Turn): Step | null {
+  const { mould } = other;
+  if (
+    mould.closure === 'open' ||
+    !(other.phase === 'open' || (other.phase === 'closed' && other.gaps.length > 0)) ||
+    state.skips.has(`close:${other.key}:${other.cycles}:${other.gaps.length}`)
+  )
+    return null;
+  const again = other.gaps.length > 0 && other.phase !== 'open';
+  const closed = (gaps: ('left' | 'right')[], closures = mould.closures, loose = true): Send => ({
+    kind: 'closed',
+    payload: { mould: other.key, gaps, closures, loose },
+  });
+  const parts = partsIn(run, other);
+  const last = other.pours.at(-1);
+  return {
+    key: 'close',
+    target: other.key,
+    sentence: again
+      ? `Reseat ${mould.name}: a gap shows on the ${other.gaps.join(' and ')}`
+      : `Close ${mould.name}: ${closingAct(mould)}`,
+    detail:
+      `${run.stage.rods && mould.rod ? 'Core rods in and oiled first. ' : run.stage.takes && mould.rod ? 'Rods out. ' : ''}${closingCare(mould).join(' ')} ` +
+      `Look down both sides for a gap.${mould.note ? ` Note: ${mould.note}` : ''}`,
+    label: 'Closed, no gap',
+    send: closed([]),
+    skip: { step: 'close', target: `${other.key}:${other.cycles}:${other.gaps.length}` },
+    others: again
+      ? []
+      : [
+          { label: 'Gap on the left', send: closed(['left']) },
+          { label: 'Gap on the right', send: closed(['right']) },
+          ...(mould.closures > 1
+            ? [{ label: 'One closure short', send: closed([], mould.closures - 1) }]
+            : []),
+          ...(parts.length > 0
+            ? [
+                {
+                  label: `${parts[0]![0]!.toUpperCase()}${parts[0]!.slice(1)} left out`,
+                  send: closed([], mould.closures, false),
+                },
+              ]
+            : []),
+          ...(last
+            ? [
+                {
+                  label: 'Peel the last pour off, pour it again',
+                  send: {
+                    kind: 'poured' as const,
+                    payload: {
+                      mould: other.key,
+                      job: run.key,
+                      layer: last.layer,
+                      cup: last.cup,
+                      grams: last.grams,
+                      trial: isTrialNext(run),
+                      again: true,
+                    },
+                  },
+                },
+              ]
+            : []),
+        ],
+  };
+}
+/** Each port over its own half, by the marks on metal; one look is asked for. */
+export function topStep(state: SessionState, turn: Turn): Step | null {
+  const { run, mould } = turn;
+  if (
+    mould.phase === 'open' ||
+    mould.phase === 'filling' ||
+    !hasTop(run.stage) ||
+    mould.top === 'right' ||
+    state.skips.has(`top:${cycleOf(turn)}`)
+  )
+    return null;
+  const at = run.stage.layers.findIndex((layer) => place(layer.place).over === 'TOP');
+  const letter = state.cups.get(String(run.job.layers[run.stage.layers[at]!.key]))?.letter ?? '?';
+  const barrels = run.tools.injector?.injector.barrels ?? [];
+  const barrel = run.tools.order[at] ?? at;
+  const mark = run.tools.block?.block.mark;
+  const turned = mould.top === 'wrong';
+  return {
+    key: 'top',
+    target: mould.key,
+    sentence: turned
+      ? `Turn the block: ${letter} belongs over TOP of ${mould.mould.name}`
+      : `Look: is ${letter} over TOP of ${mould.mould.name}?`,
+    detail:
+      `${letter} comes from the ` +
+      `${barrelName(barrels[barrel]?.mark ?? '', barrel, barrels.length)} ` +
+      `barrel${mark ? `, the port with the ${mark}` : ''}. Each port of the block stands ` +
+      'over its own half.',
+    label: `${letter} is over TOP`,
+    send: { kind: 'topChecked', payload: { mould: mould.key, right: true } },
+    skip: { step: 'top', target: cycleOf(turn) },
+    others: turned
+      ? []
+      : [
+          {
+            label: 'It is the other way',
+            send: { kind: 'topChecked', payload: { mould: mould.key, right: false } },
+          },
+        ],
+  };
+}

@@ -1,0 +1,3 @@
+import type { Turn } from './work.ts';
+
+export const cycleOf = ({ mould }: Turn): string => `${mould.key}:${mould.cycles}`;

@@ -1,0 +1,52 @@
+import type { SessionState } from '../state.ts';
+import type { Step } from '../step.ts';
+import { PLUG_SETS, PLUGS } from '../words.ts';
+
+/**
+ * What is in the barrels with no mould to take it goes back, and its plug gives the first verdict.
+ */
+export function emptySteps(state: SessionState): Step[] {
+  return [...state.injectors.values()]
+    .filter(
+      (injector) =>
+        injector.draw &&
+        injector.shotsSinceEmpty > 0 &&
+        !state.skips.has(`empty:${injector.key}:${injector.draws}`),
+    )
+    .map((injector) => {
+      const habit =
+        state.runs.get(state.draws.get(injector.draw!)?.job ?? '')?.tools.habit ?? 'push';
+      const several = injector.contents.length > 1;
+      const other = habit === 'push' ? 'plug' : 'push';
+      return {
+        key: 'empty',
+        target: injector.key,
+        sentence:
+          habit === 'push'
+            ? `Push the rest of ${injector.injector.name} back hot, look at the plug`
+            : `Leave ${injector.injector.name} 1 min, pull the plug, look at it`,
+        detail:
+          `${several ? 'Cut the plug or look at its end: each colour square? It gives the first verdict.' : 'Cut the plug or look at its end: it gives the first verdict.'} ` +
+          `${habit === 'push' ? 'More comes back liquid; the block’s share holds every colour.' : 'The injector is tied up until it sets; all of it goes by as one plug.'}`,
+        label: several ? 'Plug even, line square' : 'Plug is sound',
+        send: { kind: 'emptied', payload: { injector: injector.key, habit, plug: 'square' } },
+        until: habit === 'plug' ? injector.lastShotAt + PLUG_SETS * 1000 : undefined,
+        others: [
+          ...(['thin', 'cold', 'none'] as const)
+            .filter((part) => part !== 'thin' || several)
+            .map((plug) => ({
+              label: PLUGS[plug][0]!.toUpperCase() + PLUGS[plug].slice(1),
+              send: { kind: 'emptied' as const, payload: { injector: injector.key, habit, plug } },
+            })),
+          {
+            label: other === 'plug' ? 'Left to set instead' : 'Pushed back instead',
+            send: {
+              kind: 'emptied' as const,
+              payload: { injector: injector.key, habit: other, plug: 'square' as const },
+            },
+          },
+        ],
+        skip: { step: 'empty', target: `${injector.key}:${injector.draws}` },
+      } satisfies Step;
+    });
+}

@@ -1,0 +1,34 @@
+import { GRADES } from '../../material/grade.ts';
+import { scaleIngredient } from '../../material/mix.ts';
+import type { Ingredient } from '../../material/schema.ts';
+import { sayIngredient } from '../../plan/spoon.ts';
+import type { SessionState } from '../state.ts';
+import type { CupState } from '../state/cup.ts';
+import type { Send } from '../step.ts';
+
+/** An ingredient of a recipe, and which of its name it is there. */
+type Listed = Ingredient & { nth: number };
+/** Ingredients of a cup's recipe for these moments, scaled to a charge. */
+export const ladderOf = (cup: CupState, grams: number, when: Ingredient['when'][]): Listed[] =>
+  cup.ladder
+    .map((ingredient, i) => ({
+      ...scaleIngredient(ingredient, grams / GRADES[cup.grade].density20),
+      nth: cup.ladder.slice(0, i + 1).filter((other) => other.what === ingredient.what).length,
+    }))
+    .filter((ingredient) => when.includes(ingredient.when));
+export const ladderText = (ladder: Ingredient[], state: SessionState): string =>
+  ladder
+    .map((ingredient) => `${ingredient.what} ${sayIngredient(ingredient, state.snapshot.units)}`)
+    .join(', ');
+export const addAll = (cup: CupState, ladder: Listed[]): Send[] =>
+  ladder.map((ingredient) => ({
+    kind: 'added',
+    payload: {
+      cup: cup.key,
+      what: ingredient.what,
+      amount: ingredient.amount,
+      dimension: ingredient.dimension,
+      from: 'recipe',
+      ...(ingredient.nth > 1 ? { nth: ingredient.nth } : {}),
+    },
+  }));

@@ -1,0 +1,121 @@
+import { MAKES, POUR_BY } from '../../build/build.ts';
+import { LIES } from '../../mould/kinds.ts';
+import { lieOf } from '../../mould/mould.ts';
+import { sourceOf } from '../../plan/run.ts';
+import { say, degrees } from '../../quantity/format.ts';
+import { sum } from '../../shot/volume.ts';
+import { massFor } from '../apply.ts';
+import { unloaded, unpoured } from '../guard/mould.ts';
+import { ready, lotsFor } from '../inserts.ts';
+import type { SessionState } from '../state.ts';
+import type { Step, Send } from '../step.ts';
+import { cycleOf } from './cycle.ts';
+import { type Turn, isTrialNext } from './work.ts';
+
+/** Inserts laid in, cavity by cavity, each looked at for a gap. */
+export function loadStep(state: SessionState, { run, mould }: Turn): Step | null {
+  const left = unloaded(run, mould);
+  if (
+    left.length === 0 ||
+    mould.phase !== 'open' ||
+    state.skips.has(`load:${mould.key}:${mould.cycles}`)
+  )
+    return null;
+  const there = ready(state, run);
+  if (there === 0) return null;
+  const source = sourceOf(run.job, run.stage)!;
+  const one = MAKES[source.stage.makes].name;
+  const many = MAKES[source.stage.makes].many;
+  const fitting = left.slice(0, there);
+  const lay = (cavities: number[], gap: boolean): Send => ({
+    kind: 'loaded',
+    payload: { mould: mould.key, job: run.key, cavities, gap },
+  });
+  const lie = lieOf(mould.mould, source.mould.name);
+  const dry = lotsFor(state, run).some((lot) => lot.left > 0 && !lot.oiled);
+  return {
+    key: 'load',
+    target: mould.key,
+    sentence: `Lay a ${one} in cavity ${left[0]} of ${mould.mould.name}`,
+    detail:
+      `${MAKES[source.stage.makes].lay[0]!.toUpperCase()}${MAKES[source.stage.makes].lay.slice(1)}${lie && lie.lies !== 'same' ? `; ${LIES[lie.lies].name}` : ''}. ` +
+      `Look round it for a gap. ${there} ${there === 1 ? one : many} ` +
+      `ready${dry ? ', laid by dry: oil it' : ''}.`,
+    label: `Cavity ${left[0]}: in, no gap`,
+    send: lay([left[0]!], false),
+    others: [
+      ...(fitting.length > 1
+        ? [{ label: `All ${fitting.length} are in, no gap`, send: lay(fitting, false) }]
+        : []),
+      { label: 'A gap shows round it', send: lay([left[0]!], true) },
+      {
+        label: `This ${one} is spoiled`,
+        send: { kind: 'insertSpoiled', payload: { job: run.key, count: 1, why: 'at loading' } },
+      },
+    ],
+    skip: { step: 'load', target: cycleOf({ run, mould }) },
+  };
+}
+/** Grams of each layer poured into a mould, with the sprue for the last one pushed by rod. */
+export function pourings(
+  state: SessionState,
+  { run, mould }: Turn,
+): { layer: string; name: string; cup: string; grams: number }[] {
+  const mass = massFor(state, run, mould);
+  return run.stage.pours.map((pour, i) => ({
+    layer: pour.key,
+    name: pour.name,
+    cup: String(run.job.layers[pour.key]),
+    grams:
+      sum(mass.poured.get(pour.key)!.values()) +
+      (run.stage.layers.length === 0 && i === run.stage.pours.length - 1 ? mass.feed : 0),
+  }));
+}
+/**
+ * What is poured by hand, one layer after the other; what smears is peeled off and poured again.
+ */
+export function pourStep(state: SessionState, turn: Turn): Step | null {
+  const { run, mould } = turn;
+  const next = unpoured(run, mould)[0];
+  if (
+    !next ||
+    !(mould.phase === 'open' || (mould.phase === 'closed' && run.stage.by === 'rod')) ||
+    state.skips.has(`pour:${cycleOf(turn)}`)
+  )
+    return null;
+  const { units } = state.snapshot;
+  const of = pourings(state, turn).find((pouring) => pouring.layer === next.key)!;
+  const cup = state.cups.get(of.cup);
+  const pour = (layer: string, cup: string, grams: number, again: boolean): Send => ({
+    kind: 'poured',
+    payload: { mould: mould.key, job: run.key, layer, cup, grams, trial: isTrialNext(run), again },
+  });
+  const count = mould.mould.cavities.length;
+  const last = mould.pours.at(-1);
+  const how =
+    run.stage.by === 'rod'
+      ? `Spoon ${say(of.grams, 'mass', units, 1)} of ${cup?.letter ?? '?'} to the port of ` +
+        `${mould.mould.name}, push it in`
+      : `${POUR_BY.hand.act} ${next.name.toLowerCase()} in ${mould.mould.name}: ` +
+        `${say(of.grams, 'mass', units, 1)} of ${cup?.letter ?? '?'}`;
+  return {
+    key: 'pour',
+    target: mould.key,
+    sentence: how,
+    detail:
+      `${count > 1 ? `${say(of.grams / count, 'mass', units, 2)} in each of ${count} cavities. ` : ''}${run.stage.layers.length > 0 ? 'A steady hand; let it skin before the mould is closed.' : run.stage.by === 'rod' ? 'Slowly, until it shows at the vent.' : 'Level, and hot enough to run into the corners.'} ` +
+      `${cup?.reading ? `${cup.letter} was ${degrees(cup.reading.celsius, units)}.` : ''}`,
+    label: run.stage.by === 'rod' ? 'It is pushed in' : 'It is poured',
+    send: pour(next.key, of.cup, of.grams, false),
+    others: last
+      ? [
+          {
+            label: 'Peel the last one off, pour it again',
+            send: pour(last.layer, last.cup, last.grams, true),
+          },
+        ]
+      : [],
+    skip: { step: 'pour', target: cycleOf(turn) },
+    caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.',
+  };
+}

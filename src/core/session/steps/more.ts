@@ -1,0 +1,91 @@
+import { MAKES } from '../../build/build.ts';
+import { sum } from '../../shot/volume.ts';
+import { baitOf } from '../apply.ts';
+import { ready } from '../inserts.ts';
+import { asAsked } from '../likeness.ts';
+import type { SessionState, RunState } from '../state.ts';
+import type { Step } from '../step.ts';
+import { count, isKept } from '../summary.ts';
+import { wants } from './work.ts';
+
+/** Runs whose shots are all counted and came short of what was wanted. */
+export function moreSteps(state: SessionState): Step[] {
+  return [...state.runs.values()].flatMap((run): Step[] => {
+    if (run.stage.makes !== 'bait') return [];
+    const { good } = count(
+      [...state.shots.values()].filter(
+        (shot) => shot.job === run.key && isKept(shot) && asAsked(state, shot),
+      ),
+    );
+    const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key);
+    const need = sum((planned ?? run.job).lines.map((line) => line.count));
+    // What is shot by now may be another colourway, shape or build: more of that would not help the
+    // line.
+    const would =
+      planned !== undefined &&
+      run.job.colourway.id === planned.colourway.id &&
+      run.job.build.key === planned.build.key &&
+      run.tools.moulds.some((mould) => baitOf(run, String(mould.id)).id === planned.bait.id);
+    if (
+      good < need &&
+      run.done > 0 &&
+      !would &&
+      !state.skips.has(`more:${run.key}:${run.target}`)
+    ) {
+      return [
+        {
+          key: 'more',
+          target: run.key,
+          sentence:
+            `${need - good} short of ${need} ${planned?.bait.name ?? run.job.bait.name}, ` +
+            `${planned?.colourway.name ?? ''}`,
+          detail:
+            `${good} came good as ordered; what is shot by now is ${run.job.colourway.name}. ` +
+            `Change back for more, or say on the session's page that others will do.`,
+          label: 'Leave it short',
+          send: { kind: 'skipped', payload: { step: 'more', target: `${run.key}:${run.target}` } },
+        },
+      ];
+    }
+    if (good >= need || run.done === 0 || state.skips.has(`more:${run.key}:${run.target}`))
+      return [];
+    return [
+      {
+        key: 'more',
+        target: run.key,
+        sentence: `${need - good} short of ${need} ${run.job.bait.name}: shoot once more?`,
+        detail:
+          `${good} came good of ${run.done} ${run.done === 1 ? 'shot' : 'shots'}. The cups are ` +
+          'still warm; another evening starts cold.',
+        label: 'One more shot',
+        send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
+        skip: { step: 'more', target: `${run.key}:${run.target}` },
+      },
+    ];
+  });
+}
+/** A stage that lacks inserts its mould could take: shoot more, or go on with what there is. */
+export function shortSteps(state: SessionState, run: RunState): Step[] {
+  const next = [...state.runs.values()].find(
+    (other) => other.job.key === run.job.key && other.stage.takes === run.stage.key,
+  );
+  if (!next || run.done < run.target || !wants(state, run)) return [];
+  const there = ready(state, next);
+  const many = MAKES[run.stage.makes].many;
+  return [
+    {
+      key: 'more',
+      target: run.key,
+      sentence: `${there} ${many} left for ${next.stage.name.toLowerCase()}: shoot ${many} once more?`,
+      detail: 'Each body wants one. Go on without, and the cavities without one are no good.',
+      label: 'One more shot',
+      send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
+      others: [
+        {
+          label: `Go on with ${there}`,
+          send: { kind: 'skipped', payload: { step: 'shortOf', target: run.key } },
+        },
+      ],
+    },
+  ];
+}

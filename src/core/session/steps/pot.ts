@@ -1,0 +1,45 @@
+import { deepestGauge, riseUnderVacuum, gaugeFor } from '../../heat/degas.ts';
+import { GRADES } from '../../material/grade.ts';
+import { density } from '../../material/plastisol.ts';
+import { say } from '../../quantity/format.ts';
+import type { SessionState } from '../state.ts';
+import type { CupState } from '../state/cup.ts';
+import { SMALL } from './cupsInHand.ts';
+
+/** inHg a pot is usually drawn to. */
+const DRAWN_TO = 29;
+/** How full a cup is, as a share of its brim. */
+const fullOf = (cup: CupState): number =>
+  cup.grams /
+  density(cup.fused ? 165 : 20, GRADES[cup.grade].density20) /
+  Math.max(1, cup.vessel?.volume ?? 500);
+/**
+ * What the pot can do here, and whether this cup stays in it (M10): the gauge, how far it rises,
+ * the cups that go in together.
+ */
+export function potSays(state: SessionState, cup: CupState): string {
+  const { units } = state.snapshot;
+  const metres = state.snapshot.heat.altitude ?? 0;
+  const deepest = deepestGauge(metres);
+  const gauge = Math.min(DRAWN_TO, deepest - 0.5);
+  const rises = riseUnderVacuum(gauge, metres);
+  const full = fullOf(cup);
+  const fits = full * rises <= 1;
+  const small = (cup.vessel?.volume ?? 500) <= SMALL;
+  return (
+    `The gauge reads ${deepest.toFixed(1)} inHg at most here. At ${gauge.toFixed(1)} it ` +
+    `rises to ${rises.toFixed(1)} times: ${Math.round(full * 100)} % full, ` +
+    `${fits ? 'it stays in the cup' : `it would boil over, so stop at ${gaugeFor(full, metres).toFixed(1)}`}. ` +
+    `${small ? 'Two small cups go in together.' : 'One cup this size at a time.'} Swirl ` +
+    'to break the froth; when it climbs, let air in and start again. Cup limit ' +
+    `${say(cup.limitMl, 'volume', units)}.`
+  );
+}
+export function gaugeSays(state: SessionState, cup: CupState, inHg: number): string {
+  const full = fullOf(cup);
+  const rises = riseUnderVacuum(inHg, state.snapshot.heat.altitude ?? 0);
+  return (
+    `The gauge reads ${inHg.toFixed(1)} inHg: it stands about ${rises.toFixed(1)} times ` +
+    `as high, ${full * rises > 1 ? 'over the brim by now: let air in' : `${Math.round(full * rises * 100)} % of the cup`}.`
+  );
+}

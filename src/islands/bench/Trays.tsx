@@ -1,0 +1,217 @@
+import { MAKES, stageLayers } from '../../core/build/build.ts';
+import type { ShotState } from '../../core/session/index.ts';
+import { lotsFor } from '../../core/session/inserts.ts';
+import { asAsked, colourOfShot } from '../../core/session/likeness.ts';
+import { mixIn } from '../../core/session/mixIn.ts';
+import type { SessionState, RunState } from '../../core/session/state.ts';
+import { isKept, count } from '../../core/session/summary.ts';
+import { Layers } from '../../ui/Bait.tsx';
+import { stationsOf, shapeFor, wholePath } from '../../ui/baitPath.ts';
+import { dress } from '../../ui/dress.ts';
+
+/** A tray with so many small baits in it, each drawn as it is. */
+function Tray({
+  n: count,
+  slots,
+  draw,
+  label,
+}: {
+  n: number;
+  slots: number;
+  draw: React.ReactNode;
+  label: string;
+}) {
+  const across = 6;
+  const rows = Math.max(1, Math.ceil(slots / across));
+  return (
+    <svg
+      viewBox={`0 0 ${across * 32 + 6} ${rows * 15 + 8}`}
+      className="block w-full"
+      role="img"
+      aria-label={label}
+    >
+      {Array.from({ length: Math.min(count, slots) }, (_, i) => (
+        <g
+          key={i}
+          transform={`translate(${4 + (i % across) * 32} ${rows * 15 - 2 - Math.floor(i / across) * 15})`}
+        >
+          {draw}
+        </g>
+      ))}
+      <path
+        d={`M1 0V${rows * 15 + 4}H${across * 32 + 5}V0`}
+        className="line-art"
+        style={{ strokeWidth: 2 }}
+      />
+    </svg>
+  );
+}
+/** Baits of one shape, colour and build of a run, as they lie on one tray. */
+interface Heap {
+  key: string;
+  shots: ShotState[];
+  asked: boolean;
+}
+export function heapsOf(state: SessionState, run: RunState): Heap[] {
+  const heaps = new Map<string, Heap>();
+  for (const shot of state.shots.values()) {
+    if (shot.job !== run.key || !isKept(shot) || shot.rackedAt === null) continue;
+    const asked = asAsked(state, shot);
+    const colour = colourOfShot(state, shot);
+    const key = asked ? 'asked' : `${shot.bait.id}/${colour.id}/${colour.name}/${shot.build.key}`;
+    const heap = heaps.get(key) ?? { key, shots: [], asked };
+    heap.shots.push(shot);
+    heaps.set(key, heap);
+  }
+  return [...heaps.values()];
+}
+/** Colour a layer of a shot had: what was in its cup when it was drawn or poured. */
+function colourIn(
+  state: SessionState,
+  shot: ShotState | undefined,
+  run: RunState,
+): (layer: string) => string {
+  const portions = shot
+    ? [
+        ...[...new Set(shot.cavities.values())].flatMap(
+          (day) => state.draws.get(day)?.barrels ?? [],
+        ),
+        ...shot.poured,
+      ]
+    : [];
+  return (layer) => {
+    const portion = portions.find((portion) => portion.layer === layer);
+    const cup = state.cups.get(portion?.cup ?? String(run.job.layers[layer]));
+    if (!cup) return 'var(--soft)';
+    return portion && portion.apart !== 0
+      ? mixIn(cup, cup.name, state.snapshot.colour.materials, portion.trail).colour
+      : cup.colour;
+  };
+}
+export function BaitTray({
+  state,
+  run,
+  heap,
+}: {
+  state: SessionState;
+  run: RunState;
+  heap: Heap | null;
+}) {
+  const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key) ?? run.job;
+  const shot = heap?.shots.at(-1);
+  const { good, usable } = count(heap?.shots ?? []);
+  const own = heap === null || heap.asked;
+  const need = own ? planned.lines.reduce((sum, line) => sum + line.count, 0) : good;
+  const stations = stationsOf(
+    run.tools.moulds.find((mould) => String(mould.id) === shot?.mould)?.bait?.outline ??
+      run.job.bait.outline,
+  );
+  const scale = 28;
+  const lift = shapeFor(stations).most;
+  // Small as they lie here, slender ones are drawn deeper, so that their colours can be told.
+  const deep = Math.min(2, 0.4 / (lift.up + lift.down));
+  const tint = colourIn(state, shot, run);
+  const drawn = dress(shot?.build ?? run.job.build, (layer) => tint(layer.key));
+  const name = shot?.bait.name ?? planned.bait.name;
+  return (
+    <section
+      className="mb-3"
+      aria-label={`Tray ${name}${shot && !own ? `, ${colourOfShot(state, shot).name}` : ''}`}
+    >
+      <p className="flex justify-between gap-2">
+        <b className="truncate">{name}</b>
+        <span className="shrink-0">
+          <b className="figure">{good}</b>
+          {own && (
+            <>
+              {' '}
+              of <b className="figure">{need}</b>
+            </>
+          )}
+        </span>
+      </p>
+      <Tray
+        n={good}
+        slots={Math.min(64, Math.max(need, good))}
+        label={`${good} good baits on the tray`}
+        draw={
+          <g transform={`translate(0 ${-lift.down * scale * deep - 1}) scale(1 ${deep})`}>
+            <Layers stations={stations} layers={drawn} length={scale} />
+            <path
+              d={wholePath(stations, scale)}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="0.3"
+            />
+          </g>
+        }
+      />
+      <p className="hint truncate">
+        {own
+          ? planned.lines
+              .map((line) => line.for)
+              .filter((fault, i, all) => all.indexOf(fault) === i)
+              .join(', ')
+          : `${colourOfShot(state, shot!).name}: to stock`}
+        {usable ? `; ${usable} usable` : ''}
+      </p>
+    </section>
+  );
+}
+/** Inserts laid by for the stage after. */
+export function InsertTray({
+  state,
+  run,
+  next,
+}: {
+  state: SessionState;
+  run: RunState;
+  next: RunState;
+}) {
+  const lots = lotsFor(state, next);
+  const left = lots.reduce((sum, lot) => sum + lot.left, 0);
+  const made = lots.reduce((sum, lot) => sum + lot.made, 0);
+  const many = MAKES[run.stage.makes].many;
+  const colours = stageLayers(run.stage).map(
+    (stageLayer) => state.cups.get(String(run.job.layers[stageLayer.key]))?.colour ?? 'var(--soft)',
+  );
+  const draw = (
+    <g>
+      {colours.map((colour, i) => (
+        <rect
+          key={i}
+          x="3"
+          y={-9 + (i * 8) / colours.length}
+          width="22"
+          height={8 / colours.length}
+          fill={colour}
+        />
+      ))}
+      <rect x="3" y="-9" width="22" height="8" fill="none" stroke="var(--ink)" strokeWidth="0.6" />
+    </g>
+  );
+  return (
+    <section className="mb-3" aria-label={`${many} laid by`}>
+      <p className="flex justify-between gap-2">
+        <b className="truncate">
+          {many[0]!.toUpperCase()}
+          {many.slice(1)} laid by
+        </b>
+        <span className="shrink-0">
+          <b className="figure">{left}</b>
+          {made > left ? ` of ${made}` : ''}
+        </span>
+      </p>
+      <Tray
+        n={left}
+        slots={Math.min(32, Math.max(8, left))}
+        label={`${left} ${many} laid by`}
+        draw={draw}
+      />
+      <p className="hint truncate">
+        for {run.job.bait.name}
+        {lots.some((lot) => !lot.oiled && lot.left > 0) ? '; some dry' : ', oiled'}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import { refusal } from '../../core/colour/photo.ts';
+
+export interface PictureNote {
+  id: number;
+  n: number;
+  at: string;
+  what: string;
+}
+/** Pictures of a version: a swatch on the blade, baits in the shade outdoors. */
+export function Pictures({ id, n: count, start }: { id: number; n: number; start: PictureNote[] }) {
+  const [held, setHeld] = useState(start);
+  const [what, setWhat] = useState('bait, in the shade outdoors');
+  const [wrong, setWrong] = useState('');
+  const send = async (file: File | undefined) => {
+    if (!file) return;
+    const no = refusal(file);
+    if (no) return setWrong(no);
+    const reply = await fetch(
+      `/api/mixes/${id}/pictures?n=${count}&what=${encodeURIComponent(what)}`,
+      {
+        method: 'POST',
+        headers: { 'content-type': file.type || 'image/jpeg' },
+        body: file,
+      },
+    )
+      .then(async (response) => ({
+        ok: response.ok,
+        body: (await response.json()) as { id: number; detail?: string },
+      }))
+      .catch(() => ({
+        ok: false,
+        body: { id: 0, detail: 'The shop’s machine did not answer. Nothing was lost; try again.' },
+      }));
+    setWrong(reply.ok ? '' : (reply.body.detail ?? 'That did not work.'));
+    if (reply.ok)
+      setHeld([{ id: reply.body.id, n: count, what, at: new Date().toISOString() }, ...held]);
+  };
+  const own = held.filter((pictureNote) => pictureNote.n === count);
+  return (
+    <section aria-label="Pictures" className="mt-6">
+      <h2>Pictures of version {count}</h2>
+      {own.length > 0 && (
+        <ul className="mt-2 flex flex-wrap gap-3">
+          {own.map((pictureNote) => (
+            <li key={pictureNote.id}>
+              <figure>
+                <a href={`/api/pictures/${pictureNote.id}`}>
+                  <img
+                    src={`/api/pictures/${pictureNote.id}`}
+                    alt={`${pictureNote.what}, ${pictureNote.at.slice(0, 10)}`}
+                    className="h-40 border border-ink"
+                  />
+                </a>
+                <figcaption className="hint">
+                  {pictureNote.what}, {pictureNote.at.slice(0, 10)}
+                </figcaption>
+              </figure>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-2 grid max-w-xl gap-3 sm:grid-cols-2">
+        <label className="field">
+          <span>It shows</span>
+          <select className="box" value={what} onChange={(change) => setWhat(change.target.value)}>
+            {['bait, in the shade outdoors', 'swatch on the blade', 'drizzle on paper'].map(
+              (word) => (
+                <option key={word}>{word}</option>
+              ),
+            )}
+          </select>
+        </label>
+        <label className="field">
+          <span>{own.length === 0 ? 'None yet. Take it in the shade outdoors' : 'Another'}</span>
+          <input
+            type="file"
+            accept="image/*"
+            className="box py-2"
+            onChange={(change) => void send(change.target.files?.[0])}
+          />
+        </label>
+      </div>
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,24 @@
+import { lazy } from 'react';
+import type { Build } from '../../core/build/build.ts';
+import type { MaterialKind } from '../../core/material/kinds.ts';
+import type { ShopUnits } from '../../core/quantity/units.ts';
+
+// Only few lists have colours to photograph.
+
+export const FromPhoto = lazy(async () => ({
+  default: (await import('../colour/FromPhoto.tsx')).FromPhoto,
+}));
+export type Values = Record<string, unknown>;
+interface Choice {
+  id: number;
+  name: string;
+}
+export interface Context {
+  units: ShopUnits;
+  moulds: Choice[];
+  mixes: (Choice & { colour?: string })[];
+  /** what stands on the shelf */
+  materials?: (Choice & { kind: MaterialKind })[];
+  /** builds composed in the shop */
+  builds?: Build[];
+}

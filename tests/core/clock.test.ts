@@ -1,0 +1,41 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { judgeAll } from '@/service/judge.ts';
+import type { DeviceRow } from '@/store/devices.ts';
+
+const NOW = Date.UTC(2026, 10, 20, 19);
+const HOUR = 3_600_000;
+
+/** A probe in a cup whose last reading was taken, and written into the log, at a moment. */
+const probe = (last: number): DeviceRow => ({
+  id: 1,
+  name: 'Probe',
+  kind: 'thermometer',
+  stand_in: false,
+  last_at: new Date(last),
+  last_value: 158,
+  last_flag: null,
+  seen_at: new Date(last),
+  session_id: 1,
+  target_kind: 'cup',
+  target: '1',
+  sent_at: new Date(last),
+  sent_value: 158,
+});
+/** Still readings, a second apart up to now. */
+const still = Array.from({ length: 6 }, (_, i) => ({ value: 163, at: NOW - (5 - i) * 1000 }));
+const flags = (device: DeviceRow, list: { value: number; at?: number }[]) =>
+  judgeAll(device, list, NOW, 0, 20, false).judged.map(({ flag }) => flag);
+
+test('the shop’s clock put back by three hours: what was read before is no measure of what is read now', () => {
+  const ahead = probe(NOW + 3 * HOUR);
+  assert.deepEqual(flags(ahead, still), Array(6).fill(null));
+  assert.ok(
+    judgeAll(ahead, still, NOW, 0, 20, false).tell.length > 0,
+    'and a probe that stands still is written into the log again',
+  );
+  // With the clock as it was, what is older than the last is still told from it.
+  const late = [{ value: 163, at: NOW - 90_000 }];
+  assert.deepEqual(flags(probe(NOW - 30_000), late), ['backwards']);
+  assert.deepEqual(flags(probe(NOW - HOUR), still), Array(6).fill(null));
+});
