@@ -150,11 +150,19 @@ function advance(followed: Followed, to: number): Followed {
     if (to < end) break;
     bursts = bursts.filter((burst) => ends(burst) > end);
   }
-  // Long rests go in pieces: the slope of a cooling is good for a few minutes.
-  while (to - belief.at > 180_000) go(belief.at + 180_000);
+  for (const rest = belief.at; to - belief.at > pieceOf(belief.at - rest);)
+    go(belief.at + pieceOf(belief.at - rest));
   go(to);
   return { ...followed, belief, bursts, spent, peak };
 }
+
+/**
+ * Long rests go in pieces: the slope of a cooling is good for a few minutes, and a doubt that rises
+ * and comes back within one piece would be left out. Short at first, when plastic and glass come
+ * together, then as long as half of what has gone.
+ * @param gone ms of the rest so far
+ */
+const pieceOf = (gone: number): number => Math.min(180_000, Math.max(45_000, gone / 2));
 
 const without = <T>(all: Record<string, T>, key: string): Record<string, T> =>
   Object.fromEntries(Object.entries(all).filter(([name]) => name !== key));
