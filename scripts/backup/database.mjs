@@ -73,6 +73,17 @@ export async function totals(client) {
   return out;
 }
 
+/**
+ * Ends the shop's own connections to databases. PostgreSQL's own tidying workers may be there too:
+ * nobody but its owner may end those, and what renames or drops a database waits for them.
+ */
+const endConnections = (client, names) =>
+  client.query(
+    `SELECT pg_terminate_backend(pid) FROM pg_stat_activity
+     WHERE datname = ANY($1) AND usename = current_user AND pid <> pg_backend_pid()`,
+    [names],
+  );
+
 /** A database of its own for a while; gone again unless it is kept under another name. */
 export async function withScratch(url, work) {
   const name = `scratch_${process.pid}_${Date.now()}`;
@@ -81,9 +92,10 @@ export async function withScratch(url, work) {
   try {
     return await work(withName(url, name), name);
   } finally {
-    await connected(admin, (client) =>
-      client.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`),
-    );
+    await connected(admin, async (client) => {
+      await endConnections(client, [name]);
+      await client.query(`DROP DATABASE IF EXISTS ${name}`);
+    });
   }
 }
 
@@ -92,10 +104,7 @@ export async function putInPlace(url, name) {
   const own = nameIn(url);
   const before = `${own}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
   await connected(withName(url, 'postgres'), async (client) => {
-    await client.query(
-      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = ANY($1) AND pid <> pg_backend_pid()',
-      [[own, name]],
-    );
+    await endConnections(client, [own, name]);
     await client.query(`ALTER DATABASE "${own}" RENAME TO "${before}"`);
     await client.query(`ALTER DATABASE "${name}" RENAME TO "${own}"`);
   });

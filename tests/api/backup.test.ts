@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { keptOf, madeAt, nameOf } from '../../scripts/backup/keep.mjs';
+import { connected, withScratch } from '../../scripts/backup/database.mjs';
 import { makeBackup } from '../../scripts/backup/make.mjs';
 import { restoreBackup } from '../../scripts/backup/restore.mjs';
 import type { App } from './harness.ts';
@@ -57,6 +58,35 @@ test(
     );
   },
 );
+
+test('a scratch database goes though PostgreSQL is tidying in it', async () => {
+  // Whose a worker is, who may not end it is not told either.
+  const workers = () =>
+    connected(url, async (client) => {
+      const { rows } = await client.query(
+        "SELECT 1 FROM pg_stat_activity WHERE datname LIKE 'scratch%' AND usename IS DISTINCT FROM current_user",
+      );
+      return rows.length > 0;
+    });
+  let name = '';
+  await withScratch(url, async (scratch: string, own: string) => {
+    name = own;
+    // Tidied so slowly that the worker is still there when the database is to go.
+    await connected(scratch, (client) =>
+      client.query(`
+        CREATE TABLE much (a int, b text) WITH (autovacuum_vacuum_cost_delay = 100,
+          autovacuum_vacuum_cost_limit = 1, autovacuum_vacuum_threshold = 0,
+          autovacuum_vacuum_scale_factor = 0);
+        INSERT INTO much SELECT n, repeat('x', 500) FROM generate_series(1, 20000) n;
+        DELETE FROM much WHERE a % 2 = 0`),
+    );
+    await until('a worker that tidies', workers);
+  });
+  const left = await connected(url, (client) =>
+    client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]),
+  );
+  assert.equal(left.rowCount, 0);
+});
 
 test('what is no backup, or not there, changes nothing and is said', async () => {
   const rubbish = join(folder, 'rubbish.dump');
