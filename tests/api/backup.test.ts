@@ -7,6 +7,7 @@ import { keptOf, madeAt, nameOf } from '../../scripts/backup/keep.mjs';
 import { connected, withScratch } from '../../scripts/backup/database.mjs';
 import { makeBackup } from '../../scripts/backup/make.mjs';
 import { restoreBackup } from '../../scripts/backup/restore.mjs';
+import type { Client } from 'pg';
 import type { App } from './harness.ts';
 import { ask, event, openDemoSession, ownDatabase, serve, until } from './harness.ts';
 
@@ -62,7 +63,7 @@ test(
 test('a scratch database goes though PostgreSQL is tidying in it', async () => {
   // Whose a worker is, who may not end it is not told either.
   const workers = () =>
-    connected(url, async (client) => {
+    connected(url, async (client: Client) => {
       const { rows } = await client.query(
         "SELECT 1 FROM pg_stat_activity WHERE datname LIKE 'scratch%' AND usename IS DISTINCT FROM current_user",
       );
@@ -72,7 +73,7 @@ test('a scratch database goes though PostgreSQL is tidying in it', async () => {
   await withScratch(url, async (scratch: string, own: string) => {
     name = own;
     // Tidied so slowly that the worker is still there when the database is to go.
-    await connected(scratch, (client) =>
+    await connected(scratch, (client: Client) =>
       client.query(`
         CREATE TABLE much (a int, b text) WITH (autovacuum_vacuum_cost_delay = 100,
           autovacuum_vacuum_cost_limit = 1, autovacuum_vacuum_threshold = 0,
@@ -82,7 +83,7 @@ test('a scratch database goes though PostgreSQL is tidying in it', async () => {
     );
     await until('a worker that tidies', workers);
   });
-  const left = await connected(url, (client) =>
+  const left = await connected(url, (client: Client) =>
     client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]),
   );
   assert.equal(left.rowCount, 0);

@@ -2,10 +2,18 @@ import { PLASTISOL } from '../material/plastisol.ts';
 import type { Burst } from './estimate/predict.ts';
 import type { Belief } from './estimate/belief.ts';
 import { cooled, heated, meanAfter } from './estimate/predict.ts';
-import { cupBelieved, heatOf, sdOfOffset, ovenBelieved, sdShown } from './estimate/believed.ts';
+import {
+  cupBelieved,
+  estimateOf,
+  heatOf,
+  sdOfOffset,
+  ovenBelieved,
+  sdShown,
+} from './estimate/believed.ts';
+import { unevenOf } from './estimate/places.ts';
 import type { Forecast } from './forecast.ts';
 import { forecastOf, hottestBound, Z80, Z995 } from './forecast.ts';
-import { LONGEST_UNSTIRRED, mayGoUnstirred } from './uneven.ts';
+import { LONGEST_UNSTIRRED, mayGoUnstirred, unevenIn } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
 export const aheadOf = (belief: Belief, cup: string, seconds: number): Forecast =>
@@ -41,19 +49,20 @@ export function safeBurst(
 ): number {
   const { dead } = ovenBelieved(belief, burst.oven);
   const own = sdOfOffset(belief);
+  const uneven = unevenOf(belief, burst.oven);
   const hottest = (cup: string, seconds: number): number => {
     const { body, heat } = cupBelieved(belief, cup);
     const after = heated(belief, { ...burst, seconds }, burst.cups);
     // An instrument off for good is no luck of one burst: it counts at eight in ten, the rest at
     // 99.5 %.
     const sd = Math.hypot(sdShown(after, cup), (own * Z80) / Z995);
-    return hottestBound(
-      forecastOf(heatOf(after, cup).celsius, sd),
-      heat.plastic,
+    return hottestBound(forecastOf(heatOf(after, cup).celsius, sd), {
+      from: heat.plastic,
       seconds,
       dead,
-      body.plastic,
-    );
+      grams: body.plastic,
+      uneven: unevenIn(uneven, estimateOf(belief, { of: 'exchange', cup })),
+    });
   };
   // What the mean alone brings over the ceiling needs no range to be refused.
   const may = longest(LONGEST_UNSTIRRED, (seconds) =>

@@ -1,4 +1,4 @@
-import type { Estimate } from './forecast.ts';
+import type { Estimate } from './meanAndSpread.ts';
 
 /**
  * Metal colder than a mould likes costs baits: its thin parts freeze before they are full. Logistic

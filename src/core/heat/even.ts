@@ -1,4 +1,4 @@
-import type { Estimate } from './forecast.ts';
+import type { Estimate } from './meanAndSpread.ts';
 
 /** Points of a grid, and how many of the prior's spreads it reaches either way. */
 const POINTS = 401;

@@ -1,7 +1,8 @@
+import type { Estimate } from './meanAndSpread.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { CupBody, CupHeat, Microwave } from './cup.ts';
 import { after, afterBurst, EXCHANGE, MICROWAVE } from './cup.ts';
-import { LONGEST_UNSTIRRED, mayGoUnstirred, unevenness } from './uneven.ts';
+import { LONGEST_UNSTIRRED, mayGoUnstirred, UNEVEN_PRIOR, unevenness } from './uneven.ts';
 
 /** How far the constants of a cup and a microwave may be off: one standard deviation each. */
 export interface Doubt {
@@ -28,12 +29,6 @@ export const DOUBT: Doubt = {
   burst: UNSAID.burst,
 };
 
-/** A constant and its standard deviation. */
-export interface Estimate {
-  mean: number;
-  sd: number;
-}
-
 /** A forecast never comes without its range: 80 in 100 lie between low and high. */
 export interface Forecast {
   celsius: number;
@@ -45,24 +40,30 @@ export interface Forecast {
 export const Z80 = 1.2815515655446004;
 export const Z995 = 2.5758293035489004;
 
+/** A burst as its hottest is reckoned from. */
+export interface Heated {
+  /** °C of the mean before */
+  from: number;
+  seconds: number;
+  /** s of it that give nothing */
+  dead: number;
+  grams: number;
+  /** ln of how far the hottest runs ahead, against the usual */
+  uneven: Estimate;
+}
 /**
- * Heat that the hottest of a cup, not stirred, stays under with 99.5 % certainty after a burst, °C.
+ * Heat that the hottest of a cup, not stirred, stays under with 99.5 % certainty after a burst, °C:
+ * the doubt of its mean and that of how far it runs ahead, each by itself.
  * @param forecast of its mean then
- * @param from °C of its mean before
  */
 export function hottestBound(
   forecast: Forecast,
-  from: number,
-  seconds: number,
-  dead: number,
-  grams: number,
+  { from, seconds, dead, grams, uneven }: Heated,
 ): number {
   const heated = Math.max(0.5, seconds - dead);
-  return (
-    forecast.celsius +
-    unevenness((forecast.celsius - from) / heated, heated, grams) +
-    Z995 * forecast.sd
-  );
+  const ahead =
+    Math.exp(uneven.mean) * unevenness((forecast.celsius - from) / heated, heated, grams);
+  return forecast.celsius + ahead + Z995 * Math.hypot(forecast.sd, ahead * uneven.sd);
 }
 
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
@@ -130,7 +131,13 @@ export function longestSafeBurst(
 ): number {
   const safe = (seconds: number): boolean => {
     const after = forecastBurst(body, heat, oven, seconds, doubt);
-    const hottest = hottestBound(after, heat.plastic, seconds, oven.dead, body.plastic);
+    const hottest = hottestBound(after, {
+      from: heat.plastic,
+      seconds,
+      dead: oven.dead,
+      grams: body.plastic,
+      uneven: UNEVEN_PRIOR,
+    });
     return hottest <= ceiling && mayGoUnstirred(seconds, after.celsius - heat.plastic);
   };
   if (!safe(1)) return 0;

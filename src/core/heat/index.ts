@@ -30,6 +30,7 @@ export * from './sideBySide.ts';
 export * from './together.ts';
 export * from './sureness.ts';
 export * from './uneven.ts';
+export * from './meanAndSpread.ts';
 export * from './usualCup.ts';
 export * from './way.ts';
 export * from './worth.ts';

@@ -1,5 +1,5 @@
 import { airPressure } from './degas.ts';
-import type { Estimate } from './forecast.ts';
+import type { Estimate } from './meanAndSpread.ts';
 
 /**
  * What an instrument showed once where the heat was known: in boiling water, or beside a

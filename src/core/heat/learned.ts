@@ -1,12 +1,13 @@
 import { COLD_PRIOR } from './cold.ts';
 import type { CupConstants, OvenConstants } from './estimate/belief.ts';
-import type { Estimate } from './forecast.ts';
+import type { Estimate } from './meanAndSpread.ts';
 import { PRIOR } from './estimate/belief.ts';
 import type { Check, Instrument } from './instrument.ts';
 import { instrumentPrior } from './instrument.ts';
 import { JOINT } from './joint.ts';
 import type { Oven } from './schema.ts';
 import { ovenKey, OVENS } from './oven.ts';
+import { UNEVEN_PRIOR } from './uneven.ts';
 
 /** What a shop has learned of its own bench; what is missing is as usual. */
 export interface Learned {
@@ -84,6 +85,7 @@ const OVERNIGHT = {
   dead: 0.3,
   exchange: 0.35,
   weight: 0.13,
+  uneven: 0.1,
 } as const;
 const slack = (known: Estimate | undefined, prior: Estimate, by: number): Estimate =>
   known ? { mean: known.mean, sd: Math.min(prior.sd, Math.hypot(known.sd, by)) } : prior;
@@ -111,5 +113,6 @@ export function ovenPrior(
   return {
     efficiency: slack(held?.efficiency, prior.efficiency, OVERNIGHT.efficiency),
     dead: slack(held?.dead, prior.dead, OVERNIGHT.dead),
+    uneven: slack(held?.uneven, UNEVEN_PRIOR, OVERNIGHT.uneven),
   };
 }

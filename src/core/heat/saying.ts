@@ -1,4 +1,4 @@
-import type { Estimate } from './forecast.ts';
+import type { Estimate } from './meanAndSpread.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { show } from '../quantity/index.ts';
 import { Z80 } from './forecast.ts';
@@ -73,6 +73,13 @@ const LABELS: Record<string, Label> = {
     unit: 's',
     shown: same,
     places: 1,
+  },
+  uneven: {
+    name: 'Its hottest',
+    what: 'how far the hottest of a cup runs ahead until it is stirred, against the usual',
+    unit: '×',
+    shown: exp,
+    places: 2,
   },
   exchange: {
     name: 'Plastic to glass',

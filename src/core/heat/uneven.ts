@@ -1,3 +1,6 @@
+import type { Estimate } from './meanAndSpread.ts';
+import { onGrid } from './even.ts';
+
 /**
  * A cup in a microwave is not one heat: its rim, or a spot, runs ahead of its mean for as long as
  * nobody stirs. It runs ahead with what it is given and is held back by mixing sideways, `Δ' = β T'
@@ -6,6 +9,22 @@
  * sooner. Judgements, on the safe side: ovens and cups differ, and nobody sees the spot.
  */
 const UNEVEN = { each: 20, builds: 12, grams: 200, power: 0.75 } as const;
+/**
+ * ln of how far the hottest runs ahead in an oven nobody has learned of, against the usual: an oven
+ * whose field is uneven scorches where another does not, so a new one is given less time until it
+ * is known (judgements).
+ */
+export const UNEVEN_PRIOR: Estimate = { mean: Math.log(0.8), sd: 0.25 };
+/**
+ * How much of what is not known of the way plastic and glass exchange heat is not known of how a
+ * cup evens out: a new cup is given less time too (judgement).
+ */
+const CUP_UNKNOWN = 0.5;
+/** The same of one oven with one cup in it. @param exchange ln, of the cup */
+export const unevenIn = (oven: Estimate, exchange: Estimate): Estimate => ({
+  mean: oven.mean,
+  sd: Math.hypot(oven.sd, CUP_UNKNOWN * exchange.sd),
+});
 /** K that a stir by hand leaves. */
 const STIRRED = 3;
 
@@ -39,4 +58,39 @@ export function unevenness(pace: number, seconds: number, grams: number): number
     Math.max(0, pace) *
     (1 - Math.exp(-Math.max(0, seconds) / UNEVEN.builds));
   return Math.max(STIRRED, grown);
+}
+
+/** Less ahead than this tells nothing of how uneven an oven is, K. */
+const TELLS = 6;
+/** A wisp over a cup is noticed and said so often, its hottest at even odds at so many °C, ± K. */
+const WISP = { noticed: 0.5, even: 188, sd: 5 } as const;
+const rises = (x: number): number => 1 / (1 + Math.exp(-Math.max(-500, Math.min(500, x))));
+/** Scale of the logistic with a standard deviation of 1. */
+const LOGISTIC = Math.sqrt(3) / Math.PI;
+
+/** What was seen of a burst's hottest. */
+export interface UnevenSeen {
+  /** the mean of its cup then, °C */
+  mean: Estimate;
+  /** K its hottest was reckoned to run ahead, by the usual */
+  over: number;
+  /** °C the hottest had at least, as a wisp or a look before the stir says; null: nothing was seen */
+  atLeast: number | null;
+}
+/**
+ * What a burst teaches of how far the hottest runs ahead in its oven, ln against the usual: a wisp
+ * or a look before the stir that it was so hot at least, and the quiet of one that should have
+ * shown a wisp that it was not (a normal prior times logistics, on a grid).
+ */
+export function unevenTaught(prior: Estimate, { mean, over, atLeast }: UnevenSeen): Estimate {
+  if (over < TELLS) return prior;
+  const scale = LOGISTIC * Math.hypot(mean.sd, WISP.sd);
+  return onGrid(prior, (ln) => {
+    const hottest = mean.mean + over * Math.exp(ln);
+    return Math.log(
+      atLeast === null
+        ? 1 - WISP.noticed * rises((hottest - WISP.even) / scale)
+        : Math.max(1e-12, rises((hottest - atLeast) / scale)),
+    );
+  });
 }

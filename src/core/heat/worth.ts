@@ -1,4 +1,4 @@
-import type { Estimate } from './forecast.ts';
+import type { Estimate } from './meanAndSpread.ts';
 
 /**
  * A bait opened this much sooner than reckoned, ln, tears at even odds; how fast that turns

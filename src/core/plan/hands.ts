@@ -1,4 +1,4 @@
-import type { Estimate } from '../heat/forecast.ts';
+import type { Estimate } from '../heat/meanAndSpread.ts';
 import type { Learned } from '../heat/learned.ts';
 import type { Oven } from '../heat/schema.ts';
 

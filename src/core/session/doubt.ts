@@ -75,6 +75,15 @@ export function mixBounds(
     };
 }
 
+/** K a look before the stir may have stood over the cup, and s it is still spoken of (judgements). */
+const RIM = { over: 20, within: 60 } as const;
+/** Stirred after a look: what was read may have been the rim. */
+export function stirredBounds(cup: CupState, at: number): void {
+  if (!cup.bounds || !cup.reading || at - cup.reading.at > RIM.within * 1000) return;
+  const { low } = cup.bounds;
+  cup.bounds = { ...cup.bounds, low: { ...low, plastic: low.plastic - RIM.over } };
+}
+
 /** A burst noted when it was over: the coldest and the hottest it can have left the cup. */
 export function burstBounds(state: SessionState, cup: CupState, seconds: number): void {
   if (!cup.bounds) return;

@@ -19,8 +19,7 @@ import {
 } from '../heat/index.ts';
 import type { Limits } from '../material/limits.ts';
 import { USUAL_LIMITS } from '../material/limits.ts';
-import type { Followed } from './heat.ts';
-import { spreadScale } from './heat.ts';
+import { type Followed, spreadScale } from './follow/followed.ts';
 import { USUAL_SETUP } from './heatNotes.ts';
 import type { HeatAnswer, HeatAsk, MouldForecast } from './foresee/types.ts';
 import { pairOf, COOK_OVER, fallsUnder, potOf, readAgain } from './foresee/cups.ts';

@@ -1,5 +1,5 @@
 import type { Vessel } from '../build/tools.ts';
-import type { Estimate } from '../heat/forecast.ts';
+import type { Estimate } from '../heat/meanAndSpread.ts';
 import type { Instrument, Check } from '../heat/instrument.ts';
 import { type Learned, NOTHING_LEARNED } from '../heat/learned.ts';
 import { USUAL_OVEN } from '../heat/oven.ts';

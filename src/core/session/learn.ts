@@ -9,19 +9,21 @@ import {
   ovenPrior,
   PRIOR,
   sharedPrior,
+  UNEVEN_PRIOR,
+  unevenOf,
 } from '../heat/index.ts';
 import { LAG_PRIOR } from '../device/index.ts';
 import type { HandKind } from '../plan/hands.ts';
 import { HAND_SPREAD, HAND_USUAL } from '../plan/hands.ts';
-import type { Followed } from './heat.ts';
+import type { Followed } from './follow/followed.ts';
 import type { HeatNote, HeatSetup } from './heatNotes.ts';
-import { spreadScale } from './heat.ts';
+import { spreadScale } from './follow/followed.ts';
 
 /** What an evening taught of one constant. */
 export interface Lesson {
   /**
    * `air`, `calibration`, `metal`, `inside`, `joint`, `bleed`, `oven/<id>/<power
-   * %>/<cups>/efficiency` or `/dead`, `cup/<name>/exchange`, `/weight` or `/stand`,
+   * %>/<cups>/efficiency`, `/dead` or `/uneven`, `cup/<name>/exchange`, `/weight` or `/stand`,
    * `mould/<name>/loss`, `/opens` or `/cold`, `probe/<name>`, `hand/<kind>`
    */
   key: string;
@@ -117,6 +119,15 @@ export function lessonsOf(
         readings: told,
         left_out: left,
       });
+    const seen = followed.unevenSeen[key] ?? 0;
+    if (seen > 0)
+      out.push({
+        key: `oven/${key}/uneven`,
+        prior: prior.uneven ?? UNEVEN_PRIOR,
+        posterior: unevenOf(followed.belief, key),
+        readings: seen,
+        left_out: 0,
+      });
   }
   // A cup's exchange is learned by the kind of cup; the one read most often speaks for its kind.
   const vessels = new Map<string, { cup: string; readings: number }>();
@@ -202,10 +213,7 @@ export function learnedFrom(newest: readonly Pick<Lesson, 'key' | 'posterior'>[]
         [of]: posterior,
       };
     else if (kind === 'oven')
-      learned.ovens[name] = {
-        ...(learned.ovens[name] ?? { efficiency: posterior, dead: posterior }),
-        [of]: posterior,
-      };
+      learned.ovens[name] = { ...(learned.ovens[name] ?? PRIOR.one), [of]: posterior };
   }
   return learned;
 }
@@ -230,5 +238,6 @@ export function usualOf(key: string, setup: HeatSetup): Estimate {
   const prior = oven
     ? ovenPrior({ ovens: {}, cups: {} }, Number(id), oven.oven, Number(level) / 100, Number(name))
     : PRIOR.one;
+  if (of === 'uneven') return UNEVEN_PRIOR;
   return of === 'dead' ? prior.dead : prior.efficiency;
 }

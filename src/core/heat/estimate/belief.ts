@@ -1,5 +1,5 @@
 import type { CupBody } from '../cup.ts';
-import type { Estimate } from '../forecast.ts';
+import type { Estimate } from '../meanAndSpread.ts';
 import { instrumentPrior } from '../instrument.ts';
 
 /**
@@ -20,6 +20,8 @@ export interface Belief {
   /** what the air comes back to, when a draught has passed */
   base: number;
   ovens: string[];
+  /** by oven: ln of how far the hottest of a cup in it runs ahead, against the usual */
+  uneven: Map<string, Estimate>;
   cups: string[];
   bodies: Map<string, CupBody>;
   /**
@@ -44,6 +46,8 @@ export interface CupConstants {
 export interface OvenConstants {
   efficiency: Estimate;
   dead: Estimate;
+  /** ln of how far the hottest of a cup in it runs ahead, against the usual; left out = not known */
+  uneven?: Estimate;
 }
 /** Before anything is learned: usual values and judgements (docs/models.md). */
 export const PRIOR = {
@@ -96,5 +100,6 @@ export const copy = (belief: Belief): Belief => ({
   mean: [...belief.mean],
   covariance: belief.covariance.map((row) => [...row]),
   bodies: new Map(belief.bodies),
+  uneven: new Map(belief.uneven),
   could: new Map(belief.could),
 });

@@ -1,5 +1,6 @@
 import type { CupBody, CupHeat } from '../cup.ts';
-import { type Estimate, type Forecast, forecastOf } from '../forecast.ts';
+import { type Forecast, forecastOf } from '../forecast.ts';
+import type { Estimate } from '../meanAndSpread.ts';
 import {
   type Belief,
   type Range,

@@ -1,5 +1,6 @@
 import type { CupBody } from '../cup.ts';
-import type { Estimate } from '../forecast.ts';
+import type { Estimate } from '../meanAndSpread.ts';
+import { UNEVEN_PRIOR } from '../uneven.ts';
 import {
   PRIOR,
   type Belief,
@@ -23,6 +24,7 @@ export const newBelief = (at: number, { air, instrument }: SharedConstants = PRI
   ],
   base: air.mean,
   ovens: [],
+  uneven: new Map(),
   cups: [],
   bodies: new Map(),
   could: new Map(),
@@ -48,8 +50,12 @@ export function withOven(belief: Belief, oven: string, known: OvenConstants): Be
   const index = SHARED + 2 * next.ovens.length;
   next.ovens = [...next.ovens, oven];
   withStates(next, index, [known.efficiency, known.dead]);
+  if (known.uneven) next.uneven.set(oven, known.uneven);
   return next;
 }
+/** ln of how far the hottest of a cup in an oven runs ahead, against the usual. */
+export const unevenOf = (belief: Belief, oven: string): Estimate =>
+  belief.uneven.get(oven) ?? UNEVEN_PRIOR;
 /**
  * K a cup's glass stands under plastic that has been hot a while, and how far that may be off
  * (judgements).

@@ -1,5 +1,6 @@
 import type { MouldHeat } from '../../heat/evening.ts';
-import type { Estimate, Forecast } from '../../heat/forecast.ts';
+import type { Forecast } from '../../heat/forecast.ts';
+import type { Estimate } from '../../heat/meanAndSpread.ts';
 import type { MatchPlan } from '../../heat/together.ts';
 import type { Limits } from '../../material/limits.ts';
 import type { ThinPart } from '../../plan/mouldHeat.ts';

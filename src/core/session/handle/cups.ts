@@ -1,5 +1,5 @@
 import { AGREES } from '../bounds.ts';
-import { burstBounds, carryBounds, doubtOf, settle } from '../doubt.ts';
+import { burstBounds, stirredBounds, carryBounds, doubtOf, settle } from '../doubt.ts';
 import { EYE } from '../words.ts';
 import type { SessionState } from '../state.ts';
 import type { CupState, Reading } from '../state/cup.ts';
@@ -128,6 +128,7 @@ export const CUPS: Pick<
   stirred: (state, event) =>
     cup(state, event.payload.cup, (cup) => {
       opened(state, cup.inOven?.oven, event.at);
+      stirredBounds(cup, event.at);
       alter(cup, { stirredAt: event.at, stirs: cup.stirs + 1 });
     }),
   degassed: (state, event) =>

@@ -1,0 +1,115 @@
+import type { Belief, Learned } from '../../heat/index.ts';
+import { estimateOf, reset, updated, withMiss, Z80 } from '../../heat/index.ts';
+import { AGREES, saysAgain } from '../bounds.ts';
+import type { HeatSetup } from '../heatNotes.ts';
+import { type Followed, type NoteOf, spreadScale, takenOut, without } from './followed.ts';
+import { afterStir, ofTheMean, setRight, unevenSeen } from './uneven.ts';
+
+/**
+ * °C above which a cup's readings tell how good forecasts are: below it hardly anything is asked of
+ * them.
+ */
+const TELLS_ABOVE = 100;
+/** s between readings of one cup that a second is forecast at all. */
+const FORECAST_AFTER = 15;
+/**
+ * s over which one instrument in one cup says nearly the same thing again: its lag, and the cup's
+ * own unevenness (judgement).
+ */
+const SAME_LOOK = 4;
+/** K a reading may be off that came against all that was expected (judgement). */
+const UNEXPECTED = 3;
+
+/**
+ * A reading's weight. One after a stir is believed over one before it. Looks that follow each other quicker than the instrument are one look, not
+ * many: errors that fade as exp(−Δt/τ) leave (1 − ρ)/(1 + ρ) of a reading's worth to the next (an
+ * AR(1) process; Cox & Miller, *The Theory of Stochastic Processes*, §7). One hotter than expected
+ * is believed at once, whatever it does to the constants' good name; one colder waits for a second.
+ */
+function weigh(
+  before: Followed,
+  followed: Followed,
+  note: NoteOf<'reading'>,
+): { belief: Belief; left: boolean; spreads?: number } {
+  const gone = (note.at - (followed.read[note.cup] ?? -Infinity)) / 1000;
+  const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
+  const sd = note.sd * Math.sqrt((1 + same) / (1 - same));
+  const hot = (belief: Belief): Belief =>
+    reset(belief, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
+  if (note.verdict === 'above') return { belief: hot(followed.belief), left: false };
+  if (note.verdict === 'below') return { belief: followed.belief, left: true };
+  const twice = followed.doubted[note.cup] !== undefined && !note.device;
+  const again =
+    twice ||
+    afterStir(before, note) ||
+    note.verdict === 'agreed' ||
+    saysAgain(followed.doubted[note.cup], note, note.device, followed.room);
+  const {
+    belief,
+    out,
+    off,
+    sd: expected,
+  } = updated(followed.belief, note.cup, note.celsius, sd, note.eye, again);
+  // What was doubted, or follows a look at once, says nothing of forecasts.
+  const told =
+    !note.eye &&
+    !out &&
+    gone >= FORECAST_AFTER &&
+    note.celsius > TELLS_ABOVE &&
+    estimateOf(followed.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
+  return out && off > 0
+    ? { belief: hot(followed.belief), left: false }
+    : { belief, left: out, ...(told ? { spreads: off / expected } : {}) };
+}
+
+/**
+ * One more reading that a forecast stood before.
+ * @param spreads it was off by, as it reckoned them itself
+ */
+function missing(followed: Followed, spreads: number, learned: Learned): Followed['missed'] {
+  const fell = Math.abs(spreads) <= Z80 * spreadScale(followed, learned) ? 1 : 0;
+  return { ...withMiss(followed.missed, spreads), inside: followed.missed.inside + fell };
+}
+
+/** A reading of a cup, taken in or left out. */
+export function takeReading(
+  followed: Followed,
+  note: NoteOf<'reading'>,
+  setup: HeatSetup,
+): Followed {
+  if (!followed.belief.cups.includes(note.cup)) return followed;
+  const out = unevenSeen(takenOut(followed, note.cup), note);
+  const { belief, left, spreads } = weigh(followed, out, ofTheMean(out, note));
+  const missed =
+    spreads === undefined ? followed.missed : missing(followed, spreads, setup.learned);
+  const others = without(followed.doubted, note.cup);
+  // What a reading takes off the heat now it takes off the heat there was.
+  const [was, is] = [out.belief, belief].map(
+    (belief) => estimateOf(belief, { of: 'plastic', cup: note.cup }).mean,
+  ) as [number, number];
+  const peak = {
+    ...followed.peak,
+    [note.cup]: Math.max(is, (followed.peak[note.cup] ?? was) + Math.min(0, is - was)),
+  };
+  const read = { ...followed.read, [note.cup]: note.at };
+  const sameDoubt =
+    Math.abs((followed.doubted[note.cup]?.celsius ?? Infinity) - note.celsius) < AGREES;
+  return {
+    ...setRight(out, note.cup, is - was),
+    belief,
+    read,
+    peak,
+    missed,
+    doubted: left
+      ? {
+          ...others,
+          [note.cup]: sameDoubt
+            ? followed.doubted[note.cup]!
+            : { celsius: note.celsius, at: note.at, device: note.device },
+        }
+      : others,
+    left: left ? [...followed.left, note.id] : followed.left,
+    last: left ? followed.last : { ...followed.last, [note.cup]: 'reading' },
+    readings: followed.readings + (left ? 0 : 1),
+  };
+}
