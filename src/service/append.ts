@@ -16,8 +16,8 @@ import {
 import { unlearn } from '@/store/lessons.ts';
 import { afterCommit, inTransaction, ownMemory } from '@/store/query.ts';
 import { ofItsOwn } from '@/store/trouble.ts';
-import type { Written } from './project.ts';
-import { project } from './project.ts';
+import type { Written } from './project/shots.ts';
+import { project } from './project/project.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem } from './result.ts';
 

@@ -13,7 +13,7 @@ import { clearInserts } from '@/store/inserts.ts';
 import { inTransaction, takeTime } from '@/store/query.ts';
 import { clearReadTables } from '@/store/readTables.ts';
 import { append } from './append.ts';
-import { project } from './project.ts';
+import { project } from './project/project.ts';
 
 /**
  * Makes every read table again from the log alone, session by session in the order they were

@@ -704,7 +704,9 @@ test(
       const seconds = longestSafeBurst(cup, heat, oven);
       const hottest = (x: number) => {
         const forecast = forecastBurst(cup, heat, oven, x);
-        return forecast.celsius + spot(heat, x) + 2.5758293 * forecast.sd;
+        const over = spot(heat, x);
+        // How far it runs ahead is not known of a new oven but within a quarter.
+        return forecast.celsius + over + 2.5758293 * Math.hypot(forecast.sd, over / 4);
       };
       assert.ok(
         seconds <= 75 && hottest(seconds) <= 196,

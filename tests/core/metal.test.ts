@@ -14,8 +14,8 @@ import {
   heldToLook,
   mouldHeat,
   setMouldHeat,
-} from '@/core/session/handle/heat.ts';
-import { bodyOfMould, metalSpreadScale, MISSES } from '@/core/session/handle/loss.ts';
+} from '@/core/session/effects/mouldHeat.ts';
+import { bodyOfMould, metalSpreadScale, MISSES } from '@/core/session/effects/mouldLoss.ts';
 import { learnedFrom, shotLessons, startState } from '@/core/session/index.ts';
 import { normal, seeded } from '@/core/chance.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';

@@ -46,7 +46,7 @@ test('a new oven and a new cup are given less time, one that scorched less still
     (now) => unevenTaught(now, { mean, over: 15, atLeast: null }),
     UNEVEN_PRIOR,
   );
-  assert.ok(quiet.mean < UNEVEN_PRIOR.mean && quiet.sd < UNEVEN_PRIOR.sd);
+  assert.ok(quiet.mean < UNEVEN_PRIOR.mean - 0.05 && safe(quiet) > safe(), `${quiet.mean}`);
 });
 
 test('property: more seen of the hottest never teaches an oven milder, and what is seen is believed', () => {

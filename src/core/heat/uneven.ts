@@ -14,7 +14,7 @@ const UNEVEN = { each: 20, builds: 12, grams: 200, power: 0.75 } as const;
  * whose field is uneven scorches where another does not, so a new one is given less time until it
  * is known (judgements).
  */
-export const UNEVEN_PRIOR: Estimate = { mean: Math.log(0.8), sd: 0.25 };
+export const UNEVEN_PRIOR: Estimate = { mean: 0, sd: 0.25 };
 /**
  * How much of what is not known of the way plastic and glass exchange heat is not known of how a
  * cup evens out: a new cup is given less time too (judgement).
@@ -63,7 +63,7 @@ export function unevenness(pace: number, seconds: number, grams: number): number
 /** Less ahead than this tells nothing of how uneven an oven is, K. */
 const TELLS = 6;
 /** A wisp over a cup is noticed and said so often, its hottest at even odds at so many °C, ± K. */
-const WISP = { noticed: 0.5, even: 188, sd: 5 } as const;
+const WISP = { noticed: 0.15, even: 188, sd: 5 } as const;
 const rises = (x: number): number => 1 / (1 + Math.exp(-Math.max(-500, Math.min(500, x))));
 /** Scale of the logistic with a standard deviation of 1. */
 const LOGISTIC = Math.sqrt(3) / Math.PI;

@@ -2,7 +2,7 @@ import { density, GRADES } from '../material/index.ts';
 import { rigOf } from '../plan/index.ts';
 import { airVolume, balance, baitMass, drawFlow, limitMass, pourFlow, sum } from '../shot/index.ts';
 import type { Flow } from '../shot/index.ts';
-import { massFor } from './handle/parts.ts';
+import { massFor } from './effects/masses.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { MouldState } from './state/mould.ts';
 import type { CupState } from './state/cup.ts';

@@ -3,25 +3,12 @@ import { IdSchema } from '../id.ts';
 import { asBuild } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
 import { EVENT_VERSION } from './words.ts';
-import { PAYLOADS } from './payloads.ts';
+import { EVENTS, type Kind } from './events/index.ts';
+import type { EventOf } from './events/kind.ts';
 
-export type Kind = keyof typeof PAYLOADS;
-export type Payload<K extends Kind> = z.infer<(typeof PAYLOADS)[K]>;
-
-export interface BenchEvent<K extends Kind = Kind> {
-  /** made by the client: the same act sent twice is one event */
-  id: string;
-  session: number;
-  /** given by the server; absent while it is still on its way */
-  seq?: number;
-  /** bench clock, ms since 1970 */
-  at: number;
-  /** bench or device it came from */
-  by: string;
-  v: number;
-  kind: K;
-  payload: Payload<K>;
-}
+export type { Kind } from './events/index.ts';
+export type Payload<K extends Kind> = z.infer<(typeof EVENTS)[K]['payload']>;
+export type BenchEvent<K extends Kind = Kind> = EventOf<Payload<K>> & { kind: K };
 
 export type AnyEvent = { [K in Kind]: BenchEvent<K> }[Kind];
 
@@ -57,13 +44,13 @@ export function readEvent(raw: unknown): ReadEvent {
         `This comes from a newer bench (version ${value}; this shop knows ${EVENT_VERSION}). ` +
         'It is kept aside until the shop is updated.',
     };
-  if (!Object.hasOwn(PAYLOADS, kind))
+  if (!Object.hasOwn(EVENTS, kind))
     return {
       ok: false,
       code: 'newer',
       message: `“${kind}” is not something this shop knows yet. It is kept aside until the shop is updated.`,
     };
-  const payload = PAYLOADS[kind as Kind].safeParse(envelope.data.payload);
+  const payload = EVENTS[kind as Kind].payload.safeParse(envelope.data.payload);
   if (!payload.success) return { ok: false, code: 'invalid', message: explain(payload.error) };
   return { ok: true, event: { ...envelope.data, kind, payload: payload.data } as AnyEvent };
 }

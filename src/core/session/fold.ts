@@ -1,22 +1,11 @@
-import { HANDLERS } from './apply.ts';
-import { noteHeat } from './handle/notes.ts';
-import type { AnyEvent, BenchEvent, Kind } from './event.ts';
+import { noteHeat } from './effects/heatNotes.ts';
+import type { AnyEvent } from './event.ts';
+import { entryOf } from './events/index.ts';
+import type { Work } from './events/kind.ts';
 import type { SessionState } from './state.ts';
 import type { Snapshot } from './state/snapshot.ts';
 import { startState } from './state.ts';
 
-/** Kinds that are records, not hand work: they do not count towards hand times. */
-const NOT_WORK = new Set<Kind>([
-  'reading',
-  'trouble',
-  'undone',
-  'opened',
-  'resumed',
-  'brokenOff',
-  'changed',
-  'skipped',
-  'mixKept',
-]);
 /** A longer gap is somebody who went away, ms. */
 const AWAY = 10 * 60_000;
 
@@ -42,16 +31,11 @@ function inOrder(events: AnyEvent[]): AnyEvent[] {
     : [...events].sort(before);
 }
 
-function note(state: SessionState, event: AnyEvent): void {
-  if (!NOT_WORK.has(event.kind) && state.status === 'running' && state.lastAt > 0) {
+/** Counts the hand's time for an act, and puts it into the log of what is in force. */
+function note(state: SessionState, event: AnyEvent, work: Work<never> | null): void {
+  if (work && state.status === 'running' && state.lastAt > 0) {
     // A countdown that was being waited for is the machine's time, not the hand's.
-    let from = state.lastAt;
-    const mould =
-      'mould' in event.payload ? state.moulds.get(event.payload.mould as string) : undefined;
-    if (mould && event.kind === 'held') from = Math.max(from, mould.holdUntil);
-    if (mould && event.kind === 'mouldOpened') from = Math.max(from, mould.readyAt);
-    if (mould && event.kind === 'toppedOff' && event.payload.look === 2)
-      from = Math.max(from, mould.lookAt);
+    const from = Math.max(state.lastAt, work.waits?.(state, event.payload as never) ?? 0);
     const spent = event.at - from;
     if (spent > 0 && spent < AWAY) {
       const held = state.handTimes.get(event.kind) ?? { n: 0, seconds: 0 };
@@ -65,9 +49,11 @@ function note(state: SessionState, event: AnyEvent): void {
 
 /** Applies one event in place. */
 export function apply(state: SessionState, event: AnyEvent): void {
-  note(state, event);
-  (HANDLERS[event.kind] as (state: SessionState, benchEvent: BenchEvent) => void)(state, event);
-  noteHeat(state, event);
+  // Its own entry, whichever it is: the table's type holds each to its payload.
+  const kind = entryOf(event.kind);
+  note(state, event, kind.work);
+  kind.apply(state, event as never);
+  noteHeat(state, event, kind as never);
 }
 
 /**

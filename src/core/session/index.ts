@@ -1,4 +1,7 @@
-export * from './apply.ts';
+export * from './effects/grams.ts';
+export * from './effects/masses.ts';
+export * from './effects/cycle.ts';
+export * from './events/index.ts';
 export * from './event.ts';
 export * from './fold.ts';
 export * from './colourCharge.ts';
@@ -36,7 +39,7 @@ export * from './words.ts';
 export * from './follow/followed.ts';
 export * from './follow/follower.ts';
 export * from './heatNotes.ts';
-export { bodyOfMould, mouldHeat, shotHeatOf } from './handle/heat.ts';
+export { bodyOfMould, mouldHeat, shotHeatOf } from './effects/mouldHeat.ts';
 export * from './foresee.ts';
 export * from './foresee/types.ts';
 export * from './foresee/cups.ts';

@@ -1,4 +1,5 @@
 import type { AnyEvent } from './event.ts';
+import { entryOf } from './events/index.ts';
 import { asAsked, colourOfShot } from './likeness.ts';
 import type { SessionState } from './state.ts';
 import { graded, isKept } from './summary.ts';
@@ -83,32 +84,5 @@ export function shotRow(state: SessionState, id: string): ShotRow | null {
 }
 
 /** Shots whose rows an event changes; `all` where it may have changed any of them. */
-export function touches(state: SessionState, event: AnyEvent): string[] | 'all' {
-  switch (event.kind) {
-    case 'shot':
-    case 'poured': {
-      const mould = state.moulds.get(event.payload.mould);
-      return mould?.shot ? [mould.shot] : [];
-    }
-    case 'cavityMarked':
-    case 'marked':
-    case 'racked':
-    case 'kept':
-    case 'returned':
-    case 'recounted':
-    case 'dropped':
-      return [event.payload.shot];
-    case 'named':
-    case 'willDo':
-      return event.payload.shots;
-    case 'mouldOpened':
-    case 'stopped': {
-      const mould = state.moulds.get(event.payload.mould);
-      return mould?.shot ? [mould.shot] : [];
-    }
-    case 'undone':
-      return 'all';
-    default:
-      return [];
-  }
-}
+export const touches = (state: SessionState, event: AnyEvent): string[] | 'all' =>
+  entryOf(event.kind).rows(state, event.payload as never);

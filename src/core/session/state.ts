@@ -4,7 +4,6 @@ import type { Stage } from '../build/index.ts';
 import type { Job, Tools } from '../plan/index.ts';
 import { kindsTaken, runsOf, sourceOf } from '../plan/index.ts';
 import { baitMass, stageMass } from '../shot/index.ts';
-import type { Kind } from './event.ts';
 import type { HeatNote } from './heatNotes.ts';
 import { alter } from './alter.ts';
 import type { Snapshot } from './state/snapshot.ts';
@@ -64,11 +63,12 @@ export interface SessionState {
   notes: { event: string; at: number; mould: string; text: string }[];
   /** moulds whose trial card is filled in, with it */
   trialled: Map<string, { event: string; at: number; verdict: string }>;
-  handTimes: Map<Kind, HandTime>;
+  /** by kind of event */
+  handTimes: Map<string, HandTime>;
   /** what was said of metal, held to looks at it */
   metalMissed: Missed;
   /** events in force, newest last: what undo would take back */
-  log: { id: string; kind: Kind; at: number; by: string }[];
+  log: { id: string; kind: string; at: number; by: string }[];
   undone: number;
   snapshot: Snapshot;
 }

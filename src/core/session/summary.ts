@@ -1,9 +1,8 @@
 import { jobOfRun } from '../plan/index.ts';
 import { sum } from '../shot/index.ts';
-import { STEP_KINDS } from './step.ts';
-import type { Kind } from './event.ts';
+import { EVENTS, type Kind } from './events/index.ts';
 import { faultStage, PLUGS } from './words.ts';
-import { insertsOf, scrapG } from './apply.ts';
+import { insertsOf, scrapG } from './effects/grams.ts';
 import { insertG } from './inserts.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
@@ -49,34 +48,6 @@ export function count(shots: Iterable<ShotState>): Count {
   }
   return out;
 }
-
-/** Kinds of event as kinds of work, for the table of hand times. */
-const WORK: Partial<Record<Kind, string>> = {
-  woken: STEP_KINDS.wake.name,
-  warmed: 'Warm metal',
-  charged: STEP_KINDS.dose.name,
-  heated: STEP_KINDS.cook.name,
-  degassed: 'Degas',
-  coloured: STEP_KINDS.colour.name,
-  added: 'Additions',
-  closed: STEP_KINDS.close.name,
-  topChecked: STEP_KINDS.top.name,
-  drawn: 'Match and draw',
-  shot: STEP_KINDS.shoot.name,
-  held: 'Let go after the hold',
-  toppedOff: STEP_KINDS.topOff.name,
-  loaded: STEP_KINDS.load.name,
-  poured: STEP_KINDS.pour.name,
-  kept: STEP_KINDS.keep.name,
-  tipped: STEP_KINDS.tip.name,
-  cleaned: STEP_KINDS.clean.name,
-  emptied: STEP_KINDS.empty.name,
-  mouldOpened: STEP_KINDS.open.name,
-  cavityMarked: 'Touch a cavity',
-  marked: STEP_KINDS.mark.name,
-  returned: STEP_KINDS.sprue.name,
-  racked: STEP_KINDS.rack.name,
-};
 
 /** What came of a session, against its plan. */
 export function summary(state: SessionState, now: number) {
@@ -199,7 +170,7 @@ export function summary(state: SessionState, now: number) {
       notBack: inMoulds + inBarrels + inHand,
     },
     handTimes: [...state.handTimes]
-      .map(([kind, handTime]) => ({ what: WORK[kind] ?? kind, ...handTime }))
+      .map(([kind, handTime]) => ({ what: EVENTS[kind as Kind].work?.name ?? kind, ...handTime }))
       .sort((one, other) => other.seconds - one.seconds),
     worked:
       state.status === 'new'

@@ -11,8 +11,8 @@ import {
   mouldPrior,
   TEARS,
 } from '../heat/index.ts';
-import { roomOf, shotHeatOf } from './handle/heat.ts';
-import { lossEstimate, metalSpreadScale } from './handle/loss.ts';
+import { roomOf, shotHeatOf } from './effects/mouldHeat.ts';
+import { lossEstimate, metalSpreadScale } from './effects/mouldLoss.ts';
 import { USUALLY_WIDE } from './learn.ts';
 import type { Lesson } from './learn.ts';
 import type { SessionState } from './state.ts';

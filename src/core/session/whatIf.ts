@@ -1,8 +1,8 @@
 import { density, GRADES } from '../material/index.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import { heatCups } from './guard/cups.ts';
-import { mouldHeat, roomOf, shotHeatOf } from './handle/heat.ts';
-import { barrelHeat } from './handle/barrelHeat.ts';
+import { mouldHeat, roomOf, shotHeatOf } from './effects/mouldHeat.ts';
+import { barrelHeat } from './effects/barrelHeat.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Step, StepKey } from './step.ts';
 import { alter } from './alter.ts';

@@ -2,7 +2,7 @@ import { HANDS } from '../../heat/match.ts';
 import { degrees, clock } from '../../quantity/format.ts';
 import type { ShopUnits } from '../../quantity/units.ts';
 import { POT } from '../foresee/cups.ts';
-import { type HeatAnswer } from '../foresee/types.ts';
+import type { HeatAnswer } from '../foresee/types.ts';
 import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { give, inWhich } from './words.ts';

@@ -2,7 +2,7 @@ import { density } from '../../material/plastisol.ts';
 import { rigOf } from '../../plan/run.ts';
 import { shares, barrelVolumes, heels } from '../../shot/barrels.ts';
 import { sum, baitMass } from '../../shot/volume.ts';
-import { massFor, runRho, rhoOf, pushParts } from '../apply.ts';
+import { massFor, runRho, rhoOf, pushParts } from '../effects/masses.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { Turn } from './work.ts';

@@ -4,7 +4,7 @@ import { lieOf } from '../../mould/mould.ts';
 import { sourceOf } from '../../plan/run.ts';
 import { say, degrees } from '../../quantity/format.ts';
 import { sum } from '../../shot/volume.ts';
-import { massFor } from '../apply.ts';
+import { massFor } from '../effects/masses.ts';
 import { unloaded, unpoured } from '../guard/mould.ts';
 import { ready, lotsFor } from '../inserts.ts';
 import type { SessionState } from '../state.ts';

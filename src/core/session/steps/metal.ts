@@ -1,6 +1,6 @@
 import { degrees, lasting } from '../../quantity/index.ts';
 import { BAIT_TAKES, shareShort, warmingPays, warmTime } from '../../heat/index.ts';
-import { bodyOfMould, mouldHeat, roomOf } from '../handle/heat.ts';
+import { bodyOfMould, mouldHeat, roomOf } from '../effects/mouldHeat.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import { coldTonight } from '../teach.ts';

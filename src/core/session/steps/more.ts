@@ -1,6 +1,6 @@
 import { MAKES } from '../../build/build.ts';
 import { sum } from '../../shot/volume.ts';
-import { baitOf } from '../apply.ts';
+import { baitOf } from '../effects/cycle.ts';
 import { ready } from '../inserts.ts';
 import { asAsked } from '../likeness.ts';
 import type { SessionState, RunState } from '../state.ts';

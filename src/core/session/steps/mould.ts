@@ -2,7 +2,7 @@ import { isJudged, MAKES } from '../../build/index.ts';
 import { FIRM, handsAfter } from '../../heat/index.ts';
 import { heatOfMould } from '../../plan/index.ts';
 import { lasting } from '../../quantity/index.ts';
-import { scrapG } from '../apply.ts';
+import { scrapG } from '../effects/grams.ts';
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MouldState } from '../state/mould.ts';

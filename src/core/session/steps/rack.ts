@@ -1,5 +1,5 @@
 import { MAKES } from '../../build/index.ts';
-import { kept } from '../apply.ts';
+import { worthKeeping } from '../effects/grams.ts';
 import { colourOfShot } from '../likeness.ts';
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
@@ -10,7 +10,7 @@ const standsOpen = (state: SessionState, shot: ShotState): boolean =>
   state.moulds.get(shot.mould)?.phase === 'marked';
 
 function keepStep(shot: ShotState): Step {
-  const count = kept(shot);
+  const count = worthKeeping(shot);
   const many = MAKES[shot.stage.makes].many;
   const keep = (oiled: boolean): Send => ({ kind: 'kept', payload: { shot: shot.id, oiled } });
   const tails = shot.stage.makes === 'tail';
@@ -37,7 +37,7 @@ function tipStep(state: SessionState, shot: ShotState): Step | null {
   const cup = state.cups.get(String(run?.job.layers[finish?.key ?? '']));
   if (!finish || !cup || shot.trial || shot.tipG > 0 || state.skips.has(`tip:${shot.id}`))
     return null;
-  const count = kept(shot);
+  const count = worthKeeping(shot);
   return {
     key: 'tip',
     target: shot.id,
@@ -62,7 +62,7 @@ export function rackSteps(state: SessionState): Step[] {
     )
     .flatMap((shot): Step[] => {
       if (shot.stage.makes !== 'bait') return [keepStep(shot)];
-      const count = kept(shot);
+      const count = worthKeeping(shot);
       const tip = tipStep(state, shot);
       const rack: Step = {
         key: 'rack',

@@ -5,7 +5,7 @@ import { airG } from '../charges.ts';
 import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { ladderOf, ladderText, addAll } from './ladder.ts';
-import { type Turn } from './work.ts';
+import type { Turn } from './work.ts';
 import { drawVolumes } from './filling.ts';
 
 /** g by which a cup may stand under its air line before it is said: a spoon's worth. */

@@ -1,68 +1,10 @@
-import { density, GRADES, PLASTISOL } from '../../material/index.ts';
-import { rigOf, sourceOf } from '../../plan/index.ts';
-import type { StageMass } from '../../shot/index.ts';
-import { massShares, shares, stageMass, sum } from '../../shot/index.ts';
-import type { BenchEvent, Kind } from '../event.ts';
 import { mouldWarnings } from '../guard/mould.ts';
 import { unload } from '../inserts.ts';
-import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './heat.ts';
+import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './mouldHeat.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MouldState } from '../state/mould.ts';
-import type { CupState } from '../state/cup.ts';
 import { alter } from '../alter.ts';
-
-/**
- * What each kind of event does to the state. An event that names something unknown, or that has
- * already had its effect, does nothing: benches may repeat and cross each other.
- */
-export type Handlers = { [K in Kind]: (state: SessionState, event: BenchEvent<K>) => void };
-
-export const cup = (state: SessionState, key: string, act: (cup: CupState) => void): void => {
-  const cup = state.cups.get(key);
-  if (cup) act(cup);
-};
-export const mould = (state: SessionState, key: string, act: (mould: MouldState) => void): void => {
-  const mould = state.moulds.get(key);
-  if (mould) act(mould);
-};
-
-export const rhoOf = (cup: CupState | undefined, celsius: number): number =>
-  density(celsius, cup ? GRADES[cup.grade].density20 : PLASTISOL.density20);
-
-/** Density at 20 °C of what a run's barrels hold by their shares, or of its first poured cup. */
-export function runRho(state: SessionState, run: RunState): number {
-  const rig = rigOf(run);
-  const grade = (layer: string) =>
-    GRADES[state.cups.get(String(run.job.layers[layer]))?.grade ?? 'medium'].density20;
-  if (rig) return sum(shares(rig).map((part, i) => part * grade(run.stage.layers[i]?.key ?? '')));
-  const poured = run.stage.pours.filter((pour) => pour.share !== null);
-  const all = sum(poured.map((pour) => pour.share!));
-  return all > 0
-    ? sum(poured.map((pour) => (pour.share! / all) * grade(pour.key)))
-    : PLASTISOL.density20;
-}
-
-/** Masses of one filling of a mould by a run, g. */
-export const massFor = (state: SessionState, run: RunState, mould: MouldState): StageMass =>
-  stageMass(run.stage, mould.mould, sourceOf(run.job, run.stage), runRho(state, run));
-
-/**
- * Share of a push each of a run's barrels gives, by mass: its volume's share in plastic of its own
- * density.
- */
-export function pushParts(state: SessionState, run: RunState): number[] {
-  const rig = rigOf(run);
-  return rig
-    ? massShares(
-        shares(rig),
-        run.stage.layers.map(
-          (layer) =>
-            GRADES[state.cups.get(String(run.job.layers[layer.key]))?.grade ?? 'medium'].density20,
-        ),
-      )
-    : [];
-}
 
 export function hold(state: SessionState, mould: MouldState, at: number, factor: number): void {
   mould.phase = 'holding';
@@ -111,15 +53,6 @@ export function reopen(state: SessionState, mould: MouldState): void {
     toppedOff: false,
     looked: false,
   });
-}
-
-/** Puts grams back into a cup, or on the remelt tray. */
-export function give(state: SessionState, to: string, grams: number): void {
-  const cup = state.cups.get(to);
-  if (cup) {
-    cup.grams += grams;
-    cup.returnedG += grams;
-  } else state.puckG += grams;
 }
 
 /**
@@ -201,31 +134,3 @@ export function standIn(
   if (shot.trial) run.trialsDone += 1;
   else run.done += 1;
 }
-
-/** Grams of a shot's inserts. */
-export const insertsOf = (
-  state: SessionState,
-  shot: ShotState,
-  cavities: Iterable<number> = shot.inserts.keys(),
-): number =>
-  sum([...cavities].map((cavity) => state.lots.get(shot.inserts.get(cavity) ?? '')?.each ?? 0));
-
-/**
- * Grams of a shot that are no bait to keep: seconds with the inserts in them, and all of a trial's.
- */
-export function scrapG(state: SessionState, shot: ShotState): number {
-  // Once its inserts are laid by, what was no good then is all that was: later ones are spoiled
-  // from their heap.
-  const lot = state.lots.get(shot.id);
-  if (lot) return lot.scrap ?? 0;
-  if (shot.trial && !shot.keptTrial) return shot.baitsG + insertsOf(state, shot);
-  const seconds = [...shot.marks]
-    .filter(([, mark]) => mark.grade === 'second')
-    .map(([count]) => count);
-  return (
-    sum(seconds.map((second) => shot.grams.get(second) ?? 0)) + insertsOf(state, shot, seconds)
-  );
-}
-/** Cavities of a shot worth keeping. */
-export const kept = (shot: ShotState): number =>
-  shot.cavities.size - [...shot.marks.values()].filter((mark) => mark.grade === 'second').length;

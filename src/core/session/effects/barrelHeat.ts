@@ -1,5 +1,5 @@
 import type { SessionState } from '../state.ts';
-import { roomOf } from './loss.ts';
+import { roomOf } from './mouldLoss.ts';
 
 /**
  * °C a barrel is at after warming, and that one draw brings it nearer to the plastic's heat by

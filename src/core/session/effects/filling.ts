@@ -1,12 +1,13 @@
 import { PUSHES } from '../../build/build.ts';
 import { sum } from '../../shot/volume.ts';
-import type { BenchEvent } from '../event.ts';
+import type { EventOf } from '../events/kind.ts';
 import { likeness } from '../likeness.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { Portion, InjectorState } from '../state/injector.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { ShotState } from '../state/shot.ts';
-import { rhoOf, newShot, massFor, pushParts, standIn, hold } from './parts.ts';
+import { rhoOf, massFor, pushParts } from './masses.ts';
+import { newShot, standIn, hold } from './cycle.ts';
 
 export const windowHeat = (run: RunState): number =>
   (run.tools.window.low + run.tools.window.high) / 2;
@@ -56,9 +57,16 @@ export function takeInserts(
     } else if (run.stage.takes) shot.marks.set(count, { grade: 'second', fault: 'bare' });
   }
 }
+/** A filling of a mould, or of some of its cavities, from one draw. */
+interface Filling {
+  draw: string;
+  trial: boolean;
+  /** all of them where null */
+  cavities: number[] | null;
+}
 export function shoot(
   state: SessionState,
-  event: BenchEvent<'shot'>,
+  event: EventOf<Filling>,
   mould: MouldState,
   run: RunState,
   injector: InjectorState | undefined,

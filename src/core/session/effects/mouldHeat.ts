@@ -3,9 +3,9 @@ import { withMiss, FIRM, losing, metalAfter, shotJoules } from '../../heat/index
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MetalKnown, MouldState } from '../state/mould.ts';
-import { bodyOfMould, lossTonight, metalSpreadScale, MISSES, roomOf } from './loss.ts';
+import { bodyOfMould, lossTonight, metalSpreadScale, MISSES, roomOf } from './mouldLoss.ts';
 
-export { bodyOfMould, roomOf } from './loss.ts';
+export { bodyOfMould, roomOf } from './mouldLoss.ts';
 
 /** ln of a mould's loss by which it is changed to see what hangs on it. */
 const LOSS_NUDGE = 0.05;

@@ -1,0 +1,42 @@
+import * as z from 'zod';
+import { cup } from '../effects/onBench.ts';
+import { key } from './fields.ts';
+import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const AddedSchema = z.object({
+  cup: key,
+  what: z.string().trim().min(1).max(80),
+  amount: z.number().positive(),
+  dimension: z.enum(['drops', 'volume', 'mass']),
+  from: z.enum(['recipe', 'hand']).default('hand'),
+  /** which of its name in the recipe, where that stands there more than once: 2 is the second */
+  nth: z.number().int().min(2).max(40).optional(),
+  /** °C the cup was reckoned at */ celsius: z.number().min(-40).max(400).optional(),
+});
+
+export const added: EventKind<typeof AddedSchema> = {
+  payload: AddedSchema,
+  work: { name: 'Additions' },
+  identity: (state, { cup, what, nth, from }) =>
+    from === 'recipe'
+      ? [cup, state.cups.get(cup)?.charges ?? 0, `${what}${nth ? `#${nth}` : ''}`]
+      : null,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    cup(
+      state,
+      event.payload.cup,
+      (cup) =>
+        void cup.trail.push({
+          event: event.id,
+          at: event.at,
+          what: event.payload.what,
+          amount: event.payload.amount,
+          dimension: event.payload.dimension,
+          grams: cup.grams,
+          celsius: event.payload.celsius ?? cup.reading?.celsius ?? null,
+        }),
+    ),
+};

@@ -1,0 +1,18 @@
+import * as z from 'zod';
+import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const BrokenOffSchema = z.object({ why: z.string().max(200).default('') });
+
+export const brokenOff: EventKind<typeof BrokenOffSchema> = {
+  payload: BrokenOffSchema,
+  work: null,
+  identity: (state) => [state.breaks],
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) => {
+    if (state.status !== 'running') return;
+    state.status = 'broken off';
+    state.pausedAt = event.at;
+  },
+};

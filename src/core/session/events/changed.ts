@@ -1,0 +1,145 @@
+import type { SessionState } from '../state.ts';
+import * as z from 'zod';
+import { layersOf } from '../../build/build.ts';
+import { EmbeddedBuildSchema } from '../../build/schema.ts';
+import { BlockSchema, InjectorSchema } from '../../build/tools.ts';
+import { MouldSchema } from '../../mould/schema.ts';
+import { CupChoiceSchema, JobColourwaySchema } from '../../plan/input.ts';
+import { LETTERS } from '../../plan/plan.ts';
+import { alter } from '../alter.ts';
+import { planCharges } from '../charges.ts';
+import { type RunState, layOut } from '../state.ts';
+import { newCup } from '../state/cup.ts';
+import { newMould } from '../state/mould.ts';
+import { key } from './fields.ts';
+import { type EventKind, OWN, mayComeTwice, noRows, saysNothingOfHeat } from './kind.ts';
+
+export const ChangedSchema = z.discriminatedUnion('what', [
+  /** the oven in use from here on, and its power */
+  z.object({
+    what: z.literal('oven'),
+    oven: z.number().int(),
+    level: z.number().min(0.1).max(1),
+  }),
+  z.object({ what: z.literal('shots'), job: key, by: z.number().int().min(-200).max(200) }),
+  z.object({ what: z.literal('trials'), job: key, by: z.number().int().min(-20).max(20) }),
+  z.object({
+    what: z.literal('mould'),
+    job: key,
+    id: z.number().int(),
+    mould: MouldSchema,
+    only: z.boolean(),
+    /** what it makes; left out = what the job is for */ bait: z
+      .object({ id: z.number().int(), name: z.string(), outline: z.string() })
+      .optional(),
+  }),
+  z.object({
+    what: z.literal('colourway'),
+    job: key,
+    colourway: JobColourwaySchema,
+    build: EmbeddedBuildSchema,
+    layers: z.record(z.string(), z.number().int().nullable()),
+    cups: z.array(CupChoiceSchema),
+    injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
+    block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
+  }),
+]);
+
+/**
+ * Another colourway, build, injector or block from here on: for the run named, and the colours of
+ * its whole job.
+ */
+function recolour(
+  state: SessionState,
+  run: RunState,
+  colourway: Extract<z.infer<typeof ChangedSchema>, { what: 'colourway' }>,
+): void {
+  const index = run.job.build.stages.findIndex((stage) => stage.key === run.stage.key);
+  const stage = colourway.build.stages[Math.min(index, colourway.build.stages.length - 1)]!;
+  const tools = run.job.tools.map((tool, k) =>
+    k === index
+      ? {
+          ...tool,
+          injector: colourway.injector ?? tool.injector,
+          block: colourway.block,
+          order: [],
+          mixedTo: layersOf(colourway.build).some((layer) => layer.key === tool.mixedTo)
+            ? tool.mixedTo
+            : 'puck',
+        }
+      : tool,
+  );
+  const job = {
+    ...run.job,
+    colourway: colourway.colourway,
+    build: colourway.build,
+    layers: colourway.layers,
+    tools,
+  };
+  for (const other of state.runs.values()) {
+    if (other.job.key !== job.key) continue;
+    const place = run.job.build.stages.findIndex((stage) => stage.key === other.stage.key);
+    alter(other, {
+      job,
+      stage: other === run ? stage : (colourway.build.stages[place] ?? other.stage),
+      tools: tools[place] ?? other.tools,
+    });
+  }
+  for (const choice of colourway.cups)
+    if (!state.cups.has(String(choice.mix)))
+      state.cups.set(
+        String(choice.mix),
+        newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
+      );
+  planCharges(state, run);
+  layOut(state, run.tools);
+  const held = state.injectors.get(String(run.tools.injector?.id));
+  if (held)
+    alter(held, {
+      block: colourway.block?.block ?? null,
+      blockKey: colourway.block ? String(colourway.block.id) : null,
+    });
+}
+
+export const changed: EventKind<typeof ChangedSchema> = {
+  payload: ChangedSchema,
+  work: null,
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) => {
+    const payload = event.payload;
+    if (payload.what === 'oven') {
+      state.oven = { id: payload.oven, level: payload.level };
+      return;
+    }
+    const run = state.runs.get(payload.job);
+    if (!run) return;
+    if (payload.what === 'shots') run.target = Math.max(run.done, run.target + payload.by);
+    if (payload.what === 'trials') run.trials = Math.max(run.trialsDone, run.trials + payload.by);
+    if (payload.what === 'mould') {
+      const entry = {
+        id: payload.id,
+        mould: payload.mould,
+        given: 0,
+        ...(payload.bait ? { bait: payload.bait } : {}),
+      };
+      if (!state.moulds.has(String(payload.id)))
+        state.moulds.set(String(payload.id), newMould(payload.id, payload.mould));
+      const tools = {
+        ...run.tools,
+        moulds: payload.only
+          ? [entry]
+          : [...run.tools.moulds.filter((mould) => mould.id !== payload.id), entry],
+      };
+      const job = {
+        ...run.job,
+        tools: run.job.tools.map((tool) => (tool === run.tools ? tools : tool)),
+      };
+      for (const other of state.runs.values()) if (other.job.key === job.key) other.job = job;
+      run.tools = tools;
+    }
+    if (payload.what === 'colourway') recolour(state, run, payload);
+  },
+};

@@ -1,0 +1,39 @@
+import * as z from 'zod';
+import { alter } from '../alter.ts';
+import { mould } from '../effects/onBench.ts';
+import { unload } from '../inserts.ts';
+import { key } from './fields.ts';
+import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const ClosedSchema = z.object({
+  mould: key,
+  gaps: z.array(z.enum(['left', 'right'])),
+  closures: z.number().int().min(0),
+  loose: z.boolean(),
+});
+
+export const closed: EventKind<typeof ClosedSchema> = {
+  payload: ClosedSchema,
+  work: { name: 'Close and clamp' },
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    mould(state, event.payload.mould, (mould) => {
+      if (mould.phase !== 'open' && mould.phase !== 'closed' && mould.phase !== 'cleared') return;
+      // Baits of the last shot may still lie on the bench, waiting for the rack.
+      if (mould.phase === 'cleared') {
+        mould.shot = null;
+        unload(state, mould);
+      }
+      if (state.focus?.mould === mould.key) state.focus = null;
+      alter(mould, {
+        phase: 'closed',
+        since: event.at,
+        closures: event.payload.closures,
+        gaps: event.payload.gaps,
+        looseIn: event.payload.loose,
+      });
+    }),
+};

@@ -1,0 +1,94 @@
+import { sum } from 'simple-statistics';
+import * as z from 'zod';
+import { heatByDraw } from '../effects/barrelHeat.ts';
+import { portion, windowHeat } from '../effects/filling.ts';
+import { drawWarnings } from '../guard.ts';
+import { key } from './fields.ts';
+import { type EventKind, noRows, OWN } from './kind.ts';
+
+export const DrawnSchema = z.object({
+  draw: key,
+  injector: key,
+  job: key,
+  barrels: z
+    .array(
+      z.object({
+        layer: key,
+        cup: key,
+        ml: z.number().positive(),
+        /** °C it was reckoned at, and its spread, where the bench foresaw it */ celsius: z
+          .number()
+          .min(-40)
+          .max(400)
+          .optional(),
+        sd: z.number().min(0).max(100).optional(),
+      }),
+    )
+    .min(1)
+    .max(3),
+});
+
+export const drawn: EventKind<typeof DrawnSchema> = {
+  payload: DrawnSchema,
+  work: { name: 'Match and draw' },
+  identity: (_state, { draw }) => [draw],
+  rows: noRows,
+  heat: (_state, { id, at, payload: { draw, barrels } }) => ({
+    id,
+    at,
+    kind: 'drawn',
+    draw,
+    cups: barrels.map((barrel) => barrel.cup),
+  }),
+  brings: OWN,
+  apply: (state, event) => {
+    const { draw, injector: key, job, barrels } = event.payload;
+    const injector = state.injectors.get(key);
+    const run = state.runs.get(job);
+    if (!injector || !run || state.draws.has(draw)) return;
+    const foreseen = new Map(
+      barrels.flatMap((barrel) =>
+        barrel.celsius === undefined
+          ? []
+          : [[barrel.cup, { celsius: barrel.celsius, sd: barrel.sd ?? 2 }] as const],
+      ),
+    );
+    const warned = drawWarnings(state, run, event.at, undefined, foreseen);
+    const against = warned.map((warning) => warning.code);
+    const taken = barrels.map((barrel) =>
+      portion(state, barrel.layer, barrel.cup, { ml: barrel.ml }, windowHeat(run), barrel.celsius),
+    );
+    const hot = taken.flatMap((portion) => (portion.celsius === null ? [] : [portion.celsius]));
+    if (hot.length > 0) heatByDraw(state, injector, Math.max(...hot), event.at);
+    state.draws.set(draw, {
+      id: draw,
+      n: state.draws.size + 1,
+      at: event.at,
+      job,
+      injector: key,
+      barrels: taken.map((portion, i) => ({ ...portion, ml: barrels[i]!.ml })),
+      against,
+      said: warned.map((warning) => warning.sentence),
+      plug: null,
+    });
+    injector.draw = draw;
+    injector.draws += 1;
+    injector.shotsSinceEmpty = 0;
+    const stays = (other: { cup: string; layer: string }) =>
+      taken.some((portion) => portion.cup === other.cup && portion.layer === other.layer);
+    // Another colour pushes out what still stood in the barrels: it is kept as a puck.
+    state.puckG += sum(
+      injector.contents.filter((content) => !stays(content)).map((content) => content.grams),
+    );
+    injector.contents = taken.map((portion) => ({
+      cup: portion.cup,
+      layer: portion.layer,
+      grams:
+        portion.grams +
+        (injector.contents.find(
+          (content) => content.cup === portion.cup && content.layer === portion.layer,
+        )?.grams ?? 0),
+    }));
+    taken.forEach((portion, i) => (injector.stained[run.tools.order[i] ?? i] = portion.cup));
+  },
+};

@@ -1,0 +1,12 @@
+import * as z from 'zod';
+import { EYE, type EyeStage, FAULTS, type Fault } from '../words.ts';
+
+/** Fields that several kinds of event share. */
+export const key = z.string().min(1).max(80);
+export const grams = z.number().min(0).max(100000);
+export const target = z.object({
+  kind: z.enum(['cup', 'mould', 'injector', 'block', 'room']),
+  key,
+});
+export const eye = z.enum(Object.keys(EYE) as [EyeStage, ...EyeStage[]]);
+export const fault = z.enum(Object.keys(FAULTS) as [Fault, ...Fault[]]);

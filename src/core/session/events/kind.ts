@@ -1,0 +1,73 @@
+import type * as z from 'zod';
+import type { Estimate } from '../../heat/meanAndSpread.ts';
+import type { HeatNote } from '../heatNotes.ts';
+import type { SessionState } from '../state.ts';
+
+/** What every event carries, whatever happened. */
+export interface Envelope {
+  /** made by the client: the same act sent twice is one event */
+  id: string;
+  session: number;
+  /** given by the server; absent while it is still on its way */
+  seq?: number;
+  /** bench clock, ms since 1970 */
+  at: number;
+  /** bench or device it came from */
+  by: string;
+  v: number;
+}
+export type EventOf<P> = Envelope & { payload: P };
+
+/** Hand work, as the table of hand times names it. */
+export interface Work<P> {
+  name: string;
+  /** bench clock until which a machine was waited for, not the hands worked, ms */
+  waits?: (state: SessionState, payload: P) => number;
+}
+/** Plastic an event puts into cups. */
+export interface Brings<P> {
+  /** how hot it is (judgements); null: as the room */
+  celsius: Estimate | null;
+  /** draws it was taken in, so that what it had spent of its heat is known; nothing: it is fresh */
+  from: (state: SessionState, payload: P) => string[] | 'remelt' | undefined;
+}
+
+/**
+ * All there is to know of one kind of event. Every field is asked for: what a kind does not have is
+ * said, not left out.
+ */
+export interface EventKind<S extends z.ZodType> {
+  payload: S;
+  /** the hand work it is; null: a record of something else */
+  work: Work<z.infer<S>> | null;
+  /**
+   * what the act is, apart from who pressed the key: two benches that both record the third filling
+   * of one mould mean the same filling. Null: it may really happen twice
+   */
+  identity: (state: SessionState, payload: z.infer<S>) => (string | number)[] | null;
+  /** shots whose rows in the read tables it changes, asked once it has had its effect */
+  rows: (state: SessionState, payload: z.infer<S>) => string[] | 'all';
+  /** what it tells the estimate of heat */
+  heat: (state: SessionState, event: EventOf<z.infer<S>>) => HeatNote | null;
+  brings: Brings<z.infer<S>>;
+  /**
+   * what it does to the state. One that names something unknown, or has already had its effect,
+   * does nothing: benches may repeat and cross each other
+   */
+  apply: (state: SessionState, event: EventOf<z.infer<S>>) => void;
+}
+
+export const mayComeTwice = (): null => null;
+export const noRows = (): string[] => [];
+export const saysNothingOfHeat = (): null => null;
+/** Nothing from elsewhere: what a cup gains by it is its own again. */
+export const OWN: Brings<unknown> = { celsius: null, from: () => [] };
+
+/** One cycle of a mould. */
+export const mouldCycle = (state: SessionState, mould: string): string =>
+  `${mould}:${state.moulds.get(mould)?.cycles ?? 0}`;
+/** The shot that stands in a mould. */
+export function shotIn(state: SessionState, mould: string): string[] {
+  const shot = state.moulds.get(mould)?.shot;
+  return shot ? [shot] : [];
+}

@@ -1,0 +1,38 @@
+import * as z from 'zod';
+import { heatByShot } from '../effects/mouldHeat.ts';
+import { mould } from '../effects/onBench.ts';
+import { key } from './fields.ts';
+import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
+
+export const MouldOpenedSchema = z.object({ mould: key });
+
+/** Events of before this version had no effects of their own for a turned block. */
+const TURNED_SINCE = 2;
+
+export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
+  payload: MouldOpenedSchema,
+  work: { name: 'Open', waits: (state, { mould }) => state.moulds.get(mould)?.readyAt ?? 0 },
+  identity: (state, { mould }) => [mouldCycle(state, mould)],
+  rows: (state, { mould }) => shotIn(state, mould),
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    mould(state, event.payload.mould, (mould) => {
+      const shot = state.shots.get(mould.shot ?? '');
+      if (!shot || shot.openedAt !== null) return;
+      shot.openedAt = event.at;
+      if (mould.phase === 'cooling' && mould.reckoned)
+        shot.waited = {
+          seconds: (event.at - mould.since) / 1000,
+          reckoned: (mould.readyAt - mould.since) / 1000,
+          firm: mould.firm,
+        };
+      heatByShot(state, mould, event.at);
+      mould.phase = 'opened';
+      // A turned block puts the belly on the back of every bait; the maker may still find some
+      // good.
+      if (event.v >= TURNED_SINCE && shot.turned)
+        for (const cavity of shot.cavities.keys())
+          if (!shot.marks.has(cavity)) shot.marks.set(cavity, { grade: 'usable', fault: 'upside' });
+    }),
+};

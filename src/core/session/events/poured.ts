@@ -1,0 +1,97 @@
+import { sum } from 'simple-statistics';
+import * as z from 'zod';
+import { PUSHES } from '../../build/build.ts';
+import { alter } from '../alter.ts';
+import { massFor } from '../effects/masses.ts';
+import { portion, takeInserts, windowHeat } from '../effects/filling.ts';
+import { cool, hold, newShot, standIn } from '../effects/cycle.ts';
+import { drawWarnings } from '../guard.ts';
+import { grams, key } from './fields.ts';
+import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
+
+/** by hand, into an open mould; `again` = what lay there was peeled off first */
+export const PouredSchema = z.object({
+  mould: key,
+  job: key,
+  layer: key,
+  cup: key,
+  grams,
+  trial: z.boolean(),
+  again: z.boolean(),
+  /** °C the cup was reckoned at */ celsius: z.number().min(-40).max(400).optional(),
+});
+
+export const poured: EventKind<typeof PouredSchema> = {
+  payload: PouredSchema,
+  work: { name: 'Pour by hand' },
+  identity: (state, { mould, layer, again }) => (again ? null : [mouldCycle(state, mould), layer]),
+  rows: (state, { mould }) => shotIn(state, mould),
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) => {
+    const { mould: key, job, layer, cup: from, grams, trial, again } = event.payload;
+    const mould = state.moulds.get(key);
+    const run = state.runs.get(job);
+    if (
+      !mould ||
+      !run ||
+      !(mould.phase === 'open' || (mould.phase === 'closed' && run.stage.by === 'rod'))
+    )
+      return;
+    const held = mould.pours.findIndex((pour) => pour.layer === layer);
+    if (held >= 0 && !again) return;
+    if (held >= 0) state.puckG += mould.pours.splice(held, 1)[0]!.grams;
+    for (const drawWarning of drawWarnings(state, run, event.at, from)) {
+      mould.pouredAgainst.add(drawWarning.code);
+      mould.pouredSaid.add(drawWarning.sentence);
+    }
+    mould.pours.push(
+      portion(state, layer, from, { grams }, windowHeat(run), event.payload.celsius),
+    );
+    if (
+      run.stage.layers.length > 0 ||
+      run.stage.pours.some((pour) => !mould.pours.some((portion) => portion.layer === pour.key))
+    )
+      return;
+    // Nothing is shot after: the last layer makes the bait.
+    const draw = `hand/${mould.key}/${mould.cycles + 1}`;
+    const against = [...mould.pouredAgainst];
+    state.draws.set(draw, {
+      id: draw,
+      n: state.draws.size + 1,
+      at: event.at,
+      job,
+      injector: 'hand',
+      barrels: mould.pours,
+      against,
+      said: [...mould.pouredSaid],
+      plug: null,
+    });
+    const shot = newShot(state, run, mould, event.at, trial, against, [...mould.pouredSaid]);
+    const mass = massFor(state, run, mould);
+    const all = sum(mould.pours.map((pour) => pour.grams));
+    const feed = Math.min(mass.feed, all);
+    const weights = mould.mould.cavities.map((cavity) => ({
+      n: cavity.n,
+      g: sum([...mass.poured.values()].map((by) => by.get(cavity.n) ?? 0)),
+    }));
+    const whole = sum(weights.map((weight) => weight.g));
+    for (const { n: count, g: grams } of weights) {
+      shot.cavities.set(count, draw);
+      shot.grams.set(count, whole > 0 ? ((all - feed) * grams) / whole : 0);
+    }
+    takeInserts(run, mould, shot, [...shot.cavities.keys()]);
+    shot.poured = [];
+    mould.pouredAgainst = new Set();
+    mould.pouredSaid = new Set();
+    shot.baitsG = all - feed;
+    shot.feedG = feed;
+    standIn(state, run, mould, shot);
+    if (run.stage.by === 'rod') hold(state, mould, event.at, PUSHES[run.stage.push].hold);
+    else {
+      cool(state, mould, event.at);
+      // An open mould has no sprue to top off.
+      alter(mould, { toppedOff: true, looked: true });
+    }
+  },
+};

@@ -1,0 +1,161 @@
+import type { SessionState } from '../state.ts';
+import * as z from 'zod';
+import { alter } from '../alter.ts';
+import { AGREES } from '../bounds.ts';
+import { carryBounds, doubtOf, settle } from '../doubt.ts';
+import { BARREL_WARM } from '../effects/barrelHeat.ts';
+import { heldToLook, setMouldHeat } from '../effects/mouldHeat.ts';
+import { ALONG, LOOK_SD, roomOf } from '../effects/mouldLoss.ts';
+import { openOven } from '../effects/oven.ts';
+import { cup, mould } from '../effects/onBench.ts';
+import { type HeatNote, READING_SD } from '../heatNotes.ts';
+import type { CupState, Reading } from '../state/cup.ts';
+import { EYE } from '../words.ts';
+import { eye, target } from './fields.ts';
+import { type EventKind, type EventOf, mayComeTwice, noRows, OWN } from './kind.ts';
+
+export const ReadingSchema = z.object({
+  target,
+  celsius: z.number().min(-40).max(400).nullable(),
+  stage: eye.nullable(),
+  from: z.enum(['typed', 'eye', 'device']),
+});
+
+/** ms a hot reading stands against an instrument that says otherwise. */
+const STANDS = 20_000;
+/**
+ * s within which a reading that hardly differs from the one before needs no sums to be believed,
+ * and K.
+ */
+const ALIKE = { seconds: 10, kelvin: 3 } as const;
+const goesOn = (cup: CupState, reading: Reading): boolean =>
+  cup.bounds !== null &&
+  cup.doubt === null &&
+  !cup.inOven &&
+  cup.reading !== null &&
+  !reading.stage &&
+  !cup.reading.stage &&
+  reading.at - cup.reading.at <= ALIKE.seconds * 1000 &&
+  Math.abs(reading.celsius - cup.reading.celsius) < ALIKE.kelvin;
+
+/**
+ * A reading of a cup. One hotter than can be is the figure at once, for safety, but makes nothing
+ * of the cup until a second says so; one colder than can be waits for a second before anything
+ * counts it.
+ */
+function readCup(state: SessionState, cup: CupState, reading: Reading, device: boolean): void {
+  if (!goesOn(cup, reading)) carryBounds(state, cup, reading.at, roomOf(state));
+  const room = roomOf(state);
+  // A probe beside the cup does not take back, in the next second, what a hand read as too hot.
+  if (
+    device &&
+    cup.doubt?.way === 'above' &&
+    reading.at - cup.doubt.at < STANDS &&
+    reading.high < cup.doubt.celsius - AGREES
+  ) {
+    cup.verdict = 'below';
+    return;
+  }
+  const way = doubtOf(cup, reading, device, room);
+  // Whatever can be of the cup decides a doubt that stands, one way or the other.
+  cup.verdict = way ?? (cup.doubt ? 'agreed' : 'taken');
+  openOven(state, cup.inOven?.oven, reading.at);
+  // The same doubt, said again too soon to settle it, keeps the time of its first.
+  if (way && !(cup.doubt?.way === way && Math.abs(cup.doubt.celsius - reading.celsius) < AGREES))
+    cup.doubt = { celsius: reading.celsius, at: reading.at, way, device };
+  if (way === 'below') return;
+  cup.before = cup.reading;
+  cup.reading = reading;
+  if (way === 'above') {
+    cup.bounds!.high.plastic = Math.max(cup.bounds!.high.plastic, reading.high);
+    return;
+  }
+  settle(cup, reading);
+  if (
+    reading.stage === null
+      ? reading.celsius >= cup.limits.fusion - 1
+      : reading.stage !== 'milk' && reading.stage !== 'gel'
+  )
+    cup.fused = true;
+}
+
+/** A reading of a cup or the room, as the estimate takes it. */
+function readingNote(
+  state: SessionState,
+  { id, at, payload }: EventOf<z.infer<typeof ReadingSchema>>,
+): HeatNote | null {
+  const { target, celsius, stage, from } = payload;
+  if (target.kind === 'room' && celsius !== null) return { id, at, kind: 'room', celsius };
+  if (target.kind !== 'cup') return null;
+  if (celsius !== null)
+    return {
+      id,
+      at,
+      kind: 'reading',
+      cup: target.key,
+      celsius,
+      sd: READING_SD[from === 'device' ? 'device' : 'typed'],
+      eye: false,
+      device: from === 'device',
+      verdict: state.cups.get(target.key)?.verdict ?? 'taken',
+    };
+  if (!stage) return null;
+  const { low, high } = EYE[stage];
+  // An even chance anywhere in the stage's interval.
+  return {
+    id,
+    at,
+    kind: 'reading',
+    cup: target.key,
+    celsius: (low + high) / 2,
+    sd: (high - low) / Math.sqrt(12),
+    eye: true,
+    device: false,
+    verdict: state.cups.get(target.key)?.verdict ?? 'taken',
+  };
+}
+
+export const reading: EventKind<typeof ReadingSchema> = {
+  payload: ReadingSchema,
+  work: null,
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: readingNote,
+  brings: OWN,
+  apply: (state, event) => {
+    const { target, celsius, stage } = event.payload;
+    const eye = stage ? EYE[stage] : null;
+    if (celsius === null && !eye) return;
+    const at = celsius ?? (eye!.low + eye!.high) / 2;
+    const reading: Reading = {
+      at: event.at,
+      celsius: at,
+      low: celsius ?? eye!.low,
+      high: celsius ?? eye!.high,
+      stage,
+    };
+    if (target.kind === 'cup') {
+      cup(state, target.key, (cup) =>
+        readCup(state, cup, reading, event.payload.from === 'device'),
+      );
+    }
+    const injector = target.kind === 'injector' ? state.injectors.get(target.key) : undefined;
+    if (injector)
+      alter(injector, {
+        metal: { celsius: at, at: event.at },
+        warmed: injector.warmed || at >= BARREL_WARM - 5,
+      });
+    if (target.kind === 'mould') {
+      mould(state, target.key, (mould) => {
+        mould.reading = reading;
+        const sd = eye ? LOOK_SD.eye : LOOK_SD.probe;
+        const own = Math.hypot(sd, ALONG);
+        if (!eye) heldToLook(state, mould, { celsius: at, sd: own, at: event.at });
+        setMouldHeat(mould, { celsius: at, own, slope: 0 }, event.at);
+        mould.told.push({ at: event.at, kind: 'read', celsius: at, sd });
+        if (at >= mould.mould.warmTo - 3) mould.warmed = true;
+      });
+    }
+    if (target.kind === 'room') state.roomCelsius = at;
+  },
+};

@@ -1,0 +1,27 @@
+import * as z from 'zod';
+import { key } from './fields.ts';
+import { type EventKind, mayComeTwice, OWN, saysNothingOfHeat } from './kind.ts';
+
+/** a shot counted again, any time after */
+export const RecountedSchema = z.object({
+  shot: key,
+  good: z.number().int().min(0).max(48),
+  usable: z.number().int().min(0).max(48),
+  second: z.number().int().min(0).max(48),
+  why: z.string().trim().min(1, 'Say why it is counted again.').max(200),
+});
+
+export const recounted: EventKind<typeof RecountedSchema> = {
+  payload: RecountedSchema,
+  work: { name: 'Count again' },
+  identity: mayComeTwice,
+  rows: (_state, { shot }) => [shot],
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) => {
+    const shot = state.shots.get(event.payload.shot);
+    const { good, usable, second } = event.payload;
+    if (shot && shot.markedAt !== null && good + usable + second <= shot.cavities.size)
+      shot.recount = { good, usable, second };
+  },
+};

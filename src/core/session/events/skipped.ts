@@ -1,0 +1,29 @@
+import * as z from 'zod';
+import { cool, reopen } from '../effects/cycle.ts';
+import { key } from './fields.ts';
+import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const SkippedSchema = z.object({ step: key, target: key });
+
+export const skipped: EventKind<typeof SkippedSchema> = {
+  payload: SkippedSchema,
+  work: null,
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) => {
+    state.skips.add(`${event.payload.step}:${event.payload.target}`);
+    // What is skipped is left: the key is free again.
+    state.focus = null;
+    const { step, target } = event.payload;
+    const onRack = step === 'rack' || step === 'keep';
+    const mould = state.moulds.get(onRack ? (state.shots.get(target)?.mould ?? '') : target);
+    if (!mould) return;
+    if (step === 'hold' && mould.phase === 'holding') cool(state, mould, event.at);
+    if (step === 'topOff') mould.toppedOff = true;
+    if (step === 'secondLook') mould.looked = true;
+    if (step === 'sprue' && mould.phase === 'marked') mould.phase = 'cleared';
+    if (onRack && mould.shot === target && mould.phase === 'cleared') reopen(state, mould);
+  },
+};

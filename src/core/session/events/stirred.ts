@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { alter } from '../alter.ts';
+import { stirredBounds } from '../doubt.ts';
+import { openOven } from '../effects/oven.ts';
+import { cup } from '../effects/onBench.ts';
+import { key } from './fields.ts';
+import { type EventKind, mayComeTwice, noRows, OWN } from './kind.ts';
+
+export const StirredSchema = z.object({ cup: key });
+
+export const stirred: EventKind<typeof StirredSchema> = {
+  payload: StirredSchema,
+  work: { name: 'Stir' },
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: (_state, { id, at, payload: { cup } }) => ({ id, at, kind: 'out', cup }),
+  brings: OWN,
+  apply: (state, event) =>
+    cup(state, event.payload.cup, (cup) => {
+      openOven(state, cup.inOven?.oven, event.at);
+      stirredBounds(cup, event.at);
+      alter(cup, { stirredAt: event.at, stirs: cup.stirs + 1 });
+    }),
+};

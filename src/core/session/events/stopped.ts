@@ -1,0 +1,34 @@
+import { sum } from 'simple-statistics';
+import * as z from 'zod';
+import { PUSHES } from '../../build/build.ts';
+import { hold } from '../effects/cycle.ts';
+import { mould } from '../effects/onBench.ts';
+import { STOPS, type Stop } from '../words.ts';
+import { key } from './fields.ts';
+import { type EventKind, OWN, mouldCycle, saysNothingOfHeat, shotIn } from './kind.ts';
+
+/** filling ended before the last cavity */
+export const StoppedSchema = z.object({
+  mould: key,
+  why: z.enum(Object.keys(STOPS) as [Stop, ...Stop[]]),
+});
+
+export const stopped: EventKind<typeof StoppedSchema> = {
+  payload: StoppedSchema,
+  work: { name: 'Stop a filling' },
+  identity: (state, { mould }) => [mouldCycle(state, mould)],
+  rows: (state, { mould }) => shotIn(state, mould),
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    mould(state, event.payload.mould, (mould) => {
+      const shot = state.shots.get(mould.shot ?? '');
+      if (mould.phase !== 'filling' || !shot) return;
+      shot.stopped = event.payload.why;
+      // What was poured for cavities left empty is peeled out.
+      const poured = sum(shot.poured.map((portion) => portion.grams));
+      state.puckG +=
+        (poured * (mould.mould.cavities.length - shot.cavities.size)) / mould.mould.cavities.length;
+      hold(state, mould, event.at, PUSHES[shot.stage.push].hold);
+    }),
+};

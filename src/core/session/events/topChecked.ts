@@ -1,0 +1,21 @@
+import * as z from 'zod';
+import { mould } from '../effects/onBench.ts';
+import { key } from './fields.ts';
+import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const TopCheckedSchema = z.object({ mould: key, right: z.boolean() });
+
+export const topChecked: EventKind<typeof TopCheckedSchema> = {
+  payload: TopCheckedSchema,
+  work: { name: 'Look at TOP' },
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    mould(
+      state,
+      event.payload.mould,
+      (mould) => void (mould.top = event.payload.right ? 'right' : 'wrong'),
+    ),
+};

@@ -1,0 +1,34 @@
+import * as z from 'zod';
+import { cool } from '../effects/cycle.ts';
+import { mould } from '../effects/onBench.ts';
+import { key } from './fields.ts';
+import { type EventKind, mouldCycle, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const ToppedOffSchema = z.object({
+  mould: key,
+  look: z.union([z.literal(1), z.literal(2)]),
+  took: z.boolean(),
+  cool: z.number().min(1).max(7200).optional(),
+  firm: z.number().min(1).max(7200).optional(),
+});
+
+export const toppedOff: EventKind<typeof ToppedOffSchema> = {
+  payload: ToppedOffSchema,
+  work: {
+    name: 'Top off',
+    waits: (state, { mould, look }) => (look === 2 ? (state.moulds.get(mould)?.lookAt ?? 0) : 0),
+  },
+  identity: (state, { mould, look }) => (look === 1 ? [mouldCycle(state, mould)] : null),
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    mould(state, event.payload.mould, (mould) => {
+      const shot = state.shots.get(mould.shot ?? '');
+      if (mould.phase === 'holding')
+        cool(state, mould, event.at, event.payload.cool, event.payload.firm);
+      if (event.payload.look === 1) mould.toppedOff = true;
+      else mould.looked = true;
+      if (shot && event.payload.took) shot.toppedOff += 1;
+    }),
+};

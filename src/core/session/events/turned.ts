@@ -1,0 +1,20 @@
+import * as z from 'zod';
+import { key } from './fields.ts';
+import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+/** another stage taken in hand */
+export const TurnedSchema = z.object({ job: key });
+
+export const turned: EventKind<typeof TurnedSchema> = {
+  payload: TurnedSchema,
+  work: { name: 'Turn to another stage' },
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) =>
+    void (
+      (state.focus = null),
+      (state.inHand = state.runs.has(event.payload.job) ? event.payload.job : state.inHand)
+    ),
+};

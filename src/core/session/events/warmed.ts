@@ -1,0 +1,32 @@
+import * as z from 'zod';
+import { alter } from '../alter.ts';
+import { BARREL_WARM } from '../effects/barrelHeat.ts';
+import { setMouldHeat } from '../effects/mouldHeat.ts';
+import { SAID } from '../effects/mouldLoss.ts';
+import { mould } from '../effects/onBench.ts';
+import { target } from './fields.ts';
+import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+
+export const WarmedSchema = z.object({ target });
+
+export const warmed: EventKind<typeof WarmedSchema> = {
+  payload: WarmedSchema,
+  work: { name: 'Warm metal' },
+  identity: mayComeTwice,
+  rows: noRows,
+  heat: saysNothingOfHeat,
+  brings: OWN,
+  apply: (state, event) => {
+    const { kind, key } = event.payload.target;
+    if (kind === 'mould') {
+      mould(state, key, (mould) => {
+        mould.warmed = true;
+        setMouldHeat(mould, { celsius: mould.mould.warmTo, own: SAID, slope: 0 }, event.at);
+        mould.told.push({ at: event.at, kind: 'warmed' });
+      });
+    }
+    const injector = state.injectors.get(key);
+    if (kind === 'injector' && injector)
+      alter(injector, { warmed: true, metal: { celsius: BARREL_WARM, at: event.at } });
+  },
+};
