@@ -31,6 +31,7 @@ export * from './state/injector.ts';
 export * from './state/shot.ts';
 export * from './stateBaits.ts';
 export * from './step.ts';
+export * from './stepKinds.ts';
 export * from './steps/index.ts';
 export * from './summary.ts';
 export * from './allot.ts';

@@ -1,6 +1,7 @@
 import { runInHand, freeMould, warmingDue } from './steps/index.ts';
 import type { SessionState } from './state.ts';
-import type { Step, StepKey } from './step.ts';
+import type { Step } from './step.ts';
+import type { StepKey } from './stepKinds.ts';
 
 /** s of hands each step takes before a draw, as makers' hands usually do (judgements). */
 const TAKES: Partial<Record<StepKey, number>> = {

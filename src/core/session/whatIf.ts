@@ -4,7 +4,8 @@ import { heatCups } from './guard/cups.ts';
 import { mouldHeat, roomOf, shotHeatOf } from './effects/mouldHeat.ts';
 import { barrelHeat } from './effects/barrelHeat.ts';
 import type { RunState, SessionState } from './state.ts';
-import type { Step, StepKey } from './step.ts';
+import type { Step } from './step.ts';
+import type { StepKey } from './stepKinds.ts';
 import { alter } from './alter.ts';
 
 /** Which what-if a step asks for; a step without one has none. */

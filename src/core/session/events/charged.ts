@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { cup } from '../effects/onBench.ts';
@@ -8,7 +9,7 @@ export const ChargedSchema = z.object({ cup: key, grams, from: z.enum(['fresh', 
 
 export const charged: EventKind<typeof ChargedSchema> = {
   payload: ChargedSchema,
-  work: { name: 'Measure and dose' },
+  work: { name: STEP_KINDS.dose.name },
   identity: (state, { cup }) => [cup, state.cups.get(cup)?.charges ?? 0],
   rows: noRows,
   heat: saysNothingOfHeat,

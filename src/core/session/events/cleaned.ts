@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { key } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
@@ -6,7 +7,7 @@ export const CleanedSchema = z.object({ injector: key });
 
 export const cleaned: EventKind<typeof CleanedSchema> = {
   payload: CleanedSchema,
-  work: { name: 'Clean the injector' },
+  work: { name: STEP_KINDS.clean.name },
   identity: mayComeTwice,
   rows: noRows,
   heat: saysNothingOfHeat,

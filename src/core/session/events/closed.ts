@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { mould } from '../effects/onBench.ts';
@@ -14,7 +15,7 @@ export const ClosedSchema = z.object({
 
 export const closed: EventKind<typeof ClosedSchema> = {
   payload: ClosedSchema,
-  work: { name: 'Close and clamp' },
+  work: { name: STEP_KINDS.close.name },
   identity: mayComeTwice,
   rows: noRows,
   heat: saysNothingOfHeat,

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
@@ -7,7 +8,7 @@ export const ColouredSchema = z.object({ cup: key });
 
 export const coloured: EventKind<typeof ColouredSchema> = {
   payload: ColouredSchema,
-  work: { name: 'Colour' },
+  work: { name: STEP_KINDS.colour.name },
   identity: (state, { cup }) => [cup, state.cups.get(cup)?.charges ?? 0],
   rows: noRows,
   heat: saysNothingOfHeat,

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { rigOf } from '../../plan/run.ts';
 import { alter } from '../alter.ts';
@@ -15,7 +16,7 @@ export const EmptiedSchema = z.object({
 
 export const emptied: EventKind<typeof EmptiedSchema> = {
   payload: EmptiedSchema,
-  work: { name: 'Empty the injector, look at the plug' },
+  work: { name: STEP_KINDS.empty.name },
   identity: (state, { injector }) => [state.injectors.get(injector)?.draw ?? ''],
   rows: noRows,
   heat: saysNothingOfHeat,

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 
@@ -5,7 +6,7 @@ export const FinishedSchema = z.object({});
 
 export const finished: EventKind<typeof FinishedSchema> = {
   payload: FinishedSchema,
-  work: { name: 'Finish the session' },
+  work: { name: STEP_KINDS.finish.name },
   identity: () => [],
   rows: noRows,
   heat: saysNothingOfHeat,

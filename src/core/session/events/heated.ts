@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { burstBounds, carryBounds } from '../doubt.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
@@ -22,7 +23,7 @@ export const HeatedSchema = z.object({
 
 export const heated: EventKind<typeof HeatedSchema> = {
   payload: HeatedSchema,
-  work: { name: 'Cook' },
+  work: { name: STEP_KINDS.cook.name },
   identity: mayComeTwice,
   rows: noRows,
   heat: (state, { id, at, payload: { cup, together, oven, level, seconds, begun } }) => ({

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { insertKind } from '../../plan/run.ts';
 import { insertsOf, scrapG, worthKeeping } from '../effects/grams.ts';
@@ -11,7 +12,7 @@ export const KeptSchema = z.object({ shot: key, oiled: z.boolean() });
 
 export const kept: EventKind<typeof KeptSchema> = {
   payload: KeptSchema,
-  work: { name: 'Lay inserts by, oil them' },
+  work: { name: STEP_KINDS.keep.name },
   identity: (_state, { shot }) => [shot],
   rows: (_state, { shot }) => [shot],
   heat: saysNothingOfHeat,

@@ -4,7 +4,7 @@ import type { HeatNote } from '../heatNotes.ts';
 import type { SessionState } from '../state.ts';
 
 /** What every event carries, whatever happened. */
-export interface Envelope {
+interface Envelope {
   /** made by the client: the same act sent twice is one event */
   id: string;
   session: number;

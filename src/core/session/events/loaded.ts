@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
 import { takeInsert } from '../inserts.ts';
@@ -14,7 +15,7 @@ export const LoadedSchema = z.object({
 
 export const loaded: EventKind<typeof LoadedSchema> = {
   payload: LoadedSchema,
-  work: { name: 'Lay inserts in' },
+  work: { name: STEP_KINDS.load.name },
   identity: (state, { mould, cavities, gap }) => [
     mouldCycle(state, mould),
     cavities.join('+'),

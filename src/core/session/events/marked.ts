@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
@@ -8,7 +9,7 @@ export const MarkedSchema = z.object({ shot: key, keep: z.boolean().optional() }
 
 export const marked: EventKind<typeof MarkedSchema> = {
   payload: MarkedSchema,
-  work: { name: 'Mark the cavities' },
+  work: { name: STEP_KINDS.mark.name },
   identity: (_state, { shot }) => [shot],
   rows: (_state, { shot }) => [shot],
   heat: saysNothingOfHeat,

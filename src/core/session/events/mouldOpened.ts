@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { heatByShot } from '../effects/mouldHeat.ts';
 import { mould } from '../effects/onBench.ts';
@@ -11,7 +12,10 @@ const TURNED_SINCE = 2;
 
 export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
   payload: MouldOpenedSchema,
-  work: { name: 'Open', waits: (state, { mould }) => state.moulds.get(mould)?.readyAt ?? 0 },
+  work: {
+    name: STEP_KINDS.open.name,
+    waits: (state, { mould }) => state.moulds.get(mould)?.readyAt ?? 0,
+  },
   identity: (state, { mould }) => [mouldCycle(state, mould)],
   rows: (state, { mould }) => shotIn(state, mould),
   heat: saysNothingOfHeat,

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import { sum } from 'simple-statistics';
 import * as z from 'zod';
 import { PUSHES } from '../../build/build.ts';
@@ -23,7 +24,7 @@ export const PouredSchema = z.object({
 
 export const poured: EventKind<typeof PouredSchema> = {
   payload: PouredSchema,
-  work: { name: 'Pour by hand' },
+  work: { name: STEP_KINDS.pour.name },
   identity: (state, { mould, layer, again }) => (again ? null : [mouldCycle(state, mould), layer]),
   rows: (state, { mould }) => shotIn(state, mould),
   heat: saysNothingOfHeat,

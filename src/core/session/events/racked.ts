@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
 import { reopen } from '../effects/cycle.ts';
@@ -8,7 +9,7 @@ export const RackedSchema = z.object({ shot: key });
 
 export const racked: EventKind<typeof RackedSchema> = {
   payload: RackedSchema,
-  work: { name: 'Lay on the rack' },
+  work: { name: STEP_KINDS.rack.name },
   identity: (_state, { shot }) => [shot],
   rows: (_state, { shot }) => [shot],
   heat: saysNothingOfHeat,

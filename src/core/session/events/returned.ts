@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { scrapG } from '../effects/grams.ts';
 import { give } from '../effects/grams.ts';
@@ -10,7 +11,7 @@ export const ReturnedSchema = z.object({ shot: key, to: key, scrap: key.optional
 
 export const returned: EventKind<typeof ReturnedSchema> = {
   payload: ReturnedSchema,
-  work: { name: 'Sprue and shorts back' },
+  work: { name: STEP_KINDS.sprue.name },
   identity: (_state, { shot }) => [shot],
   rows: (_state, { shot }) => [shot],
   heat: saysNothingOfHeat,

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { shoot } from '../effects/filling.ts';
 import { key } from './fields.ts';
@@ -13,7 +14,7 @@ export const ShotSchema = z.object({
 
 export const shot: EventKind<typeof ShotSchema> = {
   payload: ShotSchema,
-  work: { name: 'Shoot' },
+  work: { name: STEP_KINDS.shoot.name },
   identity: (state, { mould, draw, cavities }) => [
     mouldCycle(state, mould),
     draw,

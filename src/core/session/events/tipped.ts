@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { grams, key } from './fields.ts';
 import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
@@ -7,7 +8,7 @@ export const TippedSchema = z.object({ shot: key, cup: key, grams });
 
 export const tipped: EventKind<typeof TippedSchema> = {
   payload: TippedSchema,
-  work: { name: 'Dip the tips' },
+  work: { name: STEP_KINDS.tip.name },
   identity: (_state, { shot }) => [shot],
   rows: noRows,
   heat: saysNothingOfHeat,

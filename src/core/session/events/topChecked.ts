@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
@@ -7,7 +8,7 @@ export const TopCheckedSchema = z.object({ mould: key, right: z.boolean() });
 
 export const topChecked: EventKind<typeof TopCheckedSchema> = {
   payload: TopCheckedSchema,
-  work: { name: 'Look at TOP' },
+  work: { name: STEP_KINDS.top.name },
   identity: mayComeTwice,
   rows: noRows,
   heat: saysNothingOfHeat,

@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { cool } from '../effects/cycle.ts';
 import { mould } from '../effects/onBench.ts';
@@ -15,7 +16,7 @@ export const ToppedOffSchema = z.object({
 export const toppedOff: EventKind<typeof ToppedOffSchema> = {
   payload: ToppedOffSchema,
   work: {
-    name: 'Top off',
+    name: STEP_KINDS.topOff.name,
     waits: (state, { mould, look }) => (look === 2 ? (state.moulds.get(mould)?.lookAt ?? 0) : 0),
   },
   identity: (state, { mould, look }) => (look === 1 ? [mouldCycle(state, mould)] : null),

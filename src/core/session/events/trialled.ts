@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
@@ -18,7 +19,7 @@ export const TrialledSchema = z.object({
 
 export const trialled: EventKind<typeof TrialledSchema> = {
   payload: TrialledSchema,
-  work: { name: 'Fill in the trial card' },
+  work: { name: STEP_KINDS.trial.name },
   identity: mayComeTwice,
   rows: noRows,
   heat: saysNothingOfHeat,

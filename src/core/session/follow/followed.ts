@@ -4,7 +4,7 @@ import type { HeatNote, HeatSetup } from '../heatNotes.ts';
 
 export type NoteOf<K extends HeatNote['kind']> = Extract<HeatNote, { kind: K }>;
 /** Bursts under way, one an oven, with when each began. */
-export interface BurstUnderWay {
+interface BurstUnderWay {
   door: number;
   oven: string;
   power: number;

@@ -10,7 +10,7 @@ const BOTH_LOOKS = 90;
 const WOULD_SHOW = 180;
 
 /** A wisp or smoke seen over a cup while its last burst can have made it. */
-export const isOfBurst = (
+const isOfBurst = (
   last: LastBurst | undefined,
   note: NoteOf<'reading'>,
 ): last is LastBurst =>
