@@ -17,7 +17,7 @@ import {
 } from '../../src/core/heat/index.ts';
 import { density, PLASTISOL } from '../../src/core/material/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
-import type { HiddenBench } from '../../src/device/hidden.ts';
+import type { HiddenBench } from '../../src/device/hiddenBench.ts';
 import {
   burst,
   hiddenBench,
@@ -26,9 +26,9 @@ import {
   pour,
   read,
   stir,
-  stirredHeat,
-  wait,
 } from '../../src/device/hidden.ts';
+import { stirredHeat } from '../../src/device/hiddenBench.ts';
+import { wait } from '../../src/device/hiddenHeat.ts';
 
 const OVEN = 'first';
 const PROBE_SD = 0.6;

@@ -16,17 +16,10 @@ import {
 } from '../../src/core/heat/index.ts';
 import { density, PLASTISOL } from '../../src/core/material/index.ts';
 import { seeded } from '../../src/core/chance.ts';
-import type { HiddenBench } from '../../src/device/hidden.ts';
-import {
-  burst,
-  hiddenBench,
-  hiddenCup,
-  hiddenOven,
-  read,
-  stir,
-  stirredHeat,
-  wait,
-} from '../../src/device/hidden.ts';
+import type { HiddenBench } from '../../src/device/hiddenBench.ts';
+import { burst, hiddenBench, hiddenCup, hiddenOven, read, stir } from '../../src/device/hidden.ts';
+import { stirredHeat } from '../../src/device/hiddenBench.ts';
+import { wait } from '../../src/device/hiddenHeat.ts';
 
 const OVEN = 'first';
 const CUP = 'A';

@@ -18,10 +18,10 @@ import {
   pour,
   read,
   stir,
-  stirredHeat,
   TRUE_OVENS,
-  wait,
 } from '../../src/device/hidden.ts';
+import { stirredHeat } from '../../src/device/hiddenBench.ts';
+import { wait } from '../../src/device/hiddenHeat.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };

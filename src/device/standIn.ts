@@ -2,18 +2,10 @@ import { estimateOf } from '../core/heat/index.ts';
 import type { AnyEvent, SessionState, Snapshot } from '../core/session/index.ts';
 import { apply, fold, follower } from '../core/session/index.ts';
 import { normal, seeded } from '../core/chance.ts';
-import type { HiddenBench } from './hidden.ts';
-import {
-  begin,
-  hiddenBench,
-  hiddenCup,
-  hiddenOven,
-  pass,
-  pour,
-  stir,
-  stirredHeat,
-  TRUE_OVENS,
-} from './hidden.ts';
+import type { HiddenBench } from './hiddenBench.ts';
+import { begin, hiddenBench, hiddenCup, hiddenOven, pour, stir, TRUE_OVENS } from './hidden.ts';
+import { stirredHeat } from './hiddenBench.ts';
+import { pass } from './hiddenHeat.ts';
 
 /** Heat of what goes back into a cup, by the act, °C. */
 const BACK: Record<string, number> = { returned: 45, emptied: 140 };

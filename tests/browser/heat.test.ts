@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { AnyEvent, BenchEvent, Snapshot } from '@/core/session/index.ts';
 import { Z80 } from '@/core/heat/index.ts';
-import { stirredHeat } from '@/device/hidden.ts';
+import { stirredHeat } from '@/device/hiddenBench.ts';
 import { standIn } from '@/device/standIn.ts';
 import { BESIDE, byPointer, foreseen, mainSays, open, ownClock, settled, stepOf } from './steps.ts';
 

@@ -2,22 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { builtIns, BUILDS } from '@/core/build/index.ts';
-import {
-  colourOf,
-  colourOfHex,
-  covering,
-  deltaE,
-  even,
-  flakeMedium,
-  hexOf,
-  layerOver,
-  lookOf,
-  seen,
-  stack,
-  through,
-} from '@/core/colour/index.ts';
-import type { Material, Mix } from '@/core/material/index.ts';
-import { FIRM, hardness, softenerFor } from '@/core/material/index.ts';
+import { colourOf, colourOfHex, deltaE, even, hexOf, seen, stack } from '@/core/colour/index.ts';
 import {
   bandsOf,
   bodyOf,
@@ -30,56 +15,15 @@ import {
   piecesOf,
   sceneOf,
   slabsDown,
-  strew,
   VIEWS,
   volumeOf,
 } from '@/core/picture/index.ts';
 import type { View } from '@/core/picture/index.ts';
-import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
+import { near, look, eel, dual } from './pictureKit.ts';
 
-const near = (x: number, y: number, within: number, what = '') =>
-  assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
-const look = (name: string) =>
-  lookOf(
-    ALL_MIXES.find((mix) => mix.name === name)!,
-    MATERIALS,
-  );
-const eel = { outline: 'eel', profile: null, length: 95, volume: 7 };
-const dual = sceneOf(eel, BUILDS.dual, (layer) =>
-  look(layer.key === 'back' ? 'Mackerel slate' : 'Brackish clear'),
-);
 const cored = sceneOf(eel, BUILDS.core, (layer) =>
   look(layer.key === 'core' ? 'Net float' : 'Brackish clear'),
-);
-
-test(
-  'flake in the light: what passes is the share its faces leave uncovered, and faces of ' +
-    'the base’s colour change nothing',
-  () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0.1, max: 3, noNaN: true }),
-        fc.double({ min: 1, max: 2000, noNaN: true }),
-        fc.double({ min: 0.2, max: 30, noNaN: true }),
-        (size, perMl, mm) => {
-          const dark = flakeMedium('hexagon', size, perMl, '#000000');
-          near(through(dark, mm)[10]!, 1 - covering('hexagon', size, perMl, mm), 0.02);
-          const white = flakeMedium('square', size, perMl, '#ffffff');
-          assert.ok(
-            white.k.every((k) => k < 1e-3 * Math.max(1, white.s[0]!)),
-            'a white face keeps nothing',
-          );
-        },
-      ),
-    );
-    const silver = ALL_MIXES.find((mix) => mix.name === 'Brackish clear')!;
-    const look = lookOf(silver, MATERIALS);
-    const [bare, flaked] = [look.medium, look.withFlake].map((medium) =>
-      colourOf(seen(layerOver(medium, 10, even(0.04)), 'water')),
-    );
-    assert.ok(flaked!.l > bare!.l + 5, 'silver flake lightens clear plastic over dark water');
-  },
 );
 
 test(
@@ -114,46 +58,6 @@ test(
         },
       ),
     );
-  },
-);
-
-test(
-  'flakes are strewn as often as their dose gives, spread as Poisson, the same each ' +
-    'time, and none where it is too thin',
-  () => {
-    const wanted = layersTold(dual)[0]!.flakes[0]!;
-    const counts = Array.from(
-      { length: 120 },
-      (_, i) => strew({ ...dual, seed: i })[0]!.lying.length,
-    );
-    const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
-    const variance =
-      counts.reduce((sum, count) => sum + (count - mean) ** 2, 0) / (counts.length - 1);
-    near(mean, wanted.mean, 0.02 * wanted.mean, 'mean');
-    near(variance / mean, 1, 0.4, 'variance over mean');
-    near(
-      counts.filter((count) => count >= wanted.low && count <= wanted.high).length / counts.length,
-      0.8,
-      0.1,
-      'eight in ten',
-    );
-    assert.deepEqual(strew(dual), strew(dual));
-    const big = {
-      ...dual,
-      layers: [
-        {
-          ...dual.layers[0]!,
-          place: 'whole' as const,
-          look: {
-            ...dual.layers[0]!.look,
-            flakes: [{ what: 'x', shape: 'hexagon' as const, size: 6, perMl: 40, tint: null }],
-          },
-        },
-      ],
-    };
-    const body = bodyOf(big);
-    const [{ lying }] = strew(big) as [ReturnType<typeof strew>[number]];
-    assert.ok(lying.length > 20 && lying.every((lying) => 2 * body.wide(lying.s) >= 6));
   },
 );
 
@@ -278,53 +182,3 @@ test(
     );
   },
 );
-
-test(
-  'hardness: the grade’s own with nothing in it, less with softener, and softener ' +
-    'wanted for a hardness gives it',
-  () => {
-    const mix = (drops: number): Pick<Mix, 'grade' | 'ladder'> => ({
-      grade: 'hard',
-      ladder: drops
-        ? [{ what: 'Softener', kind: 'softener', amount: drops, dimension: 'drops', when: 'cold' }]
-        : [],
-    });
-    assert.equal(hardness(mix(0)), FIRM.hard);
-    fc.assert(
-      fc.property(fc.integer({ min: 1, max: 600 }), (count) =>
-        assert.ok(hardness(mix(count)) < hardness(mix(count - 1))),
-      ),
-    );
-    const ml = softenerFor(mix(40), 45);
-    near(
-      hardness({
-        grade: 'hard',
-        ladder: [
-          { what: 'Softener', kind: 'softener', amount: ml, dimension: 'volume', when: 'cold' },
-        ],
-      }),
-      45,
-      1e-9,
-    );
-    assert.equal(softenerFor(mix(0), 80), 0);
-  },
-);
-
-test('a puck is a material: neat it looks as its own swatch, half of it half as strong', () => {
-  const puck = MATERIALS.find((material) => material.name === 'Moss puck')! as Material;
-  const of = (ml: number) =>
-    lookOf(
-      {
-        ladder: [
-          { what: puck.name, kind: 'remelt', amount: ml, dimension: 'volume', when: 'cold' },
-        ],
-      },
-      MATERIALS,
-    );
-  const neat = of(236.5882365).medium;
-  const swatch = colourOf(seen(layerOver(neat, puck.thickness, even(0.86)), 'air'));
-  assert.ok(deltaE(swatch, colourOfHex(puck.white!)!) < 1.5, `${hexOf(swatch)} ${puck.white}`);
-  const [none, half] = [of(0.0001), of(118.29411825)];
-  half.medium.k.forEach((share, i) => near(share, (neat.k[i]! + none.medium.k[i]!) / 2, 1e-6));
-  near(half.flakes[0]!.perMl, puck.carries / 2, 1e-9);
-});

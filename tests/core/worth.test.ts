@@ -1,126 +1,15 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import fc from 'fast-check';
-import type { CupHeat, Microwave } from '@/core/heat/index.ts';
 import {
-  afterBurst,
-  after,
-  handsFree,
-  HANDS,
-  INSTRUMENTS,
-  instrumentPrior,
   learnEven,
-  matchCups,
-  matchSideBySide,
-  NOTHING_LEARNED,
   shareShort,
-  sharedPrior,
   TEARS,
   tearsAt,
   warmingPays,
-  waterBoils,
   worthWaiting,
 } from '@/core/heat/index.ts';
-import { spreadScale } from '@/core/session/index.ts';
 import { chanceOfEnough, baitsToShoot, learnedShare } from '@/core/yield/index.ts';
-import { normal, seeded } from '@/core/chance.ts';
-
-const body = (plastic: number) => ({
-  plastic,
-  glass: 320,
-  bore: 85,
-  volume: plastic,
-  exchange: 3,
-  room: 20,
-});
-const ovens: Microwave[] = [
-  { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 },
-  { power: 700, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 },
-];
-const wanted = { low: 158, high: 168, apart: 4, ceiling: 195 };
-
-test(
-  'two ovens: as the model carries it through, every cup is in the window and near the ' +
-    'others at the draw, one pair of hands at a time',
-  () => {
-    fc.assert(
-      fc.property(
-        fc.array(
-          fc.record({
-            heat: fc.integer({ min: 120, max: 182 }),
-            grams: fc.integer({ min: 90, max: 300 }),
-          }),
-          { minLength: 2, maxLength: 3 },
-        ),
-        (all) => {
-          const cups = all.map((part) => ({
-            body: body(part.grams),
-            heat: { plastic: part.heat, glass: part.heat - 20 },
-            longest: [75, 75],
-          }));
-          const found = matchSideBySide(cups, ovens, wanted, HANDS);
-          if (!found) return;
-          const { bursts, draw } = found;
-          const middle = draw + HANDS.draws;
-          const ends = cups.map((cup, i) => {
-            const going = bursts.find((burst) => burst.cup === i);
-            const idle = (cupHeat: CupHeat, seconds: number) => after(cup.body, cupHeat, seconds);
-            return going
-              ? idle(
-                  afterBurst(cup.body, idle(cup.heat, going.at), ovens[going.oven]!, going.seconds),
-                  middle - going.at - going.seconds,
-                ).plastic
-              : idle(cup.heat, middle).plastic;
-          });
-          assert.ok(
-            Math.max(...ends) <= wanted.high + 0.6 &&
-              Math.min(...ends) >= wanted.low - 0.6 &&
-              Math.max(...ends) - Math.min(...ends) <= wanted.apart + 0.6,
-            ends.join(' '),
-          );
-          for (const burst of bursts)
-            assert.ok(
-              after(cups[burst.cup]!.body, cups[burst.cup]!.heat, burst.at).plastic <=
-                wanted.high + 0.1,
-              'what is over the window is left alone',
-            );
-          // An oven holds one cup, hands do one thing, and all is stirred by the draw.
-          for (const burst of bursts)
-            for (const going of bursts)
-              if (burst !== going && burst.oven === going.oven && burst.at <= going.at)
-                assert.ok(going.at >= burst.at + burst.seconds + HANDS.stir + HANDS.change);
-          bursts.forEach((burst, i) =>
-            assert.ok(i === 0 || burst.at >= bursts[i - 1]!.at + HANDS.change),
-          );
-          assert.ok(handsFree(bursts, HANDS) <= draw);
-        },
-      ),
-      { numRuns: 60 },
-    );
-  },
-);
-
-test('two ovens are no slower than one, but for the grid they are looked for on, and mostly sooner', () => {
-  const chance = seeded(5);
-  let sooner = 0;
-  for (let count = 0; count < 30; count++) {
-    const cups = Array.from({ length: 2 + (count % 2) }, () => ({
-      body: body(100 + 150 * chance()),
-      heat: { plastic: 135 + 20 * chance(), glass: 120 },
-    }));
-    const one = matchCups(cups, ovens[0]!, wanted);
-    const two = matchSideBySide(
-      cups.map((cup) => ({ ...cup, longest: [90, 90] })),
-      ovens,
-      wanted,
-      HANDS,
-    );
-    if (!one.ok || !two) continue;
-    assert.ok(two.draw <= one.matching.draw + 6, `${two.draw} after ${one.matching.draw}`);
-    if (two.draw < one.matching.draw - 5) sooner += 1;
-  }
-  assert.ok(sooner >= 15, `${sooner} of 30`);
-});
+import { seeded } from '@/core/chance.ts';
 
 test(
   'opening: with nothing unknown the best moment is where a second costs what the baits ' +
@@ -181,90 +70,6 @@ test(
         !warmingPays(4, 15, 8, 45, 60) &&
         warmingPays(12, 15, 8, 45, 60),
     );
-  },
-);
-
-test(
-  'calibration: spreads that are half of what they should be are doubled, right ones ' +
-    'are left, by what readings were off',
-  () => {
-    const chance = seeded(3);
-    const told = (sd: number, count = 400) => ({
-      missed: {
-        told: count,
-        inside: 0,
-        squares: Array.from({ length: count }, () =>
-          Math.min(16, normal(chance, 0, sd) ** 2),
-        ).reduce((sum, value) => sum + value, 0),
-      },
-    });
-    assert.ok(Math.abs(spreadScale(told(1), NOTHING_LEARNED) - 1) < 0.08);
-    assert.ok(Math.abs(spreadScale(told(1.8), NOTHING_LEARNED) - 1.75) < 0.15);
-    assert.equal(spreadScale({ missed: { told: 0, inside: 0, squares: 0 } }, NOTHING_LEARNED), 1);
-    assert.equal(
-      spreadScale(
-        { missed: { told: 0, inside: 0, squares: 0 } },
-        { ...NOTHING_LEARNED, calibration: { mean: 1.6, sd: 0.1 } },
-      ),
-      1.6,
-    );
-  },
-);
-
-test(
-  'an instrument that was checked: what is reckoned of it holds eight times in ten, ' +
-    'better known the hotter it was checked; water tells nothing of a gun’s gloss',
-  () => {
-    const chance = seeded(12);
-    for (const [reads, at] of [
-      ['probe', 100],
-      ['probe', 165],
-      ['infrared', 160],
-    ] as const) {
-      const { steady, grows, evening } = INSTRUMENTS[reads];
-      const share = (at - 20) / 145;
-      let inside = 0;
-      for (let count = 0; count < 3000; count++) {
-        const [c, p] = [normal(chance, 0, steady), normal(chance, grows.mean, grows.sd)];
-        const known = instrumentPrior(reads, {
-          shown: at + c + share * (p + normal(chance, 0, evening)) + normal(chance, 0, 1),
-          true: at,
-        });
-        if (Math.abs(c + p + normal(chance, 0, evening) - known.mean) <= 1.2816 * known.sd)
-          inside += 1;
-      }
-      assert.ok(Math.abs(inside / 3000 - 0.8) < 0.025, `${reads} at ${at}°: ${inside / 3000}`);
-    }
-    const [not, water, hot] = [
-      instrumentPrior('probe'),
-      instrumentPrior('probe', { shown: 97, true: 100 }),
-      instrumentPrior('probe', { shown: 160, true: 165 }),
-    ];
-    assert.ok(
-      not.sd > 1.9 &&
-        water.sd < 0.8 * not.sd &&
-        hot.sd < 0.95 * water.sd &&
-        water.mean < -2.5 &&
-        hot.mean < -3.3,
-      JSON.stringify([not, water, hot]),
-    );
-    const bad = instrumentPrior('probe', { shown: 152, true: 160 });
-    assert.ok(Math.abs(bad.mean + 8) < 1, `one of a bad make is known by its check: ${bad.mean}`);
-    assert.ok(
-      instrumentPrior('infrared', { shown: 98, true: 100 }).sd >
-        0.85 * instrumentPrior('infrared').sd,
-    );
-    assert.deepEqual(
-      sharedPrior(NOTHING_LEARNED, 'infrared').instrument,
-      instrumentPrior('infrared'),
-    );
-    // Published boiling points of water: 100 °C at the sea, 95 at about 1,500 m, 90 at about 3,000 m.
-    for (const [metres, boils] of [
-      [0, 100],
-      [1500, 95],
-      [3000, 90],
-    ] as const)
-      assert.ok(Math.abs(waterBoils(metres) - boils) < 0.4, `${waterBoils(metres)}`);
   },
 );
 

@@ -1,5 +1,6 @@
 export * from './barrels.ts';
 export * from './build.ts';
+export * from './builtIns.ts';
 export * from './check.ts';
 export * from './place.ts';
 export * from './schema.ts';

@@ -1,6 +1,8 @@
 import * as z from 'zod';
-import type { Build, BuiltIn, Makes, PourBy, Push, BlockKind } from './build.ts';
-import { BLOCKS, BUILDS, LINES, MAKES, POUR_BY, PUSHES } from './build.ts';
+import type { Build, Makes, PourBy, Push, BlockKind } from './build.ts';
+import type { BuiltIn } from './builtIns.ts';
+import { BLOCKS, LINES, MAKES, POUR_BY, PUSHES } from './build.ts';
+import { BUILDS } from './builtIns.ts';
 import type { PlaceKey } from './place.ts';
 import { PLACES } from './place.ts';
 

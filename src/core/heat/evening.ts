@@ -1,4 +1,4 @@
-import type { Section } from './conduct.ts';
+import type { Section } from './section.ts';
 import { freezeTime } from './freeze.ts';
 import type { MetalBody, Stand } from './metal.ts';
 import { metalAfter, shotJoules } from './metal.ts';

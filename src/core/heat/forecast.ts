@@ -1,6 +1,6 @@
 import type { Estimate } from './meanAndSpread.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
-import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import type { CupBody, CupHeat, Microwave } from './cupBody.ts';
 import { after, afterBurst, EXCHANGE, MICROWAVE } from './cup.ts';
 import { LONGEST_UNSTIRRED, mayGoUnstirred, UNEVEN_PRIOR, unevenness } from './uneven.ts';
 

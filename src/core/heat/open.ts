@@ -1,4 +1,5 @@
-import type { Cooling, Outside, Section } from './conduct.ts';
+import type { Cooling } from './conduct.ts';
+import type { Outside, Section } from './section.ts';
 import { conduct } from './conduct.ts';
 import { BARE_HANDS, FIRM, MOULD_MATERIAL, PLASTIC } from './constants.ts';
 

@@ -1,4 +1,4 @@
-import type { Section } from './conduct.ts';
+import type { Section } from './section.ts';
 
 /** Circumference of an ellipse by its half-axes (Ramanujan 1914). */
 function around(short: number, long: number): number {

@@ -1,4 +1,4 @@
-import type { CupBody, CupHeat, Microwave } from './cup.ts';
+import type { CupBody, CupHeat, Microwave } from './cupBody.ts';
 import type { Hands, Matching, MatchWanted } from './match.ts';
 import { leastOf, LONGEST_BURST, notBefore, orders, subsets, tableOf } from './match.ts';
 

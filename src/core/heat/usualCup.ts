@@ -1,5 +1,5 @@
 import { density } from '../material/plastisol.ts';
-import type { CupBody, CupHeat } from './cup.ts';
+import type { CupBody, CupHeat } from './cupBody.ts';
 import { after, EXCHANGE } from './cup.ts';
 
 /** Glass of a half-litre cup, g, and how far it lags behind plastic just cooked, K (judgements). */

@@ -9,6 +9,7 @@ export * from './lay.ts';
 export * from './laid.ts';
 export * from './mouldHeat.ts';
 export * from './plan.ts';
+export * from './planned.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';
 export * from './spoon.ts';

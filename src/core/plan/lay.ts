@@ -3,8 +3,9 @@ import type { PlanInput } from './input.ts';
 import { runsOf, sizesOf } from './run.ts';
 import type { NotLaid } from './laid.ts';
 import type { Laid } from './laid.ts';
-import type { Wanted } from './layRun.ts';
-import { countShots, layRun } from './layRun.ts';
+import type { Wanted } from './countShots.ts';
+import { countShots } from './countShots.ts';
+import { layRun } from './layRun.ts';
 
 /**
  * Lays a job, last stage first in the counting and first stage first on the bench: each bait shot,

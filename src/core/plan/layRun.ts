@@ -1,10 +1,10 @@
+import { type Wanted, countShots } from './countShots.ts';
 import { density, PLASTISOL } from '../material/plastisol.ts';
 import type { Flow } from '../shot/balance.ts';
 import { capacity, barrelVolumes, shares, heels, massShares } from '../shot/barrels.ts';
 import { stageMass, type StageMass } from '../shot/fill.ts';
 import { pourFlow, drawFlow } from '../shot/flow.ts';
 import { sum, baitMass } from '../shot/volume.ts';
-import { baitsToShoot, chanceOfEnough } from '../yield/spares.ts';
 import { shotHeat } from './heat.ts';
 import type { PlanInput } from './input.ts';
 import {
@@ -15,33 +15,7 @@ import {
   type PlannedDraw,
   type PlannedRun,
 } from './laid.ts';
-import { type Run, sizesOf, rigOf, runDensity, sourceOf, densityOf } from './run.ts';
-
-export interface Wanted {
-  need: number;
-  confidence: number;
-  trials: number;
-  extra: number;
-}
-export function countShots(
-  run: Run,
-  wanted: Wanted,
-  strength: number,
-): { shots: number; baits: number; chance: number } | NotLaid {
-  const guess = { share: run.tools.good, strength: run.tools.strength ?? strength };
-  const sizes = sizesOf(run.tools.moulds);
-  const most = MOST_SHOTS * Math.max(...sizes);
-  if (wanted.need > most) return 'shots';
-  const least = baitsToShoot(wanted.need, guess, wanted.confidence);
-  if (least === null) return 'spares';
-  if (least > most) return 'shots';
-  let shots = 0;
-  let baits = 0;
-  while (baits < least) baits += sizes[shots++ % sizes.length]!;
-  const all = Math.max(wanted.need > 0 ? 1 : 0, shots + wanted.extra);
-  baits = sum(Array.from({ length: all }, (_, i) => sizes[i % sizes.length]!));
-  return { shots: all, baits, chance: chanceOfEnough(wanted.need, baits, guess) };
-}
+import { type Run, rigOf, runDensity, sourceOf, densityOf } from './run.ts';
 /** Lays one run: its shots, the draws that serve them, and where every gram goes. */
 export function layRun(
   run: Run,

@@ -1,3 +1,4 @@
+import type { PlannedCup, Plan } from './planned.ts';
 import { layersOf } from '../build/index.ts';
 import { dose } from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
@@ -9,47 +10,9 @@ import { checkCup, checkJob } from './check.ts';
 import type { CupChoice, PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
 import type { NotLaid } from './laid.ts';
-import type { Laid, PlannedDraw, PlannedRun, PlannedShot } from './laid.ts';
+import type { Laid } from './laid.ts';
 import { layJob } from './lay.ts';
 import { MOST_SHOTS } from './laid.ts';
-
-interface PlannedCup {
-  mix: number;
-  letter: string;
-  name: string;
-  charges: { beforeDraw: number; grams: number; coldMl: number; hotMl: number }[];
-  limitMl: number;
-  /** the most it ever holds, hot */
-  mostMl: number;
-  freshG: number;
-  freshMl: number;
-  returnedG: number;
-  drawnG: number;
-  leftG: number;
-  leftMl: number;
-  heatsDrawn: number;
-  heatLeft: number;
-}
-export interface Plan {
-  ok: boolean;
-  remarks: Remark[];
-  /** stage by stage, job by job */
-  runs: PlannedRun[];
-  shots: PlannedShot[];
-  draws: PlannedDraw[];
-  cups: PlannedCup[];
-  totals: {
-    need: number;
-    baits: number;
-    freshG: number;
-    freshMl: number;
-    baitsG: number;
-    returnedG: number;
-    puckG: number;
-    lostG: number;
-    leftG: number;
-  };
-}
 
 /** Cups are lettered in the order they are first drawn from. */
 export const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';

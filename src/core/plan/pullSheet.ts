@@ -6,7 +6,7 @@ import type { ShopUnits } from '../quantity/index.ts';
 import { say } from '../quantity/index.ts';
 import { sayIngredient } from './spoon.ts';
 import type { PlanInput } from './input.ts';
-import type { Plan } from './plan.ts';
+import type { Plan } from './planned.ts';
 import type { Run } from './run.ts';
 import { runsOf } from './run.ts';
 

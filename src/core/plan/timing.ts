@@ -1,32 +1,21 @@
+import { type Range, range, cooking, COOK_BURSTS, EVENINGS_DIFFER } from './cookingTime.ts';
 import type { Estimate } from '../heat/index.ts';
 import {
-  afterBurst,
   BAIT_TAKES,
   evening,
-  EXCHANGE,
   HANDS,
   losing,
   mouldPrior,
-  ovenPrior,
-  PRIOR,
   warmTime,
   worthWaiting,
-  Z80,
 } from '../heat/index.ts';
-import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import type { TimingKnown, HandKind } from './hands.ts';
 import { HAND_USUAL, HAND_SPREAD } from './hands.ts';
 import { shotHeat } from './heat.ts';
-import type { CupChoice, PlanInput } from './input.ts';
+import type { PlanInput } from './input.ts';
 import { castAs, heatOfMould } from './mouldHeat.ts';
-import type { Plan } from './plan.ts';
+import type { Plan } from './planned.ts';
 import { runsOf } from './run.ts';
-
-interface Range {
-  low: number;
-  mid: number;
-  high: number;
-}
 interface Phase {
   what: string;
   why: string;
@@ -45,64 +34,6 @@ export interface Timing {
 
 const hand = (known: TimingKnown, kind: HandKind): Estimate =>
   known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
-const range = (mid: number, sd: number): Range => ({
-  low: Math.max(0, mid - Z80 * sd),
-  mid,
-  high: mid + Z80 * sd,
-});
-
-/** s in the oven to bring a cold charge through fusion, with how unsure that is. */
-function cooking(
-  cup: CupChoice,
-  grams: number,
-  from: number,
-  { oven, learned, room }: TimingKnown,
-): Estimate {
-  const prior = ovenPrior(learned, oven.id, oven.oven, oven.oven.level, 1);
-  const body = {
-    plastic: grams,
-    glass: 320 * ((cup.vessel?.vessel.volume ?? 500) / 500) ** (2 / 3),
-    bore: cup.vessel?.vessel.bore ?? 85,
-    volume: grams / density(160, GRADES[cup.recipe.grade].density20),
-    exchange: EXCHANGE.usual,
-    room,
-    stand: Math.exp(PRIOR.stand.mean),
-  };
-  const needs = (efficiency: number): number => {
-    let [low, high] = [0, 1200];
-    for (let k = 0; k < 14; k++) {
-      const middle = (low + high) / 2;
-      if (
-        afterBurst(
-          body,
-          { plastic: from, glass: Math.min(from, 100) },
-          {
-            power: oven.oven.watts,
-            level: oven.oven.level,
-            cups: 1,
-            efficiency,
-            dead: prior.dead.mean,
-          },
-          middle,
-          4,
-        ).plastic <
-        PLASTISOL.fusion + 2
-      )
-        low = middle;
-      else high = middle;
-    }
-    return high;
-  };
-  const mid = needs(prior.efficiency.mean);
-  return { mean: mid, sd: Math.abs(needs(prior.efficiency.mean - prior.efficiency.sd) - mid) };
-}
-
-/** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
-const COOK_BURSTS = 4;
-/**
- * Share by which one evening goes quicker or slower than another, whatever is known (judgement).
- */
-const EVENINGS_DIFFER = 0.11;
 /**
  * K a cup has lost by the next draw, and s of a burst that brings that back in a usual cup
  * (judgements, from simulated evenings).

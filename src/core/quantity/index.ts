@@ -1,3 +1,4 @@
 export * from './format.ts';
 export * from './parse.ts';
+export * from './parsed.ts';
 export * from './units.ts';

@@ -1,43 +1,8 @@
+import { type Quantity, type Parsed, type ParseOptions, fail, EXAMPLES } from './parsed.ts';
+import { readTerm } from './readTerm.ts';
 import { takeNumber, NAMED, plain, WORDS } from './number.ts';
-import type { Dimension, ShopUnits, UnitKey } from './units.ts';
-import { shopUnit, unit, UNITS } from './units.ts';
-
-interface Quantity {
-  dimension: Dimension;
-  /** in the dimension's internal unit */
-  value: number;
-  /** the unit it was typed in */
-  unit: UnitKey;
-}
-
-type ParseCode =
-  | 'empty'
-  | 'not-a-number'
-  | 'unknown-unit'
-  | 'wrong-dimension'
-  | 'negative'
-  | 'not-finite'
-  | 'ambiguous'
-  | 'out-of-range';
-
-export type Parsed =
-  | { ok: true; quantity: Quantity }
-  | {
-      ok: false;
-      code: ParseCode;
-      message: string;
-      choices?: { label: string; quantity: Quantity }[];
-    };
-
-export interface ParseOptions {
-  /** dimensions the field takes; the first one is meant when no unit is typed */
-  dimensions: [Dimension, ...Dimension[]];
-  shop: ShopUnits;
-  /** bounds in internal units, inclusive */
-  min?: number;
-  max?: number;
-  whole?: boolean;
-}
+import type { Dimension, UnitKey } from './units.ts';
+import { unit } from './units.ts';
 
 /** More than this is no amount, but something pasted by mistake. */
 const LONGEST = 80;
@@ -63,20 +28,6 @@ function takeTerms(text: string): { value: number; both?: number; unit: string }
   for (let i = out.length - 2; i >= 0; i--) out[i]!.unit ||= out[i + 1]!.unit;
   return out.length > 0 ? out : null;
 }
-
-const fail = (code: ParseCode, message: string): Parsed => ({ ok: false, code, message });
-
-function candidates(name: string, shop: ShopUnits): UnitKey[] {
-  const system = /^us/.test(name) ? 'us' : /^imp/.test(name) ? 'imperial' : shop.system;
-  const bare = name.replace(/^(us|imperial|imp)(?=floz|cup|tsp|tbsp)/, '');
-  return (Object.keys(UNITS) as UnitKey[]).filter((key) => {
-    const other = unit(key);
-    return other.names.includes(bare) && (other.system === undefined || other.system === system);
-  });
-}
-
-/** The shop's degree: `330°` means what the shop's own figures mean. */
-const DEGREE = new Set(['°', 'deg', 'degs', 'degree', 'degrees']);
 
 /**
  * Reads a quantity as makers say it: `1 1/2 cup`, `half a cup`, `330F`, `40 dr`, `3/4 of 1/16 tsp`,
@@ -158,90 +109,6 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
   }
   if (terms.some((term) => term.both !== undefined)) return unread();
   return bounded({ ...total!, value: total!.value * scale }, options);
-}
-
-/** One number with its unit, in the dimension that fits. */
-function readTerm(
-  { value, unit: typed }: { value: number; unit: string },
-  { dimensions, shop }: ParseOptions,
-): Parsed {
-  const name = typed.replace(/[\s.]+/g, '');
-  if (
-    name === '' ||
-    (DEGREE.has(name) &&
-      dimensions.some((dimension) => dimension === 'temperature' || dimension === 'difference'))
-  ) {
-    const own =
-      name === ''
-        ? dimensions[0]
-        : dimensions.find(
-            (dimension) => dimension === 'temperature' || dimension === 'difference',
-          )!;
-    return { ok: true, quantity: toQuantity(value, shopUnit(own, shop)) };
-  }
-  if (/^scoops?$/.test(name) && dimensions.includes('volume')) {
-    if (!shop.scoop)
-      return fail(
-        'unknown-unit',
-        'How much your scoop holds is not set yet: it is under Shop. Try 1/4 tsp.',
-      );
-    return {
-      ok: true,
-      quantity: { dimension: 'volume', value: value * shop.scoop, unit: shopUnit('volume', shop) },
-    };
-  }
-  const found = candidates(name, shop);
-  const fitting = found.filter((key) => dimensions.includes(unit(key).dimension));
-  if (name === 'oz' || name === 'ounce' || name === 'ounces') {
-    const fluid: UnitKey = shop.system === 'imperial' ? 'impFlOz' : 'usFlOz';
-    const asMass = dimensions.includes('mass');
-    const asVolume = dimensions.includes('volume');
-    if (asMass && asVolume) {
-      return {
-        ok: false,
-        code: 'ambiguous',
-        message: `Is “${Number(value.toPrecision(6))} ${typed}” weighed or measured in a cup?`,
-        choices: [
-          { label: 'weighed, oz', quantity: toQuantity(value, 'oz') },
-          { label: 'measured, fl oz', quantity: toQuantity(value, fluid) },
-        ],
-      };
-    }
-    if (asVolume) return { ok: true, quantity: toQuantity(value, fluid) };
-  }
-  if (fitting[0]) return { ok: true, quantity: toQuantity(value, fitting[0]) };
-  if (found[0])
-    return fail(
-      'wrong-dimension',
-      `“${typed}” is ${NAMED[unit(found[0]).dimension]}; this wants ` +
-        `${dimensions.map((dimension) => NAMED[dimension]).join(' or ')}.`,
-    );
-  return fail(
-    'unknown-unit',
-    `“${typed}” is not a unit Twin Shot knows. Try ${EXAMPLES[dimensions[0]]}.`,
-  );
-}
-
-const EXAMPLES: Record<Dimension, string> = {
-  temperature: '165 °C or 330F',
-  difference: '3 °C',
-  volume: '350 mL or 1 1/2 cup',
-  mass: '7.2 g',
-  length: '95 mm',
-  drops: '40 dr',
-  time: '45 s or 1:30',
-  density: '1.03 g/mL',
-  share: '92 %',
-  count: '24',
-};
-
-function toQuantity(number: number, key: UnitKey): Quantity {
-  const other = unit(key);
-  return {
-    dimension: other.dimension,
-    value: number * other.factor + (other.offset ?? 0),
-    unit: key,
-  };
 }
 
 const SIGNED: Dimension[] = ['temperature'];

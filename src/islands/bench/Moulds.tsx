@@ -1,96 +1,11 @@
+import { says, metalSays, CHANNEL, EMPTY_TAIL } from './mouldSays.tsx';
 import { stageLayers } from '@/core/build/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { TOO_HOT } from '@/core/heat/metal.ts';
-import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
 import type { MouldForecast, MouldState, RunState, SessionState } from '@/core/session/index.ts';
-import { FAULTS, mouldHeat } from '@/core/session/index.ts';
+import { FAULTS } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
 import { drawLayers } from '@/ui/dress.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
-
-/** What a mould's state is called, and how its countdown reads. */
-function says(
-  mould: MouldState,
-  run: RunState | undefined,
-  now: number,
-): { state: string; big: string } {
-  const left = (ms: number) => clock((ms - now) / 1000);
-  const open = mould.mould.closure === 'open';
-  switch (mould.phase) {
-    case 'open':
-      return {
-        state: [
-          mould.warmed ? 'clean, warm' : 'clean, cold',
-          mould.loaded.size > 0
-            ? `${mould.loaded.size} of ${mould.mould.cavities.length} laid in`
-            : '',
-          mould.pours.length > 0 ? `${mould.pours.length} poured` : '',
-        ]
-          .filter(Boolean)
-          .join(', '),
-        big: open ? 'level' : 'open',
-      };
-    case 'closed':
-      return {
-        state:
-          mould.closures >= mould.mould.closures
-            ? 'closed and clamped'
-            : `${mould.closures} of ${mould.mould.closures} on`,
-        big: mould.top === 'wrong' ? 'upside down' : 'ready',
-      };
-    case 'filling':
-      return { state: 'part filled', big: 'filling' };
-    case 'holding':
-      return {
-        state: run?.stage.push === 'light' ? 'under light pressure' : 'under pressure',
-        big: mould.holdUntil > now ? `hold ${left(mould.holdUntil)}` : 'let go',
-      };
-    case 'cooling':
-      return {
-        state: open
-          ? 'setting'
-          : mould.looked
-            ? 'cooling, looked at twice'
-            : mould.toppedOff
-              ? 'cooling, topped off'
-              : 'top it off',
-        big: mould.readyAt > now ? `opens in ${left(mould.readyAt)}` : 'open it',
-      };
-    case 'opened':
-      return { state: 'look at each', big: 'opened' };
-    case 'marked':
-      return { state: 'sprue still in it', big: 'counted' };
-    case 'cleared':
-      return {
-        state: run && run.stage.makes !== 'bait' ? 'inserts to lay by' : 'baits to the rack',
-        big: 'cleared',
-      };
-  }
-}
-
-/**
- * Metal hotter than this burns a hand that holds it; above the other it hardly lets a bait get
- * firm.
- */
-function metalSays(
-  state: SessionState,
-  mould: MouldState,
-  seen: MouldForecast | undefined,
-  units: ShopUnits,
-  now: number,
-): string {
-  const { celsius } = mouldHeat(state, mould, now);
-  const hot = celsius >= TOO_HOT ? ', too hot to hold' : '';
-  const rest = seen && seen.open === null && mould.phase !== 'cooling' ? '; let it rest' : '';
-  const down =
-    seen && seen.down >= 1 && mould.phase !== 'cooling'
-      ? `; window may come down ${degreesApart(seen.down, units)}`
-      : '';
-  return `, metal ${degrees(celsius, units)}${hot}${rest}${rest ? '' : down}`;
-}
-
-const CHANNEL: Drawn = { place: 'core', colour: 'var(--ground)' };
-const EMPTY_TAIL: Drawn = { place: 'tail', colour: 'var(--ground)' };
 
 /** What lies in a cavity, layer on layer: the insert, what is poured, what is shot. */
 function liesIn(state: SessionState, run: RunState | undefined) {

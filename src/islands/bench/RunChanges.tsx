@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { type Build, builtIns, stageLayers, findBuild, layersOf } from '../../core/build/build.ts';
+import { type Build, stageLayers, layersOf } from '../../core/build/build.ts';
+import { builtIns, findBuild } from '../../core/build/builtIns.ts';
 import { checkJob } from '../../core/plan/check.ts';
 import { cupsFor } from '../../core/plan/draft.ts';
 import type { Job } from '../../core/plan/input.ts';

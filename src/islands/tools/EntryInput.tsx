@@ -1,4 +1,5 @@
-import { builtIns, findBuild, layersOf } from '../../core/build/build.ts';
+import { builtIns, findBuild } from '../../core/build/builtIns.ts';
+import { layersOf } from '../../core/build/build.ts';
 import { place } from '../../core/build/place.ts';
 import { INGREDIENT_OF } from '../../core/material/ingredientOf.ts';
 import { sayFlake } from '../../core/quantity/format.ts';

@@ -1,4 +1,4 @@
-import type { CupBody, CupHeat } from '../cup.ts';
+import type { CupBody, CupHeat } from '../cupBody.ts';
 import { type Forecast, forecastOf } from '../forecast.ts';
 import type { Estimate } from '../meanAndSpread.ts';
 import {

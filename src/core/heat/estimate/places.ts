@@ -1,4 +1,4 @@
-import type { CupBody } from '../cup.ts';
+import type { CupBody } from '../cupBody.ts';
 import type { Estimate } from '../meanAndSpread.ts';
 import { UNEVEN_PRIOR } from '../uneven.ts';
 import {

@@ -1,4 +1,5 @@
-import { type CupHeat, after, afterBurst, specificHeat } from '../cup.ts';
+import type { CupHeat } from '../cupBody.ts';
+import { after, afterBurst, specificHeat } from '../cup.ts';
 import { UNSAID } from '../forecast.ts';
 import { bounded } from './places.ts';
 import { bodyOf, ovenBelieved } from './believed.ts';

@@ -10,10 +10,7 @@ const BOTH_LOOKS = 90;
 const WOULD_SHOW = 180;
 
 /** A wisp or smoke seen over a cup while its last burst can have made it. */
-const isOfBurst = (
-  last: LastBurst | undefined,
-  note: NoteOf<'reading'>,
-): last is LastBurst =>
+const isOfBurst = (last: LastBurst | undefined, note: NoteOf<'reading'>): last is LastBurst =>
   last !== undefined &&
   note.eye &&
   note.celsius > EYE.wisp.low &&

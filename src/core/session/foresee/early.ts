@@ -2,7 +2,7 @@ import { aheadOf, safeBurst, burstOf } from '../../heat/advice.ts';
 import { ovenPrior } from '../../heat/learned.ts';
 import { HANDS } from '../../heat/match.ts';
 import { ovenKey } from '../../heat/oven.ts';
-import type { OvenUse } from '../../heat/together.ts';
+import type { OvenUse } from '../../heat/foreseen.ts';
 import type { Limits } from '../../material/limits.ts';
 import type { Belief } from '../../heat/index.ts';
 import { cooled, heated, heatOf, withOven } from '../../heat/index.ts';

@@ -1,6 +1,6 @@
 import type { Material } from '../../material/shelf.ts';
 import { type PlanInput, PlanInputSchema } from '../../plan/input.ts';
-import type { Plan } from '../../plan/plan.ts';
+import type { Plan } from '../../plan/planned.ts';
 import type { ShopUnits } from '../../quantity/units.ts';
 import { type HeatSetup, USUAL_SETUP } from '../heatNotes.ts';
 import type { BenchSettings } from '../settings.ts';

@@ -1,0 +1,30 @@
+import { Dialog } from '@/ui/Dialog.tsx';
+
+const KEYS: [string, string][] = [
+  ['Space, Enter, pedal', 'the big action'],
+  ['T', 'a reading'],
+  ['A', 'what goes into the cups'],
+  ['X', 'trouble'],
+  ['U', 'undo the last thing'],
+  ['O', 'another step, or skip this one'],
+  ['C', 'change the session'],
+  ['1–9', 'touch that cavity'],
+  ['← →', 'next cavity'],
+  ['↑ ↓', 'another mark'],
+  ['M', 'mark the cavity in hand'],
+  ['?', 'these keys'],
+];
+export function Keys({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog open onClose={onClose} title="Keys of the bench">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="figure">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Dialog>
+  );
+}

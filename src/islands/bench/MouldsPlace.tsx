@@ -1,0 +1,103 @@
+import type { HeatAnswer, MouldState, RunState, SessionState, Step } from '@/core/session/index.ts';
+import { MarkGrid } from './MarkGrid.tsx';
+import { BenchMould } from './Moulds.tsx';
+import { Place } from './Place.tsx';
+
+interface Props {
+  state: SessionState;
+  shown: MouldState[];
+  run: RunState | undefined;
+  runOf: (mould: string) => RunState | undefined;
+  answer: HeatAnswer | null;
+  step: Step | null;
+  now: number;
+  /** whose cavities are being marked, and which of them has the keys */
+  marking: MouldState | undefined;
+  focus: number;
+  brushButtons: React.ReactNode;
+  onCavity: (cavity: number) => void;
+  onMain: () => void;
+}
+/** The moulds in turn, and what their cavities are marked with. */
+export function MouldsPlace({
+  state,
+  shown,
+  run,
+  runOf,
+  answer,
+  step,
+  now,
+  marking,
+  focus,
+  brushButtons,
+  onCavity,
+  onMain,
+}: Props) {
+  const { units } = state.snapshot;
+  const staged = run && run.job.build.stages.length > 1;
+  return (
+    <Place
+      tall={marking !== undefined}
+      title={shown.length > 1 ? 'Moulds' : 'Mould'}
+      sub={
+        shown.length > 1
+          ? `${shown.length} in step`
+          : shown[0]?.mould.cavities.length === 1
+            ? '1 cavity'
+            : `${shown[0]?.mould.cavities.length ?? 0} cavities`
+      }
+      body={
+        <div className="flex min-h-0 flex-1 flex-col gap-3">
+          {shown.map((mould) => (
+            <BenchMould
+              key={mould.key}
+              state={state}
+              mould={mould}
+              seen={answer?.moulds[mould.key]}
+              run={runOf(mould.key)}
+              units={units}
+              now={now}
+              active={marking?.key === mould.key}
+              focus={focus}
+              onCavity={onCavity}
+              onTap={() =>
+                step &&
+                step.target === mould.key &&
+                step.key !== 'shoot' &&
+                step.key !== 'pour' &&
+                onMain()
+              }
+            />
+          ))}
+          {marking && (
+            <MarkGrid mould={marking} state={state} onCavity={onCavity}>
+              {brushButtons}
+            </MarkGrid>
+          )}
+        </div>
+      }
+      foot={
+        marking ? (
+          <div className="hidden flex-wrap gap-1 md:flex" role="group" aria-label="Mark with">
+            {brushButtons}
+          </div>
+        ) : (
+          <>
+            <p className="truncate font-bold">
+              {run
+                ? `${staged ? `${run.stage.name}: ` : ''}${run.job.bait.name}, ${run.job.colourway.name}`
+                : ''}
+            </p>
+            <p className="hint truncate">
+              {run
+                ? `${run.job.build.name}. ${run.done} of ${run.target} ` +
+                  `shots${run.trials ? `, ${run.trialsDone} of ${run.trials} trials` : ''}`
+                : ''}
+            </p>
+          </>
+        )
+      }
+      extra={`md:col-span-2 lg:col-span-1 ${marking ? 'max-lg:order-first' : ''}`}
+    />
+  );
+}

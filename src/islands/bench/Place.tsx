@@ -1,0 +1,30 @@
+interface Props {
+  title: string;
+  sub: string;
+  body: React.ReactNode;
+  foot: React.ReactNode;
+  /** its foot wants room: cavities are being marked */
+  tall: boolean;
+  extra?: string;
+}
+/** One place of the bench: its name, what stands there, and a line under it. */
+export function Place({ title, sub, body, foot, tall, extra = '' }: Props) {
+  return (
+    <section aria-label={title} className={`flex min-h-0 min-w-0 flex-col ${extra}`}>
+      <h2 className="text-[18px] leading-tight">{title}</h2>
+      <p className="hint mb-2 truncate">{sub}</p>
+      <div className="flex min-h-0 flex-1 flex-col">{body}</div>
+      <div
+        tabIndex={0}
+        role="group"
+        aria-label={`${title}: more`}
+        className={
+          'min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ' +
+          `${tall ? 'lg:h-[148px]' : 'lg:h-[84px]'}`
+        }
+      >
+        {foot}
+      </div>
+    </section>
+  );
+}

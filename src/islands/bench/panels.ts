@@ -1,0 +1,41 @@
+import { lazy, useEffect, useState } from 'react';
+
+/**
+ * What is opened comes as the bench stands, what is seldom opened a little later: all of it must
+ * open without the shop's machine.
+ */
+const LATER = 1500;
+const fetchOften = {
+  cup: () => import('./CupPanel.tsx'),
+  other: () => import('./OtherSteps.tsx'),
+  trouble: () => import('./Trouble.tsx'),
+  keys: () => import('./KeysPanel.tsx'),
+};
+const fetchSeldom = {
+  change: () => import('./Change.tsx'),
+  trial: () => import('./TrialCard.tsx'),
+  colouring: () => import('./colouring/Colouring.tsx'),
+};
+export const CupPanel = lazy(async () => ({ default: (await fetchOften.cup()).CupPanel }));
+export const OtherSteps = lazy(async () => ({ default: (await fetchOften.other()).OtherSteps }));
+export const Trouble = lazy(async () => ({ default: (await fetchOften.trouble()).Trouble }));
+export const Keys = lazy(async () => ({ default: (await fetchOften.keys()).Keys }));
+export const Colouring = lazy(async () => ({
+  default: (await fetchSeldom.colouring()).Colouring,
+}));
+export const Change = lazy(async () => ({ default: (await fetchSeldom.change()).Change }));
+export const TrialCard = lazy(async () => ({ default: (await fetchSeldom.trial()).TrialCard }));
+
+/** Fetches every panel; whether those often opened are there. */
+export function usePanels(): boolean {
+  const [there, setThere] = useState(false);
+  useEffect(() => {
+    void Promise.all(Object.values(fetchOften).map((fetch) => fetch())).then(() => setThere(true));
+    const later = setTimeout(
+      () => Object.values(fetchSeldom).forEach((fetch) => void fetch()),
+      LATER,
+    );
+    return () => clearTimeout(later);
+  }, []);
+  return there;
+}

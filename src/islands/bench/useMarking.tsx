@@ -1,0 +1,91 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { Fault, Send, SessionState, Step } from '@/core/session/index.ts';
+import { FAULTS, faultsOf } from '@/core/session/index.ts';
+
+type Brush = Fault | 'usable';
+const brushName = (brush: Brush) => (brush === 'usable' ? 'usable' : FAULTS[brush].name);
+
+interface Props {
+  state: SessionState;
+  step: Step | null;
+  act: (send: Send) => void;
+  /** called before a mark is made by hand */
+  onOwn: () => void;
+  onBrush: () => void;
+}
+/** Marking the cavities of a shot: with what, which of them has the keys, and what a touch makes. */
+export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
+  const [brush, setBrush] = useState<Brush>('short');
+  const [focus, setFocus] = useState(1);
+  const marking = step?.key === 'mark' ? state.moulds.get(step.target) : undefined;
+  const marked = marking && state.shots.get(marking.shot ?? '');
+  const brushes: Brush[] = marked
+    ? [...faultsOf(marked.stage, state.runs.get(marked.job)?.job.colourway.line), 'usable']
+    : [];
+  const touch = useCallback(
+    (count: number) => {
+      const shot = marking ? state.shots.get(marking.shot ?? '') : undefined;
+      if (!shot) return;
+      setFocus(count);
+      const held = shot.marks.get(count);
+      onOwn();
+      // A fault once touched makes it a second; touched again it is usable all the same, for that
+      // fault; again, good.
+      const same = held && (brush === 'usable' ? held.fault === null : held.fault === brush);
+      const grade = !same
+        ? brush === 'usable'
+          ? 'usable'
+          : 'second'
+        : brush !== 'usable' && held.grade === 'second'
+          ? 'usable'
+          : 'good';
+      act({
+        kind: 'cavityMarked',
+        payload: {
+          shot: shot.id,
+          cavity: count,
+          grade,
+          fault: grade === 'good' || brush === 'usable' ? null : brush,
+        },
+      });
+    },
+    [marking, state, brush, act, onOwn],
+  );
+  useEffect(() => {
+    // On a small screen the mould comes first while its cavities are to be touched; it is taken to.
+    if (marking?.key && matchMedia('(max-width: 1023px)').matches) scrollTo({ top: 0 });
+  }, [marking?.key]);
+  const brushButtons = brushes.map((bait) => (
+    <button
+      key={bait}
+      type="button"
+      aria-pressed={brush === bait}
+      className={`act shrink-0 px-3 lg:min-h-16 ${brush === bait ? 'act-main' : ''}`}
+      onClick={() => {
+        setBrush(bait);
+        onBrush();
+      }}
+    >
+      {brushName(bait)}
+    </button>
+  ));
+
+  /** the brush so many places along the row; the first or last where none of it is in hand */
+  const brushBy = (by: 1 | -1) =>
+    setBrush((brush) => {
+      const at = brushes.indexOf(brush) + by + (by < 0 && !brushes.includes(brush) ? 1 : 0);
+      return brushes[(at + brushes.length) % brushes.length]!;
+    });
+  const cavities = marking?.mould.cavities.length ?? 0;
+  const keys: Record<string, () => void> = {};
+  if (cavities > 0) {
+    for (let count = 1; count <= Math.min(9, cavities); count++)
+      keys[String(count)] = () => touch(count);
+    keys.ArrowRight = () => setFocus((was) => (was % cavities) + 1);
+    keys.ArrowLeft = () => setFocus((was) => ((was + cavities - 2) % cavities) + 1);
+    keys.ArrowDown = () => brushBy(1);
+    keys.ArrowUp = () => brushBy(-1);
+    keys.m = () => touch(focus);
+  }
+  return { marking, focus, touch, brushButtons, keys };
+}

@@ -1,0 +1,48 @@
+import type { HeatSetup, SessionState, Snapshot } from '@/core/session/index.ts';
+import {
+  advise,
+  follower,
+  forecastBench,
+  heatAsk,
+  keepPlan,
+  runInHand,
+  steps,
+} from '@/core/session/index.ts';
+import { NOTHING_LEARNED } from '@/core/heat/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { snapshotFrom } from '@/service/plans.ts';
+import { OVENS } from '../../scripts/demo/shop.ts';
+import { demoPlan } from '../demoPlan.ts';
+
+export const text = '1';
+export const word = '2';
+export const setup = (count: number): HeatSetup => ({
+  ovens: OVENS.slice(0, count).map((oven, i) => ({ id: i + 1, oven })),
+  learned: NOTHING_LEARNED,
+  altitude: 0,
+});
+export const snapshot = (count = 2, change: (snapshot: Snapshot) => void = () => {}): Snapshot => {
+  const snapshot = structuredClone(snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, setup(count)));
+  change(snapshot);
+  return snapshot;
+};
+/** What a bench says at a moment, with all that is foreseen. */
+export function told(state: SessionState, now: number) {
+  const ask = heatAsk(state, 1, runInHand(state), now);
+  const answer = forecastBench(follower(state.snapshot.heat)(state.heat, now), ask);
+  return {
+    answer,
+    step: advise(
+      state,
+      steps(state, now),
+      answer,
+      keepPlan(null, ask, answer, now),
+      state.heat,
+      now,
+    ),
+  };
+}
+export const burst = (cup: string, seconds: number, oven: number, together?: string[]) => ({
+  kind: 'heated' as const,
+  payload: { cup, seconds, begun: true, oven, level: 1, ...(together ? { together } : {}) },
+});

@@ -1,0 +1,48 @@
+import { NOTHING_LEARNED } from '@/core/heat/index.ts';
+import type { SessionState } from '@/core/session/index.ts';
+import {
+  advise,
+  follower,
+  forecastBench,
+  heatAsk,
+  heatCautions,
+  keepPlan,
+  nextStep,
+  runInHand,
+  steps,
+} from '@/core/session/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { snapshotFrom } from '@/service/plans.ts';
+import { OVENS } from '../../scripts/demo/shop.ts';
+import { benchOn } from '../bench.ts';
+import { demoPlan } from '../demoPlan.ts';
+
+export const setup = {
+  ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })),
+  learned: NOTHING_LEARNED,
+};
+export const plain = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, setup);
+export const [text, word] = ['1', '2'];
+
+/** What the bench shows and advises at a moment. */
+export function seen(state: SessionState, now: number) {
+  const ask = heatAsk(state, 1, runInHand(state), now);
+  const answer = forecastBench(follower(state.snapshot.heat)(state.heat, now), ask);
+  const plan = keepPlan(null, ask, answer, now);
+  return {
+    answer,
+    step: advise(state, steps(state, now), answer, plan, state.heat, now),
+    cautions: heatCautions(state, answer, now),
+  };
+}
+/** A bench with both cups charged, cooked and coloured, about to be matched. */
+export function ready(snapshot = plain) {
+  const bench = benchOn(snapshot);
+  bench.follow(
+    (state) =>
+      nextStep(state, bench.now())?.key === 'match' || nextStep(state, bench.now())?.key === 'draw',
+  );
+  // A cup takes its time from fusion down to the window.
+  bench.act({ kind: 'stirred', payload: { cup: text } }, 120_000);
+  return bench;
+}

@@ -1,0 +1,49 @@
+import type { PlanInput } from '@/core/plan/index.ts';
+import { draftPlan } from '@/core/plan/index.ts';
+import type { SessionState, Snapshot } from '@/core/session/index.ts';
+import { nextStep, summary } from '@/core/session/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { snapshotFrom } from '@/service/plans.ts';
+import { BAITS, COLOURWAYS, WAYS } from '../../scripts/demo/shop.ts';
+import type { benchOn } from '../bench.ts';
+import { START } from '../bench.ts';
+import { DEFAULTS, SHELF } from '../demoPlan.ts';
+
+export const input = (colourway: string, count?: number): PlanInput => {
+  const way = WAYS.find((way) => way.colourway === colourway)!;
+  return draftPlan(
+    SHELF,
+    [
+      {
+        part: 1,
+        line: 1,
+        for: 'x',
+        bait: BAITS.findIndex((bait) => bait.name === way.bait) + 1,
+        colourway: COLOURWAYS.findIndex((other) => other.name === colourway) + 1,
+        count: count ?? way.count,
+        due: '2026-12-01',
+      },
+    ],
+    DEFAULTS,
+  );
+};
+export const open = (plan: PlanInput): Snapshot => snapshotFrom('Trial', plan, DEFAULT_SHOP);
+export const snapshots = WAYS.map((way) => open(input(way.colourway)));
+export const balance = (state: SessionState): number => {
+  const { plastic: other } = summary(state, START);
+  return other.inBaits + other.inInserts + other.puck + other.left + other.notBack - other.fresh;
+};
+export const keys = (
+  bench: ReturnType<typeof benchOn>,
+  until: (state: SessionState) => boolean,
+): string[] => {
+  const out: string[] = [];
+  bench.follow((state) => {
+    const key = nextStep(state, bench.now())?.key ?? '';
+    if (out.at(-1) !== key) out.push(key);
+    return until(state);
+  });
+  return out;
+};
+export const atStep = (bench: ReturnType<typeof benchOn>, key: string) =>
+  bench.follow((state) => nextStep(state, bench.now())?.key === key);

@@ -1,0 +1,95 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import {
+  INSTRUMENTS,
+  instrumentPrior,
+  NOTHING_LEARNED,
+  sharedPrior,
+  waterBoils,
+} from '@/core/heat/index.ts';
+import { spreadScale } from '@/core/session/index.ts';
+import { normal, seeded } from '@/core/chance.ts';
+
+test(
+  'calibration: spreads that are half of what they should be are doubled, right ones ' +
+    'are left, by what readings were off',
+  () => {
+    const chance = seeded(3);
+    const told = (sd: number, count = 400) => ({
+      missed: {
+        told: count,
+        inside: 0,
+        squares: Array.from({ length: count }, () =>
+          Math.min(16, normal(chance, 0, sd) ** 2),
+        ).reduce((sum, value) => sum + value, 0),
+      },
+    });
+    assert.ok(Math.abs(spreadScale(told(1), NOTHING_LEARNED) - 1) < 0.08);
+    assert.ok(Math.abs(spreadScale(told(1.8), NOTHING_LEARNED) - 1.75) < 0.15);
+    assert.equal(spreadScale({ missed: { told: 0, inside: 0, squares: 0 } }, NOTHING_LEARNED), 1);
+    assert.equal(
+      spreadScale(
+        { missed: { told: 0, inside: 0, squares: 0 } },
+        { ...NOTHING_LEARNED, calibration: { mean: 1.6, sd: 0.1 } },
+      ),
+      1.6,
+    );
+  },
+);
+
+test(
+  'an instrument that was checked: what is reckoned of it holds eight times in ten, ' +
+    'better known the hotter it was checked; water tells nothing of a gun’s gloss',
+  () => {
+    const chance = seeded(12);
+    for (const [reads, at] of [
+      ['probe', 100],
+      ['probe', 165],
+      ['infrared', 160],
+    ] as const) {
+      const { steady, grows, evening } = INSTRUMENTS[reads];
+      const share = (at - 20) / 145;
+      let inside = 0;
+      for (let count = 0; count < 3000; count++) {
+        const [c, p] = [normal(chance, 0, steady), normal(chance, grows.mean, grows.sd)];
+        const known = instrumentPrior(reads, {
+          shown: at + c + share * (p + normal(chance, 0, evening)) + normal(chance, 0, 1),
+          true: at,
+        });
+        if (Math.abs(c + p + normal(chance, 0, evening) - known.mean) <= 1.2816 * known.sd)
+          inside += 1;
+      }
+      assert.ok(Math.abs(inside / 3000 - 0.8) < 0.025, `${reads} at ${at}°: ${inside / 3000}`);
+    }
+    const [not, water, hot] = [
+      instrumentPrior('probe'),
+      instrumentPrior('probe', { shown: 97, true: 100 }),
+      instrumentPrior('probe', { shown: 160, true: 165 }),
+    ];
+    assert.ok(
+      not.sd > 1.9 &&
+        water.sd < 0.8 * not.sd &&
+        hot.sd < 0.95 * water.sd &&
+        water.mean < -2.5 &&
+        hot.mean < -3.3,
+      JSON.stringify([not, water, hot]),
+    );
+    const bad = instrumentPrior('probe', { shown: 152, true: 160 });
+    assert.ok(Math.abs(bad.mean + 8) < 1, `one of a bad make is known by its check: ${bad.mean}`);
+    assert.ok(
+      instrumentPrior('infrared', { shown: 98, true: 100 }).sd >
+        0.85 * instrumentPrior('infrared').sd,
+    );
+    assert.deepEqual(
+      sharedPrior(NOTHING_LEARNED, 'infrared').instrument,
+      instrumentPrior('infrared'),
+    );
+    // Published boiling points of water: 100 °C at the sea, 95 at about 1,500 m, 90 at about 3,000 m.
+    for (const [metres, boils] of [
+      [0, 100],
+      [1500, 95],
+      [3000, 90],
+    ] as const)
+      assert.ok(Math.abs(waterBoils(metres) - boils) < 0.4, `${waterBoils(metres)}`);
+  },
+);
