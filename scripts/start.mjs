@@ -209,5 +209,9 @@ backups = keepRunning(
 note();
 say(
   `\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is ` +
-    `kept.\n${certificate ? '\n  Its certificate is the shop’s own; each device asks once. Fingerprint ' + `(SHA-256):\n  ${certificate.fingerprint}\n` : ''}`,
+    'kept.\n' +
+    (certificate
+      ? '\n  Its certificate is the shop’s own; each device asks once. Fingerprint ' +
+        `(SHA-256):\n  ${certificate.fingerprint}\n`
+      : ''),
 );

@@ -72,10 +72,15 @@ export async function writeShop(url, file) {
       const migrations = (await client.query('SELECT name FROM migrations ORDER BY name')).rows.map(
         (row) => row.name,
       );
-      writeFileSync(
-        join(folder, 'shop.json'),
-        `${JSON.stringify({ format: FORMAT.name, version: FORMAT.version, made: new Date().toISOString(), migrations, totals: held, tables: tables.map((table) => ({ ...table, lines: lines[table.name] })) }, null, 1)}\n`,
-      );
+      const head = {
+        format: FORMAT.name,
+        version: FORMAT.version,
+        made: new Date().toISOString(),
+        migrations,
+        totals: held,
+        tables: tables.map((table) => ({ ...table, lines: lines[table.name] })),
+      };
+      writeFileSync(join(folder, 'shop.json'), `${JSON.stringify(head, null, 1)}\n`);
       await client.query('COMMIT');
       return held;
     });

@@ -29,7 +29,9 @@ export async function clockLine(): Promise<ClockLine | null> {
     .slice(0, 4)
     .map((cup) => ({
       letter: cup.letter,
-      text: `${degrees(cup.reading!.celsius, state.snapshot.units)}${trendMark(cup.reading!.celsius, cup.before?.celsius)}`,
+      text:
+        degrees(cup.reading!.celsius, state.snapshot.units) +
+        trendMark(cup.reading!.celsius, cup.before?.celsius),
     }));
   return {
     session: head.id,

@@ -81,5 +81,7 @@ export async function exportCsv(now: Date): Promise<string> {
       promised: line.promised,
     })),
   );
-  return `${Papa.unparse({ fields: [...COLUMNS], data: data.map((other) => COLUMNS.map((column) => String(other[column]))) }, { newline: '\n', escapeFormulae: true })}\n`;
+  const rows = data.map((other) => COLUMNS.map((column) => String(other[column])));
+  const how = { newline: '\n', escapeFormulae: true };
+  return `${Papa.unparse({ fields: [...COLUMNS], data: rows }, how)}\n`;
 }

@@ -30,14 +30,17 @@ export function ofItsOwn(error: unknown): boolean {
   return error instanceof Error && !error.name.startsWith('Sequelize') && !awayNow(error);
 }
 
+/** What a driver says of a database that is away, where it gives no code. */
+const AWAY_SAID = [
+  /^Sequelize(Connection|HostNot|AccessDenied|InvalidConnection|DatabaseError.*terminat)/i,
+  /Connection terminated|terminating connection|ECONNREFUSED/i,
+  /timeout exceeded when trying to connect/i,
+];
 /** The database is away, full, busy or read-only: to be tried again later. */
 export function awayNow(error: unknown): boolean {
   const code = codeOf(error);
   if (code !== undefined && (PASSES.test(code) || NETWORK.test(code))) return true;
   return (
-    error instanceof Error &&
-    /^Sequelize(Connection|HostNot|AccessDenied|InvalidConnection|DatabaseError.*terminat)|Connection terminated|terminating connection|ECONNREFUSED|timeout exceeded when trying to connect/i.test(
-      `${error.name} ${error.message}`,
-    )
+    error instanceof Error && AWAY_SAID.some((said) => said.test(`${error.name} ${error.message}`))
   );
 }

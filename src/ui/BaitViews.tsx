@@ -25,7 +25,11 @@ function slice(
   const half = (y: number) => wide * Math.sqrt(Math.max(0, 1 - y * y));
   const at = (y: number) => -(y >= 0 ? y * up : y * down);
   const ys = Array.from({ length: 25 }, (_, i) => lower + ((upper - lower) * i) / 24);
-  return `M${[...ys.map((y) => [half(y), at(y)]), ...ys.reverse().map((y) => [-half(y), at(y)])].map(([x, y]) => `${x!.toFixed(1)} ${y!.toFixed(1)}`).join('L')}Z`;
+  const round = [
+    ...ys.map((y) => [half(y), at(y)] as const),
+    ...ys.reverse().map((y) => [-half(y), at(y)] as const),
+  ];
+  return `M${round.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`;
 }
 
 /** The bait in section, as if cut at a share of its length; TOP uppermost. */

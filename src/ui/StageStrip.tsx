@@ -29,8 +29,11 @@ function Tools({
           />
           <path
             d={
-              `M${x(i)} 2V10${stage.yoked && count > 1 ? '' : `M${x(i) - 7} ${stage.yoked ? 3 : 3 + (i % 2) * 3}h14`}M${x(i)} ` +
-              '46V52'
+              `M${x(i)} 2V10` +
+              (stage.yoked && count > 1
+                ? ''
+                : `M${x(i) - 7} ${stage.yoked ? 3 : 3 + (i % 2) * 3}h14`) +
+              `M${x(i)} 46V52`
             }
             className="line-art"
           />

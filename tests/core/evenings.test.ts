@@ -98,7 +98,10 @@ test('property: without a new fact the bench does not take back what it said: it
     const said = new Map<number, string[]>();
     for (const { step, facts } of told) {
       // A wait that counts down and the act it leads to are one saying.
-      const act = `${step.key}/${step.send ? `${step.send.kind}/${JSON.stringify('cup' in step.send.payload ? step.send.payload.cup : step.target)}` : `read/${step.read?.key ?? ''}`}`;
+      const { send, read } = step;
+      const on = send && 'cup' in send.payload ? send.payload.cup : step.target;
+      const what = send ? `${send.kind}/${JSON.stringify(on)}` : `read/${read?.key ?? ''}`;
+      const act = `${step.key}/${what}`;
       const list = said.get(facts) ?? [];
       if (list.at(-1) !== act) list.push(act);
       said.set(facts, list);

@@ -47,7 +47,7 @@ const burst: Step = {
   send: { kind: 'heated', payload: { cup: word, seconds: 4, begun: true } },
 };
 
-test('C8: pressed at “Draw in 0:02” as the advice changes, the key draws or is refused: never “B is in”', () => {
+test('C8: pressed at “Draw in 0:02” as the advice changes, it draws or is refused, never “B is in”', () => {
   const possible: Step[] = [burst, { ...draw, key: 'draw', label: 'It is drawn' }];
   assert.equal(
     pressMeans(burst, { step: draw, ago: 300 }, possible),

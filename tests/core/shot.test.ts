@@ -103,7 +103,8 @@ test('by hand: a 24-cavity one-runner, dual of unequal bores', () => {
   const [a, b] = barrelVolumes(rig(odd, dual), grams, 165, 1);
   near(a!, 49.751 + 3 + 2 + 1, 1e-3);
   near(b!, 27.985 + 2 + 2 + 1, 1e-3);
-  assert.equal(capacity(rig(odd, dual), other, shotMass(other), 165, 1).shotsPerDraw, 3); // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
+  // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
+  assert.equal(capacity(rig(odd, dual), other, shotMass(other), 165, 1).shotsPerDraw, 3);
 });
 
 test('a barrel too small for the mould says by how much', () => {

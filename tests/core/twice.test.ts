@@ -14,7 +14,7 @@ const sendsOf = (step: { send?: Send; then?: Send[]; also?: Send[] }): Send[] =>
   ...(step.also ?? []),
 ];
 
-test('an ingredient that stands twice in a recipe is two additions, and each still one act however many press it', () => {
+test('an ingredient twice in a recipe is two additions, each one act however many press it', () => {
   const input = structuredClone(demoPlan());
   const cup = input.cups[0]!;
   const drops = {

@@ -90,9 +90,9 @@ export async function pageTimes(url, pg, session) {
       await (await fetch(url + path)).text();
       times.push(performance.now() - since);
     }
-    say(
-      `${path.padEnd(20)}${ms(at(times, 0.5)).padStart(10)}${ms(at(times, 0.95)).padStart(10)}${String(Math.round(((await steady(pg)) - before) / 40)).padStart(10)}`,
-    );
+    const rows = Math.round(((await steady(pg)) - before) / 40);
+    const figures = [ms(at(times, 0.5)), ms(at(times, 0.95)), String(rows)];
+    say(path.padEnd(20) + figures.map((figure) => figure.padStart(10)).join(''));
   }
 }
 

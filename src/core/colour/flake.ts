@@ -13,6 +13,16 @@ export const FILM_FLAKE = { thick: 0.05, density: 1.38, spoon: 0.55 } as const;
  */
 export const FACING = 0.7;
 
+/**
+ * Share of the light that meets a flake on its way through: what passes between flakes strewn
+ * anyhow falls off as e to their faces on the way (Poisson).
+ * @param depth mm of plastic
+ */
+export const lightMet = (
+  { perMl, shape, size }: { perMl: number; shape: FlakeShape; size: number },
+  depth: number,
+): number => 1 - Math.exp(-(perMl / 1000) * FACING * SHAPES[shape].area(size) * depth);
+
 /** Thousandths of an inch in mm. */
 export const thousandths = (count: number): number => count * 0.0254;
 

@@ -71,8 +71,10 @@ export function meshRemarks({
     out.push({
       weight: 'watch',
       sentence:
-        `${closed.repeated * 2 >= triangles ? 'Every facet stands' : `${closed.repeated.toLocaleString('en')} facets stand`} ` +
-        'there twice; the volume is counted once.',
+        (closed.repeated * 2 >= triangles
+          ? 'Every facet stands'
+          : `${closed.repeated.toLocaleString('en')} facets stand`) +
+        ' there twice; the volume is counted once.',
     });
   if (closed.overlap > 0)
     out.push({

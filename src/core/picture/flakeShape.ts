@@ -42,7 +42,11 @@ export function outline(
           (value! * (long ? Math.max(1, (shape === 'string' ? 0.4 : 0.15) * k) : width * squash)) /
             2,
         ]);
-  return `M${points.map(([pointKey, point]) => `${Math.round(x + pointKey! * c - point! * sn)} ` + `${Math.round(y + pointKey! * sn + point! * c)}`).join('L')}Z`;
+  const turned = points.map(
+    ([along, across]) =>
+      `${Math.round(x + along! * c - across! * sn)} ${Math.round(y + along! * sn + across! * c)}`,
+  );
+  return `M${turned.join('L')}Z`;
 }
 /**
  * A flake as it lies: share of the length, mm up and mm towards the eye of the side, how it is

@@ -23,7 +23,9 @@ export function anyTime(state: SessionState): { place: string; label: string; se
   return [
     ...several.map((run) => ({
       place: 'Stages',
-      label: `Go on with ${run.job.bait.name}${run.job.build.stages.length > 1 ? `, ${run.stage.name.toLowerCase()}` : ''}`,
+      label:
+        `Go on with ${run.job.bait.name}` +
+        (run.job.build.stages.length > 1 ? `, ${run.stage.name.toLowerCase()}` : ''),
       send: { kind: 'turned' as const, payload: { job: run.key } },
     })),
     ...[...state.cups.values()].flatMap((cup) => [

@@ -83,5 +83,6 @@ export function whatIf(
         : {}),
     });
   if (asks === 'joint') given.insert = Math.round(roomOf(state));
-  return `/heat?${new URLSearchParams(Object.entries(given).map(([key, value]) => [key, String(value)])).toString()}#${asks}`;
+  const values = Object.entries(given).map(([key, value]) => [key, String(value)]);
+  return `/heat?${new URLSearchParams(values).toString()}#${asks}`;
 }

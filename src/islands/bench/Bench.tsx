@@ -169,7 +169,12 @@ function Places({ id, name, snapshot, events }: Opened) {
       {heatCautions(state, answer, now).map((heatCaution) => (
         <HotCup key={heatCaution.cup} caution={heatCaution} />
       ))}
-      <main className="grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 lg:grid-cols-[minmax(250px,27%)_minmax(110px,12%)_1fr_minmax(160px,16%)] lg:gap-x-6 lg:gap-y-0">
+      <main
+        className={
+          'bench-columns grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 ' +
+          'lg:gap-x-6 lg:gap-y-0'
+        }
+      >
         <Place
           tall={marking !== undefined}
           title="Cups"

@@ -147,7 +147,10 @@ export function Big({
         {inside ??
           (celsius === null
             ? ''
-            : `${stageOf(cup, celsius)}${seen ? `, ± ${show(Math.max(1, spread), 'difference', units, 0).number}°` : ''}`)}
+            : [
+                stageOf(cup, celsius),
+                ...(seen ? [`± ${show(Math.max(1, spread), 'difference', units, 0).number}°`] : []),
+              ].join(', '))}
       </span>
       {doubted !== null ? (
         <span className="block leading-tight font-semibold text-watch" data-doubt>

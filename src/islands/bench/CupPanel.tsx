@@ -2,10 +2,19 @@ import { useState } from 'react';
 import { say } from '@/core/quantity/index.ts';
 import { GRADES, scaleIngredient } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
-import type { CupState } from '@/core/session/index.ts';
+import type { CupState, SessionState } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import type { Panel } from './panel.ts';
+
+/** What the Heat page is asked of a burst on a cup. */
+const burstOn = (state: SessionState, cup: CupState): Record<string, string> => ({
+  ml: String(Math.round(cup.grams / GRADES[cup.grade].density20)),
+  now: String(Math.round(cup.reading?.celsius ?? 150)),
+  watts: String(
+    state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900,
+  ),
+});
 
 /** What is in a cup, in the order it went in, and what may go in now. */
 export function CupPanel({
@@ -237,9 +246,7 @@ export function CupPanel({
             </div>
           </div>
           <p className="mt-4">
-            <a
-              href={`/heat?ml=${Math.round(cup.grams / GRADES[cup.grade].density20)}&now=${Math.round(cup.reading?.celsius ?? 150)}&watts=${state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900}#burst`}
-            >
+            <a href={`/heat?${new URLSearchParams(burstOn(state, cup)).toString()}#burst`}>
               What would happen if: a burst on this cup
             </a>
           </p>

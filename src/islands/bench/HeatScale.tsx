@@ -86,7 +86,8 @@ export function HeatScale({
       role="img"
       aria-label={
         `Heat scale, window ${degrees(window.low, units)} to ` +
-        `${degrees(window.high, units)}${gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`}`
+        `${degrees(window.high, units)}` +
+        (gap === null ? '' : `, ${show(gap, 'difference', units, 0).number} degrees apart`)
       }
     >
       {fans &&

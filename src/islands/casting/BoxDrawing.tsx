@@ -18,10 +18,9 @@ export function BoxDrawing({ casting: other, units }: { casting: Casting; units:
       viewBox={`-40 -34 500 ${height + 78}`}
       className="block w-full max-w-xl"
       role="img"
-      aria-label={
-        `Box ${[other.box.length, other.box.width, other.box.height].map((side) => say(side, 'length', units)).join(' by ')} ` +
-        'with its master'
-      }
+      aria-label={`Box ${[other.box.length, other.box.width, other.box.height]
+        .map((side) => say(side, 'length', units))
+        .join(' by ')} with its master`}
     >
       <rect
         x="0"

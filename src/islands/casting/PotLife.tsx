@@ -6,6 +6,14 @@ export const partOf = (casting: Casting, key: PartKey) => ({
   ...PARTS[key],
   ...casting.parts[key],
 });
+const UNTIL = {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+} as const;
+
 /** What a part's mix still has of its pot life, or when it is cured. */
 export function PotLife({ casting, part, now }: { casting: Casting; part: PartKey; now: number }) {
   const mixed = casting.mixed.findLast((other) => other.part === part);
@@ -21,9 +29,7 @@ export function PotLife({ casting, part, now }: { casting: Casting; part: PartKe
     );
   return (
     <span>
-      {now < cured
-        ? `cures until ${new Date(cured).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}`
-        : 'cured'}
+      {now < cured ? `cures until ${new Date(cured).toLocaleString('en-GB', UNTIL)}` : 'cured'}
     </span>
   );
 }

@@ -1,13 +1,12 @@
 import { useMemo } from 'react';
 import { lookOf, spentIn } from '../../core/colour/dress.ts';
-import { FACING } from '../../core/colour/flake.ts';
+import { lightMet } from '../../core/colour/flake.ts';
 import { hexOf, deltaE } from '../../core/colour/lab.ts';
 import { opacity, throughTo, BACKINGS, type Backing } from '../../core/colour/mixColour.ts';
 import { hueTurn } from '../../core/colour/pair.ts';
 import { dyesUnder, OFTEN_AT } from '../../core/material/dye.ts';
 import { hardness } from '../../core/material/hardness.ts';
 import type { Ingredient, Mix } from '../../core/material/schema.ts';
-import { SHAPES } from '../../core/material/shapes.ts';
 import type { Material } from '../../core/material/shelf.ts';
 import type { Scene } from '../../core/picture/scene.ts';
 import { spoon } from '../../core/plan/spoon.ts';
@@ -140,7 +139,7 @@ export function Looks({
           <li key={flake.what}>
             <b className="figure">{Math.round(flake.perMl)}</b> of {flake.what} in a mL
             {flake.perMl > 0
-              ? `; ${Math.round(100 * (1 - Math.exp(-((flake.perMl / 1000) * FACING * SHAPES[flake.shape].area(flake.size) * BODY))))} ` +
+              ? `; ${Math.round(100 * lightMet(flake, BODY))} ` +
                 `% of what light meets in ${say(BODY, 'length', units)}`
               : ''}
             .

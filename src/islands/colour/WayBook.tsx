@@ -46,6 +46,14 @@ const READS_SO = {
   not: 'is not seen through',
 } as const;
 
+/** From which dose of its shell both shell colours can be told beside the core. */
+const toldFrom = (least: number | null, most: number): string =>
+  least === null
+    ? ''
+    : least <= most
+      ? `; from ${least.toFixed(2)} times both shell colours can still be told`
+      : '; at no dose can core and both shell colours be told';
+
 /**
  * A colourway on a bait: pictured from its numbers, with what went into it and what it will be
  * like.
@@ -284,7 +292,7 @@ export default function WayBook({
                   : core.most >= 2.9
                     ? 'It would with three times the shell’s dose.'
                     : `It reads up to ${core.most.toFixed(2)} times the shell’s ` +
-                      `dose${core.least !== null ? (core.least <= core.most ? `; from ${core.least.toFixed(2)} times both shell colours can still be told` : '; at no dose can core and both shell colours be told') : ''}.`}
+                      `dose${toldFrom(core.least, core.most)}.`}
               </li>
             )}
             <li>

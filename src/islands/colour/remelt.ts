@@ -1,3 +1,4 @@
+import { flakeMass } from '@/core/colour/flake.ts';
 import type { Medium } from '@/core/colour/laminate.ts';
 import {
   blackToEven,
@@ -13,7 +14,6 @@ import {
   SIGHT,
 } from '@/core/colour/index.ts';
 import type { Material } from '@/core/material/index.ts';
-import { SHAPES } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 
@@ -57,7 +57,7 @@ export function remeltOf(
             `It carries ${Math.round(puck.carries * share)} flakes of ` +
               `${say(puck.size, 'length', units)} a mL; ${HIDES} times as many, ` +
               `${Math.round(puck.carries * share * HIDES)} a mL of another ` +
-              `(${((puck.carries * share * HIDES * ml * SHAPES[puck.shape].area(puck.size) * 0.05 * 1.38) / 1000).toFixed(1)} ` +
+              `(${(puck.carries * share * HIDES * ml * flakeMass(puck.shape, puck.size)).toFixed(1)} ` +
               'g of that size), hide them.',
           ]
         : []),

@@ -64,7 +64,10 @@ export function BurstIf(bench: Bench) {
     <WhatIf
       id="burst"
       title="A burst"
-      why="Before this shop’s own microwave is learned, its efficiency may be a fifth off either way: so the range is wide."
+      why={
+        'Before this shop’s own microwave is learned, its efficiency may be a ' +
+        'fifth off either way: so the range is wide.'
+      }
       given={
         <>
           <Pick label="Cup" value={value} all={vessels} take={setV} />

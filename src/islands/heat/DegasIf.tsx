@@ -28,7 +28,10 @@ export function DegasIf(bench: Bench) {
     <WhatIf
       id="degas"
       title="Frothing in the pot"
-      why="It swells as the pressure falls, and runs away near full vacuum. How much gas is in it is only guessed until the shop’s own pot is learned."
+      why={
+        'It swells as the pressure falls, and runs away near full vacuum. How ' +
+        'much gas is in it is only guessed until the shop’s own pot is learned.'
+      }
       given={
         <>
           <Given

@@ -81,7 +81,11 @@ export function FillIf(bench: Bench) {
     <WhatIf
       id="fill"
       title="A thin tail filling"
-      why="How far plastic runs before its skin closes, pushed by one hand, after what it loses in runner and body while all cavities fill. A softer hand and a better touch of the metal shorten it, a harder one and a worse touch lengthen it."
+      why={
+        'How far plastic runs before its skin closes, pushed by one hand, after what it loses in ' +
+        'runner and body while all cavities fill. A softer hand and a better touch of the metal ' +
+        'shorten it, a harder one and a worse touch lengthen it.'
+      }
       given={
         <>
           <label className="field">
@@ -208,7 +212,10 @@ export function FillIf(bench: Bench) {
           'Runs in',
           mm(other.now[0]),
           `${mm(other.now[1])} to ${mm(other.now[2])}; ` +
-            `${other.arrives === null ? 'nothing gets so far' : `it comes there at ${degrees(other.arrives, units)} and stops after ` + `${other.seconds.toFixed(1)} s`}`,
+            (other.arrives === null
+              ? 'nothing gets so far'
+              : `it comes there at ${degrees(other.arrives, units)} and stops after ` +
+                `${other.seconds.toFixed(1)} s`),
         ],
         [
           'To fill it',

@@ -112,7 +112,10 @@ export function FreezeIf({ units, window }: Bench) {
     <WhatIf
       id="gate"
       title="A gate freezing"
-      why="From when plastic stands still in it until its middle no longer flows: the hold must feed the bait before that."
+      why={
+        'From when plastic stands still in it until its middle no longer ' +
+        'flows: the hold must feed the bait before that.'
+      }
       given={
         <>
           <label className="field">

@@ -153,7 +153,10 @@ export function MatchIf(bench: Bench) {
                 'never',
                 other.answer.ok
                   ? ''
-                  : `${other.answer.why}${other.answer.least === null ? '' : `: ${degreesApart(other.answer.least, units)} apart at the nearest`}`,
+                  : other.answer.why +
+                    (other.answer.least === null
+                      ? ''
+                      : `: ${degreesApart(other.answer.least, units)} apart at the nearest`),
               ],
             ]
       }

@@ -93,7 +93,9 @@ export function MetalIf(bench: Bench) {
       why={
         `From ${degrees(room, units)} in the shop, warmed to its own ` +
         `${degrees(mould.warmTo, units)}, then shot after shot. ` +
-        `${lost > 0 ? `Shot cold, about ${lost} first ${lost === 1 ? 'shot' : 'shots'} would be lost.` : 'Even cold it is near its own heat.'}`
+        (lost > 0
+          ? `Shot cold, about ${lost} first ${lost === 1 ? 'shot' : 'shots'} would be lost.`
+          : 'Even cold it is near its own heat.')
       }
       given={
         <>

@@ -147,7 +147,10 @@ export default function Book({
     <>
       <BarPatterns />
       <div
-        className="mt-4 hidden grid-cols-[minmax(130px,20%)_minmax(200px,25%)_1fr_64px_minmax(180px,17%)] gap-x-4 border-b-[1.5px] border-ink pb-1 text-sm text-soft md:grid"
+        className={
+          'book-columns mt-4 hidden gap-x-4 border-b-[1.5px] border-ink pb-1 text-sm ' +
+          'text-soft md:grid'
+        }
         aria-hidden="true"
       >
         <span>For</span>
@@ -171,7 +174,7 @@ export default function Book({
                   <li
                     key={row.id}
                     data-line={row.id}
-                    className="grid gap-x-4 gap-y-1 border-t border-rule py-2 first:border-t-0 md:grid-cols-[minmax(130px,20%)_minmax(200px,25%)_1fr_64px_minmax(180px,17%)]"
+                    className="book-columns grid gap-x-4 gap-y-1 border-t border-rule py-2 first:border-t-0"
                   >
                     <span className="min-w-0">
                       <a href={`/orders/${row.order}`} className="inline-flex min-h-6 items-center">

@@ -73,7 +73,8 @@ export function StageFields({
           {stage.rods ? '; rods in' : ''}
           {source
             ? `; ${MAKES[source.stage.makes].many} of ` +
-              `${source.mould.name}${lie ? `, ${LIES[lie.lies].name}` : ''}${tools.fromShelf ? `, ${tools.fromShelf} of them from the shelf` : ''}`
+              `${source.mould.name}${lie ? `, ${LIES[lie.lies].name}` : ''}` +
+              (tools.fromShelf ? `, ${tools.fromShelf} of them from the shelf` : '')
             : ''}
         </p>
       )}

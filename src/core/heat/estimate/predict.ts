@@ -45,7 +45,8 @@ export interface Burst {
   /** s of it that have gone already: the oven is awake */
   gone?: number;
 }
-const STEPS = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const; // air, efficiency, dead, plastic, glass, exchange, weight, stand
+/** By air, efficiency, dead time, plastic, glass, exchange, weight and stand. */
+const STEPS = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const;
 /**
  * One cup so many seconds on, by values of air, efficiency, dead time, plastic, glass, exchange,
  * weight and stand.

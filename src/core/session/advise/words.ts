@@ -51,7 +51,8 @@ export function heats(
   units: ShopUnits,
 ): string {
   const widest = Math.max(...at.map((forecast) => forecast.high - forecast.low)) / 2;
-  return `${cups.map((cup, i) => `${letter(state, cup)} ${degrees(at[i]!.celsius, units)}`).join(', ')}\u00a0±\u00a0${degreesApart(Math.max(1, widest), units)}`;
+  const each = cups.map((cup, i) => `${letter(state, cup)} ${degrees(at[i]!.celsius, units)}`);
+  return `${each.join(', ')}\u00a0±\u00a0${degreesApart(Math.max(1, widest), units)}`;
 }
 export const capital = (said: string): string => said.charAt(0).toUpperCase() + said.slice(1);
 /**

@@ -21,10 +21,11 @@ const SAME_LOOK = 4;
 const UNEXPECTED = 3;
 
 /**
- * A reading's weight. One after a stir is believed over one before it. Looks that follow each other quicker than the instrument are one look, not
- * many: errors that fade as exp(−Δt/τ) leave (1 − ρ)/(1 + ρ) of a reading's worth to the next (an
- * AR(1) process; Cox & Miller, *The Theory of Stochastic Processes*, §7). One hotter than expected
- * is believed at once, whatever it does to the constants' good name; one colder waits for a second.
+ * A reading's weight. One after a stir is believed over one before it. Looks that follow each other
+ * quicker than the instrument are one look, not many: errors that fade as exp(−Δt/τ) leave
+ * (1 − ρ)/(1 + ρ) of a reading's worth to the next (an AR(1) process; Cox & Miller, *The Theory of
+ * Stochastic Processes*, §7). One hotter than expected is believed at once, whatever it does to the
+ * constants' good name; one colder waits for a second.
  */
 function weigh(
   before: Followed,

@@ -33,19 +33,23 @@ export function cleanStep(state: SessionState, run: RunState): Step | null {
         ];
   });
   if (changes.length === 0) return null;
-  const count = injector.injector.barrels.length;
+  const { barrels } = injector.injector;
+  const count = barrels.length;
   const hard = changes.some((change) => change.change === 'clean');
   const where =
     count === 1
       ? ''
-      : `: ${and(changes.map((change) => `the ${barrelName(injector.injector.barrels[change.barrel]!.mark, change.barrel, count)} ` + 'barrel'))}`;
+      : `: ${and(changes.map(({ barrel }) => `the ${barrelName(barrels[barrel]!.mark, barrel, count)} barrel`))}`;
+  const how = hard
+    ? 'Dark shows in light: pull the plunger, wipe barrel, tip and block.'
+    : 'Light hardly shows in dark: push the rest out and wipe the tip.';
   return {
     key: 'clean',
     target: injector.key,
     sentence: `${hard ? 'Clean' : 'Wipe'} ${injector.injector.name}${where}`,
     detail:
       `${changes.map((change) => `${change.from} was in it, ${change.to} is next`).join('; ')}. ` +
-      `${hard ? 'Dark shows in light: pull the plunger, wipe barrel, tip and block.' : 'Light hardly shows in dark: push the rest out and wipe the tip.'}`,
+      how,
     label: hard ? 'It is clean, and oiled' : 'It is wiped',
     send: { kind: 'cleaned', payload: { injector: injector.key } },
     skip: { step: 'clean', target: `${injector.key}:${injector.draws}` },

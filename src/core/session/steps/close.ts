@@ -1,4 +1,5 @@
-import { hasTop } from '../../build/build.ts';
+import { hasTop, type Stage } from '../../build/build.ts';
+import type { Mould } from '../../mould/schema.ts';
 import { place } from '../../build/place.ts';
 import { closingAct, closingCare } from '../../mould/closure.ts';
 import { partsIn } from '../guard/mould.ts';
@@ -8,6 +9,13 @@ import { barrelName } from './clean.ts';
 import { cycleOf } from './cycle.ts';
 import { type Turn, isTrialNext } from './work.ts';
 
+/** What becomes of the core rods before the mould is closed. */
+const rodsFirst = (stage: Stage, mould: Mould): string =>
+  stage.rods && mould.rod
+    ? 'Core rods in and oiled first. '
+    : stage.takes && mould.rod
+      ? 'Rods out. '
+      : '';
 export function closeStep(state: SessionState, { run, mould: other }: Turn): Step | null {
   const { mould } = other;
   if (
@@ -30,7 +38,7 @@ export function closeStep(state: SessionState, { run, mould: other }: Turn): Ste
       ? `Reseat ${mould.name}: a gap shows on the ${other.gaps.join(' and ')}`
       : `Close ${mould.name}: ${closingAct(mould)}`,
     detail:
-      `${run.stage.rods && mould.rod ? 'Core rods in and oiled first. ' : run.stage.takes && mould.rod ? 'Rods out. ' : ''}${closingCare(mould).join(' ')} ` +
+      `${rodsFirst(run.stage, mould)}${closingCare(mould).join(' ')} ` +
       `Look down both sides for a gap.${mould.note ? ` Note: ${mould.note}` : ''}`,
     label: 'Closed, no gap',
     send: closed([]),

@@ -1,9 +1,11 @@
 import { degrees, degreesApart, say } from '../../quantity/format.ts';
+import type { ShopUnits } from '../../quantity/units.ts';
 import { drawWarnings } from '../guard.ts';
 import { heatCups, cupsOf } from '../guard/cups.ts';
 import { unpoured, mouldDrawWarnings } from '../guard/mould.ts';
 import { isFresh, gapOf, windowNow, hotterFor, apartOf } from '../guard/window.ts';
 import type { SessionState, RunState } from '../state.ts';
+import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
 import { injectorOf, type Turn, and } from './work.ts';
 import { drawVolumes } from './filling.ts';
@@ -59,34 +61,36 @@ export function matchStep(
   if (cups.length === 0 || (unread.length === 0 && !apart && !under && !over)) return null;
   // One too hot is let cool before the other is heated after it.
   const first = unread[0] ?? under ?? over ?? coldest ?? cups[0]!;
-  const pair = and(
-    cups.map(
-      (cup) => `${cup.letter} ${cup.reading ? degrees(cup.reading.celsius, units) : 'unread'}`,
-    ),
-  );
+  const pair = and(cups.map((cup) => readSo(cup, units)));
   const sentence =
     unread.length > 0
       ? `Stir and read ${and(unread.map((cup) => cup.letter))}; ${degrees(low, units)} to ` +
         `${degrees(high, units)} is wanted`
       : under
-        ? `${under.letter} is ` +
-          `${Math.round(low - under.reading!.celsius) === 0 ? 'just' : degreesApart(low - under.reading!.celsius, units)} ` +
-          'under: a short burst, stir, read'
+        ? `${under.letter} is ${justOr(low - under.reading!.celsius, units)} under: a short burst, ` +
+          'stir, read'
         : over
-          ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: let it cool, stir, read`
+          ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: ` +
+            'let it cool, stir, read'
           : `${coldest!.letter} is ${degreesApart(gap ?? 0, units)} colder: a short burst, stir, read`;
   return {
     key: 'match',
     target: shot ? injectorOf(state, run)!.key : mould.key,
     sentence,
     detail:
-      `${pair}. The window is ${degrees(low, units)} to ` +
-      `${degrees(high, units)}${hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : ''}.${cups.length > 1 ? ` ${degreesApart(apartOf(state, run), units)} apart is allowed.` : ''}`,
+      `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}` +
+      `${hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : ''}.` +
+      (cups.length > 1 ? ` ${degreesApart(apartOf(state, run), units)} apart is allowed.` : ''),
     label: `Read ${first.letter}`,
     read: { kind: 'cup', key: first.key },
     skip,
   };
 }
+/** How far apart two heats are, or that they hardly are. */
+const justOr = (kelvin: number, units: ShopUnits): string =>
+  Math.round(kelvin) === 0 ? 'just' : degreesApart(kelvin, units);
+const readSo = (cup: CupState, units: ShopUnits): string =>
+  `${cup.letter} ${cup.reading ? degrees(cup.reading.celsius, units) : 'unread'}`;
 export function drawStep(state: SessionState, turn: Turn, now: number): Step {
   const { run } = turn;
   const { units } = state.snapshot;
@@ -94,14 +98,16 @@ export function drawStep(state: SessionState, turn: Turn, now: number): Step {
   const cups = heatCups(state, run);
   const gap = gapOf(cups);
   const volumes = drawVolumes(state, turn);
+  const letterOf = (cup: string) => state.cups.get(cup)?.letter ?? '?';
   return {
     key: 'draw',
     target: injector.key,
     sentence:
-      `Draw ${and(volumes.map((volume) => `${say(volume.ml, 'volume', units)} of ${state.cups.get(volume.cup)?.letter ?? '?'}`))}, ` +
+      `Draw ${and(volumes.map(({ ml, cup }) => `${say(ml, 'volume', units)} of ${letterOf(cup)}`))}, ` +
       'slowly',
     detail:
-      `${cups.map((cup) => `${cup.letter} ${cup.reading ? degrees(cup.reading.celsius, units) : 'unread'}`).join(', ')}${gap !== null && cups.length > 1 ? `, ${degreesApart(gap, units)} apart` : ''}. ` +
+      `${cups.map((cup) => readSo(cup, units)).join(', ')}` +
+      `${gap !== null && cups.length > 1 ? `, ${degreesApart(gap, units)} apart` : ''}. ` +
       'Push out the air until every colour runs.',
     label: 'It is drawn',
     send: {

@@ -26,8 +26,12 @@ export function emptySteps(state: SessionState): Step[] {
             ? `Push the rest of ${injector.injector.name} back hot, look at the plug`
             : `Leave ${injector.injector.name} 1 min, pull the plug, look at it`,
         detail:
-          `${several ? 'Cut the plug or look at its end: each colour square? It gives the first verdict.' : 'Cut the plug or look at its end: it gives the first verdict.'} ` +
-          `${habit === 'push' ? 'More comes back liquid; the block’s share holds every colour.' : 'The injector is tied up until it sets; all of it goes by as one plug.'}`,
+          'Cut the plug or look at its end: ' +
+          (several ? 'each colour square? It gives' : 'it gives') +
+          ' the first verdict. ' +
+          (habit === 'push'
+            ? 'More comes back liquid; the block’s share holds every colour.'
+            : 'The injector is tied up until it sets; all of it goes by as one plug.'),
         label: several ? 'Plug even, line square' : 'Plug is sound',
         send: { kind: 'emptied', payload: { injector: injector.key, habit, plug: 'square' } },
         until: habit === 'plug' ? injector.lastShotAt + PLUG_SETS * 1000 : undefined,

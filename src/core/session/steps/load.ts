@@ -1,3 +1,4 @@
+import { capital } from '../advise/words.ts';
 import { MAKES, POUR_BY } from '../../build/build.ts';
 import { LIES } from '../../mould/kinds.ts';
 import { lieOf } from '../../mould/mould.ts';
@@ -38,7 +39,7 @@ export function loadStep(state: SessionState, { run, mould }: Turn): Step | null
     target: mould.key,
     sentence: `Lay a ${one} in cavity ${left[0]} of ${mould.mould.name}`,
     detail:
-      `${MAKES[source.stage.makes].lay[0]!.toUpperCase()}${MAKES[source.stage.makes].lay.slice(1)}${lie && lie.lies !== 'same' ? `; ${LIES[lie.lies].name}` : ''}. ` +
+      `${capital(MAKES[source.stage.makes].lay)}${lie && lie.lies !== 'same' ? `; ${LIES[lie.lies].name}` : ''}. ` +
       `Look round it for a gap. ${there} ${there === 1 ? one : many} ` +
       `ready${dry ? ', laid by dry: oil it' : ''}.`,
     label: `Cavity ${left[0]}: in, no gap`,
@@ -98,12 +99,18 @@ export function pourStep(state: SessionState, turn: Turn): Step | null {
         `${mould.mould.name}, push it in`
       : `${POUR_BY.hand.act} ${next.name.toLowerCase()} in ${mould.mould.name}: ` +
         `${say(of.grams, 'mass', units, 1)} of ${cup?.letter ?? '?'}`;
+  const care =
+    run.stage.layers.length > 0
+      ? 'A steady hand; let it skin before the mould is closed.'
+      : run.stage.by === 'rod'
+        ? 'Slowly, until it shows at the vent.'
+        : 'Level, and hot enough to run into the corners.';
   return {
     key: 'pour',
     target: mould.key,
     sentence: how,
     detail:
-      `${count > 1 ? `${say(of.grams / count, 'mass', units, 2)} in each of ${count} cavities. ` : ''}${run.stage.layers.length > 0 ? 'A steady hand; let it skin before the mould is closed.' : run.stage.by === 'rod' ? 'Slowly, until it shows at the vent.' : 'Level, and hot enough to run into the corners.'} ` +
+      `${count > 1 ? `${say(of.grams / count, 'mass', units, 2)} in each of ${count} cavities. ` : ''}${care} ` +
       `${cup?.reading ? `${cup.letter} was ${degrees(cup.reading.celsius, units)}.` : ''}`,
     label: run.stage.by === 'rod' ? 'It is pushed in' : 'It is poured',
     send: pour(next.key, of.cup, of.grams, false),

@@ -187,12 +187,13 @@ export function metalSteps(state: SessionState, run: RunState, now: number): Ste
   const injector = injectorOf(state, run);
   if (ready && injector && !injector.warmed && !state.skips.has(`warmInjector:${injector.key}`)) {
     const yoke = run.stage.yoked ? '' : ', yoke off';
+    const plungers = injector.injector.barrels.length;
     out.push({
       key: 'warmInjector',
       target: injector.key,
       sentence:
         `Warm ${injector.injector.name}${run.stage.block ? ' and its block' : ''}, oil ` +
-        `${injector.injector.barrels.length === 1 ? '1 plunger' : `${injector.injector.barrels.length} plungers`}${yoke}`,
+        `${plungers} ${plungers === 1 ? 'plunger' : 'plungers'}${yoke}`,
       detail: 'Cold metal freezes the first shot; a dry plunger sticks and draws air past it.',
       label: yoke ? 'Warm, oiled, yoke off' : 'Warm and oiled',
       send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } },

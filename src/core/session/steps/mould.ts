@@ -111,13 +111,14 @@ function sprueStep(state: SessionState, mould: MouldState, shot: ShotState): Ste
       send: { kind: 'returned', payload: { shot: shot.id, to: 'puck' } },
     });
   const what = shot.feedG > 0 ? (apart ? 'Sprue' : 'Sprue and shorts') : 'Shorts';
+  const scrapTo = scrap === 'puck' ? 'the remelt tray' : (state.cups.get(scrap)?.letter ?? '?');
   return {
     key: 'sprue',
     target: mould.key,
     sentence: `${what} back to ${where ? where.letter : 'the remelt tray'}`,
     detail: where
       ? 'Cut small; they are cooked with the cup at the next ' +
-        `reheat.${apart ? ' Baits with two colours in them go ' + `${scrap === 'puck' ? 'to the remelt tray' : `to ${state.cups.get(scrap)?.letter ?? '?'}`}.` : ''}`
+        `reheat.${apart ? ` Baits with two colours in them go to ${scrapTo}.` : ''}`
       : `${several ? 'Two colours together: kept' : 'Kept'} as a puck, sorted by colour.`,
     label: where ? `They are in ${where.letter}` : 'They are put by',
     send: { kind: 'returned', payload: { shot: shot.id, to, ...(apart ? { scrap } : {}) } },

@@ -38,8 +38,12 @@ export function potSays(state: SessionState, cup: CupState): string {
 export function gaugeSays(state: SessionState, cup: CupState, inHg: number): string {
   const full = fullOf(cup);
   const rises = riseUnderVacuum(inHg, state.snapshot.heat.altitude ?? 0);
+  const where =
+    full * rises > 1
+      ? 'over the brim by now: let air in'
+      : `${Math.round(full * rises * 100)} % of the cup`;
   return (
     `The gauge reads ${inHg.toFixed(1)} inHg: it stands about ${rises.toFixed(1)} times ` +
-    `as high, ${full * rises > 1 ? 'over the brim by now: let air in' : `${Math.round(full * rises * 100)} % of the cup`}.`
+    `as high, ${where}.`
   );
 }

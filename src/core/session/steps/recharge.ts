@@ -66,7 +66,8 @@ export function recharge(
               : `${other.letter} would draw air: add ${say(grams / cold, 'volume', units)}`,
         detail:
           `It holds ${say(Math.max(0, other.grams) / cold, 'volume', units)}; the next wants ` +
-          `${say(need / cold, 'volume', units)}${air > 0 ? ` and ${say(air / cold, 'volume', units)} left over the nozzle` : ''}. ` +
+          `${say(need / cold, 'volume', units)}` +
+          `${air > 0 ? ` and ${say(air / cold, 'volume', units)} left over the nozzle` : ''}. ` +
           `${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`,
         label: `It is in ${other.letter}`,
         send: { kind: 'charged', payload: { cup: other.key, grams, from: 'fresh' } },

@@ -12,8 +12,13 @@ export function FlakeSizes({
   other: Material;
   units: ShopUnits;
 }) {
-  const hexagon = (cx: number, size: number) =>
-    `M${Array.from({ length: 6 }, (_, i) => `${cx + (size / Math.sqrt(3)) * Math.cos((Math.PI * i) / 3)} ` + `${5 + (size / Math.sqrt(3)) * Math.sin((Math.PI * i) / 3)}`).join('L')}Z`;
+  const hexagon = (cx: number, size: number): string => {
+    const out = size / Math.sqrt(3);
+    const corners = Array.from({ length: 6 }, (_, i) => (Math.PI * i) / 3).map(
+      (angle) => `${cx + out * Math.cos(angle)} ${5 + out * Math.sin(angle)}`,
+    );
+    return `M${corners.join('L')}Z`;
+  };
   return (
     <svg
       viewBox="-1 0 30 16"

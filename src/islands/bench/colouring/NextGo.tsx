@@ -59,10 +59,12 @@ export function NextGo({
   const said = (dose: { key: string; dose: number }): string => {
     const material = named(dose.key)!;
     const count = Math.round(dose.dose);
-    return (
-      `${{ drops: `${count} ${count === 1 ? 'drop' : 'drops'}`, mL: say(dose.dose, 'volume', units), spoons: spoon(dose.dose * PINCH, units) }[KINDS[material.kind].by]} ` +
-      `of ${material.name}`
-    );
+    const much = {
+      drops: `${count} ${count === 1 ? 'drop' : 'drops'}`,
+      mL: say(dose.dose, 'volume', units),
+      spoons: spoon(dose.dose * PINCH, units),
+    }[KINDS[material.kind].by];
+    return `${much} of ${material.name}`;
   };
   const { density20 } = GRADES[cup.grade];
   const hot = (ml: number): number => (ml * density20) / density(HOT, density20);
