@@ -256,8 +256,16 @@ async function load(
     for (const line of await orderLines(order, new Date(now))) {
       const there = Math.min(line.count, line.allotted);
       if (there > 0) {
-        await moveLine(line.id, 'packed', there, v5(`packed ${line.id}`, SPACE));
-        await moveLine(line.id, 'sent', there, v5(`sent ${line.id}`, SPACE));
+        await moveLine(line.id, {
+          kind: 'packed',
+          count: there,
+          cause: v5(`packed ${line.id}`, SPACE),
+        });
+        await moveLine(line.id, {
+          kind: 'sent',
+          count: there,
+          cause: v5(`sent ${line.id}`, SPACE),
+        });
       }
       await closeLine(line.id, true);
     }

@@ -153,7 +153,7 @@ async function moved(
     );
   if (count < 0 && !why?.trim() && !undoes)
     return problem(422, 'why', 'Say why it is put right.', 'why');
-  await moveLine(line, kind, count, cause, { why: why?.trim(), undoes });
+  await moveLine(line, { kind, count, cause }, { why: why?.trim(), undoes });
   const sent = held.sent + (kind === 'sent' ? count : 0);
   if (kind === 'sent' && sent >= held.count) await closeLine(line, true);
   if (kind === 'sent' && count < 0 && sent < held.count) await closeLine(line, false);

@@ -1,3 +1,4 @@
+import type { Cause } from './ledger.ts';
 import { row, rows, run } from './query.ts';
 
 export interface InsertHeap {
@@ -31,18 +32,14 @@ export const bookedInserts = (
  * are booked as found first, so that the heap never goes under nothing and the use is not lost.
  */
 export async function moveInserts(
-  kind: string,
-  what: string,
-  count: number,
-  at: number,
-  session: number,
-  cause: string,
+  { kind, what, count }: { kind: string; what: string; count: number },
+  cause: Cause,
 ): Promise<void> {
-  const when = new Date(at).toISOString();
+  const when = new Date(cause.at).toISOString();
   const put = (word: string, count: number) =>
     run(
       'INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)',
-      [when, kind, word, count, session, cause],
+      [when, kind, word, count, cause.session, cause.id],
     );
   if (count < 0) {
     const held = await row<{ count: number }>(

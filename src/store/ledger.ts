@@ -10,40 +10,47 @@ export async function stillWanted(part: number): Promise<number> {
   return Math.max(0, found[0]?.wanted ?? 0);
 }
 
+/** The event that moves something: whose it is, and when it happened, ms since 1970. */
+export interface Cause {
+  id: string;
+  session: number;
+  at: number;
+}
+
+/** Gives baits of a session to a part of a line; below 0 takes them back. */
 export const allocate = (
   part: number,
-  count: number,
-  at: number,
-  curedAt: number,
-  session: number,
-  cause: string,
+  { count, curedAt }: { count: number; curedAt: number },
+  cause: Cause,
 ): Promise<void> =>
   run(
     'INSERT INTO allocations (at, part_id, count, cured_at, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)',
-    [new Date(at).toISOString(), part, count, new Date(curedAt).toISOString(), session, cause],
+    [
+      new Date(cause.at).toISOString(),
+      part,
+      count,
+      new Date(curedAt).toISOString(),
+      cause.session,
+      cause.id,
+    ],
   );
 
-export const moveStock = (
-  heap: Heap,
-  count: number,
-  at: number,
-  session: number,
-  cause: string,
-): Promise<void> =>
+/** Puts baits into stock; below 0 takes them out. */
+export const moveStock = (heap: Heap, count: number, cause: Cause): Promise<void> =>
   run(
     `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause)
       VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
      ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count =
      stock_moves.count + excluded.count`,
     [
-      new Date(at).toISOString(),
+      new Date(cause.at).toISOString(),
       heap.bait,
       heap.colourway,
       heap.build,
       heap.grade,
       count,
-      session,
-      cause,
+      cause.session,
+      cause.id,
     ],
   );
 
@@ -77,9 +84,7 @@ export const sharedBy = async (
 /** @param more why, and the move this one takes back */
 export const moveLine = (
   line: number,
-  kind: 'packed' | 'sent',
-  count: number,
-  cause: string,
+  { kind, count, cause }: { kind: 'packed' | 'sent'; count: number; cause: string },
   more: { why?: string; undoes?: string } = {},
 ): Promise<void> =>
   run(

@@ -30,5 +30,5 @@ export async function bookInserts(state: SessionState, event: AnyEvent): Promise
     .filter((other) => other.by !== 0)
     .sort((one, other) => other.by - one.by);
   for (const change of changes)
-    await moveInserts(change.kind, change.what, change.by, event.at, event.session, event.id);
+    await moveInserts({ kind: change.kind, what: change.what, count: change.by }, event);
 }

@@ -35,11 +35,11 @@ export async function shareOut(state: SessionState, event: AnyEvent): Promise<vo
     if (count !== has)
       await allocate(
         part,
-        count - has,
-        event.at,
-        count > has ? want!.curedAt : given.get(part)!.cured_at.getTime(),
-        event.session,
-        event.id,
+        {
+          count: count - has,
+          curedAt: count > has ? want!.curedAt : given.get(part)!.cured_at.getTime(),
+        },
+        event,
       );
     if (want && want.count > count) {
       const job = state.snapshot.input.jobs.find((job) =>
@@ -60,6 +60,6 @@ export async function shareOut(state: SessionState, event: AnyEvent): Promise<vo
   const held = new Map(heaps.map((heap) => [heapKey(heap), heap]));
   for (const [key, heap] of new Map([...held, ...wanted])) {
     const by = (wanted.get(key)?.count ?? 0) - (held.get(key)?.count ?? 0);
-    if (by !== 0) await moveStock(heap, by, event.at, event.session, event.id);
+    if (by !== 0) await moveStock(heap, by, event);
   }
 }
