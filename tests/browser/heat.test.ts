@@ -218,8 +218,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   const truly = draw.barrels.map((barrel) => stirredHeat(bench.hidden.cups.get(barrel.cup)!));
   // The step's own what-if carries its cup's heat and content.
   expect(asked).toMatch(/^\/heat\?now=\d+&ml=\d+&watts=900#burst$/);
-  // A match is advised at some eight in ten: one that comes out further apart says so itself.
-  expect(draw.against.filter((code) => code !== 'unmatched')).toEqual([]);
+  expect(draw.against).toEqual([]);
   expect(bursts).toBeGreaterThanOrEqual(4);
   expect(hottest).toBeLessThan(195);
   // In the window, as surely as was said: a probe nobody checked has an offset that no look shows.
@@ -231,6 +230,5 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     expect(truly[i]!).toBeLessThan(window.high + Z80 * sd!);
     expect(Math.abs(celsius! - truly[i]!)).toBeLessThan(2 * sd!);
   });
-  const doubt = Math.hypot(...drawn.payload.barrels.map(({ sd }) => sd!));
-  expect(Math.abs(truly[0]! - truly[1]!)).toBeLessThanOrEqual(3 + Z80 * doubt);
+  expect(Math.abs(truly[0]! - truly[1]!)).toBeLessThanOrEqual(3);
 });
