@@ -172,10 +172,8 @@ test(
       ),
       { numRuns: 25 },
     );
-    // An oven that is known: of a new one nobody heats so far by eye alone.
-    const learned = { ...start(150), uneven: new Map([['o', { mean: 0, sd: 0.08 }]]) };
     const two = withCup(
-      reset(learned, 'A', { mean: 150, sd: 6 }),
+      reset(start(150), 'A', { mean: 150, sd: 6 }),
       'B',
       { ...body, plastic: 160 },
       { mean: 158, sd: 6 },

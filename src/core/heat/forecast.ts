@@ -52,8 +52,9 @@ export interface Heated {
   uneven: Estimate;
 }
 /**
- * Heat that the hottest of a cup, not stirred, stays under with 99.5 % certainty after a burst, °C:
- * the doubt of its mean and that of how far it runs ahead, each by itself.
+ * Heat that the hottest of a cup, not stirred, stays under with 99.5 % certainty after a burst, °C.
+ * How uneven an oven cooks is no luck of one burst, as an instrument off for good is none: it counts
+ * at eight in ten.
  * @param forecast of its mean then
  */
 export function hottestBound(
@@ -63,7 +64,8 @@ export function hottestBound(
   const heated = Math.max(0.5, seconds - dead);
   const ahead =
     Math.exp(uneven.mean) * unevenness((forecast.celsius - from) / heated, heated, grams);
-  return forecast.celsius + ahead + Z995 * Math.hypot(forecast.sd, ahead * uneven.sd);
+  const forGood = (ahead * uneven.sd * Z80) / Z995;
+  return forecast.celsius + ahead + Z995 * Math.hypot(forecast.sd, forGood);
 }
 
 /** A figure's spread from the spreads of what it hangs on, each by itself, to first order. */
