@@ -1,3 +1,4 @@
+import { Choice } from '@/ui/Choice.tsx';
 import { useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
 import { BUILDS, checkBuild, layersOf, MAKES } from '@/core/build/index.ts';
@@ -143,20 +144,7 @@ export default function Composer({
               className="h-11 w-full"
             />
           </label>
-          <label className="field">
-            <span>Shown on</span>
-            <select
-              className="box"
-              value={outline}
-              onChange={(change) => setOutline(change.target.value as OutlineKey)}
-            >
-              {(Object.keys(OUTLINES) as OutlineKey[]).map((outline) => (
-                <option key={outline} value={outline}>
-                  {OUTLINES[outline].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice label="Shown on" value={outline} of={OUTLINES} onChange={setOutline} />
           <ul className="mt-3">
             {layersOf(build).map((layer) => (
               <li key={layer.key} className="flex items-center gap-2 py-1">

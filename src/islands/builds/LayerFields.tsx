@@ -1,4 +1,5 @@
-import type { Layer, PlaceKey } from '@/core/build/index.ts';
+import { Choice } from '@/ui/Choice.tsx';
+import type { Layer } from '@/core/build/index.ts';
 import { PLACES } from '@/core/build/index.ts';
 
 /** A key like the one wanted that is not taken yet. */
@@ -30,20 +31,12 @@ export function LayerFields({
           onChange={(change) => set({ ...layer, name: change.target.value })}
         />
       </label>
-      <label className="field">
-        <span>Lies in the</span>
-        <select
-          className="box"
-          value={layer.place}
-          onChange={(change) => set({ ...layer, place: change.target.value as PlaceKey })}
-        >
-          {(Object.keys(PLACES) as PlaceKey[]).map((place) => (
-            <option key={place} value={place}>
-              {PLACES[place].name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Choice
+        label="Lies in the"
+        value={layer.place}
+        of={PLACES}
+        onChange={(place) => set({ ...layer, place })}
+      />
       {children}
     </div>
   );

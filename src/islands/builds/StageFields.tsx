@@ -1,3 +1,4 @@
+import { Choice } from '@/ui/Choice.tsx';
 import type { BlockKind, Build, Makes, PourBy, Push, Stage } from '@/core/build/index.ts';
 import { BLOCKS, layersOf, MAKES, POUR_BY, PUSHES } from '@/core/build/index.ts';
 import { freshKey, LayerFields } from './LayerFields.tsx';
@@ -31,23 +32,6 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
       block: blockFor(layers.length, stage.block),
       yoked: layers.length < 2 ? true : stage.yoked,
     });
-  const choose = <K extends string>(
-    label: string,
-    value: K,
-    table: Record<K, { name: string }>,
-    take: (key: K) => void,
-  ) => (
-    <label className="field">
-      <span>{label}</span>
-      <select className="box" value={value} onChange={(change) => take(change.target.value as K)}>
-        {(Object.keys(table) as K[]).map((key) => (
-          <option key={key} value={key}>
-            {table[key].name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
   return (
     <section className="border-t border-ink py-3" aria-label={`Stage ${stage.name}`}>
       <div className="grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-4">
@@ -59,10 +43,14 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             onChange={(change) => put({ name: change.target.value })}
           />
         </label>
-        {!last &&
-          choose<Makes>('It makes', stage.makes, MAKES, (makes) =>
-            put({ makes, rods: makes === 'shell' ? stage.rods : false }),
-          )}
+        {!last && (
+          <Choice
+            label="It makes"
+            value={stage.makes}
+            of={MAKES}
+            onChange={(makes) => put({ makes, rods: makes === 'shell' ? stage.rods : false })}
+          />
+        )}
         {!first && (
           <label className="field">
             <span>In its mould lies</span>
@@ -80,8 +68,14 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             </select>
           </label>
         )}
-        {stage.layers.length > 0 &&
-          choose<Push>('Pushed', stage.push, PUSHES, (push) => put({ push }))}
+        {stage.layers.length > 0 && (
+          <Choice
+            label="Pushed"
+            value={stage.push}
+            of={PUSHES}
+            onChange={(push) => put({ push })}
+          />
+        )}
         {stage.layers.length > 1 && (
           <label className="field">
             <span>Block</span>
@@ -123,9 +117,9 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             Core rods in
           </label>
         )}
-        {stage.layers.length === 0 &&
-          stage.pours.length > 0 &&
-          choose<PourBy>('It goes in', stage.by, POUR_BY, (by) => put({ by }))}
+        {stage.layers.length === 0 && stage.pours.length > 0 && (
+          <Choice label="It goes in" value={stage.by} of={POUR_BY} onChange={(by) => put({ by })} />
+        )}
       </div>
       {stage.pours.map((pour, i) => (
         <LayerFields

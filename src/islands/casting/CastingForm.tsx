@@ -1,5 +1,6 @@
+import { Choice } from '@/ui/Choice.tsx';
 import { useEffect, useState } from 'react';
-import type { Casting, CastingKind, Mixed, PartKey } from '@/core/casting/index.ts';
+import type { Casting, Mixed, PartKey } from '@/core/casting/index.ts';
 import { CASTINGS, CHECKS, masterOf, PARTS, toMix } from '@/core/casting/index.ts';
 import type { Mould, OutlineKey } from '@/core/mould/index.ts';
 import { depthOf, OUTLINES } from '@/core/mould/index.ts';
@@ -168,20 +169,13 @@ export default function CastingForm({
       <div className="mt-4 grid gap-8 lg:grid-cols-2">
         <section>
           <div className="grid gap-3 sm:grid-cols-2">
-            <label className="field sm:col-span-2">
-              <span>Kind</span>
-              <select
-                className="box"
-                value={other.kind}
-                onChange={(change) => set({ kind: change.target.value as CastingKind, checks: [] })}
-              >
-                {(Object.keys(CASTINGS) as CastingKind[]).map((casting) => (
-                  <option key={casting} value={casting}>
-                    {CASTINGS[casting].name}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Choice
+              label="Kind"
+              value={other.kind}
+              of={CASTINGS}
+              onChange={(casting) => set({ kind: casting, checks: [] })}
+              className="sm:col-span-2"
+            />
             <label className="field">
               <span>Master like</span>
               <select
@@ -198,20 +192,12 @@ export default function CastingForm({
                 ))}
               </select>
             </label>
-            <label className="field">
-              <span>Shape</span>
-              <select
-                className="box"
-                value={other.outline}
-                onChange={(change) => set({ outline: change.target.value as OutlineKey })}
-              >
-                {(Object.keys(OUTLINES) as OutlineKey[]).map((outline) => (
-                  <option key={outline} value={outline}>
-                    {OUTLINES[outline].name}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Choice
+              label="Shape"
+              value={other.outline}
+              of={OUTLINES}
+              onChange={(outline) => set({ outline })}
+            />
             <QuantityField
               label="Length of the master"
               value={other.length}

@@ -1,3 +1,4 @@
+import { Choice } from '@/ui/Choice.tsx';
 import { useMemo, useState } from 'react';
 import {
   cycleFor,
@@ -127,20 +128,7 @@ export function MetalIf(bench: Bench) {
             max={1800}
             set={setHands}
           />
-          <label className="field">
-            <span>It stands on</span>
-            <select
-              className="box"
-              value={stand}
-              onChange={(change) => setStand(change.target.value as Stand)}
-            >
-              {(Object.keys(STANDS) as Stand[]).map((stand) => (
-                <option key={stand} value={stand}>
-                  {STANDS[stand].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice label="It stands on" value={stand} of={STANDS} onChange={setStand} />
         </>
       }
       numbers={[

@@ -1,3 +1,4 @@
+import { Choice } from '@/ui/Choice.tsx';
 import { useRef, useState } from 'react';
 import type { Cavity } from '@/core/mould/index.ts';
 import type { Measured, MeshUnit } from '@/core/mesh/index.ts';
@@ -96,20 +97,13 @@ export function MeshDrop({
       )}
       {mesh && size && (
         <div className="mt-3 border-l-[1.5px] border-ink pl-4">
-          <label className="field max-w-60">
-            <span>The file’s units, which it does not say</span>
-            <select
-              className="box"
-              value={unit}
-              onChange={(change) => setUnit(change.target.value as MeshUnit)}
-            >
-              {(Object.keys(MESH_UNITS) as MeshUnit[]).map((meshUnit) => (
-                <option key={meshUnit} value={meshUnit}>
-                  {MESH_UNITS[meshUnit].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice
+            label="The file’s units, which it does not say"
+            value={unit}
+            of={MESH_UNITS}
+            onChange={setUnit}
+            className="max-w-60"
+          />
           <div className="mt-2 flex flex-wrap items-center gap-6">
             <Bait
               outline="eel"

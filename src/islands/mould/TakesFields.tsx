@@ -1,4 +1,5 @@
-import type { Lie, Mould } from '@/core/mould/index.ts';
+import { Choice } from '@/ui/Choice.tsx';
+import type { Mould } from '@/core/mould/index.ts';
 import { LIES, rodVolume } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
@@ -67,20 +68,12 @@ export function TakesFields({ mould, others, units, set }: Props) {
           <p className="min-h-11 pt-3">
             <b>{take.mould}</b>
           </p>
-          <label className="field">
-            <span>It lies</span>
-            <select
-              className="box"
-              value={take.lies}
-              onChange={(event) => change(i, { lies: event.target.value as Lie })}
-            >
-              {(Object.keys(LIES) as Lie[]).map((lie) => (
-                <option key={lie} value={lie}>
-                  {LIES[lie].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice
+            label="It lies"
+            value={take.lies}
+            of={LIES}
+            onChange={(lie) => change(i, { lies: lie })}
+          />
           <QuantityField
             label="Of it, in the cavity"
             value={take.share}
