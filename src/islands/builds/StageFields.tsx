@@ -1,5 +1,5 @@
 import { Choice } from '@/ui/Choice.tsx';
-import type { BlockKind, Build, Makes, PourBy, Push, Stage } from '@/core/build/index.ts';
+import type { BlockKind, Build, Stage } from '@/core/build/index.ts';
 import { BLOCKS, layersOf, MAKES, POUR_BY, PUSHES } from '@/core/build/index.ts';
 import { freshKey, LayerFields } from './LayerFields.tsx';
 
