@@ -146,6 +146,7 @@ async function load(
   for (const block of BLOCKS) await put('blocks', block);
   for (const vessel of VESSELS) await put('vessels', vessel);
   for (const bait of BAITS) await put('baits', bait);
+  for (const material of MATERIALS) await put('materials', material);
   for (const [index, mix] of ALL_MIXES.entries()) {
     // The second or the third try is the one that is mixed now.
     const tries =
@@ -161,7 +162,6 @@ async function load(
   for (const build of OWN_BUILDS) await put('builds', build);
   for (const casting of CASTINGS) await put('castings', casting);
   for (const oven of OVENS) await put('ovens', oven);
-  for (const material of MATERIALS) await put('materials', material);
   await writeShop(SHOP);
   await markDemo();
   let shelf = await wholeCatalogue();

@@ -1,10 +1,11 @@
 import type { Build } from '@/core/build/index.ts';
 import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
-import { find, list, LISTS, lockNames, nameTaken, put } from '@/store/catalogue.ts';
+import { find, list, LISTS, lockNames, nameTaken, put, shelf } from '@/store/catalogue.ts';
 import { kindsTaken, runsOf } from '@/core/plan/index.ts';
 import type { Mix } from '@/core/material/index.ts';
-import { keepVersion } from '@/store/mixes.ts';
+import { joinedTo } from '@/core/material/index.ts';
+import { keepVersion, joinMixes } from '@/store/mixes.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import { layoutFaults } from '@/core/mould/index.ts';
 import { note } from '@/store/people.ts';
@@ -51,7 +52,7 @@ export async function saveEntry<L extends ListKey>(
     const first = read.error.issues[0]!;
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
-  const spec = read.data as Spec<L>;
+  const spec = (key === 'mixes' ? joinedTo(read.data as Mix, await shelf()) : read.data) as Spec<L>;
   const wrong = misfit(key, spec);
   if (wrong) return problem(422, 'misfit', wrong);
   const { name } = spec as { name: string };
@@ -73,9 +74,14 @@ export async function saveEntry<L extends ListKey>(
         'name',
       );
     const saved = (await put(key, spec, id))!;
-    if (key === 'materials') await notePrice(name, held?.spec, spec);
+    if (key === 'materials') {
+      await notePrice(name, held?.spec, spec);
+      const was = (held?.spec as { name: string } | undefined)?.name;
+      if (was !== name) await joinMixes(saved, name, was ? [was, name] : [name]);
+    }
     if (key === 'mixes') await keepVersion(saved, spec as Mix);
-    return ok({ id: saved, spec, version: versionOf(spec) });
+    const kept = (await find(key, saved))!;
+    return ok({ ...kept, version: versionOf(kept.spec) });
   });
 }
 

@@ -2,8 +2,10 @@ import Papa from 'papaparse';
 import * as z from 'zod';
 import type { Book } from '@/core/colour/bookSchema.ts';
 import { BOOK, BookSchema, readColourBook } from '@/core/colour/bookSchema.ts';
+import type { Material, Mix } from '@/core/material/index.ts';
+import { joinedTo, naming, sameThing } from '@/core/material/index.ts';
 import type { Entry } from '@/store/catalogue.ts';
-import { list, put } from '@/store/catalogue.ts';
+import { list, put, shelf } from '@/store/catalogue.ts';
 import { keepVersion } from '@/store/mixes.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Result } from './result.ts';
@@ -14,6 +16,13 @@ export const bookJsonSchema = (): object => ({
   $id: '/colours.schema.json',
   title: 'Twin Shot colours',
   ...z.toJSONSchema(BookSchema, { io: 'input' }),
+});
+
+/** As they stand in a file: by name, since another shop's numbers are its own. */
+const plainMaterial = ({ spec }: Entry<'materials'>): Material => ({ ...spec, id: undefined });
+const plainMix = ({ spec }: Entry<'mixes'>): Mix => ({
+  ...spec,
+  ladder: spec.ladder.map((ingredient) => ({ ...ingredient, materialId: undefined })),
 });
 
 export interface BookPart {
@@ -38,16 +47,15 @@ export async function exportBook({ way, mix }: BookPart = {}): Promise<Book> {
       ? ways.some((way) => Object.values(way.spec.layers).includes(entry.id))
       : mix === undefined || entry.id === mix,
   );
-  const named = new Set(
-    own.flatMap((entry) => entry.spec.ladder.map((ingredient) => ingredient.what.toLowerCase())),
-  );
   return {
     format: BOOK.format,
     version: BOOK.version,
     materials: materials
-      .map((material) => material.spec)
-      .filter((material) => named.has(material.name.toLowerCase())),
-    mixes: own.map((entry) => entry.spec),
+      .filter(({ spec }) =>
+        own.some((mix) => mix.spec.ladder.some((one) => sameThing(one, naming(spec)))),
+      )
+      .map(plainMaterial),
+    mixes: own.map(plainMix),
     colourways: ways.map(({ spec }) => ({
       ...spec,
       layers: Object.fromEntries(
@@ -117,8 +125,8 @@ async function ourBook(): Promise<{ [L in List]: (Entry<L> & { plain: unknown })
   ]);
   const named = (id: number | null) => mixes.find((mix) => mix.id === id)?.spec.name ?? null;
   return {
-    materials: materials.map((material) => ({ ...material, plain: material.spec })),
-    mixes: mixes.map((mix) => ({ ...mix, plain: mix.spec })),
+    materials: materials.map((material) => ({ ...material, plain: plainMaterial(material) })),
+    mixes: mixes.map((mix) => ({ ...mix, plain: plainMix(mix) })),
     colourways: colourways.map((colourway) => ({
       ...colourway,
       plain: {
@@ -178,6 +186,7 @@ export async function bringInBook(
     );
     const mixIds = new Map(ours.mixes.map((mix) => [mix.spec.name.toLowerCase(), mix.id]));
     const renamed = new Map<string, string>();
+    let onShelf: Material[] | null = null;
     for (const item of preview.value.items) {
       const choice =
         item.state === 'differs'
@@ -198,6 +207,11 @@ export async function bringInBook(
         name = count === 1 ? `${item.name}, brought in` : `${item.name}, brought in ${count}`;
       taken.add(name.toLowerCase());
       let spec = { ...(item.theirs as { name: string }), name } as never;
+      if (item.list === 'mixes') {
+        // Materials come before mixes, so the shelf is whole by now.
+        onShelf ??= await shelf();
+        spec = joinedTo(spec as Mix, onShelf) as never;
+      }
       if (item.list === 'mixes') renamed.set(item.name.toLowerCase(), name.toLowerCase());
       if (item.list === 'colourways') {
         const way = item.theirs as Book['colourways'][number];

@@ -1,4 +1,5 @@
 import type { Spec } from '@/store/catalogue.ts';
+import { naming, sameThing } from '@/core/material/index.ts';
 import { bringBack, find, list, LISTS, retire, retired } from '@/store/catalogue.ts';
 import type { ListKey } from '@/store/catalogue.ts';
 import { CHANGES_PAGE, changesOf, keepChange } from '@/store/history.ts';
@@ -29,8 +30,8 @@ const USES: Partial<
   materials: [
     {
       in: 'mixes',
-      names: (mix: Spec<'mixes'>, _id, name) =>
-        mix.ladder.some((one) => one.what.trim().toLowerCase() === name.toLowerCase()),
+      names: (mix: Spec<'mixes'>, id, name) =>
+        mix.ladder.some((one) => sameThing(one, naming({ id, name }))),
     },
   ],
 };

@@ -2,7 +2,7 @@ import type { PlanInput } from '@/core/plan/index.ts';
 import type { ColourBook, Snapshot, StateBaits } from '@/core/session/index.ts';
 import { baitsOfState } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
-import { list } from '@/store/catalogue.ts';
+import { shelf } from '@/store/catalogue.ts';
 import type { MixVersion } from '@/store/mixes.ts';
 import { pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
 import { peek } from './append.ts';
@@ -18,11 +18,11 @@ export { pictureBytes };
  */
 export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBook> {
   const [materials, versions] = await Promise.all([
-    list('materials'),
+    shelf(),
     versionsAs(input.cups.map((cup) => ({ id: cup.mix, spec: cup.recipe }))),
   ]);
   return {
-    materials: materials.map((material) => material.spec),
+    materials,
     versions: Object.fromEntries(versions),
     dosing: shop.dosing,
   };

@@ -8,6 +8,7 @@ import {
 } from '@/core/build/index.ts';
 import { CastingSchema } from '@/core/casting/index.ts';
 import { OvenSchema } from '@/core/heat/index.ts';
+import type { Material } from '@/core/material/index.ts';
 import { MaterialSchema, MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
 import { keepChange } from './history.ts';
@@ -49,14 +50,18 @@ interface Kept {
 const known = new Map<string, unknown>();
 const MOST_KNOWN = 5000;
 
+/** What entries of a list are known by where they are named: it is theirs by their number. */
+const OWN_ID: Partial<Record<ListKey, (id: number) => object>> = {
+  builds: (id) => ({ key: `own-${id}` }),
+  materials: (id) => ({ id }),
+};
+
 /** An entry as it is kept, brought to today's form: a field that came later has its default. */
 function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<L> {
   const name = `${key}/${id}/${updated_at}`;
   let read = known.get(name) as Spec<L> | undefined;
   if (!read) {
-    read = LISTS[key].parse(
-      key === 'builds' ? { ...(spec as object), key: `own-${id}` } : spec,
-    ) as Spec<L>;
+    read = LISTS[key].parse({ ...(spec as object), ...OWN_ID[key]?.(id) }) as Spec<L>;
     if (known.size >= MOST_KNOWN) known.clear();
     known.set(name, read);
   }
@@ -75,6 +80,10 @@ export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
     )
   ).map((row) => read(key, row));
 }
+
+/** Materials of the shelf. */
+export const shelf = async (): Promise<Material[]> =>
+  (await list('materials')).map((material) => material.spec);
 
 /** What of a list is retired, the latest first. */
 export const retired = (key: ListKey): Promise<{ id: number; name: string; at: Date }[]> =>
@@ -108,7 +117,8 @@ export async function put<L extends ListKey>(
   id?: number,
 ): Promise<number | null> {
   const { name } = spec as { name: string };
-  const json = JSON.stringify(spec);
+  const kept = key === 'materials' ? { ...spec, id: undefined } : spec;
+  const json = JSON.stringify(kept);
   const before =
     id === undefined
       ? null
@@ -124,7 +134,7 @@ export async function put<L extends ListKey>(
             $1 RETURNING id`,
           [id, name, json],
         );
-  if (saved) await keepChange(key, saved.id, before?.spec ?? null, spec);
+  if (saved) await keepChange(key, saved.id, before?.spec ?? null, kept);
   return saved?.id ?? null;
 }
 

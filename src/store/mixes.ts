@@ -1,6 +1,7 @@
 import type { Kin, Mix } from '@/core/material/index.ts';
-import { MixSchema } from '@/core/material/index.ts';
+import { joinedTo, MixSchema } from '@/core/material/index.ts';
 import type { BenchEvent } from '@/core/session/index.ts';
+import { shelf } from './catalogue.ts';
 import { row, rows, run } from './query.ts';
 
 export interface MixVersion {
@@ -45,6 +46,25 @@ export async function keepVersion(
   );
 }
 
+/**
+ * Recipes, and their versions, that have a material in them know it by its number and say it by
+ * the name it has now; what they named by words alone is joined to it. Amounts stand as they were.
+ * @param words names that were and are this material's
+ */
+export async function joinMixes(material: number, name: string, words: string[]): Promise<void> {
+  const own = `(i->>'materialId')::int = $1
+    OR (NOT i ? 'materialId' AND lower(trim(i->>'what')) = ANY($3::text[]))`;
+  for (const table of ['mixes', 'mix_versions'])
+    await run(
+      `UPDATE ${table} SET ${table === 'mixes' ? 'updated_at = clock_timestamp(), ' : ''}spec = jsonb_set(spec, '{ladder}', (SELECT jsonb_agg(
+         CASE WHEN ${own} THEN i || jsonb_build_object('materialId', $1::int, 'what', $2::text)
+         ELSE i END ORDER BY place)
+         FROM jsonb_array_elements(spec->'ladder') WITH ORDINALITY ladder(i, place)))
+       WHERE EXISTS (SELECT 1 FROM jsonb_array_elements(spec->'ladder') i WHERE ${own})`,
+      [material, name, words.map((word) => word.toLowerCase())],
+    );
+}
+
 /** A name no mix has yet: the one asked for, or it with a number. */
 async function freeName(name: string): Promise<string> {
   for (let count = 1; ; count++) {
@@ -78,7 +98,7 @@ export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<
   );
   if (benchEvent.payload.as === 'version' && parent) {
     const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix]))!;
-    const spec = { ...benchEvent.payload.mix, name: held.name };
+    const spec = { ...joinedTo(benchEvent.payload.mix, await shelf()), name: held.name };
     await keepVersion(mix, spec, from);
     await run('UPDATE mixes SET spec = $2::jsonb, updated_at = now() WHERE id = $1', [
       mix,
@@ -87,7 +107,7 @@ export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<
     return;
   }
   const name = await freeName(benchEvent.payload.name);
-  const spec = { ...benchEvent.payload.mix, name };
+  const spec = { ...joinedTo(benchEvent.payload.mix, await shelf()), name };
   const made = (await row<{ id: number }>(
     'INSERT INTO mixes (name, spec, parent_id, parent_n) VALUES ($1, $2::jsonb, $3, $4) RETURNING id',
     [name, JSON.stringify(spec), parent ? mix : null, parent?.n ?? null],

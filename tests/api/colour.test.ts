@@ -94,6 +94,41 @@ test('materials that cannot be are refused in words, with the field', async () =
   );
 });
 
+test('a pigment with another name is still the pigment of every mix it is in', async () => {
+  const { list } = await import('@/store/catalogue.ts');
+  const { lookOf } = await import('@/core/colour/dress.ts');
+  const { versionsAs } = await import('@/store/mixes.ts');
+  const shelf = async () => (await list('materials')).map((entry) => entry.spec);
+  const before = (await list('mixes')).find((entry) =>
+    entry.spec.ladder.some((one) => one.kind === 'pigment'),
+  )!;
+  const pigment = before.spec.ladder.find((one) => one.kind === 'pigment')!;
+  const material = (await list('materials')).find((entry) => entry.spec.name === pigment.what)!;
+  const look = lookOf(before.spec, await shelf());
+
+  const renamed = { ...material.spec, name: 'Quay lamp' };
+  const reply = await change(`${app.url}/api/catalogue/materials/${material.id}`, renamed);
+  assert.equal(reply.status, 200, JSON.stringify(reply.body));
+
+  const after = (await list('mixes')).find((entry) => entry.id === before.id)!;
+  assert.deepEqual(
+    { ...lookOf(after.spec, await shelf()), left: [] },
+    { ...look, left: [] },
+    'it looks as it did',
+  );
+  assert.deepEqual(
+    after.spec.ladder.find((one) => one.materialId === material.id),
+    { ...pigment, materialId: material.id, what: 'Quay lamp' },
+  );
+  const [version] = await versionsAs([{ id: after.id, spec: after.spec }]);
+  assert.ok(version, 'it is the version it was');
+  const retired = await ask('DELETE', `${app.url}/api/catalogue/materials/${material.id}`);
+  assert.equal(retired.status, 409);
+  assert.match(retired.body.detail as string, /Quay lamp is still used by/);
+  const back = await change(`${app.url}/api/catalogue/materials/${material.id}`, material.spec);
+  assert.equal(back.status, 200, JSON.stringify(back.body));
+});
+
 const event = (session: number, kind: string, payload: object, id = crypto.randomUUID()) => ({
   id,
   session,

@@ -1,5 +1,5 @@
 import type { Grade, Ingredient, Material, Mix } from '../material/index.ts';
-import { doseOf, INGREDIENT_OF, KINDS, RECIPE_CUP } from '../material/index.ts';
+import { doseOf, INGREDIENT_OF, KINDS, naming, RECIPE_CUP } from '../material/index.ts';
 import { drawnAs } from './mixColour.ts';
 
 /**
@@ -16,7 +16,7 @@ export function asMix(
   const ladder = doses.map(({ material, dose }): Ingredient => {
     const drops = KINDS[material.kind].by === 'drops';
     return {
-      what: material.name,
+      ...naming(material),
       kind: INGREDIENT_OF[material.kind],
       amount: Math.max(
         0.001,

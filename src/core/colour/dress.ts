@@ -1,5 +1,5 @@
 import type { FlakeShape, Ingredient, Material, Mix } from '../material/index.ts';
-import { RECIPE_CUP } from '../material/index.ts';
+import { materialOf, RECIPE_CUP } from '../material/index.ts';
 import { FILM_FLAKE, flakesIn } from './flake.ts';
 import { flakeMedium } from './flakeLight.ts';
 import type { Medium } from './laminate.ts';
@@ -33,8 +33,6 @@ export interface Look extends MixLight {
 /** mL of pearl in 100 mL of plastic that gives two thirds of all the sheen there is (judgement). */
 const SHEEN = 0.25;
 
-const named = (materials: readonly Material[], ingredient: Ingredient): Material | undefined =>
-  materials.find((material) => material.name.toLowerCase() === ingredient.what.toLowerCase());
 /** mL of an ingredient as it lies in its spoon. */
 export const spoonMl = (
   other: Pick<Ingredient, 'amount' | 'dimension'>,
@@ -54,7 +52,7 @@ const flakesOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): Fla
   mix.ladder
     .filter((ingredient) => ingredient.kind === 'flake' || ingredient.kind === 'remelt')
     .flatMap((ingredient) => {
-      const material = named(materials, ingredient);
+      const material = materialOf(ingredient, materials);
       if (material?.kind === 'puck')
         return material.size && material.carries > 0
           ? [
@@ -86,7 +84,7 @@ const flakesOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): Fla
         : [];
     });
 
-/** How a mix looks, from its ladder for a US cup and the materials of the same names. */
+/** How a mix looks, from its ladder for a US cup and the shelf. */
 export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): Look {
   const light = lightOf(mix, materials);
   const flakes = flakesOf(mix, materials);
@@ -99,7 +97,7 @@ export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
       )
       .map((ingredient) => ({
         what: ingredient.what,
-        why: named(materials, ingredient)
+        why: materialOf(ingredient, materials)
           ? 'Its size is not known.'
           : 'No material of that name is on the shelf.',
       })),
@@ -109,7 +107,7 @@ export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
     s: medium.s.map((x, count) => x + other.s[count]!),
   });
   const powders = mix.ladder.flatMap((ingredient) => {
-    const material = named(materials, ingredient);
+    const material = materialOf(ingredient, materials);
     return material ? [{ m: material, ml: spoonMl(ingredient, material) }] : [];
   });
   const pearl = powders
@@ -139,7 +137,7 @@ export function spentIn(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
   const pucks = mix.ladder
     .filter((ingredient) => ingredient.kind === 'remelt')
     .flatMap((ingredient) => {
-      const material = named(materials, ingredient);
+      const material = materialOf(ingredient, materials);
       return material
         ? [{ grams: spoonMl(ingredient, material) * material.density, spent: material.spent }]
         : [];

@@ -1,5 +1,5 @@
 import type { Ingredient, Material, Mix } from '../material/index.ts';
-import { doseOf, RECIPE_CUP } from '../material/index.ts';
+import { doseOf, materialOf, RECIPE_CUP } from '../material/index.ts';
 import type { Colour } from './lab.ts';
 import { colourOf, hexOf } from './lab.ts';
 import type { Medium, Surface } from './laminate.ts';
@@ -17,14 +17,12 @@ export interface MixLight {
 /** Kinds of ingredient that colour a mix; flake is counted, not mixed in. */
 const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder', 'remelt']);
 
-/** What a mix does to light, from its ladder for a US cup and the materials of the same names. */
+/** What a mix does to light, from its ladder for a US cup and the shelf. */
 export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
   const left: MixLight['left'] = [];
   const doses: { pigment: Pigment; dose: number }[] = [];
   for (const ingredient of mix.ladder.filter((ingredient) => COLOURS.has(ingredient.kind))) {
-    const material = materials.find(
-      (material) => material.name.toLowerCase() === ingredient.what.toLowerCase(),
-    );
+    const material = materialOf(ingredient, materials);
     const as = material && shelved('', material, 100);
     if (!material || !as) {
       left.push({ what: ingredient.what, why: 'No material of that name is on the shelf.' });

@@ -1,11 +1,13 @@
+import type { Named } from './named.ts';
+import { naming, sameThing } from './named.ts';
 import type { Material } from './shelf.ts';
 
 /**
- * Materials of these names whose dye stands no more than a heat: they bleed in a cup hotter than
+ * Materials named so whose dye stands no more than a heat: they bleed in a cup hotter than
  * that. The mix page asks with the heat a cup is often at, the bench with its window.
  */
 export const dyesUnder = (
-  names: readonly string[],
+  things: readonly Named[],
   materials: readonly Material[],
   celsius: number,
 ): (Material & { heat: number })[] =>
@@ -13,7 +15,7 @@ export const dyesUnder = (
     (material): material is Material & { heat: number } =>
       material.heat !== null &&
       material.heat < celsius &&
-      names.some((name) => name.toLowerCase() === material.name.toLowerCase()),
+      things.some((thing) => sameThing(thing, naming(material))),
   );
 
 /** °C a cup is often at while colour is in it (judgement). */

@@ -12,3 +12,4 @@ export * from './hardness.ts';
 export * from './ingredientOf.ts';
 export * from './kin.ts';
 export * from './dye.ts';
+export * from './named.ts';

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { IdSchema } from '../id.ts';
 import type { MaterialKind } from './kinds.ts';
 import { PLASTISOL } from './plastisol.ts';
 import { GradeSchema } from './schema.ts';
@@ -15,6 +16,8 @@ const hex = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written #rrggbb.');
  */
 export const MaterialSchema = z
   .object({
+    /** its number in the shop's list; absent before it stands there */
+    id: IdSchema.optional(),
     name: z.string().trim().min(1, 'Name the material.').max(60),
     kind: z.enum(keysOf<MaterialKind>(KINDS)),
     density: z

@@ -2,7 +2,7 @@ import type { FlakeInBait, FloatLayer } from '../colour/index.ts';
 import { coreReads, flakeInBait, lineOf, opacity, READS, shellDose } from '../colour/index.ts';
 import type { ShellDose } from '../colour/index.ts';
 import type { Grade, Material, Mix } from '../material/index.ts';
-import { GRADES, RECIPE_CUP } from '../material/index.ts';
+import { GRADES, materialOf, RECIPE_CUP } from '../material/index.ts';
 import { spoonMl } from '../colour/dress.ts';
 import type { Piece } from './compose.ts';
 import { piecesOf } from './compose.ts';
@@ -122,9 +122,7 @@ export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
   mix.ladder
     .filter((ingredient) => ingredient.kind === 'salt')
     .reduce((g, ingredient) => {
-      const material = materials.find(
-        (material) => material.name.toLowerCase() === ingredient.what.toLowerCase(),
-      );
+      const material = materialOf(ingredient, materials);
       return (
         g +
         (ingredient.dimension === 'mass'

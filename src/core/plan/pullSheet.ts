@@ -29,7 +29,7 @@ function ingredients(
     for (const charge of cup.charges) {
       for (const one of choice.recipe.ladder) {
         const scaled = scaleIngredient(one, charge.coldMl);
-        const key = `${one.what}|${one.dimension}`;
+        const key = `${one.materialId ?? one.what.toLowerCase()}|${one.dimension}`;
         const held = all.get(key);
         if (held) {
           held.item = { ...held.item, amount: held.item.amount + scaled.amount };

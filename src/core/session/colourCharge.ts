@@ -2,7 +2,7 @@ import type { Charge, Sight } from '../colour/index.ts';
 import { colourWith, shelved, SIGHT } from '../colour/index.ts';
 import { spoonMl } from '../colour/dress.ts';
 import type { Material } from '../material/index.ts';
-import { doseOf } from '../material/index.ts';
+import { doseOf, materialOf } from '../material/index.ts';
 import { cupMl, rungsOf } from './colouring.ts';
 import type { CupState } from './state/cup.ts';
 
@@ -18,9 +18,7 @@ export function chargeOf(
   const ml = cupMl(cup);
   if (ml <= 0) return null;
   const known = rungsOf(cup, materials).flatMap((rung) => {
-    const material = materials.find(
-      (material) => material.name.toLowerCase() === rung.what.toLowerCase(),
-    );
+    const material = materialOf(rung, materials);
     const as = material && shelved(material.name, material, ml);
     return material && as?.ok
       ? [

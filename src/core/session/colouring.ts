@@ -1,5 +1,14 @@
-import type { Ingredient, Material } from '../material/index.ts';
-import { dyesUnder, GRADES, OFTEN_AT, RECIPE_CUP, scaleIngredient } from '../material/index.ts';
+import type { Ingredient, Material, Named } from '../material/index.ts';
+import {
+  dyesUnder,
+  GRADES,
+  materialOf,
+  naming,
+  OFTEN_AT,
+  RECIPE_CUP,
+  sameThing,
+  scaleIngredient,
+} from '../material/index.ts';
 import { inUnitOf } from './units.ts';
 import type { CupState, TrailEntry } from './state/cup.ts';
 
@@ -14,6 +23,15 @@ const isCharge = (entry: TrailEntry): boolean =>
 export const cupMl = (cup: Pick<CupState, 'grams' | 'grade'>): number =>
   cup.grams / GRADES[cup.grade].density20;
 
+/** How much of one thing a mL of a cup's plastic holds, in its own unit. */
+export interface Strength extends Named {
+  dimension: TrailEntry['dimension'];
+  perMl: number;
+}
+/** What a cup holds of one thing, in a mL, in the unit asked for; 0 where there is none of it. */
+const heldOf = (held: readonly Strength[], thing: Named & Pick<Strength, 'dimension'>): number =>
+  held.find((other) => sameThing(other, thing) && other.dimension === thing.dimension)?.perMl ?? 0;
+
 /**
  * How much of each thing a mL of the cup's plastic holds, in the order they first went in. A thing
  * counted in two ways (drops, and a squeeze that was weighed) is one, in the unit its recipe or its
@@ -24,36 +42,25 @@ export function strengths(
   cup: CupState,
   upTo = cup.trail.length,
   materials: readonly Material[] = [],
-): Map<string, { what: string; dimension: TrailEntry['dimension']; perMl: number }> {
-  const unit = new Map(
-    cup.ladder.map((ingredient) => [ingredient.what.toLowerCase(), ingredient.dimension]),
-  );
-  const out = new Map<
-    string,
-    { what: string; dimension: TrailEntry['dimension']; perMl: number }
-  >();
+): Strength[] {
+  const units: (Named & Pick<Strength, 'dimension'>)[] = [...cup.ladder];
+  const out: Strength[] = [];
   for (const entry of cup.trail.slice(0, upTo)) {
     const ml = entry.grams / GRADES[cup.grade].density20;
     if (isCharge(entry)) {
       const fresh = entry.what === 'plastisol' && entry.grams > 0 ? entry.amount / entry.grams : 0;
-      for (const held of out.values()) held.perMl *= 1 - fresh;
+      for (const held of out) held.perMl *= 1 - fresh;
       continue;
     }
     if (ml <= 0) continue;
-    const name = entry.what.toLowerCase();
-    const wanted = unit.get(name) ?? entry.dimension;
-    unit.set(name, wanted);
-    const amount = inUnitOf(
-      entry.amount,
-      entry.dimension,
-      wanted,
-      materials.find((material) => material.name.toLowerCase() === name),
-    );
-    const dimension = amount === null ? entry.dimension : wanted;
-    const key = `${name}/${dimension}`;
-    const held = out.get(key);
-    if (held) held.perMl += (amount ?? entry.amount) / ml;
-    else out.set(key, { what: entry.what, dimension, perMl: (amount ?? entry.amount) / ml });
+    const wanted = units.findLast((unit) => sameThing(unit, entry))?.dimension ?? entry.dimension;
+    units.push({ ...entry, dimension: wanted });
+    const inWanted = inUnitOf(entry.amount, entry.dimension, wanted, materialOf(entry, materials));
+    const dimension = inWanted === null ? entry.dimension : wanted;
+    const perMl = (inWanted ?? entry.amount) / ml;
+    const held = out.find((other) => sameThing(other, entry) && other.dimension === dimension);
+    if (held) held.perMl += perMl;
+    else out.push({ what: entry.what, materialId: entry.materialId, dimension, perMl });
   }
   return out;
 }
@@ -68,10 +75,7 @@ export function missingIngredients(
   if (cup.charges === 0) return [];
   const held = strengths(cup, undefined, materials);
   return cup.ladder.filter(
-    (ingredient) =>
-      (held.get(`${ingredient.what.toLowerCase()}/${ingredient.dimension}`)?.perMl ?? 0) *
-        RECIPE_CUP <
-      LACKS * ingredient.amount,
+    (ingredient) => heldOf(held, ingredient) * RECIPE_CUP < LACKS * ingredient.amount,
   );
 }
 
@@ -79,19 +83,13 @@ export function missingIngredients(
 export const bleeding = (
   cup: Pick<CupState, 'ladder' | 'trail'>,
   materials: readonly Material[],
-): (Material & { heat: number })[] =>
-  dyesUnder(
-    [...cup.ladder.map((ingredient) => ingredient.what), ...cup.trail.map((entry) => entry.what)],
-    materials,
-    OFTEN_AT,
-  );
+): (Material & { heat: number })[] => dyesUnder([...cup.ladder, ...cup.trail], materials, OFTEN_AT);
 
 /**
  * One thing of a cup's ladder: what its charge wants, what is in it, and what is still to come, in
  * its own unit.
  */
-export interface Rung {
-  what: string;
+export interface Rung extends Named {
   dimension: Ingredient['dimension'];
   when: Ingredient['when'] | null;
   wanted: number;
@@ -104,11 +102,11 @@ export function rungsOf(cup: CupState, materials: readonly Material[] = []): Run
   const held = strengths(cup, undefined, materials);
   const own = cup.ladder.map((ingredient): Rung => {
     const wanted = scaleIngredient(ingredient, ml).amount;
-    const inIt =
-      (held.get(`${ingredient.what.toLowerCase()}/${ingredient.dimension}`)?.perMl ?? 0) * ml;
+    const inIt = heldOf(held, ingredient) * ml;
     const short = wanted - inIt;
     return {
       what: ingredient.what,
+      materialId: ingredient.materialId,
       dimension: ingredient.dimension,
       when: ingredient.when,
       wanted,
@@ -121,18 +119,17 @@ export function rungsOf(cup: CupState, materials: readonly Material[] = []): Run
             : 0,
     };
   });
-  const besides = [...held.values()].filter(
+  const besides = held.filter(
     (other) =>
       !cup.ladder.some(
-        (ingredient) =>
-          ingredient.what.toLowerCase() === other.what.toLowerCase() &&
-          ingredient.dimension === other.dimension,
+        (ingredient) => sameThing(ingredient, other) && ingredient.dimension === other.dimension,
       ),
   );
   return [
     ...own,
     ...besides.map((beside): Rung => ({
       what: beside.what,
+      materialId: beside.materialId,
       dimension: beside.dimension,
       when: null,
       wanted: 0,
@@ -165,24 +162,16 @@ export function strangeFlake(
   cup: Pick<CupState, 'ladder' | 'trail'>,
   materials: readonly Material[],
 ): { what: string; size: number; wanted: number }[] {
-  const flake = (what: string) =>
-    materials.find(
-      (material) =>
-        material.kind === 'flake' &&
-        material.size !== null &&
-        material.name.toLowerCase() === what.toLowerCase(),
-    );
-  const own = cup.ladder.flatMap((ingredient) => {
-    const material = flake(ingredient.what);
-    return material ? [material.size!] : [];
-  });
+  const flakes = materials.filter(
+    (material) => material.kind === 'flake' && material.size !== null,
+  );
+  const sizedIn = (things: readonly Named[]) =>
+    new Set(things.flatMap((thing) => materialOf(thing, flakes) ?? []));
+  const own = [...sizedIn(cup.ladder)].map((material) => material.size!);
   if (own.length === 0) return [];
-  return [...new Set(cup.trail.map((entry) => entry.what))].flatMap((what) => {
-    const material = flake(what);
-    return material && own.every((size) => Math.abs(size - material.size!) > 0.05)
-      ? [{ what: material.name, size: material.size!, wanted: own[0]! }]
-      : [];
-  });
+  return [...sizedIn(cup.trail)]
+    .filter((material) => own.every((size) => Math.abs(size - material.size!) > 0.05))
+    .map((material) => ({ what: material.name, size: material.size!, wanted: own[0]! }));
 }
 
 /**
@@ -197,17 +186,13 @@ export function otherFlake(
   if (
     adding.kind !== 'flake' ||
     !adding.size ||
-    cup.trail.some((entry) => entry.what.toLowerCase() === adding.name.toLowerCase())
+    cup.trail.some((entry) => sameThing(entry, naming(adding)))
   )
     return null;
   const own = cup.ladder
     .filter((ingredient) => ingredient.kind === 'flake')
-    .flatMap((ingredient) =>
-      materials.filter(
-        (material) =>
-          material.name.toLowerCase() === ingredient.what.toLowerCase() && material.size !== null,
-      ),
-    );
+    .flatMap((ingredient) => materialOf(ingredient, materials) ?? [])
+    .filter((material) => material.size !== null);
   return own.length > 0 && own.every((material) => Math.abs(material.size! - adding.size!) > 0.05)
     ? own[0]!
     : null;

@@ -1,6 +1,6 @@
 import { deltaE, lightOf, throughTo } from '../colour/index.ts';
-import type { Ingredient, Material } from '../material/index.ts';
-import { RECIPE_CUP } from '../material/index.ts';
+import type { Ingredient, Material, Named } from '../material/index.ts';
+import { materialOf, RECIPE_CUP, sameThing } from '../material/index.ts';
 import type { Apart } from './apart.ts';
 import { strengths } from './colouring.ts';
 import { mixIn } from './mixIn.ts';
@@ -29,7 +29,11 @@ export function likeness(cup: CupState, upTo: number, materials: readonly Materi
   const key = JSON.stringify([
     cup.key,
     cup.ladder,
-    [...held.values()].map((other) => [other.what, other.dimension, other.perMl.toPrecision(6)]),
+    held.map((other) => [
+      other.materialId ?? other.what,
+      other.dimension,
+      other.perMl.toPrecision(6),
+    ]),
   ]);
   const known = judged.get(materials) ?? new Map<string, Apart>();
   judged.set(materials, known);
@@ -49,29 +53,21 @@ function judge(
   held: ReturnType<typeof strengths>,
 ): Apart {
   const wanted = cup.ladder.filter((ingredient) => COLOURING.has(ingredient.kind));
-  const kindOf = (what: string): 'flake' | 'colour' | 'none' => {
-    const own = cup.ladder.find(
-      (ingredient) => ingredient.what.toLowerCase() === what.toLowerCase(),
-    )?.kind;
-    const kind =
-      own ??
-      (materials.find((material) => material.name.toLowerCase() === what.toLowerCase())?.kind ===
-      'flake'
-        ? 'flake'
-        : undefined);
-    if (kind === 'flake') return 'flake';
-    const on = materials.find((material) => material.name.toLowerCase() === what.toLowerCase());
+  const kindOf = (thing: Named): 'flake' | 'colour' | 'none' => {
+    const own = cup.ladder.find((ingredient) => sameThing(ingredient, thing))?.kind;
+    const on = materialOf(thing, materials);
+    if ((own ?? on?.kind) === 'flake') return 'flake';
     if (own) return COLOURING.has(own) ? 'colour' : 'none';
     return on && ['plastisol', 'softener', 'stabiliser', 'salt', 'scent', 'oil'].includes(on.kind)
       ? 'none'
       : 'colour';
   };
   const off: ('flake' | 'colour')[] = [];
-  for (const { what, perMl } of held.values()) {
-    const kind = kindOf(what);
+  for (const strength of held) {
+    const kind = kindOf(strength);
     if (kind === 'none') continue;
-    const of = wanted.find((ingredient) => ingredient.what.toLowerCase() === what.toLowerCase());
-    const share = of ? (perMl * RECIPE_CUP) / of.amount : Infinity;
+    const of = wanted.find((ingredient) => sameThing(ingredient, strength));
+    const share = of ? (strength.perMl * RECIPE_CUP) / of.amount : Infinity;
     if (share < AS_WANTED.least || share > AS_WANTED.most) off.push(kind);
   }
   if (off.length === 0) return 0;

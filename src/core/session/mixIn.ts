@@ -1,6 +1,6 @@
 import { drawnAs } from '../colour/index.ts';
 import type { Ingredient, Material, Mix } from '../material/index.ts';
-import { INGREDIENT_OF, RECIPE_CUP } from '../material/index.ts';
+import { INGREDIENT_OF, materialOf, naming, RECIPE_CUP, sameThing } from '../material/index.ts';
 import { strengths } from './colouring.ts';
 import type { CupState } from './state/cup.ts';
 
@@ -14,15 +14,14 @@ export function mixIn(
   materials: readonly Material[],
   upTo?: number,
 ): Mix {
-  const ladder = [...strengths(cup, upTo, materials).values()]
+  const ladder = strengths(cup, upTo, materials)
     .filter((strength) => strength.perMl * RECIPE_CUP > 1e-3)
-    .map(({ what, dimension, perMl }): Ingredient => {
-      const own = cup.ladder.find(
-        (ingredient) => ingredient.what.toLowerCase() === what.toLowerCase(),
-      );
-      const on = materials.find((material) => material.name.toLowerCase() === what.toLowerCase());
+    .map(({ what, materialId, dimension, perMl }): Ingredient => {
+      const thing = { what, materialId };
+      const own = cup.ladder.find((ingredient) => sameThing(ingredient, thing));
+      const on = materialOf(thing, materials);
       return {
-        what,
+        ...(on ? naming(on) : thing),
         kind: own?.kind ?? (on ? INGREDIENT_OF[on.kind] : 'pigment'),
         amount: Math.round(perMl * RECIPE_CUP * 1000) / 1000,
         dimension,

@@ -88,6 +88,7 @@ export function CupPanel({
                       payload: {
                         cup: cup.key,
                         what: one.what,
+                        materialId: one.materialId,
                         amount: one.amount,
                         dimension: one.dimension,
                         from: 'hand',

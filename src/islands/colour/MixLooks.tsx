@@ -63,11 +63,7 @@ export function Looks({
   const flaked = throughTo(look.withFlake, BODY, 'card');
   const turn = hueTurn(bare, flaked);
   const spent = spentIn(mix, materials);
-  const weak = dyesUnder(
-    mix.ladder.map((ingredient) => ingredient.what),
-    materials,
-    OFTEN_AT,
-  );
+  const weak = dyesUnder(mix.ladder, materials, OFTEN_AT);
   return (
     <div data-looks data-drawn={drawn ? 'yes' : undefined}>
       <div className="grid gap-4 sm:grid-cols-2">

@@ -13,6 +13,7 @@ import requests from './12-requests.ts';
 import backups from './13-backups.ts';
 import people from './14-people.ts';
 import history from './15-history.ts';
+import ids from './16-ids.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   backups,
   people,
   history,
+  ids,
 ];

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { IdSchema } from '../../id.ts';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
 import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
@@ -6,6 +7,8 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const AddedSchema = z.object({
   cup: key,
   what: z.string().trim().min(1).max(80),
+  /** the material it is; absent for what the shelf does not have, and in older logs */
+  materialId: IdSchema.optional(),
   amount: z.number().positive(),
   dimension: z.enum(['drops', 'volume', 'mass']),
   from: z.enum(['recipe', 'hand']).default('hand'),
@@ -17,9 +20,9 @@ export const AddedSchema = z.object({
 export const added: EventKind<typeof AddedSchema> = {
   payload: AddedSchema,
   work: { name: 'Additions' },
-  identity: (state, { cup, what, nth, from }) =>
+  identity: (state, { cup, what, materialId, nth, from }) =>
     from === 'recipe'
-      ? [cup, state.cups.get(cup)?.charges ?? 0, `${what}${nth ? `#${nth}` : ''}`]
+      ? [cup, state.cups.get(cup)?.charges ?? 0, `${materialId ?? what}${nth ? `#${nth}` : ''}`]
       : null,
   rows: noRows,
   heat: saysNothingOfHeat,
@@ -33,6 +36,7 @@ export const added: EventKind<typeof AddedSchema> = {
           event: event.id,
           at: event.at,
           what: event.payload.what,
+          ...(event.payload.materialId ? { materialId: event.payload.materialId } : {}),
           amount: event.payload.amount,
           dimension: event.payload.dimension,
           grams: cup.grams,

@@ -22,6 +22,7 @@ export interface TrailEntry {
   event: string;
   at: number;
   what: string;
+  materialId?: number;
   amount: number;
   dimension: 'drops' | 'volume' | 'mass';
   /** g in the cup once it was in, and °C as reckoned or last read */

@@ -1,4 +1,4 @@
-import { GRADES } from '../../material/index.ts';
+import { GRADES, sameThing } from '../../material/index.ts';
 import { degrees, say } from '../../quantity/index.ts';
 import { freeOven } from '../guard/cups.ts';
 import type { RunState, SessionState } from '../state.ts';
@@ -120,7 +120,7 @@ export function cupSteps(state: SessionState, run: RunState): Step[] {
         send: { kind: 'coloured', payload: { cup: cup.key } },
         also: addAll(
           cup,
-          ladder.filter((ingredient) => !since.some((entry) => entry.what === ingredient.what)),
+          ladder.filter((ingredient) => !since.some((entry) => sameThing(entry, ingredient))),
         ),
       });
     }

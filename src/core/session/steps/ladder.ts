@@ -1,4 +1,5 @@
 import { GRADES } from '../../material/grade.ts';
+import { sameThing } from '../../material/named.ts';
 import { scaleIngredient } from '../../material/mix.ts';
 import type { Ingredient } from '../../material/schema.ts';
 import { sayIngredient } from '../../plan/spoon.ts';
@@ -13,7 +14,7 @@ export const ladderOf = (cup: CupState, grams: number, when: Ingredient['when'][
   cup.ladder
     .map((ingredient, i) => ({
       ...scaleIngredient(ingredient, grams / GRADES[cup.grade].density20),
-      nth: cup.ladder.slice(0, i + 1).filter((other) => other.what === ingredient.what).length,
+      nth: cup.ladder.slice(0, i + 1).filter((other) => sameThing(other, ingredient)).length,
     }))
     .filter((ingredient) => when.includes(ingredient.when));
 export const ladderText = (ladder: Ingredient[], state: SessionState): string =>
@@ -26,6 +27,7 @@ export const addAll = (cup: CupState, ladder: Listed[]): Send[] =>
     payload: {
       cup: cup.key,
       what: ingredient.what,
+      ...(ingredient.materialId ? { materialId: ingredient.materialId } : {}),
       amount: ingredient.amount,
       dimension: ingredient.dimension,
       from: 'recipe',

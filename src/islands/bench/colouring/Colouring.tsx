@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Colour } from '@/core/colour/index.ts';
-import type { Material } from '@/core/material/index.ts';
-import { doseOf, KINDS } from '@/core/material/index.ts';
+import type { Material, Named } from '@/core/material/index.ts';
+import { doseOf, KINDS, materialOf, naming, sameThing } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import type { CupState, Rung, Send, SessionState } from '@/core/session/index.ts';
@@ -153,18 +153,14 @@ function OneCup({
   next: (by: number) => void;
 }) {
   const { materials, dosing } = state.snapshot.colour;
-  const named = (what: string) =>
-    materials.find((material) => material.name.toLowerCase() === what.toLowerCase());
+  const named = (thing: Named) => materialOf(thing, materials);
   const [extra, setExtra] = useState<Rung[]>([]);
   const [asking, setAsking] = useState<{ own: Material; other: Material } | null>(null);
   const [looks, setLooks] = useState<Colour | null>(null);
   const [upTo, setUpTo] = useState<number | null>(null);
   const [weigh, setWeigh] = useState(dosing === 'weigh');
   const rungs = rungsOf(cup, state.snapshot.colour.materials);
-  const all = [
-    ...rungs,
-    ...extra.filter((rung) => !rungs.some((other) => other.what === rung.what)),
-  ];
+  const all = [...rungs, ...extra.filter((rung) => !rungs.some((other) => sameThing(other, rung)))];
   const [at, setAt] = useState(() =>
     Math.max(
       0,
@@ -172,7 +168,7 @@ function OneCup({
     ),
   );
   const rung = all[Math.min(at, all.length - 1)];
-  const on = rung && named(rung.what);
+  const on = rung && named(rung);
   const goes = rung ? goesOf(rung, on, units) : [];
   const [wanted, setWanted] = useState<Colour | null>(null);
   const charge = useMemo(() => {
@@ -180,13 +176,14 @@ function OneCup({
     return own && wanted ? { ...own, target: wanted } : own;
   }, [cup, materials, wanted]);
   const answer = useNext(charge, looks);
-  const add = (what: string, amount: number, dimension: Dimension) => {
+  const add = ({ what, materialId }: Named, amount: number, dimension: Dimension) => {
     setLooks(null);
     onSend({
       kind: 'added',
       payload: {
         cup: cup.key,
         what,
+        materialId,
         amount,
         dimension,
         from: 'hand',
@@ -194,14 +191,14 @@ function OneCup({
       },
     });
   };
-  const go = (go: Go | undefined) => go && rung && add(rung.what, go.amount, go.dimension);
-  const rest = () => rung && rung.still > 0 && add(rung.what, rung.still, rung.dimension);
+  const go = (go: Go | undefined) => go && rung && add(rung, go.amount, go.dimension);
+  const rest = () => rung && rung.still > 0 && add(rung, rung.still, rung.dimension);
   const advised = () =>
     answer?.adding.add.forEach((dose) => {
-      const material = named(dose.key)!;
+      const material = named({ what: dose.key })!;
       const drops = KINDS[material.kind].by === 'drops';
       add(
-        material.name,
+        naming(material),
         drops ? Math.round(dose.dose) : dose.dose * doseOf(material),
         drops ? 'drops' : 'volume',
       );
@@ -218,12 +215,12 @@ function OneCup({
   const bring = (material: Material) => {
     setAsking(null);
     rows.current?.focus();
-    const held = all.findIndex((rung) => rung.what.toLowerCase() === material.name.toLowerCase());
+    const held = all.findIndex((rung) => sameThing(rung, naming(material)));
     if (held >= 0) return setAt(held);
     setExtra([
       ...extra,
       {
-        what: material.name,
+        ...naming(material),
         dimension: KINDS[material.kind].by === 'drops' ? 'drops' : 'volume',
         when: null,
         wanted: 0,
@@ -234,7 +231,7 @@ function OneCup({
     setAt(all.length);
   };
   const take = (name: string) => {
-    const material = named(name);
+    const material = named({ what: name });
     if (!material) return;
     const own = otherFlake(cup, material, materials);
     if (own) setAsking({ own, other: material });
@@ -279,7 +276,7 @@ function OneCup({
             <p>Nothing is written down for this mix. Take things from the shelf below.</p>
           )}
           {all.map((other, i) => {
-            const material = named(other.what);
+            const material = named(other);
             return (
               <Row
                 key={`${other.what}${other.dimension}`}
@@ -331,7 +328,7 @@ function OneCup({
               of={on}
               units={units}
               scale={scale(cup.key)}
-              onDrops={(count) => add(rung.what, count, 'drops')}
+              onDrops={(count) => add(rung, count, 'drops')}
             />
           ) : (
             <button

@@ -1,6 +1,6 @@
 import type { Charge, Colour } from '@/core/colour/index.ts';
 import { colourOfHex, colourWith, hexOf, NEAR } from '@/core/colour/index.ts';
-import type { Material } from '@/core/material/index.ts';
+import type { Material, Named } from '@/core/material/index.ts';
 import { density, GRADES, KINDS, PINCH } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -20,7 +20,7 @@ interface Props {
   /** how the swatch was seen, where it was */
   looks: Colour | null;
   units: ShopUnits;
-  named: (what: string) => Material | undefined;
+  named: (thing: Named) => Material | undefined;
   onLooks: (colour: Colour) => void;
   /** another colour than the recipe's is wanted; null = the recipe's again */
   onWanted: (colour: Colour | null) => void;
@@ -57,7 +57,7 @@ export function NextGo({
       charge.sight,
     );
   const said = (dose: { key: string; dose: number }): string => {
-    const material = named(dose.key)!;
+    const material = named({ what: dose.key })!;
     const count = Math.round(dose.dose);
     const much = {
       drops: `${count} ${count === 1 ? 'drop' : 'drops'}`,
