@@ -7,13 +7,13 @@ import type { Mix } from '@/core/material/index.ts';
 import { joinedTo } from '@/core/material/index.ts';
 import { keepVersion, joinMixes } from '@/store/mixes.ts';
 import type { Mould } from '@/core/mould/index.ts';
-import { layoutFaults } from '@/core/mould/index.ts';
+import { layoutFaults, takesJoined } from '@/core/mould/index.ts';
 import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { InsertHeap } from '@/store/inserts.ts';
 import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
-import { newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
+import { joinTakes, newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem, unseen, versionOf } from './result.ts';
 
@@ -37,6 +37,20 @@ const ONE: Record<ListKey, string> = {
 export const LIST_KEYS = Object.keys(LISTS) as ListKey[];
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
+/** Entries that name others of the shop, joined to them by their numbers. */
+const JOINED: { [L in ListKey]?: (spec: Spec<L>) => Promise<Spec<L>> } = {
+  mixes: async (mix) => joinedTo(mix, await shelf()),
+  moulds: async (mould) =>
+    takesJoined(
+      mould,
+      (await list('moulds')).map((entry) => entry.spec),
+    ),
+};
+/** What else names an entry, and is to say it by its new name. */
+const NAMED_IN: Partial<
+  Record<ListKey, (id: number, name: string, words: string[]) => Promise<void>>
+> = { materials: joinMixes, moulds: joinTakes };
+
 /**
  * Saves an entry of one of the shop's lists, checked by its schema.
  * @param seen the version an entry was changed from
@@ -52,7 +66,8 @@ export async function saveEntry<L extends ListKey>(
     const first = read.error.issues[0]!;
     return problem(422, 'invalid', first.message, first.path.join('.'));
   }
-  const spec = (key === 'mixes' ? joinedTo(read.data as Mix, await shelf()) : read.data) as Spec<L>;
+  const whole = read.data as Spec<L>;
+  const spec = (await JOINED[key]?.(whole)) ?? whole;
   const wrong = misfit(key, spec);
   if (wrong) return problem(422, 'misfit', wrong);
   const { name } = spec as { name: string };
@@ -74,11 +89,9 @@ export async function saveEntry<L extends ListKey>(
         'name',
       );
     const saved = (await put(key, spec, id))!;
-    if (key === 'materials') {
-      await notePrice(name, held?.spec, spec);
-      const was = (held?.spec as { name: string } | undefined)?.name;
-      if (was !== name) await joinMixes(saved, name, was ? [was, name] : [name]);
-    }
+    if (key === 'materials') await notePrice(name, held?.spec, spec);
+    const was = (held?.spec as { name: string } | undefined)?.name;
+    if (was !== name) await NAMED_IN[key]?.(saved, name, was ? [was, name] : [name]);
     if (key === 'mixes') await keepVersion(saved, spec as Mix);
     const kept = (await find(key, saved))!;
     return ok({ ...kept, version: versionOf(kept.spec) });

@@ -140,7 +140,7 @@ export async function takeReadings(
       lead,
       state?.roomCelsius ?? null,
       inOven != null && inOven.until > now + lead,
-      (await newestLesson(`probe/${device.name}`))?.posterior.mean,
+      (await newestLesson(`probe/${device.id}`))?.posterior.mean,
     );
     await keepReadings(device, judged);
     const good = judged.findLast((judged) => judged.flag === null || FLAGS[judged.flag].used);

@@ -27,6 +27,7 @@ import {
 import { inTransaction } from '@/store/query.ts';
 import { readShop } from '@/store/shop.ts';
 import { peek } from './append.ts';
+import { namesOfLearned } from './learnedNames.ts';
 import type { Result } from './result.ts';
 import { ok, problem } from './result.ts';
 
@@ -79,13 +80,13 @@ async function probeLessons(session: number) {
   const known = new Map(
     (await newestLessons()).map((newestLesson) => [newestLesson.key, newestLesson.posterior]),
   );
-  return [...new Set(all.map((other) => other.name))].flatMap((name) => {
-    const told = lagOf(all.filter((other) => other.name === name));
-    const prior = known.get(`probe/${name}`) ?? LAG_PRIOR;
+  return [...new Set(all.map((other) => other.device))].flatMap((device) => {
+    const told = lagOf(all.filter((other) => other.device === device));
+    const prior = known.get(`probe/${device}`) ?? LAG_PRIOR;
     return told && told.steps >= LAG_ENOUGH
       ? [
           {
-            key: `probe/${name}`,
+            key: `probe/${device}`,
             prior,
             posterior: combined(prior, told.lag),
             readings: told.steps,
@@ -144,14 +145,18 @@ export function learnDue(): Promise<void> {
 /** What the shop has learned, thing by thing, with what was usual and what taught it. */
 export async function whatIsLearned() {
   await learnDue();
-  const [setup, newest, keys] = await Promise.all([heatSetup(), newestLessons(), lessonKeys()]);
+  const [setup, newest, keys, nameOf] = await Promise.all([
+    heatSetup(),
+    newestLessons(),
+    lessonKeys(),
+    namesOfLearned(),
+  ]);
   return Promise.all(
     newest.map(async (lesson) => ({
       ...lesson,
       usual: usualOf(lesson.key, setup),
       locked: keys.some((key) => key.key === lesson.key && key.locked),
-      oven:
-        setup.ovens.find((oven) => lesson.key.startsWith(`oven/${oven.id}/`))?.oven.name ?? null,
+      of: nameOf(lesson.key),
       past: await lessonsOf(lesson.key, 12),
     })),
   );

@@ -54,6 +54,8 @@ const MOST_KNOWN = 5000;
 const OWN_ID: Partial<Record<ListKey, (id: number) => object>> = {
   builds: (id) => ({ key: `own-${id}` }),
   materials: (id) => ({ id }),
+  moulds: (id) => ({ id }),
+  vessels: (id) => ({ id }),
 };
 
 /** An entry as it is kept, brought to today's form: a field that came later has its default. */
@@ -117,7 +119,7 @@ export async function put<L extends ListKey>(
   id?: number,
 ): Promise<number | null> {
   const { name } = spec as { name: string };
-  const kept = key === 'materials' ? { ...spec, id: undefined } : spec;
+  const kept = { ...spec, id: undefined };
   const json = JSON.stringify(kept);
   const before =
     id === undefined

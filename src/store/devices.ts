@@ -114,11 +114,11 @@ export async function keepReadings(
 /** Temperatures sent of one session that were not flagged, probe by probe in order. */
 export const readingsOf = (
   session: number,
-): Promise<{ name: string; at: number; value: number }[]> =>
+): Promise<{ device: number; at: number; value: number }[]> =>
   rows(
-    `SELECT d.name, (extract(epoch FROM r.at) * 1000)::float8 AS at, r.value FROM
+    `SELECT d.id AS device, (extract(epoch FROM r.at) * 1000)::float8 AS at, r.value FROM
       device_readings r JOIN devices d ON d.id = r.device_id WHERE r.session_id = $1 AND r.flag
-      IS NULL AND d.kind = 'thermometer' ORDER BY d.name, r.at LIMIT 200000`,
+      IS NULL AND d.kind = 'thermometer' ORDER BY d.id, r.at LIMIT 200000`,
     [session],
   );
 export const setLast = (

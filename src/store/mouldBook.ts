@@ -76,3 +76,20 @@ export const shotsGivenBy = async (moulds: number[]): Promise<Map<number, number
 export const shotsGiven = async (mould: number): Promise<number> =>
   (await row<{ n: number }>('SELECT count(*)::int AS n FROM shots WHERE mould_id = $1', [mould]))!
     .n;
+
+/**
+ * Moulds that take a mould's inserts know it by its number and say it by the name it has now; what
+ * they named by words alone is joined to it.
+ * @param words names that were and are this mould's
+ */
+export const joinTakes = (mould: number, name: string, words: string[]): Promise<void> => {
+  const own = `(t->>'mouldId')::int = $1 OR (NOT t ? 'mouldId' AND t->>'mould' = ANY($3::text[]))`;
+  return run(
+    `UPDATE moulds SET updated_at = clock_timestamp(), spec = jsonb_set(spec, '{takes}', (SELECT
+       jsonb_agg(CASE WHEN ${own} THEN t || jsonb_build_object('mouldId', $1::int, 'mould', $2::text)
+       ELSE t END ORDER BY place)
+       FROM jsonb_array_elements(spec->'takes') WITH ORDINALITY takes(t, place)))
+     WHERE EXISTS (SELECT 1 FROM jsonb_array_elements(spec->'takes') t WHERE ${own})`,
+    [mould, name, words],
+  );
+};

@@ -84,7 +84,7 @@ test('what does not fit is said: block, halves, inserts, rods, places, channels'
   assert.deepEqual(codes(tooled(8, 0, { moulds: [] })), ['no-mould', 'no-source']);
   const huge = { id: 98, mould: mould(4, 90, { name: 'Eel tail 24, tail mould', makes: 'tail' }) };
   assert.deepEqual(codes(tooled(8, 0, { moulds: [huge] })).at(-1), 'no-room');
-  assert.equal(lieOf({ name: 'a', takes: [], rod: null }, 'a'), null);
+  assert.equal(lieOf({ name: 'a', takes: [], rod: null }, { name: 'a' }), null);
 });
 
 test('where the line sits: two layers as published, three by symmetry, and along the bait by area', () => {

@@ -32,7 +32,7 @@ function shotAfterShot(shots: number, faster: number) {
   const [grams, poured, stands, open] = [90, 165, 120, 60];
   let [at, is] = [1_000_000, 45];
   setMouldHeat(mould, { celsius: is, own: 0, slope: 0 }, at);
-  const prior = mouldPrior(NOTHING_LEARNED, mould.mould.name).loss;
+  const prior = mouldPrior(NOTHING_LEARNED, mould.mould).loss;
   const truly = losing(bodyOfMould(mould.mould), prior.mean + faster * prior.sd);
   for (let i = 0; i < shots; i++) {
     giveHeat(state, mould, grams, poured, at, at + stands * 1000);

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { IdSchema } from '../id.ts';
 import type { BlockKind } from './build.ts';
 import { BLOCKS } from './build.ts';
 
@@ -37,6 +38,8 @@ export type Block = z.infer<typeof BlockSchema>;
 
 /** A measuring cup: what plastic is cooked in and drawn from. */
 export const VesselSchema = z.object({
+  /** its number in the shop's list; absent before it stands there */
+  id: IdSchema.optional(),
   name: z.string().trim().min(1, 'Name the cup.').max(60),
   volume: z.number().positive().describe('mL to the brim'),
   /** inside, at the bottom where the last draw is taken, mm */

@@ -1,3 +1,4 @@
+import { knownBy } from '../id.ts';
 import { COLD_PRIOR } from './cold.ts';
 import type { CupConstants, OvenConstants } from './estimate/belief.ts';
 import type { Estimate } from './meanAndSpread.ts';
@@ -18,10 +19,10 @@ export interface Learned {
   metal?: Estimate;
   /** by {@link ovenKey} */
   ovens: Record<string, OvenConstants>;
-  /** by the cup's name */
+  /** by the kind of cup ({@link knownBy}) */
   cups: Record<string, CupConstants>;
   /**
-   * by the mould's name: ln of how much faster it loses heat, and of how much longer its baits
+   * by the mould ({@link knownBy}): ln of how much faster it loses heat, and of how much longer its baits
    * want, than reckoned; K under its own heat at which half come short
    */
   moulds?: Record<string, { loss?: Estimate; opens?: Estimate; cold?: Estimate }>;
@@ -66,11 +67,14 @@ function byOthers(learned: Learned, of: keyof typeof MOULDS_DIFFER): Estimate {
     sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))),
   };
 }
-export const mouldPrior = (learned: Learned, name: string) => ({
-  loss: slack(learned.moulds?.[name]?.loss, byOthers(learned, 'loss'), STANDS_ELSEWHERE),
-  opens: learned.moulds?.[name]?.opens ?? byOthers(learned, 'opens'),
-  cold: learned.moulds?.[name]?.cold ?? MOULD_PRIOR.cold,
-});
+export const mouldPrior = (learned: Learned, mould: { id?: number; name: string }) => {
+  const known = learned.moulds?.[knownBy(mould)];
+  return {
+    loss: slack(known?.loss, byOthers(learned, 'loss'), STANDS_ELSEWHERE),
+    opens: known?.opens ?? byOthers(learned, 'opens'),
+    cold: known?.cold ?? MOULD_PRIOR.cold,
+  };
+};
 export const jointPrior = (learned: Learned): Estimate => learned.joint ?? JOINT_PRIOR;
 export const bleedPrior = (learned: Learned): Estimate => learned.bleed ?? BLEED_PRIOR;
 
@@ -96,11 +100,17 @@ export const sharedPrior = (learned: Learned, reads?: Instrument, check?: Check 
   instrument: instrumentPrior(reads, check),
 });
 /** Cups of one kind still differ from each other. */
-export const cupPrior = (learned: Learned, vessel: string): CupConstants => ({
-  exchange: slack(learned.cups[vessel]?.exchange, PRIOR.exchange, OVERNIGHT.exchange),
-  weight: slack(learned.cups[vessel]?.weight, PRIOR.weight, OVERNIGHT.weight),
-  stand: slack(learned.cups[vessel]?.stand, PRIOR.stand, OVERNIGHT.stand),
-});
+export function cupPrior(
+  learned: Learned,
+  vessel: { id?: number; name: string } | null,
+): CupConstants {
+  const known = vessel ? learned.cups[knownBy(vessel)] : undefined;
+  return {
+    exchange: slack(known?.exchange, PRIOR.exchange, OVERNIGHT.exchange),
+    weight: slack(known?.weight, PRIOR.weight, OVERNIGHT.weight),
+    stand: slack(known?.stand, PRIOR.stand, OVERNIGHT.stand),
+  };
+}
 export function ovenPrior(
   learned: Learned,
   id: number,

@@ -34,8 +34,26 @@ export const rodVolume = (mould: Pick<Mould, 'rod'>): number =>
  * back into its own mould.
  */
 export const lieOf = (
-  mould: Pick<Mould, 'name' | 'takes' | 'rod'>,
-  maker: string,
+  mould: Pick<Mould, 'id' | 'name' | 'takes' | 'rod'>,
+  maker: Pick<Mould, 'id' | 'name'>,
 ): Mould['takes'][number] | null =>
-  mould.takes.find((take) => take.mould === maker) ??
-  (mould.name === maker && mould.rod ? { mould: maker, lies: 'same', share: 1 } : null);
+  mould.takes.find((take) => isOf(take, maker)) ??
+  (mould.rod && isOf({ mould: mould.name, mouldId: mould.id }, maker)
+    ? { mould: maker.name, lies: 'same', share: 1 }
+    : null);
+/** Whether what is taken is of a mould: by its number where both have one, else by its name. */
+const isOf = (
+  { mould, mouldId }: Pick<Mould['takes'][number], 'mould' | 'mouldId'>,
+  { id, name }: Pick<Mould, 'id' | 'name'>,
+): boolean => (mouldId && id ? mouldId === id : mould === name);
+/** A mould whose inserts are known by the numbers of the moulds they come from. */
+export const takesJoined = (
+  mould: Mould,
+  moulds: readonly Pick<Mould, 'id' | 'name'>[],
+): Mould => ({
+  ...mould,
+  takes: mould.takes.map((take) => {
+    const from = moulds.find((other) => isOf(take, other));
+    return from ? { ...take, mould: from.name, mouldId: from.id } : take;
+  }),
+});

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { GradeSchema } from '../material/schema.ts';
 import type { Closure } from './closure.ts';
+import { IdSchema } from '../id.ts';
 import { CLOSURES } from './closure.ts';
 import type { Feed, Lie, Metal, Source } from './kinds.ts';
 import { FEEDS, LIES, METALS, SOURCES } from './kinds.ts';
@@ -38,11 +39,15 @@ export type Cavity = z.infer<typeof CavitySchema>;
 /** An insert of another mould, lying in this one. The first slice kept the mould's name alone. */
 const TakesSchema = z.object({
   mould: z.string(),
+  /** the mould of that name by its number; absent where the shop has none */
+  mouldId: IdSchema.optional(),
   lies: z.enum(keys<Lie>(LIES)).default('stub'),
   share: z.number().min(0.05).max(1).default(1),
 });
 
 export const MouldSchema = z.object({
+  /** its number in the shop's list; absent before it stands there */
+  id: IdSchema.optional(),
   name: z.string().trim().min(1, 'Name the mould.').max(60),
   metal: z.enum(keys<Metal>(METALS)),
   mass: size.describe('g'),

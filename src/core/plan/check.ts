@@ -72,7 +72,7 @@ function checkTools(run: Run, name: string): Remark[] {
           `${of}: ${mould.name} has no core rods, so its shells would have no channel.`,
         ),
       );
-    if (source && !lieOf(mould, source.mould.name))
+    if (source && !lieOf(mould, source.mould))
       out.push(
         refuse(
           'not-accepted',

@@ -15,3 +15,4 @@ export * from './run.ts';
 export * from './spoon.ts';
 export * from './timing.ts';
 export * from './hands.ts';
+export * from './change.ts';

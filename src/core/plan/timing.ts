@@ -137,7 +137,7 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   )) {
     const own = plan.shots.filter((shot) => shot.job === run.key && shot.mould === id);
     if (own.length === 0) continue;
-    const learned = mouldPrior(known.learned, mould.name);
+    const learned = mouldPrior(known.learned, mould);
     const reckoned = heatOfMould(mould, castAs(run.stage));
     const heat = { ...reckoned, body: losing(reckoned.body, learned.loss.mean) };
     const cycles = evening(

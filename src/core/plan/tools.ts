@@ -75,7 +75,7 @@ export function makerFor(
   if (!into) return undefined;
   const makers = shelf.moulds.filter(
     (mould) =>
-      lieOf(into.spec, mould.spec.name) !== null &&
+      lieOf(into.spec, mould.spec) !== null &&
       (mould.spec.makes === stage.makes || mould.id === into.id),
   );
   return makers.find((maker) => !stage.rods || maker.spec.rod) ?? makers[0];

@@ -1,3 +1,5 @@
+import type { Vessel } from '../build/index.ts';
+import { knownBy } from '../id.ts';
 import type { Estimate, Learned } from '../heat/index.ts';
 import {
   BLEED_PRIOR,
@@ -23,8 +25,8 @@ import { spreadScale } from './follow/followed.ts';
 export interface Lesson {
   /**
    * `air`, `calibration`, `metal`, `inside`, `joint`, `bleed`, `oven/<id>/<power
-   * %>/<cups>/efficiency`, `/dead` or `/uneven`, `cup/<name>/exchange`, `/weight` or `/stand`,
-   * `mould/<name>/loss`, `/opens` or `/cold`, `probe/<name>`, `hand/<kind>`
+   * %>/<cups>/efficiency`, `/dead` or `/uneven`, `cup/<id>/exchange`, `/weight` or `/stand`,
+   * `mould/<id>/loss`, `/opens` or `/cold`, `probe/<id>`, `hand/<kind>`
    */
   key: string;
   prior: Estimate;
@@ -130,26 +132,21 @@ export function lessonsOf(
       });
   }
   // A cup's exchange is learned by the kind of cup; the one read most often speaks for its kind.
-  const vessels = new Map<string, { cup: string; readings: number }>();
+  const kinds = new Map<string, { vessel: Vessel; cup: string; readings: number }>();
   for (const cup of followed.belief.cups) {
-    const name =
-      notes.find((note) => note.kind === 'mass' && note.cup === cup && note.vessel)?.kind === 'mass'
-        ? (
-            notes.find((note) => note.kind === 'mass' && note.cup === cup) as Extract<
-              HeatNote,
-              { kind: 'mass' }
-            >
-          ).vessel?.name
-        : undefined;
+    const vessel = notes.flatMap((note) =>
+      note.kind === 'mass' && note.cup === cup && note.vessel ? [note.vessel] : [],
+    )[0];
     const readings = notes.filter((note) => note.kind === 'reading' && note.cup === cup).length;
-    if (name && readings >= ENOUGH && readings > (vessels.get(name)?.readings ?? 0))
-      vessels.set(name, { cup, readings });
+    if (!vessel || readings < ENOUGH) continue;
+    const kind = knownBy(vessel);
+    if (readings > (kinds.get(kind)?.readings ?? 0)) kinds.set(kind, { vessel, cup, readings });
   }
-  for (const [name, { cup, readings }] of vessels)
+  for (const [kind, { vessel, cup, readings }] of kinds)
     for (const of of ['exchange', 'weight', 'stand'] as const)
       out.push({
-        key: `cup/${name}/${of}`,
-        prior: cupPrior(setup.learned, name)[of],
+        key: `cup/${kind}/${of}`,
+        prior: cupPrior(setup.learned, vessel)[of],
         posterior: estimateOf(followed.belief, { of, cup }),
         readings,
         left_out: notes.filter(

@@ -1,3 +1,4 @@
+import { knownBy } from '../id.ts';
 import { jointed } from '../build/index.ts';
 import { BLED, bleedIndex } from '../colour/index.ts';
 import type { Estimate, Tried } from '../heat/index.ts';
@@ -31,7 +32,7 @@ function lossLessons(state: SessionState): Lesson[] {
       ? []
       : [
           {
-            key: `mould/${mould.mould.name}/loss`,
+            key: `mould/${knownBy(mould.mould)}/loss`,
             prior,
             posterior,
             readings: told,
@@ -56,7 +57,7 @@ const tornOf = (shot: ShotState): number =>
 
 /** Shots of a mould by how much later than firm each was opened, ln, and what of it was torn. */
 function openTried(state: SessionState, mould: MouldState): Tried[] {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).opens;
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
   return [...state.shots.values()].flatMap((shot): Tried[] => {
     if (shot.mould !== mould.key || !shot.waited || shot.markedAt === null) return [];
     const { seconds, reckoned, firm } = shot.waited;
@@ -82,7 +83,7 @@ function opensBy(prior: Estimate, tried: readonly Tried[]): Estimate {
  * have told so far.
  */
 export function opensTonight(state: SessionState, mould: MouldState): Estimate {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).opens;
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
   const tried = openTried(state, mould);
   return tried.length === 0 ? prior : opensBy(prior, tried);
 }
@@ -90,12 +91,12 @@ export function opensTonight(state: SessionState, mould: MouldState): Estimate {
 /** How much longer than reckoned each mould's baits want, from when it was opened and what tore. */
 function openLessons(state: SessionState): Lesson[] {
   return [...state.moulds.values()].flatMap((mould): Lesson[] => {
-    const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).opens;
+    const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
     const tried = openTried(state, mould);
     if (tried.length < ENOUGH) return [];
     return [
       {
-        key: `mould/${mould.mould.name}/opens`,
+        key: `mould/${knownBy(mould.mould)}/opens`,
         prior,
         posterior: opensBy(prior, tried),
         readings: tried.length,
@@ -123,7 +124,7 @@ const coldTried = (state: SessionState, mould: MouldState): Tried[] =>
  * tonight's shots.
  */
 export function coldTonight(state: SessionState, mould: MouldState): Estimate {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).cold;
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).cold;
   const tried = coldTried(state, mould);
   return tried.length === 0 ? prior : learnEven(prior, COLD.scale, tried);
 }
@@ -133,8 +134,8 @@ function coldLessons(state: SessionState): Lesson[] {
     if (tried.length < ENOUGH) return [];
     return [
       {
-        key: `mould/${mould.mould.name}/cold`,
-        prior: mouldPrior(state.snapshot.heat.learned, mould.mould.name).cold,
+        key: `mould/${knownBy(mould.mould)}/cold`,
+        prior: mouldPrior(state.snapshot.heat.learned, mould.mould).cold,
         posterior: coldTonight(state, mould),
         readings: tried.length,
         left_out: 0,

@@ -57,7 +57,7 @@ export function stageFill(
   density20: number = PLASTISOL.density20,
 ): CavityFill[] {
   const rho = density(PLASTISOL.noFlow, density20);
-  const lies = source ? (lieOf(mould, source.mould.name)?.share ?? 1) : 0;
+  const lies = source ? (lieOf(mould, source.mould)?.share ?? 1) : 0;
   return mould.cavities.map((other) => {
     const cavity = cavityVolume(other);
     const rod = stage.rods ? rodVolume(mould) : 0;

@@ -6,7 +6,8 @@ import { call } from '@/ui/api.ts';
 
 export interface LearnedRow {
   key: string;
-  oven: string | null;
+  /** name of the oven, mould, cup or probe it is of */
+  of: string | null;
   usual: Estimate;
   posterior: Estimate;
   evenings: number;
@@ -92,6 +93,9 @@ function Track({ row, units }: { row: LearnedRow; units: ShopUnits }) {
  * What the shop has learned: each thing with its usual value, the evenings that taught it, and how
  * sure it is now.
  */
+/** What is said of a thing that is no longer there. */
+const GONE = { cup: 'A cup', mould: 'A mould', probe: 'A probe' } as const;
+
 export default function Learned({ rows: start, units }: { rows: LearnedRow[]; units: ShopUnits }) {
   const [rows, setRows] = useState(start);
   const [wrong, setWrong] = useState('');
@@ -109,12 +113,12 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
   };
   const groups = new Map<string, LearnedRow[]>();
   for (const row of rows) {
-    const [kind, name, level, cups] = row.key.split('/');
+    const [kind, , level, cups] = row.key.split('/');
     const group =
       kind === 'oven'
-        ? `${row.oven ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}`
+        ? `${row.of ?? 'An oven since taken out'}, ${level} % power, ${cups === '1' ? 'one cup' : `${cups} cups`}`
         : kind === 'cup' || kind === 'mould' || kind === 'probe'
-          ? name!
+          ? (row.of ?? `${GONE[kind]} since taken out`)
           : kind === 'hand'
             ? 'Hands'
             : 'The shop';

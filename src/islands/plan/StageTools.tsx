@@ -61,7 +61,7 @@ export function StageFields({
       : mould.spec.makes === stage.makes,
   );
   const second = moulds.filter((mould) => mould.id !== tools.moulds[0]?.id);
-  const lie = source && tools.moulds[0] ? lieOf(tools.moulds[0].mould, source.mould.name) : null;
+  const lie = source && tools.moulds[0] ? lieOf(tools.moulds[0].mould, source.mould) : null;
   const find = <T,>(all: { id: number; spec: T }[], id: number) =>
     all.find((entry) => entry.id === id);
   return (

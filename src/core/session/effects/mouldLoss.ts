@@ -91,7 +91,7 @@ export function lossEstimate(
 ): { prior: Estimate; posterior: Estimate; told: number; left: number } {
   const body = bodyOfMould(mould.mould);
   const room = roomOf(state);
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould.name).loss;
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).loss;
   const at = (ln: number) => offsOf(mould.told, losing(body, ln), room, mould.mould.warmTo);
   const ends = [-1, 0, 1].map((k) => at(prior.mean + 2 * k * prior.sd));
   const fits = ends[0]!.map((_, i) => Math.min(...ends.map((end) => Math.abs(end[i]!.off))) <= FAR);
@@ -118,7 +118,7 @@ export function lossTonight(state: SessionState, mould: MouldState): Estimate {
   if (was?.told === reads) return was.loss;
   const loss =
     reads === 0
-      ? mouldPrior(state.snapshot.heat.learned, mould.mould.name).loss
+      ? mouldPrior(state.snapshot.heat.learned, mould.mould).loss
       : lossEstimate(state, mould).posterior;
   held.set(mould, { told: reads, loss });
   return loss;

@@ -48,7 +48,7 @@ function newCup(followed: Followed, note: NoteOf<'mass'>, setup: HeatSetup): Fol
       note.cup,
       body,
       note.added?.celsius ?? { mean: followed.room, sd: 2 },
-      cupPrior(setup.learned, note.vessel?.name ?? ''),
+      cupPrior(setup.learned, note.vessel),
     ),
     spent: { ...followed.spent, [note.cup]: broughtBy(followed, note) },
     last: { ...followed.last, [note.cup]: 'charge' },

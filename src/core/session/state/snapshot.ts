@@ -3,6 +3,7 @@ import { type PlanInput, PlanInputSchema } from '../../plan/input.ts';
 import type { Plan } from '../../plan/planned.ts';
 import type { ShopUnits } from '../../quantity/units.ts';
 import { type HeatSetup, USUAL_SETUP } from '../heatNotes.ts';
+import { heatByNumber, numbered } from './numbered.ts';
 import type { BenchSettings } from '../settings.ts';
 
 /** All a session starts from: the plan as it was when the bench was opened. Never edited. */
@@ -21,11 +22,12 @@ export interface Snapshot {
 
 export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
   const { jobs, ...plan } = raw.plan;
+  const input = numbered(PlanInputSchema.parse(raw.input));
   return {
     ...raw,
-    heat: raw.heat ?? USUAL_SETUP,
+    heat: heatByNumber(raw.heat ?? USUAL_SETUP, input),
     colour: raw.colour ?? NO_BOOK,
-    input: PlanInputSchema.parse(raw.input),
+    input,
     plan: { ...plan, runs: plan.runs ?? jobs ?? [] },
   };
 }

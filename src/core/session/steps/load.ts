@@ -32,7 +32,7 @@ export function loadStep(state: SessionState, { run, mould }: Turn): Step | null
     kind: 'loaded',
     payload: { mould: mould.key, job: run.key, cavities, gap },
   });
-  const lie = lieOf(mould.mould, source.mould.name);
+  const lie = lieOf(mould.mould, source.mould);
   const dry = lotsFor(state, run).some((lot) => lot.left > 0 && !lot.oiled);
   return {
     key: 'load',

@@ -1,0 +1,57 @@
+import { cupsFor, draftPlan, settle } from './draft.ts';
+import type { WantedPart } from './draft.ts';
+import type { CupChoice, Job, PlanInput } from './input.ts';
+import type { DraftDefaults, Shelf } from './shelf.ts';
+
+/** A plan with nothing chosen yet. */
+export const noPlan = ({ settings }: Pick<DraftDefaults, 'settings'>): PlanInput => ({
+  jobs: [],
+  cups: [],
+  settings,
+});
+
+/** A plan with these jobs: barrels laid anew, a cup for each mix they use, chosen ones kept. */
+function withJobs(input: PlanInput, jobs: Job[], shelf: Shelf): PlanInput {
+  const settled = settle(shelf, jobs);
+  return { ...input, jobs: settled, cups: cupsFor(shelf, settled, input.cups, input.settings) };
+}
+
+/** A plan with one of its jobs changed; the job is known by its key. */
+export const withJob = (input: PlanInput, job: Job, shelf: Shelf): PlanInput =>
+  withJobs(
+    input,
+    input.jobs.map((other) => (other.key === job.key ? job : other)),
+    shelf,
+  );
+
+/** A plan with one of its cups changed; the cup is known by its mix. */
+export const withCup = (input: PlanInput, cup: CupChoice): PlanInput => ({
+  ...input,
+  cups: input.cups.map((other) => (other.mix === cup.mix ? cup : other)),
+});
+
+/**
+ * A plan with a line of the order book taken in, or taken out where it was in. What shares a bait
+ * and a colourway is one job, its lines soonest due first; a job without lines is gone.
+ */
+export function toggleLine(
+  input: PlanInput,
+  part: WantedPart,
+  shelf: Shelf,
+  defaults: DraftDefaults,
+): PlanInput {
+  if (input.jobs.some((job) => job.lines.some((line) => line.part === part.part))) {
+    const jobs = input.jobs
+      .map((job) => ({ ...job, lines: job.lines.filter((line) => line.part !== part.part) }))
+      .filter((job) => job.lines.length > 0);
+    return withJobs(input, jobs, shelf);
+  }
+  const [fresh] = draftPlan(shelf, [part], defaults).jobs;
+  if (!fresh) return input;
+  const held = input.jobs.find((job) => job.key === fresh.key);
+  if (!held) return withJobs(input, [...input.jobs, fresh], shelf);
+  const lines = [...held.lines, ...fresh.lines].sort((one, other) =>
+    one.due.localeCompare(other.due),
+  );
+  return withJob(input, { ...held, lines }, shelf);
+}

@@ -1,0 +1,70 @@
+import type { CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
+import { hotVolume } from '@/core/shot/index.ts';
+import { DegasChoice, VesselChoice } from './CupFields.tsx';
+
+interface Props {
+  plan: Plan;
+  input: PlanInput;
+  shelf: Shelf;
+  units: ShopUnits;
+  setCup: (cup: CupChoice) => void;
+}
+
+/** Each cup of the plan: what goes in, charge by charge, what is drawn of it and what is left. */
+export function CupTable({ plan, input, shelf, units, setCup }: Props) {
+  return (
+    <section className="min-w-0 md:col-span-2">
+      <h2>Cups</h2>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cups of the plan">
+        <table>
+          <thead>
+            <tr>
+              <th>Cup</th>
+              <th>Vessel</th>
+              <th>Degas</th>
+              <th className="num">Charge, cold</th>
+              <th className="num">Hot, of its limit</th>
+              <th className="num">Drawn</th>
+              <th className="num">Left</th>
+              <th className="num">Heats</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.cups.map((cup) => {
+              const choice = input.cups.find((use) => use.mix === cup.mix)!;
+              return (
+                <tr key={cup.mix}>
+                  <td>
+                    <b>{cup.letter}</b> {cup.name}
+                  </td>
+                  <td>
+                    <VesselChoice choice={choice} shelf={shelf} set={setCup} />
+                  </td>
+                  <td>
+                    <DegasChoice choice={choice} set={setCup} />
+                  </td>
+                  <td className="num">
+                    {cup.charges.map((charge) => say(charge.coldMl, 'volume', units)).join(' + ')}
+                  </td>
+                  <td className="num">
+                    {say(
+                      Math.max(0, ...cup.charges.map((charge) => charge.hotMl)),
+                      'volume',
+                      units,
+                    )}{' '}
+                    of {say(cup.limitMl, 'volume', units)}
+                  </td>
+                  <td className="num">{say(hotVolume(cup.drawnG, 20), 'volume', units)}</td>
+                  <td className="num">{say(cup.leftMl, 'volume', units)}</td>
+                  <td className="num">{cup.heatsDrawn.toFixed(1)}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

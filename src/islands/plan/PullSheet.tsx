@@ -1,0 +1,71 @@
+import type { PullItem } from '@/core/plan/index.ts';
+
+interface Props {
+  sheet: PullItem[];
+  ticks: ReadonlySet<string>;
+  onTick: (key: string) => void;
+  /** begins the session; absent while the plan is not worked out */
+  onStart?: () => void;
+}
+
+/** Everything to lay out before the session, ticked as it is laid out. */
+export function PullSheet({ sheet, ticks, onTick, onStart }: Props) {
+  const groups = [...new Set(sheet.map((item) => item.group))];
+  return (
+    <aside className="min-w-0 border-ink lg:border-l-[1.5px] lg:pl-6" aria-label="Pull sheet">
+      <h2 className="flex items-baseline justify-between">
+        Pull sheet{' '}
+        <span className="text-sm font-normal text-soft">
+          {sheet.filter((item) => ticks.has(item.key)).length} of {sheet.length}
+        </span>
+      </h2>
+      {sheet.length === 0 && (
+        <p className="hint mt-2">
+          Choose lines; everything to lay out then stands here, with amounts.
+        </p>
+      )}
+      {groups.map((group) => (
+        <section key={group} className="mt-3">
+          <h3 className="text-sm text-soft">{group}</h3>
+          <ul>
+            {sheet
+              .filter((item) => item.group === group)
+              .map((item) => (
+                <li key={item.key}>
+                  <label className="flex min-h-11 cursor-pointer items-center gap-3 border-b border-rule py-1">
+                    <input
+                      type="checkbox"
+                      className="size-5 shrink-0"
+                      checked={ticks.has(item.key)}
+                      onChange={() => onTick(item.key)}
+                    />
+                    <span
+                      className={`min-w-0 flex-1 leading-tight ${ticks.has(item.key) ? 'text-soft' : ''}`}
+                    >
+                      {item.what}
+                      {item.note && <span className="hint block">{item.note}</span>}
+                    </span>
+                    <b className="max-w-[45%] shrink-0 text-right leading-tight">{item.amount}</b>
+                  </label>
+                </li>
+              ))}
+          </ul>
+        </section>
+      ))}
+      {onStart && (
+        <div className="no-print mt-4 grid gap-2">
+          <button
+            type="button"
+            className="act act-main min-h-16 justify-center text-xl"
+            onClick={onStart}
+          >
+            Start at the bench
+          </button>
+          <button type="button" className="act justify-center" onClick={() => print()}>
+            Print the sheet
+          </button>
+        </div>
+      )}
+    </aside>
+  );
+}

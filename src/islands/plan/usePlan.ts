@@ -1,0 +1,90 @@
+import { useMemo, useState } from 'react';
+import { v4 } from 'uuid';
+import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
+import { noPlan, planSession, pullSheet, toggleLine, withCup, withJob } from '@/core/plan/index.ts';
+import type { WantedPart } from '@/core/plan/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { call } from '@/ui/api.ts';
+import { shopNow } from '@/ui/shopClock.ts';
+import { useSave } from '@/ui/useSave.tsx';
+
+export interface PlanStart {
+  id?: number;
+  version?: string;
+  name: string;
+  day: string;
+  input: PlanInput | null;
+  ticks: string[];
+  shelf: Shelf;
+  units: ShopUnits;
+  defaults: DraftDefaults;
+}
+
+/** A plan under way: what is chosen, worked out at once; kept, ticked off, and begun. */
+export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
+  const [id, setId] = useState(start.id);
+  const [name, setName] = useState(start.name);
+  const [input, setInput] = useState(start.input ?? noPlan(defaults));
+  const [ticks, setTicks] = useState(new Set(start.ticks));
+  const [wrong, setWrong] = useState('');
+  const [saved, setSaved] = useState(start.id !== undefined);
+  const { save, asking } = useSave(start.version);
+  const plan = useMemo(() => planSession(input, units), [input, units]);
+  const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
+  const change = (next: PlanInput) => {
+    setInput(next);
+    setSaved(false);
+  };
+  const keep = async (): Promise<number | null> => {
+    const reply = await save<{ id: number }>(
+      id ? 'PUT' : 'POST',
+      id ? `/api/plans/${id}` : '/api/plans',
+      { name, day, input },
+    );
+    setWrong(reply.ok ? '' : reply.message);
+    if (!reply.ok) return null;
+    // What was ticked before the plan was first kept is kept with it.
+    if (!id && ticks.size > 0)
+      await call('PUT', `/api/plans/${reply.value.id}/ticks`, { ticks: [...ticks] });
+    setId(reply.value.id);
+    setSaved(true);
+    history.replaceState(null, '', `/plan/${reply.value.id}`);
+    return reply.value.id;
+  };
+  return {
+    input,
+    name,
+    ticks,
+    plan,
+    sheet,
+    saved,
+    wrong,
+    asking,
+    keep,
+    rename: (next: string) => {
+      setName(next);
+      setSaved(false);
+    },
+    setJob: (job: Job) => change(withJob(input, job, shelf)),
+    setCup: (cup: CupChoice) => change(withCup(input, cup)),
+    toggle: (part: WantedPart) => change(toggleLine(input, part, shelf, defaults)),
+    tick: (key: string) => {
+      const next = new Set(ticks);
+      if (!next.delete(key)) next.add(key);
+      setTicks(next);
+      if (id) void call('PUT', `/api/plans/${id}/ticks`, { ticks: [...next] });
+    },
+    begin: async () => {
+      const planId = saved && id ? id : await keep();
+      if (!planId) return;
+      const reply = await call<{ session: number }>('POST', '/api/sessions', {
+        plan: planId,
+        event: v4(),
+        at: Math.round(shopNow()),
+        by: localStorage.getItem('twin-shot-bench') ?? 'bench',
+      });
+      if (!reply.ok) return setWrong(reply.message);
+      location.assign(`/bench/${reply.value.session}`);
+    },
+  };
+}
