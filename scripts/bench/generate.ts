@@ -7,7 +7,7 @@ import { fold, shotRow } from '../../src/core/session/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { wholeCatalogue } from '../../src/service/catalogue.ts';
 import { heatSetup } from '../../src/service/learn.ts';
-import { snapshotFrom } from '../../src/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
 import { createSession } from '../../src/store/log.ts';
@@ -41,7 +41,7 @@ const snapshot = snapshotFrom(
   'A long day',
   draftPlan(shelf, [want(1, 1, 1, 370), want(2, 3, 5, 560)], defaults),
   shop,
-  await heatSetup(),
+  { heat: await heatSetup() },
 );
 const template = await createSession('Template', snapshot, null, new Date(Date.UTC(2016, 11, 1)));
 const startAt = Date.UTC(2016, 11, 1, 9);

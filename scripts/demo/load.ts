@@ -1,13 +1,13 @@
 import { v5 } from 'uuid';
 import type { WantedPart } from '../../src/core/plan/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
-import { EVENT_VERSION, startState } from '../../src/core/session/index.ts';
+import { EVENT_VERSION, snapshotFrom, startState } from '../../src/core/session/index.ts';
 import { append } from '../../src/service/append.ts';
 import { saveEntry, wholeCatalogue } from '../../src/service/catalogue.ts';
 import { heatSetup, learnDue } from '../../src/service/learn.ts';
 import { BRANCHES, deeper } from './branches.ts';
 import { bookCups, colourBook } from '../../src/service/mixes.ts';
-import { savePlan, snapshotFrom } from '../../src/service/plans.ts';
+import { savePlan } from '../../src/service/plans.ts';
 import { put } from '../../src/store/catalogue.ts';
 import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
@@ -202,13 +202,10 @@ async function load(
   ) => {
     shelf = await wholeCatalogue();
     const input = draftPlan(shelf, wanted, defaults);
-    const snapshot = snapshotFrom(
-      name,
-      input,
-      SHOP,
-      await heatSetup(),
-      await colourBook(input, SHOP),
-    );
+    const snapshot = snapshotFrom(name, input, SHOP, {
+      heat: await heatSetup(),
+      colour: await colourBook(input, SHOP),
+    });
     if (!snapshot.plan.ok)
       throw new Error(`Demo plan ${name}: ${snapshot.plan.remarks[0]?.sentence}`);
     const session = await createSession(name, snapshot, null, new Date(startAt));

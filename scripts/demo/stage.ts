@@ -16,7 +16,7 @@ import { append } from '../../src/service/append.ts';
 import { planner } from '../../src/service/planner.ts';
 import { heatSetup } from '../../src/service/learn.ts';
 import { bookCups, colourBook } from '../../src/service/mixes.ts';
-import { snapshotFrom } from '../../src/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { readShop } from '../../src/service/shop.ts';
 import { closeDatabase } from '../../src/store/database.ts';
 import { createSession, eventsAfter, openSessions, snapshotOf } from '../../src/store/log.ts';
@@ -94,13 +94,10 @@ async function eels(): Promise<number> {
     })),
   };
   const shop = await readShop();
-  const snapshot = snapshotFrom(
-    'Tuesday evening',
-    input,
-    shop,
-    await heatSetup(),
-    await colourBook(input, shop),
-  );
+  const snapshot = snapshotFrom('Tuesday evening', input, shop, {
+    heat: await heatSetup(),
+    colour: await colourBook(input, shop),
+  });
   const session = await createSession('Tuesday evening', snapshot, null, new Date(now));
   await bookCups(session, snapshot);
   const moulds = (state: SessionState) => [...state.moulds.values()];

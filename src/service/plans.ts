@@ -1,8 +1,6 @@
-import type { Plan, PlanInput } from '@/core/plan/index.ts';
-import { PlanInputSchema, planSession } from '@/core/plan/index.ts';
-import type { ColourBook, HeatSetup, Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION, NO_BOOK, USUAL_SETUP } from '@/core/session/index.ts';
-import type { Shop } from '@/core/shop.ts';
+import type { Plan } from '@/core/plan/index.ts';
+import { PlanInputSchema } from '@/core/plan/index.ts';
+import { EVENT_VERSION, snapshotFrom } from '@/core/session/index.ts';
 import { createSession } from '@/store/log.ts';
 import type { PlanRow } from '@/store/plans.ts';
 import { inTransaction } from '@/store/query.ts';
@@ -54,24 +52,6 @@ export async function tickPlan(id: number, ticks: string[]): Promise<Result<null
   return ok(null);
 }
 
-/** What a session is opened with. @param plan worked out already, or worked out here */
-export const snapshotFrom = (
-  name: string,
-  input: PlanInput,
-  shop: Shop,
-  heat: HeatSetup = USUAL_SETUP,
-  colour: ColourBook = NO_BOOK,
-  plan: Plan = planSession(input, shop.units),
-): Snapshot => ({
-  name,
-  heat,
-  colour,
-  units: shop.units,
-  bench: { ...shop.bench, purge: input.settings.purge, tolerance: input.settings.tolerance },
-  input,
-  plan,
-});
-
 /** ms a plan may take to work out before it is given up. */
 const PATIENCE = 10_000;
 const planning = new Thread<PlanAsked, Plan>('plan.ts', PATIENCE);
@@ -120,14 +100,11 @@ async function opened(
       'changed',
       'Somebody changed the plan meanwhile. Look at it and start again.',
     );
-  const snapshot = snapshotFrom(
-    plan.name,
-    plan.input,
-    shop,
-    await heatSetup(),
-    await colourBook(plan.input, shop),
-    worked.plan,
-  );
+  const snapshot = snapshotFrom(plan.name, plan.input, shop, {
+    heat: await heatSetup(),
+    colour: await colourBook(plan.input, shop),
+    plan: worked.plan,
+  });
   if (!snapshot.plan.ok)
     return problem(
       409,

@@ -10,7 +10,7 @@ import {
 } from '@/core/session/index.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { OVENS } from '../../scripts/demo/shop.ts';
 import { demoPlan } from '../demoPlan.ts';
 
@@ -22,7 +22,9 @@ export const setup = (count: number): HeatSetup => ({
   altitude: 0,
 });
 export const snapshot = (count = 2, change: (snapshot: Snapshot) => void = () => {}): Snapshot => {
-  const snapshot = structuredClone(snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, setup(count)));
+  const snapshot = structuredClone(
+    snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, { heat: setup(count) }),
+  );
   change(snapshot);
   return snapshot;
 };

@@ -16,7 +16,7 @@ import {
 } from '@/core/session/index.ts';
 import { deltaE } from '@/core/colour/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { deeper } from '../../scripts/demo/branches.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
@@ -26,10 +26,8 @@ import { demoPlan } from '../demoPlan.ts';
 
 const near = (x: number, y: number, within: number, what = '') =>
   assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
-const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, undefined, {
-  materials: MATERIALS,
-  versions: { 1: 3 },
-  dosing: 'drops',
+const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, {
+  colour: { materials: MATERIALS, versions: { 1: 3 }, dosing: 'drops' },
 });
 /** A bench with cup A charged, and what is done to it. */
 function charged(grams = 243.686) {

@@ -12,7 +12,7 @@ import {
   summary,
 } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';

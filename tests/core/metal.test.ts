@@ -19,7 +19,7 @@ import { bodyOfMould, metalSpreadScale, MISSES } from '@/core/session/effects/mo
 import { learnedFrom, shotLessons, startState } from '@/core/session/index.ts';
 import { normal, seeded } from '@/core/chance.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { demoPlan } from '../demoPlan.ts';
 
 /**

@@ -12,7 +12,7 @@ import {
   steps,
 } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { OVENS } from '../../scripts/demo/shop.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
@@ -21,7 +21,7 @@ export const setup = {
   ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })),
   learned: NOTHING_LEARNED,
 };
-export const plain = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, setup);
+export const plain = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, { heat: setup });
 export const [text, word] = ['1', '2'];
 
 /** What the bench shows and advises at a moment. */

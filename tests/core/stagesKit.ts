@@ -3,7 +3,7 @@ import { draftPlan } from '@/core/plan/index.ts';
 import type { SessionState, Snapshot } from '@/core/session/index.ts';
 import { nextStep, summary } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { BAITS, COLOURWAYS, WAYS } from '../../scripts/demo/shop.ts';
 import type { benchOn } from '../bench.ts';
 import { START } from '../bench.ts';

@@ -6,7 +6,7 @@ import { JOINT, learnEven, losing, metalAfter, onGrid } from '@/core/heat/index.
 import type { MetalNote, SessionState } from '@/core/session/index.ts';
 import { bodyOfMould, shotLessons } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';

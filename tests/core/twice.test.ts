@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { identityOf, steps } from '@/core/session/index.ts';
 import type { Send } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { snapshotFrom } from '@/service/plans.ts';
+import { snapshotFrom } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 

@@ -52,3 +52,6 @@ export * from './key.ts';
 export * from './learn.ts';
 export * from './teach.ts';
 export * from './whatIf.ts';
+export * from './runChanges.ts';
+export * from './dosing.ts';
+export * from './marking.ts';

@@ -1,133 +1,13 @@
 import { useState } from 'react';
-import { type Build, stageLayers, layersOf } from '../../core/build/build.ts';
-import { builtIns, findBuild } from '../../core/build/builtIns.ts';
-import { checkJob } from '../../core/plan/check.ts';
-import { cupsFor } from '../../core/plan/draft.ts';
-import type { Job } from '../../core/plan/input.ts';
-import type { Shelf } from '../../core/plan/shelf.ts';
-import { toolsFor } from '../../core/plan/tools.ts';
-import type { ShopUnits } from '../../core/quantity/units.ts';
-import type { RunState, SessionState } from '../../core/session/state.ts';
-import type { Send } from '../../core/session/step.ts';
+import { findBuild } from '@/core/build/index.ts';
+import type { Shelf } from '@/core/plan/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import type { RunChange, RunState, Send, SessionState } from '@/core/session/index.ts';
+import { otherBuilds, takeBuild, takeColourway, takeMould } from '@/core/session/index.ts';
 
-/**
- * Builds the colours of a run can be shot in instead: one stage, as many layers, another block or
- * way of pushing.
- */
-function otherBuilds(run: RunState, shelf: Shelf): Build[] {
-  const all = [...builtIns(), ...shelf.builds.map((build) => build.spec)];
-  return run.job.build.stages.length > 1
-    ? []
-    : all.filter(
-        (build) =>
-          build.key !== run.job.build.key &&
-          build.stages.length === 1 &&
-          stageLayers(build.stages[0]!).length === stageLayers(run.stage).length &&
-          build.stages[0]!.layers.length === run.stage.layers.length,
-      );
-}
-export function RunChanges({
-  state,
-  run,
-  shelf,
-  units,
-  onSend,
-}: {
-  state: SessionState;
-  run: RunState;
-  shelf: Shelf | null;
-  units: ShopUnits;
-  onSend: (send: Send) => void;
-}) {
-  const [wrong, setWrong] = useState<string[]>([]);
-  const shots = (by: number) =>
-    onSend({ kind: 'changed', payload: { what: 'shots', job: run.key, by } });
-  const trials = (by: number) =>
-    onSend({ kind: 'changed', payload: { what: 'trials', job: run.key, by } });
-  const bait = run.stage.makes === 'bait';
-  const take = (colourway: Job['colourway'], build: Build, layers: Job['layers']) => {
-    const { job, tools } = run;
-    const mould = shelf!.moulds.find((mould) => mould.id === job.tools.at(-1)?.moulds[0]?.id);
-    const defaults = {
-      settings: state.snapshot.input.settings,
-      good: tools.good,
-      confidence: job.confidence,
-      window: tools.window,
-    };
-    const fresh =
-      build.key === job.build.key ? job.tools : toolsFor(shelf!, build, mould, defaults);
-    if (build.stages.length !== job.build.stages.length)
-      return setWrong([
-        `${build.name} has ${build.stages.length} stages; this job is laid out for ` +
-          `${job.build.stages.length}. Plan it as a session of its own.`,
-      ]);
-    const next: Job = { ...job, colourway, build, layers, tools: fresh };
-    const cups = cupsFor(shelf!, [next], state.snapshot.input.cups, state.snapshot.input.settings);
-    const refused = checkJob(
-      next,
-      { jobs: [next], cups, settings: state.snapshot.input.settings },
-      units,
-    ).filter((remark) => remark.weight === 'refused');
-    setWrong(refused.map((remark) => remark.sentence));
-    const index = job.build.stages.findIndex((stage) => stage.key === run.stage.key);
-    if (refused.length === 0)
-      onSend({
-        kind: 'changed',
-        payload: {
-          what: 'colourway',
-          job: run.key,
-          colourway,
-          build,
-          layers,
-          cups,
-          injector: fresh[index]!.injector,
-          block: fresh[index]!.block,
-        },
-      });
-  };
-  /**
-   * Another mould makes its own bait: the one it is listed for, the run's own where it is listed
-   * for that too.
-   */
-  const takeMould = (entry: Shelf['moulds'][number]) => {
-    const made = shelf!.baits.filter((bait) => bait.spec.mouldIds.includes(entry.id));
-    const own = run.job.bait;
-    const other = made.find((entry) => entry.id === own.id) ?? made[0];
-    const named = bait
-      ? other
-        ? { id: other.id, name: other.spec.name, outline: other.spec.outline }
-        : { id: 0, name: `Baits of ${entry.spec.name}`, outline: entry.spec.cavities[0]!.outline }
-      : undefined;
-    onSend({
-      kind: 'changed',
-      payload: {
-        what: 'mould',
-        job: run.key,
-        id: entry.id,
-        mould: entry.spec,
-        only: false,
-        ...(named && named.id !== own.id ? { bait: named } : {}),
-      },
-    });
-  };
-  const takeColourway = (id: number) => {
-    const entry = shelf!.colourways.find((colourway) => colourway.id === id)!;
-    const build = findBuild(
-      entry.spec.build,
-      shelf!.builds.map((build) => build.spec),
-    );
-    if (build) take({ id, name: entry.spec.name, line: entry.spec.line }, build, entry.spec.layers);
-  };
-  const takeBuild = (key: string) => {
-    const build = otherBuilds(run, shelf!).find((otherBuild) => otherBuild.key === key)!;
-    const held = stageLayers(run.stage).map((stageLayer) => run.job.layers[stageLayer.key] ?? null);
-    take(
-      run.job.colourway,
-      build,
-      Object.fromEntries(layersOf(build).map((layer, i) => [layer.key, held[i] ?? null])),
-    );
-  };
-  const counter = (name: string, value: string, less: () => void, more: () => void) => (
+/** A number one press up or down. */
+function Counter({ name, value, by }: { name: string; value: string; by: (more: 1 | -1) => void }) {
+  return (
     <div role="group" aria-label={name}>
       <p className="hint">{name}</p>
       <p className="flex items-center gap-3">
@@ -135,7 +15,7 @@ export function RunChanges({
           type="button"
           className="act min-h-16 min-w-16 justify-center text-2xl"
           aria-label={`One fewer: ${name}`}
-          onClick={less}
+          onClick={() => by(-1)}
         >
           −
         </button>
@@ -144,13 +24,33 @@ export function RunChanges({
           type="button"
           className="act min-h-16 min-w-16 justify-center text-2xl"
           aria-label={`One more: ${name}`}
-          onClick={more}
+          onClick={() => by(1)}
         >
           +
         </button>
       </p>
     </div>
   );
+}
+
+interface Props {
+  state: SessionState;
+  run: RunState;
+  shelf: Shelf | null;
+  units: ShopUnits;
+  onSend: (send: Send) => void;
+}
+
+/** What of a run is changed while it is shot: how many, in which mould, colours and build. */
+export function RunChanges({ state, run, shelf, units, onSend }: Props) {
+  const [wrong, setWrong] = useState<string[]>([]);
+  const change = (of: RunChange) => {
+    setWrong(of.ok ? [] : of.refused);
+    if (of.ok) onSend(of.send);
+  };
+  const more = (what: 'shots' | 'trials') => (by: 1 | -1) =>
+    onSend({ kind: 'changed', payload: { what, job: run.key, by } });
+  const bait = run.stage.makes === 'bait';
   return (
     <section className="border-t border-ink py-3">
       <p className="mb-2">
@@ -159,19 +59,14 @@ export function RunChanges({
         <span className="text-soft">{run.job.build.name}</span>
       </p>
       <div className="flex flex-wrap gap-8">
-        {counter(
-          'Shots',
-          `${run.done} of ${run.target}`,
-          () => shots(-1),
-          () => shots(1),
+        <Counter name="Shots" value={`${run.done} of ${run.target}`} by={more('shots')} />
+        {bait && (
+          <Counter
+            name="Trial shots, counted apart"
+            value={`${run.trialsDone} of ${run.trials}`}
+            by={more('trials')}
+          />
         )}
-        {bait &&
-          counter(
-            'Trial shots, counted apart',
-            `${run.trialsDone} of ${run.trials}`,
-            () => trials(-1),
-            () => trials(1),
-          )}
       </div>
       {shelf && (
         <div className="mt-3 grid gap-3 md:grid-cols-2">
@@ -180,11 +75,11 @@ export function RunChanges({
             <select
               className="box"
               value=""
-              onChange={(change) => {
+              onChange={(chosen) => {
                 const entry = shelf.moulds.find(
-                  (mould) => mould.id === Number(change.target.value),
+                  (mould) => mould.id === Number(chosen.target.value),
                 );
-                if (entry) takeMould(entry);
+                if (entry) onSend(takeMould(run, shelf, entry));
               }}
             >
               <option value="">
@@ -205,7 +100,9 @@ export function RunChanges({
               <select
                 className="box"
                 value={run.job.colourway.id}
-                onChange={(change) => takeColourway(Number(change.target.value))}
+                onChange={(chosen) =>
+                  change(takeColourway(state, run, Number(chosen.target.value), { shelf, units }))
+                }
               >
                 {shelf.colourways.map((colourway) => (
                   <option key={colourway.id} value={colourway.id}>
@@ -226,7 +123,10 @@ export function RunChanges({
               <select
                 className="box"
                 value=""
-                onChange={(change) => change.target.value && takeBuild(change.target.value)}
+                onChange={(chosen) =>
+                  chosen.target.value &&
+                  change(takeBuild(state, run, chosen.target.value, { shelf, units }))
+                }
               >
                 <option value="">{run.job.build.name}; change to…</option>
                 {otherBuilds(run, shelf).map((otherBuild) => (

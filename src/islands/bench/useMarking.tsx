@@ -1,9 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
-import type { Fault, Send, SessionState, Step } from '@/core/session/index.ts';
-import { FAULTS, faultsOf } from '@/core/session/index.ts';
-
-type Brush = Fault | 'usable';
-const brushName = (brush: Brush) => (brush === 'usable' ? 'usable' : FAULTS[brush].name);
+import type { Brush, Send, SessionState, Step } from '@/core/session/index.ts';
+import { brushesOf, brushName, markedBy } from '@/core/session/index.ts';
 
 interface Props {
   state: SessionState;
@@ -19,35 +16,14 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
   const [focus, setFocus] = useState(1);
   const marking = step?.key === 'mark' ? state.moulds.get(step.target) : undefined;
   const marked = marking && state.shots.get(marking.shot ?? '');
-  const brushes: Brush[] = marked
-    ? [...faultsOf(marked.stage, state.runs.get(marked.job)?.job.colourway.line), 'usable']
-    : [];
+  const brushes = marked ? brushesOf(state, marked) : [];
   const touch = useCallback(
     (count: number) => {
       const shot = marking ? state.shots.get(marking.shot ?? '') : undefined;
       if (!shot) return;
       setFocus(count);
-      const held = shot.marks.get(count);
       onOwn();
-      // A fault once touched makes it a second; touched again it is usable all the same, for that
-      // fault; again, good.
-      const same = held && (brush === 'usable' ? held.fault === null : held.fault === brush);
-      const grade = !same
-        ? brush === 'usable'
-          ? 'usable'
-          : 'second'
-        : brush !== 'usable' && held.grade === 'second'
-          ? 'usable'
-          : 'good';
-      act({
-        kind: 'cavityMarked',
-        payload: {
-          shot: shot.id,
-          cavity: count,
-          grade,
-          fault: grade === 'good' || brush === 'usable' ? null : brush,
-        },
-      });
+      act(markedBy(shot, count, brush));
     },
     [marking, state, brush, act, onOwn],
   );

@@ -1,4 +1,10 @@
-import type { OpenPart } from './Planner.tsx';
+import type { WantedPart } from '@/core/plan/index.ts';
+
+/** A line of the order book as it is chosen from. */
+export interface OpenPart extends WantedPart {
+  baitName: string;
+  colourwayName: string;
+}
 
 interface Props {
   parts: OpenPart[];

@@ -1,8 +1,9 @@
 import { lazy, Suspense, useEffect } from 'react';
-import type { TimingKnown, WantedPart } from '@/core/plan/index.ts';
+import type { TimingKnown } from '@/core/plan/index.ts';
 import { baitShots } from '@/core/plan/index.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { BarrelTable } from './BarrelTable.tsx';
+import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { CupTable } from './CupTable.tsx';
 import { DegasChoice, VesselChoice } from './CupFields.tsx';
@@ -24,10 +25,6 @@ const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields })
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
 const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
-export interface OpenPart extends WantedPart {
-  baitName: string;
-  colourwayName: string;
-}
 interface Props extends PlanStart {
   parts: OpenPart[];
   timing: TimingKnown;

@@ -14,7 +14,7 @@ export interface DrawState {
   said: string[];
   plug: string | null;
 }
-interface Mark {
+export interface Mark {
   grade: 'good' | 'usable' | 'second';
   fault: Fault | null;
 }

@@ -1,5 +1,6 @@
 import type { Material } from '../../material/shelf.ts';
 import { type PlanInput, PlanInputSchema } from '../../plan/input.ts';
+import { planSession } from '../../plan/plan.ts';
 import type { Plan } from '../../plan/planned.ts';
 import type { ShopUnits } from '../../quantity/units.ts';
 import { type HeatSetup, USUAL_SETUP } from '../heatNotes.ts';
@@ -42,3 +43,22 @@ export interface ColourBook {
   dosing: 'drops' | 'weigh';
 }
 export const NO_BOOK: ColourBook = { materials: [], versions: {}, dosing: 'drops' };
+
+/**
+ * What a session is opened with: a plan, worked out already or worked out here, on a shop's bench.
+ * @param known what was learned of heat, and the shelf; without them all is as usual
+ */
+export const snapshotFrom = (
+  name: string,
+  input: PlanInput,
+  { units, bench }: { units: ShopUnits; bench: BenchSettings },
+  known: { heat?: HeatSetup; colour?: ColourBook; plan?: Plan } = {},
+): Snapshot => ({
+  name,
+  heat: known.heat ?? USUAL_SETUP,
+  colour: known.colour ?? NO_BOOK,
+  units,
+  bench: { ...bench, purge: input.settings.purge, tolerance: input.settings.tolerance },
+  input,
+  plan: known.plan ?? planSession(input, units),
+});
