@@ -108,9 +108,11 @@ async function eels(): Promise<number> {
       [...state.shots.values()].filter((shot) => shot.rackedAt).length >= 4 &&
       moulds(state).some(
         (mould) =>
-          mould.phase === 'cooling' && mould.looked && mould.readyAt - state.lastAt > 25_000,
+          mould.phase.is === 'cooling' &&
+          mould.phase.looked &&
+          mould.phase.readyAt - state.lastAt > 25_000,
       ) &&
-      moulds(state).some((mould) => mould.phase === 'closed' && mould.top === 'right') &&
+      moulds(state).some((mould) => mould.phase.is === 'closed' && mould.top === 'right') &&
       [...state.injectors.values()].every((injector) => !injector.draw),
     (mould, cavity) => (mould === '1' && cavity === 6 ? 0.4 : 0.04),
   );

@@ -104,7 +104,7 @@ test(
       bait: 'Sandbar dab',
       colourway: 'Rust bell',
       count: 20,
-      until: (state) => [...state.moulds.values()].some((mould) => mould.phase === 'opened'),
+      until: (state) => [...state.moulds.values()].some((mould) => mould.phase.is === 'opened'),
     });
     await page.goto(`/bench/${session}`);
     await settled(page);

@@ -22,7 +22,7 @@ test(
     const session = bench.follow(
       (state) =>
         [...state.moulds.values()].every(
-          (mould) => mould.phase === 'cooling' || mould.phase === 'opened',
+          (mould) => mould.phase.is === 'cooling' || mould.phase.is === 'opened',
         ) && state.injectors.values().next().value!.draw === null,
     );
     const said = () => {

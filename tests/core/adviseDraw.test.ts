@@ -157,7 +157,7 @@ test(
       asks('readMould')?.sentence ?? '',
       /^Hold the probe to .*: about \d+°, it may be \d+°$/,
     );
-    const mould = [...bench.state().moulds.values()].find((mould) => mould.phase === 'open')!;
+    const mould = [...bench.state().moulds.values()].find((mould) => mould.phase.is === 'open')!;
     bench.act({
       kind: 'reading',
       payload: {

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { allot, nextStep, shotRow, summary } from '@/core/session/index.ts';
+import { allot, coolingOf, nextStep, shotRow, summary } from '@/core/session/index.ts';
 import { MOULDS } from '../../scripts/demo/shop.ts';
 import { snapshot, bench, text, word } from './sessionKit.ts';
 
@@ -83,9 +83,14 @@ test('broken off: the clock stands still, and everything counts as cold', () => 
 test('two moulds: the second is shot while the first cools, and a countdown is offered for each', () => {
   const other = bench();
   other.follow(
-    (state) => [...state.moulds.values()].filter((mould) => mould.phase === 'cooling').length === 2,
+    (state) =>
+      [...state.moulds.values()].filter((mould) => mould.phase.is === 'cooling').length === 2,
   );
-  assert.ok([...other.state().moulds.values()].every((mould) => mould.readyAt > other.now() - 1));
+  assert.ok(
+    [...other.state().moulds.values()].every(
+      (mould) => coolingOf(mould)!.readyAt > other.now() - 1,
+    ),
+  );
 });
 
 test('good baits go to the lines soonest due, what is over and what is usable to stock; trials to neither', () => {

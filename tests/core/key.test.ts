@@ -81,7 +81,7 @@ test(
     const bench = benchOn(snapshot);
     bench.follow(
       (state) =>
-        [...state.moulds.values()].filter((mould) => mould.phase === 'cooling').length === 2 ||
+        [...state.moulds.values()].filter((mould) => mould.phase.is === 'cooling').length === 2 ||
         nextStep(state, bench.now())?.key === 'mark',
     );
     const s0 = bench.follow((state) => nextStep(state, bench.now())?.key === 'mark');
@@ -97,9 +97,8 @@ test(
     const other = [...bench.state().moulds.values()].find((mould) => mould.key !== step.target)!;
     const state = bench.state();
     Object.assign(state.moulds.get(other.key)!, {
-      phase: 'holding',
+      phase: { is: 'holding', until: bench.now() - 1 },
       since: bench.now() - 20_000,
-      holdUntil: bench.now() - 1,
       shot: shot.id,
     });
     const all = steps(state, bench.now());

@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { limitsOf } from '@/core/material/index.ts';
 import type { Snapshot } from '@/core/session/index.ts';
 import {
+  coolingOf,
   advise,
   drawWarnings,
   follower,
@@ -99,23 +100,26 @@ test('the heat a draw records is the heat the bench has for its middle, 18 s aft
 test('metal takes a shot’s heat as it cools and does not jump when it is opened', () => {
   const bench = ready();
   const state = bench.follow((state) =>
-    [...state.moulds.values()].some((mould) => mould.phase === 'cooling' && mould.toppedOff),
+    [...state.moulds.values()].some(
+      (mould) => mould.phase.is === 'cooling' && mould.phase.toppedOff,
+    ),
   );
   const mould = [...state.moulds.values()].find(
-    (mould) => mould.phase === 'cooling' && mould.toppedOff,
+    (mould) => mould.phase.is === 'cooling' && mould.phase.toppedOff,
   )!;
   const at = (time: number) => mouldHeat(state, mould, time).celsius;
-  assert.ok(at(mould.readyAt) > at(mould.since) + 0.5, 'it warms while the bait gives up its heat');
+  const { readyAt } = coolingOf(mould)!;
+  assert.ok(at(readyAt) > at(mould.since) + 0.5, 'it warms while the bait gives up its heat');
   let worst = 0;
-  for (let since = mould.since; since < mould.readyAt; since += 1000)
+  for (let since = mould.since; since < readyAt; since += 1000)
     worst = Math.max(worst, Math.abs(at(since + 1000) - at(since)));
   assert.ok(worst < 0.4, `${worst} K in a second`);
   const opened = bench.act(
     { kind: 'mouldOpened', payload: { mould: mould.key } },
-    mould.readyAt - bench.now(),
+    readyAt - bench.now(),
   );
   const after = opened.moulds.get(mould.key)!;
-  assert.ok(Math.abs(mouldHeat(opened, after, mould.readyAt).celsius - at(mould.readyAt)) < 1e-9);
+  assert.ok(Math.abs(mouldHeat(opened, after, readyAt).celsius - at(readyAt)) < 1e-9);
 });
 
 test('a cup hotter than its flake’s dye stands says so, by name, before the draw', () => {

@@ -141,7 +141,9 @@ export class Table {
   /** An act: the hands do it, then it is recorded. */
   send(what: Send): void {
     const standing =
-      what.kind === 'shot' ? this.state.moulds.get(what.payload.mould)?.phase === 'filling' : false;
+      what.kind === 'shot'
+        ? this.state.moulds.get(what.payload.mould)?.phase.is === 'filling'
+        : false;
     this.before(what);
     this.record(what);
     if (what.kind === 'shot') this.shot(what.payload, standing);

@@ -77,12 +77,23 @@ export type PourBy = keyof typeof POUR_BY;
  * Light where a flash past an insert would spoil the effect; held where gates are narrow.
  */
 export const PUSHES = {
-  even: { name: 'slow and even', hold: 1, why: 'Until it resists.' },
-  light: { name: 'lightly', hold: 0.5, why: 'A flash past rod or insert would spoil the effect.' },
+  even: {
+    name: 'slow and even',
+    hold: 1,
+    why: 'Until it resists.',
+    holding: 'Steady pressure until it resists no more.',
+  },
+  light: {
+    name: 'lightly',
+    hold: 0.5,
+    why: 'A flash past rod or insert would spoil the effect.',
+    holding: 'Lightly: a flash past the insert spoils it.',
+  },
   held: {
     name: 'steadily, and hold',
     hold: 1.5,
     why: 'The gates are narrow: keep the pressure on.',
+    holding: 'Narrow gates: the pressure stays on.',
   },
 } as const;
 export type Push = keyof typeof PUSHES;

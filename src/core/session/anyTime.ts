@@ -5,6 +5,7 @@ import type { SessionState } from './state.ts';
 import type { Send } from './step.ts';
 import { runInHand, inStep, wants, injectorOf, isTrialNext } from './steps/work.ts';
 import { cavitiesOfDraw } from './steps/filling.ts';
+import { coolingOf } from './state/mould.ts';
 
 /**
  * Acts that can be recorded at any time, whatever comes next: done early, late, again or out of
@@ -79,7 +80,7 @@ export function anyTime(state: SessionState): { place: string; label: string; se
             ]
           : [];
       const load =
-        own && mould.phase === 'open' && unloaded(own, mould).length > 0
+        own && mould.phase.is === 'open' && unloaded(own, mould).length > 0
           ? [
               {
                 place,
@@ -106,7 +107,8 @@ export function anyTime(state: SessionState): { place: string; label: string; se
           },
         },
         ...load,
-        ...((mould.phase === 'open' || mould.phase === 'closed') && mould.mould.closure !== 'open'
+        ...((mould.phase.is === 'open' || mould.phase.is === 'closed') &&
+        mould.mould.closure !== 'open'
           ? [
               {
                 place,
@@ -136,7 +138,7 @@ export function anyTime(state: SessionState): { place: string; label: string; se
               ...shoot,
             ]
           : []),
-        ...(mould.phase === 'holding' || mould.phase === 'cooling'
+        ...(mould.phase.is === 'holding' || mould.phase.is === 'cooling'
           ? [
               {
                 place,
@@ -145,7 +147,7 @@ export function anyTime(state: SessionState): { place: string; label: string; se
                   kind: 'toppedOff' as const,
                   payload: {
                     mould: mould.key,
-                    look: mould.toppedOff ? (2 as const) : (1 as const),
+                    look: coolingOf(mould)?.toppedOff ? (2 as const) : (1 as const),
                     took: true,
                   },
                 },

@@ -16,6 +16,7 @@ import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
 import { emptySteps } from './steps/empty.ts';
 import { shortSteps, moreSteps } from './steps/more.ts';
+import { coolingOf } from './state/mould.ts';
 
 /**
  * Everything that could be done now, the most pressing first. The order is the trade's: what is
@@ -93,19 +94,22 @@ export function steps(state: SessionState, now: number): Step[] {
   }
   out.push(...oven.heating);
   const cooling = moulds
-    .filter((mould) => mould.phase === 'cooling' && mould.readyAt > now)
-    .sort((one, other) => one.readyAt - other.readyAt);
-  for (const mould of cooling) {
+    .flatMap((mould) => {
+      const phase = coolingOf(mould);
+      return phase && phase.readyAt > now ? [{ mould, phase }] : [];
+    })
+    .sort((one, other) => one.phase.readyAt - other.phase.readyAt);
+  for (const { mould, phase } of cooling) {
     out.push({
       key: 'cool',
       target: mould.key,
-      sentence: `${mould.mould.name} opens in ${clock((mould.readyAt - now) / 1000)}`,
+      sentence: `${mould.mould.name} opens in ${clock((phase.readyAt - now) / 1000)}`,
       detail:
-        !mould.looked && mould.lookAt > now
-          ? `Look at its sprue again in ${clock((mould.lookAt - now) / 1000)}.`
+        !phase.looked && phase.lookAt > now
+          ? `Look at its sprue again in ${clock((phase.lookAt - now) / 1000)}.`
           : 'Nothing to do by hand until then.',
       label: 'Open it now',
-      until: mould.readyAt,
+      until: phase.readyAt,
       send: { kind: 'mouldOpened', payload: { mould: mould.key } },
     });
   }
@@ -145,14 +149,13 @@ export function nextDue(state: SessionState): { at: number; what: string } | nul
   const cups = [...state.cups.values()].flatMap((cup) =>
     cup.inOven ? [{ at: cup.inOven.until, what: `${cup.letter} out of the oven` }] : [],
   );
-  const due = [...state.moulds.values()].flatMap((mould) => [
-    ...(mould.phase === 'holding'
-      ? [{ at: mould.holdUntil, what: `let go ${mould.mould.name}` }]
-      : []),
-    ...(mould.phase === 'cooling' && !mould.looked && mould.toppedOff
-      ? [{ at: mould.lookAt, what: `look at ${mould.mould.name}` }]
-      : []),
-    ...(mould.phase === 'cooling' ? [{ at: mould.readyAt, what: `open ${mould.mould.name}` }] : []),
-  ]);
+  const due = [...state.moulds.values()].flatMap(({ phase, mould: { name } }) => {
+    if (phase.is === 'holding') return [{ at: phase.until, what: `let go ${name}` }];
+    if (phase.is !== 'cooling') return [];
+    const open = { at: phase.readyAt, what: `open ${name}` };
+    return phase.toppedOff && !phase.looked
+      ? [{ at: phase.lookAt, what: `look at ${name}` }, open]
+      : [open];
+  });
   return [...cups, ...due].sort((one, other) => one.at - other.at)[0] ?? null;
 }

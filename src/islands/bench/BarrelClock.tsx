@@ -41,7 +41,7 @@ export function BarrelClock({
     .map((barrel) => degrees(barrel.leaving, state.snapshot.units))
     .join(', ');
   const filled =
-    mould?.phase === 'filling' ? (state.shots.get(mould.shot ?? '')?.cavities.size ?? 0) : 0;
+    mould?.phase.is === 'filling' ? (state.shots.get(mould.shot ?? '')?.cavities.size ?? 0) : 0;
   const last =
     mould?.mould.feed === 'each'
       ? filled + lastCavity(good - gone, EACH / 2, EACH, mould.mould.cavities.length - filled)

@@ -89,8 +89,8 @@ export function BenchMould({
   const run = shot ? session.runs.get(shot.job) : inHand;
   const lies = liesIn(session, run);
   const { state, big } = says(mould, run, now);
-  const marking = mould.phase === 'opened';
-  const open = ['open', 'opened', 'marked', 'cleared'].includes(mould.phase);
+  const marking = mould.phase.is === 'opened';
+  const open = ['open', 'opened', 'marked', 'cleared'].includes(mould.phase.is);
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label={mould.mould.name}>
       <div className="flex items-baseline justify-between gap-3">
@@ -118,29 +118,35 @@ export function BenchMould({
           closures={open ? 0 : mould.closures}
           gaps={mould.gaps}
           platesOut={
-            mould.mould.loose.length > 0 && (mould.phase === 'open' || (!open && !mould.looseIn))
+            mould.mould.loose.length > 0 && (mould.phase.is === 'open' || (!open && !mould.looseIn))
           }
           rods={
             run?.stage.rods === true &&
-            (mould.phase !== 'open' || !shot) &&
-            mould.phase !== 'cleared'
+            (mould.phase.is !== 'open' || !shot) &&
+            mould.phase.is !== 'cleared'
           }
-          order={mould.phase === 'open' && mould.mould.closures > 2}
+          order={mould.phase.is === 'open' && mould.mould.closures > 2}
           left={
-            mould.phase === 'cooling'
-              ? Math.max(0, (mould.readyAt - now) / Math.max(1, mould.readyAt - mould.since))
-              : mould.phase === 'holding'
-                ? Math.max(0, (mould.holdUntil - now) / Math.max(1, mould.holdUntil - mould.since))
+            mould.phase.is === 'cooling'
+              ? Math.max(
+                  0,
+                  (mould.phase.readyAt - now) / Math.max(1, mould.phase.readyAt - mould.since),
+                )
+              : mould.phase.is === 'holding'
+                ? Math.max(
+                    0,
+                    (mould.phase.until - now) / Math.max(1, mould.phase.until - mould.since),
+                  )
                 : null
           }
           sprues={shot && mould.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
-          runnerColour={shot && shot.feedG > 0 && mould.phase !== 'cleared' ? lies.first : null}
+          runnerColour={shot && shot.feedG > 0 && mould.phase.is !== 'cleared' ? lies.first : null}
           numbers={marking}
           focus={active && marking ? focus : null}
           onCavity={marking ? onCavity : undefined}
           look={(cavity) => {
             const mark = shot?.marks.get(cavity.n);
-            const filled = shot?.cavities.has(cavity.n) && mould.phase !== 'cleared';
+            const filled = shot?.cavities.has(cavity.n) && mould.phase.is !== 'cleared';
             const layers = filled
               ? lies.full(shot!.turned, shot!.inserts.has(cavity.n))
               : mould.loaded.has(cavity.n)

@@ -13,7 +13,7 @@ export function says(
 ): { state: string; big: string } {
   const left = (ms: number) => clock((ms - now) / 1000);
   const open = mould.mould.closure === 'open';
-  switch (mould.phase) {
+  switch (mould.phase.is) {
     case 'open':
       return {
         state: [
@@ -40,18 +40,18 @@ export function says(
     case 'holding':
       return {
         state: run?.stage.push === 'light' ? 'under light pressure' : 'under pressure',
-        big: mould.holdUntil > now ? `hold ${left(mould.holdUntil)}` : 'let go',
+        big: mould.phase.until > now ? `hold ${left(mould.phase.until)}` : 'let go',
       };
     case 'cooling':
       return {
         state: open
           ? 'setting'
-          : mould.looked
+          : mould.phase.looked
             ? 'cooling, looked at twice'
-            : mould.toppedOff
+            : mould.phase.toppedOff
               ? 'cooling, topped off'
               : 'top it off',
-        big: mould.readyAt > now ? `opens in ${left(mould.readyAt)}` : 'open it',
+        big: mould.phase.readyAt > now ? `opens in ${left(mould.phase.readyAt)}` : 'open it',
       };
     case 'opened':
       return { state: 'look at each', big: 'opened' };
@@ -78,9 +78,9 @@ export function metalSays(
 ): string {
   const { celsius } = mouldHeat(state, mould, now);
   const hot = celsius >= TOO_HOT ? ', too hot to hold' : '';
-  const rest = seen && seen.open === null && mould.phase !== 'cooling' ? '; let it rest' : '';
+  const rest = seen && seen.open === null && mould.phase.is !== 'cooling' ? '; let it rest' : '';
   const down =
-    seen && seen.down >= 1 && mould.phase !== 'cooling'
+    seen && seen.down >= 1 && mould.phase.is !== 'cooling'
       ? `; window may come down ${degreesApart(seen.down, units)}`
       : '';
   return `, metal ${degrees(celsius, units)}${hot}${rest}${rest ? '' : down}`;

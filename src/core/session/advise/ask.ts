@@ -79,7 +79,7 @@ export function heatAsk(
           ...mouldHeat(
             state,
             mould,
-            mould.phase === 'holding' || mould.phase === 'cooling' ? mould.since : now,
+            mould.phase.is === 'holding' || mould.phase.is === 'cooling' ? mould.since : now,
           ),
           first: mould.mould.warmTo,
           shot: shot ? shotHeatOf(state, shot) : under,

@@ -7,10 +7,10 @@ import type { MouldState } from '../state/mould.ts';
 import { alter } from '../alter.ts';
 
 export function hold(state: SessionState, mould: MouldState, at: number, factor: number): void {
-  mould.phase = 'holding';
+  const until = at + mould.mould.hold * factor * 1000;
+  mould.phase = { is: 'holding', until };
   mould.since = at;
-  mould.holdUntil = at + mould.mould.hold * factor * 1000;
-  begin(state, mould, at, mould.holdUntil + mould.mould.cool * 1000);
+  begin(state, mould, at, until + mould.mould.cool * 1000);
 }
 /** What stands in the mould begins to give its heat to the metal. */
 function begin(state: SessionState, mould: MouldState, at: number, until: number): void {
@@ -31,17 +31,21 @@ export function cool(
   const until = at + (seconds ?? mould.mould.cool) * 1000;
   if (mould.giving) giveUntil(state, mould, at, until);
   else begin(state, mould, at, until);
-  mould.phase = 'cooling';
   mould.since = at;
-  mould.readyAt = at + (seconds ?? mould.mould.cool) * 1000;
-  mould.reckoned = seconds !== undefined;
-  mould.firm = firm ?? null;
-  mould.lookAt = at + state.snapshot.bench.secondLook * 1000;
+  mould.phase = {
+    is: 'cooling',
+    readyAt: until,
+    reckoned: seconds !== undefined,
+    firm: firm ?? null,
+    lookAt: at + state.snapshot.bench.secondLook * 1000,
+    toppedOff: false,
+    looked: false,
+  };
 }
 export function reopen(state: SessionState, mould: MouldState): void {
   unload(state, mould);
   alter(mould, {
-    phase: 'open',
+    phase: { is: 'open' },
     shot: null,
     closures: 0,
     gaps: [],
@@ -50,8 +54,6 @@ export function reopen(state: SessionState, mould: MouldState): void {
     pours: [],
     pouredAgainst: new Set(),
     pouredSaid: new Set(),
-    toppedOff: false,
-    looked: false,
   });
 }
 

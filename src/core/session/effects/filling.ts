@@ -71,8 +71,9 @@ export function shoot(
   run: RunState,
   injector: InjectorState | undefined,
 ): void {
-  const going = mould.phase === 'filling' ? state.shots.get(mould.shot ?? '') : undefined;
-  if (!going && mould.shot !== null && mould.phase !== 'open' && mould.phase !== 'closed') return;
+  const going = mould.phase.is === 'filling' ? state.shots.get(mould.shot ?? '') : undefined;
+  if (!going && mould.shot !== null && mould.phase.is !== 'open' && mould.phase.is !== 'closed')
+    return;
   const draw = state.draws.get(event.payload.draw);
   const shot =
     going ??
@@ -113,6 +114,6 @@ export function shoot(
     injector.lastShotAt = event.at;
   }
   if (!going) standIn(state, run, mould, shot);
-  if (shot.cavities.size < mould.mould.cavities.length) mould.phase = 'filling';
+  if (shot.cavities.size < mould.mould.cavities.length) mould.phase = { is: 'filling' };
   else hold(state, mould, event.at, PUSHES[run.stage.push].hold);
 }

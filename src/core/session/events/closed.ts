@@ -22,15 +22,16 @@ export const closed: EventKind<typeof ClosedSchema> = {
   brings: OWN,
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
-      if (mould.phase !== 'open' && mould.phase !== 'closed' && mould.phase !== 'cleared') return;
+      if (mould.phase.is !== 'open' && mould.phase.is !== 'closed' && mould.phase.is !== 'cleared')
+        return;
       // Baits of the last shot may still lie on the bench, waiting for the rack.
-      if (mould.phase === 'cleared') {
+      if (mould.phase.is === 'cleared') {
         mould.shot = null;
         unload(state, mould);
       }
       if (state.focus?.mould === mould.key) state.focus = null;
       alter(mould, {
-        phase: 'closed',
+        phase: { is: 'closed' },
         since: event.at,
         closures: event.payload.closures,
         gaps: event.payload.gaps,

@@ -3,6 +3,7 @@ import { cool } from '../effects/cycle.ts';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
 import { type EventKind, mouldCycle, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { heldUntil } from '../state/mould.ts';
 
 /**
  * `cool` s until it opens, as reckoned for this bait, mould and heat; the mould's own figure
@@ -18,7 +19,10 @@ export const held: EventKind<typeof HeldSchema> = {
   payload: HeldSchema,
   work: {
     name: 'Let go after the hold',
-    waits: (state, { mould }) => state.moulds.get(mould)?.holdUntil ?? 0,
+    waits: (state, { mould }) => {
+      const held = state.moulds.get(mould);
+      return held ? heldUntil(held) : 0;
+    },
   },
   identity: (state, { mould }) => [mouldCycle(state, mould)],
   rows: noRows,
@@ -30,7 +34,7 @@ export const held: EventKind<typeof HeldSchema> = {
       event.payload.mould,
       (mould) =>
         void (
-          mould.phase === 'holding' &&
+          mould.phase.is === 'holding' &&
           cool(state, mould, event.at, event.payload.cool, event.payload.firm)
         ),
     ),

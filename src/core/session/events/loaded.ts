@@ -27,7 +27,7 @@ export const loaded: EventKind<typeof LoadedSchema> = {
   apply: (state, event) => {
     const run = state.runs.get(event.payload.job);
     mould(state, event.payload.mould, (mould) => {
-      if (!run || (mould.phase !== 'open' && mould.phase !== 'closed')) return;
+      if (!run || (mould.phase.is !== 'open' && mould.phase.is !== 'closed')) return;
       state.focus = { what: 'load', mould: mould.key };
       for (const cavity of event.payload.cavities) {
         if (!mould.mould.cavities.some((other) => other.n === cavity)) continue;

@@ -21,6 +21,10 @@ export const marked: EventKind<typeof MarkedSchema> = {
     if (state.focus?.mould === shot.mould) state.focus = null;
     shot.openedAt ??= event.at;
     if (event.payload.keep && shot.trial && shot.returnedTo === null) shot.keptTrial = true;
-    mould(state, shot.mould, (mould) => void (mould.shot === shot.id && (mould.phase = 'marked')));
+    mould(
+      state,
+      shot.mould,
+      (mould) => void (mould.shot === shot.id && (mould.phase = { is: 'marked' })),
+    );
   },
 };

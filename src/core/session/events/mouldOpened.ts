@@ -4,6 +4,7 @@ import { heatByShot } from '../effects/mouldHeat.ts';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
 import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
+import { coolingOf } from '../state/mould.ts';
 
 export const MouldOpenedSchema = z.object({ mould: key });
 
@@ -14,7 +15,10 @@ export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
   payload: MouldOpenedSchema,
   work: {
     name: STEP_KINDS.open.name,
-    waits: (state, { mould }) => state.moulds.get(mould)?.readyAt ?? 0,
+    waits: (state, { mould }) => {
+      const cooling = state.moulds.get(mould);
+      return (cooling && coolingOf(cooling)?.readyAt) ?? 0;
+    },
   },
   identity: (state, { mould }) => [mouldCycle(state, mould)],
   rows: (state, { mould }) => shotIn(state, mould),
@@ -25,14 +29,14 @@ export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
       const shot = state.shots.get(mould.shot ?? '');
       if (!shot || shot.openedAt !== null) return;
       shot.openedAt = event.at;
-      if (mould.phase === 'cooling' && mould.reckoned)
+      if (mould.phase.is === 'cooling' && mould.phase.reckoned)
         shot.waited = {
           seconds: (event.at - mould.since) / 1000,
-          reckoned: (mould.readyAt - mould.since) / 1000,
-          firm: mould.firm,
+          reckoned: (mould.phase.readyAt - mould.since) / 1000,
+          firm: mould.phase.firm,
         };
       heatByShot(state, mould, event.at);
-      mould.phase = 'opened';
+      mould.phase = { is: 'opened' };
       // A turned block puts the belly on the back of every bait; the maker may still find some
       // good.
       if (event.v >= TURNED_SINCE && shot.turned)

@@ -9,6 +9,7 @@ import { cool, hold, newShot, standIn } from '../effects/cycle.ts';
 import { drawWarnings } from '../guard.ts';
 import { grams, key } from './fields.ts';
 import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
+import { coolingOf } from '../state/mould.ts';
 
 /** by hand, into an open mould; `again` = what lay there was peeled off first */
 export const PouredSchema = z.object({
@@ -36,7 +37,7 @@ export const poured: EventKind<typeof PouredSchema> = {
     if (
       !mould ||
       !run ||
-      !(mould.phase === 'open' || (mould.phase === 'closed' && run.stage.by === 'rod'))
+      !(mould.phase.is === 'open' || (mould.phase.is === 'closed' && run.stage.by === 'rod'))
     )
       return;
     const held = mould.pours.findIndex((pour) => pour.layer === layer);
@@ -92,7 +93,7 @@ export const poured: EventKind<typeof PouredSchema> = {
     else {
       cool(state, mould, event.at);
       // An open mould has no sprue to top off.
-      alter(mould, { toppedOff: true, looked: true });
+      alter(mould, { phase: { ...coolingOf(mould)!, toppedOff: true, looked: true } });
     }
   },
 };

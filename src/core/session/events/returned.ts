@@ -26,6 +26,10 @@ export const returned: EventKind<typeof ReturnedSchema> = {
     shot.scrapTo = event.payload.scrap ?? event.payload.to;
     give(state, shot.returnedTo, shot.feedG);
     give(state, shot.scrapTo, scrapG(state, shot));
-    mould(state, shot.mould, (mould) => void (mould.shot === shot.id && (mould.phase = 'cleared')));
+    mould(
+      state,
+      shot.mould,
+      (mould) => void (mould.shot === shot.id && (mould.phase = { is: 'cleared' })),
+    );
   },
 };

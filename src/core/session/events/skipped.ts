@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { cool, reopen } from '../effects/cycle.ts';
 import { key } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { coolingOf } from '../state/mould.ts';
 
 export const SkippedSchema = z.object({ step: key, target: key });
 
@@ -20,10 +21,11 @@ export const skipped: EventKind<typeof SkippedSchema> = {
     const onRack = step === 'rack' || step === 'keep';
     const mould = state.moulds.get(onRack ? (state.shots.get(target)?.mould ?? '') : target);
     if (!mould) return;
-    if (step === 'hold' && mould.phase === 'holding') cool(state, mould, event.at);
-    if (step === 'topOff') mould.toppedOff = true;
-    if (step === 'secondLook') mould.looked = true;
-    if (step === 'sprue' && mould.phase === 'marked') mould.phase = 'cleared';
-    if (onRack && mould.shot === target && mould.phase === 'cleared') reopen(state, mould);
+    if (step === 'hold' && mould.phase.is === 'holding') cool(state, mould, event.at);
+    const cooling = coolingOf(mould);
+    if (cooling && step === 'topOff') cooling.toppedOff = true;
+    if (cooling && step === 'secondLook') cooling.looked = true;
+    if (step === 'sprue' && mould.phase.is === 'marked') mould.phase = { is: 'cleared' };
+    if (onRack && mould.shot === target && mould.phase.is === 'cleared') reopen(state, mould);
   },
 };

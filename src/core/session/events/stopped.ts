@@ -23,7 +23,7 @@ export const stopped: EventKind<typeof StoppedSchema> = {
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       const shot = state.shots.get(mould.shot ?? '');
-      if (mould.phase !== 'filling' || !shot) return;
+      if (mould.phase.is !== 'filling' || !shot) return;
       shot.stopped = event.payload.why;
       // What was poured for cavities left empty is peeled out.
       const poured = sum(shot.poured.map((portion) => portion.grams));

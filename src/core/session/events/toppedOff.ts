@@ -4,6 +4,7 @@ import { cool } from '../effects/cycle.ts';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
 import { type EventKind, mouldCycle, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { coolingOf } from '../state/mould.ts';
 
 export const ToppedOffSchema = z.object({
   mould: key,
@@ -17,7 +18,10 @@ export const toppedOff: EventKind<typeof ToppedOffSchema> = {
   payload: ToppedOffSchema,
   work: {
     name: STEP_KINDS.topOff.name,
-    waits: (state, { mould, look }) => (look === 2 ? (state.moulds.get(mould)?.lookAt ?? 0) : 0),
+    waits: (state, { mould, look }) => {
+      const cooling = state.moulds.get(mould);
+      return (look === 2 && cooling && coolingOf(cooling)?.lookAt) || 0;
+    },
   },
   identity: (state, { mould, look }) => (look === 1 ? [mouldCycle(state, mould)] : null),
   rows: noRows,
@@ -26,10 +30,10 @@ export const toppedOff: EventKind<typeof ToppedOffSchema> = {
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       const shot = state.shots.get(mould.shot ?? '');
-      if (mould.phase === 'holding')
+      if (mould.phase.is === 'holding')
         cool(state, mould, event.at, event.payload.cool, event.payload.firm);
-      if (event.payload.look === 1) mould.toppedOff = true;
-      else mould.looked = true;
+      const cooling = coolingOf(mould);
+      if (cooling) cooling[event.payload.look === 1 ? 'toppedOff' : 'looked'] = true;
       if (shot && event.payload.took) shot.toppedOff += 1;
     }),
 };

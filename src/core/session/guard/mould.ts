@@ -39,7 +39,7 @@ export const mouldDrawWarnings = (
   mould: MouldState,
   run: RunState,
 ): Warning[] =>
-  mould.phase === 'closed'
+  mould.phase.is === 'closed'
     ? mouldWarnings(state, mould, run).filter((mouldWarning) => BEFORE_DRAW.has(mouldWarning.code))
     : [];
 /** What is wrong with shooting into this mould now. */
@@ -50,7 +50,7 @@ export function mouldWarnings(state: SessionState, other: MouldState, run: RunSt
   const out: Warning[] = [];
   const parts = partsIn(run, other);
   const open = mould.closure === 'open';
-  if (other.phase === 'open' && !open)
+  if (other.phase.is === 'open' && !open)
     out.push({ code: 'open', sentence: `${mould.name} is not closed.` });
   else if (other.closures < mould.closures && !open)
     out.push({
@@ -62,9 +62,9 @@ export function mouldWarnings(state: SessionState, other: MouldState, run: RunSt
       code: 'gap',
       sentence: `${mould.name}: a gap shows on the ${other.gaps.join(' and ')}. It will flash.`,
     });
-  if (parts.length > 0 && other.phase !== 'open' && !other.looseIn)
+  if (parts.length > 0 && other.phase.is !== 'open' && !other.looseIn)
     out.push({ code: 'loose', sentence: `${mould.name}: ${parts.join(', ')} not in.` });
-  const empty = other.phase === 'filling' ? [] : unloaded(run, other);
+  const empty = other.phase.is === 'filling' ? [] : unloaded(run, other);
   if (empty.length > 0)
     out.push({
       code: 'noInsert',
@@ -79,7 +79,11 @@ export function mouldWarnings(state: SessionState, other: MouldState, run: RunSt
     });
   if ([...other.loaded.values()].some((id) => state.lots.get(id)?.oiled === false))
     out.push({ code: 'dry', sentence: `Inserts in ${mould.name} were laid by dry.` });
-  if (run.stage.layers.length > 0 && other.phase !== 'filling' && unpoured(run, other).length > 0)
+  if (
+    run.stage.layers.length > 0 &&
+    other.phase.is !== 'filling' &&
+    unpoured(run, other).length > 0
+  )
     out.push({
       code: 'noPour',
       sentence: `${mould.name}: no ${unpoured(run, other)

@@ -20,8 +20,35 @@ export type MetalNote = { at: number } & (
   | { kind: 'warmed' }
   | { kind: 'shot'; until: number; joules: number }
 );
-type MouldPhase =
-  'open' | 'closed' | 'filling' | 'holding' | 'cooling' | 'opened' | 'marked' | 'cleared';
+/** What a mould is at, with what is known only then. Moments are of the bench clock, ms. */
+export type MouldPhase =
+  | { is: 'open' }
+  | { is: 'closed' }
+  | { is: 'filling' }
+  | { is: 'holding'; until: number }
+  | {
+      is: 'cooling';
+      readyAt: number;
+      /** that time was reckoned by the models, not the mould's own figure */
+      reckoned: boolean;
+      /** s after which the models alone call it firm; null where nothing was reckoned */
+      firm: number | null;
+      /** when its sprue is looked at again */
+      lookAt: number;
+      toppedOff: boolean;
+      looked: boolean;
+    }
+  | { is: 'opened' }
+  | { is: 'marked' }
+  | { is: 'cleared' };
+/** A mould's cooling, while it cools. */
+export type Cooling = Extract<MouldPhase, { is: 'cooling' }>;
+export const coolingOf = ({ phase }: Pick<MouldState, 'phase'>): Cooling | null =>
+  phase.is === 'cooling' ? phase : null;
+/** Until when a mould is held; 0 where it is not. */
+export const heldUntil = ({ phase }: Pick<MouldState, 'phase'>): number =>
+  phase.is === 'holding' ? phase.until : 0;
+
 export interface MouldState {
   key: string;
   mould: Mould;
@@ -52,21 +79,13 @@ export interface MouldState {
   metal: MetalKnown & { at: number };
   /** what the shot in it is giving its metal: J from one moment to another */
   giving: { from: number; until: number; joules: number } | null;
+  /** when it was closed, its hold began, or the pressure came off: the last of these */
   since: number;
-  holdUntil: number;
-  readyAt: number;
-  /** that time was reckoned by the models, not the mould's own figure */
-  reckoned: boolean;
-  /** s after which the models alone call it firm; null where nothing was reckoned */
-  firm: number | null;
-  lookAt: number;
-  toppedOff: boolean;
-  looked: boolean;
 }
 export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   key: String(id),
   mould,
-  phase: 'open',
+  phase: { is: 'open' },
   cycles: 0,
   given,
   shot: null,
@@ -82,14 +101,7 @@ export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   pouredAgainst: new Set(),
   pouredSaid: new Set(),
   since: 0,
-  holdUntil: 0,
-  readyAt: 0,
-  reckoned: false,
-  firm: null,
   told: [],
-  lookAt: 0,
-  toppedOff: false,
-  looked: false,
   metal: { celsius: 20, own: 5, slope: 0, at: 0 },
   giving: null,
 });

@@ -20,11 +20,11 @@ export function closeStep(state: SessionState, { run, mould: other }: Turn): Ste
   const { mould } = other;
   if (
     mould.closure === 'open' ||
-    !(other.phase === 'open' || (other.phase === 'closed' && other.gaps.length > 0)) ||
+    !(other.phase.is === 'open' || (other.phase.is === 'closed' && other.gaps.length > 0)) ||
     state.skips.has(`close:${other.key}:${other.cycles}:${other.gaps.length}`)
   )
     return null;
-  const again = other.gaps.length > 0 && other.phase !== 'open';
+  const again = other.gaps.length > 0 && other.phase.is !== 'open';
   const closed = (gaps: ('left' | 'right')[], closures = mould.closures, loose = true): Send => ({
     kind: 'closed',
     payload: { mould: other.key, gaps, closures, loose },
@@ -85,8 +85,8 @@ export function closeStep(state: SessionState, { run, mould: other }: Turn): Ste
 export function topStep(state: SessionState, turn: Turn): Step | null {
   const { run, mould } = turn;
   if (
-    mould.phase === 'open' ||
-    mould.phase === 'filling' ||
+    mould.phase.is === 'open' ||
+    mould.phase.is === 'filling' ||
     !hasTop(run.stage) ||
     mould.top === 'right' ||
     state.skips.has(`top:${cycleOf(turn)}`)

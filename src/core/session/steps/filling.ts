@@ -16,7 +16,7 @@ export const byCavity = (run: RunState, mould: MouldState): boolean =>
 
 export function unfilled(state: SessionState, mould: MouldState): number[] {
   const filled =
-    state.shots.get(mould.phase === 'filling' ? (mould.shot ?? '') : '')?.cavities ??
+    state.shots.get(mould.phase.is === 'filling' ? (mould.shot ?? '') : '')?.cavities ??
     new Map<number, string>();
   return mould.mould.cavities.map((cavity) => cavity.n).filter((count) => !filled.has(count));
 }
@@ -50,7 +50,7 @@ function servedTogether(state: SessionState, turn: Turn): Turn[] {
   const rig = rigOf(run);
   const others = inStep(state, run)
     .flatMap((run) => mouldsOf(state, run).map((mould): Turn => ({ run, mould })))
-    .filter((turn) => turn.mould !== mould && turn.mould.phase === 'closed');
+    .filter((turn) => turn.mould !== mould && turn.mould.phase.is === 'closed');
   const out = [turn];
   // As many as the barrels hold, counting what the plan found to fit.
   const room = rig
@@ -126,7 +126,7 @@ export function canShoot(state: SessionState, turn: Turn): boolean {
   const grams = setting(
     state,
     turn,
-    mould.phase === 'filling'
+    mould.phase.is === 'filling'
       ? unfilled(state, mould).slice(0, 1)
       : cavitiesOfDraw(state, run, mould),
   );

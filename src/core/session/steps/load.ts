@@ -18,7 +18,7 @@ export function loadStep(state: SessionState, { run, mould }: Turn): Step | null
   const left = unloaded(run, mould);
   if (
     left.length === 0 ||
-    mould.phase !== 'open' ||
+    mould.phase.is !== 'open' ||
     state.skips.has(`load:${mould.key}:${mould.cycles}`)
   )
     return null;
@@ -80,7 +80,7 @@ export function pourStep(state: SessionState, turn: Turn): Step | null {
   const next = unpoured(run, mould)[0];
   if (
     !next ||
-    !(mould.phase === 'open' || (mould.phase === 'closed' && run.stage.by === 'rod')) ||
+    !(mould.phase.is === 'open' || (mould.phase.is === 'closed' && run.stage.by === 'rod')) ||
     state.skips.has(`pour:${cycleOf(turn)}`)
   )
     return null;

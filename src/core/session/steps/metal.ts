@@ -77,7 +77,11 @@ function warmStep(
   mould: MouldState | undefined,
   now: number,
 ): Step[] {
-  if (!mould || (mould.phase !== 'open' && mould.phase !== 'closed') || mould.pours.length > 0)
+  if (
+    !mould ||
+    (mould.phase.is !== 'open' && mould.phase.is !== 'closed') ||
+    mould.pours.length > 0
+  )
     return [];
   const { units } = state.snapshot;
   const { warmTo, name } = mould.mould;
@@ -104,7 +108,7 @@ function warmStep(
   }
   // What lies in it already would come out hot, oiled and loose: it is warmed before it is loaded.
   if (
-    mould.phase !== 'open' ||
+    mould.phase.is !== 'open' ||
     mould.loaded.size > 0 ||
     state.skips.has(`warmMould:${mould.key}:${mould.cycles}`) ||
     run.done + run.trialsDone >= run.target + run.trials

@@ -1,4 +1,4 @@
-import { isJudged, MAKES } from '../../build/index.ts';
+import { isJudged, MAKES, PUSHES } from '../../build/index.ts';
 import { FIRM, handsAfter } from '../../heat/index.ts';
 import { heatOfMould } from '../../plan/index.ts';
 import { lasting } from '../../quantity/index.ts';
@@ -127,99 +127,100 @@ function sprueStep(state: SessionState, mould: MouldState, shot: ShotState): Ste
   };
 }
 
+/** The pressure is on: until when, and why so. */
+function holdStep(mould: MouldState, shot: ShotState, until: number): Step {
+  const why =
+    mould.mould.metal === 'cast'
+      ? 'A cast mould wants a firmer hold than a machined one.'
+      : PUSHES[shot.stage.push].holding;
+  return {
+    key: 'hold',
+    target: mould.key,
+    sentence: `Hold ${mould.mould.name}, ${Math.round((until - mould.since) / 1000)} s`,
+    detail: why,
+    label: 'Pressure is off',
+    until,
+    send: { kind: 'held', payload: { mould: mould.key } },
+    skip: { step: 'hold', target: mould.key },
+    caution: 'Never push hard on hot plastic under pressure.',
+  };
+}
+
+/** A look at the sprue, and what it took. */
+const look = (mould: MouldState, nth: 1 | 2): Pick<Step, 'target' | 'send' | 'others' | 'skip'> => {
+  const send = (took: boolean) => ({
+    kind: 'toppedOff' as const,
+    payload: { mould: mould.key, look: nth, took },
+  });
+  return {
+    target: mould.key,
+    send: send(true),
+    others: [{ label: 'It took none', send: send(false) }],
+    skip: { step: nth === 1 ? 'topOff' : 'secondLook', target: mould.key },
+  };
+};
+function topOffStep(mould: MouldState, shot: ShotState | undefined): Step {
+  const sprues =
+    mould.mould.feed === 'each' ? (shot?.cavities.size ?? mould.mould.cavities.length) : 1;
+  return {
+    key: 'topOff',
+    sentence: `Top off ${mould.mould.name}, fill its ${sprues > 1 ? `${sprues} sprues` : 'sprue'}`,
+    detail: 'It shrinks as it sets and pulls the sprue down.',
+    label: 'It is topped off',
+    ...look(mould, 1),
+  };
+}
+const secondLookStep = (mould: MouldState, now: number): Step => ({
+  key: 'secondLook',
+  sentence: `Look at the sprue of ${mould.mould.name} again, fill once more`,
+  detail: `${Math.round((now - mould.since) / 1000)} s since the pressure came off.`,
+  label: 'Looked, and filled',
+  ...look(mould, 2),
+});
+
 /**
  * When bare hands may take the baits: from the heat they open at, less what they stood longer than
  * they had to.
+ * @param stood s
  */
-function bareHands(state: SessionState, mould: MouldState, now: number): string {
-  const left =
-    handsAfter(heatOfMould(mould.mould).section, FIRM.mean, state.roomCelsius ?? 20) -
-    Math.max(0, now - mould.readyAt) / 1000;
+function bareHands(state: SessionState, mould: MouldState, stood: number): string {
+  const { section } = heatOfMould(mould.mould);
+  const left = handsAfter(section, FIRM.mean, state.roomCelsius ?? 20) - stood;
   return left > 0
     ? `Bare hands in about ${lasting(left)}.`
     : 'They are cool enough for bare hands.';
+}
+function openStep(state: SessionState, mould: MouldState, readyAt: number, now: number): Step {
+  const { name, letsGo, closure } = mould.mould;
+  const open = closure === 'open';
+  const side = letsGo === 'either' ? 'either side up' : `${letsGo} side up`;
+  return {
+    key: 'open',
+    target: mould.key,
+    sentence: open ? `Lift the baits out of ${name}` : `Open ${name}, ${side}`,
+    detail:
+      `It has cooled ${lasting((now - mould.since) / 1000)}. ` +
+      `${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} ` +
+      `${bareHands(state, mould, Math.max(0, now - readyAt) / 1000)}`,
+    label: open ? 'They are out' : 'It is open',
+    send: { kind: 'mouldOpened', payload: { mould: mould.key } },
+    caution: 'Moulds get hotter as the session goes on: gloves.',
+  };
 }
 
 /** What a mould with a shot in it wants, from the hold to the sprue. */
 export function mouldSteps(state: SessionState, mould: MouldState, now: number): Step[] {
   const shot = state.shots.get(mould.shot ?? '');
-  const { name } = mould.mould;
-  const out: Step[] = [];
-  if (mould.phase === 'holding' && shot) {
-    const why =
-      mould.mould.metal === 'cast'
-        ? 'A cast mould wants a firmer hold than a machined one.'
-        : shot.stage.push === 'held'
-          ? 'Narrow gates: the pressure stays on.'
-          : shot.stage.push === 'light'
-            ? 'Lightly: a flash past the insert spoils it.'
-            : 'Steady pressure until it resists no more.';
-    out.push({
-      key: 'hold',
-      target: mould.key,
-      sentence: `Hold ${name}, ${Math.round((mould.holdUntil - mould.since) / 1000)} s`,
-      detail: why,
-      label: 'Pressure is off',
-      until: mould.holdUntil,
-      send: { kind: 'held', payload: { mould: mould.key } },
-      skip: { step: 'hold', target: mould.key },
-      caution: 'Never push hard on hot plastic under pressure.',
-    });
+  const { phase } = mould;
+  if (phase.is === 'cooling') {
+    const out: Step[] = [];
+    if (!phase.toppedOff) out.push(topOffStep(mould, shot));
+    else if (!phase.looked && now >= phase.lookAt) out.push(secondLookStep(mould, now));
+    if (now >= phase.readyAt) out.push(openStep(state, mould, phase.readyAt, now));
+    return out;
   }
-  if (mould.phase === 'cooling' && !mould.toppedOff) {
-    const sprues =
-      mould.mould.feed === 'each' ? (shot?.cavities.size ?? mould.mould.cavities.length) : 1;
-    out.push({
-      key: 'topOff',
-      target: mould.key,
-      sentence: `Top off ${name}, fill its ${sprues > 1 ? `${sprues} sprues` : 'sprue'}`,
-      detail: 'It shrinks as it sets and pulls the sprue down.',
-      label: 'It is topped off',
-      send: { kind: 'toppedOff', payload: { mould: mould.key, look: 1, took: true } },
-      others: [
-        {
-          label: 'It took none',
-          send: { kind: 'toppedOff', payload: { mould: mould.key, look: 1, took: false } },
-        },
-      ],
-      skip: { step: 'topOff', target: mould.key },
-    });
-  }
-  if (mould.phase === 'cooling' && mould.toppedOff && !mould.looked && now >= mould.lookAt) {
-    out.push({
-      key: 'secondLook',
-      target: mould.key,
-      sentence: `Look at the sprue of ${name} again, fill once more`,
-      detail: `${Math.round((now - mould.since) / 1000)} s since the pressure came off.`,
-      label: 'Looked, and filled',
-      send: { kind: 'toppedOff', payload: { mould: mould.key, look: 2, took: true } },
-      others: [
-        {
-          label: 'It took none',
-          send: { kind: 'toppedOff', payload: { mould: mould.key, look: 2, took: false } },
-        },
-      ],
-      skip: { step: 'secondLook', target: mould.key },
-    });
-  }
-  if (mould.phase === 'cooling' && now >= mould.readyAt) {
-    const open = mould.mould.closure === 'open';
-    out.push({
-      key: 'open',
-      target: mould.key,
-      sentence: open
-        ? `Lift the baits out of ${name}`
-        : `Open ${name}, ${mould.mould.letsGo === 'either' ? 'either side up' : `${mould.mould.letsGo} side up`}`,
-      detail:
-        `It has cooled ${lasting((now - mould.since) / 1000)}. ` +
-        `${open ? 'Ease them out from the thick end.' : 'Hold the sprue down with a finger.'} ` +
-        `${bareHands(state, mould, now)}`,
-      label: open ? 'They are out' : 'It is open',
-      send: { kind: 'mouldOpened', payload: { mould: mould.key } },
-      caution: 'Moulds get hotter as the session goes on: gloves.',
-    });
-  }
-  if (mould.phase === 'opened' && shot) out.push(markStep(mould, shot));
-  if (mould.phase === 'marked' && shot) out.push(sprueStep(state, mould, shot));
-  return out;
+  if (!shot) return [];
+  if (phase.is === 'holding') return [holdStep(mould, shot, phase.until)];
+  if (phase.is === 'opened') return [markStep(mould, shot)];
+  return phase.is === 'marked' ? [sprueStep(state, mould, shot)] : [];
 }

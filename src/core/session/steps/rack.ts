@@ -7,7 +7,7 @@ import type { Send, Step } from '../step.ts';
 
 const standsOpen = (state: SessionState, shot: ShotState): boolean =>
   state.moulds.get(shot.mould)?.shot === shot.id &&
-  state.moulds.get(shot.mould)?.phase === 'marked';
+  state.moulds.get(shot.mould)?.phase.is === 'marked';
 
 function keepStep(shot: ShotState): Step {
   const count = worthKeeping(shot);

@@ -28,7 +28,7 @@ function shootStep(state: SessionState, turn: Turn, now: number): Step {
       draw: injector.draw!,
       trial:
         isTrialNext(run) ||
-        state.shots.get(mould.phase === 'filling' ? (mould.shot ?? '') : '')?.trial === true,
+        state.shots.get(mould.phase.is === 'filling' ? (mould.shot ?? '') : '')?.trial === true,
       cavities,
     },
   });
@@ -43,14 +43,14 @@ function shootStep(state: SessionState, turn: Turn, now: number): Step {
   ];
   const what = isTrialNext(run)
     ? 'Trial shot'
-    : `Shot ${state.shots.size + (mould.phase === 'filling' ? 0 : 1)}`;
+    : `Shot ${state.shots.size + (mould.phase.is === 'filling' ? 0 : 1)}`;
   const rhythm = pulse
     ? `Pulse ${letters.join(', ')} in turn, ${PULSE} s each, even strokes. `
     : '';
   if (byCavity(run, mould)) {
     const next = left[0]!;
     const rest = cavitiesOfDraw(state, run, mould) ?? left;
-    const started = mould.phase === 'filling';
+    const started = mould.phase.is === 'filling';
     const of = inStep(state, run).some((other) => other.tools.moulds.length > 1 || other !== run)
       ? ` of ${mould.mould.name}`
       : '';
@@ -99,7 +99,7 @@ export function shotSteps(state: SessionState, turn: Turn, now: number): Step[] 
   const some = (...steps: (Step | null)[]): Step[] =>
     steps.filter((step): step is Step => step !== null);
   const pouring =
-    turn.mould.phase === 'open' || (turn.mould.phase === 'closed' && run.stage.by === 'rod');
+    turn.mould.phase.is === 'open' || (turn.mould.phase.is === 'closed' && run.stage.by === 'rod');
   const pours = pouring
     ? pourings(state, turn).filter((pouring) =>
         unpoured(run, turn.mould).some((pour) => pour.key === pouring.layer),

@@ -52,7 +52,7 @@ function lacking(state: SessionState, run: RunState): boolean {
 /** Whether a mould of a run stands part filled. */
 const partFilled = (state: SessionState, run: RunState): boolean =>
   mouldsOf(state, run).some(
-    (mould) => mould.phase === 'filling' && state.shots.get(mould.shot ?? '')?.job === run.key,
+    (mould) => mould.phase.is === 'filling' && state.shots.get(mould.shot ?? '')?.job === run.key,
   );
 
 /**
@@ -126,16 +126,16 @@ export interface Turn {
  */
 export function freeMould(state: SessionState, run: RunState): Turn | null {
   const rank = (mould: MouldState) =>
-    mould.phase === 'filling' ? 0 : mould.phase === 'closed' ? 1 : 2;
+    mould.phase.is === 'filling' ? 0 : mould.phase.is === 'closed' ? 1 : 2;
   const free = inStep(state, run)
     .flatMap((run) => mouldsOf(state, run).map((mould): Turn => ({ run, mould })))
     .filter(
       ({ run, mould }) =>
-        (mould.phase === 'filling'
+        (mould.phase.is === 'filling'
           ? state.shots.get(mould.shot ?? '')?.job === run.key
-          : mould.phase === 'closed' || mould.phase === 'open') &&
-        (shotsLeft(run) > 0 || mould.phase === 'filling' || lacking(state, run)) &&
-        (mould.phase !== 'open' || canGo(state, run, state.inHand === run.key)),
+          : mould.phase.is === 'closed' || mould.phase.is === 'open') &&
+        (shotsLeft(run) > 0 || mould.phase.is === 'filling' || lacking(state, run)) &&
+        (mould.phase.is !== 'open' || canGo(state, run, state.inHand === run.key)),
     );
   return (
     free.sort(
