@@ -24,6 +24,9 @@ export function onGrid(prior: Estimate, logLikelihood: (x: number) => number): E
   };
 }
 
+/** ln of the logistic 1/(1 + e^−x), exact however far out x lies. */
+export const logLogistic = (x: number): number => (x < -30 ? x : -Math.log1p(Math.exp(-x)));
+
 /** One shot seen: where it stood, and what share of its baits had the fault. */
 export interface Tried {
   x: number;
@@ -48,9 +51,8 @@ export function learnEven(
   return onGrid(prior, (even) =>
     tried.reduce((sum, { x, share, baits }) => {
       const z = (x - even) / scale;
-      // ln of a logistic, kept from running over.
-      const fault = -Math.log1p(Math.exp(-Math.max(-500, Math.min(500, z))));
-      const sound = fault - Math.max(-500, Math.min(500, z));
+      const fault = logLogistic(z);
+      const sound = fault - z;
       return sum + Math.min(tells, baits) * (share * fault + (1 - share) * sound);
     }, 0),
   );

@@ -1,5 +1,5 @@
 import type { Estimate } from './meanAndSpread.ts';
-import { onGrid } from './even.ts';
+import { logLogistic, onGrid } from './even.ts';
 
 /**
  * A cup in a microwave is not one heat: its rim, or a spot, runs ahead of its mean for as long as
@@ -64,7 +64,6 @@ export function unevenness(pace: number, seconds: number, grams: number): number
 const TELLS = 6;
 /** A wisp over a cup is noticed and said so often, its hottest at even odds at so many °C, ± K. */
 const WISP = { noticed: 0.15, even: 188, sd: 5 } as const;
-const rises = (x: number): number => 1 / (1 + Math.exp(-Math.max(-500, Math.min(500, x))));
 /** Scale of the logistic with a standard deviation of 1. */
 const LOGISTIC = Math.sqrt(3) / Math.PI;
 
@@ -87,10 +86,8 @@ export function unevenTaught(prior: Estimate, { mean, over, atLeast }: UnevenSee
   const scale = LOGISTIC * Math.hypot(mean.sd, WISP.sd);
   return onGrid(prior, (ln) => {
     const hottest = mean.mean + over * Math.exp(ln);
-    return Math.log(
-      atLeast === null
-        ? 1 - WISP.noticed * rises((hottest - WISP.even) / scale)
-        : Math.max(1e-12, rises((hottest - atLeast) / scale)),
-    );
+    return atLeast === null
+      ? Math.log1p(-WISP.noticed * Math.exp(logLogistic((hottest - WISP.even) / scale)))
+      : logLogistic((hottest - atLeast) / scale);
   });
 }
