@@ -62,7 +62,7 @@ class Evening {
         exchange: EXCHANGE.usual,
         room: this.hidden.room,
       };
-      this.belief = withCup(this.belief, key, body, { mean: this.hidden.room, sd: 1 });
+      this.belief = withCup(this.belief, key, { body, celsius: { mean: this.hidden.room, sd: 1 } });
     }
   }
   rest(seconds: number) {
@@ -72,7 +72,7 @@ class Evening {
   look(cup: string): number {
     stir(this.hidden.cups.get(cup)!);
     const value = read(this.hidden, cup);
-    this.belief = updated(this.belief, cup, value, PROBE_SD).belief;
+    this.belief = updated(this.belief, cup, { celsius: value, sd: PROBE_SD }).belief;
     this.readings += 1;
     return value;
   }
@@ -80,7 +80,7 @@ class Evening {
     const other: Burst = { oven: OVEN, power: this.power, level: 1, cups: [cup], seconds };
     this.rest(5);
     const forecast = burstOf(this.belief, cup, other);
-    const hottest = burst(this.hidden, OVEN, 1, [cup], seconds).get(cup)!;
+    const hottest = burst(this.hidden, { oven: OVEN, level: 1, cups: [cup], seconds }).get(cup)!;
     this.given += 1;
     if (hottest > PLASTISOL.ceiling) this.over += 1;
     this.belief = heated(this.belief, other);
@@ -112,7 +112,7 @@ class Evening {
       this.belief,
       cup,
       { oven: OVEN, power: this.power, level: 1, cups: [cup] },
-      celsius,
+      { celsius },
     );
     if (seconds >= 4) this.give(cup, seconds);
     else this.rest(15);
@@ -139,9 +139,13 @@ class Evening {
         if (hiddenCup.grams > 90) {
           pour(hiddenCup, -out, 0);
           pour(hiddenCup, back, this.hidden.room + normal(this.chance, 10, 3));
-          this.belief = withMass(this.belief, cup, hiddenCup.grams, hot(hiddenCup.grams), {
-            grams: back,
-            celsius: { mean: this.hidden.room + 10, sd: 8 },
+          this.belief = withMass(this.belief, cup, {
+            grams: hiddenCup.grams,
+            volume: hot(hiddenCup.grams),
+            added: {
+              grams: back,
+              celsius: { mean: this.hidden.room + 10, sd: 8 },
+            },
           });
         }
       }

@@ -60,7 +60,10 @@ class Hands {
   }
   give(seconds: number): void {
     this.rest(HANDS.change);
-    this.hottest = Math.max(this.hottest, burst(this.hidden, OVEN, 1, [CUP], seconds).get(CUP)!);
+    this.hottest = Math.max(
+      this.hottest,
+      burst(this.hidden, { oven: OVEN, level: 1, cups: [CUP], seconds }).get(CUP)!,
+    );
     this.belief = heated(this.belief, { ...USE, seconds });
     this.reckoned = Math.max(
       this.reckoned,
@@ -76,7 +79,7 @@ class Hands {
     stir(this.hidden.cups.get(CUP)!);
     const was = estimateOf(this.belief, { of: 'plastic', cup: CUP }).mean;
     this.last = read(this.hidden, CUP);
-    this.belief = updated(this.belief, CUP, this.last, 0.6).belief;
+    this.belief = updated(this.belief, CUP, { celsius: this.last, sd: 0.6 }).belief;
     const is = estimateOf(this.belief, { of: 'plastic', cup: CUP }).mean;
     this.reckoned = Math.max(is, this.reckoned + Math.min(0, is - was));
     this.readings += 1;
@@ -93,7 +96,7 @@ const byThumb: Maker = ({ last, hidden }) => {
   return Math.round(last < 110 ? full : last < 150 ? full * 0.6 : full * 0.3);
 };
 const byAdvice: Maker = ({ belief }) =>
-  Math.max(HANDS.least, burstTo(belief, CUP, USE, PLASTISOL.fusion + 4).seconds);
+  Math.max(HANDS.least, burstTo(belief, CUP, USE, { celsius: PLASTISOL.fusion + 4 }).seconds);
 
 function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked {
   const chance = seeded(seed);
@@ -103,10 +106,8 @@ function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked
   cup.rimTake = 1 + (cup.rimTake - 1) * strong;
   hidden.cups.set(CUP, cup);
   let belief = withOven(newBelief(0), OVEN, PRIOR.one);
-  belief = withCup(
-    belief,
-    CUP,
-    {
+  belief = withCup(belief, CUP, {
+    body: {
       plastic: grams,
       glass: 320,
       bore: 85,
@@ -114,8 +115,8 @@ function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked
       exchange: EXCHANGE.usual,
       room: hidden.room,
     },
-    { mean: hidden.room, sd: 2 },
-  );
+    celsius: { mean: hidden.room, sd: 2 },
+  });
   const hands = new Hands(hidden, belief);
   hands.look();
   // An eye sees plastic that was truly within a few K of fusion run clear; the advice asks for it

@@ -53,10 +53,12 @@ const addressOf = (count: number): string => `127.0.0.${2 + (Math.floor(count / 
  */
 export async function fuzz(
   url: string,
-  endpoints: readonly Endpoint[],
-  chance: () => number,
-  count: number,
-  cookie = '',
+  {
+    endpoints,
+    chance,
+    count,
+    cookie = '',
+  }: { endpoints: readonly Endpoint[]; chance: () => number; count: number; cookie?: string },
 ): Promise<{ failed: string[]; statuses: Record<string, number> }> {
   const failed = new Map<string, string>();
   const statuses: Record<string, number> = {};

@@ -81,10 +81,20 @@ try {
   const each = Math.ceil(COUNT / all.length);
   // Warm first: what is remembered once is no leak.
   for (const { who, url, cookie } of all)
-    await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, 200, cookie);
+    await fuzz(url, {
+      endpoints: who === 'alone' ? endpoints : asRoles,
+      chance,
+      count: 200,
+      cookie,
+    });
   const before = apps.map((app) => memoryOf(app.pid!));
   for (const { who, url, cookie } of all) {
-    const done = await fuzz(url, who === 'alone' ? endpoints : asRoles, chance, each, cookie);
+    const done = await fuzz(url, {
+      endpoints: who === 'alone' ? endpoints : asRoles,
+      chance,
+      count: each,
+      cookie,
+    });
     memory.push(apps.map((app) => Math.round(memoryOf(app.pid!))));
     failed.push(...done.failed.map((fault) => `${who}: ${fault}`));
     console.log(

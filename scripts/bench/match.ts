@@ -55,14 +55,14 @@ class Bench {
     this.rest(READ);
     stir(this.hidden.cups.get(cup)!);
     const value = read(this.hidden, cup);
-    this.belief = updated(this.belief, cup, value, 0.6).belief;
+    this.belief = updated(this.belief, cup, { celsius: value, sd: 0.6 }).belief;
     this.readings += 1;
     return value;
   }
   give(cup: string, seconds: number) {
     const other: Burst = { ...USE, cups: [cup], seconds };
     this.rest(HANDS.change);
-    burst(this.hidden, USE.oven, 1, [cup], seconds);
+    burst(this.hidden, { oven: USE.oven, level: 1, cups: [cup], seconds });
     this.belief = heated(this.belief, other);
     this.seconds += seconds;
     this.rest(HANDS.stir);
@@ -84,7 +84,7 @@ class Bench {
 function advised(bench: Bench, cups: string[], apart: number): Tried {
   for (const cup of cups) bench.look(cup);
   while (bench.seconds < LONG[cups.length]!) {
-    const step = planMatch(bench.belief, cups, [USE], { ...WINDOW, apart });
+    const step = planMatch(bench.belief, cups, { uses: [USE], wanted: { ...WINDOW, apart } });
     for (const { cup, seconds } of step.bursts) bench.give(cups[cup]!, seconds);
     bench.rest(step.wait);
     if (step.look === null) return bench.done(true, apart);
@@ -132,10 +132,8 @@ function cookedBench(
     for (const key of cups) {
       const grams = 130 + 170 * chance();
       hidden.cups.set(key, hiddenCup(hidden, grams));
-      belief = withCup(
-        belief,
-        key,
-        {
+      belief = withCup(belief, key, {
+        body: {
           plastic: grams,
           glass: 320,
           bore: 85,
@@ -143,13 +141,13 @@ function cookedBench(
           exchange: EXCHANGE.usual,
           room: hidden.room,
         },
-        { mean: hidden.room, sd: 1 },
-      );
+        celsius: { mean: hidden.room, sd: 1 },
+      });
     }
     const bench = new Bench(hidden, belief);
     for (const cup of cups) {
       for (let i = 0, now = 0; i < 14 && now < 176; i++) {
-        const { seconds } = burstTo(bench.belief, cup, { ...USE, cups: [cup] }, 179);
+        const { seconds } = burstTo(bench.belief, cup, { ...USE, cups: [cup] }, { celsius: 179 });
         if (seconds >= 4) bench.give(cup, seconds);
         now = bench.look(cup);
       }

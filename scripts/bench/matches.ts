@@ -79,7 +79,7 @@ class Bench {
         exchange: EXCHANGE.usual,
         room: world.room,
       };
-      this.belief = withCup(this.belief, cup, body, { mean: 157, sd: 7 });
+      this.belief = withCup(this.belief, cup, { body, celsius: { mean: 157, sd: 7 } });
     }
   }
   pass(seconds: number): void {
@@ -128,7 +128,7 @@ class Bench {
     const value = this.world.read(cup);
     this.belief = heatedBy(this.belief, PLUNGED, []);
     this.seconds += PLUNGED;
-    this.belief = updated(this.belief, cup, value, 0.7).belief;
+    this.belief = updated(this.belief, cup, { celsius: value, sd: 0.7 }).belief;
     this.pass(TYPED);
     this.readings += 1;
   }
@@ -155,7 +155,10 @@ function match(seed: number, count: number, ovens: number): Matched {
   const traits = WORLDS[seed % WORLDS.length]!;
   const bench = new Bench(new World(traits, `shop ${seed}`, `match ${seed}`), count, seed);
   while (bench.seconds < LONG) {
-    const step = planMatch(bench.belief, bench.cups, OVENS.slice(0, ovens), WINDOW);
+    const step = planMatch(bench.belief, bench.cups, {
+      uses: OVENS.slice(0, ovens),
+      wanted: WINDOW,
+    });
     bench.give(step.bursts);
     bench.pass(step.wait);
     if (step.look === null) return bench.end(true);

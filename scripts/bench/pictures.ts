@@ -30,7 +30,7 @@ for (const [index, build] of builtIns().entries()) {
       { outline: 'eel', profile: null, length: 95, volume: 7 },
       build,
       () => looks[at++ % looks.length]!,
-      index,
+      { seed: index },
     );
     const svg = picture(scene, { view, over: 'dark', cut: 0.4 });
     times.push({ ms: performance.now() - began, what: `${build.key} ${view}` });

@@ -11,8 +11,12 @@ const timed = (work: () => unknown): number => {
   return performance.now() - since;
 };
 const mould = heatOfMould(MOULDS[0]!);
-const first = timed(() => evening(mould, 300, 40, 165, 20, 90));
-const again = timed(() => evening(mould, 300, 40, 165, 20, 95));
+const first = timed(() =>
+  evening(mould, { shots: 300, start: 40, shot: 165, room: 20, hands: 90 }),
+);
+const again = timed(() =>
+  evening(mould, { shots: 300, start: 40, shot: 165, room: 20, hands: 95 }),
+);
 
 const chance = seeded(7);
 const times = Array.from({ length: 200 }, () => {
@@ -28,7 +32,7 @@ const times = Array.from({ length: 200 }, () => {
     matchCups(
       cups,
       { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 },
-      { low: 158, high: 168, apart: 3, ceiling: 195 },
+      { wanted: { low: 158, high: 168, apart: 3, ceiling: 195 } },
     ),
   );
 }).sort((one, other) => one - other);

@@ -52,10 +52,12 @@ interface Hands {
   play: (
     name: string,
     wanted: WantedPart[],
-    startAt: number,
-    seed: number,
-    until?: Parameters<typeof rehearse>[0]['until'],
-    bad?: number,
+    how: {
+      startAt: number;
+      seed: number;
+      until?: Parameters<typeof rehearse>[0]['until'];
+      bad?: number;
+    },
   ) => Promise<{ session: number }>;
   wantedOf: (order: number) => Promise<WantedPart[]>;
 }
@@ -84,38 +86,31 @@ async function ways(
     const startAt = now - (WAYS.length - index + 1) * 5 * DAY;
     const id = await order('Web shelf', way, startAt + 6 * DAY);
     // A way that is new to the hands spoils more.
-    await play(
-      `${way.bait}, ${way.colourway.toLowerCase()}`,
-      await wantedOf(id),
+    await play(`${way.bait}, ${way.colourway.toLowerCase()}`, await wantedOf(id), {
       startAt,
-      400 + index,
-      undefined,
-      2.5,
-    );
+      seed: 400 + index,
+      bad: 2.5,
+    });
     for (const line of await orderLines(id, new Date(now))) await closeLine(line.id, true);
   }
   for (const [index, way] of WAYS.entries()) {
     const id = await order('Coble Charters', way, now + (20 + index) * DAY);
-    await play(
-      `To run: ${way.bait}, ${way.colourway.toLowerCase()}`,
-      await wantedOf(id),
-      now,
-      500 + index,
-      () => true,
-    );
+    await play(`To run: ${way.bait}, ${way.colourway.toLowerCase()}`, await wantedOf(id), {
+      startAt: now,
+      seed: 500 + index,
+      until: () => true,
+    });
   }
   const fresh = await order(
     'Web shelf',
     { bait: 'Bollard sprat', colourway: 'Mackerel slate', count: 6 },
     now + 40 * DAY,
   );
-  await play(
-    'To run: the new sprat mould’s first evening',
-    await wantedOf(fresh),
-    now,
-    600,
-    () => true,
-  );
+  await play('To run: the new sprat mould’s first evening', await wantedOf(fresh), {
+    startAt: now,
+    seed: 600,
+    until: () => true,
+  });
   tell(`${WAYS.length} ways of shooting shown, and laid out to run`);
 }
 
@@ -194,11 +189,19 @@ async function load(
   const play = async (
     name: string,
     wanted: WantedPart[],
-    startAt: number,
-    seed: number,
-    until?: Parameters<typeof rehearse>[0]['until'],
-    bad = 1,
-    branch: string | null = null,
+    {
+      startAt,
+      seed,
+      until,
+      bad = 1,
+      branch = null,
+    }: {
+      startAt: number;
+      seed: number;
+      until?: Parameters<typeof rehearse>[0]['until'];
+      bad?: number;
+      branch?: string | null;
+    },
   ) => {
     shelf = await wholeCatalogue();
     const input = draftPlan(shelf, wanted, defaults);
@@ -241,15 +244,12 @@ async function load(
         parts: [part(other)],
       })),
     });
-    await play(
-      `Evening ${count + 1}`,
-      await wantedOf(order),
+    await play(`Evening ${count + 1}`, await wantedOf(order), {
       startAt,
-      100 + count,
-      undefined,
-      1,
-      BRANCHES[count] ?? null,
-    );
+      seed: 100 + count,
+      bad: 1,
+      branch: BRANCHES[count] ?? null,
+    });
     for (const line of await orderLines(order, new Date(now))) {
       const there = Math.min(line.count, line.allotted);
       if (there > 0) {
@@ -286,16 +286,15 @@ async function load(
 
   // The day before yesterday: part of the web shelf's eels, now curing or cured.
   const eels = (await wantedOf(ids[2]!)).slice(0, 1).map((wanted) => ({ ...wanted, count: 32 }));
-  await play('Two evenings ago', eels, now - 1.3 * DAY, 7);
+  await play('Two evenings ago', eels, { startAt: now - 1.3 * DAY, seed: 7 });
   // Last night: the prawns, broken off after two shots.
   const prawns = (await wantedOf(ids[0]!)).slice(1, 2);
-  const { session, events } = await play(
-    'Last night, prawns',
-    prawns,
-    now - 0.6 * DAY,
-    11,
-    (state) => [...state.shots.values()].filter((shot) => shot.rackedAt !== null).length >= 2,
-  );
+  const { session, events } = await play('Last night, prawns', prawns, {
+    startAt: now - 0.6 * DAY,
+    seed: 11,
+    until: (state) =>
+      [...state.shots.values()].filter((shot) => shot.rackedAt !== null).length >= 2,
+  });
   const last = events.at(-1)!;
   await append(session, [
     {

@@ -76,14 +76,13 @@ export function rehearse({
     stove.heard(event);
     metal.heard(event);
   };
-  const stove = stoveOf(
-    state,
+  const stove = stoveOf(state, {
     startAt,
     chance,
-    () => now,
-    (seconds) => void (now += 1000 * seconds),
+    now: () => now,
+    spend: (seconds) => void (now += 1000 * seconds),
     send,
-  );
+  });
   const metal = metalOf(state, stove.room, chance, () => now);
   send({ kind: 'opened', payload: {} });
   send({

@@ -32,11 +32,19 @@ const BACK: Record<string, number> = { returned: 45, emptied: 140 };
  */
 export function stoveOf(
   state: SessionState,
-  startAt: number,
-  chance: () => number,
-  now: () => number,
-  spend: (seconds: number) => void,
-  send: (what: Send) => void,
+  {
+    startAt,
+    chance,
+    now,
+    spend,
+    send,
+  }: {
+    startAt: number;
+    chance: () => number;
+    now: () => number;
+    spend: (seconds: number) => void;
+    send: (what: Send) => void;
+  },
 ) {
   const bench = hiddenBench(chance);
   const followed = follower(state.snapshot.heat);
@@ -64,7 +72,12 @@ export function stoveOf(
       belief: withOven(
         belief,
         key,
-        ovenPrior(state.snapshot.heat.learned, known().id, known().oven, state.oven.level, 1),
+        ovenPrior(state.snapshot.heat.learned, {
+          id: known().id,
+          oven: known().oven,
+          level: state.oven.level,
+          cups: 1,
+        }),
       ),
       use: { oven: key, power: known().oven.watts, level: state.oven.level },
     };
@@ -90,7 +103,7 @@ export function stoveOf(
       kind: 'heated',
       payload: { cup, seconds, begun: true, oven: state.oven.id, level: state.oven.level },
     });
-    burst(bench, String(state.oven.id), state.oven.level, [cup], seconds);
+    burst(bench, { oven: String(state.oven.id), level: state.oven.level, cups: [cup], seconds });
     at += seconds * 1000;
     spend(seconds + 10);
     catchUp();
@@ -112,7 +125,10 @@ export function stoveOf(
         if (!there && cup.grams > 0)
           bench.cups.set(
             cup.key,
-            hiddenCup(bench, cup.grams, cup.vessel?.bore ?? 85, cup.vessel?.volume ?? 500),
+            hiddenCup(bench, cup.grams, {
+              bore: cup.vessel?.bore ?? 85,
+              volume: cup.vessel?.volume ?? 500,
+            }),
           );
         else if (there && Math.abs(there.grams - cup.grams) > 1e-6 && cup.grams > 1)
           pour(there, cup.grams - there.grams, BACK[event.kind] ?? bench.room);
@@ -122,7 +138,12 @@ export function stoveOf(
     cook(cup: string) {
       const { belief, use } = believed();
       const { fusion, ceiling } = state.cups.get(cup)!.limits;
-      const { seconds } = burstTo(belief, cup, { ...use, cups: [cup] }, fusion + 4, ceiling);
+      const { seconds } = burstTo(
+        belief,
+        cup,
+        { ...use, cups: [cup] },
+        { celsius: fusion + 4, ceiling },
+      );
       if (seconds >= HANDS.least) give(cup, seconds);
       look(cup);
       // A small cup is through fusion and cold again before it is read: it ran clear off the blade,
@@ -153,15 +174,13 @@ export function stoveOf(
     ): Map<string, { celsius: number; sd: number }> | null {
       for (let round = 0; round < ROUNDS; round++) {
         const { belief, use } = believed();
-        const bring = planMatch(
-          belief,
-          cups,
-          [use],
-          { ...window, apart: state.snapshot.bench.tolerance },
-          false,
-          HANDS,
-          cups.map((cup) => state.cups.get(cup)!.limits.ceiling),
-        );
+        const bring = planMatch(belief, cups, {
+          uses: [use],
+          wanted: { ...window, apart: state.snapshot.bench.tolerance },
+          byEye: false,
+          hands: HANDS,
+          ceilings: cups.map((cup) => state.cups.get(cup)!.limits.ceiling),
+        });
         for (const { cup, seconds } of bring.bursts) give(cups[cup]!, seconds);
         spend(bring.wait);
         catchUp();

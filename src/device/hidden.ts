@@ -41,9 +41,11 @@ export const hiddenOven = ({ chance }: HiddenBench, power: number): HiddenOven =
 export const hiddenCup = (
   { chance, room }: HiddenBench,
   grams: number,
-  bore = 85,
-  volume = 500,
-  celsius = room,
+  {
+    bore = 85,
+    volume = 500,
+    celsius = room,
+  }: { bore?: number; volume?: number; celsius?: number } = {},
 ): HiddenCup => ({
   grams,
   bore,
@@ -88,10 +90,7 @@ export function begin(
  */
 export function burst(
   bench: HiddenBench,
-  oven: string,
-  level: number,
-  cups: string[],
-  seconds: number,
+  { oven, level, cups, seconds }: { oven: string; level: number; cups: string[]; seconds: number },
 ): Map<string, number> {
   const hottest = pass(bench, seconds, begin(bench, oven, level, cups));
   const hiddenOven = bench.ovens.get(oven)!;

@@ -52,15 +52,13 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
     if (cup.grams > 1)
       hidden.cups.set(
         cup.key,
-        hiddenCup(
-          hidden,
-          cup.grams,
-          cup.vessel?.bore ?? 85,
-          cup.vessel?.volume ?? 500,
-          belief.cups.includes(cup.key)
+        hiddenCup(hidden, cup.grams, {
+          bore: cup.vessel?.bore ?? 85,
+          volume: cup.vessel?.volume ?? 500,
+          celsius: belief.cups.includes(cup.key)
             ? estimateOf(belief, { of: 'plastic', cup: cup.key }).mean
             : hidden.room,
-        ),
+        }),
       );
 
   const step = (seconds: number) => {
@@ -98,7 +96,10 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
         if (!there && cup.grams > 1)
           hidden.cups.set(
             cup.key,
-            hiddenCup(hidden, cup.grams, cup.vessel?.bore ?? 85, cup.vessel?.volume ?? 500),
+            hiddenCup(hidden, cup.grams, {
+              bore: cup.vessel?.bore ?? 85,
+              volume: cup.vessel?.volume ?? 500,
+            }),
           );
         else if (there && cup.grams > 1 && Math.abs(there.grams - cup.grams) > 1e-6)
           pour(there, cup.grams - there.grams, BACK[event.kind] ?? hidden.room);

@@ -9,9 +9,7 @@ const YEARS = 10 * 365 * 86_400;
 export function show(
   cookies: AstroCookies,
   name: typeof SIGN_IN | typeof TABLET,
-  token: string,
-  secure: boolean,
-  seconds = YEARS,
+  { token, secure, seconds = YEARS }: { token: string; secure: boolean; seconds?: number },
 ): void {
   cookies.set(name, token, {
     httpOnly: true,

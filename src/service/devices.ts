@@ -133,15 +133,13 @@ export async function takeReadings(
     const lead =
       device.session_id === null ? 0 : Math.max(-LAG, await clockLead(device.session_id));
     const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
-    const { judged, tell } = judgeAll(
-      device,
-      read.data.readings,
+    const { judged, tell } = judgeAll(device, read.data.readings, {
       now,
       lead,
-      state?.roomCelsius ?? null,
-      inOven != null && inOven.until > now + lead,
-      (await newestLesson(`probe/${device.id}`))?.posterior.mean,
-    );
+      room: state?.roomCelsius ?? null,
+      away: inOven != null && inOven.until > now + lead,
+      lag: (await newestLesson(`probe/${device.id}`))?.posterior.mean,
+    });
     await keepReadings(device, judged);
     const good = judged.findLast((judged) => judged.flag === null || FLAGS[judged.flag].used);
     await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag);

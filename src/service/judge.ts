@@ -11,11 +11,13 @@ export const LAG = 5000;
 export function judgeAll(
   device: DeviceRow,
   list: { value: number; at?: number }[],
-  now: number,
-  lead: number,
-  room: number | null,
-  away: boolean,
-  lag?: number,
+  {
+    now,
+    lead,
+    room,
+    away,
+    lag,
+  }: { now: number; lead: number; room: number | null; away: boolean; lag?: number },
 ): { judged: Judged[]; tell: Judged[] } {
   // A reading from after now was taken by a clock that has been put back: it judges none of
   // today's.
@@ -30,20 +32,18 @@ export function judgeAll(
       : null;
   const tell: Judged[] = [];
   const judged = list.map((other) => {
-    const judged = judge(
-      device.kind,
-      other,
+    const judged = judge(device.kind, other, {
       last,
       now,
-      device.target_kind === 'cup' ? room : null,
+      room: device.target_kind === 'cup' ? room : null,
       away,
-    );
+    });
     if (judged.flag === null || FLAGS[judged.flag].used) {
       // On the bench's clock, by which the session is kept.
       const there = { ...judged, at: Math.round(judged.at + lead) };
       if (
         device.session_id !== null &&
-        tells(device.kind, there, last && { ...last, at: last.at + lead }, written, lag)
+        tells(device.kind, there, { last: last && { ...last, at: last.at + lead }, written, lag })
       ) {
         tell.push(there);
         written = there;

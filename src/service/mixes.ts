@@ -86,6 +86,6 @@ export async function keepPicture(
       'no-picture',
       'That is no picture this shop can show: JPEG, PNG or WebP. Nothing was changed.',
     );
-  const id = await putPicture(mix, count, kind, what.slice(0, 80), bytes);
+  const id = await putPicture(mix, count, { kind, what: what.slice(0, 80), picture: bytes });
   return id === null ? missing('version') : ok({ id });
 }

@@ -26,8 +26,7 @@ export async function savePlan(
   name: string,
   day: string,
   raw: unknown,
-  id?: number,
-  seen?: string,
+  { id, seen }: { id?: number; seen?: string } = {},
 ): Promise<Result<{ id: number; version: string }>> {
   const read = PlanInputSchema.safeParse(raw);
   if (!read.success) {
@@ -67,10 +66,7 @@ const NO_ANSWER: Record<NoAnswer, string> = {
  */
 export async function openSession(
   planId: number,
-  eventId: string,
-  at: number,
-  by: string,
-  signal?: AbortSignal,
+  { eventId, at, by, signal }: { eventId: string; at: number; by: string; signal?: AbortSignal },
 ): Promise<Result<{ session: number }>> {
   const [row, shop] = await Promise.all([findPlan(planId), readShop()]);
   if (!row) return missing('plan');
@@ -78,16 +74,14 @@ export async function openSession(
   const worked = await planning.ask({ input: row.input, units: shop.units }, signal);
   if (typeof worked === 'string') return problem(503, worked, NO_ANSWER[worked]);
   return inTransaction(() =>
-    opened(planId, { of: versionOf(row.input), plan: worked }, eventId, at, by),
+    opened(planId, { of: versionOf(row.input), plan: worked }, { eventId, at, by }),
   );
 }
 
 async function opened(
   planId: number,
   worked: { of: string; plan: Plan },
-  eventId: string,
-  at: number,
-  by: string,
+  { eventId, at, by }: { eventId: string; at: number; by: string },
 ): Promise<Result<{ session: number }>> {
   // One at a time: pressed twice, it is one session.
   const plan = (await lockPlan(planId)) ? await findPlan(planId) : null;

@@ -130,5 +130,5 @@ export const sceneFor = (
       const mix = way.mixes[layer.key];
       return mix ? lookOf(mix.spec, way.materials) : null;
     },
-    way.id,
+    { seed: way.id },
   );

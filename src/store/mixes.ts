@@ -195,9 +195,7 @@ export const picturesOf = (mix: number): Promise<PictureNote[]> =>
 export const putPicture = async (
   mix: number,
   count: number,
-  kind: string,
-  what: string,
-  picture: Buffer,
+  { kind, what, picture }: { kind: string; what: string; picture: Buffer },
 ): Promise<number | null> =>
   (
     await row<{ id: number }>(

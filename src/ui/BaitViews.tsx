@@ -9,11 +9,13 @@ const fill = (drawn: Drawn): string => drawn.colour ?? 'var(--raised)';
 /** One band of a section: the slice of an ellipse between its edges, or a core in its middle. */
 function slice(
   band: Band,
-  along: number,
-  up: number,
-  down: number,
-  wide: number,
-  inside: boolean,
+  {
+    along,
+    up,
+    down,
+    wide,
+    inside,
+  }: { along: number; up: number; down: number; wide: number; inside: boolean },
 ): string | null {
   if (along < band.from || along > band.to) return null;
   const [upper, lower] = band.edges(along);
@@ -63,7 +65,13 @@ export function Section({
     >
       {layers.flatMap((layer, i) =>
         place(layer.place).bands.map((band, count) => {
-          const day = slice(band, at, up, down, wide, place(layer.place).inside === true);
+          const day = slice(band, {
+            along: at,
+            up,
+            down,
+            wide,
+            inside: place(layer.place).inside === true,
+          });
           return day ? (
             <path
               key={`${i}.${count}`}
@@ -116,12 +124,20 @@ function Above({ outline, layers, y }: { outline: string; layers: readonly Drawn
       {runs.map((run, i) => (
         <path
           key={i}
-          d={abovePath(stations, roundOf(outline), 400, run.from, run.to)}
+          d={abovePath(stations, {
+            round: roundOf(outline),
+            length: 400,
+            from: run.from,
+            to: run.to,
+          })}
           fill={fill(run.drawn)}
         />
       ))}
       {spot && <ellipse cx={0.14 * 400} cy={0} rx={10} ry={6} fill={fill(spot)} />}
-      <path d={abovePath(stations, roundOf(outline), 400)} className="line-art" />
+      <path
+        d={abovePath(stations, { round: roundOf(outline), length: 400 })}
+        className="line-art"
+      />
     </g>
   );
 }

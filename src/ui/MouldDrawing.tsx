@@ -60,10 +60,15 @@ export function MouldDrawing({
     figure: looks.get(count)!.figure,
     note: looks.get(count)!.note,
   }));
-  const labels = labelsOf(mould, scale, texts, onCavity ? 20 : 14, {
-    lines: runnersOf(mould, scale),
-    edge: EDGE,
-    sprue: (cavity) => (sprueOver(mould, cavity) ? 12 : 0),
+  const labels = labelsOf(mould, {
+    scale,
+    texts,
+    largest: onCavity ? 20 : 14,
+    inTheWay: {
+      lines: runnersOf(mould, scale),
+      edge: EDGE,
+      sprue: (cavity) => (sprueOver(mould, cavity) ? 12 : 0),
+    },
   });
   return (
     <svg

@@ -51,10 +51,12 @@ export const wholePath = (stations: Stations, length: number): string =>
 /** The same bait from above: as wide as its sections are thick. */
 export function abovePath(
   stations: Stations,
-  round: number,
-  length: number,
-  from = 0,
-  to = 1,
+  {
+    round,
+    length,
+    from = 0,
+    to = 1,
+  }: { round: number; length: number; from?: number; to?: number },
 ): string {
   const { up, down } = shapeFor(stations);
   const half = (along: number) => ((up(along) + down(along)) / 2) * round * length;

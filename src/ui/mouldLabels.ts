@@ -137,10 +137,12 @@ function fitted(text: string, width: number, size: number): string {
  */
 export function labelsOf(
   mould: Mould,
-  scale: number,
-  texts: CavityText[],
-  largest: number,
-  inTheWay: InTheWay = {},
+  {
+    scale,
+    texts,
+    largest,
+    inTheWay = {},
+  }: { scale: number; texts: CavityText[]; largest: number; inTheWay?: InTheWay },
 ): Label[] {
   const over = texts
     .map((text) => ({ text, cavity: mould.cavities.find((cavity) => cavity.n === text.n)! }))

@@ -29,12 +29,11 @@ test(
   'three thousand hostile requests over every endpoint and page: none ends in a ' +
     'five-hundred or tells how it failed',
   async () => {
-    const { failed } = await fuzz(
-      app.url,
-      [...Object.values(ENDPOINTS), ...PAGES],
-      seeded(20261126),
-      3000,
-    );
+    const { failed } = await fuzz(app.url, {
+      endpoints: [...Object.values(ENDPOINTS), ...PAGES],
+      chance: seeded(20261126),
+      count: 3000,
+    });
     assert.equal(failed.length, 0, failed.join('\n').slice(0, 8000));
   },
 );

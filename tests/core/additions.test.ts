@@ -116,16 +116,14 @@ test('a recipe for any charge is a mix that gives that charge its doses again', 
         const [green, pearl] = ['Green no. 2', 'Pearl powder'].map((name) =>
           MATERIALS.find((material) => material.name === name)!,
         );
-        const mix = asMix(
-          'x',
-          'soft',
-          [
+        const mix = asMix('x', 'soft', {
+          doses: [
             { material: green!, dose: drops },
             { material: pearl!, dose: spoons },
           ],
           ml,
-          MATERIALS,
-        );
+          materials: MATERIALS,
+        });
         const back = scaleMix(mix, ml);
         assert.equal(back[0]!.amount, drops);
         near(back[1]!.amount, spoons * PINCH, 0.001 * Math.max(1, ml / RECIPE_CUP));

@@ -29,14 +29,14 @@ test(
       const state = bench.state();
       const at = bench.now();
       const all = steps(state, at);
-      const ask = heatAsk(state, 1, runInHand(state), at, all);
+      const ask = heatAsk(state, 1, { run: runInHand(state), now: at, all });
       const answer = forecastBench(follower(state.snapshot.heat)(state.heat, at), ask);
       return {
         state,
         at,
         answer,
         ask,
-        step: advise(state, all, answer, null, state.heat, at),
+        step: advise(state, all, { answer, plan: null, notes: state.heat, now: at }),
         next: all[0]!,
       };
     };
@@ -68,7 +68,15 @@ test(
     // A mould being marked keeps the key, whatever is wanted meanwhile: a mark must not land as a
     // burst.
     const { state, next, answer, at } = marking!;
-    assert.equal(advise(state, [next], { ...answer, early }, null, state.heat, at)!.key, 'mark');
+    assert.equal(
+      advise(state, [next], {
+        answer: { ...answer, early },
+        plan: null,
+        notes: state.heat,
+        now: at,
+      })!.key,
+      'mark',
+    );
     assert.ok(
       found.ask.early!.next <= early.seconds + 25 && early.seconds >= 10,
       `${early.seconds} s, drawn in ${found.ask.early!.next} s`,
@@ -108,7 +116,10 @@ test('baits that came short put the window up, none leave it; looks without end 
     );
   assert.ok(hotterFor(state, run) > 3 && hotterFor(state, run) <= 7);
   // One figure everywhere: asked of the cups, said in words, drawn on the scale.
-  assert.equal(heatAsk(state, 1, run, bench.now()).match!.window.low, windowNow(state, run).low);
+  assert.equal(
+    heatAsk(state, 1, { run, now: bench.now() }).match!.window.low,
+    windowNow(state, run).low,
+  );
   const cold = steps(state, bench.now() + 120_000).find((step) => step.key === 'match');
   assert.match(
     cold?.detail ?? '',
@@ -136,8 +147,7 @@ test('baits that came short put the window up, none leave it; looks without end 
         ],
       },
       1,
-      run,
-      bench.now(),
+      { run, now: bench.now() },
     ).match!;
   assert.equal(asked(0).window.low, asked(4).window.low);
   assert.ok(

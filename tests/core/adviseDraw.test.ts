@@ -34,7 +34,7 @@ test(
       Math.round(
         forecastBench(
           follower(bench.state().snapshot.heat)(bench.state().heat, bench.now()),
-          heatAsk(bench.state(), 1, runInHand(bench.state()), bench.now()),
+          heatAsk(bench.state(), 1, { run: runInHand(bench.state()), now: bench.now() }),
         ).cups[cup]!.now.celsius,
       );
     for (const cup of [text, word, text, word])
@@ -53,10 +53,15 @@ test(
     let plan: ReturnType<typeof keepPlan> = null;
     const see = () => {
       const state = bench.state();
-      const ask = heatAsk(state, 1, runInHand(state), bench.now());
+      const ask = heatAsk(state, 1, { run: runInHand(state), now: bench.now() });
       const answer = forecastBench(follower(state.snapshot.heat)(state.heat, bench.now()), ask);
       plan = keepPlan(plan, ask, answer, bench.now());
-      return advise(state, steps(state, bench.now()), answer, plan, state.heat, bench.now())!;
+      return advise(state, steps(state, bench.now()), {
+        answer,
+        plan,
+        notes: state.heat,
+        now: bench.now(),
+      })!;
     };
     const first = see();
     assert.ok(first.send?.kind === 'heated' && plan!.bring.bursts.length === 2, first.sentence);

@@ -30,18 +30,16 @@ export const snapshot = (count = 2, change: (snapshot: Snapshot) => void = () =>
 };
 /** What a bench says at a moment, with all that is foreseen. */
 export function told(state: SessionState, now: number) {
-  const ask = heatAsk(state, 1, runInHand(state), now);
+  const ask = heatAsk(state, 1, { run: runInHand(state), now });
   const answer = forecastBench(follower(state.snapshot.heat)(state.heat, now), ask);
   return {
     answer,
-    step: advise(
-      state,
-      steps(state, now),
+    step: advise(state, steps(state, now), {
       answer,
-      keepPlan(null, ask, answer, now),
-      state.heat,
+      plan: keepPlan(null, ask, answer, now),
+      notes: state.heat,
       now,
-    ),
+    }),
   };
 }
 export const burst = (cup: string, seconds: number, oven: number, together?: string[]) => ({

@@ -75,8 +75,7 @@ test('by hand: three barrels, equal and unequal, yoked and pulsed', () => {
   for (const barrelVolume of barrelVolumes(
     { injector: injector(28, 28, 28), block, yoked: true },
     grams,
-    165,
-    1,
+    { celsius: 165, purge: 1 },
   ))
     near(barrelVolume, hot / 3 + 1 + 2 + 2, 1e-9);
   assert.deepEqual(

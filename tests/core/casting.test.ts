@@ -19,13 +19,24 @@ const near = (a: number, b: number, tolerance: number) =>
 const box = { length: 150, width: 80, height: 45 }; // 540 mL
 
 test('by hand: silicone fills the box round its masters, split by its ratio', () => {
-  const [mixed] = toMix('silicone', box, [{ volume: 40, skin: 0, shadow: 0 }], 0.1, 1.5)!;
+  const [mixed] = toMix('silicone', {
+    box,
+    masters: [{ volume: 40, skin: 0, shadow: 0 }],
+    margin: 0.1,
+    face: 1.5,
+  })!;
   near(mixed!.volume, 500, 1e-9);
   near(mixed!.mass, 500 * 1.15 * 1.1, 1e-9);
   near(mixed!.a, 316.25, 1e-9);
-  const [ten] = toMix('silicone', box, [{ volume: 40, skin: 0, shadow: 0 }], 0, 1.5, {
-    ...PARTS,
-    silicone: { ...PARTS.silicone, ratio: { a: 10, b: 1 } },
+  const [ten] = toMix('silicone', {
+    box,
+    masters: [{ volume: 40, skin: 0, shadow: 0 }],
+    margin: 0,
+    face: 1.5,
+    parts: {
+      ...PARTS,
+      silicone: { ...PARTS.silicone, ratio: { a: 10, b: 1 } },
+    },
   })!;
   near(ten!.a / ten!.b, 10, 1e-9);
 });
@@ -33,7 +44,12 @@ test('by hand: silicone fills the box round its masters, split by its ratio', ()
 test('by hand: a hard mould’s face over both parting planes and the master’s skin, its back the rest', () => {
   // plane 150 × 80 less a shadow of 2,000 is 10,000, twice, and a skin of 6,000: 26,000 mm² at 1.5
   // mm = 39 mL.
-  const [face, back] = toMix('plaster', box, [{ volume: 20, skin: 6000, shadow: 2000 }], 0, 1.5)!;
+  const [face, back] = toMix('plaster', {
+    box,
+    masters: [{ volume: 20, skin: 6000, shadow: 2000 }],
+    margin: 0,
+    face: 1.5,
+  })!;
   near(face!.volume, 39, 1e-9);
   near(face!.a, (39 * 1.1 * 2) / 3, 1e-9);
   near(back!.volume, 540 - 20 - 39, 1e-9);
@@ -44,16 +60,23 @@ test('by hand: a hard mould’s face over both parting planes and the master’s
 
 test('a master that does not fit its box, with its faces, is said', () => {
   assert.equal(
-    toMix(
-      'silicone',
-      { length: 10, width: 10, height: 10 },
-      [{ volume: 2, skin: 0, shadow: 0 }],
-      0,
-      1,
-    ),
+    toMix('silicone', {
+      box: { length: 10, width: 10, height: 10 },
+      masters: [{ volume: 2, skin: 0, shadow: 0 }],
+      margin: 0,
+      face: 1,
+    }),
     null,
   );
-  assert.equal(toMix('gypsum', box, [{ volume: 20, skin: 6000, shadow: 2000 }], 0, 30), null);
+  assert.equal(
+    toMix('gypsum', {
+      box,
+      masters: [{ volume: 20, skin: 6000, shadow: 2000 }],
+      margin: 0,
+      face: 30,
+    }),
+    null,
+  );
 });
 
 test(
@@ -73,7 +96,7 @@ test(
         const masters = Array.from({ length: count }, () =>
           masterOf(OUTLINES.sprat, Math.min(l, width) * 0.5, null),
         );
-        const mix = toMix(kind, { length: l, width, height }, masters, margin, 1);
+        const mix = toMix(kind, { box: { length: l, width, height }, masters, margin, face: 1 });
         if (!mix) return;
         near(
           mix.reduce((sum, mixed) => sum + mixed.volume, 0),

@@ -25,13 +25,15 @@ const probe = (last: number): DeviceRow => ({
 /** Still readings, a second apart up to now. */
 const still = Array.from({ length: 6 }, (_, i) => ({ value: 163, at: NOW - (5 - i) * 1000 }));
 const flags = (device: DeviceRow, list: { value: number; at?: number }[]) =>
-  judgeAll(device, list, NOW, 0, 20, false).judged.map(({ flag }) => flag);
+  judgeAll(device, list, { now: NOW, lead: 0, room: 20, away: false }).judged.map(
+    ({ flag }) => flag,
+  );
 
 test('the shop’s clock put back by three hours: what was read before is no measure of what is read now', () => {
   const ahead = probe(NOW + 3 * HOUR);
   assert.deepEqual(flags(ahead, still), Array(6).fill(null));
   assert.ok(
-    judgeAll(ahead, still, NOW, 0, 20, false).tell.length > 0,
+    judgeAll(ahead, still, { now: NOW, lead: 0, room: 20, away: false }).tell.length > 0,
     'and a probe that stands still is written into the log again',
   );
   // With the clock as it was, what is older than the last is still told from it.

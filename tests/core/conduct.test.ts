@@ -138,7 +138,7 @@ test(
       shape: 'round',
       across: 15,
       layers: [{ upTo: 1, celsius: 165 }],
-      outside: outsideOf('silicone', 25, 400, 0.01, 20),
+      outside: outsideOf('silicone', { celsius: 25, mass: 400, baitArea: 0.01, room: 20 }),
     });
     assert.ok(poor.open! > at('round', 15).open!);
   },

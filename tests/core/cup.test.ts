@@ -22,20 +22,24 @@ import { near, cup, oven } from './heatKit.ts';
 test('cup: energy in is energy kept when nothing is lost; nothing happens in the dead time', () => {
   // No exchange with glass and a room as hot as the plastic: 450 W for 10 s in 437 J/K.
   const alone = { ...cup, exchange: 0, room: 100 };
-  const one = after(alone, { plastic: 100, glass: 100 }, 1, () => 450, 0.01);
+  const one = after(alone, { plastic: 100, glass: 100 }, 1, { watts: () => 450, step: 0.01 });
   near(one.plastic - 100, 450 / (230 * 1.9), 0.01);
   assert.equal(wattsOf(oven, 2), 0);
   assert.equal(wattsOf(oven, 3), 450);
   near(
-    afterBurst(cup, { plastic: 150, glass: 150 }, oven, 2.4).plastic,
-    after(cup, { plastic: 150, glass: 150 }, 2.4, () => 0, 0.5).plastic,
+    afterBurst(cup, { plastic: 150, glass: 150 }, { microwave: oven, seconds: 2.4 }).plastic,
+    after(cup, { plastic: 150, glass: 150 }, 2.4, { watts: () => 0, step: 0.5 }).plastic,
     1e-9,
   );
 });
 
 test('cup: half the step changes nothing worth a thermometer; at the room’s heat it stands still', () => {
   const hot = { plastic: 177, glass: 120 };
-  near(after(cup, hot, 300).plastic, after(cup, hot, 300, () => 0, 0.1).plastic, 0.02);
+  near(
+    after(cup, hot, 300).plastic,
+    after(cup, hot, 300, { watts: () => 0, step: 0.1 }).plastic,
+    0.02,
+  );
   near(after(cup, { plastic: 20, glass: 20 }, 600).plastic, 20, 1e-9);
 });
 
@@ -66,7 +70,7 @@ test('cup: linear limit against the closed solution of two nodes, the bench it s
     ] as const) {
       const exact = A * Math.exp(l1 * seconds) + (1 - A) * Math.exp(l2 * seconds);
       near(
-        after(body, { plastic: 100, glass: 99 }, seconds, () => 0, step).plastic - 99,
+        after(body, { plastic: 100, glass: 99 }, seconds, { watts: () => 0, step }).plastic - 99,
         exact,
         0.001,
         `bench ${stand} W/K, ${seconds} s:`,
@@ -93,8 +97,10 @@ test('cup: still air by McAdams, 9 to 12 W/m² K off a cup at 165 °C; a draught
   // 1) = (with 1) − (with none).
   const rate = (air: number) =>
     (165 -
-      after({ ...cup, exchange: 0, air }, { plastic: 165, glass: 165 }, 1e-3, () => 0, 1e-3)
-        .plastic) /
+      after({ ...cup, exchange: 0, air }, { plastic: 165, glass: 165 }, 1e-3, {
+        watts: () => 0,
+        step: 1e-3,
+      }).plastic) /
     1e-3;
   near(rate(2) - rate(1), rate(1) - rate(0), 1e-4);
   near(
@@ -119,7 +125,9 @@ test('cup: a small charge wets less glass and warms less of it', () => {
     };
     const start = { plastic: 120, glass: 20 };
     const lost =
-      ((120 - after(body, start, 0.01, () => 0, 0.01).plastic) * body.plastic * specificHeat(120)) /
+      ((120 - after(body, start, 0.01, { watts: () => 0, step: 0.01 }).plastic) *
+        body.plastic *
+        specificHeat(120)) /
         0.01 -
       radiation(120, 20) * (Math.PI / 4) * 0.085 ** 2 * 100;
     return lost / 100 / ((4 * volume * 1e-6) / 0.085 + (Math.PI / 4) * 0.085 ** 2);
@@ -145,8 +153,7 @@ test('cup: a small charge wets less glass and warms less of it', () => {
     afterBurst(
       { plastic: grams, glass: 320, bore: 85, volume: 100, exchange: 3, room: 20 },
       { plastic: 20, glass: 20 },
-      oven,
-      41,
+      { microwave: oven, seconds: 41 },
     ).plastic,
     p,
     1,
@@ -161,7 +168,7 @@ test('property: hotter stays hotter, a longer burst is hotter, two cups share', 
       fc.integer({ min: 5, max: 60 }),
       (heat, more, seconds) => {
         const at = (time: number, seconds: number, microwave = oven) =>
-          afterBurst(cup, { plastic: time, glass: time - 20 }, microwave, seconds).plastic;
+          afterBurst(cup, { plastic: time, glass: time - 20 }, { microwave, seconds }).plastic;
         assert.ok(
           at(heat + more, seconds) > at(heat, seconds) &&
             at(heat, seconds + more) > at(heat, seconds),
@@ -185,7 +192,7 @@ test('cup: from 177 °C a full cup is some minutes from 160, a small one sooner'
 
 test('forecast: the range by first order agrees with four thousand cups whose constants vary', () => {
   const heat = { plastic: 150, glass: 125 };
-  const forecast = forecastBurst(cup, heat, oven, 20);
+  const forecast = forecastBurst(cup, heat, { oven, seconds: 20 });
   const chance = seeded(3);
   const all = Array.from({ length: 4000 }, () => {
     const gain = normal(chance, 1, DOUBT.burst);
@@ -193,11 +200,13 @@ test('forecast: the range by first order agrees with four thousand cups whose co
       { ...cup, exchange: Math.max(0.2, cup.exchange * normal(chance, 1, DOUBT.exchange)) },
       { ...heat, plastic: normal(chance, 150, DOUBT.reading) },
       {
-        ...oven,
-        efficiency: Math.max(0.05, normal(chance, oven.efficiency, DOUBT.efficiency)),
-        dead: Math.max(0, normal(chance, oven.dead, DOUBT.dead)),
+        microwave: {
+          ...oven,
+          efficiency: Math.max(0.05, normal(chance, oven.efficiency, DOUBT.efficiency)),
+          dead: Math.max(0, normal(chance, oven.dead, DOUBT.dead)),
+        },
+        seconds: 20,
       },
-      20,
     ).plastic;
     return 150 + (end - 150) * gain;
   });
@@ -217,7 +226,7 @@ test(
     const spot = (heat: { plastic: number; glass: number }, seconds: number): number => {
       let [over, before] = [0, heat.plastic];
       for (let at = 0; at < seconds; at += 0.5) {
-        const now = afterBurst(cup, heat, oven, at + 0.5).plastic;
+        const now = afterBurst(cup, heat, { microwave: oven, seconds: at + 0.5 }).plastic;
         over += (20 / 12) * Math.max(0, now - before) - (over / 12) * 0.5;
         before = now;
       }
@@ -227,7 +236,7 @@ test(
       const heat = { plastic: celsius, glass: Math.max(20, celsius - 25) };
       const seconds = longestSafeBurst(cup, heat, oven);
       const hottest = (x: number) => {
-        const forecast = forecastBurst(cup, heat, oven, x);
+        const forecast = forecastBurst(cup, heat, { oven, seconds: x });
         const over = spot(heat, x);
         // How far it runs ahead is not known of a new oven but within a quarter.
         return (

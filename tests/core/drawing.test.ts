@@ -47,7 +47,12 @@ test(
         };
         if (layoutFaults(mould).length > 0) return;
         const k = 708 / mould.width;
-        const labels = labelsOf(mould, k, texts(mould), 20, { edge: 12 });
+        const labels = labelsOf(mould, {
+          scale: k,
+          texts: texts(mould),
+          largest: 20,
+          inTheWay: { edge: 12 },
+        });
         const boxes = labels.map(boxOf);
         for (const [index, one] of boxes.entries()) {
           assert.ok(

@@ -29,7 +29,7 @@ import { burst, use } from './estimateKit.ts';
 
 const body = { plastic: 220, glass: 320, bore: 85, volume: 240, exchange: 3, room: 20 };
 const start = (celsius = 160) =>
-  withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', body, { mean: celsius, sd: 1 });
+  withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', { body, celsius: { mean: celsius, sd: 1 } });
 
 test('the estimate’s means go by the two-node model itself', () => {
   const belief = start();
@@ -47,8 +47,10 @@ test('the estimate’s means go by the two-node model itself', () => {
   assert.ok(
     Math.abs(
       burstOf(belief, 'A', burst(20)).celsius -
-        afterBurst(model, heat, { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 }, 20)
-          .plastic,
+        afterBurst(model, heat, {
+          microwave: { power: 900, level: 1, cups: 1, efficiency: 0.5, dead: 2.5 },
+          seconds: 20,
+        }).plastic,
     ) < 0.05,
   );
 });
@@ -58,22 +60,32 @@ test('the estimate recovers constants a bench of the same build was given', () =
   const chance = seeded(5);
   const real = { ...body, exchange: truth.exchange, stand: 0.2, air: 1.15 };
   let belief = start(20);
-  belief = withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', body, { mean: 20, sd: 0.5 });
+  belief = withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', {
+    body,
+    celsius: { mean: 20, sd: 0.5 },
+  });
   let heat = { plastic: 20, glass: 20 };
   for (let i = 0; i < 40; i++) {
     const seconds = [60, 6, 25, 12][i % 4]!;
     if (heat.plastic < 180) {
-      heat = afterBurst(
-        real,
-        heat,
-        { power: 900, level: 1, cups: 1, efficiency: truth.efficiency, dead: truth.dead },
+      heat = afterBurst(real, heat, {
+        microwave: {
+          power: 900,
+          level: 1,
+          cups: 1,
+          efficiency: truth.efficiency,
+          dead: truth.dead,
+        },
         seconds,
-      );
+      });
       belief = heated(belief, burst(seconds));
     }
     heat = after(real, heat, 40);
     belief = cooled(belief, 40);
-    belief = updated(belief, 'A', heat.plastic - 0.5 + normal(chance, 0, 0.3), 0.4).belief;
+    belief = updated(belief, 'A', {
+      celsius: heat.plastic - 0.5 + normal(chance, 0, 0.3),
+      sd: 0.4,
+    }).belief;
   }
   /** as near as it says it is, and surer than `sure` */
   const near = (what: Parameters<typeof estimateOf>[1], value: number, sure: number) => {
@@ -108,7 +120,7 @@ test('property: a reading never makes the estimate less sure, and its spread sta
         for (const { wait, off, burn } of acts) {
           other = cooled(burn > 3 ? heated(other, burst(burn)) : other, wait);
           const before = estimateOf(other, { of: 'plastic', cup: 'A' });
-          const { belief, out } = updated(other, 'A', before.mean + off, 0.7);
+          const { belief, out } = updated(other, 'A', { celsius: before.mean + off, sd: 0.7 });
           if (!out)
             assert.ok(estimateOf(belief, { of: 'plastic', cup: 'A' }).sd <= before.sd + 1e-9);
           other = belief;
@@ -129,15 +141,19 @@ test('property: a reading never makes the estimate less sure, and its spread sta
 });
 
 test('mixing is by mass; a reading far off is left out until another agrees with it', () => {
-  const mixed = withMass(start(160), 'A', 260, 280, { grams: 40, celsius: { mean: 30, sd: 1 } });
+  const mixed = withMass(start(160), 'A', {
+    grams: 260,
+    volume: 280,
+    added: { grams: 40, celsius: { mean: 30, sd: 1 } },
+  });
   assert.ok(
     Math.abs(estimateOf(mixed, { of: 'plastic', cup: 'A' }).mean - (220 * 160 + 40 * 30) / 260) <
       1e-9,
   );
-  const off = updated(start(160), 'A', 120, 0.7);
+  const off = updated(start(160), 'A', { celsius: 120, sd: 0.7 });
   assert.ok(off.out);
   assert.equal(estimateOf(off.belief, { of: 'plastic', cup: 'A' }).mean, 160);
-  const again = updated(off.belief, 'A', 121, 0.7, false, true);
+  const again = updated(off.belief, 'A', { celsius: 121, sd: 0.7, byEye: false, again: true });
   assert.ok(
     !again.out && Math.abs(estimateOf(again.belief, { of: 'plastic', cup: 'A' }).mean - 121.5) < 1,
   );
@@ -165,26 +181,24 @@ test(
             seconds,
             safe,
             after: end,
-          } = burstTo(start(now), 'A', { ...use, cups: ['A'] }, to);
+          } = burstTo(start(now), 'A', { ...use, cups: ['A'] }, { celsius: to });
           assert.ok(seconds <= safe);
           assert.ok(seconds === 0 || end.celsius <= to + 1e-6);
         },
       ),
       { numRuns: 25 },
     );
-    const two = withCup(
-      reset(start(150), 'A', { mean: 150, sd: 6 }),
-      'B',
-      { ...body, plastic: 160 },
-      { mean: 158, sd: 6 },
-    );
+    const two = withCup(reset(start(150), 'A', { mean: 150, sd: 6 }), 'B', {
+      body: { ...body, plastic: 160 },
+      celsius: { mean: 158, sd: 6 },
+    });
     const wanted = { low: 158, high: 168, apart: 3 };
     assert.notEqual(
-      planMatch(two, ['A', 'B'], [use], wanted).look,
+      planMatch(two, ['A', 'B'], { uses: [use], wanted }).look,
       null,
       'with an instrument, first a look',
     );
-    const eyes = planMatch(two, ['A', 'B'], [use], wanted, true);
+    const eyes = planMatch(two, ['A', 'B'], { uses: [use], wanted, byEye: true });
     assert.equal(eyes.look, null);
     assert.ok(
       eyes.bursts.length > 0 && eyes.at.every((forecast) => forecast.high - forecast.low > 4),
@@ -230,15 +244,18 @@ test(
   () => {
     const litre = { plastic: 914, glass: 500, bore: 110, volume: 980, exchange: 3, room: 20 };
     const weak = { efficiency: { mean: 0.3, sd: 0.03 }, dead: { mean: 2.5, sd: 0.3 } };
-    let belief = withCup(withOven(newBelief(0), 'o', weak), 'A', litre, { mean: 20, sd: 1 });
+    let belief = withCup(withOven(newBelief(0), 'o', weak), 'A', {
+      body: litre,
+      celsius: { mean: 20, sd: 1 },
+    });
     let bursts = 0;
     while (heatOf(belief, 'A').celsius < 176 && bursts < 45) {
-      const { seconds } = burstTo(belief, 'A', { ...use, cups: ['A'] }, 180);
+      const { seconds } = burstTo(belief, 'A', { ...use, cups: ['A'] }, { celsius: 180 });
       const gained = meanAfter(belief, 'A', burst(seconds)) - heatOf(belief, 'A').celsius;
       assert.ok(seconds <= 75 || gained <= 25.01, `${seconds} s, ${gained} K`);
       // Out, stirred, read and put back in.
       belief = cooled(heated(belief, burst(seconds)), 36);
-      belief = updated(belief, 'A', heatOf(belief, 'A').celsius, 0.7).belief;
+      belief = updated(belief, 'A', { celsius: heatOf(belief, 'A').celsius, sd: 0.7 }).belief;
       bursts += 1;
     }
     assert.ok(bursts <= 12, `${bursts} bursts, ${heatOf(belief, 'A').celsius}°`);

@@ -24,7 +24,7 @@ const near = (a: number, b: number, by: number, what = '') =>
 const HAND = pressureOf(150, [32, 32]);
 const tail = (mould: (typeof MOULDS)[number], shot: number, metal: number): number => {
   const thin = thinOfMould(mould);
-  return reachOf(thin, shot, metal, HAND, CONTACT, thin.way);
+  return reachOf(thin, { shot, metal, pressure: HAND, contact: CONTACT, way: thin.way });
 };
 
 /**
@@ -85,9 +85,12 @@ test(
     near(celsius, 165, 1e-9);
     near(spent, (128 * viscosity(165) * 4e-6 * 0.1) / (Math.PI * 0.005 ** 4), 1e-6 * spent);
     // More than the hand gives: it pushes slower, and through a hair nothing comes.
-    assert.ok(pushed(way, 165, 165, spent)!.flow < 1);
+    assert.ok(pushed(way, { shot: 165, metal: 165, pressure: spent })!.flow < 1);
     assert.equal(
-      pushed({ flow: 1, channels: [{ bore: 1, length: 400, flow: 4 }] }, 165, 165, HAND),
+      pushed(
+        { flow: 1, channels: [{ bore: 1, length: 400, flow: 4 }] },
+        { shot: 165, metal: 165, pressure: HAND },
+      ),
       null,
     );
   },
@@ -105,14 +108,12 @@ test('E24 a cold mould of many cavities comes short, a warm one fills; a large s
   assert.ok(many.length >= 4);
   for (const mould of many.filter((mould) => mould.makes === 'bait')) {
     assert.ok(tail(mould, 145, 20) < thinOfMould(mould).length, `${mould.name} at 145° into 20°`);
-    const wants = heatToReach(
-      thinOfMould(mould),
-      thinOfMould(mould).length,
-      20,
-      HAND,
-      CONTACT,
-      thinOfMould(mould).way,
-    );
+    const wants = heatToReach(thinOfMould(mould), thinOfMould(mould).length, {
+      metal: 20,
+      pressure: HAND,
+      contact: CONTACT,
+      way: thinOfMould(mould).way,
+    });
     // The trade: 5 to 10 °C more for a cold mould, or warm it.
     assert.ok(wants !== null && wants > 145 && wants < 170, `${mould.name}: ${wants}`);
   }
@@ -138,13 +139,15 @@ test(
         ) =>
           reachOf(
             { shape: 'round', across },
-            over.shot ?? shot,
-            over.metal ?? metal,
-            HAND,
-            CONTACT,
             {
-              flow: over.flow ?? flow,
-              channels: [{ bore: 10, length: over.body ?? body, flow: over.flow ?? flow }],
+              shot: over.shot ?? shot,
+              metal: over.metal ?? metal,
+              pressure: HAND,
+              contact: CONTACT,
+              way: {
+                flow: over.flow ?? flow,
+                channels: [{ bore: 10, length: over.body ?? body, flow: over.flow ?? flow }],
+              },
             },
           );
         const one = reach();
@@ -156,7 +159,7 @@ test(
             reach({ flow: flow / 1.5 }) <= one + hair,
         );
         assert.ok(
-          one <= reachOf({ shape: 'round', across }, shot, metal, HAND) + hair,
+          one <= reachOf({ shape: 'round', across }, { shot, metal, pressure: HAND }) + hair,
           'the way never helps',
         );
       }),
@@ -171,17 +174,10 @@ test(
   () => {
     // Stokes, hindered: v = Δρ g d² / 18 μ × (1 − φ)^4.65; a tenth of 60 mm.
     const value = ((1230 * 9.80665 * 0.0002 ** 2) / (18 * viscosity(165))) * 0.98 ** 4.65;
-    near(
-      settles(60, () => 165, 0.02)!,
-      0.006 / value,
-      1,
-    );
-    const cooling = settles(60, (seconds) => 165 - seconds / 6, 0.02)!;
+    near(settles(60, { celsius: () => 165, share: 0.02 })!, 0.006 / value, 1);
+    const cooling = settles(60, { celsius: (seconds) => 165 - seconds / 6, share: 0.02 })!;
     // μ doubles every 14 K, so every 84 s of this: ∫ 2^(−t/84) dt = 6 mm / v.
     near(cooling, (-84 * Math.log(1 - (0.006 / value) * (Math.LN2 / 84))) / Math.LN2, 1.5);
-    assert.equal(
-      settles(60, (seconds) => 120 - seconds / 2, 0.02),
-      null,
-    );
+    assert.equal(settles(60, { celsius: (seconds) => 120 - seconds / 2, share: 0.02 }), null);
   },
 );

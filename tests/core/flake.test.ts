@@ -26,9 +26,13 @@ test(
         fc.double({ min: 1, max: 2000, noNaN: true }),
         fc.double({ min: 0.2, max: 30, noNaN: true }),
         (size, perMl, mm) => {
-          const dark = flakeMedium('hexagon', size, perMl, '#000000');
-          near(through(dark, mm)[10]!, 1 - covering('hexagon', size, perMl, mm), 0.02);
-          const white = flakeMedium('square', size, perMl, '#ffffff');
+          const dark = flakeMedium({ shape: 'hexagon', size, perMl, tint: '#000000' });
+          near(
+            through(dark, mm)[10]!,
+            1 - covering({ shape: 'hexagon', size, perMl, thick: mm }),
+            0.02,
+          );
+          const white = flakeMedium({ shape: 'square', size, perMl, tint: '#ffffff' });
           assert.ok(
             white.k.every((k) => k < 1e-3 * Math.max(1, white.s[0]!)),
             'a white face keeps nothing',

@@ -58,19 +58,19 @@ test(
         fc.integer({ min: 145, max: 190 }),
         fc.integer({ min: 15, max: 90 }),
         (shape, across, from, metal) => {
-          const formula = freezeFormula(shape, across, from, metal);
+          const formula = freezeFormula(shape, across, { from, metal });
           const exact = solved(shape, across, from, metal);
           if (formula !== null)
             near(formula, exact, 0.03 * exact, `${shape} ${across} ${from} ${metal}:`);
           if (formula !== null) inside += 1;
-          near(freezeTime(shape, across, from, metal)!, exact, 0.03 * exact + 0.01);
+          near(freezeTime(shape, across, { from, metal })!, exact, 0.03 * exact + 0.01);
         },
       ),
       { numRuns: 80 },
     );
     assert.ok(inside > 20, 'the range is not empty');
-    assert.equal(freezeTime('slab', 3, 165, 115), null);
-    assert.equal(freezeTime('slab', 3, 105, 40), 0);
+    assert.equal(freezeTime('slab', 3, { from: 165, metal: 115 }), null);
+    assert.equal(freezeTime('slab', 3, { from: 105, metal: 40 }), 0);
   },
 );
 
@@ -111,7 +111,7 @@ test(
       ['slab', 0.002 ** 2 / 6],
       ['round', 0.001 ** 2 / 4],
     ] as const) {
-      const { at, reach } = filling({ shape, across: 2 }, 165, 165, pressure);
+      const { at, reach } = filling({ shape, across: 2 }, { shot: 165, metal: 165, pressure });
       at.forEach((time, i) =>
         assert.ok(
           Math.abs(reach[i]! - 1000 * Math.sqrt((pressure * gap * time) / viscosity(165))) <
@@ -127,19 +127,21 @@ test(
         fc.integer({ min: 5, max: 80 }),
         fc.constantFrom('slab' as const, 'round' as const),
         (across, shot, metal, shape) => {
-          const one = reachOf({ shape, across }, shot, metal, pressure);
+          const one = reachOf({ shape, across }, { shot, metal, pressure });
           assert.ok(
-            reachOf({ shape, across }, shot + 10, metal, pressure) > one &&
-              reachOf({ shape, across }, shot, metal + 10, pressure) > one &&
-              reachOf({ shape, across: across * 1.2 }, shot, metal, pressure) > one,
+            reachOf({ shape, across }, { shot: shot + 10, metal, pressure }) > one &&
+              reachOf({ shape, across }, { shot, metal: metal + 10, pressure }) > one &&
+              reachOf({ shape, across: across * 1.2 }, { shot, metal, pressure }) > one,
           );
           // Pressure comes in under a root.
           assert.ok(
-            Math.abs(reachOf({ shape, across }, shot, metal, 4 * pressure) / one - 2) < 1e-9,
+            Math.abs(
+              reachOf({ shape, across }, { shot, metal, pressure: 4 * pressure }) / one - 2,
+            ) < 1e-9,
           );
           // And it has stopped when its middle no longer flows.
-          const { at } = filling({ shape, across }, shot, metal, pressure);
-          const freezes = freezeTime(shape, across, shot, metal);
+          const { at } = filling({ shape, across }, { shot, metal, pressure });
+          const freezes = freezeTime(shape, across, { from: shot, metal });
           assert.ok(
             freezes === null ||
               freezes > 19 ||
@@ -150,10 +152,13 @@ test(
       ),
       { numRuns: 25 },
     );
-    const wants = heatToReach({ shape: 'slab', across: 1 }, 100, 40, pressure)!;
-    assert.ok(Math.abs(reachOf({ shape: 'slab', across: 1 }, wants, 40, pressure) - 100) < 1);
+    const wants = heatToReach({ shape: 'slab', across: 1 }, 100, { metal: 40, pressure })!;
+    assert.ok(
+      Math.abs(reachOf({ shape: 'slab', across: 1 }, { shot: wants, metal: 40, pressure }) - 100) <
+        1,
+    );
     assert.equal(
-      heatToReach({ shape: 'slab', across: 0.4 }, 100, 20, pressure),
+      heatToReach({ shape: 'slab', across: 0.4 }, 100, { metal: 20, pressure }),
       null,
       'no heat under the ceiling fills it',
     );

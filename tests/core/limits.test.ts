@@ -53,8 +53,8 @@ test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the s
   assert.equal(bench.state().cups.get(text)!.fused, true);
   const { answer } = seen(bench.state(), bench.now());
   const usual = forecastBench(follower(setup)(bench.state().heat, bench.now()), {
-    ...heatAsk(bench.state(), 1, null, bench.now()),
-    cups: heatAsk(bench.state(), 1, null, bench.now()).cups.map((cup) => ({
+    ...heatAsk(bench.state(), 1, { run: null, now: bench.now() }),
+    cups: heatAsk(bench.state(), 1, { run: null, now: bench.now() }).cups.map((cup) => ({
       ...cup,
       limits: limitsOf('medium', []),
     })),
@@ -73,14 +73,12 @@ test('the heat a draw records is the heat the bench has for its middle, 18 s aft
   const now = bench.now() + 25_000;
   const { step, answer } = seen(bench.state(), bench.now());
   assert.equal(step!.key, 'draw');
-  const later = advise(
-    bench.state(),
-    steps(bench.state(), now),
+  const later = advise(bench.state(), steps(bench.state(), now), {
     answer,
-    null,
-    bench.state().heat,
+    plan: null,
+    notes: bench.state().heat,
     now,
-  )!;
+  })!;
   const draw = later.send!;
   assert.equal(draw.kind, 'drawn');
   if (draw.kind !== 'drawn') return;

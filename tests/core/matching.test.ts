@@ -19,12 +19,15 @@ test('matching: the exact search against brute force, draw for draw', () => {
           { body: body(ga), heat: { plastic: a, glass: a - 25 } },
           { body: body(gb), heat: { plastic: b, glass: b - 15 } },
         ];
-        const found = matchCups(cups, oven, wanted, hands);
+        const found = matchCups(cups, oven, { wanted, hands });
         const end = (i: number, from: number, burst: number, draw: number) => {
           let heat = cups[i]!.heat;
           for (let seconds = 0; seconds < from; seconds++) heat = after(cups[i]!.body, heat, 1);
           for (let seconds = 0; seconds < burst; seconds++)
-            heat = after(cups[i]!.body, heat, 1, (at) => wattsOf(oven, seconds + at), 0.5);
+            heat = after(cups[i]!.body, heat, 1, {
+              watts: (at) => wattsOf(oven, seconds + at),
+              step: 0.5,
+            });
           for (let seconds = 0; seconds < draw + hands.draws - from - burst; seconds++)
             heat = after(cups[i]!.body, heat, 1);
           return heat.plastic;
@@ -80,13 +83,16 @@ test(
             { body: body(grams), heat: { plastic: a, glass: a - 25 } },
             { body: body(150), heat: { plastic: b, glass: b } },
           ];
-          const found = matchCups(cups, oven, narrow, hands);
+          const found = matchCups(cups, oven, { wanted: narrow, hands });
           if (found.ok) continue;
           const at = (i: number, from: number, burst: number, draw: number) => {
             let heat = cups[i]!.heat;
             for (let seconds = 0; seconds < from; seconds++) heat = after(cups[i]!.body, heat, 1);
             for (let seconds = 0; seconds < burst; seconds++)
-              heat = after(cups[i]!.body, heat, 1, (x) => wattsOf(oven, seconds + x), 0.5);
+              heat = after(cups[i]!.body, heat, 1, {
+                watts: (x) => wattsOf(oven, seconds + x),
+                step: 0.5,
+              });
             for (let seconds = 0; seconds < draw + hands.draws - from - burst; seconds++)
               heat = after(cups[i]!.body, heat, 1);
             return heat.plastic;
@@ -148,7 +154,7 @@ test('matching: what it says comes about, in the window, within what is allowed,
           body: body(part.grams),
           heat: { plastic: part.heat, glass: part.heat - 20 },
         }));
-        const found = matchCups(cups, oven, wanted);
+        const found = matchCups(cups, oven, { wanted });
         if (!found.ok) return assert.ok(found.why.length > 10);
         const { bursts, draw, wait, heats } = found.matching;
         assert.equal(
@@ -169,12 +175,10 @@ test('matching: what it says comes about, in the window, within what is allowed,
             after(cups[i]!.body, cups[i]!.heat, from).plastic <= wanted.high + 0.2,
             'what is over the window is left alone',
           );
-          const peak = afterBurst(
-            cups[i]!.body,
-            after(cups[i]!.body, cups[i]!.heat, from),
-            oven,
+          const peak = afterBurst(cups[i]!.body, after(cups[i]!.body, cups[i]!.heat, from), {
+            microwave: oven,
             seconds,
-          );
+          });
           assert.ok(peak.plastic <= wanted.ceiling + 0.2);
           near(
             after(cups[i]!.body, peak, draw + HANDS.draws - from - seconds).plastic,
@@ -196,7 +200,7 @@ test('matching: cups already together are drawn at once; hopeless ones say why',
       { body: cup, heat: { plastic: 162, glass: 140 } },
     ],
     oven,
-    wanted,
+    { wanted },
   );
   assert.ok(together.ok && together.matching.draw === 0 && together.matching.bursts.length === 0);
   const hot = matchCups(
@@ -205,7 +209,7 @@ test('matching: cups already together are drawn at once; hopeless ones say why',
       { body: cup, heat: { plastic: 60, glass: 60 } },
     ],
     { ...oven, power: 300 },
-    { ...wanted, ceiling: 190 },
+    { wanted: { ...wanted, ceiling: 190 } },
   );
   assert.ok(!hot.ok || hot.matching.draw > 100);
 });

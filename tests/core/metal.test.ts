@@ -35,11 +35,16 @@ function shotAfterShot(shots: number, faster: number) {
   const prior = mouldPrior(NOTHING_LEARNED, mould.mould).loss;
   const truly = losing(bodyOfMould(mould.mould), prior.mean + faster * prior.sd);
   for (let i = 0; i < shots; i++) {
-    giveHeat(state, mould, grams, poured, at, at + stands * 1000);
-    is = metalAfter(truly, is, stands, 20, 'wood', shotJoules(grams, poured, FIRM.mean) / stands);
+    giveHeat(state, mould, { grams, shotCelsius: poured, at, until: at + stands * 1000 });
+    is = metalAfter(truly, is, {
+      seconds: stands,
+      room: 20,
+      stand: 'wood',
+      watts: shotJoules(grams, poured, FIRM.mean) / stands,
+    });
     at += stands * 1000;
     heatByShot(state, mould, at);
-    is = metalAfter(truly, is, open, 20);
+    is = metalAfter(truly, is, { seconds: open, room: 20 });
     at += open * 1000;
   }
   return { said: mouldHeat(state, mould, at), is };

@@ -75,7 +75,12 @@ test(
 test('ovals against the lump of metal each lies in, which warms with them: 3 %', () => {
   for (const mould of MOULDS) {
     const { section, metal, grams, skin } = heatOfMould(mould);
-    const outside = outsideOf(metal, mould.warmTo, grams, skin, 20);
+    const outside = outsideOf(metal, {
+      celsius: mould.warmTo,
+      mass: grams,
+      baitArea: skin,
+      room: 20,
+    });
     if (outside.kind !== 'metal') continue;
     const cavity = mould.cavities[0]!;
     const exact = ellipseOpens(

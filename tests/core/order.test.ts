@@ -68,25 +68,46 @@ test('readiness: what is left must be shot a cure before the end of its day', ()
     toShoot,
   });
   const by = END - 24 * HOUR;
-  assert.deepEqual(readiness(p(8, 0, 0), null, END, 24, by - 72 * HOUR), {
-    verdict: 'good',
-    at: by,
-    what: 'shoot-by',
-  });
-  assert.equal(readiness(p(8, 0, 0), null, END, 24, by - HOUR).verdict, 'watch');
-  assert.deepEqual(readiness(p(8, 0, 0), null, END, 24, by + 1), {
-    verdict: 'stop',
-    at: by + 1 + 24 * HOUR,
-    what: 'too-late',
-  });
-  assert.equal(readiness(p(0, 8, 0), null, END, 24, by + 1).what, 'late');
-  assert.deepEqual(readiness(p(0, 0, 8), END - HOUR, END, 24, by), {
-    verdict: 'good',
-    at: END - HOUR,
-    what: 'ready',
-  });
-  assert.equal(readiness(p(0, 0, 8), END + HOUR, END, 24, by).verdict, 'stop');
-  assert.equal(readiness(p(0, 0, 0), END - 99 * HOUR, END, 24, by).what, 'done');
+  assert.deepEqual(
+    readiness(p(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by - 72 * HOUR }),
+    {
+      verdict: 'good',
+      at: by,
+      what: 'shoot-by',
+    },
+  );
+  assert.equal(
+    readiness(p(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by - HOUR }).verdict,
+    'watch',
+  );
+  assert.deepEqual(
+    readiness(p(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by + 1 }),
+    {
+      verdict: 'stop',
+      at: by + 1 + 24 * HOUR,
+      what: 'too-late',
+    },
+  );
+  assert.equal(
+    readiness(p(0, 8, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by + 1 }).what,
+    'late',
+  );
+  assert.deepEqual(
+    readiness(p(0, 0, 8), { curedAt: END - HOUR, promisedEnd: END, cure: 24, now: by }),
+    {
+      verdict: 'good',
+      at: END - HOUR,
+      what: 'ready',
+    },
+  );
+  assert.equal(
+    readiness(p(0, 0, 8), { curedAt: END + HOUR, promisedEnd: END, cure: 24, now: by }).verdict,
+    'stop',
+  );
+  assert.equal(
+    readiness(p(0, 0, 0), { curedAt: END - 99 * HOUR, promisedEnd: END, cure: 24, now: by }).what,
+    'done',
+  );
 });
 
 test('days as people write them; days that are not are refused', () => {

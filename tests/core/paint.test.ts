@@ -128,7 +128,7 @@ test(
       { volume: 1, across: 2 },
       { volume: 0.5, across: 0.8 },
     ];
-    const one = flakeInBait('hexagon', 1, 10, bait);
+    const one = flakeInBait({ shape: 'hexagon', size: 1, perMl: 10, sections: bait });
     near(one.mean, 60, 1e-9);
     near(one.kept_out, 0.5 / 6.5, 1e-12);
     const chance = seeded(5);
@@ -142,8 +142,8 @@ test(
     near(inside, one.held, 0.025, 'share held');
     assert.ok(
       one.cover > 0 &&
-        flakeInBait('hexagon', 1, 1000, bait).cover > one.cover &&
-        flakeInBait('hexagon', 1, 1e9, bait).cover <= 1,
+        flakeInBait({ shape: 'hexagon', size: 1, perMl: 1000, sections: bait }).cover > one.cover &&
+        flakeInBait({ shape: 'hexagon', size: 1, perMl: 1e9, sections: bait }).cover <= 1,
     );
   },
 );

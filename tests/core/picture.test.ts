@@ -50,7 +50,7 @@ test(
         (along, share) => {
           const body = bodyOf(cored);
           const z = share * body.wide(along);
-          const down_ = slabsDown(cored, body, bandsOf(cored), along, z).reduce(
+          const down_ = slabsDown(cored, body, bandsOf(cored), { along, z }).reduce(
             (mm, slab) => mm + slab.thickness,
             0,
           );
@@ -67,7 +67,9 @@ test(
   () => {
     for (const [index, build] of builtIns().entries()) {
       let at = 0;
-      const scene = sceneOf(eel, build, () => look(ALL_MIXES[(index + at++) % 18]!.name), index);
+      const scene = sceneOf(eel, build, () => look(ALL_MIXES[(index + at++) % 18]!.name), {
+        seed: index,
+      });
       for (const view of Object.keys(VIEWS) as View[]) {
         const svg = picture(scene, { view, over: 'light', cut: 0.4 });
         assert.doesNotMatch(svg, /NaN|Infinity|undefined/, `${build.key} ${view}`);
@@ -110,7 +112,7 @@ test(
     'the core are told as they lie',
   () => {
     const body = bodyOf(dual);
-    const slabs = slabsDown(dual, body, bandsOf(dual), 0.4, 0);
+    const slabs = slabsDown(dual, body, bandsOf(dual), { along: 0.4, z: 0 });
     assert.equal(slabs.length, 2);
     near(slabs[0]!.thickness, body.up(0.4), 1e-9);
     near(slabs[1]!.thickness, body.down(0.4), 1e-9);

@@ -26,12 +26,12 @@ export const [text, word] = ['1', '2'];
 
 /** What the bench shows and advises at a moment. */
 export function seen(state: SessionState, now: number) {
-  const ask = heatAsk(state, 1, runInHand(state), now);
+  const ask = heatAsk(state, 1, { run: runInHand(state), now });
   const answer = forecastBench(follower(state.snapshot.heat)(state.heat, now), ask);
   const plan = keepPlan(null, ask, answer, now);
   return {
     answer,
-    step: advise(state, steps(state, now), answer, plan, state.heat, now),
+    step: advise(state, steps(state, now), { answer, plan, notes: state.heat, now }),
     cautions: heatCautions(state, answer, now),
   };
 }

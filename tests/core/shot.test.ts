@@ -71,8 +71,8 @@ test('by hand: a 2-cavity top-fed mould, single', () => {
   const other = mould(2, 14, { feed: 'top', sprue: 6 });
   const grams = baitMass(shotMass(other)) + shotMass(other).feed;
   near(grams, 34 * 0.967112, 1e-4);
-  near(barrelVolumes(rig(single), grams, 165, 1)[0]!, 39.3345, 1e-3);
-  const fit = capacity(rig(single), other, shotMass(other), 165, 1);
+  near(barrelVolumes(rig(single), grams, { celsius: 165, purge: 1 })[0]!, 39.3345, 1e-3);
+  const fit = capacity(rig(single), other, shotMass(other), { celsius: 165, purge: 1 });
   assert.deepEqual([fit.shotsPerDraw, fit.drawsPerShot, fit.short], [4, 1, [0]]); // (150 − 4) / 35.33 = 4.13
   const { push, after } = pushAndFeed(other, 165);
   near(push, 28, 1e-9);
@@ -83,13 +83,13 @@ test('by hand: an 8-cavity with a port each, dual of equal bores', () => {
   // cavity 20 + sprue 1.5 = 21.5 mL each → 22.3439 hot, half a barrel 11.17195; room 90 − 2 − 2 − 1
   // = 85 → 7 cavities.
   const other = mould(8, 20, { feed: 'each', sprue: 1.5 });
-  const fit = capacity(rig(pair, dual), other, shotMass(other), 165, 1);
+  const fit = capacity(rig(pair, dual), other, shotMass(other), { celsius: 165, purge: 1 });
   assert.deepEqual(
     [fit.shotsPerDraw, fit.cavitiesPerDraw, fit.drawsPerShot, fit.short],
     [0, 7, 2, [0, 0]],
   );
   const grams = baitMass(shotMass(other)) + shotMass(other).feed;
-  const [a, b] = barrelVolumes(rig(pair, dual), grams, 165, 1);
+  const [a, b] = barrelVolumes(rig(pair, dual), grams, { celsius: 165, purge: 1 });
   near(a!, 8 * 11.17195 + 5, 1e-3);
   assert.equal(a, b);
 });
@@ -100,11 +100,14 @@ test('by hand: a 24-cavity one-runner, dual of unequal bores', () => {
   const other = mould(24, 2.2, { runner: 18, sprue: 4 });
   assert.deepEqual(shares(rig(odd)), [0.64, 0.36]);
   const grams = baitMass(shotMass(other)) + shotMass(other).feed;
-  const [a, b] = barrelVolumes(rig(odd, dual), grams, 165, 1);
+  const [a, b] = barrelVolumes(rig(odd, dual), grams, { celsius: 165, purge: 1 });
   near(a!, 49.751 + 3 + 2 + 1, 1e-3);
   near(b!, 27.985 + 2 + 2 + 1, 1e-3);
   // (160−6)/49.75 = 3.10, (90−5)/27.98 = 3.04
-  assert.equal(capacity(rig(odd, dual), other, shotMass(other), 165, 1).shotsPerDraw, 3);
+  assert.equal(
+    capacity(rig(odd, dual), other, shotMass(other), { celsius: 165, purge: 1 }).shotsPerDraw,
+    3,
+  );
 });
 
 test('a barrel too small for the mould says by how much', () => {
@@ -114,7 +117,7 @@ test('a barrel too small for the mould says by how much', () => {
     note: '',
   };
   const other = mould(8, 7, { runner: 11, sprue: 4 }); // 71 mL → 73.7868 hot + 3 − 60 = 16.7868
-  const fit = capacity(rig(small), other, shotMass(other), 165, 1);
+  const fit = capacity(rig(small), other, shotMass(other), { celsius: 165, purge: 1 });
   assert.equal(fit.shotsPerDraw, 0);
   near(fit.short[0]!, 16.7868, 1e-3);
 });

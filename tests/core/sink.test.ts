@@ -14,14 +14,14 @@ test(
     ];
     const rig = { hook: 0, weight: 0, weightDensity: 11.34 };
     for (const speed of [-20, 0, 15, 60]) {
-      const answer = saltFor(speed, layers, 1, 'sea', 120, rig);
+      const answer = saltFor(speed, layers, { into: 1, water: 'sea', frontal: 120, rig });
       if (speed < 0 && !answer.ok) continue;
       assert.ok(answer.ok);
       const bulk = bulkOf([layers[0]!, { ...layers[1]!, salt: answer.perMl }], rig);
       near(sinking(bulk, 'sea', 120, 1.1), speed, 1e-6);
     }
     // Hanging in fresh water: mass = 8 mL × 0.998; the salted layer must be 1.036.
-    const hang = saltFor(0, layers, 1, 'fresh', 120, rig);
+    const hang = saltFor(0, layers, { into: 1, water: 'fresh', frontal: 120, rig });
     assert.ok(hang.ok);
     near(hang.perMl, (1.036 - 0.96) / (1 - 1.036 / 2.16), 1e-9);
     // v² = 2 (ρ/ρw − 1) g V / (Cd A).
@@ -46,10 +46,18 @@ test(
       'what is lighter than water did not sink',
     );
     assert.equal(
-      (saltFor(0, layers, 1, 'sea', 120, { ...rig, hook: 3 }) as { code?: string }).code,
+      (
+        saltFor(0, layers, { into: 1, water: 'sea', frontal: 120, rig: { ...rig, hook: 3 } }) as {
+          code?: string;
+        }
+      ).code,
       'light',
       `${STEEL} g/mL of steel is enough`,
     );
-    assert.equal((saltFor(900, layers, 1, 'sea', 120, rig) as { code?: string }).code, 'thick');
+    assert.equal(
+      (saltFor(900, layers, { into: 1, water: 'sea', frontal: 120, rig }) as { code?: string })
+        .code,
+      'thick',
+    );
   },
 );

@@ -101,9 +101,9 @@ test(
       let celsius = 60;
       for (let i = 1; i <= 12; i++) {
         const from = START + i * 300_000;
-        celsius = metalAfter(body, celsius, 240, 20);
+        celsius = metalAfter(body, celsius, { seconds: 240, room: 20 });
         told.push({ at: from - 60_000, kind: 'shot', until: from, joules: 9000 });
-        celsius = metalAfter(body, celsius, 60, 20, 'wood', 150);
+        celsius = metalAfter(body, celsius, { seconds: 60, room: 20, stand: 'wood', watts: 150 });
         told.push({ at: from, kind: 'read', celsius: celsius + normal(chance, 0, 1), sd: 2 });
       }
       told.push({ at: START + 13 * 300_000, kind: 'read', celsius: 140, sd: 2 });

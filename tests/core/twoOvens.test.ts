@@ -45,7 +45,7 @@ test(
             heat: { plastic: part.heat, glass: part.heat - 20 },
             longest: [75, 75],
           }));
-          const found = matchSideBySide(cups, ovens, wanted, HANDS);
+          const found = matchSideBySide(cups, ovens, { wanted, hands: HANDS });
           if (!found) return;
           const { bursts, draw } = found;
           const middle = draw + HANDS.draws;
@@ -54,7 +54,10 @@ test(
             const idle = (cupHeat: CupHeat, seconds: number) => after(cup.body, cupHeat, seconds);
             return going
               ? idle(
-                  afterBurst(cup.body, idle(cup.heat, going.at), ovens[going.oven]!, going.seconds),
+                  afterBurst(cup.body, idle(cup.heat, going.at), {
+                    microwave: ovens[going.oven]!,
+                    seconds: going.seconds,
+                  }),
                   middle - going.at - going.seconds,
                 ).plastic
               : idle(cup.heat, middle).plastic;
@@ -95,12 +98,11 @@ test('two ovens are no slower than one, but for the grid they are looked for on,
       body: body(100 + 150 * chance()),
       heat: { plastic: 135 + 20 * chance(), glass: 120 },
     }));
-    const one = matchCups(cups, ovens[0]!, wanted);
+    const one = matchCups(cups, ovens[0]!, { wanted });
     const two = matchSideBySide(
       cups.map((cup) => ({ ...cup, longest: [90, 90] })),
       ovens,
-      wanted,
-      HANDS,
+      { wanted, hands: HANDS },
     );
     if (!one.ok || !two) continue;
     assert.ok(two.draw <= one.matching.draw + 6, `${two.draw} after ${one.matching.draw}`);

@@ -24,16 +24,14 @@ const mean = { mean: 178, sd: 2 };
 test('a new oven and a new cup are given less time, one that scorched less still, a quiet one more', () => {
   const safe = (uneven = UNEVEN_PRIOR, exchange: { mean: number; sd: number } = PRIOR.exchange) =>
     safeBurst(
-      withCup(
-        withOven(newBelief(0), 'o', { ...PRIOR.one, uneven }),
-        'A',
+      withCup(withOven(newBelief(0), 'o', { ...PRIOR.one, uneven }), 'A', {
         body,
-        { mean: 150, sd: 1 },
-        {
+        celsius: { mean: 150, sd: 1 },
+        constants: {
           ...PRIOR,
           exchange,
         },
-      ),
+      }),
       use,
     );
   const known = { mean: UNEVEN_PRIOR.mean, sd: 0.08 };

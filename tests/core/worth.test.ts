@@ -66,9 +66,9 @@ test(
     assert.equal(shareShort(12, 12), 0.5);
     assert.ok(shareShort(0) < 0.01 && shareShort(30) > 0.99);
     assert.ok(
-      !warmingPays(-3, 15, 24, 60, 30) &&
-        !warmingPays(4, 15, 8, 45, 60) &&
-        warmingPays(12, 15, 8, 45, 60),
+      !warmingPays({ under: -3, even: 15, baits: 24, each: 60, takes: 30 }) &&
+        !warmingPays({ under: 4, even: 15, baits: 8, each: 45, takes: 60 }) &&
+        warmingPays({ under: 12, even: 15, baits: 8, each: 45, takes: 60 }),
     );
   },
 );

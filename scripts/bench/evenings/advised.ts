@@ -36,12 +36,12 @@ export class Advised {
     const run = runInHand(state);
     const since = performance.now();
     const all = steps(state, now);
-    const ask = heatAsk(state, 1, run, now, this.without === 'no look-ahead' ? [] : all);
+    const ask = heatAsk(state, 1, { run, now, all: this.without === 'no look-ahead' ? [] : all });
     const answer: HeatAnswer | null =
       state.heat.length > 0 ? forecastBench(this.follow(state.heat, now), ask) : null;
     this.answer = answer;
     this.plan = keepPlan(this.plan, ask, answer, now);
-    const step = advise(state, all, answer, this.plan, state.heat, now);
+    const step = advise(state, all, { answer, plan: this.plan, notes: state.heat, now });
     this.took.push(performance.now() - since);
     if (step) this.heard(step, answer);
     return step;

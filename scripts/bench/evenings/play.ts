@@ -154,12 +154,21 @@ function planned(
 /** One evening, by one maker; `state` is what is learned from. */
 export function play(
   traits: Traits,
-  shop: number,
-  evening: number,
-  kind: Kind,
-  maker: Played['maker'],
-  knows: Knows,
-  without?: Ablation,
+  {
+    shop,
+    evening,
+    kind,
+    maker,
+    knows,
+    without,
+  }: {
+    shop: number;
+    evening: number;
+    kind: Kind;
+    maker: Played['maker'];
+    knows: Knows;
+    without?: Ablation;
+  },
 ) {
   const snapshot = snapshotFor(kind, knows);
   const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);

@@ -53,7 +53,14 @@ export function playShop(
   // Each shop begins with another way of shooting.
   const kinds = KINDS.map((_, i) => KINDS[(i + shop) % KINDS.length]!);
   return kinds.map((kind, i) => {
-    const { played, state, given } = play(traits, shop, i + 1, kind, maker, knows, without);
+    const { played, state, given } = play(traits, {
+      shop,
+      evening: i + 1,
+      kind,
+      maker,
+      knows,
+      without,
+    });
     if (learns) {
       taught(known, state, knows.hands);
       knows = {

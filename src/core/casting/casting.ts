@@ -147,11 +147,19 @@ export const mixDensity = ({ ratio, density }: Pick<Part, 'ratio' | 'density'>):
  */
 export function toMix(
   kind: CastingKind,
-  box: Box,
-  masters: Master[],
-  margin: number,
-  face: number,
-  parts: Record<PartKey, Pick<Part, 'ratio' | 'density'>> = PARTS,
+  {
+    box,
+    masters,
+    margin,
+    face,
+    parts = PARTS,
+  }: {
+    box: Box;
+    masters: Master[];
+    margin: number;
+    face: number;
+    parts?: Record<PartKey, Pick<Part, 'ratio' | 'density'>>;
+  },
 ): Mixed[] | null {
   const inside = (box.length * box.width * box.height) / 1000;
   const taken = masters.reduce((sum, master) => sum + master.volume, 0);

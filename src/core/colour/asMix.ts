@@ -9,9 +9,15 @@ import { drawnAs } from './mixColour.ts';
 export function asMix(
   name: string,
   grade: Grade,
-  doses: readonly { material: Material; dose: number }[],
-  ml: number,
-  materials: readonly Material[],
+  {
+    doses,
+    ml,
+    materials,
+  }: {
+    doses: readonly { material: Material; dose: number }[];
+    ml: number;
+    materials: readonly Material[];
+  },
 ): Mix {
   const ladder = doses.map(({ material, dose }): Ingredient => {
     const drops = KINDS[material.kind].by === 'drops';

@@ -120,7 +120,16 @@ export function lookOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[])
     left,
     flakes,
     withFlake: flakes.reduce<Medium>(
-      (made, flake) => add(made, flakeMedium(flake.shape, flake.size, flake.perMl, flake.tint)),
+      (made, flake) =>
+        add(
+          made,
+          flakeMedium({
+            shape: flake.shape,
+            size: flake.size,
+            perMl: flake.perMl,
+            tint: flake.tint,
+          }),
+        ),
       light.medium,
     ),
     sheen: 1 - Math.exp(-pearl / SHEEN),

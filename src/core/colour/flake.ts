@@ -90,13 +90,19 @@ export function countsHolding(
  * @param perMl flakes in a mL of the mix
  * @param sections of the bait from nose to tail: mL of each, and mm across at its thinnest
  */
-export function flakeInBait(
-  shape: FlakeShape,
-  size: number,
-  perMl: number,
-  sections: readonly { volume: number; across: number }[],
-  facing: number = FACING,
-): FlakeInBait {
+export function flakeInBait({
+  shape,
+  size,
+  perMl,
+  sections,
+  facing = FACING,
+}: {
+  shape: FlakeShape;
+  size: number;
+  perMl: number;
+  sections: readonly { volume: number; across: number }[];
+  facing?: number;
+}): FlakeInBait {
   const all = sections.reduce((sum, section) => sum + section.volume, 0);
   const open = sections
     .filter((section) => section.across >= size)
@@ -107,19 +113,25 @@ export function flakeInBait(
   return {
     mean,
     ...countsHolding(mean),
-    cover: all > 0 ? (open / all) * covering(shape, size, perMl, thick, facing) : 0,
+    cover: all > 0 ? (open / all) * covering({ shape, size, perMl, thick, facing }) : 0,
     kept_out: all > 0 ? 1 - open / all : 0,
   };
 }
 
 /** Share of a face that flake hides: `1 − exp(−n t s A)`. @param thick mm looked through */
-export const covering = (
-  shape: FlakeShape,
-  size: number,
-  perMl: number,
-  thick: number,
-  facing: number = FACING,
-): number => 1 - Math.exp(-(perMl / 1000) * thick * facing * SHAPES[shape].area(size));
+export const covering = ({
+  shape,
+  size,
+  perMl,
+  thick,
+  facing = FACING,
+}: {
+  shape: FlakeShape;
+  size: number;
+  perMl: number;
+  thick: number;
+  facing?: number;
+}): number => 1 - Math.exp(-(perMl / 1000) * thick * facing * SHAPES[shape].area(size));
 
 /**
  * Dose of flake in remelt that hides what is in it already: this many times as much (handbook §2

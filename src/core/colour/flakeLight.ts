@@ -19,13 +19,19 @@ export function faceOf(tint: string | null): number[] {
  * `exp(−τt)` through where R = 0: the share not covered.
  * @param perMl flakes in a mL
  */
-export function flakeMedium(
-  shape: FlakeShape,
-  size: number,
-  perMl: number,
-  tint: string | null,
-  facing: number = FACING,
-): Medium {
+export function flakeMedium({
+  shape,
+  size,
+  perMl,
+  tint,
+  facing = FACING,
+}: {
+  shape: FlakeShape;
+  size: number;
+  perMl: number;
+  tint: string | null;
+  facing?: number;
+}): Medium {
   const tau = (perMl / 1000) * facing * SHAPES[shape].area(size);
   const face = faceOf(tint);
   return { k: face.map((r) => tau * (1 - r)), s: face.map((r) => tau * r) };

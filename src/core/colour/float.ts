@@ -102,11 +102,13 @@ export type SaltAnswer =
 export function saltFor(
   speed: number,
   layers: readonly FloatLayer[],
-  into: number,
-  water: Water,
-  frontal: number,
-  rig: Rig = BARE,
-  drag: number = DRAG,
+  {
+    into,
+    water,
+    frontal,
+    rig = BARE,
+    drag = DRAG,
+  }: { into: number; water: Water; frontal: number; rig?: Rig; drag?: number },
 ): SaltAnswer {
   const { volume } = bulkOf(layers, rig);
   const value = speed / 1000;
@@ -151,11 +153,19 @@ const LONGEST = 3600;
  */
 export function settles(
   depth: number,
-  celsius: (seconds: number) => number,
-  share: number,
-  plastic = 0.93,
-  solid: number = SALT,
-  grain: number = GRAIN,
+  {
+    celsius,
+    share,
+    plastic = 0.93,
+    solid = SALT,
+    grain = GRAIN,
+  }: {
+    celsius: (seconds: number) => number;
+    share: number;
+    plastic?: number;
+    solid?: number;
+    grain?: number;
+  },
 ): number | null {
   const pull =
     (((solid - plastic) * 1000 * GRAVITY * (grain / 1000) ** 2) / 18) * (1 - share) ** 4.65;

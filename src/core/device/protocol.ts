@@ -55,10 +55,17 @@ export interface Judged {
 export function judge(
   kind: DeviceKind,
   reading: { value: number; at?: number },
-  last: { at: number; value: number } | null,
-  now: number,
-  room: number | null,
-  away = false,
+  {
+    last,
+    now,
+    room,
+    away = false,
+  }: {
+    last: { at: number; value: number } | null;
+    now: number;
+    room: number | null;
+    away?: boolean;
+  },
 ): Judged {
   const { low, high } = DEVICE_KINDS[kind];
   const wrongClock =
@@ -95,9 +102,15 @@ const MOVED = 1.5;
 export function tells(
   kind: DeviceKind,
   now: { at: number; value: number },
-  last: { at: number; value: number } | null,
-  written: { at: number; value: number } | null,
-  lag: number = LAG_PRIOR.mean,
+  {
+    last,
+    written,
+    lag = LAG_PRIOR.mean,
+  }: {
+    last: { at: number; value: number } | null;
+    written: { at: number; value: number } | null;
+    lag?: number;
+  },
 ): boolean {
   if (kind !== 'thermometer') return false;
   // The first after a silence may be a probe on its way up.

@@ -83,8 +83,7 @@ export function burstTo(
   belief: Belief,
   cup: string,
   burst: Omit<Burst, 'seconds'>,
-  celsius: number,
-  ceiling: number = PLASTISOL.ceiling,
+  { celsius, ceiling = PLASTISOL.ceiling }: { celsius: number; ceiling?: number },
 ): { seconds: number; safe: number; after: Forecast } {
   const safe = safeBurst(belief, burst, ceiling);
   const seconds = Math.min(

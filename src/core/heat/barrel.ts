@@ -20,11 +20,19 @@ export const BARREL = { stiff: 0.12, least: 149 } as const;
  */
 export function barrelCooling(
   bore: number,
-  from: number,
-  metal: number,
-  room: number,
-  until = 180,
-  stop?: (now: { at: number; mean: number; centre: number }) => boolean,
+  {
+    from,
+    metal,
+    room,
+    until = 180,
+    stop,
+  }: {
+    from: number;
+    metal: number;
+    room: number;
+    until?: number;
+    stop?: (now: { at: number; mean: number; centre: number }) => boolean;
+  },
 ): Cooling {
   const { rho, c } = MOULD_MATERIAL.machined;
   const [radius, wall] = [bore / 2000, WALL / 1000];

@@ -21,10 +21,16 @@ const SERVES = 2;
  * @param each s of work a bait costs
  * @param takes s that warming takes
  */
-export const warmingPays = (
-  under: number,
-  even: number,
-  baits: number,
-  each: number,
-  takes: number,
-): boolean => under > 0 && shareShort(under, even) * baits * each * SERVES > takes;
+export const warmingPays = ({
+  under,
+  even,
+  baits,
+  each,
+  takes,
+}: {
+  under: number;
+  even: number;
+  baits: number;
+  each: number;
+  takes: number;
+}): boolean => under > 0 && shareShort(under, even) * baits * each * SERVES > takes;

@@ -41,15 +41,11 @@ export function stepper(
   const [glowTop, glowSide] = [EMISSIVITY * SIGMA * top, EMISSIVITY * SIGMA * side];
   const roomK = room + 273.15;
   const out: CupHeat = { plastic: 0, glass: 0 };
-  /** from heats (p, g) over dt s, with films and specific heat as they are at heats (atP, atG) */
-  const solve = (
-    p: number,
-    g: number,
-    atP: number,
-    atG: number,
-    watts: number,
-    dt: number,
-  ): CupHeat => {
+  // Solved many thousand times a second: nothing is made anew.
+  const begin: CupHeat = { plastic: 0, glass: 0 };
+  /** from `begin` over dt s, with films and specific heat as they are at some heats */
+  const solve = ({ plastic: atP, glass: atG }: CupHeat, watts: number, dt: number): CupHeat => {
+    const { plastic: p, glass: g } = begin;
     const [kP, kG] = [atP + 273.15, atG + 273.15];
     const lossP =
       airTop * Math.sqrt(Math.sqrt(Math.abs(atP - room))) +
@@ -90,9 +86,10 @@ export function stepper(
     return out;
   };
   return (p, g, watts, dt) => {
-    if (dt <= SHORT) return solve(p, g, p, g, watts, dt);
-    const { plastic, glass } = solve(p, g, p, g, watts, dt / 2);
-    return solve(p, g, plastic, glass, watts, dt);
+    begin.plastic = p;
+    begin.glass = g;
+    if (dt <= SHORT) return solve(begin, watts, dt);
+    return solve(solve(begin, watts, dt / 2), watts, dt);
   };
 }
 /** A step that goes so little of the way to rest in any rate is short. */
@@ -109,8 +106,7 @@ export function after(
   body: CupBody,
   heat: CupHeat,
   seconds: number,
-  watts: (at: number) => number = () => 0,
-  step = 1,
+  { watts = () => 0, step = 1 }: { watts?: (at: number) => number; step?: number } = {},
 ): CupHeat {
   const go = stepper(body);
   let { plastic, glass } = heat;
@@ -130,14 +126,12 @@ export function after(
 export function afterBurst(
   body: CupBody,
   heat: CupHeat,
-  microwave: Microwave,
-  seconds: number,
-  step = 0.5,
+  { microwave, seconds, step = 0.5 }: { microwave: Microwave; seconds: number; step?: number },
 ): CupHeat {
   const asleep = Math.min(Math.max(0, microwave.dead), seconds);
-  const woken = after(body, heat, asleep, () => 0, step);
+  const woken = after(body, heat, asleep, { watts: () => 0, step });
   const watts = wattsOf(microwave, Infinity);
-  return after(body, woken, seconds - asleep, () => watts, step);
+  return after(body, woken, seconds - asleep, { watts: () => watts, step });
 }
 
 /** s until the plastic has cooled to a heat, or null when it does not within two hours. */

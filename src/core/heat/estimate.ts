@@ -26,10 +26,12 @@ export interface Update {
 export function updated(
   belief: Belief,
   cup: string,
-  celsius: number,
-  sd: number,
-  byEye = false,
-  again = false,
+  {
+    celsius,
+    sd,
+    byEye = false,
+    again = false,
+  }: { celsius: number; sd: number; byEye?: boolean; again?: boolean },
 ): Update {
   const index = cupAt(belief, cup);
   const count = belief.mean.length;

@@ -51,7 +51,7 @@ function openOne(mould: MouldHeat, shot: number, celsius: number, room: number):
       ...mould.section,
       layers,
       ...(mould.rod ? { rod: { upTo: mould.rod, celsius, length: mould.rodLength } } : {}),
-      outside: outsideOf(mould.metal, celsius, mould.grams, mould.skin, room),
+      outside: outsideOf(mould.metal, { celsius, mass: mould.grams, baitArea: mould.skin, room }),
     },
     LONGEST,
     28,
@@ -130,36 +130,36 @@ const REST_TO = 62;
  */
 export function evening(
   mould: MouldHeat,
-  shots: number,
-  start: number,
-  shot: number,
-  room: number,
-  hands: number,
-  stand: Stand = 'wood',
+  {
+    shots,
+    start,
+    shot,
+    room,
+    hands,
+    stand = 'wood',
+  }: { shots: number; start: number; shot: number; room: number; hands: number; stand?: Stand },
 ): Cycle[] {
   let metal = start;
   let at = 0;
   return Array.from({ length: shots }, () => {
     let rested = 0;
     while (metal > REST_TO && rested < 3600) {
-      metal = metalAfter(mould.body, metal, 30, room, stand);
+      metal = metalAfter(mould.body, metal, { seconds: 30, room, stand });
       rested += 30;
     }
     at += rested;
     const before = metal;
     const open = opensAt(mould, shot, before, room).open ?? LONGEST;
     // What the bait gives up goes into the metal while that loses to the room.
-    metal = metalAfter(
-      mould.body,
-      before,
-      open,
+    metal = metalAfter(mould.body, before, {
+      seconds: open,
       room,
       stand,
-      shotJoules(mould.shot, shot, FIRM.mean) / open,
-    );
+      watts: shotJoules(mould.shot, shot, FIRM.mean) / open,
+    });
     const cycle = { at, before, opened: metal, open, rested };
     at += open + hands;
-    metal = metalAfter(mould.body, metal, hands, room, stand);
+    metal = metalAfter(mould.body, metal, { seconds: hands, room, stand });
     return cycle;
   });
 }
@@ -173,12 +173,13 @@ const MOST_DOWN = 7;
  * @param across thinnest section that must fill, mm
  */
 export function windowDown(across: number, shot: number, first: number, metal: number): number {
-  const open = freezeTime('slab', across, shot, first);
+  const open = freezeTime('slab', across, { from: shot, metal: first });
   if (open === null || metal <= first) return 0;
   let [low, high] = [0, MOST_DOWN];
   for (let k = 0; k < 12; k++) {
     const middle = (low + high) / 2;
-    if ((freezeTime('slab', across, shot - middle, metal) ?? Infinity) >= open) low = middle;
+    if ((freezeTime('slab', across, { from: shot - middle, metal }) ?? Infinity) >= open)
+      low = middle;
     else high = middle;
   }
   return Math.round(low * 2) / 2;

@@ -51,16 +51,18 @@ const areaOf = ({ shape, across, wide }: Thin): number | null =>
  */
 export function filling(
   thin: Thin,
-  shot: number,
-  metal: number,
-  pressure: number,
-  contact = CONTACT,
-  way?: Way,
+  {
+    shot,
+    metal,
+    pressure,
+    contact = CONTACT,
+    way,
+  }: { shot: number; metal: number; pressure: number; contact?: number; way?: Way },
 ): Filling {
   const { shape, across } = thin;
   const half = across / 2000;
   const comes = way
-    ? pushed(way, shot, metal, pressure, contact)
+    ? pushed(way, { shot, metal, pressure, contact })
     : { flow: Infinity, arrived: { celsius: shot, spent: 0 } };
   const out: Filling = { at: [0], reach: [0] };
   if (!comes || comes.arrived.celsius <= PLASTISOL.noFlow) return out;
@@ -112,27 +114,31 @@ export function filling(
 /** mm reached in the end. */
 export const reachOf = (
   thin: Thin,
-  shot: number,
-  metal: number,
-  pressure: number,
-  contact = CONTACT,
-  way?: Way,
-): number => filling(thin, shot, metal, pressure, contact, way).reach.at(-1)!;
+  {
+    shot,
+    metal,
+    pressure,
+    contact = CONTACT,
+    way,
+  }: { shot: number; metal: number; pressure: number; contact?: number; way?: Way },
+): number => filling(thin, { shot, metal, pressure, contact, way }).reach.at(-1)!;
 
 /** Coolest shot, °C, that reaches a length, mm; null where even the ceiling does not. */
 export function heatToReach(
   thin: Thin,
   length: number,
-  metal: number,
-  pressure: number,
-  contact = CONTACT,
-  way?: Way,
+  {
+    metal,
+    pressure,
+    contact = CONTACT,
+    way,
+  }: { metal: number; pressure: number; contact?: number; way?: Way },
 ): number | null {
   let [low, high] = [PLASTISOL.noFlow, PLASTISOL.ceiling] as [number, number];
-  if (reachOf(thin, high, metal, pressure, contact, way) < length) return null;
+  if (reachOf(thin, { shot: high, metal, pressure, contact, way }) < length) return null;
   for (let k = 0; k < 10; k++) {
     const middle = (low + high) / 2;
-    if (reachOf(thin, middle, metal, pressure, contact, way) >= length) high = middle;
+    if (reachOf(thin, { shot: middle, metal, pressure, contact, way }) >= length) high = middle;
     else low = middle;
   }
   return high;

@@ -82,12 +82,10 @@ export const forecastOf = (celsius: number, sd: number): Forecast => ({
 export function forecastBurst(
   body: CupBody,
   heat: CupHeat,
-  oven: Microwave,
-  seconds: number,
-  doubt: Doubt = DOUBT,
+  { oven, seconds, doubt = DOUBT }: { oven: Microwave; seconds: number; doubt?: Doubt },
 ): Forecast {
   const at = (body: CupBody, cupHeat: CupHeat, microwave: Microwave) =>
-    afterBurst(body, cupHeat, microwave, seconds).plastic;
+    afterBurst(body, cupHeat, { microwave, seconds }).plastic;
   const base = at(body, heat, oven);
   return forecastOf(
     base,
@@ -128,11 +126,10 @@ export function longestSafeBurst(
   body: CupBody,
   heat: CupHeat,
   oven: Microwave,
-  ceiling: number = PLASTISOL.ceiling,
-  doubt: Doubt = DOUBT,
+  { ceiling = PLASTISOL.ceiling, doubt = DOUBT }: { ceiling?: number; doubt?: Doubt } = {},
 ): number {
   const safe = (seconds: number): boolean => {
-    const after = forecastBurst(body, heat, oven, seconds, doubt);
+    const after = forecastBurst(body, heat, { oven, seconds, doubt });
     const hottest = hottestBound(after, {
       from: heat.plastic,
       seconds,

@@ -52,12 +52,16 @@ export type Way = Pick<SideBySide, 'bursts' | 'draw'>;
 export function foresee(
   belief: Belief,
   cups: string[],
-  uses: readonly OvenUse[],
-  { bursts, draw }: Way,
-  wanted: MatchWanted,
-  hands: Hands,
+  {
+    uses,
+    way,
+    wanted,
+    hands,
+  }: { uses: readonly OvenUse[]; way: Way; wanted: MatchWanted; hands: Hands },
 ): Together {
-  const then = carriedThrough(belief, cups, uses, bursts, draw + hands.draws);
+  const { bursts, draw } = way;
+
+  const then = carriedThrough(belief, cups, { uses, bursts, until: draw + hands.draws });
   const at = cups.map((cup) => {
     const known = estimateOf(then, { of: 'plastic', cup });
     return forecastOf(known.mean, known.sd);
@@ -93,9 +97,7 @@ export function foresee(
 function carriedThrough(
   belief: Belief,
   cups: string[],
-  uses: readonly OvenUse[],
-  bursts: readonly Going[],
-  until: number,
+  { uses, bursts, until }: { uses: readonly OvenUse[]; bursts: readonly Going[]; until: number },
 ): Belief {
   const marks = [
     ...new Set([0, until, ...bursts.flatMap((burst) => [burst.at, burst.at + burst.seconds])]),

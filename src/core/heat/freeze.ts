@@ -21,10 +21,12 @@ const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.7, least: 5 } 
 export function freezeFormula(
   shape: 'slab' | 'round',
   across: number,
-  from: number,
-  metal: number,
-  contact = CONTACT,
-  noFlow: number = PLASTISOL.noFlow,
+  {
+    from,
+    metal,
+    contact = CONTACT,
+    noFlow = PLASTISOL.noFlow,
+  }: { from: number; metal: number; contact?: number; noFlow?: number },
 ): number | null {
   if (metal >= noFlow) return null;
   const alpha = diffusivity(PLASTIC);
@@ -45,14 +47,16 @@ export function freezeFormula(
 export function freezeTime(
   shape: 'slab' | 'round',
   across: number,
-  from: number,
-  metal: number,
-  contact = CONTACT,
-  noFlow: number = PLASTISOL.noFlow,
+  {
+    from,
+    metal,
+    contact = CONTACT,
+    noFlow = PLASTISOL.noFlow,
+  }: { from: number; metal: number; contact?: number; noFlow?: number },
 ): number | null {
   if (metal >= noFlow) return null;
   if (from <= noFlow) return 0;
-  const formula = freezeFormula(shape, across, from, metal, contact, noFlow);
+  const formula = freezeFormula(shape, across, { from, metal, contact, noFlow });
   if (formula !== null) return formula;
   let before = { at: 0, centre: from };
   let frozen: number | null = null;

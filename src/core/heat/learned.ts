@@ -113,10 +113,7 @@ export function cupPrior(
 }
 export function ovenPrior(
   learned: Learned,
-  id: number,
-  oven: Oven,
-  level: number,
-  cups: number,
+  { id, oven, level, cups }: { id: number; oven: Oven; level: number; cups: number },
 ): OvenConstants {
   const prior = OVENS[oven.kind].prior(cups);
   const held = learned.ovens[ovenKey(id, level, cups)];

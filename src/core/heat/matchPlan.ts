@@ -56,11 +56,19 @@ const UNKNOWN = 0.6;
 export function planMatch(
   belief: Belief,
   cups: string[],
-  uses: readonly OvenUse[],
-  wanted: Omit<MatchWanted, 'ceiling'>,
-  byEye = false,
-  hands: Hands = HANDS,
-  ceilings: number[] = cups.map(() => PLASTISOL.ceiling),
+  {
+    uses,
+    wanted,
+    byEye = false,
+    hands = HANDS,
+    ceilings = cups.map(() => PLASTISOL.ceiling),
+  }: {
+    uses: readonly OvenUse[];
+    wanted: Omit<MatchWanted, 'ceiling'>;
+    byEye?: boolean;
+    hands?: Hands;
+    ceilings?: number[];
+  },
 ): MatchPlan {
   const known = cups.map((cup) => estimateOf(belief, { of: 'plastic', cup }));
   // A cup nobody knows the heat of is looked at before any is heated.
@@ -80,7 +88,7 @@ export function planMatch(
       seconds: hands.stir,
       why: null,
     };
-  const answer = matchBelieved(belief, cups, uses, wanted, hands, ceilings);
+  const answer = matchBelieved(belief, cups, { uses, wanted, hands, ceilings });
   if (answer.ok) {
     const { bursts, draw, wait, at, sure } = answer.together;
     // What each is known to now says which gains most by a look after the last burst.
@@ -123,7 +131,12 @@ export function planMatch(
   const each = order.slice(0, uses.length).map((i, k) => ({
     i,
     k,
-    ...burstTo(belief, cups[i]!, { ...uses[k]!, cups: [cups[i]!] }, wanted.high + 2, ceilings[i]),
+    ...burstTo(
+      belief,
+      cups[i]!,
+      { ...uses[k]!, cups: [cups[i]!] },
+      { celsius: wanted.high + 2, ceiling: ceilings[i] },
+    ),
   }));
   const worth = each.filter((burst) => burst.seconds >= hands.least);
   if (worth.length === 0) return rest(10, order[0]!);
@@ -135,14 +148,12 @@ export function planMatch(
   }));
   const after = new Map(worth.map((burst) => [burst.i, burst.after]));
   // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
-  const most = foresee(
-    belief,
-    cups,
+  const most = foresee(belief, cups, {
     uses,
-    { bursts, draw: handsFree(bursts, hands) },
-    { ...wanted, ceiling: Math.max(...ceilings) },
+    way: { bursts, draw: handsFree(bursts, hands) },
+    wanted: { ...wanted, ceiling: Math.max(...ceilings) },
     hands,
-  );
+  });
   const low = Math.min(...most.at.map((forecast) => forecast.celsius));
   const high = Math.max(...most.at.map((forecast) => forecast.celsius));
   const capped = worth.some(

@@ -148,9 +148,7 @@ function searchFor(
 export function matchCups(
   cups: Cup[],
   oven: Microwave,
-  wanted: MatchWanted,
-  hands: Hands = HANDS,
-  tell = true,
+  { wanted, hands = HANDS, tell = true }: { wanted: MatchWanted; hands?: Hands; tell?: boolean },
 ): MatchAnswer {
   if (Math.max(...cups.map((cup) => cup.heat.plastic)) > wanted.ceiling)
     return { ok: false, least: null, why: 'one cup is over the ceiling already' };

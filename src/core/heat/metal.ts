@@ -68,10 +68,12 @@ const loss = (body: MetalBody, celsius: number, room: number, stand: Stand): num
 export function metalAfter(
   body: MetalBody,
   celsius: number,
-  seconds: number,
-  room: number,
-  stand: Stand = 'wood',
-  watts = 0,
+  {
+    seconds,
+    room,
+    stand = 'wood',
+    watts = 0,
+  }: { seconds: number; room: number; stand?: Stand; watts?: number },
 ): number {
   const conductance = SKIN * body.skin + STANDS[stand].conductance * body.foot;
   const end = room + watts / conductance;
@@ -83,10 +85,7 @@ export function metalAfter(
  */
 export function warmTime(
   body: MetalBody,
-  from: number,
-  to: number,
-  room: number,
-  by: Warmer,
+  { from, to, room, by }: { from: number; to: number; room: number; by: Warmer },
 ): number | null {
   if (from >= to) return 0;
   const warmer = WARMERS[by];
@@ -110,17 +109,21 @@ export const shotJoules = (grams: number, from: number, opened: number): number 
 /** The heat at which it stays for good when a shot's heat goes in every cycle, °C. */
 export const steadyMetal = (
   body: MetalBody,
-  joules: number,
-  cycle: number,
-  room: number,
-  stand: Stand = 'wood',
+  {
+    joules,
+    cycle,
+    room,
+    stand = 'wood',
+  }: { joules: number; cycle: number; room: number; stand?: Stand },
 ): number => room + joules / cycle / loss(body, 1, 0, stand);
 
 /** Least s a cycle must last for it to stay under a heat. */
 export const cycleFor = (
   body: MetalBody,
-  joules: number,
-  under: number,
-  room: number,
-  stand: Stand = 'wood',
+  {
+    joules,
+    under,
+    room,
+    stand = 'wood',
+  }: { joules: number; under: number; room: number; stand?: Stand },
 ): number => joules / loss(body, under, room, stand);

@@ -16,10 +16,12 @@ export interface Opening {
 /** Outside of a bait in a mould: metal to so many m² of bait, or a poor conductor. */
 export function outsideOf(
   metal: keyof typeof MOULD_MATERIAL,
-  celsius: number,
-  mass: number,
-  baitArea: number,
-  room: number,
+  {
+    celsius,
+    mass,
+    baitArea,
+    room,
+  }: { celsius: number; mass: number; baitArea: number; room: number },
 ): Outside {
   if (metal !== 'machined' && metal !== 'cast')
     return { kind: 'poor', celsius, stuff: MOULD_MATERIAL[metal] };

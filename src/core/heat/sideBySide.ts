@@ -41,12 +41,14 @@ export const tablesFor = (
 /** The burst that leaves a cup nearest to a heat at the draw; null where none that is safe does. */
 function burstFor(
   table: Table,
-  from: number,
-  draw: number,
-  to: number,
-  most: number,
-  hands: Hands,
-  ceiling: number,
+  {
+    from,
+    draw,
+    to,
+    most,
+    hands,
+    ceiling,
+  }: { from: number; draw: number; to: number; most: number; hands: Hands; ceiling: number },
 ): number | null {
   if (most < hands.least) return null;
   const ends = (burst: number) => table.then(from, burst, draw + hands.draws - from - burst);
@@ -64,11 +66,13 @@ function burstFor(
 function tried(
   tables: Tables,
   cups: Cup[],
-  order: number[],
-  draw: number,
-  to: number,
-  wanted: MatchWanted,
-  hands: Hands,
+  {
+    order,
+    draw,
+    to,
+    wanted,
+    hands,
+  }: { order: number[]; draw: number; to: number; wanted: MatchWanted; hands: Hands },
 ): Going[] | null {
   const ovens = tables[0]!.length;
   const inside: { oven: number; end: number }[] = [];
@@ -86,7 +90,14 @@ function tried(
     const from = Math.max(now + hands.change, notBefore(tables[cup]![free]!, wanted));
     if (from + hands.least + hands.stir > draw) return null;
     const most = Math.min(LONGEST_BURST, cups[cup]!.longest[free]!, draw - from - hands.stir);
-    const seconds = burstFor(tables[cup]![free]!, from, draw, to, most, hands, wanted.ceiling);
+    const seconds = burstFor(tables[cup]![free]!, {
+      from,
+      draw,
+      to,
+      most,
+      hands,
+      ceiling: wanted.ceiling,
+    });
     if (seconds === null) return null;
     bursts.push({ cup, seconds, oven: free, at: from });
     inside.push({ oven: free, end: from + seconds });
@@ -104,9 +115,11 @@ function tried(
 export function matchSideBySide(
   cups: Cup[],
   ovens: Microwave[],
-  wanted: MatchWanted,
-  hands: Hands,
-  tables: Tables = tablesFor(cups, ovens),
+  {
+    wanted,
+    hands,
+    tables = tablesFor(cups, ovens),
+  }: { wanted: MatchWanted; hands: Hands; tables?: Tables },
 ): SideBySide | null {
   const all = cups.map((_, i) => i);
   const plans = subsets(cups.length).flatMap((set) =>
@@ -152,7 +165,7 @@ function heldAt(
       ? [Math.min(wanted.high, (Math.min(...still) + Math.max(...still)) / 2 + 0.5)]
       : AIMS.map((share) => wanted.low + share * (wanted.high - wanted.low));
   for (const to of aims) {
-    const bursts = tried(tables, cups, order, draw, to, wanted, hands);
+    const bursts = tried(tables, cups, { order, draw, to, wanted, hands });
     if (!bursts) continue;
     const heats = all.map((i) => {
       const going = bursts.find((burst) => burst.cup === i);

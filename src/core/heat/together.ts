@@ -83,10 +83,17 @@ function askedInTurn(
 export function matchBelieved(
   belief: Belief,
   cups: string[],
-  uses: readonly OvenUse[],
-  wanted: Omit<MatchWanted, 'ceiling'>,
-  hands: Hands = HANDS,
-  ceilings: number[] = cups.map(() => PLASTISOL.ceiling),
+  {
+    uses,
+    wanted,
+    hands = HANDS,
+    ceilings = cups.map(() => PLASTISOL.ceiling),
+  }: {
+    uses: readonly OvenUse[];
+    wanted: Omit<MatchWanted, 'ceiling'>;
+    hands?: Hands;
+    ceilings?: number[];
+  },
 ): TogetherAnswer {
   const full: MatchWanted = { ...wanted, ceiling: Math.max(...ceilings) };
   const ovens = uses.map((use) => ({
@@ -110,16 +117,14 @@ export function matchBelieved(
     matchCups(
       believed.map((other) => ({ ...other, longest: other.longest[0]! })),
       ovens[0]!,
-      asked,
-      hands,
-      tell,
+      { wanted: asked, hands, tell },
     );
   const inOne = (asked: MatchWanted): Way | null => {
     const found = oneByOne(asked, false);
     return found.ok ? { bursts: inTurn(found.matching.bursts), draw: found.matching.draw } : null;
   };
   const sideBySide = (asked: MatchWanted): Way | null =>
-    matchSideBySide(believed, ovens, asked, hands, tables);
+    matchSideBySide(believed, ovens, { wanted: asked, hands, tables });
   // Three cups in one oven after another are seldom worth the time it takes to look for it.
   const ways = !several ? [inOne] : cups.length > 2 ? [sideBySide] : [sideBySide, inOne];
   for (const asked of askedInTurn(
@@ -130,7 +135,7 @@ export function matchBelieved(
   )) {
     const found = ways
       .flatMap((way) => way(asked) ?? [])
-      .map((way) => foresee(belief, cups, uses, way, full, hands));
+      .map((way) => foresee(belief, cups, { uses, way, wanted: full, hands }));
     if (found.length > 0)
       return {
         ok: true,
@@ -144,14 +149,12 @@ export function matchBelieved(
   return last.ok
     ? {
         ok: true,
-        together: foresee(
-          belief,
-          cups,
+        together: foresee(belief, cups, {
           uses,
-          { bursts: inTurn(last.matching.bursts), draw: last.matching.draw },
-          full,
+          way: { bursts: inTurn(last.matching.bursts), draw: last.matching.draw },
+          wanted: full,
           hands,
-        ),
+        }),
       }
     : last;
 }

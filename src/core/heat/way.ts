@@ -96,10 +96,12 @@ export function arriving(
  */
 export function pushed(
   way: Way,
-  shot: number,
-  metal: number,
-  pressure: number,
-  contact = CONTACT,
+  {
+    shot,
+    metal,
+    pressure,
+    contact = CONTACT,
+  }: { shot: number; metal: number; pressure: number; contact?: number },
 ): { flow: number; arrived: Arrived } | null {
   for (const share of SLOWER) {
     const slower = way.channels.map((channel) => ({ ...channel, flow: channel.flow * share }));

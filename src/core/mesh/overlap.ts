@@ -56,10 +56,18 @@ function cross(
   corners: Float32Array,
   at: number,
   way: number,
-  { along, u, v: value }: { along: number; u: number; v: number },
-  grid: { low: [number, number]; step: number; across: number; down: number },
-  put: (ray: number, crossing: Crossing) => void,
+  {
+    axes,
+    grid,
+    put,
+  }: {
+    axes: { along: number; u: number; v: number };
+    grid: { low: [number, number]; step: number; across: number; down: number };
+    put: (ray: number, crossing: Crossing) => void;
+  },
 ): void {
+  const { along, u, v: value } = axes;
+
   const point = (corner: number): [number, number, number] => [
     (corners[at + corner * 3 + u]! - grid.low[0]) / grid.step,
     (corners[at + corner * 3 + value]! - grid.low[1]) / grid.step,
@@ -119,9 +127,10 @@ export function overlapOf(
   mesh: Mesh,
   body: Uint32Array,
   six: Float64Array,
-  { low, high }: Box,
-  tick: (share: number) => void,
+  { box, tick }: { box: Box; tick: (share: number) => void },
 ): { volume: number; overlap: number } {
+  const { low, high } = box;
+
   tick(0);
   const boxes = boxesOf(mesh, body, six.length);
   const turn = turns(boxes, six);
@@ -150,14 +159,11 @@ export function overlapOf(
   const rays: Crossing[][] = [];
   for (let triangle = 0; triangle < mesh.triangles; triangle++) {
     if ((triangle & 65535) === 0) tick(triangle / mesh.triangles);
-    cross(
-      mesh.corners,
-      triangle * 9,
-      turn[body[triangle]!]!,
-      { along, u, v: value },
+    cross(mesh.corners, triangle * 9, turn[body[triangle]!]!, {
+      axes: { along, u, v: value },
       grid,
-      (ray, crossing) => (rays[ray] ??= []).push(crossing),
-    );
+      put: (ray, crossing) => (rays[ray] ??= []).push(crossing),
+    });
   }
   const shared =
     rays.reduce((all, ray) => {

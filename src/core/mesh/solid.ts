@@ -142,7 +142,7 @@ export function solidOf(given: Mesh, progress?: Progress): Solid {
   const { group: body, count } = bodies.numbered();
   const six = sixfold(mesh, body, count);
   const box = boxOf(mesh);
-  const { volume, overlap } = overlapOf(mesh, body, six, box, part(0.85, 1));
+  const { volume, overlap } = overlapOf(mesh, body, six, { box, tick: part(0.85, 1) });
   part(0.85, 1)(1);
   const mirrored = six.reduce((all, own) => all + own, 0) < 0;
   return {

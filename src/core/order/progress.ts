@@ -49,10 +49,12 @@ export interface Readiness {
  */
 export function readiness(
   progress: Progress,
-  curedAt: number | null,
-  promisedEnd: number,
-  cure: number,
-  now: number,
+  {
+    curedAt,
+    promisedEnd,
+    cure,
+    now,
+  }: { curedAt: number | null; promisedEnd: number; cure: number; now: number },
 ): Readiness {
   if (progress.toShoot === 0 && progress.shot === 0) {
     if (progress.curing === 0) return { verdict: 'good', at: curedAt ?? now, what: 'done' };

@@ -44,7 +44,7 @@ export function aboveOf(scene: Scene, over: Backing, from: 'above' | 'below' = '
       lay(
         at,
         (x) => (body.wide(x) * k) / ACROSS,
-        slabsDown(scene, body, outer, along, (wide * (k - 0.5)) / ACROSS),
+        slabsDown(scene, body, outer, { along, z: (wide * (k - 0.5)) / ACROSS }),
       );
   }
   for (const core of bands.filter((band) => band.inside)) {
@@ -54,7 +54,7 @@ export function aboveOf(scene: Scene, over: Backing, from: 'above' | 'below' = '
       lay(
         between(core.from, core.to),
         (x) => (body.wide(x) * core.edges(x)[0] * k) / CORE_STEPS,
-        slabsDown(scene, body, bands, middle, (half * (k - 0.5)) / CORE_STEPS),
+        slabsDown(scene, body, bands, { along: middle, z: (half * (k - 0.5)) / CORE_STEPS }),
       );
   }
   return out.join('');

@@ -25,8 +25,7 @@ export function sceneOf(
   figure: Figure,
   build: Build,
   look: (layer: Layer) => Look | null,
-  seed = 1,
-  line?: number,
+  { seed = 1, line }: { seed?: number; line?: number } = {},
 ): Scene {
   const stations = stationsOf(figure.outline, figure.profile);
   const drawn = { stations, round: roundOf(figure.outline), length: figure.length };

@@ -12,11 +12,10 @@ const HEX = unit(6);
 /** A flake's outline at a place of the drawing: its face turned a little away. */
 export function outline(
   { shape, size }: FlakeIn,
-  x: number,
-  y: number,
-  { turn, tilt }: Lying,
-  k: number,
+  { x, y, lying, k }: { x: number; y: number; lying: Lying; k: number },
 ): string {
+  const { turn, tilt } = lying;
+
   const width = size * k;
   const squash = 0.4 + 0.6 * tilt;
   if (width < TINY) {

@@ -54,9 +54,7 @@ export const volumeOf = (scene: Pick<Scene, 'stations' | 'round' | 'length'>): n
 function layerAt(
   body: Body,
   bands: readonly SceneBand[],
-  along: number,
-  y: number,
-  z: number,
+  { along, y, z }: { along: number; y: number; z: number },
 ): SceneLayer | undefined {
   const wide = Math.max(1e-9, body.wide(along));
   const has = (band: SceneBand): boolean => {
@@ -104,7 +102,8 @@ function strewn(scene: Scene): Strewn[] {
         const y = r * Math.sin(a) * (above ? up : down);
         const z = r * Math.cos(a) * body.wide(along);
         if (2 * body.wide(along) < flake.size) continue;
-        if (layerAt(body, bands, along, y, z) === layer) lying.push({ s: along, y, z, turn, tilt });
+        if (layerAt(body, bands, { along, y, z }) === layer)
+          lying.push({ s: along, y, z, turn, tilt });
       }
       return { layer, flake, lying };
     }),
@@ -192,13 +191,12 @@ export function flakesOn(
           ]!;
         if (level.hex)
           level.paths.push(
-            outline(
-              flake,
-              other.s * GRAIN,
-              -(view === 'side' ? other.y : other.z) * share,
-              other,
-              share,
-            ),
+            outline(flake, {
+              x: other.s * GRAIN,
+              y: -(view === 'side' ? other.y : other.z) * share,
+              lying: other,
+              k: share,
+            }),
           );
       }
       return levels

@@ -165,8 +165,7 @@ export function slabsDown(
   scene: Scene,
   body: Body,
   bands: readonly SceneBand[],
-  along: number,
-  z: number,
+  { along, z }: { along: number; z: number },
 ): Slab[] {
   const wide = body.wide(along);
   const r = Math.sqrt(Math.max(0, 1 - (z / Math.max(1e-9, wide)) ** 2));

@@ -43,8 +43,13 @@ export function layersTold(scene: Scene): LayerTold[] {
       flakes: look.flakes.map((flake) => ({
         what: flake.what,
         size: flake.size,
-        ...flakeInBait(flake.shape, flake.size, flake.perMl, own),
-        thin: flakeInBait(flake.shape, flake.size, flake.perMl, own.slice(at, at + tenth)).mean,
+        ...flakeInBait({ shape: flake.shape, size: flake.size, perMl: flake.perMl, sections: own }),
+        thin: flakeInBait({
+          shape: flake.shape,
+          size: flake.size,
+          perMl: flake.perMl,
+          sections: own.slice(at, at + tenth),
+        }).mean,
       })),
     };
   });

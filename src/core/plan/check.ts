@@ -137,9 +137,7 @@ export function checkJob(job: Job, input: PlanInput, shop: ShopUnits): Remark[] 
 export function checkCup(
   cup: CupChoice,
   short: { by: number } | undefined,
-  limitMl: number,
-  shortMl: number,
-  shop: ShopUnits,
+  { limitMl, shortMl, shop }: { limitMl: number; shortMl: number; shop: ShopUnits },
 ): Remark[] {
   const about = `mix ${cup.mix}`;
   if (!cup.vessel)

@@ -54,14 +54,11 @@ export function checkFit(run: Run, input: PlanInput, name: string, shop: ShopUni
       continue;
     }
     if (rig) {
-      const fit = capacity(
-        rig,
-        mould,
-        stageMass(stage, mould, source, rho20),
-        shotHeat(tools),
-        input.settings.purge,
-        rho20,
-      );
+      const fit = capacity(rig, mould, stageMass(stage, mould, source, rho20), {
+        celsius: shotHeat(tools),
+        purge: input.settings.purge,
+        density20: rho20,
+      });
       if (fit.short.some((x) => x > 0)) {
         // Every barrel that is too small, so that the next injector is not refused for the other.
         const which = fit.short.flatMap((x, i) =>

@@ -22,7 +22,12 @@ export function cooking(
   from: number,
   { oven, learned, room }: TimingKnown,
 ): Estimate {
-  const prior = ovenPrior(learned, oven.id, oven.oven, oven.oven.level, 1);
+  const prior = ovenPrior(learned, {
+    id: oven.id,
+    oven: oven.oven,
+    level: oven.oven.level,
+    cups: 1,
+  });
   const body = {
     plastic: grams,
     glass: 320 * ((cup.vessel?.vessel.volume ?? 500) / 500) ** (2 / 3),
@@ -41,14 +46,16 @@ export function cooking(
           body,
           { plastic: from, glass: Math.min(from, 100) },
           {
-            power: oven.oven.watts,
-            level: oven.oven.level,
-            cups: 1,
-            efficiency,
-            dead: prior.dead.mean,
+            microwave: {
+              power: oven.oven.watts,
+              level: oven.oven.level,
+              cups: 1,
+              efficiency,
+              dead: prior.dead.mean,
+            },
+            seconds: middle,
+            step: 4,
           },
-          middle,
-          4,
         ).plastic <
         PLASTISOL.fusion + 2
       )

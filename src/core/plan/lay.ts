@@ -49,13 +49,10 @@ export function layJob(
   for (const run of runs) {
     const own = wanted.get(run.key);
     if (!own) return 'spares';
-    const laid = layRun(
-      run,
-      own,
-      input,
-      firstShot + sum(out.map((laid) => laid.shots.length)),
-      firstDraw + sum(out.map((laid) => laid.draws.length)),
-    );
+    const laid = layRun(run, own, input, {
+      firstShot: firstShot + sum(out.map((laid) => laid.shots.length)),
+      firstDraw: firstDraw + sum(out.map((laid) => laid.draws.length)),
+    });
     if (typeof laid === 'string') return laid;
     if (laid.planned.takes) laid.planned.takes.fromShelf = run.tools.fromShelf;
     out.push(laid);
@@ -68,9 +65,7 @@ export function layJob(
       pourFlow(
         String(jobAt.layers[finish.key]),
         finish.grams * sum(end.shots.filter((shot) => !shot.trial).map((shot) => shot.baits)),
-        input.settings.loss,
-        false,
-        1,
+        { loss: input.settings.loss, trial: false, lag: 1 },
       ),
     );
     end.flowDraws.push(end.draws.at(-1)?.n ?? firstDraw);

@@ -21,8 +21,7 @@ export function layRun(
   run: Run,
   wanted: Wanted,
   input: PlanInput,
-  firstShot: number,
-  firstDraw: number,
+  { firstShot, firstDraw }: { firstShot: number; firstDraw: number },
 ): Laid | NotLaid {
   const { job, stage, tools } = run;
   const counted = countShots(run, wanted, input.settings.strength);
@@ -53,7 +52,11 @@ export function layRun(
   const mouldOf = (id: number) => tools.moulds.find((mould) => mould.id === id)!.mould;
   const fits = rig
     ? tools.moulds.map((mould) =>
-        capacity(rig, mould.mould, masses.get(mould.id)!, heat, purge, rho20),
+        capacity(rig, mould.mould, masses.get(mould.id)!, {
+          celsius: heat,
+          purge,
+          density20: rho20,
+        }),
       )
     : [];
   const shotsPerDraw = rig
@@ -81,9 +84,14 @@ export function layRun(
           : 0;
       const one = new Set(stage.pours.map((pour) => mixOf(pour.key))).size === 1;
       put(
-        pourFlow(String(mixOf(pour.key)), grams, loss, served[0]!.trial, lag, {
-          grams: sprue,
-          to: one ? String(mixOf(pour.key)) : mixedTo,
+        pourFlow(String(mixOf(pour.key)), grams, {
+          loss,
+          trial: served[0]!.trial,
+          lag,
+          sprue: {
+            grams: sprue,
+            to: one ? String(mixOf(pour.key)) : mixedTo,
+          },
         }),
       );
       return { mix: mixOf(pour.key), layer: pour.key, ml: (grams + sprue) / hot };
@@ -94,14 +102,18 @@ export function layRun(
    */
   const add = (
     served: PlannedShot[],
-    cavities: number[] | null,
-    baits: number,
-    feed: number,
-    first: boolean,
-    parts = 0,
+    {
+      cavities,
+      baits,
+      feed,
+      first,
+      parts = 0,
+    }: { cavities: number[] | null; baits: number; feed: number; first: boolean; parts?: number },
   ) => {
     const poured = first && stage.pours.length > 0 ? pour(served) : undefined;
-    const volumes = rig ? barrelVolumes(rig, baits + feed, heat, purge, rho20) : [];
+    const volumes = rig
+      ? barrelVolumes(rig, baits + feed, { celsius: heat, purge, density20: rho20 })
+      : [];
     if (rig)
       put(
         drawFlow({
@@ -143,15 +155,15 @@ export function layRun(
         const part = mould.cavities
           .slice(first, first + fit.cavitiesPerDraw)
           .map((cavity) => cavity.n);
-        add(
-          [shot],
-          part,
-          sum(part.map((count) => mass.cavities.get(count)!)),
-          mass.feedEach * part.length +
+        add([shot], {
+          cavities: part,
+          baits: sum(part.map((count) => mass.cavities.get(count)!)),
+          feed:
+            mass.feedEach * part.length +
             (first === 0 ? mould.runner * density(PLASTISOL.noFlow, rho20) : 0),
-          first === 0,
-          Math.ceil((mould.cavities.length - first) / fit.cavitiesPerDraw) - 1,
-        );
+          first: first === 0,
+          parts: Math.ceil((mould.cavities.length - first) / fit.cavitiesPerDraw) - 1,
+        });
       }
       i += 1;
       continue;
@@ -162,14 +174,23 @@ export function layRun(
       .filter((planned) => planned.trial === shot.trial);
     const together = shot.trial ? served.slice(0, 1) : served;
     const all = together.map((shot) => masses.get(shot.mould)!);
-    add(together, null, sum(all.map(baitMass)), sum(all.map((stageMass) => stageMass.feed)), true);
+    add(together, {
+      cavities: null,
+      baits: sum(all.map(baitMass)),
+      feed: sum(all.map((stageMass) => stageMass.feed)),
+      first: true,
+    });
     i += together.length;
   }
   const largest = [...masses.values()].reduce((best, next) =>
     baitMass(best) + best.feed >= baitMass(next) + next.feed ? best : next,
   );
   const perShot = rig
-    ? barrelVolumes(rig, baitMass(largest) + largest.feed, heat, purge, rho20)
+    ? barrelVolumes(rig, baitMass(largest) + largest.feed, {
+        celsius: heat,
+        purge,
+        density20: rho20,
+      })
     : [];
   const part = rig ? shares(rig) : [];
   const rest = rig ? heels(rig) : [];

@@ -78,7 +78,8 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       layersOf(job.build).some((layer) => job.layers[layer.key] === cup.mix),
     ),
   );
-  for (const cup of used) if (!cup.vessel) remarks.push(...checkCup(cup, undefined, 0, 0, shop));
+  for (const cup of used)
+    if (!cup.vessel) remarks.push(...checkCup(cup, undefined, { limitMl: 0, shortMl: 0, shop }));
   const empty: Plan = {
     ok: false,
     remarks,
@@ -166,13 +167,11 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     const limit = fillLimit(cup.vessel!.vessel, cup.degas !== 'none');
     const by = missing[String(mix)];
     remarks.push(
-      ...checkCup(
-        cup,
-        by === undefined ? undefined : { by },
-        limit,
-        (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), density20Of(cup)),
+      ...checkCup(cup, by === undefined ? undefined : { by }, {
+        limitMl: limit,
+        shortMl: (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), density20Of(cup)),
         shop,
-      ),
+      }),
     );
     const cold = density20Of(cup);
     const hot = density(Math.max(PLASTISOL.fusion, hottest), cold);

@@ -48,8 +48,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
     group: PullItem['group'],
     what: string,
     amount: string,
-    note?: string,
-    key = `${group}:${what}`,
+    { note, key = `${group}:${what}` }: { note?: string; key?: string } = {},
   ) => out.push({ key, group, what, amount, note });
 
   const byGrade = new Map<string, number>();
@@ -62,7 +61,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
       'Plastic',
       `Plastisol, ${GRADES[grade as keyof typeof GRADES].name.toLowerCase()}`,
       say(ml, 'volume', shop),
-      'wake it: roll or stir gently, seal it again',
+      { note: 'wake it: roll or stir gently, seal it again' },
     );
 
   const all = ingredients(plan, input);
@@ -82,13 +81,10 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
     const note = `for ${[...mixes].join(', ')}`;
     // What is counted in one mix and weighed in another is put out twice, each ticked by itself.
     const again = out.some((other) => other.group === 'Colour' && other.what === item.what);
-    put(
-      'Colour',
-      item.what,
-      sayIngredient(item, shop),
-      item.kind === 'flake' ? `read the size on the jar; ${note}` : note,
-      `Colour:${item.what}${again ? `:${item.dimension}` : ''}`,
-    );
+    put('Colour', item.what, sayIngredient(item, shop), {
+      note: item.kind === 'flake' ? `read the size on the jar; ${note}` : note,
+      key: `Colour:${item.what}${again ? `:${item.dimension}` : ''}`,
+    });
   }
 
   const runs = input.jobs.flatMap(runsOf);
@@ -103,7 +99,9 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
         `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ` +
           `${run.job.bait.name}, ${run.job.colourway.name}`,
         String(other.takes.count),
-        `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, other.takes.count - shelf)} to shoot first`,
+        {
+          note: `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, other.takes.count - shelf)} to shoot first`,
+        },
       );
     }
   }
@@ -129,19 +127,19 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
       'Metal',
       mould.name,
       `${mould.cavities.length} ${mould.cavities.length === 1 ? 'cavity' : 'cavities'}`,
-      mould.closure === 'open'
-        ? `level; ${say(mould.warmTo, 'temperature', shop)}`
-        : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`,
+      {
+        note:
+          mould.closure === 'open'
+            ? `level; ${say(mould.warmTo, 'temperature', shop)}`
+            : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`,
+      },
     );
     for (const part of mould.loose)
-      put('Metal', `${part} for ${mould.name}`, '1', 'loose part, easily forgotten');
+      put('Metal', `${part} for ${mould.name}`, '1', { note: 'loose part, easily forgotten' });
     if (rods && mould.rod)
-      put(
-        'Metal',
-        `Core rods for ${mould.name}`,
-        String(mould.cavities.length),
-        `${say(mould.rod.bore, 'length', shop)}, oiled`,
-      );
+      put('Metal', `Core rods for ${mould.name}`, String(mould.cavities.length), {
+        note: `${say(mould.rod.bore, 'length', shop)}, oiled`,
+      });
     if (mould.closure === 'vice') put('Metal', `Vice with soft jaws for ${mould.name}`, '1');
     else if (mould.closure !== 'open')
       hardware.set(
@@ -159,34 +157,32 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
         'Tools',
         injector.injector.name,
         injector.injector.barrels.map((barrel) => say(barrel.volume, 'volume', shop)).join(' + '),
-        run.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off',
+        { note: run.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off' },
       );
     if (block && run.stage.block)
-      put(
-        'Tools',
-        block.block.name,
-        BLOCKS[block.block.kind].name,
-        block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked',
-      );
+      put('Tools', block.block.name, BLOCKS[block.block.kind].name, {
+        note: block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked',
+      });
     if (run.stage.layers.length === 0 && run.stage.by === 'rod')
-      put('Tools', 'Plunger rod and spoon', '1', 'warm, so that the spoonful does not skin');
+      put('Tools', 'Plunger rod and spoon', '1', {
+        note: 'warm, so that the spoonful does not skin',
+      });
   }
   if (runs.some((run) => run.stage.takes))
-    put(
-      'Tools',
-      'Worm oil',
-      'a few drops',
-      'a film on each insert, no more: too much and the joint peels',
-    );
+    put('Tools', 'Worm oil', 'a few drops', {
+      note: 'a film on each insert, no more: too much and the joint peels',
+    });
   if (input.jobs.some((job) => job.build.finish))
-    put('Tools', 'Dip for tips, and a rail to hang them', '1', 'warm: a chilled tip wrinkles');
+    put('Tools', 'Dip for tips, and a rail to hang them', '1', {
+      note: 'warm: a chilled tip wrinkles',
+    });
   for (const cup of plan.cups) {
     const choice = input.cups.find((use) => use.mix === cup.mix)!;
     put(
       'Tools',
       `Cup ${cup.letter}: ${choice.vessel!.vessel.name}`,
       cup.charges.map((charge) => say(charge.coldMl, 'volume', shop)).join(', then '),
-      `${cup.name}, with its own stir blade`,
+      { note: `${cup.name}, with its own stir blade` },
     );
   }
   if ([...all.values()].some(({ item }) => item.kind === 'powder' || item.kind === 'flake')) {
@@ -197,7 +193,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
         [...all.values()].filter(({ item }) => item.kind === 'powder' || item.kind === 'flake')
           .length,
       ),
-      'one for each powder and flake',
+      { note: 'one for each powder and flake' },
     );
   }
   put('Tools', 'Thermometer', '1');
@@ -207,7 +203,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
       (cup) => cup.degas !== 'none' && plan.cups.some((planned) => planned.mix === cup.mix),
     )
   )
-    put('Tools', 'Vacuum pot and pump', '1', 'look the lid over for cracks');
+    put('Tools', 'Vacuum pot and pump', '1', { note: 'look the lid over for cracks' });
   put('Tools', 'Trays, named', String(input.jobs.length));
   put('Safety', 'Heat gloves, glasses, long sleeves', 'on');
   put('Safety', 'Ventilation to outdoors, with air coming in', 'on');

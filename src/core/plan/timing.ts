@@ -62,7 +62,12 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     0,
     ...moulds.map(
       (mould) =>
-        warmTime(heatOfMould(mould).body, known.room, mould.warmTo, known.room, 'plate') ?? 600,
+        warmTime(heatOfMould(mould).body, {
+          from: known.room,
+          to: mould.warmTo,
+          room: known.room,
+          by: 'plate',
+        }) ?? 600,
     ),
   );
   const first = plan.cups.map((cup) =>
@@ -140,14 +145,13 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
     const learned = mouldPrior(known.learned, mould);
     const reckoned = heatOfMould(mould, castAs(run.stage));
     const heat = { ...reckoned, body: losing(reckoned.body, learned.loss.mean) };
-    const cycles = evening(
-      heat,
-      own.length,
-      mould.warmTo,
-      Math.round(shotHeat(run.tools) / 5) * 5,
-      known.room,
-      perShot.mean,
-    );
+    const cycles = evening(heat, {
+      shots: own.length,
+      start: mould.warmTo,
+      shot: Math.round(shotHeat(run.tools) / 5) * 5,
+      room: known.room,
+      hands: perShot.mean,
+    });
     const others = run.tools.moulds.length;
     for (const cycle of cycles) {
       waiting +=

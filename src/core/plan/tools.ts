@@ -21,10 +21,12 @@ export const byId = <T>(all: Entry<T>[], id: number): T | undefined =>
 function fittingInjector(
   shelf: Shelf,
   stage: Stage,
-  block: Entry<Block> | null,
-  mould: Mould | undefined,
-  heat: number,
-  purge: number,
+  {
+    block,
+    mould,
+    heat,
+    purge,
+  }: { block: Entry<Block> | null; mould: Mould | undefined; heat: number; purge: number },
 ): Entry<Injector> | null {
   const holds = (entry: Entry<Injector>) =>
     entry.spec.barrels.reduce((sum, barrel) => sum + barrel.volume, 0);
@@ -38,8 +40,7 @@ function fittingInjector(
       { injector: entry.spec, block: block?.spec ?? null, yoked: stage.yoked },
       mould,
       stageMass({ ...stage, rods: false }, mould, null),
-      heat,
-      purge,
+      { celsius: heat, purge },
     ).shotsPerDraw > 0;
   return right.find(fits) ?? right.at(-1) ?? null;
 }
@@ -56,7 +57,12 @@ export function rigFor(
     ? (shelf.blocks.find((block) => block.spec.kind === stage.block) ?? null)
     : null;
   const heat = (defaults.window.low + defaults.window.high) / 2;
-  const injector = fittingInjector(shelf, stage, block, mould, heat, defaults.settings.purge);
+  const injector = fittingInjector(shelf, stage, {
+    block,
+    mould,
+    heat,
+    purge: defaults.settings.purge,
+  });
   return {
     injector: injector && { id: injector.id, injector: injector.spec },
     block: block && { id: block.id, block: block.spec },

@@ -19,10 +19,12 @@ import { holdStep, shootStep, drawTold, flowSays, pourStep } from './advise/shot
 export function advise(
   state: SessionState,
   all: Step[],
-  answer: HeatAnswer | null,
-  plan: HeatPlan | null,
-  notes: readonly HeatNote[],
-  now: number,
+  {
+    answer,
+    plan,
+    notes,
+    now,
+  }: { answer: HeatAnswer | null; plan: HeatPlan | null; notes: readonly HeatNote[]; now: number },
 ): Step | null {
   const step = all[0] ?? null;
   const { units } = state.snapshot;
@@ -44,7 +46,7 @@ export function advise(
     const oven = next && plan.ovens[next.oven];
     const busy = oven && [...state.cups.values()].some((cup) => cup.inOven?.oven === oven.id);
     if (next && oven && !busy && waitsFor(plan, done, now) <= AT_ONCE)
-      return goesIn(state, step, plan, done, now, units);
+      return goesIn(state, step, { plan, done, now, units });
   }
   // What the oven holds comes out before anything else goes in.
   if (step.key === 'match' && [...state.cups.values()].some((cup) => cup.inOven))
@@ -66,14 +68,14 @@ export function advise(
     if (next && !stands && waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE)
       return {
         ...step,
-        sentence: `${cup.letter} out, stir; then ${planSentence(state, plan, done, now, units)}`,
+        sentence: `${cup.letter} out, stir; then ${planSentence(state, plan, { done, now, units })}`,
         label: `${letter(state, plan.cups[next.cup])} is in: ${next.seconds} s`,
         read: undefined,
         also: [stirred],
-        send: give(state, plan.cups[next.cup]!, next.seconds, undefined, plan.ovens[next.oven]),
+        send: give(state, plan.cups[next.cup]!, next.seconds, { oven: plan.ovens[next.oven] }),
       };
     if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key)
-      return stirOnly(state, step, plan, done, now, units);
+      return stirOnly(state, step, { plan, done, now, units });
   }
   // Put in early, and as sure to be in the window as after any match: it is stirred, and a look is
   // offered.
@@ -86,34 +88,32 @@ export function advise(
     plan.bring.look === null &&
     plan.bring.sure > 0
   ) {
-    return stirOnly(state, step, plan, done, now, units);
+    return stirOnly(state, step, { plan, done, now, units });
   }
   if (step.key === 'match' && plan && done !== null)
-    return matchStep(
-      state,
+    return matchStep(state, {
       step,
       plan,
       done,
-      all.find((step) => step.key === 'draw'),
+      draw: all.find((step) => step.key === 'draw'),
       answer,
       now,
       units,
-    );
+    });
   // Read one after the other and alike, but the first has cooled since: what is believed counts,
   // not what was read.
   const run = runInHand(state);
   const skip = step.key === 'draw' && run ? matchSkip(state, run) : null;
   if (skip && plan && done !== null && plan.bring.bursts.length > done)
-    return matchStep(
-      state,
-      { ...step, skip, warnings: undefined, caution: undefined },
+    return matchStep(state, {
+      step: { ...step, skip, warnings: undefined, caution: undefined },
       plan,
       done,
-      step,
+      draw: step,
       answer,
       now,
       units,
-    );
+    });
   // Read and found together: the draw is reckoned at what they are now.
   if (
     step.key === 'draw' &&

@@ -20,7 +20,11 @@ function flowsOf(state: SessionState, run: RunState, mould: MouldState, trial: b
   const cupOf = (layer: string) => String(run.job.layers[layer]);
   const mixedTo = run.tools.mixedTo === 'puck' ? 'puck' : cupOf(run.tools.mixedTo);
   const pours = run.stage.pours.map((pour) =>
-    pourFlow(cupOf(pour.key), sum(mass.poured.get(pour.key)!.values()), settings.loss, trial, 1),
+    pourFlow(cupOf(pour.key), sum(mass.poured.get(pour.key)!.values()), {
+      loss: settings.loss,
+      trial,
+      lag: 1,
+    }),
   );
   if (!rig) return pours;
   const density20 = run.stage.layers.map(

@@ -41,18 +41,15 @@ export function carryBounds(state: SessionState, cup: CupState, at: number, room
     : 0;
   const step = Math.max(1, Math.min(15, seconds / 20));
   const go = (heat: CupHeat, of: typeof COLDEST | typeof HOTTEST): CupHeat =>
-    after(
-      bodyOf(cup, room, of),
-      heat,
-      seconds,
-      (x) => {
+    after(bodyOf(cup, room, of), heat, seconds, {
+      watts: (x) => {
         const now = bounds.at + x * 1000;
         return oven && now > oven.from + of.dead * 1000 && now < oven.until
           ? (of.gives * watts) / (of === COLDEST ? 2 : 1)
           : 0;
       },
       step,
-    );
+    });
   cup.bounds = { at, low: go(bounds.low, COLDEST), high: go(bounds.high, HOTTEST) };
 }
 
@@ -60,9 +57,7 @@ export function carryBounds(state: SessionState, cup: CupState, at: number, room
 export function mixBounds(
   cup: CupState,
   at: number,
-  added: number,
-  low: number,
-  high: number,
+  { added, low, high }: { added: number; low: number; high: number },
 ): void {
   const share = Math.min(1, added / Math.max(added, cup.grams));
   if (!cup.bounds)

@@ -49,7 +49,12 @@ export function forecastBench(followed: Followed, ask: HeatAsk): HeatAnswer {
   const belief = withOven(
     widened(followed.belief, spreadScale(followed, ask.setup.learned)),
     key,
-    ovenPrior(ask.setup.learned, known.id, known.oven, ask.oven.level, 1),
+    ovenPrior(ask.setup.learned, {
+      id: known.id,
+      oven: known.oven,
+      level: ask.oven.level,
+      cups: 1,
+    }),
   );
   const use = { oven: key, power: known.oven.watts, level: ask.oven.level };
   const { uses, belief: atAll } = usesOf(belief, ask);
@@ -66,7 +71,7 @@ export function forecastBench(followed: Followed, ask: HeatAsk): HeatAnswer {
     .filter((cup) => cup.cook && !readOnce(cup.key) && belief.cups.includes(cup.key))
     .slice(0, 2)
     .map((cup) => cup.key);
-  const shared = raw.length === 2 ? pairOf(belief, raw, ask, known.oven, limits) : null;
+  const shared = raw.length === 2 ? pairOf(belief, raw, { ask, oven: known.oven, limits }) : null;
   for (const {
     key: cup,
     cook,
@@ -83,7 +88,7 @@ export function forecastBench(followed: Followed, ask: HeatAsk): HeatAnswer {
     });
     const cooking =
       cook && !again
-        ? burstTo(belief, cup, { ...use, cups: [cup] }, fusion + COOK_OVER, ceiling)
+        ? burstTo(belief, cup, { ...use, cups: [cup] }, { celsius: fusion + COOK_OVER, ceiling })
         : null;
     cups[cup] = {
       now: here,
@@ -98,7 +103,7 @@ export function forecastBench(followed: Followed, ask: HeatAsk): HeatAnswer {
         shared && raw.includes(cup)
           ? { with: raw.find((letter) => letter !== cup)!, seconds: shared }
           : null,
-      pot: pot && !again ? potOf(belief, cup, use, fan, here.celsius, ceiling) : null,
+      pot: pot && !again ? potOf(belief, cup, { use, fan, now: here.celsius, ceiling }) : null,
       last: followed.last[cup] ?? 'charge',
       doubted: followed.doubted[cup]?.celsius ?? null,
     };
@@ -113,24 +118,21 @@ export function forecastBench(followed: Followed, ask: HeatAsk): HeatAnswer {
     ? null
     : doubted >= 0
       ? readAgain(belief, ask.match!.cups, doubted, readOnce(ask.match!.cups[doubted]!)!)
-      : planMatch(
-          atAll,
-          ask.match!.cups,
+      : planMatch(atAll, ask.match!.cups, {
           uses,
-          { ...ask.match!.window, apart: ask.match!.apart },
-          ask.match!.byEye,
-          HANDS,
-          ask.match!.cups.map((cup) => shotCeiling(limits(cup), ask.match!.window.high)),
-        );
-  const early = ask.early && doubted < 0 ? earlyOf(atAll, ask, ask.early, uses, limits) : null;
+          wanted: { ...ask.match!.window, apart: ask.match!.apart },
+          byEye: ask.match!.byEye,
+          hands: HANDS,
+          ceilings: ask.match!.cups.map((cup) => shotCeiling(limits(cup), ask.match!.window.high)),
+        });
+  const early = ask.early && doubted < 0 ? earlyOf(atAll, ask, ask.early, { uses, limits }) : null;
   const barrels = ask.barrels.map((barrel) => {
-    const curve = barrelCooling(
-      barrel.bore,
-      barrel.from,
-      barrel.metal,
-      barrel.room,
-      Math.max(120, (ask.now - barrel.at) / 1000 + 10),
-    );
+    const curve = barrelCooling(barrel.bore, {
+      from: barrel.from,
+      metal: barrel.metal,
+      room: barrel.room,
+      until: Math.max(120, (ask.now - barrel.at) / 1000 + 10),
+    });
     const gone = Math.max(0, (ask.now - barrel.at) / 1000);
     return {
       good: barrelGood(curve),

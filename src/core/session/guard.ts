@@ -18,8 +18,10 @@ export function drawWarnings(
   state: SessionState,
   run: RunState,
   now: number,
-  only?: string,
-  foreseen: ReadonlyMap<string, { celsius: number; sd: number }> = new Map(),
+  {
+    only,
+    foreseen = new Map(),
+  }: { only?: string; foreseen?: ReadonlyMap<string, { celsius: number; sd: number }> } = {},
 ): Warning[] {
   const { units, bench } = state.snapshot;
   const cups =

@@ -112,7 +112,12 @@ export function lessonsOf(
       if (note.kind === 'reading' && fresh.delete(note.cup)) told += 1;
     }
     if (!oven || told < 3) continue;
-    const prior = ovenPrior(setup.learned, id, oven.oven, level / 100, count);
+    const prior = ovenPrior(setup.learned, {
+      id,
+      oven: oven.oven,
+      level: level / 100,
+      cups: count,
+    });
     for (const of of ['efficiency', 'dead'] as const)
       out.push({
         key: `oven/${key}/${of}`,
@@ -233,7 +238,10 @@ export function usualOf(key: string, setup: HeatSetup): Estimate {
   const [, id, level, name, of] = key.split('/');
   const oven = setup.ovens.find((oven) => oven.id === Number(id));
   const prior = oven
-    ? ovenPrior({ ovens: {}, cups: {} }, Number(id), oven.oven, Number(level) / 100, Number(name))
+    ? ovenPrior(
+        { ovens: {}, cups: {} },
+        { id: Number(id), oven: oven.oven, level: Number(level) / 100, cups: Number(name) },
+      )
     : PRIOR.one;
   if (of === 'uneven') return UNEVEN_PRIOR;
   return of === 'dead' ? prior.dead : prior.efficiency;

@@ -148,10 +148,12 @@ function coldLessons(state: SessionState): Lesson[] {
 function evenLesson(
   state: SessionState,
   key: string,
-  fault: Fault,
-  prior: Estimate,
-  scale: number,
-  where: (shot: ShotState) => number | null,
+  {
+    fault,
+    prior,
+    scale,
+    where,
+  }: { fault: Fault; prior: Estimate; scale: number; where: (shot: ShotState) => number | null },
 ): Lesson[] {
   const tried = [...state.shots.values()].flatMap((shot): Tried[] => {
     const x = shot.markedAt === null ? null : where(shot);
@@ -215,7 +217,17 @@ export function shotLessons(state: SessionState): Lesson[] {
     ...openLessons(state),
     ...coldLessons(state),
     ...metalLesson(state),
-    ...evenLesson(state, 'joint', 'joint', jointPrior(learned), -JOINT.scale, joint),
-    ...evenLesson(state, 'bleed', 'bled', bleedPrior(learned), BLED.scale, bled),
+    ...evenLesson(state, 'joint', {
+      fault: 'joint',
+      prior: jointPrior(learned),
+      scale: -JOINT.scale,
+      where: joint,
+    }),
+    ...evenLesson(state, 'bleed', {
+      fault: 'bled',
+      prior: bleedPrior(learned),
+      scale: BLED.scale,
+      where: bled,
+    }),
   ];
 }

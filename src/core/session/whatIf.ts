@@ -37,9 +37,7 @@ const ASKS: Partial<
 export function whatIf(
   state: SessionState,
   run: RunState | null,
-  step: Step,
-  answer: HeatAnswer | null,
-  now: number,
+  { step, answer, now }: { step: Step; answer: HeatAnswer | null; now: number },
 ): string | null {
   const asks = ASKS[step.key];
   if (!asks) return null;

@@ -94,12 +94,9 @@ function blend(cup: Cup, { grams, heats, dose }: Plastic): void {
  * takes to fill the cup.
  */
 function wanting(
-  key: string,
+  { key, at, held, spec: { air, limit } }: { key: string; at: number; held: number; spec: CupSpec },
   flows: Flow[],
-  at: number,
-  held: number,
   due: Due[],
-  { air, limit }: CupSpec,
 ): number {
   const arrivals = new Map<number, number>();
   const arrive = (draw: number, grams: number) =>
@@ -184,7 +181,7 @@ export function balance(
       return;
     }
     const want =
-      Math.ceil(wanting(key, flows, draw, held, due, spec) / spec.step - 1e-9) * spec.step;
+      Math.ceil(wanting({ key, at: draw, held, spec }, flows, due) / spec.step - 1e-9) * spec.step;
     const fresh = Math.max(0, Math.min(want, spec.limit - held));
     if (fresh > 0) {
       blend(cup, { grams: fresh, heats: 0, dose: 0 });

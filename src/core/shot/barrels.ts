@@ -42,9 +42,7 @@ export const heels = ({ injector, block }: Rig): number[] =>
 export function barrelVolumes(
   rig: Rig,
   grams: number,
-  celsius: number,
-  purge: number,
-  density20?: number,
+  { celsius, purge, density20 }: { celsius: number; purge: number; density20?: number },
 ): number[] {
   const rest = heels(rig);
   const hot = hotVolume(grams, celsius, density20);
@@ -69,9 +67,7 @@ export function capacity(
   rig: Rig,
   mould: Pick<Mould, 'feed' | 'cavities'>,
   shot: ShotMass,
-  celsius: number,
-  purge: number,
-  density20?: number,
+  { celsius, purge, density20 }: { celsius: number; purge: number; density20?: number },
 ): Capacity {
   const whole = baitMass(shot) + shot.feed;
   // The runner fills with the first draw, whichever cavities that serves.

@@ -86,10 +86,12 @@ export function drawFlow(input: FlowInput): Flow {
 export function pourFlow(
   cup: string,
   grams: number,
-  loss: number,
-  trial: boolean,
-  lag: number,
-  sprue: { grams: number; to: string | 'puck' } = { grams: 0, to: cup },
+  {
+    loss,
+    trial,
+    lag,
+    sprue = { grams: 0, to: cup },
+  }: { loss: number; trial: boolean; lag: number; sprue?: { grams: number; to: string | 'puck' } },
 ): Flow {
   const lost = ((grams + sprue.grams) * loss) / (1 - loss);
   const returns = [

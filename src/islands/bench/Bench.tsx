@@ -76,7 +76,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const inHand = runInHand(state);
   const { answer, plan } = useHeat(state, id, inHand);
   const all = steps(state, now);
-  const step = advise(state, all, answer, plan, state.heat, now);
+  const step = advise(state, all, { answer, plan, notes: state.heat, now });
   const run = inHand ?? [...state.runs.values()].at(-1);
   const cups = run ? cupsInHand(state, run) : [];
   const injector = run ? injectorOf(state, run) : undefined;
@@ -125,7 +125,7 @@ function Places({ id, name, snapshot, events }: Opened) {
     step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter')
       ? state.cups.get(step.target)
       : undefined;
-  const gauge = inPot ? heard(devices, 'gauge', id, now, 'pot') : null;
+  const gauge = inPot ? heard(devices, { kind: 'gauge', session: id, now, key: 'pot' }) : null;
   const shownStep =
     step && inPot && gauge !== null
       ? { ...step, detail: `${gaugeSays(state, inPot, gauge)} ${step.detail}` }
@@ -269,7 +269,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         waiting={waiting}
         session={id}
         canUndo={canUndo}
-        whatIf={step ? whatIf(state, inHand, step, answer, now) : null}
+        whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
         onMain={onMain}
         onSend={send}
         onUndo={() => {

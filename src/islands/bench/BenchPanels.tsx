@@ -78,7 +78,7 @@ export function BenchPanels({
           state={state}
           cup={state.cups.get(panel.key)!}
           units={units}
-          scale={heard(devices, 'scale', id, now, panel.key)}
+          scale={heard(devices, { kind: 'scale', session: id, now, key: panel.key })}
           onSend={act}
           onClose={() => setPanel(null)}
         />
@@ -113,7 +113,7 @@ export function BenchPanels({
               ? heatNow(cup, answer?.cups[key], answer ? Math.max(0, (now - answer.at) / 1000) : 0)
               : null;
           }}
-          scale={(key) => heard(devices, 'scale', id, now, key)}
+          scale={(key) => heard(devices, { kind: 'scale', session: id, now, key })}
           onSend={act}
           onUndo={undo}
           onClose={leave}

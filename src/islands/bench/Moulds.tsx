@@ -98,7 +98,7 @@ export function BenchMould({
           <b>{mould.mould.name}</b>{' '}
           <span className="hint">
             {state}
-            {metalSays(session, mould, seen, units, now)}
+            {metalSays(session, mould, { seen, units, now })}
             {mould.mould.life !== null
               ? `, life ${mould.given + mould.cycles} of ${mould.mould.life}`
               : ''}

@@ -72,9 +72,7 @@ export function says(
 export function metalSays(
   state: SessionState,
   mould: MouldState,
-  seen: MouldForecast | undefined,
-  units: ShopUnits,
-  now: number,
+  { seen, units, now }: { seen: MouldForecast | undefined; units: ShopUnits; now: number },
 ): string {
   const { celsius } = mouldHeat(state, mould, now);
   const hot = celsius >= TOO_HOT ? ', too hot to hold' : '';

@@ -85,10 +85,7 @@ const SILENT = 6_000;
  */
 export function heard(
   devices: Device[],
-  kind: DeviceKind,
-  session: number,
-  now: number,
-  key: string,
+  { kind, session, now, key }: { kind: DeviceKind; session: number; now: number; key: string },
 ): number | null {
   const live = devices.filter(
     (device) =>

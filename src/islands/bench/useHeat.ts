@@ -36,7 +36,9 @@ export function useHeat(
     asking.current = () =>
       state.status === 'running' &&
       state.heat.length > 0 &&
-      oracle.current?.ask(heatAsk(state, session, run, shopNow(), steps(state, shopNow())));
+      oracle.current?.ask(
+        heatAsk(state, session, { run, now: shopNow(), all: steps(state, shopNow()) }),
+      );
     asking.current();
   }, [state, session, run]);
   return seen;

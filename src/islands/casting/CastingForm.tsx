@@ -53,7 +53,13 @@ export default function CastingForm({
   const parts = Object.fromEntries(
     (Object.keys(PARTS) as PartKey[]).map((part) => [part, partOf(other, part)]),
   ) as Record<PartKey, (typeof PARTS)[PartKey]>;
-  const mix = toMix(other.kind, other.box, masters, other.margin, other.face, parts);
+  const mix = toMix(other.kind, {
+    box: other.box,
+    masters,
+    margin: other.margin,
+    face: other.face,
+    parts,
+  });
   const { save, asking } = useSave(version);
   const keep = async (next: Casting = other): Promise<number | null> => {
     const unread = unreadIn(document);

@@ -65,7 +65,7 @@ export function FloatFor({
   const drag = tank === null ? DRAG : (dragFrom(tank, { mass, volume }, 'fresh', frontal) ?? DRAG);
   const answers = now.map((word) => ({
     w: word,
-    a: saltFor(speed, float, chosen, word, frontal, rig, drag),
+    a: saltFor(speed, float, { into: chosen, water: word, frontal, rig, drag }),
   }));
   const most = Math.max(
     ...float.map((floatLayer) => floatLayer.salt),
@@ -73,11 +73,10 @@ export function FloatFor({
   );
   const clears =
     most > 0
-      ? settles(
-          DEEP,
-          cools(cupBody(WIDE, RECIPE_CUP), justRead(165)),
-          most / SALT / (1 + most / SALT),
-        )
+      ? settles(DEEP, {
+          celsius: cools(cupBody(WIDE, RECIPE_CUP), justRead(165)),
+          share: most / SALT / (1 + most / SALT),
+        })
       : null;
   return (
     <section

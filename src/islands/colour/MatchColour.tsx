@@ -65,13 +65,12 @@ export default function MatchColour({
   );
   const held = puck && materials.find((material) => material.id === puck.id);
   const remelt = held
-    ? remeltOf(
-        held.spec,
-        puck!.ml,
+    ? remeltOf(held.spec, {
+        puckMl: puck!.ml,
         ml,
-        materials.map((material) => material.spec),
+        materials: materials.map((material) => material.spec),
         units,
-      )
+      })
     : null;
   const [shown, setShown] = useState<Colour | null>(null);
   const look = () => {
@@ -87,7 +86,11 @@ export default function MatchColour({
     const reply = await call<{ id: number }>(
       'POST',
       '/api/catalogue/mixes',
-      asMix(name, 'medium', held ? [{ material: held.spec, dose: puck!.ml }, ...of] : of, ml, all),
+      asMix(name, 'medium', {
+        doses: held ? [{ material: held.spec, dose: puck!.ml }, ...of] : of,
+        ml,
+        materials: all,
+      }),
     );
     if (!reply.ok) return reply.message;
     location.assign(`/colours/mixes/${reply.value.id}`);

@@ -84,7 +84,9 @@ export default function WayBook({
   );
   const scene = useMemo(
     () =>
-      figure ? sceneOf(figure, build, (layer) => looks.get(layer.key) ?? null, id, line) : null,
+      figure
+        ? sceneOf(figure, build, (layer) => looks.get(layer.key) ?? null, { seed: id, line })
+        : null,
     [figure, build, looks, id, line],
   );
   const asked: Asked[] = [

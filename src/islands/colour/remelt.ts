@@ -23,10 +23,12 @@ import { say } from '@/core/quantity/index.ts';
  */
 export function remeltOf(
   puck: Material,
-  puckMl: number,
-  ml: number,
-  materials: readonly Material[],
-  units: ShopUnits,
+  {
+    puckMl,
+    ml,
+    materials,
+    units,
+  }: { puckMl: number; ml: number; materials: readonly Material[]; units: ShopUnits },
 ): { base: Medium; says: string[] } | null {
   const as = shelved('', puck, ml);
   if (!as.ok) return null;

@@ -20,7 +20,7 @@ export function BarrelIf(bench: Bench) {
   const runs = useMemo(
     () =>
       [metal, metal - UNSURE, metal + UNSURE].map((celsius) =>
-        barrelCooling(bore, drawn, celsius, 20, 120),
+        barrelCooling(bore, { from: drawn, metal: celsius, room: 20, until: 120 }),
       ),
     [bore, drawn, metal],
   );

@@ -42,7 +42,7 @@ export function BurstIf(bench: Bench) {
     const body = cupBody(vessels[value]?.bore ?? 80, ml);
     const heat = justRead(now);
     const oven = ovenOf(power, level, cups);
-    const one = forecastBurst(body, heat, oven, seconds);
+    const one = forecastBurst(body, heat, { oven, seconds });
     const longest = Math.max(30, seconds * 1.6);
     return {
       one,
@@ -50,7 +50,7 @@ export function BurstIf(bench: Bench) {
       thick: coolsTo(body, { plastic: Math.max(one.celsius, THICK + 1), glass: now - 10 }, THICK),
       points: Array.from({ length: 40 }, (_, k) => {
         const seconds = (longest * k) / 39;
-        const forecast = forecastBurst(body, heat, oven, seconds);
+        const forecast = forecastBurst(body, heat, { oven, seconds });
         return {
           x: seconds,
           y: shownHeat(forecast.celsius, units),

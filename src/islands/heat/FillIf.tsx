@@ -56,17 +56,29 @@ export function FillIf(bench: Bench) {
     ];
     const reach = (celsius: number, to = metal) =>
       hands.map(({ times, contact }) =>
-        reachOf(thin, celsius, to, hand(times), contact, way(times)),
+        reachOf(thin, {
+          shot: celsius,
+          metal: to,
+          pressure: hand(times),
+          contact,
+          way: way(times),
+        }),
       ) as [number, number, number];
     const heats = Array.from({ length: 13 }, (_, k) => 140 + k * 4.5);
-    const arrives = pushed(way(1), shot, metal, hand(1));
+    const arrives = pushed(way(1), { shot, metal, pressure: hand(1) });
     return {
       now: reach(shot),
       warmer: reach(shot, metal + WARMER),
       arrives: arrives?.arrived.celsius ?? null,
-      seconds: filling(thin, shot, metal, hand(1), CONTACT, way(1)).at.at(-1)!,
+      seconds: filling(thin, {
+        shot,
+        metal,
+        pressure: hand(1),
+        contact: CONTACT,
+        way: way(1),
+      }).at.at(-1)!,
       heat: hands.map(({ times, contact }) =>
-        heatToReach(thin, length, metal, hand(times), contact, way(times)),
+        heatToReach(thin, length, { metal, pressure: hand(times), contact, way: way(times) }),
       ),
       points: heats.map((celsius) => {
         const [y, low, high] = reach(celsius);

@@ -99,7 +99,8 @@ export function FreezeIf({ units, window }: Bench) {
   const [across, setAcross] = useState(5);
   const [shot, setShot] = useState((window.low + window.high) / 2);
   const [metal, setMetal] = useState(40);
-  const at = (metal: number, contact = CONTACT) => freezeTime(shape, across, shot, metal, contact);
+  const at = (metal: number, contact = CONTACT) =>
+    freezeTime(shape, across, { from: shot, metal, contact });
   const said = (seconds: number | null) =>
     seconds === null ? 'never' : `${seconds.toFixed(seconds < 10 ? 1 : 0)} s`;
   const points = Array.from({ length: 30 }, (_, k) => 10 + k * 2.8).flatMap((metal) => {

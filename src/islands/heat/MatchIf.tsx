@@ -57,17 +57,19 @@ export function MatchIf(bench: Bench) {
     }));
     const oven = ovenOf(power, 1, 1);
     const answer = matchCups(cups, oven, {
-      low: window.low,
-      high: window.high,
-      apart: tolerance,
-      ceiling: PLASTISOL.ceiling,
+      wanted: {
+        low: window.low,
+        high: window.high,
+        apart: tolerance,
+        ceiling: PLASTISOL.ceiling,
+      },
     });
     if (!answer.ok) return { answer, sds: [] };
     // How sure each heat is at the draw: what its burst and its wait may be off by.
     const sds = cups.map((cup, i) => {
       const burst = answer.matching.bursts.find((burst) => burst.cup === i);
       return burst
-        ? forecastBurst(cup.body, cup.heat, oven, burst.seconds).sd
+        ? forecastBurst(cup.body, cup.heat, { oven, seconds: burst.seconds }).sd
         : forecastCooling(cup.body, cup.heat, answer.matching.draw).sd;
     });
     return { answer, sds };

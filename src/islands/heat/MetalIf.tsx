@@ -60,7 +60,7 @@ export function MetalIf(bench: Bench) {
     () =>
       heat && mould
         ? [hands, hands * (1 + HANDS_OFF), hands * (1 - HANDS_OFF)].map((seconds) =>
-            evening(heat, SHOTS, mould.warmTo, shot, room, seconds, stand),
+            evening(heat, { shots: SHOTS, start: mould.warmTo, shot, room, hands: seconds, stand }),
           )
         : null,
     [heat, mould, hands, shot, room, stand],
@@ -80,13 +80,12 @@ export function MetalIf(bench: Bench) {
       high: shownHeat(Math.max(...all), units),
     };
   });
-  const steady = steadyMetal(
-    heat.body,
+  const steady = steadyMetal(heat.body, {
     joules,
-    (opensAt(heat, shot, 45, room).open ?? 120) + hands,
+    cycle: (opensAt(heat, shot, 45, room).open ?? 120) + hands,
     room,
     stand,
-  );
+  });
   return (
     <WhatIf
       id="metal"
@@ -134,8 +133,8 @@ export function MetalIf(bench: Bench) {
       numbers={[
         [
           'To warm it',
-          `${said(warmTime(heat.body, room, mould.warmTo, room, 'plate'))}`,
-          `on the plate; ${said(warmTime(heat.body, room, mould.warmTo, room, 'gun'))} under the gun`,
+          `${said(warmTime(heat.body, { from: room, to: mould.warmTo, room, by: 'plate' }))}`,
+          `on the plate; ${said(warmTime(heat.body, { from: room, to: mould.warmTo, room, by: 'gun' }))} under the gun`,
         ],
         [
           `At shot ${SHOTS}`,
@@ -154,7 +153,7 @@ export function MetalIf(bench: Bench) {
           rest ? `at shot ${usual.indexOf(rest) + 1}` : 'not tonight',
           rest
             ? `for ${clock(rest.rested)}; a cycle of ` +
-              `${clock(cycleFor(heat.body, joules, 60, room, stand))} needs no rest`
+              `${clock(cycleFor(heat.body, { joules, under: 60, room, stand }))} needs no rest`
             : `too hot to hold from ${degrees(TOO_HOT, units)}`,
         ],
       ]}

@@ -34,7 +34,15 @@ export function OpenIf(bench: Bench) {
       const section: Section = {
         ...mould.section,
         layers: [{ upTo: 1, celsius: shot }],
-        outside: { ...outsideOf(mould.metal, metal, mould.mass, mould.skin, 20), contact },
+        outside: {
+          ...outsideOf(mould.metal, {
+            celsius: metal,
+            mass: mould.mass,
+            baitArea: mould.skin,
+            room: 20,
+          }),
+          contact,
+        },
       };
       return whenToOpen(section, LOOKED);
     };

@@ -55,7 +55,12 @@ function Ready({
 }) {
   if (row.parts.some((part) => part.noMix) && progress.toShoot > 0)
     return <Verdict verdict="unknown">a layer has no mix</Verdict>;
-  const other = readiness(progress, row.curedAt, endOfDay(row.promised), cure, now.getTime());
+  const other = readiness(progress, {
+    curedAt: row.curedAt,
+    promisedEnd: endOfDay(row.promised),
+    cure,
+    now: now.getTime(),
+  });
   return <Verdict verdict={other.verdict}>{WORDS[other.what](other.at, now)}</Verdict>;
 }
 

@@ -65,8 +65,10 @@ export default function ShopForm({
     label: string,
     value: number,
     dimension: Dimension,
-    put: (value: number) => void,
-    bounds: { min?: number; max?: number; whole?: boolean } = {},
+    {
+      put,
+      bounds = {},
+    }: { put: (value: number) => void; bounds?: { min?: number; max?: number; whole?: boolean } },
   ) => (
     <QuantityField
       key={label}
@@ -158,34 +160,22 @@ export default function ShopForm({
       </div>
       <h2 className="mb-2">Heat and match</h2>
       <div className={group}>
-        {quantity(
-          'Window from',
-          other.window.low,
-          'temperature',
-          (low) => set({ window: { ...other.window, low } }),
-          { min: 100, max: 205 },
-        )}
-        {quantity(
-          'Window to',
-          other.window.high,
-          'temperature',
-          (high) => set({ window: { ...other.window, high } }),
-          { min: 100, max: 205 },
-        )}
-        {quantity(
-          'Cups within',
-          other.bench.tolerance,
-          'difference',
-          (tolerance) => set({ bench: { ...other.bench, tolerance } }),
-          { min: 0.5, max: 20 },
-        )}
-        {quantity(
-          'A reading goes stale after',
-          other.bench.stale,
-          'time',
-          (stale) => set({ bench: { ...other.bench, stale } }),
-          { min: 5, max: 900 },
-        )}
+        {quantity('Window from', other.window.low, 'temperature', {
+          put: (low) => set({ window: { ...other.window, low } }),
+          bounds: { min: 100, max: 205 },
+        })}
+        {quantity('Window to', other.window.high, 'temperature', {
+          put: (high) => set({ window: { ...other.window, high } }),
+          bounds: { min: 100, max: 205 },
+        })}
+        {quantity('Cups within', other.bench.tolerance, 'difference', {
+          put: (tolerance) => set({ bench: { ...other.bench, tolerance } }),
+          bounds: { min: 0.5, max: 20 },
+        })}
+        {quantity('A reading goes stale after', other.bench.stale, 'time', {
+          put: (stale) => set({ bench: { ...other.bench, stale } }),
+          bounds: { min: 5, max: 900 },
+        })}
         <InstrumentFields shop={other} set={set} />
         <p className="sm:col-span-2 lg:col-span-4">
           Schools to start from:{' '}
@@ -203,20 +193,23 @@ export default function ShopForm({
       </div>
       <h2 className="mb-2">Times</h2>
       <div className={group}>
-        {quantity('Hold, for a new mould', other.hold, 'time', (hold) => set({ hold }), {
-          max: 120,
+        {quantity('Hold, for a new mould', other.hold, 'time', {
+          put: (hold) => set({ hold }),
+          bounds: {
+            max: 120,
+          },
         })}
-        {quantity('Cool, for a new mould', other.cool, 'time', (cool) => set({ cool }), {
-          min: 5,
-          max: 3600,
+        {quantity('Cool, for a new mould', other.cool, 'time', {
+          put: (cool) => set({ cool }),
+          bounds: {
+            min: 5,
+            max: 3600,
+          },
         })}
-        {quantity(
-          'Second look at the sprue after',
-          other.bench.secondLook,
-          'time',
-          (secondLook) => set({ bench: { ...other.bench, secondLook } }),
-          { min: 5, max: 600 },
-        )}
+        {quantity('Second look at the sprue after', other.bench.secondLook, 'time', {
+          put: (secondLook) => set({ bench: { ...other.bench, secondLook } }),
+          bounds: { min: 5, max: 600 },
+        })}
         <QuantityField
           label="Cure before bagging, hours"
           value={other.bench.cure}
@@ -229,55 +222,40 @@ export default function ShopForm({
       </div>
       <h2 className="mb-2">Plans</h2>
       <div className={group}>
-        {quantity('Come good, as a rule', other.good, 'share', (good) => set({ good }), {
-          min: 0.05,
-          max: 1,
+        {quantity('Come good, as a rule', other.good, 'share', {
+          put: (good) => set({ good }),
+          bounds: {
+            min: 0.05,
+            max: 1,
+          },
         })}
-        {quantity(
-          'Sure of having enough',
-          other.confidence,
-          'share',
-          (confidence) => set({ confidence }),
-          {
+        {quantity('Sure of having enough', other.confidence, 'share', {
+          put: (confidence) => set({ confidence }),
+          bounds: {
             min: 0.5,
             max: 0.99,
           },
-        )}
-        {quantity(
-          'Pushed out before a shot, a barrel',
-          other.plan.purge,
-          'volume',
-          (purge) => set({ plan: { ...other.plan, purge }, bench: { ...other.bench, purge } }),
-          { max: 50 },
-        )}
-        {quantity(
-          'Lost on blade and wall',
-          other.plan.loss,
-          'share',
-          (loss) => set({ plan: { ...other.plan, loss } }),
-          { max: 0.2 },
-        )}
-        {quantity(
-          'Charges measured in steps of',
-          other.plan.step,
-          'volume',
-          (step) => set({ plan: { ...other.plan, step } }),
-          { min: 0.5, max: 250 },
-        )}
-        {quantity(
-          'Cup reheated every so many draws',
-          other.plan.reheatEvery,
-          'count',
-          (reheatEvery) => set({ plan: { ...other.plan, reheatEvery } }),
-          { min: 1, max: 20, whole: true },
-        )}
-        {quantity(
-          'That rule is worth, baits',
-          other.plan.strength,
-          'count',
-          (strength) => set({ plan: { ...other.plan, strength } }),
-          { min: 1, max: 10_000 },
-        )}
+        })}
+        {quantity('Pushed out before a shot, a barrel', other.plan.purge, 'volume', {
+          put: (purge) => set({ plan: { ...other.plan, purge }, bench: { ...other.bench, purge } }),
+          bounds: { max: 50 },
+        })}
+        {quantity('Lost on blade and wall', other.plan.loss, 'share', {
+          put: (loss) => set({ plan: { ...other.plan, loss } }),
+          bounds: { max: 0.2 },
+        })}
+        {quantity('Charges measured in steps of', other.plan.step, 'volume', {
+          put: (step) => set({ plan: { ...other.plan, step } }),
+          bounds: { min: 0.5, max: 250 },
+        })}
+        {quantity('Cup reheated every so many draws', other.plan.reheatEvery, 'count', {
+          put: (reheatEvery) => set({ plan: { ...other.plan, reheatEvery } }),
+          bounds: { min: 1, max: 20, whole: true },
+        })}
+        {quantity('That rule is worth, baits', other.plan.strength, 'count', {
+          put: (strength) => set({ plan: { ...other.plan, strength } }),
+          bounds: { min: 1, max: 10_000 },
+        })}
       </div>
       {demo && (
         <label className="mb-4 flex min-h-11 items-center gap-3">

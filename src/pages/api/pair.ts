@@ -11,6 +11,9 @@ export const POST: APIRoute = async (context) => {
   if (!body.ok) return body.reply;
   const done = await pair(body.value);
   if (!done.ok) return answer(done);
-  show(context.cookies, TABLET, done.value.token, context.url.protocol === 'https:');
+  show(context.cookies, TABLET, {
+    token: done.value.token,
+    secure: context.url.protocol === 'https:',
+  });
   return answer(ok({ name: done.value.name }), 201);
 };

@@ -10,12 +10,10 @@ export const POST: APIRoute = async (context) => {
   if (!body.ok) return body.reply;
   const done = await signIn(body.value);
   if (!done.ok) return answer(done);
-  show(
-    context.cookies,
-    SIGN_IN,
-    done.value.token,
-    context.url.protocol === 'https:',
-    SIGN_IN_DAYS * 86_400,
-  );
+  show(context.cookies, SIGN_IN, {
+    token: done.value.token,
+    secure: context.url.protocol === 'https:',
+    seconds: SIGN_IN_DAYS * 86_400,
+  });
   return answer(ok(null));
 };

@@ -140,10 +140,14 @@ export function bounded(belief: Belief, cups: readonly string[]): Belief {
 export function withCup(
   belief: Belief,
   cup: string,
-  body: CupBody,
-  celsius: Estimate,
-  { exchange, weight, stand }: CupConstants = PRIOR,
+  {
+    body,
+    celsius,
+    constants = PRIOR,
+  }: { body: CupBody; celsius: Estimate; constants?: CupConstants },
 ): Belief {
+  const { exchange, weight, stand } = constants;
+
   const next = copy(belief);
   if (next.cups.includes(cup)) return next;
   next.cups = [...next.cups, cup];
@@ -175,9 +179,11 @@ export const FILM = 30;
 export function withMass(
   belief: Belief,
   cup: string,
-  grams: number,
-  volume: number,
-  added: { grams: number; celsius: Estimate } | null,
+  {
+    grams,
+    volume,
+    added,
+  }: { grams: number; volume: number; added: { grams: number; celsius: Estimate } | null },
 ): Belief {
   const next = copy(belief);
   const body = next.bodies.get(cup)!;

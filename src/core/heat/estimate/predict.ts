@@ -55,12 +55,11 @@ function cupLater(
   belief: Belief,
   cup: string,
   [air, efficiency, dead, plastic, glass, exchange, weight, stand]: number[],
-  seconds: number,
-  burst?: Burst,
+  { seconds, burst }: { seconds: number; burst?: Burst },
 ): CupHeat {
   const body = bodyOf(belief, cup, [exchange!, weight!, air!, stand!]);
   const heat = { plastic: plastic!, glass: glass! };
-  if (!burst) return after(body, heat, seconds, undefined, Math.max(2, Math.min(10, seconds / 8)));
+  if (!burst) return after(body, heat, seconds, { step: Math.max(2, Math.min(10, seconds / 8)) });
   const oven = {
     power: burst.power,
     level: burst.level,
@@ -68,7 +67,7 @@ function cupLater(
     efficiency: softlyWithin(efficiency!, RANGE.efficiency),
     dead: Math.max(0, softlyWithin(dead!, RANGE.dead) - (burst.gone ?? 0)),
   };
-  return afterBurst(body, heat, oven, seconds, 2);
+  return afterBurst(body, heat, { microwave: oven, seconds, step: 2 });
 }
 /** °C of a cup after a burst, in the mean: without its range, which costs nine times as much. */
 
@@ -84,8 +83,7 @@ export function meanAfter(belief: Belief, cup: string, burst: Burst): number {
       belief.mean[oven + 1]!,
       ...belief.mean.slice(index, index + 5),
     ],
-    burst.seconds,
-    burst,
+    { seconds: burst.seconds, burst },
   );
   const { least, most } = heatedCould(belief, cup, burst, burst.seconds);
   return Math.min(most, Math.max(least, plastic));
@@ -125,7 +123,7 @@ function predicted(
       index + 4,
     ];
     const value = at.map((k) => (k < 0 ? 0 : belief.mean[k]!));
-    const go = (v: number[]): CupHeat => cupLater(belief, cup, v, seconds, burst);
+    const go = (v: number[]): CupHeat => cupLater(belief, cup, v, { seconds, burst });
     const base = { ...go(value) };
     const rows: [number, number][][] = [[], []];
     at.forEach((k, j) => {
@@ -151,8 +149,7 @@ function predicted(
           bodyOf(belief, cup, [value[5]!, value[6]!, value[0]!, value[7]!]),
           { plastic: value[3]!, glass: value[4]! },
           seconds,
-          undefined,
-          5,
+          { step: 5 },
         ).plastic;
       noise.push([index, (PROCESS_NOISE.burst * gain) ** 2]);
     }

@@ -20,9 +20,7 @@ import { opensTonight } from '../teach.ts';
 export function heatAsk(
   state: SessionState,
   session: number,
-  run: RunState | null,
-  now: number,
-  all: readonly Step[] = [],
+  { run, now, all = [] }: { run: RunState | null; now: number; all?: readonly Step[] },
 ): HeatAsk {
   const matched = run ? heatCups(state, run) : [];
   // Tonight nobody has had an instrument in a cup.
@@ -53,7 +51,7 @@ export function heatAsk(
       run && matched.every((cup) => cup.fused)
         ? { cups: matched.map((cup) => cup.key), ...wantedNow(state, run, matched), byEye }
         : null,
-    early: earlyAsk(state, run, matched, all, now),
+    early: earlyAsk(state, run, { matched, all, now }),
     barrels:
       draw && injector
         ? draw.barrels.map((barrel, i) => ({
@@ -139,9 +137,7 @@ function wantedNow(
 function earlyAsk(
   state: SessionState,
   run: RunState | null,
-  matched: CupState[],
-  all: readonly Step[],
-  now: number,
+  { matched, all, now }: { matched: CupState[]; all: readonly Step[]; now: number },
 ): HeatAsk['early'] {
   const next = run && freeOven(state) ? nextDraw(state, all, now) : null;
   // Once for each draw: a mould that takes longer than was thought is not waited for by heating

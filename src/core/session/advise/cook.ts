@@ -76,7 +76,7 @@ export function cookStep(
       ? [
           {
             label: `${cup.letter} and ${other.letter} in together: ${clock(cupForeseen.pair!.seconds)}`,
-            send: give(state, cup.key, cupForeseen.pair!.seconds, other.key),
+            send: give(state, cup.key, cupForeseen.pair!.seconds, { together: other.key }),
           },
         ]
       : undefined,

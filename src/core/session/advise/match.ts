@@ -43,7 +43,7 @@ export function earlyStep(
       `${degrees(early.after.high, units)}; meanwhile: ` +
       `${step.sentence.charAt(0).toLowerCase()}${step.sentence.slice(1)}.`,
     label: `${cup.letter} is in: ${clock(early.seconds)}`,
-    send: give(state, cup.key, early.seconds, undefined, early.oven),
+    send: give(state, cup.key, early.seconds, { oven: early.oven }),
     others: step.send ? [{ label: step.label, send: step.send }] : [],
   };
 }
@@ -51,16 +51,13 @@ export function earlyStep(
 export function stirOnly(
   state: SessionState,
   step: Step,
-  plan: HeatPlan,
-  done: number,
-  now: number,
-  units: ShopUnits,
+  { plan, done, now, units }: { plan: HeatPlan; done: number; now: number; units: ShopUnits },
 ): Step {
   const cup = letter(state, step.target);
   return {
     ...step,
     sentence: `${cup} out, stir, scrape the rim in`,
-    detail: capital(planSentence(state, plan, done, now, units)),
+    detail: capital(planSentence(state, plan, { done, now, units })),
     label: `${cup} is stirred`,
     read: undefined,
     send: { kind: 'stirred', payload: { cup: step.target } },
@@ -71,34 +68,41 @@ export function stirOnly(
 export function goesIn(
   state: SessionState,
   step: Step,
-  plan: HeatPlan,
-  done: number,
-  now: number,
-  units: ShopUnits,
+  { plan, done, now, units }: { plan: HeatPlan; done: number; now: number; units: ShopUnits },
 ): Step {
   const next = plan.bring.bursts[done]!;
   const cup = plan.cups[next.cup]!;
   return {
     ...step,
     key: 'match',
-    sentence: capital(planSentence(state, plan, done, now, units)),
+    sentence: capital(planSentence(state, plan, { done, now, units })),
     detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.`,
     label: `${letter(state, cup)} is in: ${next.seconds} s`,
     read: undefined,
-    send: give(state, cup, next.seconds, undefined, plan.ovens[next.oven]),
+    send: give(state, cup, next.seconds, { oven: plan.ovens[next.oven] }),
     until: undefined,
     others: [],
   };
 }
 export function matchStep(
   state: SessionState,
-  step: Step,
-  plan: HeatPlan,
-  done: number,
-  draw: Step | undefined,
-  answer: HeatAnswer,
-  now: number,
-  units: ShopUnits,
+  {
+    step,
+    plan,
+    done,
+    draw,
+    answer,
+    now,
+    units,
+  }: {
+    step: Step;
+    plan: HeatPlan;
+    done: number;
+    draw: Step | undefined;
+    answer: HeatAnswer;
+    now: number;
+    units: ShopUnits;
+  },
 ): Step {
   const { bring, cups } = plan;
   const window = ` ${/The window is [^.]*\./.exec(step.detail)?.[0] ?? ''}`;
@@ -114,11 +118,11 @@ export function matchStep(
     return {
       ...step,
       key: 'match',
-      sentence: capital(planSentence(state, plan, done, now, units)),
+      sentence: capital(planSentence(state, plan, { done, now, units })),
       detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`,
       label: `${letter(state, cup)} is in: ${next.seconds} s`,
       read: undefined,
-      send: give(state, cup, next.seconds, undefined, plan.ovens[next.oven]),
+      send: give(state, cup, next.seconds, { oven: plan.ovens[next.oven] }),
       until: waits > AT_ONCE ? now + 1000 * waits : undefined,
     };
   }

@@ -204,7 +204,7 @@ export function drawTold(state: SessionState, draw: Step, answer: HeatAnswer, no
     warnings: [
       ...doubts,
       ...(run
-        ? [...drawWarnings(state, run, now, undefined, told), ...closedFor(state, run)].map(
+        ? [...drawWarnings(state, run, now, { foreseen: told }), ...closedFor(state, run)].map(
             (warning) => warning.sentence,
           )
         : []),

@@ -23,8 +23,10 @@ export const give = (
   state: SessionState,
   cup: string,
   seconds: number,
-  together?: string,
-  oven: { id: number; level: number } = freeOven(state) ?? state.oven,
+  {
+    together,
+    oven = freeOven(state) ?? state.oven,
+  }: { together?: string; oven?: { id: number; level: number } } = {},
 ): Send => {
   return {
     kind: 'heated',
@@ -62,9 +64,7 @@ export const capital = (said: string): string => said.charAt(0).toUpperCase() + 
 export function planSentence(
   state: SessionState,
   plan: HeatPlan,
-  done: number,
-  now: number,
-  units: ShopUnits,
+  { done, now, units }: { done: number; now: number; units: ShopUnits },
 ): string {
   const { bring, cups } = plan;
   // An oven is named where there is another, with its first burst and wherever it changes.

@@ -15,7 +15,13 @@ export function hold(state: SessionState, mould: MouldState, at: number, factor:
 /** What stands in the mould begins to give its heat to the metal. */
 function begin(state: SessionState, mould: MouldState, at: number, until: number): void {
   const shot = state.shots.get(mould.shot ?? '');
-  if (shot) giveHeat(state, mould, shot.baitsG + shot.feedG, shotHeatOf(state, shot), at, until);
+  if (shot)
+    giveHeat(state, mould, {
+      grams: shot.baitsG + shot.feedG,
+      shotCelsius: shotHeatOf(state, shot),
+      at,
+      until,
+    });
 }
 /**
  * @param seconds until it opens, as said; the mould's own figure where it is not
@@ -25,8 +31,7 @@ export function cool(
   state: SessionState,
   mould: MouldState,
   at: number,
-  seconds?: number,
-  firm?: number,
+  { seconds, firm }: { seconds?: number; firm?: number } = {},
 ): void {
   const until = at + (seconds ?? mould.mould.cool) * 1000;
   if (mould.giving) giveUntil(state, mould, at, until);
@@ -73,10 +78,7 @@ export function newShot(
   state: SessionState,
   run: RunState,
   mould: MouldState,
-  at: number,
-  trial: boolean,
-  against: string[],
-  said: string[],
+  { at, trial, against, said }: { at: number; trial: boolean; against: string[]; said: string[] },
 ): ShotState {
   const { job } = run;
   const warned = mouldWarnings(state, mould, run);

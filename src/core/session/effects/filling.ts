@@ -15,10 +15,17 @@ export const windowHeat = (run: RunState): number =>
 export function portion(
   state: SessionState,
   layer: string,
-  key: string,
-  amount: { ml: number } | { grams: number },
-  fallback: number,
-  foreseen?: number,
+  {
+    key,
+    amount,
+    fallback,
+    foreseen,
+  }: {
+    key: string;
+    amount: { ml: number } | { grams: number };
+    fallback: number;
+    foreseen?: number;
+  },
 ): Portion {
   const cup = state.cups.get(key);
   const celsius = foreseen ?? cup?.reading?.celsius ?? null;
@@ -67,9 +74,11 @@ interface Filling {
 export function shoot(
   state: SessionState,
   event: EventOf<Filling>,
-  mould: MouldState,
-  run: RunState,
-  injector: InjectorState | undefined,
+  {
+    mould,
+    run,
+    injector,
+  }: { mould: MouldState; run: RunState; injector: InjectorState | undefined },
 ): void {
   const going = mould.phase.is === 'filling' ? state.shots.get(mould.shot ?? '') : undefined;
   if (!going && mould.shot !== null && mould.phase.is !== 'open' && mould.phase.is !== 'closed')
@@ -77,15 +86,12 @@ export function shoot(
   const draw = state.draws.get(event.payload.draw);
   const shot =
     going ??
-    newShot(
-      state,
-      run,
-      mould,
-      event.at,
-      event.payload.trial,
-      draw?.against ?? [],
-      draw?.said ?? [],
-    );
+    newShot(state, run, mould, {
+      at: event.at,
+      trial: event.payload.trial,
+      against: draw?.against ?? [],
+      said: draw?.said ?? [],
+    });
   const wanted = event.payload.cavities ?? mould.mould.cavities.map((cavity) => cavity.n);
   const filled = wanted.filter((count) => !shot.cavities.has(count));
   const mass = massFor(state, run, mould);

@@ -39,15 +39,13 @@ export function noteHeat(
     });
     // What comes back may be as hot as any of it ever was; what is fresh is as the room.
     if (more > 0)
-      mixBounds(
-        cup,
-        event.at,
-        more,
-        roomOf(state) - ROOM_MAY.under,
-        came
+      mixBounds(cup, event.at, {
+        added: more,
+        low: roomOf(state) - ROOM_MAY.under,
+        high: came
           ? Math.max(cup.bounds?.high.plastic ?? 0, cup.limits.ceiling)
           : roomOf(state) + ROOM_MAY.over,
-      );
+      });
     cup.notedG = cup.grams;
   }
 }

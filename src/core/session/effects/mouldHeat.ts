@@ -19,19 +19,15 @@ const WIDEST = 12;
 function carried(
   state: SessionState,
   mould: MouldState,
-  body: MetalBody,
-  from: { celsius: number; at: number },
-  at: number,
+  { body, from, at }: { body: MetalBody; from: { celsius: number; at: number }; at: number },
 ): number {
   const go = (celsius: number, since: number, to: number, watts: number): number =>
-    metalAfter(
-      body,
-      celsius,
-      Math.max(0, (Math.min(to, at) - Math.max(since, from.at)) / 1000),
-      roomOf(state),
-      'wood',
+    metalAfter(body, celsius, {
+      seconds: Math.max(0, (Math.min(to, at) - Math.max(since, from.at)) / 1000),
+      room: roomOf(state),
+      stand: 'wood',
       watts,
-    );
+    });
   const giving = mould.giving;
   if (!giving) return go(from.celsius, from.at, at, 0);
   const watts = giving.joules / Math.max(1, (giving.until - giving.from) / 1000);
@@ -52,9 +48,12 @@ function metalKnown(state: SessionState, mould: MouldState, at: number): MetalKn
   const body = bodyOfMould(mould.mould);
   const { mean } = lossTonight(state, mould);
   const to = (ln: number, celsius: number): number =>
-    carried(state, mould, losing(body, ln), { celsius, at: since }, at);
+    carried(state, mould, { body: losing(body, ln), from: { celsius, at: since }, at });
   const celsius = to(mean, start);
-  const kept = metalAfter(losing(body, mean), 1, Math.max(0, (at - since) / 1000), 0);
+  const kept = metalAfter(losing(body, mean), 1, {
+    seconds: Math.max(0, (at - since) / 1000),
+    room: 0,
+  });
   const faster = to(mean + LOSS_NUDGE, start - mould.metal.slope * LOSS_NUDGE);
   return { celsius, own: kept * mould.metal.own, slope: (celsius - faster) / LOSS_NUDGE };
 }
@@ -92,10 +91,12 @@ export const setMouldHeat = (mould: MouldState, known: MetalKnown, at: number): 
 export function giveHeat(
   state: SessionState,
   mould: MouldState,
-  grams: number,
-  shotCelsius: number,
-  at: number,
-  until: number,
+  {
+    grams,
+    shotCelsius,
+    at,
+    until,
+  }: { grams: number; shotCelsius: number; at: number; until: number },
 ): void {
   setMouldHeat(mould, metalKnown(state, mould, at), at);
   mould.giving = {

@@ -62,17 +62,27 @@ function offsOf(
   for (const note of notes) {
     if (note.kind === 'warmed') now = { at: note.at, celsius: warmTo, variance: SAID ** 2 };
     else if (note.kind === 'shot' && now) {
-      const before = metalAfter(body, now.celsius, Math.max(0, (note.at - now.at) / 1000), room);
+      const before = metalAfter(body, now.celsius, {
+        seconds: Math.max(0, (note.at - now.at) / 1000),
+        room,
+      });
       const seconds = Math.max(1, (note.until - note.at) / 1000);
       now = {
         at: note.until,
-        celsius: metalAfter(body, before, seconds, room, 'wood', note.joules / seconds),
+        celsius: metalAfter(body, before, {
+          seconds,
+          room,
+          stand: 'wood',
+          watts: note.joules / seconds,
+        }),
         variance: now.variance + MISSES.shot ** 2,
       };
     } else if (note.kind === 'read') {
       if (now && note.at >= now.at)
         out.push({
-          off: note.celsius - metalAfter(body, now.celsius, (note.at - now.at) / 1000, room),
+          off:
+            note.celsius -
+            metalAfter(body, now.celsius, { seconds: (note.at - now.at) / 1000, room }),
           variance: now.variance + note.sd ** 2 + MISSES.look ** 2,
         });
       now = { at: note.at, celsius: note.celsius, variance: note.sd ** 2 };

@@ -53,10 +53,15 @@ export const drawn: EventKind<typeof DrawnSchema> = {
           : [[barrel.cup, { celsius: barrel.celsius, sd: barrel.sd ?? 2 }] as const],
       ),
     );
-    const warned = drawWarnings(state, run, event.at, undefined, foreseen);
+    const warned = drawWarnings(state, run, event.at, { foreseen });
     const against = warned.map((warning) => warning.code);
     const taken = barrels.map((barrel) =>
-      portion(state, barrel.layer, barrel.cup, { ml: barrel.ml }, windowHeat(run), barrel.celsius),
+      portion(state, barrel.layer, {
+        key: barrel.cup,
+        amount: { ml: barrel.ml },
+        fallback: windowHeat(run),
+        foreseen: barrel.celsius,
+      }),
     );
     const hot = taken.flatMap((portion) => (portion.celsius === null ? [] : [portion.celsius]));
     if (hot.length > 0) heatByDraw(state, injector, Math.max(...hot), event.at);

@@ -35,7 +35,7 @@ export const held: EventKind<typeof HeldSchema> = {
       (mould) =>
         void (
           mould.phase.is === 'holding' &&
-          cool(state, mould, event.at, event.payload.cool, event.payload.firm)
+          cool(state, mould, event.at, { seconds: event.payload.cool, firm: event.payload.firm })
         ),
     ),
 };

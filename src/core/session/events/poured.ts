@@ -43,12 +43,17 @@ export const poured: EventKind<typeof PouredSchema> = {
     const held = mould.pours.findIndex((pour) => pour.layer === layer);
     if (held >= 0 && !again) return;
     if (held >= 0) state.puckG += mould.pours.splice(held, 1)[0]!.grams;
-    for (const drawWarning of drawWarnings(state, run, event.at, from)) {
+    for (const drawWarning of drawWarnings(state, run, event.at, { only: from })) {
       mould.pouredAgainst.add(drawWarning.code);
       mould.pouredSaid.add(drawWarning.sentence);
     }
     mould.pours.push(
-      portion(state, layer, from, { grams }, windowHeat(run), event.payload.celsius),
+      portion(state, layer, {
+        key: from,
+        amount: { grams },
+        fallback: windowHeat(run),
+        foreseen: event.payload.celsius,
+      }),
     );
     if (
       run.stage.layers.length > 0 ||
@@ -69,7 +74,12 @@ export const poured: EventKind<typeof PouredSchema> = {
       said: [...mould.pouredSaid],
       plug: null,
     });
-    const shot = newShot(state, run, mould, event.at, trial, against, [...mould.pouredSaid]);
+    const shot = newShot(state, run, mould, {
+      at: event.at,
+      trial,
+      against,
+      said: [...mould.pouredSaid],
+    });
     const mass = massFor(state, run, mould);
     const all = sum(mould.pours.map((pour) => pour.grams));
     const feed = Math.min(mass.feed, all);

@@ -27,12 +27,12 @@ export const shot: EventKind<typeof ShotSchema> = {
     const mould = state.moulds.get(event.payload.mould);
     const run = state.runs.get(event.payload.job);
     if (mould && run)
-      shoot(
-        state,
-        event,
+      shoot(state, event, {
         mould,
         run,
-        [...state.injectors.values()].find((injector) => injector.draw === event.payload.draw),
-      );
+        injector: [...state.injectors.values()].find(
+          (injector) => injector.draw === event.payload.draw,
+        ),
+      });
   },
 };

@@ -31,7 +31,7 @@ export const toppedOff: EventKind<typeof ToppedOffSchema> = {
     mould(state, event.payload.mould, (mould) => {
       const shot = state.shots.get(mould.shot ?? '');
       if (mould.phase.is === 'holding')
-        cool(state, mould, event.at, event.payload.cool, event.payload.firm);
+        cool(state, mould, event.at, { seconds: event.payload.cool, firm: event.payload.firm });
       const cooling = coolingOf(mould);
       if (cooling) cooling[event.payload.look === 1 ? 'toppedOff' : 'looked'] = true;
       if (shot && event.payload.took) shot.toppedOff += 1;

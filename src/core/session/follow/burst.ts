@@ -14,7 +14,12 @@ export function takeBurst(followed: Followed, note: NoteOf<'burst'>, setup: Heat
   const belief = withOven(
     followed.belief,
     oven,
-    ovenPrior(setup.learned, known.id, known.oven, note.level, cups.length),
+    ovenPrior(setup.learned, {
+      id: known.id,
+      oven: known.oven,
+      level: note.level,
+      cups: cups.length,
+    }),
   );
   const last = {
     ...followed.last,

@@ -43,13 +43,11 @@ function newCup(followed: Followed, note: NoteOf<'mass'>, setup: HeatSetup): Fol
   };
   return {
     ...followed,
-    belief: withCup(
-      followed.belief,
-      note.cup,
+    belief: withCup(followed.belief, note.cup, {
       body,
-      note.added?.celsius ?? { mean: followed.room, sd: 2 },
-      cupPrior(setup.learned, note.vessel),
-    ),
+      celsius: note.added?.celsius ?? { mean: followed.room, sd: 2 },
+      constants: cupPrior(setup.learned, note.vessel),
+    }),
     spent: { ...followed.spent, [note.cup]: broughtBy(followed, note) },
     last: { ...followed.last, [note.cup]: 'charge' },
   };
@@ -62,7 +60,7 @@ export function takeMass(followed: Followed, note: NoteOf<'mass'>, setup: HeatSe
   const volume = note.grams / density(160);
   return {
     ...followed,
-    belief: withMass(followed.belief, note.cup, note.grams, volume, note.added),
+    belief: withMass(followed.belief, note.cup, { grams: note.grams, volume, added: note.added }),
     spent: {
       ...followed.spent,
       [note.cup]: (1 - share) * (followed.spent[note.cup] ?? 0) + share * broughtBy(followed, note),

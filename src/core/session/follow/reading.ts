@@ -50,7 +50,7 @@ function weigh(
     out,
     off,
     sd: expected,
-  } = updated(followed.belief, note.cup, note.celsius, sd, note.eye, again);
+  } = updated(followed.belief, note.cup, { celsius: note.celsius, sd, byEye: note.eye, again });
   // What was doubted, or follows a look at once, says nothing of forecasts.
   const told =
     !note.eye &&

@@ -20,33 +20,44 @@ export const POT = { in: 172, least: 160 } as const;
 export function potOf(
   belief: Belief,
   cup: string,
-  use: { oven: string; power: number; level: number },
-  fan: CupForecast['fan'],
-  now: number,
-  ceiling: number,
+  {
+    use,
+    fan,
+    now,
+    ceiling,
+  }: {
+    use: { oven: string; power: number; level: number };
+    fan: CupForecast['fan'];
+    now: number;
+    ceiling: number;
+  },
 ): CupForecast['pot'] {
-  const { seconds, after } = burstTo(belief, cup, { ...use, cups: [cup] }, POT.in, ceiling);
+  const { seconds, after } = burstTo(
+    belief,
+    cup,
+    { ...use, cups: [cup] },
+    { celsius: POT.in, ceiling },
+  );
   return { seconds, after, thick: fallsUnder(fan, now, POT.least) };
 }
 /** s two cups may stand in the oven together: the shorter of what each wants, safe for both. */
 export function pairOf(
   other: Belief,
   cups: string[],
-  ask: HeatAsk,
-  oven: Oven,
-  limits: (cup: string) => Limits,
+  { ask, oven, limits }: { ask: HeatAsk; oven: Oven; limits: (cup: string) => Limits },
 ): number {
   const key = ovenKey(ask.oven.id, ask.oven.level, 2);
   const use = { oven: key, power: oven.watts, level: ask.oven.level, cups };
   const belief = withOven(
     other,
     key,
-    ovenPrior(ask.setup.learned, ask.oven.id, oven, ask.oven.level, 2),
+    ovenPrior(ask.setup.learned, { id: ask.oven.id, oven, level: ask.oven.level, cups: 2 }),
   );
   const ceiling = Math.min(...cups.map((cup) => limits(cup).ceiling));
   return Math.min(
     ...cups.map(
-      (cup) => burstTo(belief, cup, use, limits(cup).fusion + COOK_OVER, ceiling).seconds,
+      (cup) =>
+        burstTo(belief, cup, use, { celsius: limits(cup).fusion + COOK_OVER, ceiling }).seconds,
     ),
   );
 }

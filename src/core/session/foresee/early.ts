@@ -28,7 +28,11 @@ export function usesOf(other: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: 
     const known =
       ask.setup.ovens.find((oven) => oven.id === id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
     const oven = ovenKey(known.id, level, 1);
-    belief = withOven(belief, oven, ovenPrior(ask.setup.learned, known.id, known.oven, level, 1));
+    belief = withOven(
+      belief,
+      oven,
+      ovenPrior(ask.setup.learned, { id: known.id, oven: known.oven, level, cups: 1 }),
+    );
     return { oven, power: known.oven.watts, level };
   });
   return { uses, belief };
@@ -48,8 +52,7 @@ export function earlyOf(
   belief: Belief,
   ask: HeatAsk,
   { cups, window, next }: NonNullable<HeatAsk['early']>,
-  uses: readonly OvenUse[],
-  limits: (cup: string) => Limits,
+  { uses, limits }: { uses: readonly OvenUse[]; limits: (cup: string) => Limits },
 ): HeatAnswer['early'] {
   const use = uses[0];
   const all = cups

@@ -18,14 +18,19 @@ export function shortOf(
   const key = [JSON.stringify(thin), from, to, Math.round(pressure / 1000)].join();
   const held = shorts.get(key);
   if (held !== undefined) return held;
-  const reach = reachOf(thin, from, to, pressure, CONTACT, thin.way);
+  const reach = reachOf(thin, { shot: from, metal: to, pressure, contact: CONTACT, way: thin.way });
   const made =
     reach >= thin.length
       ? null
       : {
           reach,
           length: thin.length,
-          heat: heatToReach(thin, thin.length, to, pressure, CONTACT, thin.way),
+          heat: heatToReach(thin, thin.length, {
+            metal: to,
+            pressure,
+            contact: CONTACT,
+            way: thin.way,
+          }),
         };
   if (shorts.size > 200) shorts.delete(shorts.keys().next().value!);
   shorts.set(key, made);

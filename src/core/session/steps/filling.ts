@@ -96,7 +96,11 @@ export function drawVolumes(
     ? setting(state, turn, cavities)
     : sum(servedTogether(state, turn).map((turn) => setting(state, turn, null)));
   const heat = (run.tools.window.low + run.tools.window.high) / 2;
-  const volumes = barrelVolumes(rig, grams, heat, state.snapshot.bench.purge, rho20);
+  const volumes = barrelVolumes(rig, grams, {
+    celsius: heat,
+    purge: state.snapshot.bench.purge,
+    density20: rho20,
+  });
   return run.stage.layers.map((layer, i) => {
     const cup = String(run.job.layers[layer.key]);
     const held =

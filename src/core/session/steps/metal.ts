@@ -35,23 +35,26 @@ const shareSaid = (share: number): string => SHARES.find(([least]) => share >= l
 /** s until a mould is back at its own heat: put on the plate, warmed, taken off. */
 const plateTakes = (state: SessionState, mould: MouldState, celsius: number): number =>
   HANDS_WARM +
-  (warmTime(bodyOfMould(mould.mould), celsius, mould.mould.warmTo, roomOf(state), 'plate') ?? 0);
+  (warmTime(bodyOfMould(mould.mould), {
+    from: celsius,
+    to: mould.mould.warmTo,
+    room: roomOf(state),
+    by: 'plate',
+  }) ?? 0);
 /** Whether warming again costs less than the baits that metal so cold would spoil. */
 const warmsAgain = (
   state: SessionState,
   mould: MouldState,
-  celsius: number,
-  takes: number,
-  now: number,
+  { celsius, takes, now }: { celsius: number; takes: number; now: number },
 ): boolean =>
   mould.mould.warmTo - celsius >= LEAST_UNDER &&
-  warmingPays(
-    mould.mould.warmTo - celsius,
-    coldTonight(state, mould).mean,
-    mould.mould.cavities.length,
-    baitTakes(state, now),
+  warmingPays({
+    under: mould.mould.warmTo - celsius,
+    even: coldTonight(state, mould).mean,
+    baits: mould.mould.cavities.length,
+    each: baitTakes(state, now),
     takes,
-  );
+  });
 /**
  * s of warming that a mould will want before it is filled again at a moment; 0 where it will be
  * warm enough.
@@ -64,7 +67,7 @@ export function warmingDue(
 ): number {
   const { celsius } = mouldHeat(state, mould, at);
   const takes = plateTakes(state, mould, celsius);
-  return !mould.warmed || warmsAgain(state, mould, celsius, takes, now) ? takes : 0;
+  return !mould.warmed || warmsAgain(state, mould, { celsius, takes, now }) ? takes : 0;
 }
 
 /**
@@ -122,7 +125,7 @@ function warmStep(
   const takes = plateTakes(state, mould, celsius);
   // Whether it pays hangs on a heat nobody has looked at for a while: a look costs less than either
   // mistake.
-  const pays = (at: number) => warmsAgain(state, mould, at, takes, now);
+  const pays = (at: number) => warmsAgain(state, mould, { celsius: at, takes, now });
   if (
     sd > DOUBTFUL &&
     since('read') > SEEN_TO &&

@@ -16,5 +16,8 @@ export const POST: APIRoute = async (context) => {
   );
   if (!body.ok) return body.reply;
   const { plan, event, at, by } = body.value;
-  return answer(await openSession(plan, event, at, by, context.request.signal), 201);
+  return answer(
+    await openSession(plan, { eventId: event, at, by, signal: context.request.signal }),
+    201,
+  );
 };

@@ -7,13 +7,10 @@ export const PUT: APIRoute = async (context) => {
   const body = await readBody(context, PlanBody);
   return body.ok
     ? answer(
-        await savePlan(
-          body.value.name,
-          body.value.day,
-          body.value.input,
-          idOf(context),
-          seenBy(context),
-        ),
+        await savePlan(body.value.name, body.value.day, body.value.input, {
+          id: idOf(context),
+          seen: seenBy(context),
+        }),
       )
     : body.reply;
 };
