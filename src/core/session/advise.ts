@@ -1,15 +1,147 @@
 import { HANDS } from '../heat/index.ts';
+import { given, type HeatPlan } from './advise/plan.ts';
+import type { Advising, Planned } from './advise/advising.ts';
+import { plannedOf } from './advise/advising.ts';
+import { cookStep, potStep } from './advise/cook.ts';
+import { EARLY_BEFORE, earlyStep, goesIn, matchStep, stirOnly } from './advise/match.ts';
+import { drawTold, flowSays, holdStep, pourStep, shootStep } from './advise/shot.ts';
+import { AT_ONCE, give, letter, planSentence, waitsFor } from './advise/words.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import type { HeatNote } from './heatNotes.ts';
 import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
+import type { StepKey } from './stepKinds.ts';
 import { matchSkip, runInHand } from './steps/index.ts';
-import { give, letter, planSentence, waitsFor, AT_ONCE } from './advise/words.ts';
-import type { HeatPlan } from './advise/plan.ts';
-import { given } from './advise/plan.ts';
-import { potStep, cookStep } from './advise/cook.ts';
-import { EARLY_BEFORE, earlyStep, goesIn, stirOnly, matchStep } from './advise/match.ts';
-import { holdStep, shootStep, drawTold, flowSays, pourStep } from './advise/shot.ts';
+
+/** What a step becomes by what is foreseen; null where that has nothing to say of it. */
+type Adviser = (advising: Advising) => Step | null;
+
+/**
+ * A cup goes in while hands are at the mould, so that it is hot when that is ready. A match that is
+ * being carried out is not broken into; one that is only reckoned is for when the mould is ready.
+ */
+const inEarly: Adviser = ({ state, step, answer: { early }, done, units }) =>
+  early &&
+  EARLY_BEFORE.has(step.key) &&
+  !state.cups.get(early.cup)?.inOven &&
+  (!done || step.key !== 'heating')
+    ? earlyStep(state, step, early, units)
+    : null;
+
+/** Whether a cup stands in an oven. */
+const busy = (state: SessionState, oven: { id: number } | undefined, except?: string): boolean =>
+  oven !== undefined &&
+  [...state.cups.values()].some((cup) => cup.key !== except && cup.inOven?.oven === oven.id);
+
+/** While one cup heats the next goes into another oven, where the plan has it so. */
+const intoOther: Adviser = (advising) => {
+  const planned = plannedOf(advising);
+  if (!planned || planned.done === 0) return null;
+  const { plan, done } = planned;
+  const next = plan.bring.bursts[done];
+  const oven = next && plan.ovens[next.oven];
+  return oven && !busy(advising.state, oven) && waitsFor(plan, done, advising.now) <= AT_ONCE
+    ? goesIn(advising.state, advising.step, { ...advising, ...planned })
+    : null;
+};
+
+/** What the oven holds comes out before anything else goes in. */
+const outFirst: Adviser = ({ state, step, all }) =>
+  [...state.cups.values()].some((cup) => cup.inOven)
+    ? (all.find(({ key }) => key === 'heating' || key === 'stir') ?? step)
+    : null;
+
+/** A cup comes out in the middle of a plan: it is stirred, and the next goes in at once. */
+const stirThenNext: Adviser = (advising) => {
+  const planned = plannedOf(advising);
+  if (!planned || planned.done === 0) return null;
+  const { plan, done } = planned;
+  const { state, step, now, units } = advising;
+  const cup = state.cups.get(step.target)!;
+  const next = plan.bring.bursts[done];
+  if (
+    next &&
+    !busy(state, plan.ovens[next.oven], cup.key) &&
+    waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE
+  )
+    return {
+      ...step,
+      sentence: `${cup.letter} out, stir; then ${planSentence(state, plan, { done, now, units })}`,
+      label: `${letter(state, plan.cups[next.cup])} is in: ${next.seconds} s`,
+      read: undefined,
+      also: [{ kind: 'stirred', payload: { cup: cup.key } }],
+      send: give(state, plan.cups[next.cup]!, next.seconds, { oven: plan.ovens[next.oven] }),
+    };
+  const looks = plan.bring.look !== null && plan.cups[plan.bring.look] === cup.key;
+  return looks ? null : stirOnly(state, step, { ...advising, ...planned });
+};
+/**
+ * Put in early, and as sure to be in the window as after any match: it is stirred, and a look is
+ * offered.
+ */
+const stirEarly: Adviser = (advising) => {
+  const planned = plannedOf(advising);
+  if (!planned || planned.done !== 0) return null;
+  const { cups, bring } = planned.plan;
+  return cups.includes(advising.step.target) &&
+    bring.bursts.length === 0 &&
+    bring.look === null &&
+    bring.sure > 0
+    ? stirOnly(advising.state, advising.step, { ...advising, ...planned })
+    : null;
+};
+
+const matchNow: Adviser = (advising) => {
+  const planned = plannedOf(advising);
+  const draw = advising.all.find((step) => step.key === 'draw');
+  return planned && matchStep(advising.state, { ...advising, ...planned, draw });
+};
+/**
+ * Read one after the other and alike, but the first has cooled since: what is believed counts, not
+ * what was read.
+ */
+const matchAgain: Adviser = (advising) => {
+  const planned = plannedOf(advising);
+  const run = runInHand(advising.state);
+  const skip = run && matchSkip(advising.state, run);
+  if (!skip || !planned || planned.plan.bring.bursts.length <= planned.done) return null;
+  const { step } = advising;
+  const match = { ...step, skip, warnings: undefined, caution: undefined };
+  return matchStep(advising.state, { ...advising, ...planned, step: match, draw: step });
+};
+/** Read and found together: the draw is reckoned at what they are now. */
+const drawTogether = ({ state, step, answer, now }: Advising, { plan }: Planned): Step | null =>
+  plan.bring.bursts.length === 0 && plan.cups.every((cup) => answer.cups[cup])
+    ? {
+        ...drawTold(state, step, answer, now),
+        detail: `${step.detail}${flowSays(
+          state,
+          plan.cups.map((cup) => answer.cups[cup]!.now),
+        )}`,
+      }
+    : null;
+const drawNow: Adviser = (advising) => {
+  const planned = plannedOf(advising);
+  const { state, step, answer, now } = advising;
+  return (planned && drawTogether(advising, planned)) ?? drawTold(state, step, answer, now);
+};
+
+const hold: Adviser = ({ step, answer, units }) => holdStep(step, answer, units);
+const pot: Adviser = ({ state, step, answer, units }) => potStep(state, step, answer, units);
+/** What is foreseen says of each kind of step; the first that has something to say is heard. */
+const ADVISERS: Partial<Record<StepKey, Adviser[]>> = {
+  heating: [intoOther],
+  match: [outFirst, matchNow],
+  hold: [hold],
+  topOff: [hold],
+  shoot: [({ step, answer, units }) => shootStep(step, answer, units)],
+  degasBefore: [pot],
+  degasAfter: [pot],
+  cook: [({ state, step, answer, units }) => cookStep(state, step, answer, units)],
+  stir: [stirThenNext, stirEarly],
+  draw: [matchAgain, drawNow],
+  pour: [({ step, answer, now }) => pourStep(step, answer, now)],
+};
 
 /**
  * What comes next, with what is foreseen of heat worked into it: the steps' own order stands, the
@@ -27,108 +159,13 @@ export function advise(
   }: { answer: HeatAnswer | null; plan: HeatPlan | null; notes: readonly HeatNote[]; now: number },
 ): Step | null {
   const step = all[0] ?? null;
-  const { units } = state.snapshot;
   if (!step || !answer) return step;
   const done = plan ? given(plan, notes) : null;
-  // A cup goes in while hands are at the mould, so that it is hot when that is ready. A match that
-  // is being carried out is not broken into; one that is only reckoned is for when the mould is
-  // ready.
-  if (
-    answer.early &&
-    EARLY_BEFORE.has(step.key) &&
-    !state.cups.get(answer.early.cup)?.inOven &&
-    (!done || step.key !== 'heating')
-  )
-    return earlyStep(state, step, answer.early, units);
-  // While one cup heats the next goes into another oven, where the plan has it so.
-  if (step.key === 'heating' && plan && done !== null && done > 0) {
-    const next = plan.bring.bursts[done];
-    const oven = next && plan.ovens[next.oven];
-    const busy = oven && [...state.cups.values()].some((cup) => cup.inOven?.oven === oven.id);
-    if (next && oven && !busy && waitsFor(plan, done, now) <= AT_ONCE)
-      return goesIn(state, step, { plan, done, now, units });
+  const { units } = state.snapshot;
+  const advising: Advising = { state, all, step, answer, plan, done, now, units };
+  for (const adviser of [inEarly, ...(ADVISERS[step.key] ?? [])]) {
+    const advised = adviser(advising);
+    if (advised) return advised;
   }
-  // What the oven holds comes out before anything else goes in.
-  if (step.key === 'match' && [...state.cups.values()].some((cup) => cup.inOven))
-    return all.find((step) => step.key === 'heating' || step.key === 'stir') ?? step;
-  if (step.key === 'hold' || step.key === 'topOff') return holdStep(step, answer, units);
-  if (step.key === 'shoot') return shootStep(step, answer, units);
-  if (step.key === 'degasBefore' || step.key === 'degasAfter')
-    return potStep(state, step, answer, units);
-  if (step.key === 'cook') return cookStep(state, step, answer, units);
-  if (step.key === 'stir' && plan && done !== null && done > 0) {
-    const cup = state.cups.get(step.target)!;
-    const stirred = { kind: 'stirred' as const, payload: { cup: cup.key } };
-    const next = plan.bring.bursts[done];
-    const stands =
-      next &&
-      [...state.cups.values()].some(
-        (other) => other.key !== cup.key && other.inOven?.oven === plan.ovens[next.oven]?.id,
-      );
-    if (next && !stands && waitsFor(plan, done, now) <= HANDS.stir + AT_ONCE)
-      return {
-        ...step,
-        sentence: `${cup.letter} out, stir; then ${planSentence(state, plan, { done, now, units })}`,
-        label: `${letter(state, plan.cups[next.cup])} is in: ${next.seconds} s`,
-        read: undefined,
-        also: [stirred],
-        send: give(state, plan.cups[next.cup]!, next.seconds, { oven: plan.ovens[next.oven] }),
-      };
-    if (plan.bring.look === null || plan.cups[plan.bring.look] !== cup.key)
-      return stirOnly(state, step, { plan, done, now, units });
-  }
-  // Put in early, and as sure to be in the window as after any match: it is stirred, and a look is
-  // offered.
-  if (
-    step.key === 'stir' &&
-    plan &&
-    done === 0 &&
-    plan.cups.includes(step.target) &&
-    plan.bring.bursts.length === 0 &&
-    plan.bring.look === null &&
-    plan.bring.sure > 0
-  ) {
-    return stirOnly(state, step, { plan, done, now, units });
-  }
-  if (step.key === 'match' && plan && done !== null)
-    return matchStep(state, {
-      step,
-      plan,
-      done,
-      draw: all.find((step) => step.key === 'draw'),
-      answer,
-      now,
-      units,
-    });
-  // Read one after the other and alike, but the first has cooled since: what is believed counts,
-  // not what was read.
-  const run = runInHand(state);
-  const skip = step.key === 'draw' && run ? matchSkip(state, run) : null;
-  if (skip && plan && done !== null && plan.bring.bursts.length > done)
-    return matchStep(state, {
-      step: { ...step, skip, warnings: undefined, caution: undefined },
-      plan,
-      done,
-      draw: step,
-      answer,
-      now,
-      units,
-    });
-  // Read and found together: the draw is reckoned at what they are now.
-  if (
-    step.key === 'draw' &&
-    plan &&
-    done !== null &&
-    plan.bring.bursts.length === 0 &&
-    plan.cups.every((cup) => answer.cups[cup])
-  ) {
-    const at = plan.cups.map((cup) => answer.cups[cup]!.now);
-    return {
-      ...drawTold(state, step, answer, now),
-      detail: `${step.detail}${flowSays(state, at)}`,
-    };
-  }
-  if (step.key === 'draw') return drawTold(state, step, answer, now);
-  if (step.key === 'pour') return pourStep(step, answer, now);
   return step;
 }

@@ -1,22 +1,127 @@
 import { clock } from '../quantity/index.ts';
+import { type Cooling, coolingOf, type MouldState } from './state/mould.ts';
+import type { RunState, SessionState } from './state.ts';
+import type { Step } from './step.ts';
+import { emptySteps } from './steps/empty.ts';
 import {
   canShoot,
   cupSteps,
-  ovenSteps,
   freeMould,
   injectorOf,
   metalSteps,
   mouldSteps,
+  ovenSteps,
   rackSteps,
   runInHand,
   shotSteps,
   trialSteps,
 } from './steps/index.ts';
-import type { SessionState } from './state.ts';
-import type { Step } from './step.ts';
-import { emptySteps } from './steps/empty.ts';
-import { shortSteps, moreSteps } from './steps/more.ts';
-import { coolingOf } from './state/mould.ts';
+import { moreSteps, shortSteps } from './steps/more.ts';
+
+const beginStep: Step = {
+  key: 'resume',
+  target: 'session',
+  sentence: 'All laid out? Begin the session',
+  detail: 'The session’s clock starts now.',
+  label: 'Begin',
+  send: { kind: 'opened', payload: {} },
+};
+const resumeStep: Step = {
+  key: 'resume',
+  target: 'session',
+  sentence: 'Broken off. Take it up again: everything is cold',
+  detail:
+    'Readings and warmed metal from before no longer count; the session’s clock stands still until then.',
+  label: 'Take it up again',
+  send: { kind: 'resumed', payload: {} },
+};
+/** What is to be done where nothing is being shot. */
+const IDLE: Record<SessionState['status'], Step[] | null> = {
+  new: [beginStep],
+  running: null,
+  'broken off': [resumeStep],
+  finished: [],
+};
+
+/** What a run's cups and metal want, in the order makers do it. */
+const PREPARE: Step['key'][] = [
+  'wake',
+  'dose',
+  'degasCold',
+  'cook',
+  'degasBefore',
+  'colour',
+  'degasAfter',
+  'clean',
+  'warmInjector',
+  'readRoom',
+  'readMould',
+  'warmMould',
+];
+const prepareSteps = (state: SessionState, run: RunState, now: number): Step[] =>
+  [...cupSteps(state, run), ...metalSteps(state, run, now)].sort(
+    (one, other) => PREPARE.indexOf(one.key) - PREPARE.indexOf(other.key),
+  );
+
+const coolStep = (mould: MouldState, phase: Cooling, now: number): Step => ({
+  key: 'cool',
+  target: mould.key,
+  sentence: `${mould.mould.name} opens in ${clock((phase.readyAt - now) / 1000)}`,
+  detail:
+    !phase.looked && phase.lookAt > now
+      ? `Look at its sprue again in ${clock((phase.lookAt - now) / 1000)}.`
+      : 'Nothing to do by hand until then.',
+  label: 'Open it now',
+  until: phase.readyAt,
+  send: { kind: 'mouldOpened', payload: { mould: mould.key } },
+});
+/** Moulds that only cool, the soonest ready first. */
+const coolSteps = (state: SessionState, now: number): Step[] =>
+  [...state.moulds.values()]
+    .flatMap((mould) => {
+      const phase = coolingOf(mould);
+      return phase && phase.readyAt > now ? [{ mould, phase }] : [];
+    })
+    .sort((one, other) => one.phase.readyAt - other.phase.readyAt)
+    .map(({ mould, phase }) => coolStep(mould, phase, now));
+
+const finishStep = (state: SessionState): Step => {
+  const shots = [...state.shots.values()].filter(
+    (shot) => !shot.trial && shot.stage.makes === 'bait',
+  ).length;
+  return {
+    key: 'finish',
+    target: 'session',
+    sentence: `All ${shots} shots are on the rack. Finish and count`,
+    detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.',
+    label: 'Finish the session',
+    send: { kind: 'finished', payload: {} },
+  };
+};
+
+/** What is in hand keeps the key until it is done or left; everything else waits its turn after it. */
+function heldFirst({ focus }: SessionState, steps: Step[]): Step[] {
+  const held = focus
+    ? steps.findIndex((step) => step.key === focus.what && step.target === focus.mould)
+    : -1;
+  return held > 0 ? [steps[held]!, ...steps.filter((_, i) => i !== held)] : steps;
+}
+
+/** What a run wants next: what it came short of, else its cups and metal, then its shot. */
+function runSteps(state: SessionState, run: RunState, drawn: boolean, now: number): Step[] {
+  const short = shortSteps(state, run);
+  if (short.length > 0) return short;
+  const turn = freeMould(state, run);
+  return [...prepareSteps(state, run, now), ...(turn && !drawn ? shotSteps(state, turn, now) : [])];
+}
+
+/** Shooting what is in the barrels: it cools there, so it comes before anything new. */
+function drawnSteps(state: SessionState, run: RunState, now: number): Step[] {
+  const turn = freeMould(state, run);
+  return turn && injectorOf(state, turn.run)?.draw && canShoot(state, turn)
+    ? shotSteps(state, turn, now)
+    : [];
+}
 
 /**
  * Everything that could be done now, the most pressing first. The order is the trade's: what is
@@ -24,119 +129,30 @@ import { coolingOf } from './state/mould.ts';
  * the next mould.
  */
 export function steps(state: SessionState, now: number): Step[] {
-  if (state.status === 'finished') return [];
-  if (state.status === 'new')
-    return [
-      {
-        key: 'resume',
-        target: 'session',
-        sentence: 'All laid out? Begin the session',
-        detail: 'The session’s clock starts now.',
-        label: 'Begin',
-        send: { kind: 'opened', payload: {} },
-      },
-    ];
-  if (state.status === 'broken off') {
-    return [
-      {
-        key: 'resume',
-        target: 'session',
-        sentence: 'Broken off. Take it up again: everything is cold',
-        detail:
-          'Readings and warmed metal from before no longer count; the session’s clock stands still until then.',
-        label: 'Take it up again',
-        send: { kind: 'resumed', payload: {} },
-      },
-    ];
-  }
-  const moulds = [...state.moulds.values()];
-  const byMould = moulds.flatMap((mould) => mouldSteps(state, mould, now));
+  const idle = IDLE[state.status];
+  if (idle) return idle;
+  const byMould = [...state.moulds.values()].flatMap((mould) => mouldSteps(state, mould, now));
   const pick = (...keys: Step['key'][]) => byMould.filter((step) => keys.includes(step.key));
   const run = runInHand(state);
-  const turn = run ? freeMould(state, run) : null;
-  const drawn =
-    turn && injectorOf(state, turn.run)?.draw && canShoot(state, turn)
-      ? shotSteps(state, turn, now)
-      : [];
-
+  const drawn = run ? drawnSteps(state, run, now) : [];
   const oven = ovenSteps(state, now);
-  const out: Step[] = [
+  const racks = rackSteps(state);
+  const cooling = coolSteps(state, now);
+  const all = [
     ...pick('hold', 'topOff'),
     ...drawn,
     ...oven.out,
     ...pick('secondLook'),
     ...emptySteps(state),
     ...pick('open', 'mark', 'sprue'),
-    ...rackSteps(state),
+    ...racks,
     ...trialSteps(state),
+    ...(run ? runSteps(state, run, drawn.length > 0, now) : []),
+    ...oven.heating,
+    ...cooling,
   ];
-  const short = run ? shortSteps(state, run) : [];
-  if (run && short.length > 0) out.push(...short);
-  else if (run) {
-    const prepare = [...cupSteps(state, run), ...metalSteps(state, run, now)];
-    const order: Step['key'][] = [
-      'wake',
-      'dose',
-      'degasCold',
-      'cook',
-      'degasBefore',
-      'colour',
-      'degasAfter',
-      'clean',
-      'warmInjector',
-      'readRoom',
-      'readMould',
-      'warmMould',
-    ];
-    prepare.sort((one, other) => order.indexOf(one.key) - order.indexOf(other.key));
-    out.push(...prepare);
-    if (turn && drawn.length === 0) out.push(...shotSteps(state, turn, now));
-  }
-  out.push(...oven.heating);
-  const cooling = moulds
-    .flatMap((mould) => {
-      const phase = coolingOf(mould);
-      return phase && phase.readyAt > now ? [{ mould, phase }] : [];
-    })
-    .sort((one, other) => one.phase.readyAt - other.phase.readyAt);
-  for (const { mould, phase } of cooling) {
-    out.push({
-      key: 'cool',
-      target: mould.key,
-      sentence: `${mould.mould.name} opens in ${clock((phase.readyAt - now) / 1000)}`,
-      detail:
-        !phase.looked && phase.lookAt > now
-          ? `Look at its sprue again in ${clock((phase.lookAt - now) / 1000)}.`
-          : 'Nothing to do by hand until then.',
-      label: 'Open it now',
-      until: phase.readyAt,
-      send: { kind: 'mouldOpened', payload: { mould: mould.key } },
-    });
-  }
-  if (
-    !run &&
-    oven.heating.length === 0 &&
-    byMould.length === 0 &&
-    cooling.length === 0 &&
-    rackSteps(state).length === 0
-  ) {
-    out.push(...moreSteps(state), {
-      key: 'finish',
-      target: 'session',
-      sentence:
-        `All ${[...state.shots.values()].filter((shot) => !shot.trial && shot.stage.makes === 'bait').length} ` +
-        'shots are on the rack. Finish and count',
-      detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.',
-      label: 'Finish the session',
-      send: { kind: 'finished', payload: {} },
-    });
-  }
-  // What is in hand keeps the key until it is done or left; everything else waits its turn after
-  // it.
-  const held = state.focus
-    ? out.findIndex((step) => step.key === state.focus!.what && step.target === state.focus!.mould)
-    : -1;
-  return held > 0 ? [out[held]!, ...out.filter((_, i) => i !== held)] : out;
+  const left = [oven.heating, byMould, cooling, racks].some((some) => some.length > 0);
+  return heldFirst(state, run || left ? all : [...all, ...moreSteps(state), finishStep(state)]);
 }
 
 /** The one thing to do now. A step merely waiting comes after anything for the hands. */

@@ -1,17 +1,79 @@
 import { density, GRADES } from '../material/index.ts';
+import { barrelHeat } from './effects/barrelHeat.ts';
+import { mouldHeat, roomOf, shotHeatOf } from './effects/mouldHeat.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import { heatCups } from './guard/cups.ts';
-import { mouldHeat, roomOf, shotHeatOf } from './effects/mouldHeat.ts';
-import { barrelHeat } from './effects/barrelHeat.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Step } from './step.ts';
 import type { StepKey } from './stepKinds.ts';
-import { alter } from './alter.ts';
+
+/** A step at the bench that is asked of the Heat screen. */
+interface Asking {
+  state: SessionState;
+  run: RunState | null;
+  step: Step;
+  answer: HeatAnswer | null;
+  now: number;
+}
+/** Fields of a what-if that a step fills, by their names on the Heat screen. */
+type Given = Record<string, number | string>;
+
+const heatOfCup = ({ state, answer }: Asking, key: string): number =>
+  Math.round(answer?.cups[key]?.now.celsius ?? state.cups.get(key)?.reading?.celsius ?? 160);
+const wattsOf = ({ state }: Asking): number =>
+  state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900;
+
+function burst(asking: Asking): Given {
+  const cup = asking.state.cups.get(asking.step.target);
+  if (!cup) return {};
+  const ml = Math.round(cup.grams / GRADES[cup.grade].density20);
+  return { now: heatOfCup(asking, cup.key), ml, watts: wattsOf(asking) };
+}
+function match(asking: Asking): Given {
+  if (!asking.run) return {};
+  const cups = heatCups(asking.state, asking.run);
+  const given: Given = {};
+  cups.forEach((cup, i) => {
+    given['abc'[i]!] = heatOfCup(asking, cup.key);
+    given[`ml${i}`] = Math.round(cup.grams / density(160, GRADES[cup.grade].density20));
+  });
+  return { ...given, n: Math.max(2, cups.length), watts: wattsOf(asking) };
+}
+function metal({ state, step, now }: Asking): Given {
+  const mould = state.moulds.get(step.target) ?? [...state.moulds.values()][0];
+  if (!mould) return {};
+  const shot = state.shots.get(mould.shot ?? '');
+  return {
+    mould: mould.mould.name,
+    metal: Math.round(mouldHeat(state, mould, shot ? mould.since : now).celsius),
+    room: Math.round(roomOf(state)),
+    ...(shot ? { shot: Math.round(shotHeatOf(state, shot)) } : {}),
+  };
+}
+function barrel({ state, run, now }: Asking): Given {
+  const injector = run && state.injectors.get(String(run.tools.injector?.id));
+  if (!injector) return {};
+  const drawn = injector.draw ? (state.draws.get(injector.draw)?.barrels[0]?.celsius ?? 163) : null;
+  return {
+    bore: injector.injector.barrels[0]!.bore,
+    barrel: Math.round(barrelHeat(state, injector, now)),
+    ...(drawn === null ? {} : { drawn: Math.round(drawn) }),
+  };
+}
+
+/** What-ifs of the Heat screen, by their anchors there, with what a step fills in. */
+const WHAT_IFS = {
+  burst,
+  match,
+  degas: () => ({}),
+  metal,
+  barrel,
+  joint: ({ state }) => ({ insert: Math.round(roomOf(state)) }),
+  open: metal,
+} satisfies Record<string, (asking: Asking) => Given>;
 
 /** Which what-if a step asks for; a step without one has none. */
-const ASKS: Partial<
-  Record<StepKey, 'burst' | 'match' | 'degas' | 'metal' | 'barrel' | 'joint' | 'open'>
-> = {
+const ASKS: Partial<Record<StepKey, keyof typeof WHAT_IFS>> = {
   cook: 'burst',
   stir: 'burst',
   heating: 'burst',
@@ -41,46 +103,7 @@ export function whatIf(
 ): string | null {
   const asks = ASKS[step.key];
   if (!asks) return null;
-  const given: Record<string, number | string> = {};
-  const heat = (key: string): number =>
-    Math.round(answer?.cups[key]?.now.celsius ?? state.cups.get(key)?.reading?.celsius ?? 160);
-  const watts =
-    state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900;
-  const cup = state.cups.get(step.target);
-  if (asks === 'burst' && cup)
-    alter(given, {
-      now: heat(cup.key),
-      ml: Math.round(cup.grams / GRADES[cup.grade].density20),
-      watts,
-    });
-  if (asks === 'match' && run) {
-    const cups = heatCups(state, run);
-    cups.forEach((cup, i) => {
-      given['abc'[i]!] = heat(cup.key);
-      given[`ml${i}`] = Math.round(cup.grams / density(160, GRADES[cup.grade].density20));
-    });
-    alter(given, { n: Math.max(2, cups.length), watts });
-  }
-  const mould = state.moulds.get(step.target) ?? [...state.moulds.values()][0];
-  if ((asks === 'open' || asks === 'metal') && mould) {
-    const shot = state.shots.get(mould.shot ?? '');
-    alter(given, {
-      mould: mould.mould.name,
-      metal: Math.round(mouldHeat(state, mould, shot ? mould.since : now).celsius),
-      room: Math.round(roomOf(state)),
-      ...(shot ? { shot: Math.round(shotHeatOf(state, shot)) } : {}),
-    });
-  }
-  const injector = run && state.injectors.get(String(run.tools.injector?.id));
-  if (asks === 'barrel' && injector)
-    alter(given, {
-      bore: injector.injector.barrels[0]!.bore,
-      barrel: Math.round(barrelHeat(state, injector, now)),
-      ...(injector.draw
-        ? { drawn: Math.round(state.draws.get(injector.draw)?.barrels[0]?.celsius ?? 163) }
-        : {}),
-    });
-  if (asks === 'joint') given.insert = Math.round(roomOf(state));
+  const given: Given = WHAT_IFS[asks]({ state, run, step, answer, now });
   const values = Object.entries(given).map(([key, value]) => [key, String(value)]);
   return `/heat?${new URLSearchParams(values).toString()}#${asks}`;
 }

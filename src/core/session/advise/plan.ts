@@ -74,33 +74,37 @@ const beginsAlike = (heatPlan: HeatPlan, other: HeatPlan): boolean => {
   if (!going || !then) return true;
   return going.cup === then.cup && heatPlan.ovens[going.oven]?.id === other.ovens[then.oven]?.id;
 };
-/** The plan to go by: the one in hand while it holds, else the newest answer. */
+/** What was answered last, as a plan; null where it has none. */
+const freshPlan = (ask: HeatAsk, answer: HeatAnswer | null): HeatPlan | null =>
+  answer?.bring && ask.match
+    ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, ovens: ask.ovens }
+    : null;
 
+/** Whether a plan in hand is overtaken: nobody began it in time, or its bursts go otherwise. */
+function overtaken(
+  held: HeatPlan,
+  fresh: HeatPlan,
+  { done, notes, now }: { done: number; notes: HeatAsk['notes']; now: number },
+): boolean {
+  const heating = notes.findLast((note) => note.kind === 'burst');
+  const busy = heating?.kind === 'burst' && now < heating.at + heating.seconds * 1000;
+  if (busy || fresh.at <= held.at) return false;
+  const age = (now - held.at) / 1000;
+  if (done === 0) return age > (beginsAlike(held, fresh) ? AGES : STANDS);
+  const drift = heating ? (heating.at - held.at) / 1000 - begins(held)[done - 1]! : 0;
+  return age - begins(held)[done]! > LAGS || Math.abs(drift) > DRIFTS;
+}
+
+/** The plan to go by: the one in hand while it holds, else the newest answer. */
 export function keepPlan(
   held: HeatPlan | null,
   ask: HeatAsk,
   answer: HeatAnswer | null,
   now: number,
 ): HeatPlan | null {
-  const fresh =
-    answer?.bring && ask.match
-      ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, ovens: ask.ovens }
-      : null;
-  if (!held || !ask.match || held.cups.join() !== ask.match.cups.join()) return fresh;
+  const fresh = freshPlan(ask, answer);
+  if (!held || held.cups.join() !== ask.match?.cups.join()) return fresh;
   const done = given(held, ask.notes);
   if (done === null) return fresh ?? (answer && answer.at <= held.at ? held : null);
-  const late = (now - held.at) / 1000 - begins(held)[done]!;
-  const heating = ask.notes.findLast((note) => note.kind === 'burst');
-  const busy = heating?.kind === 'burst' && now < heating.at + heating.seconds * 1000;
-  const drift = done > 0 && heating ? (heating.at - held.at) / 1000 - begins(held)[done - 1]! : 0;
-  if (
-    !busy &&
-    fresh &&
-    fresh.at > held.at &&
-    (done === 0
-      ? (now - held.at) / 1000 > (beginsAlike(held, fresh) ? AGES : STANDS)
-      : late > LAGS || Math.abs(drift) > DRIFTS)
-  )
-    return fresh;
-  return held;
+  return fresh && overtaken(held, fresh, { done, notes: ask.notes, now }) ? fresh : held;
 }

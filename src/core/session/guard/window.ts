@@ -47,7 +47,7 @@ export const isFresh = (cup: CupState, now: number, stale: number): boolean =>
   cup.reading !== null && now - cup.reading.at <= stale * 1000;
 /** Gap between the hottest and coldest cup of a job, K; null until all are read. */
 
-export function gapOf(cups: CupState[]): number | null {
+export function gapOf(cups: readonly CupState[]): number | null {
   if (cups.some((cup) => !cup.reading)) return null;
   const heats = cups.map((cup) => cup.reading!.celsius);
   return Math.max(...heats) - Math.min(...heats);

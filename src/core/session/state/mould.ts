@@ -21,7 +21,7 @@ export type MetalNote = { at: number } & (
   | { kind: 'shot'; until: number; joules: number }
 );
 /** What a mould is at, with what is known only then. Moments are of the bench clock, ms. */
-export type MouldPhase =
+type MouldPhase =
   | { is: 'open' }
   | { is: 'closed' }
   | { is: 'filling' }

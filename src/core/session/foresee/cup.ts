@@ -1,0 +1,57 @@
+import type { Belief } from '../../heat/index.ts';
+import { aheadOf, burstTo, heatOf, safeBurst } from '../../heat/index.ts';
+import type { Followed } from '../follow/followed.ts';
+import { COOK_OVER, fallsUnder, potOf } from './cups.ts';
+import type { CupForecast, HeatAsk } from './types.ts';
+
+/** s ahead the fan is drawn at. */
+const FAN = [30, 60, 120, 180, 240] as const;
+/** Heat a cup is spoken of as cold under, where no window is asked for, °C. */
+const COLD_UNDER = 160;
+
+/** What the bench's oven, and the other cups, mean for one cup. */
+interface Beside {
+  /** the oven, at its power */
+  use: { oven: string; power: number; level: number };
+  /** a look at it is not believed yet: nothing is heated on the strength of it */
+  again: boolean;
+  /** a cup it may stand in the oven with, s */
+  pair: CupForecast['pair'];
+  /** heat under which it is cold, °C; null where no window is asked for */
+  under: number | null;
+}
+
+/** What is foreseen of one cup. */
+export function cupForecast(
+  belief: Belief,
+  followed: Followed,
+  cup: HeatAsk['cups'][number],
+  { use, again, pair, under }: Beside,
+): CupForecast {
+  const { key, cook, pot, bare } = cup;
+  const { fusion, ceiling } = cup.limits;
+  const now = heatOf(belief, key);
+  const fan = FAN.map((seconds) => {
+    const { celsius, low, high } = aheadOf(belief, key, seconds);
+    return { s: seconds, mid: celsius, low, high };
+  });
+  const alone = { ...use, cups: [key] };
+  const cooking =
+    cook && !again ? burstTo(belief, key, alone, { celsius: fusion + COOK_OVER, ceiling }) : null;
+  const safe = cooking?.safe ?? safeBurst(belief, alone, ceiling);
+  const spent = followed.spent[key] ?? 0;
+  return {
+    now,
+    trend: 2 * (fan[0]!.mid - now.celsius),
+    fan,
+    left: Math.max(0, 1 - spent * (bare ? 2 : 1)),
+    cold: fallsUnder(fan, now.celsius, under ?? COLD_UNDER),
+    peak: followed.peak[key] ?? now.celsius,
+    safe: again ? 0 : safe,
+    cook: cooking && { seconds: cooking.seconds, after: cooking.after },
+    pair,
+    pot: pot && !again ? potOf(belief, key, { use, fan, now: now.celsius, ceiling }) : null,
+    last: followed.last[key] ?? 'charge',
+    doubted: followed.doubted[key]?.celsius ?? null,
+  };
+}

@@ -1,0 +1,53 @@
+import { opensAt, windowDown, worthWaiting, Z80 } from '../../heat/index.ts';
+import { shortOf } from './short.ts';
+import type { HeatAsk, MouldForecast } from './types.ts';
+
+/**
+ * ln of s by which a bait gets firm sooner or later than conduction through its thickest section
+ * says: touch, ends, corners (judgement).
+ */
+const FIRM_SD = 0.22;
+
+/** Thinnest section a bait's tail is taken to have, mm (judgement). */
+const THIN = 3;
+type AskedMould = HeatAsk['moulds'][number];
+
+/**
+ * An end of the range a bait gets firm in, s: two doubts, each by itself, of the heat of its metal
+ * and of how much longer its baits want.
+ * @param open s by the middle of what is believed
+ */
+function edgeOf(
+  mould: AskedMould,
+  open: number,
+  seconds: number | null,
+  sign: -1 | 1,
+): number | null {
+  if (seconds === null) return null;
+  const byMetal = Math.log(Math.max(1, seconds) / Math.max(1, open));
+  const byBait = Z80 * Math.hypot(mould.opens.sd, FIRM_SD);
+  return open * Math.exp(mould.opens.mean + sign * Math.hypot(byMetal, byBait));
+}
+
+/** When a mould may be opened, and what is foreseen of the shot in it. */
+export function mouldForecast(mould: AskedMould): MouldForecast {
+  const here = (celsius: number) =>
+    opensAt(mould.heat, Math.round(mould.shot / 5) * 5, celsius, mould.room);
+  const { open, centre } = here(mould.celsius);
+  const edge = (sign: -1 | 1) =>
+    open === null
+      ? null
+      : edgeOf(mould, open, here(mould.celsius + sign * Z80 * mould.sd).open, sign);
+  // Sooner than firm for certain, where a second costs more than the baits it saves.
+  const stretch =
+    open === null ? 1 : Math.exp(worthWaiting(open, mould.opens, mould.baits, mould.each));
+  return {
+    open: open === null ? null : open * stretch,
+    firm: open,
+    centre,
+    low: edge(-1),
+    high: edge(1),
+    down: windowDown(THIN, mould.shot, mould.first, mould.celsius),
+    short: mould.push && shortOf(mould.push, mould.shot, mould.celsius),
+  };
+}
