@@ -1,4 +1,4 @@
-import type { Build } from './build.ts';
+import type { Build, Stage } from './build.ts';
 import { BLOCKS, layersOf, MAKES, stageLayers } from './build.ts';
 import type { PlaceKey } from './place.ts';
 import { place } from './place.ts';
@@ -31,110 +31,148 @@ export function overlap(placeKey: PlaceKey, bait: PlaceKey): boolean {
 
 const and = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 
+/** A stage of a build, with what is round it. */
+interface Checked {
+  build: Build;
+  stage: Stage;
+  nth: number;
+  /** the stage its insert comes from; null where it takes none, or none that is earlier */
+  source: Stage | null;
+  barrels: number;
+  /** whether a layer of it lies inside another */
+  cored: boolean;
+}
+const checked = (build: Build, stage: Stage, nth: number): Checked => ({
+  build,
+  stage,
+  nth,
+  source: build.stages.slice(0, nth).find((other) => other.key === stage.takes) ?? null,
+  barrels: stage.layers.length,
+  cored: stage.layers.some((layer) => place(layer.place).inside),
+});
+const twice = (keys: readonly string[]): string[] =>
+  keys.filter((key, i) => keys.indexOf(key) !== i);
+const sharesOf = (stage: Stage): number =>
+  stage.pours.reduce((sum, pour) => sum + (pour.share ?? 0), 0);
+
+/** What is wrong with a stage: after its name, one sentence each; nothing where it is sound. */
+type Rule = (checked: Checked) => string | readonly string[] | false | null;
+const noLayers: Rule = ({ stage }) =>
+  stageLayers(stage).length === 0 &&
+  'nothing goes into this mould. Give it a barrel, or something poured.';
+const noBlock: Rule = ({ stage, barrels }) =>
+  barrels > 1 && !stage.block && `${barrels} barrels want a block.`;
+const blockBarrels: Rule = ({ stage, barrels }) =>
+  stage.block &&
+  BLOCKS[stage.block].barrels !== barrels &&
+  `a ${BLOCKS[stage.block].name} joins ${BLOCKS[stage.block].barrels} barrels; this stage has ${barrels}.`;
+const yoke: Rule = ({ stage, barrels }) =>
+  barrels < 2 && !stage.yoked && 'only two or three barrels can be pulsed in turn.';
+const makes: Rule = ({ build, stage, nth }) => {
+  const last = nth === build.stages.length - 1;
+  if (last === (stage.makes === 'bait')) return null;
+  return last
+    ? 'the last stage makes the bait.'
+    : 'only the last stage makes the bait; this one makes inserts.';
+};
+const rods: Rule = ({ stage }) =>
+  stage.rods &&
+  stage.makes !== 'shell' &&
+  `rods keep a channel open in a shell; this stage makes ${MAKES[stage.makes].many}.`;
+const samePlace: Rule = ({ stage }) =>
+  stage.layers.flatMap((layer, i) =>
+    stage.layers
+      .slice(i + 1)
+      .filter((other) => overlap(layer.place, other.place))
+      .map(
+        (other) =>
+          `${layer.name.toLowerCase()} and ${other.name.toLowerCase()} would lie in one place.`,
+      ),
+  );
+const takes: Rule = ({ stage, source }) => {
+  if (stage.takes !== null && !source) return 'its insert must come from an earlier stage.';
+  return source?.makes === 'bait' && 'a finished bait is no insert.';
+};
+const coreAlone: Rule = ({ cored, source }) =>
+  cored && !source && 'a core wants a shell to lie in.';
+const noChannel: Rule = ({ cored, source }) =>
+  cored &&
+  source &&
+  !source.rods &&
+  `a core cannot go through ${MAKES[source.makes].many} that have no channel. Shoot them with the rods in.`;
+const shellEmpty: Rule = ({ cored, source }) =>
+  source?.makes === 'shell' && !cored && 'the shell is full when only a core is left to shoot.';
+const pourAmount: Rule = ({ stage }) =>
+  stage.pours
+    .filter((pour) => (pour.grams === null) === (pour.share === null))
+    .map(
+      (pour) => `say of ${pour.name.toLowerCase()} how many grams, or which share of the cavity.`,
+    );
+const pourShares: Rule = ({ stage, barrels }) => {
+  const shares = sharesOf(stage);
+  return (
+    barrels === 0 &&
+    stage.pours.length > 0 &&
+    Math.abs(shares - 1) > 1e-6 &&
+    `what is poured fills ${Math.round(shares * 100)} % of the cavity; it should be all of it.`
+  );
+};
+const pourFull: Rule = ({ stage, barrels }) =>
+  barrels > 0 &&
+  sharesOf(stage) >= 1 &&
+  `what is poured fills the cavity, and leaves ${and(barrels, 'barrel')} nothing.`;
+/** Rules of one stage, in the order they are told. */
+const RULES: Record<string, Rule> = {
+  'no-layers': noLayers,
+  'no-block': noBlock,
+  'block-barrels': blockBarrels,
+  yoke,
+  makes,
+  rods,
+  'same-place': samePlace,
+  takes,
+  'core-alone': coreAlone,
+  'no-channel': noChannel,
+  'shell-empty': shellEmpty,
+  'pour-amount': pourAmount,
+  'pour-shares': pourShares,
+  'pour-full': pourFull,
+};
+function wrongWith(stage: Checked): Misfit[] {
+  return Object.entries(RULES).flatMap(([code, rule]) => {
+    const wrong = rule(stage) || [];
+    const { key, name } = stage.stage;
+    return (typeof wrong === 'string' ? [wrong] : wrong).map((sentence) => ({
+      code,
+      stage: key,
+      sentence: `${name}: ${sentence}`,
+    }));
+  });
+}
+
 /** What in a build cannot be shot whatever the moulds, in plain words. Empty = it can. */
 export function checkBuild(build: Build): Misfit[] {
-  const out: Misfit[] = [];
-  const say = (code: string, stage: string, sentence: string) =>
-    out.push({ code, stage, sentence });
-  const keys = layersOf(build).map((layer) => layer.key);
-  for (const twice of keys.filter((key, i) => keys.indexOf(key) !== i))
-    say('layer-twice', '', `Two layers are called “${twice}”; each wants a name of its own.`);
-  for (const twice of build.stages
-    .map((stage) => stage.key)
-    .filter((key, i, all) => all.indexOf(key) !== i))
-    say('stage-twice', twice, `Two stages are called “${twice}”.`);
-  build.stages.forEach((stage, i) => {
-    const last = i === build.stages.length - 1;
-    const barrels = stage.layers.length;
-    if (stageLayers(stage).length === 0)
-      say(
-        'no-layers',
-        stage.key,
-        `${stage.name}: nothing goes into this mould. Give it a barrel, or something poured.`,
-      );
-    if (barrels > 1 && !stage.block)
-      say('no-block', stage.key, `${stage.name}: ${barrels} barrels want a block.`);
-    if (stage.block && BLOCKS[stage.block].barrels !== barrels)
-      say(
-        'block-barrels',
-        stage.key,
-        `${stage.name}: a ${BLOCKS[stage.block].name} joins ${BLOCKS[stage.block].barrels} ` +
-          `barrels; this stage has ${barrels}.`,
-      );
-    if (barrels < 2 && !stage.yoked)
-      say('yoke', stage.key, `${stage.name}: only two or three barrels can be pulsed in turn.`);
-    if (last !== (stage.makes === 'bait'))
-      say(
-        'makes',
-        stage.key,
-        last
-          ? `${stage.name}: the last stage makes the bait.`
-          : `${stage.name}: only the last stage makes the bait; this one makes inserts.`,
-      );
-    if (stage.rods && stage.makes !== 'shell')
-      say(
-        'rods',
-        stage.key,
-        `${stage.name}: rods keep a channel open in a shell; this stage makes ${MAKES[stage.makes].many}.`,
-      );
-    for (const [index, layer] of stage.layers.entries())
-      for (const other of stage.layers.slice(index + 1))
-        if (overlap(layer.place, other.place))
-          say(
-            'same-place',
-            stage.key,
-            `${stage.name}: ${layer.name.toLowerCase()} and ${other.name.toLowerCase()} would lie in one place.`,
-          );
-    const from =
-      stage.takes === null ? null : build.stages.findIndex((other) => other.key === stage.takes);
-    if (from !== null && (from < 0 || from >= i))
-      say('takes', stage.key, `${stage.name}: its insert must come from an earlier stage.`);
-    const source = from !== null && from >= 0 && from < i ? build.stages[from]! : null;
-    if (source && source.makes === 'bait')
-      say('takes', stage.key, `${stage.name}: a finished bait is no insert.`);
-    const cored = stage.layers.some((layer) => place(layer.place).inside);
-    if (cored && !source)
-      say('core-alone', stage.key, `${stage.name}: a core wants a shell to lie in.`);
-    if (cored && source && !source.rods)
-      say(
-        'no-channel',
-        stage.key,
-        `${stage.name}: a core cannot go through ${MAKES[source.makes].many} that have no ` +
-          'channel. Shoot them with the rods in.',
-      );
-    if (source?.makes === 'shell' && !cored)
-      say(
-        'shell-empty',
-        stage.key,
-        `${stage.name}: the shell is full when only a core is left to shoot.`,
-      );
-    for (const pour of stage.pours)
-      if ((pour.grams === null) === (pour.share === null))
-        say(
-          'pour-amount',
-          stage.key,
-          `${stage.name}: say of ${pour.name.toLowerCase()} how many grams, or which share of the cavity.`,
-        );
-    const shares = stage.pours.reduce((sum, pour) => sum + (pour.share ?? 0), 0);
-    if (barrels === 0 && stage.pours.length > 0 && Math.abs(shares - 1) > 1e-6)
-      say(
-        'pour-shares',
-        stage.key,
-        `${stage.name}: what is poured fills ${Math.round(shares * 100)} % of the cavity; it should be all of it.`,
-      );
-    if (barrels > 0 && shares >= 1)
-      say(
-        'pour-full',
-        stage.key,
-        `${stage.name}: what is poured fills the cavity, and leaves ${and(barrels, 'barrel')} nothing.`,
-      );
-  });
-  for (const stage of build.stages)
-    if (stage.makes !== 'bait' && !build.stages.some((other) => other.takes === stage.key))
-      say(
-        'unused',
-        stage.key,
-        `${stage.name}: no later stage takes these ${MAKES[stage.makes].many}.`,
-      );
-  return out;
+  const { stages } = build;
+  return [
+    ...twice(layersOf(build).map((layer) => layer.key)).map((key) => ({
+      code: 'layer-twice',
+      stage: '',
+      sentence: `Two layers are called “${key}”; each wants a name of its own.`,
+    })),
+    ...twice(stages.map((stage) => stage.key)).map((key) => ({
+      code: 'stage-twice',
+      stage: key,
+      sentence: `Two stages are called “${key}”.`,
+    })),
+    ...stages.flatMap((stage, nth) => wrongWith(checked(build, stage, nth))),
+    ...stages
+      .filter(
+        (stage) => stage.makes !== 'bait' && !stages.some((other) => other.takes === stage.key),
+      )
+      .map((stage) => ({
+        code: 'unused',
+        stage: stage.key,
+        sentence: `${stage.name}: no later stage takes these ${MAKES[stage.makes].many}.`,
+      })),
+  ];
 }

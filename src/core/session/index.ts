@@ -50,6 +50,7 @@ export * from './advise/plan.ts';
 export * from './cautions.ts';
 export * from './key.ts';
 export * from './learn.ts';
+export * from './lessons.ts';
 export * from './teach.ts';
 export * from './whatIf.ts';
 export * from './runChanges.ts';

@@ -10,6 +10,8 @@ export interface Step {
   sentence: string;
   detail: string;
   label: string;
+  /** the window it is wanted in, as it is said, where a step has one */
+  window?: string;
   /** what the action records; a step without one opens the reading pad */
   send?: Send;
   read?: { kind: 'cup' | 'mould' | 'room'; key: string };

@@ -84,74 +84,73 @@ export function goesIn(
     others: [],
   };
 }
-export function matchStep(
-  state: SessionState,
-  {
-    step,
-    plan,
-    done,
-    draw,
-    answer,
-    now,
-    units,
-  }: {
-    step: Step;
-    plan: HeatPlan;
-    done: number;
-    draw: Step | undefined;
-    answer: HeatAnswer;
-    now: number;
-    units: ShopUnits;
-  },
-): Step {
-  const { bring, cups } = plan;
-  const window = ` ${/The window is [^.]*\./.exec(step.detail)?.[0] ?? ''}`;
-  const next = bring.bursts[done];
-  const why = bring.why ? ` For now ${bring.why}.` : '';
-  const sure =
-    bring.sure > 0
-      ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.`
-      : '';
-  if (next) {
-    const cup = cups[next.cup]!;
-    const waits = waitsFor(plan, done, now);
-    return {
-      ...step,
-      key: 'match',
-      sentence: capital(planSentence(state, plan, { done, now, units })),
-      detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${sure}${why}${window}`,
-      label: `${letter(state, cup)} is in: ${next.seconds} s`,
-      read: undefined,
-      send: give(state, cup, next.seconds, { oven: plan.ovens[next.oven] }),
-      until: waits > AT_ONCE ? now + 1000 * waits : undefined,
-    };
-  }
-  const ends = plan.at + begins(plan).at(-1)! * 1000;
-  if (bring.look !== null) {
-    const cup = cups[bring.look]!;
-    return {
-      ...step,
-      key: 'match',
-      sentence:
-        ends > now + 1000
-          ? `Wait ${clock((ends - now) / 1000)}, then stir and read ${letter(state, cup)}`
-          : `Stir and read ${letter(state, cup)}`,
-      detail: `${heats(state, cups, bring.at, units)}. It is not known well enough to draw on.${why}${window}`,
-      label: `Read ${letter(state, cup)}`,
-      read: { kind: 'cup', key: cup },
-      send: undefined,
-      until: ends > now ? ends : undefined,
-    };
-  }
-  if (!draw) return step;
+/** A match at the bench: the step it is told on, and the plan for it. */
+interface Match {
+  step: Step;
+  plan: HeatPlan;
+  done: number;
+  /** the draw after it; none where nothing is drawn next */
+  draw: Step | undefined;
+  answer: HeatAnswer;
+  now: number;
+  units: ShopUnits;
+}
+/** Why it is so for now, and the window, as they end what is said. */
+const ending = ({ plan: { bring }, step }: Match): string =>
+  (bring.why ? ` For now ${bring.why}.` : '') + (step.window ? ` ${step.window}` : '');
+const surely = ({ bring }: HeatPlan): string =>
+  bring.sure > 0
+    ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.`
+    : '';
+
+/** The next burst of the plan. */
+function burstStep(state: SessionState, match: Match): Step {
+  const { step, plan, done, now, units } = match;
+  const next = plan.bring.bursts[done]!;
+  const cup = plan.cups[next.cup]!;
+  const waits = waitsFor(plan, done, now);
+  return {
+    ...step,
+    key: 'match',
+    sentence: capital(planSentence(state, plan, { done, now, units })),
+    detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${surely(plan)}${ending(match)}`,
+    label: `${letter(state, cup)} is in: ${next.seconds} s`,
+    read: undefined,
+    send: give(state, cup, next.seconds, { oven: plan.ovens[next.oven] }),
+    until: waits > AT_ONCE ? now + 1000 * waits : undefined,
+  };
+}
+/** All bursts are given, but one cup is not known well enough to draw on: it is looked at. */
+function lookStep(state: SessionState, match: Match, look: number, ends: number): Step {
+  const { step, plan, now, units } = match;
+  const cup = plan.cups[look]!;
+  const read = `stir and read ${letter(state, cup)}`;
+  return {
+    ...step,
+    key: 'match',
+    sentence:
+      ends > now + 1000 ? `Wait ${clock((ends - now) / 1000)}, then ${read}` : capital(read),
+    detail:
+      `${heats(state, plan.cups, plan.bring.at, units)}. ` +
+      `It is not known well enough to draw on.${ending(match)}`,
+    label: `Read ${letter(state, cup)}`,
+    read: { kind: 'cup', key: cup },
+    send: undefined,
+    until: ends > now ? ends : undefined,
+  };
+}
+/** They are together, or will be when the wait is over: the draw. */
+function drawStep(state: SessionState, match: Match, draw: Step, ends: number): Step {
+  const { step, plan, answer, now, units } = match;
   const told = drawTold(state, draw, answer, now);
+  const at = heats(state, plan.cups, plan.bring.at, units);
   // Its wait is not over: what is warned of is of a draw made now all the same.
   if (ends > now)
     return {
       ...told,
       warnings: told.warnings?.map((warning) => `Drawn now: ${warning}`),
       key: 'match',
-      sentence: `Draw in ${clock((ends - now) / 1000)} — ${heats(state, cups, bring.at, units)}`,
+      sentence: `Draw in ${clock((ends - now) / 1000)} — ${at}`,
       label: 'Draw it now',
       skip: step.skip,
       until: ends,
@@ -159,7 +158,16 @@ export function matchStep(
   return {
     ...told,
     detail:
-      `${heats(state, cups, bring.at, units)}.${sure}${flowSays(state, bring.at)} Push out ` +
+      `${at}.${surely(plan)}${flowSays(state, plan.bring.at)} Push out ` +
       'the air until every colour runs.',
   };
+}
+/** What a match wants next: a burst, a look, or the draw. */
+export function matchStep(state: SessionState, match: Match): Step {
+  const { step, plan, done, draw } = match;
+  const { bursts, look } = plan.bring;
+  if (bursts[done]) return burstStep(state, match);
+  const ends = plan.at + begins(plan).at(-1)! * 1000;
+  if (look !== null) return lookStep(state, match, look, ends);
+  return draw ? drawStep(state, match, draw, ends) : step;
 }

@@ -23,6 +23,71 @@ export function matchSkip(
   const target = `${injector.key}:${injector.draws}`;
   return state.skips.has(`match:${target}`) ? null : { step: 'match', target };
 }
+/** Cups to be matched: of the next draw, or the one about to be poured by hand. */
+const cupsToMatch = (state: SessionState, { run, mould }: Turn, shot: boolean): CupState[] => {
+  if (shot) return heatCups(state, run);
+  const next = unpoured(run, mould)[0];
+  return cupsOf(state, run).filter((cup) => cup.key === String(run.job.layers[next?.key ?? '']));
+};
+/** The match for the next pour by hand, as its skip is recorded; null where it was skipped. */
+const pourSkip = (state: SessionState, { mould }: Turn) => {
+  const target = `${mould.key}:${mould.cycles}:${mould.pours.length}`;
+  return state.skips.has(`match:${target}`) ? null : { step: 'match', target };
+};
+
+/** What of the cups is not as it must be, the first that is to be seen to; null where all is well. */
+function unlike(
+  state: SessionState,
+  run: RunState,
+  cups: readonly CupState[],
+  { now, together }: { now: number; together: boolean },
+): { cup: CupState; sentence: string } | null {
+  const { units, bench } = state.snapshot;
+  const { low, high } = windowNow(state, run);
+  const unread = cups.filter((cup) => !isFresh(cup, now, bench.stale));
+  if (unread.length > 0)
+    return {
+      cup: unread[0]!,
+      sentence:
+        `Stir and read ${and(unread.map((cup) => cup.letter))}; ${degrees(low, units)} to ` +
+        `${degrees(high, units)} is wanted`,
+    };
+  const under = cups.find((cup) => cup.reading && cup.reading.high < low);
+  if (under)
+    return {
+      cup: under,
+      sentence:
+        `${under.letter} is ${justOr(low - under.reading!.celsius, units)} under: a short burst, ` +
+        'stir, read',
+    };
+  // One too hot is let cool before the other is heated after it.
+  const over = cups.find((cup) => cup.reading && cup.reading.low > high);
+  if (over)
+    return {
+      cup: over,
+      sentence:
+        `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: ` +
+        'let it cool, stir, read',
+    };
+  const gap = gapOf(cups);
+  if (!together || gap === null || gap <= apartOf(state, run)) return null;
+  const celsius = (cup: CupState) => cup.reading?.celsius ?? 0;
+  const coldest = [...cups].sort((one, other) => celsius(one) - celsius(other))[0]!;
+  return {
+    cup: coldest,
+    sentence: `${coldest.letter} is ${degreesApart(gap, units)} colder: a short burst, stir, read`,
+  };
+}
+
+/** The window a run's cups are wanted in, as it is said. */
+function saysWindow(state: SessionState, run: RunState): string {
+  const { units } = state.snapshot;
+  const { low, high } = windowNow(state, run);
+  const hotter = hotterFor(state, run);
+  const up = hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : '';
+  return `The window is ${degrees(low, units)} to ${degrees(high, units)}${up}.`;
+}
+
 /**
  * Every cup in the window and, where they flow together, at one heat: read last, because it goes
  * stale.
@@ -35,54 +100,23 @@ export function matchStep(
   shot: boolean,
 ): Step | null {
   const { run, mould } = turn;
-  const { units, bench } = state.snapshot;
-  const poured = `${mould.key}:${mould.cycles}:${mould.pours.length}`;
-  const skip = shot
-    ? matchSkip(state, run)
-    : state.skips.has(`match:${poured}`)
-      ? null
-      : { step: 'match', target: poured };
+  const skip = shot ? matchSkip(state, run) : pourSkip(state, turn);
   if (!skip) return null;
-  // By hand only the cup about to be poured must be hot.
-  const next = unpoured(run, mould)[0];
-  const cups = shot
-    ? heatCups(state, run)
-    : cupsOf(state, run).filter((cup) => cup.key === String(run.job.layers[next?.key ?? '']));
-  const unread = cups.filter((cup) => !isFresh(cup, now, bench.stale));
-  const gap = gapOf(cups);
-  const { low, high } = windowNow(state, run);
-  const hotter = hotterFor(state, run);
-  const coldest = [...cups].sort(
-    (one, other) => (one.reading?.celsius ?? 0) - (other.reading?.celsius ?? 0),
-  )[0];
-  const under = cups.find((cup) => cup.reading && cup.reading.high < low);
-  const over = cups.find((cup) => cup.reading && cup.reading.low > high);
-  const apart = shot && gap !== null && gap > apartOf(state, run);
-  if (cups.length === 0 || (unread.length === 0 && !apart && !under && !over)) return null;
-  // One too hot is let cool before the other is heated after it.
-  const first = unread[0] ?? under ?? over ?? coldest ?? cups[0]!;
-  const pair = and(cups.map((cup) => readSo(cup, units)));
-  const sentence =
-    unread.length > 0
-      ? `Stir and read ${and(unread.map((cup) => cup.letter))}; ${degrees(low, units)} to ` +
-        `${degrees(high, units)} is wanted`
-      : under
-        ? `${under.letter} is ${justOr(low - under.reading!.celsius, units)} under: a short burst, ` +
-          'stir, read'
-        : over
-          ? `${over.letter} is ${degreesApart(over.reading!.celsius - high, units)} over: ` +
-            'let it cool, stir, read'
-          : `${coldest!.letter} is ${degreesApart(gap ?? 0, units)} colder: a short burst, stir, read`;
+  const cups = cupsToMatch(state, turn, shot);
+  const wants = unlike(state, run, cups, { now, together: shot });
+  if (!wants) return null;
+  const { units } = state.snapshot;
+  const window = saysWindow(state, run);
   return {
     key: 'match',
     target: shot ? injectorOf(state, run)!.key : mould.key,
-    sentence,
+    sentence: wants.sentence,
     detail:
-      `${pair}. The window is ${degrees(low, units)} to ${degrees(high, units)}` +
-      `${hotter > 0 ? `, ${degreesApart(hotter, units)} up for what came short` : ''}.` +
+      `${and(cups.map((cup) => readSo(cup, units)))}. ${window}` +
       (cups.length > 1 ? ` ${degreesApart(apartOf(state, run), units)} apart is allowed.` : ''),
-    label: `Read ${first.letter}`,
-    read: { kind: 'cup', key: first.key },
+    window,
+    label: `Read ${wants.cup.letter}`,
+    read: { kind: 'cup', key: wants.cup.key },
     skip,
   };
 }
