@@ -1,5 +1,6 @@
 import { BLOCKS, checkBuild, layersOf, MAKES } from '../build/index.ts';
 import { GRADES } from '../material/index.ts';
+import type { Mould } from '../mould/index.ts';
 import { lieOf } from '../mould/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { say, sayAtLeast } from '../quantity/index.ts';
@@ -9,88 +10,80 @@ import { runsOf, sourceOf } from './run.ts';
 import type { Remark } from './checkFit.ts';
 import { refuse, ask, title, checkFit } from './checkFit.ts';
 
+/** A stage with what it is to be shot with. */
+interface Tooled {
+  run: Run;
+  barrels: number;
+  source: ReturnType<typeof sourceOf>;
+}
+/** What of a stage's tools is not there, after its name; null where it is. */
+type Missing = (tooled: Tooled) => string | null;
+
+const noMould: Missing = ({ run: { job, stage, tools } }) =>
+  tools.moulds.length > 0
+    ? null
+    : 'no mould is chosen. Choose one that makes ' +
+      `${stage.makes === 'bait' ? job.bait.name : MAKES[stage.makes].many}.`;
+const noInjector: Missing = ({ run: { tools }, barrels }) =>
+  barrels > 0 && !tools.injector
+    ? `no injector is chosen. It wants one with ${barrels === 1 ? 'one barrel' : `${barrels} barrels`}.`
+    : null;
+const wrongBarrels: Missing = ({ run: { job, tools }, barrels }) => {
+  const injector = tools.injector?.injector;
+  return barrels > 0 && injector && injector.barrels.length !== barrels
+    ? `${injector.name} has ${injector.barrels.length} of the ${barrels} barrels a ` +
+        `${job.build.name.toLowerCase()} wants.`
+    : null;
+};
+const noBlock: Missing = ({ run: { stage, tools } }) => {
+  const held = tools.block?.block;
+  if (!stage.block || held?.kind === stage.block) return null;
+  const instead = held ? `${held.name} is a ${BLOCKS[held.kind].name}.` : 'Choose one.';
+  return `there is no ${BLOCKS[stage.block].name} for those barrels. ${instead}`;
+};
+const noSource: Missing = ({ run: { stage }, source }) =>
+  stage.takes && !source ? 'its inserts have no mould. Choose one in the stage before.' : null;
+const MISSING: Record<string, Missing> = {
+  'no-mould': noMould,
+  'no-injector': noInjector,
+  'wrong-barrels': wrongBarrels,
+  'no-block': noBlock,
+  'no-source': noSource,
+};
+
+/** What a mould lacks for a stage; null where it has it. */
+type Lacking = (mould: Mould, tooled: Tooled) => string | null;
+const LACKING: Record<string, Lacking> = {
+  'no-rods': (mould, { run: { stage } }) =>
+    stage.rods && !mould.rod
+      ? `${mould.name} has no core rods, so its shells would have no channel.`
+      : null,
+  'not-accepted': (mould, { source }) =>
+    source && !lieOf(mould, source.mould)
+      ? `${mould.name} does not take ${MAKES[source.stage.makes].many} of ` +
+        `${source.mould.name}. Choose one that does, or say in Moulds how they lie.`
+      : null,
+  'open-mould': (mould, { barrels }) =>
+    barrels > 0 && mould.closure === 'open'
+      ? `${mould.name} is open; it can only be poured, not shot.`
+      : null,
+};
+
 /**
  * What a stage wants that is not there: mould, injector, block, rods, and a mould for its inserts.
  */
 function checkTools(run: Run, name: string): Remark[] {
   const { job, stage, tools } = run;
-  const out: Remark[] = [];
   const of = job.build.stages.length > 1 ? `${name}, ${stage.name.toLowerCase()}` : name;
-  const barrels = stage.layers.length;
-  if (tools.moulds.length === 0)
-    out.push(
-      refuse(
-        'no-mould',
-        job.key,
-        `${of}: no mould is chosen. Choose one that makes ` +
-          `${stage.makes === 'bait' ? job.bait.name : MAKES[stage.makes].many}.`,
-      ),
-    );
-  if (barrels > 0 && !tools.injector)
-    out.push(
-      refuse(
-        'no-injector',
-        job.key,
-        `${of}: no injector is chosen. It wants one with ${barrels === 1 ? 'one barrel' : `${barrels} barrels`}.`,
-      ),
-    );
-  else if (barrels > 0 && tools.injector && tools.injector.injector.barrels.length !== barrels) {
-    out.push(
-      refuse(
-        'wrong-barrels',
-        job.key,
-        `${of}: ${tools.injector.injector.name} has ${tools.injector.injector.barrels.length} ` +
-          `of the ${barrels} barrels a ${job.build.name.toLowerCase()} wants.`,
-      ),
-    );
-  }
-  if (stage.block && tools.block?.block.kind !== stage.block) {
-    out.push(
-      refuse(
-        'no-block',
-        job.key,
-        `${of}: there is no ${BLOCKS[stage.block].name} for those barrels. ` +
-          `${tools.block ? `${tools.block.block.name} is a ${BLOCKS[tools.block.block.kind].name}.` : 'Choose one.'}`,
-      ),
-    );
-  }
-  const source = sourceOf(job, stage);
-  if (stage.takes && !source)
-    out.push(
-      refuse(
-        'no-source',
-        job.key,
-        `${of}: its inserts have no mould. Choose one in the stage before.`,
-      ),
-    );
-  for (const { mould } of tools.moulds) {
-    if (stage.rods && !mould.rod)
-      out.push(
-        refuse(
-          'no-rods',
-          job.key,
-          `${of}: ${mould.name} has no core rods, so its shells would have no channel.`,
-        ),
-      );
-    if (source && !lieOf(mould, source.mould))
-      out.push(
-        refuse(
-          'not-accepted',
-          job.key,
-          `${of}: ${mould.name} does not take ${MAKES[source.stage.makes].many} of ` +
-            `${source.mould.name}. Choose one that does, or say in Moulds how they lie.`,
-        ),
-      );
-    if (barrels > 0 && mould.closure === 'open')
-      out.push(
-        refuse(
-          'open-mould',
-          job.key,
-          `${of}: ${mould.name} is open; it can only be poured, not shot.`,
-        ),
-      );
-  }
-  return out;
+  const tooled = { run, barrels: stage.layers.length, source: sourceOf(job, stage) };
+  const told = ([code, sentence]: [string, string | null]): Remark[] =>
+    sentence === null ? [] : [refuse(code, job.key, `${of}: ${sentence}`)];
+  return [
+    ...Object.entries(MISSING).flatMap(([code, missing]) => told([code, missing(tooled)])),
+    ...tools.moulds.flatMap(({ mould }) =>
+      Object.entries(LACKING).flatMap(([code, lacking]) => told([code, lacking(mould, tooled)])),
+    ),
+  ];
 }
 
 /** What does not fit in one job, in plain words, before anything is worked out. */

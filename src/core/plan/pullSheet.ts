@@ -1,212 +1,303 @@
+import type { Stage } from '../build/index.ts';
 import { BLOCKS, MAKES } from '../build/index.ts';
 import type { Ingredient } from '../material/index.ts';
 import { GRADES, scaleIngredient } from '../material/index.ts';
+import type { Mould } from '../mould/index.ts';
 import { CLOSURES } from '../mould/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { say } from '../quantity/index.ts';
-import { sayIngredient } from './spoon.ts';
 import type { PlanInput } from './input.ts';
 import type { Plan } from './planned.ts';
 import type { Run } from './run.ts';
 import { runsOf } from './run.ts';
+import { sayIngredient } from './spoon.ts';
 
 export interface PullItem {
+  /** what it is ticked by: the thing itself by its number where it has one, never its words */
   key: string;
   group: 'Plastic' | 'Colour' | 'Inserts' | 'Metal' | 'Tools' | 'Safety';
   what: string;
   amount: string;
   note?: string;
 }
-
-/** Adds up an ingredient over every charge that wants it. */
-function ingredients(
-  plan: Plan,
-  input: PlanInput,
-): Map<string, { item: Ingredient; mixes: Set<string> }> {
-  const all = new Map<string, { item: Ingredient; mixes: Set<string> }>();
-  for (const cup of plan.cups) {
-    const choice = input.cups.find((use) => use.mix === cup.mix)!;
-    for (const charge of cup.charges) {
-      for (const one of choice.recipe.ladder) {
-        const scaled = scaleIngredient(one, charge.coldMl);
-        const key = `${one.materialId ?? one.what.toLowerCase()}|${one.dimension}`;
-        const held = all.get(key);
-        if (held) {
-          held.item = { ...held.item, amount: held.item.amount + scaled.amount };
-          held.mixes.add(choice.recipe.name);
-        } else all.set(key, { item: scaled, mixes: new Set([choice.recipe.name]) });
-      }
-    }
-  }
-  return all;
+/** A plan to be laid out. */
+interface Laid {
+  plan: Plan;
+  input: PlanInput;
+  runs: Run[];
+  shop: ShopUnits;
 }
+const capital = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 
-/** Everything to lay out before the session, with amounts (handbook §2 step 3). */
-export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullItem[] {
-  const out: PullItem[] = [];
-  const put = (
-    group: PullItem['group'],
-    what: string,
-    amount: string,
-    { note, key = `${group}:${what}` }: { note?: string; key?: string } = {},
-  ) => out.push({ key, group, what, amount, note });
-
-  const byGrade = new Map<string, number>();
+/** Plastisol of each grade. */
+function plastic({ plan, input, shop }: Laid): PullItem[] {
+  const byGrade = new Map<keyof typeof GRADES, number>();
   for (const cup of plan.cups) {
     const { grade } = input.cups.find((use) => use.mix === cup.mix)!.recipe;
     byGrade.set(grade, (byGrade.get(grade) ?? 0) + cup.freshMl);
   }
-  for (const [grade, ml] of byGrade)
-    put(
-      'Plastic',
-      `Plastisol, ${GRADES[grade as keyof typeof GRADES].name.toLowerCase()}`,
-      say(ml, 'volume', shop),
-      { note: 'wake it: roll or stir gently, seal it again' },
-    );
+  return [...byGrade].map(([grade, ml]) => ({
+    key: `grade/${grade}`,
+    group: 'Plastic',
+    what: `Plastisol, ${GRADES[grade].name.toLowerCase()}`,
+    amount: say(ml, 'volume', shop),
+    note: 'wake it: roll or stir gently, seal it again',
+  }));
+}
 
-  const all = ingredients(plan, input);
-  const order: Ingredient['kind'][] = [
-    'stabiliser',
-    'softener',
-    'pigment',
-    'powder',
-    'flake',
-    'salt',
-    'scent',
-    'remelt',
-  ];
-  for (const { item, mixes } of [...all.values()].sort(
-    (one, other) => order.indexOf(one.item.kind) - order.indexOf(other.item.kind),
-  )) {
+/** Kinds of ingredients, in the order they are laid out. */
+const ORDER: Ingredient['kind'][] = [
+  'stabiliser',
+  'softener',
+  'pigment',
+  'powder',
+  'flake',
+  'salt',
+  'scent',
+  'remelt',
+];
+/** An ingredient over every charge that wants it, in one unit, and the mixes it is for. */
+interface Summed {
+  key: string;
+  item: Ingredient;
+  mixes: Set<string>;
+}
+/** What is counted in one mix and weighed in another is put out twice, each ticked by itself. */
+function ingredients({ plan, input }: Laid): Summed[] {
+  const all = new Map<string, Summed>();
+  for (const cup of plan.cups) {
+    const { recipe } = input.cups.find((use) => use.mix === cup.mix)!;
+    for (const charge of cup.charges)
+      for (const ingredient of recipe.ladder) {
+        const scaled = scaleIngredient(ingredient, charge.coldMl);
+        const thing = ingredient.materialId ?? ingredient.what.toLowerCase();
+        const key = `material/${thing}/${ingredient.dimension}`;
+        const held = all.get(key);
+        if (held) {
+          held.item = { ...held.item, amount: held.item.amount + scaled.amount };
+          held.mixes.add(recipe.name);
+        } else all.set(key, { key, item: scaled, mixes: new Set([recipe.name]) });
+      }
+  }
+  return [...all.values()].sort(
+    (one, other) => ORDER.indexOf(one.item.kind) - ORDER.indexOf(other.item.kind),
+  );
+}
+const colour = (laid: Laid, all: readonly Summed[]): PullItem[] =>
+  all.map(({ key, item, mixes }) => {
     const note = `for ${[...mixes].join(', ')}`;
-    // What is counted in one mix and weighed in another is put out twice, each ticked by itself.
-    const again = out.some((other) => other.group === 'Colour' && other.what === item.what);
-    put('Colour', item.what, sayIngredient(item, shop), {
+    return {
+      key,
+      group: 'Colour',
+      what: item.what,
+      amount: sayIngredient(item, laid.shop),
       note: item.kind === 'flake' ? `read the size on the jar; ${note}` : note,
-      key: `Colour:${item.what}${again ? `:${item.dimension}` : ''}`,
-    });
-  }
+    };
+  });
 
-  const runs = input.jobs.flatMap(runsOf);
-  const planned = (run: Run) => plan.runs.find((planned) => planned.key === run.key);
-  for (const run of runs) {
-    const other = planned(run);
-    if (run.stage.takes && other?.takes) {
-      const from = run.job.build.stages.find((stage) => stage.key === run.stage.takes)!;
-      const shelf = Math.min(other.takes.fromShelf, other.takes.count);
-      put(
-        'Inserts',
-        `${MAKES[from.makes].many[0]!.toUpperCase()}${MAKES[from.makes].many.slice(1)} for ` +
-          `${run.job.bait.name}, ${run.job.colourway.name}`,
-        String(other.takes.count),
-        {
-          note: `${shelf > 0 ? `${shelf} from the shelf, ` : ''}${Math.max(0, other.takes.count - shelf)} to shoot first`,
-        },
-      );
+/** Inserts each run takes: from the shelf, and to be shot first. */
+const inserts = ({ plan, runs }: Laid): PullItem[] =>
+  runs.flatMap((run): PullItem[] => {
+    const takes = plan.runs.find((planned) => planned.key === run.key)?.takes;
+    if (!run.stage.takes || !takes) return [];
+    const from = run.job.build.stages.find((stage) => stage.key === run.stage.takes)!;
+    const shelf = Math.min(takes.fromShelf, takes.count);
+    return [
+      {
+        key: `inserts/${run.key}`,
+        group: 'Inserts',
+        what: `${capital(MAKES[from.makes].many)} for ${run.job.bait.name}, ${run.job.colourway.name}`,
+        amount: String(takes.count),
+        note:
+          `${shelf > 0 ? `${shelf} from the shelf, ` : ''}` +
+          `${Math.max(0, takes.count - shelf)} to shoot first`,
+      },
+    ];
+  });
+
+/** Moulds of the plan, each once, and whether its rods are wanted. */
+function mouldsOf(runs: readonly Run[]) {
+  const used = new Map<number, { id: number; mould: Mould; rods: boolean }>();
+  for (const { tools, stage } of runs)
+    for (const { id, mould } of tools.moulds)
+      used.set(id, { id, mould, rods: stage.rods || (used.get(id)?.rods ?? false) });
+  return [...used.values()];
+}
+function mouldItems(
+  { id, mould, rods }: { id: number; mould: Mould; rods: boolean },
+  shop: ShopUnits,
+): PullItem[] {
+  const warm = say(mould.warmTo, 'temperature', shop);
+  const own = (part: string, what: string, amount: string, note?: string): PullItem => ({
+    key: `mould/${id}${part}`,
+    group: 'Metal',
+    what,
+    amount,
+    note,
+  });
+  const cavities = mould.cavities.length;
+  return [
+    own(
+      '',
+      mould.name,
+      `${cavities} ${cavities === 1 ? 'cavity' : 'cavities'}`,
+      mould.closure === 'open' ? `level; ${warm}` : `mark TOP; warm to ${warm}`,
+    ),
+    ...mould.loose.map((part) =>
+      own(`/loose/${part}`, `${part} for ${mould.name}`, '1', 'loose part, easily forgotten'),
+    ),
+    ...(rods && mould.rod
+      ? [
+          own(
+            '/rods',
+            `Core rods for ${mould.name}`,
+            String(cavities),
+            `${say(mould.rod.bore, 'length', shop)}, oiled`,
+          ),
+        ]
+      : []),
+    ...(mould.closure === 'vice'
+      ? [own('/vice', `Vice with soft jaws for ${mould.name}`, '1')]
+      : []),
+  ];
+}
+/** Moulds with all that belongs to them, and what closes them. */
+function metal({ runs, shop }: Laid): PullItem[] {
+  const moulds = mouldsOf(runs);
+  const hardware = new Map<string, number>();
+  for (const { mould } of moulds)
+    if (mould.closure !== 'open' && mould.closure !== 'vice') {
+      const { one } = CLOSURES[mould.closure];
+      hardware.set(one, (hardware.get(one) ?? 0) + mould.closures);
     }
-  }
-  const used = new Map(
-    runs.flatMap((run) =>
-      run.tools.moulds.map(
-        (mould) =>
-          [
-            mould.id,
-            {
-              mould: mould.mould,
-              rods: runs.some(
-                (run) => run.stage.rods && run.tools.moulds.some((entry) => entry.id === mould.id),
-              ),
-            },
-          ] as const,
+  return [
+    ...moulds.flatMap((used) => mouldItems(used, shop)),
+    ...[...hardware].map(([one, count]): PullItem => ({
+      key: `closure/${one}`,
+      group: 'Metal',
+      what: `${capital(one)}s`,
+      amount: String(count),
+    })),
+  ];
+}
+
+/** A tool that is the same whatever the plan. */
+const tool = (key: string, what: string, amount: string, note?: string): PullItem => ({
+  key: `tool/${key}`,
+  group: 'Tools',
+  what,
+  amount,
+  note,
+});
+/** What a run is shot or poured with. */
+function runTools({ stage, tools: { injector, block } }: Run, shop: ShopUnits): PullItem[] {
+  const out: PullItem[] = [];
+  if (injector && stage.layers.length > 0)
+    out.push({
+      key: `injector/${injector.id}`,
+      group: 'Tools',
+      what: injector.injector.name,
+      amount: injector.injector.barrels
+        .map((barrel) => say(barrel.volume, 'volume', shop))
+        .join(' + '),
+      note: stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off',
+    });
+  if (block && stage.block)
+    out.push({
+      key: `block/${block.id}`,
+      group: 'Tools',
+      what: block.block.name,
+      amount: BLOCKS[block.block.kind].name,
+      note: block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked',
+    });
+  if (isSpooned(stage))
+    out.push(
+      tool('spoon', 'Plunger rod and spoon', '1', 'warm, so that the spoonful does not skin'),
+    );
+  return out;
+}
+const isSpooned = (stage: Stage): boolean => stage.layers.length === 0 && stage.by === 'rod';
+
+/** Cups with their blades. */
+const cups = ({ plan, input, shop }: Laid): PullItem[] =>
+  plan.cups.map((cup) => ({
+    key: `cup/${cup.mix}`,
+    group: 'Tools',
+    what: `Cup ${cup.letter}: ${input.cups.find((use) => use.mix === cup.mix)!.vessel!.vessel.name}`,
+    amount: cup.charges.map((charge) => say(charge.coldMl, 'volume', shop)).join(', then '),
+    note: `${cup.name}, with its own stir blade`,
+  }));
+
+function tools(laid: Laid, all: readonly Summed[]): PullItem[] {
+  const { plan, input, runs, shop } = laid;
+  const dry = all.filter(({ item }) => item.kind === 'powder' || item.kind === 'flake').length;
+  const degassed = input.cups.some(
+    (cup) => cup.degas !== 'none' && plan.cups.some((planned) => planned.mix === cup.mix),
+  );
+  const where = (wanted: boolean, item: PullItem): PullItem[] => (wanted ? [item] : []);
+  return [
+    ...runs.flatMap((run) => runTools(run, shop)),
+    ...where(
+      runs.some((run) => run.stage.takes),
+      tool(
+        'oil',
+        'Worm oil',
+        'a few drops',
+        'a film on each insert, no more: too much and the joint peels',
       ),
     ),
-  );
-  const hardware = new Map<string, number>();
-  for (const { mould, rods } of used.values()) {
-    put(
-      'Metal',
-      mould.name,
-      `${mould.cavities.length} ${mould.cavities.length === 1 ? 'cavity' : 'cavities'}`,
-      {
-        note:
-          mould.closure === 'open'
-            ? `level; ${say(mould.warmTo, 'temperature', shop)}`
-            : `mark TOP; warm to ${say(mould.warmTo, 'temperature', shop)}`,
-      },
-    );
-    for (const part of mould.loose)
-      put('Metal', `${part} for ${mould.name}`, '1', { note: 'loose part, easily forgotten' });
-    if (rods && mould.rod)
-      put('Metal', `Core rods for ${mould.name}`, String(mould.cavities.length), {
-        note: `${say(mould.rod.bore, 'length', shop)}, oiled`,
-      });
-    if (mould.closure === 'vice') put('Metal', `Vice with soft jaws for ${mould.name}`, '1');
-    else if (mould.closure !== 'open')
-      hardware.set(
-        CLOSURES[mould.closure].one,
-        (hardware.get(CLOSURES[mould.closure].one) ?? 0) + mould.closures,
-      );
-  }
-  for (const [one, value] of hardware)
-    put('Metal', `${one[0]!.toUpperCase()}${one.slice(1)}s`, String(value));
-
-  for (const run of runs) {
-    const { injector, block } = run.tools;
-    if (injector && run.stage.layers.length > 0)
-      put(
-        'Tools',
-        injector.injector.name,
-        injector.injector.barrels.map((barrel) => say(barrel.volume, 'volume', shop)).join(' + '),
-        { note: run.stage.yoked ? 'oiled and warm' : 'oiled and warm; yoke off' },
-      );
-    if (block && run.stage.block)
-      put('Tools', block.block.name, BLOCKS[block.block.kind].name, {
-        note: block.block.mark ? `warm; ${block.block.mark} over TOP` : 'warm, ports marked',
-      });
-    if (run.stage.layers.length === 0 && run.stage.by === 'rod')
-      put('Tools', 'Plunger rod and spoon', '1', {
-        note: 'warm, so that the spoonful does not skin',
-      });
-  }
-  if (runs.some((run) => run.stage.takes))
-    put('Tools', 'Worm oil', 'a few drops', {
-      note: 'a film on each insert, no more: too much and the joint peels',
-    });
-  if (input.jobs.some((job) => job.build.finish))
-    put('Tools', 'Dip for tips, and a rail to hang them', '1', {
-      note: 'warm: a chilled tip wrinkles',
-    });
-  for (const cup of plan.cups) {
-    const choice = input.cups.find((use) => use.mix === cup.mix)!;
-    put(
-      'Tools',
-      `Cup ${cup.letter}: ${choice.vessel!.vessel.name}`,
-      cup.charges.map((charge) => say(charge.coldMl, 'volume', shop)).join(', then '),
-      { note: `${cup.name}, with its own stir blade` },
-    );
-  }
-  if ([...all.values()].some(({ item }) => item.kind === 'powder' || item.kind === 'flake')) {
-    put(
-      'Tools',
-      'Scoops with smooth edges',
-      String(
-        [...all.values()].filter(({ item }) => item.kind === 'powder' || item.kind === 'flake')
-          .length,
-      ),
-      { note: 'one for each powder and flake' },
-    );
-  }
-  put('Tools', 'Thermometer', '1');
-  put('Tools', 'Injector oil', 'a few drops');
-  if (
-    input.cups.some(
-      (cup) => cup.degas !== 'none' && plan.cups.some((planned) => planned.mix === cup.mix),
-    )
-  )
-    put('Tools', 'Vacuum pot and pump', '1', { note: 'look the lid over for cracks' });
-  put('Tools', 'Trays, named', String(input.jobs.length));
-  put('Safety', 'Heat gloves, glasses, long sleeves', 'on');
-  put('Safety', 'Ventilation to outdoors, with air coming in', 'on');
-  const seen = new Set<string>();
-  return out.filter((item) => !seen.has(item.key) && seen.add(item.key));
+    ...where(
+      input.jobs.some((job) => job.build.finish),
+      tool('dip', 'Dip for tips, and a rail to hang them', '1', 'warm: a chilled tip wrinkles'),
+    ),
+    ...cups(laid),
+    ...where(
+      dry > 0,
+      tool('scoops', 'Scoops with smooth edges', String(dry), 'one for each powder and flake'),
+    ),
+    tool('thermometer', 'Thermometer', '1'),
+    tool('injector oil', 'Injector oil', 'a few drops'),
+    ...where(degassed, tool('pot', 'Vacuum pot and pump', '1', 'look the lid over for cracks')),
+    tool('trays', 'Trays, named', String(input.jobs.length)),
+  ];
 }
+
+const SAFETY: PullItem[] = [
+  {
+    key: 'safety/gloves',
+    group: 'Safety',
+    what: 'Heat gloves, glasses, long sleeves',
+    amount: 'on',
+  },
+  {
+    key: 'safety/air',
+    group: 'Safety',
+    what: 'Ventilation to outdoors, with air coming in',
+    amount: 'on',
+  },
+];
+
+/** Everything to lay out before the session, with amounts (handbook §2 step 3). */
+export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullItem[] {
+  const laid: Laid = { plan, input, shop, runs: input.jobs.flatMap(runsOf) };
+  const all = ingredients(laid);
+  const items = [
+    ...plastic(laid),
+    ...colour(laid, all),
+    ...inserts(laid),
+    ...metal(laid),
+    ...tools(laid, all),
+    ...SAFETY,
+  ];
+  return items.filter((item, i) => items.findIndex((other) => other.key === item.key) === i);
+}
+
+/**
+ * Items that are ticked, by their keys. Ticks of before hung on words; they stand for the items that
+ * say the same.
+ */
+export const tickedOf = (sheet: readonly PullItem[], ticks: readonly string[]): Set<string> =>
+  new Set([
+    ...ticks,
+    ...sheet.filter((item) => ticks.includes(`${item.group}:${item.what}`)).map((item) => item.key),
+  ]);

@@ -1,7 +1,15 @@
 import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
-import { noPlan, planSession, pullSheet, toggleLine, withCup, withJob } from '@/core/plan/index.ts';
+import {
+  noPlan,
+  planSession,
+  pullSheet,
+  tickedOf,
+  toggleLine,
+  withCup,
+  withJob,
+} from '@/core/plan/index.ts';
 import type { WantedPart } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
@@ -25,12 +33,12 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
   const [id, setId] = useState(start.id);
   const [name, setName] = useState(start.name);
   const [input, setInput] = useState(start.input ?? noPlan(defaults));
-  const [ticks, setTicks] = useState(new Set(start.ticks));
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(start.id !== undefined);
   const { save, asking } = useSave(start.version);
   const plan = useMemo(() => planSession(input, units), [input, units]);
   const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
+  const [ticks, setTicks] = useState(() => tickedOf(sheet, start.ticks));
   const change = (next: PlanInput) => {
     setInput(next);
     setSaved(false);

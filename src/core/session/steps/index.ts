@@ -1,4 +1,5 @@
 export * from './cups.ts';
+export * from './oven.ts';
 export * from './cupsInHand.ts';
 export * from './metal.ts';
 export * from './mould.ts';
