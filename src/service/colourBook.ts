@@ -1,7 +1,14 @@
 import Papa from 'papaparse';
 import * as z from 'zod';
 import type { Book } from '@/core/colour/bookSchema.ts';
-import { BOOK, BookSchema, readColourBook } from '@/core/colour/bookSchema.ts';
+import {
+  BOOK,
+  BookSchema,
+  byNames,
+  materialByName,
+  mixByNames,
+  readColourBook,
+} from '@/core/colour/bookSchema.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { joinedTo, naming, sameThing } from '@/core/material/index.ts';
 import type { Entry } from '@/store/catalogue.ts';
@@ -16,13 +23,6 @@ export const bookJsonSchema = (): object => ({
   $id: '/colours.schema.json',
   title: 'Twin Shot colours',
   ...z.toJSONSchema(BookSchema, { io: 'input' }),
-});
-
-/** As they stand in a file: by name, since another shop's numbers are its own. */
-const plainMaterial = ({ spec }: Entry<'materials'>): Material => ({ ...spec, id: undefined });
-const plainMix = ({ spec }: Entry<'mixes'>): Mix => ({
-  ...spec,
-  ladder: spec.ladder.map((ingredient) => ({ ...ingredient, materialId: undefined })),
 });
 
 export interface BookPart {
@@ -47,15 +47,15 @@ export async function exportBook({ way, mix }: BookPart = {}): Promise<Book> {
       ? ways.some((way) => Object.values(way.spec.layers).includes(entry.id))
       : mix === undefined || entry.id === mix,
   );
-  return {
+  return byNames({
     format: BOOK.format,
     version: BOOK.version,
     materials: materials
       .filter(({ spec }) =>
         own.some((mix) => mix.spec.ladder.some((one) => sameThing(one, naming(spec)))),
       )
-      .map(plainMaterial),
-    mixes: own.map(plainMix),
+      .map((material) => material.spec),
+    mixes: own.map((entry) => entry.spec),
     colourways: ways.map(({ spec }) => ({
       ...spec,
       layers: Object.fromEntries(
@@ -65,7 +65,7 @@ export async function exportBook({ way, mix }: BookPart = {}): Promise<Book> {
         ]),
       ),
     })),
-  };
+  });
 }
 const UNIT = { drops: 'drops', volume: 'mL', mass: 'g' } as const;
 /** The ladders of mixes as rows: one ingredient a row, in order. */
@@ -125,8 +125,8 @@ async function ourBook(): Promise<{ [L in List]: (Entry<L> & { plain: unknown })
   ]);
   const named = (id: number | null) => mixes.find((mix) => mix.id === id)?.spec.name ?? null;
   return {
-    materials: materials.map((material) => ({ ...material, plain: plainMaterial(material) })),
-    mixes: mixes.map((mix) => ({ ...mix, plain: plainMix(mix) })),
+    materials: materials.map((material) => ({ ...material, plain: materialByName(material.spec) })),
+    mixes: mixes.map((mix) => ({ ...mix, plain: mixByNames(mix.spec) })),
     colourways: colourways.map((colourway) => ({
       ...colourway,
       plain: {

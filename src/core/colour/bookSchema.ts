@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { ColourwaySchema } from '../build/schema.ts';
-import { MaterialSchema } from '../material/shelf.ts';
+import type { Mix } from '../material/schema.ts';
 import { MixSchema } from '../material/schema.ts';
+import type { Material } from '../material/shelf.ts';
+import { MaterialSchema } from '../material/shelf.ts';
 
 /** What a file of recipes calls itself, and the newest version this shop writes and reads. */
 export const BOOK = { format: 'twin-shot-colours', version: 1 } as const;
@@ -24,6 +26,18 @@ export const BookSchema = z
   })
   .describe('Twin Shot colours: mixes, materials and colourways');
 export type Book = z.infer<typeof BookSchema>;
+
+export const materialByName = (material: Material): Material => ({ ...material, id: undefined });
+export const mixByNames = (mix: Mix): Mix => ({
+  ...mix,
+  ladder: mix.ladder.map((ingredient) => ({ ...ingredient, materialId: undefined })),
+});
+/** A book whose things are known by their names alone: another shop's numbers mean others here. */
+export const byNames = (book: Book): Book => ({
+  ...book,
+  materials: book.materials.map(materialByName),
+  mixes: book.mixes.map(mixByNames),
+});
 
 export type ReadBook = { ok: true; book: Book } | { ok: false; message: string };
 
@@ -52,7 +66,7 @@ export function readColourBook(text: string): ReadBook {
         `${BOOK.version}). Bring the shop up to date first. Nothing was changed.`,
     };
   const read = BookSchema.safeParse(raw);
-  if (read.success) return { ok: true, book: read.data };
+  if (read.success) return { ok: true, book: byNames(read.data) };
   const first = read.error.issues[0]!;
   return {
     ok: false,

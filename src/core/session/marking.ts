@@ -1,8 +1,8 @@
 import type { Send } from './step.ts';
 import type { SessionState } from './state.ts';
 import type { Mark, ShotState } from './state/shot.ts';
-import type { Fault } from './words.ts';
-import { FAULTS, faultsOf } from './words.ts';
+import type { Fault } from './faults.ts';
+import { FAULTS, faultsOf } from './faults.ts';
 
 /** What a touch on a cavity marks it with: a fault, or usable for no fault that has a name. */
 export type Brush = Fault | 'usable';

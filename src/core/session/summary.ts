@@ -1,7 +1,8 @@
 import { jobOfRun } from '../plan/index.ts';
 import { sum } from '../shot/index.ts';
 import { EVENTS, type Kind } from './events/index.ts';
-import { faultStage, PLUGS } from './words.ts';
+import { faultStage } from './faults.ts';
+import { PLUGS } from './words.ts';
 import { insertsOf, scrapG } from './effects/grams.ts';
 import { insertG } from './inserts.ts';
 import type { SessionState } from './state.ts';

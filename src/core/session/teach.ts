@@ -19,7 +19,7 @@ import type { Lesson } from './learn.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import type { MouldState } from './state/mould.ts';
-import type { Fault } from './words.ts';
+import type { Fault } from './faults.ts';
 
 /** Looks that follow another with time between them, fewer than which teach nothing. */
 const ENOUGH = 3;

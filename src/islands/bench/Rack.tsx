@@ -1,5 +1,5 @@
-import type { SessionState } from '@/core/session/index.ts';
-import { FAULTS, faultStage } from '@/core/session/index.ts';
+import type { Fault, SessionState } from '@/core/session/index.ts';
+import { FAULTS, faultStage, remedyOf } from '@/core/session/index.ts';
 import { heapsOf, BaitTray, InsertTray } from './Trays.tsx';
 
 /** Trays filling bait by bait, one for each job, to the count its lines want; inserts on theirs. */
@@ -54,7 +54,7 @@ export function Faults({ state }: { state: SessionState }) {
       </p>
       <p className="hint">
         Most often {entry.name}
-        {stage ? ` (${stage.toLowerCase()})` : ''}: {entry.remedy}.
+        {`${stage ? ` (${stage.toLowerCase()})` : ''}: ${remedyOf(worst as Fault, state.snapshot.units)}.`}
       </p>
     </div>
   );

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { FAULTS, smokeAt } from '@/core/session/index.ts';
+import type { Fault } from '@/core/session/index.ts';
+import { FAULTS, remedyOf, smokeAt } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import type { Panel } from './panel.ts';
 
@@ -102,9 +103,9 @@ export function Trouble({ state, onSend, onClose }: Panel) {
       )}
       <h3 className="mt-4 font-bold">What usually helps</h3>
       <ul className="text-sm">
-        {Object.values(FAULTS).map((fault) => (
-          <li key={fault.name}>
-            <b>{fault.name}</b>: {fault.remedy}
+        {(Object.keys(FAULTS) as Fault[]).map((fault) => (
+          <li key={fault}>
+            <b>{FAULTS[fault].name}</b>: {remedyOf(fault, state.snapshot.units)}
           </li>
         ))}
       </ul>

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { EYE, type EyeStage, FAULTS, type Fault } from '../words.ts';
+import { EYE, type EyeStage } from '../words.ts';
+import { FAULTS, type Fault } from '../faults.ts';
 
 /** Fields that several kinds of event share. */
 export const key = z.string().min(1).max(80);

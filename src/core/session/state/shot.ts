@@ -1,5 +1,5 @@
 import type { Build, Stage, Makes } from '../../build/build.ts';
-import type { Fault } from '../words.ts';
+import type { Fault } from '../faults.ts';
 import type { Portion } from './injector.ts';
 
 export interface DrawState {
