@@ -44,6 +44,30 @@ const PARTS: Record<string, number> = {
 };
 /** Said before an amount that was not measured finely: it is the amount all the same. */
 const ABOUT = /^(?:about|around|roughly|approx(?:imately)?\.?|ca\.?|some|~|≈)\s*/;
+const ARTICLES = ['a', 'an'];
+const isNumber = (word: string): boolean => word in WORDS || word in PARTS || /^\d/.test(word);
+/** What is said before a part that stands alone: “and a half”, “half a cup”. */
+const BEFORE_A_PART = [undefined, 'and', ...ARTICLES];
+const countOf = (word: string): number | null => {
+  if (word in WORDS) return WORDS[word]!;
+  return /^\d+$/.test(word) ? Number(word) : null;
+};
+/** One word of a spoken number, with those beside it: its figures, and how many words they took. */
+function figures(
+  word: string,
+  { before, next, first }: { before: string | undefined; next: string; first: boolean },
+): { said: string | null; words: 1 | 2 } {
+  if (word === 'and' && !first && (isNumber(next) || ARTICLES.includes(next)))
+    return { said: null, words: 1 };
+  // “half a cup” has its number already; “a half” gets it next; “a cup” is one.
+  if (ARTICLES.includes(word)) return { said: first && !(next in PARTS) ? '1' : null, words: 1 };
+  const count = countOf(word);
+  if (count !== null && next in PARTS && next.endsWith('s'))
+    return { said: `${count}/${PARTS[next]}`, words: 2 };
+  if (word in PARTS && BEFORE_A_PART.includes(before))
+    return { said: `1/${PARTS[word]}`, words: 1 };
+  return { said: word in WORDS ? String(WORDS[word]) : word, words: 1 };
+}
 /**
  * Words of a spoken number as figures: `one and a half cups` → `1 1/2 cups`, `half a cup` → `1/2
  * cup`.
@@ -51,29 +75,11 @@ const ABOUT = /^(?:about|around|roughly|approx(?:imately)?\.?|ca\.?|some|~|≈)\
 function spoken(text: string): string {
   const out: string[] = [];
   const words = text.split(' ');
-  for (let i = 0; i < words.length; i++) {
-    const word = words[i]!;
-    const next = words[i + 1] ?? '';
-    const isNumber = (word: string) => word in WORDS || word in PARTS || /^\d/.test(word);
-    if (word === 'and' && out.length > 0 && (isNumber(next) || next === 'a' || next === 'an'))
-      continue;
-    if (word === 'a' || word === 'an') {
-      // “half a cup” has its number already; “a half” gets it next; “a cup” is one.
-      if (out.length === 0 && !(next in PARTS)) out.push('1');
-      continue;
-    }
-    const count = word in WORDS ? WORDS[word]! : /^\d+$/.test(word) ? Number(word) : null;
-    if (count !== null && next in PARTS && /s$/.test(next)) {
-      out.push(`${count}/${PARTS[next]}`);
-      i += 1;
-      continue;
-    }
-    if (
-      word in PARTS &&
-      (i === 0 || words[i - 1] === 'a' || words[i - 1] === 'an' || words[i - 1] === 'and')
-    )
-      out.push(`1/${PARTS[word]}`);
-    else out.push(word in WORDS ? String(WORDS[word]) : word);
+  for (let i = 0; i < words.length;) {
+    const beside = { before: words[i - 1], next: words[i + 1] ?? '', first: out.length === 0 };
+    const { said, words: taken } = figures(words[i]!, beside);
+    if (said !== null) out.push(said);
+    i += taken;
   }
   return out.join(' ');
 }

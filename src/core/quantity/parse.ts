@@ -29,6 +29,81 @@ function takeTerms(text: string): { value: number; both?: number; unit: string }
   return out.length > 0 ? out : null;
 }
 
+const NOT_FINITE = fail('not-finite', 'That is not an amount anyone can measure out.');
+const unread = (typed: string, { dimensions }: ParseOptions): Parsed =>
+  fail(
+    'not-a-number',
+    `“${typed.trim().slice(0, LONGEST)}” does not read as ${NAMED[dimensions[0]]}. Try ` +
+      `${EXAMPLES[dimensions[0]]}.`,
+  );
+
+/** What cannot be an amount, whatever is in it; null where it may be one. */
+function refused(typed: string, { dimensions }: ParseOptions): Parsed | null {
+  if (typed.trim() === '') return fail('empty', 'Nothing typed yet.');
+  // Read in one pass, whatever its length, and refused before anything looks into it twice.
+  if (typed.length > LONGEST * 20 || plain(typed).length > LONGEST)
+    return fail('not-a-number', `That is longer than any amount. Try ${EXAMPLES[dimensions[0]]}.`);
+  return /^[+-]?(inf|infinity|∞)/.test(plain(typed)) ? NOT_FINITE : null;
+}
+
+/** So many times so much, and a part of so much: by what, and of which amount. */
+function partOf(text: string): { by: number; amount: string } | null {
+  const times = /^(.+?) ?(?:x| of) ?(?=[\d./ ]*\d|1? ?[a-z])(.+)$/.exec(text);
+  const by = times && takeNumber(times[1]!.trim());
+  if (!by || by.rest !== '' || by.both !== undefined) return null;
+  const rest = times[2]!.trim();
+  return { by: by.value, amount: /^\d|^[.,]\d/.test(rest) ? rest : `1 ${rest}` };
+}
+
+/** Words that are no unit and came with no figure are no amount at all. */
+const isNoAmount = (typed: string): boolean =>
+  !/\d/.test(typed) && !(typed.split(/\s+/)[0]!.toLowerCase() in WORDS) && !/scoop/i.test(typed);
+
+type Term = NonNullable<ReturnType<typeof takeTerms>>[number];
+/** Terms added up in the unit of the first; or why they cannot be. */
+function summed(
+  terms: readonly Term[],
+  typed: string,
+  options: ParseOptions,
+): { ok: true; total: Quantity } | { ok: false; parsed: Parsed } {
+  let total = null as Quantity | null;
+  for (const term of terms) {
+    const read = readTerm(term, options);
+    if (!read.ok)
+      return {
+        ok: false,
+        parsed: read.code === 'unknown-unit' && isNoAmount(typed) ? unread(typed, options) : read,
+      };
+    const { quantity } = read;
+    if (total && quantity.dimension !== total.dimension)
+      return {
+        ok: false,
+        parsed: fail(
+          'wrong-dimension',
+          `“${typed.trim()}” adds ${NAMED[quantity.dimension]} to ${NAMED[total.dimension]}.`,
+        ),
+      };
+    if (total && unit(quantity.unit).offset) return { ok: false, parsed: unread(typed, options) };
+    total = total ? { ...total, value: total.value + quantity.value } : quantity;
+  }
+  return { ok: true, total: total! };
+}
+
+/** Thousands or decimals cannot be told apart: which of the two is asked. */
+function askedWhich(term: Term, by: number, typed: string, options: ParseOptions): Parsed {
+  const choices = [term.value, term.both!]
+    .map((value) => readTerm({ value, unit: term.unit }, options))
+    .flatMap((parsed) => (parsed.ok ? [parsed.quantity] : []))
+    .map((read) => ({ ...read, value: read.value * by }))
+    .map((quantity) => ({ label: show(quantity.value, quantity.unit), quantity }));
+  return {
+    ok: false,
+    code: 'ambiguous',
+    message: `Is “${typed.trim()}” thousands, or decimals?`,
+    choices,
+  };
+}
+
 /**
  * Reads a quantity as makers say it: `1 1/2 cup`, `half a cup`, `330F`, `40 dr`, `3/4 of 1/16 tsp`,
  * `1 lb 2 oz`, `2 x 1/4 tsp`. A bare number is in the shop's own unit. `oz` is a weight where only
@@ -36,79 +111,27 @@ function takeTerms(text: string): { value: number; both?: number; unit: string }
  * @returns the value in internal units, or a code and a sentence for the maker; never throws
  */
 export function parseQuantity(typed: string, options: ParseOptions): Parsed {
-  const { dimensions } = options;
-  const unread = () =>
-    fail(
-      'not-a-number',
-      `“${typed.trim().slice(0, LONGEST)}” does not read as ${NAMED[dimensions[0]]}. Try ` +
-        `${EXAMPLES[dimensions[0]]}.`,
-    );
-  if (typed.trim() === '') return fail('empty', 'Nothing typed yet.');
-  // Read in one pass, whatever its length, and refused before anything looks into it twice.
-  if (typed.length > LONGEST * 20 || plain(typed).length > LONGEST)
-    return fail('not-a-number', `That is longer than any amount. Try ${EXAMPLES[dimensions[0]]}.`);
+  const no = refused(typed, options);
+  if (no) return no;
   const text = plain(typed);
-  if (/^[+-]?(inf|infinity|∞)/.test(text))
-    return fail('not-finite', 'That is not an amount anyone can measure out.');
-
   const clock = /^(\d+):([0-5]\d)$/.exec(text);
-  if (clock && dimensions.includes('time')) {
-    return bounded(
-      { dimension: 'time', value: Number(clock[1]) * 60 + Number(clock[2]), unit: 's' },
-      options,
-    );
+  if (clock && options.dimensions.includes('time')) {
+    const seconds = Number(clock[1]) * 60 + Number(clock[2]);
+    return bounded({ dimension: 'time', value: seconds, unit: 's' }, options);
   }
-
-  // So many times so much, and a part of so much.
-  const times = /^(.+?) ?(?:x| of) ?(?=[\d./ ]*\d|1? ?[a-z])(.+)$/.exec(text);
-  const by = times && takeNumber(times[1]!.trim());
-  const part =
-    by && by.rest === '' && by.both === undefined ? { by: by.value, rest: times[2]!.trim() } : null;
-  const amount = part && /^\d|^[.,]\d/.test(part.rest) ? part.rest : part ? `1 ${part.rest}` : text;
-  const terms = takeTerms(amount);
-  if (!terms) return unread();
-  if (terms.some((term) => !Number.isFinite(term.value)))
-    return fail('not-finite', 'That is not an amount anyone can measure out.');
-
-  let total = null as Quantity | null;
-  for (const term of terms) {
-    const read = readTerm(term, options);
-    // Words that are no unit and came with no figure are no amount at all.
-    if (!read.ok)
-      return read.code === 'unknown-unit' &&
-        !/\d/.test(typed) &&
-        !(typed.split(/\s+/)[0]!.toLowerCase() in WORDS) &&
-        !/scoop/i.test(typed)
-        ? unread()
-        : read;
-    const { quantity } = read;
-    if (total && quantity.dimension !== total.dimension)
-      return fail(
-        'wrong-dimension',
-        `“${typed.trim()}” adds ${NAMED[quantity.dimension]} to ${NAMED[total.dimension]}.`,
-      );
-    if (total && unit(quantity.unit).offset) return unread();
-    total = total ? { ...total, value: total.value + quantity.value } : quantity;
-  }
-  const scale = part?.by ?? 1;
+  const part = partOf(text);
+  const terms = takeTerms(part?.amount ?? text);
+  if (!terms) return unread(typed, options);
+  if (terms.some((term) => !Number.isFinite(term.value))) return NOT_FINITE;
+  const sum = summed(terms, typed, options);
+  if (!sum.ok) return sum.parsed;
   // Of a heat there are no parts.
-  if (part && unit(total!.unit).offset) return unread();
-  const only = terms.length === 1 ? terms[0]! : null;
-  if (only?.both !== undefined) {
-    const asked = [only.value, only.both]
-      .map((value) => readTerm({ value, unit: only.unit }, options))
-      .flatMap((parsed) =>
-        parsed.ok ? [{ ...parsed.quantity, value: parsed.quantity.value * scale }] : [],
-      );
-    return {
-      ok: false,
-      code: 'ambiguous',
-      message: `Is “${typed.trim()}” thousands, or decimals?`,
-      choices: asked.map((quantity) => ({ label: show(quantity.value, quantity.unit), quantity })),
-    };
-  }
-  if (terms.some((term) => term.both !== undefined)) return unread();
-  return bounded({ ...total!, value: total!.value * scale }, options);
+  if (part && unit(sum.total.unit).offset) return unread(typed, options);
+  const by = part?.by ?? 1;
+  if (terms.length === 1 && terms[0]!.both !== undefined)
+    return askedWhich(terms[0]!, by, typed, options);
+  if (terms.some((term) => term.both !== undefined)) return unread(typed, options);
+  return bounded({ ...sum.total, value: sum.total.value * by }, options);
 }
 
 const SIGNED: Dimension[] = ['temperature'];

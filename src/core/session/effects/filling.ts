@@ -71,6 +71,51 @@ interface Filling {
   /** all of them where null */
   cavities: number[] | null;
 }
+/** Plastic of these cavities goes into a shot, with what was poured of them before; g of all. */
+function fillCavities(
+  shot: ShotState,
+  { mould }: MouldState,
+  filled: readonly number[],
+  { draw, grams }: { draw: string; grams: ReadonlyMap<number, number> },
+): number {
+  const poured = sum(shot.poured.map((portion) => portion.grams)) / mould.cavities.length;
+  for (const cavity of filled) {
+    shot.cavities.set(cavity, draw);
+    shot.grams.set(cavity, (grams.get(cavity) ?? 0) + poured);
+  }
+  const shots = sum(filled.map((cavity) => grams.get(cavity) ?? 0));
+  shot.baitsG += shots + poured * filled.length;
+  return shots;
+}
+/** What was pushed leaves its barrels. */
+function pushOut(
+  state: SessionState,
+  run: RunState,
+  injector: InjectorState,
+  { grams, at }: { grams: number; at: number },
+): void {
+  pushParts(state, run).forEach((part, i) => {
+    const use = injector.contents[i];
+    // More than the bench thought was in a barrel came out of it: the cup gave it, so nothing is
+    // made of nothing.
+    if (use) use.grams -= part * grams;
+  });
+  injector.shotsSinceEmpty += 1;
+  injector.lastShotAt = at;
+}
+/** The shot that is being filled, cavity by cavity; none where a new one begins. */
+const goingIn = (state: SessionState, mould: MouldState): ShotState | undefined =>
+  mould.phase.is === 'filling' ? state.shots.get(mould.shot ?? '') : undefined;
+/** g of feed a filling takes: of each cavity its own, else once a shot. */
+function feedOf(
+  { mould }: MouldState,
+  mass: { feed: number; feedEach: number },
+  { filled, going }: { filled: number; going: boolean },
+): number {
+  if (mould.feed === 'each') return mass.feedEach * filled;
+  return going ? 0 : mass.feed;
+}
+
 export function shoot(
   state: SessionState,
   event: EventOf<Filling>,
@@ -80,45 +125,21 @@ export function shoot(
     injector,
   }: { mould: MouldState; run: RunState; injector: InjectorState | undefined },
 ): void {
-  const going = mould.phase.is === 'filling' ? state.shots.get(mould.shot ?? '') : undefined;
-  if (!going && mould.shot !== null && mould.phase.is !== 'open' && mould.phase.is !== 'closed')
-    return;
-  const draw = state.draws.get(event.payload.draw);
-  const shot =
-    going ??
-    newShot(state, run, mould, {
-      at: event.at,
-      trial: event.payload.trial,
-      against: draw?.against ?? [],
-      said: draw?.said ?? [],
-    });
-  const wanted = event.payload.cavities ?? mould.mould.cavities.map((cavity) => cavity.n);
-  const filled = wanted.filter((count) => !shot.cavities.has(count));
+  const going = goingIn(state, mould);
+  const { is } = mould.phase;
+  if (!going && mould.shot !== null && is !== 'open' && is !== 'closed') return;
+  const { draw, trial, cavities } = event.payload;
+  const drawn = state.draws.get(draw);
+  const { against = [], said = [] } = drawn ?? {};
+  const shot = going ?? newShot(state, run, mould, { at: event.at, trial, against, said });
+  const wanted = cavities ?? mould.mould.cavities.map((cavity) => cavity.n);
+  const filled = wanted.filter((cavity) => !shot.cavities.has(cavity));
   const mass = massFor(state, run, mould);
-  const shots = sum(filled.map((count) => mass.cavities.get(count) ?? 0));
-  const feed = mould.mould.feed === 'each' ? mass.feedEach * filled.length : going ? 0 : mass.feed;
-  const pouredAll = sum(shot.poured.map((portion) => portion.grams));
-  for (const count of filled) {
-    shot.cavities.set(count, event.payload.draw);
-    shot.grams.set(
-      count,
-      (mass.cavities.get(count) ?? 0) + pouredAll / mould.mould.cavities.length,
-    );
-  }
-  shot.baitsG += shots + (pouredAll * filled.length) / mould.mould.cavities.length;
+  const feed = feedOf(mould, mass, { filled: filled.length, going: going !== undefined });
+  const shots = fillCavities(shot, mould, filled, { draw, grams: mass.cavities });
   shot.feedG += feed;
   takeInserts(run, mould, shot, filled);
-  if (injector) {
-    pushParts(state, run).forEach((part, i) => {
-      const use = injector.contents[i];
-      if (!use) return;
-      // More than the bench thought was in a barrel came out of it: the cup gave it, so nothing is
-      // made of nothing.
-      use.grams -= part * (shots + feed);
-    });
-    injector.shotsSinceEmpty += 1;
-    injector.lastShotAt = event.at;
-  }
+  if (injector) pushOut(state, run, injector, { grams: shots + feed, at: event.at });
   if (!going) standIn(state, run, mould, shot);
   if (shot.cavities.size < mould.mould.cavities.length) mould.phase = { is: 'filling' };
   else hold(state, mould, event.at, PUSHES[run.stage.push].hold);

@@ -1,6 +1,7 @@
 import type { SessionState } from '../state.ts';
 import * as z from 'zod';
 import { alter } from '../alter.ts';
+import type { Doubt } from '../bounds.ts';
 import { AGREES } from '../bounds.ts';
 import { carryBounds, doubtOf, settle } from '../doubt.ts';
 import { BARREL_WARM } from '../effects/barrelHeat.ts';
@@ -38,21 +39,28 @@ const goesOn = (cup: CupState, reading: Reading): boolean =>
   reading.at - cup.reading.at <= ALIKE.seconds * 1000 &&
   Math.abs(reading.celsius - cup.reading.celsius) < ALIKE.kelvin;
 
+/** A probe beside the cup does not take back, in the next second, what a hand read as too hot. */
+const takesBack = ({ doubt }: CupState, reading: Reading, device: boolean): boolean =>
+  device &&
+  doubt?.way === 'above' &&
+  reading.at - doubt.at < STANDS &&
+  reading.high < doubt.celsius - AGREES;
+/** The same doubt, said again too soon to settle it. */
+const sameDoubt = ({ doubt }: CupState, reading: Reading, way: Doubt['way']): boolean =>
+  doubt !== null && doubt.way === way && Math.abs(doubt.celsius - reading.celsius) < AGREES;
+/** Whether a reading says that a cup is through fusion: by its heat, or by how it looks. */
+const isThrough = ({ limits }: CupState, { stage, celsius }: Reading): boolean =>
+  stage === null ? celsius >= limits.fusion - 1 : stage !== 'milk' && stage !== 'gel';
+
 /**
  * A reading of a cup. One hotter than can be is the figure at once, for safety, but makes nothing
  * of the cup until a second says so; one colder than can be waits for a second before anything
  * counts it.
  */
 function readCup(state: SessionState, cup: CupState, reading: Reading, device: boolean): void {
-  if (!goesOn(cup, reading)) carryBounds(state, cup, reading.at, roomOf(state));
   const room = roomOf(state);
-  // A probe beside the cup does not take back, in the next second, what a hand read as too hot.
-  if (
-    device &&
-    cup.doubt?.way === 'above' &&
-    reading.at - cup.doubt.at < STANDS &&
-    reading.high < cup.doubt.celsius - AGREES
-  ) {
+  if (!goesOn(cup, reading)) carryBounds(state, cup, reading.at, room);
+  if (takesBack(cup, reading, device)) {
     cup.verdict = 'below';
     return;
   }
@@ -60,8 +68,8 @@ function readCup(state: SessionState, cup: CupState, reading: Reading, device: b
   // Whatever can be of the cup decides a doubt that stands, one way or the other.
   cup.verdict = way ?? (cup.doubt ? 'agreed' : 'taken');
   openOven(state, cup.inOven?.oven, reading.at);
-  // The same doubt, said again too soon to settle it, keeps the time of its first.
-  if (way && !(cup.doubt?.way === way && Math.abs(cup.doubt.celsius - reading.celsius) < AGREES))
+  // Said again too soon it keeps the time of its first.
+  if (way && !sameDoubt(cup, reading, way))
     cup.doubt = { celsius: reading.celsius, at: reading.at, way, device };
   if (way === 'below') return;
   cup.before = cup.reading;
@@ -71,12 +79,7 @@ function readCup(state: SessionState, cup: CupState, reading: Reading, device: b
     return;
   }
   settle(cup, reading);
-  if (
-    reading.stage === null
-      ? reading.celsius >= cup.limits.fusion - 1
-      : reading.stage !== 'milk' && reading.stage !== 'gel'
-  )
-    cup.fused = true;
+  if (isThrough(cup, reading)) cup.fused = true;
 }
 
 /** A reading of a cup or the room, as the estimate takes it. */
