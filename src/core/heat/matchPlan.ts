@@ -8,7 +8,9 @@ import type { Hands, MatchWanted } from './match.ts';
 import { HANDS } from './match.ts';
 import type { Going } from './sideBySide.ts';
 import { handsFree } from './sideBySide.ts';
-import { type OvenUse, foresee } from './foreseen.ts';
+import type { OvenUse, Together } from './foreseen.ts';
+import { foresee } from './foreseen.ts';
+import type { Estimate } from './meanAndSpread.ts';
 import { SURE, NEAREST, matchBelieved } from './together.ts';
 
 /**
@@ -45,6 +47,139 @@ const FAR = { spreads: 2, under: 6 } as const;
  */
 const UNKNOWN = 0.6;
 
+/** What a match is planned by. */
+interface Planning {
+  belief: Belief;
+  cups: string[];
+  uses: readonly OvenUse[];
+  wanted: Omit<MatchWanted, 'ceiling'>;
+  byEye: boolean;
+  hands: Hands;
+  ceilings: number[];
+  /** each cup's plastic now */
+  heats: Estimate[];
+}
+/** Nothing is heated: a wait, and the cup that is looked at after it. */
+const resting = (
+  { heats }: Planning,
+  { wait, look, seconds, why }: Pick<MatchPlan, 'wait' | 'look' | 'seconds' | 'why'>,
+): MatchPlan => ({
+  bursts: [],
+  wait,
+  look,
+  at: heats.map((heat) => forecastOf(heat.mean, heat.sd)),
+  sure: 0,
+  seconds,
+  why,
+});
+
+/**
+ * A cup nobody knows the heat of is looked at before any is heated; null where all are known. What
+ * is far under the window goes in first, whatever it is: a look before would change nothing.
+ */
+function firstLook(planning: Planning): MatchPlan | null {
+  const { belief, cups, heats, wanted, byEye, hands } = planning;
+  const shown = cups.map((cup) => sdShown(belief, cup));
+  const near = heats.map(
+    (heat, i) => heat.mean + FAR.spreads * shown[i]! >= wanted.low - FAR.under,
+  );
+  const unknown = shown.indexOf(Math.max(...shown.filter((_, i) => near[i])));
+  return !byEye && near.every(Boolean) && shown[unknown]! > UNKNOWN * wanted.apart
+    ? resting(planning, { wait: 0, look: unknown, seconds: hands.stir, why: null })
+    : null;
+}
+
+/** Together as they are believed, with the look after the last burst that gains most. */
+function asBelieved(
+  { byEye, hands }: Planning,
+  { together, nearest }: { together: Together; nearest?: boolean },
+): MatchPlan {
+  const { bursts, draw, wait, at, sure, shown } = together;
+  // What each is known to now says which gains most by a look after the last burst.
+  const worst = shown.indexOf(Math.max(...shown));
+  // Cups that are only waited for have been read: what cools so little needs no second look.
+  const waits = bursts.length === 0 && wait <= PATIENT;
+  const known = sure >= SURE || shown[worst]! < KNOWN;
+  const look = byEye || waits || known || nearest ? null : worst;
+  return {
+    bursts,
+    // A look takes its own time, so the wait before it is shorter.
+    wait: look === null ? wait : Math.max(0, wait - hands.stir),
+    look,
+    at,
+    sure,
+    seconds: draw,
+    why: nearest ? NEAREST : null,
+  };
+}
+
+/** s that are waited where no burst helps, before a look. */
+const A_WHILE = 10;
+/** Not to be had together: the coldest brought up first, each to the top of the window. */
+function broughtUp(planning: Planning, why: MatchPlan['why']): MatchPlan {
+  const { belief, cups, uses, wanted, hands, ceilings, heats } = planning;
+  const means = heats.map((heat) => heat.mean);
+  const rest = (look: number) => resting(planning, { wait: A_WHILE, look, seconds: A_WHILE, why });
+  if (means.every((mean) => mean > wanted.high)) return rest(means.indexOf(Math.max(...means)));
+  // It cools while the others have their turn.
+  const order = cups
+    .map((_, i) => i)
+    .filter((i) => means[i]! < wanted.high)
+    .sort((one, other) => means[one]! - means[other]!);
+  const worth = order
+    .slice(0, uses.length)
+    .map((cup, oven) => ({
+      cup,
+      oven,
+      ...burstTo(
+        belief,
+        cups[cup]!,
+        { ...uses[oven]!, cups: [cups[cup]!] },
+        { celsius: wanted.high + 2, ceiling: ceilings[cup] },
+      ),
+    }))
+    .filter((burst) => burst.seconds >= hands.least);
+  if (worth.length === 0) return rest(order[0]!);
+  const bursts = worth.map(({ cup, oven, seconds }, count) => ({
+    cup,
+    seconds,
+    oven,
+    at: (count + 1) * hands.change,
+  }));
+  // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
+  const most = foresee(belief, cups, {
+    uses,
+    way: { bursts, draw: handsFree(bursts, hands) },
+    wanted: { ...wanted, ceiling: Math.max(...ceilings) },
+    hands,
+  });
+  const reached = most.at.map((forecast) => forecast.celsius);
+  const low = Math.min(...reached);
+  const capped = worth.some(
+    (burst) => burst.seconds === burst.safe && burst.after.celsius < wanted.high,
+  );
+  if (capped && low >= wanted.low - AS_HOT && Math.max(...reached) - low <= wanted.apart)
+    return {
+      bursts,
+      wait: 0,
+      look: null,
+      at: most.at,
+      sure: most.sure,
+      seconds: most.draw,
+      why: 'as hot as is safe',
+    };
+  const after = new Map(worth.map((burst) => [burst.cup, burst.after]));
+  return {
+    bursts,
+    wait: 0,
+    look: worth[0]!.cup,
+    at: heats.map((heat, i) => after.get(i) ?? forecastOf(heat.mean, heat.sd)),
+    sure: 0,
+    seconds: handsFree(bursts, hands),
+    why,
+  };
+}
+
 /**
  * The next thing to do, by what is believed: a match carried out whole where there is one; a look
  * where the heats are not known well enough to draw on; where there is none, the coldest brought up
@@ -70,112 +205,10 @@ export function planMatch(
     ceilings?: number[];
   },
 ): MatchPlan {
-  const known = cups.map((cup) => estimateOf(belief, { of: 'plastic', cup }));
-  // A cup nobody knows the heat of is looked at before any is heated.
-  const shown = cups.map((cup) => sdShown(belief, cup));
-  // What is far under the window goes in first, whatever it is: a look before would change nothing.
-  const near = known.map(
-    (known, i) => known.mean + FAR.spreads * shown[i]! >= wanted.low - FAR.under,
-  );
-  const unknown = shown.indexOf(Math.max(...shown.filter((_, i) => near[i])));
-  if (!byEye && near.every(Boolean) && shown[unknown]! > UNKNOWN * wanted.apart)
-    return {
-      bursts: [],
-      wait: 0,
-      look: unknown,
-      at: known.map((known) => forecastOf(known.mean, known.sd)),
-      sure: 0,
-      seconds: hands.stir,
-      why: null,
-    };
+  const heats = cups.map((cup) => estimateOf(belief, { of: 'plastic', cup }));
+  const planning: Planning = { belief, cups, uses, wanted, byEye, hands, ceilings, heats };
+  const look = firstLook(planning);
+  if (look) return look;
   const answer = matchBelieved(belief, cups, { uses, wanted, hands, ceilings });
-  if (answer.ok) {
-    const { bursts, draw, wait, at, sure } = answer.together;
-    // What each is known to now says which gains most by a look after the last burst.
-    const own = answer.together.shown;
-    const worst = own.indexOf(Math.max(...own));
-    // Cups that are only waited for have been read: what cools so little needs no second look.
-    const waits = bursts.length === 0 && wait <= PATIENT;
-    const look =
-      byEye || waits || sure >= SURE || own[worst]! < KNOWN || answer.nearest ? null : worst;
-    // A look takes its own time, so the wait before it is shorter.
-    return {
-      bursts,
-      wait: look === null ? wait : Math.max(0, wait - hands.stir),
-      look,
-      at,
-      sure,
-      seconds: draw,
-      why: answer.nearest ? NEAREST : null,
-    };
-  }
-  const heats = known;
-  const rest = (wait: number, look: number): MatchPlan => ({
-    bursts: [],
-    wait,
-    look,
-    at: heats.map((heat) => forecastOf(heat.mean, heat.sd)),
-    sure: 0,
-    seconds: wait,
-    why: answer.why,
-  });
-  const hottest = heats
-    .map((heat) => heat.mean)
-    .indexOf(Math.max(...heats.map((heat) => heat.mean)));
-  if (heats.every((heat) => heat.mean > wanted.high)) return rest(10, hottest);
-  // Coldest first, each to the top of the window: it cools while the others have their turn.
-  const order = cups
-    .map((_, i) => i)
-    .filter((i) => heats[i]!.mean < wanted.high)
-    .sort((one, j) => heats[one]!.mean - heats[j]!.mean);
-  const each = order.slice(0, uses.length).map((i, k) => ({
-    i,
-    k,
-    ...burstTo(
-      belief,
-      cups[i]!,
-      { ...uses[k]!, cups: [cups[i]!] },
-      { celsius: wanted.high + 2, ceiling: ceilings[i] },
-    ),
-  }));
-  const worth = each.filter((burst) => burst.seconds >= hands.least);
-  if (worth.length === 0) return rest(10, order[0]!);
-  const bursts = worth.map(({ i, k, seconds }, count) => ({
-    cup: i,
-    seconds,
-    oven: k,
-    at: (count + 1) * hands.change,
-  }));
-  const after = new Map(worth.map((burst) => [burst.i, burst.after]));
-  // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
-  const most = foresee(belief, cups, {
-    uses,
-    way: { bursts, draw: handsFree(bursts, hands) },
-    wanted: { ...wanted, ceiling: Math.max(...ceilings) },
-    hands,
-  });
-  const low = Math.min(...most.at.map((forecast) => forecast.celsius));
-  const high = Math.max(...most.at.map((forecast) => forecast.celsius));
-  const capped = worth.some(
-    (burst) => burst.seconds === burst.safe && burst.after.celsius < wanted.high,
-  );
-  if (capped && low >= wanted.low - AS_HOT && high - low <= wanted.apart)
-    return {
-      bursts,
-      wait: 0,
-      look: null,
-      at: most.at,
-      sure: most.sure,
-      seconds: most.draw,
-      why: 'as hot as is safe',
-    };
-  return {
-    bursts,
-    wait: 0,
-    look: worth[0]!.i,
-    at: heats.map((heat, k) => after.get(k) ?? forecastOf(heat.mean, heat.sd)),
-    sure: 0,
-    seconds: handsFree(bursts, hands),
-    why: answer.why,
-  };
+  return answer.ok ? asBelieved(planning, answer) : broughtUp(planning, answer.why);
 }

@@ -70,95 +70,106 @@ export function warmingDue(
   return !mould.warmed || warmsAgain(state, mould, { celsius, takes, now }) ? takes : 0;
 }
 
-/**
- * A mould warmed for its first shot, and again when it has gone so cold that warming costs less
- * than what would come short.
- */
-function warmStep(
-  state: SessionState,
-  run: RunState,
-  mould: MouldState | undefined,
-  now: number,
-): Step[] {
-  if (
-    !mould ||
-    (mould.phase.is !== 'open' && mould.phase.is !== 'closed') ||
-    mould.pours.length > 0
-  )
-    return [];
-  const { units } = state.snapshot;
-  const { warmTo, name } = mould.mould;
-  const warm = {
+/** What warming a mould is, whenever it is asked. */
+const warming = (mould: MouldState) =>
+  ({
     key: 'warmMould',
     target: mould.key,
     send: { kind: 'warmed', payload: { target: { kind: 'mould', key: mould.key } } },
     label: 'It is warm',
     caution: 'Do not leave a heat gun or plate on by itself.',
-  } as const;
-  if (!mould.warmed) {
-    if (state.skips.has(`warmMould:${mould.key}`)) return [];
-    const read = mould.reading ? ` It was ${degrees(mould.reading.celsius, units)}.` : '';
-    return [
-      {
-        ...warm,
-        sentence: `Warm ${name} to ${degrees(warmTo, units)}`,
-        detail:
-          'A few minutes on the plate, half a minute with the gun; on wood, not on metal. Last ' +
-          `of all: it goes cold while it waits.${read}`,
-        skip: { step: 'warmMould', target: mould.key },
-      },
-    ];
-  }
-  // What lies in it already would come out hot, oiled and loose: it is warmed before it is loaded.
-  if (
-    mould.phase.is !== 'open' ||
-    mould.loaded.size > 0 ||
-    state.skips.has(`warmMould:${mould.key}:${mould.cycles}`) ||
-    run.done + run.trialsDone >= run.target + run.trials
-  )
-    return [];
-  // Just seen to: it was warmed a moment ago, and nothing was read of it since.
-  const since = (kind: 'warmed' | 'read') =>
-    (now - (mould.told.findLast((metalNote) => metalNote.kind === kind)?.at ?? -Infinity)) / 1000;
-  if (since('warmed') < SEEN_TO && since('warmed') <= since('read')) return [];
+  }) as const;
+
+/** For its first shot. */
+function firstWarmStep(state: SessionState, mould: MouldState): Step | null {
+  if (state.skips.has(`warmMould:${mould.key}`)) return null;
+  const { units } = state.snapshot;
+  const read = mould.reading ? ` It was ${degrees(mould.reading.celsius, units)}.` : '';
+  return {
+    ...warming(mould),
+    sentence: `Warm ${mould.mould.name} to ${degrees(mould.mould.warmTo, units)}`,
+    detail:
+      'A few minutes on the plate, half a minute with the gun; on wood, not on metal. Last ' +
+      `of all: it goes cold while it waits.${read}`,
+    skip: { step: 'warmMould', target: mould.key },
+  };
+}
+
+/** s since a mould was last warmed, or its metal read. */
+const since = (mould: MouldState, kind: 'warmed' | 'read', now: number): number =>
+  (now - (mould.told.findLast((note) => note.kind === kind)?.at ?? -Infinity)) / 1000;
+
+/**
+ * Whether a mould that was warmed may be warmed again. What lies in it already would come out hot,
+ * oiled and loose, so it is warmed before it is loaded; and not when it was warmed a moment ago and
+ * nothing was read of it since.
+ */
+function mayWarmAgain(state: SessionState, run: RunState, mould: MouldState, now: number): boolean {
+  const [warmed, read] = [since(mould, 'warmed', now), since(mould, 'read', now)];
+  const seenTo = warmed < SEEN_TO && warmed <= read;
+  return (
+    !seenTo &&
+    mould.phase.is === 'open' &&
+    mould.loaded.size === 0 &&
+    !state.skips.has(`warmMould:${mould.key}:${mould.cycles}`) &&
+    run.done + run.trialsDone < run.target + run.trials
+  );
+}
+
+/** Metal nobody has looked at for a while: a look costs less than warming it or not by mistake. */
+function readMetalStep(state: SessionState, mould: MouldState, celsius: number, sd: number): Step {
+  const { units } = state.snapshot;
+  const { name, warmTo } = mould.mould;
+  return {
+    key: 'readMould',
+    target: mould.key,
+    sentence:
+      `Hold the probe to ${name}: about ${degrees(celsius, units)}, it may be ` +
+      `${degrees(celsius - sd, units)}`,
+    detail: `It likes ${degrees(warmTo, units)}. What is read tells whether to warm it, tonight and next time.`,
+    label: `Read ${name}`,
+    read: { kind: 'mould', key: mould.key },
+    skip: { step: 'readMould', target: `${mould.key}:${mould.cycles}` },
+  };
+}
+
+/** When it has gone so cold that warming costs less than what would come short. */
+function warmAgainStep(state: SessionState, mould: MouldState, now: number): Step | null {
+  const { units } = state.snapshot;
+  const { name, warmTo } = mould.mould;
   const { celsius, sd } = mouldHeat(state, mould, now);
   const takes = plateTakes(state, mould, celsius);
-  // Whether it pays hangs on a heat nobody has looked at for a while: a look costs less than either
-  // mistake.
   const pays = (at: number) => warmsAgain(state, mould, { celsius: at, takes, now });
   if (
     sd > DOUBTFUL &&
-    since('read') > SEEN_TO &&
+    since(mould, 'read', now) > SEEN_TO &&
     pays(celsius - sd) !== pays(celsius + sd) &&
     !state.skips.has(`readMould:${mould.key}:${mould.cycles}`)
-  ) {
-    return [
-      {
-        key: 'readMould',
-        target: mould.key,
-        sentence:
-          `Hold the probe to ${name}: about ${degrees(celsius, units)}, it may be ` +
-          `${degrees(celsius - sd, units)}`,
-        detail: `It likes ${degrees(warmTo, units)}. What is read tells whether to warm it, tonight and next time.`,
-        label: `Read ${name}`,
-        read: { kind: 'mould', key: mould.key },
-        skip: { step: 'readMould', target: `${mould.key}:${mould.cycles}` },
-      },
-    ];
-  }
-  if (!pays(celsius)) return [];
-  return [
-    {
-      ...warm,
-      sentence:
-        `Warm ${name} again: metal ${degrees(celsius, units)}, ` +
-        `${shareSaid(shareShort(warmTo - celsius, coldTonight(state, mould).mean))} would come short`,
-      detail:
-        `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, ` +
-        'less than the baits it saves.',
-      skip: { step: 'warmMould', target: `${mould.key}:${mould.cycles}` },
-    },
-  ];
+  )
+    return readMetalStep(state, mould, celsius, sd);
+  if (!pays(celsius)) return null;
+  const short = shareSaid(shareShort(warmTo - celsius, coldTonight(state, mould).mean));
+  return {
+    ...warming(mould),
+    sentence: `Warm ${name} again: metal ${degrees(celsius, units)}, ${short} would come short`,
+    detail:
+      `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, ` +
+      'less than the baits it saves.',
+    skip: { step: 'warmMould', target: `${mould.key}:${mould.cycles}` },
+  };
+}
+
+/** A mould warmed for its first shot, and again when it has gone too cold. */
+function warmStep(
+  state: SessionState,
+  run: RunState,
+  mould: MouldState | undefined,
+  now: number,
+): Step | null {
+  if (!mould || mould.pours.length > 0) return null;
+  if (mould.phase.is !== 'open' && mould.phase.is !== 'closed') return null;
+  if (!mould.warmed) return firstWarmStep(state, mould);
+  return mayWarmAgain(state, run, mould, now) ? warmAgainStep(state, mould, now) : null;
 }
 /** K under its own heat within which a mould said to be warm may be anyway. */
 const LEAST_UNDER = 4;
@@ -189,8 +200,10 @@ export function metalSteps(state: SessionState, run: RunState, now: number): Ste
       skip: { step: 'readRoom', target: 'room' },
     });
   if (ready)
-    for (const { id } of run.tools.moulds)
-      out.push(...warmStep(state, run, state.moulds.get(String(id)), now));
+    for (const { id } of run.tools.moulds) {
+      const warm = warmStep(state, run, state.moulds.get(String(id)), now);
+      if (warm) out.push(warm);
+    }
   const injector = injectorOf(state, run);
   if (ready && injector && !injector.warmed && !state.skips.has(`warmInjector:${injector.key}`)) {
     const yoke = run.stage.yoked ? '' : ', yoke off';

@@ -1,4 +1,5 @@
 import { MAKES } from '../../build/build.ts';
+import type { Job } from '../../plan/input.ts';
 import { sum } from '../../shot/volume.ts';
 import { baitOf } from '../effects/cycle.ts';
 import { ready } from '../inserts.ts';
@@ -8,62 +9,64 @@ import type { Step } from '../step.ts';
 import { count, isKept } from '../summary.ts';
 import { wants } from './work.ts';
 
-/** Runs whose shots are all counted and came short of what was wanted. */
-export function moreSteps(state: SessionState): Step[] {
-  return [...state.runs.values()].flatMap((run): Step[] => {
-    if (run.stage.makes !== 'bait') return [];
-    const { good } = count(
-      [...state.shots.values()].filter(
-        (shot) => shot.job === run.key && isKept(shot) && asAsked(state, shot),
-      ),
-    );
-    const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key);
-    const need = sum((planned ?? run.job).lines.map((line) => line.count));
-    // What is shot by now may be another colourway, shape or build: more of that would not help the
-    // line.
-    const would =
-      planned !== undefined &&
-      run.job.colourway.id === planned.colourway.id &&
-      run.job.build.key === planned.build.key &&
-      run.tools.moulds.some((mould) => baitOf(run, String(mould.id)).id === planned.bait.id);
-    if (
-      good < need &&
-      run.done > 0 &&
-      !would &&
-      !state.skips.has(`more:${run.key}:${run.target}`)
-    ) {
-      return [
-        {
-          key: 'more',
-          target: run.key,
-          sentence:
-            `${need - good} short of ${need} ${planned?.bait.name ?? run.job.bait.name}, ` +
-            `${planned?.colourway.name ?? ''}`,
-          detail:
-            `${good} came good as ordered; what is shot by now is ${run.job.colourway.name}. ` +
-            `Change back for more, or say on the session's page that others will do.`,
-          label: 'Leave it short',
-          send: { kind: 'skipped', payload: { step: 'more', target: `${run.key}:${run.target}` } },
-        },
-      ];
-    }
-    if (good >= need || run.done === 0 || state.skips.has(`more:${run.key}:${run.target}`))
-      return [];
-    return [
-      {
-        key: 'more',
-        target: run.key,
-        sentence: `${need - good} short of ${need} ${run.job.bait.name}: shoot once more?`,
-        detail:
-          `${good} came good of ${run.done} ${run.done === 1 ? 'shot' : 'shots'}. The cups are ` +
-          'still warm; another evening starts cold.',
-        label: 'One more shot',
-        send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
-        skip: { step: 'more', target: `${run.key}:${run.target}` },
-      },
-    ];
-  });
+/** A run against what was ordered of it. */
+interface Counted {
+  run: RunState;
+  planned: Job | undefined;
+  good: number;
+  need: number;
 }
+function counted(state: SessionState, run: RunState): Counted {
+  const asOrdered = [...state.shots.values()].filter(
+    (shot) => shot.job === run.key && isKept(shot) && asAsked(state, shot),
+  );
+  const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key);
+  const need = sum((planned ?? run.job).lines.map((line) => line.count));
+  return { run, planned, good: count(asOrdered).good, need };
+}
+/** Whether more of what is shot by now would help the lines: no other colourway, shape or build. */
+const wouldHelp = ({ run, planned }: Counted): boolean =>
+  planned !== undefined &&
+  run.job.colourway.id === planned.colourway.id &&
+  run.job.build.key === planned.build.key &&
+  run.tools.moulds.some((mould) => baitOf(run, String(mould.id)).id === planned.bait.id);
+
+const onceMore = ({ run, good, need }: Counted): Step => ({
+  key: 'more',
+  target: run.key,
+  sentence: `${need - good} short of ${need} ${run.job.bait.name}: shoot once more?`,
+  detail:
+    `${good} came good of ${run.done} ${run.done === 1 ? 'shot' : 'shots'}. The cups are ` +
+    'still warm; another evening starts cold.',
+  label: 'One more shot',
+  send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
+  skip: { step: 'more', target: `${run.key}:${run.target}` },
+});
+const leftShort = ({ run, planned, good, need }: Counted): Step => ({
+  key: 'more',
+  target: run.key,
+  sentence:
+    `${need - good} short of ${need} ${planned?.bait.name ?? run.job.bait.name}, ` +
+    `${planned?.colourway.name ?? ''}`,
+  detail:
+    `${good} came good as ordered; what is shot by now is ${run.job.colourway.name}. ` +
+    `Change back for more, or say on the session's page that others will do.`,
+  label: 'Leave it short',
+  send: { kind: 'skipped', payload: { step: 'more', target: `${run.key}:${run.target}` } },
+});
+
+/** Runs whose shots are all counted and came short of what was wanted. */
+export const moreSteps = (state: SessionState): Step[] =>
+  [...state.runs.values()]
+    .filter(
+      (run) =>
+        run.stage.makes === 'bait' &&
+        run.done > 0 &&
+        !state.skips.has(`more:${run.key}:${run.target}`),
+    )
+    .map((run) => counted(state, run))
+    .filter(({ good, need }) => good < need)
+    .map((of) => (wouldHelp(of) ? onceMore(of) : leftShort(of)));
 /** A stage that lacks inserts its mould could take: shoot more, or go on with what there is. */
 export function shortSteps(state: SessionState, run: RunState): Step[] {
   const next = [...state.runs.values()].find(
