@@ -47,6 +47,33 @@ export interface Judged {
   at: number;
   flag: Flag | null;
 }
+/** A reading with what it is judged against. */
+interface Judging {
+  kind: DeviceKind;
+  value: number;
+  /** ms, when it was taken as it is believed */
+  at: number;
+  wrongClock: boolean;
+  last: { at: number; value: number } | null;
+  room: number | null;
+  away: boolean;
+}
+/** What can be wrong with a reading; the first that is so is its flag. */
+const FLAGGED: [Flag, (judging: Judging) => boolean][] = [
+  [
+    'absurd',
+    ({ kind, value }) => !(value >= DEVICE_KINDS[kind].low && value <= DEVICE_KINDS[kind].high),
+  ],
+  ['duplicate', ({ last, at, value }) => at === last?.at && value === last.value],
+  ['backwards', ({ last, at, wrongClock }) => last !== null && at <= last.at && !wrongClock],
+  [
+    'ambient',
+    ({ kind, value, room }) => kind === 'thermometer' && room !== null && value < room - UNDER_ROOM,
+  ],
+  ['away', ({ away }) => away],
+  ['clock', ({ wrongClock }) => wrongClock],
+];
+
 /**
  * Judges one reading against the one before.
  * @param room °C, for a thermometer in a cup; null = not known or not in one
@@ -67,24 +94,12 @@ export function judge(
     away?: boolean;
   },
 ): Judged {
-  const { low, high } = DEVICE_KINDS[kind];
-  const wrongClock =
-    reading.at !== undefined && (reading.at > now + AHEAD || reading.at < now - OLD);
-  const at = wrongClock || reading.at === undefined ? now : reading.at;
-  const flag: Flag | null = !(reading.value >= low && reading.value <= high)
-    ? 'absurd'
-    : last && at === last.at && reading.value === last.value
-      ? 'duplicate'
-      : last && at <= last.at && !wrongClock
-        ? 'backwards'
-        : kind === 'thermometer' && room !== null && reading.value < room - UNDER_ROOM
-          ? 'ambient'
-          : away
-            ? 'away'
-            : wrongClock
-              ? 'clock'
-              : null;
-  return { value: reading.value, at, flag };
+  const { value } = reading;
+  const said = reading.at ?? now;
+  const wrongClock = said > now + AHEAD || said < now - OLD;
+  const at = wrongClock ? now : said;
+  const judging = { kind, value, at, wrongClock, last, room, away };
+  return { value, at, flag: FLAGGED.find(([, isSo]) => isSo(judging))?.[0] ?? null };
 }
 
 /**

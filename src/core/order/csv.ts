@@ -46,6 +46,12 @@ const WHERE: Record<string, string> = {
 const whole = (typed: string): number | null =>
   /^\d{1,6}$/.test(typed.trim()) && Number(typed) > 0 ? Number(typed) : null;
 
+/** Why a name in a row is none of the shop's. */
+const notOurs = (thing: string, name: string): string =>
+  name ? `no ${thing} is called “${name}”` : `no ${thing}`;
+const noDay = (typed: string): string =>
+  typed ? `“${typed}” is not a day; write 2026-12-01 or 1/12/2026` : 'no promised day';
+
 /** Checks each row against the shop's baits and colourways, with a reason for each thing wrong. */
 export function readRows(
   rows: Partial<CsvRow>[],
@@ -56,25 +62,19 @@ export function readRows(
     const typed = Object.fromEntries(
       COLUMNS.map((column) => [column, (raw[column] ?? '').trim()]),
     ) as CsvRow;
-    const wrong: string[] = [];
     const bait = baits.get(typed.bait.toLowerCase());
     const colourway = colourways.get(typed.colourway.toLowerCase());
     const count = whole(typed.count);
     const pack = typed.pack === '' ? 1 : whole(typed.pack);
     const promised = readDay(typed.promised);
-    if (!typed.customer) wrong.push('no customer');
-    if (bait === undefined)
-      wrong.push(typed.bait ? `no bait is called “${typed.bait}”` : 'no bait');
-    if (colourway === undefined)
-      wrong.push(typed.colourway ? `no colourway is called “${typed.colourway}”` : 'no colourway');
-    if (count === null) wrong.push(`“${typed.count}” is not a whole number of baits`);
-    if (pack === null) wrong.push(`“${typed.pack}” is not a pack size`);
-    if (promised === null)
-      wrong.push(
-        typed.promised
-          ? `“${typed.promised}” is not a day; write 2026-12-01 or 1/12/2026`
-          : 'no promised day',
-      );
+    const wrong = [
+      ...(typed.customer ? [] : ['no customer']),
+      ...(bait === undefined ? [notOurs('bait', typed.bait)] : []),
+      ...(colourway === undefined ? [notOurs('colourway', typed.colourway)] : []),
+      ...(count === null ? [`“${typed.count}” is not a whole number of baits`] : []),
+      ...(pack === null ? [`“${typed.pack}” is not a pack size`] : []),
+      ...(promised === null ? [noDay(typed.promised)] : []),
+    ];
     const part = wrong.length
       ? null
       : {

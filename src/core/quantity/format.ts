@@ -103,30 +103,36 @@ export function show(
   decimals?: number,
 ): Shown {
   const key = shopUnit(dimension, shop);
-  if (dimension === 'volume' && key !== 'mL' && Number.isFinite(value)) {
-    // What is finer than a measure (a cavity, a bait) is told in spoons and their hundredths.
-    if (decimals !== undefined && decimals > 0 && value < 30) {
-      const tea = value / unit(shop.system === 'us' ? 'usTsp' : 'impTsp').factor;
-      return { number: tea.toFixed(2), unit: 'tsp', text: `${tea.toFixed(2)} tsp` };
-    }
-    return measured(value, shop);
-  }
-  const other = unit(key);
-  const count = (value - (other.offset ?? 0)) / other.factor;
+  if (dimension === 'volume' && key !== 'mL' && Number.isFinite(value))
+    return decimals !== undefined && decimals > 0 && value < FINER
+      ? inTeaspoons(value, shop)
+      : measured(value, shop);
+  const { offset = 0, factor, label } = unit(key);
+  const count = (value - offset) / factor;
   // What is thinner than a fingernail is told to a tenth or a hundredth: flake is never 0 mm.
   if (key === 'mm' && decimals === undefined && count !== 0 && Math.abs(count) < 10) {
     const fine = String(Number(count.toFixed(Math.abs(count) < 1 ? 2 : 1)));
-    return { number: fine, unit: other.label, text: `${fine} ${other.label}` };
+    return { number: fine, unit: label, text: `${fine} ${label}` };
   }
-  const places =
-    key === 'in'
-      ? Math.max(decimals ?? 0, Math.abs(count) < THIN_INCH ? 3 : 2)
-      : (decimals ?? DECIMALS[key] ?? 1);
-  const number = Object.is(Number(count.toFixed(places)), -0)
-    ? (0).toFixed(places)
-    : count.toFixed(places);
-  return { number, unit: other.label, text: other.label ? `${number} ${other.label}` : number };
+  const number = fixed(count, placesOf(key, count, decimals));
+  return { number, unit: label, text: label ? `${number} ${label}` : number };
 }
+/** mL under which what is finer than a measure (a cavity, a bait) is told in hundredths of a spoon. */
+const FINER = 30;
+const inTeaspoons = (ml: number, shop: ShopUnits): Shown => {
+  const tea = (ml / unit(shop.system === 'us' ? 'usTsp' : 'impTsp').factor).toFixed(2);
+  return { number: tea, unit: 'tsp', text: `${tea} tsp` };
+};
+/** Decimals a figure has: those asked for, or its unit's; an inch always has two, three where thin. */
+const placesOf = (key: UnitKey, count: number, decimals: number | undefined): number =>
+  key === 'in'
+    ? Math.max(decimals ?? 0, Math.abs(count) < THIN_INCH ? 3 : 2)
+    : (decimals ?? DECIMALS[key] ?? 1);
+/** Never −0. */
+const fixed = (count: number, places: number): string => {
+  const said = count.toFixed(places);
+  return Object.is(Number(said), -0) ? (0).toFixed(places) : said;
+};
 
 /**
  * A flake's size as makers say it: in the shop's unit, in decimals of an inch and in thousandths:
