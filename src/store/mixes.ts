@@ -46,6 +46,8 @@ export async function keepVersion(
   );
 }
 
+/** A version stands as it was made; a mix has changed. */
+const CHANGED = { mixes: 'updated_at = clock_timestamp(), ', mix_versions: '' } as const;
 /**
  * Recipes, and their versions, that have a material in them know it by its number and say it by
  * the name it has now; what they named by words alone is joined to it. Amounts stand as they were.
@@ -54,9 +56,9 @@ export async function keepVersion(
 export async function joinMixes(material: number, name: string, words: string[]): Promise<void> {
   const own = `(i->>'materialId')::int = $1
     OR (NOT i ? 'materialId' AND lower(trim(i->>'what')) = ANY($3::text[]))`;
-  for (const table of ['mixes', 'mix_versions'])
+  for (const table of ['mixes', 'mix_versions'] as const)
     await run(
-      `UPDATE ${table} SET ${table === 'mixes' ? 'updated_at = clock_timestamp(), ' : ''}spec = jsonb_set(spec, '{ladder}', (SELECT jsonb_agg(
+      `UPDATE ${table} SET ${CHANGED[table]}spec = jsonb_set(spec, '{ladder}', (SELECT jsonb_agg(
          CASE WHEN ${own} THEN i || jsonb_build_object('materialId', $1::int, 'what', $2::text)
          ELSE i END ORDER BY place)
          FROM jsonb_array_elements(spec->'ladder') WITH ORDINALITY ladder(i, place)))
