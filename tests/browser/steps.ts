@@ -98,6 +98,20 @@ async function shown(page: Page, letter: string): Promise<number> {
   return heat ? Math.round(Number(heat)) : 178;
 }
 
+/**
+ * Presses the main key for what was read on it; false where it has become another meanwhile: then a
+ * hand reads it again.
+ */
+async function pressedFor(page: Page, hands: Hands, read: string): Promise<boolean> {
+  await unguarded(page);
+  if ((await mainSays(page)) !== read) return false;
+  await hands.main();
+  return true;
+}
+
+/** Steps whose key says something else once their time is up, or cavities are touched. */
+const OWN_DOING = new Set(['hold', 'mark']);
+
 /** Does what the bench says, a step at a time, waiting out countdowns on the page's own clock. */
 export async function follow(
   page: Page,
@@ -113,9 +127,10 @@ export async function follow(
     const sentence = await page.locator('[data-step]').textContent();
     done.push(step!);
     const seq = await page.locator('[data-seq]').getAttribute('data-seq');
-    const read = /Read (\S)/.exec(await mainSays(page))?.[1];
+    const says = await mainSays(page);
+    const read = /Read (\S)/.exec(says)?.[1];
     if (read) {
-      await hands.main();
+      if (!(await pressedFor(page, hands, says))) continue;
       // On a slow machine the advice may have moved on between being read and being followed: then
       // that was done.
       const pad = page.getByRole('dialog');
@@ -131,7 +146,7 @@ export async function follow(
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool' || step === 'heating') {
       // To the end of its countdown; a cup that cools waits for its own.
-      const left = /^(\d+):(\d\d)/.exec(await mainSays(page));
+      const left = /^(\d+):(\d\d)/.exec(says);
       await page.clock.fastForward(
         1000 * (step === 'heating' && left ? 60 * Number(left[1]) + Number(left[2]) + 1 : 20),
       );
@@ -142,7 +157,9 @@ export async function follow(
       // Every insert laid in, every port shot: said at once where the bench offers it.
       const all = page.getByRole('button', { name: /^All \d+ are (in|full)/ });
       if ((step === 'load' || step === 'shoot') && (await all.count()) > 0) await all.click();
-      else await hands.main();
+      // What a mark or the clock made of the key by now was made by this hand.
+      else if (!(await pressedFor(page, hands, OWN_DOING.has(step!) ? await mainSays(page) : says)))
+        continue;
     }
     // Two shots may want the same thing one after the other: then the log has moved on.
     await expect
