@@ -10,6 +10,7 @@ export * from './laid.ts';
 export * from './mouldHeat.ts';
 export * from './plan.ts';
 export * from './planned.ts';
+export type { PullItem } from './pullItem.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';
 export * from './spoon.ts';
