@@ -35,6 +35,19 @@ export interface Filling {
 const areaOf = ({ shape, across, wide }: Thin): number | null =>
   shape === 'round' ? (Math.PI / 4) * across ** 2 : wide === undefined ? null : across * wide;
 
+/** Plastic pushed into a mould. */
+interface Pushed {
+  /** °C going in */
+  shot: number;
+  /** °C of the mould */
+  metal: number;
+  /** Pa */
+  pressure: number;
+  contact?: number;
+  /** it takes before the thin part; none = it is fed at once, as fast as pressure drives it */
+  way?: Way;
+}
+
 /**
  * How far plastic runs into a thin part before it stops (M7): pressure-driven flow in a gap
  * (Hele-Shaw) whose skin freezes from the wall. With the heat across the gap from M6, `L dL/dt = P
@@ -42,22 +55,12 @@ const areaOf = ({ shape, across, wide }: Thin): number | null =>
  * ds` (round), and plastic under the no-flow heat does not move. What it loses before it gets
  * there, and how fast it can come at all while the rest fills, are the way's. The skin is
  * everywhere as old as at the mouth, so the figure is on the short side.
- * @param shot °C going in
- * @param metal °C of the mould
- * @param pressure Pa
- * @param way it takes before the thin part; none = it is fed at once, as fast as pressure drives it
  * @see C. A. Hieber, S. F. Shen 1980, *J. Non-Newtonian Fluid Mech.* 7, 1–32; Bird, Stewart &
  * Lightfoot §2.3, §2.5
  */
 export function filling(
   thin: Thin,
-  {
-    shot,
-    metal,
-    pressure,
-    contact = CONTACT,
-    way,
-  }: { shot: number; metal: number; pressure: number; contact?: number; way?: Way },
+  { shot, metal, pressure, contact = CONTACT, way }: Pushed,
 ): Filling {
   const { shape, across } = thin;
   const half = across / 2000;
@@ -112,33 +115,19 @@ export function filling(
 }
 
 /** mm reached in the end. */
-export const reachOf = (
-  thin: Thin,
-  {
-    shot,
-    metal,
-    pressure,
-    contact = CONTACT,
-    way,
-  }: { shot: number; metal: number; pressure: number; contact?: number; way?: Way },
-): number => filling(thin, { shot, metal, pressure, contact, way }).reach.at(-1)!;
+export const reachOf = (thin: Thin, pushed: Pushed): number => filling(thin, pushed).reach.at(-1)!;
 
 /** Coolest shot, °C, that reaches a length, mm; null where even the ceiling does not. */
 export function heatToReach(
   thin: Thin,
   length: number,
-  {
-    metal,
-    pressure,
-    contact = CONTACT,
-    way,
-  }: { metal: number; pressure: number; contact?: number; way?: Way },
+  pushed: Omit<Pushed, 'shot'>,
 ): number | null {
   let [low, high] = [PLASTISOL.noFlow, PLASTISOL.ceiling] as [number, number];
-  if (reachOf(thin, { shot: high, metal, pressure, contact, way }) < length) return null;
+  if (reachOf(thin, { ...pushed, shot: high }) < length) return null;
   for (let k = 0; k < 10; k++) {
     const middle = (low + high) / 2;
-    if (reachOf(thin, { shot: middle, metal, pressure, contact, way }) >= length) high = middle;
+    if (reachOf(thin, { ...pushed, shot: middle }) >= length) high = middle;
     else low = middle;
   }
   return high;
