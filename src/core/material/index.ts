@@ -13,3 +13,4 @@ export * from './ingredientOf.ts';
 export * from './kin.ts';
 export * from './dye.ts';
 export * from './named.ts';
+export * from './ingredientKinds.ts';

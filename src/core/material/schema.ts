@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { IdSchema } from '../id.ts';
 import type { Grade } from './grade.ts';
 import { GRADES } from './grade.ts';
+import { INGREDIENT_KINDS } from './ingredientKinds.ts';
 
 export const GradeSchema = z.enum(Object.keys(GRADES) as [Grade, ...Grade[]]);
 
@@ -9,7 +10,7 @@ const IngredientSchema = z.object({
   what: z.string().trim().min(1, 'Name the ingredient.'),
   /** the material of the shelf it is; absent where the shelf had none of its name */
   materialId: IdSchema.optional(),
-  kind: z.enum(['stabiliser', 'softener', 'pigment', 'powder', 'flake', 'salt', 'scent', 'remelt']),
+  kind: z.enum(INGREDIENT_KINDS),
   /** in the internal unit of its dimension, for one US cup (236.6 mL) of plastisol */
   amount: z.number().positive(),
   dimension: z.enum(['drops', 'volume', 'mass']),

@@ -1,6 +1,5 @@
 import { MAKES } from '../build/index.ts';
-import type { Ingredient } from '../material/index.ts';
-import { GRADES, scaleIngredient } from '../material/index.ts';
+import { GRADES, INGREDIENT_KINDS, scaleIngredient } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { say } from '../quantity/index.ts';
 import type { PlanInput } from './input.ts';
@@ -28,17 +27,6 @@ function plastic({ plan, input, shop }: Laid): PullItem[] {
   }));
 }
 
-/** Kinds of ingredients, in the order they are laid out. */
-const ORDER: Ingredient['kind'][] = [
-  'stabiliser',
-  'softener',
-  'pigment',
-  'powder',
-  'flake',
-  'salt',
-  'scent',
-  'remelt',
-];
 /** What is counted in one mix and weighed in another is put out twice, each ticked by itself. */
 function ingredients({ plan, input }: Laid): Summed[] {
   const all = new Map<string, Summed>();
@@ -57,7 +45,8 @@ function ingredients({ plan, input }: Laid): Summed[] {
       }
   }
   return [...all.values()].sort(
-    (one, other) => ORDER.indexOf(one.item.kind) - ORDER.indexOf(other.item.kind),
+    (one, other) =>
+      INGREDIENT_KINDS.indexOf(one.item.kind) - INGREDIENT_KINDS.indexOf(other.item.kind),
   );
 }
 const colour = (laid: Laid, all: readonly Summed[]): PullItem[] =>

@@ -1,6 +1,6 @@
 import { BLOCKS, LINES } from '@/core/build/index.ts';
 import { OVENS } from '@/core/heat/oven.ts';
-import { GRADES, KINDS, SHAPES, WHEN } from '@/core/material/index.ts';
+import { GRADES, INGREDIENT_KINDS, KINDS, SHAPES, WHEN } from '@/core/material/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import type { Dimension } from '@/core/quantity/index.ts';
 
@@ -236,16 +236,7 @@ export const FORMS: Record<
             key: 'kind',
             label: 'Kind',
             kind: 'choice',
-            choices: [
-              'stabiliser',
-              'softener',
-              'pigment',
-              'powder',
-              'flake',
-              'salt',
-              'scent',
-              'remelt',
-            ].map((key) => [key, key]),
+            choices: INGREDIENT_KINDS.map((key) => [key, key]),
           },
           { key: 'amount', label: 'Amount', kind: 'amount' },
           { key: 'when', label: 'When', kind: 'choice', choices: Object.entries(WHEN) },
