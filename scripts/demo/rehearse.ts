@@ -6,6 +6,7 @@ import type {
   Send,
   SessionState,
   Snapshot,
+  Step,
 } from '../../src/core/session/index.ts';
 import {
   apply,
@@ -45,192 +46,214 @@ const faultFor = (stage: Stage, chance: () => number): Fault => {
   return all[Math.floor(chance() * all.length)]!;
 };
 
-/**
- * A maker who does what the bench says next, with hands that take their time and a thermometer that
- * wavers. Events come from the same advice and the same rules as at a real bench.
- */
-export function rehearse({
-  session,
-  snapshot,
-  startAt,
-  chance,
-  until,
-  spoil = () => 0.05,
-}: Rehearsal): AnyEvent[] {
-  const state = startState(snapshot);
-  const events: AnyEvent[] = [];
-  let now = startAt;
-  const tries = new Map<string, number>();
-  const send = (what: Send) => {
+/** Acts after which nobody goes on tonight; a guard against an evening that has no end. */
+const ENDLESS = 20_000;
+/** s a step takes, in the middle: those that take their own time. */
+const TAKES: Partial<Record<Step['key'], number>> = { wake: 60, rack: 25 };
+const USUALLY = 12;
+/** Steps that are over when their time is. */
+const WAITED_FOR: ReadonlySet<Step['key']> = new Set(['cool', 'hold']);
+/** s between the acts of one step, by what they are. */
+const APART = { before: 9, mark: 2.5, probe: 6, after: 4 } as const;
+/** Looks at one cup before it is given up for this draw. */
+const LOOKS = 2;
+const LOOKS_A_DRAW = 8;
+
+/** A maker at work: where the evening stands, and what has been done so far. */
+class Hands {
+  readonly state: SessionState;
+  readonly events: AnyEvent[] = [];
+  readonly chance: () => number;
+  private now: number;
+  private readonly tries = new Map<string, number>();
+  private readonly stove: ReturnType<typeof stoveOf>;
+  private readonly metal: ReturnType<typeof metalOf>;
+  private readonly spoil: NonNullable<Rehearsal['spoil']>;
+
+  constructor(private readonly rehearsal: Rehearsal) {
+    const { snapshot, startAt, chance, spoil = () => 0.05 } = rehearsal;
+    this.state = startState(snapshot);
+    this.chance = chance;
+    this.now = startAt;
+    this.spoil = spoil;
+    this.stove = stoveOf(this.state, {
+      startAt,
+      chance,
+      now: () => this.now,
+      spend: (seconds) => this.spend(seconds),
+      send: (what) => this.send(what),
+    });
+    this.metal = metalOf(this.state, this.stove.room, chance, () => this.now);
+  }
+  spend(seconds: number): void {
+    this.now += 1000 * seconds;
+  }
+  send(what: Send): void {
+    const { session } = this.rehearsal;
     const event = {
-      id: v5(`${session}/${events.length}`, SPACE),
+      id: v5(`${session}/${this.events.length}`, SPACE),
       session,
-      seq: events.length + 1,
-      at: Math.round(now),
+      seq: this.events.length + 1,
+      at: Math.round(this.now),
       by: 'bench',
       v: EVENT_VERSION,
       ...what,
     } as AnyEvent;
-    events.push(event);
-    apply(state, event);
-    stove.heard(event);
-    metal.heard(event);
-  };
-  const stove = stoveOf(state, {
-    startAt,
-    chance,
-    now: () => now,
-    spend: (seconds) => void (now += 1000 * seconds),
-    send,
-  });
-  const metal = metalOf(state, stove.room, chance, () => now);
-  send({ kind: 'opened', payload: {} });
-  send({
-    kind: 'reading',
-    payload: {
-      target: { kind: 'room', key: 'room' },
-      celsius: Math.round(stove.room),
-      stage: null,
-      from: 'typed',
-    },
-  });
-  for (let i = 0; i < 20_000 && state.status !== 'finished'; i++) {
-    if (until?.(state)) break;
-    const step = nextStep(state, now);
-    if (!step) break;
-    now +=
-      Math.max(2, normal(chance, step.key === 'wake' ? 60 : step.key === 'rack' ? 25 : 12, 4)) *
-      1000;
-    if (step.key === 'cool' || step.key === 'hold') now = Math.max(now, step.until ?? now);
-    if (step.key === 'cool') continue;
-    // Twice as many as planned and still short: nobody goes on tonight.
-    if (step.key === 'more' && state.shots.size >= 2 * snapshot.plan.shots.length) {
-      send({ kind: 'finished', payload: {} });
-      break;
-    }
-    if (step.read?.kind === 'mould') {
-      send({
-        kind: 'reading',
-        payload: {
-          target: step.read,
-          celsius: metal.read(step.read.key),
-          stage: null,
-          from: 'typed',
-        },
-      });
-      continue;
-    }
-    if (step.read) {
-      const cup = state.cups.get(step.read.key)!;
-      const run = runInHand(state);
-      if (step.key === 'cook' || step.key === 'stir') stove.cook(cup.key);
-      else if (tries.get(step.target) === state.draws.size * 8 + 2)
-        send({ kind: 'skipped', payload: step.skip! });
-      else {
-        tries.set(step.target, Math.max(tries.get(step.target) ?? 0, state.draws.size * 8) + 1);
-        const together = stove.match(
-          state.injectors.has(step.target) && run
-            ? heatCups(state, run).map((heatCup) => heatCup.key)
-            : [cup.key],
-          run?.tools.window ?? { low: 158, high: 168 },
-        );
-        const act =
-          together &&
-          steps(state, now).find((step) => step.key === 'draw' || step.key === 'pour')?.send;
-        // Drawn or poured at once, at the heats the bench reckons: a match goes stale in seconds.
-        if (act?.kind === 'drawn')
-          send({
-            kind: 'drawn',
-            payload: {
-              ...act.payload,
-              barrels: act.payload.barrels.map((barrel) => ({
-                ...barrel,
-                ...together!.get(barrel.cup),
-              })),
-            },
-          });
-        else if (act?.kind === 'poured')
-          send({
-            kind: 'poured',
-            payload: { ...act.payload, celsius: together!.get(act.payload.cup)?.celsius },
-          });
-      }
-      continue;
-    }
-    for (const one of step.also ?? []) {
-      now += 9000;
-      send(one);
-    }
-    if (step.open === 'trial') {
-      const shot = [...state.shots.values()].find((shot) => shot.mould === step.target)!;
-      send({
-        kind: 'trialled',
-        payload: {
-          mould: step.target,
-          shot: shot.id,
-          fill: 'full',
-          letsGo: 'TOP',
-          hold: 9,
-          window: { low: 160, high: 170 },
-          bait: 9.3,
-          verdict: 'good',
-          note: '',
-        },
-      });
-      continue;
-    }
-    const all = atOnce(step);
-    if (all) {
-      send(all);
-      continue;
-    }
-    if (step.send?.kind === 'cavityMarked') {
-      const { shot, cavity } = step.send.payload;
-      const mould = state.shots.get(shot)!.mould;
-      send(
-        chance() > spoil(mould, cavity, 2)
-          ? step.send
-          : { kind: 'cavityMarked', payload: { shot, cavity, grade: 'usable', fault: 'muddied' } },
-      );
-      continue;
-    }
-    if (step.key === 'mark' && step.send?.kind === 'marked') {
-      const mould = state.moulds.get(step.target)!;
-      const shot = state.shots.get(mould.shot!)!;
-      for (const cavity of shot.cavities.keys()) {
-        const done = metal.fault(shot);
-        if (done === null && chance() > spoil(mould.key, cavity, shot.n)) continue;
-        now += 2500;
-        if (shot.marks.has(cavity)) continue;
-        const fault = done ?? faultFor(shot.stage, chance);
-        const usable = fault !== 'short' && chance() < 0.35;
-        send({
-          kind: 'cavityMarked',
-          payload: { shot: shot.id, cavity, grade: usable ? 'usable' : 'second', fault },
-        });
-      }
-    }
-    if (step.send) send(step.send);
-    // Every second shot a probe is held to the open mould.
-    if (
-      step.key === 'open' &&
-      (state.shots.get(state.moulds.get(step.target)?.shot ?? '')?.n ?? 0) % 2 === 0
-    ) {
-      now += 6000;
-      send({
-        kind: 'reading',
-        payload: {
-          target: { kind: 'mould', key: step.target },
-          celsius: metal.read(step.target),
-          stage: null,
-          from: 'typed',
-        },
-      });
-    }
-    for (const one of step.then ?? []) {
-      now += 4000;
-      send(one);
+    this.events.push(event);
+    apply(this.state, event);
+    this.stove.heard(event);
+    this.metal.heard(event);
+  }
+  private read(target: NonNullable<Step['read']> | { kind: 'room'; key: 'room' }, celsius: number) {
+    this.send({ kind: 'reading', payload: { target, celsius, stage: null, from: 'typed' } });
+  }
+  begins(): void {
+    this.send({ kind: 'opened', payload: {} });
+    this.read({ kind: 'room', key: 'room' }, Math.round(this.stove.room));
+  }
+  next(): Step | null {
+    return nextStep(this.state, this.now);
+  }
+  /** Its time passes: what is only waited for is done with that. */
+  takes(step: Step): void {
+    this.spend(Math.max(2, normal(this.chance, TAKES[step.key] ?? USUALLY, 4)));
+    if (WAITED_FOR.has(step.key)) this.now = Math.max(this.now, step.until ?? this.now);
+  }
+  /** Twice as many as planned and still short: nobody goes on tonight. */
+  isEnough(step: Step): boolean {
+    return (
+      step.key === 'more' && this.state.shots.size >= 2 * this.rehearsal.snapshot.plan.shots.length
+    );
+  }
+  probe(mould: string): void {
+    this.read({ kind: 'mould', key: mould }, this.metal.read(mould));
+  }
+  /** A cup is read: cooked on, or brought together with the others of its draw. */
+  look(step: Step, cup: string): void {
+    const { state, tries } = this;
+    const looks = state.draws.size * LOOKS_A_DRAW;
+    if (step.key === 'cook' || step.key === 'stir') this.stove.cook(cup);
+    else if (tries.get(step.target) === looks + LOOKS)
+      this.send({ kind: 'skipped', payload: step.skip! });
+    else {
+      tries.set(step.target, Math.max(tries.get(step.target) ?? 0, looks) + 1);
+      this.match(step, cup);
     }
   }
-  return events;
+  /** Drawn or poured at once, at the heats the bench reckons: a match goes stale in seconds. */
+  private match(step: Step, cup: string): void {
+    const { state } = this;
+    const run = runInHand(state);
+    const together = this.stove.match(
+      state.injectors.has(step.target) && run
+        ? heatCups(state, run).map((heatCup) => heatCup.key)
+        : [cup],
+      run?.tools.window ?? { low: 158, high: 168 },
+    );
+    if (!together) return;
+    const act = steps(state, this.now).find(({ key }) => key === 'draw' || key === 'pour')?.send;
+    if (act?.kind === 'drawn') {
+      const barrels = act.payload.barrels.map((barrel) => ({
+        ...barrel,
+        ...together.get(barrel.cup),
+      }));
+      this.send({ kind: 'drawn', payload: { ...act.payload, barrels } });
+    } else if (act?.kind === 'poured') {
+      const celsius = together.get(act.payload.cup)?.celsius;
+      this.send({ kind: 'poured', payload: { ...act.payload, celsius } });
+    }
+  }
+  trial(mould: string): void {
+    const shot = [...this.state.shots.values()].find((other) => other.mould === mould)!;
+    this.send({
+      kind: 'trialled',
+      payload: {
+        mould,
+        shot: shot.id,
+        fill: 'full',
+        letsGo: 'TOP',
+        hold: 9,
+        window: { low: 160, high: 170 },
+        bait: 9.3,
+        verdict: 'good',
+        note: '',
+      },
+    });
+  }
+  /** One cavity looked at before it takes more: good, or its colours have run into one another. */
+  secondLook(step: Step, { shot, cavity }: { shot: string; cavity: number }): void {
+    const { mould } = this.state.shots.get(shot)!;
+    this.send(
+      this.chance() > this.spoil(mould, cavity, 2)
+        ? step.send!
+        : { kind: 'cavityMarked', payload: { shot, cavity, grade: 'usable', fault: 'muddied' } },
+    );
+  }
+  /** Cavities that did not come good, before the rest are said to have. */
+  mark(step: Step): void {
+    const mould = this.state.moulds.get(step.target)!;
+    const shot = this.state.shots.get(mould.shot!)!;
+    for (const cavity of shot.cavities.keys()) {
+      const done = this.metal.fault(shot);
+      if (done === null && this.chance() > this.spoil(mould.key, cavity, shot.n)) continue;
+      this.spend(APART.mark);
+      if (shot.marks.has(cavity)) continue;
+      const fault = done ?? faultFor(shot.stage, this.chance);
+      const usable = fault !== 'short' && this.chance() < 0.35;
+      const grade = usable ? 'usable' : 'second';
+      this.send({ kind: 'cavityMarked', payload: { shot: shot.id, cavity, grade, fault } });
+    }
+  }
+  /** Every second shot a probe is held to the open mould. */
+  afterOpening(step: Step): void {
+    const shot = this.state.shots.get(this.state.moulds.get(step.target)?.shot ?? '');
+    if (step.key !== 'open' || (shot?.n ?? 0) % 2 !== 0) return;
+    this.spend(APART.probe);
+    this.probe(step.target);
+  }
+  /** What goes with a step, before it or after. */
+  along(sends: readonly Send[] | undefined, apart: number): void {
+    for (const one of sends ?? []) {
+      this.spend(apart);
+      this.send(one);
+    }
+  }
+}
+
+/** The act itself: marks first, a probe after. */
+function act(hands: Hands, step: Step): void {
+  if (step.key === 'mark' && step.send?.kind === 'marked') hands.mark(step);
+  if (step.send) hands.send(step.send);
+  hands.afterOpening(step);
+  hands.along(step.then, APART.after);
+}
+/** What the bench says next is done. */
+function follow(hands: Hands, step: Step): void {
+  if (step.read?.kind === 'mould') return hands.probe(step.read.key);
+  if (step.read) return hands.look(step, step.read.key);
+  hands.along(step.also, APART.before);
+  if (step.open === 'trial') return hands.trial(step.target);
+  const all = atOnce(step);
+  if (all) return hands.send(all);
+  if (step.send?.kind === 'cavityMarked') return hands.secondLook(step, step.send.payload);
+  act(hands, step);
+}
+
+/**
+ * A maker who does what the bench says next, with hands that take their time and a thermometer that
+ * wavers. Events come from the same advice and the same rules as at a real bench.
+ */
+export function rehearse(rehearsal: Rehearsal): AnyEvent[] {
+  const hands = new Hands(rehearsal);
+  hands.begins();
+  for (let acts = 0; acts < ENDLESS && hands.state.status !== 'finished'; acts++) {
+    if (rehearsal.until?.(hands.state)) break;
+    const step = hands.next();
+    if (!step) break;
+    hands.takes(step);
+    if (step.key === 'cool') continue;
+    if (hands.isEnough(step)) hands.send({ kind: 'finished', payload: {} });
+    else follow(hands, step);
+  }
+  return hands.events;
 }

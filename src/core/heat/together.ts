@@ -31,6 +31,7 @@ const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
 const RELAXED = [
   { apart: 1.5, under: 2 },
   { apart: 2, under: 4 },
+  { apart: 3, under: 6 },
 ] as const;
 export const NEAREST = 'no nearer: longer bursts are not safe';
 /** s that a doubt costs: the look it will want, and what cups lose meanwhile (judgement). */
