@@ -31,8 +31,9 @@ const RAISED = { two: [0.4, 0], three: [0.65, 0.4, 0.2, 0] } as const;
 const RELAXED = [
   { apart: 1.5, under: 2 },
   { apart: 2, under: 4 },
-  { apart: 3, under: 6 },
 ] as const;
+/** Three cups in turn in one oven: each cools while two have theirs, and chasing lasts for ever. */
+const CHASED = { apart: 3, under: 6 } as const;
 export const NEAREST = 'no nearer: longer bursts are not safe';
 /** s that a doubt costs: the look it will want, and what cups lose meanwhile (judgement). */
 const DOUBT_COSTS = 60;
@@ -55,23 +56,20 @@ function askedInTurn(
   full: MatchWanted,
   apart: number,
   raised: readonly number[],
-  cups: number,
+  relaxed: readonly { apart: number; under: number }[],
 ): Asked[] {
   const narrowed = raised.map((share) => ({
     ...full,
     apart: share === 0 ? full.apart : apart,
     low: full.low + share * (full.high - full.low),
   }));
-  const relaxed =
-    cups > 1
-      ? RELAXED.map(({ apart: times, under }): Asked => ({
-          ...full,
-          apart: times * full.apart,
-          low: full.low - under,
-          nearest: true,
-        }))
-      : [];
-  return [...narrowed, ...relaxed];
+  const nearest = relaxed.map(({ apart: times, under }): Asked => ({
+    ...full,
+    apart: times * full.apart,
+    low: full.low - under,
+    nearest: true,
+  }));
+  return [...narrowed, ...nearest];
 }
 
 /**
@@ -128,12 +126,10 @@ export function matchBelieved(
     matchSideBySide(believed, ovens, { wanted: asked, hands, tables });
   // Three cups in one oven after another are seldom worth the time it takes to look for it.
   const ways = !several ? [inOne] : cups.length > 2 ? [sideBySide] : [sideBySide, inOne];
-  for (const asked of askedInTurn(
-    full,
-    apart,
-    cups.length > 2 && !several ? RAISED.three : RAISED.two,
-    cups.length,
-  )) {
+  const chased = cups.length > 2 && !several;
+  const raised = chased ? RAISED.three : RAISED.two;
+  const relaxed = [...(cups.length > 1 ? RELAXED : []), ...(chased ? [CHASED] : [])];
+  for (const asked of askedInTurn(full, apart, raised, relaxed)) {
     const found = ways
       .flatMap((way) => way(asked) ?? [])
       .map((way) => foresee(belief, cups, { uses, way, wanted: full, hands }));

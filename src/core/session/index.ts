@@ -37,6 +37,8 @@ export * from './summary.ts';
 export * from './allot.ts';
 export * from './settings.ts';
 export * from './words.ts';
+export * from './benchView.ts';
+export * from './cupShown.ts';
 export * from './faults.ts';
 export * from './follow/followed.ts';
 export * from './follow/follower.ts';

@@ -1,43 +1,35 @@
-import { MouldsPlace } from './MouldsPlace.tsx';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import type { AnyEvent, BenchView, Send, Snapshot, Step } from '@/core/session/index.ts';
+import {
+  advise,
+  benchView,
+  cupInPot,
+  gaugeSays,
+  heatCautions,
+  queueOf,
+  readNext,
+  runInHand,
+  steps,
+  whatIf,
+} from '@/core/session/index.ts';
+import { BarrelsPlace } from './BarrelsPlace.tsx';
 import { BenchHead } from './BenchHead.tsx';
 import { BenchNotices } from './BenchNotices.tsx';
 import { BenchPanels, type Open } from './BenchPanels.tsx';
-import { Place } from './Place.tsx';
-import { usePanels } from './panels.ts';
-import { useBenchKeys } from './useBenchKeys.ts';
-import { useMarking } from './useMarking.tsx';
-import { useNow } from './useNow.ts';
-import type { AnyEvent, Send, Snapshot } from '@/core/session/index.ts';
-import {
-  advise,
-  apartOf,
-  cupsInHand,
-  drawCups,
-  freeMould,
-  gaugeSays,
-  heatCautions,
-  injectorOf,
-  inStep,
-  queueOf,
-  runInHand,
-  steps,
-  unpoured,
-  whatIf,
-  windowNow,
-} from '@/core/session/index.ts';
-import { say } from '@/core/quantity/index.ts';
-import { BarrelClock } from './BarrelClock.tsx';
-import { Barrels } from './Barrels.tsx';
-import { ByHand } from './ByHand.tsx';
-import { CupCaptions, Cups } from './Cups.tsx';
+import { CupsPlace } from './CupsPlace.tsx';
 import { HotCup } from './HotCup.tsx';
+import { MouldsPlace } from './MouldsPlace.tsx';
+import { usePanels } from './panels.ts';
+import { Place } from './Place.tsx';
 import { Faults, Rack } from './Rack.tsx';
 import { Strip } from './Strip.tsx';
-import { heard, useDevices } from './useDevices.ts';
+import { useBenchKeys } from './useBenchKeys.ts';
+import { type Device, heard, useDevices } from './useDevices.ts';
 import { useHeat } from './useHeat.ts';
 import { useKeyGuard } from './useKeyGuard.ts';
-import { useSession } from './useSession.ts';
+import { useMarking } from './useMarking.tsx';
+import { useNow } from './useNow.ts';
+import { type Session, useSession } from './useSession.ts';
 
 interface Opened {
   id: number;
@@ -54,39 +46,70 @@ export default function Bench() {
   return <Places {...session} />;
 }
 
-function Places({ id, name, snapshot, events }: Opened) {
-  const {
-    state,
-    act,
-    undo,
-    canUndo,
-    waiting,
-    away,
-    mayNot,
-    refused,
-    answer: answerFor,
-  } = useSession(id, snapshot, events);
+/** What is to be done now, and what stands where, by the log and by what is foreseen. */
+function useAdvice(id: number, { state }: Session) {
   const now = Math.max(useNow(), state.lastAt);
-  const [panel, setPanel] = useState<Open>(null);
-  const main = useRef<HTMLButtonElement>(null);
-  const byHand = useRef<() => void>(() => {});
-  const { units, bench } = state.snapshot;
-
-  const whole = usePanels();
   const inHand = runInHand(state);
   const { answer, plan } = useHeat(state, id, inHand);
   const all = steps(state, now);
   const step = advise(state, all, { answer, plan, notes: state.heat, now });
-  const run = inHand ?? [...state.runs.values()].at(-1);
-  const cups = run ? cupsInHand(state, run) : [];
-  const injector = run ? injectorOf(state, run) : undefined;
-  const turns = run ? inStep(state, run) : [];
-  const runOf = (mould: string) =>
-    turns.find((turn) => turn.tools.moulds.some((entry) => String(entry.id) === mould));
-  const shown = [...state.moulds.values()]
-    .filter((mould) => mould.shot !== null || runOf(mould.key))
-    .slice(0, 3);
-  const turn = run ? freeMould(state, run) : null;
+  return { now, inHand, answer, all, step, view: benchView(state, inHand) };
+}
+type Advice = ReturnType<typeof useAdvice>;
+
+/** What is open over the bench, and what opens it. */
+function useOpen(step: Step | null, { cups }: BenchView, back: () => void) {
+  const [panel, setPanel] = useState<Open>(null);
+  return {
+    panel,
+    setPanel,
+    open: (what: 'read' | 'trouble' | 'other' | 'change' | 'add' | 'keys') =>
+      setPanel(what === 'read' ? { what, ...readNext(step, cups) } : { what }),
+    leave: () => {
+      setPanel(null);
+      back();
+    },
+  };
+}
+
+/** What a press of the big key does: it opens what the step wants typed, or records the step. */
+function doStep(does: Step, open: (panel: Open) => void, send: (what: Send) => void): void {
+  if (does.open === 'trial') open({ what: 'trial', mould: does.target });
+  else if (does.read) open({ what: 'read', kind: does.read.kind, key: does.read.key });
+  else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
+}
+
+/** The step with what the pot's gauge says of it, where one is heard. */
+function withGauge(id: number, { state }: Session, { step, now }: Advice, devices: Device[]) {
+  const inPot = cupInPot(state, step);
+  const gauge = inPot ? heard(devices, { kind: 'gauge', session: id, now, key: 'pot' }) : null;
+  return step && inPot && gauge !== null
+    ? { ...step, detail: `${gaugeSays(state, inPot, gauge)} ${step.detail}` }
+    : step;
+}
+
+/** What of a bench a test or a person who looks into the page waits for. */
+const told = ({ state, waiting }: Session, { answer }: Advice, whole: boolean) => {
+  const running = state.status === 'running';
+  return {
+    'data-seq': state.seq,
+    'data-waiting': waiting,
+    'data-notes': running ? state.heat.length : 0,
+    'data-foreseen': running ? (answer?.notes ?? 0) : 0,
+    'data-ready': whole || undefined,
+  };
+};
+
+function Places({ id, name, snapshot, events }: Opened) {
+  const session = useSession(id, snapshot, events);
+  const { state, act, undo, canUndo, waiting } = session;
+  const advice = useAdvice(id, session);
+  const { now, inHand, answer, all, step, view } = advice;
+  const main = useRef<HTMLButtonElement>(null);
+  const byHand = useRef<() => void>(() => {});
+  const whole = usePanels();
+  const back = () => main.current?.focus();
+  const { panel, setPanel, open, leave } = useOpen(step, view, back);
   const done = state.status === 'finished';
 
   const send = useCallback(
@@ -97,75 +120,43 @@ function Places({ id, name, snapshot, events }: Opened) {
     },
     [act],
   );
-  const {
-    press: onMain,
-    own,
-    refused: flash,
-    until,
-  } = useKeyGuard(step, all, (does) => {
-    if (does.open === 'trial') setPanel({ what: 'trial', mould: does.target });
-    else if (does.read) setPanel({ what: 'read', kind: does.read.kind, key: does.read.key });
-    else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
-  });
-  useEffect(() => void (byHand.current = own));
-  const leave = () => {
-    setPanel(null);
-    main.current?.focus();
-  };
+  const guard = useKeyGuard(step, all, (does) => doStep(does, setPanel, send));
+  const onMain = guard.press;
+  useEffect(() => void (byHand.current = guard.own));
   const onOwn = useCallback(() => byHand.current(), []);
   const { marking, focus, touch, brushButtons, keys } = useMarking({
     state,
     step,
     act,
     onOwn,
-    onBrush: () => main.current?.focus(),
+    onBrush: back,
   });
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
-  const inPot =
-    step && (step.key === 'degasCold' || step.key === 'degasBefore' || step.key === 'degasAfter')
-      ? state.cups.get(step.target)
-      : undefined;
-  const gauge = inPot ? heard(devices, { kind: 'gauge', session: id, now, key: 'pot' }) : null;
-  const shownStep =
-    step && inPot && gauge !== null
-      ? { ...step, detail: `${gaugeSays(state, inPot, gauge)} ${step.detail}` }
-      : step;
-  const openRead = () =>
-    setPanel({
-      what: 'read',
-      kind: step?.read?.kind ?? 'cup',
-      key:
-        step?.read?.key ??
-        [...cups].sort((one, other) => (one.reading?.at ?? 0) - (other.reading?.at ?? 0))[0]?.key ??
-        '',
-    });
-
+  const undoOne = () => canUndo && undo();
   useBenchKeys(
     {
-      t: openRead,
-      x: () => setPanel({ what: 'trouble' }),
-      u: () => canUndo && undo(),
-      o: () => setPanel({ what: 'other' }),
-      c: () => setPanel({ what: 'change' }),
-      a: () => setPanel({ what: 'add' }),
-      '?': () => setPanel({ what: 'keys' }),
+      t: () => open('read'),
+      x: () => open('trouble'),
+      u: undoOne,
+      o: () => open('other'),
+      c: () => open('change'),
+      a: () => open('add'),
+      '?': () => open('keys'),
       ...keys,
     },
     onMain,
     panel !== null || done,
   );
 
+  const tall = marking !== undefined;
+  const place = { state, answer, step, now, tall };
   return (
     <div
       className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
-      data-seq={state.seq}
-      data-waiting={waiting}
-      data-notes={state.status === 'running' ? state.heat.length : 0}
-      data-foreseen={state.status === 'running' ? (answer?.notes ?? 0) : 0}
-      data-ready={whole || undefined}
+      {...told(session, advice, whole)}
     >
-      <BenchHead name={name} state={state} now={now} onKeys={() => setPanel({ what: 'keys' })} />
-      <BenchNotices {...{ waiting, away, mayNot, refused }} answer={answerFor} />
+      <BenchHead name={name} state={state} now={now} onKeys={() => open('keys')} />
+      <BenchNotices {...session} />
       {heatCautions(state, answer, now).map((heatCaution) => (
         <HotCup key={heatCaution.cup} caution={heatCaution} />
       ))}
@@ -175,81 +166,18 @@ function Places({ id, name, snapshot, events }: Opened) {
           'lg:gap-x-6 lg:gap-y-0'
         }
       >
-        <Place
-          tall={marking !== undefined}
-          title="Cups"
-          sub={cups.map((cup) => say(cup.vessel?.volume ?? 0, 'volume', units)).join(' and ')}
-          body={
-            run && (
-              <Cups
-                cups={cups}
-                answer={answer}
-                devices={devices.filter(
-                  (device) => device.session === id && device.target?.kind === 'cup',
-                )}
-                matched={drawCups(state, run)}
-                window={windowNow(state, run)}
-                units={units}
-                tolerance={apartOf(state, run)}
-                stale={bench.stale}
-                now={now}
-                onRead={(key) => setPanel({ what: 'read', kind: 'cup', key })}
-                onCup={(key) => setPanel({ what: 'cup', key })}
-              />
-            )
-          }
-          foot={<CupCaptions cups={cups} answer={answer} units={units} />}
-        />
-        <Place
-          tall={marking !== undefined}
-          title={injector ? 'Barrels' : 'By hand'}
-          sub={
-            injector
-              ? injector.injector.barrels
-                  .map((barrel) => say(barrel.volume, 'volume', units))
-                  .join(' and ')
-              : 'from the cup'
-          }
-          body={
-            run &&
-            (injector ? (
-              <Barrels
-                injector={injector}
-                run={turn?.run ?? run}
-                cups={state.cups}
-                mould={turn?.mould ?? null}
-                pulse={step?.key === 'shoot' ? step.pulse : undefined}
-                onTop={() => step?.key === 'top' && onMain()}
-              />
-            ) : (
-              <ByHand
-                run={run}
-                cups={state.cups}
-                next={turn ? (unpoured(run, turn.mould)[0]?.key ?? null) : null}
-              />
-            ))
-          }
-          foot={
-            injector && (
-              <BarrelClock
-                state={state}
-                injector={injector}
-                answer={answer}
-                mould={turn?.mould ?? null}
-                now={now}
-              />
-            )
-          }
-        />
+        <CupsPlace {...place} {...view} {...{ session: id, devices, open: setPanel }} />
+        <BarrelsPlace {...place} {...view} onMain={onMain} />
         <MouldsPlace
-          {...{ state, shown, run, runOf, answer, step, now, marking, focus, brushButtons }}
+          {...place}
+          {...view}
+          {...{ marking, focus, brushButtons, onMain }}
           onCavity={touch}
-          onMain={onMain}
         />
         <Place
-          tall={marking !== undefined}
+          tall={tall}
           title="Rack"
-          sub={`cures ${bench.cure} h`}
+          sub={`cures ${state.snapshot.bench.cure} h`}
           body={
             <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays">
               <Rack state={state} />
@@ -261,27 +189,22 @@ function Places({ id, name, snapshot, events }: Opened) {
       <Strip
         ref={main}
         queue={queueOf(all)}
-        flash={flash}
-        guarded={now < until}
-        step={shownStep}
-        now={now}
-        done={done}
-        waiting={waiting}
-        session={id}
-        canUndo={canUndo}
+        flash={guard.refused}
+        guarded={now < guard.until}
+        step={withGauge(id, session, advice, devices)}
+        {...{ now, done, waiting, session: id, canUndo, onMain }}
         whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
-        onMain={onMain}
         onSend={send}
         onUndo={() => {
           undo();
-          main.current?.focus();
+          back();
         }}
-        onOpen={(part) => (part === 'read' ? openRead() : setPanel({ what: part }))}
+        onOpen={open}
       />
       <BenchPanels
         {...{ id, panel, state, answer, step, now, devices, deviceWrong, putDevice }}
         {...{ send, act, setPanel, leave }}
-        undo={() => canUndo && undo()}
+        undo={undoOne}
       />
     </div>
   );

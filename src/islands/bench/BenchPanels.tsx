@@ -1,7 +1,7 @@
 import { Suspense } from 'react';
 import type { HeatAnswer, Send, SessionState, Step } from '@/core/session/index.ts';
+import { heatNow } from '@/core/session/index.ts';
 import { Instruments } from './Instruments.tsx';
-import { heatNow } from './CupFigure.tsx';
 import { Change, Colouring, CupPanel, Keys, OtherSteps, TrialCard, Trouble } from './panels.ts';
 import { ReadingPad } from './ReadingPad.tsx';
 import type { useDevices } from './useDevices.ts';
@@ -33,93 +33,101 @@ interface Props extends Pick<ReturnType<typeof useDevices>, 'devices'> {
   /** closes what is open and gives the big key back */
   leave: () => void;
 }
-/** Whatever panel is open. */
-export function BenchPanels({
-  id,
-  panel,
-  state,
-  answer,
-  step,
-  now,
-  devices,
-  deviceWrong,
-  putDevice,
-  send,
-  act,
-  undo,
-  setPanel,
-  leave,
-}: Props) {
-  const { units } = state.snapshot;
+type Of<What> = Extract<NonNullable<Open>, { what: What }>;
+
+const Read = ({ panel, ...rest }: Props & { panel: Of<'read'> }) => (
+  <ReadingPad
+    state={rest.state}
+    start={panel}
+    units={rest.state.snapshot.units}
+    instruments={(target) => (
+      <Instruments
+        devices={rest.devices}
+        session={rest.id}
+        target={target}
+        units={rest.state.snapshot.units}
+        now={rest.now}
+        wrong={rest.deviceWrong}
+        onPlace={rest.putDevice}
+      />
+    )}
+    onSend={rest.send}
+    onClose={rest.leave}
+  />
+);
+
+/** What the scales show that stand with a cup, or with nothing. */
+const scaleOf = ({ id, devices, now }: Props, key: string) =>
+  heard(devices, { kind: 'scale', session: id, now, key });
+
+function Cup({ panel, ...rest }: Props & { panel: Of<'cup'> }) {
+  const cup = rest.state.cups.get(panel.key);
   return (
-    <Suspense>
-      {panel?.what === 'read' && (
-        <ReadingPad
-          state={state}
-          start={panel}
-          units={units}
-          instruments={(target) => (
-            <Instruments
-              devices={devices}
-              session={id}
-              target={target}
-              units={units}
-              now={now}
-              wrong={deviceWrong}
-              onPlace={putDevice}
-            />
-          )}
-          onSend={send}
-          onClose={leave}
-        />
-      )}
-      {panel?.what === 'cup' && state.cups.has(panel.key) && (
-        <CupPanel
-          state={state}
-          cup={state.cups.get(panel.key)!}
-          units={units}
-          scale={heard(devices, { kind: 'scale', session: id, now, key: panel.key })}
-          onSend={act}
-          onClose={() => setPanel(null)}
-        />
-      )}
-      {panel?.what === 'trial' && (
-        <TrialCard state={state} mould={panel.mould} units={units} onSend={send} onClose={leave} />
-      )}
-      {panel?.what === 'other' && (
+    cup && (
+      <CupPanel
+        state={rest.state}
+        cup={cup}
+        units={rest.state.snapshot.units}
+        scale={scaleOf({ panel, ...rest }, panel.key)}
+        onSend={rest.act}
+        onClose={() => rest.setPanel(null)}
+      />
+    )
+  );
+}
+
+function Add(props: Props) {
+  const { state, answer, step, now, act, undo, leave } = props;
+  const since = answer ? Math.max(0, (now - answer.at) / 1000) : 0;
+  return (
+    <Colouring
+      state={state}
+      start={step?.key === 'colour' ? step.target : ''}
+      units={state.snapshot.units}
+      heatOf={(key) => {
+        const cup = state.cups.get(key);
+        return cup ? heatNow(cup, answer?.cups[key], since) : null;
+      }}
+      scale={(key) => scaleOf(props, key)}
+      onSend={act}
+      onUndo={undo}
+      onClose={leave}
+    />
+  );
+}
+
+/** Whatever panel is open. */
+export function BenchPanels(props: Props) {
+  return <Suspense>{props.panel && <Opened {...props} panel={props.panel} />}</Suspense>;
+}
+
+function Opened({ panel, ...rest }: Props & { panel: NonNullable<Open> }) {
+  const { state, now, send, act, setPanel, leave } = rest;
+  const { units } = state.snapshot;
+  const close = () => setPanel(null);
+  switch (panel.what) {
+    case 'read':
+      return <Read {...rest} panel={panel} />;
+    case 'cup':
+      return <Cup {...rest} panel={panel} />;
+    case 'trial':
+      return <TrialCard {...{ state, units }} mould={panel.mould} onSend={send} onClose={leave} />;
+    case 'other':
+      return (
         <OtherSteps
-          state={state}
-          units={units}
-          now={now}
+          {...{ state, units, now }}
           onSend={send}
-          onClose={() => setPanel(null)}
+          onClose={close}
           onRead={(other) => setPanel({ what: 'read', ...other })}
         />
-      )}
-      {panel?.what === 'trouble' && (
-        <Trouble state={state} units={units} onSend={send} onClose={() => setPanel(null)} />
-      )}
-      {panel?.what === 'change' && (
-        <Change state={state} units={units} now={now} onSend={act} onClose={() => setPanel(null)} />
-      )}
-      {panel?.what === 'add' && (
-        <Colouring
-          state={state}
-          start={step?.key === 'colour' ? step.target : ''}
-          units={units}
-          heatOf={(key) => {
-            const cup = state.cups.get(key);
-            return cup
-              ? heatNow(cup, answer?.cups[key], answer ? Math.max(0, (now - answer.at) / 1000) : 0)
-              : null;
-          }}
-          scale={(key) => heard(devices, { kind: 'scale', session: id, now, key })}
-          onSend={act}
-          onUndo={undo}
-          onClose={leave}
-        />
-      )}
-      {panel?.what === 'keys' && <Keys onClose={() => setPanel(null)} />}
-    </Suspense>
-  );
+      );
+    case 'trouble':
+      return <Trouble {...{ state, units }} onSend={send} onClose={close} />;
+    case 'change':
+      return <Change {...{ state, units, now }} onSend={act} onClose={close} />;
+    case 'add':
+      return <Add {...rest} panel={panel} />;
+    case 'keys':
+      return <Keys onClose={close} />;
+  }
 }

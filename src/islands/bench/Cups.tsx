@@ -2,10 +2,12 @@ import { GRADES } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import type { CupState, HeatAnswer } from '@/core/session/index.ts';
+import { heatNow } from '@/core/session/index.ts';
 import type { Pin } from './HeatScale.tsx';
 import { HeatScale } from './HeatScale.tsx';
 import type { Device } from './useDevices.ts';
-import { heatNow, Big, CupDrawing } from './CupFigure.tsx';
+import { CupDrawing } from './CupDrawing.tsx';
+import { CupFigure } from './CupFigure.tsx';
 
 interface Props {
   cups: CupState[];
@@ -44,7 +46,7 @@ export function Cups({
     <>
       <div className="flex gap-3">
         {cups.map((cup) => (
-          <Big
+          <CupFigure
             key={cup.key}
             cup={cup}
             seen={answer?.cups[cup.key]}

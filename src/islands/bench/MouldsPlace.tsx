@@ -1,13 +1,16 @@
-import type { HeatAnswer, MouldState, RunState, SessionState, Step } from '@/core/session/index.ts';
+import type {
+  BenchView,
+  HeatAnswer,
+  MouldState,
+  SessionState,
+  Step,
+} from '@/core/session/index.ts';
 import { MarkGrid } from './MarkGrid.tsx';
 import { BenchMould } from './Moulds.tsx';
 import { Place } from './Place.tsx';
 
-interface Props {
+interface Props extends Pick<BenchView, 'run' | 'moulds' | 'runOf'> {
   state: SessionState;
-  shown: MouldState[];
-  run: RunState | undefined;
-  runOf: (mould: string) => RunState | undefined;
   answer: HeatAnswer | null;
   step: Step | null;
   now: number;
@@ -21,7 +24,7 @@ interface Props {
 /** The moulds in turn, and what their cavities are marked with. */
 export function MouldsPlace({
   state,
-  shown,
+  moulds,
   run,
   runOf,
   answer,
@@ -38,17 +41,17 @@ export function MouldsPlace({
   return (
     <Place
       tall={marking !== undefined}
-      title={shown.length > 1 ? 'Moulds' : 'Mould'}
+      title={moulds.length > 1 ? 'Moulds' : 'Mould'}
       sub={
-        shown.length > 1
-          ? `${shown.length} in step`
-          : shown[0]?.mould.cavities.length === 1
+        moulds.length > 1
+          ? `${moulds.length} in step`
+          : moulds[0]?.mould.cavities.length === 1
             ? '1 cavity'
-            : `${shown[0]?.mould.cavities.length ?? 0} cavities`
+            : `${moulds[0]?.mould.cavities.length ?? 0} cavities`
       }
       body={
         <div className="flex min-h-0 flex-1 flex-col gap-3">
-          {shown.map((mould) => (
+          {moulds.map((mould) => (
             <BenchMould
               key={mould.key}
               state={state}

@@ -25,168 +25,191 @@ interface Props {
   onUndo: () => void;
 }
 
-/** What to do now, in one sentence, and the one big action, always in the same place. */
-export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip(
-  {
-    step,
-    queue,
-    flash,
-    guarded,
-    now,
-    done,
-    waiting,
-    session,
-    canUndo,
-    whatIf,
-    onMain,
-    onSend,
-    onOpen,
-    onUndo,
-  },
+/** How much of a list is shown before it is only counted. */
+const SHOWN = { queue: 3, warnings: 6 } as const;
+
+/** What waits while something in hand keeps the key. */
+const Queue = ({ queue }: Pick<Props, 'queue'>) =>
+  queue.length > 0 && (
+    <p className="mt-1" data-queue>
+      <b>Waiting:</b>{' '}
+      {queue
+        .slice(0, SHOWN.queue)
+        .map((step) => step.sentence)
+        .join(' · ')}
+      {queue.length > SHOWN.queue ? ` · and ${queue.length - SHOWN.queue} more` : ''}
+    </p>
+  );
+
+/** What speaks against doing it now. */
+const Warnings = ({ warnings }: { warnings: readonly string[] }) =>
+  warnings.length > 0 && (
+    <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
+      {warnings.slice(0, SHOWN.warnings).map((warning) => (
+        <li key={warning} className="flex items-start gap-2">
+          <svg
+            viewBox="0 0 16 16"
+            width="16"
+            height="16"
+            className="mt-1 shrink-0"
+            aria-hidden="true"
+          >
+            <path
+              d="M8 1.5 14.5 8 8 14.5 1.5 8Z"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth="2"
+            />
+          </svg>
+          {warning}
+        </li>
+      ))}
+      {warnings.length > SHOWN.warnings && (
+        <li className="pl-6">and {warnings.length - SHOWN.warnings} more, under Other</li>
+      )}
+    </ul>
+  );
+
+/** Other ways of doing the step, and leaving it out. */
+function Others({ step, onSend }: Pick<Props, 'step' | 'onSend'>) {
+  const others = (step?.others ?? []).map(({ label, send }) => ({ label, send }));
+  const skip = step?.skip
+    ? [{ label: 'Skip', send: { kind: 'skipped', payload: step.skip } satisfies Send }]
+    : [];
+  return (
+    <div className="flex flex-wrap gap-2 empty:hidden">
+      {[...others, ...skip].map(({ label, send }) => (
+        <button key={label} type="button" className="act lg:min-h-16" onClick={() => onSend(send)}>
+          {label}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What can be done whenever: its panel, and the key that opens it. */
+const WHENEVER = [
+  { label: 'Reading', key: 'T', opens: 'read' },
+  { label: 'Add', key: 'A', opens: 'add' },
+  { label: 'Trouble', key: 'X', opens: 'trouble' },
+  { label: 'Undo', key: 'U', opens: 'undo' },
+  { label: 'Other', key: 'O', opens: 'other' },
+  { label: 'Change', key: 'C', opens: 'change' },
+] as const;
+
+function Whenever({ done, canUndo, onOpen, onUndo }: Omit<Props, 'step'>) {
+  return (
+    <div
+      className="flex max-w-full gap-2 overflow-x-auto md:flex-wrap"
+      tabIndex={0}
+      role="group"
+      aria-label="Whenever"
+    >
+      {WHENEVER.map(({ label, key, opens }) => (
+        <button
+          key={key}
+          type="button"
+          className="act px-3 lg:min-h-16 lg:px-4"
+          onClick={() => (opens === 'undo' ? onUndo() : onOpen(opens))}
+          disabled={opens === 'undo' ? !canUndo : done}
+        >
+          {label} <kbd className="hint hidden font-mono md:inline">{key}</kbd>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What to do now, why, and what goes against it. */
+function Now(props: Props) {
+  const { step, queue, done, whatIf, onSend } = props;
+  return (
+    <div className="min-w-0 px-4 py-3 md:px-6">
+      <p className="hint leading-tight">Now</p>
+      <p
+        className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight"
+        aria-live="polite"
+        data-step={step?.key ?? 'done'}
+      >
+        {done ? 'Finished and counted' : (step?.sentence ?? 'Nothing to do: all moulds are busy')}
+      </p>
+      <p className="mt-1 text-soft">
+        {step?.detail}{' '}
+        {whatIf && (
+          <a href={whatIf} className="whitespace-nowrap">
+            What if…
+          </a>
+        )}
+      </p>
+      <Queue queue={queue} />
+      <Warnings warnings={step?.warnings ?? []} />
+      <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
+        <Others {...{ step, onSend }} />
+        <Whenever {...props} />
+      </div>
+      {step?.caution && (
+        <p className="mt-1 text-sm text-soft" title={SAFETY}>
+          <b>Care.</b> {step.caution} <span className="text-xs">{SAFETY}</span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Where the big action was, when all is done. */
+const After = ({ waiting, session }: Pick<Props, 'waiting' | 'session'>) =>
+  waiting > 0 ? (
+    // What came of it is only known to the shop when the last of it has come there.
+    <p className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-ground" role="status">
+      <span className="text-2xl font-bold">Sending it to the shop</span>
+    </p>
+  ) : (
+    <a
+      href={`/sessions/${session}`}
+      className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"
+    >
+      <span className="text-2xl font-bold">See what came of it</span>
+    </a>
+  );
+
+/** The one big action. */
+const Main = forwardRef<HTMLButtonElement, Props>(function Main(
+  { step, flash, guarded, now, onMain },
   main,
 ) {
   const left = step?.until && step.until > now ? clock((step.until - now) / 1000) : null;
-  const tool = (label: string, key: string, act: () => void, off = false) => (
-    <button type="button" className="act px-3 lg:min-h-16 lg:px-4" onClick={act} disabled={off}>
-      {label} <kbd className="hint hidden font-mono md:inline">{key}</kbd>
+  return (
+    <button
+      ref={main}
+      type="button"
+      onClick={onMain}
+      disabled={!step}
+      className={
+        'flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 ' +
+        `lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`
+      }
+      data-main
+      data-guarded={guarded || undefined}
+      data-refused={flash || undefined}
+    >
+      {left && <span className="figure text-4xl leading-none">{left}</span>}
+      <span className="text-2xl font-bold leading-tight">{step?.label ?? 'Wait'}</span>
+      <span className="mt-1 opacity-80" aria-live="polite">
+        {flash ? 'It had just changed: nothing was noted. Press again.' : 'space, or the pedal'}
+      </span>
     </button>
   );
+});
+
+/** What to do now, in one sentence, and the one big action, always in the same place. */
+export const Strip = forwardRef<HTMLButtonElement, Props>(function Strip(props, main) {
   return (
     <div
       data-strip
       className="sticky bottom-0 z-10 grid shrink-0 border-t border-ink bg-raised lg:static lg:grid-cols-[1fr_296px]"
     >
-      <div className="min-w-0 px-4 py-3 md:px-6">
-        <p className="hint leading-tight">Now</p>
-        <p
-          className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight"
-          aria-live="polite"
-          data-step={step?.key ?? 'done'}
-        >
-          {done ? 'Finished and counted' : (step?.sentence ?? 'Nothing to do: all moulds are busy')}
-        </p>
-        <p className="mt-1 text-soft">
-          {step?.detail}{' '}
-          {whatIf && (
-            <a href={whatIf} className="whitespace-nowrap">
-              What if…
-            </a>
-          )}
-        </p>
-        {queue.length > 0 && (
-          <p className="mt-1" data-queue>
-            <b>Waiting:</b>{' '}
-            {queue
-              .slice(0, 3)
-              .map((step) => step.sentence)
-              .join(' · ')}
-            {queue.length > 3 ? ` · and ${queue.length - 3} more` : ''}
-          </p>
-        )}
-        {step?.warnings && step.warnings.length > 0 && (
-          <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
-            {step.warnings.slice(0, 6).map((warning) => (
-              <li key={warning} className="flex items-start gap-2">
-                <svg
-                  viewBox="0 0 16 16"
-                  width="16"
-                  height="16"
-                  className="mt-1 shrink-0"
-                  aria-hidden="true"
-                >
-                  <path
-                    d="M8 1.5 14.5 8 8 14.5 1.5 8Z"
-                    fill="none"
-                    stroke="currentColor"
-                    strokeWidth="2"
-                  />
-                </svg>
-                {warning}
-              </li>
-            ))}
-            {step.warnings.length > 6 && (
-              <li className="pl-6">and {step.warnings.length - 6} more, under Other</li>
-            )}
-          </ul>
-        )}
-        <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
-          <div className="flex flex-wrap gap-2 empty:hidden">
-            {step?.others?.map((other) => (
-              <button
-                key={other.label}
-                type="button"
-                className="act lg:min-h-16"
-                onClick={() => onSend(other.send)}
-              >
-                {other.label}
-              </button>
-            ))}
-            {step?.skip && (
-              <button
-                type="button"
-                className="act lg:min-h-16"
-                onClick={() => onSend({ kind: 'skipped', payload: step.skip! })}
-              >
-                Skip
-              </button>
-            )}
-          </div>
-          <div
-            className="flex max-w-full gap-2 overflow-x-auto md:flex-wrap"
-            tabIndex={0}
-            role="group"
-            aria-label="Whenever"
-          >
-            {tool('Reading', 'T', () => onOpen('read'), done)}
-            {tool('Add', 'A', () => onOpen('add'), done)}
-            {tool('Trouble', 'X', () => onOpen('trouble'), done)}
-            {tool('Undo', 'U', onUndo, !canUndo)}
-            {tool('Other', 'O', () => onOpen('other'), done)}
-            {tool('Change', 'C', () => onOpen('change'), done)}
-          </div>
-        </div>
-        {step?.caution && (
-          <p className="mt-1 text-sm text-soft" title={SAFETY}>
-            <b>Care.</b> {step.caution} <span className="text-xs">{SAFETY}</span>
-          </p>
-        )}
-      </div>
-      {done && waiting > 0 ? (
-        // What came of it is only known to the shop when the last of it has come there.
-        <p
-          className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-ground"
-          role="status"
-        >
-          <span className="text-2xl font-bold">Sending it to the shop</span>
-        </p>
-      ) : done ? (
-        <a
-          href={`/sessions/${session}`}
-          className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"
-        >
-          <span className="text-2xl font-bold">See what came of it</span>
-        </a>
-      ) : (
-        <button
-          ref={main}
-          type="button"
-          onClick={onMain}
-          disabled={!step}
-          className={
-            'flex min-h-16 flex-col justify-center px-6 py-2 text-left text-ground lg:min-h-24 ' +
-            `lg:py-4 disabled:opacity-60 ${flash ? 'bg-watch' : 'bg-ink'}`
-          }
-          data-main
-          data-guarded={guarded || undefined}
-          data-refused={flash || undefined}
-        >
-          {left && <span className="figure text-4xl leading-none">{left}</span>}
-          <span className="text-2xl font-bold leading-tight">{step?.label ?? 'Wait'}</span>
-          <span className="mt-1 opacity-80" aria-live="polite">
-            {flash ? 'It had just changed: nothing was noted. Press again.' : 'space, or the pedal'}
-          </span>
-        </button>
-      )}
+      <Now {...props} />
+      {props.done ? <After {...props} /> : <Main ref={main} {...props} />}
     </div>
   );
 });

@@ -1,0 +1,55 @@
+import {
+  apartOf,
+  drawCups,
+  volumesSay,
+  windowNow,
+  type BenchView,
+  type HeatAnswer,
+  type SessionState,
+} from '@/core/session/index.ts';
+import type { Open } from './BenchPanels.tsx';
+import { CupCaptions, Cups } from './Cups.tsx';
+import { Place } from './Place.tsx';
+import type { Device } from './useDevices.ts';
+
+interface Props extends Pick<BenchView, 'run' | 'cups'> {
+  session: number;
+  state: SessionState;
+  answer: HeatAnswer | null;
+  devices: Device[];
+  now: number;
+  tall: boolean;
+  open: (panel: Open) => void;
+}
+/** The cups in hand. */
+export function CupsPlace({ session, state, run, cups, answer, devices, now, tall, open }: Props) {
+  const { units, bench } = state.snapshot;
+  const inCups = devices.filter(
+    (device) => device.session === session && device.target?.kind === 'cup',
+  );
+  return (
+    <Place
+      tall={tall}
+      title="Cups"
+      sub={volumesSay(
+        cups.map((cup) => cup.vessel?.volume ?? 0),
+        units,
+      )}
+      body={
+        run && (
+          <Cups
+            {...{ cups, answer, units, now }}
+            devices={inCups}
+            matched={drawCups(state, run)}
+            window={windowNow(state, run)}
+            tolerance={apartOf(state, run)}
+            stale={bench.stale}
+            onRead={(key) => open({ what: 'read', kind: 'cup', key })}
+            onCup={(key) => open({ what: 'cup', key })}
+          />
+        )
+      }
+      foot={<CupCaptions {...{ cups, answer, units }} />}
+    />
+  );
+}
