@@ -75,8 +75,9 @@ export interface Appended {
  * @param lend its state goes to somebody who goes on looking at it
  */
 async function current(session: number, seq: number, lend = false): Promise<Held | null> {
-  let held = heldOf(session);
-  const last = held?.events.at(-1)?.seq ?? 0;
+  const held = heldOf(session);
+  const events = held?.events ?? [];
+  const last = lastSeq(events);
   if (held && last === seq) {
     held.lent ||= lend;
     return held;
@@ -84,12 +85,13 @@ async function current(session: number, seq: number, lend = false): Promise<Held
   const snapshot = held?.snapshot ?? (await snapshotOf(session));
   if (!snapshot) return null;
   // A log that has gone back behind what this process remembers is another log.
-  const before = last < seq ? (held?.events ?? []) : [];
-  held = folded(snapshot, [...before, ...(await eventsAfter(session, before.at(-1)?.seq ?? 0))]);
-  held.lent = lend;
-  hold(session, held);
-  return held;
+  const before = last < seq ? events : [];
+  const whole = folded(snapshot, [...before, ...(await eventsAfter(session, lastSeq(before)))]);
+  whole.lent = lend;
+  hold(session, whole);
+  return whole;
 }
+const lastSeq = (events: readonly AnyEvent[]): number => events.at(-1)?.seq ?? 0;
 
 /** A session's whole log as JSON text, from what this process holds when that is up to date. */
 export async function logText(session: number, seq: number): Promise<string> {

@@ -15,7 +15,7 @@ import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
 import { openSessions, snapshotOf } from '@/store/log.ts';
 import { joinTakes, newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem, unseen, versionOf } from './result.ts';
+import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
 
 export type { Entry, ListKey } from '@/store/catalogue.ts';
 export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
@@ -61,12 +61,9 @@ export async function saveEntry<L extends ListKey>(
   id?: number,
   seen?: string,
 ): Promise<Result<Entry<L> & { version: string }>> {
-  const read = LISTS[key].safeParse(raw);
-  if (!read.success) {
-    const first = read.error.issues[0]!;
-    return problem(422, 'invalid', first.message, first.path.join('.'));
-  }
-  const whole = read.data as Spec<L>;
+  const read = checked(LISTS[key], raw);
+  if (!read.ok) return read;
+  const whole = read.value as Spec<L>;
   const spec = (await JOINED[key]?.(whole)) ?? whole;
   const wrong = misfit(key, spec);
   if (wrong) return problem(422, 'misfit', wrong);
@@ -74,20 +71,9 @@ export async function saveEntry<L extends ListKey>(
   return inTransaction(async () => {
     await lockNames(key);
     const held = id === undefined ? null : await find(key, id);
-    if (id !== undefined) {
-      if (!held) return missing(ONE[key]);
-      const wrong = unseen(seen, held.spec);
-      if (wrong) return wrong;
-    }
-    const taken = await nameTaken(key, name, id);
-    if (taken)
-      return problem(
-        409,
-        'name-taken',
-        `There is a ${taken.retired ? 'retired ' : ''}${ONE[key]} called “${name}” already. ` +
-          `${taken.retired ? 'Bring it back, or give' : 'Give'} this one another name.`,
-        'name',
-      );
+    const changed = id === undefined ? null : held ? unseen(seen, held.spec) : missing(ONE[key]);
+    const refused = changed ?? (await nameRefused(key, name, id));
+    if (refused) return refused;
     const saved = (await put(key, spec, id))!;
     if (key === 'materials') await notePrice(name, held?.spec, spec);
     const was = (held?.spec as { name: string } | undefined)?.name;
@@ -96,6 +82,19 @@ export async function saveEntry<L extends ListKey>(
     const kept = (await find(key, saved))!;
     return ok({ ...kept, version: versionOf(kept.spec) });
   });
+}
+
+/** Two entries of a list never have one name. */
+async function nameRefused(key: ListKey, name: string, id?: number) {
+  const taken = await nameTaken(key, name, id);
+  if (!taken) return null;
+  const [which, instead] = taken.retired ? ['retired ', 'Bring it back, or give'] : ['', 'Give'];
+  return problem(
+    409,
+    'name-taken',
+    `There is a ${which}${ONE[key]} called “${name}” already. ${instead} this one another name.`,
+    'name',
+  );
 }
 
 /** What things cost is written down when it changes: by whom, and from what. */

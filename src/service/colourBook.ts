@@ -163,6 +163,69 @@ export async function previewBook(text: string): Promise<Result<{ items: Item[] 
   });
 }
 
+/** What is done with an item of a file: what is new is added, what differs as it was chosen. */
+function choiceFor(item: Item, choices: Record<string, ImportChoice>): ImportChoice {
+  if (item.state === 'new') return 'both';
+  return item.state === 'differs' ? (choices[`${item.list}/${item.name}`] ?? 'keep') : 'keep';
+}
+
+const lower = (name: string): string => name.toLowerCase();
+
+/** A file being brought in: which names are taken here, and what its mixes have become. */
+class BringingIn {
+  private readonly names: Map<List, Set<string>>;
+  /** ids of mixes by their names here, and names a mix of the file has got here, in lower case */
+  private readonly mixIds: Map<string, number>;
+  private readonly renamed = new Map<string, string>();
+  private shelved: Material[] | null = null;
+
+  constructor(private readonly ours: Awaited<ReturnType<typeof ourBook>>) {
+    this.names = new Map(
+      LISTS.map((of) => [of, new Set(this.held(of).map(({ spec }) => lower(spec.name)))]),
+    );
+    this.mixIds = new Map(ours.mixes.map((mix) => [lower(mix.spec.name), mix.id]));
+  }
+  private held(of: List) {
+    return this.ours[of] as { id: number; spec: { name: string } }[];
+  }
+  /** A name nobody has, where it is put beside what is here. */
+  private nameFor({ list: of, name }: Item, beside: boolean): string {
+    const taken = this.names.get(of)!;
+    let free = name;
+    for (let count = 1; beside && taken.has(lower(free)); count++)
+      free = `${name}, brought in${count === 1 ? '' : ` ${count}`}`;
+    taken.add(lower(free));
+    return free;
+  }
+  /** The mix of each layer by its id here; none where the file has none, or nobody knows it. */
+  private layersOf({ layers }: Book['colourways'][number]): Record<string, number | null> {
+    const idOf = (mix: string) => this.mixIds.get(this.renamed.get(lower(mix)) ?? lower(mix));
+    return Object.fromEntries(
+      Object.entries(layers).map(([key, mix]) => [key, mix === null ? null : (idOf(mix) ?? null)]),
+    );
+  }
+  /** The item as it is stored here: things of its own are known by their ids here. */
+  private async specOf(item: Item, name: string): Promise<object> {
+    const theirs = item.theirs as { name: string };
+    if (item.list === 'colourways')
+      return { ...theirs, name, layers: this.layersOf(theirs as Book['colourways'][number]) };
+    if (item.list === 'materials') return { ...theirs, name };
+    // Materials come before mixes, so the shelf is whole by now.
+    this.shelved ??= await shelf();
+    return joinedTo({ ...(theirs as Mix), name }, this.shelved);
+  }
+  async bring(item: Item, choice: 'take' | 'both'): Promise<void> {
+    const name = this.nameFor(item, choice === 'both');
+    const spec = (await this.specOf(item, name)) as never;
+    const held = this.held(item.list).find((our) => lower(our.spec.name) === lower(item.name));
+    const id = (await put(item.list, spec, choice === 'take' ? held?.id : undefined))!;
+    if (item.list !== 'mixes') return;
+    this.renamed.set(lower(item.name), lower(name));
+    this.mixIds.set(lower(name), id);
+    await keepVersion(id, spec);
+  }
+}
+
 /**
  * Brings a file in: what is new is added; what differs is kept, taken in its place, or put beside
  * it, as chosen by `list/name`.
@@ -173,69 +236,14 @@ export async function bringInBook(
 ): Promise<Result<{ added: number; changed: number; kept: number }>> {
   const preview = await previewBook(text);
   if (!preview.ok) return preview;
-  const ours = await ourBook();
-  const done = { added: 0, changed: 0, kept: 0 };
+  const coming = new BringingIn(await ourBook());
+  const done = { keep: 0, take: 0, both: 0 };
   await inTransaction(async () => {
-    const names = new Map<List, Set<string>>(
-      LISTS.map((line) => [
-        line,
-        new Set(
-          (ours[line] as { spec: { name: string } }[]).map((our) => our.spec.name.toLowerCase()),
-        ),
-      ]),
-    );
-    const mixIds = new Map(ours.mixes.map((mix) => [mix.spec.name.toLowerCase(), mix.id]));
-    const renamed = new Map<string, string>();
-    let onShelf: Material[] | null = null;
     for (const item of preview.value.items) {
-      const choice =
-        item.state === 'differs'
-          ? (choices[`${item.list}/${item.name}`] ?? 'keep')
-          : item.state === 'new'
-            ? 'both'
-            : 'keep';
-      if (choice === 'keep') {
-        done.kept += 1;
-        continue;
-      }
-      const held = (ours[item.list] as { id: number; spec: { name: string } }[]).find(
-        (our) => our.spec.name.toLowerCase() === item.name.toLowerCase(),
-      );
-      const taken = names.get(item.list)!;
-      let name = item.name;
-      for (let count = 1; choice === 'both' && taken.has(name.toLowerCase()); count++)
-        name = count === 1 ? `${item.name}, brought in` : `${item.name}, brought in ${count}`;
-      taken.add(name.toLowerCase());
-      let spec = { ...(item.theirs as { name: string }), name } as never;
-      if (item.list === 'mixes') {
-        // Materials come before mixes, so the shelf is whole by now.
-        onShelf ??= await shelf();
-        spec = joinedTo(spec as Mix, onShelf) as never;
-      }
-      if (item.list === 'mixes') renamed.set(item.name.toLowerCase(), name.toLowerCase());
-      if (item.list === 'colourways') {
-        const way = item.theirs as Book['colourways'][number];
-        spec = {
-          ...way,
-          name,
-          layers: Object.fromEntries(
-            Object.entries(way.layers).map(([key, layer]) => [
-              key,
-              layer === null
-                ? null
-                : (mixIds.get(renamed.get(layer.toLowerCase()) ?? layer.toLowerCase()) ?? null),
-            ]),
-          ),
-        } as never;
-      }
-      const id = (await put(item.list, spec, choice === 'take' ? held?.id : undefined))!;
-      if (item.list === 'mixes') {
-        await keepVersion(id, spec);
-        mixIds.set(name.toLowerCase(), id);
-      }
-      if (choice === 'take') done.changed += 1;
-      else done.added += 1;
+      const choice = choiceFor(item, choices);
+      done[choice] += 1;
+      if (choice !== 'keep') await coming.bring(item, choice);
     }
   });
-  return ok(done);
+  return ok({ added: done.both, changed: done.take, kept: done.keep });
 }

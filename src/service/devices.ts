@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { v5 } from 'uuid';
+import type * as z from 'zod';
 import {
   BindingSchema,
   DEVICE_KINDS,
@@ -31,7 +32,7 @@ import { inTransaction } from '@/store/query.ts';
 import { append, peek } from './append.ts';
 import { isDemo } from '@/store/shop.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem } from './result.ts';
+import { checked, missing, ok, problem } from './result.ts';
 import { LAG, judgeAll } from './judge.ts';
 
 export { onDevice } from '@/live/listener.ts';
@@ -41,23 +42,17 @@ const SPACE = 'b8d9a1f2-3c1e-4c57-8f0e-7f9a5a6c2e11';
 
 /** A new instrument, with the key it will send by: told this once, and kept nowhere. */
 export async function newDevice(raw: unknown): Promise<Result<{ id: number; key: string }>> {
-  const read = NewDeviceSchema.safeParse(raw);
-  if (!read.success)
-    return problem(
-      422,
-      'invalid',
-      read.error.issues[0]!.message,
-      read.error.issues[0]!.path.join('.'),
-    );
-  if (await nameInUse(read.data.name))
+  const read = checked(NewDeviceSchema, raw);
+  if (!read.ok) return read;
+  if (await nameInUse(read.value.name))
     return problem(
       409,
       'name-taken',
-      `There is an instrument called “${read.data.name}” already. Give this one another name.`,
+      `There is an instrument called “${read.value.name}” already. Give this one another name.`,
       'name',
     );
   const key = randomBytes(24).toString('base64url');
-  const id = await insertDevice(read.data.name, read.data.kind, hashOf(key), false);
+  const id = await insertDevice(read.value.name, read.value.kind, hashOf(key), false);
   await tellChange(id);
   return ok({ id, key });
 }
@@ -70,22 +65,16 @@ export async function dropDevice(id: number): Promise<Result<null>> {
 
 /** Puts an instrument into a cup, on a mould or a barrel; null takes it out. */
 export async function bindDevice(id: number, raw: unknown): Promise<Result<null>> {
-  const read = BindingSchema.safeParse(raw);
-  if (!read.success)
-    return problem(
-      422,
-      'invalid',
-      read.error.issues[0]!.message,
-      read.error.issues[0]!.path.join('.'),
-    );
+  const read = checked(BindingSchema, raw);
+  if (!read.ok) return read;
   const device = await deviceById(id);
   if (!device) return missing('instrument');
-  if (read.data === null) {
+  if (read.value === null) {
     await unbind(id);
     await tellChange(id);
     return ok(null);
   }
-  const { session, target } = read.data;
+  const { session, target } = read.value;
   if (!(DEVICE_KINDS[device.kind].targets as readonly string[]).includes(target.kind))
     return problem(422, 'misfit', `A ${DEVICE_KINDS[device.kind].name} does not go there.`);
   if (!(await sessionHead(session))) return missing('session');
@@ -117,97 +106,100 @@ export async function takeReadings(
   raw: unknown,
   now = Date.now(),
 ): Promise<Result<Sent>> {
-  const read = SendingSchema.safeParse(raw);
-  if (!read.success)
-    return problem(
-      422,
-      'invalid',
-      read.error.issues[0]!.message,
-      read.error.issues[0]!.path.join('.'),
-    );
-  const taken = await inTransaction(async () => {
-    const device = await deviceByKey(hashOf(key));
-    if (!device) return null;
-    if (device.stand_in && !(await isDemo())) return 'stand-in' as const;
-    const state = device.session_id === null ? null : await peek(device.session_id);
-    const lead =
-      device.session_id === null ? 0 : Math.max(-LAG, await clockLead(device.session_id));
-    const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
-    const { judged, tell } = judgeAll(device, read.data.readings, {
-      now,
-      lead,
-      room: state?.roomCelsius ?? null,
-      away: inOven != null && inOven.until > now + lead,
-      lag: (await newestLesson(`probe/${device.id}`))?.posterior.mean,
-    });
-    await keepReadings(device, judged);
-    const good = judged.findLast((judged) => judged.flag === null || FLAGS[judged.flag].used);
-    await setLast(device.id, good?.at ?? null, good?.value ?? null, judged.at(-1)!.flag);
-    const running = state?.status === 'running';
-    if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value);
-    const end = judged.at(-1)!;
-    await tellDevice({
-      id: device.id,
-      name: device.name,
-      kind: device.kind,
-      standIn: device.stand_in,
-      session: device.session_id,
-      target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target },
-      value: end.value,
-      at: end.at,
-      flag: end.flag,
-    });
-    return { device, judged, tell: running ? tell : [] };
+  const read = checked(SendingSchema, raw);
+  if (!read.ok) return read;
+  const taken = await inTransaction(() => kept(key, read.value, now));
+  if (!taken.ok) return taken;
+  const { device, judged, tell } = taken.value;
+  const logged = tell.length > 0 ? await writeInLog(device, tell) : ok(null);
+  if (!logged.ok) return logged;
+  return ok({
+    readings: judged.map(({ flag }) => ({ flag, says: flag ? FLAGS[flag].says : 'taken' })),
+    logged: tell.length,
   });
-  if (!taken)
+}
+
+type Judging = ReturnType<typeof judgeAll>;
+interface Kept extends Judging {
+  device: DeviceRow;
+}
+
+/** The bench an instrument stands at, as its readings are judged by it. */
+async function benchOf(device: DeviceRow, now: number): Promise<Parameters<typeof judgeAll>[2]> {
+  const session = device.session_id;
+  const state = session === null ? null : await peek(session);
+  const lead = session === null ? 0 : Math.max(-LAG, await clockLead(session));
+  const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
+  return {
+    now,
+    lead,
+    room: state?.roomCelsius ?? null,
+    away: inOven != null && inOven.until > now + lead,
+    lag: (await newestLesson(`probe/${device.id}`))?.posterior.mean,
+  };
+}
+
+/** Judges what was sent and keeps all of it; every screen is told what the instrument shows. */
+async function kept(
+  key: string,
+  { readings }: z.output<typeof SendingSchema>,
+  now: number,
+): Promise<Result<Kept>> {
+  const device = await deviceByKey(hashOf(key));
+  if (!device)
     return problem(
       403,
       'wrong-key',
       'That key is not one of this shop’s, or it was taken back. Nothing was taken.',
     );
-  if (taken === 'stand-in')
+  if (device.stand_in && !(await isDemo()))
     return problem(403, 'stand-in', 'Stand-ins speak only in the demo shop. Nothing was taken.');
-  const { device, judged, tell } = taken;
-  if (tell.length > 0) {
-    const done = await append(
-      device.session_id!,
-      tell.map((judged) => ({
-        id: v5(`${device.id}/${judged.at}/${judged.value}`, SPACE),
-        session: device.session_id,
-        at: judged.at,
-        by: device.name,
-        v: EVENT_VERSION,
-        kind: 'reading',
-        payload: {
-          target: { kind: device.target_kind, key: device.target },
-          celsius: judged.value,
-          stage: null,
-          from: 'device',
-        },
-      })),
-    );
-    if (!done.ok) return done;
-  }
-  return ok({
-    readings: judged.map((judged) => ({
-      flag: judged.flag,
-      says: judged.flag ? FLAGS[judged.flag].says : 'taken',
-    })),
-    logged: tell.length,
-  });
+  const { judged, tell } = judgeAll(device, readings, await benchOf(device, now));
+  await keepReadings(device, judged);
+  const good = judged.findLast(({ flag }) => flag === null || FLAGS[flag].used);
+  const end = judged.at(-1)!;
+  await setLast(device.id, good?.at ?? null, good?.value ?? null, end.flag);
+  const session = device.session_id;
+  const running = session !== null && (await peek(session))?.status === 'running';
+  if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value);
+  await tellDevice({ ...standing(device), value: end.value, at: end.at, flag: end.flag });
+  return ok({ device, judged, tell: running ? tell : [] });
 }
 
-const shown = (deviceRow: DeviceRow) => ({
-  id: deviceRow.id,
-  name: deviceRow.name,
-  kind: deviceRow.kind,
-  standIn: deviceRow.stand_in,
-  session: deviceRow.session_id,
-  target:
-    deviceRow.target_kind === null ? null : { kind: deviceRow.target_kind, key: deviceRow.target! },
-  value: deviceRow.last_value,
-  at: deviceRow.seen_at?.getTime() ?? null,
-  flag: deviceRow.last_flag,
+/** Readings that stood still are written in the log of the session the instrument stands in. */
+const writeInLog = (device: DeviceRow, tell: Judging['tell']) =>
+  append(
+    device.session_id!,
+    tell.map(({ at, value }) => ({
+      id: v5(`${device.id}/${at}/${value}`, SPACE),
+      session: device.session_id,
+      at,
+      by: device.name,
+      v: EVENT_VERSION,
+      kind: 'reading',
+      payload: {
+        target: { kind: device.target_kind, key: device.target },
+        celsius: value,
+        stage: null,
+        from: 'device',
+      },
+    })),
+  );
+
+/** What an instrument is and where it stands, for screens. */
+const standing = (device: DeviceRow) => ({
+  id: device.id,
+  name: device.name,
+  kind: device.kind,
+  standIn: device.stand_in,
+  session: device.session_id,
+  target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target! },
+});
+const shown = (device: DeviceRow) => ({
+  ...standing(device),
+  value: device.last_value,
+  at: device.seen_at?.getTime() ?? null,
+  flag: device.last_flag,
 });
 /** Devices with what they last said, for screens; times as ms. */
 export const devicesNow = async () => (await allDevices()).map(shown);

@@ -20,7 +20,7 @@ import { keepChange } from '@/store/history.ts';
 import { inTransaction } from '@/store/query.ts';
 import { goodByJob } from '@/store/readTables.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem, unseen, versionOf } from './result.ts';
+import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
 
 export type { LineRow } from '@/store/orders.ts';
 export { customers, orderHead };
@@ -83,21 +83,18 @@ export async function saveOrder(
   id?: number,
   seen?: string,
 ): Promise<Result<{ id: number; version: string; kept: string[] }>> {
-  const read = OrderSchema.safeParse(raw);
-  if (!read.success) {
-    const first = read.error.issues[0]!;
-    return problem(422, 'invalid', first.message, first.path.join('.'));
-  }
+  const read = checked(OrderSchema, raw);
+  if (!read.ok) return read;
   return inTransaction(async () => {
     if (id === undefined) {
-      const made = await newOrder(read.data);
+      const made = await newOrder(read.value);
       return ok({ id: made, version: versionOf(await orderNow(made)), kept: [] });
     }
     if (!(await lockOrder(id))) return missing('order');
     const before = await orderNow(id);
     const wrong = unseen(seen, before);
     if (wrong) return wrong;
-    const kept = await updateOrder(id, read.data);
+    const kept = await updateOrder(id, read.value);
     const after = await orderNow(id);
     await keepChange('orders', id, before, after);
     return ok({ id, version: versionOf(after), kept });
@@ -112,6 +109,40 @@ export interface LineMove {
   /** why it is put right, where it is */
   why?: string;
   undoes?: string;
+}
+
+/** How many may still be packed or sent, how many of that may be taken back, and how both are told. */
+const ROOM: Record<
+  LineMove['kind'],
+  Record<'most' | 'least', { of: (line: LineRow) => number; says: (count: number) => string }>
+> = {
+  packed: {
+    most: {
+      of: (line) => line.cured - line.packed,
+      says: (count) => `Only ${count} cured baits are there to pack.`,
+    },
+    least: {
+      of: (line) => line.packed - line.sent,
+      says: (count) => `Only ${count} packed baits are there and not sent.`,
+    },
+  },
+  sent: {
+    most: {
+      of: (line) => line.packed - line.sent,
+      says: (count) => `Only ${count} packed baits are there to send.`,
+    },
+    least: { of: (line) => line.sent, says: (count) => `Only ${count} were sent.` },
+  },
+};
+/** Why so many cannot be moved; null where they can. */
+function tooMany(line: LineRow, kind: LineMove['kind'], count: number): string | null {
+  const { of, says } = ROOM[kind][count > 0 ? 'most' : 'least'];
+  return Math.abs(count) > of(line) ? says(of(line)) : null;
+}
+/** A line is closed when all of it is sent, and open again when that is put right. */
+async function closeOnceSent(line: LineRow, count: number): Promise<void> {
+  const all = line.sent + count >= line.count;
+  if (all || count < 0) await closeLine(line.id, all);
 }
 
 /**
@@ -131,32 +162,12 @@ async function moved(
   const held = (await linesById([line], now))[0]!;
   // Sent again, because the answer was lost: it is done already.
   if (await lineMove(line, cause)) return ok(held);
-  const most = kind === 'packed' ? held.cured - held.packed : held.packed - held.sent;
-  const least = kind === 'packed' ? held.packed - held.sent : held.sent;
-  if (count > 0 && count > most)
-    return problem(
-      409,
-      'too-many',
-      kind === 'packed'
-        ? `Only ${most} cured baits are there to pack.`
-        : `Only ${most} packed baits are there to send.`,
-      'count',
-    );
-  if (count < 0 && -count > least)
-    return problem(
-      409,
-      'too-many',
-      kind === 'packed'
-        ? `Only ${least} packed baits are there and not sent.`
-        : `Only ${least} were sent.`,
-      'count',
-    );
+  const many = tooMany(held, kind, count);
+  if (many) return problem(409, 'too-many', many, 'count');
   if (count < 0 && !why?.trim() && !undoes)
     return problem(422, 'why', 'Say why it is put right.', 'why');
   await moveLine(line, { kind, count, cause }, { why: why?.trim(), undoes });
-  const sent = held.sent + (kind === 'sent' ? count : 0);
-  if (kind === 'sent' && sent >= held.count) await closeLine(line, true);
-  if (kind === 'sent' && count < 0 && sent < held.count) await closeLine(line, false);
+  if (kind === 'sent') await closeOnceSent(held, count);
   return ok((await linesById([line], now))[0]!);
 }
 

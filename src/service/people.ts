@@ -1,6 +1,6 @@
-import type * as z from 'zod';
 import type { Role } from '@/core/people.ts';
 import { HandSchema, PairSchema, PersonSchema, SignInSchema } from '@/core/people.ts';
+import type { PersonRow } from '@/store/people.ts';
 import {
   allPeople,
   allTablets,
@@ -29,7 +29,7 @@ import {
 } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem } from './result.ts';
+import { checked, missing, ok, problem } from './result.ts';
 import { codeHash, hashed, matches, newCode, newToken, tokenHash } from './secret.ts';
 
 export { allPeople, allTablets, auditBefore };
@@ -54,13 +54,10 @@ export async function whoShows(
   return paired && { kind: 'tablet', id: paired.id, name: paired.name };
 }
 
-const first = (error: z.ZodError): ReturnType<typeof problem> =>
-  problem(422, 'invalid', error.issues[0]!.message, error.issues[0]!.path.join('.'));
-
 export async function signIn(raw: unknown): Promise<Result<{ token: string }>> {
-  const read = SignInSchema.safeParse(raw);
-  if (!read.success) return first(read.error);
-  const { name, secret } = read.data;
+  const read = checked(SignInSchema, raw);
+  if (!read.ok) return read;
+  const { name, secret } = read.value;
   const held = await secretsOf(name.trim());
   if (!(await matches(held?.secret ?? null, secret))) {
     await note('sign-in refused', name.trim(), 'nobody');
@@ -90,36 +87,43 @@ export async function signOut(
 
 const LAST_OWNER = 'That is the last owner who can sign in. Make another one first.';
 
+const isLastOwner = async (held: PersonRow): Promise<boolean> =>
+  held.role === 'owner' && held.signs && (await ownersBut(held.id)) === 0;
+
+/** Sets what a person signs in with, and says what was set. */
+async function setSigns(
+  id: number,
+  { secret, pin }: { secret?: string; pin?: string | null },
+): Promise<string[]> {
+  if (secret !== undefined) {
+    await setSecret(id, await hashed(secret));
+    // Whoever knew the old one is signed out with it.
+    await endSignInsOf(id);
+  }
+  if (pin !== undefined) await setPin(id, pin && (await hashed(pin)));
+  return [
+    ...(secret !== undefined ? ['a password set'] : []),
+    ...(pin !== undefined ? ['a PIN set'] : []),
+  ];
+}
+
 /** Adds a person, or changes one; what they may, their password and their PIN. */
 export function savePerson(raw: unknown, id?: number): Promise<Result<{ id: number }>> {
-  const read = PersonSchema.safeParse(raw);
-  if (!read.success) return Promise.resolve(first(read.error));
-  const { name, role, secret, pin } = read.data;
+  const read = checked(PersonSchema, raw);
+  if (!read.ok) return Promise.resolve(read);
+  const { name, role, secret, pin } = read.value;
   return inTransaction(async () => {
     await lockPeople();
     const held = id === undefined ? null : await personById(id);
     if (id !== undefined && !held) return missing('person');
     if (await nameHeld(name, id))
       return problem(409, 'name-taken', `There is a ${name} already.`, 'name');
-    if (
-      held?.role === 'owner' &&
-      held.signs &&
-      role !== 'owner' &&
-      (await ownersBut(held.id)) === 0
-    )
+    if (held && role !== 'owner' && (await isLastOwner(held)))
       return problem(409, 'last-owner', LAST_OWNER, 'role');
     const saved = id ?? (await insertPerson(name, role));
     if (held) await updatePerson(saved, name, role);
-    if (secret !== undefined) {
-      await setSecret(saved, await hashed(secret));
-      // Whoever knew the old one is signed out with it.
-      await endSignInsOf(saved);
-    }
-    if (pin !== undefined) await setPin(saved, pin && (await hashed(pin)));
-    await note(
-      held ? 'person changed' : 'person added',
-      `${name}, ${role}${secret !== undefined ? ', a password set' : ''}${pin !== undefined ? ', a PIN set' : ''}`,
-    );
+    const set = await setSigns(saved, { secret, pin });
+    await note(held ? 'person changed' : 'person added', [name, role, ...set].join(', '));
     return ok({ id: saved });
   });
 }
@@ -129,8 +133,7 @@ export const dropPerson = (id: number): Promise<Result<null>> =>
     await lockPeople();
     const held = await personById(id);
     if (!held) return missing('person');
-    if (held.role === 'owner' && held.signs && (await ownersBut(id)) === 0)
-      return problem(409, 'last-owner', LAST_OWNER);
+    if (await isLastOwner(held)) return problem(409, 'last-owner', LAST_OWNER);
     await retirePerson(id);
     await endSignInsOf(id);
     await note('person taken out', held.name);
@@ -152,9 +155,9 @@ export async function newPairing(
 }
 
 export function pair(raw: unknown): Promise<Result<{ token: string; name: string }>> {
-  const read = PairSchema.safeParse(raw);
-  if (!read.success) return Promise.resolve(first(read.error));
-  const { code, name } = read.data;
+  const read = checked(PairSchema, raw);
+  if (!read.ok) return Promise.resolve(read);
+  const { code, name } = read.value;
   return inTransaction(async () => {
     if (!(await takePairing(codeHash(code))))
       return problem(
@@ -180,9 +183,9 @@ export const unpairTablet = (id: number): Promise<Result<null>> =>
 
 /** Who stands at a bench, by a tap; by a PIN too where they have one. */
 export async function takeHand(raw: unknown): Promise<Result<{ name: string }>> {
-  const read = HandSchema.safeParse(raw);
-  if (!read.success) return first(read.error);
-  const { person, pin } = read.data;
+  const read = checked(HandSchema, raw);
+  if (!read.ok) return read;
+  const { person, pin } = read.value;
   const held = await personById(person);
   if (!held) return missing('person');
   const kept = await pinOf(person);

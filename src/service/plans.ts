@@ -11,7 +11,7 @@ import { colourBook, bookCups } from './mixes.ts';
 import { heatSetup } from './learn.ts';
 import type { PlanAsked } from '@/thread/plan.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem, unseen, versionOf } from './result.ts';
+import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
 import type { NoAnswer } from './thread.ts';
 import { Thread } from './thread.ts';
 
@@ -28,19 +28,16 @@ export async function savePlan(
   raw: unknown,
   { id, seen }: { id?: number; seen?: string } = {},
 ): Promise<Result<{ id: number; version: string }>> {
-  const read = PlanInputSchema.safeParse(raw);
-  if (!read.success) {
-    const first = read.error.issues[0]!;
-    return problem(422, 'invalid', first.message, first.path.join('.'));
-  }
-  const version = versionOf({ name, day, input: read.data });
-  if (id === undefined) return ok({ id: await insertPlan(name, day, read.data), version });
+  const read = checked(PlanInputSchema, raw);
+  if (!read.ok) return read;
+  const version = versionOf({ name, day, input: read.value });
+  if (id === undefined) return ok({ id: await insertPlan(name, day, read.value), version });
   return inTransaction(async () => {
     const held = (await lockPlan(id)) ? await findPlan(id) : null;
     if (!held) return missing('plan');
     const wrong = unseen(seen, planNow(held));
     if (wrong) return wrong;
-    await updatePlan(id, name, day, read.data);
+    await updatePlan(id, name, day, read.value);
     return ok({ id, version });
   });
 }

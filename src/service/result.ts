@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { versionOf } from './version.ts';
 
 export { versionOf } from './version.ts';
@@ -23,6 +24,16 @@ export const problem = (
   message: string,
   field?: string,
 ): { ok: false; problem: Problem } => ({ ok: false, problem: { status, code, message, field } });
+/** What was sent, where it is sound; else what is wrong with the first of it, and where. */
+export function checked<Schema extends z.ZodType>(
+  schema: Schema,
+  raw: unknown,
+): Result<z.output<Schema>> {
+  const read = schema.safeParse(raw);
+  if (read.success) return ok(read.data);
+  const first = read.error.issues[0]!;
+  return problem(422, 'invalid', first.message, first.path.join('.'));
+}
 /**
  * May this be saved over what is there? Only by who has seen it.
  * @param seen the version it was changed from; undefined where none was said

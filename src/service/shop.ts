@@ -4,7 +4,7 @@ import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import { isDemo, lockShop, readShop, writeShop } from '@/store/shop.ts';
 import type { Result } from './result.ts';
-import { ok, problem, unseen, versionOf } from './result.ts';
+import { checked, ok, unseen, versionOf } from './result.ts';
 
 export { isDemo, readShop };
 export { lastBackup } from '@/store/backups.ts';
@@ -17,18 +17,15 @@ const changedKeys = (before: Shop, after: Shop): string[] =>
 
 /** @param seen the version the settings were changed from */
 export async function saveShop(raw: unknown, seen?: string): Promise<Result<{ version: string }>> {
-  const read = ShopSchema.safeParse(raw);
-  if (!read.success) {
-    const first = read.error.issues[0]!;
-    return problem(422, 'invalid', first.message, first.path.join('.'));
-  }
+  const read = checked(ShopSchema, raw);
+  if (!read.ok) return read;
   return inTransaction(async () => {
     await lockShop();
     const wrong = unseen(seen, await readShop());
     if (wrong) return wrong;
     const before = await readShop();
-    await writeShop(read.data);
-    await note('shop figures changed', changedKeys(before, read.data).join(', '));
+    await writeShop(read.value);
+    await note('shop figures changed', changedKeys(before, read.value).join(', '));
     return ok({ version: versionOf(await readShop()) });
   });
 }

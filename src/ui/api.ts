@@ -25,6 +25,36 @@ const NO_ANSWER = new Set([502, 503, 504]);
  */
 const unanswered = new Map<string, string>();
 
+interface Answer {
+  detail?: string;
+  field?: string;
+  code?: string;
+  now?: { value: unknown; version: string };
+}
+const failed = (status: number, read: Answer): Reply<never> => ({
+  ok: false,
+  message: read.detail ?? 'That did not work.',
+  field: read.field,
+  code: read.code ?? 'unknown',
+  status,
+  now: read.now,
+});
+const UNREACHABLE: Reply<never> = {
+  ok: false,
+  message: 'The shop’s machine did not answer. What you typed is still here; try again.',
+  code: 'unreachable',
+  status: 0,
+};
+
+/** What goes with a request: its key where it changes anything, and the version that was seen. */
+function headersOf(method: Method, key: string, seen: string | undefined, typed: boolean) {
+  return {
+    ...(typed && { 'content-type': 'application/json' }),
+    ...(method !== 'GET' && { 'idempotency-key': key }),
+    ...(seen !== undefined && { 'if-match': `"${seen}"` }),
+  };
+}
+
 /**
  * One call to an endpoint. A problem comes back as a sentence, never as an exception.
  * @param seen the version of what is changed
@@ -36,46 +66,23 @@ export async function call<T>(
   seen?: string,
 ): Promise<Reply<T>> {
   const text = body === undefined ? undefined : JSON.stringify(body);
-  const same = `${method} ${path} ${seen ?? ''} ${text ?? ''}`;
+  const same = [method, path, seen, text].join(' ');
   const key = unanswered.get(same) ?? v4();
   if (method !== 'GET') unanswered.set(same, key);
-  const headers: Record<string, string> = {
-    ...(text !== undefined && { 'content-type': 'application/json' }),
-    ...(method !== 'GET' && { 'idempotency-key': key }),
-    ...(seen !== undefined && { 'if-match': `"${seen}"` }),
-  };
   const asked = Date.now();
   try {
     const reply = await fetch(path, {
       method,
-      headers,
+      headers: headersOf(method, key, seen, text !== undefined),
       body: text,
       signal: AbortSignal.timeout(1000 * PATIENCE),
     });
     const clock = Number(reply.headers.get('x-shop-clock') ?? NaN);
     if (Number.isFinite(clock)) heardClock(clock, asked, Date.now());
-    const read = (await reply.json()) as T & {
-      detail?: string;
-      field?: string;
-      code?: string;
-      now?: { value: unknown; version: string };
-    };
+    const read = (await reply.json()) as T & Answer;
     if (!NO_ANSWER.has(reply.status)) unanswered.delete(same);
-    if (reply.ok) return { ok: true, value: read };
-    return {
-      ok: false,
-      message: read.detail ?? 'That did not work.',
-      field: read.field,
-      code: read.code ?? 'unknown',
-      status: reply.status,
-      now: read.now,
-    };
+    return reply.ok ? { ok: true, value: read } : failed(reply.status, read);
   } catch {
-    return {
-      ok: false,
-      message: 'The shop’s machine did not answer. What you typed is still here; try again.',
-      code: 'unreachable',
-      status: 0,
-    };
+    return UNREACHABLE;
   }
 }

@@ -6,6 +6,60 @@ import { allocate, moveStock, sharedBy, stillWanted } from '@/store/ledger.ts';
 const heapKey = (heap: Heap): string =>
   `${heap.bait}/${heap.colourway}/${heap.build}/${heap.grade}`;
 
+type Lines = ReturnType<typeof allot>['lines'];
+type Given = Awaited<ReturnType<typeof sharedBy>>['parts'][number];
+
+/** What each part of a line should have of this session. */
+function askedOf(lines: Lines): Map<number, { count: number; curedAt: number }> {
+  const asked = new Map<number, { count: number; curedAt: number }>();
+  for (const { part, count, curedAt } of lines)
+    asked.set(part, { count: (asked.get(part)?.count ?? 0) + count, curedAt });
+  return asked;
+}
+/** The heap on the shelf that good baits of a part go to where its line takes no more. */
+function heapOf({ snapshot }: SessionState, part: number): Heap {
+  const job = snapshot.input.jobs.find(({ lines }) => lines.some((line) => line.part === part))!;
+  return {
+    bait: job.bait.id,
+    colourway: job.colourway.id,
+    build: job.build.key,
+    grade: 'good',
+  };
+}
+/**
+ * Gives a part what it should have of this session, or takes back what it should not. A line takes
+ * no more than it still wants, what this session gave it already counted as its own.
+ * @returns how many of those meant for it are left over
+ */
+async function giveTo(
+  part: number,
+  given: Given | undefined,
+  want: { count: number; curedAt: number } | undefined,
+  event: AnyEvent,
+): Promise<number> {
+  const has = given?.count ?? 0;
+  const meant = want?.count ?? 0;
+  const count = Math.min(meant, has + (await stillWanted(part)));
+  const curedAt = count > has ? want!.curedAt : given?.cured_at.getTime();
+  if (count !== has) await allocate(part, { count: count - has, curedAt: curedAt! }, event);
+  return meant - count;
+}
+/** Brings what the shelf has of a session to what it should have. */
+async function shelve(
+  held: readonly (Heap & { count: number })[],
+  wanted: readonly (Heap & { count: number })[],
+  event: AnyEvent,
+): Promise<void> {
+  const moves = new Map<string, Heap & { by: number }>();
+  const move = ({ count: _, ...heap }: Heap & { count: number }, by: number) => {
+    const key = heapKey(heap);
+    moves.set(key, { ...heap, by: (moves.get(key)?.by ?? 0) + by });
+  };
+  for (const heap of held) move(heap, -heap.count);
+  for (const heap of wanted) move(heap, heap.count);
+  for (const { by, ...heap } of moves.values()) if (by !== 0) await moveStock(heap, by, event);
+}
+
 /**
  * Brings what a session has given to lines and to stock to what it should have: its good baits once
  * it is finished, none before; a mark, a count or a lost tray put right later moves what it must,
@@ -14,52 +68,13 @@ const heapKey = (heap: Heap): string =>
 export async function shareOut(state: SessionState, event: AnyEvent): Promise<void> {
   const { lines, stock } = state.status === 'finished' ? allot(state) : { lines: [], stock: [] };
   const { parts, heaps } = await sharedBy(event.session);
-  const wanted = new Map<string, Heap & { count: number }>(
-    stock.map((stocked) => [heapKey(stocked), { ...stocked }]),
-  );
-  // Soonest cause first gives way last: what is taken back is taken back before anything more is
-  // given.
   const given = new Map(parts.map((part) => [part.part, part]));
-  const asked = new Map<number, { count: number; curedAt: number }>();
-  for (const line of lines)
-    asked.set(line.part, {
-      count: (asked.get(line.part)?.count ?? 0) + line.count,
-      curedAt: line.curedAt,
-    });
+  const asked = askedOf(lines);
+  const wanted: (Heap & { count: number })[] = [...stock];
+  // What was given before is looked at first: it is taken back before anything more is given.
   for (const part of new Set([...given.keys(), ...asked.keys()])) {
-    const has = given.get(part)?.count ?? 0;
-    const want = asked.get(part);
-    // A line takes no more than it still wants, what this session gave it already counted as its
-    // own.
-    const count = Math.min(want?.count ?? 0, has + (await stillWanted(part)));
-    if (count !== has)
-      await allocate(
-        part,
-        {
-          count: count - has,
-          curedAt: count > has ? want!.curedAt : given.get(part)!.cured_at.getTime(),
-        },
-        event,
-      );
-    if (want && want.count > count) {
-      const job = state.snapshot.input.jobs.find((job) =>
-        job.lines.some((line) => line.part === part),
-      )!;
-      const heap = {
-        bait: job.bait.id,
-        colourway: job.colourway.id,
-        build: job.build.key,
-        grade: 'good',
-      };
-      wanted.set(heapKey(heap), {
-        ...heap,
-        count: (wanted.get(heapKey(heap))?.count ?? 0) + want.count - count,
-      });
-    }
+    const left = await giveTo(part, given.get(part), asked.get(part), event);
+    if (left > 0) wanted.push({ ...heapOf(state, part), count: left });
   }
-  const held = new Map(heaps.map((heap) => [heapKey(heap), heap]));
-  for (const [key, heap] of new Map([...held, ...wanted])) {
-    const by = (wanted.get(key)?.count ?? 0) - (held.get(key)?.count ?? 0);
-    if (by !== 0) await moveStock(heap, by, event);
-  }
+  await shelve(heaps, wanted, event);
 }
