@@ -1,7 +1,13 @@
 import { says, metalSays, CHANNEL, EMPTY_TAIL } from './mouldSays.tsx';
 import { stageLayers } from '@/core/build/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import type { MouldForecast, MouldState, RunState, SessionState } from '@/core/session/index.ts';
+import type {
+  MouldForecast,
+  MouldState,
+  RunState,
+  SessionState,
+  ShotState,
+} from '@/core/session/index.ts';
 import { FAULTS } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
 import { drawLayers } from '@/ui/dress.ts';
@@ -72,42 +78,92 @@ interface Props {
   onTap: () => void;
 }
 
-/** A mould at the bench: its drawing is its state. */
-export function BenchMould({
-  state: session,
-  mould,
-  run: inHand,
-  seen,
-  units,
-  now,
-  active,
-  focus,
-  onCavity,
-  onTap,
-}: Props) {
-  const shot = session.shots.get(mould.shot ?? '');
-  const run = shot ? session.runs.get(shot.job) : inHand;
-  const lies = liesIn(session, run);
+type Lies = ReturnType<typeof liesIn>;
+/** A mould lies open in these. */
+const OPEN: ReadonlySet<MouldState['phase']['is']> = new Set([
+  'open',
+  'opened',
+  'marked',
+  'cleared',
+]);
+
+/** Share of a hold or of the cooling that is still to go; null while neither runs. */
+function shareLeft({ phase, since }: MouldState, now: number): number | null {
+  const until =
+    phase.is === 'cooling' ? phase.readyAt : phase.is === 'holding' ? phase.until : null;
+  return until === null ? null : Math.max(0, (until - now) / Math.max(1, until - since));
+}
+/** Plates and rods of a mould as they are now. */
+function piecesOf({ mould, phase, looseIn }: MouldState, shot: boolean, rods: boolean) {
+  const open = OPEN.has(phase.is);
+  return {
+    platesOut: mould.loose.length > 0 && (phase.is === 'open' || (!open && !looseIn)),
+    rods: rods && phase.is !== 'cleared' && !(phase.is === 'open' && shot),
+  };
+}
+/** What is seen in one cavity, layer on layer. */
+function layersIn(
+  mould: MouldState,
+  shot: ShotState | undefined,
+  lies: Lies,
+  cavity: number,
+): Drawn[] {
+  if (shot?.cavities.has(cavity) && mould.phase.is !== 'cleared')
+    return lies.full(shot.turned, shot.inserts.has(cavity));
+  const poured = lies.poured(mould.pours.map((pour) => pour.layer));
+  return mould.loaded.has(cavity) ? [...lies.laid, ...poured] : poured;
+}
+/** What is written under a cavity: a gap, or how it was marked while it is looked at. */
+function noteOf(
+  mould: MouldState,
+  shot: ShotState | undefined,
+  cavity: number,
+): string | undefined {
+  if (!shot && mould.gapped.has(cavity)) return 'gap';
+  if (mould.phase.is !== 'opened') return undefined;
+  const mark = shot?.marks.get(cavity);
+  if (mark) return mark.fault ? FAULTS[mark.fault].name : 'usable';
+  return shot?.judged.has(cavity) ? 'good' : undefined;
+}
+/** A cavity that is marked anything but good. */
+function markOf(mould: MouldState, shot: ShotState | undefined, cavity: number) {
+  const grade = mould.phase.is === 'opened' ? shot?.marks.get(cavity)?.grade : undefined;
+  return grade && grade !== 'good' ? grade : null;
+}
+
+/** A mould's name, how it is, and how long that lasts. */
+function Head({ state: session, mould, seen, units, now, run }: Omit<Props, 'active' | 'focus'>) {
   const { state, big } = says(mould, run, now);
+  const { life } = mould.mould;
+  return (
+    <div className="flex items-baseline justify-between gap-3">
+      <p className="min-w-0 truncate">
+        <b>{mould.mould.name}</b>{' '}
+        <span className="hint">
+          {state}
+          {metalSays(session, mould, { seen, units, now })}
+          {life !== null ? `, life ${mould.given + mould.cycles} of ${life}` : ''}
+        </span>
+      </p>
+      <p className="shrink-0 text-lg font-bold" aria-live="off">
+        {big}
+      </p>
+    </div>
+  );
+}
+
+/** A mould at the bench: its drawing is its state. */
+export function BenchMould(props: Props) {
+  const { state, mould, now, active, focus, onCavity, onTap } = props;
+  const shot = state.shots.get(mould.shot ?? '');
+  const run = shot ? state.runs.get(shot.job) : props.run;
+  const lies = liesIn(state, run);
   const marking = mould.phase.is === 'opened';
-  const open = ['open', 'opened', 'marked', 'cleared'].includes(mould.phase.is);
+  const open = OPEN.has(mould.phase.is);
+  const feeds = shot && shot.feedG > 0 && mould.phase.is !== 'cleared';
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label={mould.mould.name}>
-      <div className="flex items-baseline justify-between gap-3">
-        <p className="min-w-0 truncate">
-          <b>{mould.mould.name}</b>{' '}
-          <span className="hint">
-            {state}
-            {metalSays(session, mould, { seen, units, now })}
-            {mould.mould.life !== null
-              ? `, life ${mould.given + mould.cycles} of ${mould.mould.life}`
-              : ''}
-          </span>
-        </p>
-        <p className="shrink-0 text-lg font-bold" aria-live="off">
-          {big}
-        </p>
-      </div>
+      <Head {...props} run={run} />
       <div
         className="flex min-h-0 flex-1 flex-col justify-end pb-2"
         onClick={marking ? undefined : onTap}
@@ -117,59 +173,19 @@ export function BenchMould({
           closed={!open}
           closures={open ? 0 : mould.closures}
           gaps={mould.gaps}
-          platesOut={
-            mould.mould.loose.length > 0 && (mould.phase.is === 'open' || (!open && !mould.looseIn))
-          }
-          rods={
-            run?.stage.rods === true &&
-            (mould.phase.is !== 'open' || !shot) &&
-            mould.phase.is !== 'cleared'
-          }
+          {...piecesOf(mould, shot !== undefined, run?.stage.rods === true)}
           order={mould.phase.is === 'open' && mould.mould.closures > 2}
-          left={
-            mould.phase.is === 'cooling'
-              ? Math.max(
-                  0,
-                  (mould.phase.readyAt - now) / Math.max(1, mould.phase.readyAt - mould.since),
-                )
-              : mould.phase.is === 'holding'
-                ? Math.max(
-                    0,
-                    (mould.phase.until - now) / Math.max(1, mould.phase.until - mould.since),
-                  )
-                : null
-          }
+          left={shareLeft(mould, now)}
           sprues={shot && mould.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
-          runnerColour={shot && shot.feedG > 0 && mould.phase.is !== 'cleared' ? lies.first : null}
+          runnerColour={feeds ? lies.first : null}
           numbers={marking}
           focus={active && marking ? focus : null}
           onCavity={marking ? onCavity : undefined}
-          look={(cavity) => {
-            const mark = shot?.marks.get(cavity.n);
-            const filled = shot?.cavities.has(cavity.n) && mould.phase.is !== 'cleared';
-            const layers = filled
-              ? lies.full(shot!.turned, shot!.inserts.has(cavity.n))
-              : mould.loaded.has(cavity.n)
-                ? [...lies.laid, ...lies.poured(mould.pours.map((pour) => pour.layer))]
-                : lies.poured(mould.pours.map((pour) => pour.layer));
-            const gap = mould.gapped.has(cavity.n) && !shot;
-            const seen = marking && mark && mark.grade !== 'good';
-            return {
-              layers,
-              mark: seen ? (mark.grade as 'usable' | 'second') : null,
-              note: gap
-                ? 'gap'
-                : !marking
-                  ? undefined
-                  : mark?.fault
-                    ? FAULTS[mark.fault].name
-                    : mark
-                      ? 'usable'
-                      : shot?.judged.has(cavity.n)
-                        ? 'good'
-                        : undefined,
-            };
-          }}
+          look={({ n }) => ({
+            layers: layersIn(mould, shot, lies, n),
+            mark: markOf(mould, shot, n),
+            note: noteOf(mould, shot, n),
+          })}
         />
       </div>
     </section>

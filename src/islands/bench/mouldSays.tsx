@@ -5,66 +5,73 @@ import type { MouldForecast, MouldState, RunState, SessionState } from '@/core/s
 import { mouldHeat } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
 
+type Phase = MouldState['phase'];
 /** What a mould's state is called, and how its countdown reads. */
-export function says(
-  mould: MouldState,
-  run: RunState | undefined,
-  now: number,
-): { state: string; big: string } {
-  const left = (ms: number) => clock((ms - now) / 1000);
-  const open = mould.mould.closure === 'open';
-  switch (mould.phase.is) {
-    case 'open':
-      return {
-        state: [
-          mould.warmed ? 'clean, warm' : 'clean, cold',
-          mould.loaded.size > 0
-            ? `${mould.loaded.size} of ${mould.mould.cavities.length} laid in`
-            : '',
-          mould.pours.length > 0 ? `${mould.pours.length} poured` : '',
-        ]
-          .filter(Boolean)
-          .join(', '),
-        big: open ? 'level' : 'open',
-      };
-    case 'closed':
-      return {
-        state:
-          mould.closures >= mould.mould.closures
-            ? 'closed and clamped'
-            : `${mould.closures} of ${mould.mould.closures} on`,
-        big: mould.top === 'wrong' ? 'upside down' : 'ready',
-      };
-    case 'filling':
-      return { state: 'part filled', big: 'filling' };
-    case 'holding':
-      return {
-        state: run?.stage.push === 'light' ? 'under light pressure' : 'under pressure',
-        big: mould.phase.until > now ? `hold ${left(mould.phase.until)}` : 'let go',
-      };
-    case 'cooling':
-      return {
-        state: open
-          ? 'setting'
-          : mould.phase.looked
-            ? 'cooling, looked at twice'
-            : mould.phase.toppedOff
-              ? 'cooling, topped off'
-              : 'top it off',
-        big: mould.phase.readyAt > now ? `opens in ${left(mould.phase.readyAt)}` : 'open it',
-      };
-    case 'opened':
-      return { state: 'look at each', big: 'opened' };
-    case 'marked':
-      return { state: 'sprue still in it', big: 'counted' };
-    case 'cleared':
-      return {
-        state: run && run.stage.makes !== 'bait' ? 'inserts to lay by' : 'baits to the rack',
-        big: 'cleared',
-      };
-  }
+interface Said {
+  state: string;
+  big: string;
+}
+interface Asked<Is extends Phase['is']> {
+  mould: MouldState;
+  phase: Extract<Phase, { is: Is }>;
+  run: RunState | undefined;
+  /** the time left until then, where it is not over */
+  left: (until: number) => string | null;
 }
 
+function openSays({ mould }: Asked<'open'>): Said {
+  const { loaded, pours, warmed, mould: own } = mould;
+  const state = [
+    warmed ? 'clean, warm' : 'clean, cold',
+    loaded.size > 0 ? `${loaded.size} of ${own.cavities.length} laid in` : '',
+    pours.length > 0 ? `${pours.length} poured` : '',
+  ];
+  return {
+    state: state.filter(Boolean).join(', '),
+    big: own.closure === 'open' ? 'level' : 'open',
+  };
+}
+function coolingSays({ mould, phase, left }: Asked<'cooling'>): Said {
+  const time = left(phase.readyAt);
+  const topped = phase.toppedOff ? 'cooling, topped off' : 'top it off';
+  const closed = phase.looked ? 'cooling, looked at twice' : topped;
+  return {
+    state: mould.mould.closure === 'open' ? 'setting' : closed,
+    big: time ? `opens in ${time}` : 'open it',
+  };
+}
+function holdingSays({ phase, run, left }: Asked<'holding'>): Said {
+  const time = left(phase.until);
+  return {
+    state: run?.stage.push === 'light' ? 'under light pressure' : 'under pressure',
+    big: time ? `hold ${time}` : 'let go',
+  };
+}
+const closedSays = ({ mould }: Asked<'closed'>): Said => ({
+  state:
+    mould.closures >= mould.mould.closures
+      ? 'closed and clamped'
+      : `${mould.closures} of ${mould.mould.closures} on`,
+  big: mould.top === 'wrong' ? 'upside down' : 'ready',
+});
+const SAYS: { [Is in Phase['is']]: (asked: Asked<Is>) => Said } = {
+  open: openSays,
+  closed: closedSays,
+  filling: () => ({ state: 'part filled', big: 'filling' }),
+  holding: holdingSays,
+  cooling: coolingSays,
+  opened: () => ({ state: 'look at each', big: 'opened' }),
+  marked: () => ({ state: 'sprue still in it', big: 'counted' }),
+  cleared: ({ run }) => ({
+    state: run && run.stage.makes !== 'bait' ? 'inserts to lay by' : 'baits to the rack',
+    big: 'cleared',
+  }),
+};
+export function says(mould: MouldState, run: RunState | undefined, now: number): Said {
+  const left = (until: number) => (until > now ? clock((until - now) / 1000) : null);
+  const say = SAYS[mould.phase.is] as (asked: Asked<Phase['is']>) => Said;
+  return say({ mould, phase: mould.phase, run, left });
+}
 /**
  * Metal hotter than this burns a hand that holds it; above the other it hardly lets a bait get
  * firm.
