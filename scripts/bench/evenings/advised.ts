@@ -50,19 +50,24 @@ export class Advised {
     const { table } = this;
     const step = this.look();
     if (!step) return false;
-    if (step.until !== undefined && step.until > table.now + 500) {
-      if (step.key === 'hold') table.wait((step.until - table.now) / 1000);
-      else table.wait(Math.min(PIECE, (step.until - table.now) / 1000));
+    const left = step.until === undefined ? 0 : (step.until - table.now) / 1000;
+    if (left > 0.5) {
+      table.wait(step.key === 'hold' ? left : Math.min(PIECE, left));
       return true;
     }
     table.pressed();
-    // Metal is warmed once and never looked at.
+    if (this.leavesOut(step)) table.send({ kind: 'skipped', payload: step.skip! });
+    else this.does(step);
+    return true;
+  }
+  /** Without advice on metal it is warmed once and never looked at. */
+  private leavesOut(step: Step): boolean {
     const metal =
       step.key === 'readMould' || (step.key === 'warmMould' && step.skip?.target !== step.target);
-    if (this.without === 'no metal advice' && metal && step.skip) {
-      table.send({ kind: 'skipped', payload: step.skip });
-      return true;
-    }
+    return this.without === 'no metal advice' && metal && step.skip !== undefined;
+  }
+  private does(step: Step): void {
+    const { table } = this;
     if (step.key === 'more') more(table, step);
     else if (step.read) this.read(step);
     else if (step.key === 'cook' && step.send?.kind === 'reading') this.clear(step);
@@ -73,7 +78,6 @@ export class Advised {
       if (step.send) this.cools(step.send);
       plainly(table, step);
     }
-    return true;
   }
   /** What is said of when a shot gets firm stands from the moment it cools. */
   private cools(send: NonNullable<Step['send']>): void {

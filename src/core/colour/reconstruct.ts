@@ -34,6 +34,45 @@ function solve(a: number[][], b: number[]): number[] {
   return b;
 }
 
+/** Where Newton's method stands: the curve's hyperbolic arctangents, and what pulls at them. */
+interface Curve {
+  z: number[];
+  pull: number[];
+}
+const shareOf = (x: number): number => (Math.tanh(x) + 1) / 2;
+/** Tristimulus values of a curve, one of them. */
+const seen = (z: readonly number[], axis: number): number =>
+  z.reduce((sum, x, band) => sum + shareOf(x) * WEIGHTS[band]![axis]!, 0);
+/** Bands beside one. */
+const beside = (band: number): number[] =>
+  [band - 1, band + 1].filter((other) => other >= 0 && other < BANDS);
+
+/** The Lagrangian's own equations round a curve: one a band for its slope, one for each of XYZ. */
+function newton({ z, pull }: Curve, xyz: Xyz): { rows: number[][]; right: number[]; off: number } {
+  const slope = z.map((x) => 1 / Math.cosh(x) ** 2 / 2);
+  const rows: number[][] = [];
+  const right: number[] = [];
+  for (let band = 0; band < BANDS; band++) {
+    const weights = WEIGHTS[band]!;
+    const drag = weights[0] * pull[0]! + weights[1] * pull[1]! + weights[2] * pull[2]!;
+    const row = new Array<number>(BANDS + 3).fill(0);
+    const others = beside(band);
+    for (const other of others) row[other] = -2;
+    row[band] = 2 * others.length - 2 * slope[band]! * Math.tanh(z[band]!) * drag;
+    for (let axis = 0; axis < 3; axis++) row[BANDS + axis] = slope[band]! * weights[axis]!;
+    rows.push(row);
+    const bends = others.reduce((sum, other) => sum + 2 * (z[band]! - z[other]!), 0);
+    right.push(-(bends + slope[band]! * drag));
+  }
+  const missing = xyz.map((wanted, axis) => wanted - seen(z, axis));
+  missing.forEach((miss, axis) => {
+    const row = slope.map((steep, band) => steep * WEIGHTS[band]![axis]!);
+    rows.push([...row, 0, 0, 0]);
+    right.push(miss);
+  });
+  return { rows, right, off: Math.max(...missing.map(Math.abs)) };
+}
+
 /**
  * A smooth reflectance with these tristimulus values under D65: of all between black and white the
  * one whose hyperbolic arctangent has the least slope, by Newton's method on the Lagrangian.
@@ -47,54 +86,16 @@ export function reflectanceOf(xyz: Xyz): number[] | null {
   const z = new Array<number>(BANDS).fill(0);
   const pull = [0, 0, 0];
   for (let round = 0; round < ROUNDS; round++) {
-    const slope = z.map((x) => 1 / Math.cosh(x) ** 2 / 2);
-    const bend = z.map((x, i) => -2 * slope[i]! * Math.tanh(x));
-    const drag = WEIGHTS.map(
-      (weight) => weight[0] * pull[0]! + weight[1] * pull[1]! + weight[2] * pull[2]!,
-    );
-    const a: number[][] = [];
-    const right: number[] = [];
-    for (let i = 0; i < BANDS; i++) {
-      const row = new Array<number>(BANDS + 3).fill(0);
-      const ends = (i > 0 ? 1 : 0) + (i < BANDS - 1 ? 1 : 0);
-      if (i > 0) row[i - 1] = -2;
-      if (i < BANDS - 1) row[i + 1] = -2;
-      row[i] = 2 * ends + bend[i]! * drag[i]!;
-      for (let c = 0; c < 3; c++) row[BANDS + c] = slope[i]! * WEIGHTS[i]![c]!;
-      a.push(row);
-      right.push(
-        -(
-          2 * ends * z[i]! -
-          (i > 0 ? 2 * z[i - 1]! : 0) -
-          (i < BANDS - 1 ? 2 * z[i + 1]! : 0) +
-          slope[i]! * drag[i]!
-        ),
-      );
-    }
-    let off = 0;
-    for (let c = 0; c < 3; c++) {
-      const row = new Array<number>(BANDS + 3).fill(0);
-      let have = 0;
-      for (let i = 0; i < BANDS; i++) {
-        row[i] = slope[i]! * WEIGHTS[i]![c]!;
-        have += ((Math.tanh(z[i]!) + 1) / 2) * WEIGHTS[i]![c]!;
-      }
-      a.push(row);
-      right.push(xyz[c]! - have);
-      off = Math.max(off, Math.abs(xyz[c]! - have));
-    }
-    const step = solve(a, right);
+    const { rows, right, off } = newton({ z, pull }, xyz);
+    const step = solve(rows, right);
     const far = Math.max(...step.slice(0, BANDS).map(Math.abs));
     if (!Number.isFinite(far)) return null;
     // Far from the answer Newton overshoots: its steps are shortened.
     const share = Math.min(1, 1.5 / far);
     for (let i = 0; i < BANDS; i++) z[i]! += share * step[i]!;
     for (let c = 0; c < 3; c++) pull[c]! += share * step[BANDS + c]!;
-    if (off < CLOSE && far < 1e-6) return z.map((x) => (Math.tanh(x) + 1) / 2);
+    if (off < CLOSE && far < 1e-6) return z.map(shareOf);
   }
-  const made = z.map((x) => (Math.tanh(x) + 1) / 2);
-  const miss = [0, 1, 2].map((c) =>
-    Math.abs(xyz[c]! - made.reduce((sum, r, i) => sum + r * WEIGHTS[i]![c]!, 0)),
-  );
-  return Math.max(...miss) < 1e-5 ? made : null;
+  const miss = xyz.map((wanted, axis) => Math.abs(wanted - seen(z, axis)));
+  return Math.max(...miss) < 1e-5 ? z.map(shareOf) : null;
 }

@@ -52,39 +52,46 @@ function inParts(count: number, parts: readonly number[], round: Rounding): stri
   return out.length === 2 && !out[0]!.includes('/') ? out.join(' ') : out.join(' + ');
 }
 
+const told = (number: string, label: string): Shown => ({
+  number,
+  unit: label,
+  text: `${number} ${label}`,
+});
+/** Whole ounces and quarters, as they are written. */
+function inQuarters(ounces: number, round: Rounding): string {
+  const quarters = round(ounces / OZ_STEP);
+  const [whole, left] = [Math.floor(quarters / 4), quarters % 4];
+  return `${whole}${['', ' 1/4', ' 1/2', ' 3/4'][left]!}`;
+}
+/** Parts of a teaspoon an amount is said in: the finer the less it is. */
+function spoonsFor(tea: number): readonly number[] {
+  if (tea >= 1) return SPOON_PARTS.slice(0, 2);
+  return tea >= 1 / 8 ? SPOON_PARTS.slice(0, 4) : SPOON_PARTS;
+}
+
+/** mL of each measure a hand has, by the shop's measures. */
+const MEASURES = {
+  us: { cup: 'usCup', ounce: 'usFlOz', table: 'usTbsp', tea: 'usTsp' },
+  imperial: { cup: 'impCup', ounce: 'impFlOz', table: 'impTbsp', tea: 'impTsp' },
+} as const;
+
 /**
  * A volume as a US or imperial hand measures it out: cups to a sixteenth, ounces to a quarter,
  * spoons below that.
  */
 function measured(ml: number, shop: ShopUnits, round: Rounding = Math.round): Shown {
-  const us = shop.system === 'us';
-  const of = (key: UnitKey) => ml / unit(key).factor;
-  const told = (number: string, label: string): Shown => ({
-    number,
-    unit: label,
-    text: `${number} ${label}`,
-  });
-  if (ml < 0)
-    return {
-      number: `-${measured(-ml, shop).number}`,
-      unit: measured(-ml, shop).unit,
-      text: `-${measured(-ml, shop).text}`,
-    };
-  const cups = of(us ? 'usCup' : 'impCup');
-  if (shop.volume === 'cup' && cups >= 1 / 8) return told(inParts(cups, CUP_PARTS, round), 'cup');
-  const ounces = of(us ? 'usFlOz' : 'impFlOz');
-  if (shop.volume === 'flOz' && ounces >= 1) {
-    const quarters = round(ounces / OZ_STEP);
-    const [whole, left] = [Math.floor(quarters / 4), quarters % 4];
-    return told(`${whole}${left === 0 ? '' : ` ${left === 2 ? '1/2' : `${left}/4`}`}`, 'fl oz');
+  if (ml < 0) {
+    const { number, unit: label } = measured(-ml, shop);
+    return told(`-${number}`, label);
   }
-  const table = of(us ? 'usTbsp' : 'impTbsp');
-  if (table >= 1) return told(inParts(table, [1 / 2], round), 'tbsp');
-  const tea = of(us ? 'usTsp' : 'impTsp');
-  const step =
-    tea >= 1 ? SPOON_PARTS.slice(0, 2) : tea >= 1 / 8 ? SPOON_PARTS.slice(0, 4) : SPOON_PARTS;
-  const said = inParts(tea, step, round);
-  return said === '' ? told('0', 'tsp') : told(said, 'tsp');
+  const measures = MEASURES[shop.system === 'us' ? 'us' : 'imperial'];
+  const of = (measure: keyof typeof measures) => ml / unit(measures[measure]).factor;
+  if (shop.volume === 'cup' && of('cup') >= 1 / 8)
+    return told(inParts(of('cup'), CUP_PARTS, round), 'cup');
+  if (shop.volume === 'flOz' && of('ounce') >= 1)
+    return told(inQuarters(of('ounce'), round), 'fl oz');
+  if (of('table') >= 1) return told(inParts(of('table'), [1 / 2], round), 'tbsp');
+  return told(inParts(of('tea'), spoonsFor(of('tea')), round) || '0', 'tsp');
 }
 
 /** Thin things in inches are said in thousandths, as flake and film are: .040". */

@@ -104,6 +104,12 @@ function askedWhich(term: Term, by: number, typed: string, options: ParseOptions
   };
 }
 
+/** `2:30` as s; null where it is no clock. */
+function readClock(text: string): number | null {
+  const clock = /^(\d+):([0-5]\d)$/.exec(text);
+  return clock && Number(clock[1]) * 60 + Number(clock[2]);
+}
+
 /**
  * Reads a quantity as makers say it: `1 1/2 cup`, `half a cup`, `330F`, `40 dr`, `3/4 of 1/16 tsp`,
  * `1 lb 2 oz`, `2 x 1/4 tsp`. A bare number is in the shop's own unit. `oz` is a weight where only
@@ -114,11 +120,8 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
   const no = refused(typed, options);
   if (no) return no;
   const text = plain(typed);
-  const clock = /^(\d+):([0-5]\d)$/.exec(text);
-  if (clock && options.dimensions.includes('time')) {
-    const seconds = Number(clock[1]) * 60 + Number(clock[2]);
-    return bounded({ dimension: 'time', value: seconds, unit: 's' }, options);
-  }
+  const seconds = options.dimensions.includes('time') ? readClock(text) : null;
+  if (seconds !== null) return bounded({ dimension: 'time', value: seconds, unit: 's' }, options);
   const part = partOf(text);
   const terms = takeTerms(part?.amount ?? text);
   if (!terms) return unread(typed, options);
@@ -128,9 +131,8 @@ export function parseQuantity(typed: string, options: ParseOptions): Parsed {
   // Of a heat there are no parts.
   if (part && unit(sum.total.unit).offset) return unread(typed, options);
   const by = part?.by ?? 1;
-  if (terms.length === 1 && terms[0]!.both !== undefined)
-    return askedWhich(terms[0]!, by, typed, options);
-  if (terms.some((term) => term.both !== undefined)) return unread(typed, options);
+  if (terms.some((term) => term.both !== undefined))
+    return terms.length === 1 ? askedWhich(terms[0]!, by, typed, options) : unread(typed, options);
   return bounded({ ...sum.total, value: sum.total.value * by }, options);
 }
 

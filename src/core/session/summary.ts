@@ -50,13 +50,10 @@ export function count(shots: Iterable<ShotState>): Count {
   return out;
 }
 
-/** What came of a session, against its plan. */
-export function summary(state: SessionState, now: number) {
-  const shots = [...state.shots.values()];
-  const real = shots.filter(isKept);
-  const baits = real.filter((shot) => shot.stage.makes === 'bait');
+/** Counts of each cavity of each mould: whether one of them spoils more than the others. */
+function byCavity(shots: readonly ShotState[]): Map<string, Map<number, Count>> {
   const cavities = new Map<string, Map<number, Count>>();
-  for (const shot of real) {
+  for (const shot of shots) {
     if (shot.markedAt === null) continue;
     const of = cavities.get(shot.mould) ?? new Map<number, Count>();
     for (const cavity of shot.cavities.keys()) {
@@ -68,121 +65,139 @@ export function summary(state: SessionState, now: number) {
     }
     cavities.set(shot.mould, of);
   }
-  const draws = [...state.draws.values()].map((draw) => ({
-    n: draw.n,
-    at: draw.at,
-    heats: draw.barrels.map((barrel) => ({
-      letter: state.cups.get(barrel.cup)?.letter ?? '?',
-      celsius: barrel.celsius,
-    })),
-    against: draw.against,
-    said: [
-      ...new Set([
-        ...draw.said,
-        ...shots
-          .filter((shot) => [...shot.cavities.values()].includes(draw.id))
-          .flatMap((shot) => shot.said),
-      ]),
-    ],
-    plug: draw.plug ? PLUGS[draw.plug as keyof typeof PLUGS] : null,
-    ...count(shots.filter((shot) => [...shot.cavities.values()].includes(draw.id))),
-  }));
-  const faults = new Map<string, number>();
-  // A fault counts for the stage it belongs to, which may be an earlier one than shows it.
-  const byStage = new Map<string, Map<string, number>>();
-  for (const shot of real) {
+  return cavities;
+}
+
+const isOfDraw = (shot: ShotState, draw: string): boolean =>
+  [...shot.cavities.values()].includes(draw);
+/** Each draw: its heats, what was said against it, and what came of it. */
+const drawsOf = (state: SessionState, shots: readonly ShotState[]) =>
+  [...state.draws.values()].map((draw) => {
+    const own = shots.filter((shot) => isOfDraw(shot, draw.id));
+    return {
+      n: draw.n,
+      at: draw.at,
+      heats: draw.barrels.map((barrel) => ({
+        letter: state.cups.get(barrel.cup)?.letter ?? '?',
+        celsius: barrel.celsius,
+      })),
+      against: draw.against,
+      said: [...new Set([...draw.said, ...own.flatMap((shot) => shot.said)])],
+      plug: draw.plug ? PLUGS[draw.plug as keyof typeof PLUGS] : null,
+      ...count(own),
+    };
+  });
+
+type Counts = Map<string, number>;
+const more = (counts: Counts, key: string): Counts => counts.set(key, (counts.get(key) ?? 0) + 1);
+const mostFirst = (counts: Counts) => [...counts].sort((one, other) => other[1] - one[1]);
+/**
+ * Faults by how often they came, and by the stage each belongs to, which may be an earlier one than
+ * shows it.
+ */
+function faultsIn(shots: readonly ShotState[]): { faults: Counts; byStage: Map<string, Counts> } {
+  const faults: Counts = new Map();
+  const byStage = new Map<string, Counts>();
+  for (const shot of shots) {
     const index = shot.build.stages.findIndex((stage) => stage.key === shot.stage.key);
-    for (const mark of shot.marks.values()) {
-      if (!mark.fault) continue;
-      faults.set(mark.fault, (faults.get(mark.fault) ?? 0) + 1);
+    for (const { fault } of shot.marks.values()) {
+      if (!fault) continue;
+      more(faults, fault);
       // Two jobs may each have a stage of one name: theirs are told apart by the run.
-      const stage = `${shot.job}/${faultStage(shot.build.stages, index, mark.fault)}`;
-      const of = byStage.get(stage) ?? new Map<string, number>();
-      of.set(mark.fault, (of.get(mark.fault) ?? 0) + 1);
-      byStage.set(stage, of);
+      const stage = `${shot.job}/${faultStage(shot.build.stages, index, fault)}`;
+      byStage.set(stage, more(byStage.get(stage) ?? new Map(), fault));
     }
   }
+  return { faults, byStage };
+}
+
+/** g of a shot that did not go back: its baits and inserts, less what was scrapped. */
+const keptG = (state: SessionState, shot: ShotState): number =>
+  shot.baitsG + insertsOf(state, shot) - scrapG(state, shot);
+/**
+ * g of a shot whose sprue is not put back. Of inserts laid by, only that and what was no good still
+ * lies about.
+ */
+const lyingG = (state: SessionState, shot: ShotState): number =>
+  state.lots.has(shot.id)
+    ? shot.feedG + scrapG(state, shot)
+    : shot.baitsG + shot.feedG + shot.tipG + insertsOf(state, shot);
+
+/** Where every gram of the plastic has gone, g. */
+function plasticOf(state: SessionState, shots: readonly ShotState[]) {
   const cups = [...state.cups.values()];
   const lots = [...state.lots.values()];
-  const fresh =
-    sum(cups.map((cup) => cup.freshG + cup.remeltG)) +
-    sum(lots.filter((lot) => lot.from !== 'shot').map((lot) => lot.made * lot.each));
+  const moulds = [...state.moulds.values()];
   const back = shots.filter((shot) => shot.returnedTo !== null);
-  const kept = (shot: ShotState) => shot.baitsG + insertsOf(state, shot) - scrapG(state, shot);
-  const inBaits = sum(
-    back.filter((shot) => shot.stage.makes === 'bait').map((shot) => kept(shot) + shot.tipG),
-  );
-  const inInserts =
-    sum(lots.map((lot) => lot.left * lot.each)) +
-    sum([...state.moulds.values()].map((mould) => insertG(state, mould.loaded.values())));
-  const inHand = sum(
-    back.filter((shot) => shot.stage.makes !== 'bait' && !state.lots.has(shot.id)).map(kept),
-  );
-  // Of inserts laid by with their sprue not put back, only that and what was no good still lies
-  // about.
+  const baits = back.filter((shot) => shot.stage.makes === 'bait');
+  const inserts = back.filter((shot) => shot.stage.makes !== 'bait' && !state.lots.has(shot.id));
   const inMoulds =
-    sum(
-      shots
-        .filter((shot) => shot.returnedTo === null)
-        .map((shot) =>
-          state.lots.has(shot.id)
-            ? shot.feedG + scrapG(state, shot)
-            : shot.baitsG + shot.feedG + shot.tipG + insertsOf(state, shot),
-        ),
-    ) + sum([...state.moulds.values()].flatMap((mould) => mould.pours.map((pour) => pour.grams)));
+    sum(shots.filter((shot) => shot.returnedTo === null).map((shot) => lyingG(state, shot))) +
+    sum(moulds.flatMap((mould) => mould.pours.map((pour) => pour.grams)));
   const inBarrels = sum(
-    [...state.injectors.values()].flatMap((injector) =>
-      injector.contents.map((content) => content.grams),
-    ),
+    [...state.injectors.values()].flatMap(({ contents }) => contents.map(({ grams }) => grams)),
   );
-  const left = sum(cups.map((cup) => cup.grams));
+  return {
+    fresh:
+      sum(cups.map((cup) => cup.freshG + cup.remeltG)) +
+      sum(lots.filter((lot) => lot.from !== 'shot').map((lot) => lot.made * lot.each)),
+    drawn: sum(cups.map((cup) => cup.drawnG)),
+    inBaits: sum(baits.map((shot) => keptG(state, shot) + shot.tipG)),
+    inInserts:
+      sum(lots.map((lot) => lot.left * lot.each)) +
+      sum(moulds.map((mould) => insertG(state, mould.loaded.values()))),
+    returned: sum(cups.map((cup) => cup.returnedG)),
+    puck: state.puckG,
+    left: sum(cups.map((cup) => cup.grams)),
+    notBack: inMoulds + inBarrels + sum(inserts.map((shot) => keptG(state, shot))),
+  };
+}
+
+/** s that hands were at it, pauses left out. */
+function worked({ status, openedAt, pausedAt, finishedAt, pausedMs }: SessionState, now: number) {
+  const ended = finishedAt ?? pausedAt ?? now;
+  return status === 'new' ? 0 : Math.max(0, (ended - openedAt - pausedMs) / 1000);
+}
+
+/** What each stage of each job made. */
+const stagesOf = (shots: readonly ShotState[]) =>
+  [...new Set(shots.map((shot) => shot.job))].map((job) => {
+    const own = shots.filter((shot) => shot.job === job);
+    const { stage, bait, build } = own[0]!;
+    return {
+      job,
+      name: stage.name,
+      bait: bait.name,
+      makes: stage.makes,
+      build: build.name,
+      ...count(own),
+      stopped: own.filter((shot) => shot.stopped).length,
+    };
+  });
+
+/** What came of a session, against its plan. */
+export function summary(state: SessionState, now: number) {
+  const shots = [...state.shots.values()];
+  const real = shots.filter(isKept);
+  const baits = real.filter((shot) => shot.stage.makes === 'bait');
+  const { faults, byStage } = faultsIn(real);
   return {
     // Trials are no shots of the plan, though their good baits may be kept.
     all: { ...count(baits), shots: baits.filter((bait) => !bait.trial).length },
-    stages: [...new Set(real.map((shot) => shot.job))].map((job) => {
-      const own = real.filter((shot) => shot.job === job);
-      return {
-        job,
-        name: own[0]!.stage.name,
-        bait: own[0]!.bait.name,
-        makes: own[0]!.stage.makes,
-        build: own[0]!.build.name,
-        ...count(own),
-        stopped: own.filter((shot) => shot.stopped).length,
-      };
-    }),
+    stages: stagesOf(real),
     trials: count(shots.filter((shot) => !isKept(shot))),
-    cavities,
-    draws,
-    faults: [...faults].sort((one, other) => other[1] - one[1]),
+    cavities: byCavity(real),
+    draws: drawsOf(state, shots),
+    faults: mostFirst(faults),
     faultsByStage: [...byStage].map(([at, of]) => ({
       job: jobOfRun(state.snapshot.input.jobs, at.slice(0, at.lastIndexOf('/')))?.key ?? '',
       stage: at.slice(at.lastIndexOf('/') + 1),
-      faults: [...of].sort((one, other) => other[1] - one[1]),
+      faults: mostFirst(of),
     })),
-    plastic: {
-      fresh,
-      drawn: sum(cups.map((cup) => cup.drawnG)),
-      inBaits,
-      inInserts,
-      returned: sum(cups.map((cup) => cup.returnedG)),
-      puck: state.puckG,
-      left,
-      notBack: inMoulds + inBarrels + inHand,
-    },
+    plastic: plasticOf(state, shots),
     handTimes: [...state.handTimes]
       .map(([kind, handTime]) => ({ what: EVENTS[kind as Kind].work?.name ?? kind, ...handTime }))
       .sort((one, other) => other.seconds - one.seconds),
-    worked:
-      state.status === 'new'
-        ? 0
-        : Math.max(
-            0,
-            ((state.finishedAt ?? state.pausedAt ?? now) -
-              state.openedAt -
-              state.pausedMs +
-              (state.finishedAt ? 0 : 0)) /
-              1000,
-          ),
+    worked: worked(state, now),
   };
 }

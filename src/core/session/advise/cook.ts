@@ -2,68 +2,85 @@ import { HANDS } from '../../heat/match.ts';
 import { degrees, clock } from '../../quantity/format.ts';
 import type { ShopUnits } from '../../quantity/units.ts';
 import { POT } from '../foresee/cups.ts';
-import type { HeatAnswer } from '../foresee/types.ts';
+import type { CupForecast, HeatAnswer } from '../foresee/types.ts';
+import type { CupState } from '../state/cup.ts';
 import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { give, inWhich } from './words.ts';
 
+/** A cup that is to be cooked, and what is foreseen of it. */
+interface Cooked {
+  state: SessionState;
+  step: Step;
+  cup: CupState;
+  seen: CupForecast;
+  cook: NonNullable<CupForecast['cook']>;
+  units: ShopUnits;
+}
+
+/** What a cup wants to be cooked: another look, an eye, or the next burst. */
 export function cookStep(
   state: SessionState,
   step: Step,
   answer: HeatAnswer,
   units: ShopUnits,
 ): Step {
-  const cupForeseen = answer.cups[step.target];
+  const seen = answer.cups[step.target];
   const cup = state.cups.get(step.target);
-  if (cupForeseen && !cupForeseen.cook && cup && cupForeseen.doubted !== null && cup.doubt === null)
-    return {
-      ...step,
-      sentence:
-        `Stir ${cup.letter} and read it again: ${degrees(cupForeseen.doubted, units)} is less ` +
-        'than was expected',
-    };
-  if (
-    !cupForeseen?.cook ||
-    !cup ||
-    cupForeseen.last === 'burst' ||
-    cupForeseen.cook.seconds < HANDS.least
-  )
-    return step;
-  const { seconds, after } = cupForeseen.cook;
+  if (!seen || !cup) return step;
+  const { cook, doubted, last, peak } = seen;
+  if (!cook)
+    return doubted !== null && cup.doubt === null ? readAgain(step, cup, doubted, units) : step;
+  if (last === 'burst' || cook.seconds < HANDS.least) return step;
+  const cooked = { state, step, cup, seen, cook, units };
   // A small cup is through fusion and cold again before it is read: then an eye says it, as makers
   // do.
-  if (cupForeseen.last === 'reading' && cupForeseen.peak >= cup.limits.fusion) {
-    return {
-      ...step,
-      sentence: `${cup.letter} has been at ${degrees(cupForeseen.peak, units)}: does it run clear off the blade?`,
-      label: `${cup.letter} runs clear`,
-      read: undefined,
-      send: {
-        kind: 'reading',
-        payload: {
-          target: { kind: 'cup', key: cup.key },
-          celsius: null,
-          stage: 'clear',
-          from: 'eye',
-        },
-      },
-      others: [
+  return last === 'reading' && peak >= cup.limits.fusion ? byEye(cooked) : nextBurst(cooked);
+}
+const readAgain = (step: Step, cup: CupState, doubted: number, units: ShopUnits): Step => ({
+  ...step,
+  sentence:
+    `Stir ${cup.letter} and read it again: ${degrees(doubted, units)} is less ` +
+    'than was expected',
+});
+const byEye = ({ state, step, cup, seen, cook, units }: Cooked): Step => ({
+  ...step,
+  sentence: `${cup.letter} has been at ${degrees(seen.peak, units)}: does it run clear off the blade?`,
+  label: `${cup.letter} runs clear`,
+  read: undefined,
+  send: {
+    kind: 'reading',
+    payload: { target: { kind: 'cup', key: cup.key }, celsius: null, stage: 'clear', from: 'eye' },
+  },
+  others: [
+    {
+      label: `Not yet: ${cup.letter} is in, ${clock(cook.seconds)}`,
+      send: give(state, cup.key, cook.seconds),
+    },
+  ],
+  detail:
+    `It is about ${degrees(seen.now.celsius, units)} now: so little cools while it ` +
+    'is stirred and read. No grain, no haze: it is through.',
+});
+/** Another cup that may stand in the oven with it. */
+function together({ state, cup, seen: { pair } }: Cooked): Step['others'] {
+  const other = pair && pair.seconds >= HANDS.least ? state.cups.get(pair.with) : undefined;
+  return other && pair
+    ? [
         {
-          label: `Not yet: ${cup.letter} is in, ${clock(seconds)}`,
-          send: give(state, cup.key, seconds),
+          label: `${cup.letter} and ${other.letter} in together: ${clock(pair.seconds)}`,
+          send: give(state, cup.key, pair.seconds, { together: other.key }),
         },
-      ],
-      detail:
-        `It is about ${degrees(cupForeseen.now.celsius, units)} now: so little cools while it ` +
-        'is stirred and read. No grain, no haze: it is through.',
-    };
-  }
-  const other =
-    cupForeseen.pair && cupForeseen.pair.seconds >= HANDS.least
-      ? state.cups.get(cupForeseen.pair.with)
-      : undefined;
+      ]
+    : undefined;
+}
+/** K a burst may end under fusion before it is said that no longer one is safe. */
+const HARDLY_UNDER = 5;
+function nextBurst(cooked: Cooked): Step {
+  const { state, step, cup, seen, cook, units } = cooked;
+  const { seconds, after } = cook;
   const safe =
-    after.celsius < cup.limits.fusion - 5
+    after.celsius < cup.limits.fusion - HARDLY_UNDER
       ? ` No longer: with what is known of this oven, more is not safe.`
       : '';
   return {
@@ -72,16 +89,9 @@ export function cookStep(
     label: `${cup.letter} is in`,
     read: undefined,
     send: give(state, cup.key, seconds),
-    others: other
-      ? [
-          {
-            label: `${cup.letter} and ${other.letter} in together: ${clock(cupForeseen.pair!.seconds)}`,
-            send: give(state, cup.key, cupForeseen.pair!.seconds, { together: other.key }),
-          },
-        ]
-      : undefined,
+    others: together(cooked),
     detail:
-      `${cup.letter} is about ${degrees(cupForeseen.now.celsius, units)}; after it ` +
+      `${cup.letter} is about ${degrees(seen.now.celsius, units)}; after it ` +
       `${degrees(after.low, units)} to ${degrees(after.high, units)}.${safe}`,
   };
 }

@@ -5,6 +5,8 @@ import { alter } from '../alter.ts';
 import { rhoOf } from '../effects/masses.ts';
 import { windowHeat } from '../effects/filling.ts';
 import { give } from '../effects/grams.ts';
+import type { InjectorState } from '../state/injector.ts';
+import type { RunState, SessionState } from '../state.ts';
 import { key } from './fields.ts';
 import { type EventKind, noRows, saysNothingOfHeat } from './kind.ts';
 
@@ -13,6 +15,26 @@ export const EmptiedSchema = z.object({
   habit: z.enum(['push', 'plug']),
   plug: z.enum(['square', 'thin', 'cold', 'none']),
 });
+
+/** °C at which what nobody has a run for any more is reckoned. */
+const UNKNOWN_HEAT = 165;
+
+/**
+ * The cup, or the remelt tray, that plastic of two colours goes to; null where there is only one.
+ * What stood in the barrels says where it belongs, whatever the run shoots by now.
+ */
+function mixedGoesTo({ contents }: InjectorState, run: RunState | undefined): string | null {
+  if (new Set(contents.map((content) => content.cup)).size <= 1) return null;
+  return contents.find((content) => content.layer === run?.tools.mixedTo)?.cup ?? 'puck';
+}
+/**
+ * mL of each barrel that hold both colours once it is pushed back: the block's share, and what was
+ * pushed out. The barrel's own rest is clean.
+ */
+function mixedIn(state: SessionState, injector: InjectorState, run: RunState | undefined): number {
+  const block = run ? rigOf(run)?.block : injector.block;
+  return (block?.heel ?? 0) / injector.contents.length + state.snapshot.bench.purge;
+}
 
 export const emptied: EventKind<typeof EmptiedSchema> = {
   payload: EmptiedSchema,
@@ -32,25 +54,14 @@ export const emptied: EventKind<typeof EmptiedSchema> = {
     if (!injector) return;
     const draw = state.draws.get(injector.draw ?? '');
     if (draw) draw.plug = event.payload.plug;
-    const mixed = new Set(injector.contents.map((content) => content.cup)).size > 1;
     const run = state.runs.get(draw?.job ?? '');
-    // What stood in the barrels says where it belongs, whatever the run shoots by now.
-    const mixedTo =
-      injector.contents.find((content) => content.layer === run?.tools.mixedTo)?.cup ?? 'puck';
-    const block = run ? (rigOf(run)?.block ?? null) : injector.block;
-    for (const content of injector.contents) {
-      const rho = rhoOf(state.cups.get(content.cup), run ? windowHeat(run) : 165);
-      // The block's share and what was pushed out hold both colours; the barrel's own rest is
-      // clean.
-      const crossed =
-        event.payload.habit === 'plug'
-          ? content.grams
-          : Math.min(
-              content.grams,
-              ((block?.heel ?? 0) / injector.contents.length + state.snapshot.bench.purge) * rho,
-            );
-      give(state, content.cup, content.grams - crossed);
-      give(state, mixed ? mixedTo : content.cup, crossed);
+    const mixedTo = mixedGoesTo(injector, run);
+    const mixedMl = event.payload.habit === 'plug' ? Infinity : mixedIn(state, injector, run);
+    for (const { cup, grams } of injector.contents) {
+      const rho = rhoOf(state.cups.get(cup), run ? windowHeat(run) : UNKNOWN_HEAT);
+      const crossed = Math.min(grams, mixedMl * rho);
+      give(state, cup, grams - crossed);
+      give(state, mixedTo ?? cup, crossed);
     }
     alter(injector, { contents: [], draw: null, shotsSinceEmpty: 0 });
   },

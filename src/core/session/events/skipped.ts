@@ -2,9 +2,42 @@ import * as z from 'zod';
 import { cool, reopen } from '../effects/cycle.ts';
 import { key } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
-import { coolingOf } from '../state/mould.ts';
+import { coolingOf, type MouldState } from '../state/mould.ts';
+import type { SessionState } from '../state.ts';
 
 export const SkippedSchema = z.object({ step: key, target: key });
+
+/** Steps whose target is a shot, not the mould it stands in. */
+const RACKED: ReadonlySet<string> = new Set(['rack', 'keep']);
+
+interface Left {
+  state: SessionState;
+  mould: MouldState;
+  target: string;
+  at: number;
+}
+const offTheRack = ({ state, mould, target }: Left): void => {
+  if (mould.shot === target && mould.phase.is === 'cleared') reopen(state, mould);
+};
+/** A mould goes on as though the step were done, where it was left out. */
+const GOES_ON: Partial<Record<string, (left: Left) => void>> = {
+  hold: ({ state, mould, at }) => {
+    if (mould.phase.is === 'holding') cool(state, mould, at);
+  },
+  topOff: ({ mould }) => {
+    const cooling = coolingOf(mould);
+    if (cooling) cooling.toppedOff = true;
+  },
+  secondLook: ({ mould }) => {
+    const cooling = coolingOf(mould);
+    if (cooling) cooling.looked = true;
+  },
+  sprue: ({ mould }) => {
+    if (mould.phase.is === 'marked') mould.phase = { is: 'cleared' };
+  },
+  rack: offTheRack,
+  keep: offTheRack,
+};
 
 export const skipped: EventKind<typeof SkippedSchema> = {
   payload: SkippedSchema,
@@ -14,18 +47,12 @@ export const skipped: EventKind<typeof SkippedSchema> = {
   heat: saysNothingOfHeat,
   brings: OWN,
   apply: (state, event) => {
-    state.skips.add(`${event.payload.step}:${event.payload.target}`);
+    const { step, target } = event.payload;
+    state.skips.add(`${step}:${target}`);
     // What is skipped is left: the key is free again.
     state.focus = null;
-    const { step, target } = event.payload;
-    const onRack = step === 'rack' || step === 'keep';
+    const onRack = RACKED.has(step);
     const mould = state.moulds.get(onRack ? (state.shots.get(target)?.mould ?? '') : target);
-    if (!mould) return;
-    if (step === 'hold' && mould.phase.is === 'holding') cool(state, mould, event.at);
-    const cooling = coolingOf(mould);
-    if (cooling && step === 'topOff') cooling.toppedOff = true;
-    if (cooling && step === 'secondLook') cooling.looked = true;
-    if (step === 'sprue' && mould.phase.is === 'marked') mould.phase = { is: 'cleared' };
-    if (onRack && mould.shot === target && mould.phase.is === 'cleared') reopen(state, mould);
+    if (mould) GOES_ON[step]?.({ state, mould, target, at: event.at });
   },
 };

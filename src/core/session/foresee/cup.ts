@@ -21,6 +21,13 @@ interface Beside {
   under: number | null;
 }
 
+/** What was heard of one cup; nothing of one that has told nothing yet. */
+const heard = ({ spent, peak, last }: Followed, key: string) => ({
+  spent: spent[key],
+  peak: peak[key],
+  last: last[key],
+});
+
 /** What is foreseen of one cup. */
 export function cupForecast(
   belief: Belief,
@@ -36,22 +43,22 @@ export function cupForecast(
     return { s: seconds, mid: celsius, low, high };
   });
   const alone = { ...use, cups: [key] };
+  const { spent = 0, peak = now.celsius, last = 'charge' } = heard(followed, key);
   const cooking =
     cook && !again ? burstTo(belief, key, alone, { celsius: fusion + COOK_OVER, ceiling }) : null;
   const safe = cooking?.safe ?? safeBurst(belief, alone, ceiling);
-  const spent = followed.spent[key] ?? 0;
   return {
     now,
     trend: 2 * (fan[0]!.mid - now.celsius),
     fan,
     left: Math.max(0, 1 - spent * (bare ? 2 : 1)),
     cold: fallsUnder(fan, now.celsius, under ?? COLD_UNDER),
-    peak: followed.peak[key] ?? now.celsius,
+    peak,
     safe: again ? 0 : safe,
     cook: cooking && { seconds: cooking.seconds, after: cooking.after },
     pair,
     pot: pot && !again ? potOf(belief, key, { use, fan, now: now.celsius, ceiling }) : null,
-    last: followed.last[key] ?? 'charge',
+    last,
     doubted: followed.doubted[key]?.celsius ?? null,
   };
 }

@@ -3,7 +3,8 @@ import type { Mould } from '../../mould/schema.ts';
 import { place } from '../../build/place.ts';
 import { closingAct, closingCare } from '../../mould/closure.ts';
 import { partsIn } from '../guard/mould.ts';
-import type { SessionState } from '../state.ts';
+import type { MouldState } from '../state/mould.ts';
+import type { RunState, SessionState } from '../state.ts';
 import type { Step, Send } from '../step.ts';
 import { barrelName } from './clean.ts';
 import { cycleOf } from './cycle.ts';
@@ -81,23 +82,36 @@ export function closeStep(state: SessionState, { run, mould: other }: Turn): Ste
         ],
   };
 }
+const NO_TOP_IN: ReadonlySet<MouldState['phase']['is']> = new Set(['open', 'filling']);
+/** Nobody has looked yet whether each port is over its own half. */
+const wantsTop = (state: SessionState, turn: Turn): boolean =>
+  hasTop(turn.run.stage) &&
+  !NO_TOP_IN.has(turn.mould.phase.is) &&
+  turn.mould.top !== 'right' &&
+  !state.skips.has(`top:${cycleOf(turn)}`);
+
+/** The cup whose port belongs over TOP, and the barrel it comes from. */
+function overTop(state: SessionState, { stage, job, tools }: RunState) {
+  const at = stage.layers.findIndex((layer) => place(layer.place).over === 'TOP');
+  const barrels = tools.injector?.injector.barrels ?? [];
+  const index = tools.order[at] ?? at;
+  return {
+    letter: state.cups.get(String(job.layers[stage.layers[at]!.key]))?.letter ?? '?',
+    barrel: barrelName(barrels[index]?.mark ?? '', index, barrels.length),
+  };
+}
+
 /** Each port over its own half, by the marks on metal; one look is asked for. */
 export function topStep(state: SessionState, turn: Turn): Step | null {
+  if (!wantsTop(state, turn)) return null;
   const { run, mould } = turn;
-  if (
-    mould.phase.is === 'open' ||
-    mould.phase.is === 'filling' ||
-    !hasTop(run.stage) ||
-    mould.top === 'right' ||
-    state.skips.has(`top:${cycleOf(turn)}`)
-  )
-    return null;
-  const at = run.stage.layers.findIndex((layer) => place(layer.place).over === 'TOP');
-  const letter = state.cups.get(String(run.job.layers[run.stage.layers[at]!.key]))?.letter ?? '?';
-  const barrels = run.tools.injector?.injector.barrels ?? [];
-  const barrel = run.tools.order[at] ?? at;
+  const { letter, barrel } = overTop(state, run);
   const mark = run.tools.block?.block.mark;
   const turned = mould.top === 'wrong';
+  const checked = (right: boolean): Send => ({
+    kind: 'topChecked',
+    payload: { mould: mould.key, right },
+  });
   return {
     key: 'top',
     target: mould.key,
@@ -105,20 +119,11 @@ export function topStep(state: SessionState, turn: Turn): Step | null {
       ? `Turn the block: ${letter} belongs over TOP of ${mould.mould.name}`
       : `Look: is ${letter} over TOP of ${mould.mould.name}?`,
     detail:
-      `${letter} comes from the ` +
-      `${barrelName(barrels[barrel]?.mark ?? '', barrel, barrels.length)} ` +
-      `barrel${mark ? `, the port with the ${mark}` : ''}. Each port of the block stands ` +
-      'over its own half.',
+      `${letter} comes from the ${barrel} barrel${mark ? `, the port with the ${mark}` : ''}. ` +
+      'Each port of the block stands over its own half.',
     label: `${letter} is over TOP`,
-    send: { kind: 'topChecked', payload: { mould: mould.key, right: true } },
+    send: checked(true),
     skip: { step: 'top', target: cycleOf(turn) },
-    others: turned
-      ? []
-      : [
-          {
-            label: 'It is the other way',
-            send: { kind: 'topChecked', payload: { mould: mould.key, right: false } },
-          },
-        ],
+    others: turned ? [] : [{ label: 'It is the other way', send: checked(false) }],
   };
 }

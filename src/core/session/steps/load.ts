@@ -1,5 +1,5 @@
 import { capital } from '../advise/words.ts';
-import { MAKES, POUR_BY } from '../../build/build.ts';
+import { MAKES, POUR_BY, type Stage } from '../../build/build.ts';
 import { LIES } from '../../mould/kinds.ts';
 import { lieOf } from '../../mould/mould.ts';
 import { sourceOf } from '../../plan/run.ts';
@@ -72,18 +72,25 @@ export function pourings(
       (run.stage.layers.length === 0 && i === run.stage.pours.length - 1 ? mass.feed : 0),
   }));
 }
+/** A pour is made into an open mould; one by rod into a closed one too. */
+const mayPour = ({ run, mould }: Turn): boolean =>
+  mould.phase.is === 'open' || (mould.phase.is === 'closed' && run.stage.by === 'rod');
+
+/** What a pour is taken care of, by what comes after it. */
+function careOf({ layers, by }: Stage): string {
+  if (layers.length > 0) return 'A steady hand; let it skin before the mould is closed.';
+  return by === 'rod'
+    ? 'Slowly, until it shows at the vent.'
+    : 'Level, and hot enough to run into the corners.';
+}
+
 /**
  * What is poured by hand, one layer after the other; what smears is peeled off and poured again.
  */
 export function pourStep(state: SessionState, turn: Turn): Step | null {
   const { run, mould } = turn;
   const next = unpoured(run, mould)[0];
-  if (
-    !next ||
-    !(mould.phase.is === 'open' || (mould.phase.is === 'closed' && run.stage.by === 'rod')) ||
-    state.skips.has(`pour:${cycleOf(turn)}`)
-  )
-    return null;
+  if (!next || !mayPour(turn) || state.skips.has(`pour:${cycleOf(turn)}`)) return null;
   const { units } = state.snapshot;
   const of = pourings(state, turn).find((pouring) => pouring.layer === next.key)!;
   const cup = state.cups.get(of.cup);
@@ -93,26 +100,19 @@ export function pourStep(state: SessionState, turn: Turn): Step | null {
   });
   const count = mould.mould.cavities.length;
   const last = mould.pours.at(-1);
-  const how =
-    run.stage.by === 'rod'
-      ? `Spoon ${say(of.grams, 'mass', units, 1)} of ${cup?.letter ?? '?'} to the port of ` +
-        `${mould.mould.name}, push it in`
-      : `${POUR_BY.hand.act} ${next.name.toLowerCase()} in ${mould.mould.name}: ` +
-        `${say(of.grams, 'mass', units, 1)} of ${cup?.letter ?? '?'}`;
-  const care =
-    run.stage.layers.length > 0
-      ? 'A steady hand; let it skin before the mould is closed.'
-      : run.stage.by === 'rod'
-        ? 'Slowly, until it shows at the vent.'
-        : 'Level, and hot enough to run into the corners.';
+  const byRod = run.stage.by === 'rod';
+  const what = `${say(of.grams, 'mass', units, 1)} of ${cup?.letter ?? '?'}`;
+  const each =
+    count > 1 ? `${say(of.grams / count, 'mass', units, 2)} in each of ${count} cavities. ` : '';
+  const read = cup?.reading ? `${cup.letter} was ${degrees(cup.reading.celsius, units)}.` : '';
   return {
     key: 'pour',
     target: mould.key,
-    sentence: how,
-    detail:
-      `${count > 1 ? `${say(of.grams / count, 'mass', units, 2)} in each of ${count} cavities. ` : ''}${care} ` +
-      `${cup?.reading ? `${cup.letter} was ${degrees(cup.reading.celsius, units)}.` : ''}`,
-    label: run.stage.by === 'rod' ? 'It is pushed in' : 'It is poured',
+    sentence: byRod
+      ? `Spoon ${what} to the port of ${mould.mould.name}, push it in`
+      : `${POUR_BY.hand.act} ${next.name.toLowerCase()} in ${mould.mould.name}: ${what}`,
+    detail: `${each}${careOf(run.stage)} ${read}`,
+    label: byRod ? 'It is pushed in' : 'It is poured',
     send: pour(next.key, of.cup, of.grams, false),
     others: last
       ? [

@@ -180,46 +180,54 @@ const DOUBTFUL = 2.5;
 /** s of work to put a mould on the plate and take it off. */
 const HANDS_WARM = 15;
 
+/** The room is read once: metal and cups lose their heat to it. */
+const roomStep = (state: SessionState): Step | null =>
+  state.roomCelsius !== null || state.skips.has('readRoom:room')
+    ? null
+    : {
+        key: 'readRoom',
+        target: 'room',
+        sentence: `How warm is the shop? ${degrees(roomOf(state), state.snapshot.units)} is only a guess`,
+        detail:
+          'Metal and cups lose their heat to it: it tells when to warm again, and when to open.',
+        label: 'Read the shop',
+        read: { kind: 'room', key: 'room' },
+        skip: { step: 'readRoom', target: 'room' },
+      };
+/** The injector and its block are warmed and oiled before the first draw. */
+function injectorStep(state: SessionState, run: RunState): Step | null {
+  const injector = injectorOf(state, run);
+  if (!injector || injector.warmed || state.skips.has(`warmInjector:${injector.key}`)) return null;
+  const yoke = run.stage.yoked ? '' : ', yoke off';
+  const plungers = injector.injector.barrels.length;
+  const block = run.stage.block ? ' and its block' : '';
+  return {
+    key: 'warmInjector',
+    target: injector.key,
+    sentence:
+      `Warm ${injector.injector.name}${block}, oil ` +
+      `${plungers} ${plungers === 1 ? 'plunger' : 'plungers'}${yoke}`,
+    detail: 'Cold metal freezes the first shot; a dry plunger sticks and draws air past it.',
+    label: yoke ? 'Warm, oiled, yoke off' : 'Warm and oiled',
+    send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } },
+    skip: { step: 'warmInjector', target: injector.key },
+  };
+}
+
 /** What moulds, injector and block still want before the first shot, with the reason. */
 export function metalSteps(state: SessionState, run: RunState, now: number): Step[] {
-  const { units } = state.snapshot;
-  const out: Step[] = [];
   // Metal is warmed last: while the cups still want something it would only go cold again.
   const ready = cupsInHand(state, run).every(
     (cup) => cup.fused || state.skips.has(`cook:${cup.key}`),
   );
-  if (ready && state.roomCelsius === null && !state.skips.has('readRoom:room'))
-    out.push({
-      key: 'readRoom',
-      target: 'room',
-      sentence: `How warm is the shop? ${degrees(roomOf(state), units)} is only a guess`,
-      detail:
-        'Metal and cups lose their heat to it: it tells when to warm again, and when to open.',
-      label: 'Read the shop',
-      read: { kind: 'room', key: 'room' },
-      skip: { step: 'readRoom', target: 'room' },
-    });
-  if (ready)
-    for (const { id } of run.tools.moulds) {
-      const warm = warmStep(state, run, state.moulds.get(String(id)), now);
-      if (warm) out.push(warm);
-    }
-  const injector = injectorOf(state, run);
-  if (ready && injector && !injector.warmed && !state.skips.has(`warmInjector:${injector.key}`)) {
-    const yoke = run.stage.yoked ? '' : ', yoke off';
-    const plungers = injector.injector.barrels.length;
-    out.push({
-      key: 'warmInjector',
-      target: injector.key,
-      sentence:
-        `Warm ${injector.injector.name}${run.stage.block ? ' and its block' : ''}, oil ` +
-        `${plungers} ${plungers === 1 ? 'plunger' : 'plungers'}${yoke}`,
-      detail: 'Cold metal freezes the first shot; a dry plunger sticks and draws air past it.',
-      label: yoke ? 'Warm, oiled, yoke off' : 'Warm and oiled',
-      send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } },
-      skip: { step: 'warmInjector', target: injector.key },
-    });
-  }
-  const clean = cleanStep(state, run);
-  return clean ? [...out, clean] : out;
+  const warmed = ready
+    ? [
+        roomStep(state),
+        ...run.tools.moulds.map(({ id }) =>
+          warmStep(state, run, state.moulds.get(String(id)), now),
+        ),
+        injectorStep(state, run),
+      ]
+    : [];
+  return [...warmed, cleanStep(state, run)].filter((step) => step !== null);
 }

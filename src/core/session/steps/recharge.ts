@@ -2,6 +2,7 @@ import { GRADES } from '../../material/grade.ts';
 import { density } from '../../material/plastisol.ts';
 import { say } from '../../quantity/format.ts';
 import { airG } from '../charges.ts';
+import type { CupState } from '../state/cup.ts';
 import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { ladderOf, ladderText, addAll } from './ladder.ts';
@@ -10,70 +11,97 @@ import { drawVolumes } from './filling.ts';
 
 /** g by which a cup may stand under its air line before it is said: a spoon's worth. */
 const HARDLY = 3;
+/** What a cup is about to be asked for. */
+interface Need {
+  /** g that are drawn or poured of it next */
+  grams: number;
+  /** it is drawn from: some must stay over the nozzle */
+  drawn: boolean;
+}
+/** g that the next draw and pours want, cup by cup. */
+function needs(
+  state: SessionState,
+  turn: Turn,
+  pours: { cup: string; grams: number }[],
+  heat: number,
+): Map<string, Need> {
+  const wanted = new Map<string, Need>();
+  for (const { cup, ml } of drawVolumes(state, turn)) {
+    const drawn = state.cups.get(cup);
+    const grams = drawn ? ml * density(heat, GRADES[drawn.grade].density20) : 0;
+    if (drawn) wanted.set(cup, { grams: (wanted.get(cup)?.grams ?? 0) + grams, drawn: true });
+  }
+  for (const { cup, grams } of pours) {
+    const before = wanted.get(cup);
+    wanted.set(cup, { grams: (before?.grams ?? 0) + grams, drawn: before?.drawn ?? false });
+  }
+  return wanted;
+}
+
+/** What is added to a cup, g, and why; null where it serves the next as it is. */
+function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
+  const air = need.drawn ? airG(cup, heat) : 0;
+  const planned = cup.plannedCharges[cup.charges];
+  const before = cup.plannedBefore[cup.charges] ?? Infinity;
+  const due = planned !== undefined && state.draws.size + 1 >= before;
+  const short = need.grams + air - cup.grams;
+  if (!due && short <= Math.max(HARDLY, 0.001 * need.grams)) return null;
+  const cold = GRADES[cup.grade].density20;
+  const step = state.snapshot.input.settings.step * cold;
+  const fullAt = density(Math.max(cup.limits.fusion, heat), cold);
+  const room = Math.max(0, cup.limitMl * fullAt - cup.grams);
+  const asked = due ? Math.max(planned, short) : (planned ?? Math.ceil(short / step) * step);
+  const why: keyof typeof WHY =
+    due && short <= 0 ? 'due' : cup.grams < need.grams ? 'short' : 'air';
+  return { grams: Math.max(1, room > 0 ? Math.min(asked, room) : asked), why, air, cold };
+}
+/** Why a cup is charged again. */
+const WHY = {
+  due: 'gets its next charge',
+  short: 'will run short',
+  air: 'would draw air',
+} as const;
+
 /**
  * A cup whose planned charge is due, or that cannot serve the next draw without taking air, or the
  * next pour, wants plastic.
  */
-
 export function recharge(
   state: SessionState,
   turn: Turn,
   pours: { cup: string; grams: number }[],
 ): Step[] {
-  const { units } = state.snapshot;
   const { window } = turn.run.tools;
-  const middle = (window.low + window.high) / 2;
-  const wanted = new Map<string, number>();
-  const drawn = new Set<string>();
-  for (const { cup, ml } of drawVolumes(state, turn)) {
-    const other = state.cups.get(cup);
-    drawn.add(cup);
-    if (other)
-      wanted.set(cup, (wanted.get(cup) ?? 0) + ml * density(middle, GRADES[other.grade].density20));
-  }
-  for (const { cup, grams } of pours) wanted.set(cup, (wanted.get(cup) ?? 0) + grams);
-  return [...wanted].flatMap(([cup, need]): Step[] => {
-    const other = state.cups.get(cup);
-    if (!other || other.charges === 0 || state.skips.has(`recharge${other.charges}:${other.key}`))
-      return [];
-    const air = drawn.has(cup) ? airG(other, middle) : 0;
-    const planned = other.plannedCharges[other.charges];
-    const due =
-      planned !== undefined &&
-      state.draws.size + 1 >= (other.plannedBefore[other.charges] ?? Infinity);
-    const short = need + air - other.grams;
-    if (!due && short <= Math.max(HARDLY, 0.001 * need)) return [];
-    const cold = GRADES[other.grade].density20;
-    const step = state.snapshot.input.settings.step * cold;
-    const room = Math.max(
-      0,
-      other.limitMl * density(Math.max(other.limits.fusion, middle), cold) - other.grams,
-    );
-    const asked = due ? Math.max(planned, short) : (planned ?? Math.ceil(short / step) * step);
-    const grams = Math.max(1, room > 0 ? Math.min(asked, room) : asked);
-    // Stabiliser and softener go into the new plastic while it is cold, not into the hot cup.
-    const ladder = ladderOf(other, grams, ['cold']);
-    const dosed = ladderText(ladder, state);
-    return [
-      {
-        key: 'dose',
-        target: other.key,
-        sentence:
-          due && short <= 0
-            ? `${other.letter} gets its next charge: add ${say(grams / cold, 'volume', units)}`
-            : other.grams < need
-              ? `${other.letter} will run short: add ${say(grams / cold, 'volume', units)}`
-              : `${other.letter} would draw air: add ${say(grams / cold, 'volume', units)}`,
-        detail:
-          `It holds ${say(Math.max(0, other.grams) / cold, 'volume', units)}; the next wants ` +
-          `${say(need / cold, 'volume', units)}` +
-          `${air > 0 ? ` and ${say(air / cold, 'volume', units)} left over the nozzle` : ''}. ` +
-          `${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`,
-        label: `It is in ${other.letter}`,
-        send: { kind: 'charged', payload: { cup: other.key, grams, from: 'fresh' } },
-        then: addAll(other, ladder),
-        skip: { step: `recharge${other.charges}`, target: other.key },
-      },
-    ];
+  const heat = (window.low + window.high) / 2;
+  return [...needs(state, turn, pours, heat)].flatMap(([key, need]): Step[] => {
+    const cup = state.cups.get(key);
+    const skipped = state.skips.has(`recharge${cup?.charges}:${key}`);
+    const wants = cup && cup.charges > 0 && !skipped ? charge(state, cup, need, heat) : null;
+    return cup && wants ? [rechargeStep(state, cup, need, wants)] : [];
   });
+}
+
+function rechargeStep(
+  state: SessionState,
+  cup: CupState,
+  need: Need,
+  { grams, why, air, cold }: NonNullable<ReturnType<typeof charge>>,
+): Step {
+  const volume = (mass: number) => say(mass / cold, 'volume', state.snapshot.units);
+  // Stabiliser and softener go into the new plastic while it is cold, not into the hot cup.
+  const ladder = ladderOf(cup, grams, ['cold']);
+  const dosed = ladderText(ladder, state);
+  return {
+    key: 'dose',
+    target: cup.key,
+    sentence: `${cup.letter} ${WHY[why]}: add ${volume(grams)}`,
+    detail:
+      `It holds ${volume(Math.max(0, cup.grams))}; the next wants ${volume(need.grams)}` +
+      `${air > 0 ? ` and ${volume(air)} left over the nozzle` : ''}. ` +
+      `${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`,
+    label: `It is in ${cup.letter}`,
+    send: { kind: 'charged', payload: { cup: cup.key, grams, from: 'fresh' } },
+    then: addAll(cup, ladder),
+    skip: { step: `recharge${cup.charges}`, target: cup.key },
+  };
 }

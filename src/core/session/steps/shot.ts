@@ -2,6 +2,7 @@ import { isMixed, PUSHES } from '../../build/index.ts';
 import { lasting } from '../../quantity/index.ts';
 import { mouldWarnings, unpoured } from '../guard/mould.ts';
 import { heatCups } from '../guard/cups.ts';
+import type { MouldState } from '../state/mould.ts';
 import type { SessionState } from '../state.ts';
 import type { Send, Step } from '../step.ts';
 import { PULSE, STOPS } from '../words.ts';
@@ -13,77 +14,108 @@ import { pourings, loadStep, pourStep } from './load.ts';
 import { closeStep, topStep } from './close.ts';
 import { matchStep, drawStep } from './draw.ts';
 
-/** The push itself: whole, cavity by cavity, or in pulses. */
-function shootStep(state: SessionState, turn: Turn, now: number): Step {
+/** What is said and sent of a push, whole or cavity by cavity. */
+interface Push {
+  state: SessionState;
+  turn: Turn;
+  /** which shot it is, when it was drawn, and the rhythm of the plungers */
+  what: string;
+  when: string;
+  rhythm: string;
+  pulse: Step['pulse'];
+  warnings: string[];
+  shoot: (cavities: number[] | null) => Send;
+}
+/** The shot that is under way in a mould, where one is. */
+const underWay = (state: SessionState, { phase, shot }: MouldState) =>
+  phase.is === 'filling' ? state.shots.get(shot ?? '') : undefined;
+
+function pushOf(state: SessionState, turn: Turn, now: number): Push {
   const { run, mould } = turn;
   const injector = injectorOf(state, run)!;
   const draw = state.draws.get(injector.draw!);
-  const push = PUSHES[run.stage.push];
-  const left = unfilled(state, mould);
-  const shoot = (cavities: number[] | null): Send => ({
-    kind: 'shot',
-    payload: {
-      mould: mould.key,
-      job: run.key,
-      draw: injector.draw!,
-      trial:
-        isTrialNext(run) ||
-        state.shots.get(mould.phase.is === 'filling' ? (mould.shot ?? '') : '')?.trial === true,
-      cavities,
-    },
-  });
+  const begun = underWay(state, mould);
   const letters = run.stage.layers.map(
     (layer) => state.cups.get(String(run.job.layers[layer.key]))?.letter ?? '?',
   );
   const pulse = run.stage.yoked ? undefined : { seconds: PULSE, letters };
-  const when = `Drawn ${lasting(Math.max(0, (now - (draw?.at ?? now)) / 1000))} ago.`;
-  const warnings = [
-    ...mouldWarnings(state, mould, run).map((mouldWarning) => mouldWarning.sentence),
-    ...(draw?.said.length ? [`The draw was noted: ${draw.said.join(' ')}`] : []),
-  ];
-  const what = isTrialNext(run)
-    ? 'Trial shot'
-    : `Shot ${state.shots.size + (mould.phase.is === 'filling' ? 0 : 1)}`;
-  const rhythm = pulse
-    ? `Pulse ${letters.join(', ')} in turn, ${PULSE} s each, even strokes. `
-    : '';
-  if (byCavity(run, mould)) {
-    const next = left[0]!;
-    const rest = cavitiesOfDraw(state, run, mould) ?? left;
-    const started = mould.phase.is === 'filling';
-    const of = inStep(state, run).some((other) => other.tools.moulds.length > 1 || other !== run)
-      ? ` of ${mould.mould.name}`
-      : '';
-    return {
-      key: 'shoot',
-      target: mould.key,
-      sentence: `${started ? 'Clear the nozzle, shoot' : 'Shoot'} cavity ${next}${of}: ${push.name}`,
-      detail:
-        `${what}, ${mould.mould.cavities.length - left.length} of ` +
-        `${mould.mould.cavities.length} full. ${when} ` +
-        `${rhythm}${isMixed(run.stage) ? 'Watch the sprue: when one side comes up thin, stop.' : push.why}`,
-      label: `Cavity ${next} is full`,
-      send: shoot([next]),
-      pulse,
-      warnings,
-      others: [
-        ...(rest.length > 1 ? [{ label: `All ${rest.length} are full`, send: shoot(rest) }] : []),
-        ...(started
-          ? (['thin', 'empty', 'frozen'] as const)
-              .filter((word) => word !== 'thin' || isMixed(run.stage))
-              .map((why) => ({
-                label: `Stop: ${STOPS[why]}`,
-                send: { kind: 'stopped' as const, payload: { mould: mould.key, why } },
-              }))
-          : []),
-      ],
-    };
-  }
+  return {
+    state,
+    turn,
+    what: isTrialNext(run) ? 'Trial shot' : `Shot ${state.shots.size + (begun ? 0 : 1)}`,
+    when: `Drawn ${lasting(Math.max(0, (now - (draw?.at ?? now)) / 1000))} ago.`,
+    rhythm: pulse ? `Pulse ${letters.join(', ')} in turn, ${PULSE} s each, even strokes. ` : '',
+    pulse,
+    warnings: [
+      ...mouldWarnings(state, mould, run).map((warning) => warning.sentence),
+      ...(draw?.said.length ? [`The draw was noted: ${draw.said.join(' ')}`] : []),
+    ],
+    shoot: (cavities) => ({
+      kind: 'shot',
+      payload: {
+        mould: mould.key,
+        job: run.key,
+        draw: injector.draw!,
+        trial: isTrialNext(run) || begun?.trial === true,
+        cavities,
+      },
+    }),
+  };
+}
+
+/** Ends a mould before its last cavity, once one is full. */
+function stopsOf({ turn: { run, mould } }: Push): NonNullable<Step['others']> {
+  if (mould.phase.is !== 'filling') return [];
+  const whys = (['thin', 'empty', 'frozen'] as const).filter(
+    (why) => why !== 'thin' || isMixed(run.stage),
+  );
+  return whys.map((why) => ({
+    label: `Stop: ${STOPS[why]}`,
+    send: { kind: 'stopped', payload: { mould: mould.key, why } },
+  }));
+}
+/** One cavity after another, each at its own port. */
+function shootCavity(push: Push): Step {
+  const { state, turn, what, when, rhythm, pulse, warnings, shoot } = push;
+  const { run, mould } = turn;
+  const { name, why } = PUSHES[run.stage.push];
+  const left = unfilled(state, mould);
+  const next = left[0]!;
+  const rest = cavitiesOfDraw(state, run, mould) ?? left;
+  const several = inStep(state, run).some(
+    (other) => other.tools.moulds.length > 1 || other !== run,
+  );
+  const act = mould.phase.is === 'filling' ? 'Clear the nozzle, shoot' : 'Shoot';
+  const count = mould.mould.cavities.length;
+  const care = isMixed(run.stage) ? 'Watch the sprue: when one side comes up thin, stop.' : why;
   return {
     key: 'shoot',
     target: mould.key,
-    sentence: `Shoot ${mould.mould.name}: ${pulse ? `pulse ${letters.join(', ')} in turn` : push.name}`,
-    detail: `${what}. ${when} ${rhythm}${push.why}`,
+    sentence: `${act} cavity ${next}${several ? ` of ${mould.mould.name}` : ''}: ${name}`,
+    detail: `${what}, ${count - left.length} of ${count} full. ${when} ${rhythm}${care}`,
+    label: `Cavity ${next} is full`,
+    send: shoot([next]),
+    pulse,
+    warnings,
+    others: [
+      ...(rest.length > 1 ? [{ label: `All ${rest.length} are full`, send: shoot(rest) }] : []),
+      ...stopsOf(push),
+    ],
+  };
+}
+/** The push itself: whole, cavity by cavity, or in pulses. */
+function shootStep(state: SessionState, turn: Turn, now: number): Step {
+  const push = pushOf(state, turn, now);
+  const { run, mould } = turn;
+  if (byCavity(run, mould)) return shootCavity(push);
+  const { what, when, rhythm, pulse, warnings, shoot } = push;
+  const { name, why } = PUSHES[run.stage.push];
+  const how = pulse ? `pulse ${pulse.letters.join(', ')} in turn` : name;
+  return {
+    key: 'shoot',
+    target: mould.key,
+    sentence: `Shoot ${mould.mould.name}: ${how}`,
+    detail: `${what}. ${when} ${rhythm}${why}`,
     label: 'It is full',
     send: shoot(null),
     pulse,
