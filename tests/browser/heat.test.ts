@@ -140,6 +140,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   let hottest = 0;
   let asked = '';
   let changedOver = false;
+  let strip = '';
   for (let i = 0; i < 400; i++) {
     await settled(page);
     await foreseen(page);
@@ -202,8 +203,10 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
         changedOver = false;
         bursts += 1;
       }
+      const draws = step === 'draw' || /Draw it now/.test(says);
+      if (draws) strip = await page.locator('[data-strip]').innerText();
       await hands.main();
-      if (step === 'draw' || /Draw it now/.test(says)) break;
+      if (draws) break;
     }
     await expect.poll(() => page.locator('[data-seq]').getAttribute('data-seq')).not.toBe(before);
   }
@@ -218,7 +221,10 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   const truly = draw.barrels.map((barrel) => stirredHeat(bench.hidden.cups.get(barrel.cup)!));
   // The step's own what-if carries its cup's heat and content.
   expect(asked).toMatch(/^\/heat\?now=\d+&ml=\d+&watts=900#burst$/);
-  expect(draw.against).toEqual([]);
+  // Together as was said; where the bench let go of some of it, by no more than it said.
+  const within = Number(/within (\d+)°/.exec(strip)![1]);
+  expect(within).toBeLessThanOrEqual(5);
+  expect(draw.against).toEqual(/apart; 3° is allowed/.test(strip) ? ['unmatched'] : []);
   expect(bursts).toBeGreaterThanOrEqual(4);
   expect(hottest).toBeLessThan(195);
   // In the window, as surely as was said: a probe nobody checked has an offset that no look shows.
@@ -230,5 +236,5 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     expect(truly[i]!).toBeLessThan(window.high + Z80 * sd!);
     expect(Math.abs(celsius! - truly[i]!)).toBeLessThan(2 * sd!);
   });
-  expect(Math.abs(truly[0]! - truly[1]!)).toBeLessThanOrEqual(3);
+  expect(Math.abs(truly[0]! - truly[1]!)).toBeLessThanOrEqual(within);
 });

@@ -128,7 +128,7 @@ test('baits that came short put the window up, none leave it; looks without end 
         `${hotterFor(state, run)}° up for what came short\\.`,
     ),
   );
-  const asked = (looks: number) =>
+  const asked = (looks: number, device = false) =>
     heatAsk(
       {
         ...state,
@@ -142,7 +142,7 @@ test('baits that came short put the window up, none leave it; looks without end 
             celsius: 160,
             sd: 0.7,
             eye: false,
-            device: false,
+            device,
           })),
         ],
       },
@@ -150,6 +150,8 @@ test('baits that came short put the window up, none leave it; looks without end 
       { run, now: bench.now() },
     ).match!;
   assert.equal(asked(0).window.low, asked(4).window.low);
+  // A probe that stands in the cup is one look, however long it goes on.
+  assert.deepEqual(asked(40, true), asked(0));
   assert.ok(
     asked(12).window.low < asked(8).window.low &&
       asked(12).apart > asked(0).apart &&

@@ -1,5 +1,6 @@
 import { pressureOf, PUSH } from '../../heat/fill.ts';
 import { heatOfMould, castAs, thinOfMould } from '../../plan/mouldHeat.ts';
+import type { HeatNote } from '../heatNotes.ts';
 import type { HeatAsk } from '../foresee/types.ts';
 import { windowNow, apartOf } from '../guard/window.ts';
 import { freeOvens } from '../guard/cups.ts';
@@ -104,6 +105,23 @@ export function heatAsk(
  */
 const PATIENCE = { looks: 3, each: 2, most: 12 } as const;
 /**
+ * How often cups were looked at, at heats over so many °C. A probe that stands in a cup is one look
+ * from burst to burst: what it goes on to tell costs nobody's time.
+ */
+function looksAt(cups: readonly string[], notes: readonly HeatNote[], over: number): number {
+  const told = new Set<string>();
+  let looks = 0;
+  for (const note of notes) {
+    if (note.kind === 'burst') note.cups.forEach((cup) => told.delete(cup));
+    if (note.kind !== 'reading' || note.celsius <= over || !cups.includes(note.cup)) continue;
+    if (!(note.device && told.has(note.cup))) looks += 1;
+    if (note.device) told.add(note.cup);
+  }
+  return looks;
+}
+/** K apart that cups may be where how near they are does not matter: each is poured for itself. */
+export const ANY_GAP = 30;
+/**
  * Window and gap that are asked of cups now: hotter where baits came short, wider the more often
  * they have been looked at for one draw.
  */
@@ -114,21 +132,18 @@ function wantedNow(
 ): { window: { low: number; high: number }; apart: number } {
   const { low, high } = windowNow(state, run);
   const drawn = state.heat.findLastIndex((note) => note.kind === 'drawn');
-  const looks = state.heat
-    .slice(drawn + 1)
-    .filter(
-      (note) =>
-        note.kind === 'reading' &&
-        note.celsius > low - PATIENCE.most &&
-        cups.some((cup) => cup.key === note.cup),
-    ).length;
+  const looks = looksAt(
+    cups.map((cup) => cup.key),
+    state.heat.slice(drawn + 1),
+    low - PATIENCE.most,
+  );
   const slack = Math.min(
     PATIENCE.most,
     PATIENCE.each * Math.max(0, looks - PATIENCE.looks * Math.max(1, cups.length)),
   );
   return {
     window: { low: low - slack, high },
-    apart: run.stage.layers.length > 1 ? apartOf(state, run) + slack / 2 : 30,
+    apart: run.stage.layers.length > 1 ? apartOf(state, run) + slack / 2 : ANY_GAP,
   };
 }
 /**

@@ -1,6 +1,7 @@
 import { HANDS } from '../../heat/match.ts';
-import { clock, degrees } from '../../quantity/format.ts';
+import { clock, degrees, degreesApart } from '../../quantity/format.ts';
 import type { ShopUnits } from '../../quantity/units.ts';
+import { ANY_GAP } from './ask.ts';
 import { drawTold, flowSays } from './shot.ts';
 import type { HeatAnswer } from '../foresee/types.ts';
 import type { SessionState } from '../state.ts';
@@ -98,10 +99,15 @@ interface Match {
 /** Why it is so for now, and the window, as they end what is said. */
 const ending = ({ plan: { bring }, step }: Match): string =>
   (bring.why ? ` For now ${bring.why}.` : '') + (step.window ? ` ${step.window}` : '');
-const surely = ({ bring }: HeatPlan): string =>
-  bring.sure > 0
-    ? ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that they are together then.`
-    : '';
+/** How likely it comes out so: in the window, and as near to each other as was asked. */
+function surely({ bring, cups, within }: HeatPlan, units: ShopUnits): string {
+  if (bring.sure <= 0) return '';
+  const so =
+    cups.length > 1 && within < ANY_GAP
+      ? `they are within ${degreesApart(within, units)}`
+      : `${cups.length > 1 ? 'all are' : 'it is'} in the window`;
+  return ` ${Math.min(99, Math.round(bring.sure * 100))} in 100 that ${so} then.`;
+}
 
 /** The next burst of the plan. */
 function burstStep(state: SessionState, match: Match): Step {
@@ -113,7 +119,7 @@ function burstStep(state: SessionState, match: Match): Step {
     ...step,
     key: 'match',
     sentence: capital(planSentence(state, plan, { done, now, units })),
-    detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${surely(plan)}${ending(match)}`,
+    detail: `Change over ${HANDS.change} s, stir ${HANDS.stir} s.${surely(plan, units)}${ending(match)}`,
     label: `${letter(state, cup)} is in: ${next.seconds} s`,
     read: undefined,
     send: give(state, cup, next.seconds, { oven: plan.ovens[next.oven] }),
@@ -158,7 +164,7 @@ function drawStep(state: SessionState, match: Match, draw: Step, ends: number): 
   return {
     ...told,
     detail:
-      `${at}.${surely(plan)}${flowSays(state, plan.bring.at)} Push out ` +
+      `${at}.${surely(plan, units)}${flowSays(state, plan.bring.at)} Push out ` +
       'the air until every colour runs.',
   };
 }

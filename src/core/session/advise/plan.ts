@@ -15,6 +15,8 @@ export interface HeatPlan {
   at: number;
   /** the ovens its bursts were reckoned for, by their place in it: none other gives them */
   ovens: { id: number; level: number }[];
+  /** K apart they may be at the draw, as it was asked */
+  within: number;
 }
 /**
  * A hand is so many seconds out with a burst, and no more: beyond it was another burst than the
@@ -77,7 +79,13 @@ const beginsAlike = (heatPlan: HeatPlan, other: HeatPlan): boolean => {
 /** What was answered last, as a plan; null where it has none. */
 const freshPlan = (ask: HeatAsk, answer: HeatAnswer | null): HeatPlan | null =>
   answer?.bring && ask.match
-    ? { bring: answer.bring, cups: ask.match.cups, at: answer.at, ovens: ask.ovens }
+    ? {
+        bring: answer.bring,
+        cups: ask.match.cups,
+        at: answer.at,
+        ovens: ask.ovens,
+        within: ask.match.apart,
+      }
     : null;
 
 /** Whether a plan in hand is overtaken: nobody began it in time, or its bursts go otherwise. */
