@@ -137,7 +137,10 @@ function shotHands({ plan, known }: Timed): Estimate {
 }
 
 /** s one mould of a run is waited for, shot after shot, that hands at the others cannot fill. */
-function waitsFor({ known }: Timed, run: Run, entry: InTools, shots: number, hands: number) {
+function waitsFor(
+  { known }: Timed,
+  { run, entry, shots, hands }: { run: Run; entry: InTools; shots: number; hands: number },
+): number {
   const { mould } = entry;
   const learned = mouldPrior(known.learned, mould);
   const reckoned = heatOfMould(mould, castAs(run.stage));
@@ -171,7 +174,7 @@ export function shooting(timed: Timed): { shooting: Part; cooling: Part } {
     for (const entry of run.tools.moulds) {
       const own = plan.shots.filter((shot) => shot.job === run.key && shot.mould === entry.id);
       if (own.length === 0) continue;
-      const waits = waitsFor(timed, run, entry, own.length, each.mean);
+      const waits = waitsFor(timed, { run, entry, shots: own.length, hands: each.mean });
       waiting += waits;
       shots += own.length;
     }

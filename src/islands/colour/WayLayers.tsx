@@ -1,0 +1,71 @@
+import type { Layer } from '@/core/build/index.ts';
+import type { Ingredient } from '@/core/material/index.ts';
+import { scaleMix, WHEN } from '@/core/material/index.ts';
+import { spoon } from '@/core/plan/spoon.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
+import type { NamedMix } from './PairFor.tsx';
+
+/** mL over which a volume is measured in a cup, not by the spoon. */
+const BY_SPOON = 10;
+/** An amount as it is measured out, by what it is counted in. */
+const AMOUNT: Record<Ingredient['dimension'], (value: number, units: ShopUnits) => string> = {
+  drops: (value) => `${Math.round(value)} dr`,
+  volume: (value, units) => (value > BY_SPOON ? say(value, 'volume', units) : spoon(value, units)),
+  mass: (value, units) => say(value, 'mass', units),
+};
+
+/** What goes into one layer's cup, in the order it goes in. */
+function LayerRecipe({ layer, mix, ml, units }: LayerProps) {
+  return (
+    <div>
+      <svg
+        viewBox="0 0 100 8"
+        className="block h-6 w-full"
+        preserveAspectRatio="none"
+        aria-hidden="true"
+      >
+        <path d="M0 0H100V8H0Z" fill={mix.spec.colour} />
+      </svg>
+      <h3 className="mt-1 font-bold">
+        {layer.name}: <a href={`/colours/mixes/${mix.id}`}>{mix.spec.name}</a>
+      </h3>
+      <ol>
+        {scaleMix(mix.spec, ml).map((scaled) => (
+          <li
+            key={scaled.what}
+            className="flex justify-between gap-2 border-b border-rule py-1 text-sm"
+          >
+            <span>
+              {scaled.what}
+              <span className="block text-soft">{WHEN[scaled.when]}</span>
+            </span>
+            <b className="figure">{AMOUNT[scaled.dimension](scaled.amount, units)}</b>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+interface LayerProps {
+  layer: Layer;
+  mix: NamedMix;
+  ml: number;
+  units: ShopUnits;
+}
+
+/** The recipes of a colourway's layers, for a charge of so many mL each. */
+export const WayLayers = ({
+  layers,
+  mixes,
+  ...rest
+}: Pick<LayerProps, 'ml' | 'units'> & {
+  layers: Layer[];
+  mixes: Record<string, NamedMix>;
+}) => (
+  <div className="mt-3 grid gap-x-6 gap-y-5 sm:grid-cols-2">
+    {layers.map((layer) => (
+      <LayerRecipe key={layer.key} layer={layer} mix={mixes[layer.key]!} {...rest} />
+    ))}
+  </div>
+);
