@@ -1,5 +1,11 @@
 import { estimateOf } from '../core/heat/index.ts';
-import type { AnyEvent, SessionState, Snapshot } from '../core/session/index.ts';
+import type {
+  AnyEvent,
+  BenchEvent,
+  CupState,
+  SessionState,
+  Snapshot,
+} from '../core/session/index.ts';
 import { apply, fold, follower } from '../core/session/index.ts';
 import { normal, seeded } from '../core/chance.ts';
 import type { HiddenBench } from './hiddenBench.ts';
@@ -28,6 +34,22 @@ export interface StandIn {
   probe: (cup: string) => number | null;
 }
 
+/** What is taken of a cup's glass where nobody has said. */
+const glassOf = ({ vessel }: CupState) => ({
+  bore: vessel?.bore ?? 85,
+  volume: vessel?.volume ?? 500,
+});
+/**
+ * The cup an act stirs; null where it stirs none: a probe that stands in a cup says nothing of
+ * anybody stirring it.
+ */
+function stirredIn(event: AnyEvent): string | null {
+  if (event.kind === 'stirred') return event.payload.cup;
+  return event.kind === 'reading' && event.payload.from !== 'device'
+    ? event.payload.target.key
+    : null;
+}
+
 /** @param seed of the hidden constants; the same seed is the same bench */
 export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at: number): StandIn {
   const chance = seeded(seed);
@@ -53,13 +75,28 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
       hidden.cups.set(
         cup.key,
         hiddenCup(hidden, cup.grams, {
-          bore: cup.vessel?.bore ?? 85,
-          volume: cup.vessel?.volume ?? 500,
+          ...glassOf(cup),
           celsius: belief.cups.includes(cup.key)
             ? estimateOf(belief, { of: 'plastic', cup: cup.key }).mean
             : hidden.room,
         }),
       );
+  /** What was put into a cup, taken out of it or given back is so here too. */
+  const fill = (cup: CupState, { kind }: AnyEvent) => {
+    if (cup.grams <= 1) return;
+    const there = hidden.cups.get(cup.key);
+    if (!there) hidden.cups.set(cup.key, hiddenCup(hidden, cup.grams, glassOf(cup)));
+    else if (Math.abs(there.grams - cup.grams) > 1e-6)
+      pour(there, cup.grams - there.grams, BACK[kind] ?? hidden.room);
+  };
+  /** A burst begins, of one cup or of several together. */
+  const putIn = (burst: BenchEvent<'heated'>['payload'], from: number) => {
+    const cups = [burst.cup, ...(burst.together ?? [])].filter((cup) => hidden.cups.has(cup));
+    const oven = String(burst.oven ?? state.oven.id);
+    if (cups.length === 0 || !hidden.ovens.has(oven)) return;
+    const watts = begin(hidden, oven, burst.level ?? state.oven.level, cups);
+    heating.set(oven, { watts, cups, from, until: from + burst.seconds * 1000 });
+  };
 
   const step = (seconds: number) => {
     pass(hidden, seconds, (cup, t) => {
@@ -91,41 +128,12 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
     heard(event) {
       to(event.at);
       apply(state, event);
-      for (const cup of state.cups.values()) {
-        const there = hidden.cups.get(cup.key);
-        if (!there && cup.grams > 1)
-          hidden.cups.set(
-            cup.key,
-            hiddenCup(hidden, cup.grams, {
-              bore: cup.vessel?.bore ?? 85,
-              volume: cup.vessel?.volume ?? 500,
-            }),
-          );
-        else if (there && cup.grams > 1 && Math.abs(there.grams - cup.grams) > 1e-6)
-          pour(there, cup.grams - there.grams, BACK[event.kind] ?? hidden.room);
-      }
-      if (event.kind === 'heated' && event.payload.begun) {
-        const cups = [event.payload.cup, ...(event.payload.together ?? [])].filter((letter) =>
-          hidden.cups.has(letter),
-        );
-        const oven = String(event.payload.oven ?? state.oven.id);
-        if (cups.length > 0 && hidden.ovens.has(oven))
-          heating.set(oven, {
-            watts: begin(hidden, oven, event.payload.level ?? state.oven.level, cups),
-            cups,
-            from: event.at,
-            until: event.at + event.payload.seconds * 1000,
-          });
-      }
-      // A probe that stands in a cup says nothing of anybody stirring it.
-      if (
-        event.kind === 'stirred' ||
-        (event.kind === 'reading' && event.payload.from !== 'device')
-      ) {
-        const cup = event.kind === 'stirred' ? event.payload.cup : event.payload.target.key;
-        takenOut(cup);
-        if (hidden.cups.has(cup)) stir(hidden.cups.get(cup)!);
-      }
+      for (const cup of state.cups.values()) fill(cup, event);
+      if (event.kind === 'heated' && event.payload.begun) putIn(event.payload, event.at);
+      const cup = stirredIn(event);
+      if (cup === null) return;
+      takenOut(cup);
+      if (hidden.cups.has(cup)) stir(hidden.cups.get(cup)!);
     },
     probe: (cup) =>
       burstOf(cup) || !hidden.cups.has(cup)

@@ -30,53 +30,18 @@ interface Props {
   focus?: number | null;
 }
 
-/** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
-export function MouldDrawing({
-  mould,
-  look = () => ({}),
-  closed,
-  closures,
-  gaps = [],
-  rods,
-  platesOut = false,
-  runnerColour,
-  sprues,
-  left = null,
-  dimensions,
-  order,
-  numbers,
-  onCavity,
-  focus,
-}: Props) {
-  const scale = (WIDE - 2 * PAD) / mould.width;
-  const width = mould.width * scale;
-  const height = mould.height * scale;
-  const tall = height + PAD + (dimensions ? 62 : 34);
+/** A mould's outside, in the drawing's own units, and the scale it is drawn at. */
+interface Size {
+  scale: number;
+  width: number;
+  height: number;
+}
+
+/** Its two halves, the word over the TOP edge, and the outline that drains while it cools. */
+function Body({ width, height, left }: Size & { left: number | null }) {
   const round = 2 * (width + height);
-  const looks = new Map(mould.cavities.map((cavity) => [cavity.n, look(cavity)]));
-  const texts = mould.cavities.map(({ n: count }) => ({
-    n: count,
-    ...(numbers ? { number: String(count) } : {}),
-    figure: looks.get(count)!.figure,
-    note: looks.get(count)!.note,
-  }));
-  const labels = labelsOf(mould, {
-    scale,
-    texts,
-    largest: onCavity ? 20 : 14,
-    inTheWay: {
-      lines: runnersOf(mould, scale),
-      edge: EDGE,
-      sprue: (cavity) => (sprueOver(mould, cavity) ? 12 : 0),
-    },
-  });
   return (
-    <svg
-      viewBox={`${-PAD} ${-PAD} ${WIDE} ${tall}`}
-      className="block w-full max-h-full"
-      role={onCavity ? 'group' : 'img'}
-      aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}
-    >
+    <>
       <rect
         x={0}
         y={0}
@@ -100,19 +65,73 @@ export function MouldDrawing({
           data-left={left.toFixed(2)}
         />
       )}
-      {(CLOSURES[mould.closure].order === 'cross'
-        ? [
-            [14, height / 2],
-            [width - 14, height / 2],
-          ]
-        : [
-            [14, 22],
-            [width - 14, height - 16],
-          ]
-      ).map(([x, y]) => (
-        <circle key={x} cx={x} cy={y} r="5" className="line-art" />
-      ))}
-      <Feed mould={mould} k={scale} colour={runnerColour} sprues={sprues} />
+    </>
+  );
+}
+
+/** Pins its halves are led by: beside bolts that are tightened crosswise, in the corners else. */
+function Pins({ closure, width, height }: Size & Pick<Mould, 'closure'>) {
+  const crosswise = CLOSURES[closure].order === 'cross';
+  const [low, high] = crosswise ? [height / 2, height / 2] : [22, height - 16];
+  return (
+    <>
+      <circle cx={14} cy={low} r="5" className="line-art" />
+      <circle cx={width - 14} cy={high} r="5" className="line-art" />
+    </>
+  );
+}
+
+/** A gap that shows between the halves, at one side. */
+const Gap = ({ x, height }: { x: number; height: number }) => (
+  <path d={`M${x} 8V${height - 8}`} stroke="var(--stop)" strokeWidth="5" strokeDasharray="10 6" />
+);
+
+/** How long it is, under it. */
+const Length = ({ width, height, says }: Size & { says: string }) => (
+  <g>
+    <path
+      d={`M0 ${height + 40}H${width}M0 ${height + 33}v14M${width} ${height + 33}v14`}
+      className="line-art"
+      style={{ stroke: 'var(--soft)' }}
+    />
+    <rect x={width / 2 - 42} y={height + 32} width="84" height="16" fill="var(--ground)" />
+    <text x={width / 2} y={height + 45} textAnchor="middle" fontSize="14" fill="var(--ink)">
+      {says}
+    </text>
+  </g>
+);
+
+/** What lies in the cavities, each with its number and what is noted of it. */
+function Cavities({
+  mould,
+  scale,
+  look,
+  numbers,
+  onCavity,
+  focus,
+}: Pick<Props, 'mould' | 'numbers' | 'onCavity' | 'focus'> & {
+  scale: number;
+  look: NonNullable<Props['look']>;
+}) {
+  const looks = new Map(mould.cavities.map((cavity) => [cavity.n, look(cavity)]));
+  const texts = mould.cavities.map(({ n: count }) => ({
+    n: count,
+    ...(numbers ? { number: String(count) } : {}),
+    figure: looks.get(count)!.figure,
+    note: looks.get(count)!.note,
+  }));
+  const labels = labelsOf(mould, {
+    scale,
+    texts,
+    largest: onCavity ? 20 : 14,
+    inTheWay: {
+      lines: runnersOf(mould, scale),
+      edge: EDGE,
+      sprue: (cavity) => (sprueOver(mould, cavity) ? 12 : 0),
+    },
+  });
+  return (
+    <>
       {mould.cavities.map((cavity) => {
         const one = looks.get(cavity.n)!;
         return (
@@ -131,45 +150,58 @@ export function MouldDrawing({
         labels={labels}
         marked={(count) => Boolean(looks.get(count)!.wash ?? looks.get(count)!.mark)}
       />
+    </>
+  );
+}
+
+/** Loose plates, core rods, and what holds it closed. */
+function Pieces({
+  mould,
+  scale,
+  platesOut = false,
+  rods,
+  closed,
+  closures = closed ? mould.closures : 0,
+  drawn,
+  order,
+}: Pick<Props, 'mould' | 'platesOut' | 'rods' | 'closed' | 'closures' | 'order'> & {
+  scale: number;
+  /** what holds it closed is drawn */
+  drawn: boolean;
+}) {
+  return (
+    <>
       {mould.loose.length > 0 && <Plates mould={mould} k={scale} left={platesOut} />}
       {rods && <Rods mould={mould} k={scale} />}
-      {(closed || closures === undefined) && (
-        <Closures
-          mould={mould}
-          k={scale}
-          on={closures ?? (closed ? mould.closures : 0)}
-          order={order}
-        />
-      )}
-      {gaps.includes('left') && (
-        <path
-          d={`M-8 8V${height - 8}`}
-          stroke="var(--stop)"
-          strokeWidth="5"
-          strokeDasharray="10 6"
-        />
-      )}
-      {gaps.includes('right') && (
-        <path
-          d={`M${width + 8} 8V${height - 8}`}
-          stroke="var(--stop)"
-          strokeWidth="5"
-          strokeDasharray="10 6"
-        />
-      )}
-      {dimensions && (
-        <g>
-          <path
-            d={`M0 ${height + 40}H${width}M0 ${height + 33}v14M${width} ${height + 33}v14`}
-            className="line-art"
-            style={{ stroke: 'var(--soft)' }}
-          />
-          <rect x={width / 2 - 42} y={height + 32} width="84" height="16" fill="var(--ground)" />
-          <text x={width / 2} y={height + 45} textAnchor="middle" fontSize="14" fill="var(--ink)">
-            {dimensions}
-          </text>
-        </g>
-      )}
+      {drawn && <Closures mould={mould} k={scale} on={closures} order={order} />}
+    </>
+  );
+}
+
+const LOOKS_EMPTY = (): CavityLook => ({});
+
+/** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
+export function MouldDrawing(props: Props) {
+  const { mould, look = LOOKS_EMPTY, gaps = [], left = null, dimensions, onCavity } = props;
+  const { closed, closures, runnerColour, sprues } = props;
+  const scale = (WIDE - 2 * PAD) / mould.width;
+  const size = { scale, width: mould.width * scale, height: mould.height * scale };
+  const { width, height } = size;
+  return (
+    <svg
+      viewBox={`${-PAD} ${-PAD} ${WIDE} ${height + PAD + (dimensions ? 62 : 34)}`}
+      className="block w-full max-h-full"
+      role={onCavity ? 'group' : 'img'}
+      aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}
+    >
+      <Body {...size} left={left} />
+      <Pins {...size} closure={mould.closure} />
+      <Feed mould={mould} k={scale} colour={runnerColour} sprues={sprues} />
+      <Cavities {...props} {...{ scale, look }} />
+      <Pieces {...props} scale={scale} drawn={closed === true || closures === undefined} />
+      {gaps.includes('left') && <Gap x={-8} height={height} />}
+      {gaps.includes('right') && <Gap x={width + 8} height={height} />}
+      {dimensions && <Length {...size} says={dimensions} />}
     </svg>
   );
 }

@@ -106,12 +106,11 @@ function searchFor(
       );
       const floor = Math.max(wanted.low, low === Infinity ? -Infinity : high - nearer);
       const roof = Math.min(wanted.high, low === Infinity ? Infinity : low + nearer);
-      let least = hands.least;
-      for (let longest = most; least < longest;) {
-        const halfway = (least + longest) >> 1;
-        if (other.then(from, halfway, middle - from - halfway) >= floor) longest = halfway;
-        else least = halfway + 1;
-      }
+      const least = leastOf(
+        hands.least,
+        most,
+        (burst) => other.then(from, burst, middle - from - burst) >= floor,
+      );
       for (let burst = least; burst <= most; burst++) {
         const at = other.then(from, burst, middle - from - burst);
         if (at > roof || other.peak(from, burst) > wanted.ceiling) break;

@@ -68,33 +68,132 @@ const drainOf = (length: number | undefined): number =>
 const spreadOf = (shape: Section['shape']): number =>
   shape === 'slab' ? 1 : shape === 'round' ? 2 : shape;
 
-/** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
-export function lay({ shape, across, layers, rod, outside }: Section, cells: number): Grid {
-  const half = across / 2000;
-  const spread = spreadOf(shape);
-  // Skins grow as r^(spread − 1): 1 = flat, 2 = round.
-  const volume = (inner: number, outer: number) => (outer ** spread - inner ** spread) / spread;
-  const through = 2 - spread;
-  const between = (conducts: number, inner: number, outer: number) =>
-    Math.abs(through) < 1e-9
+const series = (...parts: number[]) => 1 / parts.reduce((sum, part) => sum + 1 / part, 0);
+
+/** How a section widens outward: its skins grow as r^(spread − 1), 1 = flat, 2 = round. */
+class Widening {
+  constructor(private readonly spread: number) {}
+  volume(inner: number, outer: number): number {
+    return (outer ** this.spread - inner ** this.spread) / this.spread;
+  }
+  skin(at: number): number {
+    return at ** (this.spread - 1);
+  }
+  /** W/K between two depths. */
+  between(conducts: number, inner: number, outer: number): number {
+    const through = 2 - this.spread;
+    return Math.abs(through) < 1e-9
       ? conducts / Math.log(outer / inner)
       : (conducts * through) / (outer ** through - inner ** through);
-  const face = half ** (spread - 1);
-  const contact = outside.contact ?? (outside.kind === 'fixed' ? Infinity : CONTACT);
-  // Into a poor conductor cells grow outward until the wave has long not come through.
-  const widths = Array.from({ length: cells }, () => half / cells);
+  }
+}
+
+/** Into a poor conductor cells grow outward until the wave has long not come through, m. */
+const DEEP = { grows: 1.06, halves: 20, least: 0.06, most: 400 } as const;
+function deepCells(half: number, cell: number): number[] {
   const deep: number[] = [];
-  if (outside.kind === 'poor')
-    for (
-      let width = half / cells, depth = 0;
-      depth < Math.max(20 * half, 0.06) && deep.length < 400;
-      width *= 1.06
-    ) {
-      deep.push(width);
-      depth += width;
-    }
-  const metal = outside.kind === 'metal' ? 1 : 0;
-  const count = cells + deep.length + metal;
+  const enough = Math.max(DEEP.halves * half, DEEP.least);
+  for (
+    let width = cell, depth = 0;
+    depth < enough && deep.length < DEEP.most;
+    width *= DEEP.grows
+  ) {
+    deep.push(width);
+    depth += width;
+  }
+  return deep;
+}
+
+/** What a section is laid out from. */
+interface Laying {
+  section: Section;
+  half: number;
+  widening: Widening;
+  /** W/m² K through the touch of plastic and mould */
+  contact: number;
+  /** stuff and first heat of a cell */
+  stuff: (cell: number) => ThermalProperties;
+  first: (cell: number, middle: number) => number;
+}
+function layingOf(section: Section, cells: number, from: number): Laying {
+  const { shape, across, layers, rod, outside } = section;
+  const half = across / 2000;
+  return {
+    section,
+    half,
+    widening: new Widening(spreadOf(shape)),
+    contact: outside.contact ?? (outside.kind === 'fixed' ? Infinity : CONTACT),
+    stuff: (cell) => {
+      if (cell < from) return ROD;
+      return cell < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff;
+    },
+    first: (cell, middle) => {
+      if (cell < from) return rod!.celsius;
+      return cell < cells
+        ? layers.find((layer) => middle / half <= layer.upTo + 1e-12)!.celsius
+        : outside.celsius;
+    },
+  };
+}
+
+/** Fills in what cells hold, and their first heats. */
+function fillCells(grid: Grid, widths: readonly number[], laying: Laying) {
+  let edge = 0;
+  const middles: number[] = [];
+  const edges: number[] = [0];
+  widths.forEach((width, cell) => {
+    const { rho, c: heatCapacity } = laying.stuff(cell);
+    const middle = edge + width / 2;
+    grid.capacity[cell] = rho * heatCapacity * laying.widening.volume(edge, edge + width);
+    grid.heat[cell] = laying.first(cell, middle);
+    edge += width;
+    middles.push(middle);
+    edges.push(edge);
+  });
+  return { middles, edges };
+}
+/** Ties each cell to the next. Where two stuffs meet the touch between them is a resistance. */
+function tieCells(
+  grid: Grid,
+  { middles, edges }: ReturnType<typeof fillCells>,
+  { stuff, widening, contact }: Laying,
+): void {
+  for (let cell = 0; cell + 1 < middles.length; cell++) {
+    const [inner, outer] = [stuff(cell), stuff(cell + 1)];
+    const [from, edge, to] = [middles[cell]!, edges[cell + 1]!, middles[cell + 1]!];
+    const touch = cell === grid.plastic - 1 ? contact : CONTACT;
+    grid.link[cell] =
+      inner === outer
+        ? widening.between(outer.k, from, to)
+        : series(
+            widening.between(inner.k, from, edge),
+            touch * widening.skin(edge),
+            widening.between(outer.k, edge, to),
+          );
+  }
+}
+/** Ties the outermost plastic to what is outside: a lump of metal, or a heat that stays. */
+function tieOutside(grid: Grid, outermost: number, laying: Laying): void {
+  const { half, widening, contact, section } = laying;
+  const { outside } = section;
+  const face = widening.skin(half);
+  const inward = widening.between(PLASTIC.k, outermost, half);
+  const skin = contact === Infinity ? inward : series(inward, contact * face);
+  if (outside.kind === 'fixed') grid.worldLink = skin;
+  if (outside.kind !== 'metal') return;
+  const metal = grid.capacity.length - 1;
+  grid.capacity[metal] = outside.capacity * face;
+  grid.heat[metal] = outside.celsius;
+  grid.link[metal - 1] = skin;
+  grid.worldLink = outside.loss * face;
+}
+
+/** Cells of a slab (per m² of half) or a round bar (per m and radian), from the middle outward. */
+export function lay(section: Section, cells: number): Grid {
+  const { across, rod, outside } = section;
+  const half = across / 2000;
+  const deep = outside.kind === 'poor' ? deepCells(half, half / cells) : [];
+  const count = cells + deep.length + (outside.kind === 'metal' ? 1 : 0);
   const grid: Grid = {
     capacity: new Float64Array(count),
     link: new Float64Array(Math.max(0, count - 1)),
@@ -106,46 +205,10 @@ export function lay({ shape, across, layers, rod, outside }: Section, cells: num
     from: rod ? Math.min(cells - 4, Math.max(1, Math.round(rod.upTo * cells))) : 0,
     plastic: cells,
   };
-  const of = (cell: number): ThermalProperties =>
-    cell < grid.from ? ROD : cell < cells || outside.kind !== 'poor' ? PLASTIC : outside.stuff;
-  let edge = 0;
-  const middles: number[] = [];
-  const edges: number[] = [0];
-  [...widths, ...deep].forEach((width, i) => {
-    const stuff = of(i);
-    middles.push(edge + width / 2);
-    grid.capacity[i] = stuff.rho * stuff.c * volume(edge, edge + width);
-    edge += width;
-    edges.push(edge);
-    grid.heat[i] =
-      i < grid.from
-        ? rod!.celsius
-        : i < cells
-          ? layers.find((layer) => (edge - width / 2) / half <= layer.upTo + 1e-12)!.celsius
-          : outside.celsius;
-  });
-  const series = (...parts: number[]) => 1 / parts.reduce((sum, x) => sum + 1 / x, 0);
-  for (let i = 0; i + 1 < cells + deep.length; i++) {
-    const { k: conducts } = of(i + 1);
-    const edgeAt = edges[i + 1]!;
-    // Where two stuffs meet the touch between them is a resistance of its own.
-    if (of(i) === of(i + 1)) grid.link[i] = between(conducts, middles[i]!, middles[i + 1]!);
-    else
-      grid.link[i] = series(
-        between(of(i).k, middles[i]!, edgeAt),
-        (i === cells - 1 ? contact : CONTACT) * edgeAt ** (spread - 1),
-        between(conducts, edgeAt, middles[i + 1]!),
-      );
-  }
-  const skin =
-    contact === Infinity
-      ? between(PLASTIC.k, middles[cells - 1]!, half)
-      : series(between(PLASTIC.k, middles[cells - 1]!, half), contact * face);
-  if (outside.kind === 'metal') {
-    grid.capacity[count - 1] = outside.capacity * face;
-    grid.heat[count - 1] = outside.celsius;
-    grid.link[count - 2] = skin;
-    grid.worldLink = outside.loss * face;
-  } else grid.worldLink = outside.kind === 'fixed' ? skin : 0;
+  const laying = layingOf(section, cells, grid.from);
+  const widths = [...Array.from({ length: cells }, () => half / cells), ...deep];
+  const places = fillCells(grid, widths, laying);
+  tieCells(grid, places, laying);
+  tieOutside(grid, places.middles[cells - 1]!, laying);
   return grid;
 }

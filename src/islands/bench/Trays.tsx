@@ -88,6 +88,29 @@ function colourIn(
       : cup.colour;
   };
 }
+const SCALE = 28;
+/** Small baits as they lie here, slender ones drawn deeper, so that their colours can be told. */
+function SmallBait({ state, run, shot }: { state: SessionState; run: RunState; shot?: ShotState }) {
+  const mould = run.tools.moulds.find(({ id }) => String(id) === shot?.mould);
+  const stations = stationsOf(mould?.bait?.outline ?? run.job.bait.outline);
+  const lift = shapeFor(stations).most;
+  const deep = Math.min(2, 0.4 / (lift.up + lift.down));
+  const tint = colourIn(state, shot, run);
+  return (
+    <g transform={`translate(0 ${-lift.down * SCALE * deep - 1}) scale(1 ${deep})`}>
+      <Layers
+        stations={stations}
+        layers={dress(shot?.build ?? run.job.build, (layer) => tint(layer.key))}
+        length={SCALE}
+      />
+      <path d={wholePath(stations, SCALE)} fill="none" stroke="var(--ink)" strokeWidth="0.3" />
+    </g>
+  );
+}
+/** Most baits that are drawn on one tray. */
+const MOST_DRAWN = 64;
+
+/** A tray of baits of one shape and colour: what was asked of it, or what goes to stock. */
 export function BaitTray({
   state,
   run,
@@ -98,31 +121,24 @@ export function BaitTray({
   heap: Heap | null;
 }) {
   const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key) ?? run.job;
-  const shot = heap?.shots.at(-1);
-  const { good, usable } = count(heap?.shots ?? []);
-  const own = heap === null || heap.asked;
-  const need = own ? planned.lines.reduce((sum, line) => sum + line.count, 0) : good;
-  const stations = stationsOf(
-    run.tools.moulds.find((mould) => String(mould.id) === shot?.mould)?.bait?.outline ??
-      run.job.bait.outline,
-  );
-  const scale = 28;
-  const lift = shapeFor(stations).most;
-  // Small as they lie here, slender ones are drawn deeper, so that their colours can be told.
-  const deep = Math.min(2, 0.4 / (lift.up + lift.down));
-  const tint = colourIn(state, shot, run);
-  const drawn = dress(shot?.build ?? run.job.build, (layer) => tint(layer.key));
+  const shots = heap?.shots ?? [];
+  const shot = shots.at(-1);
+  const { good, usable } = count(shots);
+  // What nobody asked for is known by the colour it came out in, and goes to stock.
+  const other = shot && heap && !heap.asked ? colourOfShot(state, shot).name : null;
+  const need = other === null ? planned.lines.reduce((sum, line) => sum + line.count, 0) : good;
   const name = shot?.bait.name ?? planned.bait.name;
+  const goesTo =
+    other === null
+      ? [...new Set(planned.lines.map((line) => line.for))].join(', ')
+      : `${other}: to stock`;
   return (
-    <section
-      className="mb-3"
-      aria-label={`Tray ${name}${shot && !own ? `, ${colourOfShot(state, shot).name}` : ''}`}
-    >
+    <section className="mb-3" aria-label={`Tray ${name}${other === null ? '' : `, ${other}`}`}>
       <p className="flex justify-between gap-2">
         <b className="truncate">{name}</b>
         <span className="shrink-0">
           <b className="figure">{good}</b>
-          {own && (
+          {other === null && (
             <>
               {' '}
               of <b className="figure">{need}</b>
@@ -132,32 +148,18 @@ export function BaitTray({
       </p>
       <Tray
         n={good}
-        slots={Math.min(64, Math.max(need, good))}
+        slots={Math.min(MOST_DRAWN, Math.max(need, good))}
         label={`${good} good baits on the tray`}
-        draw={
-          <g transform={`translate(0 ${-lift.down * scale * deep - 1}) scale(1 ${deep})`}>
-            <Layers stations={stations} layers={drawn} length={scale} />
-            <path
-              d={wholePath(stations, scale)}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth="0.3"
-            />
-          </g>
-        }
+        draw={<SmallBait {...{ state, run, shot }} />}
       />
       <p className="hint truncate">
-        {own
-          ? planned.lines
-              .map((line) => line.for)
-              .filter((fault, i, all) => all.indexOf(fault) === i)
-              .join(', ')
-          : `${colourOfShot(state, shot!).name}: to stock`}
+        {goesTo}
         {usable ? `; ${usable} usable` : ''}
       </p>
     </section>
   );
 }
+
 /** Inserts laid by for the stage after. */
 export function InsertTray({
   state,

@@ -7,17 +7,18 @@ import { type Run, sourceOf } from '../../core/plan/run.ts';
 import { inTools } from '../../core/plan/shelf.ts';
 import { degrees } from '../../core/quantity/format.ts';
 import { SCHOOLS } from '../../core/schools.ts';
-import { QuantityField } from '../../ui/QuantityField.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { FigureField } from '../../ui/FigureField.tsx';
 import type { ShopUnits } from '../../core/quantity/units.ts';
 
-interface Choice {
+interface Choosing {
   label: string;
   value: number | '';
   all: { id: number; spec: { name: string } }[];
   take: (id: number) => void;
   none?: string;
 }
-export function Choose({ label, value, all, take, none = 'none' }: Choice) {
+export function Choose({ label, value, all, take, none = 'none' }: Choosing) {
   return (
     <label className="field">
       <span>{label}</span>
@@ -36,6 +37,145 @@ export function Choose({ label, value, all, take, none = 'none' }: Choice) {
     </label>
   );
 }
+type Entry<Spec> = { id: number; spec: Spec };
+const find = <Spec,>(all: Entry<Spec>[], id: number): Entry<Spec> | undefined =>
+  all.find((entry) => entry.id === id);
+
+interface Fields {
+  run: Run;
+  shelf: Shelf;
+  set: (part: Partial<Tools>) => void;
+}
+
+/** How a stage is made, and what it takes from the one before, in words. */
+function stageSays(job: Job, { stage, tools }: Run): string {
+  const how =
+    stage.layers.length === 0 ? POUR_BY[stage.by].name : `pushed ${PUSHES[stage.push].name}`;
+  const source = sourceOf(job, stage);
+  const mould = tools.moulds[0]?.mould;
+  const lie = source && mould ? lieOf(mould, source.mould) : null;
+  const inserts = source
+    ? [
+        `${MAKES[source.stage.makes].many} of ${source.mould.name}`,
+        ...(lie ? [LIES[lie.lies].name] : []),
+        ...(tools.fromShelf ? [`${tools.fromShelf} of them from the shelf`] : []),
+      ]
+    : [];
+  return [how, stage.rods ? 'rods in' : '', inserts.join(', ')].filter(Boolean).join('; ');
+}
+
+/** Moulds a stage may be shot in: a bait also in those a rod goes into. */
+const mouldsFor = ({ stage }: Run, { moulds }: Shelf) =>
+  moulds.filter(({ spec }) => spec.makes === stage.makes || (stage.makes === 'bait' && spec.rod));
+
+/** The mould a stage is shot in, and another in step with it. */
+function MouldChoices({ run, shelf, set, onMould }: Fields & { onMould: (id: number) => void }) {
+  const [first, second] = run.tools.moulds;
+  const moulds = mouldsFor(run, shelf);
+  return (
+    <>
+      <Choose label="Mould" value={first?.id ?? ''} all={moulds} take={onMould} />
+      <Choose
+        label="And, in step with it"
+        value={second?.id ?? ''}
+        all={moulds.filter((mould) => mould.id !== first?.id)}
+        take={(id) => {
+          const entry = find(shelf.moulds, id);
+          set({ moulds: [...(first ? [first] : []), ...(entry ? [inTools(entry)] : [])] });
+        }}
+      />
+    </>
+  );
+}
+
+/** What it is pushed with, and what becomes of what stays in there: of a stage that is shot. */
+function InjectorChoices({ run: { stage, tools }, shelf, set }: Fields) {
+  return (
+    <>
+      <Choose
+        label="Injector"
+        value={tools.injector?.id ?? ''}
+        all={shelf.injectors}
+        take={(id) => {
+          const entry = find(shelf.injectors, id);
+          set({ injector: entry ? { id, injector: entry.spec } : null, order: [] });
+        }}
+      />
+      {stage.layers.length > 1 && (
+        <Choose
+          label="Block"
+          value={tools.block?.id ?? ''}
+          all={shelf.blocks}
+          take={(id) => {
+            const entry = find(shelf.blocks, id);
+            set({ block: entry ? { id, block: entry.spec } : null });
+          }}
+        />
+      )}
+    </>
+  );
+}
+const HABITS: Record<Tools['habit'], { name: string }> = {
+  push: { name: 'pushed back hot' },
+  plug: { name: 'set, and pulled as a plug' },
+};
+function RestChoices({ run: { stage, tools }, set }: Omit<Fields, 'shelf'>) {
+  const goes = {
+    puck: { name: 'to the remelt tray' },
+    ...Object.fromEntries(
+      stage.layers.map(({ key, name }) => [key, { name: `back to the ${name.toLowerCase()}` }]),
+    ),
+  };
+  return (
+    <>
+      <Choice
+        label="Rest in the injector"
+        value={tools.habit}
+        of={HABITS}
+        onChange={(habit) => set({ habit })}
+      />
+      {stage.layers.length > 1 && (
+        <Choice<string>
+          label="Sprues of more than one colour go"
+          value={tools.mixedTo}
+          of={goes}
+          onChange={(mixedTo) => set({ mixedTo })}
+        />
+      )}
+    </>
+  );
+}
+
+/** The heats it is shot between. */
+function WindowChoice({
+  tools,
+  defaults,
+  units,
+  set,
+}: Pick<Props, 'defaults' | 'units'> & { tools: Tools; set: Fields['set'] }) {
+  const all = windows(tools, defaults, tools.moulds[0]?.mould.window ?? null);
+  const keyOf = ({ low, high }: { low: number; high: number }) => `${low}/${high}`;
+  return (
+    <label className="field">
+      <span>Shot window</span>
+      <select
+        className="box"
+        value={keyOf(tools.window)}
+        onChange={(change) => {
+          const { low, high } = all.find((window) => keyOf(window) === change.target.value)!;
+          set({ window: { low, high } });
+        }}
+      >
+        {all.map((window) => (
+          <option key={window.name} value={keyOf(window)}>
+            {degrees(window.low, units)} to {degrees(window.high, units)}, {window.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
 /** What one stage is shot with. */
 export function StageFields({
   run,
@@ -53,120 +193,25 @@ export function StageFields({
   onMould: (id: number) => void;
 }) {
   const { stage, tools } = run;
-  const source = sourceOf(job, stage);
-  const barrels = stage.layers.length;
-  const moulds = shelf.moulds.filter((mould) =>
-    stage.makes === 'bait'
-      ? mould.spec.makes === 'bait' || mould.spec.rod
-      : mould.spec.makes === stage.makes,
-  );
-  const second = moulds.filter((mould) => mould.id !== tools.moulds[0]?.id);
-  const lie = source && tools.moulds[0] ? lieOf(tools.moulds[0].mould, source.mould) : null;
-  const find = <T,>(all: { id: number; spec: T }[], id: number) =>
-    all.find((entry) => entry.id === id);
+  const shot = stage.layers.length > 0;
   return (
     <fieldset className={several ? 'border-t border-rule pt-2' : ''}>
       <legend className={several ? 'pr-3 font-bold' : 'sr-only'}>{stage.name}</legend>
-      {several && (
-        <p className="hint mb-2">
-          {barrels === 0 ? POUR_BY[stage.by].name : `pushed ${PUSHES[stage.push].name}`}
-          {stage.rods ? '; rods in' : ''}
-          {source
-            ? `; ${MAKES[source.stage.makes].many} of ` +
-              `${source.mould.name}${lie ? `, ${LIES[lie.lies].name}` : ''}` +
-              (tools.fromShelf ? `, ${tools.fromShelf} of them from the shelf` : '')
-            : ''}
-        </p>
-      )}
+      {several && <p className="hint mb-2">{stageSays(job, run)}</p>}
       <div className="grid gap-3 pb-3 sm:grid-cols-2 xl:grid-cols-3">
-        <Choose label="Mould" value={tools.moulds[0]?.id ?? ''} all={moulds} take={onMould} />
-        <Choose
-          label="And, in step with it"
-          value={tools.moulds[1]?.id ?? ''}
-          all={second}
-          take={(id) => {
-            const entry = find(shelf.moulds, id);
-            set({ moulds: [...tools.moulds.slice(0, 1), ...(entry ? [inTools(entry)] : [])] });
-          }}
-        />
-        {barrels > 0 && (
-          <Choose
-            label="Injector"
-            value={tools.injector?.id ?? ''}
-            all={shelf.injectors}
-            take={(id) => {
-              const entry = find(shelf.injectors, id);
-              set({ injector: entry ? { id, injector: entry.spec } : null, order: [] });
-            }}
-          />
-        )}
-        {barrels > 1 && (
-          <Choose
-            label="Block"
-            value={tools.block?.id ?? ''}
-            all={shelf.blocks}
-            take={(id) => {
-              const entry = find(shelf.blocks, id);
-              set({ block: entry ? { id, block: entry.spec } : null });
-            }}
-          />
-        )}
-        <QuantityField
+        <MouldChoices {...{ run, shelf, set, onMould }} />
+        {shot && <InjectorChoices {...{ run, shelf, set }} />}
+        <FigureField
           label="Come good"
           value={tools.good}
-          dimensions={['share']}
-          shop={units}
+          of="share"
+          units={units}
           min={0.05}
           max={1}
-          onChange={(value) => value !== null && set({ good: value, strength: undefined })}
+          onChange={(good) => set({ good, strength: undefined })}
         />
-        <label className="field">
-          <span>Shot window</span>
-          <select
-            className="box"
-            value={`${tools.window.low}/${tools.window.high}`}
-            onChange={(change) => {
-              const [low, high] = change.target.value.split('/').map(Number);
-              set({ window: { low: low!, high: high! } });
-            }}
-          >
-            {windows(tools, defaults, tools.moulds[0]?.mould.window ?? null).map((window) => (
-              <option key={window.name} value={`${window.low}/${window.high}`}>
-                {degrees(window.low, units)} to {degrees(window.high, units)}, {window.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        {barrels > 0 && (
-          <label className="field">
-            <span>Rest in the injector</span>
-            <select
-              className="box"
-              value={tools.habit}
-              onChange={(change) => set({ habit: change.target.value as Tools['habit'] })}
-            >
-              <option value="push">pushed back hot</option>
-              <option value="plug">set, and pulled as a plug</option>
-            </select>
-          </label>
-        )}
-        {barrels > 1 && (
-          <label className="field">
-            <span>Sprues of more than one colour go</span>
-            <select
-              className="box"
-              value={tools.mixedTo}
-              onChange={(change) => set({ mixedTo: change.target.value })}
-            >
-              <option value="puck">to the remelt tray</option>
-              {stage.layers.map((layer) => (
-                <option key={layer.key} value={layer.key}>
-                  back to the {layer.name.toLowerCase()}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
+        <WindowChoice {...{ tools, defaults, units, set }} />
+        {shot && <RestChoices {...{ run, set }} />}
       </div>
     </fieldset>
   );

@@ -22,10 +22,11 @@ interface Beside {
 }
 
 /** What was heard of one cup; nothing of one that has told nothing yet. */
-const heard = ({ spent, peak, last }: Followed, key: string) => ({
+const heard = ({ spent, peak, last, doubted }: Followed, key: string) => ({
   spent: spent[key],
   peak: peak[key],
   last: last[key],
+  doubted: doubted[key]?.celsius ?? null,
 });
 
 /** What is foreseen of one cup. */
@@ -43,7 +44,7 @@ export function cupForecast(
     return { s: seconds, mid: celsius, low, high };
   });
   const alone = { ...use, cups: [key] };
-  const { spent = 0, peak = now.celsius, last = 'charge' } = heard(followed, key);
+  const { spent = 0, peak = now.celsius, last = 'charge', doubted } = heard(followed, key);
   const cooking =
     cook && !again ? burstTo(belief, key, alone, { celsius: fusion + COOK_OVER, ceiling }) : null;
   const safe = cooking?.safe ?? safeBurst(belief, alone, ceiling);
@@ -59,6 +60,6 @@ export function cupForecast(
     pair,
     pot: pot && !again ? potOf(belief, key, { use, fan, now: now.celsius, ceiling }) : null,
     last,
-    doubted: followed.doubted[key]?.celsius ?? null,
+    doubted,
   };
 }
