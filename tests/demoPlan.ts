@@ -1,15 +1,10 @@
 import type { PlanInput, Shelf, WantedPart } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import {
-  BAITS,
-  BLOCKS,
-  COLOURWAYS,
-  INJECTORS,
-  MIXES,
-  MOULDS,
-  VESSELS,
-} from '../scripts/demo/shop.ts';
+import { BAITS } from '../scripts/demo/baits.ts';
+import { BLOCKS, INJECTORS, VESSELS } from '../scripts/demo/bench.ts';
+import { COLOURWAYS, MIXES } from '../scripts/demo/colourways.ts';
+import { MOULDS } from '../scripts/demo/moulds.ts';
 
 const entries = <T>(all: T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
 export const SHELF: Shelf = {

@@ -3,7 +3,7 @@ import { EXCHANGE, evening, matchCups } from '../../src/core/heat/index.ts';
 import { measureStl } from '../../src/core/mesh/index.ts';
 import { heatOfMould } from '../../src/core/plan/index.ts';
 import { seeded } from '../../src/core/chance.ts';
-import { MOULDS } from '../demo/shop.ts';
+import { MOULDS } from '../demo/moulds.ts';
 
 const timed = (work: () => unknown): number => {
   const since = performance.now();

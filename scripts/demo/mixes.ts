@@ -1,7 +1,7 @@
 import { drawnAs } from '../../src/core/colour/index.ts';
 import type { Mix } from '../../src/core/material/index.ts';
 import { MATERIALS } from './materials.ts';
-import { base, drops, MIXES, tsp } from './shop.ts';
+import { base, drops, MIXES, tsp } from './colourways.ts';
 
 const drawn = (mix: Omit<Mix, 'colour'>): Mix => ({
   ...mix,

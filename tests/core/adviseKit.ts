@@ -11,7 +11,7 @@ import {
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
-import { OVENS } from '../../scripts/demo/shop.ts';
+import { OVENS } from '../../scripts/demo/bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 
 export const text = '1';

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { allot, coolingOf, nextStep, shotRow, summary } from '@/core/session/index.ts';
-import { MOULDS } from '../../scripts/demo/shop.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
 import { snapshot, bench, text, word } from './sessionKit.ts';
 
 test(

@@ -9,7 +9,7 @@ import { rodVolume } from '@/core/mould/index.ts';
 import { draftPlan, planSession } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { barrelVolumes, shares, stageFill, stageMass } from '@/core/shot/index.ts';
-import { COLOURWAYS, WAYS } from '../../scripts/demo/shop.ts';
+import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { mould } from '../trialMould.ts';
 import { near, stage, rod, bodyMould, injector, draft } from './buildsKit.ts';

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import type { Build, BuiltIn, Injector, Stage } from '@/core/build/index.ts';
 import { BUILDS } from '@/core/build/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
-import { BAITS, COLOURWAYS, WAYS } from '../../scripts/demo/shop.ts';
+import { BAITS } from '../../scripts/demo/baits.ts';
+import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { mould } from '../trialMould.ts';
 

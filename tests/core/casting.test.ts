@@ -12,7 +12,7 @@ import {
 } from '@/core/casting/index.ts';
 import type { CastingKind } from '@/core/casting/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
-import { CASTINGS as DEMO } from '../../scripts/demo/shop.ts';
+import { CASTINGS as DEMO } from '../../scripts/demo/bench.ts';
 
 const near = (a: number, b: number, tolerance: number) =>
   assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b} ± ${tolerance}`);

@@ -15,7 +15,7 @@ import {
   planCharges,
 } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
-import { COLOURWAYS, MIXES } from '../../scripts/demo/shop.ts';
+import { COLOURWAYS, MIXES } from '../../scripts/demo/colourways.ts';
 import { benchOn } from '../bench.ts';
 import { SHELF } from '../demoPlan.ts';
 import { idOf, input, open, duals } from './countsKit.ts';

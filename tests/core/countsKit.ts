@@ -5,7 +5,8 @@ import { nextStep } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
-import { BAITS, COLOURWAYS, WAYS } from '../../scripts/demo/shop.ts';
+import { BAITS } from '../../scripts/demo/baits.ts';
+import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import type { benchOn } from '../bench.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 

@@ -5,7 +5,7 @@ import type { Mould } from '@/core/mould/index.ts';
 import { layOut, layoutFaults, outlineOf, OUTLINES } from '@/core/mould/index.ts';
 import type { CavityText } from '@/ui/mouldLabels.ts';
 import { labelsOf } from '@/ui/mouldLabels.ts';
-import { MOULDS } from '../../scripts/demo/shop.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
 
 /**
  * A label's box, by letters no narrower than the face's widest figures and small letters are in the

@@ -17,7 +17,7 @@ import {
 import { viscosity } from '@/core/material/index.ts';
 import { thinOfMould } from '@/core/plan/index.ts';
 import { settles } from '@/core/colour/index.ts';
-import { MOULDS } from '../../scripts/demo/shop.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
 
 const near = (a: number, b: number, by: number, what = '') =>
   assert.ok(Math.abs(a - b) <= by, `${what} ${a} is not ${b} ± ${by}`);

@@ -15,15 +15,11 @@ import {
 } from '@/core/mould/index.ts';
 import { airVolume, fillLimit, limitMass } from '@/core/shot/index.ts';
 import { ShopSchema } from '@/core/shop.ts';
-import {
-  BAITS,
-  COLOURWAYS,
-  INJECTORS,
-  MIXES,
-  MOULDS,
-  SHOP,
-  VESSELS,
-} from '../../scripts/demo/shop.ts';
+import { BAITS } from '../../scripts/demo/baits.ts';
+import { COLOURWAYS, MIXES } from '../../scripts/demo/colourways.ts';
+import { INJECTORS, VESSELS } from '../../scripts/demo/bench.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
+import { SHOP } from '../../scripts/demo/shop.ts';
 
 const near = (a: number, b: number, tolerance: number) =>
   assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);

@@ -14,7 +14,7 @@ import { learnedFrom, snapshotFrom, upcastSnapshot, usualOf } from '@/core/sessi
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { ALL_MIXES as MIXES } from '../../scripts/demo/mixes.ts';
-import { MOULDS } from '../../scripts/demo/shop.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
 import { demoPlan } from '../demoPlan.ts';
 
 const shelf: Material[] = MATERIALS.map((material, i) => ({ ...material, id: i + 1 }));

@@ -11,7 +11,7 @@ import {
 import { heatOfMould } from '@/core/plan/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import { density, PLASTISOL } from '@/core/material/index.ts';
-import { MOULDS } from '../../scripts/demo/shop.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
 import { coolEllipse, ellipseOpens } from '../ellipse.ts';
 
 const near = (a: number, b: number, share: number, what: string) =>

@@ -13,7 +13,7 @@ import {
 } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
-import { OVENS } from '../../scripts/demo/shop.ts';
+import { OVENS } from '../../scripts/demo/bench.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 

@@ -16,7 +16,8 @@ import {
 } from '@/core/session/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
-import { MOULDS, WAYS } from '../../scripts/demo/shop.ts';
+import { MOULDS } from '../../scripts/demo/moulds.ts';
+import { WAYS } from '../../scripts/demo/colourways.ts';
 import { benchOn, START } from '../bench.ts';
 import { input, open, snapshots, balance } from './stagesKit.ts';
 

@@ -8,17 +8,10 @@ import type { Given } from '../../../src/core/yield/index.ts';
 import { DEFAULT_SHOP } from '../../../src/core/shop.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
-import {
-  BAITS,
-  BLOCKS,
-  COLOURWAYS,
-  INJECTORS,
-  MIXES,
-  MOULDS,
-  OVENS,
-  VESSELS,
-  WAYS,
-} from '../../demo/shop.ts';
+import { BAITS } from '../../demo/baits.ts';
+import { BLOCKS, INJECTORS, OVENS, VESSELS } from '../../demo/bench.ts';
+import { COLOURWAYS, MIXES, WAYS } from '../../demo/colourways.ts';
+import { MOULDS } from '../../demo/moulds.ts';
 import { Advised } from './advised.ts';
 import type { Tally } from './table.ts';
 import { Table } from './table.ts';
