@@ -5,6 +5,8 @@ interface Props<Key extends string> {
   of: Record<Key, { name: string }>;
   onChange: (key: Key) => void;
   className?: string;
+  /** its label is only said, not shown */
+  hideLabel?: boolean;
 }
 
 /** A field that takes one of a table's entries. */
@@ -14,10 +16,11 @@ export function Choice<Key extends string>({
   of,
   onChange,
   className = '',
+  hideLabel,
 }: Props<Key>) {
   return (
     <label className={`field ${className}`}>
-      <span>{label}</span>
+      <span className={hideLabel ? 'sr-only' : undefined}>{label}</span>
       <select
         className="box"
         value={value}

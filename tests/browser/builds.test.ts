@@ -172,7 +172,7 @@ test(
     await open(page, '/builds/new?from=laminateCore');
     await page.getByRole('checkbox', { name: 'Core rods in' }).uncheck();
     await expect(page.locator('[data-misfit="no-channel"]')).toContainText('no channel');
-    await expect(page.getByRole('button', { name: 'Keep as a build of our own' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Save as a build of our own' })).toBeDisabled();
     await page.getByRole('checkbox', { name: 'Core rods in' }).check();
     await page
       .getByRole('region', { name: 'Stage Shells' })
@@ -194,7 +194,7 @@ test(
     await expect(tried).toContainText('It fits');
     await expect(tried).toContainText('7.90 mL');
     await page.getByRole('textbox', { name: 'Name of the build' }).fill('Cored, with a tip');
-    await page.getByRole('button', { name: 'Keep as a build of our own' }).click();
+    await page.getByRole('button', { name: 'Save as a build of our own' }).click();
     await expect(page.getByRole('link', { name: 'Cored, with a tip' })).toBeVisible();
     await open(page, '/entry/colourways/new');
     await page

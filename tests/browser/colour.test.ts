@@ -88,11 +88,11 @@ test(
     await page.getByLabel(/Or write it/).fill(wanted!);
     await page.getByRole('button', { name: 'Find the doses' }).click();
     await expect(nearest.locator('[data-off]')).toBeVisible({ timeout: 15_000 });
-    await nearest.getByLabel('Keep it as a mix called').fill('Bilge moss');
-    await nearest.getByRole('button', { name: 'Keep' }).click();
+    await nearest.getByLabel('Save it as a mix called').fill('Bilge moss');
+    await nearest.getByRole('button', { name: 'Save' }).click();
     await expect(nearest.getByRole('alert')).toContainText('There is a mix called');
-    await nearest.getByLabel('Keep it as a mix called').fill('Samphire, from a photograph');
-    await nearest.getByRole('button', { name: 'Keep' }).click();
+    await nearest.getByLabel('Save it as a mix called').fill('Samphire, from a photograph');
+    await nearest.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByRole('heading', { name: 'Samphire, from a photograph' })).toBeVisible();
     await expect(
       page.getByRole('region', { name: 'What goes in' }).getByRole('listitem'),
@@ -108,7 +108,7 @@ test('a mix is changed and both versions stand side by side; the first is mixed 
   await page.getByRole('link', { name: 'Change it' }).click();
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
   await page.getByRole('textbox', { name: 'Amount' }).nth(2).fill('31 dr');
-  await page.getByRole('button', { name: 'Keep this mix' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Colourways' })).toBeVisible();
   await open(page, '/colours/mixes/10');
   await expect(page.locator('[data-version]')).toHaveCount(before + 1);

@@ -12,7 +12,7 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   // What is wrong is said beside the field, and what was typed stays.
   await page.getByRole('combobox', { name: /^For/ }).fill('Lantern Quay Angling');
   await page.getByRole('textbox', { name: /^Count/ }).fill('a few');
-  await page.getByRole('button', { name: 'Put it in the book' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('A whole number, at least 1.')).toBeVisible();
   await expect(page.getByText('Choose a bait.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: /^Count/ })).toHaveValue('a few');
@@ -23,7 +23,7 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await page.getByRole('textbox', { name: /^Count/ }).fill('12');
   await page.getByRole('textbox', { name: /^Pack of/ }).fill('6');
   await page.getByLabel('Promised for').fill('2031-05-01');
-  await page.getByRole('button', { name: 'Put it in the book' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   const line = page.locator('[data-line]').filter({ hasText: 'Lantern Quay Angling' });
   await expect(line).toContainText('12 to shoot');
 

@@ -36,7 +36,7 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   // Six in two rows do not fit so short a mould: said at once, refused when saved all the same, and
   // gone when it is as long as it is.
   await expect(page.getByText(/lie in one another/)).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this mould' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('alert').filter({ hasText: /lie in one another/ })).toBeVisible();
   await page.getByRole('textbox', { name: 'Length as it lies' }).fill('360 mm');
   await expect(page.getByText(/lie in one another/)).toHaveCount(1);
@@ -45,11 +45,11 @@ test('a new mould is drawn as it is described, weighed, and kept; a second of it
   await expect(page.getByRole('textbox', { name: 'One bait weighs' })).not.toHaveValue(/^95/);
   await page.getByRole('textbox', { name: 'One bait weighs' }).fill('5 g');
   await expect(page.getByText('One cavity holds 5.17 mL, measured')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this mould' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Mole eel 80' })).toBeVisible();
   await open(page, '/moulds/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('mole eel 80');
-  await page.getByRole('button', { name: 'Keep this mould' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('There is a mould called “mole eel 80” already')).toBeVisible();
 });
 
@@ -65,21 +65,21 @@ test('a mix with a new ingredient typed by drops and by spoon, and a colourway o
   // typing stays.
   const amount = page.getByRole('textbox', { name: 'Amount' }).nth(1);
   await amount.fill('1/16 ts');
-  await page.getByRole('button', { name: 'Keep this mix' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(
     page.getByText('“1/16 ts” in “Amount” is not understood, so nothing was saved'),
   ).toBeVisible();
   await expect(amount).toHaveValue('1/16 ts');
   await amount.fill('3/4 of 1/16 tsp');
   await expect(amount).toHaveValue('3/4 of 1/16 tsp');
-  await page.getByRole('button', { name: 'Keep this mix' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Wet pebble' })).toBeVisible();
   await open(page, '/entry/colourways/new');
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Wet pebble over chalk');
   await page
     .getByRole('combobox', { name: 'Back, over TOP' })
     .selectOption({ label: 'Wet pebble' });
-  await page.getByRole('button', { name: 'Keep this colourway' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Wet pebble over no mix for the belly')).toBeVisible();
 });
 

@@ -59,7 +59,7 @@ test('what somebody else changed meanwhile is shown beside mine, and a hand deci
     await tab.goto(`/orders/${id}`);
     await expect(tab.getByLabel('Note')).toHaveValue('by post');
   }
-  const save = (tab: typeof page) => tab.getByRole('button', { name: 'Keep the changes' }).click();
+  const save = (tab: typeof page) => tab.getByRole('button', { name: 'Save', exact: true }).click();
   await other.getByLabel('Note').fill('fetched on Friday');
   await save(other);
   await other.waitForURL('/orders');

@@ -32,6 +32,8 @@ export interface Solid extends Box {
  * Counts how often each edge is walked, forward and back; facets that share an edge are of one
  * body.
  */
+// One loop over millions of edges: calls within it would cost more than they tell.
+// eslint-disable-next-line complexity
 function walkEdges(
   of: Uint32Array,
   triangles: number,

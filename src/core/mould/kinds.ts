@@ -25,6 +25,22 @@ export const SOURCES = {
 } as const;
 export type Source = keyof typeof SOURCES;
 
+/** The side up on which a mould lets go best. */
+export const LETS_GO = {
+  either: { name: 'either side up' },
+  TOP: { name: 'TOP up' },
+  bottom: { name: 'bottom up' },
+} as const;
+export type LetsGo = keyof typeof LETS_GO;
+
+/** What a mould is for: baits, or inserts of another mould's. */
+export const MADE_OF_IT = {
+  bait: { name: 'baits' },
+  tail: { name: 'tails, for another mould' },
+  shell: { name: 'shells, for another mould' },
+} as const;
+export type MadeOfIt = keyof typeof MADE_OF_IT;
+
 /** How an insert lies in the mould that takes it. */
 export const LIES = {
   same: { name: 'as it came out' },

@@ -21,6 +21,23 @@ const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
  */
 export const cavityVolume = (cavity: Measured): number => VOLUME_BY[cavity.source](cavity);
 
+/** What a scale or a jug shows, to a hundredth. */
+const toHundredths = (exact: number): number => Math.max(0.01, Math.round(exact * 100) / 100);
+/** What a cavity of so many mL reads, measured each way. */
+const READS: Record<Source, (ml: number, cavity: Cavity) => number> = {
+  bait: (ml, { grade }) => toHundredths(ml * density(PLASTISOL.noFlow, GRADES[grade].density20)),
+  water: (ml) => toHundredths(ml * WATER_DENSITY),
+  ml: toHundredths,
+  mesh: toHundredths,
+  rough: (_, { length }) => length,
+};
+/**
+ * What a cavity measured one way reads measured another: its volume stays, in the other's own unit,
+ * to what a scale shows; guessed, its length.
+ */
+export const measuredAs = (cavity: Cavity, source: Source): number =>
+  READS[source](cavityVolume(cavity), cavity);
+
 /** Ports in a mould: one, or one for each cavity. */
 export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number =>
   mould.feed === 'each' ? mould.cavities.length : 1;

@@ -3,20 +3,21 @@ import { GradeSchema } from '../material/schema.ts';
 import type { Closure } from './closure.ts';
 import { IdSchema } from '../id.ts';
 import { CLOSURES } from './closure.ts';
-import type { Feed, Lie, Metal, Source } from './kinds.ts';
-import { FEEDS, LIES, METALS, SOURCES } from './kinds.ts';
+import type { Feed, LetsGo, Lie, MadeOfIt, Metal, Source } from './kinds.ts';
+import { FEEDS, LETS_GO, LIES, MADE_OF_IT, METALS, SOURCES } from './kinds.ts';
 import type { OutlineKey } from './outline.ts';
 import { OUTLINES } from './outline.ts';
 
 const keys = <K extends string>(table: Record<K, unknown>) => Object.keys(table) as [K, ...K[]];
 const size = z.number().positive();
 
-const CavitySchema = z.object({
+export const CavitySchema = z.object({
   n: z.number().int().positive(),
   outline: z.enum(keys<OutlineKey>(OUTLINES)),
-  length: size.describe('mm'),
+  /** mm */
+  length: size.meta({ least: 5, most: 600 }),
   /** thickest section across the parting line, mm */
-  section: size,
+  section: size.meta({ least: 1, most: 100 }),
   /** centre as the mould lies, mm from its top left corner */
   x: z.number(),
   y: z.number(),
@@ -51,11 +52,12 @@ export const MouldSchema = z.object({
   name: z.string().trim().min(1, 'Name the mould.').max(60),
   metal: z.enum(keys<Metal>(METALS)),
   mass: size.describe('g'),
-  width: size.describe('mm'),
-  height: size.describe('mm'),
+  /** mm */
+  width: size.meta({ most: 3000 }),
+  height: size.meta({ most: 3000 }),
   feed: z.enum(keys<Feed>(FEEDS)),
   /** bore of a port, mm */
-  port: size,
+  port: size.meta({ most: 50 }),
   /** cold volume of the runner, mL */
   runner: z.number().min(0),
   /** cold volume of one sprue, mL; a port-per-cavity mould has one for each cavity */
@@ -64,8 +66,8 @@ export const MouldSchema = z.object({
   closures: z.number().int().min(0).max(24),
   loose: z.array(z.string()).default([]),
   /** side that lets go best */
-  letsGo: z.enum(['TOP', 'bottom', 'either']).default('either'),
-  makes: z.enum(['bait', 'tail', 'shell']).default('bait'),
+  letsGo: z.enum(keys<LetsGo>(LETS_GO)).default('either'),
+  makes: z.enum(keys<MadeOfIt>(MADE_OF_IT)).default('bait'),
   /** moulds whose inserts lie in this one, how, and which share of the insert lies in the cavity */
   takes: z
     .array(
@@ -73,14 +75,20 @@ export const MouldSchema = z.object({
     )
     .default([]),
   /** core rods it has, one a cavity: what they keep open, mm */
-  rod: z.object({ bore: size, length: size }).nullable().default(null),
+  rod: z
+    .object({
+      bore: size.meta({ least: 0.5, most: 60 }),
+      length: size.meta({ least: 1, most: 600 }),
+    })
+    .nullable()
+    .default(null),
   /** °C of metal it likes at the first shot */
   warmTo: z.number().min(0).max(150),
   hold: z.number().min(0).max(120).describe('s'),
   cool: z.number().min(5).max(3600).describe('s'),
   note: z.string().default(''),
   /** shots a home-made one is good for; null = no end in sight */
-  life: z.number().int().positive().nullable().default(null),
+  life: z.number().int().positive().meta({ least: 1, most: 100_000 }).nullable().default(null),
   /** the window it proved to like; null = the shop's */
   window: z.object({ low: z.number(), high: z.number() }).nullable().default(null),
   /** false until its trial card is filled in */

@@ -104,11 +104,15 @@ export type CupChoice = z.infer<typeof CupChoiceSchema>;
 
 /** Figures of the shop the plan uses; each is a setting. */
 export const PlanSettingsSchema = z.object({
-  purge: z.number().min(0).describe('mL a barrel'),
+  purge: z.number().min(0).meta({ most: 50 }).describe('mL a barrel'),
   loss: z.number().min(0).max(0.2),
-  strength: z.number().positive(),
-  reheatEvery: z.number().int().min(1),
-  step: z.number().positive().describe('mL a charge is measured out in'),
+  strength: z.number().positive().meta({ least: 1, most: 10_000 }),
+  reheatEvery: z.number().int().min(1).meta({ most: 20 }),
+  step: z
+    .number()
+    .positive()
+    .meta({ least: 0.5, most: 250 })
+    .describe('mL a charge is measured out in'),
   tolerance: z.number().positive().describe('K between cups'),
 });
 export type PlanSettings = z.infer<typeof PlanSettingsSchema>;

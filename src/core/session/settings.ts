@@ -3,13 +3,13 @@ import * as z from 'zod';
 /** The shop's figures a session runs by, fixed when it is opened. */
 export const BenchSettingsSchema = z.object({
   /** K between cups */
-  tolerance: z.number().positive(),
+  tolerance: z.number().positive().meta({ least: 0.5, most: 20 }),
   /** s after which a reading no longer counts */
-  stale: z.number().positive(),
+  stale: z.number().positive().meta({ least: 5, most: 900 }),
   /** s until the second look at the sprue */
-  secondLook: z.number().positive(),
+  secondLook: z.number().positive().meta({ least: 5, most: 600 }),
   /** h on the rack before bagging */
-  cure: z.number().positive(),
+  cure: z.number().positive().meta({ least: 1, most: 240 }),
   /** mL a barrel pushed out before the shot */
   purge: z.number().min(0),
 });

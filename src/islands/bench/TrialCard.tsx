@@ -4,6 +4,7 @@ import { say } from '@/core/quantity/index.ts';
 import type { BenchEvent, Send, SessionState } from '@/core/session/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
+import { FigureField } from '@/ui/FigureField.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
 type Card = BenchEvent<'trialled'>['payload'];
@@ -86,31 +87,31 @@ export function TrialCard({
           shop={units}
           onChange={(value) => set({ bait: value })}
         />
-        <QuantityField
+        <FigureField
           label="Hold"
           value={card.hold}
-          dimensions={['time']}
+          of="time"
           max={120}
-          shop={units}
-          onChange={(value) => value !== null && set({ hold: value })}
+          units={units}
+          onChange={(value) => set({ hold: value })}
         />
-        <QuantityField
+        <FigureField
           label="Window from"
           value={card.window.low}
-          dimensions={['temperature']}
+          of="temperature"
           min={100}
           max={205}
-          shop={units}
-          onChange={(value) => value !== null && set({ window: { ...card.window, low: value } })}
+          units={units}
+          onChange={(value) => set({ window: { ...card.window, low: value } })}
         />
-        <QuantityField
+        <FigureField
           label="Window to"
           value={card.window.high}
-          dimensions={['temperature']}
+          of="temperature"
           min={100}
           max={205}
-          shop={units}
-          onChange={(value) => value !== null && set({ window: { ...card.window, high: value } })}
+          units={units}
+          onChange={(value) => set({ window: { ...card.window, high: value } })}
         />
         {choose('It filled', FILLS, card.fill, (fill) => set({ fill }))}
         {choose('Lets go best with', SIDES, card.letsGo, (letsGo) => set({ letsGo }))}

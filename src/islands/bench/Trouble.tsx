@@ -89,7 +89,7 @@ export function Trouble({ state, onSend, onClose }: Panel) {
         </label>
       </div>
       <button type="button" className="act mt-2" disabled={!note.trim()} onClick={keepNote}>
-        Keep the note
+        Save the note
       </button>
       {state.troubles.length > 0 && (
         <ul className="mt-4">

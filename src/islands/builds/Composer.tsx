@@ -90,7 +90,7 @@ export default function Composer({
           disabled={misfits.length > 0}
           onClick={() => void keep()}
         >
-          {copied ? 'Keep as a build of our own' : 'Keep this build'}
+          {copied ? 'Save as a build of our own' : 'Save'}
         </button>
       </div>
       <label className="mt-1 block">

@@ -1,11 +1,8 @@
-import { type PartKey, PARTS } from '../../core/casting/casting.ts';
+import { partOf } from '../../core/casting/becomes.ts';
+import type { PartKey } from '../../core/casting/casting.ts';
 import type { Casting } from '../../core/casting/schema.ts';
 import { clock } from '../../core/quantity/format.ts';
 
-export const partOf = (casting: Casting, key: PartKey) => ({
-  ...PARTS[key],
-  ...casting.parts[key],
-});
 const UNTIL = {
   weekday: 'short',
   day: 'numeric',

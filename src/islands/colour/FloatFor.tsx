@@ -18,6 +18,7 @@ import type { LayerTold, Scene } from '@/core/picture/index.ts';
 import { floatLayers, frontalOf, saltOf } from '@/core/picture/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
+import { FigureField } from '@/ui/FigureField.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
 /** mm/s under which a bait is said to hang. */
@@ -114,14 +115,14 @@ export function FloatFor({
             ))}
           </select>
         </label>
-        <QuantityField
+        <FigureField
           label={wants === 'hang' ? 'How far in a second (it hangs)' : 'How far in a second'}
           value={pace}
-          dimensions={['length']}
-          shop={units}
+          of="length"
+          units={units}
           min={1}
           max={2000}
-          onChange={(value) => value !== null && setPace(value)}
+          onChange={setPace}
         />
         <QuantityField
           label="In a tank it sank, in a second"

@@ -5,7 +5,7 @@ import { RECIPE_CUP, scaleMix, WHEN } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { useSave } from '@/ui/useSave.tsx';
-import { QuantityField } from '@/ui/QuantityField.tsx';
+import { FigureField } from '@/ui/FigureField.tsx';
 import { amount, Looks, THIN } from './MixLooks.tsx';
 import { Pictures, type PictureNote } from './MixPictures.tsx';
 import { Family } from './MixFamily.tsx';
@@ -132,14 +132,14 @@ export default function MixBook({
         <Looks mix={one.spec} materials={materials} units={units} seed={id} />
         <section aria-label="What goes in">
           <div className="max-w-48">
-            <QuantityField
+            <FigureField
               label="For a charge of"
               value={ml}
-              dimensions={['volume']}
-              shop={units}
+              of="volume"
+              units={units}
               min={5}
               max={5000}
-              onChange={(value) => value !== null && setMl(value)}
+              onChange={setMl}
             />
           </div>
           <h2 className="mt-3">Version {one.n}</h2>
@@ -158,7 +158,7 @@ export default function MixBook({
           <thead>
             <tr>
               <th>Version</th>
-              <th>Kept</th>
+              <th>Saved</th>
               <th>Through {say(THIN, 'length', units)}, on white</th>
               <th>
                 <span className="sr-only">Do</span>

@@ -99,11 +99,11 @@ export function Way({
         }}
       >
         <label className="field min-w-0 flex-1">
-          <span>Keep it as a mix called</span>
+          <span>Save it as a mix called</span>
           <input className="box" value={name} onChange={(change) => setName(change.target.value)} />
         </label>
         <button type="submit" className="act" disabled={!name.trim()}>
-          Keep
+          Save
         </button>
       </form>
       {wrong && (

@@ -1,7 +1,7 @@
 import type { MouldHeat } from '@/core/heat/index.ts';
 import type { Estimate } from '@/core/heat/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
-import { QuantityField } from '@/ui/QuantityField.tsx';
+import { FigureField } from '@/ui/FigureField.tsx';
 
 export interface Bench {
   units: ShopUnits;
@@ -54,14 +54,14 @@ export function Given({
   set: (value: number) => void;
 }) {
   return (
-    <QuantityField
+    <FigureField
       label={label}
       value={value}
-      dimensions={[dimension]}
-      shop={units}
+      of={dimension}
+      units={units}
       min={min}
       max={max}
-      onChange={(value) => value !== null && set(value)}
+      onChange={set}
     />
   );
 }

@@ -1,9 +1,10 @@
 import { Choice } from '@/ui/Choice.tsx';
 import type { Mould } from '@/core/mould/index.ts';
-import { LIES, rodVolume } from '@/core/mould/index.ts';
+import { LIES, MouldSchema, rodVolume } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
-import { QuantityField } from '@/ui/QuantityField.tsx';
+import { rangeOf } from '@/core/range.ts';
+import { FigureField } from '@/ui/FigureField.tsx';
 
 interface Props {
   mould: Mould;
@@ -37,23 +38,21 @@ export function TakesFields({ mould, others, units, set }: Props) {
       </label>
       {mould.rod && (
         <div className="grid gap-3 md:grid-cols-3">
-          <QuantityField
+          <FigureField
             label="Rod bore"
             value={mould.rod.bore}
-            dimensions={['length']}
-            min={0.5}
-            max={60}
-            shop={units}
-            onChange={(value) => value !== null && set({ rod: { ...mould.rod!, bore: value } })}
+            of="length"
+            {...rangeOf(MouldSchema, ['rod', 'bore'])}
+            units={units}
+            onChange={(value) => set({ rod: { ...mould.rod!, bore: value } })}
           />
-          <QuantityField
+          <FigureField
             label="Rod length in the cavity"
             value={mould.rod.length}
-            dimensions={['length']}
-            min={1}
-            max={600}
-            shop={units}
-            onChange={(value) => value !== null && set({ rod: { ...mould.rod!, length: value } })}
+            of="length"
+            {...rangeOf(MouldSchema, ['rod', 'length'])}
+            units={units}
+            onChange={(value) => set({ rod: { ...mould.rod!, length: value } })}
           />
           <p className="hint self-end pb-3">
             keeps {say(rodVolume(mould), 'volume', units, 2)} open in each
@@ -74,14 +73,14 @@ export function TakesFields({ mould, others, units, set }: Props) {
             of={LIES}
             onChange={(lie) => change(i, { lies: lie })}
           />
-          <QuantityField
+          <FigureField
             label="Of it, in the cavity"
             value={take.share}
-            dimensions={['share']}
+            of="share"
             min={0.05}
             max={1}
-            shop={units}
-            onChange={(value) => value !== null && change(i, { share: value })}
+            units={units}
+            onChange={(value) => change(i, { share: value })}
           />
           <button
             type="button"

@@ -114,7 +114,7 @@ export default function OrderForm({
       )}
       <div className="flex flex-wrap gap-3 border-t-[1.5px] border-ink pt-4">
         <button type="submit" className="act act-main" disabled={isSubmitting}>
-          {id ? 'Keep the changes' : 'Put it in the book'}
+          Save
         </button>
         <button
           type="button"
@@ -124,7 +124,7 @@ export default function OrderForm({
           Another line
         </button>
         <a className="act border-transparent" href="/orders">
-          Leave it
+          Cancel
         </a>
       </div>
     </form>

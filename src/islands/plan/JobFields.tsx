@@ -4,7 +4,7 @@ import type { Tools } from '@/core/plan/index.ts';
 import { inTools, rigFor, runsOf, toolsFor } from '@/core/plan/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { dress } from '@/ui/dress.ts';
-import { QuantityField } from '@/ui/QuantityField.tsx';
+import { FigureField } from '@/ui/FigureField.tsx';
 import type { Props } from './StageTools.tsx';
 import { Choose, StageFields } from './StageTools.tsx';
 
@@ -85,23 +85,23 @@ export function JobFields({ job, shelf, units, defaults, open, set }: Props) {
             none="no mix"
           />
         ))}
-        <QuantityField
+        <FigureField
           label="Sure of enough"
           value={job.confidence}
-          dimensions={['share']}
-          shop={units}
+          of="share"
+          units={units}
           min={0.5}
           max={0.99}
-          onChange={(value) => value !== null && set({ ...job, confidence: value })}
+          onChange={(value) => set({ ...job, confidence: value })}
         />
-        <QuantityField
+        <FigureField
           label="Trial shots first"
           value={job.trials}
-          dimensions={['count']}
+          of="count"
           whole
           max={10}
-          shop={units}
-          onChange={(value) => value !== null && set({ ...job, trials: value })}
+          units={units}
+          onChange={(value) => set({ ...job, trials: value })}
         />
         <div className="field">
           <span className="block text-sm text-soft">Shots more or fewer</span>

@@ -80,7 +80,7 @@ export default function Planner({ parts, timing, ...start }: Props) {
             disabled={saved}
             onClick={() => void keep()}
           >
-            {saved ? 'Kept' : 'Keep the plan'}
+            {saved ? 'Saved' : 'Save'}
           </button>
         </div>
         <p className="mt-1 text-soft" data-summary>

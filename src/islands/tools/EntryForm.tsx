@@ -59,10 +59,10 @@ export default function EntryForm({
       )}
       <p className="flex gap-3 sm:col-span-2">
         <button type="submit" className="act act-main">
-          Keep this {form.one}
+          Save
         </button>
         <a className="act border-transparent" href={form.back}>
-          Leave it
+          Cancel
         </a>
       </p>
     </form>

@@ -20,7 +20,7 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
   const none = mix.ladder.length === 0;
   return (
     <>
-      <h3 className="mt-4 font-bold">Keep what really went in</h3>
+      <h3 className="mt-4 font-bold">Save what really went in</h3>
       {states.length > 0 && (
         <label className="field">
           <span>It changed between draws</span>
@@ -45,7 +45,7 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
         onClick={() => onKeep('version', cup.name)}
         data-keep
       >
-        Keep as version {nextVersion} <kbd className="font-mono opacity-80">K</kbd>
+        Save as version {nextVersion} <kbd className="font-mono opacity-80">K</kbd>
       </button>
       <p className="mt-2 flex items-end gap-2">
         <label className="field min-w-0 flex-1">
@@ -65,12 +65,12 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
             setBranch('');
           }}
         >
-          Keep the branch
+          Save the branch
         </button>
       </p>
       {kept && (
         <p className="mt-2" role="status" data-kept>
-          Kept:{' '}
+          Saved:{' '}
           {kept.as === 'branch'
             ? `“${kept.name}”, branched off ${cup.name}`
             : `version ${nextVersion - 1} of ${cup.name}`}
