@@ -1,3 +1,4 @@
 export * from './share.ts';
 export * from './spares.ts';
+export * from './standsOut.ts';
 export * from './wilson.ts';
