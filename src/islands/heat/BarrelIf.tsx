@@ -45,41 +45,27 @@ export function BarrelIf(bench: Bench) {
       }
       given={
         <>
-          <Given
-            label="Bore"
-            value={bore}
-            dimension="length"
-            units={units}
-            min={10}
-            max={80}
-            set={setBore}
-          />
+          <Given label="Bore" of="length" state={[bore, setBore]} range={[10, 80]} units={units} />
           <Given
             label="Drawn at"
-            value={drawn}
-            dimension="temperature"
+            of="temperature"
+            state={[drawn, setDrawn]}
+            range={[120, 205]}
             units={units}
-            min={120}
-            max={205}
-            set={setDrawn}
           />
           <Given
             label="Barrel is"
-            value={metal}
-            dimension="temperature"
+            of="temperature"
+            state={[metal, setMetal]}
+            range={[0, 130]}
             units={units}
-            min={0}
-            max={130}
-            set={setMetal}
           />
           <Given
             label="Cavities, a port each"
-            value={count}
-            dimension="count"
+            of="count"
+            state={[count, (x) => setN(Math.round(x))]}
+            range={[1, 48]}
             units={units}
-            min={1}
-            max={48}
-            set={(x) => setN(Math.round(x))}
           />
         </>
       }

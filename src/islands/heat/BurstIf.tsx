@@ -73,57 +73,45 @@ export function BurstIf(bench: Bench) {
           <Pick label="Cup" value={value} all={vessels} take={setV} />
           <Given
             label="Plastic in it, cold"
-            value={ml}
-            dimension="volume"
+            of="volume"
+            state={[ml, setMl]}
+            range={[10, 4000]}
             units={units}
-            min={10}
-            max={4000}
-            set={setMl}
           />
           <Given
             label="Its heat now"
-            value={now}
-            dimension="temperature"
+            of="temperature"
+            state={[now, setNow]}
+            range={[0, 205]}
             units={units}
-            min={0}
-            max={205}
-            set={setNow}
           />
           <Given
             label="Microwave, watts"
-            value={power}
-            dimension="count"
+            of="count"
+            state={[power, setPower]}
+            range={[200, 3000]}
             units={units}
-            min={200}
-            max={3000}
-            set={setPower}
           />
           <Given
             label="At power"
-            value={level}
-            dimension="share"
+            of="share"
+            state={[level, setLevel]}
+            range={[0.1, 1]}
             units={units}
-            min={0.1}
-            max={1}
-            set={setLevel}
           />
           <Given
             label="Cups in it"
-            value={cups}
-            dimension="count"
+            of="count"
+            state={[cups, (x) => setCups(Math.round(x))]}
+            range={[1, 4]}
             units={units}
-            min={1}
-            max={4}
-            set={(x) => setCups(Math.round(x))}
           />
           <Given
             label="Burst"
-            value={seconds}
-            dimension="time"
+            of="time"
+            state={[seconds, setSeconds]}
+            range={[1, 600]}
             units={units}
-            min={1}
-            max={600}
-            set={setSeconds}
           />
         </>
       }

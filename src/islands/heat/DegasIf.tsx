@@ -36,21 +36,17 @@ export function DegasIf(bench: Bench) {
         <>
           <Given
             label="Metres above the sea"
-            value={metres}
-            dimension="count"
+            of="count"
+            state={[metres, setMetres]}
+            range={[-400, 6000]}
             units={units}
-            min={-400}
-            max={6000}
-            set={setMetres}
           />
           <Given
             label="Gauge reads, inHg"
-            value={gauge}
-            dimension="count"
+            of="count"
+            state={[gauge, setGauge]}
+            range={[0, 30]}
             units={units}
-            min={0}
-            max={30}
-            set={setGauge}
           />
         </>
       }

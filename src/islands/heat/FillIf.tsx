@@ -14,7 +14,7 @@ import { degrees, degreesApart, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { from, Given, WhatIf } from './parts.tsx';
+import { from, Given, ShotAndMetal, WhatIf } from './parts.tsx';
 
 /** K the mould is made warmer by, to see what that buys. */
 const WARMER = 10;
@@ -113,77 +113,61 @@ export function FillIf(bench: Bench) {
           </label>
           <Given
             label="Thickness"
-            value={across}
-            dimension="length"
+            of="length"
+            state={[across, setAcross]}
+            range={[0.3, 10]}
             units={units}
-            min={0.3}
-            max={10}
-            set={setAcross}
           />
           {shape === 'slab' && (
             <Given
               label="Width"
-              value={wide}
-              dimension="length"
+              of="length"
+              state={[wide, setWide]}
+              range={[1, 100]}
               units={units}
-              min={1}
-              max={100}
-              set={setWide}
             />
           )}
           <Given
             label="Length to fill"
-            value={length}
-            dimension="length"
+            of="length"
+            state={[length, setLength]}
+            range={[1, 500]}
             units={units}
-            min={1}
-            max={500}
-            set={setLength}
           />
           <Given
             label="Body before it, long"
-            value={body}
-            dimension="length"
+            of="length"
+            state={[body, setBody]}
+            range={[1, 400]}
             units={units}
-            min={1}
-            max={400}
-            set={setBody}
           />
           <Given
             label="and thick"
-            value={thick}
-            dimension="length"
+            of="length"
+            state={[thick, setThick]}
+            range={[1, 60]}
             units={units}
-            min={1}
-            max={60}
-            set={setThick}
           />
           <Given
             label="Runner before that"
-            value={runner}
-            dimension="length"
+            of="length"
+            state={[runner, setRunner]}
+            range={[0, 500]}
             units={units}
-            min={0}
-            max={500}
-            set={setRunner}
           />
           <Given
             label="Cavities filling at once"
-            value={cavities}
-            dimension="count"
+            of="count"
+            state={[cavities, setCavities]}
+            range={[1, 24]}
             units={units}
-            min={1}
-            max={24}
-            set={setCavities}
           />
           <Given
             label="Barrel bore"
-            value={bore}
-            dimension="length"
+            of="length"
+            state={[bore, setBore]}
+            range={[10, 80]}
             units={units}
-            min={10}
-            max={80}
-            set={setBore}
           />
           <label className="field">
             <span>Barrels pushed together</span>
@@ -199,23 +183,11 @@ export function FillIf(bench: Bench) {
               ))}
             </select>
           </label>
-          <Given
-            label="Shot at"
-            value={shot}
-            dimension="temperature"
+          <ShotAndMetal
             units={units}
-            min={120}
-            max={205}
-            set={setShot}
-          />
-          <Given
-            label="Mould is"
-            value={metal}
-            dimension="temperature"
-            units={units}
-            min={-10}
-            max={105}
-            set={setMetal}
+            shot={[shot, setShot]}
+            metal={[metal, setMetal]}
+            hottest={105}
           />
         </>
       }

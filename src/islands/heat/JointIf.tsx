@@ -11,7 +11,7 @@ import { degrees, degreesApart, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { from, Given, WhatIf } from './parts.tsx';
+import { from, Given, ShotAndMetal, WhatIf } from './parts.tsx';
 
 /** How hot the body must be for a sound joint. */
 export function JointIf(bench: Bench) {
@@ -44,21 +44,17 @@ export function JointIf(bench: Bench) {
         <>
           <Given
             label="Inserts are"
-            value={insert}
-            dimension="temperature"
+            of="temperature"
+            state={[insert, setInsert]}
+            range={[-5, 90]}
             units={units}
-            min={-5}
-            max={90}
-            set={setInsert}
           />
           <Given
             label="Body is shot at"
-            value={body}
-            dimension="temperature"
+            of="temperature"
+            state={[body, setBody]}
+            range={[120, 205]}
             units={units}
-            min={120}
-            max={205}
-            set={setBody}
           />
         </>
       }
@@ -132,30 +128,17 @@ export function FreezeIf({ units, window }: Bench) {
           </label>
           <Given
             label={shape === 'round' ? 'Bore' : 'Thickness'}
-            value={across}
-            dimension="length"
+            of="length"
+            state={[across, setAcross]}
+            range={[0.5, 20]}
             units={units}
-            min={0.5}
-            max={20}
-            set={setAcross}
           />
-          <Given
-            label="Shot at"
-            value={shot}
-            dimension="temperature"
+          <ShotAndMetal
             units={units}
-            min={112}
-            max={205}
-            set={setShot}
-          />
-          <Given
-            label="Mould is"
-            value={metal}
-            dimension="temperature"
-            units={units}
-            min={-10}
-            max={130}
-            set={setMetal}
+            shot={[shot, setShot]}
+            metal={[metal, setMetal]}
+            coldest={112}
+            hottest={130}
           />
         </>
       }

@@ -63,30 +63,24 @@ export function LineIf(bench: Bench) {
         <>
           <Given
             label="A leaves at"
-            value={back}
-            dimension="temperature"
+            of="temperature"
+            state={[back, setA]}
+            range={[120, 205]}
             units={units}
-            min={120}
-            max={205}
-            set={setA}
           />
           <Given
             label="B leaves at"
-            value={belly}
-            dimension="temperature"
+            of="temperature"
+            state={[belly, setB]}
+            range={[120, 205]}
             units={units}
-            min={120}
-            max={205}
-            set={setB}
           />
           <Given
             label="A’s share of the push"
-            value={share}
-            dimension="share"
+            of="share"
+            state={[share, setShare]}
+            range={[0.1, 0.9]}
             units={units}
-            min={0.1}
-            max={0.9}
-            set={setShare}
           />
           <label className="field">
             <span>On the blade, B runs</span>

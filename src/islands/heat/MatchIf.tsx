@@ -100,32 +100,26 @@ export function MatchIf(bench: Bench) {
           </label>
           <Given
             label="Microwave, watts"
-            value={power}
-            dimension="count"
+            of="count"
+            state={[power, setPower]}
+            range={[200, 3000]}
             units={units}
-            min={200}
-            max={3000}
-            set={setPower}
           />
           {LETTERS.slice(0, count).map((letter, i) => (
             <div key={letter} className="contents lg:grid lg:grid-cols-2 lg:gap-3">
               <Given
                 label={`${letter} is`}
-                value={heats[i]!}
-                dimension="temperature"
+                of="temperature"
+                state={[heats[i]!, (value) => setHeats(put(heats, i, value))]}
+                range={[20, 205]}
                 units={units}
-                min={20}
-                max={205}
-                set={(value) => setHeats(put(heats, i, value))}
               />
               <Given
                 label={`${letter} holds`}
-                value={ml[i]!}
-                dimension="volume"
+                of="volume"
+                state={[ml[i]!, (value) => setMl(put(ml, i, value))]}
+                range={[10, 2000]}
                 units={units}
-                min={10}
-                max={2000}
-                set={(value) => setMl(put(ml, i, value))}
               />
             </div>
           ))}

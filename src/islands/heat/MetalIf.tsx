@@ -102,30 +102,24 @@ export function MetalIf(bench: Bench) {
           <Pick label="Mould" value={chosen} all={moulds} take={setI} />
           <Given
             label="The shop is"
-            value={room}
-            dimension="temperature"
+            of="temperature"
+            state={[room, setRoom]}
+            range={[-10, 40]}
             units={units}
-            min={-10}
-            max={40}
-            set={setRoom}
           />
           <Given
             label="Shot at"
-            value={shot}
-            dimension="temperature"
+            of="temperature"
+            state={[shot, setShot]}
+            range={[120, 205]}
             units={units}
-            min={120}
-            max={205}
-            set={setShot}
           />
           <Given
             label="Hands between shots"
-            value={hands}
-            dimension="time"
+            of="time"
+            state={[hands, setHands]}
+            range={[5, 1800]}
             units={units}
-            min={5}
-            max={1800}
-            set={setHands}
           />
           <Choice label="It stands on" value={stand} of={STANDS} onChange={setStand} />
         </>

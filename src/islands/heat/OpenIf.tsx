@@ -5,7 +5,7 @@ import { clock, degrees, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { from, Given, Pick, WhatIf } from './parts.tsx';
+import { from, Pick, ShotAndMetal, WhatIf } from './parts.tsx';
 
 /**
  * Contact between plastic and metal may be this far from usual either way, as a factor: the range
@@ -98,23 +98,11 @@ export function OpenIf(bench: Bench) {
               setMetal(moulds[next]!.warmTo);
             }}
           />
-          <Given
-            label="Shot at"
-            value={shot}
-            dimension="temperature"
+          <ShotAndMetal
             units={units}
-            min={120}
-            max={205}
-            set={setShot}
-          />
-          <Given
-            label="Mould is"
-            value={metal}
-            dimension="temperature"
-            units={units}
-            min={-10}
-            max={120}
-            set={setMetal}
+            shot={[shot, setShot]}
+            metal={[metal, setMetal]}
+            hottest={120}
           />
         </>
       }

@@ -35,36 +35,45 @@ export const from = ({ start }: Bench, key: string, usual: number): number => {
   return start[key] !== undefined && Number.isFinite(count) ? count : usual;
 };
 
-/** A field of a what-if. */
-export function Given({
+/** A figure and what changes it, as `useState` gives them. */
+type State = readonly [number, (value: number) => void];
+
+/** A field of a what-if: a figure, and between what it may be. */
+export const Given = ({
   label,
-  value,
-  dimension,
+  of,
+  state: [value, set],
+  range: [min, max],
   units,
-  min,
-  max,
-  set,
 }: {
   label: string;
-  value: number;
-  dimension: Dimension;
+  of: Dimension;
+  state: State;
+  range: readonly [number, number];
   units: ShopUnits;
-  min: number;
-  max: number;
-  set: (value: number) => void;
-}) {
-  return (
-    <FigureField
-      label={label}
-      value={value}
-      of={dimension}
-      units={units}
-      min={min}
-      max={max}
-      onChange={set}
-    />
-  );
-}
+}) => <FigureField {...{ label, value, of, units, min, max }} onChange={set} />;
+
+/** The heat of a shot and of the mould it goes into, °C. */
+export const ShotAndMetal = ({
+  units,
+  shot,
+  metal,
+  coldest = 120,
+  hottest,
+}: {
+  units: ShopUnits;
+  shot: State;
+  metal: State;
+  /** of a shot */
+  coldest?: number;
+  /** of a mould */
+  hottest: number;
+}) => (
+  <>
+    <Given label="Shot at" of="temperature" state={shot} range={[coldest, 205]} units={units} />
+    <Given label="Mould is" of="temperature" state={metal} range={[-10, hottest]} units={units} />
+  </>
+);
 
 /** One what-if: what is given, the numbers that matter, the curve. */
 export function WhatIf({

@@ -1,5 +1,9 @@
 import { useState } from 'react';
 import { call } from '@/ui/api.ts';
+import { Door, MOST, Typed } from './fields.tsx';
+
+/** Digits of a code; what stands between them does not count. */
+const DIGITS = 8;
 
 /** Makes this device a bench tablet. */
 export default function PairTablet() {
@@ -11,47 +15,25 @@ export default function PairTablet() {
     if (reply.ok) return location.assign('/bench');
     setWrong(reply.message);
   };
+  const ready = code.replace(/\D/g, '').length >= DIGITS && name.trim() !== '';
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(submit) => {
-        submit.preventDefault();
-        void go();
-      }}
-    >
-      <label className="field">
-        <span>Code, eight digits</span>
-        <input
-          className="box font-mono text-2xl"
-          inputMode="numeric"
-          autoComplete="one-time-code"
-          maxLength={12}
-          value={code}
-          onChange={(change) => setCode(change.target.value)}
-        />
-      </label>
-      <label className="field">
-        <span>What this tablet is called</span>
-        <input
-          className="box"
-          value={name}
-          maxLength={60}
-          placeholder="bench by the window"
-          onChange={(change) => setName(change.target.value)}
-        />
-      </label>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
-      <button
-        type="submit"
-        className="act act-main justify-center"
-        disabled={code.replace(/\D/g, '').length < 8 || !name.trim()}
-      >
-        Pair
-      </button>
-    </form>
+    <Door act="Pair" {...{ ready, wrong, go }}>
+      <Typed
+        label="Code, eight digits"
+        className="font-mono text-2xl"
+        inputMode="numeric"
+        autoComplete="one-time-code"
+        maxLength={12}
+        value={code}
+        onChange={setCode}
+      />
+      <Typed
+        label="What this tablet is called"
+        value={name}
+        maxLength={MOST.name}
+        placeholder="bench by the window"
+        onChange={setName}
+      />
+    </Door>
   );
 }

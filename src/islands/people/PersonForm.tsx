@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Role } from '@/core/people.ts';
 import { ROLES } from '@/core/people.ts';
 import { call } from '@/ui/api.ts';
+import { MOST, Typed, Wrong } from './fields.tsx';
 
 export interface Person {
   id: number;
@@ -52,16 +53,13 @@ export function PersonForm({
         void keep();
       }}
     >
-      <label className="field">
-        <span>Name</span>
-        <input
-          className="box"
-          value={name}
-          maxLength={60}
-          autoComplete="off"
-          onChange={(change) => setName(change.target.value)}
-        />
-      </label>
+      <Typed
+        label="Name"
+        value={name}
+        maxLength={MOST.name}
+        autoComplete="off"
+        onChange={setName}
+      />
       <label className="field">
         <span>May</span>
         <select className="box" value={role} onChange={(change) => setRole(change.target.value)}>
@@ -72,32 +70,24 @@ export function PersonForm({
           ))}
         </select>
       </label>
-      <label className="field">
-        <span>{person?.signs ? 'A new password' : 'Password, at least 10 letters'}</span>
-        <input
-          className="box"
-          type="password"
-          value={secret}
-          maxLength={200}
-          autoComplete="new-password"
-          onChange={(change) => setSecret(change.target.value)}
-        />
-      </label>
-      <label className="field">
-        <span>
-          {person?.pin ? 'A new PIN for the bench' : 'PIN for the bench, if one is wanted'}
-        </span>
-        <input
-          className="box"
-          type="password"
-          inputMode="numeric"
-          value={pin}
-          maxLength={8}
-          autoComplete="off"
-          disabled={noPin}
-          onChange={(change) => setPin(change.target.value)}
-        />
-      </label>
+      <Typed
+        label={person?.signs ? 'A new password' : 'Password, at least 10 letters'}
+        type="password"
+        value={secret}
+        maxLength={MOST.secret}
+        autoComplete="new-password"
+        onChange={setSecret}
+      />
+      <Typed
+        label={person?.pin ? 'A new PIN for the bench' : 'PIN for the bench, if one is wanted'}
+        type="password"
+        inputMode="numeric"
+        value={pin}
+        maxLength={8}
+        autoComplete="off"
+        disabled={noPin}
+        onChange={setPin}
+      />
       {person?.pin && (
         <label className="flex min-h-11 items-center gap-3 sm:col-span-2">
           <input
@@ -109,11 +99,7 @@ export function PersonForm({
           Take the PIN away
         </label>
       )}
-      {wrong && (
-        <p className="wrong sm:col-span-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong says={wrong} className="sm:col-span-2" />
       <p className="flex gap-3">
         <button type="submit" className="act act-main" disabled={!name.trim()}>
           Save

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { call } from '@/ui/api.ts';
+import { Door, MOST, Typed } from './fields.tsx';
 
 /** A name and a password; on to where one wanted to go. */
 export default function SignIn({ to }: { to: string }) {
@@ -12,46 +13,22 @@ export default function SignIn({ to }: { to: string }) {
     setWrong(reply.message);
   };
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(submit) => {
-        submit.preventDefault();
-        void go();
-      }}
-    >
-      <label className="field">
-        <span>Name</span>
-        <input
-          className="box"
-          value={name}
-          maxLength={60}
-          autoComplete="username"
-          onChange={(change) => setName(change.target.value)}
-        />
-      </label>
-      <label className="field">
-        <span>Password</span>
-        <input
-          className="box"
-          type="password"
-          value={secret}
-          maxLength={200}
-          autoComplete="current-password"
-          onChange={(change) => setSecret(change.target.value)}
-        />
-      </label>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
-      <button
-        type="submit"
-        className="act act-main justify-center"
-        disabled={!name.trim() || !secret}
-      >
-        Sign in
-      </button>
-    </form>
+    <Door act="Sign in" ready={name.trim() !== '' && secret !== ''} {...{ wrong, go }}>
+      <Typed
+        label="Name"
+        value={name}
+        maxLength={MOST.name}
+        autoComplete="username"
+        onChange={setName}
+      />
+      <Typed
+        label="Password"
+        type="password"
+        value={secret}
+        maxLength={MOST.secret}
+        autoComplete="current-password"
+        onChange={setSecret}
+      />
+    </Door>
   );
 }

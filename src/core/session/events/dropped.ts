@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, OWN, saysNothingOfHeat } from './kind.ts';
+import { AFTERWARDS, type EventKind } from './kind.ts';
 
 /** baits lost since they were counted; below 0 = found again */
 export const DroppedSchema = z.object({
@@ -13,10 +13,8 @@ export const DroppedSchema = z.object({
 export const dropped: EventKind<typeof DroppedSchema> = {
   payload: DroppedSchema,
   work: { name: 'Count what was lost' },
-  identity: mayComeTwice,
+  ...AFTERWARDS,
   rows: (_state, { shot }) => [shot],
-  heat: saysNothingOfHeat,
-  brings: OWN,
   apply: (state, event) => {
     const shot = state.shots.get(event.payload.shot);
     if (shot)

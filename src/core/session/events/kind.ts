@@ -71,3 +71,9 @@ export function shotIn(state: SessionState, mould: string): string[] {
   const shot = state.moulds.get(mould)?.shot;
   return shot ? [shot] : [];
 }
+
+/**
+ * What is so of every act that puts a shot right afterwards: it may be done again, it says nothing
+ * of heat, and it brings its own.
+ */
+export const AFTERWARDS = { identity: mayComeTwice, heat: saysNothingOfHeat, brings: OWN } as const;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, OWN, saysNothingOfHeat } from './kind.ts';
+import { AFTERWARDS, type EventKind } from './kind.ts';
 
 /** what the maker calls the colours of some shots; null = as they were reckoned */
 export const NamedSchema = z.object({
@@ -11,10 +11,8 @@ export const NamedSchema = z.object({
 export const named: EventKind<typeof NamedSchema> = {
   payload: NamedSchema,
   work: { name: 'Name a colour' },
-  identity: mayComeTwice,
+  ...AFTERWARDS,
   rows: (_state, { shots }) => shots,
-  heat: saysNothingOfHeat,
-  brings: OWN,
   apply: (state, event) => {
     for (const key of event.payload.shots) {
       const shot = state.shots.get(key);

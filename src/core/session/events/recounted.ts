@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, OWN, saysNothingOfHeat } from './kind.ts';
+import { AFTERWARDS, type EventKind } from './kind.ts';
 
 /** a shot counted again, any time after */
 export const RecountedSchema = z.object({
@@ -14,10 +14,8 @@ export const RecountedSchema = z.object({
 export const recounted: EventKind<typeof RecountedSchema> = {
   payload: RecountedSchema,
   work: { name: 'Count again' },
-  identity: mayComeTwice,
+  ...AFTERWARDS,
   rows: (_state, { shot }) => [shot],
-  heat: saysNothingOfHeat,
-  brings: OWN,
   apply: (state, event) => {
     const shot = state.shots.get(event.payload.shot);
     const { good, usable, second } = event.payload;
