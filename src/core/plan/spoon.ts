@@ -26,13 +26,22 @@ export function spoon(ml: number, shop: ShopUnits): string {
   return `${parts.join(' + ')} tsp`;
 }
 
-/** How much of an ingredient, as it is measured out: drops, scoops, or by weight. */
+/** mL over which a volume is measured in a cup, not by the scoop. */
+const BY_SCOOP = 10;
+type Counted = Ingredient['dimension'];
+const AMOUNT: Record<Counted, (amount: number, shop: ShopUnits) => string> = {
+  drops: (drops) => `${Math.round(drops * 10) / 10} dr`,
+  volume: (ml, shop) => (ml > BY_SCOOP ? say(ml, 'volume', shop) : spoon(ml, shop)),
+  mass: (grams, shop) => say(grams, 'mass', shop),
+};
+/**
+ * An amount as it is measured out: drops, scoops or a cup, or by weight.
+ * @param amount drops, mL or g
+ */
+export const sayAmount = (amount: number, dimension: Counted, shop: ShopUnits): string =>
+  AMOUNT[dimension](amount, shop);
+/** How much of an ingredient, as it is measured out. */
 export const sayIngredient = (
   { amount, dimension }: Pick<Ingredient, 'amount' | 'dimension'>,
   shop: ShopUnits,
-): string =>
-  dimension === 'drops'
-    ? `${amount} dr`
-    : dimension === 'volume'
-      ? spoon(amount, shop)
-      : say(amount, 'mass', shop);
+): string => sayAmount(amount, dimension, shop);

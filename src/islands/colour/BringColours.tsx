@@ -1,8 +1,7 @@
 import { useState } from 'react';
-import type { Ingredient, Mix } from '@/core/material/index.ts';
-import { spoon } from '@/core/plan/spoon.ts';
+import type { Mix } from '@/core/material/index.ts';
+import { sayIngredient } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 
 type Choice = 'keep' | 'take' | 'both';
@@ -39,15 +38,12 @@ function Side({
   list: Item['list'];
   units: ShopUnits;
 }) {
-  const amount = (ingredient: Ingredient) =>
-    ingredient.dimension === 'drops'
-      ? `${ingredient.amount} dr`
-      : ingredient.dimension === 'volume'
-        ? spoon(ingredient.amount, units)
-        : say(ingredient.amount, 'mass', units);
   const lines = (given: unknown): [string, string][] =>
     list === 'mixes'
-      ? (given as Mix).ladder.map((ingredient) => [ingredient.what, amount(ingredient)])
+      ? (given as Mix).ladder.map((ingredient) => [
+          ingredient.what,
+          sayIngredient(ingredient, units),
+        ])
       : Object.entries(given as object).map(([key, value]) => [
           key,
           typeof value === 'object' ? JSON.stringify(value) : String(value),

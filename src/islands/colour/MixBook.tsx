@@ -1,12 +1,12 @@
 import { useState } from 'react';
-import { hexOf, lightOf, throughTo } from '@/core/colour/index.ts';
 import type { Kin, Material, Mix } from '@/core/material/index.ts';
-import { RECIPE_CUP, scaleMix, WHEN } from '@/core/material/index.ts';
+import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { say } from '@/core/quantity/index.ts';
 import { useSave } from '@/ui/useSave.tsx';
 import { FigureField } from '@/ui/FigureField.tsx';
-import { amount, Looks, THIN } from './MixLooks.tsx';
+import { MixLadder } from './MixLadder.tsx';
+import { Looks } from './MixLooks.tsx';
+import { MixVersions } from './MixVersions.tsx';
 import { Pictures, type PictureNote } from './MixPictures.tsx';
 import { Family } from './MixFamily.tsx';
 
@@ -79,47 +79,6 @@ export default function MixBook({
     ]);
     setShown(count);
   };
-  const ladder = (version: Version, beside: Version | undefined) => (
-    <ol>
-      {scaleMix(version.spec, ml).map((scaled) => {
-        const was = beside && scaleMix(beside.spec, ml).find((other) => other.what === scaled.what);
-        const changed =
-          beside &&
-          (!was ||
-            amount(was.amount, was.dimension, units) !==
-              amount(scaled.amount, scaled.dimension, units));
-        return (
-          <li key={scaled.what} className="flex justify-between gap-3 border-b border-rule py-1">
-            <span>
-              {changed && '◇ '}
-              {scaled.what}
-              <span className="block text-sm text-soft">
-                {WHEN[scaled.when]}
-                {Math.abs(scaled.off) > 0.02
-                  ? `, ${scaled.exact.toFixed(1)} dr exactly: ` +
-                    `${scaled.off > 0 ? '+' : '−'}${Math.abs(Math.round(100 * scaled.off))} %`
-                  : ''}
-              </span>
-            </span>
-            <b className="figure">{amount(scaled.amount, scaled.dimension, units)}</b>
-          </li>
-        );
-      })}
-      {beside?.spec.ladder
-        .filter(
-          (ingredient) => !version.spec.ladder.some((other) => other.what === ingredient.what),
-        )
-        .map((ingredient) => (
-          <li
-            key={ingredient.what}
-            className="flex justify-between gap-3 border-b border-rule py-1 text-soft"
-          >
-            <span>◇ {ingredient.what}</span>
-            <span>not in it</span>
-          </li>
-        ))}
-    </ol>
-  );
   return (
     <>
       {asking}
@@ -143,85 +102,23 @@ export default function MixBook({
             />
           </div>
           <h2 className="mt-3">Version {one.n}</h2>
-          {ladder(one, two)}
+          <MixLadder mix={one.spec} beside={two?.spec} ml={ml} units={units} />
           {two && (
             <>
               <h2 className="mt-4">Version {two.n}</h2>
-              {ladder(two, one)}
+              <MixLadder mix={two.spec} beside={one.spec} ml={ml} units={units} />
             </>
           )}
         </section>
       </div>
       <section aria-label="Versions" className="mt-8 border-t-[1.5px] border-ink pt-3">
         <h2>Every version</h2>
-        <table className="mt-1">
-          <thead>
-            <tr>
-              <th>Version</th>
-              <th>Saved</th>
-              <th>Through {say(THIN, 'length', units)}, on white</th>
-              <th>
-                <span className="sr-only">Do</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {versions.map((version) => (
-              <tr key={version.n} data-version={version.n}>
-                <td className="figure">{version.n}</td>
-                <td>
-                  {version.at.slice(0, 10)}
-                  {version.session && (
-                    <>
-                      {' '}
-                      <a href={`/sessions/${version.session}`}>from cup {version.cup}</a>
-                    </>
-                  )}
-                  {version.baits.map((bait) => (
-                    <span key={bait.bait + bait.colourway} className="block text-sm text-soft">
-                      {bait.shot} {bait.bait}, {bait.good} good: {bait.colourway}
-                    </span>
-                  ))}
-                </td>
-                <td>
-                  <svg
-                    viewBox="0 0 60 24"
-                    width="60"
-                    height="24"
-                    role="img"
-                    aria-label={`Version ${version.n}`}
-                  >
-                    <path
-                      d="M0 0H60V24H0Z"
-                      fill={hexOf(throughTo(lightOf(version.spec, materials).medium, THIN, 'card'))}
-                    />
-                    <path d="M.75 .75H59.25V23.25H.75Z" className="line-art" />
-                  </svg>
-                </td>
-                <td className="py-1">
-                  <div className="flex flex-wrap gap-2">
-                    <button
-                      type="button"
-                      className={`act ${shown === version.n ? 'act-main' : ''}`}
-                      aria-pressed={shown === version.n}
-                      onClick={() => setShown(version.n)}
-                    >
-                      Show it
-                    </button>
-                    <button
-                      type="button"
-                      className={`act ${other === version.n ? 'act-main' : ''}`}
-                      aria-pressed={other === version.n}
-                      onClick={() => setOther(other === version.n ? null : version.n)}
-                    >
-                      Beside it
-                    </button>
-                  </div>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <MixVersions
+          {...{ versions, materials, units, shown }}
+          beside={other}
+          onShow={setShown}
+          onBeside={setOther}
+        />
         {one.n !== versions[0]!.n && (
           <button type="button" className="act act-main mt-3" onClick={() => void again()}>
             Mix version {one.n} from now on
@@ -229,39 +126,44 @@ export default function MixBook({
         )}
       </section>
       {family.length > 1 && <Family kin={family} id={id} />}
-      <section aria-label="Shot from it" className="mt-6">
-        <h2>Shot from it</h2>
-        {uses.length === 0 ? (
-          <p className="text-soft">No session has begun from it yet.</p>
-        ) : (
-          <table className="mt-1">
-            <thead>
-              <tr>
-                <th>Evening</th>
-                <th>Cup</th>
-                <th>Began from</th>
-                <th className="num">Baits</th>
-                <th className="num">Good</th>
-              </tr>
-            </thead>
-            <tbody>
-              {uses.map((use) => (
-                <tr key={use.session}>
-                  <td>
-                    <a href={`/sessions/${use.session}`}>{use.name}</a>{' '}
-                    <span className="text-soft">{use.at.slice(0, 10)}</span>
-                  </td>
-                  <td>{use.letter}</td>
-                  <td>{use.version === null ? 'a mix changed since' : `version ${use.version}`}</td>
-                  <td className="num figure">{use.shot}</td>
-                  <td className="num figure">{use.good}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </section>
+      <ShotFromIt uses={uses} />
       <Pictures key={shown} id={id} n={shown} start={pictures} />
     </>
   );
 }
+
+/** Sessions whose cups began from it, and what came of them. */
+const ShotFromIt = ({ uses }: Pick<Props, 'uses'>) => (
+  <section aria-label="Shot from it" className="mt-6">
+    <h2>Shot from it</h2>
+    {uses.length === 0 ? (
+      <p className="text-soft">No session has begun from it yet.</p>
+    ) : (
+      <table className="mt-1">
+        <thead>
+          <tr>
+            <th>Evening</th>
+            <th>Cup</th>
+            <th>Began from</th>
+            <th className="num">Baits</th>
+            <th className="num">Good</th>
+          </tr>
+        </thead>
+        <tbody>
+          {uses.map((use) => (
+            <tr key={use.session}>
+              <td>
+                <a href={`/sessions/${use.session}`}>{use.name}</a>{' '}
+                <span className="text-soft">{use.at.slice(0, 10)}</span>
+              </td>
+              <td>{use.letter}</td>
+              <td>{use.version === null ? 'a mix changed since' : `version ${use.version}`}</td>
+              <td className="num figure">{use.shot}</td>
+              <td className="num figure">{use.good}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    )}
+  </section>
+);

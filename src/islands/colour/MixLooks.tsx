@@ -6,10 +6,9 @@ import { opacity, throughTo, BACKINGS, type Backing } from '../../core/colour/mi
 import { hueTurn } from '../../core/colour/pair.ts';
 import { dyesUnder, OFTEN_AT } from '../../core/material/dye.ts';
 import { hardness } from '../../core/material/hardness.ts';
-import type { Ingredient, Mix } from '../../core/material/schema.ts';
+import type { Mix } from '../../core/material/schema.ts';
 import type { Material } from '../../core/material/shelf.ts';
 import type { Scene } from '../../core/picture/scene.ts';
-import { spoon } from '../../core/plan/spoon.ts';
 import { say, degrees } from '../../core/quantity/format.ts';
 import type { ShopUnits } from '../../core/quantity/units.ts';
 import { stationsOf, roundOf } from '../../ui/baitPath.ts';
@@ -22,12 +21,6 @@ const BODY = 10;
 const LENGTH = 95;
 /** mm versions are told apart at: a body hides what differs. */
 export const THIN = 2;
-export const amount = (value: number, day: Ingredient['dimension'], units: ShopUnits): string =>
-  day === 'drops'
-    ? `${Math.round(value)} dr`
-    : day === 'volume'
-      ? spoon(value, units)
-      : say(value, 'mass', units);
 /**
  * The mix as light goes through it: a bait over light and over dark water, and a wedge from thin to
  * thick.

@@ -1,19 +1,8 @@
 import type { Layer } from '@/core/build/index.ts';
-import type { Ingredient } from '@/core/material/index.ts';
 import { scaleMix, WHEN } from '@/core/material/index.ts';
-import { spoon } from '@/core/plan/spoon.ts';
+import { sayIngredient } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { say } from '@/core/quantity/index.ts';
 import type { NamedMix } from './PairFor.tsx';
-
-/** mL over which a volume is measured in a cup, not by the spoon. */
-const BY_SPOON = 10;
-/** An amount as it is measured out, by what it is counted in. */
-const AMOUNT: Record<Ingredient['dimension'], (value: number, units: ShopUnits) => string> = {
-  drops: (value) => `${Math.round(value)} dr`,
-  volume: (value, units) => (value > BY_SPOON ? say(value, 'volume', units) : spoon(value, units)),
-  mass: (value, units) => say(value, 'mass', units),
-};
 
 /** What goes into one layer's cup, in the order it goes in. */
 function LayerRecipe({ layer, mix, ml, units }: LayerProps) {
@@ -40,7 +29,7 @@ function LayerRecipe({ layer, mix, ml, units }: LayerProps) {
               {scaled.what}
               <span className="block text-soft">{WHEN[scaled.when]}</span>
             </span>
-            <b className="figure">{AMOUNT[scaled.dimension](scaled.amount, units)}</b>
+            <b className="figure">{sayIngredient(scaled, units)}</b>
           </li>
         ))}
       </ol>

@@ -1,7 +1,8 @@
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Rung } from '@/core/session/index.ts';
 import type { Go } from './doses.ts';
-import { KEYS, sayAmount } from './doses.ts';
+import { sayAmount } from '@/core/plan/spoon.ts';
+import { KEYS } from './doses.ts';
 
 interface Props {
   rung: Rung;

@@ -1,7 +1,7 @@
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Rung } from '@/core/session/index.ts';
 import { overOf } from '@/core/session/index.ts';
-import { sayAmount } from './doses.ts';
+import { sayAmount } from '@/core/plan/spoon.ts';
 
 /** One thing of the ladder: what is wanted, what is in. */
 export function RungRow({

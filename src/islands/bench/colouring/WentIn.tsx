@@ -1,7 +1,7 @@
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import type { CupState } from '@/core/session/index.ts';
-import { sayAmount } from './doses.ts';
+import { sayAmount } from '@/core/plan/spoon.ts';
 
 /** A cup's trail: what went in, when, and at what heat. */
 export function WentIn({ cup, units }: { cup: CupState; units: ShopUnits }) {

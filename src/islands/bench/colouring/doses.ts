@@ -1,8 +1,7 @@
 import type { Material } from '@/core/material/index.ts';
 import { KINDS, PINCH } from '@/core/material/index.ts';
-import { spoon } from '@/core/plan/spoon.ts';
+import { sayAmount } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { say } from '@/core/quantity/index.ts';
 import type { Rung } from '@/core/session/index.ts';
 
 export type Dimension = Rung['dimension'];
@@ -20,15 +19,6 @@ const STEPS: Record<(typeof KINDS)[keyof typeof KINDS]['by'], [number, number, n
 };
 /** Keys of the three steps. */
 export const KEYS = ['1', '2', '5'] as const;
-
-export const sayAmount = (value: number, dimension: Dimension, units: ShopUnits): string =>
-  dimension === 'drops'
-    ? `${Math.round(value * 10) / 10} dr`
-    : dimension === 'volume'
-      ? value > 10
-        ? say(value, 'volume', units)
-        : spoon(value, units)
-      : say(value, 'mass', units);
 
 /** The goes there are for a rung: its three steps, and the shop's own measures of it. */
 export function goesOf(rung: Rung, material: Material | undefined, units: ShopUnits): Go[] {
