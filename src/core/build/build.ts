@@ -14,7 +14,7 @@ export interface Layer {
   place: PlaceKey;
 }
 /** What is poured by hand: so many grams a cavity, or a share of what the cavity holds. */
-interface Pour extends Layer {
+export interface Pour extends Layer {
   grams: number | null;
   share: number | null;
 }

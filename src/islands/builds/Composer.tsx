@@ -1,7 +1,15 @@
 import { Choice } from '@/ui/Choice.tsx';
 import { useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
-import { BUILDS, checkBuild, layersOf, MAKES } from '@/core/build/index.ts';
+import {
+  checkBuild,
+  layersOf,
+  MAKES,
+  MOST_PARTS,
+  stageBefore,
+  withoutStage,
+  withTip,
+} from '@/core/build/index.ts';
 import type { OutlineKey } from '@/core/mould/outline.ts';
 import { OUTLINES } from '@/core/mould/outline.ts';
 import { useSave } from '@/ui/useSave.tsx';
@@ -9,7 +17,7 @@ import { BaitViews, Section } from '@/ui/BaitViews.tsx';
 import { dress } from '@/ui/dress.ts';
 import { sampleColour, StageStrip } from '@/ui/StageStrip.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
-import { freshKey, LayerFields } from './LayerFields.tsx';
+import { LayerFields } from './LayerFields.tsx';
 import { StageFields } from './StageFields.tsx';
 import { TryIt } from './TryIt.tsx';
 
@@ -28,39 +36,16 @@ export default function Composer({
   build: Build;
   copied: boolean;
 }) {
-  const [build, setB] = useState<Build>(start);
+  const [build, setBuild] = useState<Build>(start);
   const [outline, setOutline] = useState<OutlineKey>('sprat');
   const [cut, setCut] = useState(0.35);
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
   const misfits = checkBuild(build);
   const colourOf = sampleColour(build);
   const drawn = dress(build, (layer) => colourOf(layer.key));
-  const set = (part: Partial<Build>) => setB({ ...build, ...part });
+  const set = (part: Partial<Build>) => setBuild({ ...build, ...part });
   const setStage = (i: number, stage: Build['stages'][number]) =>
     set({ stages: build.stages.map((other, k) => (k === i ? stage : other)) });
-  const addStage = (makes: 'tail' | 'shell') => {
-    const from = (makes === 'tail' ? BUILDS.tailFirst : BUILDS.core)
-      .stages[0] as Build['stages'][number];
-    const key = freshKey(
-      makes,
-      build.stages.map((stage) => stage.key),
-    );
-    const layers = from.layers.map((layer) => ({
-      ...layer,
-      key: freshKey(
-        layer.key,
-        layersOf(build).map((layer) => layer.key),
-      ),
-    }));
-    set({
-      stages: [
-        { ...from, key, layers },
-        ...build.stages.map((stage, i) =>
-          i === build.stages.length - 1 && stage.takes === null ? { ...stage, takes: key } : stage,
-        ),
-      ],
-    });
-  };
   const { save, asking } = useSave(version);
   const keep = async () => {
     const reply = await save<{ id: number }>(
@@ -179,41 +164,18 @@ export default function Composer({
 
       {misfits.length === 0 && <TryIt build={build} />}
       <div className="mb-4 mt-4 flex flex-wrap gap-3">
-        <button
-          type="button"
-          className="act"
-          disabled={build.stages.length >= 4}
-          onClick={() => addStage('tail')}
-        >
-          A stage before: {MAKES.tail.many}
-        </button>
-        <button
-          type="button"
-          className="act"
-          disabled={build.stages.length >= 4}
-          onClick={() => addStage('shell')}
-        >
-          A stage before: {MAKES.shell.many}
-        </button>
-        <button
-          type="button"
-          className="act"
-          onClick={() =>
-            set({
-              finish: build.finish
-                ? null
-                : {
-                    key: freshKey(
-                      'tip',
-                      layersOf(build).map((layer) => layer.key),
-                    ),
-                    name: 'Tip',
-                    place: 'tip',
-                    grams: 0.2,
-                  },
-            })
-          }
-        >
+        {(['tail', 'shell'] as const).map((makes) => (
+          <button
+            key={makes}
+            type="button"
+            className="act"
+            disabled={build.stages.length >= MOST_PARTS.stages}
+            onClick={() => setBuild(stageBefore(build, makes))}
+          >
+            A stage before: {MAKES[makes].many}
+          </button>
+        ))}
+        <button type="button" className="act" onClick={() => setBuild(withTip(build))}>
           {build.finish ? 'Leave the dipped tip out' : 'A tip dipped after'}
         </button>
       </div>
@@ -225,18 +187,7 @@ export default function Composer({
           first={i === 0}
           last={i === build.stages.length - 1}
           set={(next) => setStage(i, next)}
-          takeOut={
-            build.stages.length > 1
-              ? () =>
-                  set({
-                    stages: build.stages
-                      .filter((_, k) => k !== i)
-                      .map((other) =>
-                        other.takes === stage.key ? { ...other, takes: null } : other,
-                      ),
-                  })
-              : undefined
-          }
+          takeOut={build.stages.length > 1 ? () => setBuild(withoutStage(build, stage)) : undefined}
         />
       ))}
       {build.finish && (

@@ -2,15 +2,6 @@ import { Choice } from '@/ui/Choice.tsx';
 import type { Layer } from '@/core/build/index.ts';
 import { PLACES } from '@/core/build/index.ts';
 
-/** A key like the one wanted that is not taken yet. */
-export function freshKey(wanted: string, taken: string[]): string {
-  const base = wanted.replace(/\d+$/, '');
-  for (let count = 1; ; count++) {
-    const key = count === 1 ? base : `${base}${count}`;
-    if (!taken.includes(key)) return key;
-  }
-}
-
 /** Name and place of a layer. */
 export function LayerFields({
   layer,

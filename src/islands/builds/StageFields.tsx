@@ -1,7 +1,16 @@
 import { Choice } from '@/ui/Choice.tsx';
 import type { BlockKind, Build, Stage } from '@/core/build/index.ts';
-import { BLOCKS, layersOf, MAKES, POUR_BY, PUSHES } from '@/core/build/index.ts';
-import { freshKey, LayerFields } from './LayerFields.tsx';
+import {
+  anotherBarrel,
+  BLOCKS,
+  MAKES,
+  MOST_PARTS,
+  POUR_BY,
+  pouredFirst,
+  PUSHES,
+  withLayers,
+} from '@/core/build/index.ts';
+import { LayerFields } from './LayerFields.tsx';
 
 interface Props {
   build: Build;
@@ -12,26 +21,15 @@ interface Props {
   takeOut?: () => void;
 }
 
-/** What a barrel more or fewer asks for by way of a block. */
-const blockFor = (count: number, now: BlockKind | null): BlockKind | null =>
-  count < 2 ? null : now && BLOCKS[now].barrels === count ? now : count === 3 ? 'triple' : 'dual';
-
 /** One stage of a build: what is poured, what is shot, through what, on to what. */
 export function StageFields({ build, stage, first, last, set, takeOut }: Props) {
   const put = (part: Partial<Stage>) => set({ ...stage, ...part });
-  const taken = layersOf(build).map((layer) => layer.key);
   const earlier = build.stages
     .slice(
       0,
       build.stages.findIndex((other) => other.key === stage.key),
     )
     .filter((stage) => stage.makes !== 'bait');
-  const setLayers = (layers: Stage['layers']) =>
-    put({
-      layers,
-      block: blockFor(layers.length, stage.block),
-      yoked: layers.length < 2 ? true : stage.yoked,
-    });
   return (
     <section className="border-t border-ink py-3" aria-label={`Stage ${stage.name}`}>
       <div className="grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-4">
@@ -171,7 +169,14 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             type="button"
             className="act"
             aria-label={`Take ${layer.name} out`}
-            onClick={() => setLayers(stage.layers.filter((_, k) => k !== i))}
+            onClick={() =>
+              set(
+                withLayers(
+                  stage,
+                  stage.layers.filter((_, k) => k !== i),
+                ),
+              )
+            }
           >
             Take out
           </button>
@@ -181,68 +186,22 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
         <button
           type="button"
           className="act"
-          disabled={stage.layers.length >= 3}
-          onClick={() =>
-            setLayers([
-              ...stage.layers,
-              {
-                key: freshKey('layer', taken),
-                name: 'Layer',
-                place: stage.layers.length === 0 ? 'whole' : 'belly',
-              },
-            ])
-          }
+          disabled={stage.layers.length >= MOST_PARTS.barrels}
+          onClick={() => set(anotherBarrel(build, stage))}
         >
           Another barrel
         </button>
-        <button
-          type="button"
-          className="act"
-          disabled={stage.pours.length >= 6}
-          onClick={() =>
-            put({
-              pours: [
-                ...stage.pours,
-                {
-                  key: freshKey('spot', taken),
-                  name: 'Spot',
-                  place: 'spot',
-                  grams: 0.15,
-                  share: null,
-                },
-              ],
-            })
-          }
-        >
-          A dot poured first
-        </button>
-        <button
-          type="button"
-          className="act"
-          disabled={stage.pours.length >= 6}
-          onClick={() =>
-            put({
-              pours: [
-                ...stage.pours,
-                {
-                  key: freshKey('pour', taken),
-                  name: 'Poured layer',
-                  place: stage.layers.length === 0 ? 'whole' : 'skin',
-                  grams: null,
-                  share:
-                    stage.layers.length === 0
-                      ? Math.max(
-                          0.05,
-                          1 - stage.pours.reduce((sum, pour) => sum + (pour.share ?? 0), 0),
-                        )
-                      : 0.1,
-                },
-              ],
-            })
-          }
-        >
-          A layer poured first
-        </button>
+        {(['spot', 'layer'] as const).map((what) => (
+          <button
+            key={what}
+            type="button"
+            className="act"
+            disabled={stage.pours.length >= MOST_PARTS.pours}
+            onClick={() => set(pouredFirst(build, stage, what))}
+          >
+            {what === 'spot' ? 'A dot poured first' : 'A layer poured first'}
+          </button>
+        ))}
         {takeOut && (
           <button type="button" className="act" onClick={takeOut}>
             Take the stage out

@@ -6,20 +6,10 @@ import { useSave } from '@/ui/useSave.tsx';
 import { FigureField } from '@/ui/FigureField.tsx';
 import { MixLadder } from './MixLadder.tsx';
 import { Looks } from './MixLooks.tsx';
-import { MixVersions } from './MixVersions.tsx';
+import { MixVersions, type Version } from './MixVersions.tsx';
 import { Pictures, type PictureNote } from './MixPictures.tsx';
 import { Family } from './MixFamily.tsx';
 
-export interface Version {
-  n: number;
-  at: string;
-  spec: Mix;
-  /** session and cup it was kept from at the bench */
-  session: number | null;
-  cup: string | null;
-  /** what was shot of the cup just so */
-  baits: { bait: string; colourway: string; shot: number; good: number }[];
-}
 interface Use {
   session: number;
   name: string;

@@ -1,10 +1,19 @@
 import { hexOf, lightOf, throughTo } from '@/core/colour/index.ts';
-import type { Material } from '@/core/material/index.ts';
+import type { Material, Mix } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
-import type { Version } from './MixBook.tsx';
 import { THIN } from './MixLooks.tsx';
 
+export interface Version {
+  n: number;
+  at: string;
+  spec: Mix;
+  /** session and cup it was kept from at the bench */
+  session: number | null;
+  cup: string | null;
+  /** what was shot of the cup just so */
+  baits: { bait: string; colourway: string; shot: number; good: number }[];
+}
 interface Props {
   versions: Version[];
   materials: Material[];

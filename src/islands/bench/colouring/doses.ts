@@ -4,7 +4,7 @@ import { sayAmount } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Rung } from '@/core/session/index.ts';
 
-export type Dimension = Rung['dimension'];
+type Dimension = Rung['dimension'];
 export interface Go {
   label: string;
   amount: number;
