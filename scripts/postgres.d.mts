@@ -13,5 +13,3 @@ export interface Cluster {
   ) => { status: number | null; stdout: string; stderr: string };
 }
 export const cluster: (name: string, database?: string) => Promise<Cluster>;
-/** Folder of PostgreSQL’s own programs. */
-export function bin(): string;

@@ -1,5 +1,15 @@
+import {
+  type MouldDrawing,
+  type Oven,
+  type Burning,
+  type Standing,
+  LOOK,
+  DRAW,
+  FUSED,
+  PLATE,
+} from './standing.ts';
 import { normal } from '../src/core/chance.ts';
-import type { Shot, WorldBait, WorldFault } from './bait.ts';
+import type { Shot, WorldFault } from './bait.ts';
 import { faultOf, freezes } from './bait.ts';
 import type { Luck } from './chance.ts';
 import { constant, luckOf } from './chance.ts';
@@ -8,57 +18,6 @@ import { fillCup, meanHeat, SCORCH, stepCup, stirCup } from './cup.ts';
 import type { WorldBarrel, WorldMould } from './metal.ts';
 import { metalAt, stepBarrel, stepMould, throughBlock } from './metal.ts';
 import type { Traits } from './traits.ts';
-
-/** What a mould is, by its drawing: no heat in it. */
-export interface MouldDrawing {
-  key: string;
-  bait: WorldBait;
-  /** J/K, W/K of loss per K, W/K from end to end */
-  capacity: number;
-  loss: number;
-  across: number;
-  warmTo: number;
-  /** °C it is meant to be shot at */
-  window: { low: number; high: number };
-  cavities: number;
-  feedsItself: boolean;
-}
-
-interface Oven {
-  watts: number;
-  efficiency: number;
-  dead: number;
-  ran: number;
-}
-interface Burning {
-  oven: Oven;
-  cups: string[];
-  level: number;
-  gone: number;
-  seconds: number;
-}
-/** One shot as it went in, until it is opened. */
-interface Standing {
-  bait: WorldBait;
-  streams: number[];
-  metal: number;
-  at: number;
-  topped: number;
-  insert: number | null;
-  air: boolean;
-  scorched: number;
-  fused: boolean;
-  core: boolean;
-  apart: number;
-  window: { low: number; high: number };
-}
-
-/** Instruments are plunged and looked at so long, s; so long a draw takes. */
-const LOOK = 7;
-const DRAW = 18;
-const FUSED = 171;
-/** W that a plate gives a mould. */
-const PLATE = 1200;
 
 /**
  * One shop's bench on one evening. All luck of it is drawn from seeds: two makers meet the same.

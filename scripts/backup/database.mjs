@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
-import { bin } from '../postgres.mjs';
+import { bin } from '../postgresHome.mjs';
 
 /**
  * Runs one of PostgreSQL's own tools on a database; throws with what it said. Its password goes by

@@ -12,7 +12,8 @@ import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
 import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
 import { deeper } from './branches.ts';
-import { rehearse, type Rehearsal } from './rehearse.ts';
+import { rehearse } from './rehearse.ts';
+import type { Rehearsal } from './hands.ts';
 import { SHOP } from './shop.ts';
 
 export const DAY = 86_400_000;

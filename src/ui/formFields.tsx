@@ -17,11 +17,7 @@ type Keyed = Record<string, unknown>;
 const valueAt = (spec: object, path: readonly string[]): unknown =>
   path.reduce((inner: unknown, key) => (inner as Keyed)[key], spec);
 /** What is set so that the value at a path is this. */
-const partAt = (
-  spec: object,
-  [first, second]: readonly string[],
-  value: unknown,
-): Keyed => ({
+const partAt = (spec: object, [first, second]: readonly string[], value: unknown): Keyed => ({
   [first!]:
     second === undefined ? value : { ...((spec as Keyed)[first!] as Keyed), [second]: value },
 });

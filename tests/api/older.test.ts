@@ -6,7 +6,7 @@ import { after, before, test } from 'node:test';
 import { gunzipSync } from 'node:zlib';
 import pg from 'pg';
 import { root } from '../../scripts/lib.mjs';
-import { bin } from '../../scripts/postgres.mjs';
+import { bin } from '../../scripts/postgresHome.mjs';
 import type { App } from './harness.ts';
 import { serve } from './harness.ts';
 

@@ -13,7 +13,7 @@ import { BLOCKS, INJECTORS, OVENS, VESSELS } from '../../demo/bench.ts';
 import { COLOURWAYS, MIXES, WAYS } from '../../demo/colourways.ts';
 import { MOULDS } from '../../demo/moulds.ts';
 import { Advised } from './advised.ts';
-import type { Tally } from './table.ts';
+import type { Tally } from './tally.ts';
 import { Table } from './table.ts';
 import { Thumb } from './thumb.ts';
 

@@ -1,90 +1,14 @@
+import { HANDS, type Tally, drawingOf } from './tally.ts';
 import { v4 } from 'uuid';
-import { castAs, heatOfMould, thinOfMould } from '../../../src/core/plan/index.ts';
+import { castAs, heatOfMould } from '../../../src/core/plan/index.ts';
 import type { AnyEvent, Send, SessionState, Snapshot } from '../../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, mouldHeat, startState } from '../../../src/core/session/index.ts';
 import { airVolume } from '../../../src/core/shot/index.ts';
 import type { WorldFault } from '../../../worlds/bait.ts';
 import { firmAfter } from '../../../worlds/bait.ts';
 import type { World } from '../../../worlds/world.ts';
-import type { MouldDrawing } from '../../../worlds/world.ts';
 
 const START = Date.UTC(2026, 10, 20, 18, 30);
-
-/** s an act takes two practised hands, whoever advises them. */
-const HANDS: Partial<Record<Send['kind'], number>> = {
-  woken: 45,
-  warmed: 15,
-  charged: 35,
-  added: 0,
-  coloured: 60,
-  heated: 5,
-  closed: 18,
-  topChecked: 3,
-  loaded: 6,
-  drawn: 6,
-  shot: 9,
-  held: 2,
-  toppedOff: 6,
-  emptied: 15,
-  mouldOpened: 10,
-  cavityMarked: 2,
-  marked: 5,
-  returned: 8,
-  racked: 10,
-  kept: 12,
-  cleaned: 40,
-  stirred: 9,
-  skipped: 1,
-  changed: 2,
-};
-
-/** What was said, and what was so. */
-interface Said {
-  said: number;
-  sd: number;
-  truth: number;
-}
-export interface Tally {
-  draws: (Said & { window: { low: number; high: number } })[];
-  matched: boolean[];
-  metal: Said[];
-  /** s a shot stood, s after which it was firm, and what was said of that */
-  opened: { stood: number; firm: number | null; said: { low: number; high: number } | null }[];
-  readings: number;
-  presses: number;
-  faults: Map<WorldFault, number>;
-  /** s from a mould that could be filled to its draw */
-  waits: number[];
-}
-
-/** A mould as its drawing says, for a world to make of it what it will. */
-function drawingOf(state: SessionState, key: string): MouldDrawing {
-  const { mould } = state.moulds.get(key)!;
-  const run = [...state.runs.values()].find((run) =>
-    run.tools.moulds.some((mould) => String(mould.id) === key),
-  )!;
-  const { section, body, rod } = heatOfMould(mould, castAs(run.stage));
-  const round = section.shape === 'slab' ? 1 : section.shape === 'round' ? 2 : section.shape;
-  const metal = mould.metal === 'machined' || mould.metal === 'cast';
-  return {
-    key,
-    bait: {
-      across: section.across,
-      round,
-      rod: rod ?? 0,
-      hot: 1,
-      thin: thinOfMould(mould).across,
-      metal,
-    },
-    capacity: body.capacity,
-    loss: 12 * body.skin + 8 * body.foot,
-    across: body.capacity / (metal ? 400 : 4000),
-    warmTo: mould.warmTo,
-    window: run.tools.window,
-    cavities: mould.cavities.length,
-    feedsItself: mould.feed === 'top' || mould.closure === 'open',
-  };
-}
 
 /** A bench with hands at it: what is recorded also happens. */
 export class Table {

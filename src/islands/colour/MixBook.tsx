@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Kin, Material, Mix } from '@/core/material/index.ts';
+import type { Kin, Material } from '@/core/material/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { useSave } from '@/ui/useSave.tsx';

@@ -1,0 +1,2 @@
+/** Folder of PostgreSQL’s own programs. */
+export function bin(): string;
