@@ -18,6 +18,7 @@ const page = (who: readonly Who[]) => ({ GET: who });
 export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/': page(SEES_BENCH),
   '/sign-in': page(ANYONE),
+  '/docs/problems': page(ANYONE),
   '/pair': page(ANYONE),
   '/people': page(OWNER),
   '/audit': page(OWNER),

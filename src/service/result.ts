@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { ProblemCode } from './problems.ts';
 import { versionOf } from './version.ts';
 
 export { versionOf } from './version.ts';
@@ -6,7 +7,7 @@ export { awayNow, brokenRule } from '@/store/trouble.ts';
 
 /** A use case answers with a value, or with a problem in words: errors are values. */
 export interface Problem {
-  code: string;
+  code: ProblemCode;
   /** a sentence for the maker */
   message: string;
   /** where it was typed, as a path */
@@ -20,7 +21,7 @@ export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem }
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 export const problem = (
   status: Problem['status'],
-  code: string,
+  code: ProblemCode,
   message: string,
   field?: string,
 ): { ok: false; problem: Problem } => ({ ok: false, problem: { status, code, message, field } });

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { request } from 'node:http';
 import { after, before, test } from 'node:test';
 import type { App } from './harness.ts';
+import { PROBLEMS } from '@/service/problems.ts';
 import { ask, ownDatabase, serve } from './harness.ts';
 
 let app: App;
@@ -101,6 +102,19 @@ test(
     );
   },
 );
+
+test('the type of a problem leads to a line that says what it means, for whoever got it', async () => {
+  const missing = await say('GET', '/api/sessions/987654');
+  const { type, code } = JSON.parse(missing.body) as { type: string; code: string };
+  assert.equal(type, `/docs/problems#${code}`);
+  const page = await say('GET', '/docs/problems');
+  assert.equal(page.status, 200);
+  const anchors = new Set([...page.body.matchAll(/ id="([a-z-]+)"/g)].map(([, id]) => id));
+  assert.deepEqual(
+    Object.keys(PROBLEMS).filter((other) => !anchors.has(other)),
+    [],
+  );
+});
 
 test('no page of ours stands in a frame or runs a script it did not bring; answers are no pages', async () => {
   const page = await say('GET', '/orders');
