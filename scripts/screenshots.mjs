@@ -4,9 +4,7 @@ import { mkdirSync } from 'node:fs';
 import {
   answers,
   build,
-  ensureDebian,
   ensurePackages,
-  existsSync,
   finished,
   freePort,
   join,
@@ -16,9 +14,10 @@ import {
   tsx,
 } from './lib.mjs';
 import { cluster } from './postgres.mjs';
+import { CHROMIUM, ensureChromium } from './chromium.mjs';
 
 ensurePackages();
-ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
+ensureChromium();
 const dist = join(root, '.test', 'dist');
 build(dist);
 const { chromium } = await import('@playwright/test');
@@ -45,18 +44,7 @@ try {
   });
   const url = `http://127.0.0.1:${port}`;
   await answers(`${url}/api/health`);
-  browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  browser = await chromium.launch(CHROMIUM);
   const VIEWS = [
     ['bench', `/bench/${staged.eels}`],
     ['bench-tails', `/bench/${staged.tails}`],

@@ -5,9 +5,7 @@ import { mkdirSync, readdirSync } from 'node:fs';
 import {
   answers,
   build,
-  ensureDebian,
   ensurePackages,
-  existsSync,
   finished,
   freePort,
   join,
@@ -17,6 +15,7 @@ import {
   start,
 } from './lib.mjs';
 import { cluster } from './postgres.mjs';
+import { ensureChromium } from './chromium.mjs';
 
 const only = process.argv[2];
 const wants = (part) => !only || only === part;
@@ -123,7 +122,7 @@ if (served) {
     );
   }
   if (wants('browser')) {
-    ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
+    ensureChromium();
     part('browser');
     const DATABASE_URL = pg.database('browser', 'demo');
     const port = await freePort();

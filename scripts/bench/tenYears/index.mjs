@@ -1,22 +1,11 @@
 // The shop of ten years: `npm run bench [sessions]` and `npm run bench -- kept [sessions]`.
-import {
-  answers,
-  build,
-  ensureDebian,
-  existsSync,
-  finished,
-  freePort,
-  join,
-  root,
-  say,
-  start,
-  tsx,
-} from '../../lib.mjs';
+import { answers, build, finished, freePort, join, root, say, start, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
 import { ask } from '../ask.mjs';
 import { probeTimes, scriptSizes, tapTimes } from './browser.mjs';
 import { appendTimes, longSession, pageTimes } from './served.mjs';
 import { ms } from './times.mjs';
+import { CHROMIUM, ensureChromium } from '../../chromium.mjs';
 
 async function makeShop(pg, sessions) {
   await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
@@ -30,18 +19,7 @@ async function makeShop(pg, sessions) {
 
 async function launch() {
   const { chromium } = await import('@playwright/test');
-  return chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  return chromium.launch(CHROMIUM);
 }
 
 /** What a shop of ten years costs to use: folds, pages, appends, scripts, taps. */
@@ -87,7 +65,7 @@ async function useFigures(pg, dist) {
  * @param onlyKept backup, restore, export and import, in place of its use
  */
 export async function tenYears(sessions, onlyKept) {
-  ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
+  ensureChromium();
   const dist = join(root, '.test', 'dist');
   build(dist);
   const pg = await cluster(`bench-${process.pid}`);

@@ -1,0 +1,2 @@
+export const CHROMIUM: { executablePath: string; args: string[] };
+export const ensureChromium: () => void;
