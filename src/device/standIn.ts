@@ -1,4 +1,4 @@
-import { estimateOf } from '../core/heat/index.ts';
+import { estimateOf, vesselOf } from '../core/heat/index.ts';
 import type {
   AnyEvent,
   BenchEvent,
@@ -36,8 +36,8 @@ export interface StandIn {
 
 /** What is taken of a cup's glass where nobody has said. */
 const glassOf = ({ vessel }: CupState) => ({
-  bore: vessel?.bore ?? 85,
-  volume: vessel?.volume ?? 500,
+  bore: vesselOf(vessel).bore,
+  volume: vesselOf(vessel).volume,
 });
 /**
  * The cup an act stirs; null where it stirs none: a probe that stands in a cup says nothing of

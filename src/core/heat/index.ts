@@ -37,5 +37,6 @@ export * from './sureness.ts';
 export * from './uneven.ts';
 export * from './meanAndSpread.ts';
 export * from './usualCup.ts';
+export * from './vessel.ts';
 export * from './way.ts';
 export * from './worth.ts';

@@ -1,5 +1,6 @@
 import { airPressure } from './degas.ts';
 import type { Estimate } from './meanAndSpread.ts';
+import { PLASTISOL } from '../material/plastisol.ts';
 
 /**
  * What an instrument showed once where the heat was known: in boiling water, or beside a
@@ -32,11 +33,7 @@ export const INSTRUMENTS = {
 >;
 export type Instrument = keyof typeof INSTRUMENTS;
 
-/**
- * °C at which plastic is worked and of the shop around it, and K a check is out by itself
- * (judgements).
- */
-const WORKED = 165;
+/** °C of the shop around it, and K a check is out by itself (judgements). */
 const SHOP = 20;
 const CHECKED = 1;
 
@@ -50,7 +47,7 @@ export function instrumentPrior(reads: Instrument = 'probe', check: Check | null
   const { steady, grows, evening, tells } = INSTRUMENTS[reads];
   const usual = { mean: grows.mean, sd: Math.hypot(steady, grows.sd, evening) };
   if (!check) return usual;
-  const share = check.true < tells ? 0 : (check.true - SHOP) / (WORKED - SHOP);
+  const share = check.true < tells ? 0 : (check.true - SHOP) / (PLASTISOL.worked - SHOP);
   const off = check.shown - check.true - share * grows.mean;
   const own = steady ** 2 + (share * grows.sd) ** 2;
   const byChance = CHECKED ** 2 + (share * evening) ** 2;

@@ -1,16 +1,16 @@
 import { density } from '../material/plastisol.ts';
 import type { CupBody, CupHeat } from './cupBody.ts';
 import { after, EXCHANGE } from './cup.ts';
+import { USUAL_VESSEL } from './vessel.ts';
 
-/** Glass of a half-litre cup, g, and how far it lags behind plastic just cooked, K (judgements). */
-const GLASS = 320;
+/** K glass lags behind plastic just cooked (a judgement). */
 const GLASS_LAG = 25;
 const ROOM = 20;
 
 /** A glass cup nothing is known of but its bore, mm, and mL of cold plastic in it. */
 export const cupBody = (bore: number, ml: number): CupBody => ({
   plastic: ml * density(ROOM),
-  glass: GLASS,
+  glass: USUAL_VESSEL.glass,
   bore,
   volume: ml * (density(ROOM) / density(160)),
   exchange: EXCHANGE.usual,

@@ -14,6 +14,8 @@ export const PLASTISOL = {
   ceiling: 195,
   /** it breaks down here, °C */
   alarm: 205,
+  /** it is usually worked at, where nobody has said, °C (a judgement) */
+  worked: 165,
   /** stiff enough to stop flowing, °C */
   noFlow: 110,
 } as const;

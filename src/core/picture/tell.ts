@@ -8,6 +8,7 @@ import type { Piece } from './compose.ts';
 import { piecesOf } from './compose.ts';
 import { bandsOf, bodyOf } from './scene.ts';
 import type { Scene } from './scene.ts';
+import { PLASTISOL } from '../material/plastisol.ts';
 
 /** What a pictured bait is like, layer by layer. */
 export interface LayerTold {
@@ -55,8 +56,6 @@ export function layersTold(scene: Scene): LayerTold[] {
   });
 }
 
-/** °C a line is spoken of at, and K by which the lower colour is then hotter. */
-const USUAL = 165;
 /**
  * Where the line between two halves lies near the port, from the back, with equal heats and with
  * the belly so much hotter; null where the bait has no such line.
@@ -72,7 +71,7 @@ export function lineTold(scene: Scene, hotter = 4): { even: number; moved: numbe
     lineOf(
       shares.map((share, i) => ({
         share: share / all,
-        celsius: USUAL + (i === 1 ? by : 0),
+        celsius: PLASTISOL.worked + (i === 1 ? by : 0),
         runs: 'alike' as const,
       })),
     )[0]!;

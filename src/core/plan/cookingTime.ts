@@ -3,6 +3,7 @@ import { afterBurst, EXCHANGE, ovenPrior, PRIOR, Z80 } from '../heat/index.ts';
 import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import type { TimingKnown } from './hands.ts';
 import type { CupChoice } from './input.ts';
+import { glassOf, vesselOf } from '../heat/vessel.ts';
 
 export interface Range {
   low: number;
@@ -30,8 +31,8 @@ export function cooking(
   });
   const body = {
     plastic: grams,
-    glass: 320 * ((cup.vessel?.vessel.volume ?? 500) / 500) ** (2 / 3),
-    bore: cup.vessel?.vessel.bore ?? 85,
+    glass: glassOf(cup.vessel?.vessel),
+    bore: vesselOf(cup.vessel?.vessel).bore,
     volume: grams / density(160, GRADES[cup.recipe.grade].density20),
     exchange: EXCHANGE.usual,
     room,

@@ -4,6 +4,7 @@ import { density } from '../material/index.ts';
 import { saysAgain } from './bounds.ts';
 import type { SessionState } from './state.ts';
 import type { CupState, Reading } from './state/cup.ts';
+import { glassOf, vesselOf } from '../heat/vessel.ts';
 
 /**
  * A cup as fast and as slow to lose its heat as one can be, and the least and most an oven gives it
@@ -19,8 +20,8 @@ const GLASS_OVER = 30;
 export const ROOM_MAY = { under: 15, over: 12 } as const;
 const bodyOf = (cup: CupState, room: number, of: typeof COLDEST | typeof HOTTEST): CupBody => ({
   plastic: Math.max(FILM, cup.grams),
-  glass: of.glass * ((cup.vessel?.volume ?? 500) / 500) ** (2 / 3),
-  bore: cup.vessel?.bore ?? 85,
+  glass: glassOf(cup.vessel, of.glass),
+  bore: vesselOf(cup.vessel).bore,
   volume: Math.max(1, cup.grams / density(160)),
   exchange: of.exchange,
   room,

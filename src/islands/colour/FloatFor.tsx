@@ -20,6 +20,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { PLASTISOL } from '@/core/material/plastisol.ts';
 
 /** mm/s under which a bait is said to hang. */
 const HANGS = 8;
@@ -75,7 +76,7 @@ export function FloatFor({
   const clears =
     most > 0
       ? settles(DEEP, {
-          celsius: cools(cupBody(WIDE, RECIPE_CUP), justRead(165)),
+          celsius: cools(cupBody(WIDE, RECIPE_CUP), justRead(PLASTISOL.worked)),
           share: most / SALT / (1 + most / SALT),
         })
       : null;

@@ -4,6 +4,7 @@ import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MetalKnown, MouldState } from '../state/mould.ts';
 import { bodyOfMould, lossTonight, metalSpreadScale, MISSES, roomOf } from './mouldLoss.ts';
+import { PLASTISOL } from '../../material/plastisol.ts';
 
 export { bodyOfMould, roomOf } from './mouldLoss.ts';
 
@@ -144,5 +145,5 @@ export function shotHeatOf(state: SessionState, shot: ShotState): number {
     ? heats.reduce((sum, heat) => sum + heat, 0) / heats.length
     : window
       ? (window.low + window.high) / 2
-      : 165;
+      : PLASTISOL.worked;
 }

@@ -9,15 +9,13 @@ import type { InjectorState } from '../state/injector.ts';
 import type { RunState, SessionState } from '../state.ts';
 import { key } from './fields.ts';
 import { type EventKind, noRows, saysNothingOfHeat } from './kind.ts';
+import { PLASTISOL } from '../../material/plastisol.ts';
 
 export const EmptiedSchema = z.object({
   injector: key,
   habit: z.enum(['push', 'plug']),
   plug: z.enum(['square', 'thin', 'cold', 'none']),
 });
-
-/** °C at which what nobody has a run for any more is reckoned. */
-const UNKNOWN_HEAT = 165;
 
 /**
  * The cup, or the remelt tray, that plastic of two colours goes to; null where there is only one.
@@ -58,7 +56,7 @@ export const emptied: EventKind<typeof EmptiedSchema> = {
     const mixedTo = mixedGoesTo(injector, run);
     const mixedMl = event.payload.habit === 'plug' ? Infinity : mixedIn(state, injector, run);
     for (const { cup, grams } of injector.contents) {
-      const rho = rhoOf(state.cups.get(cup), run ? windowHeat(run) : UNKNOWN_HEAT);
+      const rho = rhoOf(state.cups.get(cup), run ? windowHeat(run) : PLASTISOL.worked);
       const crossed = Math.min(grams, mixedMl * rho);
       give(state, cup, grams - crossed);
       give(state, mixedTo ?? cup, crossed);

@@ -1,14 +1,16 @@
-import type { Vessel } from '../../build/index.ts';
 import type { CupBody } from '../../heat/index.ts';
-import { cupPrior, EXCHANGE, FILM, withCup, withMass } from '../../heat/index.ts';
+import {
+  cupPrior,
+  EXCHANGE,
+  FILM,
+  glassOf,
+  vesselOf,
+  withCup,
+  withMass,
+} from '../../heat/index.ts';
 import { density } from '../../material/index.ts';
 import type { HeatSetup } from '../heatNotes.ts';
 import { type Followed, type NoteOf, without } from './followed.ts';
-
-/** A glass cup of half a litre weighs about so much, g; others by their surface. */
-const GLASS = 320;
-const glassOf = (vessel: Vessel | null): number =>
-  GLASS * ((vessel?.volume ?? 500) / 500) ** (2 / 3);
 
 /**
  * Share of its heat that remelt of unknown history has spent (judgement): it was through fusion
@@ -36,7 +38,7 @@ function newCup(followed: Followed, note: NoteOf<'mass'>, setup: HeatSetup): Fol
   const body: CupBody = {
     plastic: Math.max(FILM, note.grams),
     glass: glassOf(note.vessel),
-    bore: note.vessel?.bore ?? 85,
+    bore: vesselOf(note.vessel).bore,
     volume: Math.max(1, note.grams / density(160)),
     exchange: EXCHANGE.usual,
     room: followed.room,

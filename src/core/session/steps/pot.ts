@@ -1,6 +1,7 @@
 import { deepestGauge, riseUnderVacuum, gaugeFor } from '../../heat/degas.ts';
 import { GRADES } from '../../material/grade.ts';
-import { density } from '../../material/plastisol.ts';
+import { vesselOf } from '../../heat/vessel.ts';
+import { density, PLASTISOL } from '../../material/plastisol.ts';
 import { say } from '../../quantity/format.ts';
 import type { SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
@@ -11,8 +12,8 @@ const DRAWN_TO = 29;
 /** How full a cup is, as a share of its brim. */
 const fullOf = (cup: CupState): number =>
   cup.grams /
-  density(cup.fused ? 165 : 20, GRADES[cup.grade].density20) /
-  Math.max(1, cup.vessel?.volume ?? 500);
+  density(cup.fused ? PLASTISOL.worked : 20, GRADES[cup.grade].density20) /
+  Math.max(1, vesselOf(cup.vessel).volume);
 /**
  * What the pot can do here, and whether this cup stays in it (M10): the gauge, how far it rises,
  * the cups that go in together.
@@ -25,7 +26,7 @@ export function potSays(state: SessionState, cup: CupState): string {
   const rises = riseUnderVacuum(gauge, metres);
   const full = fullOf(cup);
   const fits = full * rises <= 1;
-  const small = (cup.vessel?.volume ?? 500) <= SMALL;
+  const small = vesselOf(cup.vessel).volume <= SMALL;
   return (
     `The gauge reads ${deepest.toFixed(1)} inHg at most here. At ${gauge.toFixed(1)} it ` +
     `rises to ${rises.toFixed(1)} times: ${Math.round(full * 100)} % full, ` +
