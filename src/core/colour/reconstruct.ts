@@ -43,9 +43,10 @@ const shareOf = (x: number): number => (Math.tanh(x) + 1) / 2;
 /** Tristimulus values of a curve, one of them. */
 const seen = (z: readonly number[], axis: number): number =>
   z.reduce((sum, x, band) => sum + shareOf(x) * WEIGHTS[band]![axis]!, 0);
-/** Bands beside one. */
-const beside = (band: number): number[] =>
-  [band - 1, band + 1].filter((other) => other >= 0 && other < BANDS);
+/** Bands beside each. */
+const BESIDE = Array.from({ length: BANDS }, (_, band) =>
+  [band - 1, band + 1].filter((other) => other >= 0 && other < BANDS),
+);
 
 /** The Lagrangian's own equations round a curve: one a band for its slope, one for each of XYZ. */
 function newton({ z, pull }: Curve, xyz: Xyz): { rows: number[][]; right: number[]; off: number } {
@@ -56,7 +57,7 @@ function newton({ z, pull }: Curve, xyz: Xyz): { rows: number[][]; right: number
     const weights = WEIGHTS[band]!;
     const drag = weights[0] * pull[0]! + weights[1] * pull[1]! + weights[2] * pull[2]!;
     const row = new Array<number>(BANDS + 3).fill(0);
-    const others = beside(band);
+    const others = BESIDE[band]!;
     for (const other of others) row[other] = -2;
     row[band] = 2 * others.length - 2 * slope[band]! * Math.tanh(z[band]!) * drag;
     for (let axis = 0; axis < 3; axis++) row[BANDS + axis] = slope[band]! * weights[axis]!;
