@@ -26,6 +26,12 @@ const charged = (cup: CupState, grams: number, from: 'fresh' | 'remelt'): Send =
   payload: { cup: cup.key, grams, from },
 });
 
+/** What a cup is charged with. */
+const CHARGED = [
+  { from: 'fresh', name: 'plastisol' },
+  { from: 'remelt', name: 'remelt' },
+] as const;
+
 /** A press for each rung of its mix, as much as its charge wants. */
 function OfItsMix({ cup, units, onSend }: Props) {
   const charge = cup.plannedCharges[Math.max(0, cup.charges - 1)] ?? cup.grams;
@@ -95,20 +101,16 @@ function SomethingElse({ cup, units, scale, onSend }: Props & { scale: number | 
             since it was set to nothing:
           </p>
           <p className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="act"
-              onClick={() => onSend(charged(cup, scale, 'fresh'))}
-            >
-              plastisol
-            </button>
-            <button
-              type="button"
-              className="act"
-              onClick={() => onSend(charged(cup, scale, 'remelt'))}
-            >
-              remelt
-            </button>
+            {CHARGED.map(({ from, name: of }) => (
+              <button
+                key={from}
+                type="button"
+                className="act"
+                onClick={() => onSend(charged(cup, scale, from))}
+              >
+                {of}
+              </button>
+            ))}
             <button
               type="button"
               className="act"

@@ -3,12 +3,12 @@ import type { Kin, Material } from '@/core/material/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { useSave } from '@/ui/useSave.tsx';
-import { FigureField } from '@/ui/FigureField.tsx';
 import { MixLadder } from './MixLadder.tsx';
 import { Looks } from './MixLooks.tsx';
 import { MixVersions, type Version } from './MixVersions.tsx';
 import { Pictures, type PictureNote } from './MixPictures.tsx';
 import { Family } from './MixFamily.tsx';
+import { ChargeField } from './ChargeField.tsx';
 
 interface Use {
   session: number;
@@ -81,15 +81,7 @@ export default function MixBook({
         <Looks mix={one.spec} materials={materials} units={units} seed={id} />
         <section aria-label="What goes in">
           <div className="max-w-48">
-            <FigureField
-              label="For a charge of"
-              value={ml}
-              of="volume"
-              units={units}
-              min={5}
-              max={5000}
-              onChange={setMl}
-            />
+            <ChargeField ml={ml} units={units} onChange={setMl} />
           </div>
           <h2 className="mt-3">Version {one.n}</h2>
           <MixLadder mix={one.spec} beside={two?.spec} ml={ml} units={units} />

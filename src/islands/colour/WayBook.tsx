@@ -15,6 +15,7 @@ import { usePicture } from './usePicture.ts';
 import { WayLayers } from './WayLayers.tsx';
 import { WayPictures } from './WayPictures.tsx';
 import { WayTold } from './WayTold.tsx';
+import { ChargeField } from './ChargeField.tsx';
 
 interface Props {
   id: number;
@@ -119,15 +120,7 @@ function Chosen({
         </div>
       )}
       <div className="w-40">
-        <FigureField
-          label="For a charge of"
-          value={ml}
-          of="volume"
-          units={units}
-          min={5}
-          max={5000}
-          onChange={set.ml}
-        />
+        <ChargeField ml={ml} units={units} onChange={set.ml} />
       </div>
     </div>
   );
