@@ -102,7 +102,7 @@ async function shown(page: Page, letter: string): Promise<number> {
  * Presses the main key for what was read on it; false where it has become another meanwhile: then a
  * hand reads it again.
  */
-async function pressedFor(page: Page, hands: Hands, read: string): Promise<boolean> {
+export async function pressedFor(page: Page, hands: Hands, read: string): Promise<boolean> {
   await unguarded(page);
   if ((await mainSays(page)) !== read) return false;
   await hands.main();
