@@ -15,7 +15,8 @@ import {
   mouldHeat,
   setMouldHeat,
 } from '@/core/session/effects/mouldHeat.ts';
-import { bodyOfMould, metalSpreadScale, MISSES } from '@/core/session/effects/mouldLoss.ts';
+import { MISSES } from '@/core/session/effects/lossChain.ts';
+import { bodyOfMould, metalSpreadScale } from '@/core/session/effects/mouldLoss.ts';
 import { learnedFrom, shotLessons, startState } from '@/core/session/index.ts';
 import { normal, seeded } from '@/core/chance.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';

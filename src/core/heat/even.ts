@@ -4,24 +4,38 @@ import type { Estimate } from './meanAndSpread.ts';
 const POINTS = 401;
 const REACH = 5;
 
+/** Evenly laid points round a prior. @param points an odd number of them */
+export const gridOf = (prior: Estimate, points = POINTS): number[] =>
+  Array.from(
+    { length: points },
+    (_, i) => prior.mean + prior.sd * REACH * ((2 * i) / (points - 1) - 1),
+  );
+
 /**
  * What is believed of one number once data have spoken: a normal prior times the data's likelihood,
- * on a grid.
+ * summed over a grid of it.
+ * @param logs ln of the likelihood at each point of the grid
  */
-export function onGrid(prior: Estimate, logLikelihood: (x: number) => number): Estimate {
-  const xs = Array.from(
-    { length: POINTS },
-    (_, i) => prior.mean + prior.sd * REACH * ((2 * i) / (POINTS - 1) - 1),
-  );
-  const logs = xs.map((x) => -0.5 * ((x - prior.mean) / prior.sd) ** 2 + logLikelihood(x));
-  const top = Math.max(...logs);
-  const weights = logs.map((log) => Math.exp(log - top));
+export function readGrid(
+  prior: Estimate,
+  grid: readonly number[],
+  logs: readonly number[],
+): Estimate {
+  const beliefs = grid.map((x, i) => -0.5 * ((x - prior.mean) / prior.sd) ** 2 + logs[i]!);
+  const top = Math.max(...beliefs);
+  const weights = beliefs.map((log) => Math.exp(log - top));
   const all = weights.reduce((sum, weight) => sum + weight, 0);
-  const mean = xs.reduce((sum, x, i) => sum + (weights[i]! / all) * x, 0);
+  const mean = grid.reduce((sum, x, i) => sum + (weights[i]! / all) * x, 0);
   return {
     mean,
-    sd: Math.sqrt(xs.reduce((sum, x, i) => sum + (weights[i]! / all) * (x - mean) ** 2, 0)),
+    sd: Math.sqrt(grid.reduce((sum, x, i) => sum + (weights[i]! / all) * (x - mean) ** 2, 0)),
   };
+}
+
+/** The same from the likelihood itself. */
+export function onGrid(prior: Estimate, logLikelihood: (x: number) => number): Estimate {
+  const grid = gridOf(prior);
+  return readGrid(prior, grid, grid.map(logLikelihood));
 }
 
 /** ln of the logistic 1/(1 + e^−x), exact however far out x lies. */

@@ -2,6 +2,7 @@ import type { CupBody, CupHeat } from '../heat/index.ts';
 import { after, FILM, specificHeat } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import { saysAgain } from './bounds.ts';
+import { ovenOf } from './heatNotes.ts';
 import type { SessionState } from './state.ts';
 import type { CupState, Reading } from './state/cup.ts';
 import { glassOf, vesselOf } from '../heat/vessel.ts';
@@ -29,29 +30,57 @@ const bodyOf = (cup: CupState, room: number, of: typeof COLDEST | typeof HOTTEST
   stand: of.stand,
 });
 
+/** Longest step of bounds, s: a step is exact for what its films are in its middle. */
+const STEP = 30;
+
+/** A burst as one bound takes it: from when to when the oven gives, ms, and how much, W. */
+function givingOf(state: SessionState, cup: CupState, of: typeof COLDEST | typeof HOTTEST) {
+  const oven = cup.inOven;
+  if (!oven) return { on: Infinity, off: Infinity, watts: 0 };
+  const { watts } = ovenOf(state.snapshot.heat, oven.oven).oven;
+  return {
+    on: oven.from + of.dead * 1000,
+    off: oven.until,
+    watts: (of.gives * watts * state.oven.level) / (of === COLDEST ? 2 : 1),
+  };
+}
+
+/** One bound, carried piece by piece between the moments the power comes and goes. */
+function carried(
+  state: SessionState,
+  cup: CupState,
+  {
+    of,
+    from,
+    to,
+    room,
+  }: { of: typeof COLDEST | typeof HOTTEST; from: number; to: number; room: number },
+): CupHeat {
+  const { on, off, watts } = givingOf(state, cup, of);
+  const body = bodyOf(cup, room, of);
+  let heat = of === COLDEST ? cup.bounds!.low : cup.bounds!.high;
+  let since = from;
+  for (const until of [on, off, to]) {
+    if (until <= since || until > to) continue;
+    const seconds = (until - since) / 1000;
+    const power = since >= on && since < off ? watts : 0;
+    const step = Math.max(1, Math.min(STEP, seconds / 2));
+    heat = after(body, heat, seconds, { watts: () => power, step });
+    since = until;
+  }
+  return heat;
+}
+
 /** Carries a cup's bounds on to a moment, through the burst it stands in. */
 export function carryBounds(state: SessionState, cup: CupState, at: number, room: number): void {
-  const bounds = cup.bounds;
-  if (!bounds) return;
-  const seconds = (at - bounds.at) / 1000;
-  if (seconds <= 0) return;
-  const oven = cup.inOven;
-  const watts = oven
-    ? (state.snapshot.heat.ovens.find((held) => held.id === oven.oven)?.oven.watts ?? 900) *
-      state.oven.level
-    : 0;
-  const step = Math.max(1, Math.min(15, seconds / 20));
-  const go = (heat: CupHeat, of: typeof COLDEST | typeof HOTTEST): CupHeat =>
-    after(bodyOf(cup, room, of), heat, seconds, {
-      watts: (x) => {
-        const now = bounds.at + x * 1000;
-        return oven && now > oven.from + of.dead * 1000 && now < oven.until
-          ? (of.gives * watts) / (of === COLDEST ? 2 : 1)
-          : 0;
-      },
-      step,
-    });
-  cup.bounds = { at, low: go(bounds.low, COLDEST), high: go(bounds.high, HOTTEST) };
+  const { bounds } = cup;
+  if (!bounds || at <= bounds.at) return;
+  const span = { from: bounds.at, to: at, room };
+  cup.bounds = {
+    at,
+    low: carried(state, cup, { of: COLDEST, ...span }),
+    high: carried(state, cup, { of: HOTTEST, ...span }),
+  };
 }
 
 /** Something went in: what it may have been, °C. */
@@ -83,9 +112,7 @@ export function stirredBounds(cup: CupState, at: number): void {
 /** A burst noted when it was over: the coldest and the hottest it can have left the cup. */
 export function burstBounds(state: SessionState, cup: CupState, seconds: number): void {
   if (!cup.bounds) return;
-  const watts =
-    (state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900) *
-    state.oven.level;
+  const watts = ovenOf(state.snapshot.heat, state.oven.id).oven.watts * state.oven.level;
   const gain = (HOTTEST.gives * watts * seconds) / (Math.max(FILM, cup.grams) * specificHeat(20));
   cup.bounds = {
     ...cup.bounds,

@@ -31,6 +31,12 @@ function inOrder(events: AnyEvent[]): AnyEvent[] {
     : [...events].sort(before);
 }
 
+/** Each event the first time it comes. */
+function once(events: AnyEvent[]): AnyEvent[] {
+  const seen = new Set<string>();
+  return events.filter((event) => !seen.has(event.id) && seen.add(event.id));
+}
+
 /** Counts the hand's time for an act, and puts it into the log of what is in force. */
 function note(state: SessionState, event: AnyEvent, work: Work<never> | null): void {
   if (work && state.status === 'running' && state.lastAt > 0) {
@@ -62,17 +68,41 @@ export function apply(state: SessionState, event: AnyEvent): void {
  */
 export function fold(snapshot: Snapshot, events: AnyEvent[]): SessionState {
   const state = startState(snapshot);
-  const ordered = inOrder(events);
+  const ordered = once(inOrder(events));
   const gone = takenBack(ordered);
-  const seen = new Set<string>();
   for (const event of ordered) {
-    if (seen.has(event.id)) continue;
-    seen.add(event.id);
     state.seq = Math.max(state.seq, event.seq ?? 0);
     if (gone.has(event.id)) state.undone += 1;
     else apply(state, event);
   }
   return state;
+}
+
+/**
+ * Folds one session's log as it grows: what comes at its end is applied to what was made of it
+ * before, so that an act costs an act and not the evening. Where an act is taken back, or one comes
+ * between others, the log is folded anew.
+ * @returns of each log given: its state, another object whenever it is another state. The state
+ *   given before lives on in it and is not to be read any more.
+ */
+export function folder(snapshot: Snapshot): (events: AnyEvent[]) => SessionState {
+  let folded: AnyEvent[] = [];
+  let state = startState(snapshot);
+  return (events) => {
+    const ordered = once(inOrder(events));
+    const grew =
+      folded.length <= ordered.length && folded.every((was, i) => was.id === ordered[i]!.id);
+    const fresh = ordered.slice(folded.length);
+    const gone = takenBack(ordered);
+    if (!grew || fresh.some((event) => event.kind === 'undone' || gone.has(event.id)))
+      state = fold(snapshot, ordered);
+    else {
+      state = { ...state, seq: ordered.reduce((seq, event) => Math.max(seq, event.seq ?? 0), 0) };
+      for (const event of fresh) apply(state, event);
+    }
+    folded = ordered;
+    return state;
+  };
 }
 
 /** The newest thing that can be taken back, or null. */

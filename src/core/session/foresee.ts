@@ -19,14 +19,11 @@ import { pairOf, readAgain } from './foresee/cups.ts';
 import { earlyOf, shotCeiling, usesOf } from './foresee/early.ts';
 import { mouldForecast } from './foresee/moulds.ts';
 import type { HeatAnswer, HeatAsk } from './foresee/types.ts';
-import { USUAL_SETUP } from './heatNotes.ts';
+import { ovenOf } from './heatNotes.ts';
 
 /** What is believed of the bench, with the oven that is asked about in it. */
 function believed(followed: Followed, ask: HeatAsk) {
-  const known =
-    ask.setup.ovens.find((oven) => oven.id === ask.oven.id) ??
-    ask.setup.ovens[0] ??
-    USUAL_SETUP.ovens[0]!;
+  const known = ovenOf(ask.setup, ask.oven.id);
   const { level } = ask.oven;
   const key = ovenKey(known.id, level, 1);
   const belief = withOven(

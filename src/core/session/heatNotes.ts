@@ -21,6 +21,10 @@ export const USUAL_SETUP: HeatSetup = {
   ovens: [{ id: 0, oven: USUAL_OVEN }],
   learned: NOTHING_LEARNED,
 };
+/** An oven of the session by its number; one it does not know is taken for its first. */
+export const ovenOf = ({ ovens }: HeatSetup, id: number): HeatSetup['ovens'][number] =>
+  ovens.find((held) => held.id === id) ?? ovens[0] ?? USUAL_SETUP.ovens[0]!;
+
 interface Note {
   /**
    * of the event it comes from: two lists that begin with the same ids begin with the same notes

@@ -1,9 +1,11 @@
-import { density, GRADES } from '../material/index.ts';
+import { density, GRADES, PLASTISOL } from '../material/index.ts';
 import { barrelHeat } from './effects/barrelHeat.ts';
 import { mouldHeat, roomOf, shotHeatOf } from './effects/mouldHeat.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import { heatCups } from './guard/cups.ts';
+import { ovenOf } from './heatNotes.ts';
 import type { RunState, SessionState } from './state.ts';
+import type { CupState } from './state/cup.ts';
 import type { Step } from './step.ts';
 import type { StepKey } from './stepKinds.ts';
 
@@ -19,15 +21,21 @@ interface Asking {
 type Given = Record<string, number | string>;
 
 const heatOfCup = ({ state, answer }: Asking, key: string): number =>
-  Math.round(answer?.cups[key]?.now.celsius ?? state.cups.get(key)?.reading?.celsius ?? 160);
-const wattsOf = ({ state }: Asking): number =>
-  state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900;
+  Math.round(
+    answer?.cups[key]?.now.celsius ?? state.cups.get(key)?.reading?.celsius ?? PLASTISOL.worked,
+  );
+const wattsOf = (state: SessionState): number =>
+  ovenOf(state.snapshot.heat, state.oven.id).oven.watts;
+/** A burst on a cup as it is, °C. */
+const burstOn = (state: SessionState, cup: CupState, celsius: number): Given => ({
+  now: celsius,
+  ml: Math.round(cup.grams / GRADES[cup.grade].density20),
+  watts: wattsOf(state),
+});
 
 function burst(asking: Asking): Given {
   const cup = asking.state.cups.get(asking.step.target);
-  if (!cup) return {};
-  const ml = Math.round(cup.grams / GRADES[cup.grade].density20);
-  return { now: heatOfCup(asking, cup.key), ml, watts: wattsOf(asking) };
+  return cup ? burstOn(asking.state, cup, heatOfCup(asking, cup.key)) : {};
 }
 function match(asking: Asking): Given {
   if (!asking.run) return {};
@@ -37,7 +45,7 @@ function match(asking: Asking): Given {
     given['abc'[i]!] = heatOfCup(asking, cup.key);
     given[`ml${i}`] = Math.round(cup.grams / density(160, GRADES[cup.grade].density20));
   });
-  return { ...given, n: Math.max(2, cups.length), watts: wattsOf(asking) };
+  return { ...given, n: Math.max(2, cups.length), watts: wattsOf(asking.state) };
 }
 function metal({ state, step, now }: Asking): Given {
   const mould = state.moulds.get(step.target) ?? [...state.moulds.values()][0];
@@ -103,7 +111,15 @@ export function whatIf(
 ): string | null {
   const asks = ASKS[step.key];
   if (!asks) return null;
-  const given: Given = WHAT_IFS[asks]({ state, run, step, answer, now });
+  return address(asks, WHAT_IFS[asks]({ state, run, step, answer, now }));
+}
+
+/** Where the Heat screen answers for a burst on a cup, as it was last read. */
+export const burstAsked = (state: SessionState, cup: CupState): string =>
+  address('burst', burstOn(state, cup, Math.round(cup.reading?.celsius ?? PLASTISOL.worked)));
+
+/** The Heat screen at one of its what-ifs, filled in. */
+function address(asks: keyof typeof WHAT_IFS, given: Given): string {
   const values = Object.entries(given).map(([key, value]) => [key, String(value)]);
   return `/heat?${new URLSearchParams(values).toString()}#${asks}`;
 }

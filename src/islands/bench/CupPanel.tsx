@@ -1,18 +1,9 @@
-import { GRADES } from '@/core/material/index.ts';
 import { sayIngredient } from '@/core/plan/spoon.ts';
-import type { CupState, SessionState } from '@/core/session/index.ts';
+import type { CupState } from '@/core/session/index.ts';
+import { burstAsked } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { AddTo } from './AddTo.tsx';
 import type { Panel } from './panel.ts';
-
-/** What the Heat page is asked of a burst on a cup. */
-const burstOn = (state: SessionState, cup: CupState): Record<string, string> => ({
-  ml: String(Math.round(cup.grams / GRADES[cup.grade].density20)),
-  now: String(Math.round(cup.reading?.celsius ?? 150)),
-  watts: String(
-    state.snapshot.heat.ovens.find((oven) => oven.id === state.oven.id)?.oven.watts ?? 900,
-  ),
-});
 
 /** What is in a cup, in the order it went in, and what may go in now. */
 export function CupPanel({
@@ -58,9 +49,7 @@ export function CupPanel({
         <section>
           <AddTo {...{ cup, units, scale, onSend }} />
           <p className="mt-4">
-            <a href={`/heat?${new URLSearchParams(burstOn(state, cup)).toString()}#burst`}>
-              What would happen if: a burst on this cup
-            </a>
+            <a href={burstAsked(state, cup)}>What would happen if: a burst on this cup</a>
           </p>
           <p className="hint mt-4">
             Damp additives spit in hot plastic. Powders want far more stirring than pigment.

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION, fold, identityOf, lastUndoable } from '@/core/session/index.ts';
+import { EVENT_VERSION, folder, identityOf, lastUndoable } from '@/core/session/index.ts';
 import { listen } from '@/ui/live.ts';
 import { shopNow } from '@/ui/shopClock.ts';
 import { actsOf, dropAct, keepActs } from './acts.ts';
@@ -158,10 +158,8 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     [id, last, take, change],
   );
 
-  const state = useMemo(() => {
-    const known = new Set(confirmed.map((event) => event.id));
-    return fold(snapshot, [...confirmed, ...waiting.filter((event) => !known.has(event.id))]);
-  }, [snapshot, confirmed, waiting]);
+  const folding = useMemo(() => folder(snapshot), [snapshot]);
+  const state = useMemo(() => folding([...confirmed, ...waiting]), [folding, confirmed, waiting]);
 
   const put = useCallback(
     (what: Send, identity: string | null) => {

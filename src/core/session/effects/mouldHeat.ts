@@ -3,7 +3,8 @@ import { withMiss, FIRM, losing, metalAfter, shotJoules } from '../../heat/index
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MetalKnown, MouldState } from '../state/mould.ts';
-import { bodyOfMould, lossTonight, metalSpreadScale, MISSES, roomOf } from './mouldLoss.ts';
+import { MISSES } from './lossChain.ts';
+import { bodyOfMould, lossTonight, metalSpreadScale, roomOf } from './mouldLoss.ts';
 import { PLASTISOL } from '../../material/plastisol.ts';
 
 export { bodyOfMould, roomOf } from './mouldLoss.ts';

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { BARREL_WARM } from '../effects/barrelHeat.ts';
 import { setMouldHeat } from '../effects/mouldHeat.ts';
-import { SAID } from '../effects/mouldLoss.ts';
+import { SAID } from '../effects/lossChain.ts';
 import { mould } from '../effects/onBench.ts';
 import { target } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';

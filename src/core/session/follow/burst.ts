@@ -1,13 +1,12 @@
 import { ovenKey, ovenPrior, withOven } from '../../heat/index.ts';
-import { type HeatSetup, USUAL_SETUP } from '../heatNotes.ts';
+import { type HeatSetup, ovenOf } from '../heatNotes.ts';
 import { advance } from './advance.ts';
 import type { Followed, NoteOf } from './followed.ts';
 import { quiet } from './uneven.ts';
 
 /** Cups go into an oven, or were in it until now. */
 export function takeBurst(followed: Followed, note: NoteOf<'burst'>, setup: HeatSetup): Followed {
-  const known =
-    setup.ovens.find((oven) => oven.id === note.oven) ?? setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
+  const known = ovenOf(setup, note.oven);
   const cups = note.cups.filter((cup) => followed.belief.cups.includes(cup));
   if (cups.length === 0) return followed;
   const oven = ovenKey(known.id, note.level, cups.length);

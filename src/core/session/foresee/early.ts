@@ -6,7 +6,7 @@ import type { OvenUse } from '../../heat/foreseen.ts';
 import type { Limits } from '../../material/limits.ts';
 import type { Belief } from '../../heat/index.ts';
 import { cooled, heated, heatOf, withOven } from '../../heat/index.ts';
-import { USUAL_SETUP } from '../heatNotes.ts';
+import { ovenOf } from '../heatNotes.ts';
 import type { HeatAsk, HeatAnswer } from './types.ts';
 
 /**
@@ -25,8 +25,7 @@ export const shotCeiling = ({ ceiling, alarm }: Limits, high: number): number =>
 export function usesOf(other: Belief, ask: HeatAsk): { uses: OvenUse[]; belief: Belief } {
   let belief = other;
   const uses = ask.ovens.map(({ id, level }) => {
-    const known =
-      ask.setup.ovens.find((oven) => oven.id === id) ?? ask.setup.ovens[0] ?? USUAL_SETUP.ovens[0]!;
+    const known = ovenOf(ask.setup, id);
     const oven = ovenKey(known.id, level, 1);
     belief = withOven(
       belief,
