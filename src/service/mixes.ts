@@ -33,6 +33,7 @@ export const bookCups = (session: number, { plan, colour }: Snapshot): Promise<v
   putCups(
     session,
     plan.cups.map((cup) => ({
+      id: cup.id,
       mix: cup.mix,
       letter: cup.letter,
       version: colour.versions[String(cup.mix)] ?? null,

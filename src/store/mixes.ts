@@ -83,20 +83,21 @@ async function freeName(name: string): Promise<string> {
  */
 export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<void> {
   if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [benchEvent.id])) return;
-  const mix = Number(benchEvent.payload.cup);
-  const cup = await row<{ letter: string }>(
-    'SELECT letter FROM session_cups WHERE session_id = $1 AND mix_id = $2',
-    [benchEvent.session, mix],
+  const cup = await row<{ letter: string; mix: number }>(
+    'SELECT letter, mix_id AS mix FROM session_cups WHERE session_id = $1 AND cup_id = $2',
+    [benchEvent.session, benchEvent.payload.cup],
   );
+  // A cup the session has no row for comes from a log that knew it by its mix.
+  const mix = cup?.mix ?? Number(benchEvent.payload.cup);
   const from = {
     session: benchEvent.session,
     event: benchEvent.id,
     cup: cup?.letter ?? benchEvent.payload.cup,
   };
   const parent = await row<{ n: number }>(
-    `SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND mix_id = $1),
+    `SELECT coalesce((SELECT version FROM session_cups WHERE session_id = $2 AND cup_id = $3),
       (SELECT max(n) FROM mix_versions WHERE mix_id = $1), 1) AS n FROM mixes WHERE id = $1 FOR UPDATE`,
-    [mix, benchEvent.session],
+    [mix, benchEvent.session, benchEvent.payload.cup],
   );
   if (benchEvent.payload.as === 'version' && parent) {
     const held = (await row<{ name: string }>('SELECT name FROM mixes WHERE id = $1', [mix]))!;
@@ -129,21 +130,29 @@ export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Ma
   }
   return out;
 }
-/** Notes which mixes stand in a session's cups, and from which version. */
+/** Notes the cups of a session: what each is meant to become, and from which version. */
 export const putCups = (
   session: number,
-  cups: { mix: number; letter: string; version: number | null }[],
+  cups: { id: string; mix: number; letter: string; version: number | null }[],
 ): Promise<void> =>
   run(
-    `INSERT INTO session_cups (session_id, mix_id, letter, version) SELECT $1, * FROM
-      unnest($2::int[], $3::text[], $4::int[]) ON CONFLICT DO NOTHING`,
+    `INSERT INTO session_cups (session_id, cup_id, mix_id, letter, version) SELECT $1, * FROM
+      unnest($2::text[], $3::int[], $4::text[], $5::int[]) ON CONFLICT DO NOTHING`,
     [
       session,
+      cups.map((cup) => cup.id),
       cups.map((cup) => cup.mix),
       cups.map((cup) => cup.letter),
       cups.map((cup) => cup.version),
     ],
   );
+
+/** Takes back the note of cups that stand on the bench no more. */
+export const dropCups = (session: number, ids: string[]): Promise<void> =>
+  run('DELETE FROM session_cups WHERE session_id = $1 AND cup_id = ANY($2::text[])', [
+    session,
+    ids,
+  ]);
 
 export interface MixUse {
   session: number;
@@ -160,11 +169,13 @@ export const usesOf = (mix: number): Promise<MixUse[]> =>
   rows(
     `SELECT s.id AS session, s.name, s.opened_at AS at, c.letter, c.version, coalesce(sum(h.good +
       h.usable + h.second), 0)::int AS shot, coalesce(sum(h.good), 0)::int AS good
-     FROM session_cups c JOIN sessions s ON s.id = c.session_id
+     FROM (SELECT session_id, string_agg(letter, ', ' ORDER BY letter) AS letter, max(version) AS
+      version FROM session_cups WHERE mix_id = $1 GROUP BY session_id) c
+     JOIN sessions s ON s.id = c.session_id
      LEFT JOIN shots h ON h.session_id = s.id AND NOT h.trial AND h.makes = 'bait' AND
      h.colourway_id IN (SELECT w.id FROM colourways w, jsonb_each(w.spec->'layers') l WHERE
      l.value = to_jsonb($1::int))
-     WHERE c.mix_id = $1 AND s.status <> 'new' GROUP BY s.id, s.name, s.opened_at, c.letter,
+     WHERE s.status <> 'new' GROUP BY s.id, s.name, s.opened_at, c.letter,
      c.version ORDER BY s.id DESC LIMIT 12`,
     [mix],
   );

@@ -49,7 +49,7 @@ function StageDrawing({
   const mean = (pick: (fill: (typeof fills)[number]) => number) =>
     sum(fills.map(pick)) / fills.length;
   const colour = (key: string) =>
-    input.cups.find((cup) => cup.mix === job.layers[key])?.recipe.colour ?? null;
+    input.cups.find((cup) => cup.id === job.drawnFrom[key])?.recipe.colour ?? null;
   const maker = job.build.stages.find((stage) => stage.key === run.stage.takes);
   const own = drawLayers(stageLayers(run.stage), (layer) => colour(layer.key));
   const insert = maker ? drawLayers(stageLayers(maker), (layer) => colour(layer.key)) : [];

@@ -21,7 +21,7 @@ test('eight tabs on one bench: each opens, hears what another bench does, and th
   const { snapshot } = (await (await request.get(`/api/sessions/${session}`)).json()) as {
     snapshot: Snapshot;
   };
-  const cup = String(snapshot.input.cups[0]!.mix);
+  const cup = snapshot.input.cups[0]!.id;
   const tabs = [page, ...(await Promise.all(Array.from({ length: 7 }, () => context.newPage())))];
   for (const tab of tabs) {
     await tab.goto(`/bench/${session}`, { timeout: 15_000 });

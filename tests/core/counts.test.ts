@@ -1,8 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { findBuild } from '@/core/build/index.ts';
-import type { Job } from '@/core/plan/index.ts';
-import { cupsFor } from '@/core/plan/index.ts';
+import { METRIC } from '@/core/quantity/index.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
 import {
   allot,
@@ -11,8 +9,10 @@ import {
   count,
   fold,
   goesBack,
+  layerCup,
   nextStep,
   planCharges,
+  takeColourway,
 } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { COLOURWAYS, MIXES } from '../../scripts/demo/colourways.ts';
@@ -24,26 +24,12 @@ const racked = (bench: ReturnType<typeof benchOn>, count: number) =>
   bench.follow(
     (state) => [...state.shots.values()].filter((shot) => shot.rackedAt !== null).length >= count,
   );
-/** Another colourway for a run from here on, as the bench sends it. */
+/** Another colourway for the last run from here on, as the bench sends it. */
 function recolour(state: SessionState, to: string): Send {
   const run = [...state.runs.values()].at(-1)!;
-  const spec = COLOURWAYS.find((colourway) => colourway.name === to)!;
-  const build = findBuild(spec.build, [])!;
-  const colourway = { id: idOf(COLOURWAYS, to), name: to, line: spec.line };
-  const next: Job = { ...run.job, colourway, build, layers: spec.layers };
-  return {
-    kind: 'changed',
-    payload: {
-      what: 'colourway',
-      job: run.key,
-      colourway,
-      build,
-      layers: spec.layers,
-      cups: cupsFor(SHELF, [next], state.snapshot.input.cups, state.snapshot.input.settings),
-      injector: run.tools.injector,
-      block: run.tools.block,
-    },
-  };
+  const change = takeColourway(state, run, idOf(COLOURWAYS, to), { shelf: SHELF, units: METRIC });
+  assert.ok(change.ok);
+  return change.send;
 }
 
 test(
@@ -190,9 +176,7 @@ test(
     const kept = new Map([...before.cups.values()].map((cup) => [cup.key, cup.grams]));
     const state = bench.act(recolour(before, duals[1]!.name));
     const run = [...state.runs.values()].at(-1)!;
-    const cups = run.stage.layers.map((layer) =>
-      state.cups.get(String(run.job.layers[layer.key]))!,
-    );
+    const cups = run.stage.layers.map((layer) => layerCup(state, run, layer.key)!);
     for (const cup of cups) {
       if (kept.has(cup.key)) assert.equal(cup.grams, kept.get(cup.key), 'its plastic stays');
       else

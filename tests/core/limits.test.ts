@@ -25,7 +25,7 @@ const shelved = (materials: Snapshot['colour']['materials']): Snapshot => ({
 });
 
 test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the shelf', () => {
-  const grade = plain.input.cups.find((cup) => String(cup.mix) === text)!.recipe.grade;
+  const grade = plain.input.cups.find((cup) => cup.id === text)!.recipe.grade;
   const bottle = (more: object) => ({
     ...MATERIALS.find((material) => material.kind === 'plastisol')!,
     grade,

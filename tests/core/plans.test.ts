@@ -57,7 +57,7 @@ function larger(input: PlanInput, plan: Plan): PlanInput {
   return {
     ...input,
     cups: input.cups.map((cup) => {
-      const by = more.get(`mix ${cup.mix}`);
+      const by = more.get(`cup ${cup.id}`);
       if (by === undefined || !cup.vessel) return cup;
       const { vessel } = cup.vessel;
       const share = cup.degas === 'none' ? vessel.fill : Math.min(vessel.fill, vessel.froth);

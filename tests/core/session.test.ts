@@ -168,7 +168,7 @@ test('events from outside: broken ones say why, newer ones are told apart, good 
     assert.ok(!other.ok && other.message.length > 10);
     return other.code;
   };
-  assert.equal(code({ ...good, v: 3 }), 'newer');
+  assert.equal(code({ ...good, v: 4 }), 'newer');
   assert.equal(code({ ...good, kind: 'teleported' }), 'newer');
   assert.equal(code({ ...good, payload: {} }), 'invalid');
   assert.equal(code({ ...good, id: '7' }), 'invalid');

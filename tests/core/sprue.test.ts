@@ -28,7 +28,7 @@ test('B6: a planned charge comes when it is planned; a draw that would take air 
   assert.ok(planned, 'the small cup wants a second charge');
   const due = planned.charges[1]!.beforeDraw;
   const state = bench.follow(
-    (state) => state.cups.get(String(planned.mix))!.charges > 1 || state.status === 'finished',
+    (state) => state.cups.get(planned.id)!.charges > 1 || state.status === 'finished',
   );
   assert.equal(state.draws.size + 1, due);
   // Emptied down by hand, the next draw would take air.

@@ -31,11 +31,11 @@ test('an ingredient twice in a recipe is two additions, each one act however man
   const bench = benchOn(snapshotFrom('Twice', input, DEFAULT_SHOP));
   const charge = bench.follow((state) =>
     steps(state, bench.now()).some((step) =>
-      sendsOf(step).some((send) => send.kind === 'added' && send.payload.cup === String(cup.mix)),
+      sendsOf(step).some((send) => send.kind === 'added' && send.payload.cup === cup.id),
     ),
   );
   const step = steps(charge, bench.now()).find((step) =>
-    sendsOf(step).some((send) => send.kind === 'added' && send.payload.cup === String(cup.mix)),
+    sendsOf(step).some((send) => send.kind === 'added' && send.payload.cup === cup.id),
   )!;
   const added = sendsOf(step).filter((send) => send.kind === 'added');
   assert.equal(added.length, 2);

@@ -1,6 +1,6 @@
-import { cupsFor, draftPlan, settle } from './draft.ts';
+import { cupsFor, draftPlan, freeCupId, seated, settle } from './draft.ts';
 import type { WantedPart } from './draft.ts';
-import type { CupChoice, Job, PlanInput } from './input.ts';
+import type { CupChoice, CupId, Job, PlanInput } from './input.ts';
 import type { DraftDefaults, Shelf } from './shelf.ts';
 
 /** A plan with nothing chosen yet. */
@@ -10,9 +10,9 @@ export const noPlan = ({ settings }: Pick<DraftDefaults, 'settings'>): PlanInput
   settings,
 });
 
-/** A plan with these jobs: barrels laid anew, a cup for each mix they use, chosen ones kept. */
+/** A plan with these jobs: barrels laid anew, a cup for each of their layers, chosen ones kept. */
 function withJobs(input: PlanInput, jobs: Job[], shelf: Shelf): PlanInput {
-  const settled = settle(shelf, jobs);
+  const settled = settle(shelf, seated(jobs, input.cups));
   return { ...input, jobs: settled, cups: cupsFor(shelf, settled, input.cups, input.settings) };
 }
 
@@ -24,11 +24,26 @@ export const withJob = (input: PlanInput, job: Job, shelf: Shelf): PlanInput =>
     shelf,
   );
 
-/** A plan with one of its cups changed; the cup is known by its mix. */
+/** A plan with one of its cups changed. */
 export const withCup = (input: PlanInput, cup: CupChoice): PlanInput => ({
   ...input,
-  cups: input.cups.map((other) => (other.mix === cup.mix ? cup : other)),
+  cups: input.cups.map((other) => (other.id === cup.id ? cup : other)),
 });
+
+/** A plan in which a layer of a job is drawn from another cup: one of its own mix, or a new one. */
+export function drawFrom(
+  input: PlanInput,
+  { job, layer, cup }: { job: Job; layer: string; cup: CupId | 'another' },
+  shelf: Shelf,
+): PlanInput {
+  const mix = job.layers[layer];
+  if (mix == null) return input;
+  const of = input.cups.find((choice) => choice.id === job.drawnFrom[layer]);
+  const id = cup === 'another' ? freeCupId(input.cups, mix) : cup;
+  const cups = cup === 'another' && of ? [...input.cups, { ...of, id, vessel: null }] : input.cups;
+  const next = { ...job, drawnFrom: { ...job.drawnFrom, [layer]: id } };
+  return withJob({ ...input, cups }, next, shelf);
+}
 
 /**
  * A plan with a line of the order book taken in, or taken out where it was in. What shares a bait

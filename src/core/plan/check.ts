@@ -93,8 +93,8 @@ export function checkJob(job: Job, input: PlanInput, shop: ShopUnits): Remark[] 
     refuse(misfit.code, job.key, `${name}: ${misfit.sentence}`),
   );
   for (const layer of layersOf(job.build)) {
-    const mix = job.layers[layer.key];
-    if (mix == null || !input.cups.some((cup) => cup.mix === mix)) {
+    const cup = input.cups.find((cup) => cup.id === job.drawnFrom[layer.key]);
+    if (!cup || cup.mix !== job.layers[layer.key]) {
       out.push(
         refuse(
           'no-mix',
@@ -109,7 +109,7 @@ export function checkJob(job: Job, input: PlanInput, shop: ShopUnits): Remark[] 
   if (out.length > 0) return out;
   for (const run of runs) out.push(...checkFit(run, input, name, shop));
   for (const layer of layersOf(job.build)) {
-    const cup = input.cups.find((cup) => cup.mix === job.layers[layer.key])!;
+    const cup = input.cups.find((cup) => cup.id === job.drawnFrom[layer.key])!;
     if (!job.bait.grades.includes(cup.recipe.grade)) {
       out.push(
         ask(
@@ -132,7 +132,7 @@ export function checkCup(
   short: { by: number } | undefined,
   { limitMl, shortMl, shop }: { limitMl: number; shortMl: number; shop: ShopUnits },
 ): Remark[] {
-  const about = `mix ${cup.mix}`;
+  const about = `cup ${cup.id}`;
   if (!cup.vessel)
     return [refuse('no-cup', about, `${cup.recipe.name} has no cup. Choose one to cook it in.`)];
   if (!short) return [];

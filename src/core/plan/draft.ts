@@ -1,7 +1,8 @@
 import type { Build, Filling, Vessel } from '../build/index.ts';
 import { assignBarrels, findBuild, layersOf, lightness } from '../build/index.ts';
 import type { Bait, Mould } from '../mould/index.ts';
-import type { CupChoice, Job, PlanInput, PlanSettings } from './input.ts';
+import type { CupChoice, CupId, Job, PlanInput, PlanSettings } from './input.ts';
+import { oneCupEach } from './input.ts';
 import { planSession } from './plan.ts';
 import { insertKind, runsOf, sourceOf } from './run.ts';
 import { METRIC } from '../quantity/index.ts';
@@ -63,39 +64,79 @@ export function settle(shelf: Shelf, jobs: Job[]): Job[] {
   return next;
 }
 
+/** An id no cup has yet, for a further one of a mix. */
+export function freeCupId(cups: readonly Pick<CupChoice, 'id'>[], mix: number): CupId {
+  for (let count = 1; ; count++) {
+    const id = count === 1 ? String(mix) : `${mix}-${count}`;
+    if (!cups.some((cup) => cup.id === id)) return id;
+  }
+}
+
 /**
- * A cup for each mix the jobs use: kept when already chosen, else the smallest that takes the plan
- * in one charge.
+ * Jobs with a cup for each of their layers: the one named for it where that is meant for its mix,
+ * else the first of its mix.
+ */
+export function seated(jobs: Job[], held: readonly Pick<CupChoice, 'id' | 'mix'>[]): Job[] {
+  const cups = held.map(({ id, mix }) => ({ id, mix }));
+  const cupFor = (mix: number, named: CupId | null | undefined): CupId => {
+    const own = cups.filter((cup) => cup.mix === mix);
+    const found = own.find((cup) => cup.id === named) ?? own[0];
+    if (found) return found.id;
+    const id = freeCupId(cups, mix);
+    cups.push({ id, mix });
+    return id;
+  };
+  return jobs.map((job) => ({
+    ...job,
+    drawnFrom: Object.fromEntries(
+      layersOf(job.build).map(({ key }) => {
+        const mix = job.layers[key] ?? null;
+        return [key, mix === null ? null : cupFor(mix, job.drawnFrom[key])];
+      }),
+    ),
+  }));
+}
+
+/** What each cup that jobs draw from is meant to become, in the order they name them. */
+const meant = (jobs: readonly Job[]): Map<CupId, number> =>
+  new Map(
+    jobs.flatMap((job) =>
+      Object.entries(job.drawnFrom).flatMap(([layer, id]) =>
+        id === null ? [] : [[id, job.layers[layer]!] as const],
+      ),
+    ),
+  );
+
+/**
+ * The cups the jobs draw from: kept where already chosen, else the smallest that takes the plan in
+ * one charge.
  */
 export function cupsFor(
   shelf: Shelf,
   jobs: Job[],
-  held: CupChoice[],
+  held: readonly CupChoice[],
   settings: PlanSettings,
 ): CupChoice[] {
-  const mixes = [
-    ...new Set(jobs.flatMap((job) => layersOf(job.build).map((layer) => job.layers[layer.key]))),
-  ].filter((mix): mix is number => mix != null);
   const bySize = [...shelf.vessels].sort((one, other) => one.spec.volume - other.spec.volume);
-  const cups = mixes.flatMap((mix): CupChoice[] => {
+  const cups = [...meant(jobs)].flatMap(([id, mix]): CupChoice[] => {
     const recipe = byId(shelf.mixes, mix);
-    const before = held.find((use) => use.mix === mix);
+    const before = held.find((use) => use.id === id);
     return recipe
-      ? [before ? { ...before, recipe } : { mix, recipe, vessel: null, degas: 'none' }]
+      ? [before ? { ...before, recipe } : { id, mix, recipe, vessel: null, degas: 'none' }]
       : [];
   });
-  const fitsIn = (mix: number, vessel: Entry<Vessel>): boolean => {
+  const fitsIn = (id: CupId, vessel: Entry<Vessel>): boolean => {
     const trial = cups.map((cup) =>
-      cup.mix === mix
+      cup.id === id
         ? { ...cup, vessel: { id: vessel.id, vessel: vessel.spec } }
         : { ...cup, vessel: cup.vessel ?? { id: 0, vessel: { ...vessel.spec, volume: 1e6 } } },
     );
     const plan = planSession({ jobs, cups: trial, settings }, METRIC);
-    return plan.ok && (plan.cups.find((cup) => cup.mix === mix)?.charges.length ?? 0) <= 1;
+    return plan.ok && (plan.cups.find((cup) => cup.id === id)?.charges.length ?? 0) <= 1;
   };
   for (const cup of cups) {
     if (cup.vessel || bySize.length === 0) continue;
-    const vessel = bySize.find((entry) => fitsIn(cup.mix, entry)) ?? bySize.at(-1)!;
+    const vessel = bySize.find((entry) => fitsIn(cup.id, entry)) ?? bySize.at(-1)!;
     cup.vessel = { id: vessel.id, vessel: vessel.spec };
   }
   return cups;
@@ -157,6 +198,7 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
       },
       build,
       layers: colourway.layers,
+      drawnFrom: oneCupEach(colourway.layers),
       lines: [line],
       tools: toolsFor(shelf, build, mouldFor(shelf, build, bait), defaults),
       confidence: defaults.confidence,
@@ -164,7 +206,7 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
       extra: 0,
     });
   }
-  const settled = settle(shelf, jobs);
+  const settled = settle(shelf, seated(jobs, []));
   return {
     jobs: settled,
     cups: cupsFor(shelf, settled, [], defaults.settings),

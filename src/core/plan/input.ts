@@ -41,6 +41,29 @@ const ToolsSchema = z.object({
 });
 export type Tools = z.infer<typeof ToolsSchema>;
 
+/**
+ * A cup of a plan or a session is known by an id of its own: which vessel stands in which hand, not
+ * what is in it. Plans of before had one cup for each mix, known by the mix's number.
+ */
+export const CupIdSchema = z.union([z.string().min(1).max(80), z.int().transform(String)]);
+export type CupId = string;
+
+/** Mix by layer, by the layer's key; null where none is chosen. */
+export type MixByLayer = Record<string, number | null>;
+/** Where one cup stands for each mix: the cup each layer is drawn from. */
+export const oneCupEach = (layers: MixByLayer): Record<string, CupId | null> =>
+  Object.fromEntries(
+    Object.entries(layers).map(([layer, mix]) => [layer, mix === null ? null : String(mix)]),
+  );
+
+/** A job of before named no cups. */
+function withCups(raw: unknown): unknown {
+  const job = raw as { layers?: MixByLayer; drawnFrom?: unknown } | null;
+  return job && typeof job === 'object' && job.layers && job.drawnFrom === undefined
+    ? { ...job, drawnFrom: oneCupEach(job.layers) }
+    : raw;
+}
+
 /** The first slice knew one stage, its tools on the job itself. */
 function staged(raw: unknown): unknown {
   const job = raw as Record<string, unknown> | null;
@@ -60,7 +83,7 @@ export const JobColourwaySchema = z.object({
  * One job of a session: order lines that share a bait, a build and a colourway. Complete in itself.
  */
 const JobSchema = z.preprocess(
-  staged,
+  (raw) => withCups(staged(raw)),
   z.object({
     key: z.string(),
     bait: z.object({
@@ -73,6 +96,8 @@ const JobSchema = z.preprocess(
     build: EmbeddedBuildSchema,
     /** mix by layer; null = none chosen */
     layers: z.record(z.string(), z.number().int().nullable()),
+    /** cup each layer is drawn or poured from; null where it has no mix */
+    drawnFrom: z.record(z.string(), CupIdSchema.nullable()),
     /** lines it serves, soonest first, with the baits still wanted */
     lines: z.array(
       z.object({
@@ -94,12 +119,25 @@ const JobSchema = z.preprocess(
 );
 export type Job = z.infer<typeof JobSchema>;
 
-export const CupChoiceSchema = z.object({
-  mix: z.number().int(),
-  recipe: MixSchema,
-  vessel: z.object({ id: z.number().int(), vessel: VesselSchema }).nullable(),
-  degas: z.enum(['none', 'cold', 'before colour', 'after colour']),
-});
+/** A choice of before was known by its mix. */
+function identified(raw: unknown): unknown {
+  const choice = raw as { id?: unknown; mix?: number } | null;
+  return choice && typeof choice === 'object' && choice.id === undefined
+    ? { ...choice, id: String(choice.mix) }
+    : raw;
+}
+
+export const CupChoiceSchema = z.preprocess(
+  identified,
+  z.object({
+    id: CupIdSchema,
+    /** what it is meant to become */
+    mix: z.number().int(),
+    recipe: MixSchema,
+    vessel: z.object({ id: z.number().int(), vessel: VesselSchema }).nullable(),
+    degas: z.enum(['none', 'cold', 'before colour', 'after colour']),
+  }),
+);
 export type CupChoice = z.infer<typeof CupChoiceSchema>;
 
 /** Figures of the shop the plan uses; each is a setting. */

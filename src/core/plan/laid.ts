@@ -1,4 +1,5 @@
 import type { Flow } from '../shot/balance.ts';
+import type { CupId } from './input.ts';
 
 export interface PlannedShot {
   n: number;
@@ -15,10 +16,10 @@ export interface PlannedDraw {
   shots: number[];
   /** cavities of the one mould it serves, where it cannot serve them all */
   cavities: number[] | null;
-  /** by barrel: mix and mL at shot heat; by pour where nothing is shot */
-  barrels: { mix: number; layer: string; ml: number }[];
+  /** by barrel: cup and mL at shot heat; by pour where nothing is shot */
+  barrels: { cup: CupId; layer: string; ml: number }[];
   /** by hand from the cup, before anything is shot */
-  poured?: { mix: number; layer: string; ml: number }[];
+  poured?: { cup: CupId; layer: string; ml: number }[];
 }
 export interface PlannedRun {
   /** run key */
@@ -46,7 +47,7 @@ export interface PlannedRun {
   barrels: {
     layer: string;
     layerName: string;
-    mix: number;
+    cup: CupId;
     perShot: number;
     perDraw: number;
     holds: number;

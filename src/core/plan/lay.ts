@@ -63,7 +63,7 @@ export function layJob(
   if (finish) {
     end.flows.push(
       pourFlow(
-        String(jobAt.layers[finish.key]),
+        jobAt.drawnFrom[finish.key]!,
         finish.grams * sum(end.shots.filter((shot) => !shot.trial).map((shot) => shot.baits)),
         { loss: input.settings.loss, trial: false, lag: 1 },
       ),

@@ -5,7 +5,7 @@ import { type StageMass, stageMass } from '../shot/fill.ts';
 import { drawFlow, pourFlow } from '../shot/flow.ts';
 import { baitMass, sum } from '../shot/volume.ts';
 import { shotHeat } from './heat.ts';
-import type { PlanInput } from './input.ts';
+import type { CupId, PlanInput } from './input.ts';
 import type { PlannedDraw, PlannedShot } from './laid.ts';
 import { densityOf, rigOf, type Run, runDensity, sourceOf } from './run.ts';
 
@@ -65,15 +65,15 @@ export class Draws {
     const most = Math.min(tools.moulds.length, ...this.fits.map((fit) => fit.shotsPerDraw));
     this.shotsPerDraw = rig ? Math.max(1, most) : 1;
     this.drawsPerShot = rig ? Math.max(...this.fits.map((fit) => fit.drawsPerShot)) : 1;
-    this.mixedTo = tools.mixedTo === 'puck' ? 'puck' : String(job.layers[tools.mixedTo] ?? 'puck');
+    this.mixedTo = tools.mixedTo === 'puck' ? 'puck' : (job.drawnFrom[tools.mixedTo] ?? 'puck');
   }
   /** How plastic is measured by its barrels. */
   get hot() {
     const { purge } = this.input.settings;
     return { celsius: this.heat, purge, density20: this.density20 };
   }
-  mixOf(layer: string): number {
-    return this.run.job.layers[layer]!;
+  cupOf(layer: string): CupId {
+    return this.run.job.drawnFrom[layer]!;
   }
   private put(flow: Flow): void {
     this.flows.push(flow);
@@ -84,21 +84,21 @@ export class Draws {
     const { stage } = this.run;
     const { loss } = this.input.settings;
     const massOf = (shot: PlannedShot) => this.masses.get(shot.mould)!;
-    const ofOneMix = new Set(stage.pours.map((pour) => this.mixOf(pour.key))).size === 1;
+    const ofOneCup = new Set(stage.pours.map((pour) => this.cupOf(pour.key))).size === 1;
     return stage.pours.map((pour, i) => {
-      const mix = this.mixOf(pour.key);
+      const cup = this.cupOf(pour.key);
       const grams = sum(served.map((shot) => sum(massOf(shot).poured.get(pour.key)!.values())));
       const last = i === stage.pours.length - 1;
       const sprue = last && !this.rig ? sum(served.map((shot) => massOf(shot).feed)) : 0;
       this.put(
-        pourFlow(String(mix), grams, {
+        pourFlow(cup, grams, {
           loss,
           trial: served[0]!.trial,
           lag: this.lag,
-          sprue: { grams: sprue, to: ofOneMix ? String(mix) : this.mixedTo },
+          sprue: { grams: sprue, to: ofOneCup ? cup : this.mixedTo },
         }),
       );
-      return { mix, layer: pour.key, ml: (grams + sprue) / density(this.heat, this.density20) };
+      return { cup, layer: pour.key, ml: (grams + sprue) / density(this.heat, this.density20) };
     });
   }
   private add({ shots, cavities, baits, feed, first, parts }: Served): void {
@@ -109,7 +109,7 @@ export class Draws {
     if (this.rig)
       this.put(
         drawFlow({
-          cups: stage.layers.map((layer) => String(this.mixOf(layer.key))),
+          cups: stage.layers.map((layer) => this.cupOf(layer.key)),
           rig: this.rig,
           baits,
           feed,
@@ -121,7 +121,7 @@ export class Draws {
           trial: shots[0]!.trial,
           lag: this.lag + parts,
           inserts: stage.takes !== null,
-          density20: stage.layers.map((layer) => densityOf(this.mixOf(layer.key), this.input.cups)),
+          density20: stage.layers.map((layer) => densityOf(this.cupOf(layer.key), this.input.cups)),
         }),
       );
     this.draws.push({
@@ -130,7 +130,7 @@ export class Draws {
       shots: shots.map((shot) => shot.n),
       cavities,
       barrels: volumes.map((ml, i) => ({
-        mix: this.mixOf(stage.layers[i]!.key),
+        cup: this.cupOf(stage.layers[i]!.key),
         layer: stage.layers[i]!.key,
         ml,
       })),

@@ -27,7 +27,7 @@ function barrelsOf(run: Run, laid: Draws): PlannedRun['barrels'] {
   return run.stage.layers.map((layer, i) => ({
     layer: layer.key,
     layerName: layer.name,
-    mix: laid.mixOf(layer.key),
+    cup: laid.cupOf(layer.key),
     perShot: perShot[i]!,
     perDraw: Math.max(0, ...draws.map((draw) => draw.barrels[i]!.ml)),
     holds: rig.injector.barrels[i]!.volume,
@@ -52,7 +52,7 @@ export function layRun(
   const laid = new Draws(run, input, firstDraw);
   for (let from = 0; from < shots.length;) from += laid.serve(shots.slice(from));
   const { draws, flows, flowDraws, shotsPerDraw, drawsPerShot } = laid;
-  const densities = stage.layers.map((layer) => densityOf(laid.mixOf(layer.key), input.cups));
+  const densities = stage.layers.map((layer) => densityOf(laid.cupOf(layer.key), input.cups));
   const part = massShares(laid.rig ? shares(laid.rig) : [], densities);
   return {
     shots,

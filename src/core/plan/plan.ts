@@ -75,7 +75,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     });
   const used = input.cups.filter((cup) =>
     input.jobs.some((job) =>
-      layersOf(job.build).some((layer) => job.layers[layer.key] === cup.mix),
+      layersOf(job.build).some((layer) => job.drawnFrom[layer.key] === cup.id),
     ),
   );
   for (const cup of used)
@@ -125,16 +125,16 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   const hottest = Math.max(...input.jobs.flatMap((job) => job.tools.map(shotHeat)));
   // A nozzle wants depth to draw from without air, a tip depth to be dipped in; a spoon wants less.
   const dipped = new Set(
-    input.jobs.flatMap((job) => (job.build.finish ? [job.layers[job.build.finish.key]] : [])),
+    input.jobs.flatMap((job) => (job.build.finish ? [job.drawnFrom[job.build.finish.key]] : [])),
   );
-  const drawn = new Set(draws.flatMap((draw) => draw.barrels.map((barrel) => barrel.mix)));
+  const drawn = new Set(draws.flatMap((draw) => draw.barrels.map((barrel) => barrel.cup)));
   const specs = Object.fromEntries(
     used.map((cup) => [
-      String(cup.mix),
+      cup.id,
       {
         limit: limitMass(cup.vessel!.vessel, cup.degas !== 'none', hottest, density20Of(cup)),
         air:
-          (drawn.has(cup.mix) || dipped.has(cup.mix)
+          (drawn.has(cup.id) || dipped.has(cup.id)
             ? airVolume(cup.vessel!.vessel)
             : Math.min(LEAST_COOK, airVolume(cup.vessel!.vessel))) *
           density(hottest, density20Of(cup)),
@@ -155,17 +155,17 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   const order = [
     ...new Set([
       ...draws.flatMap((draw) =>
-        [...(draw.poured ?? []), ...draw.barrels].map((barrel) => barrel.mix),
+        [...(draw.poured ?? []), ...draw.barrels].map((barrel) => barrel.cup),
       ),
-      ...flows.flatMap((flow) => Object.keys(flow.takes)).map(Number),
+      ...flows.flatMap((flow) => Object.keys(flow.takes)),
     ]),
   ];
   const drawAt = laid.flatMap((laid) => laid.flowDraws);
-  const cups = order.map((mix, i): PlannedCup => {
-    const cup = used.find((use) => use.mix === mix)!;
-    const one = run.cups[String(mix)]!;
+  const cups = order.map((id, i): PlannedCup => {
+    const cup = used.find((use) => use.id === id)!;
+    const one = run.cups[id]!;
     const limit = fillLimit(cup.vessel!.vessel, cup.degas !== 'none');
-    const by = missing[String(mix)];
+    const by = missing[id];
     remarks.push(
       ...checkCup(cup, by === undefined ? undefined : { by }, {
         limitMl: limit,
@@ -176,7 +176,8 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     const cold = density20Of(cup);
     const hot = density(Math.max(PLASTISOL.fusion, hottest), cold);
     return {
-      mix,
+      id,
+      mix: cup.mix,
       letter: LETTERS[i] ?? `Z${i}`,
       name: cup.recipe.name,
       charges: one.charges.map((charge) => ({

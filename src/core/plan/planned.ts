@@ -1,7 +1,9 @@
 import type { Remark } from './checkFit.ts';
+import type { CupId } from './input.ts';
 import type { PlannedDraw, PlannedRun, PlannedShot } from './laid.ts';
 
 export interface PlannedCup {
+  id: CupId;
   mix: number;
   letter: string;
   name: string;

@@ -15,7 +15,7 @@ import { sayIngredient } from './spoon.ts';
 function plastic({ plan, input, shop }: Laid): PullItem[] {
   const byGrade = new Map<keyof typeof GRADES, number>();
   for (const cup of plan.cups) {
-    const { grade } = input.cups.find((use) => use.mix === cup.mix)!.recipe;
+    const { grade } = input.cups.find((use) => use.id === cup.id)!.recipe;
     byGrade.set(grade, (byGrade.get(grade) ?? 0) + cup.freshMl);
   }
   return [...byGrade].map(([grade, ml]) => ({
@@ -31,7 +31,7 @@ function plastic({ plan, input, shop }: Laid): PullItem[] {
 function ingredients({ plan, input }: Laid): Summed[] {
   const all = new Map<string, Summed>();
   for (const cup of plan.cups) {
-    const { recipe } = input.cups.find((use) => use.mix === cup.mix)!;
+    const { recipe } = input.cups.find((use) => use.id === cup.id)!;
     for (const charge of cup.charges)
       for (const ingredient of recipe.ladder) {
         const scaled = scaleIngredient(ingredient, charge.coldMl);

@@ -45,9 +45,9 @@ const isSpooned = (stage: Stage): boolean => stage.layers.length === 0 && stage.
 /** Cups with their blades. */
 const cups = ({ plan, input, shop }: Laid): PullItem[] =>
   plan.cups.map((cup) => ({
-    key: `cup/${cup.mix}`,
+    key: `cup/${cup.id}`,
     group: 'Tools',
-    what: `Cup ${cup.letter}: ${input.cups.find((use) => use.mix === cup.mix)!.vessel!.vessel.name}`,
+    what: `Cup ${cup.letter}: ${input.cups.find((use) => use.id === cup.id)!.vessel!.vessel.name}`,
     amount: cup.charges.map((charge) => say(charge.coldMl, 'volume', shop)).join(', then '),
     note: `${cup.name}, with its own stir blade`,
   }));
@@ -56,7 +56,7 @@ export function tools(laid: Laid, all: readonly Summed[]): PullItem[] {
   const { plan, input, runs, shop } = laid;
   const dry = all.filter(({ item }) => item.kind === 'powder' || item.kind === 'flake').length;
   const degassed = input.cups.some(
-    (cup) => cup.degas !== 'none' && plan.cups.some((planned) => planned.mix === cup.mix),
+    (cup) => cup.degas !== 'none' && plan.cups.some((planned) => planned.id === cup.id),
   );
   const where = (wanted: boolean, item: PullItem): PullItem[] => (wanted ? [item] : []);
   return [

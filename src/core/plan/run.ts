@@ -4,7 +4,7 @@ import { GRADES, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { InsertSource, Rig } from '../shot/index.ts';
 import { shares } from '../shot/index.ts';
-import type { CupChoice, Job, Tools } from './input.ts';
+import type { CupChoice, CupId, Job, Tools } from './input.ts';
 
 /** One stage of one job: the piece of work a bench has in hand. */
 export interface Run {
@@ -70,11 +70,9 @@ export function kindsTaken(job: Job, stage: Stage): string[] {
       );
 }
 
-/** g/mL at 20 °C of a mix's plastic. */
-export const densityOf = (mix: number | null | undefined, cups: readonly CupChoice[]): number =>
-  grade20(cups, mix);
-const grade20 = (cups: readonly CupChoice[], mix: number | null | undefined): number =>
-  GRADES[cups.find((cup) => cup.mix === mix)?.recipe.grade ?? 'medium'].density20;
+/** g/mL at 20 °C of a cup's plastic. */
+export const densityOf = (id: CupId | null | undefined, cups: readonly CupChoice[]): number =>
+  GRADES[cups.find((cup) => cup.id === id)?.recipe.grade ?? 'medium'].density20;
 
 /**
  * Density at 20 °C of what a stage puts in its mould, g/mL: its barrels' grades by their shares, or
@@ -87,14 +85,14 @@ export function runDensity(
   const rig = rigOf(run);
   if (rig)
     return shares(rig).reduce(
-      (sum, part, i) => sum + part * grade20(cups, run.job.layers[run.stage.layers[i]!.key]),
+      (sum, part, i) => sum + part * densityOf(run.job.drawnFrom[run.stage.layers[i]!.key], cups),
       0,
     );
   const poured = run.stage.pours.filter((pour) => pour.share !== null);
   const all = poured.reduce((sum, pour) => sum + pour.share!, 0);
   return all > 0
     ? poured.reduce(
-        (sum, pour) => sum + (pour.share! / all) * grade20(cups, run.job.layers[pour.key]),
+        (sum, pour) => sum + (pour.share! / all) * densityOf(run.job.drawnFrom[pour.key], cups),
         0,
       )
     : PLASTISOL.density20;

@@ -42,7 +42,7 @@ const MATCH_BURST = 14;
 function matching({ plan, known }: Timed): { cups: number; once: number; usual: number } {
   const cups = Math.max(
     1,
-    ...plan.draws.map((draw) => new Set(draw.barrels.map((barrel) => barrel.mix)).size),
+    ...plan.draws.map((draw) => new Set(draw.barrels.map((barrel) => barrel.cup)).size),
   );
   // Bursts go side by side, the first of them while the mould is seen to.
   const bursts = Math.ceil(cups / Math.max(1, known.ovens) - 0.5) * MATCH_BURST;

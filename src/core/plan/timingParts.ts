@@ -13,7 +13,7 @@ import type { TimingKnown, HandKind } from './hands.ts';
 import { HAND_USUAL, HAND_SPREAD } from './hands.ts';
 import { shotHeat } from './heat.ts';
 import type { Mould } from '../mould/schema.ts';
-import type { PlanInput, Tools } from './input.ts';
+import type { CupId, PlanInput, Tools } from './input.ts';
 import { castAs, heatOfMould } from './mouldHeat.ts';
 import type { Plan } from './planned.ts';
 import type { Run } from './run.ts';
@@ -60,18 +60,18 @@ export interface Timed {
 
 /** Cups woken, measured and coloured; every charge cooked. */
 export function cups({ plan, input, known }: Timed): { prepare: Part; cook: Part } {
-  const chosen = (mix: number) => input.cups.find((cup) => cup.mix === mix)!;
+  const chosen = (id: CupId) => input.cups.find((cup) => cup.id === id)!;
   const first = plan.cups.map((cup) =>
-    cooking(chosen(cup.mix), cup.charges[0]?.grams ?? 0, known.room, known),
+    cooking(chosen(cup.id), cup.charges[0]?.grams ?? 0, known.room, known),
   );
   const more = plan.cups.flatMap((cup) =>
-    cup.charges.slice(1).map((charge) => cooking(chosen(cup.mix), charge.grams, WARM_CUP, known)),
+    cup.charges.slice(1).map((charge) => cooking(chosen(cup.id), charge.grams, WARM_CUP, known)),
   );
   const charges = [...first, ...more];
   // First charges share the ovens; what is added later cooks while the rest is shot from.
   const atOnce = Math.max(1, Math.min(known.ovens, first.length));
   const heating = mean(first) / atOnce + mean(more);
-  const degassed = plan.cups.filter((cup) => chosen(cup.mix).degas !== 'none').length;
+  const degassed = plan.cups.filter((cup) => chosen(cup.id).degas !== 'none').length;
   const ovens = atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name;
   return {
     prepare: {

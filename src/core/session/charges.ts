@@ -6,6 +6,7 @@ import { massFor } from './effects/masses.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { MouldState } from './state/mould.ts';
 import type { CupState } from './state/cup.ts';
+import { layerCupKey, layerDensity20 } from './layerCup.ts';
 
 const heatOf = (run: RunState): number => (run.tools.window.low + run.tools.window.high) / 2;
 /** g that must stay in a cup so that a draw takes no air. */
@@ -17,7 +18,7 @@ function flowsOf(state: SessionState, run: RunState, mould: MouldState, trial: b
   const mass = massFor(state, run, mould);
   const { settings } = state.snapshot.input;
   const rig = rigOf(run);
-  const cupOf = (layer: string) => String(run.job.layers[layer]);
+  const cupOf = (layer: string) => layerCupKey(run, layer);
   const mixedTo = run.tools.mixedTo === 'puck' ? 'puck' : cupOf(run.tools.mixedTo);
   const pours = run.stage.pours.map((pour) =>
     pourFlow(cupOf(pour.key), sum(mass.poured.get(pour.key)!.values()), {
@@ -27,9 +28,7 @@ function flowsOf(state: SessionState, run: RunState, mould: MouldState, trial: b
     }),
   );
   if (!rig) return pours;
-  const density20 = run.stage.layers.map(
-    (layer) => GRADES[state.cups.get(cupOf(layer.key))?.grade ?? 'medium'].density20,
-  );
+  const density20 = run.stage.layers.map((layer) => layerDensity20(state, run, layer.key));
   return [
     ...pours,
     drawFlow({

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { IdSchema } from '../id.ts';
 import { asBuild } from '../build/index.ts';
 import { MouldSchema } from '../mould/index.ts';
+import { CupChoiceSchema } from '../plan/index.ts';
 import { EVENT_VERSION } from './words.ts';
 import { EVENTS, type Kind } from './events/index.ts';
 import type { EventOf } from './events/kind.ts';
@@ -57,12 +58,21 @@ export function readEvent(raw: unknown): ReadEvent {
 
 /**
  * An event as it lies in the log, brought to today's form: the first slice wrote only a build's
- * name.
+ * name, version 2 knew a cup by its mix.
  */
 export function upcast(event: AnyEvent): AnyEvent {
   if (event.kind !== 'changed') return event;
-  if (event.payload.what === 'colourway')
-    return { ...event, payload: { ...event.payload, build: asBuild(event.payload.build) } };
+  if (event.payload.what === 'colourway') {
+    const { build, cups } = event.payload;
+    return {
+      ...event,
+      payload: {
+        ...event.payload,
+        build: asBuild(build),
+        cups: cups.map((cup) => CupChoiceSchema.parse(cup)),
+      },
+    };
+  }
   return event.payload.what === 'mould'
     ? { ...event, payload: { ...event.payload, mould: MouldSchema.parse(event.payload.mould) } }
     : event;

@@ -1,7 +1,7 @@
 import type { Build } from '../build/index.ts';
 import { builtIns, findBuild, layersOf, stageLayers } from '../build/index.ts';
 import type { Job, Shelf } from '../plan/index.ts';
-import { checkJob, cupsFor, toolsFor } from '../plan/index.ts';
+import { checkJob, cupsFor, oneCupEach, seated, toolsFor } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Send } from './step.ts';
@@ -49,7 +49,7 @@ export function takeMould(run: RunState, shelf: Shelf, entry: Shelf['moulds'][nu
 }
 
 /** A run's colours, its build and what each layer is shot with, from here on. */
-type Taken = Pick<Job, 'colourway' | 'build' | 'layers'>;
+type Taken = Pick<Job, 'colourway' | 'build' | 'layers' | 'drawnFrom'>;
 function take(
   state: SessionState,
   run: RunState,
@@ -78,7 +78,8 @@ function take(
           confidence,
           window: tools.window,
         });
-  const next: Job = { ...job, ...taken, tools: fresh };
+  const standing = [...state.cups.values()].map(({ key, mix }) => ({ id: key, mix }));
+  const [next] = seated([{ ...job, ...taken, tools: fresh }], standing) as [Job];
   const cups = cupsFor(shelf, [next], held, settings);
   const refused = checkJob(next, { jobs: [next], cups, settings }, units)
     .filter((remark) => remark.weight === 'refused')
@@ -90,7 +91,15 @@ function take(
     ok: true,
     send: {
       kind: 'changed',
-      payload: { what: 'colourway', job: run.key, ...taken, cups, injector, block },
+      payload: {
+        what: 'colourway',
+        job: run.key,
+        ...taken,
+        drawnFrom: next.drawnFrom,
+        cups,
+        injector,
+        block,
+      },
     },
   };
 }
@@ -116,7 +125,8 @@ export function takeColourway(
   if (!build)
     return { ok: false, refused: [`${entry?.spec.name ?? 'That colourway'}: its build is gone.`] };
   const { name, line, layers } = entry.spec;
-  return take(state, run, { colourway: { id, name, line }, build, layers }, bench);
+  const drawnFrom = oneCupEach(layers);
+  return take(state, run, { colourway: { id, name, line }, build, layers, drawnFrom }, bench);
 }
 
 /** The run's colours in another build, layer by layer in order. @param key of {@link otherBuilds} */
@@ -128,9 +138,14 @@ export function takeBuild(
 ): RunChange {
   const build = otherBuilds(run, bench.shelf).find((other) => other.key === key);
   if (!build) return { ok: false, refused: ['That build does not suit these colours.'] };
-  const held = stageLayers(run.stage).map((layer) => run.job.layers[layer.key] ?? null);
-  const layers = Object.fromEntries(
-    layersOf(build).map((layer, i) => [layer.key, held[i] ?? null]),
-  );
-  return take(state, run, { colourway: run.job.colourway, build, layers }, bench);
+  const { job } = run;
+  const held = stageLayers(run.stage);
+  /** what was said of the layers, of the other build's in their place */
+  const inOrder = <Said>(said: Record<string, Said>) =>
+    Object.fromEntries(
+      layersOf(build).map(({ key }, i) => [key, said[held[i]?.key ?? ''] ?? null]),
+    );
+  const layers = inOrder(job.layers);
+  const drawnFrom = inOrder(job.drawnFrom);
+  return take(state, run, { colourway: job.colourway, build, layers, drawnFrom }, bench);
 }

@@ -123,10 +123,10 @@ export function startState(snapshot: Snapshot): SessionState {
     breaks: 0,
     cups: new Map(
       plan.cups.map((cup) => [
-        String(cup.mix),
+        cup.id,
         {
           ...newCup(
-            input.cups.find((use) => use.mix === cup.mix)!,
+            input.cups.find((use) => use.id === cup.id)!,
             cup.letter,
             cup.charges.map((charge) => charge.grams),
             snapshot.colour,

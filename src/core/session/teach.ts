@@ -20,6 +20,7 @@ import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import type { MouldState } from './state/mould.ts';
 import type { Fault } from './faults.ts';
+import { layerCup } from './layerCup.ts';
 
 /** Looks that follow another with time between them, fewer than which teach nothing. */
 const ENOUGH = 3;
@@ -205,10 +206,12 @@ export function shotLessons(state: SessionState): Lesson[] {
       run?.job.colourway.line === 'soft'
     )
       return null;
-    const powders = shot.stage.layers.some((layer) =>
-      state.cups
-        .get(String(run?.job.layers[layer.key]))
-        ?.ladder.some((ingredient) => ingredient.kind === 'powder' || ingredient.kind === 'flake'),
+    const powders = shot.stage.layers.some(
+      (layer) =>
+        run &&
+        layerCup(state, run, layer.key)?.ladder.some(
+          (ingredient) => ingredient.kind === 'powder' || ingredient.kind === 'flake',
+        ),
     );
     return bleedIndex(streams, state.snapshot.bench.tolerance, powders);
   };

@@ -2,7 +2,7 @@
  * Event payloads are versioned together; a bench that knows a newer one is asked to wait, not
  * dropped.
  */
-export const EVENT_VERSION = 2;
+export const EVENT_VERSION = 3;
 
 /** Stages read by eye, with the heats they stand for, °C. */
 export const EYE = {

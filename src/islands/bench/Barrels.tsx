@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { density } from '@/core/material/index.ts';
 import { rigOf } from '@/core/plan/index.ts';
 import type { CupState, InjectorState, MouldState, RunState, Step } from '@/core/session/index.ts';
+import { layerCupKey } from '@/core/session/index.ts';
 
 interface Props {
   injector: InjectorState;
@@ -38,7 +39,7 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
   const heat = (run.tools.window.low + run.tools.window.high) / 2;
   const gap = 150 / barrels.length;
   const several = barrels.length > 1;
-  const planned = (index: number) => String(run.job.layers[layers[index]?.key ?? ''] ?? '');
+  const planned = (index: number) => layerCupKey(run, layers[index]?.key ?? '');
   const drawn: Drawn = {
     rig,
     run,

@@ -1,5 +1,6 @@
 import type { CupState } from '../../core/session/index.ts';
 import type { RunState } from '../../core/session/state.ts';
+import { layerCup } from '@/core/session/index.ts';
 
 /** No barrels: the cup's own lip over the open mould, or a spoon and a rod at its port. */
 
@@ -12,11 +13,8 @@ export function ByHand({
   cups: Map<string, CupState>;
   next: string | null;
 }) {
-  const colour =
-    cups.get(String(run.job.layers[next ?? run.stage.pours[0]?.key ?? '']))?.colour ??
-    'var(--rule)';
-  const letter =
-    cups.get(String(run.job.layers[next ?? run.stage.pours[0]?.key ?? '']))?.letter ?? '';
+  const cup = layerCup({ cups }, run, next ?? run.stage.pours[0]?.key ?? '');
+  const colour = cup?.colour ?? 'var(--rule)';
   const rod = run.stage.by === 'rod';
   return (
     <svg
@@ -53,7 +51,7 @@ export function ByHand({
         </g>
       )}
       <text x="75" y="376" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">
-        {letter}
+        {cup?.letter}
       </text>
     </svg>
   );

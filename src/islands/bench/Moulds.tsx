@@ -12,11 +12,11 @@ import { FAULTS } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
 import { drawLayers } from '@/ui/dress.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
+import { layerCup } from '@/core/session/index.ts';
 
 /** What lies in a cavity, layer on layer: the insert, what is poured, what is shot. */
 function liesIn(state: SessionState, run: RunState | undefined) {
-  const colour = (key: string) =>
-    state.cups.get(String(run?.job.layers[key]))?.colour ?? 'var(--rule)';
+  const colour = (key: string) => (run && layerCup(state, run, key)?.colour) ?? 'var(--rule)';
   const maker = run?.job.build.stages.find((stage) => stage.key === run.stage.takes);
   const insert: Drawn[] = maker ? drawLayers(stageLayers(maker), (layer) => colour(layer.key)) : [];
   return {

@@ -8,6 +8,7 @@ import { isKept, count } from '../../core/session/summary.ts';
 import { Layers } from '../../ui/Bait.tsx';
 import { stationsOf, shapeFor, wholePath } from '../../ui/baitPath.ts';
 import { dress } from '../../ui/dress.ts';
+import { layerCup, layerCupKey } from '@/core/session/index.ts';
 
 /** A tray with so many small baits in it, each drawn as it is. */
 function Tray({
@@ -81,7 +82,7 @@ function colourIn(
     : [];
   return (layer) => {
     const portion = portions.find((portion) => portion.layer === layer);
-    const cup = state.cups.get(portion?.cup ?? String(run.job.layers[layer]));
+    const cup = state.cups.get(portion?.cup ?? layerCupKey(run, layer));
     if (!cup) return 'var(--soft)';
     return portion && portion.apart !== 0
       ? mixIn(cup, cup.name, state.snapshot.colour.materials, portion.trail).colour
@@ -175,7 +176,7 @@ export function InsertTray({
   const made = lots.reduce((sum, lot) => sum + lot.made, 0);
   const many = MAKES[run.stage.makes].many;
   const colours = stageLayers(run.stage).map(
-    (stageLayer) => state.cups.get(String(run.job.layers[stageLayer.key]))?.colour ?? 'var(--soft)',
+    (stageLayer) => layerCup(state, run, stageLayer.key)?.colour ?? 'var(--soft)',
   );
   const draw = (
     <g>

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION, folder, identityOf, lastUndoable } from '@/core/session/index.ts';
+import { EVENT_VERSION, folder, identityOf, lastUndoable, upcast } from '@/core/session/index.ts';
 import { listen } from '@/ui/live.ts';
 import { shopNow } from '@/ui/shopClock.ts';
 import { actsOf, dropAct, keepActs } from './acts.ts';
@@ -60,7 +60,7 @@ function useKept(
       begin(
         kept
           .filter((act) => act.outcome !== 'refused' && !known.has(act.id))
-          .map((act) => act.event),
+          .map((act) => upcast(act.event)),
         kept
           .filter((act) => act.outcome === 'refused')
           .map((act) => ({ id: act.id, why: act.why ?? 'The shop refused it.' })),

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
 import { layersOf } from '@/core/build/index.ts';
 import type { Job, PlanInput, Remark, Shelf } from '@/core/plan/index.ts';
-import { checkJob, toolsFor } from '@/core/plan/index.ts';
+import { checkJob, oneCupEach, toolsFor } from '@/core/plan/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { call } from '@/ui/api.ts';
 import { Stages } from '@/ui/Stages.tsx';
@@ -23,6 +23,7 @@ function trial(
   const keys = layersOf(build).map((layer) => layer.key);
   const colour = sampleColour(build);
   const entry = shelf.moulds.find((entry) => entry.id === mould)!;
+  const layers = Object.fromEntries(keys.map((key, i) => [key, i + 1]));
   const job: Job = {
     key: 'trial',
     bait: {
@@ -33,7 +34,8 @@ function trial(
     },
     colourway: { id: 0, name: build.name },
     build,
-    layers: Object.fromEntries(keys.map((key, i) => [key, i + 1])),
+    layers,
+    drawnFrom: oneCupEach(layers),
     lines: [],
     tools: toolsFor(shelf, build, entry, { settings, good, confidence, window }),
     confidence,
@@ -43,6 +45,7 @@ function trial(
   return {
     jobs: [job],
     cups: keys.map((key, i) => ({
+      id: String(i + 1),
       mix: i + 1,
       recipe: { name: key, colour: colour(key), grade: 'medium', ladder: [] },
       vessel: null,

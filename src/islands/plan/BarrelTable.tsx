@@ -31,7 +31,7 @@ export function BarrelTable({ plan, input, units }: Props) {
               <tr key={`${run.key}${barrel.layer}`}>
                 <td>
                   {jobOfRun(input.jobs, run.key).bait.name}, {barrel.layerName.toLowerCase()}{' '}
-                  {plan.cups.find((cup) => cup.mix === barrel.mix)?.letter}
+                  {plan.cups.find((cup) => cup.id === barrel.cup)?.letter}
                   <span className="hint block">
                     {Math.round(barrel.share * 100)} % of the{' '}
                     {run.makes === 'bait' ? 'bait' : run.makes}

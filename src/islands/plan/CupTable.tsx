@@ -33,9 +33,9 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
           </thead>
           <tbody>
             {plan.cups.map((cup) => {
-              const choice = input.cups.find((use) => use.mix === cup.mix)!;
+              const choice = input.cups.find((use) => use.id === cup.id)!;
               return (
-                <tr key={cup.mix}>
+                <tr key={cup.id}>
                   <td>
                     <b>{cup.letter}</b> {cup.name}
                   </td>

@@ -1,15 +1,24 @@
 import type { Build } from '@/core/build/index.ts';
 import { builtIns, layersOf, place } from '@/core/build/index.ts';
-import type { Tools } from '@/core/plan/index.ts';
+import type { CupId, Job, Plan, PlanInput, Tools } from '@/core/plan/index.ts';
 import { inTools, rigFor, runsOf, toolsFor } from '@/core/plan/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { dress } from '@/ui/dress.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
 import type { Props } from './StageTools.tsx';
 import { Choose, StageFields } from './StageTools.tsx';
+import { LayerCup } from './LayerCup.tsx';
+
+/** The plan the job is of, and how one of its layers is drawn from another cup. */
+interface Drawing {
+  input: PlanInput;
+  plan: Plan;
+  drawFrom: (job: Job, layer: string, cup: CupId | 'another') => void;
+}
 
 /** One job: its build and colours, and what each stage is shot with. */
-export function JobFields({ job, shelf, units, defaults, open, set }: Props) {
+export function JobFields({ input, plan, drawFrom, ...fields }: Props & Drawing) {
+  const { job, shelf, units, defaults, open, set } = fields;
   const runs = runsOf(job);
   const layers = layersOf(job.build);
   const builds: Build[] = [...builtIns(), ...shelf.builds.map((build) => build.spec)];
@@ -83,6 +92,16 @@ export function JobFields({ job, shelf, units, defaults, open, set }: Props) {
             all={shelf.mixes}
             take={(id) => set({ ...job, layers: { ...job.layers, [layer.key]: id || null } })}
             none="no mix"
+          />
+        ))}
+        {layers.map((layer) => (
+          <LayerCup
+            key={layer.key}
+            input={input}
+            plan={plan}
+            job={job}
+            layer={layer}
+            draw={(key, cup) => drawFrom(job, key, cup)}
           />
         ))}
         <FigureField

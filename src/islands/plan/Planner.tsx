@@ -49,6 +49,7 @@ export default function Planner({ parts, timing, ...start }: Props) {
     rename,
     setJob,
     setCup,
+    drawFrom,
     toggle,
     tick,
     begin,
@@ -130,7 +131,7 @@ export default function Planner({ parts, timing, ...start }: Props) {
           <section className="mt-4">
             <h2>Cups</h2>
             {input.cups.map((cup) => (
-              <p key={cup.mix} className="flex flex-wrap items-center gap-3 py-1">
+              <p key={cup.id} className="flex flex-wrap items-center gap-3 py-1">
                 <b>{cup.recipe.name}</b>
                 <VesselChoice choice={cup} shelf={shelf} set={setCup} />
                 <DegasChoice choice={cup} set={setCup} />
@@ -151,6 +152,9 @@ export default function Planner({ parts, timing, ...start }: Props) {
                 defaults={defaults}
                 open={input.jobs.length === 1}
                 set={setJob}
+                input={input}
+                plan={plan}
+                drawFrom={drawFrom}
               />
             ))}
           </Suspense>

@@ -1,4 +1,4 @@
-import type { Plan, PlanInput, Timing } from '@/core/plan/index.ts';
+import type { CupId, Plan, PlanInput, Timing } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 
@@ -34,9 +34,9 @@ export function Tape({
         .map((entry) => [entry.id, entry.mould.name]),
     ),
   ];
-  const colour = (mix: number) => input.cups.find((cup) => cup.mix === mix)!.recipe.colour;
+  const colour = (id: CupId) => input.cups.find((cup) => cup.id === id)!.recipe.colour;
   const lanes = [
-    ...plan.cups.map((cup) => ({ key: `c${cup.mix}`, name: `Cup ${cup.letter}` })),
+    ...plan.cups.map((cup) => ({ key: `c${cup.id}`, name: `Cup ${cup.letter}` })),
     { key: 'barrels', name: 'Barrels' },
     ...moulds.map(([id, name]) => ({ key: `m${id}`, name })),
     { key: 'rack', name: 'Rack' },
@@ -76,20 +76,14 @@ export function Tape({
             .map((draw, i) => ({
               i,
               ml: takenBy(draw)
-                .filter((barrel) => barrel.mix === cup.mix)
+                .filter((barrel) => barrel.cup === cup.id)
                 .reduce((sum, barrel) => sum + barrel.ml, 0),
             }))
             .filter((other) => other.ml > 0);
           // Tips are dipped after the last draw: their cup has no part in one.
           if (takes.length === 0)
             return (
-              <text
-                key={cup.mix}
-                x={LEFT}
-                y={y(`c${cup.mix}`) + 26}
-                fontSize="14"
-                fill="var(--soft)"
-              >
+              <text key={cup.id} x={LEFT} y={y(`c${cup.id}`) + 26} fontSize="14" fill="var(--soft)">
                 for dipping, after
               </text>
             );
@@ -99,24 +93,24 @@ export function Tape({
             const top = 32 * (1 - gone / total);
             gone += take.ml;
             return (
-              `${LEFT + take.i * step},${y(`c${cup.mix}`) + 36 - top} ` +
-              `${LEFT + (take.i + 1) * step},${y(`c${cup.mix}`) + 36 - 32 * (1 - gone / total)}`
+              `${LEFT + take.i * step},${y(`c${cup.id}`) + 36 - top} ` +
+              `${LEFT + (take.i + 1) * step},${y(`c${cup.id}`) + 36 - 32 * (1 - gone / total)}`
             );
           });
           const [first, last] = [takes[0]!.i, takes.at(-1)!.i];
           return (
-            <g key={cup.mix}>
+            <g key={cup.id}>
               <path
                 d={
                   `M${LEFT + first * step} ` +
-                  `${y(`c${cup.mix}`) + 36}L${points.join(' L').replaceAll(',', ' ')}L${LEFT + (last + 1) * step} ` +
-                  `${y(`c${cup.mix}`) + 36}Z`
+                  `${y(`c${cup.id}`) + 36}L${points.join(' L').replaceAll(',', ' ')}L${LEFT + (last + 1) * step} ` +
+                  `${y(`c${cup.id}`) + 36}Z`
                 }
-                fill={colour(cup.mix)}
+                fill={colour(cup.id)}
               />
               <rect
                 x={LEFT + first * step}
-                y={y(`c${cup.mix}`) + 4}
+                y={y(`c${cup.id}`) + 4}
                 width={(last - first + 1) * step}
                 height="32"
                 className="line-art"
@@ -124,7 +118,7 @@ export function Tape({
               {cup.charges.slice(1).map((ch) => (
                 <path
                   key={ch.beforeDraw}
-                  d={`M${LEFT + (ch.beforeDraw - 1) * step} ${y(`c${cup.mix}`) - 2}v40`}
+                  d={`M${LEFT + (ch.beforeDraw - 1) * step} ${y(`c${cup.id}`) - 2}v40`}
                   stroke="var(--watch)"
                   strokeWidth="2.5"
                 />
@@ -154,7 +148,7 @@ export function Tape({
                     y={y('barrels') + 36 - height}
                     width={Math.max(1, bw - 1)}
                     height={height}
-                    fill={colour(barrel.mix)}
+                    fill={colour(barrel.cup)}
                     stroke="var(--ink)"
                   >
                     <title>
@@ -179,7 +173,7 @@ export function Tape({
                       `M${LEFT + i * step + 2} ${y(`m${shot.mould}`) + 4}L${LEFT + i * step + 2 + width} ` +
                       `${y(`m${shot.mould}`) + 36}H${LEFT + i * step + 2}Z`
                     }
-                    fill={colour(all[0]!.mix)}
+                    fill={colour(all[0]!.cup)}
                     opacity={draw.cavities ? 0.5 : 1}
                   />
                 </g>

@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
-import type { CupChoice, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
+import type { CupChoice, CupId, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
 import {
+  drawFrom,
   noPlan,
   planSession,
   pullSheet,
@@ -75,6 +76,8 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     },
     setJob: (job: Job) => change(withJob(input, job, shelf)),
     setCup: (cup: CupChoice) => change(withCup(input, cup)),
+    drawFrom: (job: Job, layer: string, cup: CupId | 'another') =>
+      change(drawFrom(input, { job, layer, cup }, shelf)),
     toggle: (part: WantedPart) => change(toggleLine(input, part, shelf, defaults)),
     tick: (key: string) => {
       const next = new Set(ticks);

@@ -20,12 +20,12 @@ export async function project(
   written: Written,
 ): Promise<void> {
   for (const event of events) {
-    await putOwn(event);
+    await putOwn(event, state);
     if (event.kind !== 'undone') continue;
     const gone = find(event.payload.event);
-    if (gone) await dropOwn(gone);
+    if (gone) await dropOwn(gone, state);
     const back = gone?.kind === 'undone' ? find(gone.payload.event) : undefined;
-    if (back) await putOwn(back);
+    if (back) await putOwn(back, state);
   }
   const sharer = events.findLast((event) => PROJECTIONS[event.kind].shares);
   if (sharer && (state.status === 'finished' || sharer.kind === 'undone'))

@@ -1,14 +1,15 @@
-import type { AnyEvent, BenchEvent, Kind } from '@/core/session/index.ts';
+import type { AnyEvent, BenchEvent, Kind, SessionState } from '@/core/session/index.ts';
 import { keepFromBench } from '@/store/mixes.ts';
 import { dropNote, dropTrial, putNote, putTrial } from '@/store/mouldBook.ts';
+import { dropTakenCups, putTakenCups } from './cups.ts';
 import { dropReading, putReading } from '@/store/readTables.ts';
 
 /** What an event of a kind brings about in the read tables, beside the rows of its shots. */
 interface Projection<K extends Kind> {
   /** rows that are the event itself, put and taken back with it */
   own: {
-    put: (event: BenchEvent<K>) => Promise<unknown>;
-    drop: (event: BenchEvent<K>) => Promise<unknown>;
+    put: (event: BenchEvent<K>, state: SessionState) => Promise<unknown>;
+    drop: (event: BenchEvent<K>, state: SessionState) => Promise<unknown>;
   } | null;
   /** it changes what a finished session has to share out */
   shares: boolean;
@@ -64,11 +65,13 @@ export const PROJECTIONS: { [K in Kind]: Projection<K> } = {
   noted: { ...NONE, own: { put: putNote, drop: ({ id }) => dropNote(id) } },
   trialled: { ...NONE, own: { put: putTrial, drop: ({ id }) => dropTrial(id) } },
   skipped: NONE,
-  changed: NONE,
+  changed: { ...NONE, own: { put: putTakenCups, drop: dropTakenCups } },
   trouble: NONE,
   undone: { ...NONE, shares: true, movesInserts: true },
 };
 
 const ownOf = (event: AnyEvent) => PROJECTIONS[event.kind].own as Projection<Kind>['own'];
-export const putOwn = async (event: AnyEvent): Promise<unknown> => ownOf(event)?.put(event);
-export const dropOwn = async (event: AnyEvent): Promise<unknown> => ownOf(event)?.drop(event);
+export const putOwn = async (event: AnyEvent, state: SessionState): Promise<unknown> =>
+  ownOf(event)?.put(event, state);
+export const dropOwn = async (event: AnyEvent, state: SessionState): Promise<unknown> =>
+  ownOf(event)?.drop(event, state);

@@ -14,6 +14,7 @@ import backups from './13-backups.ts';
 import people from './14-people.ts';
 import history from './15-history.ts';
 import ids from './16-ids.ts';
+import cups from './17-cups.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   people,
   history,
   ids,
+  cups,
 ];

@@ -5,6 +5,7 @@ import { massShares, shares, stageMass, sum } from '../../shot/index.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { CupState } from '../state/cup.ts';
+import { layerDensity20 } from '../layerCup.ts';
 
 export const rhoOf = (cup: CupState | undefined, celsius: number): number =>
   density(celsius, cup ? GRADES[cup.grade].density20 : PLASTISOL.density20);
@@ -12,8 +13,7 @@ export const rhoOf = (cup: CupState | undefined, celsius: number): number =>
 /** Density at 20 °C of what a run's barrels hold by their shares, or of its first poured cup. */
 export function runRho(state: SessionState, run: RunState): number {
   const rig = rigOf(run);
-  const grade = (layer: string) =>
-    GRADES[state.cups.get(String(run.job.layers[layer]))?.grade ?? 'medium'].density20;
+  const grade = (layer: string) => layerDensity20(state, run, layer);
   if (rig) return sum(shares(rig).map((part, i) => part * grade(run.stage.layers[i]?.key ?? '')));
   const poured = run.stage.pours.filter((pour) => pour.share !== null);
   const all = sum(poured.map((pour) => pour.share!));
@@ -35,10 +35,7 @@ export function pushParts(state: SessionState, run: RunState): number[] {
   return rig
     ? massShares(
         shares(rig),
-        run.stage.layers.map(
-          (layer) =>
-            GRADES[state.cups.get(String(run.job.layers[layer.key]))?.grade ?? 'medium'].density20,
-        ),
+        run.stage.layers.map((layer) => layerDensity20(state, run, layer.key)),
       )
     : [];
 }

@@ -4,7 +4,7 @@ import { layersOf } from '../../build/build.ts';
 import { EmbeddedBuildSchema } from '../../build/schema.ts';
 import { BlockSchema, InjectorSchema } from '../../build/tools.ts';
 import { MouldSchema } from '../../mould/schema.ts';
-import { CupChoiceSchema, JobColourwaySchema } from '../../plan/input.ts';
+import { CupChoiceSchema, CupIdSchema, JobColourwaySchema, oneCupEach } from '../../plan/input.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
 import { planCharges } from '../charges.ts';
@@ -39,6 +39,8 @@ export const ChangedSchema = z.discriminatedUnion('what', [
     colourway: JobColourwaySchema,
     build: EmbeddedBuildSchema,
     layers: z.record(z.string(), z.number().int().nullable()),
+    /** cup each layer is drawn from; left out by benches that knew a cup by its mix */
+    drawnFrom: z.record(z.string(), CupIdSchema.nullable()).optional(),
     cups: z.array(CupChoiceSchema),
     injector: z.object({ id: z.number().int(), injector: InjectorSchema }).nullable(),
     block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
@@ -74,6 +76,7 @@ function recolour(
     colourway: colourway.colourway,
     build: colourway.build,
     layers: colourway.layers,
+    drawnFrom: colourway.drawnFrom ?? oneCupEach(colourway.layers),
     tools,
   };
   for (const other of state.runs.values()) {
@@ -86,9 +89,9 @@ function recolour(
     });
   }
   for (const choice of colourway.cups)
-    if (!state.cups.has(String(choice.mix)))
+    if (!state.cups.has(choice.id))
       state.cups.set(
-        String(choice.mix),
+        choice.id,
         newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
       );
   planCharges(state, run);

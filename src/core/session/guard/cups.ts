@@ -1,12 +1,13 @@
 import { stageLayers } from '../../build/build.ts';
 import type { SessionState, RunState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
+import { layerCup } from '../layerCup.ts';
 
 /** Cups of some layers of a run, each once. */
 const cupsBy = (state: SessionState, run: RunState, keys: string[]): CupState[] =>
-  [...new Set(keys.map((key) => String(run.job.layers[key])))]
-    .map((key) => state.cups.get(key))
-    .filter((cup): cup is CupState => cup !== undefined);
+  [...new Set(keys.map((key) => layerCup(state, run, key)))].filter(
+    (cup): cup is CupState => cup !== undefined,
+  );
 /** Every cup a run works from: what is poured and what is shot. */
 
 export const cupsOf = (state: SessionState, run: RunState): CupState[] =>

@@ -4,7 +4,7 @@ import type { Limits } from '../../material/limits.ts';
 import { limitsOf } from '../../material/limits.ts';
 import type { Ingredient } from '../../material/schema.ts';
 import type { Runs } from '../../material/viscosity.ts';
-import type { CupChoice } from '../../plan/input.ts';
+import type { CupChoice, CupId } from '../../plan/input.ts';
 import { fillLimit } from '../../shot/cup.ts';
 import type { Bounds, Doubt, Verdict } from '../bounds.ts';
 import type { EyeStage } from '../words.ts';
@@ -37,7 +37,10 @@ interface KeptMix {
   upTo: number;
 }
 export interface CupState {
-  key: string;
+  /** its id as the plan or the bench gave it */
+  key: CupId;
+  /** the mix it is meant to become */
+  mix: number;
   letter: string;
   name: string;
   colour: string;
@@ -99,7 +102,8 @@ export function newCup(
 ): CupState {
   const { recipe } = choice;
   return {
-    key: String(choice.mix),
+    key: choice.id,
+    mix: choice.mix,
     letter,
     name: recipe.name,
     colour: recipe.colour,

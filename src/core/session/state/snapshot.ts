@@ -19,17 +19,41 @@ export interface Snapshot {
   heat: HeatSetup;
   colour: ColourBook;
 }
+type ByMix = { mix?: number; cup?: string };
+/** What a plan of before said of a cup by its mix, said by the cup's id. */
+const byCup = <Part extends object>(part: Part & ByMix): Part =>
+  part.cup === undefined ? { ...part, cup: String(part.mix) } : part;
+
+/** A plan as it was worked out, its cups under ids of their own. */
+function withCupIds<Worked extends Plan>(plan: Worked): Worked {
+  return {
+    ...plan,
+    cups: plan.cups.map((cup) => ({ ...cup, id: cup.id ?? String(cup.mix) })),
+    draws: plan.draws.map((draw) => ({
+      ...draw,
+      barrels: draw.barrels.map(byCup),
+      ...(draw.poured ? { poured: draw.poured.map(byCup) } : {}),
+    })),
+    ...(plan.runs
+      ? { runs: plan.runs.map((run) => ({ ...run, barrels: run.barrels.map(byCup) })) }
+      : {}),
+  };
+}
+
 /** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
 
 export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
-  const { jobs, ...plan } = raw.plan;
+  const { jobs, ...plan } = withCupIds(raw.plan);
   const input = numbered(PlanInputSchema.parse(raw.input));
   return {
     ...raw,
     heat: heatByNumber(raw.heat ?? USUAL_SETUP, input),
     colour: raw.colour ?? NO_BOOK,
     input,
-    plan: { ...plan, runs: plan.runs ?? jobs ?? [] },
+    plan: {
+      ...plan,
+      runs: plan.runs ?? jobs?.map((run) => ({ ...run, barrels: run.barrels.map(byCup) })) ?? [],
+    },
   };
 }
 /**

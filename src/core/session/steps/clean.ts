@@ -2,6 +2,7 @@ import { lightness, changeOf } from '../../build/barrels.ts';
 import type { SessionState, RunState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { injectorOf, and } from './work.ts';
+import { layerCupKey } from '../layerCup.ts';
 
 /** Which barrel, as it is marked or as it lies. */
 
@@ -13,13 +14,14 @@ export function cleanStep(state: SessionState, run: RunState): Step | null {
   if (!injector || injector.draw || state.skips.has(`clean:${injector.key}:${injector.draws}`))
     return null;
   const tint = (key: string) => ({
-    mix: Number(key),
+    // Two cups of one mix leave the same colour; one that is no longer known, its own.
+    mix: state.cups.get(key)?.mix ?? -1,
     light: lightness(state.cups.get(key)?.colour ?? '#808080'),
   });
   const changes = run.stage.layers.flatMap((layer, i) => {
     const barrel = run.tools.order[i] ?? i;
     const held = injector.stained[barrel] ?? null;
-    const wanted = String(run.job.layers[layer.key]);
+    const wanted = layerCupKey(run, layer.key);
     const change = changeOf(held === null ? null : tint(held), tint(wanted));
     return change === 'same'
       ? []

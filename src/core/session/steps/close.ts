@@ -9,6 +9,7 @@ import type { Step, Send } from '../step.ts';
 import { barrelName } from './clean.ts';
 import { cycleOf } from './cycle.ts';
 import { type Turn, isTrialNext } from './work.ts';
+import { layerCup } from '../layerCup.ts';
 
 /** What becomes of the core rods before the mould is closed. */
 const rodsFirst = (stage: Stage, mould: Mould): string =>
@@ -91,12 +92,13 @@ const wantsTop = (state: SessionState, turn: Turn): boolean =>
   !state.skips.has(`top:${cycleOf(turn)}`);
 
 /** The cup whose port belongs over TOP, and the barrel it comes from. */
-function overTop(state: SessionState, { stage, job, tools }: RunState) {
+function overTop(state: SessionState, run: RunState) {
+  const { stage, tools } = run;
   const at = stage.layers.findIndex((layer) => place(layer.place).over === 'TOP');
   const barrels = tools.injector?.injector.barrels ?? [];
   const index = tools.order[at] ?? at;
   return {
-    letter: state.cups.get(String(job.layers[stage.layers[at]!.key]))?.letter ?? '?',
+    letter: layerCup(state, run, stage.layers[at]!.key)?.letter ?? '?',
     barrel: barrelName(barrels[index]?.mark ?? '', index, barrels.length),
   };
 }

@@ -9,6 +9,7 @@ import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
 import { injectorOf, type Turn, and } from './work.ts';
 import { drawVolumes } from './filling.ts';
+import { layerCupKey } from '../layerCup.ts';
 
 /**
  * What a skip of the match for the next draw is recorded as; null where a hand has skipped it: it
@@ -27,7 +28,7 @@ export function matchSkip(
 const cupsToMatch = (state: SessionState, { run, mould }: Turn, shot: boolean): CupState[] => {
   if (shot) return heatCups(state, run);
   const next = unpoured(run, mould)[0];
-  return cupsOf(state, run).filter((cup) => cup.key === String(run.job.layers[next?.key ?? '']));
+  return cupsOf(state, run).filter((cup) => cup.key === layerCupKey(run, next?.key ?? ''));
 };
 /** The match for the next pour by hand, as its skip is recorded; null where it was skipped. */
 const pourSkip = (state: SessionState, { mould }: Turn) => {

@@ -7,6 +7,7 @@ import type { RunState, SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { Turn } from './work.ts';
 import { isTrialNext, inStep, mouldsOf, injectorOf } from './work.ts';
+import { layerCupKey } from '../layerCup.ts';
 
 /** Moulds served one port at a time: what one draw fills goes cavity by cavity. */
 
@@ -102,7 +103,7 @@ export function drawVolumes(
     density20: rho20,
   });
   return run.stage.layers.map((layer, i) => {
-    const cup = String(run.job.layers[layer.key]);
+    const cup = layerCupKey(run, layer.key);
     const held =
       injector.contents.find((content) => content.cup === cup && content.layer === layer.key)
         ?.grams ?? 0;
@@ -123,7 +124,7 @@ export function canShoot(state: SessionState, turn: Turn): boolean {
   const rig = rigOf(run);
   const injector = injectorOf(state, run);
   if (!rig || !injector?.draw || injector.contents.length === 0) return false;
-  const wanted = run.stage.layers.map((layer) => String(run.job.layers[layer.key]));
+  const wanted = run.stage.layers.map((layer) => layerCupKey(run, layer.key));
   if (wanted.some((cup, i) => injector.contents[i]?.cup !== cup)) return false;
   // A mould is begun only with enough for all one draw should fill of it; once begun, cavity by
   // cavity.

@@ -12,6 +12,7 @@ import type { SessionState } from '../state.ts';
 import type { Step, Send } from '../step.ts';
 import { cycleOf } from './cycle.ts';
 import { type Turn, isTrialNext } from './work.ts';
+import { layerCupKey } from '../layerCup.ts';
 
 /** Inserts laid in, cavity by cavity, each looked at for a gap. */
 export function loadStep(state: SessionState, { run, mould }: Turn): Step | null {
@@ -66,7 +67,7 @@ export function pourings(
   return run.stage.pours.map((pour, i) => ({
     layer: pour.key,
     name: pour.name,
-    cup: String(run.job.layers[pour.key]),
+    cup: layerCupKey(run, pour.key),
     grams:
       sum(mass.poured.get(pour.key)!.values()) +
       (run.stage.layers.length === 0 && i === run.stage.pours.length - 1 ? mass.feed : 0),

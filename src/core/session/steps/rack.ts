@@ -4,6 +4,7 @@ import { colourOfShot } from '../likeness.ts';
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { Send, Step } from '../step.ts';
+import { layerCup } from '../layerCup.ts';
 
 const standsOpen = (state: SessionState, shot: ShotState): boolean =>
   state.moulds.get(shot.mould)?.shot === shot.id &&
@@ -34,7 +35,7 @@ function keepStep(shot: ShotState): Step {
 function tipStep(state: SessionState, shot: ShotState): Step | null {
   const { finish } = shot.build;
   const run = state.runs.get(shot.job);
-  const cup = state.cups.get(String(run?.job.layers[finish?.key ?? '']));
+  const cup = run && layerCup(state, run, finish?.key ?? '');
   if (!finish || !cup || shot.trial || shot.tipG > 0 || state.skips.has(`tip:${shot.id}`))
     return null;
   const count = worthKeeping(shot);

@@ -13,6 +13,7 @@ import { byCavity, canShoot, cavitiesOfDraw, unfilled } from './filling.ts';
 import { pourings, loadStep, pourStep } from './load.ts';
 import { closeStep, topStep } from './close.ts';
 import { matchStep, drawStep } from './draw.ts';
+import { layerCup } from '../layerCup.ts';
 
 /** What is said and sent of a push, whole or cavity by cavity. */
 interface Push {
@@ -35,9 +36,7 @@ function pushOf(state: SessionState, turn: Turn, now: number): Push {
   const injector = injectorOf(state, run)!;
   const draw = state.draws.get(injector.draw!);
   const begun = underWay(state, mould);
-  const letters = run.stage.layers.map(
-    (layer) => state.cups.get(String(run.job.layers[layer.key]))?.letter ?? '?',
-  );
+  const letters = run.stage.layers.map((layer) => layerCup(state, run, layer.key)?.letter ?? '?');
   const pulse = run.stage.yoked ? undefined : { seconds: PULSE, letters };
   return {
     state,

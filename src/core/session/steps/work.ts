@@ -4,6 +4,7 @@ import { ready } from '../inserts.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { InjectorState } from '../state/injector.ts';
 import type { MouldState } from '../state/mould.ts';
+import { layerCupKey } from '../layerCup.ts';
 
 /** Joins names as people do: A; A and B; A, B and C. */
 export const and = (words: string[]): string =>
@@ -91,7 +92,7 @@ const signature = (run: RunState): string =>
     run.tools.injector?.id,
     run.tools.block?.id,
     run.stage.yoked,
-    ...stageLayers(run.stage).map((stageLayer) => run.job.layers[stageLayer.key]),
+    ...stageLayers(run.stage).map((stageLayer) => layerCupKey(run, stageLayer.key)),
   ].join('/');
 
 /**
