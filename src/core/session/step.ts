@@ -1,5 +1,6 @@
 import type { StepKey } from './stepKinds.ts';
 import type { Kind, Payload } from './event.ts';
+import type { Skip } from './skips.ts';
 
 export type Send = { [K in Kind]: { kind: K; payload: Payload<K> } }[Kind];
 
@@ -26,7 +27,7 @@ export interface Step {
   /** the same act with another outcome */
   others?: { label: string; send: Send }[];
   /** what a skip of it is recorded as; a step without one cannot be skipped */
-  skip?: { step: string; target: string };
+  skip?: Skip;
   /** counts down to this, bench clock ms */
   until?: number;
   /** shown beside the action; never stops it */

@@ -4,6 +4,7 @@ import { key } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 import { coolingOf, type MouldState } from '../state/mould.ts';
 import type { SessionState } from '../state.ts';
+import { skipKey } from '../skips.ts';
 
 export const SkippedSchema = z.object({ step: key, target: key });
 
@@ -48,7 +49,7 @@ export const skipped: EventKind<typeof SkippedSchema> = {
   brings: OWN,
   apply: (state, event) => {
     const { step, target } = event.payload;
-    state.skips.add(`${step}:${target}`);
+    state.skips.add(skipKey({ step, target }));
     // What is skipped is left: the key is free again.
     state.focus = null;
     const onRack = RACKED.has(step);

@@ -3,6 +3,7 @@ import type { SessionState, RunState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { injectorOf, and } from './work.ts';
 import { layerCupKey } from '../layerCup.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 /** Which barrel, as it is marked or as it lies. */
 
@@ -11,8 +12,7 @@ export const barrelName = (mark: string, i: number, count: number): string =>
 /** A barrel that held another colour wants wiping before it is drawn into. */
 export function cleanStep(state: SessionState, run: RunState): Step | null {
   const injector = injectorOf(state, run);
-  if (!injector || injector.draw || state.skips.has(`clean:${injector.key}:${injector.draws}`))
-    return null;
+  if (!injector || injector.draw || isSkipped(state, 'clean', injector)) return null;
   const tint = (key: string) => ({
     // Two cups of one mix leave the same colour; one that is no longer known, its own.
     mix: state.cups.get(key)?.mix ?? -1,
@@ -54,7 +54,7 @@ export function cleanStep(state: SessionState, run: RunState): Step | null {
       how,
     label: hard ? 'It is clean, and oiled' : 'It is wiped',
     send: { kind: 'cleaned', payload: { injector: injector.key } },
-    skip: { step: 'clean', target: `${injector.key}:${injector.draws}` },
+    skip: skipOf('clean', injector),
     caution: 'Hot metal and hot remnants: gloves.',
   };
 }

@@ -7,9 +7,9 @@ import type { MouldState } from '../state/mould.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { Step, Send } from '../step.ts';
 import { barrelName } from './clean.ts';
-import { cycleOf } from './cycle.ts';
 import { type Turn, isTrialNext } from './work.ts';
 import { layerCup } from '../layerCup.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 /** What becomes of the core rods before the mould is closed. */
 const rodsFirst = (stage: Stage, mould: Mould): string =>
@@ -23,7 +23,7 @@ export function closeStep(state: SessionState, { run, mould: other }: Turn): Ste
   if (
     mould.closure === 'open' ||
     !(other.phase.is === 'open' || (other.phase.is === 'closed' && other.gaps.length > 0)) ||
-    state.skips.has(`close:${other.key}:${other.cycles}:${other.gaps.length}`)
+    isSkipped(state, 'close', other)
   )
     return null;
   const again = other.gaps.length > 0 && other.phase.is !== 'open';
@@ -44,7 +44,7 @@ export function closeStep(state: SessionState, { run, mould: other }: Turn): Ste
       `Look down both sides for a gap.${mould.note ? ` Note: ${mould.note}` : ''}`,
     label: 'Closed, no gap',
     send: closed([]),
-    skip: { step: 'close', target: `${other.key}:${other.cycles}:${other.gaps.length}` },
+    skip: skipOf('close', other),
     others: again
       ? []
       : [
@@ -89,7 +89,7 @@ const wantsTop = (state: SessionState, turn: Turn): boolean =>
   hasTop(turn.run.stage) &&
   !NO_TOP_IN.has(turn.mould.phase.is) &&
   turn.mould.top !== 'right' &&
-  !state.skips.has(`top:${cycleOf(turn)}`);
+  !isSkipped(state, 'top', turn.mould);
 
 /** The cup whose port belongs over TOP, and the barrel it comes from. */
 function overTop(state: SessionState, run: RunState) {
@@ -125,7 +125,7 @@ export function topStep(state: SessionState, turn: Turn): Step | null {
       'Each port of the block stands over its own half.',
     label: `${letter} is over TOP`,
     send: checked(true),
-    skip: { step: 'top', target: cycleOf(turn) },
+    skip: skipOf('top', turn.mould),
     others: turned ? [] : [{ label: 'It is the other way', send: checked(false) }],
   };
 }

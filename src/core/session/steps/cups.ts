@@ -4,15 +4,13 @@ import { freeOven } from '../guard/cups.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
-import type { StepKey } from '../stepKinds.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 import { cupsInHand } from './cupsInHand.ts';
 import { ladderOf, ladderText, addAll } from './ladder.ts';
 import { potSays } from './pot.ts';
 
 const additions = (count: number): string => (count === 1 ? '1 addition' : `${count} additions`);
 
-const isSkipped = (state: SessionState, key: string, cup: CupState): boolean =>
-  state.skips.has(`${key}:${cup.key}`);
 /** What a step makes of each cup: nothing where that one does not want it. */
 type OfCup = (state: SessionState, cup: CupState) => Step | null;
 
@@ -26,11 +24,12 @@ const wakeStep: OfCup = (state, cup) =>
         detail: 'The bottom has packed hard. Gently: air and damp make bubbles later.',
         label: 'It is awake',
         send: { kind: 'woken', payload: { cup: cup.key } },
+        skip: skipOf('wake', cup),
       };
 
 const doseStep: OfCup = (state, cup) => {
   const grams = cup.plannedCharges[cup.charges] ?? cup.plannedCharges.at(-1) ?? 0;
-  if (cup.charges > 0 || grams <= 0 || isSkipped(state, 'dose', cup)) return null;
+  if (cup.charges > 0 || grams <= 0) return null;
   const { units } = state.snapshot;
   const { name, density20 } = GRADES[cup.grade];
   const ladder = ladderOf(cup, grams, ['cold']);
@@ -56,13 +55,18 @@ const degasStep = (
     key,
     when,
     hot,
-  }: { key: StepKey; when: 'cold' | 'before colour' | 'after colour'; hot: boolean },
+  }: {
+    key: 'degasCold' | 'degasBefore' | 'degasAfter';
+    when: 'cold' | 'before colour' | 'after colour';
+    hot: boolean;
+  },
 ): Step => ({
   key,
   target: cup.key,
   ...step,
   label: 'It is degassed',
   send: { kind: 'degassed', payload: { cup: cup.key, when } },
+  skip: skipOf(key, cup),
   caution: `A ${hot ? 'hot cup froths over; a ' : ''}cracked lid implodes. Let air in slowly.`,
 });
 const degasColdStep: OfCup = (state, cup) =>
@@ -148,6 +152,7 @@ const colourStep: OfCup = (state, cup) => {
     detail: ladderText(ladder, state) || 'Nothing is written down for this mix.',
     label: `${cup.letter} is coloured`,
     send: { kind: 'coloured', payload: { cup: cup.key } },
+    skip: skipOf('colour', cup),
     also: addAll(
       cup,
       ladder.filter((ingredient) => !since.some((entry) => sameThing(entry, ingredient))),

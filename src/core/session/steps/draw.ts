@@ -10,19 +10,16 @@ import type { Step } from '../step.ts';
 import { injectorOf, type Turn, and } from './work.ts';
 import { drawVolumes } from './filling.ts';
 import { layerCupKey } from '../layerCup.ts';
+import { isLeftOut, type Skip, skipOf } from '../skips.ts';
 
 /**
  * What a skip of the match for the next draw is recorded as; null where a hand has skipped it: it
  * is drawn as the cups are.
  */
 
-export function matchSkip(
-  state: SessionState,
-  run: RunState,
-): { step: string; target: string } | null {
-  const injector = injectorOf(state, run)!;
-  const target = `${injector.key}:${injector.draws}`;
-  return state.skips.has(`match:${target}`) ? null : { step: 'match', target };
+export function matchSkip(state: SessionState, run: RunState): Skip | null {
+  const skip = skipOf('match', injectorOf(state, run)!);
+  return isLeftOut(state, skip) ? null : skip;
 }
 /** Cups to be matched: of the next draw, or the one about to be poured by hand. */
 const cupsToMatch = (state: SessionState, { run, mould }: Turn, shot: boolean): CupState[] => {
@@ -32,8 +29,8 @@ const cupsToMatch = (state: SessionState, { run, mould }: Turn, shot: boolean): 
 };
 /** The match for the next pour by hand, as its skip is recorded; null where it was skipped. */
 const pourSkip = (state: SessionState, { mould }: Turn) => {
-  const target = `${mould.key}:${mould.cycles}:${mould.pours.length}`;
-  return state.skips.has(`match:${target}`) ? null : { step: 'match', target };
+  const skip = skipOf('matchPour', mould);
+  return isLeftOut(state, skip) ? null : skip;
 };
 
 /** What of the cups is not as it must be, the first that is to be seen to; null where all is well. */

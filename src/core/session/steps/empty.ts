@@ -1,6 +1,7 @@
 import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { PLUG_SETS, PLUGS } from '../words.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 /**
  * What is in the barrels with no mould to take it goes back, and its plug gives the first verdict.
@@ -9,9 +10,7 @@ export function emptySteps(state: SessionState): Step[] {
   return [...state.injectors.values()]
     .filter(
       (injector) =>
-        injector.draw &&
-        injector.shotsSinceEmpty > 0 &&
-        !state.skips.has(`empty:${injector.key}:${injector.draws}`),
+        injector.draw && injector.shotsSinceEmpty > 0 && !isSkipped(state, 'empty', injector),
     )
     .map((injector) => {
       const habit =
@@ -50,7 +49,7 @@ export function emptySteps(state: SessionState): Step[] {
             },
           },
         ],
-        skip: { step: 'empty', target: `${injector.key}:${injector.draws}` },
+        skip: skipOf('empty', injector),
       } satisfies Step;
     });
 }

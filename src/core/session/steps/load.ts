@@ -10,18 +10,14 @@ import { unloaded, unpoured } from '../guard/mould.ts';
 import { ready, lotsFor } from '../inserts.ts';
 import type { SessionState } from '../state.ts';
 import type { Step, Send } from '../step.ts';
-import { cycleOf } from './cycle.ts';
 import { type Turn, isTrialNext } from './work.ts';
 import { layerCupKey } from '../layerCup.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 /** Inserts laid in, cavity by cavity, each looked at for a gap. */
 export function loadStep(state: SessionState, { run, mould }: Turn): Step | null {
   const left = unloaded(run, mould);
-  if (
-    left.length === 0 ||
-    mould.phase.is !== 'open' ||
-    state.skips.has(`load:${mould.key}:${mould.cycles}`)
-  )
+  if (left.length === 0 || mould.phase.is !== 'open' || isSkipped(state, 'load', mould))
     return null;
   const there = ready(state, run);
   if (there === 0) return null;
@@ -55,7 +51,7 @@ export function loadStep(state: SessionState, { run, mould }: Turn): Step | null
         send: { kind: 'insertSpoiled', payload: { job: run.key, count: 1, why: 'at loading' } },
       },
     ],
-    skip: { step: 'load', target: cycleOf({ run, mould }) },
+    skip: skipOf('load', mould),
   };
 }
 /** Grams of each layer poured into a mould, with the sprue for the last one pushed by rod. */
@@ -91,7 +87,7 @@ function careOf({ layers, by }: Stage): string {
 export function pourStep(state: SessionState, turn: Turn): Step | null {
   const { run, mould } = turn;
   const next = unpoured(run, mould)[0];
-  if (!next || !mayPour(turn) || state.skips.has(`pour:${cycleOf(turn)}`)) return null;
+  if (!next || !mayPour(turn) || isSkipped(state, 'pour', turn.mould)) return null;
   const { units } = state.snapshot;
   const of = pourings(state, turn).find((pouring) => pouring.layer === next.key)!;
   const cup = state.cups.get(of.cup);
@@ -123,7 +119,7 @@ export function pourStep(state: SessionState, turn: Turn): Step | null {
           },
         ]
       : [],
-    skip: { step: 'pour', target: cycleOf(turn) },
+    skip: skipOf('pour', turn.mould),
     caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.',
   };
 }

@@ -8,6 +8,7 @@ import { cupsInHand } from './cupsInHand.ts';
 import type { Step } from '../step.ts';
 import { injectorOf } from './work.ts';
 import { cleanStep } from './clean.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 /** s of work that a bait has cost tonight; what is usual where hardly any are shot. */
 export function baitTakes(state: SessionState, now: number): number {
@@ -82,7 +83,7 @@ const warming = (mould: MouldState) =>
 
 /** For its first shot. */
 function firstWarmStep(state: SessionState, mould: MouldState): Step | null {
-  if (state.skips.has(`warmMould:${mould.key}`)) return null;
+  if (isSkipped(state, 'warmMould', mould)) return null;
   const { units } = state.snapshot;
   const read = mould.reading ? ` It was ${degrees(mould.reading.celsius, units)}.` : '';
   return {
@@ -91,7 +92,7 @@ function firstWarmStep(state: SessionState, mould: MouldState): Step | null {
     detail:
       'A few minutes on the plate, half a minute with the gun; on wood, not on metal. Last ' +
       `of all: it goes cold while it waits.${read}`,
-    skip: { step: 'warmMould', target: mould.key },
+    skip: skipOf('warmMould', mould),
   };
 }
 
@@ -111,7 +112,7 @@ function mayWarmAgain(state: SessionState, run: RunState, mould: MouldState, now
     !seenTo &&
     mould.phase.is === 'open' &&
     mould.loaded.size === 0 &&
-    !state.skips.has(`warmMould:${mould.key}:${mould.cycles}`) &&
+    !isSkipped(state, 'warmMouldAgain', mould) &&
     run.done + run.trialsDone < run.target + run.trials
   );
 }
@@ -129,7 +130,7 @@ function readMetalStep(state: SessionState, mould: MouldState, celsius: number, 
     detail: `It likes ${degrees(warmTo, units)}. What is read tells whether to warm it, tonight and next time.`,
     label: `Read ${name}`,
     read: { kind: 'mould', key: mould.key },
-    skip: { step: 'readMould', target: `${mould.key}:${mould.cycles}` },
+    skip: skipOf('readMould', mould),
   };
 }
 
@@ -144,7 +145,7 @@ function warmAgainStep(state: SessionState, mould: MouldState, now: number): Ste
     sd > DOUBTFUL &&
     since(mould, 'read', now) > SEEN_TO &&
     pays(celsius - sd) !== pays(celsius + sd) &&
-    !state.skips.has(`readMould:${mould.key}:${mould.cycles}`)
+    !isSkipped(state, 'readMould', mould)
   )
     return readMetalStep(state, mould, celsius, sd);
   if (!pays(celsius)) return null;
@@ -155,7 +156,7 @@ function warmAgainStep(state: SessionState, mould: MouldState, now: number): Ste
     detail:
       `It likes ${degrees(warmTo, units)}; on the plate that takes about ${lasting(takes)}, ` +
       'less than the baits it saves.',
-    skip: { step: 'warmMould', target: `${mould.key}:${mould.cycles}` },
+    skip: skipOf('warmMouldAgain', mould),
   };
 }
 
@@ -182,7 +183,7 @@ const HANDS_WARM = 15;
 
 /** The room is read once: metal and cups lose their heat to it. */
 const roomStep = (state: SessionState): Step | null =>
-  state.roomCelsius !== null || state.skips.has('readRoom:room')
+  state.roomCelsius !== null || isSkipped(state, 'readRoom', undefined)
     ? null
     : {
         key: 'readRoom',
@@ -192,12 +193,12 @@ const roomStep = (state: SessionState): Step | null =>
           'Metal and cups lose their heat to it: it tells when to warm again, and when to open.',
         label: 'Read the shop',
         read: { kind: 'room', key: 'room' },
-        skip: { step: 'readRoom', target: 'room' },
+        skip: skipOf('readRoom', undefined),
       };
 /** The injector and its block are warmed and oiled before the first draw. */
 function injectorStep(state: SessionState, run: RunState): Step | null {
   const injector = injectorOf(state, run);
-  if (!injector || injector.warmed || state.skips.has(`warmInjector:${injector.key}`)) return null;
+  if (!injector || injector.warmed || isSkipped(state, 'warmInjector', injector)) return null;
   const yoke = run.stage.yoked ? '' : ', yoke off';
   const plungers = injector.injector.barrels.length;
   const block = run.stage.block ? ' and its block' : '';
@@ -210,16 +211,14 @@ function injectorStep(state: SessionState, run: RunState): Step | null {
     detail: 'Cold metal freezes the first shot; a dry plunger sticks and draws air past it.',
     label: yoke ? 'Warm, oiled, yoke off' : 'Warm and oiled',
     send: { kind: 'warmed', payload: { target: { kind: 'injector', key: injector.key } } },
-    skip: { step: 'warmInjector', target: injector.key },
+    skip: skipOf('warmInjector', injector),
   };
 }
 
 /** What moulds, injector and block still want before the first shot, with the reason. */
 export function metalSteps(state: SessionState, run: RunState, now: number): Step[] {
   // Metal is warmed last: while the cups still want something it would only go cold again.
-  const ready = cupsInHand(state, run).every(
-    (cup) => cup.fused || state.skips.has(`cook:${cup.key}`),
-  );
+  const ready = cupsInHand(state, run).every((cup) => cup.fused || isSkipped(state, 'cook', cup));
   const warmed = ready
     ? [
         roomStep(state),

@@ -8,6 +8,7 @@ import type { SessionState, RunState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { count, isKept } from '../summary.ts';
 import { wants } from './work.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 /** A run against what was ordered of it. */
 interface Counted {
@@ -40,7 +41,7 @@ const onceMore = ({ run, good, need }: Counted): Step => ({
     'still warm; another evening starts cold.',
   label: 'One more shot',
   send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
-  skip: { step: 'more', target: `${run.key}:${run.target}` },
+  skip: skipOf('more', run),
 });
 const leftShort = ({ run, planned, good, need }: Counted): Step => ({
   key: 'more',
@@ -52,18 +53,13 @@ const leftShort = ({ run, planned, good, need }: Counted): Step => ({
     `${good} came good as ordered; what is shot by now is ${run.job.colourway.name}. ` +
     `Change back for more, or say on the session's page that others will do.`,
   label: 'Leave it short',
-  send: { kind: 'skipped', payload: { step: 'more', target: `${run.key}:${run.target}` } },
+  send: { kind: 'skipped', payload: skipOf('more', run) },
 });
 
 /** Runs whose shots are all counted and came short of what was wanted. */
 export const moreSteps = (state: SessionState): Step[] =>
   [...state.runs.values()]
-    .filter(
-      (run) =>
-        run.stage.makes === 'bait' &&
-        run.done > 0 &&
-        !state.skips.has(`more:${run.key}:${run.target}`),
-    )
+    .filter((run) => run.stage.makes === 'bait' && run.done > 0 && !isSkipped(state, 'more', run))
     .map((run) => counted(state, run))
     .filter(({ good, need }) => good < need)
     .map((of) => (wouldHelp(of) ? onceMore(of) : leftShort(of)));
@@ -86,7 +82,7 @@ export function shortSteps(state: SessionState, run: RunState): Step[] {
       others: [
         {
           label: `Go on with ${there}`,
-          send: { kind: 'skipped', payload: { step: 'shortOf', target: run.key } },
+          send: { kind: 'skipped', payload: skipOf('shortOf', run) },
         },
       ],
     },

@@ -7,6 +7,7 @@ import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { Send, Step } from '../step.ts';
+import { skipOf } from '../skips.ts';
 
 /** Good of a shot so far: untouched is good. */
 const tally = (shot: ShotState) => {
@@ -123,7 +124,7 @@ function sprueStep(state: SessionState, mould: MouldState, shot: ShotState): Ste
     label: where ? `They are in ${where.letter}` : 'They are put by',
     send: { kind: 'returned', payload: { shot: shot.id, to, ...(apart ? { scrap } : {}) } },
     others: elsewhere,
-    skip: { step: 'sprue', target: mould.key },
+    skip: skipOf('sprue', mould),
   };
 }
 
@@ -141,7 +142,7 @@ function holdStep(mould: MouldState, shot: ShotState, until: number): Step {
     label: 'Pressure is off',
     until,
     send: { kind: 'held', payload: { mould: mould.key } },
-    skip: { step: 'hold', target: mould.key },
+    skip: skipOf('hold', mould),
     caution: 'Never push hard on hot plastic under pressure.',
   };
 }
@@ -156,7 +157,7 @@ const look = (mould: MouldState, nth: 1 | 2): Pick<Step, 'target' | 'send' | 'ot
     target: mould.key,
     send: send(true),
     others: [{ label: 'It took none', send: send(false) }],
-    skip: { step: nth === 1 ? 'topOff' : 'secondLook', target: mould.key },
+    skip: skipOf(nth === 1 ? 'topOff' : 'secondLook', mould),
   };
 };
 function topOffStep(mould: MouldState, shot: ShotState | undefined): Step {

@@ -5,6 +5,7 @@ import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { Send, Step } from '../step.ts';
 import { layerCup } from '../layerCup.ts';
+import { isSkipped, skipOf } from '../skips.ts';
 
 const standsOpen = (state: SessionState, shot: ShotState): boolean =>
   state.moulds.get(shot.mould)?.shot === shot.id &&
@@ -27,7 +28,7 @@ function keepStep(shot: ShotState): Step {
     label: `${count} ${many} laid by, oiled`,
     send: keep(true),
     others: [{ label: 'Laid by dry', send: keep(false) }],
-    skip: { step: 'keep', target: shot.id },
+    skip: skipOf('keep', shot),
   };
 }
 
@@ -36,8 +37,7 @@ function tipStep(state: SessionState, shot: ShotState): Step | null {
   const { finish } = shot.build;
   const run = state.runs.get(shot.job);
   const cup = run && layerCup(state, run, finish?.key ?? '');
-  if (!finish || !cup || shot.trial || shot.tipG > 0 || state.skips.has(`tip:${shot.id}`))
-    return null;
+  if (!finish || !cup || shot.trial || shot.tipG > 0 || isSkipped(state, 'tip', shot)) return null;
   const count = worthKeeping(shot);
   return {
     key: 'tip',
@@ -46,7 +46,7 @@ function tipStep(state: SessionState, shot: ShotState): Step | null {
     detail: `${finish.name} on ${shot.bait.name}. Warm baits take it; a chilled one wrinkles.`,
     label: `${count} tips are dipped`,
     send: { kind: 'tipped', payload: { shot: shot.id, cup: cup.key, grams: finish.grams * count } },
-    skip: { step: 'tip', target: shot.id },
+    skip: skipOf('tip', shot),
   };
 }
 
@@ -57,8 +57,8 @@ export function rackSteps(state: SessionState): Step[] {
       (shot) =>
         shot.markedAt !== null &&
         shot.rackedAt === null &&
-        !state.skips.has(`rack:${shot.id}`) &&
-        !state.skips.has(`keep:${shot.id}`) &&
+        !isSkipped(state, 'rack', shot) &&
+        !isSkipped(state, 'keep', shot) &&
         !standsOpen(state, shot),
     )
     .flatMap((shot): Step[] => {
@@ -75,7 +75,7 @@ export function rackSteps(state: SessionState): Step[] {
         detail: `${shot.bait.name}, ${colourOfShot(state, shot).name}; they cure ${state.snapshot.bench.cure} h.`,
         label: shot.trial && !shot.keptTrial ? 'They are aside' : 'They are on the rack',
         send: { kind: 'racked', payload: { shot: shot.id } },
-        skip: { step: 'rack', target: shot.id },
+        skip: skipOf('rack', shot),
       };
       return tip ? [tip, rack] : [rack];
     });
@@ -87,7 +87,7 @@ export function trialSteps(state: SessionState): Step[] {
     const shot = [...state.shots.values()].find(
       (shot) => shot.mould === mould.key && shot.rackedAt !== null,
     );
-    if (mould.mould.tried || !shot || state.skips.has(`trial:${mould.key}`)) return [];
+    if (mould.mould.tried || !shot || isSkipped(state, 'trial', mould)) return [];
     return [
       {
         key: 'trial',
@@ -98,7 +98,7 @@ export function trialSteps(state: SessionState): Step[] {
           'figures go into the mould.',
         label: 'Open the card',
         open: 'trial',
-        skip: { step: 'trial', target: mould.key },
+        skip: skipOf('trial', mould),
       },
     ];
   });

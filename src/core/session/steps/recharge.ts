@@ -8,6 +8,7 @@ import type { Step } from '../step.ts';
 import { ladderOf, ladderText, addAll } from './ladder.ts';
 import type { Turn } from './work.ts';
 import { drawVolumes } from './filling.ts';
+import { isLeftOut, skipCharge } from '../skips.ts';
 
 /** g by which a cup may stand under its air line before it is said: a spoon's worth. */
 const HARDLY = 3;
@@ -75,8 +76,8 @@ export function recharge(
   const heat = (window.low + window.high) / 2;
   return [...needs(state, turn, pours, heat)].flatMap(([key, need]): Step[] => {
     const cup = state.cups.get(key);
-    const skipped = state.skips.has(`recharge${cup?.charges}:${key}`);
-    const wants = cup && cup.charges > 0 && !skipped ? charge(state, cup, need, heat) : null;
+    const may = cup && cup.charges > 0 && !isLeftOut(state, skipCharge(cup));
+    const wants = may ? charge(state, cup, need, heat) : null;
     return cup && wants ? [rechargeStep(state, cup, need, wants)] : [];
   });
 }
@@ -102,6 +103,6 @@ function rechargeStep(
     label: `It is in ${cup.letter}`,
     send: { kind: 'charged', payload: { cup: cup.key, grams, from: 'fresh' } },
     then: addAll(cup, ladder),
-    skip: { step: `recharge${cup.charges}`, target: cup.key },
+    skip: skipCharge(cup),
   };
 }

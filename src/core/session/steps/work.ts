@@ -5,6 +5,7 @@ import type { RunState, SessionState } from '../state.ts';
 import type { InjectorState } from '../state/injector.ts';
 import type { MouldState } from '../state/mould.ts';
 import { layerCupKey } from '../layerCup.ts';
+import { isSkipped } from '../skips.ts';
 
 /** Joins names as people do: A; A and B; A, B and C. */
 export const and = (words: string[]): string =>
@@ -26,7 +27,7 @@ const loadedFor = (state: SessionState, run: RunState): number =>
 /** Inserts of a run that are shot and not laid by yet. */
 const underWay = (state: SessionState, run: RunState): boolean =>
   [...state.shots.values()].some(
-    (shot) => shot.job === run.key && shot.rackedAt === null && !state.skips.has(`keep:${shot.id}`),
+    (shot) => shot.job === run.key && shot.rackedAt === null && !isSkipped(state, 'keep', shot),
   );
 /** Inserts one mould of a run wants. */
 const load = (run: RunState): number =>
@@ -36,7 +37,7 @@ const makerOf = (state: SessionState, run: RunState): RunState | undefined =>
     (other) => other.job.key === run.job.key && other.stage.key === run.stage.takes,
   );
 const goOn = (state: SessionState, maker: RunState | undefined): boolean =>
-  maker !== undefined && state.skips.has(`shortOf:${maker.key}`);
+  maker !== undefined && isSkipped(state, 'shortOf', maker);
 
 /** Whether the stage after this one lacks inserts for its next mould, and none are on their way. */
 function lacking(state: SessionState, run: RunState): boolean {
