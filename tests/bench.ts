@@ -19,7 +19,7 @@ export function benchOn(snapshot: Snapshot) {
       by: 'test',
       v: EVENT_VERSION,
       ...send,
-    } as AnyEvent);
+    });
     return state();
   };
   const read = (cup: string, celsius: number) =>

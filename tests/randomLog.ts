@@ -1,4 +1,4 @@
-import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
+import type { Send, SessionState, Snapshot } from '@/core/session/index.ts';
 import { anyTime, apply, EVENT_VERSION, startState, steps, summary } from '@/core/session/index.ts';
 import { START } from './bench.ts';
 
@@ -77,7 +77,7 @@ export function randomEvening(
         by: 'chance',
         v: EVENT_VERSION,
         ...send,
-      } as AnyEvent);
+      });
       look(state, send.kind);
     }
   }

@@ -7,15 +7,22 @@ export interface Range {
   whole?: boolean;
 }
 
-/** A schema without what makes it optional, nullable or gives it a default. */
-const bare = (schema: z.ZodType): z.ZodType =>
-  schema instanceof z.ZodDefault ||
-  schema instanceof z.ZodNullable ||
-  schema instanceof z.ZodOptional
-    ? bare(schema.unwrap() as z.ZodType)
-    : schema;
+/**
+ * A schema without what makes it optional, nullable or gives it a default, reads an earlier form
+ * first, or takes several of it.
+ */
+function bare(schema: z.ZodType): z.ZodType {
+  if (
+    schema instanceof z.ZodDefault ||
+    schema instanceof z.ZodNullable ||
+    schema instanceof z.ZodOptional
+  )
+    return bare(schema.unwrap() as z.ZodType);
+  if (schema instanceof z.ZodPipe) return bare(schema.out as z.ZodType);
+  return schema instanceof z.ZodArray ? bare(schema.element as z.ZodType) : schema;
+}
 
-/** The schema at a path of keys in an object's. */
+/** The schema at a path of keys in an object's; of a list, in what it lists. */
 function at(schema: z.ZodType, path: readonly string[]): z.ZodType {
   return path.reduce((inner, key) => {
     const object = bare(inner);

@@ -9,7 +9,7 @@ import {
   SendingSchema,
 } from '@/core/device/index.ts';
 import { EVENT_VERSION } from '@/core/session/index.ts';
-import type { DeviceRow } from '@/store/devices.ts';
+import type { Device } from '@/store/models/devices.ts';
 import {
   allDevices,
   bind,
@@ -121,15 +121,16 @@ export async function takeReadings(
 
 type Judging = ReturnType<typeof judgeAll>;
 interface Kept extends Judging {
-  device: DeviceRow;
+  device: Device;
 }
 
 /** The bench an instrument stands at, as its readings are judged by it. */
-async function benchOf(device: DeviceRow, now: number): Promise<Parameters<typeof judgeAll>[2]> {
-  const session = device.session_id;
+async function benchOf(device: Device, now: number): Promise<Parameters<typeof judgeAll>[2]> {
+  const session = device.binding?.sessionId ?? null;
   const state = session === null ? null : await peek(session);
   const lead = session === null ? 0 : Math.max(-LAG, await clockLead(session));
-  const inOven = device.target_kind === 'cup' ? state?.cups.get(device.target!)?.inOven : null;
+  const { binding } = device;
+  const inOven = binding?.targetKind === 'cup' ? state?.cups.get(binding.target)?.inOven : null;
   return {
     now,
     lead,
@@ -152,14 +153,14 @@ async function kept(
       'wrong-key',
       'That key is not one of this shop’s, or it was taken back. Nothing was taken.',
     );
-  if (device.stand_in && !(await isDemo()))
+  if (device.standIn && !(await isDemo()))
     return problem(403, 'stand-in', 'Stand-ins speak only in the demo shop. Nothing was taken.');
   const { judged, tell } = judgeAll(device, readings, await benchOf(device, now));
   await keepReadings(device, judged);
   const good = judged.findLast(({ flag }) => flag === null || FLAGS[flag].used);
   const end = judged.at(-1)!;
-  await setLast(device.id, good?.at ?? null, good?.value ?? null, end.flag);
-  const session = device.session_id;
+  await setLast(device.id, good ?? null, end.flag);
+  const session = device.binding?.sessionId ?? null;
   const running = session !== null && (await peek(session))?.status === 'running';
   if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value);
   await tellDevice({ ...standing(device), value: end.value, at: end.at, flag: end.flag });
@@ -167,18 +168,18 @@ async function kept(
 }
 
 /** Readings that stood still are written in the log of the session the instrument stands in. */
-const writeInLog = (device: DeviceRow, tell: Judging['tell']) =>
+const writeInLog = (device: Device, tell: Judging['tell']) =>
   append(
-    device.session_id!,
+    device.binding!.sessionId,
     tell.map(({ at, value }) => ({
       id: v5(`${device.id}/${at}/${value}`, SPACE),
-      session: device.session_id,
+      session: device.binding!.sessionId,
       at,
       by: device.name,
       v: EVENT_VERSION,
       kind: 'reading',
       payload: {
-        target: { kind: device.target_kind, key: device.target },
+        target: { kind: device.binding!.targetKind, key: device.binding!.target },
         celsius: value,
         stage: null,
         from: 'device',
@@ -187,19 +188,19 @@ const writeInLog = (device: DeviceRow, tell: Judging['tell']) =>
   );
 
 /** What an instrument is and where it stands, for screens. */
-const standing = (device: DeviceRow) => ({
+const standing = (device: Device) => ({
   id: device.id,
   name: device.name,
   kind: device.kind,
-  standIn: device.stand_in,
-  session: device.session_id,
-  target: device.target_kind === null ? null : { kind: device.target_kind, key: device.target! },
+  standIn: device.standIn,
+  session: device.binding?.sessionId ?? null,
+  target: device.binding && { kind: device.binding.targetKind, key: device.binding.target },
 });
-const shown = (device: DeviceRow) => ({
+const shown = (device: Device) => ({
   ...standing(device),
-  value: device.last_value,
-  at: device.seen_at?.getTime() ?? null,
-  flag: device.last_flag,
+  value: device.lastValue,
+  at: device.seenAt?.getTime() ?? null,
+  flag: device.lastFlag,
 });
 /** Devices with what they last said, for screens; times as ms. */
 export const devicesNow = async () => (await allDevices()).map(shown);

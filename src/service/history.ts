@@ -61,7 +61,7 @@ export const retireEntry = (key: ListKey, id: number): Promise<Result<null>> =>
   inTransaction(async () => {
     const held = await find(key, id);
     if (!held) return missing('entry');
-    const why = await wanted(key, id, held.spec as Held);
+    const why = await wanted(key, id, held.spec);
     if (why) return problem(409, 'still-used', why);
     if (await retire(key, id)) await keepChange(key, id, held.spec, null);
     return ok(null);

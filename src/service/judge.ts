@@ -1,15 +1,20 @@
 import { type Judged, judge, FLAGS, tells } from '../core/device/protocol.ts';
-import type { DeviceRow } from '../store/devices.ts';
+import type { Device, DeviceBinding } from '../store/models/devices.ts';
 
 /**
  * An event may have been on its way so long, ms: an older one tells nothing of the bench's clock.
  */
 export const LAG = 5000;
+/** What is known of an instrument that its readings are judged by. */
+export interface JudgedDevice extends Pick<Device, 'kind' | 'lastAt' | 'lastValue'> {
+  binding: Pick<DeviceBinding, 'targetKind' | 'sentAt' | 'sentValue'> | null;
+}
+
 /**
  * What is to become of each reading: judged one after the other, each against the last good one.
  */
 export function judgeAll(
-  device: DeviceRow,
+  device: JudgedDevice,
   list: { value: number; at?: number }[],
   {
     now,
@@ -21,28 +26,29 @@ export function judgeAll(
 ): { judged: Judged[]; tell: Judged[] } {
   // A reading from after now was taken by a clock that has been put back: it judges none of
   // today's.
-  const ahead = device.last_at !== null && device.last_at.getTime() > now + LAG;
+  const { binding } = device;
+  const ahead = device.lastAt !== null && device.lastAt.getTime() > now + LAG;
   let last =
-    !ahead && device.last_at && device.last_value !== null
-      ? { at: device.last_at.getTime(), value: device.last_value }
+    !ahead && device.lastAt && device.lastValue !== null
+      ? { at: device.lastAt.getTime(), value: device.lastValue }
       : null;
   let written =
-    !ahead && device.sent_at && device.sent_value !== null
-      ? { at: device.sent_at.getTime(), value: device.sent_value }
+    !ahead && binding?.sentAt && binding.sentValue !== null
+      ? { at: binding.sentAt.getTime(), value: binding.sentValue }
       : null;
   const tell: Judged[] = [];
   const judged = list.map((other) => {
     const judged = judge(device.kind, other, {
       last,
       now,
-      room: device.target_kind === 'cup' ? room : null,
+      room: binding?.targetKind === 'cup' ? room : null,
       away,
     });
     if (judged.flag === null || FLAGS[judged.flag].used) {
       // On the bench's clock, by which the session is kept.
       const there = { ...judged, at: Math.round(judged.at + lead) };
       if (
-        device.session_id !== null &&
+        binding &&
         tells(device.kind, there, { last: last && { ...last, at: last.at + lead }, written, lag })
       ) {
         tell.push(there);

@@ -3,7 +3,7 @@ import type { ColourBook, Snapshot, StateBaits } from '@/core/session/index.ts';
 import { baitsOfState } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { shelf } from '@/store/catalogue.ts';
-import type { MixVersion } from '@/store/mixes.ts';
+import type { KeptVersion } from '@/store/mixes.ts';
 import { pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
 import { peek } from './append.ts';
 import type { Result } from './result.ts';
@@ -45,22 +45,22 @@ export const bookCups = (session: number, { plan, colour }: Snapshot): Promise<v
  * stood just so.
  */
 export async function baitsOfVersions(
-  versions: MixVersion[],
+  versions: KeptVersion[],
 ): Promise<Record<number, StateBaits[]>> {
   const out: Record<number, StateBaits[]> = {};
   for (const version of versions) {
-    if (version.session_id === null) continue;
-    const state = await peek(version.session_id);
+    if (version.sessionId === null) continue;
+    const state = await peek(version.sessionId);
     const cup =
       state &&
       [...state.cups.values()].find((cup) =>
-        cup.keptMixes.some((keptMix) => keptMix.event === version.event_id),
+        cup.keptMixes.some((keptMix) => keptMix.event === version.eventId),
       );
     if (state && cup)
       out[version.n] = baitsOfState(
         state,
         cup.key,
-        cup.keptMixes.find((keptMix) => keptMix.event === version.event_id)!.upTo,
+        cup.keptMixes.find((keptMix) => keptMix.event === version.eventId)!.upTo,
       );
   }
   return out;

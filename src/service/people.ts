@@ -19,8 +19,6 @@ import {
   pinOf,
   retirePerson,
   secretsOf,
-  setPin,
-  setSecret,
   signedIn,
   tabletOf,
   takePairing,
@@ -96,11 +94,11 @@ async function setSigns(
   { secret, pin }: { secret?: string; pin?: string | null },
 ): Promise<string[]> {
   if (secret !== undefined) {
-    await setSecret(id, await hashed(secret));
+    await updatePerson(id, { secret: await hashed(secret) });
     // Whoever knew the old one is signed out with it.
     await endSignInsOf(id);
   }
-  if (pin !== undefined) await setPin(id, pin && (await hashed(pin)));
+  if (pin !== undefined) await updatePerson(id, { pin: pin && (await hashed(pin)) });
   return [
     ...(secret !== undefined ? ['a password set'] : []),
     ...(pin !== undefined ? ['a PIN set'] : []),
@@ -121,7 +119,7 @@ export function savePerson(raw: unknown, id?: number): Promise<Result<{ id: numb
     if (held && role !== 'owner' && (await isLastOwner(held)))
       return problem(409, 'last-owner', LAST_OWNER, 'role');
     const saved = id ?? (await insertPerson(name, role));
-    if (held) await updatePerson(saved, name, role);
+    if (held) await updatePerson(saved, { name, role });
     const set = await setSigns(saved, { secret, pin });
     await note(held ? 'person changed' : 'person added', [name, role, ...set].join(', '));
     return ok({ id: saved });

@@ -1,3 +1,5 @@
+import type { FindAttributeOptions } from 'sequelize';
+import { col, fn, literal, Op, where } from 'sequelize';
 import type * as z from 'zod';
 import {
   BlockSchema,
@@ -12,7 +14,10 @@ import type { Material } from '@/core/material/index.ts';
 import { MaterialSchema, MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
 import { keepChange } from './history.ts';
-import { row, rows, run } from './query.ts';
+import type { ListTable } from './models/listTables.ts';
+import { LIST_TABLES } from './models/listTables.ts';
+import { run } from './query.ts';
+import { tables } from './tables.ts';
 
 /**
  * Every list a shop keeps, with the schema its entries obey. A new list is an entry here and a
@@ -30,19 +35,24 @@ export const LISTS = {
   castings: CastingSchema,
   ovens: OvenSchema,
   materials: MaterialSchema,
-} as const;
-export type ListKey = keyof typeof LISTS;
+} as const satisfies Record<ListTable, z.ZodType>;
+export type ListKey = ListTable;
+/** Lists are short: a big shop has a few hundred moulds. */
+const MOST = 1000;
 export type Spec<L extends ListKey> = z.infer<(typeof LISTS)[L]>;
 export interface Entry<L extends ListKey> {
   id: number;
   spec: Spec<L>;
 }
 
+/** An entry as it was kept. */
 interface Kept {
   id: number;
   spec: unknown;
-  updated_at: string;
+  /** when it was last changed, to the microsecond */
+  stamp: string;
 }
+const KEPT: FindAttributeOptions = ['id', 'spec', [literal('updated_at::text'), 'stamp']];
 /**
  * Entries read before, by list, id and when they were last changed: lists are read far more often
  * than written.
@@ -59,8 +69,8 @@ const OWN_ID: Partial<Record<ListKey, (id: number) => object>> = {
 };
 
 /** An entry as it is kept, brought to today's form: a field that came later has its default. */
-function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<L> {
-  const name = `${key}/${id}/${updated_at}`;
+function read<L extends ListKey>(key: L, { id, spec, stamp }: Kept): Entry<L> {
+  const name = `${key}/${id}/${stamp}`;
   let read = known.get(name) as Spec<L> | undefined;
   if (!read) {
     read = LISTS[key].parse({ ...(spec as object), ...OWN_ID[key]?.(id) }) as Spec<L>;
@@ -75,12 +85,14 @@ function read<L extends ListKey>(key: L, { id, spec, updated_at }: Kept): Entry<
  * moulds.
  */
 export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
-  return (
-    await rows<Kept>(
-      `SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE retired_at IS NULL ORDER
-        BY name LIMIT 1000`,
-    )
-  ).map((row) => read(key, row));
+  const entries = await tables().lists[key].findAll({
+    attributes: KEPT,
+    where: { retiredAt: null },
+    order: ['name'],
+    limit: MOST,
+    raw: true,
+  });
+  return entries.map((entry) => read(key, entry as unknown as Kept));
 }
 
 /** Materials of the shelf. */
@@ -88,29 +100,30 @@ export const shelf = async (): Promise<Material[]> =>
   (await list('materials')).map((material) => material.spec);
 
 /** What of a list is retired, the latest first. */
-export const retired = (key: ListKey): Promise<{ id: number; name: string; at: Date }[]> =>
-  rows(
-    `SELECT id, name, retired_at AS at FROM ${key} WHERE retired_at IS NOT NULL ORDER BY
-      retired_at DESC LIMIT 1000`,
-  );
-export const retire = async (key: ListKey, id: number): Promise<boolean> =>
-  (await row(
-    `UPDATE ${key} SET retired_at = now() WHERE id = $1 AND retired_at IS NULL RETURNING id`,
-    [id],
-  )) !== null;
-export const bringBack = async (key: ListKey, id: number): Promise<boolean> =>
-  (await row(
-    `UPDATE ${key} SET retired_at = NULL WHERE id = $1 AND retired_at IS NOT NULL RETURNING id`,
-    [id],
-  )) !== null;
+export const retired = async (key: ListKey): Promise<{ id: number; name: string; at: Date }[]> =>
+  (
+    await tables().lists[key].findAll({
+      attributes: ['id', 'name', 'retiredAt'],
+      where: { retiredAt: { [Op.not]: null } },
+      order: [['retiredAt', 'DESC']],
+      limit: MOST,
+    })
+  ).map(({ id, name, retiredAt }) => ({ id, name, at: retiredAt! }));
+export async function retire(key: ListKey, id: number): Promise<boolean> {
+  const where = { id, retiredAt: null };
+  const [count] = await tables().lists[key].update({ retiredAt: new Date() }, { where });
+  return count > 0;
+}
+export async function bringBack(key: ListKey, id: number): Promise<boolean> {
+  const where = { id, retiredAt: { [Op.not]: null } };
+  const [count] = await tables().lists[key].update({ retiredAt: null }, { where });
+  return count > 0;
+}
 
-export const find = async <L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> => {
-  const one = await row<Kept>(
-    `SELECT id, spec, updated_at::text AS updated_at FROM ${key} WHERE id = $1`,
-    [id],
-  );
-  return one && read(key, one);
-};
+export async function find<L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> {
+  const entry = await tables().lists[key].findByPk(id, { attributes: KEPT, raw: true });
+  return entry && read(key, entry as unknown as Kept);
+}
 
 /** Adds an entry, or replaces the one with this id. Null when there is none with this id. */
 export async function put<L extends ListKey>(
@@ -120,38 +133,36 @@ export async function put<L extends ListKey>(
 ): Promise<number | null> {
   const { name } = spec as { name: string };
   const kept = { ...spec, id: undefined };
-  const json = JSON.stringify(kept);
-  const before =
-    id === undefined
-      ? null
-      : await row<{ spec: unknown }>(`SELECT spec FROM ${key} WHERE id = $1 FOR UPDATE`, [id]);
-  const saved =
-    id === undefined
-      ? await row<{ id: number }>(
-          `INSERT INTO ${key} (name, spec) VALUES ($1, $2::jsonb) RETURNING id`,
-          [name, json],
-        )
-      : await row<{ id: number }>(
-          `UPDATE ${key} SET name = $2, spec = $3::jsonb, updated_at = clock_timestamp() WHERE id =
-            $1 RETURNING id`,
-          [id, name, json],
-        );
-  if (saved) await keepChange(key, saved.id, before?.spec ?? null, kept);
-  return saved?.id ?? null;
+  if (id === undefined) {
+    const made = await tables().lists[key].create({ name, spec: kept });
+    await keepChange(key, made.id, null, kept);
+    return made.id;
+  }
+  const held = await tables().lists[key].findByPk(id, { attributes: ['id', 'spec'], lock: true });
+  if (!held) return null;
+  await tables().lists[key].update(
+    { name, spec: kept, updatedAt: fn('clock_timestamp') },
+    { where: { id } },
+  );
+  await keepChange(key, id, held.spec, kept);
+  return id;
 }
 
 /** Takes a list for this transaction, so that of two that give one name only the first does. */
 export const lockNames = (key: ListKey): Promise<void> =>
-  run('SELECT pg_advisory_xact_lock(771001, $1)', [Object.keys(LISTS).indexOf(key)]);
+  run('SELECT pg_advisory_xact_lock(771001, $1)', [LIST_TABLES.indexOf(key)]);
 
 /** Whether another has this name, and whether that one is retired. */
 export async function nameTaken(
   key: ListKey,
   name: string,
-  except?: number,
+  except = 0,
 ): Promise<{ retired: boolean } | null> {
-  return row<{ retired: boolean }>(
-    `SELECT retired_at IS NOT NULL AS retired FROM ${key} WHERE lower(name) = lower($1) AND id <> $2`,
-    [name, except ?? 0],
-  );
+  const other = await tables().lists[key].findOne({
+    attributes: ['retiredAt'],
+    where: {
+      [Op.and]: [where(fn('lower', col('name')), name.toLowerCase()), { id: { [Op.ne]: except } }],
+    },
+  });
+  return other && { retired: other.retiredAt !== null };
 }

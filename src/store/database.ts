@@ -1,6 +1,18 @@
 import { Sequelize } from 'sequelize';
 import pg from 'pg';
 import { readConfig } from './config.ts';
+import { defineModels } from './models/index.ts';
+import { asNamespace, inTurn } from './running.ts';
+
+// A model's statement is part of whatever transaction is under way, as a query is.
+// eslint-disable-next-line react-hooks/rules-of-hooks -- a hook by its name alone
+Sequelize.useCLS(asNamespace);
+
+/** A connection takes one statement at a time: those of a transaction go one after the other. */
+class ShopDatabase extends Sequelize {
+  override query = ((...statement: Parameters<Sequelize['query']>) =>
+    inTurn(() => super.query(...statement))) as Sequelize['query'];
+}
 
 let shared: Sequelize | undefined;
 
@@ -13,21 +25,23 @@ const PATIENCE = { acquire: 8_000, lock: 5_000, statement: 30_000, idle: 20_000 
 
 /** The process's one pool on the shop's database. */
 export function database(): Sequelize {
-  shared ??= new Sequelize(readConfig().DATABASE_URL, {
-    dialect: 'postgres',
-    dialectModule: pg,
-    logging: false,
-    pool: { max: readConfig().DATABASE_POOL, idle: 10_000, acquire: PATIENCE.acquire },
-    dialectOptions: {
-      statement_timeout: PATIENCE.statement,
-      lock_timeout: PATIENCE.lock,
-      idle_in_transaction_session_timeout: PATIENCE.idle,
-      connectionTimeoutMillis: PATIENCE.acquire,
-    },
-    define: { underscored: true, timestamps: false },
-    // A connection that died with the database is replaced, once, without the maker noticing.
-    retry: { max: 2, match: [/ECONNRESET/, /Connection terminated/] },
-  });
+  shared ??= defineModels(
+    new ShopDatabase(readConfig().DATABASE_URL, {
+      dialect: 'postgres',
+      dialectModule: pg,
+      logging: false,
+      pool: { max: readConfig().DATABASE_POOL, idle: 10_000, acquire: PATIENCE.acquire },
+      dialectOptions: {
+        statement_timeout: PATIENCE.statement,
+        lock_timeout: PATIENCE.lock,
+        idle_in_transaction_session_timeout: PATIENCE.idle,
+        connectionTimeoutMillis: PATIENCE.acquire,
+      },
+      define: { underscored: true, timestamps: false },
+      // A connection that died with the database is replaced, once, without the maker noticing.
+      retry: { max: 2, match: [/ECONNRESET/, /Connection terminated/] },
+    }),
+  );
   return shared;
 }
 

@@ -1,92 +1,76 @@
+import { col, fn, Transaction, where } from 'sequelize';
 import type { DeviceKind, Flag } from '@/core/device/index.ts';
+import type { Device } from './models/devices.ts';
 import { afterCommit, row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
-export interface DeviceRow {
-  id: number;
-  name: string;
-  kind: DeviceKind;
-  stand_in: boolean;
-  last_at: Date | null;
-  last_value: number | null;
-  last_flag: Flag | null;
-  seen_at: Date | null;
-  session_id: number | null;
-  target_kind: string | null;
-  target: string | null;
-  sent_at: Date | null;
-  sent_value: number | null;
-}
-const COLUMNS =
-  'd.id, d.name, d.kind, d.stand_in, d.last_at, d.last_value, d.last_flag, d.seen_at, ' +
-  'b.session_id, b.target_kind, b.target, b.sent_at, b.sent_value';
-const FROM = 'FROM devices d LEFT JOIN device_bindings b ON b.device_id = d.id';
+const { LOCK } = Transaction;
 
-export const allDevices = (): Promise<DeviceRow[]> =>
-  rows(`SELECT ${COLUMNS} ${FROM} WHERE d.revoked_at IS NULL ORDER BY d.id LIMIT 200`);
-export const deviceById = (id: number): Promise<DeviceRow | null> =>
-  row(`SELECT ${COLUMNS} ${FROM} WHERE d.id = $1 AND d.revoked_at IS NULL`, [id]);
+/** Instruments of the shop, those whose key was taken back left out, with what they stand in. */
+const known = () => tables().Device.scope('known');
+const WITH = { include: 'binding' };
+
+export const allDevices = (): Promise<Device[]> =>
+  known().findAll({ ...WITH, order: ['id'], limit: 200 });
+export const deviceById = (id: number): Promise<Device | null> => known().findByPk(id, WITH);
 /**
  * The device a key belongs to, held for this transaction so that its sendings go one after the
  * other.
  */
-export const deviceByKey = (hash: string): Promise<DeviceRow | null> =>
-  row(`SELECT ${COLUMNS} ${FROM} WHERE d.key_hash = $1 AND d.revoked_at IS NULL FOR UPDATE OF d`, [
-    hash,
-  ]);
+export const deviceByKey = (keyHash: string): Promise<Device | null> =>
+  known().findOne({
+    ...WITH,
+    where: { keyHash },
+    lock: { level: LOCK.UPDATE, of: tables().Device },
+  });
 
-export const insertDevice = async (
+export async function insertDevice(
   name: string,
-  kind: string,
-  hash: string,
+  kind: DeviceKind,
+  keyHash: string,
   standIn: boolean,
-): Promise<number> =>
-  (await row<{ id: number }>(
-    `INSERT INTO devices (name, kind, key_hash, stand_in) VALUES ($1, $2, $3, $4) ON CONFLICT
-      (name) DO UPDATE SET key_hash = excluded.key_hash, kind = excluded.kind, revoked_at = NULL
-      RETURNING id`,
-    [name, kind, hash, standIn],
-  ))!.id;
+): Promise<number> {
+  const device = { name, kind, keyHash, standIn, revokedAt: null };
+  const [held] = await tables().Device.upsert(device, {
+    conflictFields: ['name'],
+    returning: ['id'],
+  });
+  return held.id;
+}
 export const nameInUse = async (name: string): Promise<boolean> =>
-  (await row('SELECT 1 AS x FROM devices WHERE lower(name) = lower($1) AND revoked_at IS NULL', [
-    name,
-  ])) !== null;
-export const revokeDevice = async (id: number): Promise<boolean> => {
-  await run('DELETE FROM device_bindings WHERE device_id = $1', [id]);
-  return (
-    (await row(
-      'UPDATE devices SET revoked_at = now() WHERE id = $1 AND revoked_at IS NULL RETURNING id',
-      [id],
-    )) !== null
-  );
-};
+  (await known().count({ where: where(fn('lower', col('name')), name.toLowerCase()) })) > 0;
+export async function revokeDevice(id: number): Promise<boolean> {
+  await unbind(id);
+  const [count] = await known().update({ revokedAt: new Date() }, { where: { id } });
+  return count > 0;
+}
 
-export const boundTo = (session: number, kind: string, target: string): Promise<DeviceRow | null> =>
-  row(
-    `SELECT ${COLUMNS} FROM devices d JOIN device_bindings b ON b.device_id = d.id WHERE
-      b.session_id = $1 AND b.target_kind = $2 AND b.target = $3 AND d.revoked_at IS NULL`,
-    [session, kind, target],
-  );
-export const unbind = (device: number): Promise<void> =>
-  run('DELETE FROM device_bindings WHERE device_id = $1', [device]);
-export const bind = (
-  device: number,
-  session: number,
-  kind: string,
+export const boundTo = (
+  sessionId: number,
+  targetKind: string,
   target: string,
-): Promise<void> =>
-  run(
-    `INSERT INTO device_bindings (device_id, session_id, target_kind, target) VALUES ($1, $2,
-      $3, $4) ON CONFLICT (device_id) DO UPDATE SET session_id = excluded.session_id,
-      target_kind = excluded.target_kind, target = excluded.target, bound_at = now(), sent_at =
-      NULL, sent_value = NULL`,
-    [device, session, kind, target],
-  );
+): Promise<Device | null> =>
+  known().findOne({
+    include: { association: 'binding', where: { sessionId, targetKind, target } },
+  });
+export async function unbind(deviceId: number): Promise<void> {
+  await tables().DeviceBinding.destroy({ where: { deviceId } });
+}
+export async function bind(
+  deviceId: number,
+  sessionId: number,
+  targetKind: string,
+  target: string,
+): Promise<void> {
+  const stands = { deviceId, sessionId, targetKind, target, boundAt: new Date() };
+  await tables().DeviceBinding.upsert({ ...stands, sentAt: null, sentValue: null });
+}
 
 const months = new Set<string>();
 const when = (ms: number): string => new Date(ms).toISOString();
 /** Keeps readings as they came, flagged ones too. The very same moment twice is one reading. */
 export async function keepReadings(
-  device: DeviceRow,
+  device: Pick<Device, 'id' | 'binding'>,
   list: { at: number; value: number; flag: Flag | null }[],
 ): Promise<void> {
   for (const { at } of list) {
@@ -105,9 +89,9 @@ export async function keepReadings(
       list.map((other) => when(other.at)),
       list.map((other) => other.value),
       list.map((other) => other.flag),
-      device.session_id,
-      device.target_kind,
-      device.target,
+      device.binding?.sessionId ?? null,
+      device.binding?.targetKind ?? null,
+      device.binding?.target ?? null,
     ],
   );
 }
@@ -121,22 +105,21 @@ export const readingsOf = (
       IS NULL AND d.kind = 'thermometer' ORDER BY d.id, r.at LIMIT 200000`,
     [session],
   );
-export const setLast = (
+/** Keeps what an instrument last showed; a figure that was not good leaves the last good one. */
+export async function setLast(
   id: number,
-  at: number | null,
-  value: number | null,
-  flag: Flag | null,
-): Promise<void> =>
-  run(
-    `UPDATE devices SET last_at = coalesce($2::timestamptz, last_at), last_value = coalesce($3,
-      last_value), last_flag = $4, seen_at = now() WHERE id = $1`,
-    [id, at === null ? null : when(at), value, flag],
+  good: { at: number; value: number } | null,
+  lastFlag: Flag | null,
+): Promise<void> {
+  const shown = good ? { lastAt: new Date(good.at), lastValue: good.value } : {};
+  await tables().Device.update({ ...shown, lastFlag, seenAt: new Date() }, { where: { id } });
+}
+export async function setSent(deviceId: number, at: number, value: number): Promise<void> {
+  await tables().DeviceBinding.update(
+    { sentAt: new Date(at), sentValue: value },
+    { where: { deviceId } },
   );
-export const setSent = (id: number, at: number, value: number): Promise<void> =>
-  run(
-    'UPDATE device_bindings SET sent_at = $2::timestamptz, sent_value = $3 WHERE device_id = $1',
-    [id, when(at), value],
-  );
+}
 
 export const DEVICE_CHANNEL = 'twin_shot_device';
 export const tellDevice = (payload: object): Promise<void> =>

@@ -1,5 +1,7 @@
 import type { Estimate } from '@/core/heat/index.ts';
+import type { LessonKey } from './models/records.ts';
 import { row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
 /** One thing one evening taught. */
 export interface Lesson {
@@ -14,12 +16,6 @@ export interface KeptLesson extends Lesson {
   session: string;
   at: Date;
 }
-export interface LessonKey {
-  key: string;
-  locked: boolean;
-  reset_at: Date | null;
-}
-
 /** What is believed of each thing: the newest lesson of it since it was last forgotten. */
 export const newestLessons = (): Promise<
   (Lesson & { evenings: number; all_readings: number; all_left: number })[]
@@ -53,37 +49,34 @@ export const lessonsOf = (key: string, limit: number): Promise<KeptLesson[]> =>
     [key, limit],
   );
 
-export const lessonKeys = (): Promise<LessonKey[]> =>
-  rows('SELECT key, locked, reset_at FROM lesson_keys');
-export const lockKey = (key: string, locked: boolean): Promise<void> =>
-  run(
-    `INSERT INTO lesson_keys (key, locked) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET
-      locked = excluded.locked`,
-    [key, locked],
-  );
+export const lessonKeys = (): Promise<LessonKey[]> => tables().LessonKey.findAll({ raw: true });
+export async function lockKey(key: string, locked: boolean): Promise<void> {
+  await tables().LessonKey.upsert({ key, locked }, { fields: ['locked'] });
+}
 /** Forgets what was learned of one thing so far; the lessons stay on record. */
-export const resetKey = (key: string): Promise<void> =>
-  run(
-    `INSERT INTO lesson_keys (key, reset_at) VALUES ($1, now()) ON CONFLICT (key) DO UPDATE SET
-      reset_at = now(), locked = false`,
-    [key],
-  );
+export async function resetKey(key: string): Promise<void> {
+  await tables().LessonKey.upsert({ key, resetAt: new Date(), locked: false });
+}
 
 /** A finished session nothing has been learned from yet, the oldest first. */
 export const sessionToLearn = async (): Promise<number | null> =>
   (
-    await row<{ id: number }>(
-      "SELECT id FROM sessions WHERE status = 'finished' AND learned_at IS NULL ORDER BY finished_at, id LIMIT 1",
-    )
+    await tables().Session.findOne({
+      attributes: ['id'],
+      where: UNLEARNED,
+      order: ['finishedAt', 'id'],
+    })
   )?.id ?? null;
 
 /** Takes a session for learning; false when another process has it. */
-export const markLearned = async (session: number): Promise<boolean> =>
-  (await row(
-    `UPDATE sessions SET learned_at = now() WHERE id = $1 AND learned_at IS NULL AND status =
-      'finished' RETURNING id`,
-    [session],
-  )) !== null;
+export async function markLearned(id: number): Promise<boolean> {
+  const [count] = await tables().Session.update(
+    { learnedAt: new Date() },
+    { where: { id, ...UNLEARNED } },
+  );
+  return count > 0;
+}
+const UNLEARNED = { status: 'finished', learnedAt: null } as const;
 
 export async function insertLessons(session: number, at: Date, lessons: Lesson[]): Promise<void> {
   for (const lesson of lessons) {
@@ -109,5 +102,5 @@ export async function insertLessons(session: number, at: Date, lessons: Lesson[]
  */
 export async function unlearn(session: number): Promise<void> {
   await run('DELETE FROM lessons WHERE session_id = $1', [session]);
-  await run('UPDATE sessions SET learned_at = NULL WHERE id = $1', [session]);
+  await tables().Session.update({ learnedAt: null }, { where: { id: session } });
 }

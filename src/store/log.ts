@@ -1,6 +1,7 @@
-import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
+import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { upcast, upcastSnapshot } from '@/core/session/index.ts';
 import { row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
 export interface SessionHead {
   id: number;
@@ -65,12 +66,13 @@ export async function createSession(
   plan: number | null,
   at?: Date,
 ): Promise<number> {
-  const made = await row<{ id: number }>(
-    `INSERT INTO sessions (name, snapshot, plan_id, opened_at) VALUES ($1, $2::jsonb, $3,
-      coalesce($4::timestamptz, now())) RETURNING id`,
-    [name, JSON.stringify(snapshot), plan, at ?? null],
-  );
-  return made!.id;
+  const made = await tables().Session.create({
+    name,
+    snapshot,
+    planId: plan,
+    ...(at ? { openedAt: at } : {}),
+  });
+  return made.id;
 }
 
 /** Takes the session for this transaction: appends to one session go one after the other. */
@@ -150,16 +152,15 @@ export const heldEvents = (session: number): Promise<{ id: string; raw: unknown 
 export const releaseHeld = (id: string): Promise<void> =>
   run('DELETE FROM held_events WHERE id = $1', [id]);
 
-export const setHead = (
+export async function setHead(
   id: number,
-  seq: number,
-  status: string,
+  lastSeq: number,
+  status: SessionState['status'],
   finishedAt: number | null,
-): Promise<void> =>
-  run(
-    'UPDATE sessions SET last_seq = $2, status = $3, finished_at = $4::timestamptz WHERE id = $1',
-    [id, seq, status, finishedAt === null ? null : new Date(finishedAt).toISOString()],
-  );
+): Promise<void> {
+  const at = finishedAt === null ? null : new Date(finishedAt);
+  await tables().Session.update({ lastSeq, status, finishedAt: at }, { where: { id } });
+}
 
 export const CHANNEL = 'twin_shot';
 /** Tells every app process that a session has moved on; delivered when the transaction commits. */

@@ -1,28 +1,34 @@
+import type { InferAttributes } from 'sequelize';
 import type { Kin, Mix } from '@/core/material/index.ts';
 import { joinedTo, MixSchema } from '@/core/material/index.ts';
 import type { BenchEvent } from '@/core/session/index.ts';
 import { shelf } from './catalogue.ts';
+import type { MixPicture, MixVersion } from './models/records.ts';
 import { row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
-export interface MixVersion {
+/** A version of a mix: where it was kept from, at the bench or at the desk. */
+export type KeptVersion = Omit<InferAttributes<MixVersion>, 'mixId' | 'number' | 'spec'> & {
   n: number;
-  at: Date;
   spec: Mix;
-  /** session and cup it was kept from at the bench; null = written at the desk */
-  session_id: number | null;
-  cup: string | null;
-  event_id: string | null;
-}
+};
 const MOST = 200;
 
 /** A mix as it was, the newest version first. */
-export const versionsOf = async (mix: number): Promise<MixVersion[]> =>
+export const versionsOf = async (mixId: number): Promise<KeptVersion[]> =>
   (
-    await rows<Omit<MixVersion, 'spec'> & { spec: unknown }>(
-      'SELECT n, at, spec, session_id, cup, event_id FROM mix_versions WHERE mix_id = $1 ORDER BY n DESC LIMIT $2',
-      [mix, MOST],
-    )
-  ).map((row) => ({ ...row, spec: MixSchema.parse(row.spec) }));
+    await tables().MixVersion.findAll({
+      attributes: ['number', 'at', 'spec', 'sessionId', 'cup', 'eventId'],
+      where: { mixId },
+      order: [['number', 'DESC']],
+      limit: MOST,
+      raw: true,
+    })
+  ).map(({ number, ...version }) => ({
+    ...version,
+    n: number,
+    spec: MixSchema.parse(version.spec),
+  }));
 
 /** Keeps a mix as its next version, when it differs from the last; gives the number it has now. */
 export async function keepVersion(
@@ -83,12 +89,11 @@ async function freeName(name: string): Promise<string> {
  */
 export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<void> {
   if (await row('SELECT 1 AS x FROM mix_versions WHERE event_id = $1', [benchEvent.id])) return;
-  const cup = await row<{ letter: string; mix: number }>(
-    'SELECT letter, mix_id AS mix FROM session_cups WHERE session_id = $1 AND cup_id = $2',
-    [benchEvent.session, benchEvent.payload.cup],
-  );
+  const cup = await tables().SessionCup.findOne({
+    where: { sessionId: benchEvent.session, cupId: benchEvent.payload.cup },
+  });
   // A cup the session has no row for comes from a log that knew it by its mix.
-  const mix = cup?.mix ?? Number(benchEvent.payload.cup);
+  const mix = cup?.mixId ?? Number(benchEvent.payload.cup);
   const from = {
     session: benchEvent.session,
     event: benchEvent.id,
@@ -131,28 +136,25 @@ export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Ma
   return out;
 }
 /** Notes the cups of a session: what each is meant to become, and from which version. */
-export const putCups = (
-  session: number,
+export async function putCups(
+  sessionId: number,
   cups: { id: string; mix: number; letter: string; version: number | null }[],
-): Promise<void> =>
-  run(
-    `INSERT INTO session_cups (session_id, cup_id, mix_id, letter, version) SELECT $1, * FROM
-      unnest($2::text[], $3::int[], $4::text[], $5::int[]) ON CONFLICT DO NOTHING`,
-    [
-      session,
-      cups.map((cup) => cup.id),
-      cups.map((cup) => cup.mix),
-      cups.map((cup) => cup.letter),
-      cups.map((cup) => cup.version),
-    ],
+): Promise<void> {
+  await tables().SessionCup.bulkCreate(
+    cups.map(({ id, mix, letter, version }) => ({
+      sessionId,
+      cupId: id,
+      mixId: mix,
+      letter,
+      version,
+    })),
+    { ignoreDuplicates: true },
   );
-
+}
 /** Takes back the note of cups that stand on the bench no more. */
-export const dropCups = (session: number, ids: string[]): Promise<void> =>
-  run('DELETE FROM session_cups WHERE session_id = $1 AND cup_id = ANY($2::text[])', [
-    session,
-    ids,
-  ]);
+export async function dropCups(sessionId: number, ids: string[]): Promise<void> {
+  await tables().SessionCup.destroy({ where: { sessionId, cupId: ids } });
+}
 
 export interface MixUse {
   session: number;
@@ -193,32 +195,29 @@ export const familyOf = (mix: number): Promise<Kin[]> =>
     [mix],
   );
 
-export interface PictureNote {
-  id: number;
-  n: number;
-  at: Date;
-  kind: string;
-  what: string;
-}
-export const picturesOf = (mix: number): Promise<PictureNote[]> =>
-  rows(
-    'SELECT id, n, at, kind, what FROM mix_pictures WHERE mix_id = $1 ORDER BY n DESC, id DESC LIMIT 60',
-    [mix],
-  );
-export const putPicture = async (
-  mix: number,
-  count: number,
+export type PictureNote = Pick<MixPicture, 'id' | 'version' | 'at' | 'kind' | 'what'>;
+export const picturesOf = (mixId: number): Promise<PictureNote[]> =>
+  tables().MixPicture.findAll({
+    attributes: ['id', 'version', 'at', 'kind', 'what'],
+    where: { mixId },
+    order: [
+      ['version', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    limit: 60,
+    raw: true,
+  });
+/** Keeps a picture of a version; null where there is no such version. */
+export async function putPicture(
+  mixId: number,
+  version: number,
   { kind, what, picture }: { kind: string; what: string; picture: Buffer },
-): Promise<number | null> =>
-  (
-    await row<{ id: number }>(
-      `INSERT INTO mix_pictures (mix_id, n, kind, what, picture) SELECT mix_id, n, $3, $4, $5
-        FROM mix_versions WHERE mix_id = $1 AND n = $2 RETURNING id`,
-      [mix, count, kind, what, picture],
-    )
-  )?.id ?? null;
-export const pictureBytes = (id: number): Promise<{ kind: string; picture: Buffer } | null> =>
-  row('SELECT kind, picture FROM mix_pictures WHERE id = $1', [id]);
+): Promise<number | null> {
+  if ((await tables().MixVersion.count({ where: { mixId, number: version } })) === 0) return null;
+  return (await tables().MixPicture.create({ mixId, version, kind, what, picture })).id;
+}
+export const pictureBytes = (id: number): Promise<Pick<MixPicture, 'kind' | 'picture'> | null> =>
+  tables().MixPicture.findByPk(id, { attributes: ['kind', 'picture'], raw: true });
 
 /** The bait a colourway was shot as most, else the one it was last ordered on. */
 export const usualBait = async (colourway: number): Promise<number | null> =>

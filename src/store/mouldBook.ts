@@ -1,38 +1,29 @@
 import type { BenchEvent } from '@/core/session/index.ts';
+import type { MouldNote, MouldTrial } from './models/records.ts';
 import { row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
-const when = (ms: number): string => new Date(ms).toISOString();
+const ofEvent = ({ session, id, at, payload }: BenchEvent<'noted'> | BenchEvent<'trialled'>) => ({
+  sessionId: session,
+  eventId: id,
+  at: new Date(at),
+  mouldId: Number(payload.mould),
+});
 
 /** What was noted of a mould at the bench. */
-export const putNote = (benchEvent: BenchEvent<'noted'>): Promise<void> =>
-  run(
-    `INSERT INTO mould_notes (session_id, event_id, at, mould_id, text) VALUES ($1,$2,$3,$4,$5)
-      ON CONFLICT (event_id) DO NOTHING`,
-    [
-      benchEvent.session,
-      benchEvent.id,
-      when(benchEvent.at),
-      Number(benchEvent.payload.mould),
-      benchEvent.payload.text,
-    ],
-  );
+export const putNote = (event: BenchEvent<'noted'>): Promise<unknown> =>
+  tables().MouldNote.bulkCreate([{ ...ofEvent(event), text: event.payload.text }], {
+    ignoreDuplicates: true,
+  });
 /** A mould's trial card. */
-export const putTrial = (benchEvent: BenchEvent<'trialled'>): Promise<void> =>
-  run(
-    `INSERT INTO mould_trials (session_id, event_id, at, mould_id, card) VALUES
-      ($1,$2,$3,$4,$5::jsonb) ON CONFLICT (event_id) DO NOTHING`,
-    [
-      benchEvent.session,
-      benchEvent.id,
-      when(benchEvent.at),
-      Number(benchEvent.payload.mould),
-      JSON.stringify(benchEvent.payload),
-    ],
-  );
-export const dropNote = (event: string): Promise<void> =>
-  run('DELETE FROM mould_notes WHERE event_id = $1', [event]);
-export const dropTrial = (event: string): Promise<void> =>
-  run('DELETE FROM mould_trials WHERE event_id = $1', [event]);
+export const putTrial = (event: BenchEvent<'trialled'>): Promise<unknown> =>
+  tables().MouldTrial.bulkCreate([{ ...ofEvent(event), card: event.payload }], {
+    ignoreDuplicates: true,
+  });
+export const dropNote = (eventId: string): Promise<unknown> =>
+  tables().MouldNote.destroy({ where: { eventId } });
+export const dropTrial = (eventId: string): Promise<unknown> =>
+  tables().MouldTrial.destroy({ where: { eventId } });
 
 /** The newest notes of every mould, newest first, a few each. */
 export const newestNotes = (
@@ -45,21 +36,27 @@ export const newestNotes = (
     [each],
   );
 export const notesOf = (
-  mould: number,
+  mouldId: number,
   limit = 30,
-): Promise<{ at: Date; text: string; session_id: number }[]> =>
-  rows(
-    'SELECT at, text, session_id FROM mould_notes WHERE mould_id = $1 ORDER BY at DESC LIMIT $2',
-    [mould, limit],
-  );
+): Promise<Pick<MouldNote, 'at' | 'text' | 'sessionId'>[]> =>
+  tables().MouldNote.findAll({
+    attributes: ['at', 'text', 'sessionId'],
+    where: { mouldId },
+    order: [['at', 'DESC']],
+    limit,
+    raw: true,
+  });
 export const trialsOf = (
-  mould: number,
+  mouldId: number,
   limit = 10,
-): Promise<{ at: Date; session_id: number; card: BenchEvent<'trialled'>['payload'] }[]> =>
-  rows(
-    'SELECT at, session_id, card FROM mould_trials WHERE mould_id = $1 ORDER BY at DESC LIMIT $2',
-    [mould, limit],
-  );
+): Promise<Pick<MouldTrial, 'at' | 'sessionId' | 'card'>[]> =>
+  tables().MouldTrial.findAll({
+    attributes: ['at', 'sessionId', 'card'],
+    where: { mouldId },
+    order: [['at', 'DESC']],
+    limit,
+    raw: true,
+  });
 /** Shots moulds have given, for those whose life is counted. */
 export const shotsGivenBy = async (moulds: number[]): Promise<Map<number, number>> =>
   moulds.length === 0

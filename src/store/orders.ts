@@ -1,5 +1,11 @@
-import type { Order } from '@/core/order/index.ts';
-import { inTransaction, row, rows, run } from './query.ts';
+import { literal } from 'sequelize';
+import type { Order as Ordered } from '@/core/order/index.ts';
+import type { LinePart, Order, OrderLine } from './models/orders.ts';
+import { inTransaction, row, rows } from './query.ts';
+import { tables } from './tables.ts';
+
+type LineOrdered = Ordered['lines'][number];
+type PartOrdered = LineOrdered['parts'][number];
 
 interface PartRow {
   id: number;
@@ -62,10 +68,8 @@ export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.order_id = $2 ORDER BY l.position`, [now.toISOString(), order]);
 export const linesById = (ids: number[], now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.id = ANY($2::int[]) ORDER BY l.promised, l.id`, [now.toISOString(), ids]);
-export const orderHead = (
-  id: number,
-): Promise<{ id: number; customer: string; note: string } | null> =>
-  row('SELECT id, customer, note FROM orders WHERE id = $1', [id]);
+export const orderHead = (id: number): Promise<Pick<Order, 'id' | 'customer' | 'note'> | null> =>
+  tables().Order.findByPk(id, { attributes: ['id', 'customer', 'note'], raw: true });
 export const customers = async (): Promise<string[]> =>
   (
     await rows<{ customer: string }>(
@@ -73,120 +77,128 @@ export const customers = async (): Promise<string[]> =>
     )
   ).map((row) => row.customer);
 
-async function putLines(order: number, lines: Order['lines'], from = 0): Promise<void> {
-  for (const [index, line] of lines.entries()) {
-    const made = await row<{ id: number }>(
-      'INSERT INTO order_lines (order_id, position, name, pack, promised) VALUES ($1,$2,$3,$4,$5) RETURNING id',
-      [order, from + index, line.name, line.pack, line.promised],
+/** Parts of a line as they are kept. */
+const partsOf = (parts: readonly PartOrdered[]) =>
+  parts.map(({ bait, colourway, count }) => ({ baitId: bait, colourwayId: colourway, count }));
+
+export function insertOrder({ customer, note, lines }: Ordered): Promise<number> {
+  return inTransaction(async () => {
+    const { id } = await tables().Order.create({ customer, note });
+    await addLines(
+      id,
+      lines.map((line, position) => ({ line, position })),
     );
-    for (const part of line.parts)
-      await run(
-        'INSERT INTO line_parts (line_id, bait_id, colourway_id, count) VALUES ($1,$2,$3,$4)',
-        [made!.id, part.bait, part.colourway, part.count],
-      );
-  }
+    return id;
+  });
 }
 
-export function insertOrder(order: Order): Promise<number> {
-  return inTransaction(async () => {
-    const made = await row<{ id: number }>(
-      'INSERT INTO orders (customer, note) VALUES ($1,$2) RETURNING id',
-      [order.customer, order.note],
-    );
-    await putLines(made!.id, order.lines);
-    return made!.id;
-  });
+/** New lines of an order, with their parts, all at once. */
+async function addLines(
+  orderId: number,
+  lines: { line: LineOrdered; position: number }[],
+): Promise<void> {
+  await tables().OrderLine.bulkCreate(
+    lines.map(({ line: { name, pack, promised, parts }, position }) => ({
+      orderId,
+      position,
+      name,
+      pack,
+      promised,
+      parts: partsOf(parts),
+    })),
+    { include: 'parts' },
+  );
 }
 
 /** Takes an order, or one line of it, for this transaction: changes go one after the other. */
 export const lockOrder = async (id: number): Promise<boolean> =>
-  (await row('SELECT id FROM orders WHERE id = $1 FOR UPDATE', [id])) !== null;
+  (await tables().Order.findByPk(id, { attributes: ['id'], lock: true })) !== null;
 export const lockLine = async (id: number): Promise<boolean> =>
-  (await row('SELECT id FROM order_lines WHERE id = $1 FOR UPDATE', [id])) !== null;
+  (await tables().OrderLine.findByPk(id, { attributes: ['id'], lock: true })) !== null;
 
 /** Lines of an order as they are edited. */
-export const linesAsOrdered = async (order: number): Promise<Order['lines']> =>
-  (
-    await rows<{ lines: Order['lines'] }>(
-      `SELECT coalesce(json_agg(json_build_object('id', l.id, 'name', l.name, 'pack', l.pack,
-        'promised', to_char(l.promised, 'YYYY-MM-DD'),
-                'parts', (SELECT json_agg(json_build_object('bait', p.bait_id, 'colourway',
-                p.colourway_id, 'count', p.count) ORDER BY p.id) FROM line_parts p WHERE p.line_id
-                = l.id)) ORDER BY l.position), '[]') AS lines
-         FROM order_lines l WHERE l.order_id = $1`,
-      [order],
-    )
-  )[0]!.lines;
+export async function linesAsOrdered(orderId: number): Promise<LineOrdered[]> {
+  const lines = await tables().OrderLine.findAll({
+    where: { orderId },
+    include: 'parts',
+    order: ['position', ['parts', 'id', 'ASC']],
+  });
+  return lines.map(({ id, name, pack, promised, parts }) => ({
+    id,
+    name,
+    pack,
+    promised,
+    parts: parts.map(({ baitId, colourwayId, count }) => ({
+      bait: baitId,
+      colourway: colourwayId,
+      count,
+    })),
+  }));
+}
+
+/** What of an order was shot for, packed or sent: it stays in the book. */
+const USED = {
+  include: [
+    { association: 'parts', include: [{ association: 'allocations', attributes: ['id'] }] },
+    { association: 'moves', attributes: ['id'] },
+  ],
+};
+const isUsed = ({ parts, moves }: OrderLine): boolean =>
+  moves.length > 0 || parts.some((part) => part.allocations.length > 0);
+
+/**
+ * A line's parts brought to what is wanted of it.
+ * @returns parts that stay though they were taken out
+ */
+async function updateParts(line: OrderLine, wanted: readonly PartOrdered[]): Promise<string[]> {
+  const same = (part: LinePart) => (other: PartOrdered) =>
+    other.bait === part.baitId && other.colourway === part.colourwayId;
+  const out = line.parts.filter((part) => !wanted.some(same(part)));
+  const stay = out.filter((part) => part.allocations.length > 0);
+  const go = out.filter((part) => part.allocations.length === 0);
+  await tables().LinePart.destroy({ where: { id: go.map((part) => part.id) } });
+  // One there already is counted anew, one that is not is new.
+  await tables().LinePart.bulkCreate(
+    partsOf(wanted).map((part) => ({ ...part, lineId: line.id })),
+    {
+      updateOnDuplicate: ['count'],
+      conflictAttributes: ['lineId', 'baitId', 'colourwayId'],
+    },
+  );
+  return stay.map((part) => `part ${part.id}`);
+}
 
 /**
  * Changes an order's head and its lines; answers with what stays though it was taken out. Lines
  * already shot for keep their parts; they may be closed, not deleted.
  */
-export function updateOrder(id: number, order: Order): Promise<string[]> {
+export function updateOrder(id: number, { customer, note, lines }: Ordered): Promise<string[]> {
   return inTransaction(async () => {
-    await run('UPDATE orders SET customer = $2, note = $3 WHERE id = $1', [
-      id,
-      order.customer,
-      order.note,
-    ]);
-    const held = await rows<{ id: number; used: boolean; name: string }>(
-      `SELECT l.id, l.name, EXISTS (SELECT 1 FROM line_parts p JOIN allocations a ON a.part_id =
-        p.id WHERE p.line_id = l.id) OR EXISTS (SELECT 1 FROM line_moves m WHERE m.line_id = l.id) AS used
-         FROM order_lines l WHERE l.order_id = $1`,
-      [id],
-    );
-    const wanted = new Set(order.lines.map((line) => line.id).filter((x) => x !== undefined));
-    const kept: string[] = [];
-    for (const line of held) {
-      if (wanted.has(line.id)) continue;
-      if (line.used) kept.push(String(line.id));
-      else await run('DELETE FROM order_lines WHERE id = $1', [line.id]);
-    }
+    await tables().Order.update({ customer, note }, { where: { id } });
+    const held = await tables().OrderLine.findAll({ where: { orderId: id }, ...USED });
+    const wanted = new Set(lines.map((line) => line.id));
+    const out = held.filter((line) => !wanted.has(line.id));
+    await tables().OrderLine.destroy({
+      where: { id: out.filter((line) => !isUsed(line)).map((line) => line.id) },
+    });
+    const kept = out.filter(isUsed).map((line) => String(line.id));
     // Out of the way first, so that lines can change places under the unique position.
-    await run('UPDATE order_lines SET position = -id WHERE order_id = $1', [id]);
-    for (const [index, line] of order.lines.entries()) {
-      const now = held.find((entry) => entry.id === line.id);
-      if (!now) {
-        await putLines(id, [line], index);
-        continue;
-      }
-      await run(
-        'UPDATE order_lines SET name = $2, pack = $3, promised = $4, position = $5 WHERE id = $1',
-        [now.id, line.name, line.pack, line.promised, index],
-      );
-      const parts = await rows<{
-        id: number;
-        bait_id: number;
-        colourway_id: number;
-        used: boolean;
-      }>(
-        `SELECT p.id, bait_id, colourway_id, EXISTS (SELECT 1 FROM allocations a WHERE a.part_id =
-          p.id) AS used FROM line_parts p WHERE line_id = $1`,
-        [now.id],
-      );
-      for (const part of line.parts) {
-        const same = parts.find(
-          (other) => other.bait_id === part.bait && other.colourway_id === part.colourway,
-        );
-        if (same)
-          await run('UPDATE line_parts SET count = $2 WHERE id = $1', [same.id, part.count]);
-        else
-          await run(
-            'INSERT INTO line_parts (line_id, bait_id, colourway_id, count) VALUES ($1,$2,$3,$4)',
-            [now.id, part.bait, part.colourway, part.count],
-          );
-      }
-      for (const part of parts) {
-        if (
-          line.parts.some(
-            (other) => other.bait === part.bait_id && other.colourway === part.colourway_id,
-          )
-        )
-          continue;
-        if (part.used) kept.push(`part ${part.id}`);
-        else await run('DELETE FROM line_parts WHERE id = $1', [part.id]);
-      }
+    await tables().OrderLine.update({ position: literal('-id') }, { where: { orderId: id } });
+    const placed = lines.map((line, position) => ({
+      line,
+      position,
+      now: held.find((other) => other.id === line.id),
+    }));
+    for (const { line, position, now } of placed) {
+      if (!now) continue;
+      const { name, pack, promised } = line;
+      await now.update({ name, pack, promised, position });
+      kept.push(...(await updateParts(now, line.parts)));
     }
+    await addLines(
+      id,
+      placed.filter(({ now }) => !now),
+    );
     return kept;
   });
 }
@@ -199,5 +211,8 @@ export const openUses = async (of: 'baits' | 'colourways', id: number): Promise<
     [id],
   ))!.n;
 
-export const closeLine = (id: number, closed: boolean): Promise<{ id: number } | null> =>
-  row('UPDATE order_lines SET closed = $2 WHERE id = $1 RETURNING id', [id, closed]);
+/** Closes a line, or opens it again; null where there is none. */
+export async function closeLine(id: number, closed: boolean): Promise<{ id: number } | null> {
+  const [count] = await tables().OrderLine.update({ closed }, { where: { id } });
+  return count > 0 ? { id } : null;
+}

@@ -1,6 +1,10 @@
+import type { FindAttributeOptions } from 'sequelize';
+import { col, fn, literal, Op, where } from 'sequelize';
 import type { Role } from '@/core/people.ts';
 import { actor } from './actor.ts';
-import { row, rows, run } from './query.ts';
+import type { Person, Tablet } from './models/people.ts';
+import { rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
 export interface PersonRow {
   id: number;
@@ -9,108 +13,108 @@ export interface PersonRow {
   signs: boolean;
   pin: boolean;
 }
-const COLUMNS = 'id, name, role, secret IS NOT NULL AS signs, pin IS NOT NULL AS pin';
+const SHOWN: FindAttributeOptions = [
+  'id',
+  'name',
+  'role',
+  [literal('secret IS NOT NULL'), 'signs'],
+  [literal('pin IS NOT NULL'), 'pin'],
+];
+/** People of the shop, without who left it. */
+const here = () => tables().Person.scope('here');
+const named = (name: string) => where(fn('lower', col('name')), name.toLowerCase());
+const asRow = (person: Person | null) => person as unknown as PersonRow | null;
 
-export const allPeople = (): Promise<PersonRow[]> =>
-  rows(`SELECT ${COLUMNS} FROM people WHERE retired_at IS NULL ORDER BY name LIMIT 200`);
-export const personById = (id: number): Promise<PersonRow | null> =>
-  row(`SELECT ${COLUMNS} FROM people WHERE id = $1 AND retired_at IS NULL`, [id]);
+export const allPeople = async (): Promise<PersonRow[]> =>
+  (await here().findAll({
+    attributes: SHOWN,
+    order: ['name'],
+    limit: 200,
+    raw: true,
+  })) as unknown as PersonRow[];
+export const personById = async (id: number): Promise<PersonRow | null> =>
+  asRow(await here().findOne({ attributes: SHOWN, where: { id }, raw: true }));
 export const secretsOf = (
   name: string,
 ): Promise<{ id: number; name: string; secret: string | null } | null> =>
-  row('SELECT id, name, secret FROM people WHERE lower(name) = lower($1) AND retired_at IS NULL', [
-    name,
-  ]);
+  here().findOne({ attributes: ['id', 'name', 'secret'], where: named(name), raw: true });
 export const pinOf = async (id: number): Promise<string | null> =>
-  (
-    await row<{ pin: string | null }>(
-      'SELECT pin FROM people WHERE id = $1 AND retired_at IS NULL',
-      [id],
-    )
-  )?.pin ?? null;
+  (await here().findOne({ attributes: ['pin'], where: { id } }))?.pin ?? null;
 export const nameHeld = async (name: string, except = 0): Promise<boolean> =>
-  (await row(
-    'SELECT 1 AS x FROM people WHERE lower(name) = lower($1) AND id <> $2 AND retired_at IS NULL',
-    [name, except],
-  )) !== null;
+  (await here().count({ where: { [Op.and]: [named(name), { id: { [Op.ne]: except } }] } })) > 0;
 
 export const insertPerson = async (name: string, role: Role): Promise<number> =>
-  (await row<{ id: number }>('INSERT INTO people (name, role) VALUES ($1, $2) RETURNING id', [
-    name,
-    role,
-  ]))!.id;
-export const updatePerson = (id: number, name: string, role: Role): Promise<void> =>
-  run('UPDATE people SET name = $2, role = $3 WHERE id = $1', [id, name, role]);
-export const setSecret = (id: number, secret: string): Promise<void> =>
-  run('UPDATE people SET secret = $2 WHERE id = $1', [id, secret]);
-export const setPin = (id: number, pin: string | null): Promise<void> =>
-  run('UPDATE people SET pin = $2 WHERE id = $1', [id, pin]);
-export const retirePerson = (id: number): Promise<void> =>
-  run('UPDATE people SET retired_at = now() WHERE id = $1', [id]);
+  (await tables().Person.create({ name, role })).id;
+/** Sets what is given of a person. */
+export async function updatePerson(
+  id: number,
+  parts: Partial<Pick<Person, 'name' | 'role' | 'secret' | 'pin'>>,
+): Promise<void> {
+  await tables().Person.update(parts, { where: { id } });
+}
+export async function retirePerson(id: number): Promise<void> {
+  await tables().Person.update({ retiredAt: new Date() }, { where: { id } });
+}
 /**
  * Takes the list of people for this transaction: of two owners that take each other out one stays.
  */
 export const lockPeople = (): Promise<void> => run('SELECT pg_advisory_xact_lock(771003)');
 /** Owners that can sign in, one left out. */
-export const ownersBut = async (id: number): Promise<number> =>
-  (await row<{ n: number }>(
-    `SELECT count(*)::int AS n FROM people WHERE role = 'owner' AND secret IS NOT NULL AND
-      retired_at IS NULL AND id <> $1`,
-    [id],
-  ))!.n;
+export const ownersBut = (id: number): Promise<number> =>
+  here().count({ where: { role: 'owner', secret: { [Op.not]: null }, id: { [Op.ne]: id } } });
 
-export const insertSignIn = (hash: string, person: number, ends: Date): Promise<void> =>
-  run('INSERT INTO sign_ins (token_hash, person_id, ends_at) VALUES ($1, $2, $3)', [
-    hash,
-    person,
-    ends.toISOString(),
-  ]);
-export const signedIn = (hash: string): Promise<PersonRow | null> =>
-  row(
-    `SELECT ${COLUMNS} FROM people WHERE retired_at IS NULL AND id = (SELECT person_id FROM
-      sign_ins WHERE token_hash = $1 AND ends_at > now())`,
-    [hash],
-  );
-export const endSignIn = (hash: string): Promise<void> =>
-  run('DELETE FROM sign_ins WHERE token_hash = $1', [hash]);
-export const endSignInsOf = (person: number): Promise<void> =>
-  run('DELETE FROM sign_ins WHERE person_id = $1', [person]);
-
-export interface TabletRow {
-  id: number;
-  name: string;
-  at: Date;
+export async function insertSignIn(
+  tokenHash: string,
+  personId: number,
+  endsAt: Date,
+): Promise<void> {
+  await tables().SignIn.create({ tokenHash, personId, endsAt });
 }
-export const allTablets = (): Promise<TabletRow[]> =>
-  rows('SELECT id, name, at FROM tablets WHERE unpaired_at IS NULL ORDER BY id LIMIT 200');
-export const tabletOf = (hash: string): Promise<TabletRow | null> =>
-  row('SELECT id, name, at FROM tablets WHERE token_hash = $1 AND unpaired_at IS NULL', [hash]);
-export const insertTablet = async (name: string, hash: string): Promise<number> =>
-  (await row<{ id: number }>(
-    'INSERT INTO tablets (name, token_hash) VALUES ($1, $2) RETURNING id',
-    [name, hash],
-  ))!.id;
-export const unpair = async (id: number): Promise<string | null> =>
-  (
-    await row<{ name: string }>(
-      'UPDATE tablets SET unpaired_at = now() WHERE id = $1 AND unpaired_at IS NULL RETURNING name',
-      [id],
-    )
-  )?.name ?? null;
+export async function signedIn(tokenHash: string): Promise<PersonRow | null> {
+  const found = await tables().SignIn.findOne({
+    attributes: ['personId'],
+    where: { tokenHash, endsAt: { [Op.gt]: new Date() } },
+  });
+  return found && personById(found.personId);
+}
+export async function endSignIn(tokenHash: string): Promise<void> {
+  await tables().SignIn.destroy({ where: { tokenHash } });
+}
+export async function endSignInsOf(personId: number): Promise<void> {
+  await tables().SignIn.destroy({ where: { personId } });
+}
 
-export const insertPairing = async (hash: string, by: number | null, ends: Date): Promise<void> => {
-  await run('DELETE FROM pairings WHERE ends_at < now()');
-  await run('INSERT INTO pairings (code_hash, by_person, ends_at) VALUES ($1, $2, $3)', [
-    hash,
-    by,
-    ends.toISOString(),
-  ]);
-};
+export type TabletRow = Pick<Tablet, 'id' | 'name' | 'at'>;
+const TABLET = ['id', 'name', 'at'] as const;
+export const allTablets = (): Promise<TabletRow[]> =>
+  tables()
+    .Tablet.scope('paired')
+    .findAll({ attributes: [...TABLET], order: ['id'], limit: 200, raw: true });
+export const tabletOf = (tokenHash: string): Promise<TabletRow | null> =>
+  tables()
+    .Tablet.scope('paired')
+    .findOne({ attributes: [...TABLET], where: { tokenHash }, raw: true });
+export const insertTablet = async (name: string, tokenHash: string): Promise<number> =>
+  (await tables().Tablet.create({ name, tokenHash })).id;
+/** Unpairs a tablet; answers with its name, or null where none was paired. */
+export async function unpair(id: number): Promise<string | null> {
+  const [, tablets] = await tables()
+    .Tablet.scope('paired')
+    .update({ unpairedAt: new Date() }, { where: { id }, returning: true });
+  return tablets[0]?.name ?? null;
+}
+
+export async function insertPairing(
+  codeHash: string,
+  byPerson: number | null,
+  endsAt: Date,
+): Promise<void> {
+  await tables().Pairing.destroy({ where: { endsAt: { [Op.lt]: new Date() } } });
+  await tables().Pairing.create({ codeHash, byPerson, endsAt });
+}
 /** Takes a code that stands: it pairs one tablet. */
-export const takePairing = async (hash: string): Promise<boolean> =>
-  (await row('DELETE FROM pairings WHERE code_hash = $1 AND ends_at > now() RETURNING code_hash', [
-    hash,
-  ])) !== null;
+export const takePairing = async (codeHash: string): Promise<boolean> =>
+  (await tables().Pairing.destroy({ where: { codeHash, endsAt: { [Op.gt]: new Date() } } })) > 0;
 
 export interface AuditRow {
   id: string;

@@ -1,6 +1,8 @@
+import type { FindAttributeOptions } from 'sequelize';
+import { literal } from 'sequelize';
 import type { PlanInput } from '@/core/plan/index.ts';
 import { PlanInputSchema } from '@/core/plan/index.ts';
-import { row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
 
 export interface PlanRow {
   id: number;
@@ -11,42 +13,49 @@ export interface PlanRow {
   session_id: number | null;
 }
 
-const PLAN = `SELECT p.id, p.name, to_char(p.day, 'YYYY-MM-DD') AS day, p.input, p.ticks, (SELECT
-  max(id) FROM sessions s WHERE s.plan_id = p.id) AS session_id FROM plans p`;
+const SHOWN: FindAttributeOptions = [
+  'id',
+  'name',
+  'day',
+  'input',
+  'ticks',
+  [literal('(SELECT max(s.id) FROM sessions s WHERE s.plan_id = "Plan".id)'), 'session_id'],
+];
 
 /** A plan as it was kept, brought to today's form. */
-const read = (plan: PlanRow): PlanRow => ({ ...plan, input: PlanInputSchema.parse(plan.input) });
+const read = (plan: object): PlanRow => ({
+  ...(plan as PlanRow),
+  input: PlanInputSchema.parse((plan as PlanRow).input),
+});
 
-export const findPlan = async (id: number): Promise<PlanRow | null> => {
-  const plan = await row<PlanRow>(`${PLAN} WHERE p.id = $1`, [id]);
+export async function findPlan(id: number): Promise<PlanRow | null> {
+  const plan = await tables().Plan.findByPk(id, { attributes: SHOWN, raw: true });
   return plan && read(plan);
-};
+}
 /** Plans not yet taken to the bench, newest first. */
 export const openPlans = async (): Promise<PlanRow[]> =>
   (
-    await rows<PlanRow>(
-      `${PLAN} WHERE NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = p.id) ORDER BY p.id DESC LIMIT 30`,
-    )
+    await tables().Plan.findAll({
+      attributes: SHOWN,
+      where: literal('NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = "Plan".id)'),
+      order: [['id', 'DESC']],
+      limit: 30,
+      raw: true,
+    })
   ).map(read);
 /** Takes a plan for this transaction. */
 export const lockPlan = async (id: number): Promise<boolean> =>
-  (await row('SELECT id FROM plans WHERE id = $1 FOR UPDATE', [id])) !== null;
+  (await tables().Plan.findByPk(id, { attributes: ['id'], lock: true })) !== null;
 export const insertPlan = async (name: string, day: string, input: PlanInput): Promise<number> =>
-  (await row<{ id: number }>(
-    'INSERT INTO plans (name, day, input) VALUES ($1,$2,$3::jsonb) RETURNING id',
-    [name, day, JSON.stringify(input)],
-  ))!.id;
-export const updatePlan = (
+  (await tables().Plan.create({ name, day, input })).id;
+export async function updatePlan(
   id: number,
   name: string,
   day: string,
   input: PlanInput,
-): Promise<void> =>
-  run('UPDATE plans SET name = $2, day = $3, input = $4::jsonb, updated_at = now() WHERE id = $1', [
-    id,
-    name,
-    day,
-    JSON.stringify(input),
-  ]);
-export const setTicks = (id: number, ticks: string[]): Promise<void> =>
-  run('UPDATE plans SET ticks = $2::jsonb WHERE id = $1', [id, JSON.stringify(ticks)]);
+): Promise<void> {
+  await tables().Plan.update({ name, day, input, updatedAt: new Date() }, { where: { id } });
+}
+export async function setTicks(id: number, ticks: string[]): Promise<void> {
+  await tables().Plan.update({ ticks }, { where: { id } });
+}

@@ -1,42 +1,14 @@
-import { AsyncLocalStorage } from 'node:async_hooks';
-import type { Transaction } from 'sequelize';
 import { QueryTypes } from 'sequelize';
 import { database } from './database.ts';
+import { running } from './running.ts';
 
 export type Bind = unknown[];
-
-interface Running {
-  transaction: Transaction;
-  /** its last statement: one connection takes one at a time */
-  last: Promise<unknown>;
-  /** what it remembers of what it has written, and nobody else may yet */
-  memory: Map<string, unknown>;
-}
-/**
- * The transaction whatever runs now is part of: every query finds it here, so none can ask the pool
- * for a second connection.
- */
-const running = new AsyncLocalStorage<Running>();
-
-/**
- * Does a statement in the transaction under way, after those before it; by itself where there is
- * none.
- */
-function within<T>(work: (transaction?: Transaction) => Promise<T>): Promise<T> {
-  const now = running.getStore();
-  if (!now) return work();
-  const mine = now.last.then(() => work(now.transaction));
-  now.last = mine.catch(() => {});
-  return mine;
-}
 
 /**
  * Rows of a query, with bound parameters `$1`…; part of the transaction under way, if there is one.
  */
 export const rows = <T extends object>(sql: string, bind: Bind = []): Promise<T[]> =>
-  within((transaction) =>
-    database().query<T>(sql, { bind, type: QueryTypes.SELECT, transaction, raw: true }),
-  );
+  database().query<T>(sql, { bind, type: QueryTypes.SELECT, raw: true });
 
 /** The first row, or null. */
 export const row = async <T extends object>(sql: string, bind: Bind = []): Promise<T | null> =>
@@ -44,12 +16,12 @@ export const row = async <T extends object>(sql: string, bind: Bind = []): Promi
 
 /** A statement whose rows are not wanted. */
 export const run = async (sql: string, bind: Bind = []): Promise<void> => {
-  await within((transaction) => database().query(sql, { bind, type: QueryTypes.RAW, transaction }));
+  await database().query(sql, { bind, type: QueryTypes.RAW });
 };
 
 /** Statements without parameters, as many as there are. */
 export const script = async (sql: string): Promise<void> => {
-  await within((transaction) => database().query(sql, { transaction }));
+  await database().query(sql);
 };
 
 /**

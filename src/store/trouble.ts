@@ -1,3 +1,5 @@
+import { ValidationError } from 'sequelize';
+
 /** What PostgreSQL or the driver says of a statement that failed, as far as it says so. */
 const codeOf = (error: unknown): string | undefined => {
   const { original, code } = (error ?? {}) as { original?: { code?: unknown }; code?: unknown };
@@ -17,16 +19,20 @@ const OF_VALUES = /^2[23]/;
 const PASSES = /^(08|53|55|57|58|25|40|XX)/;
 const NETWORK = /^E[A-Z]+$/;
 
+/** A model refused a value before the database was asked: no number where one is wanted. */
+const isNoValue = (error: unknown): boolean => error instanceof ValidationError;
+
 /** A value or a rule of the database's was broken by what was sent. */
 export function brokenRule(error: unknown): boolean {
   const code = codeOf(error);
-  return code !== undefined && OF_VALUES.test(code);
+  return code !== undefined ? OF_VALUES.test(code) : isNoValue(error);
 }
 
 /** The failure is of what was to be written, and would be the same whenever it was tried again. */
 export function ofItsOwn(error: unknown): boolean {
   const code = codeOf(error);
   if (code !== undefined) return OF_VALUES.test(code);
+  if (isNoValue(error)) return true;
   return error instanceof Error && !error.name.startsWith('Sequelize') && !awayNow(error);
 }
 

@@ -1,3 +1,5 @@
+import { Select } from './Select.tsx';
+
 interface Props<Key extends string> {
   label: string;
   value: Key;
@@ -10,28 +12,12 @@ interface Props<Key extends string> {
 }
 
 /** A field that takes one of a table's entries. */
-export function Choice<Key extends string>({
-  label,
-  value,
-  of,
-  onChange,
-  className = '',
-  hideLabel,
-}: Props<Key>) {
+export function Choice<Key extends string>({ of, onChange, ...shown }: Props<Key>) {
   return (
-    <label className={`field ${className}`}>
-      <span className={hideLabel ? 'sr-only' : undefined}>{label}</span>
-      <select
-        className="box"
-        value={value}
-        onChange={(change) => onChange(change.target.value as Key)}
-      >
-        {(Object.keys(of) as Key[]).map((key) => (
-          <option key={key} value={key}>
-            {of[key].name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Select
+      {...shown}
+      options={(Object.keys(of) as Key[]).map((key) => ({ value: key, name: of[key].name }))}
+      onChange={(key) => onChange(key as Key)}
+    />
   );
 }

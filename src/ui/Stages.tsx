@@ -1,7 +1,6 @@
 import { MAKES, stageLayers } from '@/core/build/index.ts';
 import { levelOf, portLine } from '@/core/colour/index.ts';
 import { depthOf } from '@/core/mould/index.ts';
-import type { OutlineKey } from '@/core/mould/index.ts';
 import type { Job, PlanInput, Run } from '@/core/plan/index.ts';
 import { rigOf, runsOf, sourceOf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -24,7 +23,7 @@ function lineSays(run: Run, units: ShopUnits): string | null {
   if (part.length !== 2 || !cavity)
     return `Unequal bores: ${part.map((share) => `${Math.round(share * 100)} %`).join(', ')} of the bait.`;
   // The second colour lies under: the line sits where its share of the section ends.
-  const off = levelOf(part[1]!) * (depthOf(cavity.outline as OutlineKey, cavity.length) / 2);
+  const off = levelOf(part[1]!) * (depthOf(cavity.outline, cavity.length) / 2);
   return (
     `Unequal bores: the line sits ${say(Math.abs(off), 'length', units, 1)} ` +
     `${off < 0 ? 'under' : 'over'} the middle of the deepest section; near the port ` +

@@ -25,9 +25,9 @@ const MOST_LENGTHS = 40;
  */
 export function bandPath(stations: Stations, band: Band, length: number): string {
   let byShape = drawn.get(band);
-  if (!byShape) drawn.set(band, (byShape = new WeakMap()));
+  if (!byShape) drawn.set(band, (byShape = new WeakMap<Stations, Map<number, string>>()));
   let byLength = byShape.get(stations);
-  if (!byLength) byShape.set(stations, (byLength = new Map()));
+  if (!byLength) byShape.set(stations, (byLength = new Map<number, string>()));
   const held = byLength.get(length);
   if (held) return held;
   const { up, down } = shapeFor(stations);

@@ -19,9 +19,9 @@ const said = (value: unknown): string =>
       ? value
         ? 'yes'
         : 'no'
-      : typeof value === 'object'
-        ? JSON.stringify(value)
-        : String(value as string | number);
+      : typeof value === 'string'
+        ? value
+        : JSON.stringify(value);
 const isBranch = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null;
 

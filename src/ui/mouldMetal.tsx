@@ -41,7 +41,7 @@ export function Feed({
           <rect key={y} x={0} y={y - RUNNER / 2} width={last} height={RUNNER} fill={fill} />
         ))}
         {lines.length > 1 && (
-          <rect x={0} y={lines[0]!} width={10} height={lines.at(-1)! - lines[0]!} fill={fill} />
+          <rect x={0} y={lines[0]} width={10} height={lines.at(-1)! - lines[0]!} fill={fill} />
         )}
       </g>
     );

@@ -168,7 +168,7 @@ test(
     const now = await versions(cup.mix_id);
     assert.equal(now.length, before.length + 1);
     assert.deepEqual(
-      [now[0]!.spec.ladder[0]!.amount, now[0]!.session_id, now[0]!.cup, now[0]!.spec.name],
+      [now[0]!.spec.ladder[0]!.amount, now[0]!.sessionId, now[0]!.cup, now[0]!.spec.name],
       [7.25, session, cup.letter, before[0]!.spec.name],
     );
     const branch = event(session, 'mixKept', {

@@ -1,7 +1,6 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
-import type { AnyEvent } from '@/core/session/index.ts';
 import { EVENT_VERSION, fold, summary } from '@/core/session/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
@@ -72,7 +71,7 @@ async function totals(session: number) {
     'SELECT coalesce(sum(count), 0)::int AS n FROM stock_moves WHERE session_id = $1',
     [session],
   ))!.n;
-  const state = fold((await snapshotOf(session))!, (await eventsAfter(session, 0)) as AnyEvent[]);
+  const state = fold((await snapshotOf(session))!, await eventsAfter(session, 0));
   const moved = await rows<{ count: number }>(
     'SELECT count FROM allocations WHERE session_id = $1',
     [session],

@@ -148,7 +148,9 @@ test(
     });
     const away = await send(probe.key, [{ value: 40 }]);
     assert.equal(away.body.readings[0]!.flag, 'away');
-    await until('the other process heard it', async () => heard.join('').includes('"flag":"away"'));
+    await until('the other process heard it', () =>
+      Promise.resolve(heard.join('').includes('"flag":"away"')),
+    );
     stop.abort();
     await second.stop();
   },

@@ -17,7 +17,7 @@ import { serve } from './harness.ts';
 const DUMP = join(root, 'tests/fixtures/before-ids.sql.gz');
 let app: App;
 const query = async <R>(sql: string): Promise<R[]> =>
-  (await import('@/store/query.ts')).rows<R & object>(sql) as Promise<R[]>;
+  (await import('@/store/query.ts')).rows<R & object>(sql);
 const TOTALS = `SELECT session_id, shot, job, trial, good, usable, second FROM shots
   ORDER BY session_id, shot`;
 const PLACED = `SELECT session_id, sum(count)::int AS baits FROM allocations GROUP BY session_id

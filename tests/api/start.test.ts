@@ -39,7 +39,7 @@ function start(data: string, told: Record<string, string> = {}): Start {
   });
   begun.push(child);
   let said = '';
-  for (const stream of [child.stdout!, child.stderr!])
+  for (const stream of [child.stdout, child.stderr])
     stream.on('data', (piece: Buffer) => (said += piece.toString()));
   return {
     child,

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { App } from '../api/harness.ts';
 import { ask, ownDatabase, serve } from '../api/harness.ts';
+import { LIST_TABLES } from '@/store/models/listTables.ts';
 
 const SCREENS = [
   '/orders',
@@ -80,21 +81,8 @@ test('hostile words in every text of the shop: no page runs them, and none is br
 }) => {
   test.setTimeout(240_000);
   const tell = { n: 0 };
-  const lists = [
-    'moulds',
-    'injectors',
-    'blocks',
-    'vessels',
-    'baits',
-    'mixes',
-    'colourways',
-    'builds',
-    'castings',
-    'ovens',
-    'materials',
-  ];
   let changed = 0;
-  for (const list of lists) {
+  for (const list of LIST_TABLES) {
     const all = (await ask('GET', `${app.url}/api/catalogue/${list}`)).body as { id: number }[];
     for (const { id } of all)
       changed +=

@@ -79,8 +79,8 @@ test(
           now[SHELF.findIndex((onShelf) => onShelf.key === key)]! += dose;
         }
       }
-      assert.ok(deltaE(colour(now), colour(wanted)) <= NEAR, `${now} for ${wanted}`);
-      assert.ok(rounds < 10 && now.every((count, i) => count <= wanted[i]! + 1), `${now}`);
+      assert.ok(deltaE(colour(now), colour(wanted)) <= NEAR, `${now.join()} for ${wanted.join()}`);
+      assert.ok(rounds < 10 && now.every((count, i) => count <= wanted[i]! + 1), now.join());
     }
     assert.deepEqual(nextAddition(charge([12, 6, 2], [12, 6, 2])).add, []);
   },
@@ -102,7 +102,7 @@ test('a swatch that is darker than counted says more is in: the believed doses m
   assert.ok(deltaE(colour(own), colour(truth)) < deltaE(colour([12, 6, 2]), colour(truth)));
   assert.ok(
     own.every((d, i) => d / [12, 6, 2][i]! < 1.4 && d / [12, 6, 2][i]! > 0.7),
-    `${own}`,
+    own.join(),
   );
 });
 

@@ -121,7 +121,7 @@ test(
               const { sd } = heatOf(followed.belief, cup);
               if (!burning && before[cup] !== undefined)
                 assert.ok(
-                  sd >= 0.98 * before[cup]!,
+                  sd >= 0.98 * before[cup],
                   `cup ${cup}: ± ${before[cup]} to ± ${sd} in silence`,
                 );
               before = { ...before, [cup]: sd };

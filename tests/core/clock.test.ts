@@ -1,30 +1,21 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { judgeAll } from '@/service/judge.ts';
-import type { DeviceRow } from '@/store/devices.ts';
+import type { JudgedDevice } from '@/service/judge.ts';
 
 const NOW = Date.UTC(2026, 10, 20, 19);
 const HOUR = 3_600_000;
 
 /** A probe in a cup whose last reading was taken, and written into the log, at a moment. */
-const probe = (last: number): DeviceRow => ({
-  id: 1,
-  name: 'Probe',
+const probe = (last: number): JudgedDevice => ({
   kind: 'thermometer',
-  stand_in: false,
-  last_at: new Date(last),
-  last_value: 158,
-  last_flag: null,
-  seen_at: new Date(last),
-  session_id: 1,
-  target_kind: 'cup',
-  target: '1',
-  sent_at: new Date(last),
-  sent_value: 158,
+  lastAt: new Date(last),
+  lastValue: 158,
+  binding: { targetKind: 'cup', sentAt: new Date(last), sentValue: 158 },
 });
 /** Still readings, a second apart up to now. */
 const still = Array.from({ length: 6 }, (_, i) => ({ value: 163, at: NOW - (5 - i) * 1000 }));
-const flags = (device: DeviceRow, list: { value: number; at?: number }[]) =>
+const flags = (device: JudgedDevice, list: { value: number; at?: number }[]) =>
   judgeAll(device, list, { now: NOW, lead: 0, room: 20, away: false }).judged.map(
     ({ flag }) => flag,
   );

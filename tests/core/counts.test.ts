@@ -84,7 +84,7 @@ test(
           seq: 9999,
           kind: 'willDo',
           payload: { shots: other.map((shot) => shot.id), will: true },
-        } as (typeof bench.events)[number],
+        },
       ]);
       assert.equal(
         allot(will).lines.reduce((sum, line) => sum + line.count, 0),

@@ -187,6 +187,6 @@ test('places draw inside the bait: bands in order, within its edges', () => {
           `${key} at ${from}: ${unit} ${l}`,
         );
       }
-  assert.ok(layersOf(BUILDS.dipped as Build).some((layer) => layer.key === 'tip'));
+  assert.ok(layersOf(BUILDS.dipped).some((layer) => layer.key === 'tip'));
   assert.ok(baitMass(stageMass(stage('single'), bodyMould, null)) > 0);
 });

@@ -48,7 +48,7 @@ test(
 );
 
 test('a puck is a material: neat it looks as its own swatch, half of it half as strong', () => {
-  const puck = MATERIALS.find((material) => material.name === 'Moss puck')! as Material;
+  const puck: Material = MATERIALS.find((material) => material.name === 'Moss puck')!;
   const of = (ml: number) =>
     lookOf(
       {

@@ -145,13 +145,13 @@ test('what was learned under names is found under numbers when an older session 
     { key: `cup/${vessel.name}/exchange`, posterior: exchange },
     { key: 'mould/Another, of another evening/loss', posterior: loss },
   ]);
-  const { heat, input } = upcastSnapshot(older as never);
+  const { heat, input } = upcastSnapshot(older);
   const opened = input.jobs[0]!.tools[0]!.moulds[0]!.mould;
   assert.equal(opened.id, id);
   assert.equal(mouldPrior(heat.learned, opened).loss.mean, loss.mean);
   assert.equal(cupPrior(heat.learned, input.cups[0]!.vessel!.vessel).exchange.mean, exchange.mean);
   assert.equal(Object.keys(heat.learned.moulds!).length, 2, 'nothing else is lost');
-  const again = upcastSnapshot({ ...older, heat, input } as never);
+  const again = upcastSnapshot({ ...older, heat, input });
   assert.deepEqual(again.heat.learned, heat.learned, 'brought over once is brought over');
 });
 

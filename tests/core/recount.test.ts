@@ -70,7 +70,7 @@ test(
         ...state.shots,
         ['x', { ...one!, id: 'x', build: { ...one!.build, key: 'single' } }],
       ]),
-    } as SessionState;
+    };
     const heaps = new Set(allot(other).stock.map((stocked) => `${stocked.bait}/${stocked.build}`));
     assert.ok(heaps.has(`${one!.bait.id}/single`));
   },

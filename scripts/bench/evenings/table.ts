@@ -171,7 +171,7 @@ export class Table {
     const streams = this.world.streams(injector.key, injector.injector.barrels.length);
     const barrels = this.world.barrels.get(injector.key)!;
     injector.contents.forEach(
-      (content, i) => barrels[i] && (barrels[i]!.grams = Math.max(0, content.grams)),
+      (content, i) => barrels[i] && (barrels[i].grams = Math.max(0, content.grams)),
     );
     if (!shot) return;
     if (standing) {

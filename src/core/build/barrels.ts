@@ -20,7 +20,10 @@ export type Change = keyof typeof CHANGES;
 /** Lighter by more than this is a clean, not a wipe. */
 const LIGHTER = 0.08;
 
-/** What a barrel wants between two colours. */
+/**
+ * What a barrel wants between two colours.
+ * @example changeOf({ mix: 1, light: 0.2 }, { mix: 2, light: 0.9 }) → 'clean'
+ */
 export const changeOf = (
   from: { mix: number; light: number } | null,
   to: { mix: number; light: number },
@@ -90,7 +93,10 @@ export function assignBarrels(fillings: Filling[]): { orders: number[][]; cost: 
   return { orders: fillings.map((filling) => out.get(filling)!), cost };
 }
 
-/** Lightness of a screen colour, 0 to 1: Rec. 709 luma of its gamma-coded channels. */
+/**
+ * Lightness of a screen colour, 0 to 1: Rec. 709 luma of its gamma-coded channels.
+ * @example lightness('#ff0000') → 0.2126
+ */
 export function lightness(hex: string): number {
   const count = Number.parseInt(hex.slice(1), 16);
   return (0.2126 * (count >> 16) + 0.7152 * ((count >> 8) & 255) + 0.0722 * (count & 255)) / 255;

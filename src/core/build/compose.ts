@@ -20,7 +20,7 @@ export const MOST_PARTS = { stages: 4, barrels: 3, pours: 6 } as const;
  */
 export function stageBefore(build: Build, makes: 'tail' | 'shell'): Build {
   const [pattern] = (makes === 'tail' ? BUILDS.tailFirst : BUILDS.core).stages;
-  const from: Stage = pattern as Stage;
+  const from: Stage = pattern;
   const key = freshKey(
     makes,
     build.stages.map((stage) => stage.key),

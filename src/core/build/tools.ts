@@ -14,9 +14,9 @@ export const InjectorSchema = z.object({
   barrels: z
     .array(
       z.object({
-        bore: z.number().positive(),
-        volume: z.number().positive(),
-        heel: z.number().min(0),
+        bore: z.number().positive().meta({ least: 5, most: 120 }),
+        volume: z.number().positive().meta({ least: 5, most: 2000 }),
+        heel: z.number().min(0).meta({ most: 50 }),
         mark,
       }),
     )
@@ -30,7 +30,7 @@ export const BlockSchema = z.object({
   name: z.string().trim().min(1, 'Name the block.').max(60),
   kind: z.enum(Object.keys(BLOCKS) as [BlockKind, ...BlockKind[]]),
   /** stays in all its channels after a shot, mL */
-  heel: z.number().min(0),
+  heel: z.number().min(0).meta({ most: 100 }),
   /** on the port that belongs over TOP */
   mark,
 });
@@ -41,9 +41,9 @@ export const VesselSchema = z.object({
   /** its number in the shop's list; absent before it stands there */
   id: IdSchema.optional(),
   name: z.string().trim().min(1, 'Name the cup.').max(60),
-  volume: z.number().positive().describe('mL to the brim'),
+  volume: z.number().positive().meta({ least: 20, most: 10_000 }).describe('mL to the brim'),
   /** inside, at the bottom where the last draw is taken, mm */
-  bore: z.number().positive(),
+  bore: z.number().positive().meta({ least: 20, most: 400 }),
   /** share of the brim it may be filled to */
   fill: z.number().min(0.1).max(1),
   /** share of the brim when it goes in the vacuum pot */

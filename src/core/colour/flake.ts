@@ -23,7 +23,10 @@ export const lightMet = (
   depth: number,
 ): number => 1 - Math.exp(-(perMl / 1000) * FACING * SHAPES[shape].area(size) * depth);
 
-/** Thousandths of an inch in mm. */
+/**
+ * Thousandths of an inch in mm.
+ * @example thousandths(40) → 1.016
+ */
 export const thousandths = (count: number): number => count * 0.0254;
 
 /** g of one flake. @param size mm */

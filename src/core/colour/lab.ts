@@ -45,7 +45,10 @@ export function xyzOfLab({ l, a, b }: Colour, [xn, yn, zn]: Xyz = WHITE): Xyz {
 /** Colour of a reflectance under D65. */
 export const colourOf = (reflectance: Spectrum): Colour => labOf(xyzOf(reflectance));
 
-/** CIEDE2000 colour difference (ISO/CIE 11664-6). */
+/**
+ * CIEDE2000 colour difference (ISO/CIE 11664-6).
+ * @example deltaE({ l: 50, a: 2.6772, b: -79.7751 }, { l: 50, a: 0, b: -82.7485 }) → 2.0425
+ */
 export const deltaE = (one: Colour, other: Colour): number =>
   e2000(
     { mode: 'lab65', ...one } as Lab & { mode: 'lab65' },

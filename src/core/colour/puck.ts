@@ -24,6 +24,7 @@ export function blended(
 /**
  * Heat spent of a blend: it averages by mass.
  * @param parts g of each, and the share of its heat that is spent
+ * @example spentOf([{ grams: 100, spent: 0.2 }, { grams: 300, spent: 0.4 }]) → 0.35
  */
 export const spentOf = (parts: readonly { grams: number; spent: number }[]): number => {
   const all = parts.reduce((g, part) => g + part.grams, 0);

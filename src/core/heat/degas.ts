@@ -4,6 +4,7 @@ const SEA_LEVEL = 29.92;
 /**
  * Air pressure at an altitude, inHg (ICAO standard atmosphere, troposphere).
  * @param metres −430 to 11,000
+ * @example airPressure(1500) → 24.97
  */
 export const airPressure = (metres: number): number =>
   SEA_LEVEL * (1 - 2.25577e-5 * metres) ** 5.25588;
@@ -20,6 +21,7 @@ export const GAS = { share: 0.03, least: 0.4 } as const;
 /**
  * How far a cup rises in the pot, against its volume (M10): `1 + φ (Pa/P − 1)`.
  * @param gauge inHg of vacuum read
+ * @example riseUnderVacuum(29) → 1.946
  */
 export function riseUnderVacuum(gauge: number, metres = 0, gas: number = GAS.share): number {
   const air = airPressure(metres);

@@ -38,7 +38,10 @@ export function onGrid(prior: Estimate, logLikelihood: (x: number) => number): E
   return readGrid(prior, grid, grid.map(logLikelihood));
 }
 
-/** ln of the logistic 1/(1 + e^−x), exact however far out x lies. */
+/**
+ * ln of the logistic 1/(1 + e^−x), exact however far out x lies.
+ * @example logLogistic(0) → -0.6931
+ */
 export const logLogistic = (x: number): number => (x < -30 ? x : -Math.log1p(Math.exp(-x)));
 
 /** One shot seen: where it stood, and what share of its baits had the fault. */

@@ -64,7 +64,10 @@ export const losing = (body: MetalBody, ln: number): MetalBody => ({
 const loss = (body: MetalBody, celsius: number, room: number, stand: Stand): number =>
   (SKIN * body.skin + STANDS[stand].conductance * body.foot) * (celsius - room);
 
-/** Its heat a while later, left alone: exact, the loss being in proportion. °C */
+/**
+ * Its heat a while later, left alone: exact, the loss being in proportion. °C
+ * @example metalAfter({ capacity: 760, skin: 0.05, foot: 0.02 }, 60, { seconds: 1000, room: 20 }) → 34.715
+ */
 export function metalAfter(
   body: MetalBody,
   celsius: number,
@@ -102,11 +105,17 @@ export function warmTime(
   return end <= to ? null : (body.capacity / conductance) * Math.log((end - from) / (end - to));
 }
 
-/** What a shot leaves in it, J. @param grams of plastic, from and to which heat */
+/**
+ * What a shot leaves in it, J. @param grams of plastic, from and to which heat
+ * @example shotJoules(100, 165, 65) → 19000
+ */
 export const shotJoules = (grams: number, from: number, opened: number): number =>
   grams * 1.9 * (from - opened);
 
-/** The heat at which it stays for good when a shot's heat goes in every cycle, °C. */
+/**
+ * The heat at which it stays for good when a shot's heat goes in every cycle, °C.
+ * @example steadyMetal({ capacity: 1, skin: 0.05, foot: 0.02 }, { joules: 7600, cycle: 100, room: 20 }) → 120
+ */
 export const steadyMetal = (
   body: MetalBody,
   {
@@ -117,7 +126,10 @@ export const steadyMetal = (
   }: { joules: number; cycle: number; room: number; stand?: Stand },
 ): number => room + joules / cycle / loss(body, 1, 0, stand);
 
-/** Least s a cycle must last for it to stay under a heat. */
+/**
+ * Least s a cycle must last for it to stay under a heat.
+ * @example cycleFor({ capacity: 1, skin: 0.05, foot: 0.02 }, { joules: 7600, under: 48, room: 20 }) → 357.14
+ */
 export const cycleFor = (
   body: MetalBody,
   {

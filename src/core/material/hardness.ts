@@ -58,8 +58,14 @@ export const softenerFor = (mix: Pick<Mix, 'grade' | 'ladder'>, wanted: number):
       RECIPE_CUP,
   );
 
-/** g that twenty drops weighed, as mL of one. @param density g/mL */
+/**
+ * g that twenty drops weighed, as mL of one. @param density g/mL
+ * @example dropOf(1, 1) → 0.05
+ */
 export const dropOf = (grams: number, density: number): number => grams / 20 / density;
-/** Drops that went in, from what a bottle weighed before and after. */
+/**
+ * Drops that went in, from what a bottle weighed before and after.
+ * @example dropsOf(1, { density: 1, drop: 0.05 }) → 20
+ */
 export const dropsOf = (grams: number, other: { density: number; drop: number }): number =>
   grams / other.density / other.drop;

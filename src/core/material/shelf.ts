@@ -44,10 +44,20 @@ export const MaterialSchema = z
     /** drawn down over white and over black, doses in 100 mL, mm; null = not drawn down yet */
     white: hex.nullable().default(null),
     black: hex.nullable().default(null),
-    dose: z.number().positive('A swatch has something in it.').max(500).default(10),
-    thickness: z.number().positive('A swatch has a thickness.').max(20).default(1),
+    dose: z
+      .number()
+      .positive('A swatch has something in it.')
+      .max(500)
+      .meta({ least: 0.1 })
+      .default(10),
+    thickness: z
+      .number()
+      .positive('A swatch has a thickness.')
+      .max(20)
+      .meta({ least: 0.05 })
+      .default(1),
     /** flake: mm, how it is cut, and the colour its face has */
-    size: z.number().positive().max(20).nullable().default(null),
+    size: z.number().positive().max(20).meta({ least: 0.05 }).nullable().default(null),
     shape: z.enum(keysOf<FlakeShape>(SHAPES)).default('hexagon'),
     /** colour of a flake's face, of what glows or shifts; for looks */
     tint: hex.nullable().default(null),
@@ -62,7 +72,8 @@ export const MaterialSchema = z
           grams: z
             .number()
             .positive('A measure holds something.')
-            .max(500, 'A measure of half a kilo is a cup: weigh it on the scale.'),
+            .max(500, 'A measure of half a kilo is a cup: weigh it on the scale.')
+            .meta({ least: 0.001 }),
         }),
       )
       .max(8)

@@ -7,7 +7,7 @@ import { OUTLINES } from './outline.ts';
 export const BaitSchema = z.object({
   name: z.string().trim().min(1, 'Name the bait.').max(60),
   outline: z.enum(Object.keys(OUTLINES) as [OutlineKey, ...OutlineKey[]]),
-  length: z.number().positive().describe('mm'),
+  length: z.number().positive().meta({ least: 5, most: 600 }).describe('mm'),
   /** grades that suit it; any other is questioned */
   grades: z.array(GradeSchema).min(1, 'Say which grades suit it.'),
   /** hardness it wants, on the scale of {@link FIRM}; none, or one range */

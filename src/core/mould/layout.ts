@@ -1,4 +1,3 @@
-import type { OutlineKey } from './outline.ts';
 import { OUTLINES } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 
@@ -9,7 +8,7 @@ type Placed = Pick<Cavity, 'n' | 'x' | 'y' | 'turn' | 'length' | 'outline' | 'pr
  * The side outline of a cavity where it lies in the mould, mm from its top left corner, once round.
  */
 export function outlineOf({ x, y, turn, length, outline, profile }: Placed): Point[] {
-  const stations = profile ?? OUTLINES[outline as OutlineKey].stations;
+  const stations = profile ?? OUTLINES[outline].stations;
   const above = stations.map(([stationKey, up]): Point => [
     (stationKey - 0.5) * length,
     -up * length,

@@ -55,7 +55,7 @@ export function picture(scene: Scene, { view, over, cut }: Asked): string {
             (body.most.up + body.most.down) * share + 2 * MARGIN,
           ]
         : [-MARGIN, -wide * share - MARGIN, GRAIN + 2 * MARGIN, 2 * wide * share + 2 * MARGIN];
-  const [x, y, width, h] = box.map((count) => Math.round(count!)) as [
+  const [x, y, width, h] = box.map((count) => Math.round(count)) as [
     number,
     number,
     number,

@@ -209,7 +209,10 @@ export function edit(value: number, dimension: Dimension, shop: ShopUnits, as?: 
   return unit(key).label ? `${digits(key)} ${unit(key).label}` : `${digits(key)}`;
 }
 
-/** Seconds as a bench clock: 48 → `0:48`, 110 → `1:50`, 4320 → `1:12:00`. */
+/**
+ * Seconds as a bench clock: 48 → `0:48`, 110 → `1:50`, 4320 → `1:12:00`.
+ * @example clock(110) → '1:50'
+ */
 export function clock(seconds: number): string {
   const whole = Math.max(0, Math.ceil(seconds - 1e-9));
   const hours = Math.floor(whole / 3600);
@@ -218,7 +221,10 @@ export function clock(seconds: number): string {
   return hours > 0 ? `${hours}:${String(minutes).padStart(2, '0')}:${text}` : `${minutes}:${text}`;
 }
 
-/** A length of time in words: 4320 s → `1 h 12 min`. */
+/**
+ * A length of time in words: 4320 s → `1 h 12 min`.
+ * @example lasting(4320) → '1 h 12 min'
+ */
 export function lasting(seconds: number): string {
   const minutes = Math.round(seconds / 60);
   if (seconds < 60) return `${Math.round(seconds)} s`;

@@ -105,7 +105,7 @@ function faultsIn(shots: readonly ShotState[]): { faults: Counts; byStage: Map<s
       more(faults, fault);
       // Two jobs may each have a stage of one name: theirs are told apart by the run.
       const stage = `${shot.job}/${faultStage(shot.build.stages, index, fault)}`;
-      byStage.set(stage, more(byStage.get(stage) ?? new Map(), fault));
+      byStage.set(stage, more(byStage.get(stage) ?? new Map<string, number>(), fault));
     }
   }
   return { faults, byStage };

@@ -24,6 +24,7 @@ export function shares({ injector, yoked }: Pick<Rig, 'injector' | 'yoked'>): nu
 /**
  * The same shares by mass: each barrel gives its share of the volume in plastic of its own density.
  * @param densities g/mL of each barrel's plastic, at one heat
+ * @example massShares([0.5, 0.5], [1, 3]) → [0.25, 0.75]
  */
 export function massShares(parts: readonly number[], densities: readonly number[]): number[] {
   const all = parts.reduce((sum, part, i) => sum + part * densities[i]!, 0);

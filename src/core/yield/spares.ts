@@ -15,6 +15,7 @@ export interface YieldGuess {
  * Chance that at least `need` of `n` baits come good, the share itself being uncertain:
  * beta-binomial with prior Beta(share·strength, (1 − share)·strength) (NIST/SEMATECH e-Handbook
  * §1.3.6.6.17; Johnson, Kemp & Kotz, *Univariate Discrete Distributions*, §6.2.2).
+ * @example chanceOfEnough(1, 1, { share: 0.9, strength: 10 }) → 0.9
  */
 export function chanceOfEnough(
   need: number,
@@ -46,6 +47,7 @@ export function chanceOfEnough(
  * Least number of baits to shoot so that `need` come good with the wanted confidence.
  * @param step baits come in whole moulds: the answer is a multiple of this
  * @returns null when no number under 20 × need would do
+ * @example baitsToShoot(1, { share: 0.5, strength: 1e9 }, 0.9) → 4
  */
 export function baitsToShoot(
   need: number,

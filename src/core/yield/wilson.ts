@@ -1,6 +1,7 @@
 /**
  * Wilson score interval for a share (NIST/SEMATECH e-Handbook §7.2.4.1).
  * @param z standard normal quantile: 1.96 for 95 %
+ * @example wilson(0, 10) → { low: 0, high: 0.2775 }
  */
 export function wilson(
   good: number,

@@ -41,7 +41,7 @@ interface Opened {
 /** Runs the session the page carries, log and all, as JSON. */
 export default function Bench() {
   const [session] = useState(
-    () => JSON.parse(document.getElementById('opened')!.textContent!) as Opened,
+    () => JSON.parse(document.getElementById('opened')!.textContent) as Opened,
   );
   return <Places {...session} />;
 }

@@ -112,9 +112,9 @@ export default function BringColours({ units }: { units: ShopUnits }) {
           type="file"
           accept="application/json,.json"
           className="box py-2"
-          onChange={async (change) => {
+          onChange={(change) => {
             const file = change.target.files?.[0];
-            if (file) await read(await file.text());
+            if (file) void file.text().then(read);
           }}
         />
       </label>

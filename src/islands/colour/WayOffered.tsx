@@ -93,9 +93,9 @@ export function Way({
       </ol>
       <form
         className="mt-2 flex max-w-96 items-end gap-2"
-        onSubmit={async (submit) => {
+        onSubmit={(submit) => {
           submit.preventDefault();
-          setWrong((await keep(name.trim(), recipe.doses)) ?? '');
+          void keep(name.trim(), recipe.doses).then((why) => setWrong(why ?? ''));
         }}
       >
         <label className="field min-w-0 flex-1">

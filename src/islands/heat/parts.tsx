@@ -2,6 +2,7 @@ import type { MouldHeat } from '@/core/heat/index.ts';
 import type { Estimate } from '@/core/heat/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
+import { Select } from '@/ui/Select.tsx';
 
 export interface Bench {
   units: ShopUnits;
@@ -126,19 +127,11 @@ export function Pick<T>({
   take: (i: number) => void;
 }) {
   return (
-    <label className="field">
-      <span>{label}</span>
-      <select
-        className="box"
-        value={value}
-        onChange={(change) => take(Number(change.target.value))}
-      >
-        {all.map((item, i) => (
-          <option key={item.name} value={i}>
-            {item.name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Select
+      label={label}
+      value={String(value)}
+      options={all.map(({ name }, i) => ({ value: String(i), name }))}
+      onChange={(i) => take(Number(i))}
+    />
   );
 }

@@ -1,3 +1,4 @@
+import { Select } from '@/ui/Select.tsx';
 import type { CupId, Job, Plan, PlanInput } from '@/core/plan/index.ts';
 
 /** Value of the choice that puts a further cup out. */
@@ -24,22 +25,17 @@ export function LayerCup({ input, plan, job, layer, draw }: Props) {
   if (!id || (cups.length < 2 && users.length < 2)) return null;
   const letter = (cup: CupId) => plan.cups.find((planned) => planned.id === cup)?.letter;
   return (
-    <label className="field">
-      <span>{layer.name} is drawn from</span>
-      <select
-        className="box"
-        value={id}
-        onChange={(change) =>
-          draw(layer.key, change.target.value === ANOTHER ? 'another' : change.target.value)
-        }
-      >
-        {cups.map((cup, i) => (
-          <option key={cup.id} value={cup.id}>
-            {`Cup ${letter(cup.id) ?? i + 1}, ${cup.recipe.name}`}
-          </option>
-        ))}
-        {users.length > 1 && <option value={ANOTHER}>a cup of its own</option>}
-      </select>
-    </label>
+    <Select
+      label={`${layer.name} is drawn from`}
+      value={id}
+      options={[
+        ...cups.map((cup, i) => ({
+          value: cup.id,
+          name: `Cup ${letter(cup.id) ?? i + 1}, ${cup.recipe.name}`,
+        })),
+        ...(users.length > 1 ? [{ value: ANOTHER, name: 'a cup of its own' }] : []),
+      ]}
+      onChange={(cup) => draw(layer.key, cup === ANOTHER ? 'another' : cup)}
+    />
   );
 }

@@ -8,6 +8,7 @@ import { inTools } from '../../core/plan/shelf.ts';
 import { degrees } from '../../core/quantity/format.ts';
 import { SCHOOLS } from '../../core/schools.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { entryOptions, Select } from '../../ui/Select.tsx';
 import { FigureField } from '../../ui/FigureField.tsx';
 import type { ShopUnits } from '../../core/quantity/units.ts';
 
@@ -20,21 +21,12 @@ interface Choosing {
 }
 export function Choose({ label, value, all, take, none = 'none' }: Choosing) {
   return (
-    <label className="field">
-      <span>{label}</span>
-      <select
-        className="box"
-        value={value}
-        onChange={(change) => take(Number(change.target.value))}
-      >
-        <option value="">{none}</option>
-        {all.map((entry) => (
-          <option key={entry.id} value={entry.id}>
-            {entry.spec.name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Select
+      label={label}
+      value={String(value)}
+      options={[{ value: '', name: none }, ...entryOptions(all)]}
+      onChange={(id) => take(Number(id))}
+    />
   );
 }
 type Entry<Spec> = { id: number; spec: Spec };

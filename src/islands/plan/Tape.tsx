@@ -186,8 +186,8 @@ export function Tape({
                   fill="var(--ink)"
                   fontFamily="var(--font-mono)"
                 >
-                  {after(timing.draws[i]!.mid)}
-                  <title>{`${after(timing.draws[i]!.low)} to ${after(timing.draws[i]!.high)} after the start`}</title>
+                  {after(timing.draws[i].mid)}
+                  <title>{`${after(timing.draws[i].low)} to ${after(timing.draws[i].high)} after the start`}</title>
                 </text>
               )}
               {whole.length > 0 && racked > 0 && step > 22 && (

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Select } from '@/ui/Select.tsx';
 
 /** A shot of a finished session as it may be put right. */
 export interface DoneShot {
@@ -149,22 +150,16 @@ export function Shot({
             ))}
           </select>
         </label>
-        <label className="field">
-          <span>For</span>
-          <select
-            className="box"
-            value={mark.fault}
-            disabled={mark.grade === 'good'}
-            onChange={(change) => setMark({ ...mark, fault: change.target.value })}
-          >
-            <option value="">no fault named</option>
-            {faults.map((fault) => (
-              <option key={fault.key} value={fault.key}>
-                {fault.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          label="For"
+          value={mark.fault}
+          disabled={mark.grade === 'good'}
+          options={[
+            { value: '', name: 'no fault named' },
+            ...faults.map(({ key, name }) => ({ value: key, name })),
+          ]}
+          onChange={(fault) => setMark({ ...mark, fault })}
+        />
         <button
           type="button"
           className="act"
@@ -187,32 +182,19 @@ export function Shot({
       </div>
       {!shot.asked && (
         <div className="flex flex-wrap items-end gap-3">
-          <label className="field min-w-52 flex-1">
-            <span>Its colours are “{shot.colour}”. By name</span>
-            <select
-              className="box"
-              value=""
-              onChange={(change) =>
-                change.target.value &&
-                send({
-                  kind: 'named',
-                  payload: {
-                    shots: [shot.id],
-                    colourway: colourways.find(
-                      (colourway) => colourway.id === Number(change.target.value),
-                    )!,
-                  },
-                })
-              }
-            >
-              <option value="">choose a colourway</option>
-              {colourways.map((colourway) => (
-                <option key={colourway.id} value={colourway.id}>
-                  {colourway.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            className="min-w-52 flex-1"
+            label={`Its colours are “${shot.colour}”. By name`}
+            value=""
+            options={[
+              { value: '', name: 'choose a colourway' },
+              ...colourways.map(({ id, name }) => ({ value: String(id), name })),
+            ]}
+            onChange={(id) => {
+              const colourway = colourways.find((other) => other.id === Number(id));
+              if (colourway) send({ kind: 'named', payload: { shots: [shot.id], colourway } });
+            }}
+          />
           <button
             type="button"
             className="act"

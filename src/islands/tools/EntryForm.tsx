@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useSave } from '@/ui/useSave.tsx';
 import { unreadIn } from '@/ui/unread.ts';
-import { FORMS } from './forms.ts';
+import { FORMS } from './forms/index.ts';
 import type { Context, Values } from './EntryContext.tsx';
 import { Input } from './EntryInput.tsx';
 

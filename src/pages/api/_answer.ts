@@ -38,10 +38,7 @@ export const answer = <T>(result: Result<T>, status = 200, version?: string): Re
 type Read<T> = { ok: true; value: T } | { ok: false; reply: Response };
 
 /** The JSON body of a request, checked. A form post from elsewhere is not JSON and is refused. */
-export async function readBody<S extends z.ZodType>(
-  context: APIContext,
-  schema: S,
-): Promise<Read<z.infer<S>>> {
+export function readBody<S extends z.ZodType>(context: APIContext, schema: S): Read<z.infer<S>> {
   const bad = (message: string, field?: string): Read<never> => ({
     ok: false,
     reply: problemReply({ status: 400, code: 'invalid', message, field }),

@@ -16,6 +16,6 @@ export const GET: APIRoute = async () =>
 
 /** Who stands at a bench. */
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await takeHand(body.value)) : body.reply;
 };

@@ -7,7 +7,7 @@ import { answer, readBody } from './_answer.ts';
 
 /** Makes the device that asks a bench tablet, by a code shown on the owner's screen. */
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   if (!body.ok) return body.reply;
   const done = await pair(body.value);
   if (!done.ok) return answer(done);

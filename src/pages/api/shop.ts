@@ -10,6 +10,6 @@ export const GET: APIRoute = async () => {
 };
 
 export const PUT: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await saveShop(body.value, seenBy(context))) : body.reply;
 };

@@ -6,7 +6,7 @@ import { ok } from '@/service/result.ts';
 import { answer, readBody } from './_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   if (!body.ok) return body.reply;
   const done = await signIn(body.value);
   if (!done.ok) return answer(done);

@@ -5,7 +5,7 @@ import { signOut } from '@/service/people.ts';
 import { answer, readBody } from './_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.object({ everywhere: z.boolean().default(false) }));
+  const body = readBody(context, z.object({ everywhere: z.boolean().default(false) }));
   if (!body.ok) return body.reply;
   const token = context.cookies.get(SIGN_IN)?.value;
   forget(context.cookies, SIGN_IN);

@@ -32,9 +32,11 @@ export async function project(
     await shareOut(state, sharer);
   const mover = events.findLast((event) => PROJECTIONS[event.kind].movesInserts);
   if (mover) await bookInserts(state, mover);
-  const changed = events.map((event) => touches(state, event));
-  const ids = changed.includes('all')
-    ? new Set([...state.shots.keys(), ...written.keys()])
-    : new Set(changed.flat() as string[]);
+  const ids = new Set<string>();
+  for (const event of events) {
+    const touched = touches(state, event);
+    const all = touched === 'all' ? [...state.shots.keys(), ...written.keys()] : touched;
+    for (const id of all) ids.add(id);
+  }
   if (events.length > 0 && ids.size > 0) await writeShots(events[0]!.session, state, ids, written);
 }

@@ -66,8 +66,7 @@ export function estimateOf(belief: Belief, what: StateName): Estimate {
         ? INSTRUMENT
         : 'oven' in what
           ? ovenAt(belief, what.oven) + (what.of === 'dead' ? 1 : 0)
-          : cupAt(belief, (what as { cup: string }).cup) +
-            PARTS.indexOf(what.of as (typeof PARTS)[number]);
+          : cupAt(belief, (what as { cup: string }).cup) + PARTS.indexOf(what.of);
   const range: Range | undefined = RANGE[what.of as keyof typeof RANGE];
   return {
     mean: range ? softlyWithin(belief.mean[index]!, range) : belief.mean[index]!,

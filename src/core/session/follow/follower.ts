@@ -44,7 +44,7 @@ const take = <K extends HeatNote['kind']>(
   before: Followed,
   note: NoteOf<K> & { kind: K },
   setup: HeatSetup,
-): Followed => TAKE[note.kind](advance(before, beganAt(note as HeatNote)), note, setup);
+): Followed => TAKE[note.kind](advance(before, beganAt(note)), note, setup);
 
 /** Keeps what was made of a list of notes, so that the next list goes on from where they part. */
 export function follower(setup: HeatSetup): (notes: readonly HeatNote[], now: number) => Followed {

@@ -5,12 +5,15 @@ import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { ByPhoto, Shelved, Twenty } from '../EntryShelf.tsx';
 import type { InputProps } from './input.ts';
 
+/** What a field of words holds; nothing typed yet is no words. */
+const wordsOf = (value: unknown): string => (typeof value === 'string' ? value : '');
+
 export const TextInput = ({ field, value, put, wrong, bad }: InputProps<'text'>) => (
   <label className="field">
     <span>{field.label}</span>
     <input
       className="box"
-      value={String(value ?? '')}
+      value={wordsOf(value)}
       onChange={(change) => put(change.target.value)}
       aria-invalid={wrong ? true : undefined}
     />
@@ -21,7 +24,7 @@ export const TextInput = ({ field, value, put, wrong, bad }: InputProps<'text'>)
 export const MaterialInput = ({ field, value, set, context, bad }: InputProps<'material'>) => (
   <Shelved
     label={field.label}
-    value={String(value ?? '')}
+    value={wordsOf(value)}
     materials={context.materials ?? []}
     take={(name, other) =>
       set({ [field.key]: name, ...(other ? { kind: INGREDIENT_OF[other.kind] } : {}) })
@@ -61,8 +64,8 @@ export const QuantityInput = ({ field, value, put, context, wrong }: InputProps<
       label={field.label}
       value={value as number}
       dimensions={[field.dimension]}
-      min={field.min}
-      max={field.max}
+      min={field.range?.min}
+      max={field.range?.max}
       shop={context.units}
       onChange={(figure) => (figure !== null || field.optional) && put(figure)}
       error={wrong}
@@ -100,7 +103,7 @@ export const ChoiceInput = ({ field, value, put }: InputProps<'choice'>) => (
     <span>{field.label}</span>
     <select
       className="box"
-      value={String(value ?? '')}
+      value={wordsOf(value)}
       onChange={(change) =>
         put(field.empty && change.target.value === '' ? null : change.target.value)
       }

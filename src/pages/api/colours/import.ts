@@ -5,7 +5,7 @@ import { answer, readBody } from '../_answer.ts';
 
 /** A file of colours: what it would bring; and with `choices`, brought in. */
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(
+  const body = readBody(
     context,
     z.object({
       text: z.string().max(5_000_000, 'That file is too long: 5 MB of text at most.'),

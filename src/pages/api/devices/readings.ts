@@ -13,6 +13,6 @@ export const POST: APIRoute = async (context) => {
       message:
         'An instrument sends with its own key: Authorization: Bearer and the key. Nothing was taken.',
     });
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await takeReadings(key, body.value)) : body.reply;
 };

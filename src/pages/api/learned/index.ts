@@ -8,7 +8,7 @@ export const GET: APIRoute = async () => answer(ok(await whatIsLearned()));
 
 /** Locks a thing as it is, lets it learn again, or forgets what was learned of it. */
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(
+  const body = readBody(
     context,
     z.object({ key: z.string().min(1).max(120), act: z.enum(['lock', 'unlock', 'reset']) }),
   );

@@ -11,6 +11,6 @@ export const GET: APIRoute = async (context) => {
 };
 
 export const PUT: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await saveOrder(body.value, idOf(context), seenBy(context))) : body.reply;
 };

@@ -13,7 +13,7 @@ export const GET: APIRoute = async () =>
 
 /** `take: false` says of each row whether it can be taken; `take: true` takes the good ones. */
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.object({ text: z.string(), take: z.boolean() }));
+  const body = readBody(context, z.object({ text: z.string(), take: z.boolean() }));
   if (!body.ok) return body.reply;
   return body.value.take
     ? answer(await importCsv(body.value.text), 201)

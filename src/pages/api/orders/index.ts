@@ -13,6 +13,6 @@ export const GET: APIRoute = async ({ url }) =>
   answer(ok(await book(new Date(), bookCursor(url.searchParams.get('after')))));
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await saveOrder(body.value), 201) : body.reply;
 };

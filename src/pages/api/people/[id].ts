@@ -4,7 +4,7 @@ import { dropPerson, savePerson } from '@/service/people.ts';
 import { answer, idOf, readBody } from '../_answer.ts';
 
 export const PUT: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await savePerson(body.value, idOf(context))) : body.reply;
 };
 

@@ -7,6 +7,6 @@ import { answer, readBody } from '../_answer.ts';
 export const GET: APIRoute = async () => answer(ok(await allPeople()));
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await savePerson(body.value), 201) : body.reply;
 };

@@ -10,7 +10,7 @@ export const PlanBody = z.object({
 });
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, PlanBody);
+  const body = readBody(context, PlanBody);
   return body.ok
     ? answer(await savePlan(body.value.name, body.value.day, body.value.input), 201)
     : body.reply;

@@ -5,7 +5,7 @@ import { openSession } from '@/service/plans.ts';
 import { answer, readBody } from '../_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(
+  const body = readBody(
     context,
     z.object({
       plan: IdSchema,

@@ -12,6 +12,6 @@ export const GET: APIRoute = async ({ params }) =>
 export const POST: APIRoute = async (context) => {
   const { list = '' } = context.params;
   if (!isList(list)) return answer(missing('list'));
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok ? answer(await saveEntry(list, body.value), 201) : body.reply;
 };

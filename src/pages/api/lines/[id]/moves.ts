@@ -18,7 +18,7 @@ const Body = z.union([
 ]);
 
 export const POST: APIRoute = async (context) => {
-  const body = await readBody(context, Body);
+  const body = readBody(context, Body);
   if (!body.ok) return body.reply;
   const move = body.value;
   return answer(

@@ -4,7 +4,7 @@ import { answer, idOf, readBody, seenBy } from '../../_answer.ts';
 import { PlanBody } from '../index.ts';
 
 export const PUT: APIRoute = async (context) => {
-  const body = await readBody(context, PlanBody);
+  const body = readBody(context, PlanBody);
   return body.ok
     ? answer(
         await savePlan(body.value.name, body.value.day, body.value.input, {

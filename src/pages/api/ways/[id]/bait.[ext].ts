@@ -24,9 +24,9 @@ const WRONG =
 /** What a picture is sent as, by its ending. */
 const SENT: Record<
   string,
-  { type: string; make: (svg: string, width: number) => Promise<BodyInit> }
+  { type: string; make: (svg: string, width: number) => BodyInit | Promise<BodyInit> }
 > = {
-  svg: { type: 'image/svg+xml', make: async (svg) => svg },
+  svg: { type: 'image/svg+xml', make: (svg) => svg },
   png: {
     type: 'image/png',
     make: async (svg, width) =>

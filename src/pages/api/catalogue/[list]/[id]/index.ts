@@ -14,7 +14,7 @@ export const GET: APIRoute = async (context) => {
 export const PUT: APIRoute = async (context) => {
   const { list = '' } = context.params;
   if (!isList(list)) return answer(missing('list'));
-  const body = await readBody(context, z.unknown());
+  const body = readBody(context, z.unknown());
   return body.ok
     ? answer(await saveEntry(list, body.value, idOf(context), seenBy(context)))
     : body.reply;

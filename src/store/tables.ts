@@ -1,0 +1,42 @@
+import { database } from './database.ts';
+import { Device, DeviceBinding } from './models/devices.ts';
+import { LIST_MODELS } from './models/lists.ts';
+import { LinePart, Order, OrderLine } from './models/orders.ts';
+import { Pairing, Person, SignIn, Tablet } from './models/people.ts';
+import {
+  LessonKey,
+  MixPicture,
+  MixVersion,
+  MouldNote,
+  MouldTrial,
+  ShopRow,
+} from './models/records.ts';
+import { Plan, Session, SessionCup } from './models/sessions.ts';
+
+const TABLES = {
+  Device,
+  DeviceBinding,
+  LessonKey,
+  LinePart,
+  MixPicture,
+  MixVersion,
+  MouldNote,
+  MouldTrial,
+  Order,
+  OrderLine,
+  Pairing,
+  Person,
+  Plan,
+  Session,
+  SessionCup,
+  ShopRow,
+  SignIn,
+  Tablet,
+  lists: LIST_MODELS,
+};
+
+/** The models, on the process's own database: it is there once somebody asks for one. */
+export function tables(): typeof TABLES {
+  database();
+  return TABLES;
+}
