@@ -77,7 +77,7 @@ const events = [...shooting, ...probes]
   .map((event, i) => ({ ...event, seq: i + 1 }));
 const state = fold(snapshot, events);
 const shots = [...state.shots.keys()].map((id) => shotRow(state, id)!);
-if (state.status !== 'finished' || shots.length < snapshot.plan.shots.length)
+if (state.phase.is !== 'finished' || shots.length < snapshot.plan.shots.length)
   throw new Error(
     `The rehearsed day did not end: ${shots.length} of ${snapshot.plan.shots.length} shots.`,
   );

@@ -31,7 +31,7 @@ function follow(hands: Hands, step: Step): void {
 export function rehearse(rehearsal: Rehearsal): AnyEvent[] {
   const hands = new Hands(rehearsal);
   hands.begins();
-  for (let acts = 0; acts < ENDLESS && hands.state.status !== 'finished'; acts++) {
+  for (let acts = 0; acts < ENDLESS && hands.state.phase.is !== 'finished'; acts++) {
     if (rehearsal.until?.(hands.state)) break;
     const step = hands.next();
     if (!step) break;

@@ -134,7 +134,7 @@ async function run(
     head.id,
     (await snapshotOf(head.id))!,
     (state) =>
-      state.status === 'running' && once(state) && nextStep(state, state.lastAt)?.key === step,
+      state.phase.is === 'running' && once(state) && nextStep(state, state.lastAt)?.key === step,
   );
   return head.id;
 }

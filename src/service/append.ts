@@ -181,8 +181,8 @@ async function write(session: number, head: SessionHead, good: AnyEvent[]): Prom
   await insertEvents(fresh);
   await project(held.state, fresh, { find: (id) => held.byId.get(id) }, held.written);
   await applyTrials(held.state, fresh);
-  await setHead(session, out.seq, held.state.status, held.state.finishedAt);
-  if (head.status === 'finished' && held.state.status !== 'finished') await unlearn(session);
+  await setHead(session, out.seq, held.state.phase);
+  if (head.status === 'finished' && held.state.phase.is !== 'finished') await unlearn(session);
   await notify(session, out.seq);
   hold(session, held);
   return out;

@@ -25,7 +25,7 @@ export async function clockLine(): Promise<ClockLine | null> {
   if (!state) return null;
   // Heats from before a break mean nothing now.
   const cups = [...state.cups.values()]
-    .filter((cup) => cup.reading && state.status === 'running')
+    .filter((cup) => cup.reading && state.phase.is === 'running')
     .slice(0, 4)
     .map((cup) => ({
       letter: cup.letter,
@@ -36,10 +36,10 @@ export async function clockLine(): Promise<ClockLine | null> {
   return {
     session: head.id,
     name: head.name,
-    status: state.status,
+    status: state.phase.is,
     seq: state.seq,
     cups,
-    due: state.status === 'running' ? nextDue(state) : null,
+    due: state.phase.is === 'running' ? nextDue(state) : null,
   };
 }
 

@@ -161,7 +161,7 @@ async function kept(
   const end = judged.at(-1)!;
   await setLast(device.id, good ?? null, end.flag);
   const session = device.binding?.sessionId ?? null;
-  const running = session !== null && (await peek(session))?.status === 'running';
+  const running = session !== null && (await peek(session))?.phase.is === 'running';
   if (running && tell.length > 0) await setSent(device.id, tell.at(-1)!.at, tell.at(-1)!.value);
   await tellDevice({ ...standing(device), value: end.value, at: end.at, flag: end.flag });
   return ok({ device, judged, tell: running ? tell : [] });

@@ -99,7 +99,8 @@ async function probeLessons(session: number) {
 
 async function learnFrom(session: number): Promise<void> {
   const [state, keys] = await Promise.all([peek(session), lessonKeys()]);
-  if (!state || state.status !== 'finished') return;
+  if (state?.phase.is !== 'finished') return;
+  const { at } = state.phase;
   const setup = state.snapshot.heat;
   const followed =
     state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
@@ -116,8 +117,7 @@ async function learnFrom(session: number): Promise<void> {
       learnedThing.posterior.sd > 0,
   );
   await inTransaction(async () => {
-    if (await markLearned(session))
-      await insertLessons(session, new Date(state.finishedAt ?? state.lastAt), lessons);
+    if (await markLearned(session)) await insertLessons(session, new Date(at), lessons);
   });
 }
 

@@ -55,7 +55,7 @@ async function again(id: number): Promise<number> {
     // A finish, an undo and whatever is put right after are taken by themselves: what they move
     // depends on that moment.
     const alone =
-      event.kind === 'undone' || event.kind === 'finished' || state.status === 'finished';
+      event.kind === 'undone' || event.kind === 'finished' || state.phase.is === 'finished';
     if (alone) await flush();
     if (event.kind === 'undone') state = fold(snapshot, events.slice(0, index + 1));
     else apply(state, event);
@@ -63,6 +63,6 @@ async function again(id: number): Promise<number> {
     if (alone) await flush();
   }
   await flush();
-  await setHead(id, events.at(-1)?.seq ?? 0, state.status, state.finishedAt);
+  await setHead(id, events.at(-1)?.seq ?? 0, state.phase);
   return events.length;
 }

@@ -155,11 +155,10 @@ export const releaseHeld = (id: string): Promise<void> =>
 export async function setHead(
   id: number,
   lastSeq: number,
-  status: SessionState['status'],
-  finishedAt: number | null,
+  phase: SessionState['phase'],
 ): Promise<void> {
-  const at = finishedAt === null ? null : new Date(finishedAt);
-  await tables().Session.update({ lastSeq, status, finishedAt: at }, { where: { id } });
+  const finishedAt = phase.is === 'finished' ? new Date(phase.at) : null;
+  await tables().Session.update({ lastSeq, status: phase.is, finishedAt }, { where: { id } });
 }
 
 export const CHANNEL = 'twin_shot';

@@ -154,7 +154,7 @@ test(
 
     // Finished, what is left is anybody's; the next session takes it before it shoots any, and books
     // it by the same heap.
-    await first.follow((state) => state.status === 'finished');
+    await first.follow((state) => state.phase.is === 'finished');
     const left = await free();
     assert.ok(left > 0 && left <= (await heap(TAILS)));
     const next = await open('Slip eel 95', 'Moss, blush tail', 4);
@@ -248,7 +248,7 @@ test(
 test('a cored bait’s rows tell which insert lay in each cavity; shells are no baits in the counts', async () => {
   const { rows, row } = await store();
   const bench = await open('Lantern eel 120', 'Lantern glass', 2);
-  const state = await bench.follow((state) => state.status === 'finished');
+  const state = await bench.follow((state) => state.phase.is === 'finished');
   const shots = await rows<{ shot: string; stage: string; makes: string; build: string }>(
     'SELECT shot, stage, makes, build FROM shots WHERE session_id = $1 ORDER BY n',
     [bench.session],

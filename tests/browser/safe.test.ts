@@ -138,7 +138,7 @@ test('B7 after the finish a count is put right with its reason, the totals follo
 }) => {
   const session = await atMoment(request, {
     ...EELS,
-    until: (state) => state.status === 'finished',
+    until: (state) => state.phase.is === 'finished',
   });
   await open(page, `/sessions/${session}`);
   const right = page.locator('#right');

@@ -97,7 +97,7 @@ test('good baits go to the lines soonest due, what is over and what is usable to
   const other = bench();
   const job = snapshot.input.jobs[0]!.key;
   other.act({ kind: 'changed', payload: { what: 'trials', job, by: 1 } });
-  const state = other.follow((state) => state.status === 'finished');
+  const state = other.follow((state) => state.phase.is === 'finished');
   const { lines, stock } = allot(state);
   assert.deepEqual(
     lines.map((line) => line.count),
@@ -131,7 +131,7 @@ test(
         block: job.tools[0]!.block,
       },
     });
-    const state = other.follow((state) => state.status === 'finished');
+    const state = other.follow((state) => state.phase.is === 'finished');
     assert.deepEqual(
       [...new Set([...state.shots.values()].map((shot) => shot.colourway.id))],
       [job.colourway.id, 99],
@@ -173,7 +173,7 @@ test('another mould from here on: the shots to come are shot in it, those before
       only: true,
     },
   });
-  const state = other.follow((state) => state.status === 'finished');
+  const state = other.follow((state) => state.phase.is === 'finished');
   const moulds = [...state.shots.values()].map((shot) => [shot.mould, shot.cavities.size]);
   assert.deepEqual(moulds.slice(0, 2), [
     ['1', 8],

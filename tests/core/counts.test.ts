@@ -54,7 +54,7 @@ test(
       },
     });
     bench.act({ kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } });
-    const state = bench.follow((state) => state.status === 'finished');
+    const state = bench.follow((state) => state.phase.is === 'finished');
     const shots = [...state.shots.values()].filter((shot) => !shot.trial);
     const own = shots.filter((shot) => shot.mould !== String(mould.id));
     const other = shots.filter((shot) => shot.mould === String(mould.id));
@@ -111,7 +111,7 @@ test(
       kind: 'added',
       payload: { cup: cup.key, what: strange.name, amount: 60, dimension: 'drops', from: 'hand' },
     });
-    const state = bench.follow((state) => state.status === 'finished');
+    const state = bench.follow((state) => state.phase.is === 'finished');
     const shots = [...state.shots.values()]
       .filter((shot) => !shot.trial)
       .sort((one, other) => one.n - other.n);
@@ -156,7 +156,7 @@ test('B4: a colourway changed before the last shot leaves the baits racked befor
   const before = racked(bench, 1);
   const first = [...before.shots.values()][0]!;
   bench.act(recolour(before, duals[1]!.name));
-  const state = bench.follow((state) => state.status === 'finished');
+  const state = bench.follow((state) => state.phase.is === 'finished');
   assert.equal(colourOfShot(state, state.shots.get(first.id)!).name, duals[0]!.name);
   assert.ok(
     [...state.shots.values()]
@@ -189,7 +189,7 @@ test(
     const end = bench.follow((state) => {
       const step = nextStep(state, bench.now());
       if (step) seen.add(`${step.key}:${step.target}`);
-      return state.status === 'finished' || (step?.key === 'more' && step.target === run.key);
+      return state.phase.is === 'finished' || (step?.key === 'more' && step.target === run.key);
     });
     for (const cup of cups.filter((cup) => !kept.has(cup.key)))
       for (const key of ['dose', 'cook', 'colour'])

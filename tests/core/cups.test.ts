@@ -38,8 +38,8 @@ test('two cups of one mix: each is charged for its own job, and what one gives t
   );
 
   const bench = benchOn(snapshotFrom('Two cups', input, DEFAULT_SHOP));
-  const state = bench.follow((now) => now.status === 'finished');
-  assert.equal(state.status, 'finished');
+  const state = bench.follow((now) => now.phase.is === 'finished');
+  assert.equal(state.phase.is, 'finished');
   assert.ok(Math.abs(balance(state)) < 1e-6);
   for (const draw of state.draws.values()) {
     const cups = new Set(draw.barrels.map((barrel) => barrel.cup));

@@ -70,7 +70,7 @@ function recorded(world: number, way: string): Evening {
       hands.look();
     }
   };
-  for (let i = 0; i < 1500 && table.state.status !== 'finished' && bench.seconds < 7200; i++)
+  for (let i = 0; i < 1500 && table.state.phase.is !== 'finished' && bench.seconds < 7200; i++)
     if (!hands.act()) break;
   return evening;
 }

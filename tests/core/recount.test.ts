@@ -62,7 +62,7 @@ test(
     assert.equal(rows.length, 1);
     assert.ok(Math.abs(rows[0]!.inIt - 40) < 1e-6 && rows[0]!.dimension === 'drops');
     const bench = benchOn(open(input(duals[0]!.name, 8)));
-    const state = bench.follow((state) => state.status === 'finished');
+    const state = bench.follow((state) => state.phase.is === 'finished');
     const [one] = [...state.shots.values()];
     const other = {
       ...state,
@@ -81,7 +81,7 @@ test(
     'reason, and the totals follow',
   () => {
     const bench = benchOn(open(input(duals[0]!.name, 8)));
-    const state = bench.follow((state) => state.status === 'finished');
+    const state = bench.follow((state) => state.phase.is === 'finished');
     const shot = [...state.shots.values()].find((shot) => !shot.trial)!;
     const total = (state: SessionState) => {
       const other = allot(state);

@@ -35,7 +35,7 @@ function evening(seed: number): AnyEvent[] {
 /** What two states must share to be the same session. */
 const essence = (state: SessionState) =>
   JSON.stringify({
-    status: state.status,
+    status: state.phase.is,
     shots: [...state.shots.keys()].map((id) => shotRow(state, id)),
     cups: [...state.cups.values()].map((cup) => [cup.key, cup.grams, cup.trail]),
     puck: state.puckG,
@@ -44,7 +44,7 @@ const essence = (state: SessionState) =>
 
 test('following the bench step by step shoots the plan, to the last bait on the rack', () => {
   const state = fold(snapshot, evening(1));
-  assert.equal(state.status, 'finished');
+  assert.equal(state.phase.is, 'finished');
   const all = [...state.shots.values()];
   const wanted = snapshot.input.jobs[0]!.lines.reduce((sum, line) => sum + line.count, 0);
   const planned = snapshot.plan.shots.length;

@@ -28,7 +28,7 @@ test('B6: a planned charge comes when it is planned; a draw that would take air 
   assert.ok(planned, 'the small cup wants a second charge');
   const due = planned.charges[1]!.beforeDraw;
   const state = bench.follow(
-    (state) => state.cups.get(planned.id)!.charges > 1 || state.status === 'finished',
+    (state) => state.cups.get(planned.id)!.charges > 1 || state.phase.is === 'finished',
   );
   assert.equal(state.draws.size + 1, due);
   // Emptied down by hand, the next draw would take air.
@@ -97,7 +97,7 @@ test('B6: good trial baits may be kept, and are counted with the others', () => 
   const step = nextStep(bench.state(), bench.now())!;
   const keep = step.others!.find((other) => /^Keep the \d+ trial baits$/.test(other.label))!;
   bench.act(keep.send);
-  const state = bench.follow((state) => state.status === 'finished');
+  const state = bench.follow((state) => state.phase.is === 'finished');
   const trial = [...state.shots.values()].find((shot) => shot.trial)!;
   assert.ok(isKept(trial) && count([trial]).good > 0);
   assert.ok(Math.abs(unbalanced(state)) < 1e-9);

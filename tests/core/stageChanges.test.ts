@@ -98,7 +98,7 @@ test('the build changed because another block is to hand: later baits are of it,
       block: { id: split.id, block: split.spec },
     },
   });
-  const state = bench.follow((state) => state.status === 'finished');
+  const state = bench.follow((state) => state.phase.is === 'finished');
   const builds = [...state.shots.values()].map((shot) => shot.build.key);
   assert.deepEqual([builds[0], builds.at(-1)], ['dual', 'split']);
   assert.equal(allot(state).lines[0]!.count, 8);

@@ -43,7 +43,7 @@ test(
     const shot = [...done.shots.values()].find((shot) => shot.stage.key === 'body')!;
     assert.ok(shot.against.includes('insertGap'));
     assert.deepEqual([...shot.inserts.values()], Array(8).fill(lot.id));
-    const end = bench.follow((state) => state.status === 'finished');
+    const end = bench.follow((state) => state.phase.is === 'finished');
     assert.deepEqual(
       Object.fromEntries(
         insertMoves(end).map((insertMove) => [insertMove.what.split(' ')[0]!, insertMove.count]),
@@ -126,7 +126,7 @@ test(
     const more = atStep(bench, 'more');
     assert.equal(count(more.shots.values()).shot, 5);
     assert.match(nextStep(more, bench.now())!.sentence, /2 short of 7/);
-    const end = bench.follow((state) => state.status === 'finished');
+    const end = bench.follow((state) => state.phase.is === 'finished');
     assert.equal(allot(end).lines[0]!.count, 7);
     assert.ok(Math.abs(balance(end)) < 1e-6);
   },

@@ -65,8 +65,8 @@ test(
 test('every build, followed step by step, is shot to its last bait with nothing warned of', () => {
   snapshots.forEach((snapshot, count) => {
     const bench = benchOn(snapshot);
-    const state = bench.follow((state) => state.status === 'finished');
-    assert.equal(state.status, 'finished', WAYS[count]!.colourway);
+    const state = bench.follow((state) => state.phase.is === 'finished');
+    assert.equal(state.phase.is, 'finished', WAYS[count]!.colourway);
     assert.ok(
       [...state.shots.values()].every(
         (shot) => shot.rackedAt !== null && shot.against.length === 0,
@@ -87,7 +87,7 @@ test(
   () => {
     snapshots.forEach((snapshot, count) => {
       const bench = benchOn(snapshot);
-      const state = bench.follow((state) => state.status === 'finished');
+      const state = bench.follow((state) => state.phase.is === 'finished');
       const { plastic: was } = summary(state, START);
       const { totals } = snapshot.plan;
       const says = `${WAYS[count]!.colourway}: ${JSON.stringify({ was, totals })}`;
@@ -130,7 +130,7 @@ test(
       `${snapshot.plan.draws.length} draws`,
     );
     const bench = benchOn(snapshot);
-    const state = bench.follow((state) => state.status === 'finished');
+    const state = bench.follow((state) => state.phase.is === 'finished');
     const { plastic: was } = summary(state, START);
     const { totals } = snapshot.plan;
     const filled = [...state.draws.keys()].map((draw) =>
@@ -163,7 +163,7 @@ test('a session of the first slice opens, replays to what it came to, and goes o
     shots: { shot: string; build: string; good: number; usable: number; second: number }[];
   };
   const state = fold(upcastSnapshot(kept.snapshot), kept.events.map(upcast));
-  assert.equal(state.status, 'finished');
+  assert.equal(state.phase.is, 'finished');
   assert.deepEqual(
     [...state.shots.keys()].map((id) => {
       const other = shotRow(state, id)!;

@@ -167,7 +167,7 @@ export function play(
   const world = new World(traits, `shop ${shop}`, `evening ${evening}/${kind.way}`);
   const table = new Table(world, snapshot, maker === 'advised' ? 1.3 : 0);
   const hands = maker === 'advised' ? new Advised(table, without) : new Thumb(table);
-  for (let i = 0; i < 6000 && table.state.status !== 'finished' && world.seconds < LONGEST; i++)
+  for (let i = 0; i < 6000 && table.state.phase.is !== 'finished' && world.seconds < LONGEST; i++)
     if (!hands.act()) break;
   const { plastic } = summary(table.state, table.now);
   const kept = [...table.state.shots.values()].filter(
@@ -207,7 +207,7 @@ export function play(
     fresh: plastic.fresh,
     wasted: plastic.fresh - good * each,
     scorches: world.scorches,
-    finished: table.state.status === 'finished',
+    finished: table.state.phase.is === 'finished',
     tally: table.tally,
     took: hands instanceof Advised ? hands.took : [],
   };

@@ -39,7 +39,7 @@ function once(events: AnyEvent[]): AnyEvent[] {
 
 /** Counts the hand's time for an act, and puts it into the log of what is in force. */
 function note(state: SessionState, event: AnyEvent, work: Work<never> | null): void {
-  if (work && state.status === 'running' && state.lastAt > 0) {
+  if (work && state.phase.is === 'running' && state.lastAt > 0) {
     // A countdown that was being waited for is the machine's time, not the hand's.
     const from = Math.max(state.lastAt, work.waits?.(state, event.payload as never) ?? 0);
     const spent = event.at - from;

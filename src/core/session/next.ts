@@ -36,7 +36,7 @@ const resumeStep: Step = {
   send: { kind: 'resumed', payload: {} },
 };
 /** What is to be done where nothing is being shot. */
-const IDLE: Record<SessionState['status'], Step[] | null> = {
+const IDLE: Record<SessionState['phase']['is'], Step[] | null> = {
   new: [beginStep],
   running: null,
   'broken off': [resumeStep],
@@ -129,7 +129,7 @@ function drawnSteps(state: SessionState, run: RunState, now: number): Step[] {
  * the next mould.
  */
 export function steps(state: SessionState, now: number): Step[] {
-  const idle = IDLE[state.status];
+  const idle = IDLE[state.phase.is];
   if (idle) return idle;
   const byMould = [...state.moulds.values()].flatMap((mould) => mouldSteps(state, mould, now));
   const pick = (...keys: Step['key'][]) => byMould.filter((step) => keys.includes(step.key));

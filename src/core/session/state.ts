@@ -24,19 +24,23 @@ export interface RunState {
   done: number;
   trialsDone: number;
 }
+/** What a session is at, with what is known only then; moments of the bench clock, ms. */
+export type SessionPhase =
+  | { is: 'new' }
+  | { is: 'running' }
+  | { is: 'broken off'; since: number }
+  | { is: 'finished'; at: number };
 interface HandTime {
   n: number;
   seconds: number;
 }
 export interface SessionState {
-  status: 'new' | 'running' | 'broken off' | 'finished';
+  phase: SessionPhase;
   seq: number;
   openedAt: number;
   lastAt: number;
-  finishedAt: number | null;
   /** ms not worked */
   pausedMs: number;
-  pausedAt: number | null;
   breaks: number;
   cups: Map<string, CupState>;
   moulds: Map<string, MouldState>;
@@ -113,13 +117,11 @@ function shelfLots(job: Job): LotState[] {
 export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
   const state: SessionState = {
-    status: 'new',
+    phase: { is: 'new' },
     seq: 0,
     openedAt: 0,
     lastAt: 0,
-    finishedAt: null,
     pausedMs: 0,
-    pausedAt: null,
     breaks: 0,
     cups: new Map(
       plan.cups.map((cup) => [

@@ -154,9 +154,11 @@ function plasticOf(state: SessionState, shots: readonly ShotState[]) {
 }
 
 /** s that hands were at it, pauses left out. */
-function worked({ status, openedAt, pausedAt, finishedAt, pausedMs }: SessionState, now: number) {
-  const ended = finishedAt ?? pausedAt ?? now;
-  return status === 'new' ? 0 : Math.max(0, (ended - openedAt - pausedMs) / 1000);
+/** s a session was worked at, breaks left out. */
+export function worked({ phase, openedAt, pausedMs }: SessionState, now: number): number {
+  if (phase.is === 'new') return 0;
+  const ended = phase.is === 'finished' ? phase.at : phase.is === 'broken off' ? phase.since : now;
+  return Math.max(0, (ended - openedAt - pausedMs) / 1000);
 }
 
 /** What each stage of each job made. */

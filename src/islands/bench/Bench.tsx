@@ -90,7 +90,7 @@ function withGauge(id: number, { state }: Session, { step, now }: Advice, device
 
 /** What of a bench a test or a person who looks into the page waits for. */
 const told = ({ state, waiting }: Session, { answer }: Advice, whole: boolean) => {
-  const running = state.status === 'running';
+  const running = state.phase.is === 'running';
   return {
     'data-seq': state.seq,
     'data-waiting': waiting,
@@ -110,7 +110,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const whole = usePanels();
   const back = () => main.current?.focus();
   const { panel, setPanel, open, leave } = useOpen(step, view, back);
-  const done = state.status === 'finished';
+  const done = state.phase.is === 'finished';
 
   const send = useCallback(
     (what: Send) => {

@@ -1,5 +1,5 @@
 import type { SessionState } from '@/core/session/index.ts';
-import { count, isKept } from '@/core/session/index.ts';
+import { count, isKept, worked } from '@/core/session/index.ts';
 import { baitShots } from '@/core/plan/run.ts';
 import { lasting } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
@@ -11,13 +11,6 @@ interface Props {
   now: number;
   onKeys: () => void;
 }
-const worked = (state: SessionState, now: number): number =>
-  state.status === 'new'
-    ? 0
-    : Math.max(
-        0,
-        ((state.finishedAt ?? state.pausedAt ?? now) - state.openedAt - state.pausedMs) / 1000,
-      );
 
 /** What session it is, and how far it has come. */
 export function BenchHead({ name, state, now, onKeys }: Props) {
@@ -42,7 +35,7 @@ export function BenchHead({ name, state, now, onKeys }: Props) {
       </a>
       <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">
         {name}
-        {state.status === 'broken off' ? ', broken off' : ''}
+        {state.phase.is === 'broken off' ? ', broken off' : ''}
       </h1>
       <p className="order-last flex w-full flex-wrap gap-x-6 md:order-none md:ml-auto md:w-auto">
         <span>

@@ -34,7 +34,7 @@ export function useHeat(
   }, []);
   useEffect(() => {
     asking.current = () =>
-      state.status === 'running' &&
+      state.phase.is === 'running' &&
       state.heat.length > 0 &&
       oracle.current?.ask(
         heatAsk(state, session, { run, now: shopNow(), all: steps(state, shopNow()) }),

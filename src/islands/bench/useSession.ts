@@ -200,7 +200,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
       if (one)
         put({ kind: 'undone', payload: { event: one.id } }, `undone:${one.id}:${state.undone}`);
     }, [put, state]),
-    canUndo: lastUndoable(state) !== null && state.status !== 'finished',
+    canUndo: lastUndoable(state) !== null && state.phase.is !== 'finished',
     waiting: waiting.length,
     away,
     mayNot,

@@ -22,7 +22,7 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
           <thead>
             <tr>
               <th>Cup</th>
-              <th>Vessel</th>
+              <th>Size</th>
               <th>Degas</th>
               <th className="num">Charge, cold</th>
               <th className="num">Hot, of its limit</th>

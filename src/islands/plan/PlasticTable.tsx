@@ -22,7 +22,7 @@ export function PlasticTable({ plan, input, units }: Props) {
             ['Fresh', totals.freshG],
             ['Comes round again', totals.returnedG],
             ['Into baits', totals.baitsG],
-            ['Several colours, to the remelt tray', totals.puckG],
+            ['Several colours, to the pucks', totals.puckG],
             ['Left in the cups', totals.leftG],
             ['Lost on blade and wall', totals.lostG],
           ].map(([what, value]) => (

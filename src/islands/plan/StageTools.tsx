@@ -113,7 +113,7 @@ const HABITS: Record<Tools['habit'], { name: string }> = {
 };
 function RestChoices({ run: { stage, tools }, set }: Omit<Fields, 'shelf'>) {
   const goes = {
-    puck: { name: 'to the remelt tray' },
+    puck: { name: 'to the pucks' },
     ...Object.fromEntries(
       stage.layers.map(({ key, name }) => [key, { name: `back to the ${name.toLowerCase()}` }]),
     ),

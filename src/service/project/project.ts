@@ -28,7 +28,7 @@ export async function project(
     if (back) await putOwn(back, state);
   }
   const sharer = events.findLast((event) => PROJECTIONS[event.kind].shares);
-  if (sharer && (state.status === 'finished' || sharer.kind === 'undone'))
+  if (sharer && (state.phase.is === 'finished' || sharer.kind === 'undone'))
     await shareOut(state, sharer);
   const mover = events.findLast((event) => PROJECTIONS[event.kind].movesInserts);
   if (mover) await bookInserts(state, mover);

@@ -66,7 +66,7 @@ async function shelve(
  * and no more. Every move is caused by this event.
  */
 export async function shareOut(state: SessionState, event: AnyEvent): Promise<void> {
-  const { lines, stock } = state.status === 'finished' ? allot(state) : { lines: [], stock: [] };
+  const { lines, stock } = state.phase.is === 'finished' ? allot(state) : { lines: [], stock: [] };
   const { parts, heaps } = await sharedBy(event.session);
   const given = new Map(parts.map((part) => [part.part, part]));
   const asked = askedOf(lines);

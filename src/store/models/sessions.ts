@@ -26,7 +26,7 @@ export class Session extends Model<InferAttributes<Session>, InferCreationAttrib
   declare planId: number | null;
   declare name: string;
   declare snapshot: Snapshot;
-  declare status: CreationOptional<SessionState['status']>;
+  declare status: CreationOptional<SessionState['phase']['is']>;
   declare lastSeq: CreationOptional<number>;
   declare openedAt: CreationOptional<Date>;
   declare finishedAt: CreationOptional<Date | null>;

@@ -2,7 +2,7 @@ import { sum } from '../../shot/index.ts';
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 
-/** Puts grams back into a cup, or on the remelt tray. */
+/** Puts grams back into a cup, or to the pucks. */
 export function give(state: SessionState, to: string, grams: number): void {
   const cup = state.cups.get(to);
   if (cup) {

@@ -11,8 +11,7 @@ export const brokenOff: EventKind<typeof BrokenOffSchema> = {
   heat: saysNothingOfHeat,
   brings: OWN,
   apply: (state, event) => {
-    if (state.status !== 'running') return;
-    state.status = 'broken off';
-    state.pausedAt = event.at;
+    if (state.phase.is !== 'running') return;
+    state.phase = { is: 'broken off', since: event.at };
   },
 };

@@ -18,7 +18,7 @@ export const EmptiedSchema = z.object({
 });
 
 /**
- * The cup, or the remelt tray, that plastic of two colours goes to; null where there is only one.
+ * The cup, or the pucks, that plastic of two colours goes to; null where there is only one.
  * What stood in the barrels says where it belongs, whatever the run shoots by now.
  */
 function mixedGoesTo({ contents }: InjectorState, run: RunState | undefined): string | null {

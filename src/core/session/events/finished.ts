@@ -12,9 +12,8 @@ export const finished: EventKind<typeof FinishedSchema> = {
   heat: saysNothingOfHeat,
   brings: OWN,
   apply: (state, event) => {
-    if (state.status === 'finished') return;
-    if (state.pausedAt !== null) state.pausedMs += event.at - state.pausedAt;
-    state.status = 'finished';
-    state.finishedAt = event.at;
+    if (state.phase.is === 'finished') return;
+    if (state.phase.is === 'broken off') state.pausedMs += event.at - state.phase.since;
+    state.phase = { is: 'finished', at: event.at };
   },
 };

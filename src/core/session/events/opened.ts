@@ -11,8 +11,8 @@ export const opened: EventKind<typeof OpenedSchema> = {
   heat: saysNothingOfHeat,
   brings: OWN,
   apply: (state, event) => {
-    if (state.status !== 'new') return;
-    state.status = 'running';
+    if (state.phase.is !== 'new') return;
+    state.phase = { is: 'running' };
     state.openedAt = event.at;
   },
 };

@@ -14,10 +14,9 @@ export const resumed: EventKind<typeof ResumedSchema> = {
   heat: (state, { id, at }) => ({ id, at, kind: 'cold', room: roomOf(state) }),
   brings: OWN,
   apply: (state, event) => {
-    if (state.status !== 'broken off') return;
-    state.status = 'running';
-    state.pausedMs += event.at - (state.pausedAt ?? event.at);
-    state.pausedAt = null;
+    if (state.phase.is !== 'broken off') return;
+    state.pausedMs += event.at - state.phase.since;
+    state.phase = { is: 'running' };
     state.breaks += 1;
     // Everything stands cold again: what was read or warmed before the break no longer counts.
     for (const cup of state.cups.values()) {

@@ -108,15 +108,15 @@ function sprueStep(state: SessionState, mould: MouldState, shot: ShotState): Ste
     }));
   if (to !== 'puck')
     elsewhere.push({
-      label: 'To the remelt tray',
+      label: 'To the pucks',
       send: { kind: 'returned', payload: { shot: shot.id, to: 'puck' } },
     });
   const what = shot.feedG > 0 ? (apart ? 'Sprue' : 'Sprue and shorts') : 'Shorts';
-  const scrapTo = scrap === 'puck' ? 'the remelt tray' : (state.cups.get(scrap)?.letter ?? '?');
+  const scrapTo = scrap === 'puck' ? 'the pucks' : (state.cups.get(scrap)?.letter ?? '?');
   return {
     key: 'sprue',
     target: mould.key,
-    sentence: `${what} back to ${where ? where.letter : 'the remelt tray'}`,
+    sentence: `${what} back to ${where ? where.letter : 'the pucks'}`,
     detail: where
       ? 'Cut small; they are cooked with the cup at the next ' +
         `reheat.${apart ? ` Baits with two colours in them go to ${scrapTo}.` : ''}`
