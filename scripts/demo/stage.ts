@@ -113,7 +113,7 @@ async function eels(): Promise<number> {
           mould.phase.readyAt - state.lastAt > 25_000,
       ) &&
       moulds(state).some((mould) => mould.phase.is === 'closed' && mould.top === 'right') &&
-      [...state.injectors.values()].every((injector) => !injector.draw),
+      [...state.injectors.values()].every((injector) => !injector.load),
     (mould, cavity) => (mould === '1' && cavity === 6 ? 0.4 : 0.04),
   );
   await readAsIs(session, snapshot);

@@ -23,7 +23,7 @@ test(
       (state) =>
         [...state.moulds.values()].every(
           (mould) => mould.phase.is === 'cooling' || mould.phase.is === 'opened',
-        ) && state.injectors.values().next().value!.draw === null,
+        ) && state.injectors.values().next().value!.load === null,
     );
     const said = () => {
       const state = bench.state();

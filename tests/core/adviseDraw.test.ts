@@ -151,7 +151,7 @@ test(
     bench.follow(
       (state) =>
         [...state.shots.values()].some((shot) => shot.rackedAt !== null) &&
-        state.injectors.values().next().value!.draw === null,
+        state.injectors.values().next().value!.load === null,
     );
     const at = (minutes: number) => steps(bench.state(), bench.now() + minutes * 60_000);
     const asks = (key: string) =>

@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { runInNewContext } from 'node:vm';
 
 const core = fileURLToPath(new URL('../../src/core', import.meta.url));
 const EXAMPLE = /@example (.+?) → (.+)$/;
@@ -38,9 +39,8 @@ test('what docstrings of core give as examples comes out as they say', async () 
   assert.ok(examples.length > 20);
   for (const { file, asked, answer } of examples) {
     const module = (await import(pathToFileURL(join(core, file)).href)) as Record<string, unknown>;
-    const of = (text: string): unknown =>
-      // The words of a docstring, asked of its own module.
-      new Function(...Object.keys(module), `return (${text})`)(...Object.values(module)) as unknown;
+    // The words of a docstring, asked of its own module.
+    const of = (text: string): unknown => runInNewContext(`(${text})`, { ...module });
     const digits = Math.max(0, ...[...answer.matchAll(/\.(\d+)/g)].map((part) => part[1]!.length));
     const is = of(asked);
     assert.ok(isAlike(is, of(answer), digits), `${file}: ${asked} is ${JSON.stringify(is)}`);

@@ -12,6 +12,7 @@ import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 import { randomEvening, unbalanced } from '../randomLog.ts';
 import { input, open, at, duals } from './countsKit.ts';
+import { contentsOf } from '@/core/session/index.ts';
 
 test('B6: a planned charge comes when it is planned; a draw that would take air says so, with what to add', () => {
   const plan = demoPlan();
@@ -140,11 +141,11 @@ test(
     const bench = benchOn(open(mixed));
     const before = at(bench, 'shoot');
     const injector = [...before.injectors.values()][0]!;
-    const held = injector.contents.map((content) => content.grams);
+    const held = contentsOf(injector).map((content) => content.grams);
     const step = nextStep(before, bench.now())!;
     const after = bench.act(step.send!);
     const gave = held.map(
-      (grams, i) => grams - [...after.injectors.values()][0]!.contents[i]!.grams,
+      (grams, i) => grams - contentsOf([...after.injectors.values()][0]!)[i]!.grams,
     );
     const volumes = gave.map((grams, i) => grams / (i === 0 ? 1.03 : 0.96));
     const part = shares({ injector: injector.injector, yoked: true });

@@ -4,6 +4,7 @@ import type { SessionState } from '@/core/session/index.ts';
 import { allot, count, insertMoves, nextStep, runInHand, shotRow } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { input, open, balance, keys, atStep } from './stagesKit.ts';
+import { contentsOf } from '@/core/session/index.ts';
 
 test('triple: three cups are matched, and the draw is of three', () => {
   const bench = benchOn(open(input('Gull morning')));
@@ -107,7 +108,7 @@ test(
     bench.act(step.others!.find((other) => other.label === 'Stop: one side thin')!.send);
     assert.equal(nextStep(bench.state(), bench.now())!.key, 'hold');
     atStep(bench, 'empty');
-    const held = [...bench.state().injectors.values()][0]!.contents.reduce(
+    const held = contentsOf([...bench.state().injectors.values()][0]!).reduce(
       (sum, content) => sum + content.grams,
       0,
     );

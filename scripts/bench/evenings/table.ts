@@ -7,6 +7,7 @@ import { airVolume } from '../../../src/core/shot/index.ts';
 import type { WorldFault } from '../../../worlds/bait.ts';
 import { firmAfter } from '../../../worlds/bait.ts';
 import type { World } from '../../../worlds/world.ts';
+import { contentsOf } from '../../../src/core/session/index.ts';
 
 const START = Date.UTC(2026, 10, 20, 18, 30);
 
@@ -170,7 +171,7 @@ export class Table {
     const shot = this.state.shots.get(other.shot ?? '');
     const streams = this.world.streams(injector.key, injector.injector.barrels.length);
     const barrels = this.world.barrels.get(injector.key)!;
-    injector.contents.forEach(
+    contentsOf(injector).forEach(
       (content, i) => barrels[i] && (barrels[i].grams = Math.max(0, content.grams)),
     );
     if (!shot) return;

@@ -52,7 +52,7 @@ function loading(mould: MouldState, run: RunState): Act[] {
 }
 /** A shot of what stands in the barrels. */
 function shooting(state: SessionState, mould: MouldState, run: RunState): Act[] {
-  const draw = injectorOf(state, run)?.draw;
+  const draw = injectorOf(state, run)?.load?.draw;
   return draw
     ? [
         {
@@ -110,13 +110,13 @@ const ofMould = (state: SessionState, mould: MouldState, run: RunState | undefin
   ),
 ];
 
-const ofInjector = ({ key, draw }: InjectorState): Act[] => [
+const ofInjector = ({ key, load }: InjectorState): Act[] => [
   {
     label: 'Warmed and oiled',
     send: { kind: 'warmed', payload: { target: { kind: 'injector', key } } },
   },
   { label: 'Cleaned', send: { kind: 'cleaned', payload: { injector: key } } },
-  ...when(draw !== null, {
+  ...when(load !== null, {
     label: 'Emptied',
     send: { kind: 'emptied', payload: { injector: key, habit: 'push', plug: 'none' } },
   }),

@@ -118,7 +118,7 @@ function runSteps(state: SessionState, run: RunState, drawn: boolean, now: numbe
 /** Shooting what is in the barrels: it cools there, so it comes before anything new. */
 function drawnSteps(state: SessionState, run: RunState, now: number): Step[] {
   const turn = freeMould(state, run);
-  return turn && injectorOf(state, turn.run)?.draw && canShoot(state, turn)
+  return turn && injectorOf(state, turn.run)?.load && canShoot(state, turn)
     ? shotSteps(state, turn, now)
     : [];
 }

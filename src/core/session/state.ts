@@ -25,7 +25,7 @@ export interface RunState {
   trialsDone: number;
 }
 /** What a session is at, with what is known only then; moments of the bench clock, ms. */
-export type SessionPhase =
+type SessionPhase =
   | { is: 'new' }
   | { is: 'running' }
   | { is: 'broken off'; since: number }

@@ -7,6 +7,7 @@ import { insertsOf, scrapG } from './effects/grams.ts';
 import { insertG } from './inserts.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
+import { contentsOf } from './state/injector.ts';
 
 export interface Count {
   shots: number;
@@ -135,7 +136,7 @@ function plasticOf(state: SessionState, shots: readonly ShotState[]) {
     sum(shots.filter((shot) => shot.returnedTo === null).map((shot) => lyingG(state, shot))) +
     sum(moulds.flatMap((mould) => mould.pours.map((pour) => pour.grams)));
   const inBarrels = sum(
-    [...state.injectors.values()].flatMap(({ contents }) => contents.map(({ grams }) => grams)),
+    [...state.injectors.values()].flatMap(contentsOf).map(({ grams }) => grams),
   );
   return {
     fresh:

@@ -61,7 +61,9 @@ function metal({ state, step, now }: Asking): Given {
 function barrel({ state, run, now }: Asking): Given {
   const injector = run && state.injectors.get(String(run.tools.injector?.id));
   if (!injector) return {};
-  const drawn = injector.draw ? (state.draws.get(injector.draw)?.barrels[0]?.celsius ?? 163) : null;
+  const drawn = injector.load
+    ? (state.draws.get(injector.load.draw)?.barrels[0]?.celsius ?? PLASTISOL.worked)
+    : null;
   return {
     bore: injector.injector.barrels[0]!.bore,
     barrel: Math.round(barrelHeat(state, injector, now)),

@@ -39,7 +39,7 @@ const Still = ({ injector, drawn }: Pick<Props, 'injector'> & { drawn: string })
  */
 export function BarrelClock(props: Props) {
   const { state, injector, answer, now } = props;
-  const draw = state.draws.get(injector.draw ?? '');
+  const draw = state.draws.get(injector.load?.draw ?? '');
   const barrels = answer?.barrels ?? [];
   if (!draw || barrels.length === 0)
     return <Still {...{ injector }} drawn={draw ? `Draw ${draw.n} in it` : 'Empty'} />;

@@ -4,6 +4,7 @@ import { density } from '@/core/material/index.ts';
 import { rigOf } from '@/core/plan/index.ts';
 import type { CupState, InjectorState, MouldState, RunState, Step } from '@/core/session/index.ts';
 import { layerCupKey } from '@/core/session/index.ts';
+import { contentsOf } from '@/core/session/index.ts';
 
 interface Props {
   injector: InjectorState;
@@ -48,10 +49,10 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
     beat,
     centre: (index) => MIDDLE + (index - (barrels.length - 1) / 2) * gap * 0.9,
     colourOf: (index) =>
-      cups.get(injector.contents[index]?.cup ?? planned(index))?.colour ?? 'var(--rule)',
+      cups.get(contentsOf(injector)[index]?.cup ?? planned(index))?.colour ?? 'var(--rule)',
   };
   const shareOf = (index: number) =>
-    (injector.contents[index]?.grams ?? 0) / density(heat) / barrels[index]!.volume;
+    (contentsOf(injector)[index]?.grams ?? 0) / density(heat) / barrels[index]!.volume;
   const yoke = rig.yoked ? 'yoke on' : 'yoke off';
   return (
     <svg

@@ -9,6 +9,14 @@ export interface Log {
   find: (id: string) => AnyEvent | undefined;
 }
 
+/** Shots whose rows some events change. */
+function touchedBy(state: SessionState, events: AnyEvent[], written: Written): Set<string> {
+  const touched = events.map((event) => touches(state, event));
+  return touched.some((ids) => ids === 'all')
+    ? new Set([...state.shots.keys(), ...written.keys()])
+    : new Set(touched.flatMap((ids) => (ids === 'all' ? [] : ids)));
+}
+
 /**
  * Brings the read tables up to the state after some events, in the append's own transaction.
  * @param log the session's log so far, for what an undo takes back
@@ -32,11 +40,6 @@ export async function project(
     await shareOut(state, sharer);
   const mover = events.findLast((event) => PROJECTIONS[event.kind].movesInserts);
   if (mover) await bookInserts(state, mover);
-  const ids = new Set<string>();
-  for (const event of events) {
-    const touched = touches(state, event);
-    const all = touched === 'all' ? [...state.shots.keys(), ...written.keys()] : touched;
-    for (const id of all) ids.add(id);
-  }
+  const ids = touchedBy(state, events, written);
   if (events.length > 0 && ids.size > 0) await writeShots(events[0]!.session, state, ids, written);
 }

@@ -27,7 +27,7 @@ export function heatAsk(
   // Tonight nobody has had an instrument in a cup.
   const byEye = !state.heat.some((note) => note.kind === 'reading' && !note.eye);
   const injector = run && state.injectors.get(String(run.tools.injector?.id));
-  const draw = injector?.draw ? state.draws.get(injector.draw) : undefined;
+  const draw = injector?.load ? state.draws.get(injector.load.draw) : undefined;
   return {
     session,
     setup: state.snapshot.heat,

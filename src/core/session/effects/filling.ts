@@ -94,14 +94,16 @@ function pushOut(
   injector: InjectorState,
   { grams, at }: { grams: number; at: number },
 ): void {
+  const { load } = injector;
+  if (!load) return;
   pushParts(state, run).forEach((part, i) => {
-    const use = injector.contents[i];
+    const use = load.contents[i];
     // More than the bench thought was in a barrel came out of it: the cup gave it, so nothing is
     // made of nothing.
     if (use) use.grams -= part * grams;
   });
-  injector.shotsSinceEmpty += 1;
-  injector.lastShotAt = at;
+  load.shots += 1;
+  load.lastShotAt = at;
 }
 /** The shot that is being filled, cavity by cavity; none where a new one begins. */
 const goingIn = (state: SessionState, mould: MouldState): ShotState | undefined =>

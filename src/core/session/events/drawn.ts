@@ -5,6 +5,7 @@ import { portion, windowHeat } from '../effects/filling.ts';
 import { drawWarnings } from '../guard.ts';
 import { key } from './fields.ts';
 import { type EventKind, noRows, OWN } from './kind.ts';
+import { contentsOf } from '../state/injector.ts';
 
 export const DrawnSchema = z.object({
   draw: key,
@@ -76,24 +77,21 @@ export const drawn: EventKind<typeof DrawnSchema> = {
       said: warned.map((warning) => warning.sentence),
       plug: null,
     });
-    injector.draw = draw;
     injector.draws += 1;
-    injector.shotsSinceEmpty = 0;
+    const before = contentsOf(injector);
     const stays = (other: { cup: string; layer: string }) =>
       taken.some((portion) => portion.cup === other.cup && portion.layer === other.layer);
     // Another colour pushes out what still stood in the barrels: it is kept as a puck.
-    state.puckG += sum(
-      injector.contents.filter((content) => !stays(content)).map((content) => content.grams),
-    );
-    injector.contents = taken.map((portion) => ({
+    state.puckG += sum(before.filter((content) => !stays(content)).map((content) => content.grams));
+    const contents = taken.map((portion) => ({
       cup: portion.cup,
       layer: portion.layer,
       grams:
         portion.grams +
-        (injector.contents.find(
-          (content) => content.cup === portion.cup && content.layer === portion.layer,
-        )?.grams ?? 0),
+        (before.find((content) => content.cup === portion.cup && content.layer === portion.layer)
+          ?.grams ?? 0),
     }));
+    injector.load = { draw, contents, shots: 0, lastShotAt: injector.load?.lastShotAt ?? 0 };
     taken.forEach((portion, i) => (injector.stained[run.tools.order[i] ?? i] = portion.cup));
   },
 };

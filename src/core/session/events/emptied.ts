@@ -1,11 +1,10 @@
 import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { rigOf } from '../../plan/run.ts';
-import { alter } from '../alter.ts';
 import { rhoOf } from '../effects/masses.ts';
 import { windowHeat } from '../effects/filling.ts';
 import { give } from '../effects/grams.ts';
-import type { InjectorState } from '../state/injector.ts';
+import { contentsOf, type InjectorState } from '../state/injector.ts';
 import type { RunState, SessionState } from '../state.ts';
 import { key } from './fields.ts';
 import { type EventKind, noRows, saysNothingOfHeat } from './kind.ts';
@@ -21,7 +20,8 @@ export const EmptiedSchema = z.object({
  * The cup, or the pucks, that plastic of two colours goes to; null where there is only one.
  * What stood in the barrels says where it belongs, whatever the run shoots by now.
  */
-function mixedGoesTo({ contents }: InjectorState, run: RunState | undefined): string | null {
+function mixedGoesTo(injector: InjectorState, run: RunState | undefined): string | null {
+  const contents = contentsOf(injector);
   if (new Set(contents.map((content) => content.cup)).size <= 1) return null;
   return contents.find((content) => content.layer === run?.tools.mixedTo)?.cup ?? 'puck';
 }
@@ -31,13 +31,13 @@ function mixedGoesTo({ contents }: InjectorState, run: RunState | undefined): st
  */
 function mixedIn(state: SessionState, injector: InjectorState, run: RunState | undefined): number {
   const block = run ? rigOf(run)?.block : injector.block;
-  return (block?.heel ?? 0) / injector.contents.length + state.snapshot.bench.purge;
+  return (block?.heel ?? 0) / contentsOf(injector).length + state.snapshot.bench.purge;
 }
 
 export const emptied: EventKind<typeof EmptiedSchema> = {
   payload: EmptiedSchema,
   work: { name: STEP_KINDS.empty.name },
-  identity: (state, { injector }) => [state.injectors.get(injector)?.draw ?? ''],
+  identity: (state, { injector }) => [state.injectors.get(injector)?.load?.draw ?? ''],
   rows: noRows,
   heat: saysNothingOfHeat,
   brings: {
@@ -50,17 +50,17 @@ export const emptied: EventKind<typeof EmptiedSchema> = {
   apply: (state, event) => {
     const injector = state.injectors.get(event.payload.injector);
     if (!injector) return;
-    const draw = state.draws.get(injector.draw ?? '');
+    const draw = state.draws.get(injector.load?.draw ?? '');
     if (draw) draw.plug = event.payload.plug;
     const run = state.runs.get(draw?.job ?? '');
     const mixedTo = mixedGoesTo(injector, run);
     const mixedMl = event.payload.habit === 'plug' ? Infinity : mixedIn(state, injector, run);
-    for (const { cup, grams } of injector.contents) {
+    for (const { cup, grams } of contentsOf(injector)) {
       const rho = rhoOf(state.cups.get(cup), run ? windowHeat(run) : PLASTISOL.worked);
       const crossed = Math.min(grams, mixedMl * rho);
       give(state, cup, grams - crossed);
       give(state, mixedTo ?? cup, crossed);
     }
-    alter(injector, { contents: [], draw: null, shotsSinceEmpty: 0 });
+    injector.load = null;
   },
 };

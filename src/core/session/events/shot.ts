@@ -31,7 +31,7 @@ export const shot: EventKind<typeof ShotSchema> = {
         mould,
         run,
         injector: [...state.injectors.values()].find(
-          (injector) => injector.draw === event.payload.draw,
+          (injector) => injector.load?.draw === event.payload.draw,
         ),
       });
   },

@@ -18,6 +18,20 @@ export interface Portion {
   /** how far the cup's plastic was from its mix then */
   apart: Apart;
 }
+/** g in a barrel, with the cup it came from. */
+interface BarrelContent {
+  cup: string;
+  layer: string;
+  grams: number;
+}
+/** An injector drawn full: by which draw, what of it is left, and what was shot from it. */
+interface InjectorLoad {
+  draw: string;
+  /** barrel by barrel, in the order of the run's layers */
+  contents: BarrelContent[];
+  shots: number;
+  lastShotAt: number;
+}
 export interface InjectorState {
   key: string;
   injector: Injector;
@@ -27,13 +41,10 @@ export interface InjectorState {
   /** °C of its barrels when last reckoned, and when */
   metal: { celsius: number; at: number };
   draws: number;
-  draw: string | null;
-  /** g in each barrel, with the cup each came from, in the order of the run's layers */
-  contents: { cup: string; layer: string; grams: number }[];
+  /** what it is drawn full of; null: it is empty */
+  load: InjectorLoad | null;
   /** cup whose colour last stood in each barrel, as it hangs; null = clean */
   stained: (string | null)[];
-  shotsSinceEmpty: number;
-  lastShotAt: number;
 }
 export const newInjector = (
   id: number,
@@ -47,9 +58,10 @@ export const newInjector = (
   warmed: false,
   metal: { celsius: 20, at: 0 },
   draws: 0,
-  draw: null,
-  contents: [],
+  load: null,
   stained: injector.barrels.map(() => null),
-  shotsSinceEmpty: 0,
-  lastShotAt: 0,
 });
+
+/** What stands in its barrels; nothing where it is empty. */
+export const contentsOf = ({ load }: Pick<InjectorState, 'load'>): BarrelContent[] =>
+  load?.contents ?? [];

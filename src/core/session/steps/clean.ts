@@ -12,7 +12,7 @@ export const barrelName = (mark: string, i: number, count: number): string =>
 /** A barrel that held another colour wants wiping before it is drawn into. */
 export function cleanStep(state: SessionState, run: RunState): Step | null {
   const injector = injectorOf(state, run);
-  if (!injector || injector.draw || isSkipped(state, 'clean', injector)) return null;
+  if (!injector || injector.load || isSkipped(state, 'clean', injector)) return null;
   const tint = (key: string) => ({
     // Two cups of one mix leave the same colour; one that is no longer known, its own.
     mix: state.cups.get(key)?.mix ?? -1,

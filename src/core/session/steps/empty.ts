@@ -2,6 +2,7 @@ import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { PLUG_SETS, PLUGS } from '../words.ts';
 import { isSkipped, skipOf } from '../skips.ts';
+import { contentsOf } from '../state/injector.ts';
 
 /**
  * What is in the barrels with no mould to take it goes back, and its plug gives the first verdict.
@@ -10,12 +11,12 @@ export function emptySteps(state: SessionState): Step[] {
   return [...state.injectors.values()]
     .filter(
       (injector) =>
-        injector.draw && injector.shotsSinceEmpty > 0 && !isSkipped(state, 'empty', injector),
+        injector.load && injector.load.shots > 0 && !isSkipped(state, 'empty', injector),
     )
     .map((injector) => {
       const habit =
-        state.runs.get(state.draws.get(injector.draw!)?.job ?? '')?.tools.habit ?? 'push';
-      const several = injector.contents.length > 1;
+        state.runs.get(state.draws.get(injector.load!.draw)?.job ?? '')?.tools.habit ?? 'push';
+      const several = contentsOf(injector).length > 1;
       const other = habit === 'push' ? 'plug' : 'push';
       return {
         key: 'empty',
@@ -33,7 +34,7 @@ export function emptySteps(state: SessionState): Step[] {
             : 'The injector is tied up until it sets; all of it goes by as one plug.'),
         label: several ? 'Plug even, line square' : 'Plug is sound',
         send: { kind: 'emptied', payload: { injector: injector.key, habit, plug: 'square' } },
-        until: habit === 'plug' ? injector.lastShotAt + PLUG_SETS * 1000 : undefined,
+        until: habit === 'plug' ? injector.load!.lastShotAt + PLUG_SETS * 1000 : undefined,
         others: [
           ...(['thin', 'cold', 'none'] as const)
             .filter((part) => part !== 'thin' || several)

@@ -8,6 +8,7 @@ import type { MouldState } from '../state/mould.ts';
 import type { Turn } from './work.ts';
 import { isTrialNext, inStep, mouldsOf, injectorOf } from './work.ts';
 import { layerCupKey } from '../layerCup.ts';
+import { contentsOf } from '../state/injector.ts';
 
 /** Moulds served one port at a time: what one draw fills goes cavity by cavity. */
 
@@ -105,7 +106,7 @@ export function drawVolumes(
   return run.stage.layers.map((layer, i) => {
     const cup = layerCupKey(run, layer.key);
     const held =
-      injector.contents.find((content) => content.cup === cup && content.layer === layer.key)
+      contentsOf(injector).find((content) => content.cup === cup && content.layer === layer.key)
         ?.grams ?? 0;
     return {
       layer: layer.key,
@@ -123,9 +124,10 @@ export function canShoot(state: SessionState, turn: Turn): boolean {
   const { run, mould } = turn;
   const rig = rigOf(run);
   const injector = injectorOf(state, run);
-  if (!rig || !injector?.draw || injector.contents.length === 0) return false;
+  const load = injector?.load;
+  if (!rig || !load || load.contents.length === 0) return false;
   const wanted = run.stage.layers.map((layer) => layerCupKey(run, layer.key));
-  if (wanted.some((cup, i) => injector.contents[i]?.cup !== cup)) return false;
+  if (wanted.some((cup, i) => load.contents[i]?.cup !== cup)) return false;
   // A mould is begun only with enough for all one draw should fill of it; once begun, cavity by
   // cavity.
   const grams = setting(
@@ -142,6 +144,6 @@ export function canShoot(state: SessionState, turn: Turn): boolean {
     (rest, i) => (rest + state.snapshot.bench.purge) * rhoOf(state.cups.get(wanted[i]!), heat),
   );
   return pushParts(state, run).every(
-    (part, i) => injector.contents[i]!.grams >= (part * grams + stays[i]!) * 0.98,
+    (part, i) => load.contents[i]!.grams >= (part * grams + stays[i]!) * 0.98,
   );
 }

@@ -34,7 +34,7 @@ const underWay = (state: SessionState, { phase, shot }: MouldState) =>
 function pushOf(state: SessionState, turn: Turn, now: number): Push {
   const { run, mould } = turn;
   const injector = injectorOf(state, run)!;
-  const draw = state.draws.get(injector.draw!);
+  const draw = state.draws.get(injector.load!.draw);
   const begun = underWay(state, mould);
   const letters = run.stage.layers.map((layer) => layerCup(state, run, layer.key)?.letter ?? '?');
   const pulse = run.stage.yoked ? undefined : { seconds: PULSE, letters };
@@ -54,7 +54,7 @@ function pushOf(state: SessionState, turn: Turn, now: number): Push {
       payload: {
         mould: mould.key,
         job: run.key,
-        draw: injector.draw!,
+        draw: injector.load!.draw,
         trial: isTrialNext(run) || begun?.trial === true,
         cavities,
       },
