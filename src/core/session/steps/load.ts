@@ -119,7 +119,8 @@ export function pourStep(state: SessionState, turn: Turn): Step | null {
           },
         ]
       : [],
-    skip: skipOf('pour', turn.mould),
+    // Where nothing is shot after it there would be nothing left to do.
+    skip: run.stage.layers.length > 0 ? skipOf('pour', turn.mould) : undefined,
     caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.',
   };
 }
