@@ -1,8 +1,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { seeded } from '@/core/chance.ts';
 import type { SessionState, Step } from '@/core/session/index.ts';
 import { burstAsked, nextStep, steps } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
+import { randomEvening } from '../randomLog.ts';
 import { snapshots } from './stagesKit.ts';
 
 /** What two steps are left out by. */
@@ -63,4 +65,16 @@ test('a cup asks the Heat page about itself, with the figures it was last read a
     Number(asked.searchParams.get('watts')),
     snapshots[0]!.heat.ovens.find((oven) => oven.id === state.oven.id)!.oven.watts,
   );
+});
+
+test('whatever a hand did, sense or nonsense, a bench at work has something to say', () => {
+  for (const snapshot of snapshots)
+    for (let seed = 1; seed <= 3; seed++) {
+      const done: string[] = [];
+      randomEvening(snapshot, 120, seeded(seed), (state, act) => {
+        done.push(act);
+        if (state.phase.is !== 'running') return;
+        assert.ok(steps(state, state.lastAt).length > 0, `after ${done.slice(-8).join(', ')}`);
+      });
+    }
 });
