@@ -3,11 +3,21 @@ import type { MouldNote, MouldTrial } from './models/records.ts';
 import { row, rows, run } from './query.ts';
 import { tables } from './tables.ts';
 
+/**
+ * A mould's number, as the log writes it.
+ * @throws RangeError where it is none: the act is set aside, with why
+ */
+function mouldNumber(mould: string): number {
+  const number = Number(mould);
+  if (!Number.isSafeInteger(number)) throw new RangeError('That is no mould’s number.');
+  return number;
+}
+
 const ofEvent = ({ session, id, at, payload }: BenchEvent<'noted'> | BenchEvent<'trialled'>) => ({
   sessionId: session,
   eventId: id,
   at: new Date(at),
-  mouldId: Number(payload.mould),
+  mouldId: mouldNumber(payload.mould),
 });
 
 /** What was noted of a mould at the bench. */
