@@ -11,18 +11,25 @@ export function barrelHint(input: PlanInput, key: string, layer: string): string
   const { barrels } = run.tools.injector.injector;
   return `; ${barrels[at]?.mark || ['near', barrels.length === 3 ? 'middle' : 'far', 'far'][at]} barrel`;
 }
+/** `Cup B, Oyster lint`: two cups may be of one mix. */
+const cupCalled = (what: string, { recipe }: CupChoice, letter?: string): string =>
+  letter ? `${what} ${letter}, ${recipe.name}` : `${what} for ${recipe.name}`;
+
 export function VesselChoice({
   choice,
+  letter,
   shelf,
   set,
 }: {
   choice: CupChoice;
+  /** tells it from another cup of its mix */
+  letter?: string;
   shelf: Shelf;
   set: (cupChoice: CupChoice) => void;
 }) {
   return (
     <select
-      aria-label={`Cup for ${choice.recipe.name}`}
+      aria-label={cupCalled('Cup', choice, letter)}
       className="box w-auto"
       value={choice.vessel?.id ?? ''}
       onChange={(change) => {
@@ -41,14 +48,16 @@ export function VesselChoice({
 }
 export function DegasChoice({
   choice,
+  letter,
   set,
 }: {
   choice: CupChoice;
+  letter?: string;
   set: (cupChoice: CupChoice) => void;
 }) {
   return (
     <select
-      aria-label={`Degas ${choice.recipe.name}`}
+      aria-label={cupCalled('Degas', choice, letter)}
       className="box w-auto"
       value={choice.degas}
       onChange={(change) => set({ ...choice, degas: change.target.value as CupChoice['degas'] })}

@@ -40,10 +40,10 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
                     <b>{cup.letter}</b> {cup.name}
                   </td>
                   <td>
-                    <VesselChoice choice={choice} shelf={shelf} set={setCup} />
+                    <VesselChoice choice={choice} letter={cup.letter} shelf={shelf} set={setCup} />
                   </td>
                   <td>
-                    <DegasChoice choice={choice} set={setCup} />
+                    <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
                   </td>
                   <td className="num">
                     {cup.charges.map((charge) => say(charge.coldMl, 'volume', units)).join(' + ')}
