@@ -1,6 +1,7 @@
 import { cupsFor, draftPlan, freeCupId, seated, settle } from './draft.ts';
 import type { WantedPart } from './draft.ts';
-import type { CupChoice, CupId, Job, PlanInput } from './input.ts';
+import type { CupChoice, Job, PlanInput } from './input.ts';
+import type { CupId } from './cupId.ts';
 import type { DraftDefaults, Shelf } from './shelf.ts';
 
 /** A plan with nothing chosen yet. */

@@ -1,8 +1,9 @@
 import type { Build, Filling, Vessel } from '../build/index.ts';
 import { assignBarrels, findBuild, layersOf, lightness } from '../build/index.ts';
 import type { Bait, Mould } from '../mould/index.ts';
-import type { CupChoice, CupId, Job, PlanInput, PlanSettings } from './input.ts';
-import { oneCupEach } from './input.ts';
+import type { CupChoice, Job, PlanInput, PlanSettings } from './input.ts';
+import type { CupId } from './cupId.ts';
+import { oneCupEach } from './cupId.ts';
 import { planSession } from './plan.ts';
 import { insertKind, runsOf, sourceOf } from './run.ts';
 import { METRIC } from '../quantity/index.ts';

@@ -4,6 +4,7 @@ export * from './draft.ts';
 export * from './shelf.ts';
 export * from './tools.ts';
 export * from './heat.ts';
+export * from './cupId.ts';
 export * from './input.ts';
 export * from './lay.ts';
 export * from './laid.ts';

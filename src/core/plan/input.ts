@@ -8,6 +8,7 @@ import {
 } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';
+import { type MixByLayer, oneCupEach } from './cupId.ts';
 
 /** What one stage of a job is shot with. Complete in itself. */
 const ToolsSchema = z.object({
@@ -46,16 +47,6 @@ export type Tools = z.infer<typeof ToolsSchema>;
  * what is in it. Plans of before had one cup for each mix, known by the mix's number.
  */
 export const CupIdSchema = z.union([z.string().min(1).max(80), z.int().transform(String)]);
-export type CupId = string;
-
-/** Mix by layer, by the layer's key; null where none is chosen. */
-export type MixByLayer = Record<string, number | null>;
-/** Where one cup stands for each mix: the cup each layer is drawn from. */
-export const oneCupEach = (layers: MixByLayer): Record<string, CupId | null> =>
-  Object.fromEntries(
-    Object.entries(layers).map(([layer, mix]) => [layer, mix === null ? null : String(mix)]),
-  );
-
 /** A job of before named no cups. */
 function withCups(raw: unknown): unknown {
   const job = raw as { layers?: MixByLayer; drawnFrom?: unknown } | null;

@@ -1,5 +1,5 @@
 import type { Flow } from '../shot/balance.ts';
-import type { CupId } from './input.ts';
+import type { CupId } from './cupId.ts';
 
 export interface PlannedShot {
   n: number;

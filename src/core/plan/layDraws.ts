@@ -5,7 +5,8 @@ import { type StageMass, stageMass } from '../shot/fill.ts';
 import { drawFlow, pourFlow } from '../shot/flow.ts';
 import { baitMass, sum } from '../shot/volume.ts';
 import { shotHeat } from './heat.ts';
-import type { CupId, PlanInput } from './input.ts';
+import type { PlanInput } from './input.ts';
+import type { CupId } from './cupId.ts';
 import type { PlannedDraw, PlannedShot } from './laid.ts';
 import { densityOf, rigOf, type Run, runDensity, sourceOf } from './run.ts';
 

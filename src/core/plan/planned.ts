@@ -1,5 +1,5 @@
 import type { Remark } from './checkFit.ts';
-import type { CupId } from './input.ts';
+import type { CupId } from './cupId.ts';
 import type { PlannedDraw, PlannedRun, PlannedShot } from './laid.ts';
 
 export interface PlannedCup {

@@ -4,7 +4,8 @@ import { GRADES, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { InsertSource, Rig } from '../shot/index.ts';
 import { shares } from '../shot/index.ts';
-import type { CupChoice, CupId, Job, Tools } from './input.ts';
+import type { CupChoice, Job, Tools } from './input.ts';
+import type { CupId } from './cupId.ts';
 
 /** One stage of one job: the piece of work a bench has in hand. */
 export interface Run {

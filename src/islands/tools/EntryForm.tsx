@@ -1,19 +1,26 @@
 import { useState } from 'react';
 import { useSave } from '@/ui/useSave.tsx';
 import { unreadIn } from '@/ui/unread.ts';
-import { FORMS } from './forms/index.ts';
+import type { Form } from './forms/field.ts';
 import type { Context, Values } from './EntryContext.tsx';
 import { Input } from './EntryInput.tsx';
 
 /** One form for every list of the shop: its fields are data. */
 export default function EntryForm({
   list,
+  form,
   id,
   version,
   values,
   ...context
-}: Context & { list: string; id?: number; version?: string; values: Values | null }) {
-  const form = FORMS[list]!;
+}: Context & {
+  list: string;
+  /** sent with the page: its ranges come from schemas that no browser needs */
+  form: Form;
+  id?: number;
+  version?: string;
+  values: Values | null;
+}) {
   const [held, setHeld] = useState<Values>(values ?? form.blank);
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
   const { save, asking } = useSave(version);

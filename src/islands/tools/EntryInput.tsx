@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Context, Values } from './EntryContext.tsx';
-import type { Field } from './forms/index.ts';
+import type { Field } from './forms/field.ts';
 import type { InputProps } from './inputs/input.ts';
 import { LayersInput } from './inputs/LayersInput.tsx';
 import {

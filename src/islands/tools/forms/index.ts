@@ -4,8 +4,6 @@ import { mixes, colourways } from './colours.ts';
 import { baits } from './baits.ts';
 import type { Form } from './field.ts';
 
-export type { Field } from './field.ts';
-
 /** The shop's lists as forms. */
 export const FORMS: Record<string, Form> = {
   injectors,

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Context, Values } from '../EntryContext.tsx';
-import type { Field } from '../forms/index.ts';
+import type { Field } from '../forms/field.ts';
 
 /** What the input of one kind of field is given. */
 export interface InputProps<Kind extends Field['kind'] = Field['kind']> {
