@@ -2,7 +2,7 @@ import type { Build } from '@/core/build/index.ts';
 import { BLOCKS, MAKES, POUR_BY, PUSHES, stageLayers } from '@/core/build/index.ts';
 import { Bait } from './Bait.tsx';
 import type { Drawn } from './dress.ts';
-import { drawLayers } from './dress.ts';
+import { drawLayers, withInsert } from './dress.ts';
 
 /** Barrels and block of a stage, small; or the lip of a cup, or a rod. */
 function Tools({
@@ -111,7 +111,7 @@ export function StageStrip({
     const from = build.stages.findIndex((other) => other.key === stage.takes);
     const own = drawLayers(stageLayers(stage), (layer) => colourOf(layer.key));
     const insert = from >= 0 && from < i ? made(from) : [];
-    return build.stages[from]?.makes === 'tail' ? [...own, ...insert] : [...insert, ...own];
+    return withInsert(build.stages[from]?.makes, insert, own);
   };
   return (
     <ol className="flex flex-wrap items-stretch gap-x-2 gap-y-4">

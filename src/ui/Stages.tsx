@@ -7,7 +7,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { shares, stageFill, sum } from '@/core/shot/index.ts';
 import { Bait } from './Bait.tsx';
-import { drawLayers } from './dress.ts';
+import { drawLayers, withInsert } from './dress.ts';
 
 /** How far the line between two barrels' colours will sit from the middle, and near the port. */
 function lineSays(run: Run, units: ShopUnits): string | null {
@@ -74,7 +74,7 @@ function StageDrawing({
           outline={mould.cavities[0]!.outline}
           profile={mould.cavities[0]!.profile}
           width={96}
-          layers={maker?.makes === 'tail' ? [...own, ...insert] : [...insert, ...own]}
+          layers={withInsert(maker?.makes, insert, own)}
         />
         <span>
           <b>{run.stage.name}</b>

@@ -1,5 +1,5 @@
 import type { Build, Layer, PlaceKey } from '@/core/build/index.ts';
-import { findBuild, layersOf, rankOf } from '@/core/build/index.ts';
+import { findBuild, insertOf, layersOf, rankOf } from '@/core/build/index.ts';
 
 /** A layer as it is drawn: where it lies, and its colour; null = no mix chosen. */
 export interface Drawn {
@@ -40,3 +40,13 @@ export function dressWay(
       )
     : [];
 }
+
+/**
+ * A bait with its insert: drawn over a body that fills the whole cavity round it, and under what
+ * lies in its hollow.
+ */
+export const withInsert = (
+  makes: string | undefined,
+  insert: readonly Drawn[],
+  own: readonly Drawn[],
+): Drawn[] => (insertOf(makes)?.hollow === false ? [...own, ...insert] : [...insert, ...own]);

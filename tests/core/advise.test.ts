@@ -2,17 +2,10 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { cooled, estimateOf } from '@/core/heat/index.ts';
 import type { SessionState } from '@/core/session/index.ts';
-import {
-  drawCups,
-  drawWarnings,
-  faultsOf,
-  follower,
-  freeOven,
-  nextStep,
-  runInHand,
-} from '@/core/session/index.ts';
+import { drawCups, faultsOf, follower, freeOven, runInHand } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { text, word, setup, snapshot, told, burst } from './adviseKit.ts';
+import { drawWarnings, nextStep } from '../said.ts';
 
 test('two ovens at work at once: each cup is followed as if it stood alone, and the free oven is offered', () => {
   const bench = benchOn(snapshot());

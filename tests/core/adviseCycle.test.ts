@@ -1,18 +1,17 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import {
-  advise,
   follower,
   forecastBench,
   heatAsk,
   hotterFor,
   nextDraw,
   runInHand,
-  steps,
   windowNow,
 } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { text, word, snapshot } from './adviseKit.ts';
+import { advise, steps } from '../said.ts';
 
 test(
   'while a mould cools a cup goes in just so early that it is hot for the next draw, ' +

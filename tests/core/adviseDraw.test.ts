@@ -1,17 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import {
-  advise,
-  follower,
-  forecastBench,
-  heatAsk,
-  keepPlan,
-  nextStep,
-  runInHand,
-  steps,
-} from '@/core/session/index.ts';
+import { follower, forecastBench, heatAsk, keepPlan, runInHand } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { text, word, snapshot, told } from './adviseKit.ts';
+import { advise, nextStep, steps } from '../said.ts';
 
 test(
   'a burst of a plan goes into the oven it was reckoned for, named, the next beside it; ' +

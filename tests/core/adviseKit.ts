@@ -1,18 +1,11 @@
 import type { HeatSetup, SessionState, Snapshot } from '@/core/session/index.ts';
-import {
-  advise,
-  follower,
-  forecastBench,
-  heatAsk,
-  keepPlan,
-  runInHand,
-  steps,
-} from '@/core/session/index.ts';
+import { follower, forecastBench, heatAsk, keepPlan, runInHand } from '@/core/session/index.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
 import { demoPlan } from '../demoPlan.ts';
+import { advise, steps } from '../said.ts';
 
 export const text = '1';
 export const word = '2';

@@ -10,7 +10,6 @@ import {
   fold,
   goesBack,
   layerCup,
-  nextStep,
   planCharges,
   takeColourway,
 } from '@/core/session/index.ts';
@@ -19,6 +18,7 @@ import { COLOURWAYS, MIXES } from '../../scripts/demo/colourways.ts';
 import { benchOn } from '../bench.ts';
 import { SHELF } from '../demoPlan.ts';
 import { idOf, input, open, duals } from './countsKit.ts';
+import { nextStep } from '../said.ts';
 
 const racked = (bench: ReturnType<typeof benchOn>, count: number) =>
   bench.follow(

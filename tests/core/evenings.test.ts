@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { HeatAnswer, Send, SessionState, Step } from '@/core/session/index.ts';
-import { runInHand, windowNow } from '@/core/session/index.ts';
+import type { HeatAnswer, Send, SessionState, SaidStep } from '@/core/session/index.ts';
+import { runInHand, sayStep, windowNow } from '@/core/session/index.ts';
 import { Advised } from '../../scripts/bench/evenings/advised.ts';
 import { KINDS, NEW_SHOP, snapshotFor } from '../../scripts/bench/evenings/play.ts';
 import { Table } from '../../scripts/bench/evenings/table.ts';
@@ -15,7 +15,7 @@ const EARLY = /hot when the mould is ready/;
 
 interface Told {
   at: number;
-  step: Step;
+  step: SaidStep;
   answer: HeatAnswer | null;
   high: number;
   /** facts noted and readings taken when it was said */
@@ -46,7 +46,8 @@ function recorded(world: number, way: string): Evening {
     send(what);
   };
   let idle = 0;
-  hands.heard = (step, answer) => {
+  hands.heard = (heard, answer) => {
+    const step = sayStep(heard, table.state.snapshot.units);
     evening.told.push({
       at: table.now,
       step,

@@ -1,28 +1,20 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { Step } from '@/core/session/index.ts';
-import {
-  drawWarnings,
-  meaningOf,
-  nextStep,
-  pressMeans,
-  queueOf,
-  runInHand,
-  steps,
-  summary,
-} from '@/core/session/index.ts';
+import type { SaidStep } from '@/core/session/index.ts';
+import { meaningOf, pressMeans, queueOf, runInHand, summary } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
+import { drawWarnings, nextStep, steps } from '../said.ts';
 
 const snapshot = {
   ...snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP),
   colour: { materials: MATERIALS, versions: {}, dosing: 'drops' as const },
 };
 const [text, word] = ['1', '2'];
-const draw: Step = {
+const draw: SaidStep = {
   key: 'match',
   target: '3',
   sentence: 'Draw in 0:02',
@@ -38,7 +30,7 @@ const draw: Step = {
     },
   },
 };
-const burst: Step = {
+const burst: SaidStep = {
   key: 'match',
   target: '3',
   sentence: 'B 4 s, stir',
@@ -48,7 +40,7 @@ const burst: Step = {
 };
 
 test('C8: pressed at “Draw in 0:02” as the advice changes, it draws or is refused, never “B is in”', () => {
-  const possible: Step[] = [burst, { ...draw, key: 'draw', label: 'It is drawn' }];
+  const possible: SaidStep[] = [burst, { ...draw, key: 'draw', label: 'It is drawn' }];
   assert.equal(
     pressMeans(burst, { step: draw, ago: 300 }, possible),
     draw,

@@ -4,20 +4,17 @@ import { limitsOf } from '@/core/material/index.ts';
 import type { Snapshot } from '@/core/session/index.ts';
 import {
   coolingOf,
-  advise,
-  drawWarnings,
   follower,
   forecastBench,
   heatAsk,
   mouldHeat,
-  nextStep,
   runInHand,
   shownHeat,
-  steps,
 } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { benchOn } from '../bench.ts';
 import { setup, plain, text, word, seen, ready } from './safeKit.ts';
+import { advise, drawWarnings, nextStep, steps } from '../said.ts';
 
 const shelved = (materials: Snapshot['colour']['materials']): Snapshot => ({
   ...plain,

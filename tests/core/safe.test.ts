@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { nextStep, smokeAt, steps } from '@/core/session/index.ts';
+import { smokeAt } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { plain, text, word, seen, ready } from './safeKit.ts';
+import { nextStep, steps } from '../said.ts';
 
 const heats = (step: ReturnType<typeof seen>['step']) =>
   step?.send?.kind === 'heated'

@@ -1,21 +1,12 @@
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import type { SessionState } from '@/core/session/index.ts';
-import {
-  advise,
-  follower,
-  forecastBench,
-  heatAsk,
-  heatCautions,
-  keepPlan,
-  nextStep,
-  runInHand,
-  steps,
-} from '@/core/session/index.ts';
+import { follower, forecastBench, heatAsk, keepPlan, runInHand } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
+import { advise, heatCautions, nextStep, steps } from '../said.ts';
 
 export const setup = {
   ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })),

@@ -2,9 +2,10 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seeded } from '@/core/chance.ts';
 import type { SessionState, Step } from '@/core/session/index.ts';
-import { burstAsked, nextStep, steps } from '@/core/session/index.ts';
+import { burstAsked } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { randomEvening } from '../randomLog.ts';
+import { nextStep, steps } from '../said.ts';
 import { snapshots } from './stagesKit.ts';
 
 /** What two steps are left out by. */

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { findBuild } from '@/core/build/index.ts';
 import { density, GRADES } from '@/core/material/index.ts';
 import { cavityVolume } from '@/core/mould/index.ts';
-import { allot, count, goesBack, isKept, nextStep, steps, summary } from '@/core/session/index.ts';
+import { allot, count, goesBack, isKept, summary } from '@/core/session/index.ts';
 import { massShares, shares } from '@/core/shot/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
@@ -13,6 +13,7 @@ import { demoPlan } from '../demoPlan.ts';
 import { randomEvening, unbalanced } from '../randomLog.ts';
 import { input, open, at, duals } from './countsKit.ts';
 import { contentsOf } from '@/core/session/index.ts';
+import { nextStep, steps } from '../said.ts';
 
 test('B6: a planned charge comes when it is planned; a draw that would take air says so, with what to add', () => {
   const plan = demoPlan();

@@ -1,12 +1,13 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { draftPlan } from '@/core/plan/index.ts';
-import { allot, faultsOf, faultStage, nextStep, runInHand, steps } from '@/core/session/index.ts';
+import { allot, faultsOf, faultStage, runInHand } from '@/core/session/index.ts';
 import { BAITS } from '../../scripts/demo/baits.ts';
 import { WAYS } from '../../scripts/demo/colourways.ts';
 import { benchOn } from '../bench.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { input, open, snapshots, keys, atStep } from './stagesKit.ts';
+import { nextStep, steps } from '../said.ts';
 
 test('poured layer on layer, each cup read before its own; a rod wants the mould closed first', () => {
   const bench = benchOn(open(input('Three tides')));

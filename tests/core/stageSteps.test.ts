@@ -1,10 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SessionState } from '@/core/session/index.ts';
-import { allot, count, insertMoves, nextStep, runInHand, shotRow } from '@/core/session/index.ts';
+import { allot, count, insertMoves, runInHand, shotRow } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { input, open, balance, keys, atStep } from './stagesKit.ts';
 import { contentsOf } from '@/core/session/index.ts';
+import { nextStep } from '../said.ts';
 
 test('triple: three cups are matched, and the draw is of three', () => {
   const bench = benchOn(open(input('Gull morning')));

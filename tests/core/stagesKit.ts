@@ -1,7 +1,7 @@
 import type { PlanInput } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import type { SessionState, Snapshot } from '@/core/session/index.ts';
-import { nextStep, summary } from '@/core/session/index.ts';
+import { summary } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { BAITS } from '../../scripts/demo/baits.ts';
@@ -9,6 +9,7 @@ import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import type { benchOn } from '../bench.ts';
 import { START } from '../bench.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
+import { nextStep } from '../said.ts';
 
 export const input = (colourway: string, count?: number): PlanInput => {
   const way = WAYS.find((way) => way.colourway === colourway)!;

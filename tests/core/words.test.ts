@@ -5,7 +5,7 @@ import { test } from 'node:test';
 import { root } from '../../scripts/lib.mjs';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
-import type { Fault, SessionState, Snapshot, Step } from '@/core/session/index.ts';
+import type { Fault, SaidStep, SessionState, Snapshot } from '@/core/session/index.ts';
 import {
   coolingOf,
   FAULTS,
@@ -15,12 +15,12 @@ import {
   nextDue,
   remedyOf,
   runInHand,
-  steps,
   whatIf,
 } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { told } from './adviseKit.ts';
 import { snapshot } from './sessionKit.ts';
+import { steps } from '../said.ts';
 
 const AMERICAN: ShopUnits = {
   temperature: 'F',
@@ -30,7 +30,7 @@ const AMERICAN: ShopUnits = {
   length: 'in',
 };
 const inUnits = (units: ShopUnits): Snapshot => ({ ...structuredClone(snapshot), units });
-const wordsOf = (step: Step): string[] => [
+const wordsOf = (step: SaidStep): string[] => [
   step.sentence,
   step.detail,
   step.label,

@@ -1,4 +1,5 @@
 import type { PlaceKey } from './place.ts';
+import { INSERTS } from './inserts/index.ts';
 import { place } from './place.ts';
 
 /**
@@ -54,16 +55,8 @@ export const cored = ({ takes, layers }: Stage): boolean =>
   takes !== null && layers.some((layer) => layer.place === 'core' || layer.place === 'coreTail');
 export const jointed = (stage: Stage): boolean => stage.takes !== null && !cored(stage);
 
-/** What leaves a stage's mould. `lies` is said of how it is laid in the next one. */
-export const MAKES = {
-  bait: { name: 'bait', many: 'baits', lay: '' },
-  tail: {
-    name: 'tail',
-    many: 'tails',
-    lay: 'oil it with worm oil, lay it in its pocket and tap it down',
-  },
-  shell: { name: 'shell', many: 'shells', lay: 'put it back as it came out, without the rod' },
-} as const;
+/** What leaves a stage's mould: the bait, or an insert for a later stage. */
+export const MAKES = { bait: { name: 'bait', many: 'baits' }, ...INSERTS } as const;
 export type Makes = keyof typeof MAKES;
 
 export const POUR_BY = {
@@ -113,6 +106,8 @@ export const layersOf = (build: Build): Layer[] => [
   ...build.stages.flatMap(stageLayers),
   ...(build.finish ? [build.finish] : []),
 ];
+/** Whether a stage is shot at all; else it is only poured. */
+export const isShot = (stage: Stage): boolean => stage.layers.length > 0;
 /** Whether sprues and plugs of a stage hold more than one colour. */
 export const isMixed = (stage: Stage): boolean => stage.layers.length > 1;
 /** Whether each bait of a stage is judged by look, one by one. */

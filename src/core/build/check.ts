@@ -1,7 +1,6 @@
-import type { Build, Stage } from './build.ts';
-import { BLOCKS, layersOf, MAKES, stageLayers } from './build.ts';
-import type { PlaceKey } from './place.ts';
-import { place } from './place.ts';
+import { BLOCKS, type Build, layersOf, MAKES, type Stage, stageLayers } from './build.ts';
+import { insertOf } from './inserts/index.ts';
+import { place, type PlaceKey } from './place.ts';
 
 export interface Misfit {
   code: string;
@@ -77,7 +76,7 @@ const makes: Rule = ({ build, stage, nth }) => {
 };
 const rods: Rule = ({ stage }) =>
   stage.rods &&
-  stage.makes !== 'shell' &&
+  !insertOf(stage.makes)?.hollow &&
   `rods keep a channel open in a shell; this stage makes ${MAKES[stage.makes].many}.`;
 const samePlace: Rule = ({ stage }) =>
   stage.layers.flatMap((layer, i) =>
@@ -100,8 +99,12 @@ const noChannel: Rule = ({ cored, source }) =>
   source &&
   !source.rods &&
   `a core cannot go through ${MAKES[source.makes].many} that have no channel. Shoot them with the rods in.`;
-const shellEmpty: Rule = ({ cored, source }) =>
-  source?.makes === 'shell' && !cored && 'the shell is full when only a core is left to shoot.';
+const shellEmpty: Rule = ({ cored, source }) => {
+  const insert = insertOf(source?.makes);
+  return insert?.hollow && !cored
+    ? `the ${insert.name} is full when only a core is left to shoot.`
+    : null;
+};
 const pourAmount: Rule = ({ stage }) =>
   stage.pours
     .filter((pour) => (pour.grams === null) === (pour.share === null))

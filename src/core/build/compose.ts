@@ -1,5 +1,6 @@
-import { BLOCKS, type BlockKind, type Build, layersOf, type Pour, type Stage } from './build.ts';
+import { type BlockKind, BLOCKS, type Build, layersOf, type Pour, type Stage } from './build.ts';
 import { BUILDS } from './builtIns.ts';
+import type { InsertKey } from './inserts/index.ts';
 
 /** A key like the one wanted that is not taken yet. */
 function freshKey(wanted: string, taken: readonly string[]): string {
@@ -14,13 +15,16 @@ const layerKeys = (build: Build): string[] => layersOf(build).map((layer) => lay
 /** Most stages of a build, barrels of one stage, and pours before it is shot. */
 export const MOST_PARTS = { stages: 4, barrels: 3, pours: 6 } as const;
 
+/** Stages of the usual builds, the plainest first. */
+const PATTERNS: Stage[] = Object.values(BUILDS).flatMap((build): Stage[] => [...build.stages]);
+
 /**
  * A build whose first stage makes inserts: for the last one, where it takes none yet. Its layers
  * have keys of their own.
  */
-export function stageBefore(build: Build, makes: 'tail' | 'shell'): Build {
-  const [pattern] = (makes === 'tail' ? BUILDS.tailFirst : BUILDS.core).stages;
-  const from: Stage = pattern;
+export function stageBefore(build: Build, makes: InsertKey): Build {
+  const from = PATTERNS.find((stage) => stage.makes === makes);
+  if (!from) return build;
   const key = freshKey(
     makes,
     build.stages.map((stage) => stage.key),

@@ -1,3 +1,5 @@
+import { INSERT_KEYS, type InsertKey, INSERTS } from '../build/inserts/index.ts';
+
 /** What a mould is made of; home-made ones cool slower and last so many shots. */
 export const METALS = {
   machined: { name: 'machined aluminium', home: false },
@@ -34,12 +36,13 @@ export const LETS_GO = {
 export type LetsGo = keyof typeof LETS_GO;
 
 /** What a mould is for: baits, or inserts of another mould's. */
+export type MadeOfIt = 'bait' | InsertKey;
 export const MADE_OF_IT = {
   bait: { name: 'baits' },
-  tail: { name: 'tails, for another mould' },
-  shell: { name: 'shells, for another mould' },
-} as const;
-export type MadeOfIt = keyof typeof MADE_OF_IT;
+  ...Object.fromEntries(
+    INSERT_KEYS.map((key) => [key, { name: `${INSERTS[key].many}, for another mould` }]),
+  ),
+} as Record<MadeOfIt, { name: string }>;
 
 /** How an insert lies in the mould that takes it. */
 export const LIES = {

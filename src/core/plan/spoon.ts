@@ -1,5 +1,5 @@
 import type { Ingredient } from '../material/index.ts';
-import type { ShopUnits } from '../quantity/index.ts';
+import type { SaidQuantity, ShopUnits } from '../quantity/index.ts';
 import { say, UNITS } from '../quantity/index.ts';
 
 /** Scoops a bench has, as shares of a teaspoon, and parts of one as makers say them. */
@@ -40,6 +40,13 @@ const AMOUNT: Record<Counted, (amount: number, shop: ShopUnits) => string> = {
  */
 export const sayAmount = (amount: number, dimension: Counted, shop: ShopUnits): string =>
   AMOUNT[dimension](amount, shop);
+/** How much of an ingredient, in a phrase. */
+export const saidIngredient = (
+  ingredient: Pick<Ingredient, 'amount' | 'dimension'>,
+): SaidQuantity => ({
+  value: ingredient.amount,
+  say: (units) => sayIngredient(ingredient, units),
+});
 /** How much of an ingredient, as it is measured out. */
 export const sayIngredient = (
   { amount, dimension }: Pick<Ingredient, 'amount' | 'dimension'>,

@@ -1,17 +1,18 @@
-import { HANDS } from '../heat/index.ts';
-import { given, type HeatPlan } from './advise/plan.ts';
-import type { Advising, Planned } from './advise/advising.ts';
-import { plannedOf } from './advise/advising.ts';
+import { HANDS } from '../heat/match.ts';
+import { joined, phrase } from '../quantity/phrase.ts';
+import { type Advising, type Planned, plannedOf } from './advise/advising.ts';
 import { cookStep, potStep } from './advise/cook.ts';
-import { EARLY_BEFORE, earlyStep, goesIn, matchStep, stirOnly } from './advise/match.ts';
-import { drawTold, flowSays, holdStep, pourStep, shootStep } from './advise/shot.ts';
+import { earlyStep, goesIn, matchStep, stirOnly } from './advise/match.ts';
+import { given, type HeatPlan } from './advise/plan.ts';
+import { drawTold, flowSaid, holdStep, pourStep, shootStep } from './advise/shot.ts';
 import { AT_ONCE, give, letter, planSentence, waitsFor } from './advise/words.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import type { HeatNote } from './heatNotes.ts';
 import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
-import type { StepKey } from './stepKinds.ts';
-import { matchSkip, runInHand } from './steps/index.ts';
+import { isOf, type StepKey } from './stepKinds.ts';
+import { matchSkip } from './steps/cups/match.ts';
+import { runInHand } from './steps/work.ts';
 
 /** What a step becomes by what is foreseen; null where that has nothing to say of it. */
 type Adviser = (advising: Advising) => Step | null;
@@ -20,12 +21,12 @@ type Adviser = (advising: Advising) => Step | null;
  * A cup goes in while hands are at the mould, so that it is hot when that is ready. A match that is
  * being carried out is not broken into; one that is only reckoned is for when the mould is ready.
  */
-const inEarly: Adviser = ({ state, step, answer: { early }, done, units }) =>
+const inEarly: Adviser = ({ state, step, answer: { early }, done }) =>
   early &&
-  EARLY_BEFORE.has(step.key) &&
+  isOf(step, 'canWait') &&
   !state.cups.get(early.cup)?.inOven &&
   (!done || step.key !== 'heating')
-    ? earlyStep(state, step, early, units)
+    ? earlyStep(state, step, early)
     : null;
 
 /** Whether a cup stands in an oven. */
@@ -56,7 +57,7 @@ const stirThenNext: Adviser = (advising) => {
   const planned = plannedOf(advising);
   if (!planned || planned.done === 0) return null;
   const { plan, done } = planned;
-  const { state, step, now, units } = advising;
+  const { state, step, now } = advising;
   const cup = state.cups.get(step.target)!;
   const next = plan.bring.bursts[done];
   if (
@@ -66,7 +67,7 @@ const stirThenNext: Adviser = (advising) => {
   )
     return {
       ...step,
-      sentence: `${cup.letter} out, stir; then ${planSentence(state, plan, { done, now, units })}`,
+      sentence: phrase`${cup.letter} out, stir; then ${planSentence(state, plan, { done, now })}`,
       label: `${letter(state, plan.cups[next.cup])} is in: ${next.seconds} s`,
       read: undefined,
       also: [{ kind: 'stirred', payload: { cup: cup.key } }],
@@ -114,10 +115,13 @@ const drawTogether = ({ state, step, answer, now }: Advising, { plan }: Planned)
   plan.bring.bursts.length === 0 && plan.cups.every((cup) => answer.cups[cup])
     ? {
         ...drawTold(state, step, answer, now),
-        detail: `${step.detail}${flowSays(
-          state,
-          plan.cups.map((cup) => answer.cups[cup]!.now),
-        )}`,
+        detail: joined([
+          step.detail,
+          flowSaid(
+            state,
+            plan.cups.map((cup) => answer.cups[cup]!.now),
+          ),
+        ]),
       }
     : null;
 const drawNow: Adviser = (advising) => {
@@ -126,18 +130,18 @@ const drawNow: Adviser = (advising) => {
   return (planned && drawTogether(advising, planned)) ?? drawTold(state, step, answer, now);
 };
 
-const hold: Adviser = ({ step, answer, units }) => holdStep(step, answer, units);
-const pot: Adviser = ({ state, step, answer, units }) => potStep(state, step, answer, units);
+const hold: Adviser = ({ step, answer }) => holdStep(step, answer);
+const pot: Adviser = ({ state, step, answer }) => potStep(state, step, answer);
 /** What is foreseen says of each kind of step; the first that has something to say is heard. */
 const ADVISERS: Partial<Record<StepKey, Adviser[]>> = {
   heating: [intoOther],
   match: [outFirst, matchNow],
   hold: [hold],
   topOff: [hold],
-  shoot: [({ step, answer, units }) => shootStep(step, answer, units)],
+  shoot: [({ step, answer }) => shootStep(step, answer)],
   degasBefore: [pot],
   degasAfter: [pot],
-  cook: [({ state, step, answer, units }) => cookStep(state, step, answer, units)],
+  cook: [({ state, step, answer }) => cookStep(state, step, answer)],
   stir: [stirThenNext, stirEarly],
   draw: [matchAgain, drawNow],
   pour: [({ step, answer, now }) => pourStep(step, answer, now)],
@@ -161,8 +165,7 @@ export function advise(
   const step = all[0] ?? null;
   if (!step || !answer) return step;
   const done = plan ? given(plan, notes) : null;
-  const { units } = state.snapshot;
-  const advising: Advising = { state, all, step, answer, plan, done, now, units };
+  const advising: Advising = { state, all, step, answer, plan, done, now };
   for (const adviser of [inEarly, ...(ADVISERS[step.key] ?? [])]) {
     const advised = adviser(advising);
     if (advised) return advised;

@@ -1,10 +1,10 @@
 import { hasTop } from '../build/build.ts';
 import { closingAct } from '../mould/closure.ts';
 import { unloaded } from './guard/mould.ts';
+import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
 import type { InjectorState } from './state/injector.ts';
 import { coolingOf, type MouldState } from './state/mould.ts';
-import type { RunState, SessionState } from './state.ts';
 import type { Send } from './step.ts';
 import { cavitiesOfDraw } from './steps/filling.ts';
 import { injectorOf, inStep, isTrialNext, runInHand, wants } from './steps/work.ts';

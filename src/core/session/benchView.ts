@@ -1,9 +1,9 @@
-import type { ShopUnits } from '../quantity/units.ts';
 import { say } from '../quantity/format.ts';
-import type { MouldState } from './state/mould.ts';
+import type { ShopUnits } from '../quantity/units.ts';
+import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
 import type { InjectorState } from './state/injector.ts';
-import type { RunState, SessionState } from './state.ts';
+import type { MouldState } from './state/mould.ts';
 import type { Step } from './step.ts';
 import { cupsInHand } from './steps/cupsInHand.ts';
 import { freeMould, injectorOf, inStep, type Turn } from './steps/work.ts';

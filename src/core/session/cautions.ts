@@ -1,4 +1,4 @@
-import { degrees } from '../quantity/index.ts';
+import { joined, phrase, type Phrase, saidHeat } from '../quantity/phrase.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import type { SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
@@ -9,8 +9,8 @@ import { EYE } from './words.ts';
 export interface HeatCaution {
   cup: string;
   level: 'ceiling' | 'alarm';
-  sentence: string;
-  act: string;
+  sentence: Phrase;
+  act: Phrase;
 }
 
 /** A reading older than this, s, gives way to what is reckoned of the cup since. */
@@ -44,7 +44,6 @@ export function heatCautions(
   answer: HeatAnswer | null,
   now: number,
 ): HeatCaution[] {
-  const { units } = state.snapshot;
   return [...state.cups.values()]
     .filter((cup) => cup.charges > 0)
     .flatMap((cup): HeatCaution[] => {
@@ -52,15 +51,17 @@ export function heatCautions(
       if (!at) return [];
       const heat = at.smokes
         ? `${cup.letter} smokes`
-        : `${cup.letter} is ${at.read ? '' : 'reckoned at '}${degrees(at.celsius, units)}`;
+        : phrase`${cup.letter} is ${at.read ? '' : 'reckoned at '}${saidHeat(at.celsius)}`;
       if (at.smokes || at.celsius >= cup.limits.alarm) {
         return [
           {
             cup: cup.key,
             level: 'alarm',
-            sentence:
-              `${heat}${at.smokes ? '' : `: it breaks down at ${degrees(cup.limits.alarm, units)}`}. ` +
-              'Stop heating.',
+            sentence: joined([
+              heat,
+              at.smokes ? '' : phrase`: it breaks down at ${saidHeat(cup.limits.alarm)}`,
+              '. Stop heating.',
+            ]),
             act:
               `Get ${cup.letter} outside and leave until the air is clear: scorched PVC gives off ` +
               `hydrogen chloride. ${SAFETY}`,
@@ -72,7 +73,7 @@ export function heatCautions(
         {
           cup: cup.key,
           level: 'ceiling',
-          sentence: `${heat}, over its ${degrees(cup.limits.ceiling, units)}: out of the oven, stir, air.`,
+          sentence: phrase`${heat}, over its ${saidHeat(cup.limits.ceiling)}: out of the oven, stir, air.`,
           act: `It yellows from here: use ${cup.letter} for a dark colour, or blend it. ${SAFETY}`,
         },
       ];

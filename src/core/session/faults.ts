@@ -1,16 +1,14 @@
-import type { Stage } from '../build/build.ts';
-import { cored, hasTop, isJudged, jointed } from '../build/build.ts';
-import type { LineWanted } from '../build/build.ts';
-import type { ShopUnits } from '../quantity/index.ts';
-import { degrees, degreesApart } from '../quantity/index.ts';
+import { cored, hasTop, isJudged, jointed, type LineWanted, type Stage } from '../build/build.ts';
+import { insertOf } from '../build/inserts/index.ts';
+import { degrees, degreesApart } from '../quantity/format.ts';
+import type { ShopUnits } from '../quantity/units.ts';
 
 /** What a stage is, as far as its faults go. */
 const TRAITS = {
   laminated: hasTop,
   mixed: (stage: Stage) => stage.layers.length > 1,
   judged: isJudged,
-  shell: (stage: Stage) => stage.makes === 'shell',
-  tail: (stage: Stage) => stage.makes === 'tail',
+  shell: (stage: Stage) => insertOf(stage.makes)?.hollow === true,
   cored,
   jointed,
   poured: (stage: Stage) => stage.pours.length > 0,

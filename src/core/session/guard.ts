@@ -1,6 +1,14 @@
-import { Z80 } from '../heat/index.ts';
-import { RUNS, VISCOSITY } from '../material/index.ts';
-import { degrees, degreesApart, say, sayFlake } from '../quantity/index.ts';
+import { Z80 } from '../heat/forecast.ts';
+import { RUNS, VISCOSITY } from '../material/viscosity.ts';
+import {
+  joined,
+  phrase,
+  type Phrase,
+  saidAmount,
+  saidApart,
+  saidFlake,
+  saidHeat,
+} from '../quantity/phrase.ts';
 import { bleeding, missingIngredients, strangeFlake } from './colouring.ts';
 import { heatCups } from './guard/cups.ts';
 import type { Warning } from './guard/warnings.ts';
@@ -17,26 +25,28 @@ interface Drawing {
   /** its reading, or what is foreseen of it for the draw; null where neither is known */
   reading: { at: number; celsius: number; low: number; high: number } | null;
 }
-type Wrong = (drawing: Drawing) => string | null;
+type Wrong = (drawing: Drawing) => Phrase | null;
 
 const unread: Wrong = ({ cup, reading }) => (reading ? null : `${cup.letter} has not been read.`);
 const stale: Wrong = ({ state, cup, now, reading }) =>
   reading && now - reading.at > state.snapshot.bench.stale * 1000
     ? `${cup.letter} was read ${Math.round((now - reading.at) / 1000)} s ago; it has cooled since.`
     : null;
-const cold: Wrong = ({ state, cup, window, reading }) =>
+const cold: Wrong = ({ cup, window, reading }) =>
   reading && reading.high < window.low
-    ? `${cup.letter} is ${degreesApart(window.low - reading.celsius, state.snapshot.units)} under the window.`
+    ? phrase`${cup.letter} is ${saidApart(window.low - reading.celsius)} under the window.`
     : null;
-const hot: Wrong = ({ state, cup, window, reading }) =>
+const hot: Wrong = ({ cup, window, reading }) =>
   reading && reading.low > window.high
-    ? `${cup.letter} is ${degreesApart(reading.celsius - window.high, state.snapshot.units)} over the window.`
+    ? phrase`${cup.letter} is ${saidApart(reading.celsius - window.high)} over the window.`
     : null;
-const unfused: Wrong = ({ state, cup }) =>
+const unfused: Wrong = ({ cup }) =>
   cup.fused
     ? null
-    : `${cup.letter} has not been seen at ` +
-      `${say(cup.limits.fusion, 'temperature', state.snapshot.units)} or clear since it was charged.`;
+    : joined([
+        phrase`${cup.letter} has not been seen at ${saidAmount(cup.limits.fusion, 'temperature')} `,
+        'or clear since it was charged.',
+      ]);
 const uncoloured: Wrong = ({ cup }) =>
   cup.coloured ? null : `${cup.letter} is not marked as coloured.`;
 const forgotten: Wrong = ({ state, cup }) => {
@@ -50,11 +60,11 @@ const bleeds: Wrong = ({ state, cup, reading }) => {
     (material) => reading && reading.celsius > material.heat - 2,
   );
   if (weak.length === 0) return null;
-  const stands = degrees(Math.min(...weak.map((material) => material.heat)), state.snapshot.units);
-  return (
-    `${cup.letter} is too hot for ${weak.map((material) => material.name).join(', ')}: ` +
-    `${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${stands}, and bleeds.`
-  );
+  const stands = saidHeat(Math.min(...weak.map((material) => material.heat)));
+  return joined([
+    `${cup.letter} is too hot for ${weak.map((material) => material.name).join(', ')}: `,
+    phrase`${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${stands}, and bleeds.`,
+  ]);
 };
 const stirred: Wrong = ({ cup }) =>
   cup.degassed && cup.stirs >= STIRS[cup.degas]
@@ -64,12 +74,12 @@ const stirred: Wrong = ({ cup }) =>
 
 /** Flake of other sizes than the mix wants, one by one. */
 const otherFlakes = ({ state, cup }: Drawing): Warning[] => {
-  const { colour, units } = state.snapshot;
-  return strangeFlake(cup, colour.materials).map(({ what, size, wanted }) => ({
+  return strangeFlake(cup, state.snapshot.colour.materials).map(({ what, size, wanted }) => ({
     code: 'otherFlake',
-    sentence:
-      `${cup.letter} has ${what} in it, ${sayFlake(size, units)}; its mix wants ` +
-      `${sayFlake(wanted, units)}. Is that meant?`,
+    sentence: joined([
+      phrase`${cup.letter} has ${what} in it, ${saidFlake(size)}; its mix wants `,
+      phrase`${saidFlake(wanted)}. Is that meant?`,
+    ]),
   }));
 };
 
@@ -104,7 +114,6 @@ function apartWarnings(
   foreseen: ForeseenHeats,
 ): Warning[] {
   if (run.stage.layers.length < 2) return [];
-  const { units } = state.snapshot;
   const heats = cups.flatMap((cup) => foreseen.get(cup.key)?.celsius ?? []);
   const gap =
     heats.length === cups.length && cups.length > 0
@@ -115,18 +124,20 @@ function apartWarnings(
   if (gap !== null && gap > allowed)
     out.push({
       code: 'unmatched',
-      sentence:
-        `${cups.map((cup) => cup.letter).join(' and ')} are ${degreesApart(gap, units)} ` +
-        `apart; ${degreesApart(allowed, units)} is allowed.`,
+      sentence: joined([
+        phrase`${cups.map((cup) => cup.letter).join(' and ')} are ${saidApart(gap)} apart; `,
+        phrase`${saidApart(allowed)} is allowed.`,
+      ]),
     });
   if (run.job.colourway.line === 'soft') return out;
   for (const cup of cups.filter((other) => other.runs !== 'alike')) {
     const by = Math.abs(Math.log2(RUNS[cup.runs])) * VISCOSITY.halves;
     out.push({
       code: 'runsApart',
-      sentence:
-        `${cup.letter} runs ${cup.runs} on the blade: ${degreesApart(by, units)} ` +
+      sentence: joined([
+        phrase`${cup.letter} runs ${cup.runs} on the blade: ${saidApart(by)} `,
         `${cup.runs === 'thicker' ? 'hotter' : 'cooler'} would even it.`,
+      ]),
     });
   }
   return out;

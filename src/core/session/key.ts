@@ -1,4 +1,5 @@
-import type { Step } from './step.ts';
+import type { SaidStep } from './step.ts';
+import { isOf } from './stepKinds.ts';
 
 /**
  * ms after its meaning changed in which a press of the big key is taken as meant for what it said
@@ -7,7 +8,7 @@ import type { Step } from './step.ts';
 export const THUMB = 1500;
 
 /** What a press of the big key would do, apart from seconds that count down beside it. */
-export const meaningOf = (step: Step | null): string =>
+export const meaningOf = (step: SaidStep | null): string =>
   step
     ? [
         step.key,
@@ -25,10 +26,10 @@ export const meaningOf = (step: Step | null): string =>
  * @param possible every step that can be done now
  */
 export function pressMeans(
-  shown: Step | null,
-  was: { step: Step | null; ago: number } | null,
-  possible: readonly Step[],
-): Step | 'refused' | null {
+  shown: SaidStep | null,
+  was: { step: SaidStep | null; ago: number } | null,
+  possible: readonly SaidStep[],
+): SaidStep | 'refused' | null {
   if (!shown) return null;
   if (!was?.step || was.ago > THUMB || meaningOf(was.step) === meaningOf(shown)) return shown;
   const before = was.step;
@@ -41,18 +42,8 @@ export function pressMeans(
   );
 }
 
-/** Steps that press while another has the key: shown beside it, in their order, and named. */
-const URGENT = new Set<Step['key']>([
-  'hold',
-  'topOff',
-  'secondLook',
-  'stir',
-  'open',
-  'shoot',
-  'empty',
-]);
-/** What waits while something in hand keeps the key. */
-export const queueOf = (all: readonly Step[]): Step[] =>
+/** What presses while something in hand keeps the key. */
+export const queueOf = (all: readonly SaidStep[]): SaidStep[] =>
   all[0] && (all[0].key === 'mark' || all[0].key === 'load')
-    ? all.slice(1).filter((step) => URGENT.has(step.key))
+    ? all.slice(1).filter((step) => isOf(step, 'pressing'))
     : [];

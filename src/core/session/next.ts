@@ -1,103 +1,71 @@
-import { clock } from '../quantity/index.ts';
-import { type Cooling, coolingOf, type MouldState } from './state/mould.ts';
-import type { RunState, SessionState } from './state.ts';
+import { isShot } from '../build/build.ts';
+import { heatCups } from './guard/cups.ts';
+import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
-import { emptySteps } from './steps/empty.ts';
-import {
-  canShoot,
-  cupSteps,
-  freeMould,
-  injectorOf,
-  metalSteps,
-  mouldSteps,
-  ovenSteps,
-  rackSteps,
-  runInHand,
-  shotSteps,
-  trialSteps,
-} from './steps/index.ts';
-import { moreSteps, shortSteps } from './steps/more.ts';
-
-const beginStep: Step = {
-  key: 'resume',
-  target: 'session',
-  sentence: 'All laid out? Begin the session',
-  detail: 'The session’s clock starts now.',
-  label: 'Begin',
-  send: { kind: 'opened', payload: {} },
-};
-const resumeStep: Step = {
-  key: 'resume',
-  target: 'session',
-  sentence: 'Broken off. Take it up again: everything is cold',
-  detail:
-    'Readings and warmed metal from before no longer count; the session’s clock stands still until then.',
-  label: 'Take it up again',
-  send: { kind: 'resumed', payload: {} },
-};
-/** What is to be done where nothing is being shot. */
-const IDLE: Record<SessionState['phase']['is'], Step[] | null> = {
-  new: [beginStep],
-  running: null,
-  'broken off': [resumeStep],
-  finished: [],
-};
+import { isOf } from './stepKinds.ts';
+import { atBench, type AtBench, type Decide } from './steps/atBench.ts';
+import { matchPour } from './steps/cups/match.ts';
+import { recharge } from './steps/cups/recharge.ts';
+import { canShoot } from './steps/filling.ts';
+import { STEPS } from './steps/index.ts';
+import { moreInserts } from './steps/session/more.ts';
+import { injectorOf } from './steps/work.ts';
 
 /** What a run's cups and metal want, in the order makers do it. */
-const PREPARE: Step['key'][] = [
-  'wake',
-  'dose',
-  'degasCold',
-  'cook',
-  'degasBefore',
-  'colour',
-  'degasAfter',
-  'clean',
-  'warmInjector',
-  'readRoom',
-  'readMould',
-  'warmMould',
+const PREPARE: Decide[] = [
+  STEPS.wake,
+  STEPS.dose,
+  STEPS.degasCold,
+  STEPS.cook,
+  STEPS.degasBefore,
+  STEPS.colour,
+  STEPS.degasAfter,
+  STEPS.clean,
+  STEPS.warmInjector,
+  STEPS.readRoom,
+  STEPS.readMould,
+  STEPS.warmMould,
 ];
-const prepareSteps = (state: SessionState, run: RunState, now: number): Step[] =>
-  [...cupSteps(state, run), ...metalSteps(state, run, now)].sort(
-    (one, other) => PREPARE.indexOf(one.key) - PREPARE.indexOf(other.key),
-  );
+/** From a free mould to what is poured into it by hand, where nothing is shot. */
+const POUR: Decide[] = [STEPS.load, STEPS.close, recharge, matchPour, STEPS.pour];
+/** From a free mould to the draw, the match last because it goes stale in seconds. */
+const LADE: Decide[] = [matchPour, STEPS.pour, STEPS.load, STEPS.close, STEPS.top];
+const DRAW: Decide[] = [recharge, STEPS.match, STEPS.draw];
 
-const coolStep = (mould: MouldState, phase: Cooling, now: number): Step => ({
-  key: 'cool',
-  target: mould.key,
-  sentence: `${mould.mould.name} opens in ${clock((phase.readyAt - now) / 1000)}`,
-  detail:
-    !phase.looked && phase.lookAt > now
-      ? `Look at its sprue again in ${clock((phase.lookAt - now) / 1000)}.`
-      : 'Nothing to do by hand until then.',
-  label: 'Open it now',
-  until: phase.readyAt,
-  send: { kind: 'mouldOpened', payload: { mould: mould.key } },
-});
-/** Moulds that only cool, the soonest ready first. */
-const coolSteps = (state: SessionState, now: number): Step[] =>
-  [...state.moulds.values()]
-    .flatMap((mould) => {
-      const phase = coolingOf(mould);
-      return phase && phase.readyAt > now ? [{ mould, phase }] : [];
-    })
-    .sort((one, other) => one.phase.readyAt - other.phase.readyAt)
-    .map(({ mould, phase }) => coolStep(mould, phase, now));
+const decided = (bench: AtBench, kinds: readonly Decide[]): Step[] =>
+  kinds.flatMap((decide) => decide(bench));
 
-const finishStep = (state: SessionState): Step => {
-  const shots = [...state.shots.values()].filter(
-    (shot) => !shot.trial && shot.stage.makes === 'bait',
-  ).length;
-  return {
-    key: 'finish',
-    target: 'session',
-    sentence: `All ${shots} shots are on the rack. Finish and count`,
-    detail: 'Good baits go to their lines, what is over to stock. Switch off plates and guns.',
-    label: 'Finish the session',
-    send: { kind: 'finished', payload: {} },
-  };
-};
+/** Steps of several kinds, thing by thing in the order the bench has them. */
+function thingByThing(bench: AtBench, things: Iterable<string>, kinds: readonly Decide[]): Step[] {
+  const at = new Map([...things].map((thing, i) => [thing, i]));
+  const rank = ({ target }: Step): number => at.get(target) ?? 0;
+  return decided(bench, kinds).sort((one, other) => rank(one) - rank(other));
+}
+
+/** From a free mould to the shot, or to what is poured into it. */
+function shotSteps(bench: AtBench): Step[] {
+  const { state, run, turn } = bench;
+  if (!run || !turn) return [];
+  if (!isShot(turn.run.stage)) return decided(bench, POUR);
+  if (!injectorOf(state, turn.run)) return [];
+  const before = decided(bench, LADE);
+  if (canShoot(state, turn)) return [...before, ...STEPS.shoot(bench)];
+  // A cup in the oven cannot be drawn from: what is done meanwhile is not the match.
+  const inOven = heatCups(state, turn.run).some((cup) => cup.inOven);
+  return [...before, ...decided(bench, inOven ? [recharge] : DRAW)];
+}
+/** What the run in hand wants next: what it came short of, else its cups and metal, then its shot. */
+function runSteps(bench: AtBench, isDrawn: boolean): Step[] {
+  if (!bench.run) return [];
+  const short = moreInserts(bench);
+  if (short.length > 0) return short;
+  return [...decided(bench, PREPARE), ...(isDrawn ? [] : shotSteps(bench))];
+}
+/** Shooting what is in the barrels: it cools there, so it comes before anything new. */
+function drawnSteps(bench: AtBench): Step[] {
+  const { state, turn } = bench;
+  return turn && injectorOf(state, turn.run)?.load && canShoot(state, turn) ? shotSteps(bench) : [];
+}
 
 /** What is in hand keeps the key until it is done or left; everything else waits its turn after it. */
 function heldFirst({ focus }: SessionState, steps: Step[]): Step[] {
@@ -107,58 +75,35 @@ function heldFirst({ focus }: SessionState, steps: Step[]): Step[] {
   return held > 0 ? [steps[held]!, ...steps.filter((_, i) => i !== held)] : steps;
 }
 
-/** What a run wants next: what it came short of, else its cups and metal, then its shot. */
-function runSteps(state: SessionState, run: RunState, drawn: boolean, now: number): Step[] {
-  const short = shortSteps(state, run);
-  if (short.length > 0) return short;
-  const turn = freeMould(state, run);
-  return [...prepareSteps(state, run, now), ...(turn && !drawn ? shotSteps(state, turn, now) : [])];
-}
-
-/** Shooting what is in the barrels: it cools there, so it comes before anything new. */
-function drawnSteps(state: SessionState, run: RunState, now: number): Step[] {
-  const turn = freeMould(state, run);
-  return turn && injectorOf(state, turn.run)?.load && canShoot(state, turn)
-    ? shotSteps(state, turn, now)
-    : [];
-}
-
 /**
  * Everything that could be done now, the most pressing first. The order is the trade's: what is
  * under pressure, then what is drawn and cooling in the barrels, then what is ready to open, then
  * the next mould.
  */
 export function steps(state: SessionState, now: number): Step[] {
-  const idle = IDLE[state.phase.is];
-  if (idle) return idle;
-  const byMould = [...state.moulds.values()].flatMap((mould) => mouldSteps(state, mould, now));
-  const pick = (...keys: Step['key'][]) => byMould.filter((step) => keys.includes(step.key));
-  const run = runInHand(state);
-  const drawn = run ? drawnSteps(state, run, now) : [];
-  const oven = ovenSteps(state, now);
-  const racks = rackSteps(state);
-  const cooling = coolSteps(state, now);
+  const bench = atBench(state, now);
+  if (state.phase.is !== 'running') return STEPS.resume(bench);
+  const moulds = [...state.moulds.keys()];
+  const drawn = drawnSteps(bench);
   const all = [
-    ...pick('hold', 'topOff'),
+    ...thingByThing(bench, moulds, [STEPS.hold, STEPS.topOff]),
     ...drawn,
-    ...oven.out,
-    ...pick('secondLook'),
-    ...emptySteps(state),
-    ...pick('open', 'mark', 'sprue'),
-    ...racks,
-    ...trialSteps(state),
-    ...(run ? runSteps(state, run, drawn.length > 0, now) : []),
-    ...oven.heating,
-    ...cooling,
+    ...STEPS.stir(bench),
+    ...STEPS.secondLook(bench),
+    ...STEPS.empty(bench),
+    ...thingByThing(bench, moulds, [STEPS.open, STEPS.mark, STEPS.sprue]),
+    ...thingByThing(bench, state.shots.keys(), [STEPS.keep, STEPS.tip, STEPS.rack]),
+    ...STEPS.trial(bench),
+    ...runSteps(bench, drawn.length > 0),
+    ...STEPS.heating(bench),
+    ...STEPS.cool(bench),
   ];
-  const left = [oven.heating, byMould, cooling, racks].some((some) => some.length > 0);
-  return heldFirst(state, run || left ? all : [...all, ...moreSteps(state), finishStep(state)]);
+  const left = bench.run !== null || all.some((step) => isOf(step, 'finishes'));
+  return heldFirst(state, left ? all : [...all, ...STEPS.more(bench), ...STEPS.finish(bench)]);
 }
-
 /** The one thing to do now. A step merely waiting comes after anything for the hands. */
-export function nextStep(state: SessionState, now: number): Step | null {
-  return steps(state, now)[0] ?? null;
-}
+export const nextStep = (state: SessionState, now: number): Step | null =>
+  steps(state, now)[0] ?? null;
 
 /** The next countdown to run out, for the clock line. */
 export function nextDue(state: SessionState): { at: number; what: string } | null {

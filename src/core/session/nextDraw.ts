@@ -1,37 +1,15 @@
-import { runInHand, freeMould, warmingDue } from './steps/index.ts';
 import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
-import type { StepKey } from './stepKinds.ts';
+import { dataOf, type StepKey } from './stepKinds.ts';
+import { warmingDue } from './steps/moulds/warming.ts';
+import { freeMould, runInHand } from './steps/work.ts';
 
-/** s of hands each step takes before a draw, as makers' hands usually do (judgements). */
-const TAKES: Partial<Record<StepKey, number>> = {
-  warmMould: 45,
-  readMould: 12,
-  readRoom: 8,
-  warmInjector: 20,
-  clean: 45,
-  colour: 75,
-  dose: 45,
-  load: 30,
-  close: 20,
-  top: 5,
-  open: 12,
-  mark: 12,
-  sprue: 10,
-  rack: 12,
-  keep: 15,
-  empty: 20,
-  secondLook: 8,
-  topOff: 8,
-  hold: 8,
-  pour: 20,
-};
 /** Steps that hands have between a mould that opens and its next draw. */
 const TURN: readonly StepKey[] = ['open', 'mark', 'sprue', 'rack', 'close', 'top'];
 
 /** s that a list of steps takes hands. */
 const takes = (keys: readonly StepKey[]): number =>
-  keys.reduce((sum, key) => sum + (TAKES[key] ?? 0), 0);
+  keys.reduce((sum, key) => sum + dataOf(key).takes, 0);
 
 /** s a step takes; of a mould that is warmed, what the plate takes from what it is now. */
 function takesNow(state: SessionState, { key, target }: Step, now: number): number {

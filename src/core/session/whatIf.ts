@@ -1,13 +1,15 @@
-import { density, GRADES, PLASTISOL } from '../material/index.ts';
+import { GRADES } from '../material/grade.ts';
+import { density, PLASTISOL } from '../material/plastisol.ts';
 import { barrelHeat } from './effects/barrelHeat.ts';
-import { mouldHeat, roomOf, shotHeatOf } from './effects/mouldHeat.ts';
+import { mouldHeat, shotHeatOf } from './effects/mouldHeat.ts';
+import { roomOf } from './effects/mouldLoss.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import { heatCups } from './guard/cups.ts';
 import { ovenOf } from './heatNotes.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
 import type { Step } from './step.ts';
-import type { StepKey } from './stepKinds.ts';
+import { dataOf } from './stepKinds.ts';
 
 /** A step at the bench that is asked of the Heat screen. */
 interface Asking {
@@ -82,26 +84,6 @@ const WHAT_IFS = {
   open: metal,
 } satisfies Record<string, (asking: Asking) => Given>;
 
-/** Which what-if a step asks for; a step without one has none. */
-const ASKS: Partial<Record<StepKey, keyof typeof WHAT_IFS>> = {
-  cook: 'burst',
-  stir: 'burst',
-  heating: 'burst',
-  match: 'match',
-  draw: 'match',
-  degasCold: 'degas',
-  degasBefore: 'degas',
-  degasAfter: 'degas',
-  warmMould: 'metal',
-  warmInjector: 'barrel',
-  shoot: 'barrel',
-  load: 'joint',
-  hold: 'open',
-  topOff: 'open',
-  cool: 'open',
-  open: 'open',
-};
-
 /**
  * Where the Heat screen answers for a step, with the step's own values in place; null when heat has
  * no part in it.
@@ -111,7 +93,7 @@ export function whatIf(
   run: RunState | null,
   { step, answer, now }: { step: Step; answer: HeatAnswer | null; now: number },
 ): string | null {
-  const asks = ASKS[step.key];
+  const asks = dataOf(step.key).whatIf;
   if (!asks) return null;
   return address(asks, WHAT_IFS[asks]({ state, run, step, answer, now }));
 }

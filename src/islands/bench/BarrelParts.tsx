@@ -1,7 +1,7 @@
 import type { Layer } from '@/core/build/index.ts';
 import { place } from '@/core/build/index.ts';
 import type { rigOf } from '@/core/plan/index.ts';
-import type { RunState, Step } from '@/core/session/index.ts';
+import type { RunState, SaidStep } from '@/core/session/index.ts';
 import { barrelName, PULSE } from '@/core/session/index.ts';
 
 type Rig = NonNullable<ReturnType<typeof rigOf>>;
@@ -210,7 +210,7 @@ export function Yoke({
   pulse,
 }: {
   drawn: Drawn;
-  pulse: Step['pulse'];
+  pulse: SaidStep['pulse'];
 }) {
   if (!several) return null;
   const { yoked, injector } = rig;

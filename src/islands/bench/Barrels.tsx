@@ -2,7 +2,13 @@ import { type Drawn, MIDDLE, Barrel, Block, Yoke } from './BarrelParts.tsx';
 import { useEffect, useState } from 'react';
 import { density } from '@/core/material/index.ts';
 import { rigOf } from '@/core/plan/index.ts';
-import type { CupState, InjectorState, MouldState, RunState, Step } from '@/core/session/index.ts';
+import type {
+  CupState,
+  InjectorState,
+  MouldState,
+  RunState,
+  SaidStep,
+} from '@/core/session/index.ts';
 import { layerCupKey } from '@/core/session/index.ts';
 import { contentsOf } from '@/core/session/index.ts';
 
@@ -12,7 +18,7 @@ interface Props {
   cups: Map<string, CupState>;
   mould: MouldState | null;
   /** plungers pushed in turn, when that is what is to be done now */
-  pulse: Step['pulse'];
+  pulse: SaidStep['pulse'];
   onTop: () => void;
 }
 

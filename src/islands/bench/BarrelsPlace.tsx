@@ -4,7 +4,7 @@ import {
   type BenchView,
   type HeatAnswer,
   type SessionState,
-  type Step,
+  type SaidStep,
 } from '@/core/session/index.ts';
 import { BarrelClock } from './BarrelClock.tsx';
 import { Barrels } from './Barrels.tsx';
@@ -14,7 +14,7 @@ import { Place } from './Place.tsx';
 interface Props extends Pick<BenchView, 'run' | 'injector' | 'turn'> {
   state: SessionState;
   answer: HeatAnswer | null;
-  step: Step | null;
+  step: SaidStep | null;
   now: number;
   tall: boolean;
   onMain: () => void;

@@ -1,12 +1,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { AnyEvent, BenchView, Send, Snapshot, Step } from '@/core/session/index.ts';
+import type { AnyEvent, BenchView, Send, SaidStep, Snapshot } from '@/core/session/index.ts';
 import {
   advise,
   benchView,
   cupInPot,
-  gaugeSays,
+  gaugeSaid,
   heatCautions,
   queueOf,
+  sayStep,
   readNext,
   runInHand,
   steps,
@@ -53,12 +54,20 @@ function useAdvice(id: number, { state }: Session) {
   const { answer, plan } = useHeat(state, id, inHand);
   const all = steps(state, now);
   const step = advise(state, all, { answer, plan, notes: state.heat, now });
-  return { now, inHand, answer, all, step, view: benchView(state, inHand) };
+  const { units } = state.snapshot;
+  return {
+    now,
+    inHand,
+    answer,
+    all: all.map((one) => sayStep(one, units)),
+    step: step && sayStep(step, units),
+    view: benchView(state, inHand),
+  };
 }
 type Advice = ReturnType<typeof useAdvice>;
 
 /** What is open over the bench, and what opens it. */
-function useOpen(step: Step | null, { cups }: BenchView, back: () => void) {
+function useOpen(step: SaidStep | null, { cups }: BenchView, back: () => void) {
   const [panel, setPanel] = useState<Open>(null);
   return {
     panel,
@@ -73,7 +82,7 @@ function useOpen(step: Step | null, { cups }: BenchView, back: () => void) {
 }
 
 /** What a press of the big key does: it opens what the step wants typed, or records the step. */
-function doStep(does: Step, open: (panel: Open) => void, send: (what: Send) => void): void {
+function doStep(does: SaidStep, open: (panel: Open) => void, send: (what: Send) => void): void {
   if (does.open === 'trial') open({ what: 'trial', mould: does.target });
   else if (does.read) open({ what: 'read', kind: does.read.kind, key: does.read.key });
   else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
@@ -84,7 +93,7 @@ function withGauge(id: number, { state }: Session, { step, now }: Advice, device
   const inPot = cupInPot(state, step);
   const gauge = inPot ? heard(devices, { kind: 'gauge', session: id, now, key: 'pot' }) : null;
   return step && inPot && gauge !== null
-    ? { ...step, detail: `${gaugeSays(state, inPot, gauge)} ${step.detail}` }
+    ? { ...step, detail: `${gaugeSaid(state, inPot, gauge)} ${step.detail}` }
     : step;
 }
 
@@ -158,7 +167,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       <BenchHead name={name} state={state} now={now} onKeys={() => open('keys')} />
       <BenchNotices {...session} />
       {heatCautions(state, answer, now).map((heatCaution) => (
-        <HotCup key={heatCaution.cup} caution={heatCaution} />
+        <HotCup key={heatCaution.cup} caution={heatCaution} units={state.snapshot.units} />
       ))}
       <main
         className={

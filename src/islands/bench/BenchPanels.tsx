@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import type { HeatAnswer, Send, SessionState, Step } from '@/core/session/index.ts';
+import type { HeatAnswer, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import { heatNow } from '@/core/session/index.ts';
 import { Instruments } from './Instruments.tsx';
 import { Change, Colouring, CupPanel, Keys, OtherSteps, TrialCard, Trouble } from './panels.ts';
@@ -20,7 +20,7 @@ interface Props extends Pick<ReturnType<typeof useDevices>, 'devices'> {
   panel: Open;
   state: SessionState;
   answer: HeatAnswer | null;
-  step: Step | null;
+  step: SaidStep | null;
   now: number;
   deviceWrong: ReturnType<typeof useDevices>['wrong'];
   putDevice: ReturnType<typeof useDevices>['place'];

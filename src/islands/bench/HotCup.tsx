@@ -1,7 +1,14 @@
+import { type ShopUnits, spoken } from '@/core/quantity/index.ts';
 import type { HeatCaution } from '@/core/session/index.ts';
 
 /** A cup too hot, across the whole bench: which, how hot, what to do. */
-export function HotCup({ caution: { cup, level, sentence, act } }: { caution: HeatCaution }) {
+export function HotCup({
+  caution: { cup, level, sentence, act },
+  units,
+}: {
+  caution: HeatCaution;
+  units: ShopUnits;
+}) {
   return (
     <div
       role="alert"
@@ -23,8 +30,10 @@ export function HotCup({ caution: { cup, level, sentence, act } }: { caution: He
         />
       </svg>
       <div className="min-w-0">
-        <p className="text-[clamp(22px,2.4vw,30px)] font-bold leading-tight">{sentence}</p>
-        <p className="text-ink">{act}</p>
+        <p className="text-[clamp(22px,2.4vw,30px)] font-bold leading-tight">
+          {spoken(sentence, units)}
+        </p>
+        <p className="text-ink">{spoken(act, units)}</p>
       </div>
     </div>
   );

@@ -1,5 +1,5 @@
 import { says, metalSays, CHANNEL, EMPTY_TAIL } from './mouldSays.tsx';
-import { stageLayers } from '@/core/build/index.ts';
+import { insertOf, stageLayers } from '@/core/build/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type {
   MouldForecast,
@@ -10,7 +10,7 @@ import type {
 } from '@/core/session/index.ts';
 import { FAULTS } from '@/core/session/index.ts';
 import type { Drawn } from '@/ui/dress.ts';
-import { drawLayers } from '@/ui/dress.ts';
+import { drawLayers, withInsert } from '@/ui/dress.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { layerCup } from '@/core/session/index.ts';
 
@@ -25,25 +25,20 @@ function liesIn(state: SessionState, run: RunState | undefined) {
       drawLayers(run?.stage.pours.filter((pour) => keys.includes(pour.key)) ?? [], (layer) =>
         colour(layer.key),
       ),
-    // An insert is drawn over a body that fills the whole cavity round it, and under a core that
-    // lies in it.
     /**
      * laid in, nothing shot on to it yet: a shell's channel is open, and so is a tail still to come
      */
-    laid:
-      maker?.makes === 'shell'
-        ? [
-            ...insert,
-            ...(run!.stage.layers.some((layer) => layer.place === 'coreTail') ? [EMPTY_TAIL] : []),
-            CHANNEL,
-          ]
-        : insert,
-    full: (turned: boolean, withInsert: boolean): Drawn[] => {
+    laid: insertOf(maker?.makes)?.hollow
+      ? [
+          ...insert,
+          ...(run!.stage.layers.some((layer) => layer.place === 'coreTail') ? [EMPTY_TAIL] : []),
+          CHANNEL,
+        ]
+      : insert,
+    full: (turned: boolean, isIn: boolean): Drawn[] => {
       const layers = run ? drawLayers(stageLayers(run.stage), (layer) => colour(layer.key)) : [];
       const shown = turned ? flip(layers) : layers;
-      return maker?.makes === 'tail'
-        ? [...shown, ...(withInsert ? insert : [])]
-        : [...(withInsert ? insert : []), ...shown];
+      return withInsert(maker?.makes, isIn ? insert : [], shown);
     },
     first: run ? colour(stageLayers(run.stage)[0]?.key ?? '') : null,
   };

@@ -3,7 +3,7 @@ import type {
   HeatAnswer,
   MouldState,
   SessionState,
-  Step,
+  SaidStep,
 } from '@/core/session/index.ts';
 import { MarkGrid } from './MarkGrid.tsx';
 import { BenchMould } from './Moulds.tsx';
@@ -12,7 +12,7 @@ import { Place } from './Place.tsx';
 interface Props extends Pick<BenchView, 'run' | 'moulds' | 'runOf'> {
   state: SessionState;
   answer: HeatAnswer | null;
-  step: Step | null;
+  step: SaidStep | null;
   now: number;
   /** whose cavities are being marked, and which of them has the keys */
   marking: MouldState | undefined;

@@ -1,5 +1,5 @@
 import type { Send } from '@/core/session/index.ts';
-import { anyTime, steps } from '@/core/session/index.ts';
+import { anyTime, sayStep, steps } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import type { Panel } from './panel.ts';
 
@@ -11,7 +11,7 @@ export function OtherSteps({
   onClose,
   onRead,
 }: Panel & { now: number; onRead: (target: { kind: string; key: string }) => void }) {
-  const all = steps(state, now);
+  const all = steps(state, now).map((step) => sayStep(step, state.snapshot.units));
   const free = anyTime(state);
   const places = [...new Set(free.map((other) => other.place))];
   const go = (send: Send) => {

@@ -1,12 +1,12 @@
 import { forwardRef } from 'react';
 import { clock } from '@/core/quantity/index.ts';
-import type { Send, Step } from '@/core/session/index.ts';
+import type { Send, SaidStep } from '@/core/session/index.ts';
 import { SAFETY } from '@/core/session/index.ts';
 
 interface Props {
-  step: Step | null;
+  step: SaidStep | null;
   /** what waits while something in hand keeps the key */
-  queue: Step[];
+  queue: SaidStep[];
   /** a press was just refused: the key had changed under the thumb */
   flash: boolean;
   /** it changed a moment ago, and not by this hand: a press may still mean what it said before */

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Step } from '@/core/session/index.ts';
+import type { SaidStep } from '@/core/session/index.ts';
 import { meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
 
 /** How long the big key flashes when a press is refused, ms. */
@@ -10,16 +10,21 @@ const FLASH = 500;
  * key said when the thumb went for it. A change the hand made itself is no surprise to it.
  */
 export function useKeyGuard(
-  step: Step | null,
-  all: readonly Step[],
-  act: (step: Step) => void,
+  step: SaidStep | null,
+  all: readonly SaidStep[],
+  act: (step: SaidStep) => void,
 ): {
   press: () => void;
   own: () => void;
   refused: boolean;
   /** ms until which the key may still mean what it said before */ until: number;
 } {
-  const shown = useRef<{ step: Step | null; since: number; before: Step | null; own: boolean }>({
+  const shown = useRef<{
+    step: SaidStep | null;
+    since: number;
+    before: SaidStep | null;
+    own: boolean;
+  }>({
     step: null,
     since: 0,
     before: null,

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useState } from 'react';
-import type { Brush, Send, SessionState, Step } from '@/core/session/index.ts';
+import type { Brush, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import { brushesOf, brushName, markedBy } from '@/core/session/index.ts';
 
 interface Props {
   state: SessionState;
-  step: Step | null;
+  step: SaidStep | null;
   act: (send: Send) => void;
   /** called before a mark is made by hand */
   onOwn: () => void;

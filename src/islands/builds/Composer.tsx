@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Build } from '@/core/build/index.ts';
 import {
   checkBuild,
+  INSERT_KEYS,
   layersOf,
   MAKES,
   MOST_PARTS,
@@ -164,7 +165,7 @@ export default function Composer({
 
       {misfits.length === 0 && <TryIt build={build} />}
       <div className="mb-4 mt-4 flex flex-wrap gap-3">
-        {(['tail', 'shell'] as const).map((makes) => (
+        {INSERT_KEYS.map((makes) => (
           <button
             key={makes}
             type="button"

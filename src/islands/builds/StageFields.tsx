@@ -3,6 +3,7 @@ import type { BlockKind, Build, Stage } from '@/core/build/index.ts';
 import {
   anotherBarrel,
   BLOCKS,
+  insertOf,
   MAKES,
   MOST_PARTS,
   POUR_BY,
@@ -46,7 +47,7 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             label="It makes"
             value={stage.makes}
             of={MAKES}
-            onChange={(makes) => put({ makes, rods: makes === 'shell' ? stage.rods : false })}
+            onChange={(makes) => put({ makes, rods: insertOf(makes)?.hollow ? stage.rods : false })}
           />
         )}
         {!first && (
@@ -104,7 +105,7 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             Yoke off, pulsed in turn
           </label>
         )}
-        {stage.makes === 'shell' && (
+        {insertOf(stage.makes)?.hollow && (
           <label className="flex min-h-11 items-center gap-3">
             <input
               type="checkbox"

@@ -1,4 +1,3 @@
-import type { ShopUnits } from '../../quantity/index.ts';
 import type { HeatAnswer } from '../foresee/types.ts';
 import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
@@ -15,7 +14,6 @@ export interface Advising {
   /** bursts of the plan that were given as planned; null where it no longer holds, or there is none */
   done: number | null;
   now: number;
-  units: ShopUnits;
 }
 /** A plan that holds, and how far it is carried out. */
 export interface Planned {

@@ -1,19 +1,17 @@
 import { pressureOf, PUSH } from '../../heat/fill.ts';
-import { heatOfMould, castAs, thinOfMould } from '../../plan/mouldHeat.ts';
-import type { HeatNote } from '../heatNotes.ts';
-import type { HeatAsk } from '../foresee/types.ts';
-import { windowNow, apartOf } from '../guard/window.ts';
-import { freeOvens } from '../guard/cups.ts';
-import { freeOven } from '../guard/cups.ts';
-import { heatCups } from '../guard/cups.ts';
-import { mouldHeat, shotHeatOf } from '../effects/mouldHeat.ts';
+import { castAs, heatOfMould, thinOfMould } from '../../plan/mouldHeat.ts';
 import { barrelHeat } from '../effects/barrelHeat.ts';
+import { mouldHeat, shotHeatOf } from '../effects/mouldHeat.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
+import type { HeatAsk } from '../foresee/types.ts';
+import { freeOven, freeOvens, heatCups } from '../guard/cups.ts';
+import { apartOf, windowNow } from '../guard/window.ts';
+import type { HeatNote } from '../heatNotes.ts';
 import { nextDraw } from '../nextDraw.ts';
-import type { SessionState, RunState } from '../state.ts';
+import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
-import { baitTakes } from '../steps/metal.ts';
+import { baitTakes } from '../steps/moulds/warming.ts';
 import { opensTonight } from '../teach.ts';
 
 /** What is to be foreseen at a bench now. */

@@ -1,10 +1,10 @@
 import { HANDS } from '../../heat/match.ts';
-import { degrees, clock } from '../../quantity/format.ts';
-import type { ShopUnits } from '../../quantity/units.ts';
+import { clock } from '../../quantity/format.ts';
+import { joined, phrase, saidHeat } from '../../quantity/phrase.ts';
 import { POT } from '../foresee/cups.ts';
 import type { CupForecast, HeatAnswer } from '../foresee/types.ts';
-import type { CupState } from '../state/cup.ts';
 import type { SessionState } from '../state.ts';
+import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
 import { give, inWhich } from './words.ts';
 
@@ -15,37 +15,31 @@ interface Cooked {
   cup: CupState;
   seen: CupForecast;
   cook: NonNullable<CupForecast['cook']>;
-  units: ShopUnits;
 }
 
 /** What a cup wants to be cooked: another look, an eye, or the next burst. */
-export function cookStep(
-  state: SessionState,
-  step: Step,
-  answer: HeatAnswer,
-  units: ShopUnits,
-): Step {
+export function cookStep(state: SessionState, step: Step, answer: HeatAnswer): Step {
   const seen = answer.cups[step.target];
   const cup = state.cups.get(step.target);
   if (!seen || !cup) return step;
   const { cook, doubted, last, peak } = seen;
-  if (!cook)
-    return doubted !== null && cup.doubt === null ? readAgain(step, cup, doubted, units) : step;
+  if (!cook) return doubted !== null && cup.doubt === null ? readAgain(step, cup, doubted) : step;
   if (last === 'burst' || cook.seconds < HANDS.least) return step;
-  const cooked = { state, step, cup, seen, cook, units };
+  const cooked = { state, step, cup, seen, cook };
   // A small cup is through fusion and cold again before it is read: then an eye says it, as makers
   // do.
   return last === 'reading' && peak >= cup.limits.fusion ? byEye(cooked) : nextBurst(cooked);
 }
-const readAgain = (step: Step, cup: CupState, doubted: number, units: ShopUnits): Step => ({
+const readAgain = (step: Step, cup: CupState, doubted: number): Step => ({
   ...step,
-  sentence:
-    `Stir ${cup.letter} and read it again: ${degrees(doubted, units)} is less ` +
+  sentence: joined([
+    phrase`Stir ${cup.letter} and read it again: ${saidHeat(doubted)} is less `,
     'than was expected',
+  ]),
 });
-const byEye = ({ state, step, cup, seen, cook, units }: Cooked): Step => ({
+const byEye = ({ state, step, cup, seen, cook }: Cooked): Step => ({
   ...step,
-  sentence: `${cup.letter} has been at ${degrees(seen.peak, units)}: does it run clear off the blade?`,
+  sentence: phrase`${cup.letter} has been at ${saidHeat(seen.peak)}: does it run clear off the blade?`,
   label: `${cup.letter} runs clear`,
   read: undefined,
   send: {
@@ -58,9 +52,10 @@ const byEye = ({ state, step, cup, seen, cook, units }: Cooked): Step => ({
       send: give(state, cup.key, cook.seconds),
     },
   ],
-  detail:
-    `It is about ${degrees(seen.now.celsius, units)} now: so little cools while it ` +
+  detail: joined([
+    phrase`It is about ${saidHeat(seen.now.celsius)} now: so little cools while it `,
     'is stirred and read. No grain, no haze: it is through.',
+  ]),
 });
 /** Another cup that may stand in the oven with it. */
 function together({ state, cup, seen: { pair } }: Cooked): Step['others'] {
@@ -77,7 +72,7 @@ function together({ state, cup, seen: { pair } }: Cooked): Step['others'] {
 /** K a burst may end under fusion before it is said that no longer one is safe. */
 const HARDLY_UNDER = 5;
 function nextBurst(cooked: Cooked): Step {
-  const { state, step, cup, seen, cook, units } = cooked;
+  const { state, step, cup, seen, cook } = cooked;
   const { seconds, after } = cook;
   const safe =
     after.celsius < cup.limits.fusion - HARDLY_UNDER
@@ -90,32 +85,31 @@ function nextBurst(cooked: Cooked): Step {
     read: undefined,
     send: give(state, cup.key, seconds),
     others: together(cooked),
-    detail:
-      `${cup.letter} is about ${degrees(seen.now.celsius, units)}; after it ` +
-      `${degrees(after.low, units)} to ${degrees(after.high, units)}.${safe}`,
+    detail: joined([
+      phrase`${cup.letter} is about ${saidHeat(seen.now.celsius)}; after it `,
+      phrase`${saidHeat(after.low)} to ${saidHeat(after.high)}.${safe}`,
+    ]),
   };
 }
 /**
  * A cup for the pot: too cool and it is reheated first; hot enough and it is said how long it stays
  * so.
  */
-export function potStep(
-  state: SessionState,
-  step: Step,
-  answer: HeatAnswer,
-  units: ShopUnits,
-): Step {
+export function potStep(state: SessionState, step: Step, answer: HeatAnswer): Step {
   const cupForeseen = answer.cups[step.target];
   const cup = state.cups.get(step.target);
   if (!cupForeseen?.pot || !cup) return step;
   const { seconds, after, thick } = cupForeseen.pot;
   const reheat = seconds >= HANDS.least ? give(state, cup.key, seconds) : null;
-  const was = `${cup.letter} is about ${degrees(cupForeseen.now.celsius, units)}`;
+  const was = phrase`${cup.letter} is about ${saidHeat(cupForeseen.now.celsius)}`;
   if (cupForeseen.now.celsius < POT.least + 3 && reheat) {
     return {
       ...step,
       sentence: `${cup.letter} is too thick for the pot: ${clock(seconds)} in ${inWhich(state)}, stir, then degas`,
-      detail: `${was}; after it ${degrees(after.low, units)} to ${degrees(after.high, units)}. ${step.detail}`,
+      detail: joined([
+        phrase`${was}; after it ${saidHeat(after.low)} to ${saidHeat(after.high)}. `,
+        step.detail,
+      ]),
       label: `${cup.letter} is in`,
       send: reheat,
       others: [{ label: 'It is degassed as it is', send: step.send! }],
@@ -124,7 +118,7 @@ export function potStep(
   const left = thick === null ? '' : ` ${clock(thick)} until it is too thick.`;
   return {
     ...step,
-    detail: `${was}.${left} ${step.detail}`,
+    detail: phrase`${was}.${left} ${step.detail}`,
     others: reheat
       ? [{ label: `It will not let go: out, ${clock(seconds)} in the oven`, send: reheat }]
       : undefined,

@@ -1,40 +1,41 @@
 import { jointed } from '../../build/build.ts';
-import { lineOf, bleedChance } from '../../colour/bleed.ts';
+import { bleedChance, lineOf } from '../../colour/bleed.ts';
 import type { Forecast } from '../../heat/forecast.ts';
 import { bodyHeatFor, JOINT } from '../../heat/joint.ts';
 import { bleedPrior, jointPrior } from '../../heat/learned.ts';
 import { HANDS } from '../../heat/match.ts';
 import { rigOf } from '../../plan/run.ts';
-import { degrees, say, clock } from '../../quantity/format.ts';
-import type { ShopUnits } from '../../quantity/units.ts';
+import { clock } from '../../quantity/format.ts';
+import { and, joined, phrase, type Phrase, saidAmount, saidHeat } from '../../quantity/phrase.ts';
 import { shares } from '../../shot/barrels.ts';
-import type { HeatAnswer } from '../foresee/types.ts';
-import { shownHeat } from '../foresee/types.ts';
-import { drawWarnings } from '../guard.ts';
-import { mouldDrawWarnings } from '../guard/mould.ts';
-import { heatCups } from '../guard/cups.ts';
-import type { Warning } from '../guard/warnings.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
-import type { SessionState, RunState } from '../state.ts';
+import { type HeatAnswer, shownHeat } from '../foresee/types.ts';
+import { drawWarnings } from '../guard.ts';
+import { heatCups } from '../guard/cups.ts';
+import { mouldDrawWarnings } from '../guard/mould.ts';
+import type { Warning } from '../guard/warnings.ts';
+import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
-import { runInHand, and, freeMould } from '../steps/work.ts';
-import { tenth, letter } from './words.ts';
+import { freeMould, runInHand } from '../steps/work.ts';
+import { letter, tenth } from './words.ts';
 
 /** A push into a mould: which part comes short at this heat, and the heat that would fill it. */
-export function shootStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
+export function shootStep(step: Step, answer: HeatAnswer): Step {
   const short = answer.moulds[step.target]?.short;
   if (!short) return step;
   const fills =
     short.heat === null
       ? 'no heat under the ceiling fills it: warm the mould'
-      : `${degrees(short.heat, units)} would fill it`;
+      : phrase`${saidHeat(short.heat)} would fill it`;
   return {
     ...step,
     warnings: [
       ...(step.warnings ?? []),
-      'With mould and plastic as they are the thin end stops after ' +
-        `${say(short.reach, 'length', units)} of ${say(short.length, 'length', units)}; ${fills}.`,
+      joined([
+        'With mould and plastic as they are the thin end stops after ',
+        phrase`${saidAmount(short.reach, 'length')} of ${saidAmount(short.length, 'length')}; ${fills}.`,
+      ]),
     ],
   };
 }
@@ -42,7 +43,7 @@ export function shootStep(step: Step, answer: HeatAnswer, units: ShopUnits): Ste
  * Pressure let go: from here it cools, for as long as is reckoned for this bait, this mould and
  * this heat.
  */
-export function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step {
+export function holdStep(step: Step, answer: HeatAnswer): Step {
   const mouldForeseen = answer.moulds[step.target];
   if (!mouldForeseen) return step;
   if (mouldForeseen.open === null)
@@ -60,9 +61,10 @@ export function holdStep(step: Step, answer: HeatAnswer, units: ShopUnits): Step
     mouldForeseen.high - mouldForeseen.low > 4
       ? `, firm between ${clock(mouldForeseen.low)} and ${clock(mouldForeseen.high)}`
       : '';
-  const detail =
-    `${step.detail} Then it opens in ${clock(cool)}${firm}, ` +
-    `${degrees(mouldForeseen.centre, units)} in the middle.`;
+  const detail = joined([
+    phrase`${step.detail} Then it opens in ${clock(cool)}${firm}, `,
+    phrase`${saidHeat(mouldForeseen.centre)} in the middle.`,
+  ]);
   if (step.send?.kind === 'held')
     return {
       ...step,
@@ -90,12 +92,9 @@ const cupsPowdered = (cups: CupState[]): boolean =>
   );
 /** What the heats at the draw mean for the colour line and for a joint on inserts. */
 
-export function flowSays(state: SessionState, at: Forecast[]): string {
+export function flowSaid(state: SessionState, at: Forecast[]): Phrase {
   const run = runInHand(state);
-  const {
-    units,
-    heat: { learned },
-  } = state.snapshot;
+  const { learned } = state.snapshot.heat;
   if (!run) return '';
   const rig = rigOf(run);
   const share = rig && rig.yoked ? shares(rig) : [];
@@ -125,17 +124,20 @@ export function flowSays(state: SessionState, at: Forecast[]): string {
       : 0;
   const line =
     lines.length > 0
-      ? ` ${lines.length > 1 ? 'Lines' : 'Line'} at ${and(lines)}, bled ${bled} in ` +
-        `100${run.job.colourway.line === 'soft' ? ', as is wanted' : ''}.`
+      ? joined([
+          phrase` ${lines.length > 1 ? 'Lines' : 'Line'} at ${and(lines)}, bled ${bled} in `,
+          `100${run.job.colourway.line === 'soft' ? ', as is wanted' : ''}.`,
+        ])
       : '';
   const room = roomOf(state);
   const wants = (insert: number) => bodyHeatFor(insert, JOINT.sound, jointPrior(learned).mean);
   const joint = jointed(run.stage)
-    ? ` On inserts at ${degrees(room, units)} the body wants ` +
-      `${degrees(wants(room), units)}; warmed to ${degrees(40, units)}, ` +
-      `${degrees(wants(40), units)}.`
+    ? joined([
+        phrase` On inserts at ${saidHeat(room)} the body wants ${saidHeat(wants(room))}; `,
+        phrase`warmed to ${saidHeat(40)}, ${saidHeat(wants(40))}.`,
+      ])
     : '';
-  return line + joint;
+  return joined([line, joint]);
 }
 /** What the mould that is to be filled wants said before plastic is drawn for it. */
 function closedFor(state: SessionState, run: RunState): Warning[] {
@@ -194,8 +196,10 @@ export function drawTold(state: SessionState, draw: Step, answer: HeatAnswer, no
     return doubted === null
       ? []
       : [
-          `${letter(state, cup)} was read at ${degrees(doubted, state.snapshot.units)}, which ` +
+          joined([
+            phrase`${letter(state, cup)} was read at ${saidHeat(doubted)}, which `,
             'does not fit: read it again.',
+          ]),
         ];
   });
   return {

@@ -1,13 +1,12 @@
 import type { Forecast } from '../../heat/forecast.ts';
 import { HANDS } from '../../heat/match.ts';
 import { waitsBefore } from '../../heat/sideBySide.ts';
-import { degrees, degreesApart, clock } from '../../quantity/format.ts';
-import type { ShopUnits } from '../../quantity/units.ts';
-import type { HeatPlan } from './plan.ts';
-import { begins } from './plan.ts';
+import { clock } from '../../quantity/format.ts';
+import { joined, phrase, type Phrase, saidApart, saidHeat } from '../../quantity/phrase.ts';
 import { freeOven } from '../guard/cups.ts';
 import type { SessionState } from '../state.ts';
 import type { Send } from '../step.ts';
+import { begins, type HeatPlan } from './plan.ts';
 
 /**
  * s still to be waited before the next burst of a plan: its cup is over the window till then, or in
@@ -46,17 +45,11 @@ export const inWhich = (state: SessionState, oven = freeOven(state) ?? state.ove
     ? (state.snapshot.heat.ovens.find((held) => held.id === oven.id)?.oven.name ?? 'the oven')
     : 'the oven';
 /** Heats as a maker says them: A 164°, B 163° ± 2° */
-export function heats(
-  state: SessionState,
-  cups: string[],
-  at: Forecast[],
-  units: ShopUnits,
-): string {
+export function heats(state: SessionState, cups: string[], at: Forecast[]): Phrase {
   const widest = Math.max(...at.map((forecast) => forecast.high - forecast.low)) / 2;
-  const each = cups.map((cup, i) => `${letter(state, cup)} ${degrees(at[i]!.celsius, units)}`);
-  return `${each.join(', ')}\u00a0±\u00a0${degreesApart(Math.max(1, widest), units)}`;
+  const each = cups.map((cup, i) => phrase`${letter(state, cup)} ${saidHeat(at[i]!.celsius)}`);
+  return phrase`${joined(each, ', ')}\u00a0±\u00a0${saidApart(Math.max(1, widest))}`;
 }
-export const capital = (said: string): string => said.charAt(0).toUpperCase() + said.slice(1);
 /**
  * The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B
  * 163° ± 2°”.
@@ -64,8 +57,8 @@ export const capital = (said: string): string => said.charAt(0).toUpperCase() + 
 export function planSentence(
   state: SessionState,
   plan: HeatPlan,
-  { done, now, units }: { done: number; now: number; units: ShopUnits },
-): string {
+  { done, now }: { done: number; now: number },
+): Phrase {
   const { bring, cups } = plan;
   // An oven is named where there is another, with its first burst and wherever it changes.
   const several = state.snapshot.heat.ovens.length > 1;
@@ -84,6 +77,6 @@ export function planSentence(
   const left = Math.max(0, (plan.at - now) / 1000 + begins(plan).at(-1)!);
   const end =
     bring.look === null ? `draw in ${clock(left)}` : `read ${letter(state, cups[bring.look])}`;
-  return `${[...bursts, end].join('; ')} — ${heats(state, cups, bring.at, units)}`;
+  return phrase`${[...bursts, end].join('; ')} — ${heats(state, cups, bring.at)}`;
 }
 export const tenth = (x: number): number => Math.round(x * 10) / 10;

@@ -1,10 +1,11 @@
-import { mouldWarnings } from '../guard/mould.ts';
-import { unload } from '../inserts.ts';
-import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './mouldHeat.ts';
-import type { RunState, SessionState } from '../state.ts';
-import type { ShotState } from '../state/shot.ts';
-import type { MouldState } from '../state/mould.ts';
 import { alter } from '../alter.ts';
+import { mouldWarnings } from '../guard/mould.ts';
+import { warningsSaid } from '../guard/warnings.ts';
+import { unload } from '../inserts.ts';
+import type { RunState, SessionState } from '../state.ts';
+import type { MouldState } from '../state/mould.ts';
+import type { ShotState } from '../state/shot.ts';
+import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './mouldHeat.ts';
 
 export function hold(state: SessionState, mould: MouldState, at: number, factor: number): void {
   const until = at + mould.mould.hold * factor * 1000;
@@ -99,7 +100,7 @@ export function newShot(
     poured: mould.pours,
     mouldCelsius: mould.reading?.celsius ?? null,
     against: [...against, ...warned.map((warning) => warning.code)],
-    said: [...said, ...warned.map((warning) => warning.sentence)],
+    said: [...said, ...warningsSaid(state, warned)],
     turned: mould.top === 'wrong',
     stopped: null,
     toppedOff: 0,

@@ -1,11 +1,12 @@
-import { sum } from 'simple-statistics';
 import * as z from 'zod';
+import { sum } from '../../shot/volume.ts';
 import { heatByDraw } from '../effects/barrelHeat.ts';
 import { portion, windowHeat } from '../effects/filling.ts';
 import { drawWarnings } from '../guard.ts';
+import { warningsSaid } from '../guard/warnings.ts';
+import { contentsOf } from '../state/injector.ts';
 import { key } from './fields.ts';
 import { type EventKind, noRows, OWN } from './kind.ts';
-import { contentsOf } from '../state/injector.ts';
 
 export const DrawnSchema = z.object({
   draw: key,
@@ -74,7 +75,7 @@ export const drawn: EventKind<typeof DrawnSchema> = {
       injector: key,
       barrels: taken.map((portion, i) => ({ ...portion, ml: barrels[i]!.ml })),
       against,
-      said: warned.map((warning) => warning.sentence),
+      said: warningsSaid(state, warned),
       plug: null,
     });
     injector.draws += 1;

@@ -1,15 +1,16 @@
-import { STEP_KINDS } from '../stepKinds.ts';
-import { sum } from 'simple-statistics';
 import * as z from 'zod';
 import { PUSHES } from '../../build/build.ts';
+import { sum } from '../../shot/volume.ts';
 import { alter } from '../alter.ts';
-import { massFor } from '../effects/masses.ts';
-import { portion, takeInserts, windowHeat } from '../effects/filling.ts';
 import { cool, hold, newShot, standIn } from '../effects/cycle.ts';
+import { portion, takeInserts, windowHeat } from '../effects/filling.ts';
+import { massFor } from '../effects/masses.ts';
 import { drawWarnings } from '../guard.ts';
+import { warningsSaid } from '../guard/warnings.ts';
+import { coolingOf } from '../state/mould.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { grams, key } from './fields.ts';
 import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
-import { coolingOf } from '../state/mould.ts';
 
 /** by hand, into an open mould; `again` = what lay there was peeled off first */
 export const PouredSchema = z.object({
@@ -43,10 +44,9 @@ export const poured: EventKind<typeof PouredSchema> = {
     const held = mould.pours.findIndex((pour) => pour.layer === layer);
     if (held >= 0 && !again) return;
     if (held >= 0) state.puckG += mould.pours.splice(held, 1)[0]!.grams;
-    for (const drawWarning of drawWarnings(state, run, event.at, { only: from })) {
-      mould.pouredAgainst.add(drawWarning.code);
-      mould.pouredSaid.add(drawWarning.sentence);
-    }
+    const warned = drawWarnings(state, run, event.at, { only: from });
+    for (const { code } of warned) mould.pouredAgainst.add(code);
+    for (const said of warningsSaid(state, warned)) mould.pouredSaid.add(said);
     mould.pours.push(
       portion(state, layer, {
         key: from,

@@ -1,7 +1,7 @@
 import { hasTop } from '../../build/build.ts';
 import { place } from '../../build/place.ts';
-import { degrees } from '../../quantity/format.ts';
 import type { Mould } from '../../mould/schema.ts';
+import { phrase, type Phrase, saidHeat } from '../../quantity/phrase.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { Warning } from './warnings.ts';
@@ -51,7 +51,7 @@ const lower = (things: readonly { name: string }[]): string[] =>
   things.map((thing) => thing.name.toLowerCase());
 
 /** What can be wrong with shooting into a mould, each with its sentence; null where it is not so. */
-const WRONG: Partial<Record<Warning['code'], (shooting: Shooting) => string | null>> = {
+const WRONG: Partial<Record<Warning['code'], (shooting: Shooting) => Phrase | null>> = {
   open: ({ mould, other }) =>
     other.phase.is === 'open' && mould.closure !== 'open' ? `${mould.name} is not closed.` : null,
   unclamped: ({ mould, other }) =>
@@ -100,10 +100,8 @@ const WRONG: Partial<Record<Warning['code'], (shooting: Shooting) => string | nu
           'would change places.'
       : null;
   },
-  coldMould: ({ state, mould, other }) =>
-    other.warmed
-      ? null
-      : `${mould.name} was not warmed; it likes ${degrees(mould.warmTo, state.snapshot.units)}.`,
+  coldMould: ({ mould, other }) =>
+    other.warmed ? null : phrase`${mould.name} was not warmed; it likes ${saidHeat(mould.warmTo)}.`,
   worn: ({ mould, other }) =>
     mould.life !== null && other.given + other.cycles >= mould.life
       ? `${mould.name} has given the ${mould.life} shots it was made for.`

@@ -1,11 +1,19 @@
+import { type Phrase, spoken } from '../../quantity/phrase.ts';
+import type { ShopUnits } from '../../quantity/units.ts';
+
 /**
  * What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic.
  */
 
 export interface Warning {
   code: keyof typeof WARNINGS;
-  sentence: string;
+  sentence: Phrase;
 }
+/** What was warned of, as the log's record of the moment keeps it. */
+export const warningsSaid = (
+  { snapshot }: { snapshot: { units: ShopUnits } },
+  warnings: readonly Warning[],
+): string[] => warnings.map(({ sentence }) => spoken(sentence, snapshot.units));
 
 export const WARNINGS = {
   unread: 'heat not read',

@@ -1,9 +1,9 @@
 import { GRADES } from '../../material/grade.ts';
-import { sameThing } from '../../material/named.ts';
 import { scaleIngredient } from '../../material/mix.ts';
+import { sameThing } from '../../material/named.ts';
 import type { Ingredient } from '../../material/schema.ts';
-import { sayIngredient } from '../../plan/spoon.ts';
-import type { SessionState } from '../state.ts';
+import { saidIngredient } from '../../plan/spoon.ts';
+import { joined, phrase, type Phrase } from '../../quantity/phrase.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Send } from '../step.ts';
 
@@ -17,10 +17,14 @@ export const ladderOf = (cup: CupState, grams: number, when: Ingredient['when'][
       nth: cup.ladder.slice(0, i + 1).filter((other) => sameThing(other, ingredient)).length,
     }))
     .filter((ingredient) => when.includes(ingredient.when));
-export const ladderText = (ladder: Ingredient[], state: SessionState): string =>
-  ladder
-    .map((ingredient) => `${ingredient.what} ${sayIngredient(ingredient, state.snapshot.units)}`)
-    .join(', ');
+/** What is put in, as it is measured out; null where there is nothing. */
+export const ladderSaid = (ladder: Ingredient[]): Phrase | null =>
+  ladder.length === 0
+    ? null
+    : joined(
+        ladder.map((ingredient) => phrase`${ingredient.what} ${saidIngredient(ingredient)}`),
+        ', ',
+      );
 export const addAll = (cup: CupState, ladder: Listed[]): Send[] =>
   ladder.map((ingredient) => ({
     kind: 'added',

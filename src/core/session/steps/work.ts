@@ -7,10 +7,6 @@ import type { MouldState } from '../state/mould.ts';
 import { layerCupKey } from '../layerCup.ts';
 import { isSkipped } from '../skips.ts';
 
-/** Joins names as people do: A; A and B; A, B and C. */
-export const and = (words: string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-
 export const isTrialNext = (run: RunState): boolean => run.trialsDone < run.trials;
 const shotsLeft = (run: RunState): number => run.trials - run.trialsDone + (run.target - run.done);
 const taker = (state: SessionState, run: RunState): RunState | undefined =>

@@ -1,19 +1,15 @@
-import { isMixed, PUSHES } from '../../build/index.ts';
-import { lasting } from '../../quantity/index.ts';
-import { mouldWarnings, unpoured } from '../guard/mould.ts';
-import { heatCups } from '../guard/cups.ts';
-import type { MouldState } from '../state/mould.ts';
-import type { SessionState } from '../state.ts';
-import type { Send, Step } from '../step.ts';
-import { PULSE, STOPS } from '../words.ts';
-import { recharge } from './recharge.ts';
-import type { Turn } from './work.ts';
-import { injectorOf, inStep, isTrialNext } from './work.ts';
-import { byCavity, canShoot, cavitiesOfDraw, unfilled } from './filling.ts';
-import { pourings, loadStep, pourStep } from './load.ts';
-import { closeStep, topStep } from './close.ts';
-import { matchStep, drawStep } from './draw.ts';
-import { layerCup } from '../layerCup.ts';
+import { isMixed, PUSHES } from '../../../build/build.ts';
+import { lasting } from '../../../quantity/format.ts';
+import { joined, phrase, type Phrase } from '../../../quantity/phrase.ts';
+import { mouldWarnings } from '../../guard/mould.ts';
+import { layerCup } from '../../layerCup.ts';
+import type { SessionState } from '../../state.ts';
+import type { MouldState } from '../../state/mould.ts';
+import type { Send, Step } from '../../step.ts';
+import { PULSE, STOPS } from '../../words.ts';
+import { ofTurn } from '../atBench.ts';
+import { byCavity, canShoot, cavitiesOfDraw, unfilled } from '../filling.ts';
+import { injectorOf, inStep, isTrialNext, type Turn } from '../work.ts';
 
 /** What is said and sent of a push, whole or cavity by cavity. */
 interface Push {
@@ -24,9 +20,10 @@ interface Push {
   when: string;
   rhythm: string;
   pulse: Step['pulse'];
-  warnings: string[];
+  warnings: Phrase[];
   shoot: (cavities: number[] | null) => Send;
 }
+
 /** The shot that is under way in a mould, where one is. */
 const underWay = (state: SessionState, { phase, shot }: MouldState) =>
   phase.is === 'filling' ? state.shots.get(shot ?? '') : undefined;
@@ -47,7 +44,7 @@ function pushOf(state: SessionState, turn: Turn, now: number): Push {
     pulse,
     warnings: [
       ...mouldWarnings(state, mould, run).map((warning) => warning.sentence),
-      ...(draw?.said.length ? [`The draw was noted: ${draw.said.join(' ')}`] : []),
+      ...(draw?.said.length ? [phrase`The draw was noted: ${joined(draw.said, ' ')}`] : []),
     ],
     shoot: (cavities) => ({
       kind: 'shot',
@@ -73,6 +70,7 @@ function stopsOf({ turn: { run, mould } }: Push): NonNullable<Step['others']> {
     send: { kind: 'stopped', payload: { mould: mould.key, why } },
   }));
 }
+
 /** One cavity after another, each at its own port. */
 function shootCavity(push: Push): Step {
   const { state, turn, what, when, rhythm, pulse, warnings, shoot } = push;
@@ -102,8 +100,10 @@ function shootCavity(push: Push): Step {
     ],
   };
 }
+
 /** The push itself: whole, cavity by cavity, or in pulses. */
-function shootStep(state: SessionState, turn: Turn, now: number): Step {
+export const shoot = ofTurn(({ state, now }, turn) => {
+  if (!canShoot(state, turn)) return null;
   const push = pushOf(state, turn, now);
   const { run, mould } = turn;
   if (byCavity(run, mould)) return shootCavity(push);
@@ -120,45 +120,4 @@ function shootStep(state: SessionState, turn: Turn, now: number): Step {
     pulse,
     warnings,
   };
-}
-
-/** From a free mould to the shot, the match last because it goes stale in seconds. */
-export function shotSteps(state: SessionState, turn: Turn, now: number): Step[] {
-  const { run } = turn;
-  const shot = run.stage.layers.length > 0;
-  if (shot && !injectorOf(state, run)) return [];
-  const some = (...steps: (Step | null)[]): Step[] =>
-    steps.filter((step): step is Step => step !== null);
-  const pouring =
-    turn.mould.phase.is === 'open' || (turn.mould.phase.is === 'closed' && run.stage.by === 'rod');
-  const pours = pouring
-    ? pourings(state, turn).filter((pouring) =>
-        unpoured(run, turn.mould).some((pour) => pour.key === pouring.layer),
-      )
-    : [];
-  const short = shot && canShoot(state, turn) ? [] : recharge(state, turn, pours);
-  if (!shot)
-    return [
-      ...some(loadStep(state, turn)),
-      ...(run.stage.by === 'rod' ? some(closeStep(state, turn)) : []),
-      ...short,
-      ...some(matchStep(state, turn, now, false), pourStep(state, turn)),
-    ];
-  const before = some(
-    ...(pours.length > 0 && pourStep(state, turn)
-      ? [matchStep(state, turn, now, false), pourStep(state, turn)]
-      : []),
-    loadStep(state, turn),
-    closeStep(state, turn),
-    topStep(state, turn),
-  );
-  if (canShoot(state, turn)) return [...before, shootStep(state, turn, now)];
-  // A cup in the oven cannot be drawn from: what is done meanwhile is not the match.
-  if (heatCups(state, run).some((heatCup) => heatCup.inOven)) return [...before, ...short];
-  return [
-    ...before,
-    ...short,
-    ...some(matchStep(state, turn, now, true)),
-    drawStep(state, turn, now),
-  ];
-}
+});

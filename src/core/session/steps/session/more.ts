@@ -1,14 +1,15 @@
-import { MAKES } from '../../build/build.ts';
-import type { Job } from '../../plan/input.ts';
-import { sum } from '../../shot/volume.ts';
-import { baitOf } from '../effects/cycle.ts';
-import { ready } from '../inserts.ts';
-import { asAsked } from '../likeness.ts';
-import type { SessionState, RunState } from '../state.ts';
-import type { Step } from '../step.ts';
-import { count, isKept } from '../summary.ts';
-import { wants } from './work.ts';
-import { isSkipped, skipOf } from '../skips.ts';
+import { MAKES } from '../../../build/build.ts';
+import type { Job } from '../../../plan/input.ts';
+import { sum } from '../../../shot/volume.ts';
+import { baitOf } from '../../effects/cycle.ts';
+import { ready } from '../../inserts.ts';
+import { asAsked } from '../../likeness.ts';
+import { isSkipped, skipOf } from '../../skips.ts';
+import type { RunState, SessionState } from '../../state.ts';
+import type { Step } from '../../step.ts';
+import { count, isKept } from '../../summary.ts';
+import type { Decide } from '../atBench.ts';
+import { wants } from '../work.ts';
 
 /** A run against what was ordered of it. */
 interface Counted {
@@ -17,6 +18,7 @@ interface Counted {
   good: number;
   need: number;
 }
+
 function counted(state: SessionState, run: RunState): Counted {
   const asOrdered = [...state.shots.values()].filter(
     (shot) => shot.job === run.key && isKept(shot) && asAsked(state, shot),
@@ -25,6 +27,7 @@ function counted(state: SessionState, run: RunState): Counted {
   const need = sum((planned ?? run.job).lines.map((line) => line.count));
   return { run, planned, good: count(asOrdered).good, need };
 }
+
 /** Whether more of what is shot by now would help the lines: no other colourway, shape or build. */
 const wouldHelp = ({ run, planned }: Counted): boolean =>
   planned !== undefined &&
@@ -43,6 +46,7 @@ const onceMore = ({ run, good, need }: Counted): Step => ({
   send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
   skip: skipOf('more', run),
 });
+
 const leftShort = ({ run, planned, good, need }: Counted): Step => ({
   key: 'more',
   target: run.key,
@@ -57,14 +61,16 @@ const leftShort = ({ run, planned, good, need }: Counted): Step => ({
 });
 
 /** Runs whose shots are all counted and came short of what was wanted. */
-export const moreSteps = (state: SessionState): Step[] =>
+export const more: Decide = ({ state }) =>
   [...state.runs.values()]
     .filter((run) => run.stage.makes === 'bait' && run.done > 0 && !isSkipped(state, 'more', run))
     .map((run) => counted(state, run))
     .filter(({ good, need }) => good < need)
     .map((of) => (wouldHelp(of) ? onceMore(of) : leftShort(of)));
+
 /** A stage that lacks inserts its mould could take: shoot more, or go on with what there is. */
-export function shortSteps(state: SessionState, run: RunState): Step[] {
+export const moreInserts: Decide = ({ state, run }) => {
+  if (!run) return [];
   const next = [...state.runs.values()].find(
     (other) => other.job.key === run.job.key && other.stage.takes === run.stage.key,
   );
@@ -87,4 +93,4 @@ export function shortSteps(state: SessionState, run: RunState): Step[] {
       ],
     },
   ];
-}
+};

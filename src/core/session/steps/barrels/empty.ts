@@ -1,14 +1,14 @@
-import type { SessionState } from '../state.ts';
-import type { Step } from '../step.ts';
-import { PLUG_SETS, PLUGS } from '../words.ts';
-import { isSkipped, skipOf } from '../skips.ts';
-import { contentsOf } from '../state/injector.ts';
+import { isSkipped, skipOf } from '../../skips.ts';
+import { contentsOf } from '../../state/injector.ts';
+import type { Step } from '../../step.ts';
+import { PLUG_SETS, PLUGS } from '../../words.ts';
+import type { Decide } from '../atBench.ts';
 
 /**
  * What is in the barrels with no mould to take it goes back, and its plug gives the first verdict.
  */
-export function emptySteps(state: SessionState): Step[] {
-  return [...state.injectors.values()]
+export const empty: Decide = ({ state }) =>
+  [...state.injectors.values()]
     .filter(
       (injector) =>
         injector.load && injector.load.shots > 0 && !isSkipped(state, 'empty', injector),
@@ -53,4 +53,3 @@ export function emptySteps(state: SessionState): Step[] {
         skip: skipOf('empty', injector),
       } satisfies Step;
     });
-}

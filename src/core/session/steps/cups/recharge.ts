@@ -1,17 +1,20 @@
-import { GRADES } from '../../material/grade.ts';
-import { density } from '../../material/plastisol.ts';
-import { say } from '../../quantity/format.ts';
-import { airG } from '../charges.ts';
-import type { CupState } from '../state/cup.ts';
-import type { SessionState } from '../state.ts';
-import type { Step } from '../step.ts';
-import { ladderOf, ladderText, addAll } from './ladder.ts';
-import type { Turn } from './work.ts';
-import { drawVolumes } from './filling.ts';
-import { isLeftOut, skipCharge } from '../skips.ts';
+import { GRADES } from '../../../material/grade.ts';
+import { density } from '../../../material/plastisol.ts';
+import { joined, phrase, saidAmount } from '../../../quantity/phrase.ts';
+import { airG } from '../../charges.ts';
+import { isLeftOut, skipCharge } from '../../skips.ts';
+import type { SessionState } from '../../state.ts';
+import type { CupState } from '../../state/cup.ts';
+import type { Step } from '../../step.ts';
+import type { Decide } from '../atBench.ts';
+import { canShoot, drawVolumes } from '../filling.ts';
+import { addAll, ladderOf, ladderSaid } from '../ladder.ts';
+import { toPour } from '../moulds/pour.ts';
+import type { Turn } from '../work.ts';
 
 /** g by which a cup may stand under its air line before it is said: a spoon's worth. */
 const HARDLY = 3;
+
 /** What a cup is about to be asked for. */
 interface Need {
   /** g that are drawn or poured of it next */
@@ -19,6 +22,7 @@ interface Need {
   /** it is drawn from: some must stay over the nozzle */
   drawn: boolean;
 }
+
 /** g that the next draw and pours want, cup by cup. */
 function needs(
   state: SessionState,
@@ -39,6 +43,13 @@ function needs(
   return wanted;
 }
 
+/** Why a cup is charged again. */
+const WHY = {
+  due: 'gets its next charge',
+  short: 'will run short',
+  air: 'would draw air',
+} as const;
+
 /** What is added to a cup, g, and why; null where it serves the next as it is. */
 function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
   const air = need.drawn ? airG(cup, heat) : 0;
@@ -56,53 +67,46 @@ function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
     due && short <= 0 ? 'due' : cup.grams < need.grams ? 'short' : 'air';
   return { grams: Math.max(1, room > 0 ? Math.min(asked, room) : asked), why, air, cold };
 }
-/** Why a cup is charged again. */
-const WHY = {
-  due: 'gets its next charge',
-  short: 'will run short',
-  air: 'would draw air',
-} as const;
-
-/**
- * A cup whose planned charge is due, or that cannot serve the next draw without taking air, or the
- * next pour, wants plastic.
- */
-export function recharge(
-  state: SessionState,
-  turn: Turn,
-  pours: { cup: string; grams: number }[],
-): Step[] {
-  const { window } = turn.run.tools;
-  const heat = (window.low + window.high) / 2;
-  return [...needs(state, turn, pours, heat)].flatMap(([key, need]): Step[] => {
-    const cup = state.cups.get(key);
-    const may = cup && cup.charges > 0 && !isLeftOut(state, skipCharge(cup));
-    const wants = may ? charge(state, cup, need, heat) : null;
-    return cup && wants ? [rechargeStep(state, cup, need, wants)] : [];
-  });
-}
 
 function rechargeStep(
-  state: SessionState,
   cup: CupState,
   need: Need,
   { grams, why, air, cold }: NonNullable<ReturnType<typeof charge>>,
 ): Step {
-  const volume = (mass: number) => say(mass / cold, 'volume', state.snapshot.units);
+  const volume = (mass: number) => saidAmount(mass / cold, 'volume');
   // Stabiliser and softener go into the new plastic while it is cold, not into the hot cup.
   const ladder = ladderOf(cup, grams, ['cold']);
-  const dosed = ladderText(ladder, state);
+  const dosed = ladderSaid(ladder);
   return {
     key: 'dose',
     target: cup.key,
-    sentence: `${cup.letter} ${WHY[why]}: add ${volume(grams)}`,
-    detail:
-      `It holds ${volume(Math.max(0, cup.grams))}; the next wants ${volume(need.grams)}` +
-      `${air > 0 ? ` and ${volume(air)} left over the nozzle` : ''}. ` +
-      `${dosed ? `Into the new plastic first, cold: ${dosed}. ` : ''}Cook it in.`,
+    sentence: phrase`${cup.letter} ${WHY[why]}: add ${volume(grams)}`,
+    detail: joined([
+      phrase`It holds ${volume(Math.max(0, cup.grams))}; the next wants ${volume(need.grams)}`,
+      air > 0 ? phrase` and ${volume(air)} left over the nozzle` : '',
+      '. ',
+      dosed ? phrase`Into the new plastic first, cold: ${dosed}. ` : '',
+      'Cook it in.',
+    ]),
     label: `It is in ${cup.letter}`,
     send: { kind: 'charged', payload: { cup: cup.key, grams, from: 'fresh' } },
     then: addAll(cup, ladder),
     skip: skipCharge(cup),
   };
 }
+
+/**
+ * A cup whose planned charge is due, or that cannot serve the next draw without taking air, or the
+ * next pour, wants plastic.
+ */
+export const recharge: Decide = ({ state, turn }) => {
+  if (!turn || canShoot(state, turn)) return [];
+  const { window } = turn.run.tools;
+  const heat = (window.low + window.high) / 2;
+  return [...needs(state, turn, toPour(state, turn), heat)].flatMap(([key, need]) => {
+    const cup = state.cups.get(key);
+    const may = cup && cup.charges > 0 && !isLeftOut(state, skipCharge(cup));
+    const wants = may ? charge(state, cup, need, heat) : null;
+    return cup && wants ? [rechargeStep(cup, need, wants)] : [];
+  });
+};

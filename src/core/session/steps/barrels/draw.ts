@@ -1,0 +1,46 @@
+import { and, joined, phrase, saidAmount, saidApart } from '../../../quantity/phrase.ts';
+import { drawWarnings } from '../../guard.ts';
+import { heatCups } from '../../guard/cups.ts';
+import { mouldDrawWarnings } from '../../guard/mould.ts';
+import { gapOf } from '../../guard/window.ts';
+import { ofTurn } from '../atBench.ts';
+import { readSaid } from '../cups/match.ts';
+import { drawVolumes } from '../filling.ts';
+import { injectorOf } from '../work.ts';
+
+export const draw = ofTurn(({ state, now }, turn) => {
+  const { run } = turn;
+  const injector = injectorOf(state, run);
+  if (!injector) return null;
+  const cups = heatCups(state, run);
+  const gap = gapOf(cups);
+  const volumes = drawVolumes(state, turn);
+  const letterOf = (cup: string) => state.cups.get(cup)?.letter ?? '?';
+  const each = volumes.map(
+    ({ ml, cup }) => phrase`${saidAmount(ml, 'volume')} of ${letterOf(cup)}`,
+  );
+  return {
+    key: 'draw',
+    target: injector.key,
+    sentence: phrase`Draw ${and(each)}, slowly`,
+    detail: joined([
+      joined(cups.map(readSaid), ', '),
+      gap !== null && cups.length > 1 ? phrase`, ${saidApart(gap)} apart` : '',
+      '. Push out the air until every colour runs.',
+    ]),
+    label: 'It is drawn',
+    send: {
+      kind: 'drawn',
+      payload: {
+        draw: `${injector.key}/${injector.draws + 1}`,
+        injector: injector.key,
+        job: run.key,
+        barrels: volumes,
+      },
+    },
+    warnings: [...drawWarnings(state, run, now), ...mouldDrawWarnings(state, turn.mould, run)].map(
+      (warning) => warning.sentence,
+    ),
+    caution: 'Plastic at this heat sticks and burns: heat gloves, long sleeves, eye protection.',
+  };
+});
