@@ -12,7 +12,7 @@ import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { InsertHeap } from '@/store/inserts.ts';
 import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
-import { openSessions, snapshotOf } from '@/store/log.ts';
+import { openSessions, snapshotsOf } from '@/store/log.ts';
 import { joinTakes, newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
@@ -125,11 +125,10 @@ export async function freeInserts(): Promise<InsertHeap[]> {
   const free = new Map(heaps.map((heap) => [heap.kind, heap.count]));
   const less = (kind: string, count: number) => free.set(kind, (free.get(kind) ?? 0) - count);
   for (const insertHeap of underWay) less(insertHeap.kind, insertHeap.count);
-  for (const { id } of open) {
-    const snapshot = await snapshotOf(id);
-    for (const run of snapshot?.input.jobs.flatMap(runsOf) ?? [])
+  const snapshots = await snapshotsOf(open.map(({ id }) => id));
+  for (const snapshot of snapshots.values())
+    for (const run of snapshot.input.jobs.flatMap(runsOf))
       if (run.tools.fromShelf > 0) less(kindsTaken(run.job, run.stage)[0]!, run.tools.fromShelf);
-  }
   return [...free].filter(([, count]) => count > 0).map(([kind, count]) => ({ kind, count }));
 }
 

@@ -1,7 +1,7 @@
 import type { Order } from '@/core/order/index.ts';
 import { OrderSchema } from '@/core/order/index.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
-import { openSessions, snapshotOf } from '@/store/log.ts';
+import { openSessions, snapshotsOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
 import {
   closeLine,
@@ -28,9 +28,12 @@ export { customers, orderHead };
 /** Good baits of sessions still running, by part of a line, soonest due first. */
 async function tonight(): Promise<Map<number, number>> {
   const out = new Map<number, number>();
-  for (const head of (await openSessions()).filter((openSession) => openSession.status !== 'new')) {
-    const snapshot = (await snapshotOf(head.id))!;
-    const jobs = await goodByJob(head.id);
+  const running = (await openSessions())
+    .filter(({ status }) => status !== 'new')
+    .map(({ id }) => id);
+  const [snapshots, counted] = await Promise.all([snapshotsOf(running), goodByJob(running)]);
+  for (const [session, snapshot] of snapshots) {
+    const jobs = counted.filter((count) => count.session === session);
     for (const job of snapshot.input.jobs) {
       let good = jobs.find((other) => other.job === job.key)?.good ?? 0;
       for (const line of job.lines) {

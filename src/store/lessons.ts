@@ -79,21 +79,13 @@ export async function markLearned(id: number): Promise<boolean> {
 const UNLEARNED = { status: 'finished', learnedAt: null } as const;
 
 export async function insertLessons(session: number, at: Date, lessons: Lesson[]): Promise<void> {
-  for (const lesson of lessons) {
-    await run(
-      `INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out) VALUES
-        ($1, $2, $3, $4::jsonb, $5::jsonb, $6, $7) ON CONFLICT (session_id, key) DO NOTHING`,
-      [
-        session,
-        at.toISOString(),
-        lesson.key,
-        JSON.stringify(lesson.prior),
-        JSON.stringify(lesson.posterior),
-        lesson.readings,
-        lesson.left_out,
-      ],
-    );
-  }
+  await run(
+    `INSERT INTO lessons (session_id, at, key, prior, posterior, readings, left_out)
+     SELECT $1, $2, l.key, l.prior, l.posterior, l.readings, l.left_out FROM
+      jsonb_to_recordset($3::jsonb) AS l(key text, prior jsonb, posterior jsonb, readings int,
+      left_out int) ON CONFLICT (session_id, key) DO NOTHING`,
+    [session, at.toISOString(), JSON.stringify(lessons)],
+  );
 }
 
 /**

@@ -47,18 +47,30 @@ export const finishedSessions = (
 const snapshots = new Map<number, Snapshot>();
 const MOST_SNAPSHOTS = 50;
 
-export async function snapshotOf(id: number): Promise<Snapshot | null> {
-  const kept =
-    snapshots.get(id) ??
-    (await row<{ snapshot: Snapshot }>('SELECT snapshot FROM sessions WHERE id = $1', [id]))
-      ?.snapshot;
-  if (!kept) return null;
-  const snapshot = snapshots.get(id) ?? upcastSnapshot(kept);
-  snapshots.delete(id);
-  snapshots.set(id, snapshot);
-  if (snapshots.size > MOST_SNAPSHOTS) snapshots.delete(snapshots.keys().next().value!);
-  return snapshot;
+/** Snapshots of sessions, by their ids; those that are no more are left out. */
+export async function snapshotsOf(ids: readonly number[]): Promise<Map<number, Snapshot>> {
+  const asked = ids.filter((id) => !snapshots.has(id));
+  const read =
+    asked.length > 0
+      ? await rows<{ id: number; snapshot: Snapshot }>(
+          'SELECT id, snapshot FROM sessions WHERE id = ANY($1::int[])',
+          [asked],
+        )
+      : [];
+  const fresh = new Map(read.map(({ id, snapshot }) => [id, upcastSnapshot(snapshot)]));
+  const found = new Map<number, Snapshot>();
+  for (const id of ids) {
+    const snapshot = snapshots.get(id) ?? fresh.get(id);
+    if (!snapshot) continue;
+    found.set(id, snapshot);
+    snapshots.delete(id);
+    snapshots.set(id, snapshot);
+  }
+  while (snapshots.size > MOST_SNAPSHOTS) snapshots.delete(snapshots.keys().next().value!);
+  return found;
 }
+export const snapshotOf = async (id: number): Promise<Snapshot | null> =>
+  (await snapshotsOf([id])).get(id) ?? null;
 
 export async function createSession(
   name: string,

@@ -75,10 +75,14 @@ export async function joinMixes(material: number, name: string, words: string[])
 
 /** A name no mix has yet: the one asked for, or it with a number. */
 async function freeName(name: string): Promise<string> {
+  const like = await rows<{ name: string }>(
+    'SELECT lower(name) AS name FROM mixes WHERE starts_with(lower(name), lower($1))',
+    [name],
+  );
+  const taken = new Set(like.map((mix) => mix.name));
   for (let count = 1; ; count++) {
     const tried = count === 1 ? name : `${name} ${count}`;
-    if (!(await row('SELECT 1 AS x FROM mixes WHERE lower(name) = lower($1)', [tried])))
-      return tried;
+    if (!taken.has(tried.toLowerCase())) return tried;
   }
 }
 
@@ -125,15 +129,12 @@ export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<
 
 /** The newest version of each mix that is just as given; what no version is, has none. */
 export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Map<number, number>> {
-  const out = new Map<number, number>();
-  for (const mix of mixes) {
-    const found = await row<{ n: number | null }>(
-      'SELECT max(n) AS n FROM mix_versions WHERE mix_id = $1 AND spec = $2::jsonb',
-      [mix.id, JSON.stringify(mix.spec)],
-    );
-    if (found?.n) out.set(mix.id, found.n);
-  }
-  return out;
+  const found = await rows<{ id: number; n: number }>(
+    `SELECT v.mix_id AS id, max(v.n) AS n FROM jsonb_to_recordset($1::jsonb) AS m(id int, spec jsonb)
+     JOIN mix_versions v ON v.mix_id = m.id AND v.spec = m.spec GROUP BY 1`,
+    [JSON.stringify(mixes.map(({ id, spec }) => ({ id, spec })))],
+  );
+  return new Map(found.map(({ id, n }) => [id, n]));
 }
 /** Notes the cups of a session: what each is meant to become, and from which version. */
 export async function putCups(

@@ -146,26 +146,54 @@ const USED = {
 const isUsed = ({ parts, moves }: OrderLine): boolean =>
   moves.length > 0 || parts.some((part) => part.allocations.length > 0);
 
+/** A line as it is in the book, and as it is wanted. */
+interface Changing {
+  held: OrderLine;
+  line: LineOrdered;
+  position: number;
+}
 /**
- * A line's parts brought to what is wanted of it.
+ * Lines in the book brought to what is wanted of them, all at once.
  * @returns parts that stay though they were taken out
  */
-async function updateParts(line: OrderLine, wanted: readonly PartOrdered[]): Promise<string[]> {
-  const same = (part: LinePart) => (other: PartOrdered) =>
-    other.bait === part.baitId && other.colourway === part.colourwayId;
-  const out = line.parts.filter((part) => !wanted.some(same(part)));
-  const stay = out.filter((part) => part.allocations.length > 0);
-  const go = out.filter((part) => part.allocations.length === 0);
-  await tables().LinePart.destroy({ where: { id: go.map((part) => part.id) } });
+async function changeLines(orderId: number, changing: readonly Changing[]): Promise<string[]> {
+  const out = changing.flatMap(({ held, line }) =>
+    held.parts.filter(
+      (part) =>
+        !line.parts.some(
+          ({ bait, colourway }) => bait === part.baitId && colourway === part.colourwayId,
+        ),
+    ),
+  );
+  const [stay, go] = [true, false].map((isGiven) =>
+    out.filter((part) => part.allocations.length > 0 === isGiven),
+  );
+  await tables().OrderLine.bulkCreate(
+    changing.map(({ held: { id }, line: { name, pack, promised }, position }) => ({
+      id,
+      orderId,
+      position,
+      name,
+      pack,
+      promised,
+    })),
+    {
+      updateOnDuplicate: ['name', 'pack', 'promised', 'position'],
+      conflictAttributes: ['id'],
+    },
+  );
+  await tables().LinePart.destroy({ where: { id: go!.map((part) => part.id) } });
   // One there already is counted anew, one that is not is new.
   await tables().LinePart.bulkCreate(
-    partsOf(wanted).map((part) => ({ ...part, lineId: line.id })),
+    changing.flatMap(({ held, line }) =>
+      partsOf(line.parts).map((part) => ({ ...part, lineId: held.id })),
+    ),
     {
       updateOnDuplicate: ['count'],
       conflictAttributes: ['lineId', 'baitId', 'colourwayId'],
     },
   );
-  return stay.map((part) => `part ${part.id}`);
+  return stay!.map((part) => `part ${part.id}`);
 }
 
 /**
@@ -181,25 +209,20 @@ export function updateOrder(id: number, { customer, note, lines }: Ordered): Pro
     await tables().OrderLine.destroy({
       where: { id: out.filter((line) => !isUsed(line)).map((line) => line.id) },
     });
-    const kept = out.filter(isUsed).map((line) => String(line.id));
     // Out of the way first, so that lines can change places under the unique position.
     await tables().OrderLine.update({ position: literal('-id') }, { where: { orderId: id } });
     const placed = lines.map((line, position) => ({
       line,
       position,
-      now: held.find((other) => other.id === line.id),
+      held: held.find((other) => other.id === line.id),
     }));
-    for (const { line, position, now } of placed) {
-      if (!now) continue;
-      const { name, pack, promised } = line;
-      await now.update({ name, pack, promised, position });
-      kept.push(...(await updateParts(now, line.parts)));
-    }
+    const changing = placed.flatMap(({ held, ...rest }) => (held ? [{ held, ...rest }] : []));
+    const stay = await changeLines(id, changing);
     await addLines(
       id,
-      placed.filter(({ now }) => !now),
+      placed.filter((line) => !line.held),
     );
-    return kept;
+    return [...out.filter(isUsed).map((line) => String(line.id)), ...stay];
   });
 }
 

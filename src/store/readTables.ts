@@ -147,11 +147,13 @@ export const onRack = (since: Date): Promise<RackRow[]> =>
   );
 
 /** Good baits so far of one session that are what its lines asked for, by job. */
-export const goodByJob = (session: number): Promise<{ job: string; good: number }[]> =>
+export const goodByJob = (
+  sessions: readonly number[],
+): Promise<{ session: number; job: string; good: number }[]> =>
   rows(
-    `SELECT job, sum(good)::int AS good FROM shots WHERE session_id = $1 AND kept AND asked AND
-      makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1`,
-    [session],
+    `SELECT session_id AS session, job, sum(good)::int AS good FROM shots WHERE session_id =
+      ANY($1::int[]) AND kept AND asked AND makes = 'bait' AND marked_at IS NOT NULL GROUP BY 1, 2`,
+    [sessions],
   );
 
 /**

@@ -1,5 +1,8 @@
-/** What is listened to: a session's acts from a seq on, or every instrument. */
-export type Topic = { session: number; after: number } | 'devices';
+/**
+ * What is listened to: a session's acts from a seq on, or every instrument. A bench's own acts come
+ * without what they are: it has them.
+ */
+export type Topic = { session: number; after: number; bench?: string } | 'devices';
 export type Hear = (data: unknown) => void;
 
 /** ms in which what is wanted may still change before the line is opened anew. */
@@ -57,8 +60,12 @@ export class LiveHub {
     this.line?.close();
     this.line = null;
     if (sessions.length === 0 && !devices) return;
+    const bench = [...this.listeners].flatMap(({ topic }) =>
+      topic === 'devices' || !topic.bench ? [] : [`bench=${encodeURIComponent(topic.bench)}`],
+    )[0];
     const query = [
       ...sessions.map((session) => `session=${session}:${this.come.get(session) ?? 0}`),
+      ...(bench ? [bench] : []),
       ...(devices ? ['devices='] : []),
     ].join('&');
     const line = new EventSource(`/api/stream?${query}`);

@@ -17,14 +17,24 @@ after(async () => {
   await Promise.all([one.stop(), two.stop()]);
 });
 
-/** Reads a stream until `n` events have come. */
-async function hear(app: App, after: number, count: number, ready: () => void): Promise<number[]> {
+interface Heard {
+  seq: number;
+  id: string;
+  by?: string;
+  kind?: string;
+}
+/** Reads a stream until so many acts have come. */
+async function hear(
+  app: App,
+  { after, bench = '' }: { after: number; bench?: string },
+  count: number,
+  ready: () => void,
+): Promise<Heard[]> {
   const stop = new AbortController();
-  const reply = await fetch(`${app.url}/api/stream?session=${session}:${after}`, {
-    signal: stop.signal,
-  });
+  const asked = `session=${session}:${after}${bench && `&bench=${encodeURIComponent(bench)}`}`;
+  const reply = await fetch(`${app.url}/api/stream?${asked}`, { signal: stop.signal });
   assert.equal(reply.headers.get('content-type'), 'text/event-stream');
-  const seqs: number[] = [];
+  const heard: Heard[] = [];
   let text = '';
   ready();
   for await (const chunk of reply.body!) {
@@ -32,11 +42,11 @@ async function hear(app: App, after: number, count: number, ready: () => void): 
     const lines = text.split('\n');
     text = lines.pop()!;
     for (const line of lines)
-      if (line.startsWith('data: ')) seqs.push((JSON.parse(line.slice(6)) as { seq: number }).seq);
-    if (seqs.length >= count) break;
+      if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)) as Heard);
+    if (heard.length >= count) break;
   }
   stop.abort();
-  return seqs;
+  return heard;
 }
 
 test(
@@ -49,18 +59,39 @@ test(
     const from = first.body.seq as number;
     let open = () => {};
     const opened = new Promise<void>((resolve) => (open = resolve));
-    const heard = hear(two, from - 1, 11, open);
+    const heard = hear(two, { after: from - 1 }, 11, open);
     await opened;
     for (let i = 0; i < 10; i++)
       await ask('POST', `${i % 2 ? one.url : two.url}/api/sessions/${session}/events`, {
         events: [event(session, 'stirred', { cup: '1' })],
       });
     assert.deepEqual(
-      await heard,
+      (await heard).map(({ seq }) => seq),
       Array.from({ length: 11 }, (_, i) => from + i),
     );
   },
 );
+
+test('a bench hears of its own acts where they stand, and of others’ what they are', async () => {
+  const by = ['bench 7', 'Wren, bench 7', 'bench 17', 'bench 7, bench 8'];
+  const sent = by.map((by) => ({ ...event(session, 'stirred', { cup: '1' }), by }));
+  const reply = await ask('POST', `${one.url}/api/sessions/${session}/events`, { events: sent });
+  const after = (reply.body.seq as number) - sent.length;
+  const heard = await hear(two, { after, bench: 'bench 7' }, sent.length, () => {});
+  assert.deepEqual(
+    heard.map(({ id, seq }) => [id, seq]),
+    sent.map(({ id }, i) => [id, after + 1 + i]),
+  );
+  assert.deepEqual(
+    heard.map(({ kind, by }) => [kind, by]),
+    [
+      [undefined, undefined],
+      [undefined, undefined],
+      ['stirred', 'bench 17'],
+      ['stirred', 'bench 7, bench 8'],
+    ],
+  );
+});
 
 test('two processes on one session fold the same, each having appended half of it', async () => {
   await Promise.all(

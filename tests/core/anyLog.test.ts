@@ -142,6 +142,15 @@ test(
               [{ what: 'reading', celsius: 0, device: false, cup: '1' }, 217],
             ],
           ],
+          // Left for hours beside a burst: its doubt rises for ten minutes and comes back.
+          [
+            [
+              [{ what: 'add', grams: -45, cup: '2' }, 0],
+              [{ what: 'add', grams: -52, cup: '2' }, 0],
+              [{ what: 'add', grams: 1, cup: '2' }, 234],
+              [{ what: 'burst', seconds: 58, cup: '1' }, 357],
+            ],
+          ],
         ],
       },
     );

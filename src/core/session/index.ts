@@ -32,7 +32,6 @@ export * from './state/shot.ts';
 export * from './stateBaits.ts';
 export * from './step.ts';
 export * from './stepKinds.ts';
-export { matchSkip } from './steps/cups/match.ts';
 export { gaugeSaid } from './steps/cups/pot.ts';
 export { cupsInHand } from './steps/cupsInHand.ts';
 export { goesBack } from './steps/moulds/sprue.ts';

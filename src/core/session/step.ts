@@ -6,7 +6,7 @@ import type { StepKey } from './stepKinds.ts';
 export type Send = { [K in Kind]: { kind: K; payload: Payload<K> } }[Kind];
 
 /** An outcome of a step, as it is offered and as it is recorded. */
-export interface Outcome<Words = Phrase> {
+interface Outcome<Words = Phrase> {
   label: Words;
   send: Send;
 }

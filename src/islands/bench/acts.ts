@@ -65,6 +65,10 @@ export async function dropAct(id: string): Promise<void> {
   await (await store())?.delete('acts', id);
 }
 
+/** One act as this device keeps it. */
+export const actOf = async (id: string): Promise<KeptAct | undefined> =>
+  (await store())?.get('acts', id);
+
 /** Everything this device knows of a session, in the order it came to know of it. */
 export async function actsOf(session: number): Promise<KeptAct[]> {
   const db = await store();

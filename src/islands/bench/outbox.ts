@@ -51,7 +51,7 @@ export const actingHere = (): string =>
   [handHere(), benchName()].filter(Boolean).join(', ').slice(0, MOST);
 
 /** This device's name in the log. */
-function benchName(): string {
+export function benchName(): string {
   const held = localStorage.getItem('twin-shot-bench');
   if (held) return held;
   const made = `bench ${Math.floor(Math.random() * 900 + 100)}`;

@@ -2,10 +2,11 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
 import { EVENT_VERSION, folder, identityOf, lastUndoable, upcast } from '@/core/session/index.ts';
+import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
 import { shopNow } from '@/ui/shopClock.ts';
-import { actsOf, dropAct, keepActs } from './acts.ts';
-import { actingHere, leftBehind, sendWaiting } from './outbox.ts';
+import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
+import { actingHere, benchName, leftBehind, sendWaiting } from './outbox.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
@@ -69,6 +70,22 @@ function useKept(
   }, [id, initial, begin]);
 }
 
+/** An act the shop tells of; one of this bench's own by its id and its place in the log alone. */
+type Told = AnyEvent | Required<Pick<AnyEvent, 'session' | 'id' | 'seq'>>;
+
+/**
+ * An act the shop tells of, whole: one of this bench's own as it waits here, or as another tab kept
+ * it; where neither has it, as the shop has it.
+ */
+async function wholeOf(told: Told, outbox: readonly AnyEvent[]): Promise<AnyEvent[]> {
+  if ('kind' in told) return [told];
+  const { session, id, seq } = told;
+  const own = outbox.find((event) => event.id === id) ?? (await actOf(id))?.event;
+  if (own) return [{ ...own, seq }];
+  const reply = await call<{ events: AnyEvent[] }>('GET', `/api/sessions/${session}`);
+  return reply.ok ? reply.value.events : [];
+}
+
 /** The session as this bench sees it: what the shop confirmed, and at once what was done here. */
 export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]): Session {
   const [confirmed, setConfirmed] = useState(initial);
@@ -85,13 +102,13 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     setWaiting(events);
   }, []);
 
+  const known = useRef(new Set(initial.map((event) => event.id)));
   const take = useCallback((events: AnyEvent[]) => {
-    void keepActs(events, 'stored');
-    setConfirmed((held) => {
-      const known = new Set(held.map((event) => event.id));
-      const fresh = events.filter((event) => !known.has(event.id));
-      return fresh.length ? [...held, ...fresh] : held;
-    });
+    const fresh = events.filter((event) => !known.current.has(event.id));
+    if (fresh.length === 0) return;
+    for (const event of fresh) known.current.add(event.id);
+    void keepActs(fresh, 'stored');
+    setConfirmed((held) => [...held, ...fresh]);
   }, []);
 
   const flush = useCallback(async () => {
@@ -147,13 +164,16 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   const last = initial.at(-1)?.seq ?? 0;
   useEffect(
     () =>
-      listen({ session: id, after: last }, (told) => {
-        const event = told as AnyEvent;
-        take([event]);
+      listen({ session: id, after: last, bench: benchName() }, (told) => {
         // Who hears the shop knows that it answers.
         setAway(false);
-        if (outbox.current.some((other) => other.id === event.id))
-          change(outbox.current.filter((other) => other.id !== event.id));
+        if (known.current.has((told as Told).id)) return;
+        void wholeOf(told as Told, outbox.current).then((events) => {
+          take(events);
+          const come = new Set(events.map((event) => event.id));
+          if (outbox.current.some((other) => come.has(other.id)))
+            change(outbox.current.filter((other) => !come.has(other.id)));
+        });
       }),
     [id, last, take, change],
   );

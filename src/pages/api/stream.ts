@@ -9,8 +9,15 @@ const WANTED = /^(\d{1,9}):(\d{1,9})$/;
 
 type Write = (event: string, data: unknown, id?: string) => void;
 
-/** Writes a session's acts from a seq on, as they come; answers with how to stop. */
-function follow(session: number, after: number, write: Write): () => void {
+/** Whether an act was done at a bench: the log has its hand before the bench's name, where one said so. */
+const doneAt = (bench: string | null, by: string): boolean =>
+  bench !== null && (by === bench || by.endsWith(`, ${bench}`));
+
+/**
+ * Writes a session's acts from a seq on, as they come; answers with how to stop.
+ * @param bench the one that listens: of its own acts it is told the place they have in the log
+ */
+function follow(session: number, after: number, bench: string | null, write: Write): () => void {
   let sent = after;
   let busy = false;
   let again = false;
@@ -22,8 +29,10 @@ function follow(session: number, after: number, write: Write): () => void {
       do {
         again = false;
         for (const event of await eventsAfter(session, sent)) {
-          write('act', event, `${session}:${event.seq}`);
-          sent = event.seq!;
+          const { id, seq, by } = event;
+          const told = doneAt(bench, by) ? { session, id, seq } : event;
+          write('act', told, `${session}:${seq}`);
+          sent = seq!;
         }
       } while (again);
     } catch {
@@ -48,8 +57,9 @@ function followDevices(write: Write): () => void {
 
 /**
  * The one stream a browser keeps open, of everything its tabs look at (server-sent events):
- * `?session=12:40&session=7:0` for acts of sessions from a seq on, `&devices` for instruments. A
- * line that is lost is taken up again where it was.
+ * `?session=12:40&session=7:0` for acts of sessions from a seq on, `&devices` for instruments,
+ * `&bench=` for who listens and has its own acts already. A line that is lost is taken up again
+ * where it was.
  */
 export const GET: APIRoute = ({ url, request }) => {
   const wanted = new Map<number, number>();
@@ -89,7 +99,8 @@ export const GET: APIRoute = ({ url, request }) => {
         put(`${id ? `id: ${id}\n` : ''}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
       put('retry: 1000\n\n');
       const beat = setInterval(() => put(': still here\n\n'), 20_000);
-      const all = [...wanted].map(([session, after]) => follow(session, after, write));
+      const bench = url.searchParams.get('bench');
+      const all = [...wanted].map(([session, after]) => follow(session, after, bench, write));
       if (url.searchParams.has('devices')) all.push(followDevices(write));
       stop = () => {
         clearInterval(beat);

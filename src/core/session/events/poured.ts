@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { PUSHES } from '../../build/build.ts';
+import { isShot, PUSHES } from '../../build/build.ts';
 import { sum } from '../../shot/volume.ts';
 import { alter } from '../alter.ts';
 import { cool, hold, newShot, standIn } from '../effects/cycle.ts';
@@ -7,7 +7,8 @@ import { portion, takeInserts, windowHeat } from '../effects/filling.ts';
 import { massFor } from '../effects/masses.ts';
 import { drawWarnings } from '../guard.ts';
 import { warningsSaid } from '../guard/warnings.ts';
-import { coolingOf } from '../state/mould.ts';
+import type { RunState, SessionState } from '../state.ts';
+import { coolingOf, type MouldState } from '../state/mould.ts';
 import { STEP_KINDS } from '../stepKinds.ts';
 import { grams, key } from './fields.ts';
 import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
@@ -23,6 +24,59 @@ export const PouredSchema = z.object({
   again: z.boolean(),
   /** °C the cup was reckoned at */ celsius: z.number().min(-40).max(400).optional(),
 });
+
+/** What was poured by hand, and nothing shot on to it, stands as a shot. */
+function standPoured(
+  state: SessionState,
+  run: RunState,
+  mould: MouldState,
+  { at, trial }: { at: number; trial: boolean },
+): void {
+  const draw = `hand/${mould.key}/${mould.cycles + 1}`;
+  const against = [...mould.pouredAgainst];
+  state.draws.set(draw, {
+    id: draw,
+    n: state.draws.size + 1,
+    at,
+    job: run.key,
+    injector: 'hand',
+    barrels: mould.pours,
+    against,
+    said: [...mould.pouredSaid],
+    plug: null,
+  });
+  const shot = newShot(state, run, mould, {
+    at,
+    trial,
+    against,
+    said: [...mould.pouredSaid],
+  });
+  const mass = massFor(state, run, mould);
+  const all = sum(mould.pours.map((pour) => pour.grams));
+  const feed = Math.min(mass.feed, all);
+  const weights = mould.mould.cavities.map((cavity) => ({
+    n: cavity.n,
+    g: sum([...mass.poured.values()].map((by) => by.get(cavity.n) ?? 0)),
+  }));
+  const whole = sum(weights.map((weight) => weight.g));
+  for (const { n: count, g: grams } of weights) {
+    shot.cavities.set(count, draw);
+    shot.grams.set(count, whole > 0 ? ((all - feed) * grams) / whole : 0);
+  }
+  takeInserts(run, mould, shot, [...shot.cavities.keys()]);
+  shot.poured = [];
+  mould.pouredAgainst = new Set();
+  mould.pouredSaid = new Set();
+  shot.baitsG = all - feed;
+  shot.feedG = feed;
+  standIn(state, run, mould, shot);
+  if (run.stage.by === 'rod') hold(state, mould, at, PUSHES[run.stage.push].hold);
+  else {
+    cool(state, mould, at);
+    // An open mould has no sprue to top off.
+    alter(mould, { phase: { ...coolingOf(mould)!, toppedOff: true, looked: true } });
+  }
+}
 
 export const poured: EventKind<typeof PouredSchema> = {
   payload: PouredSchema,
@@ -55,55 +109,10 @@ export const poured: EventKind<typeof PouredSchema> = {
         foreseen: event.payload.celsius,
       }),
     );
-    if (
-      run.stage.layers.length > 0 ||
-      run.stage.pours.some((pour) => !mould.pours.some((portion) => portion.layer === pour.key))
-    )
-      return;
-    // Nothing is shot after: the last layer makes the bait.
-    const draw = `hand/${mould.key}/${mould.cycles + 1}`;
-    const against = [...mould.pouredAgainst];
-    state.draws.set(draw, {
-      id: draw,
-      n: state.draws.size + 1,
-      at: event.at,
-      job,
-      injector: 'hand',
-      barrels: mould.pours,
-      against,
-      said: [...mould.pouredSaid],
-      plug: null,
-    });
-    const shot = newShot(state, run, mould, {
-      at: event.at,
-      trial,
-      against,
-      said: [...mould.pouredSaid],
-    });
-    const mass = massFor(state, run, mould);
-    const all = sum(mould.pours.map((pour) => pour.grams));
-    const feed = Math.min(mass.feed, all);
-    const weights = mould.mould.cavities.map((cavity) => ({
-      n: cavity.n,
-      g: sum([...mass.poured.values()].map((by) => by.get(cavity.n) ?? 0)),
-    }));
-    const whole = sum(weights.map((weight) => weight.g));
-    for (const { n: count, g: grams } of weights) {
-      shot.cavities.set(count, draw);
-      shot.grams.set(count, whole > 0 ? ((all - feed) * grams) / whole : 0);
-    }
-    takeInserts(run, mould, shot, [...shot.cavities.keys()]);
-    shot.poured = [];
-    mould.pouredAgainst = new Set();
-    mould.pouredSaid = new Set();
-    shot.baitsG = all - feed;
-    shot.feedG = feed;
-    standIn(state, run, mould, shot);
-    if (run.stage.by === 'rod') hold(state, mould, event.at, PUSHES[run.stage.push].hold);
-    else {
-      cool(state, mould, event.at);
-      // An open mould has no sprue to top off.
-      alter(mould, { phase: { ...coolingOf(mould)!, toppedOff: true, looked: true } });
-    }
+    const whole = run.stage.pours.every((pour) =>
+      mould.pours.some((portion) => portion.layer === pour.key),
+    );
+    // Where nothing is shot after it, the last layer makes the bait.
+    if (!isShot(run.stage) && whole) standPoured(state, run, mould, { at: event.at, trial });
   },
 };

@@ -82,4 +82,4 @@ export function advance(followed: Followed, to: number): Followed {
  * together, then as long as half of what has gone.
  * @param gone ms of the rest so far
  */
-const pieceOf = (gone: number): number => Math.min(180_000, Math.max(45_000, gone / 2));
+const pieceOf = (gone: number): number => Math.min(120_000, Math.max(45_000, gone / 2));

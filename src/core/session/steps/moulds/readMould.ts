@@ -3,7 +3,7 @@ import { skipOf } from '../../skips.ts';
 import { eachColdMould } from './warming.ts';
 
 /** Metal nobody has looked at for a while: a look costs less than warming it or not by mistake. */
-export const readMould = eachColdMould(({ state }, mould, wants) => {
+export const readMould = eachColdMould((_bench, mould, wants) => {
   if (wants.what !== 'look') return null;
   const { celsius, sd } = wants;
   const { name, warmTo } = mould.mould;
