@@ -96,15 +96,17 @@ export async function keepReadings(
   );
 }
 /** Temperatures sent of one session that were not flagged, probe by probe in order. */
-export const readingsOf = (
+export async function readingsOf(
   session: number,
-): Promise<{ device: number; at: number; value: number }[]> =>
-  rows(
+): Promise<{ device: number; at: number; value: number }[]> {
+  const sent = await rows<{ device: number; at: number; value: number | null }>(
     `SELECT d.id AS device, (extract(epoch FROM r.at) * 1000)::float8 AS at, r.value FROM
       device_readings r JOIN devices d ON d.id = r.device_id WHERE r.session_id = $1 AND r.flag
       IS NULL AND d.kind = 'thermometer' ORDER BY d.id, r.at LIMIT 200000`,
     [session],
   );
+  return sent.flatMap(({ value, ...rest }) => (value === null ? [] : [{ ...rest, value }]));
+}
 /** Keeps what an instrument last showed; a figure that was not good leaves the last good one. */
 export async function setLast(
   id: number,

@@ -10,7 +10,7 @@ export async function figures(): Promise<{
     'SELECT pg_database_size(current_database())::text AS bytes',
   );
   const tables = await rows<{ name: string; rows: number }>(
-    `SELECT relname AS name, n_live_tup::int AS rows FROM pg_stat_user_tables WHERE n_live_tup
+    `SELECT relname::text AS name, n_live_tup::int AS rows FROM pg_stat_user_tables WHERE n_live_tup
       > 0 ORDER BY n_live_tup DESC LIMIT 40`,
   );
   const migrations = (

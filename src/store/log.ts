@@ -27,12 +27,8 @@ export const finishedSessions = (
   before?: { at: Date; id: number },
 ): Promise<(SessionHead & { good: number; shot: number; shots: number })[]> =>
   rows(
-    `SELECT ${HEAD.split(', ')
-      .map((letter) => `s.${letter}`)
-      .join(
-        ', ',
-      )}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot, coalesce(t.shots, 0)::int AS shots
-       FROM (SELECT * FROM sessions WHERE status = 'finished'
+    `SELECT ${HEAD}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot,
+       coalesce(t.shots, 0)::int AS shots FROM (SELECT * FROM sessions WHERE status = 'finished'
        ${before ? 'AND (finished_at, id) < ($2, $3)' : ''} ORDER BY finished_at DESC, id DESC LIMIT $1) s
        LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*)
        FILTER (WHERE NOT trial) AS shots FROM shots WHERE session_id = s.id AND kept AND makes = 'bait') t ON true

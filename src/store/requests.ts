@@ -35,11 +35,14 @@ export async function once(
         [key, what],
       );
       if (!first) {
-        const before = (await row<Answered & { what: string }>(
+        const before = (await row<{ what: string; status: number | null; body: string | null }>(
           'SELECT what, status, body FROM requests WHERE key = $1',
           [key],
         ))!;
-        return before.what === what ? { status: before.status, body: before.body } : null;
+        // Whoever had it first waited for its answer, or left nothing behind.
+        return before.what === what && before.status !== null && before.body !== null
+          ? { status: before.status, body: before.body }
+          : null;
       }
       const answered = await work();
       if (answered.status >= 400) throw new Refused(answered);
