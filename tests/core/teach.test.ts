@@ -97,16 +97,16 @@ test(
     for (const hidden of [-0.3, 0.5, 1]) {
       const chance = seeded(11);
       const body = losing(bodyOfMould(mould.mould), hidden);
-      const told: MetalNote[] = [{ at: START, kind: 'read', celsius: 60, sd: 2 }];
+      const told: MetalNote[] = [{ at: START, room: 20, kind: 'read', celsius: 60, sd: 2 }];
       let celsius = 60;
       for (let i = 1; i <= 12; i++) {
         const from = START + i * 300_000;
         celsius = metalAfter(body, celsius, { seconds: 240, room: 20 });
-        told.push({ at: from - 60_000, kind: 'shot', until: from, joules: 9000 });
+        told.push({ at: from - 60_000, room: 20, kind: 'shot', until: from, joules: 9000 });
         celsius = metalAfter(body, celsius, { seconds: 60, room: 20, stand: 'wood', watts: 150 });
-        told.push({ at: from, kind: 'read', celsius: celsius + normal(chance, 0, 1), sd: 2 });
+        told.push({ at: from, room: 20, kind: 'read', celsius: celsius + normal(chance, 0, 1), sd: 2 });
       }
-      told.push({ at: START + 13 * 300_000, kind: 'read', celsius: 140, sd: 2 });
+      told.push({ at: START + 13 * 300_000, room: 20, kind: 'read', celsius: 140, sd: 2 });
       mould.told = told;
       const lesson = shotLessons(state).find(
         (shotLesson) => shotLesson.key === `mould/${mould.mould.name}/loss`,

@@ -102,21 +102,31 @@ const SHORT = 1;
  * @param watts into the plastic at a moment, s from the start; 0 = it only cools
  * @param step s; the nodes exchange over minutes, so seconds will do
  */
-export function after(
+export const after = (
   body: CupBody,
   heat: CupHeat,
   seconds: number,
-  { watts = () => 0, step = 1 }: { watts?: (at: number) => number; step?: number } = {},
-): CupHeat {
+  options?: { watts?: (at: number) => number; step?: number },
+): CupHeat => laterOf(body)(heat, seconds, options);
+/** {@link after} for one body that is asked about again and again. */
+export function laterOf(
+  body: CupBody,
+): (
+  heat: CupHeat,
+  seconds: number,
+  options?: { watts?: (at: number) => number; step?: number },
+) => CupHeat {
   const go = stepper(body);
-  let { plastic, glass } = heat;
-  for (let at = 0; at < seconds - 1e-9;) {
-    const dt = Math.min(step, seconds - at);
-    // The power is that of the step's middle, so that the dead time falls where it does.
-    ({ plastic, glass } = go(plastic, glass, watts(at + dt / 2), dt));
-    at += dt;
-  }
-  return { plastic, glass };
+  return (heat, seconds, { watts = () => 0, step = 1 } = {}) => {
+    let { plastic, glass } = heat;
+    for (let at = 0; at < seconds - 1e-9;) {
+      const dt = Math.min(step, seconds - at);
+      // The power is that of the step's middle, so that the dead time falls where it does.
+      ({ plastic, glass } = go(plastic, glass, watts(at + dt / 2), dt));
+      at += dt;
+    }
+    return { plastic, glass };
+  };
 }
 
 /**

@@ -19,7 +19,7 @@ export const gridOf = (prior: Estimate, points = POINTS): number[] =>
 export function readGrid(
   prior: Estimate,
   grid: readonly number[],
-  logs: readonly number[],
+  logs: ArrayLike<number>,
 ): Estimate {
   const beliefs = grid.map((x, i) => -0.5 * ((x - prior.mean) / prior.sd) ** 2 + logs[i]!);
   const top = Math.max(...beliefs);

@@ -60,9 +60,17 @@ export const losing = (body: MetalBody, ln: number): MetalBody => ({
   foot: body.foot * Math.exp(ln),
 });
 
+/** What leaves it, W for each K over the room; and of what it holds over that, each second. */
+export function lossRate(
+  body: MetalBody,
+  stand: Stand = 'wood',
+): { conductance: number; rate: number } {
+  const conductance = SKIN * body.skin + STANDS[stand].conductance * body.foot;
+  return { conductance, rate: conductance / body.capacity };
+}
 /** W that leave it at a heat. */
 const loss = (body: MetalBody, celsius: number, room: number, stand: Stand): number =>
-  (SKIN * body.skin + STANDS[stand].conductance * body.foot) * (celsius - room);
+  lossRate(body, stand).conductance * (celsius - room);
 
 /**
  * Its heat a while later, left alone: exact, the loss being in proportion. °C
@@ -78,9 +86,9 @@ export function metalAfter(
     watts = 0,
   }: { seconds: number; room: number; stand?: Stand; watts?: number },
 ): number {
-  const conductance = SKIN * body.skin + STANDS[stand].conductance * body.foot;
+  const { conductance, rate } = lossRate(body, stand);
   const end = room + watts / conductance;
-  return end + (celsius - end) * Math.exp((-conductance * seconds) / body.capacity);
+  return end + (celsius - end) * Math.exp(-rate * seconds);
 }
 
 /**

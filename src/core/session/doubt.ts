@@ -1,5 +1,5 @@
 import type { CupBody, CupHeat } from '../heat/index.ts';
-import { after, FILM, specificHeat } from '../heat/index.ts';
+import { FILM, laterOf, specificHeat } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import { saysAgain } from './bounds.ts';
 import { ovenOf } from './heatNotes.ts';
@@ -30,8 +30,32 @@ const bodyOf = (cup: CupState, room: number, of: typeof COLDEST | typeof HOTTEST
   stand: of.stand,
 });
 
+interface Carrier {
+  grams: number;
+  vessel: CupState['vessel'];
+  room: number;
+  coldest: ReturnType<typeof laterOf>;
+  hottest: ReturnType<typeof laterOf>;
+}
+const carriers = new WeakMap<CupState, Carrier>();
+/** How a cup as it is now goes on, at either end: made anew when what is in it changes. */
+function carrierOf(cup: CupState, room: number): Carrier {
+  const { grams, vessel } = cup;
+  const held = carriers.get(cup);
+  if (held?.grams === grams && held.vessel === vessel && held.room === room) return held;
+  const made = {
+    grams,
+    vessel,
+    room,
+    coldest: laterOf(bodyOf(cup, room, COLDEST)),
+    hottest: laterOf(bodyOf(cup, room, HOTTEST)),
+  };
+  carriers.set(cup, made);
+  return made;
+}
+
 /** Longest step of bounds, s: a step is exact for what its films are in its middle. */
-const STEP = 30;
+const STEP = 60;
 
 /** A burst as one bound takes it: from when to when the oven gives, ms, and how much, W. */
 function givingOf(state: SessionState, cup: CupState, of: typeof COLDEST | typeof HOTTEST) {
@@ -57,15 +81,15 @@ function carried(
   }: { of: typeof COLDEST | typeof HOTTEST; from: number; to: number; room: number },
 ): CupHeat {
   const { on, off, watts } = givingOf(state, cup, of);
-  const body = bodyOf(cup, room, of);
+  const { coldest, hottest } = carrierOf(cup, room);
+  const later = of === COLDEST ? coldest : hottest;
   let heat = of === COLDEST ? cup.bounds!.low : cup.bounds!.high;
   let since = from;
   for (const until of [on, off, to]) {
     if (until <= since || until > to) continue;
     const seconds = (until - since) / 1000;
     const power = since >= on && since < off ? watts : 0;
-    const step = Math.max(1, Math.min(STEP, seconds / 2));
-    heat = after(body, heat, seconds, { watts: () => power, step });
+    heat = later(heat, seconds, { watts: () => power, step: STEP });
     since = until;
   }
   return heat;

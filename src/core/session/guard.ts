@@ -66,10 +66,10 @@ const bleeds: Wrong = ({ state, cup, reading }) => {
     phrase`${weak.length > 1 ? 'their dye stands' : 'its dye stands'} ${stands}, and bleeds.`,
   ]);
 };
-const stirred: Wrong = ({ cup }) =>
-  cup.degassed && cup.stirs >= STIRS[cup.degas]
-    ? `${cup.letter} was stirred ${cup.stirs === 1 ? 'once' : `${cup.stirs} times`} since it ` +
-      'was degassed: bubbles are back. Slow turns, or the pot again.'
+const stirred: Wrong = ({ cup: { letter, degas, degassed } }) =>
+  degassed && degassed.stirs >= STIRS[degas]
+    ? `${letter} was stirred ${degassed.stirs === 1 ? 'once' : `${degassed.stirs} times`} since ` +
+      'it was degassed: bubbles are back. Slow turns, or the pot again.'
     : null;
 
 /** Flake of other sizes than the mix wants, one by one. */

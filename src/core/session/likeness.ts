@@ -25,6 +25,21 @@ const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 're
  * @param upTo entries of its trail that count
  */
 export function likeness(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
+  const { ladder } = cup;
+  const last = lately.get(cup);
+  if (last?.upTo === upTo && last.ladder === ladder && last.materials === materials)
+    return last.apart;
+  const apart = likenessOf(cup, upTo, materials);
+  lately.set(cup, { upTo, ladder, materials, apart });
+  return apart;
+}
+/** What was last said of a cup: its trail only grows, and is drawn from again and again. */
+const lately = new WeakMap<
+  CupState,
+  { upTo: number; ladder: CupState['ladder']; materials: readonly Material[]; apart: Apart }
+>();
+
+function likenessOf(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
   const held = strengths(cup, upTo, materials);
   const key = JSON.stringify([
     cup.key,

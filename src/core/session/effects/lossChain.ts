@@ -1,5 +1,5 @@
 import type { Estimate, MetalBody } from '../../heat/index.ts';
-import { gridOf, losing, metalAfter, readGrid } from '../../heat/index.ts';
+import { gridOf, losing, lossRate, readGrid } from '../../heat/index.ts';
 import type { MetalNote } from '../state/mould.ts';
 
 /**
@@ -11,83 +11,90 @@ export const MISSES = { look: 1.5, shot: 1.5 } as const;
 export const SAID = 4;
 /** A look that lies further off than this from every way the metal can lose its heat is left out, K. */
 const FAR = 20;
-/** Points of the grid: a sum over points one spread apart is good to 1e-8 for a normal. */
-const POINTS = 161;
+/** Points of the grid, over five spreads of the prior either way: good to 1e-8 for what is known ten
+ * times as well as before (a sum over points one spread apart is, of a normal). */
+const POINTS = 101;
 
 /** Where one mould's metal stands after a list of notes, were its loss each of a grid's. */
 interface Chain {
-  room: number;
   prior: Estimate;
-  /** ln of how much faster it loses than reckoned, and the body so changed: grid first, then ends */
+  /** ln of how much faster it loses than reckoned */
   grid: number[];
-  bodies: MetalBody[];
+  /** at the grid, then at its ends: W/K it loses, and the share of what it holds it loses a second */
+  conductance: Float64Array;
+  rate: Float64Array;
   /** notes taken in */
   taken: number;
-  now: { at: number; celsius: number[]; variance: number } | null;
+  /** what each would have it at, °C, and how far that may be off, K² */
+  now: { at: number; celsius: Float64Array; variance: number } | null;
   /** ln of the likelihood at each point of the grid */
-  logs: number[];
+  logs: Float64Array;
   told: number;
   left: number;
 }
 
-function begin(body: MetalBody, room: number, prior: Estimate): Chain {
+function begin(body: MetalBody, prior: Estimate): Chain {
   const grid = gridOf(prior, POINTS);
   const ends = [-2, 0, 2].map((spreads) => prior.mean + spreads * prior.sd);
+  const losses = [...grid, ...ends].map((ln) => lossRate(losing(body, ln)));
   return {
-    room,
     prior,
     grid,
-    bodies: [...grid, ...ends].map((ln) => losing(body, ln)),
+    conductance: Float64Array.from(losses, (loss) => loss.conductance),
+    rate: Float64Array.from(losses, (loss) => loss.rate),
     taken: 0,
     now: null,
-    logs: grid.map(() => 0),
+    logs: new Float64Array(POINTS),
     told: 0,
     left: 0,
   };
 }
 
 /** A shot stood in it: it gave its heat meanwhile. */
-function takeShot(chain: Chain, note: MetalNote & { kind: 'shot' }): void {
-  const { now, room, bodies } = chain;
+function takeShot(chain: Chain, { at, room, until, joules }: MetalNote & { kind: 'shot' }): void {
+  const { now, rate, conductance } = chain;
   if (!now) return;
-  const before = Math.max(0, (note.at - now.at) / 1000);
-  const seconds = Math.max(1, (note.until - note.at) / 1000);
-  const watts = note.joules / seconds;
+  const before = Math.max(0, (at - now.at) / 1000);
+  const seconds = Math.max(1, (until - at) / 1000);
+  const watts = joules / seconds;
   chain.now = {
-    at: note.until,
-    celsius: now.celsius.map((celsius, i) =>
-      metalAfter(bodies[i]!, metalAfter(bodies[i]!, celsius, { seconds: before, room }), {
-        seconds,
-        room,
-        watts,
-      }),
-    ),
+    at: until,
+    celsius: now.celsius.map((celsius, i) => {
+      const end = room + watts / conductance[i]!;
+      const begun = room + (celsius - room) * Math.exp(-rate[i]! * before);
+      return end + (begun - end) * Math.exp(-rate[i]! * seconds);
+    }),
     variance: now.variance + MISSES.shot ** 2,
   };
 }
 
 /** It was looked at: what each way of losing had it at is held to that. */
-function takeLook(chain: Chain, note: MetalNote & { kind: 'read' }): void {
-  const { now, room, bodies, logs } = chain;
-  if (now && note.at >= now.at) {
-    const seconds = (note.at - now.at) / 1000;
+function takeLook(chain: Chain, { at, room, celsius, sd }: MetalNote & { kind: 'read' }): void {
+  const { now, rate, logs } = chain;
+  if (now && at >= now.at) {
+    const seconds = (at - now.at) / 1000;
     const offs = now.celsius.map(
-      (celsius, i) => note.celsius - metalAfter(bodies[i]!, celsius, { seconds, room }),
+      (was, i) => celsius - (room + (was - room) * Math.exp(-rate[i]! * seconds)),
     );
-    const variance = now.variance + note.sd ** 2 + MISSES.look ** 2;
-    const fits = offs.slice(logs.length).some((off) => Math.abs(off) <= FAR);
+    const variance = now.variance + sd ** 2 + MISSES.look ** 2;
+    const fits = offs.subarray(POINTS).some((off) => Math.abs(off) <= FAR);
     if (fits) {
       chain.told += 1;
       chain.logs = logs.map((log, i) => log - offs[i]! ** 2 / (2 * variance));
     } else chain.left += 1;
   }
-  chain.now = { at: note.at, celsius: bodies.map(() => note.celsius), variance: note.sd ** 2 };
+  chain.now = { at, celsius: new Float64Array(rate.length).fill(celsius), variance: sd ** 2 };
 }
 
 function take(chain: Chain, note: MetalNote, warmTo: number): void {
   if (note.kind === 'shot') takeShot(chain, note);
   else if (note.kind === 'read') takeLook(chain, note);
-  else chain.now = { at: note.at, celsius: chain.bodies.map(() => warmTo), variance: SAID ** 2 };
+  else
+    chain.now = {
+      at: note.at,
+      celsius: new Float64Array(chain.rate.length).fill(warmTo),
+      variance: SAID ** 2,
+    };
 }
 
 const chains = new WeakMap<readonly MetalNote[], Chain>();
@@ -100,16 +107,15 @@ const chains = new WeakMap<readonly MetalNote[], Chain>();
  */
 export function lossOf(
   notes: readonly MetalNote[],
-  { body, room, prior, warmTo }: { body: MetalBody; room: number; prior: Estimate; warmTo: number },
+  { body, prior, warmTo }: { body: MetalBody; prior: Estimate; warmTo: number },
 ): { posterior: Estimate; told: number; left: number } {
   const held = chains.get(notes);
   const same =
     held &&
     held.taken <= notes.length &&
-    held.room === room &&
     held.prior.mean === prior.mean &&
     held.prior.sd === prior.sd;
-  const chain = same ? held : begin(body, room, prior);
+  const chain = same ? held : begin(body, prior);
   for (const note of notes.slice(chain.taken)) take(chain, note, warmTo);
   chain.taken = notes.length;
   chains.set(notes, chain);

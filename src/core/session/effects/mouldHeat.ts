@@ -113,7 +113,13 @@ export function giveUntil(state: SessionState, mould: MouldState, at: number, un
   const { from, until: before, joules } = mould.giving;
   const left = joules * Math.min(1, Math.max(0, (before - at) / (before - from)));
   const known = metalKnown(state, mould, at);
-  mould.told.push({ at: from, kind: 'shot', until: at, joules: joules - left });
+  mould.told.push({
+    at: from,
+    room: roomOf(state),
+    kind: 'shot',
+    until: at,
+    joules: joules - left,
+  });
   setMouldHeat(mould, known, at);
   mould.giving = { from: at, until: Math.max(until, at + 1000), joules: left };
 }
@@ -124,6 +130,7 @@ export function heatByShot(state: SessionState, mould: MouldState, at: number): 
     const { from, until, joules } = mould.giving;
     mould.told.push({
       at: from,
+      room: roomOf(state),
       kind: 'shot',
       until: Math.min(at, until),
       joules: joules * Math.min(1, Math.max(0, (at - from) / (until - from))),

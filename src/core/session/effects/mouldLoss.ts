@@ -40,7 +40,6 @@ export function lossEstimate(
   const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).loss;
   const said = lossOf(mould.told, {
     body: bodyOfMould(mould.mould),
-    room: roomOf(state),
     prior,
     warmTo: mould.mould.warmTo,
   });

@@ -21,7 +21,7 @@ export const charged: EventKind<typeof ChargedSchema> = {
       else cup.remeltG += event.payload.grams;
       cup.charges += 1;
       // What is new in the cup has not been cooked, degassed or coloured yet.
-      alter(cup, { fused: false, degassed: false, coloured: false, runs: 'alike' });
+      alter(cup, { fused: false, degassed: null, coloured: false, runs: 'alike' });
       cup.trail.push({
         event: event.id,
         at: event.at,

@@ -17,5 +17,5 @@ export const degassed: EventKind<typeof DegassedSchema> = {
   heat: saysNothingOfHeat,
   brings: OWN,
   apply: (state, event) =>
-    cup(state, event.payload.cup, (cup) => alter(cup, { degassed: true, stirs: 0 })),
+    cup(state, event.payload.cup, (cup) => alter(cup, { degassed: { stirs: 0 } })),
 };

@@ -45,7 +45,8 @@ export const heated: EventKind<typeof HeatedSchema> = {
     for (const key of [event.payload.cup, ...(event.payload.together ?? [])]) {
       cup(state, key, (cup) => {
         cup.heatedS += seconds;
-        carryBounds(state, cup, event.at, roomOf(state));
+        // A burst that begins now is in what the bounds are carried through next.
+        if (!begun || cup.inOven) carryBounds(state, cup, event.at, roomOf(state));
         if (!begun) burstBounds(state, cup, seconds);
         cup.inOven = begun ? { from: event.at, until: event.at + seconds * 1000, oven } : null;
       });

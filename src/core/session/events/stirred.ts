@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import { alter } from '../alter.ts';
 import { stirredBounds } from '../doubt.ts';
 import { openOven } from '../effects/oven.ts';
 import { cup } from '../effects/onBench.ts';
@@ -19,6 +18,6 @@ export const stirred: EventKind<typeof StirredSchema> = {
     cup(state, event.payload.cup, (cup) => {
       openOven(state, cup.inOven?.oven, event.at);
       stirredBounds(cup, event.at);
-      alter(cup, { stirredAt: event.at, stirs: cup.stirs + 1 });
+      if (cup.degassed) cup.degassed = { stirs: cup.degassed.stirs + 1 };
     }),
 };

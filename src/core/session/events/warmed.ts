@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { BARREL_WARM } from '../effects/barrelHeat.ts';
-import { setMouldHeat } from '../effects/mouldHeat.ts';
 import { SAID } from '../effects/lossChain.ts';
+import { setMouldHeat } from '../effects/mouldHeat.ts';
+import { roomOf } from '../effects/mouldLoss.ts';
 import { mould } from '../effects/onBench.ts';
 import { target } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
@@ -22,7 +23,7 @@ export const warmed: EventKind<typeof WarmedSchema> = {
       mould(state, key, (mould) => {
         mould.warmed = true;
         setMouldHeat(mould, { celsius: mould.mould.warmTo, own: SAID, slope: 0 }, event.at);
-        mould.told.push({ at: event.at, kind: 'warmed' });
+        mould.told.push({ at: event.at, room: roomOf(state), kind: 'warmed' });
       });
     }
     const injector = state.injectors.get(key);

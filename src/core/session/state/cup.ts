@@ -64,16 +64,14 @@ export interface CupState {
   drawnG: number;
   woken: boolean;
   fused: boolean;
-  degassed: boolean;
-  /** times it was stirred since it came out of the pot */
-  stirs: number;
+  /** out of the pot, and how often it was stirred since; null while it was not in it */
+  degassed: { stirs: number } | null;
   coloured: boolean;
   /** as seen on the blade, beside the others */
   runs: Runs;
   heatedS: number;
   /** burst it stands in, bench clock ms */
   inOven: { from: number; until: number; oven: number } | null;
-  stirredAt: number | null;
   reading: Reading | null;
   /** the one before, for the trend */
   before: Reading | null;
@@ -124,13 +122,11 @@ export function newCup(
     drawnG: 0,
     woken: false,
     fused: false,
-    degassed: false,
-    stirs: 0,
+    degassed: null,
     coloured: false,
     runs: 'alike',
     heatedS: 0,
     inOven: null,
-    stirredAt: null,
     reading: null,
     before: null,
     trail: [],

@@ -15,7 +15,8 @@ export interface MetalKnown {
   own: number;
   slope: number;
 }
-export type MetalNote = { at: number } & (
+/** @param room what the room was taken to be when it was noted, °C */
+export type MetalNote = { at: number; room: number } & (
   | { kind: 'read'; celsius: number; sd: number }
   | { kind: 'warmed' }
   | { kind: 'shot'; until: number; joules: number }
