@@ -1,23 +1,10 @@
-import type { PlanInput, Shelf, WantedPart } from '@/core/plan/index.ts';
+import type { PlanInput, WantedPart } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { BAITS } from '../scripts/demo/baits.ts';
-import { BLOCKS, INJECTORS, VESSELS } from '../scripts/demo/bench.ts';
-import { COLOURWAYS, MIXES } from '../scripts/demo/colourways.ts';
 import { MOULDS } from '../scripts/demo/moulds.ts';
+import { SHELF } from '../scripts/demo/shelf.ts';
 
-const entries = <T>(all: T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
-export const SHELF: Shelf = {
-  moulds: entries(MOULDS),
-  injectors: entries(INJECTORS),
-  blocks: entries(BLOCKS),
-  vessels: entries(VESSELS),
-  baits: entries(BAITS),
-  mixes: entries(MIXES),
-  colourways: entries(COLOURWAYS),
-  builds: [],
-  inserts: [],
-};
+export { SHELF };
 export const DEFAULTS = {
   settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
   good: 0.95,

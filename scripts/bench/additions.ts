@@ -11,6 +11,7 @@ import {
 } from '../../src/core/colour/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 import { hiddenShelf } from './shelf.ts';
+import { shareAt } from './shareAt.ts';
 
 const chance = seeded(Number(process.argv[3] ?? 3));
 const ML = 237;
@@ -80,19 +81,15 @@ for (let run = 0; run < runs; run++) {
   took.push(count);
   ends.push(off());
 }
-const at = (list: number[], share: number) =>
-  [...list].sort((one, other) => one - other)[
-    Math.min(list.length - 1, Math.floor(list.length * share))
-  ]!;
 console.log(
   JSON.stringify({
     runs,
     goes,
-    median: at(took, 0.5),
-    p90: at(took, 0.9),
-    most: at(took, 1),
+    median: shareAt(took, 0.5),
+    p90: shareAt(took, 0.9),
+    most: shareAt(took, 1),
     near: ends.filter((end) => end <= NEAR).length / runs,
-    worst: at(ends, 1),
+    worst: shareAt(ends, 1),
     overshot: over / goes,
   }),
 );

@@ -3,6 +3,7 @@
 import { colourWith, recipesFor } from '../../src/core/colour/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { hiddenShelf } from './shelf.ts';
+import { shareAt } from './shareAt.ts';
 
 const chance = seeded(Number(process.argv[3] ?? 1));
 const ML = 237;
@@ -42,48 +43,44 @@ const gaps = Array.from({ length: forty }, () => {
   ) as [number, number];
   return quick - long;
 });
-const at = (list: number[], share: number) =>
-  [...list].sort((one, other) => one - other)[
-    Math.min(list.length - 1, Math.floor(list.length * share))
-  ]!;
 console.log(
   JSON.stringify({
     own: {
       n: own.length,
       within: own.filter((gap) => gap <= 0.5).length / Math.max(1, own.length),
-      worst: at(own, 1),
+      worst: shareAt(own, 1),
     },
     gaps: {
       n: gaps.length,
       within: gaps.filter((gap) => gap <= 0.5).length / Math.max(1, gaps.length),
-      worst: at(gaps, 1),
+      worst: shareAt(gaps, 1),
     },
     targets,
     within: results.filter((result) => result.off <= 1).length / targets,
     off: {
-      p50: at(
+      p50: shareAt(
         results.map((result) => result.off),
         0.5,
       ),
-      p95: at(
+      p95: shareAt(
         results.map((result) => result.off),
         0.95,
       ),
-      worst: at(
+      worst: shareAt(
         results.map((result) => result.off),
         1,
       ),
     },
     ms: {
-      p50: at(
+      p50: shareAt(
         results.map((result) => result.ms),
         0.5,
       ),
-      p95: at(
+      p95: shareAt(
         results.map((result) => result.ms),
         0.95,
       ),
-      worst: at(
+      worst: shareAt(
         results.map((result) => result.ms),
         1,
       ),

@@ -4,22 +4,21 @@ import type { Belief } from '../../src/core/heat/index.ts';
 import {
   burstTo,
   cooled,
-  EXCHANGE,
   HANDS,
   heated,
   estimateOf,
   newBelief,
   PRIOR,
   updated,
-  withCup,
   withOven,
 } from '../../src/core/heat/index.ts';
-import { density, PLASTISOL } from '../../src/core/material/index.ts';
+import { PLASTISOL } from '../../src/core/material/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hiddenBench.ts';
 import { burst, hiddenBench, hiddenCup, hiddenOven, read, stir } from '../../src/device/hidden.ts';
 import { stirredHeat } from '../../src/device/hiddenBench.ts';
 import { wait } from '../../src/device/hiddenHeat.ts';
+import { withNewCup } from './newCup.ts';
 
 const OVEN = 'first';
 const CUP = 'A';
@@ -106,17 +105,7 @@ function cook(seed: number, grams: number, maker: Maker, strong: number): Cooked
   cup.rimTake = 1 + (cup.rimTake - 1) * strong;
   hidden.cups.set(CUP, cup);
   let belief = withOven(newBelief(0), OVEN, PRIOR.one);
-  belief = withCup(belief, CUP, {
-    body: {
-      plastic: grams,
-      glass: 320,
-      bore: 85,
-      volume: grams / density(160),
-      exchange: EXCHANGE.usual,
-      room: hidden.room,
-    },
-    celsius: { mean: hidden.room, sd: 2 },
-  });
+  belief = withNewCup(belief, CUP, { grams, room: hidden.room, sd: 2 });
   const hands = new Hands(hidden, belief);
   hands.look();
   // An eye sees plastic that was truly within a few K of fusion run clear; the advice asks for it

@@ -5,22 +5,20 @@ import {
   planMatch,
   burstTo,
   cooled,
-  EXCHANGE,
   reset,
   HANDS,
   heated,
   newBelief,
   PRIOR,
   updated,
-  withCup,
   withOven,
 } from '../../src/core/heat/index.ts';
-import { density } from '../../src/core/material/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import type { HiddenBench } from '../../src/device/hiddenBench.ts';
 import { burst, hiddenBench, hiddenCup, hiddenOven, read, stir } from '../../src/device/hidden.ts';
 import { stirredHeat } from '../../src/device/hiddenBench.ts';
 import { wait } from '../../src/device/hiddenHeat.ts';
+import { withNewCup } from './newCup.ts';
 
 const USE = { oven: 'first', power: 900, level: 1 };
 const WINDOW = { low: 158, high: 168 };
@@ -132,17 +130,7 @@ function cookedBench(
     for (const key of cups) {
       const grams = 130 + 170 * chance();
       hidden.cups.set(key, hiddenCup(hidden, grams));
-      belief = withCup(belief, key, {
-        body: {
-          plastic: grams,
-          glass: 320,
-          bore: 85,
-          volume: grams / density(160),
-          exchange: EXCHANGE.usual,
-          room: hidden.room,
-        },
-        celsius: { mean: hidden.room, sd: 1 },
-      });
+      belief = withNewCup(belief, key, { grams, room: hidden.room, sd: 1 });
     }
     const bench = new Bench(hidden, belief);
     for (const cup of cups) {

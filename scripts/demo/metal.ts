@@ -1,7 +1,7 @@
 import { bleedIndex } from '../../src/core/colour/index.ts';
 import { contactHeat } from '../../src/core/heat/index.ts';
 import type { AnyEvent, Fault, SessionState, ShotState } from '../../src/core/session/index.ts';
-import { bodyOfMould, shotHeatOf } from '../../src/core/session/index.ts';
+import { bodyOfMould, shotHeatOf, streamsOf } from '../../src/core/session/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 
 /**
@@ -84,12 +84,7 @@ export function metalOf(
               ))
       )
         return 'joint';
-      const streams =
-        state.draws
-          .get([...shot.cavities.values()][0] ?? '')
-          ?.barrels.flatMap((barrel) =>
-            barrel.celsius === null ? [] : [{ celsius: barrel.celsius, runs: barrel.runs }],
-          ) ?? [];
+      const streams = streamsOf(state, shot);
       if (
         shot.stage.yoked &&
         streams.length > 1 &&

@@ -1,16 +1,8 @@
-import type { Estimate } from '@/core/heat/index.ts';
+import type { Lesson } from '@/core/session/index.ts';
 import type { LessonKey } from './models/records.ts';
 import { row, rows, run } from './query.ts';
 import { tables } from './tables.ts';
 
-/** One thing one evening taught. */
-export interface Lesson {
-  key: string;
-  prior: Estimate;
-  posterior: Estimate;
-  readings: number;
-  left_out: number;
-}
 export interface KeptLesson extends Lesson {
   session_id: number;
   session: string;

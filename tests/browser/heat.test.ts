@@ -9,7 +9,7 @@ import {
   foreseen,
   mainSays,
   open,
-  ownClock,
+  startDemo,
   pressedFor,
   settled,
   stepOf,
@@ -78,13 +78,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
   request,
 }) => {
   test.setTimeout(180_000);
-  await ownClock(page);
-  await open(page, '/plan/new');
-  await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
-  await page.getByRole('button', { name: 'Start at the bench' }).click();
-  await page.waitForURL(/\/bench\/\d+/);
-  await settled(page);
-  const session = Number(/\d+$/.exec(page.url())![0]);
+  const session = await startDemo(page);
   const opened = (await (await request.get(`/api/sessions/${session}`)).json()) as {
     snapshot: Snapshot;
     events: AnyEvent[];

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { byPointer, follow, open, ownClock, settled } from './steps.ts';
+import { byPointer, follow, open, ownClock, settled, startDemo } from './steps.ts';
 
 test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({
   page,
@@ -120,12 +120,7 @@ test(
     'change; the night comes',
   async ({ page }) => {
     test.setTimeout(120_000);
-    await ownClock(page);
-    await open(page, '/plan/new');
-    await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
-    await page.getByRole('button', { name: 'Start at the bench' }).click();
-    await page.waitForURL(/\/bench\/\d+/);
-    await settled(page);
+    await startDemo(page);
     const hands = byPointer(page);
     await follow(page, hands, { until: (text) => text === 'close' });
     await page.getByRole('button', { name: 'One closure short' }).click();

@@ -14,6 +14,17 @@ export async function open(page: Page, path: string): Promise<void> {
   await expect(page.locator('astro-island[ssr], [data-fallback]')).toHaveCount(0);
 }
 
+/** Takes one line of the demo shop's book to the bench; answers with its session. */
+export async function startDemo(page: Page): Promise<number> {
+  await ownClock(page);
+  await open(page, '/plan/new');
+  await page.getByRole('checkbox', { name: /Staithe sprat Mackerel/ }).check();
+  await page.getByRole('button', { name: 'Start at the bench' }).click();
+  await page.waitForURL(/\/bench\/\d+/);
+  await settled(page);
+  return Number(/\d+$/.exec(page.url())![0]);
+}
+
 export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
 export const settled = (page: Page) =>
   expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();

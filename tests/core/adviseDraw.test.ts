@@ -5,6 +5,20 @@ import { benchOn } from '../bench.ts';
 import { text, word, snapshot, told } from './adviseKit.ts';
 import { advise, nextStep, steps } from '../said.ts';
 
+/** Every mould is read at the heat it likes. */
+function metalAsItLikes(bench: ReturnType<typeof benchOn>): void {
+  for (const { key, mould } of bench.state().moulds.values())
+    bench.act({
+      kind: 'reading',
+      payload: {
+        target: { kind: 'mould', key },
+        celsius: mould.warmTo,
+        stage: null,
+        from: 'typed',
+      },
+    });
+}
+
 test(
   'a burst of a plan goes into the oven it was reckoned for, named, the next beside it; ' +
     'a burst cut short or given elsewhere makes a new plan',
@@ -12,16 +26,7 @@ test(
     const bench = benchOn(snapshot());
     bench.follow((state) => nextStep(state, bench.now())?.key === 'match');
     bench.act({ kind: 'stirred', payload: { cup: text } }, 230_000);
-    for (const mould of bench.state().moulds.values())
-      bench.act({
-        kind: 'reading',
-        payload: {
-          target: { kind: 'mould', key: mould.key },
-          celsius: mould.mould.warmTo,
-          stage: null,
-          from: 'typed',
-        },
-      });
+    metalAsItLikes(bench);
     const reckoned = (cup: string) =>
       Math.round(
         forecastBench(
@@ -84,16 +89,7 @@ test(
   () => {
     const bench = benchOn(snapshot());
     bench.follow((state) => nextStep(state, bench.now())?.key === 'match');
-    for (const mould of bench.state().moulds.values())
-      bench.act({
-        kind: 'reading',
-        payload: {
-          target: { kind: 'mould', key: mould.key },
-          celsius: mould.mould.warmTo,
-          stage: null,
-          from: 'typed',
-        },
-      });
+    metalAsItLikes(bench);
     const read = (cup: string, seconds: number) =>
       bench.act(
         {

@@ -1,10 +1,25 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import type { CupBody, CupHeat } from '@/core/heat/index.ts';
 import { after, afterBurst, HANDS, matchCups, wattsOf } from '@/core/heat/index.ts';
 import { near, cup, oven, body } from './heatKit.ts';
 
 const wanted = { low: 158, high: 168, apart: 3, ceiling: 195 };
+
+/** Heat of a cup at the draw, marched second by second: after a wait, a burst, a wait. */
+const endsOf =
+  (cups: readonly { body: CupBody; heat: CupHeat }[], draws: number) =>
+  (i: number, from: number, burst: number, draw: number): number => {
+    const { body, heat: begun } = cups[i]!;
+    let heat = begun;
+    for (let seconds = 0; seconds < from; seconds++) heat = after(body, heat, 1);
+    for (let seconds = 0; seconds < burst; seconds++)
+      heat = after(body, heat, 1, { watts: (at) => wattsOf(oven, seconds + at), step: 0.5 });
+    for (let seconds = 0; seconds < draw + draws - from - burst; seconds++)
+      heat = after(body, heat, 1);
+    return heat.plastic;
+  };
 
 test('matching: the exact search against brute force, draw for draw', () => {
   const hands = { stir: 4, change: 2, least: 4, draws: 7 };
@@ -20,18 +35,7 @@ test('matching: the exact search against brute force, draw for draw', () => {
           { body: body(gb), heat: { plastic: b, glass: b - 15 } },
         ];
         const found = matchCups(cups, oven, { wanted, hands });
-        const end = (i: number, from: number, burst: number, draw: number) => {
-          let heat = cups[i]!.heat;
-          for (let seconds = 0; seconds < from; seconds++) heat = after(cups[i]!.body, heat, 1);
-          for (let seconds = 0; seconds < burst; seconds++)
-            heat = after(cups[i]!.body, heat, 1, {
-              watts: (at) => wattsOf(oven, seconds + at),
-              step: 0.5,
-            });
-          for (let seconds = 0; seconds < draw + hands.draws - from - burst; seconds++)
-            heat = after(cups[i]!.body, heat, 1);
-          return heat.plastic;
-        };
+        const end = endsOf(cups, hands.draws);
         const fits = (x: number, y: number) =>
           Math.min(x, y) >= wanted.low &&
           Math.max(x, y) <= wanted.high &&
@@ -85,18 +89,7 @@ test(
           ];
           const found = matchCups(cups, oven, { wanted: narrow, hands });
           if (found.ok) continue;
-          const at = (i: number, from: number, burst: number, draw: number) => {
-            let heat = cups[i]!.heat;
-            for (let seconds = 0; seconds < from; seconds++) heat = after(cups[i]!.body, heat, 1);
-            for (let seconds = 0; seconds < burst; seconds++)
-              heat = after(cups[i]!.body, heat, 1, {
-                watts: (x) => wattsOf(oven, seconds + x),
-                step: 0.5,
-              });
-            for (let seconds = 0; seconds < draw + hands.draws - from - burst; seconds++)
-              heat = after(cups[i]!.body, heat, 1);
-            return heat.plastic;
-          };
+          const at = endsOf(cups, hands.draws);
           const entry = [0, 1].map((i) => {
             let seconds = 0;
             while (at(i, 0, 0, seconds - hands.draws) > narrow.high) seconds++;

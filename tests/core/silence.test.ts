@@ -5,6 +5,19 @@ import { follower, USUAL_SETUP } from '@/core/session/index.ts';
 import type { HeatNote } from '@/core/session/index.ts';
 import { vessel, sane } from './estimateKit.ts';
 
+/** A cup read at 180° so many times, s apart. */
+const readAlike = (times: number, { from, apart }: { from: number; apart: number }): HeatNote[] =>
+  Array.from({ length: times }, (_, i) => ({
+    id: `r${i}`,
+    at: from + i * apart * 1000,
+    kind: 'reading',
+    cup: '1',
+    celsius: 180,
+    sd: 0.7,
+    eye: false,
+    device: false,
+  }));
+
 test('a cup read alike again and again, then left: it cools, its range grows, and nothing runs away', () => {
   for (const [grams, volume, before, n, apart] of [
     [60, 250, 120, 15, 2],
@@ -42,16 +55,7 @@ test('a cup read alike again and again, then left: it cools, its range grows, an
         eye: false,
         device: false,
       },
-      ...Array.from({ length: n }, (_, i): HeatNote => ({
-        id: `r${i}`,
-        at: 300_000 + i * apart * 1000,
-        kind: 'reading',
-        cup: '1',
-        celsius: 180,
-        sd: 0.7,
-        eye: false,
-        device: false,
-      })),
+      ...readAlike(n, { from: 300_000, apart }),
     ];
     const follow = follower(USUAL_SETUP);
     for (const seconds of [60, 120, 240, 900]) {
@@ -96,16 +100,7 @@ test('a cup read alike again and again, then left: it cools, its range grows, an
               } satisfies HeatNote,
             ]
           : []),
-        ...Array.from({ length: key }, (_, i): HeatNote => ({
-          id: `r${i}`,
-          at: 200_000 + i * apart * 1000,
-          kind: 'reading',
-          cup: '1',
-          celsius: 180,
-          sd: 0.7,
-          eye: false,
-          device: false,
-        })),
+        ...readAlike(key, { from: 200_000, apart }),
       ];
       const follow = follower(USUAL_SETUP);
       const last = notes.at(-1)!.at;

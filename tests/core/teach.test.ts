@@ -104,7 +104,13 @@ test(
         celsius = metalAfter(body, celsius, { seconds: 240, room: 20 });
         told.push({ at: from - 60_000, room: 20, kind: 'shot', until: from, joules: 9000 });
         celsius = metalAfter(body, celsius, { seconds: 60, room: 20, stand: 'wood', watts: 150 });
-        told.push({ at: from, room: 20, kind: 'read', celsius: celsius + normal(chance, 0, 1), sd: 2 });
+        told.push({
+          at: from,
+          room: 20,
+          kind: 'read',
+          celsius: celsius + normal(chance, 0, 1),
+          sd: 2,
+        });
       }
       told.push({ at: START + 13 * 300_000, room: 20, kind: 'read', celsius: 140, sd: 2 });
       mould.told = told;

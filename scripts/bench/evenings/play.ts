@@ -9,26 +9,14 @@ import { DEFAULT_SHOP } from '../../../src/core/shop.ts';
 import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
 import { BAITS } from '../../demo/baits.ts';
-import { BLOCKS, INJECTORS, OVENS, VESSELS } from '../../demo/bench.ts';
-import { COLOURWAYS, MIXES, WAYS } from '../../demo/colourways.ts';
-import { MOULDS } from '../../demo/moulds.ts';
+import { OVENS } from '../../demo/bench.ts';
+import { COLOURWAYS, WAYS } from '../../demo/colourways.ts';
+import { SHELF } from '../../demo/shelf.ts';
 import { Advised } from './advised.ts';
 import type { Tally } from './tally.ts';
 import { Table } from './table.ts';
 import { Thumb } from './thumb.ts';
 
-const entries = <T>(all: readonly T[]) => all.map((spec, i) => ({ id: i + 1, spec }));
-const SHELF = {
-  moulds: entries(MOULDS),
-  injectors: entries(INJECTORS),
-  blocks: entries(BLOCKS),
-  vessels: entries(VESSELS),
-  baits: entries(BAITS),
-  mixes: entries(MIXES),
-  colourways: entries(COLOURWAYS),
-  builds: [],
-  inserts: [],
-};
 const SHOOTS = {
   settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
   confidence: 0.8,

@@ -9,6 +9,13 @@ import { PLASTISOL } from '../material/plastisol.ts';
  */
 const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.7, least: 5 } } as const;
 
+/** Plastic that comes to rest at metal, °C, W/m²K of contact, °C under which it stops flowing. */
+interface Freezing {
+  from: number;
+  metal: number;
+  contact?: number;
+  noFlow?: number;
+}
 /**
  * Time until the middle of a gate or channel stops flowing (M7), s: the first term of the series,
  * the film at the wall taken in as so much more plastic. Null outside its range. slab `H'²/(π²α)
@@ -21,12 +28,7 @@ const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.7, least: 5 } 
 export function freezeFormula(
   shape: 'slab' | 'round',
   across: number,
-  {
-    from,
-    metal,
-    contact = CONTACT,
-    noFlow = PLASTISOL.noFlow,
-  }: { from: number; metal: number; contact?: number; noFlow?: number },
+  { from, metal, contact = CONTACT, noFlow = PLASTISOL.noFlow }: Freezing,
 ): number | null {
   if (metal >= noFlow) return null;
   const alpha = diffusivity(PLASTIC);
@@ -47,12 +49,7 @@ export function freezeFormula(
 export function freezeTime(
   shape: 'slab' | 'round',
   across: number,
-  {
-    from,
-    metal,
-    contact = CONTACT,
-    noFlow = PLASTISOL.noFlow,
-  }: { from: number; metal: number; contact?: number; noFlow?: number },
+  { from, metal, contact = CONTACT, noFlow = PLASTISOL.noFlow }: Freezing,
 ): number | null {
   if (metal >= noFlow) return null;
   if (from <= noFlow) return 0;

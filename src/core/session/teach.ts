@@ -183,6 +183,12 @@ function metalLesson(state: SessionState): Lesson[] {
   return [{ key: 'metal', prior, posterior, readings: told, left_out: 0 }];
 }
 
+/** Colours as they met in a shot: the heat of each, °C, where it was known, and how it runs. */
+export const streamsOf = (state: SessionState, shot: ShotState) =>
+  state.draws
+    .get([...shot.cavities.values()][0] ?? '')
+    ?.barrels.flatMap(({ celsius, runs }) => (celsius === null ? [] : [{ celsius, runs }])) ?? [];
+
 /** What finished shots taught: of moulds, of joints on inserts, of bled lines. */
 export function shotLessons(state: SessionState): Lesson[] {
   const { learned } = state.snapshot.heat;
@@ -192,12 +198,7 @@ export function shotLessons(state: SessionState): Lesson[] {
       : null;
   const bled = (shot: ShotState) => {
     const run = state.runs.get(shot.job);
-    const streams =
-      state.draws
-        .get([...shot.cavities.values()][0] ?? '')
-        ?.barrels.flatMap((barrel) =>
-          barrel.celsius === null ? [] : [{ celsius: barrel.celsius, runs: barrel.runs }],
-        ) ?? [];
+    const streams = streamsOf(state, shot);
     // Where a soft line is wanted nobody marks it.
     if (
       streams.length < 2 ||

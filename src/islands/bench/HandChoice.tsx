@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { call } from '@/ui/api.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { handHere, setHand } from './outbox.ts';
 
 interface Hand {
@@ -85,11 +86,7 @@ export function HandChoice() {
             </button>
           </form>
         )}
-        {wrong && (
-          <p className="wrong mt-2" role="alert">
-            {wrong}
-          </p>
-        )}
+        <Wrong className="mt-2">{wrong}</Wrong>
       </Dialog>
     </>
   );

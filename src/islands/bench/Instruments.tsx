@@ -3,6 +3,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say, show } from '@/core/quantity/index.ts';
 import type { Device } from './useDevices.ts';
 import { deviceSays } from './useDevices.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 export const deviceFigure =
   (units: ShopUnits) =>
@@ -67,11 +68,7 @@ export function Instruments({
           );
         })}
       </div>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
     </div>
   );
 }

@@ -18,6 +18,7 @@ import { BaitViews, Section } from '@/ui/BaitViews.tsx';
 import { dress } from '@/ui/dress.ts';
 import { sampleColour, StageStrip } from '@/ui/StageStrip.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { LayerFields } from './LayerFields.tsx';
 import { StageFields } from './StageFields.tsx';
 import { TryIt } from './TryIt.tsx';
@@ -95,11 +96,7 @@ export default function Composer({
         </p>
       )}
       {asking}
-      {wrong && (
-        <p className="wrong mt-2" role="alert">
-          {wrong.message}
-        </p>
-      )}
+      <Wrong className="mt-2">{wrong?.message}</Wrong>
 
       <div className="mt-4 grid gap-8 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div className="min-w-0">

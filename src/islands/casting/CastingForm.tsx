@@ -7,6 +7,7 @@ import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { useSave } from '@/ui/useSave.tsx';
 import { unreadIn } from '@/ui/unread.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { BoxDrawing } from './BoxDrawing.tsx';
 import { MasterFields } from './MasterFields.tsx';
 import { Checks, Outcome } from './Outcome.tsx';
@@ -96,11 +97,7 @@ function Head({
           {saved ? 'Saved' : 'Save'}
         </button>
       </div>
-      {wrong && (
-        <p className="wrong mt-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="mt-2">{wrong}</Wrong>
     </>
   );
 }

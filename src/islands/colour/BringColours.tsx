@@ -3,6 +3,7 @@ import type { Mix } from '@/core/material/index.ts';
 import { sayIngredient } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 type Choice = 'keep' | 'take' | 'both';
 interface Item {
@@ -118,11 +119,7 @@ export default function BringColours({ units }: { units: ShopUnits }) {
           }}
         />
       </label>
-      {wrong && (
-        <p className="wrong mt-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="mt-2">{wrong}</Wrong>
       {done && (
         <p className="mt-2 font-bold" role="status">
           {done} <a href="/colours">To the colours</a>

@@ -3,6 +3,7 @@ import type { Kin, Material } from '@/core/material/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { useSave } from '@/ui/useSave.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { MixLadder } from './MixLadder.tsx';
 import { Looks } from './MixLooks.tsx';
 import { MixVersions, type Version } from './MixVersions.tsx';
@@ -72,11 +73,7 @@ export default function MixBook({
   return (
     <>
       {asking}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <Looks mix={one.spec} materials={materials} units={units} seed={id} />
         <section aria-label="What goes in">

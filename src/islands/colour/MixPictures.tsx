@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { refusal } from '../../core/colour/photo.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 export interface PictureNote {
   id: number;
@@ -81,11 +82,7 @@ export function Pictures({ id, n: count, start }: { id: number; n: number; start
           />
         </label>
       </div>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import type { Colour, Pixel } from '@/core/colour/index.ts';
 import { balanced, refusal } from '@/core/colour/index.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 /** Pixels either way that one tap takes in. */
 const AROUND = 4;
@@ -94,11 +95,7 @@ export function Photo({ onColour }: { onColour: (colour: Colour) => void }) {
           )}
         </p>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
     </div>
   );
 }

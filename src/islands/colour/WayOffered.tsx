@@ -7,6 +7,7 @@ import { spoon } from '../../core/plan/spoon.ts';
 import { say } from '../../core/quantity/format.ts';
 import type { ShopUnits } from '../../core/quantity/units.ts';
 import type { Material } from '../../core/material/shelf.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 const WHY: Record<RecipeChoice['why'], string> = {
   nearest: 'Nearest',
@@ -106,11 +107,7 @@ export function Way({
           Save
         </button>
       </form>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
       {recipe.cost > 0 && <p className="hint">costs {recipe.cost.toFixed(2)} a charge</p>}
     </li>
   );

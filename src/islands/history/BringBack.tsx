@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 interface Held {
   list: string;
@@ -19,11 +20,7 @@ export default function BringBack({ held: start }: { held: Held[] }) {
   };
   return (
     <>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
       {held.length === 0 ? (
         <p>Nothing is retired.</p>
       ) : (

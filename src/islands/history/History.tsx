@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { differences } from '@/ui/differences.ts';
 import { useSave } from '@/ui/useSave.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 interface Change {
   id: string;
@@ -34,11 +35,7 @@ export default function History({
   return (
     <div>
       {asking}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
       <ol className="max-w-4xl">
         {changes.map((change) => {
           const all =

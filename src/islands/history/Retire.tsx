@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 /** Takes a thing out of the lists one chooses from; it is kept, and can be brought back. */
 export default function Retire({
@@ -27,11 +28,7 @@ export default function Retire({
           Retire {name}
         </button>
       </p>
-      {wrong && (
-        <p className="wrong mt-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="mt-2">{wrong}</Wrong>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import type { Estimate } from '@/core/heat/index.ts';
 import { labelOf, sayKnown } from '@/core/heat/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 export interface LearnedRow {
   key: string;
@@ -133,11 +134,7 @@ export default function Learned({ rows: start, units }: { rows: LearnedRow[]; un
     );
   return (
     <>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
       {[...groups].map(([name, list]) => (
         <section key={name} className="border-t-[1.5px] border-ink py-3" aria-label={name}>
           <h2>{name}</h2>

@@ -7,6 +7,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { measureMesh } from '@/worker/measureMesh.ts';
 
 /** Takes a cavity's volume, section and outline from a mesh of the bait. */
@@ -90,11 +91,7 @@ export function MeshDrop({
           </button>
         </p>
       )}
-      {wrong && (
-        <p className="wrong mt-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="mt-2">{wrong}</Wrong>
       {mesh && size && (
         <div className="mt-3 border-l-[1.5px] border-ink pl-4">
           <Choice

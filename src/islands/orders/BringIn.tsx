@@ -3,6 +3,7 @@ import type { ReadRow } from '@/core/order/csv.ts';
 import { COLUMNS } from '@/core/order/csv.ts';
 import { call } from '@/ui/api.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 /**
  * A file of orders: every row looked at before anything is taken; good rows are kept, bad ones say
@@ -74,11 +75,7 @@ export default function BringIn() {
       >
         Look it over
       </button>
-      {wrong && (
-        <p className="wrong mt-3" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="mt-3">{wrong}</Wrong>
       {taken && (
         <p className="mt-4 font-bold" role="status">
           <Verdict verdict="good">

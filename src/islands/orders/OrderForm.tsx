@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
 import { useSave } from '@/ui/useSave.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import type { OrderDraft } from './LineFields.tsx';
 import type { Line, Choice } from './LineFields.tsx';
 import { LineFields } from './LineFields.tsx';
@@ -107,11 +108,7 @@ export default function OrderForm({
         />
       ))}
       {asking}
-      {wrong && (
-        <p className="wrong my-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="my-2">{wrong}</Wrong>
       <div className="flex flex-wrap gap-3 border-t-[1.5px] border-ink pt-4">
         <button type="submit" className="act act-main" disabled={isSubmitting}>
           Save

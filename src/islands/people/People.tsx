@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Role } from '@/core/people.ts';
 import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 import type { Person } from './PersonForm.tsx';
 import { PersonForm, roleWords } from './PersonForm.tsx';
 import type { Tablet } from './Tablets.tsx';
@@ -71,11 +72,7 @@ export default function People({
           </table>
         </div>
       )}
-      {wrong && (
-        <p className="wrong mt-2" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong className="mt-2">{wrong}</Wrong>
       {open === null ? (
         <button type="button" className="act act-main mt-4" onClick={() => setOpen('new')}>
           Add a person

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { call } from '@/ui/api.ts';
 import { sayDay } from '@/ui/days.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 export interface Tablet {
   id: number;
@@ -60,11 +61,7 @@ export function Tablets({ tablets: start }: { tablets: Tablet[] }) {
           within {code.minutes} minutes. It is shown only now, and pairs one tablet.
         </p>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
     </section>
   );
 }

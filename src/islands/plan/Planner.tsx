@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect } from 'react';
 import type { TimingKnown } from '@/core/plan/index.ts';
 import { baitShots } from '@/core/plan/index.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { BarrelTable } from './BarrelTable.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
@@ -93,11 +94,7 @@ export default function Planner({ parts, timing, ...start }: Props) {
             : 'Not worked out yet'}
         </p>
         {asking}
-        {wrong && (
-          <p className="wrong" role="alert">
-            {wrong}
-          </p>
-        )}
+        <Wrong>{wrong}</Wrong>
         <ul className="mt-2" aria-label="Remarks">
           {plan.remarks.map((remark) => (
             <li key={remark.sentence} className="py-1" data-remark={remark.code}>

@@ -3,6 +3,7 @@ import { v4 } from 'uuid';
 import { EVENT_VERSION } from '@/core/session/words.ts';
 import { call } from '@/ui/api.ts';
 import { shopNow } from '@/ui/shopClock.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 import type { Act, Props } from './ShotRight.tsx';
 import { Shot } from './ShotRight.tsx';
 
@@ -39,11 +40,7 @@ export default function PutRight({ session, shots, ...lists }: Props) {
   useEffect(() => setLast(new URLSearchParams(location.search).get('right')), []);
   return (
     <div id="right">
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
       {last && (
         <p className="mb-2">
           Saved.{' '}

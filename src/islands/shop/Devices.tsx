@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { DeviceKind } from '@/core/device/index.ts';
 import { DEVICE_KINDS } from '@/core/device/index.ts';
 import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 
 interface Row {
   id: number;
@@ -124,11 +125,7 @@ export default function Devices({
           <code className="figure break-all">{told.key}</code>
         </p>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong>{wrong}</Wrong>
     </section>
   );
 }

@@ -1,19 +1,18 @@
-import type { SessionState } from '../state.ts';
 import * as z from 'zod';
 import { layersOf } from '../../build/build.ts';
 import { EmbeddedBuildSchema } from '../../build/schema.ts';
 import { BlockSchema, InjectorSchema } from '../../build/tools.ts';
 import { MouldSchema } from '../../mould/schema.ts';
-import { CupChoiceSchema, CupIdSchema, JobColourwaySchema } from '../../plan/input.ts';
 import { oneCupEach } from '../../plan/cupId.ts';
+import { CupChoiceSchema, CupIdSchema, JobColourwaySchema } from '../../plan/input.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
 import { planCharges } from '../charges.ts';
-import { type RunState, layOut } from '../state.ts';
+import { layOut, type RunState, type SessionState } from '../state.ts';
 import { newCup } from '../state/cup.ts';
 import { newMould } from '../state/mould.ts';
 import { key } from './fields.ts';
-import { type EventKind, OWN, mayComeTwice, noRows, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const ChangedSchema = z.discriminatedUnion('what', [
   /** the oven in use from here on, and its power */
@@ -108,10 +107,7 @@ function recolour(
 export const changed: EventKind<typeof ChangedSchema> = {
   payload: ChangedSchema,
   work: null,
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) => {
     const payload = event.payload;
     if (payload.what === 'oven') {

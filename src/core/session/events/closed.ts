@@ -1,10 +1,10 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { mould } from '../effects/onBench.ts';
 import { unload } from '../inserts.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const ClosedSchema = z.object({
   mould: key,
@@ -16,10 +16,7 @@ export const ClosedSchema = z.object({
 export const closed: EventKind<typeof ClosedSchema> = {
   payload: ClosedSchema,
   work: { name: STEP_KINDS.close.name },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       if (mould.phase.is !== 'open' && mould.phase.is !== 'closed' && mould.phase.is !== 'cleared')

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const DegassedSchema = z.object({
   cup: key,
@@ -12,10 +12,7 @@ export const DegassedSchema = z.object({
 export const degassed: EventKind<typeof DegassedSchema> = {
   payload: DegassedSchema,
   work: { name: 'Degas' },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     cup(state, event.payload.cup, (cup) => alter(cup, { degassed: { stirs: 0 } })),
 };

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { takeInsert } from '../inserts.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const InsertSpoiledSchema = z.object({
   job: key,
@@ -12,10 +12,7 @@ export const InsertSpoiledSchema = z.object({
 export const insertSpoiled: EventKind<typeof InsertSpoiledSchema> = {
   payload: InsertSpoiledSchema,
   work: { name: 'Put by a spoiled insert' },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) => {
     const run = state.runs.get(event.payload.job);
     if (!run) return;

@@ -1,11 +1,11 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { insertKind } from '../../plan/run.ts';
+import { reopen } from '../effects/cycle.ts';
 import { insertsOf, scrapG, worthKeeping } from '../effects/grams.ts';
 import { mould } from '../effects/onBench.ts';
-import { reopen } from '../effects/cycle.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { key } from './fields.ts';
-import { type EventKind, OWN, saysNothingOfHeat } from './kind.ts';
+import { type EventKind, ONCE_A_SHOT } from './kind.ts';
 
 /** inserts of a shot laid by, oiled or dry */
 export const KeptSchema = z.object({ shot: key, oiled: z.boolean() });
@@ -13,10 +13,7 @@ export const KeptSchema = z.object({ shot: key, oiled: z.boolean() });
 export const kept: EventKind<typeof KeptSchema> = {
   payload: KeptSchema,
   work: { name: STEP_KINDS.keep.name },
-  identity: (_state, { shot }) => [shot],
-  rows: (_state, { shot }) => [shot],
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...ONCE_A_SHOT,
   apply: (state, event) => {
     const shot = state.shots.get(event.payload.shot);
     if (!shot || shot.rackedAt !== null || shot.stage.makes === 'bait') return;

@@ -72,8 +72,25 @@ export function shotIn(state: SessionState, mould: string): string[] {
   return shot ? [shot] : [];
 }
 
+/** An act that neither heats nor cools, and puts no plastic into a cup. */
+const NO_HEAT = { heat: saysNothingOfHeat, brings: OWN } as const;
+/** An act that may be done again and again, and stands in no row of the read tables. */
+export const AGAIN = { identity: mayComeTwice, rows: noRows, ...NO_HEAT } as const;
+/** An act done once to a shot, whoever does it. */
+export const ONCE_A_SHOT = {
+  identity: (_state: SessionState, { shot }: { shot: string }) => [shot],
+  rows: (_state: SessionState, { shot }: { shot: string }) => [shot],
+  ...NO_HEAT,
+} as const;
+/** An act done once in each cycle of a mould, to the shot in it. */
+export const ONCE_A_CYCLE = {
+  identity: (state: SessionState, { mould }: { mould: string }) => [mouldCycle(state, mould)],
+  rows: (state: SessionState, { mould }: { mould: string }) => shotIn(state, mould),
+  ...NO_HEAT,
+} as const;
+
 /**
  * What is so of every act that puts a shot right afterwards: it may be done again, it says nothing
  * of heat, and it brings its own.
  */
-export const AFTERWARDS = { identity: mayComeTwice, heat: saysNothingOfHeat, brings: OWN } as const;
+export const AFTERWARDS = { identity: mayComeTwice, ...NO_HEAT } as const;

@@ -1,8 +1,8 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { key } from './fields.ts';
-import { type EventKind, OWN, saysNothingOfHeat } from './kind.ts';
+import { type EventKind, ONCE_A_SHOT } from './kind.ts';
 
 /** `keep`: the good baits of a trial are kept */
 export const MarkedSchema = z.object({ shot: key, keep: z.boolean().optional() });
@@ -10,10 +10,7 @@ export const MarkedSchema = z.object({ shot: key, keep: z.boolean().optional() }
 export const marked: EventKind<typeof MarkedSchema> = {
   payload: MarkedSchema,
   work: { name: STEP_KINDS.mark.name },
-  identity: (_state, { shot }) => [shot],
-  rows: (_state, { shot }) => [shot],
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...ONCE_A_SHOT,
   apply: (state, event) => {
     const shot = state.shots.get(event.payload.shot);
     if (!shot) return;

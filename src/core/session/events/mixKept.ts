@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { MixSchema } from '../../material/schema.ts';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 /**
  * What really went into a cup, kept as the next version of its mix, or as a mix of its own that
@@ -19,10 +19,7 @@ export const MixKeptSchema = z.object({
 export const mixKept: EventKind<typeof MixKeptSchema> = {
   payload: MixKeptSchema,
   work: null,
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     cup(
       state,

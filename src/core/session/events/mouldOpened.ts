@@ -1,10 +1,10 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { heatByShot } from '../effects/mouldHeat.ts';
 import { mould } from '../effects/onBench.ts';
-import { key } from './fields.ts';
-import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
 import { coolingOf } from '../state/mould.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
+import { key } from './fields.ts';
+import { type EventKind, ONCE_A_CYCLE } from './kind.ts';
 
 export const MouldOpenedSchema = z.object({ mould: key });
 
@@ -20,10 +20,7 @@ export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
       return (cooling && coolingOf(cooling)?.readyAt) ?? 0;
     },
   },
-  identity: (state, { mould }) => [mouldCycle(state, mould)],
-  rows: (state, { mould }) => shotIn(state, mould),
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...ONCE_A_CYCLE,
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       const shot = state.shots.get(mould.shot ?? '');

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const NotedSchema = z.object({
   mould: key,
@@ -11,10 +11,7 @@ export const NotedSchema = z.object({
 export const noted: EventKind<typeof NotedSchema> = {
   payload: NotedSchema,
   work: { name: 'Write a note' },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       state.notes.push({

@@ -1,19 +1,16 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
-import { mould } from '../effects/onBench.ts';
 import { reopen } from '../effects/cycle.ts';
+import { mould } from '../effects/onBench.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { key } from './fields.ts';
-import { type EventKind, OWN, saysNothingOfHeat } from './kind.ts';
+import { type EventKind, ONCE_A_SHOT } from './kind.ts';
 
 export const RackedSchema = z.object({ shot: key });
 
 export const racked: EventKind<typeof RackedSchema> = {
   payload: RackedSchema,
   work: { name: STEP_KINDS.rack.name },
-  identity: (_state, { shot }) => [shot],
-  rows: (_state, { shot }) => [shot],
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...ONCE_A_SHOT,
   apply: (state, event) => {
     const shot = state.shots.get(event.payload.shot);
     if (!shot || shot.rackedAt !== null) return;

@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { cool, reopen } from '../effects/cycle.ts';
-import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
-import { coolingOf, type MouldState } from '../state/mould.ts';
-import type { SessionState } from '../state.ts';
 import { skipKey } from '../skips.ts';
+import type { SessionState } from '../state.ts';
+import { coolingOf, type MouldState } from '../state/mould.ts';
+import { key } from './fields.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const SkippedSchema = z.object({ step: key, target: key });
 
@@ -43,10 +43,7 @@ const GOES_ON: Partial<Record<string, (left: Left) => void>> = {
 export const skipped: EventKind<typeof SkippedSchema> = {
   payload: SkippedSchema,
   work: null,
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) => {
     const { step, target } = event.payload;
     state.skips.add(skipKey({ step, target }));

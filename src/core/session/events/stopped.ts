@@ -1,11 +1,11 @@
-import { sum } from 'simple-statistics';
 import * as z from 'zod';
 import { PUSHES } from '../../build/build.ts';
+import { sum } from '../../shot/volume.ts';
 import { hold } from '../effects/cycle.ts';
 import { mould } from '../effects/onBench.ts';
-import { STOPS, type Stop } from '../words.ts';
+import { type Stop, STOPS } from '../words.ts';
 import { key } from './fields.ts';
-import { type EventKind, OWN, mouldCycle, saysNothingOfHeat, shotIn } from './kind.ts';
+import { type EventKind, ONCE_A_CYCLE } from './kind.ts';
 
 /** filling ended before the last cavity */
 export const StoppedSchema = z.object({
@@ -16,10 +16,7 @@ export const StoppedSchema = z.object({
 export const stopped: EventKind<typeof StoppedSchema> = {
   payload: StoppedSchema,
   work: { name: 'Stop a filling' },
-  identity: (state, { mould }) => [mouldCycle(state, mould)],
-  rows: (state, { mould }) => shotIn(state, mould),
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...ONCE_A_CYCLE,
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       const shot = state.shots.get(mould.shot ?? '');

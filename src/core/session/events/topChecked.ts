@@ -1,18 +1,15 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const TopCheckedSchema = z.object({ mould: key, right: z.boolean() });
 
 export const topChecked: EventKind<typeof TopCheckedSchema> = {
   payload: TopCheckedSchema,
   work: { name: STEP_KINDS.top.name },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     mould(
       state,

@@ -1,8 +1,8 @@
-import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { mould } from '../effects/onBench.ts';
+import { STEP_KINDS } from '../stepKinds.ts';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 /** a new mould's trial card */
 export const TrialledSchema = z.object({
@@ -20,10 +20,7 @@ export const TrialledSchema = z.object({
 export const trialled: EventKind<typeof TrialledSchema> = {
   payload: TrialledSchema,
   work: { name: STEP_KINDS.trial.name },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     mould(state, event.payload.mould, (mould) => {
       state.trialled.set(mould.key, {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const TroubleSchema = z.object({
   about: z.string().max(80),
@@ -9,10 +9,7 @@ export const TroubleSchema = z.object({
 export const trouble: EventKind<typeof TroubleSchema> = {
   payload: TroubleSchema,
   work: null,
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     void state.troubles.push({
       event: event.id,

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { key } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 /** another stage taken in hand */
 export const TurnedSchema = z.object({ job: key });
@@ -8,10 +8,7 @@ export const TurnedSchema = z.object({ job: key });
 export const turned: EventKind<typeof TurnedSchema> = {
   payload: TurnedSchema,
   work: { name: 'Turn to another stage' },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) =>
     void (
       (state.focus = null),

@@ -6,17 +6,14 @@ import { setMouldHeat } from '../effects/mouldHeat.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
 import { mould } from '../effects/onBench.ts';
 import { target } from './fields.ts';
-import { type EventKind, mayComeTwice, noRows, OWN, saysNothingOfHeat } from './kind.ts';
+import { AGAIN, type EventKind } from './kind.ts';
 
 export const WarmedSchema = z.object({ target });
 
 export const warmed: EventKind<typeof WarmedSchema> = {
   payload: WarmedSchema,
   work: { name: 'Warm metal' },
-  identity: mayComeTwice,
-  rows: noRows,
-  heat: saysNothingOfHeat,
-  brings: OWN,
+  ...AGAIN,
   apply: (state, event) => {
     const { kind, key } = event.payload.target;
     if (kind === 'mould') {
