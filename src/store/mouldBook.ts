@@ -74,15 +74,17 @@ export const shotsGivenBy = async (moulds: number[]): Promise<Map<number, number
     : new Map(
         (
           await rows<{ mould_id: number; n: number }>(
-            'SELECT mould_id, count(*)::int AS n FROM shots WHERE mould_id = ANY($1::int[]) GROUP BY mould_id',
+            'SELECT mould_id, sum(given)::int AS n FROM goods WHERE mould_id = ANY($1::int[]) GROUP BY mould_id',
             [moulds],
           )
         ).map((row) => [row.mould_id, row.n]),
       );
 /** Shots a mould has given, for its life. */
 export const shotsGiven = async (mould: number): Promise<number> =>
-  (await row<{ n: number }>('SELECT count(*)::int AS n FROM shots WHERE mould_id = $1', [mould]))!
-    .n;
+  (await row<{ n: number }>(
+    'SELECT coalesce(sum(given), 0)::int AS n FROM goods WHERE mould_id = $1',
+    [mould],
+  ))!.n;
 
 /**
  * Moulds that take a mould's inserts know it by its number and say it by the name it has now; what

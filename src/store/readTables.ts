@@ -164,9 +164,7 @@ export const goodRecord = (
   newest = 400,
 ): Promise<{ mould: number; build: string; stage: string; good: number; shot: number }[]> =>
   rows(
-    `SELECT mould_id AS mould, build, stage, sum(good)::int AS good, sum(good + usable + second)::int AS shot
-       FROM shots WHERE NOT trial AND marked_at IS NOT NULL AND session_id > (SELECT
-       coalesce(max(id), 0) - 200 FROM sessions) GROUP BY session_id, mould_id, build, stage ORDER
-       BY session_id DESC LIMIT $1`,
+    `SELECT mould_id AS mould, build, stage, good, shot FROM goods WHERE shot > 0 AND session_id >
+       (SELECT coalesce(max(id), 0) - 200 FROM sessions) ORDER BY session_id DESC LIMIT $1`,
     [newest],
   );

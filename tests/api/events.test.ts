@@ -202,6 +202,16 @@ test('every read table made again from the log is the same', async () => {
   const { rebuild } = await import('@/service/rebuild.ts');
   await rebuild();
   const is = await tables();
+  const { rows } = await import('@/store/query.ts');
+  const counted = `SELECT session_id, mould_id, build, stage,
+    coalesce(sum(good) FILTER (WHERE NOT trial AND marked_at IS NOT NULL), 0)::int AS good,
+    coalesce(sum(good + usable + second) FILTER (WHERE NOT trial AND marked_at IS NOT NULL), 0)::int
+      AS shot, count(*)::int AS given FROM shots GROUP BY 1, 2, 3, 4`;
+  const uneven = await rows(
+    `(SELECT * FROM goods WHERE given > 0 EXCEPT ${counted}) UNION ALL
+     (${counted} EXCEPT SELECT * FROM goods)`,
+  );
+  assert.deepEqual(uneven, [], 'what came good is counted shot by shot, whatever became of them');
   for (const name of Object.keys(was) as (keyof typeof was)[])
     assert.deepEqual(is[name], was[name], name);
   assert.ok(

@@ -15,6 +15,7 @@ import people from './14-people.ts';
 import history from './15-history.ts';
 import ids from './16-ids.ts';
 import cups from './17-cups.ts';
+import goods from './18-goods.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -35,4 +36,5 @@ export const MIGRATIONS = [
   history,
   ids,
   cups,
+  goods,
 ];
