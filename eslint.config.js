@@ -59,18 +59,6 @@ export default tseslint.config(
     rules: { 'max-params': ['error', 4], complexity: ['error', 15] },
   },
   {
-    // Formulas keep the letters of their sources: of a colour, of a matrix, of what conducts heat.
-    files: [
-      'src/core/{colour,heat,mesh,mould,picture,yield,device}/**',
-      'src/device/**',
-      'worlds/**',
-      'tests/**',
-    ],
-    rules: {
-      'id-length': ['error', { min: 2, properties: 'never', exceptionPatterns: ['^[a-zA-Z_]$'] }],
-    },
-  },
-  {
     files: ['src/core/**'],
     rules: {
       'no-restricted-globals': ['error', 'document', 'window', 'localStorage', 'fetch', 'process'],

@@ -25,20 +25,20 @@ export function coolEllipse(
   until: number,
   mark = { mean: 75, centre: 100 },
 ): Cooled[] {
-  const [a, b] = [thin / 2000, Math.max(wide / 2000, (thin / 2000) * 1.0005)];
-  const focus = Math.sqrt(b * b - a * a);
-  const [dm, dn] = [Math.atanh(a / b) / CELLS, Math.PI / 2 / CELLS];
-  const metric = (m: number, value: number): number =>
-    focus ** 2 * (Math.cosh(m) ** 2 - Math.cos(value) ** 2);
+  const [thinHalf, wideHalf] = [thin / 2000, Math.max(wide / 2000, (thin / 2000) * 1.0005)];
+  const focus = Math.sqrt(wideHalf * wideHalf - thinHalf * thinHalf);
+  const [dm, dn] = [Math.atanh(thinHalf / wideHalf) / CELLS, Math.PI / 2 / CELLS];
+  const metric = (along: number, value: number): number =>
+    focus ** 2 * (Math.cosh(along) ** 2 - Math.cos(value) ** 2);
   const at = (i: number, j: number): number => i * CELLS + j;
   const count = CELLS * CELLS;
   const capacity = new Float64Array(count);
   for (let i = 0; i < CELLS; i++)
     for (let j = 0; j < CELLS; j++) {
       let sum = 0;
-      for (let p = 0; p < 3; p++)
+      for (let point = 0; point < 3; point++)
         for (let quantity = 0; quantity < 3; quantity++)
-          sum += metric((i + (p + 0.5) / 3) * dm, (j + (quantity + 0.5) / 3) * dn) / 9;
+          sum += metric((i + (point + 0.5) / 3) * dm, (j + (quantity + 0.5) / 3) * dn) / 9;
       capacity[at(i, j)] = RHO_C * sum * dm * dn;
     }
   const [gm, gn] = [(K * dn) / dm, (K * dm) / dn];
@@ -55,47 +55,48 @@ export function coolEllipse(
     const apply = (float64Array: Float64Array, other: Float64Array): void => {
       for (let i = 0; i < CELLS; i++)
         for (let j = 0; j < CELLS; j++) {
-          const c = at(i, j);
-          let seconds = (capacity[c]! / dt) * float64Array[c]!;
-          if (i > 0) seconds += gm * (float64Array[c]! - float64Array[at(i - 1, j)]!);
+          const cell = at(i, j);
+          let seconds = (capacity[cell]! / dt) * float64Array[cell]!;
+          if (i > 0) seconds += gm * (float64Array[cell]! - float64Array[at(i - 1, j)]!);
           seconds +=
             i < CELLS - 1
-              ? gm * (float64Array[c]! - float64Array[at(i + 1, j)]!)
-              : out[j]! * float64Array[c]!;
-          if (j > 0) seconds += gn * (float64Array[c]! - float64Array[at(i, j - 1)]!);
-          if (j < CELLS - 1) seconds += gn * (float64Array[c]! - float64Array[at(i, j + 1)]!);
-          other[c] = seconds;
+              ? gm * (float64Array[cell]! - float64Array[at(i + 1, j)]!)
+              : out[j]! * float64Array[cell]!;
+          if (j > 0) seconds += gn * (float64Array[cell]! - float64Array[at(i, j - 1)]!);
+          if (j < CELLS - 1) seconds += gn * (float64Array[cell]! - float64Array[at(i, j + 1)]!);
+          other[cell] = seconds;
         }
     };
     const float64Array = heat.slice();
-    const [other, p, ap] = [
+    const [other, search, ap] = [
       new Float64Array(count),
       new Float64Array(count),
       new Float64Array(count),
     ];
     apply(float64Array, ap);
     let rr = 0;
-    for (let c = 0; c < count; c++) {
-      const index = Math.floor(c / CELLS);
-      other[c] =
-        (capacity[c]! / dt) * heat[c]! +
-        (index === CELLS - 1 ? out[c % CELLS]! * metal : 0) -
-        ap[c]!;
-      p[c] = other[c]!;
-      rr += other[c]! ** 2;
+    for (let cell = 0; cell < count; cell++) {
+      const index = Math.floor(cell / CELLS);
+      other[cell] =
+        (capacity[cell]! / dt) * heat[cell]! +
+        (index === CELLS - 1 ? out[cell % CELLS]! * metal : 0) -
+        ap[cell]!;
+      search[cell] = other[cell]!;
+      rr += other[cell]! ** 2;
     }
     for (let k = 0; k < 400 && rr > 1e-10; k++) {
-      apply(p, ap);
+      apply(search, ap);
       let pap = 0;
-      for (let c = 0; c < count; c++) pap += p[c]! * ap[c]!;
+      for (let cell = 0; cell < count; cell++) pap += search[cell]! * ap[cell]!;
       const alpha = rr / pap;
       let next = 0;
-      for (let c = 0; c < count; c++) {
-        float64Array[c]! += alpha * p[c]!;
-        other[c]! -= alpha * ap[c]!;
-        next += other[c]! ** 2;
+      for (let cell = 0; cell < count; cell++) {
+        float64Array[cell]! += alpha * search[cell]!;
+        other[cell]! -= alpha * ap[cell]!;
+        next += other[cell]! ** 2;
       }
-      for (let c = 0; c < count; c++) p[c] = other[c]! + (next / rr) * p[c]!;
+      for (let cell = 0; cell < count; cell++)
+        search[cell] = other[cell]! + (next / rr) * search[cell]!;
       rr = next;
     }
     if (wall.capacity)
@@ -112,7 +113,7 @@ export function coolEllipse(
     step(dt);
     time += dt;
     let all = 0;
-    for (let c = 0; c < count; c++) all += capacity[c]! * heat[c]!;
+    for (let cell = 0; cell < count; cell++) all += capacity[cell]! * heat[cell]!;
     seen.push({ at: time, mean: all / mass, centre: heat[at(0, CELLS - 1)]! });
     if (all / mass < mark.mean && heat[at(0, CELLS - 1)]! < mark.centre) break;
   }

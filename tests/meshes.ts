@@ -11,13 +11,19 @@ function grid(
   at: (around: number, value: number) => [number, number, number],
 ): Facets {
   const out: Facets = [];
-  const same = (a: number[], b: number[]) => a.every((x, i) => Math.abs(x - b[i]!) < 1e-12);
+  const same = (first: number[], second: number[]) =>
+    first.every((x, i) => Math.abs(x - second[i]!) < 1e-12);
   for (let i = 0; i < nu; i++)
     for (let j = 0; j < nv; j++) {
-      const p = (di: number, dj: number) => at(((i + di) % nu) / nu, (j + dj) / nv);
-      const [a, b, c, d] = [p(0, 0), p(1, 0), p(1, 1), p(0, 1)];
-      if (!same(a, b)) out.push([...a, ...b, ...c]);
-      if (!same(c, d)) out.push([...a, ...c, ...d]);
+      const corner = (di: number, dj: number) => at(((i + di) % nu) / nu, (j + dj) / nv);
+      const [first, second, third, fourth] = [
+        corner(0, 0),
+        corner(1, 0),
+        corner(1, 1),
+        corner(0, 1),
+      ];
+      if (!same(first, second)) out.push([...first, ...second, ...third]);
+      if (!same(third, fourth)) out.push([...first, ...third, ...fourth]);
     }
   return out;
 }
@@ -35,27 +41,27 @@ export const sphere = (radius: number, count: number): Facets =>
           ],
   );
 /** Tube of radius r bent round a circle of radius R. */
-export const torus = (R: number, radius: number, count: number): Facets =>
+export const torus = (ring: number, radius: number, count: number): Facets =>
   grid(count, count, (around, value) => {
     const turn = 2 * Math.PI * (value % 1);
     return [
-      (R + radius * Math.cos(turn)) * Math.cos(2 * Math.PI * around),
-      (R + radius * Math.cos(turn)) * Math.sin(2 * Math.PI * around),
+      (ring + radius * Math.cos(turn)) * Math.cos(2 * Math.PI * around),
+      (ring + radius * Math.cos(turn)) * Math.sin(2 * Math.PI * around),
       radius * Math.sin(turn),
     ];
   });
 /** Corner at the origin, edges a along the axes: volume a³/6. */
-export const tetrahedron = (a: number): Facets => {
-  const [o, x, y, z] = [
+export const tetrahedron = (edge: number): Facets => {
+  const [origin, x, y, z] = [
     [0, 0, 0],
-    [a, 0, 0],
-    [0, a, 0],
-    [0, 0, a],
+    [edge, 0, 0],
+    [0, edge, 0],
+    [0, 0, edge],
   ] as number[][];
   return [
-    [...o!, ...y!, ...x!],
-    [...o!, ...x!, ...z!],
-    [...o!, ...z!, ...y!],
+    [...origin!, ...y!, ...x!],
+    [...origin!, ...x!, ...z!],
+    [...origin!, ...z!, ...y!],
     [...x!, ...y!, ...z!],
   ];
 };

@@ -7,10 +7,10 @@ const specific = (bench: HiddenBench, celsius: number): number =>
   1.9 + bench.growth * (celsius - 98.5);
 const SIGMA = 5.670374419e-8;
 const film = (bench: HiddenBench, surface: number): number => {
-  const [s, around] = [surface + 273.15, bench.room + 273.15];
+  const [surfaceK, around] = [surface + 273.15, bench.room + 273.15];
   return (
     2.9 * Math.max(1, surface - bench.room) ** 0.25 * bench.draught +
-    bench.emissivity * SIGMA * (s * s + around * around) * (s + around)
+    bench.emissivity * SIGMA * (surfaceK * surfaceK + around * around) * (surfaceK + around)
   );
 };
 

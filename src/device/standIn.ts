@@ -99,9 +99,9 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
   };
 
   const step = (seconds: number) => {
-    pass(hidden, seconds, (cup, t) => {
+    pass(hidden, seconds, (cup, gone) => {
       const burst = burstOf(cup);
-      return burst ? burst.watts(cup, (now - burst.from) / 1000 + t) : 0;
+      return burst ? burst.watts(cup, (now - burst.from) / 1000 + gone) : 0;
     });
     for (const [key, cup] of hidden.cups) {
       const lies = burstOf(key) ? hidden.room + 15 : stirredHeat(cup);

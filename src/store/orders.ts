@@ -1,6 +1,6 @@
 import { literal } from 'sequelize';
 import type { Order as Ordered } from '@/core/order/index.ts';
-import type { LinePart, Order, OrderLine } from './models/orders.ts';
+import type { Order, OrderLine } from './models/orders.ts';
 import { inTransaction, row, rows } from './query.ts';
 import { tables } from './tables.ts';
 

@@ -57,7 +57,7 @@ test(
       [8, 7, 6, 5, 4, 3, 2, 1],
     );
     assert.deepEqual(
-      all.map((mixVersion) => mixVersion.spec.ladder[0]!.amount).sort((a, b) => a - b),
+      all.map((mixVersion) => mixVersion.spec.ladder[0]!.amount).sort((one, other) => one - other),
       [10, 12, 13, 14, 15, 16, 17, 18],
     );
     // An earlier one taken up again is a new version, not a change of the old.

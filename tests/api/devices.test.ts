@@ -200,8 +200,8 @@ test(
         all.filter((lesson) => lesson.past.some((other) => other.session_id === session)),
       );
     const lessons = await until('the evening taught something', async () => {
-      const l = await taught();
-      return l.length > 0 && l;
+      const lessons = await taught();
+      return lessons.length > 0 && lessons;
     });
     assert.ok(!lessons.some((lesson) => lesson.key === 'air'), 'what is locked learns nothing');
     await ask('POST', `${app.url}/api/sessions/${session}/events`, {

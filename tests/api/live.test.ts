@@ -108,11 +108,11 @@ test('two processes on one session fold the same, each having appended half of i
       }),
     ),
   );
-  const [a, b] = await Promise.all(
+  const [here, there] = await Promise.all(
     [one, two].map((app) =>
       until('the clock line', async () => (await ask('GET', `${app.url}/api/running`)).body),
     ),
   );
-  assert.deepEqual(a, b);
-  assert.equal(a.session, session);
+  assert.deepEqual(here, there);
+  assert.equal(here.session, session);
 });

@@ -134,7 +134,7 @@ test('an old process beside a new schema takes every act meanwhile', async () =>
   );
   const after = await Promise.all(apps.map(log));
   assert.deepEqual(
-    after.map((l) => l.length),
+    after.map((list) => list.length),
     [before + 60, before + 60],
   );
 });

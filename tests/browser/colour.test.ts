@@ -6,12 +6,12 @@ import { begin, byKeys, follow, open, plan, settled } from './steps.ts';
 /** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
 function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
   const table = Array.from({ length: 256 }, (_, count) => {
-    let c = count;
-    for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-    return c >>> 0;
+    let crc = count;
+    for (let k = 0; k < 8; k++) crc = crc & 1 ? 0xedb88320 ^ (crc >>> 1) : crc >>> 1;
+    return crc >>> 0;
   });
   const crc = (buffer: Buffer) =>
-    ~buffer.reduce((c, x) => table[(c ^ x) & 255]! ^ (c >>> 8), ~0 >>> 0) >>> 0;
+    ~buffer.reduce((crc, x) => table[(crc ^ x) & 255]! ^ (crc >>> 8), ~0 >>> 0) >>> 0;
   const chunk = (type: string, data: Buffer) => {
     const body = Buffer.concat([Buffer.from(type), data]);
     const out = Buffer.alloc(8 + body.length);

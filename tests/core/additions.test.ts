@@ -27,9 +27,8 @@ import {
 import type { Charge, Doses, OnShelf } from '@/core/colour/index.ts';
 import { PINCH, RECIPE_CUP, scaleMix } from '@/core/material/index.ts';
 import { MATERIALS, truePigment } from '../../scripts/demo/materials.ts';
+import { near } from '../near.ts';
 
-const near = (x: number, y: number, within: number, what = '') =>
-  assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
 const on = (key: string, hex: string, scatter: number): OnShelf => ({
   key,
   pigment: truePigment(hex, scatter),
@@ -101,7 +100,7 @@ test('a swatch that is darker than counted says more is in: the believed doses m
   const own = SHELF.map((onShelf) => found.get(onShelf.key)!);
   assert.ok(deltaE(colour(own), colour(truth)) < deltaE(colour([12, 6, 2]), colour(truth)));
   assert.ok(
-    own.every((d, i) => d / [12, 6, 2][i]! < 1.4 && d / [12, 6, 2][i]! > 0.7),
+    own.every((drops, i) => drops / [12, 6, 2][i]! < 1.4 && drops / [12, 6, 2][i]! > 0.7),
     own.join(),
   );
 });

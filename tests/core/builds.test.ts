@@ -12,7 +12,8 @@ import { barrelVolumes, shares, stageFill, stageMass } from '@/core/shot/index.t
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { mould } from '../trialMould.ts';
-import { near, stage, rod, bodyMould, injector, draft } from './buildsKit.ts';
+import { stage, rod, bodyMould, injector, draft } from './buildsKit.ts';
+import { near } from '../near.ts';
 
 const RHO = density(110);
 const shellMould = mould(1, 20, { name: 'shells', makes: 'shell', rod });
@@ -184,9 +185,9 @@ test('property: more spares wanted, or more asked for, never means fewer baits o
       fc.integer({ min: 1, max: 40 }),
       fc.integer({ min: 1, max: 30 }),
       fc.integer({ min: 1, max: 4 }),
-      (n, count, more, extra) => {
-        const at = (c: number, x: number) => {
-          const input = draft(n, c);
+      (way, count, more, extra) => {
+        const at = (cell: number, x: number) => {
+          const input = draft(way, cell);
           return planSession({ ...input, jobs: [{ ...input.jobs[0]!, extra: x }] }, METRIC);
         };
         const [less, asked, spared] = [at(count, 0), at(count + more, 0), at(count, extra)];

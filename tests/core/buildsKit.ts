@@ -1,4 +1,3 @@
-import assert from 'node:assert/strict';
 import type { Build, BuiltIn, Injector, Stage } from '@/core/build/index.ts';
 import { BUILDS } from '@/core/build/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
@@ -7,8 +6,6 @@ import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { mould } from '../trialMould.ts';
 
-export const near = (a: number, b: number, tolerance: number, what = '') =>
-  assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 export const stage = (key: BuiltIn, i = 0): Stage => (BUILDS[key] as Build).stages[i]!;
 
 // One cavity of 20 mL; rods 8 mm × 79.577 mm = 4 mL exactly; tails of 1.5 mL; a mould of 24 mL that
@@ -24,7 +21,7 @@ export const injector = (...bores: number[]): Injector => ({
   barrels: bores.map((bore) => ({ bore, volume: 200, heel: 2, mark: '' })),
 });
 
-export const draft = (n: number, count = WAYS[n]!.count) =>
+export const draft = (way: number, count = WAYS[way]!.count) =>
   draftPlan(
     SHELF,
     [
@@ -32,8 +29,8 @@ export const draft = (n: number, count = WAYS[n]!.count) =>
         part: 1,
         line: 1,
         for: 'x',
-        bait: BAITS.findIndex((bait) => bait.name === WAYS[n]!.bait) + 1,
-        colourway: COLOURWAYS.findIndex((colourway) => colourway.name === WAYS[n]!.colourway) + 1,
+        bait: BAITS.findIndex((bait) => bait.name === WAYS[way]!.bait) + 1,
+        colourway: COLOURWAYS.findIndex((colourway) => colourway.name === WAYS[way]!.colourway) + 1,
         count,
         due: '2026-12-01',
       },

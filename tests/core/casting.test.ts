@@ -13,9 +13,8 @@ import {
 import type { CastingKind } from '@/core/casting/index.ts';
 import { OUTLINES } from '@/core/mould/index.ts';
 import { CASTINGS as DEMO } from '../../scripts/demo/bench.ts';
+import { near } from '../near.ts';
 
-const near = (a: number, b: number, tolerance: number) =>
-  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b} ± ${tolerance}`);
 const box = { length: 150, width: 80, height: 45 }; // 540 mL
 
 test('by hand: silicone fills the box round its masters, split by its ratio', () => {

@@ -22,7 +22,8 @@ import {
   xyzOfLab,
 } from '@/core/colour/index.ts';
 import { seeded } from '../../src/core/chance.ts';
-import { near, share } from './colourKit.ts';
+import { share } from './colourKit.ts';
+import { near } from '../near.ts';
 
 const per = (index: number, seconds: number) => ({ k: even(index), s: even(seconds) });
 
@@ -65,8 +66,8 @@ const PAIRS: [number, number, number, number, number, number, number][] = [
   [2.0776, 0.0795, -1.135, 0.9033, -0.0636, -0.5514, 0.9082],
 ];
 test('colour difference: the published pairs, to their fourth place', () => {
-  for (const [l1, a1, b1, l2, a2, b2, e] of PAIRS)
-    near(deltaE({ l: l1, a: a1, b: b1 }, { l: l2, a: a2, b: b2 }), e, 5e-5);
+  for (const [l1, a1, b1, l2, a2, b2, apart] of PAIRS)
+    near(deltaE({ l: l1, a: a1, b: b1 }, { l: l2, a: a2, b: b2 }), apart, 5e-5);
 });
 
 test('the light and the eye: D65 is white where it should be; what goes to Lab comes back', () => {
@@ -84,11 +85,11 @@ test('the light and the eye: D65 is white where it should be; what goes to Lab c
       fc.double({ min: 1, max: 99, noNaN: true }),
       fc.double({ min: -80, max: 80, noNaN: true }),
       fc.double({ min: -80, max: 80, noNaN: true }),
-      (l, a, b) => {
-        const colour = labOf(xyzOfLab({ l, a, b }));
-        near(colour.l, l, 1e-9);
-        near(colour.a, a, 1e-9);
-        near(colour.b, b, 1e-9);
+      (lightness, redness, yellowness) => {
+        const colour = labOf(xyzOfLab({ l: lightness, a: redness, b: yellowness }));
+        near(colour.l, lightness, 1e-9);
+        near(colour.a, redness, 1e-9);
+        near(colour.b, yellowness, 1e-9);
       },
     ),
   );
@@ -111,28 +112,32 @@ test(
         fc.double({ min: 0.001, max: 5, noNaN: true }),
         fc.double({ min: 0.01, max: 20, noNaN: true }),
         share(),
-        (index, seconds, x, g) => {
+        (index, seconds, x, ground) => {
           const other = per(index, seconds);
-          near(layerOver(other, 0, even(g))[0]!, g, 0);
+          near(layerOver(other, 0, even(ground))[0]!, ground, 0);
           // R∞ = 1 + K/S − √((K/S)² + 2K/S).
           const inf =
             1 + index / seconds - Math.sqrt((index / seconds) ** 2 + (2 * index) / seconds);
           near(thick(other)[0]!, inf, 1e-9);
-          near(layerOver(other, 5000, even(g))[0]!, inf, 1e-6);
-          near(layerOver(per(index, 0), x, even(g))[0]!, g * Math.exp(-2 * index * x), 1e-12);
+          near(layerOver(other, 5000, even(ground))[0]!, inf, 1e-6);
+          near(
+            layerOver(per(index, 0), x, even(ground))[0]!,
+            ground * Math.exp(-2 * index * x),
+            1e-12,
+          );
           near(through(per(index, 0), x)[0]!, Math.exp(-index * x), 1e-12);
           near(layerOver(per(0, seconds), x, even(0))[0]!, (seconds * x) / (1 + seconds * x), 1e-6);
           // Kubelka 1948: over any ground R = R0 + T² g/(1 − R0 g).
-          const [r0, time, r] = [
+          const [r0, time, reflected] = [
             layerOver(other, x, even(0))[0]!,
             through(other, x)[0]!,
-            layerOver(other, x, even(g))[0]!,
+            layerOver(other, x, even(ground))[0]!,
           ];
-          near(r, r0 + (time * time * g) / (1 - r0 * g), 1e-9);
+          near(reflected, r0 + (time * time * ground) / (1 - r0 * ground), 1e-9);
           // No light is made.
-          assert.ok(r0 + time <= 1 + 1e-12 && r >= 0 && r <= 1);
+          assert.ok(r0 + time <= 1 + 1e-12 && reflected >= 0 && reflected <= 1);
           // Two layers of one thing are one layer of both.
-          near(layerOver(other, x / 2, layerOver(other, x / 2, even(g)))[0]!, r, 1e-9);
+          near(layerOver(other, x / 2, layerOver(other, x / 2, even(ground)))[0]!, reflected, 1e-9);
         },
       ),
       { numRuns: 300 },
@@ -142,8 +147,8 @@ test(
 
 test('surface: turned round it gives back what was within; wet looks darker than dry', () => {
   fc.assert(
-    fc.property(share(), fc.constantFrom('air' as const, 'water' as const), (r, surface) =>
-      near(unseen(seen(even(r), surface), surface)[0]!, r, 1e-12),
+    fc.property(share(), fc.constantFrom('air' as const, 'water' as const), (reflected, surface) =>
+      near(unseen(seen(even(reflected), surface), surface)[0]!, reflected, 1e-12),
     ),
   );
   assert.ok(

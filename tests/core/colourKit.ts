@@ -1,9 +1,6 @@
-import assert from 'node:assert/strict';
 import fc from 'fast-check';
 import { colourOfHex, even, reflectanceOf, xyzOfLab } from '@/core/colour/index.ts';
 
-export const near = (a: number, b: number, by: number, what = '') =>
-  assert.ok(Math.abs(a - b) <= by, `${what} ${a} is not ${b} ± ${by}`);
 export const share = () => fc.double({ min: 0.001, max: 0.999, noNaN: true });
 
 /** A pigment as a paint box has it: so strong, of that colour when it hides. */

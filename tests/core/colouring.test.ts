@@ -23,9 +23,8 @@ import { rehearse } from '../../scripts/demo/rehearse.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { benchOn, START } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
+import { near } from '../near.ts';
 
-const near = (x: number, y: number, within: number, what = '') =>
-  assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
 const snapshot = snapshotFrom('Trial', demoPlan(), DEFAULT_SHOP, {
   colour: { materials: MATERIALS, versions: { 1: 3 }, dosing: 'drops' },
 });
@@ -146,7 +145,7 @@ test(
       .filter((shot) => !shot.trial)
       .reduce((sum, shot) => sum + shot.cavities.size, 0);
     assert.equal(
-      told.reduce((a, b) => a + b, 0),
+      told.reduce((one, other) => one + other, 0),
       all,
     );
     assert.ok(told.at(-1)! > 0 && told.at(-1)! < all);

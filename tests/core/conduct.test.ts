@@ -12,7 +12,7 @@ import {
   PLASTIC,
   whenToOpen,
 } from '@/core/heat/index.ts';
-import { near } from './heatKit.ts';
+import { near } from '../near.ts';
 
 const alpha = diffusivity(PLASTIC);
 
@@ -31,10 +31,10 @@ const slab = (fo: number) => {
   let mean = 0;
   let centre = 0;
   for (let count = 0; count < 200; count++) {
-    const m = (2 * count + 1) * Math.PI;
-    const e = Math.exp((-m * m * fo) / 4);
-    mean += (8 / (m * m)) * e;
-    centre += ((count % 2 ? -4 : 4) / m) * e;
+    const root = (2 * count + 1) * Math.PI;
+    const share = Math.exp((-root * root * fo) / 4);
+    mean += (8 / (root * root)) * share;
+    centre += ((count % 2 ? -4 : 4) / root) * share;
   }
   return { mean, centre };
 };
@@ -109,7 +109,7 @@ test('a layered section: a coarse grid agrees with a fine one, and energy is kep
     near(coarse.mean.at(-1)!, fine.mean.at(-1)!, 0.14);
     near(coarse.centre.at(-1)!, fine.centre.at(-1)!, 0.14);
     const whole = coarse.energy[0]!;
-    for (const e of coarse.energy) near(e, whole, 1e-3 * Math.abs(whole));
+    for (const energy of coarse.energy) near(energy, whole, 1e-3 * Math.abs(whole));
   }
 });
 

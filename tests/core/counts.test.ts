@@ -221,10 +221,13 @@ test(
     for (const cup of state.cups.values()) cup.plannedCharges = [];
     planCharges(state, run);
     for (const cup of state.cups.values()) {
-      const [a, b] = [cup.plannedCharges, planned.get(cup.key)!].map((x) =>
+      const [one, other] = [cup.plannedCharges, planned.get(cup.key)!].map((x) =>
         x.reduce((sum, value) => sum + value, 0),
       ) as [number, number];
-      assert.ok(Math.abs(a - b) <= 0.12 * b, `${cup.letter}: ${a} g against the plan's ${b}`);
+      assert.ok(
+        Math.abs(one - other) <= 0.12 * other,
+        `${cup.letter}: ${one} g against the plan's ${other}`,
+      );
     }
     assert.ok(MIXES.length > 0);
   },

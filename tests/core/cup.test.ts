@@ -17,7 +17,8 @@ import {
   wattsOf,
 } from '@/core/heat/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
-import { near, cup, oven } from './heatKit.ts';
+import { cup, oven } from './heatKit.ts';
+import { near } from '../near.ts';
 
 test('cup: energy in is energy kept when nothing is lost; nothing happens in the dead time', () => {
   // No exchange with glass and a room as hot as the plastic: 450 W for 10 s in 437 J/K.
@@ -53,22 +54,22 @@ test('cup: linear limit against the closed solution of two nodes, the bench it s
   for (const stand of [0, 0.5, 1]) {
     const body: CupBody = { ...cup, bore: 85, volume: 240, room: 99, air: 0, stand };
     const [cp, cg, exchange] = [230 * specificHeat(99.5), 320 * 0.84, 3];
-    const [a, b, c, d] = [
+    const [plasticOwn, plasticFrom, glassFrom, glassOwn] = [
       -(exchange + radiates * top) / cp,
       exchange / cp,
       exchange / cg,
       -(exchange + radiates * side + stand) / cg,
     ];
-    const root = Math.sqrt((a - d) ** 2 + 4 * b * c);
-    const [l1, l2] = [(a + d + root) / 2, (a + d - root) / 2];
+    const root = Math.sqrt((plasticOwn - glassOwn) ** 2 + 4 * plasticFrom * glassFrom);
+    const [l1, l2] = [(plasticOwn + glassOwn + root) / 2, (plasticOwn + glassOwn - root) / 2];
     // Plastic starts 1 K over, glass 0: Tp = A e^{l1 t} + B e^{l2 t}, A = (a − l2)/(l1 − l2).
-    const A = (a - l2) / (l1 - l2);
+    const weight = (plasticOwn - l2) / (l1 - l2);
     for (const [seconds, step] of [
       [200, 1],
       [200, 200],
       [600, 10],
     ] as const) {
-      const exact = A * Math.exp(l1 * seconds) + (1 - A) * Math.exp(l2 * seconds);
+      const exact = weight * Math.exp(l1 * seconds) + (1 - weight) * Math.exp(l2 * seconds);
       near(
         after(body, { plastic: 100, glass: 99 }, seconds, { watts: () => 0, step }).plastic - 99,
         exact,
@@ -136,18 +137,19 @@ test('cup: a small charge wets less glass and warms less of it', () => {
   // 100 mL, 41 s in 900 W: against a simulation of its own in short plain steps, U = 177 W/m² K of
   // wetted glass, the wetted glass and a fin of 14 mm warm.
   const [grams, wet, warm] = [95, 0.0104, 0.0141 / 0.0207];
-  let [p, g] = [20, 20];
+  let [plastic, glass] = [20, 20];
   for (let k = 0; k < 4100; k++) {
     const watts = k * 0.01 > 2.5 ? 450 : 0;
-    const film = (celsius: number, c: number, length: number) =>
-      c * (Math.max(0, celsius - 20) / length) ** 0.25 +
+    const film = (celsius: number, factor: number, length: number) =>
+      factor * (Math.max(0, celsius - 20) / length) ** 0.25 +
       0.9 * 5.670374419e-8 * ((celsius + 273.15) ** 2 + 293.15 ** 2) * (celsius + 293.15 + 273.15);
-    const across = 177 * wet * (p - g);
+    const across = 177 * wet * (plastic - glass);
     const dp =
-      (watts - across - film(p, 1.32, 0.02125) * 0.00567 * (p - 20)) /
-      (grams * (1.9 + 0.0024 * (p - 98.5)));
-    g += (0.01 * (across - film(g, 1.42, 0.033) * 0.0104 * (g - 20))) / (320 * warm * 0.84);
-    p += 0.01 * dp;
+      (watts - across - film(plastic, 1.32, 0.02125) * 0.00567 * (plastic - 20)) /
+      (grams * (1.9 + 0.0024 * (plastic - 98.5)));
+    glass +=
+      (0.01 * (across - film(glass, 1.42, 0.033) * 0.0104 * (glass - 20))) / (320 * warm * 0.84);
+    plastic += 0.01 * dp;
   }
   near(
     afterBurst(
@@ -155,7 +157,7 @@ test('cup: a small charge wets less glass and warms less of it', () => {
       { plastic: 20, glass: 20 },
       { microwave: oven, seconds: 41 },
     ).plastic,
-    p,
+    plastic,
     1,
   );
 });

@@ -209,7 +209,8 @@ test(
 
 test('following notes again and again gives what following them once does; undo goes back', () => {
   const vessel = { name: 'Glass', volume: 500, bore: 85, fill: 0.9, froth: 0.5 };
-  const note = (n: object, i: number) => ({ id: `n${i}`, at: 60_000 * i, ...n }) as HeatNote;
+  const note = (noted: object, i: number) =>
+    ({ id: `n${i}`, at: 60_000 * i, ...noted }) as HeatNote;
   const notes = [
     note(
       {

@@ -18,9 +18,8 @@ import { viscosity } from '@/core/material/index.ts';
 import { thinOfMould } from '@/core/plan/index.ts';
 import { settles } from '@/core/colour/index.ts';
 import { MOULDS } from '../../scripts/demo/moulds.ts';
+import { near } from '../near.ts';
 
-const near = (a: number, b: number, by: number, what = '') =>
-  assert.ok(Math.abs(a - b) <= by, `${what} ${a} is not ${b} ± ${by}`);
 const HAND = pressureOf(150, [32, 32]);
 const tail = (mould: (typeof MOULDS)[number], shot: number, metal: number): number => {
   const thin = thinOfMould(mould);

@@ -18,7 +18,8 @@ import { planSession } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { baitMass, stageMass } from '@/core/shot/index.ts';
 import { mould } from '../trialMould.ts';
-import { near, stage, bodyMould, injector, draft } from './buildsKit.ts';
+import { stage, bodyMould, injector, draft } from './buildsKit.ts';
+import { near } from '../near.ts';
 
 test('what does not fit is said: block, halves, inserts, rods, places, channels', () => {
   const odd = (change: (build: Build) => void): string[] => {
@@ -91,9 +92,9 @@ test('where the line sits: two layers as published, three by symmetry, and along
   near(portLine([0.5, 0.5])[0]!, 0.5, 1e-9);
   near(portLine([2 / 3, 1 / 3])[0]!, 0.613, 5e-4);
   near(portLine([0.5, 0.5], [2, 1])[0]!, 0.529, 5e-4);
-  const [a, b] = portLine([1 / 3, 1 / 3, 1 / 3]) as [number, number];
-  near(a + b, 1, 1e-9);
-  near(a, 1 - 0.613, 5e-4); // a third of the flow from one wall, wherever the rest divides
+  const [first, second] = portLine([1 / 3, 1 / 3, 1 / 3]) as [number, number];
+  near(first + second, 1, 1e-9);
+  near(first, 1 - 0.613, 5e-4); // a third of the flow from one wall, wherever the rest divides
   near(levelOf(0.5), 0, 1e-9);
   // By hand: the cap above y = 1/2 of a circle has (π/3 − √3/4)/π = 0.195501 of its area.
   near(levelOf(1 - 0.1955011), 0.5, 1e-6);
@@ -181,10 +182,10 @@ test('places draw inside the bait: bands in order, within its edges', () => {
   for (const [key, place] of Object.entries(PLACES))
     for (const band of place.bands)
       for (let from = band.from; from <= band.to; from += 0.01) {
-        const [unit, l] = band.edges(from);
+        const [unit, lower] = band.edges(from);
         assert.ok(
-          unit <= 1 + 1e-9 && l >= -1 - 1e-9 && unit >= l - 1e-9,
-          `${key} at ${from}: ${unit} ${l}`,
+          unit <= 1 + 1e-9 && lower >= -1 - 1e-9 && unit >= lower - 1e-9,
+          `${key} at ${from}: ${unit} ${lower}`,
         );
       }
   assert.ok(layersOf(BUILDS.dipped).some((layer) => layer.key === 'tip'));

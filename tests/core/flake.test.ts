@@ -14,7 +14,8 @@ import {
 import { bodyOf, layersTold, strew } from '@/core/picture/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
-import { near, dual } from './pictureKit.ts';
+import { dual } from './pictureKit.ts';
+import { near } from '../near.ts';
 
 test(
   'flake in the light: what passes is the share its faces leave uncovered, and faces of ' +
@@ -58,7 +59,7 @@ test(
       { length: 120 },
       (_, i) => strew({ ...dual, seed: i })[0]!.lying.length,
     );
-    const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
+    const mean = counts.reduce((one, other) => one + other, 0) / counts.length;
     const variance =
       counts.reduce((sum, count) => sum + (count - mean) ** 2, 0) / (counts.length - 1);
     near(mean, wanted.mean, 0.02 * wanted.mean, 'mean');

@@ -14,7 +14,7 @@ import {
 import type { Material, Mix } from '@/core/material/index.ts';
 import { FIRM, hardness, softenerFor } from '@/core/material/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
-import { near } from './pictureKit.ts';
+import { near } from '../near.ts';
 
 test(
   'hardness: the grade’s own with nothing in it, less with softener, and softener ' +

@@ -16,7 +16,7 @@ import {
   reachOf,
 } from '@/core/heat/index.ts';
 import { viscosity } from '@/core/material/index.ts';
-import { near } from './heatKit.ts';
+import { near } from '../near.ts';
 
 test(
   'gate freeze: the formula against the transient solver to 3 % inside its range; ' +

@@ -1,9 +1,5 @@
-import assert from 'node:assert/strict';
 import type { CupBody, Microwave } from '@/core/heat/index.ts';
 import { MICROWAVE } from '@/core/heat/index.ts';
-
-export const near = (a: number, b: number, tolerance: number, what = '') =>
-  assert.ok(Math.abs(a - b) <= tolerance, `${what} ${a} is not ${b} ± ${tolerance}`);
 
 export const cup: CupBody = {
   plastic: 230,

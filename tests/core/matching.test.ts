@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { CupBody, CupHeat } from '@/core/heat/index.ts';
 import { after, afterBurst, HANDS, matchCups, wattsOf } from '@/core/heat/index.ts';
-import { near, cup, oven, body } from './heatKit.ts';
+import { cup, oven, body } from './heatKit.ts';
+import { near } from '../near.ts';
 
 const wanted = { low: 158, high: 168, apart: 3, ceiling: 195 };
 
@@ -29,10 +30,10 @@ test('matching: the exact search against brute force, draw for draw', () => {
       fc.integer({ min: 148, max: 172 }),
       fc.integer({ min: 80, max: 260 }),
       fc.integer({ min: 80, max: 260 }),
-      (a, b, ga, gb) => {
+      (first, second, ga, gb) => {
         const cups = [
-          { body: body(ga), heat: { plastic: a, glass: a - 25 } },
-          { body: body(gb), heat: { plastic: b, glass: b - 15 } },
+          { body: body(ga), heat: { plastic: first, glass: first - 25 } },
+          { body: body(gb), heat: { plastic: second, glass: second - 15 } },
         ];
         const found = matchCups(cups, oven, { wanted, hands });
         const end = endsOf(cups, hands.draws);
@@ -80,12 +81,12 @@ test(
     const hands = { stir: 4, change: 2, least: 4, draws: 7 };
     const [narrow, horizon] = [{ ...wanted, low: 160, high: 164, apart: 1e-7 }, 60];
     let [told, none] = [0, 0];
-    for (const a of [150, 156, 161, 166])
-      for (const b of [25, 153, 158, 163])
+    for (const first of [150, 156, 161, 166])
+      for (const second of [25, 153, 158, 163])
         for (const grams of [90, 220]) {
           const cups = [
-            { body: body(grams), heat: { plastic: a, glass: a - 25 } },
-            { body: body(150), heat: { plastic: b, glass: b } },
+            { body: body(grams), heat: { plastic: first, glass: first - 25 } },
+            { body: body(150), heat: { plastic: second, glass: second } },
           ];
           const found = matchCups(cups, oven, { wanted: narrow, hands });
           if (found.ok) continue;

@@ -11,8 +11,11 @@ const measure = (bytes: Uint8Array) => {
   assert.ok(measuredMesh.ok, measuredMesh.ok ? '' : measuredMesh.message);
   return measuredMesh.measured;
 };
-const within = (a: number, b: number, share: number) =>
-  assert.ok(Math.abs(a - b) <= share * b, `${a} is not ${b} within ${share * 100} %`);
+const within = (is: number, should: number, share: number) =>
+  assert.ok(
+    Math.abs(is - should) <= share * should,
+    `${is} is not ${should} within ${share * 100} %`,
+  );
 const flipped = (facets: Facets): Facets =>
   facets.map((facet) => [...facet.slice(0, 3), ...facet.slice(6, 9), ...facet.slice(3, 6)]);
 
@@ -37,12 +40,12 @@ test('sphere, torus and tetrahedron against their exact volumes, watertight', ()
 
 test('binary and ASCII read alike, also a binary that begins with the word solid', () => {
   const ball = sphere(7, 20);
-  const [measured, other, c] = [
+  const [measured, other, third] = [
     measure(binary(ball)),
     measure(ascii(ball)),
     measure(binary(ball, 'solid made elsewhere')),
   ];
-  assert.equal(measured.volume, c.volume);
+  assert.equal(measured.volume, third.volume);
   within(other.volume, measured.volume, 1e-5);
   assert.deepEqual(other.closed, measured.closed);
 });
@@ -88,7 +91,8 @@ test('E25 bodies that lie in each other count once, a hollow is taken out, bodie
   const ball = sphere(10, 60);
   const one = (4 / 3) * Math.PI * 1000;
   // Two balls of radius r, d apart, share the lens π (2r − d)² (d² + 4dr) / 12d.
-  const lens = (d: number): number => (Math.PI * (20 - d) ** 2 * (d * d + 40 * d)) / (12 * d);
+  const lens = (apart: number): number =>
+    (Math.PI * (20 - apart) ** 2 * (apart * apart + 40 * apart)) / (12 * apart);
   for (const [key, volume] of [
     [8, 2 * one - lens(8)],
     [15, 2 * one - lens(15)],
@@ -167,14 +171,14 @@ test('property: volume minds neither place nor turn, and goes with the cube of s
       fc.double({ min: 0, max: 6.28, noNaN: true }),
       fc.double({ min: 0.2, max: 5, noNaN: true }),
       (shift, turn, k) => {
-        const [c, seconds] = [Math.cos(turn), Math.sin(turn)];
+        const [cos, seconds] = [Math.cos(turn), Math.sin(turn)];
         const moved = ring.map((found) =>
           found.flatMap((_, i) =>
             i % 3 === 0
               ? [
-                  k * (c * found[i]! - seconds * found[i + 2]!) + shift,
+                  k * (cos * found[i]! - seconds * found[i + 2]!) + shift,
                   k * found[i + 1]! - shift,
-                  k * (seconds * found[i]! + c * found[i + 2]!),
+                  k * (seconds * found[i]! + cos * found[i + 2]!),
                 ]
               : [],
           ),

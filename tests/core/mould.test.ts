@@ -20,9 +20,7 @@ import { COLOURWAYS, MIXES } from '../../scripts/demo/colourways.ts';
 import { INJECTORS, VESSELS } from '../../scripts/demo/bench.ts';
 import { MOULDS } from '../../scripts/demo/moulds.ts';
 import { SHOP } from '../../scripts/demo/shop.ts';
-
-const near = (a: number, b: number, tolerance: number) =>
-  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
+import { near } from '../near.ts';
 
 test('the demo shop obeys its own schemas, and has every kind of mould the trade has', () => {
   for (const mould of MOULDS) MouldSchema.parse(mould);

@@ -14,8 +14,11 @@ import { density, PLASTISOL } from '@/core/material/index.ts';
 import { MOULDS } from '../../scripts/demo/moulds.ts';
 import { coolEllipse, ellipseOpens } from '../ellipse.ts';
 
-const near = (a: number, b: number, share: number, what: string) =>
-  assert.ok(Math.abs(a / b - 1) <= share, `${what}: ${a.toFixed(1)} against ${b.toFixed(1)}`);
+const near = (is: number, should: number, share: number, what: string) =>
+  assert.ok(
+    Math.abs(is / should - 1) <= share,
+    `${what}: ${is.toFixed(1)} against ${should.toFixed(1)}`,
+  );
 const wideOf = (cavity: (typeof MOULDS)[number]['cavities'][number]): number =>
   Math.max(...OUTLINES[cavity.outline].stations.map(([, up, down]) => up + down)) * cavity.length;
 const opens = (section: ReturnType<typeof ovalSection>, celsius: number, shot = 165): number =>
@@ -128,8 +131,8 @@ test(
   () => {
     const shell = MOULDS.find((mould) => mould.rod)!;
     const [whole, rods] = [heatOfMould(shell), heatOfMould(shell, 'rods')];
-    const [a, b] = [opensAt(whole, 165, 45, 20).open!, opensAt(rods, 165, 45, 20).open!];
-    assert.ok(b < 0.7 * a, `${b} s with the rod, ${a} s without`);
+    const [filled, hollow] = [opensAt(whole, 165, 45, 20).open!, opensAt(rods, 165, 45, 20).open!];
+    assert.ok(hollow < 0.7 * filled, `${hollow} s with the rod, ${filled} s without`);
     // A core into set shells: only what comes in hot has to cool, and as it fills more of the bait it
     // comes to the whole.
     const core = heatOfMould(shell, 'core');
@@ -137,10 +140,10 @@ test(
       (share) => opensAt({ ...core, core: share }, 165, 45, 20).open!,
     );
     assert.ok(
-      cores.every((x, i) => i === 0 || x > cores[i - 1]!) && cores[0]! < 0.7 * a,
+      cores.every((x, i) => i === 0 || x > cores[i - 1]!) && cores[0]! < 0.7 * filled,
       cores.map(Math.round).join(', '),
     );
-    near(cores.at(-1)!, a, 1e-6, 'all of it hot');
+    near(cores.at(-1)!, filled, 1e-6, 'all of it hot');
     near(
       core.shot + rods.shot,
       whole.shot + (shell.runner + shell.sprue) * density(PLASTISOL.noFlow),
@@ -181,7 +184,7 @@ test(
       },
       120,
     );
-    for (const e of kept.energy) near(e, kept.energy[0]!, 1e-6, 'energy with a rod');
+    for (const energy of kept.energy) near(energy, kept.energy[0]!, 1e-6, 'energy with a rod');
     // Held by the mould it gives its heat away: the shorter the sooner, at last as if it were always
     // as the mould is; a long one as none at all.
     const held = (length?: number) =>
@@ -211,8 +214,8 @@ test(
       },
       120,
     );
-    for (const e of drained.energy)
-      near(e, drained.energy[0]!, 1e-6, 'energy with a rod that drains');
+    for (const energy of drained.energy)
+      near(energy, drained.energy[0]!, 1e-6, 'energy with a rod that drains');
   },
 );
 

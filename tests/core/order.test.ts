@@ -59,7 +59,7 @@ test('by hand: 48 wanted, 20 sent of 24 packed, 30 allotted of which 26 cured, 1
 });
 
 test('readiness: what is left must be shot a cure before the end of its day', () => {
-  const p = (toShoot: number, shot: number, curing: number) => ({
+  const progress = (toShoot: number, shot: number, curing: number) => ({
     sent: 0,
     packed: 0,
     cured: 0,
@@ -69,7 +69,12 @@ test('readiness: what is left must be shot a cure before the end of its day', ()
   });
   const by = END - 24 * HOUR;
   assert.deepEqual(
-    readiness(p(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by - 72 * HOUR }),
+    readiness(progress(8, 0, 0), {
+      curedAt: null,
+      promisedEnd: END,
+      cure: 24,
+      now: by - 72 * HOUR,
+    }),
     {
       verdict: 'good',
       at: by,
@@ -77,11 +82,12 @@ test('readiness: what is left must be shot a cure before the end of its day', ()
     },
   );
   assert.equal(
-    readiness(p(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by - HOUR }).verdict,
+    readiness(progress(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by - HOUR })
+      .verdict,
     'watch',
   );
   assert.deepEqual(
-    readiness(p(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by + 1 }),
+    readiness(progress(8, 0, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by + 1 }),
     {
       verdict: 'stop',
       at: by + 1 + 24 * HOUR,
@@ -89,11 +95,11 @@ test('readiness: what is left must be shot a cure before the end of its day', ()
     },
   );
   assert.equal(
-    readiness(p(0, 8, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by + 1 }).what,
+    readiness(progress(0, 8, 0), { curedAt: null, promisedEnd: END, cure: 24, now: by + 1 }).what,
     'late',
   );
   assert.deepEqual(
-    readiness(p(0, 0, 8), { curedAt: END - HOUR, promisedEnd: END, cure: 24, now: by }),
+    readiness(progress(0, 0, 8), { curedAt: END - HOUR, promisedEnd: END, cure: 24, now: by }),
     {
       verdict: 'good',
       at: END - HOUR,
@@ -101,11 +107,13 @@ test('readiness: what is left must be shot a cure before the end of its day', ()
     },
   );
   assert.equal(
-    readiness(p(0, 0, 8), { curedAt: END + HOUR, promisedEnd: END, cure: 24, now: by }).verdict,
+    readiness(progress(0, 0, 8), { curedAt: END + HOUR, promisedEnd: END, cure: 24, now: by })
+      .verdict,
     'stop',
   );
   assert.equal(
-    readiness(p(0, 0, 0), { curedAt: END - 99 * HOUR, promisedEnd: END, cure: 24, now: by }).what,
+    readiness(progress(0, 0, 0), { curedAt: END - 99 * HOUR, promisedEnd: END, cure: 24, now: by })
+      .what,
     'done',
   );
 });

@@ -21,7 +21,8 @@ import {
   xyzOf,
 } from '@/core/colour/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
-import { near, paint } from './colourKit.ts';
+import { paint } from './colourKit.ts';
+import { near } from '../near.ts';
 
 const PAINTS = [
   ['#c8432b', 0.06],
@@ -44,10 +45,10 @@ test(
       const over = (dose: number, thickness: number, ground: number[]) =>
         seen(layerOver(mixed([{ pigment, dose }]), thickness, ground), 'air');
       // The maker thins until the card shows through.
-      const dose = [40, 20, 10, 5, 2.5, 1.2].find((d) => {
+      const dose = [40, 20, 10, 5, 2.5, 1.2].find((parts) => {
         const [overWhite, overBlack] = [
-          xyzOf(over(d, 1, GROUNDS.white))[1],
-          xyzOf(over(d, 1, GROUNDS.black))[1],
+          xyzOf(over(parts, 1, GROUNDS.white))[1],
+          xyzOf(over(parts, 1, GROUNDS.black))[1],
         ];
         return overBlack / overWhite < 0.7;
       })!;
@@ -67,19 +68,19 @@ test(
           thickness: 1,
         });
         assert.ok(found.ok, `${hex} ${found.ok ? '' : found.message}`);
-        for (const [d, value] of [
+        for (const [parts, value] of [
           [dose * 2, 2],
           [dose / 2, 5],
           [dose, 4],
         ] as const)
           offs.push(
             deltaE(
-              colourWith([{ pigment: found.pigment, dose: d }], 100, {
+              colourWith([{ pigment: found.pigment, dose: parts }], 100, {
                 thickness: value,
                 backing: 0.86,
                 base: CLEAR_BASE,
               }),
-              colourWith([{ pigment, dose: d }], 100, {
+              colourWith([{ pigment, dose: parts }], 100, {
                 thickness: value,
                 backing: 0.86,
                 base: CLEAR_BASE,
@@ -88,7 +89,7 @@ test(
           );
       }
     }
-    const mean = offs.reduce((a, b) => a + b, 0) / offs.length;
+    const mean = offs.reduce((one, other) => one + other, 0) / offs.length;
     assert.ok(mean < 3, `ΔE ${mean} in the mean`);
     const grey = { l: 60, a: 0, b: 0 };
     assert.equal(

@@ -20,7 +20,8 @@ import {
 } from '@/core/picture/index.ts';
 import type { View } from '@/core/picture/index.ts';
 import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
-import { near, look, eel, dual } from './pictureKit.ts';
+import { look, eel, dual } from './pictureKit.ts';
+import { near } from '../near.ts';
 
 const cored = sceneOf(eel, BUILDS.core, (layer) =>
   look(layer.key === 'core' ? 'Net float' : 'Brackish clear'),

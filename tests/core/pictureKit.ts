@@ -1,12 +1,9 @@
-import assert from 'node:assert/strict';
 import { BUILDS } from '@/core/build/index.ts';
 import { lookOf } from '@/core/colour/index.ts';
 import { sceneOf } from '@/core/picture/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
 
-export const near = (x: number, y: number, within: number, what = '') =>
-  assert.ok(Math.abs(x - y) <= within, `${what} ${x} is not ${y}`);
 export const look = (name: string) =>
   lookOf(
     ALL_MIXES.find((mix) => mix.name === name)!,

@@ -15,7 +15,7 @@ const WANTED = [
 const toggled = (input: PlanInput, part: number): PlanInput =>
   toggleLine(input, WANTED[part % WANTED.length]!, SHELF, DEFAULTS);
 const linesOf = (input: PlanInput): number[] =>
-  input.jobs.flatMap((job) => job.lines.map((line) => line.part)).sort((a, b) => a - b);
+  input.jobs.flatMap((job) => job.lines.map((line) => line.part)).sort((one, other) => one - other);
 
 test('lines taken in one by one are the plan drafted from them at once', () => {
   const whole = WANTED.reduce(
@@ -40,7 +40,7 @@ test('in and out again: what is chosen is what was pressed an odd number of time
       ).map((part) => part.part);
       assert.deepEqual(
         linesOf(input),
-        odd.sort((a, b) => a - b),
+        odd.sort((one, other) => one - other),
       );
       assert.ok(input.jobs.every((job) => job.lines.length > 0));
       const mixes = new Set(input.jobs.flatMap((job) => Object.values(job.layers)));

@@ -4,14 +4,13 @@ import fc from 'fast-check';
 import type { Dimension, ShopUnits, UnitKey } from '@/core/quantity/index.ts';
 import { clock, edit, METRIC, parseQuantity, show, unit, UNITS } from '@/core/quantity/index.ts';
 import { shops } from './quantityKit.ts';
+import { near } from '../near.ts';
 
 const value = (text: string, ...dimensions: [Dimension, ...Dimension[]]): number => {
   const parsed = parseQuantity(text, { dimensions, shop: METRIC });
   assert.ok(parsed.ok, `${text}: ${parsed.ok ? '' : parsed.message}`);
   return parsed.quantity.value;
 };
-const near = (a: number, b: number, tolerance = 1e-9) =>
-  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
 
 test('quantities parse as people say them', () => {
   near(value('1 1/2 cup', 'volume'), 354.88235475, 1e-8);

@@ -19,7 +19,7 @@ import {
 } from '@/core/colour/index.ts';
 import { recipeOf, scaleMix } from '@/core/material/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
-import { near } from './colourKit.ts';
+import { near } from '../near.ts';
 
 test(
   'a mix as light goes through it: named by its materials, what cannot be reckoned is ' +
@@ -177,7 +177,11 @@ test(
     const lin = (value: number) =>
       255 * (value <= 0.0031308 ? 12.92 * value : 1.055 * value ** (1 / 2.4) - 0.055);
     // Paper of 0.86 and a spot, lit by a light that has lost a fifth of its green and half its blue.
-    const lit = (r: number, g: number, b: number): Pixel => [lin(r), lin(g * 0.8), lin(b * 0.5)];
+    const lit = (red: number, green: number, blue: number): Pixel => [
+      lin(red),
+      lin(green * 0.8),
+      lin(blue * 0.5),
+    ];
     const got = balanced(lit(0.3, 0.2, 0.05), lit(0.86, 0.86, 0.86));
     const want = balanced([lin(0.3), lin(0.2), lin(0.05)], null);
     assert.ok(got.ok && want.ok && deltaE(got.colour, want.colour) < 0.01);

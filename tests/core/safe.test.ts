@@ -64,8 +64,8 @@ test('178° read in a raw cup at 21° does not make it fused, set or ready to co
   const bench = benchOn(plain);
   bench.follow((state) => nextStep(state, bench.now())?.key === 'cook');
   let state = bench.read(text, 178);
-  const c = () => bench.state().cups.get(text)!;
-  assert.deepEqual([c().doubt?.way, c().fused, c().reading!.celsius], ['above', false, 178]);
+  const cup = () => bench.state().cups.get(text)!;
+  assert.deepEqual([cup().doubt?.way, cup().fused, cup().reading!.celsius], ['above', false, 178]);
   assert.ok(
     !steps(state, bench.now()).some((step) => step.target === text && step.key === 'colour'),
   );
@@ -75,12 +75,12 @@ test('178° read in a raw cup at 21° does not make it fused, set or ready to co
   );
   // Read again as it is: the doubt is gone, and nothing stays of it.
   state = bench.read(text, 22);
-  assert.deepEqual([c().doubt, c().fused, c().reading!.celsius], [null, false, 22]);
+  assert.deepEqual([cup().doubt, cup().fused, cup().reading!.celsius], [null, false, 22]);
   assert.ok(seen(state, bench.now()).answer.cups[text]!.now.celsius < 60);
   // Read hot twice, it is hot.
   bench.read(text, 178);
   bench.read(text, 177);
-  assert.deepEqual([c().doubt, c().fused], [null, true]);
+  assert.deepEqual([cup().doubt, cup().fused], [null, true]);
 });
 
 test('a reading colder than can be is shown with its doubt and counts for nothing; a second decides', () => {
@@ -88,13 +88,16 @@ test('a reading colder than can be is shown with its doubt and counts for nothin
   bench.read(word, 164);
   bench.read(text, 163);
   let state = bench.read(text, 60);
-  const c = () => bench.state().cups.get(text)!;
-  assert.deepEqual([c().doubt?.way, c().doubt?.celsius, c().reading!.celsius], ['below', 60, 163]);
+  const cup = () => bench.state().cups.get(text)!;
+  assert.deepEqual(
+    [cup().doubt?.way, cup().doubt?.celsius, cup().reading!.celsius],
+    ['below', 60, 163],
+  );
   const first = seen(state, bench.now());
   assert.ok(Math.abs(first.answer.cups[text]!.now.celsius - 163) < 3);
   assert.equal(first.answer.cups[text]!.doubted, 60);
   state = bench.read(text, 62);
-  assert.deepEqual([c().doubt, c().reading!.celsius], [null, 62]);
+  assert.deepEqual([cup().doubt, cup().reading!.celsius], [null, 62]);
   assert.ok(Math.abs(seen(state, bench.now()).answer.cups[text]!.now.celsius - 62) < 4);
 });
 
@@ -110,9 +113,9 @@ test(
       bench.act({ kind: 'stirred', payload: { cup: text } }, 45_000);
       bench.read(text, celsius);
     }
-    const c = () => bench.state().cups.get(text)!;
+    const cup = () => bench.state().cups.get(text)!;
     const reckoned = () => seen(bench.state(), bench.now()).answer.cups[text]!;
-    assert.deepEqual([c().doubt, c().reading!.celsius], [null, 81]);
+    assert.deepEqual([cup().doubt, cup().reading!.celsius], [null, 81]);
     assert.ok(Math.abs(reckoned().now.celsius - 81) < 4, `${reckoned().now.celsius}`);
     // And once more: 40 s that heated nothing. What is read is less than was expected, so it is asked
     // for again and nothing heated; then believed.

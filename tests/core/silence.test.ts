@@ -19,7 +19,7 @@ const readAlike = (times: number, { from, apart }: { from: number; apart: number
   }));
 
 test('a cup read alike again and again, then left: it cools, its range grows, and nothing runs away', () => {
-  for (const [grams, volume, before, n, apart] of [
+  for (const [grams, volume, before, times, apart] of [
     [60, 250, 120, 15, 2],
     [30, 250, 90, 30, 5],
     [30, 500, 120, 5, 5],
@@ -55,7 +55,7 @@ test('a cup read alike again and again, then left: it cools, its range grows, an
         eye: false,
         device: false,
       },
-      ...readAlike(n, { from: 300_000, apart }),
+      ...readAlike(times, { from: 300_000, apart }),
     ];
     const follow = follower(USUAL_SETUP);
     for (const seconds of [60, 120, 240, 900]) {
@@ -63,7 +63,7 @@ test('a cup read alike again and again, then left: it cools, its range grows, an
       const { celsius, sd } = heatOf(followed.belief, '1');
       assert.ok(
         celsius < 181 && celsius > 19 && sd < 25,
-        `${grams} g, ${n} times ${apart} s apart: ${celsius} ± ${sd} after ${seconds} s`,
+        `${grams} g, ${times} times ${apart} s apart: ${celsius} ± ${sd} after ${seconds} s`,
       );
     }
   }

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { bulkOf, dragFrom, salted, saltFor, sinking, STEEL, WATERS } from '@/core/colour/index.ts';
-import { near } from './colourKit.ts';
+import { near } from '../near.ts';
 
 test(
   'salt by hand: a layered bait is made to hang, to sink as fast as the drag law says, ' +

@@ -51,12 +51,19 @@ test(
       const share = (at - 20) / 145;
       let inside = 0;
       for (let count = 0; count < 3000; count++) {
-        const [c, p] = [normal(chance, 0, steady), normal(chance, grows.mean, grows.sd)];
+        const [steadyOff, growing] = [
+          normal(chance, 0, steady),
+          normal(chance, grows.mean, grows.sd),
+        ];
         const known = instrumentPrior(reads, {
-          shown: at + c + share * (p + normal(chance, 0, evening)) + normal(chance, 0, 1),
+          shown:
+            at + steadyOff + share * (growing + normal(chance, 0, evening)) + normal(chance, 0, 1),
           true: at,
         });
-        if (Math.abs(c + p + normal(chance, 0, evening) - known.mean) <= 1.2816 * known.sd)
+        if (
+          Math.abs(steadyOff + growing + normal(chance, 0, evening) - known.mean) <=
+          1.2816 * known.sd
+        )
           inside += 1;
       }
       assert.ok(Math.abs(inside / 3000 - 0.8) < 0.025, `${reads} at ${at}°: ${inside / 3000}`);

@@ -21,9 +21,9 @@ test('on a grid: a normal word on a normal prior gives the conjugate answer; no 
           { mean: 1, sd: 1.5 },
           (x) => -0.5 * ((x - said) / sd) ** 2,
         );
-        const [p, quantity] = [1 / 1.5 ** 2, 1 / sd ** 2];
-        assert.ok(Math.abs(mean - (p * 1 + quantity * said) / (p + quantity)) < 2e-3);
-        assert.ok(Math.abs(left - 1 / Math.sqrt(p + quantity)) < 2e-3);
+        const [before, quantity] = [1 / 1.5 ** 2, 1 / sd ** 2];
+        assert.ok(Math.abs(mean - (before * 1 + quantity * said) / (before + quantity)) < 2e-3);
+        assert.ok(Math.abs(left - 1 / Math.sqrt(before + quantity)) < 2e-3);
       },
     ),
   );

@@ -99,10 +99,11 @@ test('worlds: what goes into a cup mixes by mass; a mould keeps what a shot give
       Math.abs(other.water - 0.1) < 1e-9 &&
       other.grams === 200,
   );
-  const m = { capacity: 2000, loss: 0, across: 2, near: 30, far: 25, giving: 0, left: 8000 };
-  for (let time = 0; time < 4000; time++) stepMould(m, 20, 1, 0.5);
+  const metal = { capacity: 2000, loss: 0, across: 2, near: 30, far: 25, giving: 0, left: 8000 };
+  for (let time = 0; time < 4000; time++) stepMould(metal, 20, 1, 0.5);
   assert.ok(
-    Math.abs((m.near + m.far) / 2 - (27.5 + 8000 / 2000)) < 0.01 && Math.abs(m.near - m.far) < 0.1,
+    Math.abs((metal.near + metal.far) / 2 - (27.5 + 8000 / 2000)) < 0.01 &&
+      Math.abs(metal.near - metal.far) < 0.1,
   );
 });
 

@@ -118,16 +118,16 @@ test(
           { length: Math.max(1, Math.round(index)) },
           () => -Math.log(1 - chance()),
         ).reduce((sum, value) => sum + value, 0);
-      const [a, b] = [gamma(share * strength), gamma((1 - share) * strength)];
-      return a / (a + b);
+      const [goods, bads] = [gamma(share * strength), gamma((1 - share) * strength)];
+      return goods / (goods + bads);
     };
     let met = 0;
-    const N = 400;
-    for (let shop = 0; shop < N; shop++) {
+    const POINTS = 400;
+    for (let shop = 0; shop < POINTS; shop++) {
       const share = 0.6 + 0.3 * chance();
       const come = (count: number) => {
-        const p = beta(share, 24);
-        return Array.from({ length: count }, () => chance() < p).filter(Boolean).length;
+        const chanceGood = beta(share, 24);
+        return Array.from({ length: count }, () => chance() < chanceGood).filter(Boolean).length;
       };
       const record = Array.from({ length: 6 }, () => ({ ...of, good: come(40), shot: 40 }));
       const guess = learnedShare({ share: 0.92, strength: 20 }, record, of);
@@ -135,6 +135,6 @@ test(
       assert.ok(chanceOfEnough(30, shot, guess) >= 0.8);
       if (come(shot) >= 30) met += 1;
     }
-    assert.ok(met / N > 0.74 && met / N < 0.9, `${met} of ${N}`);
+    assert.ok(met / POINTS > 0.74 && met / POINTS < 0.9, `${met} of ${POINTS}`);
   },
 );

@@ -2,9 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { baitsToShoot, chanceOfEnough, wilson } from '@/core/yield/index.ts';
-
-const near = (a: number, b: number, tolerance: number) =>
-  assert.ok(Math.abs(a - b) <= tolerance, `${a} is not ${b}`);
+import { near } from '../near.ts';
 
 test('beta-binomial against closed forms', () => {
   // Beta(1,1): every count from 0 to n is equally likely.
@@ -17,12 +15,12 @@ test('beta-binomial against closed forms', () => {
 
 test('E26 property: the chance is the sum of its terms one by one, on either side of the mean', () => {
   // Pólya's urn: the next bait comes good with (a + good) / (a + b + seen).
-  const urn = (need: number, count: number, a: number, b: number): number => {
+  const urn = (need: number, count: number, goods: number, bads: number): number => {
     let chances = [1];
     for (let seen = 0; seen < count; seen++) {
       const next = new Array<number>(seen + 2).fill(0);
       chances.forEach((chance, good) => {
-        const share = (a + good) / (a + b + seen);
+        const share = (goods + good) / (goods + bads + seen);
         next[good]! += chance * (1 - share);
         next[good + 1]! += chance * share;
       });

@@ -58,25 +58,25 @@ const smoothed = (list: number[]): number[] =>
  * surface
  */
 function solveBand(white: number, black: number, thickness: number): { k: number; s: number } {
-  const { white: g, black: d } = CARD;
+  const { white: paper, black: ink } = CARD;
   const overWhite = Math.min(0.995, Math.max(1e-4, white));
   // Over black never more than over white; what is left over is noise.
   const b0 = Math.min(overWhite * 0.9995, Math.max(1e-5, black));
-  // From R(g) and R(d) of one layer: (1 − R g' …) both give coth; equal where a solves this.
-  const cothOf = (a: number, r: number, ground: number): number =>
-    (1 - a * (r + ground) + r * ground) / (r - ground);
-  // A layer's R over g and over d agree in b·coth(bSX): (1 − a(R+g) + Rg)/(R − g) is the same for
-  // both. Linear in a.
-  const p = [overWhite - g, b0 - d] as const;
-  const slope = -(overWhite + g) * p[1] + (b0 + d) * p[0];
-  const level = (1 + overWhite * g) * p[1] - (1 + b0 * d) * p[0];
-  const a = Math.abs(slope) < 1e-12 ? 1 + 1e-6 : Math.max(1 + 1e-6, -level / slope);
-  const b = Math.sqrt(a * a - 1);
-  const c = cothOf(a, b0, d) / b;
+  // Of one layer over both grounds, with a = 1 + K/S as the sum: both must give one coth.
+  const cothOf = (sum: number, seen: number, ground: number): number =>
+    (1 - sum * (seen + ground) + seen * ground) / (seen - ground);
+  // (1 − a(R + g) + Rg)/(R − g) = b coth(bSX) is the same over either ground g, so a comes out of a
+  // linear equation.
+  const over = [overWhite - paper, b0 - ink] as const;
+  const slope = -(overWhite + paper) * over[1] + (b0 + ink) * over[0];
+  const level = (1 + overWhite * paper) * over[1] - (1 + b0 * ink) * over[0];
+  const sum = Math.abs(slope) < 1e-12 ? 1 + 1e-6 : Math.max(1 + 1e-6, -level / slope);
+  const root = Math.sqrt(sum * sum - 1);
+  const coth = cothOf(sum, b0, ink) / root;
   // Thinner than nothing or thicker than told: held to what is bounded.
-  const x = c > 1 ? 0.5 * Math.log((c + 1) / (c - 1)) : 6;
-  const s = Math.min(50, Math.max(1e-6, x / (b * thickness)));
-  return { k: Math.min(50, Math.max(1e-6, s * (a - 1))), s };
+  const x = coth > 1 ? 0.5 * Math.log((coth + 1) / (coth - 1)) : 6;
+  const scatter = Math.min(50, Math.max(1e-6, x / (root * thickness)));
+  return { k: Math.min(50, Math.max(1e-6, scatter * (sum - 1))), s: scatter };
 }
 
 /**

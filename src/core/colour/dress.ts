@@ -36,12 +36,12 @@ const SHEEN = 0.25;
 /** mL of an ingredient as it lies in its spoon. */
 export const spoonMl = (
   other: Pick<Ingredient, 'amount' | 'dimension'>,
-  m: Pick<Material, 'drop' | 'spoon'>,
+  measure: Pick<Material, 'drop' | 'spoon'>,
 ): number =>
   other.dimension === 'drops'
-    ? other.amount * m.drop
+    ? other.amount * measure.drop
     : other.dimension === 'mass'
-      ? other.amount / m.spoon
+      ? other.amount / measure.spoon
       : other.amount;
 
 /**
@@ -152,6 +152,6 @@ export function spentIn(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
         : [];
     });
   if (pucks.length === 0) return null;
-  const rest = Math.max(0, RECIPE_CUP * 1.03 - pucks.reduce((g, puck) => g + puck.grams, 0));
+  const rest = Math.max(0, RECIPE_CUP * 1.03 - pucks.reduce((sum, puck) => sum + puck.grams, 0));
   return spentOf([...pucks, { grams: rest, spent: 0 }]);
 }

@@ -34,5 +34,8 @@ export function flakeMedium({
 }): Medium {
   const tau = (perMl / 1000) * facing * SHAPES[shape].area(size);
   const face = faceOf(tint);
-  return { k: face.map((r) => tau * (1 - r)), s: face.map((r) => tau * r) };
+  return {
+    k: face.map((reflected) => tau * (1 - reflected)),
+    s: face.map((reflected) => tau * reflected),
+  };
 }

@@ -82,13 +82,13 @@ export function readColour(text: string): Colour | null {
     .trim()
     .split(/[\s,]+/)
     .map(Number);
-  const [l, a, b] = figures;
+  const [lightness, redness, yellowness] = figures;
   return figures.length === 3 &&
     figures.every(Number.isFinite) &&
-    l! >= 0 &&
-    l! <= 100 &&
-    Math.abs(a!) <= 128 &&
-    Math.abs(b!) <= 128
-    ? { l: l!, a: a!, b: b! }
+    lightness! >= 0 &&
+    lightness! <= 100 &&
+    Math.abs(redness!) <= 128 &&
+    Math.abs(yellowness!) <= 128
+    ? { l: lightness!, a: redness!, b: yellowness! }
     : null;
 }

@@ -14,16 +14,17 @@ export interface Medium {
 const CLEAR = 1e-9;
 
 /** Reflectance of a layer over a backing in one band: {@link layerOver}. */
-export function bandOver(K: number, S: number, thickness: number, g: number): number {
-  if (thickness <= 0) return g;
-  if (S <= CLEAR * Math.max(K, 1e-6)) return g * Math.exp(-2 * K * thickness);
-  const a = (S + K) / S;
-  const b = Math.sqrt(a * a - 1);
-  const x = b * S * thickness;
+export function bandOver(K: number, scatter: number, thickness: number, ground: number): number {
+  if (thickness <= 0) return ground;
+  if (scatter <= CLEAR * Math.max(K, 1e-6)) return ground * Math.exp(-2 * K * thickness);
+  const sum = (scatter + K) / scatter;
+  const root = Math.sqrt(sum * sum - 1);
+  const x = root * scatter * thickness;
   // Nothing absorbed: b → 0 and b coth(bSX) → 1/(SX).
-  if (b < 1e-6) return (g + (1 - g) * S * thickness) / (1 + (1 - g) * S * thickness);
-  const c = x > 20 ? b : b / Math.tanh(x);
-  return (1 - g * (a - c)) / (a - g + c);
+  if (root < 1e-6)
+    return (ground + (1 - ground) * scatter * thickness) / (1 + (1 - ground) * scatter * thickness);
+  const coth = x > 20 ? root : root / Math.tanh(x);
+  return (1 - ground * (sum - coth)) / (sum - ground + coth);
 }
 
 /**
@@ -44,22 +45,22 @@ export const layerOver = (
 /** Reflectance of a layer so thick that no backing is seen: a − b. */
 export const thick = ({ k: spectrum, s }: Medium): number[] =>
   spectrum.map((K, i) => {
-    const a = (s[i]! + K) / Math.max(s[i]!, 1e-12);
-    return a - Math.sqrt(a * a - 1);
+    const sum = (s[i]! + K) / Math.max(s[i]!, 1e-12);
+    return sum - Math.sqrt(sum * sum - 1);
   });
 
 /** Share of light a layer lets through, band by band: `b / (a sinh bSX + b cosh bSX)`. */
 export function through({ k: spectrum, s }: Medium, thickness: number): number[] {
   return spectrum.map((K, i) => {
-    const S = s[i]!;
-    if (S <= CLEAR * Math.max(K, 1e-6)) return Math.exp(-K * thickness);
-    const a = (S + K) / S;
-    const b = Math.sqrt(a * a - 1);
-    const x = b * S * thickness;
-    if (b < 1e-6) return 1 / (1 + S * thickness);
+    const scatter = s[i]!;
+    if (scatter <= CLEAR * Math.max(K, 1e-6)) return Math.exp(-K * thickness);
+    const sum = (scatter + K) / scatter;
+    const root = Math.sqrt(sum * sum - 1);
+    const x = root * scatter * thickness;
+    if (root < 1e-6) return 1 / (1 + scatter * thickness);
     // Divided by e^x above and below, so that thick layers do not run over.
     const fades = Math.exp(-2 * x);
-    return (2 * b * Math.exp(-x)) / (a * (1 - fades) + b * (1 + fades));
+    return (2 * root * Math.exp(-x)) / (sum * (1 - fades) + root * (1 + fades));
   });
 }
 
@@ -76,13 +77,13 @@ export type Surface = keyof typeof SURFACES;
 /** What is seen from outside of a reflectance within. */
 export const seen = (within: Spectrum, surface: Surface): number[] => {
   const { out, in: k2 } = SURFACES[surface];
-  return within.map((r) => out + ((1 - out) * (1 - k2) * r) / (1 - k2 * r));
+  return within.map((reflected) => out + ((1 - out) * (1 - k2) * reflected) / (1 - k2 * reflected));
 };
 /** The reflectance within that is seen so from outside: Saunderson's correction turned round. */
 export const unseen = (outside: Spectrum, surface: Surface): number[] => {
   const { out, in: k2 } = SURFACES[surface];
-  return outside.map((r) => {
-    const share = Math.max(0, r - out);
+  return outside.map((reflected) => {
+    const share = Math.max(0, reflected - out);
     return share / ((1 - out) * (1 - k2) + k2 * share);
   });
 };
@@ -103,4 +104,4 @@ export function stack(
 }
 
 /** The same reflectance in every band. */
-export const even = (r: number): number[] => Array.from({ length: BANDS }, () => r);
+export const even = (reflected: number): number[] => Array.from({ length: BANDS }, () => reflected);

@@ -13,20 +13,20 @@
 function flows(edges: number[], viscosity: number[]): number[] {
   const ends = [0, ...edges, 1];
   // Speed at the far wall is 0: Σ ∫ (y₀ − y)/μ dy = 0 gives y₀, where the shear stress is 0.
-  let a = 0;
-  let b = 0;
+  let fluid = 0;
+  let moment = 0;
   viscosity.forEach((mu, i) => {
-    a += (ends[i + 1]! - ends[i]!) / mu;
-    b += (ends[i + 1]! ** 2 - ends[i]! ** 2) / (2 * mu);
+    fluid += (ends[i + 1]! - ends[i]!) / mu;
+    moment += (ends[i + 1]! ** 2 - ends[i]! ** 2) / (2 * mu);
   });
-  const y0 = b / a;
+  const y0 = moment / fluid;
   let at = 0;
   return viscosity.map((mu, i) => {
     const [inner, outer] = [ends[i]!, ends[i + 1]!];
-    const h = outer - inner;
+    const step = outer - inner;
     // u(y) = at + ∫ₚ (y₀ − t)/μ dt; its integral over the layer in closed form.
-    const flow = at * h + ((y0 - inner) * h ** 2) / (2 * mu) - h ** 3 / (6 * mu);
-    at += ((y0 - inner) * h) / mu - h ** 2 / (2 * mu);
+    const flow = at * step + ((y0 - inner) * step ** 2) / (2 * mu) - step ** 3 / (6 * mu);
+    at += ((y0 - inner) * step) / mu - step ** 2 / (2 * mu);
     return flow;
   });
 }

@@ -81,7 +81,7 @@ export function drawnAs(
  * grounds bare).
  */
 export function opacity(medium: Medium, thickness: number): number {
-  const over = (r: number) => colourOf(layerOver(medium, thickness, even(r)));
+  const over = (ground: number) => colourOf(layerOver(medium, thickness, even(ground)));
   const lum = ({ l }: Colour) => (l > 8 ? ((l + 16) / 116) ** 3 : l / 903.3);
   return 1 - (lum(over(0.86)) - lum(over(0.02))) / (0.86 - 0.02);
 }

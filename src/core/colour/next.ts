@@ -135,9 +135,9 @@ export function believed(charge: Charge, looks: Colour): Map<string, number> {
       for (let i = 0; i < have.length; i++) {
         for (const factor of have[i]! > 0 ? [by, 1 / by] : []) {
           const factors = best.f.map((x, j) => (j === i ? x * factor : x));
-          const c = cost(factors);
-          if (c < best.cost - 1e-9) {
-            best = { f: factors, cost: c };
+          const price = cost(factors);
+          if (price < best.cost - 1e-9) {
+            best = { f: factors, cost: price };
             better = true;
             break;
           }

@@ -65,10 +65,10 @@ export const WEIGHTS: readonly Xyz[] = EYE.map(([x, y, z], i) => [
 export function xyzOf(reflectance: Spectrum): Xyz {
   let [x, y, z] = [0, 0, 0];
   for (let i = 0; i < BANDS; i++) {
-    const [a, b, c] = WEIGHTS[i]!;
-    x += a * reflectance[i]!;
-    y += b * reflectance[i]!;
-    z += c * reflectance[i]!;
+    const [ofX, ofY, ofZ] = WEIGHTS[i]!;
+    x += ofX * reflectance[i]!;
+    y += ofY * reflectance[i]!;
+    z += ofZ * reflectance[i]!;
   }
   return [x, y, z];
 }

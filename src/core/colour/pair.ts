@@ -34,10 +34,16 @@ export interface Beside {
 }
 /** Two colours side by side. */
 export function pairOf(one: Colour, other: Colour): Beside {
-  const [colour, q] = [beside(one, other), beside(other, one)];
-  const lost = [chroma(one) - chroma(colour), chroma(other) - chroma(q)] as const;
+  const [colour, swapped] = [beside(one, other), beside(other, one)];
+  const lost = [chroma(one) - chroma(colour), chroma(other) - chroma(swapped)] as const;
   const dulls = Math.max(...lost) < 1 ? null : lost[0] > lost[1] ? 'one' : 'other';
-  return { one: colour, other: q, dulls, by: Math.max(0, ...lost), apart: deltaE(one, other) };
+  return {
+    one: colour,
+    other: swapped,
+    dulls,
+    by: Math.max(0, ...lost),
+    apart: deltaE(one, other),
+  };
 }
 
 /** mm that powder carried over a line blurs it (judgement). */
@@ -96,7 +102,7 @@ export function hueTurn(from: Colour, to: Colour): string {
   if (chroma(to) < 0.6 * chroma(from)) return 'greyer';
   const at = ((Math.atan2(db, da) * 180) / Math.PI + 360) % 360;
   return HUES.reduce((made, hue) => {
-    const gap = (h: number) => Math.min(Math.abs(at - h), 360 - Math.abs(at - h));
+    const gap = (hue: number) => Math.min(Math.abs(at - hue), 360 - Math.abs(at - hue));
     return gap(hue[0]) < gap(made[0]) ? hue : made;
   })[1];
 }

@@ -26,12 +26,12 @@ export function mixed(
   base: Medium = CLEAR_BASE,
 ): { k: number[]; s: number[] } {
   const k = [...base.k];
-  const s = [...base.s];
+  const scatter = [...base.s];
   for (const { pigment, dose } of doses) {
     for (let i = 0; i < BANDS; i++) {
       k[i]! += dose * pigment.k[i]!;
-      s[i]! += dose * pigment.s[i]!;
+      scatter[i]! += dose * pigment.s[i]!;
     }
   }
-  return { k, s };
+  return { k, s: scatter };
 }

@@ -27,7 +27,7 @@ export function blended(
  * @example spentOf([{ grams: 100, spent: 0.2 }, { grams: 300, spent: 0.4 }]) → 0.35
  */
 export const spentOf = (parts: readonly { grams: number; spent: number }[]): number => {
-  const all = parts.reduce((g, part) => g + part.grams, 0);
+  const all = parts.reduce((sum, part) => sum + part.grams, 0);
   return all > 0 ? parts.reduce((sum, part) => sum + part.grams * part.spent, 0) / all : 0;
 };
 

@@ -60,13 +60,13 @@ function eyeFor(
     let [x, y, z] = [0, 0, 0];
     for (let i = 0; i < BANDS; i++) {
       let k = base.k[i]!;
-      let s = base.s[i]!;
+      let scatter = base.s[i]!;
       for (let j = 0; j < at.length; j++) {
         k += dose[j]! * ks[at[j]!]![i]!;
-        s += dose[j]! * ss[at[j]!]![i]!;
+        scatter += dose[j]! * ss[at[j]!]![i]!;
       }
-      const r = bandOver(k, s, thickness, backing);
-      const shown = out + ((1 - out) * (1 - back) * r) / (1 - back * r);
+      const reflected = bandOver(k, scatter, thickness, backing);
+      const shown = out + ((1 - out) * (1 - back) * reflected) / (1 - back * reflected);
       const xyz = WEIGHTS[i]!;
       x += xyz[0] * shown;
       y += xyz[1] * shown;
@@ -157,13 +157,13 @@ export function recipesFor(
         for (const by of [1, -1, 2, -2]) steps.push(best.at.map((_, j) => (j === k ? by : 0)));
       for (let k = 0; k < best.at.length; k++)
         for (let j = 0; j < k; j++)
-          for (const [a, b] of [
+          for (const [one, other] of [
             [1, 1],
             [1, -1],
             [-1, 1],
             [-1, -1],
           ])
-            steps.push(best.at.map((_, i) => (i === k ? a! : i === j ? b! : 0)));
+            steps.push(best.at.map((_, i) => (i === k ? one! : i === j ? other! : 0)));
       for (const by of steps) {
         const next = best.dose.map((dose, k) => dose + by[k]! * shelf[best.at[k]!]!.step);
         if (
@@ -184,7 +184,7 @@ export function recipesFor(
   };
   const found = new Map<string, Way>();
   const keep = (way: Way): void => {
-    const key = [...way.at].sort((a, b) => a - b).join();
+    const key = [...way.at].sort((one, other) => one - other).join();
     const held = found.get(key);
     if (!held || way.off < held.off) found.set(key, way);
   };
@@ -195,7 +195,7 @@ export function recipesFor(
     for (const way of beam) {
       for (let i = 0; i < shelf.length; i++) {
         if (way.at.includes(i)) continue;
-        const key = [...way.at, i].sort((a, b) => a - b).join();
+        const key = [...way.at, i].sort((one, other) => one - other).join();
         if (tried.has(key)) continue;
         tried.add(key);
         const at = [...way.at, i];

@@ -11,27 +11,28 @@ const ROUNDS = 60;
 const CLOSE = 1e-8;
 
 /** Solves a x = b by elimination with pivoting; both are changed. */
-function solve(a: number[][], b: number[]): number[] {
-  const count = b.length;
-  for (let c = 0; c < count; c++) {
-    let p = c;
-    for (let r = c + 1; r < count; r++) if (Math.abs(a[r]![c]!) > Math.abs(a[p]![c]!)) p = r;
-    [a[c], a[p]] = [a[p]!, a[c]!];
-    [b[c], b[p]] = [b[p]!, b[c]!];
-    const pivot = a[c]![c]! || 1e-30;
-    for (let r = c + 1; r < count; r++) {
-      const f = a[r]![c]! / pivot;
-      if (f === 0) continue;
-      for (let k = c; k < count; k++) a[r]![k]! -= f * a[c]![k]!;
-      b[r]! -= f * b[c]!;
+function solve(matrix: number[][], right: number[]): number[] {
+  const count = right.length;
+  for (let column = 0; column < count; column++) {
+    let best = column;
+    for (let row = column + 1; row < count; row++)
+      if (Math.abs(matrix[row]![column]!) > Math.abs(matrix[best]![column]!)) best = row;
+    [matrix[column], matrix[best]] = [matrix[best]!, matrix[column]!];
+    [right[column], right[best]] = [right[best]!, right[column]!];
+    const pivot = matrix[column]![column]! || 1e-30;
+    for (let row = column + 1; row < count; row++) {
+      const factor = matrix[row]![column]! / pivot;
+      if (factor === 0) continue;
+      for (let k = column; k < count; k++) matrix[row]![k]! -= factor * matrix[column]![k]!;
+      right[row]! -= factor * right[column]!;
     }
   }
-  for (let r = count - 1; r >= 0; r--) {
-    let sum = b[r]!;
-    for (let k = r + 1; k < count; k++) sum -= a[r]![k]! * b[k]!;
-    b[r] = sum / (a[r]![r]! || 1e-30);
+  for (let row = count - 1; row >= 0; row--) {
+    let sum = right[row]!;
+    for (let k = row + 1; k < count; k++) sum -= matrix[row]![k]! * right[k]!;
+    right[row] = sum / (matrix[row]![row]! || 1e-30);
   }
-  return b;
+  return right;
 }
 
 /** Where Newton's method stands: the curve's hyperbolic arctangents, and what pulls at them. */
@@ -94,7 +95,7 @@ export function reflectanceOf(xyz: Xyz): number[] | null {
     // Far from the answer Newton overshoots: its steps are shortened.
     const share = Math.min(1, 1.5 / far);
     for (let i = 0; i < BANDS; i++) z[i]! += share * step[i]!;
-    for (let c = 0; c < 3; c++) pull[c]! += share * step[BANDS + c]!;
+    for (let axis = 0; axis < 3; axis++) pull[axis]! += share * step[BANDS + axis]!;
     if (off < CLOSE && far < 1e-6) return z.map(shareOf);
   }
   const miss = xyz.map((wanted, axis) => Math.abs(wanted - seen(z, axis)));

@@ -94,8 +94,8 @@ export function spreadOf(material: Material): number | null {
       [1, -1],
       [-1, 1],
       [-1, -1],
-    ].flatMap(([width, b]) => {
-      const characterised = told(lit(white, width! * READ_TO), lit(black, b! * READ_TO));
+    ].flatMap(([width, beam]) => {
+      const characterised = told(lit(white, width! * READ_TO), lit(black, beam! * READ_TO));
       return characterised.ok ? [deltaE(at(characterised.pigment), at(own.pigment))] : [];
     });
     out = offs.length > 0 ? offs.reduce((x, y) => x + y, 0) / offs.length : null;

@@ -43,7 +43,7 @@ export function coreReads(
 /** A medium with its colouring at so many times its dose. */
 const dosed = (medium: Medium, times: number, base: Medium = CLEAR_BASE): Medium => ({
   k: medium.k.map((k, i) => base.k[i]! + times * (k - base.k[i]!)),
-  s: medium.s.map((s, i) => base.s[i]! + times * (s - base.s[i]!)),
+  s: medium.s.map((scatter, i) => base.s[i]! + times * (scatter - base.s[i]!)),
 });
 
 export interface ShellDose {

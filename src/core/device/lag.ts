@@ -20,9 +20,9 @@ export function lagOf(
 ): { lag: Estimate; steps: number } | null {
   let [cross, square, steps, dt] = [0, 0, 0, 0];
   for (let i = 2; i < readings.length; i++) {
-    const [other, b, third] = [readings[i - 2]!, readings[i - 1]!, readings[i]!];
-    const [first, second] = [b.at - other.at, third.at - b.at];
-    const [was, is] = [b.value - other.value, third.value - b.value];
+    const [before, between, after] = [readings[i - 2]!, readings[i - 1]!, readings[i]!];
+    const [first, second] = [between.at - before.at, after.at - between.at];
+    const [was, is] = [between.value - before.value, after.value - between.value];
     // Looks as far apart as each other, the probe on its way one way, and slowing.
     if (
       first <= 0 ||

@@ -31,7 +31,7 @@ export function stepper(
   const { top, side, up, standing, wets, warms } = skins(body);
   const air = body.air ?? 1;
   const stand = body.stand ?? 0;
-  const [grams, cg, u, room] = [
+  const [grams, cg, between, room] = [
     body.plastic,
     body.glass * GLASS_C * warms,
     body.exchange * wets,
@@ -45,7 +45,7 @@ export function stepper(
   const begin: CupHeat = { plastic: 0, glass: 0 };
   /** from `begin` over dt s, with films and specific heat as they are at some heats */
   const solve = ({ plastic: atP, glass: atG }: CupHeat, watts: number, dt: number): CupHeat => {
-    const { plastic: p, glass: g } = begin;
+    const { plastic, glass } = begin;
     const [kP, kG] = [atP + 273.15, atG + 273.15];
     const lossP =
       airTop * Math.sqrt(Math.sqrt(Math.abs(atP - room))) +
@@ -55,39 +55,44 @@ export function stepper(
       glowSide * (kG * kG + roomK * roomK) * (kG + roomK) +
       stand;
     const cp = grams * specificHeat(atP);
-    const a = -(u + lossP) / cp;
-    const b = u / cp;
-    const c = u / cg;
-    const d = -(u + lossG) / cg;
+    const plasticOwn = -(between + lossP) / cp;
+    const plasticFrom = between / cp;
+    const glassFrom = between / cg;
+    const glassOwn = -(between + lossG) / cg;
     const warming = watts / cp;
-    const x = p - room;
-    const y = g - room;
-    if ((b - a) * dt < SLIGHT && (c - d) * dt < SLIGHT) {
-      const x1 = dt * (a * x + b * y + warming);
-      const y1 = dt * (c * x + d * y);
-      const x2 = (dt / 2) * (a * x1 + b * y1);
-      const y2 = (dt / 2) * (c * x1 + d * y1);
-      out.plastic = p + x1 + x2 + (dt / 3) * (a * x2 + b * y2);
-      out.glass = g + y1 + y2 + (dt / 3) * (c * x2 + d * y2);
+    const x = plastic - room;
+    const y = glass - room;
+    if ((plasticFrom - plasticOwn) * dt < SLIGHT && (glassFrom - glassOwn) * dt < SLIGHT) {
+      const x1 = dt * (plasticOwn * x + plasticFrom * y + warming);
+      const y1 = dt * (glassFrom * x + glassOwn * y);
+      const x2 = (dt / 2) * (plasticOwn * x1 + plasticFrom * y1);
+      const y2 = (dt / 2) * (glassFrom * x1 + glassOwn * y1);
+      out.plastic = plastic + x1 + x2 + (dt / 3) * (plasticOwn * x2 + plasticFrom * y2);
+      out.glass = glass + y1 + y2 + (dt / 3) * (glassFrom * x2 + glassOwn * y2);
       return out;
     }
-    const det = a * d - b * c;
+    const det = plasticOwn * glassOwn - plasticFrom * glassFrom;
     // Where it would come to in the end, over the room; and how far from it now.
-    const endP = det > 0 ? (-d * warming) / det : 0;
-    const endG = det > 0 ? (c * warming) / det : 0;
-    const m = (a + d) / 2;
-    const q = Math.sqrt(((a - d) / 2) ** 2 + b * c);
-    const slow = Math.exp((m + q) * dt);
-    const fast = Math.exp((m - q) * dt);
+    const endP = det > 0 ? (-glassOwn * warming) / det : 0;
+    const endG = det > 0 ? (glassFrom * warming) / det : 0;
+    const middle = (plasticOwn + glassOwn) / 2;
+    const apart = Math.sqrt(((plasticOwn - glassOwn) / 2) ** 2 + plasticFrom * glassFrom);
+    const slow = Math.exp((middle + apart) * dt);
+    const fast = Math.exp((middle - apart) * dt);
     const even = (slow + fast) / 2;
-    const odd = q > 1e-12 ? (slow - fast) / (2 * q) : dt * slow;
-    out.plastic = room + endP + (even + odd * (a - m)) * (x - endP) + odd * b * (y - endG);
-    out.glass = room + endG + odd * c * (x - endP) + (even + odd * (d - m)) * (y - endG);
+    const odd = apart > 1e-12 ? (slow - fast) / (2 * apart) : dt * slow;
+    out.plastic =
+      room +
+      endP +
+      (even + odd * (plasticOwn - middle)) * (x - endP) +
+      odd * plasticFrom * (y - endG);
+    out.glass =
+      room + endG + odd * glassFrom * (x - endP) + (even + odd * (glassOwn - middle)) * (y - endG);
     return out;
   };
-  return (p, g, watts, dt) => {
-    begin.plastic = p;
-    begin.glass = g;
+  return (plastic, glass, watts, dt) => {
+    begin.plastic = plastic;
+    begin.glass = glass;
     if (dt <= SHORT) return solve(begin, watts, dt);
     return solve(solve(begin, watts, dt / 2), watts, dt);
   };

@@ -23,8 +23,8 @@ export const stillAir = (
 
 /** Radiation's part, W/m² K, which no draught changes. */
 export function radiation(surface: number, room: number): number {
-  const [s, r] = [surface + 273.15, room + 273.15];
-  return EMISSIVITY * SIGMA * (s * s + r * r) * (s + r);
+  const [surfaceK, roomK] = [surface + 273.15, room + 273.15];
+  return EMISSIVITY * SIGMA * (surfaceK * surfaceK + roomK * roomK) * (surfaceK + roomK);
 }
 
 /** The charge that exchange and glass are told for: 240 mL in a cup of 85 mm. */

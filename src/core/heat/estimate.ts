@@ -76,20 +76,20 @@ export function updated(
       Math.max(next.mean[index]!, belief.mean[index + 1]!),
     );
   // Joseph's form keeps the spread a spread: (I − K H) P (I − K H)ᵀ + K r Kᵀ.
-  const left = belief.covariance.map((row, r) =>
+  const left = belief.covariance.map((row, at) =>
     row.map(
       (x, column) =>
         x -
-        gain[r]! *
+        gain[at]! *
           looks.reduce((sum, [k, value]) => sum + value * belief.covariance[k]![column]!, 0),
     ),
   );
-  next.covariance = left.map((row, r) =>
+  next.covariance = left.map((row, at) =>
     row.map(
       (x, column) =>
         x -
-        gain[column]! * looks.reduce((sum, [k, value]) => sum + value * left[r]![k]!, 0) +
-        gain[r]! * gain[column]! * sd * sd,
+        gain[column]! * looks.reduce((sum, [k, value]) => sum + value * left[at]![k]!, 0) +
+        gain[at]! * gain[column]! * sd * sd,
     ),
   );
   widenCould(next, cup, { mean: celsius, sd });

@@ -71,9 +71,9 @@ export function tableOf(body: CupBody, heat: CupHeat, oven: Microwave) {
   const burst: Row[] = [];
   const cooled: Row[] = [];
   /** while a burst begun at second s goes on; longer ones go on from shorter ones */
-  const hot = (start: number, b: number): Row => {
+  const hot = (start: number, seconds: number): Row => {
     const row = (burst[start] ??= [idle(start)[2 * start]!, idle(start)[2 * start + 1]!]);
-    longer(row, b, (into) => [wattsOver(oven, into, 0.5), wattsOver(oven, into + 0.5, 0.5)]);
+    longer(row, seconds, (into) => [wattsOver(oven, into, 0.5), wattsOver(oven, into + 0.5, 0.5)]);
     return row;
   };
   return {

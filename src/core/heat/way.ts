@@ -55,11 +55,12 @@ export const nusselt = (graetz: number): number =>
  * Q))`, with the touch of the metal and the stream's own resistance in a row.
  */
 export function kept({ bore, length, flow }: Channel, contact = CONTACT): number {
-  const [diameter, l, q] = [bore / 1000, length / 1000, flow * 1e-6];
+  const [diameter, metres, cubic] = [bore / 1000, length / 1000, flow * 1e-6];
   const inside =
-    (nusselt((4 * q * PLASTIC.rho * PLASTIC.c) / (Math.PI * PLASTIC.k * l)) * PLASTIC.k) / diameter;
+    (nusselt((4 * cubic * PLASTIC.rho * PLASTIC.c) / (Math.PI * PLASTIC.k * metres)) * PLASTIC.k) /
+    diameter;
   const through = 1 / (1 / inside + 1 / contact);
-  return Math.exp((-through * Math.PI * diameter * l) / (PLASTIC.rho * PLASTIC.c * q));
+  return Math.exp((-through * Math.PI * diameter * metres) / (PLASTIC.rho * PLASTIC.c * cubic));
 }
 
 /**

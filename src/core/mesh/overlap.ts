@@ -147,20 +147,20 @@ export function overlapOf(
 
   const span = high.map((top, k) => top - low[k]!);
   const along = span.indexOf(Math.min(...span));
-  const [u, value] = [(along + 1) % 3, (along + 2) % 3];
-  const step = Math.max(span[u]!, span[value]!) / RAYS;
+  const [across, value] = [(along + 1) % 3, (along + 2) % 3];
+  const step = Math.max(span[across]!, span[value]!) / RAYS;
   // Rays lie beside round figures, where corners and edges of drawn bodies are.
   const grid = {
-    low: [low[u]! + step * 0.317, low[value]! + step * 0.289] as [number, number],
+    low: [low[across]! + step * 0.317, low[value]! + step * 0.289] as [number, number],
     step,
-    across: Math.ceil(span[u]! / step) + 1,
+    across: Math.ceil(span[across]! / step) + 1,
     down: Math.ceil(span[value]! / step) + 1,
   };
   const rays: Crossing[][] = [];
   for (let triangle = 0; triangle < mesh.triangles; triangle++) {
     if ((triangle & 65535) === 0) tick(triangle / mesh.triangles);
     cross(mesh.corners, triangle * 9, turn[body[triangle]!]!, {
-      axes: { along, u, v: value },
+      axes: { along, u: across, v: value },
       grid,
       put: (ray, crossing) => (rays[ray] ??= []).push(crossing),
     });

@@ -23,10 +23,11 @@ export function outlineOf({ x, y, turn, length, outline, profile }: Placed): Poi
   ]);
 }
 
-const side = (point: Point, other: Point, p: Point): number =>
-  (other[0] - point[0]) * (p[1] - point[1]) - (other[1] - point[1]) * (p[0] - point[0]);
-const crosses = (point: Point, other: Point, c: Point, d: Point): boolean =>
-  side(point, other, c) * side(point, other, d) < 0 && side(c, d, point) * side(c, d, other) < 0;
+const side = (point: Point, other: Point, third: Point): number =>
+  (other[0] - point[0]) * (third[1] - point[1]) - (other[1] - point[1]) * (third[0] - point[0]);
+const crosses = (point: Point, other: Point, from: Point, to: Point): boolean =>
+  side(point, other, from) * side(point, other, to) < 0 &&
+  side(from, to, point) * side(from, to, other) < 0;
 
 /** Whether a point lies in a polygon: an odd number of its edges to one side (Shimrat 1962). */
 function inside(polygon: Point[], [x, y]: Point): boolean {

@@ -40,12 +40,17 @@ export function picture(scene: Scene, { view, over, cut }: Asked): string {
   const box =
     view === 'section'
       ? (() => {
-          const [width, upper, d] = [
+          const [width, upper, down] = [
             body.wide(cut) * share,
             body.up(cut) * share,
             body.down(cut) * share,
           ];
-          return [-width - MARGIN, -upper - MARGIN, 2 * width + 2 * MARGIN, upper + d + 2 * MARGIN];
+          return [
+            -width - MARGIN,
+            -upper - MARGIN,
+            2 * width + 2 * MARGIN,
+            upper + down + 2 * MARGIN,
+          ];
         })()
       : view === 'side'
         ? [
@@ -55,7 +60,7 @@ export function picture(scene: Scene, { view, over, cut }: Asked): string {
             (body.most.up + body.most.down) * share + 2 * MARGIN,
           ]
         : [-MARGIN, -wide * share - MARGIN, GRAIN + 2 * MARGIN, 2 * wide * share + 2 * MARGIN];
-  const [x, y, width, h] = box.map((count) => Math.round(count)) as [
+  const [x, y, width, height] = box.map((count) => Math.round(count)) as [
     number,
     number,
     number,
@@ -75,9 +80,9 @@ export function picture(scene: Scene, { view, over, cut }: Asked): string {
           flakesOn(scene, strew(scene), over, view) +
           edge(aboveOutline(scene));
   return (
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${h}" ` +
-    `width="${Math.round(width / 4)}" height="${Math.round(h / 4)}"><path d="M${x} ` +
-    `${y}h${width}v${h}h${-width}z" ` +
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" ` +
+    `width="${Math.round(width / 4)}" height="${Math.round(height / 4)}"><path d="M${x} ` +
+    `${y}h${width}v${height}h${-width}z" ` +
     `fill="${GROUND[view === 'section' ? 'card' : over]}"/>${inner}</svg>`
   );
 }

@@ -19,11 +19,11 @@ export function outline(
   const width = size * k;
   const squash = 0.4 + 0.6 * tilt;
   if (width < TINY) {
-    const e = Math.max(1, Math.round(width * Math.sqrt(squash)));
-    return `M${Math.round(x - e / 2)} ${Math.round(y - e / 2)}h${e}v${e}h${-e}z`;
+    const tall = Math.max(1, Math.round(width * Math.sqrt(squash)));
+    return `M${Math.round(x - tall / 2)} ${Math.round(y - tall / 2)}h${tall}v${tall}h${-tall}z`;
   }
-  const a = 2 * Math.PI * turn;
-  const [c, sn] = [Math.cos(a), Math.sin(a)];
+  const angle = 2 * Math.PI * turn;
+  const [cos, sn] = [Math.cos(angle), Math.sin(angle)];
   const long = shape === 'string' || shape === 'hair';
   const points =
     shape === 'hexagon'
@@ -43,7 +43,7 @@ export function outline(
         ]);
   const turned = points.map(
     ([along, across]) =>
-      `${Math.round(x + along! * c - across! * sn)} ${Math.round(y + along! * sn + across! * c)}`,
+      `${Math.round(x + along! * cos - across! * sn)} ${Math.round(y + along! * sn + across! * cos)}`,
   );
   return `M${turned.join('L')}Z`;
 }

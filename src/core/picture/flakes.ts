@@ -33,14 +33,14 @@ function volumes(body: Body): { all: number; at: (volume: number) => number } {
   return {
     all,
     at: (volume) => {
-      let [a, b] = [0, SLICES];
-      while (b - a > 1) {
-        const middle = (a + b) >> 1;
-        if (ends[middle]! <= volume * all) a = middle;
-        else b = middle;
+      let [low, high] = [0, SLICES];
+      while (high - low > 1) {
+        const middle = (low + high) >> 1;
+        if (ends[middle]! <= volume * all) low = middle;
+        else high = middle;
       }
-      const step = ends[a + 1]! - ends[a]!;
-      return (a + (step > 0 ? (volume * all - ends[a]!) / step : 0)) / SLICES;
+      const step = ends[low + 1]! - ends[low]!;
+      return (low + (step > 0 ? (volume * all - ends[low]!) / step : 0)) / SLICES;
     },
   };
 }
@@ -59,8 +59,8 @@ function layerAt(
   const wide = Math.max(1e-9, body.wide(along));
   const has = (band: SceneBand): boolean => {
     if (along < band.from || along > band.to) return false;
-    const [upper, l] = band.edges(along);
-    if (!band.inside) return y <= heightOf(body, along, upper) && y >= heightOf(body, along, l);
+    const [upper, lower] = band.edges(along);
+    if (!band.inside) return y <= heightOf(body, along, upper) && y >= heightOf(body, along, lower);
     const share = y / Math.max(1e-9, y >= 0 ? body.up(along) : body.down(along));
     return Math.abs(share) < upper && Math.abs(z) / wide < across(upper, share);
   };
@@ -89,7 +89,7 @@ function strewn(scene: Scene): Strewn[] {
       for (let i = poisson(flake.perMl * all, next); i > 0; i--) {
         const along = at(next());
         const [up, down] = [body.up(along), body.down(along)];
-        const [r, half, above, turn, tilt] = [
+        const [reach, half, above, turn, tilt] = [
           Math.sqrt(next()),
           Math.PI * next(),
           next() * (up + down) < up,
@@ -98,9 +98,9 @@ function strewn(scene: Scene): Strewn[] {
         ];
         // The back and the belly of a section differ in height: each has its own half of an
         // ellipse.
-        const a = above ? half : half + Math.PI;
-        const y = r * Math.sin(a) * (above ? up : down);
-        const z = r * Math.cos(a) * body.wide(along);
+        const angle = above ? half : half + Math.PI;
+        const y = reach * Math.sin(angle) * (above ? up : down);
+        const z = reach * Math.cos(angle) * body.wide(along);
         if (2 * body.wide(along) < flake.size) continue;
         if (layerAt(body, bands, { along, y, z }) === layer)
           lying.push({ s: along, y, z, turn, tilt });

@@ -30,30 +30,30 @@ export function strips(
     open = [];
   };
   // Where it opens or closes between two steps is found by halving.
-  const cross = (a: number, b: number): number => {
-    const apart = upper(b) > lower(b);
+  const cross = (from: number, to: number): number => {
+    const apart = upper(to) > lower(to);
     for (let i = 0; i < 12; i++) {
-      const middle = (a + b) / 2;
-      if (upper(middle) > lower(middle) === apart) b = middle;
-      else a = middle;
+      const middle = (from + to) / 2;
+      if (upper(middle) > lower(middle) === apart) to = middle;
+      else from = middle;
     }
-    return (a + b) / 2;
+    return (from + to) / 2;
   };
   at.forEach((along, i) => {
-    const [u, l] = [upper(along), lower(along)];
+    const [above, below] = [upper(along), lower(along)];
     const before = i > 0 ? at[i - 1]! : null;
     const was = open.length > 0;
-    if (u > l) {
+    if (above > below) {
       if (!was && before !== null) {
-        const c = cross(before, along);
+        const crossing = cross(before, along);
         const middle = (upper(along) + lower(along)) / 2;
-        open.push({ s: c, u: middle, l: middle });
+        open.push({ s: crossing, u: middle, l: middle });
       }
-      open.push({ s: along, u, l });
+      open.push({ s: along, u: above, l: below });
     } else if (was) {
-      const c = cross(before!, along);
+      const crossing = cross(before!, along);
       const last = open.at(-1)!;
-      open.push({ s: c, u: (last.u + last.l) / 2, l: (last.u + last.l) / 2 });
+      open.push({ s: crossing, u: (last.u + last.l) / 2, l: (last.u + last.l) / 2 });
       close();
     }
   });

@@ -39,8 +39,8 @@ function finRoot(stations: Stations, shape: Shape): number | null {
   const held = roots.get(stations);
   if (held !== undefined) return held;
   const deep = (along: number) => shape.up(along) + shape.down(along);
-  const at = Array.from({ length: 48 }, (_, i) => 0.5 + i / 100).reduce((a, b) =>
-    deep(b) < deep(a) ? b : a,
+  const at = Array.from({ length: 48 }, (_, i) => 0.5 + i / 100).reduce((one, other) =>
+    deep(other) < deep(one) ? other : one,
   );
   const root =
     Math.max(...Array.from({ length: 20 }, (_, i) => deep(at + ((1 - at) * (i + 1)) / 20))) >
@@ -155,8 +155,8 @@ export const heightOf = (body: Body, along: number, edge: number): number =>
  * Half a core's thickness across the bait at a height, shares of the body's half: a core is as
  * round as its body.
  */
-export const across = (h: number, share: number): number =>
-  h > 0 && Math.abs(share) < h ? h * Math.sqrt(1 - (share / h) ** 2) : 0;
+export const across = (height: number, share: number): number =>
+  height > 0 && Math.abs(share) < height ? height * Math.sqrt(1 - (share / height) ** 2) : 0;
 
 /**
  * Layers met going down through the bait at s, as far from its middle as z mm, the uppermost first.
@@ -168,23 +168,25 @@ export function slabsDown(
   { along, z }: { along: number; z: number },
 ): Slab[] {
   const wide = body.wide(along);
-  const r = Math.sqrt(Math.max(0, 1 - (z / Math.max(1e-9, wide)) ** 2));
-  const [top, bottom] = [body.up(along) * r, -body.down(along) * r];
+  const radius = Math.sqrt(Math.max(0, 1 - (z / Math.max(1e-9, wide)) ** 2));
+  const [top, bottom] = [body.up(along) * radius, -body.down(along) * radius];
   const spans = bands
     .filter((band) => along >= band.from && along <= band.to)
     .map((band) => {
-      const [upper, l] = band.edges(along);
+      const [upper, lower] = band.edges(along);
       const share = band.inside
         ? across(upper, z / Math.max(1e-9, wide)) / Math.max(1e-9, upper)
         : 1;
       return {
         b: band,
         up: Math.min(top, heightOf(body, along, upper) * share),
-        low: Math.max(bottom, heightOf(body, along, l) * share),
+        low: Math.max(bottom, heightOf(body, along, lower) * share),
       };
     })
     .filter((other) => other.up > other.low);
-  const cuts = [...new Set(spans.flatMap((span) => [span.up, span.low]))].sort((a, b) => b - a);
+  const cuts = [...new Set(spans.flatMap((span) => [span.up, span.low]))].sort(
+    (one, other) => other - one,
+  );
   return cuts.slice(1).flatMap((low, i) => {
     const middle = (low + cuts[i]!) / 2;
     const there = spans.findLast((span) => span.up > middle && span.low < middle);

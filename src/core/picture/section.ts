@@ -7,23 +7,23 @@ const BEHIND = 12;
 const FINE = 28;
 
 function face(body: Body, band: SceneBand, along: number): string {
-  const [upper, l] = band.edges(along);
+  const [upper, lower] = band.edges(along);
   const [up, down, wide] = [body.up(along), body.down(along), body.wide(along)];
   const turn = Array.from({ length: 2 * FINE }, (_, i) => (Math.PI * i) / FINE);
   if (band.inside)
     return closed(
       turn.map(
-        (t) =>
+        (angle) =>
           [
-            wide * upper * Math.cos(t),
-            (Math.sin(t) >= 0 ? up : down) * upper * Math.sin(t),
+            wide * upper * Math.cos(angle),
+            (Math.sin(angle) >= 0 ? up : down) * upper * Math.sin(angle),
           ] as const,
       ),
       body.length,
     );
   // Even in angle, so that the round ends stay round.
   const ys = Array.from({ length: FINE + 1 }, (_, i) =>
-    Math.sin(Math.asin(l) + ((Math.asin(upper) - Math.asin(l)) * i) / FINE),
+    Math.sin(Math.asin(lower) + ((Math.asin(upper) - Math.asin(lower)) * i) / FINE),
   );
   const at = (y: number, side: number) =>
     [side * wide * Math.sqrt(Math.max(0, 1 - y * y)), y * (y >= 0 ? up : down)] as const;

@@ -21,7 +21,8 @@ function region(
   upper: (along: number) => number,
   lower: (along: number) => number,
 ): string {
-  const mm = (along: number, e: number): number => e * (e >= 0 ? body.up(along) : body.down(along));
+  const mm = (along: number, edge: number): number =>
+    edge * (edge >= 0 ? body.up(along) : body.down(along));
   return strips(
     between(band.from, band.to, Math.max(64, FINE / (band.to - band.from))),
     upper,
@@ -47,8 +48,8 @@ function region(
  * Half-height, as a share, up to which the bait is at least t mm through; negative where it nowhere
  * is.
  */
-const reach = (wide: number, t: number): number =>
-  t <= 0 ? 1 : 2 * wide > t ? Math.sqrt(1 - (t / (2 * wide)) ** 2) : -1;
+const reach = (wide: number, share: number): number =>
+  share <= 0 ? 1 : 2 * wide > share ? Math.sqrt(1 - (share / (2 * wide)) ** 2) : -1;
 
 /**
  * The layers from the side, thin places as thin as they are: nested regions, each the colour of its
@@ -142,7 +143,7 @@ export function sheenOf(scene: Scene, over: Backing): string {
           ? `<path d="${day}" fill="${fill}" fill-opacity="${strength.toFixed(2)}"/>`
           : '';
       const pearl = [0.32, 0.24, 0.16, 0.08]
-        .map((h) => veil(strip(0.5 + h, 0.5 - h), '#ffffff', 0.11 * look.sheen))
+        .map((half) => veil(strip(0.5 + half, 0.5 - half), '#ffffff', 0.11 * look.sheen))
         .join('');
       const shift = look.shift ? veil(strip(-0.15, -0.75), look.shift, 0.22) : '';
       const glow = look.glow && over === 'dark' ? veil(strip(0.9, -0.9), look.glow, 0.3) : '';

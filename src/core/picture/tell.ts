@@ -34,7 +34,7 @@ export function layersTold(scene: Scene): LayerTold[] {
     const tenth = Math.max(1, Math.round(own.length / 10));
     // The thinnest place that has plastic in it, nose and tail edge left out.
     const at = Array.from({ length: own.length - 3 * tenth + 1 }, (_, k) => k + tenth).reduce(
-      (a, b) => (own[b]!.across < own[a]!.across ? b : a),
+      (one, other) => (own[other]!.across < own[one]!.across ? other : one),
       Math.floor(own.length / 2),
     );
     return {
@@ -66,7 +66,7 @@ export function lineTold(scene: Scene, hotter = 4): { even: number; moved: numbe
   const shares = piecesOf(scene).map((volume) =>
     volume.reduce((sum, piece) => sum + piece.volume, 0),
   );
-  const all = shares.reduce((a, b) => a + b, 0);
+  const all = shares.reduce((one, other) => one + other, 0);
   const at = (by: number) =>
     lineOf(
       shares.map((share, i) => ({
@@ -125,10 +125,10 @@ export function coreTold(scene: Scene): CoreTold | null {
 export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number =>
   mix.ladder
     .filter((ingredient) => ingredient.kind === 'salt')
-    .reduce((g, ingredient) => {
+    .reduce((sum, ingredient) => {
       const material = materialOf(ingredient, materials);
       return (
-        g +
+        sum +
         (ingredient.dimension === 'mass'
           ? ingredient.amount
           : material

@@ -41,9 +41,9 @@ const worth = (shot: number): number => shot / (1 + (shot - 1) / (EVENINGS + 1))
 function after(prior: YieldGuess, seen: readonly Pick<Given, 'good' | 'shot'>[]): YieldGuess {
   let good = prior.share * prior.strength;
   let all = prior.strength;
-  for (const { good: g, shot } of seen) {
+  for (const { good: came, shot } of seen) {
     if (shot <= 0) continue;
-    good += (g / shot) * worth(shot);
+    good += (came / shot) * worth(shot);
     all += worth(shot);
   }
   return { share: good / all, strength: all };

@@ -99,8 +99,8 @@ export function widened(belief: Belief, by: number): Belief {
   return bounded(
     {
       ...copy(belief),
-      covariance: belief.covariance.map((row, r) =>
-        row.map((x, column) => by * by * (x - shared(r, column)) + shared(r, column)),
+      covariance: belief.covariance.map((row, at) =>
+        row.map((x, column) => by * by * (x - shared(at, column)) + shared(at, column)),
       ),
     },
     belief.cups,

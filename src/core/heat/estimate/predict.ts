@@ -123,7 +123,7 @@ function predicted(
       index + 4,
     ];
     const value = at.map((k) => (k < 0 ? 0 : belief.mean[k]!));
-    const go = (v: number[]): CupHeat => cupLater(belief, cup, v, { seconds, burst });
+    const go = (values: number[]): CupHeat => cupLater(belief, cup, values, { seconds, burst });
     const base = { ...go(value) };
     const rows: [number, number][][] = [[], []];
     at.forEach((k, j) => {
@@ -170,8 +170,8 @@ function predicted(
   slopes.forEach(({ row }, variance) => (spread[row] = rowsOf[variance]!));
   const half = spread.map((row) => [...row]);
   for (const { row, of } of slopes)
-    for (let r = 0; r < count; r++)
-      spread[r]![row] = of.reduce((sum, [k, value]) => sum + value * half[r]![k]!, 0);
+    for (let line = 0; line < count; line++)
+      spread[line]![row] = of.reduce((sum, [k, value]) => sum + value * half[line]![k]!, 0);
   for (const [k, value] of noise) spread[k]![k]! += value;
   const moved = only ?? belief.cups;
   for (const cup of moved) {
