@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
 import type { App } from './harness.ts';
-import { ask, change, event, openDemoSession, ownDatabase, serve, until } from './harness.ts';
+import { makeInstrument, putInCup, sendReadings } from './instruments.ts';
+import { ask, event, openDemoSession, ownDatabase, serve, until } from './harness.ts';
 
 let app: App;
 let session = 0;
@@ -23,28 +24,9 @@ before(async () => {
 });
 after(() => app.stop());
 
-const make = async (name: string, kind = 'thermometer') =>
-  (await ask('POST', `${app.url}/api/devices`, { name, kind })).body as { id: number; key: string };
-const send = async (key: string, readings: unknown) => {
-  const reply = await fetch(`${app.url}/api/devices/readings`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', authorization: `Bearer ${key}` },
-    body: JSON.stringify({ readings }),
-  });
-  return {
-    status: reply.status,
-    body: (await reply.json()) as {
-      readings: { flag: string | null; says: string }[];
-      logged: number;
-      detail: string;
-    },
-  };
-};
-const inCup = (id: number, cup: string) =>
-  ask('PUT', `${app.url}/api/devices/${id}/binding`, {
-    session,
-    target: { kind: 'cup', key: cup },
-  });
+const make = (name: string, kind?: string) => makeInstrument(app, name, kind);
+const send = (key: string, readings: unknown) => sendReadings(app, key, readings);
+const inCup = (id: number, cup: string) => putInCup(app, id, session, cup);
 const readings = async () =>
   (
     (await ask('GET', `${app.url}/api/sessions/${session}/events?after=0`)).body as {
@@ -208,69 +190,5 @@ test(
       events: [event(session, 'undone', { event: end.id })],
     });
     assert.equal((await taught()).length, 0);
-  },
-);
-
-test(
-  'C10 stand-ins speak in the demo shop alone: elsewhere they are refused in words, and ' +
-    'there is no switch for them',
-  async () => {
-    const { run } = await import('@/store/query.ts');
-    const probe = await make('Made-up probe');
-    await run('UPDATE devices SET stand_in = true WHERE id = $1', [probe.id]);
-    await inCup(probe.id, '2');
-    const now = Date.now();
-    assert.equal(
-      (await send(probe.key, [{ value: 161, at: now - 500 }])).status,
-      200,
-      'in the demo shop it is heard',
-    );
-    const switchIn = async () =>
-      (await (await fetch(`${app.url}/shop`)).text()).includes('tand-in');
-    assert.ok(await switchIn());
-    await run('UPDATE shop SET demo = false');
-    try {
-      const refused = await send(probe.key, [{ value: 162, at: now }]);
-      assert.equal(refused.status, 403);
-      assert.match(refused.body.detail, /only in the demo shop/);
-      assert.ok(!(await switchIn()), 'no switch for them on the shop’s page');
-      const shop = (await ask('GET', `${app.url}/api/shop`)).body;
-      assert.equal(shop.standIns, false);
-      await change(`${app.url}/api/shop`, { ...shop, standIns: true });
-      assert.equal(
-        (await ask('GET', `${app.url}/api/shop`)).body.standIns,
-        false,
-        'nor can it be set past the page',
-      );
-    } finally {
-      await run('UPDATE shop SET demo = true');
-    }
-  },
-);
-
-test(
-  'an instrument checked once is kept with the shop and reckoned with in what is opened ' +
-    'after it; one far out is refused in words',
-  async () => {
-    const { heatSetup } = await import('@/service/learn.ts');
-    const shop = (await ask('GET', `${app.url}/api/shop`)).body;
-    try {
-      assert.equal(
-        (await change(`${app.url}/api/shop`, { ...shop, check: { shown: 96, true: 100 } })).status,
-        200,
-      );
-      assert.deepEqual((await heatSetup()).check, { shown: 96, true: 100 });
-      const refused = await change(`${app.url}/api/shop`, {
-        ...shop,
-        check: { shown: 40, true: 100 },
-      });
-      assert.ok(
-        refused.status >= 400 && JSON.stringify(refused.body).includes('broken: read it again'),
-        JSON.stringify(refused.body),
-      );
-      assert.deepEqual((await heatSetup()).check, { shown: 96, true: 100 }, 'what was kept stays');
-    } finally {
-      await change(`${app.url}/api/shop`, shop);
-    }
   },
 );

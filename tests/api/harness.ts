@@ -100,3 +100,16 @@ export async function until<T>(
     await new Promise((resolve) => setImmediate(resolve));
   }
 }
+
+/** The test's own database, asked beside the app. */
+export const db = {
+  query: async (sql: string, bind: unknown[] = []) => {
+    const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
+    await client.connect();
+    try {
+      return (await client.query(sql, bind)).rows as Record<string, unknown>[];
+    } finally {
+      await client.end();
+    }
+  },
+};

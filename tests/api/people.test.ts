@@ -4,6 +4,7 @@ import { join, relative } from 'node:path';
 import { after, before, test } from 'node:test';
 import { may, MAY, signInWanted } from '@/guard/may.ts';
 import type { App } from './harness.ts';
+import { askAs } from './asWho.ts';
 import { ownDatabase, serve } from './harness.ts';
 
 const PAGES = join(import.meta.dirname, '../../src/pages');
@@ -14,39 +15,8 @@ let app: App;
 let alone: App;
 const cookies: Record<string, string> = {};
 
-interface Said {
-  status: number;
-  cookie: string;
-  to: string | null;
-  body: { code?: string; detail?: string } & Record<string, unknown>;
-}
-async function ask(
-  method: string,
-  path: string,
-  cookie = '',
-  body?: unknown,
-  url = app.url,
-): Promise<Said> {
-  const reply = await fetch(`${url}${path}`, {
-    method,
-    redirect: 'manual',
-    headers: {
-      ...(cookie && { cookie }),
-      ...(method !== 'GET' && { 'content-type': 'application/json' }),
-    },
-    body: method === 'GET' ? undefined : JSON.stringify(body ?? {}),
-  });
-  const text = await reply.text();
-  const json = reply.headers.get('content-type')?.includes('json')
-    ? (JSON.parse(text) as Said['body'])
-    : {};
-  return {
-    status: reply.status,
-    cookie: (reply.headers.getSetCookie()[0] ?? '').split(';')[0]!,
-    to: reply.headers.get('location'),
-    body: json,
-  };
-}
+const ask = (method: string, path: string, cookie = '', body?: unknown, url = app.url) =>
+  askAs(url, method, path, { cookie, body });
 const signIn = (name: string, secret = SECRET) => ask('POST', '/api/sign-in', '', { name, secret });
 
 before(async () => {

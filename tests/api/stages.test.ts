@@ -1,12 +1,11 @@
 import assert from 'node:assert/strict';
-import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
-import { draftPlan } from '@/core/plan/index.ts';
-import type { AnyEvent, Send, SessionState } from '@/core/session/index.ts';
-import { fold, nextStep, runInHand, shotRow } from '@/core/session/index.ts';
-import { BUILDS } from '@/core/build/index.ts';
+
+import type { AnyEvent } from '@/core/session/index.ts';
+
 import type { App } from './harness.ts';
+import { openAt } from './atBench.ts';
 import { ask, event, ownDatabase, serve } from './harness.ts';
 
 let app: App;
@@ -22,88 +21,9 @@ after(async () => {
   await (await import('@/store/database.ts')).closeDatabase();
 });
 
-/** A session on a fresh plan, driven through the API as a bench drives it. */
-async function open(bait: string, colourway: string, count: number) {
-  const { planner } = await import('@/service/planner.ts');
-  const { shelf, defaults } = await planner(new Date());
-  const id = (all: { id: number; spec: { name: string } }[], name: string) =>
-    all.find((entry) => entry.spec.name === name)!.id;
-  const input = draftPlan(
-    shelf,
-    [
-      {
-        part: 1,
-        line: 1,
-        for: 'x',
-        bait: id(shelf.baits, bait),
-        colourway: id(shelf.colourways, colourway),
-        count,
-        due: '2031-01-01',
-      },
-    ],
-    defaults,
-  );
-  const plan = await ask('POST', `${app.url}/api/plans`, {
-    name: `${bait} ${v4()}`,
-    day: '2031-01-01',
-    input,
-  });
-  const opened = await ask('POST', `${app.url}/api/sessions`, {
-    plan: plan.body.id,
-    event: v4(),
-    at: Date.now(),
-    by: 'bench',
-  });
-  assert.equal(opened.status, 201, JSON.stringify(opened.body));
-  const session = opened.body.session as number;
-  const { snapshotOf } = await import('@/store/log.ts');
-  const snapshot = (await snapshotOf(session))!;
-  let now = Date.now();
-  let events = (await ask('GET', `${app.url}/api/sessions/${session}/events`)).body as AnyEvent[];
-  const act = async (...sends: Send[]) => {
-    const made = sends.map((send) =>
-      event(session, send.kind, send.payload, { at: (now += 1000), v: 2 }),
-    );
-    const reply = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: made });
-    assert.deepEqual(reply.body.refused, []);
-    events = [
-      ...events,
-      ...made.map(
-        (event, i) => ({ ...event, seq: reply.body.accepted[i].seq }) as unknown as AnyEvent,
-      ),
-    ];
-    return made;
-  };
-  const state = (): SessionState => fold(snapshot, events);
-  const follow = async (until: (state: SessionState) => boolean) => {
-    for (let i = 0; i < 400 && !until(state()); i++) {
-      const session = state();
-      const step = nextStep(session, now)!;
-      const window = runInHand(session)?.tools.window;
-      if (step.read)
-        await act({
-          kind: 'reading',
-          payload: {
-            target: step.read,
-            celsius:
-              step.read.kind === 'room'
-                ? 20
-                : step.read.kind === 'mould'
-                  ? session.moulds.get(step.read.key)!.mould.warmTo
-                  : session.cups.get(step.read.key)!.fused && window
-                    ? (window.low + window.high) / 2
-                    : 178,
-            stage: null,
-            from: 'typed',
-          },
-        });
-      else if (step.until && step.until > now) now = step.until;
-      else await act(...(step.also ?? []), step.send!, ...(step.then ?? []));
-    }
-    return state();
-  };
-  return { session, act, follow, state, input };
-}
+/** A session on a fresh plan of this shop's. */
+const open = (bait: string, colourway: string, count: number) =>
+  openAt(app, bait, colourway, count);
 const heap = async (kind: string): Promise<number> =>
   (
     await (
@@ -280,125 +200,3 @@ test('a cored bait’s rows tell which insert lay in each cavity; shells are no 
     baits,
   );
 });
-
-test(
-  'a build that cannot be shot is refused in words; one that can is kept, and a ' +
-    'colourway of it planned',
-  async () => {
-    const bad = {
-      ...BUILDS.laminateCore,
-      name: 'No channel',
-      stages: [{ ...BUILDS.laminateCore.stages[0], rods: false }, BUILDS.laminateCore.stages[1]],
-    };
-    const refused = await ask('POST', `${app.url}/api/catalogue/builds`, bad);
-    assert.deepEqual([refused.status, refused.body.code], [422, 'misfit']);
-    assert.match(refused.body.detail, /no channel/);
-    const kept = await ask('POST', `${app.url}/api/catalogue/builds`, {
-      ...BUILDS.triple,
-      key: '',
-      name: 'Our triple',
-    });
-    assert.equal(kept.status, 201);
-    const way = await ask('POST', `${app.url}/api/catalogue/colourways`, {
-      name: 'Ours',
-      build: `own-${kept.body.id}`,
-      layers: { back: 6, side: 8, belly: 2 },
-    });
-    assert.equal(way.status, 201);
-    const bench = await open('Slip eel 95', 'Ours', 6);
-    assert.equal(bench.input.jobs[0]!.build.key, `own-${kept.body.id}`);
-    const state = await bench.follow((state) => state.shots.size === 1);
-    assert.equal(shotRow(state, [...state.shots.keys()][0]!)!.build, `own-${kept.body.id}`);
-  },
-);
-
-test('a trial card’s figures go into its mould; a note shows at the next session', async () => {
-  const bench = await open('Bollard sprat', 'Mackerel slate', 3);
-  await bench.follow(
-    (state) =>
-      nextStep(state, Date.now() + 1e7)?.key === 'trial' ||
-      [...state.shots.values()].some((shot) => shot.rackedAt !== null),
-  );
-  const state = bench.state();
-  const mould = [...state.moulds.keys()][0]!;
-  await bench.act(
-    {
-      kind: 'trialled',
-      payload: {
-        mould,
-        shot: [...state.shots.keys()][0]!,
-        fill: 'full',
-        letsGo: 'bottom',
-        hold: 12,
-        window: { low: 160, high: 169 },
-        bait: 9.25,
-        verdict: 'good',
-        note: 'vent at the tail',
-      },
-    },
-    { kind: 'noted', payload: { mould, text: 'Pins are tight when warm.' } },
-  );
-  const { body } = await ask('GET', `${app.url}/api/catalogue/moulds/${mould}`);
-  const { spec } = body;
-  assert.deepEqual(
-    [
-      spec.tried,
-      spec.letsGo,
-      spec.hold,
-      spec.window,
-      spec.cavities[1].measured,
-      spec.cavities[1].source,
-    ],
-    [true, 'bottom', 12, { low: 160, high: 169 }, 9.25, 'bait'],
-  );
-  const next = await open('Bollard sprat', 'Mackerel slate', 3);
-  assert.match(
-    next.input.jobs[0]!.tools[0]!.moulds[0]!.mould.note,
-    /vent at the tail Pins are tight/,
-  );
-  assert.deepEqual(next.input.jobs[0]!.tools[0]!.window, { low: 160, high: 169 });
-});
-
-test(
-  'a session of the first slice, in the database as it was kept: its pages open, it is ' +
-    'exported whole, a rebuild keeps it',
-  async () => {
-    const kept = JSON.parse(
-      readFileSync(new URL('../fixtures/first-slice-session.json', import.meta.url), 'utf8'),
-    ) as {
-      name: string;
-      snapshot: unknown;
-      events: AnyEvent[];
-      shots: { shot: string; good: number; usable: number; second: number }[];
-    };
-    const { rows, row } = await store();
-    const made = await row<{ id: number }>(
-      'INSERT INTO sessions (name, snapshot) VALUES ($1, $2::jsonb) RETURNING id',
-      [kept.name, JSON.stringify(kept.snapshot)],
-    );
-    const session = made!.id;
-    const sent = kept.events.map(({ seq: _, ...other }) => ({ ...other, id: v4(), session }));
-    const reply = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events: sent });
-    assert.deepEqual(reply.body.refused, []);
-    for (const page of [`/sessions/${session}`, `/bench/${session}`])
-      assert.equal((await fetch(app.url + page)).status, 200);
-    const out = (await ask('GET', `${app.url}/api/sessions/${session}/events`)).body as AnyEvent[];
-    assert.deepEqual(
-      out.map((event) => [event.id, event.v, event.kind, event.payload]),
-      sent.map((event) => [event.id, event.v, event.kind, event.payload]),
-    );
-    const shots = () =>
-      rows('SELECT shot, good, usable, second FROM shots WHERE session_id = $1 ORDER BY n', [
-        session,
-      ]);
-    const want = kept.shots.map(({ shot, good, usable, second }) => ({
-      shot,
-      good,
-      usable,
-      second,
-    }));
-    assert.deepEqual(await shots(), want);
-    await (await import('@/service/rebuild.ts')).rebuild();
-    assert.deepEqual(await shots(), want);
-  },
-);

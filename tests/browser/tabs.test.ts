@@ -1,8 +1,7 @@
-import type { APIRequestContext, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import pg from 'pg';
 import type { Snapshot } from '@/core/session/index.ts';
 import { atMoment, noted } from './bench.ts';
+import { freshBench, logOf, waitingIn } from './keptActs.ts';
 import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort } from '../../scripts/lib.mjs';
 import { byPointer, settled } from './steps.ts';
@@ -78,40 +77,6 @@ test('what somebody else changed meanwhile is shown beside mine, and a hand deci
   );
 });
 
-/** The acts of a session as the shop has them. */
-const logOf = async (request: APIRequestContext, session: number) =>
-  (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as {
-    id: string;
-    seq: number;
-    at: number;
-    kind: string;
-    by: string;
-  }[];
-const freshBench = (request: APIRequestContext) =>
-  atMoment(request, {
-    bait: 'Slip eel 95',
-    colourway: 'Lamp oil',
-    count: 8,
-    until: (state) => [...state.cups.values()].some((cup) => cup.woken),
-  });
-
-/** Acts this browser keeps that the shop has not confirmed. */
-const waitingIn = (tab: Page): Promise<number> =>
-  tab.evaluate(
-    () =>
-      new Promise<number>((resolve) => {
-        const open = indexedDB.open('twin-shot');
-        open.onsuccess = () => {
-          const all = open.result.transaction('acts').objectStore('acts').getAll();
-          all.onsuccess = () =>
-            resolve(
-              (all.result as { outcome: string }[]).filter((other) => other.outcome === 'waiting')
-                .length,
-            );
-        };
-      }),
-  );
-
 test('two tabs with the shop away keep each its own acts; opened again, both reach the log', async ({
   page,
   context,
@@ -143,56 +108,6 @@ test('two tabs with the shop away keep each its own acts; opened again, both rea
   const again = await context.newPage();
   await again.goto(`/bench/${session}`);
   await expect.poll(async () => (await logOf(request, session)).length).toBe(before + one + 1);
-});
-
-test('a tablet three hours fast records by the shop’s clock, and says so', async ({
-  page,
-  request,
-}) => {
-  const session = await freshBench(request);
-  await page.clock.install({ time: Date.now() + 3 * 3_600_000 });
-  await page.goto(`/bench/${session}`);
-  await expect(page.getByText(/This tablet’s clock is 3.* fast/)).toBeVisible();
-  const before = await logOf(request, session);
-  await byPointer(page).main();
-  await expect
-    .poll(async () => (await logOf(request, session)).length)
-    .toBeGreaterThan(before.length);
-  const act = (await logOf(request, session)).at(-1)!;
-  expect(Math.abs(act.at - Date.now())).toBeLessThan(60_000);
-});
-
-test('a shop put back to an earlier backup gets from the bench what it had lost', async ({
-  page,
-  request,
-}) => {
-  const session = await freshBench(request);
-  await page.goto(`/bench/${session}`);
-  await expect(page.locator('[data-ready]')).toBeVisible();
-  const before = await logOf(request, session);
-  await byPointer(page).main();
-  await expect
-    .poll(async () => (await logOf(request, session)).length)
-    .toBeGreaterThan(before.length);
-  await settled(page);
-  const lost = (await logOf(request, session)).slice(before.length).map((event) => event.id);
-  const db = new pg.Client({
-    connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'),
-  });
-  await db.connect();
-  // As a restore does it, past the guard that keeps the log from being changed.
-  await db.query('ALTER TABLE events DISABLE TRIGGER USER');
-  await db.query('DELETE FROM events WHERE session_id = $1 AND seq > $2', [session, before.length]);
-  await db.query('ALTER TABLE events ENABLE TRIGGER USER');
-  await db.query('UPDATE sessions SET last_seq = $2 WHERE id = $1', [session, before.length]);
-  await db.end();
-  expect((await logOf(request, session)).length).toBe(before.length);
-  await page.reload();
-  await expect
-    .poll(async () =>
-      (await logOf(request, session)).map((event) => event.id).filter((id) => lost.includes(id)),
-    )
-    .toEqual(lost);
 });
 
 test.describe('with pages kept on the device', () => {

@@ -1,0 +1,55 @@
+import { expect, test } from '@playwright/test';
+import pg from 'pg';
+import { freshBench, logOf } from './keptActs.ts';
+
+import { byPointer, settled } from './steps.ts';
+
+test('a tablet three hours fast records by the shop’s clock, and says so', async ({
+  page,
+  request,
+}) => {
+  const session = await freshBench(request);
+  await page.clock.install({ time: Date.now() + 3 * 3_600_000 });
+  await page.goto(`/bench/${session}`);
+  await expect(page.getByText(/This tablet’s clock is 3.* fast/)).toBeVisible();
+  const before = await logOf(request, session);
+  await byPointer(page).main();
+  await expect
+    .poll(async () => (await logOf(request, session)).length)
+    .toBeGreaterThan(before.length);
+  const act = (await logOf(request, session)).at(-1)!;
+  expect(Math.abs(act.at - Date.now())).toBeLessThan(60_000);
+});
+
+test('a shop put back to an earlier backup gets from the bench what it had lost', async ({
+  page,
+  request,
+}) => {
+  const session = await freshBench(request);
+  await page.goto(`/bench/${session}`);
+  await expect(page.locator('[data-ready]')).toBeVisible();
+  const before = await logOf(request, session);
+  await byPointer(page).main();
+  await expect
+    .poll(async () => (await logOf(request, session)).length)
+    .toBeGreaterThan(before.length);
+  await settled(page);
+  const lost = (await logOf(request, session)).slice(before.length).map((event) => event.id);
+  const db = new pg.Client({
+    connectionString: process.env.TEST_POSTGRES!.replace(/\/[^/]*$/, '/browser'),
+  });
+  await db.connect();
+  // As a restore does it, past the guard that keeps the log from being changed.
+  await db.query('ALTER TABLE events DISABLE TRIGGER USER');
+  await db.query('DELETE FROM events WHERE session_id = $1 AND seq > $2', [session, before.length]);
+  await db.query('ALTER TABLE events ENABLE TRIGGER USER');
+  await db.query('UPDATE sessions SET last_seq = $2 WHERE id = $1', [session, before.length]);
+  await db.end();
+  expect((await logOf(request, session)).length).toBe(before.length);
+  await page.reload();
+  await expect
+    .poll(async () =>
+      (await logOf(request, session)).map((event) => event.id).filter((id) => lost.includes(id)),
+    )
+    .toEqual(lost);
+});
