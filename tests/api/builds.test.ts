@@ -8,7 +8,7 @@ import { nextStep, shotRow } from '@/core/session/index.ts';
 import { BUILDS } from '@/core/build/index.ts';
 import type { App } from './harness.ts';
 import { openAt } from './atBench.ts';
-import { ask, event, ownDatabase, serve } from './harness.ts';
+import { ask, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 let url: string;

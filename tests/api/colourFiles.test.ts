@@ -12,14 +12,6 @@ after(async () => {
   await (await import('@/store/database.ts')).closeDatabase();
 });
 
-const drops = (amount: number) => ({
-  what: 'Amber',
-  kind: 'pigment',
-  amount,
-  dimension: 'drops',
-  when: 'clear',
-});
-
 test(
   'colours written out obey their own schema and come in again the same; what differs ' +
     'waits for a choice; what is not for this shop is refused in words',

@@ -3,7 +3,7 @@ import { after, before, test } from 'node:test';
 
 import { v4 } from 'uuid';
 import type { App } from './harness.ts';
-import { ask, db, event, openDemoSession, ownDatabase, serve } from './harness.ts';
+import { ask, db, openDemoSession, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 let session = 0;

@@ -56,26 +56,17 @@ test(
             added: { grams: grams[cup]!, celsius: { mean: 20, sd: 2 } },
           }));
           const push = (note: object) => notes.push({ id: `n${count++}`, at, ...note } as HeatNote);
+          const read = (
+            cup: string,
+            celsius: number,
+            how = { sd: 0.7, eye: false, device: false },
+          ) => push({ kind: 'reading', cup, celsius, ...how });
           for (const [key, wait] of acts) {
             at += wait * 1000;
             if (key.what === 'reading')
-              push({
-                kind: 'reading',
-                cup: key.cup,
-                celsius: key.celsius,
-                sd: 0.7,
-                eye: false,
-                device: key.device,
-              });
+              read(key.cup, key.celsius, { sd: 0.7, eye: false, device: key.device });
             if (key.what === 'eye')
-              push({
-                kind: 'reading',
-                cup: key.cup,
-                celsius: key.low + 15,
-                sd: 9,
-                eye: true,
-                device: false,
-              });
+              read(key.cup, key.low + 15, { sd: 9, eye: true, device: false });
             if (key.what === 'burst')
               push({
                 kind: 'burst',
@@ -87,14 +78,7 @@ test(
               });
             if (key.what === 'same')
               for (let k = 0; k < key.times; k++, at += key.apart * 1000)
-                push({
-                  kind: 'reading',
-                  cup: key.cup,
-                  celsius: key.celsius,
-                  sd: 0.7,
-                  eye: false,
-                  device: false,
-                });
+                read(key.cup, key.celsius);
             if (key.what === 'add') {
               grams[key.cup] = Math.max(0, grams[key.cup]! + key.grams);
               push({

@@ -7,6 +7,7 @@ import { seeded } from '../../../src/core/chance.ts';
 import { AppProcess } from '../../appProcess.ts';
 import { build, finished, freePort, join, root, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
+import { anyOf, faultsOf } from './faults.ts';
 import { SmallDisk } from './smallDisk.ts';
 import { Tablet } from './tablet.ts';
 
@@ -34,81 +35,16 @@ const many = async <T extends object>(sql: string, bind: unknown[] = []): Promis
 const small: { disk: SmallDisk | null } = { disk: null };
 let apps: AppProcess[] = [];
 let over = false;
-const appOf = (): AppProcess => apps[Math.floor(chance() * apps.length)]!;
-
-/** Something that goes wrong, and is right again when it is done. */
-const FAULTS: Record<string, () => Promise<void>> = {
-  'an app killed': async () => {
-    const app = appOf();
-    await app.stop();
-    await app.begin();
-  },
-  'both apps killed': async () => {
-    await Promise.all(apps.map((app) => app.stop()));
-    await Promise.all(apps.map((app) => app.begin()));
-  },
-  'an app that stands still': async () => {
-    const { pid } = appOf();
-    if (pid === undefined) return;
-    process.kill(pid, 'SIGSTOP');
-    await pause(200 + chance() * 1500);
-    process.kill(pid, 'SIGCONT');
-  },
-  'PostgreSQL killed': () => {
-    own.stop('immediate');
-    own.start();
-    return Promise.resolve();
-  },
-  'all connections cut': () =>
-    many(
-      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database()
-        AND pid <> pg_backend_pid()`,
-    ).then(() => {}),
-  'a full disk': async () => {
-    small.disk?.fill();
-    await pause(500 + chance() * 1000);
-    small.disk?.free();
-  },
-  // What a standby answers to a write: no.
-  'a database that takes nothing': async () => {
-    const set = (to: string) =>
-      many(
-        `ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = ${to}`,
-      );
-    await set('on');
-    await many(
-      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database()
-        AND pid <> pg_backend_pid()`,
-    );
-    await pause(300 + chance() * 700);
-    const client = new pg.Client({
-      connectionString: own.url,
-      options: '-c default_transaction_read_only=off',
-    });
-    await client.connect();
-    await client.query(
-      `ALTER DATABASE ${new URL(own.url).pathname.slice(1)} SET default_transaction_read_only = off`,
-    );
-    await client.query(
-      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database()
-        AND pid <> pg_backend_pid()`,
-    );
-    await client.end();
-  },
-  'a lock nobody lets go of': async () => {
-    const client = new pg.Client({ connectionString: own.url });
-    client.on('error', () => {});
-    await client.connect();
-    await client.query('BEGIN; LOCK TABLE events IN EXCLUSIVE MODE');
-    await pause(500 + chance() * 1500);
-    await client.query('ROLLBACK').catch(() => {});
-    await client.end().catch(() => {});
-  },
-  'a tablet cut off': () => {
-    tablets[Math.floor(chance() * TABLETS)]!.offlineUntil = Date.now() + 1000 + chance() * 6000;
-    return Promise.resolve();
-  },
-};
+const appOf = (): AppProcess => anyOf(apps, chance);
+let tablets: Tablet[] = [];
+const FAULTS = faultsOf({
+  own,
+  many,
+  apps: () => apps,
+  tablets: () => tablets,
+  disk: () => small.disk,
+  chance,
+});
 
 async function post(
   path: string,
@@ -124,7 +60,6 @@ async function post(
   return { status: reply.status, body: (await reply.json()) as Record<string, unknown> };
 }
 
-let tablets: Tablet[] = [];
 const customers = new Set<string>();
 
 /** Records and sends until it is over, and then until nothing waits. */

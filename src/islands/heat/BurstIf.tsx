@@ -13,7 +13,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, degrees, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import type { Bench } from './parts.tsx';
-import { from, Given, Pick, WhatIf } from './parts.tsx';
+import { from, Given, Pick, WattsGiven, WhatIf } from './parts.tsx';
 
 /** Under this, °C, plastic is too thick to let its air go. */
 const THICK = 160;
@@ -85,13 +85,7 @@ export function BurstIf(bench: Bench) {
             range={[0, 205]}
             units={units}
           />
-          <Given
-            label="Microwave, watts"
-            of="count"
-            state={[power, setPower]}
-            range={[200, 3000]}
-            units={units}
-          />
+          <WattsGiven state={[power, setPower]} units={units} />
           <Given
             label="At power"
             of="share"

@@ -14,7 +14,7 @@ import { PLASTISOL } from '@/core/material/index.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
 import { ovenOf } from './BurstIf.tsx';
 import type { Bench } from './parts.tsx';
-import { from, Given, WhatIf } from './parts.tsx';
+import { from, Given, WattsGiven, WhatIf } from './parts.tsx';
 
 const LETTERS = ['A', 'B', 'C'] as const;
 
@@ -98,13 +98,7 @@ export function MatchIf(bench: Bench) {
               <option value={3}>three</option>
             </select>
           </label>
-          <Given
-            label="Microwave, watts"
-            of="count"
-            state={[power, setPower]}
-            range={[200, 3000]}
-            units={units}
-          />
+          <WattsGiven state={[power, setPower]} units={units} />
           {LETTERS.slice(0, count).map((letter, i) => (
             <div key={letter} className="contents lg:grid lg:grid-cols-2 lg:gap-3">
               <Given

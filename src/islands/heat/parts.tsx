@@ -135,3 +135,8 @@ export function Pick<T>({
     />
   );
 }
+
+/** What a microwave gives, W. */
+export const WattsGiven = (given: Pick<Parameters<typeof Given>[0], 'state' | 'units'>) => (
+  <Given label="Microwave, watts" of="count" range={[200, 3000]} {...given} />
+);
