@@ -1,48 +1,59 @@
-import * as Radix from '@radix-ui/react-dialog';
+import { type PointerEvent, useEffect, useId, useRef } from 'react';
+import { createPortal } from 'react-dom';
 
-/** A dialog with a title and a way out; the rest of the page waits. */
-export function Dialog({
-  open,
-  onClose,
-  title,
-  children,
-  wide,
-  focus,
-}: {
+/** Whether a press was beside a dialog, on the ground behind it. */
+function isBeside({ target, clientX, clientY, currentTarget }: PointerEvent<HTMLElement>): boolean {
+  if (target !== currentTarget) return false;
+  const { left, right, top, bottom } = currentTarget.getBoundingClientRect();
+  return clientX < left || clientX > right || clientY < top || clientY > bottom;
+}
+
+interface Props {
   open: boolean;
   onClose: () => void;
   title: string;
   children: React.ReactNode;
   wide?: boolean;
-  /** what has the keys first */ focus?: React.RefObject<HTMLElement | null>;
-}) {
+  /** what has the keys first */
+  focus?: React.RefObject<HTMLElement | null>;
+}
+/**
+ * A dialog with a title and a way out; the rest of the page waits. It is the browser's own: that
+ * keeps the keys in it, and what lies behind out of reach.
+ */
+export const Dialog = (props: Props) =>
+  props.open ? createPortal(<OpenDialog {...props} />, document.body) : null;
+
+function OpenDialog({ onClose, title, children, wide, focus }: Props) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  const heading = useId();
+  useEffect(() => {
+    const before = document.activeElement;
+    dialog.current?.showModal();
+    focus?.current?.focus();
+    return () => {
+      if (before instanceof HTMLElement) before.focus();
+    };
+  }, [focus]);
   return (
-    <Radix.Root open={open} onOpenChange={(is) => !is && onClose()}>
-      <Radix.Portal>
-        <Radix.Overlay className="dialog-ground" />
-        <Radix.Content
-          className="dialog"
-          style={wide ? { width: 'min(880px, calc(100vw - 24px))' } : undefined}
-          aria-describedby={undefined}
-          onOpenAutoFocus={
-            focus &&
-            ((event) => {
-              event.preventDefault();
-              focus.current?.focus();
-            })
-          }
-        >
-          <div className="mb-4 flex items-start justify-between gap-4">
-            <Radix.Title asChild>
-              <h2>{title}</h2>
-            </Radix.Title>
-            <Radix.Close className="act" aria-label="Close this">
-              Close
-            </Radix.Close>
-          </div>
-          {children}
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
+    <dialog
+      ref={dialog}
+      className="dialog"
+      style={wide ? { width: 'min(880px, calc(100vw - 24px))' } : undefined}
+      aria-labelledby={heading}
+      onCancel={(event) => {
+        event.preventDefault();
+        onClose();
+      }}
+      onPointerDown={(event) => isBeside(event) && onClose()}
+    >
+      <div className="mb-4 flex items-start justify-between gap-4">
+        <h2 id={heading}>{title}</h2>
+        <button type="button" className="act" aria-label="Close this" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      {children}
+    </dialog>
   );
 }
