@@ -29,7 +29,7 @@ export function OtherSteps({
             key={`${step.key}${step.target}${i}`}
             className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-2"
           >
-            <span className="min-w-0 flex-1">{step.sentence}</span>
+            <span className="min-w-[60%] flex-1 sm:min-w-0">{step.sentence}</span>
             <span className="flex gap-2">
               {step.skip && (
                 <button
