@@ -7,4 +7,4 @@ export const PAGES = 'twin-shot-pages';
  */
 const KEPT = /^\/(bench|orders|plan|rack|colours|moulds|builds|injectors)(\/|$)/;
 export const isKept = (path: string): boolean =>
-  KEPT.test(path) && !/\/(new|change|file|bring-in)$/.test(path);
+  KEPT.test(path) && !/\/(new|change|import)$/.test(path);

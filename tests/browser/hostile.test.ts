@@ -7,7 +7,7 @@ const SCREENS = [
   '/orders',
   '/orders/1',
   '/orders/new',
-  '/orders/file',
+  '/orders/import',
   '/plan',
   '/plan/1',
   '/plan/new',

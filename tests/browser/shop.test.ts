@@ -95,7 +95,7 @@ test('cured baits are packed and sent from the book', async ({ page }) => {
 });
 
 test('a file is looked over row by row before anything is taken', async ({ page }) => {
-  await open(page, '/orders/file');
+  await open(page, '/orders/import');
   await page
     .getByLabel('Or paste rows here')
     .fill(
@@ -105,7 +105,7 @@ test('a file is looked over row by row before anything is taken', async ({ page 
   await page.getByRole('button', { name: 'Look it over' }).click();
   await expect(page.getByRole('heading', { name: '1 of 2 rows can be taken' })).toBeVisible();
   await expect(page.getByText('no bait is called “Slip eal”')).toBeVisible();
-  await page.getByRole('button', { name: 'Take the good row' }).click();
+  await page.getByRole('button', { name: 'Import the good row' }).click();
   await expect(page.getByText('Rows taken: 1, in orders: 1; 1 left out.')).toBeVisible();
   await page.getByRole('link', { name: 'To the book' }).click();
   await expect(page.locator('[data-line]').filter({ hasText: 'Groyne Shop' })).toContainText('24');

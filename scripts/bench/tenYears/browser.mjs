@@ -8,7 +8,7 @@ export async function scriptSizes(browser, url, session) {
   for (const path of [
     '/orders',
     '/orders/new',
-    '/orders/file',
+    '/orders/import',
     '/plan/1',
     '/moulds/1',
     '/moulds/1/change',

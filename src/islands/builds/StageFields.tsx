@@ -205,7 +205,7 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
         ))}
         {takeOut && (
           <button type="button" className="act" onClick={takeOut}>
-            Take the stage out
+            Delete the stage
           </button>
         )}
       </div>

@@ -121,7 +121,7 @@ const ShotFromIt = ({ uses }: Pick<Props, 'uses'>) => (
       <table className="mt-1">
         <thead>
           <tr>
-            <th>Evening</th>
+            <th>Session</th>
             <th>Cup</th>
             <th>Began from</th>
             <th className="num">Baits</th>

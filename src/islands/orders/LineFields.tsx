@@ -150,7 +150,7 @@ export function LineFields({
           </button>
           {!only && (
             <button type="button" className="act mt-6" onClick={onRemove}>
-              Take line out
+              Delete line
             </button>
           )}
         </div>

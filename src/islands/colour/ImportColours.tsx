@@ -74,7 +74,7 @@ function Side({
  * Colours from a file: what it would bring is shown first, and what differs side by side; only then
  * is anything changed.
  */
-export default function BringColours({ units }: { units: ShopUnits }) {
+export default function ImportColours({ units }: { units: ShopUnits }) {
   const [text, setText] = useState('');
   const [items, setItems] = useState<Item[] | null>(null);
   const [choices, setChoices] = useState<Record<string, Choice>>({});
@@ -197,7 +197,7 @@ export default function BringColours({ units }: { units: ShopUnits }) {
             disabled={fresh + taking === 0}
             onClick={() => void bring()}
           >
-            {fresh + taking === 0 ? 'Nothing to bring in' : `Bring ${fresh + taking} in`}
+            {fresh + taking === 0 ? 'Nothing to import' : `Import ${fresh + taking}`}
           </button>
         </>
       )}

@@ -9,7 +9,7 @@ import { Wrong } from '@/ui/Wrong.tsx';
  * A file of orders: every row looked at before anything is taken; good rows are kept, bad ones say
  * why.
  */
-export default function BringIn() {
+export default function ImportOrders() {
   const [text, setText] = useState('');
   const [rows, setRows] = useState<ReadRow[] | null>(null);
   const [wrong, setWrong] = useState('');
@@ -55,7 +55,7 @@ export default function BringIn() {
           />
         </label>
         <a className="act" href="/api/orders/file" download>
-          Take the book out as a file
+          Export the book
         </a>
       </div>
       <label className="field max-w-3xl">
@@ -125,7 +125,7 @@ export default function BringIn() {
             disabled={good === 0}
             onClick={() => void take()}
           >
-            {good === 1 ? 'Take the good row' : `Take the ${good} good rows`}
+            {good === 1 ? 'Import the good row' : `Take the ${good} good rows`}
           </button>
         </section>
       )}
