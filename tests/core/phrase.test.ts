@@ -46,7 +46,7 @@ const textsOf = ({ sentence, detail, label, window, warnings, caution, others }:
     window,
     caution,
     ...(warnings ?? []),
-    ...(others ?? []).map((o) => o.label),
+    ...(others ?? []).map((other) => other.label),
   ]
     .flatMap((said) => said ?? [])
     .filter((part) => typeof part === 'string');

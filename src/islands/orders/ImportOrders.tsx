@@ -125,7 +125,7 @@ export default function ImportOrders() {
             disabled={good === 0}
             onClick={() => void take()}
           >
-            {good === 1 ? 'Import the good row' : `Take the ${good} good rows`}
+            {good === 1 ? 'Import the good row' : `Import the ${good} good rows`}
           </button>
         </section>
       )}
