@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { buildSync } from 'esbuild';
 import { join, root } from '../lib.mjs';
 
 /**
@@ -8,18 +9,38 @@ import { join, root } from '../lib.mjs';
  * @param {Record<string, string>} env beside this process's own
  */
 export const ask = (file, args = [], env = {}) =>
-  JSON.parse(
+  lastLine(
     execFileSync(
       process.execPath,
       ['--import', 'tsx', join(root, 'scripts/bench', file), ...args],
-      {
-        cwd: root,
-        env: { ...process.env, ...env },
-        encoding: 'utf8',
-        maxBuffer: 1 << 26,
-      },
-    )
-      .trim()
-      .split('\n')
-      .at(-1),
+      told(env),
+    ),
   );
+const told = (env) => ({
+  cwd: root,
+  env: { ...process.env, ...env },
+  encoding: 'utf8',
+  maxBuffer: 1 << 26,
+});
+const lastLine = (said) => JSON.parse(said.trim().split('\n').at(-1));
+
+/**
+ * The same of a script built as the app is: tsx gives every function its name anew each time it is
+ * made, which the app does not pay for.
+ * @param {string} file in scripts/bench
+ * @param {Record<string, string>} env beside this process's own
+ */
+export function askBuilt(file, env = {}) {
+  const built = join(root, '.test', 'bench', file.replace(/\.ts$/, '.mjs'));
+  buildSync({
+    entryPoints: [join(root, 'scripts/bench', file)],
+    outfile: built,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@': join(root, 'src') },
+    logLevel: 'error',
+  });
+  return lastLine(execFileSync(process.execPath, [built], told(env)));
+}

@@ -1,7 +1,7 @@
 // The shop of ten years: `npm run bench [sessions]` and `npm run bench -- kept [sessions]`.
 import { answers, build, finished, freePort, join, root, say, start, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
-import { ask } from '../ask.mjs';
+import { ask, askBuilt } from '../ask.mjs';
 import { probeTimes, scriptSizes, tapTimes } from './browser.mjs';
 import { appendTimes, longSession, pageTimes } from './served.mjs';
 import { ms } from './times.mjs';
@@ -24,7 +24,7 @@ async function launch() {
 
 /** What a shop of ten years costs to use: folds, pages, appends, scripts, taps. */
 async function useFigures(pg, dist) {
-  const fold = ask('fold.ts', [], { DATABASE_URL: pg.url });
+  const fold = askBuilt('fold.ts', { DATABASE_URL: pg.url });
   say(`fold of ${fold.events} events: p50 ${ms(fold.p50)}, p95 ${ms(fold.p95)} (goal 15 ms)`);
   const port = await freePort();
   const app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {
