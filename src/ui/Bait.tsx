@@ -1,7 +1,7 @@
 import { place } from '@/core/build/place.ts';
 import type { Stations } from './baitPath.ts';
 import { bandPath, shapeFor, stationsOf, wholePath } from './baitPath.ts';
-import type { Drawn } from './dress.ts';
+import type { Drawn } from './drawLayers.ts';
 
 /**
  * The layers of a bait lying nose to the left from x = 0, without its outline. A core is seen

@@ -2,7 +2,7 @@ import type { Band } from '@/core/build/place.ts';
 import { place } from '@/core/build/place.ts';
 import { Layers } from './Bait.tsx';
 import { abovePath, roundOf, shapeFor, stationsOf, wholePath } from './baitPath.ts';
-import type { Drawn } from './dress.ts';
+import type { Drawn } from './drawLayers.ts';
 
 const fill = (drawn: Drawn): string => drawn.colour ?? 'var(--raised)';
 

@@ -1,8 +1,8 @@
 import type { Build } from '@/core/build/index.ts';
 import { BLOCKS, MAKES, POUR_BY, PUSHES, stageLayers } from '@/core/build/index.ts';
 import { Bait } from './Bait.tsx';
-import type { Drawn } from './dress.ts';
-import { drawLayers, withInsert } from './dress.ts';
+import type { Drawn } from './drawLayers.ts';
+import { drawLayers, withInsert } from './drawLayers.ts';
 
 /** Barrels and block of a stage, small; or the lip of a cup, or a rod. */
 function Tools({

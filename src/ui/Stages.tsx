@@ -7,7 +7,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { shares, stageFill, sum } from '@/core/shot/index.ts';
 import { Bait } from './Bait.tsx';
-import { drawLayers, withInsert } from './dress.ts';
+import { drawLayers, withInsert } from './drawLayers.ts';
 
 /** How far the line between two barrels' colours will sit from the middle, and near the port. */
 function lineSays(run: Run, units: ShopUnits): string | null {

@@ -1,7 +1,7 @@
 import type { Mould, Cavity } from '../core/mould/schema.ts';
 import { Layers } from './Bait.tsx';
 import { stationsOf, shapeFor, wholePath } from './baitPath.ts';
-import type { Drawn } from './dress.ts';
+import type { Drawn } from './drawLayers.ts';
 import type { Label } from './mouldLabels.ts';
 
 export const WIDE = 800;

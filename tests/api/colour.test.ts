@@ -96,7 +96,7 @@ test('materials that cannot be are refused in words, with the field', async () =
 
 test('a pigment with another name is still the pigment of every mix it is in', async () => {
   const { list } = await import('@/store/catalogue.ts');
-  const { lookOf } = await import('@/core/colour/dress.ts');
+  const { lookOf } = await import('@/core/colour/look.ts');
   const { versionsAs } = await import('@/store/mixes.ts');
   const shelf = async () => (await list('materials')).map((entry) => entry.spec);
   const before = (await list('mixes')).find((entry) =>

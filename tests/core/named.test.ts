@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { readColourBook } from '@/core/colour/bookSchema.ts';
-import { lookOf } from '@/core/colour/dress.ts';
+import { lookOf } from '@/core/colour/look.ts';
 import { cupPrior, mouldPrior, NOTHING_LEARNED } from '@/core/heat/index.ts';
 import type { Material, Mix } from '@/core/material/index.ts';
 import { joinedTo, materialOf, naming, sameThing } from '@/core/material/index.ts';

@@ -113,7 +113,7 @@ test(
         });
       }
       told.push({ at: START + 13 * 300_000, room: 20, kind: 'read', celsius: 140, sd: 2 });
-      mould.told = told;
+      mould.metalNotes = told;
       const lesson = shotLessons(state).find(
         (shotLesson) => shotLesson.key === `mould/${mould.mould.name}/loss`,
       )!;

@@ -2,7 +2,7 @@ export * from './asMix.ts';
 export * from './bleed.ts';
 export * from './characterise.ts';
 export * from './choose.ts';
-export * from './dress.ts';
+export * from './look.ts';
 export * from './flake.ts';
 export * from './flakeLight.ts';
 export * from './float.ts';

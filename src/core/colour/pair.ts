@@ -1,4 +1,4 @@
-import type { FlakeIn, Look } from './dress.ts';
+import type { FlakeIn, Look } from './look.ts';
 import type { Colour } from './lab.ts';
 import { deltaE } from './lab.ts';
 

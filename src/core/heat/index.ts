@@ -28,7 +28,7 @@ export * from './metal.ts';
 export * from './open.ts';
 export * from './oval.ts';
 export * from './oven.ts';
-export * from './saying.ts';
+export * from './labels.ts';
 export * from './schema.ts';
 export * from './sideBySide.ts';
 export * from './together.ts';

@@ -1,4 +1,4 @@
-import type { FlakeIn } from '../colour/dress.ts';
+import type { FlakeIn } from '../colour/look.ts';
 
 /** A flake that is no bigger on paper than this, in the drawing's grains, is drawn as a square. */
 const TINY = 24;

@@ -3,7 +3,7 @@ import { coreReads, flakeInBait, lineOf, opacity, READS, shellDose } from '../co
 import type { ShellDose } from '../colour/index.ts';
 import type { Grade, Material, Mix } from '../material/index.ts';
 import { GRADES, materialOf, RECIPE_CUP } from '../material/index.ts';
-import { spoonMl } from '../colour/dress.ts';
+import { spoonMl } from '../colour/look.ts';
 import type { Piece } from './compose.ts';
 import { piecesOf } from './compose.ts';
 import { bandsOf, bodyOf } from './scene.ts';

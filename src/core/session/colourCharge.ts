@@ -1,6 +1,6 @@
 import type { Charge, Sight } from '../colour/index.ts';
 import { colourWith, shelved, SIGHT } from '../colour/index.ts';
-import { spoonMl } from '../colour/dress.ts';
+import { spoonMl } from '../colour/look.ts';
 import type { Material } from '../material/index.ts';
 import { doseOf, materialOf } from '../material/index.ts';
 import { cupMl, rungsOf } from './colouring.ts';

@@ -11,7 +11,7 @@ import {
 import type { Followed } from './follow/followed.ts';
 import type { HeatNote, HeatSetup } from './heatNotes.ts';
 import { spreadScale } from './follow/followed.ts';
-import { type Lesson, USUALLY_WIDE, INSIDE, combined, ovenUse } from './learn.ts';
+import { type Lesson, USUALLY_WIDE, INSIDE, combined, ovenUse } from './lesson.ts';
 
 /** Fewer readings than this teach nothing (judgement). */
 const ENOUGH = 6;

@@ -1,4 +1,4 @@
-import { spoonMl } from '../colour/dress.ts';
+import { spoonMl } from '../colour/look.ts';
 import type { Ingredient, Material } from '../material/index.ts';
 
 /**

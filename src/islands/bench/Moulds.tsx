@@ -9,8 +9,8 @@ import type {
   ShotState,
 } from '@/core/session/index.ts';
 import { FAULTS } from '@/core/session/index.ts';
-import type { Drawn } from '@/ui/dress.ts';
-import { drawLayers, withInsert } from '@/ui/dress.ts';
+import type { Drawn } from '@/ui/drawLayers.ts';
+import { drawLayers, withInsert } from '@/ui/drawLayers.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { layerCup } from '@/core/session/index.ts';
 

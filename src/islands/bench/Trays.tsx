@@ -7,7 +7,7 @@ import type { SessionState, RunState } from '../../core/session/state.ts';
 import { isKept, count } from '../../core/session/summary.ts';
 import { Layers } from '../../ui/Bait.tsx';
 import { stationsOf, shapeFor, wholePath } from '../../ui/baitPath.ts';
-import { dress } from '../../ui/dress.ts';
+import { drawBuild } from '../../ui/drawLayers.ts';
 import { layerCup, layerCupKey } from '@/core/session/index.ts';
 
 /** A tray with so many small baits in it, each drawn as it is. */
@@ -101,7 +101,7 @@ function SmallBait({ state, run, shot }: { state: SessionState; run: RunState; s
     <g transform={`translate(0 ${-lift.down * SCALE * deep - 1}) scale(1 ${deep})`}>
       <Layers
         stations={stations}
-        layers={dress(shot?.build ?? run.job.build, (layer) => tint(layer.key))}
+        layers={drawBuild(shot?.build ?? run.job.build, (layer) => tint(layer.key))}
         length={SCALE}
       />
       <path d={wholePath(stations, SCALE)} fill="none" stroke="var(--ink)" strokeWidth="0.3" />

@@ -3,7 +3,7 @@ import { TOO_HOT } from '@/core/heat/metal.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';
 import type { MouldForecast, MouldState, RunState, SessionState } from '@/core/session/index.ts';
 import { mouldHeat } from '@/core/session/index.ts';
-import type { Drawn } from '@/ui/dress.ts';
+import type { Drawn } from '@/ui/drawLayers.ts';
 
 type Phase = MouldState['phase'];
 /** What a mould's state is called, and how its countdown reads. */

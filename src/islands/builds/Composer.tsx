@@ -15,7 +15,7 @@ import type { OutlineKey } from '@/core/mould/outline.ts';
 import { OUTLINES } from '@/core/mould/outline.ts';
 import { useSave } from '@/ui/useSave.tsx';
 import { BaitViews, Section } from '@/ui/BaitViews.tsx';
-import { dress } from '@/ui/dress.ts';
+import { drawBuild } from '@/ui/drawLayers.ts';
 import { sampleColour, StageStrip } from '@/ui/StageStrip.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
@@ -44,7 +44,7 @@ export default function Composer({
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
   const misfits = checkBuild(build);
   const colourOf = sampleColour(build);
-  const drawn = dress(build, (layer) => colourOf(layer.key));
+  const drawn = drawBuild(build, (layer) => colourOf(layer.key));
   const set = (part: Partial<Build>) => setBuild({ ...build, ...part });
   const setStage = (i: number, stage: Build['stages'][number]) =>
     set({ stages: build.stages.map((other, k) => (k === i ? stage : other)) });

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { lookOf, spentIn } from '../../core/colour/dress.ts';
+import { lookOf, spentIn } from '../../core/colour/look.ts';
 import { lightMet } from '../../core/colour/flake.ts';
 import { hexOf, deltaE } from '../../core/colour/lab.ts';
 import { opacity, throughTo, BACKINGS, type Backing } from '../../core/colour/mixColour.ts';

@@ -4,7 +4,7 @@ import type { Progress, Readiness } from '@/core/order/progress.ts';
 import { progress, readiness } from '@/core/order/progress.ts';
 import { call } from '@/ui/api.ts';
 import { Bait } from '@/ui/Bait.tsx';
-import type { Drawn } from '@/ui/dress.ts';
+import type { Drawn } from '@/ui/drawLayers.ts';
 import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';
 import { BarPatterns, LineBar, sayProgress, STATES } from '@/ui/LineBar.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';

@@ -3,7 +3,7 @@ import { builtIns, layersOf, place } from '@/core/build/index.ts';
 import type { CupId, Job, Plan, PlanInput, Tools } from '@/core/plan/index.ts';
 import { inTools, rigFor, runsOf, toolsFor } from '@/core/plan/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
-import { dress } from '@/ui/dress.ts';
+import { drawBuild } from '@/ui/drawLayers.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
 import type { Props } from './StageTools.tsx';
 import { Choose, StageFields } from './StageTools.tsx';
@@ -58,7 +58,7 @@ export function JobFields({ input, plan, drawFrom, ...fields }: Props & Drawing)
         <Bait
           outline={job.bait.outline}
           width={72}
-          layers={dress(
+          layers={drawBuild(
             job.build,
             (layer) =>
               shelf.mixes.find((mix) => mix.id === job.layers[layer.key])?.spec.colour ?? null,

@@ -12,7 +12,7 @@ import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
 import { baitTakes } from '../steps/moulds/warming.ts';
-import { opensTonight } from '../teach.ts';
+import { opensTonight } from '../shotLessons.ts';
 
 /** What is to be foreseen at a bench now. */
 

@@ -113,7 +113,7 @@ export function giveUntil(state: SessionState, mould: MouldState, at: number, un
   const { from, until: before, joules } = mould.giving;
   const left = joules * Math.min(1, Math.max(0, (before - at) / (before - from)));
   const known = metalKnown(state, mould, at);
-  mould.told.push({
+  mould.metalNotes.push({
     at: from,
     room: roomOf(state),
     kind: 'shot',
@@ -128,7 +128,7 @@ export function heatByShot(state: SessionState, mould: MouldState, at: number): 
   const known = metalKnown(state, mould, at);
   if (mould.giving) {
     const { from, until, joules } = mould.giving;
-    mould.told.push({
+    mould.metalNotes.push({
       at: from,
       room: roomOf(state),
       kind: 'shot',

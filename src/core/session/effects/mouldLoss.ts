@@ -38,7 +38,7 @@ export function lossEstimate(
   mould: MouldState,
 ): { prior: Estimate; posterior: Estimate; told: number; left: number } {
   const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).loss;
-  const said = lossOf(mould.told, {
+  const said = lossOf(mould.metalNotes, {
     body: bodyOfMould(mould.mould),
     prior,
     warmTo: mould.mould.warmTo,
@@ -52,7 +52,7 @@ const held = new WeakMap<MouldState, { told: number; loss: Estimate }>();
  * than reckoned. Asked for often, so kept until a look tells more.
  */
 export function lossTonight(state: SessionState, mould: MouldState): Estimate {
-  const reads = mould.told.filter((metalNote) => metalNote.kind === 'read').length;
+  const reads = mould.metalNotes.filter((metalNote) => metalNote.kind === 'read').length;
   const was = held.get(mould);
   if (was?.told === reads) return was.loss;
   const loss =

@@ -155,7 +155,7 @@ export const reading: EventKind<typeof ReadingSchema> = {
         const own = Math.hypot(sd, ALONG);
         if (!eye) heldToLook(state, mould, { celsius: at, sd: own, at: event.at });
         setMouldHeat(mould, { celsius: at, own, slope: 0 }, event.at);
-        mould.told.push({ at: event.at, room: roomOf(state), kind: 'read', celsius: at, sd });
+        mould.metalNotes.push({ at: event.at, room: roomOf(state), kind: 'read', celsius: at, sd });
         if (at >= mould.mould.warmTo - 3) mould.warmed = true;
       });
     }

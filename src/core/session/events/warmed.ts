@@ -20,7 +20,7 @@ export const warmed: EventKind<typeof WarmedSchema> = {
       mould(state, key, (mould) => {
         mould.warmed = true;
         setMouldHeat(mould, { celsius: mould.mould.warmTo, own: SAID, slope: 0 }, event.at);
-        mould.told.push({ at: event.at, room: roomOf(state), kind: 'warmed' });
+        mould.metalNotes.push({ at: event.at, room: roomOf(state), kind: 'warmed' });
       });
     }
     const injector = state.injectors.get(key);

@@ -75,7 +75,7 @@ export interface MouldState {
   pouredAgainst: Set<string>;
   pouredSaid: Set<string>;
   /** what told of its metal's heat: readings, and what shots gave it */
-  told: MetalNote[];
+  metalNotes: MetalNote[];
   /** °C of its metal when last reckoned, how sure, K, and when */
   metal: MetalKnown & { at: number };
   /** what the shot in it is giving its metal: J from one moment to another */
@@ -102,7 +102,7 @@ export const newMould = (id: number, mould: Mould, given = 0): MouldState => ({
   pouredAgainst: new Set(),
   pouredSaid: new Set(),
   since: 0,
-  told: [],
+  metalNotes: [],
   metal: { celsius: 20, own: 5, slope: 0, at: 0 },
   giving: null,
 });

@@ -36,7 +36,7 @@ const goOn = (state: SessionState, maker: RunState | undefined): boolean =>
   maker !== undefined && isSkipped(state, 'shortOf', maker);
 
 /** Whether the stage after this one lacks inserts for its next mould, and none are on their way. */
-function lacking(state: SessionState, run: RunState): boolean {
+function lacksInserts(state: SessionState, run: RunState): boolean {
   const next = taker(state, run);
   return (
     next !== undefined &&
@@ -57,7 +57,7 @@ const partFilled = (state: SessionState, run: RunState): boolean =>
  * Whether a run has work left: shots to come, a mould to fill up, or inserts the next stage wants.
  */
 export const wants = (state: SessionState, run: RunState): boolean =>
-  shotsLeft(run) > 0 || partFilled(state, run) || lacking(state, run);
+  shotsLeft(run) > 0 || partFilled(state, run) || lacksInserts(state, run);
 
 /** Whether its inserts, when it takes any, lie ready: enough for a mould, or all there will be. */
 function canGo(state: SessionState, run: RunState, taken = false): boolean {
@@ -132,7 +132,7 @@ export function freeMould(state: SessionState, run: RunState): Turn | null {
         (mould.phase.is === 'filling'
           ? state.shots.get(mould.shot ?? '')?.job === run.key
           : mould.phase.is === 'closed' || mould.phase.is === 'open') &&
-        (shotsLeft(run) > 0 || mould.phase.is === 'filling' || lacking(state, run)) &&
+        (shotsLeft(run) > 0 || mould.phase.is === 'filling' || lacksInserts(state, run)) &&
         (mould.phase.is !== 'open' || canGo(state, run, state.inHand === run.key)),
     );
   return (

@@ -3,7 +3,7 @@ import { layersOf } from '../../../core/build/build.ts';
 import { findBuild } from '../../../core/build/builtIns.ts';
 import { place } from '../../../core/build/place.ts';
 import { Bait } from '../../../ui/Bait.tsx';
-import { dress } from '../../../ui/dress.ts';
+import { drawBuild } from '../../../ui/drawLayers.ts';
 import type { InputProps } from './input.ts';
 
 type Mixed = Record<string, number | null>;
@@ -50,7 +50,7 @@ export function LayersInput({ value, put, all, context }: InputProps<'layers'>) 
         <Bait
           outline="eel"
           width={420}
-          layers={dress(build, (layer) => colourOf(layer.key))}
+          layers={drawBuild(build, (layer) => colourOf(layer.key))}
           label={`${build.name} in these mixes`}
         />
       </div>

@@ -5,7 +5,7 @@ import { skipOf } from '../../skips.ts';
 import type { SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
-import { coldTonight } from '../../teach.ts';
+import { coldTonight } from '../../shotLessons.ts';
 import { eachColdMould, plateTakes } from './warming.ts';
 
 /** Share of a shot as makers say it. */

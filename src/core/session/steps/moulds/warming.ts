@@ -7,7 +7,7 @@ import { isSkipped } from '../../skips.ts';
 import type { RunState, SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
-import { coldTonight } from '../../teach.ts';
+import { coldTonight } from '../../shotLessons.ts';
 import { type AtBench, type Decide, some } from '../atBench.ts';
 import { mouldsOf } from '../work.ts';
 
@@ -77,7 +77,7 @@ const DOUBTFUL = 2.5;
 
 /** s since a mould was last warmed, or its metal read. */
 const since = (mould: MouldState, kind: 'warmed' | 'read', now: number): number =>
-  (now - (mould.told.findLast((note) => note.kind === kind)?.at ?? -Infinity)) / 1000;
+  (now - (mould.metalNotes.findLast((note) => note.kind === kind)?.at ?? -Infinity)) / 1000;
 
 /**
  * Whether a mould that was warmed may be warmed again. What lies in it already would come out hot,

@@ -16,7 +16,7 @@ export const drawLayers = (
     .sort((one, other) => rankOf(one.place) - rankOf(other.place));
 
 /** A whole build in the colours a colourway puts on it. */
-export const dress = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] =>
+export const drawBuild = (build: Build, colourOf: (layer: Layer) => string | null): Drawn[] =>
   drawLayers(layersOf(build), colourOf);
 
 interface Way {
@@ -27,14 +27,14 @@ interface Way {
  * A colourway as it is drawn: its build's layers in its mixes' colours. A build that is gone leaves
  * an empty outline.
  */
-export function dressWay(
+export function drawColourway(
   way: Way,
   builds: readonly Build[],
   mixes: { id: number; spec: { colour: string } }[],
 ): Drawn[] {
   const build = findBuild(way.build, builds);
   return build
-    ? dress(
+    ? drawBuild(
         build,
         (layer) => mixes.find((mix) => mix.id === way.layers[layer.key])?.spec.colour ?? null,
       )

@@ -14,8 +14,8 @@ import {
 } from '../heat/index.ts';
 import { roomOf, shotHeatOf } from './effects/mouldHeat.ts';
 import { lossEstimate, metalSpreadScale } from './effects/mouldLoss.ts';
-import { USUALLY_WIDE } from './learn.ts';
-import type { Lesson } from './learn.ts';
+import { USUALLY_WIDE } from './lesson.ts';
+import type { Lesson } from './lesson.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import type { MouldState } from './state/mould.ts';
