@@ -9,6 +9,7 @@ import {
   sameThing,
   scaleIngredient,
 } from '../material/index.ts';
+import { remembered } from './remembered.ts';
 import { inUnitOf } from './units.ts';
 import type { CupState, TrailEntry } from './state/cup.ts';
 
@@ -73,11 +74,14 @@ export function missingIngredients(
   materials: readonly Material[] = [],
 ): Ingredient[] {
   if (cup.charges === 0) return [];
-  const held = strengths(cup, undefined, materials);
-  return cup.ladder.filter(
-    (ingredient) => heldOf(held, ingredient) * RECIPE_CUP < LACKS * ingredient.amount,
-  );
+  return lacking(cup, [cup.trail.length, cup.ladder, materials], () => {
+    const held = strengths(cup, undefined, materials);
+    return cup.ladder.filter(
+      (ingredient) => heldOf(held, ingredient) * RECIPE_CUP < LACKS * ingredient.amount,
+    );
+  });
 }
+const lacking = remembered<Ingredient[]>();
 
 /** Things in a cup, or on its recipe, whose dye does not stand the heats a cup is often at. */
 export const bleeding = (

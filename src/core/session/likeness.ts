@@ -4,6 +4,7 @@ import { materialOf, RECIPE_CUP, sameThing } from '../material/index.ts';
 import type { Apart } from './apart.ts';
 import { strengths } from './colouring.ts';
 import { mixIn } from './mixIn.ts';
+import { remembered } from './remembered.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import type { CupState } from './state/cup.ts';
@@ -24,20 +25,9 @@ const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 're
  * said to be coloured, with nothing noted, is taken at its word.
  * @param upTo entries of its trail that count
  */
-export function likeness(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
-  const { ladder } = cup;
-  const last = lately.get(cup);
-  if (last?.upTo === upTo && last.ladder === ladder && last.materials === materials)
-    return last.apart;
-  const apart = likenessOf(cup, upTo, materials);
-  lately.set(cup, { upTo, ladder, materials, apart });
-  return apart;
-}
-/** What was last said of a cup: its trail only grows, and is drawn from again and again. */
-const lately = new WeakMap<
-  CupState,
-  { upTo: number; ladder: CupState['ladder']; materials: readonly Material[]; apart: Apart }
->();
+export const likeness = (cup: CupState, upTo: number, materials: readonly Material[]): Apart =>
+  lately(cup, [upTo, cup.ladder, materials], () => likenessOf(cup, upTo, materials));
+const lately = remembered<Apart>();
 
 function likenessOf(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
   const held = strengths(cup, upTo, materials);
