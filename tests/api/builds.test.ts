@@ -2,7 +2,6 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
-
 import type { AnyEvent } from '@/core/session/index.ts';
 import { nextStep, shotRow } from '@/core/session/index.ts';
 import { BUILDS } from '@/core/build/index.ts';

@@ -1,9 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
-
 import type { AnyEvent } from '@/core/session/index.ts';
-
 import type { App } from './harness.ts';
 import { openAt } from './atBench.ts';
 import { ask, event, ownDatabase, serve } from './harness.ts';
