@@ -1,10 +1,11 @@
 import type { Build } from '@/core/build/index.ts';
 import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
-import { find, list, LISTS, lockNames, nameTaken, put, shelf } from '@/store/catalogue.ts';
+import { find, list, LISTS, lists, lockNames, nameTaken, put, shelf } from '@/store/catalogue.ts';
+import type { MixEntry } from '@/core/plan/index.ts';
 import { kindsTaken, runsOf } from '@/core/plan/index.ts';
 import type { Mix } from '@/core/material/index.ts';
-import { joinedTo } from '@/core/material/index.ts';
+import { densityOfMix, joinedTo } from '@/core/material/index.ts';
 import { keepVersion, joinMixes } from '@/store/mixes.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import { layoutFaults, takesJoined } from '@/core/mould/index.ts';
@@ -134,19 +135,21 @@ export async function freeInserts(): Promise<InsertHeap[]> {
 
 /** Everything the forms choose from; moulds with what was lately noted of them at the bench. */
 export async function wholeCatalogue() {
-  const [moulds, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts, notes] =
-    await Promise.all([
-      list('moulds'),
-      list('injectors'),
-      list('blocks'),
-      list('vessels'),
-      list('baits'),
-      list('mixes'),
-      list('colourways'),
-      list('builds'),
-      freeInserts(),
-      newestNotes(),
-    ]);
+  const [{ moulds, mixes, materials, ...others }, inserts, notes] = await Promise.all([
+    lists(
+      'moulds',
+      'injectors',
+      'blocks',
+      'vessels',
+      'baits',
+      'mixes',
+      'colourways',
+      'builds',
+      'materials',
+    ),
+    freeInserts(),
+    newestNotes(),
+  ]);
   const given = await shotsGivenBy(
     moulds.filter((mould) => mould.spec.life !== null).map((mould) => mould.id),
   );
@@ -163,5 +166,10 @@ export async function wholeCatalogue() {
         .join(' '),
     },
   }));
-  return { moulds: noted, injectors, blocks, vessels, baits, mixes, colourways, builds, inserts };
+  const shelved = materials.map(({ spec }) => spec);
+  const weighed = mixes.map((mix): MixEntry => ({
+    ...mix,
+    density20: densityOfMix(mix.spec, shelved),
+  }));
+  return { ...others, mixes: weighed, moulds: noted, inserts };
 }

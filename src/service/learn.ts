@@ -1,7 +1,8 @@
+import type { Shop } from '@/core/shop.ts';
 import { LAG_PRIOR, lagOf } from '@/core/device/index.ts';
 import type { Estimate, Oven } from '@/core/heat/index.ts';
 import type { HandKind } from '@/core/plan/index.ts';
-import type { HeatNote, HeatSetup } from '@/core/session/index.ts';
+import type { HeatNote, HeatSetup, Lesson } from '@/core/session/index.ts';
 import {
   combined,
   follower,
@@ -31,29 +32,35 @@ import { namesOfLearned } from './learnedNames.ts';
 import type { Result } from './result.ts';
 import { ok, problem } from './result.ts';
 
-/** Ovens of the shop and what it has learned up to now: what a session is opened with. */
-export async function heatSetup(): Promise<HeatSetup> {
+/**
+ * What the shop knows of its own work up to now: its settings, its ovens with what it has learned of
+ * heat, and the s an act takes its hands, as far as the log has told.
+ */
+export async function ownFigures(): Promise<{ shop: Shop; heat: HeatSetup; hands: HandTimes }> {
   const [ovens, newest, shop] = await Promise.all([list('ovens'), newestLessons(), readShop()]);
-  if (ovens.length === 0)
-    return { ...USUAL_SETUP, altitude: shop.altitude, reads: shop.reads, check: shop.check };
-  const learned = learnedFrom(newest);
-  return {
-    ovens: ovens
-      .map((oven): { id: number; oven: Oven } => ({ id: oven.id, oven: oven.spec }))
-      .sort((one, other) => one.id - other.id),
-    learned,
-    altitude: shop.altitude,
-    reads: shop.reads,
-    check: shop.check,
-  };
+  const own = { altitude: shop.altitude, reads: shop.reads, check: shop.check };
+  const heat: HeatSetup =
+    ovens.length === 0
+      ? { ...USUAL_SETUP, ...own }
+      : {
+          ...own,
+          ovens: ovens
+            .map((oven): { id: number; oven: Oven } => ({ id: oven.id, oven: oven.spec }))
+            .sort((one, other) => one.id - other.id),
+          learned: learnedFrom(newest),
+        };
+  return { shop, heat, hands: handTimesOf(newest) };
 }
 
-/** s an act takes this shop's hands, by its kind, as far as the log has told. */
-export const handTimes = async (): Promise<Partial<Record<HandKind, Estimate>>> =>
+/** Ovens of the shop and what it has learned up to now: what a session is opened with. */
+export const heatSetup = async (): Promise<HeatSetup> => (await ownFigures()).heat;
+
+type HandTimes = Partial<Record<HandKind, Estimate>>;
+const handTimesOf = (newest: readonly Lesson[]): HandTimes =>
   Object.fromEntries(
-    (await newestLessons())
-      .filter((newestLesson) => newestLesson.key.startsWith('hand/'))
-      .map((newestLesson) => [newestLesson.key.slice(5), newestLesson.posterior]),
+    newest
+      .filter(({ key }) => key.startsWith('hand/'))
+      .map(({ key, posterior }) => [key.slice(5), posterior]),
   );
 
 /** Steps of a plunged probe fewer than which tell nothing. */
@@ -107,7 +114,7 @@ async function learnFrom(session: number): Promise<void> {
   const locked = new Set(keys.filter((key) => key.locked).map((key) => key.key));
   const lessons = [
     ...(followed ? lessonsFrom(followed, state.heat, setup) : []),
-    ...handLessons(state.handTimes, await handTimes()),
+    ...handLessons(state.handTimes, handTimesOf(await newestLessons())),
     ...shotLessons(state),
     ...(await probeLessons(session)),
   ].filter(

@@ -1,8 +1,7 @@
 import type { DraftDefaults, TimingKnown, WantedPart } from '@/core/plan/index.ts';
 import { wholeCatalogue } from './catalogue.ts';
-import { handTimes, heatSetup } from './learn.ts';
+import { ownFigures } from './learn.ts';
 import { book } from './orders.ts';
-import { readShop } from './shop.ts';
 import { goodRecord } from '@/store/readTables.ts';
 
 /** °C a shop is taken to be before anybody has read it tonight. */
@@ -10,12 +9,10 @@ const ROOM = 18;
 
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
-  const [lines, shelf, shop, heat, hands, record] = await Promise.all([
+  const [lines, shelf, { shop, heat, hands }, record] = await Promise.all([
     book(now, undefined, 200),
     wholeCatalogue(),
-    readShop(),
-    heatSetup(),
-    handTimes(),
+    ownFigures(),
     goodRecord(),
   ]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) =>

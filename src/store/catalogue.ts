@@ -16,7 +16,7 @@ import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
 import { keepChange } from './history.ts';
 import type { ListTable } from './models/listTables.ts';
 import { LIST_TABLES } from './models/listTables.ts';
-import { run } from './query.ts';
+import { rows, run } from './query.ts';
 import { tables } from './tables.ts';
 
 /**
@@ -60,6 +60,8 @@ const KEPT: FindAttributeOptions = ['id', 'spec', [literal('updated_at::text'), 
 const known = new Map<string, unknown>();
 const MOST_KNOWN = 5000;
 
+const nameOf = (key: ListKey, { id, stamp }: Pick<Kept, 'id' | 'stamp'>) => `${key}/${id}/${stamp}`;
+
 /** What entries of a list are known by where they are named: it is theirs by their number. */
 const OWN_ID: Partial<Record<ListKey, (id: number) => object>> = {
   builds: (id) => ({ key: `own-${id}` }),
@@ -70,7 +72,7 @@ const OWN_ID: Partial<Record<ListKey, (id: number) => object>> = {
 
 /** An entry as it is kept, brought to today's form: a field that came later has its default. */
 function read<L extends ListKey>(key: L, { id, spec, stamp }: Kept): Entry<L> {
-  const name = `${key}/${id}/${stamp}`;
+  const name = nameOf(key, { id, stamp });
   let read = known.get(name) as Spec<L> | undefined;
   if (!read) {
     read = LISTS[key].parse({ ...(spec as object), ...OWN_ID[key]?.(id) }) as Spec<L>;
@@ -80,20 +82,46 @@ function read<L extends ListKey>(key: L, { id, spec, stamp }: Kept): Entry<L> {
   return { id, spec: read };
 }
 
+/** Entries of some lists, without what is retired: which there are, and when each last changed. */
+const stampsOf = (lists: readonly ListKey[]) =>
+  rows<{ list: ListKey; id: number; stamp: string }>(
+    `SELECT list, id, updated_at::text AS stamp FROM catalogue_entries
+     WHERE list = ANY($1::text[]) AND retired_at IS NULL ORDER BY name, id`,
+    [lists],
+  );
+/** What those entries hold. */
+const specsOf = (entries: readonly { list: ListKey; id: number }[]) =>
+  rows<Kept & { list: ListKey }>(
+    `SELECT e.list, e.id, e.spec, e.updated_at::text AS stamp FROM catalogue_entries e
+     JOIN unnest($1::text[], $2::int[]) AS asked(list, id) ON asked.list = e.list AND asked.id = e.id`,
+    [entries.map(({ list }) => list), entries.map(({ id }) => id)],
+  );
+
 /**
- * A whole list by name, without what is retired. Lists are short: a big shop has a few hundred
- * moulds.
+ * Whole lists by name, without what is retired. What was read before and has not changed since is
+ * not read again.
  */
-export async function list<L extends ListKey>(key: L): Promise<Entry<L>[]> {
-  const entries = await tables().lists[key].findAll({
-    attributes: KEPT,
-    where: { retiredAt: null },
-    order: ['name'],
-    limit: MOST,
-    raw: true,
-  });
-  return entries.map((entry) => read(key, entry as unknown as Kept));
+export async function lists<L extends ListKey>(
+  ...keys: readonly L[]
+): Promise<{ [K in L]: Entry<K>[] }> {
+  const held = (await stampsOf(keys)).map((entry) => ({
+    ...entry,
+    spec: known.get(nameOf(entry.list, entry)),
+  }));
+  const unknown = held.filter(({ spec }) => spec === undefined);
+  const fresh = new Map<string, unknown>();
+  if (unknown.length > 0)
+    for (const entry of await specsOf(unknown))
+      fresh.set(`${entry.list}/${entry.id}`, read(entry.list, entry).spec);
+  const found = Object.fromEntries(keys.map((key) => [key, [] as Entry<ListKey>[]]));
+  for (const { list, id, spec } of held)
+    found[list]!.push({ id, spec: (spec ?? fresh.get(`${list}/${id}`)) as Spec<ListKey> });
+  return found as { [K in L]: Entry<K>[] };
 }
+
+/** A whole list by name, without what is retired. */
+export const list = async <L extends ListKey>(key: L): Promise<Entry<L>[]> =>
+  (await lists(key))[key];
 
 /** Materials of the shelf. */
 export const shelf = async (): Promise<Material[]> =>

@@ -13,13 +13,9 @@ export const newestLessons = (): Promise<
   (Lesson & { evenings: number; all_readings: number; all_left: number })[]
 > =>
   rows(
-    `SELECT l.key, l.prior, l.posterior, l.readings, l.left_out, t.evenings, t.all_readings, t.all_left FROM (
-       SELECT DISTINCT ON (l.key) l.* FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key
-       WHERE k.reset_at IS NULL OR l.at > k.reset_at ORDER BY l.key, l.at DESC, l.id DESC) l
-     JOIN (SELECT l.key, count(*)::int AS evenings, sum(l.readings)::int AS all_readings,
-     sum(l.left_out)::int AS all_left FROM lessons l LEFT JOIN lesson_keys k ON k.key = l.key
-     WHERE k.reset_at IS NULL OR l.at > k.reset_at GROUP BY l.key) t ON t.key = l.key
-     ORDER BY l.key`,
+    `SELECT b.key, l.prior, l.posterior, l.readings, l.left_out, b.evenings,
+       b.readings AS all_readings, b.left_out AS all_left
+     FROM beliefs b JOIN lessons l ON l.id = b.lesson_id ORDER BY b.key`,
   );
 
 /** What is believed of one thing. */

@@ -138,6 +138,19 @@ test(
   },
 );
 
+/** What the database keeps of each belief is what its lessons say, however they came and went. */
+async function beliefsHold(): Promise<void> {
+  const { rows } = await import('@/store/query.ts');
+  const counted = `SELECT l.key, (array_agg(l.id ORDER BY l.at DESC, l.id DESC))[1], count(*)::int,
+    sum(l.readings)::int, sum(l.left_out)::int FROM lessons l LEFT JOIN lesson_keys k USING (key)
+    WHERE k.reset_at IS NULL OR l.at > k.reset_at GROUP BY l.key`;
+  assert.deepEqual(
+    await rows(`(SELECT * FROM beliefs EXCEPT ${counted}) UNION ALL (${counted} EXCEPT
+      SELECT * FROM beliefs)`),
+    [],
+  );
+}
+
 test(
   'a finished evening teaches; what is locked stays, what is forgotten goes; an undone ' +
     'finish takes its lessons back',
@@ -160,6 +173,7 @@ test(
       200,
     );
     assert.ok(!(await learned()).some((lesson) => lesson.key === oven.key));
+    await beliefsHold();
     assert.equal(
       (await ask('POST', `${app.url}/api/learned`, { key: 'nothing', act: 'lock' })).status,
       404,
@@ -186,9 +200,11 @@ test(
       return lessons.length > 0 && lessons;
     });
     assert.ok(!lessons.some((lesson) => lesson.key === 'air'), 'what is locked learns nothing');
+    await beliefsHold();
     await ask('POST', `${app.url}/api/sessions/${session}/events`, {
       events: [event(session, 'undone', { event: end.id })],
     });
     assert.equal((await taught()).length, 0);
+    await beliefsHold();
   },
 );

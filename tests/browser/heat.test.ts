@@ -148,8 +148,10 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
         }
       }
       const draws = step === 'draw' || /Draw it now/.test(says);
-      if (draws) strip = await page.locator('[data-strip]').innerText();
-      if (!(await pressedFor(page, hands, says))) continue;
+      // What was warned of stands on the strip as it is pressed, not before its time was read.
+      const pressed = await pressedFor(page, hands, says);
+      if (!pressed) continue;
+      if (draws) strip = pressed;
       if (/ is in/.test(says)) {
         changedOver = false;
         bursts += 1;

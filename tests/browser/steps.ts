@@ -110,14 +110,15 @@ async function shown(page: Page, letter: string): Promise<number> {
 }
 
 /**
- * Presses the main key for what was read on it; false where it has become another meanwhile: then a
- * hand reads it again.
+ * Presses the main key for what was read on it. Answers with all that stood on the strip as it was
+ * pressed; null where the key has become another meanwhile: then a hand reads it again.
  */
-export async function pressedFor(page: Page, hands: Hands, read: string): Promise<boolean> {
+export async function pressedFor(page: Page, hands: Hands, read: string): Promise<string | null> {
   await unguarded(page);
-  if ((await mainSays(page)) !== read) return false;
+  const strip = await page.locator('[data-strip]').innerText();
+  if ((await mainSays(page)) !== read) return null;
   await hands.main();
-  return true;
+  return strip;
 }
 
 /** Steps whose key says something else once their time is up, or cavities are touched. */

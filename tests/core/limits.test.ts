@@ -28,9 +28,9 @@ test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the s
     grade,
     ...more,
   });
-  assert.deepEqual(limitsOf(grade, []), { fusion: 177, ceiling: 195, alarm: 205 });
+  assert.deepEqual(limitsOf({ grade }, []), { fusion: 177, ceiling: 195, alarm: 205 });
   assert.deepEqual(
-    limitsOf(grade, [bottle({ fusion: 170, ceiling: 185 }), bottle({ alarm: 199 })]),
+    limitsOf({ grade }, [bottle({ fusion: 170, ceiling: 185 }), bottle({ alarm: 199 })]),
     { fusion: 177, ceiling: 185, alarm: 199 },
     'the most careful of two',
   );
@@ -53,7 +53,7 @@ test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the s
     ...heatAsk(bench.state(), 1, { run: null, now: bench.now() }),
     cups: heatAsk(bench.state(), 1, { run: null, now: bench.now() }).cups.map((cup) => ({
       ...cup,
-      limits: limitsOf('medium', []),
+      limits: limitsOf({ grade: 'medium' }, []),
     })),
   });
   assert.ok(answer.cups[text]!.safe < usual.cups[text]!.safe, 'bursts stay under its own ceiling');

@@ -23,6 +23,7 @@ import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
 import { look, eel, dual } from './pictureKit.ts';
 import { near } from '../near.ts';
 
+const plainMix = { name: 'Plain', colour: '#888888', grade: 'medium' as const, ladder: [] };
 const cored = sceneOf(eel, BUILDS.core, (layer) =>
   look(layer.key === 'core' ? 'Net float' : 'Brackish clear'),
 );
@@ -176,10 +177,10 @@ test(
     near(frontalOf(dual), area(0.34), 1.5);
     assert.ok(2 * body.wide(1) < 0.5 * 2 * body.wide(0.34) && body.up(1) > body.up(0.34));
     near(
-      floatLayers(layersTold(dual), [
-        { grade: 'medium', salt: 0 },
-        { grade: 'floating', salt: 0.1 },
-      ]).reduce((sum, floatLayer) => sum + floatLayer.volume, 0),
+      floatLayers(layersTold(dual), [plainMix, plainMix], []).reduce(
+        (sum, floatLayer) => sum + floatLayer.volume,
+        0,
+      ),
       7,
       0.05,
     );

@@ -1,5 +1,5 @@
-import type { FlakeShape, Ingredient, Material, Mix } from '../material/index.ts';
-import { materialOf, RECIPE_CUP } from '../material/index.ts';
+import type { FlakeShape, Material, Mix } from '../material/index.ts';
+import { materialOf, RECIPE_CUP, spoonMl } from '../material/index.ts';
 import { FILM_FLAKE, flakesIn } from './flake.ts';
 import { flakeMedium } from './flakeLight.ts';
 import type { Medium } from './laminate.ts';
@@ -32,17 +32,6 @@ export interface Look extends MixLight {
 
 /** mL of pearl in 100 mL of plastic that gives two thirds of all the sheen there is (judgement). */
 const SHEEN = 0.25;
-
-/** mL of an ingredient as it lies in its spoon. */
-export const spoonMl = (
-  other: Pick<Ingredient, 'amount' | 'dimension'>,
-  measure: Pick<Material, 'drop' | 'spoon'>,
-): number =>
-  other.dimension === 'drops'
-    ? other.amount * measure.drop
-    : other.dimension === 'mass'
-      ? other.amount / measure.spoon
-      : other.amount;
 
 /**
  * Flake in a mix, kind by kind; what is not on the shelf, or has no size, is left to {@link lookOf}

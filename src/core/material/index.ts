@@ -7,6 +7,8 @@ export * from './limits.ts';
 export * from './kinds.ts';
 export * from './shelf.ts';
 export * from './scale.ts';
+export * from './measure.ts';
+export * from './density.ts';
 export * from './shapes.ts';
 export * from './hardness.ts';
 export * from './ingredientOf.ts';

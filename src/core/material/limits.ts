@@ -1,5 +1,5 @@
-import type { Grade } from './grade.ts';
 import { PLASTISOL } from './plastisol.ts';
+import { type OfPlastisol, plastisolsOf } from './density.ts';
 import type { Material } from './shelf.ts';
 
 /** Heats a plastisol must reach once, is kept under, and breaks down at, °C. */
@@ -14,16 +14,15 @@ export const USUAL_LIMITS: Limits = {
   alarm: PLASTISOL.alarm,
 };
 
-type Shelved = Pick<Material, 'kind'> &
-  Partial<Pick<Material, 'grade' | 'fusion' | 'ceiling' | 'alarm'>>;
+type Shelved = Pick<Material, 'id' | 'kind' | 'grade'> &
+  Partial<Pick<Material, 'fusion' | 'ceiling' | 'alarm'>>;
 
 /**
- * Limits of a grade as it stands on the shelf. Nobody says which bottle a cup was filled from, so
- * where several of one grade stand there the most careful figure of each counts; the usual where
- * none says.
+ * Limits of a mix's plastisol as it stands on the shelf. Where it may be of several, the most
+ * careful figure of each counts; the usual where none says.
  */
-export function limitsOf(grade: Grade, shelf: readonly Shelved[]): Limits {
-  const own = shelf.filter((shelved) => shelved.kind === 'plastisol' && shelved.grade === grade);
+export function limitsOf(mix: OfPlastisol, shelf: readonly Shelved[]): Limits {
+  const own = plastisolsOf(mix, shelf);
   const said = (key: keyof Limits): number[] =>
     own.map((shelved) => shelved[key] ?? USUAL_LIMITS[key]);
   if (own.length === 0) return USUAL_LIMITS;

@@ -24,6 +24,8 @@ export const MixSchema = z.object({
   /** how it is drawn on screen, sRGB */
   colour: z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written #rrggbb.'),
   grade: GradeSchema,
+  /** the plastisol of the shelf it is of; absent = any of its grade */
+  plastisolId: IdSchema.optional(),
   ladder: z.array(IngredientSchema).default([]),
 });
 export type Mix = z.infer<typeof MixSchema>;

@@ -1,9 +1,8 @@
 import type { FlakeInBait, FloatLayer } from '../colour/index.ts';
 import { coreReads, flakeInBait, lineOf, opacity, READS, shellDose } from '../colour/index.ts';
 import type { ShellDose } from '../colour/index.ts';
-import type { Grade, Material, Mix } from '../material/index.ts';
-import { GRADES, materialOf, RECIPE_CUP } from '../material/index.ts';
-import { spoonMl } from '../colour/look.ts';
+import type { Material, Mix } from '../material/index.ts';
+import { densityOfMix, materialOf, RECIPE_CUP, spoonG } from '../material/index.ts';
 import type { Piece } from './compose.ts';
 import { piecesOf } from './compose.ts';
 import { bandsOf, bodyOf } from './scene.ts';
@@ -122,28 +121,32 @@ export function coreTold(scene: Scene): CoreTold | null {
 }
 
 /** g of salt stirred into each mL of a mix, by its ladder. */
-export const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number =>
+const saltOf = (mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): number =>
   mix.ladder
     .filter((ingredient) => ingredient.kind === 'salt')
     .reduce((sum, ingredient) => {
       const material = materialOf(ingredient, materials);
       return (
         sum +
-        (ingredient.dimension === 'mass'
-          ? ingredient.amount
-          : material
-            ? spoonMl(ingredient, material) * material.spoon
+        (material
+          ? spoonG(ingredient, material)
+          : ingredient.dimension === 'mass'
+            ? ingredient.amount
             : 0)
       );
     }, 0) / RECIPE_CUP;
 
-/** Layers of a pictured bait as they float: mL, density and salt of each. */
+/** Layers of a pictured bait as they float: mL, density and salt of each, by its mix. */
 export const floatLayers = (
   told: readonly LayerTold[],
-  mixes: readonly { grade: Grade; salt: number }[],
+  mixes: readonly Mix[],
+  materials: readonly Material[],
 ): FloatLayer[] =>
-  told.map((layerTold, i) => ({
-    volume: layerTold.volume,
-    density: GRADES[mixes[i]!.grade].density20,
-    salt: mixes[i]!.salt,
+  told.map(({ volume }, i) => ({
+    volume,
+    density: densityOfMix(
+      { ...mixes[i]!, ladder: mixes[i]!.ladder.filter(({ kind }) => kind !== 'salt') },
+      materials,
+    ),
+    salt: saltOf(mixes[i]!, materials),
   }));

@@ -1,8 +1,9 @@
 import type { Estimate } from '../heat/index.ts';
 import { afterBurst, EXCHANGE, ovenPrior, PRIOR, Z80 } from '../heat/index.ts';
-import { density, GRADES, PLASTISOL } from '../material/index.ts';
+import { density, PLASTISOL } from '../material/index.ts';
 import type { TimingKnown } from './hands.ts';
 import type { CupChoice } from './input.ts';
+import { choiceDensity } from './run.ts';
 import { glassOf, vesselOf } from '../heat/vessel.ts';
 
 export interface Range {
@@ -33,7 +34,7 @@ export function cooking(
     plastic: grams,
     glass: glassOf(cup.vessel?.vessel),
     bore: vesselOf(cup.vessel?.vessel).bore,
-    volume: grams / density(160, GRADES[cup.recipe.grade].density20),
+    volume: grams / density(160, choiceDensity(cup)),
     exchange: EXCHANGE.usual,
     room,
     stand: Math.exp(PRIOR.stand.mean),

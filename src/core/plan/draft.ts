@@ -120,11 +120,11 @@ export function cupsFor(
 ): CupChoice[] {
   const bySize = [...shelf.vessels].sort((one, other) => one.spec.volume - other.spec.volume);
   const cups = [...meant(jobs)].flatMap(([id, mix]): CupChoice[] => {
-    const recipe = byId(shelf.mixes, mix);
-    const before = held.find((use) => use.id === id);
-    return recipe
-      ? [before ? { ...before, recipe } : { id, mix, recipe, vessel: null, degas: 'none' }]
-      : [];
+    const entry = shelf.mixes.find((other) => other.id === mix);
+    if (!entry) return [];
+    const { spec: recipe, density20 } = entry;
+    const before = held.find((use) => use.id === id) ?? { vessel: null, degas: 'none' };
+    return [{ ...before, id, mix, recipe, ...(density20 ? { density20 } : {}) }];
   });
   const fitsIn = (id: CupId, vessel: Entry<Vessel>): boolean => {
     const trial = cups.map((cup) =>

@@ -127,6 +127,8 @@ export const CupChoiceSchema = z.preprocess(
     recipe: MixSchema,
     vessel: z.object({ id: z.number().int(), vessel: VesselSchema }).nullable(),
     degas: z.enum(['none', 'cold', 'before colour', 'after colour']),
+    /** g/mL at 20 °C of its mix, as the shelf had it; absent = its grade's usual */
+    density20: z.number().min(0.2).max(12).optional(),
   }),
 );
 export type CupChoice = z.infer<typeof CupChoiceSchema>;

@@ -1,17 +1,18 @@
 import type { PlannedCup, Plan } from './planned.ts';
 import { layersOf } from '../build/index.ts';
 import { dose } from '../heat/index.ts';
-import { density, GRADES, PLASTISOL } from '../material/index.ts';
+import { density, PLASTISOL } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
 import { airVolume, balance, fillLimit, limitMass, sum } from '../shot/index.ts';
 import type { Remark } from './checkFit.ts';
 import { checkCup, checkJob } from './check.ts';
-import type { CupChoice, PlanInput } from './input.ts';
+import type { PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
 import type { NotLaid } from './laid.ts';
 import type { Laid } from './laid.ts';
 import { layJob } from './lay.ts';
+import { choiceDensity } from './run.ts';
 import { MOST_SHOTS } from './laid.ts';
 
 /** Cups are lettered in the order they are first drawn from. */
@@ -25,8 +26,6 @@ const REHEAT_SECONDS = 45;
 
 /** Less than this in a cup scorches before it clears, mL (judgement). */
 const LEAST_COOK = 15;
-
-const density20Of = (cup: CupChoice): number => GRADES[cup.recipe.grade].density20;
 
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
   spares: (bait, wanted) =>
@@ -132,13 +131,13 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     used.map((cup) => [
       cup.id,
       {
-        limit: limitMass(cup.vessel!.vessel, cup.degas !== 'none', hottest, density20Of(cup)),
+        limit: limitMass(cup.vessel!.vessel, cup.degas !== 'none', hottest, choiceDensity(cup)),
         air:
           (drawn.has(cup.id) || dipped.has(cup.id)
             ? airVolume(cup.vessel!.vessel)
             : Math.min(LEAST_COOK, airVolume(cup.vessel!.vessel))) *
-          density(hottest, density20Of(cup)),
-        step: input.settings.step * density20Of(cup),
+          density(hottest, choiceDensity(cup)),
+        step: input.settings.step * choiceDensity(cup),
       },
     ]),
   );
@@ -169,11 +168,11 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     remarks.push(
       ...checkCup(cup, by === undefined ? undefined : { by }, {
         limitMl: limit,
-        shortMl: (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), density20Of(cup)),
+        shortMl: (by ?? 0) / density(Math.max(PLASTISOL.fusion, hottest), choiceDensity(cup)),
         shop,
       }),
     );
-    const cold = density20Of(cup);
+    const cold = choiceDensity(cup);
     const hot = density(Math.max(PLASTISOL.fusion, hottest), cold);
     return {
       id,

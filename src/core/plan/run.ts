@@ -1,6 +1,7 @@
 import type { Stage } from '../build/index.ts';
 import { stageLayers } from '../build/index.ts';
-import { GRADES, PLASTISOL } from '../material/index.ts';
+import type { Mix } from '../material/index.ts';
+import { densityIn, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { InsertSource, Rig } from '../shot/index.ts';
 import { shares } from '../shot/index.ts';
@@ -71,9 +72,14 @@ export function kindsTaken(job: Job, stage: Stage): string[] {
       );
 }
 
+/** g/mL at 20 °C of what a cup is to hold; of medium plastisol where it is not known. */
+export const choiceDensity = (
+  cup: { density20?: number; recipe: Pick<Mix, 'grade'> } | undefined,
+): number => densityIn({ density20: cup?.density20, grade: cup?.recipe.grade ?? 'medium' });
+
 /** g/mL at 20 °C of a cup's plastic. */
 export const densityOf = (id: CupId | null | undefined, cups: readonly CupChoice[]): number =>
-  GRADES[cups.find((cup) => cup.id === id)?.recipe.grade ?? 'medium'].density20;
+  choiceDensity(cups.find((cup) => cup.id === id));
 
 /**
  * Density at 20 °C of what a stage puts in its mould, g/mL: its barrels' grades by their shares, or

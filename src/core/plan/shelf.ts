@@ -15,6 +15,10 @@ export interface Entry<T> {
 export interface MouldEntry extends Entry<Mould> {
   given?: number;
 }
+/** A mix, with the g/mL at 20 °C it has of what stands on the shelf. */
+export interface MixEntry extends Entry<Mix> {
+  density20?: number;
+}
 /** A mould as a stage's tools hold it. */
 export const inTools = (entry: MouldEntry): Tools['moulds'][number] => ({
   id: entry.id,
@@ -28,7 +32,7 @@ export interface Shelf {
   blocks: Entry<Block>[];
   vessels: Entry<Vessel>[];
   baits: Entry<Bait>[];
-  mixes: Entry<Mix>[];
+  mixes: MixEntry[];
   colourways: Entry<Colourway>[];
   /** builds composed in the shop */
   builds: Entry<Build>[];

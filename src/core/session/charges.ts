@@ -1,4 +1,4 @@
-import { density, GRADES } from '../material/index.ts';
+import { density } from '../material/index.ts';
 import { rigOf } from '../plan/index.ts';
 import { airVolume, balance, baitMass, drawFlow, limitMass, pourFlow, sum } from '../shot/index.ts';
 import type { Flow } from '../shot/index.ts';
@@ -11,7 +11,7 @@ import { layerCupKey, layerDensity20 } from './layerCup.ts';
 const heatOf = (run: RunState): number => (run.tools.window.low + run.tools.window.high) / 2;
 /** g that must stay in a cup so that a draw takes no air. */
 export const airG = (cup: CupState, celsius: number): number =>
-  cup.vessel ? airVolume(cup.vessel) * density(celsius, GRADES[cup.grade].density20) : 0;
+  cup.vessel ? airVolume(cup.vessel) * density(celsius, cup.density20) : 0;
 
 /** What one filling of a mould takes from each cup of a run, and what of it comes round. */
 function flowsOf(state: SessionState, run: RunState, mould: MouldState, trial: boolean): Flow[] {
@@ -82,11 +82,9 @@ export function planCharges(state: SessionState, run: RunState): void {
     cups.map((cup) => [
       cup.key,
       {
-        limit: cup.vessel
-          ? limitMass(cup.vessel, cup.degas !== 'none', heat, GRADES[cup.grade].density20)
-          : 1e6,
+        limit: cup.vessel ? limitMass(cup.vessel, cup.degas !== 'none', heat, cup.density20) : 1e6,
         air: airG(cup, heat),
-        step: state.snapshot.input.settings.step * GRADES[cup.grade].density20,
+        step: state.snapshot.input.settings.step * cup.density20,
         start: Math.max(0, cup.grams),
       },
     ]),

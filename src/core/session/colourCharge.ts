@@ -1,8 +1,7 @@
 import type { Charge, Sight } from '../colour/index.ts';
 import { colourWith, shelved, SIGHT } from '../colour/index.ts';
-import { spoonMl } from '../colour/look.ts';
 import type { Material } from '../material/index.ts';
-import { doseOf, materialOf } from '../material/index.ts';
+import { doseOf, materialOf, spoonMl } from '../material/index.ts';
 import { cupMl, rungsOf } from './colouring.ts';
 import type { CupState } from './state/cup.ts';
 

@@ -1,7 +1,6 @@
 import type { Ingredient, Material, Named } from '../material/index.ts';
 import {
   dyesUnder,
-  GRADES,
   materialOf,
   naming,
   OFTEN_AT,
@@ -21,8 +20,8 @@ const isCharge = (entry: TrailEntry): boolean =>
   entry.dimension === 'mass' && (entry.what === 'plastisol' || entry.what === 'remelt');
 
 /** mL, cold, of what a cup holds. */
-export const cupMl = (cup: Pick<CupState, 'grams' | 'grade'>): number =>
-  cup.grams / GRADES[cup.grade].density20;
+export const cupMl = (cup: Pick<CupState, 'grams' | 'density20'>): number =>
+  cup.grams / cup.density20;
 
 /** How much of one thing a mL of a cup's plastic holds, in its own unit. */
 export interface Strength extends Named {
@@ -47,7 +46,7 @@ export function strengths(
   const units: (Named & Pick<Strength, 'dimension'>)[] = [...cup.ladder];
   const out: Strength[] = [];
   for (const entry of cup.trail.slice(0, upTo)) {
-    const ml = entry.grams / GRADES[cup.grade].density20;
+    const ml = entry.grams / cup.density20;
     if (isCharge(entry)) {
       const fresh = entry.what === 'plastisol' && entry.grams > 0 ? entry.amount / entry.grams : 0;
       for (const held of out) held.perMl *= 1 - fresh;

@@ -20,4 +20,4 @@ export const layerDensity20 = (
   state: Pick<SessionState, 'cups'>,
   run: OfJob,
   layer: string,
-): number => GRADES[layerCup(state, run, layer)?.grade ?? 'medium'].density20;
+): number => layerCup(state, run, layer)?.density20 ?? GRADES.medium.density20;

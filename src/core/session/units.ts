@@ -1,5 +1,5 @@
-import { spoonMl } from '../colour/look.ts';
 import type { Ingredient, Material } from '../material/index.ts';
+import { spoonMl } from '../material/index.ts';
 
 /**
  * An amount of a material in another unit; null where nothing says how much a drop or a spoon of it

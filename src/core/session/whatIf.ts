@@ -1,4 +1,3 @@
-import { GRADES } from '../material/grade.ts';
 import { density, PLASTISOL } from '../material/plastisol.ts';
 import { barrelHeat } from './effects/barrelHeat.ts';
 import { mouldHeat, shotHeatOf } from './effects/mouldHeat.ts';
@@ -31,7 +30,7 @@ const wattsOf = (state: SessionState): number =>
 /** A burst on a cup as it is, °C. */
 const burstOn = (state: SessionState, cup: CupState, celsius: number): Given => ({
   now: celsius,
-  ml: Math.round(cup.grams / GRADES[cup.grade].density20),
+  ml: Math.round(cup.grams / cup.density20),
   watts: wattsOf(state),
 });
 
@@ -45,7 +44,7 @@ function match(asking: Asking): Given {
   const given: Given = {};
   cups.forEach((cup, i) => {
     given['abc'[i]!] = heatOfCup(asking, cup.key);
-    given[`ml${i}`] = Math.round(cup.grams / density(160, GRADES[cup.grade].density20));
+    given[`ml${i}`] = Math.round(cup.grams / density(160, cup.density20));
   });
   return { ...given, n: Math.max(2, cups.length), watts: wattsOf(asking.state) };
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Ingredient } from '@/core/material/index.ts';
-import { GRADES, scaleIngredient } from '@/core/material/index.ts';
+import { scaleIngredient } from '@/core/material/index.ts';
 import { sayIngredient } from '@/core/plan/spoon.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
@@ -35,7 +35,7 @@ const CHARGED = [
 /** A press for each rung of its mix, as much as its charge wants. */
 function OfItsMix({ cup, units, onSend }: Props) {
   const charge = cup.plannedCharges[Math.max(0, cup.charges - 1)] ?? cup.grams;
-  const ml = charge / GRADES[cup.grade].density20;
+  const ml = charge / cup.density20;
   return (
     <div className="mb-3 flex flex-wrap gap-2">
       {cup.ladder.map((ingredient) => {
@@ -182,7 +182,7 @@ export function AddTo({ cup, units, scale, onSend }: Props & { scale: number | n
           most={4000}
           act="It is in"
           units={units}
-          onNote={(ml) => onSend(charged(cup, ml * GRADES[cup.grade].density20, 'fresh'))}
+          onNote={(ml) => onSend(charged(cup, ml * cup.density20, 'fresh'))}
         />
         <Noted
           label="Heated for"

@@ -1,5 +1,5 @@
 import { vesselOf } from '@/core/heat/vessel.ts';
-import { GRADES } from '@/core/material/index.ts';
+
 import { density } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
@@ -9,7 +9,7 @@ import { airVolume } from '@/core/shot/index.ts';
 /** A measuring cup to proportion: level, fill limit, and the depth where a draw takes air. */
 export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) {
   const volume = vesselOf(cup.vessel).volume;
-  const hot = cup.grams / density(cup.reading?.celsius ?? 20, GRADES[cup.grade].density20);
+  const hot = cup.grams / density(cup.reading?.celsius ?? 20, cup.density20);
   const share = Math.min(1.05, hot / volume);
   const air = cup.vessel ? airVolume(cup.vessel) / volume : 0;
   const limit = cup.limitMl / volume;

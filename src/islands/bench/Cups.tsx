@@ -1,4 +1,3 @@
-import { GRADES } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import type { CupState, HeatAnswer } from '@/core/session/index.ts';
@@ -118,7 +117,7 @@ export function CupCaptions({
           </p>
           {answer?.cups[cup.key] && <Left left={answer.cups[cup.key]!.left} />}
           <p className="hint">
-            {say(cup.grams / GRADES[cup.grade].density20, 'volume', units)}
+            {say(cup.grams / cup.density20, 'volume', units)}
             {cups.length < 3 && cup.trail.length > 1 ? `, ${cup.trail.length} things in it` : ''}
             {cup.fused ? '' : ', not fused'}
           </p>

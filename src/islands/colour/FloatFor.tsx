@@ -15,7 +15,7 @@ import type { Material, Mix } from '@/core/material/index.ts';
 import { cools, cupBody, justRead } from '@/core/heat/index.ts';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { LayerTold, Scene } from '@/core/picture/index.ts';
-import { floatLayers, frontalOf, saltOf } from '@/core/picture/index.ts';
+import { floatLayers, frontalOf } from '@/core/picture/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { lasting, say } from '@/core/quantity/index.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
@@ -56,10 +56,7 @@ export function FloatFor({
   const speed = WANTS[wants] * pace;
   const [into, setInto] = useState(0);
   const rig = { ...BARE, hook, weight };
-  const float = floatLayers(
-    told,
-    layers.map((layer) => ({ grade: layer.grade, salt: saltOf(layer, materials) })),
-  );
+  const float = floatLayers(told, layers, materials);
   const frontal = frontalOf(scene);
   const chosen = Math.min(into, told.length - 1);
   const { mass, volume } = bulkOf(float, rig);

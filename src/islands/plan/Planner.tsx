@@ -1,6 +1,7 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense, useEffect, useMemo } from 'react';
 import type { TimingKnown } from '@/core/plan/index.ts';
 import { baitShots } from '@/core/plan/index.ts';
+import { type Handed, takeOver } from '@/ui/handed.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import { BarrelTable } from './BarrelTable.tsx';
@@ -26,16 +27,20 @@ const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields })
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
 const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
-interface Props extends PlanStart {
+/** What the page hands over at once: the open book, the shelf, and the shop's own figures. */
+interface Known extends Pick<PlanStart, 'shelf' | 'units' | 'defaults'> {
   parts: OpenPart[];
   timing: TimingKnown;
 }
+type Props = Omit<PlanStart, keyof Known> & { known: Handed<Known> };
 
 /**
  * One session from chosen order lines: what to shoot, in which barrels, from which cups, with how
  * much.
  */
-export default function Planner({ parts, timing, ...start }: Props) {
+export default function Planner({ known, ...own }: Props) {
+  const { parts, timing, ...ofShop } = useMemo(() => takeOver(known), [known]);
+  const start = { ...ofShop, ...own };
   const { shelf, units, defaults } = start;
   const {
     input,

@@ -16,6 +16,8 @@ import history from './15-history.ts';
 import ids from './16-ids.ts';
 import cups from './17-cups.ts';
 import goods from './18-goods.ts';
+import catalogueEntries from './19-catalogue-entries.ts';
+import beliefs from './20-beliefs.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -37,4 +39,6 @@ export const MIGRATIONS = [
   ids,
   cups,
   goods,
+  catalogueEntries,
+  beliefs,
 ];

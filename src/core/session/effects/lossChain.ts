@@ -57,15 +57,13 @@ function takeShot(chain: Chain, { at, room, until, joules }: MetalNote & { kind:
   const before = Math.max(0, (at - now.at) / 1000);
   const seconds = Math.max(1, (until - at) / 1000);
   const watts = joules / seconds;
-  chain.now = {
-    at: until,
-    celsius: now.celsius.map((celsius, i) => {
-      const end = room + watts / conductance[i]!;
-      const begun = room + (celsius - room) * Math.exp(-rate[i]! * before);
-      return end + (begun - end) * Math.exp(-rate[i]! * seconds);
-    }),
-    variance: now.variance + MISSES.shot ** 2,
-  };
+  const celsius = new Float64Array(rate.length);
+  for (let i = 0; i < celsius.length; i++) {
+    const end = room + watts / conductance[i]!;
+    const begun = room + (now.celsius[i]! - room) * Math.exp(-rate[i]! * before);
+    celsius[i] = end + (begun - end) * Math.exp(-rate[i]! * seconds);
+  }
+  chain.now = { at: until, celsius, variance: now.variance + MISSES.shot ** 2 };
 }
 
 /** It was looked at: what each way of losing had it at is held to that. */
@@ -73,14 +71,14 @@ function takeLook(chain: Chain, { at, room, celsius, sd }: MetalNote & { kind: '
   const { now, rate, logs } = chain;
   if (now && at >= now.at) {
     const seconds = (at - now.at) / 1000;
-    const offs = now.celsius.map(
-      (was, i) => celsius - (room + (was - room) * Math.exp(-rate[i]! * seconds)),
-    );
     const variance = now.variance + sd ** 2 + MISSES.look ** 2;
-    const fits = offs.subarray(POINTS).some((off) => Math.abs(off) <= FAR);
+    const off = (i: number) =>
+      celsius - (room + (now.celsius[i]! - room) * Math.exp(-rate[i]! * seconds));
+    let fits = false;
+    for (let i = POINTS; i < rate.length; i++) fits ||= Math.abs(off(i)) <= FAR;
     if (fits) {
       chain.told += 1;
-      chain.logs = logs.map((log, i) => log - offs[i]! ** 2 / (2 * variance));
+      for (let i = 0; i < POINTS; i++) logs[i]! -= off(i) ** 2 / (2 * variance);
     } else chain.left += 1;
   }
   chain.now = { at, celsius: new Float64Array(rate.length).fill(celsius), variance: sd ** 2 };

@@ -1,4 +1,4 @@
-import { density, GRADES, PLASTISOL } from '../../material/index.ts';
+import { density, PLASTISOL } from '../../material/index.ts';
 import { rigOf, sourceOf } from '../../plan/index.ts';
 import type { StageMass } from '../../shot/index.ts';
 import { massShares, shares, stageMass, sum } from '../../shot/index.ts';
@@ -8,7 +8,7 @@ import type { CupState } from '../state/cup.ts';
 import { layerDensity20 } from '../layerCup.ts';
 
 export const rhoOf = (cup: CupState | undefined, celsius: number): number =>
-  density(celsius, cup ? GRADES[cup.grade].density20 : PLASTISOL.density20);
+  density(celsius, cup?.density20 ?? PLASTISOL.density20);
 
 /** Density at 20 °C of what a run's barrels hold by their shares, or of its first poured cup. */
 export function runRho(state: SessionState, run: RunState): number {

@@ -6,6 +6,7 @@ import type { Ingredient } from '../../material/schema.ts';
 import type { Runs } from '../../material/viscosity.ts';
 import type { CupChoice } from '../../plan/input.ts';
 import type { CupId } from '../../plan/cupId.ts';
+import { choiceDensity } from '../../plan/run.ts';
 import { fillLimit } from '../../shot/cup.ts';
 import type { Bounds, Doubt, Verdict } from '../bounds.ts';
 import type { EyeStage } from '../words.ts';
@@ -46,6 +47,8 @@ export interface CupState {
   name: string;
   colour: string;
   grade: Grade;
+  /** g/mL at 20 °C of its mix */
+  density20: number;
   ladder: Ingredient[];
   vessel: Vessel | null;
   limitMl: number;
@@ -107,6 +110,7 @@ export function newCup(
     name: recipe.name,
     colour: recipe.colour,
     grade: recipe.grade,
+    density20: choiceDensity(choice),
     ladder: recipe.ladder,
     vessel: choice.vessel?.vessel ?? null,
     limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0,
@@ -130,7 +134,7 @@ export function newCup(
     reading: null,
     before: null,
     trail: [],
-    limits: limitsOf(recipe.grade, book.materials),
+    limits: limitsOf(recipe, book.materials),
     bounds: null,
     doubt: null,
     verdict: 'taken',

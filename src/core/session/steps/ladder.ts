@@ -1,4 +1,3 @@
-import { GRADES } from '../../material/grade.ts';
 import { scaleIngredient } from '../../material/mix.ts';
 import { sameThing } from '../../material/named.ts';
 import type { Ingredient } from '../../material/schema.ts';
@@ -13,7 +12,7 @@ type Listed = Ingredient & { nth: number };
 export const ladderOf = (cup: CupState, grams: number, when: Ingredient['when'][]): Listed[] =>
   cup.ladder
     .map((ingredient, i) => ({
-      ...scaleIngredient(ingredient, grams / GRADES[cup.grade].density20),
+      ...scaleIngredient(ingredient, grams / cup.density20),
       nth: cup.ladder.slice(0, i + 1).filter((other) => sameThing(other, ingredient)).length,
     }))
     .filter((ingredient) => when.includes(ingredient.when));

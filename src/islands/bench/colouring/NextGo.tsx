@@ -1,7 +1,7 @@
 import type { Charge, Colour } from '@/core/colour/index.ts';
 import { colourOfHex, colourWith, hexOf, NEAR } from '@/core/colour/index.ts';
 import type { Material, Named } from '@/core/material/index.ts';
-import { density, GRADES, KINDS, PINCH } from '@/core/material/index.ts';
+import { density, KINDS, PINCH } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
@@ -66,7 +66,7 @@ export function NextGo({
     }[KINDS[material.kind].by];
     return `${much} of ${material.name}`;
   };
-  const { density20 } = GRADES[cup.grade];
+  const { density20 } = cup;
   const hot = (ml: number): number => (ml * density20) / density(HOT, density20);
   const room = cup.limitMl - hot(cupMl(cup));
   const thin = answer?.thin;

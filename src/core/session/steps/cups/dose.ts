@@ -7,10 +7,10 @@ import { addAll, ladderOf, ladderSaid } from '../ladder.ts';
 export const dose = eachCup((_bench, cup) => {
   const grams = cup.plannedCharges[cup.charges] ?? cup.plannedCharges.at(-1) ?? 0;
   if (cup.charges > 0 || grams <= 0) return null;
-  const { name, density20 } = GRADES[cup.grade];
+  const { name } = GRADES[cup.grade];
   const ladder = ladderOf(cup, grams, ['cold']);
   const cold = ladderSaid(ladder);
-  const volume = saidAmount(grams / density20, 'volume');
+  const volume = saidAmount(grams / cup.density20, 'volume');
   return {
     key: 'dose',
     target: cup.key,

@@ -1,6 +1,6 @@
 import { deepestGauge, gaugeFor, riseUnderVacuum } from '../../../heat/degas.ts';
 import { vesselOf } from '../../../heat/vessel.ts';
-import { GRADES } from '../../../material/grade.ts';
+
 import { density, PLASTISOL } from '../../../material/plastisol.ts';
 import { joined, phrase, type Phrase, saidAmount } from '../../../quantity/phrase.ts';
 import type { SessionState } from '../../state.ts';
@@ -13,7 +13,7 @@ const DRAWN_TO = 29;
 /** How full a cup is, as a share of its brim. */
 const fullOf = (cup: CupState): number =>
   cup.grams /
-  density(cup.fused ? PLASTISOL.worked : 20, GRADES[cup.grade].density20) /
+  density(cup.fused ? PLASTISOL.worked : 20, cup.density20) /
   Math.max(1, vesselOf(cup.vessel).volume);
 
 /**

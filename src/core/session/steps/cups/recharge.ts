@@ -1,4 +1,3 @@
-import { GRADES } from '../../../material/grade.ts';
 import { density } from '../../../material/plastisol.ts';
 import { joined, phrase, saidAmount } from '../../../quantity/phrase.ts';
 import { airG } from '../../charges.ts';
@@ -33,7 +32,7 @@ function needs(
   const wanted = new Map<string, Need>();
   for (const { cup, ml } of drawVolumes(state, turn)) {
     const drawn = state.cups.get(cup);
-    const grams = drawn ? ml * density(heat, GRADES[drawn.grade].density20) : 0;
+    const grams = drawn ? ml * density(heat, drawn.density20) : 0;
     if (drawn) wanted.set(cup, { grams: (wanted.get(cup)?.grams ?? 0) + grams, drawn: true });
   }
   for (const { cup, grams } of pours) {
@@ -58,7 +57,7 @@ function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
   const due = planned !== undefined && state.draws.size + 1 >= before;
   const short = need.grams + air - cup.grams;
   if (!due && short <= Math.max(HARDLY, 0.001 * need.grams)) return null;
-  const cold = GRADES[cup.grade].density20;
+  const cold = cup.density20;
   const step = state.snapshot.input.settings.step * cold;
   const fullAt = density(Math.max(cup.limits.fusion, heat), cold);
   const room = Math.max(0, cup.limitMl * fullAt - cup.grams);
