@@ -1,7 +1,20 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { bulkOf, dragFrom, salted, saltFor, sinking, STEEL, WATERS } from '@/core/colour/index.ts';
+import {
+  bulkOf,
+  dragFrom,
+  plainInWater,
+  salted,
+  saltFor,
+  sinking,
+  STEEL,
+  WATERS,
+} from '@/core/colour/index.ts';
 import { near } from '../near.ts';
+import fc from 'fast-check';
+import type { Water } from '@/core/colour/index.ts';
+import type { Grade, Material } from '@/core/material/index.ts';
+import { densityOfMix, MaterialSchema } from '@/core/material/index.ts';
 
 test(
   'salt by hand: a layered bait is made to hang, to sink as fast as the drag law says, ' +
@@ -61,3 +74,60 @@ test(
     );
   },
 );
+
+test('a plain bait in water says what its plastisol weighs, and a mix is as heavy as what goes in', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.86, max: 1.3, noNaN: true }),
+      fc.double({ min: 1, max: 60, noNaN: true }),
+      fc.constantFrom(...(Object.keys(WATERS) as Water[])),
+      (density, volume, water) => {
+        const mass = density * volume;
+        const speed = sinking({ mass, volume }, water, 150);
+        near(plainInWater(speed, { mass, frontal: 150 }, water)!, density, 1e-9);
+      },
+    ),
+  );
+  near(plainInWater(0, { mass: 8, frontal: 150 }, 'sea')!, 1.025, 1e-12);
+  assert.equal(plainInWater(5000, { mass: 8, frontal: 150 }, 'sea'), null, 'no plastic does that');
+
+  const shelved = (id: number, density: number, grade: Grade): Material =>
+    MaterialSchema.parse({
+      id,
+      name: `P${id}`,
+      kind: 'plastisol',
+      density,
+      drop: 0.05,
+      spoon: 1,
+      grade,
+    });
+  const salt = MaterialSchema.parse({
+    id: 9,
+    name: 'Salt',
+    kind: 'salt',
+    density: 2.16,
+    drop: 0.05,
+    spoon: 1.2,
+  });
+  const plain = { grade: 'soft' as const, ladder: [] };
+  const shelf = [shelved(1, 0.97, 'soft'), shelved(2, 1.01, 'soft'), shelved(3, 1.2, 'hard'), salt];
+  near(densityOfMix(plain, []), 1.03, 1e-12, 'its grade’s usual, where none stands there');
+  near(densityOfMix(plain, shelf), 0.99, 1e-12, 'nobody says which bottle');
+  near(densityOfMix({ ...plain, plastisolId: 1 }, shelf), 0.97, 1e-12, 'the one it names');
+  const salted40 = {
+    ...plain,
+    plastisolId: 1,
+    ladder: [
+      {
+        what: 'Salt',
+        materialId: 9,
+        kind: 'salt' as const,
+        amount: 40,
+        dimension: 'mass' as const,
+        when: 'last' as const,
+      },
+    ],
+  };
+  // 236.588 mL at 0.97 and 40 g at 2.16.
+  near(densityOfMix(salted40, shelf), (236.5882365 * 0.97 + 40) / (236.5882365 + 40 / 2.16), 1e-12);
+});

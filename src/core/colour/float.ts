@@ -87,6 +87,31 @@ export function dragFrom(
     : null;
 }
 
+/**
+ * g/mL of the plain plastic of a bait that does so in water: the law of {@link sinking} solved for
+ * the density of a bait that was weighed, whose volume is its mass over that.
+ * @param speed mm/s it sinks, 0 it hangs, below 0 it rises
+ * @param bait g of it, and mm² it turns to the water; hook and salt are not in it
+ * @returns null where no plastic does that
+ */
+export function plainInWater(
+  speed: number,
+  bait: { mass: number; frontal: number },
+  water: Water,
+  drag: number = DRAG,
+): number | null {
+  const kilos = bait.mass / 1000;
+  const square = Math.sign(speed) * (speed / 1000) ** 2;
+  const inverse =
+    1 / (WATERS[water].density * 1000) -
+    (square * drag * bait.frontal * 1e-6) / (2 * GRAVITY * kilos);
+  const density = 1 / (1000 * inverse);
+  return inverse > 0 && density > LIGHTEST && density < HEAVIEST ? density : null;
+}
+/** g/mL a plastisol may have at all (judgement). */
+const LIGHTEST = 0.5;
+const HEAVIEST = 2;
+
 export type SaltAnswer =
   | {
       ok: true;

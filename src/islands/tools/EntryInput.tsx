@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Context, Values } from './EntryContext.tsx';
 import type { Field } from './forms/field.ts';
 import type { InputProps } from './inputs/input.ts';
+import { FillWeighed, PlainInWater } from './inputs/Density.tsx';
 import { LayersInput } from './inputs/LayersInput.tsx';
 import {
   AmountInput,
@@ -9,6 +10,7 @@ import {
   ChoiceInput,
   ColourInput,
   MaterialInput,
+  PlastisolInput,
   QuantityInput,
   TextInput,
   TwentyInput,
@@ -101,6 +103,9 @@ const INPUTS: { [Kind in Field['kind']]: (props: InputProps<Kind>) => ReactNode 
   choice: ChoiceInput,
   many: ManyInput,
   twenty: TwentyInput,
+  plastisol: PlastisolInput,
+  fillWeighed: FillWeighed,
+  plainInWater: PlainInWater,
   ids: IdsInput,
   build: BuildInput,
   layers: LayersInput,

@@ -9,6 +9,7 @@ export const mixes = formOf(MixSchema, {
     { key: 'name', label: 'Name', kind: 'text' },
     { key: 'colour', label: 'Drawn as', kind: 'colour' },
     { key: 'grade', label: 'Grade', kind: 'choice', choices: named(GRADES) },
+    { key: 'plastisolId', label: 'Plastisol', kind: 'plastisol' },
     {
       key: 'ladder',
       label: 'What goes in a US cup (237 mL), in order',

@@ -39,7 +39,10 @@ export type Field =
       blank: Record<string, unknown>;
       /** there may be none at all */ none?: true;
     })
-  | (Base & { kind: 'twenty' });
+  | (Base & { kind: 'twenty' })
+  | (Base & { /** a plastisol of the shelf, or any of its grade */ kind: 'plastisol' })
+  | (Base & { /** density, from a fill that was weighed */ kind: 'fillWeighed' })
+  | (Base & { /** density, from how a plain bait does in water */ kind: 'plainInWater' });
 
 /** A list of the shop as a form: what each entry is made of, and what a new one starts from. */
 export interface Form {

@@ -29,6 +29,8 @@ export const materials = formOf(MaterialSchema, {
       kind: 'quantity',
       dimension: 'density',
     },
+    { key: 'density', label: 'Or weigh a fill', only: PLASTIC, kind: 'fillWeighed' },
+    { key: 'density', label: 'Or see how a plain bait does', only: PLASTIC, kind: 'plainInWater' },
     {
       key: 'drop',
       label: 'A drop',

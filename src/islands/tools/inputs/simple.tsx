@@ -33,6 +33,26 @@ export const MaterialInput = ({ field, value, set, context, bad }: InputProps<'m
   />
 );
 
+export const PlastisolInput = ({ field, value, put, context }: InputProps<'plastisol'>) => (
+  <label className="field">
+    <span>{field.label}</span>
+    <select
+      className="box"
+      value={typeof value === 'number' ? value : ''}
+      onChange={({ target }) => put(target.value === '' ? undefined : Number(target.value))}
+    >
+      <option value="">any of its grade</option>
+      {(context.materials ?? [])
+        .filter(({ kind }) => kind === 'plastisol')
+        .map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+    </select>
+  </label>
+);
+
 /** What a colour is until its own is given. */
 const NO_COLOUR_YET = '#b8b4a8';
 export const ColourInput = ({ field, value, put }: InputProps<'colour'>) =>
