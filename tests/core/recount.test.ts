@@ -1,3 +1,4 @@
+import { NO_PLASTIC } from '@/core/plastic/index.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SessionState } from '@/core/session/index.ts';
@@ -38,6 +39,7 @@ test(
         dimension: 'mass',
         grams: 240,
         celsius: null,
+        brings: { ...NO_PLASTIC, grams: 240 },
       },
       {
         event: 'b',
@@ -47,6 +49,7 @@ test(
         dimension: 'drops',
         grams: 240,
         celsius: null,
+        brings: null,
       },
       {
         event: 'c',
@@ -56,6 +59,7 @@ test(
         dimension: 'mass',
         grams: 240,
         celsius: null,
+        brings: null,
       },
     ];
     const rows = rungsOf(cup, MATERIALS);

@@ -8,16 +8,10 @@ import {
   sameThing,
   scaleIngredient,
 } from '../material/index.ts';
+import { coldMl } from '../plastic/plastic.ts';
 import { remembered } from './remembered.ts';
 import { inUnitOf } from './units.ts';
 import type { CupState, TrailEntry } from './state/cup.ts';
-
-/**
- * What stands in a trail for a charge: plastisol thins what is in the cup, the cup's own remelt
- * does not.
- */
-const isCharge = (entry: TrailEntry): boolean =>
-  entry.dimension === 'mass' && (entry.what === 'plastisol' || entry.what === 'remelt');
 
 /** mL, cold, of what a cup holds. */
 export const cupMl = (cup: Pick<CupState, 'grams' | 'density20'>): number =>
@@ -31,6 +25,26 @@ export interface Strength extends Named {
 /** What a cup holds of one thing, in a mL, in the unit asked for; 0 where there is none of it. */
 const heldOf = (held: readonly Strength[], thing: Named & Pick<Strength, 'dimension'>): number =>
   held.find((other) => sameThing(other, thing) && other.dimension === thing.dimension)?.perMl ?? 0;
+
+/**
+ * Plastic that came thins what is in the cup and brings what is in itself; the cup's own remelt
+ * changes nothing.
+ */
+function blendIn(out: Strength[], { brings, amount, grams }: TrailEntry): void {
+  if (brings === null || brings === 'alike' || grams <= 0) return;
+  const share = Math.min(1, amount / grams);
+  for (const held of out) held.perMl *= 1 - share;
+  const ml = coldMl(brings);
+  if (ml <= 0) return;
+  for (const { what, materialId, dimension, amount: of } of brings.holds) {
+    const perMl = (share * of) / ml;
+    const held = out.find(
+      (other) => sameThing(other, { what, materialId }) && other.dimension === dimension,
+    );
+    if (held) held.perMl += perMl;
+    else out.push({ what, materialId, dimension, perMl });
+  }
+}
 
 /**
  * How much of each thing a mL of the cup's plastic holds, in the order they first went in. A thing
@@ -47,9 +61,8 @@ export function strengths(
   const out: Strength[] = [];
   for (const entry of cup.trail.slice(0, upTo)) {
     const ml = entry.grams / cup.density20;
-    if (isCharge(entry)) {
-      const fresh = entry.what === 'plastisol' && entry.grams > 0 ? entry.amount / entry.grams : 0;
-      for (const held of out) held.perMl *= 1 - fresh;
+    if (entry.brings !== null) {
+      blendIn(out, entry);
       continue;
     }
     if (ml <= 0) continue;

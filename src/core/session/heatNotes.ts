@@ -32,6 +32,11 @@ interface Note {
   id: string;
   at: number;
 }
+/**
+ * Where what plastic had spent of its heat is known from: the draws it comes back from, the cup it
+ * was tipped from, the share that was written down; `remelt` = nobody knows.
+ */
+export type HeatFrom = string[] | 'remelt' | { cup: string } | { spent: number };
 /** What the log says of heat, in the order it was recorded. */
 export type HeatNote = Note &
   (
@@ -43,8 +48,7 @@ export type HeatNote = Note &
         added: {
           grams: number;
           celsius: Estimate;
-          /** draws it comes back from, `remelt`, or nothing: it is fresh */ from?:
-            string[] | 'remelt';
+          /** nothing: it is fresh */ from?: HeatFrom;
         } | null;
       }
     | { kind: 'drawn'; draw: string; cups: string[] }

@@ -45,6 +45,8 @@ export * from './settings.ts';
 export * from './words.ts';
 export * from './benchView.ts';
 export * from './cupShown.ts';
+export * from './cupContent.ts';
+export * from './waysOut.ts';
 export * from './faults.ts';
 export * from './follow/followed.ts';
 export * from './follow/follower.ts';

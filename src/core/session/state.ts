@@ -12,6 +12,8 @@ import type { MouldState } from './state/mould.ts';
 import { newMould } from './state/mould.ts';
 import { type InjectorState, newInjector } from './state/injector.ts';
 import type { DrawState, ShotState, LotState } from './state/shot.ts';
+import type { Plastic } from '../plastic/index.ts';
+import type { WayOutKey } from './waysOut.ts';
 
 /** One stage of one job. */
 export interface RunState {
@@ -30,6 +32,27 @@ type SessionPhase =
   | { is: 'running' }
   | { is: 'broken off'; since: number }
   | { is: 'finished'; at: number };
+/** A tub, or a cup left standing, as an act names it. */
+export interface TubNamed {
+  id?: number;
+  name: string;
+}
+export interface KeptPlastic {
+  event: string;
+  at: number;
+  way: WayOutKey;
+  tub: TubNamed;
+  pucks: number | null;
+  cup: string;
+  plastic: Plastic;
+}
+export interface TakenPlastic {
+  event: string;
+  at: number;
+  tub: TubNamed;
+  cup: string;
+  grams: number;
+}
 interface HandTime {
   n: number;
   seconds: number;
@@ -57,6 +80,12 @@ export interface SessionState {
   /** run the maker took in hand out of turn */
   inHand: string | null;
   puckG: number;
+  /** g that left cups without being drawn or tipped into another, by the way they went */
+  outG: Map<WayOutKey, number>;
+  /** plastic kept for later sessions: tubs of pucks, cups left standing */
+  kept: KeptPlastic[];
+  /** plastic taken from tubs and cups left standing before */
+  taken: TakenPlastic[];
   roomCelsius: number | null;
   /** oven in use, and its power */
   oven: { id: number; level: number };
@@ -158,6 +187,9 @@ export function startState(snapshot: Snapshot): SessionState {
       }),
     ),
     puckG: 0,
+    outG: new Map(),
+    kept: [],
+    taken: [],
     roomCelsius: null,
     oven: { id: snapshot.heat.ovens[0]?.id ?? 0, level: snapshot.heat.ovens[0]?.oven.level ?? 1 },
     heat: [],

@@ -150,6 +150,9 @@ function plasticOf(state: SessionState, shots: readonly ShotState[]) {
     returned: sum(cups.map((cup) => cup.returnedG)),
     puck: state.puckG,
     left: sum(cups.map((cup) => cup.grams)),
+    /** what went another way than into moulds, and what was found over what was reckoned */
+    out: sum([...state.outG.values()]),
+    found: sum(cups.map((cup) => cup.foundG)),
     notBack: inMoulds + inBarrels + sum(inserts.map((shot) => keptG(state, shot))),
   };
 }

@@ -45,6 +45,7 @@ export const PROJECTIONS: { [K in Kind]: Projection<K> } = {
   loaded: NONE,
   insertSpoiled: MOVES_INSERTS,
   poured: MOVES_INSERTS,
+  pouredOff: NONE,
   stopped: NONE,
   held: NONE,
   toppedOff: NONE,

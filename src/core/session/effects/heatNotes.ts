@@ -19,7 +19,8 @@ export function noteHeat(
   for (const cup of state.cups.values()) {
     if (Math.abs(cup.grams - cup.notedG) < 1e-9) continue;
     const more = cup.grams - cup.notedG;
-    const came = brings.celsius;
+    const came =
+      typeof brings.celsius === 'function' ? brings.celsius(state, event.payload) : brings.celsius;
     const from = more > 0 ? brings.from(state, event.payload) : undefined;
     state.heat.push({
       id: `${event.id}/${cup.key}`,

@@ -41,6 +41,7 @@ export const added: EventKind<typeof AddedSchema> = {
           dimension: event.payload.dimension,
           grams: cup.grams,
           celsius: event.payload.celsius ?? cup.reading?.celsius ?? null,
+          brings: null,
         }),
     ),
 };

@@ -21,6 +21,7 @@ import { shot } from './shot.ts';
 import { loaded } from './loaded.ts';
 import { insertSpoiled } from './insertSpoiled.ts';
 import { poured } from './poured.ts';
+import { pouredOff } from './pouredOff.ts';
 import { stopped } from './stopped.ts';
 import { held } from './held.ts';
 import { toppedOff } from './toppedOff.ts';
@@ -69,6 +70,7 @@ export const EVENTS = {
   loaded,
   insertSpoiled,
   poured,
+  pouredOff,
   stopped,
   held,
   toppedOff,

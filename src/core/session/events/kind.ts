@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import type { Estimate } from '../../heat/meanAndSpread.ts';
-import type { HeatNote } from '../heatNotes.ts';
+import type { HeatFrom, HeatNote } from '../heatNotes.ts';
 import type { SessionState } from '../state.ts';
 
 /** What every event carries, whatever happened. */
@@ -27,9 +27,9 @@ export interface Work<P> {
 /** Plastic an event puts into cups. */
 export interface Brings<P> {
   /** how hot it is (judgements); null: as the room */
-  celsius: Estimate | null;
-  /** draws it was taken in, so that what it had spent of its heat is known; nothing: it is fresh */
-  from: (state: SessionState, payload: P) => string[] | 'remelt' | undefined;
+  celsius: Estimate | null | ((state: SessionState, payload: P) => Estimate | null);
+  /** where what it had spent of its heat is known from; nothing: it is fresh */
+  from: (state: SessionState, payload: P) => HeatFrom | undefined;
 }
 
 /**

@@ -79,7 +79,9 @@ function readCup(state: SessionState, cup: CupState, reading: Reading, device: b
     return;
   }
   settle(cup, reading);
-  if (isThrough(cup, reading)) cup.fused = true;
+  if (!isThrough(cup, reading) || cup.fused) return;
+  cup.fused = true;
+  cup.heats += 1;
 }
 
 /** A reading of a cup or the room, as the estimate takes it. */

@@ -26,6 +26,8 @@ function broughtBy(followed: Followed, note: NoteOf<'mass'>): number {
   const from = note.added?.from;
   if (from === undefined) return 0;
   if (from === 'remelt') return REMELT_SPENT;
+  if ('spent' in from) return from.spent;
+  if ('cup' in from) return followed.spent[from.cup] ?? 0;
   const draws = from.flatMap((day) => (followed.drawn[day] ? [followed.drawn[day]] : []));
   const own = draws.flatMap((draw) => (note.cup in draw ? [draw[note.cup]!] : Object.values(draw)));
   return own.length > 0

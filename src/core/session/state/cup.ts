@@ -7,6 +7,7 @@ import type { Runs } from '../../material/viscosity.ts';
 import type { CupChoice } from '../../plan/input.ts';
 import type { CupId } from '../../plan/cupId.ts';
 import { choiceDensity } from '../../plan/run.ts';
+import type { Plastic } from '../../plastic/plastic.ts';
 import { fillLimit } from '../../shot/cup.ts';
 import type { Bounds, Doubt, Verdict } from '../bounds.ts';
 import type { EyeStage } from '../words.ts';
@@ -30,6 +31,8 @@ export interface TrailEntry {
   /** g in the cup once it was in, and °C as reckoned or last read */
   grams: number;
   celsius: number | null;
+  /** the plastic that came, with what is in it; `alike` = of the cup's own; null = an addition */
+  brings: Plastic | 'alike' | null;
 }
 interface KeptMix {
   event: string;
@@ -65,6 +68,13 @@ export interface CupState {
   remeltG: number;
   returnedG: number;
   drawnG: number;
+  /** g tipped into it from other cups, and poured off it */
+  gotG: number;
+  offG: number;
+  /** g it was found to hold over what was reckoned, when it was emptied and weighed */
+  foundG: number;
+  /** trips through fusion, in the mean of what it holds */
+  heats: number;
   woken: boolean;
   fused: boolean;
   /** out of the pot, and how often it was stirred since; null while it was not in it */
@@ -124,6 +134,10 @@ export function newCup(
     remeltG: 0,
     returnedG: 0,
     drawnG: 0,
+    gotG: 0,
+    offG: 0,
+    foundG: 0,
+    heats: 0,
     woken: false,
     fused: false,
     degassed: null,

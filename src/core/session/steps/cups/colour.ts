@@ -8,9 +8,7 @@ const additions = (count: number): string => (count === 1 ? '1 addition' : `${co
 export const colour = eachFusedCup(({ state }, cup) => {
   if (cup.coloured || isSkipped(state, 'colour', cup)) return null;
   // Just for what went in last: what the cup held before has its colour.
-  const charged = cup.trail.findLastIndex(
-    (entry) => entry.what === 'plastisol' || entry.what === 'remelt',
-  );
+  const charged = cup.trail.findLastIndex((entry) => entry.brings !== null);
   const last = cup.trail[charged]?.amount ?? cup.grams;
   const since = cup.trail.slice(charged + 1);
   const ladder = ladderOf(cup, last, ['gel', 'clear', 'last']);

@@ -1,0 +1,3 @@
+export * from './plastic.ts';
+export * from './tub.ts';
+export * from './asMix.ts';
