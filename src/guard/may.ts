@@ -34,6 +34,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/plan/new': page(MAKERS),
   '/plan/[id]': page(PEOPLE),
   '/rack': page(PEOPLE),
+  '/tubs': page(PEOPLE),
   '/sessions': page(PEOPLE),
   '/sessions/[id]': page(PEOPLE),
   '/moulds': page(PEOPLE),
@@ -98,6 +99,9 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/sessions/[id]/events': { GET: SEES_BENCH, POST: BENCH },
   '/api/shop': { GET: PEOPLE, PUT: OWNER },
   '/api/stream': page(SEES_BENCH),
+  '/api/tubs': { GET: SEES_BENCH, POST: MAKERS },
+  '/api/tubs/[id]': { PUT: MAKERS },
+  '/api/tubs/[id]/moves': { POST: MAKERS },
   '/api/ways/[id]/bait.[ext]': page(PEOPLE),
 };
 

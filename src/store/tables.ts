@@ -11,6 +11,7 @@ import {
   MouldTrial,
   ShopRow,
 } from './models/records.ts';
+import { Tub } from './models/tubs.ts';
 import { Plan, Session, SessionCup } from './models/sessions.ts';
 
 const TABLES = {
@@ -32,6 +33,7 @@ const TABLES = {
   ShopRow,
   SignIn,
   Tablet,
+  Tub,
   lists: LIST_MODELS,
 };
 

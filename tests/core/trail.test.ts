@@ -104,8 +104,8 @@ interface Tubs {
 /** What a session moved to and from a tub. */
 const movesOf = (state: SessionState): TubMove[] =>
   [
-    ...state.kept.map((kept) => ({ at: kept.at, move: { put: kept.plastic } as TubMove })),
-    ...state.taken.map((taken) => ({ at: taken.at, move: { taken: taken.grams } as TubMove })),
+    ...state.kept.map((kept) => ({ at: kept.at, move: { put: kept.plastic } })),
+    ...state.taken.map((taken) => ({ at: taken.at, move: { taken: taken.grams } })),
   ]
     .sort((one, other) => one.at - other.at)
     .map(({ move }) => move);
@@ -155,7 +155,7 @@ test('property: grams and drops balance to 1e-9 over any sessions, cups and puck
         const state = fold(snapshot, bench.events);
         const gone = new Set(
           bench.events.flatMap(({ kind, payload }) =>
-            kind === 'undone' ? [(payload as { event: string }).event] : [],
+            kind === 'undone' ? [(payload).event] : [],
           ),
         );
         for (const event of bench.events) {
@@ -184,7 +184,7 @@ test('property: grams and drops balance to 1e-9 over any sessions, cups and puck
 function redSpilt(events: ReturnType<typeof benchOn>['events']): number {
   const gone = new Set(
     events.flatMap(({ kind, payload }) =>
-      kind === 'undone' ? [(payload as { event: string }).event] : [],
+      kind === 'undone' ? [(payload).event] : [],
     ),
   );
   const inForce = events.filter(({ id, kind }) => kind !== 'undone' && !gone.has(id));

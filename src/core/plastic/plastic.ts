@@ -38,7 +38,7 @@ export const NO_PLASTIC: Plastic = {
 };
 
 /** The same plastic, so many times as much of it. */
-const times = (plastic: Plastic, share: number): Plastic => ({
+export const times = (plastic: Plastic, share: number): Plastic => ({
   ...plastic,
   grams: plastic.grams * share,
   unknownG: plastic.unknownG * share,

@@ -2,6 +2,7 @@ import type { AnyEvent, BenchEvent, Kind, SessionState } from '@/core/session/in
 import { keepFromBench } from '@/store/mixes.ts';
 import { dropNote, dropTrial, putNote, putTrial } from '@/store/mouldBook.ts';
 import { dropTakenCups, putTakenCups } from './cups.ts';
+import { dropCharged, dropPouredOff, putCharged, putPouredOff } from './tubs.ts';
 import { dropReading, putReading } from '@/store/readTables.ts';
 
 /** What an event of a kind brings about in the read tables, beside the rows of its shots. */
@@ -27,7 +28,7 @@ export const PROJECTIONS: { [K in Kind]: Projection<K> } = {
   resumed: NONE,
   finished: SHARES,
   woken: NONE,
-  charged: NONE,
+  charged: { ...NONE, own: { put: putCharged, drop: dropCharged } },
   heated: NONE,
   stirred: NONE,
   degassed: NONE,
@@ -45,7 +46,7 @@ export const PROJECTIONS: { [K in Kind]: Projection<K> } = {
   loaded: NONE,
   insertSpoiled: MOVES_INSERTS,
   poured: MOVES_INSERTS,
-  pouredOff: NONE,
+  pouredOff: { ...NONE, own: { put: putPouredOff, drop: dropPouredOff } },
   stopped: NONE,
   held: NONE,
   toppedOff: NONE,

@@ -18,6 +18,7 @@ import cups from './17-cups.ts';
 import goods from './18-goods.ts';
 import catalogueEntries from './19-catalogue-entries.ts';
 import beliefs from './20-beliefs.ts';
+import tubs from './21-tubs.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -41,4 +42,5 @@ export const MIGRATIONS = [
   goods,
   catalogueEntries,
   beliefs,
+  tubs,
 ];

@@ -5,6 +5,7 @@ import { defineOrders } from './orders.ts';
 import { definePeople } from './people.ts';
 import { defineRecords } from './records.ts';
 import { defineSessions } from './sessions.ts';
+import { defineTubs } from './tubs.ts';
 
 /**
  * The tables that are created, read, changed and listed one thing at a time, with what hangs on
@@ -18,5 +19,6 @@ export function defineModels(sequelize: Sequelize): Sequelize {
   defineOrders(sequelize);
   defineSessions(sequelize);
   defineRecords(sequelize);
+  defineTubs(sequelize);
   return sequelize;
 }

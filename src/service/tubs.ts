@@ -1,0 +1,143 @@
+import * as z from 'zod';
+import type { Grade, Material, Mix } from '@/core/material/index.ts';
+import { GradeSchema } from '@/core/material/index.ts';
+import type { Plastic, TubMove } from '@/core/plastic/index.ts';
+import { asMix, isKnown, nobodyKnows, tubHolds } from '@/core/plastic/index.ts';
+import { shelf } from '@/store/catalogue.ts';
+import { inTransaction } from '@/store/query.ts';
+import type { Tub, TubMoveRow } from '@/store/tubs.ts';
+import {
+  bookTub,
+  describeTub,
+  hasMoved,
+  lockTub,
+  movesOfTubs,
+  tubNamed,
+  tubsHeld,
+} from '@/store/tubs.ts';
+import type { Result } from './result.ts';
+import { checked, missing, ok, problem } from './result.ts';
+
+/** A tub with what it holds by its moves, and how it looks. */
+export interface TubHeld extends Pick<Tub, 'id' | 'name' | 'kind' | 'salted' | 'flaked' | 'note'> {
+  grade: Grade;
+  plastic: Plastic;
+  /** its make-up as a mix, for a US cup */
+  mix: Mix;
+  /** its colour is reckoned from what is in it, not said */
+  reckoned: boolean;
+  moves: TubMoveRow[];
+}
+
+/** What nobody said of a colour is drawn as (no plastic anybody has). */
+const NO_COLOUR = '#8a8f7a';
+
+const asMove = ({ grams, plastic }: TubMoveRow): TubMove => {
+  if (grams < 0) return { taken: -grams };
+  return plastic ? { put: { ...plastic, grams } } : { more: grams };
+};
+
+function heldBy(tub: Tub, moves: TubMoveRow[], materials: readonly Material[]): TubHeld {
+  const plastic = tubHolds(moves.map(asMove));
+  const { id, name, kind, salted, flaked, note } = tub;
+  const grade = tub.grade as Grade;
+  const mix = asMix(plastic, { name, grade, colour: tub.colour ?? NO_COLOUR }, materials);
+  return {
+    ...{ id, name, kind, salted, flaked, note, grade, plastic, mix, moves },
+    reckoned: isKnown(plastic) && plastic.holds.length > 0,
+  };
+}
+
+/** Every tub, and every cup left standing, with what is in it. */
+export async function tubs(): Promise<TubHeld[]> {
+  const [all, materials] = await Promise.all([tubsHeld(), shelf()]);
+  const moves = await movesOfTubs(all.map(({ id }) => id));
+  return all.map((tub) =>
+    heldBy(
+      tub,
+      moves.filter((move) => move.tub_id === tub.id),
+      materials,
+    ),
+  );
+}
+
+const known = z.enum(['yes', 'no', 'unknown']);
+const DescribedSchema = z.object({
+  name: z.string().trim().min(1, 'Name the tub.').max(60),
+  grade: GradeSchema.default('medium'),
+  colour: z
+    .string()
+    .regex(/^#[0-9a-f]{6}$/, 'A colour is written #rrggbb.')
+    .nullable()
+    .default(null),
+  salted: known.default('unknown'),
+  flaked: known.default('unknown'),
+  note: z.string().trim().max(200).default(''),
+});
+const cause = z.uuid();
+const BroughtSchema = DescribedSchema.extend({
+  grams: z
+    .number('How many grams?')
+    .positive('Weigh the pile: it weighs something.')
+    .max(100_000, 'A pile of over 100 kg is weighed in parts.'),
+  cause,
+});
+
+/** Pucks or torn baits from outside: a new tub, or more into one there is. */
+export async function bringIn(raw: unknown): Promise<Result<{ id: number }>> {
+  const read = checked(BroughtSchema, raw);
+  if (!read.ok) return read;
+  const { grams, cause: id, ...said } = read.value;
+  return inTransaction(async () => {
+    const tub = await tubNamed({ ...said, kind: 'tub' });
+    await bookTub(
+      tub.id,
+      { grams, what: 'brought in', plastic: nobodyKnows(grams) },
+      { id, at: Date.now(), session: null },
+    );
+    return ok({ id: tub.id });
+  });
+}
+
+/** What is said of a tub: its name, colour, whether there is salt or flake in it. */
+export async function describe(id: number, raw: unknown): Promise<Result<null>> {
+  const read = checked(DescribedSchema, raw);
+  if (!read.ok) return read;
+  if (!(await lockTub(id))) return missing('tub');
+  return (await describeTub(id, read.value))
+    ? ok(null)
+    : problem(409, 'name-taken', 'Another tub has that name. Give this one another.', 'name');
+}
+
+const MovedSchema = z.discriminatedUnion('what', [
+  z.object({ what: z.literal('thrown away'), grams: z.number().positive(), cause }),
+  z.object({
+    what: z.literal('weighed'),
+    /** what it weighs in all */
+    grams: z.number().min(0).max(1_000_000),
+    cause,
+  }),
+]);
+/** Thrown away, or weighed again: the ledger says what is so. */
+export async function moveTub(id: number, raw: unknown): Promise<Result<{ grams: number }>> {
+  const read = checked(MovedSchema, raw);
+  if (!read.ok) return read;
+  const { what, grams, cause: by } = read.value;
+  return inTransaction(async () => {
+    const tub = await lockTub(id);
+    if (!tub) return missing('tub');
+    // Sent again, it has had its effect.
+    if (await hasMoved(id, by)) return ok({ grams: tub.grams });
+    if (what === 'thrown away' && grams > tub.grams + 1e-6)
+      return problem(
+        409,
+        'too-many',
+        `There are ${Math.round(tub.grams)} g in it. Nothing was taken out.`,
+        'grams',
+      );
+    const change = what === 'weighed' ? grams - tub.grams : -grams;
+    if (Math.abs(change) > 1e-9)
+      await bookTub(id, { grams: change, what }, { id: by, at: Date.now(), session: null });
+    return ok({ grams: tub.grams + change });
+  });
+}

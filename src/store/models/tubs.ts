@@ -1,0 +1,43 @@
+import type {
+  CreationOptional,
+  InferAttributes,
+  InferCreationAttributes,
+  Sequelize,
+} from 'sequelize';
+import { DataTypes, Model } from 'sequelize';
+import { id, words, written } from './columns.ts';
+
+/** A tub of pucks, or a cup left standing with what is in it. */
+export class Tub extends Model<InferAttributes<Tub>, InferCreationAttributes<Tub>> {
+  declare id: CreationOptional<number>;
+  declare name: string;
+  declare kind: 'tub' | 'cup';
+  declare grade: CreationOptional<string>;
+  /** as the maker says it looks, #rrggbb; null = as is reckoned */
+  declare colour: CreationOptional<string | null>;
+  declare salted: CreationOptional<'yes' | 'no' | 'unknown'>;
+  declare flaked: CreationOptional<'yes' | 'no' | 'unknown'>;
+  declare note: CreationOptional<string>;
+  /** g it holds: the database adds its moves up */
+  declare grams: CreationOptional<number>;
+  declare madeAt: CreationOptional<Date>;
+}
+
+export function defineTubs(sequelize: Sequelize): void {
+  const unknown = () => ({ ...words(), defaultValue: 'unknown' });
+  Tub.init(
+    {
+      id: id(),
+      name: words(),
+      kind: words(),
+      grade: { ...words(), defaultValue: 'medium' },
+      colour: { type: DataTypes.TEXT, allowNull: true },
+      salted: unknown(),
+      flaked: unknown(),
+      note: { ...words(), defaultValue: '' },
+      grams: { type: DataTypes.DOUBLE, allowNull: false, defaultValue: 0 },
+      madeAt: written(),
+    },
+    { sequelize, modelName: 'Tub', tableName: 'tubs' },
+  );
+}

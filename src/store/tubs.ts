@@ -1,0 +1,134 @@
+import { UniqueConstraintError } from 'sequelize';
+import type { Plastic } from '@/core/plastic/index.ts';
+import { inTransaction, row, rows, run } from './query.ts';
+import { tables } from './tables.ts';
+import type { Tub } from './models/tubs.ts';
+
+export type { Tub } from './models/tubs.ts';
+export type TubWord = 'pucked' | 'left' | 'melted' | 'brought in' | 'thrown away' | 'weighed';
+
+/** What is new of a tub as it is made. */
+export type NewTub = Pick<Tub, 'name' | 'kind'> &
+  Partial<Pick<Tub, 'grade' | 'colour' | 'salted' | 'flaked' | 'note'>>;
+
+/** Tubs that hold something, and those made lately, by name. */
+export const tubsHeld = (): Promise<Tub[]> =>
+  tables().Tub.findAll({ order: ['kind', 'name'], raw: true, limit: 1000 });
+
+/** A tub by its number, for this transaction alone; null where there is none. */
+export const lockTub = (id: number): Promise<Tub | null> =>
+  tables().Tub.findByPk(id, { lock: true, raw: true });
+
+/** The tub of a name: made where there is none. */
+export async function tubNamed(tub: NewTub): Promise<{ id: number }> {
+  const held = await tables().Tub.findOne({ where: { name: tub.name }, attributes: ['id'] });
+  if (held) return held;
+  await run(
+    `INSERT INTO tubs (name, kind, grade, colour, salted, flaked, note)
+     VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (name) DO NOTHING`,
+    [
+      tub.name,
+      tub.kind,
+      tub.grade ?? 'medium',
+      tub.colour ?? null,
+      tub.salted ?? 'unknown',
+      tub.flaked ?? 'unknown',
+      tub.note ?? '',
+    ],
+  );
+  return (await row<{ id: number }>('SELECT id FROM tubs WHERE name = $1', [tub.name]))!;
+}
+
+/** Changes what is said of a tub; false where another has its name. */
+export async function describeTub(id: number, said: Partial<NewTub>): Promise<boolean> {
+  try {
+    await inTransaction(() => tables().Tub.update(said, { where: { id } }));
+    return true;
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) return false;
+    throw error;
+  }
+}
+
+export interface TubMoveRow {
+  tub_id: number;
+  at: Date;
+  what: string;
+  /** g, what was taken back of it already off */
+  grams: number;
+  plastic: Plastic | null;
+  session_id: number | null;
+  session: string | null;
+  cause: string;
+  why: string;
+}
+/** Moves in force of tubs, the oldest first: what was taken back is left out. */
+export const movesOfTubs = (tubs: readonly number[]): Promise<TubMoveRow[]> =>
+  rows(
+    `SELECT t.tub_id, t.at, t.what, t.grams, t.plastic, t.session_id, s.name AS session, t.cause, t.why FROM
+       (SELECT m.tub_id, min(m.id) AS first, (array_agg(m.at ORDER BY m.id))[1] AS at,
+         coalesce((array_agg(m.what ORDER BY m.id) FILTER (WHERE m.what <> 'found'))[1], 'found') AS what,
+         sum(m.grams) AS grams, (array_agg(m.plastic ORDER BY m.id) FILTER (WHERE m.plastic IS NOT NULL))[1]
+         AS plastic, max(m.session_id) AS session_id, m.cause, max(m.why) AS why
+       FROM tub_moves m WHERE m.tub_id = ANY($1::int[]) GROUP BY m.tub_id, m.cause
+       HAVING abs(sum(m.grams)) > 1e-9) t
+     LEFT JOIN sessions s ON s.id = t.session_id ORDER BY t.first`,
+    [tubs],
+  );
+
+/** Whether an act has moved a tub already. */
+export const hasMoved = async (tub: number, cause: string): Promise<boolean> =>
+  (await row<{ id: string }>('SELECT id FROM tub_moves WHERE tub_id = $1 AND cause = $2 LIMIT 1', [
+    tub,
+    cause,
+  ])) !== null;
+
+/** What moves a tub: whose it is, and when, ms since 1970. */
+export interface TubCause {
+  id: string;
+  at: number;
+  session: number | null;
+}
+
+/**
+ * Brings what one cause has moved in a tub to so many grams: what it moved before is counted, so
+ * the same act sent twice moves once, and one taken back moves back. More than a tub held was in it
+ * all the same: it is booked as found, so that none goes below nothing and no use is lost.
+ * @param grams g it is to have moved in all; below 0 out of the tub, 0 taken back
+ */
+export function bookTub(
+  tub: number,
+  { grams, what, plastic, why }: { grams: number; what: TubWord; plastic?: Plastic; why?: string },
+  cause: TubCause,
+): Promise<void> {
+  return inTransaction(async () => {
+    const held = await lockTub(tub);
+    if (!held) return;
+    // What was found for an act goes back with it.
+    const was = (await row<{ moved: number; whole: number }>(
+      `SELECT coalesce(sum(grams) FILTER (WHERE what <> 'found'), 0)::float8 AS moved,
+        coalesce(sum(grams), 0)::float8 AS whole FROM tub_moves WHERE tub_id = $1 AND cause = $2`,
+      [tub, cause.id],
+    ))!;
+    const by = grams === 0 ? -was.whole : grams - was.moved;
+    if (Math.abs(by) < 1e-9) return;
+    const put = (word: string, much: number) =>
+      run(
+        `INSERT INTO tub_moves (tub_id, at, what, grams, plastic, session_id, cause, why)
+         VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+        [
+          tub,
+          new Date(cause.at).toISOString(),
+          word,
+          much,
+          plastic && word === what ? JSON.stringify(plastic) : null,
+          cause.session,
+          cause.id,
+          why ?? '',
+        ],
+      );
+    const short = -by - held.grams;
+    if (short > 1e-9) await put('found', short);
+    await put(grams === 0 ? 'taken back' : what, by);
+  });
+}
