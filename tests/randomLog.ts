@@ -5,7 +5,8 @@ import { START } from './bench.ts';
 /** g by which a session's plastic does not add up. */
 export const unbalanced = (state: SessionState): number => {
   const { plastic: other } = summary(state, START);
-  return other.inBaits + other.inInserts + other.puck + other.left + other.notBack - other.fresh;
+  const went = other.inBaits + other.inInserts + other.puck + other.left + other.notBack;
+  return went + other.out - other.found - other.fresh;
 };
 
 const pick = <T>(chance: () => number, all: readonly T[]): T | undefined =>

@@ -101,7 +101,8 @@ test(
         says,
       );
       assert.ok(
-        was.left >= totals.leftG - 1e-6 && was.left <= totals.leftG + totals.lostG + 1e-6,
+        was.left + was.out >= totals.leftG - 1e-6 &&
+          was.left + was.out <= totals.leftG + totals.lostG + 1e-6,
         says,
       );
     });

@@ -1,13 +1,13 @@
 import type { PlanInput } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import type { SessionState, Snapshot } from '@/core/session/index.ts';
-import { summary } from '@/core/session/index.ts';
+
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { BAITS } from '../../scripts/demo/baits.ts';
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import type { benchOn } from '../bench.ts';
-import { START } from '../bench.ts';
+
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { nextStep } from '../said.ts';
 
@@ -31,10 +31,7 @@ export const input = (colourway: string, count?: number): PlanInput => {
 };
 export const open = (plan: PlanInput): Snapshot => snapshotFrom('Trial', plan, DEFAULT_SHOP);
 export const snapshots = WAYS.map((way) => open(input(way.colourway)));
-export const balance = (state: SessionState): number => {
-  const { plastic: other } = summary(state, START);
-  return other.inBaits + other.inInserts + other.puck + other.left + other.notBack - other.fresh;
-};
+export { unbalanced as balance } from '../randomLog.ts';
 export const keys = (
   bench: ReturnType<typeof benchOn>,
   until: (state: SessionState) => boolean,

@@ -154,9 +154,7 @@ test('property: grams and drops balance to 1e-9 over any sessions, cups and puck
         }
         const state = fold(snapshot, bench.events);
         const gone = new Set(
-          bench.events.flatMap(({ kind, payload }) =>
-            kind === 'undone' ? [(payload).event] : [],
-          ),
+          bench.events.flatMap(({ kind, payload }) => (kind === 'undone' ? [payload.event] : [])),
         );
         for (const event of bench.events) {
           if (gone.has(event.id)) continue;
@@ -183,9 +181,7 @@ test('property: grams and drops balance to 1e-9 over any sessions, cups and puck
 /** Drops that went with what was spilt: a cup's before, less what it holds after. */
 function redSpilt(events: ReturnType<typeof benchOn>['events']): number {
   const gone = new Set(
-    events.flatMap(({ kind, payload }) =>
-      kind === 'undone' ? [(payload).event] : [],
-    ),
+    events.flatMap(({ kind, payload }) => (kind === 'undone' ? [payload.event] : [])),
   );
   const inForce = events.filter(({ id, kind }) => kind !== 'undone' && !gone.has(id));
   let lost = 0;

@@ -6,6 +6,7 @@ export * from './look.ts';
 export * from './flake.ts';
 export * from './flakeLight.ts';
 export * from './float.ts';
+export * from './family.ts';
 export * from './lab.ts';
 export * from './laminate.ts';
 export * from './line.ts';

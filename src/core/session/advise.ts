@@ -9,7 +9,8 @@ import { AT_ONCE, give, letter, planSentence, waitsFor } from './advise/words.ts
 import type { HeatAnswer } from './foresee/types.ts';
 import type { HeatNote } from './heatNotes.ts';
 import type { SessionState } from './state.ts';
-import type { Step } from './step.ts';
+import { heatTold } from './pourOff.ts';
+import type { Send, Step } from './step.ts';
 import { isOf, type StepKey } from './stepKinds.ts';
 import { matchSkip } from './steps/cups/match.ts';
 import { runInHand } from './steps/work.ts';
@@ -130,6 +131,21 @@ const drawNow: Adviser = (advising) => {
   return (planned && drawTogether(advising, planned)) ?? drawTold(state, step, answer, now);
 };
 
+/** What is kept of a cup goes with the heat it has spent, as it is reckoned. */
+const leftover: Adviser = ({ state, step, answer }) => {
+  const cup = state.cups.get(step.target);
+  const seen = answer.cups[step.target];
+  const told = (send: Send): Send =>
+    cup && seen && send.kind === 'pouredOff'
+      ? { ...send, payload: { ...send.payload, ...heatTold(seen) } }
+      : send;
+  return {
+    ...step,
+    send: step.send && told(step.send),
+    others: step.others?.map((other) => ({ ...other, send: told(other.send) })),
+  };
+};
+
 const hold: Adviser = ({ step, answer }) => holdStep(step, answer);
 const pot: Adviser = ({ state, step, answer }) => potStep(state, step, answer);
 /** What is foreseen says of each kind of step; the first that has something to say is heard. */
@@ -145,6 +161,7 @@ const ADVISERS: Partial<Record<StepKey, Adviser[]>> = {
   stir: [stirThenNext, stirEarly],
   draw: [matchAgain, drawNow],
   pour: [({ step, answer, now }) => pourStep(step, answer, now)],
+  leftover: [leftover],
 };
 
 /**

@@ -47,6 +47,7 @@ export * from './benchView.ts';
 export * from './cupShown.ts';
 export * from './cupContent.ts';
 export * from './waysOut.ts';
+export * from './pourOff.ts';
 export * from './faults.ts';
 export * from './follow/followed.ts';
 export * from './follow/follower.ts';

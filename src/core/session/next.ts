@@ -32,6 +32,9 @@ const POUR: Decide[] = [STEPS.load, STEPS.close, recharge, matchPour, STEPS.pour
 const LADE: Decide[] = [matchPour, STEPS.pour, STEPS.load, STEPS.close, STEPS.top];
 const DRAW: Decide[] = [recharge, STEPS.match, STEPS.draw];
 
+/** When nothing more is to be shot. */
+const END: Decide[] = [STEPS.more, STEPS.leftover, STEPS.finish];
+
 const decided = (bench: AtBench, kinds: readonly Decide[]): Step[] =>
   kinds.flatMap((decide) => decide(bench));
 
@@ -99,7 +102,7 @@ export function steps(state: SessionState, now: number): Step[] {
     ...STEPS.cool(bench),
   ];
   const left = bench.run !== null || all.some((step) => isOf(step, 'finishes'));
-  return heldFirst(state, left ? all : [...all, ...STEPS.more(bench), ...STEPS.finish(bench)]);
+  return heldFirst(state, left ? all : [...all, ...decided(bench, END)]);
 }
 /** The one thing to do now. A step merely waiting comes after anything for the hands. */
 export const nextStep = (state: SessionState, now: number): Step | null =>

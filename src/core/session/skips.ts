@@ -27,6 +27,7 @@ const SKIPS = {
   degasAfter: (cup: Cup) => cup.key,
   cook: (cup: Cup) => cup.key,
   colour: (cup: Cup) => cup.key,
+  leftover: (cup: Cup) => cup.key,
   // metal
   readRoom: () => 'room',
   warmInjector: ({ key }: Of<InjectorState, 'key'>) => key,

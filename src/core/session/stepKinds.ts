@@ -123,6 +123,7 @@ export const STEP_KINDS = {
     is: ['finishes', 'canWait'],
   },
   more: { name: 'Shoot more', takes: 0, whatIf: null, is: [] },
+  leftover: { name: 'What is left in a cup', takes: 0, whatIf: null, is: [] },
   finish: { name: 'Finish the session', takes: 0, whatIf: null, is: [] },
 } as const satisfies Record<string, StepData>;
 

@@ -68,6 +68,7 @@ function Cup({ panel, ...rest }: Props & { panel: Of<'cup'> }) {
         state={rest.state}
         cup={cup}
         units={rest.state.snapshot.units}
+        seen={rest.answer?.cups[panel.key]}
         scale={scaleOf({ panel, ...rest }, panel.key)}
         onSend={rest.act}
         onClose={() => rest.setPanel(null)}

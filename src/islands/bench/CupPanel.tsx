@@ -1,8 +1,10 @@
 import { sayIngredient } from '@/core/plan/spoon.ts';
-import type { CupState } from '@/core/session/index.ts';
+import type { CupForecast, CupState } from '@/core/session/index.ts';
 import { burstAsked } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { AddTo } from './AddTo.tsx';
+import { FromTub } from './FromTub.tsx';
+import { PourOff } from './PourOff.tsx';
 import type { Panel } from './panel.ts';
 
 /** What is in a cup, in the order it went in, and what may go in now. */
@@ -10,10 +12,15 @@ export function CupPanel({
   state,
   cup,
   units,
+  seen,
   scale,
   onSend,
   onClose,
-}: Panel & { cup: CupState; /** g a scale of the bench shows now */ scale: number | null }) {
+}: Panel & {
+  cup: CupState;
+  seen: CupForecast | undefined;
+  /** g a scale of the bench shows now */ scale: number | null;
+}) {
   const draws = [...state.draws.values()].filter((draw) =>
     draw.barrels.some((barrel) => barrel.cup === cup.key),
   );
@@ -48,6 +55,8 @@ export function CupPanel({
         </section>
         <section>
           <AddTo {...{ cup, units, scale, onSend }} />
+          <FromTub {...{ cup, units, onSend }} />
+          <PourOff {...{ state, cup, seen, units, onSend }} />
           <p className="mt-4">
             <a href={burstAsked(state, cup)}>What would happen if: a burst on this cup</a>
           </p>

@@ -10,6 +10,7 @@ import { cook } from './cups/cook.ts';
 import { degasAfter, degasBefore, degasCold } from './cups/degas.ts';
 import { dose } from './cups/dose.ts';
 import { heating } from './cups/heating.ts';
+import { leftover } from './cups/leftover.ts';
 import { match } from './cups/match.ts';
 import { stir } from './cups/stir.ts';
 import { wake } from './cups/wake.ts';
@@ -71,5 +72,6 @@ export const STEPS = {
   draw,
   cool,
   more,
+  leftover,
   finish,
 } satisfies Record<StepKey, Decide>;

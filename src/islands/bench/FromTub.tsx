@@ -1,0 +1,104 @@
+import { useEffect, useState } from 'react';
+import type { Plastic } from '@/core/plastic/index.ts';
+import { type ShopUnits, say } from '@/core/quantity/index.ts';
+import type { CupState, Send } from '@/core/session/index.ts';
+import { call } from '@/ui/api.ts';
+import { QuantityField } from '@/ui/QuantityField.tsx';
+
+interface Tub {
+  id: number;
+  name: string;
+  mix: { colour: string };
+  plastic: Plastic;
+}
+
+/** Tubs that hold something; null until the shop has answered. */
+function useTubs(): { tubs: Tub[] | null; wrong: string } {
+  const [tubs, setTubs] = useState<Tub[] | null>(null);
+  const [wrong, setWrong] = useState('');
+  useEffect(
+    () =>
+      void call<Tub[]>('GET', '/api/tubs').then((reply) =>
+        reply.ok
+          ? setTubs(reply.value.filter(({ plastic }) => plastic.grams >= 1))
+          : setWrong(reply.message),
+      ),
+    [],
+  );
+  return { tubs, wrong };
+}
+
+/** Pucks of a tub, or what was left standing, melted into a cup. */
+export function FromTub({
+  cup,
+  units,
+  onSend,
+}: {
+  cup: CupState;
+  units: ShopUnits;
+  onSend: (send: Send) => void;
+}) {
+  const { tubs, wrong } = useTubs();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [grams, setGrams] = useState<number | null>(null);
+  const tub = tubs?.find(({ id }) => id === chosen);
+  return (
+    <section className="mt-6" aria-label="From a tub">
+      <h3 className="mb-1 font-bold">From a tub</h3>
+      {wrong && <p className="hint">{wrong}</p>}
+      {tubs?.length === 0 && <p className="hint">No tub holds anything.</p>}
+      <div className="flex flex-wrap gap-2" role="group" aria-label="Which tub">
+        {tubs?.map(({ id, name, mix, plastic }) => (
+          <button
+            key={id}
+            type="button"
+            className="act flex items-center gap-2"
+            aria-pressed={id === chosen}
+            onClick={() => {
+              setChosen(id);
+              setGrams(Math.round(plastic.grams));
+            }}
+          >
+            <span
+              className="inline-block h-5 w-5 border border-ink"
+              style={{ background: mix.colour }}
+            />
+            {name}, {say(plastic.grams, 'mass', units)}
+          </button>
+        ))}
+      </div>
+      {tub && (
+        <div className="mt-2 grid grid-cols-2 items-end gap-3">
+          <QuantityField
+            label={`Of ${tub.name}`}
+            value={grams}
+            dimensions={['mass']}
+            min={0.1}
+            max={10_000}
+            shop={units}
+            onChange={setGrams}
+          />
+          <button
+            type="button"
+            className="act"
+            disabled={!grams}
+            onClick={() => {
+              onSend({
+                kind: 'charged',
+                payload: {
+                  cup: cup.key,
+                  grams: grams!,
+                  from: 'remelt',
+                  of: { id: tub.id, name: tub.name, plastic: tub.plastic },
+                },
+              });
+              setChosen(null);
+            }}
+          >
+            It is in {cup.letter}
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}
