@@ -3,7 +3,7 @@ import { colourOfHex } from './lab.ts';
 /** Families remelt is sorted by, with the hue each begins at, degrees of CIELAB (judgements). */
 const HUES = [
   { from: 345, dark: 'Reds', light: 'Pinks' },
-  { from: 25, dark: 'Browns', light: 'Oranges' },
+  { from: 35, dark: 'Browns', light: 'Oranges' },
   { from: 75, dark: 'Browns', light: 'Yellows' },
   { from: 108, dark: 'Greens', light: 'Greens' },
   { from: 200, dark: 'Blues', light: 'Blues' },

@@ -12,7 +12,7 @@ export const noPlan = ({ settings }: Pick<DraftDefaults, 'settings'>): PlanInput
 });
 
 /** A plan with these jobs: barrels laid anew, a cup for each of their layers, chosen ones kept. */
-function withJobs(input: PlanInput, jobs: Job[], shelf: Shelf): PlanInput {
+export function withJobs(input: PlanInput, jobs: Job[], shelf: Shelf): PlanInput {
   const settled = settle(shelf, seated(jobs, input.cups));
   return { ...input, jobs: settled, cups: cupsFor(shelf, settled, input.cups, input.settings) };
 }
@@ -22,6 +22,14 @@ export const withJob = (input: PlanInput, job: Job, shelf: Shelf): PlanInput =>
   withJobs(
     input,
     input.jobs.map((other) => (other.key === job.key ? job : other)),
+    shelf,
+  );
+
+/** A plan without one of its jobs. */
+export const withoutJob = (input: PlanInput, job: Job, shelf: Shelf): PlanInput =>
+  withJobs(
+    input,
+    input.jobs.filter(({ key }) => key !== job.key),
     shelf,
   );
 
@@ -57,9 +65,10 @@ export function toggleLine(
   defaults: DraftDefaults,
 ): PlanInput {
   if (input.jobs.some((job) => job.lines.some((line) => line.part === part.part))) {
+    // What was for the shelf from the first stays; what was for this line alone goes with it.
     const jobs = input.jobs
       .map((job) => ({ ...job, lines: job.lines.filter((line) => line.part !== part.part) }))
-      .filter((job) => job.lines.length > 0);
+      .filter((job, i) => job.lines.length > 0 || input.jobs[i]!.lines.length === 0);
     return withJobs(input, jobs, shelf);
   }
   const [fresh] = draftPlan(shelf, [part], defaults).jobs;

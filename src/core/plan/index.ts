@@ -18,3 +18,4 @@ export * from './spoon.ts';
 export * from './timing.ts';
 export * from './hands.ts';
 export * from './change.ts';
+export * from './forShelf.ts';

@@ -70,7 +70,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       code: 'nothing',
       weight: 'refused',
       about: 'plan',
-      sentence: 'Nothing is chosen yet. Take order lines from the left.',
+      sentence: 'Nothing is chosen yet. Take order lines, or shoot for the shelf.',
     });
   const used = input.cups.filter((cup) =>
     input.jobs.some((job) =>

@@ -5,14 +5,7 @@ import { RECIPE_CUP } from '../material/mix.ts';
 import { materialOf, naming } from '../material/named.ts';
 import type { Ingredient, Mix } from '../material/schema.ts';
 import type { Material } from '../material/shelf.ts';
-import { coldMl, type Plastic } from './plastic.ts';
-
-/** Share of plastic of unknown make-up from which its reckoned colour says nothing (judgement). */
-const HARDLY_KNOWN = 0.5;
-
-/** Whether what plastic holds says what colour it has. */
-export const isKnown = (plastic: Plastic): boolean =>
-  plastic.grams > 0 && plastic.unknownG < HARDLY_KNOWN * plastic.grams;
+import { coldMl, isKnown, type Plastic } from './plastic.ts';
 
 /**
  * What plastic holds as a mix, for a US cup: to be drawn, matched and judged as mixes are.

@@ -93,3 +93,10 @@ export function together(one: Plastic, other: Plastic): Plastic {
 /** mL, cold. */
 export const coldMl = ({ grams, density20 }: Pick<Plastic, 'grams' | 'density20'>): number =>
   grams / density20;
+
+/** Share of plastic of unknown make-up from which its reckoned colour says nothing (judgement). */
+const HARDLY_KNOWN = 0.5;
+
+/** Whether what plastic holds says what colour it has. */
+export const isKnown = (plastic: Plastic): boolean =>
+  plastic.grams > 0 && plastic.unknownG < HARDLY_KNOWN * plastic.grams;

@@ -14,7 +14,12 @@ export const airG = (cup: CupState, celsius: number): number =>
   cup.vessel ? airVolume(cup.vessel) * density(celsius, cup.density20) : 0;
 
 /** What one filling of a mould takes from each cup of a run, and what of it comes round. */
-function flowsOf(state: SessionState, run: RunState, mould: MouldState, trial: boolean): Flow[] {
+export function flowsOf(
+  state: SessionState,
+  run: RunState,
+  mould: MouldState,
+  trial: boolean,
+): Flow[] {
   const mass = massFor(state, run, mould);
   const { settings } = state.snapshot.input;
   const rig = rigOf(run);

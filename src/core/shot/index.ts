@@ -4,3 +4,4 @@ export * from './cup.ts';
 export * from './fill.ts';
 export * from './flow.ts';
 export * from './volume.ts';
+export * from './shotsLeft.ts';

@@ -1,6 +1,6 @@
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
-import type { CupState, HeatAnswer } from '@/core/session/index.ts';
+import type { CupGives, CupState, HeatAnswer } from '@/core/session/index.ts';
 import { heatNow } from '@/core/session/index.ts';
 import type { Pin } from './HeatScale.tsx';
 import { HeatScale } from './HeatScale.tsx';
@@ -99,14 +99,23 @@ function Left({ left }: { left: number }) {
   );
 }
 
+const givesSays = ({ round }: CupGives): string =>
+  round === 0
+    ? 'no whole shot left'
+    : round === 1
+      ? '1 shot left in it'
+      : `${round} shots left in it`;
+
 export function CupCaptions({
   cups,
   answer,
   units,
+  gives,
 }: {
   cups: CupState[];
   answer: HeatAnswer | null;
   units: ShopUnits;
+  gives: (cup: CupState) => CupGives | null;
 }) {
   return (
     <div className="flex gap-4">
@@ -121,6 +130,7 @@ export function CupCaptions({
             {cups.length < 3 && cup.trail.length > 1 ? `, ${cup.trail.length} things in it` : ''}
             {cup.fused ? '' : ', not fused'}
           </p>
+          {gives(cup) && <p className="hint">{givesSays(gives(cup)!)}</p>}
         </div>
       ))}
     </div>

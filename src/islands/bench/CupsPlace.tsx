@@ -1,5 +1,6 @@
 import {
   apartOf,
+  cupGives,
   drawCups,
   volumesSay,
   windowNow,
@@ -49,7 +50,12 @@ export function CupsPlace({ session, state, run, cups, answer, devices, now, tal
           />
         )
       }
-      foot={<CupCaptions {...{ cups, answer, units }} />}
+      foot={
+        <CupCaptions
+          {...{ cups, answer, units }}
+          gives={(cup) => (run ? cupGives(state, run, cup) : null)}
+        />
+      }
     />
   );
 }

@@ -20,10 +20,12 @@ import { useTiming } from './useTiming.ts';
 // a hand.
 const later = {
   jobs: () => import('./JobFields.tsx'),
+  forShelf: () => import('./ForShelf.tsx'),
   timing: () => import('./TimingOf.tsx'),
   stages: () => import('@/ui/Stages.tsx'),
 };
 const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
+const ForShelf = lazy(async () => ({ default: (await later.forShelf()).ForShelf }));
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
 const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
@@ -57,6 +59,8 @@ export default function Planner({ known, ...own }: Props) {
     setCup,
     drawFrom,
     toggle,
+    shootForShelf,
+    takeOut,
     tick,
     begin,
   } = usePlan(start);
@@ -161,6 +165,13 @@ export default function Planner({ known, ...own }: Props) {
             ))}
           </Suspense>
           <BookLines parts={parts} chosen={chosen} onToggle={toggle} />
+          <Suspense>
+            <ForShelf
+              {...{ input, plan, shelf, units, takeOut }}
+              add={shootForShelf}
+              set={setJob}
+            />
+          </Suspense>
         </section>
       </div>
       <PullSheet

@@ -3,6 +3,7 @@ import { v4 } from 'uuid';
 import type { CupChoice, CupId, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
 import {
   drawFrom,
+  forShelf,
   noPlan,
   planSession,
   pullSheet,
@@ -10,6 +11,7 @@ import {
   toggleLine,
   withCup,
   withJob,
+  withoutJob,
 } from '@/core/plan/index.ts';
 import type { WantedPart } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -79,6 +81,9 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     drawFrom: (job: Job, layer: string, cup: CupId | 'another') =>
       change(drawFrom(input, { job, layer, cup }, shelf)),
     toggle: (part: WantedPart) => change(toggleLine(input, part, shelf, defaults)),
+    shootForShelf: (bait: number, colourway: number) =>
+      change(forShelf(input, { bait, colourway }, shelf, defaults)),
+    takeOut: (job: Job) => change(withoutJob(input, job, shelf)),
     tick: (key: string) => {
       const next = new Set(ticks);
       if (!next.delete(key)) next.add(key);

@@ -2,6 +2,7 @@ import { MAKES } from '../../../build/build.ts';
 import type { Job } from '../../../plan/input.ts';
 import { sum } from '../../../shot/volume.ts';
 import { baitOf } from '../../effects/cycle.ts';
+import { shelfShotsLeft } from '../../cupGives.ts';
 import { ready } from '../../inserts.ts';
 import { asAsked } from '../../likeness.ts';
 import { isSkipped, skipOf } from '../../skips.ts';
@@ -60,13 +61,28 @@ const leftShort = ({ run, planned, good, need }: Counted): Step => ({
   send: { kind: 'skipped', payload: skipOf('more', run) },
 });
 
-/** Runs whose shots are all counted and came short of what was wanted. */
+/** For the shelf a cup is shot until it is empty. */
+const untilEmpty = (run: RunState, left: number): Step => ({
+  key: 'more',
+  target: run.key,
+  sentence: `${left === 1 ? 'One more shot' : `${left} more shots`} of ${run.job.bait.name} in what is left: shoot once more?`,
+  detail: 'Nobody ordered them: what comes good goes to the shelf.',
+  label: 'One more shot',
+  send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },
+  skip: skipOf('more', run),
+});
+
+/** Runs whose shots are all counted, and came short of what was wanted or of what the cups hold. */
 export const more: Decide = ({ state }) =>
   [...state.runs.values()]
     .filter((run) => run.stage.makes === 'bait' && run.done > 0 && !isSkipped(state, 'more', run))
-    .map((run) => counted(state, run))
-    .filter(({ good, need }) => good < need)
-    .map((of) => (wouldHelp(of) ? onceMore(of) : leftShort(of)));
+    .flatMap((run) => {
+      const left = shelfShotsLeft(state, run);
+      if (left > 0) return untilEmpty(run, left);
+      const of = counted(state, run);
+      if (of.good >= of.need) return [];
+      return wouldHelp(of) ? onceMore(of) : leftShort(of);
+    });
 
 /** A stage that lacks inserts its mould could take: shoot more, or go on with what there is. */
 export const moreInserts: Decide = ({ state, run }) => {
