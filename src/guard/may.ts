@@ -99,6 +99,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/sessions/[id]/events': { GET: SEES_BENCH, POST: BENCH },
   '/api/shop': { GET: PEOPLE, PUT: OWNER },
   '/api/stream': page(SEES_BENCH),
+  '/api/stock/moves': { POST: PACKERS },
   '/api/tubs': { GET: SEES_BENCH, POST: MAKERS },
   '/api/tubs/[id]': { PUT: MAKERS },
   '/api/tubs/[id]/moves': { POST: MAKERS },

@@ -1,11 +1,55 @@
-import type { DraftDefaults, TimingKnown, WantedPart } from '@/core/plan/index.ts';
+import type { DraftDefaults, SpokenFor, TimingKnown, WantedPart } from '@/core/plan/index.ts';
+import { spokenFor } from '@/core/plan/index.ts';
+import { openSessions, snapshotsOf } from '@/store/log.ts';
+import { goodRecord } from '@/store/readTables.ts';
+import { stock } from '@/store/stock.ts';
 import { wholeCatalogue } from './catalogue.ts';
 import { ownFigures } from './learn.ts';
-import { book } from './orders.ts';
-import { goodRecord } from '@/store/readTables.ts';
+import { type BookLine, book } from './orders.ts';
 
 /** °C a shop is taken to be before anybody has read it tonight. */
 const ROOM = 18;
+
+/** Baits open benches shoot for lines, by part. */
+async function plannedOnBenches(): Promise<Map<number, number>> {
+  const open = (await openSessions()).map(({ id }) => id);
+  const planned = new Map<number, number>();
+  for (const { input } of (await snapshotsOf(open)).values())
+    for (const { part, count } of input.jobs.flatMap(({ lines }) => lines))
+      planned.set(part, (planned.get(part) ?? 0) + count);
+  return planned;
+}
+
+/** What each part of the open book need not have shot any more. */
+async function spokenForOf(lines: readonly BookLine[]): Promise<Map<number, SpokenFor>> {
+  const [lying, planned] = await Promise.all([stock(), plannedOnBenches()]);
+  return spokenFor(
+    lines.flatMap(({ parts }) =>
+      parts.map(({ id, bait, colourway, count, allotted }) => ({
+        part: id,
+        bait,
+        colourway,
+        wants: count - allotted,
+      })),
+    ),
+    {
+      lying: lying
+        .filter(({ grade }) => grade === 'good')
+        .map(({ bait_id, colourway_id, count }) => ({
+          bait: bait_id,
+          colourway: colourway_id,
+          count,
+        })),
+      planned,
+    },
+  );
+}
+
+/** A part of the open book as the Plan screen lists it. */
+interface ListedPart extends WantedPart, SpokenFor {
+  baitName: string;
+  colourwayName: string;
+}
 
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
@@ -17,20 +61,26 @@ export async function planner(now: Date) {
   ]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) =>
     all.find((entry) => entry.id === id)?.spec.name ?? '';
+  const spoken = await spokenForOf(lines);
   const parts = lines.flatMap((line) =>
     line.parts
-      .map((part): WantedPart & { baitName: string; colourwayName: string } => ({
-        part: part.id,
-        line: line.id,
-        for: line.customer,
-        bait: part.bait,
-        colourway: part.colourway,
-        count: part.count - part.allotted,
-        due: line.promised,
-        baitName: nameOf(shelf.baits, part.bait),
-        colourwayName: nameOf(shelf.colourways, part.colourway),
-      }))
-      .filter((line) => line.count > 0),
+      .filter((part) => part.count > part.allotted)
+      .map((part): ListedPart => {
+        const { bench, shelf: onShelf } = spoken.get(part.id)!;
+        return {
+          part: part.id,
+          line: line.id,
+          for: line.customer,
+          bait: part.bait,
+          colourway: part.colourway,
+          count: part.count - part.allotted - bench - onShelf,
+          bench,
+          shelf: onShelf,
+          due: line.promised,
+          baitName: nameOf(shelf.baits, part.bait),
+          colourwayName: nameOf(shelf.colourways, part.colourway),
+        };
+      }),
   );
   const defaults: DraftDefaults = {
     settings: { ...shop.plan, tolerance: shop.bench.tolerance },

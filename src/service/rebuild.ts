@@ -11,6 +11,7 @@ import {
 } from '@/store/log.ts';
 import { clearInserts } from '@/store/inserts.ts';
 import { inTransaction, takeTime } from '@/store/query.ts';
+import { countStock } from '@/store/stock.ts';
 import { clearReadTables } from '@/store/readTables.ts';
 import { append } from './append.ts';
 import { project } from './project/project.ts';
@@ -34,7 +35,9 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
     for (const id of all) await lockSession(id);
     for (const id of all) await clearReadTables(id);
     await clearInserts();
+    await countStock();
     for (const id of all) tell(`session ${id}: ${await again(id)} events`);
+    await countStock();
   });
   return all.length;
 }

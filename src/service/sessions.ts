@@ -7,7 +7,8 @@ import {
   snapshotOf,
 } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
-import { allotments, stock, toStock } from '@/store/ledger.ts';
+import { allotments, toStock } from '@/store/ledger.ts';
+import { stock } from '@/store/stock.ts';
 
 export {
   openSessions,

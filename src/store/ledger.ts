@@ -13,11 +13,12 @@ export async function stillWanted(part: number): Promise<number> {
 /** The event that moves something: whose it is, and when it happened, ms since 1970. */
 export interface Cause {
   id: string;
-  session: number;
+  /** null where it was done at the shelf */
+  session: number | null;
   at: number;
 }
 
-/** Gives baits of a session to a part of a line; below 0 takes them back. */
+/** Gives baits of a session, or of the shelf, to a part of a line; below 0 takes them back. */
 export const allocate = (
   part: number,
   { count, curedAt }: { count: number; curedAt: number },
@@ -30,25 +31,6 @@ export const allocate = (
       part,
       count,
       new Date(curedAt).toISOString(),
-      cause.session,
-      cause.id,
-    ],
-  );
-
-/** Puts baits into stock; below 0 takes them out. */
-export const moveStock = (heap: Heap, count: number, cause: Cause): Promise<void> =>
-  run(
-    `INSERT INTO stock_moves (at, bait_id, colourway_id, build, grade, count, session_id, cause)
-      VALUES ($1,$2,$3,$4,$5,$6,$7,$8)
-     ON CONFLICT (cause, bait_id, colourway_id, build, grade) DO UPDATE SET count =
-     stock_moves.count + excluded.count`,
-    [
-      new Date(cause.at).toISOString(),
-      heap.bait,
-      heap.colourway,
-      heap.build,
-      heap.grade,
-      count,
       cause.session,
       cause.id,
     ],
@@ -102,14 +84,6 @@ export const lineMove = (
     `SELECT m.kind, m.count, EXISTS (SELECT 1 FROM line_moves u WHERE u.undoes = m.cause) AS
       undone FROM line_moves m WHERE m.line_id = $1 AND m.cause = $2 AND m.undoes IS NULL`,
     [line, cause],
-  );
-
-export const stock = (): Promise<
-  { bait_id: number; colourway_id: number; build: string; grade: string; count: number }[]
-> =>
-  rows(
-    `SELECT bait_id, colourway_id, build, grade, sum(count)::int AS count FROM stock_moves
-      GROUP BY 1, 2, 3, 4 HAVING sum(count) <> 0 ORDER BY 1, 2, 3, 4 LIMIT 500`,
   );
 
 /** What a finished session gave to which line. */

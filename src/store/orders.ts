@@ -68,6 +68,9 @@ export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.order_id = $2 ORDER BY l.position`, [now.toISOString(), order]);
 export const linesById = (ids: number[], now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.id = ANY($2::int[]) ORDER BY l.promised, l.id`, [now.toISOString(), ids]);
+/** The bait and colourway a part of a line wants; null where there is none. */
+export const partAsOrdered = (part: number): Promise<{ bait: number; colourway: number } | null> =>
+  row('SELECT bait_id AS bait, colourway_id AS colourway FROM line_parts WHERE id = $1', [part]);
 export const orderHead = (id: number): Promise<Pick<Order, 'id' | 'customer' | 'note'> | null> =>
   tables().Order.findByPk(id, { attributes: ['id', 'customer', 'note'], raw: true });
 export const customers = async (): Promise<string[]> =>

@@ -7,6 +7,7 @@ import {
   fullCupGives,
   noPlan,
   planSession,
+  spokenFor,
   toggleLine,
 } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
@@ -99,4 +100,44 @@ test('orders join and leave a plan that shoots for the shelf, and it stays', () 
   const without = toggleLine(other, line!, SHELF, DEFAULTS);
   assert.deepEqual(without.jobs, plan(3).jobs);
   assert.equal(draftPlan(SHELF, [], DEFAULTS).jobs.length, 0);
+});
+
+test('property: what lies on the shelf is spoken for once, the line promised first taking first', () => {
+  const part = fc.record({
+    bait: fc.integer({ min: 1, max: 2 }),
+    colourway: fc.integer({ min: 1, max: 2 }),
+    wants: fc.integer({ min: 0, max: 40 }),
+  });
+  const heap = fc.record({
+    bait: fc.integer({ min: 1, max: 2 }),
+    colourway: fc.integer({ min: 1, max: 2 }),
+    count: fc.integer({ min: 0, max: 60 }),
+  });
+  fc.assert(
+    fc.property(
+      fc.array(part, { maxLength: 12 }),
+      fc.array(heap, { maxLength: 6 }),
+      fc.array(fc.integer({ min: 0, max: 20 }), { maxLength: 12 }),
+      (all, lying, benches) => {
+        const wanting = all.map((one, i) => ({ ...one, part: i }));
+        const planned = new Map(benches.map((count, i) => [i, count]));
+        const spoken = spokenFor(wanting, { lying, planned });
+        for (const bait of [1, 2])
+          for (const colourway of [1, 2]) {
+            const own = wanting.filter((one) => one.bait === bait && one.colourway === colourway);
+            const held = lying
+              .filter((one) => one.bait === bait && one.colourway === colourway)
+              .reduce((sum, { count }) => sum + count, 0);
+            const rest = own.map((one) => one.wants - spoken.get(one.part)!.bench);
+            const given = own.map((one) => spoken.get(one.part)!.shelf);
+            const sum = (list: number[]) => list.reduce((total, one) => total + one, 0);
+            assert.equal(sum(given), Math.min(held, sum(rest)));
+            // Who stands later has something only once all before it have all they want.
+            given.forEach((count, i) => {
+              if (count > 0) assert.deepEqual(given.slice(0, i), rest.slice(0, i));
+            });
+          }
+      },
+    ),
+  );
 });

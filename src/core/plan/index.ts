@@ -19,3 +19,4 @@ export * from './timing.ts';
 export * from './hands.ts';
 export * from './change.ts';
 export * from './forShelf.ts';
+export * from './spokenFor.ts';

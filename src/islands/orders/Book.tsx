@@ -3,6 +3,7 @@ import { v4 } from 'uuid';
 import type { Progress, Readiness } from '@/core/order/progress.ts';
 import { progress, readiness } from '@/core/order/progress.ts';
 import { call } from '@/ui/api.ts';
+import { FromShelf, type OnShelf } from './FromShelf.tsx';
 import { Bait } from '@/ui/Bait.tsx';
 import type { Drawn } from '@/ui/drawLayers.ts';
 import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';
@@ -31,6 +32,8 @@ export interface BookRow {
   packed: number;
   sent: number;
   tonight: number;
+  /** good baits on the shelf that it may have */
+  shelf: OnShelf[];
   parts: BookPart[];
 }
 
@@ -142,6 +145,20 @@ export default function Book({
   const [held, setHeld] = useState(rows);
   const now = new Date(at);
   const days = [...new Set(held.map((bookRow) => bookRow.promised))];
+  /** They are cured: what was taken may be packed at once. */
+  const tookFromShelf = (id: number, count: number, curedAt: number) =>
+    setHeld((all) =>
+      all.map((row) =>
+        row.id === id
+          ? {
+              ...row,
+              allotted: row.allotted + count,
+              cured: row.cured + count,
+              curedAt: Math.max(row.curedAt ?? 0, curedAt),
+            }
+          : row,
+      ),
+    );
   const moved = (id: number, kind: 'packed' | 'sent', count: number) =>
     setHeld((all) =>
       all.map((bookRow) =>
@@ -217,6 +234,10 @@ export default function Book({
                     <b className="figure text-right text-lg">{row.count}</b>
                     <span>
                       <Ready row={row} progress={other} cure={cure} now={now} />
+                      <FromShelf
+                        offers={row.shelf}
+                        onDone={(count) => tookFromShelf(row.id, count, at)}
+                      />
                       <Moves
                         row={row}
                         progress={other}

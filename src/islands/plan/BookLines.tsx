@@ -1,7 +1,7 @@
-import type { WantedPart } from '@/core/plan/index.ts';
+import type { SpokenFor, WantedPart } from '@/core/plan/index.ts';
 
 /** A line of the order book as it is chosen from. */
-export interface OpenPart extends WantedPart {
+export interface OpenPart extends WantedPart, SpokenFor {
   baitName: string;
   colourwayName: string;
 }
@@ -10,6 +10,52 @@ interface Props {
   parts: OpenPart[];
   chosen: ReadonlySet<number>;
   onToggle: (part: OpenPart) => void;
+}
+
+/** What of a line need not be shot any more. */
+function spokenSays({ bench, shelf }: SpokenFor): string {
+  const said = [
+    bench > 0 ? `${bench} on an open bench` : '',
+    shelf > 0 ? `${shelf} on the shelf` : '',
+  ].filter((part) => part !== '');
+  return said.length > 0 ? `, ${said.join(', ')}` : '';
+}
+
+/** One part of a line: taken into the plan, or nothing of it left to shoot. */
+function Part({
+  part,
+  chosen,
+  onToggle,
+}: {
+  part: OpenPart;
+  chosen: boolean;
+  onToggle: (part: OpenPart) => void;
+}) {
+  const shot = part.count <= 0 && !chosen;
+  return (
+    <label
+      className={
+        'flex min-h-11 items-center gap-3 border-b border-rule ' +
+        (shot ? 'text-soft' : 'cursor-pointer')
+      }
+    >
+      <input
+        type="checkbox"
+        className="size-5 shrink-0"
+        checked={chosen}
+        disabled={shot}
+        onChange={() => onToggle(part)}
+      />
+      <span className="min-w-0 flex-1">
+        <b>{part.baitName}</b> {part.colourwayName}{' '}
+        <span className="text-soft">
+          for {part.for}, {part.due}
+          {spokenSays(part)}
+        </span>
+      </span>
+      <b className="figure">{Math.max(0, part.count)}</b>
+    </label>
+  );
 }
 
 /** Open lines of the order book, to be taken into the plan. */
@@ -21,21 +67,7 @@ export function BookLines({ parts, chosen, onToggle }: Props) {
       <ul>
         {parts.map((part) => (
           <li key={part.part}>
-            <label className="flex min-h-11 cursor-pointer items-center gap-3 border-b border-rule">
-              <input
-                type="checkbox"
-                className="size-5 shrink-0"
-                checked={chosen.has(part.part)}
-                onChange={() => onToggle(part)}
-              />
-              <span className="min-w-0 flex-1">
-                <b>{part.baitName}</b> {part.colourwayName}{' '}
-                <span className="text-soft">
-                  for {part.for}, {part.due}
-                </span>
-              </span>
-              <b className="figure">{part.count}</b>
-            </label>
+            <Part part={part} chosen={chosen.has(part.part)} onToggle={onToggle} />
           </li>
         ))}
       </ul>

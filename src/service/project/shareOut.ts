@@ -1,7 +1,8 @@
 import type { AnyEvent, SessionState } from '@/core/session/index.ts';
 import { allot } from '@/core/session/index.ts';
 import type { Heap } from '@/store/ledger.ts';
-import { allocate, moveStock, sharedBy, stillWanted } from '@/store/ledger.ts';
+import { allocate, sharedBy, stillWanted } from '@/store/ledger.ts';
+import { moveStock } from '@/store/stock.ts';
 
 const heapKey = (heap: Heap): string =>
   `${heap.bait}/${heap.colourway}/${heap.build}/${heap.grade}`;

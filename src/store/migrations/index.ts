@@ -19,6 +19,7 @@ import goods from './18-goods.ts';
 import catalogueEntries from './19-catalogue-entries.ts';
 import beliefs from './20-beliefs.ts';
 import tubs from './21-tubs.ts';
+import stock from './22-stock.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -43,4 +44,5 @@ export const MIGRATIONS = [
   catalogueEntries,
   beliefs,
   tubs,
+  stock,
 ];

@@ -1,0 +1,64 @@
+import { useState } from 'react';
+import { v4 } from 'uuid';
+import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
+
+interface Props {
+  heap: { bait: number; colourway: number; build: string; grade: string };
+  count: number;
+  /** the heap, as it is said to a screen reader */
+  name: string;
+}
+const ACTS = [
+  { what: 'sold', label: 'Sold' },
+  { what: 'given away', label: 'Given away' },
+  { what: 'dropped', label: 'Dropped' },
+  { what: 'melted', label: 'To remelt' },
+] as const;
+
+/** Baits of one heap leave the shelf, or are counted again. */
+export default function StockActs({ heap, count, name }: Props) {
+  const [held, setHeld] = useState(count);
+  const [many, setMany] = useState('1');
+  const [said, setSaid] = useState('');
+  const [wrong, setWrong] = useState('');
+  const move = async (what: string) => {
+    const reply = await call<{ count: number }>('POST', '/api/stock/moves', {
+      ...{ what, heap, count: Number(many), cause: v4() },
+    });
+    setWrong(reply.ok ? '' : reply.message);
+    if (!reply.ok) return;
+    setHeld(reply.value.count);
+    setSaid(`${many} ${what}`);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <b className="figure w-12 text-right text-lg" data-held>
+        {held}
+      </b>
+      <label>
+        <span className="sr-only">How many of {name}</span>
+        <input
+          className="box w-20"
+          inputMode="numeric"
+          value={many}
+          onChange={({ target }) => setMany(target.value)}
+        />
+      </label>
+      {ACTS.map(({ what, label }) => (
+        <button key={what} type="button" className="act" onClick={() => void move(what)}>
+          {label}
+        </button>
+      ))}
+      <button type="button" className="act" onClick={() => void move('recounted')}>
+        That many lie there
+      </button>
+      {said && (
+        <span role="status" className="text-sm text-soft">
+          {said}
+        </span>
+      )}
+      <Wrong>{wrong}</Wrong>
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import * as z from 'zod';
+import { IdSchema } from '@/core/id.ts';
+import type { Heap } from '@/store/ledger.ts';
+import { allocate, stillWanted } from '@/store/ledger.ts';
+import { inTransaction } from '@/store/query.ts';
+import { partAsOrdered } from '@/store/orders.ts';
+import type { StockWord } from '@/store/stock.ts';
+import { lockHeap, moveStock, stockMoved } from '@/store/stock.ts';
+import type { Result } from './result.ts';
+import { checked, missing, ok, problem } from './result.ts';
+
+export { movesOfHeap } from '@/store/stock.ts';
+
+const HeapSchema = z.object({
+  bait: IdSchema,
+  /** 0 = a colourway nobody has named */
+  colourway: z.number().int().min(0),
+  build: z.string().min(1).max(60),
+  grade: z.enum(['good', 'usable']),
+});
+const count = z
+  .number('How many?')
+  .int('Baits are counted whole.')
+  .positive('How many? At least one.')
+  .max(100_000);
+const own = { heap: HeapSchema, cause: z.uuid(), why: z.string().trim().max(200).default('') };
+const MoveSchema = z.discriminatedUnion('what', [
+  /** to a part of an order line */
+  z.object({ what: z.literal('allotted'), part: IdSchema, count, ...own }),
+  z.object({ what: z.literal('sold'), count, ...own }),
+  z.object({ what: z.literal('given away'), count, ...own }),
+  z.object({ what: z.literal('dropped'), count, ...own }),
+  z.object({ what: z.literal('melted'), count, ...own }),
+  /** so many lie there, counted again */
+  z.object({ what: z.literal('recounted'), count: z.number().int().min(0).max(100_000), ...own }),
+]);
+type Move = z.infer<typeof MoveSchema>;
+
+const notThere = (held: number, heap: Heap) =>
+  problem(
+    409,
+    'too-many',
+    held === 0
+      ? `There are no ${heap.grade} ones of it on the shelf. Nothing was moved.`
+      : `There are ${held} of them on the shelf. Nothing was moved.`,
+    'count',
+  );
+
+/** Gives baits of the shelf to a part of a line: of its bait and colourway, as many as it wants. */
+async function allot(move: Move & { what: 'allotted' }, at: number): Promise<Result<null>> {
+  const part = await partAsOrdered(move.part);
+  if (!part) return missing('line');
+  const { heap } = move;
+  if (part.bait !== heap.bait || part.colourway !== heap.colourway)
+    return problem(422, 'misfit', 'The line wants another bait or colourway. Nothing was moved.');
+  const wanted = await stillWanted(move.part);
+  if (move.count > wanted)
+    return problem(
+      409,
+      'too-many',
+      wanted === 0
+        ? 'The line has all it wants. Nothing was moved.'
+        : `The line wants ${wanted} more. Nothing was moved.`,
+      'count',
+    );
+  await allocate(
+    move.part,
+    { count: move.count, curedAt: at },
+    { id: move.cause, session: null, at },
+  );
+  return ok(null);
+}
+
+/**
+ * Moves baits off the shelf, or counts them again: each act once, however often it is sent, and
+ * never more than lies there.
+ */
+export async function moveOnShelf(raw: unknown, now: Date): Promise<Result<{ count: number }>> {
+  const read = checked(MoveSchema, raw);
+  if (!read.ok) return read;
+  const move = read.value;
+  const at = now.getTime();
+  return inTransaction(async () => {
+    const held = await lockHeap(move.heap);
+    if (await stockMoved(move.cause)) return ok({ count: held });
+    const by = move.what === 'recounted' ? move.count - held : -move.count;
+    if (by === 0) return ok({ count: held });
+    if (held + by < 0) return notThere(held, move.heap);
+    if (move.what === 'allotted') {
+      const given = await allot(move, at);
+      if (!given.ok) return given;
+    }
+    const what: StockWord = move.what;
+    await moveStock(move.heap, by, { id: move.cause, session: null, at }, { what, why: move.why });
+    return ok({ count: held + by });
+  });
+}

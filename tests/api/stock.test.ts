@@ -1,0 +1,109 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { v4 } from 'uuid';
+import type { App } from './harness.ts';
+import { ask, db, ownDatabase, serve } from './harness.ts';
+
+let app: App;
+let heap: { bait: number; colourway: number; build: string; grade: string };
+let part = 0;
+let line = 0;
+const PUT = 44;
+
+before(async () => {
+  app = await serve(await ownDatabase('stock'));
+  const [wanted] = await db.query(
+    `SELECT p.id AS part, p.line_id AS line, p.bait_id AS bait, p.colourway_id AS colourway,
+       c.spec->>'build' AS build FROM line_parts p JOIN order_lines l ON l.id = p.line_id AND NOT l.closed
+       JOIN colourways c ON c.id = p.colourway_id
+      WHERE p.count - coalesce((SELECT sum(count) FROM allocations WHERE part_id = p.id), 0) >= 20
+      ORDER BY l.promised, p.id LIMIT 1`,
+  );
+  ({ part, line } = wanted as unknown as { part: number; line: number });
+  const { bait, colourway, build } = wanted as unknown as typeof heap;
+  heap = { bait, colourway, build, grade: 'good' };
+  await move({ what: 'recounted', count: PUT });
+});
+after(() => app.stop());
+
+const move = (body: object) =>
+  ask('POST', `${app.url}/api/stock/moves`, { heap, cause: v4(), ...body });
+const held = async (): Promise<number> => {
+  const [row] = await db.query(
+    'SELECT count FROM bait_stock WHERE bait_id = $1 AND colourway_id = $2 AND build = $3 AND grade = $4',
+    [heap.bait, heap.colourway, heap.build, heap.grade],
+  );
+  return Number(row?.count ?? 0);
+};
+const sums = async () =>
+  db.query(
+    `SELECT 1 FROM bait_stock s WHERE count <> (SELECT coalesce(sum(m.count), 0) FROM stock_moves m
+      WHERE (m.bait_id, m.colourway_id, m.build, m.grade) = (s.bait_id, s.colourway_id, s.build, s.grade))`,
+  );
+
+test('fifty hands at one heap: no bait leaves twice, none is below nothing, and each is told', async () => {
+  assert.equal(await held(), PUT);
+  const whats = ['sold', 'given away', 'dropped', 'melted'];
+  const replies = await Promise.all(
+    Array.from({ length: 50 }, (_, i) => move({ what: whats[i % 4], count: 3 })),
+  );
+  const done = replies.filter(({ status }) => status === 201).length;
+  assert.equal(done, Math.floor(PUT / 3));
+  assert.equal(await held(), PUT - 3 * done);
+  const refused = replies.find(({ status }) => status === 409)!;
+  assert.match(refused.body.detail, /There are 2 of them on the shelf\. Nothing was moved\./);
+  assert.deepEqual(await sums(), []);
+});
+
+test('an act whose answer was lost is sent again, and moves once', async () => {
+  await move({ what: 'recounted', count: PUT });
+  const cause = v4();
+  for (let i = 0; i < 3; i++)
+    assert.equal((await move({ what: 'sold', count: 4, cause })).status, 201);
+  assert.equal(await held(), PUT - 4);
+});
+
+test('a line takes from the shelf what it wants and no more; the plan does not shoot that again', async () => {
+  await move({ what: 'recounted', count: 12 });
+  const { planner } = await import('@/service/planner.ts');
+  const listed = async () => (await planner(new Date())).parts.find((one) => one.part === part)!;
+  const before = await listed();
+  assert.equal(before.shelf, 12, 'what lies there is spoken for by the line that stands first');
+  const wants = before.count + before.shelf + before.bench;
+  const cause = v4();
+  assert.equal((await move({ what: 'allotted', part, count: 12, cause })).status, 201);
+  assert.equal(await held(), 0);
+  const after = await listed();
+  assert.deepEqual(
+    [after.shelf, after.count + after.bench],
+    [0, wants - 12],
+    'allotted, it is no more wanted',
+  );
+  const book = (await ask('GET', `${app.url}/api/orders`)).body as { id: number; cured: number }[];
+  assert.ok(book.find(({ id }) => id === line)!.cured >= 12, 'they are cured: packed at once');
+  await move({ what: 'recounted', count: 1000 });
+  const more = await move({ what: 'allotted', part, count: wants });
+  assert.equal(more.status, 409);
+  assert.match(more.body.detail, new RegExp(`The line wants ${wants - 12} more`));
+  const other = await move({
+    what: 'allotted',
+    part,
+    count: 1,
+    heap: { ...heap, bait: heap.bait + 1 },
+  });
+  assert.ok([409, 422].includes(other.status));
+  assert.equal(await held(), 1000);
+  assert.deepEqual(await sums(), []);
+});
+
+test('everything made again from the log leaves what was moved at the shelf as it was', async () => {
+  const own = () =>
+    db.query('SELECT cause, what, count FROM stock_moves WHERE session_id IS NULL ORDER BY id');
+  const [was, count] = [await own(), await held()];
+  const { rebuild } = await import('@/service/rebuild.ts');
+  await rebuild();
+  assert.deepEqual(await own(), was);
+  assert.equal(await held(), count);
+  assert.deepEqual(await sums(), []);
+  await (await import('@/store/database.ts')).closeDatabase();
+});
