@@ -129,7 +129,41 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     methods: { POST: { name: 'Ada', secret: 'nine wet oilskins' } },
   },
   'sign-out.ts': { path: '/api/sign-out', methods: { POST: { everywhere: true } } },
+  'stock/moves.ts': {
+    path: '/api/stock/moves',
+    methods: {
+      POST: {
+        what: 'sold',
+        heap: { bait: 1, colourway: 1, build: 'dual', grade: 'good' },
+        count: 1,
+        cause: '6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42dddd',
+        why: 'at the door',
+      },
+    },
+  },
   'tablets/[id].ts': { path: '/api/tablets/{id}', methods: { DELETE: {} } },
+  'tubs/[id]/index.ts': {
+    path: '/api/tubs/{id}',
+    methods: { PUT: { name: 'Greens', colour: '#406040', salted: 'no', flaked: 'yes', note: '' } },
+  },
+  'tubs/[id]/moves.ts': {
+    path: '/api/tubs/{id}/moves',
+    methods: {
+      POST: { what: 'weighed', grams: 100, cause: '6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42eeee' },
+    },
+  },
+  'tubs/index.ts': {
+    path: '/api/tubs',
+    methods: {
+      GET: null,
+      POST: {
+        name: 'Torn baits',
+        grams: 400,
+        colour: '#406040',
+        cause: '6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42ffff',
+      },
+    },
+  },
   'ways/[id]/bait.[ext].ts': {
     path: '/api/ways/{id}/bait.svg',
     methods: { GET: null },
@@ -165,6 +199,7 @@ export const PAGES: Endpoint[] = [
       '/plan/new',
       '/sessions',
       '/rack',
+      '/tubs',
       '/builds/new',
       '/colours',
       '/colours/match',

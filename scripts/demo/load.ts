@@ -18,6 +18,7 @@ import { ALL_MIXES, earlier } from './mixes.ts';
 import { MOULDS } from './moulds.ts';
 import { ORDERS, PAST } from './orders.ts';
 import { SHOP } from './shop.ts';
+import { sold } from './sold.ts';
 
 type Tell = (line: string) => void;
 
@@ -193,6 +194,7 @@ async function load(
     await ways(now);
     tell(`${WAYS.length} ways of shooting shown, and laid out to run`);
   }
+  await sold(now);
   const tonight = (await wantedOf(ids[0]!, now)).slice(0, 1);
   const plan = draftPlan(await wholeCatalogue(), tonight, DEFAULTS);
   await savePlan('Tonight, eels', day(now), plan);

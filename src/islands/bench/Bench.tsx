@@ -72,8 +72,12 @@ function useOpen(step: SaidStep | null, { cups }: BenchView, back: () => void) {
   return {
     panel,
     setPanel,
-    open: (what: 'read' | 'trouble' | 'other' | 'change' | 'add' | 'keys') =>
-      setPanel(what === 'read' ? { what, ...readNext(step, cups) } : { what }),
+    open: (what: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add' | 'keys') => {
+      if (what === 'read') return setPanel({ what, ...readNext(step, cups) });
+      if (what !== 'cup') return setPanel({ what });
+      const cup = cups.find(({ key }) => key === step?.target) ?? cups[0];
+      if (cup) setPanel({ what, key: cup.key });
+    },
     leave: () => {
       setPanel(null);
       back();
@@ -150,6 +154,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       o: () => open('other'),
       c: () => open('change'),
       a: () => open('add'),
+      p: () => open('cup'),
       '?': () => open('keys'),
       ...keys,
     },

@@ -1,6 +1,7 @@
 import { sayIngredient } from '@/core/plan/spoon.ts';
+import { say } from '@/core/quantity/index.ts';
 import type { CupForecast, CupState } from '@/core/session/index.ts';
-import { burstAsked } from '@/core/session/index.ts';
+import { burstAsked, MEASURED, WAYS_OUT } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { AddTo } from './AddTo.tsx';
 import { FromTub } from './FromTub.tsx';
@@ -52,11 +53,25 @@ export function CupPanel({
               );
             })}
           </ol>
+          {cup.out.length > 0 && <h3 className="mt-4 mb-1 font-bold">What went out</h3>}
+          <ol>
+            {cup.out.map((out) => (
+              <li key={out.event} className="flex justify-between gap-3 border-b border-rule py-1">
+                <span>
+                  {out.into
+                    ? `into ${state.cups.get(out.into)?.letter ?? 'another cup'}`
+                    : WAYS_OUT[out.way].name}
+                  , {MEASURED[out.how]}
+                </span>
+                <b className="figure">{say(out.grams, 'mass', units, 0)}</b>
+              </li>
+            ))}
+          </ol>
+          <PourOff {...{ state, cup, seen, units, onSend }} />
         </section>
         <section>
           <AddTo {...{ cup, units, scale, onSend }} />
           <FromTub {...{ cup, units, onSend }} />
-          <PourOff {...{ state, cup, seen, units, onSend }} />
           <p className="mt-4">
             <a href={burstAsked(state, cup)}>What would happen if: a burst on this cup</a>
           </p>

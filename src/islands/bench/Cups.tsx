@@ -100,11 +100,16 @@ function Left({ left }: { left: number }) {
 }
 
 const givesSays = ({ round }: CupGives): string =>
-  round === 0
-    ? 'no whole shot left'
-    : round === 1
-      ? '1 shot left in it'
-      : `${round} shots left in it`;
+  round === 0 ? 'no whole shot left' : round === 1 ? '1 shot left' : `${round} shots left`;
+/** How much a cup holds, what that still gives, and what it wants first. */
+const holdsSays = (cup: CupState, gives: CupGives | null, units: ShopUnits): string =>
+  [
+    say(cup.grams / cup.density20, 'volume', units),
+    gives && givesSays(gives),
+    !cup.fused && 'not fused',
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 export function CupCaptions({
   cups,
@@ -125,12 +130,7 @@ export function CupCaptions({
             {cup.letter} {cup.name}
           </p>
           {answer?.cups[cup.key] && <Left left={answer.cups[cup.key]!.left} />}
-          <p className="hint">
-            {say(cup.grams / cup.density20, 'volume', units)}
-            {cups.length < 3 && cup.trail.length > 1 ? `, ${cup.trail.length} things in it` : ''}
-            {cup.fused ? '' : ', not fused'}
-          </p>
-          {gives(cup) && <p className="hint">{givesSays(gives(cup)!)}</p>}
+          <p className="hint">{holdsSays(cup, gives(cup), units)}</p>
         </div>
       ))}
     </div>

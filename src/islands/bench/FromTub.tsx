@@ -63,7 +63,7 @@ export function FromTub({
               className="inline-block h-5 w-5 border border-ink"
               style={{ background: mix.colour }}
             />
-            {name}, {say(plastic.grams, 'mass', units)}
+            {name}, {say(plastic.grams, 'mass', units, 0)}
           </button>
         ))}
       </div>

@@ -4,6 +4,7 @@ const KEYS: [string, string][] = [
   ['Space, Enter, pedal', 'the big action'],
   ['T', 'a reading'],
   ['A', 'what goes into the cups'],
+  ['P', 'the cup in hand: from a tub, pour off'],
   ['X', 'trouble'],
   ['U', 'undo the last thing'],
   ['O', 'another step, or skip this one'],

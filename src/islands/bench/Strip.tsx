@@ -21,7 +21,7 @@ interface Props {
   whatIf: string | null;
   onMain: () => void;
   onSend: (send: Send) => void;
-  onOpen: (panel: 'read' | 'trouble' | 'other' | 'change' | 'add') => void;
+  onOpen: (panel: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add') => void;
   onUndo: () => void;
 }
 
@@ -91,6 +91,7 @@ function Others({ step, onSend }: Pick<Props, 'step' | 'onSend'>) {
 const WHENEVER = [
   { label: 'Reading', key: 'T', opens: 'read' },
   { label: 'Add', key: 'A', opens: 'add' },
+  { label: 'Cup', key: 'P', opens: 'cup' },
   { label: 'Trouble', key: 'X', opens: 'trouble' },
   { label: 'Undo', key: 'U', opens: 'undo' },
   { label: 'Other', key: 'O', opens: 'other' },

@@ -98,8 +98,11 @@ export default function Planner({ known, ...own }: Props) {
           {plan.ok
             ? `${baitShots(plan.runs)} ` +
               `shots${others > 0 ? `, ${others} more for inserts and trials` : ''}, ` +
-              `${plan.draws.length} draws, ${totals.baits} baits for ${totals.need} promised, ` +
-              `${chosen.size === 1 ? '1 line' : `${chosen.size} lines`}`
+              `${plan.draws.length} draws, ${totals.baits} baits ` +
+              (chosen.size === 0
+                ? 'for the shelf'
+                : `for ${totals.need} promised, ` +
+                  `${chosen.size === 1 ? '1 line' : `${chosen.size} lines`}`)
             : 'Not worked out yet'}
         </p>
         {asking}

@@ -40,7 +40,7 @@ export function PlasticTable({ plan, input, units }: Props) {
           {plan.runs.length > 1 ? `, ${run.stage!.toLowerCase()}` : ''}: {run.shots}{' '}
           {run.shots === 1 ? 'shot' : 'shots'}
           {run.trials ? ` and ${run.trials} trial` : ''} give {run.baits};{' '}
-          {Math.round(run.chance * 100)} in 100 that {run.need} come good, if{' '}
+          {run.need > 0 && `${Math.round(run.chance * 100)} in 100 that ${run.need} come good, if `}
           {Math.round((run.good ?? 0) * 100)} % do as a rule (worth{' '}
           {Math.round(run.strength ?? input.settings.strength)} baits of experience).
           {run.takes

@@ -20,6 +20,7 @@ const ACTS = [
 export default function StockActs({ heap, count, name }: Props) {
   const [held, setHeld] = useState(count);
   const [many, setMany] = useState('1');
+  const [open, setOpen] = useState(false);
   const [said, setSaid] = useState('');
   const [wrong, setWrong] = useState('');
   const move = async (what: string) => {
@@ -32,33 +33,48 @@ export default function StockActs({ heap, count, name }: Props) {
     setSaid(`${many} ${what}`);
   };
   return (
-    <div className="flex flex-wrap items-center gap-2">
-      <b className="figure w-12 text-right text-lg" data-held>
-        {held}
-      </b>
-      <label>
-        <span className="sr-only">How many of {name}</span>
-        <input
-          className="box w-20"
-          inputMode="numeric"
-          value={many}
-          onChange={({ target }) => setMany(target.value)}
-        />
-      </label>
-      {ACTS.map(({ what, label }) => (
-        <button key={what} type="button" className="act" onClick={() => void move(what)}>
-          {label}
+    <>
+      <span className="flex items-center gap-3">
+        <b className="figure text-2xl" data-held>
+          {held}
+        </b>
+        <button
+          type="button"
+          className="act"
+          aria-expanded={open}
+          aria-label={`Move ${name}`}
+          onClick={() => setOpen(!open)}
+        >
+          Move
         </button>
-      ))}
-      <button type="button" className="act" onClick={() => void move('recounted')}>
-        That many lie there
-      </button>
-      {said && (
-        <span role="status" className="text-sm text-soft">
-          {said}
-        </span>
+      </span>
+      {open && (
+        <div className="flex w-full flex-wrap items-center gap-2 pb-1">
+          <label>
+            <span className="sr-only">How many of {name}</span>
+            <input
+              className="box w-20"
+              inputMode="numeric"
+              value={many}
+              onChange={({ target }) => setMany(target.value)}
+            />
+          </label>
+          {ACTS.map(({ what, label }) => (
+            <button key={what} type="button" className="act" onClick={() => void move(what)}>
+              {label}
+            </button>
+          ))}
+          <button type="button" className="act" onClick={() => void move('recounted')}>
+            That many lie there
+          </button>
+          {said && (
+            <span role="status" className="text-sm text-soft">
+              {said}
+            </span>
+          )}
+          <Wrong>{wrong}</Wrong>
+        </div>
       )}
-      <Wrong>{wrong}</Wrong>
-    </div>
+    </>
   );
 }

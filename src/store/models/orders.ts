@@ -53,7 +53,8 @@ export class Allocation extends Model<
   declare partId: number;
   declare count: number;
   declare curedAt: Date;
-  declare sessionId: number;
+  /** null where it was given from the shelf */
+  declare sessionId: number | null;
   declare cause: string;
 }
 
@@ -102,7 +103,7 @@ export function defineOrders(sequelize: Sequelize): void {
       partId: whole(),
       count: whole(),
       curedAt: moment(),
-      sessionId: whole(),
+      sessionId: DataTypes.INTEGER,
       cause: { type: DataTypes.UUID, allowNull: false },
     },
     { sequelize, modelName: 'Allocation', tableName: 'allocations' },

@@ -112,6 +112,15 @@ export const pouredOff: EventKind<typeof PouredOffSchema> = {
           spent: payload.spent ?? null,
         },
       });
+    from.out.push({
+      event: event.id,
+      at: event.at,
+      way: payload.way,
+      grams: payload.grams,
+      how: payload.how,
+      into: payload.into ?? null,
+      upTo: from.trail.length,
+    });
     from.offG += payload.grams;
     from.grams -= payload.grams;
     if (!payload.all) return;

@@ -10,6 +10,7 @@ import { choiceDensity } from '../../plan/run.ts';
 import type { Plastic } from '../../plastic/plastic.ts';
 import { fillLimit } from '../../shot/cup.ts';
 import type { Bounds, Doubt, Verdict } from '../bounds.ts';
+import type { Measured, WayOutKey } from '../waysOut.ts';
 import type { EyeStage } from '../words.ts';
 import type { ColourBook } from './snapshot.ts';
 
@@ -33,6 +34,18 @@ export interface TrailEntry {
   celsius: number | null;
   /** the plastic that came, with what is in it; `alike` = of the cup's own; null = an addition */
   brings: Plastic | 'alike' | null;
+}
+/** Plastic that left a cup without being drawn. */
+export interface PouredOut {
+  event: string;
+  at: number;
+  way: WayOutKey;
+  grams: number;
+  how: Measured;
+  /** cup it was tipped into */
+  into: string | null;
+  /** entries of the trail that were in it then */
+  upTo: number;
 }
 interface KeptMix {
   event: string;
@@ -89,6 +102,8 @@ export interface CupState {
   /** the one before, for the trend */
   before: Reading | null;
   trail: TrailEntry[];
+  /** what was poured off it, in order */
+  out: PouredOut[];
   /** heats its plastisol must reach, is kept under and breaks down at, as it stands on the shelf */
   limits: Limits;
   /** what it can be at all since a reading last held; null until it is charged */
@@ -148,6 +163,7 @@ export function newCup(
     reading: null,
     before: null,
     trail: [],
+    out: [],
     limits: limitsOf(recipe, book.materials),
     bounds: null,
     doubt: null,
