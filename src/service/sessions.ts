@@ -8,7 +8,7 @@ import {
 } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, toStock } from '@/store/ledger.ts';
-import { stock } from '@/store/stock.ts';
+import { stock, stockMoves } from '@/store/stock.ts';
 
 export {
   openSessions,
@@ -16,6 +16,7 @@ export {
   eventsAfter,
   onRack,
   stock,
+  stockMoves,
   cavityShares,
   allotments,
   toStock,

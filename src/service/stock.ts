@@ -9,8 +9,6 @@ import { lockHeap, moveStock, stockMoved } from '@/store/stock.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem } from './result.ts';
 
-export { movesOfHeap } from '@/store/stock.ts';
-
 const HeapSchema = z.object({
   bait: IdSchema,
   /** 0 = a colourway nobody has named */

@@ -11,7 +11,7 @@ const HeldSchema = z.object({
   dimension: z.enum(['drops', 'volume', 'mass']),
 });
 /** How much of one thing plastic holds, in all of it. */
-export type Held = z.infer<typeof HeldSchema>;
+type Held = z.infer<typeof HeldSchema>;
 
 /** Plastic with what is in it: a cup's content, a puck, what was tipped from one cup into another. */
 export const PlasticSchema = z.object({

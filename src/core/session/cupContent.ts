@@ -4,7 +4,7 @@ import { strengths } from './colouring.ts';
 import type { CupState } from './state/cup.ts';
 
 /** Share of a cup's plastic whose make-up nobody knows, by what went into it. */
-export function unknownShare(cup: CupState): number {
+function unknownShare(cup: CupState): number {
   let unknown = 0;
   for (const { brings, amount, grams } of cup.trail) {
     if (brings === null || brings === 'alike' || grams <= 0) continue;

@@ -37,7 +37,7 @@ export interface TubNamed {
   id?: number;
   name: string;
 }
-export interface KeptPlastic {
+interface KeptPlastic {
   event: string;
   at: number;
   way: WayOutKey;
@@ -46,7 +46,7 @@ export interface KeptPlastic {
   cup: string;
   plastic: Plastic;
 }
-export interface TakenPlastic {
+interface TakenPlastic {
   event: string;
   at: number;
   tub: TubNamed;

@@ -1,9 +1,8 @@
 import { Fragment, useState } from 'react';
-import { v4 } from 'uuid';
 import type { Progress, Readiness } from '@/core/order/progress.ts';
 import { progress, readiness } from '@/core/order/progress.ts';
-import { call } from '@/ui/api.ts';
 import { FromShelf, type OnShelf } from './FromShelf.tsx';
+import { PackAndSend } from './PackAndSend.tsx';
 import { Bait } from '@/ui/Bait.tsx';
 import type { Drawn } from '@/ui/drawLayers.ts';
 import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';
@@ -65,71 +64,6 @@ function Ready({
     now: now.getTime(),
   });
   return <Verdict verdict={other.verdict}>{WORDS[other.what](other.at, now)}</Verdict>;
-}
-
-function Moves({
-  row,
-  progress,
-  onDone,
-}: {
-  row: BookRow;
-  progress: Progress;
-  onDone: (kind: 'packed' | 'sent', count: number) => void;
-}) {
-  const [wrong, setWrong] = useState('');
-  const [last, setLast] = useState<{
-    cause: string;
-    kind: 'packed' | 'sent';
-    count: number;
-  } | null>(null);
-  const post = async (body: object): Promise<boolean> => {
-    const reply = await call('POST', `/api/lines/${row.id}/moves`, body);
-    setWrong(reply.ok ? '' : reply.message);
-    return reply.ok;
-  };
-  const move = async (kind: 'packed' | 'sent', count: number) => {
-    const cause = v4();
-    if (!(await post({ kind, count, cause }))) return;
-    onDone(kind, count);
-    setLast({ cause, kind, count });
-  };
-  const undo = async () => {
-    if (!last || !(await post({ undoes: last.cause, cause: v4() }))) return;
-    onDone(last.kind, -last.count);
-    setLast(null);
-  };
-  // Whole packs first; what is over goes when it is all there is.
-  const packs =
-    progress.cured >= row.pack
-      ? Math.floor(progress.cured / row.pack) * row.pack
-      : progress.toShoot + progress.curing + progress.shot === 0
-        ? progress.cured
-        : 0;
-  if (packs === 0 && progress.packed === 0 && !last) return null;
-  return (
-    <span className="mt-1 flex flex-wrap items-center gap-2">
-      {packs > 0 && (
-        <button type="button" className="act" onClick={() => void move('packed', packs)}>
-          Pack {packs}
-        </button>
-      )}
-      {progress.packed > 0 && (
-        <button type="button" className="act" onClick={() => void move('sent', progress.packed)}>
-          Send {progress.packed}
-        </button>
-      )}
-      {last && (
-        <button type="button" className="act border-transparent" onClick={() => void undo()}>
-          Undo: {last.count} {last.kind}
-        </button>
-      )}
-      {wrong && (
-        <span className="wrong" role="alert">
-          {wrong}
-        </span>
-      )}
-    </span>
-  );
 }
 
 /** The order book by promised day: each line a bar of its count. */
@@ -238,7 +172,7 @@ export default function Book({
                         offers={row.shelf}
                         onDone={(count) => tookFromShelf(row.id, count, at)}
                       />
-                      <Moves
+                      <PackAndSend
                         row={row}
                         progress={other}
                         onDone={(kind, count) => moved(row.id, kind, count)}

@@ -20,6 +20,7 @@ export default {
       grade text NOT NULL,
       count int NOT NULL CHECK (count >= 0),
       PRIMARY KEY (bait_id, colourway_id, build, grade));
+    CREATE INDEX stock_moves_heap ON stock_moves (bait_id, colourway_id, build, grade, id DESC);
     CREATE FUNCTION count_stock() RETURNS void LANGUAGE sql AS $$
       DELETE FROM bait_stock;
       INSERT INTO bait_stock SELECT bait_id, colourway_id, build, grade, greatest(0, sum(count))

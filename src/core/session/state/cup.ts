@@ -36,7 +36,7 @@ export interface TrailEntry {
   brings: Plastic | 'alike' | null;
 }
 /** Plastic that left a cup without being drawn. */
-export interface PouredOut {
+interface PouredOut {
   event: string;
   at: number;
   way: WayOutKey;
