@@ -53,7 +53,7 @@ try {
     ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
     ['builds', '/builds'],
     ['composer', '/builds/new?from=laminateCore'],
-    ['casting', '/moulds/castings/2'],
+    ['remelt', '/tubs'],
     ['orders', '/orders'],
     ['plan', '/plan/1'],
     ['mould', '/moulds/1'],

@@ -82,12 +82,18 @@ export function standIn(snapshot: Snapshot, events: AnyEvent[], seed: number, at
         }),
       );
   /** What was put into a cup, taken out of it or given back is so here too. */
-  const fill = (cup: CupState, { kind }: AnyEvent) => {
+  const fill = (cup: CupState, event: AnyEvent) => {
     if (cup.grams <= 1) return;
     const there = hidden.cups.get(cup.key);
-    if (!there) hidden.cups.set(cup.key, hiddenCup(hidden, cup.grams, glassOf(cup)));
+    const from = event.kind === 'pouredOff' ? hidden.cups.get(event.payload.cup) : undefined;
+    const celsius = from ? stirredHeat(from) : (BACK[event.kind] ?? hidden.room);
+    if (!there)
+      hidden.cups.set(
+        cup.key,
+        hiddenCup(hidden, cup.grams, { ...glassOf(cup), ...(from ? { celsius } : {}) }),
+      );
     else if (Math.abs(there.grams - cup.grams) > 1e-6)
-      pour(there, cup.grams - there.grams, BACK[kind] ?? hidden.room);
+      pour(there, cup.grams - there.grams, celsius);
   };
   /** A burst begins, of one cup or of several together. */
   const putIn = (burst: BenchEvent<'heated'>['payload'], from: number) => {
