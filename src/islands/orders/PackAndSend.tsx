@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { v4 } from 'uuid';
 import type { Progress } from '@/core/order/progress.ts';
 import { call } from '@/ui/api.ts';
-import type { BookRow } from './Book.tsx';
 
 /** Packs and sends what is cured of a line; the last of it can be taken back. */
 export function PackAndSend({
@@ -10,7 +9,7 @@ export function PackAndSend({
   progress,
   onDone,
 }: {
-  row: Pick<BookRow, 'id' | 'pack'>;
+  row: { id: number; pack: number };
   progress: Progress;
   onDone: (kind: 'packed' | 'sent', count: number) => void;
 }) {
