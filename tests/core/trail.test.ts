@@ -6,6 +6,8 @@ import { type Plastic, tubHolds, type TubMove } from '@/core/plastic/index.ts';
 import {
   fold,
   follower,
+  leftoverUses,
+  massFor,
   plasticIn,
   type Send,
   type SessionState,
@@ -15,6 +17,8 @@ import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 import { near } from '../near.ts';
+import { nextStep } from '../said.ts';
+import { baitMass } from '@/core/shot/index.ts';
 
 const snapshot = snapshotFrom('Leftovers', demoPlan(), DEFAULT_SHOP);
 const [first, second] = snapshot.plan.cups.map((cup) => cup.id) as [string, string];
@@ -211,4 +215,45 @@ test('an act with no cup to go into, or nothing it is kept as, is refused in wor
   const tub = sent({ way: 'puck' });
   assert.ok(!tub.ok && /kept as/.test(tub.message), JSON.stringify(tub));
   assert.ok(sent({ way: 'spilt' }).ok);
+});
+
+test('the bench says what the last of a cup could become, and asks before it is finished', () => {
+  const bench = benchOn(snapshot);
+  const state = bench.follow((now) => nextStep(now, bench.now())?.key === 'leftover');
+  const step = nextStep(state, bench.now())!;
+  const cup = state.cups.get(step.target)!;
+  assert.ok(step.send?.kind === 'pouredOff' && step.send.payload.way === 'puck');
+  near(step.send.payload.grams, cup.grams);
+  assert.match(step.detail, /Pour it out flat/);
+  const labels = step.others!.map(({ label }) => label);
+  assert.deepEqual(labels, ['Left in its cup', 'Thrown away']);
+  const left = bench.act(step.others![0]!.send);
+  assert.equal(left.kept.at(-1)!.way, 'left');
+  assert.match(left.kept.at(-1)!.tub.name, /cup [A-Z], Leftovers/);
+  // A second cup of its mix with room is offered first; one of another mix is not.
+  const twin = {
+    ...state,
+    cups: new Map([
+      ...state.cups,
+      ['twin', { ...cup, key: 'twin', letter: 'Z', grams: 20, limitMl: 5000 }],
+    ]),
+  };
+  assert.equal(leftoverUses(twin, cup).join?.key, 'twin');
+  assert.equal(leftoverUses(state, cup).join, null);
+  // An open mould takes what a hand pours: as many as it has cavities, or the plastic is for.
+  const poured = {
+    ...state,
+    moulds: new Map(
+      [...state.moulds].map(([key, mould]) => [
+        key,
+        { ...mould, mould: { ...mould.mould, feed: 'top' as const } },
+      ]),
+    ),
+  };
+  const [most] = leftoverUses(poured, cup).byHand;
+  const mould = [...state.moulds.values()].find((one) => one.mould.name === most!.mould)!;
+  const run = [...state.runs.values()][0]!;
+  const each = baitMass(massFor(state, run, mould)) / mould.mould.cavities.length;
+  assert.equal(most!.baits, Math.min(mould.mould.cavities.length, Math.floor(cup.grams / each)));
+  assert.deepEqual(leftoverUses(state, cup).byHand, [], 'nobody pours through a runner');
 });

@@ -48,6 +48,7 @@ export * from './cupShown.ts';
 export * from './cupContent.ts';
 export * from './waysOut.ts';
 export * from './pourOff.ts';
+export * from './leftoverUses.ts';
 export * from './cupGives.ts';
 export * from './faults.ts';
 export * from './follow/followed.ts';
