@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { PlanInput } from '@/core/plan/index.ts';
 import { draftPlan, MOST_SHOTS, planSession, pullSheet, spoon } from '@/core/plan/index.ts';
+import { near } from '../near.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { DEFAULTS, demoPlan, SHELF, WANTED } from '../demoPlan.ts';
 
@@ -113,6 +114,19 @@ test('a grade that does not suit the bait is questioned, and the plan stands', (
   );
   assert.ok(plan.ok);
   assert.deepEqual([...new Set(plan.remarks.map((remark) => remark.code))], ['grade']);
+});
+
+test('a plastisol of its own density: baits weigh by it, and a cup’s mL are its grams by it', () => {
+  const input = draft(1, 1);
+  const of = (density20: number) =>
+    planSession({ ...input, cups: input.cups.map((cup) => ({ ...cup, density20 })) }, METRIC);
+  const [usual, light] = [of(1.03), of(0.97)];
+  assert.ok(usual.ok && light.ok);
+  assert.deepEqual(usual, planSession(input, METRIC), 'its grade’s usual, where nobody said more');
+  // Cavities hold so many mL of whatever is shot into them.
+  near(light.totals.baitsG / usual.totals.baitsG, 0.97 / 1.03, 1e-9);
+  for (const cup of light.cups)
+    for (const { grams, coldMl } of cup.charges) near(coldMl, grams / 0.97, 1e-9);
 });
 
 test('a cup for the vacuum pot is filled to its froth limit, and charged more often', () => {
