@@ -47,6 +47,8 @@ async function spokenForOf(lines: readonly BookLine[]): Promise<Map<number, Spok
 
 /** A part of the open book as the Plan screen lists it. */
 interface ListedPart extends WantedPart, SpokenFor {
+  /** what is neither on the shelf nor on an open bench */
+  rest: number;
   baitName: string;
   colourwayName: string;
 }
@@ -67,13 +69,17 @@ export async function planner(now: Date) {
       .filter((part) => part.count > part.allotted)
       .map((part): ListedPart => {
         const { bench, shelf: onShelf } = spoken.get(part.id)!;
+        const wants = part.count - part.allotted;
+        const rest = wants - bench - onShelf;
         return {
           part: part.id,
           line: line.id,
           for: line.customer,
           bait: part.bait,
           colourway: part.colourway,
-          count: part.count - part.allotted - bench - onShelf,
+          // Whoever takes a line that is spoken for all the same shoots all it wants.
+          count: rest > 0 ? rest : wants,
+          rest,
           bench,
           shelf: onShelf,
           due: line.promised,

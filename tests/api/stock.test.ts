@@ -69,13 +69,13 @@ test('a line takes from the shelf what it wants and no more; the plan does not s
   const listed = async () => (await planner(new Date())).parts.find((one) => one.part === part)!;
   const before = await listed();
   assert.equal(before.shelf, 12, 'what lies there is spoken for by the line that stands first');
-  const wants = before.count + before.shelf + before.bench;
+  const wants = before.rest + before.shelf + before.bench;
   const cause = v4();
   assert.equal((await move({ what: 'allotted', part, count: 12, cause })).status, 201);
   assert.equal(await held(), 0);
   const after = await listed();
   assert.deepEqual(
-    [after.shelf, after.count + after.bench],
+    [after.shelf, after.rest + after.bench],
     [0, wants - 12],
     'allotted, it is no more wanted',
   );

@@ -13,6 +13,7 @@ const SCREENS = [
   '/plan/new',
   '/bench',
   '/rack',
+  '/tubs',
   '/sessions',
   '/sessions/25',
   '/moulds',

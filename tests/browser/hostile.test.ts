@@ -15,6 +15,7 @@ const SCREENS = [
   '/bench/26',
   '/bench/43',
   '/rack',
+  '/tubs',
   '/sessions',
   '/sessions/25',
   '/moulds',

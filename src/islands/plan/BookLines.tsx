@@ -2,6 +2,8 @@ import type { SpokenFor, WantedPart } from '@/core/plan/index.ts';
 
 /** A line of the order book as it is chosen from. */
 export interface OpenPart extends WantedPart, SpokenFor {
+  /** what is neither on the shelf nor on an open bench */
+  rest: number;
   baitName: string;
   colourwayName: string;
 }
@@ -21,7 +23,7 @@ function spokenSays({ bench, shelf }: SpokenFor): string {
   return said.length > 0 ? `, ${said.join(', ')}` : '';
 }
 
-/** One part of a line: taken into the plan, or nothing of it left to shoot. */
+/** One part of a line: taken into the plan, or seen to be spoken for already. */
 function Part({
   part,
   chosen,
@@ -31,19 +33,18 @@ function Part({
   chosen: boolean;
   onToggle: (part: OpenPart) => void;
 }) {
-  const shot = part.count <= 0 && !chosen;
+  const shot = part.rest <= 0 && !chosen;
   return (
     <label
       className={
-        'flex min-h-11 items-center gap-3 border-b border-rule ' +
-        (shot ? 'text-soft' : 'cursor-pointer')
+        'flex min-h-11 cursor-pointer items-center gap-3 border-b border-rule' +
+        (shot ? ' text-soft' : '')
       }
     >
       <input
         type="checkbox"
         className="size-5 shrink-0"
         checked={chosen}
-        disabled={shot}
         onChange={() => onToggle(part)}
       />
       <span className="min-w-0 flex-1">
@@ -53,7 +54,7 @@ function Part({
           {spokenSays(part)}
         </span>
       </span>
-      <b className="figure">{Math.max(0, part.count)}</b>
+      <b className="figure">{chosen ? part.count : part.rest}</b>
     </label>
   );
 }
