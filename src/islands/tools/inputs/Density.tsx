@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ComponentProps, useState } from 'react';
 import { plainInWater, WATERS, type Water } from '../../../core/colour/float.ts';
 import { say } from '../../../core/quantity/format.ts';
 import { Choice } from '../../../ui/Choice.tsx';
@@ -73,6 +73,19 @@ export function PlainInWater({ field, put, context: { units } }: InputProps<'pla
   const [wide, setWide] = useState(12);
   const [high, setHigh] = useState(14);
   const across = (Math.PI / 4) * wide * high;
+  const asked: Omit<ComponentProps<typeof FigureField>, 'units'>[] = [
+    { label: 'In a second', of: 'length', value: speed, min: 1, max: 2000, onChange: setSpeed },
+    { label: 'It weighs', of: 'mass', value: grams, min: 0.2, max: 500, onChange: setGrams },
+    {
+      label: 'Across at its widest',
+      of: 'length',
+      value: wide,
+      min: 1,
+      max: 200,
+      onChange: setWide,
+    },
+    { label: 'High there', of: 'length', value: high, min: 1, max: 200, onChange: setHigh },
+  ];
   const answer = plainInWater(DOES[does].sign * speed, { mass: grams, frontal: across }, water);
   return (
     <details className="field">
@@ -80,46 +93,8 @@ export function PlainInWater({ field, put, context: { units } }: InputProps<'pla
       <div className="mt-2 grid grid-cols-2 gap-3">
         <Choice label="In water that is" value={water} of={WATERS} onChange={setWater} />
         <Choice label="It" value={does} of={DOES} onChange={setDoes} />
-        {does !== 'hangs' && (
-          <>
-            <FigureField
-              label="In a second"
-              of="length"
-              value={speed}
-              min={1}
-              max={2000}
-              units={units}
-              onChange={setSpeed}
-            />
-            <FigureField
-              label="It weighs"
-              of="mass"
-              value={grams}
-              min={0.2}
-              max={500}
-              units={units}
-              onChange={setGrams}
-            />
-            <FigureField
-              label="Across at its widest"
-              of="length"
-              value={wide}
-              min={1}
-              max={200}
-              units={units}
-              onChange={setWide}
-            />
-            <FigureField
-              label="High there"
-              of="length"
-              value={high}
-              min={1}
-              max={200}
-              units={units}
-              onChange={setHigh}
-            />
-          </>
-        )}
+        {does !== 'hangs' &&
+          asked.map((field) => <FigureField key={field.label} {...field} units={units} />)}
       </div>
       <Take
         density={answer === null ? null : Math.round(1000 * answer) / 1000}
