@@ -52,12 +52,8 @@ export function stoveOf(
   for (const { id, oven } of ovens)
     bench.ovens.set(String(id), { ...hiddenOven(bench, oven.watts), ...TRUE_OVENS[id] });
   let at = startAt;
-  /**
-   * the hottest each charge has truly been when stirred, by cup and charge: what an eye sees run
-   * clear
-   */
-  const looks = new Map<string, number>();
-  const hottest = new Map<string, number>();
+  /** s at fusion that each charge has truly had, by cup and charge: what an eye sees run clear */
+  const fused = new Map<string, number>();
   const chargeOf = (cup: string): string => `${cup}/${state.cups.get(cup)!.charges}`;
   const catchUp = () => {
     if (now() > at) wait(bench, (now() - at) / 1000);
@@ -105,13 +101,16 @@ export function stoveOf(
     });
     burst(bench, { oven: String(state.oven.id), level: state.oven.level, cups: [cup], seconds });
     at += seconds * 1000;
-    spend(seconds + 10);
-    catchUp();
+    spend(seconds);
+    const { fusion } = state.cups.get(cup)!.limits;
+    for (let second = 0; second < STIRRED_IN; second++) {
+      const over = stirredHeat(bench.cups.get(cup)!) - fusion;
+      const before = fused.get(chargeOf(cup)) ?? 0;
+      fused.set(chargeOf(cup), before + Math.exp(over / FUSES));
+      spend(1);
+      catchUp();
+    }
     stir(bench.cups.get(cup)!);
-    hottest.set(
-      chargeOf(cup),
-      Math.max(hottest.get(chargeOf(cup)) ?? 0, stirredHeat(bench.cups.get(cup)!)),
-    );
     send({ kind: 'stirred', payload: { cup } });
   };
   return {
@@ -148,10 +147,7 @@ export function stoveOf(
       look(cup);
       // A small cup is through fusion and cold again before it is read: it ran clear off the blade,
       // and a hand calls it that.
-      const key = chargeOf(cup);
-      looks.set(key, (looks.get(key) ?? 0) + 1);
-      const clear =
-        (hottest.get(key) ?? 0) >= (looks.get(key)! >= OFTEN ? fusion - SLOWLY : fusion);
+      const clear = (fused.get(chargeOf(cup)) ?? 0) >= CLEAR;
       if (clear && state.cups.get(cup)!.reading!.celsius < fusion)
         send({
           kind: 'reading',
@@ -205,8 +201,12 @@ export function stoveOf(
     },
   };
 }
-/** Plastic kept so many K under fusion runs clear too, after so many bursts. */
-const SLOWLY = 8;
-const OFTEN = 5;
+/** s from the oven to the end of the stir. */
+const STIRRED_IN = 10;
+/**
+ * Plastic runs clear after so many s at fusion, or longer under it: e times as long for so many K.
+ */
+const CLEAR = 6;
+const FUSES = 8;
 /** Looks after which a hand gives up and draws as it is. */
 const ROUNDS = 8;

@@ -5,6 +5,8 @@ import {
   planMatch,
   burstTo,
   cooled,
+  FILM,
+  HANDS,
   reset,
   heated,
   heatOf,
@@ -19,6 +21,7 @@ import {
 import { burst, use } from './estimateKit.ts';
 
 const body = { plastic: 220, glass: 320, bore: 85, volume: 240, exchange: 3, room: 20 };
+const wanted = { low: 158, high: 168, apart: 3 };
 const start = (celsius = 160) =>
   withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', { body, celsius: { mean: celsius, sd: 1 } });
 
@@ -51,7 +54,6 @@ test(
       body: { ...body, plastic: 160 },
       celsius: { mean: 158, sd: 6 },
     });
-    const wanted = { low: 158, high: 168, apart: 3 };
     assert.notEqual(
       planMatch(two, ['A', 'B'], { uses: [use], wanted }).look,
       null,
@@ -90,3 +92,33 @@ test(
     assert.ok(safeBurst(start(20), { ...use, cups: ['A'] }) <= 75);
   },
 );
+
+test('what little is left in a cup comes to its draw: no burst and look that go round for ever', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 8, max: 200 }),
+      fc.integer({ min: 120, max: 172 }),
+      fc.integer({ min: 5, max: 40 }),
+      (grams, celsius, under) => {
+        const little = { plastic: Math.max(FILM, grams), glass: 320, volume: grams / 0.93 };
+        let belief = withCup(withOven(newBelief(0), 'o', PRIOR.one), 'A', {
+          body: { ...body, ...little, exchange: 5 },
+          celsius: { mean: celsius, sd: 1 },
+        });
+        belief = reset(belief, 'A', { mean: celsius, sd: 1 }, { mean: under, sd: 4 });
+        let rounds = 0;
+        for (; rounds < 12; rounds++) {
+          const plan = planMatch(belief, ['A'], { uses: [use], wanted });
+          for (const { seconds } of plan.bursts)
+            belief = cooled(heated(cooled(belief, HANDS.change), burst(seconds)), HANDS.stir);
+          belief = cooled(belief, plan.wait);
+          if (plan.look === null) break;
+          belief = cooled(belief, HANDS.stir);
+          belief = updated(belief, 'A', { celsius: heatOf(belief, 'A').celsius, sd: 0.7 }).belief;
+        }
+        assert.ok(rounds <= 6, `${grams} g from ${celsius}°: ${rounds} looks and no draw`);
+      },
+    ),
+    { numRuns: 60, seed: 20261127 },
+  );
+});

@@ -78,19 +78,28 @@ export function safeBurst(
     : longest(may, (seconds) => burst.cups.every((cup) => hottest(cup, seconds) <= ceiling));
 }
 
-/** The burst that brings a cup to a heat in the mean, whole s, never longer than is safe. */
+/** What a burst aims at: a heat so many s after it, the hottest of the cup kept under a ceiling. */
+interface BurstAim {
+  celsius: number;
+  ceiling?: number;
+  later?: number;
+}
+/**
+ * The burst that brings a cup to a heat in the mean, whole s, never longer than is safe.
+ * @param later s after the burst at which it is to have that heat; usually at its end
+ */
 export function burstTo(
   belief: Belief,
   cup: string,
   burst: Omit<Burst, 'seconds'>,
-  { celsius, ceiling = PLASTISOL.ceiling }: { celsius: number; ceiling?: number },
+  { celsius, ceiling = PLASTISOL.ceiling, later = 0 }: BurstAim,
 ): { seconds: number; safe: number; after: Forecast } {
   const safe = safeBurst(belief, burst, ceiling);
   const seconds = Math.min(
     safe,
     longest(
       LONGEST_UNSTIRRED,
-      (seconds) => meanAfter(belief, cup, { ...burst, seconds }) <= celsius,
+      (seconds) => meanAfter(belief, cup, { ...burst, seconds }, later) <= celsius,
     ),
   );
   return { seconds, safe, after: burstOf(belief, cup, { ...burst, seconds }) };

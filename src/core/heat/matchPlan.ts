@@ -115,64 +115,92 @@ function asBelieved(
 
 /** s that are waited where no burst helps, before a look. */
 const A_WHILE = 10;
-/** Not to be had together: the coldest brought up first, each to the top of the window. */
+/** K a round of bursts must leave the coldest hotter by, to be worth another (judgement). */
+const WORTH_A_ROUND = 1;
+const AS_HOT_AS_IS_SAFE = 'as hot as is safe';
+
+/** A burst that brings one cup up, and where the cup is after it. */
+type Lift = ReturnType<typeof burstTo> & { cup: number; oven: number };
+/** Bursts of several cups as hands give them: one to each oven at once, or in turn in the one. */
+function given(lifts: readonly Lift[], { uses, hands }: Planning): Going[] {
+  const inTurn = lifts.length > uses.length;
+  const starts = lifts.map((_, count) =>
+    inTurn
+      ? lifts
+          .slice(0, count)
+          .reduce((at, { seconds }) => at + seconds + hands.stir + hands.change, hands.change)
+      : (count + 1) * hands.change,
+  );
+  return lifts.map(({ cup, seconds, oven }, count) => ({
+    cup,
+    seconds,
+    oven: inTurn ? 0 : oven,
+    at: starts[count]!,
+  }));
+}
+/**
+ * All bursts given and drawn straight out of the stir: as hot as safe bursts bring them where no
+ * look would change that. What little is in a cup is cold again before it is read, and would be
+ * heated for ever; the rounds end where one leaves the coldest no hotter than it was.
+ */
+function drawnAtOnce(planning: Planning, first: readonly Lift[], all: readonly Lift[]) {
+  const { belief, cups, uses, wanted, hands, ceilings, heats } = planning;
+  const through = (lifts: readonly Lift[]): MatchPlan => {
+    const bursts = given(lifts, planning);
+    const way = { bursts, draw: handsFree(bursts, hands) };
+    const ceiling = Math.max(...ceilings);
+    const { at, sure, draw } = foresee(belief, cups, {
+      uses,
+      way,
+      wanted: { ...wanted, ceiling },
+      hands,
+    });
+    return { bursts, wait: 0, look: null, at, sure, seconds: draw, why: AS_HOT_AS_IS_SAFE };
+  };
+  const coldest = (forecasts: readonly Forecast[]) =>
+    Math.min(...forecasts.map((forecast) => forecast.celsius));
+  const most = through(first);
+  const hottest = Math.max(...most.at.map((forecast) => forecast.celsius));
+  const capped = first.some(
+    (lift) => lift.seconds === lift.safe && lift.after.celsius < wanted.high,
+  );
+  const low = coldest(most.at);
+  if (capped && low >= wanted.low - AS_HOT && hottest - low <= wanted.apart) return most;
+  const round = through(all);
+  const now = Math.min(...heats.map((heat) => heat.mean));
+  return coldest(round.at) < now + WORTH_A_ROUND ? round : null;
+}
+
+/** Not to be had together: the coldest brought up first, each to be in the window at its draw. */
 function broughtUp(planning: Planning, why: MatchPlan['why']): MatchPlan {
   const { belief, cups, uses, wanted, hands, ceilings, heats } = planning;
   const means = heats.map((heat) => heat.mean);
   const rest = (look: number) => resting(planning, { wait: A_WHILE, look, seconds: A_WHILE, why });
   if (means.every((mean) => mean > wanted.high)) return rest(means.indexOf(Math.max(...means)));
-  // It cools while the others have their turn.
+  // It cools while the others have their turn, and till it is drawn.
   const order = cups
     .map((_, i) => i)
     .filter((i) => means[i]! < wanted.high)
     .sort((one, other) => means[one]! - means[other]!);
-  const worth = order
-    .slice(0, uses.length)
-    .map((cup, oven) => ({
-      cup,
-      oven,
-      ...burstTo(
-        belief,
-        cups[cup]!,
-        { ...uses[oven]!, cups: [cups[cup]!] },
-        { celsius: wanted.high + 2, ceiling: ceilings[cup] },
-      ),
-    }))
-    .filter((burst) => burst.seconds >= hands.least);
-  if (worth.length === 0) return rest(order[0]!);
-  const bursts = worth.map(({ cup, oven, seconds }, count) => ({
-    cup,
-    seconds,
-    oven,
-    at: (count + 1) * hands.change,
-  }));
-  // No safe burst goes higher: it is drawn straight out of the stir, as hot as is safe.
-  const most = foresee(belief, cups, {
-    uses,
-    way: { bursts, draw: handsFree(bursts, hands) },
-    wanted: { ...wanted, ceiling: Math.max(...ceilings) },
-    hands,
-  });
-  const reached = most.at.map((forecast) => forecast.celsius);
-  const low = Math.min(...reached);
-  const capped = worth.some(
-    (burst) => burst.seconds === burst.safe && burst.after.celsius < wanted.high,
-  );
-  if (capped && low >= wanted.low - AS_HOT && Math.max(...reached) - low <= wanted.apart)
-    return {
-      bursts,
-      wait: 0,
-      look: null,
-      at: most.at,
-      sure: most.sure,
-      seconds: most.draw,
-      why: 'as hot as is safe',
-    };
-  const after = new Map(worth.map((burst) => [burst.cup, burst.after]));
+  const later = hands.stir + hands.draws;
+  const lifts = order
+    .map((cup, count): Lift => {
+      const oven = count % uses.length;
+      const burst = { ...uses[oven]!, cups: [cups[cup]!] };
+      const aim = { celsius: wanted.high, ceiling: ceilings[cup], later };
+      return { cup, oven, ...burstTo(belief, cups[cup]!, burst, aim) };
+    })
+    .filter((lift) => lift.seconds >= hands.least);
+  const first = lifts.slice(0, uses.length);
+  if (first.length === 0) return rest(order[0]!);
+  const drawn = drawnAtOnce(planning, first, lifts);
+  if (drawn) return drawn;
+  const bursts = given(first, planning);
+  const after = new Map(first.map((lift) => [lift.cup, lift.after]));
   return {
     bursts,
     wait: 0,
-    look: worth[0]!.cup,
+    look: first[0]!.cup,
     at: heats.map((heat, i) => after.get(i) ?? forecastOf(heat.mean, heat.sd)),
     sure: 0,
     seconds: handsFree(bursts, hands),

@@ -4,7 +4,7 @@ import { dose } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
-import { airVolume, balance, fillLimit, limitMass, sum } from '../shot/index.ts';
+import { airVolume, balance, fillLimit, LEAST_COOK, limitMass, sum } from '../shot/index.ts';
 import type { Remark } from './checkFit.ts';
 import { checkCup, checkJob } from './check.ts';
 import type { PlanInput } from './input.ts';
@@ -24,8 +24,6 @@ export const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
 const COOK_SECONDS = 180;
 const REHEAT_SECONDS = 45;
 
-/** Less than this in a cup scorches before it clears, mL (judgement). */
-const LEAST_COOK = 15;
 
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
   spares: (bait, wanted) =>

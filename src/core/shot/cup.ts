@@ -11,6 +11,9 @@ const AIR_DEPTH = 12;
 export const airVolume = (vessel: Vessel, depth = AIR_DEPTH): number =>
   (Math.PI / 4) * vessel.bore ** 2 * depth * 1e-3;
 
+/** Less than this in a cup scorches before it clears, mL (judgement). */
+export const LEAST_COOK = 15;
+
 /**
  * The most a cup may hold hot, mL: its fill limit, or its froth limit where it goes in the pot.
  * @example fillLimit({ volume: 500, fill: 0.9, froth: 0.5 }, true) → 250

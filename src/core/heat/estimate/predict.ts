@@ -2,7 +2,7 @@ import type { CupHeat } from '../cupBody.ts';
 import { after, afterBurst, specificHeat } from '../cup.ts';
 import { UNSAID } from '../forecast.ts';
 import { bounded } from './places.ts';
-import { bodyOf, ovenBelieved } from './believed.ts';
+import { bodyOf, cupBelieved, ovenBelieved } from './believed.ts';
 import {
   type Belief,
   softlyWithin,
@@ -69,12 +69,14 @@ function cupLater(
   };
   return afterBurst(body, heat, { microwave: oven, seconds, step: 2 });
 }
-/** °C of a cup after a burst, in the mean: without its range, which costs nine times as much. */
-
-export function meanAfter(belief: Belief, cup: string, burst: Burst): number {
+/**
+ * °C of a cup after a burst, in the mean: without its range, which costs nine times as much.
+ * @param later s that it has stood since then
+ */
+export function meanAfter(belief: Belief, cup: string, burst: Burst, later = 0): number {
   const oven = ovenAt(belief, burst.oven);
   const index = cupAt(belief, cup);
-  const { plastic } = cupLater(
+  const ended = cupLater(
     belief,
     cup,
     [
@@ -85,6 +87,8 @@ export function meanAfter(belief: Belief, cup: string, burst: Burst): number {
     ],
     { seconds: burst.seconds, burst },
   );
+  const { plastic } =
+    later > 0 ? after(cupBelieved(belief, cup).body, ended, later, { step: 5 }) : ended;
   const { least, most } = heatedCould(belief, cup, burst, burst.seconds);
   return Math.min(most, Math.max(least, plastic));
 }

@@ -2,6 +2,7 @@ import { density } from '../../../material/plastisol.ts';
 import { joined, phrase, saidAmount } from '../../../quantity/phrase.ts';
 import { airG } from '../../charges.ts';
 import { isLeftOut, skipCharge } from '../../skips.ts';
+import { LEAST_COOK } from '../../../shot/index.ts';
 import type { SessionState } from '../../state.ts';
 import type { CupState } from '../../state/cup.ts';
 import type { Step } from '../../step.ts';
@@ -62,9 +63,11 @@ function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
   const fullAt = density(Math.max(cup.limits.fusion, heat), cold);
   const room = Math.max(0, cup.limitMl * fullAt - cup.grams);
   const asked = due ? Math.max(planned, short) : (planned ?? Math.ceil(short / step) * step);
+  // As the plan does: what is left when the next is drawn can still be cooked.
+  const cookable = Math.max(asked, short + Math.max(0, LEAST_COOK * cold - air));
   const why: keyof typeof WHY =
     due && short <= 0 ? 'due' : cup.grams < need.grams ? 'short' : 'air';
-  return { grams: Math.max(1, room > 0 ? Math.min(asked, room) : asked), why, air, cold };
+  return { grams: Math.max(1, room > 0 ? Math.min(cookable, room) : cookable), why, air, cold };
 }
 
 function rechargeStep(
