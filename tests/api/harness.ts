@@ -97,7 +97,8 @@ export async function until<T>(
     const found = await look().catch(() => null);
     if (found) return found;
     if (Date.now() > end) throw new Error(`It never came: ${what}`);
-    await new Promise((resolve) => setImmediate(resolve));
+    // Looked at often, and not so often that looking keeps from running what is waited for.
+    await new Promise((resolve) => setTimeout(resolve, 25));
   }
 }
 

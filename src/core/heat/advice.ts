@@ -1,6 +1,7 @@
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { Burst } from './estimate/predict.ts';
 import type { Belief } from './estimate/belief.ts';
+import { aboutOnly } from './estimate/belief.ts';
 import { cooled, heated, meanAfter } from './estimate/predict.ts';
 import {
   cupBelieved,
@@ -17,10 +18,10 @@ import { LONGEST_UNSTIRRED, mayGoUnstirred, unevenIn } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */
 export const aheadOf = (belief: Belief, cup: string, seconds: number): Forecast =>
-  heatOf(cooled(belief, seconds, [cup]), cup);
+  heatOf(cooled(aboutOnly(belief, [cup], []), seconds), cup);
 /** Heat of a cup after a burst, stirred, with its range. */
 export const burstOf = (belief: Belief, cup: string, burst: Burst): Forecast =>
-  heatOf(heated(belief, burst, burst.cups), cup);
+  heatOf(heated(aboutOnly(belief, burst.cups, [burst.oven]), burst), cup);
 
 /**
  * Largest whole number of seconds up to `most` for which a rising condition still holds; 0 when
@@ -43,16 +44,17 @@ function longest(most: number, holds: (seconds: number) => boolean): number {
  * Whole s; 0 when none is.
  */
 export function safeBurst(
-  belief: Belief,
+  bench: Belief,
   burst: Omit<Burst, 'seconds'>,
   ceiling: number = PLASTISOL.ceiling,
 ): number {
+  const belief = aboutOnly(bench, burst.cups, [burst.oven]);
   const { dead } = ovenBelieved(belief, burst.oven);
   const own = sdOfOffset(belief);
   const uneven = unevenOf(belief, burst.oven);
   const hottest = (cup: string, seconds: number): number => {
     const { body, heat } = cupBelieved(belief, cup);
-    const after = heated(belief, { ...burst, seconds }, burst.cups);
+    const after = heated(belief, { ...burst, seconds });
     // An instrument off for good is no luck of one burst: it counts at eight in ten, the rest at
     // 99.5 %.
     const sd = Math.hypot(sdShown(after, cup), (own * Z80) / Z995);

@@ -1,5 +1,6 @@
 import { errorFunction } from 'simple-statistics';
 import type { Belief } from './estimate/belief.ts';
+import { aboutOnly } from './estimate/belief.ts';
 import { heatedBy } from './estimate/predict.ts';
 import { estimateOf, sdShown, sdBetween } from './estimate/believed.ts';
 import type { Forecast } from './forecast.ts';
@@ -104,13 +105,17 @@ function carriedThrough(
   ]
     .filter((x) => x <= until)
     .sort((x, y) => x - y);
-  let then = belief;
+  let then = aboutOnly(
+    belief,
+    cups,
+    uses.map((use) => use.oven),
+  );
   for (let k = 1; k < marks.length; k++) {
     const [from, to] = [marks[k - 1]!, marks[k]!];
     const on = bursts
       .filter((burst) => burst.at <= from && burst.at + burst.seconds >= to)
       .map((burst) => ({ ...uses[burst.oven]!, cups: [cups[burst.cup]!], gone: from - burst.at }));
-    then = heatedBy(then, to - from, on, cups);
+    then = heatedBy(then, to - from, on);
   }
   return then;
 }

@@ -16,6 +16,10 @@ export interface Cup {
   /** the longest burst that is safe, s, where that is known */
   longest?: number;
 }
+type Table = ReturnType<typeof tableOf>;
+/** Heats of cups, second by second, in one oven: made once for all that is asked of them. */
+export const tablesOf = (cups: Cup[], oven: Microwave): Table[] =>
+  cups.map((cup) => tableOf(cup.body, cup.heat, oven));
 interface Found {
   matching: Matching;
   gap: number;
@@ -29,11 +33,10 @@ interface Found {
  */
 function searchFor(
   cups: Cup[],
-  oven: Microwave,
+  table: Table[],
   wanted: MatchWanted,
   hands: Hands,
 ): (draw: number, apart: number) => Found | null {
-  const table = cups.map((cup) => tableOf(cup.body, cup.heat, oven));
   const all = cups.map((_, i) => i);
   const plans = subsets(cups.length).flatMap((set) =>
     orders(set.length).map((order) => order.map((i) => set[i]!)),
@@ -142,16 +145,22 @@ function searchFor(
  * microwave at a time, then a common wait. Exact on a grid of one second: each moment of the draw
  * is tried, earliest first. Where there is none, how near they come to each other in the window at
  * any moment.
+ * @param tables of these cups in this oven, where more than one match is asked of them
  * @param tell how near they come, where that is wanted: it is as much work again
  */
 export function matchCups(
   cups: Cup[],
   oven: Microwave,
-  { wanted, hands = HANDS, tell = true }: { wanted: MatchWanted; hands?: Hands; tell?: boolean },
+  {
+    wanted,
+    hands = HANDS,
+    tell = true,
+    tables = tablesOf(cups, oven),
+  }: { wanted: MatchWanted; hands?: Hands; tell?: boolean; tables?: Table[] },
 ): MatchAnswer {
   if (Math.max(...cups.map((cup) => cup.heat.plastic)) > wanted.ceiling)
     return { ok: false, least: null, why: 'one cup is over the ceiling already' };
-  const bestAt = searchFor(cups, oven, wanted, hands);
+  const bestAt = searchFor(cups, tables, wanted, hands);
   for (let draw = 0; draw <= HORIZON; draw++) {
     const found = bestAt(draw, wanted.apart);
     if (found) return { ok: true, matching: found.matching };

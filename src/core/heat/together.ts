@@ -5,7 +5,7 @@ import type { Belief } from './estimate/belief.ts';
 import { cupBelieved, ovenBelieved, sdBetween } from './estimate/believed.ts';
 import type { Hands, MatchAnswer, Matching, MatchWanted } from './match.ts';
 import { HANDS } from './match.ts';
-import { matchCups } from './matchSearch.ts';
+import { matchCups, tablesOf } from './matchSearch.ts';
 import type { Going } from './sideBySide.ts';
 import { matchSideBySide, tablesFor } from './sideBySide.ts';
 type TogetherAnswer =
@@ -112,12 +112,10 @@ export function matchBelieved(
   const apart = Math.max(full.apart / 3, full.apart - NARROW * Math.max(gap, LEAST_DOUBT));
   const several = ovens.length > 1 && cups.length > 1;
   const tables = several ? tablesFor(believed, ovens) : [];
+  const inOneOven = believed.map((other) => ({ ...other, longest: other.longest[0]! }));
+  const oneTables = tablesOf(inOneOven, ovens[0]!);
   const oneByOne = (asked: MatchWanted, tell: boolean): MatchAnswer =>
-    matchCups(
-      believed.map((other) => ({ ...other, longest: other.longest[0]! })),
-      ovens[0]!,
-      { wanted: asked, hands, tell },
-    );
+    matchCups(inOneOven, ovens[0]!, { wanted: asked, hands, tell, tables: oneTables });
   const inOne = (asked: MatchWanted): Way | null => {
     const found = oneByOne(asked, false);
     return found.ok ? { bursts: inTurn(found.matching.bursts), draw: found.matching.draw } : null;

@@ -24,7 +24,6 @@ export const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
 const COOK_SECONDS = 180;
 const REHEAT_SECONDS = 45;
 
-
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
   spares: (bait, wanted) =>
     `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise ` +

@@ -95,6 +95,32 @@ export const ovenAt = (belief: Belief, oven: string): number =>
   SHARED + 2 * belief.ovens.indexOf(oven);
 export const cupAt = (belief: Belief, cup: string): number =>
   SHARED + 2 * belief.ovens.length + 5 * belief.cups.indexOf(cup);
+/**
+ * What is believed of some cups and ovens alone: states of one Gaussian left out are left out of
+ * its mean and covariance, and a forecast of those that stay is the same.
+ */
+export function aboutOnly(
+  belief: Belief,
+  cups: readonly string[],
+  ovens: readonly string[],
+): Belief {
+  const about = {
+    ovens: belief.ovens.filter((oven) => ovens.includes(oven)),
+    cups: belief.cups.filter((cup) => cups.includes(cup)),
+  };
+  const places = [
+    AIR,
+    INSTRUMENT,
+    ...about.ovens.flatMap((oven) => [0, 1].map((place) => ovenAt(belief, oven) + place)),
+    ...about.cups.flatMap((cup) => [0, 1, 2, 3, 4].map((place) => cupAt(belief, cup) + place)),
+  ];
+  return {
+    ...belief,
+    ...about,
+    mean: places.map((place) => belief.mean[place]!),
+    covariance: places.map((row) => places.map((column) => belief.covariance[row]![column]!)),
+  };
+}
 export const copy = (belief: Belief): Belief => ({
   ...belief,
   mean: [...belief.mean],

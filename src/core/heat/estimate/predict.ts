@@ -1,4 +1,4 @@
-import type { CupHeat } from '../cupBody.ts';
+import type { CupBody, CupHeat } from '../cupBody.ts';
 import { after, afterBurst, specificHeat } from '../cup.ts';
 import { UNSAID } from '../forecast.ts';
 import { bounded } from './places.ts';
@@ -47,6 +47,8 @@ export interface Burst {
 }
 /** By air, efficiency, dead time, plastic, glass, exchange, weight and stand. */
 const STEPS = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const;
+/** Which of them the body of a cup hangs on. */
+const MOVES_BODY = [true, false, false, false, false, true, true, true] as const;
 /**
  * One cup so many seconds on, by values of air, efficiency, dead time, plastic, glass, exchange,
  * weight and stand.
@@ -54,10 +56,18 @@ const STEPS = [0.02, 0.01, 0.05, 0.2, 0.2, 0.02, 0.02, 0.05] as const;
 function cupLater(
   belief: Belief,
   cup: string,
-  [air, efficiency, dead, plastic, glass, exchange, weight, stand]: number[],
+  values: number[],
+  going: { seconds: number; burst?: Burst },
+): CupHeat {
+  const [air, , , , , exchange, weight, stand] = values;
+  return bodyLater(bodyOf(belief, cup, [exchange!, weight!, air!, stand!]), values, going);
+}
+/** The same of a cup whose body, which air, exchange, weight and stand make, is there already. */
+function bodyLater(
+  body: CupBody,
+  [, efficiency, dead, plastic, glass]: number[],
   { seconds, burst }: { seconds: number; burst?: Burst },
 ): CupHeat {
-  const body = bodyOf(belief, cup, [exchange!, weight!, air!, stand!]);
   const heat = { plastic: plastic!, glass: glass! };
   if (!burst) return after(body, heat, seconds, { step: Math.max(2, Math.min(10, seconds / 8)) });
   const oven = {
@@ -95,14 +105,9 @@ export function meanAfter(belief: Belief, cup: string, burst: Burst, later = 0):
 /**
  * Carries the belief on: every cup on the bench cools, those in the oven are heated. Heats and
  * their spread go through the model's slope at the mean; what wanders is added.
- * @param only cups to carry; the others are left where they are (a forecast of one needs no more)
+ * A forecast of one cup needs no more than what is believed about it ({@link aboutOnly}).
  */
-function predicted(
-  belief: Belief,
-  seconds: number,
-  bursts: readonly Burst[],
-  only?: string[],
-): Belief {
+function predicted(belief: Belief, seconds: number, bursts: readonly Burst[]): Belief {
   const next = copy(belief);
   next.at = belief.at + seconds * 1000;
   if (seconds <= 0) return next;
@@ -112,7 +117,7 @@ function predicted(
   next.mean[AIR] = belief.base + stays * (belief.mean[AIR]! - belief.base);
   const slopes: { row: number; of: [number, number][] }[] = [{ row: AIR, of: [[AIR, stays]] }];
   const noise: [number, number][] = [[AIR, PROCESS_NOISE.air ** 2 * minutes]];
-  for (const cup of only ?? belief.cups) {
+  for (const cup of belief.cups) {
     const index = cupAt(belief, cup);
     const burst = bursts.find((burst) => burst.cups.includes(cup));
     const oven = burst ? ovenAt(belief, burst.oven) : -1;
@@ -127,14 +132,17 @@ function predicted(
       index + 4,
     ];
     const value = at.map((k) => (k < 0 ? 0 : belief.mean[k]!));
-    const go = (values: number[]): CupHeat => cupLater(belief, cup, values, { seconds, burst });
-    const base = { ...go(value) };
+    const body = bodyOf(belief, cup, [value[5]!, value[6]!, value[0]!, value[7]!]);
+    const going = { seconds, burst };
+    const base = bodyLater(body, value, going);
     const rows: [number, number][][] = [[], []];
     at.forEach((k, j) => {
       if (k < 0) return;
       const moved = [...value];
       moved[j]! += STEPS[j]!;
-      const to = go(moved);
+      const to = MOVES_BODY[j]
+        ? cupLater(belief, cup, moved, going)
+        : bodyLater(body, moved, going);
       rows[0]!.push([k, (to.plastic - base.plastic) / STEPS[j]!]);
       rows[1]!.push([k, (to.glass - base.glass) / STEPS[j]!]);
     });
@@ -149,12 +157,7 @@ function predicted(
       next.could.set(cup, heatedCould(belief, cup, burst, seconds));
       const gain =
         base.plastic -
-        after(
-          bodyOf(belief, cup, [value[5]!, value[6]!, value[0]!, value[7]!]),
-          { plastic: value[3]!, glass: value[4]! },
-          seconds,
-          { step: 5 },
-        ).plastic;
+        after(body, { plastic: value[3]!, glass: value[4]! }, seconds, { step: 5 }).plastic;
       noise.push([index, (PROCESS_NOISE.burst * gain) ** 2]);
     }
   }
@@ -177,14 +180,13 @@ function predicted(
     for (let line = 0; line < count; line++)
       spread[line]![row] = of.reduce((sum, [k, value]) => sum + value * half[line]![k]!, 0);
   for (const [k, value] of noise) spread[k]![k]! += value;
-  const moved = only ?? belief.cups;
-  for (const cup of moved) {
+  for (const cup of belief.cups) {
     // What nobody looked at is never better known for it, though all cups come to the room in the
     // end.
     const index = cupAt(belief, cup);
     spread[index]![index] = Math.max(spread[index]![index]!, belief.covariance[index]![index]!);
   }
-  return bounded(next, moved);
+  return bounded(next, belief.cups);
 }
 /**
  * What a cup could be once a burst has given it all that reached its share of the oven at the most.
@@ -203,21 +205,18 @@ function heatedCould(belief: Belief, cup: string, burst: Burst, seconds: number)
 }
 /** The bench so many seconds later, nothing done to it. */
 
-export const cooled = (belief: Belief, seconds: number, only?: string[]): Belief =>
-  predicted(belief, seconds, [], only);
+export const cooled = (belief: Belief, seconds: number): Belief => predicted(belief, seconds, []);
 /** The bench after a burst. */
-export const heated = (belief: Belief, burst: Burst, only?: string[]): Belief =>
-  predicted(belief, burst.seconds, [burst], only);
+export const heated = (belief: Belief, burst: Burst): Belief =>
+  predicted(belief, burst.seconds, [burst]);
 /** The bench after so many seconds in which ovens, one burst each, were all at work. */
 export const heatedBy = (
   belief: Belief,
   seconds: number,
   bursts: readonly Omit<Burst, 'seconds'>[],
-  only?: string[],
 ): Belief =>
   predicted(
     belief,
     seconds,
     bursts.map((burst) => ({ ...burst, seconds })),
-    only,
   );

@@ -5,7 +5,7 @@ import { ovenKey } from '../../heat/oven.ts';
 import type { OvenUse } from '../../heat/foreseen.ts';
 import type { Limits } from '../../material/limits.ts';
 import type { Belief } from '../../heat/index.ts';
-import { cooled, heated, heatOf, withOven } from '../../heat/index.ts';
+import { heatOf, meanAfter, withOven } from '../../heat/index.ts';
 import { ovenOf } from '../heatNotes.ts';
 import type { HeatAsk, HeatAnswer } from './types.ts';
 
@@ -68,14 +68,12 @@ export function earlyOf(
   const safe = safeBurst(belief, { ...use, cups: [cup] }, limits(cup).ceiling);
   const aim = window.low + EARLY_AIM * (window.high - window.low);
   const ends = (seconds: number) =>
-    heatOf(
-      cooled(
-        heated(belief, { ...use, cups: [cup], seconds }, [cup]),
-        Math.max(0, next + EARLY.out + HANDS.draws - seconds),
-        [cup],
-      ),
+    meanAfter(
+      belief,
       cup,
-    ).celsius;
+      { ...use, cups: [cup], seconds },
+      Math.max(0, next + EARLY.out + HANDS.draws - seconds),
+    );
   let [low, high] = [0, safe];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
