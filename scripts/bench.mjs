@@ -15,6 +15,8 @@ const SCRIPTS = {
   matches: 'matches.ts',
   /** [how many] [seed]: a shop under fire, and whether anything was lost */
   faults: 'faults/index.ts',
+  /** [tubs] [seed]: remelt judged before it is melted, and whether it came true */
+  tubs: 'tubs/index.ts',
   /** [how many] [seed]: hostile requests as every role */
   fuzz: 'fuzzing.ts',
 };

@@ -142,6 +142,7 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     },
   },
   'tablets/[id].ts': { path: '/api/tablets/{id}', methods: { DELETE: {} } },
+  'tubs/[id]/blends.ts': { path: '/api/tubs/{id}/blends', methods: { GET: null } },
   'tubs/[id]/index.ts': {
     path: '/api/tubs/{id}',
     methods: { PUT: { name: 'Greens', colour: '#406040', salted: 'no', flaked: 'yes', note: '' } },

@@ -1,20 +1,13 @@
 import * as z from 'zod';
 import type { Grade, Material, Mix } from '@/core/material/index.ts';
 import { GradeSchema } from '@/core/material/index.ts';
-import type { Plastic, TubMove } from '@/core/plastic/index.ts';
-import { asMix, isKnown, nobodyKnows, tubHolds } from '@/core/plastic/index.ts';
+import type { Plastic } from '@/core/plastic/index.ts';
+import { asMix, isKnown, nobodyKnows } from '@/core/plastic/index.ts';
 import { shelf } from '@/store/catalogue.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Tub, TubMoveRow } from '@/store/tubs.ts';
-import {
-  bookTub,
-  describeTub,
-  hasMoved,
-  lockTub,
-  movesOfTubs,
-  tubNamed,
-  tubsHeld,
-} from '@/store/tubs.ts';
+import { describeTub, hasMoved, lockTub, movesOfTubs, tubNamed, tubsHeld } from '@/store/tubs.ts';
+import { contentOf, moveTubBy } from './tubContent.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem } from './result.ts';
 
@@ -32,13 +25,14 @@ export interface TubHeld extends Pick<Tub, 'id' | 'name' | 'kind' | 'salted' | '
 /** What nobody said of a colour is drawn as (no plastic anybody has). */
 const NO_COLOUR = '#8a8f7a';
 
-const asMove = ({ grams, plastic }: TubMoveRow): TubMove => {
-  if (grams < 0) return { taken: -grams };
-  return plastic ? { put: { ...plastic, grams } } : { more: grams };
-};
+/** Moves of a tub that are shown with it: the latest. */
+const SHOWN = 8;
 
-function heldBy(tub: Tub, moves: TubMoveRow[], materials: readonly Material[]): TubHeld {
-  const plastic = tubHolds(moves.map(asMove));
+function heldBy(
+  { tub, plastic }: { tub: Tub; plastic: Plastic },
+  moves: TubMoveRow[],
+  materials: readonly Material[],
+): TubHeld {
   const { id, name, kind, salted, flaked, note } = tub;
   const grade = tub.grade as Grade;
   const mix = asMix(plastic, { name, grade, colour: tub.colour ?? NO_COLOUR }, materials);
@@ -48,13 +42,19 @@ function heldBy(tub: Tub, moves: TubMoveRow[], materials: readonly Material[]): 
   };
 }
 
-/** Every tub, and every cup left standing, with what is in it. */
+/** Every tub, and every cup left standing, with what is in it and the last that was done with it. */
 export async function tubs(): Promise<TubHeld[]> {
   const [all, materials] = await Promise.all([tubsHeld(), shelf()]);
-  const moves = await movesOfTubs(all.map(({ id }) => id));
-  return all.map((tub) =>
+  const [contents, moves] = await Promise.all([
+    Promise.all(all.map(contentOf)),
+    movesOfTubs(
+      all.map(({ id }) => id),
+      SHOWN,
+    ),
+  ]);
+  return all.map((tub, at) =>
     heldBy(
-      tub,
+      { tub, plastic: contents[at]! },
       moves.filter((move) => move.tub_id === tub.id),
       materials,
     ),
@@ -90,7 +90,7 @@ export async function bringIn(raw: unknown): Promise<Result<{ id: number }>> {
   const { grams, cause: id, ...said } = read.value;
   return inTransaction(async () => {
     const tub = await tubNamed({ ...said, kind: 'tub' });
-    await bookTub(
+    await moveTubBy(
       tub.id,
       { grams, what: 'brought in', plastic: nobodyKnows(grams) },
       { id, at: Date.now(), session: null },
@@ -137,7 +137,7 @@ export async function moveTub(id: number, raw: unknown): Promise<Result<{ grams:
       );
     const change = what === 'weighed' ? grams - tub.grams : -grams;
     if (Math.abs(change) > 1e-9)
-      await bookTub(id, { grams: change, what }, { id: by, at: Date.now(), session: null });
+      await moveTubBy(id, { grams: change, what }, { id: by, at: Date.now(), session: null });
     return ok({ grams: tub.grams + change });
   });
 }

@@ -1,4 +1,4 @@
-import { UniqueConstraintError } from 'sequelize';
+import { Op, UniqueConstraintError } from 'sequelize';
 import type { Plastic } from '@/core/plastic/index.ts';
 import { inTransaction, row, rows, run } from './query.ts';
 import { tables } from './tables.ts';
@@ -11,9 +11,19 @@ export type TubWord = 'pucked' | 'left' | 'melted' | 'brought in' | 'thrown away
 export type NewTub = Pick<Tub, 'name' | 'kind'> &
   Partial<Pick<Tub, 'grade' | 'colour' | 'salted' | 'flaked' | 'note'>>;
 
-/** Tubs that hold something, and those made lately, by name. */
+/** Less in a cup left standing, g, and it is empty again. */
+const EMPTY = 1e-6;
+/** Tubs, and the cups left standing that hold something still, by name. */
 export const tubsHeld = (): Promise<Tub[]> =>
-  tables().Tub.findAll({ order: ['kind', 'name'], raw: true, limit: 1000 });
+  tables().Tub.findAll({
+    where: { [Op.or]: { kind: 'tub', grams: { [Op.gt]: EMPTY } } },
+    order: ['kind', 'name'],
+    raw: true,
+  });
+
+/** Keeps what a tub holds with it. */
+export const keepContent = async (id: number, plastic: Plastic): Promise<void> =>
+  void (await tables().Tub.update({ plastic }, { where: { id } }));
 
 /** A tub by its number, for this transaction alone; null where there is none. */
 export const lockTub = (id: number): Promise<Tub | null> =>
@@ -62,18 +72,22 @@ export interface TubMoveRow {
   cause: string;
   why: string;
 }
-/** Moves in force of tubs, the oldest first: what was taken back is left out. */
-export const movesOfTubs = (tubs: readonly number[]): Promise<TubMoveRow[]> =>
+/**
+ * Moves in force of tubs, the oldest first: what was taken back is left out.
+ * @param last only so many of each tub, the latest
+ */
+export const movesOfTubs = (tubs: readonly number[], last?: number): Promise<TubMoveRow[]> =>
   rows(
-    `SELECT t.tub_id, t.at, t.what, t.grams, t.plastic, t.session_id, s.name AS session, t.cause, t.why FROM
+    `SELECT t.tub_id, t.at, t.what, t.grams, t.plastic, t.session_id, s.name AS session, t.cause, t.why
+     FROM unnest($1::int[]) AS tub (id) CROSS JOIN LATERAL
        (SELECT m.tub_id, min(m.id) AS first, (array_agg(m.at ORDER BY m.id))[1] AS at,
          coalesce((array_agg(m.what ORDER BY m.id) FILTER (WHERE m.what <> 'found'))[1], 'found') AS what,
          sum(m.grams) AS grams, (array_agg(m.plastic ORDER BY m.id) FILTER (WHERE m.plastic IS NOT NULL))[1]
          AS plastic, max(m.session_id) AS session_id, m.cause, max(m.why) AS why
-       FROM tub_moves m WHERE m.tub_id = ANY($1::int[]) GROUP BY m.tub_id, m.cause
-       HAVING abs(sum(m.grams)) > 1e-9) t
+       FROM tub_moves m WHERE m.tub_id = tub.id GROUP BY m.tub_id, m.cause
+       HAVING abs(sum(m.grams)) > 1e-9 ORDER BY min(m.id) DESC LIMIT $2) t
      LEFT JOIN sessions s ON s.id = t.session_id ORDER BY t.first`,
-    [tubs],
+    [tubs, last ?? null],
   );
 
 /** Whether an act has moved a tub already. */
@@ -90,20 +104,29 @@ export interface TubCause {
   session: number | null;
 }
 
+/** What an act moved in a tub. */
+export interface TubBooked {
+  what: string;
+  grams: number;
+  plastic: Plastic | null;
+}
 /**
  * Brings what one cause has moved in a tub to so many grams: what it moved before is counted, so
  * the same act sent twice moves once, and one taken back moves back. More than a tub held was in it
  * all the same: it is booked as found, so that none goes below nothing and no use is lost.
  * @param grams g it is to have moved in all; below 0 out of the tub, 0 taken back
+ * @returns what was booked, nothing where it had moved so much already; and whether it amends what
+ *   the same cause moved before
  */
 export function bookTub(
   tub: number,
   { grams, what, plastic, why }: { grams: number; what: TubWord; plastic?: Plastic; why?: string },
   cause: TubCause,
-): Promise<void> {
+): Promise<{ booked: TubBooked[]; amends: boolean }> {
   return inTransaction(async () => {
+    const booked: TubBooked[] = [];
     const held = await lockTub(tub);
-    if (!held) return;
+    if (!held) return { booked, amends: false };
     // What was found for an act goes back with it.
     const was = (await row<{ moved: number; whole: number }>(
       `SELECT coalesce(sum(grams) FILTER (WHERE what <> 'found'), 0)::float8 AS moved,
@@ -111,9 +134,12 @@ export function bookTub(
       [tub, cause.id],
     ))!;
     const by = grams === 0 ? -was.whole : grams - was.moved;
-    if (Math.abs(by) < 1e-9) return;
-    const put = (word: string, much: number) =>
-      run(
+    const amends = Math.abs(was.moved) > 1e-9;
+    if (Math.abs(by) < 1e-9) return { booked, amends };
+    const put = async (word: string, much: number) => {
+      const brought = plastic && word === what ? plastic : null;
+      booked.push({ what: word, grams: much, plastic: brought });
+      await run(
         `INSERT INTO tub_moves (tub_id, at, what, grams, plastic, session_id, cause, why)
          VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
         [
@@ -121,14 +147,16 @@ export function bookTub(
           new Date(cause.at).toISOString(),
           word,
           much,
-          plastic && word === what ? JSON.stringify(plastic) : null,
+          brought && JSON.stringify(brought),
           cause.session,
           cause.id,
           why ?? '',
         ],
       );
+    };
     const short = -by - held.grams;
     if (short > 1e-9) await put('found', short);
     await put(grams === 0 ? 'taken back' : what, by);
+    return { booked, amends };
   });
 }

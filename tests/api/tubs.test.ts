@@ -88,6 +88,9 @@ test('a later session melts it: more than there was is found, never below nothin
       FROM tub_moves m WHERE m.tub_id = t.id)) > 1e-9`,
   );
   assert.equal(sums!.off, 0);
+  const kept = await tubs();
+  await db.query('UPDATE tubs SET plastic = NULL');
+  assert.deepEqual(await tubs(), kept, 'what is kept with a tub is what its moves say');
 });
 
 test('torn baits are brought in by their weight; fifty hands at once throw away no more than there is', async () => {

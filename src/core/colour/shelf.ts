@@ -2,7 +2,7 @@ import type { Material } from '../material/index.ts';
 import { doseOf, KINDS } from '../material/index.ts';
 import { characterise } from './characterise.ts';
 import type { Colour } from './lab.ts';
-import { colourOfHex, deltaE } from './lab.ts';
+import { colourOfHex, deltaE, hexOf } from './lab.ts';
 import type { OnShelf } from './recipe.ts';
 import { colourWith, SIGHT } from './recipe.ts';
 
@@ -61,6 +61,38 @@ export function shelved(key: string, material: Material, ml: number): Shelved {
 
 /** A reading of a swatch is good to this share (judgement: a photograph evened by its white). */
 const READ_TO = 0.01;
+const misreadings = new WeakMap<Material, Material[]>();
+/** A material whose swatches were read a hundredth too light or too dark, in every way. */
+export function misread(material: Material): Material[] {
+  const held = misreadings.get(material);
+  if (held) return held;
+  const [white, black] = [
+    material.white && colourOfHex(material.white),
+    material.black && colourOfHex(material.black),
+  ];
+  const made =
+    white && black
+      ? MISREAD.map(([onWhite, onBlack]) => ({
+          ...material,
+          white: hexOf(lit(white, onWhite * READ_TO)),
+          black: hexOf(lit(black, onBlack * READ_TO)),
+        }))
+      : [];
+  misreadings.set(material, made);
+  return made;
+}
+const lit = (colour: Colour, by: number): Colour => ({
+  ...colour,
+  l: Math.min(100, colour.l * (1 + by)),
+});
+/** Which way each swatch, over white and over black, is read wrong. */
+const MISREAD = [
+  [1, 1],
+  [1, -1],
+  [-1, 1],
+  [-1, -1],
+] as const;
+
 const spreads = new WeakMap<Material, number | null>();
 /**
  * ΔE by which a material's colour is uncertain at twice its swatch's dose and four times its
@@ -85,17 +117,8 @@ export function spreadOf(material: Material): number | null {
         ...SIGHT,
         thickness: 4 * material.thickness,
       });
-    const lit = (colour: Colour, by: number): Colour => ({
-      ...colour,
-      l: Math.min(100, colour.l * (1 + by)),
-    });
-    const offs = [
-      [1, 1],
-      [1, -1],
-      [-1, 1],
-      [-1, -1],
-    ].flatMap(([width, beam]) => {
-      const characterised = told(lit(white, width! * READ_TO), lit(black, beam! * READ_TO));
+    const offs = MISREAD.flatMap(([onWhite, onBlack]) => {
+      const characterised = told(lit(white, onWhite * READ_TO), lit(black, onBlack * READ_TO));
       return characterised.ok ? [deltaE(at(characterised.pigment), at(own.pigment))] : [];
     });
     out = offs.length > 0 ? offs.reduce((x, y) => x + y, 0) / offs.length : null;

@@ -32,7 +32,7 @@ const SALT: Record<Told, (sludge: Triage['sludgeG']) => string> = {
 
 /** What to do with remelt, in a few sentences. */
 export function triageSays(triage: Triage): string[] {
-  const { flake, salt, sludgeG, near, hides } = triage;
+  const { flake, salt, sludgeG, near, hides, hardness } = triage;
   const stands = near.filter(({ standsIn }) => standsIn).map(({ name }) => name);
   const [nearest] = near;
   const shade =
@@ -41,7 +41,8 @@ export function triageSays(triage: Triage): string[] {
       : nearest
         ? `Nearest is ${nearest.name}, ${nearest.apart.low.toFixed(0)} to ${nearest.apart.high.toFixed(0)} apart.`
         : '';
-  return [shade, heatSaid(triage), FLAKE[flake](hides), SALT[salt](sludgeG)].filter(
+  const hard = `It comes out at ${Math.round(hardness)} on the hardness scale.`;
+  return [shade, heatSaid(triage), hard, FLAKE[flake](hides), SALT[salt](sludgeG)].filter(
     (sentence) => sentence !== '',
   );
 }

@@ -1,11 +1,14 @@
-import { type Colour, colourOfHex, deltaE, lightOf, throughTo } from '../colour/index.ts';
+import type { Medium } from '../colour/index.ts';
+import { blended, CLEAR_BASE } from '../colour/index.ts';
 import type { Material, Mix } from '../material/index.ts';
-import { materialOf, spoonG } from '../material/index.ts';
+import { hardness, materialOf, spoonG } from '../material/index.ts';
+import type { BookMix, Looks } from './looks.ts';
+import { apartOf, bookOf, doubtOf, looksOfMedium, looksSaid, mediumOf } from './looks.ts';
 import { isKnown, type Plastic } from './plastic.ts';
 
 /** What a maker says, or the make-up tells, of something in remelt. */
 export type Told = 'yes' | 'no' | 'unknown';
-interface Range {
+export interface Range {
   low: number;
   mid: number;
   high: number;
@@ -22,6 +25,8 @@ export interface Remelt {
 export interface Triage {
   /** share of its heat it has left */
   heatLeft: Range;
+  /** 0 (jelly) to 100 (a boot sole) */
+  hardness: number;
   flake: Told;
   salt: Told;
   /** g of hard sludge to be skimmed and thrown away */
@@ -36,16 +41,14 @@ export interface Triage {
 const UNKNOWN_LEFT: Range = { low: 0.45, mid: 0.7, high: 0.85 };
 /** How far heat left is off where it was reckoned (judgement). */
 const LEFT_OFF = 0.08;
-/** ΔE a colour may be off: reckoned from what is in it, or said by eye (judgements). */
-const OFF = { reckoned: 2, said: 8, unknown: 20 } as const;
-/** ΔE up to which a customer takes two for one colour, as at the bench (judgement). */
-const STANDS_IN = 4;
+/** ΔE a colour said by eye is off by, eight times in ten (judgement). */
+const SAID_OFF = 4.5;
+/** ΔE up to which remelt stands in for a mix, at the worst of its range (judgement). */
+const STANDS_IN = 6;
 /** Lightness under which mixed flake hardly shows (judgement). */
 const HIDES_UNDER = 32;
 /** Share of salted remelt of unknown make-up that is sludge (judgement). */
 const SLUDGE: Range = { low: 0, mid: 0.03, high: 0.08 };
-/** mm a colour is looked through for this: a thin part and a body. */
-const LOOKED = [2, 6] as const;
 /** Mixes that are named. */
 const NAMED = 6;
 
@@ -80,57 +83,111 @@ function sludgeOf(remelt: Remelt, salt: Told, materials: readonly Material[]): R
   };
 }
 
-/** Colours of something through a thin part and a body; one colour where its make-up is not known. */
-function looksOf(mix: Mix, known: boolean, materials: readonly Material[]): readonly Colour[] {
-  const light = known && mix.ladder.length > 0 ? lightOf(mix, materials) : null;
-  if (light && light.left.length === 0)
-    return LOOKED.map((mm) => throughTo(light.medium, mm, 'card'));
-  const drawn = colourOfHex(mix.colour);
-  return drawn ? [drawn] : [];
-}
-
-/** How far two looks are from each other, where that can be said: the worst of what both show. */
-function apartOf(one: readonly Colour[], other: readonly Colour[]): number | null {
-  const shown = Math.min(one.length, other.length);
-  if (shown === 0) return null;
-  return Math.max(
-    ...Array.from({ length: shown }, (_, i) => deltaE(one.at(i - shown)!, other.at(i - shown)!)),
-  );
-}
+/** A range about a middle, none of it below nothing. */
+const about = (mid: number, off: number): Range => ({
+  low: Math.max(0, mid - off),
+  mid,
+  high: mid + off,
+});
 
 /**
- * What remelt becomes on its own, before it is melted: its shade against the mixes of the book, the
- * heat it has left, what shows and what is to be skimmed.
- * @param book mixes it may stand in for
+ * How far it is from a mix: by what is in it; where part of that is not known, with that part as
+ * each of the mixes a shop makes; else by the colour somebody said.
  */
-export function triage(
-  remelt: Remelt,
-  book: readonly { id: number; spec: Mix }[],
+export function apartFrom(views: RemeltLooks, mix: BookMix): Range | null {
+  if (views.said) {
+    const mid = apartOf(views.looks[0]!, mix.drawn);
+    return mid === null ? null : about(mid, views.off);
+  }
+  const all = views.looks
+    .flatMap((looks) => apartOf(looks, mix.looks) ?? [])
+    .sort((one, other) => one - other);
+  if (all.length === 0) return null;
+  const at = (share: number) => all[Math.round(share * (all.length - 1))]!;
+  const mid = at(0.5);
+  // What is not known of its make-up and what is off in the reckoning have nothing to do with one
+  // another.
+  return {
+    low: Math.max(0, mid - Math.hypot(mid - at(0.1), views.off)),
+    mid,
+    high: mid + Math.hypot(at(0.9) - mid, views.off),
+  };
+}
+
+/** How remelt may look: once where all in it is known, in as many ways as its unknown part has. */
+export interface RemeltLooks {
+  looks: Looks[];
+  /** ΔE that what is known of it may be off by */
+  off: number;
+  /** somebody said its colour: what is in it does not say */
+  said: boolean;
+}
+/** Ways that what nobody knows of is taken to look (judgement: so many say what there is). */
+const WAYS = 24;
+export function looksOfRemelt(
+  { plastic, mix }: Pick<Remelt, 'plastic' | 'mix'>,
+  { materials, media }: Pick<Shelf, 'materials' | 'media'>,
+): RemeltLooks {
+  const medium = isKnown(plastic) ? mediumOf(mix, materials) : null;
+  if (!medium) return { looks: [looksSaid(mix.colour)], off: SAID_OFF, said: true };
+  const off = doubtOf(mix, materials);
+  const share = plastic.grams > 0 ? plastic.unknownG / plastic.grams : 0;
+  if (share < HARDLY_ANY || media.length === 0)
+    return { looks: [looksOfMedium(medium)], off, said: false };
+  const ways = media.filter((_, i) => i % Math.ceil(media.length / WAYS) === 0);
+  // The ladder is spread over all of it, so what is not known stands in for as much clear.
+  const whole = [
+    { medium, share: 1 },
+    { medium: CLEAR_BASE, share: -share },
+  ];
+  const looks = ways.map((way) => looksOfMedium(blended([...whole, { medium: way, share }])));
+  return { looks, off, said: false };
+}
+/** Less of it nobody knows than changes how it looks (judgement). */
+const HARDLY_ANY = 0.01;
+
+/** What a shop has on its shelf and in its book, for judging remelt against: made once. */
+export interface Shelf {
+  book: readonly BookMix[];
+  /** what the mixes of the book do to light: so may plastic that nobody knows */
+  media: readonly Medium[];
+  materials: readonly Material[];
+}
+export const shelfOf = (
+  mixes: readonly { id: number; spec: Mix }[],
   materials: readonly Material[],
-): Triage {
-  const { plastic, mix } = remelt;
-  const known = isKnown(plastic) && mix.ladder.length > 0;
-  const looks = looksOf(mix, known, materials);
-  const share = plastic.grams > 0 ? plastic.unknownG / plastic.grams : 1;
-  const off = known ? OFF.reckoned + share * OFF.unknown : OFF.said;
-  const salt = toldOf(remelt, 'salt');
-  const near = book
-    .flatMap(({ id, spec }) => {
-      const apart = apartOf(looks, looksOf(spec, known, materials));
-      if (apart === null) return [];
-      const range = { low: Math.max(0, apart - off), mid: apart, high: apart + off };
-      return [
-        { id, name: spec.name, apart: range, standsIn: range.high <= STANDS_IN + OFF.reckoned },
-      ];
+): Shelf => ({
+  book: bookOf(mixes, materials),
+  media: mixes.flatMap(({ spec }) => mediumOf(spec, materials) ?? []),
+  materials,
+});
+
+/** Mixes of a book by how far remelt is from each, nearest first. */
+export const nearestOf = (views: RemeltLooks, book: readonly BookMix[]): Triage['near'] =>
+  book
+    .flatMap((mix) => {
+      const apart = apartFrom(views, mix);
+      if (!apart) return [];
+      const standsIn = apart.high <= STANDS_IN;
+      return [{ id: mix.id, name: mix.name, apart, standsIn }];
     })
     .sort((one, other) => one.apart.mid - other.apart.mid)
     .slice(0, NAMED);
+
+/**
+ * What remelt becomes on its own, before it is melted: its shade against the mixes of the book, the
+ * heat it has left, how hard it comes out, what shows and what is to be skimmed.
+ */
+export function triage(remelt: Remelt, shelf: Shelf): Triage {
+  const views = looksOfRemelt(remelt, shelf);
+  const salt = toldOf(remelt, 'salt');
   return {
-    heatLeft: heatLeftOf(plastic),
+    heatLeft: heatLeftOf(remelt.plastic),
+    hardness: hardness(remelt.mix),
     flake: toldOf(remelt, 'flake'),
     salt,
-    sludgeG: sludgeOf(remelt, salt, materials),
-    near,
-    hides: (looks.at(-1)?.l ?? 100) < HIDES_UNDER,
+    sludgeG: sludgeOf(remelt, salt, shelf.materials),
+    near: nearestOf(views, shelf.book),
+    hides: views.looks.every((looks) => (looks.at(-1)?.l ?? 100) < HIDES_UNDER),
   };
 }

@@ -26,4 +26,7 @@ function moved(held: Plastic, move: TubMove): Plastic {
  * What a tub holds after its moves, in their order. What is taken is a fair part of what was in it;
  * what was taken beyond that is not there.
  */
-export const tubHolds = (moves: readonly TubMove[]): Plastic => moves.reduce(moved, NO_PLASTIC);
+export const tubHolds = (moves: readonly TubMove[]): Plastic => afterMoves(NO_PLASTIC, moves);
+/** The same from what it held before them. */
+export const afterMoves = (held: Plastic, moves: readonly TubMove[]): Plastic =>
+  moves.reduce(moved, held);

@@ -1,6 +1,7 @@
 import type { BenchEvent, SessionState } from '@/core/session/index.ts';
 import { WAYS_OUT } from '@/core/session/index.ts';
-import { bookTub, tubNamed } from '@/store/tubs.ts';
+import { tubNamed } from '@/store/tubs.ts';
+import { moveTubBy } from '../tubContent.ts';
 
 /** What was poured off a cup to be kept goes into its tub. */
 export async function putPouredOff(
@@ -22,7 +23,7 @@ export async function putPouredOff(
         colour: cup?.colour.toLowerCase(),
       })
     ).id;
-  await bookTub(
+  await moveTubBy(
     id,
     {
       grams: kept.plastic.grams,
@@ -42,15 +43,15 @@ export async function dropPouredOff({
 }: BenchEvent<'pouredOff'>): Promise<void> {
   if (!tub) return;
   const held = tub.id ?? (await tubNamed({ name: tub.name, kind: 'tub' })).id;
-  await bookTub(held, { grams: 0, what: 'pucked' }, { id, at, session });
+  await moveTubBy(held, { grams: 0, what: 'pucked' }, { id, at, session });
 }
 
 /** A charge of remelt comes out of its tub. */
 export async function putCharged(event: BenchEvent<'charged'>): Promise<void> {
   const { of, grams } = event.payload;
-  if (of) await bookTub(of.id, { grams: -grams, what: 'melted' }, event);
+  if (of) await moveTubBy(of.id, { grams: -grams, what: 'melted' }, event);
 }
 export async function dropCharged(event: BenchEvent<'charged'>): Promise<void> {
   const { of } = event.payload;
-  if (of) await bookTub(of.id, { grams: 0, what: 'melted' }, event);
+  if (of) await moveTubBy(of.id, { grams: 0, what: 'melted' }, event);
 }

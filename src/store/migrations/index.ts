@@ -20,6 +20,7 @@ import catalogueEntries from './19-catalogue-entries.ts';
 import beliefs from './20-beliefs.ts';
 import tubs from './21-tubs.ts';
 import stock from './22-stock.ts';
+import tubContent from './23-tub-content.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -45,4 +46,5 @@ export const MIGRATIONS = [
   beliefs,
   tubs,
   stock,
+  tubContent,
 ];

@@ -5,6 +5,7 @@ import type {
   Sequelize,
 } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
+import type { Plastic } from '@/core/plastic/index.ts';
 import { id, words, written } from './columns.ts';
 
 /** A tub of pucks, or a cup left standing with what is in it. */
@@ -20,6 +21,8 @@ export class Tub extends Model<InferAttributes<Tub>, InferCreationAttributes<Tub
   declare note: CreationOptional<string>;
   /** g it holds: the database adds its moves up */
   declare grams: CreationOptional<number>;
+  /** what it holds, by its moves; null = it was moved before this was kept */
+  declare plastic: CreationOptional<Plastic | null>;
   declare madeAt: CreationOptional<Date>;
 }
 
@@ -36,6 +39,7 @@ export function defineTubs(sequelize: Sequelize): void {
       flaked: unknown(),
       note: { ...words(), defaultValue: '' },
       grams: { type: DataTypes.DOUBLE, allowNull: false, defaultValue: 0 },
+      plastic: { type: DataTypes.JSONB, allowNull: true },
       madeAt: written(),
     },
     { sequelize, modelName: 'Tub', tableName: 'tubs' },
