@@ -2,12 +2,14 @@ import type { Send, SessionState, Snapshot } from '@/core/session/index.ts';
 import { anyTime, apply, EVENT_VERSION, startState, steps, summary } from '@/core/session/index.ts';
 import { START } from './bench.ts';
 
-/** g by which a session's plastic does not add up. */
-export const unbalanced = (state: SessionState): number => {
+/** g of a session's plastic that does not add up, and g of it that was fresh. */
+export const balanceOf = (state: SessionState): { off: number; fresh: number } => {
   const { plastic: other } = summary(state, START);
   const went = other.inBaits + other.inInserts + other.puck + other.left + other.notBack;
-  return went + other.out - other.found - other.fresh;
+  return { off: went + other.out - other.found - other.fresh, fresh: other.fresh };
 };
+/** g by which a session's plastic does not add up. */
+export const unbalanced = (state: SessionState): number => balanceOf(state).off;
 
 const pick = <T>(chance: () => number, all: readonly T[]): T | undefined =>
   all[Math.floor(chance() * all.length)];
@@ -18,8 +20,6 @@ const pick = <T>(chance: () => number, all: readonly T[]): T | undefined =>
  */
 function something(state: SessionState, now: number, chance: () => number): Send[] {
   const roll = chance();
-  const step =
-    roll < 0.75 ? (steps(state, now)[0] ?? null) : (pick(chance, steps(state, now)) ?? null);
   const shots = [...state.shots.values()];
   if (roll > 0.92 && shots.length > 0) {
     const shot = pick(chance, shots)!;
@@ -36,6 +36,8 @@ function something(state: SessionState, now: number, chance: () => number): Send
     const act = pick(chance, anyTime(state));
     return act ? [act.send] : [];
   }
+  const all = steps(state, now);
+  const step = roll < 0.75 ? (all[0] ?? null) : (pick(chance, all) ?? null);
   if (roll > 0.82 && step?.skip) return [{ kind: 'skipped', payload: step.skip }];
   if (roll > 0.76 && step?.others?.length) return [pick(chance, step.others)!.send];
   if (!step) return [];

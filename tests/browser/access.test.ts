@@ -77,17 +77,34 @@ async function wrongOn(page: Page, where: string): Promise<string[]> {
   return [...said(where, onPaper.violations), ...said(`${where}, slate`, onSlate.violations)];
 }
 
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
 for (const [half, screens] of HALVES.entries()) {
-  test(`axe finds nothing wrong on any screen, on either ground, half ${half + 1}`, async ({
+  test(`axe finds nothing wrong on any screen, on either ground; none is wider than a phone, or wants what its policy of scripts and styles forbids, half ${half + 1}`, async ({
     page,
   }) => {
     test.setTimeout(300_000);
     const wrong: string[] = [];
+    const wide: string[] = [];
+    const forbidden: string[] = [];
+    page.on(
+      'console',
+      (consoleMessage) =>
+        /Content Security Policy/i.test(consoleMessage.text()) &&
+        forbidden.push(`${page.url()}: ${consoleMessage.text().slice(0, 200)}`),
+    );
     for (const screen of screens) {
+      await page.setViewportSize(DESK);
       await open(page, screen);
+      // Axe brings a script of its own: what the page itself wanted was asked for by now.
+      const own = forbidden.length;
       wrong.push(...(await wrongOn(page, screen)));
+      forbidden.length = own;
+      await page.setViewportSize(PHONE);
+      if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1))
+        wide.push(screen);
     }
-    expect(wrong).toEqual([]);
+    expect({ wrong, wide, forbidden }).toEqual({ wrong: [], wide: [], forbidden: [] });
   });
 }
 
@@ -103,25 +120,4 @@ test("axe finds nothing wrong in the bench's panels, on either ground", async ({
     await expect(page.getByRole('dialog')).toBeHidden();
   }
   expect(wrong).toEqual([]);
-});
-
-test('no screen is wider than a phone, and none wants what its policy of scripts and styles forbids', async ({
-  page,
-}) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  const wide: string[] = [];
-  const forbidden: string[] = [];
-  page.on(
-    'console',
-    (consoleMessage) =>
-      /Content Security Policy/i.test(consoleMessage.text()) &&
-      forbidden.push(`${page.url()}: ${consoleMessage.text().slice(0, 200)}`),
-  );
-  for (const screen of SCREENS) {
-    await open(page, screen);
-    if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1))
-      wide.push(screen);
-  }
-  expect(wide).toEqual([]);
-  expect(forbidden).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { ascii, binary, sphere, torus } from '../meshes.ts';
 import { byPointer, follow, open, ownClock, settled } from './steps.ts';
@@ -42,23 +43,21 @@ test(
 
 test('half a million triangles are measured off the page’s own thread, and can be stopped', async ({
   page,
-}) => {
+}, info) => {
   test.setTimeout(120_000);
   await open(page, '/moulds/new');
   const drop = page.getByLabel('A mesh of the bait');
-  await drop.setInputFiles({
-    name: 'larger.stl',
-    mimeType: 'model/stl',
-    buffer: Buffer.from(binary(torus(30, 10, 520))),
-  });
+  // From the disk, as a hand chooses it: some 25 MB each.
+  const meshOf = (name: string, rings: number): string => {
+    const path = info.outputPath(name);
+    writeFileSync(path, Buffer.from(binary(torus(30, 10, rings))));
+    return path;
+  };
+  await drop.setInputFiles(meshOf('larger.stl', 520));
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/Measuring/)).toBeHidden();
   await expect(page.locator('[data-mesh-volume]')).toBeHidden();
-  await drop.setInputFiles({
-    name: 'ring.stl',
-    mimeType: 'model/stl',
-    buffer: Buffer.from(binary(torus(30, 10, 500))),
-  });
+  await drop.setInputFiles(meshOf('ring.stl', 500));
   await expect(page.getByText('500,000 triangles')).toBeVisible();
   await expect(page.locator('[data-mesh-volume]')).toHaveText(/59\.\d+ mL/); // 2 π² 30 × 10² = 59.22 mL
 });

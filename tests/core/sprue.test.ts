@@ -3,14 +3,14 @@ import { test } from 'node:test';
 import { findBuild } from '@/core/build/index.ts';
 import { density, GRADES } from '@/core/material/index.ts';
 import { cavityVolume } from '@/core/mould/index.ts';
-import { allot, count, goesBack, isKept, summary } from '@/core/session/index.ts';
+import { allot, count, goesBack, isKept } from '@/core/session/index.ts';
 import { massShares, shares } from '@/core/shot/index.ts';
 import { seeded } from '../../src/core/chance.ts';
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import { MOULDS } from '../../scripts/demo/moulds.ts';
 import { benchOn } from '../bench.ts';
 import { demoPlan } from '../demoPlan.ts';
-import { randomEvening, unbalanced } from '../randomLog.ts';
+import { balanceOf, randomEvening, unbalanced } from '../randomLog.ts';
 import { input, open, at, duals } from './countsKit.ts';
 import { contentsOf } from '@/core/session/index.ts';
 import { nextStep, steps } from '../said.ts';
@@ -169,8 +169,8 @@ test(
       const done: string[] = [];
       randomEvening(snapshots[count]!, 20 + Math.floor(chance() * 70), chance, (state, kind) => {
         done.push(kind);
-        const off = unbalanced(state);
-        if (Math.abs(off) > 1e-9 * Math.max(1, summary(state, 0).plastic.fresh))
+        const { off, fresh } = balanceOf(state);
+        if (Math.abs(off) > 1e-9 * Math.max(1, fresh))
           assert.fail(
             `seed ${seed}, ${WAYS[count]!.colourway}: ${off} g after ${done.slice(-6).join(', ')}`,
           );
