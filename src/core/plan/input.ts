@@ -8,6 +8,7 @@ import {
 } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { MouldSchema } from '../mould/index.ts';
+import { FromTubSchema } from '../plastic/index.ts';
 import { type MixByLayer, oneCupEach } from './cupId.ts';
 
 /** What one stage of a job is shot with. Complete in itself. */
@@ -129,6 +130,11 @@ export const CupChoiceSchema = z.preprocess(
     degas: z.enum(['none', 'cold', 'before colour', 'after colour']),
     /** g/mL at 20 °C of its mix, as the shelf had it; absent = its grade's usual */
     density20: z.number().min(0.2).max(12).optional(),
+    /** it is begun from pucks of a tub, or from a cup left standing, not from fresh alone */
+    begins: z
+      .object({ of: FromTubSchema, grams: z.number().positive().max(10_000) })
+      .nullable()
+      .optional(),
   }),
 );
 export type CupChoice = z.infer<typeof CupChoiceSchema>;

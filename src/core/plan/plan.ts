@@ -2,12 +2,13 @@ import type { PlannedCup, Plan } from './planned.ts';
 import { layersOf } from '../build/index.ts';
 import { dose } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
+import { MELT_YIELD } from '../plastic/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
 import { airVolume, balance, fillLimit, LEAST_COOK, limitMass, sum } from '../shot/index.ts';
 import type { Remark } from './checkFit.ts';
 import { checkCup, checkJob } from './check.ts';
-import type { PlanInput } from './input.ts';
+import type { CupChoice, PlanInput } from './input.ts';
 import { shotHeat } from './heat.ts';
 import type { NotLaid } from './laid.ts';
 import type { Laid } from './laid.ts';
@@ -23,6 +24,21 @@ export const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
  */
 const COOK_SECONDS = 180;
 const REHEAT_SECONDS = 45;
+/** Heat a trip through fusion spends, share of life. */
+const COOK_SPENDS = dose(PLASTISOL.fusion, COOK_SECONDS);
+
+/** What a cup that is begun from pucks holds at the start: once more through fusion, skins off. */
+function begun(begins: CupChoice['begins']): Pick<CupSpec, 'start' | 'startHeats' | 'startDose'> {
+  if (!begins) return {};
+  const { plastic } = begins.of;
+  return {
+    start: MELT_YIELD * begins.grams,
+    startHeats: plastic.heats + 1,
+    startDose: (plastic.spent ?? UNKNOWN_SPENT) + COOK_SPENDS,
+  };
+}
+/** Share of its heat that plastic nobody knows has spent (judgement). */
+const UNKNOWN_SPENT = 0.3;
 
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
   spares: (bait, wanted) =>
@@ -88,6 +104,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       baits: 0,
       freshG: 0,
       freshMl: 0,
+      tubsG: 0,
       baitsG: 0,
       returnedG: 0,
       puckG: 0,
@@ -135,12 +152,13 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
             : Math.min(LEAST_COOK, airVolume(cup.vessel!.vessel))) *
           density(hottest, choiceDensity(cup)),
         step: input.settings.step * choiceDensity(cup),
+        ...begun(cup.begins),
       },
     ]),
   );
   const how = {
     reheatEvery: input.settings.reheatEvery,
-    doseCook: dose(PLASTISOL.fusion, COOK_SECONDS),
+    doseCook: COOK_SPENDS,
     doseReheat: dose(hottest, REHEAT_SECONDS),
   };
   const run = balance(specs, flows, how);
@@ -182,6 +200,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
         coldMl: charge.fresh / cold,
         hotMl: charge.held / hot,
       })),
+      begins: cup.begins ?? null,
       limitMl: limit,
       mostMl: one.most / hot,
       freshG: one.fresh,
@@ -208,6 +227,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
       baits: sum(baits.map((bait) => bait.planned.baits)),
       freshG: total((cup) => cup.freshG),
       freshMl: total((cup) => cup.freshMl),
+      tubsG: total((cup) => cup.begins?.grams ?? 0),
       baitsG: run.baits,
       returnedG: total((cup) => cup.returnedG),
       puckG: run.puck,

@@ -1,5 +1,6 @@
 import type { Remark } from './checkFit.ts';
 import type { CupId } from './cupId.ts';
+import type { CupChoice } from './input.ts';
 import type { PlannedDraw, PlannedRun, PlannedShot } from './laid.ts';
 
 export interface PlannedCup {
@@ -8,6 +9,8 @@ export interface PlannedCup {
   letter: string;
   name: string;
   charges: { beforeDraw: number; grams: number; coldMl: number; hotMl: number }[];
+  /** what it is begun from beside fresh plastic: g that go in, with what was said of them */
+  begins: CupChoice['begins'] | null;
   limitMl: number;
   /** the most it ever holds, hot */
   mostMl: number;
@@ -33,6 +36,8 @@ export interface Plan {
     baits: number;
     freshG: number;
     freshMl: number;
+    /** g of pucks that cups are begun from */
+    tubsG: number;
     baitsG: number;
     returnedG: number;
     puckG: number;

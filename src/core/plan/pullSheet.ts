@@ -4,6 +4,7 @@ import type { ShopUnits } from '../quantity/index.ts';
 import { say } from '../quantity/index.ts';
 import type { PlanInput } from './input.ts';
 import type { Plan } from './planned.ts';
+import { lackingIn } from './begins.ts';
 import { runsOf } from './run.ts';
 import type { Laid, PullItem, Summed } from './pullItem.ts';
 import { capital } from './pullItem.ts';
@@ -27,14 +28,33 @@ function plastic({ plan, input, shop }: Laid): PullItem[] {
   }));
 }
 
+/** Tubs that cups are begun from. */
+const tubs = ({ plan, shop }: Laid): PullItem[] =>
+  plan.cups.flatMap(({ begins, letter }): PullItem[] =>
+    begins
+      ? [
+          {
+            key: `tub/${begins.of.id}/${letter}`,
+            group: 'Plastic',
+            what: begins.of.name,
+            amount: say(begins.grams, 'mass', shop, 0),
+            note: `for cup ${letter}: cut it up small the night before`,
+          },
+        ]
+      : [],
+  );
+
 /** What is counted in one mix and weighed in another is put out twice, each ticked by itself. */
 function ingredients({ plan, input }: Laid): Summed[] {
   const all = new Map<string, Summed>();
   for (const cup of plan.cups) {
     const { recipe } = input.cups.find((use) => use.id === cup.id)!;
-    for (const charge of cup.charges)
-      for (const ingredient of recipe.ladder) {
-        const scaled = scaleIngredient(ingredient, charge.coldMl);
+    const { begins } = cup;
+    for (const ingredient of recipe.ladder)
+      for (const scaled of [
+        ...cup.charges.map(({ coldMl }) => scaleIngredient(ingredient, coldMl)),
+        ...(begins ? [lackingIn(begins, ingredient)].filter(({ amount }) => amount > 0) : []),
+      ]) {
         const thing = ingredient.materialId ?? ingredient.what.toLowerCase();
         const key = `material/${thing}/${ingredient.dimension}`;
         const held = all.get(key);
@@ -102,6 +122,7 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
   const all = ingredients(laid);
   const items = [
     ...plastic(laid),
+    ...tubs(laid),
     ...colour(laid, all),
     ...inserts(laid),
     ...metal(laid),

@@ -63,7 +63,12 @@ export interface Timed {
 export function cups({ plan, input, known }: Timed): { prepare: Part; cook: Part } {
   const chosen = (id: CupId) => input.cups.find((cup) => cup.id === id)!;
   const first = plan.cups.map((cup) =>
-    cooking(chosen(cup.id), cup.charges[0]?.grams ?? 0, known.room, known),
+    cooking(
+      chosen(cup.id),
+      (cup.charges[0]?.grams ?? 0) + (cup.begins?.grams ?? 0),
+      known.room,
+      known,
+    ),
   );
   const more = plan.cups.flatMap((cup) =>
     cup.charges.slice(1).map((charge) => cooking(chosen(cup.id), charge.grams, WARM_CUP, known)),

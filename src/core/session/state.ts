@@ -1,7 +1,7 @@
 import type { Missed } from '../heat/index.ts';
 import { NOTHING_MISSED } from '../heat/index.ts';
 import type { Stage } from '../build/index.ts';
-import type { Job, Tools } from '../plan/index.ts';
+import type { Job, Plan, Tools } from '../plan/index.ts';
 import { kindsTaken, runsOf, sourceOf } from '../plan/index.ts';
 import { baitMass, stageMass } from '../shot/index.ts';
 import type { HeatNote } from './heatNotes.ts';
@@ -142,6 +142,15 @@ function shelfLots(job: Job): LotState[] {
   });
 }
 
+/** A figure of each charge of a cup in turn: pucks that it is begun from are its first. */
+const ofCharges = (
+  { charges, begins }: Plan['cups'][number],
+  figure: 'grams' | 'beforeDraw',
+): number[] => [
+  ...(begins ? [{ grams: begins.grams, beforeDraw: 1 }[figure]] : []),
+  ...charges.map((charge) => charge[figure]),
+];
+
 /** The bench before anything has happened. */
 export function startState(snapshot: Snapshot): SessionState {
   const { input, plan } = snapshot;
@@ -159,10 +168,10 @@ export function startState(snapshot: Snapshot): SessionState {
           ...newCup(
             input.cups.find((use) => use.id === cup.id)!,
             cup.letter,
-            cup.charges.map((charge) => charge.grams),
+            ofCharges(cup, 'grams'),
             snapshot.colour,
           ),
-          plannedBefore: cup.charges.map((charge) => charge.beforeDraw),
+          plannedBefore: ofCharges(cup, 'beforeDraw'),
         },
       ]),
     ),

@@ -18,8 +18,11 @@ export interface CupSpec {
   air: number;
   /** charges are measured out in steps of this, g */
   step: number;
-  /** already in it at the start, g, never heated */
+  /** already in it at the start, g */
   start?: number;
+  /** of that: trips through fusion, and heat spent, share of its life; left out = never heated */
+  startHeats?: number;
+  startDose?: number;
 }
 
 interface Charge {
@@ -131,7 +134,13 @@ export function balance(
   const inCup = Object.fromEntries(
     keys.map((key): [string, Cup] => [
       key,
-      { grams: start(key), heats: 0, dose: 0, drawnHeats: 0, sinceReheat: 0 },
+      {
+        grams: start(key),
+        heats: specs[key]!.startHeats ?? 0,
+        dose: specs[key]!.startDose ?? 0,
+        drawnHeats: 0,
+        sinceReheat: 0,
+      },
     ]),
   );
   const runs = Object.fromEntries(

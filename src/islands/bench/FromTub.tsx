@@ -1,32 +1,8 @@
-import { useEffect, useState } from 'react';
-import type { Plastic } from '@/core/plastic/index.ts';
+import { useState } from 'react';
 import { type ShopUnits, say } from '@/core/quantity/index.ts';
 import type { CupState, Send } from '@/core/session/index.ts';
-import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
-
-interface Tub {
-  id: number;
-  name: string;
-  mix: { colour: string };
-  plastic: Plastic;
-}
-
-/** Tubs that hold something; null until the shop has answered. */
-function useTubs(): { tubs: Tub[] | null; wrong: string } {
-  const [tubs, setTubs] = useState<Tub[] | null>(null);
-  const [wrong, setWrong] = useState('');
-  useEffect(
-    () =>
-      void call<Tub[]>('GET', '/api/tubs').then((reply) =>
-        reply.ok
-          ? setTubs(reply.value.filter(({ plastic }) => plastic.grams >= 1))
-          : setWrong(reply.message),
-      ),
-    [],
-  );
-  return { tubs, wrong };
-}
+import { useTubs } from '@/ui/useTubs.ts';
 
 /** Pucks of a tub, or what was left standing, melted into a cup. */
 export function FromTub({

@@ -2,6 +2,7 @@ import type { CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
+import { BegunFrom } from './BegunFrom.tsx';
 import { DegasChoice, VesselChoice } from './CupFields.tsx';
 
 interface Props {
@@ -24,7 +25,8 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
               <th>Cup</th>
               <th>Size</th>
               <th>Degas</th>
-              <th className="num">Charge, cold</th>
+              <th>Begun from</th>
+              <th className="num">Fresh, cold</th>
               <th className="num">Hot, of its limit</th>
               <th className="num">Drawn</th>
               <th className="num">Left</th>
@@ -44,6 +46,9 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
                   </td>
                   <td>
                     <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
+                  </td>
+                  <td>
+                    <BegunFrom choice={choice} letter={cup.letter} units={units} set={setCup} />
                   </td>
                   <td className="num">
                     {cup.charges.map((charge) => say(charge.coldMl, 'volume', units)).join(' + ')}

@@ -4,12 +4,8 @@ import { baitShots } from '@/core/plan/index.ts';
 import { type Handed, takeOver } from '@/ui/handed.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
-import { BarrelTable } from './BarrelTable.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
-import { CupTable } from './CupTable.tsx';
-import { DegasChoice, VesselChoice } from './CupFields.tsx';
-import { PlasticTable } from './PlasticTable.tsx';
 import { PullSheet } from './PullSheet.tsx';
 import { Tape } from './Tape.tsx';
 import type { PlanStart } from './usePlan.ts';
@@ -22,11 +18,13 @@ const later = {
   jobs: () => import('./JobFields.tsx'),
   forShelf: () => import('./ForShelf.tsx'),
   timing: () => import('./TimingOf.tsx'),
+  tables: () => import('./PlanTables.tsx'),
   stages: () => import('@/ui/Stages.tsx'),
 };
 const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
 const ForShelf = lazy(async () => ({ default: (await later.forShelf()).ForShelf }));
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
+const PlanTables = lazy(async () => ({ default: (await later.tables()).PlanTables }));
 const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
 /** What the page hands over at once: the open book, the shelf, and the shop's own figures. */
@@ -129,25 +127,9 @@ export default function Planner({ known, ...own }: Props) {
           </Suspense>
         )}
 
-        {plan.ok && (
-          <div className="mt-6 grid gap-8 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-            <BarrelTable plan={plan} input={input} units={units} />
-            <PlasticTable plan={plan} input={input} units={units} />
-            <CupTable {...{ plan, input, shelf, units, setCup }} />
-          </div>
-        )}
-        {!plan.ok && input.cups.length > 0 && (
-          <section className="mt-4">
-            <h2>Cups</h2>
-            {input.cups.map((cup) => (
-              <p key={cup.id} className="flex flex-wrap items-center gap-3 py-1">
-                <b>{cup.recipe.name}</b>
-                <VesselChoice choice={cup} shelf={shelf} set={setCup} />
-                <DegasChoice choice={cup} set={setCup} />
-              </p>
-            ))}
-          </section>
-        )}
+        <Suspense>
+          <PlanTables {...{ plan, input, shelf, units, setCup }} />
+        </Suspense>
 
         <section className="no-print mt-6">
           <h2>Jobs, in order</h2>

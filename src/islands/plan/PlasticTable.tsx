@@ -20,6 +20,7 @@ export function PlasticTable({ plan, input, units }: Props) {
         <tbody>
           {[
             ['Fresh', totals.freshG],
+            ...(totals.tubsG > 0 ? [['Pucks, from the tubs', totals.tubsG] as const] : []),
             ['Comes round again', totals.returnedG],
             ['Into baits', totals.baitsG],
             ['Several colours, to the pucks', totals.puckG],

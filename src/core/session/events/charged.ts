@@ -2,8 +2,7 @@ import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { alter } from '../alter.ts';
 import { cup } from '../effects/onBench.ts';
-import { IdSchema } from '../../id.ts';
-import { NO_PLASTIC, partOf, PlasticSchema } from '../../plastic/index.ts';
+import { FromTubSchema, NO_PLASTIC, partOf } from '../../plastic/index.ts';
 import type { CupState, TrailEntry } from '../state/cup.ts';
 import { grams, key } from './fields.ts';
 import { type EventKind, noRows, saysNothingOfHeat } from './kind.ts';
@@ -13,13 +12,7 @@ export const ChargedSchema = z.object({
   grams,
   from: z.enum(['fresh', 'remelt']),
   /** remelt of a tub, or of a cup left standing: what it is, as it was reckoned */
-  of: z
-    .object({
-      id: IdSchema,
-      name: z.string().trim().min(1).max(60),
-      plastic: PlasticSchema,
-    })
-    .optional(),
+  of: FromTubSchema.optional(),
 });
 type Charged = z.infer<typeof ChargedSchema>;
 

@@ -69,6 +69,8 @@ export interface CupState {
   vessel: Vessel | null;
   limitMl: number;
   degas: CupChoice['degas'];
+  /** what it is begun from beside fresh plastic: its first charge */
+  begins: CupChoice['begins'] | null;
   /** grams to charge, from the plan, charge by charge */
   plannedCharges: number[];
   /** draw before which each of them comes */
@@ -140,6 +142,7 @@ export function newCup(
     vessel: choice.vessel?.vessel ?? null,
     limitMl: choice.vessel ? fillLimit(choice.vessel.vessel, choice.degas !== 'none') : 0,
     degas: choice.degas,
+    begins: choice.begins ?? null,
     plannedCharges,
     plannedBefore: plannedCharges.map((_, i) => (i === 0 ? 1 : Infinity)),
     charges: 0,

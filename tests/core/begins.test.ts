@@ -1,0 +1,107 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { RECIPE_CUP } from '@/core/material/index.ts';
+import type { CupChoice, PlanInput } from '@/core/plan/index.ts';
+import { draftPlan, planSession, pullSheet } from '@/core/plan/index.ts';
+import type { Plastic } from '@/core/plastic/index.ts';
+import { MELT_YIELD } from '@/core/plastic/index.ts';
+import { METRIC } from '@/core/quantity/index.ts';
+import { rungsOf, snapshotFrom } from '@/core/session/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { benchOn } from '../bench.ts';
+import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
+import { near } from '../near.ts';
+import { unbalanced } from '../randomLog.ts';
+import { nextStep } from '../said.ts';
+
+const fresh = draftPlan(SHELF, [WANTED[0]!], DEFAULTS);
+/** Pucks of a cup's own mix, once through fusion. */
+const pucksOf = ({ recipe, density20 = 1.03 }: CupChoice, grams: number): Plastic => ({
+  grams,
+  unknownG: 0,
+  holds: recipe.ladder.map(({ what, materialId, dimension, amount }) => ({
+    ...{ what, materialId, dimension },
+    amount: (amount * grams) / density20 / RECIPE_CUP,
+  })),
+  spent: 0.2,
+  heats: 1,
+  density20,
+});
+const begunWith = (grams: number): PlanInput => ({
+  ...fresh,
+  cups: fresh.cups.map((cup, i) =>
+    i === 0
+      ? { ...cup, begins: { of: { id: 7, name: 'Greens', plastic: pucksOf(cup, 300) }, grams } }
+      : cup,
+  ),
+});
+const [first] = fresh.cups;
+const planned = (input: PlanInput) => {
+  const plan = planSession(input, METRIC);
+  assert.ok(plan.ok, plan.remarks[0]?.sentence);
+  return { plan, cup: plan.cups.find(({ id }) => id === first!.id)! };
+};
+
+test('property: pucks take the place of as much fresh, and no gram of a plan is made or lost', () => {
+  const all = planned(fresh);
+  fc.assert(
+    fc.property(fc.double({ min: 20, max: 150, noNaN: true }), (grams) => {
+      const { plan, cup } = planned(begunWith(grams));
+      const { totals } = plan;
+      assert.equal(plan.shots.length, all.plan.shots.length);
+      const inIt = totals.freshG + MELT_YIELD * totals.tubsG;
+      near(totals.baitsG + totals.puckG + totals.lostG + totals.leftG, inIt, 1e-6);
+      // What is saved is what the pucks give, but for the step charges are measured out in.
+      const saved = all.cup.freshG - cup.freshG;
+      const step = fresh.settings.step * (first!.density20 ?? 1.03);
+      assert.ok(saved <= MELT_YIELD * grams + step && saved >= MELT_YIELD * grams - step - 1e-6);
+      assert.ok(cup.heatsDrawn > all.cup.heatsDrawn, 'it has been through fusion once more');
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('what is laid out: the tub, less colour by what the pucks bring, as much stabiliser as before', () => {
+  const doses = (input: PlanInput) => {
+    const { plan, cup } = planned(input);
+    const sheet = pullSheet({ ...plan, cups: [cup] }, input, METRIC);
+    const figure = (what: string) =>
+      Number.parseFloat(sheet.find((item) => item.what === what)?.amount ?? '0');
+    return { sheet, stabiliser: figure('Stabiliser'), pigment: figure(pigment) };
+  };
+  const pigment = first!.recipe.ladder.find(
+    ({ kind, dimension }) => kind === 'pigment' && dimension === 'drops',
+  )!.what;
+  const [before, after] = [doses(fresh), doses(begunWith(120))];
+  const tub = after.sheet.find(({ key }) => key.startsWith('tub/7/'))!;
+  assert.match(tub.amount, /^120/);
+  assert.match(tub.note!, /cut it up small the night before/);
+  assert.ok(after.pigment < before.pigment, `${after.pigment} of ${before.pigment} drops`);
+  assert.ok(Math.abs(after.stabiliser - before.stabiliser) <= 1);
+});
+
+test('at the bench pucks are a cup’s first charge: one press, and colour asks for what is wanting', () => {
+  const bench = benchOn(snapshotFrom('Begun from pucks', begunWith(120), DEFAULT_SHOP));
+  const measured = bench.follow((state) => {
+    const step = nextStep(state, bench.now());
+    return step?.key === 'dose' && step.target === first!.id;
+  });
+  assert.match(nextStep(measured, bench.now())!.sentence, /^Cut up 120 g of Greens into [A-Z]/);
+  const charged = bench.follow(
+    (state) =>
+      state.cups.get(first!.id)!.coloured === false && nextStep(state, bench.now())?.key !== 'dose',
+  );
+  const cup = charged.cups.get(first!.id)!;
+  near(cup.remeltG, 120, 1e-9);
+  near(cup.freshG, cup.plannedCharges[1] ?? 0, 1e-9);
+  assert.equal(charged.taken.length, 1);
+  // What the pucks brought of each pigment is in it; the rest is asked for.
+  for (const rung of rungsOf(cup).filter(({ when }) => when !== 'cold')) {
+    const share = 120 / cup.grams;
+    assert.ok(Math.abs(rung.inIt - share * rung.wanted) < 0.06 * rung.wanted + 1e-6, rung.what);
+  }
+  const end = bench.follow((state) => state.phase.is === 'finished');
+  assert.equal(end.phase.is, 'finished');
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+});
