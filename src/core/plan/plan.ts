@@ -24,17 +24,15 @@ export const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
  */
 const COOK_SECONDS = 180;
 const REHEAT_SECONDS = 45;
-/** Heat a trip through fusion spends, share of life. */
-const COOK_SPENDS = dose(PLASTISOL.fusion, COOK_SECONDS);
 
-/** What a cup that is begun from pucks holds at the start: once more through fusion, skins off. */
+/** What a cup that is begun from pucks holds at the start, skins off. */
 function begun(begins: CupChoice['begins']): Pick<CupSpec, 'start' | 'startHeats' | 'startDose'> {
   if (!begins) return {};
   const { plastic } = begins.of;
   return {
     start: MELT_YIELD * begins.grams,
-    startHeats: plastic.heats + 1,
-    startDose: (plastic.spent ?? UNKNOWN_SPENT) + COOK_SPENDS,
+    startHeats: plastic.heats,
+    startDose: plastic.spent ?? UNKNOWN_SPENT,
   };
 }
 /** Share of its heat that plastic nobody knows has spent (judgement). */
@@ -158,7 +156,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   );
   const how = {
     reheatEvery: input.settings.reheatEvery,
-    doseCook: COOK_SPENDS,
+    doseCook: dose(PLASTISOL.fusion, COOK_SECONDS),
     doseReheat: dose(hottest, REHEAT_SECONDS),
   };
   const run = balance(specs, flows, how);

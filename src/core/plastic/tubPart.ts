@@ -8,7 +8,6 @@ export const FromTubSchema = z.object({
   name: z.string().trim().min(1).max(60),
   plastic: PlasticSchema,
 });
-export type FromTub = z.infer<typeof FromTubSchema>;
 
 /** Share of pucks that comes to use: the rest is skin, and sticks to the knife (judgement). */
 export const MELT_YIELD = 0.97;

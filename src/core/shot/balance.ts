@@ -20,7 +20,10 @@ export interface CupSpec {
   step: number;
   /** already in it at the start, g */
   start?: number;
-  /** of that: trips through fusion, and heat spent, share of its life; left out = never heated */
+  /**
+   * of that: trips through fusion, and heat spent, share of its life; left out = never heated. It is
+   * cooked with the first charge
+   */
   startHeats?: number;
   startDose?: number;
 }
@@ -77,6 +80,8 @@ interface Cup extends Plastic {
   /** Σ heats × grams of what was drawn */
   drawnHeats: number;
   sinceReheat: number;
+  /** something was drawn of it already */
+  begun: boolean;
 }
 interface Due extends Plastic {
   draw: number;
@@ -140,6 +145,7 @@ export function balance(
         dose: specs[key]!.startDose ?? 0,
         drawnHeats: 0,
         sinceReheat: 0,
+        begun: false,
       },
     ]),
   );
@@ -182,7 +188,10 @@ export function balance(
   const ready = (key: string, taken: number, draw: number): void => {
     const [spec, cup, run] = [specs[key]!, inCup[key]!, runs[key]!];
     const { grams: held } = cup;
-    if (held >= taken + spec.air - 1e-9) {
+    // Pucks and the fresh that goes to them are cooked as one, before the first draw.
+    const begins = spec.startHeats !== undefined && !cup.begun;
+    cup.begun = true;
+    if (held >= taken + spec.air - 1e-9 && !begins) {
       if (++cup.sinceReheat < how.reheatEvery) return;
       cup.heats += 1;
       cup.dose += how.doseReheat;
@@ -192,11 +201,13 @@ export function balance(
     const want =
       Math.ceil(wanting({ key, at: draw, held, spec }, flows, due) / spec.step - 1e-9) * spec.step;
     const fresh = Math.max(0, Math.min(want, spec.limit - held));
-    if (fresh > 0) {
+    if (fresh > 0 || begins) {
       blend(cup, { grams: fresh, heats: 0, dose: 0 });
       cup.heats += 1;
       cup.dose += how.doseCook;
       cup.sinceReheat = 0;
+    }
+    if (fresh > 0) {
       run.charges.push({ beforeDraw: draw, fresh, held: held + fresh });
       run.fresh += fresh;
       run.most = Math.max(run.most, cup.grams);
