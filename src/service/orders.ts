@@ -17,6 +17,7 @@ import {
   updateOrder,
 } from '@/store/orders.ts';
 import { keepChange } from '@/store/history.ts';
+import { joinedLines } from '@/store/joined.ts';
 import { inTransaction } from '@/store/query.ts';
 import { goodByJob } from '@/store/readTables.ts';
 import type { Result } from './result.ts';
@@ -31,12 +32,17 @@ async function tonight(): Promise<Map<number, number>> {
   const running = (await openSessions())
     .filter(({ status }) => status !== 'new')
     .map(({ id }) => id);
-  const [snapshots, counted] = await Promise.all([snapshotsOf(running), goodByJob(running)]);
+  const [snapshots, counted, joined] = await Promise.all([
+    snapshotsOf(running),
+    goodByJob(running),
+    joinedLines(running),
+  ]);
   for (const [session, snapshot] of snapshots) {
     const jobs = counted.filter((count) => count.session === session);
     for (const job of snapshot.input.jobs) {
       let good = jobs.find((other) => other.job === job.key)?.good ?? 0;
-      for (const line of job.lines) {
+      const more = joined.filter((one) => one.session === session && one.job === job.key);
+      for (const line of [...job.lines, ...more.map((one) => one.line)]) {
         const count = Math.min(good, line.count);
         out.set(line.part, (out.get(line.part) ?? 0) + count);
         good -= count;

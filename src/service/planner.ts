@@ -1,5 +1,6 @@
 import type { DraftDefaults, SpokenFor, TimingKnown, WantedPart } from '@/core/plan/index.ts';
 import { spokenFor } from '@/core/plan/index.ts';
+import { joinedLines } from '@/store/joined.ts';
 import { openSessions, snapshotsOf } from '@/store/log.ts';
 import { goodRecord } from '@/store/readTables.ts';
 import { stock } from '@/store/stock.ts';
@@ -14,9 +15,12 @@ const ROOM = 18;
 async function plannedOnBenches(): Promise<Map<number, number>> {
   const open = (await openSessions()).map(({ id }) => id);
   const planned = new Map<number, number>();
-  for (const { input } of (await snapshotsOf(open)).values())
-    for (const { part, count } of input.jobs.flatMap(({ lines }) => lines))
-      planned.set(part, (planned.get(part) ?? 0) + count);
+  const [snapshots, joined] = await Promise.all([snapshotsOf(open), joinedLines(open)]);
+  const served = [
+    ...[...snapshots.values()].flatMap(({ input }) => input.jobs.flatMap(({ lines }) => lines)),
+    ...joined.map(({ line }) => line),
+  ];
+  for (const { part, count } of served) planned.set(part, (planned.get(part) ?? 0) + count);
   return planned;
 }
 

@@ -71,10 +71,20 @@ export const JobColourwaySchema = z.object({
   line: ColourwaySchema.shape.line,
 });
 
+/** A part of an order line that a job serves, with the baits still wanted. */
+export const ServedLineSchema = z.object({
+  part: z.number().int(),
+  line: z.number().int(),
+  for: z.string(),
+  count: z.number().int().positive(),
+  due: z.string(),
+});
+export type ServedLine = z.infer<typeof ServedLineSchema>;
+
 /**
  * One job of a session: order lines that share a bait, a build and a colourway. Complete in itself.
  */
-const JobSchema = z.preprocess(
+export const JobSchema = z.preprocess(
   (raw) => withCups(staged(raw)),
   z.object({
     key: z.string(),
@@ -91,15 +101,7 @@ const JobSchema = z.preprocess(
     /** cup each layer is drawn or poured from; null where it has no mix */
     drawnFrom: z.record(z.string(), CupIdSchema.nullable()),
     /** lines it serves, soonest first, with the baits still wanted */
-    lines: z.array(
-      z.object({
-        part: z.number().int(),
-        line: z.number().int(),
-        for: z.string(),
-        count: z.number().int().positive(),
-        due: z.string(),
-      }),
-    ),
+    lines: z.array(ServedLineSchema),
     /** stage by stage, as in the build */
     tools: z.array(ToolsSchema).min(1),
     /** chance wanted of having enough */

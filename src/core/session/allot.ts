@@ -2,6 +2,7 @@ import { asAsked, colourOfShot } from './likeness.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import { isKept, count } from './summary.ts';
+import { jobsOf } from './state/jobs.ts';
 
 export interface Allotment {
   part: number;
@@ -45,7 +46,7 @@ export function allot(state: SessionState): {
   };
   for (const run of state.runs.values()) {
     if (run.stage.makes !== 'bait') continue;
-    const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key)!;
+    const planned = jobsOf(state).find((job) => job.key === run.job.key)!;
     const shots = [...state.shots.values()].filter(
       (shot) => shot.job === run.key && isKept(shot) && shot.rackedAt !== null,
     );

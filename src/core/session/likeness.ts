@@ -8,6 +8,7 @@ import { remembered } from './remembered.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import type { CupState } from './state/cup.ts';
+import { jobsOf } from './state/jobs.ts';
 
 /** CIEDE2000 up to which a customer takes two baits for one colour (judgement). */
 const SAME_COLOUR = 4;
@@ -129,7 +130,7 @@ export function colourOfShot(state: SessionState, shot: ShotState): ShotColour {
  */
 export function asAsked(state: SessionState, shot: ShotState): boolean {
   if (shot.willDo) return true;
-  const planned = state.snapshot.input.jobs.find(
+  const planned = jobsOf(state).find(
     (job) => shot.job === job.key || shot.job.startsWith(`${job.key}:`),
   );
   return (

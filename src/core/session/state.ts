@@ -2,6 +2,7 @@ import type { Missed } from '../heat/index.ts';
 import { NOTHING_MISSED } from '../heat/index.ts';
 import type { Stage } from '../build/index.ts';
 import type { Job, Plan, Tools } from '../plan/index.ts';
+import type { JoinedLine } from './state/jobs.ts';
 import { kindsTaken, runsOf, sourceOf } from '../plan/index.ts';
 import { baitMass, stageMass } from '../shot/index.ts';
 import type { HeatNote } from './heatNotes.ts';
@@ -71,6 +72,10 @@ export interface SessionState {
   draws: Map<string, DrawState>;
   shots: Map<string, ShotState>;
   runs: Map<string, RunState>;
+  /** jobs taken on while it was shot */
+  also: Job[];
+  /** order lines that joined while it was shot */
+  joined: JoinedLine[];
   lots: Map<string, LotState>;
   /**
    * what the hands are at: a mould being marked, or having inserts laid in; it keeps the big key
@@ -182,6 +187,8 @@ export function startState(snapshot: Snapshot): SessionState {
     lots: new Map(),
     focus: null,
     inHand: null,
+    also: [],
+    joined: [],
     runs: new Map(
       input.jobs.flatMap(runsOf).flatMap((run) => {
         const planned = plan.runs.find((planned) => planned.key === run.key);

@@ -8,6 +8,7 @@ import { insertG } from './inserts.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
 import { contentsOf } from './state/injector.ts';
+import { jobsOf } from './state/jobs.ts';
 
 export interface Count {
   shots: number;
@@ -196,7 +197,7 @@ export function summary(state: SessionState, now: number) {
     draws: drawsOf(state, shots),
     faults: mostFirst(faults),
     faultsByStage: [...byStage].map(([at, of]) => ({
-      job: jobOfRun(state.snapshot.input.jobs, at.slice(0, at.lastIndexOf('/')))?.key ?? '',
+      job: jobOfRun(jobsOf(state), at.slice(0, at.lastIndexOf('/')))?.key ?? '',
       stage: at.slice(at.lastIndexOf('/') + 1),
       faults: mostFirst(of),
     })),

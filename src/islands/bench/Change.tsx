@@ -4,6 +4,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
+import { AlsoShoot } from './AlsoShoot.tsx';
 import { RunChanges } from './RunChanges.tsx';
 import { OvenChange } from './OvenChange.tsx';
 
@@ -37,6 +38,7 @@ export function Change({ state, units, onSend, onClose }: Props) {
           onSend={onSend}
         />
       ))}
+      {shelf && <AlsoShoot {...{ state, shelf, units, onSend }} />}
       <OvenChange state={state} onSend={onSend} />
       <div className="flex flex-wrap gap-3 border-t border-ink pt-4">
         <button

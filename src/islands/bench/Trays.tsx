@@ -8,7 +8,7 @@ import { isKept, count } from '../../core/session/summary.ts';
 import { Layers } from '../../ui/Bait.tsx';
 import { stationsOf, shapeFor, wholePath } from '../../ui/baitPath.ts';
 import { drawBuild } from '../../ui/drawLayers.ts';
-import { layerCup, layerCupKey } from '@/core/session/index.ts';
+import { jobsOf, layerCup, layerCupKey } from '@/core/session/index.ts';
 
 /** A tray with so many small baits in it, each drawn as it is. */
 function Tray({
@@ -121,7 +121,7 @@ export function BaitTray({
   run: RunState;
   heap: Heap | null;
 }) {
-  const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key) ?? run.job;
+  const planned = jobsOf(state).find((job) => job.key === run.job.key) ?? run.job;
   const shots = heap?.shots ?? [];
   const shot = shots.at(-1);
   const { good, usable } = count(shots);

@@ -1,5 +1,5 @@
 import type { AnyEvent, SessionState } from '@/core/session/index.ts';
-import { allot } from '@/core/session/index.ts';
+import { allot, jobsOf } from '@/core/session/index.ts';
 import type { Heap } from '@/store/ledger.ts';
 import { allocate, sharedBy, stillWanted } from '@/store/ledger.ts';
 import { moveStock } from '@/store/stock.ts';
@@ -18,8 +18,8 @@ function askedOf(lines: Lines): Map<number, { count: number; curedAt: number }> 
   return asked;
 }
 /** The heap on the shelf that good baits of a part go to where its line takes no more. */
-function heapOf({ snapshot }: SessionState, part: number): Heap {
-  const job = snapshot.input.jobs.find(({ lines }) => lines.some((line) => line.part === part))!;
+function heapOf(state: SessionState, part: number): Heap {
+  const job = jobsOf(state).find(({ lines }) => lines.some((line) => line.part === part))!;
   return {
     bait: job.bait.id,
     colourway: job.colourway.id,

@@ -4,12 +4,21 @@ import { EmbeddedBuildSchema } from '../../build/schema.ts';
 import { BlockSchema, InjectorSchema } from '../../build/tools.ts';
 import { MouldSchema } from '../../mould/schema.ts';
 import { oneCupEach } from '../../plan/cupId.ts';
-import { CupChoiceSchema, CupIdSchema, JobColourwaySchema } from '../../plan/input.ts';
+import {
+  type CupChoice,
+  CupChoiceSchema,
+  CupIdSchema,
+  JobColourwaySchema,
+  JobSchema,
+  ServedLineSchema,
+} from '../../plan/input.ts';
+import { runsOf } from '../../plan/run.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
 import { planCharges } from '../charges.ts';
 import { layOut, type RunState, type SessionState } from '../state.ts';
 import { newCup } from '../state/cup.ts';
+import { jobsOf } from '../state/jobs.ts';
 import { newMould } from '../state/mould.ts';
 import { key } from './fields.ts';
 import { AGAIN, type EventKind } from './kind.ts';
@@ -21,6 +30,16 @@ export const ChangedSchema = z.discriminatedUnion('what', [
     oven: z.number().int(),
     level: z.number().min(0.1).max(1),
   }),
+  /** something else is shot too, with what it is shot with; the cups that are not there yet */
+  z.object({
+    what: z.literal('also'),
+    shoots: JobSchema,
+    cups: z.array(CupChoiceSchema),
+    /** shots, run by run */
+    targets: z.record(key, z.number().int().min(0).max(1000)),
+  }),
+  /** an order line is served by what is shot */
+  z.object({ what: z.literal('line'), job: key, line: ServedLineSchema }),
   z.object({ what: z.literal('shots'), job: key, by: z.number().int().min(-200).max(200) }),
   z.object({ what: z.literal('trials'), job: key, by: z.number().int().min(-20).max(20) }),
   z.object({
@@ -46,6 +65,33 @@ export const ChangedSchema = z.discriminatedUnion('what', [
     block: z.object({ id: z.number().int(), block: BlockSchema }).nullable(),
   }),
 ]);
+
+/** Cups that are not on the bench yet, empty. */
+function bringCups(state: SessionState, cups: readonly CupChoice[]): void {
+  for (const choice of cups)
+    if (!state.cups.has(choice.id))
+      state.cups.set(
+        choice.id,
+        newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
+      );
+}
+
+/** Another job beside those there are; one that is shot already is not begun again. */
+function takeOn(
+  state: SessionState,
+  { shoots, cups, targets }: Extract<z.infer<typeof ChangedSchema>, { what: 'also' }>,
+): void {
+  if (jobsOf(state).some(({ key }) => key === shoots.key)) return;
+  state.also.push(shoots);
+  bringCups(state, cups);
+  for (const run of runsOf(shoots)) {
+    const target = targets[run.key] ?? 0;
+    const taken = { ...run, target, trials: 0, done: 0, trialsDone: 0 };
+    state.runs.set(run.key, taken);
+    layOut(state, run.tools);
+    planCharges(state, taken);
+  }
+}
 
 /**
  * Another colourway, build, injector or block from here on: for the run named, and the colours of
@@ -88,12 +134,7 @@ function recolour(
       tools: tools[place] ?? other.tools,
     });
   }
-  for (const choice of colourway.cups)
-    if (!state.cups.has(choice.id))
-      state.cups.set(
-        choice.id,
-        newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
-      );
+  bringCups(state, colourway.cups);
   planCharges(state, run);
   layOut(state, run.tools);
   const held = state.injectors.get(String(run.tools.injector?.id));
@@ -112,6 +153,11 @@ export const changed: EventKind<typeof ChangedSchema> = {
     const payload = event.payload;
     if (payload.what === 'oven') {
       state.oven = { id: payload.oven, level: payload.level };
+      return;
+    }
+    if (payload.what === 'also') return takeOn(state, payload);
+    if (payload.what === 'line') {
+      state.joined.push({ event: event.id, job: payload.job, line: payload.line });
       return;
     }
     const run = state.runs.get(payload.job);

@@ -11,6 +11,7 @@ import type { Step } from '../../step.ts';
 import { count, isKept } from '../../summary.ts';
 import type { Decide } from '../atBench.ts';
 import { wants } from '../work.ts';
+import { jobsOf } from '../../state/jobs.ts';
 
 /** A run against what was ordered of it. */
 interface Counted {
@@ -24,7 +25,7 @@ function counted(state: SessionState, run: RunState): Counted {
   const asOrdered = [...state.shots.values()].filter(
     (shot) => shot.job === run.key && isKept(shot) && asAsked(state, shot),
   );
-  const planned = state.snapshot.input.jobs.find((job) => job.key === run.job.key);
+  const planned = jobsOf(state).find((job) => job.key === run.job.key);
   const need = sum((planned ?? run.job).lines.map((line) => line.count));
   return { run, planned, good: count(asOrdered).good, need };
 }

@@ -1,0 +1,91 @@
+import type { DraftDefaults, Job, ServedLine, Shelf } from '../plan/index.ts';
+import { cupsFor, forShelf, noPlan, planSession, seated } from '../plan/index.ts';
+import type { ShopUnits } from '../quantity/index.ts';
+import type { RunChange } from './runChanges.ts';
+import type { RunState, SessionState } from './state.ts';
+import { jobsOf } from './state/jobs.ts';
+import type { Send } from './step.ts';
+
+/** What a job drafted at the bench begins with: as what is shot by now. */
+function defaultsOf({ snapshot, runs }: SessionState): DraftDefaults | null {
+  const [run] = runs.values();
+  if (!run) return null;
+  const { good, window } = run.tools;
+  return { settings: snapshot.input.settings, good, window, confidence: run.job.confidence };
+}
+
+/**
+ * Something else is shot too: another bait, colourway, mould and injector, drafted as in a plan,
+ * from the cups that stand there where they are of its mixes. Of what is shot already so many more.
+ * @returns what to record, or why it cannot be
+ */
+export function alsoShoot(
+  state: SessionState,
+  wanted: { bait: number; colourway: number; shots: number },
+  { shelf, units }: { shelf: Shelf; units: ShopUnits },
+): RunChange {
+  const defaults = defaultsOf(state);
+  const drafted = defaults && forShelf(noPlan(defaults), wanted, shelf, defaults).jobs[0];
+  if (!drafted)
+    return { ok: false, refused: ['The shop has no mould or colours for that: see its lists.'] };
+  const there = [...state.runs.values()].find(
+    ({ job, stage }) => job.key === drafted.key && stage.makes === 'bait',
+  );
+  if (there) {
+    const payload = { what: 'shots', job: there.key, by: wanted.shots } as const;
+    return { ok: true, send: { kind: 'changed', payload } };
+  }
+  const standing = [...state.cups.values()].map(({ key, mix }) => ({ id: key, mix }));
+  const { settings, cups: held } = state.snapshot.input;
+  const [job] = seated([drafted], standing) as [Job];
+  const cups = cupsFor(shelf, [job], held, settings);
+  const plan = planSession({ jobs: [job], cups, settings }, units);
+  const refused = plan.remarks.filter(({ weight }) => weight === 'refused');
+  if (refused.length > 0) return { ok: false, refused: refused.map(({ sentence }) => sentence) };
+  return {
+    ok: true,
+    send: {
+      kind: 'changed',
+      payload: {
+        what: 'also',
+        shoots: job,
+        cups,
+        targets: Object.fromEntries(plan.runs.map(({ key, shots }) => [key, shots])),
+      },
+    },
+  };
+}
+
+/** A part of the order book as it stands. */
+export interface BookPart {
+  part: number;
+  line: number;
+  for: string;
+  due: string;
+  bait: number;
+  colourway: number;
+  /** baits it still wants */
+  rest: number;
+}
+/** Order lines that want what a run shoots and that it does not serve yet. */
+export function joinable(
+  state: SessionState,
+  run: RunState,
+  book: readonly BookPart[],
+): BookPart[] {
+  const job = jobsOf(state).find(({ key }) => key === run.job.key);
+  if (!job || run.stage.makes !== 'bait') return [];
+  return book.filter(
+    ({ part, bait, colourway, rest }) =>
+      rest > 0 &&
+      bait === job.bait.id &&
+      colourway === job.colourway.id &&
+      !job.lines.some((line) => line.part === part),
+  );
+}
+/** An order line joins a run: its baits go there when the session is counted. */
+export function joinLine(run: RunState, { rest, ...wanted }: BookPart): Send {
+  const { part, line, due } = wanted;
+  const served: ServedLine = { part, line, for: wanted.for, count: rest, due };
+  return { kind: 'changed', payload: { what: 'line', job: run.job.key, line: served } };
+}

@@ -1,0 +1,100 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { draftPlan } from '@/core/plan/index.ts';
+import { METRIC } from '@/core/quantity/index.ts';
+import {
+  allot,
+  alsoShoot,
+  joinable,
+  joinLine,
+  jobsOf,
+  snapshotFrom,
+} from '@/core/session/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { benchOn } from '../bench.ts';
+import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
+import { unbalanced } from '../randomLog.ts';
+import { nextStep } from '../said.ts';
+
+const at = { shelf: SHELF, units: METRIC };
+const benchOf = (count: number) => {
+  const input = draftPlan(SHELF, [{ ...WANTED[0]!, count }], DEFAULTS);
+  return benchOn(snapshotFrom('As planned', input, DEFAULT_SHOP));
+};
+/** A colourway of one cup. */
+const plain = SHELF.colourways.find(({ spec }) => spec.build === 'single')!.id;
+const sprat = SHELF.baits[0]!.id;
+
+test('something else is shot too: drafted as in a plan, shot after, to stock; taken back it is gone', () => {
+  const bench = benchOf(8);
+  const before = bench.state();
+  const change = alsoShoot(before, { bait: sprat, colourway: plain, shots: 2 }, at);
+  assert.ok(change.ok);
+  const after = bench.act(change.send);
+  const also = [...after.runs.values()].filter(({ job }) => !before.runs.has(job.key));
+  const added = also.filter(({ key }) => !before.runs.has(key));
+  assert.deepEqual(
+    added.map(({ target }) => target),
+    [2],
+  );
+  assert.ok(added[0]!.tools.moulds.every(({ id }) => after.moulds.has(String(id))));
+  for (const cup of Object.values(added[0]!.job.drawnFrom)) assert.ok(after.cups.has(cup!));
+  const end = bench.follow((state) => state.phase.is === 'finished');
+  const shots = [...end.shots.values()].filter(({ job }) => job === added[0]!.key);
+  assert.equal(shots.length, 2);
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+  const good = shots.reduce((sum, shot) => sum + shot.cavities.size, 0);
+  const heap = allot(end).stock.find(
+    (one) => one.bait === sprat && one.colourway === plain && one.grade === 'good',
+  );
+  assert.equal(heap?.count, good, 'nobody ordered them: they are stock');
+
+  const undone = benchOf(8);
+  undone.act(change.send);
+  undone.act({ kind: 'undone', payload: { event: undone.events.at(-1)!.id } });
+  assert.deepEqual([...undone.state().runs.keys()], [...before.runs.keys()]);
+  assert.deepEqual(jobsOf(undone.state()), jobsOf(before));
+});
+
+test('of what is shot already so many shots more; what the shop cannot shoot is refused in words', () => {
+  const bench = benchOf(8);
+  const [run] = bench.state().runs.values();
+  const { bait, colourway } = run!.job;
+  const more = alsoShoot(bench.state(), { bait: bait.id, colourway: colourway.id, shots: 3 }, at);
+  assert.ok(more.ok);
+  assert.equal([...bench.act(more.send).runs.values()][0]!.target, run!.target + 3);
+  const none = alsoShoot(bench.state(), { bait: 9999, colourway: plain, shots: 1 }, at);
+  assert.ok(!none.ok);
+  assert.match(none.refused.join(' '), /no mould or colours/);
+});
+
+test('an order line joins while it is shot, and has its baits when all is counted', () => {
+  const bench = benchOf(8);
+  const [run] = bench.state().runs.values();
+  const { bait, colourway } = run!.job;
+  const part = { part: 77, line: 70, for: 'Late asker', due: '2026-12-24', rest: 6 };
+  const book = [
+    { ...part, bait: bait.id, colourway: colourway.id },
+    { ...part, part: 78, bait: bait.id, colourway: colourway.id + 1 },
+    { ...part, part: 79, bait: bait.id, colourway: colourway.id, rest: 0 },
+  ];
+  const [wanted, ...others] = joinable(bench.state(), run!, book);
+  assert.deepEqual([wanted!.part, others.length], [77, 0]);
+  const joined = bench.act(joinLine(run!, wanted!));
+  assert.deepEqual(joinable(joined, run!, book), [], 'it is served now');
+  // Six more are wanted, so the bench asks for what is short before it is finished.
+  const end = bench.follow((state) => {
+    const step = nextStep(state, bench.now());
+    return step?.key === 'finish' || state.phase.is === 'finished';
+  });
+  bench.act({ kind: 'finished', payload: {} });
+  assert.ok(end.shots.size > 0);
+  const { lines } = allot(bench.state());
+  assert.deepEqual(
+    lines.map(({ part, count }) => [part, count]),
+    [
+      [WANTED[0]!.part, 8],
+      [77, 6],
+    ],
+  );
+});
