@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
 import type { App } from './harness.ts';
-import { ask, db, ownDatabase, serve } from './harness.ts';
+import { ask, db, event, openDemoSession, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 let heap: { bait: number; colourway: number; build: string; grade: string };
@@ -94,6 +94,34 @@ test('a line takes from the shelf what it wants and no more; the plan does not s
   assert.ok([409, 422].includes(other.status));
   assert.equal(await held(), 1000);
   assert.deepEqual(await sums(), []);
+});
+
+test('a line that joins a session is on an open bench; taken back it is not, and again it is', async () => {
+  const { planner } = await import('@/service/planner.ts');
+  const { snapshotOf } = await import('@/store/log.ts');
+  const listed = async () => (await planner(new Date())).parts.find((one) => one.part === part)!;
+  await move({ what: 'recounted', count: 0 });
+  const session = await openDemoSession(app.url);
+  const [job] = (await snapshotOf(session))!.input.jobs;
+  const before = await listed();
+  const post = async (one: ReturnType<typeof event>) => {
+    const url = `${app.url}/api/sessions/${session}/events`;
+    assert.deepEqual((await ask('POST', url, { events: [one] })).body.refused, []);
+    return one.id;
+  };
+  const due = '2031-01-01';
+  const served = { part, line, for: 'Late asker', count: 3, due };
+  const joined = await post(
+    event(session, 'changed', { what: 'line', job: job!.key, line: served }, { v: 3 }),
+  );
+  assert.deepEqual(
+    [(await listed()).bench, (await listed()).rest],
+    [before.bench + 3, before.rest - 3],
+  );
+  const undo = await post(event(session, 'undone', { event: joined }, { v: 3 }));
+  assert.equal((await listed()).bench, before.bench);
+  await post(event(session, 'undone', { event: undo }, { v: 3 }));
+  assert.equal((await listed()).bench, before.bench + 3);
 });
 
 test('everything made again from the log leaves what was moved at the shelf as it was', async () => {

@@ -1,5 +1,5 @@
 import type { Job, ServedLine } from '../../plan/input.ts';
-import type { SessionState } from '../state.ts';
+import type { Snapshot } from './snapshot.ts';
 
 /** An order line that joined a job while it was shot. */
 export interface JoinedLine {
@@ -16,7 +16,11 @@ export const jobsOf = ({
   snapshot,
   also,
   joined,
-}: Pick<SessionState, 'snapshot' | 'also' | 'joined'>): Job[] =>
+}: {
+  snapshot: Snapshot;
+  also: readonly Job[];
+  joined: readonly JoinedLine[];
+}): Job[] =>
   [...snapshot.input.jobs, ...also].map((job) => {
     const more = joined.filter((one) => one.job === job.key).map(({ line }) => line);
     return more.length === 0 ? job : { ...job, lines: [...job.lines, ...more] };
