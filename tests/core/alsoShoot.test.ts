@@ -5,6 +5,7 @@ import { METRIC } from '@/core/quantity/index.ts';
 import {
   allot,
   alsoShoot,
+  buildsFor,
   joinable,
   joinLine,
   jobsOf,
@@ -54,6 +55,30 @@ test('something else is shot too: drafted as in a plan, shot after, to stock; ta
   undone.act({ kind: 'undone', payload: { event: undone.events.at(-1)!.id } });
   assert.deepEqual([...undone.state().runs.keys()], [...before.runs.keys()]);
   assert.deepEqual(jobsOf(undone.state()), jobsOf(before));
+});
+
+test('two from the last spoonful: poured by hand from the cup that stands there, and counted as what they are', () => {
+  const input = draftPlan(
+    SHELF,
+    [{ ...WANTED[0]!, bait: sprat, colourway: plain, count: 6 }],
+    DEFAULTS,
+  );
+  const bench = benchOn(snapshotFrom('A single', input, DEFAULT_SHOP));
+  const own = buildsFor(plain, SHELF)[0]!;
+  assert.ok(buildsFor(plain, SHELF).some(({ key }) => key === 'plunger'));
+  const open = SHELF.baits.find(({ spec }) => spec.name === 'Pier sprat')!.id;
+  const wanted = { bait: open, colourway: plain, shots: 2, build: 'plunger' };
+  const change = alsoShoot(bench.state(), wanted, at);
+  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
+  const [cup] = bench.state().cups.keys();
+  const also = [...bench.act(change.send).runs.values()].at(-1)!;
+  assert.deepEqual(Object.values(also.job.drawnFrom), [cup], 'from the cup that is there');
+  const end = bench.follow((state) => state.phase.is === 'finished');
+  const poured = [...end.shots.values()].filter(({ job }) => job === also.key);
+  // Nobody ordered them: the bench goes on asking while there is enough for one more.
+  assert.ok(poured.length >= 2, `${poured.length}`);
+  assert.ok(poured.every(({ build }) => build.key === 'plunger' && build.key !== own.key));
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
 });
 
 test('of what is shot already so many shots more; what the shop cannot shoot is refused in words', () => {

@@ -1,3 +1,5 @@
+import type { Build } from '../build/index.ts';
+import { builtIns, layersOf } from '../build/index.ts';
 import type { DraftDefaults, Job, ServedLine, Shelf } from '../plan/index.ts';
 import { cupsFor, forShelf, noPlan, planSession, seated } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
@@ -14,18 +16,76 @@ function defaultsOf({ snapshot, runs }: SessionState): DraftDefaults | null {
   return { settings: snapshot.input.settings, good, window, confidence: run.job.confidence };
 }
 
+/** What else is to be shot. */
+interface Wanted {
+  bait: number;
+  colourway: number;
+  shots: number;
+  /** key of the build it is shot in; left out = as its colourway says */
+  build?: string;
+}
+
+/** Builds the colours of a colourway can be shot in, its own first: one stage, as many layers. */
+export function buildsFor(colourway: number, shelf: Shelf): Build[] {
+  const builds = [...builtIns(), ...shelf.builds.map(({ spec }) => spec)];
+  const of = shelf.colourways.find(({ id }) => id === colourway)?.spec;
+  const own = builds.find(({ key }) => key === of?.build);
+  if (!own) return [];
+  const layers = layersOf(own).length;
+  const others =
+    own.stages.length > 1
+      ? []
+      : builds.filter(
+          (build) =>
+            build.key !== own.key && build.stages.length === 1 && layersOf(build).length === layers,
+        );
+  return [own, ...others];
+}
+
+/** The shelf, with a colourway shot in another build: its layers in their order. */
+function shotIn(shelf: Shelf, { colourway, build }: Wanted): Shelf {
+  const [own, ...others] = buildsFor(colourway, shelf);
+  const other = others.find(({ key }) => key === build);
+  if (!own || !other) return shelf;
+  const layersIn = (layers: Record<string, number | null>) =>
+    Object.fromEntries(
+      layersOf(other).map(({ key }, i) => [key, layers[layersOf(own)[i]!.key] ?? null]),
+    );
+  return {
+    ...shelf,
+    colourways: shelf.colourways.map((entry) =>
+      entry.id === colourway
+        ? {
+            ...entry,
+            spec: { ...entry.spec, build: other.key, layers: layersIn(entry.spec.layers) },
+          }
+        : entry,
+    ),
+  };
+}
+
+/** The job of it, drafted as in a plan; null where the shop has no way to shoot it. */
+function draftOf(state: SessionState, wanted: Wanted, shelf: Shelf): Job | null {
+  const defaults = defaultsOf(state);
+  const of = shotIn(shelf, wanted);
+  const drafted = defaults && forShelf(noPlan(defaults), wanted, of, defaults).jobs[0];
+  if (!drafted) return null;
+  // Another build of what is shot already is a job of its own.
+  return of === shelf ? drafted : { ...drafted, key: `${drafted.key}-${drafted.build.key}` };
+}
+
 /**
- * Something else is shot too: another bait, colourway, mould and injector, drafted as in a plan,
- * from the cups that stand there where they are of its mixes. Of what is shot already so many more.
+ * Something else is shot too: another bait, colourway, mould, injector and way of shooting, drafted
+ * as in a plan, from the cups that stand there where they are of its mixes. Of what is shot already
+ * so many more.
  * @returns what to record, or why it cannot be
  */
 export function alsoShoot(
   state: SessionState,
-  wanted: { bait: number; colourway: number; shots: number },
+  wanted: Wanted,
   { shelf, units }: { shelf: Shelf; units: ShopUnits },
 ): RunChange {
-  const defaults = defaultsOf(state);
-  const drafted = defaults && forShelf(noPlan(defaults), wanted, shelf, defaults).jobs[0];
+  const drafted = draftOf(state, wanted, shelf);
   if (!drafted)
     return { ok: false, refused: ['The shop has no mould or colours for that: see its lists.'] };
   const there = [...state.runs.values()].find(

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Shelf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Send, SessionState, BookPart } from '@/core/session/index.ts';
-import { alsoShoot, joinable, joinLine } from '@/core/session/index.ts';
+import { alsoShoot, buildsFor, joinable, joinLine } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { sayDay } from '@/ui/days.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
@@ -25,9 +25,11 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
   const [bait, setBait] = useState(String(run?.job.bait.id ?? ''));
   const [colourway, setColourway] = useState(String(run?.job.colourway.id ?? ''));
   const [shots, setShots] = useState<number>(1);
+  const [build, setBuild] = useState('');
+  const ways = buildsFor(Number(colourway), shelf);
   const [wrong, setWrong] = useState('');
   const take = () => {
-    const wanted = { bait: Number(bait), colourway: Number(colourway), shots };
+    const wanted = { bait: Number(bait), colourway: Number(colourway), shots, build };
     const change = alsoShoot(state, wanted, { shelf, units });
     setWrong(change.ok ? '' : change.refused.join(' '));
     if (change.ok) onSend(change.send);
@@ -35,13 +37,22 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
   return (
     <section className="border-t border-ink py-3" aria-label="Also shoot">
       <h3 className="font-bold">Also shoot</h3>
-      <div className="mt-2 grid items-end gap-3 md:grid-cols-[1fr_1fr_120px_auto]">
+      <div className="mt-2 grid items-end gap-3 md:grid-cols-[1fr_1fr_1fr_90px_auto]">
         <Select label="Bait" value={bait} options={named(shelf.baits)} onChange={setBait} />
         <Select
           label="Colourway"
           value={colourway}
           options={named(shelf.colourways)}
-          onChange={setColourway}
+          onChange={(id) => {
+            setColourway(id);
+            setBuild('');
+          }}
+        />
+        <Select
+          label="Shot as"
+          value={build || (ways[0]?.key ?? '')}
+          options={ways.map(({ key, name }) => ({ value: key, name }))}
+          onChange={setBuild}
         />
         <FigureField
           label="Shots"

@@ -1,11 +1,11 @@
 import type { BenchEvent, SessionState } from '@/core/session/index.ts';
 import { dropCups, putCups } from '@/store/mixes.ts';
 
-/** Ids of the cups a change of colourway put on the bench, or would have. */
+/** Ids of the cups that a change put on the bench, or would have. */
 const taken = ({ payload }: BenchEvent<'changed'>): string[] =>
-  payload.what === 'colourway' ? payload.cups.map((cup) => cup.id) : [];
+  'cups' in payload ? payload.cups.map((cup) => cup.id) : [];
 
-/** Cups that came to the bench with another colourway, so that their mixes know where they stood. */
+/** Cups that came to the bench with a change, so that their mixes know where they stood. */
 export const putTakenCups = (event: BenchEvent<'changed'>, state: SessionState): Promise<void> =>
   putCups(
     event.session,
