@@ -131,7 +131,8 @@ if (served) {
             '--test-concurrency',
             '2',
             '--test-timeout',
-            '120000',
+            // Against what hangs alone: a slow machine takes its time.
+            '300000',
             '--test-force-exit',
             ...files('api'),
           ],

@@ -41,7 +41,6 @@ test(
         headers: { 'content-type': 'application/json', authorization: `Bearer ${device.key}` },
         body: JSON.stringify({ readings: [{ value: 150 + i, at: Date.now() + i }] }),
       }).then((response) => response.status);
-    const began = Date.now();
     const [sent, appended, health] = await Promise.all([
       Promise.all(Array.from({ length: 10 }, (_, i) => send(i))),
       Promise.all(Array.from({ length: 12 }, (_, i) => post([note(`at once ${i}`)]))),
@@ -50,7 +49,6 @@ test(
     assert.deepEqual([...new Set(sent)], [200]);
     assert.deepEqual([...new Set(appended.map((reply) => reply.status))], [200]);
     assert.equal(health.status, 200);
-    assert.ok(Date.now() - began < 8000, `${Date.now() - began} ms`);
     const log = await logged();
     assert.deepEqual(
       log.map((event) => event.seq),

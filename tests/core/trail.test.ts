@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { v4 } from 'uuid';
 import { type Plastic, tubHolds, type TubMove } from '@/core/plastic/index.ts';
 import {
+  cupColour,
   fold,
   follower,
   leftoverUses,
@@ -14,7 +15,9 @@ import {
   snapshotFrom,
 } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { colourOfHex, deltaE, drawnAs } from '@/core/colour/index.ts';
 import { benchOn } from '../bench.ts';
+import { open } from './countsKit.ts';
 import { demoPlan } from '../demoPlan.ts';
 import { near } from '../near.ts';
 import { nextStep } from '../said.ts';
@@ -256,4 +259,28 @@ test('the bench says what the last of a cup could become, and asks before it is 
   const each = baitMass(massFor(state, run, mould)) / mould.mould.cavities.length;
   assert.equal(most!.baits, Math.min(mould.mould.cavities.length, Math.floor(cup.grams / each)));
   assert.deepEqual(leftoverUses(state, cup).byHand, [], 'nobody pours through a runner');
+});
+
+test('a cup is drawn as what is in it: milky raw, its mix’s colour once coloured, another when doctored', () => {
+  const bench = benchOn(open(demoPlan()));
+  const cupNow = () => bench.state().cups.get(first)!;
+  const { materials } = bench.state().snapshot.colour;
+  const drawn = () => colourOfHex(cupColour(cupNow(), materials))!;
+  bench.act(fresh(first, 200));
+  const raw = drawn();
+  assert.ok(raw.l > 88 && Math.hypot(raw.a, raw.b) < 10, 'milky');
+  bench.follow((state) => state.cups.get(first)!.coloured);
+  const mixed = cupNow();
+  const asMixed = colourOfHex(drawnAs({ ladder: mixed.ladder, colour: mixed.colour }, materials))!;
+  // Drops come whole and spoons are eyed, so the cup is its mix but for that.
+  assert.ok(deltaE(drawn(), asMixed) < 4, `${deltaE(drawn(), asMixed)}`);
+  const black = materials.find(({ name }) => name === 'Black')!;
+  bench.act({
+    kind: 'added',
+    payload: {
+      ...{ cup: first, what: black.name, materialId: black.id, amount: 40 },
+      ...{ dimension: 'drops', from: 'hand' },
+    },
+  });
+  assert.ok(drawn().l < asMixed.l - 10, 'doctored, it is drawn darker');
 });

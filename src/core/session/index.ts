@@ -45,6 +45,7 @@ export * from './allot.ts';
 export * from './settings.ts';
 export * from './words.ts';
 export * from './benchView.ts';
+export * from './cupColour.ts';
 export * from './cupShown.ts';
 export * from './cupContent.ts';
 export * from './waysOut.ts';

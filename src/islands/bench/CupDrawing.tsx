@@ -7,7 +7,16 @@ import type { CupState } from '@/core/session/index.ts';
 import { airVolume } from '@/core/shot/index.ts';
 
 /** A measuring cup to proportion: level, fill limit, and the depth where a draw takes air. */
-export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) {
+export function CupDrawing({
+  cup,
+  colour,
+  units,
+}: {
+  cup: CupState;
+  /** of what is in it, #rrggbb */
+  colour: string;
+  units: ShopUnits;
+}) {
   const volume = vesselOf(cup.vessel).volume;
   const hot = cup.grams / density(cup.reading?.celsius ?? 20, cup.density20);
   const share = Math.min(1.05, hot / volume);
@@ -26,7 +35,7 @@ export function CupDrawing({ cup, units }: { cup: CupState; units: ShopUnits }) 
     >
       <path
         d={`M${10 + inset(share)} ${level}L18 ${bottom}H102L${110 - inset(share)} ${level}Z`}
-        fill={cup.charges > 0 ? cup.colour : 'none'}
+        fill={cup.charges > 0 ? colour : 'none'}
       />
       <path
         d="M4 8 10 14 18 184H102L110 14 116 8"

@@ -1,7 +1,8 @@
+import type { Material } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import type { CupGives, CupState, HeatAnswer } from '@/core/session/index.ts';
-import { heatNow } from '@/core/session/index.ts';
+import { cupColour, heatNow } from '@/core/session/index.ts';
 import type { Pin } from './HeatScale.tsx';
 import { HeatScale } from './HeatScale.tsx';
 import type { Device } from './useDevices.ts';
@@ -10,6 +11,8 @@ import { CupFigure } from './CupFigure.tsx';
 
 interface Props {
   cups: CupState[];
+  /** the shelf, as the session knows it: what is in a cup gives it its colour */
+  materials: readonly Material[];
   /** those that must come to one heat */
   matched: CupState[];
   answer: HeatAnswer | null;
@@ -25,6 +28,7 @@ interface Props {
 
 export function Cups({
   cups,
+  materials,
   matched,
   answer,
   devices,
@@ -75,7 +79,7 @@ export function Cups({
             className="h-full max-h-44 min-w-0 flex-1"
             aria-label={`What is in cup ${cup.letter}`}
           >
-            <CupDrawing cup={cup} units={units} />
+            <CupDrawing cup={cup} colour={cupColour(cup, materials)} units={units} />
           </button>
         ))}
       </div>

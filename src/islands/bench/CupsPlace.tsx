@@ -40,6 +40,7 @@ export function CupsPlace({ session, state, run, cups, answer, devices, now, tal
         run && (
           <Cups
             {...{ cups, answer, units, now }}
+            materials={state.snapshot.colour.materials}
             devices={inCups}
             matched={drawCups(state, run)}
             window={windowNow(state, run)}
