@@ -147,6 +147,10 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     path: '/api/tubs/{id}',
     methods: { PUT: { name: 'Greens', colour: '#406040', salted: 'no', flaked: 'yes', note: '' } },
   },
+  'tubs/[id]/pictures.ts': {
+    path: '/api/tubs/{id}/pictures',
+    methods: { GET: null, POST: {} },
+  },
   'tubs/[id]/moves.ts': {
     path: '/api/tubs/{id}/moves',
     methods: {

@@ -61,6 +61,7 @@ export async function order(
       name,
       pack,
       promised: day(promised),
+      usable: false,
       parts: parts.map(([bait, colourway, count]) => ({
         bait: idOf(shelf.baits, bait),
         colourway: idOf(shelf.colourways, colourway),

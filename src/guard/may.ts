@@ -103,6 +103,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/tubs': { GET: SEES_BENCH, POST: MAKERS },
   '/api/tubs/[id]': { PUT: MAKERS },
   '/api/tubs/[id]/blends': { GET: SEES_BENCH },
+  '/api/tubs/[id]/pictures': { GET: SEES_BENCH, POST: MAKERS },
   '/api/tubs/[id]/moves': { POST: MAKERS },
   '/api/ways/[id]/bait.[ext]': page(PEOPLE),
 };

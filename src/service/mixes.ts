@@ -7,7 +7,8 @@ import type { KeptVersion } from '@/store/mixes.ts';
 import { pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
 import { peek } from './append.ts';
 import type { Result } from './result.ts';
-import { missing, ok, problem } from './result.ts';
+import { noPicture, pictureKind } from './pictures.ts';
+import { missing, ok } from './result.ts';
 
 export { familyOf, picturesOf, usesOf } from '@/store/mixes.ts';
 export { pictureBytes };
@@ -66,13 +67,6 @@ export async function baitsOfVersions(
   return out;
 }
 
-/** What pictures begin with. */
-const KINDS: [string, number[]][] = [
-  ['image/jpeg', [0xff, 0xd8, 0xff]],
-  ['image/png', [0x89, 0x50, 0x4e, 0x47]],
-  ['image/webp', [0x52, 0x49, 0x46, 0x46]],
-];
-
 /** Keeps a picture of a version of a mix: a swatch on the blade, a bait in the shade outdoors. */
 export async function keepPicture(
   mix: number,
@@ -80,13 +74,8 @@ export async function keepPicture(
   what: string,
   bytes: Buffer,
 ): Promise<Result<{ id: number }>> {
-  const kind = KINDS.find(([, magic]) => magic.every((byte, i) => bytes[i] === byte))?.[0];
-  if (!kind)
-    return problem(
-      422,
-      'no-picture',
-      'That is no picture this shop can show: JPEG, PNG or WebP. Nothing was changed.',
-    );
+  const kind = pictureKind(bytes);
+  if (!kind) return noPicture();
   const id = await putPicture(mix, count, { kind, what: what.slice(0, 80), picture: bytes });
   return id === null ? missing('version') : ok({ id });
 }

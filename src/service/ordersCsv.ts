@@ -18,6 +18,9 @@ const names = async (key: 'baits' | 'colourways') =>
  * again coming in.
  */
 const unescaped = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '');
+/** Columns that a file may do without. */
+const LEFT_OUT: ReadonlySet<string> = new Set(['line', 'pack', 'usable']);
+
 /** Reads an order file and says of every row whether it can be taken. Nothing is saved. */
 
 export async function previewCsv(text: string): Promise<Result<ReadRow[]>> {
@@ -29,9 +32,7 @@ export async function previewCsv(text: string): Promise<Result<ReadRow[]>> {
     transform: unescaped,
   });
   const head = parsed.meta.fields ?? [];
-  const absent = COLUMNS.filter(
-    (column) => !head.includes(column) && column !== 'line' && column !== 'pack',
-  );
+  const absent = COLUMNS.filter((column) => !head.includes(column) && !LEFT_OUT.has(column));
   if (absent.length > 0)
     return problem(
       422,
@@ -79,6 +80,7 @@ export async function exportCsv(now: Date): Promise<string> {
       count: part.count,
       pack: line.pack,
       promised: line.promised,
+      usable: line.usable ? 'yes' : '',
     })),
   );
   const rows = data.map((other) => COLUMNS.map((column) => String(other[column])));

@@ -28,22 +28,22 @@ async function plannedOnBenches(): Promise<Map<number, number>> {
 async function spokenForOf(lines: readonly BookLine[]): Promise<Map<number, SpokenFor>> {
   const [lying, planned] = await Promise.all([stock(), plannedOnBenches()]);
   return spokenFor(
-    lines.flatMap(({ parts }) =>
+    lines.flatMap(({ parts, usable }) =>
       parts.map(({ id, bait, colourway, count, allotted }) => ({
         part: id,
         bait,
         colourway,
         wants: count - allotted,
+        usable,
       })),
     ),
     {
-      lying: lying
-        .filter(({ grade }) => grade === 'good')
-        .map(({ bait_id, colourway_id, count }) => ({
-          bait: bait_id,
-          colourway: colourway_id,
-          count,
-        })),
+      lying: lying.map(({ bait_id, colourway_id, grade, count }) => ({
+        bait: bait_id,
+        colourway: colourway_id,
+        grade,
+        count,
+      })),
       planned,
     },
   );

@@ -6,6 +6,7 @@ import { inTransaction } from '@/store/query.ts';
 import { partAsOrdered } from '@/store/orders.ts';
 import type { StockWord } from '@/store/stock.ts';
 import { lockHeap, moveStock, stockMoved } from '@/store/stock.ts';
+import { meltIntoTub } from './meltedBaits.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem } from './result.ts';
 
@@ -28,7 +29,13 @@ const MoveSchema = z.discriminatedUnion('what', [
   z.object({ what: z.literal('sold'), count, ...own }),
   z.object({ what: z.literal('given away'), count, ...own }),
   z.object({ what: z.literal('dropped'), count, ...own }),
-  z.object({ what: z.literal('melted'), count, ...own }),
+  /** weighed, they are in a tub after */
+  z.object({
+    what: z.literal('melted'),
+    count,
+    grams: z.number().positive('What is melted weighs something.').max(100_000).optional(),
+    ...own,
+  }),
   /** so many lie there, counted again */
   z.object({ what: z.literal('recounted'), count: z.number().int().min(0).max(100_000), ...own }),
 ]);
@@ -51,6 +58,12 @@ async function allot(move: Move & { what: 'allotted' }, at: number): Promise<Res
   const { heap } = move;
   if (part.bait !== heap.bait || part.colourway !== heap.colourway)
     return problem(422, 'misfit', 'The line wants another bait or colourway. Nothing was moved.');
+  if (heap.grade === 'usable' && !part.usable)
+    return problem(
+      422,
+      'misfit',
+      'The line takes good ones alone: say in the order that usable ones will do. Nothing was moved.',
+    );
   const wanted = await stillWanted(move.part);
   if (move.count > wanted)
     return problem(
@@ -88,6 +101,8 @@ export async function moveOnShelf(raw: unknown, now: Date): Promise<Result<{ cou
       const given = await allot(move, at);
       if (!given.ok) return given;
     }
+    if (move.what === 'melted' && move.grams)
+      await meltIntoTub(move.heap, move.grams, { id: move.cause, at });
     const what: StockWord = move.what;
     await moveStock(move.heap, by, { id: move.cause, session: null, at }, { what, why: move.why });
     return ok({ count: held + by });

@@ -6,7 +6,18 @@ import { asMix, isKnown, nobodyKnows } from '@/core/plastic/index.ts';
 import { shelf } from '@/store/catalogue.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Tub, TubMoveRow } from '@/store/tubs.ts';
-import { describeTub, hasMoved, lockTub, movesOfTubs, tubNamed, tubsHeld } from '@/store/tubs.ts';
+import {
+  describeTub,
+  hasMoved,
+  lockTub,
+  movesOfTubs,
+  newestTubPicture,
+  putTubPicture,
+  tubNamed,
+  tubPictureIds,
+  tubsHeld,
+} from '@/store/tubs.ts';
+import { noPicture, pictureKind } from './pictures.ts';
 import { contentOf, moveTubBy } from './tubContent.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem } from './result.ts';
@@ -20,6 +31,8 @@ export interface TubHeld extends Pick<Tub, 'id' | 'name' | 'kind' | 'salted' | '
   /** its colour is reckoned from what is in it, not said */
   reckoned: boolean;
   moves: TubMoveRow[];
+  /** number of its newest photograph */
+  picture: number | null;
 }
 
 /** What nobody said of a colour is drawn as (no plastic anybody has). */
@@ -29,7 +42,7 @@ const NO_COLOUR = '#8a8f7a';
 const SHOWN = 8;
 
 function heldBy(
-  { tub, plastic }: { tub: Tub; plastic: Plastic },
+  { tub, plastic, picture }: { tub: Tub; plastic: Plastic; picture: number | null },
   moves: TubMoveRow[],
   materials: readonly Material[],
 ): TubHeld {
@@ -37,7 +50,7 @@ function heldBy(
   const grade = tub.grade as Grade;
   const mix = asMix(plastic, { name, grade, colour: tub.colour ?? NO_COLOUR }, materials);
   return {
-    ...{ id, name, kind, salted, flaked, note, grade, plastic, mix, moves },
+    ...{ id, name, kind, salted, flaked, note, grade, plastic, mix, moves, picture },
     reckoned: isKnown(plastic) && plastic.holds.length > 0,
   };
 }
@@ -45,21 +58,31 @@ function heldBy(
 /** Every tub, and every cup left standing, with what is in it and the last that was done with it. */
 export async function tubs(): Promise<TubHeld[]> {
   const [all, materials] = await Promise.all([tubsHeld(), shelf()]);
-  const [contents, moves] = await Promise.all([
+  const [contents, moves, pictures] = await Promise.all([
     Promise.all(all.map(contentOf)),
     movesOfTubs(
       all.map(({ id }) => id),
       SHOWN,
     ),
+    tubPictureIds(),
   ]);
   return all.map((tub, at) =>
     heldBy(
-      { tub, plastic: contents[at]! },
+      { tub, plastic: contents[at]!, picture: pictures.get(tub.id) ?? null },
       moves.filter((move) => move.tub_id === tub.id),
       materials,
     ),
   );
 }
+
+/** Keeps a photograph of a tub. */
+export async function keepTubPicture(id: number, bytes: Buffer): Promise<Result<{ id: number }>> {
+  const kind = pictureKind(bytes);
+  if (!kind) return noPicture();
+  const made = await putTubPicture(id, { kind, picture: bytes });
+  return made === null ? missing('tub') : ok({ id: made });
+}
+export const tubPicture = newestTubPicture;
 
 const known = z.enum(['yes', 'no', 'unknown']);
 const DescribedSchema = z.object({

@@ -22,6 +22,8 @@ export interface LineRow {
   pack: number;
   promised: string;
   closed: boolean;
+  /** usable baits will do too */
+  usable: boolean;
   count: number;
   allotted: number;
   cured: number;
@@ -32,7 +34,7 @@ export interface LineRow {
 }
 
 const LINES = `
-  SELECT l.id, l.order_id, o.customer, l.name, l.pack, to_char(l.promised, 'YYYY-MM-DD') AS promised, l.closed,
+  SELECT l.id, l.order_id, o.customer, l.name, l.pack, to_char(l.promised, 'YYYY-MM-DD') AS promised, l.closed, l.usable,
          p.count, p.allotted, p.cured, p.cured_at, p.parts, coalesce(m.packed, 0)::int AS packed,
          coalesce(m.sent, 0)::int AS sent
     FROM order_lines l JOIN orders o ON o.id = l.order_id
@@ -68,9 +70,19 @@ export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.order_id = $2 ORDER BY l.position`, [now.toISOString(), order]);
 export const linesById = (ids: number[], now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.id = ANY($2::int[]) ORDER BY l.promised, l.id`, [now.toISOString(), ids]);
-/** The bait and colourway a part of a line wants; null where there is none. */
-export const partAsOrdered = (part: number): Promise<{ bait: number; colourway: number } | null> =>
-  row('SELECT bait_id AS bait, colourway_id AS colourway FROM line_parts WHERE id = $1', [part]);
+/** What a part of a line wants, and whether usable ones will do. */
+export interface PartAsOrdered {
+  bait: number;
+  colourway: number;
+  usable: boolean;
+}
+/** What a part of a line wants; null where there is none. */
+export const partAsOrdered = (part: number): Promise<PartAsOrdered | null> =>
+  row(
+    `SELECT p.bait_id AS bait, p.colourway_id AS colourway, l.usable
+       FROM line_parts p JOIN order_lines l ON l.id = p.line_id WHERE p.id = $1`,
+    [part],
+  );
 export const orderHead = (id: number): Promise<Pick<Order, 'id' | 'customer' | 'note'> | null> =>
   tables().Order.findByPk(id, { attributes: ['id', 'customer', 'note'], raw: true });
 export const customers = async (): Promise<string[]> =>
@@ -101,12 +113,13 @@ async function addLines(
   lines: { line: LineOrdered; position: number }[],
 ): Promise<void> {
   await tables().OrderLine.bulkCreate(
-    lines.map(({ line: { name, pack, promised, parts }, position }) => ({
+    lines.map(({ line: { name, pack, promised, usable, parts }, position }) => ({
       orderId,
       position,
       name,
       pack,
       promised,
+      usable,
       parts: partsOf(parts),
     })),
     { include: 'parts' },
@@ -126,11 +139,12 @@ export async function linesAsOrdered(orderId: number): Promise<LineOrdered[]> {
     include: 'parts',
     order: ['position', ['parts', 'id', 'ASC']],
   });
-  return lines.map(({ id, name, pack, promised, parts }) => ({
+  return lines.map(({ id, name, pack, promised, usable, parts }) => ({
     id,
     name,
     pack,
     promised,
+    usable,
     parts: parts.map(({ baitId, colourwayId, count }) => ({
       bait: baitId,
       colourway: colourwayId,
@@ -172,16 +186,17 @@ async function changeLines(orderId: number, changing: readonly Changing[]): Prom
     out.filter((part) => part.allocations.length > 0 === isGiven),
   );
   await tables().OrderLine.bulkCreate(
-    changing.map(({ held: { id }, line: { name, pack, promised }, position }) => ({
+    changing.map(({ held: { id }, line: { name, pack, promised, usable }, position }) => ({
       id,
       orderId,
       position,
       name,
       pack,
       promised,
+      usable,
     })),
     {
-      updateOnDuplicate: ['name', 'pack', 'promised', 'position'],
+      updateOnDuplicate: ['name', 'pack', 'promised', 'usable', 'position'],
       conflictAttributes: ['id'],
     },
   );

@@ -11,7 +11,7 @@ import {
   MouldTrial,
   ShopRow,
 } from './models/records.ts';
-import { Tub } from './models/tubs.ts';
+import { Tub, TubPicture } from './models/tubs.ts';
 import { Plan, Session, SessionCup } from './models/sessions.ts';
 
 const TABLES = {
@@ -34,6 +34,7 @@ const TABLES = {
   SignIn,
   Tablet,
   Tub,
+  TubPicture,
   lists: LIST_MODELS,
 };
 

@@ -2,7 +2,7 @@ import { Op, UniqueConstraintError } from 'sequelize';
 import type { Plastic } from '@/core/plastic/index.ts';
 import { inTransaction, row, rows, run } from './query.ts';
 import { tables } from './tables.ts';
-import type { Tub } from './models/tubs.ts';
+import type { Tub, TubPicture } from './models/tubs.ts';
 
 export type { Tub } from './models/tubs.ts';
 export type TubWord = 'pucked' | 'left' | 'melted' | 'brought in' | 'thrown away' | 'weighed';
@@ -20,6 +20,32 @@ export const tubsHeld = (): Promise<Tub[]> =>
     order: ['kind', 'name'],
     raw: true,
   });
+
+/** Keeps a photograph of a tub; null where there is no such tub. */
+export async function putTubPicture(
+  tubId: number,
+  { kind, picture }: Pick<TubPicture, 'kind' | 'picture'>,
+): Promise<number | null> {
+  if ((await tables().Tub.count({ where: { id: tubId } })) === 0) return null;
+  return (await tables().TubPicture.create({ tubId, kind, picture })).id;
+}
+/** The newest photograph of a tub. */
+export const newestTubPicture = (
+  tubId: number,
+): Promise<Pick<TubPicture, 'kind' | 'picture'> | null> =>
+  tables().TubPicture.findOne({
+    attributes: ['kind', 'picture'],
+    where: { tubId },
+    order: [['id', 'DESC']],
+    raw: true,
+  });
+/** Number of the newest photograph of each tub that has one. */
+export async function tubPictureIds(): Promise<Map<number, number>> {
+  const found = await rows<{ tub: number; id: number }>(
+    'SELECT tub_id AS tub, max(id)::int AS id FROM tub_pictures GROUP BY tub_id',
+  );
+  return new Map(found.map(({ tub, id }) => [tub, id]));
+}
 
 /** Keeps what a tub holds with it. */
 export const keepContent = async (id: number, plastic: Plastic): Promise<void> =>

@@ -6,6 +6,7 @@ import { call } from './api.ts';
 export interface Tub {
   id: number;
   name: string;
+  kind: 'tub' | 'cup';
   mix: { colour: string };
   plastic: Plastic;
   /** what it becomes, in sentences */

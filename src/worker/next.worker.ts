@@ -1,6 +1,6 @@
 // Bundled by itself, without the app's short names.
 import type { Adding, Charge, Colour, Thinning } from '../core/colour/index.ts';
-import { believed, nextAddition, thinning } from '../core/colour/index.ts';
+import { believed, narrowed, nextAddition, thinning } from '../core/colour/index.ts';
 
 export interface NextAsk {
   n: number;
@@ -19,9 +19,8 @@ export interface NextAnswer {
  * own thread.
  */
 addEventListener('message', ({ data }: MessageEvent<NextAsk>) => {
-  const charge = data.looks
-    ? { ...data.charge, now: believed(data.charge, data.looks) }
-    : data.charge;
+  const of = narrowed(data.charge);
+  const charge = data.looks ? { ...of, now: believed(of, data.looks) } : of;
   postMessage({
     n: data.n,
     adding: nextAddition(charge),

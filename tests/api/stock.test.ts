@@ -85,6 +85,14 @@ test('a line takes from the shelf what it wants and no more; the plan does not s
   const more = await move({ what: 'allotted', part, count: wants });
   assert.equal(more.status, 409);
   assert.match(more.body.detail, new RegExp(`The line wants ${wants - 12} more`));
+  const usable = { ...heap, grade: 'usable' };
+  assert.equal((await move({ what: 'recounted', count: 5, heap: usable })).status, 201);
+  const refused = await move({ what: 'allotted', part, count: 2, heap: usable });
+  assert.equal(refused.status, 422);
+  assert.match(refused.body.detail, /takes good ones alone/);
+  await db.query('UPDATE order_lines SET usable = true WHERE id = $1', [line]);
+  assert.equal((await move({ what: 'allotted', part, count: 2, heap: usable })).status, 201);
+  await db.query('UPDATE order_lines SET usable = false WHERE id = $1', [line]);
   const other = await move({
     what: 'allotted',
     part,
@@ -94,6 +102,18 @@ test('a line takes from the shelf what it wants and no more; the plan does not s
   assert.ok([409, 422].includes(other.status));
   assert.equal(await held(), 1000);
   assert.deepEqual(await sums(), []);
+});
+
+test('baits that are melted and weighed are in the tub of their colour; sent twice, once', async () => {
+  await move({ what: 'recounted', count: 10 });
+  const grams = async () => Number((await db.query('SELECT sum(grams) AS g FROM tubs'))[0]!.g);
+  const before = await grams();
+  const cause = v4();
+  for (let i = 0; i < 2; i++)
+    assert.equal((await move({ what: 'melted', count: 4, grams: 33.5, cause })).status, 201);
+  assert.equal(await held(), 6);
+  assert.ok(Math.abs((await grams()) - before - 33.5) < 1e-9);
+  await move({ what: 'recounted', count: 0 });
 });
 
 test('a line that joins a session is on an open bench; taken back it is not, and again it is', async () => {

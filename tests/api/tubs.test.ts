@@ -119,3 +119,18 @@ test('torn baits are brought in by their weight; fifty hands at once throw away 
   assert.equal(nothing.status, 422);
   assert.match(JSON.stringify(nothing.body), /weighs something/);
 });
+
+test('a tub is photographed: the newest is shown as it was sent; what is no picture is refused', async () => {
+  const [tub] = await tubs();
+  const png = Buffer.from('89504e470d0a1a0a0000000d', 'hex');
+  const url = `${app.url}/api/tubs/${tub!.id}/pictures`;
+  const post = (body: Buffer, kind = 'image/png') =>
+    fetch(url, { method: 'POST', headers: { 'content-type': kind }, body: new Uint8Array(body) });
+  assert.equal((await fetch(url)).status, 404);
+  for (const more of ['00', '01'])
+    assert.equal((await post(Buffer.concat([png, Buffer.from(more, 'hex')]))).status, 201);
+  const shown = Buffer.from(await (await fetch(url)).arrayBuffer());
+  assert.equal(shown.at(-1), 1);
+  assert.equal((await post(Buffer.from('a letter'))).status, 422);
+  assert.equal((await post(png, 'text/plain')).status, 400);
+});

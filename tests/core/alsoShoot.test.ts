@@ -1,17 +1,25 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { draftPlan } from '@/core/plan/index.ts';
+import { colourWith, narrowed, nextAddition } from '@/core/colour/index.ts';
+import { draftPlan, UNNAMED } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import {
+  addedByHand,
   allot,
   alsoShoot,
   buildsFor,
+  chargeOf,
+  colourOfShot,
+  countedOut,
   joinable,
   joinLine,
   jobsOf,
+  mixIn,
+  mixKept,
   snapshotFrom,
 } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { benchOn } from '../bench.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { unbalanced } from '../randomLog.ts';
@@ -78,6 +86,58 @@ test('two from the last spoonful: poured by hand from the cup that stands there,
   // Nobody ordered them: the bench goes on asking while there is enough for one more.
   assert.ok(poured.length >= 2, `${poured.length}`);
   assert.ok(poured.every(({ build }) => build.key === 'plunger' && build.key !== own.key));
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+});
+
+test('a colour with no recipe: made with the cup in hand, advised from the whole shelf, kept as a mix', () => {
+  const bench = benchOn({
+    ...snapshotFrom(
+      'Invented',
+      draftPlan(SHELF, [{ ...WANTED[0]!, count: 8 }], DEFAULTS),
+      DEFAULT_SHOP,
+    ),
+    colour: { materials: MATERIALS, versions: {}, dosing: 'drops' },
+  });
+  const change = alsoShoot(bench.state(), { bait: sprat, colourway: UNNAMED, shots: 1 }, at);
+  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
+  const also = [...bench.act(change.send).runs.values()].at(-1)!;
+  const cupId = Object.values(also.job.drawnFrom)[0]!;
+  const cupNow = () => bench.state().cups.get(cupId)!;
+  bench.follow((state) => {
+    const step = nextStep(state, bench.now());
+    return step?.key === 'colour' && step.target === cupId;
+  });
+  // Nothing is wanted until somebody says what: then the shelf says what brings it there.
+  const charge = chargeOf(cupNow(), MATERIALS)!;
+  assert.ok(charge.shelf.length > 6, 'the whole shelf may go in');
+  assert.equal(nextAddition(narrowed(charge)).add.length, 0);
+  const [dose] = ['Green no. 2', 'Black'].flatMap((key) =>
+    charge.shelf.filter((one) => one.key === key),
+  );
+  const target = colourWith([{ pigment: dose!.pigment, dose: 20 }], charge.ml);
+  const wanted = narrowed({ ...charge, target });
+  assert.ok(wanted.shelf.length <= 6 && wanted.shelf.length > 0);
+  const { add, now, after } = nextAddition(wanted);
+  assert.ok(add.length > 0 && after < now / 1.3, `${now} to ${after}`);
+  for (const { key, dose: amount } of add) {
+    const material = MATERIALS.find(({ name }) => name === key)!;
+    bench.act(addedByHand(cupNow(), countedOut(material, amount), null));
+  }
+  const mix = mixIn(cupNow(), 'Slipway green', MATERIALS);
+  assert.equal(mix.ladder.length, add.length);
+  const kept = mixKept(cupNow(), mix, { as: 'branch', name: 'Slipway green', upTo: null });
+  assert.equal(bench.act(kept!).cups.get(cupId)!.keptMixes[0]!.name, 'Slipway green');
+  // Whatever went in is its colour: nobody has named it, and it goes to stock as that.
+  const end = bench.follow((state) => state.phase.is === 'finished');
+  const shots = [...end.shots.values()].filter(({ job }) => job === also.key);
+  assert.ok(shots.length >= 1);
+  assert.deepEqual(
+    shots.map((shot) => colourOfShot(end, shot).id),
+    shots.map(() => UNNAMED),
+  );
+  assert.ok(
+    allot(end).stock.some(({ bait, colourway }) => bait === sprat && colourway === UNNAMED),
+  );
   assert.ok(Math.abs(unbalanced(end)) < 1e-9);
 });
 

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { CupChoice, PlanInput } from '@/core/plan/index.ts';
-import { draftPlan, planSession, pullSheet } from '@/core/plan/index.ts';
+import { draftPlan, leftUses, leftUsesSaid, planSession, pullSheet } from '@/core/plan/index.ts';
 import type { Plastic } from '@/core/plastic/index.ts';
 import { MELT_YIELD } from '@/core/plastic/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
@@ -102,4 +102,32 @@ test('at the bench pucks are a cup’s first charge: one press, and colour asks 
   const end = bench.follow((state) => state.phase.is === 'finished');
   assert.equal(end.phase.is, 'finished');
   assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+});
+
+test('what is left of a cup: a whole shot with the smallest injector that takes it, else some by hand, laid moulds first', () => {
+  const left = (grams: number) => ({
+    grams,
+    density20: 1.03,
+    grade: 'medium' as const,
+    celsius: 165,
+  });
+  const none = new Set<number>();
+  assert.deepEqual(leftUses(left(0), SHELF, none), []);
+  assert.deepEqual(leftUses(left(0.5), SHELF, none), [], 'not one bait is in it');
+  const all = (uses: ReturnType<typeof leftUses>) => {
+    for (const { share, baits } of uses) assert.ok(share > 0 && share <= 1 + 1e-9 && baits > 0);
+    return uses;
+  };
+  const much = all(leftUses(left(150), SHELF, none));
+  assert.ok(much.some(({ injector }) => injector !== null));
+  const small = all(leftUses(left(12), SHELF, none));
+  assert.ok(
+    small.length > 0 && small.every(({ injector }) => injector === null),
+    'too little to draw',
+  );
+  // The best mould that is fetched loses to as good a one that stands there.
+  const [best] = much;
+  const own = SHELF.baits.find(({ spec }) => spec.name === best!.bait)!.spec.mouldIds;
+  assert.equal(leftUses(left(150), SHELF, new Set(own))[0]!.bait, best!.bait);
+  assert.match(leftUsesSaid(small), /^\d+ .* by hand/);
 });

@@ -107,10 +107,12 @@ test('property: what lies on the shelf is spoken for once, the line promised fir
     bait: fc.integer({ min: 1, max: 2 }),
     colourway: fc.integer({ min: 1, max: 2 }),
     wants: fc.integer({ min: 0, max: 40 }),
+    usable: fc.boolean(),
   });
   const heap = fc.record({
     bait: fc.integer({ min: 1, max: 2 }),
     colourway: fc.integer({ min: 1, max: 2 }),
+    grade: fc.constantFrom('good', 'usable'),
     count: fc.integer({ min: 0, max: 60 }),
   });
   fc.assert(
@@ -125,17 +127,25 @@ test('property: what lies on the shelf is spoken for once, the line promised fir
         for (const bait of [1, 2])
           for (const colourway of [1, 2]) {
             const own = wanting.filter((one) => one.bait === bait && one.colourway === colourway);
-            const held = lying
-              .filter((one) => one.bait === bait && one.colourway === colourway)
-              .reduce((sum, { count }) => sum + count, 0);
-            const rest = own.map((one) => one.wants - spoken.get(one.part)!.bench);
-            const given = own.map((one) => spoken.get(one.part)!.shelf);
-            const sum = (list: number[]) => list.reduce((total, one) => total + one, 0);
-            assert.equal(sum(given), Math.min(held, sum(rest)));
-            // Who stands later has something only once all before it have all they want.
-            given.forEach((count, i) => {
-              if (count > 0) assert.deepEqual(given.slice(0, i), rest.slice(0, i));
-            });
+            const heldOf = (grade: string) =>
+              lying
+                .filter((one) => one.bait === bait && one.colourway === colourway)
+                .filter((one) => one.grade === grade)
+                .reduce((sum, { count }) => sum + count, 0);
+            // Told one bait after the other: a good one where there is one, else a usable one where
+            // the line says so, each line in its turn.
+            const left = { good: heldOf('good'), usable: heldOf('usable') };
+            for (const one of own) {
+              const { bench, shelf } = spoken.get(one.part)!;
+              let given = 0;
+              for (let want = one.wants - bench; want > 0; want--) {
+                if (left.good > 0) left.good -= 1;
+                else if (one.usable && left.usable > 0) left.usable -= 1;
+                else break;
+                given += 1;
+              }
+              assert.equal(shelf, given);
+            }
           }
       },
     ),

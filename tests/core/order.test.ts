@@ -144,6 +144,7 @@ const row = (over: object) => ({
   count: '6',
   pack: '2',
   promised: '2026-12-01',
+  usable: '',
   ...over,
 });
 
@@ -155,18 +156,22 @@ test('rows: each thing wrong is named; capitals do not matter; pack may be left 
       row({ count: '0' }),
       row({ count: '2.5' }),
       row({ bait: 'cod', promised: 'soon', customer: '' }),
+      row({ usable: 'Yes' }),
+      row({ usable: 'perhaps' }),
     ],
     baits,
     ways,
   );
   assert.deepEqual(
     read.map((readRow) => readRow.wrong.length),
-    [0, 0, 1, 1, 3],
+    [0, 0, 1, 1, 3, 0, 1],
   );
   assert.deepEqual(read[1]!.part?.pack, 1);
+  assert.deepEqual([read[1]!.part?.usable, read[5]!.part?.usable], [false, true]);
+  assert.match(read[6]!.wrong[0]!, /usable is yes or no, not “perhaps”/);
   assert.deepEqual(
     read.map((readRow) => readRow.row),
-    [2, 3, 4, 5, 6],
+    [2, 3, 4, 5, 6, 7, 8],
   );
 });
 

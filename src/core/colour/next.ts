@@ -1,7 +1,7 @@
 import type { Colour } from './lab.ts';
 import { deltaE } from './lab.ts';
 import type { OnShelf, Sight } from './recipe.ts';
-import { colourWith, SIGHT } from './recipe.ts';
+import { colourWith, recipesFor, SIGHT } from './recipe.ts';
 
 /** What is in a charge, in doses by shelf key. */
 export type Doses = ReadonlyMap<string, number>;
@@ -146,6 +146,23 @@ export function believed(charge: Charge, looks: Colour): Map<string, number> {
     }
   }
   return new Map(shelf.map((onShelf, i) => [onShelf.key, have[i]! * best.f[i]!]));
+}
+
+/** Things a hand goes on with at once (judgement); more on a shelf are chosen among first. */
+const AT_ONCE = 6;
+/**
+ * A charge with what is gone on with of a long shelf: what is in it already, and what the best recipe
+ * for its colour takes.
+ */
+export function narrowed(charge: Charge): Charge {
+  const { shelf, now, target, ml, sight } = charge;
+  if (shelf.length <= AT_ONCE) return charge;
+  const [best] = recipesFor(shelf, { target, ml, sight });
+  const taken = new Set(best?.doses.map(({ key }) => key));
+  return {
+    ...charge,
+    shelf: shelf.filter(({ key }) => taken.has(key) || (now.get(key) ?? 0) > 0),
+  };
 }
 
 /**

@@ -3,8 +3,8 @@ import type { Order } from './order.ts';
 import { MOST, OrderSchema } from './order.ts';
 
 /**
- * The order book as rows of a file. One row is one part; rows that share customer, line name, pack
- * and day are one line.
+ * The order book as rows of a file. One row is one part; rows that share customer, line name, pack,
+ * day and whether usable ones will do are one line.
  */
 export const COLUMNS = [
   'customer',
@@ -14,6 +14,7 @@ export const COLUMNS = [
   'count',
   'pack',
   'promised',
+  'usable',
 ] as const;
 export type CsvRow = Record<(typeof COLUMNS)[number], string>;
 
@@ -31,6 +32,7 @@ export interface ReadRow {
     count: number;
     pack: number;
     promised: string;
+    usable: boolean;
   } | null;
 }
 
@@ -42,6 +44,9 @@ const WHERE: Record<string, string> = {
   count: 'count',
   promised: 'promised',
 };
+
+/** What a row says of usable baits; nothing said = good ones alone. */
+const USABLE: Record<string, boolean> = { '': false, no: false, yes: true };
 
 const whole = (typed: string): number | null =>
   /^\d{1,6}$/.test(typed.trim()) && Number(typed) > 0 ? Number(typed) : null;
@@ -67,6 +72,7 @@ export function readRows(
     const count = whole(typed.count);
     const pack = typed.pack === '' ? 1 : whole(typed.pack);
     const promised = readDay(typed.promised);
+    const usable = USABLE[typed.usable.toLowerCase()];
     const wrong = [
       ...(typed.customer ? [] : ['no customer']),
       ...(bait === undefined ? [notOurs('bait', typed.bait)] : []),
@@ -74,6 +80,7 @@ export function readRows(
       ...(count === null ? [`“${typed.count}” is not a whole number of baits`] : []),
       ...(pack === null ? [`“${typed.pack}” is not a pack size`] : []),
       ...(promised === null ? [noDay(typed.promised)] : []),
+      ...(usable === undefined ? [`usable is yes or no, not “${typed.usable}”`] : []),
     ];
     const part = wrong.length
       ? null
@@ -85,6 +92,7 @@ export function readRows(
           count: count!,
           pack: pack!,
           promised: promised!,
+          usable: usable!,
         };
     // What the book itself would not take is said now, not when everything is taken.
     const kept = part && OrderSchema.safeParse(toOrders([{ row: 0, typed, wrong, part }])[0]);
@@ -111,7 +119,10 @@ export function toOrders(rows: readonly ReadRow[]): Order[] {
     const together = part.line
       ? order?.lines.find(
           (line) =>
-            line.name === part.line && line.pack === part.pack && line.promised === part.promised,
+            line.name === part.line &&
+            line.pack === part.pack &&
+            line.promised === part.promised &&
+            line.usable === part.usable,
         )
       : undefined;
     const held = together?.parts.find(
@@ -126,7 +137,8 @@ export function toOrders(rows: readonly ReadRow[]): Order[] {
         orders.push(order);
         newest.set(part.customer, order);
       }
-      order.lines.push({ name: part.line, pack: part.pack, promised: part.promised, parts: [one] });
+      const { line: name, pack, promised, usable } = part;
+      order.lines.push({ name, pack, promised, usable, parts: [one] });
     }
   }
   return orders;

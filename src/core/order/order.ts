@@ -25,6 +25,8 @@ export const OrderSchema = z.object({
           .min(1, 'A pack holds at least one.')
           .max(10_000, 'A pack holds at most 10,000.'),
         promised: day,
+        /** usable baits will do too */
+        usable: z.boolean().default(false),
         parts: z
           .array(
             z.object({

@@ -20,3 +20,5 @@ export * from './hands.ts';
 export * from './change.ts';
 export * from './forShelf.ts';
 export * from './spokenFor.ts';
+export * from './unnamed.ts';
+export * from './leftUses.ts';

@@ -4,11 +4,14 @@ interface Wanting {
   bait: number;
   colourway: number;
   wants: number;
+  /** usable ones will do too */
+  usable: boolean;
 }
-/** Good baits of one kind on the shelf. */
+/** Baits of one kind on the shelf. */
 interface Lying {
   bait: number;
   colourway: number;
+  grade: string;
   count: number;
 }
 /** Of what a part wants: so many an open bench shoots for it, so many lie on the shelf. */
@@ -27,17 +30,25 @@ export function spokenFor(
   wanting: readonly Wanting[],
   { lying, planned }: { lying: readonly Lying[]; planned: ReadonlyMap<number, number> },
 ): Map<number, SpokenFor> {
-  const kindOf = ({ bait, colourway }: { bait: number; colourway: number }) =>
-    `${bait}/${colourway}`;
+  const kindOf = ({ bait, colourway }: Pick<Lying, 'bait' | 'colourway'>, grade: string) =>
+    `${bait}/${colourway}/${grade}`;
   const left = new Map<string, number>();
-  for (const heap of lying) left.set(kindOf(heap), (left.get(kindOf(heap)) ?? 0) + heap.count);
+  for (const heap of lying) {
+    const kind = kindOf(heap, heap.grade);
+    left.set(kind, (left.get(kind) ?? 0) + heap.count);
+  }
+  const take = (kind: string, most: number): number => {
+    const taken = Math.min(most, left.get(kind) ?? 0);
+    left.set(kind, (left.get(kind) ?? 0) - taken);
+    return taken;
+  };
   return new Map(
     wanting.map((part) => {
       const bench = Math.min(Math.max(0, part.wants), planned.get(part.part) ?? 0);
-      const there = left.get(kindOf(part)) ?? 0;
-      const shelf = Math.min(Math.max(0, part.wants - bench), there);
-      left.set(kindOf(part), there - shelf);
-      return [part.part, { bench, shelf }];
+      const rest = Math.max(0, part.wants - bench);
+      const good = take(kindOf(part, 'good'), rest);
+      const usable = part.usable ? take(kindOf(part, 'usable'), rest - good) : 0;
+      return [part.part, { bench, shelf: good + usable }];
     }),
   );
 }

@@ -1,7 +1,7 @@
 import type { Build } from '../build/index.ts';
 import { builtIns, layersOf } from '../build/index.ts';
 import type { DraftDefaults, Job, ServedLine, Shelf } from '../plan/index.ts';
-import { cupsFor, forShelf, noPlan, planSession, seated } from '../plan/index.ts';
+import { cupsFor, forShelf, noPlan, planSession, seated, withUnnamed } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { RunChange } from './runChanges.ts';
 import type { RunState, SessionState } from './state.ts';
@@ -19,6 +19,7 @@ function defaultsOf({ snapshot, runs }: SessionState): DraftDefaults | null {
 /** What else is to be shot. */
 interface Wanted {
   bait: number;
+  /** {@link UNNAMED} = a colour with no recipe, made with the cup in hand */
   colourway: number;
   shots: number;
   /** key of the build it is shot in; left out = as its colourway says */
@@ -83,8 +84,10 @@ function draftOf(state: SessionState, wanted: Wanted, shelf: Shelf): Job | null 
 export function alsoShoot(
   state: SessionState,
   wanted: Wanted,
-  { shelf, units }: { shelf: Shelf; units: ShopUnits },
+  { shelf: own, units }: { shelf: Shelf; units: ShopUnits },
 ): RunChange {
+  const bait = own.baits.find(({ id }) => id === wanted.bait)?.spec;
+  const shelf = withUnnamed(own, bait?.grades[0] ?? 'medium');
   const drafted = draftOf(state, wanted, shelf);
   if (!drafted)
     return { ok: false, refused: ['The shop has no mould or colours for that: see its lists.'] };

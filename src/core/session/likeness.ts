@@ -1,6 +1,7 @@
 import { deltaE, lightOf, throughTo } from '../colour/index.ts';
 import type { Ingredient, Material, Named } from '../material/index.ts';
 import { materialOf, RECIPE_CUP, sameThing } from '../material/index.ts';
+import { UNNAMED } from '../plan/unnamed.ts';
 import type { Apart } from './apart.ts';
 import { strengths } from './colouring.ts';
 import { mixIn } from './mixIn.ts';
@@ -58,6 +59,8 @@ function judge(
   materials: readonly Material[],
   held: ReturnType<typeof strengths>,
 ): Apart {
+  // What was meant to become nothing yet is whatever went into it.
+  if (cup.mix === UNNAMED) return 0;
   const wanted = cup.ladder.filter((ingredient) => COLOURING.has(ingredient.kind));
   const kindOf = (thing: Named): 'flake' | 'colour' | 'none' => {
     const own = cup.ladder.find((ingredient) => sameThing(ingredient, thing))?.kind;
@@ -99,8 +102,6 @@ export interface ShotColour {
   /** how far it is from what was ordered; null where that cannot be reckoned, 0 where it is that */
   apart: Apart;
 }
-/** Colourways that nobody has named stand in the books as this. */
-const UNNAMED = 0;
 
 /** How far a shot's worst colour is from its mix: null before a number, a number before nothing. */
 function shotApart(state: SessionState, shot: ShotState): Apart {

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Shelf } from '@/core/plan/index.ts';
+import { withUnnamed } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Send, SessionState, BookPart } from '@/core/session/index.ts';
 import { alsoShoot, buildsFor, joinable, joinLine } from '@/core/session/index.ts';
@@ -26,7 +27,8 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
   const [colourway, setColourway] = useState(String(run?.job.colourway.id ?? ''));
   const [shots, setShots] = useState<number>(1);
   const [build, setBuild] = useState('');
-  const ways = buildsFor(Number(colourway), shelf);
+  const all = withUnnamed(shelf, 'medium');
+  const ways = buildsFor(Number(colourway), all);
   const [wrong, setWrong] = useState('');
   const take = () => {
     const wanted = { bait: Number(bait), colourway: Number(colourway), shots, build };
@@ -42,7 +44,7 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
         <Select
           label="Colourway"
           value={colourway}
-          options={named(shelf.colourways)}
+          options={named(all.colourways)}
           onChange={(id) => {
             setColourway(id);
             setBuild('');

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { type ShopUnits, say } from '@/core/quantity/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { CupState, Send } from '@/core/session/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { TubChoice } from '@/ui/TubChoice.tsx';
 import { useTubs } from '@/ui/useTubs.ts';
 
 /** Pucks of a tub, or what was left standing, melted into a cup. */
@@ -24,24 +25,15 @@ export function FromTub({
       {wrong && <p className="hint">{wrong}</p>}
       {tubs?.length === 0 && <p className="hint">No tub holds anything.</p>}
       <div className="flex flex-wrap gap-2" role="group" aria-label="Which tub">
-        {tubs?.map(({ id, name, mix, plastic }) => (
-          <button
-            key={id}
-            type="button"
-            className="act flex items-center gap-2"
-            aria-pressed={id === chosen}
-            onClick={() => {
-              setChosen(id);
-              setGrams(Math.round(plastic.grams));
-            }}
-          >
-            <span
-              className="inline-block h-5 w-5 border border-ink"
-              style={{ background: mix.colour }}
-            />
-            {name}, {say(plastic.grams, 'mass', units, 0)}
-          </button>
-        ))}
+        <TubChoice
+          tubs={tubs ?? []}
+          chosen={chosen}
+          units={units}
+          onChoose={({ id, plastic }) => {
+            setChosen(id);
+            setGrams(Math.round(plastic.grams));
+          }}
+        />
       </div>
       {tub && (
         <div className="mt-2 grid grid-cols-2 items-end gap-3">

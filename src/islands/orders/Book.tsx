@@ -31,7 +31,7 @@ export interface BookRow {
   packed: number;
   sent: number;
   tonight: number;
-  /** good baits on the shelf that it may have */
+  /** baits on the shelf that it may have */
   shelf: OnShelf[];
   parts: BookPart[];
 }

@@ -38,12 +38,12 @@ export function FromShelf({
         .filter(({ part, held, wants }) => held > 0 && wants > 0 && !taken.has(part))
         .map((offer) => {
           const count = Math.min(offer.held, offer.wants);
+          const key = `${offer.part}/${offer.heap.build}/${offer.heap.grade}`;
           return (
-            <span
-              key={`${offer.part}/${offer.heap.grade}`}
-              className="mt-1 flex flex-wrap items-center gap-2 text-sm"
-            >
-              {offer.held} on the shelf{offers.length > 1 ? `, ${offer.name}` : ''}:
+            <span key={key} className="mt-1 flex flex-wrap items-center gap-2 text-sm">
+              {offer.held}
+              {offer.heap.grade === 'usable' ? ' usable' : ''} on the shelf
+              {offers.length > 1 ? `, ${offer.name}` : ''}:
               <button type="button" className="act" onClick={() => void take(offer, count)}>
                 Take {count}
               </button>

@@ -19,6 +19,8 @@ export interface Line {
   name: string;
   pack: string;
   promised: string;
+  /** usable ones will do too */
+  usable: boolean;
   parts: Part[];
 }
 const whole = (text: string) =>
@@ -111,7 +113,7 @@ export function LineFields({
             )}
           </div>
         ))}
-        <div className="grid items-start gap-3 md:grid-cols-[110px_180px_1fr_auto_auto]">
+        <div className="grid items-start gap-3 md:grid-cols-[110px_180px_auto_1fr_auto_auto]">
           <label className="field">
             <span>Pack of</span>
             <input
@@ -132,6 +134,10 @@ export function LineFields({
               {...register(`lines.${i}.promised`, { required: 'Say which day.' })}
             />
             <Say id={`w${i}d`} text={wrong?.promised?.message} />
+          </label>
+          <label className="mt-6 flex min-h-11 items-center gap-2">
+            <input type="checkbox" {...register(`lines.${i}.usable`)} />
+            Usable ones will do
           </label>
           {fields.length > 1 ? (
             <label className="field">

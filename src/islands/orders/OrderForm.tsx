@@ -20,6 +20,7 @@ export const emptyLine = (promised: string): Line => ({
   name: '',
   pack: '1',
   promised,
+  usable: false,
   parts: [{ bait: '', colourway: '', count: '' }],
 });
 
@@ -52,6 +53,7 @@ export default function OrderForm({
         name: line.name,
         pack: Number(line.pack),
         promised: line.promised,
+        usable: line.usable,
         parts: line.parts.map((part) => ({
           bait: Number(part.bait),
           colourway: Number(part.colourway),

@@ -5,6 +5,7 @@ import { say } from '@/core/quantity/index.ts';
 import { coldMl } from '@/core/plastic/plastic.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
+import { TubChoice } from '@/ui/TubChoice.tsx';
 import { useTubs } from '@/ui/useTubs.ts';
 
 interface Props {
@@ -58,24 +59,15 @@ function Tubs({ choice, units, set }: Pick<Props, 'choice' | 'units' | 'set'>) {
         >
           Fresh plastic alone
         </button>
-        {tubs?.map(({ id, name, mix, plastic }) => (
-          <button
-            key={id}
-            type="button"
-            className="act flex items-center gap-2"
-            aria-pressed={id === chosen}
-            onClick={() => {
-              setChosen(id);
-              setGrams(Math.round(plastic.grams));
-            }}
-          >
-            <span
-              className="inline-block h-5 w-5 border border-ink"
-              style={{ background: mix.colour }}
-            />
-            {name}, {say(plastic.grams, 'mass', units, 0)}
-          </button>
-        ))}
+        <TubChoice
+          tubs={tubs ?? []}
+          chosen={chosen}
+          units={units}
+          onChoose={({ id, plastic }) => {
+            setChosen(id);
+            setGrams(Math.round(plastic.grams));
+          }}
+        />
       </div>
       {tub && (
         <>

@@ -1,4 +1,5 @@
 import type { CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
+import { choiceDensity, leftUses, leftUsesSaid } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
@@ -11,6 +12,26 @@ interface Props {
   shelf: Shelf;
   units: ShopUnits;
   setCup: (cup: CupChoice) => void;
+}
+
+/** What the rest of a cup could still become. */
+function LeftUses({
+  cup,
+  choice,
+  input,
+  shelf,
+}: Pick<Props, 'input' | 'shelf'> & { cup: Plan['cups'][number]; choice: CupChoice }) {
+  const tools = input.jobs.flatMap((job) => job.tools);
+  const laid = new Set(tools.flatMap(({ moulds }) => moulds.map(({ id }) => id)));
+  const { low, high } = tools[0]?.window ?? { low: 160, high: 170 };
+  const left = {
+    grams: cup.leftG,
+    density20: choiceDensity(choice),
+    grade: choice.recipe.grade,
+    celsius: (low + high) / 2,
+  };
+  const said = leftUsesSaid(leftUses(left, shelf, laid));
+  return said ? <span className="block text-left text-sm text-soft">is {said}</span> : null;
 }
 
 /** Each cup of the plan: what goes in, charge by charge, what is drawn of it and what is left. */
@@ -62,7 +83,10 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
                     of {say(cup.limitMl, 'volume', units)}
                   </td>
                   <td className="num">{say(hotVolume(cup.drawnG, 20), 'volume', units)}</td>
-                  <td className="num">{say(cup.leftMl, 'volume', units)}</td>
+                  <td className="num">
+                    {say(cup.leftMl, 'volume', units)}
+                    <LeftUses {...{ cup, choice, input, shelf }} />
+                  </td>
                   <td className="num">{cup.heatsDrawn.toFixed(1)}</td>
                 </tr>
               );

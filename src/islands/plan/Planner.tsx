@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo } from 'react';
 import type { TimingKnown } from '@/core/plan/index.ts';
-import { baitShots } from '@/core/plan/index.ts';
+import { baitShots, withUnnamed } from '@/core/plan/index.ts';
 import { type Handed, takeOver } from '@/ui/handed.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
@@ -39,7 +39,10 @@ type Props = Omit<PlanStart, keyof Known> & { known: Handed<Known> };
  * much.
  */
 export default function Planner({ known, ...own }: Props) {
-  const { parts, timing, ...ofShop } = useMemo(() => takeOver(known), [known]);
+  const { parts, timing, ...ofShop } = useMemo(() => {
+    const taken = takeOver(known);
+    return { ...taken, shelf: withUnnamed(taken.shelf, 'medium') };
+  }, [known]);
   const start = { ...ofShop, ...own };
   const { shelf, units, defaults } = start;
   const {

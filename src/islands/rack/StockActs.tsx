@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { v4 } from 'uuid';
+import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
+import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 interface Props {
@@ -8,6 +10,7 @@ interface Props {
   count: number;
   /** the heap, as it is said to a screen reader */
   name: string;
+  units: ShopUnits;
 }
 const ACTS = [
   { what: 'sold', label: 'Sold' },
@@ -17,15 +20,17 @@ const ACTS = [
 ] as const;
 
 /** Baits of one heap leave the shelf, or are counted again. */
-export default function StockActs({ heap, count, name }: Props) {
+export default function StockActs({ heap, count, name, units }: Props) {
   const [held, setHeld] = useState(count);
   const [many, setMany] = useState('1');
+  const [grams, setGrams] = useState<number | null>(null);
   const [open, setOpen] = useState(false);
   const [said, setSaid] = useState('');
   const [wrong, setWrong] = useState('');
   const move = async (what: string) => {
     const reply = await call<{ count: number }>('POST', '/api/stock/moves', {
       ...{ what, heap, count: Number(many), cause: v4() },
+      ...(what === 'melted' && grams ? { grams } : {}),
     });
     setWrong(reply.ok ? '' : reply.message);
     if (!reply.ok) return;
@@ -67,6 +72,17 @@ export default function StockActs({ heap, count, name }: Props) {
           <button type="button" className="act" onClick={() => void move('recounted')}>
             That many lie there
           </button>
+          <span className="w-44">
+            <QuantityField
+              label="They weigh, for the tub"
+              value={grams}
+              dimensions={['mass']}
+              min={0.1}
+              max={100_000}
+              shop={units}
+              onChange={setGrams}
+            />
+          </span>
           {said && (
             <span role="status" className="text-sm text-soft">
               {said}

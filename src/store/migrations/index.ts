@@ -21,6 +21,8 @@ import beliefs from './20-beliefs.ts';
 import tubs from './21-tubs.ts';
 import stock from './22-stock.ts';
 import tubContent from './23-tub-content.ts';
+import usableLines from './24-usable-lines.ts';
+import tubPictures from './25-tub-pictures.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -47,4 +49,6 @@ export const MIGRATIONS = [
   tubs,
   stock,
   tubContent,
+  usableLines,
+  tubPictures,
 ];

@@ -29,6 +29,8 @@ export class OrderLine extends Model<
   declare pack: number;
   declare promised: string;
   declare closed: CreationOptional<boolean>;
+  /** usable baits will do too */
+  declare usable: CreationOptional<boolean>;
   declare parts: NonAttribute<LinePart[]>;
   declare moves: NonAttribute<LineMove[]>;
 }
@@ -89,6 +91,7 @@ export function defineOrders(sequelize: Sequelize): void {
       pack: whole(),
       promised: { type: DataTypes.DATEONLY, allowNull: false },
       closed: flag(),
+      usable: flag(),
     },
     { sequelize, modelName: 'OrderLine', tableName: 'order_lines' },
   );

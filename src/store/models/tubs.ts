@@ -6,7 +6,7 @@ import type {
 } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
 import type { Plastic } from '@/core/plastic/index.ts';
-import { id, words, written } from './columns.ts';
+import { id, whole, words, written } from './columns.ts';
 
 /** A tub of pucks, or a cup left standing with what is in it. */
 export class Tub extends Model<InferAttributes<Tub>, InferCreationAttributes<Tub>> {
@@ -26,6 +26,18 @@ export class Tub extends Model<InferAttributes<Tub>, InferCreationAttributes<Tub
   declare madeAt: CreationOptional<Date>;
 }
 
+/** A photograph of a tub. */
+export class TubPicture extends Model<
+  InferAttributes<TubPicture>,
+  InferCreationAttributes<TubPicture>
+> {
+  declare id: CreationOptional<number>;
+  declare tubId: number;
+  declare at: CreationOptional<Date>;
+  declare kind: string;
+  declare picture: Buffer;
+}
+
 export function defineTubs(sequelize: Sequelize): void {
   const unknown = () => ({ ...words(), defaultValue: 'unknown' });
   Tub.init(
@@ -43,5 +55,15 @@ export function defineTubs(sequelize: Sequelize): void {
       madeAt: written(),
     },
     { sequelize, modelName: 'Tub', tableName: 'tubs' },
+  );
+  TubPicture.init(
+    {
+      id: id(),
+      tubId: whole(),
+      at: written(),
+      kind: words(),
+      picture: { type: DataTypes.BLOB, allowNull: false },
+    },
+    { sequelize, modelName: 'TubPicture', tableName: 'tub_pictures' },
   );
 }

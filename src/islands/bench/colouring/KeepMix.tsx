@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Mix } from '@/core/material/index.ts';
+import { UNNAMED } from '@/core/plan/unnamed.ts';
 import type { CupState } from '@/core/session/index.ts';
 
 interface Props {
@@ -18,6 +19,7 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
   const [branch, setBranch] = useState('');
   const kept = cup.keptMixes.at(-1);
   const none = mix.ladder.length === 0;
+  const isNew = cup.mix === UNNAMED;
   return (
     <>
       <h3 className="mt-4 font-bold">Save what really went in</h3>
@@ -38,18 +40,22 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
           </select>
         </label>
       )}
-      <button
-        type="button"
-        className="act act-main mt-2 min-h-16 w-full justify-center text-lg"
-        disabled={none}
-        onClick={() => onKeep('version', cup.name)}
-        data-keep
-      >
-        Save as version {nextVersion} <kbd className="font-mono opacity-80">K</kbd>
-      </button>
+      {!isNew && (
+        <button
+          type="button"
+          className="act act-main mt-2 min-h-16 w-full justify-center text-lg"
+          disabled={none}
+          onClick={() => onKeep('version', cup.name)}
+          data-keep
+        >
+          Save as version {nextVersion} <kbd className="font-mono opacity-80">K</kbd>
+        </button>
+      )}
       <p className="mt-2 flex items-end gap-2">
         <label className="field min-w-0 flex-1">
-          <span>Or as a branch, by a name of its own</span>
+          <span>
+            {isNew ? 'A mix of the book, by its name' : 'Or as a branch, by a name of its own'}
+          </span>
           <input
             className="box"
             value={branch}
@@ -65,7 +71,7 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
             setBranch('');
           }}
         >
-          Save the branch
+          {isNew ? 'Save the mix' : 'Save the branch'}
         </button>
       </p>
       {kept && (

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Colour } from '@/core/colour/index.ts';
 import type { Material, Named } from '@/core/material/index.ts';
 import { KINDS, materialOf, naming, sameThing } from '@/core/material/index.ts';
+import { UNNAMED } from '@/core/plan/unnamed.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { CupState, Dose, Rung, Send, SessionState } from '@/core/session/index.ts';
 import {
@@ -105,7 +106,7 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
     ArrowRight: () => next(1),
     ArrowLeft: () => next(-1),
     u: onUndo,
-    k: () => keep('version', cup.name),
+    k: () => cup.mix !== UNNAMED && keep('version', cup.name),
     n: advised,
     ...Object.fromEntries(KEYS.map((key, i) => [key, () => go(goes[i])])),
     ' ': rest,
