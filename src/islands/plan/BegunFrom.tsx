@@ -2,11 +2,14 @@ import { useState } from 'react';
 import type { CupChoice } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
+import { apartOf, looksSaid } from '@/core/plastic/looks.ts';
 import { coldMl } from '@/core/plastic/plastic.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { TubChoice } from '@/ui/TubChoice.tsx';
+import type { Tub } from '@/ui/useTubs.ts';
 import { useTubs } from '@/ui/useTubs.ts';
+import { Verdict } from '@/ui/Verdict.tsx';
 
 interface Props {
   choice: CupChoice;
@@ -38,6 +41,16 @@ export function BegunFrom({ choice, letter, units, set }: Props) {
       </Dialog>
     </>
   );
+}
+
+/** ΔE from which pucks bring a cup visibly off its mix (judgement). */
+const FAR = 8;
+/** How far a tub is from what the cup is to become. */
+function FarFrom({ tub, choice }: { tub: Tub; choice: CupChoice }) {
+  const apart = apartOf(looksSaid(tub.mix.colour), looksSaid(choice.recipe.colour));
+  if (apart === null) return null;
+  const said = `As both are drawn it is ${apart.toFixed(0)} apart from ${choice.recipe.name}.`;
+  return apart > FAR ? <Verdict verdict="watch">{said}</Verdict> : <>{said}</>;
 }
 
 /** The tubs there are, in their colours; how much of one goes in. */
@@ -72,6 +85,9 @@ function Tubs({ choice, units, set }: Pick<Props, 'choice' | 'units' | 'set'>) {
       {tub && (
         <>
           <ul className="mt-3">
+            <li>
+              <FarFrom tub={tub} choice={choice} />
+            </li>
             {tub.says.map((sentence) => (
               <li key={sentence}>{sentence}</li>
             ))}

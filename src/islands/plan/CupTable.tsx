@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import type { CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { choiceDensity, leftUses, leftUsesSaid } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -31,7 +32,7 @@ function LeftUses({
     celsius: (low + high) / 2,
   };
   const said = leftUsesSaid(leftUses(left, shelf, laid));
-  return said ? <span className="block text-left text-sm text-soft">is {said}</span> : null;
+  return said ? <span className="text-sm text-soft">The rest is {said}.</span> : null;
 }
 
 /** Each cup of the plan: what goes in, charge by charge, what is drawn of it and what is left. */
@@ -46,7 +47,6 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
               <th>Cup</th>
               <th>Size</th>
               <th>Degas</th>
-              <th>Begun from</th>
               <th className="num">Fresh, cold</th>
               <th className="num">Hot, of its limit</th>
               <th className="num">Drawn</th>
@@ -58,37 +58,44 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
             {plan.cups.map((cup) => {
               const choice = input.cups.find((use) => use.id === cup.id)!;
               return (
-                <tr key={cup.id}>
-                  <td>
-                    <b>{cup.letter}</b> {cup.name}
-                  </td>
-                  <td>
-                    <VesselChoice choice={choice} letter={cup.letter} shelf={shelf} set={setCup} />
-                  </td>
-                  <td>
-                    <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
-                  </td>
-                  <td>
-                    <BegunFrom choice={choice} letter={cup.letter} units={units} set={setCup} />
-                  </td>
-                  <td className="num">
-                    {cup.charges.map((charge) => say(charge.coldMl, 'volume', units)).join(' + ')}
-                  </td>
-                  <td className="num">
-                    {say(
-                      Math.max(0, ...cup.charges.map((charge) => charge.hotMl)),
-                      'volume',
-                      units,
-                    )}{' '}
-                    of {say(cup.limitMl, 'volume', units)}
-                  </td>
-                  <td className="num">{say(hotVolume(cup.drawnG, 20), 'volume', units)}</td>
-                  <td className="num">
-                    {say(cup.leftMl, 'volume', units)}
-                    <LeftUses {...{ cup, choice, input, shelf }} />
-                  </td>
-                  <td className="num">{cup.heatsDrawn.toFixed(1)}</td>
-                </tr>
+                <Fragment key={cup.id}>
+                  <tr>
+                    <td>
+                      <b>{cup.letter}</b> {cup.name}
+                    </td>
+                    <td>
+                      <VesselChoice
+                        choice={choice}
+                        letter={cup.letter}
+                        shelf={shelf}
+                        set={setCup}
+                      />
+                    </td>
+                    <td>
+                      <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
+                    </td>
+                    <td className="num">
+                      {cup.charges
+                        .map((charge) => say(charge.coldMl, 'volume', units))
+                        .join(' + ') || 'none'}
+                    </td>
+                    <td className="num">
+                      {say(cup.mostMl, 'volume', units)} of {say(cup.limitMl, 'volume', units)}
+                    </td>
+                    <td className="num">{say(hotVolume(cup.drawnG, 20), 'volume', units)}</td>
+                    <td className="num">{say(cup.leftMl, 'volume', units)}</td>
+                    <td className="num">{cup.heatsDrawn.toFixed(1)}</td>
+                  </tr>
+                  <tr>
+                    <td colSpan={8}>
+                      <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
+                        <span>Begun from</span>
+                        <BegunFrom choice={choice} letter={cup.letter} units={units} set={setCup} />
+                        <LeftUses {...{ cup, choice, input, shelf }} />
+                      </span>
+                    </td>
+                  </tr>
+                </Fragment>
               );
             })}
           </tbody>
