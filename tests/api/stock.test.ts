@@ -119,10 +119,15 @@ test('baits that are melted and weighed are in the tub of their colour; sent twi
 test('a line that joins a session is on an open bench; taken back it is not, and again it is', async () => {
   const { planner } = await import('@/service/planner.ts');
   const { snapshotOf } = await import('@/store/log.ts');
-  const listed = async () => (await planner(new Date())).parts.find((one) => one.part === part)!;
   await move({ what: 'recounted', count: 0 });
   const session = await openDemoSession(app.url);
   const [job] = (await snapshotOf(session))!.input.jobs;
+  // One that no open bench shoots for yet, and that wants three at least.
+  const free = (await planner(new Date())).parts.find(
+    ({ bench, rest }) => bench === 0 && rest >= 3,
+  )!;
+  const listed = async () =>
+    (await planner(new Date())).parts.find((one) => one.part === free.part)!;
   const before = await listed();
   const post = async (one: ReturnType<typeof event>) => {
     const url = `${app.url}/api/sessions/${session}/events`;
@@ -130,7 +135,7 @@ test('a line that joins a session is on an open bench; taken back it is not, and
     return one.id;
   };
   const due = '2031-01-01';
-  const served = { part, line, for: 'Late asker', count: 3, due };
+  const served = { part: free.part, line: free.line, for: 'Late asker', count: 3, due };
   const joined = await post(
     event(session, 'changed', { what: 'line', job: job!.key, line: served }, { v: 3 }),
   );
