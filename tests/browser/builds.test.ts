@@ -161,7 +161,9 @@ test(
     await page
       .getByLabel('Another build from here on, because its block is to hand')
       .selectOption({ label: 'Split flow: each colour split in two before the port: camouflage' });
-    await expect(page.getByRole('dialog').locator('p').getByText('Split flow', { exact: true })).toBeVisible();
+    await expect(
+      page.getByRole('dialog').locator('p').getByText('Split flow', { exact: true }),
+    ).toBeVisible();
   },
 );
 
