@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { refusal } from '../../core/colour/photo.ts';
+import { sendPicture } from '@/ui/sendPicture.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 export interface PictureNote {
@@ -15,27 +15,11 @@ export function Pictures({ id, n: count, start }: { id: number; n: number; start
   const [wrong, setWrong] = useState('');
   const send = async (file: File | undefined) => {
     if (!file) return;
-    const no = refusal(file);
-    if (no) return setWrong(no);
-    const reply = await fetch(
-      `/api/mixes/${id}/pictures?n=${count}&what=${encodeURIComponent(what)}`,
-      {
-        method: 'POST',
-        headers: { 'content-type': file.type || 'image/jpeg' },
-        body: file,
-      },
-    )
-      .then(async (response) => ({
-        ok: response.ok,
-        body: (await response.json()) as { id: number; detail?: string },
-      }))
-      .catch(() => ({
-        ok: false,
-        body: { id: 0, detail: 'The shop’s machine did not answer. Nothing was lost; try again.' },
-      }));
-    setWrong(reply.ok ? '' : (reply.body.detail ?? 'That did not work.'));
-    if (reply.ok)
-      setHeld([{ id: reply.body.id, n: count, what, at: new Date().toISOString() }, ...held]);
+    const path = `/api/mixes/${id}/pictures?n=${count}&what=${encodeURIComponent(what)}`;
+    const sent = await sendPicture(path, file);
+    setWrong(typeof sent === 'number' ? '' : sent);
+    if (typeof sent === 'number')
+      setHeld([{ id: sent, n: count, what, at: new Date().toISOString() }, ...held]);
   };
   const own = held.filter((pictureNote) => pictureNote.n === count);
   return (

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { refusal } from '@/core/colour/photo.ts';
+import { sendPicture } from '@/ui/sendPicture.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 /** A tub as it was photographed last, and another photograph of it. */
@@ -17,24 +17,9 @@ export default function TubPhoto({
   const [wrong, setWrong] = useState('');
   const send = async (file: File | undefined) => {
     if (!file) return;
-    const no = refusal(file);
-    if (no) return setWrong(no);
-    const reply = await fetch(`/api/tubs/${id}/pictures`, {
-      method: 'POST',
-      headers: { 'content-type': file.type || 'image/jpeg' },
-      body: file,
-    })
-      .then(async (response) => ({
-        ok: response.ok,
-        body: (await response.json()) as { id: number; detail?: string },
-      }))
-      .catch(() => null);
-    if (reply?.ok) setShown(reply.body.id);
-    setWrong(
-      reply?.ok
-        ? ''
-        : (reply?.body.detail ?? 'The shop’s machine did not answer. Nothing was lost; try again.'),
-    );
+    const sent = await sendPicture(`/api/tubs/${id}/pictures`, file);
+    if (typeof sent === 'number') setShown(sent);
+    setWrong(typeof sent === 'number' ? '' : sent);
   };
   return (
     <div className="mt-2">
