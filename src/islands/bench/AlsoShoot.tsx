@@ -91,16 +91,22 @@ const wantedOf = (lines: readonly BookLine[]): BookPart[] =>
     })),
   );
 
+/** The whole open book, page after page; what the shop did not answer is left out. */
+async function wholeBook(): Promise<BookPart[]> {
+  const all: BookPart[] = [];
+  for (let after = ''; ;) {
+    const reply = await call<BookLine[]>('GET', `/api/orders${after}`);
+    const last = reply.ok ? reply.value.at(-1) : undefined;
+    if (!reply.ok || !last) return all;
+    all.push(...wantedOf(reply.value));
+    after = `?after=${last.promised},${last.id}`;
+  }
+}
+
 /** Lines of the order book that want what is shot here: they join at a touch. */
 function FromBook({ state, onSend }: Pick<Props, 'state' | 'onSend'>) {
   const [book, setBook] = useState<BookPart[]>([]);
-  useEffect(
-    () =>
-      void call<BookLine[]>('GET', '/api/orders').then(
-        (reply) => reply.ok && setBook(wantedOf(reply.value)),
-      ),
-    [],
-  );
+  useEffect(() => void wholeBook().then(setBook), []);
   const all = [...state.runs.values()].flatMap((run) =>
     joinable(state, run, book).map((wanted) => ({ run, wanted })),
   );
