@@ -129,6 +129,17 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     methods: { POST: { name: 'Ada', secret: 'nine wet oilskins' } },
   },
   'sign-out.ts': { path: '/api/sign-out', methods: { POST: { everywhere: true } } },
+  'stock/inserts.ts': {
+    path: '/api/stock/inserts',
+    methods: {
+      POST: {
+        what: 'dropped',
+        kind: 'tail:5:3',
+        count: 1,
+        cause: '6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42dddf',
+      },
+    },
+  },
   'stock/moves.ts': {
     path: '/api/stock/moves',
     methods: {

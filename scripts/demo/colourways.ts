@@ -146,6 +146,11 @@ export const COLOURWAYS: Colourway[] = [
     layers: { body: at('Rust bell'), tip: at('Cockle blush') },
   },
   single('Mackerel slate'),
+  {
+    name: 'Lantern wick',
+    build: 'closedTail',
+    layers: { shell: at('Brackish clear'), core: at('Cockle blush') },
+  },
 ];
 
 /** A build of the shop's own: a spot under one colour. */
@@ -180,4 +185,5 @@ export const WAYS: { bait: string; colourway: string; count: number }[] = [
   { bait: 'Quay dab', colourway: 'Three tides', count: 10 },
   { bait: 'Pier sprat', colourway: 'Spooned slate', count: 3 },
   { bait: 'Withy rag', colourway: 'Rust, dipped blush', count: 10 },
+  { bait: 'Lantern eel 120', colourway: 'Lantern wick', count: 5 },
 ];

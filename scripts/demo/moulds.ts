@@ -231,7 +231,7 @@ export const MOULDS: Mould[] = [
       hold: 6,
       cool: 100,
       makes: 'shell',
-      rod: { bore: 7, length: 74 },
+      rod: { bore: 7, length: 74, closes: { from: 0.74, share: null } },
     },
   ),
   mould(

@@ -100,6 +100,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/shop': { GET: PEOPLE, PUT: OWNER },
   '/api/stream': page(SEES_BENCH),
   '/api/stock/moves': { POST: PACKERS },
+  '/api/stock/inserts': { POST: PACKERS },
   '/api/tubs': { GET: SEES_BENCH, POST: MAKERS },
   '/api/tubs/[id]': { PUT: MAKERS },
   '/api/tubs/[id]/blends': { GET: SEES_BENCH },

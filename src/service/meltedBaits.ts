@@ -25,24 +25,27 @@ function plasticOf({ ladder }: Mix, grams: number): Plastic {
   };
 }
 
-/** The one mix a heap of baits is of; null where there are several, or nobody knows. */
-async function mixOf({ colourway }: Heap): Promise<Mix | null> {
-  const way = await find('colourways', colourway);
-  const mixes = [...new Set(Object.values(way?.spec.layers ?? {}))];
-  const [only] = mixes;
-  return mixes.length === 1 && only ? ((await find('mixes', only))?.spec ?? null) : null;
+/** Numbers of the mixes a heap of baits is of; none where nobody knows. */
+export const mixesOf = async ({ colourway }: Heap): Promise<number[]> =>
+  Object.values((await find('colourways', colourway))?.spec.layers ?? {}).flatMap((mix) =>
+    mix === null ? [] : [mix],
+  );
+/** The one mix there is; null where there are several, or nobody knows. */
+async function onlyMix(mixes: readonly number[]): Promise<Mix | null> {
+  const [only, ...others] = new Set(mixes);
+  return only && others.length === 0 ? ((await find('mixes', only))?.spec ?? null) : null;
 }
 
 /**
- * Baits that are melted again go to the tub of their colour, by what was weighed: of one mix they
- * hold what it does, of several nobody knows.
+ * Baits or inserts that are melted again go to the tub of their colour, by what was weighed: of one
+ * mix they hold what it does, of several nobody knows.
  */
 export async function meltIntoTub(
-  heap: Heap,
+  mixes: readonly number[],
   grams: number,
   cause: { id: string; at: number },
 ): Promise<void> {
-  const mix = await mixOf(heap);
+  const mix = await onlyMix(mixes);
   const colour = mix && drawnAs(mix, await shelf());
   const { id } = await tubNamed({
     name: colour ? colourFamily(colour) : MIXED,
@@ -50,6 +53,6 @@ export async function meltIntoTub(
     ...(mix && { grade: mix.grade, colour: colour!.toLowerCase() }),
   });
   const plastic = mix ? plasticOf(mix, grams) : nobodyKnows(grams);
-  const why = 'baits of the shelf, melted again';
+  const why = 'off the shelf, melted again';
   await moveTubBy(id, { grams, what: 'brought in', plastic, why }, { ...cause, session: null });
 }

@@ -9,7 +9,7 @@ import {
   setHead,
   snapshotOf,
 } from '@/store/log.ts';
-import { clearInserts } from '@/store/inserts.ts';
+import { clearInserts, countInserts } from '@/store/inserts.ts';
 import { inTransaction, takeTime } from '@/store/query.ts';
 import { countStock } from '@/store/stock.ts';
 import { clearReadTables } from '@/store/readTables.ts';
@@ -38,6 +38,7 @@ export async function rebuild(tell: (line: string) => void = () => {}): Promise<
     await countStock();
     for (const id of all) tell(`session ${id}: ${await again(id)} events`);
     await countStock();
+    await countInserts();
   });
   return all.length;
 }

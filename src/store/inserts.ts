@@ -27,43 +27,67 @@ export const bookedInserts = (
     [session],
   );
 
+/** Inserts of one kind on the shelf, for this transaction alone; null where none ever lay there. */
+export const lockInserts = async (kind: string): Promise<number | null> =>
+  (
+    await row<{ count: number }>('SELECT count FROM insert_stock WHERE kind = $1 FOR UPDATE', [
+      kind,
+    ])
+  )?.count ?? null;
+
+/** Whether an act at the shelf has moved inserts already. */
+export const insertsMoved = async (cause: string): Promise<boolean> =>
+  (await row<{ id: string }>(
+    'SELECT id FROM insert_moves WHERE cause = $1 AND session_id IS NULL',
+    [cause],
+  )) !== null;
+
 /**
  * Books a move. One that would take a heap under nothing was of inserts nobody had counted: they
  * are booked as found first, so that the heap never goes under nothing and the use is not lost.
  */
 export async function moveInserts(
-  { kind, what, count }: { kind: string; what: string; count: number },
+  { kind, what, count, why = '' }: { kind: string; what: string; count: number; why?: string },
   cause: Cause,
 ): Promise<void> {
   const when = new Date(cause.at).toISOString();
   const put = (word: string, count: number) =>
     run(
-      'INSERT INTO insert_moves (at, kind, what, count, session_id, cause) VALUES ($1,$2,$3,$4,$5,$6)',
-      [when, kind, word, count, cause.session, cause.id],
+      `INSERT INTO insert_moves (at, kind, what, count, session_id, cause, why)
+         VALUES ($1,$2,$3,$4,$5,$6,$7)`,
+      [when, kind, word, count, cause.session, cause.id, why],
     );
   if (count < 0) {
-    const held = await row<{ count: number }>(
-      'SELECT count FROM insert_stock WHERE kind = $1 FOR UPDATE',
-      [kind],
-    );
-    const short = -count - (held?.count ?? 0);
+    const short = -count - ((await lockInserts(kind)) ?? 0);
     if (short > 0) await put(`uncounted ${what}`, short);
   }
   await put(what, count);
 }
 
-export const insertMovesOf = (
-  kind: string,
-  limit = 100,
-): Promise<{ at: Date; what: string; count: number; session_id: number; session: string }[]> =>
+/** A move of inserts, with its cause: an event of a session, or an act at the shelf. */
+export interface InsertMoveRow {
+  kind: string;
+  at: Date;
+  what: string;
+  count: number;
+  why: string;
+  session_id: number | null;
+  session: string | null;
+}
+/** The newest moves of every kind on the shelf, the newest first. */
+export const insertMovesOf = (each: number): Promise<InsertMoveRow[]> =>
   rows(
-    `SELECT m.at, m.what, m.count, m.session_id, s.name AS session FROM insert_moves m JOIN
-      sessions s ON s.id = m.session_id WHERE m.kind = $1 ORDER BY m.id DESC LIMIT $2`,
-    [kind, limit],
+    `SELECT h.kind, m.at, m.what, m.count, m.why, m.session_id, s.name AS session
+       FROM insert_stock h JOIN LATERAL (SELECT * FROM insert_moves o WHERE o.kind = h.kind
+         ORDER BY o.id DESC LIMIT $1) m ON true
+       LEFT JOIN sessions s ON s.id = m.session_id WHERE h.count > 0 ORDER BY m.id DESC`,
+    [each],
   );
 
-/** Empties the shelf's ledger before it is made again from the log. */
+/** Empties the ledger of what sessions moved before it is made again from the log. */
 export async function clearInserts(): Promise<void> {
-  await run('DELETE FROM insert_moves', []);
-  await run('DELETE FROM insert_stock', []);
+  await run('DELETE FROM insert_moves WHERE session_id IS NOT NULL', []);
+  await countInserts();
 }
+/** Counts the shelf anew from its moves, once some of them were made again. */
+export const countInserts = (): Promise<void> => run('SELECT count_inserts()');

@@ -137,7 +137,7 @@ export function StageStrip({
                   : POUR_BY[stage.by].name,
                 ...(stage.layers.length > 0 && stage.pours.length > 0 ? ['a pour first'] : []),
                 ...(stage.layers.length > 1 && !stage.yoked ? ['yoke off'] : []),
-                ...(stage.rods ? ['rods in'] : []),
+                ...(stage.rods ? [stage.closes ? 'rods in, tail closed off' : 'rods in'] : []),
                 ...(stage.takes
                   ? [
                       `${MAKES[build.stages.find((other) => other.key === stage.takes)?.makes ?? 'tail'].many} ` +

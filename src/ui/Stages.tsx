@@ -54,6 +54,9 @@ function StageDrawing({
   const insert = maker ? drawLayers(stageLayers(maker), (layer) => colour(layer.key)) : [];
   const parts: [string, number][] = [
     ...(run.stage.rods ? [['rod', mean((fill) => fill.rod)] as [string, number]] : []),
+    ...(run.stage.closes
+      ? [['tail, closed off', mean((fill) => fill.closed)] as [string, number]]
+      : []),
     ...(maker ? [[MAKES[maker.makes].name, mean((fill) => fill.insert)] as [string, number]] : []),
     ...run.stage.pours.map((pour): [string, number] => [
       pour.name.toLowerCase(),

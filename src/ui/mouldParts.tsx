@@ -9,7 +9,7 @@ export const PAD = 46;
 /** Core rods lying in their channels, drawn through the cavity. */
 export function Rods({ mould, k: scale }: { mould: Mould; k: number }) {
   if (!mould.rod) return null;
-  const { bore, length } = mould.rod;
+  const { bore, length, closes } = mould.rod;
   return (
     <g>
       {mould.cavities.map((cavity) => (
@@ -30,8 +30,26 @@ export function Rods({ mould, k: scale }: { mould: Mould; k: number }) {
             className="line-art"
             style={{ strokeWidth: 4 }}
           />
+          {closes && <Stopper cavity={cavity} from={closes.from} k={scale} />}
         </g>
       ))}
+    </g>
+  );
+}
+/** What closes the tail off: a plate across the cavity, and the tail behind it hatched out. */
+function Stopper({ cavity, from, k: scale }: { cavity: Cavity; from: number; k: number }) {
+  const { most } = shapeFor(stationsOf(cavity.outline, cavity.profile));
+  const length = cavity.length * scale;
+  const [up, down] = [most.up * length + 3, most.down * length + 3];
+  const at = (from - 0.5) * length;
+  return (
+    <g>
+      <path d={`M${at} ${-up}V${down}`} className="line-art" style={{ strokeWidth: 5 }} />
+      <path
+        d={`M${at + 6} ${down}L${length / 2} ${-up}M${at + 6} 0L${(at + length / 2) / 2} ${-up}`}
+        className="line-art"
+        style={{ strokeDasharray: '3 4' }}
+      />
     </g>
   );
 }

@@ -116,6 +116,45 @@ test('baits that are melted and weighed are in the tub of their colour; sent twi
   await move({ what: 'recounted', count: 0 });
 });
 
+test('inserts move as baits do: fifty hands, each act once, none below nothing, melted ones in their tub', async () => {
+  const [lying] = await db.query(
+    `SELECT kind, count FROM insert_stock WHERE kind ~ '^tail:[0-9]+:[0-9]+$' LIMIT 1`,
+  );
+  const { kind } = lying as unknown as { kind: string };
+  const put = (body: object) =>
+    ask('POST', `${app.url}/api/stock/inserts`, { kind, cause: v4(), ...body });
+  const there = async () =>
+    Number((await db.query('SELECT count FROM insert_stock WHERE kind = $1', [kind]))[0]!.count);
+  assert.equal((await put({ what: 'recounted', count: 44 })).status, 201);
+  const whats = ['sold', 'given away', 'dropped', 'melted'];
+  const replies = await Promise.all(
+    Array.from({ length: 50 }, (_, i) => put({ what: whats[i % 4], count: 3 })),
+  );
+  assert.equal(replies.filter(({ status }) => status === 201).length, 14);
+  assert.equal(await there(), 2);
+  const refused = replies.find(({ status }) => status === 409)!;
+  assert.match(refused.body.detail, /There are 2 of them on the shelf\. Nothing was moved\./);
+  assert.equal((await put({ what: 'sold', count: 1, kind: 'tail:99999:1' })).status, 404);
+  const tubs = async () => Number((await db.query('SELECT sum(grams) AS g FROM tubs'))[0]!.g);
+  const before = await tubs();
+  const cause = v4();
+  for (let i = 0; i < 2; i++)
+    assert.equal((await put({ what: 'melted', count: 2, grams: 2.5, cause })).status, 201);
+  assert.equal(await there(), 0);
+  assert.ok(Math.abs((await tubs()) - before - 2.5) < 1e-9);
+  // What was done at the shelf is no session's: the tables made again from the log keep it.
+  const moves = async () =>
+    db.query(
+      'SELECT what, count FROM insert_moves WHERE kind = $1 AND session_id IS NULL ORDER BY id',
+      [kind],
+    );
+  const done = await moves();
+  const { rebuild } = await import('@/service/rebuild.ts');
+  await rebuild();
+  assert.deepEqual(await moves(), done);
+  assert.equal(await there(), 0);
+});
+
 test('a line that joins a session is on an open bench; taken back it is not, and again it is', async () => {
   const { planner } = await import('@/service/planner.ts');
   const { snapshotOf } = await import('@/store/log.ts');

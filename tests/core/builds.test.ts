@@ -5,8 +5,9 @@ import type { Stage } from '@/core/build/index.ts';
 import { BUILDS, BuildSchema, builtIns, checkBuild, hasTop, place } from '@/core/build/index.ts';
 import { density } from '@/core/material/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
-import { rodVolume } from '@/core/mould/index.ts';
-import { draftPlan, planSession } from '@/core/plan/index.ts';
+import { rodVolume, shareBehind } from '@/core/mould/index.ts';
+import { opensAt } from '@/core/heat/index.ts';
+import { draftPlan, heatOfMould, insertKind, planSession } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { barrelVolumes, shares, stageFill, stageMass } from '@/core/shot/index.ts';
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
@@ -94,6 +95,46 @@ test('by hand: a poured mould takes no sprue, a rod pushes one full', () => {
   near(stageMass(stage('plunger'), mould, null).feed, 6 * RHO, 1e-9);
 });
 
+test('rods that close the tail off: the shell goes without it, and the core becomes it', () => {
+  const closes = { from: 0.5, share: 0.1 };
+  const closing = mould(1, 20, { name: 'shells', makes: 'shell', rod: { ...rod, closes } });
+  near(fill(stage('closedTail'), closing).shot, 20 - 4 - 2, 1e-9);
+  const shells = { mould: closing, stage: stage('closedTail') };
+  near(fill(stage('closedTail', 1), closing, shells).shot, 4 + 2, 1e-9);
+  // The same rods count for nothing in a build that does not close it off.
+  near(fill(stage('core'), closing).shot, 16, 1e-9);
+  // By the drawing: of a cone, what lies behind its middle is an eighth.
+  const [cavity] = closing.cavities;
+  const cone: [number, number, number][] = [
+    [0, 0.2, 0.2],
+    [1, 0, 0],
+  ];
+  near(shareBehind({ ...cavity!, profile: cone }, 0.5), 1 / 8, 1e-3);
+  near(shareBehind({ ...cavity!, profile: cone }, 0.75), 1 / 64, 1e-3);
+  // What is cast and how long it takes: with a tail beside the core, more metal to cool it and never sooner.
+  const [core, coreTail] = [heatOfMould(closing, 'core'), heatOfMould(closing, 'coreTail')];
+  near(coreTail.shot - core.shot, 2 * density(110, 1.03), 1e-6);
+  for (const metal of [20, 35, 50])
+    assert.ok(
+      opensAt(coreTail, 165, metal, 18).open! >= opensAt(core, 165, metal, 18).open! - 1e-9,
+    );
+  // Shells without a tail are another heap, and rods that close nothing are refused.
+  const kind = (build: 'core' | 'closedTail') =>
+    insertKind({ layers: { shell: 3 } }, stage(build), 1);
+  assert.notEqual(kind('core'), kind('closedTail'));
+  const wick = draft(WAYS.findIndex(({ colourway }) => colourway === 'Lantern wick'));
+  const { closes: _, ...without } = wick.jobs[0]!.tools[0]!.moulds[0]!.mould.rod!;
+  for (const tools of wick.jobs[0]!.tools)
+    for (const entry of tools.moulds)
+      entry.mould = { ...entry.mould, rod: { ...without, closes: null } };
+  assert.deepEqual(
+    planSession(wick, METRIC).remarks.flatMap(({ code, weight }) =>
+      weight === 'refused' ? [code] : [],
+    ),
+    ['tail-open'],
+  );
+});
+
 test('property: whatever lies in a cavity, its layers are positive and add up to it', () => {
   const sizes = fc.record({
     cavity: fc.double({ min: 6, max: 80, noNaN: true }),
@@ -105,7 +146,8 @@ test('property: whatever lies in a cavity, its layers are positive and add up to
   });
   fc.assert(
     fc.property(sizes, ({ cavity, other, tail, bore, length, share }) => {
-      const own = mould(2, cavity, { name: 'own', rod: { bore, length } });
+      const closes = { from: 0.74, share: share / 4 };
+      const own = mould(2, cavity, { name: 'own', rod: { bore, length, closes } });
       const long = mould(3, other, {
         name: 'long',
         takes: [
@@ -122,7 +164,8 @@ test('property: whatever lies in a cavity, its layers are positive and add up to
             : null;
           for (const mould of source?.mould === tails ? [long] : source ? [own, long] : [own]) {
             for (const fill of stageFill(stage, mould, source)) {
-              const parts = [fill.rod, fill.insert, ...Object.values(fill.poured), fill.shot];
+              const { rod, closed, insert, poured, shot } = fill;
+              const parts = [rod, closed, insert, ...Object.values(poured), shot];
               assert.ok(
                 parts.every((part) => part >= 0),
                 `${build.key} ${stage.key}: ${parts.join(' ')}`,

@@ -10,7 +10,7 @@ export const stage = (key: BuiltIn, i = 0): Stage => (BUILDS[key] as Build).stag
 
 // One cavity of 20 mL; rods 8 mm × 79.577 mm = 4 mL exactly; tails of 1.5 mL; a mould of 24 mL that
 // takes the shells.
-export const rod = { bore: 8, length: 4000 / (16 * Math.PI) };
+export const rod = { bore: 8, length: 4000 / (16 * Math.PI), closes: null };
 export const bodyMould = mould(1, 20, {
   name: 'bodies',
   takes: [{ mould: 'tails', lies: 'stub', share: 1 }],

@@ -35,6 +35,8 @@ export interface Stage {
   takes: string | null;
   /** core rods in while it is shot */
   rods: boolean;
+  /** those rods close the tail off: what is shot next becomes the tail */
+  closes: boolean;
   push: Push;
   /** share that comes good as a rule where the build decides it; null = the shop's own */
   good: number | null;

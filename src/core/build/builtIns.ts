@@ -10,6 +10,7 @@ const plain: Omit<Stage, 'key' | 'name' | 'layers'> = {
   yoked: true,
   takes: null,
   rods: false,
+  closes: false,
   push: 'even',
   good: null,
 };
@@ -114,6 +115,21 @@ export const BUILDS = {
         push: 'light',
       }),
       core('core', 'Core'),
+    ],
+  },
+  closedTail: {
+    key: 'closedTail',
+    name: 'Core-shot, tail closed off',
+    what: 'the rods close the tail off; the core becomes the tail, in one mould',
+    finish: null,
+    stages: [
+      stage('shell', 'Shells', [layer('shell', 'Shell', 'whole')], {
+        makes: 'shell',
+        rods: true,
+        closes: true,
+        push: 'light',
+      }),
+      core('coreTail', 'Core and tail'),
     ],
   },
   laminateCore: {

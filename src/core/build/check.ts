@@ -78,6 +78,14 @@ const rods: Rule = ({ stage }) =>
   stage.rods &&
   !insertOf(stage.makes)?.hollow &&
   `rods keep a channel open in a shell; this stage makes ${MAKES[stage.makes].many}.`;
+const closes: Rule = ({ build, stage }) => {
+  if (!stage.closes) return null;
+  if (!stage.rods) return 'only rods can close a tail off.';
+  const next = build.stages.find(({ takes }) => takes === stage.key);
+  return next && !next.layers.some((layer) => layer.place === 'coreTail')
+    ? 'its tail is closed off; what is shot next must be core and tail.'
+    : null;
+};
 const samePlace: Rule = ({ stage }) =>
   stage.layers.flatMap((layer, i) =>
     stage.layers
@@ -132,6 +140,7 @@ const RULES: Record<string, Rule> = {
   yoke,
   makes,
   rods,
+  closes,
   'same-place': samePlace,
   takes,
   'core-alone': coreAlone,

@@ -32,6 +32,7 @@ const StageSchema = z.object({
   yoked: z.boolean(),
   takes: key.nullable(),
   rods: z.boolean(),
+  closes: z.boolean().default(false),
   push: z.enum(keysOf<Push>(PUSHES)),
   good: z.number().min(0.05).max(1).nullable(),
 });

@@ -21,6 +21,8 @@ export interface MouldHeat {
    * a core goes into set shells in its cavities: the share of the half-thickness that comes in hot
    */
   core?: number;
+  /** a tail is cast with that core: its thickness in the mean, mm */
+  tail?: number;
   /** m² of all its baits' skins, and g that set in it each shot */
   skin: number;
   shot: number;
@@ -38,7 +40,26 @@ const LONGEST = 7200;
 /** Asked for again and again in one evening, so kept; the oldest goes first. */
 const tables = new Map<string, Map<number, Opens>>();
 
-function openOne(mould: MouldHeat, shot: number, celsius: number, room: number): Opens {
+/** When one body of the cast may be opened, from its section and what is in it. */
+function openBody(
+  mould: MouldHeat,
+  section: Omit<Parameters<typeof whenToOpen>[0], 'outside'>,
+  { celsius, room }: { celsius: number; room: number },
+): Opens {
+  const outside = outsideOf(mould.metal, {
+    celsius,
+    mass: mould.grams,
+    baitArea: mould.skin,
+    room,
+  });
+  const { open, centre } = whenToOpen({ ...section, outside }, LONGEST, 28, 1);
+  return { open, centre };
+}
+const later = (one: Opens, other: Opens): Opens =>
+  (one.open ?? Infinity) >= (other.open ?? Infinity) ? one : other;
+
+function openOne(mould: MouldHeat, shot: number, at: { celsius: number; room: number }): Opens {
+  const { celsius, room } = at;
   // A shell laid in the mould is as warm as that, at most.
   const layers = mould.core
     ? [
@@ -46,18 +67,11 @@ function openOne(mould: MouldHeat, shot: number, celsius: number, room: number):
         { upTo: 1, celsius: Math.max(room, celsius) },
       ]
     : [{ upTo: 1, celsius: shot }];
-  const { open, centre } = whenToOpen(
-    {
-      ...mould.section,
-      layers,
-      ...(mould.rod ? { rod: { upTo: mould.rod, celsius, length: mould.rodLength } } : {}),
-      outside: outsideOf(mould.metal, { celsius, mass: mould.grams, baitArea: mould.skin, room }),
-    },
-    LONGEST,
-    28,
-    1,
-  );
-  return { open, centre };
+  const rod = mould.rod ? { upTo: mould.rod, celsius, length: mould.rodLength } : undefined;
+  const body = openBody(mould, { ...mould.section, layers, ...(rod ? { rod } : {}) }, at);
+  if (!mould.tail) return body;
+  const hot = [{ upTo: 1, celsius: shot }];
+  return later(body, openBody(mould, { shape: 'slab', across: mould.tail, layers: hot }, at));
 }
 
 /** Opening at one heat of the metal, worked out when it is first asked for. */
@@ -69,6 +83,7 @@ function marked(mould: MouldHeat, shot: number, room: number): (celsius: number)
     mould.rod ?? 0,
     mould.rodLength ?? 0,
     mould.core ?? 0,
+    mould.tail ?? 0,
     Math.round(mould.skin * 1e6),
     Math.round(shot),
     Math.round(room),
@@ -81,7 +96,7 @@ function marked(mould: MouldHeat, shot: number, room: number): (celsius: number)
   return (celsius) => {
     const held = table.get(celsius);
     if (held) return held;
-    const made = openOne(mould, shot, celsius, room);
+    const made = openOne(mould, shot, { celsius, room });
     table.set(celsius, made);
     return made;
   };

@@ -49,5 +49,7 @@ export const LIES = {
   same: { name: 'as it came out' },
   stub: { name: 'its stub towards the nose' },
   turned: { name: 'turned end for end' },
+  side: { name: 'on its side' },
+  oneWay: { name: 'one way only: try it before it is pressed down' },
 } as const;
 export type Lie = keyof typeof LIES;

@@ -1,8 +1,9 @@
 import { GRADES } from '../material/grade.ts';
 import { density, PLASTISOL, WATER_DENSITY } from '../material/plastisol.ts';
-import { roughVolume } from './outline.ts';
+import { profileOf, roughVolume } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 import type { Source } from './kinds.ts';
+import { stationsOf } from './shape.ts';
 
 type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> & Partial<Pick<Cavity, 'grade'>>;
 const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
@@ -45,6 +46,29 @@ export const portsOf = (mould: Pick<Mould, 'feed' | 'cavities'>): number =>
 /** Volume a core rod keeps open in each cavity, mL; 0 where the mould has none. */
 export const rodVolume = (mould: Pick<Mould, 'rod'>): number =>
   mould.rod ? ((Math.PI / 4) * mould.rod.bore ** 2 * mould.rod.length) / 1000 : 0;
+
+/** Steps in which an outline's sections are added up. */
+const STEPS = 400;
+/**
+ * Share of a cavity's volume that lies behind a place along it, by the sections of its outline,
+ * which are alike: as their depth squared.
+ * @param from share of its length, 0 the nose and 1 the tip
+ */
+export function shareBehind({ outline, profile }: Cavity, from: number): number {
+  const slices = profileOf(stationsOf(outline, profile), STEPS).map(([along, up, down]) => ({
+    along,
+    section: (up + down) ** 2,
+  }));
+  const volume = (part: typeof slices) => part.reduce((total, { section }) => total + section, 0);
+  return volume(slices.filter(({ along }) => along >= from)) / volume(slices);
+}
+
+/** Volume of a cavity's tail that the rods close off, mL; 0 where they close none. */
+export function closedVolume({ rod }: Pick<Mould, 'rod'>, cavity: Cavity): number {
+  if (!rod?.closes) return 0;
+  const { from, share } = rod.closes;
+  return (share ?? shareBehind(cavity, from)) * cavityVolume(cavity);
+}
 
 /**
  * How another mould's insert lies in this one, or null when it does not belong there. A shell goes

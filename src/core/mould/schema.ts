@@ -46,6 +46,14 @@ const TakesSchema = z.object({
   share: z.number().min(0.05).max(1).default(1),
 });
 
+/** Where rods close the tail off while shells are shot: the core becomes the tail. */
+const ClosesSchema = z.object({
+  /** where along the bait the closed-off tail begins, of its length */
+  from: z.number().min(0.3).max(0.95),
+  /** of the cavity's volume that is closed off; null = as its outline has it */
+  share: z.number().min(0.01).max(0.6).nullable().default(null),
+});
+
 export const MouldSchema = z.object({
   /** its number in the shop's list; absent before it stands there */
   id: IdSchema.optional(),
@@ -79,6 +87,7 @@ export const MouldSchema = z.object({
     .object({
       bore: size.meta({ least: 0.5, most: 60 }),
       length: size.meta({ least: 1, most: 600 }),
+      closes: ClosesSchema.nullable().default(null),
     })
     .nullable()
     .default(null),

@@ -58,6 +58,10 @@ const LACKING: Record<string, Lacking> = {
     stage.rods && !mould.rod
       ? `${mould.name} has no core rods, so its shells would have no channel.`
       : null,
+  'tail-open': (mould, { run: { stage } }) =>
+    stage.closes && mould.rod && !mould.rod.closes
+      ? `the rods of ${mould.name} do not close off its tail. Say in Moulds where they do, or shoot it core-shot.`
+      : null,
   'not-accepted': (mould, { source }) =>
     source && !lieOf(mould, source.mould)
       ? `${mould.name} does not take ${MAKES[source.stage.makes].many} of ` +

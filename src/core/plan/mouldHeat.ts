@@ -6,15 +6,18 @@ import { metalBody, ovalSection, PUSH_RATE } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { Cavity } from '../mould/index.ts';
-import { cavityVolume, OUTLINES, profileOf, rodVolume } from '../mould/index.ts';
+import { cavityVolume, closedVolume, OUTLINES, profileOf, rodVolume } from '../mould/index.ts';
 
 /**
  * What is in the cavities when plastic comes: nothing, core rods, or a set shell whose channel is
  * filled.
  */
-export type CastAs = 'whole' | 'rods' | 'core';
-export const castAs = (stage: Stage | undefined): CastAs =>
-  stage?.rods ? 'rods' : stage && cored(stage) ? 'core' : 'whole';
+export type CastAs = 'whole' | 'rods' | 'rodsClosed' | 'core' | 'coreTail';
+export function castAs(stage: Stage | undefined): CastAs {
+  if (stage?.rods) return stage.closes ? 'rodsClosed' : 'rods';
+  if (!stage || !cored(stage)) return 'whole';
+  return stage.layers.some((layer) => layer.place === 'coreTail') ? 'coreTail' : 'core';
+}
 
 const made = new WeakMap<Mould, Partial<Record<CastAs, MouldHeat>>>();
 
@@ -88,7 +91,8 @@ const LEAST_SHELL = 0.15;
 /**
  * A mould as the models of heat see it: its thickest section as the oval it is, all its baits'
  * skins, its metal.
- * @param as a shell is cast round its core rods, or a core into the shell they left open
+ * @param as a shell is cast round its core rods, or a core into the shell they left open; with the
+ *   tail closed off, the tail is cast with the core
  */
 export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
   const held = made.get(mould) ?? {};
@@ -115,16 +119,34 @@ export function heatOfMould(mould: Mould, as: CastAs = 'whole'): MouldHeat {
   };
   const bored = mould.rod ? Math.min(1 - LEAST_SHELL, mould.rod.bore / section.across) : 0;
   const rods = mould.cavities.length * rodVolume(mould);
-  if (key === 'rods') {
+  const closed = mould.cavities.reduce((sum, cavity) => sum + closedVolume(mould, cavity), 0);
+  if (key === 'rods' || key === 'rodsClosed') {
     one.rod = bored;
     one.rodLength = mould.rod!.length;
   }
-  if (key === 'core') one.core = bored;
-  const cast = { whole: volume, rods: volume - rods, core: rods }[key];
+  if (key === 'core' || key === 'coreTail') one.core = bored;
+  if (key === 'coreTail' && closed > 0)
+    one.tail = Math.max(...mould.cavities.map(tailAcross(mould)));
+  const cast = {
+    whole: volume,
+    rods: volume - rods,
+    rodsClosed: volume - rods - closed,
+    core: rods,
+    coreTail: rods + closed,
+  }[key];
   one.shot = (cast + mould.runner + mould.sprue) * density(PLASTISOL.noFlow);
   made.set(mould, { ...held, [key]: one });
   return one;
 }
+/** Thickness of a closed-off tail in the mean, mm: its volume over the area of its side. */
+const tailAcross = (mould: Mould) => (cavity: Cavity) => {
+  const behind = profileOf(cavity.profile ?? OUTLINES[cavity.outline].stations, 60).filter(
+    ([along]) => along >= mould.rod!.closes!.from,
+  );
+  const depth = behind.reduce((sum, [, up, down]) => sum + up + down, 0) / behind.length;
+  const side = depth * (1 - mould.rod!.closes!.from) * cavity.length ** 2;
+  return (closedVolume(mould, cavity) * 1000) / side;
+};
 const slowness = ({ shape, across }: MouldHeat['section']): number => across / Number(shape);
 
 const thins = new WeakMap<Mould, ThinPart>();

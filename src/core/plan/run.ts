@@ -59,7 +59,7 @@ export function rigOf(run: Pick<Run, 'stage' | 'tools'>): Rig | null {
 export const insertKind = (job: Pick<Job, 'layers'>, stage: Stage, mould: number): string =>
   `${stage.makes}:${mould}:${stageLayers(stage)
     .map((stageLayer) => job.layers[stageLayer.key] ?? '?')
-    .join('+')}`;
+    .join('+')}${stage.closes ? ':closed' : ''}`;
 
 /** Kinds of insert a stage may take. */
 export function kindsTaken(job: Job, stage: Stage): string[] {

@@ -1,6 +1,6 @@
 import type { Stage } from '../build/build.ts';
 import { density, PLASTISOL } from '../material/plastisol.ts';
-import { cavityVolume, lieOf, rodVolume } from '../mould/mould.ts';
+import { cavityVolume, closedVolume, lieOf, rodVolume } from '../mould/mould.ts';
 import type { Mould } from '../mould/schema.ts';
 import type { ShotMass } from './volume.ts';
 import { sum } from './volume.ts';
@@ -20,6 +20,8 @@ export interface CavityFill {
   cavity: number;
   /** kept open by the rod */
   rod: number;
+  /** of its tail, closed off by the rods */
+  closed: number;
   /** what of an insert lies in it */
   insert: number;
   /** by layer key */
@@ -28,14 +30,17 @@ export interface CavityFill {
   shot: number;
 }
 
+const cavityOf = (mould: Mould, of: number) => mould.cavities.find(({ n }) => n === of)!;
+
 /**
- * Volume of one insert, mL: all its mould's cavity but the rod. A shell put back where it came from
+ * Volume of one insert, mL: all its mould's cavity but the rod and what it closes off. A shell put back where it came from
  * is that cavity's own.
  */
 function insertVolume(source: InsertSource, into: Mould, count: number): number {
   const full = (mould: Mould, of: number) =>
-    cavityVolume(mould.cavities.find((cavity) => cavity.n === of)!) -
-    (source.stage.rods ? rodVolume(mould) : 0);
+    cavityVolume(cavityOf(mould, of)) -
+    (source.stage.rods ? rodVolume(mould) : 0) -
+    (source.stage.closes ? closedVolume(mould, cavityOf(mould, of)) : 0);
   if (source.mould.name === into.name && into.cavities.some((cavity) => cavity.n === count))
     return full(into, count);
   return (
@@ -46,7 +51,7 @@ function insertVolume(source: InsertSource, into: Mould, count: number): number 
 
 /**
  * How a stage fills each cavity of a mould (M1): rod, insert, what is poured, and what is left to
- * shoot. shell = cavity − rod; core = what the shell leaves, its channel and the tail where it
+ * shoot. shell = cavity − rod − the tail the rods close off; core = what the shell leaves, its channel and the tail where it
  * becomes the tail; body = cavity (pocket included) − what of the tail lies in it. A negative
  * `shot` means it has no room.
  */
@@ -61,8 +66,9 @@ export function stageFill(
   return mould.cavities.map((other) => {
     const cavity = cavityVolume(other);
     const rod = stage.rods ? rodVolume(mould) : 0;
+    const closed = stage.closes ? closedVolume(mould, other) : 0;
     const insert = source && stage.takes ? lies * insertVolume(source, mould, other.n) : 0;
-    const room = cavity - rod - insert;
+    const room = cavity - rod - closed - insert;
     const poured = Object.fromEntries(
       stage.pours.map((pour) => [
         pour.key,
@@ -75,6 +81,7 @@ export function stageFill(
       n: other.n,
       cavity,
       rod,
+      closed,
       insert,
       poured,
       shot: Math.abs(left) < 1e-9 * cavity ? 0 : left,

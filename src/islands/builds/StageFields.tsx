@@ -22,6 +22,8 @@ interface Props {
   takeOut?: () => void;
 }
 
+const NO_RODS = { rods: false, closes: false };
+
 /** One stage of a build: what is poured, what is shot, through what, on to what. */
 export function StageFields({ build, stage, first, last, set, takeOut }: Props) {
   const put = (part: Partial<Stage>) => set({ ...stage, ...part });
@@ -47,7 +49,7 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
             label="It makes"
             value={stage.makes}
             of={MAKES}
-            onChange={(makes) => put({ makes, rods: insertOf(makes)?.hollow ? stage.rods : false })}
+            onChange={(makes) => put({ makes, ...(insertOf(makes)?.hollow ? {} : NO_RODS) })}
           />
         )}
         {!first && (
@@ -111,9 +113,22 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
               type="checkbox"
               className="size-5"
               checked={stage.rods}
-              onChange={(change) => put({ rods: change.target.checked })}
+              onChange={(change) =>
+                put({ rods: change.target.checked, closes: change.target.checked && stage.closes })
+              }
             />
             Core rods in
+          </label>
+        )}
+        {stage.rods && (
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={stage.closes}
+              onChange={(change) => put({ closes: change.target.checked })}
+            />
+            Rods close the tail off
           </label>
         )}
         {stage.layers.length === 0 && stage.pours.length > 0 && (

@@ -5,6 +5,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { rangeOf } from '@/core/range.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
+import { ClosesFields } from './ClosesFields.tsx';
 
 interface Props {
   mould: Mould;
@@ -29,7 +30,11 @@ export function TakesFields({ mould, others, units, set }: Props) {
           onChange={(change) =>
             set({
               rod: change.target.checked
-                ? { bore: 7, length: Math.round((mould.cavities[0]?.length ?? 100) * 0.62) }
+                ? {
+                    bore: 7,
+                    length: Math.round((mould.cavities[0]?.length ?? 100) * 0.62),
+                    closes: null,
+                  }
                 : null,
             })
           }
@@ -59,6 +64,7 @@ export function TakesFields({ mould, others, units, set }: Props) {
           </p>
         </div>
       )}
+      {mould.rod && <ClosesFields mould={mould} units={units} set={set} />}
       {mould.takes.map((take, i) => (
         <div
           key={take.mould}

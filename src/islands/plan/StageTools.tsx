@@ -53,7 +53,7 @@ function stageSays(job: Job, { stage, tools }: Run): string {
         ...(tools.fromShelf ? [`${tools.fromShelf} of them from the shelf`] : []),
       ]
     : [];
-  return [how, stage.rods ? 'rods in' : '', inserts.join(', ')].filter(Boolean).join('; ');
+  return [how, stage.rods ? (stage.closes ? 'rods in, tail closed off' : 'rods in') : '', inserts.join(', ')].filter(Boolean).join('; ');
 }
 
 /** Moulds a stage may be shot in: a bait also in those a rod goes into. */

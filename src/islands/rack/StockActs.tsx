@@ -6,7 +6,10 @@ import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 interface Props {
-  heap: { bait: number; colourway: number; build: string; grade: string };
+  /** where its moves are sent, and what names the heap there */
+  path: '/api/stock/moves' | '/api/stock/inserts';
+  of:
+    { heap: { bait: number; colourway: number; build: string; grade: string } } | { kind: string };
   count: number;
   /** the heap, as it is said to a screen reader */
   name: string;
@@ -19,8 +22,8 @@ const ACTS = [
   { what: 'melted', label: 'To remelt' },
 ] as const;
 
-/** Baits of one heap leave the shelf, or are counted again. */
-export default function StockActs({ heap, count, name, units }: Props) {
+/** Baits or inserts of one heap leave the shelf, or are counted again. */
+export default function StockActs({ path, of, count, name, units }: Props) {
   const [held, setHeld] = useState(count);
   const [many, setMany] = useState('1');
   const [grams, setGrams] = useState<number | null>(null);
@@ -28,8 +31,8 @@ export default function StockActs({ heap, count, name, units }: Props) {
   const [said, setSaid] = useState('');
   const [wrong, setWrong] = useState('');
   const move = async (what: string) => {
-    const reply = await call<{ count: number }>('POST', '/api/stock/moves', {
-      ...{ what, heap, count: Number(many), cause: v4() },
+    const reply = await call<{ count: number }>('POST', path, {
+      ...{ what, ...of, count: Number(many), cause: v4() },
       ...(what === 'melted' && grams ? { grams } : {}),
     });
     setWrong(reply.ok ? '' : reply.message);

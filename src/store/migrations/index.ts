@@ -23,6 +23,7 @@ import stock from './22-stock.ts';
 import tubContent from './23-tub-content.ts';
 import usableLines from './24-usable-lines.ts';
 import tubPictures from './25-tub-pictures.ts';
+import insertsMoved from './26-inserts-moved.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -51,4 +52,5 @@ export const MIGRATIONS = [
   tubContent,
   usableLines,
   tubPictures,
+  insertsMoved,
 ];

@@ -2,6 +2,7 @@ import type { Block, Injector } from '@/core/build/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import {
   cavityVolume,
+  closedVolume,
   closingAct,
   closingCare,
   LETS_GO,
@@ -101,7 +102,7 @@ export function factsOf(
         [
           'Core rods',
           `${say(spec.rod.bore, 'length', units)} × ${say(spec.rod.length, 'length', units)}: ` +
-            `${say(rodVolume(spec), 'volume', units, 2)} kept open in each`,
+            `${say(rodVolume(spec), 'volume', units, 2)} kept open in each${closedSaid(spec, units)}`,
         ],
       ]
     : [];
@@ -121,6 +122,13 @@ export function factsOf(
 }
 
 /** The block an injector of several barrels shoots through, where the shop has one. */
+/** What of each cavity its rods close off, where they do. */
+const closedSaid = (spec: Mould, units: ShopUnits): string => {
+  const [cavity] = spec.cavities;
+  return spec.rod?.closes && cavity
+    ? `; ${say(closedVolume(spec, cavity), 'volume', units, 2)} of its tail closed off`
+    : '';
+};
 const blockFor = ({ barrels }: Injector, blocks: Entry<Block>[]): Block | null => {
   const kind = barrels.length === 2 ? 'dual' : 'triple';
   return barrels.length > 1 ? (blocks.find(({ spec }) => spec.kind === kind)?.spec ?? null) : null;

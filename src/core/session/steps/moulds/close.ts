@@ -10,7 +10,7 @@ import { isTrialNext } from '../work.ts';
 /** What becomes of the core rods before the mould is closed. */
 const rodsFirst = (stage: Stage, mould: Mould): string =>
   stage.rods && mould.rod
-    ? 'Core rods in and oiled first. '
+    ? `Core rods in and oiled first${stage.closes ? ', pushed home so that they close the tail off' : ''}. `
     : stage.takes && mould.rod
       ? 'Rods out. '
       : '';
