@@ -1,13 +1,14 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { colourWith, narrowed, nextAddition } from '@/core/colour/index.ts';
-import { draftPlan, UNNAMED } from '@/core/plan/index.ts';
+import { calledByLayers, draftPlan, jobWithTools, UNNAMED } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import {
   addedByHand,
   allot,
   alsoShoot,
-  buildsFor,
+  buildsFrom,
+  draftAlso,
   chargeOf,
   colourOfShot,
   countedOut,
@@ -17,15 +18,21 @@ import {
   mixIn,
   mixKept,
   snapshotFrom,
+  spareCups,
+  takeCup,
 } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
+import type { AlsoWanted, SessionState } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { unbalanced } from '../randomLog.ts';
 import { nextStep } from '../said.ts';
 
 const at = { shelf: SHELF, units: METRIC };
+/** As the panel takes it: drafted, then shot so often. */
+const also = (state: SessionState, wanted: AlsoWanted, shots: number) =>
+  alsoShoot(state, { job: draftAlso(state, wanted, SHELF), shots }, at);
 const benchOf = (count: number) => {
   const input = draftPlan(SHELF, [{ ...WANTED[0]!, count }], DEFAULTS);
   return benchOn(snapshotFrom('As planned', input, DEFAULT_SHOP));
@@ -37,11 +44,11 @@ const sprat = SHELF.baits[0]!.id;
 test('something else is shot too: drafted as in a plan, shot after, to stock; taken back it is gone', () => {
   const bench = benchOf(8);
   const before = bench.state();
-  const change = alsoShoot(before, { bait: sprat, colourway: plain, shots: 2 }, at);
+  const change = also(before, { bait: sprat, colourway: plain }, 2);
   assert.ok(change.ok);
   const after = bench.act(change.send);
-  const also = [...after.runs.values()].filter(({ job }) => !before.runs.has(job.key));
-  const added = also.filter(({ key }) => !before.runs.has(key));
+  const baits = [...after.runs.values()].filter(({ job }) => !before.runs.has(job.key));
+  const added = baits.filter(({ key }) => !before.runs.has(key));
   assert.deepEqual(
     added.map(({ target }) => target),
     [2],
@@ -65,6 +72,71 @@ test('something else is shot too: drafted as in a plan, shot after, to stock; ta
   assert.deepEqual(jobsOf(undone.state()), jobsOf(before));
 });
 
+test('fewer or more layers: one plain before the laminate from its own cup, and a third colour more', () => {
+  const laminate = SHELF.colourways.find(({ spec }) => spec.build === 'dual')!;
+  const [back, belly] = Object.values(laminate.spec.layers) as [number, number];
+  const bait = WANTED[0]!.bait;
+  const start = () => {
+    const of = { ...WANTED[0]!, colourway: laminate.id, count: 8 };
+    return benchOn(
+      snapshotFrom('A laminate', draftPlan(SHELF, [of], DEFAULTS), {
+        ...DEFAULT_SHOP,
+      }),
+    );
+  };
+  const bench = start();
+  const plainFirst = draftAlso(
+    bench.state(),
+    { bait, colourway: laminate.id, build: 'single' },
+    SHELF,
+  )!;
+  assert.deepEqual(Object.values(plainFirst.layers), [back], 'the first of its colours');
+  const named = SHELF.colourways.find(
+    ({ spec }) => spec.build === 'single' && Object.values(spec.layers)[0] === back,
+  );
+  assert.equal(plainFirst.colourway.id, named?.id ?? UNNAMED, 'counted as what it is');
+  const change = alsoShoot(bench.state(), { job: plainFirst, shots: 1 }, at);
+  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
+  const cups = bench.state().cups.size;
+  const after = bench.act(change.send);
+  assert.equal(after.cups.size, cups, 'from the cup that stands there');
+  const taken = [...after.runs.values()].at(-1)!;
+  bench.act({ kind: 'turned', payload: { job: taken.key } });
+  const end = bench.follow((state) => state.phase.is === 'finished');
+  const shots = [...end.shots.values()];
+  assert.deepEqual(
+    shots.map(({ job }) => job === taken.key).slice(0, 2),
+    [true, false],
+    'it comes first',
+  );
+  assert.ok(shots.some(({ build }) => build.key === 'dual'));
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+
+  // A third layer has the colour that was beside it until another is chosen; a free one, its own cup.
+  const more = start();
+  const triple = draftAlso(more.state(), { bait, colourway: laminate.id, build: 'triple' }, SHELF)!;
+  assert.deepEqual(Object.values(triple.layers), [back, belly, belly]);
+  const third = SHELF.mixes.find(({ id }) => id !== back && id !== belly)!;
+  const layers = { ...triple.layers, side: third.id };
+  const job = calledByLayers({ ...triple, layers }, triple, SHELF);
+  assert.match(job.colourway.name, new RegExp(third.spec.name));
+  const bare = { ...triple, layers: { ...triple.layers, side: null } };
+  const none = alsoShoot(more.state(), { job: bare, shots: 1 }, at);
+  assert.ok(!none.ok && /side/i.test(none.refused.join(' ')), 'a layer without a mix is refused');
+  const vessel = SHELF.vessels.at(-1)!.id;
+  const vice = job.tools[0]!.moulds.map((entry) => ({
+    ...entry,
+    mould: { ...entry.mould, closure: 'vice' as const, closures: 1 },
+  }));
+  const closed = jobWithTools(job, 0, { moulds: vice });
+  const taking = alsoShoot(more.state(), { job: closed, shots: 1, vessel }, at);
+  assert.ok(taking.ok, taking.ok ? '' : taking.refused.join(' '));
+  const now = more.act(taking.send);
+  const [added] = [...now.cups.values()].filter(({ mix }) => mix === third.id);
+  assert.deepEqual(added!.vessel, SHELF.vessels.at(-1)!.spec, 'the new cup, and it alone');
+  assert.equal(now.moulds.get(String(vice[0]!.id))!.mould.closure, 'vice');
+});
+
 test('two from the last spoonful: poured by hand from the cup that stands there, and counted as what they are', () => {
   const input = draftPlan(
     SHELF,
@@ -72,17 +144,15 @@ test('two from the last spoonful: poured by hand from the cup that stands there,
     DEFAULTS,
   );
   const bench = benchOn(snapshotFrom('A single', input, DEFAULT_SHOP));
-  const own = buildsFor(plain, SHELF)[0]!;
-  assert.ok(buildsFor(plain, SHELF).some(({ key }) => key === 'plunger'));
+  const own = buildsFrom(plain, SHELF)[0]!;
   const open = SHELF.baits.find(({ spec }) => spec.name === 'Pier sprat')!.id;
-  const wanted = { bait: open, colourway: plain, shots: 2, build: 'plunger' };
-  const change = alsoShoot(bench.state(), wanted, at);
+  const change = also(bench.state(), { bait: open, colourway: plain, build: 'plunger' }, 2);
   assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
   const [cup] = bench.state().cups.keys();
-  const also = [...bench.act(change.send).runs.values()].at(-1)!;
-  assert.deepEqual(Object.values(also.job.drawnFrom), [cup], 'from the cup that is there');
+  const taken = [...bench.act(change.send).runs.values()].at(-1)!;
+  assert.deepEqual(Object.values(taken.job.drawnFrom), [cup], 'from the cup that is there');
   const end = bench.follow((state) => state.phase.is === 'finished');
-  const poured = [...end.shots.values()].filter(({ job }) => job === also.key);
+  const poured = [...end.shots.values()].filter(({ job }) => job === taken.key);
   // Nobody ordered them: the bench goes on asking while there is enough for one more.
   assert.ok(poured.length >= 2, `${poured.length}`);
   assert.ok(poured.every(({ build }) => build.key === 'plunger' && build.key !== own.key));
@@ -98,10 +168,10 @@ test('a colour with no recipe: made with the cup in hand, advised from the whole
     ),
     colour: { materials: MATERIALS, versions: {}, dosing: 'drops' },
   });
-  const change = alsoShoot(bench.state(), { bait: sprat, colourway: UNNAMED, shots: 1 }, at);
+  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 1);
   assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
-  const also = [...bench.act(change.send).runs.values()].at(-1)!;
-  const cupId = Object.values(also.job.drawnFrom)[0]!;
+  const taken = [...bench.act(change.send).runs.values()].at(-1)!;
+  const cupId = Object.values(taken.job.drawnFrom)[0]!;
   const cupNow = () => bench.state().cups.get(cupId)!;
   bench.follow((state) => {
     const step = nextStep(state, bench.now());
@@ -129,7 +199,7 @@ test('a colour with no recipe: made with the cup in hand, advised from the whole
   assert.equal(bench.act(kept!).cups.get(cupId)!.keptMixes[0]!.name, 'Slipway green');
   // Whatever went in is its colour: nobody has named it, and it goes to stock as that.
   const end = bench.follow((state) => state.phase.is === 'finished');
-  const shots = [...end.shots.values()].filter(({ job }) => job === also.key);
+  const shots = [...end.shots.values()].filter(({ job }) => job === taken.key);
   assert.ok(shots.length >= 1);
   assert.deepEqual(
     shots.map((shot) => colourOfShot(end, shot).id),
@@ -145,10 +215,10 @@ test('of what is shot already so many shots more; what the shop cannot shoot is 
   const bench = benchOf(8);
   const [run] = bench.state().runs.values();
   const { bait, colourway } = run!.job;
-  const more = alsoShoot(bench.state(), { bait: bait.id, colourway: colourway.id, shots: 3 }, at);
+  const more = also(bench.state(), { bait: bait.id, colourway: colourway.id }, 3);
   assert.ok(more.ok);
   assert.equal([...bench.act(more.send).runs.values()][0]!.target, run!.target + 3);
-  const none = alsoShoot(bench.state(), { bait: 9999, colourway: plain, shots: 1 }, at);
+  const none = also(bench.state(), { bait: 9999, colourway: plain }, 1);
   assert.ok(!none.ok);
   assert.match(none.refused.join(' '), /no mould or colours/);
 });
@@ -182,4 +252,31 @@ test('an order line joins while it is shot, and has its baits when all is counte
       [77, 6],
     ],
   );
+});
+
+test('a cup stands there with nothing to shoot: it takes plastic from another, and a job taken on draws from it', () => {
+  const bench = benchOf(8);
+  const vessel = SHELF.vessels[0]!.id;
+  const before = bench.state();
+  const send = takeCup(before, { vessel }, SHELF)!;
+  const stood = bench.act(send);
+  const [spare, ...none] = spareCups(stood);
+  assert.deepEqual([spare!.grams, spare!.mix, none.length], [0, UNNAMED, 0]);
+  assert.ok(!before.cups.has(spare!.key));
+  bench.act({ kind: 'charged', payload: { cup: spare!.key, grams: 120, from: 'fresh' } });
+  const again = takeCup(bench.state(), { vessel }, SHELF)!;
+  assert.equal(spareCups(bench.act(again)).length, 2, 'a second is another');
+  bench.act({ kind: 'undone', payload: { event: bench.events.at(-1)!.id } });
+  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 1);
+  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
+  const cups = bench.state().cups.size;
+  const after = bench.act(change.send);
+  assert.equal(after.cups.size, cups, 'the cup that stands there is the one');
+  assert.deepEqual(spareCups(after), []);
+  const end = bench.follow((state) => state.phase.is === 'finished');
+  assert.ok(
+    [...end.draws.values()].some(({ barrels }) => barrels.some(({ cup }) => cup === spare!.key)),
+  );
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+  assert.equal(takeCup(before, { vessel: 999 }, SHELF), null);
 });

@@ -147,7 +147,11 @@ export function cupsFor(
  * The first of a bait's moulds that the build can use: with what it takes, and open or closed as it
  * wants.
  */
-function mouldFor(shelf: Shelf, build: Build, bait: Bait): MouldEntry | undefined {
+export function mouldFor(
+  shelf: Shelf,
+  build: Build,
+  bait: Pick<Bait, 'mouldIds'>,
+): MouldEntry | undefined {
   const all = bait.mouldIds.flatMap((id) => shelf.moulds.find((mould) => mould.id === id) ?? []);
   const last = build.stages.at(-1)!;
   const from = build.stages.find((stage) => stage.key === last.takes);

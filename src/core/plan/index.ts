@@ -18,6 +18,7 @@ export * from './spoon.ts';
 export * from './timing.ts';
 export * from './hands.ts';
 export * from './change.ts';
+export * from './jobChange.ts';
 export * from './forShelf.ts';
 export * from './spokenFor.ts';
 export * from './unnamed.ts';

@@ -1,7 +1,16 @@
 import type { Build } from '../build/index.ts';
-import { builtIns, layersOf } from '../build/index.ts';
+import { builtIns } from '../build/index.ts';
 import type { DraftDefaults, Job, ServedLine, Shelf } from '../plan/index.ts';
-import { cupsFor, forShelf, noPlan, planSession, seated, withUnnamed } from '../plan/index.ts';
+import {
+  calledByLayers,
+  cupsFor,
+  forShelf,
+  jobInBuild,
+  noPlan,
+  planSession,
+  seated,
+  withUnnamed,
+} from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { RunChange } from './runChanges.ts';
 import type { RunState, SessionState } from './state.ts';
@@ -9,7 +18,7 @@ import { jobsOf } from './state/jobs.ts';
 import type { Send } from './step.ts';
 
 /** What a job drafted at the bench begins with: as what is shot by now. */
-function defaultsOf({ snapshot, runs }: SessionState): DraftDefaults | null {
+export function draftDefaultsOf({ snapshot, runs }: SessionState): DraftDefaults | null {
   const [run] = runs.values();
   if (!run) return null;
   const { good, window } = run.tools;
@@ -17,91 +26,95 @@ function defaultsOf({ snapshot, runs }: SessionState): DraftDefaults | null {
 }
 
 /** What else is to be shot. */
-interface Wanted {
+export interface AlsoWanted {
   bait: number;
   /** {@link UNNAMED} = a colour with no recipe, made with the cup in hand */
   colourway: number;
-  shots: number;
   /** key of the build it is shot in; left out = as its colourway says */
   build?: string;
 }
 
-/** Builds the colours of a colourway can be shot in, its own first: one stage, as many layers. */
-export function buildsFor(colourway: number, shelf: Shelf): Build[] {
-  const builds = [...builtIns(), ...shelf.builds.map(({ spec }) => spec)];
-  const of = shelf.colourways.find(({ id }) => id === colourway)?.spec;
-  const own = builds.find(({ key }) => key === of?.build);
-  if (!own) return [];
-  const layers = layersOf(own).length;
-  const others =
-    own.stages.length > 1
-      ? []
-      : builds.filter(
-          (build) =>
-            build.key !== own.key && build.stages.length === 1 && layersOf(build).length === layers,
-        );
-  return [own, ...others];
-}
-
-/** The shelf, with a colourway shot in another build: its layers in their order. */
-function shotIn(shelf: Shelf, { colourway, build }: Wanted): Shelf {
-  const [own, ...others] = buildsFor(colourway, shelf);
-  const other = others.find(({ key }) => key === build);
-  if (!own || !other) return shelf;
-  const layersIn = (layers: Record<string, number | null>) =>
-    Object.fromEntries(
-      layersOf(other).map(({ key }, i) => [key, layers[layersOf(own)[i]!.key] ?? null]),
-    );
-  return {
-    ...shelf,
-    colourways: shelf.colourways.map((entry) =>
-      entry.id === colourway
-        ? {
-            ...entry,
-            spec: { ...entry.spec, build: other.key, layers: layersIn(entry.spec.layers) },
-          }
-        : entry,
-    ),
-  };
-}
-
-/** The job of it, drafted as in a plan; null where the shop has no way to shoot it. */
-function draftOf(state: SessionState, wanted: Wanted, shelf: Shelf): Job | null {
-  const defaults = defaultsOf(state);
-  const of = shotIn(shelf, wanted);
-  const drafted = defaults && forShelf(noPlan(defaults), wanted, of, defaults).jobs[0];
-  if (!drafted) return null;
-  // Another build of what is shot already is a job of its own.
-  return of === shelf ? drafted : { ...drafted, key: `${drafted.key}-${drafted.build.key}` };
+/** Every build there is, a colourway's own first. */
+export function buildsFrom(colourway: number, shelf: Shelf): Build[] {
+  const all = [...builtIns(), ...shelf.builds.map(({ spec }) => spec)];
+  const own = shelf.colourways.find(({ id }) => id === colourway)?.spec.build;
+  return [...all.filter(({ key }) => key === own), ...all.filter(({ key }) => key !== own)];
 }
 
 /**
- * Something else is shot too: another bait, colourway, mould, injector and way of shooting, drafted
- * as in a plan, from the cups that stand there where they are of its mixes. Of what is shot already
- * so many more.
+ * The job of what else is shot, drafted as in a plan, or as it is shot already; null where the shop has no way to shoot it.
+ * What it is shot with, and in which mixes, may be changed before it is taken on.
+ */
+export function draftAlso(state: SessionState, wanted: AlsoWanted, own: Shelf): Job | null {
+  const shot = [...state.runs.values()].find(
+    ({ job, stage }) =>
+      stage.makes === 'bait' &&
+      job.bait.id === wanted.bait &&
+      job.colourway.id === wanted.colourway &&
+      (!wanted.build || job.build.key === wanted.build),
+  );
+  if (shot) return shot.job;
+  const defaults = draftDefaultsOf(state);
+  const bait = own.baits.find(({ id }) => id === wanted.bait)?.spec;
+  const shelf = withUnnamed(own, bait?.grades[0] ?? 'medium');
+  const [drafted] = defaults ? forShelf(noPlan(defaults), wanted, shelf, defaults).jobs : [];
+  if (!drafted || !defaults) return null;
+  const build = buildsFrom(wanted.colourway, shelf).find(({ key }) => key === wanted.build);
+  if (!build || build.key === drafted.build.key) return drafted;
+  return calledByLayers(jobInBuild(drafted, build, { shelf, defaults }), drafted, shelf);
+}
+
+/** What tells jobs of one bait apart: build, mixes, and what they are shot with. */
+const told = ({ build, layers, tools }: Job): string =>
+  JSON.stringify([
+    build.key,
+    layers,
+    tools.map(({ moulds, injector, block, window }) => [
+      moulds.map(({ id, mould }) => [id, mould.closure, mould.closures]),
+      ...[injector?.id, block?.id, window],
+    ]),
+  ]);
+/** A key for a job taken on that no other has. */
+function freeKey({ key }: Job, taken: ReadonlySet<string>): string {
+  for (let count = 1; ; count++) {
+    const free = count === 1 ? key : `${key}-${count}`;
+    if (!taken.has(free)) return free;
+  }
+}
+
+/**
+ * Something else is shot too, from the cups that stand there where they are of its mixes, else from
+ * new ones. Of what is shot already, just so, so many more.
+ * @param job as drafted by {@link draftAlso}, or changed since
+ * @param vessel number of the vessel new cups are; left out = the smallest that takes the charge
  * @returns what to record, or why it cannot be
  */
 export function alsoShoot(
   state: SessionState,
-  wanted: Wanted,
+  { job: drafted, shots, vessel }: { job: Job | null; shots: number; vessel?: number },
   { shelf: own, units }: { shelf: Shelf; units: ShopUnits },
 ): RunChange {
-  const bait = own.baits.find(({ id }) => id === wanted.bait)?.spec;
-  const shelf = withUnnamed(own, bait?.grades[0] ?? 'medium');
-  const drafted = draftOf(state, wanted, shelf);
   if (!drafted)
     return { ok: false, refused: ['The shop has no mould or colours for that: see its lists.'] };
+  const shelf = withUnnamed(own, drafted.bait.grades?.[0] ?? 'medium');
   const there = [...state.runs.values()].find(
-    ({ job, stage }) => job.key === drafted.key && stage.makes === 'bait',
+    ({ job, stage }) =>
+      stage.makes === 'bait' &&
+      job.bait.id === drafted.bait.id &&
+      job.colourway.id === drafted.colourway.id &&
+      told(job) === told(drafted),
   );
   if (there) {
-    const payload = { what: 'shots', job: there.key, by: wanted.shots } as const;
+    const payload = { what: 'shots', job: there.key, by: shots } as const;
     return { ok: true, send: { kind: 'changed', payload } };
   }
+  const keys = new Set([...state.runs.values()].map(({ job }) => job.key));
   const standing = [...state.cups.values()].map(({ key, mix }) => ({ id: key, mix }));
   const { settings, cups: held } = state.snapshot.input;
-  const [job] = seated([drafted], standing) as [Job];
-  const cups = cupsFor(shelf, [job], held, settings);
+  const wanted = { ...drafted, key: freeKey(drafted, keys), lines: [], extra: shots };
+  const [job] = seated([wanted], standing) as [Job];
+  const vessels = shelf.vessels.filter(({ id }) => vessel === undefined || id === vessel);
+  const cups = cupsFor({ ...shelf, vessels }, [job], held, settings);
   const plan = planSession({ jobs: [job], cups, settings }, units);
   const refused = plan.remarks.filter(({ weight }) => weight === 'refused');
   if (refused.length > 0) return { ok: false, refused: refused.map(({ sentence }) => sentence) };

@@ -5,6 +5,7 @@ import type { CupState } from './state/cup.ts';
 import type { InjectorState } from './state/injector.ts';
 import type { MouldState } from './state/mould.ts';
 import type { Step } from './step.ts';
+import { spareCups } from './takeCup.ts';
 import { cupsInHand } from './steps/cupsInHand.ts';
 import { freeMould, injectorOf, inStep, type Turn } from './steps/work.ts';
 
@@ -16,6 +17,8 @@ export interface BenchView {
   /** the run in hand, or the last there was */
   run: RunState | undefined;
   cups: CupState[];
+  /** cups that stand there with nothing to shoot from them */
+  spare: CupState[];
   injector: InjectorState | undefined;
   moulds: MouldState[];
   /** the run each of them is shot for now */
@@ -33,6 +36,7 @@ export function benchView(state: SessionState, inHand: RunState | null): BenchVi
   return {
     run,
     cups: run ? cupsInHand(state, run) : [],
+    spare: spareCups(state),
     injector: run && injectorOf(state, run),
     moulds: [...state.moulds.values()]
       .filter((mould) => mould.shot !== null || runOf(mould.key))

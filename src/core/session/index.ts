@@ -71,6 +71,7 @@ export * from './lessons.ts';
 export * from './shotLessons.ts';
 export * from './whatIf.ts';
 export * from './alsoShoot.ts';
+export * from './takeCup.ts';
 export * from './runChanges.ts';
 export * from './dosing.ts';
 export * from './marking.ts';

@@ -5,6 +5,7 @@ import type { Send, SessionState } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { AlsoShoot } from './AlsoShoot.tsx';
+import { AnotherCup } from './AnotherCup.tsx';
 import { RunChanges } from './RunChanges.tsx';
 import { OvenChange } from './OvenChange.tsx';
 
@@ -39,6 +40,7 @@ export function Change({ state, units, onSend, onClose }: Props) {
         />
       ))}
       {shelf && <AlsoShoot {...{ state, shelf, units, onSend }} />}
+      {shelf && <AnotherCup {...{ state, shelf, onSend }} />}
       <OvenChange state={state} onSend={onSend} />
       <div className="flex flex-wrap gap-3 border-t border-ink pt-4">
         <button

@@ -13,7 +13,7 @@ import { CupCaptions, Cups } from './Cups.tsx';
 import { Place } from './Place.tsx';
 import type { Device } from './useDevices.ts';
 
-interface Props extends Pick<BenchView, 'run' | 'cups'> {
+interface Props extends Pick<BenchView, 'run' | 'cups' | 'spare'> {
   session: number;
   state: SessionState;
   answer: HeatAnswer | null;
@@ -23,7 +23,8 @@ interface Props extends Pick<BenchView, 'run' | 'cups'> {
   open: (panel: Open) => void;
 }
 /** The cups in hand. */
-export function CupsPlace({ session, state, run, cups, answer, devices, now, tall, open }: Props) {
+export function CupsPlace({ session, state, run, answer, devices, now, tall, open, ...at }: Props) {
+  const cups = [...at.cups, ...at.spare];
   const { units, bench } = state.snapshot;
   const inCups = devices.filter(
     (device) => device.session === session && device.target?.kind === 'cup',

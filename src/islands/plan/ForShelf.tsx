@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Job, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { fullCupGives, isForShelf } from '@/core/plan/index.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
-import { Select } from '@/ui/Select.tsx';
+import { entryOptions, Select } from '@/ui/Select.tsx';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 
 interface Props {
@@ -73,8 +73,6 @@ export function ForShelf(props: Props) {
   const { input, shelf, add } = props;
   const [bait, setBait] = useState(String(shelf.baits[0]?.id ?? ''));
   const [colourway, setColourway] = useState(String(shelf.colourways[0]?.id ?? ''));
-  const named = (all: readonly { id: number; spec: { name: string } }[]) =>
-    all.map(({ id, spec }) => ({ value: String(id), name: spec.name }));
   return (
     <section aria-label="For the shelf">
       <h2 className="mt-6">For the shelf</h2>
@@ -85,11 +83,11 @@ export function ForShelf(props: Props) {
         ))}
       </ul>
       <div className="mt-2 grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]">
-        <Select label="Bait" value={bait} options={named(shelf.baits)} onChange={setBait} />
+        <Select label="Bait" value={bait} options={entryOptions(shelf.baits)} onChange={setBait} />
         <Select
           label="Colourway"
           value={colourway}
-          options={named(shelf.colourways)}
+          options={entryOptions(shelf.colourways)}
           onChange={setColourway}
         />
         <button type="button" className="act" onClick={() => add(Number(bait), Number(colourway))}>

@@ -1,12 +1,12 @@
 import type { Build } from '@/core/build/index.ts';
 import { builtIns, layersOf, place } from '@/core/build/index.ts';
-import type { CupId, Job, Plan, PlanInput, Tools } from '@/core/plan/index.ts';
-import { inTools, rigFor, runsOf, toolsFor } from '@/core/plan/index.ts';
+import type { CupId, Job, Plan, PlanInput } from '@/core/plan/index.ts';
+import { jobInBuild, jobInMould, jobWithTools, runsOf } from '@/core/plan/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { drawBuild } from '@/ui/drawLayers.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
-import type { Props } from './StageTools.tsx';
-import { Choose, StageFields } from './StageTools.tsx';
+import type { Props } from '@/ui/StageFields.tsx';
+import { Choose, StageFields } from '@/ui/StageFields.tsx';
 import { LayerCup } from './LayerCup.tsx';
 
 /** The plan the job is of, and how one of its layers is drawn from another cup. */
@@ -23,31 +23,16 @@ export function JobFields({ input, plan, drawFrom, ...fields }: Props & Drawing)
   const layers = layersOf(job.build);
   const builds: Build[] = [...builtIns(), ...shelf.builds.map((build) => build.spec)];
   const mouldOf = (id: number) => shelf.moulds.find((mould) => mould.id === id);
-  const setTools = (i: number, part: Partial<Tools>) =>
-    set({ ...job, tools: job.tools.map((tool, k) => (k === i ? { ...tool, ...part } : tool)) });
-  const takeMould = (i: number, id: number) => {
-    const mould = mouldOf(id);
-    if (!mould) return setTools(i, { moulds: [] });
-    // The last stage's mould decides which inserts lie in it, and so the moulds before it.
-    if (i === job.build.stages.length - 1)
-      return set({ ...job, tools: toolsFor(shelf, job.build, mould, defaults) });
-    setTools(i, {
-      moulds: [inTools(mould)],
-      ...rigFor(shelf, job.build.stages[i]!, mould.spec, defaults),
-    });
-  };
-  const takeBuild = (key: string) => {
-    const build = builds.find((build) => build.key === key)!;
-    const mixes = Object.values(job.layers);
-    set({
-      ...job,
-      build,
-      layers: Object.fromEntries(
-        layersOf(build).map((layer, i) => [layer.key, job.layers[layer.key] ?? mixes[i] ?? null]),
+  const from = { shelf, defaults };
+  const takeMould = (i: number, id: number) => set(jobInMould(job, i, mouldOf(id), from));
+  const takeBuild = (key: string) =>
+    set(
+      jobInBuild(
+        job,
+        builds.find((build) => build.key === key)!,
+        from,
       ),
-      tools: toolsFor(shelf, build, mouldOf(job.tools.at(-1)?.moulds[0]?.id ?? 0), defaults),
-    });
-  };
+    );
   const says = (layer: (typeof layers)[number]) => {
     const { over } = place(layer.place);
     return layers.length > 1 ? `${layer.name}${over === 'both' ? '' : `, over ${over}`}` : 'Mix';
@@ -154,7 +139,7 @@ export function JobFields({ input, plan, drawFrom, ...fields }: Props & Drawing)
           units={units}
           defaults={defaults}
           several={runs.length > 1}
-          set={(part) => setTools(i, part)}
+          set={(part) => set(jobWithTools(job, i, part))}
           onMould={(id) => takeMould(i, id)}
         />
       ))}

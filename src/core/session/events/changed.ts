@@ -38,6 +38,8 @@ export const ChangedSchema = z.discriminatedUnion('what', [
     /** shots, run by run */
     targets: z.record(key, z.number().int().min(0).max(1000)),
   }),
+  /** a cup stands on the bench that nothing is shot from yet */
+  z.object({ what: z.literal('cup'), cup: CupChoiceSchema }),
   /** an order line is served by what is shot */
   z.object({ what: z.literal('line'), job: key, line: ServedLineSchema }),
   z.object({ what: z.literal('shots'), job: key, by: z.number().int().min(-200).max(200) }),
@@ -89,7 +91,16 @@ function takeOn(
     const taken = { ...run, target, trials: 0, done: 0, trialsDone: 0 };
     state.runs.set(run.key, taken);
     layOut(state, run.tools);
+    closeWith(state, run.tools.moulds);
     planCharges(state, taken);
+  }
+}
+/** Moulds that stand there already are held together from here on as the new job says. */
+function closeWith(state: SessionState, moulds: RunState['tools']['moulds']): void {
+  for (const { id, mould } of moulds) {
+    const there = state.moulds.get(String(id));
+    const { closure, closures } = mould;
+    if (there) alter(there, { mould: { ...there.mould, closure, closures } });
   }
 }
 
@@ -156,6 +167,7 @@ export const changed: EventKind<typeof ChangedSchema> = {
       return;
     }
     if (payload.what === 'also') return takeOn(state, payload);
+    if (payload.what === 'cup') return bringCups(state, [payload.cup]);
     if (payload.what === 'line') {
       state.joined.push({ event: event.id, job: payload.job, line: payload.line });
       return;

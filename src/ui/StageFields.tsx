@@ -1,16 +1,16 @@
-import { POUR_BY, PUSHES, MAKES } from '../../core/build/build.ts';
-import { LIES } from '../../core/mould/kinds.ts';
-import { lieOf } from '../../core/mould/mould.ts';
+import { POUR_BY, PUSHES, MAKES } from '@/core/build/build.ts';
+import { LIES } from '@/core/mould/kinds.ts';
+import { lieOf } from '@/core/mould/mould.ts';
 import type { DraftDefaults, Shelf } from '@/core/plan/shelf.ts';
-import type { Job, Tools } from '../../core/plan/input.ts';
-import { type Run, sourceOf } from '../../core/plan/run.ts';
-import { inTools } from '../../core/plan/shelf.ts';
-import { degrees } from '../../core/quantity/format.ts';
-import { SCHOOLS } from '../../core/schools.ts';
-import { Choice } from '../../ui/Choice.tsx';
-import { entryOptions, Select } from '../../ui/Select.tsx';
-import { FigureField } from '../../ui/FigureField.tsx';
-import type { ShopUnits } from '../../core/quantity/units.ts';
+import type { Job, Tools } from '@/core/plan/input.ts';
+import { type Run, sourceOf } from '@/core/plan/run.ts';
+import { inTools } from '@/core/plan/shelf.ts';
+import { degrees } from '@/core/quantity/format.ts';
+import { SCHOOLS } from '@/core/schools.ts';
+import { Choice } from './Choice.tsx';
+import { entryOptions, Select } from './Select.tsx';
+import { FigureField } from './FigureField.tsx';
+import type { ShopUnits } from '@/core/quantity/units.ts';
 
 interface Choosing {
   label: string;
@@ -53,7 +53,13 @@ function stageSays(job: Job, { stage, tools }: Run): string {
         ...(tools.fromShelf ? [`${tools.fromShelf} of them from the shelf`] : []),
       ]
     : [];
-  return [how, stage.rods ? (stage.closes ? 'rods in, tail closed off' : 'rods in') : '', inserts.join(', ')].filter(Boolean).join('; ');
+  return [
+    how,
+    stage.rods ? (stage.closes ? 'rods in, tail closed off' : 'rods in') : '',
+    inserts.join(', '),
+  ]
+    .filter(Boolean)
+    .join('; ');
 }
 
 /** Moulds a stage may be shot in: a bait also in those a rod goes into. */
