@@ -38,9 +38,10 @@ process.env.ASTRO_TELEMETRY_DISABLED = '1';
 // The demo shop is loaded once, on a core of its own while types and rules are looked at; every
 // test that wants one has a copy of it.
 const served = wants('api') || wants('browser');
-// PostgreSQL tidies as often as it can: in a shop it does so at some time, in tests at any.
+// PostgreSQL tidies as often as it can: in a shop it does so at some time, in tests at any. Its files
+// need not outlive the machine.
 const pg = served
-  ? await cluster(`test-${process.pid}`, { settings: ['autovacuum_naptime=1s'] })
+  ? await cluster(`test-${process.pid}`, { settings: ['autovacuum_naptime=1s', 'fsync=off'] })
   : null;
 const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
 const loading =

@@ -136,7 +136,10 @@ export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Ma
   );
   return new Map(found.map(({ id, n }) => [id, n]));
 }
-/** Notes the cups of a session: what each is meant to become, and from which version. */
+/**
+ * Notes the cups of a session: what each is meant to become, and from which version. One that was
+ * meant for nothing yet may come to be meant for a mix.
+ */
 export async function putCups(
   sessionId: number,
   cups: { id: string; mix: number; letter: string; version: number | null }[],
@@ -149,7 +152,7 @@ export async function putCups(
       letter,
       version,
     })),
-    { ignoreDuplicates: true },
+    { updateOnDuplicate: ['mixId'] },
   );
 }
 /** Takes back the note of cups that stand on the bench no more. */

@@ -17,6 +17,7 @@ import {
   jobsOf,
   mixIn,
   mixKept,
+  nameColour,
   snapshotFrom,
   spareCups,
   takeCup,
@@ -209,6 +210,60 @@ test('a colour with no recipe: made with the cup in hand, advised from the whole
     allot(end).stock.some(({ bait, colourway }) => bait === sprat && colourway === UNNAMED),
   );
   assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+});
+
+test('kept and named, what was shot of the cup as it was kept has its colourway; doctored since, it has not', () => {
+  const bench = benchOn({
+    ...snapshotFrom(
+      'Invented',
+      draftPlan(SHELF, [{ ...WANTED[0]!, count: 8 }], DEFAULTS),
+      DEFAULT_SHOP,
+    ),
+    colour: { materials: MATERIALS, versions: {}, dosing: 'drops' },
+  });
+  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 3);
+  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
+  const taken = [...bench.act(change.send).runs.values()].at(-1)!;
+  bench.act({ kind: 'turned', payload: { job: taken.key } });
+  const cupId = Object.values(taken.job.drawnFrom)[0]!;
+  const cup = () => bench.state().cups.get(cupId)!;
+  const dose = (name: string, drops: number) =>
+    bench.act(
+      addedByHand(
+        cup(),
+        countedOut(
+          MATERIALS.find((one) => one.name === name)!,
+          drops,
+        ),
+        null,
+      ),
+    );
+  bench.follow((state) => {
+    const step = nextStep(state, bench.now());
+    return step?.key === 'colour' && step.target === cupId;
+  });
+  dose('Green no. 2', 30);
+  const shots = () => [...bench.state().shots.values()].filter(({ job }) => job === taken.key);
+  const ids = () => shots().map((shot) => colourOfShot(bench.state(), shot).id);
+  const opened = () => shots().filter(({ rackedAt }) => rackedAt !== null).length;
+  bench.follow(() => opened() === 1);
+  assert.deepEqual(ids(), [UNNAMED]);
+  const upTo = cup().trail.length;
+  const mix = mixIn(cup(), 'Slipway green', MATERIALS);
+  const made = { mix: { id: 901, spec: mix }, colourway: { id: 902, name: 'Slipway green' } };
+  const sent = nameColour(bench.state(), cup(), made, upTo);
+  assert.deepEqual(
+    sent.map(({ kind }) => kind),
+    ['named', 'changed'],
+  );
+  for (const send of sent) bench.act(send);
+  assert.deepEqual([ids(), cup().mix], [[902], 901]);
+  bench.follow(() => opened() === 2);
+  assert.deepEqual(ids(), [902, 902], 'and so is what is shot after');
+  dose('Black', 60);
+  bench.follow(() => opened() === 3);
+  assert.deepEqual(ids(), [902, 902, UNNAMED]);
+  assert.deepEqual(nameColour(bench.state(), cup(), made, upTo), [], 'said twice it is said once');
 });
 
 test('of what is shot already so many shots more; what the shop cannot shoot is refused in words', () => {

@@ -18,6 +18,7 @@ export * from './pigment.ts';
 export * from './puck.ts';
 export * from './recipe.ts';
 export * from './reconstruct.ts';
+export * from './shade.ts';
 export * from './shelf.ts';
 export * from './shellCore.ts';
 export * from './mixColour.ts';

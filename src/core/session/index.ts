@@ -72,6 +72,7 @@ export * from './shotLessons.ts';
 export * from './whatIf.ts';
 export * from './alsoShoot.ts';
 export * from './takeCup.ts';
+export * from './nameColour.ts';
 export * from './runChanges.ts';
 export * from './dosing.ts';
 export * from './marking.ts';

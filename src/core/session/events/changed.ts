@@ -12,6 +12,7 @@ import {
   JobSchema,
   ServedLineSchema,
 } from '../../plan/input.ts';
+import { UNNAMED } from '../../plan/unnamed.ts';
 import { runsOf } from '../../plan/run.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
@@ -76,6 +77,16 @@ function bringCups(state: SessionState, cups: readonly CupChoice[]): void {
         choice.id,
         newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
       );
+}
+
+/** A cup that was meant for nothing yet is meant for a mix from here on. */
+function meanFor(state: SessionState, choices: readonly CupChoice[]): void {
+  for (const { id, mix, recipe } of choices) {
+    const cup = state.cups.get(id);
+    if (cup?.mix !== UNNAMED || mix === UNNAMED) continue;
+    const { name, colour, ladder } = recipe;
+    alter(cup, { mix, name, colour, ladder });
+  }
 }
 
 /** Another job beside those there are; one that is shot already is not begun again. */
@@ -146,6 +157,7 @@ function recolour(
     });
   }
   bringCups(state, colourway.cups);
+  meanFor(state, colourway.cups);
   planCharges(state, run);
   layOut(state, run.tools);
   const held = state.injectors.get(String(run.tools.injector?.id));

@@ -2,6 +2,8 @@ import { useState } from 'react';
 import type { Mix } from '@/core/material/index.ts';
 import { UNNAMED } from '@/core/plan/unnamed.ts';
 import type { CupState } from '@/core/session/index.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
+import type { NewColourway } from './useNewColourway.ts';
 
 interface Props {
   cup: CupState;
@@ -12,11 +14,14 @@ interface Props {
   nextVersion: number;
   onUpTo: (upTo: number | null) => void;
   onKeep: (as: 'version' | 'branch', name: string) => void;
+  /** a colour that had no recipe, kept: its colourway is made, or why it is not yet */
+  colourway: NewColourway;
 }
 
 /** What really went in, kept as the mix's next version, or as a branch by a name of its own. */
-export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }: Props) {
+export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep, colourway }: Props) {
   const [branch, setBranch] = useState('');
+  const [wayToo, setWayToo] = useState(true);
   const kept = cup.keptMixes.at(-1);
   const none = mix.ladder.length === 0;
   const isNew = cup.mix === UNNAMED;
@@ -67,13 +72,27 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep }:
           className="act min-h-11"
           disabled={!branch.trim() || none}
           onClick={() => {
-            onKeep('branch', branch.trim());
+            const name = branch.trim();
+            onKeep('branch', name);
+            if (isNew && wayToo) void colourway.make(name);
             setBranch('');
           }}
         >
           {isNew ? 'Save the mix' : 'Save the branch'}
         </button>
       </p>
+      {isNew && (
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={wayToo}
+            onChange={({ target }) => setWayToo(target.checked)}
+          />
+          And its colourway: what was shot of it is that
+        </label>
+      )}
+      <Wrong>{colourway.wrong}</Wrong>
       {kept && (
         <p className="mt-2" role="status" data-kept>
           Saved:{' '}

@@ -1,19 +1,21 @@
 import type { Charge, Colour } from '@/core/colour/index.ts';
-import { colourOfHex, colourWith, hexOf, NEAR } from '@/core/colour/index.ts';
+import { colourWith, hexOf, NEAR } from '@/core/colour/index.ts';
 import type { Material, Named } from '@/core/material/index.ts';
 import { density, KINDS, PINCH } from '@/core/material/index.ts';
 import { spoon } from '@/core/plan/spoon.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
-import type { CupState } from '@/core/session/index.ts';
+import type { CupState, SessionState } from '@/core/session/index.ts';
 import { cupMl } from '@/core/session/index.ts';
 import type { NextAnswer } from '@/worker/next.worker.ts';
 import { Photo } from '../../colour/Photo.tsx';
+import { Wanted } from './Wanted.tsx';
 
 /** °C a coloured cup is measured full at. */
 const HOT = 170;
 
 interface Props {
+  state: SessionState;
   cup: CupState;
   charge: Charge;
   answer: NextAnswer | null;
@@ -34,6 +36,7 @@ interface Props {
  * much is in.
  */
 export function NextGo({
+  state,
   cup,
   charge,
   answer,
@@ -134,26 +137,7 @@ export function NextGo({
         </summary>
         <Photo onColour={onLooks} />
       </details>
-      <details>
-        <summary className="flex min-h-11 cursor-pointer items-center">
-          Another colour is wanted
-        </summary>
-        <label className="field">
-          <span>Pick it</span>
-          <input
-            type="color"
-            className="box p-1"
-            value={hexOf(charge.target)}
-            onChange={(change) => onWanted(colourOfHex(change.target.value))}
-          />
-        </label>
-        <Photo onColour={onWanted} />
-        {wanted && (
-          <button type="button" className="act mt-2" onClick={() => onWanted(null)}>
-            The recipe’s again
-          </button>
-        )}
-      </details>
+      <Wanted {...{ state, cup, wanted, onWanted }} target={charge.target} />
     </div>
   );
 }

@@ -26,6 +26,7 @@ import { NextGo } from './NextGo.tsx';
 import { OtherSize } from './OtherSize.tsx';
 import { RungRow } from './RungRow.tsx';
 import { useCupKeys } from './useCupKeys.ts';
+import { useNewColourway } from './useNewColourway.ts';
 import { useNext } from './useNext.ts';
 import { WeighBottle } from './WeighBottle.tsx';
 import { WentIn } from './WentIn.tsx';
@@ -85,6 +86,7 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
     const kept = mixKept(cup, mix, { as, name, upTo });
     if (kept) onSend(kept);
   };
+  const colourway = useNewColourway({ state, cup, upTo: upTo ?? cup.trail.length, onSend });
   const bring = (material: Material) => {
     setAsking(null);
     rows.current?.focus();
@@ -179,7 +181,7 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
       <section>
         {charge ? (
           <NextGo
-            {...{ cup, charge, answer, looks, units, named, wanted }}
+            {...{ state, cup, charge, answer, looks, units, named, wanted }}
             onLooks={setLooks}
             onWanted={setWanted}
             onAdvised={advised}
@@ -205,6 +207,7 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
           )}
           onUpTo={setUpTo}
           onKeep={keep}
+          colourway={colourway}
         />
       </section>
     </div>
