@@ -7,11 +7,28 @@ import { offline } from './scripts/offline.mjs';
 // Tests build beside a running shop, so the output folder can be named from outside.
 const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
 
+/**
+ * Rendered in one piece, islands are given no prefix for their ids, and those of two on one page are
+ * the same. They get the prefix that streams are given.
+ */
+function prefixedIds() {
+  const [bare, prefixed] = ['renderToString(vnode)', 'renderToString(vnode, renderOptions)'];
+  return {
+    name: 'prefixed-ids',
+    transform(code, id) {
+      if (!id.endsWith('@astrojs/react/dist/server.js')) return undefined;
+      if (!code.includes(bare)) throw new Error(`${id} renders in another way: see prefixedIds`);
+      return code.replace(bare, prefixed);
+    },
+  };
+}
+
 export default defineConfig({
   output: 'server',
   outDir,
   adapter: node({ mode: 'standalone' }),
-  integrations: [react(), offline()],
+  // A stream for each island costs more than the island: they are rendered in one piece.
+  integrations: [react({ experimentalDisableStreaming: true }), offline()],
   devToolbar: { enabled: false },
   // Whose page a request comes from is settled by src/guard, for everything that writes and for streams.
   security: { checkOrigin: false },
@@ -30,7 +47,7 @@ export default defineConfig({
     },
   },
   vite: {
-    plugins: [tailwindcss()],
+    plugins: [tailwindcss(), prefixedIds()],
     cacheDir: `${outDir}/.vite`,
     ssr: { external: ['sequelize', 'pg', 'umzug', 'pino', 'pino-roll', '@node-rs/argon2'] },
   },

@@ -19,7 +19,7 @@ import type { Result } from './result.ts';
 import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
 
 export type { Entry, ListKey } from '@/store/catalogue.ts';
-export { find as findEntry, list as listEntries } from '@/store/catalogue.ts';
+export { find as findEntry, list as listEntries, lists } from '@/store/catalogue.ts';
 export { versionsOf as mixVersions } from '@/store/mixes.ts';
 
 const ONE: Record<ListKey, string> = {
