@@ -1,6 +1,5 @@
 import * as z from 'zod';
 import { IdSchema } from '@/core/id.ts';
-import type { Heap } from '@/store/ledger.ts';
 import { insertsMoved, lockInserts, moveInserts } from '@/store/inserts.ts';
 import { allocate, stillWanted } from '@/store/ledger.ts';
 import { inTransaction } from '@/store/query.ts';

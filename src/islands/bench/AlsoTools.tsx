@@ -41,12 +41,16 @@ function Layers({ job, shelf, onChange }: Pick<Props, 'job' | 'shelf' | 'onChang
   );
 }
 
+/** What a mould is closed with: one that is poured from above is not. */
+const HELD_WITH = Object.fromEntries(
+  Object.entries(CLOSURES).filter(([key]) => key !== 'open'),
+) as Record<Closure, { name: string }>;
+
 /** What holds its mould together tonight. */
 function ClosedWith({ job, units, onChange }: Pick<Props, 'job' | 'units' | 'onChange'>) {
   const last = job.tools.length - 1;
   const entry = job.tools[last]?.moulds[0];
   if (!entry || entry.mould.closure === 'open') return null;
-  const { open: _, ...held } = CLOSURES;
   const put = (part: { closure?: Closure; closures?: number }) =>
     onChange(
       jobWithTools(job, last, {
@@ -59,8 +63,8 @@ function ClosedWith({ job, units, onChange }: Pick<Props, 'job' | 'units' | 'onC
     <>
       <Choice
         label="Mould held with"
-        value={entry.mould.closure as keyof typeof held}
-        of={held}
+        value={entry.mould.closure}
+        of={HELD_WITH}
         onChange={(closure) => put({ closure })}
       />
       <FigureField
