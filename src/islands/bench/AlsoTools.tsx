@@ -6,8 +6,8 @@ import { calledByLayers, jobInMould, jobWithTools, runsOf } from '@/core/plan/in
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { SessionState } from '@/core/session/index.ts';
 import { draftDefaultsOf } from '@/core/session/index.ts';
-import { Choice } from '@/ui/Choice.tsx';
 import { FigureField } from '@/ui/FigureField.tsx';
+import { Select } from '@/ui/Select.tsx';
 import { Choose, StageFields } from '@/ui/StageFields.tsx';
 
 interface Props {
@@ -42,9 +42,9 @@ function Layers({ job, shelf, onChange }: Pick<Props, 'job' | 'shelf' | 'onChang
 }
 
 /** What a mould is closed with: one that is poured from above is not. */
-const HELD_WITH = Object.fromEntries(
-  Object.entries(CLOSURES).filter(([key]) => key !== 'open'),
-) as Record<Closure, { name: string }>;
+const HELD_WITH = Object.entries(CLOSURES)
+  .filter(([key]) => key !== 'open')
+  .map(([value, { name }]) => ({ value, name }));
 
 /** What holds its mould together tonight. */
 function ClosedWith({ job, units, onChange }: Pick<Props, 'job' | 'units' | 'onChange'>) {
@@ -61,11 +61,11 @@ function ClosedWith({ job, units, onChange }: Pick<Props, 'job' | 'units' | 'onC
     );
   return (
     <>
-      <Choice
+      <Select
         label="Mould held with"
         value={entry.mould.closure}
-        of={HELD_WITH}
-        onChange={(closure) => put({ closure })}
+        options={HELD_WITH}
+        onChange={(closure) => put({ closure: closure as Closure })}
       />
       <FigureField
         label="How many of them"

@@ -1,5 +1,5 @@
 import { Fragment } from 'react';
-import type { CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
+import type { Asked, CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { choiceDensity, leftUses, leftUsesSaid } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
@@ -7,11 +7,14 @@ import { hotVolume } from '@/core/shot/index.ts';
 import { BegunFrom } from './BegunFrom.tsx';
 import { DegasChoice, VesselChoice } from './CupFields.tsx';
 
-interface Props {
+/** A plan as its tables show it. */
+export interface OfPlan {
   plan: Plan;
   input: PlanInput;
   shelf: Shelf;
   units: ShopUnits;
+  /** what the order book wants that the plan does not shoot */
+  asked: readonly Asked[];
   setCup: (cup: CupChoice) => void;
 }
 
@@ -21,22 +24,24 @@ function LeftUses({
   choice,
   input,
   shelf,
-}: Pick<Props, 'input' | 'shelf'> & { cup: Plan['cups'][number]; choice: CupChoice }) {
+  asked,
+}: Pick<OfPlan, 'input' | 'shelf' | 'asked'> & { cup: Plan['cups'][number]; choice: CupChoice }) {
   const tools = input.jobs.flatMap((job) => job.tools);
   const laid = new Set(tools.flatMap(({ moulds }) => moulds.map(({ id }) => id)));
   const { low, high } = tools[0]?.window ?? { low: 160, high: 170 };
   const left = {
+    mix: choice.mix,
     grams: cup.leftG,
     density20: choiceDensity(choice),
     grade: choice.recipe.grade,
     celsius: (low + high) / 2,
   };
-  const said = leftUsesSaid(leftUses(left, shelf, laid));
+  const said = leftUsesSaid(leftUses(left, { shelf, laid, asked }));
   return said ? <span className="text-sm text-soft">The rest is {said}.</span> : null;
 }
 
 /** Each cup of the plan: what goes in, charge by charge, what is drawn of it and what is left. */
-export function CupTable({ plan, input, shelf, units, setCup }: Props) {
+export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
   return (
     <section className="min-w-0 md:col-span-2">
       <h2>Cups</h2>
@@ -91,7 +96,7 @@ export function CupTable({ plan, input, shelf, units, setCup }: Props) {
                       <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
                         <span>Begun from</span>
                         <BegunFrom choice={choice} letter={cup.letter} units={units} set={setCup} />
-                        <LeftUses {...{ cup, choice, input, shelf }} />
+                        <LeftUses {...{ cup, choice, input, shelf, asked }} />
                       </span>
                     </td>
                   </tr>

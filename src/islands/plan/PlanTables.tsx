@@ -1,26 +1,17 @@
-import type { CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
-import type { ShopUnits } from '@/core/quantity/index.ts';
 import { BarrelTable } from './BarrelTable.tsx';
 import { DegasChoice, VesselChoice } from './CupFields.tsx';
-import { CupTable } from './CupTable.tsx';
+import { CupTable, type OfPlan } from './CupTable.tsx';
 import { PlasticTable } from './PlasticTable.tsx';
 
-interface Props {
-  plan: Plan;
-  input: PlanInput;
-  shelf: Shelf;
-  units: ShopUnits;
-  setCup: (cup: CupChoice) => void;
-}
-
 /** Barrels, plastic and cups of a plan; of one that does not stand, the cups to choose. */
-export function PlanTables({ plan, input, shelf, units, setCup }: Props) {
+export function PlanTables(of: OfPlan) {
+  const { plan, input, shelf, units, setCup } = of;
   if (plan.ok)
     return (
       <div className="mt-6 grid gap-8 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <BarrelTable plan={plan} input={input} units={units} />
         <PlasticTable plan={plan} input={input} units={units} />
-        <CupTable {...{ plan, input, shelf, units, setCup }} />
+        <CupTable {...of} />
       </div>
     );
   if (input.cups.length === 0) return null;

@@ -72,6 +72,7 @@ export default function Planner({ known, ...own }: Props) {
   const times = useTiming(plan.ok ? plan : null, input, timing);
   const { totals } = plan;
   const chosen = new Set(input.jobs.flatMap((job) => job.lines.map((line) => line.part)));
+  const asked = parts.filter(({ part }) => !chosen.has(part));
   const others = plan.shots.length - baitShots(plan.runs);
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_330px]">
@@ -131,7 +132,7 @@ export default function Planner({ known, ...own }: Props) {
         )}
 
         <Suspense>
-          <PlanTables {...{ plan, input, shelf, units, setCup }} />
+          <PlanTables {...{ plan, input, shelf, units, setCup }} asked={asked} />
         </Suspense>
 
         <section className="no-print mt-6">
