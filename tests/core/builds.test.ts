@@ -123,10 +123,9 @@ test('rods that close the tail off: the shell goes without it, and the core beco
     insertKind({ layers: { shell: 3 } }, stage(build), 1);
   assert.notEqual(kind('core'), kind('closedTail'));
   const wick = draft(WAYS.findIndex(({ colourway }) => colourway === 'Lantern wick'));
-  const { closes: _, ...without } = wick.jobs[0]!.tools[0]!.moulds[0]!.mould.rod!;
   for (const tools of wick.jobs[0]!.tools)
     for (const entry of tools.moulds)
-      entry.mould = { ...entry.mould, rod: { ...without, closes: null } };
+      entry.mould = { ...entry.mould, rod: { ...entry.mould.rod!, closes: null } };
   assert.deepEqual(
     planSession(wick, METRIC).remarks.flatMap(({ code, weight }) =>
       weight === 'refused' ? [code] : [],
