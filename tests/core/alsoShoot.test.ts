@@ -160,7 +160,8 @@ test('two from the last spoonful: poured by hand from the cup that stands there,
   assert.ok(Math.abs(unbalanced(end)) < 1e-9);
 });
 
-test('a colour with no recipe: made with the cup in hand, advised from the whole shelf, kept as a mix', () => {
+/** A bench that shoots a colour nobody has named, so often, beside what was planned. */
+function inventing(shots: number) {
   const bench = benchOn({
     ...snapshotFrom(
       'Invented',
@@ -169,10 +170,14 @@ test('a colour with no recipe: made with the cup in hand, advised from the whole
     ),
     colour: { materials: MATERIALS, versions: {}, dosing: 'drops' },
   });
-  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 1);
+  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, shots);
   assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
   const taken = [...bench.act(change.send).runs.values()].at(-1)!;
-  const cupId = Object.values(taken.job.drawnFrom)[0]!;
+  return { bench, taken, cupId: Object.values(taken.job.drawnFrom)[0]! };
+}
+
+test('a colour with no recipe: made with the cup in hand, advised from the whole shelf, kept as a mix', () => {
+  const { bench, taken, cupId } = inventing(1);
   const cupNow = () => bench.state().cups.get(cupId)!;
   bench.follow((state) => {
     const step = nextStep(state, bench.now());
@@ -213,19 +218,8 @@ test('a colour with no recipe: made with the cup in hand, advised from the whole
 });
 
 test('kept and named, what was shot of the cup as it was kept has its colourway; doctored since, it has not', () => {
-  const bench = benchOn({
-    ...snapshotFrom(
-      'Invented',
-      draftPlan(SHELF, [{ ...WANTED[0]!, count: 8 }], DEFAULTS),
-      DEFAULT_SHOP,
-    ),
-    colour: { materials: MATERIALS, versions: {}, dosing: 'drops' },
-  });
-  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 3);
-  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
-  const taken = [...bench.act(change.send).runs.values()].at(-1)!;
+  const { bench, taken, cupId } = inventing(3);
   bench.act({ kind: 'turned', payload: { job: taken.key } });
-  const cupId = Object.values(taken.job.drawnFrom)[0]!;
   const cup = () => bench.state().cups.get(cupId)!;
   const dose = (name: string, drops: number) =>
     bench.act(

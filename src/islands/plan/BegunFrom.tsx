@@ -5,10 +5,8 @@ import { say } from '@/core/quantity/index.ts';
 import { apartOf, looksSaid } from '@/core/plastic/looks.ts';
 import { coldMl } from '@/core/plastic/plastic.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
-import { QuantityField } from '@/ui/QuantityField.tsx';
-import { TubChoice } from '@/ui/TubChoice.tsx';
+import { type Picked, TubPick } from '@/ui/TubPick.tsx';
 import type { Tub } from '@/ui/useTubs.ts';
-import { useTubs } from '@/ui/useTubs.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 
 interface Props {
@@ -53,37 +51,34 @@ function FarFrom({ tub, choice }: { tub: Tub; choice: CupChoice }) {
   return apart > FAR ? <Verdict verdict="watch">{said}</Verdict> : <>{said}</>;
 }
 
-/** The tubs there are, in their colours; how much of one goes in. */
+/** The tubs there are; how much of one goes in. */
 function Tubs({ choice, units, set }: Pick<Props, 'choice' | 'units' | 'set'>) {
-  const { tubs, wrong } = useTubs();
-  const [chosen, setChosen] = useState(choice.begins?.of.id ?? null);
-  const [grams, setGrams] = useState<number | null>(choice.begins?.grams ?? null);
-  const tub = tubs?.find(({ id }) => id === chosen);
+  const { begins } = choice;
+  const [picked, setPicked] = useState<Picked>({
+    id: begins?.of.id ?? null,
+    grams: begins?.grams ?? null,
+  });
+  const { grams } = picked;
+  const fresh = (
+    <button
+      type="button"
+      className="act"
+      aria-pressed={picked.id === null}
+      onClick={() => set({ ...choice, begins: null })}
+    >
+      Fresh plastic alone
+    </button>
+  );
   return (
-    <>
-      {wrong && <p className="hint">{wrong}</p>}
-      {tubs?.length === 0 && <p className="hint">No tub holds anything.</p>}
-      <div className="flex flex-wrap gap-2" role="group" aria-label="Which tub">
-        <button
-          type="button"
-          className="act"
-          aria-pressed={chosen === null}
-          onClick={() => setChosen(null)}
-        >
-          Fresh plastic alone
-        </button>
-        <TubChoice
-          tubs={tubs ?? []}
-          chosen={chosen}
-          units={units}
-          onChoose={({ id, plastic }) => {
-            setChosen(id);
-            setGrams(Math.round(plastic.grams));
-          }}
-        />
-      </div>
-      {tub && (
+    <TubPick {...picked} units={units} instead={fresh} onPick={setPicked}>
+      {(tub) => (
         <>
+          {grams !== null && (
+            <p className="hint">
+              That is {say(coldMl({ ...tub.plastic, grams }), 'volume', units)} of plastic, cold.
+              The fresh it wants besides follows.
+            </p>
+          )}
           <ul className="mt-3">
             <li>
               <FarFrom tub={tub} choice={choice} />
@@ -92,34 +87,19 @@ function Tubs({ choice, units, set }: Pick<Props, 'choice' | 'units' | 'set'>) {
               <li key={sentence}>{sentence}</li>
             ))}
           </ul>
-          <QuantityField
-            label={`Of ${tub.name}`}
-            value={grams}
-            dimensions={['mass']}
-            min={0.1}
-            max={10_000}
-            shop={units}
-            onChange={setGrams}
-          />
-          {grams !== null && (
-            <p className="hint">
-              That is {say(coldMl({ ...tub.plastic, grams }), 'volume', units)} of plastic, cold.
-              The fresh it wants besides follows.
-            </p>
-          )}
+          <button
+            type="button"
+            className="act mt-4"
+            disabled={!grams}
+            onClick={() => {
+              const { id, name, plastic } = tub;
+              set({ ...choice, begins: { of: { id, name, plastic }, grams: grams! } });
+            }}
+          >
+            Save
+          </button>
         </>
       )}
-      <button
-        type="button"
-        className="act mt-4"
-        disabled={tub !== undefined && !grams}
-        onClick={() => {
-          const of = tub && { id: tub.id, name: tub.name, plastic: tub.plastic };
-          set({ ...choice, begins: of && grams ? { of, grams } : null });
-        }}
-      >
-        Save
-      </button>
-    </>
+    </TubPick>
   );
 }
