@@ -6,7 +6,7 @@ import type { AnyEvent, SessionState } from '@/core/session/index.ts';
 import {
   count,
   fold,
-  lastUndoable,
+  lastPress,
   readEvent,
   shotRow,
   summary,
@@ -104,7 +104,7 @@ test('property: undo takes back exactly the last thing, and undo of the undo bri
   fc.assert(
     fc.property(fc.integer({ min: 2, max: events.length - 1 }), (count) => {
       const before = events.slice(0, count);
-      const last = lastUndoable(fold(snapshot, before));
+      const [last] = lastPress(fold(snapshot, before));
       if (!last || last.id !== before.at(-1)!.id) return;
       const undo = {
         id: v4(),

@@ -1,4 +1,4 @@
-import { knownBy } from '../id.ts';
+import { knownBy } from '../knownBy.ts';
 import { COLD_PRIOR } from './cold.ts';
 import type { CupConstants, OvenConstants } from './estimate/belief.ts';
 import type { Estimate } from './meanAndSpread.ts';

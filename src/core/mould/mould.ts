@@ -1,9 +1,8 @@
 import { GRADES } from '../material/grade.ts';
 import { density, PLASTISOL, WATER_DENSITY } from '../material/plastisol.ts';
-import { profileOf, roughVolume } from './outline.ts';
+import { OUTLINES, profileOf, roughVolume } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 import type { Source } from './kinds.ts';
-import { stationsOf } from './shape.ts';
 
 type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> & Partial<Pick<Cavity, 'grade'>>;
 const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
@@ -55,10 +54,12 @@ const STEPS = 400;
  * @param from share of its length, 0 the nose and 1 the tip
  */
 export function shareBehind({ outline, profile }: Cavity, from: number): number {
-  const slices = profileOf(stationsOf(outline, profile), STEPS).map(([along, up, down]) => ({
-    along,
-    section: (up + down) ** 2,
-  }));
+  const slices = profileOf(profile ?? OUTLINES[outline].stations, STEPS).map(
+    ([along, up, down]) => ({
+      along,
+      section: (up + down) ** 2,
+    }),
+  );
   const volume = (part: typeof slices) => part.reduce((total, { section }) => total + section, 0);
   return volume(slices.filter(({ along }) => along >= from)) / volume(slices);
 }

@@ -5,7 +5,8 @@ import { RECIPE_CUP } from '../material/mix.ts';
 import { materialOf, naming } from '../material/named.ts';
 import type { Ingredient, Mix } from '../material/schema.ts';
 import type { Material } from '../material/shelf.ts';
-import { coldMl, isKnown, type Plastic } from './plastic.ts';
+import { coldMl, isKnown } from './plastic.ts';
+import type { Plastic } from './schema.ts';
 
 /**
  * What plastic holds as a mix, for a US cup: to be drawn, matched and judged as mixes are.

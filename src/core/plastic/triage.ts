@@ -4,7 +4,8 @@ import type { Material, Mix } from '../material/index.ts';
 import { hardness, materialOf, spoonG } from '../material/index.ts';
 import type { BookMix, Looks } from './looks.ts';
 import { apartOf, bookOf, doubtOf, looksOfMedium, looksSaid, mediumOf } from './looks.ts';
-import { isKnown, type Plastic } from './plastic.ts';
+import { isKnown } from './plastic.ts';
+import type { Plastic } from './schema.ts';
 
 /** What a maker says, or the make-up tells, of something in remelt. */
 export type Told = 'yes' | 'no' | 'unknown';

@@ -1,4 +1,4 @@
-import type { Plastic } from './plastic.ts';
+import type { Plastic } from './schema.ts';
 import { NO_PLASTIC, partOf, times, together } from './plastic.ts';
 
 /**

@@ -106,7 +106,14 @@ export function folder(snapshot: Snapshot): (events: AnyEvent[]) => SessionState
   };
 }
 
-/** The newest thing that can be taken back, or null. */
-export const lastUndoable = (state: SessionState): SessionState['log'][number] | null =>
-  [...state.log].reverse().find((other) => other.kind !== 'opened' && other.kind !== 'finished') ??
-  null;
+/** Notes of one press come within so many ms of one another: no hand presses twice in that. */
+const ONE_PRESS = 60;
+
+/** What the last press that can be taken back noted, the newest first; nothing where there is none. */
+export function lastPress({ log }: Pick<SessionState, 'log'>): SessionState['log'] {
+  const all = log.filter(({ kind }) => kind !== 'opened' && kind !== 'finished').reverse();
+  const apart = all.findIndex(
+    ({ at, by }, nth) => nth > 0 && (by !== all[0]!.by || all[nth - 1]!.at - at > ONE_PRESS),
+  );
+  return apart < 0 ? all : all.slice(0, apart);
+}

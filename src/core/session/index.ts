@@ -72,6 +72,8 @@ export * from './shotLessons.ts';
 export * from './whatIf.ts';
 export * from './alsoShoot.ts';
 export * from './takeCup.ts';
+export * from './breath.ts';
+export * from './plainReading.ts';
 export * from './nameColour.ts';
 export * from './runChanges.ts';
 export * from './dosing.ts';

@@ -1,5 +1,5 @@
 import type { Vessel } from '../build/index.ts';
-import { knownBy } from '../id.ts';
+import { knownBy } from '../knownBy.ts';
 import {
   cupPrior,
   estimateOf,

@@ -10,6 +10,8 @@ export const BenchSettingsSchema = z.object({
   secondLook: z.number().positive().meta({ least: 5, most: 600 }),
   /** h on the rack before bagging */
   cure: z.number().positive().meta({ least: 1, most: 240 }),
+  /** what is done in one breath is one press, and the hold runs by itself */
+  oneBreath: z.boolean().default(true),
   /** mL a barrel pushed out before the shot */
   purge: z.number().min(0),
 });

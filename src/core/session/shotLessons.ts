@@ -1,4 +1,4 @@
-import { knownBy } from '../id.ts';
+import { knownBy } from '../knownBy.ts';
 import { jointed } from '../build/index.ts';
 import { BLED, bleedIndex } from '../colour/index.ts';
 import type { Estimate, Tried } from '../heat/index.ts';

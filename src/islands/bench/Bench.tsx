@@ -6,6 +6,7 @@ import {
   cupInPot,
   gaugeSaid,
   heatCautions,
+  inOneBreath,
   queueOf,
   sayStep,
   readNext,
@@ -26,6 +27,7 @@ import { Faults, Rack } from './Rack.tsx';
 import { Strip } from './Strip.tsx';
 import { useBenchKeys } from './useBenchKeys.ts';
 import { type Device, heard, useDevices } from './useDevices.ts';
+import { useHold } from './useHold.ts';
 import { useHeat } from './useHeat.ts';
 import { useKeyGuard } from './useKeyGuard.ts';
 import { useMarking } from './useMarking.tsx';
@@ -52,9 +54,10 @@ function useAdvice(id: number, { state }: Session) {
   const now = Math.max(useNow(), state.lastAt);
   const inHand = runInHand(state);
   const { answer, plan } = useHeat(state, id, inHand);
-  const all = steps(state, now);
+  const { units, bench } = state.snapshot;
+  const asked = steps(state, now);
+  const all = bench.oneBreath ? inOneBreath(state, asked, now) : asked;
   const step = advise(state, all, { answer, plan, notes: state.heat, now });
-  const { units } = state.snapshot;
   return {
     now,
     inHand,
@@ -92,6 +95,10 @@ function doStep(does: SaidStep, open: (panel: Open) => void, send: (what: Send) 
   else if (does.send) [...(does.also ?? []), does.send, ...(does.then ?? [])].forEach(send);
 }
 
+/** Digits, while a reading is wanted: what is typed is the reading. */
+const digits = (type: (typed: string) => void): Record<string, () => void> =>
+  Object.fromEntries([...'0123456789'].map((digit) => [digit, () => type(digit)]));
+
 /** The step with what the pot's gauge says of it, where one is heard. */
 function withGauge(id: number, { state }: Session, { step, now }: Advice, devices: Device[]) {
   const inPot = cupInPot(state, step);
@@ -124,6 +131,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const back = () => main.current?.focus();
   const { panel, setPanel, open, leave } = useOpen(step, view, back);
   const done = state.phase.is === 'finished';
+  const { bench } = snapshot;
 
   const send = useCallback(
     (what: Send) => {
@@ -145,9 +153,12 @@ function Places({ id, name, snapshot, events }: Opened) {
     onBrush: back,
   });
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
+  useHold(step, now, bench.oneBreath ? act : null);
   const undoOne = () => canUndo && undo();
+  const read = step?.read;
   useBenchKeys(
     {
+      ...(read && digits((typed) => setPanel({ what: 'read', ...read, typed }))),
       t: () => open('read'),
       x: () => open('trouble'),
       u: undoOne,

@@ -9,7 +9,7 @@ import { heard } from './useDevices.ts';
 
 /** What is open over the bench. */
 export type Open =
-  | { what: 'read'; kind: string; key: string }
+  | { what: 'read'; kind: string; key: string; typed?: string }
   | { what: 'cup'; key: string }
   | { what: 'trial'; mould: string }
   | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' }
@@ -35,11 +35,21 @@ interface Props extends Pick<ReturnType<typeof useDevices>, 'devices'> {
 }
 type Of<What> = Extract<NonNullable<Open>, { what: What }>;
 
+/** What a cup is believed to be at, °C: digits typed for it are plain by that. */
+const believedOf =
+  ({ state, answer, now }: Pick<Props, 'state' | 'answer' | 'now'>) =>
+  (key: string): number | null => {
+    const cup = state.cups.get(key);
+    const since = answer ? Math.max(0, (now - answer.at) / 1000) : 0;
+    return cup ? heatNow(cup, answer?.cups[key], since) : null;
+  };
+
 const Read = ({ panel, ...rest }: Props & { panel: Of<'read'> }) => (
   <ReadingPad
     state={rest.state}
     start={panel}
     units={rest.state.snapshot.units}
+    believed={believedOf(rest)}
     instruments={(target) => (
       <Instruments
         devices={rest.devices}
@@ -78,17 +88,13 @@ function Cup({ panel, ...rest }: Props & { panel: Of<'cup'> }) {
 }
 
 function Add(props: Props) {
-  const { state, answer, step, now, act, undo, leave } = props;
-  const since = answer ? Math.max(0, (now - answer.at) / 1000) : 0;
+  const { state, step, act, undo, leave } = props;
   return (
     <Colouring
       state={state}
       start={step?.key === 'colour' ? step.target : ''}
       units={state.snapshot.units}
-      heatOf={(key) => {
-        const cup = state.cups.get(key);
-        return cup ? heatNow(cup, answer?.cups[key], since) : null;
-      }}
+      heatOf={believedOf(props)}
       scale={(key) => scaleOf(props, key)}
       onSend={act}
       onUndo={undo}

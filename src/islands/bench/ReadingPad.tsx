@@ -4,7 +4,7 @@ import { RUNS } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { parseQuantity, say, show } from '@/core/quantity/index.ts';
 import type { EyeStage, Send, SessionState } from '@/core/session/index.ts';
-import { EYE } from '@/core/session/index.ts';
+import { EYE, plainReading } from '@/core/session/index.ts';
 
 export interface Target {
   kind: 'cup' | 'mould' | 'injector' | 'room';
@@ -34,7 +34,10 @@ const targetsOf = (state: SessionState): Target[] => [
 
 interface Props {
   state: SessionState;
-  start: { kind: string; key: string };
+  /** what is read, and what was typed of it before the pad stood */
+  start: { kind: string; key: string; typed?: string };
+  /** °C a cup is believed to be at */
+  believed: (cup: string) => number | null;
   units: ShopUnits;
   onSend: (send: Send) => void;
   onClose: () => void;
@@ -43,7 +46,7 @@ interface Props {
 }
 
 /** A pad for gloves: a few digits and one big key. By eye, one touch. */
-export function ReadingPad({ state, start, units, onSend, onClose, instruments }: Props) {
+export function ReadingPad({ state, start, units, believed, onSend, onClose, instruments }: Props) {
   const targets = targetsOf(state);
   const [at, setAt] = useState(
     Math.max(
@@ -51,14 +54,11 @@ export function ReadingPad({ state, start, units, onSend, onClose, instruments }
       targets.findIndex((target) => target.kind === start.kind && target.key === start.key),
     ),
   );
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useState(start.typed ?? '');
   const target = targets[at]!;
-  const parsed = parseQuantity(typed, {
-    dimensions: ['temperature'],
-    shop: units,
-    min: -40,
-    max: 400,
-  });
+  const readAs = (text: string) =>
+    parseQuantity(text, { dimensions: ['temperature'], shop: units, min: -40, max: 400 });
+  const parsed = readAs(typed);
   const send = (celsius: number | null, stage: EyeStage | null) => {
     onSend({
       kind: 'reading',
@@ -72,11 +72,20 @@ export function ReadingPad({ state, start, units, onSend, onClose, instruments }
     onClose();
   };
   const done = () => parsed.ok && send(parsed.quantity.value, null);
+  // Digits that are plain by what the cup is believed to be at need no key after them.
+  const type = (next: string) => {
+    setTyped(next);
+    const held = target.kind === 'cup' ? believed(target.key) : null;
+    const about = held === null ? null : Number(show(held, 'temperature', units).number);
+    const plain = plainReading(next, about);
+    const read = plain === null ? null : readAs(String(plain));
+    if (read?.ok) send(read.quantity.value, null);
+  };
   const press = (key: string) => {
     if (key === 'Backspace') setTyped((was) => was.slice(0, -1));
     else if (key === 'ArrowRight') setAt((at + 1) % targets.length);
     else if (key === 'ArrowLeft') setAt((at + targets.length - 1) % targets.length);
-    else if (/^[0-9.,-]$/.test(key)) setTyped((was) => (was.length < 6 ? was + key : was));
+    else if (/^[0-9.,-]$/.test(key)) type(typed.length < 6 ? typed + key : typed);
     else return false;
     return true;
   };

@@ -10,22 +10,29 @@ interface Props {
   onOwn: () => void;
   onBrush: () => void;
 }
+/** Whether a step counts what is in its mould: by itself, or in one breath with opening it. */
+const marked = (step: SaidStep | null): boolean =>
+  step?.key === 'mark' || step?.then?.some(({ kind }) => kind === 'marked') === true;
+
 /** Marking the cavities of a shot: with what, which of them has the keys, and what a touch makes. */
 export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
   const [brush, setBrush] = useState<Brush>('short');
   const [focus, setFocus] = useState(1);
-  const marking = step?.key === 'mark' ? state.moulds.get(step.target) : undefined;
-  const marked = marking && state.shots.get(marking.shot ?? '');
-  const brushes = marked ? brushesOf(state, marked) : [];
+  const marking = marked(step) ? state.moulds.get(step!.target) : undefined;
+  const shown = marking && state.shots.get(marking.shot ?? '');
+  const brushes = shown ? brushesOf(state, shown) : [];
+  const opens = step?.key === 'open' ? step.send : undefined;
   const touch = useCallback(
     (count: number) => {
       const shot = marking ? state.shots.get(marking.shot ?? '') : undefined;
       if (!shot) return;
       setFocus(count);
       onOwn();
+      // Whoever touches a cavity of a mould that was to be opened has opened it.
+      if (opens) act(opens);
       act(markedBy(shot, count, brush));
     },
-    [marking, state, brush, act, onOwn],
+    [marking, state, brush, act, onOwn, opens],
   );
   useEffect(() => {
     // On a small screen the mould comes first while its cavities are to be touched; it is taken to.

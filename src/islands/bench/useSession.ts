@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION, folder, identityOf, lastUndoable, upcast } from '@/core/session/index.ts';
+import { EVENT_VERSION, folder, identityOf, lastPress, upcast } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
 import { shopNow } from '@/ui/shopClock.ts';
@@ -216,11 +216,10 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     state,
     act: useCallback((what: Send) => put(what, identityOf(state, what)), [put, state]),
     undo: useCallback(() => {
-      const one = lastUndoable(state);
-      if (one)
+      for (const one of lastPress(state))
         put({ kind: 'undone', payload: { event: one.id } }, `undone:${one.id}:${state.undone}`);
     }, [put, state]),
-    canUndo: lastUndoable(state) !== null && state.phase.is !== 'finished',
+    canUndo: lastPress(state).length > 0 && state.phase.is !== 'finished',
     waiting: waiting.length,
     away,
     mayNot,

@@ -7,7 +7,7 @@ import type { Runs } from '../../material/viscosity.ts';
 import type { CupChoice } from '../../plan/input.ts';
 import type { CupId } from '../../plan/cupId.ts';
 import { choiceDensity } from '../../plan/run.ts';
-import type { Plastic } from '../../plastic/plastic.ts';
+import type { Plastic } from '../../plastic/schema.ts';
 import { fillLimit } from '../../shot/cup.ts';
 import type { Bounds, Doubt, Verdict } from '../bounds.ts';
 import type { Measured, WayOutKey } from '../waysOut.ts';

@@ -118,6 +118,13 @@ export interface Turn {
   mould: MouldState;
 }
 
+/** The run a mould is shot for next, as the one in hand and those in step with it have it. */
+export function turnOf(state: SessionState, mould: string): Turn | null {
+  const inHand = runInHand(state);
+  const turn = inHand && freeMould(state, inHand);
+  return turn?.mould.key === mould ? turn : null;
+}
+
 /**
  * Mould that can be loaded now, of this run or one in step: already filling or closed first, then
  * the one longest open.

@@ -24,12 +24,22 @@ export function goesBack(state: SessionState, shot: ShotState): { sprue: string;
   return { sprue: one(drawn.length > 0 ? drawn : shot.poured) ?? mixed, scrap };
 }
 
+/** A shot's sprue and shorts put by where they go as a rule. */
+export function sprueBack(
+  state: SessionState,
+  shot: ShotState,
+): { to: string; scrap: string; apart: boolean; send: Send } {
+  const { sprue: to, scrap } = goesBack(state, shot);
+  const apart = scrap !== to && scrapG(state, shot) > 0;
+  const payload = { shot: shot.id, to, ...(apart ? { scrap } : {}) };
+  return { to, scrap, apart, send: { kind: 'returned', payload } };
+}
+
 export const sprue = eachShot(({ state, mould, shot }) => {
   if (mould.phase.is !== 'marked') return null;
-  const { sprue: to, scrap } = goesBack(state, shot);
+  const { to, scrap, apart, send } = sprueBack(state, shot);
   const several = to === 'puck';
   const where = state.cups.get(to);
-  const apart = scrap !== to && scrapG(state, shot) > 0;
   const elsewhere: { label: string; send: Send }[] = [...state.cups.values()]
     .filter((cup) => cup.charges > 0 && cup.key !== to)
     .slice(0, 2)
@@ -53,7 +63,7 @@ export const sprue = eachShot(({ state, mould, shot }) => {
         `reheat.${apart ? ` Baits with two colours in them go to ${scrapTo}.` : ''}`
       : `${several ? 'Two colours together: kept' : 'Kept'} as a puck, sorted by colour.`,
     label: where ? `They are in ${where.letter}` : 'They are put by',
-    send: { kind: 'returned', payload: { shot: shot.id, to, ...(apart ? { scrap } : {}) } },
+    send,
     others: elsewhere,
     skip: skipOf('sprue', mould),
   };

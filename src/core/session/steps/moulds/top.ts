@@ -30,12 +30,26 @@ function overTop(state: SessionState, run: RunState) {
   };
 }
 
+/**
+ * The look at TOP that comes with closing; null where no colour has its own half, or it was left out.
+ */
+export function overItsHalf(state: SessionState, { run, mould }: Turn) {
+  if (run.stage.layers.length === 0 || !hasTop(run.stage) || isSkipped(state, 'top', mould))
+    return null;
+  const { letter, barrel } = overTop(state, run);
+  const send: Send = { kind: 'topChecked', payload: { mould: mould.key, right: true } };
+  return { letter, says: comesFrom(run, letter, barrel), send };
+}
+const comesFrom = (run: RunState, letter: string, barrel: string): string => {
+  const mark = run.tools.block?.block.mark;
+  return `${letter} comes from the ${barrel} barrel${mark ? `, the port with the ${mark}` : ''}.`;
+};
+
 /** Each port over its own half, by the marks on metal; one look is asked for. */
 export const top = ofTurn(({ state }, turn) => {
   if (turn.run.stage.layers.length === 0 || !wantsTop(state, turn)) return null;
   const { run, mould } = turn;
   const { letter, barrel } = overTop(state, run);
-  const mark = run.tools.block?.block.mark;
   const turned = mould.top === 'wrong';
   const checked = (right: boolean): Send => ({
     kind: 'topChecked',
@@ -47,9 +61,7 @@ export const top = ofTurn(({ state }, turn) => {
     sentence: turned
       ? `Turn the block: ${letter} belongs over TOP of ${mould.mould.name}`
       : `Look: is ${letter} over TOP of ${mould.mould.name}?`,
-    detail:
-      `${letter} comes from the ${barrel} barrel${mark ? `, the port with the ${mark}` : ''}. ` +
-      'Each port of the block stands over its own half.',
+    detail: `${comesFrom(run, letter, barrel)} Each port of the block stands over its own half.`,
     label: `${letter} is over TOP`,
     send: checked(true),
     skip: skipOf('top', turn.mould),

@@ -1,0 +1,173 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { v4 } from 'uuid';
+import { draftPlan } from '@/core/plan/index.ts';
+import type { AnyEvent, Send, Step } from '@/core/session/index.ts';
+import {
+  EVENT_VERSION,
+  fold,
+  inOneBreath,
+  lastPress,
+  plainReading,
+  runInHand,
+  snapshotFrom,
+  steps,
+} from '@/core/session/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { BAITS } from '../../scripts/demo/baits.ts';
+import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
+import { START } from '../bench.ts';
+import { DEFAULTS, SHELF } from '../demoPlan.ts';
+
+/** A bench on which the big key is pressed, and what it says is offered beside it. */
+function pressed(bait: string, colourway: string, { count = 40, joins = true } = {}) {
+  const idOf = (all: { name: string }[], name: string) =>
+    all.findIndex((one) => one.name === name) + 1;
+  const wanted = {
+    ...{ part: 1, line: 1, for: 'Cam', count, due: '2026-12-20' },
+    bait: idOf(BAITS, bait),
+    colourway: idOf(COLOURWAYS, colourway),
+  };
+  const snapshot = snapshotFrom('x', draftPlan(SHELF, [wanted], DEFAULTS), DEFAULT_SHOP);
+  const events: AnyEvent[] = [];
+  let now = START;
+  const state = () => fold(snapshot, events);
+  const note = (sends: readonly Send[]) => {
+    now += 1000;
+    for (const send of sends)
+      events.push({
+        ...{ id: v4(), session: 1, seq: events.length + 1, at: now, by: 'one', v: EVENT_VERSION },
+        ...send,
+      });
+  };
+  const asked = () => {
+    const all = steps(state(), now);
+    return joins ? inOneBreath(state(), all, now) : all;
+  };
+  /** One press of the big key, or what passes by itself; answers with what it was, '' = no press. */
+  const press = (step: Step): string => {
+    if (step.read) {
+      const cup = state().cups.get(step.read.key);
+      const { window } = runInHand(state())!.tools;
+      const heat = cup?.fused ? (window.low + window.high) / 2 : 178;
+      const celsius = cup ? heat : 30;
+      note([
+        { kind: 'reading', payload: { target: step.read, celsius, stage: null, from: 'typed' } },
+      ]);
+      return 'reading';
+    }
+    if (step.until && step.until > now) {
+      now = step.until;
+      // The hold runs by itself; a key that only waits is pressed when its time has come.
+      if (step.key === 'hold' && joins) note([step.send!]);
+      return '';
+    }
+    const all = step.others?.find(({ label }) => /^All \d+/.test(String(label)));
+    note([...(step.also ?? []), (all ?? step).send ?? step.send!, ...(step.then ?? [])]);
+    return step.key;
+  };
+  note([{ kind: 'opened', payload: {} }]);
+  /** Presses from the shot so many to the next of the same stage. */
+  const between = (nth: number): string[] => {
+    const done: string[] = [];
+    const shots = () => state().shots.size;
+    for (let i = 0; i < 600 && shots() < nth; i++) press(asked()[0]!);
+    while (shots() === nth) done.push(press(asked()[0]!));
+    return done.filter(Boolean);
+  };
+  return { between, press, asked, state, events, now: () => now };
+}
+
+const GOALS: Record<string, number> = { single: 6, dual: 8, triple: 8, core: 8, tailFirst: 8 };
+
+test('a repeat shot is few presses: each breath one, readings apart', () => {
+  for (const [build, goal] of Object.entries(GOALS)) {
+    const way = WAYS.find(
+      ({ colourway }) => COLOURWAYS.find(({ name }) => name === colourway)!.build === build,
+    )!;
+    const presses = pressed(way.bait, way.colourway).between(2);
+    const keys = presses.filter((key) => key !== 'reading');
+    assert.ok(keys.length <= goal, `${build}: ${keys.join(' ')}`);
+  }
+});
+
+test('what is recorded of a breath is what was recorded step by step', () => {
+  const among = new Set(['dual', 'core', 'tailFirst', 'spot', 'dipped']);
+  const ways = WAYS.filter(({ colourway }) =>
+    among.has(COLOURWAYS.find(({ name }) => name === colourway)!.build),
+  );
+  assert.equal(ways.length, among.size);
+  for (const { bait, colourway } of ways) {
+    const kinds = (joins: boolean) => {
+      const bench = pressed(bait, colourway, { count: 12, joins });
+      for (let i = 0; i < 800; i++) {
+        const [step] = bench.asked();
+        if (!step || bench.state().phase.is === 'finished') break;
+        bench.press(step);
+      }
+      const by = new Map<string, number>();
+      for (const { kind } of bench.events)
+        // How often a cup is read depends on how long all took.
+        if (kind !== 'reading' && kind !== 'heated' && kind !== 'stirred')
+          by.set(kind, (by.get(kind) ?? 0) + 1);
+      return Object.fromEntries([...by].sort());
+    };
+    assert.deepEqual(kinds(true), kinds(false), colourway);
+  }
+});
+
+test('each breath opens into its parts, and one undo takes all of it back', () => {
+  const bench = pressed('Slip eel 95', 'Bilge moss over oyster lint');
+  const until = (key: string): Step => {
+    for (let i = 0; i < 600; i++) {
+      const [step] = bench.asked();
+      if (step!.key === key && !(step!.until && step!.until > bench.now())) return step!;
+      bench.press(step!);
+    }
+    throw new Error(`It never came to ${key}`);
+  };
+  for (const [key, first, next] of [
+    ['close', 'closed', 'top'],
+    ['topOff', 'toppedOff', null],
+    ['open', 'mouldOpened', 'mark'],
+  ] as const) {
+    const step = until(key);
+    assert.ok((step.then ?? []).length > 0, key);
+    const [only] = step.others!;
+    assert.match(String(only!.label), /^Only /);
+    assert.equal(only!.send.kind, first);
+    const before = bench.events.length;
+    bench.press({ ...step, then: [], others: [] });
+    if (next) assert.equal(bench.asked()[0]!.key, next, `after ${key} alone`);
+    bench.events.length = before;
+    bench.press(step);
+    const noted = bench.events.slice(before).map(({ id }) => id);
+    assert.deepEqual(
+      lastPress(bench.state()).map(({ id }) => id),
+      noted.reverse(),
+    );
+  }
+});
+
+test('property: digits are taken by themselves only for what was meant', () => {
+  const believed = fc.double({ min: 100, max: 230, noNaN: true });
+  fc.assert(
+    fc.property(believed, fc.integer({ min: -25, max: 25 }), (about, off) => {
+      const meant = Math.round(about + off);
+      if (meant < 100 || Math.abs(meant - about) > 25) return;
+      const text = String(meant);
+      // Whatever is typed on the way to it is not taken for anything else.
+      for (let digits = 1; digits < text.length; digits++)
+        assert.ok([null, meant].includes(plainReading(text.slice(0, digits), about)), text);
+      assert.equal(plainReading(text, about), meant);
+      const two = plainReading(text.slice(-2), about);
+      assert.ok(two === null || two === meant, `${text.slice(-2)} at ${about}: ${two}`);
+    }),
+  );
+  assert.equal(plainReading('64', 166), 164);
+  assert.equal(plainReading('16', 166), null, 'it may be the start of 164');
+  assert.equal(plainReading('30', 166), null, 'far from what is believed: it is asked');
+  assert.equal(plainReading('47', 342), 347, 'in °F too');
+  assert.equal(plainReading('64', null), null);
+});
