@@ -25,7 +25,7 @@ test(
     await expect(page.getByRole('region', { name: 'Barrels' })).toContainText('33 % of the bait');
     await begin(page);
     const hands = byPointer(page);
-    await follow(page, hands, { until: (text) => text === 'top' });
+    await follow(page, hands, { until: (text) => text === 'close' });
     await expect(page.locator('[data-strip]')).toContainText(
       'one notch barrel, the port with the filed edge',
     );
@@ -70,11 +70,11 @@ test(
     ).toContainText(/rod2\.85 mLshot7\.90 mLcavity10\.75 mL/);
     await begin(page);
     const hands = byPointer(page);
-    const shells = await follow(page, hands, { until: (text) => text === 'keep' });
-    expect(shells).toContain('top');
-    await expect(page.locator('[data-step]')).toContainText('Draw the rods');
+    const shells = await follow(page, hands, { until: (text) => text === 'open' });
+    expect(shells).toContain('close');
+    await expect(page.locator('[data-strip]')).toContainText('Draw the rods');
     const cores = await follow(page, hands, { until: (text) => text === 'load' });
-    expect(cores).toContain('keep');
+    expect(cores).toContain('open');
     await expect(page.locator('[data-step]')).toContainText(
       'Lay a shell in cavity 1 of Slip eel 120 pair',
     );
@@ -85,8 +85,8 @@ test(
     await hands.main();
     // Shells may still come out meanwhile; then the cored baits.
     for (let count = 0; count < 4; count++) {
-      await follow(page, hands, { until: (text) => text === 'mark' });
-      if (!(await page.locator('[data-step]').textContent())!.includes('shells')) break;
+      await follow(page, hands, { until: (text) => text === 'open' });
+      if (!(await page.locator('[data-strip]').innerText()).includes('shells')) break;
       await hands.main();
     }
     await expect(page.getByRole('group', { name: 'Mark with' })).toContainText('core missing');
@@ -106,7 +106,7 @@ test('tail first over two moulds at once: tails oiled and laid in, a gap seen, b
   await begin(page);
   const hands = byPointer(page);
   const tails = await follow(page, hands, { until: (text) => text === 'load' });
-  expect(tails).toContain('keep');
+  expect(tails).toContain('open');
   await page.getByRole('button', { name: 'A gap shows round it' }).click();
   await expect(page.getByText('gap', { exact: true })).toBeVisible();
   await follow(page, hands, { until: (text) => text === 'shoot' });

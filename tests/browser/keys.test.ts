@@ -22,7 +22,7 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();
-  await follow(page, hands, { until: (text) => text === 'mark' });
+  await follow(page, hands, { until: (text) => text === 'open' });
   const good = page.locator('[data-main]');
   await page.keyboard.press('2');
   await page.keyboard.press('8');

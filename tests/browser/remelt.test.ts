@@ -127,9 +127,11 @@ for (const { how, panels, colourway, tub } of PARTS)
 
     // Two shots in its colour; then something else goes in, and what comes after is another colour.
     const hands = panels.hands(page);
-    await follow(page, hands, { until: (step) => step === 'rack' });
-    await hands.main();
-    await follow(page, hands, { until: (step) => step === 'rack' });
+    for (let shot = 0; shot < 2; shot++) {
+      await follow(page, hands, { until: (step) => step === 'open' });
+      await hands.main();
+      await settled(page);
+    }
     await inCup(page, panels, async (panel) => {
       await panel.getByRole('textbox', { name: 'Something else' }).fill('Black');
       await panel.getByRole('textbox', { name: 'How much' }).fill('60 drops');

@@ -74,7 +74,8 @@ export const byPointer = (page: Page): Hands => ({
     const pad = page.getByRole('dialog');
     for (const digit of String(celsius))
       await pad.getByRole('button', { name: digit, exact: true }).click();
-    await pad.getByRole('button', { name: / is \d+ °C$/ }).click();
+    // Digits that are plain are taken by themselves.
+    if (await pad.isVisible()) await pad.getByRole('button', { name: / is \d+ °C$/ }).click();
   },
   cavity: (count) => page.locator(`[data-cavity="${count}"]`).first().click(),
 });
@@ -86,7 +87,7 @@ export const byKeys = (page: Page): Hands => ({
   },
   read: async (celsius) => {
     await page.keyboard.type(String(celsius));
-    await page.keyboard.press('Enter');
+    if (await page.getByRole('dialog').isVisible()) await page.keyboard.press('Enter');
   },
   cavity: (count) => page.keyboard.press(String(count)),
 });
@@ -122,7 +123,7 @@ export async function pressedFor(page: Page, hands: Hands, read: string): Promis
 }
 
 /** Steps whose key says something else once their time is up, or cavities are touched. */
-const OWN_DOING = new Set(['hold', 'mark']);
+const OWN_DOING = new Set(['hold', 'topOff', 'mark']);
 
 /** Does what the bench says, a step at a time, waiting out countdowns on the page's own clock. */
 export async function follow(
@@ -164,8 +165,16 @@ export async function follow(
       );
       continue;
     } else {
-      if (step === 'hold') await page.clock.fastForward('00:11');
-      if (step === 'mark') for (const count of faulty.splice(0)) await hands.cavity(count);
+      if (step === 'hold') {
+        // It runs by itself; where a shop presses for it, the key says so after it.
+        await page.clock.fastForward('00:11');
+        continue;
+      }
+      if (step === 'topOff') await page.clock.fastForward('00:31');
+      if ((step === 'mark' || step === 'open') && faulty.length > 0) {
+        for (const count of faulty.splice(0)) await hands.cavity(count);
+        continue;
+      }
       // Every insert laid in, every port shot: said at once where the bench offers it.
       const all = page.getByRole('button', { name: /^All \d+ are (in|full)/ });
       if ((step === 'load' || step === 'shoot') && (await all.count()) > 0) await all.click();

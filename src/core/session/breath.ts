@@ -1,6 +1,7 @@
 import { isJudged } from '../build/build.ts';
 import { insertOf } from '../build/inserts/index.ts';
 import { joined, phrase } from '../quantity/phrase.ts';
+import { worthKeeping } from './effects/grams.ts';
 import type { SessionState } from './state.ts';
 import { coolingOf } from './state/mould.ts';
 import type { ShotState } from './state/shot.ts';
@@ -33,15 +34,26 @@ const closed: Joined = (state, step) => {
   };
 };
 
+interface After {
+  sends: Send[];
+  says: string;
+  /** what is taken care of */
+  care: string;
+}
 /** Where its sprue goes and what becomes of its baits, as far as nothing else comes between. */
-function afterCount(state: SessionState, shot: ShotState): { sends: Send[]; says: string } | null {
+function afterCount(state: SessionState, shot: ShotState): After | null {
   const back = sprueBack(state, shot);
   const laid = layBy(state, shot);
   if (!laid) return null;
   const cup = state.cups.get(back.to);
   const sprue = cup ? `sprue to ${cup.letter}` : 'sprue put by';
-  const so = insertOf(shot.stage.makes) ? 'laid by, oiled' : 'on the rack';
-  return { sends: [back.send, laid], says: `${sprue}, ${so}` };
+  const insert = insertOf(shot.stage.makes);
+  const { act, care } = insert?.layBy ?? { act: () => '', care: '' };
+  return {
+    sends: [back.send, laid],
+    says: `${sprue}, ${insert ? 'laid by, oiled' : 'on the rack'}`,
+    care: insert ? ` ${act(worthKeeping(shot))}. ${care}` : '',
+  };
 }
 
 /** Whether a shot is counted by a look at all of it, with nothing to be said of any. */
@@ -56,7 +68,7 @@ const opened: Joined = (state, step) => {
   return {
     ...step,
     sentence: joined([step.sentence, phrase`: all ${count} good, ${after.says}`]),
-    detail: joined([step.detail, ' Touch those that are not good.']),
+    detail: joined([step.detail, ` Touch those that are not good.${after.care}`]),
     label: `Open, all ${count} good, ${after.says}`,
     then: [{ kind: 'marked', payload: { shot: shot.id } }, ...after.sends],
     others: [alone('Only opened', step), ...(step.others ?? [])],
@@ -71,6 +83,7 @@ const counted: Joined = (state, step) => {
   if (!after) return step;
   return {
     ...step,
+    detail: joined([step.detail, after.care]),
     label: joined([step.label, `, ${after.says}`]),
     then: after.sends,
     others: [alone('Only counted', step), ...(step.others ?? [])],

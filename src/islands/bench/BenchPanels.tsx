@@ -61,7 +61,8 @@ const Read = ({ panel, ...rest }: Props & { panel: Of<'read'> }) => (
         onPlace={rest.putDevice}
       />
     )}
-    onSend={rest.send}
+    // A hand on its way to say that it was all finds the key guarded.
+    onSend={(what, plain) => (plain ? rest.act(what) : rest.send(what))}
     onClose={rest.leave}
   />
 );

@@ -153,7 +153,8 @@ export function BenchMould(props: Props) {
   const shot = state.shots.get(mould.shot ?? '');
   const run = shot ? state.runs.get(shot.job) : props.run;
   const lies = liesIn(state, run);
-  const marking = mould.phase.is === 'opened';
+  // Its cavities are touched once it is open, or in one breath with opening it.
+  const marking = active || mould.phase.is === 'opened';
   const open = OPEN.has(mould.phase.is);
   const feeds = shot && shot.feedG > 0 && mould.phase.is !== 'cleared';
   return (

@@ -39,7 +39,8 @@ interface Props {
   /** °C a cup is believed to be at */
   believed: (cup: string) => number | null;
   units: ShopUnits;
-  onSend: (send: Send) => void;
+  /** @param plain nobody said that it was all: a hand may be on its way to do so */
+  onSend: (send: Send, plain: boolean) => void;
   onClose: () => void;
   /** instruments that could stand in the target, drawn under it */
   instruments: (target: Target) => React.ReactNode;
@@ -59,16 +60,15 @@ export function ReadingPad({ state, start, units, believed, onSend, onClose, ins
   const readAs = (text: string) =>
     parseQuantity(text, { dimensions: ['temperature'], shop: units, min: -40, max: 400 });
   const parsed = readAs(typed);
-  const send = (celsius: number | null, stage: EyeStage | null) => {
-    onSend({
-      kind: 'reading',
-      payload: {
-        target: { kind: target.kind, key: target.key },
-        celsius,
-        stage,
-        from: stage ? 'eye' : 'typed',
-      },
-    });
+  const send = (celsius: number | null, stage: EyeStage | null, plain = false) => {
+    const from = stage ? 'eye' : 'typed';
+    const payload = {
+      target: { kind: target.kind, key: target.key },
+      celsius,
+      stage,
+      from,
+    } as const;
+    onSend({ kind: 'reading', payload }, plain);
     onClose();
   };
   const done = () => parsed.ok && send(parsed.quantity.value, null);
@@ -79,7 +79,7 @@ export function ReadingPad({ state, start, units, believed, onSend, onClose, ins
     const about = held === null ? null : Number(show(held, 'temperature', units).number);
     const plain = plainReading(next, about);
     const read = plain === null ? null : readAs(String(plain));
-    if (read?.ok) send(read.quantity.value, null);
+    if (read?.ok) send(read.quantity.value, null, true);
   };
   const press = (key: string) => {
     if (key === 'Backspace') setTyped((was) => was.slice(0, -1));
@@ -197,7 +197,7 @@ export function ReadingPad({ state, start, units, believed, onSend, onClose, ins
                   aria-pressed={state.cups.get(target.key)?.runs === run}
                   className={`act justify-center ${state.cups.get(target.key)?.runs === run ? 'act-main' : ''}`}
                   onClick={() => {
-                    onSend({ kind: 'bladed', payload: { cup: target.key, runs: run } });
+                    onSend({ kind: 'bladed', payload: { cup: target.key, runs: run } }, false);
                     onClose();
                   }}
                 >
