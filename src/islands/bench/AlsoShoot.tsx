@@ -54,7 +54,7 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
   return (
     <section className="border-t border-ink py-3" aria-label="Also shoot">
       <h3 className="font-bold">Also shoot</h3>
-      <div className="mt-2 grid items-end gap-3 md:grid-cols-[1fr_1fr_1fr_90px_auto]">
+      <div className="mt-2 grid items-end gap-3 md:grid-cols-[1fr_1fr_1fr_90px]">
         <Select
           label="Bait"
           value={String(chosen.bait)}
@@ -83,9 +83,6 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
           units={units}
           onChange={setShots}
         />
-        <button type="button" className="act min-h-16" onClick={take}>
-          Shoot it too
-        </button>
       </div>
       {job && (
         <AlsoTools
@@ -93,6 +90,9 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
           {...{ state, job, shelf, units, vessel, onVessel: setVessel, onChange: setChanged }}
         />
       )}
+      <button type="button" className="act mt-2 min-h-16" onClick={take}>
+        Shoot it too
+      </button>
       <Wrong>{wrong}</Wrong>
       <FromBook state={state} onSend={onSend} />
     </section>

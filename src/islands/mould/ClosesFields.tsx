@@ -46,7 +46,7 @@ export function ClosesFields({ mould, units, set }: Props) {
           />
           <FigureField
             label="Of the cavity, closed off"
-            value={closes.share ?? shareBehind(cavity, closes.from)}
+            value={closes.share ?? Math.round(1000 * shareBehind(cavity, closes.from)) / 1000}
             of="share"
             {...rangeOf(MouldSchema, ['rod', 'closes', 'share'])}
             units={units}
