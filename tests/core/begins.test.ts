@@ -7,9 +7,10 @@ import { draftPlan, leftUses, leftUsesSaid, planSession, pullSheet } from '@/cor
 import type { Plastic } from '@/core/plastic/index.ts';
 import { MELT_YIELD } from '@/core/plastic/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
-import { rungsOf, snapshotFrom } from '@/core/session/index.ts';
+import { colourOfShot, rungsOf, snapshotFrom } from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { benchOn } from '../bench.ts';
+import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
 import { unbalanced } from '../randomLog.ts';
@@ -158,4 +159,29 @@ test('what is left of a cup: a whole shot with the smallest injector that takes 
   assert.ok(few.share <= 1 && more.share <= 1);
   assert.equal(half(few.baits - 1, 40)!.baits, few.baits - 1, 'no more than are asked for');
   assert.match(leftUsesSaid([few]), /^one colour of \d+ Slip eel 95, .*, that are asked for$/);
+});
+
+test('remelt alone: what the pucks brought is not put in again, and the shots are of their colourway', () => {
+  const single = SHELF.colourways.find(({ spec }) => spec.build === 'single')!;
+  const wanted = { ...WANTED[0]!, colourway: single.id, bait: SHELF.baits[0]!.id, count: 8 };
+  const input = draftPlan(SHELF, [wanted], DEFAULTS);
+  const [cup] = input.cups;
+  for (const unknown of [0, 1]) {
+    const plastic = { ...pucksOf(cup!, 900), unknownG: 900 * unknown };
+    const begins = { of: { id: 7, name: 'Whites', plastic }, grams: 300 };
+    const snapshot = {
+      ...snapshotFrom('Remelt alone', { ...input, cups: [{ ...cup!, begins }] }, DEFAULT_SHOP),
+      colour: { materials: MATERIALS, versions: {}, dosing: 'drops' as const },
+    };
+    const bench = benchOn(snapshot);
+    const asked = bench.follow((state) => nextStep(state, bench.now())?.key === 'colour');
+    const step = nextStep(asked, bench.now())!;
+    assert.deepEqual(step.also, [], `${unknown}: ${String(step.detail)}`);
+    assert.match(step.sentence, /nothing to add/);
+    const end = bench.follow((state) => state.phase.is === 'finished');
+    if (unknown === 0)
+      for (const shot of end.shots.values())
+        assert.equal(colourOfShot(end, shot).id, single.id, 'as its pucks were');
+    assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+  }
 });

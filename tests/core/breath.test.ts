@@ -117,6 +117,13 @@ test('what is recorded of a breath is what was recorded step by step', () => {
   }
 });
 
+test('a sprue that is waited for is no hand’s work', () => {
+  const bench = pressed('Slip eel 95', 'Bilge moss over oyster lint');
+  bench.between(3);
+  const { n, seconds } = bench.state().handTimes.get('toppedOff')!;
+  assert.ok(n >= 2 && seconds / n < 5, `${seconds} s in ${n}`);
+});
+
 test('each breath opens into its parts, and one undo takes all of it back', () => {
   const bench = pressed('Slip eel 95', 'Bilge moss over oyster lint');
   const until = (key: string): Step => {

@@ -12,7 +12,7 @@ const HeldSchema = z.object({
 export type Held = z.infer<typeof HeldSchema>;
 
 /** Plastic with what is in it: a cup's content, a puck, what was tipped from one cup into another. */
-export const PlasticSchema = z.object({
+const PlasticSchema = z.object({
   grams: z.number().min(0).max(1_000_000),
   /** g of it whose make-up nobody knows: torn baits, pucks of before */
   unknownG: z.number().min(0).max(1_000_000).default(0),

@@ -41,7 +41,7 @@ function once(events: AnyEvent[]): AnyEvent[] {
 function note(state: SessionState, event: AnyEvent, work: Work<never> | null): void {
   if (work && state.phase.is === 'running' && state.lastAt > 0) {
     // A countdown that was being waited for is the machine's time, not the hand's.
-    const from = Math.max(state.lastAt, work.waits?.(state, event.payload as never) ?? 0);
+    const from = Math.max(state.lastAt, work.waits?.(state, event.payload as never, event.at) ?? 0);
     const spent = event.at - from;
     if (spent > 0 && spent < AWAY) {
       const held = state.handTimes.get(event.kind) ?? { n: 0, seconds: 0 };

@@ -21,8 +21,8 @@ export type EventOf<P> = Envelope & { payload: P };
 /** Hand work, as the table of hand times names it. */
 export interface Work<P> {
   name: string;
-  /** bench clock until which a machine was waited for, not the hands worked, ms */
-  waits?: (state: SessionState, payload: P) => number;
+  /** bench clock until which a machine was waited for, not the hands worked, ms; `at` = now */
+  waits?: (state: SessionState, payload: P, at: number) => number;
 }
 /** Plastic an event puts into cups. */
 export interface Brings<P> {

@@ -18,9 +18,11 @@ export const toppedOff: EventKind<typeof ToppedOffSchema> = {
   payload: ToppedOffSchema,
   work: {
     name: STEP_KINDS.topOff.name,
-    waits: (state, { mould, look }) => {
-      const cooling = state.moulds.get(mould);
-      return (look === 2 && cooling && coolingOf(cooling)?.lookAt) || 0;
+    // Noted in one breath with the second look, the first was not at work till then.
+    waits: (state, { mould, look }, at) => {
+      const held = state.moulds.get(mould);
+      const lookAt = (held && coolingOf(held)?.lookAt) ?? 0;
+      return look === 2 || at >= lookAt ? lookAt : 0;
     },
   },
   identity: (state, { mould, look }) => (look === 1 ? [mouldCycle(state, mould)] : null),
