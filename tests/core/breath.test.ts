@@ -3,12 +3,13 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
 import { draftPlan } from '@/core/plan/index.ts';
-import type { AnyEvent, Send, Step } from '@/core/session/index.ts';
+import type { AnyEvent, NeverKey, Send, SessionState, Step } from '@/core/session/index.ts';
 import {
   EVENT_VERSION,
   fold,
   inOneBreath,
   lastPress,
+  NEVER,
   plainReading,
   runInHand,
   snapshotFrom,
@@ -17,8 +18,10 @@ import {
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { BAITS } from '../../scripts/demo/baits.ts';
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
-import { START } from '../bench.ts';
-import { DEFAULTS, SHELF } from '../demoPlan.ts';
+import { benchOn, START } from '../bench.ts';
+import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
+import { unbalanced } from '../randomLog.ts';
+import { nextStep } from '../said.ts';
 
 /** A bench on which the big key is pressed, and what it says is offered beside it. */
 function pressed(bait: string, colourway: string, { count = 40, joins = true } = {}) {
@@ -155,6 +158,46 @@ test('each breath opens into its parts, and one undo takes all of it back', () =
       noted.reverse(),
     );
   }
+});
+
+test('what is left out time and again is offered to be left out; what a shop never does is not asked', () => {
+  const bench = benchOn(
+    snapshotFrom('x', draftPlan(SHELF, [{ ...WANTED[0]!, count: 48 }], DEFAULTS), DEFAULT_SHOP),
+  );
+  const isLook = (state: SessionState) => nextStep(state, bench.now())?.key === 'secondLook';
+  for (let left = 0; left < 3; left++) {
+    bench.follow(isLook);
+    const step = nextStep(bench.state(), bench.now())!;
+    assert.ok(!(step.others ?? []).some(({ label }) => /^Never/.test(String(label))), `${left}`);
+    bench.act({ kind: 'skipped', payload: step.skip! });
+  }
+  bench.follow(isLook);
+  const never = nextStep(bench.state(), bench.now())!.others!.find(
+    ({ label }) => label === 'Never look at the sprue a second time',
+  )!;
+  bench.act(never.send);
+  const rest = bench.follow((state) => isLook(state) || state.phase.is === 'finished');
+  assert.equal(rest.phase.is, 'finished');
+
+  // By the shop's own habit from the first, and nothing hangs on what is not asked for.
+  const shop = {
+    ...DEFAULT_SHOP,
+    bench: { ...DEFAULT_SHOP.bench, never: Object.keys(NEVER) as NeverKey[] },
+  };
+  const own = benchOn(
+    snapshotFrom('x', draftPlan(SHELF, [{ ...WANTED[0]!, count: 16 }], DEFAULTS), shop),
+  );
+  const asked = new Set<string>();
+  const end = own.follow((state) => {
+    for (const one of steps(state, own.now())) asked.add(one.key);
+    return state.phase.is === 'finished';
+  });
+  assert.equal(end.phase.is, 'finished');
+  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+  assert.deepEqual(
+    Object.keys(NEVER).filter((key) => asked.has(key)),
+    [],
+  );
 });
 
 test('property: digits are taken by themselves only for what was meant', () => {

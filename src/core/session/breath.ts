@@ -21,7 +21,7 @@ const alone = (label: string, { send }: Step) => ({ label, send: send! });
 /** Closed, clamped, and each port seen over its half: one look. */
 const closed: Joined = (state, step) => {
   const turn = turnOf(state, step.target);
-  const top = turn && overItsHalf(state, turn);
+  const top = turn && !state.never.has('top') ? overItsHalf(state, turn) : null;
   const gaps = step.send?.kind === 'closed' ? step.send.payload.gaps : [];
   if (!top || gaps.length > 0) return step;
   return {
@@ -94,7 +94,7 @@ const counted: Joined = (state, step) => {
 const toppedOff: Joined = (state, step) => {
   const mould = state.moulds.get(step.target);
   const cooling = mould && coolingOf(mould);
-  if (!cooling) return step;
+  if (!cooling || state.never.has('secondLook')) return step;
   return {
     ...step,
     sentence: joined([step.sentence, ', and once more when it has sunk']),

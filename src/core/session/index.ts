@@ -73,6 +73,7 @@ export * from './whatIf.ts';
 export * from './alsoShoot.ts';
 export * from './takeCup.ts';
 export * from './breath.ts';
+export * from './habits.ts';
 export * from './plainReading.ts';
 export * from './nameColour.ts';
 export * from './runChanges.ts';

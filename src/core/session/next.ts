@@ -1,5 +1,6 @@
 import { isShot } from '../build/build.ts';
 import { heatCups } from './guard/cups.ts';
+import { byHabit } from './habits.ts';
 import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
 import { isOf } from './stepKinds.ts';
@@ -102,7 +103,7 @@ export function steps(state: SessionState, now: number): Step[] {
     ...STEPS.cool(bench),
   ];
   const left = bench.run !== null || all.some((step) => isOf(step, 'finishes'));
-  return heldFirst(state, left ? all : [...all, ...decided(bench, END)]);
+  return heldFirst(state, byHabit(state, left ? all : [...all, ...decided(bench, END)]));
 }
 /** The one thing to do now. A step merely waiting comes after anything for the hands. */
 export const nextStep = (state: SessionState, now: number): Step | null =>
@@ -117,7 +118,7 @@ export function nextDue(state: SessionState): { at: number; what: string } | nul
     if (phase.is === 'holding') return [{ at: phase.until, what: `let go ${name}` }];
     if (phase.is !== 'cooling') return [];
     const open = { at: phase.readyAt, what: `open ${name}` };
-    return phase.toppedOff && !phase.looked
+    return phase.toppedOff && !phase.looked && !state.never.has('secondLook')
       ? [{ at: phase.lookAt, what: `look at ${name}` }, open]
       : [open];
   });

@@ -1,6 +1,6 @@
 import { type Phrase, spoken } from '../quantity/phrase.ts';
 import type { ShopUnits } from '../quantity/units.ts';
-import type { SaidStep, Step } from './step.ts';
+import type { SaidStep, Send, Step } from './step.ts';
 
 /**
  * A step in words: the only place where what is to be done becomes a text, so that nothing has to
@@ -20,3 +20,11 @@ export function sayStep(step: Step, units: ShopUnits): SaidStep {
     others: step.others?.map((other) => ({ ...other, label: say(other.label) })),
   };
 }
+
+/** What is offered beside the big action: its other outcomes, and leaving it out where that may be. */
+export const offered = (step: SaidStep | null): { label: string; send: Send }[] => [
+  ...(step?.others ?? []),
+  ...(step?.skip
+    ? [{ label: 'Skip', send: { kind: 'skipped' as const, payload: step.skip } }]
+    : []),
+];

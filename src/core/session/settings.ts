@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { NEVER, type NeverKey } from './habits.ts';
 
 /** The shop's figures a session runs by, fixed when it is opened. */
 export const BenchSettingsSchema = z.object({
@@ -10,6 +11,8 @@ export const BenchSettingsSchema = z.object({
   secondLook: z.number().positive().meta({ least: 5, most: 600 }),
   /** h on the rack before bagging */
   cure: z.number().positive().meta({ least: 1, most: 240 }),
+  /** steps that are never asked for */
+  never: z.array(z.enum(Object.keys(NEVER) as [NeverKey, ...NeverKey[]])).default([]),
   /** what is done in one breath is one press, and the hold runs by itself */
   oneBreath: z.boolean().default(true),
   /** mL a barrel pushed out before the shot */

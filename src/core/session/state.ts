@@ -1,3 +1,4 @@
+import type { StepKey } from './stepKinds.ts';
 import type { Missed } from '../heat/index.ts';
 import { NOTHING_MISSED } from '../heat/index.ts';
 import type { Stage } from '../build/index.ts';
@@ -97,6 +98,10 @@ export interface SessionState {
   /** what the log says of heat, for the estimate */
   heat: HeatNote[];
   skips: Set<string>;
+  /** how often each step was left out */
+  leftOut: Map<string, number>;
+  /** steps that are not asked for: the shop's, and those of tonight */
+  never: Set<StepKey>;
   troubles: { event: string; at: number; about: string; what: string }[];
   notes: { event: string; at: number; mould: string; text: string }[];
   /** moulds whose trial card is filled in, with it */
@@ -210,6 +215,8 @@ export function startState(snapshot: Snapshot): SessionState {
     oven: { id: snapshot.heat.ovens[0]?.id ?? 0, level: snapshot.heat.ovens[0]?.oven.level ?? 1 },
     heat: [],
     skips: new Set(),
+    leftOut: new Map(),
+    never: new Set(snapshot.bench.never ?? []),
     troubles: [],
     notes: [],
     trialled: new Map(),

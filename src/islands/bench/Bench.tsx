@@ -7,6 +7,7 @@ import {
   gaugeSaid,
   heatCautions,
   inOneBreath,
+  offered,
   queueOf,
   sayStep,
   readNext,
@@ -99,6 +100,14 @@ function doStep(does: SaidStep, open: (panel: Open) => void, send: (what: Send) 
 const digits = (type: (typed: string) => void): Record<string, () => void> =>
   Object.fromEntries([...'0123456789'].map((digit) => [digit, () => type(digit)]));
 
+/** What is offered beside the big key, by its number. */
+const numbers = (step: SaidStep | null, send: (what: Send) => void): Record<string, () => void> =>
+  Object.fromEntries(
+    offered(step)
+      .slice(0, 9)
+      .map((one, nth) => [String(nth + 1), () => send(one.send)]),
+  );
+
 /** The step with what the pot's gauge says of it, where one is heard. */
 function withGauge(id: number, { state }: Session, { step, now }: Advice, devices: Device[]) {
   const inPot = cupInPot(state, step);
@@ -156,9 +165,11 @@ function Places({ id, name, snapshot, events }: Opened) {
   useHold(step, now, bench.oneBreath ? act : null);
   const undoOne = () => canUndo && undo();
   const read = step?.read;
+  const numbered = !read && marking === undefined && now >= guard.until;
   useBenchKeys(
     {
       ...(read && digits((typed) => setPanel({ what: 'read', ...read, typed }))),
+      ...(numbered && numbers(step, send)),
       t: () => open('read'),
       x: () => open('trouble'),
       u: undoOne,
@@ -217,7 +228,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         flash={guard.refused}
         guarded={now < guard.until}
         step={withGauge(id, session, advice, devices)}
-        {...{ now, done, waiting, session: id, canUndo, onMain }}
+        {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
         whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
         onSend={send}
         onUndo={() => {

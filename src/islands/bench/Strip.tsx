@@ -1,7 +1,7 @@
 import { forwardRef } from 'react';
 import { clock } from '@/core/quantity/index.ts';
 import type { Send, SaidStep } from '@/core/session/index.ts';
-import { SAFETY } from '@/core/session/index.ts';
+import { offered, SAFETY } from '@/core/session/index.ts';
 
 interface Props {
   step: SaidStep | null;
@@ -17,6 +17,8 @@ interface Props {
   waiting: number;
   session: number;
   canUndo: boolean;
+  /** keys `1` to `9` are for what is offered, not for cavities or digits */
+  numbered: boolean;
   /** where the Heat screen answers for this step */
   whatIf: string | null;
   onMain: () => void;
@@ -70,17 +72,14 @@ const Warnings = ({ warnings }: { warnings: readonly string[] }) =>
     </ul>
   );
 
-/** Other ways of doing the step, and leaving it out. */
-function Others({ step, onSend }: Pick<Props, 'step' | 'onSend'>) {
-  const others = (step?.others ?? []).map(({ label, send }) => ({ label, send }));
-  const skip = step?.skip
-    ? [{ label: 'Skip', send: { kind: 'skipped', payload: step.skip } satisfies Send }]
-    : [];
+/** Other ways of doing the step, and leaving it out; each by its number too. */
+function Others({ step, numbered, onSend }: Pick<Props, 'step' | 'numbered' | 'onSend'>) {
   return (
     <div className="flex flex-wrap gap-2 empty:hidden">
-      {[...others, ...skip].map(({ label, send }) => (
+      {offered(step).map(({ label, send }, nth) => (
         <button key={label} type="button" className="act lg:min-h-16" onClick={() => onSend(send)}>
           {label}
+          {numbered && nth < 9 && <kbd className="hint hidden font-mono md:inline">{nth + 1}</kbd>}
         </button>
       ))}
     </div>
@@ -123,7 +122,7 @@ function Whenever({ done, canUndo, onOpen, onUndo }: Omit<Props, 'step'>) {
 
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, whatIf, onSend } = props;
+  const { step, queue, done, numbered, whatIf, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint leading-tight">Now</p>
@@ -145,7 +144,7 @@ function Now(props: Props) {
       <Queue queue={queue} />
       <Warnings warnings={step?.warnings ?? []} />
       <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
-        <Others {...{ step, onSend }} />
+        <Others {...{ step, numbered, onSend }} />
         <Whenever {...props} />
       </div>
       {step?.caution && (

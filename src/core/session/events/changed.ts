@@ -16,6 +16,7 @@ import { UNNAMED } from '../../plan/unnamed.ts';
 import { runsOf } from '../../plan/run.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
+import { NEVER, type NeverKey } from '../habits.ts';
 import { planCharges } from '../charges.ts';
 import { layOut, type RunState, type SessionState } from '../state.ts';
 import { newCup } from '../state/cup.ts';
@@ -38,6 +39,11 @@ export const ChangedSchema = z.discriminatedUnion('what', [
     cups: z.array(CupChoiceSchema),
     /** shots, run by run */
     targets: z.record(key, z.number().int().min(0).max(1000)),
+  }),
+  /** a step is not asked for from here on */
+  z.object({
+    what: z.literal('never'),
+    step: z.enum(Object.keys(NEVER) as [NeverKey, ...NeverKey[]]),
   }),
   /** a cup stands on the bench that nothing is shot from yet */
   z.object({ what: z.literal('cup'), cup: CupChoiceSchema }),
@@ -179,6 +185,7 @@ export const changed: EventKind<typeof ChangedSchema> = {
       return;
     }
     if (payload.what === 'also') return takeOn(state, payload);
+    if (payload.what === 'never') return void state.never.add(payload.step);
     if (payload.what === 'cup') return bringCups(state, [payload.cup]);
     if (payload.what === 'line') {
       state.joined.push({ event: event.id, job: payload.job, line: payload.line });

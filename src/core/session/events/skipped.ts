@@ -47,6 +47,7 @@ export const skipped: EventKind<typeof SkippedSchema> = {
   apply: (state, event) => {
     const { step, target } = event.payload;
     state.skips.add(skipKey({ step, target }));
+    state.leftOut.set(step, (state.leftOut.get(step) ?? 0) + 1);
     // What is skipped is left: the key is free again.
     state.focus = null;
     const onRack = RACKED.has(step);

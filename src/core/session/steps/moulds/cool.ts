@@ -1,14 +1,14 @@
 import { clock } from '../../../quantity/format.ts';
 import { type Cooling, coolingOf, type MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
-import type { Decide } from '../atBench.ts';
+import type { AtBench, Decide } from '../atBench.ts';
 
-const coolStep = (mould: MouldState, phase: Cooling, now: number): Step => ({
+const coolStep = (mould: MouldState, phase: Cooling, { state, now }: AtBench): Step => ({
   key: 'cool',
   target: mould.key,
   sentence: `${mould.mould.name} opens in ${clock((phase.readyAt - now) / 1000)}`,
   detail:
-    !phase.looked && phase.lookAt > now
+    !phase.looked && phase.lookAt > now && !state.never.has('secondLook')
       ? `Look at its sprue again in ${clock((phase.lookAt - now) / 1000)}.`
       : 'Nothing to do by hand until then.',
   label: 'Open it now',
@@ -17,11 +17,11 @@ const coolStep = (mould: MouldState, phase: Cooling, now: number): Step => ({
 });
 
 /** Moulds that only cool, the soonest ready first. */
-export const cool: Decide = ({ state, now }) =>
-  [...state.moulds.values()]
+export const cool: Decide = (bench) =>
+  [...bench.state.moulds.values()]
     .flatMap((mould) => {
       const phase = coolingOf(mould);
-      return phase && phase.readyAt > now ? [{ mould, phase }] : [];
+      return phase && phase.readyAt > bench.now ? [{ mould, phase }] : [];
     })
     .sort((one, other) => one.phase.readyAt - other.phase.readyAt)
-    .map(({ mould, phase }) => coolStep(mould, phase, now));
+    .map(({ mould, phase }) => coolStep(mould, phase, bench));

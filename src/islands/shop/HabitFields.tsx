@@ -1,0 +1,50 @@
+import type { NeverKey } from '@/core/session/habits.ts';
+import { NEVER } from '@/core/session/habits.ts';
+import type { Shop } from '@/core/shop.ts';
+
+interface Props {
+  bench: Shop['bench'];
+  set: (bench: Shop['bench']) => void;
+}
+const Tick = ({ on, says, set }: { on: boolean; says: string; set: (on: boolean) => void }) => (
+  <label className="flex min-h-11 items-center gap-3">
+    <input
+      type="checkbox"
+      className="size-5"
+      checked={on}
+      onChange={({ target }) => set(target.checked)}
+    />
+    {says}
+  </label>
+);
+
+/** How the shop works at the bench: what is one press, and what it never does. */
+export function HabitFields({ bench, set }: Props) {
+  const { never } = bench;
+  const put = (key: NeverKey, on: boolean) =>
+    set({ ...bench, never: on ? [...never, key] : never.filter((other) => other !== key) });
+  return (
+    <>
+      <div className="sm:col-span-2 lg:col-span-4">
+        <Tick
+          on={bench.oneBreath}
+          says="What is done in one breath is one press; a hold runs by itself"
+          set={(oneBreath) => set({ ...bench, oneBreath })}
+        />
+      </div>
+      <fieldset className="sm:col-span-2 lg:col-span-4">
+        <legend className="hint">We never</legend>
+        <div className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-4">
+          {(Object.keys(NEVER) as NeverKey[]).map((key) => (
+            <Tick
+              key={key}
+              on={never.includes(key)}
+              says={NEVER[key].name}
+              set={(on) => put(key, on)}
+            />
+          ))}
+        </div>
+      </fieldset>
+    </>
+  );
+}
