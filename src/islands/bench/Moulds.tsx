@@ -147,14 +147,17 @@ function Head({ state: session, mould, seen, units, now, run }: Omit<Props, 'act
   );
 }
 
+/** Its cavities are touched once it is open, or in one breath with opening it. */
+const takesMarks = ({ phase }: MouldState, active: boolean): boolean =>
+  active || phase.is === 'opened';
+
 /** A mould at the bench: its drawing is its state. */
 export function BenchMould(props: Props) {
   const { state, mould, now, active, focus, onCavity, onTap } = props;
   const shot = state.shots.get(mould.shot ?? '');
   const run = shot ? state.runs.get(shot.job) : props.run;
   const lies = liesIn(state, run);
-  // Its cavities are touched once it is open, or in one breath with opening it.
-  const marking = active || mould.phase.is === 'opened';
+  const marking = takesMarks(mould, active);
   const open = OPEN.has(mould.phase.is);
   const feeds = shot && shot.feedG > 0 && mould.phase.is !== 'cleared';
   return (

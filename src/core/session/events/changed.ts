@@ -96,10 +96,7 @@ function meanFor(state: SessionState, choices: readonly CupChoice[]): void {
 }
 
 /** Another job beside those there are; one that is shot already is not begun again. */
-function takeOn(
-  state: SessionState,
-  { shoots, cups, targets }: Extract<z.infer<typeof ChangedSchema>, { what: 'also' }>,
-): void {
+function takeOn(state: SessionState, { shoots, cups, targets }: Of<'also'>): void {
   if (jobsOf(state).some(({ key }) => key === shoots.key)) return;
   state.also.push(shoots);
   bringCups(state, cups);
@@ -125,11 +122,7 @@ function closeWith(state: SessionState, moulds: RunState['tools']['moulds']): vo
  * Another colourway, build, injector or block from here on: for the run named, and the colours of
  * its whole job.
  */
-function recolour(
-  state: SessionState,
-  run: RunState,
-  colourway: Extract<z.infer<typeof ChangedSchema>, { what: 'colourway' }>,
-): void {
+function recolour(state: SessionState, run: RunState, colourway: Of<'colourway'>): void {
   const index = run.job.build.stages.findIndex((stage) => stage.key === run.stage.key);
   const stage = colourway.build.stages[Math.min(index, colourway.build.stages.length - 1)]!;
   const tools = run.job.tools.map((tool, k) =>
@@ -174,49 +167,49 @@ function recolour(
     });
 }
 
+/** Another mould for a run: beside its own, or in their place. */
+function takeMould(run: RunState, state: SessionState, payload: Of<'mould'>): void {
+  const { id, mould, bait, only } = payload;
+  const entry = { id, mould, given: 0, ...(bait ? { bait } : {}) };
+  if (!state.moulds.has(String(id))) state.moulds.set(String(id), newMould(id, mould));
+  const others = run.tools.moulds.filter((other) => other.id !== id);
+  const tools = { ...run.tools, moulds: only ? [entry] : [...others, entry] };
+  const job = {
+    ...run.job,
+    tools: run.job.tools.map((tool) => (tool === run.tools ? tools : tool)),
+  };
+  for (const other of state.runs.values()) if (other.job.key === job.key) other.job = job;
+  run.tools = tools;
+}
+
+type Changed = z.infer<typeof ChangedSchema>;
+type Of<What extends Changed['what']> = Extract<Changed, { what: What }>;
+/** What a change does; each to its own payload. */
+const APPLY: {
+  [What in Changed['what']]: (state: SessionState, payload: Of<What>, event: string) => void;
+} = {
+  oven: (state, { oven, level }) => void (state.oven = { id: oven, level }),
+  also: takeOn,
+  never: (state, { step }) => void state.never.add(step),
+  cup: (state, { cup }) => bringCups(state, [cup]),
+  line: (state, { job, line }, event) => void state.joined.push({ event, job, line }),
+  shots: (state, { job, by }) =>
+    ofRun(state, job, (run) => (run.target = Math.max(run.done, run.target + by))),
+  trials: (state, { job, by }) =>
+    ofRun(state, job, (run) => (run.trials = Math.max(run.trialsDone, run.trials + by))),
+  mould: (state, payload) => ofRun(state, payload.job, (run) => takeMould(run, state, payload)),
+  colourway: (state, payload) => ofRun(state, payload.job, (run) => recolour(state, run, payload)),
+};
+/** A run that is there is changed; one that is not is left alone. */
+function ofRun(state: SessionState, job: string, change: (run: RunState) => unknown): void {
+  const run = state.runs.get(job);
+  if (run) change(run);
+}
+
 export const changed: EventKind<typeof ChangedSchema> = {
   payload: ChangedSchema,
   work: null,
   ...AGAIN,
-  apply: (state, event) => {
-    const payload = event.payload;
-    if (payload.what === 'oven') {
-      state.oven = { id: payload.oven, level: payload.level };
-      return;
-    }
-    if (payload.what === 'also') return takeOn(state, payload);
-    if (payload.what === 'never') return void state.never.add(payload.step);
-    if (payload.what === 'cup') return bringCups(state, [payload.cup]);
-    if (payload.what === 'line') {
-      state.joined.push({ event: event.id, job: payload.job, line: payload.line });
-      return;
-    }
-    const run = state.runs.get(payload.job);
-    if (!run) return;
-    if (payload.what === 'shots') run.target = Math.max(run.done, run.target + payload.by);
-    if (payload.what === 'trials') run.trials = Math.max(run.trialsDone, run.trials + payload.by);
-    if (payload.what === 'mould') {
-      const entry = {
-        id: payload.id,
-        mould: payload.mould,
-        given: 0,
-        ...(payload.bait ? { bait: payload.bait } : {}),
-      };
-      if (!state.moulds.has(String(payload.id)))
-        state.moulds.set(String(payload.id), newMould(payload.id, payload.mould));
-      const tools = {
-        ...run.tools,
-        moulds: payload.only
-          ? [entry]
-          : [...run.tools.moulds.filter((mould) => mould.id !== payload.id), entry],
-      };
-      const job = {
-        ...run.job,
-        tools: run.job.tools.map((tool) => (tool === run.tools ? tools : tool)),
-      };
-      for (const other of state.runs.values()) if (other.job.key === job.key) other.job = job;
-      run.tools = tools;
-    }
-    if (payload.what === 'colourway') recolour(state, run, payload);
-  },
+  // The table holds each to its own payload.
+  apply: (state, { id, payload }) => APPLY[payload.what](state, payload as never, id),
 };
