@@ -36,7 +36,7 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await page.keyboard.press('Enter');
   await follow(page, hands, { until: (text) => text === 'close' });
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys of the bench' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Keys and signals of the bench' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('o');
   await expect(page.getByRole('dialog', { name: 'Another step' })).toBeVisible();

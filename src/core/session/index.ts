@@ -74,6 +74,7 @@ export * from './alsoShoot.ts';
 export * from './takeCup.ts';
 export * from './breath.ts';
 export * from './habits.ts';
+export * from './moments.ts';
 export * from './plainReading.ts';
 export * from './nameColour.ts';
 export * from './runChanges.ts';

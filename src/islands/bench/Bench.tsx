@@ -25,6 +25,7 @@ import { MouldsPlace } from './MouldsPlace.tsx';
 import { usePanels } from './panels.ts';
 import { Place } from './Place.tsx';
 import { Faults, Rack } from './Rack.tsx';
+import { SignalBar } from './SignalBar.tsx';
 import { Strip } from './Strip.tsx';
 import { useBenchKeys } from './useBenchKeys.ts';
 import { type Device, heard, useDevices } from './useDevices.ts';
@@ -34,6 +35,7 @@ import { useKeyGuard } from './useKeyGuard.ts';
 import { useMarking } from './useMarking.tsx';
 import { useNow } from './useNow.ts';
 import { type Session, useSession } from './useSession.ts';
+import { useAwake, useSignals } from './useSignals.ts';
 
 interface Opened {
   id: number;
@@ -163,6 +165,8 @@ function Places({ id, name, snapshot, events }: Opened) {
   });
   const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
   useHold(step, now, bench.oneBreath ? act : null);
+  const moment = useSignals(state, step, now);
+  useAwake(state.phase.is === 'running');
   const undoOne = () => canUndo && undo();
   const read = step?.read;
   const numbered = !read && marking === undefined && now >= guard.until;
@@ -191,6 +195,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
       {...told(session, advice, whole)}
     >
+      <SignalBar moment={moment} />
       <BenchHead name={name} state={state} now={now} onKeys={() => open('keys')} />
       <BenchNotices {...session} />
       {heatCautions(state, answer, now).map((heatCaution) => (

@@ -60,7 +60,7 @@ export function BenchHead({ name, state, now, onKeys }: Props) {
         type="button"
         className="act ml-auto md:ml-0"
         onClick={onKeys}
-        aria-label="Keys of the bench"
+        aria-label="Keys and signals of the bench"
       >
         ?
       </button>

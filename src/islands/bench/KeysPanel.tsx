@@ -1,4 +1,5 @@
 import { Dialog } from '@/ui/Dialog.tsx';
+import { DeviceWays } from './DeviceWays.tsx';
 
 const KEYS: [string, string][] = [
   ['Space, Enter, pedal', 'the big action'],
@@ -17,7 +18,7 @@ const KEYS: [string, string][] = [
 ];
 export function Keys({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open onClose={onClose} title="Keys of the bench">
+    <Dialog open onClose={onClose} title="Keys and signals of the bench">
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
         {KEYS.map(([key, what]) => (
           <div key={key} className="contents">
@@ -26,6 +27,7 @@ export function Keys({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </dl>
+      <DeviceWays />
     </Dialog>
   );
 }

@@ -1,0 +1,69 @@
+import { expect, type Page, test } from '@playwright/test';
+import { byPointer, follow, mainSays, startDemo } from './steps.ts';
+
+interface Given {
+  tones: number[];
+  buzzes: number[][];
+}
+/** What a stand-in for the device's own was asked to sound and to buzz. */
+const given = (page: Page): Promise<Given> =>
+  page.evaluate(() => (window as unknown as { given: Given }).given);
+
+test('a burst that is over is heard, felt and seen at its moment, by its own pattern; switched off it is not', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.addInitScript(() => {
+    const given: Given = { tones: [], buzzes: [] };
+    Object.assign(window, { given });
+    class Stub {
+      currentTime = 0;
+      destination = {};
+      resume = () => Promise.resolve();
+      createGain = () => ({ gain: { value: 0 }, connect: () => undefined });
+      createOscillator = () => {
+        const frequency = { value: 0 };
+        return {
+          type: '',
+          frequency,
+          connect: () => undefined,
+          start: () => given.tones.push(frequency.value),
+          stop: () => undefined,
+        };
+      };
+    }
+    Object.assign(window, { AudioContext: Stub });
+    Object.defineProperty(navigator, 'vibrate', {
+      value: (pattern: number[]) => given.buzzes.push(pattern),
+    });
+  });
+  await startDemo(page);
+  const hands = byPointer(page);
+  /** To a burst that runs, and a second before its end. */
+  const nearlyOver = async () => {
+    await follow(page, hands, { until: (step) => step === 'heating' });
+    const [, minutes, seconds] = /^(\d+):(\d\d)/.exec(await mainSays(page))!;
+    await page.clock.fastForward(1000 * (60 * Number(minutes) + Number(seconds) - 3));
+  };
+  await nearlyOver();
+  expect(await given(page)).toEqual({ tones: [], buzzes: [] });
+  await page.clock.fastForward(4000);
+  await expect(page.locator('[data-signal="burst"]')).toContainText('Burst over: ');
+  expect(await given(page)).toEqual({ tones: [990, 1980], buzzes: [[500]] });
+
+  // On this device neither sound nor flash any more: the next is felt alone.
+  await page.keyboard.press('?');
+  const ways = page.getByRole('region', { name: 'On this device' });
+  await ways.getByRole('checkbox', { name: 'Sound' }).uncheck();
+  await ways.getByRole('checkbox', { name: 'Flash' }).uncheck();
+  await page.keyboard.press('Escape');
+  await page.clock.fastForward(10_000);
+  await expect(page.locator('[data-signal]')).toHaveCount(0);
+  await nearlyOver();
+  await page.clock.fastForward(4000);
+  await expect.poll(async () => (await given(page)).buzzes.length).toBeGreaterThan(1);
+  const after = await given(page);
+  expect(after.tones).toEqual([990, 1980]);
+  expect(new Set(after.buzzes.map(String))).toEqual(new Set(['500']));
+  await expect(page.locator('[data-signal]')).toHaveCount(0);
+});
