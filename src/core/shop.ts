@@ -63,6 +63,14 @@ export const DEFAULT_SHOP: Shop = {
   reads: 'probe',
   check: null,
   backups: '',
-  bench: { tolerance: 3, stale: 60, secondLook: 30, cure: 24, never: [], oneBreath: true, purge: 1 },
+  bench: {
+    tolerance: 3,
+    stale: 60,
+    secondLook: 30,
+    cure: 24,
+    never: [],
+    oneBreath: true,
+    purge: 1,
+  },
   plan: { purge: 1, loss: 0.01, strength: 8, reheatEvery: 2, step: 5 },
 };

@@ -3,12 +3,21 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
 import { draftPlan } from '@/core/plan/index.ts';
-import type { AnyEvent, NeverKey, Send, SessionState, Step } from '@/core/session/index.ts';
+import type {
+  AnyEvent,
+  NeverKey,
+  Send,
+  SessionState,
+  ShotState,
+  Step,
+  TogetherKey,
+} from '@/core/session/index.ts';
 import {
   EVENT_VERSION,
   fold,
   inOneBreath,
   lastPress,
+  markedTogether,
   NEVER,
   plainReading,
   runInHand,
@@ -80,7 +89,7 @@ function pressed(bait: string, colourway: string, { count = 40, joins = true } =
     while (shots() === nth) done.push(press(asked()[0]!));
     return done.filter(Boolean);
   };
-  return { between, press, asked, state, events, now: () => now };
+  return { between, note, press, asked, state, events, now: () => now };
 }
 
 const GOALS: Record<string, number> = { single: 6, dual: 8, triple: 8, core: 8, tailFirst: 8 };
@@ -199,6 +208,35 @@ test('what is left out time and again is offered to be left out; what a shop nev
     Object.keys(NEVER).filter((key) => asked.has(key)),
     [],
   );
+});
+
+test('many cavities at one press: a row, one and all after it, or as the shot before', () => {
+  const bench = pressed('Slip eel 95', 'Bilge moss over oyster lint');
+  const marked = (shots: number) => {
+    bench.between(shots - 1);
+    for (let i = 0; i < 20 && bench.asked()[0]!.key !== 'open'; i++) bench.press(bench.asked()[0]!);
+    return [...bench.state().shots.values()].at(-1)!;
+  };
+  const first = marked(1);
+  const { cavities } = bench.state().moulds.get(first.mould)!.mould;
+  const all = cavities.map(({ n: cavity }) => cavity);
+  const row = cavities.filter(({ y }) => y === cavities[0]!.y).map(({ n: cavity }) => cavity);
+  assert.ok(cavities.length >= 8 && row.length > 1 && row.length < cavities.length);
+  const numbers = (which: TogetherKey, shot: ShotState, from: number) =>
+    markedTogether(bench.state(), shot, which, { from, brush: 'short' }).map(({ payload }) =>
+      'cavity' in payload ? payload.cavity : 0,
+    );
+  assert.deepEqual(numbers('row', first, row[0]!), row);
+  assert.deepEqual(
+    numbers('onward', first, 5),
+    all.filter((cavity) => cavity >= 5),
+  );
+  assert.deepEqual(numbers('last', first, 1), [], 'there is none before it');
+  bench.note([{ kind: 'mouldOpened', payload: { mould: first.mould } }]);
+  bench.note(markedTogether(bench.state(), first, 'row', { from: row[0]!, brush: 'short' }));
+  assert.equal(lastPress(bench.state()).length, row.length, 'one undo takes all of it back');
+  const second = marked(2);
+  assert.deepEqual(numbers('last', second, 1), row);
 });
 
 test('property: digits are taken by themselves only for what was meant', () => {

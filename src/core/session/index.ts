@@ -73,7 +73,7 @@ export * from './whatIf.ts';
 export * from './alsoShoot.ts';
 export * from './takeCup.ts';
 export * from './breath.ts';
-export * from './habits.ts';
+export * from './never.ts';
 export * from './moments.ts';
 export * from './plainReading.ts';
 export * from './nameColour.ts';

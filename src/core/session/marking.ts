@@ -34,3 +34,56 @@ export const markedBy = (shot: ShotState, cavity: number, brush: Brush): Send =>
   kind: 'cavityMarked',
   payload: { shot: shot.id, cavity, ...touched(shot.marks.get(cavity), brush) },
 });
+
+/** mm across which cavities lie in one row (judgement: less than any bait is deep). */
+const ROW = 8;
+/** Cavities that are marked together: which of a shot's, from the one in hand. */
+export const TOGETHER = {
+  row: { name: 'Its row', key: 'r' },
+  onward: { name: 'From here on', key: 'f' },
+  last: { name: 'As the last shot', key: 'l' },
+} as const;
+export type TogetherKey = keyof typeof TOGETHER;
+
+interface InHand {
+  /** number of the cavity in hand */
+  from: number;
+  brush: Brush;
+}
+/** The shot of the same mould before this one. */
+const shotBefore = ({ shots }: SessionState, shot: ShotState): ShotState | undefined =>
+  [...shots.values()].filter(({ mould, n }) => mould === shot.mould && n < shot.n).at(-1);
+
+/** What each of several cavities becomes. */
+function marksOf(
+  state: SessionState,
+  shot: ShotState,
+  which: TogetherKey,
+  { from, brush }: InHand,
+) {
+  if (which === 'last') return [...(shotBefore(state, shot)?.marks ?? [])];
+  const cavities = state.moulds.get(shot.mould)?.mould.cavities ?? [];
+  const own = cavities.find(({ n }) => n === from);
+  const lies = {
+    row: ({ y }: { y: number }) => own !== undefined && Math.abs(y - own.y) < ROW,
+    onward: ({ n }: { n: number }) => n >= from,
+  }[which];
+  return cavities.filter(lies).map(({ n }): [number, Mark] => [n, touched(undefined, brush)]);
+}
+
+/**
+ * Several cavities of a shot marked at one press: the row of the one in hand, it and all after it, or
+ * as the shot before was marked.
+ */
+export const markedTogether = (
+  state: SessionState,
+  shot: ShotState,
+  which: TogetherKey,
+  inHand: InHand,
+): Send[] =>
+  marksOf(state, shot, which, inHand)
+    .filter(([cavity]) => shot.cavities.has(cavity))
+    .map(([cavity, { grade, fault }]) => ({
+      kind: 'cavityMarked',
+      payload: { shot: shot.id, cavity, grade, fault },
+    }));

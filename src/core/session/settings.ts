@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { NEVER, type NeverKey } from './habits.ts';
+import { NEVER, type NeverKey } from './never.ts';
 
 /** The shop's figures a session runs by, fixed when it is opened. */
 export const BenchSettingsSchema = z.object({

@@ -14,6 +14,7 @@ const KEYS: [string, string][] = [
   ['← →', 'next cavity'],
   ['↑ ↓', 'another mark'],
   ['M', 'mark the cavity in hand'],
+  ['R, F, L', 'mark its row; it and all after it; all as the last shot'],
   ['?', 'these keys'],
 ];
 export function Keys({ onClose }: { onClose: () => void }) {

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Brush, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import { brushesOf, brushName, markedBy } from '@/core/session/index.ts';
+import { useTogether } from './useTogether.tsx';
 
 interface Props {
   state: SessionState;
@@ -53,6 +54,11 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
     </button>
   ));
 
+  const together = useTogether({ state, shot: shown, focus, brush, onBrush }, (sends) => {
+    onOwn();
+    for (const send of [...(opens ? [opens] : []), ...sends]) act(send);
+  });
+
   /** the brush so many places along the row; the first or last where none of it is in hand */
   const brushBy = (by: 1 | -1) =>
     setBrush((brush) => {
@@ -69,6 +75,8 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
     keys.ArrowDown = () => brushBy(1);
     keys.ArrowUp = () => brushBy(-1);
     keys.m = () => touch(focus);
+    for (const [key, press] of Object.entries(together.keys)) keys[key] = press;
   }
-  return { marking, focus, touch, brushButtons, keys };
+  const buttons = [...brushButtons, ...together.buttons];
+  return { marking, focus, touch, brushButtons: buttons, keys };
 }

@@ -12,17 +12,18 @@ const SEEN = 4000;
 export function useSignals(state: SessionState, step: SaidStep | null, now: number): Moment | null {
   const given = useRef(new Set<string>());
   const [seen, setSeen] = useState<Moment | null>(null);
-  const due = moments(state, step).filter(
-    ({ id, at }) => at <= now && now - at < LATE && !given.current.has(id),
-  );
   useEffect(() => {
+    const due = moments(state, step).filter(
+      ({ id, at }) => at <= now && now - at < LATE && !given.current.has(id),
+    );
+    if (due.length === 0) return;
     const ways = waysHere();
-    for (const moment of due) {
-      given.current.add(moment.id);
-      signal(moment.kind, ways);
-      if (ways.flash) setSeen(moment);
+    for (const { id, kind } of due) {
+      given.current.add(id);
+      signal(kind, ways);
     }
-  });
+    if (ways.flash) setSeen(due.at(-1)!);
+  }, [state, step, now]);
   return seen && now - seen.at < LATE + SEEN ? seen : null;
 }
 

@@ -1,5 +1,5 @@
-import type { NeverKey } from '@/core/session/habits.ts';
-import { NEVER } from '@/core/session/habits.ts';
+import type { NeverKey } from '@/core/session/never.ts';
+import { NEVER } from '@/core/session/never.ts';
 import type { Shop } from '@/core/shop.ts';
 
 interface Props {

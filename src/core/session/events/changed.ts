@@ -16,7 +16,7 @@ import { UNNAMED } from '../../plan/unnamed.ts';
 import { runsOf } from '../../plan/run.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
-import { NEVER, type NeverKey } from '../habits.ts';
+import { NEVER, type NeverKey } from '../never.ts';
 import { planCharges } from '../charges.ts';
 import { layOut, type RunState, type SessionState } from '../state.ts';
 import { newCup } from '../state/cup.ts';
