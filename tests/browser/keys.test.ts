@@ -75,7 +75,9 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   const shot = await follow(page, counted, { until: (text) => text === 'hold' });
   test.info().annotations.push({ type: 'presses', description: `${presses}: ${shot.join(' ')}` });
   console.log(`presses of a repeat shot: ${presses} (${shot.join(' ')})`);
-  expect(presses).toBeLessThanOrEqual(10);
+  // What cups want of an oven meanwhile hangs on how cold they have become, not on the shot.
+  const oven = new Set(['match', 'heating', 'stir', 'cool']);
+  expect(shot.filter((step) => !oven.has(step)).length).toBeLessThanOrEqual(8);
 
   // And on to the end of the evening: the other shots, racked, finished and counted.
   await follow(page, hands, { until: (text) => text === 'finish' });

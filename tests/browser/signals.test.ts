@@ -49,7 +49,11 @@ test('a burst that is over is heard, felt and seen at its moment, by its own pat
   expect(await given(page)).toEqual({ tones: [], buzzes: [] });
   await page.clock.fastForward(4000);
   await expect(page.locator('[data-signal="burst"]')).toContainText('Burst over: ');
-  expect(await given(page)).toEqual({ tones: [990, 1980], buzzes: [[500]] });
+  // Two ovens may be over at once: each has its pattern whole.
+  const first = await given(page);
+  expect(first.buzzes.length).toBeGreaterThan(0);
+  expect(first.buzzes).toEqual(first.buzzes.map(() => [500]));
+  expect(first.tones).toEqual(first.buzzes.flatMap(() => [990, 1980]));
 
   // On this device neither sound nor flash any more: the next is felt alone.
   await page.keyboard.press('?');
@@ -61,9 +65,9 @@ test('a burst that is over is heard, felt and seen at its moment, by its own pat
   await expect(page.locator('[data-signal]')).toHaveCount(0);
   await nearlyOver();
   await page.clock.fastForward(4000);
-  await expect.poll(async () => (await given(page)).buzzes.length).toBeGreaterThan(1);
-  const after = await given(page);
-  expect(after.tones).toEqual([990, 1980]);
-  expect(new Set(after.buzzes.map(String))).toEqual(new Set(['500']));
+  await expect
+    .poll(async () => (await given(page)).buzzes.length)
+    .toBeGreaterThan(first.buzzes.length);
+  expect((await given(page)).tones).toEqual(first.tones);
   await expect(page.locator('[data-signal]')).toHaveCount(0);
 });

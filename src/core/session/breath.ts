@@ -37,6 +37,8 @@ const closed: Joined = (state, step) => {
 interface After {
   sends: Send[];
   says: string;
+  /** the last of it, in a word */
+  so: string;
   /** what is taken care of */
   care: string;
 }
@@ -52,6 +54,7 @@ function afterCount(state: SessionState, shot: ShotState): After | null {
   return {
     sends: [back.send, laid],
     says: `${sprue}, ${insert ? 'laid by, oiled' : 'on the rack'}`,
+    so: insert ? 'laid by' : 'racked',
     care: insert ? ` ${act(worthKeeping(shot))}. ${care}` : '',
   };
 }
@@ -69,7 +72,7 @@ const opened: Joined = (state, step) => {
     ...step,
     sentence: joined([step.sentence, phrase`: all ${count} good, ${after.says}`]),
     detail: joined([step.detail, ` Touch those that are not good.${after.care}`]),
-    label: `Open, all ${count} good, ${after.says}`,
+    label: `Open, all ${count} good, ${after.so}`,
     then: [{ kind: 'marked', payload: { shot: shot.id } }, ...after.sends],
     others: [alone('Only opened', step), ...(step.others ?? [])],
   };
@@ -83,8 +86,8 @@ const counted: Joined = (state, step) => {
   if (!after) return step;
   return {
     ...step,
-    detail: joined([step.detail, after.care]),
-    label: joined([step.label, `, ${after.says}`]),
+    detail: joined([step.detail, ` Then ${after.says}.${after.care}`]),
+    label: joined([step.label, `, ${after.so}`]),
     then: after.sends,
     others: [alone('Only counted', step), ...(step.others ?? [])],
   };

@@ -234,6 +234,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         guarded={now < guard.until}
         step={withGauge(id, session, advice, devices)}
         {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
+        tight={tall}
         whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
         onSend={send}
         onUndo={() => {

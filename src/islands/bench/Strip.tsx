@@ -19,6 +19,8 @@ interface Props {
   canUndo: boolean;
   /** keys `1` to `9` are for what is offered, not for cavities or digits */
   numbered: boolean;
+  /** cavities are marked over it: on a phone it takes as little of the screen as it can */
+  tight: boolean;
   /** where the Heat screen answers for this step */
   whatIf: string | null;
   onMain: () => void;
@@ -73,9 +75,14 @@ const Warnings = ({ warnings }: { warnings: readonly string[] }) =>
   );
 
 /** Other ways of doing the step, and leaving it out; each by its number too. */
-function Others({ step, numbered, onSend }: Pick<Props, 'step' | 'numbered' | 'onSend'>) {
+function Others({
+  step,
+  numbered,
+  tight,
+  onSend,
+}: Pick<Props, 'step' | 'numbered' | 'tight' | 'onSend'>) {
   return (
-    <div className="flex flex-wrap gap-2 empty:hidden">
+    <div className={`flex gap-2 empty:hidden ${tight ? 'shrink-0 md:flex-wrap' : 'flex-wrap'}`}>
       {offered(step).map(({ label, send }, nth) => (
         <button key={label} type="button" className="act lg:min-h-16" onClick={() => onSend(send)}>
           {label}
@@ -97,10 +104,10 @@ const WHENEVER = [
   { label: 'Change', key: 'C', opens: 'change' },
 ] as const;
 
-function Whenever({ done, canUndo, onOpen, onUndo }: Omit<Props, 'step'>) {
+function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>) {
   return (
     <div
-      className="flex max-w-full gap-2 overflow-x-auto md:flex-wrap"
+      className={`flex gap-2 md:flex-wrap ${tight ? 'max-md:shrink-0' : 'max-w-full overflow-x-auto'}`}
       tabIndex={0}
       role="group"
       aria-label="Whenever"
@@ -122,7 +129,7 @@ function Whenever({ done, canUndo, onOpen, onUndo }: Omit<Props, 'step'>) {
 
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, numbered, whatIf, onSend } = props;
+  const { step, queue, done, numbered, tight, whatIf, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint leading-tight">Now</p>
@@ -143,8 +150,13 @@ function Now(props: Props) {
       </p>
       <Queue queue={queue} />
       <Warnings warnings={step?.warnings ?? []} />
-      <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
-        <Others {...{ step, numbered, onSend }} />
+      <div
+        className={
+          'mt-2 flex items-center justify-between gap-2 ' +
+          (tight ? 'max-md:overflow-x-auto md:flex-wrap' : 'flex-wrap')
+        }
+      >
+        <Others {...{ step, numbered, tight, onSend }} />
         <Whenever {...props} />
       </div>
       {step?.caution && (
