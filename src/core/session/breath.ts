@@ -86,7 +86,7 @@ const counted: Joined = (state, step) => {
   if (!after) return step;
   return {
     ...step,
-    detail: joined([step.detail, ` Then ${after.says}.${after.care}`]),
+    detail: joined([step.detail, after.care]),
     label: joined([step.label, `, ${after.so}`]),
     then: after.sends,
     others: [alone('Only counted', step), ...(step.others ?? [])],
