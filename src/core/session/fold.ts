@@ -106,14 +106,12 @@ export function folder(snapshot: Snapshot): (events: AnyEvent[]) => SessionState
   };
 }
 
-/** Notes of one press come within so many ms of one another: no hand presses twice in that. */
-const ONE_PRESS = 60;
-
-/** What the last press that can be taken back noted, the newest first; nothing where there is none. */
+/**
+ * What the last press that can be taken back noted, the newest first; nothing where there is none.
+ * What one press notes is of one moment.
+ */
 export function lastPress({ log }: Pick<SessionState, 'log'>): SessionState['log'] {
   const all = log.filter(({ kind }) => kind !== 'opened' && kind !== 'finished').reverse();
-  const apart = all.findIndex(
-    ({ at, by }, nth) => nth > 0 && (by !== all[0]!.by || all[nth - 1]!.at - at > ONE_PRESS),
-  );
+  const apart = all.findIndex(({ at, by }) => at !== all[0]!.at || by !== all[0]!.by);
   return apart < 0 ? all : all.slice(0, apart);
 }

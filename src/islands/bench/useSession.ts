@@ -4,7 +4,7 @@ import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/inde
 import { EVENT_VERSION, folder, identityOf, lastPress, upcast } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
-import { shopNow } from '@/ui/shopClock.ts';
+import { pressedAt } from './pressedAt.ts';
 import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
 import { actingHere, benchName, leftBehind, sendWaiting } from './outbox.ts';
 
@@ -186,7 +186,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
       const event = {
         id: identity ? v5(`${id}/${identity}`, ACTS) : v4(),
         session: id,
-        at: Math.round(shopNow()),
+        at: pressedAt(),
         by: actingHere(),
         v: EVENT_VERSION,
         ...what,
