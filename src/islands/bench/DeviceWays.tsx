@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { SIGNALS, type SignalKey } from '@/core/session/index.ts';
+import { Tick } from '@/ui/Tick.tsx';
 import { keepWays, signal, WAYS, type Way, waysHere } from './signals.ts';
 
 /** What this device makes heard, felt and seen; each signal can be tried. */
@@ -15,15 +16,7 @@ export function DeviceWays() {
       <h3 className="font-bold">On this device</h3>
       <div className="flex flex-wrap gap-x-6">
         {(Object.keys(WAYS) as Way[]).map((way) => (
-          <label key={way} className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={ways[way]}
-              onChange={({ target }) => put(way, target.checked)}
-            />
-            {WAYS[way].name}
-          </label>
+          <Tick key={way} on={ways[way]} says={WAYS[way].name} set={(on) => put(way, on)} />
         ))}
       </div>
       <div className="flex flex-wrap gap-2" role="group" aria-label="Try a signal">

@@ -1,22 +1,12 @@
 import type { NeverKey } from '@/core/session/never.ts';
 import { NEVER } from '@/core/session/never.ts';
 import type { Shop } from '@/core/shop.ts';
+import { Tick } from '@/ui/Tick.tsx';
 
 interface Props {
   bench: Shop['bench'];
   set: (bench: Shop['bench']) => void;
 }
-const Tick = ({ on, says, set }: { on: boolean; says: string; set: (on: boolean) => void }) => (
-  <label className="flex min-h-11 items-center gap-3">
-    <input
-      type="checkbox"
-      className="size-5"
-      checked={on}
-      onChange={({ target }) => set(target.checked)}
-    />
-    {says}
-  </label>
-);
 
 /** How the shop works at the bench: what is one press, and what it never does. */
 export function HabitFields({ bench, set }: Props) {

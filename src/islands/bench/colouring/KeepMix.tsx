@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Mix } from '@/core/material/index.ts';
 import { UNNAMED } from '@/core/plan/unnamed.ts';
 import type { CupState } from '@/core/session/index.ts';
+import { Tick } from '@/ui/Tick.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { NewColourway } from './useNewColourway.ts';
 
@@ -82,22 +83,14 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep, c
         </button>
       </p>
       {isNew && (
-        <label className="flex min-h-11 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={wayToo}
-            onChange={({ target }) => setWayToo(target.checked)}
-          />
-          And its colourway: what was shot of it is that
-        </label>
+        <Tick on={wayToo} says="And its colourway: what was shot of it is that" set={setWayToo} />
       )}
       <Wrong>{colourway.wrong}</Wrong>
       {kept && (
         <p className="mt-2" role="status" data-kept>
           Saved:{' '}
           {kept.as === 'branch'
-            ? `“${kept.name}”, branched off ${cup.name}`
+            ? `“${kept.name}”${isNew ? '' : `, branched off ${cup.name}`}`
             : `version ${nextVersion - 1} of ${cup.name}`}
           .
         </p>
