@@ -151,11 +151,13 @@ export async function cluster(
     ),
     'alterrole',
   );
-  if (
-    psql('postgres', `SELECT 1 FROM pg_database WHERE datname = '${database}'`).stdout.trim() !==
-    '1'
-  )
-    check(psql('postgres', `CREATE DATABASE ${database} OWNER ${SHOP}`), 'createdb');
+  /** Makes a database where there is none of that name. */
+  const ensure = (db) => {
+    const found = psql('postgres', `SELECT 1 FROM pg_database WHERE datname = '${db}'`);
+    if (found.stdout.trim() !== '1')
+      check(psql('postgres', `CREATE DATABASE ${db} OWNER ${SHOP}`), 'createdb');
+  };
+  ensure(database);
   for (const db of psql(
     'postgres',
     `SELECT datname FROM pg_database WHERE NOT datistemplate AND datname <> 'postgres' AND
@@ -203,6 +205,8 @@ export async function cluster(
       ),
       address(db)
     ),
+    /** The address of a database, made where it is not there. */
+    at: (db) => (ensure(db), address(db)),
     psql,
   };
 }

@@ -1,7 +1,6 @@
 // npm start: installs what is missing, builds, starts PostgreSQL, migrates, loads the demo shop if
-// empty, serves.
+// empty, serves. `npm start -- --empty` opens a shop of one's own, `-- --demo` the demo again.
 import './node.mjs';
-import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { certificateIn } from './certificate.mjs';
 import {
@@ -13,19 +12,27 @@ import {
   portIsFree,
   root,
   say,
-  start,
   stop,
   tsx,
 } from './lib.mjs';
 import { alive, takeTurn } from './oneStart.mjs';
 import { cluster } from './postgres.mjs';
-import { keepRunning, keepStanding } from './supervise.mjs';
+import { serve } from './serving.mjs';
+import { chosenShop, shopKeyOf } from './shops.mjs';
+import { keepStanding } from './supervise.mjs';
 
 const dist = process.env.TWIN_SHOT_DIST ?? join(root, 'dist');
 const host = process.env.HOST ?? '127.0.0.1';
 const data = process.env.TWIN_SHOT_DATA ?? join(root, '.data');
 const runFile = join(data, 'running.json');
 const turnFile = join(data, 'starting');
+
+const FLAGS = { '--empty': 'own', '--demo': 'demo' };
+const flags = process.argv.slice(2);
+const strange = flags.find((flag) => !Object.hasOwn(FLAGS, flag));
+if (strange)
+  stop(`There is no ${strange}: --empty opens a shop of your own, --demo the demo shop.`);
+const asked = FLAGS[flags.at(-1)];
 
 const running = () => (existsSync(runFile) ? JSON.parse(readFileSync(runFile, 'utf8')) : null);
 
@@ -76,11 +83,8 @@ ensurePackages();
 build(dist);
 
 const own = process.env.DATABASE_URL ? null : await cluster('postgres', { data });
-const DATABASE_URL = process.env.DATABASE_URL ?? own.url;
 
-let app = null;
-let bench = null;
-let backups = null;
+let served = null;
 let watching = () => {};
 let ending = false;
 async function end(code, why) {
@@ -88,7 +92,7 @@ async function end(code, why) {
   ending = true;
   if (why) console.error(`\n${why}\n`);
   watching();
-  await Promise.all([bench?.stop(0), backups?.stop(0), app?.stop()]);
+  await served?.down();
   own?.stop();
   rmSync(runFile, { force: true });
   if (code === 0) say('Stopped. Everything is kept.');
@@ -105,14 +109,28 @@ const names = (process.env.TWIN_SHOT_NAMES ?? '')
   .map((name) => name.trim())
   .filter(Boolean);
 
-const prepared = await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL }));
-if (prepared !== 0) await end(prepared);
-if (signs && (await finished(tsx('scripts/owner.ts', ['--is-there'], { DATABASE_URL }))) !== 0)
-  await end(
-    1,
-    'On the shop’s network people sign in, and there is no owner yet who could. Make one ' +
-      'first: npm run owner -- NAME',
-  );
+/** Which shop a start opens, and where it lies. A database given from outside holds one. */
+function shopAsked(which) {
+  if (!own) return { url: process.env.DATABASE_URL, open: which, key: '', bare: which === 'own' };
+  const { open, databases } = chosenShop(data, which, own.psql);
+  const name = databases[open];
+  return { url: own.at(name), open, key: shopKeyOf(name), bare: open === 'own' };
+}
+
+/** Brings a shop's database up to date; ends the start where that cannot be done. */
+async function prepare({ url, bare }) {
+  const env = { DATABASE_URL: url };
+  const prepared = await finished(tsx('scripts/prepare.ts', bare ? ['--bare'] : [], env));
+  if (prepared !== 0) await end(prepared);
+  if (signs && (await finished(tsx('scripts/owner.ts', ['--is-there'], env))) !== 0)
+    await end(
+      1,
+      'On the shop’s network people sign in, and there is no owner yet who could. Make one ' +
+        'first: npm run owner -- NAME',
+    );
+}
+let shop = shopAsked(asked);
+await prepare(shop);
 const certificate = alone ? null : await certificateIn(data, names);
 const secure = certificate
   ? {
@@ -132,46 +150,54 @@ const note = () => {
     `${runFile}.part`,
     JSON.stringify({
       pid: process.pid,
-      app: app?.child?.pid ?? null,
-      bench: bench?.child?.pid ?? null,
+      app: null,
+      bench: null,
+      ...served?.processes(),
       address,
-      database: DATABASE_URL,
+      database: shop.url,
     }),
     { mode: 0o600 },
   );
   renameSync(`${runFile}.part`, runFile);
 };
-// In a process group of its own, so that Ctrl-C reaches it through us and in order.
-app = keepRunning(
-  () =>
-    start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {
-      env: {
-        ...process.env,
-        ...secure,
-        TWIN_SHOT_LOG: process.env.TWIN_SHOT_LOG ?? join(data, 'log'),
-        DATABASE_URL,
-        HOST: host,
-        PORT: String(port),
-        NODE_ENV: 'production',
-      },
-      detached: true,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    }),
-  {
-    ended: (how, wait) => {
-      say(
-        `The app ended (${how}); it is started again in ${wait / 1000} s. Nothing recorded is lost.`,
-      );
-      setTimeout(note, wait + 200);
+
+async function open() {
+  served = await serve({
+    dist,
+    address,
+    env: {
+      ...secure,
+      TWIN_SHOT_LOG: process.env.TWIN_SHOT_LOG ?? join(data, 'log'),
+      TWIN_SHOT_DATA: data,
+      // Where people sign in, another shop has other people: it is opened on the machine itself.
+      TWIN_SHOT_SHOPS: own && !signs ? shop.open : '',
+      TWIN_SHOT_SHOP_KEY: shop.key,
+      DATABASE_URL: shop.url,
+      HOST: host,
+      PORT: String(port),
     },
-    givenUp: () =>
-      void end(
-        1,
-        'The app ended again and again and is given up. What it said stands above; everything recorded is kept.',
-      ),
-  },
-);
-if (own) {
+    on: { asked: (which) => void change(which), changed: note, givenUp: (why) => void end(1, why) },
+  });
+  if (!served.up) await end(1, 'The app did not answer within 30 s.');
+  note();
+}
+
+let changing = false;
+/** Puts one shop away and opens the other: what each recorded stays in its own database. */
+async function change(which) {
+  if (changing || ending || which === shop.open) return;
+  changing = true;
+  say(which === 'own' ? 'The demo is put away; your own shop opens…' : 'The demo shop opens…');
+  await served.down();
+  shop = shopAsked(which);
+  await prepare(shop);
+  await open();
+  changing = false;
+  say(`Twin Shot is at ${address}`);
+}
+
+await open();
+if (own)
   watching = keepStanding(own.stands, own.start, {
     ended: (wait) => say(`PostgreSQL ended; it is started again in ${wait / 1000} s.`),
     givenUp: () =>
@@ -180,36 +206,10 @@ if (own) {
         `PostgreSQL ended again and again and is given up. Its log is in ${own.dir}; everything recorded is kept.`,
       ),
   });
-}
-if (!(await answers(`${address}/api/health`, 30)))
-  await end(1, 'The app did not answer within 30 s.');
-// Stand-ins for instruments: they follow a running session while the shop's switch is on.
-const { status, stdout } = spawnSync(
-  process.execPath,
-  ['--import', 'tsx', join(root, 'scripts', 'standIns.ts')],
-  { cwd: root, env: { ...process.env, DATABASE_URL }, encoding: 'utf8' },
-);
-if (status === 0)
-  bench = keepRunning(
-    () =>
-      tsx('src/device/simulate.ts', [], {
-        ...secure,
-        TWIN_SHOT_URL: address,
-        STAND_IN_KEYS: stdout.trim().split('\n').at(-1),
-      }),
-    { givenUp: () => say('The stand-ins ended and are given up; everything else goes on.') },
-  );
-backups = keepRunning(
-  () =>
-    start(process.execPath, [join(root, 'scripts', 'backup.mjs'), '--watch'], {
-      env: { ...process.env, DATABASE_URL, TWIN_SHOT_DATA: data },
-    }),
-  { givenUp: () => say('Backups are given up: nothing is backed up until the next start.') },
-);
-note();
 say(
-  `\n  Twin Shot is at ${address}\n  Ctrl-C stops it; everything is ` +
-    'kept.\n' +
+  `\n  Twin Shot is at ${address}\n  ${
+    shop.open === 'own' ? 'It is your own shop. ' : ''
+  }Ctrl-C stops it; everything is kept.\n` +
     (certificate
       ? '\n  Its certificate is the shop’s own; each device asks once. Fingerprint ' +
         `(SHA-256):\n  ${certificate.fingerprint}\n`

@@ -14,6 +14,8 @@ import { counted } from '@/service/metrics.ts';
 import { hasOwner, whoShows } from '@/service/people.ts';
 import { once } from '@/service/requests.ts';
 import { awayNow, brokenRule } from '@/service/result.ts';
+import { shopKeyHere } from '@/service/shops.ts';
+import { SHOP_HEADER } from '@/ui/shopKey.ts';
 
 const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -108,6 +110,16 @@ const gate = defineMiddleware(async (context, next) => {
       status: 403,
       code: 'other-origin',
       message: 'That came from a page of another site. Nothing was changed.',
+    });
+  // A page of the shop that was open before the one that is: what it sends is not of this one.
+  const shop = request.headers.get(SHOP_HEADER) ?? url.searchParams.get('shop');
+  if (shop !== null && shop !== shopKeyHere() && isApi(context))
+    return problemReply({
+      status: 409,
+      code: 'other-shop',
+      message:
+        'Another shop has been opened on this machine since this page was. Nothing was changed; ' +
+        'what you recorded is kept on this device for the shop it belongs to.',
     });
   const wait = await waitFor(
     writes && SECRETS.test(url.pathname) ? 'secret' : writes ? 'write' : 'page',

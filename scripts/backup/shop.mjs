@@ -3,6 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from '../lib.mjs';
 import { cluster } from '../postgres.mjs';
+import { openDatabaseIn } from '../shops.mjs';
 import { connected } from './database.mjs';
 
 const data = process.env.TWIN_SHOT_DATA ?? join(root, '.data');
@@ -16,7 +17,7 @@ export async function withShop(work) {
   const note = join(data, 'running.json');
   const running = existsSync(note) ? JSON.parse(readFileSync(note, 'utf8')).database : undefined;
   if (running) return work(running);
-  const own = await cluster('postgres', { data });
+  const own = await cluster('postgres', { data, database: openDatabaseIn(data) });
   try {
     return await work(own.url);
   } finally {
@@ -24,13 +25,13 @@ export async function withShop(work) {
   }
 }
 
-/** The folder set on the shop's own page, or one beside its data. */
+/** The folder set on the shop's own page, or one beside its data: the demo's apart from one's own. */
 export async function folderOf(url) {
-  const said = await connected(
+  const { folder, demo } = await connected(
     url,
     async (client) =>
-      (await client.query(`SELECT settings->>'backups' AS folder FROM shop WHERE id = 1`)).rows[0]
-        ?.folder,
+      (await client.query(`SELECT settings->>'backups' AS folder, demo FROM shop WHERE id = 1`))
+        .rows[0] ?? { folder: '', demo: false },
   );
-  return said || join(data, 'backups');
+  return folder || join(data, demo ? 'backups-demo' : 'backups');
 }

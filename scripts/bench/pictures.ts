@@ -11,12 +11,13 @@ import {
   layerOver,
   lookOf,
   mixed,
+  pigmentThatHides,
   seen,
 } from '../../src/core/colour/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 import { picture, sceneOf, VIEWS } from '../../src/core/picture/index.ts';
 import type { View } from '../../src/core/picture/index.ts';
-import { MATERIALS, PAINTS, truePigment } from '../demo/materials.ts';
+import { MATERIALS, PAINTS } from '../demo/materials.ts';
 import { ALL_MIXES } from '../demo/mixes.ts';
 
 const looks = ALL_MIXES.map((mix) => lookOf(mix, MATERIALS));
@@ -41,7 +42,7 @@ for (const [index, build] of builtIns().entries()) {
 const chance = seeded(5);
 const spread: number[] = [];
 for (const [name, , hides, scatter] of PAINTS) {
-  const pigment = truePigment(hides, scatter);
+  const pigment = pigmentThatHides(hides, scatter);
   const own = MATERIALS.find((material) => material.name === name)!;
   for (let i = 0; i < 20; i++) {
     const swatch = (ground: readonly number[]) => {

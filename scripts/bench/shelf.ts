@@ -1,6 +1,5 @@
 import type { OnShelf } from '../../src/core/colour/index.ts';
-import { hexOf } from '../../src/core/colour/index.ts';
-import { truePigment } from '../demo/materials.ts';
+import { hexOf, pigmentThatHides } from '../../src/core/colour/index.ts';
 
 /**
  * A shelf of 24 paints nobody has drawn down: round the wheel, light and dark, with a white and a
@@ -20,7 +19,7 @@ export const hiddenShelf = (chance: () => number): OnShelf[] =>
             });
     return {
       key: String(i),
-      pigment: truePigment(hides, 0.012 + 0.05 * chance()),
+      pigment: pigmentThatHides(hides, 0.012 + 0.05 * chance()),
       step: 1,
       most: 120,
       price: 1,

@@ -1,77 +1,16 @@
 import {
   colourOf,
-  colourOfHex,
-  even,
+  drawnDown,
   GROUNDS,
   hexOf,
   layerOver,
   mixed,
-  reflectanceOf,
+  pigmentThatHides,
   seen,
   xyzOf,
-  xyzOfLab,
 } from '../../src/core/colour/index.ts';
-import type { Pigment } from '../../src/core/colour/index.ts';
 import type { Material, MaterialKind } from '../../src/core/material/index.ts';
-import { KINDS } from '../../src/core/material/index.ts';
-
-/**
- * What a pigment truly does, from the colour it has when it hides and how much one dose scatters,
- * per mm.
- */
-export function truePigment(hides: string, scatter: number): Pigment {
-  const reflectance = reflectanceOf(xyzOfLab(colourOfHex(hides)!))!.map((x) =>
-    Math.min(0.96, Math.max(0.015, x)),
-  );
-  return { k: reflectance.map((x) => (scatter * (1 - x) ** 2) / (2 * x)), s: even(scatter) };
-}
-/** Doses a hand tries for a swatch, the strongest first, until the card shows through. */
-const TRIED = [60, 40, 25, 15, 10, 6, 4, 2.5, 1.5, 1] as const;
-const SWATCH = 1;
-
-/** A pigment drawn down on the card, as strong as still lets black show through. */
-function drawn(pigment: Pigment): Pick<Material, 'white' | 'black' | 'dose' | 'thickness'> {
-  for (const dose of TRIED) {
-    const over = (ground: number[]) =>
-      seen(layerOver(mixed([{ pigment, dose }]), SWATCH, ground), 'air');
-    const [white, black] = [over([...GROUNDS.white]), over([...GROUNDS.black])];
-    if (xyzOf(black)[1] / xyzOf(white)[1] < 0.6)
-      return {
-        white: hexOf(colourOf(white)),
-        black: hexOf(colourOf(black)),
-        dose,
-        thickness: SWATCH,
-      };
-  }
-  throw new Error('No swatch of it lets black show through.');
-}
-
-const usual = (name: string, kind: MaterialKind, more: Partial<Material> = {}): Material => ({
-  name,
-  kind,
-  density: KINDS[kind].density,
-  drop: KINDS[kind].drop,
-  spoon: KINDS[kind].spoon,
-  strength: 1,
-  heat: null,
-  white: null,
-  black: null,
-  dose: 10,
-  thickness: 1,
-  size: null,
-  shape: 'hexagon',
-  tint: null,
-  carries: 0,
-  spent: 0,
-  measures: [],
-  grade: null,
-  fusion: null,
-  ceiling: null,
-  alarm: null,
-  price: 0,
-  reference: '',
-  ...more,
-});
+import { usualMaterial } from '../../src/core/material/index.ts';
 
 /**
  * The paint box: name, kind, colour when it hides, scatter of a dose in 100 mL per mm, price of 100
@@ -99,13 +38,13 @@ export const PAINTS: [string, MaterialKind, string, number, number][] = [
 function puck(name: string, of: [string, number][], more: Partial<Material>): Material {
   const doses = of.map(([paint, dose]) => {
     const other = PAINTS.find((other) => other[0] === paint)!;
-    return { pigment: truePigment(other[2], other[3]), dose };
+    return { pigment: pigmentThatHides(other[2], other[3]), dose };
   });
   for (const thickness of [3, 2, 1.5, 1, 0.7, 0.5, 0.3, 0.2]) {
     const over = (ground: number[]) => seen(layerOver(mixed(doses), thickness, ground), 'air');
     const [white, black] = [over([...GROUNDS.white]), over([...GROUNDS.black])];
     if (xyzOf(black)[1] / xyzOf(white)[1] < 0.6)
-      return usual(name, 'puck', {
+      return usualMaterial(name, 'puck', {
         white: hexOf(colourOf(white)),
         black: hexOf(colourOf(black)),
         thickness,
@@ -115,10 +54,10 @@ function puck(name: string, of: [string, number][], more: Partial<Material>): Ma
   throw new Error('No swatch of it lets black show through.');
 }
 export const MATERIALS: Material[] = [
-  usual('Soft plastisol', 'plastisol', { grade: 'soft', price: 1.4 }),
-  usual('Medium plastisol', 'plastisol', { grade: 'medium', price: 1.4 }),
+  usualMaterial('Soft plastisol', 'plastisol', { grade: 'soft', price: 1.4 }),
+  usualMaterial('Medium plastisol', 'plastisol', { grade: 'medium', price: 1.4 }),
   // It scorches sooner than the others.
-  usual('Floating plastisol', 'plastisol', {
+  usualMaterial('Floating plastisol', 'plastisol', {
     grade: 'floating',
     density: 0.96,
     price: 1.9,
@@ -127,16 +66,39 @@ export const MATERIALS: Material[] = [
     alarm: 198,
   }),
   ...PAINTS.map(([name, kind, hides, scatter, price]) =>
-    usual(name, kind, { ...drawn(truePigment(hides, scatter)), price, heat: 205 }),
+    usualMaterial(name, kind, { ...drawnDown(pigmentThatHides(hides, scatter)), price, heat: 205 }),
   ),
-  usual('Green flake 0.4 mm', 'flake', { size: 0.4, tint: '#4f9a5b', price: 12, heat: 200 }),
-  usual('Copper flake 0.6 mm', 'flake', { size: 0.6, tint: '#b06a3a', price: 12, heat: 200 }),
-  usual('Silver flake 0.2 mm', 'flake', { size: 0.2, tint: '#d5d9dc', price: 12, heat: 160 }),
-  usual('Silver flake 0.4 mm', 'flake', { size: 0.4, tint: '#d5d9dc', price: 12, heat: 200 }),
-  usual('Softener', 'softener', { price: 2 }),
-  usual('Stabiliser', 'stabiliser', { price: 5 }),
-  usual('Fine salt', 'salt', { price: 0.3, measures: [{ name: 'the brass scoop', grams: 14.2 }] }),
-  usual('Worm oil', 'oil', { price: 3 }),
+  usualMaterial('Green flake 0.4 mm', 'flake', {
+    size: 0.4,
+    tint: '#4f9a5b',
+    price: 12,
+    heat: 200,
+  }),
+  usualMaterial('Copper flake 0.6 mm', 'flake', {
+    size: 0.6,
+    tint: '#b06a3a',
+    price: 12,
+    heat: 200,
+  }),
+  usualMaterial('Silver flake 0.2 mm', 'flake', {
+    size: 0.2,
+    tint: '#d5d9dc',
+    price: 12,
+    heat: 160,
+  }),
+  usualMaterial('Silver flake 0.4 mm', 'flake', {
+    size: 0.4,
+    tint: '#d5d9dc',
+    price: 12,
+    heat: 200,
+  }),
+  usualMaterial('Softener', 'softener', { price: 2 }),
+  usualMaterial('Stabiliser', 'stabiliser', { price: 5 }),
+  usualMaterial('Fine salt', 'salt', {
+    price: 0.3,
+    measures: [{ name: 'the brass scoop', grams: 14.2 }],
+  }),
+  usualMaterial('Worm oil', 'oil', { price: 3 }),
   puck('Moss puck', [['Green no. 2', 11]], {
     size: 0.4,
     tint: '#4f9a5b',

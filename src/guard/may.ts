@@ -17,6 +17,7 @@ const page = (who: readonly Who[]) => ({ GET: who });
 /** Every page and endpoint, by its place in src/pages; what does not stand here is nobody's. */
 export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/': page(SEES_BENCH),
+  '/begin': page(OWNER),
   '/sign-in': page(ANYONE),
   '/docs/problems': page(ANYONE),
   '/pair': page(ANYONE),
@@ -63,10 +64,12 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/heat/learned': page(PEOPLE),
   '/api/health': page(ANYONE),
   '/api/metrics': page(PEOPLE),
+  '/api/begin': { POST: OWNER },
   '/api/bundle': page(OWNER),
   '/api/sign-in': { POST: ANYONE },
   '/api/sign-out': { POST: ANYONE },
   '/api/pair': { POST: ANYONE },
+  '/api/find': page(PEOPLE),
   '/api/hand': { GET: BENCH, POST: BENCH },
   '/api/people': { GET: OWNER, POST: OWNER },
   '/api/people/[id]': { PUT: OWNER, DELETE: OWNER },
@@ -98,6 +101,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/sessions/[id]': page(SEES_BENCH),
   '/api/sessions/[id]/events': { GET: SEES_BENCH, POST: BENCH },
   '/api/shop': { GET: PEOPLE, PUT: OWNER },
+  '/api/shops': { GET: SEES_BENCH, POST: OWNER },
   '/api/stream': page(SEES_BENCH),
   '/api/stock/moves': { POST: PACKERS },
   '/api/stock/inserts': { POST: PACKERS },

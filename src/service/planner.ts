@@ -25,7 +25,7 @@ async function plannedOnBenches(): Promise<Map<number, number>> {
 }
 
 /** What each part of the open book need not have shot any more. */
-async function spokenForOf(lines: readonly BookLine[]): Promise<Map<number, SpokenFor>> {
+export async function spokenForOf(lines: readonly BookLine[]): Promise<Map<number, SpokenFor>> {
   const [lying, planned] = await Promise.all([stock(), plannedOnBenches()]);
   return spokenFor(
     lines.flatMap(({ parts, usable }) =>

@@ -63,6 +63,18 @@ export const PROBLEMS = {
     means: 'An instrument sent no key.',
     then: 'Send it as `Authorization: Bearer …`.',
   },
+  'other-shop': {
+    means: 'The page is of another of this machine’s shops than the one that is open.',
+    then: 'Load the page again, or open that shop: what was recorded is kept for it.',
+  },
+  begun: {
+    means: 'A shop is set up once, while it has nothing to shoot.',
+    then: 'Put what is new into its own list.',
+  },
+  'one-shop': {
+    means: 'This Twin Shot serves one shop only.',
+    then: 'Start it on its own machine with npm start -- --empty, or -- --demo.',
+  },
   'stand-in': {
     means: 'Simulated instruments speak only in the demo shop.',
     then: 'Give a real one a key of its own.',

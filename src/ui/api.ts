@@ -1,5 +1,6 @@
 import { v4 } from 'uuid';
 import { heardClock } from './shopClock.ts';
+import { SHOP_HEADER, shopKey } from './shopKey.ts';
 
 export type Reply<T> =
   | { ok: true; value: T }
@@ -49,6 +50,7 @@ const UNREACHABLE: Reply<never> = {
 /** What goes with a request: its key where it changes anything, and the version that was seen. */
 function headersOf(method: Method, key: string, seen: string | undefined, typed: boolean) {
   return {
+    [SHOP_HEADER]: shopKey(),
     ...(typed && { 'content-type': 'application/json' }),
     ...(method !== 'GET' && { 'idempotency-key': key }),
     ...(seen !== undefined && { 'if-match': `"${seen}"` }),

@@ -17,7 +17,7 @@ export type Said =
  */
 const GONE = 150_000;
 
-const hub = new LiveHub();
+const hub = new LiveHub(self.name);
 
 /** One line for all tabs of a browser. */
 (self as unknown as SharedWorkerGlobalScope).onconnect = ({ ports }) => {

@@ -1,6 +1,7 @@
 import type { Said } from './live.shared.ts';
 import type { Hear, Topic } from './liveHub.ts';
 import { LiveHub } from './liveHub.ts';
+import { shopKey } from './shopKey.ts';
 
 interface Line {
   listen: (topic: Topic, hear: Hear) => () => void;
@@ -11,10 +12,11 @@ const HERE = 20_000;
 
 /** The line all tabs share; one of this tab's own where a browser cannot share. */
 function makeLine(): Line {
-  if (typeof SharedWorker === 'undefined') return new LiveHub();
+  if (typeof SharedWorker === 'undefined') return new LiveHub(shopKey());
   const { port } = new SharedWorker(new URL('./live.shared.ts', import.meta.url), {
     type: 'module',
-    name: 'twin-shot-live',
+    // A worker of its own for each shop: it knows whose it is by its name.
+    name: shopKey(),
   });
   const say = (said: Said) => port.postMessage(said);
   const hearers = new Map<number, { topic: Topic; hear: Hear }>();

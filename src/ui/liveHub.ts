@@ -24,6 +24,9 @@ export class LiveHub {
   private carries = '';
   private settling: ReturnType<typeof setTimeout> | undefined;
 
+  /** @param shop the key of the shop it listens to */
+  constructor(private readonly shop: string) {}
+
   /** Hears of something from now on; answers with how to stop. What comes twice is told twice. */
   listen(topic: Topic, hear: Hear): () => void {
     const one = { topic, hear };
@@ -64,6 +67,7 @@ export class LiveHub {
       topic === 'devices' || !topic.bench ? [] : [`bench=${encodeURIComponent(topic.bench)}`],
     )[0];
     const query = [
+      `shop=${this.shop}`,
       ...sessions.map((session) => `session=${session}:${this.come.get(session) ?? 0}`),
       ...(bench ? [bench] : []),
       ...(devices ? ['devices='] : []),

@@ -1,4 +1,5 @@
 import { refusal } from '@/core/colour/photo.ts';
+import { SHOP_HEADER, shopKey } from './shopKey.ts';
 
 /**
  * Sends a picture as its bytes.
@@ -7,7 +8,7 @@ import { refusal } from '@/core/colour/photo.ts';
 export async function sendPicture(path: string, file: File): Promise<number | string> {
   const no = refusal(file);
   if (no) return no;
-  const headers = { 'content-type': file.type || 'image/jpeg' };
+  const headers = { 'content-type': file.type || 'image/jpeg', [SHOP_HEADER]: shopKey() };
   try {
     const reply = await fetch(path, { method: 'POST', headers, body: file });
     const body = (await reply.json()) as { id: number; detail?: string };

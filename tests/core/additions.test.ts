@@ -19,6 +19,7 @@ import {
   NEAR,
   nextAddition,
   pairOf,
+  pigmentThatHides,
   shellDose,
   softness,
   spentOf,
@@ -26,12 +27,12 @@ import {
 } from '@/core/colour/index.ts';
 import type { Charge, Doses, OnShelf } from '@/core/colour/index.ts';
 import { PINCH, RECIPE_CUP, scaleMix } from '@/core/material/index.ts';
-import { MATERIALS, truePigment } from '../../scripts/demo/materials.ts';
+import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { near } from '../near.ts';
 
 const on = (key: string, hex: string, scatter: number): OnShelf => ({
   key,
-  pigment: truePigment(hex, scatter),
+  pigment: pigmentThatHides(hex, scatter),
   step: 1,
   most: 120,
   price: 1,
@@ -201,9 +202,9 @@ test(
 );
 
 test('a shell’s dose keeps the core visible up to a bound; a milky shell’s is lower than a clear one’s', () => {
-  const core = mixed([{ pigment: truePigment('#f27a2c', 0.06), dose: 20 }]);
+  const core = mixed([{ pigment: pigmentThatHides('#f27a2c', 0.06), dose: 20 }]);
   const shell = (scatter: number, dose: number) =>
-    mixed([{ pigment: truePigment('#f4f3ee', scatter), dose }]);
+    mixed([{ pigment: pigmentThatHides('#f4f3ee', scatter), dose }]);
   const thin = shellDose({ shell: shell(0.02, 1), core, front: 3, thick: 5 });
   const milky = shellDose({ shell: shell(0.02, 40), core, front: 3, thick: 5 });
   assert.ok(

@@ -23,6 +23,8 @@ export const InjectorSchema = z.object({
     .min(1)
     .max(3),
   note: z.string().default(''),
+  /** its figures are the usual ones: nobody here has measured it yet */
+  usual: z.boolean().optional(),
 });
 export type Injector = z.infer<typeof InjectorSchema>;
 
@@ -48,5 +50,7 @@ export const VesselSchema = z.object({
   fill: z.number().min(0.1).max(1),
   /** share of the brim when it goes in the vacuum pot */
   froth: z.number().min(0.1).max(1),
+  /** its figures are the usual ones: nobody here has measured it yet */
+  usual: z.boolean().optional(),
 });
 export type Vessel = z.infer<typeof VesselSchema>;

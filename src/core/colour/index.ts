@@ -1,6 +1,7 @@
 export * from './asMix.ts';
 export * from './bleed.ts';
 export * from './characterise.ts';
+export * from './drawDown.ts';
 export * from './choose.ts';
 export * from './look.ts';
 export * from './flake.ts';

@@ -10,5 +10,7 @@ export const OvenSchema = z.object({
   /** share of its power it is usually run at */
   level: z.number().min(0.1).max(1),
   note: z.string().max(200).default(''),
+  /** its figures are the usual ones: nobody here has measured it yet */
+  usual: z.boolean().optional(),
 });
 export type Oven = z.infer<typeof OvenSchema>;

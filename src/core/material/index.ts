@@ -6,6 +6,7 @@ export * from './viscosity.ts';
 export * from './limits.ts';
 export * from './kinds.ts';
 export * from './shelf.ts';
+export * from './usual.ts';
 export * from './scale.ts';
 export * from './measure.ts';
 export * from './density.ts';

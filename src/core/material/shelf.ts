@@ -88,6 +88,8 @@ export const MaterialSchema = z
     alarm: z.number().min(150).max(240).nullable().default(null),
     price: z.number().min(0).max(10_000).default(0).describe('for 100 mL, any money'),
     reference: z.string().max(120).default(''),
+    /** its figures are the usual ones of its kind: nobody here has drawn it down or weighed it */
+    usual: z.boolean().optional(),
   })
   .refine(
     (material) =>

@@ -1,3 +1,4 @@
+export * from './batch.ts';
 export * from './csv.ts';
 export * from './day.ts';
 export * from './order.ts';

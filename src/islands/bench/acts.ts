@@ -1,6 +1,7 @@
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 import type { AnyEvent } from '@/core/session/index.ts';
+import { shopKey } from '@/ui/shopKey.ts';
 
 /** One act as this device keeps it: what the shop said of it, or that it has not yet. */
 export interface KeptAct {
@@ -25,7 +26,7 @@ let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
  * not.
  */
 function store(): Promise<IDBPDatabase<Schema> | null> {
-  opened ??= openDB<Schema>('twin-shot', 1, {
+  opened ??= openDB<Schema>(`twin-shot${shopKey()}`, 1, {
     upgrade: (db) =>
       void db.createObjectStore('acts', { keyPath: 'id' }).createIndex('session', 'session'),
   }).catch(() => null);

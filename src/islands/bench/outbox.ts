@@ -24,7 +24,7 @@ export async function sendWaiting(
     events: waiting.slice(0, AT_ONCE).map(({ seq: _seq, ...other }) => other),
   });
   if (reply.ok) return reply.value;
-  return TURNED_AWAY.has(reply.status) ? reply.message : null;
+  return TURNED_AWAY.has(reply.status) || reply.code === 'other-shop' ? reply.message : null;
 }
 
 const OLD = (session: number): string => `twin-shot-outbox-${session}`;

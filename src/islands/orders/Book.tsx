@@ -1,11 +1,12 @@
 import { Fragment, useState } from 'react';
-import type { Progress, Readiness } from '@/core/order/progress.ts';
+import type { Progress } from '@/core/order/progress.ts';
 import { progress, readiness } from '@/core/order/progress.ts';
 import { FromShelf, type OnShelf } from './FromShelf.tsx';
 import { PackAndSend } from './PackAndSend.tsx';
 import { Bait } from '@/ui/Bait.tsx';
 import type { Drawn } from '@/ui/drawLayers.ts';
-import { endOfDay, fromToday, sayDay, sayMoment } from '@/ui/days.ts';
+import { endOfDay, fromToday, sayDay } from '@/ui/days.ts';
+import { sayReady } from '@/ui/sayReady.ts';
 import { BarPatterns, LineBar, sayProgress, STATES } from '@/ui/LineBar.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 
@@ -36,14 +37,6 @@ export interface BookRow {
   parts: BookPart[];
 }
 
-const WORDS: Record<Readiness['what'], (at: number, now: Date) => string> = {
-  done: () => 'ready now',
-  ready: (at, now) => `ready ${sayMoment(at, now)}`,
-  late: (at, now) => `late: cured ${sayMoment(at, now)}`,
-  'shoot-by': (at, now) => `shoot by ${sayMoment(at, now)}`,
-  'too-late': (at, now) => `too late: cured ${sayMoment(at, now)} at best`,
-};
-
 function Ready({
   row,
   progress,
@@ -63,7 +56,7 @@ function Ready({
     cure,
     now: now.getTime(),
   });
-  return <Verdict verdict={other.verdict}>{WORDS[other.what](other.at, now)}</Verdict>;
+  return <Verdict verdict={other.verdict}>{sayReady(other, now)}</Verdict>;
 }
 
 /** The order book by promised day: each line a bar of its count. */

@@ -1,14 +1,16 @@
+import { useMemo } from 'react';
 import {
   type Control,
+  Controller,
   type UseFormRegister,
   type FieldErrors,
   useFieldArray,
 } from 'react-hook-form';
+import type { Picked } from '@/ui/Combobox.tsx';
+import { Combobox } from '@/ui/Combobox.tsx';
+import type { BaitChoice, WayChoice } from '@/ui/picks.tsx';
+import { baitPicks, wayPicks } from '@/ui/picks.tsx';
 
-export interface Choice {
-  id: number;
-  name: string;
-}
 interface Part {
   bait: string;
   colourway: string;
@@ -30,8 +32,8 @@ interface LineProps {
   control: Control<OrderDraft>;
   register: UseFormRegister<OrderDraft>;
   errors: FieldErrors<OrderDraft>;
-  baits: Choice[];
-  colourways: Choice[];
+  baits: BaitChoice[];
+  colourways: WayChoice[];
   today: string;
   only: boolean;
   onRemove: () => void;
@@ -55,28 +57,27 @@ export function LineFields({
         {text}
       </span>
     ) : null;
-  const choose = (name: string, j: number, key: 'bait' | 'colourway', all: Choice[]) => {
-    const bad = wrong?.parts?.[j]?.[key]?.message;
-    return (
-      <label className="field">
-        <span>{name}</span>
-        <select
-          className="box"
-          aria-invalid={bad ? true : undefined}
-          aria-describedby={`w${i}${j}${key}`}
-          {...register(`lines.${i}.parts.${j}.${key}`, { required: `Choose a ${key}.` })}
-        >
-          <option value="">Choose…</option>
-          {all.map((choice) => (
-            <option key={choice.id} value={choice.id}>
-              {choice.name}
-            </option>
-          ))}
-        </select>
-        <Say id={`w${i}${j}${key}`} text={bad} />
-      </label>
-    );
-  };
+  const picks = useMemo(
+    () => ({ bait: baitPicks(baits), colourway: wayPicks(colourways) }),
+    [baits, colourways],
+  );
+  const choose = (label: string, j: number, key: 'bait' | 'colourway', all: Picked[]) => (
+    <Controller
+      control={control}
+      name={`lines.${i}.parts.${j}.${key}`}
+      rules={{ required: `Choose a ${key}.` }}
+      render={({ field }) => (
+        <Combobox
+          label={label}
+          list={`${key}s`}
+          value={field.value}
+          options={all}
+          onChange={field.onChange}
+          error={wrong?.parts?.[j]?.[key]?.message}
+        />
+      )}
+    />
+  );
   return (
     <fieldset className="border-t-[1.5px] border-ink py-4">
       <legend className="float-left mr-4 w-24 font-bold">Line {i + 1}</legend>
@@ -86,8 +87,8 @@ export function LineFields({
             key={field.id}
             className="grid items-start gap-3 md:grid-cols-[1fr_1.4fr_110px_auto]"
           >
-            {choose('Bait', j, 'bait', baits)}
-            {choose('Colourway', j, 'colourway', colourways)}
+            {choose('Bait', j, 'bait', picks.bait)}
+            {choose('Colourway', j, 'colourway', picks.colourway)}
             <label className="field">
               <span>Count</span>
               <input

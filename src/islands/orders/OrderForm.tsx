@@ -3,15 +3,16 @@ import { useFieldArray, useForm } from 'react-hook-form';
 import { useSave } from '@/ui/useSave.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { OrderDraft } from './LineFields.tsx';
-import type { Line, Choice } from './LineFields.tsx';
+import type { Line } from './LineFields.tsx';
+import type { BaitChoice, WayChoice } from '@/ui/picks.tsx';
 import { LineFields } from './LineFields.tsx';
 
 interface Props {
   id?: number;
   version?: string;
   draft: OrderDraft;
-  baits: Choice[];
-  colourways: Choice[];
+  baits: BaitChoice[];
+  colourways: WayChoice[];
   customers: string[];
   today: string;
 }

@@ -1,8 +1,9 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Job, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { fullCupGives, isForShelf } from '@/core/plan/index.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
-import { entryOptions, Select } from '@/ui/Select.tsx';
+import { Combobox } from '@/ui/Combobox.tsx';
+import { baitChoices, baitPicks, wayChoices, wayPicks } from '@/ui/picks.tsx';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 
 interface Props {
@@ -73,6 +74,13 @@ export function ForShelf(props: Props) {
   const { input, shelf, add } = props;
   const [bait, setBait] = useState(String(shelf.baits[0]?.id ?? ''));
   const [colourway, setColourway] = useState(String(shelf.colourways[0]?.id ?? ''));
+  const picks = useMemo(
+    () => ({
+      baits: baitPicks(baitChoices(shelf.baits)),
+      colourways: wayPicks(wayChoices(shelf.colourways, shelf.mixes)),
+    }),
+    [shelf],
+  );
   return (
     <section aria-label="For the shelf">
       <h2 className="mt-6">For the shelf</h2>
@@ -83,11 +91,12 @@ export function ForShelf(props: Props) {
         ))}
       </ul>
       <div className="mt-2 grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]">
-        <Select label="Bait" value={bait} options={entryOptions(shelf.baits)} onChange={setBait} />
-        <Select
+        <Combobox label="Bait" list="baits" value={bait} options={picks.baits} onChange={setBait} />
+        <Combobox
           label="Colourway"
+          list="colourways"
           value={colourway}
-          options={entryOptions(shelf.colourways)}
+          options={picks.colourways}
           onChange={setColourway}
         />
         <button type="button" className="act" onClick={() => add(Number(bait), Number(colourway))}>

@@ -32,18 +32,26 @@ interface Known extends Pick<PlanStart, 'shelf' | 'units' | 'defaults'> {
   parts: OpenPart[];
   timing: TimingKnown;
 }
-type Props = Omit<PlanStart, keyof Known> & { known: Handed<Known> };
+type Props = Omit<PlanStart, keyof Known | 'wanted'> & {
+  known: Handed<Known>;
+  /** parts of the book a new plan begins with, by their numbers */
+  asked?: number[];
+};
 
 /**
  * One session from chosen order lines: what to shoot, in which barrels, from which cups, with how
  * much.
  */
-export default function Planner({ known, ...own }: Props) {
+export default function Planner({ known, asked: begun = [], ...own }: Props) {
   const { parts, timing, ...ofShop } = useMemo(() => {
     const taken = takeOver(known);
     return { ...taken, shelf: withUnnamed(taken.shelf, 'medium') };
   }, [known]);
-  const start = { ...ofShop, ...own };
+  const start = {
+    ...ofShop,
+    ...own,
+    wanted: parts.filter(({ part }) => begun.includes(part)),
+  };
   const { shelf, units, defaults } = start;
   const {
     input,

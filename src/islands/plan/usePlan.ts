@@ -26,6 +26,8 @@ export interface PlanStart {
   day: string;
   input: PlanInput | null;
   ticks: string[];
+  /** what of the book a new plan begins with */
+  wanted: WantedPart[];
   shelf: Shelf;
   units: ShopUnits;
   defaults: DraftDefaults;
@@ -35,7 +37,14 @@ export interface PlanStart {
 export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
   const [id, setId] = useState(start.id);
   const [name, setName] = useState(start.name);
-  const [input, setInput] = useState(start.input ?? noPlan(defaults));
+  const [input, setInput] = useState(
+    () =>
+      start.input ??
+      start.wanted.reduce(
+        (plan, part) => toggleLine(plan, part, shelf, defaults),
+        noPlan(defaults),
+      ),
+  );
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(start.id !== undefined);
   const { save, asking } = useSave(start.version);

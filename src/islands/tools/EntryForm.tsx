@@ -30,7 +30,8 @@ export default function EntryForm({
     const reply = await save(
       id ? 'PUT' : 'POST',
       `/api/catalogue/${list}${id ? `/${id}` : ''}`,
-      held,
+      // What somebody has looked over and saved is not the usual any more: it is theirs.
+      { ...held, usual: undefined },
     );
     if (reply.ok) location.assign(form.back);
     else setWrong({ message: reply.message, field: reply.field });

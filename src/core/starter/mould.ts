@@ -1,0 +1,112 @@
+import { outsideOf, whenToOpen } from '../heat/index.ts';
+import type { Grade } from '../material/index.ts';
+import type { Bait, Mould, OutlineKey } from '../mould/index.ts';
+import { depthOf, layOut, OUTLINES } from '../mould/index.ts';
+
+/** What is asked of a first mould. */
+export interface FirstMould {
+  outline: OutlineKey;
+  /** mm */
+  length: number;
+  cavities: number;
+  /** g of one bait shot in it; null = not weighed */
+  grams: number | null;
+}
+
+/** mm of metal round the cavities, between them, and behind them. */
+const ROUND = { ends: 15, between: 12, behind: 10 } as const;
+/** Most cavities in a column. */
+const COLUMN = 8;
+/** g/mm³ of aluminium. */
+const ALUMINIUM = 2.7e-3;
+/** mm bore of a runner, and mL of a sprue, of an ordinary mould. */
+const RUNNER = 5;
+const SPRUE = 4;
+/** °C of metal, plastic and room of an ordinary shot. */
+const SHOT = { metal: 40, plastic: 165, room: 18 } as const;
+/** s steps an opening is told in, and how much later than firm (a judgement). */
+const OPENS = { step: 5, after: 1.1 } as const;
+
+/** s until a bait of this mould is firm. */
+function opensAfter(section: number, mass: number, baitArea: number): number {
+  const { open } = whenToOpen({
+    shape: 'round',
+    across: section,
+    layers: [{ upTo: 1, celsius: SHOT.plastic }],
+    outside: outsideOf('machined', {
+      celsius: SHOT.metal,
+      mass,
+      baitArea,
+      room: SHOT.room,
+    }),
+  });
+  return Math.ceil(((open ?? 600) * OPENS.after) / OPENS.step) * OPENS.step;
+}
+
+/** “Sand eel 95”, in the shop's own measure. */
+export const baitName = (outline: OutlineKey, length: string): string =>
+  `${OUTLINES[outline].name} ${length}`;
+
+/**
+ * A machined mould with what is usual of one of its size: fed by a runner, closed by two clamps,
+ * opened when the models say that a bait of its thickness is firm.
+ * @param hold s, the shop's own
+ */
+export function firstMould(
+  { outline, length, cavities, grams }: FirstMould,
+  { name, grade, hold }: { name: string; grade: Grade; hold: number },
+): Mould {
+  const depth = depthOf(outline, length);
+  const section = Math.max(1, Math.round(depth * OUTLINES[outline].round * 10) / 10);
+  const columns = Math.ceil(cavities / COLUMN);
+  const rows = Math.ceil(cavities / columns);
+  const width = Math.ceil(columns * length * 1.2 + 2 * ROUND.ends);
+  const height = Math.ceil(rows * (depth + ROUND.between) + 2 * ROUND.ends);
+  const mass = Math.round(width * height * (section + 2 * ROUND.behind) * ALUMINIUM);
+  const skin = (cavities * Math.PI * section * length) / 1e6;
+  const one = {
+    n: 1,
+    outline,
+    length,
+    section,
+    x: 0,
+    y: 0,
+    turn: 0,
+    source: grams === null ? ('rough' as const) : ('bait' as const),
+    measured: grams ?? length,
+    grade,
+    profile: null,
+  };
+  return {
+    name,
+    metal: 'machined',
+    mass,
+    width,
+    height,
+    feed: 'runner',
+    port: 6,
+    runner: Math.round((Math.PI / 4) * RUNNER ** 2 * height) / 1000,
+    sprue: SPRUE,
+    closure: 'clamps',
+    closures: 2,
+    loose: [],
+    letsGo: 'either',
+    makes: 'bait',
+    takes: [],
+    warmTo: SHOT.metal,
+    hold,
+    cool: opensAfter(section, mass, skin),
+    note: '',
+    rod: null,
+    life: null,
+    window: null,
+    tried: false,
+    cavities: layOut({ width, height, cavities: [one] }, cavities, rows),
+  };
+}
+
+/** The bait a first mould makes. @param mould its number in the shop's list */
+export const firstBait = (
+  { outline, length }: Pick<FirstMould, 'outline' | 'length'>,
+  { name, grade, mould }: { name: string; grade: Grade; mould: number },
+): Bait => ({ name, outline, length, grades: [grade], hardness: [], mouldIds: [mould] });

@@ -1,0 +1,110 @@
+import { forShelf, noPlan } from '@/core/plan/index.ts';
+import type { Begin, Leavable } from '@/core/starter/begin.ts';
+import { BeginSchema } from '@/core/starter/begin.ts';
+import {
+  COUNTRIES,
+  firstBait,
+  firstMix,
+  firstMould,
+  firstShelf,
+  usualBlocks,
+  usualCups,
+  usualInjector,
+  usualOven,
+  wantedBy,
+} from '@/core/starter/index.ts';
+import type { ListKey, Spec } from '@/store/catalogue.ts';
+import { find, list } from '@/store/catalogue.ts';
+import { inTransaction } from '@/store/query.ts';
+import { lockShop, readShop, writeShop } from '@/store/shop.ts';
+import { isoDay } from '@/ui/days.ts';
+import { saveEntry } from './catalogue.ts';
+import { planner } from './planner.ts';
+import { savePlan } from './plans.ts';
+import type { Result } from './result.ts';
+import { checked, missing, ok, problem } from './result.ts';
+
+/** Whether this shop has nothing to shoot yet: the walk along the bench is for such a one. */
+export const nothingYet = async (): Promise<boolean> => (await list('baits')).length === 0;
+
+/** Saves an entry. @throws where it is refused: what the walk makes up is a fault of ours then */
+async function made<L extends ListKey>(key: L, spec: Spec<L>): Promise<number> {
+  const saved = await saveEntry(key, spec);
+  if (!saved.ok) throw new Error(`${key}: ${saved.problem.message}`);
+  return saved.value.id;
+}
+
+/** Puts entries into a list that has none yet: what somebody has made already stays as it is. */
+async function filled<L extends ListKey>(key: L, specs: readonly Spec<L>[]): Promise<void> {
+  if ((await list(key)).length === 0) for (const spec of specs) await made(key, spec);
+}
+
+/** What stands on the bench. Widths inside and what stays in a barrel are the usual ones. */
+async function standOnBench({ oven, cups, injector, left }: Begin): Promise<void> {
+  const usual = (what: Leavable) => (left.includes(what) ? { usual: true } : {});
+  await filled('ovens', [{ ...usualOven(oven.watts), ...usual('oven') }]);
+  await filled(
+    'vessels',
+    usualCups(cups.count, cups.ml).map((cup) => ({ ...cup, usual: true })),
+  );
+  await filled('injectors', [{ ...usualInjector(injector.barrels, injector.ml), usual: true }]);
+  await filled('blocks', usualBlocks(injector.barrels));
+}
+
+/** The mould of the walk: one that is there already, or what was said of a new one. */
+async function mouldOf({ mould, bait, grade }: Begin, hold: number) {
+  if (!('id' in mould))
+    return {
+      id: await made('moulds', firstMould(mould, { name: bait, grade, hold })),
+      ...mould,
+    };
+  const held = await find('moulds', mould.id);
+  const cavity = held?.spec.cavities[0];
+  return cavity ? { id: mould.id, outline: cavity.outline, length: cavity.length } : null;
+}
+
+/**
+ * Sets a shop up by what was said on the walk along its bench, and lays out its first session: all
+ * of it or nothing.
+ * @param raw as {@link BeginSchema}
+ * @returns the number of the plan
+ */
+export async function begin(raw: unknown, now: Date): Promise<Result<{ plan: number }>> {
+  const read = checked(BeginSchema, raw);
+  if (!read.ok) return read;
+  const said = read.value;
+  const taken = [...new Set([...said.shelf, ...wantedBy(said.colour)])];
+  return inTransaction(async () => {
+    await lockShop();
+    if (!(await nothingYet()))
+      return problem(
+        409,
+        'begun',
+        'This shop has begun already. Nothing was changed: what is new goes into its own list.',
+      );
+    const { name, country, grade } = said;
+    const shop = { ...(await readShop()), name, units: COUNTRIES[country].units };
+    await writeShop(shop);
+    await standOnBench(said);
+    const mould = await mouldOf(said, shop.hold);
+    if (!mould) return missing('mould');
+    const bait = await made('baits', firstBait(mould, { name: said.bait, grade, mould: mould.id }));
+    await filled('materials', firstShelf(grade, taken));
+    const mix = firstMix(said.colour, grade, taken);
+    const body = await made('mixes', mix);
+    const colourway = await made('colourways', {
+      name: mix.name,
+      build: 'single',
+      layers: { body },
+    });
+    const { shelf, defaults } = await planner(now);
+    const plan = forShelf(
+      noPlan(defaults),
+      { bait, colourway, shots: said.shots },
+      shelf,
+      defaults,
+    );
+    const kept = await savePlan('First session', isoDay(now), plan);
+    return kept.ok ? ok({ plan: kept.value.id }) : kept;
+  });
+}

@@ -1,0 +1,211 @@
+import type { Batch, PartToShoot, Progress, Readiness } from '@/core/order/index.ts';
+import { batches, progress, readiness } from '@/core/order/index.ts';
+import type { Mould } from '@/core/mould/index.ts';
+import { worstCavity } from '@/core/yield/index.ts';
+import { openSessions } from '@/store/log.ts';
+import { shotsGivenBy } from '@/store/mouldBook.ts';
+import { openPlans } from '@/store/plans.ts';
+import { readShop } from '@/store/shop.ts';
+import { sharesOfAll } from '@/store/watched.ts';
+import { endOfDay } from '@/ui/days.ts';
+import type { Entry } from './catalogue.ts';
+import { lists } from './catalogue.ts';
+import type { BookLine } from './orders.ts';
+import { book } from './orders.ts';
+import { spokenForOf } from './planner.ts';
+import { tubs } from './tubs.ts';
+
+/** Lines of the book a day is made up from. */
+const LOOKED_AT = 200;
+/** ms ahead in which a promise is near. */
+const NEAR = 7 * 86_400_000;
+/** Share of its life from which a home-made mould is said to run low. */
+const WORN = 0.85;
+
+/** A line of the book that is near its day, or has baits to pack or to send. */
+export interface DueLine {
+  line: BookLine;
+  progress: Progress;
+  ready: Readiness;
+}
+
+/** Something that wants looking at, and where. */
+export interface ToLookAt {
+  says: string;
+  href: string;
+}
+
+/** How each line stands, soonest promised first. */
+function standing(lines: readonly BookLine[], cure: number, now: Date): DueLine[] {
+  return lines.map((line) => {
+    const come = progress(line, line.tonight);
+    return {
+      line,
+      progress: come,
+      ready: readiness(come, {
+        curedAt: line.cured_at?.getTime() ?? null,
+        promisedEnd: endOfDay(line.promised),
+        cure,
+        now: now.getTime(),
+      }),
+    };
+  });
+}
+
+/** What can be shot at one go, of what the book wants and is not on the shelf or a bench already. */
+async function toShoot(
+  lines: readonly BookLine[],
+  baits: readonly Entry<'baits'>[],
+): Promise<Batch[]> {
+  const spoken = await spokenForOf(lines);
+  const parts = lines.flatMap(({ parts, promised }) =>
+    parts.map(({ id, bait, colourway, count, allotted }): PartToShoot => {
+      const { bench, shelf } = spoken.get(id)!;
+      return { part: id, bait, colourway, rest: count - allotted - bench - shelf, due: promised };
+    }),
+  );
+  const usual = new Map(baits.map(({ id, spec }) => [id, spec.mouldIds[0] ?? null]));
+  return batches(parts, (bait) => usual.get(bait) ?? null);
+}
+
+/** Cavities that have gone bad: worse than their mould, beyond chance. */
+async function badCavities(moulds: readonly Entry<'moulds'>[]): Promise<ToLookAt[]> {
+  const shares = await sharesOfAll();
+  return moulds.flatMap(({ id, spec }) => {
+    const worst = worstCavity(shares.filter(({ mould }) => mould === id));
+    if (!worst) return [];
+    const { cavity, good, shot } = worst;
+    return [
+      {
+        says: `Cavity ${cavity} of ${spec.name}: ${shot - good} of its last ${shot} did not come good.`,
+        href: `/moulds/${id}`,
+      },
+    ];
+  });
+}
+
+/** Home-made moulds near the end of their life. */
+async function wornMoulds(moulds: readonly Entry<'moulds'>[]): Promise<ToLookAt[]> {
+  const lasting = moulds.filter(({ spec }) => spec.life !== null);
+  const given = await shotsGivenBy(lasting.map(({ id }) => id));
+  return lasting.flatMap(({ id, spec }) => {
+    const shots = given.get(id) ?? 0;
+    return shots < WORN * spec.life!
+      ? []
+      : [
+          {
+            says: `${spec.name} has given ${shots} shots of the ${spec.life} it was cast for.`,
+            href: `/moulds/${id}`,
+          },
+        ];
+  });
+}
+
+const counted = (count: number, one: string, many: string): string =>
+  `${count} ${count === 1 ? one : many}`;
+
+/** What still has its usual figures: nobody here has measured it. */
+function stillUsual(all: {
+  ovens: Entry<'ovens'>[];
+  vessels: Entry<'vessels'>[];
+  injectors: Entry<'injectors'>[];
+  materials: Entry<'materials'>[];
+  moulds: Entry<'moulds'>[];
+}): ToLookAt[] {
+  const guessed = ({ cavities }: Mould) => cavities.some(({ source }) => source === 'rough');
+  const of = (list: { spec: { usual?: boolean } }[]) =>
+    list.filter(({ spec }) => spec.usual).length;
+  const [ovens, cups, injectors, materials] = [
+    of(all.ovens),
+    of(all.vessels),
+    of(all.injectors),
+    of(all.materials),
+  ];
+  return [
+    ...all.moulds
+      .filter(({ spec }) => guessed(spec))
+      .map(({ id, spec }) => ({
+        says: `What ${spec.name} holds is guessed from its length: weigh a bait of it.`,
+        href: `/moulds/${id}/change`,
+      })),
+    ...(ovens + cups + injectors > 0
+      ? [
+          {
+            says: `Usual figures, not yours yet: ${[
+              ovens && counted(ovens, 'oven', 'ovens'),
+              cups && counted(cups, 'cup', 'cups'),
+              injectors && counted(injectors, 'injector', 'injectors'),
+            ]
+              .filter(Boolean)
+              .join(', ')}.`,
+            href: '/injectors',
+          },
+        ]
+      : []),
+    ...(materials > 0
+      ? [
+          {
+            says: `${counted(materials, 'material has', 'materials have')} the usual colour and weight: draw yours down.`,
+            href: '/colours/materials',
+          },
+        ]
+      : []),
+  ];
+}
+
+/** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
+export async function today(now: Date) {
+  const [lines, sessions, plans, shop, all, held] = await Promise.all([
+    book(now, undefined, LOOKED_AT),
+    openSessions(),
+    openPlans(),
+    readShop(),
+    lists(
+      'baits',
+      'mixes',
+      'colourways',
+      'builds',
+      'moulds',
+      'ovens',
+      'vessels',
+      'injectors',
+      'materials',
+    ),
+    tubs(),
+  ]);
+  const stands = standing(lines, shop.bench.cure, now);
+  const [shoot, bad, worn] = await Promise.all([
+    toShoot(lines, all.baits),
+    badCavities(all.moulds),
+    wornMoulds(all.moulds),
+  ]);
+  const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
+  const left = held.filter(({ kind }) => kind === 'cup');
+  return {
+    shop,
+    all,
+    going: sessions.filter(({ status }) => status !== 'new'),
+    laidOut: sessions.filter(({ status }) => status === 'new'),
+    plans,
+    due: stands.filter(({ line }) => line.promised <= near),
+    later: stands.filter(({ line }) => line.promised > near).length,
+    toPack: stands.filter((one) => one.progress.cured > 0),
+    toSend: stands.filter((one) => one.progress.packed > 0),
+    shoot,
+    lookAt: [
+      ...left.map(({ name, plastic }) => ({
+        says: `${name} stands with ${Math.round(plastic.grams)} g in it.`,
+        href: '/tubs',
+      })),
+      ...bad,
+      ...all.moulds
+        .filter(({ spec }) => !spec.tried)
+        .map(({ id, spec }) => ({
+          says: `${spec.name} has not been tried yet: its first evening fills in its card.`,
+          href: `/moulds/${id}`,
+        })),
+      ...stillUsual(all),
+    ],
+    low: worn,
+  };
+}

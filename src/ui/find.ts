@@ -1,0 +1,45 @@
+/** A key that types: not one that is meant for the page. */
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Opens the search when its button or its key is pressed: it is sent for only then. */
+export function watchFind(button: HTMLElement): void {
+  let open = false;
+  const find = async () => {
+    if (open) return;
+    open = true;
+    const [{ createElement }, { createRoot }, { Find }] = await Promise.all([
+      import('react'),
+      import('react-dom/client'),
+      import('@/islands/find/Find.tsx'),
+    ]);
+    const places = [
+      ...document.querySelectorAll<HTMLAnchorElement>('nav[aria-label="Places"] a'),
+    ].map((link) => ({
+      kind: 'page',
+      name: link.textContent.trim(),
+      note: '',
+      href: link.getAttribute('href') ?? '/',
+    }));
+    const host = document.body.appendChild(document.createElement('div'));
+    const root = createRoot(host);
+    root.render(
+      createElement(Find, {
+        places,
+        onClose: () => {
+          root.unmount();
+          host.remove();
+          open = false;
+        },
+      }),
+    );
+  };
+  button.addEventListener('click', () => void find());
+  document.addEventListener('keydown', (press) => {
+    if (press.key !== '/' || press.ctrlKey || press.metaKey || press.altKey) return;
+    if (typing(press.target) || document.querySelector('dialog[open]')) return;
+    press.preventDefault();
+    void find();
+  });
+}
