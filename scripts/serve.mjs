@@ -12,6 +12,8 @@ import { pathToFileURL } from 'node:url';
  * between two acts.
  */
 const PATIENCE = { headersTimeout: 10_000, requestTimeout: 60_000, keepAliveTimeout: 65_000 };
+/** ms an answer under way has to be said when the process is told to end. */
+const LETS_OUT = 300;
 const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'DELETE']);
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
@@ -52,7 +54,9 @@ const server = made((request, reply) => {
 for (const out of [process.stdout, process.stderr]) out.on('error', () => {});
 process.on('SIGTERM', () => {
   server.close(() => process.exit(0));
-  server.closeAllConnections();
+  server.closeIdleConnections();
+  // What is being answered is let out first; streams stay open until they are closed.
+  setTimeout(() => server.closeAllConnections(), LETS_OUT);
 });
 server.on('error', (error) => {
   console.error(

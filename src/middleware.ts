@@ -111,16 +111,6 @@ const gate = defineMiddleware(async (context, next) => {
       code: 'other-origin',
       message: 'That came from a page of another site. Nothing was changed.',
     });
-  // A page of the shop that was open before the one that is: what it sends is not of this one.
-  const shop = request.headers.get(SHOP_HEADER) ?? url.searchParams.get('shop');
-  if (shop !== null && shop !== shopKeyHere() && isApi(context))
-    return problemReply({
-      status: 409,
-      code: 'other-shop',
-      message:
-        'Another shop has been opened on this machine since this page was. Nothing was changed; ' +
-        'what you recorded is kept on this device for the shop it belongs to.',
-    });
   const wait = await waitFor(
     writes && SECRETS.test(url.pathname) ? 'secret' : writes ? 'write' : 'page',
     context.clientAddress,
@@ -145,6 +135,22 @@ const gate = defineMiddleware(async (context, next) => {
     context.locals.body = read.body;
   }
   return next();
+});
+
+/**
+ * A page of the shop that was open before the one that is: what it asks and sends is not of this
+ * one.
+ */
+const ofThisShop = defineMiddleware((context, next) => {
+  const shop = context.request.headers.get(SHOP_HEADER) ?? context.url.searchParams.get('shop');
+  if (shop === null || shop === shopKeyHere() || !isApi(context)) return next();
+  return problemReply({
+    status: 409,
+    code: 'other-shop',
+    message:
+      'Another shop has been opened on this machine since this page was. Nothing was changed; ' +
+      'what you recorded is kept on this device for the shop it belongs to.',
+  });
 });
 
 /** Whether an owner was ever found: the last one is never taken out. */
@@ -220,4 +226,4 @@ const answeredOnce = defineMiddleware(
   },
 );
 
-export const onRequest = sequence(logged, inWords, gate, known, answeredOnce);
+export const onRequest = sequence(logged, inWords, gate, ofThisShop, known, answeredOnce);

@@ -86,6 +86,9 @@ export const ENDPOINTS: Record<string, Endpoint> = {
       },
     },
   },
+  'begin.ts': { path: '/api/begin', methods: { POST: { name: 'Own' } } },
+  'find.ts': { path: '/api/find', methods: { GET: null }, query: ['q'] },
+  'shops.ts': { path: '/api/shops', methods: { GET: null, POST: { open: 'neither' } } },
   'metrics.ts': { path: '/api/metrics', methods: { GET: null } },
   'mixes/[id]/pictures.ts': {
     path: '/api/mixes/{id}/pictures',

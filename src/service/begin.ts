@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { forShelf, noPlan } from '@/core/plan/index.ts';
 import type { Begin, Leavable } from '@/core/starter/begin.ts';
 import { BeginSchema } from '@/core/starter/begin.ts';
@@ -17,7 +18,6 @@ import type { ListKey, Spec } from '@/store/catalogue.ts';
 import { find, list } from '@/store/catalogue.ts';
 import { inTransaction } from '@/store/query.ts';
 import { lockShop, readShop, writeShop } from '@/store/shop.ts';
-import { isoDay } from '@/ui/days.ts';
 import { saveEntry } from './catalogue.ts';
 import { planner } from './planner.ts';
 import { savePlan } from './plans.ts';
@@ -104,7 +104,7 @@ export async function begin(raw: unknown, now: Date): Promise<Result<{ plan: num
       shelf,
       defaults,
     );
-    const kept = await savePlan('First session', isoDay(now), plan);
+    const kept = await savePlan('First session', format(now, 'yyyy-MM-dd'), plan);
     return kept.ok ? ok({ plan: kept.value.id }) : kept;
   });
 }

@@ -1,3 +1,4 @@
+import { endOfDay, parseISO } from 'date-fns';
 import type { Batch, PartToShoot, Progress, Readiness } from '@/core/order/index.ts';
 import { batches, progress, readiness } from '@/core/order/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
@@ -7,7 +8,6 @@ import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
 import { readShop } from '@/store/shop.ts';
 import { sharesOfAll } from '@/store/watched.ts';
-import { endOfDay } from '@/ui/days.ts';
 import type { Entry } from './catalogue.ts';
 import { lists } from './catalogue.ts';
 import type { BookLine } from './orders.ts';
@@ -44,7 +44,7 @@ function standing(lines: readonly BookLine[], cure: number, now: Date): DueLine[
       progress: come,
       ready: readiness(come, {
         curedAt: line.cured_at?.getTime() ?? null,
-        promisedEnd: endOfDay(line.promised),
+        promisedEnd: endOfDay(parseISO(line.promised)).getTime(),
         cure,
         now: now.getTime(),
       }),

@@ -1,20 +1,8 @@
+import type { ListTable } from './models/listTables.ts';
 import { rows } from './query.ts';
 
-/** Kinds of things that can be found by name. */
-export type FoundKind = 'order' | 'session' | 'plan' | 'tub' | (typeof LISTS_FOUND)[number];
-/** Lists of the shop that are found. */
-const LISTS_FOUND = [
-  'baits',
-  'colourways',
-  'mixes',
-  'moulds',
-  'builds',
-  'materials',
-  'injectors',
-  'blocks',
-  'vessels',
-  'ovens',
-] as const;
+/** Kinds of things that can be found by name: what stands in the lists, and the rest. */
+export type FoundKind = 'order' | 'session' | 'plan' | 'tub' | Exclude<ListTable, 'castings'>;
 
 export interface FoundRow {
   kind: FoundKind;

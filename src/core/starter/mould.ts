@@ -1,7 +1,8 @@
-import { outsideOf, whenToOpen } from '../heat/index.ts';
+import { opensAt } from '../heat/index.ts';
 import type { Grade } from '../material/index.ts';
 import type { Bait, Mould, OutlineKey } from '../mould/index.ts';
 import { depthOf, layOut, OUTLINES } from '../mould/index.ts';
+import { heatOfMould } from '../plan/mouldHeat.ts';
 
 /** What is asked of a first mould. */
 export interface FirstMould {
@@ -26,21 +27,23 @@ const SPRUE = 4;
 const SHOT = { metal: 40, plastic: 165, room: 18 } as const;
 /** s steps an opening is told in, and how much later than firm (a judgement). */
 const OPENS = { step: 5, after: 1.1 } as const;
+/** s a mould that never opens by itself is given: it wants a rest (the schema's most). */
+const LONGEST = 3600 / OPENS.after;
 
-/** s until a bait of this mould is firm. */
-function opensAfter(section: number, mass: number, baitArea: number): number {
-  const { open } = whenToOpen({
-    shape: 'round',
-    across: section,
-    layers: [{ upTo: 1, celsius: SHOT.plastic }],
-    outside: outsideOf('machined', {
-      celsius: SHOT.metal,
-      mass,
-      baitArea,
-      room: SHOT.room,
-    }),
-  });
-  return Math.ceil(((open ?? 600) * OPENS.after) / OPENS.step) * OPENS.step;
+/** Where a tail fin begins, of the length: it is deep, but flat. */
+const FIN_FROM = 0.84;
+/** Deepest of a bait before its tail fin, of its length. */
+const bodyDepth = (outline: OutlineKey): number =>
+  Math.max(
+    ...OUTLINES[outline].stations.flatMap(([along, up, down]) =>
+      along < FIN_FROM ? [up + down] : [],
+    ),
+  );
+
+/** s until the slowest of its baits is firm, as the bench would have it. */
+function opensAfter(mould: Mould): number {
+  const { open } = opensAt(heatOfMould(mould), SHOT.plastic, SHOT.metal, SHOT.room);
+  return Math.ceil(((open ?? LONGEST) * OPENS.after) / OPENS.step) * OPENS.step;
 }
 
 /** “Sand eel 95”, in the shop's own measure. */
@@ -57,13 +60,15 @@ export function firstMould(
   { name, grade, hold }: { name: string; grade: Grade; hold: number },
 ): Mould {
   const depth = depthOf(outline, length);
-  const section = Math.max(1, Math.round(depth * OUTLINES[outline].round * 10) / 10);
+  const section = Math.max(
+    1,
+    Math.round(bodyDepth(outline) * length * OUTLINES[outline].round * 10) / 10,
+  );
   const columns = Math.ceil(cavities / COLUMN);
   const rows = Math.ceil(cavities / columns);
   const width = Math.ceil(columns * length * 1.2 + 2 * ROUND.ends);
   const height = Math.ceil(rows * (depth + ROUND.between) + 2 * ROUND.ends);
   const mass = Math.round(width * height * (section + 2 * ROUND.behind) * ALUMINIUM);
-  const skin = (cavities * Math.PI * section * length) / 1e6;
   const one = {
     n: 1,
     outline,
@@ -77,7 +82,7 @@ export function firstMould(
     grade,
     profile: null,
   };
-  return {
+  const mould: Mould = {
     name,
     metal: 'machined',
     mass,
@@ -95,7 +100,7 @@ export function firstMould(
     takes: [],
     warmTo: SHOT.metal,
     hold,
-    cool: opensAfter(section, mass, skin),
+    cool: OPENS.step,
     note: '',
     rod: null,
     life: null,
@@ -103,6 +108,7 @@ export function firstMould(
     tried: false,
     cavities: layOut({ width, height, cavities: [one] }, cavities, rows),
   };
+  return { ...mould, cool: opensAfter(mould) };
 }
 
 /** The bait a first mould makes. @param mould its number in the shop's list */

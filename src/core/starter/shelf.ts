@@ -37,7 +37,7 @@ export const ORDINARY = {
 export type OrdinaryKey = keyof typeof ORDINARY;
 export const ORDINARY_KEYS = Object.keys(ORDINARY) as [OrdinaryKey, ...OrdinaryKey[]];
 
-export const plastisolName = (grade: Grade): string => `${GRADES[grade].name} plastisol`;
+const plastisolName = (grade: Grade): string => `${GRADES[grade].name} plastisol`;
 
 /** A shop's first shelf: its plastisol, and what it took of the ordinary list. */
 export const firstShelf = (grade: Grade, taken: readonly OrdinaryKey[]): Material[] => [

@@ -71,7 +71,7 @@ export function FirstColour({ walk, held }: { walk: Walk; held: readonly HeldMou
             <button
               key={key}
               type="button"
-              className="act flex-col"
+              className="act min-h-20 flex-col justify-center py-2"
               aria-pressed={said.colour === key}
               onClick={() => set({ colour: key })}
             >

@@ -25,7 +25,7 @@ const Shapes = ({ now, set }: { now: OutlineKey; set: (key: OutlineKey) => void 
       <button
         key={key}
         type="button"
-        className="act flex-col"
+        className="act min-h-20 flex-col justify-center py-2"
         aria-pressed={now === key}
         onClick={() => set(key)}
       >

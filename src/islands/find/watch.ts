@@ -12,7 +12,7 @@ export function watchFind(button: HTMLElement): void {
     const [{ createElement }, { createRoot }, { Find }] = await Promise.all([
       import('react'),
       import('react-dom/client'),
-      import('@/islands/find/Find.tsx'),
+      import('./Find.tsx'),
     ]);
     const places = [
       ...document.querySelectorAll<HTMLAnchorElement>('nav[aria-label="Places"] a'),
