@@ -87,6 +87,7 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     },
   },
   'begin.ts': { path: '/api/begin', methods: { POST: { name: 'Own' } } },
+  'learner.ts': { path: '/api/learner', methods: { POST: {} } },
   'find.ts': { path: '/api/find', methods: { GET: null }, query: ['q'] },
   'shops.ts': { path: '/api/shops', methods: { GET: null, POST: { open: 'neither' } } },
   'metrics.ts': { path: '/api/metrics', methods: { GET: null } },

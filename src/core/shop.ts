@@ -70,6 +70,7 @@ export const DEFAULT_SHOP: Shop = {
     cure: 24,
     never: [],
     oneBreath: true,
+    learner: false,
     purge: 1,
   },
   plan: { purge: 1, loss: 0.01, strength: 8, reheatEvery: 2, step: 5 },

@@ -18,6 +18,8 @@ const page = (who: readonly Who[]) => ({ GET: who });
 export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/': page(SEES_BENCH),
   '/begin': page(OWNER),
+  '/learn': page(PEOPLE),
+  '/words': page(PEOPLE),
   '/sign-in': page(ANYONE),
   '/docs/problems': page(ANYONE),
   '/pair': page(ANYONE),
@@ -31,6 +33,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/orders/new': page(MAKERS),
   '/orders/import': page(MAKERS),
   '/orders/[id]': page(PEOPLE),
+  '/orders/[id]/change': page(MAKERS),
   '/plan': page(PEOPLE),
   '/plan/new': page(MAKERS),
   '/plan/[id]': page(PEOPLE),
@@ -86,6 +89,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/devices/[id]/binding': { PUT: BENCH },
   // By the instrument's own key.
   '/api/devices/readings': { POST: ANYONE },
+  '/api/learner': { POST: MAKERS },
   '/api/learned': { GET: PEOPLE, POST: MAKERS },
   '/api/lines/[id]/moves': { POST: PACKERS },
   '/api/mixes/[id]/pictures': { POST: MAKERS },

@@ -83,7 +83,13 @@ export async function begin(raw: unknown, now: Date): Promise<Result<{ plan: num
         'This shop has begun already. Nothing was changed: what is new goes into its own list.',
       );
     const { name, country, grade } = said;
-    const shop = { ...(await readShop()), name, units: COUNTRIES[country].units };
+    const before = await readShop();
+    const shop = {
+      ...before,
+      name,
+      units: COUNTRIES[country].units,
+      bench: { ...before.bench, learner: said.learner },
+    };
     await writeShop(shop);
     await standOnBench(said);
     const mould = await mouldOf(said, shop.hold);

@@ -3,6 +3,8 @@ import { OrderSchema } from '@/core/order/index.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotsOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orders.ts';
+import type { StoryRow } from '@/store/orderStory.ts';
+import { storyOf } from '@/store/orderStory.ts';
 import {
   closeLine,
   customers,
@@ -55,6 +57,10 @@ async function tonight(): Promise<Map<number, number>> {
 export interface BookLine extends LineRow {
   tonight: number;
 }
+const withTonight = (line: LineRow, running: Map<number, number>): BookLine => ({
+  ...line,
+  tonight: line.parts.reduce((sum, part) => sum + (running.get(part.id) ?? 0), 0),
+});
 
 /** Lines on one page of the book. */
 export const BOOK_PAGE = 60;
@@ -66,13 +72,22 @@ export async function book(
   limit = BOOK_PAGE,
 ): Promise<BookLine[]> {
   const [lines, running] = await Promise.all([openLines(now, limit, after), tonight()]);
-  return lines.map((line) => ({
-    ...line,
-    tonight: line.parts.reduce((sum, part) => sum + (running.get(part.id) ?? 0), 0),
-  }));
+  return lines.map((line) => withTonight(line, running));
 }
 
 export const linesOf = (order: number, now: Date): Promise<LineRow[]> => orderLines(order, now);
+
+/** An order with its lines as far as they have come, and what was done for them; null where none. */
+export async function orderAsItStands(
+  id: number,
+  now: Date,
+): Promise<{ customer: string; note: string; lines: BookLine[]; story: StoryRow[] } | null> {
+  const head = await orderHead(id);
+  if (!head) return null;
+  const [lines, running, story] = await Promise.all([orderLines(id, now), tonight(), storyOf(id)]);
+  const { customer, note } = head;
+  return { customer, note, lines: lines.map((line) => withTonight(line, running)), story };
+}
 
 /** An order as it is edited; null when there is none. */
 export async function orderNow(id: number): Promise<Order | null> {

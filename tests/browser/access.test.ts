@@ -6,7 +6,11 @@ import { open } from './steps.ts';
 const SCREENS = [
   '/orders',
   '/orders/new',
+  '/',
+  '/learn',
+  '/words',
   '/orders/1',
+  '/orders/1/change',
   '/orders/import',
   '/plan',
   '/plan/1',

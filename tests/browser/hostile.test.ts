@@ -5,7 +5,11 @@ import { LIST_TABLES } from '@/store/models/listTables.ts';
 
 const SCREENS = [
   '/orders',
+  '/',
+  '/learn',
+  '/words',
   '/orders/1',
+  '/orders/1/change',
   '/orders/new',
   '/orders/import',
   '/plan',

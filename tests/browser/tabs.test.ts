@@ -55,7 +55,7 @@ test('what somebody else changed meanwhile is shown beside mine, and a hand deci
   const { id } = (await made.json()) as { id: number };
   const other = await context.newPage();
   for (const tab of [page, other]) {
-    await tab.goto(`/orders/${id}`);
+    await tab.goto(`/orders/${id}/change`);
     await expect(tab.getByLabel('Note')).toHaveValue('by post');
   }
   const save = (tab: typeof page) => tab.getByRole('button', { name: 'Save', exact: true }).click();

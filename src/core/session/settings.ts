@@ -15,6 +15,8 @@ export const BenchSettingsSchema = z.object({
   never: z.array(z.enum(Object.keys(NEVER) as [NeverKey, ...NeverKey[]])).default([]),
   /** what is done in one breath is one press, and the hold runs by itself */
   oneBreath: z.boolean().default(true),
+  /** each step says besides how it is done, what to look for, and what commonly goes wrong */
+  learner: z.boolean().default(false),
   /** mL a barrel pushed out before the shot */
   purge: z.number().min(0),
 });

@@ -43,6 +43,8 @@ export const BeginSchema = z.object({
   colour: z.enum(FIRST_COLOUR_KEYS),
   bait: BaitSchema.shape.name,
   shots: z.number().int().min(1, 'At least one shot.').max(60, 'Sixty at most to begin with.'),
+  /** each step of the bench says besides how it is done */
+  learner: z.boolean().default(false),
   left: z.array(z.enum(['oven', 'cups', 'injector', 'mould'])).default([]),
 });
 export type Begin = z.infer<typeof BeginSchema>;

@@ -13,5 +13,6 @@ export const USUAL: Begin = {
   colour: 'green',
   bait: '',
   shots: 4,
+  learner: false,
   left: [],
 };

@@ -1,6 +1,7 @@
 import { COUNTRIES } from '@/core/starter/countries.ts';
 import { degrees, say } from '@/core/quantity/index.ts';
 import { Choice } from '@/ui/Choice.tsx';
+import { Tick } from '@/ui/Tick.tsx';
 import type { Walk } from './useWalk.ts';
 
 /** The shop's name, and by its country what it weighs and measures in. */
@@ -32,6 +33,17 @@ export function Where({ walk }: { walk: Walk }) {
         Figures are shown so everywhere, and may be typed in any unit. The Shop page changes each by
         itself.
       </p>
+      <div className="sm:col-span-2">
+        <Tick
+          on={said.learner}
+          says="I have not done this before: tell me more at each step"
+          set={(learner) => set({ learner })}
+        />
+        <p className="hint">
+          <a href="/learn">A first evening, told</a> and the <a href="/words">words of the trade</a>{' '}
+          can be read now: what you typed here is kept.
+        </p>
+      </div>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { TOLD } from '@/core/learner/told.ts';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AnyEvent, BenchView, Send, SaidStep, Snapshot } from '@/core/session/index.ts';
 import {
@@ -235,6 +236,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         step={withGauge(id, session, advice, devices)}
         {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
         tight={tall}
+        told={step && bench.learner ? (TOLD[step.key] ?? null) : null}
         whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
         onSend={send}
         onUndo={() => {

@@ -1,4 +1,5 @@
 import { forwardRef } from 'react';
+import type { Told } from '@/core/learner/told.ts';
 import { clock } from '@/core/quantity/index.ts';
 import type { Send, SaidStep } from '@/core/session/index.ts';
 import { offered, SAFETY } from '@/core/session/index.ts';
@@ -23,6 +24,8 @@ interface Props {
   tight: boolean;
   /** where the Heat screen answers for this step */
   whatIf: string | null;
+  /** what a learner is told besides */
+  told: Told | null;
   onMain: () => void;
   onSend: (send: Send) => void;
   onOpen: (panel: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add') => void;
@@ -127,9 +130,16 @@ function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>)
   );
 }
 
+/** What somebody who has not done it yet is told besides. */
+const Learning = ({ told: { look, wrong } }: { told: Told }) => (
+  <p className="mt-1 max-w-prose border-l-4 border-ink pl-3" data-told>
+    {look} {wrong && <span className="text-soft">{wrong}</span>}
+  </p>
+);
+
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, numbered, tight, whatIf, onSend } = props;
+  const { step, queue, done, numbered, tight, whatIf, told, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint leading-tight">Now</p>
@@ -148,6 +158,7 @@ function Now(props: Props) {
           </a>
         )}
       </p>
+      {told && <Learning told={told} />}
       <Queue queue={queue} />
       <Warnings warnings={step?.warnings ?? []} />
       <div

@@ -21,6 +21,11 @@ export function HabitFields({ bench, set }: Props) {
           says="What is done in one breath is one press; a hold runs by itself"
           set={(oneBreath) => set({ ...bench, oneBreath })}
         />
+        <Tick
+          on={bench.learner}
+          says="Each step also says how it is done and what goes wrong: the learner’s way"
+          set={(learner) => set({ ...bench, learner })}
+        />
       </div>
       <fieldset className="sm:col-span-2 lg:col-span-4">
         <legend className="hint">We never</legend>

@@ -1,0 +1,3 @@
+export * from './glossary.ts';
+export * from './stages.ts';
+export * from './told.ts';
