@@ -1,5 +1,8 @@
 import { format } from 'date-fns';
-import type { Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
+import type { Colourway } from '@/core/build/index.ts';
+import type { Bait, Mould } from '@/core/mould/index.ts';
+import { METALS } from '@/core/mould/index.ts';
+import type { Entry, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { forShelf, noPlan, planSession } from '@/core/plan/index.ts';
 import { planner } from './planner.ts';
 import { savePlan } from './plans.ts';
@@ -9,15 +12,30 @@ import { ok, problem } from './result.ts';
 /** Shots of a first evening: enough to see the third go better than the first. */
 const SHOTS = 3;
 
-/** The bait with the fewest cavities to look at, and a colourway of one colour; null where none. */
+/** Cavities a learner looks at at once, at best. */
+const CAVITIES = 2;
+
+/** How far a mould is from what a learner begins with: metal, and a pair of cavities. */
+const hardness = (mould: Mould | undefined): number =>
+  mould === undefined
+    ? Infinity
+    : Math.abs(mould.cavities.length - CAVITIES) + (METALS[mould.metal].home ? 100 : 0);
+
+/** The bait whose usual mould is easiest, and a colourway of one colour that suits it; null where none. */
 function easiest(shelf: Shelf): { bait: number; colourway: number } | null {
-  const colourway = shelf.colourways.find(({ spec }) => spec.build === 'single');
-  const cavities = (bait: Shelf['baits'][number]): number =>
-    shelf.moulds.find(({ id }) => id === bait.spec.mouldIds[0])?.spec.cavities.length ?? Infinity;
-  const bait = [...shelf.baits].sort((one, other) => cavities(one) - cavities(other))[0];
-  return bait && colourway && cavities(bait) < Infinity
-    ? { bait: bait.id, colourway: colourway.id }
-    : null;
+  const mouldOf = (bait: Entry<Bait>) =>
+    shelf.moulds.find(({ id }) => id === bait.spec.mouldIds[0])?.spec;
+  const bait = shelf.baits
+    .filter((one) => mouldOf(one) !== undefined)
+    .sort((one, other) => hardness(mouldOf(one)) - hardness(mouldOf(other)))[0];
+  const grades = bait?.spec.grades ?? [];
+  const single = shelf.colourways.filter(({ spec }) => spec.build === 'single');
+  const suits = ({ spec }: Entry<Colourway>) =>
+    Object.values(spec.layers).every((mix) =>
+      grades.some((grade) => grade === shelf.mixes.find(({ id }) => id === mix)?.spec.grade),
+    );
+  const colourway = single.find(suits) ?? single[0];
+  return bait && colourway ? { bait: bait.id, colourway: colourway.id } : null;
 }
 
 interface FirstEvening {

@@ -2,11 +2,11 @@ import type { Shop } from '@/core/shop.ts';
 import { ShopSchema } from '@/core/shop.ts';
 import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
-import { isDemo, lockShop, readShop, writeShop } from '@/store/shop.ts';
+import { lockShop, readShop, writeShop } from '@/store/shop.ts';
 import type { Result } from './result.ts';
 import { checked, ok, unseen, versionOf } from './result.ts';
 
-export { isDemo, readShop };
+export { readShop };
 export { lastBackup } from '@/store/backups.ts';
 
 /** Names of the figures that differ. */

@@ -14,12 +14,12 @@ const LUMPS = [
 export const StageCup = ({ seen, vapour }: { seen: Seen; vapour: number }) => (
   <svg viewBox="0 0 104 112" className="block h-28 w-26" aria-hidden="true">
     <path d="M20 40H84L78 102H26Z" fill={seen.colour} stroke="var(--rule)" />
-    {LUMPS.slice(0, Math.round(seen.lumps * LUMPS.length)).map(([x, y, r]) => (
+    {LUMPS.slice(0, Math.round(seen.lumps * LUMPS.length)).map(([x, y, wide]) => (
       <circle
         key={`${x}.${y}`}
         cx={x}
         cy={y}
-        r={r}
+        r={wide}
         fill="none"
         stroke="#6d6440"
         strokeWidth="1.5"

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { byPointer, follow, open, ownClock, settled, startDemo } from './steps.ts';
+import { byPointer, follow, open, ownClock, pick, settled, startDemo } from './steps.ts';
 
 test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({
   page,
@@ -16,10 +16,8 @@ test('the whole way by pointer: an order, a plan, a session shot and counted, th
   await expect(page.getByText('A whole number, at least 1.')).toBeVisible();
   await expect(page.getByText('Choose a bait.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: /^Count/ })).toHaveValue('a few');
-  await page.getByRole('combobox', { name: /^Bait/ }).selectOption({ label: 'Slip eel 95' });
-  await page
-    .getByRole('combobox', { name: /^Colourway/ })
-    .selectOption({ label: 'Tarred rope over lamp oil' });
+  await pick(page, 'Bait', 'Slip eel 95');
+  await pick(page, 'Colourway', 'Tarred rope over lamp oil');
   await page.getByRole('textbox', { name: /^Count/ }).fill('12');
   await page.getByRole('textbox', { name: /^Pack of/ }).fill('6');
   await page.getByLabel('Promised for').fill('2031-05-01');

@@ -1,5 +1,15 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { begin, byKeys, byPointer, follow, type Hands, open, ownClock, settled } from './steps.ts';
+import {
+  begin,
+  byKeys,
+  byPointer,
+  follow,
+  type Hands,
+  open,
+  ownClock,
+  pick,
+  settled,
+} from './steps.ts';
 
 /** How a maker gets at what a dialog offers: a press on it, or a key while it has the focus. */
 interface Panels {
@@ -25,8 +35,8 @@ const KEYBOARD: Panels = {
 async function forShelf(page: Page, bait: string, colourway: string, shots: number): Promise<void> {
   await ownClock(page);
   await open(page, '/plan/new');
-  await page.getByRole('combobox', { name: 'Bait' }).selectOption({ label: bait });
-  await page.getByRole('combobox', { name: 'Colourway' }).selectOption({ label: colourway });
+  await pick(page, 'Bait', bait);
+  await pick(page, 'Colourway', colourway);
   await page.getByRole('button', { name: 'Shoot it' }).click();
   await page.getByRole('textbox', { name: 'Shots', exact: true }).fill(String(shots));
   await expect(page.locator('[data-summary]')).toContainText('for the shelf');
@@ -88,8 +98,8 @@ async function beginsFrom(
   { tub, colourway }: { tub: string; colourway: string },
 ): Promise<void> {
   await open(page, '/plan/new');
-  await page.getByRole('combobox', { name: 'Bait' }).selectOption({ label: 'Culvert prawn' });
-  await page.getByRole('combobox', { name: 'Colourway' }).selectOption({ label: colourway });
+  await pick(page, 'Bait', 'Culvert prawn');
+  await pick(page, 'Colourway', colourway);
   await panels.press(page.getByRole('button', { name: 'Shoot it' }));
   await panels.press(page.getByRole('button', { name: /^Begin cup A, .* from$/ }));
   const dialog = page.getByRole('dialog');

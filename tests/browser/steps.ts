@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
 /** How a maker gets on at the bench: by pointer, or by keys alone. */
@@ -65,17 +65,18 @@ async function unguarded(page: Page): Promise<void> {
   await expect(guarded).toHaveCount(0);
 }
 
-export const byPointer = (page: Page): Hands => ({
+/** @param shown what the shop's own thermometer shows of °C */
+export const byPointer = (page: Page, shown = (celsius: number) => celsius): Hands => ({
   main: async () => {
     await unguarded(page);
     await page.locator('[data-main]').click();
   },
   read: async (celsius) => {
     const pad = page.getByRole('dialog');
-    for (const digit of String(celsius))
+    for (const digit of String(Math.round(shown(celsius))))
       await pad.getByRole('button', { name: digit, exact: true }).click();
     // Digits that are plain are taken by themselves.
-    if (await pad.isVisible()) await pad.getByRole('button', { name: / is \d+ °C$/ }).click();
+    if (await pad.isVisible()) await pad.getByRole('button', { name: / is \d+ °[CF]$/ }).click();
   },
   cavity: (count) => page.locator(`[data-cavity="${count}"]`).first().click(),
 });
@@ -192,6 +193,15 @@ export async function follow(
       .toBe(true);
   }
   throw new Error(`The bench never got there; it did: ${done.join(' ')}`);
+}
+
+/** Chooses from a long list by typing what it is called. */
+export async function pick(page: Page | Locator, label: string, name: string): Promise<void> {
+  const field = page.getByRole('combobox', { name: label });
+  await field.fill(name);
+  await field.press('ArrowDown');
+  await field.press('Enter');
+  await expect(field).toHaveValue(name);
 }
 
 /** Puts an order in the book, and takes its line into a new plan. */

@@ -68,4 +68,3 @@ export const GLOSSARY = {
   colourway: { word: 'colourway', says: 'Which mix lies where on a bait.' },
   session: { word: 'session', says: 'One go at the bench, from waking the plastic to counting.' },
 } as const satisfies Record<string, Word>;
-export type WordKey = keyof typeof GLOSSARY;

@@ -1,0 +1,112 @@
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import pg from 'pg';
+import { AppProcess } from '../../scripts/appProcess.ts';
+import { freePort, root } from '../../scripts/lib.mjs';
+import { byPointer, follow, ownClock, settled } from './steps.ts';
+
+/** An app of a shop that has nothing in it yet. */
+async function emptyShop(): Promise<AppProcess> {
+  const server = process.env.TEST_POSTGRES!;
+  const client = new pg.Client({ connectionString: server });
+  await client.connect();
+  await client.query('DROP DATABASE IF EXISTS own_shop');
+  await client.query('CREATE DATABASE own_shop');
+  await client.end();
+  const DATABASE_URL = server.replace(/\/[^/]*$/, '/own_shop');
+  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL },
+  });
+  const dist = process.env.TWIN_SHOT_DIST ?? join(root, 'dist');
+  const app = new AppProcess(dist, DATABASE_URL, await freePort());
+  await app.begin();
+  return app;
+}
+
+/** What a newcomer has done so far: screens come to, fields filled in, presses made. */
+interface Done {
+  screens: number;
+  fields: number;
+  presses: number;
+}
+/** A newcomer's hands, counted. */
+function counted(page: Page) {
+  const done: Done = { screens: 1, fields: 0, presses: 0 };
+  return {
+    done,
+    fill: async (label: string | RegExp, value: string) => {
+      done.fields += 1;
+      await page.getByLabel(label).fill(value);
+    },
+    choose: async (label: string, option: string) => {
+      done.fields += 1;
+      await page.getByLabel(label).selectOption({ label: option });
+    },
+    press: async (name: string | RegExp) => {
+      done.presses += 1;
+      await page.getByRole('button', { name }).click();
+    },
+    screen: async (name: RegExp) => {
+      done.screens += 1;
+      await expect(page.getByRole('button', { name })).toHaveAttribute('aria-current', 'step');
+    },
+  };
+}
+
+let app: AppProcess;
+test.beforeAll(async () => {
+  app = await emptyShop();
+});
+test.afterAll(() => app.stop());
+
+test('an imperial shop of one’s own, from nothing to a counted first session', async ({ page }) => {
+  test.setTimeout(240_000);
+  await ownClock(page);
+  await page.goto(`${app.url}/`);
+  await expect(page).toHaveURL(/\/begin$/);
+  const hand = counted(page);
+  await hand.fill('Name of your shop', 'Capstan Lane Baits');
+  await hand.choose('Country', 'United States');
+  await expect(page.getByText(/A shot at 329°, 1 cup of plastic/)).toBeVisible();
+  await hand.press('Next');
+  await hand.screen(/^2 Oven/);
+  await hand.fill(/Microwave, power/, '1000');
+  await hand.fill(/A cup holds/, '16 fl oz');
+  await hand.fill('A barrel holds', '4 oz');
+  // What was typed is kept on this device: the way back and forth loses nothing.
+  await page.reload();
+  await expect(page.getByLabel(/Microwave, power/)).toHaveValue('1000');
+  await hand.press('Next');
+  await hand.screen(/^3 Mould/);
+  await hand.press('Sprat');
+  await hand.fill('Length of a bait', '3 in');
+  await hand.fill('Cavities', '2');
+  await hand.press('Next');
+  await hand.screen(/^4 Colour/);
+  await hand.press('Blue with silver');
+  await hand.fill('Shots of the first session', '2');
+  await hand.press('Lay out 2 shots');
+  await page.waitForURL(/\/plan\/\d+$/);
+  hand.done.screens += 1;
+  await expect(page.locator('[data-summary]')).toContainText('2 shots, 2 draws, 4 baits');
+  await hand.press('Start at the bench');
+  await page.waitForURL(/\/bench\/\d+$/);
+  const { screens, fields, presses } = hand.done;
+  console.log(`own shop: ${screens} screens, ${fields} fields, ${presses} presses to the bench`);
+  expect(fields).toBeLessThan(12);
+  expect(screens).toBeLessThan(6);
+  await settled(page);
+  const hands = byPointer(page, (celsius) => 32 + 1.8 * celsius);
+  await follow(page, hands, { until: (step) => step === 'more' || step === 'finish' });
+  await expect(page.locator('[data-good]')).toHaveText('4');
+  await follow(page, hands, { until: (step) => step === 'done' });
+  await page.getByRole('link', { name: 'See what came of it' }).click();
+  await expect(page.locator('main')).toContainText('4');
+  await page.goto(`${app.url}/`);
+  await expect(page.getByRole('region', { name: 'To look at' })).toContainText(
+    /guessed from its length/,
+  );
+});
