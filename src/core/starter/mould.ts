@@ -1,5 +1,7 @@
 import { opensAt } from '../heat/index.ts';
 import type { Grade } from '../material/index.ts';
+import type { ShopUnits } from '../quantity/index.ts';
+import { UNITS } from '../quantity/units.ts';
 import type { Bait, Mould, OutlineKey } from '../mould/index.ts';
 import { depthOf, layOut, OUTLINES } from '../mould/index.ts';
 import { heatOfMould } from '../plan/mouldHeat.ts';
@@ -47,8 +49,15 @@ function opensAfter(mould: Mould): number {
 }
 
 /** “Sand eel 95”, in the shop's own measure. */
-export const baitName = (outline: OutlineKey, length: string): string =>
-  `${OUTLINES[outline].name} ${length}`;
+export const baitName = (
+  { outline, length }: Pick<FirstMould, 'outline' | 'length'>,
+  { length: unit }: Pick<ShopUnits, 'length'>,
+): string =>
+  `${OUTLINES[outline].name} ${
+    unit === 'in'
+      ? `${Math.round((100 * length) / UNITS.in.factor) / 100} in`
+      : Math.round(length)
+  }`;
 
 /**
  * A machined mould with what is usual of one of its size: fed by a runner, closed by two clamps,

@@ -4,6 +4,9 @@ import { Choice } from '@/ui/Choice.tsx';
 import { Tick } from '@/ui/Tick.tsx';
 import type { Walk } from './useWalk.ts';
 
+/** mL of an ordinary charge: a US cup. */
+const CUP = 236.588;
+
 /** The shop's name, and by its country what it weighs and measures in. */
 export function Where({ walk }: { walk: Walk }) {
   const { said, set, units, wrong } = walk;
@@ -26,7 +29,7 @@ export function Where({ walk }: { walk: Walk }) {
         onChange={(country) => set({ country })}
       />
       <p className="text-lg sm:col-span-2">
-        A shot at {degrees(165, units)}, {say(250, 'volume', units)} of plastic in the cup, a bait
+        A shot at {degrees(165, units)}, {say(CUP, 'volume', units)} of plastic in the cup, a bait
         of {say(95, 'length', units)} that weighs {say(6.8, 'mass', units)}.
       </p>
       <p className="hint sm:col-span-2">

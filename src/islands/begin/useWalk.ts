@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
+import type { OutlineKey } from '@/core/mould/index.ts';
 import type { Begin, Leavable } from '@/core/starter/begin.ts';
 import { baitName } from '@/core/starter/mould.ts';
 import { COUNTRIES } from '@/core/starter/countries.ts';
 import { ORDINARY, ORDINARY_KEYS } from '@/core/starter/shelf.ts';
 import { USUAL } from '@/core/starter/usual.ts';
-import { say } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { shopKey } from '@/ui/shopKey.ts';
 
@@ -12,7 +12,7 @@ import { shopKey } from '@/ui/shopKey.ts';
 export interface HeldMould {
   id: number;
   name: string;
-  outline: Parameters<typeof baitName>[0];
+  outline: OutlineKey;
   length: number;
 }
 
@@ -56,9 +56,7 @@ export function useWalk(moulds: readonly HeldMould[]) {
   const { units } = COUNTRIES[said.country];
   const { mould } = said;
   const shape = 'id' in mould ? moulds.find(({ id }) => id === mould.id) : mould;
-  const calledUsually = shape
-    ? baitName(shape.outline, say(shape.length, 'length', units).replace(/ mm$/, ''))
-    : 'First bait';
+  const calledUsually = shape ? baitName(shape, units) : 'First bait';
   const set = (part: Partial<Begin>) => {
     const touched = ALL.filter((key) => key in part);
     setWalk((walk) => ({

@@ -127,11 +127,13 @@ export function BaitTray({
   const { good, usable } = count(shots);
   // What nobody asked for is known by the colour it came out in, and goes to stock.
   const other = shot && heap && !heap.asked ? colourOfShot(state, shot).name : null;
-  const need = other === null ? planned.lines.reduce((sum, line) => sum + line.count, 0) : good;
+  const asked = planned.lines.reduce((sum, line) => sum + line.count, 0);
+  // Shot for the shelf, so many are not asked for: there is nothing to count against.
+  const need = other === null && asked > 0 ? asked : good;
   const name = shot?.bait.name ?? planned.bait.name;
   const goesTo =
     other === null
-      ? [...new Set(planned.lines.map((line) => line.for))].join(', ')
+      ? [...new Set(planned.lines.map((line) => line.for))].join(', ') || 'for the shelf'
       : `${other}: to stock`;
   return (
     <section className="mb-3" aria-label={`Tray ${name}${other === null ? '' : `, ${other}`}`}>
@@ -139,7 +141,7 @@ export function BaitTray({
         <b className="truncate">{name}</b>
         <span className="shrink-0">
           <b className="figure">{good}</b>
-          {other === null && (
+          {other === null && asked > 0 && (
             <>
               {' '}
               of <b className="figure">{need}</b>
