@@ -5,6 +5,13 @@ import type { CavityLook } from './mouldParts.tsx';
 import { WIDE, PAD, CavityShape, Rods, EDGE, Words } from './mouldParts.tsx';
 import { runnersOf, sprueOver, Feed, Plates, Closures } from './mouldMetal.tsx';
 
+/** A part of a drawing that is brought nearer: round a point, so many times. */
+export interface Near {
+  x: number;
+  y: number;
+  times: number;
+}
+
 interface Props {
   mould: Mould;
   look?: (cavity: Cavity) => CavityLook;
@@ -26,6 +33,7 @@ interface Props {
   /** the order bolts are tightened in */
   order?: boolean;
   numbers?: boolean;
+  near?: Near | null;
   onCavity?: (count: number) => void;
   focus?: number | null;
 }
@@ -178,18 +186,27 @@ function Pieces({
   );
 }
 
+/** What of the drawing is seen: all of it, or the part that is brought nearer. */
+function viewOf(height: number, near: Near | null): string {
+  if (!near) return `${-PAD} ${-PAD} ${WIDE} ${height}`;
+  const [wide, high] = [WIDE / near.times, height / near.times];
+  const from = (at: number, part: number, whole: number) =>
+    Math.min(whole - PAD - part, Math.max(-PAD, at - part / 2));
+  return `${from(near.x, wide, WIDE)} ${from(near.y, high, height)} ${wide} ${high}`;
+}
+
 const LOOKS_EMPTY = (): CavityLook => ({});
 
 /** A mould as it lies on the bench, its TOP edge away from the maker, to its real proportion. */
 export function MouldDrawing(props: Props) {
   const { mould, look = LOOKS_EMPTY, gaps = [], left = null, dimensions, onCavity } = props;
-  const { closed, closures, runnerColour, sprues } = props;
+  const { closed, closures, runnerColour, sprues, near = null } = props;
   const scale = (WIDE - 2 * PAD) / mould.width;
   const size = { scale, width: mould.width * scale, height: mould.height * scale };
   const { width, height } = size;
   return (
     <svg
-      viewBox={`${-PAD} ${-PAD} ${WIDE} ${height + PAD + (dimensions ? 62 : 34)}`}
+      viewBox={viewOf(height + PAD + (dimensions ? 62 : 34), near)}
       className="block w-full max-h-full"
       role={onCavity ? 'group' : 'img'}
       aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}

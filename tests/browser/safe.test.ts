@@ -111,6 +111,42 @@ test(
     for (const count of [3, 4, 12]) await page.locator(`[data-cavity="${count}"]`).click();
     expect(await overprinted(page.locator('svg[aria-label*="cavities, TOP"]').first())).toEqual([]);
 
+    // Drawn across, each is marked that it comes over.
+    const middle = async (on: Page, count: number) => {
+      const box = (await on.locator(`[data-cavity="${count}"]`).boundingBox())!;
+      return [box.x + box.width / 2, box.y + box.height / 2] as const;
+    };
+    await page.mouse.move(...(await middle(page, 14)));
+    await page.mouse.down();
+    for (const count of [15, 16]) await page.mouse.move(...(await middle(page, count)));
+    await page.mouse.up();
+    for (const count of [14, 15, 16])
+      await expect(page.locator(`[data-cavity="${count}"]`)).toHaveAttribute('aria-label', /short/);
+    await expect(page.locator('[data-main]')).toContainText('18 of 24 good');
+
+    // Too small for a finger, they are brought nearer by the first touch and marked by the next.
+    const tablet = await page
+      .context()
+      .browser()!
+      .newContext({
+        baseURL: new URL(page.url()).origin,
+        hasTouch: true,
+        viewport: { width: 1024, height: 768 },
+      });
+    const glove = await tablet.newPage();
+    await glove.goto(`/bench/${session}`);
+    await settled(glove);
+    const small = (await glove.locator('[data-cavity="20"]').boundingBox())!;
+    expect(Math.min(small.width, small.height)).toBeLessThan(44);
+    await glove.touchscreen.tap(...(await middle(glove, 20)));
+    await expect(glove.getByRole('button', { name: 'Whole mould' })).toBeVisible();
+    await expect(glove.locator('[data-main]')).toContainText('18 of 24 good');
+    const near = (await glove.locator('[data-cavity="20"]').boundingBox())!;
+    expect(Math.min(near.width, near.height)).toBeGreaterThanOrEqual(60);
+    await glove.touchscreen.tap(...(await middle(glove, 20)));
+    await expect(glove.locator('[data-main]')).toContainText('17 of 24 good');
+    await tablet.close();
+
     // On a phone every cavity, and what to mark it with, is on the screen over the strip, and a thumb
     // finds it.
     await page.setViewportSize({ width: 390, height: 844 });

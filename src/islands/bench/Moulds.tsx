@@ -13,6 +13,7 @@ import type { Drawn } from '@/ui/drawLayers.ts';
 import { drawLayers, withInsert } from '@/ui/drawLayers.ts';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { layerCup } from '@/core/session/index.ts';
+import { Touched } from './Touched.tsx';
 
 /** What lies in a cavity, layer on layer: the insert, what is poured, what is shot. */
 function liesIn(state: SessionState, run: RunState | undefined) {
@@ -163,30 +164,31 @@ export function BenchMould(props: Props) {
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label={mould.mould.name}>
       <Head {...props} run={run} />
-      <div
-        className="flex min-h-0 flex-1 flex-col justify-end pb-2"
-        onClick={marking ? undefined : onTap}
-      >
-        <MouldDrawing
-          mould={mould.mould}
-          closed={!open}
-          closures={open ? 0 : mould.closures}
-          gaps={mould.gaps}
-          {...piecesOf(mould, shot !== undefined, run?.stage.rods === true)}
-          order={mould.phase.is === 'open' && mould.mould.closures > 2}
-          left={shareLeft(mould, now)}
-          sprues={shot && mould.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
-          runnerColour={feeds ? lies.first : null}
-          numbers={marking}
-          focus={active && marking ? focus : null}
-          onCavity={marking ? onCavity : undefined}
-          look={({ n }) => ({
-            layers: layersIn(mould, shot, lies, n),
-            mark: markOf(mould, shot, n),
-            note: noteOf(mould, shot, n),
-          })}
-        />
-      </div>
+      <Touched
+        {...{ marking, onCavity, onTap }}
+        draw={(near) => (
+          <MouldDrawing
+            near={near}
+            mould={mould.mould}
+            closed={!open}
+            closures={open ? 0 : mould.closures}
+            gaps={mould.gaps}
+            {...piecesOf(mould, shot !== undefined, run?.stage.rods === true)}
+            order={mould.phase.is === 'open' && mould.mould.closures > 2}
+            left={shareLeft(mould, now)}
+            sprues={shot && mould.mould.feed === 'each' ? [...shot.cavities.keys()] : undefined}
+            runnerColour={feeds ? lies.first : null}
+            numbers={marking}
+            focus={active && marking ? focus : null}
+            onCavity={marking ? onCavity : undefined}
+            look={({ n }) => ({
+              layers: layersIn(mould, shot, lies, n),
+              mark: markOf(mould, shot, n),
+              note: noteOf(mould, shot, n),
+            })}
+          />
+        )}
+      />
     </section>
   );
 }

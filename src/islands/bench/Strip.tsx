@@ -89,7 +89,7 @@ function Others({
       {offered(step).map(({ label, send }, nth) => (
         <button key={label} type="button" className="act lg:min-h-16" onClick={() => onSend(send)}>
           {label}
-          {numbered && nth < 9 && <kbd className="hint hidden font-mono md:inline">{nth + 1}</kbd>}
+          {numbered && nth < 9 && <kbd className="hint hidden font-mono xl:inline">{nth + 1}</kbd>}
         </button>
       ))}
     </div>
@@ -119,11 +119,11 @@ function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>)
         <button
           key={key}
           type="button"
-          className="act px-3 lg:min-h-16 lg:px-4"
+          className="act px-3 lg:min-h-16 xl:px-4"
           onClick={() => (opens === 'undo' ? onUndo() : onOpen(opens))}
           disabled={opens === 'undo' ? !canUndo : done}
         >
-          {label} <kbd className="hint hidden font-mono md:inline">{key}</kbd>
+          {label} <kbd className="hint hidden font-mono xl:inline">{key}</kbd>
         </button>
       ))}
     </div>

@@ -111,6 +111,10 @@ function SmallBait({ state, run, shot }: { state: SessionState; run: RunState; s
 /** Most baits that are drawn on one tray. */
 const MOST_DRAWN = 64;
 
+/** Who asked for what a job shoots. */
+const askedBy = ({ lines }: RunState['job']): string =>
+  [...new Set(lines.map((line) => line.for))].join(', ') || 'for the shelf';
+
 /** A tray of baits of one shape and colour: what was asked of it, or what goes to stock. */
 export function BaitTray({
   state,
@@ -127,31 +131,27 @@ export function BaitTray({
   const { good, usable } = count(shots);
   // What nobody asked for is known by the colour it came out in, and goes to stock.
   const other = shot && heap && !heap.asked ? colourOfShot(state, shot).name : null;
-  const asked = planned.lines.reduce((sum, line) => sum + line.count, 0);
-  // Shot for the shelf, so many are not asked for: there is nothing to count against.
-  const need = other === null && asked > 0 ? asked : good;
+  // Shot for the shelf, or in another colour than was asked: there is nothing to count against.
+  const asked = other === null ? planned.lines.reduce((sum, line) => sum + line.count, 0) : 0;
   const name = shot?.bait.name ?? planned.bait.name;
-  const goesTo =
-    other === null
-      ? [...new Set(planned.lines.map((line) => line.for))].join(', ') || 'for the shelf'
-      : `${other}: to stock`;
+  const goesTo = other === null ? askedBy(planned) : `${other}: to stock`;
   return (
     <section className="mb-3" aria-label={`Tray ${name}${other === null ? '' : `, ${other}`}`}>
       <p className="flex justify-between gap-2">
         <b className="truncate">{name}</b>
         <span className="shrink-0">
           <b className="figure">{good}</b>
-          {other === null && asked > 0 && (
+          {asked > 0 && (
             <>
               {' '}
-              of <b className="figure">{need}</b>
+              of <b className="figure">{asked}</b>
             </>
           )}
         </span>
       </p>
       <Tray
         n={good}
-        slots={Math.min(MOST_DRAWN, Math.max(need, good))}
+        slots={Math.min(MOST_DRAWN, Math.max(asked, good))}
         label={`${good} good baits on the tray`}
         draw={<SmallBait {...{ state, run, shot }} />}
       />

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Brush, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import { brushesOf, brushName, markedBy } from '@/core/session/index.ts';
 import { useTogether } from './useTogether.tsx';
@@ -23,6 +23,7 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
   const shown = marking && state.shots.get(marking.shot ?? '');
   const brushes = shown ? brushesOf(state, shown) : [];
   const opens = step?.key === 'open' ? step.send : undefined;
+  const openedOn = useRef<SessionState | null>(null);
   const touch = useCallback(
     (count: number) => {
       const shot = marking ? state.shots.get(marking.shot ?? '') : undefined;
@@ -30,7 +31,9 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
       setFocus(count);
       onOwn();
       // Whoever touches a cavity of a mould that was to be opened has opened it.
-      if (opens) act(opens);
+      // Of several touched in one stroke the first does.
+      if (opens && openedOn.current !== state) act(opens);
+      openedOn.current = state;
       act(markedBy(shot, count, brush));
     },
     [marking, state, brush, act, onOwn, opens],
