@@ -8,6 +8,7 @@ export * from './kinds.ts';
 export * from './shelf.ts';
 export * from './usual.ts';
 export * from './scale.ts';
+export * from './settle.ts';
 export * from './measure.ts';
 export * from './density.ts';
 export * from './shapes.ts';

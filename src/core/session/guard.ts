@@ -13,6 +13,7 @@ import { bleeding, missingIngredients, strangeFlake } from './colouring.ts';
 import { heatCups } from './guard/cups.ts';
 import type { Warning } from './guard/warnings.ts';
 import { apartOf, gapOf, STIRS, windowNow } from './guard/window.ts';
+import { settled } from './settled.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
 
@@ -72,6 +73,16 @@ const stirred: Wrong = ({ cup: { letter, degas, degassed } }) =>
       'it was degassed: bubbles are back. Slow turns, or the pot again.'
     : null;
 
+const sunk: Wrong = ({ state, cup, now }) => {
+  const down = settled(cup, state.snapshot.colour.materials, now);
+  return down && down.left <= 0
+    ? joined([
+        phrase`${down.what} has sunk ${saidAmount(down.sunk, 'length', 0)} `,
+        phrase`of ${saidAmount(down.depth, 'length', 0)} in ${cup.letter} since it was stirred: stir.`,
+      ])
+    : null;
+};
+
 /** Flake of other sizes than the mix wants, one by one. */
 const otherFlakes = ({ state, cup }: Drawing): Warning[] => {
   return strangeFlake(cup, state.snapshot.colour.materials).map(({ what, size, wanted }) => ({
@@ -95,6 +106,7 @@ const OF_CUP: [Warning['code'], Wrong][] = [
 ];
 const AFTER_FLAKE: [Warning['code'], Wrong][] = [
   ['bleeds', bleeds],
+  ['settled', sunk],
   ['stirred', stirred],
 ];
 const wrongIn = (drawing: Drawing, table: [Warning['code'], Wrong][]): Warning[] =>

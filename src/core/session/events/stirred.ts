@@ -18,6 +18,7 @@ export const stirred: EventKind<typeof StirredSchema> = {
     cup(state, event.payload.cup, (cup) => {
       openOven(state, cup.inOven?.oven, event.at);
       stirredBounds(cup, event.at);
+      cup.stirredAt = event.at;
       if (cup.degassed) cup.degassed = { stirs: cup.degassed.stirs + 1 };
     }),
 };

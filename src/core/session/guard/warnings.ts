@@ -27,6 +27,7 @@ export const WARNINGS = {
   bleeds: 'its dye bleeds at this heat',
   otherFlake: 'flake of another size',
   stirred: 'stirred since degassing',
+  settled: 'settled since the stir',
   runsApart: 'runs unlike on the blade',
   open: 'not closed',
   unclamped: 'unclamped',

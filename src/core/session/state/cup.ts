@@ -95,6 +95,8 @@ export interface CupState {
   /** out of the pot, and how often it was stirred since; null while it was not in it */
   degassed: { stirs: number } | null;
   coloured: boolean;
+  /** when it was last stirred; null = not yet */
+  stirredAt: number | null;
   /** as seen on the blade, beside the others */
   runs: Runs;
   heatedS: number;
@@ -160,6 +162,7 @@ export function newCup(
     fused: false,
     degassed: null,
     coloured: false,
+    stirredAt: null,
     runs: 'alike',
     heatedS: 0,
     inOven: null,

@@ -25,6 +25,7 @@ import { KeepMix } from './KeepMix.tsx';
 import { NextGo } from './NextGo.tsx';
 import { OtherSize } from './OtherSize.tsx';
 import { RungRow } from './RungRow.tsx';
+import { TypedGo } from './TypedGo.tsx';
 import { useCupKeys } from './useCupKeys.ts';
 import { useNewColourway } from './useNewColourway.ts';
 import { useNext } from './useNext.ts';
@@ -146,6 +147,13 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
           })}
         </div>
         {rung && <Goes {...{ rung, goes, units, onUndo }} onGo={go} onRest={rest} />}
+        {rung && (
+          <TypedGo
+            key={rung.what}
+            {...{ rung, units }}
+            onGo={(typed) => add({ ...rung, ...typed })}
+          />
+        )}
         {rung?.dimension === 'drops' &&
           on &&
           (weigh ? (

@@ -12,21 +12,22 @@ export interface Go {
 }
 
 /** Steps one hand puts in, by how a thing is dosed. */
-const STEPS: Record<(typeof KINDS)[keyof typeof KINDS]['by'], [number, number, number]> = {
-  drops: [1, 2, 5],
-  spoons: [PINCH, 2 * PINCH, 4 * PINCH],
-  mL: [5, 10, 25],
+const STEPS: Record<(typeof KINDS)[keyof typeof KINDS]['by'] | 'mass', readonly number[]> = {
+  drops: [1, 2, 5, 10, 25],
+  spoons: [PINCH, 2 * PINCH, 4 * PINCH, 16 * PINCH, 64 * PINCH],
+  mL: [5, 10, 25, 50, 100],
+  mass: [1, 2, 5, 10, 25],
 };
-/** Keys of the three steps. */
-export const KEYS = ['1', '2', '5'] as const;
+/** Keys of the steps. */
+export const KEYS = ['1', '2', '5', '6', '7'] as const;
 
-/** The goes there are for a rung: its three steps, and the shop's own measures of it. */
+/** The goes there are for a rung: its steps, from a drop to a squeeze, and the shop's own measures of it. */
 export function goesOf(rung: Rung, material: Material | undefined, units: ShopUnits): Go[] {
   const dimension: Dimension = rung.dimension;
   const by = material ? KINDS[material.kind].by : dimension === 'drops' ? 'drops' : 'spoons';
   const steps =
     dimension === 'mass'
-      ? [1, 2, 5]
+      ? STEPS.mass
       : dimension === 'drops'
         ? STEPS.drops
         : STEPS[by === 'drops' ? 'spoons' : by];

@@ -1,8 +1,10 @@
 import { and, joined, phrase, saidAmount, saidApart } from '../../../quantity/phrase.ts';
+import { lasting } from '../../../quantity/format.ts';
 import { drawWarnings } from '../../guard.ts';
 import { heatCups } from '../../guard/cups.ts';
 import { mouldDrawWarnings } from '../../guard/mould.ts';
 import { gapOf } from '../../guard/window.ts';
+import { settled } from '../../settled.ts';
 import { ofTurn } from '../atBench.ts';
 import { readSaid } from '../cups/match.ts';
 import { drawVolumes } from '../filling.ts';
@@ -15,6 +17,10 @@ export const draw = ofTurn(({ state, now }, turn) => {
   const cups = heatCups(state, run);
   const gap = gapOf(cups);
   const volumes = drawVolumes(state, turn);
+  const settling = cups.flatMap((cup) => {
+    const down = settled(cup, state.snapshot.colour.materials, now);
+    return down ? [{ cup, down }] : [];
+  });
   const letterOf = (cup: string) => state.cups.get(cup)?.letter ?? '?';
   const each = volumes.map(
     ({ ml, cup }) => phrase`${saidAmount(ml, 'volume')} of ${letterOf(cup)}`,
@@ -27,6 +33,11 @@ export const draw = ofTurn(({ state, now }, turn) => {
       joined(cups.map(readSaid), ', '),
       gap !== null && cups.length > 1 ? phrase`, ${saidApart(gap)} apart` : '',
       '. Push out the air until every colour runs.',
+      ...settling.flatMap(({ cup, down }) =>
+        down.left > 0
+          ? [` Drawn within ${lasting(down.left)}, ${down.what} in ${cup.letter} is still up.`]
+          : [],
+      ),
     ]),
     label: 'It is drawn',
     send: {
@@ -38,6 +49,12 @@ export const draw = ofTurn(({ state, now }, turn) => {
         barrels: volumes,
       },
     },
+    ...(settling.length > 0 && {
+      others: settling.map(({ cup }) => ({
+        label: `${cup.letter} stirred`,
+        send: { kind: 'stirred' as const, payload: { cup: cup.key } },
+      })),
+    }),
     warnings: [...drawWarnings(state, run, now), ...mouldDrawWarnings(state, turn.mould, run)].map(
       (warning) => warning.sentence,
     ),

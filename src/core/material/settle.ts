@@ -1,0 +1,37 @@
+import { density } from './plastisol.ts';
+import type { Material } from './shelf.ts';
+import { viscosity } from './viscosity.ts';
+
+/** m/s². */
+const GRAVITY = 9.81;
+/** mm across a grain of fine salt, and of flake's film (judgements). */
+const GRAIN = 0.3;
+const FILM = 0.04;
+
+/** How fast one grain or flake goes down in still plastic, m/s, by its excess of density, kg/m³. */
+const SINKS: Partial<
+  Record<Material['kind'], (excess: number, thickness: number, size: number) => number>
+> = {
+  // A grain as a ball (Stokes 1851): v = Δρ g d² / 18 μ.
+  salt: (excess, mu) => (excess * GRAVITY * (GRAIN / 1000) ** 2) / (18 * mu),
+  // A thin disc lying flat (Oberbeck 1876, drag 16 μ r v): v = π Δρ g d h / 32 μ.
+  flake: (excess, mu, size) =>
+    (Math.PI * excess * GRAVITY * (size / 1000) * (FILM / 1000)) / (32 * mu),
+};
+/** mm of a flake of which nobody has said the size. */
+const USUAL_FLAKE = 0.6;
+
+/**
+ * How fast a material goes down in plastic that stands, mm/s; 0 where it stays up.
+ * @param celsius of the plastic
+ * @example settling({ kind: 'salt', density: 2.16, size: null }, 165) → about 0.2
+ */
+export function settling(
+  { kind, density: own, size }: Pick<Material, 'kind' | 'density' | 'size'>,
+  celsius: number,
+): number {
+  const sinks = SINKS[kind];
+  const excess = 1000 * (own - density(celsius));
+  if (!sinks || excess <= 0) return 0;
+  return 1000 * sinks(excess, viscosity(celsius), size ?? USUAL_FLAKE);
+}

@@ -1,0 +1,50 @@
+import { useState } from 'react';
+import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
+import type { Rung } from '@/core/session/index.ts';
+import { QuantityField } from '@/ui/QuantityField.tsx';
+
+interface Props {
+  rung: Rung;
+  units: ShopUnits;
+  onGo: (go: { amount: number; dimension: Rung['dimension'] }) => void;
+}
+/** What an amount of a rung may be typed in: its own kind first. */
+const KINDS: readonly Rung['dimension'][] = ['drops', 'volume', 'mass'];
+const typedAs = ({ dimension }: Rung): [Dimension, ...Dimension[]] => [
+  dimension,
+  ...KINDS.filter((kind) => kind !== dimension),
+];
+
+/** Any amount, as it is said: “40 dr”, “3/4 of 1/16 tsp” as 3/64 tsp, “2.5 g”. */
+export function TypedGo({ rung, units, onGo }: Props) {
+  const [typed, setTyped] = useState<{ amount: number; dimension: Rung['dimension'] } | null>(null);
+  return (
+    <div className="mt-3 grid max-w-md grid-cols-[1fr_auto] items-end gap-2">
+      <QuantityField
+        label={`Another amount of ${rung.what}`}
+        value={typed?.amount ?? null}
+        dimensions={typedAs(rung)}
+        shop={units}
+        max={5000}
+        onChange={(amount, dimension) =>
+          setTyped(
+            amount === null || amount <= 0
+              ? null
+              : { amount, dimension: dimension as Rung['dimension'] },
+          )
+        }
+      />
+      <button
+        type="button"
+        className="act min-h-14"
+        disabled={typed === null}
+        onClick={() => {
+          if (typed) onGo(typed);
+          setTyped(null);
+        }}
+      >
+        Put it in
+      </button>
+    </div>
+  );
+}
