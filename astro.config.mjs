@@ -49,6 +49,11 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss(), prefixedIds()],
     cacheDir: `${outDir}/.vite`,
+    // Some hundredths smaller than what builds by default, for every page of a phone.
+    build: {
+      minify: 'terser',
+      terserOptions: { format: { comments: false }, compress: { passes: 2 } },
+    },
     ssr: { external: ['sequelize', 'pg', 'umzug', 'pino', 'pino-roll', '@node-rs/argon2'] },
   },
 });

@@ -54,9 +54,7 @@ export const baitName = (
   { length: unit }: Pick<ShopUnits, 'length'>,
 ): string =>
   `${OUTLINES[outline].name} ${
-    unit === 'in'
-      ? `${Math.round((100 * length) / UNITS.in.factor) / 100} in`
-      : Math.round(length)
+    unit === 'in' ? `${Math.round((100 * length) / UNITS.in.factor) / 100} in` : Math.round(length)
   }`;
 
 /**
