@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { CalendarSchema } from './ahead/calendar.ts';
 import { BenchSettingsSchema } from './session/settings.ts';
 import { SCHOOLS } from './schools.ts';
 import { PlanSettingsSchema } from './plan/input.ts';
@@ -44,6 +45,8 @@ export const ShopSchema = z.object({
     .max(300)
     .regex(/^$|^\//, 'A folder is written from the root: /media/stick/backups.')
     .default(''),
+  /** when it shoots; null = it has not said */
+  calendar: CalendarSchema.nullable().default(null),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -63,6 +66,7 @@ export const DEFAULT_SHOP: Shop = {
   reads: 'probe',
   check: null,
   backups: '',
+  calendar: null,
   bench: {
     tolerance: 3,
     stale: 60,

@@ -35,6 +35,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/orders/[id]': page(PEOPLE),
   '/orders/[id]/change': page(MAKERS),
   '/plan': page(PEOPLE),
+  '/plan/ahead': page(PEOPLE),
   '/plan/new': page(MAKERS),
   '/plan/[id]': page(PEOPLE),
   '/rack': page(PEOPLE),

@@ -13,6 +13,7 @@ const SCREENS = [
   '/orders/1/change',
   '/orders/import',
   '/plan',
+  '/plan/ahead',
   '/plan/1',
   '/plan/new',
   '/bench',

@@ -13,6 +13,7 @@ const SCREENS = [
   '/orders/new',
   '/orders/import',
   '/plan',
+  '/plan/ahead',
   '/plan/1',
   '/plan/new',
   '/bench',

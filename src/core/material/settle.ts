@@ -24,7 +24,7 @@ const USUAL_FLAKE = 0.6;
 /**
  * How fast a material goes down in plastic that stands, mm/s; 0 where it stays up.
  * @param celsius of the plastic
- * @example settling({ kind: 'salt', density: 2.16, size: null }, 165) → about 0.2
+ * @example settling({ kind: 'pearl', density: 2.6, size: null }, 165) → 0
  */
 export function settling(
   { kind, density: own, size }: Pick<Material, 'kind' | 'density' | 'size'>,

@@ -65,6 +65,12 @@ export function Find({ places, onClose }: { places: readonly Found[]; onClose: (
           ref: field,
           className: 'box w-full text-lg',
           placeholder: 'An order, a bait, a colour, a mould, a session',
+          onKeyDown: (press) => {
+            // The list is never shut by itself: the key shuts the search.
+            if (press.key !== 'Escape') return;
+            press.preventDefault();
+            onClose();
+          },
         })}
       />
       <Wrong>{wrong}</Wrong>

@@ -11,6 +11,7 @@ import { unreadIn } from '@/ui/unread.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { LastBackup } from './BackupFields.tsx';
 import { BackupFields } from './BackupFields.tsx';
+import { CalendarFields } from './CalendarFields.tsx';
 import { HabitFields } from './HabitFields.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
 import { UnitFields } from './UnitFields.tsx';
@@ -158,6 +159,9 @@ export default function ShopForm({ shop: start, version, backup, now, demo }: Pr
         <Schools units={units} set={set} />
       </Group>
       <Group title="Times">{figures(TIMES)}</Group>
+      <Group title="When we shoot">
+        <CalendarFields calendar={shop.calendar} set={(calendar) => set({ calendar })} />
+      </Group>
       <Group title="Habits at the bench">
         <HabitFields bench={shop.bench} set={(bench) => set({ bench })} />
       </Group>

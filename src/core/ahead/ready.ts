@@ -1,0 +1,48 @@
+import type { Laid } from './layOut.ts';
+
+/** When a part of the book is ready by a layout, and what it was promised for. */
+export interface PartReady {
+  part: number;
+  line: number;
+  for: string;
+  bait: number;
+  colourway: number;
+  count: number;
+  due: string;
+  /** the moment the last of it is cured, ms */
+  cured: number;
+  /** ms it is late by; 0 = in time */
+  late: number;
+}
+
+/**
+ * When each part is cured: so long after the end of the time its last baits are shot in.
+ * @param by when what is promised for a day must be shot, ms
+ * @param cure ms
+ */
+export function readyOf(
+  times: readonly Laid[],
+  by: (due: string) => number,
+  cure: number,
+): PartReady[] {
+  const ready = new Map<number, PartReady>();
+  for (const { time, pieces } of times)
+    for (const { bait, colourway, parts } of pieces)
+      for (const { part, line, for: who, count, due } of parts) {
+        const before = ready.get(part);
+        ready.set(part, {
+          part,
+          line,
+          for: who,
+          bait,
+          colourway,
+          due,
+          count: (before?.count ?? 0) + count,
+          cured: Math.max(before?.cured ?? 0, time.to + cure),
+          late: Math.max(before?.late ?? 0, time.to - by(due)),
+        });
+      }
+  return [...ready.values()].sort(
+    (one, other) => one.due.localeCompare(other.due) || one.part - other.part,
+  );
+}

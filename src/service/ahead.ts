@@ -1,0 +1,37 @@
+import { endOfDay, parseISO } from 'date-fns';
+import type { Piece } from '@/core/ahead/index.ts';
+import { benchTimes, pieceOf, USUAL_CALENDAR } from '@/core/ahead/index.ts';
+import { batches } from '@/core/order/index.ts';
+import { planner } from './planner.ts';
+import { readShop } from './shop.ts';
+
+/** Days looked ahead. */
+const AHEAD = 14;
+
+/**
+ * Everything the fortnight is laid out from: what the book wants and is nowhere yet, the times there
+ * are at the bench, and what a plan is made of.
+ */
+export async function ahead(now: Date) {
+  const [{ parts, ...known }, shop] = await Promise.all([planner(now), readShop()]);
+  const cure = shop.bench.cure * 3_600_000;
+  const by = Object.fromEntries(
+    parts.map(({ due }) => [due, endOfDay(parseISO(due)).getTime() - cure]),
+  );
+  const open = parts.filter(({ rest }) => rest > 0).map((part) => ({ ...part, count: part.rest }));
+  const usual = new Map(known.shelf.baits.map(({ id, spec }) => [id, spec.mouldIds[0] ?? null]));
+  const wanted = new Map(open.map((part) => [part.part, part]));
+  const pieces: Piece[] = batches(open, (bait) => usual.get(bait) ?? null).map((batch) =>
+    pieceOf(batch, wanted, (due) => by[due]!),
+  );
+  return {
+    ...known,
+    pieces,
+    by,
+    cure,
+    times: benchTimes(shop.calendar ?? USUAL_CALENDAR, now, AHEAD),
+    /** the shop has not said when it shoots */
+    usual: shop.calendar === null,
+    now: now.getTime(),
+  };
+}

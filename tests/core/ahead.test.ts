@@ -1,0 +1,257 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { BenchTime, LaidOut, Piece } from '@/core/ahead/index.ts';
+import {
+  benchTimes,
+  layOut,
+  pieceOf,
+  readyOf,
+  split,
+  USUAL_CALENDAR,
+  worker,
+} from '@/core/ahead/index.ts';
+import { batches } from '@/core/order/index.ts';
+import { SHELF } from '../../scripts/demo/shelf.ts';
+import { OVENS } from '../../scripts/demo/bench.ts';
+import { NOTHING_LEARNED } from '@/core/heat/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+/** Pieces and times as random books have them; days are numbers as text. */
+const book = fc.record({
+  pieces: fc.array(
+    fc.record({
+      colour: fc.integer({ min: 1, max: 3 }),
+      baits: fc.integer({ min: 4, max: 40 }),
+      due: fc.integer({ min: 1, max: 6 }),
+    }),
+    { minLength: 1, maxLength: 5 },
+  ),
+  times: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 3 }),
+});
+type Book = Parameters<Parameters<typeof fc.property<[unknown]>>[1]>[0] & {
+  pieces: { colour: number; baits: number; due: number }[];
+  times: number[];
+};
+const by = (due: string): number => Number(due) * DAY;
+const asked = ({ pieces, times }: Book) => ({
+  by,
+  pieces: pieces.map(({ colour, baits, due }, nth): Piece => ({
+    key: `${nth}/${colour}`,
+    bait: nth,
+    colourway: colour,
+    mould: 1,
+    baits,
+    by: by(String(due)),
+    parts: [
+      {
+        part: nth,
+        line: nth,
+        for: 'A',
+        bait: nth,
+        colourway: colour,
+        count: baits,
+        due: String(due),
+      },
+    ],
+  })),
+  times: times.map((hours, nth): BenchTime => ({
+    day: String(nth + 1),
+    from: nth * DAY,
+    to: nth * DAY + hours * HOUR,
+  })),
+  /** A quarter of an hour to begin, ten minutes a colour, two a bait. */
+  takes: (some: readonly Piece[]) => {
+    const colours = new Set(some.map(({ colourway }) => colourway)).size;
+    const seconds = 900 + 600 * colours + 120 * some.reduce((sum, { baits }) => sum + baits, 0);
+    return { seconds, atMost: 1.1 * seconds };
+  },
+});
+const late = ({ times }: LaidOut): number =>
+  times.reduce(
+    (sum, { time, pieces }) =>
+      sum + pieces.reduce((all, piece) => all + Math.max(0, time.to - piece.by), 0),
+    0,
+  );
+
+test('every bait is laid once or said to be left, no time is overrun, and the same book is laid the same', () => {
+  fc.assert(
+    fc.property(book, (random) => {
+      const question = asked(random);
+      const laid = layOut(question);
+      const shot = new Map<number, number>();
+      for (const { pieces } of [...laid.times, { pieces: laid.left.map(({ piece }) => piece) }])
+        for (const { parts } of pieces)
+          for (const { part, count } of parts) shot.set(part, (shot.get(part) ?? 0) + count);
+      for (const { parts } of question.pieces)
+        assert.equal(shot.get(parts[0]!.part), parts[0]!.count);
+      for (const { time, pieces, seconds } of laid.times) {
+        if (pieces.length === 0) continue;
+        const took = question.takes(pieces);
+        assert.equal(seconds, took.seconds);
+        assert.ok(took.atMost <= (time.to - time.from) / 1000 + 1e-9);
+      }
+      assert.deepEqual(layOut(question), laid);
+    }),
+    { numRuns: 300 },
+  );
+});
+
+/** The least late any laying of whole pieces is, in which all of them fit; null where none does. */
+function leastLate({ pieces, times, takes }: ReturnType<typeof asked>): number | null {
+  let best: number | null = null;
+  const lay = (nth: number, held: Piece[][]): void => {
+    if (nth === pieces.length) {
+      const total = held.reduce(
+        (sum, some, at) =>
+          sum + some.reduce((all, piece) => all + Math.max(0, times[at]!.to - piece.by), 0),
+        0,
+      );
+      if (best === null || total < best) best = total;
+      return;
+    }
+    for (const [at, time] of times.entries()) {
+      const some = [...held[at]!, pieces[nth]!];
+      if (takes(some).atMost > (time.to - time.from) / 1000) continue;
+      lay(
+        nth + 1,
+        held.map((other, one) => (one === at ? some : other)),
+      );
+    }
+  };
+  lay(
+    0,
+    times.map(() => []),
+  );
+  return best;
+}
+
+test('on small books hardly a promise is broken that the best of all layings keeps', () => {
+  let [asMuch, all] = [0, 0];
+  fc.assert(
+    fc.property(book, (random) => {
+      const question = asked(random);
+      const best = leastLate(question);
+      if (best === null) return;
+      const laid = layOut(question);
+      all += 1;
+      if (laid.left.length === 0 && late(laid) <= best + 1) asMuch += 1;
+    }),
+    { numRuns: 400, seed: 7 },
+  );
+  assert.ok(all > 150, `${all} books`);
+  assert.ok(asMuch / all >= 0.97, `as good as the best in ${asMuch} of ${all}`);
+});
+
+test('what a hand holds stays on its day, and the rest goes round it', () => {
+  const question = asked({
+    pieces: [
+      { colour: 1, baits: 20, due: 1 },
+      { colour: 2, baits: 20, due: 2 },
+    ],
+    times: [2, 2],
+  });
+  const free = layOut(question);
+  assert.deepEqual(
+    free.times.map(({ pieces }) => pieces.map(({ key }) => key)),
+    [['0/1'], ['1/2']],
+  );
+  const held = layOut({ ...question, held: new Map([['0/1', '2']]) });
+  assert.deepEqual(
+    held.times.map(({ pieces }) => pieces.map(({ key }) => key)),
+    [['1/2'], ['0/1']],
+  );
+  const ready = readyOf(held.times, by, 24 * HOUR);
+  assert.deepEqual(
+    ready.map(({ part, late: over }) => [part, over > 0]),
+    [
+      [0, true],
+      [1, false],
+    ],
+  );
+});
+
+test('a piece longer than any time is cut, for who is promised first first; one that fits nowhere is said', () => {
+  const question = asked({ pieces: [{ colour: 1, baits: 100, due: 2 }], times: [2, 2, 2] });
+  const laid = layOut(question);
+  assert.deepEqual(laid.left, []);
+  assert.ok(laid.times.every(({ pieces }) => pieces.length === 1));
+  const none = layOut({ ...question, takes: () => ({ refused: 'There is no block for it.' }) });
+  assert.deepEqual(
+    none.left.map(({ why }) => why),
+    ['There is no block for it.'],
+  );
+  const two = { ...question.pieces[0]!, parts: [...question.pieces[0]!.parts] };
+  two.parts.push({ ...two.parts[0]!, part: 9, due: '5', count: 10 });
+  const [first, rest] = split({ ...two, baits: 110 }, 104, by);
+  assert.deepEqual(
+    [first.parts.map(({ count }) => count), rest.parts.map(({ count }) => count), rest.by],
+    [[100, 4], [6], 5 * DAY],
+  );
+  assert.throws(() => split(two, 0, by), RangeError);
+});
+
+test('times at the bench: the week as it goes, days that go otherwise, what is left of one begun', () => {
+  // A Monday, at noon.
+  const monday = new Date(2026, 10, 30, 12, 0);
+  const calendar = {
+    ...USUAL_CALENDAR,
+    days: [
+      { day: '2026-12-01', at: null },
+      { day: '2026-12-02', at: { from: '08:00', to: '09:30' } },
+    ],
+  };
+  assert.deepEqual(
+    benchTimes(USUAL_CALENDAR, monday, 7).map(({ day }) => day),
+    ['2026-12-01', '2026-12-03', '2026-12-05'],
+  );
+  assert.deepEqual(
+    benchTimes(calendar, monday, 7).map(({ day, from, to }) => [day, (to - from) / HOUR]),
+    [
+      ['2026-12-02', 1.5],
+      ['2026-12-03', 3.5],
+      ['2026-12-05', 4],
+    ],
+  );
+  const begun = benchTimes(USUAL_CALENDAR, new Date(2026, 11, 1, 21, 30), 1);
+  assert.equal((begun[0]!.to - begun[0]!.from) / HOUR, 1);
+  assert.deepEqual(benchTimes(USUAL_CALENDAR, new Date(2026, 11, 1, 23, 0), 1), []);
+});
+
+test('two colours of one bait in one session share its mould’s warming: less than two sessions of one', () => {
+  const parts = [
+    { part: 1, line: 1, for: 'A', bait: 1, colourway: 2, count: 20, due: '2026-12-05' },
+    { part: 2, line: 2, for: 'B', bait: 1, colourway: 3, count: 20, due: '2026-12-06' },
+  ];
+  const wanted = new Map(parts.map((part) => [part.part, part]));
+  const pieces = batches(
+    parts.map((part) => ({ ...part, rest: part.count })),
+    () => 1,
+  ).map((batch) => pieceOf(batch, wanted, () => 0));
+  const takes = worker({
+    shelf: SHELF,
+    defaults: {
+      settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
+      good: 0.85,
+      confidence: 0.8,
+      window: DEFAULT_SHOP.window,
+    },
+    timing: {
+      oven: { id: 1, oven: OVENS[0]! },
+      ovens: 2,
+      learned: NOTHING_LEARNED,
+      hands: {},
+      room: 18,
+    },
+  });
+  const seconds = (some: typeof pieces) => {
+    const worked = takes(some);
+    assert.ok(!('refused' in worked), JSON.stringify(worked));
+    return worked.timing.all.mid;
+  };
+  const [one, other] = pieces;
+  assert.ok(seconds(pieces) < seconds([one!]) + seconds([other!]));
+  assert.ok(seconds(pieces) > Math.max(seconds([one!]), seconds([other!])));
+});
