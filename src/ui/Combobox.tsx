@@ -47,9 +47,6 @@ export function Combobox({ label, list, value, options, onChange, error, classNa
       if (isOpen) setRecent(recentOf(list));
       else setTyped(null);
     },
-    onInputValueChange: ({ inputValue, type }) => {
-      if (type === useCombobox.stateChangeTypes.InputChange) setTyped(inputValue);
-    },
     onSelectedItemChange: ({ selectedItem }) => {
       if (!selectedItem) return;
       chose(list, selectedItem.value);
@@ -66,6 +63,8 @@ export function Combobox({ label, list, value, options, onChange, error, classNa
           placeholder: 'Type or choose',
           'aria-invalid': error ? true : undefined,
           'aria-describedby': error ? wrong : undefined,
+          // At once: what is typed fast is typed over a field that knows the last letter.
+          onChange: ({ currentTarget }) => setTyped(currentTarget.value),
           onFocus: ({ currentTarget }) => currentTarget.select(),
           onClick: () => !box.isOpen && box.openMenu(),
         })}

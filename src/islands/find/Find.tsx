@@ -37,9 +37,17 @@ function useFound(typed: string, places: readonly Found[]): { found: Found[]; wr
   return { found: typed.trim() ? [...near, ...things.found] : near, wrong };
 }
 
+interface Props {
+  places: readonly Found[];
+  /** gives what was typed before it was there, once it takes keys itself */
+  begun: (take: (typed: string) => void) => void;
+  onClose: () => void;
+}
+
 /** Finds any order, bait, colour, mould or session by a word of its name, and goes there. */
-export function Find({ places, onClose }: { places: readonly Found[]; onClose: () => void }) {
+export function Find({ places, begun, onClose }: Props) {
   const [typed, setTyped] = useState('');
+  useEffect(() => begun((early) => setTyped((now) => early + now)), [begun]);
   const field = useRef<HTMLInputElement>(null);
   const { found, wrong } = useFound(typed, places);
   const box = useCombobox<Found>({
@@ -50,9 +58,6 @@ export function Find({ places, onClose }: { places: readonly Found[]; onClose: (
     selectedItem: null,
     itemToString: (item) => item?.name ?? '',
     itemToKey: (item) => item?.href ?? '',
-    onInputValueChange: ({ inputValue, type }) => {
-      if (type === useCombobox.stateChangeTypes.InputChange) setTyped(inputValue);
-    },
     onSelectedItemChange: ({ selectedItem }) => selectedItem && location.assign(selectedItem.href),
   });
   return (
@@ -65,6 +70,8 @@ export function Find({ places, onClose }: { places: readonly Found[]; onClose: (
           ref: field,
           className: 'box w-full text-lg',
           placeholder: 'An order, a bait, a colour, a mould, a session',
+          // At once: what is typed fast is typed over a field that knows the last letter.
+          onChange: ({ currentTarget }) => setTyped(currentTarget.value),
           onKeyDown: (press) => {
             // The list is never shut by itself: the key shuts the search.
             if (press.key !== 'Escape') return;

@@ -6,9 +6,12 @@ const typing = (target: EventTarget | null): boolean =>
 /** Opens the search when its button or its key is pressed: it is sent for only then. */
 export function watchFind(button: HTMLElement): void {
   let open = false;
+  /** what is typed while the search is still being sent: the first of what it looks for */
+  let early: string | null = null;
   const find = async () => {
     if (open) return;
     open = true;
+    early = '';
     const [{ createElement }, { createRoot }, { Find }] = await Promise.all([
       import('react'),
       import('react-dom/client'),
@@ -27,6 +30,10 @@ export function watchFind(button: HTMLElement): void {
     root.render(
       createElement(Find, {
         places,
+        begun: (take: (typed: string) => void) => {
+          take(early ?? '');
+          early = null;
+        },
         onClose: () => {
           root.unmount();
           host.remove();
@@ -37,6 +44,11 @@ export function watchFind(button: HTMLElement): void {
   };
   button.addEventListener('click', () => void find());
   document.addEventListener('keydown', (press) => {
+    if (early !== null && press.key.length === 1) {
+      early += press.key;
+      press.preventDefault();
+      return;
+    }
     if (press.key !== '/' || press.ctrlKey || press.metaKey || press.altKey) return;
     if (typing(press.target) || document.querySelector('dialog[open]')) return;
     press.preventDefault();
