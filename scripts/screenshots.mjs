@@ -51,6 +51,8 @@ try {
     ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }],
     ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
+    ['today', '/'],
+    ['fortnight', '/plan/ahead'],
     ['builds', '/builds'],
     ['composer', '/builds/new?from=laminateCore'],
     ['remelt', '/tubs'],
@@ -62,14 +64,13 @@ try {
     ['adding', `/bench/${staged.colour}`, { keys: ['a'] }],
     ['finish', '/sessions/36'],
     ['colours', '/colours'],
-    ['shop', '/shop'],
     ['heat', '/heat'],
-    ['learned', '/heat/learned'],
   ];
   // Screens drawn in the browser alone are there when this is.
   const WAITS = {
     bench: '[data-ready]',
     plan: '[data-summary]',
+    fortnight: '[data-laid="done"]',
     orders: 'main [data-line], main form',
   };
   const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');

@@ -1,4 +1,4 @@
-import { PLASTISOL, viscosity } from '../material/index.ts';
+import { GRAIN, PLASTISOL, stokes, viscosity } from '../material/index.ts';
 
 /** g/mL of salt and of a steel hook. */
 export const SALT = 2.16;
@@ -164,8 +164,6 @@ export function saltFor(
   return { ok: true, perMl, perBait: (perMl * own.volume) / (1 + perMl / SALT) };
 }
 
-/** Grains of salt, mm (judgement). */
-const GRAIN = 0.2;
 /** Longer than this nobody leaves a cup, s. */
 const LONGEST = 3600;
 /**
@@ -192,13 +190,13 @@ export function settles(
     grain?: number;
   },
 ): number | null {
-  const pull =
-    (((solid - plastic) * 1000 * GRAVITY * (grain / 1000) ** 2) / 18) * (1 - share) ** 4.65;
+  const excess = 1000 * (solid - plastic);
+  const hindered = (1 - share) ** 4.65;
   let left = depth / 10000;
   for (let at = 0; at < LONGEST; at++) {
     const heat = celsius(at + 0.5);
     if (heat <= PLASTISOL.noFlow) return null;
-    const falls = pull / viscosity(heat);
+    const falls = hindered * stokes(excess, grain, viscosity(heat));
     if (falls >= left) return at + left / falls;
     left -= falls;
   }

@@ -3,17 +3,25 @@ import type { Material } from './shelf.ts';
 import { viscosity } from './viscosity.ts';
 
 /** m/s². */
-const GRAVITY = 9.81;
-/** mm across a grain of fine salt, and of flake's film (judgements). */
-const GRAIN = 0.3;
+const GRAVITY = 9.80665;
+/** mm across a grain of salt, and of flake's film (judgements). */
+export const GRAIN = 0.2;
 const FILM = 0.04;
+
+/**
+ * Stokes' law (1851), m/s: how fast one grain goes down by itself, `v = Δρ g d² / 18 μ`.
+ * @param excess kg/m³ it is denser by
+ * @param grain mm across
+ * @param mu Pa s
+ */
+export const stokes = (excess: number, grain: number, mu: number): number =>
+  (excess * GRAVITY * (grain / 1000) ** 2) / (18 * mu);
 
 /** How fast one grain or flake goes down in still plastic, m/s, by its excess of density, kg/m³. */
 const SINKS: Partial<
   Record<Material['kind'], (excess: number, thickness: number, size: number) => number>
 > = {
-  // A grain as a ball (Stokes 1851): v = Δρ g d² / 18 μ.
-  salt: (excess, mu) => (excess * GRAVITY * (GRAIN / 1000) ** 2) / (18 * mu),
+  salt: (excess, mu) => stokes(excess, GRAIN, mu),
   // A thin disc lying flat (Oberbeck 1876, drag 16 μ r v): v = π Δρ g d h / 32 μ.
   flake: (excess, mu, size) =>
     (Math.PI * excess * GRAVITY * (size / 1000) * (FILM / 1000)) / (32 * mu),

@@ -36,6 +36,7 @@ import { useKeyGuard } from './useKeyGuard.ts';
 import { useMarking } from './useMarking.tsx';
 import { useNow } from './useNow.ts';
 import { type Session, useSession } from './useSession.ts';
+import { speak, waysHere } from './signals.ts';
 import { useAwake, useSignals } from './useSignals.ts';
 
 interface Opened {
@@ -182,6 +183,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       c: () => open('change'),
       a: () => open('add'),
       p: () => open('cup'),
+      s: () => step && speak(step.sentence),
       '?': () => open('keys'),
       ...keys,
     },
@@ -195,6 +197,7 @@ function Places({ id, name, snapshot, events }: Opened) {
     <div
       className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
       {...told(session, advice, whole)}
+      data-large={waysHere().large || undefined}
     >
       <SignalBar moment={moment} />
       <BenchHead name={name} state={state} now={now} onKeys={() => open('keys')} />

@@ -3,6 +3,7 @@ import type { Told } from '@/core/learner/told.ts';
 import { clock } from '@/core/quantity/index.ts';
 import type { Send, SaidStep } from '@/core/session/index.ts';
 import { offered, SAFETY } from '@/core/session/index.ts';
+import { speak } from './signals.ts';
 
 interface Props {
   step: SaidStep | null;
@@ -137,12 +138,28 @@ const Learning = ({ told: { look, wrong } }: { told: Told }) => (
   </p>
 );
 
+/** Has the sentence said by the browser's own voice. */
+const SayIt = ({ step, done }: Pick<Props, 'step' | 'done'>) =>
+  step &&
+  !done && (
+    <button
+      type="button"
+      className="min-h-6 underline underline-offset-3"
+      onClick={() => speak(step.sentence)}
+    >
+      Say it
+    </button>
+  );
+
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
   const { step, queue, done, numbered, tight, whatIf, told, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
-      <p className="hint leading-tight">Now</p>
+      <p className="hint flex items-center gap-4 leading-tight">
+        Now
+        <SayIt {...props} />
+      </p>
       <p
         className="text-[clamp(24px,2.6vw,34px)] font-bold leading-tight"
         aria-live="polite"

@@ -1,17 +1,18 @@
 import { SIGNALS, type SignalKey } from '@/core/session/moments.ts';
 
-/** What of the signals a device gives; each is on until somebody switches it off there. */
+/** What of the signals a device gives; each is as here until somebody switches it there. */
 export const WAYS = {
   sound: { name: 'Sound' },
   buzz: { name: 'Vibration' },
   flash: { name: 'Flash' },
   awake: { name: 'Keep the screen on' },
+  large: { name: 'Large letters, read from two metres' },
 } as const;
 export type Way = keyof typeof WAYS;
 export type Ways = Record<Way, boolean>;
 
 const KEPT = 'twin-shot-signals';
-const ALL: Ways = { sound: true, buzz: true, flash: true, awake: true };
+const ALL: Ways = { sound: true, buzz: true, flash: true, awake: true, large: false };
 
 /** What this device gives. */
 export function waysHere(): Ways {
@@ -46,6 +47,16 @@ function sound(kind: SignalKey): void {
     tone.start(from);
     tone.stop(from + ms / 1000);
   });
+}
+
+/** Says a sentence by the browser's own voice, in place of what it is saying; false where it has none. */
+export function speak(sentence: string): boolean {
+  if (typeof speechSynthesis === 'undefined') return false;
+  speechSynthesis.cancel();
+  const said = new SpeechSynthesisUtterance(sentence);
+  said.lang = 'en-GB';
+  speechSynthesis.speak(said);
+  return true;
 }
 
 /** Makes a moment heard and felt, as the device has it. */
