@@ -1,14 +1,8 @@
+import type { WantedPart } from '../plan/draft.ts';
 import type { Laid } from './layOut.ts';
 
 /** When a part of the book is ready by a layout, and what it was promised for. */
-export interface PartReady {
-  part: number;
-  line: number;
-  for: string;
-  bait: number;
-  colourway: number;
-  count: number;
-  due: string;
+export interface PartReady extends WantedPart {
   /** the moment the last of it is cured, ms */
   cured: number;
   /** ms it is late by; 0 = in time */
@@ -27,19 +21,14 @@ export function readyOf(
 ): PartReady[] {
   const ready = new Map<number, PartReady>();
   for (const { time, pieces } of times)
-    for (const { bait, colourway, parts } of pieces)
-      for (const { part, line, for: who, count, due } of parts) {
-        const before = ready.get(part);
-        ready.set(part, {
-          part,
-          line,
-          for: who,
-          bait,
-          colourway,
-          due,
-          count: (before?.count ?? 0) + count,
+    for (const { parts } of pieces)
+      for (const wanted of parts) {
+        const before = ready.get(wanted.part);
+        ready.set(wanted.part, {
+          ...wanted,
+          count: (before?.count ?? 0) + wanted.count,
           cured: Math.max(before?.cured ?? 0, time.to + cure),
-          late: Math.max(before?.late ?? 0, time.to - by(due)),
+          late: Math.max(before?.late ?? 0, time.to - by(wanted.due)),
         });
       }
   return [...ready.values()].sort(

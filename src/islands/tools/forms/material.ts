@@ -1,4 +1,4 @@
-import { MaterialSchema, GRADES, KINDS, SHAPES } from '@/core/material/index.ts';
+import { MaterialSchema, GRADES, KINDS, SHAPES, usualMaterial } from '@/core/material/index.ts';
 import { formOf, named } from './field.ts';
 
 /** Kinds of material a field is for. */
@@ -190,29 +190,5 @@ export const materials = formOf(MaterialSchema, {
       ],
     },
   ],
-  blank: {
-    name: '',
-    kind: 'pigment',
-    shape: 'hexagon',
-    tint: null,
-    carries: 0,
-    spent: 0,
-    measures: [],
-    density: 1.1,
-    drop: 0.05,
-    spoon: 1.1,
-    strength: 1,
-    white: null,
-    black: null,
-    dose: 10,
-    thickness: 1,
-    size: null,
-    heat: null,
-    grade: null,
-    fusion: null,
-    ceiling: null,
-    alarm: null,
-    price: 0,
-    reference: '',
-  },
+  blank: { ...usualMaterial('', 'pigment') },
 });
