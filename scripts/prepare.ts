@@ -12,7 +12,12 @@ try {
   if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
   if (!process.argv.includes('--bare') && (await isEmpty())) {
     console.log('Loading the demo shop…');
-    await loadDemo((line) => console.log(line));
+    // Fewer past evenings, where a test wants no more of a demo than that there is one.
+    const few = process.env.TWIN_SHOT_DEMO_EVENINGS;
+    await loadDemo(
+      (line) => console.log(line),
+      few === undefined ? {} : { evenings: Number(few), allWays: false },
+    );
   }
   await closeDatabase();
 } catch (error) {

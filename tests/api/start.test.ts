@@ -160,7 +160,11 @@ test('one’s own shop and the demo lie apart: each keeps what is its own, and a
   const data = folder();
   // PostgreSQL runs as a user of its own where this runs as root: it must get to its folder.
   chmodSync(data, 0o755);
-  const told = { DATABASE_URL: '', PORT: String(await freePort()) };
+  const told = {
+    DATABASE_URL: '',
+    PORT: String(await freePort()),
+    TWIN_SHOT_DEMO_EVENINGS: '1',
+  };
   const wrong = start(data, told, '--bare');
   assert.equal(await wrong.ended, 1);
   assert.match(wrong.said(), /There is no --bare: --empty opens a shop of your own/);
