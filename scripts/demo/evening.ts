@@ -1,6 +1,6 @@
 import { v5 } from 'uuid';
 import type { WantedPart } from '../../src/core/plan/index.ts';
-import { draftPlan } from '../../src/core/plan/index.ts';
+import { draftPlan, sessionName } from '../../src/core/plan/index.ts';
 import type { AnyEvent } from '../../src/core/session/index.ts';
 import { snapshotFrom, startState } from '../../src/core/session/index.ts';
 import { seeded } from '../../src/core/chance.ts';
@@ -10,7 +10,8 @@ import { heatSetup, learnDue } from '../../src/service/learn.ts';
 import { bookCups, colourBook } from '../../src/service/mixes.ts';
 import { moveLine } from '../../src/store/ledger.ts';
 import { createSession } from '../../src/store/log.ts';
-import { closeLine, insertOrder, orderLines } from '../../src/store/orders.ts';
+import { closeLine, insertOrder } from '../../src/store/orders.ts';
+import { orderLines } from '../../src/store/orderLines.ts';
 import { deeper } from './branches.ts';
 import { rehearse } from './rehearse.ts';
 import type { Rehearsal } from './hands.ts';
@@ -102,13 +103,17 @@ interface Evening extends Pick<Rehearsal, 'startAt' | 'until'> {
   /** what goes otherwise than the bench says */
   branch?: string | null;
 }
-/** Plans an evening, plays it by rehearsed hands, and lets the shop learn from it. */
+/**
+ * Plans an evening, plays it by rehearsed hands, and lets the shop learn from it.
+ * @param called null = by what is shot
+ */
 export async function evening(
-  name: string,
+  called: string | null,
   wanted: WantedPart[],
   { startAt, seed, until, bad = 1, branch = null }: Evening,
 ): Promise<{ session: number; events: AnyEvent[] }> {
   const input = draftPlan(await wholeCatalogue(), wanted, DEFAULTS);
+  const name = called ?? sessionName(input);
   const snapshot = snapshotFrom(name, input, SHOP, {
     heat: await heatSetup(),
     colour: await colourBook(input, SHOP),

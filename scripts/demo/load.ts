@@ -5,7 +5,8 @@ import { append } from '../../src/service/append.ts';
 import { saveEntry, wholeCatalogue } from '../../src/service/catalogue.ts';
 import { savePlan } from '../../src/service/plans.ts';
 import { put } from '../../src/store/catalogue.ts';
-import { closeLine, orderLines } from '../../src/store/orders.ts';
+import { closeLine } from '../../src/store/orders.ts';
+import { orderLines } from '../../src/store/orderLines.ts';
 import { inTransaction, takeTime, waitTurn } from '../../src/store/query.ts';
 import { isEmpty, markDemo, writeShop } from '../../src/store/shop.ts';
 import { BAITS } from './baits.ts';
@@ -71,7 +72,7 @@ async function past(now: number, evenings: number): Promise<void> {
       customer,
       parts.map((part) => ({ pack: 6, promised: startAt + 4 * DAY, parts: [part] })),
     );
-    await evening(`Evening ${count + 1}`, await wantedOf(id, now), {
+    await evening(null, await wantedOf(id, now), {
       startAt,
       seed: 100 + count,
       branch: BRANCHES[count] ?? null,
@@ -98,7 +99,7 @@ async function openOrders(now: number): Promise<number[]> {
 async function curing(now: number, webShelf: number): Promise<void> {
   const eels = (await wantedOf(webShelf, now)).slice(0, 1);
   await evening(
-    'Two evenings ago',
+    'Web shelf, eels',
     eels.map((wanted) => ({ ...wanted, count: 32 })),
     { startAt: now - 1.3 * DAY, seed: 7 },
   );

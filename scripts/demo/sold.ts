@@ -1,6 +1,6 @@
 import { v5 } from 'uuid';
 import { wholeCatalogue } from '../../src/service/catalogue.ts';
-import { openLines } from '../../src/store/orders.ts';
+import { openLines } from '../../src/store/orderLines.ts';
 import { moveStock, stock } from '../../src/store/stock.ts';
 import { SPACE } from './evening.ts';
 

@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { forShelf, noPlan } from '@/core/plan/index.ts';
+import { forShelf, noPlan, sessionName } from '@/core/plan/index.ts';
 import type { Begin, Leavable } from '@/core/starter/begin.ts';
 import { BeginSchema } from '@/core/starter/begin.ts';
 import {
@@ -110,7 +110,7 @@ export async function begin(raw: unknown, now: Date): Promise<Result<{ plan: num
       shelf,
       defaults,
     );
-    const kept = await savePlan('First session', format(now, 'yyyy-MM-dd'), plan);
+    const kept = await savePlan(sessionName(plan), format(now, 'yyyy-MM-dd'), plan);
     return kept.ok ? ok({ plan: kept.value.id }) : kept;
   });
 }

@@ -2,7 +2,7 @@ import type { Order } from '@/core/order/index.ts';
 import { OrderSchema } from '@/core/order/index.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
 import { openSessions, snapshotsOf } from '@/store/log.ts';
-import type { LineRow } from '@/store/orders.ts';
+import type { LineRow } from '@/store/orderLines.ts';
 import type { StoryRow } from '@/store/orderStory.ts';
 import { storyOf } from '@/store/orderStory.ts';
 import {
@@ -10,14 +10,12 @@ import {
   customers,
   insertOrder,
   linesAsOrdered,
-  linesById,
   lockLine,
   lockOrder,
-  openLines,
   orderHead,
-  orderLines,
   updateOrder,
 } from '@/store/orders.ts';
+import { linesById, openLines, orderLines } from '@/store/orderLines.ts';
 import { keepChange } from '@/store/history.ts';
 import { joinedLines } from '@/store/joined.ts';
 import { inTransaction } from '@/store/query.ts';
@@ -25,7 +23,7 @@ import { goodByJob } from '@/store/readTables.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
 
-export type { LineRow } from '@/store/orders.ts';
+export type { LineRow } from '@/store/orderLines.ts';
 export { customers, orderHead };
 
 /** Good baits of sessions still running, by part of a line, soonest due first. */

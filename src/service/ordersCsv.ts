@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { type ReadRow, COLUMNS, readRows, type CsvRow, toOrders } from '../core/order/csv.ts';
 import { list } from '../store/catalogue.ts';
-import { openLines } from '../store/orders.ts';
+import { openLines } from '../store/orderLines.ts';
 import { inTransaction } from '../store/query.ts';
 import { newOrder } from './orders.ts';
 import { type Result, problem, ok } from './result.ts';

@@ -145,7 +145,9 @@ function stillUsual(all: {
     ...(materials > 0
       ? [
           {
-            says: `${counted(materials, 'material has', 'materials have')} the usual colour and weight: draw yours down.`,
+            says:
+              `${counted(materials, 'material has', 'materials have')} the usual colour and ` +
+              `weight: draw yours down.`,
             href: '/colours/materials',
           },
         ]
@@ -153,6 +155,7 @@ function stillUsual(all: {
   ];
 }
 
+export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
   const [lines, sessions, plans, shop, all, held] = await Promise.all([

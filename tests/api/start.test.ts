@@ -156,59 +156,63 @@ test(
   },
 );
 
-test('one’s own shop and the demo lie apart: each keeps what is its own, and a page of one writes nothing into the other', async () => {
-  const data = folder();
-  // PostgreSQL runs as a user of its own where this runs as root: it must get to its folder.
-  chmodSync(data, 0o755);
-  const told = {
-    DATABASE_URL: '',
-    PORT: String(await freePort()),
-    TWIN_SHOT_DEMO_EVENINGS: '1',
-  };
-  const wrong = start(data, told, '--bare');
-  assert.equal(await wrong.ended, 1);
-  assert.match(wrong.said(), /There is no --bare: --empty opens a shop of your own/);
-  const first = start(data, told, '--empty');
-  const { address } = await until('the start', () => Promise.resolve(running(data)), 90_000);
-  await healthy(address);
-  assert.match(first.said(), /It is your own shop/);
-  const shops = async () => (await ask('GET', `${address}/api/shops`)).body as object;
-  const ovens = async () =>
-    (await ask('GET', `${address}/api/catalogue/ovens`)).body as { spec: { name: string } }[];
-  assert.deepEqual(await shops(), { demo: false, other: true });
-  assert.deepEqual(await ovens(), []);
-  const oven = { name: 'By the window', kind: 'microwave', watts: 800, level: 1, note: '' };
-  const put = (shop: string) =>
-    ask('POST', `${address}/api/catalogue/ovens`, oven, { 'x-shop': shop });
-  assert.equal((await put('')).status, 201);
-  const turn = async (open: 'demo' | 'own') => {
-    assert.equal((await ask('POST', `${address}/api/shops`, { open })).status, 202);
-    await until(
-      open,
-      async () => {
-        const now = await shops().catch(() => null);
-        return now !== null && (now as { demo?: boolean }).demo === (open === 'demo');
-      },
-      120_000,
+test(
+  'one’s own shop and the demo lie apart: each keeps what is its own, and a page of one ' +
+    'writes nothing into the other',
+  async () => {
+    const data = folder();
+    // PostgreSQL runs as a user of its own where this runs as root: it must get to its folder.
+    chmodSync(data, 0o755);
+    const told = {
+      DATABASE_URL: '',
+      PORT: String(await freePort()),
+      TWIN_SHOT_DEMO_EVENINGS: '1',
+    };
+    const wrong = start(data, told, '--bare');
+    assert.equal(await wrong.ended, 1);
+    assert.match(wrong.said(), /There is no --bare: --empty opens a shop of your own/);
+    const first = start(data, told, '--empty');
+    const { address } = await until('the start', () => Promise.resolve(running(data)), 90_000);
+    await healthy(address);
+    assert.match(first.said(), /It is your own shop/);
+    const shops = async () => (await ask('GET', `${address}/api/shops`)).body as object;
+    const ovens = async () =>
+      (await ask('GET', `${address}/api/catalogue/ovens`)).body as { spec: { name: string } }[];
+    assert.deepEqual(await shops(), { demo: false, other: true });
+    assert.deepEqual(await ovens(), []);
+    const oven = { name: 'By the window', kind: 'microwave', watts: 800, level: 1, note: '' };
+    const put = (shop: string) =>
+      ask('POST', `${address}/api/catalogue/ovens`, oven, { 'x-shop': shop });
+    assert.equal((await put('')).status, 201);
+    const turn = async (open: 'demo' | 'own') => {
+      assert.equal((await ask('POST', `${address}/api/shops`, { open })).status, 202);
+      await until(
+        open,
+        async () => {
+          const now = await shops().catch(() => null);
+          return now !== null && (now as { demo?: boolean }).demo === (open === 'demo');
+        },
+        120_000,
+      );
+    };
+    await turn('demo');
+    assert.ok((await ovens()).every(({ spec }) => spec.name !== oven.name));
+    // The page this device has open is still of one's own shop.
+    const stale = await put('');
+    assert.deepEqual([stale.status, stale.body.code], [409, 'other-shop']);
+    await turn('own');
+    assert.deepEqual(
+      (await ovens()).map(({ spec }) => spec.name),
+      [oven.name],
     );
-  };
-  await turn('demo');
-  assert.ok((await ovens()).every(({ spec }) => spec.name !== oven.name));
-  // The page this device has open is still of one's own shop.
-  const stale = await put('');
-  assert.deepEqual([stale.status, stale.body.code], [409, 'other-shop']);
-  await turn('own');
-  assert.deepEqual(
-    (await ovens()).map(({ spec }) => spec.name),
-    [oven.name],
-  );
-  first.child.kill('SIGTERM');
-  assert.equal(await first.ended, 0);
-  // What was open is open again.
-  const again = start(data, told);
-  await until('the next start', () => Promise.resolve(running(data)), 90_000);
-  await healthy(address);
-  assert.deepEqual(await shops(), { demo: false, other: true });
-  again.child.kill('SIGTERM');
-  assert.equal(await again.ended, 0);
-});
+    first.child.kill('SIGTERM');
+    assert.equal(await first.ended, 0);
+    // What was open is open again.
+    const again = start(data, told);
+    await until('the next start', () => Promise.resolve(running(data)), 90_000);
+    await healthy(address);
+    assert.deepEqual(await shops(), { demo: false, other: true });
+    again.child.kill('SIGTERM');
+    assert.equal(await again.ended, 0);
+  },
+);

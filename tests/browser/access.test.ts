@@ -91,33 +91,35 @@ const isWide = (page: Page): Promise<boolean> =>
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 for (const [half, screens] of HALVES.entries()) {
-  test(`axe finds nothing wrong on any screen, on either ground; none is wider than a phone, or wants what its policy of scripts and styles forbids, half ${half + 1}`, async ({
-    page,
-  }) => {
-    test.setTimeout(300_000);
-    const wrong: string[] = [];
-    const wide: string[] = [];
-    const forbidden: string[] = [];
-    page.on(
-      'console',
-      (consoleMessage) =>
-        /Content Security Policy/i.test(consoleMessage.text()) &&
-        forbidden.push(`${page.url()}: ${consoleMessage.text().slice(0, 200)}`),
-    );
-    for (const screen of screens) {
-      await page.setViewportSize(DESK);
-      await open(page, screen);
-      // Axe brings a script of its own: what the page itself wanted was asked for by now.
-      const own = forbidden.length;
-      wrong.push(...(await wrongOn(page, screen)));
-      forbidden.length = own;
-      await page.setViewportSize(PHONE);
-      // What is drawn for a desk is drawn anew: a page that does not fit at once is opened there.
-      if (await isWide(page)) await open(page, screen);
-      if (await isWide(page)) wide.push(screen);
-    }
-    expect({ wrong, wide, forbidden }).toEqual({ wrong: [], wide: [], forbidden: [] });
-  });
+  test(
+    `axe finds nothing wrong on any screen, on either ground; none is wider than a phone, ` +
+      `or wants what its policy of scripts and styles forbids, half ${half + 1}`,
+    async ({ page }) => {
+      test.setTimeout(300_000);
+      const wrong: string[] = [];
+      const wide: string[] = [];
+      const forbidden: string[] = [];
+      page.on(
+        'console',
+        (consoleMessage) =>
+          /Content Security Policy/i.test(consoleMessage.text()) &&
+          forbidden.push(`${page.url()}: ${consoleMessage.text().slice(0, 200)}`),
+      );
+      for (const screen of screens) {
+        await page.setViewportSize(DESK);
+        await open(page, screen);
+        // Axe brings a script of its own: what the page itself wanted was asked for by now.
+        const own = forbidden.length;
+        wrong.push(...(await wrongOn(page, screen)));
+        forbidden.length = own;
+        await page.setViewportSize(PHONE);
+        // What is drawn for a desk is drawn anew: a page that does not fit at once is opened there.
+        if (await isWide(page)) await open(page, screen);
+        if (await isWide(page)) wide.push(screen);
+      }
+      expect({ wrong, wide, forbidden }).toEqual({ wrong: [], wide: [], forbidden: [] });
+    },
+  );
 }
 
 test("axe finds nothing wrong in the bench's panels, on either ground", async ({ page }) => {

@@ -1,47 +1,55 @@
 import { expect, test } from '@playwright/test';
 import { open } from './steps.ts';
 
-test('the book is laid over the fortnight, a day holds what a hand puts there, a day becomes a plan; and anything is found by its name', async ({
-  page,
-}) => {
-  await open(page, '/plan/ahead');
-  const laid = page.locator('[data-laid="done"]');
-  await expect(laid).toContainText(/\d+ sessions?, \d+ min at the bench/, { timeout: 30_000 });
-  await expect(page.getByRole('region', { name: 'Promises' })).toContainText(/cured/);
-  const days = page.locator('[data-day]');
-  const first = await days.nth(0).getAttribute('data-day');
-  const later = await days.nth(3).getAttribute('data-day');
-  const eels = page.getByRole('combobox', { name: /^Day for Slip eel 95, Bilge moss/ });
-  await expect(days.nth(0)).toContainText('Bilge moss over oyster lint');
-  await eels.selectOption(later);
-  await expect(page.locator(`[data-day="${later}"]`)).toContainText('Bilge moss over oyster lint', {
-    timeout: 30_000,
-  });
-  await expect(page.locator(`[data-day="${first}"]`)).not.toContainText('Bilge moss over');
-  // What a hand put there stays there when the page is opened again.
-  await page.reload();
-  await expect(page.locator(`[data-day="${later}"]`)).toContainText('Bilge moss over oyster lint', {
-    timeout: 30_000,
-  });
-  await expect(laid).toBeVisible({ timeout: 30_000 });
-  await page
-    .locator(`[data-day="${later}"]`)
-    .getByRole('button', { name: 'Make it a plan' })
-    .click();
-  await page.waitForURL(/\/plan\/\d+$/);
-  await expect(page.locator('[data-summary]')).toContainText('promised');
+test(
+  'the book is laid over the fortnight, a day holds what a hand puts there, a day ' +
+    'becomes a plan; and anything is found by its name',
+  async ({ page }) => {
+    await open(page, '/plan/ahead');
+    const laid = page.locator('[data-laid="done"]');
+    await expect(laid).toContainText(/\d+ sessions?, \d+ min at the bench/, { timeout: 30_000 });
+    await expect(page.getByRole('region', { name: 'Promises' })).toContainText(/cured/);
+    const days = page.locator('[data-day]');
+    const first = await days.nth(0).getAttribute('data-day');
+    const later = await days.nth(3).getAttribute('data-day');
+    const eels = page.getByRole('combobox', { name: /^Day for Slip eel 95, Bilge moss/ });
+    await expect(days.nth(0)).toContainText('Bilge moss over oyster lint');
+    await eels.selectOption(later);
+    await expect(page.locator(`[data-day="${later}"]`)).toContainText(
+      'Bilge moss over oyster lint',
+      {
+        timeout: 30_000,
+      },
+    );
+    await expect(page.locator(`[data-day="${first}"]`)).not.toContainText('Bilge moss over');
+    // What a hand put there stays there when the page is opened again.
+    await page.reload();
+    await expect(page.locator(`[data-day="${later}"]`)).toContainText(
+      'Bilge moss over oyster lint',
+      {
+        timeout: 30_000,
+      },
+    );
+    await expect(laid).toBeVisible({ timeout: 30_000 });
+    await page
+      .locator(`[data-day="${later}"]`)
+      .getByRole('button', { name: 'Make it a plan' })
+      .click();
+    await page.waitForURL(/\/plan\/\d+$/);
+    await expect(page.locator('[data-summary]')).toContainText('promised');
 
-  // By a key of any page, by words in any order, and gone to by keys alone.
-  await page.keyboard.press('/');
-  const find = page.getByRole('dialog', { name: 'Find' });
-  await page.keyboard.type('lint moss');
-  await expect(find.getByRole('option', { name: /^Bilge moss over oyster lint/ })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(find).toBeHidden();
-  await page.keyboard.press('/');
-  await page.keyboard.type('breakwater');
-  await expect(find.getByRole('option', { name: /^Breakwater Tackle/ }).first()).toBeVisible();
-  await page.keyboard.press('Enter');
-  await page.waitForURL(/\/orders\/\d+$/);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Breakwater Tackle');
-});
+    // By a key of any page, by words in any order, and gone to by keys alone.
+    await page.keyboard.press('/');
+    const find = page.getByRole('dialog', { name: 'Find' });
+    await page.keyboard.type('lint moss');
+    await expect(find.getByRole('option', { name: /^Bilge moss over oyster lint/ })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(find).toBeHidden();
+    await page.keyboard.press('/');
+    await page.keyboard.type('breakwater');
+    await expect(find.getByRole('option', { name: /^Breakwater Tackle/ }).first()).toBeVisible();
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/\/orders\/\d+$/);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Breakwater Tackle');
+  },
+);

@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
@@ -61,6 +62,33 @@ test.beforeAll(async () => {
   app = await emptyShop();
 });
 test.afterAll(() => app.stop());
+
+test('axe finds nothing wrong on the walk, on either ground, and it is no wider than a phone', async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/begin`);
+  const violations = async () =>
+    (
+      await new AxeBuilder({ page })
+        .setLegacyMode()
+        .options({ resultTypes: ['violations'] })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+        .analyze()
+    ).violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`);
+  for (const place of ['1 Shop', '2 Oven, cups, injector', '3 Mould', '4 Colour']) {
+    await page.getByRole('button', { name: place }).click();
+    for (const ground of ['paper', 'slate']) {
+      await page.evaluate((to) => (document.documentElement.dataset.ground = to), ground);
+      expect(await violations(), `${place}, ${ground}`).toEqual([]);
+    }
+    await page.setViewportSize({ width: 390, height: 844 });
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth + 1),
+      place,
+    ).toBe(true);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  }
+});
 
 test('an imperial shop of one’s own, from nothing to a counted first session', async ({ page }) => {
   test.setTimeout(240_000);

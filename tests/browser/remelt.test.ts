@@ -119,84 +119,86 @@ const PARTS = [
   { how: 'by keyboard', panels: KEYBOARD, colourway: 'Brackish clear', tub: 'Whites' },
 ];
 for (const { how, panels, colourway, tub } of PARTS)
-  test(`${how}: pucks and fresh to a cup, shot for the shelf, doctored, two by hand, the rest pucked; a later order takes the right ones, and the next session begins from the rest`, async ({
-    page,
-  }) => {
-    test.setTimeout(240_000);
-    await forShelf(page, 'Culvert prawn', colourway, 3);
-    // 60 g of pucks, and fresh on top of them: by two touches each.
-    await inCup(page, panels, async (panel) => {
-      await panels.press(panel.getByRole('button', { name: new RegExp(`^${tub},`) }));
-      await panel.getByRole('textbox', { name: `Of ${tub}` }).fill('60');
-      await panels.press(panel.getByRole('button', { name: 'It is in A' }));
-      await panel.getByRole('textbox', { name: 'More plastisol' }).fill('300');
-      await panels.press(panel.getByRole('button', { name: 'It is in', exact: true }));
-      await expect(panel.getByRole('listitem')).toContainText([tub, 'plastisol']);
-    });
-    expect(await hasMoved(page, 'melted')).toEqual({ tub, what: 'melted', grams: -60 });
+  test(
+    `${how}: pucks and fresh to a cup, shot for the shelf, doctored, two by hand, the ` +
+      `rest pucked; a later order takes the right ones, and the next session begins from the rest`,
+    async ({ page }) => {
+      test.setTimeout(240_000);
+      await forShelf(page, 'Culvert prawn', colourway, 3);
+      // 60 g of pucks, and fresh on top of them: by two touches each.
+      await inCup(page, panels, async (panel) => {
+        await panels.press(panel.getByRole('button', { name: new RegExp(`^${tub},`) }));
+        await panel.getByRole('textbox', { name: `Of ${tub}` }).fill('60');
+        await panels.press(panel.getByRole('button', { name: 'It is in A' }));
+        await panel.getByRole('textbox', { name: 'More plastisol' }).fill('300');
+        await panels.press(panel.getByRole('button', { name: 'It is in', exact: true }));
+        await expect(panel.getByRole('listitem')).toContainText([tub, 'plastisol']);
+      });
+      expect(await hasMoved(page, 'melted')).toEqual({ tub, what: 'melted', grams: -60 });
 
-    // Two shots in its colour; then something else goes in, and what comes after is another colour.
-    const hands = panels.hands(page);
-    for (let shot = 0; shot < 2; shot++) {
-      await follow(page, hands, { until: (step) => step === 'open' });
+      // Two shots in its colour; then something else goes in, and what comes after is another colour.
+      const hands = panels.hands(page);
+      for (let shot = 0; shot < 2; shot++) {
+        await follow(page, hands, { until: (step) => step === 'open' });
+        await hands.main();
+        await settled(page);
+      }
+      await inCup(page, panels, async (panel) => {
+        await panel.getByRole('textbox', { name: 'Something else' }).fill('Black');
+        await panel.getByRole('textbox', { name: 'How much' }).fill('60 drops');
+        await panels.press(panel.getByRole('button', { name: 'Add it' }));
+      });
+      await follow(page, hands, { until: (step) => step === 'leftover' || step === 'more' });
+      // It would give more: this time the rest is pucked.
+      if ((await page.locator('[data-step]').getAttribute('data-step')) === 'more')
+        await panels.press(page.getByRole('button', { name: 'Skip' }));
+      await twoByHand(page, panels);
+      await follow(page, hands, { until: (step) => step === 'leftover' || step === 'more' });
+      if ((await page.locator('[data-step]').getAttribute('data-step')) === 'more')
+        await panels.press(page.getByRole('button', { name: 'Skip' }));
+      await follow(page, hands, { until: (step) => step === 'leftover' });
+      await follow(page, hands, { until: (step) => step === 'finish' });
+      const pucked = await hasMoved(page, 'pucked');
+      expect(pucked.grams).toBeGreaterThan(8);
       await hands.main();
+      await expect(page.locator('[data-step="done"]')).toBeVisible();
       await settled(page);
-    }
-    await inCup(page, panels, async (panel) => {
-      await panel.getByRole('textbox', { name: 'Something else' }).fill('Black');
-      await panel.getByRole('textbox', { name: 'How much' }).fill('60 drops');
-      await panels.press(panel.getByRole('button', { name: 'Add it' }));
-    });
-    await follow(page, hands, { until: (step) => step === 'leftover' || step === 'more' });
-    // It would give more: this time the rest is pucked.
-    if ((await page.locator('[data-step]').getAttribute('data-step')) === 'more')
-      await panels.press(page.getByRole('button', { name: 'Skip' }));
-    await twoByHand(page, panels);
-    await follow(page, hands, { until: (step) => step === 'leftover' || step === 'more' });
-    if ((await page.locator('[data-step]').getAttribute('data-step')) === 'more')
-      await panels.press(page.getByRole('button', { name: 'Skip' }));
-    await follow(page, hands, { until: (step) => step === 'leftover' });
-    await follow(page, hands, { until: (step) => step === 'finish' });
-    const pucked = await hasMoved(page, 'pucked');
-    expect(pucked.grams).toBeGreaterThan(8);
-    await hands.main();
-    await expect(page.locator('[data-step="done"]')).toBeVisible();
-    await settled(page);
 
-    // An order typed afterwards is offered those in its colour, and none of the doctored.
-    const { baits, colourways } = (await (
-      await page.request.get('/api/catalogue')
-    ).json()) as Record<'baits' | 'colourways', { id: number; spec: { name: string } }[]>;
-    const idOf = (all: { id: number; spec: { name: string } }[], name: string) =>
-      all.find((entry) => entry.spec.name === name)!.id;
-    const customer = `Mudlark Tackle, ${how}`;
-    const order = {
-      customer,
-      note: '',
-      lines: [
-        {
-          name: '',
-          pack: 1,
-          promised: '2031-07-01',
-          parts: [
-            {
-              bait: idOf(baits, 'Culvert prawn'),
-              colourway: idOf(colourways, colourway),
-              count: 200,
-            },
-          ],
-        },
-      ],
-    };
-    expect((await page.request.post('/api/orders', { data: order })).status()).toBe(201);
-    await open(page, '/orders');
-    const line = page.locator('[data-line]').filter({ hasText: customer });
-    const take = line.getByRole('button', { name: /^Take \d+$/ });
-    const offered = Number(/\d+/.exec((await take.innerText()) ?? '')![0]);
-    // Two shots of twelve were in their colour; the four after them were not.
-    expect(offered).toBeLessThanOrEqual(24);
-    expect(offered).toBeGreaterThan(12);
-    await panels.press(take);
-    await expect(line).toContainText(`${offered} good and cured`);
-    await beginsFrom(page, panels, { tub: pucked.tub, colourway });
-  });
+      // An order typed afterwards is offered those in its colour, and none of the doctored.
+      const { baits, colourways } = (await (
+        await page.request.get('/api/catalogue')
+      ).json()) as Record<'baits' | 'colourways', { id: number; spec: { name: string } }[]>;
+      const idOf = (all: { id: number; spec: { name: string } }[], name: string) =>
+        all.find((entry) => entry.spec.name === name)!.id;
+      const customer = `Mudlark Tackle, ${how}`;
+      const order = {
+        customer,
+        note: '',
+        lines: [
+          {
+            name: '',
+            pack: 1,
+            promised: '2031-07-01',
+            parts: [
+              {
+                bait: idOf(baits, 'Culvert prawn'),
+                colourway: idOf(colourways, colourway),
+                count: 200,
+              },
+            ],
+          },
+        ],
+      };
+      expect((await page.request.post('/api/orders', { data: order })).status()).toBe(201);
+      await open(page, '/orders');
+      const line = page.locator('[data-line]').filter({ hasText: customer });
+      const take = line.getByRole('button', { name: /^Take \d+$/ });
+      const offered = Number(/\d+/.exec((await take.innerText()) ?? '')![0]);
+      // Two shots of twelve were in their colour; the four after them were not.
+      expect(offered).toBeLessThanOrEqual(24);
+      expect(offered).toBeGreaterThan(12);
+      await panels.press(take);
+      await expect(line).toContainText(`${offered} good and cured`);
+      await beginsFrom(page, panels, { tub: pucked.tub, colourway });
+    },
+  );

@@ -2,15 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { BenchTime, LaidOut, Piece } from '@/core/ahead/index.ts';
-import {
-  benchTimes,
-  layOut,
-  pieceOf,
-  readyOf,
-  split,
-  USUAL_CALENDAR,
-  worker,
-} from '@/core/ahead/index.ts';
+import { layOut, pieceOf, readyOf, split, worker } from '@/core/ahead/index.ts';
 import { batches } from '@/core/order/index.ts';
 import { SHELF } from '../../scripts/demo/shelf.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
@@ -191,33 +183,6 @@ test('a piece longer than any time is cut, for who is promised first first; one 
     [[100, 4], [6], 5 * DAY],
   );
   assert.throws(() => split(two, 0, by), RangeError);
-});
-
-test('times at the bench: the week as it goes, days that go otherwise, what is left of one begun', () => {
-  // A Monday, at noon.
-  const monday = new Date(2026, 10, 30, 12, 0);
-  const calendar = {
-    ...USUAL_CALENDAR,
-    days: [
-      { day: '2026-12-01', at: null },
-      { day: '2026-12-02', at: { from: '08:00', to: '09:30' } },
-    ],
-  };
-  assert.deepEqual(
-    benchTimes(USUAL_CALENDAR, monday, 7).map(({ day }) => day),
-    ['2026-12-01', '2026-12-03', '2026-12-05'],
-  );
-  assert.deepEqual(
-    benchTimes(calendar, monday, 7).map(({ day, from, to }) => [day, (to - from) / HOUR]),
-    [
-      ['2026-12-02', 1.5],
-      ['2026-12-03', 3.5],
-      ['2026-12-05', 4],
-    ],
-  );
-  const begun = benchTimes(USUAL_CALENDAR, new Date(2026, 11, 1, 21, 30), 1);
-  assert.equal((begun[0]!.to - begun[0]!.from) / HOUR, 1);
-  assert.deepEqual(benchTimes(USUAL_CALENDAR, new Date(2026, 11, 1, 23, 0), 1), []);
 });
 
 test('two colours of one bait in one session share its mould’s warming: less than two sessions of one', () => {

@@ -303,29 +303,33 @@ test('an order line joins while it is shot, and has its baits when all is counte
   );
 });
 
-test('a cup stands there with nothing to shoot: it takes plastic from another, and a job taken on draws from it', () => {
-  const bench = benchOf(8);
-  const vessel = SHELF.vessels[0]!.id;
-  const before = bench.state();
-  const send = takeCup(before, { vessel }, SHELF)!;
-  const stood = bench.act(send);
-  const [spare, ...none] = spareCups(stood);
-  assert.deepEqual([spare!.grams, spare!.mix, none.length], [0, UNNAMED, 0]);
-  assert.ok(!before.cups.has(spare!.key));
-  bench.act({ kind: 'charged', payload: { cup: spare!.key, grams: 120, from: 'fresh' } });
-  const again = takeCup(bench.state(), { vessel }, SHELF)!;
-  assert.equal(spareCups(bench.act(again)).length, 2, 'a second is another');
-  bench.act({ kind: 'undone', payload: { event: bench.events.at(-1)!.id } });
-  const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 1);
-  assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
-  const cups = bench.state().cups.size;
-  const after = bench.act(change.send);
-  assert.equal(after.cups.size, cups, 'the cup that stands there is the one');
-  assert.deepEqual(spareCups(after), []);
-  const end = bench.follow((state) => state.phase.is === 'finished');
-  assert.ok(
-    [...end.draws.values()].some(({ barrels }) => barrels.some(({ cup }) => cup === spare!.key)),
-  );
-  assert.ok(Math.abs(unbalanced(end)) < 1e-9);
-  assert.equal(takeCup(before, { vessel: 999 }, SHELF), null);
-});
+test(
+  'a cup stands there with nothing to shoot: it takes plastic from another, and a job ' +
+    'taken on draws from it',
+  () => {
+    const bench = benchOf(8);
+    const vessel = SHELF.vessels[0]!.id;
+    const before = bench.state();
+    const send = takeCup(before, { vessel }, SHELF)!;
+    const stood = bench.act(send);
+    const [spare, ...none] = spareCups(stood);
+    assert.deepEqual([spare!.grams, spare!.mix, none.length], [0, UNNAMED, 0]);
+    assert.ok(!before.cups.has(spare!.key));
+    bench.act({ kind: 'charged', payload: { cup: spare!.key, grams: 120, from: 'fresh' } });
+    const again = takeCup(bench.state(), { vessel }, SHELF)!;
+    assert.equal(spareCups(bench.act(again)).length, 2, 'a second is another');
+    bench.act({ kind: 'undone', payload: { event: bench.events.at(-1)!.id } });
+    const change = also(bench.state(), { bait: sprat, colourway: UNNAMED }, 1);
+    assert.ok(change.ok, change.ok ? '' : change.refused.join(' '));
+    const cups = bench.state().cups.size;
+    const after = bench.act(change.send);
+    assert.equal(after.cups.size, cups, 'the cup that stands there is the one');
+    assert.deepEqual(spareCups(after), []);
+    const end = bench.follow((state) => state.phase.is === 'finished');
+    assert.ok(
+      [...end.draws.values()].some(({ barrels }) => barrels.some(({ cup }) => cup === spare!.key)),
+    );
+    assert.ok(Math.abs(unbalanced(end)) < 1e-9);
+    assert.equal(takeCup(before, { vessel: 999 }, SHELF), null);
+  },
+);

@@ -105,61 +105,65 @@ test('at the bench pucks are a cup’s first charge: one press, and colour asks 
   assert.ok(Math.abs(unbalanced(end)) < 1e-9);
 });
 
-test('what is left of a cup: a whole shot with the smallest injector that takes it, else some by hand, laid moulds first', () => {
-  const lone = SHELF.colourways.find(({ spec }) => spec.build === 'single')!;
-  const left = (grams: number, mix = lone.spec.layers.body!) => ({
-    mix,
-    grams,
-    density20: 1.03,
-    grade: 'medium' as const,
-    celsius: 165,
-  });
-  const around = (laid: number[] = [], asked: Asked[] = []) => ({
-    shelf: SHELF,
-    laid: new Set(laid),
-    asked,
-  });
-  assert.deepEqual(leftUses(left(0), around()), []);
-  assert.deepEqual(leftUses(left(0.5), around()), [], 'not one bait is in it');
-  const all = (uses: ReturnType<typeof leftUses>) => {
-    for (const { share, baits } of uses) assert.ok(share > 0 && share <= 1 + 1e-9 && baits > 0);
-    return uses;
-  };
-  const much = all(leftUses(left(150), around()));
-  assert.ok(much.some(({ injector }) => injector !== null));
-  const small = all(leftUses(left(12), around()));
-  assert.ok(
-    small.length > 0 && small.every(({ injector }) => injector === null),
-    'too little to draw',
-  );
-  // The best mould that is fetched loses to as good a one that stands there.
-  const [best] = much;
-  const own = SHELF.baits.find(({ spec }) => spec.name === best!.bait)!.spec.mouldIds;
-  assert.equal(leftUses(left(150), around(own))[0]!.bait, best!.bait);
-  assert.match(leftUsesSaid(small), /^\d+ .* by hand/);
-  // What somebody has asked for comes before what has to find a taker.
-  const other = all(leftUses(left(150), around(own)))[1]!;
-  const bait = SHELF.baits.find(({ spec }) => spec.name === other.bait)!;
-  const asked = [{ bait: bait.id, colourway: lone.id, rest: 3 * other.baits }];
-  const wanted = leftUses(left(150), around(own.concat(bait.spec.mouldIds), asked))[0]!;
-  assert.deepEqual([wanted.bait, wanted.asked], [other.bait, wanted.baits]);
-  assert.match(leftUsesSaid([wanted]), new RegExp(`, ${wanted.asked} of them asked for$`));
-  // One colour of a laminate that is asked for: half of each bait, and no more than are wanted.
-  const dual = SHELF.colourways.find(({ spec }) => spec.build === 'dual')!;
-  const back = dual.spec.layers.back!;
-  const eel = SHELF.baits.find(({ spec }) => spec.name === 'Slip eel 95')!;
-  const half = (rest: number, grams: number) =>
-    leftUses(
-      left(grams, back),
-      around(eel.spec.mouldIds, [{ bait: eel.id, colourway: dual.id, rest }]),
-    ).find(({ beside }) => beside === dual.spec.name);
-  assert.equal(half(1, 400), undefined, 'hardly any of it');
-  const [few, more] = [half(200, 40)!, half(200, 80)!];
-  near(more.baits / few.baits, 2, 0.35, 'twice the plastic, twice the baits');
-  assert.ok(few.share <= 1 && more.share <= 1);
-  assert.equal(half(few.baits - 1, 40)!.baits, few.baits - 1, 'no more than are asked for');
-  assert.match(leftUsesSaid([few]), /^one colour of \d+ Slip eel 95, .*, that are asked for$/);
-});
+test(
+  'what is left of a cup: a whole shot with the smallest injector that takes it, else ' +
+    'some by hand, laid moulds first',
+  () => {
+    const lone = SHELF.colourways.find(({ spec }) => spec.build === 'single')!;
+    const left = (grams: number, mix = lone.spec.layers.body!) => ({
+      mix,
+      grams,
+      density20: 1.03,
+      grade: 'medium' as const,
+      celsius: 165,
+    });
+    const around = (laid: number[] = [], asked: Asked[] = []) => ({
+      shelf: SHELF,
+      laid: new Set(laid),
+      asked,
+    });
+    assert.deepEqual(leftUses(left(0), around()), []);
+    assert.deepEqual(leftUses(left(0.5), around()), [], 'not one bait is in it');
+    const all = (uses: ReturnType<typeof leftUses>) => {
+      for (const { share, baits } of uses) assert.ok(share > 0 && share <= 1 + 1e-9 && baits > 0);
+      return uses;
+    };
+    const much = all(leftUses(left(150), around()));
+    assert.ok(much.some(({ injector }) => injector !== null));
+    const small = all(leftUses(left(12), around()));
+    assert.ok(
+      small.length > 0 && small.every(({ injector }) => injector === null),
+      'too little to draw',
+    );
+    // The best mould that is fetched loses to as good a one that stands there.
+    const [best] = much;
+    const own = SHELF.baits.find(({ spec }) => spec.name === best!.bait)!.spec.mouldIds;
+    assert.equal(leftUses(left(150), around(own))[0]!.bait, best!.bait);
+    assert.match(leftUsesSaid(small), /^\d+ .* by hand/);
+    // What somebody has asked for comes before what has to find a taker.
+    const other = all(leftUses(left(150), around(own)))[1]!;
+    const bait = SHELF.baits.find(({ spec }) => spec.name === other.bait)!;
+    const asked = [{ bait: bait.id, colourway: lone.id, rest: 3 * other.baits }];
+    const wanted = leftUses(left(150), around(own.concat(bait.spec.mouldIds), asked))[0]!;
+    assert.deepEqual([wanted.bait, wanted.asked], [other.bait, wanted.baits]);
+    assert.match(leftUsesSaid([wanted]), new RegExp(`, ${wanted.asked} of them asked for$`));
+    // One colour of a laminate that is asked for: half of each bait, and no more than are wanted.
+    const dual = SHELF.colourways.find(({ spec }) => spec.build === 'dual')!;
+    const back = dual.spec.layers.back!;
+    const eel = SHELF.baits.find(({ spec }) => spec.name === 'Slip eel 95')!;
+    const half = (rest: number, grams: number) =>
+      leftUses(
+        left(grams, back),
+        around(eel.spec.mouldIds, [{ bait: eel.id, colourway: dual.id, rest }]),
+      ).find(({ beside }) => beside === dual.spec.name);
+    assert.equal(half(1, 400), undefined, 'hardly any of it');
+    const [few, more] = [half(200, 40)!, half(200, 80)!];
+    near(more.baits / few.baits, 2, 0.35, 'twice the plastic, twice the baits');
+    assert.ok(few.share <= 1 && more.share <= 1);
+    assert.equal(half(few.baits - 1, 40)!.baits, few.baits - 1, 'no more than are asked for');
+    assert.match(leftUsesSaid([few]), /^one colour of \d+ Slip eel 95, .*, that are asked for$/);
+  },
+);
 
 test('remelt alone: what the pucks brought is not put in again, and the shots are of their colourway', () => {
   const single = SHELF.colourways.find(({ spec }) => spec.build === 'single')!;

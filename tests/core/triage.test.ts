@@ -128,27 +128,31 @@ test('remelt is sorted by colour: every hue has one family, greys have none', ()
   assert.equal(colourFamily('nothing'), 'Mixed');
 });
 
-test('two tubs go together where they come nearer to a mix than either alone; nobody blends what he does not know', () => {
-  const [light, dark] = [named('Lamp oil'), named('Tarred rope')];
-  const tub = (id: number, mix: Mix) => ({ id, name: mix.name, ...remelt(plasticOf(mix, 1)) });
-  const both = asMix(
-    together(plasticOf(light, 2), plasticOf(dark, 1)),
-    { name: 'Between', grade: 'medium', colour: '#777777' },
-    shelf,
-  );
-  const between = shelfOf([{ id: 99, spec: both }], shelf);
-  const tubs = [tub(1, light), tub(2, dark)];
-  const [best] = blendsOf(tubs[0]!, tubs, between);
-  assert.deepEqual([best!.other?.id, best!.parts], [2, { own: 2, other: 1 }]);
-  near(best!.near.apart.mid, 0, 0.05);
-  // Of equal heaps, two parts to one use all of the first and half of the second.
-  near(best!.grams, 1.5 * plasticOf(light, 1).grams, 1e-6);
-  assert.equal(blendSays(best!), '2 parts of it to 1 of Tarred rope can stand in for Between.');
-  assert.deepEqual(blendsOf(tubs[0]!, tubs, shelfOf([{ id: 1, spec: light }], shelf)), []);
-  const torn = { id: 3, name: 'Torn', ...remelt(nobodyKnows(400)) };
-  assert.deepEqual(blendsOf(torn, tubs, between), []);
-  assert.ok(blendsOf(tubs[0]!, [torn], between).every(({ other }) => other?.id !== 3));
-});
+test(
+  'two tubs go together where they come nearer to a mix than either alone; nobody ' +
+    'blends what he does not know',
+  () => {
+    const [light, dark] = [named('Lamp oil'), named('Tarred rope')];
+    const tub = (id: number, mix: Mix) => ({ id, name: mix.name, ...remelt(plasticOf(mix, 1)) });
+    const both = asMix(
+      together(plasticOf(light, 2), plasticOf(dark, 1)),
+      { name: 'Between', grade: 'medium', colour: '#777777' },
+      shelf,
+    );
+    const between = shelfOf([{ id: 99, spec: both }], shelf);
+    const tubs = [tub(1, light), tub(2, dark)];
+    const [best] = blendsOf(tubs[0]!, tubs, between);
+    assert.deepEqual([best!.other?.id, best!.parts], [2, { own: 2, other: 1 }]);
+    near(best!.near.apart.mid, 0, 0.05);
+    // Of equal heaps, two parts to one use all of the first and half of the second.
+    near(best!.grams, 1.5 * plasticOf(light, 1).grams, 1e-6);
+    assert.equal(blendSays(best!), '2 parts of it to 1 of Tarred rope can stand in for Between.');
+    assert.deepEqual(blendsOf(tubs[0]!, tubs, shelfOf([{ id: 1, spec: light }], shelf)), []);
+    const torn = { id: 3, name: 'Torn', ...remelt(nobodyKnows(400)) };
+    assert.deepEqual(blendsOf(torn, tubs, between), []);
+    assert.ok(blendsOf(tubs[0]!, [torn], between).every(({ other }) => other?.id !== 3));
+  },
+);
 
 test('what shows its flake is for thick baits that take its grade and hardness', () => {
   const bait = (name: string, section: number, more: object = {}) => ({

@@ -14,7 +14,9 @@ export interface Told {
  */
 export const TOLD: Partial<Record<StepKey, Told>> = {
   wake: {
-    look: 'It settles and packs hard: the bottom is not the same stuff as the top. Roll it or stir it gently until it is one.',
+    look:
+      'It settles and packs hard: the bottom is not the same stuff as the top. Roll it or ' +
+      'stir it gently until it is one.',
     wrong: 'Stirred hard it takes air, and the air is in the bait later.',
   },
   warmMould: {
@@ -30,11 +32,15 @@ export const TOLD: Partial<Record<StepKey, Told>> = {
     wrong: 'Poured by eye it cannot be done again.',
   },
   cook: {
-    look: 'Milk first, then gel: yellowish, thick and lumpy, it pulls like dough. Do not stop there. Then it clears, runs off the blade, and is done.',
+    look:
+      'Milk first, then gel: yellowish, thick and lumpy, it pulls like dough. Do not stop ' +
+      'there. Then it clears, runs off the blade, and is done.',
     wrong: 'Bursts are shorter than one thinks: the edge is far hotter than the middle.',
   },
   stir: {
-    look: 'Scrape the rim in: it is always behind. Round the edge, under the middle, slowly; then read it in the middle.',
+    look:
+      'Scrape the rim in: it is always behind. Round the edge, under the middle, slowly; ' +
+      'then read it in the middle.',
     wrong: 'A rim left unfused makes a gooey bait.',
   },
   heating: {
@@ -59,7 +65,9 @@ export const TOLD: Partial<Record<StepKey, Told>> = {
     wrong: 'The hotter, thinner colour runs over the colder one.',
   },
   draw: {
-    look: 'Tip under the surface, pull slowly, then push out the air and a little plastic until it runs without a bubble.',
+    look:
+      'Tip under the surface, pull slowly, then push out the air and a little plastic ' +
+      'until it runs without a bubble.',
     wrong: 'Drawn from a low cup, or fast, it takes air.',
   },
   shoot: {
@@ -73,14 +81,18 @@ export const TOLD: Partial<Record<StepKey, Told>> = {
   },
   secondLook: { look: 'Half a minute on it has sunk again. Fill it again.' },
   empty: {
-    look: 'Push what is left back into its cup while it is hot, or leave it to set and pull the plug. Look at the plug’s end: it shows how the bait is.',
+    look:
+      'Push what is left back into its cup while it is hot, or leave it to set and pull ' +
+      'the plug. Look at the plug’s end: it shows how the bait is.',
   },
   open: {
     look: 'When it is time, not before. The better side up, a finger on the sprue, part the halves evenly.',
     wrong: 'Opened early it is dented or torn.',
   },
   mark: {
-    look: 'Tail, edges, sprue end, both sides, and from above. Expect the first five to fail: each shows what to do next.',
+    look:
+      'Tail, edges, sprue end, both sides, and from above. Expect the first five to fail: ' +
+      'each shows what to do next.',
   },
   sprue: { look: 'Pull it sideways, close to the bait. It goes back to the cup: nothing is lost.' },
   rack: { look: 'Flat and straight: as it lies now, so it stays.' },

@@ -14,6 +14,7 @@ export * from './planned.ts';
 export type { PullItem } from './pullItem.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';
+export * from './sessionName.ts';
 export * from './spoon.ts';
 export * from './timing.ts';
 export * from './hands.ts';

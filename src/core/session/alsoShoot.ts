@@ -42,8 +42,9 @@ export function buildsFrom(colourway: number, shelf: Shelf): Build[] {
 }
 
 /**
- * The job of what else is shot, drafted as in a plan, or as it is shot already; null where the shop has no way to shoot it.
- * What it is shot with, and in which mixes, may be changed before it is taken on.
+ * The job of what else is shot, drafted as in a plan, or as it is shot already; null where the shop
+ * has no way to shoot it. What it is shot with, and in which mixes, may be changed before it is
+ * taken on.
  */
 export function draftAlso(state: SessionState, wanted: AlsoWanted, own: Shelf): Job | null {
   const shot = [...state.runs.values()].find(

@@ -33,8 +33,8 @@ export interface CavityFill {
 const cavityOf = (mould: Mould, of: number) => mould.cavities.find(({ n }) => n === of)!;
 
 /**
- * Volume of one insert, mL: all its mould's cavity but the rod and what it closes off. A shell put back where it came from
- * is that cavity's own.
+ * Volume of one insert, mL: all its mould's cavity but the rod and what it closes off. A shell put
+ * back where it came from is that cavity's own.
  */
 function insertVolume(source: InsertSource, into: Mould, count: number): number {
   const full = (mould: Mould, of: number) =>
@@ -51,9 +51,9 @@ function insertVolume(source: InsertSource, into: Mould, count: number): number 
 
 /**
  * How a stage fills each cavity of a mould (M1): rod, insert, what is poured, and what is left to
- * shoot. shell = cavity − rod − the tail the rods close off; core = what the shell leaves, its channel and the tail where it
- * becomes the tail; body = cavity (pocket included) − what of the tail lies in it. A negative
- * `shot` means it has no room.
+ * shoot. shell = cavity − rod − the tail the rods close off; core = what the shell leaves, its
+ * channel and the tail where it becomes the tail; body = cavity (pocket included) − what of the tail
+ * lies in it. A negative `shot` means it has no room.
  */
 export function stageFill(
   stage: Stage,

@@ -35,7 +35,10 @@ export function TapeDrawing({ laid, tape, colours }: Props) {
       viewBox={`0 0 ${LEFT + WIDE + MARGIN} ${high + FOOT}`}
       className="block w-full min-w-[640px]"
       role="img"
-      aria-label={`From ${clockOf(from)}; it ends about ${clockOf(from + tape.ends.mid * 1000)}, at ${clockOf(from + tape.ends.high * 1000)} in one of ten`}
+      aria-label={
+        `From ${clockOf(from)}; it ends about ${clockOf(from + tape.ends.mid * 1000)}, by ` +
+        `${clockOf(from + tape.ends.high * 1000)} nine times in ten`
+      }
     >
       {marks(laid.time).map((mark) => (
         <g key={mark}>
@@ -95,7 +98,10 @@ export function TapeDrawing({ laid, tape, colours }: Props) {
         );
       })}
       <path
-        d={`M${x(tape.ends.low)} ${high + 2}H${Math.min(LEFT + WIDE, x(tape.ends.high))}M${x(tape.ends.mid)} 0V${high + 6}`}
+        d={
+          `M${x(tape.ends.low)} ${high + 2}H${Math.min(LEFT + WIDE, x(tape.ends.high))}` +
+          `M${x(tape.ends.mid)} 0V${high + 6}`
+        }
         stroke="var(--ink)"
         strokeWidth="2.5"
       />

@@ -25,7 +25,10 @@ const Along = ({ step, goTo }: { step: number; goTo: (next: number) => void }) =
       <li key={name}>
         <button
           type="button"
-          className={`min-h-11 border-b-4 px-4 ${nth === step ? 'border-ink font-bold' : 'border-transparent text-soft'}`}
+          className={
+            'min-h-11 border-b-4 px-4 ' +
+            (nth === step ? 'border-ink font-bold' : 'border-transparent text-soft')
+          }
           aria-current={nth === step ? 'step' : undefined}
           onClick={() => goTo(nth)}
         >

@@ -2,18 +2,12 @@ import { TOLD } from '@/core/learner/told.ts';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AnyEvent, BenchView, Send, SaidStep, Snapshot } from '@/core/session/index.ts';
 import {
-  advise,
-  benchView,
   cupInPot,
   gaugeSaid,
   heatCautions,
-  inOneBreath,
   offered,
   queueOf,
-  sayStep,
   readNext,
-  runInHand,
-  steps,
   whatIf,
 } from '@/core/session/index.ts';
 import { BarrelsPlace } from './BarrelsPlace.tsx';
@@ -31,12 +25,12 @@ import { Strip } from './Strip.tsx';
 import { useBenchKeys } from './useBenchKeys.ts';
 import { type Device, heard, useDevices } from './useDevices.ts';
 import { useHold } from './useHold.ts';
-import { useHeat } from './useHeat.ts';
 import { useKeyGuard } from './useKeyGuard.ts';
 import { useMarking } from './useMarking.tsx';
-import { useNow } from './useNow.ts';
 import { type Session, useSession } from './useSession.ts';
 import { speak, waysHere } from './signals.ts';
+import type { Advice } from './useAdvice.ts';
+import { useAdvice } from './useAdvice.ts';
 import { useAwake, useSignals } from './useSignals.ts';
 
 interface Opened {
@@ -53,26 +47,6 @@ export default function Bench() {
   );
   return <Places {...session} />;
 }
-
-/** What is to be done now, and what stands where, by the log and by what is foreseen. */
-function useAdvice(id: number, { state }: Session) {
-  const now = Math.max(useNow(), state.lastAt);
-  const inHand = runInHand(state);
-  const { answer, plan } = useHeat(state, id, inHand);
-  const { units, bench } = state.snapshot;
-  const asked = steps(state, now);
-  const all = bench.oneBreath ? inOneBreath(state, asked, now) : asked;
-  const step = advise(state, all, { answer, plan, notes: state.heat, now });
-  return {
-    now,
-    inHand,
-    answer,
-    all: all.map((one) => sayStep(one, units)),
-    step: step && sayStep(step, units),
-    view: benchView(state, inHand),
-  };
-}
-type Advice = ReturnType<typeof useAdvice>;
 
 /** What is open over the bench, and what opens it. */
 function useOpen(step: SaidStep | null, { cups }: BenchView, back: () => void) {

@@ -3,7 +3,7 @@ import type { Told } from '@/core/learner/told.ts';
 import { clock } from '@/core/quantity/index.ts';
 import type { Send, SaidStep } from '@/core/session/index.ts';
 import { offered, SAFETY } from '@/core/session/index.ts';
-import { speak } from './signals.ts';
+import { Learning, Queue, SayIt, Warnings } from './StripSays.tsx';
 
 interface Props {
   step: SaidStep | null;
@@ -32,51 +32,6 @@ interface Props {
   onOpen: (panel: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add') => void;
   onUndo: () => void;
 }
-
-/** How much of a list is shown before it is only counted. */
-const SHOWN = { queue: 3, warnings: 6 } as const;
-
-/** What waits while something in hand keeps the key. */
-const Queue = ({ queue }: Pick<Props, 'queue'>) =>
-  queue.length > 0 && (
-    <p className="mt-1" data-queue>
-      <b>Waiting:</b>{' '}
-      {queue
-        .slice(0, SHOWN.queue)
-        .map((step) => step.sentence)
-        .join(' · ')}
-      {queue.length > SHOWN.queue ? ` · and ${queue.length - SHOWN.queue} more` : ''}
-    </p>
-  );
-
-/** What speaks against doing it now. */
-const Warnings = ({ warnings }: { warnings: readonly string[] }) =>
-  warnings.length > 0 && (
-    <ul className="mt-1 font-semibold text-watch" aria-label="Before you do" data-warnings>
-      {warnings.slice(0, SHOWN.warnings).map((warning) => (
-        <li key={warning} className="flex items-start gap-2">
-          <svg
-            viewBox="0 0 16 16"
-            width="16"
-            height="16"
-            className="mt-1 shrink-0"
-            aria-hidden="true"
-          >
-            <path
-              d="M8 1.5 14.5 8 8 14.5 1.5 8Z"
-              fill="none"
-              stroke="currentColor"
-              strokeWidth="2"
-            />
-          </svg>
-          {warning}
-        </li>
-      ))}
-      {warnings.length > SHOWN.warnings && (
-        <li className="pl-6">and {warnings.length - SHOWN.warnings} more, under Other</li>
-      )}
-    </ul>
-  );
 
 /** Other ways of doing the step, and leaving it out; each by its number too. */
 function Others({
@@ -130,26 +85,6 @@ function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>)
     </div>
   );
 }
-
-/** What somebody who has not done it yet is told besides. */
-const Learning = ({ told: { look, wrong } }: { told: Told }) => (
-  <p className="mt-1 max-w-prose border-l-4 border-ink pl-3" data-told>
-    {look} {wrong && <span className="text-soft">{wrong}</span>}
-  </p>
-);
-
-/** Has the sentence said by the browser's own voice. */
-const SayIt = ({ step, done }: Pick<Props, 'step' | 'done'>) =>
-  step &&
-  !done && (
-    <button
-      type="button"
-      className="min-h-6 underline underline-offset-3"
-      onClick={() => speak(step.sentence)}
-    >
-      Say it
-    </button>
-  );
 
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {

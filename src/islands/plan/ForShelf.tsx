@@ -37,7 +37,8 @@ function ForShelfJob({ job, ...props }: Props & { job: Job }) {
         <b>{job.bait.name}</b> {job.colourway.name}
         {gives && (
           <span className="block text-sm text-soft">
-            {`A full cup gives about ${gives.once * cavities} baits, ${gives.round * cavities} with the sprues round again.`}
+            {`A full cup gives about ${gives.once * cavities} baits, ` +
+              `${gives.round * cavities} with the sprues round again.`}
           </span>
         )}
       </span>

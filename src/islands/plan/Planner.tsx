@@ -92,6 +92,7 @@ export default function Planner({ known, asked: begun = [], ...own }: Props) {
             <input
               className="w-full border-b border-rule bg-transparent text-[32px] font-bold leading-tight"
               value={name}
+              maxLength={80}
               onChange={(change) => rename(change.target.value)}
             />
           </label>

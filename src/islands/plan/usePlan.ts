@@ -7,6 +7,7 @@ import {
   noPlan,
   planSession,
   pullSheet,
+  sessionName,
   tickedOf,
   toggleLine,
   withCup,
@@ -36,7 +37,8 @@ export interface PlanStart {
 /** A plan under way: what is chosen, worked out at once; kept, ticked off, and begun. */
 export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
   const [id, setId] = useState(start.id);
-  const [name, setName] = useState(start.name);
+  /** as somebody named it; empty = by what is shot */
+  const [named, setName] = useState(start.name);
   const [input, setInput] = useState(
     () =>
       start.input ??
@@ -48,6 +50,7 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(start.id !== undefined);
   const { save, asking } = useSave(start.version);
+  const name = named || sessionName(input);
   const plan = useMemo(() => planSession(input, units), [input, units]);
   const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
   const [ticks, setTicks] = useState(() => tickedOf(sheet, start.ticks));

@@ -62,7 +62,8 @@ export function useNewColourway(at: At): NewColourway {
     const mix = before && (await newMix(name, before));
     if (!mix)
       return setWrong(
-        'The shop did not answer: the mix is kept when it does. Make its colourway in Colours, and name its shots on the session’s page.',
+        'The shop did not answer: the mix is kept when it does. Make its colourway in ' +
+          'Colours, and name its shots on the session’s page.',
       );
     const spec = { name: mix.spec.name, build: 'single', layers: { body: mix.id } };
     const way = await call<{ id: number }>('POST', '/api/catalogue/colourways', spec);

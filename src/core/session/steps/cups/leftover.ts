@@ -23,9 +23,13 @@ export const leftover: Decide = ({ state }) =>
       return {
         key: 'leftover',
         target: cup.key,
-        sentence: phrase`${cup.letter} holds ${saidAmount(cup.grams / cup.density20, 'volume')} still: into the tub “${tubNameOf(state, cup)}”`,
+        sentence: joined([
+          phrase`${cup.letter} holds ${saidAmount(cup.grams / cup.density20, 'volume')} still: `,
+          `into the tub “${tubNameOf(state, cup)}”`,
+        ]),
         detail: joined([
-          phrase`${saidAmount(cup.grams, 'mass', 0)} of ${cup.name}. Pour it out flat while it runs; cut small, it melts again.`,
+          phrase`${saidAmount(cup.grams, 'mass', 0)} of ${cup.name}. `,
+          'Pour it out flat while it runs; cut small, it melts again.',
           uses.byHand.length > 0 ? ` Poured by hand it is ${byHandSaid(uses.byHand)} more.` : '',
         ]),
         label: 'It is pucked',

@@ -66,7 +66,9 @@ const leftShort = ({ run, planned, good, need }: Counted): Step => ({
 const untilEmpty = (run: RunState, left: number): Step => ({
   key: 'more',
   target: run.key,
-  sentence: `${left === 1 ? 'One more shot' : `${left} more shots`} of ${run.job.bait.name} in what is left: shoot once more?`,
+  sentence:
+    `${left === 1 ? 'One more shot' : `${left} more shots`} of ${run.job.bait.name} ` +
+    'in what is left: shoot once more?',
   detail: 'Nobody ordered them: what comes good goes to the shelf.',
   label: 'One more shot',
   send: { kind: 'changed', payload: { what: 'shots', job: run.key, by: 1 } },

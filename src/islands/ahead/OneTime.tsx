@@ -1,0 +1,66 @@
+import type { Laid } from '@/core/ahead/index.ts';
+import type { PlanInput } from '@/core/plan/index.ts';
+import { sayDay } from '@/ui/days.ts';
+import type { AheadAnswer } from '@/worker/ahead.worker.ts';
+import { clockOf } from './clockOf.ts';
+import type { Known } from './known.ts';
+import { keyOf } from './known.ts';
+import { MakePlan } from './MakePlan.tsx';
+import { OnePiece } from './OnePiece.tsx';
+import { TapeDrawing } from './TapeDrawing.tsx';
+
+interface Props {
+  one: Laid;
+  session: AheadAnswer['sessions'][number];
+  known: Known;
+  held: Record<string, string>;
+  hold: (key: string, day: string | null) => void;
+}
+/** By the end of which minute, and by when nine times in ten. */
+const endsSays = ({ time: { from }, seconds }: Laid, high: number): string =>
+  `ends about ${clockOf(from + seconds * 1000)}, by ${clockOf(from + high * 1000)} nine times in ten`;
+
+/** Colours of a run's layers, by its key. */
+const coloursIn =
+  (input: PlanInput, { shelf }: Known) =>
+  (run: string) => {
+    const job = input.jobs.find(({ key }) => run === key || run.startsWith(`${key}/`));
+    const colourOf = (mix: number | null) =>
+      shelf.mixes.find(({ id }) => id === mix)?.spec.colour ?? 'none';
+    return job ? [...new Set(Object.values(job.layers).map(colourOf))] : ['none'];
+  };
+
+/** One time at the bench: its tape, and what is laid there. */
+export function OneTime({ one, session, known, held, hold }: Props) {
+  const { day, from, to } = one.time;
+  return (
+    <section aria-label={sayDay(day)} data-day={day}>
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h2>
+          {sayDay(day)}{' '}
+          <span className="text-sm font-normal text-soft">
+            {clockOf(from)} to {clockOf(to)}
+            {session ? `; ${endsSays(one, session.tape.ends.high)}` : '; nothing laid here'}
+          </span>
+        </h2>
+        {session && <MakePlan day={day} input={session.input} />}
+      </div>
+      {session && (
+        <div className="mt-2 overflow-x-auto border-t-[1.5px] border-ink pt-2" tabIndex={0}>
+          <TapeDrawing laid={one} tape={session.tape} colours={coloursIn(session.input, known)} />
+        </div>
+      )}
+      <ul>
+        {one.pieces.map((piece) => (
+          <OnePiece
+            key={piece.key}
+            {...{ piece, known }}
+            laid={one}
+            held={held[keyOf(piece)]}
+            hold={(to) => hold(keyOf(piece), to)}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
