@@ -15,7 +15,7 @@ import {
   wantedBy,
 } from '@/core/starter/index.ts';
 import type { ListKey, Spec } from '@/store/catalogue.ts';
-import { find, list } from '@/store/catalogue.ts';
+import { find, list, nameTaken } from '@/store/catalogue.ts';
 import { inTransaction } from '@/store/query.ts';
 import { lockShop, readShop, writeShop } from '@/store/shop.ts';
 import { saveEntry } from './catalogue.ts';
@@ -34,6 +34,11 @@ async function made<L extends ListKey>(key: L, spec: Spec<L>): Promise<number> {
   return saved.value.id;
 }
 
+/** The entry of that name there is, or a new one. */
+const heldOrMade = async <L extends ListKey>(key: L, spec: Spec<L> & { name: string }) =>
+  (await list(key)).find((held) => (held.spec as { name: string }).name === spec.name)?.id ??
+  (await made(key, spec));
+
 /** Puts entries into a list that has none yet: what somebody has made already stays as it is. */
 async function filled<L extends ListKey>(key: L, specs: readonly Spec<L>[]): Promise<void> {
   if ((await list(key)).length === 0) for (const spec of specs) await made(key, spec);
@@ -51,16 +56,30 @@ async function standOnBench({ oven, cups, injector, left }: Begin): Promise<void
   await filled('blocks', usualBlocks(injector.barrels));
 }
 
-/** The mould of the walk: one that is there already, or what was said of a new one. */
-async function mouldOf({ mould, bait, grade }: Begin, hold: number) {
-  if (!('id' in mould))
-    return {
-      id: await made('moulds', firstMould(mould, { name: bait, grade, hold })),
-      ...mould,
-    };
-  const held = await find('moulds', mould.id);
-  const cavity = held?.spec.cavities[0];
-  return cavity ? { id: mould.id, outline: cavity.outline, length: cavity.length } : null;
+/** A mould that is there already, as the walk knows it; null where there is none of that number. */
+async function heldMould(id: number) {
+  const cavity = (await find('moulds', id))?.spec.cavities[0];
+  return cavity ? { id, outline: cavity.outline, length: cavity.length } : null;
+}
+
+/** Why what was said cannot be taken; null where it can. Asked before anything is written. */
+async function refused({ mould, bait }: Begin) {
+  if (!(await nothingYet()))
+    return problem(
+      409,
+      'begun',
+      'This shop has begun already. Nothing was changed: what is new goes into its own list.',
+    );
+  if ('id' in mould) return (await heldMould(mould.id)) ? null : missing('mould');
+  return (await nameTaken('moulds', bait))
+    ? problem(
+        409,
+        'name-taken',
+        `There is a mould called “${bait}” already. Nothing was changed: choose that one, ` +
+          'or call this bait otherwise.',
+        'bait',
+      )
+    : null;
 }
 
 /**
@@ -73,15 +92,11 @@ export async function begin(raw: unknown, now: Date): Promise<Result<{ plan: num
   const read = checked(BeginSchema, raw);
   if (!read.ok) return read;
   const said = read.value;
-  const taken = [...new Set([...said.shelf, ...wantedBy(said.colour)])];
+  const onShelf = [...new Set([...said.shelf, ...wantedBy(said.colour)])];
   return inTransaction(async () => {
     await lockShop();
-    if (!(await nothingYet()))
-      return problem(
-        409,
-        'begun',
-        'This shop has begun already. Nothing was changed: what is new goes into its own list.',
-      );
+    const wrong = await refused(said);
+    if (wrong) return wrong;
     const { name, country, grade } = said;
     const before = await readShop();
     const shop = {
@@ -92,13 +107,21 @@ export async function begin(raw: unknown, now: Date): Promise<Result<{ plan: num
     };
     await writeShop(shop);
     await standOnBench(said);
-    const mould = await mouldOf(said, shop.hold);
-    if (!mould) return missing('mould');
+    const mould =
+      'id' in said.mould
+        ? (await heldMould(said.mould.id))!
+        : {
+            ...said.mould,
+            id: await made(
+              'moulds',
+              firstMould(said.mould, { name: said.bait, grade, hold: shop.hold }),
+            ),
+          };
     const bait = await made('baits', firstBait(mould, { name: said.bait, grade, mould: mould.id }));
-    await filled('materials', firstShelf(grade, taken));
-    const mix = firstMix(said.colour, grade, taken);
-    const body = await made('mixes', mix);
-    const colourway = await made('colourways', {
+    await filled('materials', firstShelf(grade, onShelf));
+    const mix = firstMix(said.colour, grade, onShelf);
+    const body = await heldOrMade('mixes', mix);
+    const colourway = await heldOrMade('colourways', {
       name: mix.name,
       build: 'single',
       layers: { body },

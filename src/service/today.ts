@@ -131,7 +131,7 @@ function stillUsual(all: {
     ...(ovens + cups + injectors > 0
       ? [
           {
-            says: `Usual figures, not yours yet: ${[
+            says: `Usual in part, not measured here (power, widths, what stays in a barrel): ${[
               ovens && counted(ovens, 'oven', 'ovens'),
               cups && counted(cups, 'cup', 'cups'),
               injectors && counted(injectors, 'injector', 'injectors'),

@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import pg from 'pg';
 import { v4 } from 'uuid';
@@ -18,6 +19,23 @@ export async function ownDatabase(name: string): Promise<string> {
   await client.end();
   process.env.DATABASE_URL = base.replace(/\/[^/]*$/, `/${name}`);
   return process.env.DATABASE_URL;
+}
+
+/** A database of this test's own with nothing in it but its tables. */
+export async function emptyDatabase(name: string): Promise<string> {
+  const base = process.env.TEST_POSTGRES;
+  assert.ok(base, 'Run these through npm test: they want a PostgreSQL.');
+  const client = new pg.Client({ connectionString: base });
+  await client.connect();
+  await client.query(`DROP DATABASE IF EXISTS ${name}`);
+  await client.query(`CREATE DATABASE ${name}`);
+  await client.end();
+  const url = base.replace(/\/[^/]*$/, `/${name}`);
+  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: url },
+  });
+  return url;
 }
 
 export type App = AppProcess;

@@ -3,7 +3,7 @@ import type { Grade } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { UNITS } from '../quantity/units.ts';
 import type { Bait, Mould, OutlineKey } from '../mould/index.ts';
-import { depthOf, layOut, OUTLINES } from '../mould/index.ts';
+import { layOut, OUTLINES } from '../mould/index.ts';
 import { heatOfMould } from '../plan/mouldHeat.ts';
 
 /** What is asked of a first mould. */
@@ -42,6 +42,13 @@ const bodyDepth = (outline: OutlineKey): number =>
     ),
   );
 
+/**
+ * Depth of the row a cavity lies in the middle of, of its length: a back may be higher than a belly
+ * is deep.
+ */
+const rowOf = (outline: OutlineKey): number =>
+  2 * Math.max(...OUTLINES[outline].stations.flatMap(([, up, down]) => [up, down]));
+
 /** s until the slowest of its baits is firm, as the bench would have it. */
 function opensAfter(mould: Mould): number {
   const { open } = opensAt(heatOfMould(mould), SHOT.plastic, SHOT.metal, SHOT.room);
@@ -66,7 +73,6 @@ export function firstMould(
   { outline, length, cavities, grams }: FirstMould,
   { name, grade, hold }: { name: string; grade: Grade; hold: number },
 ): Mould {
-  const depth = depthOf(outline, length);
   const section = Math.max(
     1,
     Math.round(bodyDepth(outline) * length * OUTLINES[outline].round * 10) / 10,
@@ -74,7 +80,7 @@ export function firstMould(
   const columns = Math.ceil(cavities / COLUMN);
   const rows = Math.ceil(cavities / columns);
   const width = Math.ceil(columns * length * 1.2 + 2 * ROUND.ends);
-  const height = Math.ceil(rows * (depth + ROUND.between) + 2 * ROUND.ends);
+  const height = Math.ceil(rows * (rowOf(outline) * length + ROUND.between) + 2 * ROUND.ends);
   const mass = Math.round(width * height * (section + 2 * ROUND.behind) * ALUMINIUM);
   const one = {
     n: 1,
