@@ -52,7 +52,7 @@ try {
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }],
     ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
     ['today', '/'],
-    ['fortnight', '/plan/ahead'],
+    ['fortnight', '/plan/ahead', { wait: '[data-laid="done"]' }],
     ['builds', '/builds'],
     ['composer', '/builds/new?from=laminateCore'],
     ['remelt', '/tubs'],
@@ -70,7 +70,6 @@ try {
   const WAITS = {
     bench: '[data-ready]',
     plan: '[data-summary]',
-    fortnight: '[data-laid="done"]',
     orders: 'main [data-line], main form',
   };
   const folder = process.argv[2] ?? join(root, 'docs', 'screenshots');
@@ -87,14 +86,15 @@ try {
     await page.waitForLoadState('load');
     await page.evaluate(() => document.fonts.ready);
     await page.waitForFunction(() => !document.querySelector('astro-island[ssr], [data-fallback]'));
-    if (WAITS[path.split('/')[1]]) await page.locator(WAITS[path.split('/')[1]]).first().waitFor();
+    const waits = how.wait ?? WAITS[path.split('/')[1]];
+    if (waits) await page.locator(waits).first().waitFor();
     // The bench is whole when what is foreseen takes in all that was noted.
     if (path.startsWith('/bench/'))
       await page.waitForFunction(() => {
         const element = document.querySelector('[data-ready]');
         return element && element.dataset.notes === element.dataset.foreseen;
       });
-    if (path.startsWith('/plan/')) await page.locator('[data-length]').waitFor();
+    if (path.startsWith('/plan/') && !how.wait) await page.locator('[data-length]').waitFor();
     if (path.startsWith('/colours/ways/') || path.startsWith('/colours/mixes/'))
       await page.locator('[data-drawn]').waitFor();
     for (const key of how.keys ?? []) await page.keyboard.press(key);
