@@ -141,7 +141,7 @@ test('an imperial shop of one’s own, from nothing to a counted first session',
   await expect(page.locator('main')).toContainText('4');
   await page.goto(`${app.url}/`);
   // What was left at its usual figure is said; what has been weighed since is not.
-  const lookAt = page.getByRole('region', { name: 'Look at' });
+  const lookAt = page.getByRole('region', { name: 'To look at' });
   await expect(lookAt).toContainText(/materials have the usual colour/);
   await expect(lookAt).not.toContainText(/guessed from its length/);
 });
