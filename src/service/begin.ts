@@ -44,15 +44,17 @@ async function filled<L extends ListKey>(key: L, specs: readonly Spec<L>[]): Pro
   if ((await list(key)).length === 0) for (const spec of specs) await made(key, spec);
 }
 
-/** What stands on the bench. Widths inside and what stays in a barrel are the usual ones. */
+/** What stands on the bench; what was left for later is marked as usual. */
 async function standOnBench({ oven, cups, injector, left }: Begin): Promise<void> {
   const usual = (what: Leavable) => (left.includes(what) ? { usual: true } : {});
   await filled('ovens', [{ ...usualOven(oven.watts), ...usual('oven') }]);
   await filled(
     'vessels',
-    usualCups(cups.count, cups.ml).map((cup) => ({ ...cup, usual: true })),
+    usualCups(cups.count, cups.ml).map((cup) => ({ ...cup, ...usual('cups') })),
   );
-  await filled('injectors', [{ ...usualInjector(injector.barrels, injector.ml), usual: true }]);
+  await filled('injectors', [
+    { ...usualInjector(injector.barrels, injector.ml), ...usual('injector') },
+  ]);
   await filled('blocks', usualBlocks(injector.barrels));
 }
 

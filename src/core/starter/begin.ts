@@ -45,7 +45,7 @@ export const BeginSchema = z.object({
   shots: z.number().int().min(1, 'At least one shot.').max(60, 'Sixty at most to begin with.'),
   /** each step of the bench says besides how it is done */
   learner: z.boolean().default(false),
-  left: z.array(z.enum(['oven', 'cups', 'injector', 'mould'])).default([]),
+  left: z.array(z.enum(['oven', 'cups', 'injector'])).default([]),
 });
 export type Begin = z.infer<typeof BeginSchema>;
 /** A thing of the bench that may be left for later. */

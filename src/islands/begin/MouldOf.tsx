@@ -10,7 +10,6 @@ import { FigureField } from '@/ui/FigureField.tsx';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Select } from '@/ui/Select.tsx';
-import { Usual } from './Usual.tsx';
 import type { HeldMould, Walk } from './useWalk.ts';
 
 /** Shapes a first bait may have: a tail is no bait by itself. */
@@ -75,7 +74,6 @@ function NewMould({ walk, mould }: { walk: Walk; mould: FirstMould }) {
             onChange={(grams) => put({ grams })}
           />
         </div>
-        <Usual what="mould" says="This one is made up." walk={walk} />
       </div>
       <div>
         <MouldDrawing

@@ -22,7 +22,7 @@ interface Kept {
   step: number;
 }
 const KEPT = (): string => `twin-shot-begin${shopKey()}`;
-const ALL: readonly Leavable[] = ['oven', 'cups', 'injector', 'mould'];
+const ALL: readonly Leavable[] = ['oven', 'cups', 'injector'];
 
 const start = (moulds: readonly HeldMould[]): Kept => ({
   step: 0,
