@@ -86,6 +86,10 @@ export const ENDPOINTS: Record<string, Endpoint> = {
       },
     },
   },
+  'materials/[id]/bottle.ts': {
+    path: '/api/materials/{id}/bottle',
+    methods: { POST: { is: 'damp' } },
+  },
   'begin.ts': { path: '/api/begin', methods: { POST: { name: 'Own' } } },
   'learner.ts': { path: '/api/learner', methods: { POST: {} } },
   'find.ts': { path: '/api/find', methods: { GET: null }, query: ['q'] },

@@ -97,6 +97,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/orders': { GET: PEOPLE, POST: MAKERS },
   '/api/orders/[id]': { GET: PEOPLE, PUT: MAKERS },
   '/api/orders/file': { GET: PEOPLE, POST: MAKERS },
+  '/api/materials/[id]/bottle': { POST: MAKERS },
   '/api/pictures/[id]': page(PEOPLE),
   '/api/plans': { POST: MAKERS },
   '/api/plans/[id]': { PUT: MAKERS },

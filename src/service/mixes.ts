@@ -2,6 +2,7 @@ import type { PlanInput } from '@/core/plan/index.ts';
 import type { ColourBook, Snapshot, StateBaits } from '@/core/session/index.ts';
 import { baitsOfState } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
+import { bottlesNotWell } from '@/store/bottles.ts';
 import { shelf } from '@/store/catalogue.ts';
 import type { KeptVersion } from '@/store/mixes.ts';
 import { pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
@@ -18,12 +19,14 @@ export { pictureBytes };
  * cups begin from.
  */
 export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBook> {
-  const [materials, versions] = await Promise.all([
+  const [materials, bottles, versions] = await Promise.all([
     shelf(),
+    bottlesNotWell(),
     versionsAs(input.cups.map((cup) => ({ id: cup.mix, spec: cup.recipe }))),
   ]);
   return {
     materials,
+    bottles: Object.fromEntries(bottles.map((note) => [note.material_id, note.is_now])),
     versions: Object.fromEntries(versions),
     dosing: shop.dosing,
   };

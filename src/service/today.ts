@@ -3,6 +3,8 @@ import type { Batch, PartToShoot, Progress, Readiness } from '@/core/order/index
 import { batches, progress, readiness } from '@/core/order/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import { worstCavity } from '@/core/yield/index.ts';
+import { BOTTLES } from '@/core/material/index.ts';
+import { bottlesNotWell } from '@/store/bottles.ts';
 import { openSessions } from '@/store/log.ts';
 import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
@@ -81,6 +83,22 @@ async function badCavities(moulds: readonly Entry<'moulds'>[]): Promise<ToLookAt
         href: `/moulds/${id}`,
       },
     ];
+  });
+}
+
+/** Bottles that were found damp or dirty. */
+async function badBottles(materials: readonly Entry<'materials'>[]): Promise<ToLookAt[]> {
+  const notes = await bottlesNotWell();
+  return notes.flatMap(({ material_id, is_now }) => {
+    const material = materials.find(({ id }) => id === material_id);
+    return material
+      ? [
+          {
+            says: `The bottle of ${material.spec.name} is ${BOTTLES[is_now].harm}.`,
+            href: '/colours/materials',
+          },
+        ]
+      : [];
   });
 }
 
@@ -177,10 +195,11 @@ export async function today(now: Date) {
     tubs(),
   ]);
   const stands = standing(lines, shop.bench.cure, now);
-  const [shoot, bad, worn] = await Promise.all([
+  const [shoot, bad, worn, bottles] = await Promise.all([
     toShoot(lines, all.baits),
     badCavities(all.moulds),
     wornMoulds(all.moulds),
+    badBottles(all.materials),
   ]);
   const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
   const left = held.filter(({ kind }) => kind === 'cup');
@@ -201,6 +220,7 @@ export async function today(now: Date) {
         href: '/tubs',
       })),
       ...bad,
+      ...bottles,
       ...all.moulds
         .filter(({ spec }) => !spec.tried)
         .map(({ id, spec }) => ({

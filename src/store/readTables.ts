@@ -107,6 +107,7 @@ export async function clearReadTables(session: number): Promise<void> {
     'stock_moves',
     'mould_notes',
     'mould_trials',
+    'bottle_notes',
   ])
     await run(`DELETE FROM ${table} WHERE session_id = $1`, [session]);
 }

@@ -4,6 +4,7 @@ import { LIST_MODELS } from './models/lists.ts';
 import { LinePart, Order, OrderLine } from './models/orders.ts';
 import { Pairing, Person, SignIn, Tablet } from './models/people.ts';
 import {
+  BottleNote,
   LessonKey,
   MixPicture,
   MixVersion,
@@ -15,6 +16,7 @@ import { Tub, TubPicture } from './models/tubs.ts';
 import { Plan, Session, SessionCup } from './models/sessions.ts';
 
 const TABLES = {
+  BottleNote,
   Device,
   DeviceBinding,
   LessonKey,

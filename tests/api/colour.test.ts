@@ -201,3 +201,33 @@ test(
     );
   },
 );
+
+test('a damp bottle is remembered past the evening and a rebuild, until it is in order again or taken back', async () => {
+  const { openSessions } = await import('@/store/log.ts');
+  const { bottlesNotWell } = await import('@/service/bottles.ts');
+  const session = (await openSessions())[0]!.id;
+  const [{ id: material }] = (await (
+    await import('@/store/catalogue.ts')
+  ).list('materials')) as unknown as [{ id: number }];
+  const now = async () =>
+    (await bottlesNotWell()).find(({ material_id }) => material_id === material)?.is_now;
+  const found = event(session, 'bottleNoted', { material, is: 'damp' });
+  assert.deepEqual((await send(session, [found, found])).body.refused, []);
+  assert.equal(await now(), 'damp');
+  const today = await (await fetch(`${app.url}/`)).text();
+  assert.match(today, /damp: it makes bubbles/);
+  const path = `${app.url}/api/materials/${material}/bottle`;
+  assert.equal((await ask('POST', path, { is: 'well' })).status, 201);
+  await (await import('@/service/rebuild.ts')).rebuild();
+  assert.equal(await now(), undefined, 'a later word by hand outlives a rebuild');
+  const again = event(session, 'bottleNoted', { material, is: 'dirty' });
+  await send(session, [again]);
+  assert.equal(await now(), 'dirty');
+  await send(session, [event(session, 'undone', { event: again.id })]);
+  assert.equal(await now(), undefined);
+  assert.equal((await ask('POST', path, { is: 'wet' })).status, 400);
+  assert.equal(
+    (await ask('POST', `${app.url}/api/materials/99999/bottle`, { is: 'damp' })).status,
+    404,
+  );
+});

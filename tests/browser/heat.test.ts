@@ -1,6 +1,5 @@
 import { expect, test } from '@playwright/test';
 import type { AnyEvent, BenchEvent, Snapshot } from '@/core/session/index.ts';
-import { Z80 } from '@/core/heat/index.ts';
 import { stirredHeat } from '@/device/hiddenBench.ts';
 import { standIn } from '@/device/standIn.ts';
 import {
@@ -188,8 +187,10 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     (await (await request.get(`/api/sessions/${session}/events?after=0`)).json()) as AnyEvent[]
   ).find((event): event is BenchEvent<'drawn'> => event.kind === 'drawn')!;
   drawn.payload.barrels.forEach(({ celsius, sd }, i) => {
-    expect(truly[i]!).toBeGreaterThan(window.low - Z80 * sd!);
-    expect(truly[i]!).toBeLessThan(window.high + Z80 * sd!);
+    // One draw of a bench nobody knows: two spreads either way, as below. At an 80 % bound one run
+    // in ten would fail at each edge, the advice being right.
+    expect(truly[i]!).toBeGreaterThan(window.low - 2 * sd!);
+    expect(truly[i]!).toBeLessThan(window.high + 2 * sd!);
     expect(Math.abs(celsius! - truly[i]!)).toBeLessThan(2 * sd!);
   });
   expect(Math.abs(truly[0]! - truly[1]!)).toBeLessThanOrEqual(within);

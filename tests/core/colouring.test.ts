@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { v4 } from 'uuid';
 import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { CupState } from '@/core/session/index.ts';
 import {
@@ -13,6 +14,10 @@ import {
   mixIn,
   otherFlake,
   rungsOf,
+  some,
+  uncounted,
+  wantsShaking,
+  weighedAfter,
 } from '@/core/session/index.ts';
 import { deltaE } from '@/core/colour/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
@@ -152,3 +157,59 @@ test(
     assert.deepEqual(baitsOfState(state, '1', 999), []);
   },
 );
+
+test('what nobody counted says so, is weighed afterwards in its place, and saves as it was weighed', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.integer({ min: 1, max: 60 }),
+      fc.double({ min: 0.1, max: 5, noNaN: true }),
+      (counted, guessed, weighed) => {
+        const { b: bench, add, cup } = charged();
+        add('Green no. 2', counted);
+        const put = (from: 'guess' | 'recipe', what: string, amount: number) =>
+          bench.act({
+            kind: 'added',
+            payload: { cup: '1', what, amount, dimension: 'drops', from },
+          });
+        put('guess', 'Green no. 2', guessed);
+        put('recipe', 'Stabiliser', 5);
+        assert.deepEqual(uncounted(cup()), ['Green no. 2', 'Stabiliser']);
+        assert.deepEqual(uncounted(cup(), 2), [], 'nothing but plastic and what was counted');
+        const green = MATERIALS.find(({ name }) => name === 'Green no. 2')!;
+        const entry = cup().trail.find((one) => one.counted === 'guess')!;
+        const missedBefore = missingIngredients(cup(), MATERIALS).length;
+        bench.act(weighedAfter(cup(), entry, { amount: weighed, dimension: 'mass' }));
+        const inIt = rungsOf(cup(), MATERIALS).find(({ what }) => what === 'Green no. 2')!.inIt;
+        near(inIt, counted + weighed / green.density / green.drop, 1e-6 * (inIt + 1));
+        assert.deepEqual(uncounted(cup()), ['Stabiliser']);
+        assert.ok(missingIngredients(cup(), MATERIALS).length <= missedBefore + 1);
+        const wrong = weighedAfter(cup(), { ...entry, event: v4() }, entry);
+        bench.act(wrong);
+        assert.deepEqual(uncounted(cup()), ['Stabiliser'], 'what is not there is left alone');
+      },
+    ),
+    { numRuns: 20 },
+  );
+});
+
+test('weighed since, what a cup lacks is asked again, though as much went in', () => {
+  const { b: bench, add, cup } = charged();
+  add('Green no. 2', 1);
+  assert.ok(missingIngredients(cup()).some(({ what }) => what === 'Green no. 2'));
+  bench.act(weighedAfter(cup(), cup().trail.at(-1)!, { amount: 26, dimension: 'drops' }));
+  assert.ok(!missingIngredients(cup()).some(({ what }) => what === 'Green no. 2'));
+});
+
+test('“some” is what is still wanted, else a squeeze; a bottle is shaken once an evening', () => {
+  const { add, cup, b: bench } = charged();
+  const rung = () => rungsOf(cup(), MATERIALS).find(({ what }) => what === 'Green no. 2')!;
+  assert.equal(some(rung()).amount, rung().still);
+  const green = MATERIALS.find(({ name }) => name === 'Green no. 2')!;
+  const flake = MATERIALS.find(({ kind }) => kind === 'flake')!;
+  assert.ok(wantsShaking(bench.state().cups.values(), green));
+  assert.ok(!wantsShaking(bench.state().cups.values(), flake));
+  add('Green no. 2', 60);
+  assert.ok(some(rung()).amount > 0);
+  assert.ok(!wantsShaking(bench.state().cups.values(), green));
+});

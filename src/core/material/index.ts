@@ -1,3 +1,4 @@
+export * from './bottle.ts';
 export * from './grade.ts';
 export * from './mix.ts';
 export * from './plastisol.ts';

@@ -86,7 +86,7 @@ export function missingIngredients(
   materials: readonly Material[] = [],
 ): Ingredient[] {
   if (cup.charges === 0) return [];
-  return lacking(cup, [cup.trail.length, cup.ladder, materials], () => {
+  return lacking(cup, [cup.trail, cup.trail.length, cup.ladder, materials], () => {
     const held = strengths(cup, undefined, materials);
     return cup.ladder.filter(
       (ingredient) => heldOf(held, ingredient) * RECIPE_CUP < LACKS * ingredient.amount,

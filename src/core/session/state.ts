@@ -14,6 +14,7 @@ import type { MouldState } from './state/mould.ts';
 import { newMould } from './state/mould.ts';
 import { type InjectorState, newInjector } from './state/injector.ts';
 import type { DrawState, ShotState, LotState } from './state/shot.ts';
+import type { BottleIs } from '../material/bottle.ts';
 import type { Plastic } from '../plastic/index.ts';
 import type { WayOutKey } from './waysOut.ts';
 
@@ -104,6 +105,8 @@ export interface SessionState {
   never: Set<StepKey>;
   troubles: { event: string; at: number; about: string; what: string }[];
   notes: { event: string; at: number; mould: string; text: string }[];
+  /** bottles as they were found, tonight or before; the others are in order */
+  bottles: Map<number, BottleIs>;
   /** moulds whose trial card is filled in, with it */
   trialled: Map<string, { event: string; at: number; verdict: string }>;
   /** by kind of event */
@@ -219,6 +222,9 @@ export function startState(snapshot: Snapshot): SessionState {
     never: new Set(snapshot.bench.never ?? []),
     troubles: [],
     notes: [],
+    bottles: new Map(
+      Object.entries(snapshot.colour.bottles ?? {}).map(([id, is]) => [Number(id), is]),
+    ),
     trialled: new Map(),
     handTimes: new Map(),
     metalMissed: NOTHING_MISSED,

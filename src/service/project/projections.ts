@@ -1,4 +1,5 @@
 import type { AnyEvent, BenchEvent, Kind, SessionState } from '@/core/session/index.ts';
+import { dropBottleNote, putBottleNote } from '@/store/bottles.ts';
 import { keepFromBench } from '@/store/mixes.ts';
 import { dropNote, dropTrial, putNote, putTrial } from '@/store/mouldBook.ts';
 import { dropTakenCups, putTakenCups } from './cups.ts';
@@ -33,6 +34,8 @@ export const PROJECTIONS: { [K in Kind]: Projection<K> } = {
   stirred: NONE,
   degassed: NONE,
   added: NONE,
+  doseWeighed: NONE,
+  bottleNoted: { ...NONE, own: { put: putBottleNote, drop: ({ id }) => dropBottleNote(id) } },
   coloured: NONE,
   // Kept in the notebook, it stays there though the bench takes it back: a version is never lost.
   mixKept: { ...NONE, own: { put: keepFromBench, drop: async () => {} } },

@@ -24,6 +24,7 @@ import tubContent from './23-tub-content.ts';
 import usableLines from './24-usable-lines.ts';
 import tubPictures from './25-tub-pictures.ts';
 import insertsMoved from './26-inserts-moved.ts';
+import bottleNotes from './27-bottle-notes.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -53,4 +54,5 @@ export const MIGRATIONS = [
   usableLines,
   tubPictures,
   insertsMoved,
+  bottleNotes,
 ];

@@ -41,6 +41,19 @@ export class MouldTrial extends Model<
   declare card: BenchEvent<'trialled'>['payload'];
 }
 
+/** How a bottle of the shelf was found, at the bench or by hand. */
+export class BottleNote extends Model<
+  InferAttributes<BottleNote>,
+  InferCreationAttributes<BottleNote>
+> {
+  declare id: CreationOptional<number>;
+  declare at: Date;
+  declare materialId: number;
+  declare isNow: string;
+  declare sessionId: number | null;
+  declare eventId: string | null;
+}
+
 /** A mix as it was: never changed but for the names of what is in it. */
 export class MixVersion extends Model<
   InferAttributes<MixVersion>,
@@ -103,6 +116,17 @@ export function defineRecords(sequelize: Sequelize): void {
   MouldTrial.init(
     { ...noted(), card: json() },
     { sequelize, modelName: 'MouldTrial', tableName: 'mould_trials' },
+  );
+  BottleNote.init(
+    {
+      id: id(),
+      at: moment(),
+      materialId: whole(),
+      isNow: words(),
+      sessionId: DataTypes.INTEGER,
+      eventId: DataTypes.UUID,
+    },
+    { sequelize, modelName: 'BottleNote', tableName: 'bottle_notes' },
   );
   MixVersion.init(
     {

@@ -11,7 +11,8 @@ export const AddedSchema = z.object({
   materialId: IdSchema.optional(),
   amount: z.number().positive(),
   dimension: z.enum(['drops', 'volume', 'mass']),
-  from: z.enum(['recipe', 'hand']).default('hand'),
+  /** counted by hand; as the recipe has it, taken on trust; or a guess at what nobody counted */
+  from: z.enum(['recipe', 'hand', 'guess']).default('hand'),
   /** which of its name in the recipe, where that stands there more than once: 2 is the second */
   nth: z.number().int().min(2).max(40).optional(),
   /** °C the cup was reckoned at */ celsius: z.number().min(-40).max(400).optional(),
@@ -39,6 +40,7 @@ export const added: EventKind<typeof AddedSchema> = {
           ...(event.payload.materialId ? { materialId: event.payload.materialId } : {}),
           amount: event.payload.amount,
           dimension: event.payload.dimension,
+          counted: event.payload.from,
           grams: cup.grams,
           celsius: event.payload.celsius ?? cup.reading?.celsius ?? null,
           brings: null,

@@ -9,7 +9,9 @@ import { heated } from './heated.ts';
 import { stirred } from './stirred.ts';
 import { degassed } from './degassed.ts';
 import { added } from './added.ts';
+import { bottleNoted } from './bottleNoted.ts';
 import { coloured } from './coloured.ts';
+import { doseWeighed } from './doseWeighed.ts';
 import { mixKept } from './mixKept.ts';
 import { bladed } from './bladed.ts';
 import { reading } from './reading.ts';
@@ -58,6 +60,8 @@ export const EVENTS = {
   stirred,
   degassed,
   added,
+  doseWeighed,
+  bottleNoted,
   coloured,
   mixKept,
   bladed,

@@ -29,6 +29,8 @@ export interface TrailEntry {
   materialId?: number;
   amount: number;
   dimension: 'drops' | 'volume' | 'mass';
+  /** how its amount is known; absent for plastic */
+  counted?: 'recipe' | 'hand' | 'guess';
   /** g in the cup once it was in, and °C as reckoned or last read */
   grams: number;
   celsius: number | null;

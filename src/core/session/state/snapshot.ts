@@ -1,3 +1,4 @@
+import type { BottleIs } from '../../material/bottle.ts';
 import type { Material } from '../../material/shelf.ts';
 import { type PlanInput, PlanInputSchema } from '../../plan/input.ts';
 import { planSession } from '../../plan/plan.ts';
@@ -63,6 +64,8 @@ export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }
 export interface ColourBook {
   materials: Material[];
   versions: Record<string, number>;
+  /** bottles that were not in order, by their material's number */
+  bottles?: Record<string, BottleIs>;
   /** how the shop doses */
   dosing: 'drops' | 'weigh';
 }

@@ -10,11 +10,13 @@ interface Props {
   units: ShopUnits;
   onGo: (go: Go) => void;
   onRest: () => void;
+  /** some of it went in, and nobody counted */
+  onSome: () => void;
   onUndo: () => void;
 }
 
 /** How much of one thing to put in at a press. */
-export function Goes({ rung, goes, units, onGo, onRest, onUndo }: Props) {
+export function Goes({ rung, goes, units, onGo, onRest, onSome, onUndo }: Props) {
   return (
     <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label={`Add ${rung.what}`}>
       {goes.map((way, i) => (
@@ -36,6 +38,9 @@ export function Goes({ rung, goes, units, onGo, onRest, onUndo }: Props) {
         {rung.still > 0
           ? `All of it: ${sayAmount(rung.still, rung.dimension, units)}`
           : 'Nothing wanting'}
+      </button>
+      <button type="button" className="act min-h-16 px-4" onClick={onSome} data-some>
+        Some, not measured <kbd className="hint font-mono">8</kbd>
       </button>
       <button type="button" className="act min-h-16 px-4" onClick={onUndo}>
         Undo <kbd className="hint font-mono">U</kbd>

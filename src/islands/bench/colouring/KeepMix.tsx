@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Mix } from '@/core/material/index.ts';
 import { UNNAMED } from '@/core/plan/unnamed.ts';
 import type { CupState } from '@/core/session/index.ts';
+import { uncounted } from '@/core/session/index.ts';
 import { Tick } from '@/ui/Tick.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { NewColourway } from './useNewColourway.ts';
@@ -26,6 +27,7 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep, c
   const kept = cup.keptMixes.at(-1);
   const none = mix.ladder.length === 0;
   const isNew = cup.mix === UNNAMED;
+  const guessed = uncounted(cup, upTo ?? undefined);
   return (
     <>
       <h3 className="mt-4 font-bold">Save what really went in</h3>
@@ -45,6 +47,11 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep, c
             ))}
           </select>
         </label>
+      )}
+      {guessed.length > 0 && (
+        <p className="text-watch" data-uncounted>
+          ◇ Not counted: {guessed.join(', ')}. It is saved as it is taken to be.
+        </p>
       )}
       {!isNew && (
         <button

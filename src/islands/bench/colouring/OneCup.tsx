@@ -17,19 +17,20 @@ import {
   nextVersionOf,
   otherFlake,
   rungsOf,
+  some,
+  wantsShaking,
+  weighedAfter,
 } from '@/core/session/index.ts';
 import type { Go } from './doses.ts';
 import { goesOf, KEYS } from './doses.ts';
-import { Goes } from './Goes.tsx';
 import { KeepMix } from './KeepMix.tsx';
 import { NextGo } from './NextGo.tsx';
+import { OneRung } from './OneRung.tsx';
 import { OtherSize } from './OtherSize.tsx';
 import { RungRow } from './RungRow.tsx';
-import { TypedGo } from './TypedGo.tsx';
 import { useCupKeys } from './useCupKeys.ts';
 import { useNewColourway } from './useNewColourway.ts';
 import { useNext } from './useNext.ts';
-import { WeighBottle } from './WeighBottle.tsx';
 import { WentIn } from './WentIn.tsx';
 
 /** The bench a cup is coloured on, and what can be done there. */
@@ -56,7 +57,6 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
   const [asking, setAsking] = useState<{ own: Material; other: Material } | null>(null);
   const [looks, setLooks] = useState<Colour | null>(null);
   const [upTo, setUpTo] = useState<number | null>(null);
-  const [weigh, setWeigh] = useState(dosing === 'weigh');
   const rungs = rungsOf(cup, state.snapshot.colour.materials);
   const all = [...rungs, ...extra.filter((rung) => !rungs.some((other) => sameThing(other, rung)))];
   const [at, setAt] = useState(() =>
@@ -74,12 +74,13 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
     return own && wanted ? { ...own, target: wanted } : own;
   }, [cup, materials, wanted]);
   const answer = useNext(charge, looks);
-  const add = (dose: Dose) => {
+  const add = (dose: Dose, counted: 'hand' | 'guess' = 'hand') => {
     setLooks(null);
-    onSend(addedByHand(cup, dose, heatOf(cup.key)));
+    onSend(addedByHand(cup, dose, heatOf(cup.key), counted));
   };
   const go = (go: Go | undefined) => go && rung && add({ ...rung, ...go });
   const rest = () => rung && rung.still > 0 && add({ ...rung, amount: rung.still });
+  const addSome = () => rung && add(some(rung), 'guess');
   const advised = () =>
     answer?.adding.add.forEach((dose) => add(countedOut(named({ what: dose.key })!, dose.dose)));
   const mix = mixIn(cup, cup.name, materials, upTo ?? undefined);
@@ -111,6 +112,7 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
     u: onUndo,
     k: () => cup.mix !== UNNAMED && keep('version', cup.name),
     n: advised,
+    8: addSome,
     ...Object.fromEntries(KEYS.map((key, i) => [key, () => go(goes[i])])),
     ' ': rest,
     Enter: rest,
@@ -146,33 +148,21 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
             );
           })}
         </div>
-        {rung && <Goes {...{ rung, goes, units, onUndo }} onGo={go} onRest={rest} />}
         {rung && (
-          <TypedGo
-            key={rung.what}
-            {...{ rung, units }}
-            onGo={(typed) => add({ ...rung, ...typed })}
+          <OneRung
+            {...{ rung, on, goes, units, onUndo }}
+            weighs={dosing === 'weigh'}
+            scale={scale(cup.key)}
+            bottle={{
+              is: state.bottles.get(on?.id ?? 0) ?? 'well',
+              shake: !!on && wantsShaking(state.cups.values(), on),
+            }}
+            onAdd={(dose) => add({ ...rung, ...dose })}
+            onRest={rest}
+            onSome={addSome}
+            onBottle={(material, is) => onSend({ kind: 'bottleNoted', payload: { material, is } })}
           />
         )}
-        {rung?.dimension === 'drops' &&
-          on &&
-          (weigh ? (
-            <WeighBottle
-              key={rung.what}
-              of={on}
-              units={units}
-              scale={scale(cup.key)}
-              onDrops={(amount) => add({ ...rung, amount })}
-            />
-          ) : (
-            <button
-              type="button"
-              className="act mt-2 border-transparent"
-              onClick={() => setWeigh(true)}
-            >
-              Weigh the bottle instead
-            </button>
-          ))}
         <label className="field mt-3">
           <span>Something else from the shelf</span>
           <select className="box" value="" onChange={(change) => take(change.target.value)}>
@@ -206,7 +196,11 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
             in is kept all the same.
           </p>
         )}
-        <WentIn cup={cup} units={units} />
+        <WentIn
+          cup={cup}
+          units={units}
+          onWeighed={(entry, dose) => onSend(weighedAfter(cup, entry, dose))}
+        />
         <KeepMix
           {...{ cup, mix, upTo }}
           nextVersion={nextVersionOf(cup)}

@@ -4,24 +4,27 @@ import type { Rung } from '@/core/session/index.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 
 interface Props {
-  rung: Rung;
+  rung: Pick<Rung, 'dimension'>;
   units: ShopUnits;
+  label: string;
+  /** word on its key */
+  act: string;
   onGo: (go: { amount: number; dimension: Rung['dimension'] }) => void;
 }
 /** What an amount of a rung may be typed in: its own kind first. */
 const KINDS: readonly Rung['dimension'][] = ['drops', 'volume', 'mass'];
-const typedAs = ({ dimension }: Rung): [Dimension, ...Dimension[]] => [
+const typedAs = ({ dimension }: Pick<Rung, 'dimension'>): [Dimension, ...Dimension[]] => [
   dimension,
   ...KINDS.filter((kind) => kind !== dimension),
 ];
 
 /** Any amount, as it is said: “40 dr”, “3/4 of 1/16 tsp” as 3/64 tsp, “2.5 g”. */
-export function TypedGo({ rung, units, onGo }: Props) {
+export function TypedGo({ rung, units, label, act, onGo }: Props) {
   const [typed, setTyped] = useState<{ amount: number; dimension: Rung['dimension'] } | null>(null);
   return (
     <div className="mt-3 grid max-w-md grid-cols-[1fr_auto] items-end gap-2">
       <QuantityField
-        label={`Another amount of ${rung.what}`}
+        label={label}
         value={typed?.amount ?? null}
         dimensions={typedAs(rung)}
         shop={units}
@@ -43,7 +46,7 @@ export function TypedGo({ rung, units, onGo }: Props) {
           setTyped(null);
         }}
       >
-        Put it in
+        {act}
       </button>
     </div>
   );

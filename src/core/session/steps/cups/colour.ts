@@ -1,5 +1,8 @@
+import { BOTTLES } from '../../../material/bottle.ts';
 import { materialOf, sameThing } from '../../../material/named.ts';
 import type { Material } from '../../../material/shelf.ts';
+import { joined } from '../../../quantity/phrase.ts';
+import type { SessionState } from '../../state.ts';
 import type { CupState, TrailEntry } from '../../state/cup.ts';
 import { inUnitOf } from '../../units.ts';
 import { isSkipped, skipOf } from '../../skips.ts';
@@ -47,6 +50,13 @@ function asks(cup: CupState, ladder: readonly Rung[]): string {
   return cup.ladder.some(({ when }) => when !== 'cold') ? 'nothing to add' : additions(0);
 }
 
+/** What is wrong with the bottles that are about to be used. */
+const bottlesSaid = (state: SessionState, ladder: readonly Rung[]): string[] =>
+  ladder.flatMap(({ what, materialId }) => {
+    const { harm } = BOTTLES[state.bottles.get(materialId ?? 0) ?? 'well'];
+    return harm ? [`The bottle of ${what} is ${harm}`] : [];
+  });
+
 export const colour = eachFusedCup(({ state }, cup) => {
   if (cup.coloured || isSkipped(state, 'colour', cup)) return null;
   // Just for what went in last: what the cup held before has its colour.
@@ -63,11 +73,16 @@ export const colour = eachFusedCup(({ state }, cup) => {
     key: 'colour',
     target: cup.key,
     sentence: `Colour ${cup.letter}: ${cup.name}, ${asks(cup, ladder)}`,
-    detail:
-      ladderSaid(ladder) ??
-      (written
-        ? 'What went in has its colour. Look at it on the blade.'
-        : 'Nothing is written down for this mix.'),
+    detail: joined(
+      [
+        ladderSaid(ladder) ??
+          (written
+            ? 'What went in has its colour. Look at it on the blade.'
+            : 'Nothing is written down for this mix.'),
+        ...bottlesSaid(state, ladder),
+      ],
+      '. ',
+    ),
     label: `${cup.letter} is coloured`,
     send: { kind: 'coloured', payload: { cup: cup.key } },
     skip: skipOf('colour', cup),
