@@ -73,6 +73,7 @@ export const DEFAULT_SHOP: Shop = {
     secondLook: 30,
     cure: 24,
     never: [],
+    habits: [],
     oneBreath: true,
     learner: false,
     purge: 1,

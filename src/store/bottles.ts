@@ -1,5 +1,6 @@
 import type { BottleIs } from '@/core/material/bottle.ts';
 import type { BenchEvent } from '@/core/session/index.ts';
+import type { BottleNote } from './models/records.ts';
 import { rows } from './query.ts';
 import { tables } from './tables.ts';
 
@@ -24,9 +25,21 @@ export const putBottleNote = ({
   );
 export const dropBottleNote = (eventId: string): Promise<unknown> =>
   tables().BottleNote.destroy({ where: { eventId } });
-/** What was noted of a bottle by hand, away from the bench. */
-export const noteBottleByHand = (materialId: number, isNow: BottleIs, at: Date): Promise<unknown> =>
-  tables().BottleNote.create({ at, materialId, isNow, sessionId: null, eventId: null });
+/**
+ * What was noted of a bottle by hand, away from the bench: it is said of how the bottle is known to
+ * be, so it comes after that, though a bench’s clock ran ahead.
+ */
+export async function noteBottleByHand(
+  materialId: number,
+  isNow: BottleIs,
+  now: Date,
+): Promise<void> {
+  const last = await tables().BottleNote.max<Date | null, BottleNote>('at', {
+    where: { materialId },
+  });
+  const at = new Date(Math.max(now.getTime(), last ? last.getTime() + 1 : 0));
+  await tables().BottleNote.create({ at, materialId, isNow, sessionId: null, eventId: null });
+}
 
 /** How a bottle was found last. */
 export interface BottleRow {

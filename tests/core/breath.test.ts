@@ -5,6 +5,7 @@ import { v4 } from 'uuid';
 import { draftPlan } from '@/core/plan/index.ts';
 import type {
   AnyEvent,
+  Habit,
   NeverKey,
   Send,
   SessionState,
@@ -182,6 +183,11 @@ test('what is left out time and again is offered to be left out; what a shop nev
     bench.act({ kind: 'skipped', payload: step.skip! });
   }
   bench.follow(isLook);
+  const offered = nextStep(bench.state(), bench.now())!.others!.map(({ label }) => label);
+  assert.ok(
+    offered.some((label) => /^Never in .+: look at the sprue a second time$/.test(label)),
+    'of this mould alone, too',
+  );
   const never = nextStep(bench.state(), bench.now())!.others!.find(
     ({ label }) => label === 'Never look at the sprue a second time',
   )!;
@@ -208,6 +214,42 @@ test('what is left out time and again is offered to be left out; what a shop nev
     Object.keys(NEVER).filter((key) => asked.has(key)),
     [],
   );
+});
+
+test('a habit of one mould, of one build, or past the first shot, leaves the step out there alone', () => {
+  const plan = draftPlan(SHELF, [{ ...WANTED[0]!, count: 40 }], DEFAULTS);
+  const job = plan.jobs[0]!;
+  const mould = job.tools[0]!.moulds[0]!.id;
+  const { key: build } = job.build;
+  /** How often the second look was asked for in an evening with these habits, and its shots. */
+  const looks = (habits: Habit[]) => {
+    const shop = { ...DEFAULT_SHOP, bench: { ...DEFAULT_SHOP.bench, habits } };
+    const bench = benchOn(snapshotFrom('x', plan, shop));
+    let asked = 0;
+    while (bench.state().phase.is !== 'finished') {
+      bench.follow(
+        (state) =>
+          state.phase.is === 'finished' || nextStep(state, bench.now())?.key === 'secondLook',
+      );
+      if (bench.state().phase.is === 'finished') break;
+      asked++;
+      bench.act(nextStep(bench.state(), bench.now())!.send!);
+    }
+    return { asked, shots: bench.state().shots.size };
+  };
+  const habit = (over: Partial<Habit>): Habit => ({
+    ...{ step: 'secondLook', when: 'never', mould: null, build: null },
+    ...over,
+  });
+  const all = looks([]);
+  assert.ok(all.shots > 1 && all.asked === all.shots, `${all.asked} of ${all.shots}`);
+  assert.equal(looks([habit({ mould })]).asked, 0);
+  assert.equal(looks([habit({ mould: mould + 1000 })]).asked, all.shots, 'another mould’s');
+  assert.equal(looks([habit({ build })]).asked, 0);
+  assert.equal(looks([habit({ build: 'another' })]).asked, all.shots, 'another build’s');
+  assert.equal(looks([habit({ mould, build: 'another' })]).asked, all.shots, 'both must hold');
+  assert.equal(looks([habit({ when: 'first' })]).asked, 1, 'once a mould');
+  assert.equal(looks([habit({ mould, step: 'top' })]).asked, all.shots, 'another step');
 });
 
 test('many cavities at one press: a row, one and all after it, or as the shot before', () => {

@@ -2,6 +2,7 @@ import { isJudged } from '../build/build.ts';
 import { insertOf } from '../build/inserts/index.ts';
 import { joined, phrase } from '../quantity/phrase.ts';
 import { worthKeeping } from './effects/grams.ts';
+import { isNever } from './habits.ts';
 import type { SessionState } from './state.ts';
 import { coolingOf } from './state/mould.ts';
 import type { ShotState } from './state/shot.ts';
@@ -21,7 +22,7 @@ const alone = (label: string, { send }: Step) => ({ label, send: send! });
 /** Closed, clamped, and each port seen over its half: one look. */
 const closed: Joined = (state, step) => {
   const turn = turnOf(state, step.target);
-  const top = turn && !state.never.has('top') ? overItsHalf(state, turn) : null;
+  const top = turn && !isNever(state, 'top', step.target) ? overItsHalf(state, turn) : null;
   const gaps = step.send?.kind === 'closed' ? step.send.payload.gaps : [];
   if (!top || gaps.length > 0) return step;
   return {
@@ -97,7 +98,7 @@ const counted: Joined = (state, step) => {
 const toppedOff: Joined = (state, step) => {
   const mould = state.moulds.get(step.target);
   const cooling = mould && coolingOf(mould);
-  if (!cooling || state.never.has('secondLook')) return step;
+  if (!cooling || isNever(state, 'secondLook', step.target)) return step;
   return {
     ...step,
     sentence: joined([step.sentence, ', and once more when it has sunk']),

@@ -73,6 +73,7 @@ export * from './whatIf.ts';
 export * from './alsoShoot.ts';
 export * from './takeCup.ts';
 export * from './breath.ts';
+export * from './habit.ts';
 export * from './never.ts';
 export * from './moments.ts';
 export * from './plainReading.ts';

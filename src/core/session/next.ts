@@ -1,6 +1,6 @@
 import { isShot } from '../build/build.ts';
 import { heatCups } from './guard/cups.ts';
-import { byHabit } from './habits.ts';
+import { byHabit, isNever } from './habits.ts';
 import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
 import { isOf } from './stepKinds.ts';
@@ -114,11 +114,11 @@ export function nextDue(state: SessionState): { at: number; what: string } | nul
   const cups = [...state.cups.values()].flatMap((cup) =>
     cup.inOven ? [{ at: cup.inOven.until, what: `${cup.letter} out of the oven` }] : [],
   );
-  const due = [...state.moulds.values()].flatMap(({ phase, mould: { name } }) => {
+  const due = [...state.moulds.values()].flatMap(({ key, phase, mould: { name } }) => {
     if (phase.is === 'holding') return [{ at: phase.until, what: `let go ${name}` }];
     if (phase.is !== 'cooling') return [];
     const open = { at: phase.readyAt, what: `open ${name}` };
-    return phase.toppedOff && !phase.looked && !state.never.has('secondLook')
+    return phase.toppedOff && !phase.looked && !isNever(state, 'secondLook', key)
       ? [{ at: phase.lookAt, what: `look at ${name}` }, open]
       : [open];
   });

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { HabitSchema } from './habit.ts';
 import { NEVER, type NeverKey } from './never.ts';
 
 /** The shop's figures a session runs by, fixed when it is opened. */
@@ -13,6 +14,8 @@ export const BenchSettingsSchema = z.object({
   cure: z.number().positive().meta({ least: 1, most: 240 }),
   /** steps that are never asked for */
   never: z.array(z.enum(Object.keys(NEVER) as [NeverKey, ...NeverKey[]])).default([]),
+  /** what one mould or build goes without */
+  habits: z.array(HabitSchema).max(200).default([]),
   /** what is done in one breath is one press, and the hold runs by itself */
   oneBreath: z.boolean().default(true),
   /** each step says besides how it is done, what to look for, and what commonly goes wrong */

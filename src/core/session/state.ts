@@ -14,6 +14,7 @@ import type { MouldState } from './state/mould.ts';
 import { newMould } from './state/mould.ts';
 import { type InjectorState, newInjector } from './state/injector.ts';
 import type { DrawState, ShotState, LotState } from './state/shot.ts';
+import type { Habit } from './habit.ts';
 import type { BottleIs } from '../material/bottle.ts';
 import type { Plastic } from '../plastic/index.ts';
 import type { WayOutKey } from './waysOut.ts';
@@ -103,6 +104,8 @@ export interface SessionState {
   leftOut: Map<string, number>;
   /** steps that are not asked for: the shop's, and those of tonight */
   never: Set<StepKey>;
+  /** what one mould or build goes without: the shop’s, and those of tonight */
+  habits: Habit[];
   troubles: { event: string; at: number; about: string; what: string }[];
   notes: { event: string; at: number; mould: string; text: string }[];
   /** bottles as they were found, tonight or before; the others are in order */
@@ -220,6 +223,7 @@ export function startState(snapshot: Snapshot): SessionState {
     skips: new Set(),
     leftOut: new Map(),
     never: new Set(snapshot.bench.never ?? []),
+    habits: [...(snapshot.bench.habits ?? [])],
     troubles: [],
     notes: [],
     bottles: new Map(

@@ -2,14 +2,18 @@ import type { NeverKey } from '@/core/session/never.ts';
 import { NEVER } from '@/core/session/never.ts';
 import type { Shop } from '@/core/shop.ts';
 import { Tick } from '@/ui/Tick.tsx';
+import type { HabitOf } from './OwnHabits.tsx';
+import { OwnHabits } from './OwnHabits.tsx';
 
 interface Props {
+  /** what habits of their own may be of */
+  of: HabitOf;
   bench: Shop['bench'];
   set: (bench: Shop['bench']) => void;
 }
 
 /** How the shop works at the bench: what is one press, and what it never does. */
-export function HabitFields({ bench, set }: Props) {
+export function HabitFields({ bench, of, set }: Props) {
   const { never } = bench;
   const put = (key: NeverKey, on: boolean) =>
     set({ ...bench, never: on ? [...never, key] : never.filter((other) => other !== key) });
@@ -40,6 +44,7 @@ export function HabitFields({ bench, set }: Props) {
           ))}
         </div>
       </fieldset>
+      <OwnHabits habits={bench.habits} of={of} set={(habits) => set({ ...bench, habits })} />
     </>
   );
 }

@@ -13,6 +13,7 @@ import type { LastBackup } from './BackupFields.tsx';
 import { BackupFields } from './BackupFields.tsx';
 import { CalendarFields } from './CalendarFields.tsx';
 import { HabitFields } from './HabitFields.tsx';
+import type { HabitOf } from './OwnHabits.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
 import { UnitFields } from './UnitFields.tsx';
 
@@ -94,12 +95,13 @@ interface Props {
   now: number;
   /** stand-ins may speak only there */
   demo: boolean;
+  habitOf: HabitOf;
 }
 
 /**
  * All the shop's figures. The unit they are shown in changes at once; what they mean never does.
  */
-export default function ShopForm({ shop: start, version, backup, now, demo }: Props) {
+export default function ShopForm({ shop: start, version, backup, now, demo, habitOf }: Props) {
   const [shop, setShop] = useState(start);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const set = (part: Partial<Shop>) => {
@@ -163,7 +165,7 @@ export default function ShopForm({ shop: start, version, backup, now, demo }: Pr
         <CalendarFields calendar={shop.calendar} set={(calendar) => set({ calendar })} />
       </Group>
       <Group title="Habits at the bench">
-        <HabitFields bench={shop.bench} set={(bench) => set({ bench })} />
+        <HabitFields bench={shop.bench} of={habitOf} set={(bench) => set({ bench })} />
       </Group>
       <Group title="Plans">{figures(PLANS)}</Group>
       {demo && <StandIns on={shop.standIns} set={set} />}

@@ -22,6 +22,7 @@ import { layOut, type RunState, type SessionState } from '../state.ts';
 import { newCup } from '../state/cup.ts';
 import { jobsOf } from '../state/jobs.ts';
 import { newMould } from '../state/mould.ts';
+import { IdSchema } from '../../id.ts';
 import { key } from './fields.ts';
 import { AGAIN, type EventKind } from './kind.ts';
 
@@ -44,6 +45,8 @@ export const ChangedSchema = z.discriminatedUnion('what', [
   z.object({
     what: z.literal('never'),
     step: z.enum(Object.keys(NEVER) as [NeverKey, ...NeverKey[]]),
+    /** in this mould alone; left out = nowhere */
+    mould: IdSchema.optional(),
   }),
   /** a cup stands on the bench that nothing is shot from yet */
   z.object({ what: z.literal('cup'), cup: CupChoiceSchema }),
@@ -190,7 +193,10 @@ const APPLY: {
 } = {
   oven: (state, { oven, level }) => void (state.oven = { id: oven, level }),
   also: takeOn,
-  never: (state, { step }) => void state.never.add(step),
+  never: (state, { step, mould }) =>
+    void (mould === undefined
+      ? state.never.add(step)
+      : state.habits.push({ step, when: 'never', mould, build: null })),
   cup: (state, { cup }) => bringCups(state, [cup]),
   line: (state, { job, line }, event) => void state.joined.push({ event, job, line }),
   shots: (state, { job, by }) =>

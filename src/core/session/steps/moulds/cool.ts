@@ -1,4 +1,5 @@
 import { clock } from '../../../quantity/format.ts';
+import { isNever } from '../../habits.ts';
 import { type Cooling, coolingOf, type MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
 import type { AtBench, Decide } from '../atBench.ts';
@@ -8,7 +9,7 @@ const coolStep = (mould: MouldState, phase: Cooling, { state, now }: AtBench): S
   target: mould.key,
   sentence: `${mould.mould.name} opens in ${clock((phase.readyAt - now) / 1000)}`,
   detail:
-    !phase.looked && phase.lookAt > now && !state.never.has('secondLook')
+    !phase.looked && phase.lookAt > now && !isNever(state, 'secondLook', mould.key)
       ? `Look at its sprue again in ${clock((phase.lookAt - now) / 1000)}.`
       : 'Nothing to do by hand until then.',
   label: 'Open it now',
