@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { App } from './harness.ts';
-import { ask, change, ownDatabase, serve } from './harness.ts';
+import { ask, change, event, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 before(async () => {
@@ -129,15 +129,6 @@ test('a pigment with another name is still the pigment of every mix it is in', a
   assert.equal(back.status, 200, JSON.stringify(back.body));
 });
 
-const event = (session: number, kind: string, payload: object, id = crypto.randomUUID()) => ({
-  id,
-  session,
-  at: Date.now(),
-  by: 'test',
-  v: 1,
-  kind,
-  payload,
-});
 const send = (session: number, events: object[]) =>
   ask('POST', `${app.url}/api/sessions/${session}/events`, { events });
 
