@@ -227,7 +227,7 @@ test('a damp bottle is remembered past the evening and a rebuild, until it is in
   assert.equal(await now(), 'dirty');
   await send(session, [event(session, 'undone', { event: again.id })]);
   assert.equal(await now(), undefined);
-  assert.equal((await ask('POST', path, { is: 'wet' })).status, 400);
+  assert.equal((await ask('POST', path, { is: 'wet' })).status, 422);
   assert.equal(
     (await ask('POST', `${app.url}/api/materials/99999/bottle`, { is: 'damp' })).status,
     404,
