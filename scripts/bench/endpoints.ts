@@ -38,6 +38,10 @@ const PLAN = { name: 'Tonight', day: '2031-05-01', input: { jobs: [], cups: [], 
  */
 export const ENDPOINTS: Record<string, Endpoint> = {
   'bundle.ts': { path: '/api/bundle', methods: { GET: null } },
+  'calendar/[key].ics.ts': {
+    path: '/api/calendar/6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42dddf.ics',
+    methods: { GET: null },
+  },
   'catalogue/[list]/[id]/index.ts': {
     path: '/api/catalogue/{id}/{id}',
     methods: { GET: null, PUT: VESSEL, DELETE: {} },

@@ -47,6 +47,8 @@ export const ShopSchema = z.object({
     .default(''),
   /** when it shoots; null = it has not said */
   calendar: CalendarSchema.nullable().default(null),
+  /** key of the address its calendar is read at; null = there is none */
+  feed: z.uuid().nullable().default(null),
   bench: BenchSettingsSchema,
   plan: PlanSettingsSchema.omit({ tolerance: true }),
 });
@@ -67,6 +69,7 @@ export const DEFAULT_SHOP: Shop = {
   check: null,
   backups: '',
   calendar: null,
+  feed: null,
   bench: {
     tolerance: 3,
     stale: 60,

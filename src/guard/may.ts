@@ -67,6 +67,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/heat': page(PEOPLE),
   '/heat/learned': page(PEOPLE),
   '/api/health': page(ANYONE),
+  '/api/calendar/[key].ics': page(ANYONE),
   '/api/metrics': page(PEOPLE),
   '/api/begin': { POST: OWNER },
   '/api/bundle': page(OWNER),

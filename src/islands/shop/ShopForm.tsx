@@ -12,6 +12,7 @@ import { Verdict } from '@/ui/Verdict.tsx';
 import type { LastBackup } from './BackupFields.tsx';
 import { BackupFields } from './BackupFields.tsx';
 import { CalendarFields } from './CalendarFields.tsx';
+import { FeedFields } from './FeedFields.tsx';
 import { HabitFields } from './HabitFields.tsx';
 import type { HabitOf } from './OwnHabits.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
@@ -96,12 +97,22 @@ interface Props {
   /** stand-ins may speak only there */
   demo: boolean;
   habitOf: HabitOf;
+  /** where this shop is reached */
+  origin: string;
 }
 
 /**
  * All the shop's figures. The unit they are shown in changes at once; what they mean never does.
  */
-export default function ShopForm({ shop: start, version, backup, now, demo, habitOf }: Props) {
+export default function ShopForm({
+  shop: start,
+  version,
+  backup,
+  now,
+  demo,
+  habitOf,
+  origin,
+}: Props) {
   const [shop, setShop] = useState(start);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const set = (part: Partial<Shop>) => {
@@ -163,6 +174,7 @@ export default function ShopForm({ shop: start, version, backup, now, demo, habi
       <Group title="Times">{figures(TIMES)}</Group>
       <Group title="When we shoot">
         <CalendarFields calendar={shop.calendar} set={(calendar) => set({ calendar })} />
+        <FeedFields feed={shop.feed} origin={origin} set={(feed) => set({ feed })} />
       </Group>
       <Group title="Habits at the bench">
         <HabitFields bench={shop.bench} of={habitOf} set={(bench) => set({ bench })} />
