@@ -2,7 +2,8 @@ import { endOfDay, parseISO } from 'date-fns';
 import type { Piece } from '@/core/ahead/index.ts';
 import { benchTimes, pieceOf, USUAL_CALENDAR } from '@/core/ahead/index.ts';
 import { batches } from '@/core/order/index.ts';
-import { planner } from './planner.ts';
+import { linesBeyond } from '@/store/orderLines.ts';
+import { PLANNED_FROM, planner } from './planner.ts';
 import { readShop } from './shop.ts';
 
 /** Days looked ahead. */
@@ -13,7 +14,11 @@ const AHEAD = 14;
  * are at the bench, and what a plan is made of.
  */
 export async function ahead(now: Date) {
-  const [{ parts, ...known }, shop] = await Promise.all([planner(now), readShop()]);
+  const [{ parts, ...known }, shop, beyond] = await Promise.all([
+    planner(now),
+    readShop(),
+    linesBeyond(PLANNED_FROM),
+  ]);
   const cure = shop.bench.cure * 3_600_000;
   const by = Object.fromEntries(
     parts.map(({ due }) => [due, endOfDay(parseISO(due)).getTime() - cure]),
@@ -26,6 +31,9 @@ export async function ahead(now: Date) {
   );
   return {
     ...known,
+    confidence: shop.confidence,
+    /** lines of the book beyond those that are laid out */
+    beyond,
     pieces,
     by,
     cure,

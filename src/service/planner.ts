@@ -8,6 +8,8 @@ import { wholeCatalogue } from './catalogue.ts';
 import { ownFigures } from './learn.ts';
 import { type BookLine, book } from './orders.ts';
 
+/** Lines of the book a plan is made from, the soonest promised first. */
+export const PLANNED_FROM = 200;
 /** °C a shop is taken to be before anybody has read it tonight. */
 const ROOM = 18;
 
@@ -60,7 +62,7 @@ interface ListedPart extends WantedPart, SpokenFor {
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
   const [lines, shelf, { shop, heat, hands }, record] = await Promise.all([
-    book(now, undefined, 200),
+    book(now, undefined, PLANNED_FROM),
     wholeCatalogue(),
     ownFigures(),
     goodRecord(),

@@ -8,6 +8,7 @@ import { bottlesNotWell } from '@/store/bottles.ts';
 import { openSessions } from '@/store/log.ts';
 import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
+import { linesBeyond } from '@/store/orderLines.ts';
 import { readShop } from '@/store/shop.ts';
 import { sharesOfAll } from '@/store/watched.ts';
 import type { Entry } from './catalogue.ts';
@@ -176,7 +177,7 @@ function stillUsual(all: {
 export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
-  const [lines, sessions, plans, shop, all, held] = await Promise.all([
+  const [lines, sessions, plans, shop, all, held, beyond] = await Promise.all([
     book(now, undefined, LOOKED_AT),
     openSessions(),
     openPlans(),
@@ -193,6 +194,7 @@ export async function today(now: Date) {
       'materials',
     ),
     tubs(),
+    linesBeyond(LOOKED_AT),
   ]);
   const stands = standing(lines, shop.bench.cure, now);
   const [shoot, bad, worn, bottles] = await Promise.all([
@@ -210,7 +212,7 @@ export async function today(now: Date) {
     laidOut: sessions.filter(({ status }) => status === 'new'),
     plans,
     due: stands.filter(({ line }) => line.promised <= near),
-    later: stands.filter(({ line }) => line.promised > near).length,
+    later: stands.filter(({ line }) => line.promised > near).length + beyond,
     toPack: stands.filter((one) => one.progress.cured > 0),
     toSend: stands.filter((one) => one.progress.packed > 0),
     shoot,

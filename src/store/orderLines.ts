@@ -1,4 +1,5 @@
 import { rows } from './query.ts';
+import { tables } from './tables.ts';
 
 interface PartRow {
   id: number;
@@ -59,6 +60,10 @@ export const openLines = (
         now.toISOString(),
         limit,
       ]);
+
+/** How many open lines there are beyond so many. */
+export const linesBeyond = async (most: number): Promise<number> =>
+  Math.max(0, (await tables().OrderLine.count({ where: { closed: false } })) - most);
 
 export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.order_id = $2 ORDER BY l.position`, [now.toISOString(), order]);

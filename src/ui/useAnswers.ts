@@ -7,18 +7,26 @@ import { useCallback, useEffect, useRef, useState } from 'react';
  */
 export function useAnswers<Ask extends object, Answer extends { n: number }>(
   make: () => Worker,
-): { answer: Answer | null; ask: (what: Omit<Ask, 'n'>) => void; forget: () => void } {
+): {
+  answer: Answer | null;
+  ask: (what: Omit<Ask, 'n'>) => void;
+  forget: () => void;
+  stop: () => void;
+} {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const worker = useRef<Worker>(undefined);
   const asked = useRef(0);
   const maker = useRef(make);
-  useEffect(() => {
+  const begin = useCallback(() => {
     const made = maker.current();
     made.onmessage = (messageEvent: MessageEvent<Answer>) =>
       messageEvent.data.n === asked.current && setAnswer(messageEvent.data);
     worker.current = made;
-    return () => made.terminate();
   }, []);
+  useEffect(() => {
+    begin();
+    return () => worker.current?.terminate();
+  }, [begin]);
   const ask = useCallback((what: Omit<Ask, 'n'>) => {
     asked.current += 1;
     worker.current?.postMessage({ n: asked.current, ...what });
@@ -27,5 +35,10 @@ export function useAnswers<Ask extends object, Answer extends { n: number }>(
     asked.current += 1;
     setAnswer(null);
   }, []);
-  return { answer, ask, forget };
+  /** What is being worked out is left; what was answered stays. */
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    begin();
+  }, [begin]);
+  return { answer, ask, forget, stop };
 }

@@ -1,62 +1,112 @@
 // Bundled by itself, without the app's short names.
-import type { BenchTime, LaidOut, Piece, Tape } from '../core/ahead/index.ts';
-import { layOut, tapeOf, worker } from '../core/ahead/index.ts';
-import type { DraftDefaults, PlanInput, Shelf, TimingKnown } from '../core/plan/index.ts';
+import type {
+  Book,
+  Enquiry,
+  EnquiryAnswer,
+  LaidBook,
+  LaidOut,
+  LaneShare,
+  Outcome,
+  Tape,
+} from '../core/ahead/index.ts';
+import {
+  chanceBy,
+  curedAt,
+  enquire,
+  laneShares,
+  layBook,
+  outcomeOf,
+  tapeOf,
+  triesOf,
+} from '../core/ahead/index.ts';
+import type { PlanInput } from '../core/plan/index.ts';
 
-/** The book to be laid out, and all it is laid out by. */
-export interface AheadAsked {
-  pieces: Piece[];
-  times: BenchTime[];
-  /** when what is promised for a day must be shot, ms */
-  by: Record<string, number>;
-  /** pieces a hand has put on a day, by bait and colourway */
-  held: [string, string][];
-  shelf: Shelf;
-  defaults: DraftDefaults;
-  timing: TimingKnown;
+/** The book, and what is asked of it. */
+export interface AheadAsked extends Book {
+  /** chance of enough that the shop chose */
+  confidence: number;
+  /** baits somebody asks for: when they could be ready, instead of the whole layout */
+  enquiry?: Enquiry & { wanted: number | null };
 }
-export interface AheadAnswer {
-  n: number;
+/** A layout, as it is shown. */
+export interface Shown {
   laid: LaidOut;
   /** of each time: its session to scale, and its plan */
   sessions: ({ tape: Tape; input: PlanInput } | null)[];
-  /** nothing better is looked for any more */
-  done: boolean;
+  outcome: Outcome;
 }
+export type AheadAnswer = { n: number } & (
+  | { is: 'laid'; shown: Shown; done: boolean }
+  /** what it is limited by, the chance of each part by its day, and what would help */
+  | {
+      is: 'limits';
+      shown: Shown;
+      done: true;
+      lanes: LaneShare[];
+      chances: [number, number][];
+      tries: { name: string; shown: Shown }[];
+    }
+  | { is: 'enquiry'; answer: EnquiryAnswer }
+);
 /** ms between what is told of a layout that still gets better. */
 const TELLS = 250;
 
-addEventListener('message', ({ data }: MessageEvent<AheadAsked & { n: number }>) => {
-  const { n, pieces, times, by, held, ...known } = data;
-  const work = worker(known);
-  const tell = (laid: LaidOut, done: boolean) => {
-    const sessions = laid.times.map(({ pieces }) => {
-      const worked = pieces.length > 0 ? work(pieces) : null;
-      return worked && !('refused' in worked)
-        ? { tape: tapeOf(worked), input: worked.input }
-        : null;
-    });
-    postMessage({ n, laid, sessions, done } satisfies AheadAnswer);
-  };
+const shownOf = (so: LaidBook, book: Book): Shown => ({
+  laid: so.laid,
+  sessions: so.sessions.map(
+    (session) => session && { tape: tapeOf(session), input: session.input },
+  ),
+  outcome: outcomeOf(so, book),
+});
+
+/** Chance that each part is cured by its day. */
+function chancesIn(so: LaidBook, asked: AheadAsked): [number, number][] {
+  const lives = curedAt(so, asked);
+  return so.laid.times.flatMap(({ pieces }) =>
+    pieces.flatMap(({ parts }) =>
+      parts.map(({ part, due }): [number, number] => [
+        part,
+        chanceBy(lives.get(part), asked.by[due]! + asked.cure),
+      ]),
+    ),
+  );
+}
+
+/** Lays the book out, tells of it as it gets better, then of what limits it. */
+function layAndTell(asking: number, asked: AheadAsked): void {
   let told = 0;
-  const laid = layOut({
-    pieces,
-    times,
-    held: new Map(held),
-    by: (due) => by[due]!,
-    takes: (some) => {
-      const worked = work(some);
-      if ('refused' in worked) return worked;
-      const { mid, high } = worked.timing.all;
-      return { seconds: mid, atMost: high };
-    },
-    better: (so) => {
-      if (performance.now() - told > TELLS) {
-        told = performance.now();
-        tell(so, false);
-      }
-      return true;
-    },
+  const so = layBook(asked, (better) => {
+    if (performance.now() - told < TELLS) return;
+    told = performance.now();
+    postMessage({
+      n: asking,
+      is: 'laid',
+      shown: shownOf(better, asked),
+      done: false,
+    } satisfies AheadAnswer);
   });
-  tell(laid, true);
+  const shown = shownOf(so, asked);
+  postMessage({ n: asking, is: 'laid', shown, done: true } satisfies AheadAnswer);
+  if (shown.outcome.sessions === 0) return;
+  const known = { lanes: laneShares(so), chances: chancesIn(so, asked) };
+  const tries: { name: string; shown: Shown }[] = [];
+  for (const { name, book } of triesOf(asked, so)) {
+    tries.push({ name, shown: shownOf(layBook(book), book) });
+    postMessage({
+      n: asking,
+      is: 'limits',
+      shown,
+      done: true,
+      ...known,
+      tries,
+    } satisfies AheadAnswer);
+  }
+}
+
+addEventListener('message', ({ data }: MessageEvent<AheadAsked & { n: number }>) => {
+  const { n, ...asked } = data;
+  if (!asked.enquiry) return layAndTell(n, asked);
+  const { wanted, ...enquiry } = asked.enquiry;
+  const answer = enquire(asked, enquiry, { confidence: asked.confidence, wanted });
+  postMessage({ n, is: 'enquiry', answer } satisfies AheadAnswer);
 });

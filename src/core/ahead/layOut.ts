@@ -1,4 +1,5 @@
 import type { BenchTime } from './calendar.ts';
+import { heldDay } from './hand.ts';
 import type { Piece } from './piece.ts';
 import { split } from './piece.ts';
 
@@ -30,7 +31,7 @@ interface Asked {
   takes: Takes;
   /** when what is promised for a day must be shot, ms */
   by: (due: string) => number;
-  /** pieces that stay where a hand has put them: the day, by their bait and colourway */
+  /** pieces that stay where a hand has put them: the day, by their keys */
   held?: ReadonlyMap<string, string>;
   /** told of each better layout; answers whether to go on */
   better?: (so: LaidOut) => boolean;
@@ -73,7 +74,7 @@ function bestPlace(
   piece: Piece,
   { takes, held }: Asked,
 ): { at: number; laid: Laid } | null {
-  const day = held?.get(`${piece.bait}/${piece.colourway}`);
+  const day = heldDay(held, piece);
   let best: { at: number; laid: Laid; cost: Cost } | null = null;
   for (const [at, time] of times.entries()) {
     if (day !== undefined && time.time.day !== day) continue;
@@ -123,7 +124,7 @@ function improve(start: readonly Laid[], asked: Asked, told: (times: readonly La
   for (let changed = true; changed;) {
     changed = false;
     for (const piece of times.flatMap(({ pieces }) => pieces)) {
-      if (asked.held?.has(`${piece.bait}/${piece.colourway}`)) continue;
+      if (heldDay(asked.held, piece) !== undefined) continue;
       const from = times.findIndex(({ pieces }) => pieces.includes(piece));
       const without = times.map((time, at) =>
         at === from ? withoutPiece(time, piece, asked.takes) : time,
@@ -142,6 +143,12 @@ function improve(start: readonly Laid[], asked: Asked, told: (times: readonly La
   }
   return times;
 }
+
+/** Why a piece that could be shot is laid nowhere. */
+const noRoom = (piece: Piece, held: Asked['held']): string =>
+  heldDay(held, piece) === undefined
+    ? 'There is no room for it in the times ahead.'
+    : 'There is no room for it on the day it is held on.';
 
 /**
  * Lays pieces over the times there are at the bench: the soonest wanted first, each where it makes
@@ -164,7 +171,7 @@ export function layOut(asked: Asked): LaidOut {
   for (const piece of pieces) {
     const place = bestPlace(times, piece, asked);
     if (place) times = times.map((time, at) => (at === place.at ? place.laid : time));
-    else left.push({ piece, why: 'There is no room for it in the times ahead.' });
+    else left.push({ piece, why: noRoom(piece, asked.held) });
   }
   if (told(times)) times = improve(times, asked, told);
   return { times, left };

@@ -20,8 +20,6 @@ export interface Tape {
   ends: { low: number; mid: number; high: number };
 }
 
-/** What comes before the first draw, in turn. */
-const BEFORE = ['Wake, measure, colour', 'Cook', 'Warm the metal'];
 const HANDS = 'Ready';
 
 /**
@@ -39,7 +37,7 @@ export function tapeOf({
 }): Tape {
   let at = 0;
   const ready = timing.phases
-    .filter(({ what }) => BEFORE.includes(what))
+    .filter(({ before }) => before)
     .map(({ what, seconds }): Block => {
       const block = { lane: HANDS, what, from: at, to: at + seconds.mid, run: null };
       at = block.to;

@@ -16,6 +16,7 @@ export * from './pullSheet.ts';
 export * from './run.ts';
 export * from './sessionName.ts';
 export * from './spoon.ts';
+export * from './lanes.ts';
 export * from './timing.ts';
 export * from './hands.ts';
 export * from './change.ts';

@@ -1,3 +1,4 @@
+import type { LaneKey } from './lanes.ts';
 import {
   SEEN_TO,
   mean,
@@ -17,6 +18,9 @@ import type { PlanInput } from './input.ts';
 import type { Plan } from './planned.ts';
 import { runsOf } from './run.ts';
 interface Phase {
+  /** what it waits for, and whether it comes before the first draw */
+  lane: LaneKey;
+  before: boolean;
   what: string;
   why: string;
   seconds: Range;
@@ -80,6 +84,8 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const warm = metal(timed);
   const match = matching(timed);
   const matched: Part = {
+    lane: 'ovens',
+    before: false,
     what: 'Bring cups together',
     why: many(draws, 'draw'),
     seconds: { mean: draws * match.usual, sd: 0.4 * match.usual * Math.sqrt(draws) },
@@ -103,9 +109,8 @@ export function timeSession(plan: Plan, input: PlanInput, known: TimingKnown): T
   const going = added([matched, shots, between, cooling].map((part) => part.seconds));
   const count = Math.max(1, draws);
   return {
-    phases: parts.map(({ what, why, seconds }) => ({
-      what,
-      why,
+    phases: parts.map(({ seconds, ...part }) => ({
+      ...part,
       seconds: range(seconds.mean, seconds.sd),
     })),
     all: range(all, sd),

@@ -1,3 +1,4 @@
+import type { LaneKey } from './lanes.ts';
 import { cooking, COOK_BURSTS } from './cookingTime.ts';
 import type { Estimate } from '../heat/index.ts';
 import {
@@ -45,6 +46,9 @@ export const many = (count: number, one: string): string =>
 
 /** A part of a session: what is done, why it takes so long, and how long. */
 export interface Part {
+  lane: LaneKey;
+  /** it is done before the first draw */
+  before: boolean;
   what: string;
   why: string;
   seconds: Estimate;
@@ -81,6 +85,8 @@ export function cups({ plan, input, known }: Timed): { prepare: Part; cook: Part
   const ovens = atOnce > 1 ? `${atOnce} ovens` : known.oven.oven.name;
   return {
     prepare: {
+      lane: 'hands',
+      before: true,
       what: 'Wake, measure, colour',
       why: many(plan.cups.length, 'cup') + (degassed ? `, ${degassed} degassed` : ''),
       seconds: handsOf(known, [
@@ -91,6 +97,8 @@ export function cups({ plan, input, known }: Timed): { prepare: Part; cook: Part
       ]),
     },
     cook: {
+      lane: 'ovens',
+      before: true,
       what: 'Cook',
       why: `${Math.round(heating / 60)} min in ${ovens}, ${many(charges.length, 'charge')}`,
       seconds: {
@@ -115,6 +123,8 @@ export function metal({ moulds, known }: Timed): Part {
   );
   const warm = Math.max(0, ...each.map((seconds) => seconds ?? WARM_ANYWAY));
   return {
+    lane: 'plate',
+    before: true,
     what: 'Warm the metal',
     why:
       warm > 0
@@ -186,6 +196,8 @@ export function shooting(timed: Timed): { shooting: Part; cooling: Part } {
     }
   return {
     shooting: {
+      lane: 'hands',
+      before: false,
       what: 'Shoot, open, look, rack',
       why: many(plan.shots.length, 'shot'),
       seconds: {
@@ -194,6 +206,8 @@ export function shooting(timed: Timed): { shooting: Part; cooling: Part } {
       },
     },
     cooling: {
+      lane: 'moulds',
+      before: false,
       what: 'Wait for moulds',
       why: `${many(moulds.length, 'mould')} at work`,
       seconds: { mean: waiting, sd: 0.15 * waiting },
@@ -206,6 +220,8 @@ export function inserts({ plan, known }: Timed): Part {
   const shotsOf = (runs: Plan['runs']) => runs.reduce((sum, run) => sum + run.shots, 0);
   const laid = shotsOf(plan.runs.filter((run) => run.takes));
   return {
+    lane: 'hands',
+    before: false,
     what: laid > 0 ? 'Inserts in and by, injectors cleaned' : 'Clean between runs',
     why:
       laid > 0

@@ -1,40 +1,58 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Handed } from '@/ui/handed.ts';
 import { takeOver } from '@/ui/handed.ts';
+import { Beside } from './Beside.tsx';
+import { Enquire } from './Enquire.tsx';
+import { Held } from './Held.tsx';
 import type { Known } from './known.ts';
+import { Limits } from './Limits.tsx';
 import { NotLaid } from './NotLaid.tsx';
 import { OneTime } from './OneTime.tsx';
 import { Promises } from './Promises.tsx';
 import { useAhead } from './useAhead.ts';
+import { useHand } from './useHand.ts';
+import { WhatItTakes } from './WhatItTakes.tsx';
 
 /** The book laid out over the times there are at the bench, to scale. */
 export default function Ahead({ handed }: { handed: Handed<Known> }) {
   const known = useMemo(() => takeOver(handed), [handed]);
-  const { answer, held, hold } = useAhead(known);
+  const inHand = useHand(known.times);
+  const { answer, stopped, stop } = useAhead(known, inHand.hand);
+  const [tried, setTried] = useState<string | null>(null);
   if (!answer) return <p className="mt-4 text-xl">Laying the book out…</p>;
-  const { laid, sessions, done } = answer;
-  const used = laid.times.filter(({ pieces }) => pieces.length > 0);
-  const seconds = used.reduce((sum, time) => sum + time.seconds, 0);
+  const limits = answer.is === 'limits' ? answer : null;
+  const other = limits?.tries.find(({ name }) => name === tried) ?? null;
+  const { laid, sessions } = answer.shown;
   return (
     <div className="mt-4 grid gap-x-12 gap-y-8 xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
       <div className="flex min-w-0 flex-col gap-8">
-        <p role="status" className="text-lg" data-laid={done ? 'done' : 'better'}>
-          {used.length === 0
-            ? 'The book wants nothing shot.'
-            : `${used.length} ${used.length === 1 ? 'session' : 'sessions'}, ` +
-              `${Math.round(seconds / 60)} min at the bench in all.` +
-              (done ? '' : ' Looking for better…')}
-        </p>
-        {laid.times.map((one, nth) => (
-          <OneTime
-            key={one.time.day}
-            {...{ one, known, held, hold }}
-            session={sessions[nth] ?? null}
-          />
-        ))}
-        {laid.left.length > 0 && <NotLaid left={laid.left} known={known} />}
+        <WhatItTakes
+          {...answer.shown}
+          done={answer.done || stopped}
+          onStop={stop}
+          onUndo={inHand.undo}
+        />
+        {other && (
+          <Beside known={known} now={answer.shown} other={other} onClose={() => setTried(null)} />
+        )}
+        <Held onDrop={inHand.hold} laid={laid}>
+          {laid.times.map((one, nth) => (
+            <OneTime
+              key={one.time.day}
+              {...{ one, known, inHand }}
+              session={sessions[nth] ?? null}
+            />
+          ))}
+        </Held>
+        {laid.left.length > 0 && <NotLaid left={laid.left} {...{ known, inHand }} />}
       </div>
-      <Promises known={known} times={laid.times} />
+      <div className="flex min-w-0 flex-col gap-8">
+        <Promises known={known} times={laid.times} chances={limits?.chances ?? []} />
+        <Enquire known={known} hand={inHand.hand} />
+        {limits && (
+          <Limits lanes={limits.lanes} now={limits.shown} tries={limits.tries} onTry={setTried} />
+        )}
+      </div>
     </div>
   );
 }

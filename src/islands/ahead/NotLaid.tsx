@@ -1,9 +1,15 @@
 import type { LaidOut } from '@/core/ahead/index.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
+import type { InHand } from './useHand.ts';
 
+interface Props {
+  left: LaidOut['left'];
+  known: Known;
+  inHand: InHand;
+}
 /** What could not be laid, and why. */
-export function NotLaid({ left, known }: { left: LaidOut['left']; known: Known }) {
+export function NotLaid({ left, known, inHand }: Props) {
   const { baits, colourways } = known.shelf;
   const nameIn = (all: readonly { id: number; spec: { name: string } }[], id: number) =>
     all.find((entry) => entry.id === id)!.spec.name;
@@ -17,6 +23,15 @@ export function NotLaid({ left, known }: { left: LaidOut['left']; known: Known }
               {`${piece.baits} ${nameIn(baits, piece.bait)}, ` +
                 `${nameIn(colourways, piece.colourway)}: ${why}`}
             </Verdict>
+            {inHand.hand.held[piece.key] !== undefined && (
+              <button
+                type="button"
+                className="act mt-1"
+                onClick={() => inHand.hold(piece.key, null)}
+              >
+                Where it goes best
+              </button>
+            )}
           </li>
         ))}
       </ul>

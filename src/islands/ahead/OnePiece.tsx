@@ -1,41 +1,60 @@
+import { useDraggable } from '@dnd-kit/core';
+import { heldDay } from '@/core/ahead/hand.ts';
 import type { Laid, Piece } from '@/core/ahead/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { sayDay } from '@/ui/days.ts';
 import { drawColourway } from '@/ui/drawLayers.ts';
-import { Select } from '@/ui/Select.tsx';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
+import { PieceActs } from './PieceActs.tsx';
+import type { InHand } from './useHand.ts';
 
 interface PieceProps {
   piece: Piece;
   known: Known;
   laid: Laid;
-  held: string | undefined;
-  hold: (day: string | null) => void;
+  inHand: InHand;
 }
-/** One piece on its day: what, how many, for whom, and where else it may go. */
-export function OnePiece({ piece, known, laid, held, hold }: PieceProps) {
+/** One piece on its day: what, how many, for whom; taken to another day, or parted. */
+export function OnePiece({ piece, known, laid, inHand }: PieceProps) {
   const { baits, colourways, builds, mixes } = known.shelf;
   const bait = baits.find(({ id }) => id === piece.bait)!.spec;
   const way = colourways.find(({ id }) => id === piece.colourway)!.spec;
   const late = laid.time.to > piece.by;
   const name = `${bait.name}, ${way.name}`;
+  const drag = useDraggable({ id: piece.key });
+  const moved = drag.transform;
   return (
     <li
+      ref={drag.setNodeRef}
+      style={moved ? { transform: `translate(${moved.x}px, ${moved.y}px)` } : undefined}
       className={
         'grid items-center gap-x-4 gap-y-1 border-b border-rule py-2 ' +
-        'sm:grid-cols-[110px_minmax(0,1fr)_60px_170px]'
+        'sm:grid-cols-[150px_minmax(0,1fr)_60px] ' +
+        (moved ? 'relative z-10 bg-raised' : '')
       }
     >
-      <Bait
-        outline={bait.outline}
-        layers={drawColourway(
-          way,
-          builds.map(({ spec }) => spec),
-          mixes,
-        )}
-        width={104}
-      />
+      <button
+        type="button"
+        className="flex min-h-11 cursor-grab touch-none items-center gap-2"
+        ref={drag.setActivatorNodeRef}
+        {...drag.listeners}
+        {...drag.attributes}
+        aria-label={`Take ${name} to another day`}
+      >
+        <span aria-hidden="true" className="text-soft">
+          ⠿
+        </span>
+        <Bait
+          outline={bait.outline}
+          layers={drawColourway(
+            way,
+            builds.map(({ spec }) => spec),
+            mixes,
+          )}
+          width={104}
+        />
+      </button>
       <span className="min-w-0">
         <b>{bait.name}</b> {way.name}
         <span className="block text-sm text-soft">
@@ -47,15 +66,9 @@ export function OnePiece({ piece, known, laid, held, hold }: PieceProps) {
         )}
       </span>
       <b className="figure text-right text-xl">{piece.baits}</b>
-      <Select
-        label={`Day for ${name}`}
-        hideLabel
-        value={held ?? ''}
-        options={[
-          { value: '', name: 'where it goes best' },
-          ...known.times.map(({ day }) => ({ value: day, name: `held: ${sayDay(day)}` })),
-        ]}
-        onChange={(day) => hold(day === '' ? null : day)}
+      <PieceActs
+        {...{ piece, known, inHand, name }}
+        held={heldDay(new Map(Object.entries(inHand.hand.held)), piece)}
       />
     </li>
   );

@@ -1,20 +1,20 @@
+import { useDroppable } from '@dnd-kit/core';
 import type { Laid } from '@/core/ahead/index.ts';
 import type { PlanInput } from '@/core/plan/index.ts';
 import { sayDay } from '@/ui/days.ts';
-import type { AheadAnswer } from '@/worker/ahead.worker.ts';
+import type { Shown } from '@/worker/ahead.worker.ts';
 import { clockOf } from './clockOf.ts';
 import type { Known } from './known.ts';
-import { keyOf } from './known.ts';
 import { MakePlan } from './MakePlan.tsx';
 import { OnePiece } from './OnePiece.tsx';
 import { TapeDrawing } from './TapeDrawing.tsx';
+import type { InHand } from './useHand.ts';
 
 interface Props {
   one: Laid;
-  session: AheadAnswer['sessions'][number];
+  session: Shown['sessions'][number];
   known: Known;
-  held: Record<string, string>;
-  hold: (key: string, day: string | null) => void;
+  inHand: InHand;
 }
 /** By the end of which minute, and by when nine times in ten. */
 const endsSays = ({ time: { from }, seconds }: Laid, high: number): string =>
@@ -31,10 +31,16 @@ const coloursIn =
   };
 
 /** One time at the bench: its tape, and what is laid there. */
-export function OneTime({ one, session, known, held, hold }: Props) {
+export function OneTime({ one, session, known, inHand }: Props) {
   const { day, from, to } = one.time;
+  const { setNodeRef, isOver } = useDroppable({ id: day });
   return (
-    <section aria-label={sayDay(day)} data-day={day}>
+    <section
+      ref={setNodeRef}
+      aria-label={sayDay(day)}
+      data-day={day}
+      className={isOver ? 'outline-2 outline-offset-4 outline-ink' : ''}
+    >
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2>
           {sayDay(day)}{' '}
@@ -52,13 +58,7 @@ export function OneTime({ one, session, known, held, hold }: Props) {
       )}
       <ul>
         {one.pieces.map((piece) => (
-          <OnePiece
-            key={piece.key}
-            {...{ piece, known }}
-            laid={one}
-            held={held[keyOf(piece)]}
-            hold={(to) => hold(keyOf(piece), to)}
-          />
+          <OnePiece key={piece.key} {...{ piece, known, inHand }} laid={one} />
         ))}
       </ul>
     </section>

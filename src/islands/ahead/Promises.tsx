@@ -4,8 +4,19 @@ import { fromToday, sayDay, sayMoment } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
 
-/** What the book is promised, and whether the layout keeps it. */
-export function Promises({ known, times }: { known: Known; times: Laid[] }) {
+interface Props {
+  known: Known;
+  times: Laid[];
+  /** chance of each part to be cured by its day, once that is reckoned */
+  chances: [number, number][];
+}
+
+/** Chance under which a promise is at risk (judgement). */
+const RISK = 0.8;
+
+/** What the book is promised, and whether the layout keeps it, and how likely. */
+export function Promises({ known, times, chances }: Props) {
+  const chanceOf = new Map(chances);
   const ready = readyOf(times, (due) => known.by[due]!, known.cure);
   const late = ready.filter((part) => part.late > 0);
   const now = new Date(known.now);
@@ -35,10 +46,21 @@ export function Promises({ known, times }: { known: Known; times: Laid[] }) {
               <Verdict verdict={part.late > 0 ? 'stop' : 'good'}>
                 cured {sayMoment(part.cured, now)}
               </Verdict>
+              <Chance of={chanceOf.get(part.part)} />
             </span>
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+/** How likely a part is in time. */
+function Chance({ of }: { of: number | undefined }) {
+  if (of === undefined) return null;
+  return (
+    <span className={`block text-sm ${of < RISK ? 'font-semibold text-watch' : 'text-soft'}`}>
+      {of < RISK && '◇ '}in time {Math.round(100 * of)} in 100
+    </span>
   );
 }

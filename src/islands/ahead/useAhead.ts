@@ -1,37 +1,47 @@
 import { useEffect, useMemo, useState } from 'react';
+import type { Hand } from '@/core/ahead/hand.ts';
+import { parted } from '@/core/ahead/hand.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
-import { shopKey } from '@/ui/shopKey.ts';
 import type { AheadAnswer, AheadAsked } from '@/worker/ahead.worker.ts';
+import type { Known } from './known.ts';
 
-const KEPT = (): string => `twin-shot-ahead${shopKey()}`;
-/** What a hand has put on a day on this device: bait and colourway, and the day. */
-function heldHere(): Record<string, string> {
-  try {
-    return JSON.parse(localStorage.getItem(KEPT()) ?? '{}') as Record<string, string>;
-  } catch {
-    return {};
-  }
+const makeWorker = () =>
+  new Worker(new URL('../../worker/ahead.worker.ts', import.meta.url), { type: 'module' });
+
+/** The book as a hand has left it: pieces parted, and put on days. */
+const asked = (known: Known, hand: Hand): Omit<AheadAsked, 'enquiry'> => ({
+  ...known,
+  pieces: parted(known.pieces, hand.cuts, (due) => known.by[due]!),
+  held: Object.entries(hand.held),
+});
+
+/** The fortnight laid out in a worker, as good as it is known so far; what a hand did stays. */
+export function useAhead(known: Known, hand: Hand) {
+  const { answer, ask, stop } = useAnswers<AheadAsked, AheadAnswer>(makeWorker);
+  const [stopped, setStopped] = useState(false);
+  const question = useMemo(() => asked(known, hand), [known, hand]);
+  useEffect(() => {
+    setStopped(false);
+    ask(question);
+  }, [question, ask]);
+  return {
+    answer: answer && answer.is !== 'enquiry' ? answer : null,
+    stopped,
+    stop: () => {
+      stop();
+      setStopped(true);
+    },
+  };
 }
 
-/** The fortnight laid out in a worker, as good as it is known so far; what a hand holds stays. */
-export function useAhead(known: Omit<AheadAsked, 'held'>) {
-  const [held, setHeld] = useState<Record<string, string>>(() => {
-    const days = new Set(known.times.map(({ day }) => day));
-    return Object.fromEntries(Object.entries(heldHere()).filter(([, day]) => days.has(day)));
-  });
-  const { answer, ask } = useAnswers<AheadAsked, AheadAnswer>(
-    () => new Worker(new URL('../../worker/ahead.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  const asked = useMemo(() => ({ ...known, held: Object.entries(held) }), [known, held]);
-  useEffect(() => ask(asked), [asked, ask]);
-  useEffect(() => localStorage.setItem(KEPT(), JSON.stringify(held)), [held]);
+/** When baits somebody asks for could be ready, worked out beside the layout. */
+export function useEnquiry(known: Known, hand: Hand) {
+  const { answer, ask, forget } = useAnswers<AheadAsked, AheadAnswer>(makeWorker);
   return {
-    answer,
-    held,
-    hold: (key: string, day: string | null) =>
-      setHeld((before) => ({
-        ...Object.fromEntries(Object.entries(before).filter(([other]) => other !== key)),
-        ...(day !== null && { [key]: day }),
-      })),
+    answer: answer?.is === 'enquiry' ? answer.answer : null,
+    enquire: (enquiry: NonNullable<AheadAsked['enquiry']>) => {
+      forget();
+      ask({ ...asked(known, hand), enquiry });
+    },
   };
 }

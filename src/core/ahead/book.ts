@@ -1,0 +1,76 @@
+import type { BenchTime } from './calendar.ts';
+import type { LaidOut } from './layOut.ts';
+import { layOut } from './layOut.ts';
+import type { Piece } from './piece.ts';
+import { readyOf } from './ready.ts';
+import type { ShopKnown, Worked } from './takes.ts';
+import { worker } from './takes.ts';
+
+/** The book to be laid out, and all it is laid out by. */
+export interface Book extends ShopKnown {
+  pieces: readonly Piece[];
+  times: readonly BenchTime[];
+  /** when what is promised for a day must be shot, ms */
+  by: Readonly<Record<string, number>>;
+  /** pieces a hand has put on a day, by their keys */
+  held: readonly (readonly [string, string])[];
+  /** ms on the rack before baits are cured */
+  cure: number;
+}
+type Session = Exclude<Worked, { refused: string }>;
+/** A book as it is laid, with each time's session; null where nothing is laid. */
+export interface LaidBook {
+  laid: LaidOut;
+  sessions: (Session | null)[];
+}
+
+const sessionOf = (worked: Worked | null): Session | null =>
+  worked && !('refused' in worked) ? worked : null;
+
+/**
+ * Lays a book over the times there are.
+ * @param better told of each better layout
+ */
+export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
+  const work = worker(book);
+  const withSessions = (laid: LaidOut): LaidBook => ({
+    laid,
+    sessions: laid.times.map(({ pieces }) => sessionOf(pieces.length > 0 ? work(pieces) : null)),
+  });
+  return withSessions(
+    layOut({
+      pieces: book.pieces,
+      times: book.times,
+      held: new Map(book.held),
+      by: (due) => book.by[due]!,
+      takes: (some) => {
+        const worked = work(some);
+        if ('refused' in worked) return worked;
+        const { mid, high } = worked.timing.all;
+        return { seconds: mid, atMost: high };
+      },
+      better: (so) => {
+        better?.(withSessions(so));
+        return true;
+      },
+    }),
+  );
+}
+
+/** What a laying comes to. */
+export interface Outcome {
+  /** parts of the book that are not cured by their day, or not laid at all */
+  late: number;
+  sessions: number;
+  /** s at the bench in all */
+  seconds: number;
+}
+export function outcomeOf({ laid }: LaidBook, { by, cure }: Pick<Book, 'by' | 'cure'>): Outcome {
+  const ready = readyOf(laid.times, (due) => by[due]!, cure);
+  const left = laid.left.reduce((sum, { piece }) => sum + piece.parts.length, 0);
+  return {
+    late: ready.filter(({ late }) => late > 0).length + left,
+    sessions: laid.times.filter(({ pieces }) => pieces.length > 0).length,
+    seconds: laid.times.reduce((sum, { seconds }) => sum + seconds, 0),
+  };
+}

@@ -1,0 +1,110 @@
+import { normal, seeded } from '../chance.ts';
+import { Z80 } from '../heat/index.ts';
+import type { Timing } from '../plan/timing.ts';
+import type { LaidBook } from './book.ts';
+import type { Laid } from './layOut.ts';
+import type { Piece } from './piece.ts';
+
+/** How often the times ahead are lived through. */
+const RUNS = 500;
+/** s of making ready that what is carried over costs again (judgement). */
+const AGAIN = 900;
+/** Share of a piece that is shot again where it came short: a shot or two (judgement). */
+const SHORT = 0.15;
+/** Share of what it likely takes that no evening is shorter than. */
+const LEAST = 0.5;
+
+/** Work that is to be done at a time: a piece, or what is left of it. */
+interface Work {
+  piece: Piece;
+  /** s it likely takes */
+  seconds: number;
+  /** it was tried before */
+  again: boolean;
+}
+interface Known {
+  /** chance that a piece comes good with the spares its plan has */
+  confidence: number;
+  /** ms on the rack */
+  cure: number;
+}
+
+/** A piece's share of a session, by its baits. */
+function worksOf({ pieces, seconds }: Laid): Work[] {
+  const baits = pieces.reduce((sum, piece) => sum + piece.baits, 0);
+  return pieces
+    .map((piece) => ({
+      piece,
+      seconds: (seconds * piece.baits) / Math.max(1, baits),
+      again: false,
+    }))
+    .sort((one, other) => one.piece.by - other.piece.by);
+}
+
+/** How much longer than it likely takes an evening turns out. */
+function stretch(chance: () => number, timing: Timing | null): number {
+  const { mid, high } = timing?.all ?? { mid: 1, high: 1 };
+  const sd = (high - mid) / Z80 / mid;
+  return Math.max(LEAST, normal(chance, 1, sd));
+}
+
+/** The times ahead lived through once: when each piece is cured, ms; those never done are left out. */
+function livedOnce(
+  { laid, sessions }: LaidBook,
+  { confidence, cure }: Known,
+  chance: () => number,
+): Map<Piece, number> {
+  const cured = new Map<Piece, number>();
+  let carried: Work[] = [];
+  for (const [nth, one] of laid.times.entries()) {
+    const works = [...carried, ...worksOf(one)];
+    if (works.length === 0) continue;
+    carried = [];
+    const longer = stretch(chance, sessions[nth]?.timing ?? null);
+    const room = (one.time.to - one.time.from) / 1000;
+    let at = one.pieces.length === 0 ? AGAIN : 0;
+    for (const work of works) {
+      const takes = work.seconds * longer;
+      if (at + takes > room) {
+        carried.push({
+          ...work,
+          seconds: work.seconds - Math.max(0, room - at) / longer,
+          again: true,
+        });
+        at = room;
+        continue;
+      }
+      at += takes;
+      if (work.again || chance() < confidence) cured.set(work.piece, one.time.to + cure);
+      else carried.push({ ...work, seconds: SHORT * work.seconds, again: true });
+    }
+  }
+  return cured;
+}
+
+/** When a part of the book is cured, over many lives of the times ahead: ms, the soonest first. */
+export type CuredAt = Map<number, number[]>;
+/**
+ * When each part is cured, by simulation: evenings are as much longer or shorter than they likely
+ * are as their own range says, what is not done goes to the next time, and what came short is shot
+ * again there. Lives in which a part is never done count as never.
+ * @param seed the same one, the same chances
+ */
+export function curedAt(so: LaidBook, known: Known, seed = 1): CuredAt {
+  const chance = seeded(seed);
+  const all: CuredAt = new Map();
+  for (let run = 0; run < RUNS; run++) {
+    const cured = livedOnce(so, known, chance);
+    const parts = new Map<number, number>();
+    for (const { pieces } of so.laid.times)
+      for (const piece of pieces)
+        for (const { part } of piece.parts)
+          parts.set(part, Math.max(parts.get(part) ?? 0, cured.get(piece) ?? Infinity));
+    for (const [part, at] of parts) all.set(part, [...(all.get(part) ?? []), at]);
+  }
+  for (const lives of all.values()) lives.sort((one, other) => one - other);
+  return all;
+}
+/** Chance that a part is cured by a moment, ms; 0 for one that is laid nowhere. */
+export const chanceBy = (lives: readonly number[] | undefined, by: number): number =>
+  lives && lives.length > 0 ? lives.filter((at) => at <= by).length / lives.length : 0;

@@ -1,0 +1,68 @@
+import type { LaneShare, Outcome } from '@/core/ahead/index.ts';
+import { LANES } from '@/core/plan/index.ts';
+import type { Shown } from '@/worker/ahead.worker.ts';
+
+interface Props {
+  lanes: LaneShare[];
+  now: Shown;
+  tries: { name: string; shown: Shown }[];
+  onTry: (name: string) => void;
+}
+const minutes = (seconds: number): number => Math.round(seconds / 60);
+
+/** What one outcome has less or more than another, in words. */
+export function differs(now: Outcome, then: Outcome): string {
+  const said = (count: number, one: string, many: string): string[] =>
+    count === 0
+      ? []
+      : [`${Math.abs(count)} ${Math.abs(count) === 1 ? one : many} ${count < 0 ? 'less' : 'more'}`];
+  const parts = [
+    ...said(then.late - now.late, 'late line', 'late lines'),
+    ...said(then.sessions - now.sessions, 'session', 'sessions'),
+    ...said(minutes(then.seconds) - minutes(now.seconds), 'minute', 'minutes'),
+  ];
+  return parts.length > 0 ? parts.join(', ') : 'changes nothing';
+}
+
+/** What the time at the bench goes to, and what would help by how much. */
+export function Limits({ lanes, now, tries, onTry }: Props) {
+  return (
+    <section aria-label="What limits it">
+      <h2>What limits it</h2>
+      <ul className="border-t-[1.5px] border-ink">
+        {lanes.map(({ lane, seconds, share }) => (
+          <li key={lane} className="grid grid-cols-[90px_1fr_70px] items-center gap-3 py-1">
+            <span>{LANES[lane]}</span>
+            <span className="h-4 border border-ink" aria-hidden="true">
+              <span className="block h-full bg-ink" style={{ width: `${100 * share}%` }} />
+            </span>
+            <span className="figure text-right">{minutes(seconds)} min</span>
+          </li>
+        ))}
+      </ul>
+      <h3 className="mt-4 font-bold">What would help</h3>
+      <ul>
+        {tries.map(({ name, shown }) => (
+          <li
+            key={name}
+            className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
+            data-try={name}
+          >
+            <span className="min-w-0">
+              {name}
+              <span className="block text-sm text-soft">{differs(now.outcome, shown.outcome)}</span>
+            </span>
+            <button
+              type="button"
+              className="act"
+              aria-label={`Look at it with: ${name}`}
+              onClick={() => onTry(name)}
+            >
+              Look at it
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

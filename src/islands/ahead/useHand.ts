@@ -1,0 +1,33 @@
+import { useEffect, useState } from 'react';
+import type { Hand } from '@/core/ahead/hand.ts';
+import { NO_HAND, partAt, putOn } from '@/core/ahead/hand.ts';
+import { shopKey } from '@/ui/shopKey.ts';
+
+const KEPT = (): string => `twin-shot-ahead${shopKey()}`;
+/** What a hand did on this device, on days that are still to come. */
+function handHere(days: ReadonlySet<string>): Hand {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEPT()) ?? '{}') as Partial<Hand>;
+    const held = Object.entries(kept.held ?? {}).filter(([, day]) => days.has(day));
+    return { held: Object.fromEntries(held), cuts: kept.cuts ?? {} };
+  } catch {
+    return NO_HAND;
+  }
+}
+
+/** What a hand puts on days and parts in two: kept on this device, and taken back step by step. */
+export function useHand(times: readonly { day: string }[]) {
+  const [hands, setHands] = useState<readonly [Hand, ...Hand[]]>(() => [
+    handHere(new Set(times.map(({ day }) => day))),
+  ]);
+  const [hand, ...before] = hands;
+  useEffect(() => localStorage.setItem(KEPT(), JSON.stringify(hand)), [hand]);
+  const next = (to: Hand) => setHands([to, ...hands]);
+  return {
+    hand,
+    hold: (key: string, day: string | null) => next(putOn(hand, key, day)),
+    part: (key: string, baits: number) => next(partAt(hand, key, baits)),
+    undo: before.length > 0 ? () => setHands(before as [Hand, ...Hand[]]) : null,
+  };
+}
+export type InHand = ReturnType<typeof useHand>;

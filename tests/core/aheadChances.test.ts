@@ -1,0 +1,230 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import type { Book, LaidBook, Piece } from '@/core/ahead/index.ts';
+import {
+  chanceBy,
+  curedAt,
+  enquire,
+  heldDay,
+  laneShares,
+  layBook,
+  NO_HAND,
+  outcomeOf,
+  partAt,
+  parted,
+  pieceOf,
+  putOn,
+  triesOf,
+} from '@/core/ahead/index.ts';
+import { NOTHING_LEARNED, Z80 } from '@/core/heat/index.ts';
+import { batches } from '@/core/order/index.ts';
+import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { OVENS } from '../../scripts/demo/bench.ts';
+import { SHELF } from '../../scripts/demo/shelf.ts';
+import { near } from '../near.ts';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const part = (nth: number, { bait = 1, colourway = 2, count = 20, due = '5' } = {}) => ({
+  ...{ part: nth, line: nth, for: `customer ${nth}`, bait, colourway, count, due },
+});
+const piece = (nth: number, over: Partial<Piece> = {}): Piece => ({
+  ...{ key: `${nth}/2`, bait: 1, colourway: 2, mould: 1, baits: 20, by: 5 * DAY },
+  parts: [part(nth)],
+  ...over,
+});
+
+/** Times a day apart, each with pieces that likely take so many s, off by a normal share. */
+function lived(all: { hours: number; pieces: Piece[]; seconds: number; sd: number }[]): LaidBook {
+  return {
+    laid: {
+      left: [],
+      times: all.map(({ hours, pieces, seconds }, nth) => ({
+        time: { day: String(nth + 1), from: nth * DAY, to: nth * DAY + hours * HOUR },
+        pieces,
+        seconds,
+      })),
+    },
+    sessions: all.map(
+      ({ seconds, sd }) =>
+        ({
+          timing: { all: { low: 0, mid: seconds, high: seconds * (1 + Z80 * sd) } },
+        }) as unknown as NonNullable<LaidBook['sessions'][number]>,
+    ),
+  };
+}
+
+test('chances against closed forms: sure, never, a full evening, spares that are enough so often', () => {
+  const known = { confidence: 1, cure: DAY };
+  const sure = lived([{ hours: 3, pieces: [piece(1)], seconds: 3600, sd: 1e-9 }]);
+  const cured = sure.laid.times[0]!.time.to + DAY;
+  assert.equal(chanceBy(curedAt(sure, known).get(1), cured), 1);
+  assert.equal(chanceBy(curedAt(sure, known).get(1), cured - 1), 0);
+  assert.equal(chanceBy(curedAt(sure, known).get(99), cured), 0, 'laid nowhere');
+  // An evening as long as it takes in z spreads is enough as often as a normal one stays under z.
+  fc.assert(
+    fc.property(fc.constantFrom([0.5, 0], [0.9, 1.2816], [0.1, -1.2816]), ([share, score]) => {
+      const full = lived([{ hours: 1 + 0.2 * score!, pieces: [piece(1)], seconds: 3600, sd: 0.2 }]);
+      near(chanceBy(curedAt(full, known).get(1), 3 * DAY), share!, 0.06);
+    }),
+  );
+  // What came short is shot again the next time there is.
+  const twice = lived([
+    { hours: 3, pieces: [piece(1)], seconds: 3600, sd: 1e-9 },
+    { hours: 3, pieces: [], seconds: 0, sd: 1e-9 },
+  ]);
+  const lives = curedAt(twice, { confidence: 0.7, cure: DAY }).get(1);
+  near(chanceBy(lives, 3 * HOUR + DAY), 0.7, 0.06);
+  assert.equal(chanceBy(lives, 3 * HOUR + 2 * DAY), 1);
+  assert.deepEqual(curedAt(twice, known), curedAt(twice, known), 'the same each time');
+});
+
+test('property: a longer time or surer spares never make a day less likely', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.6, max: 3, noNaN: true }),
+      fc.double({ min: 0.5, max: 0.95, noNaN: true }),
+      fc.double({ min: 0.05, max: 0.4, noNaN: true }),
+      (hours, confidence, sd) => {
+        const chance = (longer: number, surer: number) =>
+          chanceBy(
+            curedAt(lived([{ hours: hours + longer, pieces: [piece(1)], seconds: 3600, sd }]), {
+              confidence: confidence + surer,
+              cure: DAY,
+            }).get(1),
+            9 * DAY,
+          );
+        assert.ok(chance(0.5, 0) >= chance(0, 0));
+        assert.ok(chance(0, 0.05) >= chance(0, 0));
+      },
+    ),
+    { numRuns: 30 },
+  );
+});
+
+test('a hand parts a piece and puts its halves on days; in one again, nothing of it is left', () => {
+  const by = () => 5 * DAY;
+  const whole = piece(1);
+  const cut = partAt(putOn(NO_HAND, '1/2', '3'), '1/2', 8);
+  const halves = parted([whole], cut.cuts, by);
+  assert.deepEqual(
+    halves.map(({ key, baits }) => [key, baits]),
+    [
+      ['1/2~1', 8],
+      ['1/2~2', 12],
+    ],
+  );
+  const held = new Map(Object.entries(putOn(cut, '1/2~2', '4').held));
+  assert.deepEqual(
+    halves.map((half) => heldDay(held, half)),
+    ['3', '4'],
+    'a half is held on its own day, else on the whole’s',
+  );
+  const again = partAt(partAt(cut, '1/2~2', 5), '1/2', 0);
+  assert.deepEqual([again.cuts, again.held], [{}, { '1/2': '3' }]);
+  assert.deepEqual(parted([whole], { '1/2': 20 }, by), [whole], 'a cut that fits no more');
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 19 }), fc.integer({ min: 1, max: 19 }), (one, other) => {
+      const { cuts } = partAt(partAt(NO_HAND, '1/2', one), '1/2~2', other);
+      const all = parted([whole], cuts, by);
+      assert.equal(
+        all.reduce((sum, { baits }) => sum + baits, 0),
+        whole.baits,
+      );
+    }),
+  );
+});
+
+/** Two baits in two colours for four days, on two evenings of the demo shop’s bench. */
+function demoBook(): Book {
+  const parts = [
+    part(1, { count: 30, due: 'Fri' }),
+    part(2, { colourway: 3, count: 24, due: 'Fri' }),
+    part(3, { bait: 2, count: 16, due: 'Sun' }),
+  ];
+  const by = { Fri: 3 * DAY, Sun: 5 * DAY };
+  const mould = (bait: number) => SHELF.baits.find(({ id }) => id === bait)!.spec.mouldIds[0]!;
+  const wanted = new Map(parts.map((one) => [one.part, one]));
+  return {
+    shelf: SHELF,
+    defaults: {
+      settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
+      good: 0.85,
+      confidence: 0.8,
+      window: DEFAULT_SHOP.window,
+    },
+    timing: {
+      oven: { id: 1, oven: OVENS[0]! },
+      ovens: 1,
+      learned: NOTHING_LEARNED,
+      hands: {},
+      room: 18,
+    },
+    pieces: batches(
+      parts.map((one) => ({ ...one, rest: one.count })),
+      mould,
+    ).map((batch) => pieceOf(batch, wanted, (due) => by[due as keyof typeof by])),
+    times: [0, 2, 4].map((day) => ({
+      day: String(day + 1),
+      from: day * DAY,
+      to: day * DAY + 4 * HOUR,
+    })),
+    by,
+    held: [],
+    cure: DAY,
+  };
+}
+
+test('what limits a book adds up to its minutes; each try changes what it is of, and none costs time', () => {
+  const book = demoBook();
+  const so = layBook(book);
+  const now = outcomeOf(so, book);
+  assert.equal(so.laid.left.length, 0);
+  const lanes = laneShares(so);
+  near(
+    lanes.reduce((sum, { seconds }) => sum + seconds, 0),
+    now.seconds,
+    1e-6,
+  );
+  near(
+    lanes.reduce((sum, { share }) => sum + share, 0),
+    1,
+    1e-9,
+  );
+  const laneOf = (laid: LaidBook, lane: string) =>
+    laneShares(laid).find((one) => one.lane === lane)!.seconds;
+  const tries = new Map(triesOf(book, so).map(({ name, book: other }) => [name, layBook(other)]));
+  assert.equal(tries.size, 5);
+  for (const [name, laid] of tries)
+    assert.ok(outcomeOf(laid, book).seconds <= now.seconds + 1, name);
+  const named = (begins: string) => [...tries].find(([name]) => name.startsWith(begins))![1];
+  assert.ok(laneOf(named('A second'), 'moulds') < laneOf(so, 'moulds'));
+  assert.ok(laneOf(named('Another pair'), 'hands') < laneOf(so, 'hands'));
+  assert.ok(laneOf(named('Another oven'), 'ovens') < laneOf(so, 'ovens'));
+});
+
+test('an enquiry goes where there is room, moves nothing, and says whom a promise would push', () => {
+  const book = demoBook();
+  const mould = SHELF.baits[0]!.spec.mouldIds[0]!;
+  const asked = { bait: 1, colourway: 2, mould, count: 12 };
+  const free = enquire(book, asked, { confidence: 0.8, wanted: null });
+  assert.equal(free.refused, null);
+  assert.equal(free.pushes, null);
+  const chances = free.days.map(({ chance }) => chance);
+  assert.ok(chances.length > 0 && chances.at(-1)! > 0.7);
+  assert.deepEqual(
+    chances,
+    [...chances].sort((one, other) => one - other),
+  );
+  const far = enquire(book, asked, { confidence: 0.8, wanted: 9 * DAY });
+  assert.deepEqual(far.pushes, []);
+  const many = enquire(book, { ...asked, count: 3000 }, { confidence: 0.8, wanted: null });
+  assert.match(many.refused!, /room|fits/);
+  assert.deepEqual(many.days, []);
+  const gone = enquire(book, asked, { confidence: 0.8, wanted: 0 });
+  assert.ok(
+    gone.pushes!.some(({ part: which }) => which === 0),
+    'a day too near is late itself',
+  );
+});
