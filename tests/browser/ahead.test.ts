@@ -31,6 +31,41 @@ test(
       },
     );
     await expect(laid).toBeVisible({ timeout: 30_000 });
+    // Taken by keys from day to day, parted in two, and all of it taken back.
+    const moss = (day: string | null) =>
+      page.locator(`[data-day="${day}"]`).getByRole('button', {
+        name: /^Take Slip eel 95, Bilge moss over oyster lint/,
+      });
+    await moss(later).focus();
+    await page.keyboard.press('Space');
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.press('Space');
+    await expect(moss(later)).toHaveCount(0, { timeout: 30_000 });
+    await page.getByRole('button', { name: /^Split Slip eel 95, Bilge moss/ }).click();
+    await page.getByRole('button', { name: /^Split Slip eel 95, Bilge moss/ }).click();
+    await expect(page.getByRole('button', { name: /^Take Slip eel 95, Bilge moss/ })).toHaveCount(
+      2,
+      { timeout: 30_000 },
+    );
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(moss(later)).toHaveCount(1, { timeout: 30_000 });
+    await expect(laid).toBeVisible({ timeout: 30_000 });
+    // What limits it, and what another mould would change, beside it.
+    const help = page.locator('[data-try^="A second"]');
+    await expect(help).toContainText(/less|more|changes nothing/, { timeout: 30_000 });
+    await help.getByRole('button').click();
+    await expect(page.locator('[data-beside]')).toContainText(/What moves|same days/);
+    // Somebody asks on the telephone.
+    const enquiry = page.getByRole('region', { name: 'Could they have it?' });
+    await enquiry.getByLabel('Bait').fill('withy');
+    await page.keyboard.press('Enter');
+    await enquiry.getByLabel('Colourway').fill('rust bell');
+    await page.keyboard.press('Enter');
+    await enquiry.getByRole('button', { name: 'When could it be?' }).click();
+    await expect(enquiry.locator('[data-enquiry="answered"]')).toContainText(/\d+ %/, {
+      timeout: 30_000,
+    });
     await page
       .locator(`[data-day="${later}"]`)
       .getByRole('button', { name: 'Make it a plan' })

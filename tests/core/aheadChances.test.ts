@@ -65,8 +65,8 @@ test('chances against closed forms: sure, never, a full evening, spares that are
   // An evening as long as it takes in z spreads is enough as often as a normal one stays under z.
   fc.assert(
     fc.property(fc.constantFrom([0.5, 0], [0.9, 1.2816], [0.1, -1.2816]), ([share, score]) => {
-      const full = lived([{ hours: 1 + 0.2 * score!, pieces: [piece(1)], seconds: 3600, sd: 0.2 }]);
-      near(chanceBy(curedAt(full, known).get(1), 3 * DAY), share!, 0.06);
+      const full = lived([{ hours: 1 + 0.2 * score, pieces: [piece(1)], seconds: 3600, sd: 0.2 }]);
+      near(chanceBy(curedAt(full, known).get(1), 3 * DAY), share, 0.06);
     }),
   );
   // What came short is shot again the next time there is.

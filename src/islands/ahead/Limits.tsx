@@ -45,7 +45,7 @@ export function Limits({ lanes, now, tries, onTry }: Props) {
         {tries.map(({ name, shown }) => (
           <li
             key={name}
-            className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
+            className="flex items-center justify-between gap-2 border-b border-rule py-1"
             data-try={name}
           >
             <span className="min-w-0">
@@ -54,7 +54,7 @@ export function Limits({ lanes, now, tries, onTry }: Props) {
             </span>
             <button
               type="button"
-              className="act"
+              className="act shrink-0"
               aria-label={`Look at it with: ${name}`}
               onClick={() => onTry(name)}
             >

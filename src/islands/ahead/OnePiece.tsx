@@ -30,7 +30,7 @@ export function OnePiece({ piece, known, laid, inHand }: PieceProps) {
       style={moved ? { transform: `translate(${moved.x}px, ${moved.y}px)` } : undefined}
       className={
         'grid items-center gap-x-4 gap-y-1 border-b border-rule py-2 ' +
-        'sm:grid-cols-[150px_minmax(0,1fr)_60px] ' +
+        'sm:grid-cols-[140px_minmax(0,1fr)_50px] lg:grid-cols-[140px_minmax(0,1fr)_50px_auto] ' +
         (moved ? 'relative z-10 bg-raised' : '')
       }
     >

@@ -27,7 +27,7 @@ export function PieceActs({ piece, known, inHand, name, held }: Props) {
   const first = Number(parts);
   const fits = Number.isInteger(first) && first > 0 && first < piece.baits;
   return (
-    <span className="flex flex-wrap items-end gap-2 sm:col-span-3">
+    <span className="flex flex-wrap items-end gap-2 sm:col-span-3 lg:col-span-1">
       <Select
         label={`Day for ${name}`}
         hideLabel
