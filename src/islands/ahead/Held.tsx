@@ -1,7 +1,8 @@
-import type { KeyboardCoordinateGetter } from '@dnd-kit/core';
+import type { CollisionDetection, KeyboardCoordinateGetter } from '@dnd-kit/core';
 import {
   DndContext,
   KeyboardSensor,
+  pointerWithin,
   PointerSensor,
   TouchSensor,
   useSensor,
@@ -19,14 +20,23 @@ interface Props {
 
 /** By arrow keys a piece goes from day to day, not from pixel to pixel. */
 const dayByDay: KeyboardCoordinateGetter = (event, { context, currentCoordinates }) => {
-  const down = event.code === 'ArrowDown';
-  if (!down && event.code !== 'ArrowUp') return undefined;
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.code];
+  if (!step) return undefined;
   event.preventDefault();
-  const tops = [...context.droppableRects.values()].sort((one, other) => one.top - other.top);
-  const next = down
-    ? tops.find(({ top }) => top > currentCoordinates.y + 1)
-    : tops.findLast(({ top }) => top < currentCoordinates.y - 1);
-  return next && { x: currentCoordinates.x, y: next.top };
+  const days = [...context.droppableRects].sort(([, one], [, other]) => one.top - other.top);
+  const next = days[days.findIndex(([day]) => day === context.over?.id) + step];
+  return next && { x: currentCoordinates.x, y: next[1].top };
+};
+/** The day a piece is over: under the pointer; by keys the one its top edge lies in. */
+const overDay: CollisionDetection = (args) => {
+  if (args.pointerCoordinates) return pointerWithin(args);
+  const top = args.collisionRect.top + 1;
+  return args.droppableContainers
+    .filter(({ id }) => {
+      const rect = args.droppableRects.get(id);
+      return rect && rect.top <= top && top <= rect.bottom;
+    })
+    .map(({ id }) => ({ id }));
 };
 
 /** Days that pieces are taken from and put on, by pointer, finger or keys. */
@@ -42,6 +52,7 @@ export function Held({ laid, onDrop, children }: Props) {
   return (
     <DndContext
       sensors={sensors}
+      collisionDetection={overDay}
       accessibility={{
         announcements: {
           onDragStart: () => 'Taken. Arrow keys go from day to day, space puts it down.',
