@@ -38,7 +38,10 @@ test(
       });
     await moss(later).focus();
     await page.keyboard.press('Space');
+    const said = page.locator('[id^="DndLiveRegion"]');
+    await expect(said).toHaveText(/^(Taken|Over)/);
     await page.keyboard.press('ArrowUp');
+    await expect(said).toHaveText(/^Over Thu 3 Dec|^Over (?!Sat 5)/);
     await page.keyboard.press('Space');
     await expect(moss(later)).toHaveCount(0, { timeout: 30_000 });
     await page.getByRole('button', { name: /^Split Slip eel 95, Bilge moss/ }).click();
