@@ -17,7 +17,10 @@ import { WhatItTakes } from './WhatItTakes.tsx';
 export default function Ahead({ handed }: { handed: Handed<Known> }) {
   const known = useMemo(() => takeOver(handed), [handed]);
   const inHand = useHand(known.times);
-  const { answer, stopped, stop } = useAhead(known, inHand.hand);
+  const { answer: newest, stopped, stop } = useAhead(known, inHand.hand);
+  // What is found meanwhile waits until a piece is put down: nothing moves under a hand.
+  const [held, setHeld] = useState<typeof newest>(null);
+  const answer = held ?? newest;
   const [tried, setTried] = useState<string | null>(null);
   if (!answer) return <p className="mt-4 text-xl">Laying the book out…</p>;
   const limits = answer.is === 'limits' ? answer : null;
@@ -35,7 +38,7 @@ export default function Ahead({ handed }: { handed: Handed<Known> }) {
         {other && (
           <Beside known={known} now={answer.shown} other={other} onClose={() => setTried(null)} />
         )}
-        <Held onDrop={inHand.hold} laid={laid}>
+        <Held onDrop={inHand.hold} onHand={(is) => setHeld(is ? newest : null)} laid={laid}>
           {laid.times.map((one, nth) => (
             <OneTime
               key={one.time.day}

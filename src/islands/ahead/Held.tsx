@@ -15,6 +15,8 @@ import { sayDay } from '@/ui/days.ts';
 interface Props {
   laid: LaidOut;
   onDrop: (key: string, day: string) => void;
+  /** a piece is in hand, or not any more */
+  onHand: (is: boolean) => void;
   children: ReactNode;
 }
 
@@ -40,7 +42,7 @@ const overDay: CollisionDetection = (args) => {
 };
 
 /** Days that pieces are taken from and put on, by pointer, finger or keys. */
-export function Held({ laid, onDrop, children }: Props) {
+export function Held({ laid, onDrop, onHand, children }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 200, tolerance: 8 } }),
@@ -64,7 +66,10 @@ export function Held({ laid, onDrop, children }: Props) {
           draggable: 'Space takes it; arrow keys go from day to day; space puts it down.',
         },
       }}
+      onDragStart={() => onHand(true)}
+      onDragCancel={() => onHand(false)}
       onDragEnd={({ active, over }) => {
+        onHand(false);
         const [key, day] = [String(active.id), over ? String(over.id) : null];
         if (day !== null && day !== dayOf(key)) onDrop(key, day);
       }}
