@@ -29,16 +29,16 @@ const dayByDay: KeyboardCoordinateGetter = (event, { context, currentCoordinates
   const next = days[days.findIndex(([day]) => day === context.over?.id) + step];
   return next && { x: currentCoordinates.x, y: next[1].top };
 };
-/** The day a piece is over: under the pointer; by keys the one its top edge lies in. */
+/** px a piece may lie above the day it is put on. */
+const NEAR = 8;
+/** The day a piece is over: under the pointer; by keys the last that begins above it. */
 const overDay: CollisionDetection = (args) => {
   if (args.pointerCoordinates) return pointerWithin(args);
-  const top = args.collisionRect.top + 1;
-  return args.droppableContainers
-    .filter(({ id }) => {
-      const rect = args.droppableRects.get(id);
-      return rect && rect.top <= top && top <= rect.bottom;
-    })
-    .map(({ id }) => ({ id }));
+  const top = args.collisionRect.top + NEAR;
+  const day = [...args.droppableRects]
+    .sort(([, one], [, other]) => one.top - other.top)
+    .findLast(([, rect]) => rect.top <= top);
+  return day ? [{ id: day[0] }] : [];
 };
 
 /** Days that pieces are taken from and put on, by pointer, finger or keys. */
@@ -46,7 +46,7 @@ export function Held({ laid, onDrop, onHand, children }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 200, tolerance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: dayByDay }),
+    useSensor(KeyboardSensor, { coordinateGetter: dayByDay, scrollBehavior: 'auto' }),
   );
   const dayOf = (key: string) =>
     laid.times.find(({ pieces }) => pieces.some((piece) => piece.key === key))?.time.day;
