@@ -62,9 +62,9 @@ test(
     await expect(page.locator('[data-beside]')).toContainText(/What moves|same days/);
     // Somebody asks on the telephone.
     const enquiry = page.getByRole('region', { name: 'Could they have it?' });
-    await enquiry.getByLabel('Bait').fill('withy');
+    await enquiry.getByRole('combobox', { name: 'Bait' }).fill('withy');
     await page.keyboard.press('Enter');
-    await enquiry.getByLabel('Colourway').fill('rust bell');
+    await enquiry.getByRole('combobox', { name: 'Colourway' }).fill('rust bell');
     await page.keyboard.press('Enter');
     await enquiry.getByRole('button', { name: 'When could it be?' }).click();
     await expect(enquiry.locator('[data-enquiry="answered"]')).toContainText(/\d+ %/, {
