@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { open } from './steps.ts';
+import { open, pick } from './steps.ts';
 
 test(
   'the book is laid over the fortnight, a day holds what a hand puts there, a day ' +
@@ -62,10 +62,8 @@ test(
     await expect(page.locator('[data-beside]')).toContainText(/What moves|same days/);
     // Somebody asks on the telephone.
     const enquiry = page.getByRole('region', { name: 'Could they have it?' });
-    await enquiry.getByRole('combobox', { name: 'Bait' }).fill('withy');
-    await page.keyboard.press('Enter');
-    await enquiry.getByRole('combobox', { name: 'Colourway' }).fill('rust bell');
-    await page.keyboard.press('Enter');
+    await pick(enquiry, 'Bait', 'Withy rag');
+    await pick(enquiry, 'Colourway', 'Rust bell');
     await enquiry.getByRole('button', { name: 'When could it be?' }).click();
     await expect(enquiry.locator('[data-enquiry="answered"]')).toContainText(/\d+ %/, {
       timeout: 30_000,
