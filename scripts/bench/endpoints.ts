@@ -121,7 +121,7 @@ export const ENDPOINTS: Record<string, Endpoint> = {
   'people/[id].ts': { path: '/api/people/{id}', methods: { PUT: PERSON, DELETE: {} } },
   'people/index.ts': { path: '/api/people', methods: { GET: null, POST: PERSON } },
   'pictures/[id].ts': { path: '/api/pictures/{id}', methods: { GET: null } },
-  'plans/[id]/index.ts': { path: '/api/plans/{id}', methods: { PUT: PLAN } },
+  'plans/[id]/index.ts': { path: '/api/plans/{id}', methods: { GET: null, PUT: PLAN } },
   'plans/[id]/ticks.ts': { path: '/api/plans/{id}/ticks', methods: { PUT: { ticks: ['a'] } } },
   'plans/index.ts': { path: '/api/plans', methods: { POST: PLAN } },
   'running.ts': { path: '/api/running', methods: { GET: null } },

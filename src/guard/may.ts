@@ -101,7 +101,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/materials/[id]/bottle': { POST: MAKERS },
   '/api/pictures/[id]': page(PEOPLE),
   '/api/plans': { POST: MAKERS },
-  '/api/plans/[id]': { PUT: MAKERS },
+  '/api/plans/[id]': { GET: PEOPLE, PUT: MAKERS },
   '/api/plans/[id]/ticks': { PUT: MAKERS },
   '/api/running': page(SEES_BENCH),
   '/api/sessions': { POST: MAKERS },

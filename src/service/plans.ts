@@ -58,6 +58,19 @@ const NO_ANSWER: Record<NoAnswer, string> = {
 };
 
 /**
+ * A plan with what it comes to: as it is edited, and worked out for this shop's bench.
+ * @param signal of who asks: calls it off
+ */
+export async function planWhole(id: number, signal?: AbortSignal) {
+  const [held, { units }] = await Promise.all([findPlan(id), readShop()]);
+  if (!held) return missing('plan');
+  const { name, day, input } = held;
+  const plan = await planning.ask({ input, units }, signal);
+  if (typeof plan === 'string') return problem(503, plan, NO_ANSWER[plan]);
+  return ok({ id, name, day, input, plan });
+}
+
+/**
  * Takes a plan to the bench: a session is opened on it as it now is.
  * @param signal of who asks: calls it off
  */

@@ -17,6 +17,7 @@ export * from './run.ts';
 export * from './sessionName.ts';
 export * from './spoon.ts';
 export * from './lanes.ts';
+export * from './runSheet.ts';
 export * from './timing.ts';
 export * from './hands.ts';
 export * from './change.ts';

@@ -1,12 +1,13 @@
 import { lazy, Suspense, useEffect, useMemo } from 'react';
 import type { TimingKnown } from '@/core/plan/index.ts';
-import { baitShots, withUnnamed } from '@/core/plan/index.ts';
+import { withUnnamed } from '@/core/plan/index.ts';
 import { type Handed, takeOver } from '@/ui/handed.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { PullSheet } from './PullSheet.tsx';
+import { Summary } from './Summary.tsx';
 import { Tape } from './Tape.tsx';
 import type { PlanStart } from './usePlan.ts';
 import { usePlan } from './usePlan.ts';
@@ -20,11 +21,13 @@ const later = {
   timing: () => import('./TimingOf.tsx'),
   tables: () => import('./PlanTables.tsx'),
   stages: () => import('@/ui/Stages.tsx'),
+  runSheet: () => import('./RunSheet.tsx'),
 };
 const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
 const ForShelf = lazy(async () => ({ default: (await later.forShelf()).ForShelf }));
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
 const PlanTables = lazy(async () => ({ default: (await later.tables()).PlanTables }));
+const RunSheet = lazy(async () => ({ default: (await later.runSheet()).RunSheet }));
 const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
 
 /** What the page hands over at once: the open book, the shelf, and the shop's own figures. */
@@ -78,10 +81,8 @@ export default function Planner({ known, asked: begun = [], ...own }: Props) {
     [],
   );
   const times = useTiming(plan.ok ? plan : null, input, timing);
-  const { totals } = plan;
   const chosen = new Set(input.jobs.flatMap((job) => job.lines.map((line) => line.part)));
   const asked = parts.filter(({ part }) => !chosen.has(part));
-  const others = plan.shots.length - baitShots(plan.runs);
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_330px]">
       {/* What grows here never moves the pull sheet, nor its button, under a hand. */}
@@ -105,17 +106,7 @@ export default function Planner({ known, asked: begun = [], ...own }: Props) {
             {saved ? 'Saved' : 'Save'}
           </button>
         </div>
-        <p className="mt-1 text-soft" data-summary>
-          {plan.ok
-            ? `${baitShots(plan.runs)} ` +
-              `shots${others > 0 ? `, ${others} more for inserts and trials` : ''}, ` +
-              `${plan.draws.length} draws, ${totals.baits} baits ` +
-              (chosen.size === 0
-                ? 'for the shelf'
-                : `for ${totals.need} promised, ` +
-                  `${chosen.size === 1 ? '1 line' : `${chosen.size} lines`}`)
-            : 'Not worked out yet'}
-        </p>
+        <Summary plan={plan} lines={chosen.size} />
         {asking}
         <Wrong>{wrong}</Wrong>
         <ul className="mt-2" aria-label="Remarks">
@@ -172,7 +163,15 @@ export default function Planner({ known, asked: begun = [], ...own }: Props) {
           </Suspense>
         </section>
       </div>
+      {plan.ok && times && (
+        <Suspense>
+          <RunSheet {...{ name, plan, input, units }} day={own.day} timing={times} />
+        </Suspense>
+      )}
       <PullSheet
+        title={`${name}, ${own.day}`}
+        hasRunSheet={plan.ok && times !== null}
+        jsonAt={own.id ? `/api/plans/${own.id}` : null}
         sheet={sheet}
         ticks={ticks}
         onTick={tick}

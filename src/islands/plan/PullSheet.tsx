@@ -1,18 +1,30 @@
 import type { PullItem } from '@/core/plan/index.ts';
+import { printSheet } from '@/ui/printSheet.ts';
 
 interface Props {
+  /** the session and its day, at the head of the paper */
+  title: string;
   sheet: PullItem[];
   ticks: ReadonlySet<string>;
   onTick: (key: string) => void;
   /** begins the session; absent while the plan is not worked out */
   onStart?: () => void;
+  /** its times are known, so that they can be printed */
+  hasRunSheet: boolean;
+  /** where the plan stands as JSON; null before it is saved */
+  jsonAt: string | null;
 }
 
 /** Everything to lay out before the session, ticked as it is laid out. */
-export function PullSheet({ sheet, ticks, onTick, onStart }: Props) {
+export function PullSheet({ title, sheet, ticks, onTick, onStart, hasRunSheet, jsonAt }: Props) {
   const groups = [...new Set(sheet.map((item) => item.group))];
   return (
-    <aside className="min-w-0 border-ink lg:border-l-[1.5px] lg:pl-6" aria-label="Pull sheet">
+    <aside
+      className="min-w-0 border-ink lg:border-l-[1.5px] lg:pl-6"
+      aria-label="Pull sheet"
+      data-sheet="pull"
+    >
+      <p className="print-only">{title}</p>
       <h2 className="flex items-baseline justify-between">
         Pull sheet{' '}
         <span className="text-sm font-normal text-soft">
@@ -61,9 +73,19 @@ export function PullSheet({ sheet, ticks, onTick, onStart }: Props) {
           >
             Start at the bench
           </button>
-          <button type="button" className="act justify-center" onClick={() => print()}>
-            Print the sheet
+          <button type="button" className="act justify-center" onClick={() => printSheet('pull')}>
+            Print the pull sheet
           </button>
+          {hasRunSheet && (
+            <button type="button" className="act justify-center" onClick={() => printSheet('run')}>
+              Print the run sheet
+            </button>
+          )}
+          {jsonAt && (
+            <a className="act justify-center" href={jsonAt} download>
+              The plan as JSON
+            </a>
+          )}
         </div>
       )}
     </aside>

@@ -1,7 +1,16 @@
 import type { APIRoute } from 'astro';
-import { savePlan } from '@/service/plans.ts';
+import { planWhole, savePlan } from '@/service/plans.ts';
 import { answer, idOf, readBody, seenBy } from '../../_answer.ts';
 import { PlanBody } from '../index.ts';
+
+/** The plan as it is saved, and worked out: open to any other program. */
+export const GET: APIRoute = async (context) => {
+  const plan = await planWhole(idOf(context), context.request.signal);
+  const reply = answer(plan);
+  if (plan.ok)
+    reply.headers.set('content-disposition', `attachment; filename="plan-${idOf(context)}.json"`);
+  return reply;
+};
 
 export const PUT: APIRoute = async (context) => {
   const body = readBody(context, PlanBody);
