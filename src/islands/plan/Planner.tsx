@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useMemo } from 'react';
 import type { TimingKnown } from '@/core/plan/index.ts';
 import { withUnnamed } from '@/core/plan/index.ts';
 import { type Handed, takeOver } from '@/ui/handed.ts';
+import { sayDay } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { OpenPart } from './BookLines.tsx';
@@ -169,7 +170,7 @@ export default function Planner({ known, asked: begun = [], ...own }: Props) {
         </Suspense>
       )}
       <PullSheet
-        title={`${name}, ${own.day}`}
+        title={`${name}, ${sayDay(own.day)}`}
         hasRunSheet={plan.ok && times !== null}
         jsonAt={own.id ? `/api/plans/${own.id}` : null}
         sheet={sheet}

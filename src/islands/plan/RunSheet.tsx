@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import type { Plan, PlanInput, Timing } from '@/core/plan/index.ts';
 import { runSheet } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
-import { spoken } from '@/core/quantity/index.ts';
+import { clock, spoken } from '@/core/quantity/index.ts';
+import { sayDay } from '@/ui/days.ts';
 
 interface Props {
   name: string;
@@ -26,7 +27,7 @@ export function RunSheet({ name, day, plan, input, timing, units }: Props) {
     <section className="print-only" data-sheet="run" aria-label="Run sheet">
       <h1>{name}</h1>
       <p>
-        {day}. Begun at ________. It lasts {after(ends.mid)}, {after(ends.low)} to{' '}
+        {sayDay(day)}. Begun at ________. It lasts {after(ends.mid)}, {after(ends.low)} to{' '}
         {after(ends.high)} eight times in ten; times are hours and minutes after the start.
       </p>
       <table className="mt-2 w-full text-left">
@@ -50,7 +51,7 @@ export function RunSheet({ name, day, plan, input, timing, units }: Props) {
       <ol>
         {lastMinute.map(({ before, what }) => (
           <li key={`${before}${what}`}>
-            <span className="figure">{after(before * 60)}</span> before: {what}
+            <span className="figure">{clock(before)}</span> before: {what}
           </li>
         ))}
       </ol>
