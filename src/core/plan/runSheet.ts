@@ -7,7 +7,7 @@ import { runsOf } from './run.ts';
 import type { Timing } from './timing.ts';
 
 /** A line of the run sheet: when, s after the start, and what. */
-export interface RunSheetRow {
+interface RunSheetRow {
   /** from when, and where several draws are one line, to the last of them */
   from: number;
   to: number | null;
