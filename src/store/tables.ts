@@ -10,6 +10,7 @@ import {
   MixVersion,
   MouldNote,
   MouldTrial,
+  OrderFile,
   ShopRow,
 } from './models/records.ts';
 import { Tub, TubPicture } from './models/tubs.ts';
@@ -26,6 +27,7 @@ const TABLES = {
   MouldNote,
   MouldTrial,
   Order,
+  OrderFile,
   OrderLine,
   Pairing,
   Person,

@@ -147,9 +147,8 @@ test(
     assert.equal(made.status, 201);
     const text = await (await fetch(`${app.url}/api/orders/file`)).text();
     assert.ok(text.includes("'-dash"), 'escaped');
-    const rows = (await ask('POST', `${app.url}/api/orders/file`, { text, take: false })).body as {
-      row: { customer: string };
-    }[];
+    const rows = (await ask('POST', `${app.url}/api/orders/file`, { text, take: false })).body
+      .rows as { row: { customer: string } }[];
     assert.ok(
       JSON.stringify(rows).includes('"-dash & =1+1"') && !JSON.stringify(rows).includes("'-dash"),
       JSON.stringify(rows[0]),

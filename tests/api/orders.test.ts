@@ -116,18 +116,18 @@ test(
       'rag,Rust bell,10,5,2031-04-03\nReef Shop,Pack,Culvert prawn,Cockle blush,10,5,2031-04-03\n';
     const seen = await ask('POST', `${app.url}/api/orders/file`, { text, take: false });
     assert.deepEqual(
-      seen.body.map((other: { wrong: string[] }) => other.wrong.length),
+      seen.body.rows.map((other: { wrong: string[] }) => other.wrong.length),
       [0, 1, 3, 0, 0],
     );
-    assert.match(seen.body[1].wrong[0], /no bait is called “Slip eal 95”/);
-    assert.match(seen.body[2].wrong.join(), /no customer.*“ten”.*“2031-04-31”/);
+    assert.match(seen.body.rows[1].wrong[0], /no bait is called “Slip eal 95”/);
+    assert.match(seen.body.rows[2].wrong.join(), /no customer.*“ten”.*“2031-04-31”/);
     const taken = await ask('POST', `${app.url}/api/orders/file`, { text, take: true });
     assert.deepEqual(taken.body, { orders: 1, rows: 3, left: 2 });
     const out = await (await fetch(`${app.url}/api/orders/file`)).text();
     const back = await ask('POST', `${app.url}/api/orders/file`, { text: out, take: false });
-    assert.ok(back.body.every((other: { wrong: string[] }) => other.wrong.length === 0));
+    assert.ok(back.body.rows.every((other: { wrong: string[] }) => other.wrong.length === 0));
     assert.equal(
-      back.body.filter(
+      back.body.rows.filter(
         (other: { typed: { customer: string } }) => other.typed.customer === 'Reef Shop',
       ).length,
       3,
@@ -155,7 +155,7 @@ test(
       text: head + wrong + long,
       take: false,
     });
-    const said: string[][] = seen.body.map((other: { wrong: string[] }) => other.wrong);
+    const said: string[][] = seen.body.rows.map((other: { wrong: string[] }) => other.wrong);
     assert.deepEqual(
       said.slice(0, 4).map((words) => words.join()),
       [
@@ -173,6 +173,35 @@ test(
     assert.deepEqual(taken.body, { orders: 2, rows: 205, left: 4 });
   },
 );
+
+test('a file of another shop: its columns are said once, and known of the next with that head', async () => {
+  const file = (text: string, take: boolean, columns?: object) =>
+    ask('POST', `${app.url}/api/orders/file`, { text, take, columns });
+  const head = 'Ref,Purchaser,What,Shade,Qty,Wanted on\n';
+  const row = (nth: number) => `A-${nth},Far Reef,Withy rag,Rust bell,${nth},2031-05-0${nth}\n`;
+  const first = (await file(head + row(2), false)).body;
+  assert.deepEqual(first.head, ['Ref', 'Purchaser', 'What', 'Shade', 'Qty', 'Wanted on']);
+  assert.equal(first.rows, null);
+  assert.deepEqual(first.columns, { count: 'Qty' }, 'what a heading tells is taken');
+  const refused = await file(head + row(2), true);
+  assert.equal(refused.status, 422);
+  assert.match(refused.body.detail, /Missing: customer, bait, colourway, promised/);
+  const columns = {
+    ...{ customer: 'Purchaser', bait: 'What', colourway: 'Shade', count: 'Qty' },
+    promised: 'Wanted on',
+  };
+  assert.deepEqual((await file(head + row(2), true, columns)).body, {
+    orders: 1,
+    rows: 1,
+    left: 0,
+  });
+  const next = (await file(head + row(3), false)).body;
+  assert.deepEqual(next.columns, columns);
+  assert.deepEqual(next.rows[0].wrong, []);
+  const gone = (await file(head + row(4), false, { ...columns, bait: 'Thing' })).body;
+  assert.equal(gone.rows, null, 'a heading the file does not have is none');
+  assert.equal(gone.columns.bait, undefined);
+});
 
 test('a file without a head, or with nothing good in it, changes nothing', async () => {
   assert.match(

@@ -99,10 +99,13 @@ test('a file is looked over row by row before anything is taken', async ({ page 
   await page
     .getByLabel('Or paste rows here')
     .fill(
-      'customer,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp ' +
+      'purchaser,bait,colourway,count,promised\nGroyne Shop,Slip eel 95,Rust bell over lamp ' +
         'oil,24,2/4/2031\nGroyne Shop,Slip eal,Rust bell,ten,2031-04-31',
     );
   await page.getByRole('button', { name: 'Look it over' }).click();
+  const which = page.getByRole('region', { name: 'Which column is which' });
+  await expect(which).toContainText('Say under which heading stands: customer.');
+  await which.getByLabel('customer').selectOption('purchaser');
   await expect(page.getByRole('heading', { name: '1 of 2 rows can be taken' })).toBeVisible();
   await expect(page.getByText('no bait is called “Slip eal”')).toBeVisible();
   await page.getByRole('button', { name: 'Import the good row' }).click();

@@ -1,13 +1,19 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import type { Column } from '@/core/order/index.ts';
 import {
+  absentIn,
+  COLUMNS,
+  fitting,
+  guessColumns,
   OrderSchema,
   progress,
   readDay,
   readiness,
   readRows,
   toOrders,
+  underColumns,
 } from '@/core/order/index.ts';
 
 const HOUR = 3_600_000;
@@ -204,4 +210,41 @@ test('good rows become orders: a customer once, a named line together, the same 
     ],
   );
   for (const order of orders) assert.ok(OrderSchema.safeParse(order).success);
+});
+
+test('property: no heading is guessed for two columns, and rows keep what stood under theirs', () => {
+  const words = [
+    'customer',
+    'Qty',
+    'Product',
+    'colour',
+    'Due',
+    'name',
+    'NAME ',
+    'date',
+    'x',
+    'count',
+  ];
+  fc.assert(
+    fc.property(fc.uniqueArray(fc.constantFrom(...words)), (head) => {
+      const columns = guessColumns(head);
+      const taken = Object.values(columns);
+      assert.equal(new Set(taken).size, taken.length);
+      assert.ok(taken.every((heading) => head.includes(heading)));
+      for (const own of COLUMNS) if (head.includes(own)) assert.equal(columns[own], own);
+      assert.deepEqual(fitting(columns, head), columns);
+      const row = Object.fromEntries(head.map((heading) => [heading, `under ${heading}`]));
+      const [under] = underColumns([row], columns);
+      for (const [column, heading] of Object.entries(columns))
+        assert.equal(under![column as Column], `under ${heading}`);
+      assert.deepEqual(
+        absentIn(columns).filter((column) => columns[column] !== undefined),
+        [],
+      );
+    }),
+  );
+  assert.deepEqual(guessColumns(['Quantity', 'Item', 'Color', 'Buyer', 'Ship by']), {
+    ...{ count: 'Quantity', bait: 'Item', colourway: 'Color', customer: 'Buyer' },
+    promised: 'Ship by',
+  });
 });

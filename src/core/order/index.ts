@@ -1,4 +1,5 @@
 export * from './batch.ts';
+export * from './columns.ts';
 export * from './csv.ts';
 export * from './day.ts';
 export * from './order.ts';

@@ -1,9 +1,18 @@
 import { useState } from 'react';
+import type { ColumnMap } from '@/core/order/columns.ts';
 import type { ReadRow } from '@/core/order/csv.ts';
 import { COLUMNS } from '@/core/order/csv.ts';
 import { call } from '@/ui/api.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
+import { WhichColumn } from './WhichColumn.tsx';
+
+/** A file as it was looked over. */
+interface LookedOver {
+  head: string[];
+  columns: ColumnMap;
+  rows: ReadRow[] | null;
+}
 
 /**
  * A file of orders: every row looked at before anything is taken; good rows are kept, bad ones say
@@ -11,35 +20,38 @@ import { Wrong } from '@/ui/Wrong.tsx';
  */
 export default function ImportOrders() {
   const [text, setText] = useState('');
-  const [rows, setRows] = useState<ReadRow[] | null>(null);
+  const [looked, setLooked] = useState<LookedOver | null>(null);
   const [wrong, setWrong] = useState('');
   const [taken, setTaken] = useState('');
-  const look = async (content: string) => {
+  const look = async (content: string, columns?: ColumnMap) => {
     setText(content);
     setTaken('');
-    const reply = await call<ReadRow[]>('POST', '/api/orders/file', { text: content, take: false });
+    const reply = await call<LookedOver>('POST', '/api/orders/file', {
+      ...{ text: content, take: false, columns },
+    });
     setWrong(reply.ok ? '' : reply.message);
-    setRows(reply.ok ? reply.value : null);
+    setLooked(reply.ok ? reply.value : null);
   };
   const take = async () => {
     const reply = await call<{ orders: number; rows: number; left: number }>(
       'POST',
       '/api/orders/file',
-      { text, take: true },
+      { text, take: true, columns: looked?.columns },
     );
     if (!reply.ok) return setWrong(reply.message);
     setTaken(
       `Rows taken: ${reply.value.rows}, in orders: ` +
         `${reply.value.orders}${reply.value.left ? `; ${reply.value.left} left out` : ''}.`,
     );
-    setRows(null);
+    setLooked(null);
   };
+  const rows = looked?.rows ?? null;
   const good = rows?.filter((row) => row.part).length ?? 0;
   return (
     <div>
       <p className="max-w-prose">
-        A file of comma-separated rows with a head: {COLUMNS.join(', ')}. Rows with the same
-        customer, line name, pack and day become one assorted line.
+        A file of comma-separated rows with a head, from any shop. Which of its columns is which is
+        said once. Rows with the same customer, line name, pack and day become one assorted line.
       </p>
       <div className="my-4 flex flex-wrap items-center gap-3">
         <label className="act act-main">
@@ -83,6 +95,7 @@ export default function ImportOrders() {
           </Verdict>
         </p>
       )}
+      {looked && <WhichColumn {...looked} onSay={(columns) => void look(text, columns)} />}
       {rows && (
         <section className="mt-6">
           <h2>

@@ -25,6 +25,7 @@ import usableLines from './24-usable-lines.ts';
 import tubPictures from './25-tub-pictures.ts';
 import insertsMoved from './26-inserts-moved.ts';
 import bottleNotes from './27-bottle-notes.ts';
+import orderFiles from './28-order-files.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -55,4 +56,5 @@ export const MIGRATIONS = [
   tubPictures,
   insertsMoved,
   bottleNotes,
+  orderFiles,
 ];

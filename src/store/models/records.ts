@@ -54,6 +54,16 @@ export class BottleNote extends Model<
   declare eventId: string | null;
 }
 
+/** Which column of a file of orders is which. */
+export class OrderFile extends Model<
+  InferAttributes<OrderFile>,
+  InferCreationAttributes<OrderFile>
+> {
+  declare head: string;
+  declare columns: unknown;
+  declare at: Date;
+}
+
 /** A mix as it was: never changed but for the names of what is in it. */
 export class MixVersion extends Model<
   InferAttributes<MixVersion>,
@@ -127,6 +137,10 @@ export function defineRecords(sequelize: Sequelize): void {
       eventId: DataTypes.UUID,
     },
     { sequelize, modelName: 'BottleNote', tableName: 'bottle_notes' },
+  );
+  OrderFile.init(
+    { head: { type: DataTypes.TEXT, primaryKey: true }, columns: json(), at: moment() },
+    { sequelize, modelName: 'OrderFile', tableName: 'order_files' },
   );
   MixVersion.init(
     {

@@ -1,5 +1,6 @@
 import type { APIRoute } from 'astro';
 import * as z from 'zod';
+import { COLUMNS } from '@/core/order/csv.ts';
 import { exportCsv, importCsv, previewCsv } from '@/service/ordersCsv.ts';
 import { answer, readBody } from '../_answer.ts';
 
@@ -11,11 +12,18 @@ export const GET: APIRoute = async () =>
     },
   });
 
+const Body = z.object({
+  text: z.string(),
+  take: z.boolean(),
+  /** which heading of the file each column is under */
+  columns: z.partialRecord(z.enum(COLUMNS), z.string().max(200)).optional(),
+});
 /** `take: false` says of each row whether it can be taken; `take: true` takes the good ones. */
 export const POST: APIRoute = async (context) => {
-  const body = readBody(context, z.object({ text: z.string(), take: z.boolean() }));
+  const body = readBody(context, Body);
   if (!body.ok) return body.reply;
-  return body.value.take
-    ? answer(await importCsv(body.value.text), 201)
-    : answer(await previewCsv(body.value.text));
+  const { text, take, columns } = body.value;
+  return take
+    ? answer(await importCsv(text, columns), 201)
+    : answer(await previewCsv(text, columns));
 };
