@@ -14,10 +14,8 @@ interface Props {
 /** Which column of a file is which: as it was said before or its headings tell, and put right here. */
 export function WhichColumn({ head, columns, onSay }: Props) {
   const absent = absentIn(columns);
-  const put = (column: Column, heading: string) => {
-    const { [column]: _, ...others } = columns;
-    onSay(heading === '' ? others : { ...others, [column]: heading });
-  };
+  // Under no heading, a column is left out where the file is read.
+  const put = (column: Column, heading: string) => onSay({ ...columns, [column]: heading });
   return (
     <section className="mt-6" aria-label="Which column is which">
       <h2>Which column is which</h2>
