@@ -34,6 +34,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/orders/import': page(MAKERS),
   '/orders/[id]': page(PEOPLE),
   '/orders/[id]/change': page(MAKERS),
+  '/yields': page(PEOPLE),
   '/plan': page(PEOPLE),
   '/plan/ahead': page(PEOPLE),
   '/plan/new': page(MAKERS),

@@ -182,3 +182,43 @@ test('B7 packing and sending are undone, once, and the line is open again', asyn
   assert.deepEqual(await held(), before);
   assert.match((await move({ kind: 'packed', count: -1, cause: v4() })).body.detail, /Only|why/);
 });
+
+test('yields are what each session’s own log folds to, cut by mould, bait and build; trials are not counted', async () => {
+  const { yields } = await import('@/service/yields.ts');
+  const { rows } = await store();
+  const own = await rows<{ mould_id: number; bait_id: number; build: string; id: number }>(
+    `SELECT DISTINCT s.mould_id, s.bait_id, s.build, s.session_id AS id FROM shots s
+      JOIN sessions n ON n.id = s.session_id WHERE n.status = 'finished' ORDER BY s.session_id DESC LIMIT 6`,
+  );
+  assert.ok(own.length > 1);
+  for (const { mould_id: mould, bait_id: bait, build, id } of own) {
+    const log = (await ask('GET', `${app.url}/api/sessions/${id}`)).body;
+    const state = fold(log.snapshot, log.events);
+    const marks = [...state.shots.values()]
+      .filter(
+        (shot) =>
+          shot.mould === String(mould) &&
+          shot.bait.id === bait &&
+          shot.build.key === build &&
+          !shot.trial &&
+          shot.markedAt !== null,
+      )
+      .flatMap((shot) => [...shot.marks.values()]);
+    const { sessions, faults } = await yields({ mould, bait, build });
+    const said = sessions.find(({ session }) => session === id);
+    assert.deepEqual(
+      [said?.shot ?? 0, said?.good ?? 0],
+      [marks.length, marks.filter(({ grade }) => grade === 'good').length],
+    );
+    assert.equal(
+      faults.reduce((sum, { count }) => sum + count, 0),
+      sessions.reduce((sum, { shot, good }) => sum + shot - good, 0),
+    );
+  }
+  const all = await yields({ mould: null, bait: null, build: null });
+  assert.ok(all.sessions.length >= own.length / 3);
+  const none = await yields({ mould: 0, bait: null, build: null });
+  assert.deepEqual([none.sessions, none.faults, none.mean], [[], [], 0]);
+  const page = await (await fetch(`${app.url}/yields?mould=${own[0]!.mould_id}`)).text();
+  assert.match(page, /did not come good/);
+});

@@ -21,6 +21,7 @@ const SCREENS = [
   '/tubs',
   '/sessions',
   '/sessions/25',
+  '/yields',
   '/moulds',
   '/moulds/1',
   '/moulds/new',

@@ -23,6 +23,7 @@ const SCREENS = [
   '/tubs',
   '/sessions',
   '/sessions/25',
+  '/yields',
   '/moulds',
   '/moulds/1',
   '/moulds/1/change',

@@ -113,3 +113,19 @@ test('a file is looked over row by row before anything is taken', async ({ page 
   await page.getByRole('link', { name: 'To the book' }).click();
   await expect(page.locator('[data-line]').filter({ hasText: 'Groyne Shop' })).toContainText('24');
 });
+
+test('yields are cut by mould, and a session is gone to from its point, by keys', async ({
+  page,
+}) => {
+  await open(page, '/yields');
+  await expect(page.getByRole('img', { name: /^Not good by session/ })).toBeVisible();
+  await page.getByLabel('Mould').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Show' }).press('Enter');
+  await page.waitForURL(/mould=\d+/);
+  const point = page.locator('svg a').first();
+  const name = (await point.getAttribute('aria-label'))!.replace(/, \d+ % not good$/, '');
+  await point.focus();
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/sessions\/\d+$/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+});
