@@ -233,6 +233,14 @@ test('property: no heading is guessed for two columns, and rows keep what stood 
       assert.ok(taken.every((heading) => head.includes(heading)));
       for (const own of COLUMNS) if (head.includes(own)) assert.equal(columns[own], own);
       assert.deepEqual(fitting(columns, head), columns);
+      const louder = Object.fromEntries(
+        Object.entries(columns).map(([column, heading]) => [column, heading.toUpperCase()]),
+      );
+      assert.deepEqual(
+        Object.keys(fitting(louder, head)),
+        Object.keys(columns),
+        'in whatever case they were said',
+      );
       const row = Object.fromEntries(head.map((heading) => [heading, `under ${heading}`]));
       const [under] = underColumns([row], columns);
       for (const [column, heading] of Object.entries(columns))

@@ -42,10 +42,15 @@ export function guessColumns(head: readonly string[]): ColumnMap {
   return columns;
 }
 
-/** A map with only headings the file has. */
+/** A map with only headings the file has, as this file writes them: in whatever case they were said. */
 export const fitting = (columns: ColumnMap, head: readonly string[]): ColumnMap =>
   Object.fromEntries(
-    Object.entries(columns).filter(([, heading]) => heading !== '' && head.includes(heading)),
+    Object.entries(columns).flatMap(([column, said]) => {
+      const heading = head.includes(said)
+        ? said
+        : head.find((other) => plain(other) === plain(said));
+      return heading === undefined ? [] : [[column, heading]];
+    }),
   );
 
 /** Columns the book cannot do without that no heading was said to be. */

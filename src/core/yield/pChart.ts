@@ -17,7 +17,7 @@ export const TELLS = {
   below: 'below its limit',
   run: 'the eighth on one side',
 } as const;
-export type Tells = keyof typeof TELLS;
+type Tells = keyof typeof TELLS;
 
 /** Spreads from the middle to a limit, and points on one side that are no chance any more. */
 const SPREADS = 3;
