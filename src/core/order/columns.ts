@@ -46,6 +46,7 @@ export function guessColumns(head: readonly string[]): ColumnMap {
 export const fitting = (columns: ColumnMap, head: readonly string[]): ColumnMap =>
   Object.fromEntries(
     Object.entries(columns).flatMap(([column, said]) => {
+      if (said === '') return [];
       const heading = head.includes(said)
         ? said
         : head.find((other) => plain(other) === plain(said));
