@@ -54,7 +54,7 @@ test('property: limits are of each sample’s own size; a run of eight tells, se
       [...Array.from({ length: many }, () => 22), ...Array.from({ length: many }, () => 18)].map(
         (bad) => ({ shot: 100, bad }),
       ),
-    ).points.filter(({ tells }) => tells === 'run').length;
+    ).points.filter(({ tells }) => tells?.startsWith('run')).length;
   assert.equal(runs(7), 0);
   assert.equal(runs(8), 2);
   assert.deepEqual(pChart([]), { mean: 0, points: [] });

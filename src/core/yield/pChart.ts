@@ -11,17 +11,29 @@ export interface ChartPoint {
   /** how it tells that something changed; null = by chance alone */
   tells: Tells | null;
 }
-/** Ways a point can tell that something changed. */
+/** Ways a point can tell that something changed, and whether for the worse. */
 export const TELLS = {
-  above: 'above its limit',
-  below: 'below its limit',
-  run: 'the eighth on one side',
+  above: { name: 'above its limit', worse: true },
+  below: { name: 'below its limit', worse: false },
+  runAbove: { name: 'the eighth over the middle', worse: true },
+  runBelow: { name: 'the eighth under the middle', worse: false },
 } as const;
 type Tells = keyof typeof TELLS;
 
 /** Spreads from the middle to a limit, and points on one side that are no chance any more. */
 const SPREADS = 3;
 const RUN = 8;
+
+/** What a share tells, by its limits, else by how many stand on its side of the middle. */
+function told(
+  share: number,
+  { low, high, mean, run }: { low: number; high: number; mean: number; run: number },
+): Tells | null {
+  if (share > high) return 'above';
+  if (share < low) return 'below';
+  if (run < RUN) return null;
+  return share > mean ? 'runAbove' : 'runBelow';
+}
 
 /**
  * Shares by sample with limits for each sample’s size: p̄ ± 3 √(p̄(1 − p̄)/n), within 0 and 1, and a
@@ -42,8 +54,7 @@ export function pChart(samples: readonly Sample[]): { mean: number; points: Char
     const now = Math.sign(share - mean);
     run = now !== 0 && now === side ? run + 1 : Math.abs(now);
     side = now;
-    const tells = share > high ? 'above' : share < low ? 'below' : run >= RUN ? 'run' : null;
-    return { share, low, high, tells };
+    return { share, low, high, tells: told(share, { low, high, mean, run }) };
   });
   return { mean, points };
 }
