@@ -118,8 +118,8 @@ test('yields are cut by mould, and a session is gone to from its point, by keys'
   page,
 }) => {
   await open(page, '/yields');
-  await expect(page.getByRole('img', { name: /^Not good by session/ })).toBeVisible();
-  await page.getByLabel('Mould').selectOption({ index: 1 });
+  await expect(page.getByRole('group', { name: /^Not good by session/ })).toBeVisible();
+  await page.getByLabel('Mould').selectOption('Slip eel 95, long mould');
   await page.getByRole('button', { name: 'Show' }).press('Enter');
   await page.waitForURL(/mould=\d+/);
   const point = page.locator('svg a').first();
