@@ -4,10 +4,7 @@ import fc from 'fast-check';
 import type { BenchTime, LaidOut, Piece } from '@/core/ahead/index.ts';
 import { layOut, pieceOf, readyOf, split, worker } from '@/core/ahead/index.ts';
 import { batches } from '@/core/order/index.ts';
-import { SHELF } from '../../scripts/demo/shelf.ts';
-import { OVENS } from '../../scripts/demo/bench.ts';
-import { NOTHING_LEARNED } from '@/core/heat/index.ts';
-import { DEFAULT_SHOP } from '@/core/shop.ts';
+import { shopWith } from './aheadKit.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -196,20 +193,7 @@ test('two colours of one bait in one session share its mould’s warming: less t
     () => 1,
   ).map((batch) => pieceOf(batch, wanted, () => 0));
   const takes = worker({
-    shelf: SHELF,
-    defaults: {
-      settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
-      good: 0.85,
-      confidence: 0.8,
-      window: DEFAULT_SHOP.window,
-    },
-    timing: {
-      oven: { id: 1, oven: OVENS[0]! },
-      ovens: 2,
-      learned: NOTHING_LEARNED,
-      hands: {},
-      room: 18,
-    },
+    ...shopWith(2),
   });
   const seconds = (some: typeof pieces) => {
     const worked = takes(some);

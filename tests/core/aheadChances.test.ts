@@ -17,12 +17,11 @@ import {
   putOn,
   triesOf,
 } from '@/core/ahead/index.ts';
-import { NOTHING_LEARNED, Z80 } from '@/core/heat/index.ts';
+import { Z80 } from '@/core/heat/index.ts';
 import { batches } from '@/core/order/index.ts';
-import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { OVENS } from '../../scripts/demo/bench.ts';
 import { SHELF } from '../../scripts/demo/shelf.ts';
 import { near } from '../near.ts';
+import { shopWith } from './aheadKit.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -147,20 +146,7 @@ function demoBook(): Book {
   const mould = (bait: number) => SHELF.baits.find(({ id }) => id === bait)!.spec.mouldIds[0]!;
   const wanted = new Map(parts.map((one) => [one.part, one]));
   return {
-    shelf: SHELF,
-    defaults: {
-      settings: { ...DEFAULT_SHOP.plan, tolerance: DEFAULT_SHOP.bench.tolerance },
-      good: 0.85,
-      confidence: 0.8,
-      window: DEFAULT_SHOP.window,
-    },
-    timing: {
-      oven: { id: 1, oven: OVENS[0]! },
-      ovens: 1,
-      learned: NOTHING_LEARNED,
-      hands: {},
-      room: 18,
-    },
+    ...shopWith(1),
     pieces: batches(
       parts.map((one) => ({ ...one, rest: one.count })),
       mould,
