@@ -119,7 +119,7 @@ test('yields are cut by mould, and a session is gone to from its point, by keys'
 }) => {
   await open(page, '/yields');
   await expect(page.getByRole('group', { name: /^Not good by session/ })).toBeVisible();
-  await page.getByLabel('Mould').selectOption('Slip eel 95, long mould');
+  await page.getByRole('combobox', { name: 'Mould' }).selectOption('Slip eel 95, long mould');
   await page.getByRole('button', { name: 'Show' }).press('Enter');
   await page.waitForURL(/mould=\d+/);
   const point = page.locator('svg a').first();

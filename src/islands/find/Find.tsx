@@ -39,15 +39,14 @@ function useFound(typed: string, places: readonly Found[]): { found: Found[]; wr
 
 interface Props {
   places: readonly Found[];
-  /** gives what was typed before it was there, once it takes keys itself */
-  begun: (take: (typed: string) => void) => void;
+  /** what was typed before it was there */
+  begun: string;
   onClose: () => void;
 }
 
 /** Finds any order, bait, colour, mould or session by a word of its name, and goes there. */
 export function Find({ places, begun, onClose }: Props) {
-  const [typed, setTyped] = useState('');
-  useEffect(() => begun((early) => setTyped((now) => early + now)), [begun]);
+  const [typed, setTyped] = useState(begun);
   const field = useRef<HTMLInputElement>(null);
   const { found, wrong } = useFound(typed, places);
   const box = useCombobox<Found>({

@@ -3,6 +3,14 @@ const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+const sendForSearch = () =>
+  Promise.all([
+    import('react'),
+    import('react-dom'),
+    import('react-dom/client'),
+    import('./Find.tsx'),
+  ]);
+
 /** Opens the search when its button or its key is pressed: it is sent for only then. */
 export function watchFind(button: HTMLElement): void {
   let open = false;
@@ -12,11 +20,14 @@ export function watchFind(button: HTMLElement): void {
     if (open) return;
     open = true;
     early = '';
-    const [{ createElement }, { createRoot }, { Find }] = await Promise.all([
-      import('react'),
-      import('react-dom/client'),
-      import('./Find.tsx'),
-    ]);
+    const sent = await sendForSearch().catch(() => null);
+    if (!sent) {
+      // The shop is away: the page has its keys again, and the next press asks once more.
+      open = false;
+      early = null;
+      return;
+    }
+    const [{ createElement }, { flushSync }, { createRoot }, { Find }] = sent;
     const places = [
       ...document.querySelectorAll<HTMLAnchorElement>('nav[aria-label="Places"] a'),
     ].map((link) => ({
@@ -27,20 +38,16 @@ export function watchFind(button: HTMLElement): void {
     }));
     const host = document.body.appendChild(document.createElement('div'));
     const root = createRoot(host);
-    root.render(
-      createElement(Find, {
-        places,
-        begun: (take: (typed: string) => void) => {
-          take(early ?? '');
-          early = null;
-        },
-        onClose: () => {
-          root.unmount();
-          host.remove();
-          open = false;
-        },
-      }),
-    );
+    const begun = early;
+    const onClose = () => {
+      root.unmount();
+      host.remove();
+      open = false;
+    };
+    // In one go, shown and with the keys: no letter comes between what was caught here and the
+    // field that takes the next.
+    flushSync(() => root.render(createElement(Find, { places, begun, onClose })));
+    early = null;
   };
   button.addEventListener('click', () => void find());
   document.addEventListener('keydown', (press) => {
