@@ -104,6 +104,10 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     methods: { POST: {} },
     query: ['n', 'what'],
   },
+  'mixes/kept/[event].ts': {
+    path: '/api/mixes/kept/6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42dddd',
+    methods: { GET: null },
+  },
   'orders/[id].ts': { path: '/api/orders/{id}', methods: { GET: null, PUT: ORDER } },
   'orders/file.ts': {
     path: '/api/orders/file',

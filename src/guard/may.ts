@@ -96,6 +96,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/learned': { GET: PEOPLE, POST: MAKERS },
   '/api/lines/[id]/moves': { POST: PACKERS },
   '/api/mixes/[id]/pictures': { POST: MAKERS },
+  '/api/mixes/kept/[event]': { GET: SEES_BENCH },
   '/api/orders': { GET: PEOPLE, POST: MAKERS },
   '/api/orders/[id]': { GET: PEOPLE, PUT: MAKERS },
   '/api/orders/file': { GET: PEOPLE, POST: MAKERS },

@@ -1,11 +1,13 @@
+import * as z from 'zod';
 import type { PlanInput } from '@/core/plan/index.ts';
 import type { ColourBook, Snapshot, StateBaits } from '@/core/session/index.ts';
 import { baitsOfState } from '@/core/session/index.ts';
 import type { Shop } from '@/core/shop.ts';
+import type { Mix } from '@/core/material/index.ts';
 import { bottlesNotWell } from '@/store/bottles.ts';
 import { shelf } from '@/store/catalogue.ts';
 import type { KeptVersion } from '@/store/mixes.ts';
-import { pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
+import { mixKeptBy, pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
 import { peek } from './append.ts';
 import type { Result } from './result.ts';
 import { noPicture, pictureKind } from './pictures.ts';
@@ -30,6 +32,12 @@ export async function colourBook(input: PlanInput, shop: Shop): Promise<ColourBo
     versions: Object.fromEntries(versions),
     dosing: shop.dosing,
   };
+}
+
+/** The mix a bench kept by an act of its; missing until that has reached the shop. */
+export async function mixOfAct(event: string): Promise<Result<{ id: number; spec: Mix }>> {
+  const mix = z.uuid().safeParse(event).success ? await mixKeptBy(event) : null;
+  return mix ? ok(mix) : missing('mix');
 }
 
 /** Enters a session's cups, so that a mix knows where it was used. */

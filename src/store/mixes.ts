@@ -127,6 +127,15 @@ export async function keepFromBench(benchEvent: BenchEvent<'mixKept'>): Promise<
   await keepVersion(made.id, spec, from);
 }
 
+/** The mix a bench's act was kept as, as it is now; null where the act has not come. */
+export const mixKeptBy = async (event: string): Promise<{ id: number; spec: Mix } | null> => {
+  const mix = await row<{ id: number; spec: unknown }>(
+    'SELECT m.id, m.spec FROM mixes m JOIN mix_versions v ON v.mix_id = m.id WHERE v.event_id = $1',
+    [event],
+  );
+  return mix && { id: mix.id, spec: MixSchema.parse(mix.spec) };
+};
+
 /** The newest version of each mix that is just as given; what no version is, has none. */
 export async function versionsAs(mixes: { id: number; spec: Mix }[]): Promise<Map<number, number>> {
   const found = await rows<{ id: number; n: number }>(

@@ -178,6 +178,11 @@ test(
       ['Kelp tea 2', cup.mix_id],
       'a name that is taken gets a number',
     );
+    const keptBy = (act: unknown) => fetch(`${app.url}/api/mixes/kept/${String(act)}`);
+    const held = (await (await keptBy(branch.id)).json()) as { id: number; spec: { name: string } };
+    assert.deepEqual([held.id, held.spec.name], [made[0]!.id, 'Kelp tea 2']);
+    for (const stranger of [crypto.randomUUID(), 'none'])
+      assert.equal((await keptBy(stranger)).status, 404);
     await (await import('@/service/rebuild.ts')).rebuild();
     assert.equal((await versions(cup.mix_id)).length, before.length + 1);
     assert.equal((await rows("SELECT 1 AS x FROM mixes WHERE name LIKE 'Kelp tea%'")).length, 2);

@@ -258,6 +258,15 @@ test('kept and named, what was shot of the cup as it was kept has its colourway;
   bench.follow(() => opened() === 3);
   assert.deepEqual(ids(), [902, 902, UNNAMED]);
   assert.deepEqual(nameColour(bench.state(), cup(), made, upTo), [], 'said twice it is said once');
+
+  // A cup nothing is shot from yet is called what it is too.
+  bench.act(takeCup(bench.state(), { vessel: SHELF.vessels[0]!.id }, SHELF)!);
+  const [spare] = spareCups(bench.state());
+  assert.equal(spare!.mix, UNNAMED);
+  for (const send of nameColour(bench.state(), spare!, made, 0)) bench.act(send);
+  const named = bench.state().cups.get(spare!.key)!;
+  assert.deepEqual([named.mix, named.name], [901, 'Slipway green']);
+  assert.deepEqual(nameColour(bench.state(), named, made, 0), []);
 });
 
 test('of what is shot already so many shots more; what the shop cannot shoot is refused in words', () => {

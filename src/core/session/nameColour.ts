@@ -1,4 +1,5 @@
 import type { Mix } from '../material/index.ts';
+import type { CupChoice } from '../plan/index.ts';
 import { UNNAMED } from '../plan/index.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
@@ -18,9 +19,19 @@ function isOf({ draws }: SessionState, shot: ShotState, cup: CupState, upTo: num
   return portions.length > 0 && portions.every((one) => one.cup === cup.key && one.trail === upTo);
 }
 
+/** The cup as it stands, meant for its mix. */
+const choiceOf = (cup: CupState, { mix }: MadeColour): CupChoice => ({
+  id: cup.key,
+  mix: mix.id,
+  recipe: mix.spec,
+  vessel: cup.vessel && { id: UNNAMED, vessel: cup.vessel },
+  degas: cup.degas,
+});
+
 /** From here on what is shot of that cup alone is of its colourway, and the cup is meant for its mix. */
-function meantFor(run: RunState, cup: CupState, { mix, colourway }: MadeColour): Send {
+function meantFor(run: RunState, cup: CupState, made: MadeColour): Send {
   const { job, tools } = run;
+  const { mix, colourway } = made;
   return {
     kind: 'changed',
     payload: {
@@ -30,15 +41,7 @@ function meantFor(run: RunState, cup: CupState, { mix, colourway }: MadeColour):
       build: job.build,
       layers: Object.fromEntries(Object.keys(job.layers).map((layer) => [layer, mix.id])),
       drawnFrom: job.drawnFrom,
-      cups: [
-        {
-          id: cup.key,
-          mix: mix.id,
-          recipe: mix.spec,
-          vessel: cup.vessel && { id: UNNAMED, vessel: cup.vessel },
-          degas: cup.degas,
-        },
-      ],
+      cups: [choiceOf(cup, made)],
       injector: tools.injector,
       block: tools.block,
     },
@@ -65,10 +68,14 @@ export function nameColour(
       job.colourway.id === UNNAMED &&
       Object.values(job.drawnFrom).every((drawn) => drawn === cup.key),
   );
+  const meant = runs.map((run) => meantFor(run, cup, made));
+  // Nothing more is shot from it by itself: it is called what it is all the same.
+  if (meant.length === 0 && cup.mix === UNNAMED)
+    meant.push({ kind: 'changed', payload: { what: 'cup', cup: choiceOf(cup, made) } });
   return [
     ...(shots.length > 0
       ? [{ kind: 'named' as const, payload: { shots, colourway: made.colourway } }]
       : []),
-    ...runs.map((run) => meantFor(run, cup, made)),
+    ...meant,
   ];
 }

@@ -48,7 +48,7 @@ export const ChangedSchema = z.discriminatedUnion('what', [
     /** in this mould alone; left out = nowhere */
     mould: IdSchema.optional(),
   }),
-  /** a cup stands on the bench that nothing is shot from yet */
+  /** a cup stands on the bench that nothing is shot from yet; one meant for nothing has a mix */
   z.object({ what: z.literal('cup'), cup: CupChoiceSchema }),
   /** an order line is served by what is shot */
   z.object({ what: z.literal('line'), job: key, line: ServedLineSchema }),
@@ -197,7 +197,10 @@ const APPLY: {
     void (mould === undefined
       ? state.never.add(step)
       : state.habits.push({ step, when: 'never', mould, build: null })),
-  cup: (state, { cup }) => bringCups(state, [cup]),
+  cup: (state, { cup }) => {
+    bringCups(state, [cup]);
+    meanFor(state, [cup]);
+  },
   line: (state, { job, line }, event) => void state.joined.push({ event, job, line }),
   shots: (state, { job, by }) =>
     ofRun(state, job, (run) => (run.target = Math.max(run.done, run.target + by))),

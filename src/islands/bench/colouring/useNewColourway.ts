@@ -1,7 +1,6 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Mix } from '@/core/material/index.ts';
 import type { CupState, Send, SessionState } from '@/core/session/index.ts';
-import { UNNAMED } from '@/core/plan/unnamed.ts';
 import { nameColour } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 
@@ -26,16 +25,13 @@ interface At {
 /** How often, and how long apart, ms, the book is asked for a mix that is on its way there. */
 const ASKED = { times: 12, every: 500 } as const;
 const later = (ms: number) => new Promise((done) => setTimeout(done, ms));
-const mixes = () => call<MixEntry[]>('GET', '/api/catalogue/mixes');
 
-/** The mix of a name that was not in the book before; a name that was taken got a number there. */
-async function newMix(name: string, before: ReadonlySet<number>): Promise<MixEntry | null> {
+/** The mix the bench kept last of a cup by a name; a name that was taken got a number there. */
+async function mixKeptOf(cup: () => CupState, name: string): Promise<MixEntry | null> {
   for (let time = 0; time < ASKED.times; time++) {
-    const book = await mixes();
-    const made = book.ok
-      ? book.value.find(({ id, spec }) => !before.has(id) && spec.name.startsWith(name))
-      : undefined;
-    if (made) return made;
+    const kept = cup().keptMixes.findLast((one) => one.as === 'branch' && one.name === name);
+    const made = kept && (await call<MixEntry>('GET', `/api/mixes/kept/${kept.event}`));
+    if (made?.ok) return made.value;
     await later(ASKED.every);
   }
   return null;
@@ -51,15 +47,9 @@ export function useNewColourway(at: At): NewColourway {
   const latest = useRef(at);
   latest.current = at;
   const { upTo } = at;
-  const isNew = at.cup.mix === UNNAMED;
-  const [before, setBefore] = useState<ReadonlySet<number> | null>(null);
-  useEffect(() => {
-    if (isNew)
-      void mixes().then((book) => book.ok && setBefore(new Set(book.value.map(({ id }) => id))));
-  }, [isNew]);
   const make = async (name: string) => {
     setWrong('');
-    const mix = before && (await newMix(name, before));
+    const mix = await mixKeptOf(() => latest.current.cup, name);
     if (!mix)
       return setWrong(
         'The shop did not answer: the mix is kept when it does. Make its colourway in ' +
