@@ -13,6 +13,9 @@ export const PLANNED_FROM = 200;
 /** °C a shop is taken to be before anybody has read it tonight. */
 const ROOM = 18;
 
+/** What the book need not have shot: it lies there, or a bench shoots it. */
+export type OnHand = Parameters<typeof spokenFor>[1];
+
 /** Baits open benches shoot for lines, by part. */
 async function plannedOnBenches(): Promise<Map<number, number>> {
   const open = (await openSessions()).map(({ id }) => id);
@@ -26,10 +29,23 @@ async function plannedOnBenches(): Promise<Map<number, number>> {
   return planned;
 }
 
-/** What each part of the open book need not have shot any more. */
-export async function spokenForOf(lines: readonly BookLine[]): Promise<Map<number, SpokenFor>> {
+/** What lies on the shelf, and what open benches shoot for lines. */
+export async function onHand(): Promise<OnHand> {
   const [lying, planned] = await Promise.all([stock(), plannedOnBenches()]);
-  return spokenFor(
+  return {
+    lying: lying.map(({ bait_id, colourway_id, grade, count }) => ({
+      bait: bait_id,
+      colourway: colourway_id,
+      grade,
+      count,
+    })),
+    planned,
+  };
+}
+
+/** What each part of the open book need not have shot any more. */
+export const spokenForOf = (lines: readonly BookLine[], held: OnHand): Map<number, SpokenFor> =>
+  spokenFor(
     lines.flatMap(({ parts, usable }) =>
       parts.map(({ id, bait, colourway, count, allotted }) => ({
         part: id,
@@ -39,17 +55,8 @@ export async function spokenForOf(lines: readonly BookLine[]): Promise<Map<numbe
         usable,
       })),
     ),
-    {
-      lying: lying.map(({ bait_id, colourway_id, grade, count }) => ({
-        bait: bait_id,
-        colourway: colourway_id,
-        grade,
-        count,
-      })),
-      planned,
-    },
+    held,
   );
-}
 
 /** A part of the open book as the Plan screen lists it. */
 interface ListedPart extends WantedPart, SpokenFor {
@@ -61,15 +68,16 @@ interface ListedPart extends WantedPart, SpokenFor {
 
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
-  const [lines, shelf, { shop, heat, hands }, record] = await Promise.all([
+  const [lines, held, shelf, { shop, heat, hands }, record] = await Promise.all([
     book(now, undefined, PLANNED_FROM),
+    onHand(),
     wholeCatalogue(),
     ownFigures(),
     goodRecord(),
   ]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) =>
     all.find((entry) => entry.id === id)?.spec.name ?? '';
-  const spoken = await spokenForOf(lines);
+  const spoken = spokenForOf(lines, held);
   const parts = lines.flatMap((line) =>
     line.parts
       .filter((part) => part.count > part.allotted)

@@ -15,7 +15,8 @@ import type { Entry } from './catalogue.ts';
 import { lists } from './catalogue.ts';
 import type { BookLine } from './orders.ts';
 import { book } from './orders.ts';
-import { spokenForOf } from './planner.ts';
+import type { OnHand } from './planner.ts';
+import { onHand, spokenForOf } from './planner.ts';
 import { tubs } from './tubs.ts';
 
 /** Lines of the book a day is made up from. */
@@ -56,11 +57,12 @@ function standing(lines: readonly BookLine[], cure: number, now: Date): DueLine[
 }
 
 /** What can be shot at one go, of what the book wants and is not on the shelf or a bench already. */
-async function toShoot(
+function toShoot(
   lines: readonly BookLine[],
+  held: OnHand,
   baits: readonly Entry<'baits'>[],
-): Promise<Batch[]> {
-  const spoken = await spokenForOf(lines);
+): Batch[] {
+  const spoken = spokenForOf(lines, held);
   const parts = lines.flatMap(({ parts, promised }) =>
     parts.map(({ id, bait, colourway, count, allotted }): PartToShoot => {
       const { bench, shelf } = spoken.get(id)!;
@@ -72,8 +74,10 @@ async function toShoot(
 }
 
 /** Cavities that have gone bad: worse than their mould, beyond chance. */
-async function badCavities(moulds: readonly Entry<'moulds'>[]): Promise<ToLookAt[]> {
-  const shares = await sharesOfAll();
+function badCavities(
+  shares: Awaited<ReturnType<typeof sharesOfAll>>,
+  moulds: readonly Entry<'moulds'>[],
+): ToLookAt[] {
   return moulds.flatMap(({ id, spec }) => {
     const worst = worstCavity(shares.filter(({ mould }) => mould === id));
     if (!worst) return [];
@@ -88,8 +92,10 @@ async function badCavities(moulds: readonly Entry<'moulds'>[]): Promise<ToLookAt
 }
 
 /** Bottles that were found damp or dirty. */
-async function badBottles(materials: readonly Entry<'materials'>[]): Promise<ToLookAt[]> {
-  const notes = await bottlesNotWell();
+function badBottles(
+  notes: Awaited<ReturnType<typeof bottlesNotWell>>,
+  materials: readonly Entry<'materials'>[],
+): ToLookAt[] {
   return notes.flatMap(({ material_id, is_now }) => {
     const material = materials.find(({ id }) => id === material_id);
     return material
@@ -177,32 +183,31 @@ function stillUsual(all: {
 export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
-  const [lines, sessions, plans, shop, all, held, beyond] = await Promise.all([
-    book(now, undefined, LOOKED_AT),
-    openSessions(),
-    openPlans(),
-    readShop(),
-    lists(
-      'baits',
-      'mixes',
-      'colourways',
-      'builds',
-      'moulds',
-      'ovens',
-      'vessels',
-      'injectors',
-      'materials',
-    ),
-    tubs(),
-    linesBeyond(LOOKED_AT),
-  ]);
+  const [lines, onShelf, shares, notes, sessions, plans, shop, all, held, beyond] =
+    await Promise.all([
+      book(now, undefined, LOOKED_AT),
+      onHand(),
+      sharesOfAll(),
+      bottlesNotWell(),
+      openSessions(),
+      openPlans(),
+      readShop(),
+      lists(
+        'baits',
+        'mixes',
+        'colourways',
+        'builds',
+        'moulds',
+        'ovens',
+        'vessels',
+        'injectors',
+        'materials',
+      ),
+      tubs(),
+      linesBeyond(LOOKED_AT),
+    ]);
   const stands = standing(lines, shop.bench.cure, now);
-  const [shoot, bad, worn, bottles] = await Promise.all([
-    toShoot(lines, all.baits),
-    badCavities(all.moulds),
-    wornMoulds(all.moulds),
-    badBottles(all.materials),
-  ]);
+  const worn = await wornMoulds(all.moulds);
   const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
   const left = held.filter(({ kind }) => kind === 'cup');
   return {
@@ -215,14 +220,14 @@ export async function today(now: Date) {
     later: stands.filter(({ line }) => line.promised > near).length + beyond,
     toPack: stands.filter((one) => one.progress.cured > 0),
     toSend: stands.filter((one) => one.progress.packed > 0),
-    shoot,
+    shoot: toShoot(lines, onShelf, all.baits),
     lookAt: [
       ...left.map(({ name, plastic }) => ({
         says: `${name} stands with ${Math.round(plastic.grams)} g in it.`,
         href: '/tubs',
       })),
-      ...bad,
-      ...bottles,
+      ...badCavities(shares, all.moulds),
+      ...badBottles(notes, all.materials),
       ...all.moulds
         .filter(({ spec }) => !spec.tried)
         .map(({ id, spec }) => ({
