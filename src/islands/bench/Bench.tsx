@@ -1,4 +1,3 @@
-import { TOLD } from '@/core/learner/told.ts';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AnyEvent, BenchView, Send, SaidStep, Snapshot } from '@/core/session/index.ts';
 import {
@@ -213,7 +212,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         step={withGauge(id, session, advice, devices)}
         {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
         tight={tall}
-        told={step && bench.learner ? (TOLD[step.key] ?? null) : null}
+        learner={bench.learner}
         whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
         onSend={send}
         onUndo={() => {

@@ -1,9 +1,9 @@
-import { forwardRef } from 'react';
-import type { Told } from '@/core/learner/told.ts';
+import { forwardRef, Suspense } from 'react';
 import { clock } from '@/core/quantity/index.ts';
 import type { Send, SaidStep } from '@/core/session/index.ts';
 import { offered, SAFETY } from '@/core/session/index.ts';
-import { Learning, Queue, SayIt, Warnings } from './StripSays.tsx';
+import { Learning } from './panels.ts';
+import { Queue, SayIt, Warnings } from './StripSays.tsx';
 
 interface Props {
   step: SaidStep | null;
@@ -25,8 +25,8 @@ interface Props {
   tight: boolean;
   /** where the Heat screen answers for this step */
   whatIf: string | null;
-  /** what a learner is told besides */
-  told: Told | null;
+  /** somebody who has not done it yet is told more */
+  learner: boolean;
   onMain: () => void;
   onSend: (send: Send) => void;
   onOpen: (panel: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add') => void;
@@ -88,7 +88,7 @@ function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>)
 
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, numbered, tight, whatIf, told, onSend } = props;
+  const { step, queue, done, numbered, tight, whatIf, learner, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint flex items-center gap-4 leading-tight">
@@ -110,7 +110,11 @@ function Now(props: Props) {
           </a>
         )}
       </p>
-      {told && <Learning told={told} />}
+      {learner && step && (
+        <Suspense fallback={null}>
+          <Learning step={step.key} />
+        </Suspense>
+      )}
       <Queue queue={queue} />
       <Warnings warnings={step?.warnings ?? []} />
       <div

@@ -1,4 +1,3 @@
-import type { Told } from '@/core/learner/told.ts';
 import type { SaidStep } from '@/core/session/index.ts';
 import { speak } from './signals.ts';
 
@@ -46,13 +45,6 @@ export const Warnings = ({ warnings }: { warnings: readonly string[] }) =>
       )}
     </ul>
   );
-
-/** What somebody who has not done it yet is told besides. */
-export const Learning = ({ told: { look, wrong } }: { told: Told }) => (
-  <p className="mt-1 max-w-prose border-l-4 border-ink pl-3" data-told>
-    {look} {wrong && <span className="text-soft">{wrong}</span>}
-  </p>
-);
 
 /** Has the sentence said by the browser's own voice. */
 export const SayIt = ({ step, done }: { step: SaidStep | null; done: boolean }) =>

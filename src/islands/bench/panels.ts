@@ -15,6 +15,7 @@ const fetchSeldom = {
   change: () => import('./Change.tsx'),
   trial: () => import('./TrialCard.tsx'),
   colouring: () => import('./colouring/Colouring.tsx'),
+  learning: () => import('./Learning.tsx'),
 };
 export const CupPanel = lazy(async () => ({ default: (await fetchOften.cup()).CupPanel }));
 export const OtherSteps = lazy(async () => ({ default: (await fetchOften.other()).OtherSteps }));
@@ -24,6 +25,7 @@ export const Colouring = lazy(async () => ({
   default: (await fetchSeldom.colouring()).Colouring,
 }));
 export const Change = lazy(async () => ({ default: (await fetchSeldom.change()).Change }));
+export const Learning = lazy(async () => ({ default: (await fetchSeldom.learning()).Learning }));
 export const TrialCard = lazy(async () => ({ default: (await fetchSeldom.trial()).TrialCard }));
 
 /** Fetches every panel; whether those often opened are there. */
