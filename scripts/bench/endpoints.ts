@@ -90,6 +90,7 @@ export const ENDPOINTS: Record<string, Endpoint> = {
       },
     },
   },
+  'ahead.ts': { path: '/api/ahead', methods: { GET: null } },
   'materials/[id]/bottle.ts': {
     path: '/api/materials/{id}/bottle',
     methods: { POST: { is: 'damp' } },

@@ -81,6 +81,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/people/[id]': { PUT: OWNER, DELETE: OWNER },
   '/api/pairings': { POST: OWNER },
   '/api/tablets/[id]': { DELETE: OWNER },
+  '/api/ahead': { GET: PEOPLE },
   '/api/catalogue': page(SEES_BENCH),
   '/api/catalogue/[list]': { GET: PEOPLE, POST: MAKERS },
   '/api/catalogue/[list]/[id]': { GET: PEOPLE, PUT: MAKERS, DELETE: MAKERS },

@@ -27,6 +27,8 @@ export interface AheadAsked extends Book {
   confidence: number;
   /** baits somebody asks for: when they could be ready, instead of the whole layout */
   enquiry?: Enquiry & { wanted: number | null };
+  /** only the chances are wanted, not what would help */
+  brief?: true;
 }
 /** A layout, as it is shown. */
 export interface Shown {
@@ -90,8 +92,7 @@ function layAndTell(asking: number, asked: AheadAsked): void {
   if (shown.outcome.sessions === 0) return;
   const known = { lanes: laneShares(so), chances: chancesIn(so, asked) };
   const tries: { name: string; shown: Shown }[] = [];
-  for (const { name, book } of triesOf(asked, so)) {
-    tries.push({ name, shown: shownOf(layBook(book), book) });
+  const tell = () =>
     postMessage({
       n: asking,
       is: 'limits',
@@ -100,6 +101,11 @@ function layAndTell(asking: number, asked: AheadAsked): void {
       ...known,
       tries,
     } satisfies AheadAnswer);
+  tell();
+  if (asked.brief) return;
+  for (const { name, book } of triesOf(asked, so)) {
+    tries.push({ name, shown: shownOf(layBook(book), book) });
+    tell();
   }
 }
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { open, pick } from './steps.ts';
+import { open, order, pick } from './steps.ts';
 
 test(
   'the book is laid over the fortnight, a day holds what a hand puts there, a day ' +
@@ -95,3 +95,25 @@ test(
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Breakwater Tackle');
   },
 );
+
+test('a promise that cannot be kept says so in the book and on Today', async ({
+  page,
+}) => {
+  const today = new Date().toISOString().slice(0, 10);
+  await order(page, {
+    ...{ customer: 'Undertow Rods', bait: 'Sandbar dab', colourway: 'Lamp oil' },
+    ...{ count: 24, promised: today },
+  });
+  await open(page, '/');
+  const risks = page.getByRole('region', { name: 'Promises at risk' });
+  await expect(risks).toContainText(/Undertow Rods.*(in time \d+ in 100|not laid)/, {
+    timeout: 30_000,
+  });
+  await open(page, '/orders');
+  const line = page.locator('[data-line]').filter({ hasText: 'Undertow Rods' });
+  await expect(line.locator('[data-risk]')).toContainText(/in time \d+ in 100|not laid/, {
+    timeout: 30_000,
+  });
+  await line.locator('[data-risk]').click();
+  await page.waitForURL(/\/plan\/ahead$/);
+});

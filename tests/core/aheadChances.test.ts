@@ -15,6 +15,8 @@ import {
   parted,
   pieceOf,
   putOn,
+  RISK,
+  risksOf,
   triesOf,
 } from '@/core/ahead/index.ts';
 import { Z80 } from '@/core/heat/index.ts';
@@ -99,6 +101,47 @@ test('property: a longer time or surer spares never make a day less likely', () 
       },
     ),
     { numRuns: 30 },
+  );
+});
+
+test('a line is at risk by the part of it that is worst off, and where nothing of it is laid', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(fc.integer({ min: 1, max: 6 }), fc.double({ min: 0, max: 1, noNaN: true })),
+        {
+          minLength: 1,
+          maxLength: 12,
+        },
+      ),
+      fc.integer({ min: 0, max: 12 }),
+      (all, laidUpTo) => {
+        const parts = all.map(([line], nth) => ({ ...part(nth + 1), line, due: String(line) }));
+        const chances = new Map(all.map(([, chance], nth) => [nth + 1, chance]));
+        const [laid, left] = [parts.slice(0, laidUpTo), parts.slice(laidUpTo)];
+        const so = lived([
+          { hours: 3, pieces: [piece(1, { parts: laid })], seconds: 1, sd: 1 },
+        ]).laid;
+        const found = risksOf(
+          {
+            ...so,
+            left: left.map((one) => ({ piece: piece(2, { parts: [one] }), why: 'no room' })),
+          },
+          chances,
+        );
+        const worst = new Map<number, number>();
+        for (const { part: id, line } of parts) {
+          const chance = laid.some((one) => one.part === id) ? chances.get(id)! : 0;
+          worst.set(line, Math.min(worst.get(line) ?? 1, chance));
+        }
+        assert.deepEqual(
+          found.map(({ line, chance }) => [line, chance]),
+          [...worst].filter(([, chance]) => chance < RISK).sort(([one], [other]) => one - other),
+        );
+        for (const { line, left: why } of found)
+          assert.equal(why !== null, left.some((one) => one.line === line) && why === 'no room');
+      },
+    ),
   );
 });
 

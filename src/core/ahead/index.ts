@@ -9,3 +9,4 @@ export * from './piece.ts';
 export * from './takes.ts';
 export * from './tape.ts';
 export * from './ready.ts';
+export * from './risk.ts';

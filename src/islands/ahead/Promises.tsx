@@ -1,5 +1,6 @@
 import type { Laid } from '@/core/ahead/index.ts';
 import { readyOf } from '@/core/ahead/ready.ts';
+import { RISK } from '@/core/ahead/risk.ts';
 import { fromToday, sayDay, sayMoment } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
@@ -10,9 +11,6 @@ interface Props {
   /** chance of each part to be cured by its day, once that is reckoned */
   chances: [number, number][];
 }
-
-/** Chance under which a promise is at risk (judgement). */
-const RISK = 0.8;
 
 /** What the book is promised, and whether the layout keeps it, and how likely. */
 export function Promises({ known, times, chances }: Props) {

@@ -1,7 +1,7 @@
 import type { AheadAsked } from '@/worker/ahead.worker.ts';
 
 /** What the page hands over at once. */
-export interface Known extends Omit<AheadAsked, 'held' | 'enquiry'> {
+export interface Known extends Omit<AheadAsked, 'held' | 'enquiry' | 'brief'> {
   /** ms, when the page was made */
   now: number;
 }

@@ -1,25 +1,18 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Hand } from '@/core/ahead/hand.ts';
-import { parted } from '@/core/ahead/hand.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
 import type { AheadAnswer, AheadAsked } from '@/worker/ahead.worker.ts';
+import { askedOf } from './asked.ts';
 import type { Known } from './known.ts';
 
 const makeWorker = () =>
   new Worker(new URL('../../worker/ahead.worker.ts', import.meta.url), { type: 'module' });
 
-/** The book as a hand has left it: pieces parted, and put on days. */
-const asked = (known: Known, hand: Hand): Omit<AheadAsked, 'enquiry'> => ({
-  ...known,
-  pieces: parted(known.pieces, hand.cuts, (due) => known.by[due]!),
-  held: Object.entries(hand.held),
-});
-
 /** The fortnight laid out in a worker, as good as it is known so far; what a hand did stays. */
 export function useAhead(known: Known, hand: Hand) {
   const { answer, ask, stop } = useAnswers<AheadAsked, AheadAnswer>(makeWorker);
   const [stopped, setStopped] = useState(false);
-  const question = useMemo(() => asked(known, hand), [known, hand]);
+  const question = useMemo(() => askedOf(known, hand), [known, hand]);
   useEffect(() => {
     setStopped(false);
     ask(question);
@@ -41,7 +34,7 @@ export function useEnquiry(known: Known, hand: Hand) {
     answer: answer?.is === 'enquiry' ? answer.answer : null,
     enquire: (enquiry: NonNullable<AheadAsked['enquiry']>) => {
       forget();
-      ask({ ...asked(known, hand), enquiry });
+      ask({ ...askedOf(known, hand), enquiry });
     },
   };
 }

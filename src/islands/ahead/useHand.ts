@@ -5,7 +5,7 @@ import { shopKey } from '@/ui/shopKey.ts';
 
 const KEPT = (): string => `twin-shot-ahead${shopKey()}`;
 /** What a hand did on this device, on days that are still to come. */
-function handHere(days: ReadonlySet<string>): Hand {
+export function handHere(days: ReadonlySet<string>): Hand {
   try {
     const kept = JSON.parse(localStorage.getItem(KEPT()) ?? '{}') as Partial<Hand>;
     const held = Object.entries(kept.held ?? {}).filter(([, day]) => days.has(day));

@@ -1,6 +1,9 @@
 import { Fragment, useState } from 'react';
 import type { Progress } from '@/core/order/progress.ts';
 import { progress, readiness } from '@/core/order/progress.ts';
+import type { Risk } from '@/core/ahead/risk.ts';
+import { RiskSays } from '@/islands/ahead/RiskSays.tsx';
+import { useRisks } from '@/islands/ahead/useRisks.ts';
 import { FromShelf, type OnShelf } from './FromShelf.tsx';
 import { PackAndSend } from './PackAndSend.tsx';
 import { Bait } from '@/ui/Bait.tsx';
@@ -42,11 +45,14 @@ function Ready({
   progress,
   cure,
   now,
+  risk,
 }: {
   row: BookRow;
   progress: Progress;
   cure: number;
   now: Date;
+  /** its promise is not safely kept by the fortnight */
+  risk: Risk | undefined;
 }) {
   if (row.parts.some((part) => part.noMix) && progress.toShoot > 0)
     return <Verdict verdict="unknown">a layer has no mix</Verdict>;
@@ -56,7 +62,16 @@ function Ready({
     cure,
     now: now.getTime(),
   });
-  return <Verdict verdict={other.verdict}>{sayReady(other, now)}</Verdict>;
+  return (
+    <>
+      <Verdict verdict={other.verdict}>{sayReady(other, now)}</Verdict>
+      {risk && (
+        <a href="/plan/ahead" className="block" data-risk>
+          <RiskSays {...risk} />
+        </a>
+      )}
+    </>
+  );
 }
 
 /** The order book by promised day: each line a bar of its count. */
@@ -70,6 +85,7 @@ export default function Book({
   now: number;
 }) {
   const [held, setHeld] = useState(rows);
+  const { risks } = useRisks();
   const now = new Date(at);
   const days = [...new Set(held.map((bookRow) => bookRow.promised))];
   /** They are cured: what was taken may be packed at once. */
@@ -160,7 +176,12 @@ export default function Book({
                     </span>
                     <b className="figure text-right text-lg">{row.count}</b>
                     <span>
-                      <Ready row={row} progress={other} cure={cure} now={now} />
+                      <Ready
+                        row={row}
+                        progress={other}
+                        risk={risks?.find(({ line }) => line === row.id)}
+                        {...{ cure, now }}
+                      />
                       <FromShelf
                         offers={row.shelf}
                         onDone={(count) => tookFromShelf(row.id, count, at)}
