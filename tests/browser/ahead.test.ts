@@ -96,9 +96,7 @@ test(
   },
 );
 
-test('a promise that cannot be kept says so in the book and on Today', async ({
-  page,
-}) => {
+test('a promise that cannot be kept says so in the book and on Today', async ({ page }) => {
   const today = new Date().toISOString().slice(0, 10);
   await order(page, {
     ...{ customer: 'Undertow Rods', bait: 'Sandbar dab', colourway: 'Lamp oil' },
