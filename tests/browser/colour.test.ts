@@ -253,7 +253,11 @@ test('a colour nobody has named is a mix and a colourway at one touch, and what 
   await page.keyboard.press('a');
   await panel.getByLabel('A mix of the book, by its name').fill('Slipway green');
   await panel.getByRole('button', { name: 'Save the mix' }).click();
-  await expect(page.locator('[data-cup="A"]')).toContainText('Slipway green', { timeout: 20_000 });
+  await expect(panel.locator('[data-keep]')).toContainText('Save as version 2', {
+    timeout: 20_000,
+  });
+  await expect(panel.locator('[data-kept]')).toHaveText('Saved: “Slipway green”.');
+  await expect(page.locator('main')).toContainText('A Slipway green');
   await page.keyboard.press('Escape');
   await settled(page);
   const ways = (await (await page.request.get('/api/catalogue/colourways')).json()) as {

@@ -265,7 +265,7 @@ test('kept and named, what was shot of the cup as it was kept has its colourway;
   assert.equal(spare!.mix, UNNAMED);
   for (const send of nameColour(bench.state(), spare!, made, 0)) bench.act(send);
   const named = bench.state().cups.get(spare!.key)!;
-  assert.deepEqual([named.mix, named.name], [901, 'Slipway green']);
+  assert.deepEqual([named.mix, named.name, named.version], [901, 'Slipway green', 1]);
   assert.deepEqual(nameColour(bench.state(), named, made, 0), []);
 });
 

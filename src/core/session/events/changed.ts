@@ -94,7 +94,9 @@ function meanFor(state: SessionState, choices: readonly CupChoice[]): void {
     const cup = state.cups.get(id);
     if (cup?.mix !== UNNAMED || mix === UNNAMED) continue;
     const { name, colour, ladder } = recipe;
-    alter(cup, { mix, name, colour, ladder });
+    // A mix the book had no version of when the session was opened was kept here: as its first.
+    const version = state.snapshot.colour.versions[String(mix)] ?? 1;
+    alter(cup, { mix, name, colour, ladder, version });
   }
 }
 

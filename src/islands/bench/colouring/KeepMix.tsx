@@ -97,7 +97,7 @@ export function KeepMix({ cup, mix, states, upTo, nextVersion, onUpTo, onKeep, c
         <p className="mt-2" role="status" data-kept>
           Saved:{' '}
           {kept.as === 'branch'
-            ? `“${kept.name}”${isNew ? '' : `, branched off ${cup.name}`}`
+            ? `“${kept.name}”${isNew || kept.name === cup.name ? '' : `, branched off ${cup.name}`}`
             : `version ${nextVersion - 1} of ${cup.name}`}
           .
         </p>
