@@ -1,5 +1,4 @@
-import { useMemo, useState } from 'react';
-import type { Handed } from '@/ui/handed.ts';
+import { useState } from 'react';
 import { takeOver } from '@/ui/handed.ts';
 import { Beside } from './Beside.tsx';
 import { Enquire } from './Enquire.tsx';
@@ -14,8 +13,8 @@ import { useHand } from './useHand.ts';
 import { WhatItTakes } from './WhatItTakes.tsx';
 
 /** The book laid out over the times there are at the bench, to scale. */
-export default function Ahead({ handed }: { handed: Handed<Known> }) {
-  const known = useMemo(() => takeOver(handed), [handed]);
+export default function Ahead() {
+  const [known] = useState(() => takeOver<Known>());
   const inHand = useHand(known.times);
   const { answer: newest, stopped, stop } = useAhead(known, inHand.hand);
   // What is found meanwhile waits until a piece is put down: nothing moves under a hand.

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { takeOver } from '@/ui/handed.ts';
 import type { AnyEvent, BenchView, Send, SaidStep, Snapshot } from '@/core/session/index.ts';
 import {
   cupInPot,
@@ -41,9 +42,7 @@ interface Opened {
 
 /** Runs the session the page carries, log and all, as JSON. */
 export default function Bench() {
-  const [session] = useState(
-    () => JSON.parse(document.getElementById('opened')!.textContent) as Opened,
-  );
+  const [session] = useState(() => takeOver<Opened>());
   return <Places {...session} />;
 }
 

@@ -1,7 +1,7 @@
-import { lazy, Suspense, useEffect, useMemo } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import type { TimingKnown } from '@/core/plan/index.ts';
 import { withUnnamed } from '@/core/plan/index.ts';
-import { type Handed, takeOver } from '@/ui/handed.ts';
+import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
@@ -36,21 +36,25 @@ interface Known extends Pick<PlanStart, 'shelf' | 'units' | 'defaults'> {
   parts: OpenPart[];
   timing: TimingKnown;
 }
-type Props = Omit<PlanStart, keyof Known | 'wanted'> & {
-  known: Handed<Known>;
+type Begun = Omit<PlanStart, keyof Known | 'wanted'> & {
+  known: Known;
   /** parts of the book a new plan begins with, by their numbers */
   asked?: number[];
 };
+
+/** What the page handed over, and a colour nobody has named. */
+function handedOver(): Begun {
+  const { known, ...own } = takeOver<Begun>();
+  return { ...own, known: { ...known, shelf: withUnnamed(known.shelf, 'medium') } };
+}
 
 /**
  * One session from chosen order lines: what to shoot, in which barrels, from which cups, with how
  * much.
  */
-export default function Planner({ known, asked: begun = [], ...own }: Props) {
-  const { parts, timing, ...ofShop } = useMemo(() => {
-    const taken = takeOver(known);
-    return { ...taken, shelf: withUnnamed(taken.shelf, 'medium') };
-  }, [known]);
+export default function Planner() {
+  const [{ known, asked: begun = [], ...own }] = useState(handedOver);
+  const { parts, timing, ...ofShop } = known;
   const start = {
     ...ofShop,
     ...own,
