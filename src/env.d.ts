@@ -1,3 +1,4 @@
+import type { ClockLine } from './service/clockLine.ts';
 import type { Known } from './service/people.ts';
 
 declare global {
@@ -10,6 +11,8 @@ declare global {
       /** whether people sign in here, and who it is; null where nobody did */
       signed: boolean;
       who: Known | null;
+      /** the line at the top of a page, asked for while the page is worked out */
+      clockLine?: Promise<ClockLine | null>;
     }
   }
 }

@@ -9,6 +9,7 @@ import { may, signInWanted } from '@/guard/may.ts';
 import { waitFor } from '@/guard/rates.ts';
 import { problemReply } from '@/pages/api/_answer.ts';
 import { actingAs } from '@/service/actor.ts';
+import { clockLine } from '@/service/clockLine.ts';
 import { faultOf, log } from '@/service/log.ts';
 import { counted } from '@/service/metrics.ts';
 import { hasOwner, whoShows } from '@/service/people.ts';
@@ -32,6 +33,8 @@ const KEY = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const NAMES = namesFrom(process.env);
 const SIGNED = signInWanted(process.env);
 
+/** Pages with a frame of their own. */
+const BARE = new Set(['/bench/[id]', '/sign-in', '/pair', '/docs/problems']);
 const isApi = (context: APIContext): boolean => context.url.pathname.startsWith('/api/');
 
 /** Every request has a number, a line in the log, and its time counted. */
@@ -226,4 +229,22 @@ const answeredOnce = defineMiddleware(
   },
 );
 
-export const onRequest = sequence(logged, inWords, gate, ofThisShop, known, answeredOnce);
+/** The line at the top of a page is asked for with what the page itself asks, not after it. */
+const clockAhead = defineMiddleware((context, next) => {
+  if (context.request.method !== 'GET' || isApi(context) || BARE.has(context.routePattern))
+    return next();
+  context.locals.clockLine = clockLine();
+  // Whoever waits for it hears what went wrong; a page that never does must not end the process.
+  context.locals.clockLine.catch(() => undefined);
+  return next();
+});
+
+export const onRequest = sequence(
+  logged,
+  inWords,
+  gate,
+  ofThisShop,
+  known,
+  answeredOnce,
+  clockAhead,
+);

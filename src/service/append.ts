@@ -111,8 +111,14 @@ async function taken(session: number, seq: number): Promise<Held> {
 /** The folded state of a session, for pages: what this process holds when that is up to date. */
 export async function peek(session: number): Promise<SessionState | null> {
   const head = await sessionHead(session);
-  return head ? ((await current(session, head.last_seq, true))?.state ?? null) : null;
+  return head && peekAt(head);
 }
+/** {@link peek} at a session whose head was just read. */
+export const peekAt = async ({
+  id,
+  last_seq,
+}: Pick<SessionHead, 'id' | 'last_seq'>): Promise<SessionState | null> =>
+  (await current(id, last_seq, true))?.state ?? null;
 
 interface Sorted {
   good: AnyEvent[];

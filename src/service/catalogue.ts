@@ -13,7 +13,8 @@ import { note } from '@/store/people.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { InsertHeap } from '@/store/inserts.ts';
 import { insertStock, insertsUnderWay } from '@/store/inserts.ts';
-import { openSessions, snapshotsOf } from '@/store/log.ts';
+import type { OpenBenches } from './benches.ts';
+import { openBenches } from './benches.ts';
 import { joinTakes, newestNotes, shotsGivenBy } from '@/store/mouldBook.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
@@ -117,16 +118,15 @@ function misfit(key: ListKey, spec: unknown): string | null {
  * Inserts a new session may count on: what lies on the shelf, less what sessions not yet finished
  * made or mean to take.
  */
-export async function freeInserts(): Promise<InsertHeap[]> {
-  const [heaps, underWay, open] = await Promise.all([
+async function freeInserts(open: Promise<OpenBenches>): Promise<InsertHeap[]> {
+  const [heaps, underWay, { snapshots }] = await Promise.all([
     insertStock(),
     insertsUnderWay(),
-    openSessions(),
+    open,
   ]);
   const free = new Map(heaps.map((heap) => [heap.kind, heap.count]));
   const less = (kind: string, count: number) => free.set(kind, (free.get(kind) ?? 0) - count);
   for (const insertHeap of underWay) less(insertHeap.kind, insertHeap.count);
-  const snapshots = await snapshotsOf(open.map(({ id }) => id));
   for (const snapshot of snapshots.values())
     for (const run of snapshot.input.jobs.flatMap(runsOf))
       if (run.tools.fromShelf > 0) less(kindsTaken(run.job, run.stage)[0]!, run.tools.fromShelf);
@@ -134,7 +134,7 @@ export async function freeInserts(): Promise<InsertHeap[]> {
 }
 
 /** Everything the forms choose from; moulds with what was lately noted of them at the bench. */
-export async function wholeCatalogue() {
+export async function wholeCatalogue(open = openBenches()) {
   const [{ moulds, mixes, materials, ...others }, inserts, notes] = await Promise.all([
     lists(
       'moulds',
@@ -147,7 +147,7 @@ export async function wholeCatalogue() {
       'builds',
       'materials',
     ),
-    freeInserts(),
+    freeInserts(open),
     newestNotes(),
   ]);
   const given = await shotsGivenBy(

@@ -1,7 +1,7 @@
 import { nextDue } from '@/core/session/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { openSessions } from '@/store/log.ts';
-import { peek } from './append.ts';
+import { peekAt } from './append.ts';
 
 export interface ClockLine {
   session: number;
@@ -21,7 +21,7 @@ export async function clockLine(): Promise<ClockLine | null> {
     open.find((sessionHead) => sessionHead.status === 'running') ??
     open.find((sessionHead) => sessionHead.status === 'broken off');
   if (!head) return null;
-  const state = await peek(head.id);
+  const state = await peekAt(head);
   if (!state) return null;
   // Heats from before a break mean nothing now.
   const cups = [...state.cups.values()]

@@ -68,7 +68,7 @@ export async function calendarFeed(key: string, now: Date): Promise<string | nul
   if (!isFeedKey(shop, key)) return null;
   const [plans, lines, baits, colourways] = await Promise.all([
     openPlans(),
-    book(now, undefined, LINES_TOLD),
+    book(now, { limit: LINES_TOLD }),
     listEntries('baits'),
     listEntries('colourways'),
   ]);

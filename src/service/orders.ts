@@ -1,7 +1,6 @@
 import type { Order } from '@/core/order/index.ts';
 import { OrderSchema } from '@/core/order/index.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
-import { openSessions, snapshotsOf } from '@/store/log.ts';
 import type { LineRow } from '@/store/orderLines.ts';
 import type { StoryRow } from '@/store/orderStory.ts';
 import { storyOf } from '@/store/orderStory.ts';
@@ -17,9 +16,10 @@ import {
 } from '@/store/orders.ts';
 import { linesById, openLines, orderLines } from '@/store/orderLines.ts';
 import { keepChange } from '@/store/history.ts';
-import { joinedLines } from '@/store/joined.ts';
 import { inTransaction } from '@/store/query.ts';
 import { goodByJob } from '@/store/readTables.ts';
+import type { OpenBenches } from './benches.ts';
+import { openBenches } from './benches.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
 
@@ -27,17 +27,14 @@ export type { LineRow } from '@/store/orderLines.ts';
 export { customers, orderHead };
 
 /** Good baits of sessions still running, by part of a line, soonest due first. */
-async function tonight(): Promise<Map<number, number>> {
+async function tonight(open: Promise<OpenBenches>): Promise<Map<number, number>> {
   const out = new Map<number, number>();
-  const running = (await openSessions())
-    .filter(({ status }) => status !== 'new')
-    .map(({ id }) => id);
-  const [snapshots, counted, joined] = await Promise.all([
-    snapshotsOf(running),
-    goodByJob(running),
-    joinedLines(running),
-  ]);
-  for (const [session, snapshot] of snapshots) {
+  const { heads, snapshots, joined } = await open;
+  const running = heads.filter(({ status }) => status !== 'new').map(({ id }) => id);
+  const counted = await goodByJob(running);
+  for (const session of running) {
+    const snapshot = snapshots.get(session);
+    if (!snapshot) continue;
     const jobs = counted.filter((count) => count.session === session);
     for (const job of snapshot.input.jobs) {
       let good = jobs.find((other) => other.job === job.key)?.good ?? 0;
@@ -66,10 +63,17 @@ export const BOOK_PAGE = 60;
 /** The open order book by promised day. */
 export async function book(
   now: Date,
-  after?: { promised: string; id: number },
-  limit = BOOK_PAGE,
+  {
+    after,
+    limit = BOOK_PAGE,
+    open = openBenches(),
+  }: {
+    after?: { promised: string; id: number };
+    limit?: number;
+    open?: Promise<OpenBenches>;
+  } = {},
 ): Promise<BookLine[]> {
-  const [lines, running] = await Promise.all([openLines(now, limit, after), tonight()]);
+  const [lines, running] = await Promise.all([openLines(now, limit, after), tonight(open)]);
   return lines.map((line) => withTonight(line, running));
 }
 
@@ -82,7 +86,11 @@ export async function orderAsItStands(
 ): Promise<{ customer: string; note: string; lines: BookLine[]; story: StoryRow[] } | null> {
   const head = await orderHead(id);
   if (!head) return null;
-  const [lines, running, story] = await Promise.all([orderLines(id, now), tonight(), storyOf(id)]);
+  const [lines, running, story] = await Promise.all([
+    orderLines(id, now),
+    tonight(openBenches()),
+    storyOf(id),
+  ]);
   const { customer, note } = head;
   return { customer, note, lines: lines.map((line) => withTonight(line, running)), story };
 }

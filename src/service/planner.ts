@@ -1,9 +1,9 @@
 import type { DraftDefaults, SpokenFor, TimingKnown, WantedPart } from '@/core/plan/index.ts';
 import { spokenFor } from '@/core/plan/index.ts';
-import { joinedLines } from '@/store/joined.ts';
-import { openSessions, snapshotsOf } from '@/store/log.ts';
 import { goodRecord } from '@/store/readTables.ts';
 import { stock } from '@/store/stock.ts';
+import type { OpenBenches } from './benches.ts';
+import { openBenches } from './benches.ts';
 import { wholeCatalogue } from './catalogue.ts';
 import { ownFigures } from './learn.ts';
 import { type BookLine, book } from './orders.ts';
@@ -17,10 +17,8 @@ const ROOM = 18;
 export type OnHand = Parameters<typeof spokenFor>[1];
 
 /** Baits open benches shoot for lines, by part. */
-async function plannedOnBenches(): Promise<Map<number, number>> {
-  const open = (await openSessions()).map(({ id }) => id);
+function plannedOnBenches({ snapshots, joined }: OpenBenches): Map<number, number> {
   const planned = new Map<number, number>();
-  const [snapshots, joined] = await Promise.all([snapshotsOf(open), joinedLines(open)]);
   const served = [
     ...[...snapshots.values()].flatMap(({ input }) => input.jobs.flatMap(({ lines }) => lines)),
     ...joined.map(({ line }) => line),
@@ -30,8 +28,8 @@ async function plannedOnBenches(): Promise<Map<number, number>> {
 }
 
 /** What lies on the shelf, and what open benches shoot for lines. */
-export async function onHand(): Promise<OnHand> {
-  const [lying, planned] = await Promise.all([stock(), plannedOnBenches()]);
+export async function onHand(open: Promise<OpenBenches>): Promise<OnHand> {
+  const [lying, benches] = await Promise.all([stock(), open]);
   return {
     lying: lying.map(({ bait_id, colourway_id, grade, count }) => ({
       bait: bait_id,
@@ -39,7 +37,7 @@ export async function onHand(): Promise<OnHand> {
       grade,
       count,
     })),
-    planned,
+    planned: plannedOnBenches(benches),
   };
 }
 
@@ -68,10 +66,11 @@ interface ListedPart extends WantedPart, SpokenFor {
 
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
+  const open = openBenches();
   const [lines, held, shelf, { shop, heat, hands }, record] = await Promise.all([
-    book(now, undefined, PLANNED_FROM),
-    onHand(),
-    wholeCatalogue(),
+    book(now, { limit: PLANNED_FROM, open }),
+    onHand(open),
+    wholeCatalogue(open),
     ownFigures(),
     goodRecord(),
   ]);

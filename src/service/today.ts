@@ -5,7 +5,7 @@ import type { Mould } from '@/core/mould/index.ts';
 import { worstCavity } from '@/core/yield/index.ts';
 import { BOTTLES } from '@/core/material/index.ts';
 import { bottlesNotWell } from '@/store/bottles.ts';
-import { openSessions } from '@/store/log.ts';
+import { openBenches } from './benches.ts';
 import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
@@ -183,13 +183,14 @@ function stillUsual(all: {
 export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
-  const [lines, onShelf, shares, notes, sessions, plans, shop, all, held, beyond] =
+  const open = openBenches();
+  const [lines, onShelf, shares, notes, { heads }, plans, shop, all, held, beyond] =
     await Promise.all([
-      book(now, undefined, LOOKED_AT),
-      onHand(),
+      book(now, { limit: LOOKED_AT, open }),
+      onHand(open),
       sharesOfAll(),
       bottlesNotWell(),
-      openSessions(),
+      open,
       openPlans(),
       readShop(),
       lists(
@@ -213,8 +214,8 @@ export async function today(now: Date) {
   return {
     shop,
     all,
-    going: sessions.filter(({ status }) => status !== 'new'),
-    laidOut: sessions.filter(({ status }) => status === 'new'),
+    going: heads.filter(({ status }) => status !== 'new'),
+    laidOut: heads.filter(({ status }) => status === 'new'),
     plans,
     due: stands.filter(({ line }) => line.promised <= near),
     later: stands.filter(({ line }) => line.promised > near).length + beyond,

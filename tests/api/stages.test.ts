@@ -35,9 +35,9 @@ test(
     'later session, never under nothing',
   async () => {
     const { row, rows, run } = await store();
-    const { freeInserts } = await import('@/service/catalogue.ts');
+    const { wholeCatalogue } = await import('@/service/catalogue.ts');
     const free = async () =>
-      (await freeInserts()).find((freeInsert) => freeInsert.kind === TAILS)?.count ?? 0;
+      (await wholeCatalogue()).inserts.find(({ kind }) => kind === TAILS)?.count ?? 0;
     const start = await heap(TAILS);
     const first = await open('Slip eel 95', 'Moss, blush tail', 14);
     await first.follow((state) => [...state.lots.values()].some((lot) => lot.from === 'shot'));

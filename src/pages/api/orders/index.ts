@@ -10,7 +10,7 @@ import { answer, readBody } from '../_answer.ts';
  * line.
  */
 export const GET: APIRoute = async ({ url }) =>
-  answer(ok(await book(new Date(), bookCursor(url.searchParams.get('after')))));
+  answer(ok(await book(new Date(), { after: bookCursor(url.searchParams.get('after')) })));
 
 export const POST: APIRoute = async (context) => {
   const body = readBody(context, z.unknown());

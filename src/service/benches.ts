@@ -1,0 +1,24 @@
+import type { Snapshot } from '@/core/session/index.ts';
+import type { JoinedRow } from '@/store/joined.ts';
+import { joinedLines } from '@/store/joined.ts';
+import type { SessionHead } from '@/store/log.ts';
+import { openSessions, snapshotsOf } from '@/store/log.ts';
+
+/** Sessions that are not finished, with what each is to shoot. */
+export interface OpenBenches {
+  heads: SessionHead[];
+  snapshots: Map<number, Snapshot>;
+  /** lines of the book that joined them since */
+  joined: JoinedRow[];
+}
+
+/**
+ * What is open at the bench: asked once for a page, and handed to all that reckons with it, since
+ * each question costs more than its answer.
+ */
+export async function openBenches(): Promise<OpenBenches> {
+  const heads = await openSessions();
+  const ids = heads.map(({ id }) => id);
+  const [snapshots, joined] = await Promise.all([snapshotsOf(ids), joinedLines(ids)]);
+  return { heads, snapshots, joined };
+}
