@@ -232,6 +232,7 @@ export const PAGES: Endpoint[] = [
       '/plan/new',
       '/sessions',
       '/rack',
+      '/rack/moves',
       '/tubs',
       '/builds/new',
       '/colours',

@@ -40,6 +40,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/plan/new': page(MAKERS),
   '/plan/[id]': page(PEOPLE),
   '/rack': page(PEOPLE),
+  '/rack/moves': page(PEOPLE),
   '/tubs': page(PEOPLE),
   '/sessions': page(PEOPLE),
   '/sessions/[id]': page(PEOPLE),

@@ -3,6 +3,7 @@ import type { JoinedRow } from '@/store/joined.ts';
 import { joinedLines } from '@/store/joined.ts';
 import type { SessionHead } from '@/store/log.ts';
 import { openSessions, snapshotsOf } from '@/store/log.ts';
+import { goodByJob } from '@/store/readTables.ts';
 
 /** Sessions that are not finished, with what each is to shoot. */
 export interface OpenBenches {
@@ -10,6 +11,8 @@ export interface OpenBenches {
   snapshots: Map<number, Snapshot>;
   /** lines of the book that joined them since */
   joined: JoinedRow[];
+  /** good baits so far of each job */
+  good: { session: number; job: string; good: number }[];
 }
 
 /**
@@ -19,6 +22,11 @@ export interface OpenBenches {
 export async function openBenches(): Promise<OpenBenches> {
   const heads = await openSessions();
   const ids = heads.map(({ id }) => id);
-  const [snapshots, joined] = await Promise.all([snapshotsOf(ids), joinedLines(ids)]);
-  return { heads, snapshots, joined };
+  const running = heads.filter(({ status }) => status !== 'new').map(({ id }) => id);
+  const [snapshots, joined, good] = await Promise.all([
+    snapshotsOf(ids),
+    joinedLines(ids),
+    goodByJob(running),
+  ]);
+  return { heads, snapshots, joined, good };
 }

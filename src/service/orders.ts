@@ -17,7 +17,6 @@ import {
 import { linesById, openLines, orderLines } from '@/store/orderLines.ts';
 import { keepChange } from '@/store/history.ts';
 import { inTransaction } from '@/store/query.ts';
-import { goodByJob } from '@/store/readTables.ts';
 import type { OpenBenches } from './benches.ts';
 import { openBenches } from './benches.ts';
 import type { Result } from './result.ts';
@@ -29,12 +28,10 @@ export { customers, orderHead };
 /** Good baits of sessions still running, by part of a line, soonest due first. */
 async function tonight(open: Promise<OpenBenches>): Promise<Map<number, number>> {
   const out = new Map<number, number>();
-  const { heads, snapshots, joined } = await open;
-  const running = heads.filter(({ status }) => status !== 'new').map(({ id }) => id);
-  const counted = await goodByJob(running);
-  for (const session of running) {
+  const { heads, snapshots, joined, good: counted } = await open;
+  for (const { id: session, status } of heads) {
     const snapshot = snapshots.get(session);
-    if (!snapshot) continue;
+    if (!snapshot || status === 'new') continue;
     const jobs = counted.filter((count) => count.session === session);
     for (const job of snapshot.input.jobs) {
       let good = jobs.find((other) => other.job === job.key)?.good ?? 0;

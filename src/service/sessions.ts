@@ -8,7 +8,7 @@ import {
 } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, toStock } from '@/store/ledger.ts';
-import { stock, stockMoves } from '@/store/stock.ts';
+import { stock } from '@/store/stock.ts';
 
 export {
   openSessions,
@@ -16,12 +16,11 @@ export {
   eventsAfter,
   onRack,
   stock,
-  stockMoves,
   cavityShares,
   allotments,
   toStock,
 };
-export { insertMovesOf, insertStock } from '@/store/inserts.ts';
+export { insertStock } from '@/store/inserts.ts';
 export { notesOf, shotsGiven, trialsOf } from '@/store/mouldBook.ts';
 export { peek } from './append.ts';
 export { onMove } from '@/live/listener.ts';

@@ -66,7 +66,6 @@ export async function moveInserts(
 
 /** A move of inserts, with its cause: an event of a session, or an act at the shelf. */
 export interface InsertMoveRow {
-  kind: string;
   at: Date;
   what: string;
   count: number;
@@ -74,14 +73,13 @@ export interface InsertMoveRow {
   session_id: number | null;
   session: string | null;
 }
-/** The newest moves of every kind on the shelf, the newest first. */
-export const insertMovesOf = (each: number): Promise<InsertMoveRow[]> =>
+/** The newest moves of a kind, the newest first. */
+export const insertMovesOf = (kind: string, most: number): Promise<InsertMoveRow[]> =>
   rows(
-    `SELECT h.kind, m.at, m.what, m.count, m.why, m.session_id, s.name AS session
-       FROM insert_stock h JOIN LATERAL (SELECT * FROM insert_moves o WHERE o.kind = h.kind
-         ORDER BY o.id DESC LIMIT $1) m ON true
-       LEFT JOIN sessions s ON s.id = m.session_id WHERE h.count > 0 ORDER BY m.id DESC`,
-    [each],
+    `SELECT m.at, m.what, m.count, m.why, m.session_id, s.name AS session
+       FROM insert_moves m LEFT JOIN sessions s ON s.id = m.session_id
+      WHERE m.kind = $1 ORDER BY m.id DESC LIMIT $2`,
+    [kind, most],
   );
 
 /** Empties the ledger of what sessions moved before it is made again from the log. */

@@ -60,10 +60,6 @@ export const countStock = (): Promise<void> => run('SELECT count_stock()');
 
 /** A move of a heap, with its cause. */
 export interface StockMoveRow {
-  bait_id: number;
-  colourway_id: number;
-  build: string;
-  grade: string;
   at: Date;
   what: string;
   count: number;
@@ -71,13 +67,13 @@ export interface StockMoveRow {
   session_id: number | null;
   session: string | null;
 }
-/** The newest moves of every heap on the shelf, the newest first. */
-export const stockMoves = (each: number): Promise<StockMoveRow[]> =>
+/** The newest moves of a heap that moved anything, the newest first. */
+export const stockMovesOf = (heap: Heap, most: number): Promise<StockMoveRow[]> =>
   rows(
-    `SELECT h.bait_id, h.colourway_id, h.build, h.grade, m.at, m.what, m.count, m.why, m.session_id,
-       s.name AS session FROM bait_stock h JOIN LATERAL (SELECT * FROM stock_moves o WHERE
-         o.bait_id = h.bait_id AND o.colourway_id = h.colourway_id AND o.build = h.build AND
-         o.grade = h.grade AND o.count <> 0 ORDER BY o.id DESC LIMIT $1) m ON true
-       LEFT JOIN sessions s ON s.id = m.session_id WHERE h.count > 0 ORDER BY m.id DESC`,
-    [each],
+    `SELECT m.at, m.what, m.count, m.why, m.session_id, s.name AS session
+       FROM stock_moves m LEFT JOIN sessions s ON s.id = m.session_id
+      WHERE m.bait_id = $1 AND m.colourway_id = $2 AND m.build = $3 AND m.grade = $4 AND
+        m.count <> 0
+      ORDER BY m.id DESC LIMIT $5`,
+    [...KEY(heap), most],
   );
