@@ -1,6 +1,6 @@
 import { GLOSSARY } from './glossary.ts';
 
-export type WordKey = keyof typeof GLOSSARY;
+type WordKey = keyof typeof GLOSSARY;
 /** A stretch of a text: plain, or a word of the trade as it stands there. */
 export interface Stretch {
   text: string;

@@ -26,6 +26,7 @@ import tubPictures from './25-tub-pictures.ts';
 import insertsMoved from './26-inserts-moved.ts';
 import bottleNotes from './27-bottle-notes.ts';
 import orderFiles from './28-order-files.ts';
+import joinedLines from './29-joined-lines.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -57,4 +58,5 @@ export const MIGRATIONS = [
   insertsMoved,
   bottleNotes,
   orderFiles,
+  joinedLines,
 ];
