@@ -1,7 +1,22 @@
-import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns';
+import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
+
+// Written by the platform: a page that says days need not be sent a library's every way of saying
+// them. The names are the short ones of en-US (“Sep”); their order is ours.
+const WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'short' });
+const LONG_WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'long' });
+const MONTH = new Intl.DateTimeFormat('en-US', { month: 'short' });
+const two = (count: number): string => String(count).padStart(2, '0');
+
+/** 18:05, by the clock of the machine that says it. */
+export const sayClock = (when: Date | number): string => {
+  const at = new Date(when);
+  return `${two(at.getHours())}:${two(at.getMinutes())}`;
+};
+const sayDate = (when: Date | number): string =>
+  `${WEEKDAY.format(when)} ${new Date(when).getDate()} ${MONTH.format(when)}`;
 
 /** Tue 1 Dec */
-export const sayDay = (iso: string): string => format(parseISO(iso), 'EEE d MMM');
+export const sayDay = (iso: string): string => sayDate(parseISO(iso));
 /** today, tomorrow, today + 4, 3 days ago */
 export function fromToday(iso: string, now: Date): string {
   const count = differenceInCalendarDays(parseISO(iso), now);
@@ -17,8 +32,11 @@ export function fromToday(iso: string, now: Date): string {
 }
 /** Saturday 09:00, or with the date when it is further off than a week */
 export const sayMoment = (ms: number, now: Date): string =>
-  format(ms, Math.abs(differenceInCalendarDays(ms, now)) < 7 ? 'EEEE HH:mm' : 'EEE d MMM, HH:mm');
+  Math.abs(differenceInCalendarDays(ms, now)) < 7
+    ? `${LONG_WEEKDAY.format(ms)} ${sayClock(ms)}`
+    : `${sayDate(ms)}, ${sayClock(ms)}`;
 export const endOfDay = (iso: string): number => addDays(parseISO(iso), 1).getTime() - 1;
-export const isoDay = (when: Date): string => format(when, 'yyyy-MM-dd');
+export const isoDay = (when: Date): string =>
+  `${when.getFullYear()}-${two(when.getMonth() + 1)}-${two(when.getDate())}`;
 /** 2026-11-26 18:05, by the clock of the machine that says it: for lists of what was done when. */
-export const sayStamp = (when: Date): string => format(when, 'yyyy-MM-dd HH:mm');
+export const sayStamp = (when: Date): string => `${isoDay(when)} ${sayClock(when)}`;

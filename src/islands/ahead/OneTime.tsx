@@ -1,9 +1,9 @@
 import { useDroppable } from '@dnd-kit/core';
 import type { Laid } from '@/core/ahead/index.ts';
 import type { PlanInput } from '@/core/plan/index.ts';
-import { sayDay } from '@/ui/days.ts';
+import { sayClock, sayDay } from '@/ui/days.ts';
 import type { Shown } from '@/worker/ahead.worker.ts';
-import { clockOf } from './clockOf.ts';
+
 import type { Known } from './known.ts';
 import { MakePlan } from './MakePlan.tsx';
 import { OnePiece } from './OnePiece.tsx';
@@ -18,7 +18,7 @@ interface Props {
 }
 /** By the end of which minute, and by when nine times in ten. */
 const endsSays = ({ time: { from }, seconds }: Laid, high: number): string =>
-  `ends about ${clockOf(from + seconds * 1000)}, by ${clockOf(from + high * 1000)} nine times in ten`;
+  `ends about ${sayClock(from + seconds * 1000)}, by ${sayClock(from + high * 1000)} nine times in ten`;
 
 /** Colours of a run's layers, by its key. */
 const coloursIn =
@@ -45,7 +45,7 @@ export function OneTime({ one, session, known, inHand }: Props) {
         <h2>
           {sayDay(day)}{' '}
           <span className="text-sm font-normal text-soft">
-            {clockOf(from)} to {clockOf(to)}
+            {sayClock(from)} to {sayClock(to)}
             {session ? `; ${endsSays(one, session.tape.ends.high)}` : '; nothing laid here'}
           </span>
         </h2>

@@ -1,5 +1,5 @@
 import type { Laid, Tape } from '@/core/ahead/index.ts';
-import { clockOf } from './clockOf.ts';
+import { sayClock } from '@/ui/days.ts';
 
 const LEFT = 150;
 const WIDE = 760;
@@ -36,8 +36,8 @@ export function TapeDrawing({ laid, tape, colours }: Props) {
       className="block w-full min-w-[640px]"
       role="img"
       aria-label={
-        `From ${clockOf(from)}; it ends about ${clockOf(from + tape.ends.mid * 1000)}, by ` +
-        `${clockOf(from + tape.ends.high * 1000)} nine times in ten`
+        `From ${sayClock(from)}; it ends about ${sayClock(from + tape.ends.mid * 1000)}, by ` +
+        `${sayClock(from + tape.ends.high * 1000)} nine times in ten`
       }
     >
       {marks(laid.time).map((mark) => (
@@ -54,7 +54,7 @@ export function TapeDrawing({ laid, tape, colours }: Props) {
             textAnchor="middle"
             fill="var(--soft)"
           >
-            {clockOf(mark)}
+            {sayClock(mark)}
           </text>
         </g>
       ))}

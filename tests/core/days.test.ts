@@ -1,0 +1,27 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { format } from 'date-fns';
+import fc from 'fast-check';
+import { isoDay, sayClock, sayDay, sayMoment, sayStamp } from '@/ui/days.ts';
+
+test('days and moments are said as a library says them, on any day of a hundred years', () => {
+  const moment = fc.date({
+    min: new Date(1970, 0, 2),
+    max: new Date(2070, 0, 1),
+    noInvalidDate: true,
+  });
+  fc.assert(
+    fc.property(moment, fc.integer({ min: -20, max: 20 }), (when, apart) => {
+      const now = new Date(when.getTime() + apart * 86_400_000);
+      assert.equal(isoDay(when), format(when, 'yyyy-MM-dd'));
+      assert.equal(sayDay(isoDay(when)), format(when, 'EEE d MMM'));
+      assert.equal(sayClock(when), format(when, 'HH:mm'));
+      assert.equal(sayStamp(when), format(when, 'yyyy-MM-dd HH:mm'));
+      const near = format(when, 'EEEE HH:mm');
+      const far = format(when, 'EEE d MMM, HH:mm');
+      assert.ok([near, far].includes(sayMoment(when.getTime(), now)));
+      assert.equal(sayMoment(when.getTime(), when), near);
+    }),
+    { numRuns: 500 },
+  );
+});
