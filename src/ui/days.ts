@@ -1,4 +1,4 @@
-import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
+import { addDays, differenceInCalendarDays } from 'date-fns';
 
 // Written by the platform: a page that says days need not be sent a library's every way of saying
 // them. The names are the short ones of en-US (“Sep”); their order is ours.
@@ -15,11 +15,14 @@ export const sayClock = (when: Date | number): string => {
 const sayDate = (when: Date | number): string =>
   `${WEEKDAY.format(when)} ${new Date(when).getDate()} ${MONTH.format(when)}`;
 
+/** The beginning of a day here. @param iso 2026-12-01 */
+const dayOf = (iso: string): Date => new Date(`${iso}T00:00`);
+
 /** Tue 1 Dec */
-export const sayDay = (iso: string): string => sayDate(parseISO(iso));
+export const sayDay = (iso: string): string => sayDate(dayOf(iso));
 /** today, tomorrow, today + 4, 3 days ago */
 export function fromToday(iso: string, now: Date): string {
-  const count = differenceInCalendarDays(parseISO(iso), now);
+  const count = differenceInCalendarDays(dayOf(iso), now);
   return count === 0
     ? 'today'
     : count === 1
@@ -35,7 +38,7 @@ export const sayMoment = (ms: number, now: Date): string =>
   Math.abs(differenceInCalendarDays(ms, now)) < 7
     ? `${LONG_WEEKDAY.format(ms)} ${sayClock(ms)}`
     : `${sayDate(ms)}, ${sayClock(ms)}`;
-export const endOfDay = (iso: string): number => addDays(parseISO(iso), 1).getTime() - 1;
+export const endOfDay = (iso: string): number => addDays(dayOf(iso), 1).getTime() - 1;
 export const isoDay = (when: Date): string =>
   `${when.getFullYear()}-${two(when.getMonth() + 1)}-${two(when.getDate())}`;
 /** 2026-11-26 18:05, by the clock of the machine that says it: for lists of what was done when. */

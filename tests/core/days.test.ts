@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { format } from 'date-fns';
+import { endOfDay as ending, format, parseISO } from 'date-fns';
 import fc from 'fast-check';
-import { isoDay, sayClock, sayDay, sayMoment, sayStamp } from '@/ui/days.ts';
+import { endOfDay, isoDay, sayClock, sayDay, sayMoment, sayStamp } from '@/ui/days.ts';
 
 test('days and moments are said as a library says them, on any day of a hundred years', () => {
   const moment = fc.date({
@@ -17,6 +17,7 @@ test('days and moments are said as a library says them, on any day of a hundred 
       assert.equal(sayDay(isoDay(when)), format(when, 'EEE d MMM'));
       assert.equal(sayClock(when), format(when, 'HH:mm'));
       assert.equal(sayStamp(when), format(when, 'yyyy-MM-dd HH:mm'));
+      assert.equal(endOfDay(isoDay(when)), ending(parseISO(isoDay(when))).getTime());
       const near = format(when, 'EEEE HH:mm');
       const far = format(when, 'EEE d MMM, HH:mm');
       assert.ok([near, far].includes(sayMoment(when.getTime(), now)));
