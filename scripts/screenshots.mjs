@@ -53,7 +53,6 @@ try {
     ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
     ['today', '/'],
     ['fortnight', '/plan/ahead', { wait: '[data-laid="done"]' }],
-    ['builds', '/builds'],
     ['composer', '/builds/new?from=laminateCore'],
     ['remelt', '/tubs'],
     ['orders', '/orders'],
@@ -63,6 +62,7 @@ try {
     ['way', '/colours/ways/2'],
     ['adding', `/bench/${staged.colour}`, { keys: ['a'] }],
     ['finish', '/sessions/36'],
+    ['yields', '/yields?mould=1'],
     ['colours', '/colours'],
     ['heat', '/heat'],
   ];

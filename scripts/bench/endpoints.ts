@@ -90,6 +90,11 @@ export const ENDPOINTS: Record<string, Endpoint> = {
       },
     },
   },
+  'yields/[table].ts': {
+    path: '/api/yields/sessions',
+    methods: { GET: null },
+    query: ['mould', 'build', 'season', 'cavity'],
+  },
   'ahead.ts': { path: '/api/ahead', methods: { GET: null } },
   'materials/[id]/bottle.ts': {
     path: '/api/materials/{id}/bottle',
@@ -209,6 +214,7 @@ export const PAGES: Endpoint[] = [
   '/plan/{id}',
   '/bench/{id}',
   '/sessions/{id}',
+  '/sessions/{id}/record',
   '/moulds/{id}',
   '/moulds/{id}/change',
   '/moulds/castings/{id}',
@@ -233,6 +239,7 @@ export const PAGES: Endpoint[] = [
       '/sessions',
       '/rack',
       '/rack/moves',
+      '/yields',
       '/tubs',
       '/builds/new',
       '/colours',

@@ -1,8 +1,8 @@
-import { endOfDay, parseISO } from 'date-fns';
+import { endOfDay, format, parseISO } from 'date-fns';
 import type { Batch, PartToShoot, Progress, Readiness } from '@/core/order/index.ts';
 import { batches, progress, readiness } from '@/core/order/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
-import { worstCavity } from '@/core/yield/index.ts';
+import { cavitiesGoneBad } from '@/core/yield/index.ts';
 import { BOTTLES } from '@/core/material/index.ts';
 import { bottlesNotWell } from '@/store/bottles.ts';
 import { openBenches } from './benches.ts';
@@ -10,7 +10,7 @@ import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
 import { readShop } from '@/store/shop.ts';
-import { sharesOfAll } from '@/store/watched.ts';
+import { resultsOfAll, sessionsNamed } from '@/store/watched.ts';
 import type { Entry } from './catalogue.ts';
 import { lists } from './catalogue.ts';
 import type { BookLine } from './orders.ts';
@@ -73,21 +73,26 @@ function toShoot(
   return batches(parts, (bait) => usual.get(bait) ?? null);
 }
 
-/** Cavities that have gone bad: worse than their mould, beyond chance. */
-function badCavities(
-  shares: Awaited<ReturnType<typeof sharesOfAll>>,
+/** Cavities that have gone bad: since when, and how badly. */
+async function badCavities(
+  results: Awaited<ReturnType<typeof resultsOfAll>>,
   moulds: readonly Entry<'moulds'>[],
-): ToLookAt[] {
-  return moulds.flatMap(({ id, spec }) => {
-    const worst = worstCavity(shares.filter(({ mould }) => mould === id));
-    if (!worst) return [];
-    const { cavity, good, shot } = worst;
-    return [
-      {
-        says: `Cavity ${cavity} of ${spec.name}: ${shot - good} of its last ${shot} did not come good.`,
-        href: `/moulds/${id}`,
-      },
-    ];
+): Promise<ToLookAt[]> {
+  const found = moulds.flatMap(({ id, spec }) =>
+    cavitiesGoneBad(results.filter(({ mould }) => mould === id)).map((cavity) => ({
+      ...cavity,
+      mould: id,
+      name: spec.name,
+    })),
+  );
+  const begun = await sessionsNamed(found.flatMap(({ since }) => since ?? []));
+  return found.map(({ cavity, since, bad, shot, mould, name }) => {
+    const session = begun.find(({ id }) => id === since);
+    const when = session ? `since ${format(session.at, 'EEE d MMM')}` : 'lately';
+    return {
+      says: `Cavity ${cavity} of ${name} has gone bad: ${bad} of ${shot} ${when} did not come good.`,
+      href: `/yields?mould=${mould}&cavity=${cavity}`,
+    };
   });
 }
 
@@ -184,11 +189,11 @@ export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
   const open = openBenches();
-  const [lines, onShelf, shares, notes, { heads }, plans, shop, all, held, beyond] =
+  const [lines, onShelf, results, notes, { heads }, plans, shop, all, held, beyond] =
     await Promise.all([
       book(now, { limit: LOOKED_AT, open }),
       onHand(open),
-      sharesOfAll(),
+      resultsOfAll(),
       bottlesNotWell(),
       open,
       openPlans(),
@@ -208,7 +213,10 @@ export async function today(now: Date) {
       linesBeyond(LOOKED_AT),
     ]);
   const stands = standing(lines, shop.bench.cure, now);
-  const worn = await wornMoulds(all.moulds);
+  const [worn, cavities] = await Promise.all([
+    wornMoulds(all.moulds),
+    badCavities(results, all.moulds),
+  ]);
   const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
   const left = held.filter(({ kind }) => kind === 'cup');
   return {
@@ -227,7 +235,7 @@ export async function today(now: Date) {
         says: `${name} stands with ${Math.round(plastic.grams)} g in it.`,
         href: '/tubs',
       })),
-      ...badCavities(shares, all.moulds),
+      ...cavities,
       ...badBottles(notes, all.materials),
       ...all.moulds
         .filter(({ spec }) => !spec.tried)

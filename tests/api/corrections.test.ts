@@ -184,7 +184,7 @@ test('B7 packing and sending are undone, once, and the line is open again', asyn
 });
 
 test('yields are what each session’s own log folds to, cut by mould, bait and build; trials are not counted', async () => {
-  const { yields } = await import('@/service/yields.ts');
+  const { cutOf, yields } = await import('@/service/yields.ts');
   const { rows } = await store();
   const own = await rows<{ mould_id: number; bait_id: number; build: string; id: number }>(
     `SELECT DISTINCT s.mould_id, s.bait_id, s.build, s.session_id AS id FROM shots s
@@ -215,10 +215,46 @@ test('yields are what each session’s own log folds to, cut by mould, bait and 
       sessions.reduce((sum, { shot, good }) => sum + shot - good, 0),
     );
   }
-  const all = await yields({ mould: null, bait: null, build: null });
+  const all = await yields({});
   assert.ok(all.sessions.length >= own.length / 3);
-  const none = await yields({ mould: 0, bait: null, build: null });
+  const none = await yields({ mould: 0 });
   assert.deepEqual([none.sessions, none.faults, none.mean], [[], [], 0]);
   const page = await (await fetch(`${app.url}/yields?mould=${own[0]!.mould_id}`)).text();
   assert.match(page, /did not come good/);
+
+  // Every way of cutting parts the whole: each bait is in one season, one cavity, one of each.
+  const count = (of: { sessions: { shot: number }[] }) =>
+    of.sessions.reduce((sum, { shot }) => sum + shot, 0);
+  const one = { mould: own[0]!.mould_id };
+  const whole = await yields(one);
+  assert.equal(
+    whole.cavities.reduce((sum, { shot }) => sum + shot, 0),
+    count(whole),
+  );
+  const { choices } = whole;
+  for (const key of ['season', 'when', 'cavity', 'colourway', 'build', 'bait'] as const) {
+    let sum = 0;
+    for (const { value } of choices[key])
+      sum += count(
+        await yields(cutOf(new URLSearchParams({ mould: String(one.mould), [key]: value }))),
+      );
+    assert.equal(sum, count(whole), key);
+  }
+  const [{ read }] = (await rows<{ read: number }>(
+    `SELECT count(*)::int AS read FROM shots s JOIN cavity_results c USING (session_id, shot)
+      WHERE NOT s.trial AND s.marked_at IS NOT NULL AND s.mould_id = $1 AND s.mould_celsius IS NOT NULL`,
+    [one.mould],
+  )) as [{ read: number }];
+  let warm = 0;
+  for (const { value } of choices.metal)
+    warm += count(
+      await yields(cutOf(new URLSearchParams({ mould: String(one.mould), metal: value }))),
+    );
+  assert.equal(warm, read, 'where nobody read the mould it is of no band');
+  const file = await fetch(`${app.url}/api/yields/cavities?mould=${one.mould}&season=`);
+  assert.match(file.headers.get('content-type')!, /^text\/csv/);
+  const lines = (await file.text()).trim().split('\n');
+  assert.equal(lines[0], 'cavity,baits,good');
+  assert.equal(lines.length - 1, whole.cavities.length);
+  assert.equal((await fetch(`${app.url}/api/yields/nothing`)).status, 404);
 });

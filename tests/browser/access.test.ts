@@ -55,6 +55,7 @@ const SCREENS = [
   '/moulds/9',
   '/entry/colourways/14',
   '/sessions/36',
+  '/sessions/36/record',
   '/bench/43',
   '/bench/52',
   '/people',

@@ -1,10 +1,24 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { begin, byPointer, follow, open, plan, settled, stepOf } from './steps.ts';
+import {
+  begin,
+  byPedal,
+  byPointer,
+  follow,
+  type Hands,
+  open,
+  plan,
+  settled,
+  stepOf,
+} from './steps.ts';
 
 /** To the end of the session, and the order's bar in the book. */
-async function count(page: Page, customer: string, said: RegExp): Promise<void> {
-  const hands = byPointer(page);
+async function count(
+  page: Page,
+  customer: string,
+  said: RegExp,
+  hands: Hands = byPointer(page),
+): Promise<void> {
   await follow(page, hands, { until: (text) => text === 'finish' });
   await hands.main();
   await expect(page.locator('[data-step]')).toHaveText('Finished and counted');
@@ -14,8 +28,8 @@ async function count(page: Page, customer: string, said: RegExp): Promise<void> 
 }
 
 test(
-  'a triple laminate: three cups matched, one draw of three, each colour over its half, ' +
-    'to the counted order',
+  'a triple laminate, by pedal and the keys 1 to 9 alone: three cups matched, one draw of ' +
+    'three, each colour over its half, to the counted order',
   async ({ page }) => {
     test.setTimeout(240_000);
     await plan(page, 'Mooring Post Tackle', 'Slip eel 95', 'Gull morning', 6);
@@ -24,7 +38,7 @@ test(
     await expect(page.locator('[data-summary]')).toHaveText(/1 shots, 1 draws, 8 baits for 6/);
     await expect(page.getByRole('region', { name: 'Barrels' })).toContainText('33 % of the bait');
     await begin(page);
-    const hands = byPointer(page);
+    const hands = byPedal(page);
     await follow(page, hands, { until: (text) => text === 'close' });
     await expect(page.locator('[data-strip]')).toContainText(
       'one notch barrel, the port with the filed edge',
@@ -33,7 +47,7 @@ test(
     const drawn = await follow(page, hands, { until: (text) => text === 'shoot' });
     expect(drawn).toContain('heating');
     expect(['match', 'draw']).toContain(drawn.at(-1));
-    await count(page, 'Mooring Post Tackle', /6 curing/);
+    await count(page, 'Mooring Post Tackle', /6 curing/, hands);
   },
 );
 

@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { colourOfHex, deltaE } from '../../src/core/colour/index.ts';
-import { begin, byKeys, follow, open, ownClock, pick, plan, settled } from './steps.ts';
+import { begin, byKeys, follow, open, ownClock, pick, plan, settled, takeFrom } from './steps.ts';
 
 /** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
 function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
@@ -151,7 +151,7 @@ test(
     await page.keyboard.press('Enter');
     await expect(green).toContainText('is in');
     await page.keyboard.press('5');
-    await panel.getByLabel('Something else from the shelf').selectOption('Silver flake 0.2 mm');
+    await takeFrom(panel, 'Something else from the shelf', 'Silver flake 0.2 mm');
     const asked = panel.getByRole('alertdialog', { name: 'Another size of flake' });
     await expect(asked.getByRole('img')).toHaveAttribute(
       'aria-label',
@@ -239,7 +239,7 @@ test('a colour nobody has named is a mix and a colourway at one touch, and what 
   await follow(page, byKeys(page), { until: (step) => step === 'colour' });
   await page.keyboard.press('a');
   const panel = page.getByRole('dialog', { name: 'What goes in' });
-  await panel.getByLabel('Something else from the shelf').selectOption('Green no. 2');
+  await takeFrom(panel, 'Something else from the shelf', 'Green no. 2');
   await page.keyboard.press('5');
   await expect(panel.locator('[data-rung="Green no. 2"]')).toContainText('5 dr');
   await page.keyboard.press('Escape');

@@ -83,7 +83,7 @@ async function twoByHand(page: Page, panels: Panels): Promise<void> {
   await settled(page);
   await page.keyboard.press('c');
   const also = page.getByRole('region', { name: 'Also shoot' });
-  await also.getByRole('combobox', { name: 'Bait' }).selectOption({ label: 'Pier sprat' });
+  await pick(also, 'Bait', 'Pier sprat');
   await also.getByRole('combobox', { name: 'Shot as' }).selectOption({ label: 'Plunger rod' });
   await also.getByRole('textbox', { name: 'Shots' }).fill('2');
   await panels.press(also.getByRole('button', { name: 'Shoot it too' }));

@@ -93,6 +93,18 @@ export const byKeys = (page: Page): Hands => ({
   cavity: (count) => page.keyboard.press(String(count)),
 });
 
+/** A heat that keys 1 to 9 can write, as near to one as there is. */
+const withoutNoughts = (celsius: number): number =>
+  String(celsius).includes('0') ? withoutNoughts(celsius + 1) : celsius;
+/** With the pedal, which presses Space, and the keys 1 to 9: nothing else is within reach. */
+export const byPedal = (page: Page): Hands => ({
+  ...byKeys(page),
+  read: async (celsius) => {
+    await page.keyboard.type(String(withoutNoughts(Math.round(celsius))));
+    if (await page.getByRole('dialog').isVisible()) await page.keyboard.press('Space');
+  },
+});
+
 /** What is read beside the cups: a mould as warm as most like it, the shop as shops are. */
 export const BESIDE: Record<string, number> = { readMould: 40, readRoom: 20 };
 
@@ -195,6 +207,14 @@ export async function follow(
   throw new Error(`The bench never got there; it did: ${done.join(' ')}`);
 }
 
+/** Takes something from a long list that keeps nothing chosen. */
+export async function takeFrom(page: Page | Locator, label: string, name: string): Promise<void> {
+  const field = page.getByRole('combobox', { name: label });
+  await field.fill(name);
+  await field.press('ArrowDown');
+  await field.press('Enter');
+  await expect(field).toHaveValue('');
+}
 /** Chooses from a long list by typing what it is called. */
 export async function pick(page: Page | Locator, label: string, name: string): Promise<void> {
   const field = page.getByRole('combobox', { name: label });

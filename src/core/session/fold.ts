@@ -10,7 +10,7 @@ import { startState } from './state.ts';
 const AWAY = 10 * 60_000;
 
 /** Ids that are taken back: an undo that was itself undone takes nothing back. */
-function takenBack(events: AnyEvent[]): Set<string> {
+export function takenBack(events: readonly AnyEvent[]): Set<string> {
   const gone = new Set<string>();
   for (let i = events.length - 1; i >= 0; i--) {
     const event = events[i]!;

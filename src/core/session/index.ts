@@ -3,6 +3,7 @@ export * from './effects/masses.ts';
 export * from './effects/cycle.ts';
 export * from './events/index.ts';
 export * from './event.ts';
+export * from './batchRecord.ts';
 export * from './fold.ts';
 export * from './colourCharge.ts';
 export * from './colouring.ts';

@@ -1,10 +1,8 @@
-import { endOfDay, parseISO } from 'date-fns';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { EnquiryAnswer } from '@/core/ahead/index.ts';
 import type { Hand } from '@/core/ahead/hand.ts';
-import { sayDay, sayMoment } from '@/ui/days.ts';
-import { Combobox } from '@/ui/Combobox.tsx';
-import { baitChoices, baitPicks, wayChoices, wayPicks } from '@/ui/picks.tsx';
+import { BaitAndWay } from '@/ui/BaitAndWay.tsx';
+import { endOfDay, sayDay, sayMoment } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
 import { useEnquiry } from './useAhead.ts';
@@ -16,14 +14,6 @@ interface Props {
 
 /** Somebody asks for baits: the days they could be ready, each with its chance, and what they push. */
 export function Enquire({ known, hand }: Props) {
-  const { baits, colourways, mixes } = known.shelf;
-  const picks = useMemo(
-    () => ({
-      baits: baitPicks(baitChoices(baits)),
-      ways: wayPicks(wayChoices(colourways, mixes)),
-    }),
-    [baits, colourways, mixes],
-  );
   const [bait, setBait] = useState('');
   const [way, setWay] = useState('');
   const [count, setCount] = useState('12');
@@ -31,7 +21,7 @@ export function Enquire({ known, hand }: Props) {
   const [asking, setAsking] = useState(false);
   const { answer, enquire } = useEnquiry(known, hand);
   const many = Number(count);
-  const mould = baits.find(({ id }) => id === Number(bait))?.spec.mouldIds[0];
+  const mould = known.shelf.baits.find(({ id }) => id === Number(bait))?.spec.mouldIds[0];
   const may = mould !== undefined && way !== '' && Number.isInteger(many) && many > 0;
   return (
     <section aria-label="Could they have it?">
@@ -44,18 +34,11 @@ export function Enquire({ known, hand }: Props) {
           setAsking(true);
           enquire({
             ...{ bait: Number(bait), colourway: Number(way), mould, count: many },
-            wanted: day === '' ? null : endOfDay(parseISO(day)).getTime() - known.cure,
+            wanted: day === '' ? null : endOfDay(day) - known.cure,
           });
         }}
       >
-        <Combobox label="Bait" list="baits" value={bait} options={picks.baits} onChange={setBait} />
-        <Combobox
-          label="Colourway"
-          list="colourways"
-          value={way}
-          options={picks.ways}
-          onChange={setWay}
-        />
+        <BaitAndWay shelf={known.shelf} {...{ bait, way }} onBait={setBait} onWay={setWay} />
         <span className="grid grid-cols-2 gap-3">
           <label className="field">
             <span>How many</span>

@@ -1,11 +1,12 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Job, Shelf } from '@/core/plan/index.ts';
 import { withUnnamed } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
 import { alsoShoot, buildsFrom, draftAlso } from '@/core/session/index.ts';
+import { BaitAndWay } from '@/ui/BaitAndWay.tsx';
 import { FigureField } from '@/ui/FigureField.tsx';
-import { entryOptions, Select } from '@/ui/Select.tsx';
+import { Select } from '@/ui/Select.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import { AlsoTools } from './AlsoTools.tsx';
 import { FromBook } from './FromBook.tsx';
@@ -39,7 +40,7 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
   const [vessel, setVessel] = useState<number | undefined>();
   const [shots, setShots] = useState(1);
   const [wrong, setWrong] = useState('');
-  const all = withUnnamed(shelf, 'medium');
+  const all = useMemo(() => withUnnamed(shelf, 'medium'), [shelf]);
   const ways = buildsFrom(chosen.colourway, all);
   const job = changed ?? draftAlso(state, { ...chosen, build: chosen.build || undefined }, shelf);
   const choose = (part: Partial<Chosen>) => {
@@ -55,17 +56,12 @@ export function AlsoShoot({ state, shelf, units, onSend }: Props) {
     <section className="border-t border-ink py-3" aria-label="Also shoot">
       <h3 className="font-bold">Also shoot</h3>
       <div className="mt-2 grid items-end gap-3 md:grid-cols-[1fr_1fr_1fr_90px]">
-        <Select
-          label="Bait"
-          value={String(chosen.bait)}
-          options={entryOptions(shelf.baits)}
-          onChange={(id) => choose({ bait: Number(id) })}
-        />
-        <Select
-          label="Colourway"
-          value={String(chosen.colourway)}
-          options={entryOptions(all.colourways)}
-          onChange={(id) => choose({ colourway: Number(id), build: '' })}
+        <BaitAndWay
+          shelf={all}
+          bait={String(chosen.bait)}
+          way={String(chosen.colourway)}
+          onBait={(id) => choose({ bait: Number(id) })}
+          onWay={(id) => choose({ colourway: Number(id), build: '' })}
         />
         <Select
           label="Shot as"

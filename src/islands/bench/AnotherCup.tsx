@@ -3,6 +3,7 @@ import type { Shelf } from '@/core/plan/index.ts';
 import { UNNAMED, withUnnamed } from '@/core/plan/index.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
 import { takeCup } from '@/core/session/index.ts';
+import { Combobox } from '@/ui/Combobox.tsx';
 import { entryOptions, Select } from '@/ui/Select.tsx';
 
 interface Props {
@@ -26,7 +27,13 @@ export function AnotherCup({ state, shelf, onSend }: Props) {
           options={entryOptions(shelf.vessels)}
           onChange={setVessel}
         />
-        <Select label="Meant for" value={mix} options={entryOptions(mixes)} onChange={setMix} />
+        <Combobox
+          label="Meant for"
+          list="mixes"
+          value={mix}
+          options={entryOptions(mixes)}
+          onChange={setMix}
+        />
         <button
           type="button"
           className="act min-h-16"

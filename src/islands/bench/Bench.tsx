@@ -84,6 +84,13 @@ const numbers = (step: SaidStep | null, send: (what: Send) => void): Record<stri
       .map((one, nth) => [String(nth + 1), () => send(one.send)]),
   );
 
+/**
+ * A pedal that stands at the bench is the space bar of it: it takes a reading that is typed, and does
+ * nothing behind a panel that is open.
+ */
+const pedalled = () =>
+  document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }));
+
 /** The step with what the pot's gauge says of it, where one is heard. */
 function withGauge(id: number, { state }: Session, { step, now }: Advice, devices: Device[]) {
   const inPot = cupInPot(state, step);
@@ -137,7 +144,7 @@ function Places({ id, name, snapshot, events }: Opened) {
     onOwn,
     onBrush: back,
   });
-  const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, onMain);
+  const { devices, place: putDevice, wrong: deviceWrong } = useDevices(id, pedalled);
   useHold(step, now, bench.oneBreath ? act : null);
   const moment = useSignals(state, step, now);
   useAwake(state.phase.is === 'running');

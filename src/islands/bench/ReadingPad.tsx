@@ -92,10 +92,14 @@ export function ReadingPad({ state, start, units, believed, onSend, onClose, ins
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const onButton =
-        event.target instanceof HTMLButtonElement && event.target.dataset.pad === 'eye';
+      const button = event.target instanceof HTMLButtonElement ? event.target : null;
+      // The pedal is a space: it takes what was typed, but where a button of the pad has the focus.
+      const takes =
+        event.key === 'Enter'
+          ? button?.dataset.pad !== 'eye'
+          : event.key === ' ' && !button?.closest('[role="dialog"]');
       if (event.key === 'Escape') onClose();
-      else if (event.key === 'Enter' && !onButton) done();
+      else if (takes) done();
       else if (!press(event.key)) return;
       event.preventDefault();
       event.stopImmediatePropagation();

@@ -1,9 +1,8 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { Job, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { fullCupGives, isForShelf } from '@/core/plan/index.ts';
+import { BaitAndWay } from '@/ui/BaitAndWay.tsx';
 import { FigureField } from '@/ui/FigureField.tsx';
-import { Combobox } from '@/ui/Combobox.tsx';
-import { baitChoices, baitPicks, wayChoices, wayPicks } from '@/ui/picks.tsx';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 
 interface Props {
@@ -75,13 +74,6 @@ export function ForShelf(props: Props) {
   const { input, shelf, add } = props;
   const [bait, setBait] = useState(String(shelf.baits[0]?.id ?? ''));
   const [colourway, setColourway] = useState(String(shelf.colourways[0]?.id ?? ''));
-  const picks = useMemo(
-    () => ({
-      baits: baitPicks(baitChoices(shelf.baits)),
-      colourways: wayPicks(wayChoices(shelf.colourways, shelf.mixes)),
-    }),
-    [shelf],
-  );
   return (
     <section aria-label="For the shelf">
       <h2 className="mt-6">For the shelf</h2>
@@ -92,14 +84,7 @@ export function ForShelf(props: Props) {
         ))}
       </ul>
       <div className="mt-2 grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]">
-        <Combobox label="Bait" list="baits" value={bait} options={picks.baits} onChange={setBait} />
-        <Combobox
-          label="Colourway"
-          list="colourways"
-          value={colourway}
-          options={picks.colourways}
-          onChange={setColourway}
-        />
+        <BaitAndWay {...{ shelf, bait }} way={colourway} onBait={setBait} onWay={setColourway} />
         <button type="button" className="act" onClick={() => add(Number(bait), Number(colourway))}>
           Shoot it
         </button>

@@ -21,6 +21,7 @@ import {
   wantsShaking,
   weighedAfter,
 } from '@/core/session/index.ts';
+import { Combobox } from '@/ui/Combobox.tsx';
 import type { Go } from './doses.ts';
 import { goesOf, KEYS } from './doses.ts';
 import { KeepMix } from './KeepMix.tsx';
@@ -119,7 +120,8 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
   });
   const shelf = materials
     .filter((material) => KINDS[material.kind].by !== 'mL' || material.kind === 'puck')
-    .sort((one, other) => one.name.localeCompare(other.name));
+    .sort((one, other) => one.name.localeCompare(other.name))
+    .map(({ name, kind }) => ({ value: name, name: `${name}, ${KINDS[kind].name}` }));
   return (
     <div
       className="grid gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]"
@@ -163,17 +165,14 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
             onBottle={(material, is) => onSend({ kind: 'bottleNoted', payload: { material, is } })}
           />
         )}
-        <label className="field mt-3">
-          <span>Something else from the shelf</span>
-          <select className="box" value="" onChange={(change) => take(change.target.value)}>
-            <option value="">choose</option>
-            {shelf.map((material) => (
-              <option key={material.name} value={material.name}>
-                {material.name}, {KINDS[material.kind].name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Combobox
+          className="mt-3"
+          label="Something else from the shelf"
+          list="materials"
+          value=""
+          options={shelf}
+          onChange={take}
+        />
         {asking && <OtherSize asking={asking} units={units} onTake={bring} />}
       </section>
       <section>

@@ -1,8 +1,8 @@
 /** Prints the page it is on. */
-export default function PrintCard() {
+export default function PrintPage({ says }: { says: string }) {
   return (
     <button type="button" className="act act-main" onClick={() => print()}>
-      Print the card
+      {says}
     </button>
   );
 }

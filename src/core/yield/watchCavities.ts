@@ -1,0 +1,58 @@
+import { goneBad, watchFor, type Watching } from './cusum.ts';
+
+/** What came of one cavity, shot by shot, the oldest first. */
+export interface CavityResults {
+  cavity: number;
+  /** whether its bait did not come good */
+  bad: readonly boolean[];
+  /** session each was of */
+  sessions: readonly number[];
+}
+/** A cavity that has gone bad. */
+export interface CavityGoneBad {
+  cavity: number;
+  /** the session it likely began in; null = it was so at the first that is looked at */
+  since: number | null;
+  /** of so many results since */
+  bad: number;
+  shot: number;
+}
+
+/** Shots of a mould between two false alarms, in the mean, whichever cavity they are of. */
+const FALSE_ALARM = 500;
+/** Shares bad a cavity is watched from: fewer would call two bad baits bad, more cannot double. */
+const WATCHED = { least: 0.02, most: 0.4, step: 0.01 } as const;
+
+/** Ways of watching, by share and how seldom they may be wrong: each is some work to find. */
+const known = new Map<string, Watching | null>();
+function watching(share: number, cavities: number): Watching | null {
+  const { least, most, step } = WATCHED;
+  const rounded = step * Math.round(Math.min(most, Math.max(least, share)) / step);
+  const key = `${rounded.toFixed(2)}/${cavities}`;
+  if (!known.has(key)) known.set(key, watchFor(rounded, FALSE_ALARM * cavities));
+  return known.get(key) ?? null;
+}
+
+/**
+ * Cavities of one mould that do worse than it did, twice as badly or more, and have not come back:
+ * by a CUSUM each, that is wrong once in {@link FALSE_ALARM} shots of the mould.
+ */
+export function cavitiesGoneBad(all: readonly CavityResults[]): CavityGoneBad[] {
+  const shot = all.reduce((sum, { bad }) => sum + bad.length, 0);
+  const bad = all.reduce((sum, one) => sum + one.bad.filter(Boolean).length, 0);
+  const how = shot > 0 ? watching(bad / shot, all.length) : null;
+  if (!how) return [];
+  return all.flatMap(({ cavity, bad: results, sessions }) => {
+    const found = goneBad(results, how);
+    if (!found) return [];
+    const since = results.slice(found.began);
+    return [
+      {
+        cavity,
+        since: found.began === 0 ? null : sessions[found.began]!,
+        bad: since.filter(Boolean).length,
+        shot: since.length,
+      },
+    ];
+  });
+}
