@@ -125,4 +125,4 @@ export const isYieldTable = (key: string): key is YieldTable => Object.hasOwn(TA
 
 /** One table of a cut, as CSV. */
 export const yieldsCsv = async (cut: YieldCut, table: YieldTable): Promise<string> =>
-  Papa.unparse(TABLES[table](await yields(cut)) as object[], { newline: '\n' });
+  Papa.unparse(TABLES[table](await yields(cut)), { newline: '\n' });

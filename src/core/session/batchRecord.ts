@@ -40,7 +40,7 @@ export interface RecordedShot {
   said: string[];
 }
 /** Something put right, or taken back: by whom, and why. */
-export interface RecordedCorrection {
+interface RecordedCorrection {
   event: string;
   at: number;
   by: string;
