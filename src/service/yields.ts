@@ -96,6 +96,8 @@ export async function yields(cut: YieldCut) {
 export type Yields = Awaited<ReturnType<typeof yields>>;
 
 const share = (part: number): string => part.toFixed(4);
+/** A row of a file, by the headings. */
+type Row = Record<string, string | number>;
 /** Tables of a cut as files: of each a row an object, by the heading it stands under. */
 const TABLES = {
   sessions: ({ sessions }: Yields) =>
@@ -119,10 +121,12 @@ const TABLES = {
     })),
   cavities: ({ cavities }: Yields) =>
     cavities.map(({ cavity, shot, good }) => ({ cavity, baits: shot, good })),
-} as const;
+} satisfies Record<string, (of: Yields) => Row[]>;
 export type YieldTable = keyof typeof TABLES;
 export const isYieldTable = (key: string): key is YieldTable => Object.hasOwn(TABLES, key);
 
 /** One table of a cut, as CSV. */
-export const yieldsCsv = async (cut: YieldCut, table: YieldTable): Promise<string> =>
-  Papa.unparse(TABLES[table](await yields(cut)), { newline: '\n' });
+export async function yieldsCsv(cut: YieldCut, table: YieldTable): Promise<string> {
+  const rows: Row[] = TABLES[table](await yields(cut));
+  return Papa.unparse(rows, { newline: '\n' });
+}
