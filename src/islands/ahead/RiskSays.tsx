@@ -6,8 +6,12 @@ interface Props {
   left: string | null;
 }
 /** How likely a promise is kept, where that is not safe. */
-export const RiskSays = ({ chance, left }: Props) => (
-  <Verdict verdict={left === null ? 'watch' : 'stop'}>
-    {left === null ? `in time ${Math.round(100 * chance)} in 100` : `not laid: ${left}`}
-  </Verdict>
-);
+export function RiskSays({ chance, left }: Props) {
+  const inHundred = Math.round(100 * chance);
+  if (left !== null) return <Verdict verdict="stop">not laid: {left}</Verdict>;
+  return inHundred === 0 ? (
+    <Verdict verdict="stop">too late as the fortnight is laid</Verdict>
+  ) : (
+    <Verdict verdict="watch">in time {inHundred} in 100</Verdict>
+  );
+}
