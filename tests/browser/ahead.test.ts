@@ -97,12 +97,12 @@ test('a promise that cannot be kept says so in the book and on Today', async ({ 
   });
   await open(page, '/');
   const risks = page.getByRole('region', { name: 'Promises at risk' });
-  await expect(risks).toContainText(/Undertow Rods.*(in time \d+ in 100|not laid)/, {
+  await expect(risks).toContainText(/Undertow Rods.*(too late|in time \d+ in 100|not laid)/, {
     timeout: 30_000,
   });
   await open(page, '/orders');
   const line = page.locator('[data-line]').filter({ hasText: 'Undertow Rods' });
-  await expect(line.locator('[data-risk]')).toContainText(/in time \d+ in 100|not laid/, {
+  await expect(line.locator('[data-risk]')).toContainText(/too late|in time \d+ in 100|not laid/, {
     timeout: 30_000,
   });
   await line.locator('[data-risk]').click();

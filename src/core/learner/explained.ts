@@ -19,6 +19,7 @@ const FORMS: Partial<Record<WordKey, readonly string[]>> = {
   usable: [],
   hold: ['held'],
   match: ['matched'],
+  pack: [],
 };
 /** Words with another meaning in plain speech: only their forms above are taken for the trade's. */
 const PLAIN: ReadonlySet<WordKey> = new Set([
@@ -28,6 +29,7 @@ const PLAIN: ReadonlySet<WordKey> = new Set([
   'heats',
   'hold',
   'match',
+  'pack',
 ]);
 
 const formsOf = (key: WordKey): readonly string[] => {

@@ -113,6 +113,12 @@ function heatsOf(state: SessionState, shot: ShotState): RecordedHeat[] {
   }));
 }
 
+/** s from its shot, or from when it was let go, to its opening. */
+function cooledFor({ waited, openedAt, at }: ShotState): number | null {
+  if (waited) return waited.seconds;
+  return openedAt === null ? null : (openedAt - at) / 1000;
+}
+
 function recordOf(state: SessionState, shot: ShotState, began: Began | null): RecordedShot {
   const faults = new Map<Fault, number>();
   for (const { fault } of shot.marks.values())
@@ -129,7 +135,7 @@ function recordOf(state: SessionState, shot: ShotState, began: Began | null): Re
     heats: heatsOf(state, shot),
     metal: shot.mouldCelsius,
     closed: began?.closed ?? null,
-    cooled: shot.waited?.seconds ?? null,
+    cooled: cooledFor(shot),
     counts: shot.markedAt === null ? { good: 0, usable: 0, second: 0 } : graded(shot),
     faults: [...faults].sort(([, one], [, other]) => other - one),
     said: shot.said,
