@@ -30,9 +30,10 @@ const KEYS = Object.keys(CUTS) as CutKey[];
 /** Cavities of marked shots of a cut that were no trials, with what is bound to it. */
 function shotsOf(cut: YieldCut): { from: string; bound: unknown[] } {
   const asked = KEYS.filter((key) => cut[key] !== undefined);
+  const is = asked.map((key, nth) => `AND ${CUTS[key]} = $${nth + 1}`).join(' ');
   return {
     from: `FROM shots s JOIN cavity_results c USING (session_id, shot)
-      WHERE ${['NOT s.trial AND s.marked_at IS NOT NULL', ...asked.map((key, nth) => `${CUTS[key]} = $${nth + 1}`)].join(' AND ')}`,
+      WHERE NOT s.trial AND s.marked_at IS NOT NULL ${is}`,
     bound: asked.map((key) => cut[key]),
   };
 }

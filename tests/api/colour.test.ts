@@ -198,7 +198,7 @@ test(
   },
 );
 
-test('a damp bottle is remembered past the evening and a rebuild, until it is in order again or taken back', async () => {
+test('a damp bottle is remembered past evening and rebuild, until it is in order again or taken back', async () => {
   const { openSessions } = await import('@/store/log.ts');
   const { bottlesNotWell } = await import('@/service/bottles.ts');
   const session = (await openSessions())[0]!.id;

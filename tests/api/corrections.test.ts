@@ -183,7 +183,7 @@ test('B7 packing and sending are undone, once, and the line is open again', asyn
   assert.match((await move({ kind: 'packed', count: -1, cause: v4() })).body.detail, /Only|why/);
 });
 
-test('yields are what each session’s own log folds to, cut by mould, bait and build; trials are not counted', async () => {
+test('yields are what each session’s own log folds to, however they are cut; trials are not counted', async () => {
   const { cutOf, yields } = await import('@/service/yields.ts');
   const { rows } = await store();
   const own = await rows<{ mould_id: number; bait_id: number; build: string; id: number }>(

@@ -75,7 +75,7 @@ test('what never grew says nothing; what grew says where it began, until it is w
   assert.equal(watchFor(0.5, 500), null);
 });
 
-test('a mould whose cavities are alike raises no more alarms than stated; one gone bad is named, with its session', () => {
+test('cavities that are alike raise no more alarms than stated; one gone bad is named, with its session', () => {
   const chance = seeded(11);
   /** 24 shots a session; cavity 3 goes to four times its share from session 6 on, where it does. */
   const mould = (goes: boolean): CavityResults[] =>

@@ -13,7 +13,7 @@ const KNOWN: TimingKnown = {
   ...{ oven: { id: 1, oven: OVENS[0]! }, ovens: 1, learned: NOTHING_LEARNED, hands: {}, room: 18 },
 };
 
-test('property: each draw stands on the run sheet once, in its order and at its time; each later charge before its draw', () => {
+test('property: each draw is on the run sheet once, in its order, at its time; a later charge before its draw', () => {
   let [sheets, charges] = [0, 0];
   fc.assert(
     fc.property(randomPlan, (input) => {

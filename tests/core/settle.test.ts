@@ -10,7 +10,7 @@ import { bench } from './sessionKit.ts';
 const salt = usualMaterial('Fine salt', 'salt');
 const flake = (size: number) => usualMaterial(`Flake ${size}`, 'flake', { size });
 
-test('a grain goes down by Stokes’ law; what is no heavier stays up; thin plastic and large flake sink faster', () => {
+test('a grain goes down by Stokes’ law; what is no heavier stays; thin plastic, large flake sink faster', () => {
   const mu = viscosity(165);
   const excess = 2160 - 1000 * density(165);
   near(settling(salt, 165), (1000 * excess * 9.80665 * 0.0002 ** 2) / (18 * mu), 1e-9);
