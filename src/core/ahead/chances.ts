@@ -48,11 +48,25 @@ function stretch(chance: () => number, timing: Timing | null): number {
   return Math.max(LEAST, normal(chance, 1, sd));
 }
 
+/** What chance does in one life: how much longer each time turns out, and the luck of each piece. */
+interface Luck {
+  longer: number[];
+  pieces: Map<Piece, number>;
+}
+/**
+ * Drawn all at once and in one order, whatever comes of it: two layouts of the same pieces are lived
+ * through with the same luck, and what is better of one is no accident.
+ */
+const luckOf = ({ laid, sessions }: LaidBook, chance: () => number): Luck => ({
+  longer: laid.times.map((_, nth) => stretch(chance, sessions[nth]?.timing ?? null)),
+  pieces: new Map(laid.times.flatMap(({ pieces }) => pieces.map((piece) => [piece, chance()]))),
+});
+
 /** The times ahead lived through once: when each piece is cured, ms; those never done are left out. */
 function livedOnce(
-  { laid, sessions }: LaidBook,
+  { laid }: LaidBook,
   { confidence, cure }: Known,
-  chance: () => number,
+  luck: Luck,
 ): Map<Piece, number> {
   const cured = new Map<Piece, number>();
   let carried: Work[] = [];
@@ -60,7 +74,7 @@ function livedOnce(
     const works = [...carried, ...worksOf(one)];
     if (works.length === 0) continue;
     carried = [];
-    const longer = stretch(chance, sessions[nth]?.timing ?? null);
+    const longer = luck.longer[nth]!;
     const room = (one.time.to - one.time.from) / 1000;
     let at = one.pieces.length === 0 ? AGAIN : 0;
     for (const work of works) {
@@ -75,7 +89,8 @@ function livedOnce(
         continue;
       }
       at += takes;
-      if (work.again || chance() < confidence) cured.set(work.piece, one.time.to + cure);
+      if (work.again || luck.pieces.get(work.piece)! < confidence)
+        cured.set(work.piece, one.time.to + cure);
       else carried.push({ ...work, seconds: SHORT * work.seconds, again: true });
     }
   }
@@ -94,7 +109,7 @@ export function curedAt(so: LaidBook, known: Known, seed = 1): CuredAt {
   const chance = seeded(seed);
   const all: CuredAt = new Map();
   for (let run = 0; run < RUNS; run++) {
-    const cured = livedOnce(so, known, chance);
+    const cured = livedOnce(so, known, luckOf(so, chance));
     const parts = new Map<number, number>();
     for (const { pieces } of so.laid.times)
       for (const piece of pieces)
