@@ -74,7 +74,8 @@ export async function yields(cut: YieldCut) {
   const choices: Record<CutKey, CutChoice[]> = {
     mould: entries(moulds),
     bait: entries(baits),
-    colourway: entries(colourways),
+    // What nobody has named is a colour too.
+    colourway: [...entries(colourways), { value: '0', name: 'no name yet' }],
     build: [...builtIns(), ...builds.map(({ spec }) => spec)].map(({ key, name }) => ({
       value: key,
       name,
