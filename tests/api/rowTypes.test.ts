@@ -114,6 +114,7 @@ const COMES_AS: Record<string, string> = {
   date: 'string',
   timestamptz: 'Date',
   _int4: 'array',
+  _bool: 'array',
   _text: 'array',
   jsonb: 'anything',
   json: 'anything',
