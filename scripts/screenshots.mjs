@@ -51,7 +51,7 @@ try {
     ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }],
     ['bench-phone', `/bench/${staged.eels}`, { width: 390, height: 844 }],
-    ['today', '/'],
+    ['today', '/', { wait: '[data-risks]' }],
     ['fortnight', '/plan/ahead', { wait: '[data-laid="done"]' }],
     ['composer', '/builds/new?from=laminateCore'],
     ['remelt', '/tubs'],
