@@ -86,6 +86,8 @@ export async function yields(cut: YieldCut) {
     when: named(WHEN_SHOT),
   };
   return {
+    /** sessions told of at most: there may be older ones */
+    newest: NEWEST,
     mean: chart.mean,
     sessions: sessions.map((session, nth) => ({ ...session, ...chart.points[nth]! })),
     faults: pareto(faults, mould?.cavities.length ?? null),

@@ -51,12 +51,14 @@ export function watchFind(button: HTMLElement): void {
   };
   button.addEventListener('click', () => void find());
   document.addEventListener('keydown', (press) => {
+    // Keys of the browser's own stay its own.
+    if (press.ctrlKey || press.metaKey || press.altKey) return;
     if (early !== null && press.key.length === 1) {
       early += press.key;
       press.preventDefault();
       return;
     }
-    if (press.key !== '/' || press.ctrlKey || press.metaKey || press.altKey) return;
+    if (press.key !== '/') return;
     if (typing(press.target) || document.querySelector('dialog[open]')) return;
     press.preventDefault();
     void find();
