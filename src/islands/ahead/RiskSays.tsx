@@ -7,7 +7,8 @@ interface Props {
 }
 /** How likely a promise is kept, where that is not safe. */
 export function RiskSays({ chance, left }: Props) {
-  const inHundred = Math.round(100 * chance);
+  // Down: what is under eight in ten is never said to be eighty in a hundred.
+  const inHundred = Math.floor(100 * chance);
   if (left !== null) return <Verdict verdict="stop">not laid: {left}</Verdict>;
   return inHundred === 0 ? (
     <Verdict verdict="stop">too late as the fortnight is laid</Verdict>
