@@ -65,6 +65,24 @@ const late = ({ times }: LaidOut): number =>
     0,
   );
 
+test('a piece that a hand puts on a day it fits into is laid there, the rest around it', () => {
+  fc.assert(
+    fc.property(book, fc.nat(), fc.nat(), (random, one, other) => {
+      const question = asked(random);
+      const piece = question.pieces[one % question.pieces.length]!;
+      const time = question.times[other % question.times.length]!;
+      fc.pre(question.takes([piece]).atMost <= (time.to - time.from) / 1000);
+      const { times } = layOut({ ...question, held: new Map([[piece.key, time.day]]) });
+      const on = times.filter(({ pieces }) => pieces.some(({ key }) => key === piece.key));
+      assert.deepEqual(
+        on.map((laid) => laid.time.day),
+        [time.day],
+      );
+    }),
+    { numRuns: 500 },
+  );
+});
+
 test('every bait is laid once or said to be left, no time is overrun, and the same book is laid the same', () => {
   fc.assert(
     fc.property(book, (random) => {

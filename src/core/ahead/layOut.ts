@@ -151,15 +151,22 @@ const noRoom = (piece: Piece, held: Asked['held']): string =>
     : 'There is no room for it on the day it is held on.';
 
 /**
- * Lays pieces over the times there are at the bench: the soonest wanted first, each where it makes
- * nothing late and adds the least, then moved while that makes it better. The same pieces are
+ * Lays pieces over the times there are at the bench: those a hand holds first, so that the rest is
+ * laid around them, then the soonest wanted, each where it makes nothing late and adds the least,
+ * then moved while that makes it better. The same pieces are
  * always laid the same. Late first, then times used, then s at the bench (issue of the road, step
  * 7).
  */
 export function layOut(asked: Asked): LaidOut {
   const left: LaidOut['left'] = [];
+  const isHeld = (piece: Piece) => heldDay(asked.held, piece) !== undefined;
   const pieces = [...asked.pieces]
-    .sort((one, other) => one.by - other.by || one.key.localeCompare(other.key))
+    .sort(
+      (one, other) =>
+        Number(isHeld(other)) - Number(isHeld(one)) ||
+        one.by - other.by ||
+        one.key.localeCompare(other.key),
+    )
     .flatMap((piece) => {
       const cuts = cut(piece, asked);
       if (typeof cuts !== 'string') return cuts;
