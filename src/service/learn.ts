@@ -1,7 +1,7 @@
 import type { Shop } from '@/core/shop.ts';
 import { LAG_PRIOR, lagOf } from '@/core/device/index.ts';
 import type { Estimate, Oven } from '@/core/heat/index.ts';
-import type { HandKind } from '@/core/plan/index.ts';
+import type { HandKind } from '@/core/tape/index.ts';
 import type { HeatNote, HeatSetup, Lesson } from '@/core/session/index.ts';
 import {
   combined,

@@ -1,4 +1,6 @@
-import type { DraftDefaults, SpokenFor, TimingKnown, WantedPart } from '@/core/plan/index.ts';
+import { pairsOn, USUAL_CALENDAR } from '@/core/ahead/calendar.ts';
+import type { DraftDefaults, SpokenFor, WantedPart } from '@/core/plan/index.ts';
+import type { TimingKnown } from '@/core/tape/index.ts';
 import { spokenFor } from '@/core/plan/index.ts';
 import { goodRecord } from '@/store/readTables.ts';
 import { stock } from '@/store/stock.ts';
@@ -111,9 +113,16 @@ export async function planner(now: Date) {
   const timing: TimingKnown = {
     oven: heat.ovens[0]!,
     ovens: heat.ovens.length,
+    ovenNames: heat.ovens.map(({ oven }) => oven.name),
     learned: heat.learned,
     hands,
     room: ROOM,
   };
-  return { parts, shelf, units: shop.units, defaults, timing };
+  return { parts, shelf, units: shop.units, defaults, timing, calendar: shop.calendar };
 }
+
+/** The same for a session of one day: so many pairs of hands are at the bench. @param day as 2026-12-01 */
+export const forDay = (
+  { calendar, timing, ...own }: Awaited<ReturnType<typeof planner>>,
+  day: string,
+) => ({ ...own, timing: { ...timing, pairs: pairsOn(calendar ?? USUAL_CALENDAR, day) } });

@@ -7,7 +7,6 @@ import type {
   LaidOut,
   LaneShare,
   Outcome,
-  Tape,
 } from '../core/ahead/index.ts';
 import {
   chanceBy,
@@ -16,10 +15,11 @@ import {
   laneShares,
   layBook,
   outcomeOf,
-  tapeOf,
   triesOf,
 } from '../core/ahead/index.ts';
 import type { PlanInput } from '../core/plan/index.ts';
+import type { Tape, Timing } from '../core/tape/index.ts';
+import { tapeOf } from '../core/tape/index.ts';
 
 /** The book, and what is asked of it. */
 export interface AheadAsked extends Book {
@@ -34,7 +34,7 @@ export interface AheadAsked extends Book {
 export interface Shown {
   laid: LaidOut;
   /** of each time: its session to scale, and its plan */
-  sessions: ({ tape: Tape; input: PlanInput } | null)[];
+  sessions: ({ tape: Tape; input: PlanInput; ends: Timing['all'] } | null)[];
   outcome: Outcome;
 }
 export type AheadAnswer = { n: number } & (
@@ -56,7 +56,12 @@ const TELLS = 250;
 const shownOf = (so: LaidBook, book: Book): Shown => ({
   laid: so.laid,
   sessions: so.sessions.map(
-    (session) => session && { tape: tapeOf(session), input: session.input },
+    (session) =>
+      session && {
+        tape: tapeOf(session.laid),
+        input: session.input,
+        ends: session.timing.all,
+      },
   ),
   outcome: outcomeOf(so, book),
 });

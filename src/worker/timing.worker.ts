@@ -1,10 +1,13 @@
 // Bundled by itself, without the app's short names.
-import type { Plan, PlanInput, TimingKnown } from '../core/plan/index.ts';
-import { timeSession } from '../core/plan/index.ts';
+import type { Plan, PlanInput } from '../core/plan/index.ts';
+import type { TimingKnown } from '../core/tape/index.ts';
+import { layEvening, tapeOf, timingOf } from '../core/tape/index.ts';
 
-/** How long a plan takes, worked out off the page's own thread. */
+/** A plan laid on its lanes, off the page's own thread. */
 addEventListener(
   'message',
-  ({ data }: MessageEvent<{ n: number; plan: Plan; input: PlanInput; known: TimingKnown }>) =>
-    postMessage({ n: data.n, timing: timeSession(data.plan, data.input, data.known) }),
+  ({ data }: MessageEvent<{ n: number; plan: Plan; input: PlanInput; known: TimingKnown }>) => {
+    const laid = layEvening(data.plan, data.input, data.known);
+    postMessage({ n: data.n, timing: timingOf(laid), tape: tapeOf(laid) });
+  },
 );

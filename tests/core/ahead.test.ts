@@ -50,6 +50,7 @@ const asked = ({ pieces, times }: Book) => ({
     day: String(nth + 1),
     from: nth * DAY,
     to: nth * DAY + hours * HOUR,
+    pairs: 1,
   })),
   /** A quarter of an hour to begin, ten minutes a colour, two a bait. */
   takes: (some: readonly Piece[]) => {
@@ -214,7 +215,7 @@ test('two colours of one bait in one session share its mould’s warming: less t
     ...shopWith(2),
   });
   const seconds = (some: typeof pieces) => {
-    const worked = takes(some);
+    const worked = takes(some, 1);
     assert.ok(!('refused' in worked), JSON.stringify(worked));
     return worked.timing.all.mid;
   };

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { benchTimes, USUAL_CALENDAR } from '@/core/ahead/index.ts';
+import { benchTimes, pairsOn, USUAL_CALENDAR } from '@/core/ahead/index.ts';
 
 const HOUR = 3_600_000;
 
@@ -11,7 +11,7 @@ test('times at the bench: the week as it goes, days that go otherwise, what is l
     ...USUAL_CALENDAR,
     days: [
       { day: '2026-12-01', at: null },
-      { day: '2026-12-02', at: { from: '08:00', to: '09:30' } },
+      { day: '2026-12-02', at: { from: '08:00', to: '09:30', pairs: 2 } },
     ],
   };
   assert.deepEqual(
@@ -19,12 +19,20 @@ test('times at the bench: the week as it goes, days that go otherwise, what is l
     ['2026-12-01', '2026-12-03', '2026-12-05'],
   );
   assert.deepEqual(
-    benchTimes(calendar, monday, 7).map(({ day, from, to }) => [day, (to - from) / HOUR]),
+    benchTimes(calendar, monday, 7).map(({ day, from, to, pairs }) => [
+      day,
+      (to - from) / HOUR,
+      pairs,
+    ]),
     [
-      ['2026-12-02', 1.5],
-      ['2026-12-03', 3.5],
-      ['2026-12-05', 4],
+      ['2026-12-02', 1.5, 2],
+      ['2026-12-03', 3.5, 1],
+      ['2026-12-05', 4, 1],
     ],
+  );
+  assert.deepEqual(
+    ['2026-12-01', '2026-12-02', '2026-12-03'].map((day) => pairsOn(calendar, day)),
+    [1, 2, 1],
   );
   const begun = benchTimes(USUAL_CALENDAR, new Date(2026, 11, 1, 21, 30), 1);
   assert.equal((begun[0]!.to - begun[0]!.from) / HOUR, 1);

@@ -1,7 +1,9 @@
 import type { Check, Instrument, Estimate, Learned } from '../../../src/core/heat/index.ts';
 import { NOTHING_LEARNED } from '../../../src/core/heat/index.ts';
-import type { HandKind, PlanInput } from '../../../src/core/plan/index.ts';
-import { draftPlan, planSession, timeSession } from '../../../src/core/plan/index.ts';
+import type { PlanInput } from '../../../src/core/plan/index.ts';
+import type { HandKind } from '../../../src/core/tape/index.ts';
+import { draftPlan, planSession } from '../../../src/core/plan/index.ts';
+import { timeSession } from '../../../src/core/tape/index.ts';
 import type { Snapshot } from '../../../src/core/session/index.ts';
 import { NO_BOOK, summary, count, isKept } from '../../../src/core/session/index.ts';
 import type { Given } from '../../../src/core/yield/index.ts';

@@ -35,7 +35,9 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
   const work = worker(book);
   const withSessions = (laid: LaidOut): LaidBook => ({
     laid,
-    sessions: laid.times.map(({ pieces }) => sessionOf(pieces.length > 0 ? work(pieces) : null)),
+    sessions: laid.times.map(({ time, pieces }) =>
+      sessionOf(pieces.length > 0 ? work(pieces, time.pairs) : null),
+    ),
   });
   return withSessions(
     layOut({
@@ -43,8 +45,8 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
       times: book.times,
       held: new Map(book.held),
       by: (due) => book.by[due]!,
-      takes: (some) => {
-        const worked = work(some);
+      takes: (some, { pairs }) => {
+        const worked = work(some, pairs);
         if ('refused' in worked) return worked;
         const { mid, high } = worked.timing.all;
         return { seconds: mid, atMost: high };

@@ -1,6 +1,6 @@
 import { normal, seeded } from '../chance.ts';
 import { Z80 } from '../heat/index.ts';
-import type { Timing } from '../plan/timing.ts';
+import type { Timing } from '../tape/timing.ts';
 import type { LaidBook } from './book.ts';
 import type { Laid } from './layOut.ts';
 import type { Piece } from './piece.ts';

@@ -37,10 +37,10 @@ const lateParts = ({ laid }: LaidBook, { by, cure }: Pick<Book, 'by' | 'cure'>):
 /** A layout with a piece more, in the first time that has room for it; or why none has. */
 function withLast(so: LaidBook, piece: Piece, book: Book): LaidBook | string {
   const work = worker(book);
-  const alone = work([piece]);
-  if ('refused' in alone) return alone.refused;
   for (const [nth, { time, pieces }] of so.laid.times.entries()) {
-    const session = work([...pieces, piece]);
+    const session = work([...pieces, piece], time.pairs);
+    const alone = 'refused' in session ? work([piece], time.pairs) : session;
+    if ('refused' in alone) return alone.refused;
     if ('refused' in session) continue;
     const { mid, high } = session.timing.all;
     if (high * 1000 > time.to - time.from) continue;

@@ -7,6 +7,5 @@ export * from './layOut.ts';
 export * from './limits.ts';
 export * from './piece.ts';
 export * from './takes.ts';
-export * from './tape.ts';
 export * from './ready.ts';
 export * from './risk.ts';

@@ -9,6 +9,7 @@ import { split } from './piece.ts';
  */
 type Takes = (
   pieces: readonly Piece[],
+  time: BenchTime,
 ) => { seconds: number; atMost: number } | { refused: string };
 
 /** A time at the bench with what is laid there. */
@@ -57,14 +58,14 @@ const isLess = (one: Cost, other: Cost): boolean => {
 /** A time with another piece in it; null where that does not fit. */
 function withPiece(laid: Laid, piece: Piece, takes: Takes): Laid | null {
   const pieces = [...laid.pieces, piece];
-  const took = takes(pieces);
+  const took = takes(pieces, laid.time);
   return 'refused' in took || took.atMost > lasting(laid.time)
     ? null
     : { time: laid.time, pieces, seconds: took.seconds };
 }
 function withoutPiece(laid: Laid, piece: Piece, takes: Takes): Laid {
   const pieces = laid.pieces.filter((other) => other !== piece);
-  const took = pieces.length > 0 ? takes(pieces) : { seconds: 0, atMost: 0 };
+  const took = pieces.length > 0 ? takes(pieces, laid.time) : { seconds: 0, atMost: 0 };
   return { time: laid.time, pieces, seconds: 'seconds' in took ? took.seconds : laid.seconds };
 }
 
@@ -92,24 +93,33 @@ function bestPlace(
   return best;
 }
 
-/** The most baits of a piece that fit into so many s; 0 where not one does. */
-function mostThatFit(piece: Piece, longest: number, { takes, by }: Asked): number {
+/** The most baits of a piece that fit into a time; 0 where not one does. */
+function mostThatFit(piece: Piece, longest: BenchTime, { takes, by }: Asked): number {
   let [fits, over] = [0, piece.baits];
   while (over - fits > 1) {
     const tried = Math.floor((fits + over) / 2);
-    const took = takes([split(piece, tried, by)[0]]);
-    if (!('refused' in took) && took.atMost <= longest) fits = tried;
+    const took = takes([split(piece, tried, by)[0]], longest);
+    if (!('refused' in took) && took.atMost <= lasting(longest)) fits = tried;
     else over = tried;
   }
   return fits;
 }
 
+/** The time most can be shot in; undefined where there is none. */
+const longestOf = (times: readonly BenchTime[]): BenchTime | undefined =>
+  times.reduce<BenchTime | undefined>(
+    (longest, time) =>
+      !longest || lasting(time) * time.pairs > lasting(longest) * longest.pairs ? time : longest,
+    undefined,
+  );
+
 /** A piece that is longer than any time there is, in pieces that are not; or why it cannot be shot. */
 function cut(piece: Piece, asked: Asked): Piece[] | string {
-  const longest = Math.max(0, ...asked.times.map(lasting));
-  const took = asked.takes([piece]);
+  const longest = longestOf(asked.times);
+  if (!longest) return [piece];
+  const took = asked.takes([piece], longest);
   if ('refused' in took) return took.refused;
-  if (took.atMost <= longest) return [piece];
+  if (took.atMost <= lasting(longest)) return [piece];
   const fits = mostThatFit(piece, longest, asked);
   if (fits === 0) return 'Not even one shot of it fits into a time there is at the bench.';
   const [first, rest] = split(piece, fits, asked.by);

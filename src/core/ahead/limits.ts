@@ -1,37 +1,28 @@
-import type { LaneKey } from '../plan/lanes.ts';
-import { LANES } from '../plan/lanes.ts';
+import type { Lane } from '../tape/lanes.ts';
+import { tapeOf } from '../tape/tape.ts';
 import type { Book, LaidBook } from './book.ts';
 
-/** How long each lane is at work or waited for, over all that is laid, s and share. */
+/** How long a lane is at work, over all that is laid: s, and its share of all the sessions. */
 export interface LaneShare {
-  lane: LaneKey;
+  lane: Lane;
   seconds: number;
   share: number;
 }
-/** What the time at the bench goes to, the most first: what comes first limits it. */
+/** Lanes that are at work most, the most first: what comes first limits the book. */
 export function laneShares({ sessions }: LaidBook): LaneShare[] {
-  const phases = sessions.flatMap((session) => session?.timing.phases ?? []);
-  const all = phases.reduce((sum, { seconds }) => sum + seconds.mid, 0);
-  return (Object.keys(LANES) as LaneKey[])
-    .map((lane) => {
-      const seconds = phases
-        .filter((phase) => phase.lane === lane)
-        .reduce((sum, phase) => sum + phase.seconds.mid, 0);
-      return { lane, seconds, share: all > 0 ? seconds / all : 0 };
-    })
-    .sort((one, other) => other.seconds - one.seconds);
+  const tapes = sessions.flatMap((session) => (session ? [tapeOf(session.laid)] : []));
+  const all = tapes.reduce((sum, { ends }) => sum + ends, 0);
+  const lanes = new Map<string, LaneShare>();
+  for (const { shares } of tapes)
+    for (const { lane, seconds } of shares) {
+      const before = lanes.get(lane.key)?.seconds ?? 0;
+      lanes.set(lane.key, { lane, seconds: before + seconds, share: (before + seconds) / all });
+    }
+  return [...lanes.values()].sort((one, other) => other.seconds - one.seconds).slice(0, SHOWN);
 }
+/** Lanes that are told of. */
+const SHOWN = 6;
 
-/** What another pair of hands does beside the one that shoots. */
-const BESIDE = [
-  'emptied',
-  'mouldOpened',
-  'marked',
-  'returned',
-  'racked',
-  'loaded',
-  'kept',
-] as const;
 /** s a time at the bench is tried longer by. */
 const LONGER = 1800;
 /** ms a promise is tried later by. */
@@ -67,17 +58,8 @@ const TRIES: ((book: Book, so: LaidBook) => Try | null)[] = [
     return mould && { name: `A second ${mould.name}`, book: { ...book, twice: mould.id } };
   },
   (book) => ({
-    name: 'Another pair of hands, to open, look and rack',
-    book: {
-      ...book,
-      timing: {
-        ...book.timing,
-        hands: {
-          ...book.timing.hands,
-          ...Object.fromEntries(BESIDE.map((kind) => [kind, { mean: 0, sd: 0 }])),
-        },
-      },
-    },
+    name: 'Another pair of hands, to pull, look, rack and lay inserts',
+    book: { ...book, timing: { ...book.timing, pairs: (book.timing.pairs ?? 1) + 1 } },
   }),
   (book) => ({
     name: 'Another oven',

@@ -1,16 +1,17 @@
-import type { TimingKnown } from '../plan/hands.ts';
+import type { TimingKnown } from '../tape/hands.ts';
 import { draftPlan } from '../plan/draft.ts';
 import type { PlanInput } from '../plan/input.ts';
 import { planSession } from '../plan/plan.ts';
 import type { Plan } from '../plan/planned.ts';
 import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
-import type { Timing } from '../plan/timing.ts';
-import { timeSession } from '../plan/timing.ts';
 import { METRIC } from '../quantity/index.ts';
+import { type LaidEvening, layEvening } from '../tape/layEvening.ts';
+import { type Timing, timingOf } from '../tape/timing.ts';
 import type { Piece } from './piece.ts';
 
 /** A session of some pieces, worked out whole. */
-export type Worked = { plan: Plan; input: PlanInput; timing: Timing } | { refused: string };
+export type Worked =
+  { plan: Plan; input: PlanInput; timing: Timing; laid: LaidEvening } | { refused: string };
 
 /** What a session is drafted, planned and timed by. */
 export interface ShopKnown {
@@ -46,22 +47,31 @@ const withSecond = (input: PlanInput, mould: number): PlanInput => ({
   })),
 });
 
+function workOut(input: PlanInput, timing: TimingKnown): Worked {
+  const plan = planSession(input, METRIC);
+  if (!plan.ok)
+    return {
+      refused:
+        plan.remarks.find(({ weight }) => weight === 'refused')?.sentence ??
+        'The shop has no way to shoot it yet.',
+    };
+  const laid = layEvening(plan, input, timing);
+  return { plan, input, timing: timingOf(laid), laid };
+}
+
 /**
  * Sessions of pieces as a plan would have them, each worked out once: cups, draws and hands are
- * shared as they would be at the bench.
+ * shared as they would be at the bench, by so many pairs of hands.
  */
 export function worker({
   shelf,
   defaults,
   timing,
   twice,
-}: ShopKnown): (pieces: readonly Piece[]) => Worked {
+}: ShopKnown): (pieces: readonly Piece[], pairs: number) => Worked {
   const known = new Map<string, Worked>();
-  return (pieces) => {
-    const key = pieces
-      .map((piece) => `${piece.key}:${piece.baits}`)
-      .sort()
-      .join(' ');
+  return (pieces, pairs) => {
+    const key = [pairs, ...pieces.map((piece) => `${piece.key}:${piece.baits}`).sort()].join(' ');
     const held = known.get(key);
     if (held) return held;
     const drafted = draftPlan(
@@ -70,14 +80,7 @@ export function worker({
       defaults,
     );
     const input = twice === undefined ? drafted : withSecond(drafted, twice);
-    const plan = planSession(input, METRIC);
-    const worked: Worked = plan.ok
-      ? { plan, input, timing: timeSession(plan, input, timing) }
-      : {
-          refused:
-            plan.remarks.find(({ weight }) => weight === 'refused')?.sentence ??
-            'The shop has no way to shoot it yet.',
-        };
+    const worked = workOut(input, { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 });
     known.set(key, worked);
     return worked;
   };

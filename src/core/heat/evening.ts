@@ -139,6 +139,21 @@ export interface Cycle {
  */
 const REST_TO = 62;
 
+/** s a mould that is too warm is left alone until it is not, and its heat then, °C. */
+export function restOf(
+  body: MetalBody,
+  celsius: number,
+  room: number,
+  stand: Stand = 'wood',
+): { seconds: number; celsius: number } {
+  let [now, seconds] = [celsius, 0];
+  while (now > REST_TO && seconds < 3600) {
+    now = metalAfter(body, now, { seconds: 30, room, stand });
+    seconds += 30;
+  }
+  return { seconds, celsius: now };
+}
+
 /**
  * An evening of one mould, shot after shot: its heat, its opening times, and when it must rest.
  * @param hands s between opening it and the next shot: looking, clearing, closing, drawing
@@ -157,13 +172,8 @@ export function evening(
   let metal = start;
   let at = 0;
   return Array.from({ length: shots }, () => {
-    let rested = 0;
-    while (metal > REST_TO && rested < 3600) {
-      metal = metalAfter(mould.body, metal, { seconds: 30, room, stand });
-      rested += 30;
-    }
+    const { seconds: rested, celsius: before } = restOf(mould.body, metal, room, stand);
     at += rested;
-    const before = metal;
     const open = opensAt(mould, shot, before, room).open ?? LONGEST;
     // What the bait gives up goes into the metal while that loses to the room.
     metal = metalAfter(mould.body, before, {

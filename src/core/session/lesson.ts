@@ -9,8 +9,8 @@ import {
   UNEVEN_PRIOR,
 } from '../heat/index.ts';
 import { LAG_PRIOR } from '../device/index.ts';
-import type { HandKind } from '../plan/hands.ts';
-import { HAND_SPREAD, HAND_USUAL } from '../plan/hands.ts';
+import type { HandKind } from '../tape/hands.ts';
+import { HAND_SPREAD, HAND_USUAL } from '../tape/hands.ts';
 import type { HeatSetup } from './heatNotes.ts';
 
 /** What an evening taught of one constant. */

@@ -1,5 +1,5 @@
 import type { LaneShare, Outcome } from '@/core/ahead/index.ts';
-import { LANES } from '@/core/plan/index.ts';
+import { LANES } from '@/core/tape/index.ts';
 import type { Shown } from '@/worker/ahead.worker.ts';
 
 interface Props {
@@ -31,12 +31,14 @@ export function Limits({ lanes, now, tries, onTry }: Props) {
       <h2>What limits it</h2>
       <ul className="border-t-[1.5px] border-ink">
         {lanes.map(({ lane, seconds, share }) => (
-          <li key={lane} className="grid grid-cols-[90px_1fr_70px] items-center gap-3 py-1">
-            <span>{LANES[lane]}</span>
+          <li key={lane.key} className="grid grid-cols-[150px_1fr_110px] items-center gap-3 py-1">
+            <span>{lane.kind === 'hands' ? LANES.hands.limits : lane.name}</span>
             <span className="h-4 border border-ink" aria-hidden="true">
               <span className="block h-full bg-ink" style={{ width: `${100 * share}%` }} />
             </span>
-            <span className="figure text-right">{minutes(seconds)} min</span>
+            <span className="figure text-right">
+              {Math.round(100 * share)} %, {minutes(seconds)} min
+            </span>
           </li>
         ))}
       </ul>

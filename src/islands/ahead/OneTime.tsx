@@ -1,13 +1,14 @@
 import { useDroppable } from '@dnd-kit/core';
 import type { Laid } from '@/core/ahead/index.ts';
-import type { PlanInput } from '@/core/plan/index.ts';
 import { sayClock, sayDay } from '@/ui/days.ts';
+import { Busiest } from '@/ui/tape/Busiest.tsx';
+import { coloursOf } from '@/ui/tape/colours.ts';
+import { TapeDrawing } from '@/ui/tape/TapeDrawing.tsx';
 import type { Shown } from '@/worker/ahead.worker.ts';
 
 import type { Known } from './known.ts';
 import { MakePlan } from './MakePlan.tsx';
 import { OnePiece } from './OnePiece.tsx';
-import { TapeDrawing } from './TapeDrawing.tsx';
 import type { InHand } from './useHand.ts';
 
 interface Props {
@@ -19,16 +20,6 @@ interface Props {
 /** By the end of which minute, and by when nine times in ten. */
 const endsSays = ({ time: { from }, seconds }: Laid, high: number): string =>
   `ends about ${sayClock(from + seconds * 1000)}, by ${sayClock(from + high * 1000)} nine times in ten`;
-
-/** Colours of a run's layers, by its key. */
-const coloursIn =
-  (input: PlanInput, { shelf }: Known) =>
-  (run: string) => {
-    const job = input.jobs.find(({ key }) => run === key || run.startsWith(`${key}/`));
-    const colourOf = (mix: number | null) =>
-      shelf.mixes.find(({ id }) => id === mix)?.spec.colour ?? 'none';
-    return job ? [...new Set(Object.values(job.layers).map(colourOf))] : ['none'];
-  };
 
 /** One time at the bench: its tape, and what is laid there. */
 export function OneTime({ one, session, known, inHand }: Props) {
@@ -46,15 +37,25 @@ export function OneTime({ one, session, known, inHand }: Props) {
           {sayDay(day)}{' '}
           <span className="text-sm font-normal text-soft">
             {sayClock(from)} to {sayClock(to)}
-            {session ? `; ${endsSays(one, session.tape.ends.high)}` : '; nothing laid here'}
+            {session ? `; ${endsSays(one, session.ends.high)}` : '; nothing laid here'}
           </span>
         </h2>
         {session && <MakePlan day={day} input={session.input} />}
       </div>
       {session && (
-        <div className="mt-2 overflow-x-auto border-t-[1.5px] border-ink pt-2" tabIndex={0}>
-          <TapeDrawing laid={one} tape={session.tape} colours={coloursIn(session.input, known)} />
-        </div>
+        <figure className="mt-2">
+          <TapeDrawing
+            tape={session.tape}
+            colours={coloursOf(session.input)}
+            begins={from}
+            until={(to - from) / 1000}
+            ends={session.ends}
+            label={`The tape of ${sayDay(day)}`}
+          />
+          <figcaption className="hint mt-1">
+            <Busiest tape={session.tape} />
+          </figcaption>
+        </figure>
       )}
       <ul>
         {one.pieces.map((piece) => (

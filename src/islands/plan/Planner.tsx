@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import type { TimingKnown } from '@/core/plan/index.ts';
+import type { TimingKnown } from '@/core/tape/index.ts';
 import { withUnnamed } from '@/core/plan/index.ts';
 import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
@@ -9,7 +9,7 @@ import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { PullSheet } from './PullSheet.tsx';
 import { Summary } from './Summary.tsx';
-import { Tape } from './Tape.tsx';
+import { PlanTape } from './PlanTape.tsx';
 import type { PlanStart } from './usePlan.ts';
 import { usePlan } from './usePlan.ts';
 import { useTiming } from './useTiming.ts';
@@ -124,10 +124,10 @@ export default function Planner() {
           ))}
         </ul>
 
-        {plan.ok && <Tape plan={plan} input={input} units={units} timing={times} />}
+        {plan.ok && <PlanTape input={input} timed={times} />}
         {plan.ok && (
           <Suspense>
-            <TimingOf timing={times} />
+            <TimingOf timing={times?.timing ?? null} />
           </Suspense>
         )}
         {plan.ok && (
@@ -170,7 +170,7 @@ export default function Planner() {
       </div>
       {plan.ok && times && (
         <Suspense>
-          <RunSheet {...{ name, plan, input, units }} day={own.day} timing={times} />
+          <RunSheet {...{ name, plan, input, units }} day={own.day} timing={times.timing} />
         </Suspense>
       )}
       <PullSheet

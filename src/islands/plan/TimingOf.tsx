@@ -1,4 +1,4 @@
-import type { Timing } from '@/core/plan/index.ts';
+import type { Timing } from '@/core/tape/index.ts';
 import { clock, lasting } from '@/core/quantity/format.ts';
 
 /**

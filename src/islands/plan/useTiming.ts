@@ -1,17 +1,23 @@
 import { useEffect } from 'react';
-import type { Plan, PlanInput, Timing, TimingKnown } from '@/core/plan/index.ts';
+import type { Plan, PlanInput } from '@/core/plan/index.ts';
+import type { Tape, Timing, TimingKnown } from '@/core/tape/index.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
 
-/** Times a plan in a worker; null until it has. */
-export function useTiming(plan: Plan | null, input: PlanInput, known: TimingKnown): Timing | null {
+/** A plan laid on its lanes: how long it takes, and its tape. */
+export interface Timed {
+  timing: Timing;
+  tape: Tape;
+}
+/** Lays a plan on its lanes in a worker; null until it has. */
+export function useTiming(plan: Plan | null, input: PlanInput, known: TimingKnown): Timed | null {
   const { answer, ask } = useAnswers<
     { plan: Plan; input: PlanInput; known: TimingKnown },
-    { n: number; timing: Timing }
+    { n: number } & Timed
   >(
     () => new Worker(new URL('../../worker/timing.worker.ts', import.meta.url), { type: 'module' }),
   );
   useEffect(() => {
     if (plan) ask({ plan, input, known });
   }, [plan, input, known, ask]);
-  return answer?.timing ?? null;
+  return answer ?? null;
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Calendar } from '@/core/ahead/calendar.ts';
-import { USUAL_CALENDAR } from '@/core/ahead/calendar.ts';
+import { MOST_PAIRS, USUAL_CALENDAR } from '@/core/ahead/calendar.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Tick } from '@/ui/Tick.tsx';
 
@@ -21,9 +21,12 @@ const WEEK = [
 ] as const;
 const NIGHT: Span = { from: '19:00', to: '22:30' };
 
-/** From when to when. */
+/** How many pairs of hands there are at a bench, as a choice. */
+const HANDS = ['one alone', 'one shoots, one pulls', 'one shoots, two pull'].slice(0, MOST_PAIRS);
+
+/** From when to when, and how many are at it. */
 const SpanFields = ({ of, span, set }: { of: string; span: Span; set: (span: Span) => void }) => (
-  <span className="flex items-center gap-2">
+  <span className="flex flex-wrap items-center gap-2">
     {(['from', 'to'] as const).map((end) => (
       <input
         key={end}
@@ -34,6 +37,18 @@ const SpanFields = ({ of, span, set }: { of: string; span: Span; set: (span: Spa
         onChange={({ target }) => target.value && set({ ...span, [end]: target.value })}
       />
     ))}
+    <select
+      className="box w-44"
+      aria-label={`${of}, at the bench`}
+      value={span.pairs ?? 1}
+      onChange={({ target }) => set({ ...span, pairs: Number(target.value) })}
+    >
+      {HANDS.map((says, nth) => (
+        <option key={says} value={nth + 1}>
+          {says}
+        </option>
+      ))}
+    </select>
   </span>
 );
 

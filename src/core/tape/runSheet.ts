@@ -1,9 +1,9 @@
 import type { Phrase } from '../quantity/phrase.ts';
 import { joined, phrase, saidAmount } from '../quantity/phrase.ts';
-import type { PlanInput } from './input.ts';
-import type { PlannedDraw } from './laid.ts';
-import type { Plan } from './planned.ts';
-import { runsOf } from './run.ts';
+import type { PlanInput } from '../plan/input.ts';
+import type { PlannedDraw } from '../plan/laid.ts';
+import type { Plan } from '../plan/planned.ts';
+import { runsOf } from '../plan/run.ts';
 import type { Timing } from './timing.ts';
 
 /** A line of the run sheet: when, s after the start, and what. */
@@ -63,14 +63,11 @@ export function runSheet(plan: Plan, input: PlanInput, timing: Timing): RunSheet
   const later = charges.filter(({ beforeDraw }) => beforeDraw > first);
   const runs = new Map(input.jobs.flatMap(runsOf).map((run) => [run.key, run]));
   const atOf = new Map(plan.draws.map(({ n: draw }, nth) => [draw, timing.draws[nth]!.mid]));
-  let at = 0;
   const before = timing.phases
-    .filter((part) => part.before)
-    .map((part): RunSheetRow => {
-      const row = { from: at, to: null, what: part.what, with: part.why, draws: [] };
-      at += part.seconds.mid;
-      return row;
-    });
+    .filter(({ begins }) => begins !== null)
+    .map(({ begins, what, why }): RunSheetRow => ({
+      ...{ from: begins!, to: null, what, with: why, draws: [] },
+    }));
   const charged = new Set(later.map(({ beforeDraw }) => beforeDraw));
   const rows = together(plan.draws, charged).flatMap((group): RunSheetRow[] => {
     const [draw, last] = [group[0]!, group.at(-1)!];

@@ -6,9 +6,12 @@ import type { Oven } from '../heat/schema.ts';
 
 export interface TimingKnown {
   oven: { id: number; oven: Oven };
-  /** ovens that can be at work at once */
+  /** ovens that can be at work at once, and what they are called */
   ovens: number;
+  ovenNames?: readonly string[];
   learned: Learned;
+  /** pairs of hands at the bench: one shoots, the others pull and lay inserts; absent = one */
+  pairs?: number;
   /** s a kind of act takes the hands, where the log has told */
   hands: Partial<Record<HandKind, Estimate>>;
   /** °C of the shop before anything starts */

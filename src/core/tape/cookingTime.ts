@@ -1,0 +1,77 @@
+import type { CupBody, Estimate, Microwave } from '../heat/index.ts';
+import { afterBurst, EXCHANGE, ovenPrior, PRIOR, Z80 } from '../heat/index.ts';
+import { density, PLASTISOL } from '../material/index.ts';
+import type { TimingKnown } from './hands.ts';
+import type { CupChoice } from '../plan/input.ts';
+import { choiceDensity } from '../plan/run.ts';
+import { glassOf, vesselOf } from '../heat/vessel.ts';
+
+export interface Range {
+  low: number;
+  mid: number;
+  high: number;
+}
+export const range = (mid: number, sd: number): Range => ({
+  low: Math.max(0, mid - Z80 * sd),
+  mid,
+  high: mid + Z80 * sd,
+});
+
+/** A cup of a plan with so much plastic in it, in its glass. @param grams of plastic */
+export const cupWith = (
+  cup: CupChoice,
+  grams: number,
+  { room }: Pick<TimingKnown, 'room'>,
+): CupBody => ({
+  plastic: grams,
+  glass: glassOf(cup.vessel?.vessel),
+  bore: vesselOf(cup.vessel?.vessel).bore,
+  volume: grams / density(160, choiceDensity(cup)),
+  exchange: EXCHANGE.usual,
+  room,
+  stand: Math.exp(PRIOR.stand.mean),
+});
+/** The shop's oven at the power it cooks with. @param efficiency share that reaches the plastic */
+export function cooksIn({ oven, learned }: TimingKnown, efficiency?: number): Microwave {
+  const prior = ovenPrior(learned, {
+    ...{ id: oven.id, oven: oven.oven, level: oven.oven.level, cups: 1 },
+  });
+  return {
+    power: oven.oven.watts,
+    level: oven.oven.level,
+    cups: 1,
+    efficiency: efficiency ?? prior.efficiency.mean,
+    dead: prior.dead.mean,
+  };
+}
+
+/** s in the oven to bring a cold charge through fusion, with how unsure that is. */
+export function cooking(cup: CupChoice, grams: number, from: number, known: TimingKnown): Estimate {
+  const body = cupWith(cup, grams, known);
+  const start = { plastic: from, glass: Math.min(from, 100) };
+  const needs = (efficiency: number): number => {
+    const microwave = cooksIn(known, efficiency);
+    let [low, high] = [0, 1200];
+    for (let halved = 0; halved < 14; halved++) {
+      const seconds = (low + high) / 2;
+      const { plastic } = afterBurst(body, start, { microwave, seconds, step: 4 });
+      if (plastic < COOKED) low = seconds;
+      else high = seconds;
+    }
+    return high;
+  };
+  const { efficiency } = ovenPrior(known.learned, {
+    ...{ id: known.oven.id, oven: known.oven.oven, level: known.oven.oven.level, cups: 1 },
+  });
+  const mid = needs(efficiency.mean);
+  return { mean: mid, sd: Math.abs(needs(efficiency.mean - efficiency.sd) - mid) };
+}
+/** °C a charge is cooked to: through fusion. */
+export const COOKED = PLASTISOL.fusion + 2;
+
+/** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
+export const COOK_BURSTS = 4;
+/**
+ * Share by which one evening goes quicker or slower than another, whatever is known (judgement).
+ */
+export const EVENINGS_DIFFER = 0.11;

@@ -1,0 +1,212 @@
+import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
+import type { Run } from '../plan/run.ts';
+import { cookedKey, laterCharges } from './cupWorks.ts';
+import { cupsOf, type Evening, SEEN_TO } from './evening.ts';
+import { laneKey } from './lanes.ts';
+import type { Step, Work } from './schedule.ts';
+
+/**
+ * s of a burst that brings a usual cup back to what it has lost by the next draw (a judgement, from
+ * simulated evenings).
+ */
+export const MATCH_BURST = 14;
+
+const mouldLane = ({ mould }: PlannedShot): string => laneKey('mould', mould);
+/** The injector and block a run is shot with, as lanes; none where it is poured. */
+export function shotWith({ tools }: Run): string[] {
+  return [
+    ...(tools.injector ? [laneKey('injector', tools.injector.id)] : []),
+    ...(tools.block ? [laneKey('block', tools.block.id)] : []),
+  ];
+}
+
+/** Its moulds loaded, closed, clamped, TOP seen. */
+function closing(evening: Evening, run: Run, draw: PlannedDraw, after: string[]): Work {
+  return {
+    key: `closed ${draw.n}`,
+    after,
+    of: { run: run.key, draw: draw.n },
+    steps: evening.begunIn(draw).flatMap((shot): Step[] => {
+      const lane = mouldLane(shot);
+      const pace = evening.paces.get(shot.mould)!;
+      return [
+        { act: 'rested', wants: [[lane]], seconds: (from) => pace.rest(run, from) },
+        ...(run.stage.takes === null ? [] : [evening.byHand('loaded', [lane])]),
+        evening.byHand('closed', [lane]),
+        evening.byHand('topChecked', [lane]),
+      ];
+    }),
+  };
+}
+
+/**
+ * Its cups brought together: a burst and a look each, and a look more for each other cup that went
+ * cold meanwhile.
+ */
+function matched(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
+  const cups = cupsOf(draw);
+  return cups.map((cup): Work => ({
+    key: `matched ${draw.n} ${cup}`,
+    after: [`closed ${draw.n}`],
+    of: { run: run.key, draw: draw.n, cup },
+    steps: [
+      { act: 'matching', wants: [evening.ovens, [laneKey('cup', cup)]], seconds: MATCH_BURST },
+      {
+        act: 'matchLook',
+        wants: [evening.handsFor('matchLook'), [laneKey('cup', cup)]],
+        seconds: cups.length * SEEN_TO,
+      },
+    ],
+  }));
+}
+
+/** Drawn, shot, held; then topped off and emptied, while the moulds cool and are opened. */
+function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
+  const of = { run: run.key, draw: draw.n };
+  const cups = cupsOf(draw).map((cup) => laneKey('cup', cup));
+  const held = shotWith(run);
+  const done = evening.doneIn(draw);
+  return [
+    {
+      key: `draw ${draw.n}`,
+      after: cupsOf(draw).map((cup) => `matched ${draw.n} ${cup}`),
+      of,
+      steps: [
+        evening.byHand('drawn', [...held, ...cups]),
+        ...evening
+          .shotsIn(draw)
+          .flatMap((shot) => [
+            evening.byHand('shot', [...held, mouldLane(shot)]),
+            evening.byHand('held', [...held, mouldLane(shot)]),
+          ]),
+      ],
+    },
+    {
+      key: `ended ${draw.n}`,
+      after: [`draw ${draw.n}`],
+      of,
+      steps: [
+        ...done.map((shot) => evening.byHand('toppedOff', [...held, mouldLane(shot)], 2)),
+        evening.byHand('emptied', held),
+      ],
+    },
+    ...done.flatMap((shot) => opening(evening, run, draw, shot)),
+  ];
+}
+
+function opening(evening: Evening, run: Run, draw: PlannedDraw, shot: PlannedShot): Work[] {
+  const lane = mouldLane(shot);
+  const pace = evening.paces.get(shot.mould)!;
+  const of = { run: run.key, draw: draw.n, shot: shot.n, mould: shot.mould };
+  return [
+    {
+      key: `opened ${shot.n}`,
+      after: [`draw ${draw.n}`],
+      of,
+      steps: [
+        { act: 'cooling', wants: [], seconds: (from) => pace.cool(run, from) },
+        evening.byHand('mouldOpened', [lane]),
+        evening.byHand('marked', [lane]),
+      ],
+    },
+    {
+      key: `racked ${shot.n}`,
+      after: [`opened ${shot.n}`],
+      of,
+      steps: [
+        evening.byHand('returned'),
+        evening.byHand(run.stage.makes === 'bait' ? 'racked' : 'kept'),
+      ],
+    },
+  ];
+}
+
+/** The metal of a run that is cold yet, warmed together on the plate, once its cups are done. */
+function metal(evening: Evening, run: Run, after: string[]): Work[] {
+  const before = evening.shooting.slice(0, evening.shooting.indexOf(run));
+  const isWarm = (id: number) =>
+    before.some(({ tools }) => tools.moulds.some((entry) => entry.id === id));
+  return run.tools.moulds
+    .filter(({ id }) => !isWarm(id))
+    .map(({ id }): Work => {
+      const lane = laneKey('mould', id);
+      return {
+        key: `warm ${run.key} ${id}`,
+        after,
+        of: { run: run.key, mould: id },
+        steps: [
+          evening.byHand('warmed', [lane]),
+          {
+            act: 'warming',
+            wants: [[lane]],
+            seconds: (from) => evening.paces.get(id)!.warm(from),
+          },
+        ],
+      };
+    });
+}
+
+/** What is between a run and the one before it: its injector cleaned. */
+function cleaned(evening: Evening, run: Run): Work[] {
+  const before = evening.lastBefore(run);
+  if (!before) return [];
+  const held = shotWith(evening.runOf(before));
+  return [
+    {
+      key: `cleaned ${run.key}`,
+      after: [`ended ${before.n}`],
+      of: { run: run.key },
+      steps: [evening.byHand('cleaned', held)],
+    },
+  ];
+}
+
+/** Keys of the works that lay by the inserts a run takes: all of them are there before it begins. */
+function insertsLaidBy(evening: Evening, { job, stage }: Run): string[] {
+  const made = evening.shooting.find(
+    (run) => run.job.key === job.key && run.stage.key === stage.takes,
+  );
+  const keys = made ? evening.drawsOf(made).flatMap((draw) => evening.doneIn(draw)) : [];
+  return keys.map(({ n: shot }) => `racked ${shot}`);
+}
+
+/** The works of one run: what comes before its first draw, and its draws. */
+export function runWorks(evening: Evening, run: Run): Work[] {
+  const draws = evening.drawsOf(run);
+  const before = evening.lastBefore(run);
+  const cups = evening.plan.cups.filter(({ id }) =>
+    draws.some((draw) => cupsOf(draw).includes(id)),
+  );
+  const cooked = cups.map(cookedKey);
+  const cleaning = cleaned(evening, run);
+  const warm = metal(evening, run, [...cooked, ...(before ? [`draw ${before.n}`] : [])]);
+  const ready = [
+    ...insertsLaidBy(evening, run),
+    ...cooked,
+    ...[...cleaning, ...warm].map(({ key }) => key),
+  ];
+  return [
+    ...cleaning,
+    ...warm,
+    ...draws.flatMap((draw, nth) => {
+      const charges = laterCharges(evening, draw.n);
+      const previous = draws[nth - 1] ?? before;
+      const emptied = evening.begunIn(draw).flatMap((shot) => {
+        const was = evening.shotBefore(shot);
+        return was === undefined ? [] : [`opened ${was}`];
+      });
+      const after = [
+        ...ready,
+        ...charges.map(({ key }) => key),
+        ...emptied,
+        ...(previous ? [`ended ${previous.n}`] : []),
+      ];
+      return [
+        ...charges,
+        closing(evening, run, draw, after),
+        ...matched(evening, run, draw),
+        ...shooting(evening, run, draw),
+      ];
+    }),
+  ];
+}

@@ -1,0 +1,121 @@
+import type { Estimate } from '../heat/index.ts';
+import { HANDS } from '../heat/index.ts';
+import type { CupChoice, PlanInput } from '../plan/input.ts';
+import type { CupId } from '../plan/cupId.ts';
+import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
+import type { Plan } from '../plan/planned.ts';
+import { type Run, runsOf } from '../plan/run.ts';
+import { ACTS, type ActKey } from './acts.ts';
+import { HAND_SPREAD, HAND_USUAL, type HandKind, type TimingKnown } from './hands.ts';
+import { laneKey } from './lanes.ts';
+import { MouldPace } from './mouldPace.ts';
+import type { Step } from './schedule.ts';
+
+/** s a look takes until its figure is typed in. */
+const LOOK = 9;
+/** s a cup is seen to: changed over, stirred, read. */
+export const SEEN_TO = HANDS.change + HANDS.stir + LOOK;
+
+export const handTakes = (known: TimingKnown, kind: HandKind): Estimate =>
+  known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
+
+/** Cups a draw takes from, poured or drawn. */
+export const cupsOf = (draw: PlannedDraw): CupId[] => [
+  ...new Set([...(draw.poured ?? []), ...draw.barrels].map(({ cup }) => cup)),
+];
+
+/** A session, and the lanes it is laid on. */
+export class Evening {
+  readonly runs: Run[];
+  readonly draws: readonly PlannedDraw[];
+  /** each mould's metal as the evening goes */
+  readonly paces: Map<number, MouldPace>;
+  readonly ovens: string[];
+  private readonly runByKey: Map<string, Run>;
+  private readonly shotByNumber: Map<number, PlannedShot>;
+  /** first and last draw that serves each shot, by its number */
+  private readonly firstDraw = new Map<number, number>();
+  private readonly lastDraw = new Map<number, number>();
+  /** shot before each in its mould, by its number */
+  private readonly before = new Map<number, number>();
+
+  constructor(
+    readonly plan: Plan,
+    readonly input: PlanInput,
+    readonly known: TimingKnown,
+  ) {
+    this.runs = input.jobs.flatMap(runsOf);
+    this.draws = plan.draws;
+    this.paces = new Map(
+      this.runs
+        .flatMap(({ tools }) => tools.moulds)
+        .map((entry) => [entry.id, new MouldPace(entry, known)]),
+    );
+    this.ovens = this.lanes('oven', known.ovens);
+    this.runByKey = new Map(this.runs.map((run) => [run.key, run]));
+    this.shotByNumber = new Map(plan.shots.map((shot) => [shot.n, shot]));
+    for (const draw of plan.draws)
+      for (const shot of draw.shots) {
+        if (!this.firstDraw.has(shot)) this.firstDraw.set(shot, draw.n);
+        this.lastDraw.set(shot, draw.n);
+      }
+    const lastIn = new Map<number, number>();
+    for (const { n: shot, mould } of plan.shots) {
+      const was = lastIn.get(mould);
+      if (was !== undefined) this.before.set(shot, was);
+      lastIn.set(mould, shot);
+    }
+  }
+  private lanes(kind: 'oven' | 'hands', count: number): string[] {
+    return Array.from({ length: Math.max(1, count) }, (_, nth) => laneKey(kind, nth + 1));
+  }
+  /** Pairs of hands an act may be done by: the first shoots, the others pull and lay inserts. */
+  handsFor(act: ActKey): string[] {
+    const pairs = this.lanes('hands', this.known.pairs ?? 1);
+    const { by } = ACTS[act];
+    if (by === 'any' || pairs.length === 1) return pairs;
+    return by === 'shoots' ? pairs.slice(0, 1) : pairs.slice(1);
+  }
+  /** An act by hand that takes as long as this shop's hands do, so many times over. */
+  byHand(act: ActKey & HandKind, beside: readonly string[] = [], times = 1): Step {
+    return {
+      act,
+      wants: [this.handsFor(act), ...beside.map((lane) => [lane])],
+      seconds: times * handTakes(this.known, act).mean,
+    };
+  }
+  choice(id: CupId): CupChoice {
+    return this.input.cups.find((cup) => cup.id === id)!;
+  }
+  runOf(draw: PlannedDraw): Run {
+    return this.runByKey.get(draw.job)!;
+  }
+  shotsIn({ shots }: PlannedDraw): PlannedShot[] {
+    return shots.map((shot) => this.shotByNumber.get(shot)!);
+  }
+  /** Shots of a draw that none before it served. */
+  begunIn(draw: PlannedDraw): PlannedShot[] {
+    return this.shotsIn(draw).filter(({ n: shot }) => this.firstDraw.get(shot) === draw.n);
+  }
+  /** Shots of a draw that none after it serves. */
+  doneIn(draw: PlannedDraw): PlannedShot[] {
+    return this.shotsIn(draw).filter(({ n: shot }) => this.lastDraw.get(shot) === draw.n);
+  }
+  /** Number of the shot before in the same mould; undefined for its first. */
+  shotBefore({ n: shot }: PlannedShot): number | undefined {
+    return this.before.get(shot);
+  }
+  /** Draws of one run, in order. */
+  drawsOf(run: Run): PlannedDraw[] {
+    return this.draws.filter(({ job }) => job === run.key);
+  }
+  /** Runs that have draws, in order. */
+  get shooting(): Run[] {
+    return this.runs.filter((run) => this.draws.some(({ job }) => job === run.key));
+  }
+  /** The last draw before a run's first; undefined before the first run. */
+  lastBefore(run: Run): PlannedDraw | undefined {
+    const first = this.draws.findIndex(({ job }) => job === run.key);
+    return this.draws[first - 1];
+  }
+}

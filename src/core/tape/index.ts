@@ -1,0 +1,10 @@
+export * from './acts.ts';
+export * from './hands.ts';
+export * from './lanes.ts';
+export * from './layEvening.ts';
+export * from './phases.ts';
+export * from './runSheet.ts';
+export * from './schedule.ts';
+export * from './tape.ts';
+export type { CupLine } from './cupLine.ts';
+export * from './timing.ts';

@@ -1,0 +1,85 @@
+import {
+  BAIT_TAKES,
+  FIRM,
+  losing,
+  metalAfter,
+  mouldPrior,
+  opensAt,
+  restOf,
+  shotJoules,
+  warmTime,
+  worthWaiting,
+} from '../heat/index.ts';
+import type { MouldHeat } from '../heat/index.ts';
+import { castAs, heatOfMould } from '../plan/mouldHeat.ts';
+import { shotHeat } from '../plan/heat.ts';
+import type { Run } from '../plan/run.ts';
+import type { TimingKnown } from './hands.ts';
+
+/** s a mould takes on the plate where its heat can never be had there. */
+const WARM_ANYWAY = 600;
+/** Opening times are kept by shot heats so far apart, K. */
+const SHOT_STEP = 5;
+type InRun = Run['tools']['moulds'][number];
+
+/** A mould's metal as an evening goes: when it is warm, when it must rest, when it may be opened. */
+export class MouldPace {
+  private celsius: number;
+  private at = 0;
+  constructor(
+    private readonly entry: InRun,
+    private readonly known: TimingKnown,
+  ) {
+    this.celsius = known.room;
+  }
+  private heatIn(run: Run): MouldHeat {
+    const { loss } = mouldPrior(this.known.learned, this.entry.mould);
+    const heat = heatOfMould(this.entry.mould, castAs(run.stage));
+    return { ...heat, body: losing(heat.body, loss.mean) };
+  }
+  /** Its heat at a moment, left alone since it was last asked. */
+  private leftAlone(heat: MouldHeat, at: number): number {
+    const seconds = Math.max(0, at - this.at);
+    return metalAfter(heat.body, this.celsius, { seconds, room: this.known.room });
+  }
+  /** s on the plate until it is warm; from then on it is. */
+  warm(at: number): number {
+    const { mould } = this.entry;
+    const seconds =
+      warmTime(heatOfMould(mould).body, {
+        from: this.known.room,
+        to: mould.warmTo,
+        room: this.known.room,
+        by: 'plate',
+      }) ?? WARM_ANYWAY;
+    [this.celsius, this.at] = [mould.warmTo, at + seconds];
+    return seconds;
+  }
+  /** s it must be left alone before a shot goes in. */
+  rest(run: Run, at: number): number {
+    const heat = this.heatIn(run);
+    const { seconds, celsius } = restOf(heat.body, this.leftAlone(heat, at), this.known.room);
+    [this.celsius, this.at] = [celsius, at + seconds];
+    return seconds;
+  }
+  /** s from the end of a shot until it is worth opening. */
+  cool(run: Run, at: number): number {
+    const { mould } = this.entry;
+    const { room } = this.known;
+    const heat = this.heatIn(run);
+    const before = this.leftAlone(heat, at);
+    const shot = Math.round(shotHeat(run.tools) / SHOT_STEP) * SHOT_STEP;
+    const { opens } = mouldPrior(this.known.learned, mould);
+    const reckoned = opensAt(heat, shot, before, room).open ?? LONGEST;
+    const longer = worthWaiting(reckoned, opens, mould.cavities.length, BAIT_TAKES);
+    const seconds = mould.hold + reckoned * Math.exp(longer);
+    const watts = shotJoules(heat.shot, shot, FIRM.mean) / seconds;
+    [this.celsius, this.at] = [
+      metalAfter(heat.body, before, { seconds, room, watts }),
+      at + seconds,
+    ];
+    return seconds;
+  }
+}
+/** s after which a mould is opened whatever it holds. */
+const LONGEST = 7200;

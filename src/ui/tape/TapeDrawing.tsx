@@ -1,0 +1,121 @@
+import type { Lane, Tape } from '@/core/tape/index.ts';
+import { sayClock } from '../days.ts';
+import { CupRow } from './CupRow.tsx';
+import { RackRow } from './RackRow.tsx';
+import { ROWS, type TapeColours } from './rows.tsx';
+import { DEEP, marksOf, ROW, type Scale, scaleOf } from './scale.ts';
+
+interface Props {
+  tape: Tape;
+  colours: TapeColours;
+  /** when it begins by the clock, ms; null = told in hours and minutes after its start */
+  begins: number | null;
+  /** s the tape is long: the time there is, or as long as it takes */
+  until: number;
+  ends: { low: number; mid: number; high: number };
+  /** s from the start that it is now */
+  now?: number | null;
+  label: string;
+}
+const HEAD = 22;
+/** A tape is drawn no smaller than this share of its size, so that its words can be read. */
+const LEAST_SCALE = 0.88;
+const LONGEST_NAME = 19;
+
+const clipped = (name: string): string =>
+  name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME - 1)}…` : name;
+/** Hours and minutes after the start. */
+const after = (seconds: number): string =>
+  `${Math.floor(seconds / 3600)}:${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}`;
+
+function Row({
+  lane,
+  tape,
+  scale,
+  colours,
+}: Pick<Props, 'tape' | 'colours'> & { lane: Lane; scale: Scale }) {
+  if (lane.kind === 'rack') return <RackRow racked={tape.racked} scale={scale} />;
+  if (lane.kind === 'cup') {
+    const line = tape.cups.find(({ cup }) => cup === lane.cup);
+    return line && <CupRow {...{ line, scale }} colour={colours.cup(line.cup)} />;
+  }
+  const Drawn = ROWS[lane.kind];
+  return (
+    <Drawn {...{ scale, colours }} blocks={tape.blocks.filter((one) => one.lane === lane.key)} />
+  );
+}
+
+/** When it ends, with its range, as a stroke over all lanes. */
+function Ends({ ends, scale, high }: { ends: Props['ends']; scale: Scale; high: number }) {
+  const at = (seconds: number) => scale.x(Math.min(scale.until, seconds));
+  return (
+    <path
+      d={`M${at(ends.low)} ${high}H${at(ends.high)}M${at(ends.mid)} ${HEAD - 4}V${high + 4}`}
+      stroke="var(--ink)"
+      strokeWidth="2"
+      fill="none"
+    />
+  );
+}
+
+/** An evening to scale in time, a lane for each thing there is one of. */
+export function TapeDrawing({ tape, colours, begins, until, ends, now = null, label }: Props) {
+  const scale = scaleOf(until);
+  const high = HEAD + tape.lanes.length * ROW;
+  return (
+    <div
+      className="overflow-x-auto border-t-[1.5px] border-ink pt-2"
+      tabIndex={0}
+      role="region"
+      aria-label={label}
+    >
+      <svg
+        viewBox={`0 0 ${scale.wide} ${high + 8}`}
+        className="block"
+        style={{ width: `max(100%, ${LEAST_SCALE * scale.wide}px)` }}
+        role="img"
+        aria-label={`${tape.lanes.length} lanes: ${tape.lanes.map(({ name }) => name).join(', ')}`}
+      >
+        {marksOf(scale, begins ?? 0).map((mark) => (
+          <g key={mark}>
+            <path d={`M${scale.x(mark)} ${HEAD - 4}V${high}`} stroke="var(--rule)" />
+            <text x={scale.x(mark)} y={14} fontSize="13" textAnchor="middle" fill="var(--soft)">
+              {begins === null ? after(mark) : sayClock(begins + mark * 1000)}
+            </text>
+          </g>
+        ))}
+        {tape.lanes.map((lane, nth) => (
+          <g key={lane.key} data-lane={lane.kind}>
+            <text
+              x={0}
+              y={HEAD + nth * ROW + 21}
+              fontSize="14"
+              fontWeight={lane.kind === 'hands' ? 700 : 400}
+              fill="var(--ink)"
+            >
+              <title>{lane.name}</title>
+              {clipped(lane.name)}
+            </text>
+            <path
+              d={`M0 ${HEAD + (nth + 1) * ROW}H${scale.wide}`}
+              stroke="var(--rule)"
+              strokeWidth="1"
+            />
+            <g transform={`translate(0 ${HEAD + nth * ROW + (ROW - DEEP) / 2})`}>
+              <Row {...{ lane, tape, scale, colours }} />
+            </g>
+          </g>
+        ))}
+        <Ends {...{ ends, scale, high }} />
+        {now !== null && now >= 0 && now <= until && (
+          <path
+            d={`M${scale.x(now)} ${HEAD - 6}V${high + 6}`}
+            stroke="var(--watch)"
+            strokeWidth="2.5"
+            data-now
+          />
+        )}
+      </svg>
+    </div>
+  );
+}
