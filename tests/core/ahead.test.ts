@@ -1,11 +1,18 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import type { BenchTime, LaidOut, Piece } from '@/core/ahead/index.ts';
-import { layOut, pieceOf, readyOf, split, worker } from '@/core/ahead/index.ts';
+import type { BenchTime, LaidOut, Piece, Worked } from '@/core/ahead/index.ts';
+import { layOut, movedTo, pieceOf, readyOf, split, worker } from '@/core/ahead/index.ts';
 import { batches } from '@/core/order/index.ts';
+import { near } from '../near.ts';
 import { shopWith } from './aheadKit.ts';
 
+/** An evening nothing is laid in: these books are judged by their seconds alone. */
+const NOTHING_LAID = {
+  evening: { plan: { shots: [], cups: [] }, handsFor: () => [], runs: [], ovens: [] },
+  steps: [],
+  ends: 0,
+};
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 /** Pieces and times as random books have them; days are numbers as text. */
@@ -222,4 +229,39 @@ test('two colours of one bait in one session share its mould’s warming: less t
   const [one, other] = pieces;
   assert.ok(seconds(pieces) < seconds([one!]) + seconds([other!]));
   assert.ok(seconds(pieces) > Math.max(seconds([one!]), seconds([other!])));
+});
+
+test('property: a piece in hand times both days again, says what does not fit and who would be late', () => {
+  let [over, late] = [0, 0];
+  fc.assert(
+    fc.property(book, fc.nat(), fc.nat(), (random, one, other) => {
+      const question = asked(random);
+      const { times } = layOut(question);
+      const full = times.filter(({ pieces }) => pieces.length > 0);
+      fc.pre(full.length > 0 && times.length > 1);
+      const from = full[one % full.length]!;
+      const piece = from.pieces[0]!;
+      const to = times[other % times.length]!;
+      const work = (pieces: readonly Piece[]) => {
+        const { seconds, atMost } = question.takes(pieces);
+        const all = { low: seconds, mid: seconds, high: atMost };
+        return { timing: { all }, laid: NOTHING_LAID, input: {} } as unknown as Worked;
+      };
+      const moved = movedTo(
+        times,
+        { key: piece.key, day: to.time.day },
+        { by: Object.fromEntries([1, 2, 3, 4, 5, 6].map((due) => [due, by(String(due))])), work },
+      );
+      if (to === from) return assert.deepEqual(moved, []);
+      const [left, put] = [moved[0]!, moved[1]!];
+      assert.equal(left.session === null, from.pieces.length === 1);
+      const { atMost } = question.takes([...to.pieces, piece]);
+      near(put.over, Math.max(0, atMost - (to.time.to - to.time.from) / 1000), 1e-6);
+      assert.equal(put.late.length, piece.by < to.time.to ? 1 : 0);
+      if (put.over > 0) over += 1;
+      if (put.late.length > 0) late += 1;
+    }),
+    { numRuns: 300 },
+  );
+  assert.ok(over > 10 && late > 10, `${over} over, ${late} late`);
 });

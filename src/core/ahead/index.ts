@@ -5,6 +5,7 @@ export * from './enquiry.ts';
 export * from './hand.ts';
 export * from './layOut.ts';
 export * from './limits.ts';
+export * from './moved.ts';
 export * from './piece.ts';
 export * from './takes.ts';
 export * from './ready.ts';

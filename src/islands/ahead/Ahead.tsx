@@ -10,6 +10,7 @@ import { OneTime } from './OneTime.tsx';
 import { Promises } from './Promises.tsx';
 import { useAhead } from './useAhead.ts';
 import { useHand } from './useHand.ts';
+import { useMoved } from './useMoved.ts';
 import { WhatItTakes } from './WhatItTakes.tsx';
 
 /** The book laid out over the times there are at the bench, to scale. */
@@ -21,6 +22,11 @@ export default function Ahead() {
   const [held, setHeld] = useState<typeof newest>(null);
   const answer = held ?? newest;
   const [tried, setTried] = useState<string | null>(null);
+  const { moved, over, putDown } = useMoved(
+    known,
+    inHand.hand,
+    answer?.done ? answer.shown.laid.times : null,
+  );
   if (!answer) return <p className="mt-4 text-xl">Laying the book out…</p>;
   const limits = answer.is === 'limits' ? answer : null;
   const other = limits?.tries.find(({ name }) => name === tried) ?? null;
@@ -37,12 +43,21 @@ export default function Ahead() {
         {other && (
           <Beside known={known} now={answer.shown} other={other} onClose={() => setTried(null)} />
         )}
-        <Held onDrop={inHand.hold} onHand={(is) => setHeld(is ? newest : null)} laid={laid}>
+        <Held
+          onDrop={inHand.hold}
+          onHand={(is) => {
+            setHeld(is ? newest : null);
+            if (!is) putDown();
+          }}
+          onOver={over}
+          laid={laid}
+        >
           {laid.times.map((one, nth) => (
             <OneTime
               key={one.time.day}
               {...{ one, known, inHand }}
               session={sessions[nth] ?? null}
+              moved={moved.get(one.time.day) ?? null}
             />
           ))}
         </Held>

@@ -2,6 +2,7 @@ import type { CollisionDetection, KeyboardCoordinateGetter } from '@dnd-kit/core
 import {
   DndContext,
   KeyboardSensor,
+  MeasuringStrategy,
   pointerWithin,
   PointerSensor,
   TouchSensor,
@@ -17,6 +18,8 @@ interface Props {
   onDrop: (key: string, day: string) => void;
   /** a piece is in hand, or not any more */
   onHand: (is: boolean) => void;
+  /** a piece in hand is over a day; null = over none */
+  onOver: (key: string, day: string | null) => void;
   children: ReactNode;
 }
 
@@ -42,7 +45,7 @@ const overDay: CollisionDetection = (args) => {
 };
 
 /** Days that pieces are taken from and put on, by pointer, finger or keys. */
-export function Held({ laid, onDrop, onHand, children }: Props) {
+export function Held({ laid, onDrop, onHand, onOver, children }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 200, tolerance: 8 } }),
@@ -55,6 +58,8 @@ export function Held({ laid, onDrop, onHand, children }: Props) {
     <DndContext
       sensors={sensors}
       collisionDetection={overDay}
+      // Days grow while a piece is over them: where they lie is looked at all the while.
+      measuring={{ droppable: { strategy: MeasuringStrategy.Always } }}
       accessibility={{
         announcements: {
           onDragStart: () => 'Taken. Arrow keys go from day to day, space puts it down.',
@@ -67,6 +72,7 @@ export function Held({ laid, onDrop, onHand, children }: Props) {
         },
       }}
       onDragStart={() => onHand(true)}
+      onDragOver={({ active, over }) => onOver(String(active.id), over ? String(over.id) : null)}
       onDragCancel={() => onHand(false)}
       onDragEnd={({ active, over }) => {
         onHand(false);

@@ -1,5 +1,6 @@
+import { useLayoutEffect, useRef } from 'react';
 import { useDroppable } from '@dnd-kit/core';
-import type { Laid } from '@/core/ahead/index.ts';
+import type { Laid, Moved } from '@/core/ahead/index.ts';
 import { sayClock, sayDay } from '@/ui/days.ts';
 import { Busiest } from '@/ui/tape/Busiest.tsx';
 import { coloursOf } from '@/ui/tape/colours.ts';
@@ -8,28 +9,38 @@ import type { Shown } from '@/worker/ahead.worker.ts';
 
 import type { Known } from './known.ts';
 import { MakePlan } from './MakePlan.tsx';
+import { MovedSays } from './MovedSays.tsx';
 import { OnePiece } from './OnePiece.tsx';
 import type { InHand } from './useHand.ts';
 
 interface Props {
   one: Laid;
   session: Shown['sessions'][number];
+  /** what a piece in hand makes of it */
+  moved: Moved | null;
   known: Known;
   inHand: InHand;
 }
 /** By the end of which minute, and by when nine times in ten. */
-const endsSays = ({ time: { from }, seconds }: Laid, high: number): string =>
-  `ends about ${sayClock(from + seconds * 1000)}, by ${sayClock(from + high * 1000)} nine times in ten`;
+const endsSays = (from: number, { mid, high }: { mid: number; high: number }): string =>
+  `ends about ${sayClock(from + mid * 1000)}, by ${sayClock(from + high * 1000)} nine times in ten`;
 
 /** One time at the bench: its tape, and what is laid there. */
-export function OneTime({ one, session, known, inHand }: Props) {
+export function OneTime({ one, session: laidOut, moved, known, inHand }: Props) {
+  const session = moved ? moved.session : laidOut;
   const { day, from, to } = one.time;
-  const { setNodeRef, isOver } = useDroppable({ id: day });
+  const { setNodeRef, isOver, node } = useDroppable({ id: day });
+  // A day a piece is taken from does not shrink under the hand: those below it would move away.
+  const tall = useRef<number>(undefined);
+  useLayoutEffect(() => {
+    if (!moved) tall.current = node.current?.offsetHeight;
+  });
   return (
     <section
       ref={setNodeRef}
       aria-label={sayDay(day)}
       data-day={day}
+      style={moved ? { minHeight: tall.current } : undefined}
       className={isOver ? 'outline-2 outline-offset-4 outline-ink' : ''}
     >
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -37,19 +48,23 @@ export function OneTime({ one, session, known, inHand }: Props) {
           {sayDay(day)}{' '}
           <span className="text-sm font-normal text-soft">
             {sayClock(from)} to {sayClock(to)}
-            {session ? `; ${endsSays(one, session.ends.high)}` : '; nothing laid here'}
+            {session ? `; ${endsSays(from, session.ends)}` : '; nothing laid here'}
           </span>
         </h2>
-        {session && <MakePlan day={day} input={session.input} />}
+        {laidOut && <MakePlan day={day} input={laidOut.input} />}
       </div>
+      <p role="status" className="min-h-6" data-moved={moved ? day : undefined}>
+        {moved && <MovedSays moved={moved} time={one.time} />}
+      </p>
       {session && (
         <figure className="mt-2">
           <TapeDrawing
             tape={session.tape}
             colours={coloursOf(session.input)}
             begins={from}
-            until={(to - from) / 1000}
+            until={Math.max((to - from) / 1000, session.ends.high)}
             ends={session.ends}
+            closes={(to - from) / 1000}
             label={`The tape of ${sayDay(day)}`}
           />
           <figcaption className="hint mt-1">

@@ -13,6 +13,8 @@ interface Props {
   /** s the tape is long: the time there is, or as long as it takes */
   until: number;
   ends: { low: number; mid: number; high: number };
+  /** s from the start at which the time at the bench is over, where the tape goes beyond it */
+  closes?: number;
   /** s from the start that it is now */
   now?: number | null;
   label: string;
@@ -59,7 +61,16 @@ function Ends({ ends, scale, high }: { ends: Props['ends']; scale: Scale; high: 
 }
 
 /** An evening to scale in time, a lane for each thing there is one of. */
-export function TapeDrawing({ tape, colours, begins, until, ends, now = null, label }: Props) {
+export function TapeDrawing({
+  tape,
+  colours,
+  begins,
+  until,
+  ends,
+  closes,
+  now = null,
+  label,
+}: Props) {
   const scale = scaleOf(until);
   const high = HEAD + tape.lanes.length * ROW;
   return (
@@ -107,6 +118,14 @@ export function TapeDrawing({ tape, colours, begins, until, ends, now = null, la
           </g>
         ))}
         <Ends {...{ ends, scale, high }} />
+        {closes !== undefined && closes < until && (
+          <path
+            d={`M${scale.x(closes)} ${HEAD - 6}V${high + 6}`}
+            stroke="var(--stop)"
+            strokeWidth="2.5"
+            strokeDasharray="6 4"
+          />
+        )}
         {now !== null && now >= 0 && now <= until && (
           <path
             d={`M${scale.x(now)} ${HEAD - 6}V${high + 6}`}
