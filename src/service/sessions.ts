@@ -1,4 +1,5 @@
 import { logText } from './append.ts';
+import { benchHands } from './benchHands.ts';
 import {
   eventsAfter,
   finishedSessions,
@@ -29,9 +30,13 @@ export { onMove } from '@/live/listener.ts';
 export async function openedText(id: number): Promise<{ name: string; text: string } | null> {
   const head = await sessionHead(id);
   if (!head) return null;
-  const [snapshot, log] = await Promise.all([snapshotOf(id), logText(id, head.last_seq)]);
+  const [snapshot, log, hands] = await Promise.all([
+    snapshotOf(id),
+    logText(id, head.last_seq),
+    benchHands(new Date()),
+  ]);
   return {
     name: head.name,
-    text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"events":${log}}`,
+    text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"hands":${JSON.stringify(hands)},"events":${log}}`,
   };
 }

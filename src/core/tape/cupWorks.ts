@@ -38,12 +38,14 @@ function prepared(evening: Evening, cup: PlannedCup): Work {
     key: preparedKey(cup),
     after: [],
     of: { cup: cup.id },
-    steps: [
-      evening.byHand('woken', [lane]),
-      evening.byHand('charged', [lane]),
-      evening.byHand('coloured', [lane]),
-      ...(isDegassed ? [evening.byHand('degassed', [lane, laneKey('pot', 1)])] : []),
-    ],
+    steps: evening.begun.prepared.has(cup.id)
+      ? []
+      : [
+          evening.byHand('woken', [lane]),
+          evening.byHand('charged', [lane]),
+          evening.byHand('coloured', [lane]),
+          ...(isDegassed ? [evening.byHand('degassed', [lane, laneKey('pot', 1)])] : []),
+        ],
   };
 }
 
@@ -58,7 +60,9 @@ export function firstCharges(evening: Evening): Work[] {
       key: cookedKey(cup),
       after: [...ready.map(({ key }) => key), ...(before ? [`draw ${before.n}`] : [])],
       of: { cup: cup.id },
-      steps: cookSteps(evening, cup, { grams: firstGrams(cup), from: evening.known.room }),
+      steps: evening.begun.cooked.has(cup.id)
+        ? []
+        : cookSteps(evening, cup, { grams: firstGrams(cup), from: evening.known.room }),
     };
   });
   return [...ready, ...cooked];

@@ -125,6 +125,7 @@ function opening(evening: Evening, run: Run, draw: PlannedDraw, shot: PlannedSho
 function metal(evening: Evening, run: Run, after: string[]): Work[] {
   const before = evening.shooting.slice(0, evening.shooting.indexOf(run));
   const isWarm = (id: number) =>
+    evening.begun.warm.has(id) ||
     before.some(({ tools }) => tools.moulds.some((entry) => entry.id === id));
   return run.tools.moulds
     .filter(({ id }) => !isWarm(id))
@@ -170,6 +171,25 @@ function insertsLaidBy(evening: Evening, { job, stage }: Run): string[] {
   return keys.map(({ n: shot }) => `racked ${shot}`);
 }
 
+const standingKey = (mould: number): string => `standing ${mould}`;
+/** Moulds a shot stands in yet: opened when it is firm, looked at, its baits racked. */
+export const standing = (evening: Evening): Work[] =>
+  [...evening.begun.standing].map(([mould, seconds]): Work => {
+    const lane = laneKey('mould', mould);
+    return {
+      key: standingKey(mould),
+      after: [],
+      of: { mould },
+      steps: [
+        { act: 'cooling', wants: [], seconds },
+        evening.byHand('mouldOpened', [lane]),
+        evening.byHand('marked', [lane]),
+        evening.byHand('returned'),
+        evening.byHand('racked'),
+      ],
+    };
+  });
+
 /** The works of one run: what comes before its first draw, and its draws. */
 export function runWorks(evening: Evening, run: Run): Work[] {
   const draws = evening.drawsOf(run);
@@ -193,7 +213,8 @@ export function runWorks(evening: Evening, run: Run): Work[] {
       const previous = draws[nth - 1] ?? before;
       const emptied = evening.begunIn(draw).flatMap((shot) => {
         const was = evening.shotBefore(shot);
-        return was === undefined ? [] : [`opened ${was}`];
+        if (was !== undefined) return [`opened ${was}`];
+        return evening.begun.standing.has(shot.mould) ? [standingKey(shot.mould)] : [];
       });
       const after = [
         ...ready,

@@ -24,6 +24,24 @@ export const cupsOf = (draw: PlannedDraw): CupId[] => [
   ...new Set([...(draw.poured ?? []), ...draw.barrels].map(({ cup }) => cup)),
 ];
 
+/** What a session has behind it, where it is laid from the middle on. */
+export interface Begun {
+  /** cups that are made ready, and those whose plastic is through */
+  prepared: ReadonlySet<CupId>;
+  cooked: ReadonlySet<CupId>;
+  /** °C of moulds that were warmed, by their numbers */
+  warm: ReadonlyMap<number, number>;
+  /** moulds a shot stands in: s until it is firm; 0 = it is, or it is open already */
+  standing: ReadonlyMap<number, number>;
+}
+/** A session nothing was done of. */
+const NOTHING_BEGUN: Begun = {
+  prepared: new Set(),
+  cooked: new Set(),
+  warm: new Map(),
+  standing: new Map(),
+};
+
 /** A session, and the lanes it is laid on. */
 export class Evening {
   readonly runs: Run[];
@@ -43,13 +61,14 @@ export class Evening {
     readonly plan: Plan,
     readonly input: PlanInput,
     readonly known: TimingKnown,
+    readonly begun: Begun = NOTHING_BEGUN,
   ) {
     this.runs = input.jobs.flatMap(runsOf);
     this.draws = plan.draws;
     this.paces = new Map(
       this.runs
         .flatMap(({ tools }) => tools.moulds)
-        .map((entry) => [entry.id, new MouldPace(entry, known)]),
+        .map((entry) => [entry.id, new MouldPace(entry, known, begun.warm.get(entry.id))]),
     );
     this.ovens = this.lanes('oven', known.ovens);
     this.runByKey = new Map(this.runs.map((run) => [run.key, run]));

@@ -1,8 +1,8 @@
 import type { PlanInput } from '../plan/input.ts';
 import type { Plan } from '../plan/planned.ts';
 import { firstCharges } from './cupWorks.ts';
-import { runWorks } from './drawWorks.ts';
-import { Evening } from './evening.ts';
+import { runWorks, standing } from './drawWorks.ts';
+import { type Begun, Evening } from './evening.ts';
 import type { TimingKnown } from './hands.ts';
 import { type LaidStep, schedule } from './schedule.ts';
 
@@ -17,10 +17,17 @@ export interface LaidEvening {
 /**
  * Lays a session on its lanes: hands, ovens, cups, injectors and moulds, each step by the models of
  * heat and the shop's own hands (M16). What does not share a lane goes on side by side.
+ * @param begun what is behind it, where only the rest is laid; absent = nothing
  */
-export function layEvening(plan: Plan, input: PlanInput, known: TimingKnown): LaidEvening {
-  const evening = new Evening(plan, input, known);
+export function layEvening(
+  plan: Plan,
+  input: PlanInput,
+  known: TimingKnown,
+  begun?: Begun,
+): LaidEvening {
+  const evening = new Evening(plan, input, known, begun);
   const steps = schedule([
+    ...standing(evening),
     ...firstCharges(evening),
     ...evening.shooting.flatMap((run) => runWorks(evening, run)),
   ]);

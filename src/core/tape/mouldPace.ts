@@ -29,8 +29,9 @@ export class MouldPace {
   constructor(
     private readonly entry: InRun,
     private readonly known: TimingKnown,
+    celsius: number = known.room,
   ) {
-    this.celsius = known.room;
+    this.celsius = celsius;
   }
   private heatIn(run: Run): MouldHeat {
     const { loss } = mouldPrior(this.known.learned, this.entry.mould);

@@ -119,8 +119,8 @@ export function tapeOf({ evening, steps, ends }: LaidEvening): Tape {
     .filter(({ act }) => act === 'racked')
     .sort((one, other) => one.to - other.to)
     .map(({ to, work }) => {
-      const shot = shots.get(work.of.shot!)!;
-      if (!shot.trial) baits += shot.baits;
+      const shot = shots.get(work.of.shot!);
+      if (shot && !shot.trial) baits += shot.baits;
       return { at: to, baits };
     });
   const shares = lanes

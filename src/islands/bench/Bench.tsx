@@ -10,6 +10,7 @@ import {
   readNext,
   whatIf,
 } from '@/core/session/index.ts';
+import type { BenchHands } from '@/core/session/onTape.ts';
 import { BarrelsPlace } from './BarrelsPlace.tsx';
 import { BenchHead } from './BenchHead.tsx';
 import { BenchNotices } from './BenchNotices.tsx';
@@ -31,6 +32,7 @@ import { type Session, useSession } from './useSession.ts';
 import { speak, waysHere } from './signals.ts';
 import type { Advice } from './useAdvice.ts';
 import { useAdvice } from './useAdvice.ts';
+import { useOnTape } from './useOnTape.ts';
 import { useAwake, useSignals } from './useSignals.ts';
 
 interface Opened {
@@ -38,6 +40,8 @@ interface Opened {
   name: string;
   snapshot: Snapshot;
   events: AnyEvent[];
+  /** what it is timed by beside its plan */
+  hands: BenchHands;
 }
 
 /** Runs the session the page carries, log and all, as JSON. */
@@ -52,7 +56,7 @@ function useOpen(step: SaidStep | null, { cups }: BenchView, back: () => void) {
   return {
     panel,
     setPanel,
-    open: (what: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add' | 'keys') => {
+    open: (what: 'read' | 'cup' | 'trouble' | 'other' | 'change' | 'add' | 'keys' | 'tape') => {
       if (what === 'read') return setPanel({ what, ...readNext(step, cups) });
       if (what !== 'cup') return setPanel({ what });
       const cup = cups.find(({ key }) => key === step?.target) ?? cups[0];
@@ -112,7 +116,7 @@ const told = ({ state, waiting }: Session, { answer }: Advice, whole: boolean) =
   };
 };
 
-function Places({ id, name, snapshot, events }: Opened) {
+function Places({ id, name, snapshot, events, hands }: Opened) {
   const session = useSession(id, snapshot, events);
   const { state, act, undo, canUndo, waiting } = session;
   const advice = useAdvice(id, session);
@@ -123,6 +127,7 @@ function Places({ id, name, snapshot, events }: Opened) {
   const back = () => main.current?.focus();
   const { panel, setPanel, open, leave } = useOpen(step, view, back);
   const done = state.phase.is === 'finished';
+  const on = useOnTape(state, hands);
   const { bench } = snapshot;
 
   const send = useCallback(
@@ -162,6 +167,7 @@ function Places({ id, name, snapshot, events }: Opened) {
       c: () => open('change'),
       a: () => open('add'),
       p: () => open('cup'),
+      e: () => open('tape'),
       s: () => step && speak(step.sentence),
       '?': () => open('keys'),
       ...keys,
@@ -179,7 +185,14 @@ function Places({ id, name, snapshot, events }: Opened) {
       data-large={waysHere().large || undefined}
     >
       <SignalBar moment={moment} />
-      <BenchHead name={name} state={state} now={now} onKeys={() => open('keys')} />
+      <BenchHead
+        name={name}
+        state={state}
+        now={now}
+        onKeys={() => open('keys')}
+        {...{ on }}
+        onTape={() => open('tape')}
+      />
       <BenchNotices {...session} />
       {heatCautions(state, answer, now).map((heatCaution) => (
         <HotCup key={heatCaution.cup} caution={heatCaution} units={state.snapshot.units} />
@@ -228,7 +241,7 @@ function Places({ id, name, snapshot, events }: Opened) {
         onOpen={open}
       />
       <BenchPanels
-        {...{ id, panel, state, answer, step, now, devices, deviceWrong, putDevice }}
+        {...{ id, panel, on, state, answer, step, now, devices, deviceWrong, putDevice }}
         {...{ send, act, setPanel, leave }}
         undo={undoOne}
       />

@@ -3,6 +3,8 @@ import { count, isKept, worked } from '@/core/session/index.ts';
 import { baitShots } from '@/core/plan/run.ts';
 import { lasting } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
+import type { OnTape } from '@/core/session/onTape.ts';
+import { EndsAt } from './EndsAt.tsx';
 import { HandChoice } from './HandChoice.tsx';
 
 interface Props {
@@ -10,10 +12,13 @@ interface Props {
   state: SessionState;
   now: number;
   onKeys: () => void;
+  /** where it stands on its tape; null until that is known */
+  on: OnTape | null;
+  onTape: () => void;
 }
 
 /** What session it is, and how far it has come. */
-export function BenchHead({ name, state, now, onKeys }: Props) {
+export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
   const baits = [...state.shots.values()].filter((shot) => shot.stage.makes === 'bait');
   const real = count(baits.filter(isKept));
   const shots = baits.filter((shot) => !shot.trial).length;
@@ -51,6 +56,7 @@ export function BenchHead({ name, state, now, onKeys }: Props) {
         <span>
           Worked <b className="figure">{lasting(worked(state, now))}</b>
         </span>
+        {on && <EndsAt {...{ on, now }} onOpen={onTape} />}
       </p>
       <HandChoice />
       <span className="hidden md:block">

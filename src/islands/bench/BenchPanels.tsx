@@ -1,8 +1,18 @@
 import { Suspense } from 'react';
 import type { HeatAnswer, Send, SessionState, SaidStep } from '@/core/session/index.ts';
+import type { OnTape } from '@/core/session/onTape.ts';
 import { heatNow } from '@/core/session/index.ts';
 import { Instruments } from './Instruments.tsx';
-import { Change, Colouring, CupPanel, Keys, OtherSteps, TrialCard, Trouble } from './panels.ts';
+import {
+  BenchTape,
+  Change,
+  Colouring,
+  CupPanel,
+  Keys,
+  OtherSteps,
+  TrialCard,
+  Trouble,
+} from './panels.ts';
 import { ReadingPad } from './ReadingPad.tsx';
 import type { useDevices } from './useDevices.ts';
 import { heard } from './useDevices.ts';
@@ -12,12 +22,14 @@ export type Open =
   | { what: 'read'; kind: string; key: string; typed?: string }
   | { what: 'cup'; key: string }
   | { what: 'trial'; mould: string }
-  | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' }
+  | { what: 'trouble' | 'other' | 'change' | 'keys' | 'add' | 'tape' }
   | null;
 
 interface Props extends Pick<ReturnType<typeof useDevices>, 'devices'> {
   id: number;
   panel: Open;
+  /** where it stands on its tape; null until that is known */
+  on: OnTape | null;
   state: SessionState;
   answer: HeatAnswer | null;
   step: SaidStep | null;
@@ -135,6 +147,8 @@ function Opened({ panel, ...rest }: Props & { panel: NonNullable<Open> }) {
       return <Change {...{ state, units, now }} onSend={act} onClose={close} />;
     case 'add':
       return <Add {...rest} panel={panel} />;
+    case 'tape':
+      return rest.on && <BenchTape {...{ state, now }} on={rest.on} onSend={act} onClose={leave} />;
     case 'keys':
       return <Keys onClose={close} />;
   }

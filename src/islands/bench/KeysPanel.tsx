@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ['U', 'undo the last thing'],
   ['O', 'another step, or skip this one'],
   ['C', 'change the session'],
+  ['E', 'the tape: when it ends'],
   ['S', 'say the sentence'],
   ['1–9', 'touch that cavity; digits of a reading; else what is offered beside the big action'],
   ['← →', 'next cavity'],

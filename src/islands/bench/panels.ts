@@ -16,6 +16,7 @@ const fetchSeldom = {
   trial: () => import('./TrialCard.tsx'),
   colouring: () => import('./colouring/Colouring.tsx'),
   learning: () => import('./Learning.tsx'),
+  tape: () => import('./BenchTape.tsx'),
 };
 export const CupPanel = lazy(async () => ({ default: (await fetchOften.cup()).CupPanel }));
 export const OtherSteps = lazy(async () => ({ default: (await fetchOften.other()).OtherSteps }));
@@ -26,6 +27,7 @@ export const Colouring = lazy(async () => ({
 }));
 export const Change = lazy(async () => ({ default: (await fetchSeldom.change()).Change }));
 export const Learning = lazy(async () => ({ default: (await fetchSeldom.learning()).Learning }));
+export const BenchTape = lazy(async () => ({ default: (await fetchSeldom.tape()).BenchTape }));
 export const TrialCard = lazy(async () => ({ default: (await fetchSeldom.trial()).TrialCard }));
 
 /** Fetches every panel; whether those often opened are there. */

@@ -1,0 +1,110 @@
+import type { CupId } from '../plan/cupId.ts';
+import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
+import type { Plan, PlannedCup } from '../plan/planned.ts';
+import type { Begun } from '../tape/evening.ts';
+import type { CupState } from './state/cup.ts';
+import { coolingOf, heldUntil, type MouldState } from './state/mould.ts';
+import type { RunState, SessionState } from './state.ts';
+
+/** Shots of a run that are still to come: the last so many planned, and more like the last. */
+function shotsLeft({ key, target, trials, done, trialsDone }: RunState, plan: Plan): PlannedShot[] {
+  const planned = plan.shots.filter((shot) => shot.job === key);
+  const left = Math.max(0, target - done) + Math.max(0, trials - trialsDone);
+  const last = planned.at(-1);
+  if (!last || left === 0) return [];
+  const more = Array.from({ length: Math.max(0, left - planned.length) }, () => last);
+  return [...planned.slice(-left), ...more];
+}
+
+/** Shots to come and the draws that serve them, numbered from one. */
+function numbered(
+  left: readonly PlannedShot[],
+  plan: Plan,
+): { shots: PlannedShot[]; draws: PlannedDraw[]; was: Map<number, number> } {
+  const shots: PlannedShot[] = [];
+  const draws: PlannedDraw[] = [];
+  const was = new Map<number, number>();
+  for (const shot of left) {
+    const own = { ...shot, n: shots.length + 1 };
+    shots.push(own);
+    for (const draw of plan.draws.filter((one) => one.shots.includes(shot.n))) {
+      const last = draws.at(-1);
+      // Shots that one draw serves share it still.
+      const shares = last && was.get(last.n) === draw.n && last.shots.length < draw.shots.length;
+      if (shares && !last.shots.some((one) => shots[one - 1]!.mould === shot.mould)) {
+        last.shots.push(own.n);
+        continue;
+      }
+      draws.push({ ...draw, n: draws.length + 1, shots: [own.n] });
+      was.set(draws.length, draw.n);
+    }
+  }
+  return { shots, draws, was };
+}
+
+/** A cup's charges that are still to come, each before a draw there will be. */
+function chargesLeft(
+  cup: PlannedCup,
+  state: CupState | undefined,
+  was: ReadonlyMap<number, number>,
+): PlannedCup['charges'] {
+  const first = cup.charges.slice(0, 1);
+  const done = Math.max(1, state?.charges ?? 0);
+  const later = cup.charges.slice(done).flatMap((charge) => {
+    const before = [...was].find(([, planned]) => planned >= charge.beforeDraw);
+    return before ? [{ ...charge, beforeDraw: before[0] }] : [];
+  });
+  return [...first, ...later];
+}
+
+/** s until what stands in a mould is firm; null where nothing stands in it. */
+function standsFor(mould: MouldState, now: number): number | null {
+  const { is } = mould.phase;
+  if (is === 'open' || is === 'closed' || is === 'filling') return null;
+  const until = coolingOf(mould)?.readyAt ?? heldUntil(mould);
+  return Math.max(0, (until - now) / 1000);
+}
+
+/**
+ * What is left of a session's plan, and what is behind it: to be laid on its lanes from now on. Jobs
+ * that were taken on since are not in it.
+ */
+export function restOfPlan(state: SessionState, now: number): { plan: Plan; begun: Begun } {
+  const { plan } = state.snapshot;
+  const left = plan.runs.flatMap(({ key }) => {
+    const run = state.runs.get(key);
+    return run ? shotsLeft(run, plan) : [];
+  });
+  const { shots, draws, was } = numbered(left, plan);
+  const needed = new Set(
+    draws.flatMap((draw) => [...(draw.poured ?? []), ...draw.barrels].map(({ cup }) => cup)),
+  );
+  const ready = (test: (cup: CupState) => boolean): Set<CupId> =>
+    new Set([...state.cups.values()].filter(test).map(({ key }) => key));
+  const moulds = [...state.moulds.values()];
+  return {
+    plan: {
+      ...plan,
+      shots,
+      draws,
+      cups: plan.cups
+        .filter(({ id }) => needed.has(id))
+        .map((cup) => ({ ...cup, charges: chargesLeft(cup, state.cups.get(cup.id), was) })),
+    },
+    begun: {
+      prepared: ready(({ charges, coloured }) => charges > 0 && coloured),
+      cooked: ready(({ charges, fused }) => charges > 0 && fused),
+      warm: new Map(
+        moulds // One that a shot stands in is as warm as that has made it.
+          .filter((mould) => mould.warmed || standsFor(mould, now) !== null)
+          .map(({ key, metal }) => [Number(key), metal.celsius]),
+      ),
+      standing: new Map(
+        moulds.flatMap((mould): [number, number][] => {
+          const seconds = standsFor(mould, now);
+          return seconds === null ? [] : [[Number(mould.key), seconds]];
+        }),
+      ),
+    },
+  };
+}
