@@ -67,8 +67,14 @@ function behind({ shots, draws, openedAt, pausedMs }: SessionState, now: number)
   return all.filter(({ from, to }) => to > from);
 }
 
-/** The rest of a tape, moved to where the needle stands. */
-function moved(tape: Tape, by: number): Tape {
+/** Baits that lie on the rack already. */
+const onRack = ({ shots }: SessionState): number =>
+  [...shots.values()]
+    .filter(({ rackedAt, trial, stage }) => rackedAt !== null && !trial && stage.makes === 'bait')
+    .reduce((sum, { cavities }) => sum + cavities.size, 0);
+
+/** The rest of a tape, moved to where the needle stands, on to what lies on the rack. */
+function moved(tape: Tape, by: number, baits: number): Tape {
   return {
     ...tape,
     blocks: tape.blocks.map((block) => ({ ...block, from: block.from + by, to: block.to + by })),
@@ -77,7 +83,7 @@ function moved(tape: Tape, by: number): Tape {
       level: line.level.map((point) => ({ ...point, at: point.at + by })),
       heat: line.heat.map((point) => ({ ...point, at: point.at + by })),
     })),
-    racked: tape.racked.map((point) => ({ ...point, at: point.at + by })),
+    racked: tape.racked.map((point) => ({ at: point.at + by, baits: point.baits + baits })),
     ends: tape.ends + by,
   };
 }
@@ -114,7 +120,7 @@ export function onTape(state: SessionState, bench: BenchHands, now: number): OnT
   const at = worked(state, now);
   const rest = timingOf(laid).all;
   const first = layEvening(whole, input, known);
-  const tape = moved(tapeOf(laid), at);
+  const tape = moved(tapeOf(laid), at, onRack(state));
   const before = behind(state, at);
   const inPlan = new Set(whole.runs.map(({ key }) => key));
   return {

@@ -2,6 +2,7 @@ import type { CupId } from '../plan/cupId.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan, PlannedCup } from '../plan/planned.ts';
 import type { Begun } from '../tape/evening.ts';
+import { density } from '../material/plastisol.ts';
 import type { CupState } from './state/cup.ts';
 import { coolingOf, heldUntil, type MouldState } from './state/mould.ts';
 import type { RunState, SessionState } from './state.ts';
@@ -57,6 +58,13 @@ function chargesLeft(
   return [...first, ...later];
 }
 
+/** mL a cup holds at the heat plastic is shot at. */
+const hotMl = ({ grams, density20 }: CupState): number => grams / density(SHOT, density20);
+const SHOT = 160;
+/** °C it was last read at; as the shop is where nobody has. */
+const heatNow = ({ reading }: CupState): number => reading?.celsius ?? ROOM;
+const ROOM = 20;
+
 /** s until what stands in a mould is firm; null where nothing stands in it. */
 function standsFor(mould: MouldState, now: number): number | null {
   const { is } = mould.phase;
@@ -92,7 +100,11 @@ export function restOfPlan(state: SessionState, now: number): { plan: Plan; begu
         .map((cup) => ({ ...cup, charges: chargesLeft(cup, state.cups.get(cup.id), was) })),
     },
     begun: {
-      prepared: ready(({ charges, coloured }) => charges > 0 && coloured),
+      holds: new Map(
+        [...state.cups.values()]
+          .filter(({ charges, coloured }) => charges > 0 && coloured)
+          .map((cup) => [cup.key, { ml: hotMl(cup), celsius: heatNow(cup) }]),
+      ),
       cooked: ready(({ charges, fused }) => charges > 0 && fused),
       warm: new Map(
         moulds // One that a shot stands in is as warm as that has made it.

@@ -37,8 +37,10 @@ const stepsAt = (steps: readonly LaidStep[], cup: PlannedCup): LaidStep[] =>
 /** Its level: up where it is charged, down with every draw. */
 function levelOf(evening: Evening, cup: PlannedCup, steps: readonly LaidStep[]): CupLine['level'] {
   const charges = cup.charges.length > 0 ? cup.charges.map(({ hotMl }) => hotMl) : [cup.mostMl];
-  let [ml, nth] = [0, 0];
-  return steps.flatMap(({ act, work, from, to }) => {
+  const held = evening.begun.holds.get(cup.id)?.ml;
+  let [ml, nth] = [held ?? 0, held === undefined ? 0 : 1];
+  const first = held === undefined || steps.length === 0 ? [] : [{ at: 0, ml: held }];
+  const after = steps.flatMap(({ act, work, from, to }) => {
     if (act === 'charged') {
       const before = ml;
       ml = charges[nth++] ?? ml;
@@ -55,6 +57,7 @@ function levelOf(evening: Evening, cup: PlannedCup, steps: readonly LaidStep[]):
       { at: to, ml },
     ];
   });
+  return [...first, ...after];
 }
 
 /** s a cup is left alone for between points of its line. */
@@ -72,7 +75,8 @@ function heatOf(
     const ml = level.findLast((point) => point.at <= at)?.ml ?? 0;
     return Math.max(LEAST, ml * density(160, choiceDensity(own)));
   };
-  let now: CupHeat = { plastic: known.room, glass: known.room };
+  const begins = evening.begun.holds.get(cup.id)?.celsius ?? known.room;
+  let now: CupHeat = { plastic: begins, glass: begins };
   let at = 0;
   const line = [{ at, celsius: now.plastic }];
   const put = (celsius: number, when: number) => {

@@ -38,7 +38,7 @@ function prepared(evening: Evening, cup: PlannedCup): Work {
     key: preparedKey(cup),
     after: [],
     of: { cup: cup.id },
-    steps: evening.begun.prepared.has(cup.id)
+    steps: evening.begun.holds.has(cup.id)
       ? []
       : [
           evening.byHand('woken', [lane]),

@@ -26,8 +26,8 @@ export const cupsOf = (draw: PlannedDraw): CupId[] => [
 
 /** What a session has behind it, where it is laid from the middle on. */
 export interface Begun {
-  /** cups that are made ready, and those whose plastic is through */
-  prepared: ReadonlySet<CupId>;
+  /** cups that are made ready: mL hot they hold and °C of it; and those whose plastic is through */
+  holds: ReadonlyMap<CupId, { ml: number; celsius: number }>;
   cooked: ReadonlySet<CupId>;
   /** °C of moulds that were warmed, by their numbers */
   warm: ReadonlyMap<number, number>;
@@ -36,7 +36,7 @@ export interface Begun {
 }
 /** A session nothing was done of. */
 const NOTHING_BEGUN: Begun = {
-  prepared: new Set(),
+  holds: new Map(),
   cooked: new Set(),
   warm: new Map(),
   standing: new Map(),
