@@ -229,6 +229,34 @@ test('no lane is at work longer than the sessions are; each try eases what it is
   assert.ok(laneOf(named('Another oven'), 'oven') < laneOf(so, 'oven'));
 });
 
+test('a cup that is charged again is tried larger, and the line that is late a day later', () => {
+  const book = demoBook();
+  const many = book.pieces.map((piece, nth) =>
+    nth > 0 ? piece : { ...piece, baits: 200, parts: [{ ...piece.parts[0]!, count: 200 }] },
+  );
+  const first = {
+    ...book,
+    by: { ...book.by, Fri: 0 },
+    pieces: many.map((one) => ({ ...one, by: 0 })),
+  };
+  const so = layBook(first);
+  const charges = (laid: LaidBook) =>
+    laid.sessions.reduce(
+      (sum, session) =>
+        sum + (session?.plan.cups ?? []).reduce((all, cup) => all + cup.charges.length, 0),
+      0,
+    );
+  const tries = new Map(triesOf(first, so).map((one) => [one.name, one.book]));
+  const larger = [...tries].find(([name]) => name.startsWith('A cup half as large again'))!;
+  assert.ok(charges(layBook(larger[1])) < charges(so));
+  const later = [...tries].find(([name]) => name.endsWith('a day later'))!;
+  const due = [...later[1].pieces]
+    .flatMap(({ parts }) => parts)
+    .filter((one) => /later/.test(one.due));
+  assert.equal(due.length, 1);
+  assert.ok(outcomeOf(layBook(later[1]), later[1]).late <= outcomeOf(so, first).late);
+});
+
 test('an enquiry goes where there is room, moves nothing, and says whom a promise would push', () => {
   const book = demoBook();
   const mould = SHELF.baits[0]!.spec.mouldIds[0]!;

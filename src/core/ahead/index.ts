@@ -8,5 +8,6 @@ export * from './limits.ts';
 export * from './moved.ts';
 export * from './piece.ts';
 export * from './takes.ts';
+export * from './tries.ts';
 export * from './ready.ts';
 export * from './risk.ts';

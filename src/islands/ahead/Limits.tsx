@@ -31,13 +31,13 @@ export function Limits({ lanes, now, tries, onTry }: Props) {
       <h2>What limits it</h2>
       <ul className="border-t-[1.5px] border-ink">
         {lanes.map(({ lane, seconds, share }) => (
-          <li key={lane.key} className="grid grid-cols-[150px_1fr_110px] items-center gap-3 py-1">
+          <li key={lane.key} className="grid grid-cols-[150px_1fr_auto] items-center gap-3 py-1">
             <span>{lane.kind === 'hands' ? LANES.hands.limits : lane.name}</span>
             <span className="h-4 border border-ink" aria-hidden="true">
               <span className="block h-full bg-ink" style={{ width: `${100 * share}%` }} />
             </span>
-            <span className="figure text-right">
-              {Math.round(100 * share)} %, {minutes(seconds)} min
+            <span className="figure w-28 text-right whitespace-nowrap">
+              {minutes(seconds)} min, {Math.round(100 * share)} %
             </span>
           </li>
         ))}
