@@ -1,5 +1,5 @@
 // Bundled by itself, without the app's short names.
-import type { Laid, Moved } from '../core/ahead/index.ts';
+import type { Laid, Moved, Works } from '../core/ahead/index.ts';
 import { movedTo, worker } from '../core/ahead/index.ts';
 import type { AheadAsked } from './ahead.worker.ts';
 
@@ -15,13 +15,13 @@ export interface MovedAnswer {
 }
 
 let book: MovedAsked['book'];
-let work: ReturnType<typeof worker>;
+let work: Works['whole'];
 
 /** Days timed again while a piece is in hand: what the book is made of is worked out once. */
 addEventListener('message', ({ data }: MessageEvent<MovedAsked>) => {
   if (data.book) {
     book = data.book;
-    work = worker(book.asked);
+    work = worker(book.asked).whole;
     // What is laid is worked out before anybody takes hold of it.
     for (const { time, pieces } of book.times) if (pieces.length > 0) work(pieces, time.pairs);
   }

@@ -218,9 +218,7 @@ test('two colours of one bait in one session share its mould’s warming: less t
     parts.map((part) => ({ ...part, rest: part.count })),
     () => 1,
   ).map((batch) => pieceOf(batch, wanted, () => 0));
-  const takes = worker({
-    ...shopWith(2),
-  });
+  const { whole: takes } = worker(shopWith(2));
   const seconds = (some: typeof pieces) => {
     const worked = takes(some, 1);
     assert.ok(!('refused' in worked), JSON.stringify(worked));

@@ -24,6 +24,12 @@ export interface LaidBook {
   sessions: (Session | null)[];
 }
 
+/**
+ * Share of its own shooting that a piece keeps beside others: spares are shared, nothing else (a
+ * judgement).
+ */
+const SHARED = 0.85;
+
 const sessionOf = (worked: Worked | null): Session | null =>
   worked && !('refused' in worked) ? worked : null;
 
@@ -32,11 +38,11 @@ const sessionOf = (worked: Worked | null): Session | null =>
  * @param better told of each better layout
  */
 export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
-  const work = worker(book);
+  const { whole, lasts } = worker(book);
   const withSessions = (laid: LaidOut): LaidBook => ({
     laid,
     sessions: laid.times.map(({ time, pieces }) =>
-      sessionOf(pieces.length > 0 ? work(pieces, time.pairs) : null),
+      sessionOf(pieces.length > 0 ? whole(pieces, time.pairs) : null),
     ),
   });
   return withSessions(
@@ -45,11 +51,10 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
       times: book.times,
       held: new Map(book.held),
       by: (due) => book.by[due]!,
-      takes: (some, { pairs }) => {
-        const worked = work(some, pairs);
-        if ('refused' in worked) return worked;
-        const { mid, high } = worked.timing.all;
-        return { seconds: mid, atMost: high };
+      takes: (some, { pairs }) => lasts(some, pairs),
+      least: (piece, { pairs }) => {
+        const alone = lasts([piece], pairs);
+        return 'refused' in alone ? 0 : SHARED * alone.shoots;
       },
       better: (so) => {
         better?.(withSessions(so));

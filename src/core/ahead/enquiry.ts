@@ -36,7 +36,7 @@ const lateParts = ({ laid }: LaidBook, { by, cure }: Pick<Book, 'by' | 'cure'>):
 
 /** A layout with a piece more, in the first time that has room for it; or why none has. */
 function withLast(so: LaidBook, piece: Piece, book: Book): LaidBook | string {
-  const work = worker(book);
+  const { whole: work } = worker(book);
   for (const [nth, { time, pieces }] of so.laid.times.entries()) {
     const session = work([...pieces, piece], time.pairs);
     const alone = 'refused' in session ? work([piece], time.pairs) : session;

@@ -60,19 +60,40 @@ function workOut(input: PlanInput, timing: TimingKnown): Worked {
 }
 
 /**
- * Sessions of pieces as a plan would have them, each worked out once: cups, draws and hands are
- * shared as they would be at the bench, by so many pairs of hands.
+ * How long a session takes, s, as it likely goes and nine times in ten, and how long of it hands
+ * shoot; or why there is none.
  */
-export function worker({
-  shelf,
-  defaults,
-  timing,
-  twice,
-}: ShopKnown): (pieces: readonly Piece[], pairs: number) => Worked {
-  const known = new Map<string, Worked>();
-  return (pieces, pairs) => {
-    const key = [pairs, ...pieces.map((piece) => `${piece.key}:${piece.baits}`).sort()].join(' ');
-    const held = known.get(key);
+type Lasts = { seconds: number; atMost: number; shoots: number } | { refused: string };
+/** Sessions of pieces, whole or only how long they take. */
+export interface Works {
+  whole: (pieces: readonly Piece[], pairs: number) => Worked;
+  lasts: (pieces: readonly Piece[], pairs: number) => Lasts;
+}
+/** s the hands that shoot are at it. */
+const shootsFor = ({ timing }: Exclude<Worked, { refused: string }>): number =>
+  timing.phases.find(({ key }) => key === 'shoot')?.seconds.mid ?? 0;
+
+/** Whole sessions that are kept: as many as a fortnight has, and what is tried beside them. */
+const MOST_KEPT = 40;
+
+/** The soonest promised first, whatever order they were laid in: one set of pieces is one session. */
+const inOrder = (pieces: readonly Piece[]): Piece[] =>
+  [...pieces].sort((one, other) => one.by - other.by || one.key.localeCompare(other.key));
+
+/**
+ * Sessions of pieces as a plan would have them: cups, draws and hands are shared as they would be at
+ * the bench, by so many pairs of hands. How long one takes is worked out once; of whole ones the
+ * newest are kept.
+ */
+export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
+  const known = new Map<string, Lasts>();
+  const kept = new Map<string, Worked>();
+  const keyOf = (pieces: readonly Piece[], pairs: number) =>
+    [pairs, ...pieces.map((piece) => `${piece.key}:${piece.baits}`)].join(' ');
+  const whole: Works['whole'] = (some, pairs) => {
+    const pieces = inOrder(some);
+    const key = keyOf(pieces, pairs);
+    const held = kept.get(key);
     if (held) return held;
     const drafted = draftPlan(
       shelf,
@@ -81,7 +102,25 @@ export function worker({
     );
     const input = twice === undefined ? drafted : withSecond(drafted, twice);
     const worked = workOut(input, { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 });
-    known.set(key, worked);
+    if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
+    kept.set(key, worked);
     return worked;
   };
+  const lasts: Works['lasts'] = (some, pairs) => {
+    const key = keyOf(inOrder(some), pairs);
+    const held = known.get(key);
+    if (held) return held;
+    const worked = whole(some, pairs);
+    const made: Lasts =
+      'refused' in worked
+        ? { refused: worked.refused }
+        : {
+            seconds: worked.timing.all.mid,
+            atMost: worked.timing.all.high,
+            shoots: shootsFor(worked),
+          };
+    known.set(key, made);
+    return made;
+  };
+  return { whole, lasts };
 }

@@ -4,6 +4,7 @@ import type { Bait, Mould } from '../mould/index.ts';
 import type { CupChoice, Job, PlanInput, PlanSettings } from './input.ts';
 import type { CupId } from './cupId.ts';
 import { oneCupEach } from './cupId.ts';
+import { fillLimit } from '../shot/cup.ts';
 import { planSession } from './plan.ts';
 import { insertKind, runsOf, sourceOf } from './run.ts';
 import { METRIC } from '../quantity/index.ts';
@@ -126,22 +127,28 @@ export function cupsFor(
     const before = held.find((use) => use.id === id) ?? { vessel: null, degas: 'none' };
     return [{ ...before, id, mix, recipe, ...(density20 ? { density20 } : {}) }];
   });
-  const fitsIn = (id: CupId, vessel: Entry<Vessel>): boolean => {
-    const trial = cups.map((cup) =>
-      cup.id === id
-        ? { ...cup, vessel: { id: vessel.id, vessel: vessel.spec } }
-        : { ...cup, vessel: cup.vessel ?? { id: 0, vessel: { ...vessel.spec, volume: 1e6 } } },
-    );
-    const plan = planSession({ jobs, cups: trial, settings }, METRIC);
-    return plan.ok && (plan.cups.find((cup) => cup.id === id)?.charges.length ?? 0) <= 1;
-  };
-  for (const cup of cups) {
-    if (cup.vessel || bySize.length === 0) continue;
-    const vessel = bySize.find((entry) => fitsIn(cup.id, entry)) ?? bySize.at(-1)!;
-    cup.vessel = { id: vessel.id, vessel: vessel.spec };
+  for (const { id, spec } of bySize) {
+    const open = cups.filter(({ vessel }) => !vessel);
+    if (open.length === 0) break;
+    const holds = mostIn(spec, { jobs, cups, settings });
+    for (const cup of open)
+      if ((holds.get(cup.id) ?? Infinity) <= fillLimit(spec, cup.degas !== 'none') + 1e-6)
+        cup.vessel = { id, vessel: spec };
   }
+  const largest = bySize.at(-1);
+  for (const cup of cups)
+    if (!cup.vessel && largest) cup.vessel = { id: largest.id, vessel: largest.spec };
   return cups;
 }
+
+/** mL each cup would hold at most, were it of this shape and never full; none where nothing works out. */
+function mostIn(vessel: Vessel, input: PlanInput): Map<CupId, number> {
+  const endless = { id: 0, vessel: { ...vessel, volume: ENDLESS } };
+  const cups = input.cups.map((cup) => ({ ...cup, vessel: cup.vessel ?? endless }));
+  const plan = planSession({ ...input, cups }, METRIC);
+  return new Map(plan.ok ? plan.cups.map(({ id, mostMl }) => [id, mostMl]) : []);
+}
+const ENDLESS = 1e6;
 
 /**
  * The first of a bait's moulds that the build can use: with what it takes, and open or closed as it

@@ -31,8 +31,8 @@ export const cupWith = (
   room,
   stand: Math.exp(PRIOR.stand.mean),
 });
-/** The shop's oven at the power it cooks with. @param efficiency share that reaches the plastic */
-export function cooksIn({ oven, learned }: TimingKnown, efficiency?: number): Microwave {
+/** The shop's oven at the power it cooks with. */
+export function cooksIn({ oven, learned }: TimingKnown): Microwave {
   const prior = ovenPrior(learned, {
     ...{ id: oven.id, oven: oven.oven, level: oven.oven.level, cups: 1 },
   });
@@ -40,31 +40,44 @@ export function cooksIn({ oven, learned }: TimingKnown, efficiency?: number): Mi
     power: oven.oven.watts,
     level: oven.oven.level,
     cups: 1,
-    efficiency: efficiency ?? prior.efficiency.mean,
+    efficiency: prior.efficiency.mean,
     dead: prior.dead.mean,
   };
 }
 
-/** s in the oven to bring a cold charge through fusion, with how unsure that is. */
+/** Asked for again and again while a book is laid, so kept; the oldest go first. */
+const kept = new Map<string, Estimate>();
+const MOST_KEPT = 2000;
+
+/** s in the oven to bring a charge through fusion, with how unsure that is. @param from °C */
 export function cooking(cup: CupChoice, grams: number, from: number, known: TimingKnown): Estimate {
   const body = cupWith(cup, grams, known);
-  const start = { plastic: from, glass: Math.min(from, 100) };
-  const needs = (efficiency: number): number => {
-    const microwave = cooksIn(known, efficiency);
-    let [low, high] = [0, 1200];
-    for (let halved = 0; halved < 14; halved++) {
-      const seconds = (low + high) / 2;
-      const { plastic } = afterBurst(body, start, { microwave, seconds, step: 4 });
-      if (plastic < COOKED) low = seconds;
-      else high = seconds;
-    }
-    return high;
-  };
   const { efficiency } = ovenPrior(known.learned, {
     ...{ id: known.oven.id, oven: known.oven.oven, level: known.oven.oven.level, cups: 1 },
   });
+  const microwave = cooksIn(known);
+  const key = JSON.stringify([body, from, microwave, efficiency]);
+  const held = kept.get(key);
+  if (held) return held;
+  const needs = (share: number): number =>
+    cookedAfter(body, from, { ...microwave, efficiency: share });
   const mid = needs(efficiency.mean);
-  return { mean: mid, sd: Math.abs(needs(efficiency.mean - efficiency.sd) - mid) };
+  const made = { mean: mid, sd: Math.abs(needs(efficiency.mean - efficiency.sd) - mid) };
+  if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
+  kept.set(key, made);
+  return made;
+}
+/** s of one long burst until a cup is through fusion. @param from °C */
+function cookedAfter(body: CupBody, from: number, microwave: Microwave): number {
+  const start = { plastic: from, glass: Math.min(from, 100) };
+  let [low, high] = [0, 1200];
+  for (let halved = 0; halved < 14; halved++) {
+    const seconds = (low + high) / 2;
+    const { plastic } = afterBurst(body, start, { microwave, seconds, step: 4 });
+    if (plastic < COOKED) low = seconds;
+    else high = seconds;
+  }
+  return high;
 }
 /** °C a charge is cooked to: through fusion. */
 export const COOKED = PLASTISOL.fusion + 2;

@@ -1,0 +1,116 @@
+// How well books are laid out: `npm run bench -- plan [books]`. Small ones beside the optimum of a
+// mixed-integer model of the same rules, many beside habit, and how long it takes as they grow.
+import { layBook, outcomeOf } from '../../../src/core/ahead/index.ts';
+import type { Book, LaidBook } from '../../../src/core/ahead/index.ts';
+import { layEvening, timingOf } from '../../../src/core/tape/index.ts';
+import { bookOf } from './books.ts';
+import { byHabit, type Comes } from './habit.ts';
+import { type Figures, optimumOf } from './optimum.ts';
+
+const BOOKS = Number(process.argv[2] ?? 40);
+const mean = (figures: readonly number[]): number =>
+  figures.reduce((sum, one) => sum + one, 0) / Math.max(1, figures.length);
+function timed<T>(does: () => T): [T, number] {
+  const from = performance.now();
+  const done = does();
+  return [done, performance.now() - from];
+}
+
+const figuresOf = ({ laid }: LaidBook): Figures => [
+  laid.left.reduce((sum, { piece }) => sum + piece.parts.length, 0),
+  laid.times.reduce(
+    (sum, { time, pieces }) =>
+      sum + pieces.reduce((late, { by }) => late + Math.max(0, time.to - by) / 1000, 0),
+    0,
+  ),
+  laid.times.filter(({ pieces }) => pieces.length > 0).length,
+  laid.times.reduce((sum, { seconds }) => sum + seconds, 0),
+];
+
+/** Small books beside their optimum: promises first, then minutes where those are alike. */
+function beside(books: number): void {
+  let [worse, sessions] = [0, 0];
+  const over: number[] = [];
+  const [ours, theirs]: [number[], number[]] = [[], []];
+  for (let seed = 1; seed <= books; seed++) {
+    const book = bookOf(seed, { lines: 2 + (seed % 7), evenings: 2, baits: 3 });
+    const [so, took] = timed(() => layBook(book));
+    // What is longer than any evening is cut first: the model lays the same pieces.
+    const pieces = [
+      ...so.laid.times.flatMap((time) => time.pieces),
+      ...so.laid.left.map(({ piece }) => piece),
+    ];
+    const [best, long] = timed(() => optimumOf({ ...book, pieces }));
+    ours.push(took);
+    theirs.push(long);
+    const own = figuresOf(so);
+    if (own[0] > best[0] + 1e-6 || own[1] > best[1] + 1) {
+      worse += 1;
+      if (process.env['SAY']) console.log(seed, pieces.length, own, best);
+    } else if (own[2] > best[2] + 1e-6) sessions += 1;
+    else over.push(own[3] / Math.max(1, best[3]) - 1);
+  }
+  console.log(
+    `${books} small books: promises worse than the optimum in ${worse}, a session more in ` +
+      `${sessions}; else minutes over it ${(100 * mean(over)).toFixed(2)} % in the mean, ` +
+      `${(100 * Math.max(...over)).toFixed(2)} % at worst; ${mean(ours).toFixed(0)} ms against ` +
+      `${mean(theirs).toFixed(0)}, ${(mean(theirs) / mean(ours)).toFixed(1)} times as fast`,
+  );
+}
+
+const comesTo = (book: Book, so: LaidBook): Comes => ({
+  minutes: outcomeOf(so, book).seconds / 60,
+  leftG: so.sessions.reduce((sum, session) => sum + (session?.plan.totals.leftG ?? 0), 0),
+  late: outcomeOf(so, book).late,
+});
+/** Books beside what habit makes of them. */
+function againstHabit(books: number): void {
+  const all = Array.from({ length: books }, (_, nth) => {
+    const book = bookOf(1000 + nth, { lines: 12, evenings: 6 });
+    return { laid: comesTo(book, layBook(book)), habit: byHabit(book) };
+  });
+  const said = (pick: (comes: Comes) => number): string =>
+    `${mean(all.map(({ laid }) => pick(laid))).toFixed(1)} against ` +
+    mean(all.map(({ habit }) => pick(habit))).toFixed(1);
+  console.log(
+    `${books} books of 12 lines, laid against habit: minutes ${said(({ minutes }) => minutes)}, ` +
+      `g of plastic left ${said(({ leftG }) => leftG)}, late lines ${said(({ late }) => late)}`,
+  );
+}
+
+/** How long a book takes as it grows. */
+function growth(): void {
+  for (const lines of process.env.ONLY ? [10] : [10, 50, 200]) {
+    const book = bookOf(7, { lines, evenings: 14 });
+    const from = performance.now();
+    let first = 0;
+    const so = layBook(book, () => (first ||= performance.now() - from));
+    const all = performance.now() - from;
+    const { late, sessions } = outcomeOf(so, book);
+    console.log(
+      `${lines} lines, ${book.pieces.length} pieces over 14 evenings: first whole plan ` +
+        `${first.toFixed(0)} ms, done ${all.toFixed(0)} ms, ${sessions} sessions, ${late} late, ` +
+        `${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`,
+    );
+  }
+}
+
+/** One evening of some sixty shots, timed again and again. */
+function retimed(): void {
+  const evening = bookOf(11, { lines: 9, evenings: 1, baits: 3 });
+  const day = { ...evening.times[0]!, to: evening.times[0]!.from + 12 * 3_600_000 };
+  const so = layBook({ ...evening, times: [day] }).sessions.find((session) => session !== null)!;
+  const took = Array.from(
+    { length: 60 },
+    () => timed(() => timingOf(layEvening(so.plan, so.input, evening.timing)))[1],
+  ).sort((one, other) => one - other);
+  console.log(
+    `an evening of ${so.plan.shots.length} shots timed again: ${took[30]!.toFixed(1)} ms in the ` +
+      `middle, ${took[57]!.toFixed(1)} ms p95`,
+  );
+}
+
+retimed();
+beside(BOOKS);
+againstHabit(BOOKS);
+growth();
