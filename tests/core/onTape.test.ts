@@ -73,13 +73,13 @@ test('the last job can be dropped while nothing of it is shot, and then it ends 
   const bench = benchOn(snapshot);
   const on = onTape(bench.state(), HANDS, bench.now());
   assert.equal(on.without?.job, snapshot.input.jobs[1]!.key);
-  assert.ok(on.without!.ends < on.ends.mid);
+  assert.ok(on.without.ends < on.ends.mid);
   const dropped = [...bench.state().runs.values()].filter(({ job }) => job.key === on.without!.job);
   for (const { key, target } of dropped)
     bench.act({ kind: 'changed', payload: { what: 'shots', job: key, by: -target } });
   const after = onTape(bench.state(), HANDS, bench.now());
   assert.equal(after.without, null);
-  near(after.ends.mid - after.now, on.without!.ends - on.now, 1);
+  near(after.ends.mid - after.now, on.without.ends - on.now, 1);
 });
 
 test('property: whatever a hand does, the tape goes on from now, and no mould holds two things', () => {

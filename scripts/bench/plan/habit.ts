@@ -1,5 +1,6 @@
 import type { Book, Piece } from '../../../src/core/ahead/index.ts';
 import { worker } from '../../../src/core/ahead/index.ts';
+import { chanceOfEnough } from '../../../src/core/yield/index.ts';
 
 /** Share of baits a hand shoots over what is promised. */
 const SPARE = 0.1;
@@ -8,6 +9,8 @@ export interface Comes {
   minutes: number;
   leftG: number;
   late: number;
+  /** pieces that come out short, by the chance of each */
+  short: number;
 }
 const withSpare = (piece: Piece): Piece => ({
   ...piece,
@@ -29,7 +32,8 @@ export function byHabit(book: Book): Comes {
     ...book,
     defaults: { ...book.defaults, good: 0.999, confidence: 0.5 },
   });
-  const comes = { minutes: 0, leftG: 0, late: 0 };
+  const comes = { minutes: 0, leftG: 0, late: 0, short: 0 };
+  const { good, settings } = book.defaults;
   const room = book.times.map(({ from, to }) => (to - from) / 1000);
   let at = 0;
   for (const piece of [...book.pieces].sort((one, other) => one.by - other.by)) {
@@ -52,6 +56,12 @@ export function byHabit(book: Book): Comes {
     room[at]! -= seconds;
     comes.minutes += worked.timing.all.mid / 60;
     comes.leftG += worked.plan.totals.leftG;
+    comes.short +=
+      1 -
+      chanceOfEnough(piece.baits, worked.plan.totals.baits, {
+        share: good,
+        strength: settings.strength,
+      });
     comes.late += piece.parts.filter(({ due }) => time.to > book.by[due]!).length;
   }
   return comes;

@@ -59,8 +59,12 @@ function* emptied({ times, left }: Layout, asked: Asked): Generator<Layout> {
   }
 }
 
+/** Pairs grow with the square of a book: in a larger one they are not tried. */
+const MOST_SWAPPED = 40;
+
 /** Two pieces of two times changed for each other, where one is late or finds what it shares with. */
 function* swapped({ times, left }: Layout, asked: Asked): Generator<Layout> {
+  if (times.reduce((sum, { pieces }) => sum + pieces.length, 0) > MOST_SWAPPED) return;
   for (const [at, one] of times.entries())
     for (const [to, other] of times.entries()) {
       if (to <= at) continue;
