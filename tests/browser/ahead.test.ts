@@ -38,6 +38,11 @@ test(
     await expect(said).toHaveText(new RegExp(`^Over ${laterSaid}`));
     await page.keyboard.press('ArrowUp');
     await expect(said).not.toHaveText(new RegExp(`^Over ${laterSaid}`));
+    // Both days are timed again before it is put down.
+    await expect(page.locator(`[data-moved="${later}"]`)).toContainText(
+      /It would end about|Nothing would be left here/,
+    );
+    await expect(page.locator('[data-moved]')).toHaveCount(2);
     await page.keyboard.press('Space');
     await expect(on(later)).toHaveCount(0, { timeout: 30_000 });
     const split = page.getByRole('button', { name: new RegExp(`^Split ${named}`) });

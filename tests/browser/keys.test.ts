@@ -46,6 +46,15 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   await page.keyboard.press('Escape');
   await settled(page);
   await expect(page.locator('[data-good]')).toHaveText('6');
+  // The tape goes on at the bench: when it ends, what is left of it, a needle at now.
+  await expect(page.locator('[data-ends]')).toContainText(/^Ends about \d\d:\d\d/);
+  await page.keyboard.press('e');
+  const tape = page.getByRole('dialog', { name: 'The tape' });
+  await expect(tape).toContainText(/between \d\d:\d\d and \d\d:\d\d eight times in ten/);
+  await expect(tape.locator('[data-now]')).toBeVisible();
+  await expect(tape.locator('[data-lane="cup"]')).toHaveCount(2);
+  await page.keyboard.press('Escape');
+  await expect(tape).toBeHidden();
 
   // A repeat shot of a dual laminate, from one hold to the next, its presses counted; readings are
   // typed by two digits where the hundred is plain.
