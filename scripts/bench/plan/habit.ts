@@ -25,19 +25,22 @@ const lasting = ({ times }: Book, at: number): number =>
 /**
  * A book laid by habit: by promised day, one colour at a time, one mould at a time, a tenth spare.
  * What does not fit an evening any more waits for the next.
+ * @param spares a tenth, as a hand does; or as many as the planner shoots, so that only the laying
+ *   differs
  */
-export function byHabit(book: Book): Comes {
+export function byHabit(book: Book, spares: 'a tenth' | 'by chance'): Comes {
   // A hand that shoots a tenth more takes every bait for good.
-  const { whole } = worker({
-    ...book,
-    defaults: { ...book.defaults, good: 0.999, confidence: 0.5 },
-  });
+  const { whole } = worker(
+    spares === 'a tenth'
+      ? { ...book, defaults: { ...book.defaults, good: 0.999, confidence: 0.5 } }
+      : book,
+  );
   const comes = { minutes: 0, leftG: 0, late: 0, short: 0 };
   const { good, settings } = book.defaults;
   const room = book.times.map(({ from, to }) => (to - from) / 1000);
   let at = 0;
   for (const piece of [...book.pieces].sort((one, other) => one.by - other.by)) {
-    const worked = whole([withSpare(piece)], 1);
+    const worked = whole([spares === 'a tenth' ? withSpare(piece) : piece], 1);
     if ('refused' in worked) {
       comes.late += piece.parts.length;
       continue;

@@ -69,14 +69,19 @@ const comesTo = (book: Book, so: LaidBook): Comes => ({
 /** Books beside what habit makes of them. */
 function againstHabit(books: number): void {
   const all = Array.from({ length: books }, (_, nth) => {
-    const book = bookOf(1000 + nth, { lines: 12, evenings: 6 });
-    return { laid: comesTo(book, layBook(book)), habit: byHabit(book) };
+    const book = bookOf(1000 + nth, { lines: 8, evenings: 8 });
+    return {
+      laid: comesTo(book, layBook(book)),
+      habit: byHabit(book, 'a tenth'),
+      alike: byHabit(book, 'by chance'),
+    };
   });
   const said = (pick: (comes: Comes) => number): string =>
     `${mean(all.map(({ laid }) => pick(laid))).toFixed(1)} against ` +
-    mean(all.map(({ habit }) => pick(habit))).toFixed(1);
+    `${mean(all.map(({ habit }) => pick(habit))).toFixed(1)} (with as many spares ` +
+    `${mean(all.map(({ alike }) => pick(alike))).toFixed(1)})`;
   console.log(
-    `${books} books of 12 lines, laid against habit: minutes ${said(({ minutes }) => minutes)}, ` +
+    `${books} books of 8 lines over 8 evenings, laid against habit: minutes ${said(({ minutes }) => minutes)}, ` +
       `g of plastic left ${said(({ leftG }) => leftG)}, late lines ${said(({ late }) => late)}, ` +
       `pieces that come out short by chance ${said(({ short }) => short)}`,
   );
