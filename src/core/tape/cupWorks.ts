@@ -25,7 +25,7 @@ function cookSteps(
   ]).flat();
 }
 
-export const preparedKey = (cup: PlannedCup): string => `prepared ${cup.id}`;
+const preparedKey = (cup: PlannedCup): string => `prepared ${cup.id}`;
 export const cookedKey = (cup: PlannedCup): string => `cooked ${cup.id}`;
 const chargedKey = (cup: PlannedCup, beforeDraw: number): string =>
   `charged ${cup.id} before ${beforeDraw}`;

@@ -13,7 +13,7 @@ export const MATCH_BURST = 14;
 
 const mouldLane = ({ mould }: PlannedShot): string => laneKey('mould', mould);
 /** The injector and block a run is shot with, as lanes; none where it is poured. */
-export function shotWith({ tools }: Run): string[] {
+function shotWith({ tools }: Run): string[] {
   return [
     ...(tools.injector ? [laneKey('injector', tools.injector.id)] : []),
     ...(tools.block ? [laneKey('block', tools.block.id)] : []),

@@ -1,5 +1,4 @@
 export * from './acts.ts';
-export type { Begun } from './evening.ts';
 export * from './hands.ts';
 export * from './lanes.ts';
 export * from './layEvening.ts';

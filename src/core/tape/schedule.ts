@@ -10,7 +10,7 @@ export interface Step {
   seconds: number | ((from: number) => number);
 }
 /** What a work is of, for whoever draws it. */
-export interface WorkOf {
+interface WorkOf {
   run?: string;
   draw?: number;
   shot?: number;

@@ -13,7 +13,7 @@ import type { LaneKind } from './lanes.ts';
 import { secondsOf } from './phases.ts';
 
 /** A part of an evening: what it is, why it takes so long, and how long. */
-export interface Phase {
+interface Phase {
   key: PhaseKey;
   lane: LaneKind;
   what: string;

@@ -7,7 +7,7 @@ export interface Scale {
   until: number;
 }
 /** px of the lanes' names, and of what is right of the last moment. */
-export const LEFT = 138;
+const LEFT = 138;
 const RIGHT = 26;
 export const ROW = 34;
 export const DEEP = 24;
