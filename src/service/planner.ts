@@ -66,6 +66,15 @@ interface ListedPart extends WantedPart, SpokenFor {
   colourwayName: string;
 }
 
+/** Baits of a part that are neither allotted, nor on an open bench or the shelf. */
+const leftOf = (
+  { id, count, allotted }: BookLine['parts'][number],
+  spoken: ReadonlyMap<number, SpokenFor>,
+): number => {
+  const { bench, shelf } = spoken.get(id)!;
+  return count - allotted - bench - shelf;
+};
+
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
   const open = openBenches();
@@ -85,7 +94,7 @@ export async function planner(now: Date) {
       .map((part): ListedPart => {
         const { bench, shelf: onShelf } = spoken.get(part.id)!;
         const wants = part.count - part.allotted;
-        const rest = wants - bench - onShelf;
+        const rest = leftOf(part, spoken);
         return {
           part: part.id,
           line: line.id,
@@ -98,6 +107,7 @@ export async function planner(now: Date) {
           bench,
           shelf: onShelf,
           due: line.promised,
+          parts: line.parts.filter((other) => leftOf(other, spoken) > 0).length,
           baitName: nameOf(shelf.baits, part.bait),
           colourwayName: nameOf(shelf.colourways, part.colourway),
         };

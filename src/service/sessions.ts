@@ -37,6 +37,13 @@ export async function openedText(id: number): Promise<{ name: string; text: stri
   ]);
   return {
     name: head.name,
-    text: `{"id":${id},"name":${JSON.stringify(head.name)},"snapshot":${JSON.stringify(snapshot)},"hands":${JSON.stringify(hands)},"events":${log}}`,
+    text: `{${[
+      `"id":${id}`,
+      `"name":${JSON.stringify(head.name)}`,
+      `"snapshot":${JSON.stringify(snapshot)}`,
+      `"hands":${JSON.stringify(hands)}`,
+      // The log is text already: it is not read to be written again.
+      `"events":${log}`,
+    ].join()}}`,
   };
 }

@@ -1,5 +1,6 @@
 import { normal, seeded } from '../chance.ts';
 import { Z80 } from '../heat/index.ts';
+import { eachOf } from '../yield/spares.ts';
 import type { Timing } from '../tape/timing.ts';
 import type { LaidBook } from './book.ts';
 import type { Laid } from './layOut.ts';
@@ -48,6 +49,10 @@ function stretch(chance: () => number, timing: Timing | null): number {
   return Math.max(LEAST, normal(chance, 1, sd));
 }
 
+/** Chance that a piece comes good with its spares: more where it is one of several in a pack. */
+const enoughOf = ({ parts }: Piece, confidence: number): number =>
+  eachOf(confidence, Math.max(...parts.map((part) => part.parts ?? 1)));
+
 /** What chance does in one life: how much longer each time turns out, and the luck of each piece. */
 interface Luck {
   longer: number[];
@@ -89,7 +94,7 @@ function livedOnce(
         continue;
       }
       at += takes;
-      if (work.again || luck.pieces.get(work.piece)! < confidence)
+      if (work.again || luck.pieces.get(work.piece)! < enoughOf(work.piece, confidence))
         cured.set(work.piece, one.time.to + cure);
       else carried.push({ ...work, seconds: SHORT * work.seconds, again: true });
     }

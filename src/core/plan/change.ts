@@ -78,5 +78,6 @@ export function toggleLine(
   const lines = [...held.lines, ...fresh.lines].sort((one, other) =>
     one.due.localeCompare(other.due),
   );
-  return withJob(input, { ...held, lines }, shelf);
+  const confidence = Math.max(held.confidence, fresh.confidence);
+  return withJob(input, { ...held, lines, confidence }, shelf);
 }

@@ -2,8 +2,10 @@ import type { Build, Filling, Vessel } from '../build/index.ts';
 import { assignBarrels, findBuild, layersOf, lightness } from '../build/index.ts';
 import type { Bait, Mould } from '../mould/index.ts';
 import type { CupChoice, Job, PlanInput, PlanSettings } from './input.ts';
+import { SUREST } from './input.ts';
 import type { CupId } from './cupId.ts';
 import { oneCupEach } from './cupId.ts';
+import { eachOf } from '../yield/spares.ts';
 import { fillLimit } from '../shot/cup.ts';
 import { planSession } from './plan.ts';
 import { insertKind, runsOf, sourceOf } from './run.ts';
@@ -20,6 +22,8 @@ export interface WantedPart {
   colourway: number;
   count: number;
   due: string;
+  /** parts of its line that are still to be shot, itself counted; absent = it alone */
+  parts?: number;
 }
 /**
  * Takes what lies on the shelf before more is shot, and gives each colour the barrel that wants
@@ -191,8 +195,10 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
       due: want.due,
     };
     const held = jobs.find((job) => job.key === key);
+    const confidence = Math.min(SUREST, eachOf(defaults.confidence, want.parts ?? 1));
     if (held) {
       held.lines.push(line);
+      held.confidence = Math.max(held.confidence, confidence);
       continue;
     }
     const build = findBuild(
@@ -213,7 +219,7 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
       drawnFrom: oneCupEach(colourway.layers),
       lines: [line],
       tools: toolsFor(shelf, build, mouldFor(shelf, build, bait), defaults),
-      confidence: defaults.confidence,
+      confidence,
       trials: 0,
       extra: 0,
     });

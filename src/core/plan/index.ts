@@ -15,6 +15,7 @@ export type { PullItem } from './pullItem.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';
 export * from './sessionName.ts';
+export * from './surer.ts';
 export * from './spoon.ts';
 export * from './change.ts';
 export * from './jobChange.ts';

@@ -81,6 +81,9 @@ export const ServedLineSchema = z.object({
 });
 export type ServedLine = z.infer<typeof ServedLineSchema>;
 
+/** The surest a shop can be of having enough: no number of shots makes it certain. */
+export const SUREST = 0.99;
+
 /**
  * One job of a session: order lines that share a bait, a build and a colourway. Complete in itself.
  */
@@ -105,7 +108,7 @@ export const JobSchema = z.preprocess(
     /** stage by stage, as in the build */
     tools: z.array(ToolsSchema).min(1),
     /** chance wanted of having enough */
-    confidence: z.number().min(0.5).max(0.99),
+    confidence: z.number().min(0.5).max(SUREST),
     trials: z.number().int().min(0).max(10),
     /** shots more or fewer than worked out */
     extra: z.number().int().min(-200).max(200),

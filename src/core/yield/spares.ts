@@ -44,6 +44,15 @@ export function chanceOfEnough(
 }
 
 /**
+ * Chance of enough that each of so many parts of a pack wants, for all of them to be enough together
+ * with the chance that was chosen: they come good or not each by itself.
+ * @param parts colourways or baits of one line, at least one
+ * @example eachOf(0.8, 2) → 0.894427
+ */
+export const eachOf = (together: number, parts: number): number =>
+  together ** (1 / Math.max(1, parts));
+
+/**
  * Least number of baits to shoot so that `need` come good with the wanted confidence.
  * @param step baits come in whole moulds: the answer is a multiple of this
  * @returns null when no number under 20 × need would do

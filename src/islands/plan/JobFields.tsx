@@ -8,16 +8,19 @@ import { FigureField } from '@/ui/FigureField.tsx';
 import type { Props } from '@/ui/StageFields.tsx';
 import { Choose, StageFields } from '@/ui/StageFields.tsx';
 import { LayerCup } from './LayerCup.tsx';
+import { SurerSays } from './SurerSays.tsx';
 
 /** The plan the job is of, and how one of its layers is drawn from another cup. */
 interface Drawing {
   input: PlanInput;
   plan: Plan;
+  /** s the session takes; null until that is known */
+  seconds: number | null;
   drawFrom: (job: Job, layer: string, cup: CupId | 'another') => void;
 }
 
 /** One job: its build and colours, and what each stage is shot with. */
-export function JobFields({ input, plan, drawFrom, ...fields }: Props & Drawing) {
+export function JobFields({ input, plan, seconds, drawFrom, ...fields }: Props & Drawing) {
   const { job, shelf, units, defaults, open, set } = fields;
   const runs = runsOf(job);
   const layers = layersOf(job.build);
@@ -89,15 +92,18 @@ export function JobFields({ input, plan, drawFrom, ...fields }: Props & Drawing)
             draw={(key, cup) => drawFrom(job, key, cup)}
           />
         ))}
-        <FigureField
-          label="Sure of enough"
-          value={job.confidence}
-          of="share"
-          units={units}
-          min={0.5}
-          max={0.99}
-          onChange={(value) => set({ ...job, confidence: value })}
-        />
+        <div>
+          <FigureField
+            label="Sure of enough"
+            value={job.confidence}
+            of="share"
+            units={units}
+            min={0.5}
+            max={0.99}
+            onChange={(value) => set({ ...job, confidence: value })}
+          />
+          <SurerSays {...{ input, job, plan, seconds }} />
+        </div>
         <FigureField
           label="Trial shots first"
           value={job.trials}

@@ -154,6 +154,7 @@ export default function Planner() {
                 set={setJob}
                 input={input}
                 plan={plan}
+                seconds={times?.timing.all.mid ?? null}
                 drawFrom={drawFrom}
               />
             ))}
