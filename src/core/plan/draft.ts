@@ -2,7 +2,7 @@ import type { Build, Filling, Vessel } from '../build/index.ts';
 import { assignBarrels, findBuild, layersOf, lightness } from '../build/index.ts';
 import type { Bait, Mould } from '../mould/index.ts';
 import type { CupChoice, Job, PlanInput, PlanSettings } from './input.ts';
-import { SUREST } from './input.ts';
+import { SUREST } from './surest.ts';
 import type { CupId } from './cupId.ts';
 import { oneCupEach } from './cupId.ts';
 import { eachOf } from '../yield/spares.ts';

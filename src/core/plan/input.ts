@@ -7,6 +7,7 @@ import {
   VesselSchema,
 } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
+import { SUREST } from './surest.ts';
 import { MouldSchema } from '../mould/index.ts';
 import { FromTubSchema } from '../plastic/index.ts';
 import { type MixByLayer, oneCupEach } from './cupId.ts';
@@ -80,9 +81,6 @@ export const ServedLineSchema = z.object({
   due: z.string(),
 });
 export type ServedLine = z.infer<typeof ServedLineSchema>;
-
-/** The surest a shop can be of having enough: no number of shots makes it certain. */
-export const SUREST = 0.99;
 
 /**
  * One job of a session: order lines that share a bait, a build and a colourway. Complete in itself.

@@ -1,4 +1,5 @@
-import { type Job, type PlanInput, SUREST } from './input.ts';
+import type { Job, PlanInput } from './input.ts';
+import { SUREST } from './surest.ts';
 import type { Plan } from './planned.ts';
 import { planSession } from './plan.ts';
 import { METRIC } from '../quantity/index.ts';

@@ -1,5 +1,5 @@
 import type { LaneShare, Outcome } from '@/core/ahead/index.ts';
-import { LANES } from '@/core/tape/index.ts';
+import { LANES } from '@/core/tape/lanes.ts';
 import type { Shown } from '@/worker/ahead.worker.ts';
 
 interface Props {

@@ -9,14 +9,14 @@ import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { PullSheet } from './PullSheet.tsx';
 import { Summary } from './Summary.tsx';
-import { PlanTape } from './PlanTape.tsx';
 import type { PlanStart } from './usePlan.ts';
 import { usePlan } from './usePlan.ts';
 import { useTiming } from './useTiming.ts';
 
-// Below the fold: they come after the tape, but are sent for at once, so that nothing pops in under
+// They come when the plan is worked out, but are sent for at once, so that nothing pops in under
 // a hand.
 const later = {
+  tape: () => import('./PlanTape.tsx'),
   jobs: () => import('./JobFields.tsx'),
   forShelf: () => import('./ForShelf.tsx'),
   timing: () => import('./TimingOf.tsx'),
@@ -24,6 +24,7 @@ const later = {
   stages: () => import('@/ui/Stages.tsx'),
   runSheet: () => import('./RunSheet.tsx'),
 };
+const PlanTape = lazy(async () => ({ default: (await later.tape()).PlanTape }));
 const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
 const ForShelf = lazy(async () => ({ default: (await later.forShelf()).ForShelf }));
 const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
@@ -124,7 +125,11 @@ export default function Planner() {
           ))}
         </ul>
 
-        {plan.ok && <PlanTape input={input} timed={times} />}
+        {plan.ok && (
+          <Suspense fallback={<p className="mt-4 min-h-64" />}>
+            <PlanTape input={input} timed={times} />
+          </Suspense>
+        )}
         {plan.ok && (
           <Suspense>
             <TimingOf timing={times?.timing ?? null} />

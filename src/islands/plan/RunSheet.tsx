@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Plan, PlanInput } from '@/core/plan/index.ts';
 import type { Timing } from '@/core/tape/index.ts';
-import { runSheet } from '@/core/tape/index.ts';
+import { runSheet } from '@/core/tape/runSheet.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, spoken } from '@/core/quantity/index.ts';
 import { sayDay } from '@/ui/days.ts';

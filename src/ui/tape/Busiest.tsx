@@ -1,4 +1,5 @@
-import { LANES, type Tape } from '@/core/tape/index.ts';
+import { LANES } from '@/core/tape/lanes.ts';
+import type { Tape } from '@/core/tape/index.ts';
 
 /** The lane that limits an evening, in a sentence. */
 export function Busiest({ tape: { shares } }: { tape: Tape }) {

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { ACTS, type Block, type LaneKind } from '@/core/tape/index.ts';
+import { ACTS } from '@/core/tape/acts.ts';
+import type { Block, LaneKind } from '@/core/tape/index.ts';
 import { DEEP, type Scale } from './scale.ts';
 import { type Group, together } from './together.ts';
 
