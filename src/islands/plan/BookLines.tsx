@@ -1,3 +1,4 @@
+import { sayDay } from '@/ui/days.ts';
 import type { SpokenFor, WantedPart } from '@/core/plan/index.ts';
 
 /** A line of the order book as it is chosen from. */
@@ -50,7 +51,7 @@ function Part({
       <span className="min-w-0 flex-1">
         <b>{part.baitName}</b> {part.colourwayName}{' '}
         <span className="text-soft">
-          for {part.for}, {part.due}
+          for {part.for}, {sayDay(part.due)}
           {spokenSays(part)}
         </span>
       </span>
