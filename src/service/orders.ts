@@ -2,6 +2,9 @@ import type { Order } from '@/core/order/index.ts';
 import { OrderSchema } from '@/core/order/index.ts';
 import { lineMove, moveLine } from '@/store/ledger.ts';
 import type { LineRow } from '@/store/orderLines.ts';
+import type { SpareCost } from '@/core/yield/index.ts';
+import { spareCost } from '@/core/yield/index.ts';
+import { shotForLines } from '@/store/shotForLines.ts';
 import type { StoryRow } from '@/store/orderStory.ts';
 import { storyOf } from '@/store/orderStory.ts';
 import {
@@ -76,20 +79,30 @@ export async function book(
 
 export const linesOf = (order: number, now: Date): Promise<LineRow[]> => orderLines(order, now);
 
+interface OrderAsItStands {
+  customer: string;
+  note: string;
+  lines: BookLine[];
+  story: StoryRow[];
+  /** what each line took in baits, by its number; null where none of it was shot */
+  took: Map<number, SpareCost | null>;
+}
+
 /** An order with its lines as far as they have come, and what was done for them; null where none. */
-export async function orderAsItStands(
-  id: number,
-  now: Date,
-): Promise<{ customer: string; note: string; lines: BookLine[]; story: StoryRow[] } | null> {
+export async function orderAsItStands(id: number, now: Date): Promise<OrderAsItStands | null> {
   const head = await orderHead(id);
   if (!head) return null;
-  const [lines, running, story] = await Promise.all([
+  const [lines, running, story, shot] = await Promise.all([
     orderLines(id, now),
     tonight(openBenches()),
     storyOf(id),
+    shotForLines(id),
   ]);
   const { customer, note } = head;
-  return { customer, note, lines: lines.map((line) => withTonight(line, running)), story };
+  const took = new Map(
+    lines.map(({ id: line }) => [line, spareCost(shot.filter((row) => row.line === line))]),
+  );
+  return { customer, note, lines: lines.map((line) => withTonight(line, running)), story, took };
 }
 
 /** An order as it is edited; null when there is none. */

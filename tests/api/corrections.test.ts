@@ -258,3 +258,33 @@ test('yields are what each session’s own log folds to, however they are cut; t
   assert.equal(lines.length - 1, whole.cavities.length);
   assert.equal((await fetch(`${app.url}/api/yields/nothing`)).status, 404);
 });
+
+test('what each line of an order took is its part of what its sessions shot; the page says it', async () => {
+  const { orderAsItStands } = await import('@/service/orders.ts');
+  const { rows } = await store();
+  const orders = await rows<{ id: number }>(
+    `SELECT DISTINCT l.order_id AS id FROM order_lines l JOIN line_parts p ON p.line_id = l.id
+      JOIN allocations a ON a.part_id = p.id WHERE a.session_id IS NOT NULL ORDER BY 1 DESC LIMIT 8`,
+  );
+  let lines = 0;
+  for (const { id } of orders) {
+    const { took, story } = (await orderAsItStands(id, new Date()))!;
+    for (const [line, cost] of took) {
+      const given = story
+        .filter((one) => one.line === line && one.what === 'shot' && one.count > 0)
+        .reduce((sum, { count }) => sum + count, 0);
+      if (given === 0) {
+        assert.equal(cost, null);
+        continue;
+      }
+      lines += 1;
+      assert.ok(cost, `line ${line} of order ${id}`);
+      assert.equal(cost.given, given);
+      assert.ok(cost.shot >= cost.good && cost.good >= cost.given - 1e-9);
+      assert.ok(cost.spare >= cost.enough - 1e-9 && cost.enough >= 0);
+    }
+  }
+  assert.ok(lines > 3, `${lines} lines`);
+  const page = await (await fetch(`${app.url}/orders/${orders[0]!.id}`)).text();
+  assert.match(page, /spare, where \d+ % would have been enough/);
+});

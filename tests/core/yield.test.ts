@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { baitsToShoot, chanceOfEnough, wilson } from '@/core/yield/index.ts';
+import { baitsToShoot, chanceOfEnough, spareCost, wilson } from '@/core/yield/index.ts';
 import { near } from '../near.ts';
 
 test('beta-binomial against closed forms', () => {
@@ -72,4 +72,30 @@ test('Wilson interval by hand: 4 of 20 at z = 1.645', () => {
   near(low, 0.09311, 5e-5);
   near(high, 0.37838, 5e-5);
   assert.deepEqual(wilson(0, 0), { low: 0, high: 1 });
+});
+
+test('property: what a promise took adds up over the lines of a session, and enough is enough', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 4 }),
+      fc.integer({ min: 0, max: 40 }),
+      fc.integer({ min: 0, max: 40 }),
+      (given, rest, bad) => {
+        const all = given.reduce((sum, one) => sum + one, 0);
+        const [good, shot] = [all + rest, all + rest + bad];
+        const took = given.map((one) => spareCost([{ given: one, all, shot, good }])!);
+        near(
+          took.reduce((sum, one) => sum + one.shot, 0),
+          shot,
+          1e-9,
+        );
+        for (const { enough, spare, given: own } of took) {
+          assert.ok(enough <= spare + 1e-12);
+          // So many more, at the share that came good, are just the baits it was given.
+          near(((1 + enough) * own * good) / shot, own, 1e-9);
+        }
+      },
+    ),
+  );
+  assert.equal(spareCost([]), null);
 });

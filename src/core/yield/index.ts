@@ -3,6 +3,7 @@ export * from './cuts.ts';
 export * from './pareto.ts';
 export * from './pChart.ts';
 export * from './share.ts';
+export * from './spareCost.ts';
 export * from './spares.ts';
 export * from './standsOut.ts';
 export * from './watchCavities.ts';
