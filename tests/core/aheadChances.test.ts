@@ -236,19 +236,22 @@ test('a cup that is charged again is tried larger, and the line that is late a d
   );
   const first = {
     ...book,
+    times: book.times.map((time) => ({ ...time, to: time.from + 12 * HOUR })),
     by: { ...book.by, Fri: 0 },
     pieces: many.map((one) => ({ ...one, by: 0 })),
   };
   const so = layBook(first);
-  const charges = (laid: LaidBook) =>
-    laid.sessions.reduce(
-      (sum, session) =>
-        sum + (session?.plan.cups ?? []).reduce((all, cup) => all + cup.charges.length, 0),
-      0,
+  const largest = (laid: LaidBook) =>
+    Math.max(
+      ...laid.sessions.flatMap((session) =>
+        (session?.input.cups ?? []).map(({ vessel }) => vessel?.vessel.volume ?? 0),
+      ),
     );
   const tries = new Map(triesOf(first, so).map((one) => [one.name, one.book]));
   const larger = [...tries].find(([name]) => name.startsWith('A cup half as large again'))!;
-  assert.ok(charges(layBook(larger[1])) < charges(so));
+  const withLarger = layBook(larger[1]);
+  near(largest(withLarger), 1.5 * largest(so), 1e-9);
+  assert.ok(outcomeOf(withLarger, larger[1]).seconds < outcomeOf(so, first).seconds);
   const later = [...tries].find(([name]) => name.endsWith('a day later'))!;
   const due = [...later[1].pieces]
     .flatMap(({ parts }) => parts)

@@ -7,6 +7,7 @@ import { draftPlan, planSession, runsOf } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import type { LaidEvening, LaidStep, TimingKnown, Work } from '@/core/tape/index.ts';
 import { HAND_USUAL, layEvening, schedule, secondsOf, spansOf, tapeOf } from '@/core/tape/index.ts';
+import { CupPace, MATCH_BURST } from '@/core/tape/cupPace.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
 import { DEFAULTS, demoPlan, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
@@ -191,4 +192,24 @@ test('two jobs that share a lane follow each other, two that do not go side by s
   ]);
   assert.throws(() => schedule([work('a', 'x', ['b']), work('b', 'y', ['a'])]), /wait/);
   assert.throws(() => schedule([work('a', 'x', ['nobody'])]), /wait/);
+});
+
+test('a cup that stood for long is warmed for as long as that takes; one drawn from again soon, by a short burst', () => {
+  const input = demoPlan();
+  const plan = planSession(input, METRIC);
+  const cup = plan.cups[0]!;
+  const choice = input.cups.find(({ id }) => id === cup.id)!;
+  const after = (stood: number) => {
+    const pace = new CupPace(cup, choice, known(1, 1));
+    pace.hotAt(0, 165);
+    return pace.warm(stood, { ml: 200, shot: 163 });
+  };
+  assert.equal(after(120), MATCH_BURST);
+  const stood = [900, 1800, 3600, 7200].map(after);
+  for (const [nth, seconds] of stood.entries())
+    assert.ok(seconds > MATCH_BURST && (nth === 0 || seconds > stood[nth - 1]!), `${seconds}`);
+  // Cold through, it wants what a cook to the same heat wants, or a little less.
+  const cold = new CupPace(cup, choice, known(1, 1), 18);
+  const whole = cold.warm(0, { ml: 200, shot: 163 });
+  assert.ok(stood.at(-1)! < whole && stood.at(-1)! > 0.5 * whole);
 });

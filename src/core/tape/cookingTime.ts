@@ -80,7 +80,7 @@ function cookedAfter(body: CupBody, from: number, microwave: Microwave): number 
   return high;
 }
 /** °C a charge is cooked to: through fusion. */
-const COOKED = PLASTISOL.fusion + 2;
+export const COOKED = PLASTISOL.fusion + 2;
 
 /** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
 export const COOK_BURSTS = 4;

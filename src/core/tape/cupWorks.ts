@@ -19,8 +19,13 @@ function cookSteps(
 ): Step[] {
   const lane = laneKey('cup', cup.id);
   const { mean } = cooking(evening.choice(cup.id), grams, from, evening.known);
+  const pace = evening.cupPaces.get(cup.id)!;
+  const burst = (at: number): number => {
+    pace.hotAt(at + mean / COOK_BURSTS);
+    return mean / COOK_BURSTS;
+  };
   return Array.from({ length: COOK_BURSTS }, (): Step[] => [
-    { act: 'cooking', wants: [evening.ovens, [lane]], seconds: mean / COOK_BURSTS },
+    { act: 'cooking', wants: [evening.ovens, [lane]], seconds: burst },
     { act: 'cookLook', wants: [evening.handsFor('cookLook'), [lane]], seconds: SEEN_TO },
   ]).flat();
 }

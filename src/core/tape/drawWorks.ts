@@ -1,15 +1,11 @@
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
+import type { CupId } from '../plan/cupId.ts';
+import { shotHeat } from '../plan/heat.ts';
 import type { Run } from '../plan/run.ts';
 import { cookedKey, laterCharges } from './cupWorks.ts';
 import { cupsOf, type Evening, SEEN_TO } from './evening.ts';
 import { laneKey } from './lanes.ts';
 import type { Step, Work } from './schedule.ts';
-
-/**
- * s of a burst that brings a usual cup back to what it has lost by the next draw (a judgement, from
- * simulated evenings).
- */
-export const MATCH_BURST = 14;
 
 const mouldLane = ({ mould }: PlannedShot): string => laneKey('mould', mould);
 /** The injector and block a run is shot with, as lanes; none where it is poured. */
@@ -19,6 +15,9 @@ function shotWith({ tools }: Run): string[] {
     ...(tools.block ? [laneKey('block', tools.block.id)] : []),
   ];
 }
+
+/** s of a burst after which a cup is stirred (a judgement, from scorching). */
+const LONGEST_BURST = 75;
 
 /** Its moulds loaded, closed, clamped, TOP seen. */
 function closing(evening: Evening, run: Run, draw: PlannedDraw, after: string[]): Work {
@@ -40,17 +39,24 @@ function closing(evening: Evening, run: Run, draw: PlannedDraw, after: string[])
 }
 
 /**
- * Its cups brought together: a burst and a look each, and a look more for each other cup that went
- * cold meanwhile.
+ * Its cups brought together: a burst and a look each, longer where one stood since it was last drawn
+ * from, and a look more for each other cup that went cold meanwhile.
  */
 function matched(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
   const cups = cupsOf(draw);
+  const shot = shotHeat(run.tools);
+  const warm = (cup: CupId) => (at: number) => {
+    const pace = evening.cupPaces.get(cup)!;
+    const seconds = pace.warm(at, { ml: pace.holds(draw, evening.draws), shot });
+    // A long one is given in bursts, stirred and read between.
+    return seconds + Math.floor(seconds / LONGEST_BURST) * SEEN_TO;
+  };
   return cups.map((cup): Work => ({
     key: `matched ${draw.n} ${cup}`,
     after: [`closed ${draw.n}`],
     of: { run: run.key, draw: draw.n, cup },
     steps: [
-      { act: 'matching', wants: [evening.ovens, [laneKey('cup', cup)]], seconds: MATCH_BURST },
+      { act: 'matching', wants: [evening.ovens, [laneKey('cup', cup)]], seconds: warm(cup) },
       {
         act: 'matchLook',
         wants: [evening.handsFor('matchLook'), [laneKey('cup', cup)]],

@@ -6,6 +6,7 @@ import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
 import { type Run, runsOf } from '../plan/run.ts';
 import { ACTS, type ActKey } from './acts.ts';
+import { CupPace } from './cupPace.ts';
 import { HAND_SPREAD, HAND_USUAL, type HandKind, type TimingKnown } from './hands.ts';
 import { laneKey } from './lanes.ts';
 import { MouldPace } from './mouldPace.ts';
@@ -48,6 +49,8 @@ export class Evening {
   readonly draws: readonly PlannedDraw[];
   /** each mould's metal as the evening goes */
   readonly paces: Map<number, MouldPace>;
+  /** each cup's plastic as the evening goes */
+  readonly cupPaces: Map<CupId, CupPace>;
   readonly ovens: string[];
   private readonly runByKey: Map<string, Run>;
   private readonly shotByNumber: Map<number, PlannedShot>;
@@ -69,6 +72,12 @@ export class Evening {
       this.runs
         .flatMap(({ tools }) => tools.moulds)
         .map((entry) => [entry.id, new MouldPace(entry, known, begun.warm.get(entry.id))]),
+    );
+    this.cupPaces = new Map(
+      plan.cups.map((cup) => [
+        cup.id,
+        new CupPace(cup, this.choice(cup.id), known, begun.holds.get(cup.id)?.celsius),
+      ]),
     );
     this.ovens = this.lanes('oven', known.ovens);
     this.runByKey = new Map(this.runs.map((run) => [run.key, run]));

@@ -4,7 +4,7 @@ import type { Plan } from '../plan/planned.ts';
 import { ACTS, PHASES, type PhaseKey } from './acts.ts';
 import { cooking, EVENINGS_DIFFER, type Range, range } from './cookingTime.ts';
 import { firstGrams, WARM_CUP } from './cupWorks.ts';
-import { MATCH_BURST } from './drawWorks.ts';
+import { MATCH_BURST } from './cupPace.ts';
 import { cupsOf, handTakes, SEEN_TO } from './evening.ts';
 import type { HandKind, TimingKnown } from './hands.ts';
 import { HAND_USUAL } from './hands.ts';

@@ -1,0 +1,80 @@
+import { afterBurst, type CupBody, laterOf } from '../heat/index.ts';
+import { density } from '../material/index.ts';
+import type { PlannedCup } from '../plan/planned.ts';
+import type { PlannedDraw } from '../plan/laid.ts';
+import type { CupChoice } from '../plan/input.ts';
+import { choiceDensity } from '../plan/run.ts';
+import { COOKED, cooksIn, cupWith } from './cookingTime.ts';
+import type { TimingKnown } from './hands.ts';
+
+/**
+ * s of a burst that brings a usual cup back to what it has lost by the next draw (a judgement, from
+ * simulated evenings).
+ */
+export const MATCH_BURST = 14;
+/** s a cup may stand, and K it may lack, for such a burst to be enough (judgements). */
+const SOON = 300;
+const LITTLE = 20;
+/** g of plastic a cup is never reckoned to hold less than: what clings to it. */
+const LEAST = 5;
+/** s a cup is warmed at most: none takes longer. */
+const LONGEST = 1200;
+
+/** A cup's plastic as an evening goes: how hot it was left, and what it takes to be hot again. */
+export class CupPace {
+  private at = 0;
+  private celsius: number;
+  constructor(
+    private readonly cup: PlannedCup,
+    private readonly choice: CupChoice,
+    private readonly known: TimingKnown,
+    celsius: number = COOKED,
+  ) {
+    this.celsius = celsius;
+  }
+  /** It was hot at a moment, s from the start. */
+  hotAt(at: number, celsius: number = COOKED): void {
+    [this.at, this.celsius] = [at, celsius];
+  }
+  private bodyAt(ml: number): CupBody {
+    const grams = Math.max(LEAST, ml * density(160, choiceDensity(this.choice)));
+    return cupWith(this.choice, grams, this.known);
+  }
+  /**
+   * s in the oven until it is as hot as it is drawn: a short burst, or after it stood for long as
+   * much as that takes, from then on hot.
+   * @param ml hot, what is in it
+   */
+  warm(at: number, { ml, shot }: { ml: number; shot: number }): number {
+    const stood = Math.max(0, at - this.at);
+    const isWarm = stood <= SOON && this.celsius >= shot - LITTLE;
+    const seconds = isWarm ? MATCH_BURST : this.fromCold(stood, ml, shot);
+    this.hotAt(at + seconds, shot);
+    return seconds;
+  }
+  private fromCold(stood: number, ml: number, shot: number): number {
+    const body = this.bodyAt(ml);
+    const start = { plastic: this.celsius, glass: this.celsius };
+    const now = laterOf(body)(start, stood, { step: 10 });
+    if (now.plastic >= shot - LITTLE) return MATCH_BURST;
+    const microwave = cooksIn(this.known);
+    let [low, high] = [0, LONGEST];
+    for (let halved = 0; halved < 12; halved++) {
+      const seconds = (low + high) / 2;
+      if (afterBurst(body, now, { microwave, seconds, step: 4 }).plastic < shot) low = seconds;
+      else high = seconds;
+    }
+    return Math.max(MATCH_BURST, high);
+  }
+  /** mL hot it holds when a draw begins: the charge before it, less what was drawn since. */
+  holds(draw: PlannedDraw, draws: readonly PlannedDraw[]): number {
+    const charge = this.cup.charges.findLast(({ beforeDraw }) => beforeDraw <= draw.n);
+    const from = charge?.beforeDraw ?? 0;
+    const taken = draws
+      .filter((other) => other.n >= from && other.n < draw.n)
+      .flatMap((other) => [...(other.poured ?? []), ...other.barrels])
+      .filter(({ cup }) => cup === this.cup.id)
+      .reduce((sum, { ml }) => sum + ml, 0);
+    return Math.max(0, (charge?.hotMl ?? this.cup.mostMl) - taken);
+  }
+}
