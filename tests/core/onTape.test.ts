@@ -4,6 +4,7 @@ import { seeded } from '@/core/chance.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import type { SessionState } from '@/core/session/index.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
+import { dropJob } from '@/core/session/dropJob.ts';
 import { onTape } from '@/core/session/onTape.ts';
 import { restOfPlan } from '@/core/session/restOfPlan.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
@@ -68,17 +69,20 @@ test('the last job can be dropped while nothing of it is shot, and then it ends 
     { ...WANTED[0]!, count: 16 },
     { ...WANTED[1]!, part: 2, bait: 2, colourway: 2, count: 12 },
   ];
-  const snapshot = snapshotOf(two);
+  // It has trial shots too: those go with it.
+  const input = draftPlan(SHELF, two, DEFAULTS);
+  input.jobs[1]!.trials = 2;
+  const snapshot = snapshotFrom('As planned', input, DEFAULT_SHOP);
   assert.ok(snapshot.plan.ok && snapshot.input.jobs.length === 2);
   const bench = benchOn(snapshot);
   const on = onTape(bench.state(), HANDS, bench.now());
   assert.equal(on.without?.job, snapshot.input.jobs[1]!.key);
   assert.ok(on.without.ends < on.ends.mid);
-  const dropped = [...bench.state().runs.values()].filter(({ job }) => job.key === on.without!.job);
-  for (const { key, target } of dropped)
-    bench.act({ kind: 'changed', payload: { what: 'shots', job: key, by: -target } });
+  const left = snapshot.plan.shots.filter(({ job }) => job === input.jobs[0]!.key).length;
+  for (const send of dropJob(bench.state(), snapshot.input.jobs[1]!.key)) bench.act(send);
   const after = onTape(bench.state(), HANDS, bench.now());
   assert.equal(after.without, null);
+  assert.equal(restOfPlan(bench.state(), bench.now()).plan.shots.length, left);
   near(after.ends.mid - after.now, on.without.ends - on.now, 1);
 });
 

@@ -58,7 +58,7 @@ test('a line of two colours is drafted with both surer, ticked or laid; one more
     drafted.jobs.map(({ confidence }) => confidence),
   );
   const [job] = drafted.jobs;
-  const price = surer(drafted, job!, plan)!;
+  const price = surer(drafted, job!, { plan, seconds: 60 * plan.shots.length })!;
   const then = planSession(
     {
       ...drafted,
@@ -70,5 +70,7 @@ test('a line of two colours is drafted with both surer, ticked or laid; one more
   );
   assert.equal(price.shots, then.shots.length - plan.shots.length);
   assert.ok(price.shots >= 0);
-  assert.equal(surer(drafted, { ...job!, confidence: 0.99 }, plan), null);
+  // At a minute a shot it costs as many minutes as shots.
+  near(price.minutes!, price.shots, 1e-9);
+  assert.equal(surer(drafted, { ...job!, confidence: 0.99 }, { plan, seconds: null }), null);
 });

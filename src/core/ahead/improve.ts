@@ -59,6 +59,10 @@ function* emptied({ times, left }: Layout, asked: Asked): Generator<Layout> {
   }
 }
 
+/** What a piece shares with a time that another has left. */
+const kinWithout = (time: Laid, gone: Piece, piece: Piece): number =>
+  kinIn({ ...time, pieces: time.pieces.filter((other) => other !== gone) }, piece);
+
 /** Pairs grow with the square of a book: in a larger one they are not tried. */
 const MOST_SWAPPED = 40;
 
@@ -72,14 +76,10 @@ function* swapped({ times, left }: Layout, asked: Asked): Generator<Layout> {
         for (const back of other.pieces.filter((free) => isFree(free, asked))) {
           const late = lateBy(piece, one.time) + lateBy(back, other.time);
           const then = lateBy(piece, other.time) + lateBy(back, one.time);
-          const without = [
-            withoutPiece(one, piece, asked),
-            withoutPiece(other, back, asked),
-          ] as const;
-          const kin = kinIn(without[1], piece) + kinIn(without[0], back);
+          const kin = kinWithout(other, back, piece) + kinWithout(one, piece, back);
           if (then > late || (then === late && kin === 0)) continue;
-          const first = withPiece(without[0], back, asked);
-          const second = first && withPiece(without[1], piece, asked);
+          const first = withPiece(withoutPiece(one, piece, asked), back, asked);
+          const second = first && withPiece(withoutPiece(other, back, asked), piece, asked);
           if (first && second)
             yield { times: withTime(withTime(times, at, first), to, second), left };
         }

@@ -95,7 +95,7 @@ function withoutLast(state: SessionState, known: TimingKnown, now: number): OnTa
   if (!last || jobs.length < 2) return null;
   const own = [...state.runs.values()].filter(({ job }) => job.key === last.key);
   if (own.length === 0 || own.some(({ done, trialsDone }) => done + trialsDone > 0)) return null;
-  if (own.every(({ target }) => target === 0)) return null;
+  if (own.every(({ target, trials }) => target + trials === 0)) return null;
   const runs = new Map(
     [...state.runs].map(([key, run]) => [
       key,

@@ -5,6 +5,7 @@ import { shotHeat } from '../plan/heat.ts';
 import type { PlannedCup } from '../plan/planned.ts';
 import { choiceDensity } from '../plan/run.ts';
 import { cooksIn, cupWith } from './cookingTime.ts';
+import { CLINGS, takenFrom } from './cupPace.ts';
 import type { Evening } from './evening.ts';
 import { laneKey } from './lanes.ts';
 import type { LaidStep } from './schedule.ts';
@@ -20,14 +21,6 @@ export interface CupLine {
   most: number;
 }
 
-/** mL a draw takes from a cup. */
-const takenBy = ({ draws }: Evening, draw: number | undefined, cup: CupId): number => {
-  const one = draws.find((other) => other.n === draw);
-  return [...(one?.poured ?? []), ...(one?.barrels ?? [])]
-    .filter((barrel) => barrel.cup === cup)
-    .reduce((sum, { ml }) => sum + ml, 0);
-};
-
 /** Steps at a cup that change it, in order. */
 const stepsAt = (steps: readonly LaidStep[], cup: PlannedCup): LaidStep[] =>
   steps
@@ -37,6 +30,10 @@ const stepsAt = (steps: readonly LaidStep[], cup: PlannedCup): LaidStep[] =>
 /** Its level: up where it is charged, down with every draw. */
 function levelOf(evening: Evening, cup: PlannedCup, steps: readonly LaidStep[]): CupLine['level'] {
   const charges = cup.charges.length > 0 ? cup.charges.map(({ hotMl }) => hotMl) : [cup.mostMl];
+  const drawnBy = (draw: number | undefined): number => {
+    const one = evening.draws.find((other) => other.n === draw);
+    return one ? takenFrom(one, cup.id) : 0;
+  };
   const held = evening.begun.holds.get(cup.id)?.ml;
   let [ml, nth] = [held ?? 0, held === undefined ? 0 : 1];
   const first = held === undefined || steps.length === 0 ? [] : [{ at: 0, ml: held }];
@@ -51,7 +48,7 @@ function levelOf(evening: Evening, cup: PlannedCup, steps: readonly LaidStep[]):
     }
     if (act !== 'drawn') return [];
     const before = ml;
-    ml = Math.max(0, ml - takenBy(evening, work.of.draw, cup.id));
+    ml = Math.max(0, ml - drawnBy(work.of.draw));
     return [
       { at: from, ml: before },
       { at: to, ml },
@@ -73,7 +70,7 @@ function heatOf(
   const own = evening.choice(cup.id);
   const grams = (at: number) => {
     const ml = level.findLast((point) => point.at <= at)?.ml ?? 0;
-    return Math.max(LEAST, ml * density(160, choiceDensity(own)));
+    return Math.max(CLINGS, ml * density(160, choiceDensity(own)));
   };
   const begins = evening.begun.holds.get(cup.id)?.celsius ?? known.room;
   let now: CupHeat = { plastic: begins, glass: begins };
@@ -113,9 +110,6 @@ function heatOf(
   standUntil(steps.findLast(({ act }) => act === 'drawn')?.to ?? at);
   return line;
 }
-/** g of plastic a cup is never reckoned to hold less than: what clings to it. */
-const LEAST = 5;
-
 /** A cup's line over an evening; of one that only tips are dipped in, no draws. */
 export function cupLine(evening: Evening, cup: PlannedCup, all: readonly LaidStep[]): CupLine {
   const steps = stepsAt(all, cup);

@@ -1,5 +1,6 @@
 import { afterBurst, type CupBody, laterOf } from '../heat/index.ts';
 import { density } from '../material/index.ts';
+import type { CupId } from '../plan/cupId.ts';
 import type { PlannedCup } from '../plan/planned.ts';
 import type { PlannedDraw } from '../plan/laid.ts';
 import type { CupChoice } from '../plan/input.ts';
@@ -16,9 +17,15 @@ export const MATCH_BURST = 14;
 const SOON = 300;
 const LITTLE = 20;
 /** g of plastic a cup is never reckoned to hold less than: what clings to it. */
-const LEAST = 5;
+export const CLINGS = 5;
 /** s a cup is warmed at most: none takes longer. */
 const LONGEST = 1200;
+
+/** mL a draw takes from a cup, poured or drawn. */
+export const takenFrom = ({ poured = [], barrels }: PlannedDraw, cup: CupId): number =>
+  [...poured, ...barrels]
+    .filter((barrel) => barrel.cup === cup)
+    .reduce((sum, { ml }) => sum + ml, 0);
 
 /** A cup's plastic as an evening goes: how hot it was left, and what it takes to be hot again. */
 export class CupPace {
@@ -37,7 +44,7 @@ export class CupPace {
     [this.at, this.celsius] = [at, celsius];
   }
   private bodyAt(ml: number): CupBody {
-    const grams = Math.max(LEAST, ml * density(160, choiceDensity(this.choice)));
+    const grams = Math.max(CLINGS, ml * density(160, choiceDensity(this.choice)));
     return cupWith(this.choice, grams, this.known);
   }
   /**
@@ -72,9 +79,7 @@ export class CupPace {
     const from = charge?.beforeDraw ?? 0;
     const taken = draws
       .filter((other) => other.n >= from && other.n < draw.n)
-      .flatMap((other) => [...(other.poured ?? []), ...other.barrels])
-      .filter(({ cup }) => cup === this.cup.id)
-      .reduce((sum, { ml }) => sum + ml, 0);
+      .reduce((sum, other) => sum + takenFrom(other, this.cup.id), 0);
     return Math.max(0, (charge?.hotMl ?? this.cup.mostMl) - taken);
   }
 }

@@ -1,4 +1,5 @@
 import type { OnTape } from '@/core/session/onTape.ts';
+import { dropJob } from '@/core/session/dropJob.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { sayClock } from '@/ui/days.ts';
@@ -19,9 +20,7 @@ export function BenchTape({ on, state, now, onSend, onClose }: Props) {
   const at = (seconds: number) => now + (seconds - on.now) * 1000;
   const { ends, without } = on;
   const drop = (job: string) => {
-    for (const { key, target, job: of } of state.runs.values())
-      if (of.key === job)
-        onSend({ kind: 'changed', payload: { what: 'shots', job: key, by: -target } });
+    dropJob(state, job).forEach(onSend);
     onClose();
   };
   return (
@@ -45,8 +44,8 @@ export function BenchTape({ on, state, now, onSend, onClose }: Props) {
       />
       {without && (
         <p className="mt-4 flex flex-wrap items-center gap-3">
-          Without {without.name} it ends about {sayClock(at(without.ends))}; its line goes back to
-          the book.
+          Without {without.name} it ends about {sayClock(at(without.ends))}; its line is back in the
+          book at the finish.
           <button type="button" className="act" onClick={() => drop(without.job)}>
             Drop {without.name}
           </button>

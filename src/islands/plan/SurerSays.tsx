@@ -18,10 +18,9 @@ const isOfPack = ({ jobs }: PlanInput, job: Job): boolean => {
 
 /** What one more chance in ten of enough costs, in shots and minutes. */
 export function SurerSays({ input, job, plan, seconds }: Props) {
-  const price = useMemo(() => surer(input, job, plan), [input, job, plan]);
-  if (!price || plan.shots.length === 0) return null;
-  const { shots, confidence } = price;
-  const minutes = seconds === null ? null : (shots * seconds) / plan.shots.length / 60;
+  const price = useMemo(() => surer(input, job, { plan, seconds }), [input, job, plan, seconds]);
+  if (!price) return null;
+  const { shots, confidence, minutes } = price;
   const more =
     shots === 0
       ? 'no shot more'
