@@ -1,6 +1,7 @@
 // Brings the database up to date, and loads the demo shop when nothing is in it.
 import { readConfig } from '../src/store/config.ts';
 import { closeDatabase } from '../src/store/database.ts';
+import { fillConditions } from '../src/service/conditions.ts';
 import { migrate } from '../src/store/migrate.ts';
 import { isEmpty } from '../src/store/shop.ts';
 import { loadDemo } from './demo/load.ts';
@@ -10,6 +11,7 @@ try {
   const to = process.argv.find((act) => act.startsWith('--to='))?.slice(5);
   const done = await migrate(to);
   if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
+  if (to === undefined) await fillConditions((line) => console.log(line));
   if (!process.argv.includes('--bare') && (await isEmpty())) {
     console.log('Loading the demo shop…');
     // Fewer past evenings, where a test wants no more of a demo than that there is one.

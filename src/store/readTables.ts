@@ -1,24 +1,53 @@
 import type { BenchEvent, ShotRow } from '@/core/session/index.ts';
+import { bandsOf } from '@/core/yield/index.ts';
 import { afterCommit, rows, run } from './query.ts';
 
 const when = (ms: number | null): string | null =>
   ms === null ? null : new Date(ms).toISOString();
 
-/** Writes one shot and its cavities as they now are. */
+/** What a shot was made with and under, in the order it is bound in. */
+function madeUnder({ conditions, madeWith, n }: ShotRow): unknown[] {
+  const { heat, metal, place, when: early } = bandsOf(conditions, n);
+  return [
+    conditions && JSON.stringify(conditions),
+    madeWith?.injector ?? null,
+    madeWith?.block ?? null,
+    madeWith?.by ?? null,
+    madeWith?.mixes ?? [],
+    madeWith?.grades ?? [],
+    madeWith?.plastisols ?? [],
+    heat,
+    metal,
+    place,
+    early,
+  ];
+}
+
+/**
+ * Writes one shot and its cavities as they now are; {@link sumYields} then brings its mould's days
+ * up to them.
+ */
 export async function putShot(session: number, shotRow: ShotRow): Promise<void> {
   const marked = shotRow.markedAt === null ? { good: 0, usable: 0, second: 0 } : shotRow.counts;
   await run(
     `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id,
       colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable,
-      second, stage, makes, asked, kept)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,$21,$22,$23)
+      second, stage, makes, asked, kept, conditions, injector_id, block_id, shot_by, mixes,
+      grades, plastisols, heat_band, metal_band, place_band, when_band)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,
+      $21,$22,$23,$24::jsonb,$25,$26,$27,$28::int[],$29::text[],$30::int[],$31,$32,$33,$34)
      ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job =
      excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes =
      excluded.makes, bait_id = excluded.bait_id,
        colourway_id = excluded.colourway_id, draw = excluded.draw, heats = excluded.heats,
        mould_celsius = excluded.mould_celsius, against = excluded.against,
        marked_at = excluded.marked_at, cured_at = excluded.cured_at, good = excluded.good, usable
-       = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept`,
+       = excluded.usable, second = excluded.second, asked = excluded.asked, kept = excluded.kept,
+       conditions = excluded.conditions, injector_id = excluded.injector_id,
+       block_id = excluded.block_id, shot_by = excluded.shot_by, mixes = excluded.mixes,
+       grades = excluded.grades, plastisols = excluded.plastisols,
+       heat_band = excluded.heat_band, metal_band = excluded.metal_band,
+       place_band = excluded.place_band, when_band = excluded.when_band`,
     [
       session,
       shotRow.shot,
@@ -43,6 +72,7 @@ export async function putShot(session: number, shotRow: ShotRow): Promise<void> 
       shotRow.makes,
       shotRow.asked,
       shotRow.kept,
+      ...madeUnder(shotRow),
     ],
   );
   await run('DELETE FROM cavity_results WHERE session_id = $1 AND shot = $2', [
@@ -65,6 +95,10 @@ export async function putShot(session: number, shotRow: ShotRow): Promise<void> 
     );
   }
 }
+
+/** Sums what came of a mould in a session, for every cut of it. */
+export const sumYields = (session: number, mould: number): Promise<void> =>
+  run('SELECT sum_yields($1, $2)', [session, mould]);
 
 export const dropShot = (session: number, shot: string): Promise<void> =>
   run('DELETE FROM shots WHERE session_id = $1 AND shot = $2', [session, shot]);
@@ -102,6 +136,7 @@ export const dropReading = (event: BenchEvent<'reading'>): Promise<void> =>
 export async function clearReadTables(session: number): Promise<void> {
   for (const table of [
     'shots',
+    'yield_days',
     'cup_readings',
     'allocations',
     'stock_moves',

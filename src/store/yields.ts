@@ -1,53 +1,68 @@
-import type { YieldCut } from '@/core/yield/index.ts';
-import { FIRST_SHOTS, METAL_BANDS, SEASONS } from '@/core/yield/index.ts';
+import type { Conditions, YieldCut } from '@/core/yield/index.ts';
+import { SEASONS } from '@/core/yield/index.ts';
 import { rows } from './query.ts';
 
-/** Cavities of marked shots of a cut that were no trials; what is null of it is not cut by. */
-const SHOTS = `FROM shots s JOIN cavity_results c USING (session_id, shot)
-  WHERE NOT s.trial AND s.marked_at IS NOT NULL
-    AND ($1::int IS NULL OR s.mould_id = $1) AND ($2::int IS NULL OR s.bait_id = $2)
-    AND ($3::int IS NULL OR s.colourway_id = $3) AND ($4::text IS NULL OR s.build = $4)
-    AND ($5::int IS NULL OR c.cavity = $5)
-    AND ($6::int[] IS NULL OR extract(month FROM s.at)::int = ANY($6))
-    AND ($7::float8 IS NULL OR s.mould_celsius >= $7)
-    AND ($8::float8 IS NULL OR s.mould_celsius < $8)
-    AND ($9::int IS NULL OR s.n >= $9) AND ($10::int IS NULL OR s.n <= $10)`;
+/**
+ * Whether a shot, or a day's sum of them, is of a cut; what is null of it is not cut by. The
+ * cavity is not among it: a sum has all of them.
+ */
+const OF_CUT = `($1::int IS NULL OR mould_id = $1) AND ($2::int IS NULL OR bait_id = $2)
+    AND ($3::int IS NULL OR colourway_id = $3) AND ($4::int IS NULL OR $4 = ANY(mixes))
+    AND ($5::text IS NULL OR $5 = ANY(grades)) AND ($6::int IS NULL OR $6 = ANY(plastisols))
+    AND ($7::text IS NULL OR build = $7) AND ($8::int IS NULL OR injector_id = $8)
+    AND ($9::int IS NULL OR block_id = $9) AND ($10::text IS NULL OR shot_by = $10)
+    AND ($11::int[] IS NULL OR extract(month FROM at)::int = ANY($11))
+    AND ($12::text IS NULL OR heat_band = $12) AND ($13::text IS NULL OR metal_band = $13)
+    AND ($14::text IS NULL OR place_band = $14) AND ($15::text IS NULL OR when_band = $15)`;
+/** Cavities of marked shots of a cut that were no trials. */
+const SHOTS = `FROM shots JOIN cavity_results c USING (session_id, shot)
+  WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT}
+    AND ($16::int IS NULL OR c.cavity = $16)`;
 
 /** Months of a season: its own and the two after. */
 const monthsOf = (season: keyof typeof SEASONS): number[] =>
   [0, 1, 2].map((after) => ((SEASONS[season].from - 1 + after) % 12) + 1);
-/** °C a band goes from, and up to where the next begins; null = it is the last. */
-function bandOf(metal: keyof typeof METAL_BANDS): [number, number | null] {
-  const begins = Object.values(METAL_BANDS).map(({ from }) => Math.max(ABSOLUTE_ZERO, from));
-  const at = Object.keys(METAL_BANDS).indexOf(metal);
-  return [begins[at]!, begins[at + 1] ?? null];
-}
-/** °C: nothing is colder. */
-const ABSOLUTE_ZERO = -273.15;
 
-/** What is bound of a cut, in the order of {@link SHOTS}. */
-function boundOf({ mould, bait, colourway, build, cavity, season, metal, when }: YieldCut) {
-  const [from, below] = metal ? bandOf(metal) : [null, null];
-  return [
-    ...[mould, bait, colourway, build, cavity].map((one) => one ?? null),
-    season ? monthsOf(season) : null,
-    from,
-    below,
-    when === 'later' ? FIRST_SHOTS + 1 : null,
-    when === 'first' ? FIRST_SHOTS : null,
-  ];
-}
+/** What is bound of a cut, in the order of {@link OF_CUT}, its cavity last. */
+const boundOf = (cut: YieldCut): unknown[] =>
+  [
+    cut.mould,
+    cut.bait,
+    cut.colourway,
+    cut.mix,
+    cut.grade,
+    cut.plastisol,
+    cut.build,
+    cut.injector,
+    cut.block,
+    cut.by,
+    cut.season && monthsOf(cut.season),
+    cut.heat,
+    cut.metal,
+    cut.place,
+    cut.when,
+    cut.cavity,
+  ].map((one) => one ?? null);
 
+/** What came good of a cut in one session. */
+export interface SessionYield {
+  session: number;
+  name: string;
+  at: Date;
+  shot: number;
+  good: number;
+}
 /** The newest sessions of a cut, the oldest of them first: how many baits, and how many came good. */
-export async function yieldsBySession(
-  cut: YieldCut,
-  newest: number,
-): Promise<{ session: number; name: string; at: Date; shot: number; good: number }[]> {
-  const found = await rows<{ session: number; name: string; at: Date; shot: number; good: number }>(
+export async function yieldsBySession(cut: YieldCut, newest: number): Promise<SessionYield[]> {
+  const found = await rows<SessionYield>(
     `SELECT n.id AS session, n.name, y.at, y.shot, y.good FROM (
-       SELECT s.session_id, min(s.at) AS at, count(*)::int AS shot,
-         count(*) FILTER (WHERE c.grade = 'good')::int AS good ${SHOTS}
-        GROUP BY s.session_id ORDER BY min(s.at) DESC LIMIT $11) y
+       SELECT session_id, min(at) AS at,
+         sum(CASE WHEN $16::int IS NULL THEN shot
+           ELSE coalesce((cavities->$16::text->>0)::int, 0) END)::int AS shot,
+         sum(CASE WHEN $16::int IS NULL THEN good
+           ELSE coalesce((cavities->$16::text->>1)::int, 0) END)::int AS good
+         FROM yield_days WHERE ${OF_CUT} AND ($16::int IS NULL OR cavities ? $16::text)
+        GROUP BY session_id ORDER BY min(at) DESC LIMIT $17) y
        JOIN sessions n ON n.id = y.session_id ORDER BY y.at DESC`,
     [...boundOf(cut), newest],
   );
@@ -61,7 +76,7 @@ export const faultsOf = (
 ): Promise<{ fault: string; cavity: number; count: number }[]> =>
   rows(
     `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity, count(*)::int AS count ${SHOTS}
-        AND c.grade <> 'good' AND s.session_id = ANY($11::int[])
+        AND c.grade <> 'good' AND session_id = ANY($17::int[])
       GROUP BY 1, 2 ORDER BY 1, 2`,
     [...boundOf(cut), sessions],
   );
@@ -70,9 +85,52 @@ export const faultsOf = (
 export const cavitiesOf = (
   cut: YieldCut,
   sessions: readonly number[],
-): Promise<{ cavity: number; shot: number; good: number }[]> =>
+): Promise<{ cavity: number; shot: number; good: number; usable: number }[]> =>
   rows(
-    `SELECT c.cavity, count(*)::int AS shot, count(*) FILTER (WHERE c.grade = 'good')::int AS good
-       ${SHOTS} AND s.session_id = ANY($11::int[]) GROUP BY 1 ORDER BY 1`,
+    `SELECT c.cavity, count(*)::int AS shot, count(*) FILTER (WHERE c.grade = 'good')::int AS good,
+            count(*) FILTER (WHERE c.grade = 'usable')::int AS usable
+       ${SHOTS} AND session_id = ANY($17::int[]) GROUP BY 1 ORDER BY 1`,
     [...boundOf(cut), sessions],
   );
+
+/** One shot of a cut: what it was shot under, and what came of its cavities. */
+export interface ShotUnder {
+  session: number;
+  shot: string;
+  mould: number;
+  at: Date;
+  conditions: Conditions;
+  cavities: number[];
+  /** what each of them has; null = it is good */
+  faults: (string | null)[];
+}
+/** The newest shots of a cut whose conditions are known, the oldest of them first. */
+export async function shotsUnder(cut: YieldCut, newest: number): Promise<ShotUnder[]> {
+  const found = await rows<ShotUnder>(
+    `SELECT session_id AS session, shot, mould_id AS mould, at, conditions,
+            array_agg(c.cavity::int ORDER BY c.cavity) AS cavities,
+            array_agg(CASE WHEN c.grade = 'good' THEN NULL ELSE coalesce(c.fault, 'not said') END
+              ORDER BY c.cavity) AS faults
+       ${SHOTS} AND conditions IS NOT NULL
+      GROUP BY session_id, shot, mould_id, at, conditions ORDER BY at DESC LIMIT $17`,
+    [...boundOf(cut), newest],
+  );
+  return found.reverse();
+}
+
+/** Hands that shot anything that is counted, by the name they go by. */
+export const shotByWhom = async (): Promise<string[]> =>
+  (
+    await rows<{ by: string }>(
+      'SELECT DISTINCT shot_by AS by FROM yield_days WHERE shot_by IS NOT NULL ORDER BY 1',
+    )
+  ).map(({ by }) => by);
+
+/** Sessions with marked shots of which is not kept yet what they were shot under. */
+export const withoutConditions = async (): Promise<number[]> =>
+  (
+    await rows<{ id: number }>(
+      `SELECT DISTINCT session_id AS id FROM shots
+        WHERE conditions IS NULL AND marked_at IS NOT NULL ORDER BY 1`,
+    )
+  ).map(({ id }) => id);

@@ -184,7 +184,8 @@ test('B7 packing and sending are undone, once, and the line is open again', asyn
 });
 
 test('yields are what each session’s own log folds to, however they are cut; trials are not counted', async () => {
-  const { cutOf, yields } = await import('@/service/yields.ts');
+  const { cutOf } = await import('@/service/yieldCut.ts');
+  const { yields } = await import('@/service/yields.ts');
   const { rows } = await store();
   const own = await rows<{ mould_id: number; bait_id: number; build: string; id: number }>(
     `SELECT DISTINCT s.mould_id, s.bait_id, s.build, s.session_id AS id FROM shots s

@@ -1,3 +1,5 @@
+import type { Conditions } from '../yield/conditions.ts';
+import { conditionsOf, madeWith, type MadeWith } from './conditions.ts';
 import type { AnyEvent } from './event.ts';
 import { entryOf } from './events/index.ts';
 import { asAsked, colourOfShot } from './likeness.ts';
@@ -26,6 +28,9 @@ export interface ShotRow {
   draw: string;
   heats: { cup: string; celsius: number | null; trail: number }[];
   mouldCelsius: number | null;
+  /** what it was shot under, and made of and with; null until it is marked */
+  conditions: Conditions | null;
+  madeWith: MadeWith | null;
   against: string[];
   markedAt: number | null;
   curedAt: number | null;
@@ -67,6 +72,8 @@ export function shotRow(state: SessionState, id: string): ShotRow | null {
       trail: portion.trail,
     })),
     mouldCelsius: shot.mouldCelsius,
+    conditions: shot.markedAt === null ? null : conditionsOf(state, shot),
+    madeWith: shot.markedAt === null ? null : madeWith(state, shot),
     against: shot.against,
     markedAt: shot.markedAt,
     curedAt: shot.curedAt,

@@ -27,6 +27,7 @@ import insertsMoved from './26-inserts-moved.ts';
 import bottleNotes from './27-bottle-notes.ts';
 import orderFiles from './28-order-files.ts';
 import joinedLines from './29-joined-lines.ts';
+import yieldDays from './30-yield-days.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -59,4 +60,5 @@ export const MIGRATIONS = [
   bottleNotes,
   orderFiles,
   joinedLines,
+  yieldDays,
 ];

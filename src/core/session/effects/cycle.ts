@@ -35,6 +35,8 @@ export function cool(
   { seconds, firm }: { seconds?: number; firm?: number } = {},
 ): void {
   const until = at + (seconds ?? mould.mould.cool) * 1000;
+  const shot = state.shots.get(mould.shot ?? '');
+  if (shot && mould.phase.is === 'holding') shot.held = (at - mould.since) / 1000;
   if (mould.giving) giveUntil(state, mould, at, until);
   else begin(state, mould, at, until);
   mould.since = at;
@@ -79,7 +81,7 @@ export function newShot(
   state: SessionState,
   run: RunState,
   mould: MouldState,
-  { at, trial, against, said }: { at: number; trial: boolean; against: string[]; said: string[] },
+  { at, by, trial, against, said }: Pick<ShotState, 'at' | 'by' | 'trial' | 'against' | 'said'>,
 ): ShotState {
   const { job } = run;
   const warned = mouldWarnings(state, mould, run);
@@ -87,6 +89,7 @@ export function newShot(
     id: `${mould.key}#${mould.cycles + 1}`,
     n: state.shots.size + 1,
     at,
+    by,
     job: run.key,
     mould: mould.key,
     trial,
@@ -104,6 +107,8 @@ export function newShot(
     turned: mould.top === 'wrong',
     stopped: null,
     toppedOff: 0,
+    looked: false,
+    held: null,
     openedAt: null,
     waited: null,
     metal: mouldHeat(state, mould, at).celsius,

@@ -3,7 +3,8 @@ import { sum } from '../../shot/volume.ts';
 import type { EventOf } from '../events/kind.ts';
 import { likeness } from '../likeness.ts';
 import type { RunState, SessionState } from '../state.ts';
-import type { Portion, InjectorState } from '../state/injector.ts';
+import type { CupState } from '../state/cup.ts';
+import type { Portion, InjectorState, TakenFrom } from '../state/injector.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { ShotState } from '../state/shot.ts';
 import { rhoOf, massFor, pushParts } from './masses.ts';
@@ -11,6 +12,19 @@ import { newShot, standIn, hold } from './cycle.ts';
 
 export const windowHeat = (run: RunState): number =>
   (run.tools.window.low + run.tools.window.high) / 2;
+/** How a cup is, as something is taken from it. */
+const takenFrom = (state: SessionState, cup: CupState | undefined): TakenFrom | null =>
+  cup
+    ? {
+        mix: cup.mix,
+        grade: cup.grade,
+        plastisols: cup.plastisols,
+        damp: cup.plastisols.some((id) => state.bottles.get(id) === 'damp'),
+        level: cup.limitMl > 0 ? cup.grams / (cup.limitMl * cup.density20) : null,
+        heats: cup.heats,
+      }
+    : null;
+
 /** What is taken from a cup, as a portion, and off the cup's own. */
 export function portion(
   state: SessionState,
@@ -31,6 +45,7 @@ export function portion(
   const celsius = foreseen ?? cup?.reading?.celsius ?? null;
   const rho = rhoOf(cup, celsius ?? fallback);
   const grams = 'grams' in amount ? amount.grams : amount.ml * rho;
+  const from = takenFrom(state, cup);
   if (cup) {
     cup.grams -= grams;
     cup.drawnG += grams;
@@ -44,6 +59,7 @@ export function portion(
     runs: cup?.runs ?? 'alike',
     trail: cup?.trail.length ?? 0,
     apart: cup ? likeness(cup, cup.trail.length, state.snapshot.colour.materials) : 0,
+    from,
   };
 }
 /**
@@ -133,7 +149,8 @@ export function shoot(
   const { draw, trial, cavities } = event.payload;
   const drawn = state.draws.get(draw);
   const { against = [], said = [] } = drawn ?? {};
-  const shot = going ?? newShot(state, run, mould, { at: event.at, trial, against, said });
+  const shot =
+    going ?? newShot(state, run, mould, { at: event.at, by: event.by, trial, against, said });
   const wanted = cavities ?? mould.mould.cavities.map((cavity) => cavity.n);
   const filled = wanted.filter((cavity) => !shot.cavities.has(cavity));
   const mass = massFor(state, run, mould);

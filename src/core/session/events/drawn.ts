@@ -73,6 +73,7 @@ export const drawn: EventKind<typeof DrawnSchema> = {
       at: event.at,
       job,
       injector: key,
+      block: injector.blockKey === null ? null : Number(injector.blockKey),
       barrels: taken.map((portion, i) => ({ ...portion, ml: barrels[i]!.ml })),
       against,
       said: warningsSaid(state, warned),

@@ -9,6 +9,7 @@ import { drawWarnings } from '../guard.ts';
 import { warningsSaid } from '../guard/warnings.ts';
 import type { RunState, SessionState } from '../state.ts';
 import { coolingOf, type MouldState } from '../state/mould.ts';
+import type { ShotState } from '../state/shot.ts';
 import { STEP_KINDS } from '../stepKinds.ts';
 import { grams, key } from './fields.ts';
 import { type EventKind, mouldCycle, OWN, saysNothingOfHeat, shotIn } from './kind.ts';
@@ -30,7 +31,7 @@ function standPoured(
   state: SessionState,
   run: RunState,
   mould: MouldState,
-  { at, trial }: { at: number; trial: boolean },
+  { at, by, trial }: Pick<ShotState, 'at' | 'by' | 'trial'>,
 ): void {
   const draw = `hand/${mould.key}/${mould.cycles + 1}`;
   const against = [...mould.pouredAgainst];
@@ -40,6 +41,7 @@ function standPoured(
     at,
     job: run.key,
     injector: 'hand',
+    block: null,
     barrels: mould.pours,
     against,
     said: [...mould.pouredSaid],
@@ -47,6 +49,7 @@ function standPoured(
   });
   const shot = newShot(state, run, mould, {
     at,
+    by,
     trial,
     against,
     said: [...mould.pouredSaid],
@@ -113,6 +116,7 @@ export const poured: EventKind<typeof PouredSchema> = {
       mould.pours.some((portion) => portion.layer === pour.key),
     );
     // Where nothing is shot after it, the last layer makes the bait.
-    if (!isShot(run.stage) && whole) standPoured(state, run, mould, { at: event.at, trial });
+    if (!isShot(run.stage) && whole)
+      standPoured(state, run, mould, { at: event.at, by: event.by, trial });
   },
 };

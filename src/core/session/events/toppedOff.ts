@@ -37,5 +37,6 @@ export const toppedOff: EventKind<typeof ToppedOffSchema> = {
       const cooling = coolingOf(mould);
       if (cooling) cooling[event.payload.look === 1 ? 'toppedOff' : 'looked'] = true;
       if (shot && event.payload.took) shot.toppedOff += 1;
+      if (shot && event.payload.look === 2) shot.looked = true;
     }),
 };

@@ -1,6 +1,7 @@
 import type { Vessel } from '../../build/tools.ts';
 import type { Grade } from '../../material/grade.ts';
 import type { Limits } from '../../material/limits.ts';
+import { plastisolsOf } from '../../material/density.ts';
 import { limitsOf } from '../../material/limits.ts';
 import type { Ingredient } from '../../material/schema.ts';
 import type { Runs } from '../../material/viscosity.ts';
@@ -110,6 +111,8 @@ export interface CupState {
   trail: TrailEntry[];
   /** what was poured off it, in order */
   out: PouredOut[];
+  /** bottles its plastisol may have come out of, by their material's number */
+  plastisols: readonly number[];
   /** heats its plastisol must reach, is kept under and breaks down at, as it stands on the shelf */
   limits: Limits;
   /** what it can be at all since a reading last held; null until it is charged */
@@ -172,6 +175,7 @@ export function newCup(
     before: null,
     trail: [],
     out: [],
+    plastisols: plastisolsOf(recipe, book.materials).flatMap(({ id }) => id ?? []),
     limits: limitsOf(recipe, book.materials),
     bounds: null,
     doubt: null,

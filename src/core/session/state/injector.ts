@@ -17,6 +17,21 @@ export interface Portion {
   trail: number;
   /** how far the cup's plastic was from its mix then */
   apart: Apart;
+  /** how the cup was when it was taken; null = it is no cup of this bench */
+  from: TakenFrom | null;
+}
+/** A cup as it was when something was taken from it. */
+export interface TakenFrom {
+  mix: number;
+  grade: string;
+  /** bottles its plastisol may have come out of, by their material's number */
+  plastisols: readonly number[];
+  /** one of them was damp */
+  damp: boolean;
+  /** how full it was, of what its vessel may hold; null = it has none */
+  level: number | null;
+  /** trips through fusion in the mean of what it held */
+  heats: number;
 }
 /** g in a barrel, with the cup it came from. */
 interface BarrelContent {

@@ -8,6 +8,8 @@ export interface DrawState {
   at: number;
   job: string;
   injector: string;
+  /** block it hung on; null = none, or poured by hand */
+  block: number | null;
   barrels: Portion[];
   /** what the bench warned of when it was drawn, and in what words */
   against: string[];
@@ -22,6 +24,8 @@ export interface ShotState {
   id: string;
   n: number;
   at: number;
+  /** whose hands shot it */
+  by: string;
   /** run it belongs to */
   job: string;
   mould: string;
@@ -45,6 +49,10 @@ export interface ShotState {
   /** why it was stopped before its last cavity */
   stopped: string | null;
   toppedOff: number;
+  /** its sprue was looked at a second time */
+  looked: boolean;
+  /** s the injector was held on it; null = not let go yet, or nobody said */
+  held: number | null;
   openedAt: number | null;
   /**
    * s it was let cool, s that were said, and s the models alone reckon; null where they were not

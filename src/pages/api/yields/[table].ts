@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { missing } from '@/service/result.ts';
-import { cutOf, isYieldTable, yieldsCsv } from '@/service/yields.ts';
+import { cutOf } from '@/service/yieldCut.ts';
+import { isYieldTable, yieldsCsv } from '@/service/yields.ts';
 import { answer } from '../_answer.ts';
 
 /** A table of yields as a file, cut as its address says. */

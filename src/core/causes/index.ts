@@ -1,0 +1,2 @@
+export * from './logistic.ts';
+export * from './why.ts';

@@ -1,0 +1,228 @@
+import { errorFunction } from 'simple-statistics';
+import { CONDITION_KEYS, CONDITIONS, type ConditionKey, type Conditions } from '../yield/conditions.ts';
+import { fitLogistic, type Logistic, type Observation, sigmoid } from './logistic.ts';
+
+/** A shot as it is looked at: what it was shot under, and what each of its cavities has. */
+export interface ShotSeen {
+  session: number;
+  mould: number;
+  conditions: Conditions;
+  cavities: readonly number[];
+  /** fault of each; null = it is good */
+  faults: readonly (string | null)[];
+}
+
+/** Why nothing is said of a condition. */
+export type Untold = 'not known' | 'hardly varied' | 'no sign';
+/** How sure it is that a condition goes with a fault. */
+export type Sureness = 'sure' | 'suspected';
+
+/** A condition that goes with a fault, and by how much. */
+export interface GoesWith {
+  key: ConditionKey;
+  sure: Sureness;
+  /** more of the fault where there is more of the condition */
+  more: boolean;
+  /** the condition's figure at its better end and its worse, of what was shot (a tenth from each end) */
+  better: number;
+  worse: number;
+  /** share of the fault there, all else as it was */
+  shareBetter: number;
+  shareWorse: number;
+  /** times as many at the worse end, with its 80 % range */
+  times: { least: number; middle: number; most: number };
+  /** two-sided chance of so clear a sign where there is nothing */
+  chance: number;
+  /** conditions it went together with so closely that which of them it is cannot be told */
+  together: ConditionKey[];
+}
+/** What was found of one fault. */
+export type Why =
+  | { is: 'too few'; shots: number; hits: number; wanted: { shots: number; hits: number } }
+  | {
+      is: 'told';
+      shots: number;
+      hits: number;
+      /** strongest and surest first */
+      with: GoesWith[];
+      not: { key: ConditionKey; why: Untold }[];
+      /** how far cavities, moulds and sessions differ by themselves, log-odds */
+      spreads: { cavities: number; moulds: number; sessions: number };
+    };
+
+/** Shots and faults from which anything is said: under it a fit has less to go by than it asks. */
+export const ENOUGH = { shots: 40, hits: 12 } as const;
+/** Share of the shots a condition must be known of. */
+const KNOWN = 0.6;
+/** Effects are small until they are shown: spread for one spread of the condition, log-odds. */
+const PRIOR = 1;
+/** Chance of a false sure one, over all the conditions that are looked at. */
+const FALSE_SURE = 0.04;
+/** Chance of one sign under which it is suspected. */
+const SUSPECTED = 0.1;
+/** How closely two conditions may go together, and either still be told from the other. */
+const TOGETHER = 0.8;
+/** Ends at which the shares are said, and the width of an 80 % range in spreads. */
+const ENDS = { low: 0.1, high: 0.9 } as const;
+const RANGE = 1.2816;
+
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
+const spread = (values: readonly number[]): number => {
+  const middle = mean(values);
+  return Math.sqrt(mean(values.map((one) => (one - middle) ** 2)));
+};
+function correlation(one: readonly number[], other: readonly number[]): number {
+  const [middle, otherMiddle] = [mean(one), mean(other)];
+  const both = mean(one.map((value, nth) => (value - middle) * (other[nth]! - otherMiddle)));
+  const spreads = spread(one) * spread(other);
+  return spreads > 0 ? both / spreads : 0;
+}
+/** Value so far along a list in order. */
+const quantile = (values: readonly number[], along: number): number => {
+  const inOrder = [...values].sort((one, other) => one - other);
+  return inOrder[Math.round(along * (inOrder.length - 1))]!;
+};
+
+/** Chance that a normal figure lies so far out, on either side. */
+const twoSided = (score: number): number => 1 - errorFunction(Math.abs(score) / Math.SQRT2);
+
+/** A condition as it is used: every shot's figure in its own spreads, those not known at the middle. */
+interface Used {
+  key: ConditionKey;
+  scaled: number[];
+  middle: number;
+  sd: number;
+  known: number[];
+}
+function usedOf(shots: readonly ShotSeen[], key: ConditionKey): Used | Untold {
+  const known = shots.flatMap(({ conditions }) => conditions[key] ?? []);
+  if (known.length < KNOWN * shots.length) return 'not known';
+  const [middle, sd] = [mean(known), spread(known)];
+  if (sd < CONDITIONS[key].least) return 'hardly varied';
+  const scaled = shots.map(({ conditions }) => ((conditions[key] ?? middle) - middle) / sd);
+  return { key, scaled, middle, sd, known };
+}
+
+/** Numbers of things in the order they are met. */
+function numbered<T>(all: readonly T[]): { of: (one: T) => number; count: number } {
+  const numbers = new Map<T, number>();
+  for (const one of all) if (!numbers.has(one)) numbers.set(one, numbers.size);
+  return { of: (one) => numbers.get(one)!, count: numbers.size };
+}
+
+/** Cavities of all shots, one by one, as they are regressed. */
+function observationsOf(shots: readonly ShotSeen[], used: readonly Used[], fault: string) {
+  const cavityOf = ({ mould }: ShotSeen, cavity: number): string => `${mould}/${cavity}`;
+  const cavities = numbered(shots.flatMap((shot) => shot.cavities.map((n) => cavityOf(shot, n))));
+  const moulds = numbered(shots.map(({ mould }) => mould));
+  const sessions = numbered(shots.map(({ session }) => session));
+  const observations = shots.flatMap((shot, nth) => {
+    const figures = used.map(({ scaled }) => scaled[nth]!);
+    return shot.cavities.map(
+      (cavity, at): Observation => ({
+        figures,
+        groups: [cavities.of(cavityOf(shot, cavity)), moulds.of(shot.mould), sessions.of(shot.session)],
+        hits: shot.faults[at] === fault ? 1 : 0,
+        of: 1,
+      }),
+    );
+  });
+  return { observations, groups: [cavities.count, moulds.count, sessions.count] };
+}
+
+/** Share of a fault where one condition stands at a figure in all shots, and all else as it was. */
+function shareWhere(
+  observations: readonly Observation[],
+  fit: Logistic,
+  at: { nth: number; scaled: number; coefficient: number },
+): number {
+  let sum = 0;
+  for (const { figures, groups } of observations) {
+    let odds = fit.intercept + at.coefficient * at.scaled;
+    figures.forEach((figure, nth) => (odds += nth === at.nth ? 0 : figure * fit.coefficients[nth]!));
+    groups.forEach((group, nth) => (odds += fit.groups[nth]!.effects[group]!));
+    sum += sigmoid(odds);
+  }
+  return sum / observations.length;
+}
+
+interface Fitted {
+  observations: readonly Observation[];
+  used: readonly Used[];
+  fit: Logistic;
+}
+/** What one condition does, as it is told. */
+function goesWith({ observations, used, fit }: Fitted, nth: number, sure: Sureness): GoesWith {
+  const { key, known, middle, sd, scaled } = used[nth]!;
+  const coefficient = fit.coefficients[nth]!;
+  const error = Math.sqrt(fit.covariance[nth + 1]![nth + 1]!);
+  const more = coefficient > 0;
+  const [low, high] = [quantile(known, ENDS.low), quantile(known, ENDS.high)];
+  const [better, worse] = more ? [low, high] : [high, low];
+  const share = (figure: number, of: number): number =>
+    shareWhere(observations, fit, { nth, scaled: (figure - middle) / sd, coefficient: of });
+  const times = (of: number): number => share(worse, of) / share(better, of);
+  const ends = [coefficient - RANGE * error, coefficient + RANGE * error].map(times);
+  return {
+    key,
+    sure,
+    more,
+    better,
+    worse,
+    shareBetter: share(better, coefficient),
+    shareWorse: share(worse, coefficient),
+    times: { least: Math.min(...ends), middle: times(coefficient), most: Math.max(...ends) },
+    chance: twoSided(coefficient / error),
+    together: used
+      .filter((other, at) => at !== nth && Math.abs(correlation(scaled, other.scaled)) > TOGETHER)
+      .map((other) => other.key),
+  };
+}
+
+const isUsed = (one: Used | Untold): one is Used => typeof one === 'object';
+
+/**
+ * What goes with a fault: a logistic regression on every condition that is known and varied, shrunk
+ * towards nothing, with cavities, moulds and sessions that differ by themselves (M15). A condition
+ * is said to be sure where its sign would come by chance in less than one look of 25 over all that
+ * are looked at (Bonferroni); it goes with the fault then, which is not yet that it makes it.
+ */
+export function whyOf(shots: readonly ShotSeen[], fault: string): Why {
+  const hits = shots.reduce((sum, { faults }) => sum + faults.filter((one) => one === fault).length, 0);
+  if (shots.length < ENOUGH.shots || hits < ENOUGH.hits)
+    return { is: 'too few', shots: shots.length, hits, wanted: ENOUGH };
+  const looked = CONDITION_KEYS.map((key) => ({ key, found: usedOf(shots, key) }));
+  const used = looked.flatMap(({ found }) => (isUsed(found) ? [found] : []));
+  const { observations, groups } = observationsOf(shots, used, fault);
+  const coefficients = used.map(() => ({ mean: 0, sd: PRIOR }));
+  const fit = fitLogistic(observations, { coefficients, groups });
+  const chances = used.map((_, nth) =>
+    twoSided(fit.coefficients[nth]! / Math.sqrt(fit.covariance[nth + 1]![nth + 1]!)),
+  );
+  const surenessOf = (nth: number): Sureness | null => {
+    if (chances[nth]! < FALSE_SURE / used.length) return 'sure';
+    return chances[nth]! < SUSPECTED ? 'suspected' : null;
+  };
+  const found = used.flatMap((_, nth) => {
+    const sure = surenessOf(nth);
+    return sure ? [goesWith({ observations, used, fit }, nth, sure)] : [];
+  });
+  const rank = ({ sure, times }: GoesWith): number => (sure === 'sure' ? 1e6 : 0) + times.middle;
+  const told = new Set(found.map(({ key }) => key));
+  return {
+    is: 'told',
+    shots: shots.length,
+    hits,
+    with: found.sort((one, other) => rank(other) - rank(one)),
+    not: looked.flatMap(({ key, found: one }) => {
+      if (!isUsed(one)) return [{ key, why: one }];
+      return told.has(key) ? [] : [{ key, why: 'no sign' as const }];
+    }),
+    spreads: {
+      cavities: fit.groups[0]!.sd,
+      moulds: fit.groups[1]!.sd,
+      sessions: fit.groups[2]!.sd,
+    },
+  };
+}
