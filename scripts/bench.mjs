@@ -17,6 +17,8 @@ const SCRIPTS = {
   faults: 'faults/index.ts',
   /** [tubs] [seed]: remelt judged before it is melted, and whether it came true */
   tubs: 'tubs/index.ts',
+  /** [shops] [shots]: causes, windows and tests told of shops whose truth is known */
+  causes: 'causes/index.ts',
   /** [books]: books laid out beside their optimum, beside habit, and as they grow */
   plan: 'plan/index.ts',
   /** [how many] [seed]: hostile requests as every role */

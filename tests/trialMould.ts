@@ -20,6 +20,8 @@ export const mould = (cavities: number, ml: number, rest: Partial<Mould> = {}): 
   rod: null,
   life: null,
   window: null,
+  windows: [],
+  tries: null,
   tried: true,
   warmTo: 40,
   hold: 8,

@@ -95,6 +95,11 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     methods: { GET: null },
     query: ['mould', 'build', 'season', 'cavity'],
   },
+  'yields/causes.ts': {
+    path: '/api/yields/causes',
+    methods: { GET: null },
+    query: ['mould', 'build', 'season'],
+  },
   'ahead.ts': { path: '/api/ahead', methods: { GET: null } },
   'materials/[id]/bottle.ts': {
     path: '/api/materials/{id}/bottle',
@@ -240,6 +245,7 @@ export const PAGES: Endpoint[] = [
       '/rack',
       '/rack/moves',
       '/yields',
+      '/yields/why',
       '/tubs',
       '/builds/new',
       '/colours',

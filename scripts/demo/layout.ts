@@ -37,7 +37,17 @@ function cavities({
 }
 
 type Optional =
-  'loose' | 'letsGo' | 'makes' | 'takes' | 'note' | 'rod' | 'life' | 'window' | 'tried';
+  | 'loose'
+  | 'letsGo'
+  | 'makes'
+  | 'takes'
+  | 'note'
+  | 'rod'
+  | 'life'
+  | 'window'
+  | 'windows'
+  | 'tries'
+  | 'tried';
 
 export interface Layout {
   n: number;
@@ -61,6 +71,8 @@ export const mould = (layout: Layout, rest: Rest): Mould => ({
   rod: null,
   life: null,
   window: null,
+  windows: [],
+  tries: null,
   tried: true,
   ...rest,
   width: layout.width,

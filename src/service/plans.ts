@@ -1,4 +1,4 @@
-import type { Plan } from '@/core/plan/index.ts';
+import type { Plan, PlanInput } from '@/core/plan/index.ts';
 import { PlanInputSchema } from '@/core/plan/index.ts';
 import { EVENT_VERSION, snapshotFrom } from '@/core/session/index.ts';
 import { createSession } from '@/store/log.ts';
@@ -7,6 +7,7 @@ import { inTransaction } from '@/store/query.ts';
 import { findPlan, insertPlan, lockPlan, setTicks, updatePlan } from '@/store/plans.ts';
 import { readShop } from '@/store/shop.ts';
 import { append } from './append.ts';
+import { findEntry, saveEntry } from './catalogue.ts';
 import { colourBook, bookCups } from './mixes.ts';
 import { heatSetup } from './learn.ts';
 import type { PlanAsked } from '@/thread/plan.ts';
@@ -88,6 +89,18 @@ export async function openSession(
   );
 }
 
+/** Test shots a mould was to have are in this session now: its next has none of them. */
+async function takeTries({ jobs }: PlanInput): Promise<void> {
+  const tested = jobs.flatMap(({ tools }) =>
+    tools.flatMap(({ tries, moulds }) => (tries ? moulds.map(({ id }) => id) : [])),
+  );
+  for (const id of new Set(tested)) {
+    const entry = await findEntry('moulds', id);
+    if (entry?.spec.tries)
+      await saveEntry('moulds', { ...entry.spec, tries: null }, id, versionOf(entry.spec));
+  }
+}
+
 async function opened(
   planId: number,
   worked: { of: string; plan: Plan },
@@ -118,6 +131,7 @@ async function opened(
     );
   const session = await createSession(plan.name, snapshot, planId, new Date(at));
   await bookCups(session, snapshot);
+  await takeTries(plan.input);
   const begun = await append(session, [
     { id: eventId, session, at, by, v: EVENT_VERSION, kind: 'opened', payload: {} },
   ]);

@@ -69,3 +69,16 @@ export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.order_id = $2 ORDER BY l.position`, [now.toISOString(), order]);
 export const linesById = (ids: number[], now: Date): Promise<LineRow[]> =>
   rows(`${LINES} WHERE l.id = ANY($2::int[]) ORDER BY l.promised, l.id`, [now.toISOString(), ids]);
+
+/** Baits of some shapes that the open book still wants. */
+export async function leftInBook(baits: readonly number[]): Promise<number> {
+  const [found] = await rows<{ left: number }>(
+    `SELECT coalesce(sum(greatest(0, lp.count - coalesce(a.allotted, 0))), 0)::int AS left
+       FROM line_parts lp JOIN order_lines l ON l.id = lp.line_id
+       LEFT JOIN LATERAL (SELECT sum(count) AS allotted FROM allocations
+         WHERE part_id = lp.id) a ON true
+      WHERE NOT l.closed AND lp.bait_id = ANY($1::int[])`,
+    [baits],
+  );
+  return found!.left;
+}

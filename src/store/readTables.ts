@@ -6,7 +6,7 @@ const when = (ms: number | null): string | null =>
   ms === null ? null : new Date(ms).toISOString();
 
 /** What a shot was made with and under, in the order it is bound in. */
-function madeUnder({ conditions, madeWith, n }: ShotRow): unknown[] {
+function madeUnder({ conditions, madeWith, n, test }: ShotRow): unknown[] {
   const { heat, metal, place, when: early } = bandsOf(conditions, n);
   return [
     conditions && JSON.stringify(conditions),
@@ -20,6 +20,7 @@ function madeUnder({ conditions, madeWith, n }: ShotRow): unknown[] {
     metal,
     place,
     early,
+    test,
   ];
 }
 
@@ -33,9 +34,9 @@ export async function putShot(session: number, shotRow: ShotRow): Promise<void> 
     `INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id,
       colourway_id, draw, heats, mould_celsius, against, marked_at, cured_at, good, usable,
       second, stage, makes, asked, kept, conditions, injector_id, block_id, shot_by, mixes,
-      grades, plastisols, heat_band, metal_band, place_band, when_band)
+      grades, plastisols, heat_band, metal_band, place_band, when_band, test)
      VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12::jsonb,$13,$14::text[],$15,$16,$17,$18,$19,$20,
-      $21,$22,$23,$24::jsonb,$25,$26,$27,$28::int[],$29::text[],$30::int[],$31,$32,$33,$34)
+      $21,$22,$23,$24::jsonb,$25,$26,$27,$28::int[],$29::text[],$30::int[],$31,$32,$33,$34,$35)
      ON CONFLICT (session_id, shot) DO UPDATE SET n = excluded.n, at = excluded.at, job =
      excluded.job, trial = excluded.trial, build = excluded.build, stage = excluded.stage, makes =
      excluded.makes, bait_id = excluded.bait_id,
@@ -47,7 +48,7 @@ export async function putShot(session: number, shotRow: ShotRow): Promise<void> 
        block_id = excluded.block_id, shot_by = excluded.shot_by, mixes = excluded.mixes,
        grades = excluded.grades, plastisols = excluded.plastisols,
        heat_band = excluded.heat_band, metal_band = excluded.metal_band,
-       place_band = excluded.place_band, when_band = excluded.when_band`,
+       place_band = excluded.place_band, when_band = excluded.when_band, test = excluded.test`,
     [
       session,
       shotRow.shot,

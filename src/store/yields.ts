@@ -69,6 +69,9 @@ export async function yieldsBySession(cut: YieldCut, newest: number): Promise<Se
   return found.reverse();
 }
 
+/** What is wrong with a bait of which nobody said it. */
+export const NOT_SAID = 'not said';
+
 /** Faults of a cut over some sessions, cavity by cavity. */
 export const faultsOf = (
   cut: YieldCut,
@@ -134,3 +137,28 @@ export const withoutConditions = async (): Promise<number[]> =>
         WHERE conditions IS NULL AND marked_at IS NOT NULL ORDER BY 1`,
     )
   ).map(({ id }) => id);
+
+/** Test shots of a mould, session by session, the newest first: how hot, and what came of them. */
+export const testsOf = (
+  mould: number,
+  newest = 6,
+): Promise<
+  {
+    session: number;
+    name: string;
+    at: Date;
+    heat: number | null;
+    shots: number;
+    good: number;
+    baits: number;
+  }[]
+> =>
+  rows(
+    `SELECT s.session_id AS session, n.name, min(s.at) AS at,
+            avg((s.conditions->>'heat')::float8) AS heat, count(*)::int AS shots,
+            sum(s.good)::int AS good, sum(s.good + s.usable + s.second)::int AS baits
+       FROM shots s JOIN sessions n ON n.id = s.session_id
+      WHERE s.mould_id = $1 AND s.test AND s.marked_at IS NOT NULL
+      GROUP BY s.session_id, n.name ORDER BY min(s.at) DESC LIMIT $2`,
+    [mould, newest],
+  );

@@ -22,6 +22,7 @@ const SCREENS = [
   '/sessions',
   '/sessions/25',
   '/yields',
+  '/yields/why',
   '/moulds',
   '/moulds/1',
   '/moulds/new',

@@ -24,6 +24,7 @@ const SCREENS = [
   '/sessions',
   '/sessions/25',
   '/yields',
+  '/yields/why',
   '/moulds',
   '/moulds/1',
   '/moulds/1/change',

@@ -2,7 +2,6 @@
 import { normal, seeded } from '@/core/chance.ts';
 import type { ShotSeen } from '@/core/causes/index.ts';
 import type { Conditions, ConditionKey } from '@/core/yield/index.ts';
-import { CONDITION_KEYS } from '@/core/yield/index.ts';
 
 /** How a cause works: more of it, or less, makes the fault likelier, beyond where it begins to. */
 interface Cause {
@@ -57,7 +56,8 @@ function conditionsIn(chance: () => number, now: Evening, nth: number): Conditio
   const place = (nth % 3) + 1;
   return {
     heat: normal(chance, now.heat - 1.2 * (place - 1), 2.5),
-    metal: now.warmed + (8 + (now.room - 19) * 0.4) * (1 - Math.exp(-nth / 6)) + normal(chance, 0, 1.5),
+    metal:
+      now.warmed + (8 + (now.room - 19) * 0.4) * (1 - Math.exp(-nth / 6)) + normal(chance, 0, 1.5),
     gap: Math.abs(normal(chance, 0, 4)),
     held: Math.max(3, normal(chance, now.holds, 2)),
     looked: chance() < now.looks ? 1 : 0,
@@ -91,7 +91,10 @@ export function hiddenShop(seed: number, shotsWanted: number, causes?: number): 
   }
   const base = uniform(chance, 0.01, 0.04);
   const hazardOf = (conditions: Conditions, without?: Cause): number =>
-    own.reduce((sum, cause) => (cause === without ? sum : sum + cause.hazard * reach(cause, conditions)), base);
+    own.reduce(
+      (sum, cause) => (cause === without ? sum : sum + cause.hazard * reach(cause, conditions)),
+      base,
+    );
   const shots: (ShotSeen & { luck: number })[] = [];
   for (let session = 1; shots.length < shotsWanted; session++) {
     const now = evening(chance);
@@ -105,17 +108,25 @@ export function hiddenShop(seed: number, shotsWanted: number, causes?: number): 
         mould: 1,
         conditions,
         cavities: numbers,
-        faults: numbers.map((n) => (chance() < 1 - Math.exp(-hazard * weak[n - 1]!) ? 'short' : null)),
+        faults: numbers.map((cavity) =>
+          chance() < 1 - Math.exp(-hazard * weak[cavity - 1]!) ? 'short' : null,
+        ),
         luck: now.luck,
       });
     }
   }
   const truth = own.map((cause) => {
-    const figures = shots.map(({ conditions }) => conditions[cause.key]!).sort((one, other) => one - other);
-    const [low, high] = [0.1, 0.9].map((along) => figures[Math.round(along * (figures.length - 1))]!);
+    const figures = shots
+      .map(({ conditions }) => conditions[cause.key]!)
+      .sort((one, other) => one - other);
+    const [low, high] = [0.1, 0.9].map(
+      (along) => figures[Math.round(along * (figures.length - 1))]!,
+    );
     const at = (figure: number): number =>
       shots.reduce((sum, { conditions, luck }) => {
-        const hazard = hazardOf(conditions, cause) + cause.hazard * reach(cause, { ...conditions, [cause.key]: figure });
+        const hazard =
+          hazardOf(conditions, cause) +
+          cause.hazard * reach(cause, { ...conditions, [cause.key]: figure });
         return sum + 1 - Math.exp(-hazard * luck);
       }, 0);
     const more = cause.over > 0;
@@ -123,4 +134,3 @@ export function hiddenShop(seed: number, shotsWanted: number, causes?: number): 
   });
   return { shots, truth: truth.sort((one, other) => other.times - one.times) };
 }
-export const ALL_CONDITIONS = CONDITION_KEYS;

@@ -1,39 +1,63 @@
 // How often the strongest cause of a hidden shop is named first, and a false one as sure.
+import type { GoesWith } from '@/core/causes/index.ts';
 import { whyOf } from '@/core/causes/index.ts';
-import { hiddenShop } from './hiddenShop.ts';
+import { hiddenShop, type HiddenShop } from './hiddenShop.ts';
 
 /** Times as many, from which a cause can be found at all and is asked for (judgement). */
 const STRONG = 1.8;
 
-export function trialOfWhy(shops: number, shots: number, from = 1) {
-  const tally = { strong: 0, first: 0, falseSure: 0, told: 0, wrongWay: 0, held: 0, ranges: 0, ms: 0 };
-  const tellFirst: string[] = [];
-  for (let seed = from; seed < from + shops; seed++) {
-    const { shots: seen, truth } = hiddenShop(seed, shots);
-    const began = performance.now();
+/** What was named of one shop, held to what is so. */
+interface Named {
+  /** its strongest cause is strong enough to be asked for, and was named first */
+  strong: boolean;
+  first: boolean;
+  /** something is sure that is no cause, or works the other way */
+  falseSure: boolean;
+  wrongWay: boolean;
+  /** ranges of true causes, and those that held */
+  ranges: number;
+  held: number;
+}
+
+function judged(found: readonly GoesWith[], truth: HiddenShop['truth']): Named {
+  const sure = found.filter(({ sure: how }) => how === 'sure');
+  const causeOf = ({ key }: GoesWith) => truth.find((cause) => cause.key === key);
+  const [strongest] = truth;
+  const strong = strongest !== undefined && strongest.times >= STRONG;
+  const ranges = found.flatMap((one) => {
+    const cause = causeOf(one);
+    return cause ? [cause.times >= one.times.least && cause.times <= one.times.most] : [];
+  });
+  return {
+    strong,
+    first: strong && found[0]?.key === strongest.key,
+    falseSure: sure.some((one) => !causeOf(one)),
+    wrongWay: sure.some((one) => causeOf(one) && causeOf(one)!.more !== one.more),
+    ranges: ranges.length,
+    held: ranges.filter(Boolean).length,
+  };
+}
+
+/** Shops of so many shots, from a seed on. @param causes each has; left out: one to three */
+export function trialOfWhy(
+  shops: number,
+  { shots, from = 1, causes }: { shots: number; from?: number; causes?: number },
+) {
+  const all = Array.from({ length: shops }, (_, nth) => {
+    const { shots: seen, truth } = hiddenShop(from + nth, shots, causes);
     const why = whyOf(seen, 'short');
-    tally.ms += performance.now() - began;
-    if (why.is === 'too few') continue;
-    tally.told += 1;
-    const [strongest, second] = truth;
-    const sure = why.with.filter(({ sure: how }) => how === 'sure');
-    if (sure.some(({ key }) => !truth.some((cause) => cause.key === key))) tally.falseSure += 1;
-    if (sure.some(({ key, more }) => truth.some((cause) => cause.key === key && cause.more !== more)))
-      tally.wrongWay += 1;
-    for (const { key, times } of why.with) {
-      const cause = truth.find((one) => one.key === key);
-      if (!cause) continue;
-      tally.ranges += 1;
-      if (cause.times >= times.least && cause.times <= times.most) tally.held += 1;
-    }
-    if (!strongest || strongest.times < STRONG) continue;
-    tally.strong += 1;
-    const [first] = why.with;
-    if (first?.key === strongest.key) tally.first += 1;
-    else
-      tellFirst.push(
-        `${seed}: ${strongest.key} ×${strongest.times.toFixed(1)}${second ? `, ${second.key} ×${second.times.toFixed(1)}` : ''}; named ${why.with.map((one) => `${one.key} ×${one.times.middle.toFixed(1)} ${one.sure}`).join(', ')}`,
-      );
-  }
-  return { ...tally, tellFirst };
+    return why.is === 'told' ? [judged(why.with, truth)] : [];
+  }).flat();
+  const count = (is: (one: Named) => boolean): number => all.filter(is).length;
+  const sum = (of: (one: Named) => number): number =>
+    all.reduce((total, one) => total + of(one), 0);
+  return {
+    told: all.length,
+    strong: count(({ strong }) => strong),
+    first: count(({ first }) => first),
+    falseSure: count(({ falseSure }) => falseSure),
+    wrongWay: count(({ wrongWay }) => wrongWay),
+    ranges: sum(({ ranges }) => ranges),
+    held: sum(({ held }) => held),
+  };
 }

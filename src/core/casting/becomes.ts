@@ -71,6 +71,8 @@ export function asMould(casting: Casting, mix: readonly Mixed[], hold: number): 
     note: '',
     life,
     window: null,
+    windows: [],
+    tries: null,
     tried: false,
     cavities: Array.from({ length: masters }, (_, i) => ({
       n: i + 1,

@@ -66,7 +66,12 @@ interface Sums {
   slope: Float64Array;
 }
 /** Adds an observation to the curvature and the slope. */
-function addTo({ curvature, slope }: Sums, one: Observation, theta: readonly number[], places: readonly number[]): void {
+function addTo(
+  { curvature, slope }: Sums,
+  one: Observation,
+  theta: readonly number[],
+  places: readonly number[],
+): void {
   const share = sigmoid(logOdds(one, theta, places));
   const weight = one.of * share * (1 - share);
   const missed = one.hits - one.of * share;
@@ -117,7 +122,9 @@ function mode(
     values.reduce((sum, one, nth) => sum + (precisions[nth]! * (one - means[nth]!) ** 2) / 2, 0) +
     observations.reduce((sum, one, nth) => {
       const odds = logOdds(one, values, places[nth]!);
-      return sum - one.hits * odds + one.of * (Math.max(0, odds) + Math.log1p(Math.exp(-Math.abs(odds))));
+      return (
+        sum - one.hits * odds + one.of * (Math.max(0, odds) + Math.log1p(Math.exp(-Math.abs(odds))))
+      );
     }, 0);
   let inverse = Matrix.eye(theta.length);
   let worth = against(theta);
@@ -171,7 +178,10 @@ export function fitLogistic(observations: readonly Observation[], prior: Logisti
         (sum, one) => sum + found.theta[one]! ** 2 + found.inverse.get(one, one),
         GROUPS_HELD * GROUPS.first ** 2,
       );
-      return Math.min(GROUPS.most, Math.max(GROUPS.least, Math.sqrt(spread / (size + GROUPS_HELD))));
+      return Math.min(
+        GROUPS.most,
+        Math.max(GROUPS.least, Math.sqrt(spread / (size + GROUPS_HELD))),
+      );
     });
     const moved = Math.max(0, ...next.map((one, nth) => Math.abs(one - spreads[nth]!)));
     next.forEach((one, nth) => (spreads[nth] = one));
@@ -183,7 +193,7 @@ export function fitLogistic(observations: readonly Observation[], prior: Logisti
     coefficients: theta.slice(1, 1 + figures),
     covariance: fixed.map((_, row) => fixed.map((__, column) => inverse.get(row, column))),
     groups: sizes.map((size, nth) => ({
-      effects: theta.slice(begins[nth]!, begins[nth]! + size),
+      effects: theta.slice(begins[nth], begins[nth]! + size),
       sd: spreads[nth]!,
     })),
   };

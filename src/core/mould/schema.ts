@@ -54,6 +54,12 @@ const ClosesSchema = z.object({
   share: z.number().min(0.01).max(0.6).nullable().default(null),
 });
 
+/** Heats to shoot between, °C. */
+const WindowSchema = z.object({ low: z.number(), high: z.number() });
+/** A few shots in another window than usual, to learn from. */
+export const TriesSchema = WindowSchema.extend({ shots: z.number().int().min(1).max(12) });
+export type MouldTries = z.infer<typeof TriesSchema>;
+
 export const MouldSchema = z.object({
   /** its number in the shop's list; absent before it stands there */
   id: IdSchema.optional(),
@@ -99,7 +105,11 @@ export const MouldSchema = z.object({
   /** shots a home-made one is good for; null = no end in sight */
   life: z.number().int().positive().meta({ least: 1, most: 100_000 }).nullable().default(null),
   /** the window it proved to like; null = the shop's */
-  window: z.object({ low: z.number(), high: z.number() }).nullable().default(null),
+  window: WindowSchema.nullable().default(null),
+  /** windows it proved to like for one build, by the build's key: they go before its own */
+  windows: z.array(WindowSchema.extend({ build: z.string().min(1).max(60) })).default([]),
+  /** test shots asked for at its next session, and the window they are shot in */
+  tries: TriesSchema.nullable().default(null),
   /** false until its trial card is filled in */
   tried: z.boolean().default(true),
   cavities: z.array(CavitySchema).min(1, 'A mould has at least one cavity.').max(48),

@@ -8,7 +8,7 @@ import {
 } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
 import { SUREST } from './surest.ts';
-import { MouldSchema } from '../mould/index.ts';
+import { MouldSchema, TriesSchema } from '../mould/index.ts';
 import { FromTubSchema } from '../plastic/index.ts';
 import { type MixByLayer, oneCupEach } from './cupId.ts';
 
@@ -36,6 +36,8 @@ const ToolsSchema = z.object({
    */
   strength: z.number().positive().max(1000).optional(),
   window: z.object({ low: z.number(), high: z.number() }),
+  /** its first shots are tests, in a window of their own */
+  tries: TriesSchema.nullable().default(null),
   habit: z.enum(['push', 'plug']),
   /** where sprues and plugs of several colours go: a layer's cup, or the puck */
   mixedTo: z.string(),

@@ -104,6 +104,23 @@ function shareOf(
   return { good: Math.round(share * 1000) / 1000, strength: Math.round(strength * 10) / 10 };
 }
 /**
+ * Heats a stage is shot between: on to inserts hotter; else what its mould proved to like for that
+ * build, for any, or the shop's; and the test shots its mould was to have.
+ */
+function windowFor(
+  build: Build,
+  stage: Stage,
+  mould: MouldEntry | undefined,
+  { window }: DraftDefaults,
+): Pick<Tools, 'window' | 'tries'> {
+  if (stage.takes && stage.layers.length > 0) return { window: ON_INSERT, tries: null };
+  const own = mould?.spec.windows.find((one) => one.build === build.key) ?? mould?.spec.window;
+  return {
+    window: own ? { low: own.low, high: own.high } : window,
+    tries: mould?.spec.tries ?? null,
+  };
+}
+/**
  * Tools for every stage of a build, from the mould its baits come out of: moulds for its inserts
  * that lie in that one, and an injector and block for each stage.
  */
@@ -125,10 +142,7 @@ export function toolsFor(
       moulds: entry ? [inTools(entry)] : [],
       ...rigFor(shelf, stage, entry?.spec, defaults),
       ...shareOf(build, stage, entry, defaults),
-      window:
-        stage.takes && stage.layers.length > 0
-          ? ON_INSERT
-          : (entry?.spec.window ?? defaults.window),
+      ...windowFor(build, stage, entry, defaults),
       habit: 'push',
       mixedTo: 'puck',
       fromShelf: 0,

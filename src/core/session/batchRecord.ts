@@ -102,8 +102,13 @@ function beginnings(standing: readonly AnyEvent[]): Map<string, Began> {
   return atShot;
 }
 
+/** The window a shot was planned in: a test's own, else its run's. */
+function windowOf(state: SessionState, shot: ShotState): { low: number; high: number } | null {
+  const tools = state.runs.get(shot.job)?.tools;
+  return (shot.test ? tools?.tries : null) ?? tools?.window ?? null;
+}
 function heatsOf(state: SessionState, shot: ShotState): RecordedHeat[] {
-  const window = state.runs.get(shot.job)?.tools.window ?? null;
+  const window = windowOf(state, shot);
   const draws = [...new Set(shot.cavities.values())].map((draw) => state.draws.get(draw));
   const portions: Portion[] = [...draws.flatMap((draw) => draw?.barrels ?? []), ...shot.poured];
   return portions.map(({ cup, celsius }) => ({
@@ -131,7 +136,7 @@ function recordOf(state: SessionState, shot: ShotState, began: Began | null): Re
     bait: shot.bait.name,
     colour: colourOfShot(state, shot).name,
     mould: state.moulds.get(shot.mould)?.mould.name ?? shot.mould,
-    window: state.runs.get(shot.job)?.tools.window ?? null,
+    window: windowOf(state, shot),
     heats: heatsOf(state, shot),
     metal: shot.mouldCelsius,
     closed: began?.closed ?? null,

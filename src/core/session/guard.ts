@@ -12,7 +12,7 @@ import {
 import { bleeding, missingIngredients, strangeFlake } from './colouring.ts';
 import { heatCups } from './guard/cups.ts';
 import type { Warning } from './guard/warnings.ts';
-import { apartOf, gapOf, STIRS, windowNow } from './guard/window.ts';
+import { apartOf, gapOf, isTest, STIRS, windowNow } from './guard/window.ts';
 import { settled } from './settled.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
@@ -179,7 +179,8 @@ export function drawWarnings(
       ? heatCups(state, run)
       : [state.cups.get(only)].filter((cup): cup is CupState => cup !== undefined);
   // Under its own window a run is cold; over the one that went up for what came short it is hot.
-  const window = { low: run.tools.window.low, high: windowNow(state, run).high };
+  const asked = windowNow(state, run);
+  const window = { low: isTest(run) ? asked.low : run.tools.window.low, high: asked.high };
   const own = cups.flatMap((cup) => {
     const told = foreseen.get(cup.key);
     const reading = told ? asReading(now, told) : cup.reading;

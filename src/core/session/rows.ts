@@ -14,6 +14,8 @@ export interface ShotRow {
   job: string;
   mould: number;
   trial: boolean;
+  /** it was shot in a window of its own, to learn from */
+  test: boolean;
   build: string;
   stage: string;
   makes: string;
@@ -57,6 +59,7 @@ export function shotRow(state: SessionState, id: string): ShotRow | null {
     job: shot.job,
     mould: Number(shot.mould),
     trial: shot.trial,
+    test: shot.test,
     build: shot.build.key,
     stage: shot.stage.key,
     makes: shot.stage.makes,

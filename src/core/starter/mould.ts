@@ -118,6 +118,8 @@ export function firstMould(
     rod: null,
     life: null,
     window: null,
+    windows: [],
+    tries: null,
     tried: false,
     cavities: layOut({ width, height, cavities: [one] }, cavities, rows),
   };

@@ -1,5 +1,8 @@
-/** How a condition is said: a heat, K from one heat to another, s, parts of 1, a count, or yes or no. */
-export type ConditionUnit = 'heat' | 'apart' | 'seconds' | 'share' | 'count' | 'yes';
+/**
+ * How a condition is said: a heat, K from one heat to another, s, parts of 1, a count, yes or no, or
+ * how many times as long (kept as its ln).
+ */
+export type ConditionUnit = 'heat' | 'apart' | 'seconds' | 'share' | 'count' | 'yes' | 'times';
 
 interface ConditionEntry {
   name: string;
@@ -85,7 +88,7 @@ export const CONDITIONS = {
   },
   cooled: {
     name: 'time it was let cool',
-    unit: 'share',
+    unit: 'times',
     more: 'opening later than said',
     less: 'opening sooner than said',
     least: 0.08,

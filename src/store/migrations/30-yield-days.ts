@@ -16,7 +16,8 @@ export default {
       ADD COLUMN heat_band text,
       ADD COLUMN metal_band text,
       ADD COLUMN place_band text,
-      ADD COLUMN when_band text;
+      ADD COLUMN when_band text,
+      ADD COLUMN test boolean NOT NULL DEFAULT false;
     CREATE INDEX shots_without_conditions ON shots (session_id)
       WHERE conditions IS NULL AND marked_at IS NOT NULL;
     CREATE TABLE yield_days (

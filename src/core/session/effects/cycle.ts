@@ -1,5 +1,6 @@
 import { alter } from '../alter.ts';
 import { mouldWarnings } from '../guard/mould.ts';
+import { isTest } from '../guard/window.ts';
 import { warningsSaid } from '../guard/warnings.ts';
 import { unload } from '../inserts.ts';
 import type { RunState, SessionState } from '../state.ts';
@@ -93,6 +94,7 @@ export function newShot(
     job: run.key,
     mould: mould.key,
     trial,
+    test: !trial && isTest(run),
     build: job.build,
     stage: run.stage,
     colourway: { id: job.colourway.id, name: job.colourway.name },

@@ -24,11 +24,17 @@ export function hotterFor(state: SessionState, run: RunState): number {
   );
   return Math.round(Math.min(HOTTER.most, (HOTTER.each * short) / (baits + HOTTER.beside)));
 }
+/** The next shot of a run is one of its tests. */
+export const isTest = ({ tools, done }: Pick<RunState, 'tools' | 'done'>): boolean =>
+  // Plans of before had none.
+  done < (tools.tries?.shots ?? 0);
 /**
  * The window a run is shot in now: what is asked of cups, warned of at a draw and drawn on the
  * scale.
  */
 export function windowNow(state: SessionState, run: RunState): { low: number; high: number } {
+  // A test is shot at what it is to test.
+  if (isTest(run)) return { low: run.tools.tries!.low, high: run.tools.tries!.high };
   const hotter = hotterFor(state, run);
   return { low: run.tools.window.low + hotter, high: run.tools.window.high + hotter };
 }

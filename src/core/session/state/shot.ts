@@ -30,6 +30,8 @@ export interface ShotState {
   job: string;
   mould: string;
   trial: boolean;
+  /** it was shot in a window of its own, to learn from */
+  test: boolean;
   build: Build;
   stage: Stage;
   colourway: { id: number; name: string };

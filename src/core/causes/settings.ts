@@ -1,0 +1,184 @@
+import { fitLogistic, type Logistic, type Observation, sigmoid } from './logistic.ts';
+import type { SettingKey } from './settingKinds.ts';
+import { SETTINGS } from './settingKinds.ts';
+import type { ShotSeen } from './why.ts';
+
+const KEYS = Object.keys(SETTINGS) as SettingKey[];
+/** Middles that stand today: °C, °C and s. */
+export type Today = Record<SettingKey, number>;
+
+/** What is held before anything is shot: log-odds of good and its spread, and slopes. */
+const PRIOR = {
+  share: { mean: 2.6, sd: 1 },
+  slope: { mean: 0, sd: 0.7 },
+  gap: { mean: -0.2, sd: 0.3 },
+} as const;
+/** K between cups that count as one. */
+const GAP = 5;
+const RANGE = 1.2816;
+/** Shots from which a curve is said at all (M15). */
+export const CURVE_FROM = 40;
+
+/** How what comes good hangs on heat, metal and hold, as the shop's own shots tell. */
+export interface SettingsFit {
+  today: Today;
+  fit: Logistic;
+  /** usual figure of each, and the ends of what was shot (a twentieth from each) */
+  usual: Today;
+  seen: Record<SettingKey, { low: number; high: number }>;
+  /** K between cups as it usually was */
+  gap: number;
+  shots: number;
+  sessions: number;
+}
+
+const middleOf = (values: readonly number[], along = 0.5): number | null => {
+  const inOrder = [...values].sort((one, other) => one - other);
+  return inOrder[Math.round(along * (inOrder.length - 1))] ?? null;
+};
+
+/** Figures a share is regressed on: each setting off today's and its square, and the gap. */
+function figuresAt(at: Today, today: Today, gap: number): number[] {
+  return [
+    ...KEYS.flatMap((key) => {
+      const off = (at[key] - today[key]) / SETTINGS[key].scale;
+      return [off, off * off];
+    }),
+    gap / GAP,
+  ];
+}
+
+/**
+ * Learns how the share good hangs on what is set: ridge logistic regression on each setting and its
+ * square, with sessions that differ by themselves (M15). Before a shot it holds today's settings
+ * for the best, loosely.
+ * @param today the middle of what stands today
+ */
+export function fitSettings(shots: readonly ShotSeen[], today: Today): SettingsFit {
+  const known = (key: SettingKey | 'gap') =>
+    shots.flatMap(({ conditions }) => conditions[key] ?? []);
+  const usual = Object.fromEntries(
+    KEYS.map((key) => [key, middleOf(known(key)) ?? today[key]]),
+  ) as Today;
+  const gap = middleOf(known('gap')) ?? 0;
+  const sessions = [...new Set(shots.map(({ session }) => session))];
+  const observations = shots.map(({ session, conditions, faults }): Observation => {
+    const at = Object.fromEntries(KEYS.map((key) => [key, conditions[key] ?? usual[key]])) as Today;
+    return {
+      figures: figuresAt(at, today, conditions.gap ?? gap),
+      groups: [sessions.indexOf(session)],
+      hits: faults.filter((fault) => fault === null).length,
+      of: faults.length,
+    };
+  });
+  const fit = fitLogistic(observations, {
+    intercept: PRIOR.share,
+    coefficients: [...KEYS.flatMap((key) => [PRIOR.slope, SETTINGS[key].prior]), PRIOR.gap],
+    groups: [Math.max(1, sessions.length)],
+  });
+  const seen = Object.fromEntries(
+    KEYS.map((key) => {
+      const own = known(key);
+      return [
+        key,
+        { low: middleOf(own, 0.05) ?? today[key], high: middleOf(own, 0.95) ?? today[key] },
+      ];
+    }),
+  ) as SettingsFit['seen'];
+  return { today, fit, usual, seen, gap, shots: shots.length, sessions: sessions.length };
+}
+
+/** Log-odds of good at some settings, and their spread. */
+export function oddsAt(
+  of: SettingsFit,
+  at: Partial<Today>,
+): { mean: number; sd: number; row: number[] } {
+  const row = [1, ...figuresAt({ ...of.usual, ...at }, of.today, of.gap)];
+  const { intercept, coefficients, covariance } = of.fit;
+  const mean = [intercept, ...coefficients].reduce((sum, one, nth) => sum + one * row[nth]!, 0);
+  const variance = row.reduce(
+    (sum, one, nth) =>
+      sum + one * row.reduce((inner, other, at) => inner + other * covariance[nth]![at]!, 0),
+    0,
+  );
+  return { mean, sd: Math.sqrt(Math.max(0, variance)), row };
+}
+/** Share good to be expected where log-odds are so unsure (MacKay 1992). */
+export const shareExpected = ({ mean, sd }: { mean: number; sd: number }): number =>
+  sigmoid(mean / Math.sqrt(1 + (Math.PI * sd * sd) / 8));
+
+/** A point of a curve: the share good there, with its 80 % range. */
+export interface CurvePoint {
+  at: number;
+  share: number;
+  least: number;
+  most: number;
+}
+/** What the shop's record says of one setting. */
+export type SettingCurve =
+  | { is: 'too few'; shots: number; wanted: number }
+  | {
+      is: 'told';
+      points: CurvePoint[];
+      /** where it does within one bait in a hundred of its best, of what was shot */
+      own: { low: number; high: number };
+      /** share good to be gained by it over today's, with its 80 % range; 0 = as good as today's */
+      gain: { least: number; middle: number; most: number };
+      /** most of that range says that it is better */
+      better: boolean;
+    };
+/** Share under the best that still belongs to the own window. */
+const AS_GOOD = 0.01;
+/** K or s that an own window is wide at the least: hands cannot hold less. */
+const LEAST_WIDE = 6;
+
+/** Gain of one figure over another, with its range: their difference shares what both hang on. */
+function gainOf(
+  of: SettingsFit,
+  key: SettingKey,
+  best: number,
+): { least: number; middle: number; most: number } {
+  const [here, now] = [best, of.today[key]].map((at) => oddsAt(of, { [key]: at }));
+  const apart = here!.row.map((one, nth) => one - now!.row[nth]!);
+  const { covariance } = of.fit;
+  const variance = apart.reduce(
+    (sum, one, nth) =>
+      sum + one * apart.reduce((inner, other, at) => inner + other * covariance[nth]![at]!, 0),
+    0,
+  );
+  const sd = Math.sqrt(Math.max(0, variance));
+  const from = sigmoid(now!.mean);
+  const gain = (spreads: number): number =>
+    sigmoid(now!.mean + (here!.mean - now!.mean) + spreads * sd) - from;
+  return { least: gain(-RANGE), middle: gain(0), most: gain(RANGE) };
+}
+
+/** How the share good runs along one setting, and where it is best. */
+export function settingCurve(of: SettingsFit, key: SettingKey): SettingCurve {
+  if (of.shots < CURVE_FROM) return { is: 'too few', shots: of.shots, wanted: CURVE_FROM };
+  const { low, high } = of.seen[key];
+  const { step } = SETTINGS[key];
+  const count = Math.max(2, Math.ceil((high - low) / step));
+  const points = Array.from({ length: count + 1 }, (_, nth): CurvePoint => {
+    const at = low + ((high - low) * nth) / count;
+    const odds = oddsAt(of, { [key]: at });
+    return {
+      at,
+      share: shareExpected(odds),
+      least: sigmoid(odds.mean - RANGE * odds.sd),
+      most: sigmoid(odds.mean + RANGE * odds.sd),
+    };
+  });
+  const best = points.reduce((one, other) => (other.share > one.share ? other : one));
+  const good = points.filter(({ share }) => share >= best.share - AS_GOOD);
+  const middle = (good[0]!.at + good.at(-1)!.at) / 2;
+  const half = Math.max(LEAST_WIDE, good.at(-1)!.at - good[0]!.at) / 2;
+  const gain = gainOf(of, key, middle);
+  return {
+    is: 'told',
+    points,
+    own: { low: middle - half, high: middle + half },
+    gain,
+    better: gain.least > 0,
+  };
+}

@@ -1,0 +1,67 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { CausesTold, SettingKey, Today } from '@/core/causes/index.ts';
+import type { Mould } from '@/core/mould/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { call } from '@/ui/api.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
+import { FaultWhy } from './FaultWhy.tsx';
+import { Settings } from './Settings.tsx';
+import { TryNext } from './TryNext.tsx';
+
+/** What the shop's machine answers. */
+export interface CausesAnswer extends CausesTold {
+  shots: number;
+  left: number;
+  today: { today: Today; window: { low: number; high: number } } | null;
+  mould: { id: number; spec: Mould; version: string } | null;
+  tests: {
+    session: number;
+    name: string;
+    at: string;
+    heat: number | null;
+    shots: number;
+    good: number;
+    baits: number;
+  }[];
+}
+interface Props {
+  /** the cut, as its address says it */
+  cut: string;
+  build: string | null;
+  units: ShopUnits;
+  /** faults by their keys, as makers say them */
+  names: Record<string, string>;
+}
+/** Order the settings stand in. */
+const ORDER: SettingKey[] = ['heat', 'metal', 'held'];
+
+/** What goes with each fault, how the settings do, and what is worth trying, once worked out. */
+export default function Causes({ cut, build, units, names }: Props) {
+  const [told, setTold] = useState<CausesAnswer | null>(null);
+  const [wrong, setWrong] = useState('');
+  const ask = useCallback(async () => {
+    const reply = await call<CausesAnswer>('GET', `/api/yields/causes?${cut}`);
+    if (reply.ok) setTold(reply.value);
+    setWrong(reply.ok ? '' : reply.message);
+  }, [cut]);
+  useEffect(() => void ask(), [ask]);
+  if (!told) return wrong ? <Wrong>{wrong}</Wrong> : <p className="text-xl">Working it out…</p>;
+  const { whys, curves, trial, mould, today, tests, shots } = told;
+  if (shots === 0)
+    return <p className="max-w-prose text-lg">Nothing of it has been shot and marked yet.</p>;
+  return (
+    <div className="flex flex-col gap-8">
+      <Wrong>{wrong}</Wrong>
+      {whys.length === 0 && <p className="text-lg">Nothing is wrong with any of {shots} shots.</p>}
+      {whys.map(({ fault, why }) => (
+        <FaultWhy key={fault} fault={names[fault] ?? fault} why={why} units={units} />
+      ))}
+      {mould && today && curves && (
+        <>
+          <Settings {...{ curves, mould, today, build, units }} order={ORDER} again={ask} />
+          <TryNext {...{ trial, mould, tests, units }} left={told.left} again={ask} />
+        </>
+      )}
+    </div>
+  );
+}

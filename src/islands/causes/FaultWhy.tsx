@@ -1,0 +1,67 @@
+import type { GoesWith, Why } from '@/core/causes/index.ts';
+import { headOf, sayDiffers, sayNot, sayTooFew, sayWith } from '@/core/causes/says.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+
+/** Share of the fault at the worse end and the better, as two bars on one scale. */
+function Ends({ found, most }: { found: GoesWith; most: number }) {
+  const wide = (share: number): string => `${(100 * share) / most}%`;
+  return (
+    <span className="flex h-9 flex-col justify-between" aria-hidden="true">
+      <span className="block h-4 bg-ink" style={{ width: wide(found.shareWorse) }} />
+      <span className="block h-4 border border-ink" style={{ width: wide(found.shareBetter) }} />
+    </span>
+  );
+}
+
+/** What goes with one fault, how sure that is, and what it is not. */
+export function FaultWhy({ fault, why, units }: { fault: string; why: Why; units: ShopUnits }) {
+  const title = fault.charAt(0).toUpperCase() + fault.slice(1);
+  if (why.is === 'too few')
+    return (
+      <section aria-label={title}>
+        <h2>{title}</h2>
+        <p className="border-t-[1.5px] border-ink pt-2">{sayTooFew(why)}</p>
+      </section>
+    );
+  const most = Math.max(0.01, ...why.with.map(({ shareWorse }) => shareWorse));
+  const differs = sayDiffers(why);
+  return (
+    <section aria-label={title} data-fault={fault}>
+      <h2>
+        {title}{' '}
+        <span className="text-base font-normal text-soft">
+          {why.hits} in {why.shots} shots
+        </span>
+      </h2>
+      {why.with.length === 0 && (
+        <p className="border-t-[1.5px] border-ink pt-2">
+          It goes with nothing that was looked at: it comes as it likes.
+        </p>
+      )}
+      <ul className="border-t-[1.5px] border-ink">
+        {why.with.map((found) => (
+          <li
+            key={found.key}
+            className="grid items-center gap-x-6 gap-y-1 border-b border-rule py-3 sm:grid-cols-[minmax(0,1fr)_12rem]"
+            data-goes-with={found.key}
+            data-sure={found.sure}
+          >
+            <span>
+              <b className="text-lg">{headOf(found)}</b>{' '}
+              <span className="text-soft">{found.sure === 'sure' ? 'sure' : '◇ suspected'}</span>
+              {sayWith(found, fault, units).map((sentence) => (
+                <span key={sentence} className="block">
+                  {sentence}
+                </span>
+              ))}
+            </span>
+            <Ends found={found} most={most} />
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-sm text-soft">
+        {[...sayNot(why), ...(differs ? [differs] : [])].join(' ')}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,6 @@
+// In a thread of the server's, without the app's short names.
+import { parentPort } from 'node:worker_threads';
+import type { CausesAsked } from '../core/causes/index.ts';
+import { causesTold } from '../core/causes/index.ts';
+
+parentPort!.on('message', (asked: CausesAsked) => parentPort!.postMessage(causesTold(asked)));
