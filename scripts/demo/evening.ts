@@ -16,6 +16,7 @@ import { deeper } from './branches.ts';
 import { rehearse } from './rehearse.ts';
 import type { Rehearsal } from './hands.ts';
 import { SHOP } from './shop.ts';
+import { type Story, storyOf } from './stories.ts';
 
 export const DAY = 86_400_000;
 /** Namespace of what the demo shop makes, so that it makes the same again. */
@@ -29,10 +30,9 @@ export const DEFAULTS = {
 };
 
 /**
- * The cavities that spoil more than the rest: eel mould 1 loses its sixth, the rag mould runs cold
- * at its last.
+ * The cavities that spoil more than the rest: the rag mould runs cold at its last.
  */
-const SPOILS: Record<string, number> = { '1/6': 0.2, '5/4': 0.15 };
+const SPOILS: Record<string, number> = { '5/4': 0.15 };
 const spoil = (mould: string, cavity: number, shot: number): number =>
   (SPOILS[`${mould}/${cavity}`] ?? 0.035) + (shot === 1 ? 0.12 : 0);
 
@@ -102,6 +102,8 @@ interface Evening extends Pick<Rehearsal, 'startAt' | 'until'> {
   bad?: number;
   /** what goes otherwise than the bench says */
   branch?: string | null;
+  /** what it is like, beyond what its hands do */
+  story?: Story;
 }
 /**
  * Plans an evening, plays it by rehearsed hands, and lets the shop learn from it.
@@ -110,7 +112,7 @@ interface Evening extends Pick<Rehearsal, 'startAt' | 'until'> {
 export async function evening(
   called: string | null,
   wanted: WantedPart[],
-  { startAt, seed, until, bad = 1, branch = null }: Evening,
+  { startAt, seed, until, bad = 1, branch = null, story = storyOf(null) }: Evening,
 ): Promise<{ session: number; events: AnyEvent[] }> {
   const input = draftPlan(await wholeCatalogue(), wanted, DEFAULTS);
   const name = called ?? sessionName(input);
@@ -130,6 +132,7 @@ export async function evening(
     chance: seeded(seed),
     until,
     spoil: (mould, cavity, shot) => bad * spoil(mould, cavity, shot),
+    story,
   });
   const events = deeper(played, snapshot, branch);
   for (let from = 0; from < events.length; from += 400)

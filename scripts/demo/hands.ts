@@ -1,3 +1,4 @@
+import type { Story } from './stories.ts';
 import { v5 } from 'uuid';
 import type { Stage } from '../../src/core/build/index.ts';
 import type {
@@ -33,6 +34,8 @@ export interface Rehearsal {
   until?: (state: SessionState) => boolean;
   /** share of baits a cavity spoils: mould key and cavity number */
   spoil?: (mould: string, cavity: number, shotInSession: number) => number;
+  /** what the evening is like beside that */
+  story?: Story;
 }
 
 const FAULTY: Fault[] = ['short', 'dent', 'short', 'bubbles', 'flash'];
@@ -78,6 +81,7 @@ export class Hands {
       now: () => this.now,
       spend: (seconds) => this.spend(seconds),
       send: (what) => this.send(what),
+      room: rehearsal.story?.room,
     });
     this.metal = metalOf(this.state, this.stove.room, chance, () => this.now);
   }
@@ -106,6 +110,13 @@ export class Hands {
   begins(): void {
     this.send({ kind: 'opened', payload: {} });
     this.read({ kind: 'room', key: 'room' }, Math.round(this.stove.room));
+    if (this.rehearsal.story?.damp)
+      for (const material of this.plastisols())
+        this.send({ kind: 'bottleNoted', payload: { material, is: 'damp' } });
+  }
+  /** Bottles the evening's plastisol comes out of. */
+  private plastisols(): Set<number> {
+    return new Set([...this.state.cups.values()].flatMap(({ plastisols }) => plastisols));
   }
   next(): Step | null {
     return nextStep(this.state, this.now);
@@ -190,7 +201,10 @@ export class Hands {
     const mould = this.state.moulds.get(step.target)!;
     const shot = this.state.shots.get(mould.shot!)!;
     for (const cavity of shot.cavities.keys()) {
-      const done = this.metal.fault(shot);
+      const done =
+        this.metal.fault(shot) ??
+        this.rehearsal.story?.befalls(this.state, shot, cavity, this.chance) ??
+        null;
       if (done === null && this.chance() > this.spoil(mould.key, cavity, shot.n)) continue;
       this.spend(APART.mark);
       if (shot.marks.has(cavity)) continue;

@@ -20,6 +20,7 @@ import { MOULDS } from './moulds.ts';
 import { ORDERS, PAST } from './orders.ts';
 import { SHOP } from './shop.ts';
 import { sold } from './sold.ts';
+import { storyOf } from './stories.ts';
 
 type Tell = (line: string) => void;
 
@@ -76,6 +77,7 @@ async function past(now: number, evenings: number): Promise<void> {
       startAt,
       seed: 100 + count,
       branch: BRANCHES[count] ?? null,
+      story: storyOf(count),
     });
     await sendOff(id, now);
   }

@@ -125,6 +125,7 @@ export const MOULDS: Mould[] = [
       hold: 10,
       cool: 60,
       letsGo: 'bottom',
+      window: { low: 170, high: 180 },
     },
   ),
   mould(

@@ -38,15 +38,19 @@ export function stoveOf(
     now,
     spend,
     send,
+    room,
   }: {
     startAt: number;
     chance: () => number;
     now: () => number;
     spend: (seconds: number) => void;
     send: (what: Send) => void;
+    /** °C of the shop; left out = as chance has it */
+    room?: number;
   },
 ) {
   const bench = hiddenBench(chance);
+  if (room !== undefined) bench.room = room;
   const followed = follower(state.snapshot.heat);
   const { ovens } = state.snapshot.heat;
   for (const { id, oven } of ovens)

@@ -1,6 +1,6 @@
 // Shops whose causes are known, by physics of their own: none of it is a logistic curve.
 import { normal, seeded } from '@/core/chance.ts';
-import type { ShotSeen } from '@/core/causes/index.ts';
+import { endsOf, type ShotSeen } from '@/core/causes/index.ts';
 import type { Conditions, ConditionKey } from '@/core/yield/index.ts';
 
 /** How a cause works: more of it, or less, makes the fault likelier, beyond where it begins to. */
@@ -116,12 +116,7 @@ export function hiddenShop(seed: number, shotsWanted: number, causes?: number): 
     }
   }
   const truth = own.map((cause) => {
-    const figures = shots
-      .map(({ conditions }) => conditions[cause.key]!)
-      .sort((one, other) => one - other);
-    const [low, high] = [0.1, 0.9].map(
-      (along) => figures[Math.round(along * (figures.length - 1))]!,
-    );
+    const { low, high } = endsOf(shots.map(({ conditions }) => conditions[cause.key]!));
     const at = (figure: number): number =>
       shots.reduce((sum, { conditions, luck }) => {
         const hazard =
@@ -130,7 +125,7 @@ export function hiddenShop(seed: number, shotsWanted: number, causes?: number): 
         return sum + 1 - Math.exp(-hazard * luck);
       }, 0);
     const more = cause.over > 0;
-    return { key: cause.key, more, times: more ? at(high!) / at(low!) : at(low!) / at(high!) };
+    return { key: cause.key, more, times: more ? at(high) / at(low) : at(low) / at(high) };
   });
   return { shots, truth: truth.sort((one, other) => other.times - one.times) };
 }

@@ -1,12 +1,10 @@
 // `npm run bench -- causes [shops] [shots]`: what the record is said to tell, in shops whose truth is
 // known and follows other laws than what it is told by.
-import { Worker, isMainThread, parentPort, workerData } from 'node:worker_threads';
-import { trialOfTries } from './tries.ts';
-import { trialOfWhy } from './why.ts';
+import { Worker } from 'node:worker_threads';
+import type { Part, Work, WORK } from './work.ts';
 
 /** Threads at work, and the seed the shops of a report begin at: none that anything was set by. */
 const [THREADS, FROM] = [2, 1001];
-type Part = { shops: number; shots: number; from: number };
 
 /** Adds up the same figures of several parts. */
 const added = <T extends Record<string, number>>(parts: readonly T[]): T =>
@@ -15,16 +13,11 @@ const added = <T extends Record<string, number>>(parts: readonly T[]): T =>
   ) as T;
 const worked = (what: string, part: Part): Promise<never> =>
   new Promise((resolve, reject) => {
-    const worker = new Worker(new URL(import.meta.url), { workerData: { what, part } });
+    const worker = new Worker(new URL('./worker.mjs', import.meta.url), {
+      workerData: { what, part },
+    });
     worker.once('message', resolve).once('error', reject);
   });
-const WORK = {
-  why: ({ shops, shots, from }: Part) => trialOfWhy(shops, { shots, from }),
-  none: ({ shops, shots, from }: Part) => trialOfWhy(shops, { shots, from, causes: 0 }),
-  tries: ({ shops, from }: Part) => trialOfTries(shops, from),
-} as const;
-type Work = keyof typeof WORK;
-
 async function over<W extends Work>(what: W, shops: number, shots: number) {
   const each = Math.ceil(shops / THREADS);
   return (await Promise.all(
@@ -60,8 +53,4 @@ async function report(shops: number, shots: number): Promise<void> {
   );
 }
 
-if (isMainThread) await report(Number(process.argv[2] ?? 300), Number(process.argv[3] ?? 400));
-else {
-  const { what, part } = workerData as { what: Work; part: Part };
-  parentPort!.postMessage(WORK[what](part));
-}
+await report(Number(process.argv[2] ?? 300), Number(process.argv[3] ?? 400));

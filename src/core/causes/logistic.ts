@@ -126,12 +126,12 @@ function mode(
         sum - one.hits * odds + one.of * (Math.max(0, odds) + Math.log1p(Math.exp(-Math.abs(odds))))
       );
     }, 0);
-  let inverse = Matrix.eye(theta.length);
+  let solved: CholeskyDecomposition | null = null;
   let worth = against(theta);
   for (let step = 0; step < STEPS.newton; step++) {
     const sums = sumsAt(observations, theta, { places, means, precisions });
-    inverse = new CholeskyDecomposition(sums.curvature).solve(Matrix.eye(theta.length));
-    const way = inverse.mmul(sums.slope).to1DArray();
+    solved = new CholeskyDecomposition(sums.curvature);
+    const way = solved.solve(sums.slope).to1DArray();
     let length = 1;
     let next = theta.map((one, nth) => one + way[nth]!);
     while (against(next) > worth + 1e-12 && length > 1e-4) {
@@ -143,7 +143,7 @@ function mode(
     if (worth - now < STEPS.close * (1 + Math.abs(now))) break;
     worth = now;
   }
-  return { theta, inverse };
+  return { theta, inverse: solved!.solve(Matrix.eye(theta.length)) };
 }
 
 /**

@@ -15,7 +15,9 @@ const PRIOR = {
 } as const;
 /** K between cups that count as one. */
 const GAP = 5;
+/** Spreads to either side of an 80 % range, and under what is said to be better. */
 const RANGE = 1.2816;
+const SURE = 2;
 /** Shots from which a curve is said at all (M15). */
 export const CURVE_FROM = 40;
 
@@ -122,9 +124,9 @@ export type SettingCurve =
       points: CurvePoint[];
       /** where it does within one bait in a hundred of its best, of what was shot */
       own: { low: number; high: number };
-      /** share good to be gained by it over today's, with its 80 % range; 0 = as good as today's */
+      /** share good to be gained by its middle over what was usual, with its 80 % range */
       gain: { least: number; middle: number; most: number };
-      /** most of that range says that it is better */
+      /** so clear a gain would come by chance in less than one look of forty */
       better: boolean;
     };
 /** Share under the best that still belongs to the own window. */
@@ -132,13 +134,16 @@ const AS_GOOD = 0.01;
 /** K or s that an own window is wide at the least: hands cannot hold less. */
 const LEAST_WIDE = 6;
 
-/** Gain of one figure over another, with its range: their difference shares what both hang on. */
+/**
+ * Gain of one figure over what was usually shot at, with its range: their difference shares what
+ * both hang on.
+ */
 function gainOf(
   of: SettingsFit,
   key: SettingKey,
   best: number,
-): { least: number; middle: number; most: number } {
-  const [here, now] = [best, of.today[key]].map((at) => oddsAt(of, { [key]: at }));
+): { least: number; middle: number; most: number; surely: boolean } {
+  const [here, now] = [best, of.usual[key]].map((at) => oddsAt(of, { [key]: at }));
   const apart = here!.row.map((one, nth) => one - now!.row[nth]!);
   const { covariance } = of.fit;
   const variance = apart.reduce(
@@ -150,7 +155,7 @@ function gainOf(
   const from = sigmoid(now!.mean);
   const gain = (spreads: number): number =>
     sigmoid(now!.mean + (here!.mean - now!.mean) + spreads * sd) - from;
-  return { least: gain(-RANGE), middle: gain(0), most: gain(RANGE) };
+  return { least: gain(-RANGE), middle: gain(0), most: gain(RANGE), surely: gain(-SURE) > 0 };
 }
 
 /** How the share good runs along one setting, and where it is best. */
@@ -178,7 +183,7 @@ export function settingCurve(of: SettingsFit, key: SettingKey): SettingCurve {
     is: 'told',
     points,
     own: { low: middle - half, high: middle + half },
-    gain,
-    better: gain.least > 0,
+    gain: { least: gain.least, middle: gain.middle, most: gain.most },
+    better: gain.surely,
   };
 }

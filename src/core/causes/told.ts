@@ -20,20 +20,22 @@ export interface CausesTold {
   trial: Trial | null;
 }
 
-/** °C that may be tried: what fuses, and well under what scorches (handbook §3). */
-const TRIED = { low: 148, high: 184 } as const;
+/** °C that may be tried: what fuses, and well under what scorches (handbook §3); K off today's. */
+const TRIED = { low: 148, high: 184, off: 12 } as const;
 
 /** All that is told of some shots, worked out. */
 export function causesTold({ shots, faults, mould }: CausesAsked): CausesTold {
   const whys = faults.map((fault) => ({ fault, why: whyOf(shots, fault) }));
   if (!mould) return { whys, curves: null, trial: null };
-  const fit = fitSettings(shots, mould.today);
-  const { baits, left } = mould;
+  const { baits, left, today } = mould;
+  const fit = fitSettings(shots, today);
+  const low = Math.max(TRIED.low, today.heat - TRIED.off);
+  const high = Math.max(low, Math.min(TRIED.high, today.heat + TRIED.off));
   return {
     whys,
     curves: Object.fromEntries(
       Object.keys(SETTINGS).map((key) => [key, settingCurve(fit, key as SettingKey)]),
     ) as CausesTold['curves'],
-    trial: tryNext(fit, { key: 'heat', ...TRIED, baits, left }),
+    trial: tryNext(fit, { key: 'heat', low, high, baits, left }),
   };
 }

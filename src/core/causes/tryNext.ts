@@ -30,8 +30,8 @@ const STEP = 2;
 const SCORES = Array.from({ length: 21 }, (_, nth) => -2.5 + nth * 0.25);
 const CHANCES = SCORES.map((score) => Math.exp((-score * score) / 2));
 const CHANCE = CHANCES.reduce((sum, one) => sum + one, 0);
-/** Baits a test must be worth beyond its cost: under it a maker had better go on. */
-const WORTH = 1;
+/** Baits a test must be worth beyond its cost, and of all still to be shot: under it, go on. */
+const WORTH = { baits: 2, share: 0.005 } as const;
 
 /** Covariance of two rows of figures. */
 const along = (of: SettingsFit, one: readonly number[], other: readonly number[]): number =>
@@ -78,7 +78,7 @@ export function tryNext(of: SettingsFit, { key, low, high, baits, left }: Tries)
       const gain = Math.max(0, left - shots * baits) * Math.max(0, expected - best);
       const cost = shots * baits * (best - shares[nth]!);
       const worth = gain - cost;
-      if (worth > WORTH && (!found || worth > found.worth))
+      if (worth > Math.max(WORTH.baits, WORTH.share * left) && (!found || worth > found.worth))
         found = { key, at: test.at, shots, gain, cost, worth };
     }
   }

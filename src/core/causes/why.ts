@@ -28,7 +28,7 @@ export interface GoesWith {
   sure: Sureness;
   /** more of the fault where there is more of the condition */
   more: boolean;
-  /** the condition's figure at its better end and its worse, of what was shot (a tenth from each end) */
+  /** the condition's figure at its better end and its worse, of what was shot (the mean of the tenth at each end) */
   better: number;
   worse: number;
   /** share of the fault there, all else as it was */
@@ -72,8 +72,7 @@ const SUSPECTED = 0.1;
 const SHAPE = 0.15;
 /** How closely two conditions may go together, and either still be told from the other. */
 const TOGETHER = 0.8;
-/** Ends at which the shares are said, and the width of an 80 % range in spreads. */
-const ENDS = { low: 0.1, high: 0.9 } as const;
+/** Width of an 80 % range to either side, in spreads. */
 const RANGE = 1.2816;
 
 const mean = (values: readonly number[]): number =>
@@ -88,11 +87,12 @@ function correlation(one: readonly number[], other: readonly number[]): number {
   const spreads = spread(one) * spread(other);
   return spreads > 0 ? both / spreads : 0;
 }
-/** Value so far along a list in order. */
-const quantile = (values: readonly number[], along: number): number => {
+/** Means of the lowest tenth of some figures and of the highest: what lies far out counts too. */
+export function endsOf(values: readonly number[]): { low: number; high: number } {
   const inOrder = [...values].sort((one, other) => one - other);
-  return inOrder[Math.round(along * (inOrder.length - 1))]!;
-};
+  const tenth = Math.max(1, Math.round(inOrder.length / 10));
+  return { low: mean(inOrder.slice(0, tenth)), high: mean(inOrder.slice(-tenth)) };
+}
 
 /** Chance that a normal figure lies so far out, on either side. */
 const twoSided = (score: number): number => 1 - errorFunction(Math.abs(score) / Math.SQRT2);
@@ -210,7 +210,7 @@ function goesWith(
   const coefficient = fit.coefficients[nth]!;
   const error = Math.hypot(errorOf(fit, nth), SHAPE * coefficient);
   const more = coefficient > 0;
-  const [low, high] = [quantile(known, ENDS.low), quantile(known, ENDS.high)];
+  const { low, high } = endsOf(known);
   const [better, worse] = more ? [low, high] : [high, low];
   const share = (figure: number, of: number): number =>
     shareWhere(observations, fit, { nth, scaled: (figure - middle) / sd, coefficient: of });

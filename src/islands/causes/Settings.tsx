@@ -71,7 +71,7 @@ function Setting({
         Best from <b>{said(own.low)}</b> to <b>{said(own.high)}</b>; today {today}.{' '}
         {better
           ? `Worth ${points(gain.middle)} baits in a hundred (${points(gain.least)} to ${points(gain.most)}).`
-          : `No better than today’s that can be told (${points(gain.least)} to ${points(gain.most)} baits in a hundred).`}
+          : `No better than what you do that can be told (${points(gain.least)} to ${points(gain.most)} baits in a hundred).`}
       </p>
       {inUse ? <p className="mt-2 text-soft">In use.</p> : <p className="mt-2">{children}</p>}
     </div>
