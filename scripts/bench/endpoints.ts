@@ -100,6 +100,10 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     methods: { GET: null },
     query: ['mould', 'build', 'season'],
   },
+  'chores.ts': {
+    path: '/api/chores',
+    methods: { GET: null, POST: { key: 'cavity/1/6', found: 'the vent was full' } },
+  },
   'ahead.ts': { path: '/api/ahead', methods: { GET: null } },
   'materials/[id]/bottle.ts': {
     path: '/api/materials/{id}/bottle',

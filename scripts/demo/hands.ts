@@ -110,9 +110,9 @@ export class Hands {
   begins(): void {
     this.send({ kind: 'opened', payload: {} });
     this.read({ kind: 'room', key: 'room' }, Math.round(this.stove.room));
-    if (this.rehearsal.story?.damp)
-      for (const material of this.plastisols())
-        this.send({ kind: 'bottleNoted', payload: { material, is: 'damp' } });
+    const is = this.rehearsal.story?.bottles;
+    for (const material of is ? this.plastisols() : [])
+      this.send({ kind: 'bottleNoted', payload: { material, is: is! } });
   }
   /** Bottles the evening's plastisol comes out of. */
   private plastisols(): Set<number> {

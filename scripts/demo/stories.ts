@@ -1,12 +1,13 @@
 import type { Fault, SessionState } from '../../src/core/session/index.ts';
+import type { BottleIs } from '../../src/core/material/bottle.ts';
 import { conditionsOf } from '../../src/core/session/conditions.ts';
 import type { ShotState } from '../../src/core/session/state/shot.ts';
 
 // What the demo shop's record has in it to be found: each is in the log as a maker would have seen
 // it, and nowhere else.
 
-/** Evenings of the past, by their number: the cold one, and those of the damp bottle. */
-const EVENINGS = { cold: 12, damp: [18, 19] } as const;
+/** Evenings of the past, by their number: the cold one, those of the damp bottle, and after it. */
+const EVENINGS = { cold: 12, damp: [18, 19], dried: 20 } as const;
 /** °C of the shop on the cold evening. */
 const COLD = 6;
 /** From this evening on the eel mould's sixth cavity, its vent full, comes short. */
@@ -16,8 +17,8 @@ const VENT = { from: 18, mould: '1', cavity: 6, share: 0.4 } as const;
 export interface Story {
   /** °C of the shop; left out = as it is */
   room?: number;
-  /** the bottle of medium plastisol is damp */
-  damp?: true;
+  /** what is noted of the bottles of plastisol as it begins */
+  bottles?: BottleIs;
   /** what befalls a bait */
   befalls: (
     state: SessionState,
@@ -36,7 +37,8 @@ export function storyOf(nth: number | null): Story {
   const vent = nth === null || nth >= VENT.from;
   return {
     ...(nth === EVENINGS.cold && { room: COLD }),
-    ...(EVENINGS.damp.some((one) => one === nth) && { damp: true as const }),
+    ...(EVENINGS.damp.some((one) => one === nth) && { bottles: 'damp' as const }),
+    ...(nth === EVENINGS.dried && { bottles: 'well' as const }),
     befalls: (state, shot, cavity, chance) => {
       const { metal, heat, damp } = conditionsOf(state, shot);
       const shares: [Fault, number][] = [

@@ -118,6 +118,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/stream': page(SEES_BENCH),
   '/api/yields/[table]': { GET: PEOPLE },
   '/api/yields/causes': { GET: PEOPLE },
+  '/api/chores': { GET: PEOPLE, POST: MAKERS },
   '/api/stock/moves': { POST: PACKERS },
   '/api/stock/inserts': { POST: PACKERS },
   '/api/tubs': { GET: SEES_BENCH, POST: MAKERS },

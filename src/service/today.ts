@@ -1,8 +1,7 @@
-import { endOfDay, format, parseISO } from 'date-fns';
+import { endOfDay, parseISO } from 'date-fns';
 import type { Batch, PartToShoot, Progress, Readiness } from '@/core/order/index.ts';
 import { batches, progress, readiness } from '@/core/order/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
-import { cavitiesGoneBad } from '@/core/yield/index.ts';
 import { BOTTLES } from '@/core/material/index.ts';
 import { bottlesNotWell } from '@/store/bottles.ts';
 import { openBenches } from './benches.ts';
@@ -10,8 +9,8 @@ import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
 import { readShop } from '@/store/shop.ts';
-import { resultsOfAll, sessionsNamed } from '@/store/watched.ts';
 import type { Entry } from './catalogue.ts';
+import { chores } from './chores.ts';
 import { lists } from './catalogue.ts';
 import type { BookLine } from './orders.ts';
 import { book } from './orders.ts';
@@ -37,6 +36,8 @@ export interface DueLine {
 export interface ToLookAt {
   says: string;
   href: string;
+  /** it has gone bad, and can be seen to: the key of that chore */
+  key?: string;
 }
 
 /** How each line stands, soonest promised first. */
@@ -71,29 +72,6 @@ function toShoot(
   );
   const usual = new Map(baits.map(({ id, spec }) => [id, spec.mouldIds[0] ?? null]));
   return batches(parts, (bait) => usual.get(bait) ?? null);
-}
-
-/** Cavities that have gone bad: since when, and how badly. */
-async function badCavities(
-  results: Awaited<ReturnType<typeof resultsOfAll>>,
-  moulds: readonly Entry<'moulds'>[],
-): Promise<ToLookAt[]> {
-  const found = moulds.flatMap(({ id, spec }) =>
-    cavitiesGoneBad(results.filter(({ mould }) => mould === id)).map((cavity) => ({
-      ...cavity,
-      mould: id,
-      name: spec.name,
-    })),
-  );
-  const begun = await sessionsNamed(found.flatMap(({ since }) => since ?? []));
-  return found.map(({ cavity, since, bad, shot, mould, name }) => {
-    const session = begun.find(({ id }) => id === since);
-    const when = session ? `since ${format(session.at, 'EEE d MMM')}` : 'lately';
-    return {
-      says: `Cavity ${cavity} of ${name} has gone bad: ${bad} of ${shot} ${when} did not come good.`,
-      href: `/yields?mould=${mould}&cavity=${cavity}`,
-    };
-  });
 }
 
 /** Bottles that were found damp or dirty. */
@@ -189,11 +167,11 @@ export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
   const open = openBenches();
-  const [lines, onShelf, results, notes, { heads }, plans, shop, all, held, beyond] =
-    await Promise.all([
+  const [lines, onShelf, bad, notes, { heads }, plans, shop, all, held, beyond] = await Promise.all(
+    [
       book(now, { limit: LOOKED_AT, open }),
       onHand(open),
-      resultsOfAll(),
+      chores(),
       bottlesNotWell(),
       open,
       openPlans(),
@@ -211,12 +189,10 @@ export async function today(now: Date) {
       ),
       tubs(),
       linesBeyond(LOOKED_AT),
-    ]);
+    ],
+  );
   const stands = standing(lines, shop.bench.cure, now);
-  const [worn, cavities] = await Promise.all([
-    wornMoulds(all.moulds),
-    badCavities(results, all.moulds),
-  ]);
+  const worn = await wornMoulds(all.moulds);
   const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
   const left = held.filter(({ kind }) => kind === 'cup');
   return {
@@ -235,7 +211,7 @@ export async function today(now: Date) {
         says: `${name} stands with ${Math.round(plastic.grams)} g in it.`,
         href: '/tubs',
       })),
-      ...cavities,
+      ...bad,
       ...badBottles(notes, all.materials),
       ...all.moulds
         .filter(({ spec }) => !spec.tried)

@@ -5,11 +5,10 @@ import type { DraftDefaults, Shelf } from '@/core/plan/shelf.ts';
 import type { Job, Tools } from '@/core/plan/input.ts';
 import { type Run, sourceOf } from '@/core/plan/run.ts';
 import { inTools } from '@/core/plan/shelf.ts';
-import { degrees } from '@/core/quantity/format.ts';
-import { SCHOOLS } from '@/core/schools.ts';
 import { Choice } from './Choice.tsx';
 import { entryOptions, Select } from './Select.tsx';
 import { FigureField } from './FigureField.tsx';
+import { TestShots, WindowChoice } from './WindowFields.tsx';
 import type { ShopUnits } from '@/core/quantity/units.ts';
 
 interface Choosing {
@@ -144,36 +143,6 @@ function RestChoices({ run: { stage, tools }, set }: Omit<Fields, 'shelf'>) {
   );
 }
 
-/** The heats it is shot between. */
-function WindowChoice({
-  tools,
-  defaults,
-  units,
-  set,
-}: Pick<Props, 'defaults' | 'units'> & { tools: Tools; set: Fields['set'] }) {
-  const all = windows(tools, defaults, tools.moulds[0]?.mould.window ?? null);
-  const keyOf = ({ low, high }: { low: number; high: number }) => `${low}/${high}`;
-  return (
-    <label className="field">
-      <span>Shot window</span>
-      <select
-        className="box"
-        value={keyOf(tools.window)}
-        onChange={(change) => {
-          const { low, high } = all.find((window) => keyOf(window) === change.target.value)!;
-          set({ window: { low, high } });
-        }}
-      >
-        {all.map((window) => (
-          <option key={window.name} value={keyOf(window)}>
-            {degrees(window.low, units)} to {degrees(window.high, units)}, {window.name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
 /** What one stage is shot with. */
 export function StageFields({
   run,
@@ -209,28 +178,10 @@ export function StageFields({
           onChange={(good) => set({ good, strength: undefined })}
         />
         <WindowChoice {...{ tools, defaults, units, set }} />
+        <TestShots tools={tools} units={units} set={set} />
         {shot && <RestChoices {...{ run, set }} />}
       </div>
     </fieldset>
-  );
-}
-/**
- * Windows to choose from: the one in use, the mould's own, the shop's, and the schools; each once.
- */
-function windows(
-  tools: Tools,
-  defaults: DraftDefaults,
-  own: { low: number; high: number } | null,
-): { name: string; low: number; high: number }[] {
-  const all = [
-    ...(own ? [{ name: 'the mould’s own', ...own }] : []),
-    { name: 'the shop’s own', ...defaults.window },
-    ...Object.values(SCHOOLS),
-    { name: 'as it was kept', ...tools.window },
-  ];
-  return all.filter(
-    (range, i) =>
-      all.findIndex((other) => other.low === range.low && other.high === range.high) === i,
   );
 }
 export interface Props {

@@ -1,3 +1,4 @@
+export * from './enough.ts';
 export * from './logistic.ts';
 export * from './why.ts';
 export * from './settingKinds.ts';

@@ -2,6 +2,7 @@ import { degrees, degreesApart } from '../quantity/format.ts';
 import type { ShopUnits } from '../quantity/units.ts';
 import type { ConditionKey, ConditionUnit } from '../yield/conditions.ts';
 import { CONDITIONS } from '../yield/conditions.ts';
+import { ENOUGH } from './enough.ts';
 import type { GoesWith, Untold, Why } from './why.ts';
 
 /** A figure of a condition in words, unit by unit. */
@@ -29,17 +30,24 @@ const listed = (names: readonly string[]): string =>
 export const headOf = ({ key, more }: Pick<GoesWith, 'key' | 'more'>): string =>
   capital(more ? CONDITIONS[key].more : CONDITIONS[key].less);
 
+/** Times as many, beyond which nobody counts. */
+const MANY = 20;
+/** How many times as many, with its range: “2.9 times as many (2.1 to 3.8)”. */
+function sayTimes({ least, middle, most }: GoesWith['times']): string {
+  if (middle > MANY) return `more than ${Math.floor(Math.min(MANY, least))} times as many`;
+  const to = most > MANY ? 'more' : most.toFixed(1);
+  return `${middle.toFixed(1)} times as many (${least.toFixed(1)} to ${to})`;
+}
+
 /**
  * What goes with a fault, in sentences: how many there are at either end, and what it may be
  * instead.
- * @param fault as makers say it
  */
-export function sayWith(found: GoesWith, fault: string, units: ShopUnits): string[] {
+export function sayWith(found: GoesWith, units: ShopUnits): string[] {
   const { key, better, worse, shareBetter, shareWorse, times, together, sure } = found;
   const said = [
-    `${ofHundred(shareWorse)} of 100 ${fault} ${sayAt(key, worse, units)}, ` +
-      `${ofHundred(shareBetter)} ${sayAt(key, better, units)}: ` +
-      `${times.middle.toFixed(1)} times as many (${times.least.toFixed(1)} to ${times.most.toFixed(1)}).`,
+    `${ofHundred(shareWorse)} of 100 ${sayAt(key, worse, units)}, ` +
+      `${ofHundred(shareBetter)} ${sayAt(key, better, units)}: ${sayTimes(times)}.`,
   ];
   if (sure === 'suspected')
     said.push('A suspicion: so clear a sign comes by chance too. More shots would tell.');
@@ -76,7 +84,12 @@ export function sayDiffers({ spreads }: Extract<Why, { is: 'told' }>): string | 
     : null;
 }
 
-/** That there is not enough yet, and how much is. */
-export const sayTooFew = ({ shots, hits, wanted }: Extract<Why, { is: 'too few' }>): string =>
-  `Not enough yet: ${shots} shots and ${hits} of it. From ${wanted.shots} shots with ` +
-  `${wanted.hits} of it something can be told.`;
+/** Of which faults there is not enough yet, and how much is. @param few by what each is called */
+export function sayTooFew(few: readonly { fault: string; hits: number }[], shots: number): string {
+  const { shots: from, hits } = ENOUGH;
+  const seen = listed(few.map(({ fault, hits: count }) => `${count} of ${fault}`));
+  return (
+    `Not enough yet: ${seen} in ${shots} shots. From ${from} shots with ${hits} of it ` +
+    'something can be told.'
+  );
+}

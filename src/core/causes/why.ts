@@ -5,6 +5,7 @@ import {
   type ConditionKey,
   type Conditions,
 } from '../yield/conditions.ts';
+import { ENOUGH } from './enough.ts';
 import { fitLogistic, type Logistic, type Observation, sigmoid } from './logistic.ts';
 
 /** A shot as it is looked at: what it was shot under, and what each of its cavities has. */
@@ -43,7 +44,7 @@ export interface GoesWith {
 }
 /** What was found of one fault. */
 export type Why =
-  | { is: 'too few'; shots: number; hits: number; wanted: { shots: number; hits: number } }
+  | { is: 'too few'; shots: number; hits: number }
   | {
       is: 'told';
       shots: number;
@@ -55,8 +56,6 @@ export type Why =
       spreads: { cavities: number; moulds: number; sessions: number };
     };
 
-/** Shots and faults from which anything is said: under it a fit has less to go by than it asks. */
-export const ENOUGH = { shots: 40, hits: 12 } as const;
 /** Share of the shots a condition must be known of. */
 const KNOWN = 0.6;
 /** Effects are small until they are shown: spread for one spread of the condition, log-odds. */
@@ -246,7 +245,7 @@ export function whyOf(shots: readonly ShotSeen[], fault: string): Why {
     0,
   );
   if (shots.length < ENOUGH.shots || hits < ENOUGH.hits)
-    return { is: 'too few', shots: shots.length, hits, wanted: ENOUGH };
+    return { is: 'too few', shots: shots.length, hits };
   const looked = CONDITION_KEYS.map((key) => ({ key, found: usedOf(shots, key) }));
   const used = looked.flatMap(({ found }) => (isUsed(found) ? [found] : []));
   const { observations, groups } = observationsOf(shots, used, fault);

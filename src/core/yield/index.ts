@@ -1,6 +1,7 @@
 export * from './conditions.ts';
 export * from './cusum.ts';
 export * from './cuts.ts';
+export * from './drift.ts';
 export * from './pChart.ts';
 export * from './pareto.ts';
 export * from './share.ts';

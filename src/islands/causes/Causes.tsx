@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { CausesTold, SettingKey, Today } from '@/core/causes/index.ts';
+import { sayTooFew } from '@/core/causes/says.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
@@ -47,15 +48,22 @@ export default function Causes({ cut, build, units, names }: Props) {
   useEffect(() => void ask(), [ask]);
   if (!told) return wrong ? <Wrong>{wrong}</Wrong> : <p className="text-xl">Working it out…</p>;
   const { whys, curves, trial, mould, today, tests, shots } = told;
+  const few = whys.flatMap(({ fault, why }) =>
+    why.is === 'too few' ? [{ fault: names[fault] ?? fault, hits: why.hits }] : [],
+  );
   if (shots === 0)
     return <p className="max-w-prose text-lg">Nothing of it has been shot and marked yet.</p>;
   return (
     <div className="flex flex-col gap-8">
       <Wrong>{wrong}</Wrong>
       {whys.length === 0 && <p className="text-lg">Nothing is wrong with any of {shots} shots.</p>}
-      {whys.map(({ fault, why }) => (
-        <FaultWhy key={fault} fault={names[fault] ?? fault} why={why} units={units} />
-      ))}
+      {whys.map(
+        ({ fault, why }) =>
+          why.is === 'told' && (
+            <FaultWhy key={fault} fault={names[fault] ?? fault} why={why} units={units} />
+          ),
+      )}
+      {few.length > 0 && <p className="max-w-prose">{sayTooFew(few, shots)}</p>}
       {mould && today && curves && (
         <>
           <Settings {...{ curves, mould, today, build, units }} order={ORDER} again={ask} />

@@ -1,5 +1,5 @@
 import type { GoesWith, Why } from '@/core/causes/index.ts';
-import { headOf, sayDiffers, sayNot, sayTooFew, sayWith } from '@/core/causes/says.ts';
+import { headOf, sayDiffers, sayNot, sayWith } from '@/core/causes/says.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 
 /** Share of the fault at the worse end and the better, as two bars on one scale. */
@@ -13,16 +13,11 @@ function Ends({ found, most }: { found: GoesWith; most: number }) {
   );
 }
 
+type Told = Extract<Why, { is: 'told' }>;
+
 /** What goes with one fault, how sure that is, and what it is not. */
-export function FaultWhy({ fault, why, units }: { fault: string; why: Why; units: ShopUnits }) {
+export function FaultWhy({ fault, why, units }: { fault: string; why: Told; units: ShopUnits }) {
   const title = fault.charAt(0).toUpperCase() + fault.slice(1);
-  if (why.is === 'too few')
-    return (
-      <section aria-label={title}>
-        <h2>{title}</h2>
-        <p className="border-t-[1.5px] border-ink pt-2">{sayTooFew(why)}</p>
-      </section>
-    );
   const most = Math.max(0.01, ...why.with.map(({ shareWorse }) => shareWorse));
   const differs = sayDiffers(why);
   return (
@@ -49,7 +44,7 @@ export function FaultWhy({ fault, why, units }: { fault: string; why: Why; units
             <span>
               <b className="text-lg">{headOf(found)}</b>{' '}
               <span className="text-soft">{found.sure === 'sure' ? 'sure' : '◇ suspected'}</span>
-              {sayWith(found, fault, units).map((sentence) => (
+              {sayWith(found, units).map((sentence) => (
                 <span key={sentence} className="block">
                   {sentence}
                 </span>

@@ -28,6 +28,7 @@ import bottleNotes from './27-bottle-notes.ts';
 import orderFiles from './28-order-files.ts';
 import joinedLines from './29-joined-lines.ts';
 import yieldDays from './30-yield-days.ts';
+import chores from './31-chores.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -61,4 +62,5 @@ export const MIGRATIONS = [
   orderFiles,
   joinedLines,
   yieldDays,
+  chores,
 ];

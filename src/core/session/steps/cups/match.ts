@@ -1,6 +1,6 @@
 import { and, joined, phrase, type Phrase, saidApart, saidHeat } from '../../../quantity/phrase.ts';
 import { cupsOf, heatCups } from '../../guard/cups.ts';
-import { apartOf, gapOf, hotterFor, isFresh, windowNow } from '../../guard/window.ts';
+import { apartOf, gapOf, hotterFor, isFresh, isTest, windowNow } from '../../guard/window.ts';
 import { layerCupKey } from '../../layerCup.ts';
 import { isLeftOut, type Skip, skipOf } from '../../skips.ts';
 import type { RunState, SessionState } from '../../state.ts';
@@ -83,6 +83,11 @@ const UNLIKE = [unread, tooCold, tooHot, tooFarApart];
 /** The window a run's cups are wanted in. */
 function windowSaid(state: SessionState, run: RunState): Phrase {
   const { low, high } = windowNow(state, run);
+  if (isTest(run))
+    return joined([
+      `A test shot, ${run.done + 1} of ${run.tools.tries!.shots}: `,
+      phrase`the window is ${saidHeat(low)} to ${saidHeat(high)}.`,
+    ]);
   const hotter = hotterFor(state, run);
   const up = hotter > 0 ? phrase`, ${saidApart(hotter)} up for what came short` : '';
   return phrase`The window is ${saidHeat(low)} to ${saidHeat(high)}${up}.`;
