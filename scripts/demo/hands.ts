@@ -1,3 +1,4 @@
+import { isTest } from '../../src/core/session/guard/window.ts';
 import type { Story } from './stories.ts';
 import { v5 } from 'uuid';
 import type { Stage } from '../../src/core/build/index.ts';
@@ -114,9 +115,13 @@ export class Hands {
     for (const material of is ? this.plastisols() : [])
       this.send({ kind: 'bottleNoted', payload: { material, is: is! } });
   }
-  /** Bottles the evening's plastisol comes out of. */
+  /** Bottles the evening's plastisol comes out of, and those that were not well. */
   private plastisols(): Set<number> {
-    return new Set([...this.state.cups.values()].flatMap(({ plastisols }) => plastisols));
+    const { cups, bottles } = this.state;
+    return new Set([
+      ...[...cups.values()].flatMap(({ plastisols }) => plastisols),
+      ...bottles.keys(),
+    ]);
   }
   next(): Step | null {
     return nextStep(this.state, this.now);
@@ -155,7 +160,7 @@ export class Hands {
       state.injectors.has(step.target) && run
         ? heatCups(state, run).map((heatCup) => heatCup.key)
         : [cup],
-      run?.tools.window ?? { low: 158, high: 168 },
+      (run && isTest(run) ? run.tools.tries : run?.tools.window) ?? { low: 158, high: 168 },
     );
     if (!together) return;
     const act = steps(state, this.now).find(({ key }) => key === 'draw' || key === 'pour')?.send;

@@ -45,7 +45,7 @@ export function storyOf(nth: number | null): Story {
         ['short', along(metal === null ? null : -metal, -29, 0.035)],
         ['bubbles', damp ? 0.16 : 0],
         // The rag mould is shot too hot: its baits shrink from the gate.
-        ['dent', shot.mould === '5' ? along(heat, 172, 0.05) : 0],
+        ['dent', shot.mould === '5' ? along(heat, 170, 0.06) : 0],
       ];
       if (vent && shot.mould === VENT.mould && cavity === VENT.cavity)
         shares.push(['short', VENT.share]);

@@ -100,4 +100,3 @@ const UNTOLD: Result<never> = problem(
   'late',
   'That takes too long to work out. Cut it down to one mould, or one build.',
 );
-export type Causes = Extract<Awaited<ReturnType<typeof causes>>, { ok: true }>['value'];

@@ -116,6 +116,19 @@ function offOf({ session, at, prior, posterior }: Lesson): Off[] {
     : [];
 }
 const WAYS: Record<Drifted['way'], string> = { up: 'more', down: 'less' };
+/** What is learned of an oven, as it is said. */
+const OF_OVEN: Record<string, string> = {
+  efficiency: 'heat from a burst',
+  dead: 'time before it heats',
+  uneven: 'unevenness',
+};
+/** What a thing does more or less, by the key it is learned by. */
+const whatSaid = (key: string, way: Drifted['way']): string => {
+  const what = key.split('/').at(-1)!;
+  return key.startsWith('probe/')
+    ? `it shows ${WAYS[way]}`
+    : `${WAYS[way]} ${OF_OVEN[what] ?? what}`;
+};
 /** Ovens and probes that are not what they were. */
 async function drifting(seenTo: SeenTo): Promise<Found[]> {
   const [lessons, nameOf] = await Promise.all([lessonsByKey(LEARNED), namesOfLearned()]);
@@ -125,7 +138,6 @@ async function drifting(seenTo: SeenTo): Promise<Found[]> {
     const found = drifted(own.flatMap(offOf));
     const name = nameOf(key);
     if (!found || name === null) return [];
-    const what = key.split('/').at(-1)!;
     return [
       {
         key,
@@ -135,20 +147,11 @@ async function drifting(seenTo: SeenTo): Promise<Found[]> {
         since: found.since,
         mould: null,
         says: (when) =>
-          `${name} is not what it was: ${WAYS[found.way]} ${WHAT[what] ?? what} than believed, ${when}.`,
+          `${name} is not what it was: ${whatSaid(key, found.way)} than believed, ${when}.`,
       },
     ];
   });
 }
-/** What is learned of an oven or a probe, as it is said. */
-const WHAT: Record<string, string> = {
-  gain: 'heat from the same burst',
-  dead: 'time before it heats',
-  uneven: 'unevenness',
-  bias: 'shown',
-  lag: 'lag',
-};
-
 /** All that has gone bad by now and was not seen to since. */
 export async function chores(): Promise<Chore[]> {
   const [closed, { moulds, materials }] = await Promise.all([

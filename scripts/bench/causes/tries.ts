@@ -27,12 +27,12 @@ const hidden = (chance: () => number): HiddenMould => {
 const shareAt = ({ short, dent, steep, base }: HiddenMould, heat: number): number =>
   Math.exp(-(base + steep * (Math.max(0, short - heat) ** 2 + Math.max(0, heat - dent) ** 2)));
 
-export type Habit = 'none' | 'equal' | 'advice' | 'known';
+type Habit = 'none' | 'equal' | 'advice' | 'known';
 /** What a maker shoots at who tries at equal steps, session by session. */
 const EQUAL = [-10, -5, 5, 10];
 
 /** Good baits of each session of a shop, by how it tries. */
-export function shopBy(seed: number, habit: Habit): number[] {
+function shopBy(seed: number, habit: Habit): number[] {
   const chance = seeded(seed);
   const mould = hidden(chance);
   const seen: ShotSeen[] = [];

@@ -21,18 +21,24 @@ interface Named {
 
 function judged(found: readonly GoesWith[], truth: HiddenShop['truth']): Named {
   const sure = found.filter(({ sure: how }) => how === 'sure');
-  const causeOf = ({ key }: GoesWith) => truth.find((cause) => cause.key === key);
+  // What went together with it is named in the same breath: which of them it is, is left open.
+  const names = (one: GoesWith | undefined, key: string): boolean =>
+    one !== undefined && [one.key, ...one.together].includes(key as GoesWith['key']);
+  const causeOf = (one: GoesWith) =>
+    truth.find((cause) => cause.key === one.key) ?? truth.find((cause) => names(one, cause.key));
   const [strongest] = truth;
   const strong = strongest !== undefined && strongest.times >= STRONG;
   const ranges = found.flatMap((one) => {
     const cause = causeOf(one);
-    return cause ? [cause.times >= one.times.least && cause.times <= one.times.most] : [];
+    return cause?.key === one.key
+      ? [cause.times >= one.times.least && cause.times <= one.times.most]
+      : [];
   });
   return {
     strong,
-    first: strong && found[0]?.key === strongest.key,
+    first: strong && names(found[0], strongest.key),
     falseSure: sure.some((one) => !causeOf(one)),
-    wrongWay: sure.some((one) => causeOf(one) && causeOf(one)!.more !== one.more),
+    wrongWay: sure.some((one) => causeOf(one)?.key === one.key && causeOf(one)!.more !== one.more),
     ranges: ranges.length,
     held: ranges.filter(Boolean).length,
   };

@@ -16,7 +16,7 @@ const SAID: Record<ConditionUnit, (figure: number, units: ShopUnits) => string> 
   times: (figure) => `at ${Math.exp(figure).toFixed(2)} times what was said`,
 };
 /** A condition at a figure, in words: “at 31 °C”. */
-export const sayAt = (key: ConditionKey, figure: number, units: ShopUnits): string =>
+const sayAt = (key: ConditionKey, figure: number, units: ShopUnits): string =>
   SAID[CONDITIONS[key].unit](figure, units);
 
 const ofHundred = (share: number): string =>
@@ -26,9 +26,10 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
-/** What a condition that goes with a fault is called: “colder metal”. */
-export const headOf = ({ key, more }: Pick<GoesWith, 'key' | 'more'>): string =>
-  capital(more ? CONDITIONS[key].more : CONDITIONS[key].less);
+const wordsOf = ({ key, more }: Pick<GoesWith, 'key' | 'more'>): string =>
+  more ? CONDITIONS[key].more : CONDITIONS[key].less;
+/** What a condition that goes with a fault is called: “Colder metal”. */
+export const headOf = (found: Pick<GoesWith, 'key' | 'more'>): string => capital(wordsOf(found));
 
 /** Times as many, beyond which nobody counts. */
 const MANY = 20;
@@ -44,19 +45,27 @@ function sayTimes({ least, middle, most }: GoesWith['times']): string {
  * instead.
  */
 export function sayWith(found: GoesWith, units: ShopUnits): string[] {
-  const { key, better, worse, shareBetter, shareWorse, times, together, sure } = found;
+  const { key, better, worse, shareBetter, shareWorse, times, together } = found;
   const said = [
     `${ofHundred(shareWorse)} of 100 ${sayAt(key, worse, units)}, ` +
       `${ofHundred(shareBetter)} ${sayAt(key, better, units)}: ${sayTimes(times)}.`,
   ];
-  if (sure === 'suspected')
-    said.push('A suspicion: so clear a sign comes by chance too. More shots would tell.');
   if (together.length > 0)
     said.push(
       `It went together with ${listed(together.map((other) => CONDITIONS[other].name))}: ` +
         'which of them it is, these shots cannot tell.',
     );
   return said;
+}
+
+/** What is suspected and no more, in a sentence; null where nothing is. */
+export function saySuspected({ with: found }: Extract<Why, { is: 'told' }>): string | null {
+  const names = found
+    .filter(({ sure }) => sure === 'suspected')
+    .map((one) => `${wordsOf(one)} (${sayTimes(one.times)})`);
+  return names.length > 0
+    ? `◇ Suspected, and no more: ${listed(names)}. So clear a sign comes by chance too; more shots would tell.`
+    : null;
 }
 
 const UNTOLD: Record<Untold, string> = {

@@ -21,7 +21,7 @@ export interface ShotSeen {
 /** Why nothing is said of a condition. */
 export type Untold = 'not known' | 'hardly varied' | 'no sign';
 /** How sure it is that a condition goes with a fault. */
-export type Sureness = 'sure' | 'suspected';
+type Sureness = 'sure' | 'suspected';
 
 /** A condition that goes with a fault, and by how much. */
 export interface GoesWith {
@@ -63,7 +63,7 @@ const PRIOR = 1;
 /** Chance of a false sure one, over all the conditions that are looked at. */
 const FALSE_SURE = 0.04;
 /** Chance of one sign under which it is suspected. */
-const SUSPECTED = 0.1;
+const SUSPECTED = 0.04;
 /**
  * What a straight line in log-odds is wrong by itself, of a coefficient: what makes a fault mostly
  * begins somewhere and ends somewhere (from hidden shops of thresholds, `bench -- causes`).
@@ -113,6 +113,8 @@ interface Used {
   known: number[];
   /** share of its variance that lies between sessions: 1 where each session had its own figure */
   between: number;
+  /** conditions that went together with it so closely that it stands for them too */
+  together: ConditionKey[];
 }
 function usedOf(shots: readonly ShotSeen[], key: ConditionKey): Used | Untold {
   const known = shots.flatMap(({ conditions }) => conditions[key] ?? []);
@@ -120,7 +122,7 @@ function usedOf(shots: readonly ShotSeen[], key: ConditionKey): Used | Untold {
   const [middle, sd] = [mean(known), spread(known)];
   if (sd < CONDITIONS[key].least) return 'hardly varied';
   const scaled = shots.map(({ conditions }) => ((conditions[key] ?? middle) - middle) / sd);
-  return { key, scaled, middle, sd, known, between: betweenOf(shots, scaled) };
+  return { key, scaled, middle, sd, known, between: betweenOf(shots, scaled), together: [] };
 }
 /** Share of a figure's variance that lies between sessions, 0 to 1. */
 function betweenOf(shots: readonly ShotSeen[], scaled: readonly number[]): number {
@@ -205,7 +207,7 @@ function goesWith(
   nth: number,
   { sure, chance }: Pick<GoesWith, 'sure' | 'chance'>,
 ): GoesWith {
-  const { key, known, middle, sd, scaled } = used[nth]!;
+  const { key, known, middle, sd, together } = used[nth]!;
   const coefficient = fit.coefficients[nth]!;
   const error = Math.hypot(errorOf(fit, nth), SHAPE * coefficient);
   const more = coefficient > 0;
@@ -225,10 +227,25 @@ function goesWith(
     shareWorse: share(worse, coefficient),
     times: { least: Math.min(...ends), middle: times(coefficient), most: Math.max(...ends) },
     chance,
-    together: used
-      .filter((other, at) => at !== nth && Math.abs(correlation(scaled, other.scaled)) > TOGETHER)
-      .map((other) => other.key),
+    together,
   };
+}
+
+/**
+ * Of conditions that went together so closely that none can be told from the other, the one that
+ * goes with the fault best stands for all; beside them all would seem to do nothing.
+ */
+function toldApart(all: readonly Used[], shots: readonly ShotSeen[], fault: string): Used[] {
+  const shares = shots.map(({ faults }) => mean(faults.map((one) => (one === fault ? 1 : 0))));
+  const clear = (one: Used): number => Math.abs(correlation(one.scaled, shares));
+  const left = [...all].sort((one, other) => clear(other) - clear(one));
+  const told: Used[] = [];
+  for (const one of left) {
+    const first = told.find(({ scaled }) => Math.abs(correlation(scaled, one.scaled)) > TOGETHER);
+    if (first) first.together.push(one.key);
+    else told.push(one);
+  }
+  return told;
 }
 
 const isUsed = (one: Used | Untold): one is Used => typeof one === 'object';
@@ -247,7 +264,11 @@ export function whyOf(shots: readonly ShotSeen[], fault: string): Why {
   if (shots.length < ENOUGH.shots || hits < ENOUGH.hits)
     return { is: 'too few', shots: shots.length, hits };
   const looked = CONDITION_KEYS.map((key) => ({ key, found: usedOf(shots, key) }));
-  const used = looked.flatMap(({ found }) => (isUsed(found) ? [found] : []));
+  const used = toldApart(
+    looked.flatMap(({ found }) => (isUsed(found) ? [found] : [])),
+    shots,
+    fault,
+  );
   const { observations, groups } = observationsOf(shots, used, fault);
   const coefficients = used.map(() => ({ mean: 0, sd: PRIOR }));
   const fit = fitLogistic(observations, { coefficients, groups });
@@ -267,7 +288,7 @@ export function whyOf(shots: readonly ShotSeen[], fault: string): Why {
     return sure ? [goesWith({ observations, used, fit }, nth, { sure, chance })] : [];
   });
   const rank = ({ sure, times }: GoesWith): number => (sure === 'sure' ? 1e6 : 0) + times.middle;
-  const told = new Set(found.map(({ key }) => key));
+  const told = new Set(found.flatMap(({ key, together }) => [key, ...together]));
   return {
     is: 'told',
     shots: shots.length,

@@ -58,7 +58,6 @@ const ClosesSchema = z.object({
 const WindowSchema = z.object({ low: z.number(), high: z.number() });
 /** A few shots in another window than usual, to learn from. */
 export const TriesSchema = WindowSchema.extend({ shots: z.number().int().min(1).max(12) });
-export type MouldTries = z.infer<typeof TriesSchema>;
 
 export const MouldSchema = z.object({
   /** its number in the shop's list; absent before it stands there */

@@ -7,7 +7,7 @@ export const SEASONS = {
   summer: { name: 'summer', from: 6 },
   autumn: { name: 'autumn', from: 9 },
 } as const;
-export type Season = keyof typeof SEASONS;
+type Season = keyof typeof SEASONS;
 
 /** A band: its name, and what it goes from, up to where the next begins. */
 export type Bands = Record<string, { name: string; from: number }>;

@@ -1,5 +1,3 @@
-import { upperSums } from './cusum.ts';
-
 /** What each of a row of figures is off, in its own spreads, and when. */
 export interface Off {
   session: number;
@@ -17,38 +15,33 @@ export interface Drifted {
  * A tabular CUSUM on either side: half a spread is let pass, five are too many. While all is well it
  * is wrong once in 465 figures, and a shift of one spread is found after 10.4 in the mean
  * (NIST/SEMATECH e-Handbook, 6.3.2.3; Montgomery, *Introduction to Statistical Quality Control*).
+ * What was said stands until the sum has fallen to half of that.
  */
-export const DRIFT = { pass: 0.5, limit: 5 } as const;
+const DRIFT = { pass: 0.5, limit: 5, well: 2.5 } as const;
 
-/** Where a row of sums that ends over the limit began to grow; null where it does not. */
-function began(sums: readonly number[]): number | null {
-  if ((sums.at(-1) ?? 0) < DRIFT.limit) return null;
-  return sums.findLastIndex((sum) => sum === 0) + 1;
+/** Where scores began to grow that have grown too far and not come back; null where they have not. */
+function began(scores: readonly number[]): number | null {
+  let [sum, from] = [0, 0];
+  let said: number | null = null;
+  for (const [at, score] of scores.entries()) {
+    if (sum === 0) from = at;
+    // No higher than the limit: however bad it was, it may come back as fast.
+    sum = Math.min(DRIFT.limit, Math.max(0, sum + score - DRIFT.pass));
+    if (sum >= DRIFT.limit) said ??= from;
+    else if (sum <= DRIFT.well) said = null;
+  }
+  return said;
 }
 
 /** Whether a thing has drifted by the last of its figures, the oldest first; null = it has not. */
 export function drifted(all: readonly Off[]): Drifted | null {
+  const scores = all.map(({ score }) => score);
   const sides = [
-    {
-      way: 'up',
-      sums: upperSums(
-        all.map(({ score }) => score),
-        DRIFT.pass,
-      ),
-    },
-    {
-      way: 'down',
-      sums: upperSums(
-        all.map(({ score }) => -score),
-        DRIFT.pass,
-      ),
-    },
+    { way: 'up', from: began(scores) },
+    { way: 'down', from: began(scores.map((score) => -score)) },
   ] as const;
-  for (const { way, sums } of sides) {
-    const from = began(sums);
-    if (from !== null) return { since: all[from]!.session, way };
-  }
-  return null;
+  const found = sides.find(({ from }) => from !== null);
+  return found ? { since: all[found.from!]!.session, way: found.way } : null;
 }
 
 /** What came of something in one session. */

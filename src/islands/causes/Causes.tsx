@@ -1,30 +1,14 @@
 import { useCallback, useEffect, useState } from 'react';
-import type { CausesTold, SettingKey, Today } from '@/core/causes/index.ts';
+import type { SettingKey } from '@/core/causes/settingKinds.ts';
 import { sayTooFew } from '@/core/causes/says.ts';
-import type { Mould } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
+import type { CausesAnswer } from './answer.ts';
 import { FaultWhy } from './FaultWhy.tsx';
 import { Settings } from './Settings.tsx';
 import { TryNext } from './TryNext.tsx';
 
-/** What the shop's machine answers. */
-export interface CausesAnswer extends CausesTold {
-  shots: number;
-  left: number;
-  today: { today: Today; window: { low: number; high: number } } | null;
-  mould: { id: number; spec: Mould; version: string } | null;
-  tests: {
-    session: number;
-    name: string;
-    at: string;
-    heat: number | null;
-    shots: number;
-    good: number;
-    baits: number;
-  }[];
-}
 interface Props {
   /** the cut, as its address says it */
   cut: string;

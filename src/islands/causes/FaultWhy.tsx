@@ -1,5 +1,5 @@
 import type { GoesWith, Why } from '@/core/causes/index.ts';
-import { headOf, sayDiffers, sayNot, sayWith } from '@/core/causes/says.ts';
+import { headOf, sayDiffers, sayNot, saySuspected, sayWith } from '@/core/causes/says.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 
 /** Share of the fault at the worse end and the better, as two bars on one scale. */
@@ -18,7 +18,9 @@ type Told = Extract<Why, { is: 'told' }>;
 /** What goes with one fault, how sure that is, and what it is not. */
 export function FaultWhy({ fault, why, units }: { fault: string; why: Told; units: ShopUnits }) {
   const title = fault.charAt(0).toUpperCase() + fault.slice(1);
-  const most = Math.max(0.01, ...why.with.map(({ shareWorse }) => shareWorse));
+  const sure = why.with.filter((found) => found.sure === 'sure');
+  const suspected = saySuspected(why);
+  const most = Math.max(0.01, ...sure.map(({ shareWorse }) => shareWorse));
   const differs = sayDiffers(why);
   return (
     <section aria-label={title} data-fault={fault}>
@@ -28,22 +30,20 @@ export function FaultWhy({ fault, why, units }: { fault: string; why: Told; unit
           {why.hits} in {why.shots} shots
         </span>
       </h2>
-      {why.with.length === 0 && (
+      {sure.length === 0 && (
         <p className="border-t-[1.5px] border-ink pt-2">
-          It goes with nothing that was looked at: it comes as it likes.
+          It goes with nothing for sure of what was looked at.
         </p>
       )}
-      <ul className="border-t-[1.5px] border-ink">
-        {why.with.map((found) => (
+      <ul className={sure.length > 0 ? 'border-t-[1.5px] border-ink' : ''}>
+        {sure.map((found) => (
           <li
             key={found.key}
             className="grid items-center gap-x-6 gap-y-1 border-b border-rule py-3 sm:grid-cols-[minmax(0,1fr)_12rem]"
             data-goes-with={found.key}
-            data-sure={found.sure}
           >
             <span>
-              <b className="text-lg">{headOf(found)}</b>{' '}
-              <span className="text-soft">{found.sure === 'sure' ? 'sure' : '◇ suspected'}</span>
+              <b className="text-lg">{headOf(found)}</b> <span className="text-soft">sure</span>
               {sayWith(found, units).map((sentence) => (
                 <span key={sentence} className="block">
                   {sentence}
@@ -54,6 +54,7 @@ export function FaultWhy({ fault, why, units }: { fault: string; why: Told; unit
           </li>
         ))}
       </ul>
+      {suspected && <p className="mt-2">{suspected}</p>}
       <p className="mt-2 text-sm text-soft">
         {[...sayNot(why), ...(differs ? [differs] : [])].join(' ')}
       </p>

@@ -8,7 +8,7 @@ import { degrees } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
-import type { CausesAnswer } from './Causes.tsx';
+import type { CausesAnswer } from './answer.ts';
 
 interface Props {
   order: readonly SettingKey[];
@@ -73,7 +73,7 @@ function Setting({
           ? `Worth ${points(gain.middle)} baits in a hundred (${points(gain.least)} to ${points(gain.most)}).`
           : `No better than what you do that can be told (${points(gain.least)} to ${points(gain.most)} baits in a hundred).`}
       </p>
-      {inUse ? <p className="mt-2 text-soft">In use.</p> : <p className="mt-2">{children}</p>}
+      {better && !inUse && <p className="mt-2">{children}</p>}
     </div>
   );
 }

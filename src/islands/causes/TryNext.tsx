@@ -5,7 +5,7 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
-import type { CausesAnswer } from './Causes.tsx';
+import type { CausesAnswer } from './answer.ts';
 
 /** °C to either side of what is tried: hands hold no less. */
 const WIDE = 2;
