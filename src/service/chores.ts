@@ -46,9 +46,9 @@ async function badCavities(seenTo: SeenTo, names: Map<number, string>): Promise<
   return moulds.flatMap((mould) => {
     const own = results
       .filter((one) => one.mould === mould)
-      .map(({ cavity, bad, sessions, ats }): CavityResults => {
-        const from = ats.findIndex((at) => at > seenTo(`cavity/${mould}/${cavity}`));
-        const begin = from < 0 ? ats.length : from;
+      .map(({ cavity, bad, sessions, seconds }): CavityResults => {
+        const from = seconds.findIndex((at) => 1000 * at > seenTo(`cavity/${mould}/${cavity}`));
+        const begin = from < 0 ? seconds.length : from;
         return { cavity, bad: bad.slice(begin), sessions: sessions.slice(begin) };
       });
     return cavitiesGoneBad(own).map(({ cavity, since, bad, shot }): Found => ({
@@ -206,7 +206,9 @@ export async function seenToOf(mould: number) {
     const own = results.find(
       (one) => one.mould === mould && `cavity/${mould}/${one.cavity}` === chore.key,
     );
-    const after = (own?.bad ?? []).filter((_, nth) => own!.ats[nth]! > chore.closed_at.getTime());
+    const after = (own?.bad ?? []).filter(
+      (_, nth) => 1000 * own!.seconds[nth]! > chore.closed_at.getTime(),
+    );
     const bad = after.filter(Boolean).length;
     return {
       ...chore,

@@ -1,15 +1,18 @@
 import { rows } from './query.ts';
 
-/** What came of each cavity of every mould over that mould's newest shots, the oldest first. */
+/**
+ * What came of each cavity of every mould over that mould's newest shots, the oldest first, and when,
+ * in s since 1970.
+ */
 export const resultsOfAll = (
   newest = 120,
 ): Promise<
-  { mould: number; cavity: number; bad: boolean[]; sessions: number[]; ats: number[] }[]
+  { mould: number; cavity: number; bad: boolean[]; sessions: number[]; seconds: number[] }[]
 > =>
   rows(
     `SELECT m.id AS mould, c.cavity, array_agg(c.grade <> 'good' ORDER BY s.at, s.shot) AS bad,
             array_agg(s.session_id ORDER BY s.at, s.shot) AS sessions,
-            array_agg(extract(epoch FROM s.at)::float8 * 1000 ORDER BY s.at, s.shot) AS ats
+            array_agg(extract(epoch FROM s.at)::int ORDER BY s.at, s.shot) AS seconds
        FROM moulds m
        JOIN LATERAL (SELECT session_id, shot, at FROM shots WHERE mould_id = m.id AND NOT trial
          AND marked_at IS NOT NULL ORDER BY at DESC LIMIT $1) s ON true

@@ -110,7 +110,8 @@ export interface ShotUnder {
 /** The newest shots of a cut whose conditions are known, the oldest of them first. */
 export async function shotsUnder(cut: YieldCut, newest: number): Promise<ShotUnder[]> {
   const found = await rows<ShotUnder>(
-    `SELECT session_id AS session, shot, mould_id AS mould, at, conditions,
+    `SELECT session_id AS session, shot, mould_id AS mould, at,
+            coalesce(conditions, '{}'::jsonb) AS conditions,
             array_agg(c.cavity::int ORDER BY c.cavity) AS cavities,
             array_agg(CASE WHEN c.grade = 'good' THEN NULL ELSE coalesce(c.fault, 'not said') END
               ORDER BY c.cavity) AS faults
@@ -125,7 +126,7 @@ export async function shotsUnder(cut: YieldCut, newest: number): Promise<ShotUnd
 export const shotByWhom = async (): Promise<string[]> =>
   (
     await rows<{ by: string }>(
-      'SELECT DISTINCT shot_by AS by FROM yield_days WHERE shot_by IS NOT NULL ORDER BY 1',
+      "SELECT DISTINCT coalesce(shot_by, '') AS by FROM yield_days WHERE shot_by IS NOT NULL ORDER BY 1",
     )
   ).map(({ by }) => by);
 
