@@ -125,7 +125,7 @@ export const MOULDS: Mould[] = [
       hold: 10,
       cool: 60,
       letsGo: 'bottom',
-      window: { low: 170, high: 180 },
+      window: { low: 173, high: 183 },
     },
   ),
   mould(
