@@ -104,6 +104,8 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     path: '/api/chores',
     methods: { GET: null, POST: { key: 'cavity/1/6', found: 'the vent was full' } },
   },
+  'faults/[fault]/pictures.ts': { path: '/api/faults/short/pictures', methods: { POST: {} } },
+  'faults/pictures/[id].ts': { path: '/api/faults/pictures/{id}', methods: { GET: null } },
   'ahead.ts': { path: '/api/ahead', methods: { GET: null } },
   'materials/[id]/bottle.ts': {
     path: '/api/materials/{id}/bottle',
@@ -250,6 +252,7 @@ export const PAGES: Endpoint[] = [
       '/rack/moves',
       '/yields',
       '/yields/why',
+      '/yields/faults',
       '/tubs',
       '/builds/new',
       '/colours',

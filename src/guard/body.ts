@@ -2,7 +2,7 @@ const MB = 1 << 20;
 
 /** How much may be sent, by where it goes: what nobody types stands on its own line. */
 const LIMITS: readonly (readonly [RegExp, number])[] = [
-  [/^\/api\/mixes\/\d+\/pictures$/, 8 * MB],
+  [/^\/api\/(mixes|tubs|faults)\/\w+\/pictures$/, 8 * MB],
   [/^\/api\/(orders\/file|colours\/import)$/, 20 * MB],
   [/^\/api\/sessions\/\d+\/events$/, 4 * MB],
 ];

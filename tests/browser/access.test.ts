@@ -23,6 +23,7 @@ const SCREENS = [
   '/sessions/25',
   '/yields',
   '/yields/why',
+  '/yields/faults',
   '/moulds',
   '/moulds/1',
   '/moulds/new',

@@ -25,6 +25,7 @@ const SCREENS = [
   '/sessions/25',
   '/yields',
   '/yields/why',
+  '/yields/faults',
   '/moulds',
   '/moulds/1',
   '/moulds/1/change',

@@ -29,6 +29,7 @@ import orderFiles from './28-order-files.ts';
 import joinedLines from './29-joined-lines.ts';
 import yieldDays from './30-yield-days.ts';
 import chores from './31-chores.ts';
+import faultPictures from './32-fault-pictures.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -63,4 +64,5 @@ export const MIGRATIONS = [
   joinedLines,
   yieldDays,
   chores,
+  faultPictures,
 ];
