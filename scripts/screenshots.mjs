@@ -63,7 +63,7 @@ try {
     ['adding', `/bench/${staged.colour}`, { keys: ['a'] }],
     ['finish', '/sessions/36'],
     ['yields', '/yields?mould=1'],
-    ['colours', '/colours'],
+    ['why', '/yields/why?mould=1', { wait: '[data-goes-with]' }],
     ['heat', '/heat'],
   ];
   // Screens drawn in the browser alone are there when this is.

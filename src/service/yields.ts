@@ -1,9 +1,11 @@
 import Papa from 'papaparse';
 import type { YieldCut } from '@/core/yield/index.ts';
-import { pareto, pChart, TELLS } from '@/core/yield/index.ts';
-import { cavitiesOf, faultsOf, yieldsBySession } from '@/store/yields.ts';
+import { pareto, pChart, TELLS, wilson } from '@/core/yield/index.ts';
+import { cavitiesOf, coloursOf, faultsOf, yieldsBySession } from '@/store/yields.ts';
 import { cutChoices } from './yieldCut.ts';
 
+/** Spreads by which a colour must do worse than the rest to be called hard: one in ten by chance. */
+const HARD = 1.2816;
 /** Sessions a chart is drawn of: the newest. */
 const NEWEST = 40;
 /**
@@ -16,7 +18,11 @@ export async function yields(cut: YieldCut) {
     cutChoices(cut),
   ]);
   const ids = sessions.map(({ session }) => session);
-  const [faults, cavities] = await Promise.all([faultsOf(cut, ids), cavitiesOf(cut, ids)]);
+  const [faults, cavities, colours] = await Promise.all([
+    faultsOf(cut, ids),
+    cavitiesOf(cut, ids),
+    coloursOf(cut, ids),
+  ]);
   const chart = pChart(sessions.map(({ shot, good }) => ({ shot, bad: shot - good })));
   return {
     /** sessions told of at most: there may be older ones */
@@ -25,6 +31,12 @@ export async function yields(cut: YieldCut) {
     sessions: sessions.map((session, nth) => ({ ...session, ...chart.points[nth]! })),
     faults: pareto(faults, mould?.cavities.length ?? null),
     cavities,
+    colours: colours.map((one) => ({
+      ...one,
+      name:
+        choices.colourway.find(({ value }) => value === String(one.colourway))?.name ?? 'retired',
+      hard: wilson(one.shot - one.good, one.shot, HARD).low > chart.mean,
+    })),
     mould,
     choices,
   };
@@ -56,7 +68,15 @@ const TABLES = {
       'mostly cavity': mostly?.cavity ?? '',
     })),
   cavities: ({ cavities }: Yields) =>
-    cavities.map(({ cavity, shot, good }) => ({ cavity, baits: shot, good })),
+    cavities.map(({ cavity, shot, good, usable }) => ({ cavity, baits: shot, good, usable })),
+  colours: ({ colours }: Yields) =>
+    colours.map(({ name, shot, good, hard, customers }) => ({
+      colourway: name,
+      baits: shot,
+      good,
+      hard: hard ? 'hard' : '',
+      'ordered by': customers.join('; '),
+    })),
 } satisfies Record<string, (of: Yields) => Row[]>;
 export type YieldTable = keyof typeof TABLES;
 export const isYieldTable = (key: string): key is YieldTable => Object.hasOwn(TABLES, key);

@@ -163,3 +163,20 @@ export const testsOf = (
       GROUP BY s.session_id, n.name ORDER BY min(s.at) DESC LIMIT $2`,
     [mould, newest],
   );
+
+/** What came good of each colourway of a cut over some sessions, and who has ordered it. */
+export const coloursOf = (
+  cut: YieldCut,
+  sessions: readonly number[],
+): Promise<{ colourway: number; shot: number; good: number; customers: string[] }[]> =>
+  rows(
+    `SELECT y.colourway_id AS colourway, y.shot, y.good,
+            ARRAY(SELECT DISTINCT o.customer FROM line_parts p JOIN order_lines l ON l.id = p.line_id
+              JOIN orders o ON o.id = l.order_id WHERE p.colourway_id = y.colourway_id
+              ORDER BY o.customer LIMIT 4) AS customers
+       FROM (SELECT colourway_id, sum(shot)::int AS shot, sum(good)::int AS good FROM yield_days
+              WHERE ${OF_CUT} AND ($16::int IS NULL OR cavities ? $16::text)
+                AND session_id = ANY($17::int[]) GROUP BY colourway_id) y
+      ORDER BY (y.shot - y.good)::float8 / greatest(1, y.shot) DESC, y.shot DESC`,
+    [...boundOf(cut), sessions],
+  );

@@ -95,10 +95,14 @@ test('yields are what each session’s own log folds to, however they are cut; t
     assert.ok(most > 0 && most <= count(whole), key);
     assert.ok(counts.reduce((sum, one) => sum + one, 0) >= most, key);
   }
+  assert.equal(
+    whole.colours.reduce((sum, { shot }) => sum + shot, 0),
+    count(whole),
+  );
   const file = await fetch(`${app.url}/api/yields/cavities?mould=${one.mould}&season=`);
   assert.match(file.headers.get('content-type')!, /^text\/csv/);
   const lines = (await file.text()).trim().split('\n');
-  assert.equal(lines[0], 'cavity,baits,good');
+  assert.equal(lines[0], 'cavity,baits,good,usable');
   assert.equal(lines.length - 1, whole.cavities.length);
   assert.equal((await fetch(`${app.url}/api/yields/nothing`)).status, 404);
 });

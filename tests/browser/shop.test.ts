@@ -1,6 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { open } from './steps.ts';
 
+/** A picture of one point. */
+const DOT =
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+
 test('the shop in °F and cups: figures are shown in them, and mean the same', async ({ page }) => {
   await open(page, '/shop');
   const from = page.getByRole('textbox', { name: 'Window from' });
@@ -128,4 +132,65 @@ test('yields are cut by mould, and a session is gone to from its point, by keys'
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/sessions\/\d+$/);
   await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  // From the session to its record, a shot's cup, what went into it, the act it began with, and back.
+  await page.getByRole('link', { name: 'Batch record' }).press('Enter');
+  await page.waitForURL(/\/record$/);
+  const shots = page.getByRole('region', { name: 'Table of shots' });
+  await shots
+    .getByRole('link', { name: /^Trail of cup/ })
+    .first()
+    .press('Enter');
+  await page.waitForURL(/#cup-[A-Z]$/);
+  const trail = page.getByRole('region', { name: 'Cups' });
+  await trail.getByRole('link').first().press('Enter');
+  const act = new URL(page.url()).hash.slice(1);
+  await expect(page.locator(`[id="${act}"]`)).toBeVisible();
+  for (let back = 0; back < 4; back++) await page.goBack();
+  await page.waitForURL(/\/yields\?/);
+});
+
+test('why is asked of a mould, by keys: what goes with its faults, and how it is best set', async ({
+  page,
+}) => {
+  await open(page, '/yields');
+  await page.getByRole('combobox', { name: 'Mould' }).selectOption('Slip eel 95, long mould');
+  await page.getByRole('button', { name: 'Show' }).press('Enter');
+  await page.getByRole('link', { name: 'Why, and what to try' }).press('Enter');
+  const bubbles = page.getByRole('region', { name: 'Bubbles' });
+  await expect(bubbles.locator('[data-goes-with="damp"]')).toContainText('times as many');
+  await expect(page.getByRole('region', { name: 'Its own settings' })).toContainText('Best from');
+  await expect(page.getByRole('region', { name: 'What to try next' })).toBeVisible();
+});
+
+test('what went bad is seen to from Today, with what was found, and stands with its mould', async ({
+  page,
+}) => {
+  await open(page, '/');
+  const says = page.getByRole('button', { name: /^Seen to: Cavity 6 of Slip eel 95/ });
+  await says.focus();
+  await page.keyboard.press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Seen to' });
+  await dialog.getByLabel('What was found').fill('The vent was full of an old skin');
+  await page.keyboard.press('Enter');
+  await expect(says).toHaveCount(0);
+  await open(page, '/yields?mould=1');
+  await expect(page.getByRole('region', { name: 'Seen to' })).toContainText(
+    'The vent was full of an old skin',
+  );
+});
+
+test('a photograph of a fault is kept with its cavity and stands beside the next of its kind', async ({
+  page,
+}) => {
+  await open(page, '/yields/faults');
+  const fault = page.locator('[data-fault="dent"]');
+  await fault.getByText('Keep a photograph').click();
+  await fault.getByLabel('Mould').selectOption('Slip eel 95, long mould');
+  await fault.getByLabel('Cavity').selectOption('3');
+  await fault
+    .getByLabel('Photograph of dent')
+    .setInputFiles({ name: 'dent.png', mimeType: 'image/png', buffer: Buffer.from(DOT, 'base64') });
+  await expect(
+    fault.getByRole('img', { name: /^Dent, Slip eel 95, long mould, cavity 3/ }),
+  ).toBeVisible();
 });

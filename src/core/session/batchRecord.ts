@@ -22,6 +22,8 @@ export interface RecordedShot {
   n: number;
   at: number;
   trial: boolean;
+  /** it was shot in a window of its own, to learn from */
+  test: boolean;
   bait: string;
   colour: string;
   mould: string;
@@ -133,6 +135,7 @@ function recordOf(state: SessionState, shot: ShotState, began: Began | null): Re
     n: shot.n,
     at: shot.at,
     trial: shot.trial,
+    test: shot.test,
     bait: shot.bait.name,
     colour: colourOfShot(state, shot).name,
     mould: state.moulds.get(shot.mould)?.mould.name ?? shot.mould,
