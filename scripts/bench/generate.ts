@@ -2,7 +2,8 @@
 // the demo shop in it.
 import pg from 'pg';
 import { v4 } from 'uuid';
-import type { AnyEvent } from '../../src/core/session/index.ts';
+import type { AnyEvent, ShotRow } from '../../src/core/session/index.ts';
+import { bandsOf } from '../../src/core/yield/index.ts';
 import { fold, shotRow } from '../../src/core/session/index.ts';
 import { draftPlan } from '../../src/core/plan/index.ts';
 import { wholeCatalogue } from '../../src/service/catalogue.ts';
@@ -76,6 +77,11 @@ const events = [...shooting, ...probes]
   .sort((one, other) => one.at - other.at || (one.seq ?? 1e9) - (other.seq ?? 1e9))
   .map((event, i) => ({ ...event, seq: i + 1 }));
 const state = fold(snapshot, events);
+/** Bands of a shot, as its row has them. */
+function withBands({ conditions, n: nth }: ShotRow) {
+  const { when: early, ...bands } = bandsOf(conditions, nth);
+  return { ...bands, early };
+}
 const shots = [...state.shots.keys()].map((id) => shotRow(state, id)!);
 if (state.phase.is !== 'finished' || shots.length < snapshot.plan.shots.length)
   throw new Error(
@@ -111,7 +117,8 @@ await big(
   `CREATE UNLOGGED TABLE t_shots AS SELECT * FROM jsonb_to_recordset($1::jsonb) AS x(shot
     text, n int, at timestamptz, job text, mould int, trial boolean, build text, bait int,
     colourway int, draw text, heats jsonb, marked timestamptz, cured timestamptz, good int,
-    usable int, second int, cavities jsonb)`,
+    usable int, second int, cavities jsonb, conditions jsonb, injector int, block int, whom text,
+    mixes int[], grades text[], plastisols int[], heat text, metal text, place text, early text)`,
   [
     JSON.stringify(
       shots.map((shot) => ({
@@ -122,6 +129,9 @@ await big(
         good: shot.cavities.filter((cavity) => cavity.grade === 'good').length,
         usable: shot.cavities.filter((cavity) => cavity.grade === 'usable').length,
         second: shot.cavities.filter((cavity) => cavity.grade === 'second').length,
+        ...shot.madeWith,
+        whom: shot.madeWith!.by,
+        ...withBands(shot),
       })),
     ),
   ],
@@ -149,10 +159,13 @@ await bare(client, ['events', 'cup_readings', 'shots', 'cavity_results'], async 
     (payload->>'celsius')::float, payload->>'stage', payload->>'from' FROM events WHERE kind =
     'reading' AND session_id IN (SELECT id FROM sessions WHERE name LIKE 'Day %')`);
   await big(`INSERT INTO shots (session_id, shot, n, at, job, mould_id, trial, build, bait_id,
-    colourway_id, draw, heats, against, marked_at, cured_at, good, usable, second)
+    colourway_id, draw, heats, against, marked_at, cured_at, good, usable, second, conditions,
+    injector_id, block_id, shot_by, mixes, grades, plastisols, heat_band, metal_band, place_band,
+    when_band)
     SELECT s.id, t.shot, t.n, t.at + s.later, t.job, t.mould, t.trial, t.build, t.bait,
     t.colourway, t.draw, t.heats, '{}', t.marked + s.later, t.cured + s.later, t.good, t.usable,
-    t.second FROM ${days}, t_shots t`);
+    t.second, t.conditions, t.injector, t.block, t.whom, t.mixes, t.grades, t.plastisols, t.heat,
+    t.metal, t.place, t.early FROM ${days}, t_shots t`);
   await big(`INSERT INTO cavity_results (session_id, shot, cavity, draw, grade, fault)
     SELECT s.id, t.shot, c.cavity, c.draw, c.grade, c.fault FROM ${days}, t_shots t,
     jsonb_to_recordset(t.cavities) AS c(cavity smallint, draw text, grade text, fault text)`);
@@ -176,6 +189,9 @@ await big(
     p.id, 60, now(), $1, gen_random_uuid() FROM line_parts p JOIN order_lines l ON l.id =
     p.line_id WHERE l.closed AND l.position >= 100`,
   [template],
+);
+await big(
+  'SELECT sum_yields(session_id, mould_id) FROM (SELECT DISTINCT session_id, mould_id FROM shots) x',
 );
 await big('DROP TABLE t_events, t_shots');
 await big('VACUUM ANALYZE');

@@ -11,7 +11,7 @@ const EVENINGS = { cold: 12, damp: [18, 19], dried: 20 } as const;
 /** °C of the shop on the cold evening. */
 const COLD = 6;
 /** From this evening on the eel mould's sixth cavity, its vent full, comes short. */
-const VENT = { from: 18, mould: '1', cavity: 6, share: 0.4 } as const;
+const VENT = { from: 18, mould: '1', cavity: 6, share: 0.55 } as const;
 
 /** What one evening is like, beyond what its hands do. */
 export interface Story {

@@ -113,6 +113,7 @@ const COMES_AS: Record<string, string> = {
   name: 'string',
   date: 'string',
   timestamptz: 'Date',
+  bytea: 'object',
   _int4: 'array',
   _bool: 'array',
   _text: 'array',

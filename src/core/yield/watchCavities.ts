@@ -1,3 +1,4 @@
+import { changePoint } from './changePoint.ts';
 import { goneBad, watchFor, type Watching } from './cusum.ts';
 
 /** What came of one cavity, shot by shot, the oldest first. */
@@ -33,23 +34,31 @@ function watching(share: number, cavities: number): Watching | null {
   return known.get(key) ?? null;
 }
 
+/** Share bad of a mould's middle cavity: one that has gone bad does not make its own rule. */
+function usual(all: readonly CavityResults[]): number {
+  const shares = all
+    .filter(({ bad }) => bad.length > 0)
+    .map(({ bad }) => bad.filter(Boolean).length / bad.length)
+    .sort((one, other) => one - other);
+  const middle = (shares.length - 1) / 2;
+  return (shares[Math.floor(middle)]! + shares[Math.ceil(middle)]!) / 2;
+}
+
 /**
- * Cavities of one mould that do worse than it did, twice as badly or more, and have not come back:
+ * Cavities of one mould that do twice as badly as its middle one or worse, and have not come back:
  * by a CUSUM each, that is wrong once in {@link FALSE_ALARM} shots of the mould.
  */
 export function cavitiesGoneBad(all: readonly CavityResults[]): CavityGoneBad[] {
-  const shot = all.reduce((sum, { bad }) => sum + bad.length, 0);
-  const bad = all.reduce((sum, one) => sum + one.bad.filter(Boolean).length, 0);
-  const how = shot > 0 ? watching(bad / shot, all.length) : null;
+  const how = all.some(({ bad }) => bad.length > 0) ? watching(usual(all), all.length) : null;
   if (!how) return [];
   return all.flatMap(({ cavity, bad: results, sessions }) => {
-    const found = goneBad(results, how);
-    if (!found) return [];
-    const since = results.slice(found.began);
+    if (!goneBad(results, how)) return [];
+    const began = changePoint(results);
+    const since = results.slice(began);
     return [
       {
         cavity,
-        since: found.began === 0 ? null : sessions[found.began]!,
+        since: began === 0 ? null : sessions[began]!,
         bad: since.filter(Boolean).length,
         shot: since.length,
       },

@@ -27,7 +27,7 @@ export default function FaultPhoto({ fault, name, moulds }: Props) {
   const numbers = Array.from({ length: held?.cavities ?? 0 }, (_, nth) => String(nth + 1));
   return (
     <details className="no-print mt-1">
-      <summary className="flex min-h-11 cursor-pointer items-center">Keep a photograph</summary>
+      <summary className="act w-fit cursor-pointer">Keep a photograph</summary>
       <div className="grid gap-3 sm:grid-cols-3">
         <Select
           label="Mould"
