@@ -1,10 +1,12 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seeded } from '@/core/chance.ts';
+import { draftPlan } from '@/core/plan/index.ts';
 import type { AnyEvent, ShotRow } from '@/core/session/index.ts';
-import { apply, fold, shotRow, startState } from '@/core/session/index.ts';
+import { apply, draftAlso, fold, shotRow, startState } from '@/core/session/index.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
 import { START } from '../bench.ts';
+import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { near } from '../near.ts';
 import { snapshot } from './sessionKit.ts';
 
@@ -89,4 +91,15 @@ test('a damp bottle is in every shot of it from then on; a test is shot in its o
   for (const { id } of tests) assert.ok(heatOf(id) > 168, `test at ${heatOf(id)}`);
   const mean = rest.reduce((sum, { id }) => sum + heatOf(id), 0) / rest.length;
   assert.ok(mean < 169, `the rest at ${mean}`);
+});
+
+test('what else is shot begins with no tests: they wait for the next plan', () => {
+  const tries = { low: 171, high: 175, shots: 2 };
+  const moulds = SHELF.moulds.map((mould) => ({ ...mould, spec: { ...mould.spec, tries } }));
+  const wanted = { bait: SHELF.baits[0]!.id, colourway: SHELF.colourways[0]!.id };
+  const also = draftAlso(fold(snapshot, []), wanted, { ...SHELF, moulds })!;
+  assert.ok(also.tools.length > 0 && also.tools.every((tools) => tools.tries === null));
+  const part = { part: 1, line: 1, for: '', ...wanted, count: 12, due: '2031-05-01' };
+  const [job] = draftPlan({ ...SHELF, moulds }, [part], DEFAULTS).jobs;
+  assert.deepEqual(job!.tools.at(-1)!.tries, tries);
 });

@@ -41,6 +41,12 @@ export function buildsFrom(colourway: number, shelf: Shelf): Build[] {
   return [...all.filter(({ key }) => key === own), ...all.filter(({ key }) => key !== own)];
 }
 
+/** A shelf whose moulds want no test shots: those are the next plan's. */
+const untested = (shelf: Shelf): Shelf => ({
+  ...shelf,
+  moulds: shelf.moulds.map((mould) => ({ ...mould, spec: { ...mould.spec, tries: null } })),
+});
+
 /**
  * The job of what else is shot, drafted as in a plan, or as it is shot already; null where the shop
  * has no way to shoot it. What it is shot with, and in which mixes, may be changed before it is
@@ -57,7 +63,7 @@ export function draftAlso(state: SessionState, wanted: AlsoWanted, own: Shelf): 
   if (shot) return shot.job;
   const defaults = draftDefaultsOf(state);
   const bait = own.baits.find(({ id }) => id === wanted.bait)?.spec;
-  const shelf = withUnnamed(own, bait?.grades[0] ?? 'medium');
+  const shelf = untested(withUnnamed(own, bait?.grades[0] ?? 'medium'));
   const [drafted] = defaults ? forShelf(noPlan(defaults), wanted, shelf, defaults).jobs : [];
   if (!drafted || !defaults) return null;
   const build = buildsFrom(wanted.colourway, shelf).find(({ key }) => key === wanted.build);
