@@ -62,9 +62,9 @@ export function sayWith(found: GoesWith, units: ShopUnits): string[] {
 export function saySuspected({ with: found }: Extract<Why, { is: 'told' }>): string | null {
   const names = found
     .filter(({ sure }) => sure === 'suspected')
-    .map((one) => `${wordsOf(one)} (${sayTimes(one.times)})`);
+    .map((one) => `${wordsOf(one)}, ${sayTimes(one.times)}`);
   return names.length > 0
-    ? `◇ Suspected, and no more: ${listed(names)}. So clear a sign comes by chance too; more shots would tell.`
+    ? `◇ Suspected, and no more: ${names.join('; ')}. So clear a sign comes by chance too; more shots would tell.`
     : null;
 }
 
