@@ -80,6 +80,7 @@ export const faultsOf = (
   rows(
     `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity, count(*)::int AS count ${SHOTS}
         AND c.grade <> 'good' AND session_id = ANY($17::int[])
+        AND c.session_id = ANY($17::int[])
       GROUP BY 1, 2 ORDER BY 1, 2`,
     [...boundOf(cut), sessions],
   );
@@ -90,9 +91,11 @@ export const cavitiesOf = (
   sessions: readonly number[],
 ): Promise<{ cavity: number; shot: number; good: number; usable: number }[]> =>
   rows(
-    `SELECT c.cavity, count(*)::int AS shot, count(*) FILTER (WHERE c.grade = 'good')::int AS good,
-            count(*) FILTER (WHERE c.grade = 'usable')::int AS usable
-       ${SHOTS} AND session_id = ANY($17::int[]) GROUP BY 1 ORDER BY 1`,
+    `SELECT e.key::int AS cavity, sum((e.value->>0)::int)::int AS shot,
+            sum((e.value->>1)::int)::int AS good, sum((e.value->>2)::int)::int AS usable
+       FROM yield_days CROSS JOIN LATERAL jsonb_each(cavities) e
+      WHERE ${OF_CUT} AND ($16::int IS NULL OR e.key = $16::text) AND session_id = ANY($17::int[])
+      GROUP BY 1 ORDER BY 1`,
     [...boundOf(cut), sessions],
   );
 

@@ -20,6 +20,7 @@ export default {
       ADD COLUMN test boolean NOT NULL DEFAULT false;
     CREATE INDEX shots_without_conditions ON shots (session_id)
       WHERE conditions IS NULL AND marked_at IS NOT NULL;
+    CREATE INDEX cavity_results_bad ON cavity_results (session_id, shot) WHERE grade <> 'good';
     CREATE TABLE yield_days (
       session_id int NOT NULL REFERENCES sessions,
       at timestamptz NOT NULL,
@@ -47,12 +48,13 @@ export default {
       INSERT INTO yield_days
         SELECT session_id, min(at), mould_id, bait_id, colourway_id, build, injector_id, block_id,
           shot_by, mixes, grades, plastisols, heat_band, metal_band, place_band, when_band,
-          sum(shot), sum(good), jsonb_object_agg(cavity, jsonb_build_array(shot, good))
+          sum(shot), sum(good), jsonb_object_agg(cavity, jsonb_build_array(shot, good, usable))
         FROM (
           SELECT s.session_id, min(s.at) AS at, s.mould_id, s.bait_id, s.colourway_id, s.build,
             s.injector_id, s.block_id, s.shot_by, s.mixes, s.grades, s.plastisols, s.heat_band,
             s.metal_band, s.place_band, s.when_band, c.cavity, count(*) AS shot,
-            count(*) FILTER (WHERE c.grade = 'good') AS good
+            count(*) FILTER (WHERE c.grade = 'good') AS good,
+            count(*) FILTER (WHERE c.grade = 'usable') AS usable
           FROM shots s JOIN cavity_results c USING (session_id, shot)
           WHERE s.session_id = session AND s.mould_id = mould AND NOT s.trial
             AND s.marked_at IS NOT NULL
