@@ -1,5 +1,6 @@
 export * from './enough.ts';
 export * from './logistic.ts';
+export * from './used.ts';
 export * from './why.ts';
 export * from './settingKinds.ts';
 export * from './settings.ts';

@@ -90,19 +90,28 @@ export function fitSettings(shots: readonly ShotSeen[], today: Today): SettingsF
   return { today, fit, usual, seen, gap, shots: shots.length, sessions: sessions.length };
 }
 
+/** Covariance of the log-odds of two rows of figures. */
+export const covarianceOf = (
+  { fit }: Pick<SettingsFit, 'fit'>,
+  one: readonly number[],
+  other: readonly number[],
+): number =>
+  one.reduce(
+    (sum, value, nth) =>
+      sum +
+      value * other.reduce((inner, second, at) => inner + second * fit.covariance[nth]![at]!, 0),
+    0,
+  );
+
 /** Log-odds of good at some settings, and their spread. */
 export function oddsAt(
   of: SettingsFit,
   at: Partial<Today>,
 ): { mean: number; sd: number; row: number[] } {
   const row = [1, ...figuresAt({ ...of.usual, ...at }, of.today, of.gap)];
-  const { intercept, coefficients, covariance } = of.fit;
+  const { intercept, coefficients } = of.fit;
   const mean = [intercept, ...coefficients].reduce((sum, one, nth) => sum + one * row[nth]!, 0);
-  const variance = row.reduce(
-    (sum, one, nth) =>
-      sum + one * row.reduce((inner, other, at) => inner + other * covariance[nth]![at]!, 0),
-    0,
-  );
+  const variance = covarianceOf(of, row, row);
   return { mean, sd: Math.sqrt(Math.max(0, variance)), row };
 }
 /** Share good to be expected where log-odds are so unsure (MacKay 1992). */
@@ -151,12 +160,7 @@ function gainOf(
 ): { least: number; middle: number; most: number; surely: boolean } {
   const [here, now] = [best, of.usual[key]].map((at) => oddsAt(of, { [key]: at }));
   const apart = here!.row.map((one, nth) => one - now!.row[nth]!);
-  const { covariance } = of.fit;
-  const variance = apart.reduce(
-    (sum, one, nth) =>
-      sum + one * apart.reduce((inner, other, at) => inner + other * covariance[nth]![at]!, 0),
-    0,
-  );
+  const variance = covarianceOf(of, apart, apart);
   const sd = Math.sqrt(Math.max(0, variance));
   const from = sigmoid(now!.mean);
   const gain = (spreads: number): number =>

@@ -1,6 +1,6 @@
 import { sigmoid } from './logistic.ts';
 import type { SettingKey } from './settingKinds.ts';
-import { oddsAt, type SettingsFit, shareExpected } from './settings.ts';
+import { covarianceOf, oddsAt, type SettingsFit, shareExpected } from './settings.ts';
 
 /** Test shots that are worth what they cost. */
 export interface Trial {
@@ -33,15 +33,6 @@ const CHANCE = CHANCES.reduce((sum, one) => sum + one, 0);
 /** Baits a test must be worth beyond its cost, and of all still to be shot: under it, go on. */
 const WORTH = { baits: 2, share: 0.005 } as const;
 
-/** Covariance of two rows of figures. */
-const along = (of: SettingsFit, one: readonly number[], other: readonly number[]): number =>
-  one.reduce(
-    (sum, value, nth) =>
-      sum +
-      value * other.reduce((inner, second, at) => inner + second * of.fit.covariance[nth]![at]!, 0),
-    0,
-  );
-
 /**
  * The few test shots that are worth most: what the best setting is expected to bring once their
  * result is known, over what the best brings now, for all baits still to be shot, less the baits
@@ -59,7 +50,7 @@ export function tryNext(of: SettingsFit, { key, low, high, baits, left }: Tries)
   for (const [nth, test] of here.entries()) {
     const share = sigmoid(test.mean);
     const own = test.sd ** 2;
-    const shift = here.map(({ row }) => along(of, row, test.row));
+    const shift = here.map(({ row }) => covarianceOf(of, row, test.row));
     for (const shots of SHOTS) {
       const tells = shots * baits * share * (1 - share);
       const scale = Math.sqrt(tells / (1 + tells * own));

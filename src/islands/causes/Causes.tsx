@@ -35,12 +35,18 @@ export default function Causes({ cut, build, units, names }: Props) {
   const few = whys.flatMap(({ fault, why }) =>
     why.is === 'too few' ? [{ fault: names[fault] ?? fault, hits: why.hits }] : [],
   );
-  if (shots === 0)
+  if (shots === 0 && !mould)
     return <p className="max-w-prose text-lg">Nothing of it has been shot and marked yet.</p>;
   return (
     <div className="flex flex-col gap-8">
       <Wrong>{wrong}</Wrong>
-      {whys.length === 0 && <p className="text-lg">Nothing is wrong with any of {shots} shots.</p>}
+      {whys.length === 0 && (
+        <p className="text-lg">
+          {shots === 0
+            ? 'Nothing of it has been shot and marked yet.'
+            : `Nothing is wrong with any of ${shots} shots.`}
+        </p>
+      )}
       {whys.map(
         ({ fault, why }) =>
           why.is === 'told' && (

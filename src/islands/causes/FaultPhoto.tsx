@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Select } from '@/ui/Select.tsx';
 import { sendPicture } from '@/ui/sendPicture.ts';
+import { PictureField } from '@/ui/PictureField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 interface Props {
@@ -47,15 +48,7 @@ export default function FaultPhoto({ fault, name, moulds }: Props) {
           options={[none, ...numbers.map((value) => ({ value, name: value }))]}
           onChange={setCavity}
         />
-        <label className="field">
-          <span>Photograph of {name}</span>
-          <input
-            type="file"
-            accept="image/*"
-            className="box py-2"
-            onChange={(change) => void send(change.target.files?.[0])}
-          />
-        </label>
+        <PictureField label={`Photograph of ${name}`} send={send} />
       </div>
       <Wrong>{wrong}</Wrong>
     </details>

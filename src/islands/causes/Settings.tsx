@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { SettingCurve, SettingKey } from '@/core/causes/index.ts';
+import { isInUse, type SettingRange, USED } from '@/core/causes/used.ts';
 // Its own file: the rest brings what only the shop's machine works out.
 import { SETTINGS } from '@/core/causes/settingKinds.ts';
 import type { Mould } from '@/core/mould/index.ts';
@@ -19,20 +20,6 @@ interface Props {
   units: ShopUnits;
   again: () => Promise<void>;
 }
-type Range = { low: number; high: number };
-const middle = ({ low, high }: Range): number => (low + high) / 2;
-const whole = ({ low, high }: Range): Range => ({ low: Math.round(low), high: Math.round(high) });
-
-/** What using each changes of a mould. */
-const USES: Record<SettingKey, (own: Range, build: string | null, spec: Mould) => Partial<Mould>> =
-  {
-    heat: (own, build, { windows }) =>
-      build
-        ? { windows: [...windows.filter((one) => one.build !== build), { build, ...whole(own) }] }
-        : { window: whole(own) },
-    metal: (own) => ({ warmTo: Math.round(middle(own)) }),
-    held: (own) => ({ hold: Math.round(middle(own)) }),
-  };
 const points = (share: number): string =>
   `${share >= 0 ? '+' : '−'}${Math.abs(100 * share).toFixed(1)}`;
 
@@ -88,10 +75,9 @@ export function Settings({ order, curves, mould, today, build, units, again }: P
     if (reply.ok) await again();
     return reply.ok;
   };
-  const use = async (key: SettingKey, own: Range) => {
+  const use = async (key: SettingKey, own: SettingRange) => {
     const was = mould.spec;
-    if (await save({ ...was, ...USES[key](own, build, was) }, mould.version))
-      setBefore({ spec: was, key });
+    if (await save(USED[key](was, own, build), mould.version)) setBefore({ spec: was, key });
   };
   const putBack = async () => {
     if (before && (await save(before.spec, mould.version))) setBefore(null);
@@ -137,7 +123,7 @@ export function Settings({ order, curves, mould, today, build, units, again }: P
               curve={curve}
               said={said[key]}
               today={now[key]}
-              inUse={Math.abs(middle(curve.own) - today.today[key]) < 1}
+              inUse={isInUse(curve.own, today.today[key])}
             >
               <button
                 type="button"

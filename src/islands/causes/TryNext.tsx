@@ -1,14 +1,12 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import type { Trial } from '@/core/causes/index.ts';
+import { triesOf } from '@/core/causes/used.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { CausesAnswer } from './answer.ts';
-
-/** °C to either side of what is tried: hands hold no less. */
-const WIDE = 2;
 
 interface Props {
   trial: Trial | null;
@@ -57,17 +55,7 @@ export function TryNext({ trial, mould, tests, left, units, again }: Props) {
             </b>
             : over the next {left} baits of this mould worth {Math.round(trial.gain)} good ones, at
             the price of {trial.cost.toFixed(1)}.{' '}
-            <button
-              type="button"
-              className="act"
-              onClick={() =>
-                void put({
-                  low: Math.round(trial.at) - WIDE,
-                  high: Math.round(trial.at) + WIDE,
-                  shots: trial.shots,
-                })
-              }
-            >
+            <button type="button" className="act" onClick={() => void put(triesOf(trial))}>
               Put into the next plan
             </button>
           </p>

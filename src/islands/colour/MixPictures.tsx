@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { sendPicture } from '@/ui/sendPicture.ts';
+import { PictureField } from '@/ui/PictureField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 export interface PictureNote {
@@ -56,15 +57,10 @@ export function Pictures({ id, n: count, start }: { id: number; n: number; start
             )}
           </select>
         </label>
-        <label className="field">
-          <span>{own.length === 0 ? 'None yet. Take it in the shade outdoors' : 'Another'}</span>
-          <input
-            type="file"
-            accept="image/*"
-            className="box py-2"
-            onChange={(change) => void send(change.target.files?.[0])}
-          />
-        </label>
+        <PictureField
+          label={own.length === 0 ? 'None yet. Take it in the shade outdoors' : 'Another'}
+          send={send}
+        />
       </div>
       <Wrong>{wrong}</Wrong>
     </section>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { sendPicture } from '@/ui/sendPicture.ts';
+import { PictureField } from '@/ui/PictureField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 /** A tub as it was photographed last, and another photograph of it. */
@@ -30,15 +31,10 @@ export default function TubPhoto({
           className="mb-2 h-40 border border-ink"
         />
       )}
-      <label className="field">
-        <span>{shown === null ? 'A photograph of it' : 'Another photograph of it'}</span>
-        <input
-          type="file"
-          accept="image/*"
-          className="box py-2"
-          onChange={(change) => void send(change.target.files?.[0])}
-        />
-      </label>
+      <PictureField
+        label={shown === null ? 'A photograph of it' : 'Another photograph of it'}
+        send={send}
+      />
       <Wrong>{wrong}</Wrong>
     </div>
   );
