@@ -60,7 +60,7 @@ function Setting({
           ? `Worth ${points(gain.middle)} baits in a hundred (${points(gain.least)} to ${points(gain.most)}).`
           : `No better than what you do that can be told (${points(gain.least)} to ${points(gain.most)} baits in a hundred).`}
       </p>
-      {better && !inUse && <p className="mt-2">{children}</p>}
+      {better && !inUse && <p className="no-print mt-2">{children}</p>}
     </div>
   );
 }
