@@ -152,6 +152,8 @@ test(
     await page.setViewportSize({ width: 390, height: 844 });
     await page.reload();
     await settled(page);
+    // When it ends is known a moment later, and moves nothing under a thumb.
+    await expect(page.locator('[data-ends]')).toBeVisible();
     const strip = (await page.locator('[data-strip]').boundingBox())!.y;
     const cavities = page.locator('[data-mark]');
     await expect(cavities).toHaveCount(24);

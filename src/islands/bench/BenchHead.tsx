@@ -42,7 +42,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
         {name}
         {state.phase.is === 'broken off' ? ', broken off' : ''}
       </h1>
-      <p className="order-last flex w-full flex-wrap items-center gap-x-6 md:order-none md:ml-auto md:w-auto">
+      <p className="order-last flex w-full flex-wrap items-center justify-between gap-x-3 md:gap-x-6 md:order-none md:ml-auto md:w-auto">
         <span>
           Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b>
         </span>
@@ -53,10 +53,10 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
           </b>{' '}
           of <b className="figure">{real.shot}</b>
         </span>
-        <span>
+        <span className="max-md:hidden">
           Worked <b className="figure">{lasting(worked(state, now))}</b>
         </span>
-        {on && <EndsAt {...{ on, now }} onOpen={onTape} />}
+        <EndsAt {...{ on, now }} onOpen={onTape} />
       </p>
       <HandChoice />
       <span className="hidden md:block">
