@@ -7,7 +7,7 @@ import { nextStep, shotRow } from '@/core/session/index.ts';
 import { BUILDS } from '@/core/build/index.ts';
 import type { App } from './harness.ts';
 import { openAt } from './atBench.ts';
-import { ask, ownDatabase, serve } from './harness.ts';
+import { ask, change, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 let url: string;
@@ -145,5 +145,26 @@ test(
     assert.deepEqual(await shots(), want);
     await (await import('@/service/rebuild.ts')).rebuild();
     assert.deepEqual(await shots(), want);
+  },
+);
+
+test(
+  'lists take what their schema allows, refuse a second of one name, and say which ' +
+    'field was wrong',
+  async () => {
+    const cup = { name: 'Big jug', volume: 1500, bore: 130, fill: 0.9, froth: 0.5 };
+    const made = await ask('POST', `${app.url}/api/catalogue/vessels`, cup);
+    assert.equal(made.status, 201);
+    const twice = await ask('POST', `${app.url}/api/catalogue/vessels`, {
+      ...cup,
+      name: 'big jug',
+    });
+    assert.deepEqual([twice.status, twice.body.field], [409, 'name']);
+    assert.equal(
+      (await change(`${app.url}/api/catalogue/vessels/${made.body.id}`, { ...cup, fill: 3 })).body
+        .field,
+      'fill',
+    );
+    assert.equal((await ask('GET', `${app.url}/api/catalogue/anvils`)).status, 404);
   },
 );

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { open, order, pick } from './steps.ts';
+import { order } from './book.ts';
+import { open, pick } from './steps.ts';
 
 test(
   'the book is laid over the fortnight, a day holds what a hand puts there, a day ' +

@@ -1,16 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import {
-  begin,
-  byPedal,
-  byPointer,
-  follow,
-  type Hands,
-  open,
-  plan,
-  settled,
-  stepOf,
-} from './steps.ts';
+import { begin, plan } from './book.ts';
+import { byPedal, byPointer, follow, type Hands, open, settled, stepOf } from './steps.ts';
 
 /** To the end of the session, and the order's bar in the book. */
 async function count(

@@ -2,61 +2,22 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { v4 } from 'uuid';
-import { type Plastic, tubHolds, type TubMove } from '@/core/plastic/index.ts';
-import {
-  cupColour,
-  fold,
-  follower,
-  leftoverUses,
-  massFor,
-  plasticIn,
-  type Send,
-  type SessionState,
-  snapshotFrom,
-} from '@/core/session/index.ts';
-import { DEFAULT_SHOP } from '@/core/shop.ts';
-import { colourOfHex, deltaE, drawnAs } from '@/core/colour/index.ts';
+import { tubHolds, type TubMove } from '@/core/plastic/index.ts';
+import { fold, follower, type SessionState } from '@/core/session/index.ts';
 import { benchOn } from '../bench.ts';
-import { open } from './countsKit.ts';
-import { demoPlan } from '../demoPlan.ts';
 import { near } from '../near.ts';
-import { nextStep } from '../said.ts';
-import { baitMass } from '@/core/shot/index.ts';
-
-const snapshot = snapshotFrom('Leftovers', demoPlan(), DEFAULT_SHOP);
-const [first, second] = snapshot.plan.cups.map((cup) => cup.id) as [string, string];
-const RED = 'Red, of no shelf';
-
-const fresh = (cup: string, grams: number): Send => ({
-  kind: 'charged',
-  payload: { cup, grams, from: 'fresh' },
-});
-const drops = (cup: string, amount: number): Send => ({
-  kind: 'added',
-  payload: { cup, what: RED, amount, dimension: 'drops', from: 'hand' },
-});
-const off = (cup: string, grams: number, more: object = {}): Send => ({
-  kind: 'pouredOff',
-  payload: {
-    cup,
-    grams,
-    all: false,
-    how: 'about',
-    way: 'puck',
-    tub: { name: 'Reds' },
-    ...more,
-  },
-});
-const tip = (cup: string, into: string, grams: number) =>
-  off(cup, grams, { way: 'cup', into, tub: undefined });
-const fromTub = (cup: string, plastic: Plastic, grams: number): Send => ({
-  kind: 'charged',
-  payload: { cup, grams, from: 'remelt', of: { id: 1, name: 'Reds', plastic } },
-});
-const redIn = (plastic: Plastic): number =>
-  plastic.holds.find(({ what }) => what === RED)?.amount ?? 0;
-const inCup = (state: SessionState, cup: string): Plastic =>
-  plasticIn(state.cups.get(cup)!, state.snapshot.colour.materials);
+import {
+  snapshot,
+  first,
+  second,
+  fresh,
+  drops,
+  off,
+  tip,
+  fromTub,
+  redIn,
+  inCup,
+} from './trailKit.ts';
 
 test('what goes out of a cup takes along its part of all that is in it, and an undo brings it back', () => {
   const bench = benchOn(snapshot);
@@ -218,69 +179,4 @@ test('an act with no cup to go into, or nothing it is kept as, is refused in wor
   const tub = sent({ way: 'puck' });
   assert.ok(!tub.ok && /kept as/.test(tub.message), JSON.stringify(tub));
   assert.ok(sent({ way: 'spilt' }).ok);
-});
-
-test('the bench says what the last of a cup could become, and asks before it is finished', () => {
-  const bench = benchOn(snapshot);
-  const state = bench.follow((now) => nextStep(now, bench.now())?.key === 'leftover');
-  const step = nextStep(state, bench.now())!;
-  const cup = state.cups.get(step.target)!;
-  assert.ok(step.send?.kind === 'pouredOff' && step.send.payload.way === 'puck');
-  near(step.send.payload.grams, cup.grams);
-  assert.match(step.detail, /Pour it out flat/);
-  const labels = step.others!.map(({ label }) => label);
-  assert.deepEqual(labels, ['Left in its cup', 'Thrown away']);
-  const left = bench.act(step.others![0]!.send);
-  assert.equal(left.kept.at(-1)!.way, 'left');
-  assert.match(left.kept.at(-1)!.tub.name, /cup [A-Z], Leftovers/);
-  // A second cup of its mix with room is offered first; one of another mix is not.
-  const twin = {
-    ...state,
-    cups: new Map([
-      ...state.cups,
-      ['twin', { ...cup, key: 'twin', letter: 'Z', grams: 20, limitMl: 5000 }],
-    ]),
-  };
-  assert.equal(leftoverUses(twin, cup).join?.key, 'twin');
-  assert.equal(leftoverUses(state, cup).join, null);
-  // An open mould takes what a hand pours: as many as it has cavities, or the plastic is for.
-  const poured = {
-    ...state,
-    moulds: new Map(
-      [...state.moulds].map(([key, mould]) => [
-        key,
-        { ...mould, mould: { ...mould.mould, feed: 'top' as const } },
-      ]),
-    ),
-  };
-  const [most] = leftoverUses(poured, cup).byHand;
-  const mould = [...state.moulds.values()].find((one) => one.mould.name === most!.mould)!;
-  const run = [...state.runs.values()][0]!;
-  const each = baitMass(massFor(state, run, mould)) / mould.mould.cavities.length;
-  assert.equal(most!.baits, Math.min(mould.mould.cavities.length, Math.floor(cup.grams / each)));
-  assert.deepEqual(leftoverUses(state, cup).byHand, [], 'nobody pours through a runner');
-});
-
-test('a cup is drawn as what is in it: milky raw, its mix’s colour once coloured, another when doctored', () => {
-  const bench = benchOn(open(demoPlan()));
-  const cupNow = () => bench.state().cups.get(first)!;
-  const { materials } = bench.state().snapshot.colour;
-  const drawn = () => colourOfHex(cupColour(cupNow(), materials))!;
-  bench.act(fresh(first, 200));
-  const raw = drawn();
-  assert.ok(raw.l > 88 && Math.hypot(raw.a, raw.b) < 10, 'milky');
-  bench.follow((state) => state.cups.get(first)!.coloured);
-  const mixed = cupNow();
-  const asMixed = colourOfHex(drawnAs({ ladder: mixed.ladder, colour: mixed.colour }, materials))!;
-  // Drops come whole and spoons are eyed, so the cup is its mix but for that.
-  assert.ok(deltaE(drawn(), asMixed) < 4, `${deltaE(drawn(), asMixed)}`);
-  const black = materials.find(({ name }) => name === 'Black')!;
-  bench.act({
-    kind: 'added',
-    payload: {
-      ...{ cup: first, what: black.name, materialId: black.id, amount: 40 },
-      ...{ dimension: 'drops', from: 'hand' },
-    },
-  });
-  assert.ok(drawn().l < asMixed.l - 10, 'doctored, it is drawn darker');
 });

@@ -1,6 +1,7 @@
 export * from './enough.ts';
 export * from './logistic.ts';
 export * from './used.ts';
+export * from './conditionsUsed.ts';
 export * from './why.ts';
 export * from './settingKinds.ts';
 export * from './settings.ts';

@@ -3,7 +3,8 @@ import type { ShopUnits } from '../quantity/units.ts';
 import type { ConditionKey, ConditionUnit } from '../yield/conditions.ts';
 import { CONDITIONS } from '../yield/conditions.ts';
 import { ENOUGH } from './enough.ts';
-import type { GoesWith, Untold, Why } from './why.ts';
+import type { Untold } from './conditionsUsed.ts';
+import type { GoesWith, Why } from './why.ts';
 
 /** A figure of a condition in words, unit by unit. */
 const SAID: Record<ConditionUnit, (figure: number, units: ShopUnits) => string> = {

@@ -1,7 +1,7 @@
 import { fitLogistic, type Logistic, type Observation, sigmoid } from './logistic.ts';
 import type { SettingKey } from './settingKinds.ts';
 import { SETTINGS } from './settingKinds.ts';
-import type { ShotSeen } from './why.ts';
+import type { ShotSeen } from './conditionsUsed.ts';
 
 const KEYS = Object.keys(SETTINGS) as SettingKey[];
 /** Middles that stand today: °C, °C and s. */

@@ -2,7 +2,8 @@ import { type SettingKey, SETTINGS } from './settingKinds.ts';
 import { fitSettings, type SettingCurve, settingCurve, type Today } from './settings.ts';
 import type { Trial } from './tryNext.ts';
 import { tryNext } from './tryNext.ts';
-import type { ShotSeen, Why } from './why.ts';
+import type { ShotSeen } from './conditionsUsed.ts';
+import type { Why } from './why.ts';
 import { whyOf } from './why.ts';
 
 /** What is to be told of some shots. */

@@ -1,4 +1,4 @@
-import type { Flow } from '../shot/balance.ts';
+import type { Flow } from '../shot/recirculation.ts';
 import { shotsLeft } from '../shot/shotsLeft.ts';
 import { draftPlan } from './draft.ts';
 import type { Job, PlanInput } from './input.ts';

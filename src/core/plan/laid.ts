@@ -1,4 +1,4 @@
-import type { Flow } from '../shot/balance.ts';
+import type { Flow } from '../shot/recirculation.ts';
 import type { CupId } from './cupId.ts';
 
 export interface PlannedShot {

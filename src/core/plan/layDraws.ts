@@ -1,5 +1,5 @@
 import { density, PLASTISOL } from '../material/plastisol.ts';
-import type { Flow } from '../shot/balance.ts';
+import type { Flow } from '../shot/recirculation.ts';
 import { barrelVolumes, capacity, type Rig } from '../shot/barrels.ts';
 import { type StageMass, stageMass } from '../shot/fill.ts';
 import { drawFlow, pourFlow } from '../shot/flow.ts';

@@ -1,32 +1,4 @@
-/** What one draw takes, and where every gram of it goes. Takes = baits + returns + puck + lost. */
-export interface Flow {
-  takes: Record<string, number>;
-  /** grams that become baits */
-  baits: number;
-  /** comes round again: into `to`, out of what was taken from `from` */
-  returns: { from: string; to: string; grams: number }[];
-  puck: number;
-  lost: number;
-  /** draws until what comes round is back in its cup; 1 = before the next */
-  lag: number;
-}
-
-export interface CupSpec {
-  /** the most it may hold, g */
-  limit: number;
-  /** must stay in it at every draw, g */
-  air: number;
-  /** charges are measured out in steps of this, g */
-  step: number;
-  /** already in it at the start, g */
-  start?: number;
-  /**
-   * of that: trips through fusion, and heat spent, share of its life; left out = never heated. It is
-   * cooked with the first charge
-   */
-  startHeats?: number;
-  startDose?: number;
-}
+import type { CupSpec, Flow, Recirculation } from './recirculation.ts';
 
 interface Charge {
   beforeDraw: number;
@@ -57,14 +29,6 @@ export interface Balance {
   baits: number;
   puck: number;
   lost: number;
-}
-
-export interface Recirculation {
-  /** whole cup goes back to be reheated every so many draws */
-  reheatEvery: number;
-  /** heat spent by one trip to fusion, and by one reheat (M11), share of life */
-  doseCook: number;
-  doseReheat: number;
 }
 
 /**
@@ -123,6 +87,111 @@ function wanting(
   return worst;
 }
 
+/** Cups as they are followed, with what is on its way back to them. */
+interface Followed {
+  specs: Record<string, CupSpec>;
+  flows: Flow[];
+  how: Recirculation;
+  cups: Record<string, Cup>;
+  runs: Record<string, CupRun>;
+  due: Due[];
+  total: { baits: number; puck: number; lost: number };
+}
+
+function begun(specs: Record<string, CupSpec>, flows: Flow[], how: Recirculation): Followed {
+  const each = <Made>(make: (spec: CupSpec, grams: number) => Made): Record<string, Made> =>
+    Object.fromEntries(
+      Object.entries(specs).map(([key, spec]) => [key, make(spec, spec.start ?? 0)]),
+    );
+  return {
+    ...{ specs, flows, how, due: [], total: { baits: 0, puck: 0, lost: 0 } },
+    cups: each((spec, grams) => ({
+      grams,
+      heats: spec.startHeats ?? 0,
+      dose: spec.startDose ?? 0,
+      ...{ drawnHeats: 0, sinceReheat: 0, begun: false },
+    })),
+    runs: each((_spec, grams) => ({
+      ...{ charges: [], fresh: 0, returned: 0, drawn: 0, left: 0, most: grams },
+      ...{ heatsLeft: 0, heatsDrawn: 0, doseLeft: 0 },
+    })),
+  };
+}
+
+/** What comes back up to a draw: a cup takes no more than it may hold, the rest is kept as a puck. */
+function receive(all: Followed, upTo: number): void {
+  for (const back of all.due.filter(({ draw }) => draw <= upTo)) {
+    const [cup, run] = [all.cups[back.to]!, all.runs[back.to]!];
+    const grams = Math.min(back.grams, Math.max(0, all.specs[back.to]!.limit - cup.grams));
+    all.total.puck += back.grams - grams;
+    blend(cup, { ...back, grams });
+    run.returned += grams;
+    run.most = Math.max(run.most, cup.grams);
+  }
+  all.due = all.due.filter(({ draw }) => draw > upTo);
+}
+
+/** g a cup is charged with before a draw that it could not serve. */
+function freshFor(all: Followed, key: string, draw: number): number {
+  const spec = all.specs[key]!;
+  const held = all.cups[key]!.grams;
+  const want = wanting({ key, at: draw, held, spec }, all.flows, all.due);
+  const steps = Math.ceil(want / spec.step - 1e-9) * spec.step;
+  return Math.max(0, Math.min(steps, spec.limit - held));
+}
+
+/** Charges a cup that would run short at a draw, or heats it again when it has waited long enough. */
+function makeReady(all: Followed, key: string, { taken, draw }: { taken: number; draw: number }) {
+  const [spec, cup, run] = [all.specs[key]!, all.cups[key]!, all.runs[key]!];
+  const held = cup.grams;
+  // Pucks and the fresh that goes to them are cooked as one, before the first draw.
+  const begins = spec.startHeats !== undefined && !cup.begun;
+  cup.begun = true;
+  if (held >= taken + spec.air - 1e-9 && !begins) {
+    if (++cup.sinceReheat < all.how.reheatEvery) return;
+    cup.heats += 1;
+    cup.dose += all.how.doseReheat;
+    cup.sinceReheat = 0;
+    return;
+  }
+  const fresh = freshFor(all, key, draw);
+  if (fresh > 0 || begins) {
+    blend(cup, { grams: fresh, heats: 0, dose: 0 });
+    cup.heats += 1;
+    cup.dose += all.how.doseCook;
+    cup.sinceReheat = 0;
+  }
+  if (fresh > 0) {
+    run.charges.push({ beforeDraw: draw, fresh, held: held + fresh });
+    run.fresh += fresh;
+    run.most = Math.max(run.most, cup.grams);
+  }
+  const missing = taken + spec.air - held - fresh;
+  if (missing > 1e-6 && missing > (run.short?.by ?? 0)) run.short = { draw, by: missing };
+}
+
+/** Takes a draw out of its cups and sends what comes round on its way. */
+function takeDraw(all: Followed, flow: Flow, draw: number): void {
+  const takes = Object.entries(flow.takes);
+  for (const [key, taken] of takes) makeReady(all, key, { taken, draw });
+  // A draw that cannot be served in full is refused by the plan; here it simply takes nothing.
+  if (takes.some(([key, taken]) => all.cups[key]!.grams < taken - 1e-9)) return;
+  for (const [key, taken] of takes) {
+    const cup = all.cups[key]!;
+    const grams = Math.min(taken, cup.grams);
+    cup.grams -= grams;
+    cup.drawnHeats += cup.heats * grams;
+    all.runs[key]!.drawn += taken;
+  }
+  for (const { from, to, grams } of flow.returns) {
+    const { heats, dose } = all.cups[from]!;
+    all.due.push({ draw: draw + flow.lag, to, grams, heats, dose });
+  }
+  all.total.baits += flow.baits;
+  all.total.puck += flow.puck;
+  all.total.lost += flow.lost;
+}
+
 /**
  * Follows every gram of a session draw by draw: what returned joins the cup, is reheated with it
  * and drawn again, each cup carrying its mean count of heats. Cups are charged when they would
@@ -134,121 +203,18 @@ export function balance(
   flows: Flow[],
   how: Recirculation,
 ): Balance {
-  const keys = Object.keys(specs);
-  const start = (key: string): number => specs[key]!.start ?? 0;
-  const inCup = Object.fromEntries(
-    keys.map((key): [string, Cup] => [
-      key,
-      {
-        grams: start(key),
-        heats: specs[key]!.startHeats ?? 0,
-        dose: specs[key]!.startDose ?? 0,
-        drawnHeats: 0,
-        sinceReheat: 0,
-        begun: false,
-      },
-    ]),
-  );
-  const runs = Object.fromEntries(
-    keys.map((key): [string, CupRun] => [
-      key,
-      {
-        charges: [],
-        fresh: 0,
-        returned: 0,
-        drawn: 0,
-        left: 0,
-        most: start(key),
-        heatsLeft: 0,
-        heatsDrawn: 0,
-        doseLeft: 0,
-      },
-    ]),
-  );
-  let due: Due[] = [];
-  const total = { baits: 0, puck: 0, lost: 0 };
-
-  // A cup takes back no more than it may hold: the rest is kept as a puck.
-  const receive = (upTo: number): void => {
-    for (const back of due.filter((due) => due.draw <= upTo)) {
-      const cup = inCup[back.to]!;
-      const grams = Math.min(back.grams, Math.max(0, specs[back.to]!.limit - cup.grams));
-      total.puck += back.grams - grams;
-      blend(cup, { ...back, grams });
-      runs[back.to]!.returned += grams;
-      runs[back.to]!.most = Math.max(runs[back.to]!.most, cup.grams);
-    }
-    due = due.filter((due) => due.draw > upTo);
-  };
-
-  /**
-   * Charges a cup that would run short at this draw, or heats it again when it has waited long
-   * enough.
-   */
-  const ready = (key: string, taken: number, draw: number): void => {
-    const [spec, cup, run] = [specs[key]!, inCup[key]!, runs[key]!];
-    const { grams: held } = cup;
-    // Pucks and the fresh that goes to them are cooked as one, before the first draw.
-    const begins = spec.startHeats !== undefined && !cup.begun;
-    cup.begun = true;
-    if (held >= taken + spec.air - 1e-9 && !begins) {
-      if (++cup.sinceReheat < how.reheatEvery) return;
-      cup.heats += 1;
-      cup.dose += how.doseReheat;
-      cup.sinceReheat = 0;
-      return;
-    }
-    const want =
-      Math.ceil(wanting({ key, at: draw, held, spec }, flows, due) / spec.step - 1e-9) * spec.step;
-    const fresh = Math.max(0, Math.min(want, spec.limit - held));
-    if (fresh > 0 || begins) {
-      blend(cup, { grams: fresh, heats: 0, dose: 0 });
-      cup.heats += 1;
-      cup.dose += how.doseCook;
-      cup.sinceReheat = 0;
-    }
-    if (fresh > 0) {
-      run.charges.push({ beforeDraw: draw, fresh, held: held + fresh });
-      run.fresh += fresh;
-      run.most = Math.max(run.most, cup.grams);
-    }
-    const missing = taken + spec.air - held - fresh;
-    if (missing > 1e-6 && missing > (run.short?.by ?? 0)) run.short = { draw, by: missing };
-  };
-
-  flows.forEach((flow, count) => {
-    receive(count);
-    const takes = Object.entries(flow.takes);
-    for (const [key, taken] of takes) ready(key, taken, count);
-    // A draw that cannot be served in full is refused by the plan; here it simply takes nothing.
-    if (takes.some(([key, taken]) => inCup[key]!.grams < taken - 1e-9)) return;
-    for (const [key, taken] of takes) {
-      const cup = inCup[key]!;
-      const grams = Math.min(taken, cup.grams);
-      cup.grams -= grams;
-      cup.drawnHeats += cup.heats * grams;
-      runs[key]!.drawn += taken;
-    }
-    for (const part of flow.returns)
-      due.push({
-        draw: count + flow.lag,
-        to: part.to,
-        grams: part.grams,
-        heats: inCup[part.from]!.heats,
-        dose: inCup[part.from]!.dose,
-      });
-    total.baits += flow.baits;
-    total.puck += flow.puck;
-    total.lost += flow.lost;
+  const all = begun(specs, flows, how);
+  flows.forEach((flow, draw) => {
+    receive(all, draw);
+    takeDraw(all, flow, draw);
   });
-  receive(Infinity);
-
-  for (const key of keys) {
-    const [cup, run] = [inCup[key]!, runs[key]!];
+  receive(all, Infinity);
+  for (const [key, run] of Object.entries(all.runs)) {
+    const cup = all.cups[key]!;
     run.left = cup.grams;
     run.heatsLeft = cup.heats;
     run.heatsDrawn = run.drawn === 0 ? 0 : cup.drawnHeats / run.drawn;
     run.doseLeft = cup.dose;
   }
-  return { cups: runs, ...total };
+  return { cups: all.runs, ...all.total };
 }

@@ -1,7 +1,7 @@
 import { density } from '../material/plastisol.ts';
 import type { Rig } from './barrels.ts';
 import { massShares, shares } from './barrels.ts';
-import type { Flow } from './balance.ts';
+import type { Flow } from './recirculation.ts';
 
 /**
  * What a maker does with the rest in the injector: pushed back hot, or left to set and pulled as a

@@ -1,4 +1,5 @@
 export * from './balance.ts';
+export * from './recirculation.ts';
 export * from './barrels.ts';
 export * from './cup.ts';
 export * from './fill.ts';

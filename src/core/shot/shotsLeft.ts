@@ -1,4 +1,4 @@
-import type { Flow } from './balance.ts';
+import type { Flow } from './recirculation.ts';
 import { sum } from './volume.ts';
 
 /** No cup gives more shots than this. */
