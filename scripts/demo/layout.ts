@@ -1,4 +1,5 @@
 import type { Cavity, Mould, OutlineKey } from '../../src/core/mould/index.ts';
+import { BLANK_MOULD } from '../../src/core/mould/index.ts';
 
 /**
  * Cavities in rows as the mould lies, nose to the port side. Each was weighed, so each differs a
@@ -63,16 +64,7 @@ export interface Layout {
 type Rest = Omit<Mould, 'cavities' | 'width' | 'height' | Optional> &
   Partial<Pick<Mould, Optional>>;
 export const mould = (layout: Layout, rest: Rest): Mould => ({
-  loose: [],
-  letsGo: 'either',
-  makes: 'bait',
-  takes: [],
-  note: '',
-  rod: null,
-  life: null,
-  window: null,
-  windows: [],
-  tries: null,
+  ...BLANK_MOULD,
   tried: true,
   ...rest,
   width: layout.width,

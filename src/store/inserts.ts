@@ -1,4 +1,4 @@
-import type { Cause } from './ledger.ts';
+import type { Cause, MoveRow } from './ledger.ts';
 import { row, rows, run } from './query.ts';
 
 export interface InsertHeap {
@@ -64,17 +64,8 @@ export async function moveInserts(
   await put(what, count);
 }
 
-/** A move of inserts, with its cause: an event of a session, or an act at the shelf. */
-export interface InsertMoveRow {
-  at: Date;
-  what: string;
-  count: number;
-  why: string;
-  session_id: number | null;
-  session: string | null;
-}
 /** The newest moves of a kind, the newest first. */
-export const insertMovesOf = (kind: string, most: number): Promise<InsertMoveRow[]> =>
+export const insertMovesOf = (kind: string, most: number): Promise<MoveRow[]> =>
   rows(
     `SELECT m.at, m.what, m.count, m.why, m.session_id, s.name AS session
        FROM insert_moves m LEFT JOIN sessions s ON s.id = m.session_id

@@ -119,3 +119,13 @@ export const toStock = (
       WHERE m.session_id = $1 GROUP BY 1, 2, 3, 4 HAVING sum(m.count) <> 0 ORDER BY 1, 2, 3, 4`,
     [session],
   );
+
+/** A move of baits or inserts, with its cause: an event of a session, or an act at the shelf. */
+export interface MoveRow {
+  at: Date;
+  what: string;
+  count: number;
+  why: string;
+  session_id: number | null;
+  session: string | null;
+}

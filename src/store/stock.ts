@@ -1,4 +1,4 @@
-import type { Cause, Heap } from './ledger.ts';
+import type { Cause, Heap, MoveRow } from './ledger.ts';
 import { inTransaction, row, rows, run } from './query.ts';
 
 /** What moves baits on or off the shelf. */
@@ -58,17 +58,8 @@ export const stock = (): Promise<
 /** Counts the shelf anew from its moves, once some of them were made again. */
 export const countStock = (): Promise<void> => run('SELECT count_stock()');
 
-/** A move of a heap, with its cause. */
-export interface StockMoveRow {
-  at: Date;
-  what: string;
-  count: number;
-  why: string;
-  session_id: number | null;
-  session: string | null;
-}
 /** The newest moves of a heap that moved anything, the newest first. */
-export const stockMovesOf = (heap: Heap, most: number): Promise<StockMoveRow[]> =>
+export const stockMovesOf = (heap: Heap, most: number): Promise<MoveRow[]> =>
   rows(
     `SELECT m.at, m.what, m.count, m.why, m.session_id, s.name AS session
        FROM stock_moves m LEFT JOIN sessions s ON s.id = m.session_id

@@ -1,4 +1,5 @@
 export * from './bait.ts';
+export * from './blank.ts';
 export * from './closure.ts';
 export * from './kinds.ts';
 export * from './layout.ts';

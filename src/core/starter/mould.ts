@@ -3,7 +3,7 @@ import type { Grade } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { UNITS } from '../quantity/units.ts';
 import type { Bait, Mould, OutlineKey } from '../mould/index.ts';
-import { layOut, OUTLINES } from '../mould/index.ts';
+import { BLANK_MOULD, layOut, OUTLINES } from '../mould/index.ts';
 import { heatOfMould } from '../plan/mouldHeat.ts';
 
 /** What is asked of a first mould. */
@@ -96,31 +96,16 @@ export function firstMould(
     profile: null,
   };
   const mould: Mould = {
+    ...BLANK_MOULD,
     name,
-    metal: 'machined',
     mass,
     width,
     height,
-    feed: 'runner',
-    port: 6,
     runner: Math.round((Math.PI / 4) * RUNNER ** 2 * height) / 1000,
     sprue: SPRUE,
-    closure: 'clamps',
-    closures: 2,
-    loose: [],
-    letsGo: 'either',
-    makes: 'bait',
-    takes: [],
     warmTo: SHOT.metal,
     hold,
     cool: OPENS.step,
-    note: '',
-    rod: null,
-    life: null,
-    window: null,
-    windows: [],
-    tries: null,
-    tried: false,
     cavities: layOut({ width, height, cavities: [one] }, cavities, rows),
   };
   return { ...mould, cool: opensAfter(mould) };
