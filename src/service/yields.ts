@@ -1,13 +1,27 @@
 import Papa from 'papaparse';
-import type { YieldCut } from '@/core/yield/index.ts';
-import { pareto, pChart, TELLS, wilson } from '@/core/yield/index.ts';
-import { cavitiesOf, coloursOf, faultsOf, yieldsBySession } from '@/store/yields.ts';
+import { METRIC } from '@/core/quantity/index.ts';
+import type { BadBait, BehindKey, ShotsAt, YieldCut } from '@/core/yield/index.ts';
+import { BEHIND, behindOf, pareto, pChart, sayBehind, TELLS, wilson } from '@/core/yield/index.ts';
+import { badBaitsOf, cavitiesOf, coloursOf, shotsAt, yieldsBySession } from '@/store/yields.ts';
 import { cutChoices } from './yieldCut.ts';
 
 /** Spreads by which a colour must do worse than the rest to be called hard: one in ten by chance. */
 const HARD = 1.2816;
 /** Sessions a chart is drawn of: the newest. */
 const NEWEST = 40;
+const FIGURES = Object.keys(BEHIND) as BehindKey[];
+type Everywhere = Record<BehindKey, ShotsAt[]>;
+/** Faults, the most frequent first, each with the cavity it mostly comes from and where the rest lie. */
+function withBehind(bad: readonly BadBait[], everywhere: Everywhere, cavities: number | null) {
+  const counts = bad.map(({ fault, cavity }) => ({ fault, cavity, count: 1 }));
+  return pareto(counts, cavities).map((row) => ({
+    ...row,
+    behind: behindOf(
+      bad.filter(({ fault, cavity }) => fault === row.fault && cavity !== row.mostly?.cavity),
+      everywhere,
+    ),
+  }));
+}
 /**
  * What came good of a cut, session by session with limits, by cavity, and what did not, by fault.
  * @returns also what there is to cut by, and the mould where one is cut by
@@ -18,10 +32,11 @@ export async function yields(cut: YieldCut) {
     cutChoices(cut),
   ]);
   const ids = sessions.map(({ session }) => session);
-  const [faults, cavities, colours] = await Promise.all([
-    faultsOf(cut, ids),
+  const [bad, cavities, colours, ...shots] = await Promise.all([
+    badBaitsOf(cut, ids),
     cavitiesOf(cut, ids),
     coloursOf(cut, ids),
+    ...FIGURES.map(async (figure) => [figure, await shotsAt(cut, ids, figure)] as const),
   ]);
   const chart = pChart(sessions.map(({ shot, good }) => ({ shot, bad: shot - good })));
   return {
@@ -29,7 +44,11 @@ export async function yields(cut: YieldCut) {
     newest: NEWEST,
     mean: chart.mean,
     sessions: sessions.map((session, nth) => ({ ...session, ...chart.points[nth]! })),
-    faults: pareto(faults, mould?.cavities.length ?? null),
+    faults: withBehind(
+      bad,
+      Object.fromEntries(shots) as Everywhere,
+      mould?.cavities.length ?? null,
+    ),
     cavities,
     colours: colours.map((one) => ({
       ...one,
@@ -61,11 +80,12 @@ const TABLES = {
       tells: tells ? TELLS[tells].name : '',
     })),
   faults: ({ faults }: Yields) =>
-    faults.map(({ fault, count, upTo: so, mostly }) => ({
+    faults.map(({ fault, count, upTo: so, mostly, behind }) => ({
       fault,
       count,
       'share so far': share(so),
       'mostly cavity': mostly?.cavity ?? '',
+      'the rest mostly': behind ? sayBehind(behind, METRIC, mostly !== null) : '',
     })),
   cavities: ({ cavities }: Yields) =>
     cavities.map(({ cavity, shot, good, usable }) => ({ cavity, baits: shot, good, usable })),

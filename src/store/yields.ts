@@ -1,4 +1,4 @@
-import type { Conditions, YieldCut } from '@/core/yield/index.ts';
+import type { BadBait, BehindKey, Conditions, ShotsAt, YieldCut } from '@/core/yield/index.ts';
 import { SEASONS } from '@/core/yield/index.ts';
 import { rows } from './query.ts';
 
@@ -83,6 +83,29 @@ export const faultsOf = (
         AND c.session_id = ANY($17::int[])
       GROUP BY 1, 2 ORDER BY 1, 2`,
     [...boundOf(cut), sessions],
+  );
+
+/** Baits of a cut that did not come good over some sessions, and what each was shot at. */
+export const badBaitsOf = (cut: YieldCut, sessions: readonly number[]): Promise<BadBait[]> =>
+  rows(
+    `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity, session_id AS session, shot,
+            (conditions->>'heat')::float8 AS heat, (conditions->>'metal')::float8 AS metal ${SHOTS}
+        AND c.grade <> 'good' AND session_id = ANY($17::int[])
+        AND c.session_id = ANY($17::int[])`,
+    [...boundOf(cut), sessions],
+  );
+
+/** Shots of a cut over some sessions, by the whole degree of their draw or of their metal. */
+export const shotsAt = (
+  cut: YieldCut,
+  sessions: readonly number[],
+  figure: BehindKey,
+): Promise<ShotsAt[]> =>
+  rows(
+    `SELECT floor((conditions->>$17::text)::float8)::int AS at, count(*)::int AS shots FROM shots
+      WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT} AND session_id = ANY($16::int[])
+        AND conditions->>$17::text IS NOT NULL GROUP BY 1`,
+    [...boundOf(cut).slice(0, -1), sessions, figure],
   );
 
 /** What each cavity of a cut gave over some sessions. */

@@ -1,3 +1,4 @@
+export * from './behind.ts';
 export * from './changePoint.ts';
 export * from './conditions.ts';
 export * from './cusum.ts';

@@ -1,0 +1,133 @@
+import { binomialDistribution } from 'simple-statistics';
+import { degrees } from '../quantity/format.ts';
+import type { ShopUnits } from '../quantity/units.ts';
+
+/** Figures that what lies behind a fault is looked for in: a heat each, °C. */
+export const BEHIND = {
+  heat: { name: 'draws' },
+  metal: { name: 'metal' },
+} as const;
+export type BehindKey = keyof typeof BEHIND;
+
+/** Shots at one figure. */
+export interface ShotsAt {
+  /** °C, whole */
+  at: number;
+  shots: number;
+}
+/** Shots with a fault, and the baits of them that have it. */
+export interface FaultsAt extends ShotsAt {
+  baits: number;
+}
+/** Where a fault lies: on which side of a figure, how many of its baits, and how many of all shots. */
+export interface Behind {
+  key: BehindKey;
+  under: boolean;
+  /** °C */
+  at: number;
+  /** baits with the fault there, of how many */
+  baits: number;
+  of: number;
+  /** share of all shots that lie there, 0 to 1 */
+  usual: number;
+}
+/** Shots with a fault from which a side is named, and share of its baits that lies there (judgement). */
+const ENOUGH = 5;
+const MOSTLY = 0.7;
+/** Share of all shots a side has at the most: where nearly everything lies, nothing is told. */
+const USUAL = 0.6;
+/** Chance with which a side is named wrongly, over all that are looked at. */
+const BY_CHANCE = 0.01;
+
+const shotsOf = (all: readonly ShotsAt[]): number => all.reduce((sum, { shots }) => sum + shots, 0);
+const baitsOf = (all: readonly FaultsAt[]): number =>
+  all.reduce((sum, { baits }) => sum + baits, 0);
+/** Chance of so many or more of `trials` at a share. */
+function atLeast(count: number, trials: number, share: number): number {
+  const chances = binomialDistribution(trials, share) ?? [];
+  return 1 - chances.slice(0, count).reduce((total, one) => total + one, 0);
+}
+
+/**
+ * The side of a heat a fault mostly lies on, where that is more than chance: every whole degree of
+ * what was shot is looked at, on both sides, and of each the chance of so many of the fault's shots
+ * there is held to one in a hundred over all of them (Bonferroni). Shots are counted for it and not baits,
+ * since baits of one shot share its luck.
+ * @param fault shots that have the fault, by the figure they were shot at
+ * @param all every shot, likewise
+ * @returns null where no side is told from chance
+ * @example liesBehind('heat', [], []) → null
+ */
+export function liesBehind(
+  key: BehindKey,
+  fault: readonly FaultsAt[],
+  all: readonly ShotsAt[],
+): Behind | null {
+  const [hit, total] = [shotsOf(fault), shotsOf(all)];
+  if (hit < ENOUGH || total === 0) return null;
+  const edges = [...new Set(all.map(({ at }) => at))].sort((one, other) => one - other).slice(1);
+  const looks = edges.flatMap((at) => [true, false].map((under) => ({ at, under })));
+  const sides = looks.flatMap(({ at, under }) => {
+    const here = (one: ShotsAt): boolean => one.at < at === under;
+    const [own, usual] = [fault.filter(here), shotsOf(all.filter(here)) / total];
+    const [baits, of] = [baitsOf(own), baitsOf(fault)];
+    if (usual > USUAL || baits < MOSTLY * of) return [];
+    const chance = atLeast(shotsOf(own), hit, usual);
+    return [{ chance, side: { key, under, at, baits, of, usual } }];
+  });
+  const [clearest] = sides.sort((one, other) => one.chance - other.chance);
+  return clearest && clearest.chance < BY_CHANCE / looks.length ? clearest.side : null;
+}
+
+/** A bait that did not come good, and what it was shot at. */
+export interface BadBait {
+  fault: string;
+  cavity: number;
+  session: number;
+  shot: string;
+  /** °C; null = not known */
+  heat: number | null;
+  metal: number | null;
+}
+const at = (figure: number): number => Math.floor(figure);
+
+/** How many shots at each whole degree, and how many baits of one fault at it. */
+function faultsAt(bad: readonly BadBait[], key: BehindKey): FaultsAt[] {
+  const found = new Map<number, { shots: Set<string>; baits: number }>();
+  for (const one of bad) {
+    if (one[key] === null) continue;
+    const here = found.get(at(one[key])) ?? { shots: new Set<string>(), baits: 0 };
+    here.shots.add(`${one.session}/${one.shot}`);
+    here.baits += 1;
+    found.set(at(one[key]), here);
+  }
+  return [...found].map(([degree, { shots, baits }]) => ({ at: degree, shots: shots.size, baits }));
+}
+
+/**
+ * What lies behind a fault, the clearest first of the figures it is looked for in.
+ * @param bad its baits, without those of a cavity that is named for it already
+ * @param all every shot of the same cut, by each figure
+ */
+export const behindOf = (
+  bad: readonly BadBait[],
+  all: Record<BehindKey, readonly ShotsAt[]>,
+): Behind | null =>
+  (Object.keys(BEHIND) as BehindKey[])
+    .flatMap((key) => liesBehind(key, faultsAt(bad, key), all[key]) ?? [])
+    .sort(
+      (one, other) => other.baits / other.of / other.usual - one.baits / one.of / one.usual,
+    )[0] ?? null;
+
+/**
+ * Where a fault lies, in words.
+ * @param others whether a cavity is named for it already, of which these are not
+ */
+export const sayBehind = (
+  { key, under, at: degree, baits, of, usual }: Behind,
+  units: ShopUnits,
+  others: boolean,
+): string =>
+  `${baits} of ${others ? 'the other ' : ''}${of} from ${BEHIND[key].name} ` +
+  `${under ? 'under' : 'from'} ${degrees(degree, units)}${under ? '' : ' up'}, ` +
+  `where ${Math.round(100 * usual)} of 100 shots lie`;
