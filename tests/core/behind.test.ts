@@ -39,11 +39,11 @@ test('what lies behind a fault is found where it is, and seldom where nothing is
     const behind = behindOf(cold.bad, cold.all);
     if (behind?.key !== 'heat' || !behind.under) continue;
     found += 1;
-    if (Math.abs(behind.at - 156) <= 2) near += 1;
+    if (Math.abs(behind.at - 156) <= 3) near += 1;
   }
   assert.ok(named / shops <= 0.03, `${named} of ${shops} where there is nothing`);
-  assert.ok(found / shops >= 0.9, `${found} of ${shops} found`);
-  assert.ok(near / found >= 0.85, `${near} of ${found} within two degrees`);
+  assert.ok(found / shops >= 0.95, `${found} of ${shops} found`);
+  assert.ok(near / found >= 0.85, `${near} of ${found} within three degrees`);
 });
 
 test('by hand: what lies on a side is counted and said; few shots, or nearly all of them, say nothing', () => {
