@@ -47,6 +47,7 @@ type Optional =
   | 'life'
   | 'window'
   | 'windows'
+  | 'letCool'
   | 'tries'
   | 'tried';
 

@@ -1,12 +1,15 @@
 import type { CausesAsked, CausesTold, ShotSeen, Today } from '@/core/causes/index.ts';
 import type { YieldCut } from '@/core/yield/index.ts';
+import { ownWindow } from '@/core/mould/index.ts';
 import { pareto } from '@/core/yield/index.ts';
+import type { Shop } from '@/core/shop.ts';
 import { leftInBook } from '@/store/orderLines.ts';
 import { readShop } from '@/store/shop.ts';
 import type { ShotUnder } from '@/store/yields.ts';
 import { NOT_SAID, shotsUnder, testsOf } from '@/store/yields.ts';
 import type { Entry } from './catalogue.ts';
 import { findEntry, lists } from './catalogue.ts';
+import { foundCut } from './yieldCut.ts';
 import type { Result } from './result.ts';
 import { ok, problem, versionOf } from './result.ts';
 import { Thread } from './thread.ts';
@@ -36,16 +39,32 @@ function faultsOf(shots: readonly ShotSeen[]): string[] {
     .map(({ fault }) => fault);
 }
 
-/** What stands today for a mould and a build: the middle of its window, its metal, its hold. */
-async function todayOf(
-  { spec }: Entry<'moulds'>,
-  build: string | undefined,
-): Promise<{ today: Today; window: { low: number; high: number } }> {
-  const shop = await readShop();
-  const own = spec.windows.find((one) => one.build === build) ?? spec.window ?? shop.window;
+/**
+ * What stands today for a mould and what is shot in it: the middle of its window, its metal, its
+ * hold, how long it cools, and whether its sprue is looked at again.
+ */
+function todayOf(
+  { id, spec }: Entry<'moulds'>,
+  { build = null, family = null }: { build?: string | null; family?: string | null },
+  { window, bench }: Shop,
+): { today: Today; window: { low: number; high: number }; mayLook: boolean } {
+  const own = ownWindow(spec, { build, family }) ?? window;
+  const never = bench.habits.filter(
+    ({ step, when, mould, build: of }) =>
+      step === 'secondLook' &&
+      when === 'never' &&
+      (mould === null || mould === id) &&
+      (of === null || of === build),
+  );
+  const mayLook = !bench.never.includes('secondLook') && never.every(({ mould }) => mould !== null);
   return {
-    today: { heat: (own.low + own.high) / 2, metal: spec.warmTo, held: spec.hold },
-    window: { low: own.low, high: own.high },
+    today: {
+      heat: (own.low + own.high) / 2,
+      ...{ metal: spec.warmTo, held: spec.hold, cooled: Math.log(spec.letCool) },
+      looked: mayLook && never.length === 0 ? 1 : 0,
+    },
+    window: own,
+    mayLook,
   };
 }
 
@@ -64,12 +83,14 @@ async function leftOf(mould: number, shots: readonly ShotUnder[]): Promise<numbe
  * What goes with each fault of a cut, how its mould's settings do, and what is worth trying next.
  * @param signal of who asks: calls it off
  */
-export async function causes(cut: YieldCut, signal?: AbortSignal) {
+export async function causes(asked: YieldCut, signal?: AbortSignal) {
+  const cut = await foundCut(asked);
   const shots = await shotsUnder(cut, NEWEST);
   const entry = cut.mould ? await findEntry('moulds', cut.mould) : null;
-  const today = entry && (await todayOf(entry, cut.build));
+  const shop = await readShop();
+  const today = entry && todayOf(entry, cut, shop);
   const left = entry ? await leftOf(entry.id, shots) : 0;
-  const asked: CausesAsked = {
+  const question: CausesAsked = {
     shots: shots.map(({ session, mould, conditions, cavities, faults }) => ({
       session,
       mould,
@@ -80,8 +101,8 @@ export async function causes(cut: YieldCut, signal?: AbortSignal) {
     faults: faultsOf(shots),
     mould: today && entry && { today: today.today, baits: entry.spec.cavities.length, left },
   };
-  const name = versionOf(asked);
-  const told = kept.get(name) ?? (await working.ask(asked, signal));
+  const name = versionOf(question);
+  const told = kept.get(name) ?? (await working.ask(question, signal));
   if (typeof told === 'string') return UNTOLD;
   kept.delete(name);
   kept.set(name, told);
@@ -91,6 +112,7 @@ export async function causes(cut: YieldCut, signal?: AbortSignal) {
     shots: shots.length,
     left,
     today: today ?? null,
+    shop: entry && { spec: shop, version: versionOf(shop) },
     mould: entry && { id: entry.id, spec: entry.spec, version: versionOf(entry.spec) },
     tests: entry ? await testsOf(entry.id) : [],
   });

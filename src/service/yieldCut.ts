@@ -1,9 +1,10 @@
 import * as z from 'zod';
-import { builtIns } from '@/core/build/index.ts';
+import { builtIns, findBuild } from '@/core/build/index.ts';
 import { GRADES } from '@/core/material/index.ts';
+import { familyOfLayers } from '@/core/plan/index.ts';
 import type { CutKey, YieldCut } from '@/core/yield/index.ts';
 import { HEAT_BANDS, METAL_BANDS, PLACE_BANDS, SEASONS, WHEN_BANDS } from '@/core/yield/index.ts';
-import { shotByWhom } from '@/store/yields.ts';
+import { type FoundCut, shotByWhom } from '@/store/yields.ts';
 import { lists } from './catalogue.ts';
 
 /** Cavities to choose from where no mould is chosen. */
@@ -33,6 +34,7 @@ const CutSchema = z.object({
   cavity: id,
   bait: id,
   colourway: id,
+  family: text,
   mix: id,
   grade: oneOf(GRADES),
   plastisol: id,
@@ -49,6 +51,24 @@ const CutSchema = z.object({
 /** A cut as it is asked in an address: what is left empty there is not cut by. */
 export const cutOf = (asked: URLSearchParams): YieldCut =>
   CutSchema.parse(Object.fromEntries([...asked].filter(([, value]) => value !== '')));
+
+/** Families the shop's colourways are sorted into, each with its colourways. */
+async function families(): Promise<Map<string, number[]>> {
+  const shelf = await lists('colourways', 'builds', 'mixes');
+  const own = shelf.builds.map(({ spec }) => spec);
+  const all = new Map<string, number[]>();
+  for (const { id: colourway, spec } of shelf.colourways) {
+    const build = findBuild(spec.build, own);
+    const family = build && familyOfLayers(build, spec.layers, shelf.mixes);
+    if (family) all.set(family, [...(all.get(family) ?? []), colourway]);
+  }
+  return all;
+}
+/** A cut with the colourways of its family, where it is cut by one. */
+export async function foundCut(cut: YieldCut): Promise<FoundCut> {
+  if (cut.family === undefined) return cut;
+  return { ...cut, colourways: (await families()).get(cut.family) ?? [] };
+}
 
 /** A choice of a cut. */
 interface CutChoice {
@@ -76,6 +96,7 @@ export async function cutChoices(cut: YieldCut) {
     bait: entries(shelf.baits),
     // What nobody has named is a colour too.
     colourway: [...entries(shelf.colourways), { value: '0', name: 'no name yet' }],
+    family: [...(await families()).keys()].sort().map((name) => ({ value: name, name })),
     mix: entries(shelf.mixes),
     grade: named(GRADES),
     plastisol: entries(shelf.materials.filter(({ spec }) => spec.kind === 'plastisol')),

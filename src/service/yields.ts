@@ -3,7 +3,7 @@ import { METRIC } from '@/core/quantity/index.ts';
 import type { BadBait, BehindKey, ShotsAt, YieldCut } from '@/core/yield/index.ts';
 import { BEHIND, behindOf, pareto, pChart, sayBehind, TELLS, wilson } from '@/core/yield/index.ts';
 import { badBaitsOf, cavitiesOf, coloursOf, shotsAt, yieldsBySession } from '@/store/yields.ts';
-import { cutChoices } from './yieldCut.ts';
+import { cutChoices, foundCut } from './yieldCut.ts';
 
 /** Spreads by which a colour must do worse than the rest to be called hard: one in ten by chance. */
 const HARD = 1.2816;
@@ -26,7 +26,8 @@ function withBehind(bad: readonly BadBait[], everywhere: Everywhere, cavities: n
  * What came good of a cut, session by session with limits, by cavity, and what did not, by fault.
  * @returns also what there is to cut by, and the mould where one is cut by
  */
-export async function yields(cut: YieldCut) {
+export async function yields(asked: YieldCut) {
+  const cut = await foundCut(asked);
   const [sessions, { choices, mould }] = await Promise.all([
     yieldsBySession(cut, NEWEST),
     cutChoices(cut),

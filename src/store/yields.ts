@@ -13,18 +13,24 @@ const OF_CUT = `($1::int IS NULL OR mould_id = $1) AND ($2::int IS NULL OR bait_
     AND ($9::int IS NULL OR block_id = $9) AND ($10::text IS NULL OR shot_by = $10)
     AND ($11::int[] IS NULL OR extract(month FROM at)::int = ANY($11))
     AND ($12::text IS NULL OR heat_band = $12) AND ($13::text IS NULL OR metal_band = $13)
-    AND ($14::text IS NULL OR place_band = $14) AND ($15::text IS NULL OR when_band = $15)`;
+    AND ($14::text IS NULL OR place_band = $14) AND ($15::text IS NULL OR when_band = $15)
+    AND ($16::int[] IS NULL OR colourway_id = ANY($16))`;
 /** Cavities of marked shots of a cut that were no trials. */
 const SHOTS = `FROM shots JOIN cavity_results c USING (session_id, shot)
   WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT}
-    AND ($16::int IS NULL OR c.cavity = $16)`;
+    AND ($17::int IS NULL OR c.cavity = $17)`;
 
 /** Months of a season: its own and the two after. */
 const monthsOf = (season: keyof typeof SEASONS): number[] =>
   [0, 1, 2].map((after) => ((SEASONS[season].from - 1 + after) % 12) + 1);
 
+/** A cut whose family of colours was looked up. */
+export interface FoundCut extends YieldCut {
+  /** colourways of its family; absent = it is not cut by one */
+  colourways?: readonly number[];
+}
 /** What is bound of a cut, in the order of {@link OF_CUT}, its cavity last. */
-const boundOf = (cut: YieldCut): unknown[] =>
+const boundOf = (cut: FoundCut): unknown[] =>
   [
     cut.mould,
     cut.bait,
@@ -41,6 +47,7 @@ const boundOf = (cut: YieldCut): unknown[] =>
     cut.metal,
     cut.place,
     cut.when,
+    cut.colourways,
     cut.cavity,
   ].map((one) => one ?? null);
 
@@ -53,16 +60,16 @@ export interface SessionYield {
   good: number;
 }
 /** The newest sessions of a cut, the oldest of them first: how many baits, and how many came good. */
-export async function yieldsBySession(cut: YieldCut, newest: number): Promise<SessionYield[]> {
+export async function yieldsBySession(cut: FoundCut, newest: number): Promise<SessionYield[]> {
   const found = await rows<SessionYield>(
     `SELECT n.id AS session, n.name, y.at, y.shot, y.good FROM (
        SELECT session_id, min(at) AS at,
-         sum(CASE WHEN $16::int IS NULL THEN shot
-           ELSE coalesce((cavities->$16::text->>0)::int, 0) END)::int AS shot,
-         sum(CASE WHEN $16::int IS NULL THEN good
-           ELSE coalesce((cavities->$16::text->>1)::int, 0) END)::int AS good
-         FROM yield_days WHERE ${OF_CUT} AND ($16::int IS NULL OR cavities ? $16::text)
-        GROUP BY session_id ORDER BY min(at) DESC LIMIT $17) y
+         sum(CASE WHEN $17::int IS NULL THEN shot
+           ELSE coalesce((cavities->$17::text->>0)::int, 0) END)::int AS shot,
+         sum(CASE WHEN $17::int IS NULL THEN good
+           ELSE coalesce((cavities->$17::text->>1)::int, 0) END)::int AS good
+         FROM yield_days WHERE ${OF_CUT} AND ($17::int IS NULL OR cavities ? $17::text)
+        GROUP BY session_id ORDER BY min(at) DESC LIMIT $18) y
        JOIN sessions n ON n.id = y.session_id ORDER BY y.at DESC`,
     [...boundOf(cut), newest],
   );
@@ -74,50 +81,50 @@ export const NOT_SAID = 'not said';
 
 /** Faults of a cut over some sessions, cavity by cavity. */
 export const faultsOf = (
-  cut: YieldCut,
+  cut: FoundCut,
   sessions: readonly number[],
 ): Promise<{ fault: string; cavity: number; count: number }[]> =>
   rows(
     `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity, count(*)::int AS count ${SHOTS}
-        AND c.grade <> 'good' AND session_id = ANY($17::int[])
-        AND c.session_id = ANY($17::int[])
+        AND c.grade <> 'good' AND session_id = ANY($18::int[])
+        AND c.session_id = ANY($18::int[])
       GROUP BY 1, 2 ORDER BY 1, 2`,
     [...boundOf(cut), sessions],
   );
 
 /** Baits of a cut that did not come good over some sessions, and what each was shot at. */
-export const badBaitsOf = (cut: YieldCut, sessions: readonly number[]): Promise<BadBait[]> =>
+export const badBaitsOf = (cut: FoundCut, sessions: readonly number[]): Promise<BadBait[]> =>
   rows(
     `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity, session_id AS session, shot,
             (conditions->>'heat')::float8 AS heat, (conditions->>'metal')::float8 AS metal ${SHOTS}
-        AND c.grade <> 'good' AND session_id = ANY($17::int[])
-        AND c.session_id = ANY($17::int[])`,
+        AND c.grade <> 'good' AND session_id = ANY($18::int[])
+        AND c.session_id = ANY($18::int[])`,
     [...boundOf(cut), sessions],
   );
 
 /** Shots of a cut over some sessions, by the whole degree of their draw or of their metal. */
 export const shotsAt = (
-  cut: YieldCut,
+  cut: FoundCut,
   sessions: readonly number[],
   figure: BehindKey,
 ): Promise<ShotsAt[]> =>
   rows(
-    `SELECT floor((conditions->>$17::text)::float8)::int AS at, count(*)::int AS shots FROM shots
-      WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT} AND session_id = ANY($16::int[])
-        AND conditions->>$17::text IS NOT NULL GROUP BY 1`,
+    `SELECT floor((conditions->>$18::text)::float8)::int AS at, count(*)::int AS shots FROM shots
+      WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT} AND session_id = ANY($17::int[])
+        AND conditions->>$18::text IS NOT NULL GROUP BY 1`,
     [...boundOf(cut).slice(0, -1), sessions, figure],
   );
 
 /** What each cavity of a cut gave over some sessions. */
 export const cavitiesOf = (
-  cut: YieldCut,
+  cut: FoundCut,
   sessions: readonly number[],
 ): Promise<{ cavity: number; shot: number; good: number; usable: number }[]> =>
   rows(
     `SELECT e.key::int AS cavity, sum((e.value->>0)::int)::int AS shot,
             sum((e.value->>1)::int)::int AS good, sum((e.value->>2)::int)::int AS usable
        FROM yield_days CROSS JOIN LATERAL jsonb_each(cavities) e
-      WHERE ${OF_CUT} AND ($16::int IS NULL OR e.key = $16::text) AND session_id = ANY($17::int[])
+      WHERE ${OF_CUT} AND ($17::int IS NULL OR e.key = $17::text) AND session_id = ANY($18::int[])
       GROUP BY 1 ORDER BY 1`,
     [...boundOf(cut), sessions],
   );
@@ -134,7 +141,7 @@ export interface ShotUnder {
   faults: (string | null)[];
 }
 /** The newest shots of a cut whose conditions are known, the oldest of them first. */
-export async function shotsUnder(cut: YieldCut, newest: number): Promise<ShotUnder[]> {
+export async function shotsUnder(cut: FoundCut, newest: number): Promise<ShotUnder[]> {
   const found = await rows<ShotUnder>(
     `SELECT session_id AS session, shot, mould_id AS mould, at,
             coalesce(conditions, '{}'::jsonb) AS conditions,
@@ -142,7 +149,7 @@ export async function shotsUnder(cut: YieldCut, newest: number): Promise<ShotUnd
             array_agg(CASE WHEN c.grade = 'good' THEN NULL ELSE coalesce(c.fault, 'not said') END
               ORDER BY c.cavity) AS faults
        ${SHOTS} AND conditions IS NOT NULL
-      GROUP BY session_id, shot, mould_id, at, conditions ORDER BY at DESC LIMIT $17`,
+      GROUP BY session_id, shot, mould_id, at, conditions ORDER BY at DESC LIMIT $18`,
     [...boundOf(cut), newest],
   );
   return found.reverse();
@@ -192,7 +199,7 @@ export const testsOf = (
 
 /** What came good of each colourway of a cut over some sessions, and who has ordered it. */
 export const coloursOf = (
-  cut: YieldCut,
+  cut: FoundCut,
   sessions: readonly number[],
 ): Promise<{ colourway: number; shot: number; good: number; customers: string[] }[]> =>
   rows(
@@ -201,8 +208,8 @@ export const coloursOf = (
               JOIN orders o ON o.id = l.order_id WHERE p.colourway_id = y.colourway_id
               ORDER BY o.customer LIMIT 4) AS customers
        FROM (SELECT colourway_id, sum(shot)::int AS shot, sum(good)::int AS good FROM yield_days
-              WHERE ${OF_CUT} AND ($16::int IS NULL OR cavities ? $16::text)
-                AND session_id = ANY($17::int[]) GROUP BY colourway_id) y
+              WHERE ${OF_CUT} AND ($17::int IS NULL OR cavities ? $17::text)
+                AND session_id = ANY($18::int[]) GROUP BY colourway_id) y
       ORDER BY (y.shot - y.good)::float8 / greatest(1, y.shot) DESC, y.shot DESC`,
     [...boundOf(cut), sessions],
   );

@@ -1,3 +1,4 @@
+import type { Mould } from '@/core/mould/index.ts';
 import { SCHOOLS } from '@/core/schools.ts';
 import type { Tools } from '@/core/plan/input.ts';
 import type { DraftDefaults } from '@/core/plan/shelf.ts';
@@ -17,10 +18,12 @@ interface Props {
 function windows(
   tools: Tools,
   defaults: DraftDefaults,
-  own: { low: number; high: number } | null,
+  mould: Mould | undefined,
 ): { name: string; low: number; high: number }[] {
   const all = [
-    ...(own ? [{ name: 'the mould’s own', ...own }] : []),
+    ...[mould?.window ?? [], mould?.windows ?? []]
+      .flat()
+      .map(({ low, high }) => ({ name: 'the mould’s own', low, high })),
     { name: 'the shop’s own', ...defaults.window },
     ...Object.values(SCHOOLS),
     { name: 'as it was kept', ...tools.window },
@@ -33,7 +36,7 @@ function windows(
 
 /** The heats it is shot between. */
 export function WindowChoice({ tools, defaults, units, set }: Props) {
-  const all = windows(tools, defaults, tools.moulds[0]?.mould.window ?? null);
+  const all = windows(tools, defaults, tools.moulds[0]?.mould);
   const keyOf = ({ low, high }: { low: number; high: number }) => `${low}/${high}`;
   return (
     <label className="field">
@@ -47,7 +50,7 @@ export function WindowChoice({ tools, defaults, units, set }: Props) {
         }}
       >
         {all.map((window) => (
-          <option key={window.name} value={keyOf(window)}>
+          <option key={keyOf(window)} value={keyOf(window)}>
             {degrees(window.low, units)} to {degrees(window.high, units)}, {window.name}
           </option>
         ))}

@@ -117,7 +117,7 @@ test('too few shots say so; what hardly varied, or went together, is told as tha
   assert.ok(!(saySuspected(why) ?? '').includes('gap'));
 });
 
-const TODAY = { heat: 165, metal: 38, held: 12 };
+const TODAY = { heat: 165, metal: 38, held: 12, cooled: 0, looked: 1 };
 /** Shots of a mould that is best at a heat, by a curve that is no logistic one. */
 function shotsBestAt(seed: number, best: number, count: number): ShotSeen[] {
   const chance = seeded(seed);

@@ -4,7 +4,7 @@ import type { ShotSeen } from '@/core/causes/index.ts';
 import { fitSettings, settingCurve, tryNext } from '@/core/causes/index.ts';
 import type { Conditions } from '@/core/yield/index.ts';
 
-const TODAY = { heat: 165, metal: 38, held: 12 };
+const TODAY = { heat: 165, metal: 38, held: 12, cooled: 0, looked: 1 };
 const [SESSIONS, SHOTS, BAITS] = [20, 30, 8];
 
 /** A mould: under one heat it comes short, over another it dents and yellows; both by hazards. */

@@ -1,3 +1,4 @@
+import { BLANK_MOULD } from '../mould/blank.ts';
 import type { Mould } from '../mould/schema.ts';
 import { depthOf, OUTLINES } from '../mould/outline.ts';
 import { CASTINGS, type Mixed, PARTS, type PartKey, toMix } from './casting.ts';
@@ -35,14 +36,12 @@ export const mixedNow = (
 const COOL = { silicone: 300, hard: 180 } as const;
 /** What a home-made mould is closed and fed like until its maker says otherwise (judgements). */
 const USUAL = {
+  ...BLANK_MOULD,
   feed: 'top',
   port: 8,
   runner: 0,
-  sprue: 4,
   closure: 'screws',
   closures: 4,
-  letsGo: 'either',
-  makes: 'bait',
   warmTo: 30,
 } as const;
 
@@ -63,17 +62,9 @@ export function asMould(casting: Casting, mix: readonly Mixed[], hold: number): 
     mass: Math.round(mix.reduce((sum, { mass }) => sum + mass / (1 + margin), 0)),
     width: box.length,
     height: box.width,
-    loose: [],
-    takes: [],
-    rod: null,
     hold,
     cool: metal === 'silicone' ? COOL.silicone : COOL.hard,
-    note: '',
     life,
-    window: null,
-    windows: [],
-    tries: null,
-    tried: false,
     cavities: Array.from({ length: masters }, (_, i) => ({
       n: i + 1,
       outline,

@@ -4,7 +4,7 @@ import { SETTINGS } from './settingKinds.ts';
 import type { ShotSeen } from './conditionsUsed.ts';
 
 const KEYS = Object.keys(SETTINGS) as SettingKey[];
-/** Middles that stand today: °C, °C and s. */
+/** What stands today: °C, °C, s, ln of times as long as reckoned, and 1 or 0. */
 export type Today = Record<SettingKey, number>;
 
 /** What is held before anything is shot: log-odds of good and its spread, and slopes. */
@@ -21,7 +21,7 @@ const SURE = 2;
 /** Shots from which a curve is said at all (M15). */
 const CURVE_FROM = 40;
 
-/** How what comes good hangs on heat, metal and hold, as the shop's own shots tell. */
+/** How what comes good hangs on what is set, as the shop's own shots tell. */
 export interface SettingsFit {
   today: Today;
   fit: Logistic;
@@ -39,12 +39,12 @@ const middleOf = (values: readonly number[], along = 0.5): number | null => {
   return inOrder[Math.round(along * (inOrder.length - 1))] ?? null;
 };
 
-/** Figures a share is regressed on: each setting off today's and its square, and the gap. */
+/** Figures a share is regressed on: each setting off today's, its square where it has one, the gap. */
 function figuresAt(at: Today, today: Today, gap: number): number[] {
   return [
     ...KEYS.flatMap((key) => {
       const off = (at[key] - today[key]) / SETTINGS[key].scale;
-      return [off, off * off];
+      return SETTINGS[key].kind === 'yes' ? [off] : [off, off * off];
     }),
     gap / GAP,
   ];
@@ -75,7 +75,12 @@ export function fitSettings(shots: readonly ShotSeen[], today: Today): SettingsF
   });
   const fit = fitLogistic(observations, {
     intercept: PRIOR.share,
-    coefficients: [...KEYS.flatMap((key) => [PRIOR.slope, SETTINGS[key].prior]), PRIOR.gap],
+    coefficients: [
+      ...KEYS.flatMap((key) =>
+        SETTINGS[key].kind === 'yes' ? [PRIOR.slope] : [PRIOR.slope, SETTINGS[key].prior],
+      ),
+      PRIOR.gap,
+    ],
     groups: [Math.max(1, sessions.length)],
   });
   const seen = Object.fromEntries(
@@ -146,8 +151,6 @@ const AS_GOOD = 0.01;
  */
 const SHAPE = { own: 0.12, times: 1.2 } as const;
 const wide = (sd: number): number => Math.hypot(SHAPE.own, SHAPE.times * sd);
-/** K or s that an own window is wide at the least: hands cannot hold less. */
-const LEAST_WIDE = 6;
 
 /**
  * Gain of one figure over what was usually shot at, with its range: their difference shares what
@@ -172,8 +175,8 @@ function gainOf(
 export function settingCurve(of: SettingsFit, key: SettingKey): SettingCurve {
   if (of.shots < CURVE_FROM) return { is: 'too few', shots: of.shots, wanted: CURVE_FROM };
   const { low, high } = of.seen[key];
-  const { step } = SETTINGS[key];
-  const count = Math.max(2, Math.ceil((high - low) / step));
+  const { step, wide: least, kind } = SETTINGS[key];
+  const count = kind === 'yes' ? 1 : Math.max(2, Math.ceil((high - low) / step));
   const points = Array.from({ length: count + 1 }, (_, nth): CurvePoint => {
     const at = low + ((high - low) * nth) / count;
     const odds = oddsAt(of, { [key]: at });
@@ -185,9 +188,10 @@ export function settingCurve(of: SettingsFit, key: SettingKey): SettingCurve {
     };
   });
   const best = points.reduce((one, other) => (other.share > one.share ? other : one));
-  const good = points.filter(({ share }) => share >= best.share - AS_GOOD);
+  const good =
+    kind === 'yes' ? [best] : points.filter(({ share }) => share >= best.share - AS_GOOD);
   const middle = (good[0]!.at + good.at(-1)!.at) / 2;
-  const half = Math.max(LEAST_WIDE, good.at(-1)!.at - good[0]!.at) / 2;
+  const half = Math.max(least, good.at(-1)!.at - good[0]!.at) / 2;
   const gain = gainOf(of, key, middle);
   return {
     is: 'told',

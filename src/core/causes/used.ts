@@ -1,5 +1,7 @@
 import type { Mould } from '../mould/schema.ts';
-import type { SettingKey } from './settingKinds.ts';
+import { type ShotOf, withWindow } from '../mould/window.ts';
+import type { Habit } from '../session/habit.ts';
+import { type SettingKey, SETTINGS } from './settingKinds.ts';
 import type { Trial } from './tryNext.ts';
 
 /** Ends of a setting: °C, or s. */
@@ -25,22 +27,32 @@ const whole = ({ low, high }: SettingRange): SettingRange => ({
   low: Math.round(low),
   high: Math.round(high),
 });
-type Uses = (mould: Mould, own: SettingRange, build: string | null) => Mould;
-/** A mould that uses its own setting: its window for one build, or for all where none is said. */
-export const USED: Record<SettingKey, Uses> = {
-  heat: (mould, own, build) =>
-    build === null
-      ? { ...mould, window: whole(own) }
-      : {
-          ...mould,
-          windows: [
-            ...mould.windows.filter((one) => one.build !== build),
-            { build, ...whole(own) },
-          ],
-        },
+type Uses = (mould: Mould, own: SettingRange, of: ShotOf) => Mould;
+/** Settings that are a mould's own. */
+export type MouldSetting = Exclude<SettingKey, 'looked'>;
+/** A mould that uses its own setting: its window for what is shot in it, the rest for all of it. */
+export const USED: Record<MouldSetting, Uses> = {
+  heat: (mould, own, of) => withWindow(mould, of, whole(own)),
   metal: (mould, own) => ({ ...mould, warmTo: Math.round(middle(own)) }),
   held: (mould, own) => ({ ...mould, hold: Math.round(middle(own)) }),
+  cooled: (mould, own) => ({ ...mould, letCool: Math.round(100 * Math.exp(middle(own))) / 100 }),
 };
-/** A setting that lies where today's does, to less than a degree or a second. */
-export const isInUse = (own: SettingRange, today: number): boolean =>
-  Math.abs(middle(own) - today) < 1;
+export const isMouldSetting = (key: SettingKey): key is MouldSetting => Object.hasOwn(USED, key);
+
+/** Habits with, or without, the second look at what is shot in a mould; what is said of all else stays. */
+export const lookedAt = (
+  habits: readonly Habit[],
+  mould: number,
+  { build, look }: { build: string | null; look: boolean },
+): Habit[] => [
+  ...habits.filter(
+    (habit) =>
+      habit.step !== 'secondLook' ||
+      habit.mould !== mould ||
+      (build ?? habit.build) !== habit.build,
+  ),
+  ...(look ? [] : [{ step: 'secondLook' as const, when: 'never' as const, mould, build }]),
+];
+/** A setting that lies where today's does, to less than half of what hands hold. */
+export const isInUse = (key: SettingKey, own: SettingRange, today: number): boolean =>
+  Math.abs(middle(own) - today) < Math.max(SETTINGS[key].step, 0.02);

@@ -28,6 +28,7 @@ export const BLANK_MOULD: Omit<Mould, 'cavities'> = {
   life: null,
   window: null,
   windows: [],
+  letCool: 1,
   tries: null,
   tried: false,
 };

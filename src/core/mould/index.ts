@@ -6,3 +6,4 @@ export * from './layout.ts';
 export * from './mould.ts';
 export * from './outline.ts';
 export * from './schema.ts';
+export * from './window.ts';

@@ -105,8 +105,21 @@ export const MouldSchema = z.object({
   life: z.number().int().positive().meta({ least: 1, most: 100_000 }).nullable().default(null),
   /** the window it proved to like; null = the shop's */
   window: WindowSchema.nullable().default(null),
-  /** windows it proved to like for one build, by the build's key: they go before its own */
-  windows: z.array(WindowSchema.extend({ build: z.string().min(1).max(60) })).default([]),
+  /**
+   * windows it proved to like for one build, by the build's key, for colours of one family, or both:
+   * they go before its own
+   */
+  windows: z
+    .array(
+      WindowSchema.extend({
+        build: z.string().min(1).max(60).nullable().default(null),
+        family: z.string().min(1).max(60).nullable().default(null),
+      }),
+    )
+    .max(200)
+    .default([]),
+  /** times as long as is reckoned that a shot is let cool in it, by its own record */
+  letCool: z.number().min(0.3).max(3).default(1),
   /** test shots asked for at its next session, and the window they are shot in */
   tries: TriesSchema.nullable().default(null),
   /** false until its trial card is filled in */

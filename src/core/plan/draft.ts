@@ -7,6 +7,7 @@ import type { CupId } from './cupId.ts';
 import { oneCupEach } from './cupId.ts';
 import { eachOf } from '../yield/spares.ts';
 import { fillLimit } from '../shot/cup.ts';
+import { familyOfLayers } from './colourFamily.ts';
 import { planSession } from './plan.ts';
 import { insertKind, runsOf, sourceOf } from './run.ts';
 import { METRIC } from '../quantity/index.ts';
@@ -218,7 +219,10 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
       layers: colourway.layers,
       drawnFrom: oneCupEach(colourway.layers),
       lines: [line],
-      tools: toolsFor(shelf, build, mouldFor(shelf, build, bait), defaults),
+      tools: toolsFor(shelf, build, mouldFor(shelf, build, bait), {
+        ...defaults,
+        family: familyOfLayers(build, colourway.layers, shelf.mixes),
+      }),
       confidence,
       trials: 0,
       extra: 0,

@@ -1,5 +1,6 @@
 export * from './check.ts';
 export * from './checkFit.ts';
+export * from './colourFamily.ts';
 export * from './draft.ts';
 export * from './shelf.ts';
 export * from './tools.ts';

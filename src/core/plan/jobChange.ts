@@ -1,5 +1,6 @@
 import type { Build } from '../build/index.ts';
 import { layersOf } from '../build/index.ts';
+import { familyOfLayers } from './colourFamily.ts';
 import { mouldFor } from './draft.ts';
 import type { Job, Tools } from './input.ts';
 import type { DraftDefaults, MouldEntry, Shelf } from './shelf.ts';
@@ -18,6 +19,12 @@ export const jobWithTools = (job: Job, nth: number, part: Partial<Tools>): Job =
   tools: job.tools.map((tools, at) => (at === nth ? { ...tools, ...part } : tools)),
 });
 
+/** What is usual, with the family of a job's colour. */
+const colouredAs = (
+  { build, layers }: Pick<Job, 'build' | 'layers'>,
+  { shelf, defaults }: From,
+): From['defaults'] => ({ ...defaults, family: familyOfLayers(build, layers, shelf.mixes) });
+
 /**
  * A job with another mould for one of its stages, and what fits that. The last stage's mould decides
  * which inserts lie in it, and so the moulds before it.
@@ -30,7 +37,10 @@ export function jobInMould(
 ): Job {
   if (!mould) return jobWithTools(job, nth, { moulds: [] });
   if (nth === job.build.stages.length - 1)
-    return { ...job, tools: toolsFor(shelf, job.build, mould, defaults) };
+    return {
+      ...job,
+      tools: toolsFor(shelf, job.build, mould, colouredAs(job, { shelf, defaults })),
+    };
   const rig = rigFor(shelf, job.build.stages[nth]!, mould.spec, defaults);
   return jobWithTools(job, nth, { moulds: [inTools(mould)], ...rig });
 }
@@ -41,8 +51,8 @@ export function jobInMould(
  */
 export function jobInBuild(job: Job, build: Build, { shelf, defaults }: From): Job {
   const mixes = Object.values(job.layers);
-  const layers = layersOf(build).map(
-    ({ key }, nth) => [key, job.layers[key] ?? mixes[nth] ?? null] as const,
+  const layers = Object.fromEntries(
+    layersOf(build).map(({ key }, nth) => [key, job.layers[key] ?? mixes[nth] ?? null] as const),
   );
   const held = job.tools.at(-1)?.moulds[0]?.id;
   const own = shelf.baits.find(({ id }) => id === job.bait.id)?.spec.mouldIds ?? [];
@@ -50,8 +60,13 @@ export function jobInBuild(job: Job, build: Build, { shelf, defaults }: From): J
   return {
     ...job,
     build,
-    layers: Object.fromEntries(layers),
-    tools: toolsFor(shelf, build, mouldFor(shelf, build, { mouldIds }), defaults),
+    layers,
+    tools: toolsFor(
+      shelf,
+      build,
+      mouldFor(shelf, build, { mouldIds }),
+      colouredAs({ build, layers }, { shelf, defaults }),
+    ),
   };
 }
 

@@ -46,4 +46,6 @@ export interface DraftDefaults {
   record?: readonly Given[];
   confidence: number;
   window: { low: number; high: number };
+  /** family of the colour that is shot; null or left out = not known */
+  family?: string | null;
 }

@@ -1,6 +1,7 @@
 import type { Stage, Build } from '../build/build.ts';
 import type { Block, Injector } from '../build/tools.ts';
 import { lieOf } from '../mould/mould.ts';
+import { ownWindow } from '../mould/window.ts';
 import type { Mould } from '../mould/schema.ts';
 import { SCHOOLS } from '../schools.ts';
 import { capacity } from '../shot/barrels.ts';
@@ -105,18 +106,17 @@ function shareOf(
 }
 /**
  * Heats a stage is shot between: on to inserts hotter; else what its mould proved to like for that
- * build, for any, or the shop's; and the test shots its mould was to have.
+ * build and colour, for any, or the shop's; and the test shots its mould was to have.
  */
 function windowFor(
   build: Build,
   stage: Stage,
   mould: MouldEntry | undefined,
-  { window }: DraftDefaults,
+  { window, family = null }: DraftDefaults,
 ): Pick<Tools, 'window' | 'tries'> {
   if (stage.takes && stage.layers.length > 0) return { window: ON_INSERT, tries: null };
-  const own = mould?.spec.windows.find((one) => one.build === build.key) ?? mould?.spec.window;
   return {
-    window: own ? { low: own.low, high: own.high } : window,
+    window: (mould && ownWindow(mould.spec, { build: build.key, family })) ?? window,
     tries: mould?.spec.tries ?? null,
   };
 }

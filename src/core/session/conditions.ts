@@ -1,4 +1,5 @@
 import type { Conditions } from '../yield/conditions.ts';
+import { letCoolOf } from '../mould/window.ts';
 import type { SessionState } from './state.ts';
 import type { Portion, TakenFrom } from './state/injector.ts';
 import type { DrawState, ShotState } from './state/shot.ts';
@@ -30,11 +31,15 @@ function placeOf(state: SessionState, shot: ShotState, draw: DrawState): number 
   return before.length + 1;
 }
 
-/** ln of how much longer than said it was let cool; null where nothing was said. */
-function cooledOf({ waited, openedAt, at }: ShotState): number | null {
+/**
+ * ln of how much longer than reckoned it was let cool, before what its mould's own record makes of
+ * that; null where nothing was said.
+ */
+function cooledOf(state: SessionState, { waited, openedAt, at, mould }: ShotState): number | null {
   const seconds = waited?.seconds ?? null;
   if (!waited || seconds === null || openedAt === null || openedAt <= at) return null;
-  return Math.log(Math.max(1, seconds) / Math.max(1, waited.reckoned));
+  const own = state.moulds.get(mould)?.mould ?? {};
+  return Math.log((letCoolOf(own) * Math.max(1, seconds)) / Math.max(1, waited.reckoned));
 }
 
 /** What a shot was shot under, as it is now known: what the log says, and no model's figure but its metal. */
@@ -55,7 +60,7 @@ export function conditionsOf(state: SessionState, shot: ShotState): Conditions {
     place: draw && !byHand ? placeOf(state, shot, draw) : null,
     heats: mean(cups.map((cup) => cup.heats)),
     damp: cups.length > 0 ? yes(cups.some(({ damp }) => damp)) : null,
-    cooled: cooledOf(shot),
+    cooled: cooledOf(state, shot),
   };
 }
 

@@ -1,7 +1,7 @@
 import type { Build } from '../build/index.ts';
 import { builtIns, findBuild, layersOf, stageLayers } from '../build/index.ts';
 import type { Job, Shelf } from '../plan/index.ts';
-import { checkJob, cupsFor, oneCupEach, seated, toolsFor } from '../plan/index.ts';
+import { checkJob, cupsFor, familyOfLayers, oneCupEach, seated, toolsFor } from '../plan/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { Send } from './step.ts';
@@ -77,6 +77,7 @@ function take(
           good: tools.good,
           confidence,
           window: tools.window,
+          family: familyOfLayers(build, taken.layers, shelf.mixes),
         });
   const standing = [...state.cups.values()].map(({ key, mix }) => ({ id: key, mix }));
   const [next] = seated([{ ...job, ...taken, tools: fresh }], standing) as [Job];

@@ -11,6 +11,7 @@ import {
   worthWaiting,
 } from '../heat/index.ts';
 import type { MouldHeat } from '../heat/index.ts';
+import { letCoolOf } from '../mould/window.ts';
 import { castAs, heatOfMould } from '../plan/mouldHeat.ts';
 import { shotHeat } from '../plan/heat.ts';
 import type { Run } from '../plan/run.ts';
@@ -73,7 +74,7 @@ export class MouldPace {
     const { opens } = mouldPrior(this.known.learned, mould);
     const reckoned = opensAt(heat, shot, before, room).open ?? LONGEST;
     const longer = worthWaiting(reckoned, opens, mould.cavities.length, BAIT_TAKES);
-    const seconds = mould.hold + reckoned * Math.exp(longer);
+    const seconds = mould.hold + reckoned * Math.exp(longer) * letCoolOf(mould);
     const watts = shotJoules(heat.shot, shot, FIRM.mean) / seconds;
     [this.celsius, this.at] = [
       metalAfter(heat.body, before, { seconds, room, watts }),

@@ -77,6 +77,8 @@ export interface YieldCut {
   cavity?: number;
   bait?: number;
   colourway?: number;
+  /** family of the colour it is called by */
+  family?: string;
   mix?: number;
   grade?: string;
   /** bottle of plastisol */

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { SettingKey } from '@/core/causes/settingKinds.ts';
 import { sayTooFew } from '@/core/causes/says.ts';
+import type { ShotOf } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
@@ -12,16 +13,17 @@ import { TryNext } from './TryNext.tsx';
 interface Props {
   /** the cut, as its address says it */
   cut: string;
-  build: string | null;
+  /** what it is cut by of what a mould's windows know */
+  of: ShotOf;
   units: ShopUnits;
   /** faults by their keys, as makers say them */
   names: Record<string, string>;
 }
 /** Order the settings stand in. */
-const ORDER: SettingKey[] = ['heat', 'metal', 'held'];
+const ORDER: SettingKey[] = ['heat', 'metal', 'held', 'cooled', 'looked'];
 
 /** What goes with each fault, how the settings do, and what is worth trying, once worked out. */
-export default function Causes({ cut, build, units, names }: Props) {
+export default function Causes({ cut, of, units, names }: Props) {
   const [told, setTold] = useState<CausesAnswer | null>(null);
   const [wrong, setWrong] = useState('');
   const ask = useCallback(async () => {
@@ -31,7 +33,7 @@ export default function Causes({ cut, build, units, names }: Props) {
   }, [cut]);
   useEffect(() => void ask(), [ask]);
   if (!told) return wrong ? <Wrong>{wrong}</Wrong> : <p className="text-xl">Working it out…</p>;
-  const { whys, curves, trial, mould, today, tests, shots } = told;
+  const { whys, curves, trial, mould, today, shop, tests, shots } = told;
   const few = whys.flatMap(({ fault, why }) =>
     why.is === 'too few' ? [{ fault: names[fault] ?? fault, hits: why.hits }] : [],
   );
@@ -54,9 +56,9 @@ export default function Causes({ cut, build, units, names }: Props) {
           ),
       )}
       {few.length > 0 && <p className="max-w-prose">{sayTooFew(few, shots)}</p>}
-      {mould && today && curves && (
+      {mould && today && shop && curves && (
         <>
-          <Settings {...{ curves, mould, today, build, units }} order={ORDER} again={ask} />
+          <Settings {...{ curves, mould, today, shop, of, units }} order={ORDER} again={ask} />
           <TryNext {...{ trial, mould, tests, units }} left={told.left} again={ask} />
         </>
       )}

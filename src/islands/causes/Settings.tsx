@@ -1,27 +1,57 @@
-import { useState } from 'react';
 import type { SettingCurve, SettingKey } from '@/core/causes/index.ts';
-import { isInUse, type SettingRange, USED } from '@/core/causes/used.ts';
+import { isInUse, type SettingRange } from '@/core/causes/used.ts';
 // Its own file: the rest brings what only the shop's machine works out.
 import { SETTINGS } from '@/core/causes/settingKinds.ts';
-import type { Mould } from '@/core/mould/index.ts';
+import type { ShotOf } from '@/core/mould/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
-import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { CausesAnswer } from './answer.ts';
+import { useSettings } from './useSettings.ts';
 
 interface Props {
   order: readonly SettingKey[];
   curves: Record<SettingKey, SettingCurve>;
   mould: NonNullable<CausesAnswer['mould']>;
   today: NonNullable<CausesAnswer['today']>;
-  build: string | null;
+  shop: NonNullable<CausesAnswer['shop']>;
+  of: ShotOf;
   units: ShopUnits;
   again: () => Promise<void>;
 }
-const points = (share: number): string =>
+type Told = Extract<SettingCurve, { is: 'told' }>;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const ofHundred = (share: number): string => (100 * share).toFixed(0);
+const baits = (share: number): string =>
   `${share >= 0 ? '+' : '−'}${Math.abs(100 * share).toFixed(1)}`;
+const sayGain = ({ least, middle, most }: Told['gain'], better: boolean): string =>
+  better
+    ? `Worth ${baits(middle)} baits in a hundred (${baits(least)} to ${baits(most)}).`
+    : `No better than what you do that can be told (${baits(least)} to ${baits(most)} baits in a hundred).`;
+
+/** How a figure of each setting is said in the shop's units. */
+function saidBy(units: ShopUnits): Record<SettingKey, (figure: number) => string> {
+  const heat = (figure: number) => degrees(figure, units);
+  return {
+    heat,
+    metal: heat,
+    held: (figure) => `${Math.round(figure)} s`,
+    cooled: (figure) => `${Math.exp(figure).toFixed(2)} times as long as reckoned`,
+    looked: (figure) => (figure >= 0.5 ? 'with it' : 'without it'),
+  };
+}
+/** What stands today of each setting, in words. */
+const nowOf = (
+  { today, window }: Props['today'],
+  said: ReturnType<typeof saidBy>,
+): Record<SettingKey, string> => ({
+  heat: `${said.heat(window.low)} to ${said.heat(window.high)}`,
+  metal: said.metal(today.metal),
+  held: said.held(today.held),
+  cooled: said.cooled(today.cooled),
+  looked: said.looked(today.looked),
+});
 
 /** One setting: how what comes good runs along it, and where it is best. */
 function Setting({
@@ -33,7 +63,7 @@ function Setting({
   children,
 }: {
   name: string;
-  curve: Extract<SettingCurve, { is: 'told' }>;
+  curve: Told;
   said: (figure: number) => string;
   today: string;
   inUse: boolean;
@@ -42,7 +72,7 @@ function Setting({
   const { own, gain, better } = curve;
   return (
     <div className="min-w-0">
-      <h3>{name.charAt(0).toUpperCase() + name.slice(1)}</h3>
+      <h3>{capital(name)}</h3>
       <Curve
         points={curve.points.map(({ at, share, least, most }) => ({
           x: at,
@@ -56,40 +86,49 @@ function Setting({
       />
       <p>
         Best from <b>{said(own.low)}</b> to <b>{said(own.high)}</b>; today {today}.{' '}
-        {better
-          ? `Worth ${points(gain.middle)} baits in a hundred (${points(gain.least)} to ${points(gain.most)}).`
-          : `No better than what you do that can be told (${points(gain.least)} to ${points(gain.most)} baits in a hundred).`}
+        {sayGain(gain, better)}
       </p>
       {better && !inUse && <p className="no-print mt-2">{children}</p>}
     </div>
   );
 }
 
-/** The shop's own window, metal and hold for a mould, beside today's; used, and put back. */
-export function Settings({ order, curves, mould, today, build, units, again }: Props) {
-  const [before, setBefore] = useState<{ spec: Mould; key: SettingKey } | null>(null);
-  const [wrong, setWrong] = useState('');
-  const save = async (spec: Mould, version: string) => {
-    const reply = await call('PUT', `/api/catalogue/moulds/${mould.id}`, spec, version);
-    setWrong(reply.ok ? '' : reply.message);
-    if (reply.ok) await again();
-    return reply.ok;
-  };
-  const use = async (key: SettingKey, own: SettingRange) => {
-    const was = mould.spec;
-    if (await save(USED[key](was, own, build), mould.version)) setBefore({ spec: was, key });
-  };
-  const putBack = async () => {
-    if (before && (await save(before.spec, mould.version))) setBefore(null);
-  };
-  const heat = (figure: number) => degrees(figure, units);
-  const seconds = (figure: number) => `${Math.round(figure)} s`;
-  const said: Record<SettingKey, (figure: number) => string> = { heat, metal: heat, held: seconds };
-  const now: Record<SettingKey, string> = {
-    heat: `${heat(today.window.low)} to ${heat(today.window.high)}`,
-    metal: heat(today.today.metal),
-    held: seconds(today.today.held),
-  };
+/** A setting that is yes or no: how many come good with it and without. */
+function YesOrNo({
+  name,
+  curve: { points, own, gain, better },
+  today,
+  children,
+}: {
+  name: string;
+  curve: Told;
+  today: string;
+  children: React.ReactNode;
+}) {
+  const range = ({ share, least, most }: Told['points'][number]) =>
+    `${ofHundred(share)} of 100 (${ofHundred(least)} to ${ofHundred(most)})`;
+  const [without, withIt] = [points[0]!, points.at(-1)!];
+  return (
+    <div className="min-w-0">
+      <h3>{capital(name)}</h3>
+      <p>
+        With it <b>{range(withIt)}</b> come good, without <b>{range(without)}</b>; today {today}.{' '}
+        {sayGain(gain, better)}
+      </p>
+      {better && (
+        <p className="no-print mt-2" data-better={own.low >= 0.5 ? 'with' : 'without'}>
+          {children}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The shop's own window, metal, hold, opening and second look for a mould, beside today's. */
+export function Settings({ order, curves, mould, today, shop, of, units, again }: Props) {
+  const { before, wrong, use, putBack } = useSettings({ mould, shop, of, again });
+  const said = saidBy(units);
+  const now = nowOf(today, said);
   const told = order.flatMap((key) => {
     const curve = curves[key];
     return curve.is === 'told' && curve.points.at(-1)!.at > curve.points[0]!.at
@@ -97,6 +136,16 @@ export function Settings({ order, curves, mould, today, build, units, again }: P
       : [];
   });
   const few = order.map((key) => curves[key]).find((curve) => curve.is === 'too few');
+  const UseIt = ({ at, own }: { at: SettingKey; own: SettingRange }) => (
+    <button
+      type="button"
+      className="act"
+      onClick={() => void use(at, own)}
+      aria-label={`Use ${said[at](own.low)} to ${said[at](own.high)} for the ${SETTINGS[at].name}`}
+    >
+      Use it
+    </button>
+  );
   return (
     <section aria-label="Its own settings">
       <h2>Its own settings</h2>
@@ -109,32 +158,32 @@ export function Settings({ order, curves, mould, today, build, units, again }: P
         )}
         {before && (
           <p className="mb-2">
-            The {SETTINGS[before.key].name} is used from now on, in plans and at the bench.{' '}
+            The {SETTINGS[before].name} is used from now on, in plans and at the bench.{' '}
             <button type="button" className="act" onClick={() => void putBack()}>
               Put back
             </button>
           </p>
         )}
         <div className="grid gap-8 lg:grid-cols-3">
-          {told.map(({ key, curve }) => (
-            <Setting
-              key={key}
-              name={SETTINGS[key].name}
-              curve={curve}
-              said={said[key]}
-              today={now[key]}
-              inUse={isInUse(curve.own, today.today[key])}
-            >
-              <button
-                type="button"
-                className="act"
-                onClick={() => void use(key, curve.own)}
-                aria-label={`Use ${said[key](curve.own.low)} to ${said[key](curve.own.high)} for the ${SETTINGS[key].name}`}
-              >
-                Use it
-              </button>
-            </Setting>
-          ))}
+          {told.map(({ key, curve }) => {
+            const inUse = isInUse(key, curve.own, today.today[key]);
+            const { name, kind } = SETTINGS[key];
+            if (kind === 'figure')
+              return (
+                <Setting key={key} {...{ name, curve, inUse }} said={said[key]} today={now[key]}>
+                  <UseIt at={key} own={curve.own} />
+                </Setting>
+              );
+            return (
+              <YesOrNo key={key} {...{ name, curve }} today={now[key]}>
+                {inUse ? null : today.mayLook ? (
+                  <UseIt at={key} own={curve.own} />
+                ) : (
+                  <a href="/shop">The whole shop never looks again: Shop</a>
+                )}
+              </YesOrNo>
+            );
+          })}
         </div>
       </div>
     </section>

@@ -132,6 +132,7 @@ function MouldFields({ mould, rows, units, set, wrong }: Fields) {
       {figure(['warmTo'], 'Likes to be warm to', 'temperature')}
       {figure(['hold'], 'Hold', 'time')}
       {figure(['cool'], 'Cool before opening', 'time')}
+      {figure(['letCool'], 'Let cool, times as long as reckoned', 'count')}
       <LooseParts loose={mould.loose} set={set} />
       <QuantityField
         label="Good for so many shots; empty = no end in sight"

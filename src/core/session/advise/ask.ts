@@ -1,4 +1,5 @@
 import { pressureOf, PUSH } from '../../heat/fill.ts';
+import { letCoolOf } from '../../mould/window.ts';
 import { castAs, heatOfMould, thinOfMould } from '../../plan/mouldHeat.ts';
 import { barrelHeat } from '../effects/barrelHeat.ts';
 import { mouldHeat, shotHeatOf } from '../effects/mouldHeat.ts';
@@ -91,6 +92,7 @@ export function heatAsk(
               }
             : null,
           opens: opensTonight(state, mould),
+          letCool: letCoolOf(mould.mould),
           baits: mould.mould.cavities.length,
           each: baitTakes(state, now),
         };

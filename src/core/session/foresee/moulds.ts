@@ -42,7 +42,7 @@ export function mouldForecast(mould: AskedMould): MouldForecast {
   const stretch =
     open === null ? 1 : Math.exp(worthWaiting(open, mould.opens, mould.baits, mould.each));
   return {
-    open: open === null ? null : open * stretch,
+    open: open === null ? null : open * stretch * mould.letCool,
     firm: open,
     centre,
     low: edge(-1),

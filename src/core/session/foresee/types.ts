@@ -64,6 +64,7 @@ export interface HeatAsk {
       pressure: number;
     } | null;
     /** ln of how much longer its baits want than reckoned */ opens: Estimate;
+    /** times as long as that its own record has them let cool */ letCool: number;
     /** baits in it, and s of work that one costs */ baits: number;
     each: number;
   }[];

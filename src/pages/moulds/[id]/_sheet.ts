@@ -1,4 +1,4 @@
-import type { Block, Injector } from '@/core/build/index.ts';
+import type { Block, Build, Injector } from '@/core/build/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import {
   cavityVolume,
@@ -32,6 +32,10 @@ function comesGood({ good, shot }: { good: number; shot: number }): Figure[] {
   const range = `${percent(low)} to ${percent(high)}, ${shot} baits`;
   return [['Comes good', ((100 * good) / shot).toFixed(1), '%', range]];
 }
+
+/** What its own record makes of the time a shot is reckoned to cool. */
+const ownCool = ({ letCool }: Mould): string =>
+  letCool === 1 ? '' : `; by its own record ${letCool} times as long as reckoned`;
 
 /**
  * The figures of a mould: what a shot of it takes and gives.
@@ -75,7 +79,12 @@ export function figuresOf(
       show(0, 'mass', units).unit,
       `${source}; cavities ${between}`,
     ],
-    ['Open after', clock(mould.cool), 'min', `this mould’s own; hold ${mould.hold} s`],
+    [
+      'Open after',
+      clock(mould.cool),
+      'min',
+      `this mould’s own; hold ${mould.hold} s${ownCool(mould)}`,
+    ],
     ...comesGood(made),
     [
       'Likes to be',
@@ -86,10 +95,29 @@ export function figuresOf(
   ];
 }
 
+/** The windows it proved to like, and what for. */
+function ownWindows(
+  { window, windows }: Mould,
+  builds: readonly Build[],
+  units: ShopUnits,
+): [name: string, text: string][] {
+  const all = [...(window ? [{ ...window, build: null, family: null }] : []), ...windows];
+  const said = all.map(({ low, high, build, family }) => {
+    const of = [
+      build === null
+        ? []
+        : (builds.find(({ key }) => key === build)?.name ?? 'a build that is gone'),
+      family ?? [],
+    ].flat();
+    return `${degrees(low, units)} to ${degrees(high, units)}${of.length > 0 ? ` for ${of.join(', ')}` : ''}`;
+  });
+  return said.length > 0 ? [['Shot between', said.join('; ')]] : [];
+}
+
 /** What is so of a mould, in words. */
 export function factsOf(
   { id, spec }: Entry<Mould>,
-  others: Entry<Mould>[],
+  { others, builds }: { others: Entry<Mould>[]; builds: readonly Build[] },
   given: number,
   units: ShopUnits,
 ): [name: string, text: string][] {
@@ -110,6 +138,7 @@ export function factsOf(
     ['Closes with', `${closingAct(spec)}. ${closingCare(spec).join(' ')}`],
     ['Lets go best', LETS_GO[spec.letsGo].name],
     ['Loose parts', spec.loose.join(', ') || 'none'],
+    ...ownWindows(spec, builds, units),
     ...rods,
     ['Takes inserts from', takes.join('; ') || 'none'],
     ...(goesInto.length > 0

@@ -5,6 +5,7 @@ export const CUTS: { key: CutKey; label: string; all: string; usual?: true }[] =
   { key: 'mould', label: 'Mould', all: 'every mould', usual: true },
   { key: 'bait', label: 'Bait', all: 'every bait', usual: true },
   { key: 'colourway', label: 'Colourway', all: 'every colourway', usual: true },
+  { key: 'family', label: 'Colours of a family', all: 'every family' },
   { key: 'build', label: 'Build', all: 'every build', usual: true },
   { key: 'cavity', label: 'Cavity', all: 'every cavity' },
   { key: 'heat', label: 'Heat at the draw', all: 'however hot' },
