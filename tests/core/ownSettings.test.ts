@@ -111,7 +111,7 @@ test('by hand: used, a mould opens so many times as late; a look is left out of 
     ...{ first: 40, shot: 165, room: 20, push: null, opens: { mean: 0, sd: 0.2 } },
     ...{ baits: 8, each: 20 },
   };
-  const open = (letCool: number) => mouldForecast({ ...ask, letCool } as never).open!;
+  const open = (letCool: number) => mouldForecast({ ...ask, letCool }).open!;
   near(open(0.8), 0.8 * open(1), 1e-9);
   const used = USED.cooled(
     mould,
