@@ -104,7 +104,11 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     path: '/api/chores',
     methods: { GET: null, POST: { key: 'cavity/1/6', found: 'the vent was full' } },
   },
-  'faults/[fault]/pictures.ts': { path: '/api/faults/short/pictures', methods: { POST: {} } },
+  'faults/[fault]/pictures.ts': {
+    path: '/api/faults/short/pictures',
+    methods: { GET: null, POST: {} },
+    query: ['mould', 'cavity'],
+  },
   'faults/pictures/[id].ts': { path: '/api/faults/pictures/{id}', methods: { GET: null } },
   'ahead.ts': { path: '/api/ahead', methods: { GET: null } },
   'materials/[id]/bottle.ts': {

@@ -119,7 +119,7 @@ export const MAY: Record<string, Partial<Record<Method, readonly Who[]>>> = {
   '/api/stream': page(SEES_BENCH),
   '/api/yields/[table]': { GET: PEOPLE },
   '/api/yields/causes': { GET: PEOPLE },
-  '/api/faults/[fault]/pictures': { POST: MAKERS },
+  '/api/faults/[fault]/pictures': { GET: PEOPLE, POST: MAKERS },
   '/api/faults/pictures/[id]': page(PEOPLE),
   '/api/chores': { GET: PEOPLE, POST: MAKERS },
   '/api/stock/moves': { POST: PACKERS },

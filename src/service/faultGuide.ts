@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { Fault } from '@/core/session/index.ts';
 import { FAULTS } from '@/core/session/index.ts';
 import { FAULT_LOOKS } from '@/core/session/faultLooks.ts';
-import { faultPictures, putFaultPicture } from '@/store/faultPictures.ts';
+import { faultPictures, nearestFaultPicture, putFaultPicture } from '@/store/faultPictures.ts';
 import { faultsOf, yieldsBySession } from '@/store/yields.ts';
 import { findEntry, lists } from './catalogue.ts';
 import { noPicture, pictureKind } from './pictures.ts';
@@ -50,6 +50,15 @@ const OfSchema = z.object({
   mould: z.coerce.number().int().positive().nullable(),
   cavity: z.coerce.number().int().min(1).max(48).nullable(),
 });
+/** The photograph of a fault that stands beside the next of its kind, and the mould it is of. */
+export async function nextOfKind(fault: string, of: unknown) {
+  const read = checked(OfSchema, of);
+  if (!read.ok) return read;
+  const found = await nearestFaultPicture({ fault, ...read.value });
+  const mould = found?.mould ? await findEntry('moulds', found.mould) : null;
+  return ok({ picture: found && { ...found, of: mould?.spec.name ?? null } });
+}
+
 /** Keeps a photograph of a fault with the mould and the cavity it was seen in, where they are said. */
 export async function keepFaultPicture(
   fault: string,

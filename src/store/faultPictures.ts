@@ -34,6 +34,22 @@ export const faultPictures = (each = 3): Promise<FaultPicture[]> =>
     [each],
   );
 
+/**
+ * The photograph of a fault that is nearest to a cavity: of the same cavity, else of the same mould,
+ * else of any; the newest of them. Null where there is none.
+ */
+export const nearestFaultPicture = ({
+  fault,
+  mould,
+  cavity,
+}: Pick<FaultPicture, 'fault' | 'mould' | 'cavity'>): Promise<FaultPicture | null> =>
+  row(
+    `SELECT id, fault, mould_id AS mould, cavity, at, by FROM fault_pictures WHERE fault = $1
+      ORDER BY mould_id IS NOT DISTINCT FROM $2::int AND cavity IS NOT DISTINCT FROM $3::int DESC,
+        mould_id IS NOT DISTINCT FROM $2::int DESC, id DESC LIMIT 1`,
+    [fault, mould, cavity],
+  );
+
 /** One photograph, with its bytes; null where there is none. */
 export const faultPicture = (id: number): Promise<{ kind: string; picture: Buffer } | null> =>
   row('SELECT kind, picture FROM fault_pictures WHERE id = $1', [id]);

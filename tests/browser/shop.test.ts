@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { open } from './steps.ts';
+import { atMoment } from './bench.ts';
+import { open, settled } from './steps.ts';
 
 /** A picture of one point. */
 const DOT =
@@ -179,8 +180,9 @@ test('what went bad is seen to from Today, with what was found, and stands with 
   );
 });
 
-test('a photograph of a fault is kept with its cavity and stands beside the next of its kind', async ({
+test('a photograph of a fault is kept with its cavity and stands beside the next of its kind, at the bench too', async ({
   page,
+  request,
 }) => {
   await open(page, '/yields/faults');
   const fault = page.locator('[data-fault="dent"]');
@@ -193,4 +195,22 @@ test('a photograph of a fault is kept with its cavity and stands beside the next
   await expect(
     fault.getByRole('img', { name: /^Dent, Slip eel 95, long mould, cavity 3/ }),
   ).toBeVisible();
+
+  const session = await atMoment(request, {
+    ...{ bait: 'Slip eel 95', colourway: 'Bilge moss over oyster lint', count: 14 },
+    until: (state) => [...state.moulds.values()].some((mould) => mould.phase.is === 'opened'),
+  });
+  await page.goto(`/bench/${session}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'dent', exact: true }).first().click();
+  const before = page.locator('[data-before="dent"] img');
+  await expect(before).toHaveAttribute('alt', /^Dent before: .*cavity 3/);
+  await expect.poll(() => before.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(1);
+  // This one is photographed where it lies, and is the next one's.
+  await page.locator('[data-cavity="2"]').click();
+  await page.getByText('Photograph it').click();
+  await page
+    .getByLabel('Dent, cavity 2')
+    .setInputFiles({ name: 'two.png', mimeType: 'image/png', buffer: Buffer.from(DOT, 'base64') });
+  await expect(before).toHaveAttribute('alt', /^Dent before: cavity 2, /);
 });

@@ -142,7 +142,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
   const onMain = guard.press;
   useEffect(() => void (byHand.current = guard.own));
   const onOwn = useCallback(() => byHand.current(), []);
-  const { marking, focus, touch, brushButtons, keys } = useMarking({
+  const { marking, focus, touch, brushButtons, beside, keys } = useMarking({
     state,
     step,
     act,
@@ -208,7 +208,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
         <MouldsPlace
           {...place}
           {...view}
-          {...{ marking, focus, brushButtons, onMain }}
+          {...{ marking, focus, brushButtons, beside, onMain }}
           onCavity={touch}
         />
         <Place

@@ -18,6 +18,8 @@ interface Props extends Pick<BenchView, 'run' | 'moulds' | 'runOf'> {
   marking: MouldState | undefined;
   focus: number;
   brushButtons: React.ReactNode;
+  /** what a fault looked like before */
+  beside: React.ReactNode;
   onCavity: (cavity: number) => void;
   onMain: () => void;
 }
@@ -33,6 +35,7 @@ export function MouldsPlace({
   marking,
   focus,
   brushButtons,
+  beside,
   onCavity,
   onMain,
 }: Props) {
@@ -77,6 +80,7 @@ export function MouldsPlace({
               {brushButtons}
             </MarkGrid>
           )}
+          {beside}
         </div>
       }
       foot={

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Brush, Send, SessionState, SaidStep } from '@/core/session/index.ts';
-import { brushesOf, brushName, markedBy } from '@/core/session/index.ts';
+import type { Brush, Fault, Send, SessionState, SaidStep } from '@/core/session/index.ts';
+import { brushesOf, brushName, FAULTS, markedBy } from '@/core/session/index.ts';
+import { KindBefore } from './KindBefore.tsx';
 import { useTogether } from './useTogether.tsx';
 
 interface Props {
@@ -11,6 +12,7 @@ interface Props {
   onOwn: () => void;
   onBrush: () => void;
 }
+const isFault = (brush: Brush): brush is Fault => Object.hasOwn(FAULTS, brush);
 /** Whether a step counts what is in its mould: by itself, or in one breath with opening it. */
 const marked = (step: SaidStep | null): boolean =>
   step?.key === 'mark' || step?.then?.some(({ kind }) => kind === 'marked') === true;
@@ -81,5 +83,8 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
     for (const [key, press] of Object.entries(together.keys)) keys[key] = press;
   }
   const buttons = [...brushButtons, ...together.buttons];
-  return { marking, focus, touch, brushButtons: buttons, keys };
+  const beside = marking && isFault(brush) && (
+    <KindBefore fault={brush} mould={Number(marking.key)} cavity={focus} />
+  );
+  return { marking, focus, touch, brushButtons: buttons, beside, keys };
 }
