@@ -150,6 +150,16 @@ test('yields are cut by mould, and a session is gone to from its point, by keys'
   await page.waitForURL(/\/yields\?/);
 });
 
+test('a batch record is one printed sheet, the fullest of the shop too', async ({ page }) => {
+  for (const session of [17, 25, 29]) {
+    await page.goto(`/sessions/${session}/record`);
+    const sheets = (await page.pdf({ format: 'A4' }))
+      .toString('latin1')
+      .match(/\/Type\s*\/Page[^s]/g);
+    expect(sheets, `session ${session}`).toHaveLength(1);
+  }
+});
+
 test('why is asked of a mould, by keys: what goes with its faults, and how it is best set', async ({
   page,
 }) => {

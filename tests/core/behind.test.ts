@@ -62,7 +62,7 @@ test('by hand: what lies on a side is counted and said; few shots, or nearly all
   );
   assert.equal(
     sayBehind(behind, METRIC, true),
-    '14 of the other 16 from draws under 160°, where 20 of 100 shots lie',
+    '14 of the other 16 with draws under 160°, where 20 of 100 shots lie',
   );
   assert.equal(liesBehind('heat', [{ at: 150, shots: 4, baits: 9 }], all), null, 'four shots');
   assert.equal(liesBehind('heat', [{ at: 160, shots: 9, baits: 9 }], all), null, 'nearly all');

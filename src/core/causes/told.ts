@@ -26,7 +26,7 @@ const TRIED = { low: 148, high: 184, off: 8 } as const;
 
 /** All that is told of some shots, worked out. */
 export function causesTold({ shots, faults, mould }: CausesAsked): CausesTold {
-  const whys = faults.map((fault) => ({ fault, why: whyOf(shots, fault) }));
+  const whys = faults.map((fault) => ({ fault, why: whyOf(shots, fault, faults.length) }));
   if (!mould) return { whys, curves: null, trial: null };
   const { baits, left, today } = mould;
   const fit = fitSettings(shots, today);

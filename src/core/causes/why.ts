@@ -50,7 +50,7 @@ export type Why =
 
 /** Effects are small until they are shown: spread for one spread of the condition, log-odds. */
 const PRIOR = 1;
-/** Chance of a false sure one, over all the conditions that are looked at. */
+/** Chance of a false sure one, over all conditions of all faults that are looked at. */
 const FALSE_SURE = 0.04;
 /** Chance of one sign under which it is suspected. */
 const SUSPECTED = 0.04;
@@ -165,8 +165,9 @@ function goesWith(
  * towards nothing, with cavities, moulds and sessions that differ by themselves (M15). A condition
  * is said to be sure where its sign would come by chance in less than one look of 25 over all that
  * are looked at (Bonferroni); it goes with the fault then, which is not yet that it makes it.
+ * @param faults that are looked at beside each other, this among them
  */
-export function whyOf(shots: readonly ShotSeen[], fault: string): Why {
+export function whyOf(shots: readonly ShotSeen[], fault: string, faults = 1): Why {
   const hits = shots.reduce(
     (sum, { faults }) => sum + faults.filter((one) => one === fault).length,
     0,
@@ -189,7 +190,7 @@ export function whyOf(shots: readonly ShotSeen[], fault: string): Why {
     return twoSided(scoreOf(score, Math.max(3, freedom)));
   });
   const surenessOf = (nth: number): Sureness | null => {
-    if (chances[nth]! < FALSE_SURE / used.length) return 'sure';
+    if (chances[nth]! < FALSE_SURE / (used.length * faults)) return 'sure';
     return chances[nth]! < SUSPECTED ? 'suspected' : null;
   };
   const found = used.flatMap((_, nth) => {

@@ -5,7 +5,7 @@ import type { ShopUnits } from '../quantity/units.ts';
 /** Figures that what lies behind a fault is looked for in: a heat each, °C. */
 export const BEHIND = {
   heat: { name: 'draws' },
-  metal: { name: 'metal' },
+  metal: { name: 'the metal' },
 } as const;
 export type BehindKey = keyof typeof BEHIND;
 
@@ -128,6 +128,6 @@ export const sayBehind = (
   units: ShopUnits,
   others: boolean,
 ): string =>
-  `${baits} of ${others ? 'the other ' : ''}${of} from ${BEHIND[key].name} ` +
-  `${under ? 'under' : 'from'} ${degrees(degree, units)}${under ? '' : ' up'}, ` +
+  `${baits} of ${others ? 'the other ' : ''}${of} with ${BEHIND[key].name} ` +
+  `${under ? `under ${degrees(degree, units)}` : `at ${degrees(degree, units)} or over`}, ` +
   `where ${Math.round(100 * usual)} of 100 shots lie`;
