@@ -172,7 +172,7 @@ export const withoutConditions = async (): Promise<number[]> =>
     )
   ).map(({ id }) => id);
 
-/** Test shots of a mould, session by session, the newest first: how hot, and what came of them. */
+/** Test shots of a mould, session by session, the newest first: how they were, what came of them. */
 export const testsOf = (
   mould: number,
   newest = 6,
@@ -182,6 +182,7 @@ export const testsOf = (
     name: string;
     at: Date;
     heat: number | null;
+    held: number | null;
     shots: number;
     good: number;
     baits: number;
@@ -189,7 +190,8 @@ export const testsOf = (
 > =>
   rows(
     `SELECT s.session_id AS session, n.name, min(s.at) AS at,
-            avg((s.conditions->>'heat')::float8) AS heat, count(*)::int AS shots,
+            avg((s.conditions->>'heat')::float8) AS heat,
+            avg((s.conditions->>'held')::float8) AS held, count(*)::int AS shots,
             sum(s.good)::int AS good, sum(s.good + s.usable + s.second)::int AS baits
        FROM shots s JOIN sessions n ON n.id = s.session_id
       WHERE s.mould_id = $1 AND s.test AND s.marked_at IS NOT NULL

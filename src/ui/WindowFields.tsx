@@ -1,4 +1,5 @@
 import type { Mould } from '@/core/mould/index.ts';
+import { sayTries } from '@/core/mould/tries.ts';
 import { SCHOOLS } from '@/core/schools.ts';
 import type { Tools } from '@/core/plan/input.ts';
 import type { DraftDefaults } from '@/core/plan/shelf.ts';
@@ -68,7 +69,7 @@ export function TestShots({ tools, units, set }: Omit<Props, 'defaults'>) {
       <span>Test shots, before all others</span>
       <span className="flex min-h-11 flex-wrap items-center gap-3">
         <b>
-          {tries.shots} from {degrees(tries.low, units)} to {degrees(tries.high, units)}
+          {tries.shots} {sayTries(tries, units)}
         </b>
         <button type="button" className="act" onClick={() => set({ tries: null })}>
           Leave them out

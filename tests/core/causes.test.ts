@@ -10,8 +10,10 @@ import {
   saySuspected,
   sayTooFew,
   sayWith,
+  causesTold,
   settingCurve,
   sigmoid,
+  triesOf,
   tryNext,
   whyOf,
 } from '@/core/causes/index.ts';
@@ -171,6 +173,22 @@ test('nothing is tried where nothing is left to shoot, or all is known; a test s
   assert.ok(oddsAt(sure, { heat: 165 }).sd < oddsAt(fresh, { heat: 165 }).sd);
   const known = tryNext(sure, { ...asked, low: 160, high: 170, left: 400 });
   assert.equal(known, null);
+});
+
+test('how long pressure is held is tried where that is what is not known', () => {
+  // The heat is known to be right; hold was never anything but 8 s.
+  const shots = shotsBestAt(3, 165, 1500).map((shot) => ({
+    ...shot,
+    conditions: { ...shot.conditions, held: 8 },
+  }));
+  const told = causesTold({
+    ...{ shots, faults: [] },
+    mould: { today: { ...TODAY, held: 8 }, baits: 8, left: 40_000 },
+  });
+  assert.equal(told.trial?.key, 'held');
+  const { hold, ...window } = triesOf(told.trial, { low: 158, high: 168 });
+  assert.equal(hold, Math.round(told.trial.at));
+  assert.deepEqual(window, { low: 158, high: 168, shots: told.trial.shots });
 });
 
 test('tests by advice win at least half of what there is to win by the tenth session', () => {

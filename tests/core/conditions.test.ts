@@ -65,9 +65,10 @@ test('it is the same when it is marked and ever after: a rebuild makes the same 
   }
 });
 
-test('a damp bottle is in every shot of it from then on; a test is shot in its own window', () => {
+test('a damp bottle is in every shot of it from then on; a test is shot in its own window and held as long as it says', () => {
   const [first] = snapshot.input.jobs;
-  const tools = first!.tools.map((tool) => ({ ...tool, tries: { low: 171, high: 175, shots: 2 } }));
+  const tries = { low: 171, high: 175, shots: 2, hold: 25 };
+  const tools = first!.tools.map((tool) => ({ ...tool, tries }));
   const jobs = [{ ...first!, tools }, ...snapshot.input.jobs.slice(1)];
   const tested = { ...snapshot, input: { ...snapshot.input, jobs } };
   const played = rehearse({
@@ -91,10 +92,13 @@ test('a damp bottle is in every shot of it from then on; a test is shot in its o
   for (const { id } of tests) assert.ok(heatOf(id) > 168, `test at ${heatOf(id)}`);
   const mean = rest.reduce((sum, { id }) => sum + heatOf(id), 0) / rest.length;
   assert.ok(mean < 169, `the rest at ${mean}`);
+  const heldOf = (id: string) => shotRow(state, id)!.conditions!.held!;
+  for (const { id } of tests) assert.ok(heldOf(id) >= 25, `test held ${heldOf(id)} s`);
+  for (const { id } of rest) assert.ok(heldOf(id) < 20, `another held ${heldOf(id)} s`);
 });
 
 test('what else is shot begins with no tests: they wait for the next plan', () => {
-  const tries = { low: 171, high: 175, shots: 2 };
+  const tries = { low: 171, high: 175, shots: 2, hold: null };
   const moulds = SHELF.moulds.map((mould) => ({ ...mould, spec: { ...mould.spec, tries } }));
   const wanted = { bait: SHELF.baits[0]!.id, colourway: SHELF.colourways[0]!.id };
   const also = draftAlso(fold(snapshot, []), wanted, { ...SHELF, moulds })!;

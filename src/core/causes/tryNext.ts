@@ -4,7 +4,7 @@ import { covarianceOf, oddsAt, type SettingsFit, shareExpected } from './setting
 
 /** Test shots that are worth what they cost. */
 export interface Trial {
-  key: SettingKey;
+  key: TriedKey;
   /** figure to shoot at: °C, or s */
   at: number;
   shots: number;
@@ -12,10 +12,12 @@ export interface Trial {
   gain: number;
   cost: number;
 }
+/** Settings a test can be of: hands keep to them shot by shot. */
+export type TriedKey = Extract<SettingKey, 'heat' | 'held'>;
 /** What may be tried. */
 export interface Tries {
-  key: SettingKey;
-  /** figures that may be shot at: between what fuses and what scorches */
+  key: TriedKey;
+  /** figures that may be shot at: between what fuses and what scorches, or s that may be held */
   low: number;
   high: number;
   /** baits a shot gives, and baits of it that are still to be shot */

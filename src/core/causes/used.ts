@@ -12,21 +12,23 @@ export interface SettingRange {
 /** K to either side of what is tried: hands hold no less (judgement). */
 const HELD = 2;
 
-/** The window test shots are shot in, and how many they are, as a mould keeps them. */
-export const triesOf = ({
-  at,
-  shots,
-}: Pick<Trial, 'at' | 'shots'>): NonNullable<Mould['tries']> => ({
-  low: Math.round(at) - HELD,
-  high: Math.round(at) + HELD,
-  shots,
-});
-
 const middle = ({ low, high }: SettingRange): number => (low + high) / 2;
 const whole = ({ low, high }: SettingRange): SettingRange => ({
   low: Math.round(low),
   high: Math.round(high),
 });
+/**
+ * How test shots are shot, and how many they are, as a mould keeps them.
+ * @param window today's, in which what is not about heat is tried
+ */
+export const triesOf = (
+  { key, at, shots }: Pick<Trial, 'key' | 'at' | 'shots'>,
+  window: SettingRange,
+): NonNullable<Mould['tries']> =>
+  key === 'held'
+    ? { ...whole(window), shots, hold: Math.round(at) }
+    : { low: Math.round(at) - HELD, high: Math.round(at) + HELD, shots, hold: null };
+
 type Uses = (mould: Mould, own: SettingRange, of: ShotOf) => Mould;
 /** Settings that are a mould's own. */
 export type MouldSetting = Exclude<SettingKey, 'looked'>;

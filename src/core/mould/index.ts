@@ -6,4 +6,5 @@ export * from './layout.ts';
 export * from './mould.ts';
 export * from './outline.ts';
 export * from './schema.ts';
+export * from './tries.ts';
 export * from './window.ts';

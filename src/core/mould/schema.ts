@@ -56,8 +56,12 @@ const ClosesSchema = z.object({
 
 /** Heats to shoot between, °C. */
 const WindowSchema = z.object({ low: z.number(), high: z.number() });
-/** A few shots in another window than usual, to learn from. */
-export const TriesSchema = WindowSchema.extend({ shots: z.number().int().min(1).max(12) });
+/** A few shots in another window than usual, or held otherwise, to learn from. */
+export const TriesSchema = WindowSchema.extend({
+  shots: z.number().int().min(1).max(12),
+  /** s pressure is held in them; null = as long as usual */
+  hold: z.number().min(0).max(120).nullable().default(null),
+});
 
 export const MouldSchema = z.object({
   /** its number in the shop's list; absent before it stands there */

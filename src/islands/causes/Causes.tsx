@@ -59,7 +59,12 @@ export default function Causes({ cut, of, units, names }: Props) {
       {mould && today && shop && curves && (
         <>
           <Settings {...{ curves, mould, today, shop, of, units }} order={ORDER} again={ask} />
-          <TryNext {...{ trial, mould, tests, units }} left={told.left} again={ask} />
+          <TryNext
+            {...{ trial, mould, tests, units }}
+            left={told.left}
+            window={today.window}
+            again={ask}
+          />
         </>
       )}
     </div>

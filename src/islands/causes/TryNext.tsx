@@ -1,7 +1,8 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import type { Trial } from '@/core/causes/index.ts';
-import { triesOf } from '@/core/causes/used.ts';
+import { type SettingRange, triesOf } from '@/core/causes/used.ts';
+import { sayTries } from '@/core/mould/tries.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
@@ -13,13 +14,15 @@ interface Props {
   mould: NonNullable<CausesAnswer['mould']>;
   tests: CausesAnswer['tests'];
   left: number;
+  /** today's */
+  window: SettingRange;
   units: ShopUnits;
   again: () => Promise<void>;
 }
 const shotsSaid = (count: number): string => (count === 1 ? 'one shot' : `${count} shots`);
 
 /** The few test shots that are worth most, put into the mould's next plan, and what came of them. */
-export function TryNext({ trial, mould, tests, left, units, again }: Props) {
+export function TryNext({ trial, mould, tests, left, window, units, again }: Props) {
   const [wrong, setWrong] = useState('');
   const { spec } = mould;
   const put = async (tries: typeof spec.tries) => {
@@ -40,8 +43,7 @@ export function TryNext({ trial, mould, tests, left, units, again }: Props) {
         {spec.tries ? (
           <p>
             <b>
-              {shotsSaid(spec.tries.shots)} from {degrees(spec.tries.low, units)} to{' '}
-              {degrees(spec.tries.high, units)}
+              {shotsSaid(spec.tries.shots)} {sayTries(spec.tries, units)}
             </b>{' '}
             go into the next plan with this mould, before all others.{' '}
             <button type="button" className="act" onClick={() => void put(null)}>
@@ -51,11 +53,11 @@ export function TryNext({ trial, mould, tests, left, units, again }: Props) {
         ) : trial ? (
           <p>
             <b>
-              {shotsSaid(trial.shots)} at {degrees(trial.at, units)}
+              {shotsSaid(trial.shots)} {sayTries(triesOf(trial, window), units)}
             </b>
             : over the next {left} baits of this mould worth {Math.round(trial.gain)} good ones, at
             the price of {trial.cost.toFixed(1)}.{' '}
-            <button type="button" className="act" onClick={() => void put(triesOf(trial))}>
+            <button type="button" className="act" onClick={() => void put(triesOf(trial, window))}>
               Put into the next plan
             </button>
           </p>
@@ -69,7 +71,8 @@ export function TryNext({ trial, mould, tests, left, units, again }: Props) {
                 <a href={`/sessions/${test.session}`}>{test.name}</a>{' '}
                 <span className="text-soft">{format(new Date(test.at), 'd MMM')}</span>:{' '}
                 {shotsSaid(test.shots)}
-                {test.heat !== null && ` at ${degrees(test.heat, units)}`}, {test.good} of{' '}
+                {test.heat !== null && ` at ${degrees(test.heat, units)}`}
+                {test.held !== null && `, held ${Math.round(test.held)} s`}, {test.good} of{' '}
                 {test.baits} good
               </li>
             ))}

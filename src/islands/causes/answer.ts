@@ -19,6 +19,7 @@ export interface CausesAnswer extends CausesTold {
     name: string;
     at: string;
     heat: number | null;
+    held: number | null;
     shots: number;
     good: number;
     baits: number;

@@ -8,8 +8,14 @@ import type { MouldState } from '../state/mould.ts';
 import type { ShotState } from '../state/shot.ts';
 import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './mouldHeat.ts';
 
+/** s pressure is held on what stands in a mould: its own time, or a test's. */
+function heldFor(state: SessionState, { mould, shot: id }: MouldState): number {
+  const shot = state.shots.get(id ?? '');
+  const tested = shot?.test ? state.runs.get(shot.job)?.tools.tries?.hold : null;
+  return tested ?? mould.hold;
+}
 export function hold(state: SessionState, mould: MouldState, at: number, factor: number): void {
-  const until = at + mould.mould.hold * factor * 1000;
+  const until = at + heldFor(state, mould) * factor * 1000;
   mould.phase = { is: 'holding', until };
   mould.since = at;
   begin(state, mould, at, until + mould.mould.cool * 1000);

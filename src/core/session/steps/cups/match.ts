@@ -83,11 +83,15 @@ const UNLIKE = [unread, tooCold, tooHot, tooFarApart];
 /** The window a run's cups are wanted in. */
 function windowSaid(state: SessionState, run: RunState): Phrase {
   const { low, high } = windowNow(state, run);
-  if (isTest(run))
+  if (isTest(run)) {
+    // Sessions of before had no test of how long it is held.
+    const { shots, hold = null } = run.tools.tries!;
     return joined([
-      `A test shot, ${run.done + 1} of ${run.tools.tries!.shots}: `,
+      `A test shot, ${run.done + 1} of ${shots}: `,
+      hold === null ? '' : `it is held for ${hold} s; `,
       phrase`the window is ${saidHeat(low)} to ${saidHeat(high)}.`,
     ]);
+  }
   const hotter = hotterFor(state, run);
   const up = hotter > 0 ? phrase`, ${saidApart(hotter)} up for what came short` : '';
   return phrase`The window is ${saidHeat(low)} to ${saidHeat(high)}${up}.`;
