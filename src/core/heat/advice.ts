@@ -85,20 +85,23 @@ interface BurstAim {
   celsius: number;
   ceiling?: number;
   later?: number;
+  longest?: number;
 }
 /**
  * The burst that brings a cup to a heat in the mean, whole s, never longer than is safe.
  * @param later s after the burst at which it is to have that heat; usually at its end
+ * @param longest s it may be at most, however long is safe
  */
 export function burstTo(
   belief: Belief,
   cup: string,
   burst: Omit<Burst, 'seconds'>,
-  { celsius, ceiling = PLASTISOL.ceiling, later = 0 }: BurstAim,
+  { celsius, ceiling = PLASTISOL.ceiling, later = 0, longest: most = Infinity }: BurstAim,
 ): { seconds: number; safe: number; after: Forecast } {
   const safe = safeBurst(belief, burst, ceiling);
   const seconds = Math.min(
     safe,
+    most,
     longest(
       LONGEST_UNSTIRRED,
       (seconds) => meanAfter(belief, cup, { ...burst, seconds }, later) <= celsius,

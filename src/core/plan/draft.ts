@@ -129,7 +129,10 @@ export function cupsFor(
     const entry = shelf.mixes.find((other) => other.id === mix);
     if (!entry) return [];
     const { spec: recipe, density20 } = entry;
-    const before = held.find((use) => use.id === id) ?? { vessel: null, degas: 'none' };
+    const before = held.find((use) => use.id === id) ?? {
+      vessel: null,
+      degas: settings.degas ?? 'none',
+    };
     return [{ ...before, id, mix, recipe, ...(density20 ? { density20 } : {}) }];
   });
   for (const { id, spec } of bySize) {

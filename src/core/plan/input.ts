@@ -7,6 +7,8 @@ import {
   VesselSchema,
 } from '../build/index.ts';
 import { GradeSchema, MixSchema } from '../material/index.ts';
+import { WaysSchema } from '../waysSchema.ts';
+import { DEGAS, type Degas } from './degas.ts';
 import { SUREST } from './surest.ts';
 import { MouldSchema, TriesSchema } from '../mould/index.ts';
 import { FromTubSchema } from '../plastic/index.ts';
@@ -132,7 +134,7 @@ export const CupChoiceSchema = z.preprocess(
     mix: z.number().int(),
     recipe: MixSchema,
     vessel: z.object({ id: z.number().int(), vessel: VesselSchema }).nullable(),
-    degas: z.enum(['none', 'cold', 'before colour', 'after colour']),
+    degas: z.enum(Object.keys(DEGAS) as [Degas, ...Degas[]]),
     /** g/mL at 20 °C of its mix, as the shelf had it; absent = its grade's usual */
     density20: z.number().min(0.2).max(12).optional(),
     /** it is begun from pucks of a tub, or from a cup left standing, not from fresh alone */
@@ -156,6 +158,10 @@ export const PlanSettingsSchema = z.object({
     .meta({ least: 0.5, most: 250 })
     .describe('mL a charge is measured out in'),
   tolerance: z.number().positive().describe('K between cups'),
+  /** how the shop works where makers differ */
+  ways: WaysSchema.optional(),
+  /** when a new cup is degassed; left out = not at all */
+  degas: z.enum(Object.keys(DEGAS) as [Degas, ...Degas[]]).optional(),
 });
 export type PlanSettings = z.infer<typeof PlanSettingsSchema>;
 

@@ -5,6 +5,7 @@ import { density, PLASTISOL } from '../material/index.ts';
 import { MELT_YIELD } from '../plastic/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
+import { waysOf } from '../ways.ts';
 import { airVolume, balance, fillLimit, LEAST_COOK, limitMass, sum } from '../shot/index.ts';
 import type { Remark } from './checkFit.ts';
 import { checkCup, checkJob } from './check.ts';
@@ -138,7 +139,11 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
   const dipped = new Set(
     input.jobs.flatMap((job) => (job.build.finish ? [job.drawnFrom[job.build.finish.key]] : [])),
   );
-  const drawn = new Set(draws.flatMap((draw) => draw.barrels.map((barrel) => barrel.cup)));
+  // What is poured in from the top is poured to the last of it.
+  const drawsUp = waysOf(input.settings).filled === 'drawn';
+  const drawn = new Set(
+    drawsUp ? draws.flatMap((draw) => draw.barrels.map((barrel) => barrel.cup)) : [],
+  );
   const specs = Object.fromEntries(
     used.map((cup) => [
       cup.id,

@@ -1,4 +1,5 @@
 import { density } from '../material/index.ts';
+import { waysOf } from '../ways.ts';
 import { rigOf } from '../plan/index.ts';
 import { airVolume, balance, baitMass, drawFlow, limitMass, pourFlow, sum } from '../shot/index.ts';
 import type { Flow } from '../shot/index.ts';
@@ -9,9 +10,11 @@ import type { CupState } from './state/cup.ts';
 import { layerCupKey, layerDensity20 } from './layerCup.ts';
 
 const heatOf = (run: RunState): number => (run.tools.window.low + run.tools.window.high) / 2;
-/** g that must stay in a cup so that a draw takes no air. */
-export const airG = (cup: CupState, celsius: number): number =>
-  cup.vessel ? airVolume(cup.vessel) * density(celsius, cup.density20) : 0;
+/** g that must stay in a cup so that a draw takes no air; a cup that is poured from gives its last. */
+export const airG = ({ snapshot }: SessionState, cup: CupState, celsius: number): number =>
+  cup.vessel && waysOf(snapshot.input.settings).filled === 'drawn'
+    ? airVolume(cup.vessel) * density(celsius, cup.density20)
+    : 0;
 
 /** What one filling of a mould takes from each cup of a run, and what of it comes round. */
 export function flowsOf(
@@ -88,7 +91,7 @@ export function planCharges(state: SessionState, run: RunState): void {
       cup.key,
       {
         limit: cup.vessel ? limitMass(cup.vessel, cup.degas !== 'none', heat, cup.density20) : 1e6,
-        air: airG(cup, heat),
+        air: airG(state, cup, heat),
         step: state.snapshot.input.settings.step * cup.density20,
         start: Math.max(0, cup.grams),
       },

@@ -21,7 +21,7 @@ export function cupGives(state: SessionState, run: RunState, cup: CupState): Cup
   const flows = flowsOf(state, run, mould, false);
   if (!flows.some(({ takes }) => (takes[cup.key] ?? 0) > 0)) return null;
   const heat = (run.tools.window.low + run.tools.window.high) / 2;
-  const air = isShot(run.stage) ? airG(cup, heat) : 0;
+  const air = isShot(run.stage) ? airG(state, cup, heat) : 0;
   return {
     ...shotsOf(Math.max(0, cup.grams), flows, { cup: cup.key, air }),
     baits: mould.mould.cavities.length,

@@ -117,6 +117,7 @@ export function forecastBench(followed: Followed, ask: HeatAsk): HeatAnswer {
         again: doubt(cup.key) !== null,
         pair: pairFor(cup.key),
         under: ask.match?.window.low ?? null,
+        longest: ask.longest,
       };
       return [cup.key, cupForecast(belief, followed, cup, beside)] as const;
     });

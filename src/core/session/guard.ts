@@ -12,7 +12,8 @@ import {
 import { bleeding, missingIngredients, strangeFlake } from './colouring.ts';
 import { heatCups } from './guard/cups.ts';
 import type { Warning } from './guard/warnings.ts';
-import { apartOf, gapOf, isTest, STIRS, windowNow } from './guard/window.ts';
+import { DEGAS } from '../plan/degas.ts';
+import { apartOf, gapOf, isTest, windowNow } from './guard/window.ts';
 import { settled } from './settled.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
@@ -68,7 +69,7 @@ const bleeds: Wrong = ({ state, cup, reading }) => {
   ]);
 };
 const stirred: Wrong = ({ cup: { letter, degas, degassed } }) =>
-  degassed && degassed.stirs >= STIRS[degas]
+  degassed && degassed.stirs >= DEGAS[degas].stirs
     ? `${letter} was stirred ${degassed.stirs === 1 ? 'once' : `${degassed.stirs} times`} since ` +
       'it was degassed: bubbles are back. Slow turns, or the pot again.'
     : null;

@@ -1,4 +1,6 @@
+import { DEGAS } from '../plan/degas.ts';
 import type { PlannedCup } from '../plan/planned.ts';
+import { SHORT_BURST } from '../ways.ts';
 import { COOK_BURSTS, cooking } from './cookingTime.ts';
 import { cupsOf, type Evening, SEEN_TO } from './evening.ts';
 import { laneKey } from './lanes.ts';
@@ -19,12 +21,16 @@ function cookSteps(
 ): Step[] {
   const lane = laneKey('cup', cup.id);
   const { mean } = cooking(evening.choice(cup.id), grams, from, evening.known);
+  const bursts =
+    evening.ways.bursts === 'short'
+      ? Math.max(COOK_BURSTS, Math.ceil(mean / SHORT_BURST))
+      : COOK_BURSTS;
   const pace = evening.cupPaces.get(cup.id)!;
   const burst = (at: number): number => {
-    pace.hotAt(at + mean / COOK_BURSTS);
-    return mean / COOK_BURSTS;
+    pace.hotAt(at + mean / bursts);
+    return mean / bursts;
   };
-  return Array.from({ length: COOK_BURSTS }, (): Step[] => [
+  return Array.from({ length: bursts }, (): Step[] => [
     { act: 'cooking', wants: [evening.ovens, [lane]], seconds: burst },
     { act: 'cookLook', wants: [evening.handsFor('cookLook'), [lane]], seconds: SEEN_TO },
   ]).flat();
@@ -38,7 +44,7 @@ const chargedKey = (cup: PlannedCup, beforeDraw: number): string =>
 /** Woken, measured, coloured, the air let out of it where it is. */
 function prepared(evening: Evening, cup: PlannedCup): Work {
   const lane = laneKey('cup', cup.id);
-  const isDegassed = evening.choice(cup.id).degas !== 'none';
+  const { at } = DEGAS[evening.choice(cup.id).degas];
   return {
     key: preparedKey(cup),
     after: [],
@@ -49,7 +55,7 @@ function prepared(evening: Evening, cup: PlannedCup): Work {
           evening.byHand('woken', [lane]),
           evening.byHand('charged', [lane]),
           evening.byHand('coloured', [lane]),
-          ...(isDegassed ? [evening.byHand('degassed', [lane, laneKey('pot', 1)])] : []),
+          ...at.map(() => evening.byHand('degassed', [lane, laneKey('pot', 1)])),
         ],
   };
 }

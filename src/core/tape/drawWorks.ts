@@ -71,6 +71,7 @@ function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
   const of = { run: run.key, draw: draw.n };
   const cups = cupsOf(draw).map((cup) => laneKey('cup', cup));
   const held = shotWith(run);
+  const { topped } = evening.ways;
   const done = evening.doneIn(draw);
   return [
     {
@@ -92,7 +93,9 @@ function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
       after: [`draw ${draw.n}`],
       of,
       steps: [
-        ...done.map((shot) => evening.byHand('toppedOff', [...held, mouldLane(shot)], 2)),
+        ...done.map((shot) =>
+          evening.byHand('toppedOff', [...(topped === 'cup' ? cups : held), mouldLane(shot)], 2),
+        ),
         evening.byHand('emptied', held),
       ],
     },
@@ -130,6 +133,7 @@ function opening(evening: Evening, run: Run, draw: PlannedDraw, shot: PlannedSho
 /** The metal of a run that is cold yet, warmed together on the plate, once its cups are done. */
 function metal(evening: Evening, run: Run, after: string[]): Work[] {
   const before = evening.shooting.slice(0, evening.shooting.indexOf(run));
+  const { warmed } = evening.ways;
   const isWarm = (id: number) =>
     evening.begun.warm.has(id) ||
     before.some(({ tools }) => tools.moulds.some((entry) => entry.id === id));
@@ -145,8 +149,9 @@ function metal(evening: Evening, run: Run, after: string[]): Work[] {
           evening.byHand('warmed', [lane]),
           {
             act: 'warming',
-            wants: [[lane]],
-            seconds: (from) => evening.paces.get(id)!.warm(from),
+            // A plate warms by itself; a gun is held.
+            wants: warmed === 'gun' ? [evening.handsFor('warmed'), [lane]] : [[lane]],
+            seconds: (from) => evening.paces.get(id)!.warm(from, warmed),
           },
         ],
       };

@@ -5,6 +5,7 @@ import type { CupId } from '../plan/cupId.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
 import { type Run, runsOf } from '../plan/run.ts';
+import { type Ways, waysOf } from '../ways.ts';
 import { ACTS, type ActKey } from './acts.ts';
 import { CupPace } from './cupPace.ts';
 import { HAND_SPREAD, HAND_USUAL, type HandKind, type TimingKnown } from './hands.ts';
@@ -52,6 +53,7 @@ export class Evening {
   /** each cup's plastic as the evening goes */
   readonly cupPaces: Map<CupId, CupPace>;
   readonly ovens: string[];
+  readonly ways: Ways;
   private readonly runByKey: Map<string, Run>;
   private readonly shotByNumber: Map<number, PlannedShot>;
   /** first and last draw that serves each shot, by its number */
@@ -68,6 +70,7 @@ export class Evening {
   ) {
     this.runs = input.jobs.flatMap(runsOf);
     this.draws = plan.draws;
+    this.ways = waysOf(input.settings);
     this.paces = new Map(
       this.runs
         .flatMap(({ tools }) => tools.moulds)

@@ -12,6 +12,7 @@ import {
 } from '../heat/index.ts';
 import type { MouldHeat } from '../heat/index.ts';
 import { letCoolOf } from '../mould/window.ts';
+import type { Ways } from '../ways.ts';
 import { castAs, heatOfMould } from '../plan/mouldHeat.ts';
 import { shotHeat } from '../plan/heat.ts';
 import type { Run } from '../plan/run.ts';
@@ -44,15 +45,15 @@ export class MouldPace {
     const seconds = Math.max(0, at - this.at);
     return metalAfter(heat.body, this.celsius, { seconds, room: this.known.room });
   }
-  /** s on the plate until it is warm; from then on it is. */
-  warm(at: number): number {
+  /** s on the plate, or under the gun, until it is warm; from then on it is. */
+  warm(at: number, by: Ways['warmed']): number {
     const { mould } = this.entry;
     const seconds =
       warmTime(heatOfMould(mould).body, {
         from: this.known.room,
         to: mould.warmTo,
         room: this.known.room,
-        by: 'plate',
+        by,
       }) ?? WARM_ANYWAY;
     [this.celsius, this.at] = [mould.warmTo, at + seconds];
     return seconds;

@@ -1,4 +1,5 @@
 import type { PlanInput, CupChoice } from '../../core/plan/input.ts';
+import { DEGAS } from '../../core/plan/degas.ts';
 import { runsOf } from '../../core/plan/run.ts';
 import type { Shelf } from '../../core/plan/shelf.ts';
 
@@ -62,8 +63,8 @@ export function DegasChoice({
       value={choice.degas}
       onChange={(change) => set({ ...choice, degas: change.target.value as CupChoice['degas'] })}
     >
-      {['none', 'cold', 'before colour', 'after colour'].map((day) => (
-        <option key={day}>{day}</option>
+      {Object.keys(DEGAS).map((when) => (
+        <option key={when}>{when}</option>
       ))}
     </select>
   );

@@ -17,6 +17,7 @@ import { HabitFields } from './HabitFields.tsx';
 import type { HabitOf } from './OwnHabits.tsx';
 import { InstrumentFields } from './InstrumentFields.tsx';
 import { UnitFields } from './UnitFields.tsx';
+import { WayFields } from './WayFields.tsx';
 
 type Set = (part: Partial<Shop>) => void;
 type Figure = [path: Path<Shop>, label: string, of: Dimension];
@@ -177,6 +178,7 @@ export default function ShopForm({
         <FeedFields feed={shop.feed} origin={origin} set={(feed) => set({ feed })} />
       </Group>
       <Group title="Habits at the bench">
+        <WayFields plan={shop.plan} set={(plan) => set({ plan })} />
         <HabitFields bench={shop.bench} of={habitOf} set={(bench) => set({ bench })} />
       </Group>
       <Group title="Plans">{figures(PLANS)}</Group>

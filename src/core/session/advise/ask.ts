@@ -1,5 +1,7 @@
 import { pressureOf, PUSH } from '../../heat/fill.ts';
 import { letCoolOf } from '../../mould/window.ts';
+import { type DegassedAt, degasDue } from '../../plan/degas.ts';
+import { SHORT_BURST, waysOf } from '../../ways.ts';
 import { castAs, heatOfMould, thinOfMould } from '../../plan/mouldHeat.ts';
 import { barrelHeat } from '../effects/barrelHeat.ts';
 import { mouldHeat, shotHeatOf } from '../effects/mouldHeat.ts';
@@ -16,6 +18,9 @@ import { baitTakes } from '../steps/moulds/warming.ts';
 import { opensTonight } from '../shotLessons.ts';
 
 /** What is to be foreseen at a bench now. */
+
+const hotDue = ({ degas, degassed }: CupState, when: DegassedAt): boolean =>
+  degasDue(degas, when, degassed?.when ?? null);
 
 export function heatAsk(
   state: SessionState,
@@ -41,8 +46,7 @@ export function heatAsk(
         cook: !cup.fused && !cup.inOven,
         pot:
           cup.fused &&
-          !cup.degassed &&
-          (cup.degas === 'before colour' || (cup.degas === 'after colour' && cup.coloured)),
+          (hotDue(cup, 'before colour') || (cup.coloured && hotDue(cup, 'after colour'))),
         bare: !cup.ladder.some((ingredient) => ingredient.kind === 'stabiliser'),
         limits: cup.limits,
         again: cup.doubt && (cup.doubt.way === 'above' || !cup.doubt.device) ? cup.doubt.way : null,
@@ -51,6 +55,7 @@ export function heatAsk(
       run && matched.every((cup) => cup.fused)
         ? { cups: matched.map((cup) => cup.key), ...wantedNow(state, run, matched), byEye }
         : null,
+    longest: waysOf(state.snapshot.input.settings).bursts === 'short' ? SHORT_BURST : null,
     early: earlyAsk(state, run, { matched, all, now }),
     barrels:
       draw && injector

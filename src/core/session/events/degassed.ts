@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { DEGASSED_AT } from '../../plan/degas.ts';
 import { alter } from '../alter.ts';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
@@ -6,7 +7,7 @@ import { AGAIN, type EventKind } from './kind.ts';
 
 export const DegassedSchema = z.object({
   cup: key,
-  when: z.enum(['cold', 'before colour', 'after colour']),
+  when: z.enum(DEGASSED_AT),
 });
 
 export const degassed: EventKind<typeof DegassedSchema> = {
@@ -14,5 +15,7 @@ export const degassed: EventKind<typeof DegassedSchema> = {
   work: { name: 'Degas' },
   ...AGAIN,
   apply: (state, event) =>
-    cup(state, event.payload.cup, (cup) => alter(cup, { degassed: { stirs: 0 } })),
+    cup(state, event.payload.cup, (cup) =>
+      alter(cup, { degassed: { stirs: 0, when: event.payload.when } }),
+    ),
 };

@@ -19,6 +19,6 @@ export const stirred: EventKind<typeof StirredSchema> = {
       openOven(state, cup.inOven?.oven, event.at);
       stirredBounds(cup, event.at);
       cup.stirredAt = event.at;
-      if (cup.degassed) cup.degassed = { stirs: cup.degassed.stirs + 1 };
+      if (cup.degassed) cup.degassed = { ...cup.degassed, stirs: cup.degassed.stirs + 1 };
     }),
 };

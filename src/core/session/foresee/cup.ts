@@ -17,6 +17,8 @@ interface Beside {
   again: boolean;
   /** a cup it may stand in the oven with, s */
   pair: CupForecast['pair'];
+  /** s of a burst that cooks at most; null = as long as is safe */
+  longest: number | null;
   /** heat under which it is cold, °C; null where no window is asked for */
   under: number | null;
 }
@@ -34,7 +36,7 @@ export function cupForecast(
   belief: Belief,
   followed: Followed,
   cup: HeatAsk['cups'][number],
-  { use, again, pair, under }: Beside,
+  { use, again, pair, longest, under }: Beside,
 ): CupForecast {
   const { key, cook, pot, bare } = cup;
   const { fusion, ceiling } = cup.limits;
@@ -46,7 +48,12 @@ export function cupForecast(
   const alone = { ...use, cups: [key] };
   const { spent = 0, peak = now.celsius, last = 'charge', doubted } = heard(followed, key);
   const cooking =
-    cook && !again ? burstTo(belief, key, alone, { celsius: fusion + COOK_OVER, ceiling }) : null;
+    cook && !again
+      ? burstTo(belief, key, alone, {
+          ...{ celsius: fusion + COOK_OVER, ceiling },
+          ...(longest !== null && { longest }),
+        })
+      : null;
   const safe = cooking?.safe ?? safeBurst(belief, alone, ceiling);
   return {
     now,

@@ -40,6 +40,8 @@ export interface HeatAsk {
     apart: number;
     byEye: boolean;
   } | null;
+  /** s of a burst that cooks at most, by the shop's own way; null = as long as is safe */
+  longest: number | null;
   /**
    * cups to be drawn from next that stand ready on the bench, the window wanted then, and s until
    * that draw; null = not known

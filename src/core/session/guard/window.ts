@@ -38,17 +38,6 @@ export function windowNow(state: SessionState, run: RunState): { low: number; hi
   const hotter = hotterFor(state, run);
   return { low: run.tools.window.low + hotter, high: run.tools.window.high + hotter };
 }
-/**
- * Stirs after which bubbles are back, by when a cup was degassed: before colour some cannot be
- * spared (judgements).
- */
-export const STIRS = {
-  none: Infinity,
-  cold: Infinity,
-  'before colour': 3,
-  'after colour': 1,
-} as const;
-
 export const isFresh = (cup: CupState, now: number, stale: number): boolean =>
   cup.reading !== null && now - cup.reading.at <= stale * 1000;
 /** Gap between the hottest and coldest cup of a job, K; null until all are read. */

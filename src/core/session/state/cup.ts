@@ -6,6 +6,7 @@ import { limitsOf } from '../../material/limits.ts';
 import type { Ingredient } from '../../material/schema.ts';
 import type { Runs } from '../../material/viscosity.ts';
 import type { CupChoice } from '../../plan/input.ts';
+import type { DegassedAt } from '../../plan/degas.ts';
 import type { CupId } from '../../plan/cupId.ts';
 import { choiceDensity } from '../../plan/run.ts';
 import type { Plastic } from '../../plastic/schema.ts';
@@ -96,7 +97,7 @@ export interface CupState {
   woken: boolean;
   fused: boolean;
   /** out of the pot, and how often it was stirred since; null while it was not in it */
-  degassed: { stirs: number } | null;
+  degassed: { stirs: number; when: DegassedAt } | null;
   coloured: boolean;
   /** when it was last stirred; null = not yet */
   stirredAt: number | null;

@@ -1,5 +1,6 @@
 import { and, joined, phrase, saidAmount, saidApart } from '../../../quantity/phrase.ts';
 import { lasting } from '../../../quantity/format.ts';
+import { waysOf } from '../../../ways.ts';
 import { drawWarnings } from '../../guard.ts';
 import { heatCups } from '../../guard/cups.ts';
 import { mouldDrawWarnings } from '../../guard/mould.ts';
@@ -15,6 +16,7 @@ export const draw = ofTurn(({ state, now }, turn) => {
   const injector = injectorOf(state, run);
   if (!injector) return null;
   const cups = heatCups(state, run);
+  const { filled } = waysOf(state.snapshot.input.settings);
   const gap = gapOf(cups);
   const volumes = drawVolumes(state, turn);
   const settling = cups.flatMap((cup) => {
@@ -28,7 +30,10 @@ export const draw = ofTurn(({ state, now }, turn) => {
   return {
     key: 'draw',
     target: injector.key,
-    sentence: phrase`Draw ${and(each)}, slowly`,
+    sentence:
+      filled === 'poured'
+        ? phrase`Pour in ${and(each)} from the top, plug in, slowly`
+        : phrase`Draw ${and(each)}, slowly`,
     detail: joined([
       joined(cups.map(readSaid), ', '),
       gap !== null && cups.length > 1 ? phrase`, ${saidApart(gap)} apart` : '',
@@ -39,7 +44,7 @@ export const draw = ofTurn(({ state, now }, turn) => {
           : [],
       ),
     ]),
-    label: 'It is drawn',
+    label: filled === 'poured' ? 'It is poured in' : 'It is drawn',
     send: {
       kind: 'drawn',
       payload: {

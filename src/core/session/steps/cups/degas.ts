@@ -1,4 +1,5 @@
 import { joined, phrase, type Phrase, saidHeat } from '../../../quantity/phrase.ts';
+import { degasDue } from '../../../plan/degas.ts';
 import { isSkipped, skipOf } from '../../skips.ts';
 import type { SessionState } from '../../state.ts';
 import type { CupState } from '../../state/cup.ts';
@@ -30,7 +31,7 @@ const WHEN = {
 } as const;
 /** Whether a cup is to be degassed at this moment and is not yet. */
 const isDue = (state: SessionState, cup: CupState, key: keyof typeof WHEN): boolean =>
-  cup.degas === WHEN[key] && !cup.degassed && !isSkipped(state, key, cup);
+  degasDue(cup.degas, WHEN[key], cup.degassed?.when ?? null) && !isSkipped(state, key, cup);
 /** °C a cup is to have when it goes into the pot hot, and under which it is too thick. */
 const POT_HOT = { goingIn: 170, least: 160 } as const;
 /** How hot a cup goes into the pot, as it is said. */

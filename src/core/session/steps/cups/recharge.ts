@@ -52,7 +52,7 @@ const WHY = {
 
 /** What is added to a cup, g, and why; null where it serves the next as it is. */
 function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
-  const air = need.drawn ? airG(cup, heat) : 0;
+  const air = need.drawn ? airG(state, cup, heat) : 0;
   const planned = cup.plannedCharges[cup.charges];
   const before = cup.plannedBefore[cup.charges] ?? Infinity;
   const due = planned !== undefined && state.draws.size + 1 >= before;

@@ -1,6 +1,7 @@
 import { shareShort } from '../../../heat/cold.ts';
 import { lasting } from '../../../quantity/format.ts';
 import { joined, phrase, saidHeat } from '../../../quantity/phrase.ts';
+import { type Ways, waysOf } from '../../../ways.ts';
 import { skipOf } from '../../skips.ts';
 import type { SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
@@ -31,14 +32,20 @@ const warming = (mould: MouldState) =>
     caution: 'Do not leave a heat gun or plate on by itself.',
   }) as const;
 
+/** How metal is warmed, in words. */
+const BY: Record<Ways['warmed'], { first: string; by: string }> = {
+  plate: { first: 'A few minutes on the plate', by: 'on the plate' },
+  gun: { first: 'Half a minute or more with the gun, all round', by: 'with the gun' },
+};
+
 /** For its first shot. */
-function firstWarmStep(mould: MouldState): Step {
+function firstWarmStep(state: SessionState, mould: MouldState): Step {
   const read = mould.reading ? phrase` It was ${saidHeat(mould.reading.celsius)}.` : '';
   return {
     ...warming(mould),
     sentence: phrase`Warm ${mould.mould.name} to ${saidHeat(mould.mould.warmTo)}`,
     detail: joined([
-      'A few minutes on the plate, half a minute with the gun; on wood, not on metal. Last ',
+      `${BY[waysOf(state.snapshot.input.settings).warmed].first}; on wood, not on metal. Last `,
       phrase`of all: it goes cold while it waits.${read}`,
     ]),
     skip: skipOf('warmMould', mould),
@@ -54,7 +61,8 @@ function warmAgainStep(state: SessionState, mould: MouldState, celsius: number):
     ...warming(mould),
     sentence: phrase`Warm ${name} again: metal ${saidHeat(celsius)}, ${short} would come short`,
     detail: joined([
-      phrase`It likes ${saidHeat(warmTo)}; on the plate that takes about ${lasting(takes)}, `,
+      phrase`It likes ${saidHeat(warmTo)}; `,
+      `${BY[waysOf(state.snapshot.input.settings).warmed].by} that takes about ${lasting(takes)}, `,
       'less than the baits it saves.',
     ]),
     skip: skipOf('warmMouldAgain', mould),
@@ -63,6 +71,6 @@ function warmAgainStep(state: SessionState, mould: MouldState, celsius: number):
 
 /** A mould warmed for its first shot, and again when it has gone too cold. */
 export const warmMould = eachColdMould(({ state }, mould, wants) => {
-  if (wants.what === 'first') return firstWarmStep(mould);
+  if (wants.what === 'first') return firstWarmStep(state, mould);
   return wants.what === 'again' ? warmAgainStep(state, mould, wants.celsius) : null;
 });

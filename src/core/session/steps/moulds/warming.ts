@@ -1,6 +1,7 @@
 import { warmingPays } from '../../../heat/cold.ts';
 import { warmTime } from '../../../heat/metal.ts';
 import { BAIT_TAKES } from '../../../heat/worth.ts';
+import { waysOf } from '../../../ways.ts';
 import { mouldHeat } from '../../effects/mouldHeat.ts';
 import { bodyOfMould, roomOf } from '../../effects/mouldLoss.ts';
 import { isSkipped } from '../../skips.ts';
@@ -33,7 +34,7 @@ export const plateTakes = (state: SessionState, mould: MouldState, celsius: numb
     from: celsius,
     to: mould.mould.warmTo,
     room: roomOf(state),
-    by: 'plate',
+    by: waysOf(state.snapshot.input.settings).warmed,
   }) ?? 0);
 
 /** K under its own heat within which a mould said to be warm may be anyway. */
