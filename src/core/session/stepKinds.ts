@@ -10,8 +10,13 @@ type Trait =
   /** left of a shot or of a burst when nothing more is to be shot */
   | 'finishes';
 
+/** Where at the bench something stands or is done. */
+export type BenchPlace = 'cups' | 'barrels' | 'moulds' | 'rack';
+
 interface StepData {
   name: string;
+  /** where it is done; null = nowhere of these */
+  at: BenchPlace | null;
   /** s of hands before a draw, as makers' usually take (judgements); 0 where it is not counted */
   takes: number;
   /** what-if of the Heat screen that answers for it */
@@ -23,108 +28,103 @@ interface StepData {
  * repeated.
  */
 export const STEP_KINDS = {
-  resume: { name: 'Take it up again', takes: 0, whatIf: null, is: [] },
+  resume: { at: null, name: 'Take it up again', takes: 0, whatIf: null, is: [] },
   hold: {
+    at: 'moulds',
     name: 'Hold the pressure',
     takes: 8,
     whatIf: 'open',
     is: ['pressing', 'finishes'],
   },
-  topOff: {
-    name: 'Top off',
-    takes: 8,
-    whatIf: 'open',
-    is: ['pressing', 'finishes'],
-  },
+  topOff: { at: 'moulds', name: 'Top off', takes: 8, whatIf: 'open', is: ['pressing', 'finishes'] },
   secondLook: {
+    at: 'moulds',
     name: 'Look at the sprue again',
     takes: 8,
     whatIf: null,
     is: ['pressing', 'finishes', 'canWait'],
   },
-  shoot: { name: 'Shoot', takes: 0, whatIf: 'barrel', is: ['pressing'] },
+  shoot: { at: 'moulds', name: 'Shoot', takes: 0, whatIf: 'barrel', is: ['pressing'] },
   empty: {
+    at: 'barrels',
     name: 'Empty the injector, look at the plug',
     takes: 20,
     whatIf: null,
     is: ['pressing'],
   },
   open: {
+    at: 'moulds',
     name: 'Open',
     takes: 12,
     whatIf: 'open',
     is: ['pressing', 'finishes', 'canWait'],
   },
-  mark: { name: 'Mark the cavities', takes: 12, whatIf: null, is: ['finishes'] },
+  mark: { at: 'moulds', name: 'Mark the cavities', takes: 12, whatIf: null, is: ['finishes'] },
   sprue: {
+    at: 'moulds',
     name: 'Sprue and shorts back',
     takes: 10,
     whatIf: null,
     is: ['finishes', 'canWait'],
   },
   rack: {
+    at: 'rack',
     name: 'Lay on the rack',
     takes: 12,
     whatIf: null,
     is: ['finishes', 'canWait'],
   },
-  keep: {
-    name: 'Lay inserts by, oil them',
-    takes: 15,
-    whatIf: null,
-    is: ['finishes'],
-  },
-  tip: { name: 'Dip the tips', takes: 0, whatIf: null, is: ['finishes'] },
-  trial: { name: 'Fill in the trial card', takes: 0, whatIf: null, is: [] },
-  wake: { name: 'Wake the plastisol', takes: 0, whatIf: null, is: [] },
-  warmMould: {
-    name: 'Warm the mould',
-    takes: 45,
-    whatIf: 'metal',
-    is: ['canWait'],
-  },
+  keep: { at: 'rack', name: 'Lay inserts by, oil them', takes: 15, whatIf: null, is: ['finishes'] },
+  tip: { at: 'moulds', name: 'Dip the tips', takes: 0, whatIf: null, is: ['finishes'] },
+  trial: { at: 'moulds', name: 'Fill in the trial card', takes: 0, whatIf: null, is: [] },
+  wake: { at: 'cups', name: 'Wake the plastisol', takes: 0, whatIf: null, is: [] },
+  warmMould: { at: 'moulds', name: 'Warm the mould', takes: 45, whatIf: 'metal', is: ['canWait'] },
   readRoom: {
+    at: null,
     name: 'Read how warm the shop is',
     takes: 8,
     whatIf: null,
     is: ['canWait'],
   },
-  readMould: { name: 'Read the mould’s metal', takes: 12, whatIf: null, is: [] },
+  readMould: { at: 'moulds', name: 'Read the mould’s metal', takes: 12, whatIf: null, is: [] },
   warmInjector: {
+    at: 'barrels',
     name: 'Warm injector and block',
     takes: 20,
     whatIf: 'barrel',
     is: ['canWait'],
   },
-  dose: { name: 'Measure and dose', takes: 45, whatIf: null, is: [] },
-  degasCold: { name: 'Degas cold', takes: 0, whatIf: 'degas', is: [] },
-  cook: { name: 'Cook', takes: 0, whatIf: 'burst', is: [] },
-  stir: { name: 'Stir and read', takes: 0, whatIf: 'burst', is: ['pressing'] },
+  dose: { at: 'cups', name: 'Measure and dose', takes: 45, whatIf: null, is: [] },
+  degasCold: { at: 'cups', name: 'Degas cold', takes: 0, whatIf: 'degas', is: [] },
+  cook: { at: 'cups', name: 'Cook', takes: 0, whatIf: 'burst', is: [] },
+  stir: { at: 'cups', name: 'Stir and read', takes: 0, whatIf: 'burst', is: ['pressing'] },
   heating: {
+    at: 'cups',
     name: 'Let it heat',
     takes: 0,
     whatIf: 'burst',
     is: ['finishes', 'canWait'],
   },
-  degasBefore: { name: 'Degas before colour', takes: 0, whatIf: 'degas', is: [] },
-  colour: { name: 'Colour', takes: 75, whatIf: null, is: ['canWait'] },
-  degasAfter: { name: 'Degas after colour', takes: 0, whatIf: 'degas', is: [] },
-  clean: { name: 'Clean the injector', takes: 45, whatIf: null, is: ['canWait'] },
-  pour: { name: 'Pour by hand', takes: 20, whatIf: null, is: [] },
-  load: { name: 'Lay inserts in', takes: 30, whatIf: 'joint', is: [] },
-  close: { name: 'Close and clamp', takes: 20, whatIf: null, is: ['canWait'] },
-  top: { name: 'Look at TOP', takes: 5, whatIf: null, is: ['canWait'] },
-  match: { name: 'Match the cups', takes: 0, whatIf: 'match', is: [] },
-  draw: { name: 'Draw', takes: 0, whatIf: 'match', is: [] },
+  degasBefore: { at: 'cups', name: 'Degas before colour', takes: 0, whatIf: 'degas', is: [] },
+  colour: { at: 'cups', name: 'Colour', takes: 75, whatIf: null, is: ['canWait'] },
+  degasAfter: { at: 'cups', name: 'Degas after colour', takes: 0, whatIf: 'degas', is: [] },
+  clean: { at: 'barrels', name: 'Clean the injector', takes: 45, whatIf: null, is: ['canWait'] },
+  pour: { at: 'moulds', name: 'Pour by hand', takes: 20, whatIf: null, is: [] },
+  load: { at: 'moulds', name: 'Lay inserts in', takes: 30, whatIf: 'joint', is: [] },
+  close: { at: 'moulds', name: 'Close and clamp', takes: 20, whatIf: null, is: ['canWait'] },
+  top: { at: 'moulds', name: 'Look at TOP', takes: 5, whatIf: null, is: ['canWait'] },
+  match: { at: 'cups', name: 'Match the cups', takes: 0, whatIf: 'match', is: [] },
+  draw: { at: 'barrels', name: 'Draw', takes: 0, whatIf: 'match', is: [] },
   cool: {
+    at: 'moulds',
     name: 'Let it cool',
     takes: 0,
     whatIf: 'open',
     is: ['finishes', 'canWait'],
   },
-  more: { name: 'Shoot more', takes: 0, whatIf: null, is: [] },
-  leftover: { name: 'What is left in a cup', takes: 0, whatIf: null, is: [] },
-  finish: { name: 'Finish the session', takes: 0, whatIf: null, is: [] },
+  more: { at: 'rack', name: 'Shoot more', takes: 0, whatIf: null, is: [] },
+  leftover: { at: 'cups', name: 'What is left in a cup', takes: 0, whatIf: null, is: [] },
+  finish: { at: null, name: 'Finish the session', takes: 0, whatIf: null, is: [] },
 } as const satisfies Record<string, StepData>;
 
 export type StepKey = keyof typeof STEP_KINDS;

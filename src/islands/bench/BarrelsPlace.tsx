@@ -39,6 +39,7 @@ function WithInjector({
   return (
     <Place
       tall={tall}
+      at="barrels"
       title="Barrels"
       sub={volumesSay(
         injector.injector.barrels.map((barrel) => barrel.volume),
@@ -63,6 +64,7 @@ function WithInjector({
 const WithHands = ({ state, run, turn, tall }: Omit<Props, 'injector'>) => (
   <Place
     tall={tall}
+    at="barrels"
     title="By hand"
     sub="from the cup"
     body={

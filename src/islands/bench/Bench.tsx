@@ -177,6 +177,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
   );
 
   const tall = marking !== undefined;
+  const here = useHere(step);
   const place = { state, answer, step, now, tall };
   return (
     <div
@@ -202,6 +203,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
           'bench-columns grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 ' +
           'lg:gap-x-6 lg:gap-y-0'
         }
+        data-here={here ?? undefined}
       >
         <CupsPlace {...place} {...view} {...{ session: id, devices, open: setPanel }} />
         <BarrelsPlace {...place} {...view} onMain={onMain} />
@@ -213,6 +215,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
         />
         <Place
           tall={tall}
+          at="rack"
           title="Rack"
           sub={`cures ${state.snapshot.bench.cure} h`}
           body={

@@ -32,6 +32,7 @@ export function CupsPlace({ session, state, run, answer, devices, now, tall, ope
   return (
     <Place
       tall={tall}
+      at="cups"
       title="Cups"
       sub={volumesSay(
         cups.map((cup) => cup.vessel?.volume ?? 0),

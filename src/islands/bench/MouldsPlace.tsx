@@ -44,6 +44,7 @@ export function MouldsPlace({
   return (
     <Place
       tall={marking !== undefined}
+      at="moulds"
       title={moulds.length > 1 ? 'Moulds' : 'Mould'}
       sub={
         moulds.length > 1

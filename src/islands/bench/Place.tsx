@@ -1,4 +1,7 @@
+import type { BenchPlace } from '@/core/session/index.ts';
+
 interface Props {
+  at: BenchPlace;
   title: string;
   sub: string;
   body: React.ReactNode;
@@ -8,9 +11,13 @@ interface Props {
   extra?: string;
 }
 /** One place of the bench: its name, what stands there, and a line under it. */
-export function Place({ title, sub, body, foot, tall, extra = '' }: Props) {
+export function Place({ at, title, sub, body, foot, tall, extra = '' }: Props) {
   return (
-    <section aria-label={title} className={`flex min-h-0 min-w-0 flex-col ${extra}`}>
+    <section
+      aria-label={title}
+      data-place={at}
+      className={`flex min-h-0 min-w-0 flex-col ${extra}`}
+    >
       <h2 className="text-[18px] leading-tight">{title}</h2>
       <p className="hint mb-2 truncate">{sub}</p>
       <div className="flex min-h-0 flex-1 flex-col">{body}</div>
