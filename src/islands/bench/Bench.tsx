@@ -25,11 +25,13 @@ import { SignalBar } from './SignalBar.tsx';
 import { Strip } from './Strip.tsx';
 import { useBenchKeys } from './useBenchKeys.ts';
 import { type Device, heard, useDevices } from './useDevices.ts';
+import { useHere } from './useHere.ts';
 import { useHold } from './useHold.ts';
 import { useKeyGuard } from './useKeyGuard.ts';
 import { useMarking } from './useMarking.tsx';
 import { type Session, useSession } from './useSession.ts';
 import { speak, waysHere } from './signals.ts';
+import { told } from './told.ts';
 import type { Advice } from './useAdvice.ts';
 import { useAdvice } from './useAdvice.ts';
 import { useOnTape } from './useOnTape.ts';
@@ -103,18 +105,6 @@ function withGauge(id: number, { state }: Session, { step, now }: Advice, device
     ? { ...step, detail: `${gaugeSaid(state, inPot, gauge)} ${step.detail}` }
     : step;
 }
-
-/** What of a bench a test or a person who looks into the page waits for. */
-const told = ({ state, waiting }: Session, { answer }: Advice, whole: boolean) => {
-  const running = state.phase.is === 'running';
-  return {
-    'data-seq': state.seq,
-    'data-waiting': waiting,
-    'data-notes': running ? state.heat.length : 0,
-    'data-foreseen': running ? (answer?.notes ?? 0) : 0,
-    'data-ready': whole || undefined,
-  };
-};
 
 function Places({ id, name, snapshot, events, hands }: Opened) {
   const session = useSession(id, snapshot, events);
