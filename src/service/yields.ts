@@ -1,24 +1,33 @@
 import Papa from 'papaparse';
 import { METRIC } from '@/core/quantity/index.ts';
-import type { BadBait, BehindKey, ShotsAt, YieldCut } from '@/core/yield/index.ts';
-import { BEHIND, behindOf, pareto, pChart, sayBehind, TELLS, wilson } from '@/core/yield/index.ts';
-import { badBaitsOf, cavitiesOf, coloursOf, shotsAt, yieldsBySession } from '@/store/yields.ts';
+import type { BadShot, BehindKey, ShotsAt, YieldCut } from '@/core/yield/index.ts';
+import { behindOf, pareto, pChart, sayBehind, shotsAt, TELLS, wilson } from '@/core/yield/index.ts';
+import {
+  badShotsOf,
+  cavitiesOf,
+  coloursOf,
+  orderedBy,
+  shotsByHeats,
+  yieldsBySession,
+} from '@/store/yields.ts';
 import { cutChoices, foundCut } from './yieldCut.ts';
 
 /** Spreads by which a colour must do worse than the rest to be called hard: one in ten by chance. */
 const HARD = 1.2816;
 /** Sessions a chart is drawn of: the newest. */
 const NEWEST = 40;
-const FIGURES = Object.keys(BEHIND) as BehindKey[];
 type Everywhere = Record<BehindKey, ShotsAt[]>;
 /** Faults, the most frequent first, each with the cavity it mostly comes from and where the rest lie. */
-function withBehind(bad: readonly BadBait[], everywhere: Everywhere, cavities: number | null) {
-  const counts = bad.map(({ fault, cavity }) => ({ fault, cavity, count: 1 }));
+function withBehind(bad: readonly BadShot[], everywhere: Everywhere, cavities: number | null) {
+  const counts = bad.flatMap(({ fault, cavities: own }) =>
+    own.map((cavity) => ({ fault, cavity, count: 1 })),
+  );
   return pareto(counts, cavities).map((row) => ({
     ...row,
     behind: behindOf(
-      bad.filter(({ fault, cavity }) => fault === row.fault && cavity !== row.mostly?.cavity),
+      bad.filter(({ fault }) => fault === row.fault),
       everywhere,
+      row.mostly?.cavity ?? null,
     ),
   }));
 }
@@ -33,13 +42,16 @@ export async function yields(asked: YieldCut) {
     cutChoices(cut),
   ]);
   const ids = sessions.map(({ session }) => session);
-  const [bad, cavities, colours, ...shots] = await Promise.all([
-    badBaitsOf(cut, ids),
+  const [bad, cavities, colours, shots] = await Promise.all([
+    badShotsOf(cut, ids),
     cavitiesOf(cut, ids),
     coloursOf(cut, ids),
-    ...FIGURES.map(async (figure) => [figure, await shotsAt(cut, ids, figure)] as const),
+    shotsByHeats(cut, ids),
   ]);
   const chart = pChart(sessions.map(({ shot, good }) => ({ shot, bad: shot - good })));
+  const isHard = ({ shot, good }: { shot: number; good: number }): boolean =>
+    wilson(shot - good, shot, HARD).low > chart.mean;
+  const hard = await orderedBy(colours.filter(isHard).map(({ colourway }) => colourway));
   return {
     /** sessions told of at most: there may be older ones */
     newest: NEWEST,
@@ -47,7 +59,7 @@ export async function yields(asked: YieldCut) {
     sessions: sessions.map((session, nth) => ({ ...session, ...chart.points[nth]! })),
     faults: withBehind(
       bad,
-      Object.fromEntries(shots) as Everywhere,
+      { heat: shotsAt(shots, 'heat'), metal: shotsAt(shots, 'metal') },
       mould?.cavities.length ?? null,
     ),
     cavities,
@@ -55,7 +67,8 @@ export async function yields(asked: YieldCut) {
       ...one,
       name:
         choices.colourway.find(({ value }) => value === String(one.colourway))?.name ?? 'retired',
-      hard: wilson(one.shot - one.good, one.shot, HARD).low > chart.mean,
+      hard: isHard(one),
+      customers: hard.find(({ colourway }) => colourway === one.colourway)?.customers ?? [],
     })),
     mould,
     choices,

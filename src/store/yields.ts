@@ -1,4 +1,4 @@
-import type { BadBait, BehindKey, Conditions, ShotsAt, YieldCut } from '@/core/yield/index.ts';
+import type { BadShot, Conditions, YieldCut } from '@/core/yield/index.ts';
 import { SEASONS } from '@/core/yield/index.ts';
 import { rows } from './query.ts';
 
@@ -62,18 +62,18 @@ export interface SessionYield {
 /** The newest sessions of a cut, the oldest of them first: how many baits, and how many came good. */
 export async function yieldsBySession(cut: FoundCut, newest: number): Promise<SessionYield[]> {
   const found = await rows<SessionYield>(
-    `SELECT n.id AS session, n.name, y.at, y.shot, y.good FROM (
-       SELECT session_id, min(at) AS at,
+    `SELECT n.id AS session, n.name, y.at, y.shot, y.good FROM sessions n CROSS JOIN LATERAL (
+       SELECT min(at) AS at,
          sum(CASE WHEN $17::int IS NULL THEN shot
            ELSE coalesce((cavities->$17::text->>0)::int, 0) END)::int AS shot,
          sum(CASE WHEN $17::int IS NULL THEN good
            ELSE coalesce((cavities->$17::text->>1)::int, 0) END)::int AS good
-         FROM yield_days WHERE ${OF_CUT} AND ($17::int IS NULL OR cavities ? $17::text)
-        GROUP BY session_id ORDER BY min(at) DESC LIMIT $18) y
-       JOIN sessions n ON n.id = y.session_id ORDER BY y.at DESC`,
+         FROM yield_days WHERE session_id = n.id AND ${OF_CUT}
+           AND ($17::int IS NULL OR cavities ? $17::text) HAVING count(*) > 0) y
+      ORDER BY n.opened_at DESC LIMIT $18`,
     [...boundOf(cut), newest],
   );
-  return found.reverse();
+  return found.sort((one, other) => one.at.getTime() - other.at.getTime());
 }
 
 /** What is wrong with a bait of which nobody said it. */
@@ -92,27 +92,33 @@ export const faultsOf = (
     [...boundOf(cut), sessions],
   );
 
-/** Baits of a cut that did not come good over some sessions, and what each was shot at. */
-export const badBaitsOf = (cut: FoundCut, sessions: readonly number[]): Promise<BadBait[]> =>
+/** Shots of a cut with baits that did not come good over some sessions, fault by fault. */
+export const badShotsOf = (cut: FoundCut, sessions: readonly number[]): Promise<BadShot[]> =>
   rows(
-    `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity, session_id AS session, shot,
-            (conditions->>'heat')::float8 AS heat, (conditions->>'metal')::float8 AS metal ${SHOTS}
-        AND c.grade <> 'good' AND session_id = ANY($18::int[])
-        AND c.session_id = ANY($18::int[])`,
+    `SELECT c.fault, c.cavities, (conditions->>'heat')::float8 AS heat,
+            (conditions->>'metal')::float8 AS metal
+       FROM shots JOIN (
+         SELECT session_id, shot, coalesce(fault, 'not said') AS fault,
+                array_agg(cavity::int) AS cavities
+           FROM cavity_results
+          WHERE grade <> 'good' AND session_id = ANY($18::int[])
+            AND ($17::int IS NULL OR cavity = $17)
+          GROUP BY 1, 2, 3) c USING (session_id, shot)
+      WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT} AND session_id = ANY($18::int[])`,
     [...boundOf(cut), sessions],
   );
 
-/** Shots of a cut over some sessions, by the whole degree of their draw or of their metal. */
-export const shotsAt = (
+/** Shots of a cut over some sessions, by the whole degrees of their draw and of their metal. */
+export const shotsByHeats = (
   cut: FoundCut,
   sessions: readonly number[],
-  figure: BehindKey,
-): Promise<ShotsAt[]> =>
+): Promise<{ heat: number | null; metal: number | null; shots: number }[]> =>
   rows(
-    `SELECT floor((conditions->>$18::text)::float8)::int AS at, count(*)::int AS shots FROM shots
-      WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT} AND session_id = ANY($17::int[])
-        AND conditions->>$18::text IS NOT NULL GROUP BY 1`,
-    [...boundOf(cut).slice(0, -1), sessions, figure],
+    `SELECT floor((conditions->>'heat')::float8)::int AS heat,
+            floor((conditions->>'metal')::float8)::int AS metal, count(*)::int AS shots
+       FROM shots WHERE NOT trial AND marked_at IS NOT NULL AND ${OF_CUT}
+        AND session_id = ANY($17::int[]) GROUP BY 1, 2`,
+    [...boundOf(cut).slice(0, -1), sessions],
   );
 
 /** What each cavity of a cut gave over some sessions. */
@@ -157,9 +163,15 @@ export async function shotsUnder(cut: FoundCut, newest: number): Promise<ShotUnd
 
 /** Hands that shot anything that is counted, by the name they go by. */
 export const shotByWhom = async (): Promise<string[]> =>
+  // Name by name along its index: there are few of them on many rows.
   (
     await rows<{ by: string }>(
-      "SELECT DISTINCT coalesce(shot_by, '') AS by FROM yield_days WHERE shot_by IS NOT NULL ORDER BY 1",
+      `WITH RECURSIVE names AS (
+         (SELECT min(shot_by) AS by FROM yield_days WHERE shot_by IS NOT NULL)
+         UNION ALL
+         SELECT (SELECT min(shot_by) FROM yield_days WHERE shot_by > names.by) FROM names
+          WHERE names.by IS NOT NULL)
+       SELECT coalesce(by, '') AS by FROM names WHERE by IS NOT NULL ORDER BY 1`,
     )
   ).map(({ by }) => by);
 
@@ -199,19 +211,29 @@ export const testsOf = (
     [mould, newest],
   );
 
-/** What came good of each colourway of a cut over some sessions, and who has ordered it. */
+/** What came good of each colourway of a cut over some sessions. */
 export const coloursOf = (
   cut: FoundCut,
   sessions: readonly number[],
-): Promise<{ colourway: number; shot: number; good: number; customers: string[] }[]> =>
+): Promise<{ colourway: number; shot: number; good: number }[]> =>
   rows(
-    `SELECT y.colourway_id AS colourway, y.shot, y.good,
-            ARRAY(SELECT DISTINCT o.customer FROM line_parts p JOIN order_lines l ON l.id = p.line_id
-              JOIN orders o ON o.id = l.order_id WHERE p.colourway_id = y.colourway_id
-              ORDER BY o.customer LIMIT 4) AS customers
-       FROM (SELECT colourway_id, sum(shot)::int AS shot, sum(good)::int AS good FROM yield_days
-              WHERE ${OF_CUT} AND ($17::int IS NULL OR cavities ? $17::text)
-                AND session_id = ANY($18::int[]) GROUP BY colourway_id) y
-      ORDER BY (y.shot - y.good)::float8 / greatest(1, y.shot) DESC, y.shot DESC`,
+    `SELECT colourway_id AS colourway, sum(shot)::int AS shot, sum(good)::int AS good
+       FROM yield_days WHERE ${OF_CUT} AND ($17::int IS NULL OR cavities ? $17::text)
+        AND session_id = ANY($18::int[]) GROUP BY colourway_id
+      ORDER BY (sum(shot) - sum(good))::float8 / greatest(1, sum(shot)) DESC, sum(shot) DESC`,
     [...boundOf(cut), sessions],
+  );
+
+/** Who has lately ordered some colourways, four of each at the most. */
+export const orderedBy = (
+  colourways: readonly number[],
+): Promise<{ colourway: number; customers: string[] }[]> =>
+  rows(
+    `SELECT c.id::int AS colourway,
+            ARRAY(SELECT DISTINCT customer FROM (
+              SELECT o.customer FROM line_parts p JOIN order_lines l ON l.id = p.line_id
+                JOIN orders o ON o.id = l.order_id WHERE p.colourway_id = c.id
+               ORDER BY p.id DESC LIMIT 40) x ORDER BY 1 LIMIT 4) AS customers
+       FROM unnest($1::int[]) AS c (id)`,
+    [colourways],
   );

@@ -79,42 +79,53 @@ export function liesBehind(
   return clearest && clearest.chance < BY_CHANCE / looks.length ? clearest.side : null;
 }
 
-/** A bait that did not come good, and what it was shot at. */
-export interface BadBait {
+/** A shot of which some baits have one fault, and what it was shot at. */
+export interface BadShot {
   fault: string;
-  cavity: number;
-  session: number;
-  shot: string;
+  /** cavities that have it */
+  cavities: readonly number[];
   /** °C; null = not known */
   heat: number | null;
   metal: number | null;
 }
-const at = (figure: number): number => Math.floor(figure);
 
-/** How many shots at each whole degree, and how many baits of one fault at it. */
-function faultsAt(bad: readonly BadBait[], key: BehindKey): FaultsAt[] {
-  const found = new Map<number, { shots: Set<string>; baits: number }>();
-  for (const one of bad) {
-    if (one[key] === null) continue;
-    const here = found.get(at(one[key])) ?? { shots: new Set<string>(), baits: 0 };
-    here.shots.add(`${one.session}/${one.shot}`);
-    here.baits += 1;
-    found.set(at(one[key]), here);
+/** How many shots at each whole degree, and how many baits of them; without those of one cavity. */
+function faultsAt(bad: readonly BadShot[], key: BehindKey, without: number | null): FaultsAt[] {
+  const found = new Map<number, FaultsAt>();
+  for (const { cavities, [key]: figure } of bad) {
+    const baits = cavities.filter((cavity) => cavity !== without).length;
+    if (figure === null || baits === 0) continue;
+    const at = Math.floor(figure);
+    const here = found.get(at) ?? { at, shots: 0, baits: 0 };
+    found.set(at, { at, shots: here.shots + 1, baits: here.baits + baits });
   }
-  return [...found].map(([degree, { shots, baits }]) => ({ at: degree, shots: shots.size, baits }));
+  return [...found.values()];
+}
+
+/** Shots by one of their figures, of shots by all of them. */
+export function shotsAt(
+  all: readonly ({ shots: number } & Record<BehindKey, number | null>)[],
+  key: BehindKey,
+): ShotsAt[] {
+  const found = new Map<number, number>();
+  for (const { shots, [key]: at } of all)
+    if (at !== null) found.set(at, (found.get(at) ?? 0) + shots);
+  return [...found].map(([at, shots]) => ({ at, shots }));
 }
 
 /**
  * What lies behind a fault, the clearest first of the figures it is looked for in.
- * @param bad its baits, without those of a cavity that is named for it already
+ * @param bad shots that have it
  * @param all every shot of the same cut, by each figure
+ * @param without a cavity that is named for it already; null = none
  */
 export const behindOf = (
-  bad: readonly BadBait[],
+  bad: readonly BadShot[],
   all: Record<BehindKey, readonly ShotsAt[]>,
+  without: number | null,
 ): Behind | null =>
   (Object.keys(BEHIND) as BehindKey[])
-    .flatMap((key) => liesBehind(key, faultsAt(bad, key), all[key]) ?? [])
+    .flatMap((key) => liesBehind(key, faultsAt(bad, key, without), all[key]) ?? [])
     .sort(
       (one, other) => other.baits / other.of / other.usual - one.baits / one.of / one.usual,
     )[0] ?? null;

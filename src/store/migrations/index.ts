@@ -30,6 +30,7 @@ import joinedLines from './29-joined-lines.ts';
 import yieldDays from './30-yield-days.ts';
 import chores from './31-chores.ts';
 import faultPictures from './32-fault-pictures.ts';
+import newestYields from './33-newest-yields.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -65,4 +66,5 @@ export const MIGRATIONS = [
   yieldDays,
   chores,
   faultPictures,
+  newestYields,
 ];
