@@ -65,6 +65,11 @@ test('yields are what each session’s own log folds to, however they are cut; t
     count(whole),
   );
   const { choices } = whole;
+  // Colours nobody has named are of no family.
+  let named = 0;
+  for (const { value } of choices.family) named += count(await yields({ ...one, family: value }));
+  assert.equal(named + count(await yields({ ...one, colourway: 0 })), count(whole));
+  assert.equal(count(await yields({ ...one, family: 'of no colour' })), 0);
   for (const key of [
     'season',
     'when',
