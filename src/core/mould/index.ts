@@ -6,5 +6,6 @@ export * from './layout.ts';
 export * from './mould.ts';
 export * from './outline.ts';
 export * from './schema.ts';
+export * from './silhouette.ts';
 export * from './tries.ts';
 export * from './window.ts';

@@ -4,14 +4,15 @@ import { OUTLINES, profileOf, roughVolume } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 import type { Source } from './kinds.ts';
 
-type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> & Partial<Pick<Cavity, 'grade'>>;
+type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> &
+  Partial<Pick<Cavity, 'grade' | 'profile'>>;
 const VOLUME_BY: Record<Source, (cavity: Measured) => number> = {
   bait: ({ measured, grade }) =>
     measured / density(PLASTISOL.noFlow, GRADES[grade ?? 'medium'].density20),
   water: ({ measured }) => measured / WATER_DENSITY,
   ml: ({ measured }) => measured,
   mesh: ({ measured }) => measured,
-  rough: ({ outline, measured }) => roughVolume(outline, measured),
+  rough: ({ outline, measured, profile }) => roughVolume(outline, measured, profile),
 };
 
 /**

@@ -116,10 +116,16 @@ export function depthOf(key: OutlineKey, lengthMm: number): number {
 /**
  * Volume of a bait from its length and profile: elliptical sections, trapezoid rule along the
  * length. A guess to start from; a weighed bait replaces it.
+ * @param own its own outline, in place of the named one's; its thickness is as that one's
  * @returns mL
  */
-export function roughVolume(key: OutlineKey, lengthMm: number): number {
-  const { stations, round } = OUTLINES[key];
+export function roughVolume(
+  key: OutlineKey,
+  lengthMm: number,
+  own?: readonly (readonly [number, number, number])[] | null,
+): number {
+  const { round } = OUTLINES[key];
+  const stations = own ?? OUTLINES[key].stations;
   const area = ([, up, down]: readonly [number, number, number]) =>
     (Math.PI / 4) * (up + down) ** 2 * round * lengthMm ** 2;
   let sum = 0;

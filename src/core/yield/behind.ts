@@ -3,7 +3,7 @@ import { degrees } from '../quantity/format.ts';
 import type { ShopUnits } from '../quantity/units.ts';
 
 /** Figures that what lies behind a fault is looked for in: a heat each, °C. */
-export const BEHIND = {
+const BEHIND = {
   heat: { name: 'draws' },
   metal: { name: 'the metal' },
 } as const;
