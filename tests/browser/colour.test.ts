@@ -1,43 +1,12 @@
-import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { colourOfHex, deltaE } from '../../src/core/colour/index.ts';
 import { begin, plan } from './book.ts';
+import { pictured } from './picture.ts';
 import { byKeys, follow, open, settled, takeFrom } from './steps.ts';
 
-/** A plain picture of stripes, as a PNG (W3C PNG, third edition). */
-function png(stripes: [number, number, number][], width = 200, height = 100): Buffer {
-  const table = Array.from({ length: 256 }, (_, count) => {
-    let crc = count;
-    for (let k = 0; k < 8; k++) crc = crc & 1 ? 0xedb88320 ^ (crc >>> 1) : crc >>> 1;
-    return crc >>> 0;
-  });
-  const crc = (buffer: Buffer) =>
-    ~buffer.reduce((crc, x) => table[(crc ^ x) & 255]! ^ (crc >>> 8), ~0 >>> 0) >>> 0;
-  const chunk = (type: string, data: Buffer) => {
-    const body = Buffer.concat([Buffer.from(type), data]);
-    const out = Buffer.alloc(8 + body.length);
-    out.writeUInt32BE(data.length, 0);
-    body.copy(out, 4);
-    out.writeUInt32BE(crc(body), 4 + body.length);
-    return out;
-  };
-  const head = Buffer.alloc(13);
-  head.writeUInt32BE(width, 0);
-  head.writeUInt32BE(height, 4);
-  head.set([8, 2, 0, 0, 0], 8);
-  const row = Buffer.concat([
-    Buffer.from([0]),
-    ...Array.from({ length: width }, (_, x) =>
-      Buffer.from(stripes[Math.floor((x * stripes.length) / width)]!),
-    ),
-  ]);
-  return Buffer.concat([
-    Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
-    chunk('IHDR', head),
-    chunk('IDAT', deflateSync(Buffer.concat(Array.from({ length: height }, () => row)))),
-    chunk('IEND', Buffer.alloc(0)),
-  ]);
-}
+/** A plain picture of stripes. */
+const striped = (stripes: readonly [number, number, number][]): Promise<Buffer> =>
+  pictured({ width: 200, height: 100 }, (x) => stripes[Math.floor((x * stripes.length) / 200)]!);
 
 test(
   'a photograph evened by its white gives the colour, and the shelf a recipe for it; ' +
@@ -61,7 +30,7 @@ test(
     await file.setInputFiles({
       name: 'bait.png',
       mimeType: 'image/png',
-      buffer: png([
+      buffer: await striped([
         [236, 218, 180],
         [120, 118, 60],
       ]),

@@ -6,6 +6,7 @@ import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort, root } from '../../scripts/lib.mjs';
+import { pictured } from './picture.ts';
 import { byPointer, follow, ownClock, settled } from './steps.ts';
 
 /** An app of a shop that has nothing in it yet. */
@@ -88,6 +89,34 @@ test('axe finds nothing wrong on the walk, on either ground, and it is no wider 
     ).toBe(true);
     await page.setViewportSize({ width: 1280, height: 800 });
   }
+});
+
+test('a bait photographed on a plain ground is the outline of the first mould', async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/begin`);
+  await page.getByRole('button', { name: '3 Mould' }).click();
+  await page.getByText('From a photograph, or its mesh').click();
+  const field = page.getByLabel(/^Its outline from a photograph/);
+  const photograph = async (at: Parameters<typeof pictured>[1]) => ({
+    ...{ name: 'bait.png', mimeType: 'image/png' },
+    buffer: await pictured({ width: 240, height: 120 }, at),
+  });
+  await field.setInputFiles(await photograph(() => [220, 215, 205]));
+  await expect(page.getByText(/No bait stands out there/)).toBeVisible();
+  // A wedge, deep at the right: it is turned so that its deep end is the nose.
+  await field.setInputFiles(
+    await photograph((x, y) =>
+      x > 30 && x < 210 && Math.abs(y - 60) < (x - 30) / 6 ? [80, 60, 50] : [220, 215, 205],
+    ),
+  );
+  await expect(page.locator('[data-outline]')).toBeVisible();
+  await page.getByRole('button', { name: 'Take this outline' }).click();
+  await expect(page.getByText('Its own outline is taken')).toBeVisible();
+  const guess = page.getByText(/^A cavity holds/);
+  const own = await guess.textContent();
+  await page.getByRole('button', { name: 'Take the named outline again' }).click();
+  await expect(guess).not.toHaveText(own!);
 });
 
 test('an imperial shop of one’s own, from nothing to a counted first session', async ({ page }) => {

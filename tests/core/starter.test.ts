@@ -5,7 +5,7 @@ import { OvenSchema } from '@/core/heat/schema.ts';
 import { BlockSchema, InjectorSchema, VesselSchema } from '@/core/build/index.ts';
 import { GRADES, MaterialSchema, MixSchema } from '@/core/material/index.ts';
 import type { OutlineKey } from '@/core/mould/index.ts';
-import { BaitSchema, layoutFaults, MouldSchema, OUTLINES } from '@/core/mould/index.ts';
+import { BaitSchema, layoutFaults, MouldSchema, OUTLINES, profileOf } from '@/core/mould/index.ts';
 import { forShelf, noPlan, planSession } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { DEFAULT_SHOP, ShopSchema } from '@/core/shop.ts';
@@ -34,6 +34,15 @@ const mould = fc.record({
   length: fc.double({ min: 15, max: 250, noNaN: true }),
   cavities: fc.integer({ min: 1, max: 48 }),
   grams: fc.option(fc.double({ min: 0.2, max: 60, noNaN: true })),
+  shape: fc.option(
+    fc.record({
+      profile: fc
+        .constantFrom(...Object.values(OUTLINES))
+        .map(({ stations }) => profileOf(stations, 40)),
+      ml: fc.option(fc.double({ min: 0.2, max: 60, noNaN: true })),
+      section: fc.option(fc.double({ min: 2, max: 40, noNaN: true })),
+    }),
+  ),
 });
 
 test('a first mould of any shape and size can be kept: its cavities lie in it, and not in one another', () => {
@@ -44,10 +53,11 @@ test('a first mould of any shape and size can be kept: its cavities lie in it, a
       assert.deepEqual(layoutFaults(made), []);
       assert.equal(made.cavities.length, first.cavities);
       assert.ok(made.cool >= 5 && made.cool <= 3600);
+      if (first.shape) assert.deepEqual(made.cavities[0]!.profile, first.shape.profile);
     }),
     { numRuns: 60 },
   );
-  const eel = { outline: 'eel', length: 95, cavities: 4, grams: null } as const;
+  const eel = { outline: 'eel', length: 95, cavities: 4, grams: null, shape: null } as const;
   const as = (length: number) =>
     firstMould({ ...eel, length }, { name: 'x', grade: 'soft', hold: 8 }).cool;
   assert.ok(as(60) < as(95) && as(95) < as(140), 'a thicker bait is opened later');
@@ -88,7 +98,7 @@ test('everything the walk puts on a bench and a shelf can be kept, and every fir
       const mix = firstMix(colour, grade, ORDINARY_KEYS);
       MixSchema.parse(mix);
       const first = firstMould(
-        { outline: 'sprat', length: 75, cavities: 2, grams: 7 },
+        { outline: 'sprat', length: 75, cavities: 2, grams: 7, shape: null },
         { name: 'Sprat 75', grade, hold: 8 },
       );
       const bait = firstBait(

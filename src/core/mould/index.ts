@@ -6,6 +6,7 @@ export * from './layout.ts';
 export * from './mould.ts';
 export * from './outline.ts';
 export * from './schema.ts';
+export type { Stations } from './shape.ts';
 export * from './silhouette.ts';
 export * from './tries.ts';
 export * from './window.ts';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { IdSchema } from '../id.ts';
-import { BaitSchema, OUTLINES } from '../mould/index.ts';
+import { BaitSchema, CavitySchema, OUTLINES } from '../mould/index.ts';
 import type { OutlineKey } from '../mould/index.ts';
 import { GradeSchema } from '../material/index.ts';
 import { FIRST_COLOUR_KEYS } from './colours.ts';
@@ -16,6 +16,14 @@ const FirstMouldSchema = z.object({
   length: z.number().min(5, 'At least 5 mm.').max(600, 'At most 600 mm.'),
   cavities: z.number().int().min(1, 'At least one cavity.').max(48, 'At most 48.'),
   grams: z.number().positive().max(2000).nullable(),
+  shape: z
+    .object({
+      profile: CavitySchema.shape.profile.unwrap().unwrap(),
+      ml: z.number().positive().max(10_000).nullable(),
+      section: CavitySchema.shape.section.nullable(),
+    })
+    .nullable()
+    .default(null),
 });
 
 /**

@@ -2,7 +2,7 @@ import { opensAt } from '../heat/index.ts';
 import type { Grade } from '../material/index.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { UNITS } from '../quantity/units.ts';
-import type { Bait, Mould, OutlineKey } from '../mould/index.ts';
+import type { Bait, Cavity, Mould, OutlineKey, Stations } from '../mould/index.ts';
 import { BLANK_MOULD, layOut, OUTLINES } from '../mould/index.ts';
 import { heatOfMould } from '../plan/mouldHeat.ts';
 
@@ -14,6 +14,15 @@ export interface FirstMould {
   cavities: number;
   /** g of one bait shot in it; null = not weighed */
   grams: number | null;
+  /** its own shape, from a photograph or a mesh; null = as the named outline */
+  shape: OwnShape | null;
+}
+/** A bait's own outline, and what a mesh of it measures. */
+interface OwnShape {
+  profile: [number, number, number][];
+  /** mL of a cavity, and mm of its thickest section; null = a photograph does not tell */
+  ml: number | null;
+  section: number | null;
 }
 
 /** mm of metal round the cavities, between them, and behind them. */
@@ -35,19 +44,15 @@ const LONGEST = 3600 / OPENS.after;
 /** Where a tail fin begins, of the length: it is deep, but flat. */
 const FIN_FROM = 0.84;
 /** Deepest of a bait before its tail fin, of its length. */
-const bodyDepth = (outline: OutlineKey): number =>
-  Math.max(
-    ...OUTLINES[outline].stations.flatMap(([along, up, down]) =>
-      along < FIN_FROM ? [up + down] : [],
-    ),
-  );
+const bodyDepth = (stations: Stations): number =>
+  Math.max(...stations.flatMap(([along, up, down]) => (along < FIN_FROM ? [up + down] : [])));
 
 /**
  * Depth of the row a cavity lies in the middle of, of its length: a back may be higher than a belly
  * is deep.
  */
-const rowOf = (outline: OutlineKey): number =>
-  2 * Math.max(...OUTLINES[outline].stations.flatMap(([, up, down]) => [up, down]));
+const rowOf = (stations: Stations): number =>
+  2 * Math.max(...stations.flatMap(([, up, down]) => [up, down]));
 
 /** s until the slowest of its baits is firm, as the bench would have it. */
 function opensAfter(mould: Mould): number {
@@ -64,23 +69,32 @@ export const baitName = (
     unit === 'in' ? `${Math.round((100 * length) / UNITS.in.factor) / 100} in` : Math.round(length)
   }`;
 
+/** How a cavity's volume is known: by a bait that was weighed, else by its mesh, else by its length. */
+function measuredBy({
+  length,
+  grams,
+  shape,
+}: Pick<FirstMould, 'length' | 'grams' | 'shape'>): Pick<Cavity, 'source' | 'measured'> {
+  if (grams !== null) return { source: 'bait', measured: grams };
+  return shape?.ml ? { source: 'mesh', measured: shape.ml } : { source: 'rough', measured: length };
+}
+
 /**
  * A machined mould with what is usual of one of its size: fed by a runner, closed by two clamps,
  * opened when the models say that a bait of its thickness is firm.
  * @param hold s, the shop's own
  */
 export function firstMould(
-  { outline, length, cavities, grams }: FirstMould,
+  { outline, length, cavities, grams, shape }: FirstMould,
   { name, grade, hold }: { name: string; grade: Grade; hold: number },
 ): Mould {
-  const section = Math.max(
-    1,
-    Math.round(bodyDepth(outline) * length * OUTLINES[outline].round * 10) / 10,
-  );
+  const stations = shape?.profile ?? OUTLINES[outline].stations;
+  const guessed = Math.round(bodyDepth(stations) * length * OUTLINES[outline].round * 10) / 10;
+  const section = Math.max(1, shape?.section ?? guessed);
   const columns = Math.ceil(cavities / COLUMN);
   const rows = Math.ceil(cavities / columns);
   const width = Math.ceil(columns * length * 1.2 + 2 * ROUND.ends);
-  const height = Math.ceil(rows * (rowOf(outline) * length + ROUND.between) + 2 * ROUND.ends);
+  const height = Math.ceil(rows * (rowOf(stations) * length + ROUND.between) + 2 * ROUND.ends);
   const mass = Math.round(width * height * (section + 2 * ROUND.behind) * ALUMINIUM);
   const one = {
     n: 1,
@@ -90,10 +104,9 @@ export function firstMould(
     x: 0,
     y: 0,
     turn: 0,
-    source: grams === null ? ('rough' as const) : ('bait' as const),
-    measured: grams ?? length,
+    ...measuredBy({ length, grams, shape }),
     grade,
-    profile: null,
+    profile: shape?.profile ?? null,
   };
   const mould: Mould = {
     ...BLANK_MOULD,

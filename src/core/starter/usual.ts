@@ -7,7 +7,7 @@ export const USUAL: Begin = {
   oven: { watts: 900 },
   cups: { ml: 500, count: 2 },
   injector: { barrels: 1, ml: 120 },
-  mould: { outline: 'eel', length: 95, cavities: 4, grams: null },
+  mould: { outline: 'eel', length: 95, cavities: 4, grams: null, shape: null },
   grade: 'medium',
   shelf: [],
   colour: 'green',

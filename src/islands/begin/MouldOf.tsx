@@ -10,6 +10,9 @@ import { FigureField } from '@/ui/FigureField.tsx';
 import { MouldDrawing } from '@/ui/MouldDrawing.tsx';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Select } from '@/ui/Select.tsx';
+import type { Source } from '@/core/mould/kinds.ts';
+import { MeshDrop } from '../mould/MeshDrop.tsx';
+import { OutlinePhoto } from '../mould/OutlinePhoto.tsx';
 import type { HeldMould, Walk } from './useWalk.ts';
 
 /** Shapes a first bait may have: a tail is no bait by itself. */
@@ -35,6 +38,49 @@ const Shapes = ({ now, set }: { now: OutlineKey; set: (key: OutlineKey) => void 
   </div>
 );
 
+/** How the volume of a first mould is known. */
+const KNOWN_BY: Partial<Record<Source, string>> = {
+  bait: 'by the bait you weighed',
+  mesh: 'by its mesh',
+  rough: 'guessed from shape and length: weigh a bait when you have one',
+};
+
+/** Its own shape, from a photograph or a mesh: the named outline then only says how round it is. */
+function OwnShapeOf({
+  units,
+  mould,
+  put,
+}: {
+  units: Walk['units'];
+  mould: FirstMould;
+  put: (part: Partial<FirstMould>) => void;
+}) {
+  return (
+    <details>
+      <summary className="act w-fit cursor-pointer">
+        {mould.shape ? 'Its own outline is taken' : 'From a photograph, or its mesh'}
+      </summary>
+      <div className="mt-2 flex flex-col gap-3">
+        <OutlinePhoto take={(profile) => put({ shape: { profile, ml: null, section: null } })} />
+        <MeshDrop
+          units={units}
+          take={({ length, measured, section, profile }) =>
+            put({
+              ...(length && { length }),
+              shape: { profile: profile!, ml: measured!, section: section! },
+            })
+          }
+        />
+        {mould.shape && (
+          <button type="button" className="act w-fit" onClick={() => put({ shape: null })}>
+            Take the named outline again
+          </button>
+        )}
+      </div>
+    </details>
+  );
+}
+
 /** A mould nobody has measured on its own page: by its shape, its size, and a bait on the scale. */
 function NewMould({ walk, mould }: { walk: Walk; mould: FirstMould }) {
   const { said, set, units } = walk;
@@ -43,7 +89,8 @@ function NewMould({ walk, mould }: { walk: Walk; mould: FirstMould }) {
   return (
     <div className="grid gap-x-10 gap-y-4 lg:grid-cols-2">
       <div className="flex flex-col gap-4">
-        <Shapes now={mould.outline} set={(outline) => put({ outline })} />
+        <Shapes now={mould.outline} set={(outline) => put({ outline, shape: null })} />
+        <OwnShapeOf {...{ units, mould, put }} />
         <div className="grid gap-4 sm:grid-cols-3">
           <FigureField
             label="Length of a bait"
@@ -85,10 +132,8 @@ function NewMould({ walk, mould }: { walk: Walk; mould: FirstMould }) {
         />
         <p className="mt-2">
           A cavity holds {say(cavityVolume(drawn.cavities[0]!), 'volume', units, 2)},{' '}
-          {mould.grams === null
-            ? 'guessed from shape and length: weigh a bait when you have one'
-            : 'by the bait you weighed'}
-          . It may be opened after {drawn.cool} s, as far as the models know.
+          {KNOWN_BY[drawn.cavities[0]!.source]}. It may be opened after {drawn.cool} s, as far as
+          the models know.
         </p>
       </div>
     </div>

@@ -6,6 +6,7 @@ import { FigureField } from '@/ui/FigureField.tsx';
 import { formFields } from '@/ui/formFields.tsx';
 import { CavityFields, EachCavity } from './CavityFields.tsx';
 import { MeshDrop } from './MeshDrop.tsx';
+import { OutlinePhoto } from './OutlinePhoto.tsx';
 
 interface Props {
   mould: Mould;
@@ -73,6 +74,7 @@ export function CavitiesFields({ mould, rows, setRows, units, set }: Props) {
         </label>
         {same && <CavityFields cavity={first} units={units} change={all} />}
         <MeshDrop units={units} take={all} />
+        <OutlinePhoto take={(profile) => all({ profile })} />
       </div>
       {!same && <EachCavity {...{ cavities, units }} change={one} />}
     </>
