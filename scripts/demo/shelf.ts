@@ -1,3 +1,4 @@
+import { colourFamily } from '../../src/core/colour/index.ts';
 import type { Shelf } from '../../src/core/plan/index.ts';
 import { BAITS } from './baits.ts';
 import { BLOCKS, INJECTORS, VESSELS } from './bench.ts';
@@ -13,7 +14,7 @@ export const SHELF: Shelf = {
   blocks: entries(BLOCKS),
   vessels: entries(VESSELS),
   baits: entries(BAITS),
-  mixes: entries(MIXES),
+  mixes: entries(MIXES).map((mix) => ({ ...mix, family: colourFamily(mix.spec.colour) })),
   colourways: entries(COLOURWAYS),
   builds: [],
   inserts: [],

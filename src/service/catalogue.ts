@@ -1,4 +1,5 @@
 import type { Build } from '@/core/build/index.ts';
+import { colourFamily } from '@/core/colour/index.ts';
 import { checkBuild } from '@/core/build/index.ts';
 import type { Entry, ListKey, Spec } from '@/store/catalogue.ts';
 import { find, list, LISTS, lists, lockNames, nameTaken, put, shelf } from '@/store/catalogue.ts';
@@ -170,6 +171,7 @@ export async function wholeCatalogue(open = openBenches()) {
   const weighed = mixes.map((mix): MixEntry => ({
     ...mix,
     density20: densityOfMix(mix.spec, shelved),
+    family: colourFamily(mix.spec.colour),
   }));
   return { ...others, mixes: weighed, moulds: noted, inserts };
 }

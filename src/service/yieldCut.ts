@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { builtIns, findBuild } from '@/core/build/index.ts';
+import { colourFamily } from '@/core/colour/index.ts';
 import { GRADES } from '@/core/material/index.ts';
 import { familyOfLayers } from '@/core/plan/index.ts';
 import type { CutKey, YieldCut } from '@/core/yield/index.ts';
@@ -56,10 +57,14 @@ export const cutOf = (asked: URLSearchParams): YieldCut =>
 async function families(): Promise<Map<string, number[]>> {
   const shelf = await lists('colourways', 'builds', 'mixes');
   const own = shelf.builds.map(({ spec }) => spec);
+  const mixes = shelf.mixes.map(({ id: mix, spec }) => ({
+    id: mix,
+    family: colourFamily(spec.colour),
+  }));
   const all = new Map<string, number[]>();
   for (const { id: colourway, spec } of shelf.colourways) {
     const build = findBuild(spec.build, own);
-    const family = build && familyOfLayers(build, spec.layers, shelf.mixes);
+    const family = build && familyOfLayers(build, spec.layers, mixes);
     if (family) all.set(family, [...(all.get(family) ?? []), colourway]);
   }
   return all;

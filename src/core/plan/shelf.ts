@@ -15,9 +15,10 @@ export interface Entry<T> {
 export interface MouldEntry extends Entry<Mould> {
   given?: number;
 }
-/** A mix, with the g/mL at 20 °C it has of what stands on the shelf. */
+/** A mix, with the g/mL at 20 °C it has of what stands on the shelf, and the family of its colour. */
 export interface MixEntry extends Entry<Mix> {
   density20?: number;
+  family?: string;
 }
 /** A mould as a stage's tools hold it. */
 export const inTools = (entry: MouldEntry): Tools['moulds'][number] => ({
