@@ -136,7 +136,7 @@ export function Settings({ order, curves, mould, today, shop, of, units, again }
       : [];
   });
   const few = order.map((key) => curves[key]).find((curve) => curve.is === 'too few');
-  const acceptance = (at: SettingKey, own: SettingRange) => (
+  const pressToUse = (at: SettingKey, own: SettingRange) => (
     <button
       type="button"
       className="act"
@@ -171,13 +171,13 @@ export function Settings({ order, curves, mould, today, shop, of, units, again }
             if (kind === 'figure')
               return (
                 <Setting key={key} {...{ name, curve, inUse }} said={said[key]} today={now[key]}>
-                  {acceptance(key, curve.own)}
+                  {pressToUse(key, curve.own)}
                 </Setting>
               );
             return (
               <YesOrNo key={key} {...{ name, curve }} today={now[key]}>
                 {inUse ? null : today.mayLook ? (
-                  acceptance(key, curve.own)
+                  pressToUse(key, curve.own)
                 ) : (
                   <a href="/shop">The whole shop never looks again: Shop</a>
                 )}
