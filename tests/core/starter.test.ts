@@ -57,6 +57,16 @@ test('a first mould of any shape and size can be kept: its cavities lie in it, a
     }),
     { numRuns: 60 },
   );
+  // So thick that it is not firm within the hour: it is let stand for as long as a mould may be.
+  const thick = { profile: profileOf(OUTLINES.tail.stations, 40), ml: null, section: 90 };
+  const slow = {
+    outline: 'flatfish',
+    length: 250,
+    cavities: 10,
+    grams: null,
+    shape: thick,
+  } as const;
+  assert.equal(firstMould(slow, { name: 'x', grade: 'soft', hold: 8 }).cool, 3600);
   const eel = { outline: 'eel', length: 95, cavities: 4, grams: null, shape: null } as const;
   const as = (length: number) =>
     firstMould({ ...eel, length }, { name: 'x', grade: 'soft', hold: 8 }).cool;

@@ -38,8 +38,8 @@ const SPRUE = 4;
 const SHOT = { metal: 40, plastic: 165, room: 18 } as const;
 /** s steps an opening is told in, and how much later than firm (a judgement). */
 const OPENS = { step: 5, after: 1.1 } as const;
-/** s a mould that never opens by itself is given: it wants a rest (the schema's most). */
-const LONGEST = 3600 / OPENS.after;
+/** s a mould that never opens by itself, or not in an hour, is given: it wants a rest (the schema's most). */
+const LONGEST = 3600;
 
 /** Where a tail fin begins, of the length: it is deep, but flat. */
 const FIN_FROM = 0.84;
@@ -57,7 +57,8 @@ const rowOf = (stations: Stations): number =>
 /** s until the slowest of its baits is firm, as the bench would have it. */
 function opensAfter(mould: Mould): number {
   const { open } = opensAt(heatOfMould(mould), SHOT.plastic, SHOT.metal, SHOT.room);
-  return Math.ceil(((open ?? LONGEST) * OPENS.after) / OPENS.step) * OPENS.step;
+  const after = (open ?? LONGEST) * OPENS.after;
+  return Math.min(LONGEST, Math.ceil(after / OPENS.step) * OPENS.step);
 }
 
 /** “Sand eel 95”, in the shop's own measure. */
