@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { useState } from 'react';
 import type { Trial } from '@/core/causes/index.ts';
 import { type SettingRange, triesOf } from '@/core/causes/used.ts';
@@ -6,6 +5,7 @@ import { sayTries } from '@/core/mould/tries.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
+import { isoDay, sayDay } from '@/ui/days.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { CausesAnswer } from './answer.ts';
 
@@ -69,7 +69,7 @@ export function TryNext({ trial, mould, tests, left, window, units, again }: Pro
             {tests.map((test) => (
               <li key={test.session} className="border-b border-rule py-1">
                 <a href={`/sessions/${test.session}`}>{test.name}</a>{' '}
-                <span className="text-soft">{format(new Date(test.at), 'd MMM')}</span>:{' '}
+                <span className="text-soft">{sayDay(isoDay(new Date(test.at)))}</span>:{' '}
                 {shotsSaid(test.shots)}
                 {test.heat !== null && ` at ${degrees(test.heat, units)}`}
                 {test.held !== null && `, held ${Math.round(test.held)} s`}, {test.good} of{' '}
