@@ -37,7 +37,7 @@ export function OutlinePhoto({ take }: Props) {
     );
   };
   return (
-    <div>
+    <div className="md:col-span-2">
       <PictureField
         label="Its outline from a photograph: the bait from the side, on a plain ground"
         send={read}
