@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { atMoment } from './bench.ts';
 import { open, settled } from './steps.ts';
+import { sheetType } from '../../src/pages/sessions/[id]/_sheet.ts';
 
 /** A picture of one point. */
 const DOT =
@@ -151,13 +152,26 @@ test('yields are cut by mould, and a session is gone to from its point, by keys'
 });
 
 test('a batch record is one printed sheet, the fullest of the shop too', async ({ page }) => {
+  const sheets = async () =>
+    (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g);
   for (const session of [17, 25, 29]) {
     await page.goto(`/sessions/${session}/record`);
-    const sheets = (await page.pdf({ format: 'A4' }))
-      .toString('latin1')
-      .match(/\/Type\s*\/Page[^s]/g);
-    expect(sheets, `session ${session}`).toHaveLength(1);
+    expect(await sheets(), `session ${session}`).toHaveLength(1);
   }
+  // As long an evening as there are, with what its type would be.
+  const { type, oneLine } = sheetType({ cups: [12, 12], shots: Array(48).fill(3), others: 1 });
+  await page.goto('/sessions/17/record');
+  await page.evaluate(
+    ({ pt, nowrap }) => {
+      const sheet = document.querySelector<HTMLElement>('.one-sheet')!;
+      sheet.style.setProperty('--sheet', `${pt}pt`);
+      sheet.classList.toggle('one-line', nowrap);
+      const body = sheet.querySelector('[aria-label="Shots"] tbody')!;
+      while (body.children.length < 48) body.append(body.lastElementChild!.cloneNode(true));
+    },
+    { pt: type, nowrap: oneLine },
+  );
+  expect(await sheets(), `48 shots in ${type} pt`).toHaveLength(1);
 });
 
 test('why is asked of a mould, by keys: what goes with its faults, and how it is best set', async ({

@@ -6,6 +6,8 @@ const WRITTEN = { high: 715, line: 1.5 } as const;
 const ROUND = 17;
 /** Lines of a shot, whose names want two, and heats or faults that stand on one. */
 const SHOT = { least: 2, many: 3 } as const;
+/** pt under which a shot's names stand on one line. */
+const ON_ONE_LINE = 6;
 
 /** What a record holds: lines of each cup, heats or faults of each shot, and what was put right. */
 interface Recorded {
@@ -14,20 +16,26 @@ interface Recorded {
   others: number;
 }
 
+/** Type with which so many lines fill a sheet, pt. */
+const filling = (lines: number): number => WRITTEN.high / (lines * WRITTEN.line);
+
 /**
- * Type of a record, so that a session is one printed sheet, pt. One that would want smaller type than
- * is read goes on to a second.
+ * Type of a record, so that a session is one printed sheet, pt; and whether each shot stands on one
+ * line of it. One of more than some fifty shots goes on to a second.
  */
-export function sheetType({ cups, shots, others }: Recorded): number {
+export function sheetType({ cups, shots, others }: Recorded): { type: number; oneLine: boolean } {
   // Cups stand two beside each other.
   const pairs = cups.flatMap((lines, nth) =>
     nth % 2 === 0 ? [2 + Math.max(lines, cups[nth + 1] ?? 0)] : [],
   );
-  const lines =
-    ROUND +
-    pairs.reduce((sum, own) => sum + own, 0) +
-    shots.reduce((sum, many) => sum + Math.max(SHOT.least, Math.ceil(many / SHOT.many)), 0) +
-    others;
-  const fits = WRITTEN.high / (lines * WRITTEN.line);
-  return Math.round(10 * Math.min(TYPE.most, Math.max(TYPE.least, fits))) / 10;
+  const beside = ROUND + pairs.reduce((sum, own) => sum + own, 0) + others;
+  const shotLines = (least: number): number =>
+    shots.reduce((sum, many) => sum + Math.max(least, Math.ceil(many / SHOT.many)), 0);
+  const wide = filling(beside + shotLines(SHOT.least));
+  const oneLine = wide < ON_ONE_LINE;
+  const fits = oneLine ? Math.min(ON_ONE_LINE, filling(beside + shots.length)) : wide;
+  return {
+    type: Math.round(10 * Math.min(TYPE.most, Math.max(TYPE.least, fits))) / 10,
+    oneLine,
+  };
 }
