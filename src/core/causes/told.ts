@@ -35,11 +35,11 @@ export interface CausesTold {
 
 /**
  * °C that may be tried: what fuses, and well under what scorches (handbook §3), and s that a hand
- * holds; and K or s off today's.
+ * holds; and K or s off today's: what was never held so is reckoned from too far otherwise.
  */
 const TRIED = {
   heat: { low: 148, high: 184, off: 8 },
-  held: { low: 2, high: 40, off: 8 },
+  held: { low: 4, high: 40, off: 6 },
 } as const satisfies Record<TriedKey, { low: number; high: number; off: number }>;
 
 /** The test that is worth most, of what may be tried. */
