@@ -1,6 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { begin } from './book.ts';
-import { byKeys, follow, open, ownClock, pick, settled, takeFrom } from './steps.ts';
+import {
+  byKeys,
+  follow,
+  open,
+  ownClock,
+  pick,
+  pressedOnSight,
+  settled,
+  takeFrom,
+} from './steps.ts';
 
 test('a colour nobody has named is a mix and a colourway at one touch, and what was shot of it is that', async ({
   page,
@@ -15,8 +24,9 @@ test('a colour nobody has named is a mix and a colourway at one touch, and what 
   await follow(page, byKeys(page), { until: (step) => step === 'colour' });
   await page.keyboard.press('a');
   const panel = page.getByRole('dialog', { name: 'What goes in' });
+  const fast = pressedOnSight(page, '[data-rung="Green no. 2"][aria-pressed="true"]', '5');
   await takeFrom(panel, 'Something else from the shelf', 'Green no. 2');
-  await page.keyboard.press('5');
+  await fast;
   await expect(panel.locator('[data-rung="Green no. 2"]')).toContainText('5 dr');
   await page.keyboard.press('Escape');
   let opened = 0;

@@ -215,6 +215,23 @@ export async function takeFrom(page: Page | Locator, label: string, name: string
   await field.press('Enter');
   await expect(field).toHaveValue('');
 }
+/** Presses a key in the very moment something is on the page, before the page has settled over it. */
+export const pressedOnSight = (page: Page, selector: string, key: string): Promise<void> =>
+  page.evaluate(
+    ([seen, pressed]) =>
+      new Promise<void>((done) => {
+        const watch = new MutationObserver(() => {
+          if (!document.querySelector(seen!)) return;
+          watch.disconnect();
+          document.body.dispatchEvent(
+            new KeyboardEvent('keydown', { key: pressed, bubbles: true }),
+          );
+          done();
+        });
+        watch.observe(document, { subtree: true, childList: true, attributes: true });
+      }),
+    [selector, key],
+  );
 /** Chooses from a long list by typing what it is called. */
 export async function pick(page: Page | Locator, label: string, name: string): Promise<void> {
   const field = page.getByRole('combobox', { name: label });

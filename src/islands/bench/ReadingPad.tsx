@@ -1,10 +1,11 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Runs } from '@/core/material/index.ts';
 import { RUNS } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { parseQuantity, say, show } from '@/core/quantity/index.ts';
 import type { EyeStage, Send, SessionState } from '@/core/session/index.ts';
 import { EYE, plainReading } from '@/core/session/index.ts';
+import { useKeydown } from '@/ui/useKeydown.ts';
 
 export interface Target {
   kind: 'cup' | 'mould' | 'injector' | 'room';
@@ -89,24 +90,20 @@ export function ReadingPad({ state, start, units, believed, onSend, onClose, ins
     else return false;
     return true;
   };
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const button = event.target instanceof HTMLButtonElement ? event.target : null;
-      // The pedal is a space: it takes what was typed, but where a button of the pad has the focus.
-      const takes =
-        event.key === 'Enter'
-          ? button?.dataset.pad !== 'eye'
-          : event.key === ' ' && !button?.closest('[role="dialog"]');
-      if (event.key === 'Escape') onClose();
-      else if (takes) done();
-      else if (!press(event.key)) return;
-      event.preventDefault();
-      event.stopImmediatePropagation();
-    };
-    addEventListener('keydown', hear, true);
-    return () => removeEventListener('keydown', hear, true);
-  });
+  useKeydown((event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const button = event.target instanceof HTMLButtonElement ? event.target : null;
+    // The pedal is a space: it takes what was typed, but where a button of the pad has the focus.
+    const takes =
+      event.key === 'Enter'
+        ? button?.dataset.pad !== 'eye'
+        : event.key === ' ' && !button?.closest('[role="dialog"]');
+    if (event.key === 'Escape') onClose();
+    else if (takes) done();
+    else if (!press(event.key)) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+  }, true);
   return (
     <div
       role="dialog"

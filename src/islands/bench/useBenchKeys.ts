@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useKeydown } from '@/ui/useKeydown.ts';
 
 /**
  * Keys of the bench, heard while no field is being typed in.
@@ -9,18 +9,14 @@ export function useBenchKeys(
   main: () => void,
   deaf: boolean,
 ): void {
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      if (deaf || event.ctrlKey || event.metaKey || event.altKey) return;
-      const el = event.target as HTMLElement;
-      if (el.closest('input, textarea, select')) return;
-      const big = (event.key === ' ' || event.key === 'Enter') && !el.closest('button, a');
-      const press = big ? main : keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
-      if (!press || event.repeat) return;
-      event.preventDefault();
-      press();
-    };
-    addEventListener('keydown', hear);
-    return () => removeEventListener('keydown', hear);
+  useKeydown((event) => {
+    if (deaf || event.ctrlKey || event.metaKey || event.altKey) return;
+    const el = event.target as HTMLElement;
+    if (el.closest('input, textarea, select')) return;
+    const big = (event.key === ' ' || event.key === 'Enter') && !el.closest('button, a');
+    const press = big ? main : keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+    if (!press || event.repeat) return;
+    event.preventDefault();
+    press();
   });
 }
