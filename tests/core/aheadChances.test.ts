@@ -13,7 +13,7 @@ import {
   RISK,
   risksOf,
 } from '@/core/ahead/index.ts';
-import { Z80 } from '@/core/heat/index.ts';
+import { Z80 } from '@/core/quantiles.ts';
 import { near } from '../near.ts';
 import { DAY, HOUR, part, piece } from './aheadPieces.ts';
 

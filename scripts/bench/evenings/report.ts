@@ -1,5 +1,5 @@
 import { seeded } from '../../../src/core/chance.ts';
-import { Z80 } from '../../../src/core/heat/index.ts';
+import { Z80 } from '../../../src/core/quantiles.ts';
 import type { Played } from './play.ts';
 
 const sum = (list: readonly number[]): number => list.reduce((sum, value) => sum + value, 0);

@@ -9,7 +9,8 @@ import { remeltOf, shopOf } from './shop.ts';
 
 const SHOPS = 10;
 const count = Number(process.argv[2] ?? 500);
-const chance = seeded(Number(process.argv[3] ?? 1));
+const seed = Number(process.argv[3] ?? 1);
+let chance = seeded(seed);
 const pick = <T>(all: readonly T[]): T => all[Math.floor(chance() * all.length)]!;
 
 const came = new Map<string, boolean[]>();
@@ -56,18 +57,27 @@ function blend(known: readonly TrueTub[], target: TrueMix, shop: Shop) {
   return { said: said({ plastic, looks }, target, shop).mid, so: apart(looks, target.looks) };
 }
 
-for (let shops = 0; shops < SHOPS; shops++) {
-  const shop = shopOf(chance, count / SHOPS);
-  for (const tub of shop.tubs) judge(tub, shop);
-  const known = shop.tubs.filter(({ is }) => is === 'known');
-  for (let pairs = 0; pairs < count / SHOPS; pairs++) {
-    const target = pick(shop.book);
-    const [one, other] = [blend(known, target, shop), blend(known, target, shop)];
-    note('the better of two blends is named', one.said < other.said === one.so < other.so);
+/** The trial, with paints drawn down twice, or a third time weak. */
+function tried(drawnWeak: boolean): void {
+  chance = seeded(seed);
+  came.clear();
+  for (let shops = 0; shops < SHOPS; shops++) {
+    const shop = shopOf(chance, count / SHOPS, drawnWeak);
+    for (const tub of shop.tubs) judge(tub, shop);
+    const known = shop.tubs.filter(({ is }) => is === 'known');
+    for (let pairs = 0; pairs < count / SHOPS; pairs++) {
+      const target = pick(shop.book);
+      const [one, other] = [blend(known, target, shop), blend(known, target, shop)];
+      note('the better of two blends is named', one.said < other.said === one.so < other.so);
+    }
   }
-}
-console.log(`${count} tubs in ${SHOPS} shops`);
-for (const [what, all] of [...came].sort(([one], [other]) => one.localeCompare(other)))
   console.log(
-    `${what}: ${((100 * all.filter(Boolean).length) / all.length).toFixed(1)} % of ${all.length}`,
+    `${count} tubs in ${SHOPS} shops, paints drawn down ${drawnWeak ? 'weak too' : 'over white and over black'}`,
   );
+  for (const [what, all] of [...came].sort(([one], [other]) => one.localeCompare(other)))
+    console.log(
+      `${what}: ${((100 * all.filter(Boolean).length) / all.length).toFixed(1)} % of ${all.length}`,
+    );
+}
+tried(false);
+tried(true);

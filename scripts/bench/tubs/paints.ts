@@ -7,6 +7,7 @@ import {
   deltaE,
   even,
   GROUNDS,
+  WEAK,
   hexOf,
   layerOver,
   mixed,
@@ -36,27 +37,31 @@ function lumpy(pigment: Pigment, chance: Chance): Pigment {
 }
 /** Doses tried for a swatch, the strongest first, until the card shows through. */
 const TRIED = [60, 40, 25, 15, 10, 6, 4, 2.5, 1.5, 1] as const;
-/** Drawn down as a maker does it and read off to a hundredth; nothing where no swatch tells. */
-function drawnDown(truth: Pigment, id: number, chance: Chance): Paint[] {
+/**
+ * Drawn down as a maker does it and read off to a hundredth; nothing where no swatch tells.
+ * @param drawnWeak a third time too, with a quarter of it
+ */
+function drawnDown(truth: Pigment, id: number, drawnWeak: boolean, chance: Chance): Paint[] {
   for (const dose of TRIED) {
-    const over = (ground: readonly number[]) =>
+    const over = (ground: readonly number[], share = 1) =>
       colourOf(
-        seen(layerOver(mixed([{ pigment: truth, dose }]), 1, ground), 'air').map((x) =>
-          Math.min(1, x * off(chance, WORLD.swatchOff)),
+        seen(layerOver(mixed([{ pigment: truth, dose: share * dose }]), 1, ground), 'air').map(
+          (x) => Math.min(1, x * off(chance, WORLD.swatchOff)),
         ),
       );
     const [white, black] = [over(GROUNDS.white), over(GROUNDS.black)];
     if (black.l >= 0.8 * white.l) continue;
     const about = { id, name: `Paint ${id}`, kind: 'pigment', density: 1.1, drop: 0.05, spoon: 1 };
-    const swatch = { white: hexOf(white), black: hexOf(black), dose, thickness: 1 };
+    const weak = drawnWeak ? hexOf(over(GROUNDS.white, WEAK)) : null;
+    const swatch = { white: hexOf(white), black: hexOf(black), weak, dose, thickness: 1 };
     return [{ truth, material: MaterialSchema.parse({ ...about, ...swatch }) }];
   }
   return [];
 }
 /** A shelf of paints. @param from the number of the first */
-export const paints = (chance: Chance, from: number): Paint[] =>
+export const paints = (chance: Chance, from: number, drawnWeak: boolean): Paint[] =>
   hiddenShelf(chance).flatMap(({ pigment }, i) =>
-    drawnDown(lumpy(pigment, chance), from + i, chance),
+    drawnDown(lumpy(pigment, chance), from + i, drawnWeak, chance),
   );
 
 /** What plastic truly holds: drops of each paint in so many mL. */

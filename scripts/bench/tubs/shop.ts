@@ -96,11 +96,14 @@ function tub(book: readonly TrueMix[], elsewhere: readonly TrueMix[], chance: Ch
   };
 }
 
-/** A shop with a shelf and a book of its own, and so many tubs. */
-export function shopOf(chance: Chance, tubs: number): Shop {
-  const own = paints(chance, 1);
+/**
+ * A shop with a shelf and a book of its own, and so many tubs.
+ * @param drawnWeak whether each paint was drawn down weak too
+ */
+export function shopOf(chance: Chance, tubs: number, drawnWeak: boolean): Shop {
+  const own = paints(chance, 1, drawnWeak);
   const book = bookOf(own, chance);
-  const elsewhere = bookOf(paints(chance, 100), chance);
+  const elsewhere = bookOf(paints(chance, 100, drawnWeak), chance);
   const materials = own.map(({ material }) => material);
   return {
     book,

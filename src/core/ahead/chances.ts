@@ -1,5 +1,5 @@
 import { normal, seeded } from '../chance.ts';
-import { Z80 } from '../heat/index.ts';
+import { Z80 } from '../quantiles.ts';
 import { eachOf } from '../yield/spares.ts';
 import type { Timing } from '../tape/timing.ts';
 import type { LaidBook } from './book.ts';

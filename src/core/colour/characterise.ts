@@ -2,21 +2,26 @@ import type { Colour } from './lab.ts';
 import { colourOf, deltaE, xyzOfLab } from './lab.ts';
 import type { Medium } from './laminate.ts';
 import { even, layerOver, seen, unseen } from './laminate.ts';
-import type { Spectrum } from './observer.ts';
 import { BANDS } from './observer.ts';
 import type { Pigment } from './pigment.ts';
 import { CLEAR_BASE, mixed } from './pigment.ts';
 import { reflectanceOf } from './reconstruct.ts';
+import type { Drawdown } from './refine.ts';
+import { refined } from './refine.ts';
 
-/** A drawdown over white and over black, of known dose and thickness. */
+/** Drawdowns over white and over black, of known dose and thickness. */
 export interface Swatches {
   white: Colour;
   black: Colour;
+  /** as thick, with {@link WEAK} of its dose, over white; null where nobody drew one down */
+  weak?: Colour | null;
   /** doses in 100 mL */
   dose: number;
   /** mm */
   thickness: number;
 }
+/** Share of the dose in a weak drawdown: a second point on the curve of how it tints. */
+export const WEAK = 0.25;
 /** What the card's two grounds turn back (judgement: a printed drawdown card). */
 const CARD = { white: 0.86, black: 0.02 } as const;
 /** The card's grounds as spectra. */
@@ -34,7 +39,7 @@ const TELLS = { least: 0.15, most: 0.85 } as const;
 const MISSES = 3;
 
 export type Characterised =
-  | { ok: true; pigment: Pigment; contrast: number }
+  | { ok: true; pigment: Pigment; ways: Pigment[]; contrast: number }
   | { ok: false; code: 'opaque' | 'clear' | 'dose' | 'colour' | 'unlike'; message: string };
 
 /** Mean of a band and its neighbours, of ln: what a pigment does is smooth over 30 nm. */
@@ -80,12 +85,12 @@ function solveBand(white: number, black: number, thickness: number): { k: number
 }
 
 /**
- * What a pigment does to light, from two swatches. Bounded and smoothed over neighbouring bands; a
- * swatch whose contrast cannot tell is sent back with what to change, and so are two that no one
- * layer looks like.
+ * What a pigment does to light, from two swatches or three. Bounded and smoothed over neighbouring
+ * bands, then bent until it looks like all of them; a swatch whose contrast cannot tell is sent back
+ * with what to change, and so are those that no one paint looks like.
  */
 export function characterise(
-  { white, black, dose, thickness }: Swatches,
+  { white, black, weak, dose, thickness }: Swatches,
   base: Medium = CLEAR_BASE,
 ): Characterised {
   if (!(dose > 0) || !(thickness > 0))
@@ -123,7 +128,7 @@ export function characterise(
   );
   const per = (all: number[], own: readonly number[]) =>
     smoothed(all.map((x, i) => Math.max(1e-7, (x - own[i]!) / dose)));
-  const pigment = {
+  const first = {
     k: per(
       bands.map((band) => band.k),
       base.k,
@@ -133,21 +138,48 @@ export function characterise(
       base.s,
     ),
   };
-  const layer = mixed([{ pigment, dose }], base);
-  const miss = (ground: Spectrum, swatch: Colour): number =>
-    deltaE(colourOf(seen(layerOver(layer, thickness, ground), 'air')), swatch);
-  const [off, of] = [
-    [miss(GROUNDS.white, white), 'white'] as const,
-    [miss(GROUNDS.black, black), 'black'] as const,
-  ].sort((one, two) => two[0] - one[0])[0]!;
-  if (off > MISSES)
+  return asSeen(first, base, drawdownsOf({ white, black, weak, dose, thickness }), contrast);
+}
+
+/** What was drawn down, by what it is called. */
+const drawdownsOf = ({ white, black, weak, dose, thickness }: Swatches): NamedDrawdown[] => [
+  { over: 'white', colour: white, dose, thickness, ground: GROUNDS.white },
+  { over: 'black', colour: black, dose, thickness, ground: GROUNDS.black },
+  ...(weak
+    ? [
+        {
+          over: 'white with a quarter of it',
+          ...{ colour: weak, dose: WEAK * dose, thickness, ground: GROUNDS.white },
+        },
+      ]
+    : []),
+];
+type NamedDrawdown = Drawdown & { over: string };
+
+/** A pigment that looks like all of its drawdowns, or a refusal where no one layer does. */
+function asSeen(
+  first: Pigment,
+  base: Medium,
+  drawdowns: readonly NamedDrawdown[],
+  contrast: number,
+): Characterised {
+  const { pigment, ways } = refined(first, base, drawdowns);
+  const [worst] = drawdowns
+    .map(({ over, colour, dose, thickness, ground }) => {
+      const layer = mixed([{ pigment, dose }], base);
+      return {
+        over,
+        off: deltaE(colourOf(seen(layerOver(layer, thickness, ground), 'air')), colour),
+      };
+    })
+    .sort((one, other) => other.off - one.off);
+  if (worst!.off > MISSES)
     return {
       ok: false,
       code: 'unlike',
       message:
-        `No one layer looks so over both grounds: reckoned back, it is ${off.toFixed(0)} (ΔE) ` +
-        `from what was read over ${of}. Read both again from one drawdown, in one light; both ` +
-        'are kept.',
+        `No one paint looks so in all of them: reckoned back, it is ${worst!.off.toFixed(0)} (ΔE) ` +
+        `from what was read over ${worst!.over}. Read them again, in one light; all are kept.`,
     };
-  return { ok: true, contrast, pigment };
+  return { ok: true, contrast, pigment, ways };
 }

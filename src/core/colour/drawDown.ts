@@ -1,5 +1,5 @@
 import type { Material } from '../material/index.ts';
-import { GROUNDS } from './characterise.ts';
+import { GROUNDS, WEAK } from './characterise.ts';
 import { colourOf, colourOfHex, hexOf, xyzOfLab } from './lab.ts';
 import { even, layerOver, seen } from './laminate.ts';
 import { xyzOf } from './observer.ts';
@@ -31,20 +31,21 @@ const SWATCH = 1;
 const SHOWS = 0.6;
 
 /**
- * A pigment drawn down on the card, as strong as still lets black show through.
+ * A pigment drawn down on the card, as strong as still lets black show through, and weak.
  * @throws where even the least dose hides the card
  */
 export function drawnDown(
   pigment: Pigment,
-): Pick<Material, 'white' | 'black' | 'dose' | 'thickness'> {
+): Pick<Material, 'white' | 'black' | 'weak' | 'dose' | 'thickness'> {
   for (const dose of TRIED) {
-    const over = (ground: number[]) =>
-      seen(layerOver(mixed([{ pigment, dose }]), SWATCH, ground), 'air');
+    const over = (ground: number[], share = 1) =>
+      seen(layerOver(mixed([{ pigment, dose: share * dose }]), SWATCH, ground), 'air');
     const [white, black] = [over([...GROUNDS.white]), over([...GROUNDS.black])];
     if (xyzOf(black)[1] / xyzOf(white)[1] < SHOWS)
       return {
         white: hexOf(colourOf(white)),
         black: hexOf(colourOf(black)),
+        weak: hexOf(colourOf(over([...GROUNDS.white], WEAK))),
         dose,
         thickness: SWATCH,
       };

@@ -1,6 +1,7 @@
 import type { Xyz } from './observer.ts';
 import { BANDS, WEIGHTS, WHITE } from './observer.ts';
 import { even } from './laminate.ts';
+import { solve } from './solve.ts';
 
 /**
  * Darker or lighter than this (share of white's Y) nothing smooth is told apart: an even spectrum
@@ -9,31 +10,6 @@ import { even } from './laminate.ts';
 const ENDS = { black: 1e-4, white: 0.9999 } as const;
 const ROUNDS = 60;
 const CLOSE = 1e-8;
-
-/** Solves a x = b by elimination with pivoting; both are changed. */
-function solve(matrix: number[][], right: number[]): number[] {
-  const count = right.length;
-  for (let column = 0; column < count; column++) {
-    let best = column;
-    for (let row = column + 1; row < count; row++)
-      if (Math.abs(matrix[row]![column]!) > Math.abs(matrix[best]![column]!)) best = row;
-    [matrix[column], matrix[best]] = [matrix[best]!, matrix[column]!];
-    [right[column], right[best]] = [right[best]!, right[column]!];
-    const pivot = matrix[column]![column]! || 1e-30;
-    for (let row = column + 1; row < count; row++) {
-      const factor = matrix[row]![column]! / pivot;
-      if (factor === 0) continue;
-      for (let k = column; k < count; k++) matrix[row]![k]! -= factor * matrix[column]![k]!;
-      right[row]! -= factor * right[column]!;
-    }
-  }
-  for (let row = count - 1; row >= 0; row--) {
-    let sum = right[row]!;
-    for (let k = row + 1; k < count; k++) sum -= matrix[row]![k]! * right[k]!;
-    right[row] = sum / (matrix[row]![row]! || 1e-30);
-  }
-  return right;
-}
 
 /** Where Newton's method stands: the curve's hyperbolic arctangents, and what pulls at them. */
 interface Curve {

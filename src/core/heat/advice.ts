@@ -13,7 +13,8 @@ import {
 } from './estimate/believed.ts';
 import { unevenOf } from './estimate/places.ts';
 import type { Forecast } from './forecast.ts';
-import { forecastOf, hottestBound, Z80, Z995 } from './forecast.ts';
+import { forecastOf, hottestBound } from './forecast.ts';
+import { Z80, Z995 } from '../quantiles.ts';
 import { LONGEST_UNSTIRRED, mayGoUnstirred, unevenIn } from './uneven.ts';
 
 /** Heat of a cup so many seconds on, left alone, with its range. */

@@ -1,3 +1,4 @@
+import { Z80, Z995 } from '../quantiles.ts';
 import type { Estimate } from './meanAndSpread.ts';
 import { PLASTISOL } from '../material/plastisol.ts';
 import type { CupBody, CupHeat, Microwave } from './cupBody.ts';
@@ -36,9 +37,6 @@ export interface Forecast {
   low: number;
   high: number;
 }
-/** Standard normal quantiles: of 90 %, so that 80 % lie between, and of 99.5 %. */
-export const Z80 = 1.2815515655446004;
-export const Z995 = 2.5758293035489004;
 
 /** A burst as its hottest is reckoned from. */
 export interface Heated {

@@ -1,7 +1,7 @@
 import type { Estimate } from './meanAndSpread.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { show } from '../quantity/index.ts';
-import { Z80 } from './forecast.ts';
+import { Z80 } from '../quantiles.ts';
 
 /** How a learned thing is named, and its figure turned from how it is kept into how it is read. */
 interface Label {

@@ -44,6 +44,8 @@ export const MaterialSchema = z
     /** drawn down over white and over black, doses in 100 mL, mm; null = not drawn down yet */
     white: hex.nullable().default(null),
     black: hex.nullable().default(null),
+    /** as thick, with a quarter of the dose, over white */
+    weak: hex.nullable().default(null),
     dose: z
       .number()
       .positive('A swatch has something in it.')

@@ -17,6 +17,7 @@ export const usualMaterial = (
   heat: null,
   white: null,
   black: null,
+  weak: null,
   dose: 10,
   thickness: 1,
   size: null,

@@ -1,6 +1,7 @@
 import type { Medium } from '../colour/index.ts';
-import { type Colour, colourOfHex, deltaE, lightOf, misread, throughTo } from '../colour/index.ts';
+import { type Colour, colourOfHex, deltaE, lightOf, throughTo, waysOf } from '../colour/index.ts';
 import type { Material, Mix } from '../material/index.ts';
+import { Z80 } from '../quantiles.ts';
 import { materialOf } from '../material/index.ts';
 
 /** mm a colour is looked through to tell two apart: a thin part and a body. */
@@ -30,22 +31,20 @@ export function doubtOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
   const parts = mix.ladder.flatMap((ingredient, at) => {
     const more = { ...ingredient, amount: ingredient.amount * (1 + DOSE_OFF) };
     const material = materialOf(ingredient, materials);
-    const ways = material ? misread(material) : [];
-    const misreadBy = ways.map((way) =>
+    const offBy = (material ? waysOf(material) : []).map((way) =>
       movedBy(
         mix.ladder,
         materials.map((one) => (one === material ? way : one)),
       ),
     );
-    const read = misreadBy.reduce((sum, by) => sum + by, 0) / Math.max(1, ways.length);
-    return [movedBy(mix.ladder.with(at, more), materials), read];
+    return [movedBy(mix.ladder.with(at, more), materials), Z80 * Math.hypot(...offBy)];
   });
   return Math.hypot(RECKONED_OFF, ...parts);
 }
 /** Share a dose may be off by, its drops and its paint's strength together (judgement). */
 const DOSE_OFF = 0.1;
 /** ΔE the reckoning itself may be off by (judgement). */
-const RECKONED_OFF = 1.2;
+const RECKONED_OFF = 0.8;
 
 export const looksOfMedium = (medium: Medium): Looks =>
   LOOKED.map((mm) => throughTo(medium, mm, 'card'));

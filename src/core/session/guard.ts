@@ -1,4 +1,4 @@
-import { Z80 } from '../heat/forecast.ts';
+import { Z80 } from '../quantiles.ts';
 import { RUNS, VISCOSITY } from '../material/viscosity.ts';
 import {
   joined,

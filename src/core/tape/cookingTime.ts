@@ -1,5 +1,6 @@
 import type { CupBody, Estimate, Microwave } from '../heat/index.ts';
-import { afterBurst, EXCHANGE, ovenPrior, PRIOR, Z80 } from '../heat/index.ts';
+import { afterBurst, EXCHANGE, ovenPrior, PRIOR } from '../heat/index.ts';
+import { Z80 } from '../quantiles.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { TimingKnown } from './hands.ts';
 import type { CupChoice } from '../plan/input.ts';

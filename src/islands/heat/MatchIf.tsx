@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Matching } from '@/core/heat/index.ts';
+import { Z80 } from '@/core/quantiles.ts';
 import {
   cupBody,
   forecastBurst,
@@ -8,7 +9,6 @@ import {
   justRead,
   matchCups,
   waitsBefore,
-  Z80,
 } from '@/core/heat/index.ts';
 import { PLASTISOL } from '@/core/material/index.ts';
 import { clock, degrees, degreesApart } from '@/core/quantity/index.ts';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { INSTRUMENTS, instrumentPrior, waterBoils, Z80 } from '@/core/heat/index.ts';
+import { INSTRUMENTS, instrumentPrior, waterBoils } from '@/core/heat/index.ts';
+import { Z80 } from '@/core/quantiles.ts';
 import { degrees, degreesApart } from '@/core/quantity/index.ts';
 import type { Shop } from '@/core/shop.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';

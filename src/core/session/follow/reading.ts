@@ -1,5 +1,6 @@
 import type { Belief, Learned } from '../../heat/index.ts';
-import { estimateOf, reset, updated, withMiss, Z80 } from '../../heat/index.ts';
+import { estimateOf, reset, updated, withMiss } from '../../heat/index.ts';
+import { Z80 } from '../../quantiles.ts';
 import { AGREES, saysAgain } from '../bounds.ts';
 import type { HeatSetup } from '../heatNotes.ts';
 import { type Followed, type NoteOf, spreadScale, takenOut, without } from './followed.ts';

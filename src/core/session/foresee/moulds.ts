@@ -1,4 +1,5 @@
-import { opensAt, windowDown, worthWaiting, Z80 } from '../../heat/index.ts';
+import { opensAt, windowDown, worthWaiting } from '../../heat/index.ts';
+import { Z80 } from '../../quantiles.ts';
 import { shortOf } from './short.ts';
 import type { HeatAsk, MouldForecast } from './types.ts';
 

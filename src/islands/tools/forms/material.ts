@@ -70,6 +70,14 @@ export const materials = formOf(MaterialSchema, {
       photo: true,
     },
     {
+      key: 'weak',
+      label: 'With a quarter of it, as thick, over white',
+      only: COLOURING,
+      kind: 'colour',
+      optional: true,
+      photo: true,
+    },
+    {
       key: 'dose',
       label: 'Swatch: doses in 100 mL',
       only: DOSED,
