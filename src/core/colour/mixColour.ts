@@ -10,6 +10,8 @@ import { shelved } from './shelf.ts';
 
 export interface MixLight {
   medium: Medium;
+  /** what colours it, in doses in 100 mL */
+  parts: { material: Material; pigment: Pigment; dose: number }[];
   /** ingredients that colour it but cannot be reckoned, with why */
   left: { what: string; why: string }[];
 }
@@ -20,7 +22,7 @@ const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder', 'remelt']);
 /** What a mix does to light, from its ladder for a US cup and the shelf. */
 export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
   const left: MixLight['left'] = [];
-  const doses: { pigment: Pigment; dose: number }[] = [];
+  const parts: MixLight['parts'] = [];
   for (const ingredient of mix.ladder.filter((ingredient) => COLOURS.has(ingredient.kind))) {
     const material = materialOf(ingredient, materials);
     const as = material && shelved('', material, 100);
@@ -38,9 +40,10 @@ export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
         : ingredient.dimension === 'mass'
           ? ingredient.amount / material.spoon
           : ingredient.amount;
-    doses.push({ pigment: as.one.pigment, dose: ((ml / doseOf(material)) * 100) / RECIPE_CUP });
+    const dose = ((ml / doseOf(material)) * 100) / RECIPE_CUP;
+    parts.push({ material, pigment: as.one.pigment, dose });
   }
-  return { medium: mixed(doses), left };
+  return { medium: mixed(parts), parts, left };
 }
 
 /**

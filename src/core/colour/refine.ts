@@ -23,7 +23,7 @@ const READ_TO = 0.7;
  * less the faster a bend turns (judgement).
  */
 const BENT = 0.25;
-const BENDS = 7;
+const BENDS = 9;
 const bentBy = (bend: number): number => BENT / (1 + bend / 3);
 /** Bends of a spectrum: cosines over its bands, none, a half turn, a whole one, … */
 const BEND = Array.from({ length: BENDS }, (_, bend) =>

@@ -43,12 +43,11 @@ export function shelved(key: string, material: Material, ml: number): Shelved {
   if (!swatches) return { ok: false, message: 'Draw it down over white and over black first.' };
   const as = known(material, swatches);
   if (!as.ok) return { ok: false, message: as.message };
-  const by = (list: readonly number[]) => list.map((x) => x * material.strength);
   return {
     ok: true,
     one: {
       key,
-      pigment: { k: by(as.pigment.k), s: by(as.pigment.s) },
+      pigment: stronger(as.pigment, material.strength),
       step: kind.by === 'mL' ? FINEST : 1,
       most: Math.max(1, Math.round((MOST[kind.by] * ml) / 100)),
       price: (material.price / 100) * doseOf(material),
@@ -56,23 +55,18 @@ export function shelved(key: string, material: Material, ml: number): Shelved {
   };
 }
 
-const others = new WeakMap<Material, Material[]>();
+const stronger = ({ k, s }: Pigment, by: number): Pigment => ({
+  k: k.map((x) => x * by),
+  s: s.map((x) => x * by),
+});
 /**
- * A material with its colour one spread off what its swatches say, each way by itself: what these
- * do, as a root of squares, is what is not known of it. None where its swatches do not tell.
+ * What a material does to light, one spread off what its swatches say, each way by itself: what
+ * these do, as a root of squares, is what is not known of it. None where its swatches do not tell.
  */
-export function waysOf(material: Material): Material[] {
-  const held = others.get(material);
-  if (held) return held;
+export function waysOf(material: Material): Pigment[] {
   const swatches = swatchesOf(material);
   const as = swatches && known(material, swatches);
-  const made = (as?.ok ? as.ways : []).map((pigment) => {
-    const way = { ...material };
-    found.set(way, { ...(as as Extract<Characterised, { ok: true }>), pigment });
-    return way;
-  });
-  others.set(material, made);
-  return made;
+  return as?.ok ? as.ways.map((way) => stronger(way, material.strength)) : [];
 }
 
 const spreads = new WeakMap<Material, number | null>();

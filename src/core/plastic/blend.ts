@@ -1,7 +1,9 @@
 import type { Medium } from '../colour/index.ts';
-import { blended, CLEAR_BASE } from '../colour/index.ts';
+import { blended } from '../colour/index.ts';
+import type { Doubted } from './doubt.ts';
+import { CLEAR, doubtedOf, looksOfDoubted, pouredTogether } from './doubt.ts';
 import type { Looks } from './looks.ts';
-import { apartOf, doubtOf, looksOfMedium, mediumOf } from './looks.ts';
+import { apartOf, looksOfMedium } from './looks.ts';
 import { coldMl, isKnown } from './plastic.ts';
 import type { Remelt, Shelf, Triage } from './triage.ts';
 import { nearestOf } from './triage.ts';
@@ -45,20 +47,19 @@ const NAMED = 3;
 /** Known remelt with what it does to light. */
 interface Lit {
   tub: Blendable;
-  medium: Medium;
-  off: number;
+  light: Doubted<Medium>;
 }
 const litOf = (tub: Blendable, { materials }: Shelf): Lit[] => {
-  const medium =
-    isKnown(tub.plastic) && tub.plastic.unknownG <= 0 ? mediumOf(tub.mix, materials) : null;
-  return medium ? [{ tub, medium, off: doubtOf(tub.mix, materials) }] : [];
+  const light =
+    isKnown(tub.plastic) && tub.plastic.unknownG <= 0 ? doubtedOf(tub.mix, materials) : null;
+  return light ? [{ tub, light }] : [];
 };
 
 /** ΔE to the mix of the book that is nearest, and which. */
 function nearest(looks: Looks, { book }: Shelf): { mix: number; apart: number } | null {
   let best: { mix: number; apart: number } | null = null;
   book.forEach((mix, at) => {
-    const apart = apartOf(looks, mix.looks);
+    const apart = apartOf(looks, mix.looks.as);
     if (apart !== null && (!best || apart < best.apart)) best = { mix: at, apart };
   });
   return best;
@@ -80,23 +81,23 @@ function gramsOf(one: Blendable, other: Blendable | null, share: number): number
 export function blendsOf(tub: Blendable, others: readonly Blendable[], shelf: Shelf): Blend[] {
   const [own] = litOf(tub, shelf);
   if (!own) return [];
-  const alone = nearest(looksOfMedium(own.medium), shelf)?.apart ?? Infinity;
+  const alone = nearest(looksOfMedium(own.light.as), shelf)?.apart ?? Infinity;
   const partners: (Lit | null)[] = [
     null,
     ...others.filter(({ id }) => id !== tub.id).flatMap((other) => litOf(other, shelf)),
   ];
   return partners
     .flatMap((partner) => {
-      const medium = partner?.medium ?? CLEAR_BASE;
+      const light = partner?.light ?? CLEAR;
       const theirs = partner
-        ? (nearest(looksOfMedium(medium), shelf)?.apart ?? Infinity)
+        ? (nearest(looksOfMedium(light.as), shelf)?.apart ?? Infinity)
         : Infinity;
       const tried = MEASURED.map((parts) => {
         const share = shareOf(parts);
         const looks = looksOfMedium(
           blended([
-            { medium: own.medium, share: 1 - share },
-            { medium, share },
+            { medium: own.light.as, share: 1 - share },
+            { medium: light.as, share },
           ]),
         );
         return { parts, looks, found: nearest(looks, shelf) };
@@ -105,8 +106,8 @@ export function blendsOf(tub: Blendable, others: readonly Blendable[], shelf: Sh
       const best = tried.reduce((made, one) => (one.found!.apart < made.found!.apart ? one : made));
       if (best.found!.apart > Math.min(alone, theirs) - WORTH) return [];
       const mix = shelf.book[best.found!.mix]!;
-      const off = Math.max(own.off, partner?.off ?? 0);
-      const [near] = nearestOf({ looks: [best.looks], off, said: false }, [mix]);
+      const doubted = looksOfDoubted(pouredTogether(own.light, light, shareOf(best.parts)));
+      const [near] = nearestOf({ looks: [best.looks], doubted }, [mix]);
       return [
         {
           other: partner && { id: partner.tub.id, name: partner.tub.name },

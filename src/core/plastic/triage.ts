@@ -2,8 +2,12 @@ import type { Medium } from '../colour/index.ts';
 import { blended, CLEAR_BASE } from '../colour/index.ts';
 import type { Material, Mix } from '../material/index.ts';
 import { hardness, materialOf, spoonG } from '../material/index.ts';
-import type { BookMix, Looks } from './looks.ts';
-import { apartOf, bookOf, doubtOf, looksOfMedium, looksSaid, mediumOf } from './looks.ts';
+import type { BookMix } from './book.ts';
+import { bookOf } from './book.ts';
+import type { Doubted } from './doubt.ts';
+import { doubtedOf, looksOfDoubted, offBetween } from './doubt.ts';
+import type { Looks } from './looks.ts';
+import { apartOf, looksOfMedium, looksSaid, mediumOf } from './looks.ts';
 import { isKnown } from './plastic.ts';
 import type { Plastic } from './schema.ts';
 
@@ -96,32 +100,31 @@ const about = (mid: number, off: number): Range => ({
  * each of the mixes a shop makes; else by the colour somebody said.
  */
 export function apartFrom(views: RemeltLooks, mix: BookMix): Range | null {
-  if (views.said) {
+  if (!views.doubted) {
     const mid = apartOf(views.looks[0]!, mix.drawn);
-    return mid === null ? null : about(mid, views.off);
+    return mid === null ? null : about(mid, SAID_OFF);
   }
   const all = views.looks
-    .flatMap((looks) => apartOf(looks, mix.looks) ?? [])
+    .flatMap((looks) => apartOf(looks, mix.looks.as) ?? [])
     .sort((one, other) => one - other);
   if (all.length === 0) return null;
   const at = (share: number) => all[Math.round(share * (all.length - 1))]!;
   const mid = at(0.5);
+  const off = offBetween(views.doubted, mix.looks);
   // What is not known of its make-up and what is off in the reckoning have nothing to do with one
   // another.
   return {
-    low: Math.max(0, mid - Math.hypot(mid - at(0.1), views.off)),
+    low: Math.max(0, mid - Math.hypot(mid - at(0.1), off)),
     mid,
-    high: mid + Math.hypot(at(0.9) - mid, views.off),
+    high: mid + Math.hypot(at(0.9) - mid, off),
   };
 }
 
 /** How remelt may look: once where all in it is known, in as many ways as its unknown part has. */
 export interface RemeltLooks {
   looks: Looks[];
-  /** ΔE that what is known of it may be off by */
-  off: number;
-  /** somebody said its colour: what is in it does not say */
-  said: boolean;
+  /** as what is known of it looks, and might; null where somebody said its colour */
+  doubted: Doubted<Looks> | null;
 }
 /** Ways that what nobody knows of is taken to look (judgement: so many say what there is). */
 const WAYS = 24;
@@ -129,20 +132,19 @@ export function looksOfRemelt(
   { plastic, mix }: Pick<Remelt, 'plastic' | 'mix'>,
   { materials, media }: Pick<Shelf, 'materials' | 'media'>,
 ): RemeltLooks {
-  const medium = isKnown(plastic) ? mediumOf(mix, materials) : null;
-  if (!medium) return { looks: [looksSaid(mix.colour)], off: SAID_OFF, said: true };
-  const off = doubtOf(mix, materials);
+  const known = isKnown(plastic) ? doubtedOf(mix, materials) : null;
+  if (!known) return { looks: [looksSaid(mix.colour)], doubted: null };
+  const doubted = looksOfDoubted(known);
   const share = plastic.grams > 0 ? plastic.unknownG / plastic.grams : 0;
-  if (share < HARDLY_ANY || media.length === 0)
-    return { looks: [looksOfMedium(medium)], off, said: false };
+  if (share < HARDLY_ANY || media.length === 0) return { looks: [doubted.as], doubted };
   const ways = media.filter((_, i) => i % Math.ceil(media.length / WAYS) === 0);
   // The ladder is spread over all of it, so what is not known stands in for as much clear.
   const whole = [
-    { medium, share: 1 },
+    { medium: known.as, share: 1 },
     { medium: CLEAR_BASE, share: -share },
   ];
   const looks = ways.map((way) => looksOfMedium(blended([...whole, { medium: way, share }])));
-  return { looks, off, said: false };
+  return { looks, doubted };
 }
 /** Less of it nobody knows than changes how it looks (judgement). */
 const HARDLY_ANY = 0.01;
