@@ -239,6 +239,16 @@ const clockAhead = defineMiddleware((context, next) => {
   return next();
 });
 
+/**
+ * A page is sent in one piece: what goes wrong in its last part is said in words too and not cut off
+ * in the middle, and hundreds of small pieces cost more to send than a page takes to make.
+ */
+const inOnePiece = defineMiddleware(async (context, next) => {
+  const reply = await next();
+  if (isApi(context) || !reply.headers.get('content-type')?.startsWith('text/html')) return reply;
+  return new Response(await reply.text(), reply);
+});
+
 export const onRequest = sequence(
   logged,
   inWords,
@@ -247,4 +257,5 @@ export const onRequest = sequence(
   known,
   answeredOnce,
   clockAhead,
+  inOnePiece,
 );

@@ -6,7 +6,7 @@ import type { ClosedChore } from '@/store/chores.ts';
 import { closeChore, closedOf, lastClosed } from '@/store/chores.ts';
 import {
   lessonsByKey,
-  resultsOfAll,
+  resultsOf,
   sessionsNamed,
   sharesByBottle,
   sharesByMould,
@@ -41,7 +41,7 @@ type SeenTo = (key: string) => number;
 
 /** Cavities that do twice as badly as their mould did. */
 async function badCavities(seenTo: SeenTo, names: Map<number, string>): Promise<Found[]> {
-  const results = await resultsOfAll();
+  const results = await resultsOf(null);
   const moulds = [...new Set(results.map(({ mould }) => mould))];
   return moulds.flatMap((mould) => {
     const own = results
@@ -201,11 +201,10 @@ export async function seeTo(raw: unknown, now: Date): Promise<Result<null>> {
 const TOLD_FROM = 20;
 /** What was seen to of a mould's cavities, and whether it helped. */
 export async function seenToOf(mould: number) {
-  const [closed, results] = await Promise.all([closedOf(`cavity/${mould}/`), resultsOfAll()]);
+  const closed = await closedOf(`cavity/${mould}/`);
+  const results = closed.length > 0 ? await resultsOf(mould) : [];
   return closed.map((chore) => {
-    const own = results.find(
-      (one) => one.mould === mould && `cavity/${mould}/${one.cavity}` === chore.key,
-    );
+    const own = results.find(({ cavity }) => `cavity/${mould}/${cavity}` === chore.key);
     const after = (own?.bad ?? []).filter(
       (_, nth) => 1000 * own!.seconds[nth]! > chore.closed_at.getTime(),
     );

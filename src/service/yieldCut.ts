@@ -53,9 +53,9 @@ const CutSchema = z.object({
 export const cutOf = (asked: URLSearchParams): YieldCut =>
   CutSchema.parse(Object.fromEntries([...asked].filter(([, value]) => value !== '')));
 
-/** Families the shop's colourways are sorted into, each with its colourways. */
-async function families(): Promise<Map<string, number[]>> {
-  const shelf = await lists('colourways', 'builds', 'mixes');
+const sorted = () => lists('colourways', 'builds', 'mixes');
+/** Families a shop's colourways are sorted into, each with its colourways. */
+function familiesOf(shelf: Awaited<ReturnType<typeof sorted>>): Map<string, number[]> {
   const own = shelf.builds.map(({ spec }) => spec);
   const mixes = shelf.mixes.map(({ id: mix, spec }) => ({
     id: mix,
@@ -72,7 +72,7 @@ async function families(): Promise<Map<string, number[]>> {
 /** A cut with the colourways of its family, where it is cut by one. */
 export async function foundCut(cut: YieldCut): Promise<FoundCut> {
   if (cut.family === undefined) return cut;
-  return { ...cut, colourways: (await families()).get(cut.family) ?? [] };
+  return { ...cut, colourways: familiesOf(await sorted()).get(cut.family) ?? [] };
 }
 
 /** A choice of a cut. */
@@ -101,7 +101,7 @@ export async function cutChoices(cut: YieldCut) {
     bait: entries(shelf.baits),
     // What nobody has named is a colour too.
     colourway: [...entries(shelf.colourways), { value: '0', name: 'no name yet' }],
-    family: [...(await families()).keys()].sort().map((name) => ({ value: name, name })),
+    family: [...familiesOf(shelf).keys()].sort().map((name) => ({ value: name, name })),
     mix: entries(shelf.mixes),
     grade: named(GRADES),
     plastisol: entries(shelf.materials.filter(({ spec }) => spec.kind === 'plastisol')),

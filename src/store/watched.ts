@@ -1,25 +1,26 @@
 import { rows } from './query.ts';
 
 /**
- * What came of each cavity of every mould over that mould's newest shots, the oldest first, and when,
- * in s since 1970.
+ * What came of each cavity of a mould, or of every mould, over that mould's newest shots, the oldest
+ * first, and when, in s since 1970.
  */
-export const resultsOfAll = (
+export const resultsOf = (
+  mould: number | null,
   newest = 120,
 ): Promise<
   { mould: number; cavity: number; bad: boolean[]; sessions: number[]; seconds: number[] }[]
 > =>
   rows(
-    `SELECT m.id AS mould, c.cavity, array_agg(c.grade <> 'good' ORDER BY s.at, s.shot) AS bad,
-            array_agg(s.session_id ORDER BY s.at, s.shot) AS sessions,
-            array_agg(extract(epoch FROM s.at)::int ORDER BY s.at, s.shot) AS seconds
+    `SELECT m.id AS mould, c.cavity, json_agg(c.grade <> 'good' ORDER BY s.at, s.shot) AS bad,
+            json_agg(s.session_id ORDER BY s.at, s.shot) AS sessions,
+            json_agg(extract(epoch FROM s.at)::int ORDER BY s.at, s.shot) AS seconds
        FROM moulds m
        JOIN LATERAL (SELECT session_id, shot, at FROM shots WHERE mould_id = m.id AND NOT trial
          AND marked_at IS NOT NULL ORDER BY at DESC LIMIT $1) s ON true
        JOIN cavity_results c USING (session_id, shot)
-      WHERE m.retired_at IS NULL
+      WHERE m.retired_at IS NULL AND ($2::int IS NULL OR m.id = $2)
       GROUP BY m.id, c.cavity ORDER BY m.id, c.cavity`,
-    [newest],
+    [newest, mould],
   );
 
 /** Sessions by their numbers: when each was opened, and what it is called. */

@@ -55,6 +55,23 @@ test('yields are what each session’s own log folds to, however they are cut; t
   const page = await (await fetch(`${app.url}/yields?mould=${own[0]!.mould_id}`)).text();
   assert.match(page, /did not come good/);
 
+  // The cavity a fault mostly comes from is named, with as many as the record has.
+  const seen = await rows<{ mould: number; fault: string; most: number }>(
+    `SELECT mould, fault, max(count)::int AS most FROM (
+       SELECT s.mould_id AS mould, coalesce(c.fault, 'not said') AS fault, count(*) AS count
+         FROM cavity_results c JOIN shots s USING (session_id, shot)
+        WHERE c.grade <> 'good' AND NOT s.trial AND s.marked_at IS NOT NULL
+        GROUP BY 1, 2, c.cavity) each GROUP BY 1, 2`,
+  );
+  let cavities = 0;
+  for (const mould of new Set(seen.map((of) => of.mould)))
+    for (const { fault, mostly } of (await yields({ mould })).faults.filter((row) => row.mostly)) {
+      cavities += 1;
+      const most = seen.find((of) => of.mould === mould && of.fault === fault)!;
+      assert.equal(mostly!.count, most.most, `${mould} ${fault}`);
+    }
+  assert.ok(cavities > 0, 'a cavity of the demo has gone bad');
+
   // Every way of cutting parts the whole: each bait is in one season, one cavity, one of each.
   const count = (of: { sessions: { shot: number }[] }) =>
     of.sessions.reduce((sum, { shot }) => sum + shot, 0);

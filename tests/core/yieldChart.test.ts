@@ -119,6 +119,11 @@ test('property: faults in their order, shares that end at one, a cavity named on
           }
         }
         assert.ok(pareto(counts, null).every(({ mostly }) => mostly === null));
+        // Bait by bait it is the same.
+        const baits = counts.flatMap((one) =>
+          Array.from({ length: one.count }, () => ({ ...one, count: 1 })),
+        );
+        assert.deepEqual(pareto(baits, 8), rows);
       },
     ),
   );

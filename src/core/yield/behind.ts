@@ -36,6 +36,8 @@ const ENOUGH = 5;
 const MOSTLY = 0.7;
 /** Share of all shots a side has at the most: where nearly everything lies, nothing is told. */
 const USUAL = 0.6;
+/** Spreads over the usual share within which no chance is worth working out: one in fifty or so. */
+const NOTHING = 2;
 /** Chance with which a side is named wrongly, over all that are looked at. */
 const BY_CHANCE = 0.01;
 
@@ -71,7 +73,8 @@ export function liesBehind(
     const here = (one: ShotsAt): boolean => one.at < at === under;
     const [own, usual] = [fault.filter(here), shotsOf(all.filter(here)) / total];
     const [baits, of] = [baitsOf(own), baitsOf(fault)];
-    if (usual > USUAL || baits < MOSTLY * of) return [];
+    const within = usual + NOTHING * Math.sqrt((usual * (1 - usual)) / hit);
+    if (usual > USUAL || baits < MOSTLY * of || shotsOf(own) <= within * hit) return [];
     const chance = atLeast(shotsOf(own), hit, usual);
     return [{ chance, side: { key, under, at, baits, of, usual } }];
   });

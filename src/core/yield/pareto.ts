@@ -17,34 +17,41 @@ const NAMED = 2;
 /** Times a fault is seen before a cavity is named for it (judgement). */
 const ENOUGH = 6;
 
+/** How often each cavity has each fault, however the counts came. */
+function byFault(counts: readonly FaultCount[]): Map<string, Map<number, number>> {
+  const faults = new Map<string, Map<number, number>>();
+  for (const { fault, cavity, count } of counts) {
+    const own = faults.get(fault) ?? new Map<number, number>();
+    faults.set(fault, own.set(cavity, (own.get(cavity) ?? 0) + count));
+  }
+  return faults;
+}
+
 /**
  * Faults, the most frequent first, with the share of all down to each.
+ * @param counts of a fault and cavity any number of times: they are summed
  * @param cavities of the mould; null = over several moulds no cavity is named
  * @see NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.3 (Pareto plot)
  */
 export function pareto(counts: readonly FaultCount[], cavities: number | null): ParetoRow[] {
   const all = counts.reduce((sum, { count }) => sum + count, 0);
-  const faults = [...new Set(counts.map(({ fault }) => fault))].map((fault) => {
-    const own = counts.filter((one) => one.fault === fault);
-    return { fault, own, count: own.reduce((sum, { count }) => sum + count, 0) };
-  });
+  const faults = [...byFault(counts)].map(([fault, own]) => ({
+    fault,
+    most: [...own].reduce((most, one) => (one[1] > most[1] ? one : most)),
+    count: [...own.values()].reduce((sum, count) => sum + count, 0),
+  }));
   let sum = 0;
   return faults
     .sort((one, other) => other.count - one.count || one.fault.localeCompare(other.fault))
-    .map(({ fault, own, count }) => {
+    .map(({ fault, most: [cavity, most], count }) => {
       sum += count;
-      const [most] = [...own].sort((one, other) => other.count - one.count);
       const named =
-        cavities !== null &&
-        cavities > 1 &&
-        count >= ENOUGH &&
-        most !== undefined &&
-        most.count >= (NAMED * count) / cavities;
+        cavities !== null && cavities > 1 && count >= ENOUGH && most >= (NAMED * count) / cavities;
       return {
         fault,
         count,
         upTo: sum / Math.max(1, all),
-        mostly: named ? { cavity: most.cavity, count: most.count } : null,
+        mostly: named ? { cavity, count: most } : null,
       };
     });
 }
