@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { METRIC } from '@/core/quantity/index.ts';
 import type { BadShot, BehindKey, ShotsAt, YieldCut } from '@/core/yield/index.ts';
 import { behindOf, pareto, pChart, sayBehind, shotsAt, TELLS, wilson } from '@/core/yield/index.ts';
+import type { FoundCut } from '@/store/yields.ts';
 import {
   badShotsOf,
   cavitiesOf,
@@ -31,27 +32,39 @@ function withBehind(bad: readonly BadShot[], everywhere: Everywhere, cavities: n
     ),
   }));
 }
+/** Colours of a cut over some sessions, with whether they do worse than the rest, and who orders those. */
+async function coloursWith(cut: FoundCut, ids: readonly number[], usual: number) {
+  const colours = await coloursOf(cut, ids);
+  const isHard = ({ shot, good }: { shot: number; good: number }): boolean =>
+    wilson(shot - good, shot, HARD).low > usual;
+  const hard = await orderedBy(colours.filter(isHard).map(({ colourway }) => colourway));
+  return colours.map((one) => ({
+    ...one,
+    hard: isHard(one),
+    customers: hard.find(({ colourway }) => colourway === one.colourway)?.customers ?? [],
+  }));
+}
+/** What a cut's newest sessions gave, by all that is told of it. */
+async function counted(cut: FoundCut) {
+  const sessions = await yieldsBySession(cut, NEWEST);
+  const ids = sessions.map(({ session }) => session);
+  const chart = pChart(sessions.map(({ shot, good }) => ({ shot, bad: shot - good })));
+  const [bad, cavities, colours, shots] = await Promise.all([
+    badShotsOf(cut, ids),
+    cavitiesOf(cut, ids),
+    coloursWith(cut, ids, chart.mean),
+    shotsByHeats(cut, ids),
+  ]);
+  return { sessions, chart, bad, cavities, colours, shots };
+}
 /**
  * What came good of a cut, session by session with limits, by cavity, and what did not, by fault.
  * @returns also what there is to cut by, and the mould where one is cut by
  */
 export async function yields(asked: YieldCut) {
   const cut = await foundCut(asked);
-  const [sessions, { choices, mould }] = await Promise.all([
-    yieldsBySession(cut, NEWEST),
-    cutChoices(cut),
-  ]);
-  const ids = sessions.map(({ session }) => session);
-  const [bad, cavities, colours, shots] = await Promise.all([
-    badShotsOf(cut, ids),
-    cavitiesOf(cut, ids),
-    coloursOf(cut, ids),
-    shotsByHeats(cut, ids),
-  ]);
-  const chart = pChart(sessions.map(({ shot, good }) => ({ shot, bad: shot - good })));
-  const isHard = ({ shot, good }: { shot: number; good: number }): boolean =>
-    wilson(shot - good, shot, HARD).low > chart.mean;
-  const hard = await orderedBy(colours.filter(isHard).map(({ colourway }) => colourway));
+  const [{ sessions, chart, bad, cavities, colours, shots }, { choices, mould }] =
+    await Promise.all([counted(cut), cutChoices(cut)]);
   return {
     /** sessions told of at most: there may be older ones */
     newest: NEWEST,
@@ -67,8 +80,6 @@ export async function yields(asked: YieldCut) {
       ...one,
       name:
         choices.colourway.find(({ value }) => value === String(one.colourway))?.name ?? 'retired',
-      hard: isHard(one),
-      customers: hard.find(({ colourway }) => colourway === one.colourway)?.customers ?? [],
     })),
     mould,
     choices,
