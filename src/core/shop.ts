@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import { CalendarSchema } from './ahead/calendar.ts';
+import { USUAL_WEIGHTS } from './ahead/weights.ts';
+import { WeightsSchema } from './ahead/weightsSchema.ts';
 import { BenchSettingsSchema } from './session/settings.ts';
 import { SCHOOLS } from './schools.ts';
 import { PlanSettingsSchema } from './plan/input.ts';
@@ -47,6 +49,8 @@ export const ShopSchema = z.object({
     .default(''),
   /** when it shoots; null = it has not said */
   calendar: CalendarSchema.nullable().default(null),
+  /** what its fortnight is judged by */
+  weights: WeightsSchema,
   /** key of the address its calendar is read at; null = there is none */
   feed: z.uuid().nullable().default(null),
   bench: BenchSettingsSchema,
@@ -69,6 +73,7 @@ export const DEFAULT_SHOP: Shop = {
   check: null,
   backups: '',
   calendar: null,
+  weights: USUAL_WEIGHTS,
   feed: null,
   bench: {
     tolerance: 3,

@@ -38,6 +38,7 @@ export async function ahead(now: Date) {
     by,
     cure,
     times: benchTimes(shop.calendar ?? USUAL_CALENDAR, now, AHEAD),
+    weights: shop.weights,
     /** the shop has not said when it shoots */
     usual: shop.calendar === null,
     now: now.getTime(),

@@ -50,7 +50,7 @@ export const asked = ({ pieces, times }: Book) => ({
   takes: (some: readonly Piece[]) => {
     const colours = new Set(some.map(({ colourway }) => colourway)).size;
     const seconds = 900 + 600 * colours + 120 * some.reduce((sum, { baits }) => sum + baits, 0);
-    return { seconds, atMost: 1.1 * seconds };
+    return { seconds, atMost: 1.1 * seconds, leftG: 80 * colours };
   },
 });
 export const late = ({ times }: LaidOut): number =>

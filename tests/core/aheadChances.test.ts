@@ -26,6 +26,7 @@ function lived(all: { hours: number; pieces: Piece[]; seconds: number; sd: numbe
         time: { day: String(nth + 1), from: nth * DAY, to: nth * DAY + hours * HOUR, pairs: 1 },
         pieces,
         seconds,
+        leftG: 0,
       })),
     },
     sessions: all.map(

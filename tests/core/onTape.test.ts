@@ -11,6 +11,7 @@ import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { benchOn } from '../bench.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
+import { also, plain, sprat } from './alsoKit.ts';
 import { randomEvening } from '../randomLog.ts';
 
 const HANDS = { hands: {}, pairs: 1, ovenNames: [] };
@@ -84,6 +85,38 @@ test('the last job can be dropped while nothing of it is shot, and then it ends 
   assert.equal(after.without, null);
   assert.equal(restOfPlan(bench.state(), bench.now()).plan.shots.length, left);
   near(after.ends.mid - after.now, on.without.ends - on.now, 1);
+});
+
+test('what is taken on since is laid behind the rest, on its own moulds and cups, until it is shot', () => {
+  const snapshot = snapshotOf();
+  const bench = benchOn(snapshot);
+  bench.follow((so) => so.shots.size === 1);
+  const before = onTape(bench.state(), HANDS, bench.now());
+  const change = also(bench.state(), { bait: sprat, colourway: plain }, 3);
+  assert.ok(change.ok);
+  const state = bench.act(change.send);
+  const run = [...state.runs.keys()].at(-1)!;
+  const after = onTape(state, HANDS, bench.now());
+  assert.equal(after.beyond, 0);
+  assert.ok(after.ends.mid > before.ends.mid + 3 * 60, `${after.ends.mid} ${before.ends.mid}`);
+  near(after.planned.mid, before.planned.mid, 1e-6);
+  const { shots, draws, cups } = restOfPlan(state, bench.now()).plan;
+  const own = shots.filter(({ job }) => job === run);
+  assert.equal(own.length, 3);
+  const needed = draws.filter(({ job }) => job === run).flatMap(({ barrels }) => barrels);
+  assert.ok(needed.every(({ cup }) => cups.some(({ id }) => id === cup)));
+  const lanes = new Set(after.tape.lanes.map(({ key }) => key));
+  assert.ok(after.tape.blocks.every(({ lane }) => lanes.has(lane)));
+  assert.equal(
+    after.without?.job,
+    state.runs.get(run)!.job.key,
+    'the last taken on can be dropped',
+  );
+  // One more of it is one more on the tape; shot, it is behind.
+  const more = bench.act({ kind: 'changed', payload: { what: 'shots', job: run, by: 1 } });
+  assert.equal(restOfPlan(more, bench.now()).plan.shots.filter(({ job }) => job === run).length, 4);
+  const end = bench.follow((so) => so.phase.is === 'finished');
+  assert.equal(restOfPlan(end, bench.now()).plan.shots.length, 0);
 });
 
 test('property: whatever a hand does, the tape goes on from now, and no mould holds two things', () => {

@@ -5,6 +5,7 @@ import type { Piece } from './piece.ts';
 import { readyOf } from './ready.ts';
 import type { ShopKnown, Worked } from './takes.ts';
 import { worker } from './takes.ts';
+import type { Weights } from './weights.ts';
 
 /** The book to be laid out, and all it is laid out by. */
 export interface Book extends ShopKnown {
@@ -16,6 +17,8 @@ export interface Book extends ShopKnown {
   held: readonly (readonly [string, string])[];
   /** ms on the rack before baits are cured */
   cure: number;
+  /** how much counts against a layout; the usual where nothing is said */
+  weights?: Weights;
 }
 type Session = Exclude<Worked, { refused: string }>;
 /** A book as it is laid, with each time's session; null where nothing is laid. */
@@ -50,6 +53,7 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
       pieces: book.pieces,
       times: book.times,
       held: new Map(book.held),
+      weights: book.weights,
       by: (due) => book.by[due]!,
       takes: (some, { pairs }) => lasts(some, pairs),
       least: (piece, { pairs }) => {
@@ -71,6 +75,8 @@ export interface Outcome {
   sessions: number;
   /** s at the bench in all */
   seconds: number;
+  /** g of plastic left over in cups */
+  leftG: number;
 }
 export function outcomeOf({ laid }: LaidBook, { by, cure }: Pick<Book, 'by' | 'cure'>): Outcome {
   const ready = readyOf(laid.times, (due) => by[due]!, cure);
@@ -79,5 +85,6 @@ export function outcomeOf({ laid }: LaidBook, { by, cure }: Pick<Book, 'by' | 'c
     late: ready.filter(({ late }) => late > 0).length + left,
     sessions: laid.times.filter(({ pieces }) => pieces.length > 0).length,
     seconds: laid.times.reduce((sum, { seconds }) => sum + seconds, 0),
+    leftG: laid.times.reduce((sum, { leftG }) => sum + leftG, 0),
   };
 }

@@ -1,6 +1,7 @@
 import { heldDay } from './hand.ts';
 import type { Piece } from './piece.ts';
-import { type Asked, costOf, isLess, lateBy, type Layout, withPiece } from './place.ts';
+import { USUAL_WEIGHTS } from './weights.ts';
+import { type Asked, costOf, emptyAt, isLess, lateBy, type Layout, withPiece } from './place.ts';
 
 /** Books of no more pieces are looked through whole. */
 const MOST_PIECES = 12;
@@ -27,12 +28,14 @@ export function branched(start: Layout, asked: Asked): Layout {
     const laid = withPiece(so.times[at]!, piece, asked);
     return laid && { ...so, times: so.times.map((time, nth) => (nth === at ? laid : time)) };
   };
+  // A piece more may use what another leaves over: a bound counts no plastic.
+  const bounding = { ...asked, weights: { ...(asked.weights ?? USUAL_WEIGHTS), left: 0 } };
   const go = (so: Layout, nth: number): void => {
-    const cost = costOf(so, asked);
-    if (looked > MOST_LOOKED || !isLess(cost, least)) return;
+    if (looked > MOST_LOOKED || !isLess(costOf(so, bounding), least)) return;
     const piece = pieces[nth];
     if (!piece) {
-      [best, least] = [so, cost];
+      const cost = costOf(so, asked);
+      if (isLess(cost, least)) [best, least] = [so, cost];
       return;
     }
     const day = heldDay(asked.held, piece);
@@ -51,6 +54,6 @@ export function branched(start: Layout, asked: Asked): Layout {
     }
     go({ ...so, left: [...so.left, piece] }, nth + 1);
   };
-  go({ times: start.times.map(({ time }) => ({ time, pieces: [], seconds: 0 })), left: [] }, 0);
+  go({ times: start.times.map(({ time }) => emptyAt(time)), left: [] }, 0);
   return best;
 }

@@ -48,7 +48,12 @@ function withLast(so: LaidBook, piece: Piece, book: Book): LaidBook | string {
       laid: {
         ...so.laid,
         times: so.laid.times.map((one, at) =>
-          at === nth ? { time, pieces: [...pieces, piece], seconds: mid } : one,
+          at === nth
+            ? {
+                ...{ time, pieces: [...pieces, piece], seconds: mid },
+                leftG: session.plan.totals.leftG,
+              }
+            : one,
         ),
       },
       sessions: so.sessions.map((one, at) => (at === nth ? session : one)),

@@ -4,6 +4,7 @@ import {
   type Asked,
   bestPlace,
   costOf,
+  emptyAt,
   isLess,
   kinIn,
   type Laid,
@@ -51,7 +52,7 @@ function* emptied({ times, left }: Layout, asked: Asked): Generator<Layout> {
     });
     if (!goes) continue;
     const laid = new Map(others.map((other) => [other.time.day, other]));
-    const empty = { time: time.time, pieces: [], seconds: 0 };
+    const empty = emptyAt(time.time);
     yield {
       times: times.map((other) => (other === time ? empty : (laid.get(other.time.day) ?? other))),
       left,

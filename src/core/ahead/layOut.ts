@@ -3,7 +3,7 @@ import { cut } from './cut.ts';
 import { heldDay } from './hand.ts';
 import { improve } from './improve.ts';
 import type { Piece } from './piece.ts';
-import { type Asked, bestPlace, type Laid, type Layout } from './place.ts';
+import { type Asked, bestPlace, emptyAt, type Laid, type Layout } from './place.ts';
 
 export type { Laid } from './place.ts';
 export interface LaidOut {
@@ -22,7 +22,7 @@ const noRoom = (piece: Piece, held: Asked['held']): string =>
  * Lays pieces over the times there are at the bench: those a hand holds first, so that the rest is
  * laid around them, then the soonest wanted, each where it makes nothing late and adds the least,
  * then changed while that makes it better. The same pieces are always laid the same. Not laid first,
- * then late, then times used, then s at the bench (issue of the road, step 7).
+ * then what counts against it as the shop weighs it (`weights.ts`).
  * @param better told of each better layout; answers whether to go on
  */
 export function layOut({
@@ -50,7 +50,7 @@ export function layOut({
   });
   const told = (so: Layout) => tell?.(saidOf(so)) ?? true;
   let so: Layout = {
-    times: asked.times.map((time) => ({ time, pieces: [], seconds: 0 })),
+    times: asked.times.map(emptyAt),
     left: [],
   };
   for (const piece of pieces) {

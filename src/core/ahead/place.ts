@@ -1,22 +1,27 @@
 import type { BenchTime } from './calendar.ts';
 import { heldDay } from './hand.ts';
 import type { Piece } from './piece.ts';
+import type { Weights } from './weights.ts';
+import { against, USUAL_WEIGHTS } from './weights.ts';
 
 /**
- * How long pieces take together at a time, s, as it likely goes and nine times in ten; or why they
- * cannot be shot so.
+ * How long pieces take together at a time, s, as it likely goes and nine times in ten, and the g of
+ * plastic that are left over; or why they cannot be shot so.
  */
 type Takes = (
   pieces: readonly Piece[],
   time: BenchTime,
-) => { seconds: number; atMost: number } | { refused: string };
+) => { seconds: number; atMost: number; leftG: number } | { refused: string };
 
 /** A time at the bench with what is laid there. */
 export interface Laid {
   time: BenchTime;
   pieces: Piece[];
   seconds: number;
+  /** g of plastic left over */
+  leftG: number;
 }
+export const emptyAt = (time: BenchTime): Laid => ({ time, pieces: [], seconds: 0, leftG: 0 });
 /** What is to be laid, and by what. */
 export interface Asked {
   pieces: readonly Piece[];
@@ -28,6 +33,8 @@ export interface Asked {
   by: (due: string) => number;
   /** pieces that stay where a hand has put them: the day, by their keys */
   held?: ReadonlyMap<string, string>;
+  /** how much counts against a layout; the usual where nothing is said */
+  weights?: Weights;
 }
 /** Times with what is laid in them, and pieces there is no room for. */
 export interface Layout {
@@ -36,9 +43,9 @@ export interface Layout {
 }
 /**
  * What a layout is judged by, the first first: parts a hand holds on a day that are not laid, parts
- * not laid, s late, times used, s at the bench.
+ * not laid, and what counts against what is laid, as the shop weighs it.
  */
-type Cost = readonly [held: number, left: number, late: number, times: number, seconds: number];
+type Cost = readonly [held: number, left: number, against: number];
 
 export const lasting = ({ from, to }: BenchTime): number => (to - from) / 1000;
 /** s a piece that is shot by the end of a time is late by. */
@@ -47,15 +54,26 @@ export const lateBy = (piece: Piece, { to }: BenchTime): number =>
 
 const partsOf = (pieces: readonly Piece[]): number =>
   pieces.reduce((sum, { parts }) => sum + parts.length, 0);
-export const costOf = ({ times, left }: Layout, { held }: Pick<Asked, 'held'>): Cost => [
+export const costOf = (
+  { times, left }: Layout,
+  { held, weights = USUAL_WEIGHTS }: Pick<Asked, 'held' | 'weights'>,
+): Cost => [
   partsOf(left.filter((piece) => heldDay(held, piece) !== undefined)),
   partsOf(left),
   times.reduce(
-    (sum, { time, pieces }) => sum + pieces.reduce((late, piece) => late + lateBy(piece, time), 0),
+    (sum, { time, pieces, seconds, leftG }) =>
+      sum +
+      against(
+        {
+          late: pieces.reduce((late, piece) => late + lateBy(piece, time), 0),
+          sessions: pieces.length > 0 ? 1 : 0,
+          seconds,
+          leftG,
+        },
+        weights,
+      ),
     0,
   ),
-  times.filter(({ pieces }) => pieces.length > 0).length,
-  times.reduce((sum, { seconds }) => sum + seconds, 0),
 ];
 export const isLess = (one: readonly number[], other: readonly number[]): boolean => {
   const at = one.findIndex((figure, nth) => Math.abs(figure - other[nth]!) > 1e-9);
@@ -74,12 +92,14 @@ export function withPiece(
   const took = takes(pieces, laid.time);
   return 'refused' in took || took.atMost > lasting(laid.time)
     ? null
-    : { time: laid.time, pieces, seconds: took.seconds };
+    : { time: laid.time, pieces, seconds: took.seconds, leftG: took.leftG };
 }
 export function withoutPiece(laid: Laid, piece: Piece, { takes }: Pick<Asked, 'takes'>): Laid {
   const pieces = laid.pieces.filter((other) => other !== piece);
-  const took = pieces.length > 0 ? takes(pieces, laid.time) : { seconds: 0, atMost: 0 };
-  return { time: laid.time, pieces, seconds: 'seconds' in took ? took.seconds : laid.seconds };
+  if (pieces.length === 0) return emptyAt(laid.time);
+  const took = takes(pieces, laid.time);
+  const { seconds, leftG } = 'refused' in took ? laid : took;
+  return { time: laid.time, pieces, seconds, leftG };
 }
 
 /** How much two pieces may share at the bench: a cup, a mould. */
@@ -99,29 +119,26 @@ export function bestPlace(
   asked: Asked,
 ): { at: number; laid: Laid } | null {
   const day = heldDay(asked.held, piece);
+  const { weights = USUAL_WEIGHTS } = asked;
   // What is late and what is a session more is known beforehand; what it takes has to be worked out.
   const places = times
-    .map((time, at) => ({
-      ...{ at, time, late: lateBy(piece, time.time), kin: kinIn(time, piece) },
-      opens: time.pieces.length === 0 ? 1 : 0,
-    }))
+    .map((time, at) => {
+      const known = { late: lateBy(piece, time.time), sessions: time.pieces.length === 0 ? 1 : 0 };
+      const least = against({ ...known, seconds: 0, leftG: 0 }, weights);
+      return { at, time, known, least, kin: kinIn(time, piece) };
+    })
     .filter(({ time }) => day === undefined || time.time.day === day)
-    .sort(
-      (one, other) =>
-        one.late - other.late ||
-        one.opens - other.opens ||
-        other.kin - one.kin ||
-        one.at - other.at,
-    );
-  let best: { at: number; laid: Laid; cost: readonly number[] } | null = null;
+    .sort((one, other) => one.least - other.least || other.kin - one.kin || one.at - other.at);
+  let best: { at: number; laid: Laid; added: number } | null = null;
   let looked = 0;
-  for (const { at, time, late, opens } of places) {
-    if (best && (late > best.cost[0]! || opens > best.cost[1]! || looked >= LOOKED_AT)) break;
+  for (const { at, time, known, least } of places) {
+    if (best && (least > best.added || looked >= LOOKED_AT)) break;
     const laid = withPiece(time, piece, asked);
     if (!laid) continue;
     looked += 1;
-    const added = [late, opens, laid.seconds - time.seconds];
-    if (!best || isLess(added, best.cost)) best = { at, laid, cost: added };
+    const [seconds, leftG] = [laid.seconds - time.seconds, laid.leftG - time.leftG];
+    const added = against({ ...known, seconds, leftG }, weights);
+    if (!best || added < best.added) best = { at, laid, added };
   }
   return best;
 }

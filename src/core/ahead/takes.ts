@@ -60,10 +60,11 @@ function workOut(input: PlanInput, timing: TimingKnown): Worked {
 }
 
 /**
- * How long a session takes, s, as it likely goes and nine times in ten, and how long of it hands
- * shoot; or why there is none.
+ * How long a session takes, s, as it likely goes and nine times in ten, how long of it hands shoot,
+ * and the g of plastic left over; or why there is none.
  */
-type Lasts = { seconds: number; atMost: number; shoots: number } | { refused: string };
+type Lasts =
+  { seconds: number; atMost: number; shoots: number; leftG: number } | { refused: string };
 /** Sessions of pieces, whole or only how long they take. */
 export interface Works {
   whole: (pieces: readonly Piece[], pairs: number) => Worked;
@@ -118,6 +119,7 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
             seconds: worked.timing.all.mid,
             atMost: worked.timing.all.high,
             shoots: shootsFor(worked),
+            leftG: worked.plan.totals.leftG,
           };
     known.set(key, made);
     return made;

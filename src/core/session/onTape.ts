@@ -4,6 +4,7 @@ import { layEvening } from '../tape/layEvening.ts';
 import { type Block, type Tape, tapeOf } from '../tape/tape.ts';
 import { timingOf } from '../tape/timing.ts';
 import { laneKey } from '../tape/lanes.ts';
+import { planAndAlso } from './planAndAlso.ts';
 import { restOfPlan } from './restOfPlan.ts';
 import type { SessionState } from './state.ts';
 import { worked } from './summary.ts';
@@ -16,7 +17,7 @@ export interface OnTape {
   /** s from the start until it ends, and what its plan said at the start */
   ends: Range;
   planned: Range;
-  /** shots that were taken on since, and are not in it */
+  /** shots that were taken on since, and cannot be worked out any more: they are not in it */
   beyond: number;
   /** when it would end without its last job; null where there is one job, or it has begun */
   without: { job: string; name: string; ends: number } | null;
@@ -89,8 +90,13 @@ function moved(tape: Tape, by: number, baits: number): Tape {
 }
 
 /** The rest of a session without the job it would shoot last, where nothing of that was shot. */
-function withoutLast(state: SessionState, known: TimingKnown, now: number): OnTape['without'] {
-  const { jobs } = state.snapshot.input;
+function withoutLast(
+  state: SessionState,
+  { plan: whole, input }: ReturnType<typeof planAndAlso>,
+  known: TimingKnown,
+  now: number,
+): OnTape['without'] {
+  const { jobs } = input;
   const last = jobs.at(-1);
   if (!last || jobs.length < 2) return null;
   const own = [...state.runs.values()].filter(({ job }) => job.key === last.key);
@@ -102,8 +108,8 @@ function withoutLast(state: SessionState, known: TimingKnown, now: number): OnTa
       run.job.key === last.key ? { ...run, target: 0, trials: 0 } : run,
     ]),
   );
-  const { plan, begun } = restOfPlan({ ...state, runs }, now);
-  const { ends } = layEvening(plan, state.snapshot.input, known, begun);
+  const { plan, begun } = restOfPlan({ ...state, runs }, now, whole);
+  const { ends } = layEvening(plan, input, known, begun);
   const name = `${last.bait.name}, ${last.colourway.name}`;
   return { job: last.key, name, ends: worked(state, now) + ends };
 }
@@ -114,23 +120,25 @@ function withoutLast(state: SessionState, known: TimingKnown, now: number): OnTa
  */
 export function onTape(state: SessionState, bench: BenchHands, now: number): OnTape {
   const known = knownFor(state, bench);
-  const { input, plan: whole } = state.snapshot;
-  const { plan, begun } = restOfPlan(state, now);
-  const laid = layEvening(plan, input, known, begun);
+  const whole = planAndAlso(state);
+  const { plan, begun } = restOfPlan(state, now, whole.plan);
+  const laid = layEvening(plan, whole.input, known, begun);
   const at = worked(state, now);
   const rest = timingOf(laid).all;
-  const first = layEvening(whole, input, known);
+  const { input: begunWith, plan: planned } = state.snapshot;
+  const first = layEvening(planned, begunWith, known);
+  const all = state.also.length > 0 ? layEvening(whole.plan, whole.input, known) : first;
   const tape = moved(tapeOf(laid), at, onRack(state));
   const before = behind(state, at);
-  const inPlan = new Set(whole.runs.map(({ key }) => key));
+  const inPlan = new Set(whole.plan.runs.map(({ key }) => key));
   return {
-    tape: { ...tape, lanes: tapeOf(first).lanes, blocks: [...before, ...tape.blocks] },
+    tape: { ...tape, lanes: tapeOf(all).lanes, blocks: [...before, ...tape.blocks] },
     now: at,
     ends: { low: at + rest.low, mid: at + rest.mid, high: at + rest.high },
     planned: timingOf(first).all,
     beyond: [...state.runs.values()]
       .filter(({ key }) => !inPlan.has(key))
       .reduce((sum, { target, done }) => sum + Math.max(0, target - done), 0),
-    without: withoutLast(state, known, now),
+    without: withoutLast(state, whole, known, now),
   };
 }

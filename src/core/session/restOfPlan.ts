@@ -3,6 +3,7 @@ import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan, PlannedCup } from '../plan/planned.ts';
 import type { Begun } from '../tape/evening.ts';
 import { density } from '../material/plastisol.ts';
+import { planAndAlso } from './planAndAlso.ts';
 import type { CupState } from './state/cup.ts';
 import { coolingOf, heldUntil, type MouldState } from './state/mould.ts';
 import type { RunState, SessionState } from './state.ts';
@@ -74,11 +75,14 @@ function standsFor(mould: MouldState, now: number): number | null {
 }
 
 /**
- * What is left of a session's plan, and what is behind it: to be laid on its lanes from now on. Jobs
- * that were taken on since are not in it.
+ * What is left of a session's plan, and what is behind it: to be laid on its lanes from now on.
+ * @param plan with what was taken on since ({@link planAndAlso})
  */
-export function restOfPlan(state: SessionState, now: number): { plan: Plan; begun: Begun } {
-  const { plan } = state.snapshot;
+export function restOfPlan(
+  state: SessionState,
+  now: number,
+  plan: Plan = planAndAlso(state).plan,
+): { plan: Plan; begun: Begun } {
   const left = plan.runs.flatMap(({ key }) => {
     const run = state.runs.get(key);
     return run ? shotsLeft(run, plan) : [];

@@ -2,7 +2,7 @@ import type { StepKey } from './stepKinds.ts';
 import type { Missed } from '../heat/index.ts';
 import { NOTHING_MISSED } from '../heat/index.ts';
 import type { Stage } from '../build/index.ts';
-import type { Job, Plan, Tools } from '../plan/index.ts';
+import type { CupChoice, Job, Plan, Tools } from '../plan/index.ts';
 import type { JoinedLine } from './state/jobs.ts';
 import { kindsTaken, runsOf, sourceOf } from '../plan/index.ts';
 import { baitMass, stageMass } from '../shot/index.ts';
@@ -77,6 +77,8 @@ export interface SessionState {
   runs: Map<string, RunState>;
   /** jobs taken on while it was shot */
   also: Job[];
+  /** cups that were brought since, as they were chosen */
+  brought: CupChoice[];
   /** order lines that joined while it was shot */
   joined: JoinedLine[];
   lots: Map<string, LotState>;
@@ -199,6 +201,7 @@ export function startState(snapshot: Snapshot): SessionState {
     focus: null,
     inHand: null,
     also: [],
+    brought: [],
     joined: [],
     runs: new Map(
       input.jobs.flatMap(runsOf).flatMap((run) => {

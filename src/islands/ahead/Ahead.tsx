@@ -36,6 +36,7 @@ export default function Ahead() {
       <div className="flex min-w-0 flex-col gap-8">
         <WhatItTakes
           {...answer.shown}
+          units={known.units}
           done={answer.done || stopped}
           onStop={stop}
           onUndo={inHand.undo}
@@ -67,7 +68,13 @@ export default function Ahead() {
         <Promises known={known} times={laid.times} chances={limits?.chances ?? []} />
         <Enquire known={known} hand={inHand.hand} />
         {limits && (
-          <Limits lanes={limits.lanes} now={limits.shown} tries={limits.tries} onTry={setTried} />
+          <Limits
+            units={known.units}
+            lanes={limits.lanes}
+            now={limits.shown}
+            tries={limits.tries}
+            onTry={setTried}
+          />
         )}
       </div>
     </div>

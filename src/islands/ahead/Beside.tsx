@@ -42,7 +42,7 @@ export function Beside({ known, now, other, onClose }: Props) {
           Close
         </button>
       </div>
-      <p>{differs(now.outcome, other.shown.outcome)}</p>
+      <p>{differs(now.outcome, other.shown.outcome, known.units)}</p>
       {moved.length === 0 ? (
         <p className="mt-2">Everything is shot on the same days.</p>
       ) : (

@@ -1,8 +1,11 @@
 import type { LaneShare, Outcome } from '@/core/ahead/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
+import { say } from '@/core/quantity/index.ts';
 import { LANES } from '@/core/tape/lanes.ts';
 import type { Shown } from '@/worker/ahead.worker.ts';
 
 interface Props {
+  units: ShopUnits;
   lanes: LaneShare[];
   now: Shown;
   tries: { name: string; shown: Shown }[];
@@ -10,8 +13,12 @@ interface Props {
 }
 const minutes = (seconds: number): number => Math.round(seconds / 60);
 
+/** g of plastic left over that make no difference (judgement). */
+const HARDLY_ANY = 10;
+
 /** What one outcome has less or more than another, in words. */
-export function differs(now: Outcome, then: Outcome): string {
+export function differs(now: Outcome, then: Outcome, units: ShopUnits): string {
+  const left = then.leftG - now.leftG;
   const said = (count: number, one: string, many: string): string[] =>
     count === 0
       ? []
@@ -20,12 +27,15 @@ export function differs(now: Outcome, then: Outcome): string {
     ...said(then.late - now.late, 'late line', 'late lines'),
     ...said(then.sessions - now.sessions, 'session', 'sessions'),
     ...said(minutes(then.seconds) - minutes(now.seconds), 'minute', 'minutes'),
+    ...(Math.abs(left) < HARDLY_ANY
+      ? []
+      : [`${say(Math.abs(left), 'mass', units)} ${left < 0 ? 'less' : 'more'} left over`]),
   ];
   return parts.length > 0 ? parts.join(', ') : 'changes nothing';
 }
 
 /** What the time at the bench goes to, and what would help by how much. */
-export function Limits({ lanes, now, tries, onTry }: Props) {
+export function Limits({ units, lanes, now, tries, onTry }: Props) {
   return (
     <section aria-label="What limits it">
       <h2>What limits it</h2>
@@ -52,7 +62,9 @@ export function Limits({ lanes, now, tries, onTry }: Props) {
           >
             <span className="min-w-0">
               {name}
-              <span className="block text-sm text-soft">{differs(now.outcome, shown.outcome)}</span>
+              <span className="block text-sm text-soft">
+                {differs(now.outcome, shown.outcome, units)}
+              </span>
             </span>
             <button
               type="button"

@@ -1,6 +1,7 @@
 import type { OnTape } from '@/core/session/onTape.ts';
 import { dropJob } from '@/core/session/dropJob.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
+import { jobsOf } from '@/core/session/index.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { sayClock } from '@/ui/days.ts';
 import { Busiest } from '@/ui/tape/Busiest.tsx';
@@ -35,7 +36,10 @@ export function BenchTape({ on, state, now, onSend, onClose }: Props) {
       </p>
       <TapeDrawing
         tape={on.tape}
-        colours={coloursOf(state.snapshot.input)}
+        colours={coloursOf({
+          jobs: jobsOf(state),
+          cups: [...state.snapshot.input.cups, ...state.brought],
+        })}
         begins={at(0)}
         until={ends.high + 60}
         ends={ends}

@@ -45,6 +45,13 @@ const PLANS: Figure[] = [
   [['plan', 'strength'], 'That rule is worth, baits', 'count'],
 ];
 
+/** What counts against a layout of the fortnight, each against the other. */
+const WEIGHTS: Figure[] = [
+  [['weights', 'late'], 'A line a day late is worth, sessions', 'count'],
+  [['weights', 'session'], 'A session more is worth, hours', 'count'],
+  [['weights', 'left'], '100 g left over is worth, minutes', 'count'],
+];
+
 /** Some of the shop's figures under one heading. */
 const Group = ({ title, children }: { title?: string; children: React.ReactNode }) => (
   <>
@@ -182,6 +189,7 @@ export default function ShopForm({
         <HabitFields bench={shop.bench} of={habitOf} set={(bench) => set({ bench })} />
       </Group>
       <Group title="Plans">{figures(PLANS)}</Group>
+      <Group title="The fortnight">{figures(WEIGHTS)}</Group>
       {demo && <StandIns on={shop.standIns} set={set} />}
       <button type="submit" className="act act-main">
         Save

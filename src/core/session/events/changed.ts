@@ -80,12 +80,12 @@ export const ChangedSchema = z.discriminatedUnion('what', [
 
 /** Cups that are not on the bench yet, empty. */
 function bringCups(state: SessionState, cups: readonly CupChoice[]): void {
-  for (const choice of cups)
-    if (!state.cups.has(choice.id))
-      state.cups.set(
-        choice.id,
-        newCup(choice, LETTERS[state.cups.size] ?? 'Z', [], state.snapshot.colour),
-      );
+  for (const choice of cups) {
+    if (state.cups.has(choice.id)) continue;
+    const letter = LETTERS[state.cups.size] ?? 'Z';
+    state.cups.set(choice.id, newCup(choice, letter, [], state.snapshot.colour));
+    state.brought.push(choice);
+  }
 }
 
 /** A cup that was meant for nothing yet is meant for a mix from here on. */

@@ -1,0 +1,31 @@
+/** How much counts against a layout, each against the other. */
+export interface Weights {
+  /** sessions that a piece a day late is worth */
+  late: number;
+  /** h at the bench that a session more is worth */
+  session: number;
+  /** min at the bench that 100 g of plastic left over are worth */
+  left: number;
+}
+/**
+ * Promises before sessions, sessions before minutes, minutes before plastic (judgements): what
+ * colours that follow each other cost is in the minutes.
+ */
+export const USUAL_WEIGHTS: Weights = { late: 20, session: 5, left: 1 };
+
+/** What a layout, or a part of one, comes to. */
+export interface Comes {
+  /** s late, piece by piece */
+  late: number;
+  sessions: number;
+  /** s at the bench */
+  seconds: number;
+  /** g of plastic left over */
+  leftG: number;
+}
+/** What counts against it, all in s at the bench. */
+export const against = ({ late, sessions, seconds, leftG }: Comes, weights: Weights): number => {
+  const session = 3600 * weights.session;
+  const days = late / 86_400;
+  return seconds + session * (sessions + weights.late * days) + 60 * weights.left * (leftG / 100);
+};
