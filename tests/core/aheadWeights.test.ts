@@ -26,7 +26,10 @@ test('of layouts for shops of other minds, each counts least by its own shop’s
       for (const { weights, so } of laid)
         for (const other of laid) {
           const [own, theirs] = [costOf(so, { weights }), costOf(other.so, { weights })];
-          assert.ok(!isLess([theirs[1], theirs[2] + 1e-6], [own[1], own[2]]), `${own} ${theirs}`);
+          assert.ok(
+            !isLess([theirs[1], theirs[2] + 1e-6], [own[1], own[2]]),
+            JSON.stringify([own, theirs]),
+          );
           if (isLess(own, theirs)) differ += 1;
         }
     }),

@@ -189,7 +189,9 @@ export default function ShopForm({
         <HabitFields bench={shop.bench} of={habitOf} set={(bench) => set({ bench })} />
       </Group>
       <Group title="Plans">{figures(PLANS)}</Group>
-      <Group title="The fortnight">{figures(WEIGHTS)}</Group>
+      <div id="fortnight">
+        <Group title="The fortnight">{figures(WEIGHTS)}</Group>
+      </div>
       {demo && <StandIns on={shop.standIns} set={set} />}
       <button type="submit" className="act act-main">
         Save
