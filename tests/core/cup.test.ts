@@ -5,6 +5,7 @@ import type { CupBody } from '@/core/heat/index.ts';
 import {
   after,
   afterBurst,
+  burstUntil,
   coolsTo,
   MICROWAVE,
   radiation,
@@ -12,7 +13,7 @@ import {
   stillAir,
   wattsOf,
 } from '@/core/heat/index.ts';
-import { cup, oven } from './heatKit.ts';
+import { body, cup, oven } from './heatKit.ts';
 import { near } from '../near.ts';
 
 test('cup: energy in is energy kept when nothing is lost; nothing happens in the dead time', () => {
@@ -177,6 +178,26 @@ test('property: hotter stays hotter, a longer burst is hotter, two cups share', 
       },
     ),
     { numRuns: 80 },
+  );
+});
+
+test('property: a burst until a heat is reached is the burst after which it is; out of reach it is the longest', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 60, max: 500 }),
+      fc.integer({ min: 20, max: 160 }),
+      fc.integer({ min: 100, max: 185 }),
+      (grams, from, to) => {
+        const start = { plastic: from, glass: Math.min(from, 100) };
+        const asked = { microwave: oven, longest: 1200 };
+        const seconds = burstUntil(body(grams), start, to, asked);
+        if (from >= to) return assert.equal(seconds, 0);
+        const { plastic } = afterBurst(body(grams), start, { microwave: oven, seconds, step: 4 });
+        if (seconds < 1200) near(plastic, to, 0.2);
+        else assert.ok(plastic <= to);
+        assert.equal(burstUntil(body(grams), start, 5000, asked), 1200);
+      },
+    ),
   );
 });
 

@@ -149,6 +149,31 @@ export function afterBurst(
   return after(body, woken, seconds - asleep, { watts: () => watts, step });
 }
 
+/**
+ * s of one burst until the plastic is at a heat: the burst is gone through once, and the last step
+ * parted where it is reached.
+ * @param longest s that are looked at: the answer where it is not reached in them
+ */
+export function burstUntil(
+  body: CupBody,
+  heat: CupHeat,
+  celsius: number,
+  { microwave, longest, step = 4 }: { microwave: Microwave; longest: number; step?: number },
+): number {
+  if (heat.plastic >= celsius) return 0;
+  const asleep = Math.min(Math.max(0, microwave.dead), longest);
+  const go = stepper(body);
+  const watts = wattsOf(microwave, Infinity);
+  let { plastic, glass } = after(body, heat, asleep, { step });
+  for (let at = asleep; at < longest - 1e-9; at += step) {
+    const before = plastic;
+    ({ plastic, glass } = go(plastic, glass, watts, step));
+    if (plastic >= celsius)
+      return Math.min(longest, at + (step * (celsius - before)) / (plastic - before));
+  }
+  return longest;
+}
+
 /** s until the plastic has cooled to a heat, or null when it does not within two hours. */
 export function coolsTo(body: CupBody, heat: CupHeat, celsius: number): number | null {
   let now = heat;

@@ -1,5 +1,5 @@
 import type { CupBody, Estimate, Microwave } from '../heat/index.ts';
-import { afterBurst, EXCHANGE, ovenPrior, PRIOR } from '../heat/index.ts';
+import { burstUntil, EXCHANGE, ovenPrior, PRIOR } from '../heat/index.ts';
 import { Z80 } from '../quantiles.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { TimingKnown } from './hands.ts';
@@ -69,17 +69,13 @@ export function cooking(cup: CupChoice, grams: number, from: number, known: Timi
   return made;
 }
 /** s of one long burst until a cup is through fusion. @param from °C */
-function cookedAfter(body: CupBody, from: number, microwave: Microwave): number {
-  const start = { plastic: from, glass: Math.min(from, 100) };
-  let [low, high] = [0, 1200];
-  for (let halved = 0; halved < 14; halved++) {
-    const seconds = (low + high) / 2;
-    const { plastic } = afterBurst(body, start, { microwave, seconds, step: 4 });
-    if (plastic < COOKED) low = seconds;
-    else high = seconds;
-  }
-  return high;
-}
+const cookedAfter = (body: CupBody, from: number, microwave: Microwave): number =>
+  burstUntil(body, { plastic: from, glass: Math.min(from, 100) }, COOKED, {
+    microwave,
+    longest: LONGEST,
+  });
+/** s a charge is cooked at most: none takes longer. */
+const LONGEST = 1200;
 /** °C a charge is cooked to: through fusion. */
 export const COOKED = PLASTISOL.fusion + 2;
 

@@ -1,4 +1,4 @@
-import { afterBurst, type CupBody, laterOf } from '../heat/index.ts';
+import { burstUntil, type CupBody, laterOf } from '../heat/index.ts';
 import { density } from '../material/index.ts';
 import type { CupId } from '../plan/cupId.ts';
 import type { PlannedCup } from '../plan/planned.ts';
@@ -65,13 +65,7 @@ export class CupPace {
     const now = laterOf(body)(start, stood, { step: 10 });
     if (now.plastic >= shot - LITTLE) return MATCH_BURST;
     const microwave = cooksIn(this.known);
-    let [low, high] = [0, LONGEST];
-    for (let halved = 0; halved < 12; halved++) {
-      const seconds = (low + high) / 2;
-      if (afterBurst(body, now, { microwave, seconds, step: 4 }).plastic < shot) low = seconds;
-      else high = seconds;
-    }
-    return Math.max(MATCH_BURST, high);
+    return Math.max(MATCH_BURST, burstUntil(body, now, shot, { microwave, longest: LONGEST }));
   }
   /** mL hot it holds when a draw begins: the charge before it, less what was drawn since. */
   holds(draw: PlannedDraw, draws: readonly PlannedDraw[]): number {

@@ -40,6 +40,8 @@ export interface LaidStep {
 /** A work that can go on: its next step, and what its last one was. */
 interface Going {
   work: Work;
+  /** where it is listed */
+  rank: number;
   nth: number;
   ready: number;
   because: LaidStep | null;
@@ -55,15 +57,30 @@ class Table {
   private readonly last = new Map<string, LaidStep>();
   readonly laid: LaidStep[] = [];
 
-  /** Where and when a step could begin. */
+  private freeAt(lane: string): number {
+    return this.last.get(lane)?.to ?? 0;
+  }
+  /** The lane of a group that comes free soonest. */
+  private soonest(group: readonly string[]): string {
+    let best = group[0]!;
+    for (const lane of group) if (this.freeAt(lane) < this.freeAt(best)) best = lane;
+    return best;
+  }
+  /** s from the start at which a step could begin: asked of every work that goes, at every step. */
+  beginsAt({ work, nth, ready }: Going): number {
+    let from = ready;
+    for (const group of work.steps[nth]!.wants)
+      from = Math.max(from, this.freeAt(this.soonest(group)));
+    return from;
+  }
+  /** Where and when a step could begin, and what it waits for. */
   placeOf({ work, nth, ready, because }: Going): Place {
     const place: Place = { lanes: [], from: ready, because };
     for (const group of work.steps[nth]!.wants) {
-      const free = (lane: string) => this.last.get(lane)?.to ?? 0;
-      const lane = group.reduce((best, other) => (free(other) < free(best) ? other : best));
+      const lane = this.soonest(group);
       place.lanes.push(lane);
-      if (free(lane) > place.from) {
-        place.from = free(lane);
+      if (this.freeAt(lane) > place.from) {
+        place.from = this.freeAt(lane);
         place.because = this.last.get(lane)!;
       }
     }
@@ -77,6 +94,17 @@ class Table {
     this.laid.push(step);
     return step;
   }
+}
+
+/** The work that can go on soonest, and of those as soon the first listed. */
+function soonestOf(going: readonly Going[], table: Table): Going {
+  let [first, from] = [going[0]!, Infinity];
+  for (const one of going) {
+    const begins = table.beginsAt(one);
+    const isAsSoon = begins < from + 1e-9 && one.rank < first.rank;
+    if (begins < from - 1e-9 || isAsSoon) [first, from] = [one, begins];
+  }
+  return first;
 }
 
 /**
@@ -98,7 +126,8 @@ export function schedule(works: readonly Work[]): LaidStep[] {
     const because = work.after
       .map((key) => ended.get(key) ?? null)
       .reduce((last, step) => (step && (!last || step.to > last.to) ? step : last), null);
-    const one: Going = { work, nth: 0, ready: because?.to ?? 0, because };
+    const of = { work, rank: rank.get(work.key)! };
+    const one: Going = { ...of, nth: 0, ready: because?.to ?? 0, because };
     if (work.steps.length > 0) going.push(one);
     else end(work, because);
   };
@@ -112,16 +141,8 @@ export function schedule(works: readonly Work[]): LaidStep[] {
   };
   for (const work of works) if (work.after.length === 0) begin(work);
   while (going.length > 0) {
-    const places = going.map((one) => ({ one, place: table.placeOf(one) }));
-    const first = places.reduce((best, other) =>
-      other.place.from < best.place.from - 1e-9 ||
-      (other.place.from < best.place.from + 1e-9 &&
-        rank.get(other.one.work.key)! < rank.get(best.one.work.key)!)
-        ? other
-        : best,
-    );
-    const step = table.lay(first.one, first.place);
-    const { one } = first;
+    const one = soonestOf(going, table);
+    const step = table.lay(one, table.placeOf(one));
     one.nth += 1;
     one.ready = step.to;
     one.because = step;
