@@ -4,6 +4,7 @@ import { defineMiddleware, sequence } from 'astro:middleware';
 import { limitOf, readWithin } from '@/guard/body.ts';
 import { guardHeaders } from '@/guard/headers.ts';
 import { fromElsewhere, meantForUs, namesFrom } from '@/guard/names.ts';
+import { inOnePiece } from '@/guard/onePiece.ts';
 import { SIGN_IN, TABLET } from '@/guard/cookies.ts';
 import { may, signInWanted } from '@/guard/may.ts';
 import { waitFor } from '@/guard/rates.ts';
@@ -59,10 +60,9 @@ const logged = defineMiddleware(async (context, next) => {
 /** The database being away is said in words, with what to do; nothing typed is lost by it. */
 const inWords = defineMiddleware(async (context, next) => {
   try {
-    return guardHeaders(await next());
+    return guardHeaders(await inOnePiece(await next()));
   } catch (error) {
-    // What no schema caught and the database would not have: the same whenever it is sent, and no
-    // fault of the machine's.
+    // What no schema caught and the database would not have: no fault of the machine's.
     if (brokenRule(error))
       return guardHeaders(
         problemReply({
@@ -239,16 +239,6 @@ const clockAhead = defineMiddleware((context, next) => {
   return next();
 });
 
-/**
- * A page is sent in one piece: what goes wrong in its last part is said in words too and not cut off
- * in the middle, and hundreds of small pieces cost more to send than a page takes to make.
- */
-const inOnePiece = defineMiddleware(async (context, next) => {
-  const reply = await next();
-  if (isApi(context) || !reply.headers.get('content-type')?.startsWith('text/html')) return reply;
-  return new Response(await reply.text(), reply);
-});
-
 export const onRequest = sequence(
   logged,
   inWords,
@@ -257,5 +247,4 @@ export const onRequest = sequence(
   known,
   answeredOnce,
   clockAhead,
-  inOnePiece,
 );

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { fold, shotRow } from '@/core/session/index.ts';
+import { fold } from '@/core/session/index.ts';
 import type { App } from './harness.ts';
 import { ask, ownDatabase, serve } from './harness.ts';
 
@@ -127,62 +127,6 @@ test('yields are what each session’s own log folds to, however they are cut; t
   assert.equal(lines[0], 'cavity,baits,good,usable');
   assert.equal(lines.length - 1, whole.cavities.length);
   assert.equal((await fetch(`${app.url}/api/yields/nothing`)).status, 404);
-});
-
-/** What is kept of every shot and every day, in one order. */
-async function kept() {
-  const { rows } = await store();
-  return {
-    shots: await rows<object>(
-      `SELECT session_id, shot, conditions, injector_id, block_id, shot_by, mixes, grades, plastisols,
-         heat_band, metal_band, place_band, when_band, test FROM shots ORDER BY 1, 2`,
-    ),
-    days: await rows<object>(
-      `SELECT * FROM yield_days ORDER BY session_id, mould_id, bait_id, colourway_id, build,
-         injector_id, block_id, shot_by, mixes, heat_band, metal_band, place_band, when_band, at`,
-    ),
-  };
-}
-
-test('what shots were shot under is what their logs say, after a rebuild, and for shots of before', async () => {
-  const { rows, run } = await store();
-  const before = await kept();
-  const [{ id }] = (await rows<{ id: number }>(
-    `SELECT session_id AS id FROM shots WHERE marked_at IS NOT NULL GROUP BY 1 ORDER BY count(*) DESC LIMIT 1`,
-  )) as [{ id: number }];
-  const log = (await ask('GET', `${app.url}/api/sessions/${id}`)).body;
-  const state = fold(log.snapshot, log.events);
-  const own = await rows<{ shot: string; conditions: unknown }>(
-    'SELECT shot, conditions FROM shots WHERE session_id = $1 AND marked_at IS NOT NULL',
-    [id],
-  );
-  assert.ok(own.length > 3);
-  for (const { shot, conditions } of own)
-    assert.deepEqual(conditions, shotRow(state, shot)!.conditions);
-  // An earlier version kept none of it.
-  await run(
-    'UPDATE shots SET conditions = NULL, injector_id = NULL, heat_band = NULL, mixes = $1::int[]',
-    [[]],
-  );
-  const { fillConditions } = await import('@/service/conditions.ts');
-  assert.ok((await fillConditions()) > 3);
-  assert.deepEqual(await kept(), before);
-  assert.equal(await fillConditions(), 0);
-  await (await import('@/service/rebuild.ts')).rebuild();
-  assert.deepEqual(await kept(), before);
-});
-
-test('the demo shop’s stories are found: a damp bottle, cold metal, a gap that bleeds', async () => {
-  const found = (await ask('GET', `${app.url}/api/yields/causes?mould=1`)).body;
-  const sure = (fault: string): string[] =>
-    found.whys
-      .find((one: { fault: string }) => one.fault === fault)
-      .why.with.filter((one: { sure: string }) => one.sure === 'sure')
-      .map((one: { key: string; more: boolean }) => `${one.more ? 'more' : 'less'} ${one.key}`);
-  assert.ok(sure('bubbles').includes('more damp'), JSON.stringify(found.whys));
-  assert.ok(sure('short').includes('less metal'));
-  const none = await ask('GET', `${app.url}/api/yields/causes?mould=999`);
-  assert.deepEqual([none.status, none.body.shots, none.body.mould], [200, 0, null]);
 });
 
 test('a window used is drawn into plans for that build, and put back; tests go into one plan and no other', async () => {

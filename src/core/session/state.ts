@@ -75,9 +75,8 @@ export interface SessionState {
   draws: Map<string, DrawState>;
   shots: Map<string, ShotState>;
   runs: Map<string, RunState>;
-  /** jobs taken on while it was shot */
+  /** jobs taken on while it was shot, and cups that were brought for it, as they were chosen */
   also: Job[];
-  /** cups that were brought since, as they were chosen */
   brought: CupChoice[];
   /** order lines that joined while it was shot */
   joined: JoinedLine[];
