@@ -186,9 +186,10 @@ test('how long pressure is held is tried where that is what is not known', () =>
     mould: { today: { ...TODAY, held: 8 }, baits: 8, left: 40_000 },
   });
   assert.equal(told.trial?.key, 'held');
-  const { hold, ...window } = triesOf(told.trial, { low: 158, high: 168 });
+  const of = { build: null, family: 'Greens' };
+  const { hold, ...window } = triesOf(told.trial, { low: 158, high: 168 }, of);
   assert.equal(hold, Math.round(told.trial.at));
-  assert.deepEqual(window, { low: 158, high: 168, shots: told.trial.shots });
+  assert.deepEqual(window, { ...of, low: 158, high: 168, shots: told.trial.shots });
 });
 
 test('tests by advice win at least half of what there is to win by the tenth session', () => {

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seeded } from '@/core/chance.ts';
-import { draftPlan } from '@/core/plan/index.ts';
+import type { Mould } from '@/core/mould/index.ts';
+import { draftPlan, familyOfLayers } from '@/core/plan/index.ts';
 import type { AnyEvent, ShotRow } from '@/core/session/index.ts';
 import { apply, draftAlso, fold, shotRow, startState } from '@/core/session/index.ts';
 import { rehearse } from '../../scripts/demo/rehearse.ts';
@@ -67,7 +68,7 @@ test('it is the same when it is marked and ever after: a rebuild makes the same 
 
 test('a damp bottle is in every shot of it from then on; a test is shot in its own window and held as long as it says', () => {
   const [first] = snapshot.input.jobs;
-  const tries = { low: 171, high: 175, shots: 2, hold: 25 };
+  const tries = { low: 171, high: 175, shots: 2, hold: 25, build: null, family: null };
   const tools = first!.tools.map((tool) => ({ ...tool, tries }));
   const jobs = [{ ...first!, tools }, ...snapshot.input.jobs.slice(1)];
   const tested = { ...snapshot, input: { ...snapshot.input, jobs } };
@@ -98,12 +99,25 @@ test('a damp bottle is in every shot of it from then on; a test is shot in its o
 });
 
 test('what else is shot begins with no tests: they wait for the next plan', () => {
-  const tries = { low: 171, high: 175, shots: 2, hold: null };
-  const moulds = SHELF.moulds.map((mould) => ({ ...mould, spec: { ...mould.spec, tries } }));
+  const tries = { low: 171, high: 175, shots: 2, hold: null, build: null, family: null };
+  const having = (own: Mould['tries']) => ({
+    ...SHELF,
+    moulds: SHELF.moulds.map((mould) => ({ ...mould, spec: { ...mould.spec, tries: own } })),
+  });
   const wanted = { bait: SHELF.baits[0]!.id, colourway: SHELF.colourways[0]!.id };
-  const also = draftAlso(fold(snapshot, []), wanted, { ...SHELF, moulds })!;
+  const also = draftAlso(fold(snapshot, []), wanted, having(tries))!;
   assert.ok(also.tools.length > 0 && also.tools.every((tools) => tools.tries === null));
   const part = { part: 1, line: 1, for: '', ...wanted, count: 12, due: '2031-05-01' };
-  const [job] = draftPlan({ ...SHELF, moulds }, [part], DEFAULTS).jobs;
-  assert.deepEqual(job!.tools.at(-1)!.tries, tries);
+  const triesIn = (own: Mould['tries']) =>
+    draftPlan(having(own), [part], DEFAULTS).jobs[0]!.tools.at(-1)!.tries;
+  assert.deepEqual(triesIn(tries), tries);
+  // Those of a cut by build and colours are for just those.
+  const { build } = draftPlan(SHELF, [part], DEFAULTS).jobs[0]!;
+  const layers = SHELF.colourways[0]!.spec.layers;
+  const family = familyOfLayers(build, layers, SHELF.mixes);
+  assert.ok(family);
+  const own = { ...tries, build: build.key, family };
+  assert.deepEqual(triesIn(own), own);
+  for (const other of [{ build: 'another' }, { family: 'of no colour' }])
+    assert.equal(triesIn({ ...own, ...other }), null);
 });

@@ -20,14 +20,16 @@ const whole = ({ low, high }: SettingRange): SettingRange => ({
 /**
  * How test shots are shot, and how many they are, as a mould keeps them.
  * @param window today's, in which what is not about heat is tried
+ * @param of what they are shot of: what the record was cut by
  */
 export const triesOf = (
   { key, at, shots }: Pick<Trial, 'key' | 'at' | 'shots'>,
   window: SettingRange,
+  of: ShotOf,
 ): NonNullable<Mould['tries']> =>
   key === 'held'
-    ? { ...whole(window), shots, hold: Math.round(at) }
-    : { low: Math.round(at) - HELD, high: Math.round(at) + HELD, shots, hold: null };
+    ? { ...of, ...whole(window), shots, hold: Math.round(at) }
+    : { ...of, low: Math.round(at) - HELD, high: Math.round(at) + HELD, shots, hold: null };
 
 type Uses = (mould: Mould, own: SettingRange, of: ShotOf) => Mould;
 /** Settings that are a mould's own. */

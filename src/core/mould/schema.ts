@@ -61,6 +61,9 @@ export const TriesSchema = WindowSchema.extend({
   shots: z.number().int().min(1).max(12),
   /** s pressure is held in them; null = as long as usual */
   hold: z.number().min(0).max(120).nullable().default(null),
+  /** what they are shot of: a build, a family of colours; null = of every one */
+  build: z.string().nullable().default(null),
+  family: z.string().nullable().default(null),
 });
 
 export const MouldSchema = z.object({

@@ -9,7 +9,8 @@ export interface ShotOf {
 }
 type Window = Mould['windows'][number];
 
-const fits = (own: Window, { build, family }: ShotOf): boolean =>
+/** Whether what is kept of some shots is meant for these. */
+export const fits = (own: ShotOf, { build, family }: ShotOf): boolean =>
   (own.build === null || own.build === build) && (own.family === null || own.family === family);
 const closeness = ({ build, family }: Window): number =>
   (build === null ? 0 : 2) + (family === null ? 0 : 1);

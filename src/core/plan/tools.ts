@@ -1,7 +1,7 @@
 import type { Stage, Build } from '../build/build.ts';
 import type { Block, Injector } from '../build/tools.ts';
 import { lieOf } from '../mould/mould.ts';
-import { ownWindow } from '../mould/window.ts';
+import { fits, ownWindow } from '../mould/window.ts';
 import type { Mould } from '../mould/schema.ts';
 import { SCHOOLS } from '../schools.ts';
 import { capacity } from '../shot/barrels.ts';
@@ -115,9 +115,11 @@ function windowFor(
   { window, family = null }: DraftDefaults,
 ): Pick<Tools, 'window' | 'tries'> {
   if (stage.takes && stage.layers.length > 0) return { window: ON_INSERT, tries: null };
+  const of = { build: build.key, family };
+  const tries = mould?.spec.tries;
   return {
-    window: (mould && ownWindow(mould.spec, { build: build.key, family })) ?? window,
-    tries: mould?.spec.tries ?? null,
+    window: (mould && ownWindow(mould.spec, of)) ?? window,
+    tries: tries && fits(tries, of) ? tries : null,
   };
 }
 /**

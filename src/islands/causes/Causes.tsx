@@ -60,7 +60,7 @@ export default function Causes({ cut, of, units, names }: Props) {
         <>
           <Settings {...{ curves, mould, today, shop, of, units }} order={ORDER} again={ask} />
           <TryNext
-            {...{ trial, mould, tests, units }}
+            {...{ trial, mould, tests, of, units }}
             left={told.left}
             window={today.window}
             again={ask}

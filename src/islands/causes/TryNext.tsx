@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Trial } from '@/core/causes/index.ts';
 import { type SettingRange, triesOf } from '@/core/causes/used.ts';
 import { sayTries } from '@/core/mould/tries.ts';
+import type { ShotOf } from '@/core/mould/window.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
@@ -16,13 +17,15 @@ interface Props {
   left: number;
   /** today's */
   window: SettingRange;
+  /** what the record is cut by: what they are shot of */
+  of: ShotOf;
   units: ShopUnits;
   again: () => Promise<void>;
 }
 const shotsSaid = (count: number): string => (count === 1 ? 'one shot' : `${count} shots`);
 
 /** The few test shots that are worth most, put into the mould's next plan, and what came of them. */
-export function TryNext({ trial, mould, tests, left, window, units, again }: Props) {
+export function TryNext({ trial, mould, tests, left, window, of, units, again }: Props) {
   const [wrong, setWrong] = useState('');
   const { spec } = mould;
   const put = async (tries: typeof spec.tries) => {
@@ -45,7 +48,8 @@ export function TryNext({ trial, mould, tests, left, window, units, again }: Pro
             <b>
               {shotsSaid(spec.tries.shots)} {sayTries(spec.tries, units)}
             </b>{' '}
-            go into the next plan with this mould, before all others.{' '}
+            go into the next plan with this mould{spec.tries.family && ` and ${spec.tries.family}`},
+            before all others.{' '}
             <button type="button" className="act" onClick={() => void put(null)}>
               Leave them out
             </button>
@@ -53,11 +57,15 @@ export function TryNext({ trial, mould, tests, left, window, units, again }: Pro
         ) : trial ? (
           <p>
             <b>
-              {shotsSaid(trial.shots)} {sayTries(triesOf(trial, window), units)}
+              {shotsSaid(trial.shots)} {sayTries(triesOf(trial, window, of), units)}
             </b>
             : over the next {left} baits of this mould worth {Math.round(trial.gain)} good ones, at
             the price of {trial.cost.toFixed(1)}.{' '}
-            <button type="button" className="act" onClick={() => void put(triesOf(trial, window))}>
+            <button
+              type="button"
+              className="act"
+              onClick={() => void put(triesOf(trial, window, of))}
+            >
               Put into the next plan
             </button>
           </p>
