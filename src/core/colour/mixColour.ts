@@ -10,8 +10,6 @@ import { shelved } from './shelf.ts';
 
 export interface MixLight {
   medium: Medium;
-  /** what colours it, in doses in 100 mL */
-  parts: { material: Material; pigment: Pigment; dose: number }[];
   /** ingredients that colour it but cannot be reckoned, with why */
   left: { what: string; why: string }[];
 }
@@ -19,10 +17,14 @@ export interface MixLight {
 /** Kinds of ingredient that colour a mix; flake is counted, not mixed in. */
 const COLOURS = new Set<Ingredient['kind']>(['pigment', 'powder', 'remelt']);
 
-/** What a mix does to light, from its ladder for a US cup and the shelf. */
-export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
-  const left: MixLight['left'] = [];
-  const parts: MixLight['parts'] = [];
+/** What colours a mix, in doses in 100 mL, and what of it cannot be reckoned. */
+interface MixParts extends Pick<MixLight, 'left'> {
+  parts: { material: Material; pigment: Pigment; dose: number }[];
+}
+/** What colours a mix, from its ladder for a US cup and the shelf. */
+export function mixParts(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixParts {
+  const left: MixParts['left'] = [];
+  const parts: MixParts['parts'] = [];
   for (const ingredient of mix.ladder.filter((ingredient) => COLOURS.has(ingredient.kind))) {
     const material = materialOf(ingredient, materials);
     const as = material && shelved('', material, 100);
@@ -43,7 +45,12 @@ export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]
     const dose = ((ml / doseOf(material)) * 100) / RECIPE_CUP;
     parts.push({ material, pigment: as.one.pigment, dose });
   }
-  return { medium: mixed(parts), parts, left };
+  return { parts, left };
+}
+/** What a mix does to light, from its ladder for a US cup and the shelf. */
+export function lightOf(mix: Pick<Mix, 'ladder'>, materials: readonly Material[]): MixLight {
+  const { parts, left } = mixParts(mix, materials);
+  return { medium: mixed(parts), left };
 }
 
 /**

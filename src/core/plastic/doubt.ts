@@ -1,5 +1,5 @@
 import type { Medium } from '../colour/index.ts';
-import { blended, CLEAR_BASE, lightOf, mixed, waysOf } from '../colour/index.ts';
+import { blended, CLEAR_BASE, mixed, mixParts, waysOf } from '../colour/index.ts';
 import type { Material, Mix } from '../material/index.ts';
 import { Z80 } from '../quantiles.ts';
 import type { Looks } from './looks.ts';
@@ -23,7 +23,7 @@ export function doubtedOf(
   mix: Pick<Mix, 'ladder'>,
   materials: readonly Material[],
 ): Doubted<Medium> | null {
-  const { parts, left } = lightOf(mix, materials);
+  const { parts, left } = mixParts(mix, materials);
   if (mix.ladder.length === 0 || left.length > 0) return null;
   return {
     as: mixed(parts),
