@@ -15,6 +15,7 @@ import {
   triage,
   triageSays,
 } from '@/core/plastic/index.ts';
+import { doubtedOf, looksOfDoubted, offBetween } from '@/core/plastic/doubt.ts';
 import { BAITS } from '../../scripts/demo/baits.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { ALL_MIXES } from '../../scripts/demo/mixes.ts';
@@ -67,6 +68,27 @@ test('half of one and half of another lies between the two, and darker always wi
     return triage(both, shelfOf(one, shelf)).near[0]!.apart.mid;
   };
   assert.ok(apart('Tarred rope') < apart('Lamp oil') / 2);
+});
+
+test('a paint that goes in at two moments is in doubt as one; a mix’s own batch is told from it more surely', () => {
+  const plain = named('Lamp oil');
+  const at = plain.ladder.findIndex(({ kind }) => kind === 'pigment');
+  const half = { ...plain.ladder[at]!, amount: plain.ladder[at]!.amount / 2 };
+  const [once, twice] = [plain.ladder, [...plain.ladder.with(at, half), half]].map((ladder) =>
+    doubtedOf({ ladder }, shelf)!,
+  );
+  const ways = (of: typeof once) => [...of!.paints.values()].flat();
+  assert.ok(ways(once).length > 0);
+  ways(once).forEach(({ k, s }, nth) => {
+    const other = ways(twice)[nth]!;
+    k.forEach((x, band) => near(other.k[band]!, x, 1e-12));
+    s.forEach((x, band) => near(other.s[band]!, x, 1e-12));
+  });
+  // Its paint is misjudged in both alike, so that hardly parts them.
+  const looks = (mix: Mix) => looksOfDoubted(doubtedOf(mix, shelf)!);
+  const own = { ...looks(plain), doses: [] };
+  const apart = { ...own, paints: new Map() };
+  assert.ok(offBetween(own, looks(plain)) < offBetween(own, apart));
 });
 
 test('what is in it is said: flake and salt by its make-up, else as somebody said, else not known', () => {

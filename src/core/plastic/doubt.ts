@@ -27,10 +27,13 @@ export function doubtedOf(
   if (mix.ladder.length === 0 || left.length > 0) return null;
   return {
     as: mixed(parts),
+    // One paint may go in at several moments: it is the same paint in all of them.
     paints: new Map(
-      parts.map((part, at) => [
-        part.material,
-        waysOf(part.material).map((pigment) => mixed(parts.with(at, { ...part, pigment }))),
+      [...new Set(parts.map(({ material }) => material))].map((material) => [
+        material,
+        waysOf(material).map((pigment) =>
+          mixed(parts.map((part) => (part.material === material ? { ...part, pigment } : part))),
+        ),
       ]),
     ),
     doses: parts.map((part, at) =>
