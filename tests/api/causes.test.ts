@@ -156,7 +156,7 @@ test('a window used is drawn into plans for that build, and put back; tests go i
   };
   const before = (await draft()).jobs[0]!;
   const build = before.build.key;
-  const tries = { low: 171, high: 175, shots: 2, hold: null };
+  const tries = { low: 171, high: 175, shots: 2, hold: null, build: null, family: null };
   const version = await change({ windows: [{ build, low: 151, high: 157 }], tries }, mould.version);
   const plan = await draft();
   const tools = plan.jobs[0]!.tools.at(-1)!;
