@@ -29,9 +29,7 @@ export function differs(now: Outcome, then: Outcome, units: ShopUnits): string {
     ...said(minutes(then.seconds) - minutes(now.seconds), 'minute', 'minutes'),
     ...(Math.abs(left) < HARDLY_ANY
       ? []
-      : [
-          `${say(Math.abs(Math.round(left)), 'mass', units)} ${left < 0 ? 'less' : 'more'} left over`,
-        ]),
+      : [`${say(Math.abs(left), 'mass', units, 0)} ${left < 0 ? 'less' : 'more'} left over`]),
   ];
   return parts.length > 0 ? parts.join(', ') : 'changes nothing';
 }
