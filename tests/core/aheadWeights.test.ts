@@ -12,6 +12,7 @@ const MINDS: readonly Weights[] = [
   { late: 0, session: 5, left: 0 },
   { late: 1000, session: 0.1, left: 0 },
   { late: 1, session: 0, left: 240 },
+  { late: 100, session: 0, left: 0 },
 ];
 
 test('of layouts for shops of other minds, each counts least by its own shop’s weights', () => {
@@ -61,6 +62,8 @@ test('what counts is in seconds at the bench, each part by what it is said to be
   const weights = { late: 3, session: 2, left: 4 };
   assert.equal(against({ ...nothing, seconds: 90 }, weights), 90);
   assert.equal(against({ ...nothing, sessions: 1 }, weights), 2 * 3600);
-  assert.equal(against({ ...nothing, late: 86_400 }, weights), 3 * 2 * 3600);
+  assert.equal(against({ ...nothing, late: 86_400 }, weights), 3 * 3600);
+  // A shop to which sessions are nothing keeps its promises still.
+  assert.equal(against({ ...nothing, late: 86_400 }, { ...weights, session: 0 }), 3 * 3600);
   assert.equal(against({ ...nothing, leftG: 50 }, weights), 2 * 60);
 });

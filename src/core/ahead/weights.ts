@@ -1,6 +1,6 @@
 /** How much counts against a layout, each against the other. */
 export interface Weights {
-  /** sessions that a piece a day late is worth */
+  /** h at the bench that a piece a day late is worth */
   late: number;
   /** h at the bench that a session more is worth */
   session: number;
@@ -11,7 +11,7 @@ export interface Weights {
  * Promises before sessions, sessions before minutes, minutes before plastic (judgements): what
  * colours that follow each other cost is in the minutes.
  */
-export const USUAL_WEIGHTS: Weights = { late: 20, session: 5, left: 1 };
+export const USUAL_WEIGHTS: Weights = { late: 100, session: 5, left: 1 };
 
 /** What a layout, or a part of one, comes to. */
 export interface Comes {
@@ -25,7 +25,6 @@ export interface Comes {
 }
 /** What counts against it, all in s at the bench. */
 export const against = ({ late, sessions, seconds, leftG }: Comes, weights: Weights): number => {
-  const session = 3600 * weights.session;
-  const days = late / 86_400;
-  return seconds + session * (sessions + weights.late * days) + 60 * weights.left * (leftG / 100);
+  const hours = weights.late * (late / 86_400) + weights.session * sessions;
+  return seconds + 3600 * hours + 60 * weights.left * (leftG / 100);
 };

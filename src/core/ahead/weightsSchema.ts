@@ -7,7 +7,7 @@ export const WeightsSchema = z
     late: z
       .number()
       .min(0, 'Less than nothing is no weight.')
-      .max(1000, 'A day late is worth a thousand sessions at the most.'),
+      .max(1000, 'A day late is worth a thousand hours at the bench at the most.'),
     session: z
       .number()
       .min(0, 'Less than nothing is no weight.')

@@ -47,7 +47,7 @@ const PLANS: Figure[] = [
 
 /** What counts against a layout of the fortnight, each against the other. */
 const WEIGHTS: Figure[] = [
-  [['weights', 'late'], 'A line a day late is worth, sessions', 'count'],
+  [['weights', 'late'], 'A line a day late is worth, hours', 'count'],
   [['weights', 'session'], 'A session more is worth, hours', 'count'],
   [['weights', 'left'], '100 g left over is worth, minutes', 'count'],
 ];
