@@ -1,6 +1,6 @@
-import { binomialDistribution } from 'simple-statistics';
 import { degrees } from '../quantity/format.ts';
 import type { ShopUnits } from '../quantity/units.ts';
+import { atLeast } from './atLeast.ts';
 
 /** Figures that what lies behind a fault is looked for in: a heat each, °C. */
 const BEHIND = {
@@ -44,11 +44,6 @@ const BY_CHANCE = 0.01;
 const shotsOf = (all: readonly ShotsAt[]): number => all.reduce((sum, { shots }) => sum + shots, 0);
 const baitsOf = (all: readonly FaultsAt[]): number =>
   all.reduce((sum, { baits }) => sum + baits, 0);
-/** Chance of so many or more of `trials` at a share. */
-function atLeast(count: number, trials: number, share: number): number {
-  const chances = binomialDistribution(trials, share) ?? [];
-  return 1 - chances.slice(0, count).reduce((total, one) => total + one, 0);
-}
 
 /**
  * The side of a heat a fault mostly lies on, where that is more than chance: every whole degree of

@@ -1,3 +1,5 @@
+import { atLeast } from './atLeast.ts';
+
 /** A fault with how often it was seen, and where it mostly comes from. */
 export interface FaultCount {
   fault: string;
@@ -9,13 +11,25 @@ export interface ParetoRow {
   count: number;
   /** share of all faults down to this one */
   upTo: number;
-  /** the cavity it is seen in most, with how often, where that is beyond an even share; else null */
+  /** the cavity it is seen in most, with how often, where that is more than chance; else null */
   mostly: { cavity: number; count: number } | null;
 }
 /** Times an even share from which a cavity is named (judgement). */
 const NAMED = 2;
 /** Times a fault is seen before a cavity is named for it (judgement). */
 const ENOUGH = 6;
+
+/** Chance with which a cavity is named wrongly, over all of a mould. */
+const BY_CHANCE = 0.01;
+/**
+ * Whether a cavity stands out among so many: twice an even share, and more than chance makes of one
+ * of them (binomial; Bonferroni over the cavities).
+ */
+const isNamed = (most: number, count: number, cavities: number): boolean =>
+  cavities > 1 &&
+  count >= ENOUGH &&
+  most >= (NAMED * count) / cavities &&
+  cavities * atLeast(most, count, 1 / cavities) < BY_CHANCE;
 
 /** How often each cavity has each fault, however the counts came. */
 function byFault(counts: readonly FaultCount[]): Map<string, Map<number, number>> {
@@ -45,8 +59,7 @@ export function pareto(counts: readonly FaultCount[], cavities: number | null): 
     .sort((one, other) => other.count - one.count || one.fault.localeCompare(other.fault))
     .map(({ fault, most: [cavity, most], count }) => {
       sum += count;
-      const named =
-        cavities !== null && cavities > 1 && count >= ENOUGH && most >= (NAMED * count) / cavities;
+      const named = cavities !== null && isNamed(most, count, cavities);
       return {
         fault,
         count,
