@@ -123,9 +123,15 @@ export class World extends Stove {
     this.addHeat(key, grams, streams);
   }
   /** Grams that give their heat to a mould. */
-  addHeat(key: string, grams: number, streams: number[]): void {
+  private addHeat(key: string, grams: number, streams: number[]): void {
     const shot = streams.reduce((sum, stream) => sum + stream, 0) / streams.length;
     this.moulds.get(key)!.left += grams * 1.85 * Math.max(0, shot - 70);
+  }
+  /** More cavities of a mould filled, after those before: what goes in last is firm last. */
+  shootMore(key: string, grams: number, streams: number[]): void {
+    this.addHeat(key, grams, streams);
+    const { shot } = this.moulds.get(key)!;
+    if (shot) shot.at = this.seconds;
   }
   /** Heats of what an injector's barrels give now, °C. */
   streams(injector: string, barrels: number): number[] {

@@ -1,6 +1,7 @@
 import type { HeatAnswer, HeatPlan, Step } from '../../../src/core/session/index.ts';
 import {
   advise,
+  asksFelt,
   follower,
   forecastBench,
   heatAsk,
@@ -72,6 +73,7 @@ export class Advised {
     else if (step.read) this.read(step);
     else if (step.key === 'cook' && step.send?.kind === 'reading') this.clear(step);
     else if (step.key === 'mark') {
+      if (asksFelt(table.state, step.target)) table.feel(step.target);
       table.mark(step.target);
       table.send(step.send!);
     } else {

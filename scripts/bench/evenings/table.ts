@@ -1,4 +1,4 @@
-import { HANDS, type Tally, drawingOf } from './tally.ts';
+import { HANDS, type Tally, drawingOf, feelOf } from './tally.ts';
 import { v4 } from 'uuid';
 import { castAs, heatOfMould } from '../../../src/core/plan/index.ts';
 import type { AnyEvent, Send, SessionState, Snapshot } from '../../../src/core/session/index.ts';
@@ -30,6 +30,8 @@ export class Table {
   again = 0;
   private sent = 0;
   private readonly held = new Map<string, number>();
+  /** ln of how long the shot in a mould stood over how long it wanted */
+  private readonly late = new Map<string, number>();
   private readonly seen = new Map<string, (WorldFault | null)[]>();
 
   constructor(
@@ -176,7 +178,7 @@ export class Table {
     );
     if (!shot) return;
     if (standing) {
-      this.world.addHeat(mould, shot.baitsG / Math.max(1, shot.cavities.size), streams);
+      this.world.shootMore(mould, shot.baitsG / Math.max(1, shot.cavities.size), streams);
       return;
     }
     const said = mouldHeat(this.state, other, this.now - 1);
@@ -211,6 +213,19 @@ export class Table {
     });
     this.firms.delete(mould);
     this.seen.set(mould, faults);
+    const firm = firmAfter(shot.bait, mean, shot.metal) ?? Infinity;
+    this.late.set(mould, Math.log(Math.max(1, stood) / Math.max(1, firm)));
+  }
+  /** What the hand says of the baits of a mould just opened. */
+  feel(mould: string): void {
+    this.pressed();
+    this.record({
+      kind: 'felt',
+      payload: {
+        shot: this.state.moulds.get(mould)!.shot!,
+        felt: feelOf(this.late.get(mould)!, this.world.luck('hand')),
+      },
+    });
   }
   /** What the eye sees of a mould just opened, marked. */
   mark(mould: string): void {

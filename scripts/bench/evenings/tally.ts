@@ -1,3 +1,5 @@
+import { normal } from '../../../src/core/chance.ts';
+import type { Felt } from '../../../src/core/heat/index.ts';
 import { castAs, heatOfMould, thinOfMould } from '../../../src/core/plan/index.ts';
 import type { Send, SessionState } from '../../../src/core/session/index.ts';
 import type { WorldFault } from '../../../worlds/bait.ts';
@@ -77,4 +79,13 @@ export function drawingOf(state: SessionState, key: string): MouldDrawing {
     cavities: mould.cavities.length,
     feedsItself: mould.feed === 'top' || mould.closure === 'open',
   };
+}
+
+/** A hand's own marks for firm and hard, and how far out it is: ln of s over s until firm. */
+const HAND = { firm: { mean: -0.03, sd: 0.06 }, hard: { mean: 0.33, sd: 0.09 }, sd: 0.12 } as const;
+/** What a hand calls a bait that stood so much too long. */
+export function feelOf(late: number, chance: () => number): Felt {
+  const felt = late + normal(chance, 0, HAND.sd);
+  if (felt < normal(chance, HAND.firm.mean, HAND.firm.sd)) return 'soft';
+  return felt < normal(chance, HAND.hard.mean, HAND.hard.sd) ? 'firm' : 'hard';
 }

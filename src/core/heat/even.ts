@@ -54,6 +54,22 @@ export interface Tried {
 const COUNT = 2;
 
 /**
+ * ln of the chance of what was seen: logistic in x about where its odds turn even.
+ * @param scale below 0 where the fault gets rarer as x rises
+ * @param tells baits that one shot counts for at most
+ */
+export const logTried = (
+  tried: readonly Tried[],
+  { even, scale, tells }: { even: number; scale: number; tells: number },
+): number =>
+  tried.reduce((sum, { x, share, baits }) => {
+    const z = (x - even) / scale;
+    const fault = logLogistic(z);
+    const sound = fault - z;
+    return sum + Math.min(tells, baits) * (share * fault + (1 - share) * sound);
+  }, 0);
+
+/**
  * Where the odds of a fault turn even, learned from what was seen: logistic in x with a known
  * scale.
  * @param scale below 0 where the fault gets rarer as x rises
@@ -65,12 +81,5 @@ export function learnEven(
   tried: readonly Tried[],
   tells = COUNT,
 ): Estimate {
-  return onGrid(prior, (even) =>
-    tried.reduce((sum, { x, share, baits }) => {
-      const z = (x - even) / scale;
-      const fault = logLogistic(z);
-      const sound = fault - z;
-      return sum + Math.min(tells, baits) * (share * fault + (1 - share) * sound);
-    }, 0),
-  );
+  return onGrid(prior, (even) => logTried(tried, { even, scale, tells }));
 }

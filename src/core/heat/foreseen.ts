@@ -1,4 +1,4 @@
-import { errorFunction } from 'simple-statistics';
+import { normalBelow } from '../normal.ts';
 import type { Belief } from './estimate/belief.ts';
 import { aboutOnly } from './estimate/belief.ts';
 import { heatedBy } from './estimate/predict.ts';
@@ -38,11 +38,12 @@ export const NARROW = 0.84;
  */
 export const LEAST_DOUBT = 1;
 
-/** Normal distribution function. */
-const cdf = (x: number, mean: number, sd: number): number =>
-  0.5 * (1 + errorFunction((x - mean) / (sd * Math.SQRT2)));
 const between = (mean: number, sd: number, low: number, high: number): number =>
-  sd < 1e-9 ? (mean >= low && mean <= high ? 1 : 0) : cdf(high, mean, sd) - cdf(low, mean, sd);
+  sd < 1e-9
+    ? mean >= low && mean <= high
+      ? 1
+      : 0
+    : normalBelow(high, { mean, sd }) - normalBelow(low, { mean, sd });
 
 export type Way = Pick<SideBySide, 'bursts' | 'draw'>;
 

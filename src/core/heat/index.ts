@@ -15,6 +15,7 @@ export * from './estimate/believed.ts';
 export * from './estimate/places.ts';
 export * from './estimate/predict.ts';
 export * from './even.ts';
+export * from './felt.ts';
 export * from './evening.ts';
 export * from './fill.ts';
 export * from './forecast.ts';

@@ -40,7 +40,7 @@ export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
  */
 export const MOULD_PRIOR = {
   loss: { mean: 0, sd: 0.5 },
-  opens: { mean: Math.log(0.87), sd: 0.27 },
+  opens: { mean: Math.log(0.87), sd: 0.32 },
   cold: COLD_PRIOR,
 } as const;
 export const JOINT_PRIOR: Estimate = { mean: JOINT.even, sd: 5 };
@@ -53,7 +53,7 @@ const STANDS_ELSEWHERE = 0.2;
  * What a shop's other moulds say of one nobody has learned of: their mean, and how far moulds lie
  * from it (judgements).
  */
-const MOULDS_DIFFER = { loss: 0.3, opens: 0.15 } as const;
+const MOULDS_DIFFER = { loss: 0.3, opens: 0.2 } as const;
 function byOthers(learned: Learned, of: keyof typeof MOULDS_DIFFER): Estimate {
   const known = Object.values(learned.moulds ?? {}).flatMap((mould) => mould[of] ?? []);
   const usual = MOULD_PRIOR[of];

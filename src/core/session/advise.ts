@@ -4,7 +4,7 @@ import { type Advising, type Planned, plannedOf } from './advise/advising.ts';
 import { cookStep, potStep } from './advise/cook.ts';
 import { earlyStep, goesIn, matchStep, stirOnly } from './advise/match.ts';
 import { given, type HeatPlan } from './advise/plan.ts';
-import { drawTold, flowSaid, holdStep, pourStep, shootStep } from './advise/shot.ts';
+import { drawTold, flowSaid, holdStep, pourStep, shootStep, stoodAt } from './advise/shot.ts';
 import { AT_ONCE, give, letter, planSentence, waitsFor } from './advise/words.ts';
 import type { HeatAnswer } from './foresee/types.ts';
 import type { HeatNote } from './heatNotes.ts';
@@ -146,7 +146,8 @@ const leftover: Adviser = ({ state, step, answer }) => {
   };
 };
 
-const hold: Adviser = ({ step, answer }) => holdStep(step, answer);
+const hold: Adviser = ({ state, step, answer, now }) =>
+  holdStep(step, answer, stoodAt(state, step.target, now));
 const pot: Adviser = ({ state, step, answer }) => potStep(state, step, answer);
 /** What is foreseen says of each kind of step; the first that has something to say is heard. */
 const ADVISERS: Partial<Record<StepKey, Adviser[]>> = {

@@ -28,6 +28,9 @@ export interface Lesson {
   left_out: number;
 }
 
+/** Looks fewer than which teach nothing. */
+export const ENOUGH_LOOKS = 3;
+
 /** Forecasts are taken at their word before anything was seen of them. */
 export const USUALLY_WIDE: Estimate = { mean: 1, sd: 0.25 };
 /** Eight of ten readings lie in a range that is true. */

@@ -1,3 +1,4 @@
+import type { Felt } from '../heat/felt.ts';
 import type { Send } from './step.ts';
 import type { SessionState } from './state.ts';
 import type { Mark, ShotState } from './state/shot.ts';
@@ -34,6 +35,13 @@ export const markedBy = (shot: ShotState, cavity: number, brush: Brush): Send =>
   kind: 'cavityMarked',
   payload: { shot: shot.id, cavity, ...touched(shot.marks.get(cavity), brush) },
 });
+
+/** What baits can feel like when their mould is opened, and the key for it. */
+export const FEELS: Record<Felt, { name: string; key: string }> = {
+  soft: { name: 'still soft', key: 'g' },
+  firm: { name: 'just firm', key: 'j' },
+  hard: { name: 'hard', key: 'h' },
+};
 
 /** mm across which cavities lie in one row (judgement: less than any bait is deep). */
 const ROW = 8;

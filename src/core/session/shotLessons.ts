@@ -10,11 +10,12 @@ import {
   jointPrior,
   learnEven,
   mouldPrior,
-  TEARS,
 } from '../heat/index.ts';
 import { roomOf, shotHeatOf } from './effects/mouldHeat.ts';
 import { lossEstimate, metalSpreadScale } from './effects/mouldLoss.ts';
-import { USUALLY_WIDE } from './lesson.ts';
+import { openLessons } from './openLessons.ts';
+import { shareOf } from './faultShare.ts';
+import { ENOUGH_LOOKS, USUALLY_WIDE } from './lesson.ts';
 import type { Lesson } from './lesson.ts';
 import type { SessionState } from './state.ts';
 import type { ShotState } from './state/shot.ts';
@@ -22,14 +23,11 @@ import type { MouldState } from './state/mould.ts';
 import type { Fault } from './faults.ts';
 import { layerCup } from './layerCup.ts';
 
-/** Looks that follow another with time between them, fewer than which teach nothing. */
-const ENOUGH = 3;
-
 /** How fast each mould loses its heat, from looks at it between shots (M5). */
 function lossLessons(state: SessionState): Lesson[] {
   return [...state.moulds.values()].flatMap((mould): Lesson[] => {
     const { prior, posterior, told, left } = lossEstimate(state, mould);
-    return told < ENOUGH
+    return told < ENOUGH_LOOKS
       ? []
       : [
           {
@@ -40,70 +38,6 @@ function lossLessons(state: SessionState): Lesson[] {
             left_out: left,
           },
         ];
-  });
-}
-
-const shareOf = (shot: ShotState, fault: Fault): number =>
-  [...shot.marks.values()].filter((mark) => mark.fault === fault).length /
-  Math.max(1, shot.cavities.size);
-
-/**
- * A shot that comes out whole says that all of its baits were firm: they count up to so many
- * (judgement).
- */
-const SHOT_TELLS = 8;
-/** Dents have other causes too: one tells half of what a tear does (judgement). */
-const tornOf = (shot: ShotState): number =>
-  Math.min(1, shareOf(shot, 'torn') + shareOf(shot, 'dent') / 2);
-
-/** Shots of a mould by how much later than firm each was opened, ln, and what of it was torn. */
-function openTried(state: SessionState, mould: MouldState): Tried[] {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
-  return [...state.shots.values()].flatMap((shot): Tried[] => {
-    if (shot.mould !== mould.key || !shot.waited || shot.markedAt === null) return [];
-    const { seconds, reckoned, firm } = shot.waited;
-    // Before the models' own figure was kept, what was said had in it what was known of this mould.
-    const longer =
-      firm === null
-        ? Math.log(Math.max(1, seconds) / reckoned) + prior.mean
-        : Math.log(Math.max(1, seconds) / firm);
-    return [{ x: longer, share: tornOf(shot), baits: shot.cavities.size }];
-  });
-}
-function opensBy(prior: Estimate, tried: readonly Tried[]): Estimate {
-  const even = learnEven(
-    { mean: TEARS.even + prior.mean, sd: prior.sd },
-    -TEARS.scale,
-    tried,
-    SHOT_TELLS,
-  );
-  return { mean: even.mean - TEARS.even, sd: even.sd };
-}
-/**
- * How much longer than reckoned a mould's baits want, by what is learned and what tonight's shots
- * have told so far.
- */
-export function opensTonight(state: SessionState, mould: MouldState): Estimate {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
-  const tried = openTried(state, mould);
-  return tried.length === 0 ? prior : opensBy(prior, tried);
-}
-
-/** How much longer than reckoned each mould's baits want, from when it was opened and what tore. */
-function openLessons(state: SessionState): Lesson[] {
-  return [...state.moulds.values()].flatMap((mould): Lesson[] => {
-    const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
-    const tried = openTried(state, mould);
-    if (tried.length < ENOUGH) return [];
-    return [
-      {
-        key: `mould/${knownBy(mould.mould)}/opens`,
-        prior,
-        posterior: opensBy(prior, tried),
-        readings: tried.length,
-        left_out: 0,
-      },
-    ];
   });
 }
 
@@ -132,7 +66,7 @@ export function coldTonight(state: SessionState, mould: MouldState): Estimate {
 function coldLessons(state: SessionState): Lesson[] {
   return [...state.moulds.values()].flatMap((mould): Lesson[] => {
     const tried = coldTried(state, mould);
-    if (tried.length < ENOUGH) return [];
+    if (tried.length < ENOUGH_LOOKS) return [];
     return [
       {
         key: `mould/${knownBy(mould.mould)}/cold`,
@@ -160,7 +94,7 @@ function evenLesson(
     const x = shot.markedAt === null ? null : where(shot);
     return x === null ? [] : [{ x, share: shareOf(shot, fault), baits: shot.cavities.size }];
   });
-  return tried.length < ENOUGH
+  return tried.length < ENOUGH_LOOKS
     ? []
     : [
         {
@@ -176,7 +110,7 @@ function evenLesson(
 /** How wide what is said of metal turned out, by looks at it. */
 function metalLesson(state: SessionState): Lesson[] {
   const { told } = state.metalMissed;
-  if (told < ENOUGH) return [];
+  if (told < ENOUGH_LOOKS) return [];
   const mean = metalSpreadScale(state);
   const prior = state.snapshot.heat.learned.metal ?? USUALLY_WIDE;
   const posterior = { mean, sd: mean / Math.sqrt(2 * told) };

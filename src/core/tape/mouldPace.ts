@@ -75,7 +75,7 @@ export class MouldPace {
     const { opens } = mouldPrior(this.known.learned, mould);
     const reckoned = opensAt(heat, shot, before, room).open ?? LONGEST;
     const longer = worthWaiting(reckoned, opens, mould.cavities.length, BAIT_TAKES);
-    const seconds = mould.hold + reckoned * Math.exp(longer) * letCoolOf(mould);
+    const seconds = Math.max(mould.hold, reckoned * Math.exp(longer) * letCoolOf(mould));
     const watts = shotJoules(heat.shot, shot, FIRM.mean) / seconds;
     [this.celsius, this.at] = [
       metalAfter(heat.body, before, { seconds, room, watts }),

@@ -17,6 +17,7 @@ const KEYS: [string, string][] = [
   ['↑ ↓', 'another mark'],
   ['M', 'mark the cavity in hand'],
   ['R, F, L', 'mark its row; it and all after it; all as the last shot'],
+  ['G, J, H', 'it felt still soft, just firm, hard'],
   ['?', 'these keys'],
 ];
 export function Keys({ onClose }: { onClose: () => void }) {

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Brush, Fault, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import { brushesOf, brushName, FAULTS, markedBy } from '@/core/session/index.ts';
 import { KindBefore } from './KindBefore.tsx';
+import { useFelt } from './useFelt.tsx';
 import { useTogether } from './useTogether.tsx';
 
 interface Props {
@@ -59,10 +60,12 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
     </button>
   ));
 
-  const together = useTogether({ state, shot: shown, focus, brush, onBrush }, (sends) => {
+  const bySelf = (sends: Send[]) => {
     onOwn();
     for (const send of [...(opens ? [opens] : []), ...sends]) act(send);
-  });
+  };
+  const together = useTogether({ state, shot: shown, focus, brush, onBrush }, bySelf);
+  const felt = useFelt({ state, shot: shown }, bySelf);
 
   /** the brush so many places along the row; the first or last where none of it is in hand */
   const brushBy = (by: 1 | -1) =>
@@ -80,9 +83,9 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
     keys.ArrowDown = () => brushBy(1);
     keys.ArrowUp = () => brushBy(-1);
     keys.m = () => touch(focus);
-    for (const [key, press] of Object.entries(together.keys)) keys[key] = press;
+    Object.assign(keys, together.keys, felt.keys);
   }
-  const buttons = [...brushButtons, ...together.buttons];
+  const buttons = [...brushButtons, ...together.buttons, felt.buttons];
   const beside = marking && isFault(brush) && (
     <KindBefore fault={brush} mould={Number(marking.key)} cavity={focus} />
   );

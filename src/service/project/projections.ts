@@ -56,6 +56,7 @@ export const PROJECTIONS: { [K in Kind]: Projection<K> } = {
   emptied: NONE,
   mouldOpened: NONE,
   cavityMarked: SHARES,
+  felt: NONE,
   marked: SHARES,
   returned: NONE,
   racked: SHARES,

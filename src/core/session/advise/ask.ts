@@ -6,6 +6,7 @@ import { castAs, heatOfMould, thinOfMould } from '../../plan/mouldHeat.ts';
 import { barrelHeat } from '../effects/barrelHeat.ts';
 import { mouldHeat, shotHeatOf } from '../effects/mouldHeat.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
+import { wentIn } from '../state/mould.ts';
 import type { HeatAsk } from '../foresee/types.ts';
 import { freeOven, freeOvens, heatCups } from '../guard/cups.ts';
 import { apartOf, windowNow } from '../guard/window.ts';
@@ -15,7 +16,7 @@ import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
 import { baitTakes } from '../steps/moulds/warming.ts';
-import { opensTonight } from '../shotLessons.ts';
+import { opensTonight } from '../openLessons.ts';
 
 /** What is to be foreseen at a bench now. */
 
@@ -79,11 +80,7 @@ export function heatAsk(
         return {
           key: mould.key,
           heat: heatOfMould(mould.mould, castAs(shot?.stage ?? run?.stage)),
-          ...mouldHeat(
-            state,
-            mould,
-            mould.phase.is === 'holding' || mould.phase.is === 'cooling' ? mould.since : now,
-          ),
+          ...mouldHeat(state, mould, wentIn(mould, now)),
           first: mould.mould.warmTo,
           shot: shot ? shotHeatOf(state, shot) : under,
           room: roomOf(state),

@@ -16,6 +16,7 @@ import { mouldDrawWarnings } from '../guard/mould.ts';
 import type { Warning } from '../guard/warnings.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
+import { heldUntil, wentIn } from '../state/mould.ts';
 import type { Step } from '../step.ts';
 import { freeMould, runInHand } from '../steps/work.ts';
 import { letter, tenth } from './words.ts';
@@ -39,11 +40,17 @@ export function shootStep(step: Step, answer: HeatAnswer): Step {
     ],
   };
 }
+/** s that what is in a mould will have set for once its pressure is let go, or by now. */
+export function stoodAt(state: SessionState, key: string, now: number): number {
+  const mould = state.moulds.get(key);
+  return mould ? (Math.max(heldUntil(mould), now) - wentIn(mould, now)) / 1000 : 0;
+}
 /**
- * Pressure let go: from here it cools, for as long as is reckoned for this bait, this mould and
- * this heat.
+ * Pressure let go: it sets since it went in, for as long as is reckoned for this bait, this mould
+ * and this heat; what is said counts from here.
+ * @param stood s it has set for by then
  */
-export function holdStep(step: Step, answer: HeatAnswer): Step {
+export function holdStep(step: Step, answer: HeatAnswer, stood: number): Step {
   const mouldForeseen = answer.moulds[step.target];
   if (!mouldForeseen) return step;
   if (mouldForeseen.open === null)
@@ -54,12 +61,14 @@ export function holdStep(step: Step, answer: HeatAnswer): Step {
         'The mould is so warm that this will hardly get firm: rest it after this shot.',
       ],
     };
-  const cool = Math.round(mouldForeseen.open);
+  const left = (seconds: number): number => Math.max(1, Math.round(seconds - stood));
+  const cool = left(mouldForeseen.open);
+  const reckoned = left(mouldForeseen.firm ?? mouldForeseen.open);
   const firm =
     mouldForeseen.low !== null &&
     mouldForeseen.high !== null &&
     mouldForeseen.high - mouldForeseen.low > 4
-      ? `, firm between ${clock(mouldForeseen.low)} and ${clock(mouldForeseen.high)}`
+      ? `, firm between ${clock(left(mouldForeseen.low))} and ${clock(left(mouldForeseen.high))}`
       : '';
   const detail = joined([
     phrase`${step.detail} Then it opens in ${clock(cool)}${firm}, `,
@@ -71,7 +80,7 @@ export function holdStep(step: Step, answer: HeatAnswer): Step {
       detail,
       send: {
         kind: 'held',
-        payload: { ...step.send.payload, cool, firm: Math.round(mouldForeseen.firm ?? cool) },
+        payload: { ...step.send.payload, cool, firm: reckoned },
       },
     };
   if (step.send?.kind === 'toppedOff')
@@ -80,7 +89,7 @@ export function holdStep(step: Step, answer: HeatAnswer): Step {
       detail,
       send: {
         kind: 'toppedOff',
-        payload: { ...step.send.payload, cool, firm: Math.round(mouldForeseen.firm ?? cool) },
+        payload: { ...step.send.payload, cool, firm: reckoned },
       },
     };
   return step;

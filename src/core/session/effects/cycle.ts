@@ -4,7 +4,7 @@ import { isTest } from '../guard/window.ts';
 import { warningsSaid } from '../guard/warnings.ts';
 import { unload } from '../inserts.ts';
 import type { RunState, SessionState } from '../state.ts';
-import type { MouldState } from '../state/mould.ts';
+import { wentIn, type MouldState } from '../state/mould.ts';
 import type { ShotState } from '../state/shot.ts';
 import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './mouldHeat.ts';
 
@@ -33,7 +33,7 @@ function begin(state: SessionState, mould: MouldState, at: number, until: number
 }
 /**
  * @param seconds until it opens, as said; the mould's own figure where it is not
- * @param firm s after which the models alone call it firm
+ * @param firm s from now after which the models alone call it firm
  */
 export function cool(
   state: SessionState,
@@ -46,12 +46,14 @@ export function cool(
   if (shot && mould.phase.is === 'holding') shot.held = (at - mould.since) / 1000;
   if (mould.giving) giveUntil(state, mould, at, until);
   else begin(state, mould, at, until);
+  const sets = wentIn(mould, at);
   mould.since = at;
   mould.phase = {
     is: 'cooling',
+    wentIn: sets,
     readyAt: until,
     reckoned: seconds !== undefined,
-    firm: firm ?? null,
+    firm: firm === undefined ? null : firm + (at - sets) / 1000,
     lookAt: at + state.snapshot.bench.secondLook * 1000,
     toppedOff: false,
     looked: false,
@@ -119,6 +121,7 @@ export function newShot(
     held: null,
     openedAt: null,
     waited: null,
+    felt: null,
     metal: mouldHeat(state, mould, at).celsius,
     markedAt: null,
     marks: new Map(),

@@ -30,6 +30,7 @@ import { toppedOff } from './toppedOff.ts';
 import { emptied } from './emptied.ts';
 import { mouldOpened } from './mouldOpened.ts';
 import { cavityMarked } from './cavityMarked.ts';
+import { felt } from './felt.ts';
 import { marked } from './marked.ts';
 import { returned } from './returned.ts';
 import { racked } from './racked.ts';
@@ -81,6 +82,7 @@ export const EVENTS = {
   emptied,
   mouldOpened,
   cavityMarked,
+  felt,
   marked,
   returned,
   racked,

@@ -28,8 +28,8 @@ export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
       shot.openedAt = event.at;
       if (mould.phase.is === 'cooling' && mould.phase.reckoned)
         shot.waited = {
-          seconds: (event.at - mould.since) / 1000,
-          reckoned: (mould.phase.readyAt - mould.since) / 1000,
+          seconds: (event.at - mould.phase.wentIn) / 1000,
+          reckoned: (mould.phase.readyAt - mould.phase.wentIn) / 1000,
           firm: mould.phase.firm,
         };
       heatByShot(state, mould, event.at);

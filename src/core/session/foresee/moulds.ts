@@ -1,13 +1,7 @@
-import { opensAt, windowDown, worthWaiting } from '../../heat/index.ts';
+import { FEEL, opensAt, windowDown, worthWaiting } from '../../heat/index.ts';
 import { Z80 } from '../../quantiles.ts';
 import { shortOf } from './short.ts';
 import type { HeatAsk, MouldForecast } from './types.ts';
-
-/**
- * ln of s by which a bait gets firm sooner or later than conduction through its thickest section
- * says: touch, ends, corners (judgement).
- */
-const FIRM_SD = 0.22;
 
 /** Thinnest section a bait's tail is taken to have, mm (judgement). */
 const THIN = 3;
@@ -26,7 +20,7 @@ function edgeOf(
 ): number | null {
   if (seconds === null) return null;
   const byMetal = Math.log(Math.max(1, seconds) / Math.max(1, open));
-  const byBait = Z80 * Math.hypot(mould.opens.sd, FIRM_SD);
+  const byBait = Z80 * Math.hypot(mould.opens.sd, FEEL.shots);
   return open * Math.exp(mould.opens.mean + sign * Math.hypot(byMetal, byBait));
 }
 

@@ -29,10 +29,12 @@ type MouldPhase =
   | { is: 'holding'; until: number }
   | {
       is: 'cooling';
+      /** when the last of it went in: from then on it sets */
+      wentIn: number;
       readyAt: number;
       /** that time was reckoned by the models, not the mould's own figure */
       reckoned: boolean;
-      /** s after which the models alone call it firm; null where nothing was reckoned */
+      /** s from when it went in after which the models alone call it firm; null: nothing was reckoned */
       firm: number | null;
       /** when its sprue is looked at again */
       lookAt: number;
@@ -49,6 +51,12 @@ export const coolingOf = ({ phase }: Pick<MouldState, 'phase'>): Cooling | null 
 /** Until when a mould is held; 0 where it is not. */
 export const heldUntil = ({ phase }: Pick<MouldState, 'phase'>): number =>
   phase.is === 'holding' ? phase.until : 0;
+
+/** Since when what stands in a mould sets, ms; the moment itself where nothing stands in it. */
+export function wentIn({ phase, since }: Pick<MouldState, 'phase' | 'since'>, now: number): number {
+  if (phase.is === 'cooling') return phase.wentIn;
+  return phase.is === 'holding' ? since : now;
+}
 
 export interface MouldState {
   key: string;

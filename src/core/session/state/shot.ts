@@ -1,4 +1,5 @@
 import type { Build, Stage, Makes } from '../../build/build.ts';
+import type { Felt } from '../../heat/felt.ts';
 import type { Fault } from '../faults.ts';
 import type { Portion } from './injector.ts';
 
@@ -60,6 +61,8 @@ export interface ShotState {
    * s it was let cool, s that were said, and s the models alone reckon; null where they were not
    */
   waited: { seconds: number; reckoned: number; firm: number | null } | null;
+  /** what its baits felt like as it was opened; null = nobody said */
+  felt: Felt | null;
   /** °C its mould's metal is reckoned to have been as it went in */
   metal: number;
   markedAt: number | null;
