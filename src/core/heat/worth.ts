@@ -5,7 +5,7 @@ import type { Estimate } from './meanAndSpread.ts';
  * (judgements). What is reckoned is when mean and middle are both firm, so there is something to
  * spare.
  */
-export const TEARS = { even: -0.5, scale: 0.1 } as const;
+export const TEARS = { even: -0.38, scale: 0.1 } as const;
 
 /**
  * s of work that a bait costs as a rule (handbook §6: a dozen in a quarter of an hour, practised).

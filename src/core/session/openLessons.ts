@@ -59,7 +59,7 @@ export function opensTonight(state: SessionState, mould: MouldState): Estimate {
 }
 
 /** ln of s until firm that is known well enough not to ask how baits felt (judgement). */
-const KNOWN = 0.12;
+const KNOWN = 0.08;
 /** Whether it would still tell something what the baits of a mould feel like as it is opened. */
 export function asksFelt(state: SessionState, key: string): boolean {
   const mould = state.moulds.get(key);

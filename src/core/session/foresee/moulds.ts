@@ -1,4 +1,4 @@
-import { FEEL, opensAt, windowDown, worthWaiting } from '../../heat/index.ts';
+import { FEEL, MOULD_PRIOR, opensAt, windowDown, worthWaiting } from '../../heat/index.ts';
 import { Z80 } from '../../quantiles.ts';
 import { shortOf } from './short.ts';
 import type { HeatAsk, MouldForecast } from './types.ts';
@@ -19,7 +19,9 @@ function edgeOf(
   sign: -1 | 1,
 ): number | null {
   if (seconds === null) return null;
-  const byMetal = Math.log(Math.max(1, seconds) / Math.max(1, open));
+  // What its metal is off by as a rule was learned with it: so much of that doubt counts as is not.
+  const unlearned = Math.min(1, mould.opens.sd / MOULD_PRIOR.opens.sd);
+  const byMetal = unlearned * Math.log(Math.max(1, seconds) / Math.max(1, open));
   const byBait = Z80 * Math.hypot(mould.opens.sd, FEEL.shots);
   return open * Math.exp(mould.opens.mean + sign * Math.hypot(byMetal, byBait));
 }
