@@ -1,5 +1,6 @@
 export * from './advice.ts';
 export * from './barrel.ts';
+export * from './castAs.ts';
 export * from './cold.ts';
 export * from './conduct.ts';
 export * from './section.ts';

@@ -1,6 +1,7 @@
 import type { Estimate } from './meanAndSpread.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import { show } from '../quantity/index.ts';
+import { CAST_AS, isCastAs } from './castAs.ts';
 import { Z80 } from '../quantiles.ts';
 
 /** How a learned thing is named, and its figure turned from how it is kept into how it is read. */
@@ -165,6 +166,15 @@ const HANDS_AT: Record<string, string> = {
   cleaned: 'Clean the injector',
 };
 
+/** By what is learned; of a mould's opening, with what lay in its cavities. */
+function labelAs(parts: string[]): Label {
+  const label = LABELS[parts.at(-1)!] ?? LABELS.air!;
+  const cast = parts.at(-2);
+  return isCastAs(cast) && cast !== 'whole'
+    ? { ...label, name: `${label.name}, ${CAST_AS[cast].says}` }
+    : label;
+}
+
 /** @param key as lessons are kept by */
 export const labelOf = (key: string): Label =>
   key.startsWith('hand/')
@@ -177,7 +187,7 @@ export const labelOf = (key: string): Label =>
       }
     : key.startsWith('probe/')
       ? LABELS.probe!
-      : (LABELS[key.split('/').pop()!] ?? LABELS.air!);
+      : labelAs(key.split('/'));
 
 /** A learned figure with the range that eight in ten would lie in, as it is shown. */
 export function sayKnown(

@@ -1,4 +1,5 @@
 import { knownBy } from '../knownBy.ts';
+import type { CastAs } from './castAs.ts';
 import { COLD_PRIOR } from './cold.ts';
 import type { CupConstants, OvenConstants } from './estimate/belief.ts';
 import type { Estimate } from './meanAndSpread.ts';
@@ -22,8 +23,9 @@ export interface Learned {
   /** by the kind of cup ({@link knownBy}) */
   cups: Record<string, CupConstants>;
   /**
-   * by the mould ({@link knownBy}): ln of how much faster it loses heat, and of how much longer its baits
-   * want, than reckoned; K under its own heat at which half come short
+   * by the mould ({@link knownBy}; its opening by {@link openedBy}): ln of how much faster it loses
+   * heat, and of how much longer its baits want, than reckoned; K under its own heat at which half
+   * come short
    */
   moulds?: Record<string, { loss?: Estimate; opens?: Estimate; cold?: Estimate }>;
   /** contact heat at which a joint is even odds, °C; how far apart colours bleed at even odds */
@@ -67,11 +69,18 @@ function byOthers(learned: Learned, of: keyof typeof MOULDS_DIFFER): Estimate {
     sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))),
   };
 }
-export const mouldPrior = (learned: Learned, mould: { id?: number; name: string }) => {
+/** What a mould is known by when its opening is: what lies in its cavities has a time of its own. */
+export const openedBy = (mould: { id?: number; name: string }, cast: CastAs): string =>
+  cast === 'whole' ? knownBy(mould) : `${knownBy(mould)}/${cast}`;
+export const mouldPrior = (
+  learned: Learned,
+  mould: { id?: number; name: string },
+  cast: CastAs = 'whole',
+) => {
   const known = learned.moulds?.[knownBy(mould)];
   return {
     loss: slack(known?.loss, byOthers(learned, 'loss'), STANDS_ELSEWHERE),
-    opens: known?.opens ?? byOthers(learned, 'opens'),
+    opens: learned.moulds?.[openedBy(mould, cast)]?.opens ?? byOthers(learned, 'opens'),
     cold: known?.cold ?? MOULD_PRIOR.cold,
   };
 };

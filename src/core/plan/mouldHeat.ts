@@ -1,18 +1,14 @@
 import type { Stage } from '../build/index.ts';
 import { cored } from '../build/index.ts';
 import { masterOf } from '../casting/master.ts';
-import type { MouldHeat, Thin, Way } from '../heat/index.ts';
+import type { CastAs, MouldHeat, Thin, Way } from '../heat/index.ts';
 import { metalBody, ovalSection, PUSH_RATE } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { Mould } from '../mould/index.ts';
 import type { Cavity } from '../mould/index.ts';
 import { cavityVolume, closedVolume, OUTLINES, profileOf, rodVolume } from '../mould/index.ts';
 
-/**
- * What is in the cavities when plastic comes: nothing, core rods, or a set shell whose channel is
- * filled.
- */
-export type CastAs = 'whole' | 'rods' | 'rodsClosed' | 'core' | 'coreTail';
+/** What is in a mould's cavities when the plastic of a stage comes. */
 export function castAs(stage: Stage | undefined): CastAs {
   if (stage?.rods) return stage.closes ? 'rodsClosed' : 'rods';
   if (!stage || !cored(stage)) return 'whole';

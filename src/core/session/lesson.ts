@@ -18,7 +18,7 @@ export interface Lesson {
   /**
    * `air`, `calibration`, `metal`, `inside`, `joint`, `bleed`, `oven/<id>/<power
    * %>/<cups>/efficiency`, `/dead` or `/uneven`, `cup/<id>/exchange`, `/weight` or `/stand`,
-   * `mould/<id>/loss`, `/opens` or `/cold`, `probe/<id>`, `hand/<kind>`
+   * `mould/<id>/loss`, `/opens` (or `/<cast>/opens`) or `/cold`, `probe/<id>`, `hand/<kind>`
    */
   key: string;
   prior: Estimate;

@@ -1,10 +1,10 @@
-import { knownBy } from '../knownBy.ts';
-import type { Estimate, Felt, Tried } from '../heat/index.ts';
-import { logFelt, logTried, mouldPrior, onGrid, TEARS } from '../heat/index.ts';
+import type { CastAs, Estimate, Felt, Tried } from '../heat/index.ts';
+import { logFelt, logTried, mouldPrior, onGrid, openedBy, TEARS } from '../heat/index.ts';
 import { shareOf } from './faultShare.ts';
 import { ENOUGH_LOOKS } from './lesson.ts';
 import type { Lesson } from './lesson.ts';
 import type { SessionState } from './state.ts';
+import { castAs } from '../plan/mouldHeat.ts';
 import { coolingOf } from './state/mould.ts';
 import type { MouldState } from './state/mould.ts';
 import type { ShotState } from './state/shot.ts';
@@ -23,12 +23,12 @@ interface OpenTold {
   tried: Tried[];
   felt: { longer: number; felt: Felt }[];
 }
-/** Shots of a mould by how much later than reckoned each was opened, ln, and what came of it. */
-function openTold(state: SessionState, mould: MouldState): OpenTold {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
+/** Shots of a mould cast so, by how much later than reckoned each was opened, ln, and what came of it. */
+function openTold(state: SessionState, mould: MouldState, cast: CastAs): OpenTold {
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould, cast).opens;
   const told: OpenTold = { tried: [], felt: [] };
   for (const shot of state.shots.values()) {
-    if (shot.mould !== mould.key || !shot.waited) continue;
+    if (shot.mould !== mould.key || !shot.waited || castAs(shot.stage) !== cast) continue;
     const { seconds, reckoned, firm } = shot.waited;
     // Before the models' own figure was kept, what was said had in it what was known of this mould.
     const longer =
@@ -49,12 +49,12 @@ const opensBy = (prior: Estimate, { tried, felt }: OpenTold): Estimate =>
       felt.reduce((sum, one) => sum + logFelt(one.felt, one.longer - opens), 0),
   );
 /**
- * How much longer than reckoned a mould's baits want, by what is learned and what tonight's shots
+ * How much longer than reckoned a mould's baits want, cast so, by what is learned and what tonight's shots
  * have told so far.
  */
-export function opensTonight(state: SessionState, mould: MouldState): Estimate {
-  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
-  const told = openTold(state, mould);
+export function opensTonight(state: SessionState, mould: MouldState, cast: CastAs): Estimate {
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould, cast).opens;
+  const told = openTold(state, mould, cast);
   return told.tried.length + told.felt.length === 0 ? prior : opensBy(prior, told);
 }
 
@@ -66,24 +66,29 @@ export function asksFelt(state: SessionState, key: string): boolean {
   const shot = state.shots.get(mould?.shot ?? '');
   if (!mould || !shot || shot.felt !== null) return false;
   const timed = shot.waited ?? coolingOf(mould)?.reckoned;
-  return Boolean(timed) && opensTonight(state, mould).sd > KNOWN;
+  return Boolean(timed) && opensTonight(state, mould, castAs(shot.stage)).sd > KNOWN;
 }
 
 /** How much longer than reckoned each mould's baits want, from when it was opened. */
 export function openLessons(state: SessionState): Lesson[] {
-  return [...state.moulds.values()].flatMap((mould): Lesson[] => {
-    const prior = mouldPrior(state.snapshot.heat.learned, mould.mould).opens;
-    const told = openTold(state, mould);
-    const readings = Math.max(told.tried.length, told.felt.length);
-    if (readings < ENOUGH_LOOKS) return [];
-    return [
-      {
-        key: `mould/${knownBy(mould.mould)}/opens`,
-        prior,
-        posterior: opensBy(prior, told),
-        readings,
-        left_out: 0,
-      },
-    ];
-  });
+  const casts = new Set([...state.shots.values()].map(({ stage }) => castAs(stage)));
+  return [...state.moulds.values()].flatMap((mould) =>
+    [...casts].flatMap((cast) => openLesson(state, mould, cast)),
+  );
+}
+function openLesson(state: SessionState, mould: MouldState, cast: CastAs): Lesson[] {
+  const prior = mouldPrior(state.snapshot.heat.learned, mould.mould, cast).opens;
+  const told = openTold(state, mould, cast);
+  const readings = Math.max(told.tried.length, told.felt.length);
+  return readings < ENOUGH_LOOKS
+    ? []
+    : [
+        {
+          key: `mould/${openedBy(mould.mould, cast)}/opens`,
+          prior,
+          posterior: opensBy(prior, told),
+          readings,
+          left_out: 0,
+        },
+      ];
 }

@@ -72,7 +72,7 @@ export class MouldPace {
     const heat = this.heatIn(run);
     const before = this.leftAlone(heat, at);
     const shot = Math.round(shotHeat(run.tools) / SHOT_STEP) * SHOT_STEP;
-    const { opens } = mouldPrior(this.known.learned, mould);
+    const { opens } = mouldPrior(this.known.learned, mould, castAs(run.stage));
     const reckoned = opensAt(heat, shot, before, room).open ?? LONGEST;
     const longer = worthWaiting(reckoned, opens, mould.cavities.length, BAIT_TAKES);
     const seconds = Math.max(mould.hold, reckoned * Math.exp(longer) * letCoolOf(mould));

@@ -76,10 +76,11 @@ export function heatAsk(
       .map((mould) => {
         const shot = state.shots.get(mould.shot ?? '');
         const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
+        const cast = castAs(shot?.stage ?? run?.stage);
         // A shot standing in it went in when the metal was as it was then.
         return {
           key: mould.key,
-          heat: heatOfMould(mould.mould, castAs(shot?.stage ?? run?.stage)),
+          heat: heatOfMould(mould.mould, cast),
           ...mouldHeat(state, mould, wentIn(mould, now)),
           first: mould.mould.warmTo,
           shot: shot ? shotHeatOf(state, shot) : under,
@@ -93,7 +94,7 @@ export function heatAsk(
                 ),
               }
             : null,
-          opens: opensTonight(state, mould),
+          opens: opensTonight(state, mould, cast),
           letCool: letCoolOf(mould.mould),
           baits: mould.mould.cavities.length,
           each: baitTakes(state, now),
