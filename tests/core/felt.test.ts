@@ -19,20 +19,20 @@ test('what a bait feels like: one of three, the softer the sooner it was opened'
   );
 });
 
+const OPENED = bench().follow((state) =>
+  [...state.shots.values()].some(({ openedAt }) => openedAt),
+);
 /** A mould with so many shots of one kind in it, none of them opened yet. */
 function withShots(count: number) {
-  const held = bench().follow((state) =>
-    [...state.shots.values()].some(({ openedAt }) => openedAt),
-  );
-  const [first] = [...held.shots.values()].filter(({ openedAt }) => openedAt);
+  const [first] = [...OPENED.shots.values()].filter(({ openedAt }) => openedAt);
   const shots = Array.from({ length: count }, (_, i) => ({
     ...structuredClone(first!),
     id: `s${i}`,
     felt: null as Felt | null,
     waited: null as { seconds: number; reckoned: number; firm: number } | null,
   }));
-  const state: SessionState = { ...held, shots: new Map(shots.map((shot) => [shot.id, shot])) };
-  return { state, shots, mould: held.moulds.get(first!.mould)! };
+  const state: SessionState = { ...OPENED, shots: new Map(shots.map((shot) => [shot.id, shot])) };
+  return { state, shots, mould: OPENED.moulds.get(first!.mould)! };
 }
 
 test(
