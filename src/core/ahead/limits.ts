@@ -8,8 +8,8 @@ export interface LaneShare {
   seconds: number;
   share: number;
 }
-/** Lanes that are at work most, the most first: what comes first limits the book. */
-export function laneShares({ sessions }: LaidBook): LaneShare[] {
+/** Every lane that is at work, the most first: what comes first limits the book. */
+export function lanesAtWork({ sessions }: LaidBook): LaneShare[] {
   const tapes = sessions.flatMap((session) => (session ? [tapeOf(session.laid)] : []));
   const all = tapes.reduce((sum, { ends }) => sum + ends, 0);
   const lanes = new Map<string, LaneShare>();
@@ -18,7 +18,8 @@ export function laneShares({ sessions }: LaidBook): LaneShare[] {
       const before = lanes.get(lane.key)?.seconds ?? 0;
       lanes.set(lane.key, { lane, seconds: before + seconds, share: (before + seconds) / all });
     }
-  return [...lanes.values()].sort((one, other) => other.seconds - one.seconds).slice(0, SHOWN);
+  return [...lanes.values()].sort((one, other) => other.seconds - one.seconds);
 }
 /** Lanes that are told of. */
 const SHOWN = 6;
+export const laneShares = (laid: LaidBook): LaneShare[] => lanesAtWork(laid).slice(0, SHOWN);

@@ -2,29 +2,23 @@ import type { Vessel } from '../build/tools.ts';
 import type { WantedPart } from '../plan/draft.ts';
 import type { Entry } from '../plan/shelf.ts';
 import type { Book, LaidBook } from './book.ts';
+import { lanesAtWork } from './limits.ts';
 import { readyOf } from './ready.ts';
+import { laneKey } from '../tape/lanes.ts';
 
 /** s a time at the bench is tried longer by. */
 const LONGER = 1800;
 /** ms a promise is tried later by. */
 const DAY = 86_400_000;
 
-/** The mould that is shot from the most. */
-function busiest({ sessions }: LaidBook): { id: number; name: string } | null {
-  const shots = new Map<number, { name: string; shots: number }>();
-  for (const session of sessions)
-    for (const { mould } of session?.plan.shots ?? []) {
-      const entry = session!.input.jobs
-        .flatMap(({ tools }) => tools.flatMap(({ moulds }) => moulds))
-        .find(({ id }) => id === mould);
-      if (!entry) continue;
-      const before = shots.get(mould)?.shots ?? 0;
-      shots.set(mould, { name: entry.mould.name, shots: before + 1 });
-    }
-  const [most] = [...shots].sort(
-    ([one, { shots: many }], [other, { shots: others }]) => others - many || one - other,
-  );
-  return most ? { id: most[0], name: most[1].name } : null;
+/** The mould that is at work longest. */
+function busiest(laid: LaidBook): { id: number; name: string } | null {
+  const lane = lanesAtWork(laid).find((one) => one.lane.kind === 'mould')?.lane;
+  const entry = laid.sessions
+    .flatMap((session) => session?.input.jobs ?? [])
+    .flatMap(({ tools }) => tools.flatMap(({ moulds }) => moulds))
+    .find(({ id }) => laneKey('mould', id) === lane?.key);
+  return entry ? { id: entry.id, name: entry.mould.name } : null;
 }
 
 /** The part that is late by most; where none is, the one promised soonest. */
