@@ -78,6 +78,14 @@ test(
     const shells = await follow(page, hands, { until: (text) => text === 'open' });
     expect(shells).toContain('close');
     await expect(page.locator('[data-strip]')).toContainText('Draw the rods');
+    // How firm they are says when the next ones are opened: it opens the mould, and is shown as said.
+    await page.keyboard.press('j');
+    const felt = page.getByRole('group', { name: 'It felt' });
+    await expect(felt.getByRole('button', { name: 'just firm' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+    await expect(page.locator('[data-step="mark"]')).toBeVisible();
     const cores = await follow(page, hands, { until: (text) => text === 'load' });
     expect(cores).toContain('open');
     await expect(page.locator('[data-step]')).toContainText(

@@ -15,21 +15,21 @@ export function useFelt({ state, shot }: Opening, say: (sends: Send[]) => void) 
   const told = asked ? (Object.keys(FEELS) as Felt[]) : [];
   const felt = (as: Felt) => say([{ kind: 'felt', payload: { shot: shot!.id, felt: as } }]);
   const buttons = asked && (
-    <span key="felt" role="group" aria-label="It felt" className="flex shrink-0 items-center gap-1">
+    <div role="group" aria-label="It felt" className="flex shrink-0 items-center gap-1">
       <span className="hint px-1">It felt</span>
       {told.map((as) => (
         <button
           key={as}
           type="button"
           aria-pressed={shot.felt === as}
-          className={`act px-3 lg:min-h-16 ${shot.felt === as ? 'act-main' : ''}`}
+          className={`act px-3 ${shot.felt === as ? 'act-main' : ''}`}
           onClick={() => felt(as)}
         >
           {FEELS[as].name}{' '}
           <kbd className="hint hidden font-mono md:inline">{FEELS[as].key.toUpperCase()}</kbd>
         </button>
       ))}
-    </span>
+    </div>
   );
   return { buttons, keys: Object.fromEntries(told.map((as) => [FEELS[as].key, () => felt(as)])) };
 }

@@ -85,9 +85,12 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
     keys.m = () => touch(focus);
     Object.assign(keys, together.keys, felt.keys);
   }
-  const buttons = [...brushButtons, ...together.buttons, felt.buttons];
-  const beside = marking && isFault(brush) && (
-    <KindBefore fault={brush} mould={Number(marking.key)} cavity={focus} />
+  const buttons = [...brushButtons, ...together.buttons];
+  const beside = marking && (
+    <div className="flex flex-wrap items-start justify-between gap-2">
+      {isFault(brush) && <KindBefore fault={brush} mould={Number(marking.key)} cavity={focus} />}
+      {felt.buttons}
+    </div>
   );
   return { marking, focus, touch, brushButtons: buttons, beside, keys };
 }
