@@ -26,7 +26,9 @@ export function useFelt({ state, shot }: Opening, say: (sends: Send[]) => void) 
           onClick={() => felt(as)}
         >
           {FEELS[as].name}{' '}
-          <kbd className="hint hidden font-mono md:inline">{FEELS[as].key.toUpperCase()}</kbd>
+          <kbd className={`hidden font-mono md:inline ${shot.felt === as ? '' : 'hint'}`}>
+            {FEELS[as].key.toUpperCase()}
+          </kbd>
         </button>
       ))}
     </div>
