@@ -54,6 +54,14 @@ test(
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(on(later)).toHaveCount(1, { timeout: 30_000 });
     await expect(laid).toBeVisible({ timeout: 30_000 });
+    // Shot in the other of its moulds, if a hand says so.
+    await page.getByRole('button', { name: `Shoot ${named} otherwise` }).click();
+    await page
+      .getByRole('group', { name: `How ${named} is shot` })
+      .getByLabel('In the mould')
+      .selectOption('Slip eel 95, second');
+    await expect(on(later)).toHaveCount(1, { timeout: 30_000 });
+    await expect(laid).toBeVisible({ timeout: 30_000 });
     // What limits it, and what another mould would change, beside it.
     const help = page.locator('[data-try^="A second"]');
     await expect(help).toContainText(/less|more|changes nothing/, { timeout: 30_000 });
@@ -73,6 +81,9 @@ test(
       .click();
     await page.waitForURL(/\/plan\/\d+$/);
     await expect(page.locator('[data-summary]')).toContainText('promised');
+    await expect(
+      page.getByRole('combobox', { name: 'Mould' }).filter({ hasText: 'Slip eel 95, second' }),
+    ).toHaveCount(1);
 
     // By a key of any page, by words in any order, and gone to by keys alone; on a slow device no
     // letter is lost between the page and the field.

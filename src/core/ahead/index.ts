@@ -1,6 +1,7 @@
 export * from './book.ts';
 export * from './calendar.ts';
 export * from './chances.ts';
+export * from './chosen.ts';
 export * from './enquiry.ts';
 export * from './hand.ts';
 export * from './layOut.ts';

@@ -1,4 +1,5 @@
 import type { Batch } from '../order/batch.ts';
+import type { Chosen } from './chosen.ts';
 import type { WantedPart } from '../plan/draft.ts';
 
 /** What is laid as one: parts of the book that share a bait, its mould and a colourway. */
@@ -11,6 +12,8 @@ export interface Piece {
   baits: number;
   /** the last moment all of it can be shot and still be cured on its day, ms */
   by: number;
+  /** how a hand wants it shot */
+  chosen?: Chosen;
 }
 
 /** Baits of a piece by the parts they are for, the soonest promised first, up to so many. */

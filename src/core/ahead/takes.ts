@@ -7,6 +7,7 @@ import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
 import { METRIC } from '../quantity/index.ts';
 import { type LaidEvening, layEvening } from '../tape/layEvening.ts';
 import { type Timing, timingOf } from '../tape/timing.ts';
+import { asChosen } from './asChosen.ts';
 import type { Piece } from './piece.ts';
 
 /** A session of some pieces, worked out whole. */
@@ -77,6 +78,10 @@ const shootsFor = ({ timing }: Exclude<Worked, { refused: string }>): number =>
 /** Whole sessions that are kept: as many as a fortnight has, and what is tried beside them. */
 const MOST_KEPT = 40;
 
+/** What a hand wants of a piece, as part of a key. */
+const chosenKey = (chosen: Piece['chosen']): string =>
+  chosen ? `:${chosen.mould ?? ''}/${chosen.injector ?? ''}/${chosen.place ?? ''}` : '';
+
 /** The soonest promised first, whatever order they were laid in: one set of pieces is one session. */
 const inOrder = (pieces: readonly Piece[]): Piece[] =>
   [...pieces].sort((one, other) => one.by - other.by || one.key.localeCompare(other.key));
@@ -90,7 +95,9 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
   const known = new Map<string, Lasts>();
   const kept = new Map<string, Worked>();
   const keyOf = (pieces: readonly Piece[], pairs: number) =>
-    [pairs, ...pieces.map((piece) => `${piece.key}:${piece.baits}`)].join(' ');
+    [pairs, ...pieces.map(({ key, baits, chosen }) => `${key}:${baits}${chosenKey(chosen)}`)].join(
+      ' ',
+    );
   const whole: Works['whole'] = (some, pairs) => {
     const pieces = inOrder(some);
     const key = keyOf(pieces, pairs);
@@ -101,7 +108,8 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
       pieces.flatMap(({ parts }) => parts),
       defaults,
     );
-    const input = twice === undefined ? drafted : withSecond(drafted, twice);
+    const own = asChosen(drafted, pieces, { shelf, defaults });
+    const input = twice === undefined ? own : withSecond(own, twice);
     const worked = workOut(input, { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 });
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
     kept.set(key, worked);

@@ -65,6 +65,8 @@ export class MouldPace {
     [this.celsius, this.at] = [celsius, at + seconds];
     return seconds;
   }
+  /** ln of s until its baits are firm, as a spread: of the stage in which that is known the least. */
+  unsure = 0;
   /** s from the end of a shot until it is worth opening. */
   cool(run: Run, at: number): number {
     const { mould } = this.entry;
@@ -73,6 +75,7 @@ export class MouldPace {
     const before = this.leftAlone(heat, at);
     const shot = Math.round(shotHeat(run.tools) / SHOT_STEP) * SHOT_STEP;
     const { opens } = mouldPrior(this.known.learned, mould, castAs(run.stage));
+    this.unsure = Math.max(this.unsure, opens.sd);
     const reckoned = opensAt(heat, shot, before, room).open ?? LONGEST;
     const longer = worthWaiting(reckoned, opens, mould.cavities.length, BAIT_TAKES);
     const seconds = Math.max(mould.hold, reckoned * Math.exp(longer) * letCoolOf(mould));

@@ -72,12 +72,18 @@ function handsSpread({ steps, evening }: LaidEvening, phase: PhaseKey): number {
   return Math.hypot(...acts.map(({ act }) => handTakes(evening.known, act as HandKind).sd));
 }
 /** Shares a part's own length is unsure by beside its hands (judgements). */
-const UNSURE: Partial<Record<PhaseKey, number>> = { metal: 0.2, match: 0.4, cool: 0.15 };
+const UNSURE: Partial<Record<PhaseKey, number>> = { metal: 0.2, match: 0.4, cool: 0.12 };
+/** The same of cooling: by how far it is known when each mould's baits are firm. */
+function coolingUnsure({ evening: { paces } }: LaidEvening): number {
+  const known = [...paces.values()].map((pace) => pace.unsure);
+  return known.reduce((sum, sd) => sum + sd, 0) / Math.max(1, known.length);
+}
 
 /** s each part of an evening is unsure by, sd. */
 function spreadOf(laid: LaidEvening, seconds: Record<PhaseKey, number>, key: PhaseKey): number {
   const many = key === 'match' ? Math.sqrt(Math.max(1, laid.evening.draws.length)) : 1;
-  const own = (seconds[key] * (UNSURE[key] ?? 0)) / many;
+  const share = Math.hypot(UNSURE[key] ?? 0, key === 'cool' ? coolingUnsure(laid) : 0);
+  const own = (seconds[key] * share) / many;
   return Math.hypot(own, key === 'cook' ? cookingSpread(laid) : 0, handsSpread(laid, key));
 }
 

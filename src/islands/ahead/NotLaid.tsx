@@ -1,6 +1,7 @@
 import type { LaidOut } from '@/core/ahead/index.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
+import { ShotAs } from './ShotAs.tsx';
 import type { InHand } from './useHand.ts';
 
 interface Props {
@@ -31,6 +32,12 @@ export function NotLaid({ left, known, inHand }: Props) {
               >
                 Where it goes best
               </button>
+            )}
+            {piece.chosen && (
+              <ShotAs
+                {...{ piece, known, inHand }}
+                name={`${nameIn(baits, piece.bait)}, ${nameIn(colourways, piece.colourway)}`}
+              />
             )}
           </li>
         ))}

@@ -1,8 +1,10 @@
 import { useState } from 'react';
+import { wholeOf } from '@/core/ahead/hand.ts';
 import type { Piece } from '@/core/ahead/index.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Select } from '@/ui/Select.tsx';
 import type { Known } from './known.ts';
+import { ShotAs } from './ShotAs.tsx';
 import type { InHand } from './useHand.ts';
 
 interface Props {
@@ -13,16 +15,10 @@ interface Props {
   /** day a hand has put it on */
   held: string | undefined;
 }
-/** What a piece is a half of; null where it is whole. */
-const wholeOf = ({ key }: Piece): string | null => {
-  const half = key.lastIndexOf('~');
-  return half < 0 ? null : key.slice(0, half);
-};
-
-/** A piece put on a day, parted in two, or put together again. */
+/** A piece put on a day, parted in two, put together again, or shot otherwise than is usual. */
 export function PieceActs({ piece, known, inHand, name, held }: Props) {
   const [parts, setParts] = useState<string | null>(null);
-  const whole = wholeOf(piece);
+  const whole = wholeOf(piece.key);
   const isCut = whole !== null && inHand.hand.cuts[whole] !== undefined;
   const first = Number(parts);
   const fits = Number.isInteger(first) && first > 0 && first < piece.baits;
@@ -80,6 +76,7 @@ export function PieceActs({ piece, known, inHand, name, held }: Props) {
           </button>
         </>
       )}
+      <ShotAs {...{ piece, known, inHand, name }} />
     </span>
   );
 }

@@ -1,0 +1,43 @@
+import { withJobs } from '../plan/change.ts';
+import type { Job, PlanInput } from '../plan/input.ts';
+import { jobInMould, jobWithTools } from '../plan/jobChange.ts';
+import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
+import { type Chosen, PLACES } from './chosen.ts';
+import type { Piece } from './piece.ts';
+
+/** A job in the mould and by the injector that were chosen for its last stage. */
+function jobAs(job: Job, { mould, injector }: Chosen, from: From): Job {
+  const last = job.build.stages.length - 1;
+  const entry = from.shelf.moulds.find(({ id }) => id === mould);
+  const cast = entry ? jobInMould(job, last, entry, from) : job;
+  const found = from.shelf.injectors.find(({ id }) => id === injector);
+  return found
+    ? jobWithTools(cast, last, { injector: { id: found.id, injector: found.spec }, order: [] })
+    : cast;
+}
+interface From {
+  shelf: Shelf;
+  defaults: DraftDefaults;
+}
+
+/**
+ * A session as a hand wants its pieces shot. Halves of one piece in one session are one job: the
+ * first that says something of it is heard.
+ */
+export function asChosen(input: PlanInput, pieces: readonly Piece[], from: From): PlanInput {
+  const chosen = new Map<string, Chosen>();
+  for (const { bait, colourway, chosen: own } of pieces)
+    if (own) {
+      const key = `${bait}-${colourway}`;
+      chosen.set(key, { ...own, ...chosen.get(key) });
+    }
+  if (chosen.size === 0) return input;
+  const orderOf = ({ key }: Job): number => {
+    const place = chosen.get(key)?.place;
+    return place ? PLACES[place].order : 0;
+  };
+  const jobs = input.jobs
+    .map((job) => jobAs(job, chosen.get(job.key) ?? {}, from))
+    .sort((one, other) => orderOf(one) - orderOf(other));
+  return withJobs({ ...input, cups: [] }, jobs, from.shelf);
+}
