@@ -82,7 +82,9 @@ test(
     await page.waitForURL(/\/plan\/\d+$/);
     await expect(page.locator('[data-summary]')).toContainText('promised');
     await expect(
-      page.getByRole('combobox', { name: 'Mould' }).filter({ hasText: 'Slip eel 95, second' }),
+      page
+        .getByRole('combobox', { name: 'Mould', exact: true })
+        .locator('option:checked', { hasText: 'Slip eel 95, second' }),
     ).toHaveCount(1);
 
     // By a key of any page, by words in any order, and gone to by keys alone; on a slow device no

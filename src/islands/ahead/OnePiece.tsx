@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useDraggable } from '@dnd-kit/core';
 import { heldDay } from '@/core/ahead/hand.ts';
 import type { Laid, Piece } from '@/core/ahead/index.ts';
@@ -7,6 +8,7 @@ import { drawColourway } from '@/ui/drawLayers.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
 import { PieceActs } from './PieceActs.tsx';
+import { ShotAs } from './ShotAs.tsx';
 import type { InHand } from './useHand.ts';
 
 interface PieceProps {
@@ -22,6 +24,7 @@ export function OnePiece({ piece, known, laid, inHand }: PieceProps) {
   const way = colourways.find(({ id }) => id === piece.colourway)!.spec;
   const late = laid.time.to > piece.by;
   const name = `${bait.name}, ${way.name}`;
+  const [asked, setAsked] = useState(piece.chosen !== undefined);
   const drag = useDraggable({ id: piece.key });
   const moved = drag.transform;
   return (
@@ -69,7 +72,9 @@ export function OnePiece({ piece, known, laid, inHand }: PieceProps) {
       <PieceActs
         {...{ piece, known, inHand, name }}
         held={heldDay(new Map(Object.entries(inHand.hand.held)), piece)}
+        onOtherwise={asked ? null : () => setAsked(true)}
       />
+      {asked && <ShotAs {...{ piece, known, inHand, name }} />}
     </li>
   );
 }

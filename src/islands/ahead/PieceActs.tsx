@@ -4,7 +4,6 @@ import type { Piece } from '@/core/ahead/index.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Select } from '@/ui/Select.tsx';
 import type { Known } from './known.ts';
-import { ShotAs } from './ShotAs.tsx';
 import type { InHand } from './useHand.ts';
 
 interface Props {
@@ -14,9 +13,11 @@ interface Props {
   name: string;
   /** day a hand has put it on */
   held: string | undefined;
+  /** asks how else it is shot; null where that is asked already */
+  onOtherwise: (() => void) | null;
 }
-/** A piece put on a day, parted in two, put together again, or shot otherwise than is usual. */
-export function PieceActs({ piece, known, inHand, name, held }: Props) {
+/** A piece put on a day, parted in two, or put together again. */
+export function PieceActs({ piece, known, inHand, name, held, onOtherwise }: Props) {
   const [parts, setParts] = useState<string | null>(null);
   const whole = wholeOf(piece.key);
   const isCut = whole !== null && inHand.hand.cuts[whole] !== undefined;
@@ -76,7 +77,16 @@ export function PieceActs({ piece, known, inHand, name, held }: Props) {
           </button>
         </>
       )}
-      <ShotAs {...{ piece, known, inHand, name }} />
+      {onOtherwise && parts === null && (
+        <button
+          type="button"
+          className="act"
+          aria-label={`Shoot ${name} otherwise`}
+          onClick={onOtherwise}
+        >
+          Otherwise
+        </button>
+      )}
     </span>
   );
 }

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { isPlace, offersFor, PLACES, type Chosen } from '@/core/ahead/chosen.ts';
 import { chosenFor } from '@/core/ahead/hand.ts';
 import type { Piece } from '@/core/ahead/index.ts';
@@ -20,24 +19,11 @@ const idOf = (value: string): number | undefined => (value === '' ? undefined : 
 /** In which mould, by which injector and when in its session a piece is shot, where a hand says so. */
 export function ShotAs({ piece, known, inHand, name }: Props) {
   const chosen = chosenFor(inHand.hand.chosen, piece.key);
-  const isSaid = Object.keys(chosen).length > 0;
-  const [open, setOpen] = useState(false);
-  if (!open && !isSaid)
-    return (
-      <button
-        type="button"
-        className="act"
-        aria-label={`Shoot ${name} otherwise`}
-        onClick={() => setOpen(true)}
-      >
-        Shoot otherwise
-      </button>
-    );
   const { moulds, injectors } = offersFor(known.shelf, piece);
   const choose = (part: Chosen) => inHand.choose(piece.key, part);
   return (
     <span
-      className="flex basis-full flex-wrap gap-2"
+      className="col-span-full flex flex-wrap gap-2"
       role="group"
       aria-label={`How ${name} is shot`}
     >
