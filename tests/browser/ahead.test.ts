@@ -60,7 +60,10 @@ test(
       .getByRole('group', { name: `How ${named} is shot` })
       .getByLabel('In the mould')
       .selectOption('Slip eel 95, second');
-    await expect(on(later)).toHaveCount(1, { timeout: 30_000 });
+    await expect(page.locator(`[data-day="${later}"] figure`)).toContainText(
+      'Slip eel 95, second',
+      { timeout: 30_000 },
+    );
     await expect(laid).toBeVisible({ timeout: 30_000 });
     // What limits it, and what another mould would change, beside it.
     const help = page.locator('[data-try^="A second"]');

@@ -65,7 +65,7 @@ export function chooseFor(hand: Hand, key: string, part: Chosen): Hand {
   const said = Object.entries({ ...was, ...part }).filter(([, value]) => value !== undefined);
   return {
     ...hand,
-    chosen: { ...others, ...(said.length > 0 && { [key]: Object.fromEntries(said) as Chosen }) },
+    chosen: { ...others, ...(said.length > 0 && { [key]: Object.fromEntries(said) }) },
   };
 }
 /** A hand with a piece put on a day; null = where it goes best. */
