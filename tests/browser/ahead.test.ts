@@ -56,6 +56,8 @@ test(
     await expect(laid).toBeVisible({ timeout: 30_000 });
     // Shot in the other of its moulds, if a hand says so.
     await page.getByRole('button', { name: `Shoot ${named} otherwise` }).click();
+    const workers = page.workers().filter((worker) => worker.url().includes('ahead.worker'));
+    const left = Promise.race(workers.map((worker) => worker.waitForEvent('close')));
     await page
       .getByRole('group', { name: `How ${named} is shot` })
       .getByLabel('In the mould')
@@ -65,6 +67,8 @@ test(
       { timeout: 30_000 },
     );
     await expect(laid).toBeVisible({ timeout: 30_000 });
+    // Nobody waits for what was being worked out for the book as it was.
+    await left;
     // What limits it, and what another mould would change, beside it.
     const help = page.locator('[data-try^="A second"]');
     await expect(help).toContainText(/less|more|changes nothing/, { timeout: 30_000 });
@@ -84,11 +88,7 @@ test(
       .click();
     await page.waitForURL(/\/plan\/\d+$/);
     await expect(page.locator('[data-summary]')).toContainText('promised');
-    await expect(
-      page
-        .getByRole('combobox', { name: 'Mould', exact: true })
-        .locator('option:checked', { hasText: 'Slip eel 95, second' }),
-    ).toHaveCount(1);
+    await expect(page.locator('figure').first()).toContainText('Slip eel 95, second');
 
     // By a key of any page, by words in any order, and gone to by keys alone; on a slow device no
     // letter is lost between the page and the field.

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Hand } from '@/core/ahead/hand.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
 import type { AheadAnswer, AheadAsked } from '@/worker/ahead.worker.ts';
@@ -13,10 +13,14 @@ export function useAhead(known: Known, hand: Hand) {
   const { answer, ask, stop } = useAnswers<AheadAsked, AheadAnswer>(makeWorker);
   const [stopped, setStopped] = useState(false);
   const question = useMemo(() => askedOf(known, hand), [known, hand]);
+  const before = useRef<typeof question>(null);
   useEffect(() => {
     setStopped(false);
+    // What is still being worked out for the book as it was would be waited for.
+    if (before.current) stop();
+    before.current = question;
     ask(question);
-  }, [question, ask]);
+  }, [question, ask, stop]);
   return {
     answer: answer && answer.is !== 'enquiry' ? answer : null,
     stopped,
