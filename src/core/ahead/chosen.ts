@@ -1,7 +1,6 @@
 import { findBuild } from '../build/index.ts';
 import type { Injector } from '../build/tools.ts';
 import type { Entry, MouldEntry, Shelf } from '../plan/shelf.ts';
-import type { Piece } from './piece.ts';
 
 /** Where in its session a piece is shot, whatever is promised soonest. */
 export const PLACES = {
@@ -23,7 +22,7 @@ export interface Chosen {
 /** What there is to choose from for a piece: moulds of its bait, injectors its last stage can have. */
 export function offersFor(
   shelf: Shelf,
-  { bait, colourway }: Pick<Piece, 'bait' | 'colourway'>,
+  { bait, colourway }: { bait: number; colourway: number },
 ): { moulds: MouldEntry[]; injectors: Entry<Injector>[] } {
   const specOf = <T>(all: readonly Entry<T>[], id: number) =>
     all.find((one) => one.id === id)?.spec;
