@@ -1,23 +1,39 @@
 import { endOfDay, parseISO } from 'date-fns';
-import type { Piece } from '@/core/ahead/index.ts';
+import type { Piece, TubKnown } from '@/core/ahead/index.ts';
+import type { Grade } from '@/core/material/index.ts';
 import { benchTimes, pieceOf, USUAL_CALENDAR } from '@/core/ahead/index.ts';
 import { batches } from '@/core/order/index.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
+import { tubsHeld } from '@/store/tubs.ts';
 import { PLANNED_FROM, planner } from './planner.ts';
 import { readShop } from './shop.ts';
+import { contentOf } from './tubContent.ts';
 
 /** Days looked ahead. */
 const AHEAD = 14;
+
+/** What stands in tubs and cups, as cups may be begun from it. */
+async function tubsKnown(): Promise<TubKnown[]> {
+  const all = await tubsHeld();
+  const contents = await Promise.all(all.map(contentOf));
+  return all.map(({ id, name, grade }, nth) => ({
+    id,
+    name,
+    grade: grade as Grade,
+    plastic: contents[nth]!,
+  }));
+}
 
 /**
  * Everything the fortnight is laid out from: what the book wants and is nowhere yet, the times there
  * are at the bench, and what a plan is made of.
  */
 export async function ahead(now: Date) {
-  const [{ parts, ...known }, shop, beyond] = await Promise.all([
+  const [{ parts, ...known }, shop, beyond, tubs] = await Promise.all([
     planner(now),
     readShop(),
     linesBeyond(PLANNED_FROM),
+    tubsKnown(),
   ]);
   const cure = shop.bench.cure * 3_600_000;
   const by = Object.fromEntries(
@@ -39,6 +55,7 @@ export async function ahead(now: Date) {
     cure,
     times: benchTimes(shop.calendar ?? USUAL_CALENDAR, now, AHEAD),
     weights: shop.weights,
+    tubs,
     /** the shop has not said when it shoots */
     usual: shop.calendar === null,
     now: now.getTime(),

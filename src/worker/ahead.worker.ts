@@ -9,6 +9,7 @@ import type {
   Outcome,
 } from '../core/ahead/index.ts';
 import {
+  begunFrom,
   chanceBy,
   curedAt,
   enquire,
@@ -53,18 +54,21 @@ export type AheadAnswer = { n: number } & (
 /** ms between what is told of a layout that still gets better. */
 const TELLS = 250;
 
-const shownOf = (so: LaidBook, book: Book): Shown => ({
-  laid: so.laid,
-  sessions: so.sessions.map(
-    (session) =>
-      session && {
-        tape: tapeOf(session.laid),
-        input: session.input,
-        ends: session.timing.all,
-      },
-  ),
-  outcome: outcomeOf(so, book),
-});
+function shownOf(so: LaidBook, book: Book): Shown {
+  const inputs = begunFrom(so.sessions, book.tubs ?? []);
+  return {
+    laid: so.laid,
+    sessions: so.sessions.map(
+      (session, nth) =>
+        session && {
+          tape: tapeOf(session.laid),
+          input: inputs[nth]!,
+          ends: session.timing.all,
+        },
+    ),
+    outcome: outcomeOf(so, book),
+  };
+}
 
 /** Chance that each part is cured by its day. */
 function chancesIn(so: LaidBook, asked: AheadAsked): [number, number][] {

@@ -1,3 +1,4 @@
+import type { TubKnown } from './begun.ts';
 import type { BenchTime } from './calendar.ts';
 import type { LaidOut } from './layOut.ts';
 import { layOut } from './layOut.ts';
@@ -19,6 +20,8 @@ export interface Book extends ShopKnown {
   cure: number;
   /** how much counts against a layout; the usual where nothing is said */
   weights?: Weights;
+  /** plastic that stands there, which cups of its colour are begun from */
+  tubs?: readonly TubKnown[];
 }
 type Session = Exclude<Worked, { refused: string }>;
 /** A book as it is laid, with each time's session; null where nothing is laid. */

@@ -1,3 +1,4 @@
+export * from './begun.ts';
 export * from './book.ts';
 export * from './calendar.ts';
 export * from './chances.ts';

@@ -1,5 +1,6 @@
-import type { Ingredient } from '../material/index.ts';
-import { sameThing, scaleIngredient } from '../material/index.ts';
+import type { Grade, Ingredient } from '../material/index.ts';
+import { RECIPE_CUP, sameThing, scaleIngredient } from '../material/index.ts';
+import type { Held, Plastic } from '../plastic/index.ts';
 import { coldMl, partOf } from '../plastic/index.ts';
 import type { CupChoice } from './input.ts';
 
@@ -18,4 +19,33 @@ export function lackingIn(
     (one) => one.dimension === ingredient.dimension && sameThing(one, ingredient),
   );
   return { ...wanted, amount: Math.max(0, wanted.amount - (held?.amount ?? 0)) };
+}
+
+/**
+ * Share by which what plastic holds of a thing may differ from what a recipe wants, what nobody knows
+ * of it, and what it may have spent of its heat, to be that colour still (judgements).
+ */
+const SAME = { amount: 0.15, unknown: 0.02, spent: 0.5 } as const;
+
+/** Whether plastic is what a cup is to become already: its recipe, neither more nor less, and not worn. */
+export function isOfRecipe(
+  plastic: Plastic,
+  { recipe }: Pick<CupChoice, 'recipe'>,
+  grade: Grade,
+): boolean {
+  if (plastic.grams <= 0 || grade !== recipe.grade) return false;
+  if (plastic.unknownG > SAME.unknown * plastic.grams || (plastic.spent ?? 1) > SAME.spent)
+    return false;
+  const ladder = recipe.ladder.filter(({ kind }) => kind !== 'stabiliser');
+  const named = (held: Held) => (one: Ingredient) =>
+    one.dimension === held.dimension && sameThing(one, held);
+  return (
+    ladder.every((one) => {
+      // As it is, not by whole drops: little plastic holds parts of them.
+      const amount = (one.amount * coldMl(plastic)) / RECIPE_CUP;
+      const held = plastic.holds.filter((other) => named(other)(one));
+      const holds = held.reduce((sum, other) => sum + other.amount, 0);
+      return Math.abs(holds - amount) <= SAME.amount * amount;
+    }) && plastic.holds.every((held) => recipe.ladder.some(named(held)) || held.amount === 0)
+  );
 }

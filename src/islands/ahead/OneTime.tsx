@@ -8,6 +8,7 @@ import { TapeDrawing } from '@/ui/tape/TapeDrawing.tsx';
 import type { Shown } from '@/worker/ahead.worker.ts';
 
 import type { Known } from './known.ts';
+import { BegunSays } from './BegunSays.tsx';
 import { MakePlan } from './MakePlan.tsx';
 import { MovedSays } from './MovedSays.tsx';
 import { OnePiece } from './OnePiece.tsx';
@@ -69,6 +70,7 @@ export function OneTime({ one, session: laidOut, moved, known, inHand }: Props) 
           />
           <figcaption className="hint mt-1">
             <Busiest tape={session.tape} />
+            <BegunSays input={session.input} units={known.units} />
           </figcaption>
         </figure>
       )}
