@@ -1,10 +1,13 @@
+/** g of plastic left over that are weighed as one. */
+export const LEFT_WEIGHED = 100;
+
 /** How much counts against a layout, each against the other. */
 export interface Weights {
   /** h at the bench that a piece a day late is worth */
   late: number;
   /** h at the bench that a session more is worth */
   session: number;
-  /** min at the bench that 100 g of plastic left over are worth */
+  /** min at the bench that {@link LEFT_WEIGHED} of plastic left over are worth */
   left: number;
 }
 /**
@@ -26,5 +29,5 @@ export interface Comes {
 /** What counts against it, all in s at the bench. */
 export const against = ({ late, sessions, seconds, leftG }: Comes, weights: Weights): number => {
   const hours = weights.late * (late / 86_400) + weights.session * sessions;
-  return seconds + 3600 * hours + 60 * weights.left * (leftG / 100);
+  return seconds + 3600 * hours + 60 * weights.left * (leftG / LEFT_WEIGHED);
 };

@@ -15,6 +15,6 @@ export const WeightsSchema = z
     left: z
       .number()
       .min(0, 'Less than nothing is no weight.')
-      .max(240, '100 g left over is worth four hours at the bench at the most.'),
+      .max(240, 'What is left over is worth four hours at the bench at the most.'),
   })
   .default(USUAL_WEIGHTS);

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { Dimension } from '@/core/quantity/index.ts';
-import { degrees } from '@/core/quantity/index.ts';
+import { degrees, say } from '@/core/quantity/index.ts';
 import { type Shop, ShopSchema } from '@/core/shop.ts';
+import { LEFT_WEIGHED } from '@/core/ahead/weights.ts';
 import { SCHOOLS } from '@/core/schools.ts';
 import { formFields, type Path } from '@/ui/formFields.tsx';
 import { useSave } from '@/ui/useSave.tsx';
@@ -46,10 +47,10 @@ const PLANS: Figure[] = [
 ];
 
 /** What counts against a layout of the fortnight, each against the other. */
-const WEIGHTS: Figure[] = [
+const weightsIn = (units: Shop['units']): Figure[] => [
   [['weights', 'late'], 'A line a day late is worth, hours', 'count'],
   [['weights', 'session'], 'A session more is worth, hours', 'count'],
-  [['weights', 'left'], '100 g left over is worth, minutes', 'count'],
+  [['weights', 'left'], `${say(LEFT_WEIGHED, 'mass', units)} left over is worth, minutes`, 'count'],
 ];
 
 /** Some of the shop's figures under one heading. */
@@ -190,7 +191,7 @@ export default function ShopForm({
       </Group>
       <Group title="Plans">{figures(PLANS)}</Group>
       <div id="fortnight">
-        <Group title="The fortnight">{figures(WEIGHTS)}</Group>
+        <Group title="The fortnight">{figures(weightsIn(units))}</Group>
       </div>
       {demo && <StandIns on={shop.standIns} set={set} />}
       <button type="submit" className="act act-main">
