@@ -3,7 +3,15 @@ import { test } from 'node:test';
 import { v4 } from 'uuid';
 import { draftPlan } from '@/core/plan/index.ts';
 import type { AnyEvent } from '@/core/session/index.ts';
-import { batchRecord, fold, snapshotFrom, summary } from '@/core/session/index.ts';
+import {
+  batchRecord,
+  EVENTS,
+  fold,
+  type Kind,
+  nameOf,
+  snapshotFrom,
+  summary,
+} from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { benchOn } from '../bench.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
@@ -69,4 +77,21 @@ test('what is counted again or taken back stands in the record with who and why;
   assert.deepEqual(say([counted]), [['Cam', 'one fell', counted.id]]);
   assert.deepEqual(say([counted, back]), [['Lee', '', back.id]]);
   assert.deepEqual(say([counted, back, again]), [['Cam', 'one fell', counted.id]]);
+});
+
+test('every act has a name of its own in the record, and what a bait felt like stands with its shot', () => {
+  const kinds = Object.keys(EVENTS) as Kind[];
+  assert.deepEqual(
+    kinds.filter((kind) => nameOf(kind) === kind),
+    [],
+  );
+  const bench = shotTwice();
+  const [shot] = [...bench.state().shots.values()];
+  bench.act({ kind: 'felt', payload: { shot: shot!.id, felt: 'hard' } });
+  const record = batchRecord(bench.state(), bench.events);
+  assert.deepEqual(
+    record.shots.map(({ felt }) => felt),
+    ['hard', null],
+  );
+  assert.equal(record.acts.at(-1)!.what, 'How the baits felt');
 });

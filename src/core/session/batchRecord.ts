@@ -1,4 +1,5 @@
 import { colourOfShot } from './likeness.ts';
+import type { Felt } from '../heat/felt.ts';
 import type { AnyEvent } from './event.ts';
 import { EVENTS, type Kind } from './events/index.ts';
 import type { Fault } from './faults.ts';
@@ -36,6 +37,8 @@ export interface RecordedShot {
   closed: { closures: number; gaps: readonly string[]; top: boolean | null } | null;
   /** s it was let cool; null = not opened */
   cooled: number | null;
+  /** what its baits felt like then; null = nobody said */
+  felt: Felt | null;
   counts: { good: number; usable: number; second: number };
   faults: [Fault, number][];
   /** what the bench warned of */
@@ -71,11 +74,12 @@ const KIND_NAMES: Partial<Record<Kind, string>> = {
   trouble: 'Trouble',
   reading: 'Heat read',
   doseWeighed: 'Dose weighed since',
+  felt: 'How the baits felt',
   bottleNoted: 'Bottle noted',
 };
 
 /** What an act is called: as the hand work it is, else by its kind. */
-const nameOf = (kind: Kind): string => EVENTS[kind].work?.name ?? KIND_NAMES[kind] ?? kind;
+export const nameOf = (kind: Kind): string => EVENTS[kind].work?.name ?? KIND_NAMES[kind] ?? kind;
 type Closing = NonNullable<RecordedShot['closed']>;
 /** What a shot began with: its event, and how its mould was closed then. */
 interface Began {
@@ -144,6 +148,7 @@ function recordOf(state: SessionState, shot: ShotState, began: Began | null): Re
     metal: shot.mouldCelsius,
     closed: began?.closed ?? null,
     cooled: cooledFor(shot),
+    felt: shot.felt,
     counts: shot.markedAt === null ? { good: 0, usable: 0, second: 0 } : graded(shot),
     faults: [...faults].sort(([, one], [, other]) => other - one),
     said: shot.said,
