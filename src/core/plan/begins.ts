@@ -21,6 +21,9 @@ export function lackingIn(
   return { ...wanted, amount: Math.max(0, wanted.amount - (held?.amount ?? 0)) };
 }
 
+/** Share of its heat that plastic nobody knows has spent (judgement). */
+export const UNKNOWN_SPENT = 0.3;
+
 /**
  * Share by which what plastic holds of a thing may differ from what a recipe wants, what nobody knows
  * of it, and what it may have spent of its heat, to be that colour still (judgements).
@@ -34,7 +37,10 @@ export function isOfRecipe(
   grade: Grade,
 ): boolean {
   if (plastic.grams <= 0 || grade !== recipe.grade) return false;
-  if (plastic.unknownG > SAME.unknown * plastic.grams || (plastic.spent ?? 1) > SAME.spent)
+  if (
+    plastic.unknownG > SAME.unknown * plastic.grams ||
+    (plastic.spent ?? UNKNOWN_SPENT) > SAME.spent
+  )
     return false;
   const ladder = recipe.ladder.filter(({ kind }) => kind !== 'stabiliser');
   const named = (held: Held) => (one: Ingredient) =>

@@ -3,6 +3,7 @@ import { layersOf } from '../build/index.ts';
 import { dose } from '../heat/index.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import { MELT_YIELD } from '../plastic/index.ts';
+import { UNKNOWN_SPENT } from './begins.ts';
 import type { ShopUnits } from '../quantity/index.ts';
 import type { CupSpec, Flow, Recirculation } from '../shot/index.ts';
 import { waysOf } from '../ways.ts';
@@ -36,9 +37,6 @@ function begun(begins: CupChoice['begins']): Pick<CupSpec, 'start' | 'startHeats
     startDose: plastic.spent ?? UNKNOWN_SPENT,
   };
 }
-/** Share of its heat that plastic nobody knows has spent (judgement). */
-const UNKNOWN_SPENT = 0.3;
-
 const NOT_LAID: Record<NotLaid, (bait: string, wanted: number) => string> = {
   spares: (bait, wanted) =>
     `${bait}: with so few coming good, no sensible number of shots gives ${wanted}. Raise ` +

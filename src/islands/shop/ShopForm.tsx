@@ -50,7 +50,11 @@ const PLANS: Figure[] = [
 const weightsIn = (units: Shop['units']): Figure[] => [
   [['weights', 'late'], 'A line a day late is worth, hours', 'count'],
   [['weights', 'session'], 'A session more is worth, hours', 'count'],
-  [['weights', 'left'], `${say(LEFT_WEIGHED, 'mass', units)} left over is worth, minutes`, 'count'],
+  [
+    ['weights', 'left'],
+    `${say(LEFT_WEIGHED, 'mass', units, units.mass === 'g' ? 0 : 1)} left over is worth, minutes`,
+    'count',
+  ],
 ];
 
 /** Some of the shop's figures under one heading. */
