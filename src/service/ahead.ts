@@ -16,12 +16,14 @@ const AHEAD = 14;
 async function tubsKnown(): Promise<TubKnown[]> {
   const all = await tubsHeld();
   const contents = await Promise.all(all.map(contentOf));
-  return all.map(({ id, name, grade }, nth) => ({
-    id,
-    name,
-    grade: grade as Grade,
-    plastic: contents[nth]!,
-  }));
+  return all
+    .map(({ id, name, grade }, nth) => ({
+      id,
+      name,
+      grade: grade as Grade,
+      plastic: contents[nth]!,
+    }))
+    .filter(({ plastic }) => plastic.grams > 0);
 }
 
 /**

@@ -2,7 +2,6 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { begunFrom, type TubKnown } from '@/core/ahead/index.ts';
-import { RECIPE_CUP } from '@/core/material/index.ts';
 import type { CupChoice } from '@/core/plan/index.ts';
 import { draftPlan, planSession } from '@/core/plan/index.ts';
 import { isOfRecipe } from '@/core/plan/begins.ts';
@@ -10,31 +9,20 @@ import { MELT_YIELD, type Plastic } from '@/core/plastic/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
+import { pucksOf } from '../pucks.ts';
 
 const sessions = [WANTED.slice(0, 1), WANTED.slice(0, 2)].map((wanted) => {
   const input = draftPlan(SHELF, wanted, DEFAULTS);
   return { input, plan: planSession(input, METRIC) };
 });
 const choices = sessions.flatMap(({ input }) => input.cups);
-/** Plastic left over of a cup, once through fusion. */
-const leftOf = ({ recipe, density20 = 1.03 }: CupChoice, grams: number): Plastic => ({
-  grams,
-  unknownG: 0,
-  holds: recipe.ladder.map(({ what, materialId, dimension, amount }) => ({
-    ...{ what, materialId, dimension },
-    amount: (amount * grams) / density20 / RECIPE_CUP,
-  })),
-  spent: 0.2,
-  heats: 1,
-  density20,
-});
 const [first] = choices;
 const tubOf = (id: number, choice: CupChoice, plastic: Plastic): TubKnown => ({
   ...{ id, name: `Tub ${id}`, grade: choice.recipe.grade, plastic },
 });
 
 test('plastic is of a recipe where it holds that, no more and no less, and is not worn', () => {
-  const own = leftOf(first!, 200);
+  const own = pucksOf(first!, 200);
   const is = (part: Partial<Plastic>) =>
     isOfRecipe({ ...own, ...part }, first!, first!.recipe.grade);
   assert.ok(is({}) && is({ spent: null }), 'as the plan takes it, where nobody knows');
@@ -57,7 +45,7 @@ test('property: cups are begun from tubs of their own colour, no gram twice, the
       (some) => {
         const tubs = some.map(({ at, grams }, nth) => {
           const choice = choices[at % choices.length]!;
-          return tubOf(nth + 1, choice, leftOf(choice, grams));
+          return tubOf(nth + 1, choice, pucksOf(choice, grams));
         });
         const inputs = begunFrom([null, ...sessions], tubs);
         assert.equal(inputs[0], null);
@@ -86,7 +74,7 @@ test('property: cups are begun from tubs of their own colour, no gram twice, the
     ),
     { numRuns: 40, seed: 5 },
   );
-  const lone = begunFrom(sessions, [tubOf(9, first!, leftOf(first!, 60))]);
+  const lone = begunFrom(sessions, [tubOf(9, first!, pucksOf(first!, 60))]);
   near(lone[0]!.cups[0]!.begins!.grams, 60, 1e-9, 'the soonest session has it');
   assert.ok(lone[1]!.cups.every(({ begins }) => !begins));
 });

@@ -1,10 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { RECIPE_CUP } from '@/core/material/index.ts';
-import type { Asked, CupChoice, PlanInput } from '@/core/plan/index.ts';
+import type { Asked, PlanInput } from '@/core/plan/index.ts';
 import { draftPlan, leftUses, leftUsesSaid, planSession, pullSheet } from '@/core/plan/index.ts';
-import type { Plastic } from '@/core/plastic/index.ts';
 import { MELT_YIELD } from '@/core/plastic/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { colourOfShot, rungsOf, snapshotFrom } from '@/core/session/index.ts';
@@ -13,22 +11,11 @@ import { benchOn } from '../bench.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
+import { pucksOf } from '../pucks.ts';
 import { unbalanced } from '../randomLog.ts';
 import { nextStep } from '../said.ts';
 
 const fresh = draftPlan(SHELF, [WANTED[0]!], DEFAULTS);
-/** Pucks of a cup's own mix, once through fusion. */
-const pucksOf = ({ recipe, density20 = 1.03 }: CupChoice, grams: number): Plastic => ({
-  grams,
-  unknownG: 0,
-  holds: recipe.ladder.map(({ what, materialId, dimension, amount }) => ({
-    ...{ what, materialId, dimension },
-    amount: (amount * grams) / density20 / RECIPE_CUP,
-  })),
-  spent: 0.2,
-  heats: 1,
-  density20,
-});
 const begunWith = (grams: number): PlanInput => ({
   ...fresh,
   cups: fresh.cups.map((cup, i) =>

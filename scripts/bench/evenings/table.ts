@@ -1,6 +1,6 @@
 import { HANDS, type Tally, drawingOf, feelOf } from './tally.ts';
+import { standsAs } from './standsAs.ts';
 import { v4 } from 'uuid';
-import { castAs, heatOfMould } from '../../../src/core/plan/index.ts';
 import type { AnyEvent, Send, SessionState, Snapshot } from '../../../src/core/session/index.ts';
 import { apply, EVENT_VERSION, mouldHeat, startState } from '../../../src/core/session/index.ts';
 import { airVolume } from '../../../src/core/shot/index.ts';
@@ -183,38 +183,20 @@ export class Table {
     }
     const said = mouldHeat(this.state, other, this.now - 1);
     this.tally.metal.push({ said: said.celsius, sd: said.sd, truth: this.world.metal(mould) });
-    const of = this.state.draws.get(draw)!.barrels;
-    const core = run.stage.layers.some(
-      (layer) => layer.place === 'core' || layer.place === 'coreTail',
-    );
-    const between = 0.5 * (this.world.metal(mould) - this.world.room);
-    const insert = run.stage.takes !== null && !core ? this.world.room + between : null;
-    const cups = of.flatMap((portion) => this.world.cups.get(portion.cup) ?? []);
-    const { bait } = this.world.moulds.get(mould)!.drawing;
-    const { rod, core: channel } = heatOfMould(other.mould, castAs(run.stage));
-    this.world.shoot(mould, streams, shot.baitsG + shot.feedG, {
-      bait: { ...bait, rod: rod ?? 0, hot: channel ?? 1 },
-      insert,
-      core,
+    const grams = shot.baitsG + shot.feedG;
+    this.world.shoot(mould, streams, grams, {
+      ...standsAs(this.state, this.world, { mould: other, run, draw }),
       air: this.air.get(injector.key) ?? false,
-      apart: this.state.snapshot.bench.tolerance,
-      window: run.tools.window,
-      scorched: Math.max(...cups.map((cup) => cup.scorched)),
-      fused: of.every((portion) => this.world.through(portion.cup)),
     });
   }
   private open(mould: string): void {
     const { faults, stood, shot } = this.world.open(mould);
     const mean = shot.streams.reduce((sum, stream) => sum + stream, 0) / shot.streams.length;
-    this.tally.opened.push({
-      stood,
-      firm: firmAfter(shot.bait, mean, shot.metal),
-      said: this.firms.get(mould) ?? null,
-    });
+    const firm = firmAfter(shot.bait, mean, shot.metal);
+    this.tally.opened.push({ stood, firm, said: this.firms.get(mould) ?? null });
     this.firms.delete(mould);
     this.seen.set(mould, faults);
-    const firm = firmAfter(shot.bait, mean, shot.metal) ?? Infinity;
-    this.late.set(mould, Math.log(Math.max(1, stood) / Math.max(1, firm)));
+    this.late.set(mould, Math.log(Math.max(1, stood) / Math.max(1, firm ?? Infinity)));
   }
   /** What the hand says of the baits of a mould just opened. */
   feel(mould: string): void {
