@@ -67,6 +67,8 @@ test('what is laid out: the tub, less colour by what the pucks bring, as much st
   assert.match(tub.note!, /cut it up small the night before/);
   assert.ok(after.pigment < before.pigment, `${after.pigment} of ${before.pigment} drops`);
   assert.ok(Math.abs(after.stabiliser - before.stabiliser) <= 1);
+  for (const { amount } of after.sheet)
+    assert.doesNotMatch(amount, /\d\.\d+ dr/, 'nobody counts a tenth of a drop');
 });
 
 test('at the bench pucks are a cup’s first charge: one press, and colour asks for what is wanting', () => {

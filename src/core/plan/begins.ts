@@ -18,7 +18,9 @@ export function lackingIn(
   const held = part.holds.find(
     (one) => one.dimension === ingredient.dimension && sameThing(one, ingredient),
   );
-  return { ...wanted, amount: Math.max(0, wanted.amount - (held?.amount ?? 0)) };
+  const lacks = Math.max(0, wanted.amount - (held?.amount ?? 0));
+  // Nobody counts a tenth of a drop.
+  return { ...wanted, amount: wanted.dimension === 'drops' ? Math.round(lacks) : lacks };
 }
 
 /** Share of its heat that plastic nobody knows has spent (judgement). */
