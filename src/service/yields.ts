@@ -3,14 +3,7 @@ import { METRIC } from '@/core/quantity/index.ts';
 import type { BadShot, BehindKey, ShotsAt, YieldCut } from '@/core/yield/index.ts';
 import { behindOf, pareto, pChart, sayBehind, shotsAt, TELLS, wilson } from '@/core/yield/index.ts';
 import type { FoundCut } from '@/store/yields.ts';
-import {
-  badShotsOf,
-  cavitiesOf,
-  coloursOf,
-  orderedBy,
-  shotsByHeats,
-  yieldsBySession,
-} from '@/store/yields.ts';
+import { cavitiesOf, coloursOf, orderedBy, shotsOf, yieldsBySession } from '@/store/yields.ts';
 import { cutChoices, foundCut } from './yieldCut.ts';
 
 /** Spreads by which a colour must do worse than the rest to be called hard: one in ten by chance. */
@@ -49,13 +42,12 @@ async function counted(cut: FoundCut) {
   const sessions = await yieldsBySession(cut, NEWEST);
   const ids = sessions.map(({ session }) => session);
   const chart = pChart(sessions.map(({ shot, good }) => ({ shot, bad: shot - good })));
-  const [bad, cavities, colours, shots] = await Promise.all([
-    badShotsOf(cut, ids),
+  const [shots, cavities, colours] = await Promise.all([
+    shotsOf(cut, ids),
     cavitiesOf(cut, ids),
     coloursWith(cut, ids, chart.mean),
-    shotsByHeats(cut, ids),
   ]);
-  return { sessions, chart, bad, cavities, colours, shots };
+  return { sessions, chart, cavities, colours, ...shots };
 }
 /**
  * What came good of a cut, session by session with limits, by cavity, and what did not, by fault.

@@ -31,6 +31,7 @@ import yieldDays from './30-yield-days.ts';
 import chores from './31-chores.ts';
 import faultPictures from './32-fault-pictures.ts';
 import newestYields from './33-newest-yields.ts';
+import yieldShots from './34-yield-shots.ts';
 
 /** Forward only, each small, in order. */
 export const MIGRATIONS = [
@@ -67,4 +68,5 @@ export const MIGRATIONS = [
   chores,
   faultPictures,
   newestYields,
+  yieldShots,
 ];
