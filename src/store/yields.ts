@@ -92,6 +92,9 @@ export const faultsOf = (
     [...boundOf(cut), sessions],
   );
 
+/** As a day keeps them. */
+type HeatSum = [heat: number | null, metal: number | null, shots: number];
+type BadSum = [fault: string, cavities: number[], heat: number | null, metal: number | null];
 /** Shots of a cut over some sessions: at which whole °C, and those with baits that did not come good. */
 export interface CutShots {
   shots: { heat: number | null; metal: number | null; shots: number }[];
@@ -106,11 +109,8 @@ export async function shotsOf(cut: FoundCut, sessions: readonly number[]): Promi
         AND ($17::int IS NULL OR cavities ? $17::text) AND session_id = ANY($18::int[])`,
     [...boundOf(cut), sessions],
   );
-  const heats: [heat: number | null, metal: number | null, shots: number][][] = JSON.parse(
-    `[${days!.heats}]`,
-  );
-  const bad: [fault: string, cavities: number[], heat: number | null, metal: number | null][][] =
-    JSON.parse(`[${days!.bad}]`);
+  const heats = JSON.parse(`[${days!.heats}]`) as HeatSum[][];
+  const bad = JSON.parse(`[${days!.bad}]`) as BadSum[][];
   const isOf = (cavity: number): boolean => cut.cavity === undefined || cavity === cut.cavity;
   return {
     shots: heats.flat().map(([heat, metal, shots]) => ({ heat, metal, shots })),

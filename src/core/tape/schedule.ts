@@ -37,6 +37,13 @@ export interface LaidStep {
   because: LaidStep | null;
 }
 
+/** A lane, and the step that was laid on it last. */
+interface LaneEnd {
+  lane: string;
+  /** s at which it comes free */
+  free: number;
+  last: LaidStep | null;
+}
 /** A work that can go on: its next step, and what its last one was. */
 interface Going {
   work: Work;
@@ -45,66 +52,103 @@ interface Going {
   nth: number;
   ready: number;
   because: LaidStep | null;
-}
-interface Place {
-  lanes: string[];
-  from: number;
-  because: LaidStep | null;
+  /** lanes its next step wants, one of each group */
+  wants: readonly (readonly LaneEnd[])[];
 }
 
-/** Lanes and works, as far as they are laid. */
+/** The lane of a group that comes free soonest. */
+function soonest(group: readonly LaneEnd[]): LaneEnd {
+  let best = group[0]!;
+  for (const lane of group) if (lane.free < best.free) best = lane;
+  return best;
+}
+/** s from the start at which a step could begin: asked of every work that goes, at every step. */
+function beginsAt({ ready, wants }: Going): number {
+  let from = ready;
+  for (const group of wants) {
+    const { free } = group.length === 1 ? group[0]! : soonest(group);
+    if (free > from) from = free;
+  }
+  return from;
+}
+/** The work that can go on soonest, and of those as soon the first listed. */
+function soonestOf(going: readonly Going[]): Going {
+  let [first, from] = [going[0]!, Infinity];
+  for (const one of going) {
+    const begins = beginsAt(one);
+    if (begins < from - 1e-9 || (begins < from + 1e-9 && one.rank < first.rank)) {
+      first = one;
+      from = begins;
+    }
+  }
+  return first;
+}
+
+/** Lanes and steps, as far as they are laid. */
 class Table {
-  private readonly last = new Map<string, LaidStep>();
+  private readonly lanes = new Map<string, LaneEnd>();
   readonly laid: LaidStep[] = [];
 
-  private freeAt(lane: string): number {
-    return this.last.get(lane)?.to ?? 0;
+  private lane(key: string): LaneEnd {
+    let lane = this.lanes.get(key);
+    if (!lane) this.lanes.set(key, (lane = { lane: key, free: 0, last: null }));
+    return lane;
   }
-  /** The lane of a group that comes free soonest. */
-  private soonest(group: readonly string[]): string {
-    let best = group[0]!;
-    for (const lane of group) if (this.freeAt(lane) < this.freeAt(best)) best = lane;
-    return best;
+  /** Lanes the next step of a work wants; none where it has no more. */
+  wantsOf(work: Work, nth: number): Going['wants'] {
+    return work.steps[nth]?.wants.map((group) => group.map((key) => this.lane(key))) ?? [];
   }
-  /** s from the start at which a step could begin: asked of every work that goes, at every step. */
-  beginsAt({ work, nth, ready }: Going): number {
-    let from = ready;
-    for (const group of work.steps[nth]!.wants)
-      from = Math.max(from, this.freeAt(this.soonest(group)));
-    return from;
-  }
-  /** Where and when a step could begin, and what it waits for. */
-  placeOf({ work, nth, ready, because }: Going): Place {
-    const place: Place = { lanes: [], from: ready, because };
-    for (const group of work.steps[nth]!.wants) {
-      const lane = this.soonest(group);
-      place.lanes.push(lane);
-      if (this.freeAt(lane) > place.from) {
-        place.from = this.freeAt(lane);
-        place.because = this.last.get(lane)!;
-      }
-    }
-    return place;
-  }
-  lay({ work, nth }: Going, { lanes, from, because }: Place): LaidStep {
+  /** Lays the next step of a work as soon as it can begin. */
+  lay({ work, nth, ready, because, wants }: Going): LaidStep {
     const { act, seconds } = work.steps[nth]!;
-    const to = from + Math.max(0, typeof seconds === 'number' ? seconds : seconds(from));
-    const step: LaidStep = { work, act, lanes, from, to, because };
-    for (const lane of lanes) this.last.set(lane, step);
+    const taken = wants.map(soonest);
+    const step: LaidStep = {
+      work,
+      act,
+      lanes: taken.map(({ lane }) => lane),
+      from: ready,
+      to: ready,
+      because,
+    };
+    for (const { free, last } of taken)
+      if (free > step.from) {
+        step.from = free;
+        step.because = last;
+      }
+    step.to = step.from + Math.max(0, typeof seconds === 'number' ? seconds : seconds(step.from));
+    for (const lane of taken) {
+      lane.free = step.to;
+      lane.last = step;
+    }
     this.laid.push(step);
     return step;
   }
 }
 
-/** The work that can go on soonest, and of those as soon the first listed. */
-function soonestOf(going: readonly Going[], table: Table): Going {
-  let [first, from] = [going[0]!, Infinity];
-  for (const one of going) {
-    const begins = table.beginsAt(one);
-    const isAsSoon = begins < from + 1e-9 && one.rank < first.rank;
-    if (begins < from - 1e-9 || isAsSoon) [first, from] = [one, begins];
+/** Works by what they wait for: which others that holds up, and how many each still waits for. */
+class Waiting {
+  private readonly next = new Map<string, Work[]>();
+  private readonly left = new Map<string, number>();
+
+  constructor(works: readonly Work[]) {
+    for (const work of works) {
+      const keys = new Set(work.after);
+      this.left.set(work.key, keys.size);
+      for (const key of keys) {
+        const held = this.next.get(key);
+        if (held) held.push(work);
+        else this.next.set(key, [work]);
+      }
+    }
   }
-  return first;
+  /** Works that waited for nothing more than one that is over now. */
+  freedBy(key: string): Work[] {
+    return (this.next.get(key) ?? []).filter((work) => {
+      const left = this.left.get(work.key)! - 1;
+      this.left.set(work.key, left);
+      return left === 0;
+    });
+  }
 }
 
 /**
@@ -115,37 +159,32 @@ function soonestOf(going: readonly Going[], table: Table): Going {
  */
 export function schedule(works: readonly Work[]): LaidStep[] {
   const table = new Table();
+  const waiting = new Waiting(works);
   const rank = new Map(works.map((work, nth) => [work.key, nth]));
-  const waits = new Map(works.map(({ key, after }) => [key, new Set(after)]));
-  const next = new Map<string, Work[]>();
-  for (const work of works)
-    for (const key of waits.get(work.key)!) next.set(key, [...(next.get(key) ?? []), work]);
   const ended = new Map<string, LaidStep | null>();
   const going: Going[] = [];
   const begin = (work: Work): void => {
-    const because = work.after
-      .map((key) => ended.get(key) ?? null)
-      .reduce((last, step) => (step && (!last || step.to > last.to) ? step : last), null);
-    const of = { work, rank: rank.get(work.key)! };
-    const one: Going = { ...of, nth: 0, ready: because?.to ?? 0, because };
-    if (work.steps.length > 0) going.push(one);
-    else end(work, because);
+    let because: LaidStep | null = null;
+    for (const key of work.after) {
+      const step = ended.get(key);
+      if (step && (!because || step.to > because.to)) because = step;
+    }
+    if (work.steps.length === 0) return end(work, because);
+    const of = { work, rank: rank.get(work.key)!, wants: table.wantsOf(work, 0) };
+    going.push({ ...of, nth: 0, ready: because?.to ?? 0, because });
   };
   const end = (work: Work, last: LaidStep | null): void => {
     ended.set(work.key, last);
-    for (const other of next.get(work.key) ?? []) {
-      const left = waits.get(other.key)!;
-      left.delete(work.key);
-      if (left.size === 0) begin(other);
-    }
+    waiting.freedBy(work.key).forEach(begin);
   };
   for (const work of works) if (work.after.length === 0) begin(work);
   while (going.length > 0) {
-    const one = soonestOf(going, table);
-    const step = table.lay(one, table.placeOf(one));
+    const one = soonestOf(going);
+    const step = table.lay(one);
     one.nth += 1;
     one.ready = step.to;
     one.because = step;
+    one.wants = table.wantsOf(one.work, one.nth);
     if (one.nth < one.work.steps.length) continue;
     going.splice(going.indexOf(one), 1);
     end(one.work, step);
