@@ -61,6 +61,34 @@ export async function keepActs(
   await change.done;
 }
 
+/** Acts written in one go: a press is answered between two of them. */
+const IN_ONE_GO = 25;
+/** ms between two goes. */
+const PAUSE = 40;
+
+/**
+ * Keeps many acts the shop has, a few at a time: a bench is in use meanwhile.
+ * @param kept what this device knows of them
+ */
+export async function keepStored(
+  events: readonly AnyEvent[],
+  kept: readonly KeptAct[],
+): Promise<void> {
+  const before = new Map(kept.map((act) => [act.id, act]));
+  const fresh = events.filter(({ id }) => before.get(id)?.outcome !== 'stored');
+  const db = await store();
+  for (let from = 0; db && from < fresh.length; from += IN_ONE_GO) {
+    await new Promise((resolve) => setTimeout(resolve, PAUSE));
+    const change = db.transaction('acts', 'readwrite');
+    for (const event of fresh.slice(from, from + IN_ONE_GO)) {
+      const { id, session } = event;
+      const nth = before.get(id)?.n ?? next();
+      void change.store.put({ id, session, n: nth, event, outcome: 'stored' });
+    }
+    await change.done;
+  }
+}
+
 /** Lets go of an act that was refused and has been seen. */
 export async function dropAct(id: string): Promise<void> {
   await (await store())?.delete('acts', id);

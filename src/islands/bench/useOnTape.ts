@@ -1,6 +1,7 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
+import { ofTape } from '@/core/session/ofTape.ts';
 import type { BenchHands, OnTape } from '@/core/session/onTape.ts';
-import type { SessionState } from '@/core/session/index.ts';
+import type { SessionState, Snapshot } from '@/core/session/index.ts';
 import { shopNow } from '@/ui/shopClock.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
 import type { OnTapeAnswer, OnTapeAsked } from '@/worker/onTape.worker.ts';
@@ -15,9 +16,19 @@ const AGAIN = 20_000;
 export function useOnTape(state: SessionState, bench: BenchHands): OnTape | null {
   const { answer, ask } = useAnswers<OnTapeAsked, OnTapeAnswer>(makeWorker);
   const isRunning = state.phase.is === 'running';
+  const sent = useRef<Snapshot>(undefined);
   useEffect(() => {
     if (!isRunning) return;
-    const again = () => ask({ state, bench, now: shopNow() });
+    const again = () => {
+      const { snapshot } = state;
+      ask({
+        state: ofTape(state),
+        ...(snapshot !== sent.current && { snapshot }),
+        bench,
+        now: shopNow(),
+      });
+      sent.current = snapshot;
+    };
     const soon = setTimeout(again, SOON);
     const beat = setInterval(again, AGAIN);
     return () => {

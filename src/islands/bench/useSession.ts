@@ -5,7 +5,7 @@ import { EVENT_VERSION, folder, identityOf, lastPress, upcast } from '@/core/ses
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
 import { pressedAt } from './pressedAt.ts';
-import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
+import { actOf, actsOf, dropAct, keepActs, keepStored } from './acts.ts';
 import { actingHere, benchName, leftBehind, sendWaiting } from './outbox.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
@@ -53,7 +53,6 @@ function useKept(
     void (async () => {
       const old = leftBehind(id);
       await keepActs(old, 'waiting');
-      await keepActs(initial, 'stored');
       const kept = await actsOf(id);
       const known = new Set(initial.map((event) => event.id));
       // Stored once and not on the page: the page is an old one, or the shop was put back to before
@@ -66,6 +65,7 @@ function useKept(
           .filter((act) => act.outcome === 'refused')
           .map((act) => ({ id: act.id, why: act.why ?? 'The shop refused it.' })),
       );
+      await keepStored(initial, kept);
     })();
   }, [id, initial, begin]);
 }
