@@ -202,7 +202,7 @@ test('a cup that stood for long is warmed for as long as that takes; one drawn f
   const after = (stood: number) => {
     const pace = new CupPace(cup, choice, known(1, 1));
     pace.hotAt(0, 165);
-    return pace.warm(stood, { ml: 200, shot: 163 });
+    return pace.warm(stood, { ml: () => 200, shot: 163 });
   };
   assert.equal(after(120), MATCH_BURST);
   const stood = [900, 1800, 3600, 7200].map(after);
@@ -210,6 +210,6 @@ test('a cup that stood for long is warmed for as long as that takes; one drawn f
     assert.ok(seconds > MATCH_BURST && (nth === 0 || seconds > stood[nth - 1]!), `${seconds}`);
   // Cold through, it wants what a cook to the same heat wants, or a little less.
   const cold = new CupPace(cup, choice, known(1, 1), 18);
-  const whole = cold.warm(0, { ml: 200, shot: 163 });
+  const whole = cold.warm(0, { ml: () => 200, shot: 163 });
   assert.ok(stood.at(-1)! < whole && stood.at(-1)! > 0.5 * whole);
 });

@@ -43,7 +43,8 @@ const SHOOTABLE = (() => {
       const mould = spec.mouldIds[0];
       if (mould === undefined) return [];
       const part = { part: 1, line: 1, for: 'A', bait, colourway, count: 8, due: '0' };
-      const piece = { key: 'x', bait, colourway, mould, parts: [part], baits: 8, by: 0 };
+      const key = `${bait}/${colourway}`;
+      const piece = { key, bait, colourway, mould, parts: [part], baits: 8, by: 0 };
       return 'refused' in lasts([piece], 1) ? [] : [{ bait, colourway, mould }];
     }),
   );

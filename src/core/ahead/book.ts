@@ -1,3 +1,4 @@
+import { aboutFrom } from './about.ts';
 import type { TubKnown } from './begun.ts';
 import type { BenchTime } from './calendar.ts';
 import type { LaidOut } from './layOut.ts';
@@ -59,6 +60,7 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
       weights: book.weights,
       by: (due) => book.by[due]!,
       takes: (some, { pairs }) => lasts(some, pairs),
+      about: aboutFrom((piece, { pairs }) => lasts([piece], pairs)),
       least: (piece, { pairs }) => {
         const alone = lasts([piece], pairs);
         return 'refused' in alone ? 0 : SHARED * alone.shoots;

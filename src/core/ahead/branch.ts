@@ -1,12 +1,33 @@
 import { heldDay } from './hand.ts';
 import type { Piece } from './piece.ts';
-import { USUAL_WEIGHTS } from './weights.ts';
-import { type Asked, costOf, emptyAt, isLess, lateBy, type Layout, withPiece } from './place.ts';
+import { against, USUAL_WEIGHTS } from './weights.ts';
+import {
+  aboutWith,
+  type Asked,
+  type Cost,
+  costOf,
+  emptyAt,
+  isLess,
+  lateBy,
+  laidWith,
+  type Layout,
+} from './place.ts';
 
 /** Books of no more pieces are looked through whole. */
 const MOST_PIECES = 12;
 /** Sessions that are worked out at most while they are. */
 const MOST_LOOKED = 1500;
+
+/** What a piece adds at the least to what a layout costs, wherever it is laid. */
+const leastAdded = (piece: Piece, { times, least, weights = USUAL_WEIGHTS }: Asked): number =>
+  Math.min(
+    ...times.map((time) =>
+      against(
+        { late: lateBy(piece, time), sessions: 0, seconds: least?.(piece, time) ?? 0, leftG: 0 },
+        weights,
+      ),
+    ),
+  );
 
 /**
  * The best layout of a small book: every way to lay its pieces, left where it cannot be better than
@@ -24,14 +45,24 @@ export function branched(start: Layout, asked: Asked): Layout {
   let least = costOf(start, asked);
   let looked = 0;
   const tryAt = (so: Layout, piece: Piece, at: number): Layout | null => {
+    const time = so.times[at]!;
+    const pieces = [...time.pieces, piece];
+    if (!aboutWith(time, pieces, asked)) return null;
     looked += 1;
-    const laid = withPiece(so.times[at]!, piece, asked);
+    const laid = laidWith(time, pieces, asked);
     return laid && { ...so, times: so.times.map((time, nth) => (nth === at ? laid : time)) };
   };
   // A piece more may use what another leaves over: a bound counts no plastic.
-  const bounding = { ...asked, weights: { ...(asked.weights ?? USUAL_WEIGHTS), left: 0 } };
+  const weights = { ...(asked.weights ?? USUAL_WEIGHTS), left: 0 };
+  const adds = pieces.map((piece) => leastAdded(piece, { ...asked, weights }));
+  const rest = pieces.map((_, nth) => adds.slice(nth).reduce((sum, one) => sum + one, 0));
+  /** What a layout costs at the least, once the pieces from the nth on are laid too. */
+  const bound = (so: Layout, nth: number): Cost => {
+    const [held, left, against] = costOf(so, { ...asked, weights });
+    return [held, left, against + (rest[nth] ?? 0)];
+  };
   const go = (so: Layout, nth: number): void => {
-    if (looked > MOST_LOOKED || !isLess(costOf(so, bounding), least)) return;
+    if (looked > MOST_LOOKED || !isLess(bound(so, nth), least)) return;
     const piece = pieces[nth];
     if (!piece) {
       const cost = costOf(so, asked);

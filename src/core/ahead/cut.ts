@@ -3,16 +3,33 @@ import type { Piece } from './piece.ts';
 import { split } from './piece.ts';
 import { type Asked, lasting } from './place.ts';
 
-/** The most baits of a piece that fit into a time; 0 where not one does. */
-function mostThatFit(piece: Piece, longest: BenchTime, { takes, by }: Asked): number {
-  let [fits, over] = [0, piece.baits];
-  while (over - fits > 1) {
-    const tried = Math.floor((fits + over) / 2);
-    const took = takes([split(piece, tried, by)[0]], longest);
-    if (!('refused' in took) && took.atMost <= lasting(longest)) fits = tried;
-    else over = tried;
+/** Share of a time that a piece's first half fills when it fills it well enough (judgement). */
+const WELL = 0.92;
+/**
+ * Baits of a piece that fill a time, or nearly; 0 where not one fits. What they take is near enough in
+ * proportion that the next to be tried lies where it would fit (regula falsi), in the middle where
+ * that comes no nearer.
+ * @param took s all of it takes at most
+ */
+function mostThatFit(
+  piece: Piece,
+  longest: BenchTime,
+  { took, asked: { takes, by } }: { took: number; asked: Asked },
+): number {
+  const room = lasting(longest);
+  let fits = { baits: 0, atMost: 0 };
+  let over = { baits: piece.baits, atMost: took };
+  for (let nth = 1; over.baits - fits.baits > 1 && fits.atMost < WELL * room; nth++) {
+    const between = over.baits - fits.baits;
+    const share = nth % 3 === 0 ? 0.5 : (room - fits.atMost) / (over.atMost - fits.atMost);
+    const inside = Math.min(between - 1, Math.max(1, Math.floor(between * share)));
+    const baits = fits.baits + inside;
+    const tried = takes([split(piece, baits, by)[0]], longest);
+    if ('refused' in tried || tried.atMost > room)
+      over = { baits, atMost: 'refused' in tried ? over.atMost : tried.atMost };
+    else fits = { baits, atMost: tried.atMost };
   }
-  return fits;
+  return fits.baits;
 }
 
 /** The time most can be shot in; undefined where there is none. */
@@ -30,7 +47,7 @@ export function cut(piece: Piece, asked: Asked): Piece[] | string {
   const took = asked.takes([piece], longest);
   if ('refused' in took) return took.refused;
   if (took.atMost <= lasting(longest)) return [piece];
-  const fits = mostThatFit(piece, longest, asked);
+  const fits = mostThatFit(piece, longest, { took: took.atMost, asked });
   if (fits === 0) return 'Not even one shot of it fits into a time there is at the bench.';
   const [first, rest] = split(piece, fits, asked.by);
   const after = cut(rest, asked);

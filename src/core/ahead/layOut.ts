@@ -1,9 +1,10 @@
 import { branched } from './branch.ts';
 import { cut } from './cut.ts';
+import { firstLayout } from './first.ts';
 import { heldDay } from './hand.ts';
 import { improve } from './improve.ts';
 import type { Piece } from './piece.ts';
-import { type Asked, bestPlace, emptyAt, type Laid, type Layout } from './place.ts';
+import type { Asked, Laid, Layout } from './place.ts';
 
 export type { Laid } from './place.ts';
 export interface LaidOut {
@@ -49,16 +50,7 @@ export function layOut({
     left: [...refused, ...left.map((piece) => ({ piece, why: noRoom(piece, asked.held) }))],
   });
   const told = (so: Layout) => tell?.(saidOf(so)) ?? true;
-  let so: Layout = {
-    times: asked.times.map(emptyAt),
-    left: [],
-  };
-  for (const piece of pieces) {
-    const place = bestPlace(so.times, piece, asked);
-    so = place
-      ? { ...so, times: so.times.map((time, at) => (at === place.at ? place.laid : time)) }
-      : { ...so, left: [...so.left, piece] };
-  }
+  const so = firstLayout(pieces, asked);
   if (!told(so)) return saidOf(so);
   const better = improve(so, asked, told);
   return saidOf(branched(better, asked));

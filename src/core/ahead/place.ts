@@ -7,10 +7,12 @@ import { against, USUAL_WEIGHTS } from './weights.ts';
 /**
  * How long pieces take together at a time, s, as it likely goes and nine times in ten, and the g of
  * plastic that are left over; or why they cannot be shot so.
+ * @param before what is laid there as it is worked out
  */
-type Takes = (
+export type Takes = (
   pieces: readonly Piece[],
   time: BenchTime,
+  before?: Laid,
 ) => { seconds: number; atMost: number; leftG: number } | { refused: string };
 
 /** A time at the bench with what is laid there. */
@@ -27,6 +29,8 @@ export interface Asked {
   pieces: readonly Piece[];
   times: readonly BenchTime[];
   takes: Takes;
+  /** about the same, at once: what is not worth a look by it is not worked out */
+  about?: Takes;
   /** s a piece takes the hands at the least, whatever it is shot beside */
   least?: (piece: Piece, time: BenchTime) => number;
   /** when what is promised for a day must be shot, ms */
@@ -45,7 +49,7 @@ export interface Layout {
  * What a layout is judged by, the first first: parts a hand holds on a day that are not laid, parts
  * not laid, and what counts against what is laid, as the shop weighs it.
  */
-type Cost = readonly [held: number, left: number, against: number];
+export type Cost = readonly [held: number, left: number, against: number];
 
 export const lasting = ({ from, to }: BenchTime): number => (to - from) / 1000;
 /** s a piece that is shot by the end of a time is late by. */
@@ -80,28 +84,35 @@ export const isLess = (one: readonly number[], other: readonly number[]): boolea
   return at >= 0 && one[at]! < other[at]!;
 };
 
-/** A time with another piece in it; null where that does not fit. */
-export function withPiece(
+/** Share of a time by which what is only about known may run over it, and is worked out yet (judgement). */
+const WORTH_A_LOOK = 0.1;
+/** A time with other pieces in it, by what they are about to take; null where that hardly fits. */
+export function aboutWith(
   laid: Laid,
-  piece: Piece,
-  { takes, least = () => 0 }: Pick<Asked, 'takes' | 'least'>,
+  pieces: readonly Piece[],
+  { takes, about = takes, least = () => 0 }: Pick<Asked, 'takes' | 'about' | 'least'>,
 ): Laid | null {
-  const pieces = [...laid.pieces, piece];
-  const atLeast = pieces.reduce((sum, one) => sum + least(one, laid.time), 0);
-  if (atLeast > lasting(laid.time)) return null;
-  const took = takes(pieces, laid.time);
-  return 'refused' in took || took.atMost > lasting(laid.time)
-    ? null
-    : { time: laid.time, pieces, seconds: took.seconds, leftG: took.leftG };
-}
-export function withoutPiece(laid: Laid, piece: Piece, { takes }: Pick<Asked, 'takes'>): Laid {
-  const pieces = laid.pieces.filter((other) => other !== piece);
   if (pieces.length === 0) return emptyAt(laid.time);
-  const took = takes(pieces, laid.time);
-  const { seconds, leftG } = 'refused' in took ? laid : took;
-  return { time: laid.time, pieces, seconds, leftG };
+  const room = lasting(laid.time);
+  const atLeast = pieces.reduce((sum, one) => sum + least(one, laid.time), 0);
+  if (atLeast > room) return null;
+  const took = about(pieces, laid.time, laid);
+  return 'refused' in took || took.atMost > (1 + WORTH_A_LOOK) * room
+    ? null
+    : { time: laid.time, pieces: [...pieces], seconds: took.seconds, leftG: took.leftG };
 }
-
+/** The same, worked out; null where it does not fit. */
+export function laidWith(
+  { time }: Laid,
+  pieces: readonly Piece[],
+  { takes }: Pick<Asked, 'takes'>,
+): Laid | null {
+  if (pieces.length === 0) return emptyAt(time);
+  const took = takes(pieces, time);
+  return 'refused' in took || took.atMost > lasting(time)
+    ? null
+    : { time, pieces: [...pieces], seconds: took.seconds, leftG: took.leftG };
+}
 /** How much two pieces may share at the bench: a cup, a mould. */
 const kinship = (one: Piece, other: Piece): number =>
   Number(one.colourway === other.colourway) + Number(one.mould === other.mould);
@@ -112,32 +123,46 @@ export const kinIn = ({ pieces }: Laid, piece: Piece): number =>
 /** Times that take a piece as well as any, of which so many are worked out (a judgement). */
 const LOOKED_AT = 3;
 
-/** Where a piece adds the least to what a layout costs; null where it fits nowhere. */
-export function bestPlace(
-  times: readonly Laid[],
-  piece: Piece,
-  asked: Asked,
-): { at: number; laid: Laid } | null {
+/** A time a piece may be laid at. */
+interface Place {
+  at: number;
+  laid: Laid;
+  /** what it adds to what the layout costs */
+  added: number;
+}
+/** Where a piece may be laid, by what it is about to add: the least first. */
+export function placesAbout(times: readonly Laid[], piece: Piece, asked: Asked): Place[] {
   const day = heldDay(asked.held, piece);
-  const { weights = USUAL_WEIGHTS } = asked;
-  // What is late and what is a session more is known beforehand; what it takes has to be worked out.
-  const places = times
-    .map((time, at) => {
-      const known = { late: lateBy(piece, time.time), sessions: time.pieces.length === 0 ? 1 : 0 };
-      const least = against({ ...known, seconds: 0, leftG: 0 }, weights);
-      return { at, time, known, least, kin: kinIn(time, piece) };
+  return times
+    .flatMap((time, at): Place[] => {
+      if (day !== undefined && time.time.day !== day) return [];
+      const laid = aboutWith(time, [...time.pieces, piece], asked);
+      return laid ? [{ at, laid, added: addedBy(piece, time, laid, asked) }] : [];
     })
-    .filter(({ time }) => day === undefined || time.time.day === day)
-    .sort((one, other) => one.least - other.least || other.kin - one.kin || one.at - other.at);
-  let best: { at: number; laid: Laid; added: number } | null = null;
+    .sort((one, other) => one.added - other.added || one.at - other.at);
+}
+/** What a piece adds to what a layout costs, where a time with it is so. */
+const addedBy = (piece: Piece, before: Laid, after: Laid, { weights }: Asked): number =>
+  against(
+    {
+      late: lateBy(piece, before.time),
+      sessions: before.pieces.length === 0 ? 1 : 0,
+      seconds: after.seconds - before.seconds,
+      leftG: after.leftG - before.leftG,
+    },
+    weights ?? USUAL_WEIGHTS,
+  );
+
+/** Where a piece adds the least to what a layout costs; null where it fits nowhere. */
+export function bestPlace(times: readonly Laid[], piece: Piece, asked: Asked): Place | null {
+  let best: Place | null = null;
   let looked = 0;
-  for (const { at, time, known, least } of places) {
-    if (best && (least > best.added || looked >= LOOKED_AT)) break;
-    const laid = withPiece(time, piece, asked);
+  for (const { at } of placesAbout(times, piece, asked)) {
+    if (looked >= LOOKED_AT) break;
+    const laid = laidWith(times[at]!, [...times[at]!.pieces, piece], asked);
     if (!laid) continue;
     looked += 1;
-    const [seconds, leftG] = [laid.seconds - time.seconds, laid.leftG - time.leftG];
-    const added = against({ ...known, seconds, leftG }, weights);
+    const added = addedBy(piece, times[at]!, laid, asked);
     if (!best || added < best.added) best = { at, laid, added };
   }
   return best;

@@ -7,6 +7,7 @@ import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
 import { METRIC } from '../quantity/index.ts';
 import { type LaidEvening, layEvening } from '../tape/layEvening.ts';
 import { type Timing, timingOf } from '../tape/timing.ts';
+import { inOrder } from './about.ts';
 import { asChosen } from './asChosen.ts';
 import type { Piece } from './piece.ts';
 
@@ -81,10 +82,6 @@ const MOST_KEPT = 40;
 /** What a hand wants of a piece, as part of a key. */
 const chosenKey = (chosen: Piece['chosen']): string =>
   chosen ? `:${chosen.mould ?? ''}/${chosen.injector ?? ''}/${chosen.place ?? ''}` : '';
-
-/** The soonest promised first, whatever order they were laid in: one set of pieces is one session. */
-const inOrder = (pieces: readonly Piece[]): Piece[] =>
-  [...pieces].sort((one, other) => one.by - other.by || one.key.localeCompare(other.key));
 
 /**
  * Sessions of pieces as a plan would have them: cups, draws and hands are shared as they would be at

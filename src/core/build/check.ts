@@ -1,6 +1,7 @@
 import { BLOCKS, type Build, layersOf, MAKES, type Stage, stageLayers } from './build.ts';
 import { insertOf } from './inserts/index.ts';
 import { place, type PlaceKey } from './place.ts';
+import { remembered } from '../remembered.ts';
 
 export interface Misfit {
   code: string;
@@ -163,7 +164,7 @@ function wrongWith(stage: Checked): Misfit[] {
 }
 
 /** What in a build cannot be shot whatever the moulds, in plain words. Empty = it can. */
-export function checkBuild(build: Build): Misfit[] {
+export const checkBuild = remembered((build: Build): readonly Misfit[] => {
   const { stages } = build;
   return [
     ...twice(layersOf(build).map((layer) => layer.key)).map((key) => ({
@@ -187,4 +188,4 @@ export function checkBuild(build: Build): Misfit[] {
         sentence: `${stage.name}: no later stage takes these ${MAKES[stage.makes].many}.`,
       })),
   ];
-}
+});

@@ -3,6 +3,7 @@ import { density, PLASTISOL, WATER_DENSITY } from '../material/plastisol.ts';
 import { OUTLINES, profileOf, roughVolume } from './outline.ts';
 import type { Cavity, Mould } from './schema.ts';
 import type { Source } from './kinds.ts';
+import { remembered } from '../remembered.ts';
 
 type Measured = Pick<Cavity, 'source' | 'measured' | 'outline'> &
   Partial<Pick<Cavity, 'grade' | 'profile'>>;
@@ -49,18 +50,20 @@ export const rodVolume = (mould: Pick<Mould, 'rod'>): number =>
 
 /** Steps in which an outline's sections are added up. */
 const STEPS = 400;
+/** A cavity in slices along its length, by the squares of their depths. */
+const slicesOf = remembered(({ outline, profile }: Cavity) =>
+  profileOf(profile ?? OUTLINES[outline].stations, STEPS).map(([along, up, down]) => ({
+    along,
+    section: (up + down) ** 2,
+  })),
+);
 /**
  * Share of a cavity's volume that lies behind a place along it, by the sections of its outline,
  * which are alike: as their depth squared.
  * @param from share of its length, 0 the nose and 1 the tip
  */
-export function shareBehind({ outline, profile }: Cavity, from: number): number {
-  const slices = profileOf(profile ?? OUTLINES[outline].stations, STEPS).map(
-    ([along, up, down]) => ({
-      along,
-      section: (up + down) ** 2,
-    }),
-  );
+export function shareBehind(cavity: Cavity, from: number): number {
+  const slices = slicesOf(cavity);
   const volume = (part: typeof slices) => part.reduce((total, { section }) => total + section, 0);
   return volume(slices.filter(({ along }) => along >= from)) / volume(slices);
 }

@@ -1,4 +1,5 @@
-import { cupsFor, draftPlan, freeCupId, seated, settle } from './draft.ts';
+import { cupsFor, freeCupId, seated } from './cupsFor.ts';
+import { draftPlan, settle } from './draft.ts';
 import type { WantedPart } from './draft.ts';
 import type { CupChoice, Job, PlanInput } from './input.ts';
 import type { CupId } from './cupId.ts';

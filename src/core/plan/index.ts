@@ -2,6 +2,7 @@ export * from './check.ts';
 export * from './checkFit.ts';
 export * from './colourFamily.ts';
 export * from './degas.ts';
+export * from './cupsFor.ts';
 export * from './draft.ts';
 export * from './shelf.ts';
 export * from './tools.ts';

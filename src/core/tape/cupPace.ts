@@ -50,12 +50,12 @@ export class CupPace {
   /**
    * s in the oven until it is as hot as it is drawn: a short burst, or after it stood for long as
    * much as that takes, from then on hot.
-   * @param ml hot, what is in it
+   * @param ml hot, what is in it: asked only where it stood for long
    */
-  warm(at: number, { ml, shot }: { ml: number; shot: number }): number {
+  warm(at: number, { ml, shot }: { ml: () => number; shot: number }): number {
     const stood = Math.max(0, at - this.at);
     const isWarm = stood <= SOON && this.celsius >= shot - LITTLE;
-    const seconds = isWarm ? MATCH_BURST : this.fromCold(stood, ml, shot);
+    const seconds = isWarm ? MATCH_BURST : this.fromCold(stood, ml(), shot);
     this.hotAt(at + seconds, shot);
     return seconds;
   }

@@ -47,7 +47,7 @@ function matched(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
   const shot = shotHeat(run.tools);
   const warm = (cup: CupId) => (at: number) => {
     const pace = evening.cupPaces.get(cup)!;
-    const seconds = pace.warm(at, { ml: pace.holds(draw, evening.draws), shot });
+    const seconds = pace.warm(at, { ml: () => pace.holds(draw, evening.draws), shot });
     // A long one is given in bursts, stirred and read between.
     return seconds + Math.floor(seconds / LONGEST_BURST) * SEEN_TO;
   };
@@ -228,7 +228,8 @@ export function runWorks(evening: Evening, run: Run): Work[] {
         return evening.begun.standing.has(shot.mould) ? [standingKey(shot.mould)] : [];
       });
       const after = [
-        ...ready,
+        // What comes after the first draw has waited for it with that.
+        ...(nth === 0 ? ready : []),
         ...charges.map(({ key }) => key),
         ...emptied,
         ...(previous ? [`ended ${previous.n}`] : []),

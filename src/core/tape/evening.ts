@@ -12,6 +12,7 @@ import { HAND_SPREAD, HAND_USUAL, type HandKind, type TimingKnown } from './hand
 import { laneKey } from './lanes.ts';
 import { MouldPace } from './mouldPace.ts';
 import type { Step } from './schedule.ts';
+import { remembered } from '../remembered.ts';
 
 /** s a look takes until its figure is typed in. */
 const LOOK = 9;
@@ -22,9 +23,9 @@ export const handTakes = (known: TimingKnown, kind: HandKind): Estimate =>
   known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
 
 /** Cups a draw takes from, poured or drawn. */
-export const cupsOf = (draw: PlannedDraw): CupId[] => [
+export const cupsOf = remembered((draw: PlannedDraw): readonly CupId[] => [
   ...new Set([...(draw.poured ?? []), ...draw.barrels].map(({ cup }) => cup)),
-];
+]);
 
 /** What a session has behind it, where it is laid from the middle on. */
 export interface Begun {
@@ -44,6 +45,9 @@ const NOTHING_BEGUN: Begun = {
   standing: new Map(),
 };
 
+const lanesOf = (kind: 'oven' | 'hands', count: number): string[] =>
+  Array.from({ length: Math.max(1, count) }, (_, nth) => laneKey(kind, nth + 1));
+
 /** A session, and the lanes it is laid on. */
 export class Evening {
   readonly runs: Run[];
@@ -54,7 +58,11 @@ export class Evening {
   readonly cupPaces: Map<CupId, CupPace>;
   readonly ovens: string[];
   readonly ways: Ways;
+  /** runs that have draws, in order */
+  readonly shooting: readonly Run[];
+  private readonly hands: string[];
   private readonly runByKey: Map<string, Run>;
+  private readonly drawsByRun = new Map<string, PlannedDraw[]>();
   private readonly shotByNumber: Map<number, PlannedShot>;
   /** first and last draw that serves each shot, by its number */
   private readonly firstDraw = new Map<number, number>();
@@ -82,14 +90,20 @@ export class Evening {
         new CupPace(cup, this.choice(cup.id), known, begun.holds.get(cup.id)?.celsius),
       ]),
     );
-    this.ovens = this.lanes('oven', known.ovens);
+    this.ovens = lanesOf('oven', known.ovens);
+    this.hands = lanesOf('hands', known.pairs ?? 1);
     this.runByKey = new Map(this.runs.map((run) => [run.key, run]));
     this.shotByNumber = new Map(plan.shots.map((shot) => [shot.n, shot]));
-    for (const draw of plan.draws)
+    for (const draw of plan.draws) {
+      const own = this.drawsByRun.get(draw.job);
+      if (own) own.push(draw);
+      else this.drawsByRun.set(draw.job, [draw]);
       for (const shot of draw.shots) {
         if (!this.firstDraw.has(shot)) this.firstDraw.set(shot, draw.n);
         this.lastDraw.set(shot, draw.n);
       }
+    }
+    this.shooting = this.runs.filter(({ key }) => this.drawsByRun.has(key));
     const lastIn = new Map<number, number>();
     for (const { n: shot, mould } of plan.shots) {
       const was = lastIn.get(mould);
@@ -97,12 +111,9 @@ export class Evening {
       lastIn.set(mould, shot);
     }
   }
-  private lanes(kind: 'oven' | 'hands', count: number): string[] {
-    return Array.from({ length: Math.max(1, count) }, (_, nth) => laneKey(kind, nth + 1));
-  }
   /** Pairs of hands an act may be done by: the first shoots, the others pull and lay inserts. */
   handsFor(act: ActKey): string[] {
-    const pairs = this.lanes('hands', this.known.pairs ?? 1);
+    const pairs = this.hands;
     const { by } = ACTS[act];
     if (by === 'any' || pairs.length === 1) return pairs;
     return by === 'shoots' ? pairs.slice(0, 1) : pairs.slice(1);
@@ -137,16 +148,12 @@ export class Evening {
     return this.before.get(shot);
   }
   /** Draws of one run, in order. */
-  drawsOf(run: Run): PlannedDraw[] {
-    return this.draws.filter(({ job }) => job === run.key);
-  }
-  /** Runs that have draws, in order. */
-  get shooting(): Run[] {
-    return this.runs.filter((run) => this.draws.some(({ job }) => job === run.key));
+  drawsOf(run: Run): readonly PlannedDraw[] {
+    return this.drawsByRun.get(run.key) ?? [];
   }
   /** The last draw before a run's first; undefined before the first run. */
   lastBefore(run: Run): PlannedDraw | undefined {
-    const first = this.draws.findIndex(({ job }) => job === run.key);
-    return this.draws[first - 1];
+    const [first] = this.drawsOf(run);
+    return first && this.draws[this.draws.indexOf(first) - 1];
   }
 }

@@ -94,9 +94,16 @@ class Table {
     if (!lane) this.lanes.set(key, (lane = { lane: key, free: 0, last: null }));
     return lane;
   }
+  private readonly groups = new Map<readonly string[], LaneEnd[]>();
+
+  private group(keys: readonly string[]): LaneEnd[] {
+    let group = this.groups.get(keys);
+    if (!group) this.groups.set(keys, (group = keys.map((key) => this.lane(key))));
+    return group;
+  }
   /** Lanes the next step of a work wants; none where it has no more. */
   wantsOf(work: Work, nth: number): Going['wants'] {
-    return work.steps[nth]?.wants.map((group) => group.map((key) => this.lane(key))) ?? [];
+    return work.steps[nth]?.wants.map((group) => this.group(group)) ?? [];
   }
   /** Lays the next step of a work as soon as it can begin. */
   lay({ work, nth, ready, because, wants }: Going): LaidStep {

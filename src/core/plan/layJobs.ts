@@ -1,0 +1,43 @@
+import { sum } from '../shot/index.ts';
+import type { Flow } from '../shot/index.ts';
+import { shotHeat } from './heat.ts';
+import type { Job, PlanInput } from './input.ts';
+import type { Laid, NotLaid, PlannedDraw } from './laid.ts';
+import { layJob } from './lay.ts';
+
+/** All a session's jobs, run by run: their shots, draws, and where every gram goes. */
+export interface LaidJobs {
+  runs: Laid[];
+  draws: PlannedDraw[];
+  flows: Flow[];
+  /** number of the draw each flow belongs to */
+  flowDraws: number[];
+  /** the hottest anything is drawn at, °C */
+  hottest: number;
+}
+
+/**
+ * Lays a session's jobs one after the other. The cups' sizes do not matter for it, only what is to
+ * be in them.
+ * @returns the job that cannot be laid, and why
+ */
+export function layJobs(input: PlanInput): LaidJobs | { job: Job; why: NotLaid } {
+  const runs: Laid[] = [];
+  for (const job of input.jobs) {
+    const own = layJob(
+      job,
+      input,
+      1 + sum(runs.map(({ shots }) => shots.length)),
+      1 + sum(runs.map(({ draws }) => draws.length)),
+    );
+    if (typeof own === 'string') return { job, why: own };
+    runs.push(...own);
+  }
+  return {
+    runs,
+    draws: runs.flatMap(({ draws }) => draws),
+    flows: runs.flatMap(({ flows }) => flows),
+    flowDraws: runs.flatMap(({ flowDraws }) => flowDraws),
+    hottest: Math.max(...input.jobs.flatMap(({ tools }) => tools.map(shotHeat))),
+  };
+}
