@@ -45,7 +45,7 @@ const sessionOf = (worked: Worked | null): Session | null =>
  * @param better told of each better layout
  */
 export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
-  const { whole, lasts } = worker(book);
+  const { whole, lasts, alone } = worker(book);
   const withSessions = (laid: LaidOut): LaidBook => ({
     laid,
     sessions: laid.times.map(({ time, pieces }) =>
@@ -60,10 +60,10 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
       weights: book.weights,
       by: (due) => book.by[due]!,
       takes: (some, { pairs }) => lasts(some, pairs),
-      about: aboutFrom((piece, { pairs }) => lasts([piece], pairs)),
+      about: aboutFrom((piece, { pairs }) => alone(piece, pairs)),
       least: (piece, { pairs }) => {
-        const alone = lasts([piece], pairs);
-        return 'refused' in alone ? 0 : SHARED * alone.shoots;
+        const own = alone(piece, pairs);
+        return 'refused' in own ? 0 : SHARED * own.shoots;
       },
       better: (so) => {
         better?.(withSessions(so));

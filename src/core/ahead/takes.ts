@@ -7,6 +7,7 @@ import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
 import { METRIC } from '../quantity/index.ts';
 import { type LaidEvening, layEvening } from '../tape/layEvening.ts';
 import { type Timing, timingOf } from '../tape/timing.ts';
+import { remembered } from '../remembered.ts';
 import { inOrder } from './about.ts';
 import { asChosen } from './asChosen.ts';
 import type { Piece } from './piece.ts';
@@ -71,6 +72,8 @@ type Lasts =
 export interface Works {
   whole: (pieces: readonly Piece[], pairs: number) => Worked;
   lasts: (pieces: readonly Piece[], pairs: number) => Lasts;
+  /** how long a piece takes by itself */
+  alone: (piece: Piece, pairs: number) => Lasts;
 }
 /** s the hands that shoot are at it. */
 const shootsFor = ({ timing }: Exclude<Worked, { refused: string }>): number =>
@@ -129,5 +132,12 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
     known.set(key, made);
     return made;
   };
-  return { whole, lasts };
+  const byPairs = remembered((_piece: Piece) => new Map<number, Lasts>());
+  const alone: Works['alone'] = (piece, pairs) => {
+    const own = byPairs(piece);
+    const held = own.get(pairs) ?? lasts([piece], pairs);
+    own.set(pairs, held);
+    return held;
+  };
+  return { whole, lasts, alone };
 }

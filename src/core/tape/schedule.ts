@@ -177,8 +177,14 @@ export function schedule(works: readonly Work[]): LaidStep[] {
       if (step && (!because || step.to > because.to)) because = step;
     }
     if (work.steps.length === 0) return end(work, because);
-    const of = { work, rank: rank.get(work.key)!, wants: table.wantsOf(work, 0) };
-    going.push({ ...of, nth: 0, ready: because?.to ?? 0, because });
+    going.push({
+      work,
+      rank: rank.get(work.key)!,
+      nth: 0,
+      ready: because?.to ?? 0,
+      because,
+      wants: table.wantsOf(work, 0),
+    });
   };
   const end = (work: Work, last: LaidStep | null): void => {
     ended.set(work.key, last);
