@@ -104,7 +104,8 @@ const badLots = async (seenTo: SeenTo, names: Map<number, string>): Promise<Foun
       href: `/yields?plastisol=${thing}`,
       mould: null,
       says: (when) =>
-        `What is shot of ${names.get(thing)} is worse than it was: ${found.bad} of ${found.shot} ${when} bubbled, yellowed or stayed gooey. Is the bottle damp, or another lot?`,
+        `What is shot of ${names.get(thing)} is worse than it was: ${found.bad} of ${found.shot} ` +
+        `${when} bubbled, yellowed or stayed gooey. Is the bottle damp, or another lot?`,
     }));
 
 type Lesson = Awaited<ReturnType<typeof lessonsByKey>>[number];

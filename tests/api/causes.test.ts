@@ -129,7 +129,7 @@ test('yields are what each session’s own log folds to, however they are cut; t
   assert.equal((await fetch(`${app.url}/api/yields/nothing`)).status, 404);
 });
 
-test('a window used is drawn into plans for that build, and put back; tests go into one plan and no other', async () => {
+test('a window used is drawn into plans for that build, and put back; tests go into one plan only', async () => {
   const { mould } = (await ask('GET', `${app.url}/api/yields/causes?mould=1`)).body;
   const path = `${app.url}/api/catalogue/moulds/1`;
   const change = async (part: object, seen: string) => {

@@ -204,7 +204,7 @@ test('what went bad is seen to from Today, with what was found, and stands with 
   );
 });
 
-test('a photograph of a fault is kept with its cavity and stands beside the next of its kind, at the bench too', async ({
+test('a photograph of a fault is kept with its cavity, and stands beside the next at the bench too', async ({
   page,
   request,
 }) => {

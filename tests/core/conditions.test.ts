@@ -66,7 +66,7 @@ test('it is the same when it is marked and ever after: a rebuild makes the same 
   }
 });
 
-test('a damp bottle is in every shot of it from then on; a test is shot in its own window and held as long as it says', () => {
+test('a damp bottle is in every shot of it from then on; a test has its own window and its own hold', () => {
   const [first] = snapshot.input.jobs;
   const tries = { low: 171, high: 175, shots: 2, hold: 25, build: null, family: null };
   const tools = first!.tools.map((tool) => ({ ...tool, tries }));

@@ -194,7 +194,7 @@ test('two jobs that share a lane follow each other, two that do not go side by s
   assert.throws(() => schedule([work('a', 'x', ['nobody'])]), /wait/);
 });
 
-test('a cup that stood for long is warmed for as long as that takes; one drawn from again soon, by a short burst', () => {
+test('a cup that stood for long is warmed as long as that takes; one drawn from soon, by a short burst', () => {
   const input = demoPlan();
   const plan = planSession(input, METRIC);
   const cup = plan.cups[0]!;

@@ -107,7 +107,7 @@ test('property: what a promise took adds up over the lines of a session, and eno
   assert.equal(spareCost([]), null);
 });
 
-test('the next evening lies in its 80 % range in 75 to 85 of 100, in 2,000 shops that differ otherwise than is reckoned', () => {
+test('the next evening lies in its 80 % range in 75 to 85 of 100, in 2,000 shops of another make', () => {
   const chance = seeded(31);
   const logistic = (odds: number) => 1 / (1 + Math.exp(-odds));
   const of = { mould: 1, build: 'single', stage: 'body' };

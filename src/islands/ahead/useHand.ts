@@ -16,7 +16,10 @@ export function handHere(days: ReadonlySet<string>): Hand {
   }
 }
 
-/** What a hand puts on days, parts in two and wants shot otherwise: kept on this device, and taken back step by step. */
+/**
+ * What a hand puts on days, parts in two and wants shot otherwise: kept on this device, and taken
+ * back step by step.
+ */
 export function useHand(times: readonly { day: string }[]) {
   const [hands, setHands] = useState<readonly [Hand, ...Hand[]]>(() => [
     handHere(new Set(times.map(({ day }) => day))),

@@ -42,7 +42,12 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
         {name}
         {state.phase.is === 'broken off' ? ', broken off' : ''}
       </h1>
-      <p className="order-last flex w-full flex-wrap items-center justify-between gap-x-3 md:gap-x-6 md:order-none md:ml-auto md:w-auto">
+      <p
+        className={
+          'order-last flex w-full flex-wrap items-center justify-between gap-x-3 ' +
+          'md:gap-x-6 md:order-none md:ml-auto md:w-auto'
+        }
+      >
         <span>
           Shot <b className="figure">{shots}</b> of <b className="figure">{planned}</b>
         </span>
