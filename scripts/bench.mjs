@@ -8,7 +8,7 @@ const SCRIPTS = {
   /** cups cooked from raw, by advice and by thumb */
   cooking: 'cooking.ts',
   /**
-   * [shops] [world|all|held-back] [ablate|said]: whole evenings in worlds no model knows, by both
+   * [shops] [world|all|held-back] [ablate|said|first]: whole evenings in worlds no model knows, by both
    */
   evenings: 'evenings/index.ts',
   /** [how many]: cups brought together there, with one oven and with all */
@@ -19,8 +19,6 @@ const SCRIPTS = {
   tubs: 'tubs/index.ts',
   /** [shops] [shots]: causes, windows and tests told of shops whose truth is known */
   causes: 'causes/index.ts',
-  /** [books]: books laid out beside their optimum, beside habit, and as they grow */
-  plan: 'plan/index.ts',
   /** [how many] [seed]: hostile requests as every role */
   fuzz: 'fuzzing.ts',
 };
@@ -31,8 +29,15 @@ const script = (name, args) =>
     { cwd: root, stdio: 'inherit' },
   ).status ?? 1;
 
-/** Trials made of several scripts. */
+/** Trials made of several scripts, or of one that is built first. */
 const TRIALS = {
+  /** [books]: books laid out beside their optimum, beside habit, and as they grow */
+  plan: async (...asked) => {
+    const { builtOf } = await import('./bench/ask.mjs');
+    const run = [builtOf('plan/index.ts'), ...asked];
+    process.exitCode =
+      spawnSync(process.execPath, run, { cwd: root, stdio: 'inherit' }).status ?? 1;
+  },
   /** how true the forecasts of heat are */
   heat: async () => (await import('./bench/heat.mjs')).heatFigures(),
   /** how near recipes come */

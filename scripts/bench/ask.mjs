@@ -25,12 +25,12 @@ const told = (env) => ({
 const lastLine = (said) => JSON.parse(said.trim().split('\n').at(-1));
 
 /**
- * The same of a script built as the app is: tsx gives every function its name anew each time it is
- * made, which the app does not pay for.
+ * A script built as the app is: tsx gives every function its name anew each time it is made, which
+ * the app does not pay for.
  * @param {string} file in scripts/bench
- * @param {Record<string, string>} env beside this process's own
+ * @returns {string} where it lies now
  */
-export function askBuilt(file, env = {}) {
+export function builtOf(file) {
   const built = join(root, '.test', 'bench', file.replace(/\.ts$/, '.mjs'));
   buildSync({
     entryPoints: [join(root, 'scripts/bench', file)],
@@ -42,5 +42,12 @@ export function askBuilt(file, env = {}) {
     alias: { '@': join(root, 'src') },
     logLevel: 'error',
   });
-  return lastLine(execFileSync(process.execPath, [built], told(env)));
+  return built;
 }
+/**
+ * Runs a script of the bench as {@link builtOf} has it; answers with what its last line says, as JSON.
+ * @param {string} file in scripts/bench
+ * @param {Record<string, string>} env beside this process's own
+ */
+export const askBuilt = (file, env = {}) =>
+  lastLine(execFileSync(process.execPath, [builtOf(file)], told(env)));

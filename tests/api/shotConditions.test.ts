@@ -58,6 +58,40 @@ test('what shots were shot under is what their logs say, after a rebuild, and fo
   assert.deepEqual(await kept(), before);
 });
 
+test('days have every shot at its heats and every bad bait, so that a cut counts what its rows would', async () => {
+  const { rows } = await store();
+  const { shotsOf } = await import('@/store/yields.ts');
+  const sessions = (await rows<{ id: number }>('SELECT id FROM sessions')).map(({ id }) => id);
+  const [[shots], bad] = await Promise.all([
+    rows<{ n: number; heat: number }>(
+      `SELECT count(*)::int AS n, sum(floor((conditions->>'heat')::float8))::int AS heat
+         FROM shots WHERE marked_at IS NOT NULL AND NOT trial`,
+    ),
+    rows<{ fault: string; cavity: number; n: number }>(
+      `SELECT coalesce(c.fault, 'not said') AS fault, c.cavity::int, count(*)::int AS n
+         FROM shots s JOIN cavity_results c USING (session_id, shot)
+        WHERE s.marked_at IS NOT NULL AND NOT s.trial AND c.grade <> 'good' GROUP BY 1, 2`,
+    ),
+  ]);
+  const all = await shotsOf({}, sessions);
+  const sum = (of: (one: (typeof all.shots)[number]) => number) =>
+    all.shots.reduce((total, one) => total + of(one), 0);
+  assert.equal(
+    sum((one) => one.shots),
+    shots!.n,
+  );
+  assert.equal(
+    sum(({ heat, shots: n }) => n * (heat ?? 0)),
+    shots!.heat,
+  );
+  assert.ok(bad.length > 5);
+  for (const { fault, cavity, n } of bad) {
+    const own = (await shotsOf({ cavity }, sessions)).bad.filter((one) => one.fault === fault);
+    assert.ok(own.every(({ cavities }) => cavities.length === 1 && cavities[0] === cavity));
+    assert.equal(own.length, n, `${fault} in cavity ${cavity}`);
+  }
+});
+
 test('the demo shop’s stories are found: a damp bottle, cold metal, a gap that bleeds', async () => {
   const found = (await ask('GET', `${app.url}/api/yields/causes?mould=1`)).body;
   const sure = (fault: string): string[] =>

@@ -1,6 +1,6 @@
 // Two makers, the same luck, in worlds no model knows: `npm run bench -- evenings [shops a world]
-// [world|all|held-back] [ablate|said]`. `said` plays the advised maker only: what was said against
-// what was so, in more shops for the time.
+// [world|all|held-back] [ablate|said|first]`. `said` plays the advised maker only: what was said
+// against what was so, in more shops for the time; `first` each shop's first evening only.
 import { Worker } from 'node:worker_threads';
 import { availableParallelism } from 'node:os';
 import { writeFileSync } from 'node:fs';
@@ -14,6 +14,7 @@ const SHOPS = Number(process.argv[2] ?? 4);
 const which = process.argv[3] ?? 'all';
 const ablate = process.argv[4] === 'ablate';
 const onlySaid = process.argv[4] === 'said';
+const onlyFirst = process.argv[4] === 'first';
 const worlds =
   which === 'held-back'
     ? [HELD_BACK]
@@ -28,8 +29,8 @@ if (worlds.length === 0 || !(SHOPS > 0))
 const shops = Array.from({ length: SHOPS }, (_, i) => i + 1);
 const each = worlds.flatMap((traits) =>
   shops.flatMap((shop): Task[] => [
-    ...(onlySaid ? [] : [{ traits, shop, maker: 'thumb' } as const]),
-    { traits, shop, maker: 'advised' },
+    ...(onlySaid ? [] : [{ traits, shop, maker: 'thumb', onlyFirst } as const]),
+    { traits, shop, maker: 'advised', onlyFirst },
     ...(ablate
       ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without }))
       : []),

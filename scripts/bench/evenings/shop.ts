@@ -6,10 +6,10 @@ import {
   follower,
 } from '../../../src/core/session/index.ts';
 import type { Lesson, SessionState } from '../../../src/core/session/index.ts';
-import type { Traits } from '../../../worlds/traits.ts';
 import { World } from '../../../worlds/world.ts';
-import type { Ablation, Knows, Played } from './play.ts';
+import type { Knows, Played } from './play.ts';
 import { KINDS, NEW_SHOP, play } from './play.ts';
+import type { Task } from './worker.ts';
 
 /** What an evening taught, put to what had been learned before. */
 function taught(known: Map<string, Lesson>, state: SessionState, hands: Knows['hands']): void {
@@ -30,14 +30,10 @@ const handsOf = (known: ReadonlyMap<string, Lesson>): Knows['hands'] =>
   );
 
 /**
- * Evenings of one shop, one of each way of shooting, each begun with what those before it taught.
+ * Evenings of one shop, one of each way of shooting, each begun with what those before it taught; or
+ * the first of them alone.
  */
-export function playShop(
-  traits: Traits,
-  shop: number,
-  maker: Played['maker'],
-  without?: Ablation,
-): Played[] {
+export function playShop({ traits, shop, maker, without, onlyFirst }: Task): Played[] {
   const known = new Map<string, Lesson>();
   const learns = maker === 'advised' && without !== 'nothing learned';
   // Checked once, before the first evening: it is a setting of the shop.
@@ -52,7 +48,7 @@ export function playShop(
   };
   // Each shop begins with another way of shooting.
   const kinds = KINDS.map((_, i) => KINDS[(i + shop) % KINDS.length]!);
-  return kinds.map((kind, i) => {
+  return (onlyFirst ? kinds.slice(0, 1) : kinds).map((kind, i) => {
     const { played, state, given } = play(traits, {
       shop,
       evening: i + 1,

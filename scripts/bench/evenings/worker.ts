@@ -8,7 +8,7 @@ export interface Task {
   shop: number;
   maker: Played['maker'];
   without?: Ablation;
+  /** its first evening alone, nothing learned */
+  onlyFirst?: boolean;
 }
-parentPort!.on('message', ({ traits, shop, maker, without }: Task) => {
-  parentPort!.postMessage(playShop(traits, shop, maker, without));
-});
+parentPort!.on('message', (task: Task) => parentPort!.postMessage(playShop(task)));

@@ -1,25 +1,28 @@
-import { heldDay } from './hand.ts';
+import { inOrder } from './about.ts';
 import type { Piece } from './piece.ts';
-import { against, USUAL_WEIGHTS } from './weights.ts';
 import {
-  aboutWith,
   type Asked,
   type Cost,
   costOf,
   emptyAt,
   isLess,
-  lateBy,
+  type Laid,
   laidWith,
+  lateBy,
   type Layout,
+  placesAbout,
 } from './place.ts';
+import { against, USUAL_WEIGHTS, type Weights } from './weights.ts';
 
 /** Books of no more pieces are looked through whole. */
 const MOST_PIECES = 12;
 /** Sessions that are worked out at most while they are. */
 const MOST_LOOKED = 1500;
+/** Share of what a session is about to take that it takes at the least (judgement; see `about.ts`). */
+const HARDLY_LESS = 0.85;
 
 /** What a piece adds at the least to what a layout costs, wherever it is laid. */
-const leastAdded = (piece: Piece, { times, least, weights = USUAL_WEIGHTS }: Asked): number =>
+const leastAdded = (piece: Piece, { times, least }: Asked, weights: Weights): number =>
   Math.min(
     ...times.map((time) =>
       against(
@@ -29,38 +32,39 @@ const leastAdded = (piece: Piece, { times, least, weights = USUAL_WEIGHTS }: Ask
     ),
   );
 
+const withTime = ({ times, left }: Layout, at: number, laid: Laid): Layout => ({
+  times: times.map((time, nth) => (nth === at ? laid : time)),
+  left,
+});
+
+/** What a layout costs at the least, once the pieces from the nth on are laid too. */
+function bounding(pieces: readonly Piece[], asked: Asked): (so: Layout, nth: number) => Cost {
+  // A piece more may use what another leaves over: a bound counts no plastic.
+  const weights = { ...(asked.weights ?? USUAL_WEIGHTS), left: 0 };
+  const adds = pieces.map((piece) => leastAdded(piece, asked, weights));
+  const rest = pieces.map((_, nth) => adds.slice(nth).reduce((sum, one) => sum + one, 0));
+  return (so, nth) => {
+    const [held, left, counts] = costOf(so, { ...asked, weights });
+    return [held, left, counts + (rest[nth] ?? 0)];
+  };
+}
+
 /**
  * The best layout of a small book: every way to lay its pieces, left where it cannot be better than
  * the best so far (branch and bound; Land and Doig 1960, *Econometrica* 28). What a session lasts
- * never gets less by a piece more, but for what chance spares; a bound is taken from what is laid.
+ * never gets less by a piece more, but for what chance spares; a bound is taken from what is laid and
+ * from what the others take at the least, and a session is worked out only where it may be better
+ * by what it is about to take.
  * @returns the layout it was given, where none is better, the book is not small, or too much would
  *   have to be worked out
  */
 export function branched(start: Layout, asked: Asked): Layout {
-  const pieces = [...start.times.flatMap((time) => time.pieces), ...start.left].sort(
-    (one, other) => one.by - other.by || one.key.localeCompare(other.key),
-  );
+  const pieces = inOrder([...start.times.flatMap((time) => time.pieces), ...start.left]);
   if (pieces.length > MOST_PIECES) return start;
+  const bound = bounding(pieces, asked);
   let best = start;
   let least = costOf(start, asked);
   let looked = 0;
-  const tryAt = (so: Layout, piece: Piece, at: number): Layout | null => {
-    const time = so.times[at]!;
-    const pieces = [...time.pieces, piece];
-    if (!aboutWith(time, pieces, asked)) return null;
-    looked += 1;
-    const laid = laidWith(time, pieces, asked);
-    return laid && { ...so, times: so.times.map((time, nth) => (nth === at ? laid : time)) };
-  };
-  // A piece more may use what another leaves over: a bound counts no plastic.
-  const weights = { ...(asked.weights ?? USUAL_WEIGHTS), left: 0 };
-  const adds = pieces.map((piece) => leastAdded(piece, { ...asked, weights }));
-  const rest = pieces.map((_, nth) => adds.slice(nth).reduce((sum, one) => sum + one, 0));
-  /** What a layout costs at the least, once the pieces from the nth on are laid too. */
-  const bound = (so: Layout, nth: number): Cost => {
-    const [held, left, against] = costOf(so, { ...asked, weights });
-    return [held, left, against + (rest[nth] ?? 0)];
-  };
   const go = (so: Layout, nth: number): void => {
     if (looked > MOST_LOOKED || !isLess(bound(so, nth), least)) return;
     const piece = pieces[nth];
@@ -69,19 +73,12 @@ export function branched(start: Layout, asked: Asked): Layout {
       if (isLess(cost, least)) [best, least] = [so, cost];
       return;
     }
-    const day = heldDay(asked.held, piece);
-    const places = so.times
-      .map((time, at) => ({ at, time, late: lateBy(piece, time.time) }))
-      .filter(({ time }) => day === undefined || time.time.day === day)
-      .sort(
-        (one, other) =>
-          one.late - other.late ||
-          other.time.pieces.length - one.time.pieces.length ||
-          one.at - other.at,
-      );
-    for (const { at } of places) {
-      const next = tryAt(so, piece, at);
-      if (next) go(next, nth + 1);
+    for (const { at, laid: about } of placesAbout(so.times, piece, asked)) {
+      const hoped = { ...about, seconds: HARDLY_LESS * about.seconds };
+      if (!isLess(bound(withTime(so, at, hoped), nth + 1), least)) continue;
+      looked += 1;
+      const laid = laidWith(so.times[at]!, about.pieces, asked);
+      if (laid) go(withTime(so, at, laid), nth + 1);
     }
     go({ ...so, left: [...so.left, piece] }, nth + 1);
   };

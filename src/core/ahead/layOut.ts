@@ -52,6 +52,5 @@ export function layOut({
   const told = (so: Layout) => tell?.(saidOf(so)) ?? true;
   const so = firstLayout(pieces, asked);
   if (!told(so)) return saidOf(so);
-  const better = improve(so, asked, told);
-  return saidOf(branched(better, asked));
+  return saidOf(branched(improve(so, asked, told), asked));
 }

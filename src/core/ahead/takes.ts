@@ -1,5 +1,7 @@
 import type { TimingKnown } from '../tape/hands.ts';
+import { lightness } from '../build/barrels.ts';
 import { draftPlan } from '../plan/draft.ts';
+import { byId } from '../plan/tools.ts';
 import type { PlanInput } from '../plan/input.ts';
 import { planSession } from '../plan/plan.ts';
 import type { Plan } from '../plan/planned.ts';
@@ -86,6 +88,16 @@ const MOST_KEPT = 40;
 const chosenKey = (chosen: Piece['chosen']): string =>
   chosen ? `:${chosen.mould ?? ''}/${chosen.injector ?? ''}/${chosen.place ?? ''}` : '';
 
+/** How light a colourway is, 0 to 1: the mean of its colours. */
+function lightOf(shelf: Shelf, colourway: number): number {
+  const mixes = Object.values(byId(shelf.colourways, colourway)?.layers ?? {});
+  const lights = mixes.flatMap((mix) => {
+    const colour = byId(shelf.mixes, mix ?? 0)?.colour;
+    return colour === undefined ? [] : [lightness(colour)];
+  });
+  return lights.reduce((sum, light) => sum + light, 0) / Math.max(1, lights.length);
+}
+
 /**
  * Sessions of pieces as a plan would have them: cups, draws and hands are shared as they would be at
  * the bench, by so many pairs of hands. How long one takes is worked out once; of whole ones the
@@ -94,6 +106,8 @@ const chosenKey = (chosen: Piece['chosen']): string =>
 export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
   const known = new Map<string, Lasts>();
   const kept = new Map<string, Worked>();
+  const lights = new Map(shelf.colourways.map(({ id }) => [id, lightOf(shelf, id)]));
+  const light = (colourway: number): number => lights.get(colourway) ?? 0;
   const keyOf = (pieces: readonly Piece[], pairs: number) =>
     [pairs, ...pieces.map(({ key, baits, chosen }) => `${key}:${baits}${chosenKey(chosen)}`)].join(
       ' ',
@@ -103,11 +117,11 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
     const key = keyOf(pieces, pairs);
     const held = kept.get(key);
     if (held) return held;
-    const drafted = draftPlan(
-      shelf,
-      pieces.flatMap(({ parts }) => parts),
-      defaults,
-    );
+    // The soonest promised first, as a draft has them; of those of one day the light before the dark.
+    const parts = [...pieces]
+      .sort((one, other) => light(other.colourway) - light(one.colourway))
+      .flatMap((piece) => piece.parts);
+    const drafted = draftPlan(shelf, parts, defaults);
     const own = asChosen(drafted, pieces, { shelf, defaults });
     const input = twice === undefined ? own : withSecond(own, twice);
     const worked = workOut(input, { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 });

@@ -158,17 +158,22 @@ function metal(evening: Evening, run: Run, after: string[]): Work[] {
     });
 }
 
-/** What is between a run and the one before it: its injector cleaned. */
+/**
+ * How long a barrel is seen to between two colours, as a share of what the shop's hands take in the
+ * mean: dark in light is three times the work of light in dark (judgement, as in `barrels.ts`).
+ */
+const SEEN_TO_FOR = { wipe: 0.5, clean: 1.5 } as const;
+/** What is between a run and the one its injector was used for: wiped or cleaned of other colours. */
 function cleaned(evening: Evening, run: Run): Work[] {
-  const before = evening.lastBefore(run);
-  if (!before) return [];
-  const held = shotWith(evening.runOf(before));
+  const wants = evening.colourChanges.get(run.key);
+  const last = wants && evening.drawsOf(wants.after).at(-1);
+  if (!last) return [];
   return [
     {
       key: `cleaned ${run.key}`,
-      after: [`ended ${before.n}`],
+      after: [`ended ${last.n}`],
       of: { run: run.key },
-      steps: [evening.byHand('cleaned', held)],
+      steps: [evening.byHand('cleaned', shotWith(run), SEEN_TO_FOR[wants.change])],
     },
   ];
 }

@@ -7,6 +7,7 @@ import type { Plan } from '../plan/planned.ts';
 import { type Run, runsOf } from '../plan/run.ts';
 import { type Ways, waysOf } from '../ways.ts';
 import { ACTS, type ActKey } from './acts.ts';
+import { type ColourChange, colourChanges } from './colourChanges.ts';
 import { CupPace } from './cupPace.ts';
 import { HAND_SPREAD, HAND_USUAL, type HandKind, type TimingKnown } from './hands.ts';
 import { laneKey } from './lanes.ts';
@@ -60,6 +61,8 @@ export class Evening {
   readonly ways: Ways;
   /** runs that have draws, in order */
   readonly shooting: readonly Run[];
+  /** what injectors want between runs, by the keys of the later */
+  readonly colourChanges: ReadonlyMap<string, ColourChange>;
   private readonly hands: string[];
   private readonly runByKey: Map<string, Run>;
   private readonly drawsByRun = new Map<string, PlannedDraw[]>();
@@ -104,6 +107,7 @@ export class Evening {
       }
     }
     this.shooting = this.runs.filter(({ key }) => this.drawsByRun.has(key));
+    this.colourChanges = colourChanges(this);
     const lastIn = new Map<number, number>();
     for (const { n: shot, mould } of plan.shots) {
       const was = lastIn.get(mould);
