@@ -41,5 +41,11 @@ export const sayMoment = (ms: number, now: Date): string =>
 export const endOfDay = (iso: string): number => addDays(dayOf(iso), 1).getTime() - 1;
 export const isoDay = (when: Date): string =>
   `${when.getFullYear()}-${two(when.getMonth() + 1)}-${two(when.getDate())}`;
-/** 2026-11-26 18:05, by the clock of the machine that says it: for lists of what was done when. */
-export const sayStamp = (when: Date): string => `${isoDay(when)} ${sayClock(when)}`;
+/** Thu 26 Nov 2026, 18:05, by the clock of the machine that says it: for what was done when. */
+export const sayStamp = (when: Date): string =>
+  `${sayDate(when)} ${when.getFullYear()}, ${sayClock(when)}`;
+/** 26 Nov 2026, whatever clock says it. @param iso a day, or a moment of it */
+export function sayDated(iso: string): string {
+  const day = dayOf(iso.slice(0, 10));
+  return `${day.getDate()} ${MONTH.format(day)} ${day.getFullYear()}`;
+}

@@ -10,6 +10,7 @@ import { MixVersions, type Version } from './MixVersions.tsx';
 import { Pictures, type PictureNote } from './MixPictures.tsx';
 import { Family } from './MixFamily.tsx';
 import { ChargeField } from './ChargeField.tsx';
+import { sayDated } from '@/ui/days.ts';
 
 interface Use {
   session: number;
@@ -133,7 +134,7 @@ const ShotFromIt = ({ uses }: Pick<Props, 'uses'>) => (
             <tr key={use.session}>
               <td>
                 <a href={`/sessions/${use.session}`}>{use.name}</a>{' '}
-                <span className="text-soft">{use.at.slice(0, 10)}</span>
+                <span className="text-soft">{sayDated(use.at)}</span>
               </td>
               <td>{use.letter}</td>
               <td>{use.version === null ? 'a mix changed since' : `version ${use.version}`}</td>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { sendPicture } from '@/ui/sendPicture.ts';
 import { PictureField } from '@/ui/PictureField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
+import { sayDated } from '@/ui/days.ts';
 
 export interface PictureNote {
   id: number;
@@ -34,12 +35,12 @@ export function Pictures({ id, n: count, start }: { id: number; n: number; start
                 <a href={`/api/pictures/${pictureNote.id}`}>
                   <img
                     src={`/api/pictures/${pictureNote.id}`}
-                    alt={`${pictureNote.what}, ${pictureNote.at.slice(0, 10)}`}
+                    alt={`${pictureNote.what}, ${sayDated(pictureNote.at)}`}
                     className="h-40 border border-ink"
                   />
                 </a>
                 <figcaption className="hint">
-                  {pictureNote.what}, {pictureNote.at.slice(0, 10)}
+                  {pictureNote.what}, {sayDated(pictureNote.at)}
                 </figcaption>
               </figure>
             </li>

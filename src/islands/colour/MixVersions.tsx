@@ -3,6 +3,7 @@ import type { Material, Mix } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { THIN } from './MixLooks.tsx';
+import { sayDated } from '@/ui/days.ts';
 
 export interface Version {
   n: number;
@@ -61,7 +62,7 @@ function Row({
     <tr data-version={number}>
       <td className="figure">{number}</td>
       <td>
-        {at.slice(0, 10)}
+        {sayDated(at)}
         {session && (
           <>
             {' '}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { call } from '@/ui/api.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
+import { sayDated } from '@/ui/days.ts';
 
 interface Held {
   list: string;
@@ -33,7 +34,7 @@ export default function BringBack({ held: start }: { held: Held[] }) {
               <span>
                 <b>{one.name}</b>{' '}
                 <span className="text-soft">
-                  {one.list}, {new Date(one.at).toISOString().slice(0, 10)}
+                  {one.list}, {sayDated(new Date(one.at).toISOString())}
                 </span>
               </span>
               <button type="button" className="act" onClick={() => void back(one)}>
