@@ -81,7 +81,7 @@ test('days have every shot at its heats and every bad bait, so that a cut counts
     shots!.n,
   );
   assert.equal(
-    sum(({ heat, shots: n }) => n * (heat ?? 0)),
+    sum(({ heat, shots: count }) => count * (heat ?? 0)),
     shots!.heat,
   );
   assert.ok(bad.length > 5);
