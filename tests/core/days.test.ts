@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { endOfDay as ending, format, parseISO } from 'date-fns';
 import fc from 'fast-check';
-import { endOfDay, isoDay, sayClock, sayDay, sayMoment, sayStamp } from '@/ui/days.ts';
+import { endOfDay, isoDay, sayClock, sayDated, sayDay, sayMoment, sayStamp } from '@/ui/days.ts';
 
 test('days and moments are said as a library says them, on any day of a hundred years', () => {
   const moment = fc.date({
@@ -16,7 +16,8 @@ test('days and moments are said as a library says them, on any day of a hundred 
       assert.equal(isoDay(when), format(when, 'yyyy-MM-dd'));
       assert.equal(sayDay(isoDay(when)), format(when, 'EEE d MMM'));
       assert.equal(sayClock(when), format(when, 'HH:mm'));
-      assert.equal(sayStamp(when), format(when, 'yyyy-MM-dd HH:mm'));
+      assert.equal(sayStamp(when), format(when, 'EEE d MMM yyyy, HH:mm'));
+      assert.equal(sayDated(`${isoDay(when)}T23:59:59.000Z`), format(when, 'd MMM yyyy'));
       assert.equal(endOfDay(isoDay(when)), ending(parseISO(isoDay(when))).getTime());
       const near = format(when, 'EEEE HH:mm');
       const far = format(when, 'EEE d MMM, HH:mm');
