@@ -46,7 +46,7 @@ try {
   await answers(`${url}/api/health`);
   browser = await chromium.launch(CHROMIUM);
   const VIEWS = [
-    ['bench', `/bench/${staged.eels}`],
+    ['bench', `/bench/${staged.eels}`, { wait: '[data-ends]' }],
     ['bench-tails', `/bench/${staged.tails}`],
     ['bench-triple-night', `/bench/${staged.triple}`, { ground: 'slate' }],
     ['bench-tablet', `/bench/${staged.ports}`, { width: 1024, height: 768 }],
