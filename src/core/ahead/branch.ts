@@ -6,11 +6,11 @@ import {
   costOf,
   emptyAt,
   isLess,
-  type Laid,
   laidWith,
   lateBy,
   type Layout,
   placesAbout,
+  withTime,
 } from './place.ts';
 import { against, USUAL_WEIGHTS, type Weights } from './weights.ts';
 
@@ -31,11 +31,6 @@ const leastAdded = (piece: Piece, { times, least }: Asked, weights: Weights): nu
       ),
     ),
   );
-
-const withTime = ({ times, left }: Layout, at: number, laid: Laid): Layout => ({
-  times: times.map((time, nth) => (nth === at ? laid : time)),
-  left,
-});
 
 /** What a layout costs at the least, once the pieces from the nth on are laid too. */
 function bounding(pieces: readonly Piece[], asked: Asked): (so: Layout, nth: number) => Cost {

@@ -7,20 +7,21 @@ import {
   type Laid,
   laidWith,
   type Layout,
+  type Place,
   placesAbout,
+  withTime,
 } from './place.ts';
 
-const withTime = (times: readonly Laid[], at: number, laid: Laid): Laid[] =>
-  times.map((time, nth) => (nth === at ? laid : time));
-
-/** Pieces one after the other where each is about to add the least. */
-function roughly(pieces: readonly Piece[], asked: Asked): Layout {
-  let so: Layout = { times: asked.times.map(emptyAt), left: [] };
+/** Pieces laid one after the other where there is a place for them. */
+function laidInto(
+  start: Layout,
+  pieces: readonly Piece[],
+  placeOf: (times: readonly Laid[], piece: Piece) => Place | null | undefined,
+): Layout {
+  let so = start;
   for (const piece of pieces) {
-    const [place] = placesAbout(so.times, piece, asked);
-    so = place
-      ? { ...so, times: withTime(so.times, place.at, place.laid) }
-      : { ...so, left: [...so.left, piece] };
+    const place = placeOf(so.times, piece);
+    so = place ? withTime(so, place.at, place.laid) : { ...so, left: [...so.left, piece] };
   }
   return so;
 }
@@ -45,15 +46,13 @@ function fitted(laid: Laid, asked: Asked): { laid: Laid; over: Piece[] } {
  * @param pieces the first to be laid first
  */
 export function firstLayout(pieces: readonly Piece[], asked: Asked): Layout {
-  const rough = roughly(pieces, asked);
+  const empty: Layout = { times: asked.times.map(emptyAt), left: [] };
+  const rough = laidInto(empty, pieces, (times, piece) => placesAbout(times, piece, asked)[0]);
   const fits = rough.times.map((time) => fitted(time, asked));
   const open = new Set([...rough.left, ...fits.flatMap(({ over }) => over)]);
-  let so: Layout = { times: fits.map(({ laid }) => laid), left: [] };
-  for (const piece of pieces.filter((one) => open.has(one))) {
-    const place = bestPlace(so.times, piece, asked);
-    so = place
-      ? { ...so, times: withTime(so.times, place.at, place.laid) }
-      : { ...so, left: [...so.left, piece] };
-  }
-  return so;
+  return laidInto(
+    { times: fits.map(({ laid }) => laid), left: [] },
+    pieces.filter((piece) => open.has(piece)),
+    (times, piece) => bestPlace(times, piece, asked),
+  );
 }

@@ -51,6 +51,12 @@ export interface Layout {
  */
 export type Cost = readonly [held: number, left: number, against: number];
 
+/** A layout with one of its times so. */
+export const withTime = ({ times, left }: Layout, at: number, laid: Laid): Layout => ({
+  times: times.map((time, nth) => (nth === at ? laid : time)),
+  left,
+});
+
 export const lasting = ({ from, to }: BenchTime): number => (to - from) / 1000;
 /** s a piece that is shot by the end of a time is late by. */
 export const lateBy = (piece: Piece, { to }: BenchTime): number =>
@@ -124,7 +130,7 @@ export const kinIn = ({ pieces }: Laid, piece: Piece): number =>
 const LOOKED_AT = 3;
 
 /** A time a piece may be laid at. */
-interface Place {
+export interface Place {
   at: number;
   laid: Laid;
   /** what it adds to what the layout costs */

@@ -4,15 +4,11 @@ import type { Mould } from '../../mould/index.ts';
 import type { SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import { lossOf } from './lossChain.ts';
+import { remembered } from '../../remembered.ts';
 
-const bodies = new WeakMap<Mould, MetalBody>();
-export function bodyOfMould(mould: Mould): MetalBody {
-  const held = bodies.get(mould);
-  if (held) return held;
-  const body = metalBody(mould.metal, mould.mass, mould.width, mould.height);
-  bodies.set(mould, body);
-  return body;
-}
+export const bodyOfMould = remembered(({ metal, mass, width, height }: Mould): MetalBody =>
+  metalBody(metal, mass, width, height),
+);
 export const roomOf = (state: SessionState): number => state.roomCelsius ?? 20;
 
 /**
