@@ -12,9 +12,10 @@ import type { Task } from './worker.ts';
 
 const SHOPS = Number(process.argv[2] ?? 4);
 const which = process.argv[3] ?? 'all';
-const ablate = process.argv[4] === 'ablate';
-const onlySaid = process.argv[4] === 'said';
-const onlyFirst = process.argv[4] === 'first';
+const modes = new Set(process.argv.slice(4));
+const ablate = modes.has('ablate');
+const onlySaid = modes.has('said');
+const onlyFirst = modes.has('first');
 const worlds =
   which === 'held-back'
     ? [HELD_BACK]

@@ -5,9 +5,10 @@ import { ACTS, PHASES, type PhaseKey } from './acts.ts';
 import { cooking, EVENINGS_DIFFER, type Range, range } from './cookingTime.ts';
 import { firstGrams, WARM_CUP } from './cupWorks.ts';
 import { MATCH_BURST } from './cupPace.ts';
-import { cupsOf, handTakes, SEEN_TO } from './evening.ts';
-import type { HandKind, TimingKnown } from './hands.ts';
-import { HAND_USUAL } from './hands.ts';
+import { criticalPath } from './criticalPath.ts';
+import { cupsOf, SEEN_TO } from './evening.ts';
+import { handsDoubt } from './handsDoubt.ts';
+import type { TimingKnown } from './hands.ts';
 import { drawsAt, type LaidEvening, layEvening } from './layEvening.ts';
 import type { LaneKind } from './lanes.ts';
 import { secondsOf } from './phases.ts';
@@ -66,11 +67,6 @@ function cookingSpread({ evening }: LaidEvening): number {
   }, 0);
   return sd / Math.min(ovens.length, Math.max(1, plan.cups.length));
 }
-/** s the hands are unsure by in a part of an evening, each act by itself. */
-function handsSpread({ steps, evening }: LaidEvening, phase: PhaseKey): number {
-  const acts = steps.filter(({ act }) => ACTS[act].phase === phase && act in HAND_USUAL);
-  return Math.hypot(...acts.map(({ act }) => handTakes(evening.known, act as HandKind).sd));
-}
 /** Shares a part's own length is unsure by beside its hands (judgements). */
 const UNSURE: Partial<Record<PhaseKey, number>> = { metal: 0.2, match: 0.4, cool: 0.12 };
 /** The same of cooling: by how far it is known when each mould's baits are firm. */
@@ -79,12 +75,17 @@ function coolingUnsure({ evening: { paces } }: LaidEvening): number {
   return known.reduce((sum, sd) => sum + sd, 0) / Math.max(1, known.length);
 }
 
-/** s each part of an evening is unsure by, sd. */
+/** s each part of an evening is unsure by beside its hands, sd. */
 function spreadOf(laid: LaidEvening, seconds: Record<PhaseKey, number>, key: PhaseKey): number {
   const many = key === 'match' ? Math.sqrt(Math.max(1, laid.evening.draws.length)) : 1;
   const share = Math.hypot(UNSURE[key] ?? 0, key === 'cool' ? coolingUnsure(laid) : 0);
   const own = (seconds[key] * share) / many;
-  return Math.hypot(own, key === 'cook' ? cookingSpread(laid) : 0, handsSpread(laid, key));
+  return Math.hypot(own, key === 'cook' ? cookingSpread(laid) : 0);
+}
+/** The same with what its hands are unsure by. */
+function withHands({ steps, evening }: LaidEvening, key: PhaseKey, beside: number): number {
+  const own = steps.filter(({ act }) => ACTS[act].phase === key);
+  return Math.hypot(beside, handsDoubt(own, evening.known));
 }
 
 /** Parts that are over before the first draw. */
@@ -138,14 +139,16 @@ export function timingOf(laid: LaidEvening): Timing {
     (key) => key !== 'between' || seconds.between > 0,
   );
   const spread = new Map(keys.map((key) => [key, spreadOf(laid, seconds, key)]));
-  // Cooking, hands and cooling are off by themselves, and the whole as evenings are.
-  const sd = Math.hypot(EVENINGS_DIFFER * laid.ends, ...spread.values());
+  // Cooking, hands and cooling are off by themselves, and the whole as evenings are; quicker hands
+  // shorten only what waits for them.
+  const hands = handsDoubt(criticalPath(laid.steps), laid.evening.known);
+  const sd = Math.hypot(EVENINGS_DIFFER * laid.ends, hands, ...spread.values());
   return {
     phases: keys.map((key) => ({
       key,
       ...PHASES[key],
       why: WHY[key](laid),
-      seconds: range(seconds[key], spread.get(key)!),
+      seconds: range(seconds[key], withHands(laid, key, spread.get(key)!)),
       begins: BEFORE.has(key) ? beginsOf(laid, key) : null,
     })),
     all: range(laid.ends, sd),

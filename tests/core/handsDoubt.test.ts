@@ -1,0 +1,68 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { normal, seeded } from '@/core/chance.ts';
+import { NOTHING_LEARNED } from '@/core/heat/index.ts';
+import { planSession } from '@/core/plan/index.ts';
+import { METRIC } from '@/core/quantity/index.ts';
+import { criticalPath } from '@/core/tape/criticalPath.ts';
+import { HAND_USUAL, layEvening, timeSession } from '@/core/tape/index.ts';
+import type { HandKind, TimingKnown } from '@/core/tape/index.ts';
+import { OVENS } from '../../scripts/demo/bench.ts';
+import { demoPlan } from '../demoPlan.ts';
+import { randomPlan } from '../randomPlan.ts';
+
+const KINDS = Object.keys(HAND_USUAL) as HandKind[];
+const KNOWN: TimingKnown = {
+  ...{ oven: { id: 1, oven: OVENS[0]! }, ovens: 1, learned: NOTHING_LEARNED, hands: {}, room: 18 },
+};
+/** Hands that take so many times as long as usual at each kind of act. */
+const handsOf = (times: (kind: HandKind) => number): TimingKnown => ({
+  ...KNOWN,
+  hands: Object.fromEntries(
+    KINDS.map((kind) => [kind, { mean: HAND_USUAL[kind] * times(kind), sd: 0 }]),
+  ),
+});
+
+test('property: the critical path is without a gap, from the first step to the end', () => {
+  let plans = 0;
+  fc.assert(
+    fc.property(randomPlan, (input) => {
+      const plan = planSession(input, METRIC);
+      if (!plan.ok) return;
+      plans += 1;
+      const laid = layEvening(plan, input, KNOWN);
+      const path = criticalPath(laid.steps);
+      assert.equal(path[0]!.from, 0);
+      assert.equal(path.at(-1)!.to, laid.ends);
+      path.slice(1).forEach((step, nth) => assert.equal(step.from, path[nth]!.to));
+    }),
+    { numRuns: 60, seed: 3 },
+  );
+  assert.ok(plans > 15, `${plans} plans`);
+});
+
+test('hands nobody has seen at work: 8 in 10 evenings of such hands end in what was said', () => {
+  const input = demoPlan();
+  const plan = planSession(input, METRIC);
+  const { low, high } = timeSession(plan, input, KNOWN).all;
+  const chance = seeded(11);
+  const inside = Array.from({ length: 200 }, () => {
+    // Quick or slow in all they do, and each act more so or less; an evening runs as evenings do.
+    const all = normal(chance, 0, 0.25);
+    const known = handsOf(() => Math.max(0.2, 1 + all + normal(chance, 0, 0.25)));
+    const ended = layEvening(plan, input, known).ends * (1 + normal(chance, 0, 0.06));
+    return ended >= low && ended <= high;
+  }).filter(Boolean).length;
+  assert.ok(inside >= 156 && inside <= 186, `${inside} of 200`);
+});
+
+test('hands the shop has measured widen an evening less than those it has not', () => {
+  const input = demoPlan();
+  const plan = planSession(input, METRIC);
+  const wide = (known: TimingKnown): number => {
+    const { low, high } = timeSession(plan, input, known).all;
+    return high - low;
+  };
+  assert.ok(wide(handsOf(() => 1)) < 0.9 * wide(KNOWN));
+});
