@@ -5,5 +5,5 @@
  */
 export const inOnePiece = async (reply: Response): Promise<Response> =>
   reply.headers.get('content-type')?.startsWith('text/html')
-    ? new Response(await reply.text(), reply)
+    ? new Response(await reply.arrayBuffer(), reply)
     : reply;

@@ -1,4 +1,5 @@
 import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
+import { remembered } from '@/core/remembered.ts';
 import { apply, fold, readEvent, shotRow } from '@/core/session/index.ts';
 import { applyTrials } from './trials.ts';
 import type { SessionHead } from '@/store/log.ts';
@@ -93,9 +94,25 @@ async function current(session: number, seq: number, lend = false): Promise<Held
 }
 const lastSeq = (events: readonly AnyEvent[]): number => events.at(-1)?.seq ?? 0;
 
-/** A session's whole log as JSON text, from what this process holds when that is up to date. */
-export async function logText(session: number, seq: number): Promise<string> {
-  return JSON.stringify((await current(session, seq))?.events ?? []);
+/** What was recorded, and what a session was opened with, never change: each is said once. */
+const eventText = remembered((event: AnyEvent) => JSON.stringify(event));
+const snapshotText = remembered((snapshot: Snapshot) => JSON.stringify(snapshot));
+
+/**
+ * What a session was opened with and its whole log, as JSON text, from what this process holds when
+ * that is up to date; null where it is gone.
+ */
+export async function textOfLog({
+  id,
+  last_seq,
+}: Pick<SessionHead, 'id' | 'last_seq'>): Promise<{ snapshot: string; events: string } | null> {
+  const held = await current(id, last_seq);
+  return (
+    held && {
+      snapshot: snapshotText(held.snapshot),
+      events: `[${held.events.map(eventText).join()}]`,
+    }
+  );
 }
 
 /** What an append goes on from: its own to change, and nobody else's until it is committed. */

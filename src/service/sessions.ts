@@ -1,11 +1,10 @@
-import { logText } from './append.ts';
+import { textOfLog } from './append.ts';
 import { benchHands } from './benchHands.ts';
 import {
   eventsAfter,
   finishedSessions,
   openSessions,
   sessionHead,
-  snapshotOf,
 } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, toStock } from '@/store/ledger.ts';
@@ -28,22 +27,17 @@ export { onMove } from '@/live/listener.ts';
 
 /** A session with its whole log as JSON text, for the bench to fold; null when there is none. */
 export async function openedText(id: number): Promise<{ name: string; text: string } | null> {
-  const head = await sessionHead(id);
-  if (!head) return null;
-  const [snapshot, log, hands] = await Promise.all([
-    snapshotOf(id),
-    logText(id, head.last_seq),
-    benchHands(new Date()),
-  ]);
+  const [head, hands] = await Promise.all([sessionHead(id), benchHands(new Date())]);
+  const log = head && (await textOfLog(head));
+  if (!log) return null;
   return {
     name: head.name,
     text: `{${[
       `"id":${id}`,
       `"name":${JSON.stringify(head.name)}`,
-      `"snapshot":${JSON.stringify(snapshot)}`,
+      `"snapshot":${log.snapshot}`,
       `"hands":${JSON.stringify(hands)}`,
-      // The log is text already: it is not read to be written again.
-      `"events":${log}`,
+      `"events":${log.events}`,
     ].join()}}`,
   };
 }
