@@ -45,8 +45,8 @@ const TRIALS = {
   /** [sessions]: backup, restore, export and import of ten years */
   kept: async (sessions) =>
     (await import('./bench/tenYears/index.mjs')).tenYears(sessions ?? '2000', true),
-  /** commit [sessions] [rounds]: that, here and at another commit, one after the other */
-  beside: async (...asked) => (await import('./bench/beside.mjs')).beside(...asked),
+  /** commit [sessions]: that, here and at another commit, each question in turn */
+  beside: async (...asked) => (await import('./bench/beside/index.mjs')).beside(...asked),
   /** [sessions]: what ten years cost to use */
   use: async (sessions) =>
     (await import('./bench/tenYears/index.mjs')).tenYears(sessions ?? '2000', false),

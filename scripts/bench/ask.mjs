@@ -28,18 +28,19 @@ const lastLine = (said) => JSON.parse(said.trim().split('\n').at(-1));
  * A script built as the app is: tsx gives every function its name anew each time it is made, which
  * the app does not pay for.
  * @param {string} file in scripts/bench
+ * @param {string} house whose it is: another commit's, checked out there
  * @returns {string} where it lies now
  */
-export function builtOf(file) {
-  const built = join(root, '.test', 'bench', file.replace(/\.ts$/, '.mjs'));
+export function builtOf(file, house = root) {
+  const built = join(house, '.test', 'bench', file.replace(/\.ts$/, '.mjs'));
   buildSync({
-    entryPoints: [join(root, 'scripts/bench', file)],
+    entryPoints: [join(house, 'scripts/bench', file)],
     outfile: built,
     bundle: true,
     platform: 'node',
     format: 'esm',
     packages: 'external',
-    alias: { '@': join(root, 'src') },
+    alias: { '@': join(house, 'src') },
     logLevel: 'error',
   });
   return built;

@@ -1,9 +1,17 @@
-import type { HeatAnswer, HeatAsk } from '@/core/session/index.ts';
+import type { HeatAnswer, HeatAsk, HeatNote } from '@/core/session/index.ts';
+import type { HeatAsked } from './heat.worker.ts';
 
 /** Asks for what is foreseen at a bench; only the newest asking is answered. */
 export interface HeatOracle {
   ask: (ask: HeatAsk) => void;
   end: () => void;
+}
+
+/** How many notes two lists begin with alike: of one id is one note. */
+function alike(held: readonly HeatNote[], notes: readonly HeatNote[]): number {
+  let same = 0;
+  while (same < held.length && same < notes.length && held[same]!.id === notes[same]!.id) same++;
+  return same;
 }
 
 /** @param answered told each answer, with what was asked */
@@ -12,10 +20,21 @@ export function heatOracle(answered: (answer: HeatAnswer, ask: HeatAsk) => void)
   let busy: HeatAsk | null = null;
   let next: HeatAsk | null = null;
   let count = 0;
+  // What the worker has been told: an evening's notes are some thousands, and a tap waits for them
+  // to be copied.
+  let told: HeatAsk | null = null;
   const send = (ask: HeatAsk) => {
     busy = ask;
     count += 1;
-    worker.postMessage({ n: count, ask });
+    const { notes, setup, ...rest } = ask;
+    const before = told?.session === ask.session && told.setup === setup ? told : null;
+    const same = before ? alike(before.notes, notes) : 0;
+    told = ask;
+    worker.postMessage({
+      ...{ n: count, ask: rest, same },
+      setup: before ? null : setup,
+      notes: notes.slice(same),
+    } satisfies HeatAsked);
   };
   worker.onmessage = (messageEvent: MessageEvent<{ n: number; answer: HeatAnswer }>) => {
     if (messageEvent.data.n !== count || !busy) return;
@@ -28,7 +47,10 @@ export function heatOracle(answered: (answer: HeatAnswer, ask: HeatAsk) => void)
       send(later);
     }
   };
-  // An error leaves the bench with the steps it had without: the next asking tries again.
-  worker.onerror = () => void (busy = null);
+  // An error leaves the bench with the steps it had without: the next asking tries again, whole.
+  worker.onerror = () => {
+    busy = null;
+    told = null;
+  };
   return { ask: (ask) => (busy ? void (next = ask) : send(ask)), end: () => worker.terminate() };
 }

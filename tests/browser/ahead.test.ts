@@ -54,6 +54,31 @@ test(
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(on(later)).toHaveCount(1, { timeout: 30_000 });
     await expect(laid).toBeVisible({ timeout: 30_000 });
+    // Taken on the tape itself, by the strips of its mould, and put on another day.
+    await page.setViewportSize({ width: 1280, height: 3600 });
+    const strips = page
+      .locator(`[data-day="${later}"] [data-grip]`)
+      .filter({ hasText: named })
+      .first();
+    const middleOf = async (of: typeof strips): Promise<[number, number]> => {
+      const { x, y, width, height } = (await of.boundingBox())!;
+      return [x + width / 2, y + height / 2];
+    };
+    const [x, y] = await middleOf(strips);
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 10, y + 10);
+    await expect(page.locator('[data-in-hand]')).toHaveText(named);
+    await page.mouse.move(...(await middleOf(page.locator(`[data-day="${first}"] h2`))));
+    await expect(page.locator(`[data-moved="${first}"]`)).toContainText('It would end about');
+    await expect(strips).toBeVisible();
+    await page.mouse.up();
+    await expect(on(first)).toBeVisible({ timeout: 30_000 });
+    await expect(on(later)).toHaveCount(0);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(on(later)).toHaveCount(1, { timeout: 30_000 });
+    await expect(laid).toBeVisible({ timeout: 30_000 });
     // Shot in the other of its moulds, if a hand says so.
     await page.getByRole('button', { name: `Shoot ${named} otherwise` }).click();
     const workers = page.workers().filter((worker) => worker.url().includes('ahead.worker'));

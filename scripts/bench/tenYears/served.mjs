@@ -50,42 +50,46 @@ export async function longSession(json) {
   return { session, event, reading };
 }
 
-/** Server time of every page, 40 requests each. */
-export async function pageTimes(url, pg, session) {
-  const big = pg
+/** Pages that are asked for; `session` is one that is open, `big` one that is finished. */
+export const pagesOf = ({ session, big }) => [
+  '/orders',
+  '/orders/new',
+  '/orders/1',
+  '/plan',
+  '/plan/1',
+  '/plan/new',
+  `/bench/${session}`,
+  '/rack',
+  '/yields',
+  '/yields?mould=1',
+  '/yields?cavity=3&season=winter',
+  '/yields?heat=usual&metal=warm&place=first',
+  '/sessions',
+  `/sessions/${big}`,
+  '/sessions/3',
+  '/moulds',
+  '/moulds/1',
+  '/moulds/3',
+  '/injectors',
+  '/colours',
+  '/shop',
+];
+/** A session of a full evening, in the middle of the ten years. */
+export const bigSession = (pg) =>
+  pg
     .psql(
       'twin_shot',
       "SELECT id FROM sessions WHERE name = 'Day 1000' OR name = 'Day 1' ORDER BY id DESC LIMIT 1",
     )
     .stdout.trim();
-  const pages = [
-    '/orders',
-    '/orders/new',
-    '/orders/1',
-    '/plan',
-    '/plan/1',
-    '/plan/new',
-    `/bench/${session}`,
-    '/rack',
-    '/yields',
-    '/yields?mould=1',
-    '/yields?cavity=3&season=winter',
-    '/yields?heat=usual&metal=warm&place=first',
-    '/sessions',
-    `/sessions/${big}`,
-    '/sessions/3',
-    '/moulds',
-    '/moulds/1',
-    '/moulds/3',
-    '/injectors',
-    '/colours',
-    '/shop',
-  ];
+
+/** Server time of every page, 40 requests each. */
+export async function pageTimes(url, pg, session) {
   say(
     '\npage server time, 40 requests each (goal p95 40 ' +
       `ms)\n${'page'.padEnd(20)}${'p50'.padStart(10)}${'p95'.padStart(10)}${'rows'.padStart(10)}`,
   );
-  for (const path of pages) {
+  for (const path of pagesOf({ session, big: bigSession(pg) })) {
     const times = [];
     for (let i = 0; i < 5; i++) await (await fetch(url + path)).text();
     const before = await steady(pg);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { takeOver } from '@/ui/handed.ts';
 import { Beside } from './Beside.tsx';
 import { Enquire } from './Enquire.tsx';
-import { Held } from './Held.tsx';
+import { Held, type Taken } from './Held.tsx';
 import type { Known } from './known.ts';
 import { Limits } from './Limits.tsx';
 import { NotLaid } from './NotLaid.tsx';
@@ -21,6 +21,7 @@ export default function Ahead() {
   // What is found meanwhile waits until a piece is put down: nothing moves under a hand.
   const [held, setHeld] = useState<typeof newest>(null);
   const answer = held ?? newest;
+  const [taken, setTaken] = useState<Taken | null>(null);
   const [tried, setTried] = useState<string | null>(null);
   const { moved, over, putDown } = useMoved(
     known,
@@ -46,9 +47,10 @@ export default function Ahead() {
         )}
         <Held
           onDrop={inHand.hold}
-          onHand={(is) => {
-            setHeld(is ? newest : null);
-            if (!is) putDown();
+          onHand={(now) => {
+            setTaken(now);
+            setHeld(now ? newest : null);
+            if (!now) putDown();
           }}
           onOver={over}
           laid={laid}
@@ -59,6 +61,7 @@ export default function Ahead() {
               {...{ one, known, inHand }}
               session={sessions[nth] ?? null}
               moved={moved.get(one.time.day) ?? null}
+              isTakenFrom={taken?.day === one.time.day}
             />
           ))}
         </Held>

@@ -1,4 +1,4 @@
-import type { CollisionDetection, KeyboardCoordinateGetter } from '@dnd-kit/core';
+import type { Active, CollisionDetection, KeyboardCoordinateGetter } from '@dnd-kit/core';
 import {
   DndContext,
   KeyboardSensor,
@@ -12,12 +12,16 @@ import {
 import type { ReactNode } from 'react';
 import type { LaidOut } from '@/core/ahead/index.ts';
 import { sayDay } from '@/ui/days.ts';
+import { InHandSays } from './InHandSays.tsx';
+import type { OnTape } from './TapeGrip.tsx';
 
+/** A piece in hand, and the day whose tape it was taken from. */
+export type Taken = Pick<OnTape, 'piece'> & Partial<OnTape>;
 interface Props {
   laid: LaidOut;
   onDrop: (key: string, day: string) => void;
-  /** a piece is in hand, or not any more */
-  onHand: (is: boolean) => void;
+  /** a piece is in hand, from the list or a day's tape; null = not any more */
+  onHand: (taken: Taken | null) => void;
   /** a piece in hand is over a day; null = over none */
   onOver: (key: string, day: string | null) => void;
   children: ReactNode;
@@ -43,6 +47,9 @@ const overDay: CollisionDetection = (args) => {
     .findLast(([, rect]) => rect.top <= top);
   return day ? [{ id: day[0] }] : [];
 };
+
+/** The piece that is in hand: from the list by its own key, from a tape by what was taken there. */
+const takenIn = ({ id, data }: Active): Taken => ({ piece: String(id), ...data.current });
 
 /** Days that pieces are taken from and put on, by pointer, finger or keys. */
 export function Held({ laid, onDrop, onHand, onOver, children }: Props) {
@@ -71,16 +78,19 @@ export function Held({ laid, onDrop, onHand, onOver, children }: Props) {
           draggable: 'Space takes it; arrow keys go from day to day; space puts it down.',
         },
       }}
-      onDragStart={() => onHand(true)}
-      onDragOver={({ active, over }) => onOver(String(active.id), over ? String(over.id) : null)}
-      onDragCancel={() => onHand(false)}
+      onDragStart={({ active }) => onHand(takenIn(active))}
+      onDragOver={({ active, over }) =>
+        onOver(takenIn(active).piece, over ? String(over.id) : null)
+      }
+      onDragCancel={() => onHand(null)}
       onDragEnd={({ active, over }) => {
-        onHand(false);
-        const [key, day] = [String(active.id), over ? String(over.id) : null];
+        onHand(null);
+        const [key, day] = [takenIn(active).piece, over ? String(over.id) : null];
         if (day !== null && day !== dayOf(key)) onDrop(key, day);
       }}
     >
       {children}
+      <InHandSays />
     </DndContext>
   );
 }

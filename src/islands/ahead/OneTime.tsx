@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef } from 'react';
 import { useDroppable } from '@dnd-kit/core';
 import type { Laid, Moved } from '@/core/ahead/index.ts';
+import { type PlanInput, runsOf } from '@/core/plan/index.ts';
 import { sayClock, sayDay } from '@/ui/days.ts';
 import { Busiest } from '@/ui/tape/Busiest.tsx';
 import { coloursOf } from '@/ui/tape/colours.ts';
@@ -12,6 +13,7 @@ import { BegunSays } from './BegunSays.tsx';
 import { MakePlan } from './MakePlan.tsx';
 import { MovedSays } from './MovedSays.tsx';
 import { OnePiece } from './OnePiece.tsx';
+import { type OnTape, OnTapeOf, TapeGrip } from './TapeGrip.tsx';
 import type { InHand } from './useHand.ts';
 
 interface Props {
@@ -19,6 +21,8 @@ interface Props {
   session: Shown['sessions'][number];
   /** what a piece in hand makes of it */
   moved: Moved | null;
+  /** a piece is in hand that was taken from this tape: it stays under the hand as it was */
+  isTakenFrom: boolean;
   known: Known;
   inHand: InHand;
 }
@@ -26,9 +30,23 @@ interface Props {
 const endsSays = (from: number, { mid, high }: { mid: number; high: number }): string =>
   `ends about ${sayClock(from + mid * 1000)}, by ${sayClock(from + high * 1000)} nine times in ten`;
 
+/** What a run of a day's tape is a piece of: the first of its bait in its colourway. */
+function onTapeOf(run: string, { jobs }: PlanInput, { pieces, time }: Laid): OnTape | undefined {
+  const job = jobs.find((one) => runsOf(one).some(({ key }) => key === run));
+  const piece = pieces.find(
+    ({ bait, colourway }) => bait === job?.bait.id && colourway === job.colourway.id,
+  );
+  if (!job || !piece) return undefined;
+  return {
+    piece: piece.key,
+    says: `${job.bait.name}, ${job.colourway.name}`,
+    day: time.day,
+  };
+}
+
 /** One time at the bench: its tape, and what is laid there. */
-export function OneTime({ one, session: laidOut, moved, known, inHand }: Props) {
-  const session = moved ? moved.session : laidOut;
+export function OneTime({ one, session: laidOut, moved, isTakenFrom, known, inHand }: Props) {
+  const session = moved && !isTakenFrom ? moved.session : laidOut;
   const { day, from, to } = one.time;
   const { setNodeRef, isOver, node } = useDroppable({ id: day });
   // A day a piece is taken from does not shrink under the hand: those below it would move away.
@@ -59,15 +77,18 @@ export function OneTime({ one, session: laidOut, moved, known, inHand }: Props) 
       </p>
       {session && (
         <figure className="mt-2">
-          <TapeDrawing
-            tape={session.tape}
-            colours={coloursOf(session.input)}
-            begins={from}
-            until={Math.max((to - from) / 1000, session.ends.high)}
-            ends={session.ends}
-            closes={(to - from) / 1000}
-            label={`The tape of ${sayDay(day)}`}
-          />
+          <OnTapeOf value={(run) => onTapeOf(run, session.input, one)}>
+            <TapeDrawing
+              tape={session.tape}
+              colours={coloursOf(session.input)}
+              begins={from}
+              until={Math.max((to - from) / 1000, session.ends.high)}
+              ends={session.ends}
+              closes={(to - from) / 1000}
+              label={`The tape of ${sayDay(day)}`}
+              Grip={TapeGrip}
+            />
+          </OnTapeOf>
           <figcaption className="hint mt-1">
             <Busiest tape={session.tape} />
             <BegunSays input={session.input} units={known.units} />

@@ -102,14 +102,17 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     setWaiting(events);
   }, []);
 
-  const known = useRef(new Set(initial.map((event) => event.id)));
-  const take = useCallback((events: AnyEvent[]) => {
-    const fresh = events.filter((event) => !known.current.has(event.id));
-    if (fresh.length === 0) return;
-    for (const event of fresh) known.current.add(event.id);
-    void keepActs(fresh, 'stored');
-    setConfirmed((held) => [...held, ...fresh]);
-  }, []);
+  const [known] = useState(() => new Set(initial.map((event) => event.id)));
+  const take = useCallback(
+    (events: AnyEvent[]) => {
+      const fresh = events.filter((event) => !known.has(event.id));
+      if (fresh.length === 0) return;
+      for (const event of fresh) known.add(event.id);
+      void keepActs(fresh, 'stored');
+      setConfirmed((held) => [...held, ...fresh]);
+    },
+    [known],
+  );
 
   const flush = useCallback(async () => {
     if (sending.current || outbox.current.length === 0) return;
@@ -167,7 +170,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
       listen({ session: id, after: last, bench: benchName() }, (told) => {
         // Who hears the shop knows that it answers.
         setAway(false);
-        if (known.current.has((told as Told).id)) return;
+        if (known.has((told as Told).id)) return;
         void wholeOf(told as Told, outbox.current).then((events) => {
           take(events);
           const come = new Set(events.map((event) => event.id));
@@ -175,7 +178,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
             change(outbox.current.filter((other) => !come.has(other.id)));
         });
       }),
-    [id, last, take, change],
+    [id, last, known, take, change],
   );
 
   const folding = useMemo(() => folder(snapshot), [snapshot]);

@@ -5,11 +5,12 @@ import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 
+/** What names a heap where its moves are sent. */
+export type HeapOf =
+  { heap: { bait: number; colourway: number; build: string; grade: string } } | { kind: string };
 interface Props {
-  /** where its moves are sent, and what names the heap there */
   path: '/api/stock/moves' | '/api/stock/inserts';
-  of:
-    { heap: { bait: number; colourway: number; build: string; grade: string } } | { kind: string };
+  of: HeapOf;
   count: number;
   /** the heap, as it is said to a screen reader */
   name: string;
@@ -23,7 +24,7 @@ const ACTS = [
 ] as const;
 
 /** Baits or inserts of one heap leave the shelf, or are counted again. */
-export default function StockActs({ path, of, count, name, units }: Props) {
+export function StockActs({ path, of, count, name, units }: Props) {
   const [held, setHeld] = useState(count);
   const [many, setMany] = useState('1');
   const [grams, setGrams] = useState<number | null>(null);

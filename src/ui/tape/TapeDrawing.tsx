@@ -1,4 +1,5 @@
-import type { Lane, Tape } from '@/core/tape/index.ts';
+import { type ComponentType, Fragment, type ReactNode } from 'react';
+import type { Block, Lane, Tape } from '@/core/tape/index.ts';
 import { sayClock } from '../days.ts';
 import { CupRow } from './CupRow.tsx';
 import { RackRow } from './RackRow.tsx';
@@ -18,6 +19,15 @@ interface Props {
   /** s from the start that it is now */
   now?: number | null;
   label: string;
+  /** what a run is drawn in, in its mould's lane, where it can be taken hold of there */
+  Grip?: ComponentType<GripProps>;
+}
+export interface GripProps {
+  run: string;
+  lane: string;
+  /** px all of it lies in */
+  box: { x: number; y: number; width: number; height: number };
+  children: ReactNode;
 }
 const HEAD = 22;
 /** A tape is drawn no smaller than this share of its size, so that its words can be read. */
@@ -30,21 +40,42 @@ const clipped = (name: string): string =>
 const after = (seconds: number): string =>
   `${Math.floor(seconds / 3600)}:${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}`;
 
-function Row({
+type RowProps = Pick<Props, 'tape' | 'colours' | 'Grip'> & { lane: Lane; scale: Scale };
+/** A lane's blocks, run by run, each in what it is taken hold of by. */
+function Taken({
   lane,
-  tape,
   scale,
   colours,
-}: Pick<Props, 'tape' | 'colours'> & { lane: Lane; scale: Scale }) {
+  Grip,
+  blocks,
+}: Omit<RowProps, 'tape' | 'Grip'> & {
+  Grip: ComponentType<GripProps>;
+  blocks: readonly Block[];
+}) {
+  const Drawn = ROWS.mould;
+  return [...new Set(blocks.map(({ run }) => run))].map((run) => {
+    const own = blocks.filter((block) => block.run === run);
+    const drawn = <Drawn {...{ scale, colours }} blocks={own} />;
+    if (run === null) return <Fragment key="none">{drawn}</Fragment>;
+    const left = scale.x(Math.min(...own.map(({ from }) => from)));
+    const width = scale.x(Math.max(...own.map(({ to }) => to))) - left;
+    return (
+      <Grip key={run} {...{ run, lane: lane.key }} box={{ x: left, y: 0, width, height: DEEP }}>
+        {drawn}
+      </Grip>
+    );
+  });
+}
+function Row({ lane, tape, scale, colours, Grip }: RowProps) {
   if (lane.kind === 'rack') return <RackRow racked={tape.racked} scale={scale} />;
   if (lane.kind === 'cup') {
     const line = tape.cups.find(({ cup }) => cup === lane.cup);
     return line && <CupRow {...{ line, scale }} colour={colours.cup(line.cup)} />;
   }
+  const blocks = tape.blocks.filter((one) => one.lane === lane.key);
+  if (Grip && lane.kind === 'mould') return <Taken {...{ lane, scale, colours, Grip, blocks }} />;
   const Drawn = ROWS[lane.kind];
-  return (
-    <Drawn {...{ scale, colours }} blocks={tape.blocks.filter((one) => one.lane === lane.key)} />
-  );
+  return <Drawn {...{ scale, colours, blocks }} />;
 }
 
 /** When it ends, with its range, as a stroke over all lanes. */
@@ -70,6 +101,7 @@ export function TapeDrawing({
   closes,
   now = null,
   label,
+  Grip,
 }: Props) {
   const scale = scaleOf(until);
   const high = HEAD + tape.lanes.length * ROW;
@@ -113,7 +145,7 @@ export function TapeDrawing({
               strokeWidth="1"
             />
             <g transform={`translate(0 ${HEAD + nth * ROW + (ROW - DEEP) / 2})`}>
-              <Row {...{ lane, tape, scale, colours }} />
+              <Row {...{ lane, tape, scale, colours, Grip }} />
             </g>
           </g>
         ))}
