@@ -28,7 +28,7 @@ export function fromToday(iso: string, now: Date): string {
     : count === 1
       ? 'tomorrow'
       : count > 1
-        ? `today + ${count}`
+        ? `today\u00a0+\u00a0${count}`
         : count === -1
           ? 'yesterday'
           : `${-count} days ago`;

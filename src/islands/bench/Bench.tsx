@@ -194,6 +194,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
           'lg:gap-x-6 lg:gap-y-0'
         }
         data-here={here ?? undefined}
+        data-marking={tall || undefined}
       >
         <CupsPlace {...place} {...view} {...{ session: id, devices, open: setPanel }} />
         <BarrelsPlace {...place} {...view} onMain={onMain} />

@@ -36,7 +36,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
           <path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" />
           <path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" />
         </svg>
-        Twin Shot
+        <span className="md:max-xl:sr-only">Twin Shot</span>
       </a>
       <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">
         {name}
@@ -58,7 +58,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
           </b>{' '}
           of <b className="figure">{real.shot}</b>
         </span>
-        <span className="max-md:hidden">
+        <span className="max-xl:hidden">
           Worked <b className="figure">{lasting(worked(state, now))}</b>
         </span>
         <EndsAt {...{ on, now }} onOpen={onTape} />

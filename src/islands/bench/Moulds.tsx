@@ -69,6 +69,8 @@ interface Props {
   units: ShopUnits;
   now: number;
   active: boolean;
+  /** another is being marked, and has the room: it is only named */
+  isAside: boolean;
   focus: number | null;
   onCavity: (count: number) => void;
   onTap: () => void;
@@ -128,7 +130,14 @@ function markOf(mould: MouldState, shot: ShotState | undefined, cavity: number) 
 }
 
 /** A mould's name, how it is, and how long that lasts. */
-function Head({ state: session, mould, seen, units, now, run }: Omit<Props, 'active' | 'focus'>) {
+function Head({
+  state: session,
+  mould,
+  seen,
+  units,
+  now,
+  run,
+}: Omit<Props, 'active' | 'isAside' | 'focus'>) {
   const { state, big } = says(mould, run, now);
   const { life } = mould.mould;
   return (
@@ -154,13 +163,19 @@ const takesMarks = ({ phase }: MouldState, active: boolean): boolean =>
 
 /** A mould at the bench: its drawing is its state. */
 export function BenchMould(props: Props) {
-  const { state, mould, now, active, focus, onCavity, onTap } = props;
+  const { state, mould, now, active, isAside, focus, onCavity, onTap } = props;
   const shot = state.shots.get(mould.shot ?? '');
   const run = shot ? state.runs.get(shot.job) : props.run;
   const lies = liesIn(state, run);
   const marking = takesMarks(mould, active);
   const open = OPEN.has(mould.phase.is);
   const feeds = shot && shot.feedG > 0 && mould.phase.is !== 'cleared';
+  if (isAside)
+    return (
+      <section aria-label={mould.mould.name}>
+        <Head {...props} run={run} />
+      </section>
+    );
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label={mould.mould.name}>
       <Head {...props} run={run} />

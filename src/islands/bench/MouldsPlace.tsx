@@ -65,6 +65,7 @@ export function MouldsPlace({
               units={units}
               now={now}
               active={marking?.key === mould.key}
+              isAside={marking !== undefined && marking !== mould && mould.phase.is !== 'opened'}
               focus={focus}
               onCavity={onCavity}
               onTap={() =>
