@@ -1,11 +1,6 @@
 import { textOfLog } from './append.ts';
 import { benchHands } from './benchHands.ts';
-import {
-  eventsAfter,
-  finishedSessions,
-  openSessions,
-  sessionHead,
-} from '@/store/log.ts';
+import { eventsAfter, finishedSessions, openSessions, sessionHead } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
 import { allotments, toStock } from '@/store/ledger.ts';
 import { stock } from '@/store/stock.ts';

@@ -5,6 +5,7 @@ import { normal, seeded } from '@/core/chance.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { planSession } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
+import { rangeAt } from '@/core/tape/rangeAt.ts';
 import { criticalPath } from '@/core/tape/criticalPath.ts';
 import { HAND_USUAL, layEvening, timeSession } from '@/core/tape/index.ts';
 import type { HandKind, TimingKnown } from '@/core/tape/index.ts';
@@ -65,4 +66,12 @@ test('hands the shop has measured widen an evening less than those it has not', 
     return high - low;
   };
   assert.ok(wide(handsOf(() => 1)) < 0.9 * wide(KNOWN));
+});
+
+test('what comes sooner is surer; what is behind is sure, and the end is as said', () => {
+  const ends = { low: 5000, mid: 6000, high: 7000 };
+  assert.deepEqual(rangeAt(ends, 6000), ends);
+  assert.deepEqual(rangeAt(ends, 1500), { low: 1000, mid: 1500, high: 2000 });
+  assert.deepEqual(rangeAt(ends, 3000, 3000), { low: 3000, mid: 3000, high: 3000 });
+  assert.deepEqual(rangeAt(ends, 6000, 3000), ends);
 });

@@ -213,3 +213,34 @@ test('a cup that stood for long is warmed as long as that takes; one drawn from 
   const whole = cold.warm(0, { ml: () => 200, shot: 163 });
   assert.ok(stood.at(-1)! < whole && stood.at(-1)! > 0.5 * whole);
 });
+
+test('an injector whose plug is left to set is tied up for a minute, and the hands are not', () => {
+  const by = (habit: 'push' | 'plug') => {
+    const drafted = demoPlan();
+    const input: PlanInput = {
+      ...drafted,
+      jobs: drafted.jobs.map((job) => ({
+        ...job,
+        tools: job.tools.map((tools) => ({ ...tools, habit })),
+      })),
+    };
+    return layEvening(planSession(input, METRIC), input, known(1, 1));
+  };
+  const sets = by('plug').steps.filter(({ act }) => act === 'plugSets');
+  assert.ok(sets.length > 0);
+  assert.deepEqual(
+    by('push').steps.filter(({ act }) => act === 'plugSets'),
+    [],
+  );
+  for (const plug of sets) {
+    const { injector, block } = { injector: plug.lanes[0]!, block: plug.lanes[1] };
+    assert.match(injector, /^injector:/);
+    assert.ok(plug.lanes.every((lane) => !lane.startsWith('hands:')));
+    assert.ok(block === undefined || block.startsWith('block:'));
+    const own = by('plug').steps.filter(({ work }) => work.of.draw === plug.work.of.draw);
+    const shot = Math.max(...own.filter(({ act }) => act === 'held').map(({ to }) => to));
+    const emptied = own.find(({ act }) => act === 'emptied')!;
+    assert.ok(emptied.from >= shot + 60 - 1e-6, `emptied ${emptied.from - shot} s after the shot`);
+  }
+  assert.ok(by('plug').ends >= by('push').ends);
+});

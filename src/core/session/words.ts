@@ -29,8 +29,6 @@ export const STOPS = {
 } as const;
 export type Stop = keyof typeof STOPS;
 
-/** Seconds a plug is left to set before it is pulled (handbook §2 step 16). */
-export const PLUG_SETS = 60;
 /**
  * Seconds each plunger is pushed when colours are pulsed in turn (a judgement; no two baits come
  * alike).

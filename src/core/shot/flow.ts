@@ -8,6 +8,8 @@ import type { Flow } from './recirculation.ts';
  * plug.
  */
 type Habit = 'push' | 'plug';
+/** s an injector is left with what was over until its plug has set (handbook §2 step 16). */
+export const PLUG_SETS = 60;
 
 export interface FlowInput {
   /** cup of each barrel, in barrel order */

@@ -34,6 +34,7 @@ export const ACTS = {
   shot: { phase: 'shoot', says: 'shoot', by: 'shoots' },
   held: { phase: 'shoot', says: 'hold', by: 'shoots' },
   toppedOff: { phase: 'shoot', says: 'top off', by: 'shoots' },
+  plugSets: { phase: 'cool', says: 'plug sets', by: null },
   emptied: { phase: 'shoot', says: 'empty', by: 'shoots' },
   cooling: { phase: 'cool', says: 'cool', by: null },
   mouldOpened: { phase: 'shoot', says: 'open', by: 'pulls' },

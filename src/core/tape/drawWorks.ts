@@ -2,6 +2,7 @@ import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { CupId } from '../plan/cupId.ts';
 import { shotHeat } from '../plan/heat.ts';
 import type { Run } from '../plan/run.ts';
+import { PLUG_SETS } from '../shot/flow.ts';
 import { cookedKey, laterCharges } from './cupWorks.ts';
 import { cupsOf, type Evening, SEEN_TO } from './evening.ts';
 import { laneKey } from './lanes.ts';
@@ -66,6 +67,22 @@ function matched(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
   }));
 }
 
+/** Its injector and block left with what was over until the plug sets, where it is not pushed back. */
+function plugSets(run: Run, topping: readonly Step[], fromInjector: boolean): Step[] {
+  if (run.tools.habit !== 'plug' || !run.tools.injector) return [];
+  // What is topped off out of a cup is so while the plug sets.
+  const meanwhile = fromInjector
+    ? 0
+    : topping.reduce((sum, { seconds }) => sum + Number(seconds), 0);
+  return [
+    {
+      act: 'plugSets',
+      wants: shotWith(run).map((lane) => [lane]),
+      seconds: Math.max(0, PLUG_SETS - meanwhile),
+    },
+  ];
+}
+
 /** Drawn, shot, held; then topped off and emptied, while the moulds cool and are opened. */
 function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
   const of = { run: run.key, draw: draw.n };
@@ -73,6 +90,10 @@ function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
   const held = shotWith(run);
   const { topped } = evening.ways;
   const done = evening.doneIn(draw);
+  const fromCup = topped === 'cup';
+  const topping = done.map((shot) =>
+    evening.byHand('toppedOff', [...(fromCup ? cups : held), mouldLane(shot)], 2),
+  );
   return [
     {
       key: `draw ${draw.n}`,
@@ -92,12 +113,7 @@ function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
       key: `ended ${draw.n}`,
       after: [`draw ${draw.n}`],
       of,
-      steps: [
-        ...done.map((shot) =>
-          evening.byHand('toppedOff', [...(topped === 'cup' ? cups : held), mouldLane(shot)], 2),
-        ),
-        evening.byHand('emptied', held),
-      ],
+      steps: [...topping, ...plugSets(run, topping, !fromCup), evening.byHand('emptied', held)],
     },
     ...done.flatMap((shot) => opening(evening, run, draw, shot)),
   ];

@@ -3,6 +3,7 @@ import type { PlanInput } from '../plan/input.ts';
 import type { Plan } from '../plan/planned.ts';
 import { ACTS, PHASES, type PhaseKey } from './acts.ts';
 import { cooking, EVENINGS_DIFFER, type Range, range } from './cookingTime.ts';
+import { rangeAt } from './rangeAt.ts';
 import { firstGrams, WARM_CUP } from './cupWorks.ts';
 import { MATCH_BURST } from './cupPace.ts';
 import { criticalPath } from './criticalPath.ts';
@@ -143,6 +144,7 @@ export function timingOf(laid: LaidEvening): Timing {
   // shorten only what waits for them.
   const hands = handsDoubt(criticalPath(laid.steps), laid.evening.known);
   const sd = Math.hypot(EVENINGS_DIFFER * laid.ends, hands, ...spread.values());
+  const all = range(laid.ends, sd);
   return {
     phases: keys.map((key) => ({
       key,
@@ -151,9 +153,8 @@ export function timingOf(laid: LaidEvening): Timing {
       seconds: range(seconds[key], withHands(laid, key, spread.get(key)!)),
       begins: BEFORE.has(key) ? beginsOf(laid, key) : null,
     })),
-    all: range(laid.ends, sd),
-    // What comes sooner is as unsure as the share of the evening before it.
-    draws: drawsAt(laid).map((at) => range(at, sd * Math.sqrt(at / Math.max(1, laid.ends)))),
+    all,
+    draws: drawsAt(laid).map((at) => rangeAt(all, at)),
     lastMinute: lastMinute(laid),
   };
 }

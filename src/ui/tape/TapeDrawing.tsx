@@ -1,4 +1,5 @@
 import { type ComponentType, Fragment, type ReactNode } from 'react';
+import { rangeAt } from '@/core/tape/rangeAt.ts';
 import type { Block, Lane, Tape } from '@/core/tape/index.ts';
 import { sayClock } from '../days.ts';
 import { CupRow } from './CupRow.tsx';
@@ -103,7 +104,13 @@ export function TapeDrawing({
   label,
   Grip,
 }: Props) {
-  const scale = scaleOf(until);
+  const said = (seconds: number) =>
+    begins === null ? after(seconds) : sayClock(begins + seconds * 1000);
+  const scale = scaleOf(until, (seconds) => {
+    if (now !== null && seconds <= now) return said(seconds);
+    const { low, mid, high } = rangeAt(ends, seconds, now ?? 0);
+    return `${said(mid)}, eight times in ten between ${said(low)} and ${said(high)}`;
+  });
   const high = HEAD + tape.lanes.length * ROW;
   return (
     <div
@@ -123,7 +130,7 @@ export function TapeDrawing({
           <g key={mark}>
             <path d={`M${scale.x(mark)} ${HEAD - 4}V${high}`} stroke="var(--rule)" />
             <text x={scale.x(mark)} y={14} fontSize="13" textAnchor="middle" fill="var(--soft)">
-              {begins === null ? after(mark) : sayClock(begins + mark * 1000)}
+              {said(mark)}
             </text>
           </g>
         ))}

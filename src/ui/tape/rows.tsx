@@ -31,12 +31,12 @@ interface BoxProps extends Pick<RowProps, 'scale'> {
   label?: boolean;
 }
 /** A box from one moment to another, filled from the top with what it is of. */
-function Box({ scale: { x }, from, to, says, fills = [], isSlanted, label }: BoxProps) {
+function Box({ scale: { x, when }, from, to, says, fills = [], isSlanted, label }: BoxProps) {
   const [left, width] = [x(from), Math.max(1, x(to) - x(from) - GAP)];
   const deep = DEEP / Math.max(1, fills.length);
   return (
     <g>
-      <title>{says}</title>
+      <title>{`${says}, ${when(from)}`}</title>
       {fills.map((fill, nth) => {
         const [top, bottom] = [nth * deep, (nth + 1) * deep];
         // The slack narrows from layer to layer, so that together they are one wedge.
@@ -102,14 +102,17 @@ function PlainRow({ blocks, scale }: RowProps) {
     <Box key={from} {...{ scale, from, to }} says={ACTS[first!.act].says} label />
   ));
 }
-/** An injector or a block, from drawn to emptied, in what it holds. */
+/** An injector or a block, from drawn to emptied, in what it holds; a plug that sets is an outline. */
 function HeldRow({ blocks, scale, colours }: RowProps) {
-  return together(blocks, ({ draw }) => `${draw}`).map(({ blocks: [first], from, to }) => (
+  const isHot = ({ act, draw }: Block) => draw !== null && act !== 'plugSets';
+  const keyOf = (block: Block) => `${block.draw} ${isHot(block)}`;
+  return together(blocks, keyOf).map(({ blocks: [first], from, to }) => (
     <Box
       key={from}
       {...{ scale, from, to }}
-      says={first!.draw === null ? ACTS[first!.act].says : `draw ${first!.draw}`}
-      fills={first!.draw === null || first!.run === null ? [] : colours.run(first!.run)}
+      says={isHot(first!) ? `draw ${first!.draw}` : ACTS[first!.act].says}
+      fills={!isHot(first!) || first!.run === null ? [] : colours.run(first!.run)}
+      label={!isHot(first!)}
     />
   ));
 }

@@ -5,6 +5,8 @@ export interface Scale {
   wide: number;
   /** s the tape is long */
   until: number;
+  /** a moment in words, with its range where it is still to come */
+  when: (seconds: number) => string;
 }
 /** px of the lanes' names, and of what is right of the last moment. */
 const LEFT = 138;
@@ -15,9 +17,13 @@ export const DEEP = 24;
 const LEAST_PX = 3.4;
 const USUAL_WIDE = 700;
 
-export function scaleOf(until: number): Scale {
+export function scaleOf(until: number, when: Scale['when']): Scale {
   const long = Math.max(USUAL_WIDE, (until / 60) * LEAST_PX);
-  return { x: (seconds) => LEFT + (long * seconds) / until, wide: LEFT + long + RIGHT, until };
+  return {
+    x: (seconds) => LEFT + (long * seconds) / until,
+    wide: LEFT + long + RIGHT,
+    ...{ until, when },
+  };
 }
 
 /** Minutes between marks, the closest that leave room for their figures. */

@@ -1,7 +1,8 @@
 import { isSkipped, skipOf } from '../../skips.ts';
 import { contentsOf } from '../../state/injector.ts';
 import type { Step } from '../../step.ts';
-import { PLUG_SETS, PLUGS } from '../../words.ts';
+import { PLUG_SETS } from '../../../shot/flow.ts';
+import { PLUGS } from '../../words.ts';
 import type { Decide } from '../atBench.ts';
 
 /**
