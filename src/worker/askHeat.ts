@@ -1,4 +1,4 @@
-import type { HeatAnswer, HeatAsk, HeatNote } from '@/core/session/index.ts';
+import type { HeatAnswer, HeatAsk, HeatNote, HeatSetup } from '@/core/session/index.ts';
 import type { HeatAsked } from './heat.worker.ts';
 
 /** Asks for what is foreseen at a bench; only the newest asking is answered. */
@@ -7,10 +7,10 @@ export interface HeatOracle {
   end: () => void;
 }
 
-/** How many notes two lists begin with alike: of one id is one note. */
-function alike(held: readonly HeatNote[], notes: readonly HeatNote[]): number {
+/** How many notes begin a list as they were told; of one id is one note. */
+function alike(ids: readonly string[], notes: readonly HeatNote[]): number {
   let same = 0;
-  while (same < held.length && same < notes.length && held[same]!.id === notes[same]!.id) same++;
+  while (same < ids.length && same < notes.length && ids[same] === notes[same]!.id) same++;
   return same;
 }
 
@@ -20,16 +20,16 @@ export function heatOracle(answered: (answer: HeatAnswer, ask: HeatAsk) => void)
   let busy: HeatAsk | null = null;
   let next: HeatAsk | null = null;
   let count = 0;
-  // What the worker has been told: an evening's notes are some thousands, and a tap waits for them
-  // to be copied.
-  let told: HeatAsk | null = null;
+  // What the worker has been told: an evening's notes are some thousands, and a press waits for them
+  // to be copied. By their ids: the list itself grows while the evening goes on.
+  let told: { session: number; setup: HeatSetup; ids: string[] } | null = null;
   const send = (ask: HeatAsk) => {
     busy = ask;
     count += 1;
     const { notes, setup, ...rest } = ask;
     const before = told?.session === ask.session && told.setup === setup ? told : null;
-    const same = before ? alike(before.notes, notes) : 0;
-    told = ask;
+    const same = before ? alike(before.ids, notes) : 0;
+    told = { session: ask.session, setup, ids: notes.map(({ id }) => id) };
     worker.postMessage({
       ...{ n: count, ask: rest, same },
       setup: before ? null : setup,
