@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
-import { answers, finished, freePort, join, root, start } from '../../lib.mjs';
+import { finished, join, root, start } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
+import { appAt } from '../tenYears/app.mjs';
 import { longSession } from '../tenYears/served.mjs';
 
 /** Does something of the house that stands in a folder, by its own `scripts/lib.mjs`. */
@@ -40,20 +41,7 @@ export async function sideOf({ name, folder, sessions }) {
     );
   await script('prepare.ts');
   await script('bench/generate.ts', sessions);
-  const port = await freePort();
-  const app = start(process.execPath, [join(folder, 'scripts', 'serve.mjs'), dist], {
-    cwd: folder,
-    env: { ...env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
-    stdio: 'ignore',
-  });
-  const url = `http://127.0.0.1:${port}`;
-  await answers(`${url}/api/health`);
-  const json = (path, body) =>
-    fetch(url + path, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    }).then((reply) => reply.json());
+  const { app, url, json } = await appAt(dist, pg.url, folder);
   const long = await longSession(json);
   return {
     ...{ name, folder, url, json, long, pg, env },

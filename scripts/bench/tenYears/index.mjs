@@ -1,6 +1,7 @@
 // The shop of ten years: `npm run bench [sessions]` and `npm run bench -- kept [sessions]`.
-import { answers, build, finished, freePort, join, root, say, start, tsx } from '../../lib.mjs';
+import { build, finished, join, root, say, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
+import { appAt } from './app.mjs';
 import { ask, askBuilt } from '../ask.mjs';
 import { probeTimes, scriptSizes, tapTimes } from './browser.mjs';
 import { appendTimes, longSession, pageTimes } from './served.mjs';
@@ -26,25 +27,7 @@ async function launch() {
 async function useFigures(pg, dist) {
   const fold = askBuilt('fold.ts', { DATABASE_URL: pg.url });
   say(`fold of ${fold.events} events: p50 ${ms(fold.p50)}, p95 ${ms(fold.p95)} (goal 15 ms)`);
-  const port = await freePort();
-  const app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {
-    env: {
-      ...process.env,
-      DATABASE_URL: pg.url,
-      HOST: '127.0.0.1',
-      PORT: String(port),
-      NODE_ENV: 'production',
-    },
-    stdio: 'ignore',
-  });
-  const url = `http://127.0.0.1:${port}`;
-  await answers(`${url}/api/health`);
-  const json = (path, body) =>
-    fetch(url + path, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    }).then((response) => response.json());
+  const { app, url, json } = await appAt(dist, pg.url);
   let browser;
   try {
     const long = await longSession(json);
