@@ -72,3 +72,12 @@ test('an act costs an act: what a log adds is all that is applied', () => {
   assert.equal(after.shots, shots, 'and lives on in what was made before');
   assert.equal(grown(evening).shots, shots);
 });
+
+test('an act that only got its place in the log is no other state: nothing is reckoned again for it', () => {
+  const grown = folder(snapshot);
+  const last = evening.at(-1)!;
+  const waiting = grown([...evening.slice(0, -1), { ...last, seq: undefined }]);
+  const stored = grown([...evening.slice(0, -1), { ...last, seq: 9000 }]);
+  assert.equal(stored, waiting);
+  assert.equal(stored.seq, 9000);
+});

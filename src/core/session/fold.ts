@@ -98,7 +98,9 @@ export function folder(snapshot: Snapshot): (events: AnyEvent[]) => SessionState
     if (!grew || fresh.some((event) => event.kind === 'undone' || gone.has(event.id)))
       state = fold(snapshot, ordered);
     else {
-      state = { ...state, seq: ordered.reduce((seq, event) => Math.max(seq, event.seq ?? 0), 0) };
+      // An act that only got its place in the log is the same act: nothing is reckoned again for it.
+      if (fresh.length > 0) state = { ...state };
+      state.seq = ordered.reduce((seq, event) => Math.max(seq, event.seq ?? 0), 0);
       for (const event of fresh) apply(state, event);
     }
     folded = ordered;

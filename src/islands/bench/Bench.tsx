@@ -143,7 +143,11 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
   useHold(step, now, bench.oneBreath ? act : null);
   const moment = useSignals(state, step, now);
   useAwake(state.phase.is === 'running');
-  const undoOne = () => canUndo && undo();
+  const undoOne = () => {
+    if (!canUndo) return;
+    guard.own();
+    undo();
+  };
   const read = step?.read;
   const numbered = !read && marking === undefined && now >= guard.until;
   useBenchKeys(
@@ -229,7 +233,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
         whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
         onSend={send}
         onUndo={() => {
-          undo();
+          undoOne();
           back();
         }}
         onOpen={open}

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { SaidStep } from '@/core/session/index.ts';
 import { meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
+import { useChanged } from '@/ui/useChanged.ts';
 
 /** How long the big key flashes when a press is refused, ms. */
 const FLASH = 500;
@@ -32,7 +33,7 @@ export function useKeyGuard(
   });
   const acted = useRef(false);
   const [refused, setRefused] = useState(false);
-  const [until, setUntil] = useState(0);
+  const [until, setUntil] = useChanged(0);
   useEffect(() => {
     const held = shown.current;
     if (meaningOf(held.step) === meaningOf(step)) {
@@ -47,7 +48,7 @@ export function useKeyGuard(
     };
     acted.current = false;
     setUntil(shown.current.own ? 0 : Date.now() + THUMB);
-  }, [step]);
+  }, [step, setUntil]);
   const own = () => void (acted.current = true);
   const press = () => {
     const { since, before, own: byHand } = shown.current;

@@ -4,6 +4,7 @@ import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/inde
 import { EVENT_VERSION, folder, identityOf, lastPress, upcast } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
+import { useChanged } from '@/ui/useChanged.ts';
 import { pressedAt } from './pressedAt.ts';
 import { actOf, actsOf, dropAct, keepActs, keepStored } from './acts.ts';
 import { actingHere, benchName, leftBehind, sendWaiting } from './outbox.ts';
@@ -90,14 +91,15 @@ async function wholeOf(told: Told, outbox: readonly AnyEvent[]): Promise<AnyEven
 export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]): Session {
   const [confirmed, setConfirmed] = useState(initial);
   const [waiting, setWaiting] = useState<AnyEvent[]>([]);
-  const [away, setAway] = useState(false);
-  const [mayNot, setMayNot] = useState<string | null>(null);
+  const [away, setAway] = useChanged(false);
+  const [mayNot, setMayNot] = useChanged<string | null>(null);
   const [refused, setRefused] = useState<Refused[]>([]);
   const outbox = useRef<AnyEvent[]>([]);
   const sending = useRef(false);
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
 
   const change = useCallback((events: AnyEvent[]) => {
+    if (events.length === 0 && outbox.current.length === 0) return;
     outbox.current = events;
     setWaiting(events);
   }, []);
@@ -146,7 +148,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     const answered = new Set([...seqs.keys(), ...unwanted.map((other) => other.id)]);
     change(outbox.current.filter((event) => !answered.has(event.id)));
     if (outbox.current.length > 0) void flush();
-  }, [id, take, change]);
+  }, [id, take, change, setAway, setMayNot]);
 
   const begin = useCallback(
     (events: AnyEvent[], unwanted: Refused[]) => {
@@ -178,7 +180,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
             change(outbox.current.filter((other) => !come.has(other.id)));
         });
       }),
-    [id, last, known, take, change],
+    [id, last, known, take, change, setAway],
   );
 
   const folding = useMemo(() => folder(snapshot), [snapshot]);
