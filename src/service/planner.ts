@@ -2,7 +2,7 @@ import { pairsOn, USUAL_CALENDAR } from '@/core/ahead/calendar.ts';
 import type { DraftDefaults, SpokenFor, WantedPart } from '@/core/plan/index.ts';
 import type { TimingKnown } from '@/core/tape/index.ts';
 import { spokenFor } from '@/core/plan/index.ts';
-import { goodRecord } from '@/store/readTables.ts';
+import { cavityRecord, goodRecord } from '@/store/readTables.ts';
 import { stock } from '@/store/stock.ts';
 import type { OpenBenches } from './benches.ts';
 import { openBenches } from './benches.ts';
@@ -78,12 +78,13 @@ const leftOf = (
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
 export async function planner(now: Date) {
   const open = openBenches();
-  const [lines, held, shelf, { shop, heat, hands }, record] = await Promise.all([
+  const [lines, held, shelf, { shop, heat, hands }, record, cavities] = await Promise.all([
     book(now, { limit: PLANNED_FROM, open }),
     onHand(open),
     wholeCatalogue(open),
     ownFigures(),
     goodRecord(),
+    cavityRecord(),
   ]);
   const nameOf = (all: { id: number; spec: { name: string } }[], id: number) =>
     all.find((entry) => entry.id === id)?.spec.name ?? '';
@@ -117,6 +118,7 @@ export async function planner(now: Date) {
     settings: { ...shop.plan, tolerance: shop.bench.tolerance },
     good: shop.good,
     record,
+    cavities,
     confidence: shop.confidence,
     window: shop.window,
   };

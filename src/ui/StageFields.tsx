@@ -1,10 +1,9 @@
 import { POUR_BY, PUSHES, MAKES } from '@/core/build/build.ts';
 import { LIES } from '@/core/mould/kinds.ts';
 import { lieOf } from '@/core/mould/mould.ts';
-import type { DraftDefaults, Shelf } from '@/core/plan/shelf.ts';
+import type { DraftDefaults, MouldEntry, Shelf } from '@/core/plan/shelf.ts';
 import type { Job, Tools } from '@/core/plan/input.ts';
 import { type Run, sourceOf } from '@/core/plan/run.ts';
-import { inTools } from '@/core/plan/shelf.ts';
 import { Choice } from './Choice.tsx';
 import { entryOptions, Select } from './Select.tsx';
 import { FigureField } from './FigureField.tsx';
@@ -65,21 +64,28 @@ function stageSays(job: Job, { stage, tools }: Run): string {
 const mouldsFor = ({ stage }: Run, { moulds }: Shelf) =>
   moulds.filter(({ spec }) => spec.makes === stage.makes || (stage.makes === 'bait' && spec.rod));
 
+/** What is done when the mould of a stage is chosen, or the one in step with it; undefined = none. */
+interface OnMoulds {
+  onMould: (mould: MouldEntry | undefined) => void;
+  onInStep: (mould: MouldEntry | undefined) => void;
+}
 /** The mould a stage is shot in, and another in step with it. */
-function MouldChoices({ run, shelf, set, onMould }: Fields & { onMould: (id: number) => void }) {
+function MouldChoices({ run, shelf, onMould, onInStep }: Omit<Fields, 'set'> & OnMoulds) {
   const [first, second] = run.tools.moulds;
   const moulds = mouldsFor(run, shelf);
   return (
     <>
-      <Choose label="Mould" value={first?.id ?? ''} all={moulds} take={onMould} />
+      <Choose
+        label="Mould"
+        value={first?.id ?? ''}
+        all={moulds}
+        take={(id) => onMould(find(shelf.moulds, id))}
+      />
       <Choose
         label="And, in step with it"
         value={second?.id ?? ''}
         all={moulds.filter((mould) => mould.id !== first?.id)}
-        take={(id) => {
-          const entry = find(shelf.moulds, id);
-          set({ moulds: [...(first ? [first] : []), ...(entry ? [inTools(entry)] : [])] });
-        }}
+        take={(id) => onInStep(find(shelf.moulds, id))}
       />
     </>
   );
@@ -153,12 +159,13 @@ export function StageFields({
   set,
   several,
   onMould,
-}: Omit<Props, 'set' | 'open'> & {
-  run: Run;
-  set: (part: Partial<Tools>) => void;
-  several: boolean;
-  onMould: (id: number) => void;
-}) {
+  onInStep,
+}: Omit<Props, 'set' | 'open'> &
+  OnMoulds & {
+    run: Run;
+    set: (part: Partial<Tools>) => void;
+    several: boolean;
+  }) {
   const { stage, tools } = run;
   const shot = stage.layers.length > 0;
   return (
@@ -166,7 +173,7 @@ export function StageFields({
       <legend className={several ? 'pr-3 font-bold' : 'sr-only'}>{stage.name}</legend>
       {several && <p className="hint mb-2">{stageSays(job, run)}</p>}
       <div className="grid gap-3 pb-3 sm:grid-cols-2 xl:grid-cols-3">
-        <MouldChoices {...{ run, shelf, set, onMould }} />
+        <MouldChoices {...{ run, shelf, onMould, onInStep }} />
         {shot && <InjectorChoices {...{ run, shelf, set }} />}
         <FigureField
           label="Come good"
@@ -175,7 +182,7 @@ export function StageFields({
           units={units}
           min={0.05}
           max={1}
-          onChange={(good) => set({ good, strength: undefined })}
+          onChange={(good) => set({ good, strength: undefined, cavities: undefined })}
         />
         <WindowChoice {...{ tools, defaults, units, set }} />
         <TestShots tools={tools} units={units} set={set} />

@@ -14,7 +14,8 @@ export function countShots(
   wanted: Wanted,
   strength: number,
 ): { shots: number; baits: number; chance: number } | NotLaid {
-  const guess = { share: run.tools.good, strength: run.tools.strength ?? strength };
+  const { good, strength: learned, cavities } = run.tools;
+  const guess = { share: good, strength: learned ?? strength, cavities };
   const sizes = sizesOf(run.tools.moulds);
   const most = MOST_SHOTS * Math.max(...sizes);
   if (wanted.need > most) return 'shots';

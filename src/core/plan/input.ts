@@ -37,6 +37,8 @@ const ToolsSchema = z.object({
    * baits' worth of experience behind that share; the shop's own figure where nothing was learned
    */
   strength: z.number().positive().max(1000).optional(),
+  /** shares of its moulds' cavities, in order, where they are known to be unlike; absent = alike */
+  cavities: z.array(z.number().min(0).max(1)).min(1).optional(),
   window: z.object({ low: z.number(), high: z.number() }),
   /** its first shots are tests, in a window of their own */
   tries: TriesSchema.nullable().default(null),

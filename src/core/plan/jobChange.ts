@@ -5,7 +5,7 @@ import { mouldFor } from './draft.ts';
 import type { Job, Tools } from './input.ts';
 import type { DraftDefaults, MouldEntry, Shelf } from './shelf.ts';
 import { inTools } from './shelf.ts';
-import { rigFor, toolsFor } from './tools.ts';
+import { rigFor, shareOf, toolsFor } from './tools.ts';
 import { UNNAMED } from './unnamed.ts';
 
 interface From {
@@ -41,8 +41,27 @@ export function jobInMould(
       ...job,
       tools: toolsFor(shelf, job.build, mould, colouredAs(job, { shelf, defaults })),
     };
-  const rig = rigFor(shelf, job.build.stages[nth]!, mould.spec, defaults);
-  return jobWithTools(job, nth, { moulds: [inTools(mould)], ...rig });
+  const stage = job.build.stages[nth]!;
+  const moulds = [inTools(mould)];
+  return jobWithTools(job, nth, {
+    moulds,
+    ...rigFor(shelf, stage, mould.spec, defaults),
+    ...shareOf(job.build, stage, moulds, defaults),
+  });
+}
+
+/** A job with another mould in step with the first of one of its stages; none = with the first alone. */
+export function jobInStep(
+  job: Job,
+  nth: number,
+  second: MouldEntry | undefined,
+  { defaults }: From,
+): Job {
+  const moulds = [...job.tools[nth]!.moulds.slice(0, 1), ...(second ? [inTools(second)] : [])];
+  return jobWithTools(job, nth, {
+    moulds,
+    ...shareOf(job.build, job.build.stages[nth]!, moulds, defaults),
+  });
 }
 
 /**

@@ -38,6 +38,8 @@ export interface PlannedRun {
   good?: number;
   /** baits' worth of experience behind that share */
   strength?: number;
+  /** shares of its moulds' cavities, where they are known to be unlike */
+  cavities?: number[];
   /** inserts it takes, and how many of them are on the shelf already */
   takes?: { count: number; fromShelf: number };
   /**

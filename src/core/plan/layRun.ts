@@ -70,6 +70,7 @@ export function layRun(
       chance: counted.chance,
       good: tools.good,
       strength: tools.strength ?? input.settings.strength,
+      ...(tools.cavities && { cavities: tools.cavities }),
       shotsPerDraw,
       drawsPerShot,
       ...(stage.takes

@@ -4,6 +4,7 @@ import type { Injector, Block, Vessel } from '../build/tools.ts';
 import type { Mix } from '../material/schema.ts';
 import type { Bait } from '../mould/bait.ts';
 import type { Mould } from '../mould/schema.ts';
+import type { CavityGiven } from '../yield/apart.ts';
 import type { Given } from '../yield/share.ts';
 import type { PlanSettings, Tools } from './input.ts';
 
@@ -45,6 +46,8 @@ export interface DraftDefaults {
   good: number;
   /** what came good of what was shot, evening by evening */
   record?: readonly Given[];
+  /** and cavity by cavity */
+  cavities?: readonly CavityGiven[];
   confidence: number;
   window: { low: number; high: number };
   /** family of the colour that is shot; null or left out = not known */

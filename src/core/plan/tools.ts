@@ -6,6 +6,8 @@ import type { Mould } from '../mould/schema.ts';
 import { SCHOOLS } from '../schools.ts';
 import { capacity } from '../shot/barrels.ts';
 import { stageMass } from '../shot/fill.ts';
+import { sum } from '../shot/volume.ts';
+import { areUnlike, cavityShares, givenBy } from '../yield/apart.ts';
 import { learnedShare } from '../yield/share.ts';
 import type { DraftDefaults } from './shelf.ts';
 import type { Tools } from './input.ts';
@@ -87,22 +89,36 @@ export function makerFor(
   );
   return makers.find((maker) => !stage.rods || maker.spec.rod) ?? makers[0];
 }
-/** Share of a stage that comes good: as the shop's record has it, where there is one. */
-function shareOf(
+/** To so many places: what is kept with a plan is no surer than that. */
+const rounded = (value: number, places: number): number => Number(value.toFixed(places));
+/**
+ * Share of a stage that comes good: as the shop's record has it, where there is one. Of moulds in step
+ * it is their cavities' mean, and known as well as the least known of them.
+ * @param moulds it is shot in, in step; none = by the guess alone
+ */
+export function shareOf(
   build: Build,
   stage: Stage,
-  mould: MouldEntry | undefined,
-  { good, record, settings }: DraftDefaults,
-): Pick<Tools, 'good' | 'strength'> {
+  moulds: Tools['moulds'],
+  { good, record, cavities = [], settings }: DraftDefaults,
+): Pick<Tools, 'good' | 'strength' | 'cavities'> {
   const guess = { share: stage.good ?? good, strength: settings.strength };
-  if (!record || !mould) return { good: guess.share };
-  const { share, strength } = learnedShare(
-    guess,
-    record,
-    { mould: mould.id, build: build.key, stage: stage.key },
-    good,
-  );
-  return { good: Math.round(share * 1000) / 1000, strength: Math.round(strength * 10) / 10 };
+  if (!record || moulds.length === 0) {
+    return { good: guess.share, strength: undefined, cavities: undefined };
+  }
+  const each = moulds.map(({ id, mould }) => {
+    const of = { mould: id, build: build.key, stage: stage.key };
+    const learned = learnedShare(guess, record, of, good);
+    const numbers = mould.cavities.map((cavity) => cavity.n);
+    const shares = cavityShares(learned.share, givenBy(cavities, of), numbers);
+    return { shares, strength: learned.strength };
+  });
+  const shares = each.flatMap((one) => one.shares);
+  return {
+    good: rounded(sum(shares) / shares.length, 3),
+    strength: rounded(Math.min(...each.map(({ strength }) => strength)), 1),
+    cavities: areUnlike(shares) ? shares.map((share) => rounded(share, 3)) : undefined,
+  };
 }
 /**
  * Heats a stage is shot between: on to inserts hotter; else what its mould proved to like for that
@@ -140,10 +156,11 @@ export function toolsFor(
   }
   return build.stages.map((stage): Tools => {
     const entry = chosen.get(stage.key);
+    const moulds = entry ? [inTools(entry)] : [];
     return {
-      moulds: entry ? [inTools(entry)] : [],
+      moulds,
       ...rigFor(shelf, stage, entry?.spec, defaults),
-      ...shareOf(build, stage, entry, defaults),
+      ...shareOf(build, stage, moulds, defaults),
       ...windowFor(build, stage, entry, defaults),
       habit: 'push',
       mixedTo: 'puck',

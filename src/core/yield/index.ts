@@ -1,3 +1,4 @@
+export * from './apart.ts';
 export * from './behind.ts';
 export * from './changePoint.ts';
 export * from './conditions.ts';

@@ -1,4 +1,5 @@
 import { gammaln } from 'simple-statistics';
+import { chanceOfUnlike } from './unlike.ts';
 
 /** ln B(a, b) */
 const betaln = (alpha: number, beta: number): number =>
@@ -9,22 +10,23 @@ export interface YieldGuess {
   share: number;
   /** how many baits' worth of experience stand behind it */
   strength: number;
+  /** shares of the cavities it is the mean of, where they are known to be unlike */
+  cavities?: readonly number[];
 }
 
 /**
  * Chance that at least `need` of `n` baits come good, the share itself being uncertain:
  * beta-binomial with prior Beta(share·strength, (1 − share)·strength) (NIST/SEMATECH e-Handbook
  * §1.3.6.6.17; Johnson, Kemp & Kotz, *Univariate Discrete Distributions*, §6.2.2).
+ * Cavities known to be unlike are counted each by its own share (`chanceOfUnlike`).
  * @example chanceOfEnough(1, 1, { share: 0.9, strength: 10 }) → 0.9
  */
-export function chanceOfEnough(
-  need: number,
-  count: number,
-  { share, strength }: YieldGuess,
-): number {
+export function chanceOfEnough(need: number, count: number, guess: YieldGuess): number {
+  const { share, strength, cavities } = guess;
   if (need <= 0) return 1;
   if (count < need || share <= 0) return 0;
   if (share >= 1) return 1;
+  if (cavities) return chanceOfUnlike(need, count, { cavities, strength });
   const alpha = share * strength;
   const beta = (1 - share) * strength;
   const logChoose = -Math.log(count + 1) - betaln(need + 1, count - need + 1);

@@ -2,7 +2,7 @@ import { layersOf } from '@/core/build/index.ts';
 import type { Closure } from '@/core/mould/index.ts';
 import { CLOSURES } from '@/core/mould/index.ts';
 import type { Job, Shelf } from '@/core/plan/index.ts';
-import { calledByLayers, jobInMould, jobWithTools, runsOf } from '@/core/plan/index.ts';
+import { calledByLayers, jobInMould, jobInStep, jobWithTools, runsOf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { SessionState } from '@/core/session/index.ts';
 import { draftDefaultsOf } from '@/core/session/index.ts';
@@ -99,19 +99,8 @@ export function AlsoTools({ state, job, shelf, units, vessel, onVessel, onChange
             {...{ run, job, shelf, units, defaults }}
             several={runs.length > 1}
             set={(part) => onChange(jobWithTools(job, nth, part))}
-            onMould={(id) =>
-              onChange(
-                jobInMould(
-                  job,
-                  nth,
-                  shelf.moulds.find((mould) => mould.id === id),
-                  {
-                    shelf,
-                    defaults,
-                  },
-                ),
-              )
-            }
+            onMould={(mould) => onChange(jobInMould(job, nth, mould, { shelf, defaults }))}
+            onInStep={(mould) => onChange(jobInStep(job, nth, mould, { shelf, defaults }))}
           />
         ))}
         <div className="grid gap-3 pb-3 sm:grid-cols-3">

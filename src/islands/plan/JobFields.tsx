@@ -1,7 +1,7 @@
 import type { Build } from '@/core/build/index.ts';
 import { builtIns, layersOf, place } from '@/core/build/index.ts';
 import type { CupId, Job, Plan, PlanInput } from '@/core/plan/index.ts';
-import { jobInBuild, jobInMould, jobWithTools, runsOf } from '@/core/plan/index.ts';
+import { jobInBuild, jobInMould, jobInStep, jobWithTools, runsOf } from '@/core/plan/index.ts';
 import { Bait } from '@/ui/Bait.tsx';
 import { drawBuild } from '@/ui/drawLayers.ts';
 import { FigureField } from '@/ui/FigureField.tsx';
@@ -25,9 +25,7 @@ export function JobFields({ input, plan, seconds, drawFrom, ...fields }: Props &
   const runs = runsOf(job);
   const layers = layersOf(job.build);
   const builds: Build[] = [...builtIns(), ...shelf.builds.map((build) => build.spec)];
-  const mouldOf = (id: number) => shelf.moulds.find((mould) => mould.id === id);
   const from = { shelf, defaults };
-  const takeMould = (i: number, id: number) => set(jobInMould(job, i, mouldOf(id), from));
   const takeBuild = (key: string) =>
     set(
       jobInBuild(
@@ -146,7 +144,8 @@ export function JobFields({ input, plan, seconds, drawFrom, ...fields }: Props &
           defaults={defaults}
           several={runs.length > 1}
           set={(part) => set(jobWithTools(job, i, part))}
-          onMould={(id) => takeMould(i, id)}
+          onMould={(mould) => set(jobInMould(job, i, mould, from))}
+          onInStep={(mould) => set(jobInStep(job, i, mould, from))}
         />
       ))}
     </details>

@@ -4,6 +4,11 @@ import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { hotVolume } from '@/core/shot/index.ts';
 
+/** How unlike the cavities are that each are counted by their own record: the worst and the best. */
+const cavitiesSay = (shares: readonly number[]): string =>
+  `Its cavities are unlike: of 100, from ${Math.round(Math.min(...shares) * 100)} to ` +
+  `${Math.round(Math.max(...shares) * 100)} come good, and each is counted by its own record.`;
+
 interface Props {
   plan: Plan;
   input: PlanInput;
@@ -44,6 +49,7 @@ export function PlasticTable({ plan, input, units }: Props) {
           {run.need > 0 && `${Math.round(run.chance * 100)} in 100 that ${run.need} come good, if `}
           {Math.round((run.good ?? 0) * 100)} % do as a rule (worth{' '}
           {Math.round(run.strength ?? input.settings.strength)} baits of experience).
+          {run.cavities && ` ${cavitiesSay(run.cavities)}`}
           {run.takes
             ? ` Each takes an insert: ${run.takes.count} in ` +
               `all${run.takes.fromShelf ? `, ${run.takes.fromShelf} of them from the shelf` : ''}.`
