@@ -67,3 +67,40 @@ test('what is chosen is what is shot: its mould, its injector, its place, with c
   const begins = worked(wanted(1, { place: 'last' }), wanted(3, {}, 'Sun')).plan.shots[0]!;
   assert.match(begins.job, /^1-3/, 'and its shots come so');
 });
+
+test('halves of a piece on one day are one job, unless one is wanted otherwise', () => {
+  const [usual, other] = offersFor(SHELF, wanted(1, {})).moulds.map(({ id }) => id);
+  const one = wanted(1, {});
+  const halvesAs = (chosen: Chosen) =>
+    asHandled([one], chooseFor(partAt(NO_HAND, one.key, 10), `${one.key}~2`, chosen), by);
+  const same = worked(...halvesAs({}));
+  assert.deepEqual(
+    same.input.jobs.map(({ lines }) => lines.map(({ count }) => count)),
+    [[10, 14]],
+  );
+  const apart = worked(...halvesAs({ mould: other }));
+  assert.deepEqual(
+    apart.input.jobs.map(({ lines, tools }) => [tools.at(-1)!.moulds[0]!.id, lines[0]!.count]),
+    [
+      [usual, 10],
+      [other, 14],
+    ],
+  );
+  assert.deepEqual([...new Set(apart.plan.shots.map(({ mould }) => mould))], [usual, other]);
+  // Its first half last, its second first: what was one job stands at both ends.
+  const ends = chooseFor(
+    chooseFor(partAt(NO_HAND, one.key, 10), `${one.key}~1`, { place: 'last' }),
+    `${one.key}~2`,
+    { place: 'first' },
+  );
+  const between = worked(...asHandled([one], ends, by), wanted(3, {}, 'Sun'));
+  assert.deepEqual(
+    between.input.jobs.map(({ colourway, lines }) => [colourway.id, lines[0]!.count]),
+    [
+      [1, 14],
+      [3, 24],
+      [1, 10],
+    ],
+  );
+  assert.ok(between.plan.ok);
+});

@@ -3,6 +3,7 @@ import type { Job, PlanInput } from '../plan/input.ts';
 import { jobInMould, jobWithTools } from '../plan/jobChange.ts';
 import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
 import { type Chosen, PLACES } from './chosen.ts';
+import { jobOf } from './jobOf.ts';
 import type { Piece } from './piece.ts';
 
 /** A job in the mould and by the injector that were chosen for its last stage. */
@@ -20,18 +21,10 @@ interface From {
   defaults: DraftDefaults;
 }
 
-/**
- * A session as a hand wants its pieces shot. Halves of one piece in one session are one job: the
- * first that says something of it is heard.
- */
+/** A session as a hand wants its pieces shot. */
 export function asChosen(input: PlanInput, pieces: readonly Piece[], from: From): PlanInput {
-  const chosen = new Map<string, Chosen>();
-  for (const { bait, colourway, chosen: own } of pieces)
-    if (own) {
-      const key = `${bait}-${colourway}`;
-      chosen.set(key, { ...own, ...chosen.get(key) });
-    }
-  if (chosen.size === 0) return input;
+  const chosen = new Map(pieces.map((piece) => [jobOf(piece), piece.chosen]));
+  if ([...chosen.values()].every((own) => own === undefined)) return input;
   const orderOf = ({ key }: Job): number => {
     const place = chosen.get(key)?.place;
     return place ? PLACES[place].order : 0;

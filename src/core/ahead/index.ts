@@ -5,6 +5,7 @@ export * from './chances.ts';
 export * from './chosen.ts';
 export * from './enquiry.ts';
 export * from './hand.ts';
+export { jobOf } from './jobOf.ts';
 export * from './layOut.ts';
 export * from './limits.ts';
 export * from './moved.ts';

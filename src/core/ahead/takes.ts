@@ -12,6 +12,7 @@ import { type Timing, timingOf } from '../tape/timing.ts';
 import { remembered } from '../remembered.ts';
 import { inOrder } from './about.ts';
 import { asChosen } from './asChosen.ts';
+import { chosenKey, partsOf } from './jobOf.ts';
 import type { Piece } from './piece.ts';
 
 /** A session of some pieces, worked out whole. */
@@ -84,10 +85,6 @@ const shootsFor = ({ timing }: Exclude<Worked, { refused: string }>): number =>
 /** Whole sessions that are kept: as many as a fortnight has, and what is tried beside them. */
 const MOST_KEPT = 40;
 
-/** What a hand wants of a piece, as part of a key. */
-const chosenKey = (chosen: Piece['chosen']): string =>
-  chosen ? `:${chosen.mould ?? ''}/${chosen.injector ?? ''}/${chosen.place ?? ''}` : '';
-
 /** How light a colourway is, 0 to 1: the mean of its colours. */
 function lightOf(shelf: Shelf, colourway: number): number {
   const mixes = Object.values(byId(shelf.colourways, colourway)?.layers ?? {});
@@ -109,18 +106,19 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
   const lights = new Map(shelf.colourways.map(({ id }) => [id, lightOf(shelf, id)]));
   const light = (colourway: number): number => lights.get(colourway) ?? 0;
   const keyOf = (pieces: readonly Piece[], pairs: number) =>
-    [pairs, ...pieces.map(({ key, baits, chosen }) => `${key}:${baits}${chosenKey(chosen)}`)].join(
-      ' ',
-    );
+    [
+      pairs,
+      ...pieces.map(({ key, baits, chosen }) => `${key}:${baits}:${chosenKey(chosen) ?? ''}`),
+    ].join(' ');
   const whole: Works['whole'] = (some, pairs) => {
     const pieces = inOrder(some);
     const key = keyOf(pieces, pairs);
     const held = kept.get(key);
     if (held) return held;
     // The soonest promised first, as a draft has them; of those of one day the light before the dark.
-    const parts = [...pieces]
-      .sort((one, other) => light(other.colourway) - light(one.colourway))
-      .flatMap((piece) => piece.parts);
+    const parts = partsOf(
+      [...pieces].sort((one, other) => light(other.colourway) - light(one.colourway)),
+    );
     const drafted = draftPlan(shelf, parts, defaults);
     const own = asChosen(drafted, pieces, { shelf, defaults });
     const input = twice === undefined ? own : withSecond(own, twice);

@@ -2,6 +2,7 @@ import type { Build, Filling } from '../build/index.ts';
 import { assignBarrels, findBuild, lightness } from '../build/index.ts';
 import type { Bait, Mould } from '../mould/index.ts';
 import type { Job, PlanInput } from './input.ts';
+import { jobKey } from './jobKey.ts';
 import { SUREST } from './surest.ts';
 import { oneCupEach } from './cupId.ts';
 import { eachOf } from '../yield/spares.ts';
@@ -22,6 +23,8 @@ export interface WantedPart {
   due: string;
   /** parts of its line that are still to be shot, itself counted; absent = it alone */
   parts?: number;
+  /** what keeps it from being one job with others of its bait and colourway; absent = nothing */
+  apart?: string;
 }
 /**
  * Takes what lies on the shelf before more is shot, and gives each colour the barrel that wants
@@ -100,7 +103,7 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
     const bait = byId(shelf.baits, want.bait);
     const colourway = byId(shelf.colourways, want.colourway);
     if (!bait || !colourway) continue;
-    const key = `${want.bait}-${want.colourway}`;
+    const key = jobKey(want);
     const line = {
       part: want.part,
       line: want.line,

@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef } from 'react';
 import { useDroppable } from '@dnd-kit/core';
-import type { Laid, Moved } from '@/core/ahead/index.ts';
+import { jobOf, type Laid, type Moved } from '@/core/ahead/index.ts';
 import { type PlanInput, runsOf } from '@/core/plan/index.ts';
 import { sayClock, sayDay } from '@/ui/days.ts';
 import { Busiest } from '@/ui/tape/Busiest.tsx';
@@ -30,12 +30,10 @@ interface Props {
 const endsSays = (from: number, { mid, high }: { mid: number; high: number }): string =>
   `ends about ${sayClock(from + mid * 1000)}, by ${sayClock(from + high * 1000)} nine times in ten`;
 
-/** What a run of a day's tape is a piece of: the first of its bait in its colourway. */
+/** What a run of a day's tape is a piece of: the first of those that are shot as its job. */
 function onTapeOf(run: string, { jobs }: PlanInput, { pieces, time }: Laid): OnTape | undefined {
   const job = jobs.find((one) => runsOf(one).some(({ key }) => key === run));
-  const piece = pieces.find(
-    ({ bait, colourway }) => bait === job?.bait.id && colourway === job.colourway.id,
-  );
+  const piece = pieces.find((one) => jobOf(one) === job?.key);
   if (!job || !piece) return undefined;
   return {
     piece: piece.key,

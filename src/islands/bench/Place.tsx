@@ -27,7 +27,7 @@ export function Place({ at, title, sub, body, foot, tall, extra = '' }: Props) {
         aria-label={`${title}: more`}
         className={
           'min-h-16 border-t-[3px] border-ink pt-2 lg:overflow-y-auto ' +
-          `${tall ? 'lg:h-[216px]' : 'lg:h-[84px]'}`
+          `${tall ? 'lg:h-[216px]' : 'lg:h-24'}`
         }
       >
         {foot}
