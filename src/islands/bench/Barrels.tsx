@@ -62,7 +62,7 @@ export function Barrels({ injector, run, cups, mould, pulse, onTop }: Props) {
   const yoke = rig.yoked ? 'yoke on' : 'yoke off';
   return (
     <svg
-      viewBox="0 0 150 404"
+      viewBox="0 0 150 410"
       className="block h-full max-h-80 w-full lg:max-h-full"
       role="group"
       aria-label={`${injector.injector.name}, ${several ? yoke : 'one barrel'}`}
