@@ -205,14 +205,3 @@ export const goodRecord = (
        (SELECT coalesce(max(id), 0) - 200 FROM sessions) ORDER BY session_id DESC LIMIT $1`,
     [newest],
   );
-/** What each cavity gave by mould and build, trials apart, over the newest 200 sessions. */
-export const cavityRecord = (): Promise<
-  { mould: number; build: string; cavity: number; good: number; shot: number }[]
-> =>
-  rows(
-    `SELECT mould_id AS mould, build, e.key::int AS cavity, sum((e.value->>1)::int)::int AS good,
-            sum((e.value->>0)::int)::int AS shot
-       FROM yield_days CROSS JOIN LATERAL jsonb_each(cavities) e
-      WHERE session_id > (SELECT coalesce(max(id), 0) - 200 FROM sessions)
-      GROUP BY 1, 2, 3 ORDER BY 1, 2, 3`,
-  );

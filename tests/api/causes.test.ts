@@ -15,6 +15,23 @@ after(async () => {
 });
 const store = () => import('@/store/query.ts');
 
+test('spares go by what each cavity gave: the sums are its marks’, trials apart, of the newest sessions', async () => {
+  const { cavityRecord } = await import('@/store/cavityRecord.ts');
+  const { rows } = await store();
+  const marked = await rows(
+    `SELECT s.mould_id AS mould, s.build, c.cavity, count(*) FILTER (WHERE c.grade = 'good')::int AS good,
+            count(*)::int AS shot FROM shots s JOIN cavity_results c USING (session_id, shot)
+      WHERE NOT s.trial AND s.marked_at IS NOT NULL
+        AND s.session_id > (SELECT max(id) - 60 FROM sessions) GROUP BY 1, 2, 3 ORDER BY 1, 2, 3`,
+  );
+  assert.ok(marked.length > 50);
+  const record = (await cavityRecord()).sort(
+    (one, other) =>
+      one.mould - other.mould || one.build.localeCompare(other.build) || one.cavity - other.cavity,
+  );
+  assert.deepEqual(record, marked);
+});
+
 test('yields are what each session’s own log folds to, however they are cut; trials are not counted', async () => {
   const { cutOf } = await import('@/service/yieldCut.ts');
   const { yields } = await import('@/service/yields.ts');

@@ -70,12 +70,19 @@ function byCavity(shots: readonly ShotState[]): Map<string, Map<number, Count>> 
   return cavities;
 }
 
-const isOfDraw = (shot: ShotState, draw: string): boolean =>
-  [...shot.cavities.values()].includes(draw);
+/** Shots by each draw their cavities were filled from. */
+function shotsByDraw(shots: readonly ShotState[]): Map<string, ShotState[]> {
+  const byDraw = new Map<string, ShotState[]>();
+  for (const shot of shots)
+    for (const draw of new Set(shot.cavities.values()))
+      byDraw.set(draw, [...(byDraw.get(draw) ?? []), shot]);
+  return byDraw;
+}
 /** Each draw: its heats, what was said against it, and what came of it. */
-const drawsOf = (state: SessionState, shots: readonly ShotState[]) =>
-  [...state.draws.values()].map((draw) => {
-    const own = shots.filter((shot) => isOfDraw(shot, draw.id));
+function drawsOf(state: SessionState, shots: readonly ShotState[]) {
+  const byDraw = shotsByDraw(shots);
+  return [...state.draws.values()].map((draw) => {
+    const own = byDraw.get(draw.id) ?? [];
     return {
       n: draw.n,
       at: draw.at,
@@ -89,6 +96,7 @@ const drawsOf = (state: SessionState, shots: readonly ShotState[]) =>
       ...count(own),
     };
   });
+}
 
 type Counts = Map<string, number>;
 const more = (counts: Counts, key: string): Counts => counts.set(key, (counts.get(key) ?? 0) + 1);

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { v4 } from 'uuid';
 import { EVENT_VERSION } from '@/core/session/words.ts';
 import { call } from '@/ui/api.ts';
+import { takeOver } from '@/ui/handed.ts';
 import { shopNow } from '@/ui/shopClock.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { Act, Props } from './ShotRight.tsx';
@@ -9,9 +10,10 @@ import { Shot } from './ShotRight.tsx';
 
 /**
  * What was marked, counted or lost, put right after the session: each an event with its reason,
- * which the totals follow.
+ * which the totals follow. The page hands over the shots there were.
  */
-export default function PutRight({ session, shots, ...lists }: Props) {
+export default function PutRight() {
+  const [{ session, shots, ...lists }] = useState(() => takeOver<Props>());
   const [open, setOpen] = useState<string | null>(null);
   const [wrong, setWrong] = useState('');
   const [last, setLast] = useState<string | null>(null);

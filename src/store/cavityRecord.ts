@@ -1,0 +1,24 @@
+import type { CavityGiven } from '@/core/yield/index.ts';
+import { rows } from './query.ts';
+
+/** A day's cavities: of each, how many were shot and how many came good. */
+type DayCavities = Record<string, [shot: number, good: number]>;
+/** What each cavity gave by mould and build, trials apart, over the newest 60 sessions. */
+export async function cavityRecord(): Promise<CavityGiven[]> {
+  // In one piece they are read in half the time that the database takes to sum them.
+  const days = await rows<{ mould: number; build: string; cavities: string }>(
+    `SELECT mould_id AS mould, build, string_agg(cavities::text, ',') AS cavities FROM yield_days
+      WHERE session_id > (SELECT coalesce(max(id), 0) - 60 FROM sessions)
+      GROUP BY 1, 2 ORDER BY 1, 2`,
+  );
+  return days.flatMap(({ mould, build, cavities }) => {
+    const sums = new Map<number, CavityGiven>();
+    for (const day of JSON.parse(`[${cavities}]`) as DayCavities[])
+      for (const [key, [shot, good]] of Object.entries(day)) {
+        const cavity = Number(key);
+        const held = sums.get(cavity) ?? { mould, build, cavity, good: 0, shot: 0 };
+        sums.set(cavity, { ...held, good: held.good + good, shot: held.shot + shot });
+      }
+    return [...sums.values()];
+  });
+}
