@@ -55,6 +55,7 @@ export const pagesOf = ({ session, big }) => [
   '/orders',
   '/orders/new',
   '/orders/1',
+  '/orders/1/change',
   '/plan',
   '/plan/1',
   '/plan/new',
