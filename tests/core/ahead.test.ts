@@ -7,7 +7,7 @@ import { batches } from '@/core/order/index.ts';
 import { near } from '../near.ts';
 import { shopWith } from './aheadKit.ts';
 import { asked, book, by, late } from './aheadBooks.ts';
-import { DAY, HOUR } from './aheadPieces.ts';
+import { DAY, HOUR, part, piece } from './aheadPieces.ts';
 
 /** An evening nothing is laid in: these books are judged by their seconds alone. */
 const NOTHING_LAID = {
@@ -148,6 +148,39 @@ test('a piece longer than any time is cut, for who is promised first first; one 
     [[100, 4], [6], 5 * DAY],
   );
   assert.throws(() => split(two, 0, by), RangeError);
+});
+
+test('a piece that would be late fills what two evenings have left, half and half; a held one does not', () => {
+  const evening = (day: number) => ({
+    ...{ day: String(day), from: day * DAY + 19 * HOUR, to: day * DAY + 20 * HOUR, pairs: 1 },
+  });
+  const baits = (nth: number) =>
+    piece(nth, { baits: 30, parts: [part(nth, { count: 30 })], by: 3 * DAY });
+  const question = {
+    pieces: [baits(1), baits(2), baits(3)],
+    times: [evening(1), evening(2), evening(5)],
+    // 5 min to make ready and a minute a bait: one fits an evening, and half of another.
+    takes: (pieces: readonly Piece[]) => {
+      const seconds = pieces.reduce((sum, one) => sum + 300 + 60 * one.baits, 0);
+      return { seconds, atMost: seconds, leftG: 0 };
+    },
+    by: () => 3 * DAY,
+  };
+  const days = (held?: ReadonlyMap<string, string>) =>
+    layOut({ ...question, held }).times.map(({ pieces }) =>
+      pieces.map((one) => [one.parts[0]!.part, one.baits]).sort(),
+    );
+  const [first, second, late] = days();
+  assert.deepEqual(late, []);
+  assert.deepEqual([first!.length, second!.length], [2, 2]);
+  const shot = [...first!, ...second!].reduce((sum, [, count]) => sum + count!, 0);
+  assert.equal(shot, 90);
+  const held = new Map(question.pieces.map(({ key }, nth) => [key, ['1', '2', '5'][nth]!]));
+  assert.deepEqual(days(held).flat(), [
+    [1, 30],
+    [2, 30],
+    [3, 30],
+  ]);
 });
 
 test('two colours of one bait in one session share its mould’s warming: less than two sessions of one', () => {

@@ -8,6 +8,7 @@ import {
   heldDay,
   NO_HAND,
   partAt,
+  partedAsLaid,
   parted,
   putOn,
   RISK,
@@ -125,6 +126,20 @@ test('a line is at risk by the part of it that is worst off, and where nothing o
       },
     ),
   );
+});
+
+test('a half that was laid by itself is one from then on, once a hand takes hold of it', () => {
+  const laid = [
+    { key: 'eel~1', baits: 11 },
+    { key: 'eel~2~1', baits: 4 },
+    { key: 'eel~2~2', baits: 5 },
+    { key: 'shad', baits: 9 },
+  ];
+  assert.equal(partedAsLaid(NO_HAND, 'shad', laid), NO_HAND);
+  assert.deepEqual(partedAsLaid(NO_HAND, 'eel~1', laid).cuts, { eel: 11 });
+  assert.deepEqual(partedAsLaid(NO_HAND, 'eel~2~2', laid).cuts, { eel: 11, 'eel~2': 4 });
+  const own = partAt(NO_HAND, 'eel', 7);
+  assert.deepEqual(partedAsLaid(own, 'eel~1', laid).cuts, { eel: 7 }, 'as a hand parted it');
 });
 
 test('a hand parts a piece and puts its halves on days; in one again, nothing of it is left', () => {

@@ -68,6 +68,26 @@ export function chooseFor(hand: Hand, key: string, part: Chosen): Hand {
     chosen: { ...others, ...(said.length > 0 && { [key]: Object.fromEntries(said) }) },
   };
 }
+/**
+ * A hand that takes hold of a half nobody has parted: what was laid in two by itself is parted there
+ * from now on, so that its half is the same tomorrow.
+ * @param laid pieces as they are laid
+ */
+export function partedAsLaid(
+  hand: Hand,
+  key: string,
+  laid: readonly Pick<Piece, 'key' | 'baits'>[],
+): Hand {
+  const whole = wholeOf(key);
+  if (whole === null) return hand;
+  const above = partedAsLaid(hand, whole, laid);
+  if (above.cuts[whole] !== undefined) return above;
+  const first = `${whole}~1`;
+  const baits = laid
+    .filter((piece) => piece.key === first || piece.key.startsWith(`${first}~`))
+    .reduce((sum, piece) => sum + piece.baits, 0);
+  return baits > 0 ? { ...above, cuts: { ...above.cuts, [whole]: baits } } : above;
+}
 /** A hand with a piece put on a day; null = where it goes best. */
 export const putOn = (hand: Hand, key: string, day: string | null): Hand => ({
   ...hand,

@@ -1,4 +1,4 @@
-import { type Change, MOVES } from './moves.ts';
+import type { Change, Move } from './change.ts';
 import {
   aboutWith,
   type Asked,
@@ -42,9 +42,9 @@ function mayHelp(so: Layout, change: Change, cost: Cost, asked: Asked): boolean 
 }
 
 /** The first layout of a change that costs less. */
-function better(so: Layout, asked: Asked): Layout | null {
+function better(so: Layout, asked: Asked, moves: readonly Move[]): Layout | null {
   const cost = costOf(so, asked);
-  for (const move of MOVES)
+  for (const move of moves)
     for (const change of move(so, asked)) {
       if (asked.about && !mayHelp(so, change, cost, asked)) continue;
       const next = changed(so, change, (laid, pieces) => laidWith(laid, pieces, asked));
@@ -56,12 +56,17 @@ function better(so: Layout, asked: Asked): Layout | null {
 /**
  * A layout changed as long as that makes it better (a local search to the first improvement; Aarts
  * and Lenstra, *Local Search in Combinatorial Optimization*, §1).
+ * @param moves changes that are tried, in this order
  * @param told of each better one; answers whether to go on
  */
-export function improve(start: Layout, asked: Asked, told: (so: Layout) => boolean): Layout {
+export function improve(
+  start: Layout,
+  asked: Asked,
+  { moves, told }: { moves: readonly Move[]; told: (so: Layout) => boolean },
+): Layout {
   let so = start;
   for (;;) {
-    const next = better(so, asked);
+    const next = better(so, asked, moves);
     if (!next) return so;
     so = next;
     if (!told(so)) return so;

@@ -3,6 +3,7 @@ import { cut } from './cut.ts';
 import { firstLayout } from './first.ts';
 import { heldDay } from './hand.ts';
 import { improve } from './improve.ts';
+import { MOVES, WITH_HALVES } from './moves.ts';
 import type { Piece } from './piece.ts';
 import type { Asked, Laid, Layout } from './place.ts';
 
@@ -22,7 +23,8 @@ const noRoom = (piece: Piece, held: Asked['held']): string =>
 /**
  * Lays pieces over the times there are at the bench: those a hand holds first, so that the rest is
  * laid around them, then the soonest wanted, each where it makes nothing late and adds the least,
- * then changed while that makes it better. The same pieces are always laid the same. Not laid first,
+ * then changed while that makes it better, and what would be late shot in two halves where that helps.
+ * The same pieces are always laid the same. Not laid first,
  * then what counts against it as the shop weighs it (`weights.ts`).
  * @param better told of each better layout; answers whether to go on
  */
@@ -49,8 +51,14 @@ export function layOut({
     times: [...times],
     left: [...refused, ...left.map((piece) => ({ piece, why: noRoom(piece, asked.held) }))],
   });
-  const told = (so: Layout) => tell?.(saidOf(so)) ?? true;
+  let isOn = true;
+  const told = (so: Layout) => (isOn = tell?.(saidOf(so)) ?? true);
   const so = firstLayout(pieces, asked);
   if (!told(so)) return saidOf(so);
-  return saidOf(branched(improve(so, asked, told), asked));
+  let best = branched(improve(so, asked, { moves: MOVES, told }), asked);
+  for (;;) {
+    const halved = improve(best, asked, { moves: WITH_HALVES, told });
+    if (halved === best || !isOn) return saidOf(halved);
+    best = branched(halved, asked);
+  }
 }

@@ -1,26 +1,10 @@
+import { type Change, isFree, type Move, without } from './change.ts';
 import { heldDay } from './hand.ts';
+import { inHalves } from './inHalves.ts';
 import type { Piece } from './piece.ts';
-import {
-  aboutWith,
-  type Asked,
-  kinIn,
-  type Laid,
-  lateBy,
-  type Layout,
-  placesAbout,
-} from './place.ts';
+import { type Asked, kinIn, type Laid, lateBy, type Layout, placesAbout } from './place.ts';
+import { Relaid } from './relaid.ts';
 
-/** What a change leaves at some of the times, by where they are, and what it lays nowhere. */
-export interface Change {
-  times: ReadonlyMap<number, readonly Piece[]>;
-  left: readonly Piece[];
-}
-/** Changes of one kind that might help, one after the other. */
-type Move = (so: Layout, asked: Asked) => Generator<Change>;
-
-const isFree = (piece: Piece, { held }: Asked): boolean => heldDay(held, piece) === undefined;
-const without = (pieces: readonly Piece[], gone: Piece): Piece[] =>
-  pieces.filter((piece) => piece !== gone);
 /** What a piece shares with a time that another has left. */
 const kinWithout = (time: Laid, gone: Piece, piece: Piece): number =>
   kinIn({ ...time, pieces: without(time.pieces, gone) }, piece);
@@ -44,38 +28,6 @@ function* movedOne({ times, left }: Layout, asked: Asked): Generator<Change> {
           };
       }
     }
-}
-
-/** Times a layout is laid at, as pieces are laid into them one by one. */
-class Relaid {
-  readonly changed = new Map<number, readonly Piece[]>();
-  private readonly times: Laid[];
-  constructor(
-    times: readonly Laid[],
-    private readonly asked: Asked,
-    /** those that pieces are laid into; absent = all */
-    private readonly among?: ReadonlySet<number>,
-  ) {
-    this.times = [...times];
-  }
-  /** Whether a time can be about so. */
-  put(at: number, pieces: readonly Piece[]): boolean {
-    const laid = aboutWith(this.times[at]!, pieces, this.asked);
-    if (laid) this.keep(at, laid);
-    return laid !== null;
-  }
-  /** Lays a piece where it is about to add the least; whether there is room. */
-  lay(piece: Piece): boolean {
-    const place = placesAbout(this.times, piece, this.asked).find(
-      ({ at }) => this.among?.has(at) ?? true,
-    );
-    if (place) this.keep(place.at, place.laid);
-    return place !== undefined;
-  }
-  private keep(at: number, laid: Laid): void {
-    this.times[at] = laid;
-    this.changed.set(at, laid.pieces);
-  }
 }
 
 /** A time emptied, its pieces laid into others that are used: the one with the fewest first. */
@@ -169,5 +121,7 @@ function* inPlaceOf({ times, left }: Layout, asked: Asked): Generator<Change> {
     }
 }
 
-/** Changes that are tried, in this order. */
+/** Changes of whole pieces that are tried, in this order. */
 export const MOVES: readonly Move[] = [laidAfterAll, movedOne, emptied, swapped, inPlaceOf];
+/** The same, and pieces in two: tried once whole ones are laid as well as may be. */
+export const WITH_HALVES: readonly Move[] = [...MOVES, inHalves];

@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import type { LaidOut } from '@/core/ahead/index.ts';
 import { takeOver } from '@/ui/handed.ts';
 import { Beside } from './Beside.tsx';
 import { Enquire } from './Enquire.tsx';
@@ -13,6 +14,11 @@ import { useHand } from './useHand.ts';
 import { useMoved } from './useMoved.ts';
 import { WhatItTakes } from './WhatItTakes.tsx';
 
+const piecesOf = ({ times, left }: LaidOut) => [
+  ...times.flatMap(({ pieces }) => pieces),
+  ...left.map(({ piece }) => piece),
+];
+
 /** The book laid out over the times there are at the bench, to scale. */
 export default function Ahead() {
   const [known] = useState(() => takeOver<Known>());
@@ -21,6 +27,9 @@ export default function Ahead() {
   // What is found meanwhile waits until a piece is put down: nothing moves under a hand.
   const [held, setHeld] = useState<typeof newest>(null);
   const answer = held ?? newest;
+  useEffect(() => {
+    if (answer) inHand.laid.current = piecesOf(answer.shown.laid);
+  });
   const [taken, setTaken] = useState<Taken | null>(null);
   const [tried, setTried] = useState<string | null>(null);
   const { moved, over, putDown } = useMoved(

@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Hand } from '@/core/ahead/hand.ts';
 import type { Chosen } from '@/core/ahead/chosen.ts';
-import { chooseFor, NO_HAND, partAt, putOn } from '@/core/ahead/hand.ts';
+import { chooseFor, NO_HAND, partAt, partedAsLaid, putOn } from '@/core/ahead/hand.ts';
+import type { Piece } from '@/core/ahead/piece.ts';
 import { shopKey } from '@/ui/shopKey.ts';
 
 const KEPT = (): string => `twin-shot-ahead${shopKey()}`;
@@ -26,12 +27,16 @@ export function useHand(times: readonly { day: string }[]) {
   ]);
   const [hand, ...before] = hands;
   useEffect(() => localStorage.setItem(KEPT(), JSON.stringify(hand)), [hand]);
+  const laid = useRef<readonly Piece[]>([]);
   const next = (to: Hand) => setHands([to, ...hands]);
+  const holding = (key: string): Hand => partedAsLaid(hand, key, laid.current);
   return {
     hand,
-    hold: (key: string, day: string | null) => next(putOn(hand, key, day)),
-    choose: (key: string, part: Chosen) => next(chooseFor(hand, key, part)),
-    part: (key: string, baits: number) => next(partAt(hand, key, baits)),
+    /** pieces as they are laid now: a half of them that is taken hold of stays one */
+    laid,
+    hold: (key: string, day: string | null) => next(putOn(holding(key), key, day)),
+    choose: (key: string, part: Chosen) => next(chooseFor(holding(key), key, part)),
+    part: (key: string, baits: number) => next(partAt(holding(key), key, baits)),
     undo: before.length > 0 ? () => setHands(before as [Hand, ...Hand[]]) : null,
   };
 }
