@@ -1,7 +1,15 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SaidStep } from '@/core/session/index.ts';
-import { meaningOf, pressMeans, queueOf, runInHand, summary } from '@/core/session/index.ts';
+import {
+  BLANK_KEY,
+  keyShowing,
+  meaningOf,
+  pressMeans,
+  queueOf,
+  runInHand,
+  summary,
+} from '@/core/session/index.ts';
 import { DEFAULT_SHOP } from '@/core/shop.ts';
 import { snapshotFrom } from '@/core/session/index.ts';
 import { MATERIALS } from '../../scripts/demo/materials.ts';
@@ -156,3 +164,15 @@ test(
     assert.ok(warned.every((text) => summary(after, bench.now()).draws[0]!.said.includes(text)));
   },
 );
+
+test('a hand that did something else a while ago has not changed the key: the thumb is kept from it', () => {
+  const first = keyShowing(BLANK_KEY, draw, { acted: null, now: 1000 });
+  assert.equal(first.own, true, 'what comes first surprises nobody');
+  // A cavity marked, an amount added: noted, and the key says what it said.
+  const same = keyShowing(first, draw, { acted: 2000, now: 2030 });
+  assert.deepEqual([same.since, same.own], [1000, true]);
+  const late = keyShowing(same, burst, { acted: 2000, now: 22_000 });
+  assert.deepEqual([late.own, late.before], [false, draw]);
+  assert.equal(pressMeans(late.step, { step: late.before, ago: 300 }, [burst]), 'refused');
+  assert.equal(keyShowing(same, burst, { acted: 21_800, now: 22_000 }).own, true, 'its own answer');
+});

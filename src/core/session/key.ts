@@ -7,6 +7,12 @@ import { isOf } from './stepKinds.ts';
  */
 export const THUMB = 1500;
 
+/**
+ * ms within which a change of the key answers what a hand did; one that comes later is another's
+ * (judgement: a slow tablet draws an act in some tenths of a second).
+ */
+const ANSWERS = 1000;
+
 /** What a press of the big key would do, apart from seconds that count down beside it. */
 export const meaningOf = (step: SaidStep | null): string =>
   step
@@ -17,6 +23,32 @@ export const meaningOf = (step: SaidStep | null): string =>
         step.label,
       ].join('|')
     : '';
+
+/** What the big key shows, since when, what it showed before, and whether the hand changed it. */
+export interface KeyShown {
+  step: SaidStep | null;
+  /** ms */
+  since: number;
+  before: SaidStep | null;
+  own: boolean;
+}
+/** A key that has shown nothing yet. */
+export const BLANK_KEY: KeyShown = { step: null, since: 0, before: null, own: true };
+
+/**
+ * The big key with another step on it: the same as before where it means the same.
+ * @param acted when the hand last did something that has changed nothing on the key yet, ms; null =
+ *   it did not
+ */
+export function keyShowing(
+  held: KeyShown,
+  step: SaidStep | null,
+  { acted, now }: { acted: number | null; now: number },
+): KeyShown {
+  if (meaningOf(held.step) === meaningOf(step)) return { ...held, step };
+  const answers = acted !== null && now - acted < ANSWERS;
+  return { step, since: now, before: held.step, own: answers || held.step === null };
+}
 
 /**
  * What a press means: the step shown; the one shown before, where the key changed under the thumb

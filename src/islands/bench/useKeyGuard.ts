@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import type { SaidStep } from '@/core/session/index.ts';
-import { meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
+import type { KeyShown, SaidStep } from '@/core/session/index.ts';
+import { BLANK_KEY, keyShowing, meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
 import { useChanged } from '@/ui/useChanged.ts';
 
 /** How long the big key flashes when a press is refused, ms. */
@@ -20,36 +20,19 @@ export function useKeyGuard(
   refused: boolean;
   /** ms until which the key may still mean what it said before */ until: number;
 } {
-  const shown = useRef<{
-    step: SaidStep | null;
-    since: number;
-    before: SaidStep | null;
-    own: boolean;
-  }>({
-    step: null,
-    since: 0,
-    before: null,
-    own: true,
-  });
-  const acted = useRef(false);
+  const shown = useRef<KeyShown>(BLANK_KEY);
+  const acted = useRef<number | null>(null);
   const [refused, setRefused] = useState(false);
   const [until, setUntil] = useChanged(0);
   useEffect(() => {
     const held = shown.current;
-    if (meaningOf(held.step) === meaningOf(step)) {
-      held.step = step;
-      return;
-    }
-    shown.current = {
-      step,
-      since: Date.now(),
-      before: held.step,
-      own: acted.current || held.step === null,
-    };
-    acted.current = false;
-    setUntil(shown.current.own ? 0 : Date.now() + THUMB);
+    const now = Date.now();
+    shown.current = keyShowing(held, step, { acted: acted.current, now });
+    if (meaningOf(held.step) === meaningOf(step)) return;
+    acted.current = null;
+    setUntil(shown.current.own ? 0 : now + THUMB);
   }, [step, setUntil]);
-  const own = () => void (acted.current = true);
+  const own = () => void (acted.current = Date.now());
   const press = () => {
     const { since, before, own: byHand } = shown.current;
     const means = pressMeans(step, byHand ? null : { step: before, ago: Date.now() - since }, all);
